@@ -1,0 +1,72 @@
+import nextVitals from 'eslint-config-next/core-web-vitals';
+import { defineConfig, globalIgnores } from 'eslint/config';
+import tseslint from 'typescript-eslint';
+
+const typed = ['src/**/*.{ts,tsx}', 'tests/**/*.ts', 'scripts/**/*.ts'];
+const corePurity = (regex) => ({
+  'no-restricted-imports': [
+    'error',
+    { patterns: [{ regex, message: 'src/core is pure: it imports ./… and @/core/… only.' }] },
+  ],
+  'no-restricted-syntax': [
+    'error',
+    { selector: 'ImportExpression', message: 'src/core is pure: no dynamic import.' },
+    {
+      selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+      message: 'src/core is pure: the clock is an argument.',
+    },
+    {
+      selector: "MemberExpression[object.name='Date'][property.name='now']",
+      message: 'The clock is an argument.',
+    },
+    { selector: "MemberExpression[object.name='Math'][property.name='random']", message: 'Pass a seed.' },
+  ],
+  'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'localStorage', 'require'],
+});
+
+export default defineConfig([
+  globalIgnores([
+    '.next/**',
+    'node_modules/**',
+    'next-env.d.ts',
+    'drizzle/**',
+    'public/**',
+    '.data*/**',
+    'coverage/**',
+  ]),
+  ...nextVitals,
+  ...tseslint.configs.recommendedTypeChecked.map((c) => ({ ...c, files: typed })),
+  {
+    files: typed,
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
+    },
+  },
+  {
+    files: ['src/core/**/*.{ts,tsx}'],
+    ignores: ['src/core/**/*.test.ts'],
+    rules: corePurity('^(?!\\./(?!.*\\.\\.)|@/core/(?!.*\\.\\.))'),
+  },
+  {
+    // the arrows of the house: app → server → data → core, app → ui → core, devices → core; never back
+    files: ['src/data/**', 'src/devices/**'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '^@/(app|ui|server|workers)', message: 'This arrow points back.' }] },
+      ],
+    },
+  },
+  {
+    files: ['src/ui/**', 'src/server/**'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '^@/app', message: 'This arrow points back.' }] },
+      ],
+    },
+  },
+]);

@@ -1,0 +1,71 @@
+/**
+ * Latch: a pre-emergent goes down ahead of the germination line, and not so far ahead that it wears while nothing
+ * germinates. Open from the useful start (house rule: days before the outlook's 10 % date) to that date, ajar up to the
+ * 50 % date, shut after it unless the product reaches back to seedlings. Later parts of a split follow the first, not
+ * the soil.
+ */
+import { addDays, type Day } from '@/core/calendar/day';
+import { constantLane, laneByTick } from '@/core/calendar/span';
+import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
+
+export const soilLine: Gate = {
+  key: 'soil-line',
+  name: 'Soil line',
+  spans: (context, range) => {
+    const { application, outlook } = context;
+    if (application.part > 1) return constantLane(range, open({ code: 'later-part', source: 'plan' }));
+    if (!outlook)
+      return constantLane(range, ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' }));
+    return laneByTick(range, verdicts(context, outlook));
+  },
+};
+
+function verdicts(
+  { application: { label }, rules: { leadDays } }: GateContext,
+  outlook: NonNullable<GateContext['outlook']>,
+): (day: Day) => Verdict {
+  const { line, depth } = outlook.rule;
+  const where = { line, depth } as const;
+  const late = (reason: Verdict['reason']): Verdict =>
+    label.reachesBack ? ajar(reason) : shut('latch', reason);
+
+  if (outlook.crossed !== null) {
+    const on = outlook.crossed;
+    const start = addDays(on, -leadDays);
+    const early = shut('latch', {
+      code: 'before-useful-start',
+      source: 'house rule',
+      opens: start,
+      p10: on,
+      leadDays,
+      ...where,
+    });
+    const ahead = open({ code: 'ahead-of-line', source: 'outlook', p10: on, p50: on, ...where });
+    const crossed = late({
+      code: 'line-crossed',
+      source: 'outlook',
+      on,
+      reachesBack: label.reachesBack,
+      ...where,
+    });
+    return (day) => (day < start ? early : day < on ? ahead : crossed);
+  }
+  const { p10, p50 } = outlook.dates;
+  if (p10 === null) {
+    const never = open({ code: 'line-not-crossed-this-year', source: 'outlook', ...where });
+    return () => never;
+  }
+  const start = addDays(p10, -leadDays);
+  const early = shut('latch', {
+    code: 'before-useful-start',
+    source: 'house rule',
+    opens: start,
+    p10,
+    leadDays,
+    ...where,
+  });
+  const ahead = open({ code: 'ahead-of-line', source: 'outlook', p10, p50, ...where });
+  const maybe = ajar({ code: 'line-may-be-crossed', source: 'outlook', p10, p50, ...where });
+  const likely = late({ code: 'line-likely-crossed', source: 'outlook', p10, p50, ...where });
+  return (day) => (day < start ? early : day < p10 ? ahead : p50 === null || day < p50 ? maybe : likely);
+}

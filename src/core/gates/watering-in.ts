@@ -1,0 +1,60 @@
+/**
+ * Latch: enough water comes inside the label's deadline to carry the barrier into the soil. An irrigation system can
+ * always bring it; without one, rain must. Rain that the forecast does not reach yet is not known: ajar. A storm above
+ * the soil's intake inside 24 hours runs off with the product: ajar.
+ */
+import { addDays, type Day } from '@/core/calendar/day';
+import { constantLane, laneByTick } from '@/core/calendar/span';
+import type { Texture } from '@/core/ground/site';
+import type { Millimetres } from '@/core/units/quantity';
+import { daysIn, type Forecast } from '@/core/weather/series';
+import { ajar, open, shut, type Gate } from './gate';
+
+/** What an ordinary, structured soil takes in an hour, mm: middle of the FAO training manuals' ranges. From memory. */
+const INTAKE: Record<Texture, number> = { sand: 30, 'sandy loam': 25, loam: 15, 'clay loam': 7.5, clay: 3 };
+
+export const wateringIn: Gate = {
+  key: 'watering-in',
+  name: 'Watering-in',
+  spans: ({ application: { label }, zone, forecast }, range) => {
+    const need = label.wateringIn;
+    if (!need) return constantLane(range, open({ code: 'no-watering-in-needed', source: 'label' }));
+    const { depth, withinDays } = need;
+    const intake = INTAKE[zone.texture] as Millimetres;
+    const sprinkler = zone.irrigationPerHour;
+    const byIrrigation =
+      sprinkler !== null && sprinkler > 0
+        ? open({
+            code: 'irrigation-waters-in',
+            source: 'label',
+            depth,
+            minutes: Math.ceil((depth / sprinkler) * 60),
+            withinDays,
+          })
+        : null;
+    const unknown = byIrrigation ?? ajar({ code: 'not-known', source: 'forecast', missing: 'forecast' });
+    return laneByTick<Day, typeof unknown>(range, (day) => {
+      if (!forecast || day < forecast.from || day >= forecast.from + daysIn(forecast)) return unknown;
+      const hourly = heaviestHour(forecast, day);
+      if (hourly > intake) return ajar({ code: 'storm-runs-off', source: 'forecast', hourly, intake });
+      if (byIrrigation) return byIrrigation;
+      const by = addDays(day, withinDays);
+      const forecastTo = addDays(forecast.from, daysIn(forecast));
+      const expected = rainBetween(forecast, day, Math.min(by, forecastTo) as Day);
+      if (expected >= depth)
+        return open({ code: 'rain-waters-in', source: 'forecast', expected, depth, by, withinDays });
+      if (by > forecastTo)
+        return ajar({ code: 'rain-not-known-yet', source: 'forecast', expected, depth, by, forecastTo });
+      return shut('latch', { code: 'too-little-rain', source: 'forecast', expected, depth, by, withinDays });
+    });
+  },
+};
+
+const heaviestHour = (f: Forecast, day: Day): Millimetres =>
+  Math.max(...f.rain.subarray((day - f.from) * 24, (day - f.from + 1) * 24)) as Millimetres;
+
+function rainBetween(f: Forecast, from: Day, to: Day): Millimetres {
+  let sum = 0;
+  for (const mm of f.rain.subarray((from - f.from) * 24, (to - f.from) * 24)) sum += mm;
+  return sum as Millimetres;
+}

@@ -1,0 +1,76 @@
+/**
+ * Bolt: with this application the label's total for the year, by product and by each a.i. over all products, is kept.
+ * The year is the calendar's or any 12 months, as the label says; what was put down and the plan's earlier parts count.
+ */
+import type { Day } from '@/core/calendar/day';
+import { laneByTick } from '@/core/calendar/span';
+import { ingredientTotal, productTotal } from '@/core/records/ledger';
+import { ingredientRate } from '@/core/products/label';
+import type { KilogramsPerHectare } from '@/core/units/quantity';
+import { partOfRate, type ProductRate } from '@/core/units/rate';
+import { open, shut, type Gate, type GateContext, type Verdict } from './gate';
+
+const HAIR = 1e-9;
+
+export const yearLimit: Gate = {
+  key: 'year-limit',
+  name: 'Year limit',
+  spans: (context, range) => {
+    let verdict: Verdict | undefined;
+    let counted = '';
+    return laneByTick(range, (day) => {
+      const now = signature(context, day);
+      if (!verdict || now !== counted) verdict = verdictOn(context, day);
+      counted = now;
+      return verdict;
+    });
+  },
+};
+
+/** Which entries count on a day: while they are the same, so is the verdict. */
+function signature({ ledger, application: { label } }: GateContext, day: Day): string {
+  return label.ingredients
+    .flatMap((i) => ingredientTotal(ledger, i.name, label.period, day).entries)
+    .concat(productTotal(ledger, label, day).entries)
+    .map((e) => e.id)
+    .join();
+}
+
+function verdictOn({ application: { label, rate }, ledger }: GateContext, day: Day): Verdict {
+  for (const { name, content, yearLimit: limit } of label.ingredients) {
+    if (limit === null) continue;
+    const before = ingredientTotal(ledger, name, label.period, day);
+    const now = ingredientRate(rate, content);
+    if (before.total === null || now === null)
+      return shut('bolt', { code: 'not-known', source: 'label', missing: 'ingredient-content' });
+    const total = (before.total + now) as KilogramsPerHectare;
+    if (total > limit * (1 + HAIR)) {
+      const earlier = before.entries.map((e) => e.day);
+      return shut('bolt', {
+        code: 'over-ingredient-limit',
+        source: 'label',
+        ingredient: name,
+        total,
+        limit,
+        period: label.period,
+        earlier,
+      });
+    }
+  }
+  const before = productTotal(ledger, label, day);
+  const limit = label.yearLimit;
+  const as = (value: number): ProductRate => partOfRate({ ...limit, rate: 1 as never }, value);
+  const total = before.total + rate.rate;
+  const over = rate.by !== limit.by || total > limit.rate * (1 + HAIR);
+  const reason = {
+    code: over ? 'over-year-limit' : 'within-year-limit',
+    source: 'label',
+    total: as(total),
+    limit,
+    fits: as(Math.max(0, limit.rate - before.total)),
+    unit: label.rateUnit,
+    period: label.period,
+    earlier: before.entries.map((e) => e.day),
+  } as const;
+  return over ? shut('bolt', reason) : open(reason);
+}

@@ -1,0 +1,143 @@
+/**
+ * Heat conduction in a column of ground, dT/dt = α d²T/dz².
+ *
+ * Model: finite volumes on a grid that is fine at the surface and stretches to 4 m; Crank–Nicolson in time; the surface
+ * temperature is given hour by hour and taken as linear between; no heat passes the bottom. The matrix does not change
+ * over time, so it is factored once and each hour costs one pass down and one up.
+ * Left out: water movement, freezing (latent heat), layers.
+ * Source: Crank & Nicolson 1947; the tridiagonal solve is the Thomas algorithm, in any text on numerical methods.
+ */
+import type { Celsius, Metres, SquareMetresPerSecond } from '@/core/units/quantity';
+
+const SECONDS_PER_HOUR = 3600;
+/** First node below the surface. Measured: 5 mm keeps the daily wave at 2 in within 0.02 °C for a swing of 10 °C. */
+const FIRST_STEP = 0.005;
+/** Each cell is so much thicker than the one above. */
+const STRETCH = 1.2;
+const BOTTOM = 4;
+
+/** Depths of the nodes in m, the surface (0) first. At least 20; the last is at or below 4 m. */
+export const NODE_DEPTHS: readonly Metres[] = (() => {
+  const depths = [0];
+  for (let step = FIRST_STEP; (depths.at(-1) ?? 0) < BOTTOM; step *= STRETCH)
+    depths.push((depths.at(-1) ?? 0) + step);
+  return depths as Metres[];
+})();
+const N = NODE_DEPTHS.length;
+
+/** Temperatures in °C at NODE_DEPTHS. */
+export type Profile = Float64Array;
+
+/** What is known of a column before the first hour: its matrix, factored. Shared by all years of one kind of site. */
+export type Column = Readonly<{
+  diffusivity: SquareMetresPerSecond;
+  /** weight of the node above in the explicit half, r/2 of an hour */
+  above: Float64Array;
+  below: Float64Array;
+  /** 1 − above − below: what the node keeps in the explicit half */
+  keep: Float64Array;
+  /** Thomas algorithm: multipliers of the downward pass, and of the upward */
+  down: Float64Array;
+  pivot: Float64Array;
+  up: Float64Array;
+}>;
+
+export function columnOf(diffusivity: SquareMetresPerSecond): Column {
+  const above = new Float64Array(N);
+  const below = new Float64Array(N);
+  const keep = new Float64Array(N);
+  const down = new Float64Array(N);
+  const pivot = new Float64Array(N);
+  const up = new Float64Array(N);
+  const z = (i: number) => NODE_DEPTHS[i] ?? 0;
+  for (let i = 1; i < N; i++) {
+    const last = i === N - 1;
+    const top = (z(i - 1) + z(i)) / 2;
+    const foot = last ? z(i) : (z(i) + z(i + 1)) / 2;
+    const half = (0.5 * diffusivity * SECONDS_PER_HOUR) / (foot - top);
+    above[i] = half / (z(i) - z(i - 1));
+    below[i] = last ? 0 : half / (z(i + 1) - z(i));
+    keep[i] = 1 - above[i]! - below[i]!;
+    // row i of the implicit half: −above T[i−1] + (1 + above + below) T[i] − below T[i+1]
+    const diagonal = 1 + above[i]! + below[i]! - above[i]! * (i === 1 ? 0 : up[i - 1]!);
+    pivot[i] = 1 / diagonal;
+    up[i] = below[i]! / diagonal;
+    down[i] = above[i]! / diagonal;
+  }
+  return { diffusivity, above, below, keep, down, pivot, up };
+}
+
+/** One hour on, in place: `t[0]` is the surface of the hour before, `surface` that of this hour. `work` is scratch of length N. */
+export function stepHour(column: Column, t: Profile, surface: number, work: Float64Array): void {
+  const { above, below, keep, down, pivot, up } = column;
+  const last = N - 1;
+  let tAbove = t[0]!;
+  let tHere = t[1]!;
+  let solved = surface;
+  for (let i = 1; i < last; i++) {
+    const tBelow = t[i + 1]!;
+    solved = (above[i]! * tAbove + keep[i]! * tHere + below[i]! * tBelow) * pivot[i]! + down[i]! * solved;
+    work[i] = solved;
+    tAbove = tHere;
+    tHere = tBelow;
+  }
+  let x = (above[last]! * tAbove + keep[last]! * tHere) * pivot[last]! + down[last]! * solved;
+  t[last] = x;
+  for (let i = last - 1; i > 0; i--) {
+    x = work[i]! + up[i]! * x;
+    t[i] = x;
+  }
+  t[0] = surface;
+}
+
+/** How a depth lies between two nodes, by linear interpolation. @throws RangeError below the bottom node */
+export function placeOf(depth: Metres): Readonly<{ node: number; weight: number }> {
+  const bottom = NODE_DEPTHS[N - 1] ?? 0;
+  if (!(depth >= 0 && depth <= bottom))
+    throw new RangeError(`The column reaches from 0 to ${bottom.toFixed(2)} m, not ${depth} m`);
+  let node = 0;
+  while (node < N - 2 && (NODE_DEPTHS[node + 1] ?? 0) <= depth) node++;
+  const top = NODE_DEPTHS[node] ?? 0;
+  const foot = NODE_DEPTHS[node + 1] ?? 0;
+  return { node, weight: (depth - top) / (foot - top) };
+}
+
+/** A column that is `t` throughout. */
+export const uniformProfile = (t: Celsius): Profile => new Float64Array(N).fill(t);
+
+/** The temperature of a profile at any depth down to the bottom node. */
+export function temperatureAt(profile: Profile, depth: Metres): Celsius {
+  const { node, weight } = placeOf(depth);
+  return (profile[node]! * (1 - weight) + profile[node + 1]! * weight) as Celsius;
+}
+
+export type GroundRun = Readonly<{
+  /** Mean of the 24 hourly values of each whole day at the depth asked for, °C. */
+  dailyMeans: Float64Array;
+  /** The profile after the last hour. */
+  end: Profile;
+}>;
+
+/**
+ * Runs the ground through whole days of hourly surface temperatures.
+ * @param start profile before the first hour; it is not changed
+ * @param surface °C at the end of each hour; hours after the last whole day are left out
+ */
+export function runGround(column: Column, start: Profile, surface: Float64Array, depth: Metres): GroundRun {
+  const days = Math.floor(surface.length / 24);
+  const dailyMeans = new Float64Array(days);
+  const t = Float64Array.from(start);
+  const work = new Float64Array(N);
+  const { node, weight } = placeOf(depth);
+  for (let day = 0, hour = 0; day < days; day++) {
+    let top = 0;
+    let foot = 0;
+    for (let end = hour + 24; hour < end; hour++) {
+      stepHour(column, t, surface[hour]!, work);
+      top += t[node]!;
+      foot += t[node + 1]!;
+    }
+    dailyMeans[day] = (top * (1 - weight) + foot * weight) / 24;
+  }
+  return { dailyMeans, end: t };
+}
