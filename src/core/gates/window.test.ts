@@ -1,0 +1,112 @@
+import fc from 'fast-check';
+import { addDays } from '@/core/calendar/day';
+import { holeIn, spanAt } from '@/core/calendar/span';
+import { anyContext, anyRange, context, range, sky, today } from '../../../tests/support/gate-context';
+import { GATES, nextOpen, windowOf, worseOf, worst, type WindowVerdict } from './window';
+import type { GateKey } from './gate';
+
+const verdict: fc.Arbitrary<WindowVerdict> = fc.oneof(
+  fc.constant<WindowVerdict>({ state: 'open', by: [] }),
+  fc
+    .tuple(
+      fc.constantFrom('ajar' as const, 'shut' as const),
+      fc.uniqueArray(fc.constantFrom(...GATES.map((g) => g.key)), { minLength: 1 }),
+    )
+    .map(([state, by]) => worseOf({ state, by }, { state: 'open', by: [] })),
+);
+
+describe('the worst of two verdicts', () => {
+  test('commutes, associates and is idempotent', () => {
+    fc.assert(
+      fc.property(verdict, verdict, verdict, (a, b, c) => {
+        expect(worseOf(a, b)).toEqual(worseOf(b, a));
+        expect(worseOf(worseOf(a, b), c)).toEqual(worseOf(a, worseOf(b, c)));
+        expect(worseOf(a, a)).toEqual(a);
+      }),
+    );
+  });
+});
+
+describe('every gate', () => {
+  test.each(GATES.map((g) => [g.key, g] as const))(
+    '%s covers any range in any context, without hole or overlap',
+    (_, gate) => {
+      fc.assert(
+        fc.property(anyContext, anyRange, (c, r) => expect(holeIn(gate.spans(c, r), r)).toBeNull()),
+        { numRuns: 300 },
+      );
+    },
+  );
+
+  test.each(GATES.map((g) => [g.key, g] as const))(
+    '%s says the same of a day whatever range is asked for',
+    (_, gate) => {
+      fc.assert(
+        fc.property(anyContext, anyRange, (c, r) => {
+          const wide = gate.spans(c, { from: addDays(r.from, -20), to: addDays(r.to, 20) });
+          const narrow = gate.spans(c, r);
+          for (let d = r.from; d < r.to; d = addDays(d, 7))
+            expect(spanAt(narrow, d)?.verdict).toEqual(spanAt(wide, d)?.verdict);
+        }),
+      );
+    },
+  );
+
+  test('has a key of its own and leaves its arguments alone', () => {
+    const frozen = context();
+    const before = JSON.stringify(frozen);
+    windowOf(frozen, range);
+    expect(JSON.stringify(frozen)).toBe(before);
+    expect(new Set(GATES.map((g) => g.key)).size).toBe(GATES.length);
+  });
+});
+
+describe('the window', () => {
+  test('covers, and on every day is the worst of its lanes and names those that make it so', () => {
+    fc.assert(
+      fc.property(anyContext, anyRange, (c, r) => {
+        const { lanes, all } = windowOf(c, r);
+        expect(holeIn(all, r)).toBeNull();
+        for (let d = r.from; d < r.to; d = addDays(d, 1)) {
+          const states = lanes.map(
+            (l) => [l.gate.key, spanAt(l.lane, d)!.verdict.state] as [GateKey, string],
+          );
+          const expected = states.some(([, s]) => s === 'shut')
+            ? 'shut'
+            : states.some(([, s]) => s === 'ajar')
+              ? 'ajar'
+              : 'open';
+          const v = spanAt(all, d)!.verdict;
+          expect(v.state).toBe(expected);
+          expect(v.by).toEqual(
+            expected === 'open' ? [] : states.filter(([, s]) => s === expected).map(([k]) => k),
+          );
+        }
+      }),
+    );
+  });
+
+  test('does not depend on the order of the lanes', () => {
+    const { lanes, all } = windowOf(context({ forecast: sky(8, 0.05) }), range);
+    expect(worst([...lanes].reverse(), range)).toEqual(all);
+  });
+});
+
+describe('nextOpen', () => {
+  const { all } = windowOf(context(), range);
+  test('is today when all gates stand open today, up to the first that does not', () => {
+    expect(nextOpen(all, today)).toEqual({ from: today, to: addDays(today, 6) }); // rain is known for 10 days, 5 of them reach 0.5 in
+  });
+  test('takes ajar for enough when asked', () => {
+    expect(nextOpen(all, addDays(today, 12), 'ajar')?.from).toBe(addDays(today, 12));
+  });
+  test('is null when nothing opens', () => {
+    expect(
+      nextOpen(
+        windowOf(context({ zone: { ...context().zone, turf: 'centipedegrass' } }), range).all,
+        today,
+        'ajar',
+      ),
+    ).toBeNull();
+  });
+});

@@ -1,0 +1,154 @@
+import { addDays, dayOf, isoDay, type Day } from '@/core/calendar/day';
+import { celsius } from '@/core/units/quantity';
+import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
+import { seattle } from '../../../tests/support/open-weather';
+import { runGround, columnOf, uniformProfile } from './conduction';
+import { DEFAULT_CROSSING, crossingDay } from './crossing';
+import { LEAST_MEMBERS, errorQuantiles, outlookOf, wholeYears, type OutlookInput } from './outlook';
+import { diffusivityOf, surfaceOffset, type Site } from './site';
+import { surfaceTemperatures } from './surface';
+
+const site: Site = { texture: 'loam', moisture: 'moist', exposure: 'full sun', besidePavement: false };
+
+/** Sixteen years made of the four real ones over and over, and a seventeenth up to a day: enough for an ensemble. */
+function repeated(): HourlyWeather {
+  const four = seattle();
+  const from = dayOf(2010, 1, 1);
+  const days = dayOf(2027, 1, 1) - from;
+  const column = (of: Float64Array) => {
+    const out = new Float64Array(days * 24);
+    for (let h = 0; h < out.length; h++) out[h] = of[(h + 7 * 24) % of.length]!;
+    return out;
+  };
+  return { from, air: column(four.air), rain: column(four.rain), wind: column(four.wind) };
+}
+const all = repeated();
+const today = dayOf(2026, 3, 1);
+const upTo = (day: Day) => sliceDays(all, all.from, day);
+const perfectForecast = (day: Day, error: number): Forecast => ({
+  ...sliceDays(all, day, addDays(day, 10)),
+  airError: new Float64Array(240).fill(error),
+});
+const input = (over: Partial<OutlookInput> = {}): OutlookInput => ({
+  site,
+  observed: upTo(today),
+  forecast: perfectForecast(today, 1),
+  today,
+  years: wholeYears(all, 2026),
+  rule: DEFAULT_CROSSING,
+  ...over,
+});
+const outlook = (over?: Partial<OutlookInput>) => {
+  const r = outlookOf(input(over));
+  if (!r.ok) throw new Error(r.refusal.kind);
+  return r.outlook;
+};
+
+test('the dates stand in order and the band holds together on every day', () => {
+  const { dates, band, observed, members } = outlook();
+  expect(members).toHaveLength(16);
+  expect(dates.p10).not.toBeNull();
+  expect(dates.p10!).toBeLessThanOrEqual(dates.p50!);
+  expect(dates.p50!).toBeLessThanOrEqual(dates.p90!);
+  expect(observed).toHaveLength(today - dayOf(2026, 1, 1));
+  expect(band.p50).toHaveLength(dayOf(2027, 1, 1) - today);
+  band.p50.forEach((t, i) => expect(band.p10[i]! <= t && t <= band.p90[i]!).toBe(true));
+});
+
+test('within a forecast without error all members are one; after it they part', () => {
+  const { band } = outlook({ forecast: perfectForecast(today, 0) });
+  const width = (i: number) => band.p90[i]! - band.p10[i]!;
+  for (let i = 0; i < 10; i++) expect(width(i)).toBeLessThan(1e-9);
+  expect(width(20)).toBeGreaterThan(0.5);
+});
+
+test('the forecast\u2019s stated error widens the band', () => {
+  const at = (error: number) => outlook({ forecast: perfectForecast(today, error) }).band;
+  const [narrow, wide] = [at(0.5), at(2)];
+  expect(wide.p90[5]! - wide.p10[5]!).toBeGreaterThan(2 * (narrow.p90[5]! - narrow.p10[5]!));
+});
+
+test('without a forecast the members part at once, and the dates are still given', () => {
+  const { band, dates } = outlook({ forecast: null });
+  expect(band.p90[3]! - band.p10[3]!).toBeGreaterThan(0.2);
+  expect(dates.p50).not.toBeNull();
+});
+
+test('a member driven by the year that then comes crosses on the day it comes', () => {
+  // the only past year is made this year's own future: the truth must come back, to the day
+  const newYear = dayOf(2026, 1, 1);
+  const run = outlook({ years: Array<number>(LEAST_MEMBERS).fill(2022), forecast: null });
+  const column = columnOf(diffusivityOf(site));
+  const before = sliceDays(all, addDays(newYear, -730), newYear);
+  const offset = surfaceOffset(site);
+  const surface = (w: HourlyWeather) => surfaceTemperatures(w.air, w.rain, offset);
+  const start = runGround(
+    column,
+    uniformProfile(celsius(before.air.reduce((s, t) => s + t / before.air.length, 0) + offset)),
+    surface(before),
+    DEFAULT_CROSSING.depth,
+  ).end;
+  const first = sliceDays(all, newYear, today);
+  const rest = sliceDays(all, dayOf(2022, 3, 1), dayOf(2023, 1, 1));
+  const both = {
+    air: Float64Array.of(...first.air, ...rest.air),
+    rain: Float64Array.of(...first.rain, ...rest.rain),
+  };
+  const truth = runGround(
+    column,
+    start,
+    surfaceTemperatures(both.air, both.rain, offset),
+    DEFAULT_CROSSING.depth,
+  );
+  expect(run.members[0]).toBe(crossingDay(newYear, truth.dailyMeans, DEFAULT_CROSSING));
+});
+
+test('once crossed, the day stays whatever is to come', () => {
+  const later = dayOf(2026, 7, 1);
+  const a = outlook({ today: later, observed: upTo(later), forecast: perfectForecast(later, 1) });
+  expect(a.crossed).not.toBeNull();
+  expect([a.dates.p10, a.dates.p50, a.dates.p90]).toEqual([a.crossed, a.crossed, a.crossed]);
+});
+
+test('a warmer site crosses earlier: full sun before shade, beside pavement before open lawn', () => {
+  const median = (s: Partial<Site>) => outlook({ site: { ...site, ...s } }).dates.p50!;
+  expect(median({ exposure: 'full sun' })).toBeLessThan(median({ exposure: 'shade' }));
+  expect(median({ besidePavement: true })).toBeLessThan(median({}));
+});
+
+test('fewer than 15 years, or weather that stops before today, is refused with the figures', () => {
+  expect(outlookOf(input({ years: [2012, 2013] }))).toEqual({
+    ok: false,
+    refusal: { kind: 'too-few-years', have: 2, need: 15 },
+  });
+  const gap = outlookOf(input({ observed: upTo(addDays(today, -3)) }));
+  expect(gap).toEqual({ ok: false, refusal: { kind: 'weather-gap', from: addDays(today, -3), to: today } });
+});
+
+test('wholeYears leaves out a year that has begun before the station', () => {
+  const cut = sliceDays(all, dayOf(2012, 2, 1), dayOf(2026, 3, 1));
+  expect(wholeYears(cut, 2026)).toEqual([
+    2013, 2014, 2015, 2016, 2017, 2018, 2019, 2020, 2021, 2022, 2023, 2024, 2025,
+  ]);
+  expect(isoDay(addDays(cut.from, daysIn(cut)))).toBe('2026-03-01');
+});
+
+test('works on 1 January and 29 February', () => {
+  for (const day of [dayOf(2026, 1, 1), dayOf(2024, 2, 29), dayOf(2024, 1, 1)]) {
+    const years = wholeYears(all, 2027)
+      .slice(0, 15)
+      .map((y) => (y >= 2023 ? y - 13 : y));
+    expect(
+      outlook({ today: day, observed: upTo(day), forecast: null, years: years.map((y) => Math.min(y, 2022)) })
+        .members,
+    ).toHaveLength(15);
+  }
+});
+
+test('the error quantiles are those of a normal error: mean 0, spread about 1', () => {
+  const z = errorQuantiles(30);
+  expect(z.reduce((s, x) => s + x, 0)).toBeCloseTo(0, 5);
+  expect(Math.sqrt(z.reduce((s, x) => s + x * x, 0) / 30)).toBeGreaterThan(0.9);
+  // published: any table of the normal distribution; 5/6 lies at 0.9674
+  expect([...errorQuantiles(3)].sort((a, b) => a - b)[2]).toBeCloseTo(0.9674, 3);
+});

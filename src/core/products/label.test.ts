@@ -1,0 +1,37 @@
+import { rateOf } from '@/core/units/rate';
+import { gramsPerLitre } from '@/core/units/quantity';
+import { label } from '../../../tests/support/gate-context';
+import { ingredientRate, rateForTurf, seedingWaitDays } from './label';
+
+// common practice, no source: the figures of a 65 % dry pre-emergent
+test('0.83 oz/1,000 sq ft of a 65 % product is 1.4688 lb a.i./acre', () => {
+  const ai = ingredientRate(rateOf(0.83, 'oz/1000sqft'), { in: 'weight', share: 0.65 });
+  expect(ai! / rateOf(1, 'lb/acre').rate).toBeCloseTo(1.4688, 4);
+});
+
+test('8 fl oz/acre of a liquid with 4 lb a.i. a gallon is 0.25 lb a.i./acre (published: arithmetic with NIST factors)', () => {
+  const ai = ingredientRate(rateOf(8, 'floz/acre'), {
+    in: 'volume',
+    gramsPerLitre: gramsPerLitre(4 * 119.826427),
+  });
+  expect(ai! / rateOf(1, 'lb/acre').rate).toBeCloseTo(0.25, 6);
+});
+
+test('a granule of 0.38 % at 4 lb/1,000 sq ft is 0.7421 kg a.i./ha (common practice, no source)', () => {
+  expect(ingredientRate(rateOf(4, 'lb/1000sqft'), { in: 'weight', share: 0.0038 })).toBeCloseTo(0.7421, 4);
+});
+
+test('content by weight says nothing of a rate by volume', () => {
+  expect(ingredientRate(rateOf(1, 'floz/acre'), { in: 'weight', share: 0.5 })).toBeNull();
+});
+
+test('the seeding wait is that of the first step the rate does not pass', () => {
+  const wait = (oz: number) => seedingWaitDays(label, rateOf(oz, 'oz/1000sqft'));
+  expect([0.1, 0.4, 0.41, 0.8, 0.9].map(wait)).toEqual([120, 120, 200, 200, 200]);
+  expect(seedingWaitDays({ ...label, seedingWait: [] }, rateOf(0.4, 'oz/1000sqft'))).toBeNull();
+});
+
+test('a turf that is not on the label has no row', () => {
+  expect(rateForTurf(label, 'tall fescue')).toBeDefined();
+  expect(rateForTurf(label, 'bermudagrass')).toBeUndefined();
+});
