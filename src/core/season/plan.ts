@@ -1,0 +1,35 @@
+/** A season's plan for one pre-emergent on one zone: the total, its parts, and what of it is done. */
+import type { Day } from '@/core/calendar/day';
+import type { Application, GateContext } from '@/core/gates/gate';
+import type { Label } from '@/core/products/label';
+import type { LedgerEntry } from '@/core/records/ledger';
+import type { ProductRate } from '@/core/units/rate';
+import { splitRates, type Split } from './split';
+
+export type PlannedPart = Readonly<{ id: string; part: number; plannedOn: Day; recordId: string | null }>;
+export type Plan = Readonly<{
+  label: Label;
+  split: Split;
+  total: ProductRate;
+  parts: readonly PlannedPart[];
+}>;
+
+/** The parts as applications, in order. */
+export function applicationsOf({ label, split, total, parts }: Plan): (Application & PlannedPart)[] {
+  const rates = splitRates(total, split);
+  return parts.map((p) => ({ ...p, label, rate: rates[p.part - 1] ?? total, of: parts.length }));
+}
+
+/** What the gates of one part are asked with: the facts, and the plan's earlier parts on their planned days. */
+export function contextOf(plan: Plan, part: number, facts: Omit<GateContext, 'application'>): GateContext {
+  const all = applicationsOf(plan);
+  const application = all.find((a) => a.part === part);
+  if (!application) throw new RangeError(`The plan has ${all.length} parts, no part ${part}`);
+  const earlier = all
+    .filter((a) => a.part < part && a.recordId === null)
+    .map((a): LedgerEntry => ({ id: a.id, day: a.plannedOn, label: a.label, rate: a.rate, done: false }));
+  return { ...facts, application, ledger: [...facts.ledger, ...earlier] };
+}
+
+/** The first part that has not been put down; undefined when the season's work is done. */
+export const nextPart = (plan: Plan): PlannedPart | undefined => plan.parts.find((p) => p.recordId === null);

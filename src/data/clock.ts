@@ -1,0 +1,44 @@
+import 'server-only';
+import { eq } from 'drizzle-orm';
+import { DateTime } from 'luxon';
+import { dayOf, parseDay, type Day } from '@/core/calendar/day';
+import { inOrganisation, type Transaction } from './connection';
+import { must, type Actor } from './actor';
+import { clock } from './schema';
+
+/** The clock of an organisation: the demo's stands where it was turned to, any other goes with real time. */
+export async function nowOf(db: Transaction): Promise<{ now: Date; isDemo: boolean }> {
+  const [row] = await db.select().from(clock);
+  return row ? { now: row.now, isDemo: true } : { now: new Date(), isDemo: false };
+}
+
+/** Which day it is for the organisation's people. */
+export function dayIn(now: Date, timeZone: string): Day {
+  const day = parseDay(DateTime.fromJSDate(now, { zone: timeZone }).toISODate() ?? '');
+  if (day === null) throw new Error(`No such time zone: ${timeZone}`);
+  return day;
+}
+
+/** How far the demo's clock may be turned: as far as the simulated weather reaches, with room for the forecast. */
+const LAST_DEMO_DAY = dayOf(2039, 12, 1);
+
+export type Turned =
+  Readonly<{ ok: true }> | Readonly<{ ok: false; refusal: 'no demo clock' | 'no weather that far' }>;
+
+/** Turns the demo's clock forward by whole days. It never goes back: records have been made. */
+export function turnClock(actor: Actor, days: number): Promise<Turned> {
+  must(actor, 'turn the clock');
+  return inOrganisation(actor, async (db) => {
+    const { now, isDemo } = await nowOf(db);
+    if (!isDemo) return { ok: false, refusal: 'no demo clock' };
+    const next = DateTime.fromJSDate(now, { zone: actor.timeZone }).plus({ days }).toJSDate();
+    if (dayIn(next, actor.timeZone) > LAST_DEMO_DAY) return { ok: false, refusal: 'no weather that far' };
+    await db.update(clock).set({ now: next }).where(eq(clock.orgId, actor.orgId));
+    return { ok: true };
+  });
+}
+
+/** Today, for this actor's organisation. */
+export async function todayOf(db: Transaction, actor: Actor): Promise<Day> {
+  return dayIn((await nowOf(db)).now, actor.timeZone);
+}

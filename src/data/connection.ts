@@ -1,0 +1,71 @@
+import 'server-only';
+import { sql } from 'drizzle-orm';
+import { drizzle } from 'drizzle-orm/postgres-js';
+import postgres from 'postgres';
+import * as schema from './schema';
+
+function connect() {
+  const url = process.env['DATABASE_URL'];
+  if (!url) throw new Error('DATABASE_URL is not set');
+  const client = postgres(url, { max: 10, connect_timeout: 5, idle_timeout: 60, onnotice: () => {} });
+  return { client, db: drizzle(client, { schema }) };
+}
+type Connection = ReturnType<typeof connect>;
+const kept = globalThis as typeof globalThis & { __ironGate?: Connection };
+/** One pool a process, made on first use, so that a build needs no database. */
+const connection = (): Connection => (kept.__ironGate ??= connect());
+
+/** The pool itself: for sign-in, which comes before any organisation. Tenant tables show nothing through it. */
+export const signInDatabase = (): Connection['db'] => connection().db;
+export type Transaction = Parameters<Parameters<Connection['db']['transaction']>[0]>[0];
+
+export async function closeConnection(): Promise<void> {
+  await kept.__ironGate?.client.end({ timeout: 5 });
+  delete kept.__ironGate;
+}
+
+/**
+ * The only way to a tenant's rows: one transaction in which one organisation is set. Row-level security does the rest,
+ * also for a query that forgets its where-clause.
+ */
+export function inOrganisation<T>(
+  actor: Readonly<{ orgId: string }>,
+  work: (db: Transaction) => Promise<T>,
+): Promise<T> {
+  return connection().db.transaction(async (db) => {
+    await db.execute(sql`select set_config('app.org_id', ${actor.orgId}, true)`);
+    return work(db);
+  });
+}
+
+/** Whether the database answers at all. */
+export async function databaseAnswers(): Promise<boolean> {
+  try {
+    await connection().db.execute(sql`select 1`);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+const GONE = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'CONNECTION_CLOSED',
+  'CONNECTION_ENDED',
+  'CONNECTION_DESTROYED',
+  'CONNECT_TIMEOUT',
+  '57P01',
+  '57P02',
+  '57P03',
+  '53300',
+]);
+/** Whether an error, or what caused it, says that the database is away: that passes, and is nobody's bug. */
+export function isDatabaseGone(error: unknown): boolean {
+  for (let e = error, depth = 0; e instanceof Error && depth < 5; e = e.cause, depth++) {
+    if ('code' in e && typeof e.code === 'string' && GONE.has(e.code)) return true;
+    if (e instanceof AggregateError && e.errors.some(isDatabaseGone)) return true;
+  }
+  return false;
+}

@@ -1,0 +1,422 @@
+/**
+ * The tables. Every tenant row carries its organisation and is fenced by row-level security; the policies stand beside
+ * the tables, the forcing and the grants in a migration of their own (drizzle/0001). Amounts are exact numerics in the
+ * unit in which they were typed.
+ */
+import { sql } from 'drizzle-orm';
+import {
+  boolean,
+  bigint,
+  date,
+  index,
+  integer,
+  jsonb,
+  numeric,
+  pgPolicy,
+  pgRole,
+  pgTable,
+  primaryKey,
+  real,
+  text,
+  timestamp,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
+
+const appUser = pgRole('app_user').existing();
+const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+const day = (name: string) => date(name, { mode: 'string' });
+const figure = (name: string) => numeric(name, { precision: 16, scale: 6, mode: 'string' });
+
+// ---- who: read before an organisation is known, so not fenced; it holds no trade data ----
+
+export const user = pgTable('user', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  email: text('email').notNull().unique(),
+  emailVerified: boolean('email_verified').notNull().default(false),
+  image: text('image'),
+  createdAt: at('created_at').notNull().defaultNow(),
+  updatedAt: at('updated_at').notNull().defaultNow(),
+});
+
+export const session = pgTable(
+  'session',
+  {
+    id: text('id').primaryKey(),
+    expiresAt: at('expires_at').notNull(),
+    token: text('token').notNull().unique(),
+    createdAt: at('created_at').notNull().defaultNow(),
+    updatedAt: at('updated_at').notNull().defaultNow(),
+    ipAddress: text('ip_address'),
+    userAgent: text('user_agent'),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+  },
+  (t) => [index('session_user').on(t.userId)],
+);
+
+export const account = pgTable(
+  'account',
+  {
+    id: text('id').primaryKey(),
+    accountId: text('account_id').notNull(),
+    providerId: text('provider_id').notNull(),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    accessToken: text('access_token'),
+    refreshToken: text('refresh_token'),
+    idToken: text('id_token'),
+    accessTokenExpiresAt: at('access_token_expires_at'),
+    refreshTokenExpiresAt: at('refresh_token_expires_at'),
+    scope: text('scope'),
+    password: text('password'),
+    createdAt: at('created_at').notNull().defaultNow(),
+    updatedAt: at('updated_at').notNull().defaultNow(),
+  },
+  (t) => [index('account_user').on(t.userId)],
+);
+
+export const verification = pgTable('verification', {
+  id: text('id').primaryKey(),
+  identifier: text('identifier').notNull(),
+  value: text('value').notNull(),
+  expiresAt: at('expires_at').notNull(),
+  createdAt: at('created_at').notNull().defaultNow(),
+  updatedAt: at('updated_at').notNull().defaultNow(),
+});
+
+export const rateLimit = pgTable('rate_limit', {
+  id: text('id').primaryKey(),
+  key: text('key').notNull().unique(),
+  count: integer('count').notNull(),
+  lastRequest: bigint('last_request', { mode: 'number' }).notNull(),
+});
+
+export const organisation = pgTable('organisation', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  /** IANA name: which day it is for its people */
+  timeZone: text('time_zone').notNull(),
+});
+
+export const member = pgTable(
+  'member',
+  {
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    orgId: text('org_id')
+      .notNull()
+      .references(() => organisation.id),
+    role: text('role', { enum: ['lead', 'technician', 'viewer'] }).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.userId, t.orgId] })],
+);
+
+// ---- tenant rows: fenced ----
+
+const mine = sql`org_id = nullif(current_setting('app.org_id', true), '')`;
+const fence = (table: string) =>
+  pgPolicy(`${table}_org`, { as: 'permissive', for: 'all', to: appUser, using: mine, withCheck: mine });
+const orgId = () =>
+  text('org_id')
+    .notNull()
+    .references(() => organisation.id);
+const id = () => uuid('id').primaryKey().defaultRandom();
+
+/** The demo's clock; an organisation without a row lives in real time. */
+export const clock = pgTable('clock', { orgId: orgId().primaryKey(), now: at('now').notNull() }, () => [
+  fence('clock'),
+]);
+
+export const houseRule = pgTable(
+  'house_rule',
+  {
+    orgId: orgId().primaryKey(),
+    lineF: figure('line_f').notNull(),
+    lineDays: integer('line_days').notNull(),
+    lineDepthIn: figure('line_depth_in').notNull(),
+    windLimitMph: figure('wind_limit_mph').notNull(),
+    windCautionMph: figure('wind_caution_mph').notNull(),
+    workFromHour: integer('work_from_hour').notNull(),
+    workToHour: integer('work_to_hour').notNull(),
+    calmHours: integer('calm_hours').notNull(),
+    leadDays: integer('lead_days').notNull(),
+    spacingLeastDays: integer('spacing_least_days').notNull(),
+    spacingMostDays: integer('spacing_most_days').notNull(),
+    /** the truck's usual spray volume, tank and scale */
+    carrierGalPer1000: figure('carrier_gal_per_1000').notNull(),
+    tankGal: figure('tank_gal').notNull(),
+    scaleStepG: figure('scale_step_g').notNull(),
+    jugStepFlOz: figure('jug_step_fl_oz').notNull(),
+  },
+  () => [fence('house_rule')],
+);
+
+export const station = pgTable(
+  'station',
+  {
+    id: id(),
+    orgId: orgId(),
+    name: text('name').notNull(),
+    /** how the weather service calls it */
+    serviceKey: text('service_key').notNull(),
+    /** local standard time against UTC, all year */
+    utcOffsetHours: integer('utc_offset_hours').notNull(),
+    forecastIssuedOn: day('forecast_issued_on'),
+    lastTriedAt: at('last_tried_at'),
+    lastTriedOn: day('last_tried_on'),
+    lastAnsweredOn: day('last_answered_on'),
+    /** why the last try failed; null: it did not */
+    trouble: text('trouble'),
+  },
+  (t) => [fence('station'), index('station_org').on(t.orgId)],
+);
+
+/** One local-standard-time day of observed weather, 24 values each: °C, mm, m/s. */
+export const weatherDay = pgTable(
+  'weather_day',
+  {
+    orgId: orgId(),
+    stationId: uuid('station_id')
+      .notNull()
+      .references(() => station.id),
+    day: day('day').notNull(),
+    air: real('air').array().notNull(),
+    rain: real('rain').array().notNull(),
+    wind: real('wind').array().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.stationId, t.day] }), fence('weather_day')],
+);
+
+/** The latest forecast of a station, hourly from the day it was issued on. */
+export const forecast = pgTable(
+  'forecast',
+  {
+    orgId: orgId(),
+    stationId: uuid('station_id')
+      .primaryKey()
+      .references(() => station.id),
+    issuedOn: day('issued_on').notNull(),
+    air: real('air').array().notNull(),
+    rain: real('rain').array().notNull(),
+    wind: real('wind').array().notNull(),
+    airError: real('air_error').array().notNull(),
+  },
+  () => [fence('forecast')],
+);
+
+/** Derived: can be thrown away and computed again. `inputs` says from what it was made. */
+export const outlook = pgTable(
+  'outlook',
+  {
+    orgId: orgId(),
+    stationId: uuid('station_id')
+      .notNull()
+      .references(() => station.id),
+    siteKey: text('site_key').notNull(),
+    inputs: text('inputs').notNull(),
+    body: jsonb('body').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.stationId, t.siteKey] }), fence('outlook')],
+);
+
+export const lawn = pgTable(
+  'lawn',
+  {
+    id: id(),
+    orgId: orgId(),
+    stationId: uuid('station_id')
+      .notNull()
+      .references(() => station.id),
+    customer: text('customer').notNull(),
+    address: text('address').notNull(),
+    notes: text('notes').notNull().default(''),
+  },
+  (t) => [fence('lawn'), index('lawn_org').on(t.orgId)],
+);
+
+export const zone = pgTable(
+  'zone',
+  {
+    id: id(),
+    orgId: orgId(),
+    lawnId: uuid('lawn_id')
+      .notNull()
+      .references(() => lawn.id),
+    name: text('name').notNull(),
+    turf: text('turf').notNull(),
+    areaSqFt: figure('area_sq_ft').notNull(),
+    texture: text('texture').notNull(),
+    moisture: text('moisture').notNull(),
+    exposure: text('exposure').notNull(),
+    besidePavement: boolean('beside_pavement').notNull(),
+    seedingOn: day('seeding_on'),
+    irrigationInPerHour: figure('irrigation_in_per_hour'),
+    version: integer('version').notNull().default(1),
+  },
+  (t) => [fence('zone'), index('zone_lawn').on(t.lawnId)],
+);
+
+export const product = pgTable(
+  'product',
+  {
+    id: id(),
+    orgId: orgId(),
+    name: text('name').notNull(),
+    registrationNumber: text('registration_number').notNull(),
+    labelDate: day('label_date').notNull(),
+    demo: boolean('demo').notNull(),
+    status: text('status', { enum: ['registered', 'cancelled'] }).notNull(),
+    formulation: text('formulation').notNull(),
+    signalWord: text('signal_word').notNull(),
+    restrictedUse: boolean('restricted_use').notNull(),
+    rateUnit: text('rate_unit').notNull(),
+    amountUnit: text('amount_unit').notNull(),
+    period: text('period', { enum: ['calendar year', '12 months'] }).notNull(),
+    /** in rateUnit, as are all rates of this product */
+    yearLimit: figure('year_limit').notNull(),
+    minimumIntervalDays: integer('minimum_interval_days').notNull(),
+    reachesBack: boolean('reaches_back').notNull(),
+    waterInIn: figure('water_in_in'),
+    waterWithinDays: integer('water_within_days'),
+    windLimitMph: figure('wind_limit_mph'),
+    ppe: text('ppe').notNull(),
+    reentry: text('reentry').notNull(),
+    cautions: text('cautions').array().notNull(),
+  },
+  (t) => [fence('product'), index('product_org').on(t.orgId)],
+);
+
+export const productIngredient = pgTable(
+  'product_ingredient',
+  {
+    orgId: orgId(),
+    productId: uuid('product_id')
+      .notNull()
+      .references(() => product.id),
+    name: text('name').notNull(),
+    siteOfAction: integer('site_of_action').notNull(),
+    content: figure('content').notNull(),
+    contentUnit: text('content_unit', { enum: ['% by weight', 'lb/gal'] }).notNull(),
+    yearLimitLbPerAcre: figure('year_limit_lb_per_acre'),
+  },
+  (t) => [primaryKey({ columns: [t.productId, t.name] }), fence('product_ingredient')],
+);
+
+export const productRate = pgTable(
+  'product_rate',
+  {
+    orgId: orgId(),
+    productId: uuid('product_id')
+      .notNull()
+      .references(() => product.id),
+    turf: text('turf').notNull(),
+    low: figure('low').notNull(),
+    high: figure('high').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.productId, t.turf] }), fence('product_rate')],
+);
+
+export const productSeedingWait = pgTable(
+  'product_seeding_wait',
+  {
+    orgId: orgId(),
+    productId: uuid('product_id')
+      .notNull()
+      .references(() => product.id),
+    upTo: figure('up_to').notNull(),
+    days: integer('days').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.productId, t.upTo] }), fence('product_seeding_wait')],
+);
+
+export const plan = pgTable(
+  'plan',
+  {
+    id: id(),
+    orgId: orgId(),
+    zoneId: uuid('zone_id')
+      .notNull()
+      .references(() => zone.id),
+    productId: uuid('product_id')
+      .notNull()
+      .references(() => product.id),
+    year: integer('year').notNull(),
+    split: text('split').notNull(),
+    /** as typed: the season's total and its unit */
+    totalRate: figure('total_rate').notNull(),
+    rateUnit: text('rate_unit').notNull(),
+    version: integer('version').notNull().default(1),
+    changedBy: text('changed_by').notNull(),
+    changedAt: at('changed_at').notNull(),
+  },
+  (t) => [fence('plan'), uniqueIndex('plan_zone_year').on(t.zoneId, t.year)],
+);
+
+export const plannedApplication = pgTable(
+  'planned_application',
+  {
+    id: id(),
+    orgId: orgId(),
+    planId: uuid('plan_id')
+      .notNull()
+      .references(() => plan.id),
+    part: integer('part').notNull(),
+    plannedOn: day('planned_on').notNull(),
+  },
+  (t) => [fence('planned_application'), uniqueIndex('planned_application_part').on(t.planId, t.part)],
+);
+
+/** What was done. Rows are added and never changed or removed: the application's role may only insert and select. */
+export const applicationRecord = pgTable(
+  'application_record',
+  {
+    id: id(),
+    orgId: orgId(),
+    /** made by the form when it opens: sent twice, it is recorded once */
+    sendKey: uuid('send_key').notNull(),
+    plannedId: uuid('planned_id').references(() => plannedApplication.id),
+    /** the entry that this one corrects, and why */
+    correctsId: uuid('corrects_id'),
+    correctionReason: text('correction_reason'),
+    zoneId: uuid('zone_id')
+      .notNull()
+      .references(() => zone.id),
+    productId: uuid('product_id')
+      .notNull()
+      .references(() => product.id),
+    part: integer('part').notNull(),
+    parts: integer('parts').notNull(),
+    // as the label and the lawn were on that day
+    productName: text('product_name').notNull(),
+    registrationNumber: text('registration_number').notNull(),
+    site: text('site').notNull(),
+    turf: text('turf').notNull(),
+    areaSqFt: figure('area_sq_ft').notNull(),
+    amount: figure('amount').notNull(),
+    amountUnit: text('amount_unit').notNull(),
+    waterGal: figure('water_gal').notNull(),
+    appliedOn: day('applied_on').notNull(),
+    appliedBy: text('applied_by').notNull(),
+    windMph: figure('wind_mph').notNull(),
+    airF: figure('air_f').notNull(),
+    notes: text('notes').notNull(),
+    /** how the gates stood on that day, as computed when it was recorded */
+    gates: jsonb('gates').notNull(),
+    recordedBy: text('recorded_by').notNull(),
+    recordedAt: at('recorded_at').notNull(),
+  },
+  (t) => [
+    fence('application_record'),
+    uniqueIndex('application_record_send').on(t.orgId, t.sendKey),
+    uniqueIndex('application_record_planned')
+      .on(t.plannedId)
+      .where(sql`corrects_id is null`),
+    uniqueIndex('application_record_corrects').on(t.correctsId),
+    index('application_record_zone').on(t.zoneId, t.appliedOn),
+  ],
+);

@@ -1,0 +1,165 @@
+import 'server-only';
+import { asc, desc, eq } from 'drizzle-orm';
+import { addDays, dayOf, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day';
+import { daysIn, type Forecast, type HourlyWeather } from '@/core/weather/series';
+import type { WeatherService } from '@/devices/weather/service';
+import { inOrganisation, type Transaction } from './connection';
+import type { Actor } from './actor';
+import { forecast, station, weatherDay } from './schema';
+
+/** Past years that the outlook's ensemble asks for. */
+export const PAST_YEARS = 15;
+/** After a failed try the service is left alone so long: a slow one must not slow every page. */
+const PATIENCE_MS = 60_000;
+
+export type Station = typeof station.$inferSelect;
+
+/** A stored date; the column's type makes another text impossible. */
+export const dayFrom = (text: string): Day => parseDay(text) ?? (NaN as Day);
+
+export const stationsOf = (db: Transaction): Promise<Station[]> =>
+  db.select().from(station).orderBy(asc(station.name));
+
+/** Observed days on file, as far back as they reach without a gap from the last. Null: none. */
+export async function observedWeather(db: Transaction, stationId: string): Promise<HourlyWeather | null> {
+  const last = await lastObservedDay(db, stationId);
+  if (last === null) return null;
+  const key = `${stationId}|${last}`;
+  const kept = series.get(stationId);
+  if (kept?.key === key) return kept.weather;
+  const rows = await db
+    .select()
+    .from(weatherDay)
+    .where(eq(weatherDay.stationId, stationId))
+    .orderBy(asc(weatherDay.day));
+  let start = rows.length - 1;
+  while (start > 0 && dayFrom(rows[start - 1]!.day) === dayFrom(rows[start]!.day) - 1) start--;
+  const whole = rows.slice(start);
+  const column = (of: (r: (typeof rows)[number]) => number[]) => {
+    const out = new Float64Array(whole.length * 24);
+    whole.forEach((r, i) => out.set(of(r), i * 24));
+    return out;
+  };
+  const weather: HourlyWeather = {
+    from: dayFrom(whole[0]!.day),
+    air: column((r) => r.air),
+    rain: column((r) => r.rain),
+    wind: column((r) => r.wind),
+  };
+  series.set(stationId, { key, weather });
+  return weather;
+}
+/** Read once a process and observed day: sixteen years are 140,000 hours. Stations' ids are unique over all organisations. */
+const series = new Map<string, { key: string; weather: HourlyWeather }>();
+
+async function lastObservedDay(db: Transaction, stationId: string): Promise<Day | null> {
+  const [row] = await db
+    .select({ day: weatherDay.day })
+    .from(weatherDay)
+    .where(eq(weatherDay.stationId, stationId))
+    .orderBy(desc(weatherDay.day))
+    .limit(1);
+  return row ? dayFrom(row.day) : null;
+}
+
+/** The forecast on file, however old. */
+export async function storedForecast(db: Transaction, stationId: string): Promise<Forecast | null> {
+  const [row] = await db.select().from(forecast).where(eq(forecast.stationId, stationId));
+  if (!row) return null;
+  const floats = (x: number[]) => Float64Array.from(x);
+  return {
+    from: dayFrom(row.issuedOn),
+    air: floats(row.air),
+    rain: floats(row.rain),
+    wind: floats(row.wind),
+    airError: floats(row.airError),
+  };
+}
+
+/** From today on: an old forecast without the days gone by; null when it has none left. */
+export function forecastFrom(f: Forecast | null, today: Day): Forecast | null {
+  if (!f || f.from > today || today >= f.from + daysIn(f)) return null;
+  const cut = (column: Float64Array) => column.slice((today - f.from) * 24);
+  return { from: today, air: cut(f.air), rain: cut(f.rain), wind: cut(f.wind), airError: cut(f.airError) };
+}
+
+/**
+ * Brings every station up to today: the days observed since the last on file, and today's forecast. The service is
+ * asked outside of any transaction. What it gives is kept; what it fails at is written down with the station, and the
+ * application goes on with what it has.
+ */
+export async function refreshWeather(
+  actor: Actor,
+  service: WeatherService,
+  today: Day,
+  realNow: Date,
+): Promise<void> {
+  const stations = await inOrganisation(actor, stationsOf);
+  await Promise.all(stations.map((s) => refreshStation(actor, service, s, today, realNow)));
+}
+
+async function refreshStation(
+  actor: Actor,
+  service: WeatherService,
+  s: Station,
+  today: Day,
+  realNow: Date,
+): Promise<void> {
+  if (s.lastAnsweredOn === isoDay(today)) return;
+  const triedLately = s.lastTriedAt !== null && realNow.getTime() - s.lastTriedAt.getTime() < PATIENCE_MS;
+  if (s.trouble !== null && triedLately && s.lastTriedOn === isoDay(today)) return;
+
+  const note = (change: Partial<Station>) =>
+    inOrganisation(actor, (db) =>
+      db
+        .update(station)
+        .set({ lastTriedAt: realNow, lastTriedOn: isoDay(today), ...change })
+        .where(eq(station.id, s.id)),
+    );
+  const last = await inOrganisation(actor, (db) => lastObservedDay(db, s.id));
+  let from = last === null ? dayOf(yearOf(today) - PAST_YEARS, 1, 1) : addDays(last, 1);
+  while (from < today) {
+    const to = Math.min(today, dayOf(yearOf(from) + 1, 1, 1)) as Day;
+    const answer = await service.observed(s.serviceKey, from, to);
+    if (!answer.ok) return void (await note({ trouble: `${answer.trouble.kind}: ${answer.trouble.detail}` }));
+    await inOrganisation(actor, (db) => storeObserved(db, actor.orgId, s.id, answer.value));
+    from = to;
+  }
+  const answer = await service.forecast(s.serviceKey, today);
+  if (!answer.ok) return void (await note({ trouble: `${answer.trouble.kind}: ${answer.trouble.detail}` }));
+  await inOrganisation(actor, (db) => storeForecast(db, actor.orgId, s.id, answer.value));
+  await note({ trouble: null, lastAnsweredOn: isoDay(today), forecastIssuedOn: isoDay(today) });
+}
+
+async function storeObserved(
+  db: Transaction,
+  orgId: string,
+  stationId: string,
+  w: HourlyWeather,
+): Promise<void> {
+  const hours = (column: Float64Array, d: number) => Array.from(column.subarray(d * 24, d * 24 + 24));
+  const rows = Array.from({ length: daysIn(w) }, (_, d) => ({
+    orgId,
+    stationId,
+    day: isoDay(addDays(w.from, d)),
+    air: hours(w.air, d),
+    rain: hours(w.rain, d),
+    wind: hours(w.wind, d),
+  }));
+  // two servers may fetch at once: the same day is the same day
+  if (rows.length) await db.insert(weatherDay).values(rows).onConflictDoNothing();
+}
+
+async function storeForecast(db: Transaction, orgId: string, stationId: string, f: Forecast): Promise<void> {
+  const row = {
+    issuedOn: isoDay(f.from),
+    air: Array.from(f.air),
+    rain: Array.from(f.rain),
+    wind: Array.from(f.wind),
+    airError: Array.from(f.airError),
+  };
+  await db
+    .insert(forecast)
+    .values({ orgId, stationId, ...row })
+    .onConflictDoUpdate({ target: forecast.stationId, set: row });
+}
