@@ -1,6 +1,8 @@
 import 'server-only';
 import { asc, desc, eq } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
+import type { State } from '@/core/calendar/span';
+import type { Reason } from '@/core/gates/reason';
 import type { Label } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import { amountOf, isAmountUnit, rateFrom, type AmountUnit, type ProductRate } from '@/core/units/rate';
@@ -10,8 +12,11 @@ import { fromNumeric } from './numbers';
 import { applicationRecord } from './schema';
 import { dayFrom } from './weather';
 
-/** How the gates stood when it was recorded: the state of the day, and each gate that was not open, in words. */
-export type GatesThen = Readonly<{ state: string; why: readonly string[] }>;
+/** How the gates stood on the day of the application, as known when it was recorded: all together, and each that was not open. */
+export type GatesThen = Readonly<{
+  state: State;
+  why: readonly Readonly<{ gate: string; state: State; reason: Reason }>[];
+}>;
 
 /** One entry as it is shown. Figures in the units in which they were typed. */
 export type RecordEntry = Readonly<{

@@ -1,5 +1,6 @@
 /** A season's plan for one pre-emergent on one zone: the total, its parts, and what of it is done. */
-import type { Day } from '@/core/calendar/day';
+import { dayOf, yearOf, type Day } from '@/core/calendar/day';
+import type { Range } from '@/core/calendar/span';
 import type { Application, GateContext } from '@/core/gates/gate';
 import type { Label } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
@@ -33,3 +34,6 @@ export function contextOf(plan: Plan, part: number, facts: Omit<GateContext, 'ap
 
 /** The first part that has not been put down; undefined when the season's work is done. */
 export const nextPart = (plan: Plan): PlannedPart | undefined => plan.parts.find((p) => p.recordId === null);
+
+/** From today to the end of the year: how far windows are asked for. */
+export const restOfYear = (today: Day): Range<Day> => ({ from: today, to: dayOf(yearOf(today) + 1, 1, 1) });

@@ -1,0 +1,231 @@
+/**
+ * The demo company, written through the application's own use cases: the clock stands on each day in turn, plans are
+ * saved and applications recorded as people would, and in the end it stands on the demo day. Deterministic.
+ */
+import { hashPassword } from 'better-auth/crypto';
+import { eq } from 'drizzle-orm';
+import { DateTime } from 'luxon';
+import { parseDay } from '@/core/calendar/day';
+import { isRateUnit } from '@/core/units/rate';
+import type { Actor } from '@/data/actor';
+import { closeConnection, inOrganisation, signInDatabase } from '@/data/connection';
+import { writePlan } from '@/data/plans';
+import * as schema from '@/data/schema';
+import { recordApplication } from '@/server/record-application';
+import { savePlan } from '@/server/save-plan';
+import { DEMO_LABELS, type DemoLabel } from './labels';
+import { DEMO_LAWNS } from './lawns';
+import people from './people.json' with { type: 'json' };
+
+const ORG = { id: 'quillmoor', name: 'Quillmoor Lawn Care', timeZone: 'US/Central' };
+const DEMO_DAY = '2027-03-18';
+const START_OF_SEASON = '2027-01-11';
+
+const lead: Actor = {
+  userId: 'person-1',
+  name: 'Mara Venn',
+  orgId: ORG.id,
+  orgName: ORG.name,
+  role: 'lead',
+  timeZone: ORG.timeZone,
+};
+const as = (name: string): Actor => ({ ...lead, name, role: 'technician' });
+
+/** Numbered, so that a second run, and a picture of it, is the same to the last address. */
+let counted = 0;
+const nextId = () => `00000000-0000-4000-8000-${String(++counted).padStart(12, '0')}`;
+
+async function writePeople(): Promise<void> {
+  const db = signInDatabase();
+  await db.insert(schema.organisation).values(ORG);
+  for (const [i, p] of people.people.entries()) {
+    const userId = `person-${i + 1}`;
+    await db.insert(schema.user).values({ id: userId, name: p.name, email: p.email, emailVerified: true });
+    await db.insert(schema.account).values({
+      id: `account-${i + 1}`,
+      accountId: userId,
+      providerId: 'credential',
+      userId,
+      password: await hashPassword(people.password),
+    });
+    await db.insert(schema.member).values({ userId, orgId: ORG.id, role: p.role as Actor['role'] });
+  }
+}
+
+async function writeHouse(): Promise<string> {
+  const stationId = nextId();
+  await inOrganisation(lead, async (db) => {
+    await db.insert(schema.clock).values({ orgId: ORG.id, now: morningOf(START_OF_SEASON) });
+    await db.insert(schema.houseRule).values({
+      orgId: ORG.id,
+      lineF: '55',
+      lineDays: 5,
+      lineDepthIn: '2',
+      windLimitMph: '10',
+      windCautionMph: '7',
+      workFromHour: 7,
+      workToHour: 18,
+      calmHours: 3,
+      leadDays: 42,
+      spacingLeastDays: 56,
+      spacingMostDays: 84,
+      carrierGalPer1000: '1',
+      tankGal: '4',
+      scaleStepG: '1',
+      jugStepFlOz: '0.25',
+    });
+    await db.insert(schema.station).values({
+      id: stationId,
+      orgId: ORG.id,
+      name: 'Tessaby County',
+      serviceKey: 'tessaby',
+      utcOffsetHours: -6,
+    });
+  });
+  return stationId;
+}
+
+async function writeLabels(): Promise<Map<DemoLabel['key'], string>> {
+  const ids = new Map<DemoLabel['key'], string>();
+  await inOrganisation(lead, async (db) => {
+    for (const { key, product, ingredients, rates, waits } of DEMO_LABELS) {
+      const id = nextId();
+      ids.set(key, id);
+      await db
+        .insert(schema.product)
+        .values({ ...product, id, orgId: ORG.id, demo: true, labelDate: '2026-11-01', status: 'registered' });
+      for (const i of ingredients)
+        await db.insert(schema.productIngredient).values({ ...i, orgId: ORG.id, productId: id });
+      for (const { turfs, low, high } of rates)
+        for (const turf of turfs)
+          await db.insert(schema.productRate).values({ orgId: ORG.id, productId: id, turf, low, high });
+      for (const [upTo, days] of waits)
+        await db.insert(schema.productSeedingWait).values({ orgId: ORG.id, productId: id, upTo, days });
+    }
+  });
+  return ids;
+}
+
+const morningOf = (day: string) => DateTime.fromISO(`${day}T07:00`, { zone: ORG.timeZone }).toJSDate();
+const standOn = (day: string) =>
+  inOrganisation(lead, (db) =>
+    db
+      .update(schema.clock)
+      .set({ now: morningOf(day) })
+      .where(eq(schema.clock.orgId, ORG.id)),
+  );
+
+type Step = Readonly<{ day: string; run: () => Promise<void> }>;
+
+/** Writes the lawns, and gives what was planned and done on them as steps by day. */
+async function writeLawns(stationId: string, products: Map<DemoLabel['key'], string>): Promise<Step[]> {
+  const steps: Step[] = [];
+  for (const { zones, ...lawn } of DEMO_LAWNS) {
+    const lawnId = nextId();
+    await inOrganisation(lead, (db) =>
+      db.insert(schema.lawn).values({ id: lawnId, orgId: ORG.id, stationId, ...lawn }),
+    );
+    for (const { plans, sqFt, ...zone } of zones) {
+      const zoneId = nextId();
+      const values = {
+        ...zone,
+        id: zoneId,
+        orgId: ORG.id,
+        lawnId,
+        areaSqFt: sqFt,
+        besidePavement: zone.besidePavement ?? false,
+      };
+      await inOrganisation(lead, (db) => db.insert(schema.zone).values(values));
+      for (const { product, split, total, days, done = [], unchecked } of plans) {
+        const productId = products.get(product) ?? '';
+        const unit = DEMO_LABELS.find((l) => l.key === product)?.product.rateUnit ?? '';
+        const firstDay = days[0] ?? START_OF_SEASON;
+        const planDay = firstDay < START_OF_SEASON ? firstDay : START_OF_SEASON;
+        steps.push({
+          day: planDay,
+          run: async () => {
+            if (unchecked) await writeUnchecked(zoneId, productId, split, Number(total), unit, days);
+            else
+              await expectDone(
+                savePlan(lead, { zoneId, seen: 0, productId, split, total, unit, days }),
+                `plan of ${lawn.address}`,
+              );
+          },
+        });
+        done.forEach(({ day, by, unit: amountUnit, ...used }, i) =>
+          steps.push({
+            day,
+            run: () =>
+              expectDone(
+                recordApplication(as(by), {
+                  sendKey: nextId(),
+                  zoneId,
+                  part: i + 1,
+                  area: sqFt,
+                  amountUnit,
+                  appliedOn: day,
+                  appliedBy: by,
+                  ...used,
+                  confirmed: false,
+                  corrects: null,
+                }),
+                `record of ${lawn.address}`,
+              ),
+          }),
+        );
+      }
+    }
+  }
+  return steps;
+}
+
+async function writeUnchecked(
+  zoneId: string,
+  productId: string,
+  split: Parameters<typeof writePlan>[2]['split'],
+  total: number,
+  unit: string,
+  days: readonly string[],
+): Promise<void> {
+  if (!isRateUnit(unit)) throw new Error(`Unknown unit ${unit}`);
+  const change = {
+    zoneId,
+    year: 2027,
+    productId,
+    split,
+    total,
+    unit,
+    days: days.map((d) => parseDay(d)!),
+    seen: 0,
+  };
+  await inOrganisation(lead, (db) => writePlan(db, lead, change, new Date()));
+}
+
+async function expectDone(outcome: Promise<Readonly<{ ok: boolean }>>, what: string): Promise<void> {
+  const got = await outcome;
+  if (!got.ok) throw new Error(`The demo's ${what} was refused: ${JSON.stringify(got)}`);
+}
+
+/** Exit code that says: an earlier run was cut off, start over on an empty database. */
+const CUT_OFF = 3;
+
+const there = await signInDatabase()
+  .select()
+  .from(schema.organisation)
+  .where(eq(schema.organisation.id, ORG.id));
+const [stands] = await inOrganisation(lead, (db) => db.select().from(schema.clock));
+if (!there.length) {
+  await writePeople();
+  const stationId = await writeHouse();
+  const products = await writeLabels();
+  const steps = await writeLawns(stationId, products);
+  for (const step of steps.toSorted((a, b) => a.day.localeCompare(b.day))) {
+    await standOn(step.day);
+    await step.run();
+  }
+  await standOn(DEMO_DAY);
+} else if (!stands || stands.now < morningOf(DEMO_DAY)) {
+  // the clock comes to the demo day last of all, and people turn it forward only
+  process.exitCode = CUT_OFF;
+}
+await closeConnection();

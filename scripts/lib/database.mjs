@@ -1,0 +1,63 @@
+// One database with its roles and tables. Needs npm packages: imported after they are installed.
+import { randomBytes } from 'node:crypto';
+import fs from 'node:fs';
+import path from 'node:path';
+import { drizzle } from 'drizzle-orm/postgres-js';
+import { migrate } from 'drizzle-orm/postgres-js/migrator';
+import postgres from 'postgres';
+
+const ROOT = path.join(import.meta.dirname, '..', '..');
+const connect = (url) => postgres(url, { max: 1, onnotice() {} });
+const atDatabase = (url, name) => Object.assign(new URL(url), { pathname: `/${name}` }).toString();
+
+/**
+ * Makes the database `name` on the server of `adminUrl` where it is missing, migrates it, and gives the application a
+ * login of its own there. The policies name the group app_user; the login is a member of it, owns nothing and passes no
+ * policy by. Its password is kept in `stateFile`, so that a second run has the same.
+ */
+export async function prepareDatabase(adminUrl, name, stateFile) {
+  const admin = connect(adminUrl);
+  const login = fs.existsSync(stateFile)
+    ? JSON.parse(fs.readFileSync(stateFile, 'utf8'))
+    : {
+        role: `app_login_${randomBytes(4).toString('hex')}`,
+        password: randomBytes(24).toString('hex'),
+        secret: randomBytes(32).toString('hex'),
+      };
+  fs.mkdirSync(path.dirname(stateFile), { recursive: true });
+  fs.writeFileSync(stateFile, JSON.stringify(login, null, 2) + '\n', { mode: 0o600 });
+
+  if (!(await admin`select 1 from pg_roles where rolname = 'app_user'`).length)
+    await admin.unsafe('create role app_user nologin nosuperuser nobypassrls');
+  const verb = (await admin`select 1 from pg_roles where rolname = ${login.role}`).length
+    ? 'alter'
+    : 'create';
+  await admin.unsafe(
+    `${verb} role ${login.role} login nosuperuser nobypassrls nocreatedb nocreaterole password '${login.password}'`,
+  );
+  await admin.unsafe(`grant app_user to ${login.role}`);
+  if (!(await admin`select 1 from pg_database where datname = ${name}`).length)
+    await admin.unsafe(`create database ${name}`);
+  await admin.end();
+
+  const ownerUrl = atDatabase(adminUrl, name);
+  const owner = connect(ownerUrl);
+  await owner.unsafe('revoke create on schema public from public; grant usage on schema public to app_user');
+  await migrate(drizzle(owner), { migrationsFolder: path.join(ROOT, 'drizzle') });
+  await owner.end();
+
+  const app = new URL(ownerUrl);
+  app.username = login.role;
+  app.password = login.password;
+  return { DATABASE_URL: app.toString(), BETTER_AUTH_SECRET: login.secret, ownerUrl };
+}
+
+/** Removes a database and the application's login again: for tests on a server that is not ours. */
+export async function dropDatabase(adminUrl, name, stateFile) {
+  const admin = connect(adminUrl);
+  await admin.unsafe(`drop database if exists ${name} with (force)`);
+  if (fs.existsSync(stateFile))
+    await admin.unsafe(`drop role if exists ${JSON.parse(fs.readFileSync(stateFile, 'utf8')).role}`);
+  await admin.end();
+  fs.rmSync(stateFile, { force: true });
+}

@@ -1,0 +1,107 @@
+// The processes that make up a running Iron Gate, and how they are stopped: by their own ids, never by name.
+import { spawn } from 'node:child_process';
+import fs from 'node:fs';
+import path from 'node:path';
+import { freePort } from './postgres.mjs';
+import { ROOT } from './setup.mjs';
+
+const TSX = ['--conditions=react-server', '--import', 'tsx'];
+
+/** Keeps the ids of what was started in a file, so that a run after kill -9 can end what was left. */
+export function household(stateFile) {
+  const children = [];
+
+  /** Ends what an earlier run left behind, if the id still belongs to a program of this folder. */
+  function endLeftovers() {
+    if (!fs.existsSync(stateFile)) return;
+    for (const pid of JSON.parse(fs.readFileSync(stateFile, 'utf8'))) {
+      try {
+        // the server renames itself; its folder is told by where it runs
+        const inProject = fs.readlinkSync(`/proc/${pid}/cwd`).startsWith(ROOT);
+        const isNode = fs.readlinkSync(`/proc/${pid}/exe`) === process.execPath;
+        if (inProject && isNode) process.kill(pid, 'SIGKILL');
+      } catch {
+        /* gone */
+      }
+    }
+    fs.rmSync(stateFile, { force: true });
+  }
+
+  function start(name, args, env, { cwd = ROOT, output = 'inherit' } = {}) {
+    // in a group of its own: Ctrl-C reaches this script alone, which stops all in order
+    const child = spawn(process.execPath, args, {
+      cwd,
+      detached: true,
+      stdio: ['ignore', output, output],
+      env: { ...process.env, ...env },
+    });
+    child.on('exit', (code) => (child.ended = code ?? 1));
+    children.push(child);
+    fs.mkdirSync(path.dirname(stateFile), { recursive: true });
+    fs.writeFileSync(stateFile, JSON.stringify(children.map((c) => c.pid)));
+    return { name, child };
+  }
+
+  async function answers({ name, child }, url) {
+    for (let i = 0; i < 600; i++) {
+      if (child.ended !== undefined) throw new Error(`${name} ended at once (exit ${child.ended})`);
+      try {
+        await fetch(url, { signal: AbortSignal.timeout(2000) });
+        return;
+      } catch {
+        await new Promise((ok) => setTimeout(ok, 50));
+      }
+    }
+    throw new Error(`${name} does not answer at ${url}`);
+  }
+
+  async function simulator(options) {
+    const port = await freePort();
+    const started = start(
+      'the weather simulator',
+      [...TSX, 'scripts/weather-simulator.ts', String(port)],
+      {},
+      options,
+    );
+    const url = `http://127.0.0.1:${port}`;
+    await answers(started, `${url}/`);
+    return { url, child: started.child };
+  }
+
+  async function app(port, env, options) {
+    const cwd = path.join(ROOT, '.next', 'standalone');
+    const started = start(
+      'the application',
+      ['server.js'],
+      {
+        PORT: String(port),
+        HOSTNAME: '127.0.0.1',
+        BETTER_AUTH_URL: `http://localhost:${port}`,
+        NEXT_TELEMETRY_DISABLED: '1',
+        NODE_ENV: 'production',
+        ...env,
+      },
+      { cwd, ...options },
+    );
+    await answers(started, `http://127.0.0.1:${port}/api/health`);
+    return { url: `http://localhost:${port}`, child: started.child };
+  }
+
+  async function stop() {
+    await Promise.all(
+      children.map(async (child) => {
+        if (child.ended !== undefined) return;
+        child.kill('SIGTERM');
+        for (let i = 0; i < 60 && child.ended === undefined; i++)
+          await new Promise((ok) => setTimeout(ok, 50));
+        if (child.ended === undefined) child.kill('SIGKILL');
+      }),
+    );
+    fs.rmSync(stateFile, { force: true });
+  }
+
+  return { endLeftovers, simulator, app, stop, children };
+}
+
+/** Arguments with which node runs a TypeScript file of the project's server side. */
+export const typescript = (file, ...args) => [...TSX, file, ...args];

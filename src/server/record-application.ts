@@ -1,0 +1,234 @@
+import 'server-only';
+import Joi from 'joi';
+import { addDays, isoDay, parseDay, type Day } from '@/core/calendar/day';
+import { spanAt } from '@/core/calendar/span';
+import { windowOf } from '@/core/gates/window';
+import { rateForTurf } from '@/core/products/label';
+import { applicationsOf, contextOf } from '@/core/season/plan';
+import { figure, showRate } from '@/core/units/format';
+import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
+import { amountOf, isAmountUnit, rateFrom, type ProductRate } from '@/core/units/rate';
+import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
+import { must, type Actor } from '@/data/actor';
+import { inOrganisation } from '@/data/connection';
+import { siteName } from '@/data/lawns';
+import { toNumeric } from '@/data/numbers';
+import { addRecord, type GatesThen } from '@/data/records';
+import { done, refuse, type Outcome } from './outcome';
+import { zoneSheet, type ZoneSheet } from './season';
+
+export type RecordInput = Readonly<{
+  /** made by the form when it opens: sent twice, it is recorded once */
+  sendKey: string;
+  zoneId: string;
+  part: number;
+  area: string;
+  amount: string;
+  amountUnit: string;
+  water: string;
+  appliedOn: string;
+  appliedBy: string;
+  wind: string;
+  air: string;
+  notes: string;
+  /** the questions were read, and the figures are right */
+  confirmed: boolean;
+  corrects: Readonly<{ id: string; reason: string }> | null;
+}>;
+const typed = (most: number) => Joi.string().allow('').max(most).required();
+export const recordShape = Joi.object<RecordInput>({
+  sendKey: Joi.string().guid().required(),
+  zoneId: Joi.string().guid().required(),
+  part: Joi.number().integer().min(1).max(6).required(),
+  area: typed(40),
+  amount: typed(40),
+  amountUnit: typed(10),
+  water: typed(40),
+  appliedOn: typed(40),
+  appliedBy: typed(200),
+  wind: typed(40),
+  air: typed(40),
+  notes: typed(4000),
+  confirmed: Joi.boolean().required(),
+  corrects: Joi.object({ id: Joi.string().guid().required(), reason: typed(1000) })
+    .allow(null)
+    .required(),
+});
+
+/** More than this off the plan is asked about. Common practice, no source. */
+const OFF_PLAN = 0.1;
+
+/**
+ * Records what was really put down. What happened is recorded whatever the gates say: a figure beyond label or plan is
+ * asked about, and taken when it is confirmed.
+ */
+export async function recordApplication(
+  actor: Actor,
+  input: RecordInput,
+): Promise<Outcome<{ recordId: string }>> {
+  must(actor, 'record');
+  const sheet = await zoneSheet(actor, input.zoneId);
+  const application = sheet?.plan && applicationsOf(sheet.plan).find((a) => a.part === input.part);
+  if (!sheet?.plan || !application || !isAmountUnit(input.amountUnit)) return refuse({ kind: 'gone' });
+  if (input.corrects && !sheet.records.some((r) => r.id === input.corrects?.id))
+    return refuse({ kind: 'gone' });
+
+  const issues: Issue[] = [];
+  const read = <T>(parsed: Parsed<T>): T | null => {
+    if (!parsed.ok) issues.push(parsed.issue);
+    return parsed.ok ? parsed.value : null;
+  };
+  const area = read(
+    parseFigure(input.area, { field: 'Treated area', unit: 'sq ft', above: 0, most: 5_000_000 }),
+  );
+  const amount = read(
+    parseFigure(input.amount, { field: 'Product used', unit: input.amountUnit, above: 0, most: 100_000 }),
+  );
+  const water = read(parseFigure(input.water, { field: 'Water used', unit: 'gal', least: 0, most: 10_000 }));
+  const wind = read(parseFigure(input.wind, { field: 'Wind', unit: 'mph', least: 0, most: 60 }));
+  const air = read(parseFigure(input.air, { field: 'Air temperature', unit: '°F', least: -40, most: 130 }));
+  const day = read(parseApplied(input.appliedOn, sheet.today));
+  const appliedBy = read(parseWord(input.appliedBy, 'Applied by', 'Choose who put it down.'));
+  const reason = input.corrects
+    ? read(parseWord(input.corrects.reason, 'Reason', 'Say in a few words what was wrong.'))
+    : null;
+  if (
+    area === null ||
+    amount === null ||
+    water === null ||
+    wind === null ||
+    air === null ||
+    day === null ||
+    appliedBy === null ||
+    issues.length
+  )
+    return refuse({ kind: 'invalid', issues });
+
+  const used = rateFrom(amountOf(amount, input.amountUnit), fromSquareFeet(area));
+  if (used.by !== application.rate.by)
+    return refuse({
+      kind: 'invalid',
+      issues: [
+        {
+          field: 'Product used',
+          problem: `Product used is in ${input.amountUnit}, and ${application.label.name} is measured the other way`,
+          remedy: `Choose a unit like ${application.label.amountUnit}: weight and volume do not mix.`,
+        },
+      ],
+    });
+  const questions = questionsAbout(sheet, application, used, area);
+  if (questions.length && !input.confirmed) return refuse({ kind: 'questions', questions });
+
+  const { label } = application;
+  const { zone } = sheet;
+  return inOrganisation(actor, async (db) => {
+    const { added, id, same } = await addRecord(db, {
+      orgId: actor.orgId,
+      sendKey: input.sendKey,
+      plannedId: application.id,
+      correctsId: input.corrects?.id ?? null,
+      correctionReason: reason,
+      zoneId: zone.id,
+      productId: label.id,
+      part: application.part,
+      parts: application.of,
+      productName: label.name,
+      registrationNumber: label.registrationNumber,
+      site: siteName(zone),
+      turf: zone.facts.turf,
+      areaSqFt: toNumeric(area),
+      amount: toNumeric(amount),
+      amountUnit: input.amountUnit,
+      waterGal: toNumeric(water),
+      appliedOn: day,
+      appliedBy,
+      windMph: toNumeric(wind),
+      airF: toNumeric(air),
+      notes: input.notes.trim(),
+      gates: gatesOn(sheet, application.part, day),
+      recordedBy: actor.name,
+      recordedAt: new Date(),
+    });
+    return added || same ? done({ recordId: id }) : refuse({ kind: 'already-recorded', recordId: id });
+  });
+}
+
+function parseApplied(text: string, today: Day): Parsed<Day> {
+  const field = 'Day';
+  const day = parseDay(text);
+  const no = (problem: string, remedy: string): Parsed<Day> => ({
+    ok: false,
+    issue: { field, problem, remedy },
+  });
+  if (day === null)
+    return no(`Day "${text}" is no day`, 'Type a day of the calendar, for example 2027-03-20.');
+  if (day > today)
+    return no(
+      `Day is ${isoDay(day)}, after today`,
+      `Record what has been put down: ${isoDay(today)} at the latest.`,
+    );
+  if (day < addDays(today, -365)) return no(`Day is ${isoDay(day)}, more than a year ago`, 'Check the year.');
+  return { ok: true, value: day };
+}
+
+function parseWord(text: string, field: string, remedy: string): Parsed<string> {
+  const word = text.trim();
+  return word
+    ? { ok: true, value: word }
+    : { ok: false, issue: { field, problem: `${field} is missing`, remedy } };
+}
+
+/** What may be right and looks like a slip. */
+function questionsAbout(
+  sheet: ZoneSheet,
+  application: { label: ZoneSheet['labels'][number]; rate: ProductRate },
+  used: ProductRate,
+  area: number,
+): Issue[] {
+  const { label, rate } = application;
+  const show = (r: ProductRate) => showRate(r, label.rateUnit);
+  const questions: Issue[] = [];
+  const most = rateForTurf(label, sheet.zone.facts.turf)?.high;
+  const off = used.rate / rate.rate - 1;
+  if (most && used.rate > most.rate * (1 + 1e-9))
+    questions.push({
+      field: 'Product used',
+      problem: `This comes to ${show(used)}, above the label's ${show(most)}`,
+      remedy: 'Check amount and area. If that is what went down, confirm it: the record must be true.',
+    });
+  else if (Math.abs(off) > OFF_PLAN)
+    questions.push({
+      field: 'Product used',
+      problem: `This comes to ${show(used)}, ${figure(Math.abs(off) * 100)} % ${off > 0 ? 'above' : 'below'} the plan's ${show(rate)}`,
+      remedy: 'Check amount and area, or confirm.',
+    });
+  const zoneArea = toSquareFeet(sheet.zone.area);
+  if (Math.abs(area / zoneArea - 1) > OFF_PLAN)
+    questions.push({
+      field: 'Treated area',
+      problem: `${figure(area)} sq ft were treated, and the zone has ${figure(zoneArea)} sq ft`,
+      remedy: 'Check the area, or confirm that only this much was treated.',
+    });
+  return questions;
+}
+
+function gatesOn(sheet: ZoneSheet, part: number, day: Day): GatesThen {
+  if (!sheet.plan) return { state: 'open', why: [] };
+  // a correction is judged as if what it corrects had not been entered
+  const facts = {
+    ...sheet.facts,
+    ledger: sheet.facts.ledger.filter(
+      (e) => e.id !== sheet.plan?.parts.find((p) => p.part === part)?.recordId,
+    ),
+  };
+  const { lanes, all } = windowOf(contextOf(sheet.plan, part, facts), { from: day, to: addDays(day, 1) });
+  return {
+    state: spanAt(all, day)?.verdict.state ?? 'ajar',
+    why: lanes.flatMap(({ gate, lane }) => {
+      const verdict = spanAt(lane, day)?.verdict;
+      return !verdict || verdict.state === 'open'
+        ? []
+        : [{ gate: gate.name, state: verdict.state, reason: verdict.reason }];
+    }),
+  };
+}

@@ -1,0 +1,144 @@
+import 'server-only';
+import Joi from 'joi';
+import { addDays, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day';
+import { spanAt } from '@/core/calendar/span';
+import type { Reason } from '@/core/gates/reason';
+import { windowOf } from '@/core/gates/window';
+import { contextOf, type Plan } from '@/core/season/plan';
+import { isSplit, SPLITS } from '@/core/season/split';
+import { parseFigure, type Issue } from '@/core/units/parse';
+import { isRateUnit, rateIn, rateOf } from '@/core/units/rate';
+import { must, type Actor } from '@/data/actor';
+import { inOrganisation } from '@/data/connection';
+import { planOf, writePlan, type StoredPlan } from '@/data/plans';
+import { done, refuse, type Outcome } from './outcome';
+import { zoneSheet } from './season';
+
+export type PlanInput = Readonly<{
+  zoneId: string;
+  /** version of the plan that the editor saw; 0: none */
+  seen: number;
+  productId: string;
+  split: string;
+  total: string;
+  unit: string;
+  days: readonly string[];
+}>;
+export const planShape = Joi.object<PlanInput>({
+  zoneId: Joi.string().guid().required(),
+  seen: Joi.number().integer().min(0).required(),
+  productId: Joi.string().guid().required(),
+  split: Joi.string().required(),
+  total: Joi.string().allow('').max(40).required(),
+  unit: Joi.string().required(),
+  days: Joi.array().items(Joi.string().allow('').max(40)).max(6).required(),
+});
+
+/** A rate above this is a slip in any unit of the trade. */
+export const MOST_RATE = 1000;
+
+/** Saves a plan that every bolt of label and limits lets through; the other editor wins where two save at once. */
+export async function savePlan(
+  actor: Actor,
+  input: PlanInput,
+): Promise<Outcome<{ version: number }, StoredPlan>> {
+  must(actor, 'plan');
+  const sheet = await zoneSheet(actor, input.zoneId);
+  if (!sheet) return refuse({ kind: 'gone' });
+  const { today, labels, plan: before, facts } = sheet;
+  const year = yearOf(today);
+
+  const issues: Issue[] = [];
+  const label = labels.find((l) => l.id === input.productId);
+  const { split, unit } = input;
+  if (!label || !isSplit(split) || !isRateUnit(unit)) return refuse({ kind: 'gone' });
+  const total = parseFigure(input.total, { field: 'Rate', unit, above: 0, most: MOST_RATE });
+  if (!total.ok) issues.push(total.issue);
+  else if (rateIn(rateOf(total.value, unit), label.rateUnit) === null)
+    issues.push({
+      field: 'Rate',
+      problem: `Rate is in ${unit}, and ${label.name} is measured the other way`,
+      remedy: `Choose a unit like ${label.rateUnit}: weight and volume do not mix.`,
+    });
+
+  const days: Day[] = [];
+  SPLITS[split].shares.forEach((_, i) => {
+    const day = dayIssue(input.days[i] ?? '', `Day of part ${i + 1}`, year, days.at(-1));
+    if (day.ok) days.push(day.day);
+    else issues.push(day.issue);
+  });
+  const doneParts = before?.parts.filter((p) => p.recordId !== null) ?? [];
+  if (doneParts.length && before && (before.label.id !== label.id || before.split !== split))
+    issues.push({
+      field: before.label.id !== label.id ? 'Product' : 'Split',
+      problem: `Part ${doneParts.length} of this plan has been put down with ${before.label.name}, ${SPLITS[before.split].words}`,
+      remedy: 'Keep product and split; change the rate or the day of what is still to come.',
+    });
+  if (issues.length || !total.ok) return refuse({ kind: 'invalid', issues });
+
+  const plan: Plan = {
+    label,
+    split,
+    total: rateOf(total.value, unit),
+    parts: days.map((plannedOn, i) => ({
+      id: `part-${i + 1}`,
+      part: i + 1,
+      plannedOn,
+      recordId: doneParts.find((p) => p.part === i + 1)?.recordId ?? null,
+    })),
+  };
+  const bolts = plan.parts
+    .filter((p) => p.recordId === null)
+    .flatMap((p) => labelBolts(plan, p.part, p.plannedOn, facts).map((reason) => ({ part: p.part, reason })));
+  if (bolts.length) return refuse({ kind: 'bolted', bolts });
+
+  const { zoneId, seen } = input;
+  return inOrganisation(actor, async (db) => {
+    const written = await writePlan(
+      db,
+      actor,
+      { zoneId, year, productId: label.id, split, total: total.value, unit, days, seen },
+      new Date(),
+    );
+    if (written) return done({ version: seen + 1 });
+    const theirs = await planOf(db, zoneId, year, labels, sheet.records);
+    if (!theirs) return refuse({ kind: 'gone' });
+    return refuse({
+      kind: 'changed-by-other',
+      by: theirs.changedBy,
+      at: theirs.changedAt.toISOString(),
+      theirs,
+    });
+  });
+}
+
+/** Bolts that no day can open: turf, rate, year's limit. Those of days and weather are the fence's to show. */
+function labelBolts(plan: Plan, part: number, on: Day, facts: Parameters<typeof contextOf>[2]): Reason[] {
+  const { lanes } = windowOf(contextOf(plan, part, facts), { from: on, to: addDays(on, 1) });
+  return lanes
+    .filter(({ gate }) => gate.key === 'label-turf' || gate.key === 'label-rate' || gate.key === 'year-limit')
+    .flatMap(({ lane }) => {
+      const verdict = spanAt(lane, on)?.verdict;
+      return verdict?.state === 'shut' ? [verdict.reason] : [];
+    });
+}
+
+function dayIssue(
+  text: string,
+  field: string,
+  year: number,
+  after: Day | undefined,
+): { ok: true; day: Day } | { ok: false; issue: Issue } {
+  const day = parseDay(text);
+  const no = (problem: string, remedy: string) => ({ ok: false as const, issue: { field, problem, remedy } });
+  if (day === null)
+    return no(`${field} "${text}" is no day`, 'Type a day of the calendar, for example 2027-03-20.');
+  if (yearOf(day) !== year)
+    return no(`${field} is ${isoDay(day)}`, `A plan is for one year: choose a day in ${year}.`);
+  if (after !== undefined && day <= after)
+    return no(
+      `${field} is ${isoDay(day)}, not after the part before`,
+      `Choose a day after ${isoDay(after)}.`,
+    );
+  return { ok: true, day };
+}

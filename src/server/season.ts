@@ -1,0 +1,227 @@
+import 'server-only';
+import { yearOf, type Day } from '@/core/calendar/day';
+import type { Range } from '@/core/calendar/span';
+import type { GateContext } from '@/core/gates/gate';
+import { nextOpen, windowOf, type WindowLane } from '@/core/gates/window';
+import type { Outlook, OutlookRefusal } from '@/core/ground/outlook';
+import type { Label } from '@/core/products/label';
+import { applicationsOf, contextOf, nextPart, restOfYear } from '@/core/season/plan';
+import type { Forecast } from '@/core/weather/series';
+import { must, type Actor } from '@/data/actor';
+import { nowOf, todayOf, dayIn } from '@/data/clock';
+import { inOrganisation, type Transaction } from '@/data/connection';
+import { houseOf, type House } from '@/data/house';
+import { siteName, zoneOf, zonesOf, type ZoneOnLawn } from '@/data/lawns';
+import { outlookFor, type OutlookAnswer } from '@/data/outlooks';
+import { planOf, plansOf, type StoredPlan } from '@/data/plans';
+import { labelsOf } from '@/data/products';
+import { ledgerFrom, recordsOf, recordsOfZone, type RecordEntry } from '@/data/records';
+import { dayFrom, forecastFrom, stationsOf, storedForecast, type Station } from '@/data/weather';
+import { bringWeatherUpToDate } from './weather';
+
+/** How old the weather is that a screen was made from. */
+export type WeatherNews = Readonly<{ station: string; trouble: string | null; forecastIssuedOn: Day | null }>;
+const newsOf = (s: Station): WeatherNews => ({
+  station: s.name,
+  trouble: s.trouble,
+  forecastIssuedOn: s.forecastIssuedOn === null ? null : dayFrom(s.forecastIssuedOn),
+});
+
+/** What the frame of every screen shows. */
+export async function frameOf(actor: Actor): Promise<{ today: Day; isDemo: boolean }> {
+  return inOrganisation(actor, async (db) => {
+    const { now, isDemo } = await nowOf(db);
+    return { today: dayIn(now, actor.timeZone), isDemo };
+  });
+}
+
+export type ZoneSheet = Readonly<{
+  today: Day;
+  house: House;
+  zone: ZoneOnLawn;
+  siblings: readonly Readonly<{ id: string; name: string }>[];
+  labels: readonly Label[];
+  plan: StoredPlan | null;
+  records: readonly RecordEntry[];
+  outlook: Outlook | null;
+  outlookRefusal: OutlookRefusal | null;
+  /** what the gates of any application here are asked with */
+  facts: Omit<GateContext, 'application'>;
+  news: WeatherNews | null;
+}>;
+
+/** All there is to know of one zone, for the Lawn screen and what hangs on it. Null: no such zone here. */
+export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet | null> {
+  must(actor, 'see');
+  await bringWeatherUpToDate(actor);
+  return inOrganisation(actor, async (db) => {
+    const zone = await zoneOf(db, zoneId);
+    if (!zone) return null;
+    const today = await todayOf(db, actor);
+    const house = await houseOf(db);
+    const labels = await labelsOf(db);
+    const records = await recordsOfZone(db, zone.id);
+    const answer = await outlookFor(db, actor.orgId, zone.stationId, zone.site, house.crossing, today);
+    const outlook = answer.ok ? answer.outlook : null;
+    const forecast = forecastFrom(await storedForecast(db, zone.stationId), today);
+    const station = (await stationsOf(db)).find((s) => s.id === zone.stationId);
+    return {
+      today,
+      house,
+      zone,
+      siblings: (await zonesOf(db))
+        .filter((z) => z.lawnId === zone.lawnId)
+        .map(({ id, name }) => ({ id, name })),
+      labels,
+      plan: await planOf(db, zone.id, yearOf(today), labels, records),
+      records,
+      outlook,
+      outlookRefusal: answer.ok ? null : answer.refusal,
+      facts: factsFor({ zone, records, labels, outlook, forecast, house, today }),
+      news: station ? newsOf(station) : null,
+    };
+  });
+}
+
+type Facts = Pick<ZoneSheet, 'zone' | 'records' | 'labels' | 'outlook' | 'house' | 'today'> &
+  Readonly<{ forecast: Forecast | null }>;
+const factsFor = (known: Facts): Omit<GateContext, 'application'> => ({
+  zone: known.zone.facts,
+  ledger: ledgerFrom(known.records, known.labels),
+  outlook: known.outlook,
+  forecast: known.forecast,
+  rules: known.house.rules,
+  today: known.today,
+});
+
+/** One line of the Today screen: a zone's next application. */
+export type DueLine = Readonly<{
+  zoneId: string;
+  plannedId: string;
+  site: string;
+  customer: string;
+  turf: string;
+  part: number;
+  of: number;
+  product: string;
+  label: Label;
+  rate: StoredPlan['total'];
+  area: ZoneOnLawn['area'];
+  plannedOn: Day;
+  window: WindowLane;
+  /** the days on which it may go ahead, from today on: fully open, or with a warning */
+  open: Range<Day> | null;
+  ajar: Range<Day> | null;
+  context: GateContext;
+}>;
+
+export type Board = Readonly<{
+  today: Day;
+  lines: readonly DueLine[];
+  /** zones whose season is done, and zones without a plan */
+  finished: readonly Readonly<{ zoneId: string; site: string }>[];
+  unplanned: readonly Readonly<{ zoneId: string; site: string }>[];
+  news: readonly WeatherNews[];
+}>;
+
+/** The next application of every zone, by next open day and then by how soon its window closes. */
+export async function board(actor: Actor): Promise<Board> {
+  must(actor, 'see');
+  await bringWeatherUpToDate(actor);
+  return inOrganisation(actor, async (db) => {
+    const today = await todayOf(db, actor);
+    const house = await houseOf(db);
+    const labels = await labelsOf(db);
+    const records = await recordsOf(db);
+    const plans = await plansOf(db, yearOf(today), labels, records);
+    const zones = await zonesOf(db);
+    const stations = await stationsOf(db);
+    const outlooks = await outlooksFor(db, actor, zones, house, today);
+    const forecasts = new Map<string, Forecast | null>();
+    for (const s of stations) forecasts.set(s.id, forecastFrom(await storedForecast(db, s.id), today));
+
+    const lines: DueLine[] = [];
+    const finished: { zoneId: string; site: string }[] = [];
+    const unplanned: { zoneId: string; site: string }[] = [];
+    for (const zone of zones) {
+      const plan = plans.find((p) => p.zoneId === zone.id);
+      const next = plan && nextPart(plan);
+      const name = { zoneId: zone.id, site: siteName(zone) };
+      if (!plan) unplanned.push(name);
+      else if (!next) finished.push(name);
+      else {
+        const answer = outlooks.get(zone.id);
+        const context = contextOf(
+          plan,
+          next.part,
+          factsFor({
+            zone,
+            records: records.filter((r) => r.zoneId === zone.id),
+            labels,
+            outlook: answer?.ok ? answer.outlook : null,
+            forecast: forecasts.get(zone.stationId) ?? null,
+            house,
+            today,
+          }),
+        );
+        lines.push(lineOf(zone, plan, next, context));
+      }
+    }
+    return { today, lines: lines.sort(bySoonest), finished, unplanned, news: stations.map(newsOf) };
+  });
+}
+
+function lineOf(
+  zone: ZoneOnLawn,
+  plan: StoredPlan,
+  next: { id: string; part: number; plannedOn: Day },
+  context: GateContext,
+): DueLine {
+  const window = windowOf(context, restOfYear(context.today)).all;
+  const application = applicationsOf(plan).find((a) => a.part === next.part);
+  return {
+    zoneId: zone.id,
+    plannedId: next.id,
+    site: siteName(zone),
+    customer: zone.customer,
+    turf: zone.facts.turf,
+    part: next.part,
+    of: plan.parts.length,
+    product: plan.label.name,
+    label: plan.label,
+    rate: application?.rate ?? plan.total,
+    area: zone.area,
+    plannedOn: next.plannedOn,
+    window,
+    open: nextOpen(window, context.today),
+    ajar: nextOpen(window, context.today, 'ajar'),
+    context,
+  };
+}
+
+const bySoonest = (a: DueLine, b: DueLine): number =>
+  (a.open?.from ?? Infinity) - (b.open?.from ?? Infinity) ||
+  (a.open?.to ?? Infinity) - (b.open?.to ?? Infinity) ||
+  (a.ajar?.from ?? Infinity) - (b.ajar?.from ?? Infinity) ||
+  a.site.localeCompare(b.site);
+
+/** One outlook a kind of site, given to all zones of that kind. */
+async function outlooksFor(
+  db: Transaction,
+  actor: Actor,
+  zones: readonly ZoneOnLawn[],
+  house: House,
+  today: Day,
+): Promise<Map<string, OutlookAnswer>> {
+  const byKind = new Map<string, OutlookAnswer>();
+  const byZone = new Map<string, OutlookAnswer>();
+  for (const zone of zones) {
+    const kind = `${zone.stationId}|${JSON.stringify(zone.site)}`;
+    const answer =
+      byKind.get(kind) ??
+      (await outlookFor(db, actor.orgId, zone.stationId, zone.site, house.crossing, today));
+    byKind.set(kind, answer);
+    byZone.set(zone.id, answer);
+  }
+  return byZone;
+}

@@ -1,0 +1,43 @@
+import 'server-only';
+import { eq } from 'drizzle-orm';
+import { headers } from 'next/headers';
+import { cache } from 'react';
+import type { Actor } from '@/data/actor';
+import { databaseAnswers, signInDatabase } from '@/data/connection';
+import { member, organisation } from '@/data/schema';
+import { auth } from './auth';
+
+/** The database is away: pages say so and try again by themselves. */
+export class DatabaseAway extends Error {}
+
+/**
+ * Who is asking; null when nobody is signed in. Membership is read at each request: a session alone gives no right.
+ * @throws DatabaseAway
+ */
+export async function findActor(): Promise<Actor | null> {
+  // first: it makes the page dynamic, before anything needs the database
+  const h = await headers();
+  try {
+    const session = await auth().api.getSession({ headers: h });
+    if (!session) return null;
+    const [m] = await signInDatabase()
+      .select({
+        role: member.role,
+        orgId: organisation.id,
+        orgName: organisation.name,
+        timeZone: organisation.timeZone,
+      })
+      .from(member)
+      .innerJoin(organisation, eq(organisation.id, member.orgId))
+      .where(eq(member.userId, session.user.id))
+      .limit(1);
+    return m ? { userId: session.user.id, name: session.user.name, ...m } : null;
+  } catch (error) {
+    // the sign-in library hides what went wrong; ask the database itself
+    if (!(await databaseAnswers())) throw new DatabaseAway('The database does not answer', { cause: error });
+    throw error;
+  }
+}
+
+/** Once a page. React keeps nothing for actions: they call findActor. */
+export const pageActor = cache(findActor);

@@ -1,0 +1,64 @@
+import Link from 'next/link';
+import type { ReactNode } from 'react';
+import { showWeekday, yearOf, type Day } from '@/core/calendar/day';
+import { NavLink } from './nav-link';
+import { Shortcuts } from './shortcuts';
+import { ThemeSwitch } from './theme-switch';
+
+const PLACES = [
+  { href: '/', name: 'Today' },
+  { href: '/lawns', name: 'Lawns' },
+  { href: '/records', name: 'Records' },
+] as const;
+
+type Props = Readonly<{
+  person: string;
+  company: string;
+  today: Day;
+  /** buttons that turn the demo's clock; none in real time */
+  clock: ReactNode;
+  signOutAction: () => Promise<void>;
+  children: ReactNode;
+}>;
+
+/** The iron bar over every screen: where to go, which day it is, who is here. */
+export function Frame({ person, company, today, clock, signOutAction, children }: Props) {
+  return (
+    <>
+      <a
+        href="#main"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-paper focus:p-3"
+      >
+        To the content
+      </a>
+      <header className="flex flex-wrap items-stretch gap-x-5 bg-[#1c2a33] px-4 font-cond text-[#f5f1e6] md:px-5">
+        <Link
+          href="/"
+          className="flex min-h-[46px] items-center text-[21px] font-bold tracking-wide no-underline"
+        >
+          IRON GATE
+        </Link>
+        <nav aria-label="Screens" className="order-last flex w-full md:order-none md:w-auto">
+          {PLACES.map((p) => (
+            <NavLink key={p.href} {...p} />
+          ))}
+        </nav>
+        <div className="ml-auto flex flex-wrap items-center gap-x-4 text-[16px]">
+          <span className="text-[#f0d491]">
+            {showWeekday(today)} <span className="hidden md:inline">{yearOf(today)}</span>
+          </span>
+          {clock}
+          <span className="hidden text-[#c9d2d0] lg:inline" title={company}>
+            {person}
+          </span>
+          <ThemeSwitch />
+          <Shortcuts />
+          <form action={signOutAction}>
+            <button className="min-h-[44px] px-1 underline">Sign out</button>
+          </form>
+        </div>
+      </header>
+      <main id="main">{children}</main>
+    </>
+  );
+}

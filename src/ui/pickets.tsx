@@ -1,0 +1,71 @@
+import { addDays, type Day } from '@/core/calendar/day';
+import { spanAt, type Lane, type Range, type State } from '@/core/calendar/span';
+
+type Props = Readonly<{
+  lane: Lane<Day, { state: State }>;
+  range: Range<Day>;
+  today: Day;
+  /** px */
+  height: number;
+  /** the day under the cursor, if it is on this lane */
+  marked?: Day | null;
+  /** underlines the open days: for the lane of all lanes together */
+  underlined?: boolean;
+  label: string;
+}>;
+
+const DAY_WIDTH = 16;
+
+/** One lane of a fence: a tall picket for shut, half a one for ajar, nothing but the rail for open. Shape says it without colour. */
+export function Pickets({ lane, range, today, height, marked = null, underlined = false, label }: Props) {
+  const days = Array.from({ length: range.to - range.from }, (_, i) => addDays(range.from, i));
+  const width = days.length * DAY_WIDTH;
+  const foot = height - 2;
+  return (
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      width="100%"
+      height={height}
+      preserveAspectRatio="none"
+      role="img"
+      aria-label={label}
+      className="block overflow-visible"
+    >
+      <rect x={0} y={height - 7} width={width} height={2} fill="var(--color-rail)" />
+      {days.map((day, i) => {
+        const state = spanAt(lane, day)?.verdict.state;
+        const x = i * DAY_WIDTH;
+        return (
+          <g key={day}>
+            {state && state !== 'open' && (
+              <path
+                d={picket(x + 3, DAY_WIDTH - 6, state === 'shut' ? 2 : foot * 0.48, foot)}
+                fill={state === 'shut' ? 'var(--color-iron)' : 'var(--color-straw)'}
+              />
+            )}
+            {state === 'open' && underlined && (
+              <rect x={x} y={height - 9} width={DAY_WIDTH} height={6} fill="var(--color-moss)" />
+            )}
+            {day === today && (
+              <rect
+                x={x + 0.75}
+                y={0.75}
+                width={DAY_WIDTH - 1.5}
+                height={height - 1.5}
+                fill="none"
+                stroke="var(--color-clay)"
+                strokeWidth={1.5}
+              />
+            )}
+            {day === marked && (
+              <rect x={x} y={0} width={DAY_WIDTH} height={height} fill="var(--color-water)" opacity={0.28} />
+            )}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
+
+const picket = (x: number, width: number, top: number, foot: number) =>
+  `M${x} ${foot}V${top + 4}L${x + width / 2} ${top}L${x + width} ${top + 4}V${foot}Z`;

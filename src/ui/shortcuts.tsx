@@ -1,0 +1,81 @@
+'use client';
+import { Keyboard } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { Dialog } from 'radix-ui';
+import { useState } from 'react';
+import { keysAreOff, turnKeys, useKeys } from './keys';
+
+/** Every key there is, as the list shows them; the Lawn screen and the fence answer to theirs. */
+const LIST = [
+  ['t', 'Today'],
+  ['l', 'Lawns'],
+  ['r', 'Records'],
+  ['1 2 3', 'On a lawn: choose the part of the plan'],
+  ['[ ]', 'On a lawn: move the fence back or on by 20 days'],
+  ['s', 'On a lawn: save the plan'],
+  ['m', 'On a lawn: mix card of the chosen part'],
+  ['e', 'On a lawn: enter the record of the chosen part'],
+  ['← → ↑ ↓', 'In the fence: move by day and by gate; the reason is read out'],
+  ['?', 'This list'],
+] as const;
+
+/** The list of keys, on `?`, and the keys that go from screen to screen. */
+export function Shortcuts() {
+  const router = useRouter();
+  const [isOpen, setOpen] = useState(false);
+  const [isOff, setOff] = useState(false);
+  const show = () => {
+    setOff(keysAreOff());
+    setOpen(true);
+  };
+  useKeys(
+    {
+      '?': show,
+      t: () => router.push('/'),
+      l: () => router.push('/lawns'),
+      r: () => router.push('/records'),
+    },
+    ['?'],
+  );
+  return (
+    <Dialog.Root open={isOpen} onOpenChange={(open) => (open ? show() : setOpen(false))}>
+      <Dialog.Trigger
+        className="hidden min-h-[44px] min-w-[44px] items-center justify-center md:flex"
+        aria-label="Keys (?)"
+        title="Keys (?)"
+      >
+        <Keyboard size={20} aria-hidden />
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-20 bg-black/50" />
+        <Dialog.Content
+          className="fixed left-1/2 top-1/2 z-30 w-[min(34rem,92vw)] -translate-x-1/2 -translate-y-1/2 border-2 border-iron bg-paper p-5 text-ink"
+          aria-describedby={undefined}
+        >
+          <Dialog.Title className="font-cond text-2xl font-semibold">Keys</Dialog.Title>
+          <dl className="mt-3 grid grid-cols-[7rem_1fr] gap-y-1.5">
+            {LIST.map(([key, what]) => (
+              <div key={key} className="contents">
+                <dt className="font-cond text-lg font-semibold">{key}</dt>
+                <dd>{what}</dd>
+              </div>
+            ))}
+          </dl>
+          <label className="mt-4 flex min-h-[44px] items-center gap-3">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={isOff}
+              onChange={(e) => {
+                turnKeys(e.target.checked);
+                setOff(e.target.checked);
+              }}
+            />
+            Single keys off (Tab, Enter and arrows still work)
+          </label>
+          <Dialog.Close className="button mt-3">Close</Dialog.Close>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
