@@ -19,6 +19,8 @@ export function proxy(request: NextRequest) {
 
   const headers = new Headers(request.headers);
   headers.set('x-nonce', nonce);
+  // where a page sends people back to after signing in
+  headers.set('x-path', request.nextUrl.pathname + request.nextUrl.search);
   // Next reads the nonce for its own scripts from here
   headers.set('content-security-policy', policy);
   const response = NextResponse.next({ request: { headers } });

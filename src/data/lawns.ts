@@ -3,7 +3,7 @@ import { asc, eq } from 'drizzle-orm';
 import type { ZoneFacts } from '@/core/gates/gate';
 import { EXPOSURES, MOISTURES, TEXTURES, type Site } from '@/core/ground/site';
 import { TURFS } from '@/core/products/label';
-import type { Millimetres, SquareMetres } from '@/core/units/quantity';
+import type { SquareMetres } from '@/core/units/quantity';
 import { fromInchesOfWater, fromSquareFeet } from '@/core/units/trade';
 import type { Transaction } from './connection';
 import { fromNumeric } from './numbers';
@@ -50,9 +50,7 @@ function zoneFrom({ zone: z, lawn: l }: Row): ZoneOnLawn {
       texture,
       seedingOn: z.seedingOn === null ? null : dayFrom(z.seedingOn),
       irrigationPerHour:
-        z.irrigationInPerHour === null
-          ? null
-          : (fromInchesOfWater(fromNumeric(z.irrigationInPerHour)) as Millimetres),
+        z.irrigationInPerHour === null ? null : fromInchesOfWater(fromNumeric(z.irrigationInPerHour)),
     },
   };
 }

@@ -9,10 +9,10 @@ import { DatabaseAway, findActor } from './session';
  * The one way in for a change: finds who is asking, checks the shape of what came, runs, and turns trouble that passes
  * into a refusal. What a form holds is text; what the text means is checked by `run`, which names field and remedy.
  */
-export function action<Input, T, Theirs = never>(
+export function action<Input, T, More = never>(
   shape: Joi.ObjectSchema<Input>,
-  run: (actor: Actor, input: Input) => Promise<Outcome<T, Theirs>>,
-): (raw: unknown) => Promise<Outcome<T, Theirs>> {
+  run: (actor: Actor, input: Input) => Promise<Outcome<T, More>>,
+): (raw: unknown) => Promise<Outcome<T, More>> {
   return async (raw) => {
     try {
       const actor = await findActor();
@@ -27,7 +27,7 @@ export function action<Input, T, Theirs = never>(
             remedy: 'Load the page again and send the form from there.',
           })),
         });
-      return await run(actor, checked.value as Input);
+      return await run(actor, checked.value);
     } catch (error) {
       if (error instanceof DatabaseAway || isDatabaseGone(error)) return refuse({ kind: 'database-away' });
       if (error instanceof Forbidden) return refuse({ kind: 'forbidden', deed: error.deed });

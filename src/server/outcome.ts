@@ -3,7 +3,7 @@ import type { Deed } from '@/data/actor';
 import type { Reason } from '@/core/gates/reason';
 import type { Issue } from '@/core/units/parse';
 
-export type Refusal<Theirs = never> =
+export type Refusal =
   /** fields that must be mended */
   | Readonly<{ kind: 'invalid'; issues: readonly Issue[] }>
   /** fields that may be right and look like a slip: sent again with `confirmed`, they are taken */
@@ -14,15 +14,22 @@ export type Refusal<Theirs = never> =
   | Readonly<{ kind: 'forbidden'; deed: Deed }>
   | Readonly<{ kind: 'database-away' }>
   | Readonly<{ kind: 'gone' }>
-  | Readonly<{ kind: 'changed-by-other'; by: string; at: string; theirs: Theirs }>
   | Readonly<{ kind: 'already-recorded'; recordId: string }>
   /** a bug: logged under this id */
   | Readonly<{ kind: 'bug'; id: string }>;
 
-export type Outcome<T, Theirs = never> =
-  Readonly<{ ok: true; value: T }> | Readonly<{ ok: false; refusal: Refusal<Theirs> }>;
+/** Somebody else saved first: theirs, so that both can be shown. */
+export type Overtaken<Theirs> = Readonly<{
+  kind: 'changed-by-other';
+  by: string;
+  at: string;
+  theirs: Theirs;
+}>;
+
+export type Outcome<T, More = never> =
+  Readonly<{ ok: true; value: T }> | Readonly<{ ok: false; refusal: Refusal | More }>;
 
 export const done = <T>(value: T): { ok: true; value: T } => ({ ok: true, value });
-export const refuse = <Theirs = never>(
-  refusal: Refusal<Theirs>,
-): { ok: false; refusal: Refusal<Theirs> } => ({ ok: false, refusal });
+export const refuse = <const R extends Readonly<{ kind: string }>>(
+  refusal: R,
+): { ok: false; refusal: R } => ({ ok: false, refusal });

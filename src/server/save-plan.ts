@@ -11,7 +11,7 @@ import { isRateUnit, rateIn, rateOf } from '@/core/units/rate';
 import { must, type Actor } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
 import { planOf, writePlan, type StoredPlan } from '@/data/plans';
-import { done, refuse, type Outcome } from './outcome';
+import { done, refuse, type Outcome, type Overtaken } from './outcome';
 import { zoneSheet } from './season';
 
 export type PlanInput = Readonly<{
@@ -41,7 +41,7 @@ export const MOST_RATE = 1000;
 export async function savePlan(
   actor: Actor,
   input: PlanInput,
-): Promise<Outcome<{ version: number }, StoredPlan>> {
+): Promise<Outcome<{ version: number }, Overtaken<StoredPlan>>> {
   must(actor, 'plan');
   const sheet = await zoneSheet(actor, input.zoneId);
   if (!sheet) return refuse({ kind: 'gone' });

@@ -15,7 +15,7 @@ import { siteName, zoneOf, zonesOf, type ZoneOnLawn } from '@/data/lawns';
 import { outlookFor, type OutlookAnswer } from '@/data/outlooks';
 import { planOf, plansOf, type StoredPlan } from '@/data/plans';
 import { labelsOf } from '@/data/products';
-import { ledgerFrom, recordsOf, recordsOfZone, type RecordEntry } from '@/data/records';
+import { ledgerFrom, recordOf, recordsOf, recordsOfZone, type RecordEntry } from '@/data/records';
 import { dayFrom, forecastFrom, stationsOf, storedForecast, type Station } from '@/data/weather';
 import { bringWeatherUpToDate } from './weather';
 
@@ -93,6 +93,44 @@ const factsFor = (known: Facts): Omit<GateContext, 'application'> => ({
   rules: known.house.rules,
   today: known.today,
 });
+
+/** Every zone with this year's plan. */
+export async function lawnBook(
+  actor: Actor,
+): Promise<{ zones: { zone: ZoneOnLawn; site: string; plan: StoredPlan | null }[] }> {
+  must(actor, 'see');
+  return inOrganisation(actor, async (db) => {
+    const labels = await labelsOf(db);
+    const plans = await plansOf(db, yearOf(await todayOf(db, actor)), labels, await recordsOf(db));
+    const zones = await zonesOf(db);
+    return {
+      zones: zones.map((zone) => ({
+        zone,
+        site: siteName(zone),
+        plan: plans.find((p) => p.zoneId === zone.id) ?? null,
+      })),
+    };
+  });
+}
+
+/** Every entry, the latest application first; corrected ones too. */
+export function recordBook(actor: Actor): Promise<RecordEntry[]> {
+  must(actor, 'see');
+  return inOrganisation(actor, recordsOf);
+}
+
+/** One entry with its product's label as it is now. Null: no such entry here. */
+export function recordSheet(
+  actor: Actor,
+  id: string,
+): Promise<{ record: RecordEntry; label: Label; today: Day } | null> {
+  must(actor, 'see');
+  return inOrganisation(actor, async (db) => {
+    const record = await recordOf(db, id);
+    const label = record && (await labelsOf(db)).find((l) => l.id === record.productId);
+    return record && label ? { record, label, today: await todayOf(db, actor) } : null;
+  });
+}
 
 /** One line of the Today screen: a zone's next application. */
 export type DueLine = Readonly<{

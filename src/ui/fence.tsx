@@ -1,5 +1,5 @@
 'use client';
-import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useId, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { addDays, showWeekday, type Day } from '@/core/calendar/day';
 import { spanAt, type Range } from '@/core/calendar/span';
 import type { Verdict } from '@/core/gates/gate';
@@ -18,7 +18,6 @@ type Cursor = Readonly<{ row: number; day: Day }>;
 export function Fence({ window: { lanes, all }, range, today }: Props) {
   const [chosen, setChosen] = useState<Cursor | null>(null);
   const reasonId = useId();
-  const rows = useRef<(HTMLDivElement | null)[]>([]);
   const inRange = (day: Day) => Math.min(Math.max(day, range.from), range.to - 1) as Day;
   const start = inRange(today);
   const cursor = chosen ? { row: chosen.row, day: inRange(chosen.day) } : { row: lanes.length, day: start };
@@ -33,17 +32,12 @@ export function Fence({ window: { lanes, all }, range, today }: Props) {
       day: inRange(addDays(cursor.day, days)),
     });
   };
-  const point = (row: number) => (event: PointerEvent) => {
-    const box = rows.current[row]?.getBoundingClientRect();
-    if (!box) return;
+  const point = (row: number) => (event: PointerEvent<HTMLElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
     const share = (event.clientX - box.left) / box.width;
     setChosen({ row, day: inRange(addDays(range.from, Math.floor(share * (range.to - range.from)))) });
   };
-  const lane = (row: number) => ({
-    ref: (element: HTMLDivElement | null) => void (rows.current[row] = element),
-    onPointerMove: point(row),
-    onPointerDown: point(row),
-  });
+  const lane = (row: number) => ({ onPointerMove: point(row), onPointerDown: point(row) });
 
   return (
     <div>
@@ -66,7 +60,7 @@ export function Fence({ window: { lanes, all }, range, today }: Props) {
               <span className="truncate font-cond text-[16px]">{gate.name}</span>
               <div {...lane(row)} className="cursor-crosshair">
                 <Pickets
-                  lane={asStates(spans)}
+                  lane={spans}
                   range={range}
                   today={today}
                   height={24}
@@ -109,8 +103,6 @@ export function Fence({ window: { lanes, all }, range, today }: Props) {
     </div>
   );
 }
-
-const asStates = (spans: readonly Readonly<{ from: Day; to: Day; verdict: Verdict }>[]) => spans;
 
 /** What the chosen day says: one gate's reason, or those of all gates that hold the day. */
 function Reasons({

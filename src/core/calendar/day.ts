@@ -1,16 +1,13 @@
 /**
- * Civil days and hours as whole numbers.
+ * Civil days as whole numbers.
  *
  * A `Day` is the count of days since 1970-01-01 in the lawn's own calendar; which day it is now is the caller's to say
- * (server/clock, with the organisation's time zone). An `Hour` is the count of whole hours since 1970-01-01T00Z.
+ * (server/clock, with the organisation's time zone).
  * Stations report in local standard time all the year, as weather services do, so a station's day has 24 hours always.
  */
 export type Day = number & { readonly __day: 'civil day' };
-export type Hour = number & { readonly __hour: 'UTC hour' };
 
 const MS_PER_DAY = 86_400_000;
-const MS_PER_HOUR = 3_600_000;
-export const HOURS_PER_DAY = 24;
 
 /** @throws RangeError if there is no such day in the Gregorian calendar */
 export function dayOf(year: number, month: number, date: number): Day {

@@ -160,7 +160,7 @@ describe('the analytic wave', () => {
       [4, 0.42, 3.31],
     ] as const) {
       const z = fromInches(inches);
-      expect(Math.exp(-z / d)).toBeCloseTo(height, 3);
+      expect(Math.exp(-1 * (z / d))).toBeCloseTo(height, 3);
       expect((z / d / (2 * Math.PI)) * 24).toBeCloseTo(late, 2);
     }
   });

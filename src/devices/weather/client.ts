@@ -1,6 +1,6 @@
 /** A weather service over HTTP. Whatever it sends is checked before it is used: lengths, numbers, what the sky can do. */
 import Joi from 'joi';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { isoDay } from '@/core/calendar/day';
 import type { Answer, WeatherService } from './service';
 
 const hours = (n: number, least: number, most: number) =>

@@ -52,10 +52,8 @@ describe('the simulated service, over HTTP', () => {
 
   test('refuses days it has not, with a word on what it has', async () => {
     const response = await fetch(`${base}/v1/stations/north/observed?from=1950-01-01&to=1950-02-01`);
-    expect([response.status, await response.json()]).toEqual([
-      400,
-      { error: expect.stringContaining('2010') },
-    ]);
+    expect(response.status).toBe(400);
+    expect(await response.text()).toContain('2010');
   });
 });
 

@@ -1,0 +1,238 @@
+'use client';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState, useTransition } from 'react';
+import { addDays, dayOf, showDay, showWeekday, yearOf, type Day } from '@/core/calendar/day';
+import { nextOpen, windowOf } from '@/core/gates/window';
+import { applicationsOf, contextOf, nextPart, restOfYear } from '@/core/season/plan';
+import { showArea } from '@/core/units/format';
+import type { Outcome, Overtaken } from '@/server/outcome';
+import type { PlanInput } from '@/server/save-plan';
+import type { ZoneSheet } from '@/server/season';
+import type { StoredPlan } from '@/data/plans';
+import { Fence } from '@/ui/fence';
+import { useKeys } from '@/ui/keys';
+import { SoilChart } from '@/ui/soil-chart';
+import { WeatherNews } from '@/ui/weather-news';
+import { plural, windowWords } from '@/ui/words';
+import { YearRail, type RailMark } from '@/ui/year-rail';
+import { Limits } from './limits';
+import { firstDraft, readDraft, type Draft } from './plan-draft';
+import { PlanForm, type SaveState } from './plan-form';
+
+type Props = Readonly<{
+  sheet: ZoneSheet;
+  wishedPart: number | null;
+  mayPlan: boolean;
+  mayRecord: boolean;
+  savePlanAction: (input: PlanInput) => Promise<Outcome<{ version: number }, Overtaken<StoredPlan>>>;
+}>;
+
+const FENCE_DAYS = 40;
+/** Days of the past that a fence shows before an opening far ahead. */
+const RUN_UP = 5;
+
+/** One zone: the year, the soil, the gates of its next application, and the plan. A change of plan is computed at once. */
+export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanAction }: Props) {
+  const { today, zone, outlook, plan: stored, siblings, news, outlookRefusal } = sheet;
+  const router = useRouter();
+  const onFile = useMemo(() => firstDraft(sheet), [sheet]);
+  /** what is being edited; null: nothing, the plan on file is shown */
+  const [edited, setEdited] = useState<Draft | null>(null);
+  const draft = edited ?? onFile;
+  const [part, setPart] = useState(() => wishedPart ?? (stored && nextPart(stored)?.part) ?? 1);
+  const [moved, setMoved] = useState<Day | null>(null);
+  const [save, setSave] = useState<SaveState>({ kind: 'none' });
+  const [isSaving, startSaving] = useTransition();
+
+  const read = useMemo(() => (draft ? readDraft(draft, sheet) : null), [draft, sheet]);
+  // while a field is wrong the gates go on showing the plan on file
+  const plan = read?.plan ?? stored;
+  const applications = useMemo(() => (plan ? applicationsOf(plan) : []), [plan]);
+  const windows = useMemo(
+    () =>
+      plan ? applications.map((a) => windowOf(contextOf(plan, a.part, sheet.facts), restOfYear(today))) : [],
+    [plan, applications, sheet.facts, today],
+  );
+  const chosen = Math.min(Math.max(part, 1), Math.max(applications.length, 1));
+  const application = applications[chosen - 1];
+  const window = windows[chosen - 1];
+
+  const choose = (p: number) => {
+    setPart(p);
+    setMoved(null);
+  };
+  const change = (next: Draft) => {
+    setEdited(next);
+    setSave({ kind: 'none' });
+  };
+  const isChanged = edited !== null && (stored === null || JSON.stringify(edited) !== JSON.stringify(onFile));
+
+  const showOnFile = () =>
+    startSaving(() => {
+      setEdited(null);
+      setSave({ kind: 'none' });
+      router.refresh();
+    });
+  const send = (seen: number) => {
+    if (!draft || !read?.plan || !mayPlan) return;
+    startSaving(async () => {
+      const outcome = await savePlanAction({ zoneId: zone.id, seen, ...draft });
+      if (outcome.ok) {
+        showOnFile();
+        setSave({ kind: 'saved' });
+      } else setSave({ kind: 'refused', refusal: outcome.refusal });
+    });
+  };
+
+  const from = moved ?? fenceStart(window, today);
+  const view = { from, to: addDays(from, FENCE_DAYS) };
+  const lastStart = addDays(dayOf(yearOf(today) + 1, 1, 1), -FENCE_DAYS);
+  const move = (to: Day) => setMoved(Math.min(Math.max(to, today), lastStart) as Day);
+  const isSaved = stored !== null && !isChanged;
+  const goTo = (what: 'mix' | 'record') => () =>
+    isSaved && application?.recordId === null && router.push(`/lawns/${zone.id}/${what}/${chosen}`);
+
+  useKeys({
+    ...Object.fromEntries(applications.map((a) => [String(a.part), () => choose(a.part)])),
+    '[': () => move(addDays(from, -20)),
+    ']': () => move(addDays(from, 20)),
+    s: () => send(stored?.version ?? 0),
+    m: goTo('mix'),
+    e: goTo('record'),
+  });
+
+  const marks: RailMark[] = applications.map((a) => ({
+    day: sheet.records.find((r) => r.id === a.recordId)?.appliedOn ?? a.plannedOn,
+    done: a.recordId !== null,
+    label: `Part ${a.part} of ${a.of}, ${a.recordId === null ? 'planned' : 'done'}`,
+  }));
+  const open = window ? nextOpen(window.all, today) : null;
+  const ajar = window ? nextOpen(window.all, today, 'ajar') : null;
+
+  return (
+    <>
+      {outlook && <YearRail outlook={outlook} today={today} marks={marks} view={view} onMove={move} />}
+      <div className="grid grid-cols-1 lg:grid-cols-[minmax(0,1fr)_350px]">
+        <section className="px-4 pb-6 pt-4 md:px-5">
+          <h1 className="text-[26px]">
+            {zone.address} · {zone.name}
+          </h1>
+          <p className="text-steel">
+            {zone.customer} · {zone.facts.turf} · {showArea(zone.area)} · {zone.site.texture},{' '}
+            {zone.site.moisture}, {zone.site.exposure}
+            {zone.site.besidePavement && ', beside pavement'}
+            {zone.facts.irrigationPerHour !== null && ' · irrigation'}
+            {zone.facts.seedingOn !== null && ` · seeding ${showDay(zone.facts.seedingOn)}`}
+          </p>
+          {zone.notes && <p className="mt-1">{zone.notes}</p>}
+          {siblings.length > 1 && (
+            <nav aria-label="Zones of this lawn" className="mt-2 flex gap-2">
+              {siblings.map((s) => (
+                <Link
+                  key={s.id}
+                  href={`/lawns/${s.id}`}
+                  aria-current={s.id === zone.id ? 'page' : undefined}
+                  className={`inline-flex min-h-[44px] items-center border-b-4 px-3 font-cond text-lg no-underline md:min-h-[36px] ${s.id === zone.id ? 'border-moss font-semibold' : 'border-transparent'}`}
+                >
+                  {s.name}
+                </Link>
+              ))}
+            </nav>
+          )}
+          <div className="mt-2 grid gap-2">
+            {news && <WeatherNews {...news} today={today} />}
+            {outlookRefusal && (
+              <p role="status" className="border-l-4 border-straw bg-paper px-3 py-2">
+                {outlookRefusal.kind === 'too-few-years'
+                  ? `No outlook: ${plural(outlookRefusal.have, 'whole year')} of weather on file, ${outlookRefusal.need} are needed for honest odds.`
+                  : 'No outlook: the weather on file has a gap before today.'}
+              </p>
+            )}
+          </div>
+
+          {window && application && plan && (
+            <>
+              <div className="mt-3 flex flex-wrap items-end gap-x-4 gap-y-1">
+                <h2 className="text-[19px]">
+                  {plan.label.name}
+                  {application.of > 1 && `, part ${application.part} of ${application.of}`}:{' '}
+                  {application.recordId === null ? windowWords(today, open, ajar) : 'done'}
+                </h2>
+                <div className="ml-auto flex gap-1.5" role="group" aria-label="Which days the fence shows">
+                  <button
+                    type="button"
+                    className="button !min-h-[44px] md:!min-h-[34px]"
+                    onClick={() => move(addDays(from, -20))}
+                    disabled={from <= today}
+                    aria-label="20 days back ([)"
+                  >
+                    ← 20 days
+                  </button>
+                  <button
+                    type="button"
+                    className="button !min-h-[44px] md:!min-h-[34px]"
+                    onClick={() => move(addDays(from, 20))}
+                    disabled={from >= lastStart}
+                    aria-label="20 days on (])"
+                  >
+                    20 days →
+                  </button>
+                </div>
+              </div>
+              <Fence key={chosen} window={window} range={view} today={today} />
+            </>
+          )}
+          {outlook && (
+            <>
+              <h2 className="mt-4 text-[19px]">Soil temperature of this zone</h2>
+              <p className="text-[15px] text-steel">
+                Heat conduction in {zone.site.moisture} {zone.site.texture} under {zone.site.exposure}
+                {zone.site.besidePavement && ' beside pavement'}, driven by the station&apos;s weather;{' '}
+                {outlook.members.length} past years from today on. A model, not yet corrected by readings.
+              </p>
+              <SoilChart outlook={outlook} />
+            </>
+          )}
+        </section>
+        <aside className="border-t border-hair bg-paper px-4 pb-8 pt-4 lg:border-l lg:border-t-0 lg:px-[18px]">
+          {draft && (
+            <PlanForm
+              sheet={sheet}
+              draft={draft}
+              issues={read?.issues ?? []}
+              applications={applications}
+              windows={windows}
+              chosen={chosen}
+              isChanged={isChanged}
+              isSaving={isSaving}
+              save={save}
+              mayPlan={mayPlan}
+              mayRecord={mayRecord}
+              onChange={change}
+              onChoose={choose}
+              onSave={send}
+              onTakeTheirs={showOnFile}
+            />
+          )}
+          {plan && <Limits plan={plan} sheet={sheet} />}
+          {plan && (
+            <p className="mt-4 text-[14px] text-steel">
+              {plan.label.demo && <b>Demo label: not for use. </b>}
+              Computed from the label sheet of {plan.label.labelDate}. The printed label is the law, with
+              local codes; {showWeekday(today)} is the day of this page.
+            </p>
+          )}
+        </aside>
+      </div>
+    </>
+  );
+}
+
+/** Today, or shortly before an opening that lies beyond the fence. */
+function fenceStart(window: ReturnType<typeof windowOf> | undefined, today: Day): Day {
+  const first = window && (nextOpen(window.all, today, 'ajar')?.from ?? null);
+  return first === null || first === undefined || first < today + FENCE_DAYS - RUN_UP
+    ? today
+    : addDays(first, -RUN_UP);
+}

@@ -1,0 +1,22 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { applicationsOf } from '@/core/season/plan';
+import { rateForTurf } from '@/core/products/label';
+import { may } from '@/data/actor';
+import { zoneSheet } from '@/server/season';
+import { isId } from '../../../../ids';
+import { screen } from '../../../../screen';
+import { MixCard } from './mix-card';
+
+export const metadata: Metadata = { title: 'Mix card' };
+
+export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/mix/[part]'>) => {
+  const { zoneId, part } = await params;
+  const sheet = isId(zoneId) ? await zoneSheet(actor, zoneId) : null;
+  const application = sheet?.plan && applicationsOf(sheet.plan).find((a) => String(a.part) === part);
+  const row = application && rateForTurf(application.label, sheet.zone.facts.turf);
+  if (!sheet || !application || !row) notFound();
+  return (
+    <MixCard sheet={sheet} application={application} maximum={row.high} mayRecord={may(actor, 'record')} />
+  );
+});

@@ -1,0 +1,110 @@
+/** A plan while it is edited: what stands in the fields, and what the core makes of it. */
+import { addDays, isoDay, parseDay, showDay, type Day } from '@/core/calendar/day';
+import type { Label } from '@/core/products/label';
+import { rateForTurf } from '@/core/products/label';
+import type { Plan } from '@/core/season/plan';
+import { SPLITS, splitDays, type Split } from '@/core/season/split';
+import { significant } from '@/core/units/format';
+import { parseFigure, type Issue } from '@/core/units/parse';
+import { RATE_UNITS, rateIn, rateOf, type RateUnit } from '@/core/units/rate';
+import type { ZoneSheet } from '@/server/season';
+
+export type Draft = Readonly<{
+  productId: string;
+  split: Split;
+  total: string;
+  unit: RateUnit;
+  days: readonly string[];
+}>;
+
+/** A rate above this is a slip in any unit of the trade. */
+const MOST_RATE = 1000;
+
+/** The plan on file as it was typed; for a zone without one, what its label and the outlook propose. */
+export function firstDraft(sheet: ZoneSheet): Draft | null {
+  const { plan, labels, zone, today, outlook, house } = sheet;
+  if (plan)
+    return {
+      productId: plan.label.id,
+      split: plan.split,
+      total: significant(plan.typed.total, 6).replace(/,/g, ''),
+      unit: plan.typed.unit,
+      days: plan.parts.map((p) => isoDay(p.plannedOn)),
+    };
+  const label = labels.find((l) => l.status === 'registered' && rateForTurf(l, zone.facts.turf)) ?? labels[0];
+  if (!label) return null;
+  // a week ahead of the outlook's 10 % date, and never in the past
+  const p10 = outlook?.dates.p10 ?? null;
+  const first = (p10 === null ? today : Math.max(today, p10 - 7)) as Day;
+  return {
+    ...proposalFor(label, sheet),
+    days: splitDays(first, 'halves', house.rules.spacing).map(isoDay),
+    split: 'halves',
+  };
+}
+
+/** A total that the label allows on this turf in a year: its highest single rate, or the year's limit where that is less. */
+export function proposalFor(
+  label: Label,
+  { zone }: Pick<ZoneSheet, 'zone'>,
+): Pick<Draft, 'productId' | 'total' | 'unit'> {
+  const high = rateForTurf(label, zone.facts.turf)?.high.rate ?? label.yearLimit.rate;
+  const total =
+    rateIn({ ...label.yearLimit, rate: Math.min(high, label.yearLimit.rate) as never }, label.rateUnit) ?? 0;
+  return {
+    productId: label.id,
+    unit: label.rateUnit,
+    total: significant(Math.floor(total * 100 + 1e-6) / 100, 6).replace(/,/g, ''),
+  };
+}
+
+/** Days for another split: those that stand, and for a new part the middle of the spacing after the one before. */
+export function daysFor(
+  split: Split,
+  days: readonly string[],
+  { house, today }: Pick<ZoneSheet, 'house' | 'today'>,
+): string[] {
+  const first = parseDay(days[0] ?? '') ?? today;
+  const proposed = splitDays(first, split, house.rules.spacing).map(isoDay);
+  return proposed.map((d, i) => days[i] ?? d);
+}
+
+export type Read =
+  Readonly<{ plan: Plan; issues: readonly [] }> | Readonly<{ plan: null; issues: readonly Issue[] }>;
+
+/** The plan that the fields make, or what is wrong with them. Parts that are done keep their records. */
+export function readDraft(draft: Draft, sheet: ZoneSheet): Read {
+  const label = sheet.labels.find((l) => l.id === draft.productId);
+  const issues: Issue[] = [];
+  const total = parseFigure(draft.total, {
+    field: 'Rate',
+    unit: RATE_UNITS[draft.unit].words,
+    above: 0,
+    most: MOST_RATE,
+  });
+  if (!total.ok) issues.push(total.issue);
+  const days: Day[] = [];
+  SPLITS[draft.split].shares.forEach((_, i) => {
+    const day = parseDay(draft.days[i] ?? '');
+    const after = days.at(-1);
+    if (day === null)
+      issues.push({
+        field: `Day of part ${i + 1}`,
+        problem: `Day of part ${i + 1} is missing`,
+        remedy: 'Choose a day of the calendar.',
+      });
+    else if (after !== undefined && day <= after)
+      issues.push({
+        field: `Day of part ${i + 1}`,
+        problem: `Day of part ${i + 1} is not after part ${i}`,
+        remedy: `Choose ${showDay(addDays(after, 1))} or later.`,
+      });
+    else days.push(day);
+  });
+  if (!label || !total.ok || issues.length) return { plan: null, issues };
+  const parts = days.map((plannedOn, i) => {
+    const stored = sheet.plan?.parts.find((p) => p.part === i + 1);
+    return { id: stored?.id ?? `part-${i + 1}`, part: i + 1, plannedOn, recordId: stored?.recordId ?? null };
+  });
+  return { plan: { label, split: draft.split, total: rateOf(total.value, draft.unit), parts }, issues: [] };
+}

@@ -1,0 +1,340 @@
+'use client';
+import Link from 'next/link';
+import { useId } from 'react';
+import { isoDay, showDay } from '@/core/calendar/day';
+import { nextOpen, type Window } from '@/core/gates/window';
+import { isGranule } from '@/core/products/label';
+import type { applicationsOf } from '@/core/season/plan';
+import { isSplit, SPLITS, type Split } from '@/core/season/split';
+import { showAmount, showRate, significant } from '@/core/units/format';
+import type { Issue } from '@/core/units/parse';
+import { amountFor, isRateUnit, RATE_UNITS, type RateUnit } from '@/core/units/rate';
+import { L_PER_GAL } from '@/core/units/trade';
+import { SQUARE_METRES_PER_HECTARE } from '@/core/units/quantity';
+import type { StoredPlan } from '@/data/plans';
+import type { Overtaken, Refusal } from '@/server/outcome';
+import type { ZoneSheet } from '@/server/season';
+import { Figure } from '@/ui/figure';
+import { RefusalWords } from '../../refusal-words';
+import { windowWords } from '@/ui/words';
+import { daysFor, proposalFor, type Draft } from './plan-draft';
+
+export type SaveState =
+  | Readonly<{ kind: 'none' }>
+  | Readonly<{ kind: 'saved' }>
+  | Readonly<{ kind: 'refused'; refusal: Refusal | Overtaken<StoredPlan> }>;
+
+type Props = Readonly<{
+  sheet: ZoneSheet;
+  draft: Draft;
+  issues: readonly Issue[];
+  applications: ReturnType<typeof applicationsOf>;
+  windows: readonly Window[];
+  chosen: number;
+  isChanged: boolean;
+  isSaving: boolean;
+  save: SaveState;
+  mayPlan: boolean;
+  mayRecord: boolean;
+  onChange: (draft: Draft) => void;
+  onChoose: (part: number) => void;
+  onSave: (seen: number) => void;
+  onTakeTheirs: () => void;
+}>;
+
+/** Product, rate, split and days; under them each part with its amounts and its window, and the next thing to do. */
+export function PlanForm(props: Props) {
+  const { sheet, draft, issues, applications, chosen, isChanged, isSaving, save, mayPlan, onChange, onSave } =
+    props;
+  const { labels, plan: stored } = sheet;
+  const doneParts = stored?.parts.filter((p) => p.recordId !== null).length ?? 0;
+  const isFixed = !mayPlan || doneParts > 0;
+  const issueOf = (field: string) => issues.find((i) => i.field === field);
+  const label = labels.find((l) => l.id === draft.productId);
+  const units = (Object.keys(RATE_UNITS) as RateUnit[]).filter(
+    (u) => RATE_UNITS[u].by === label?.yearLimit.by && !u.startsWith('gal/1000'),
+  );
+
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        onSave(stored?.version ?? 0);
+      }}
+    >
+      <h2 className="text-[20px]">{stored ? 'Plan' : 'No plan yet: a proposal'}</h2>
+      <div className="mt-2 grid gap-2.5">
+        <Labelled name="Product" hint={doneParts ? 'fixed: a part is done' : null}>
+          {(field) => (
+            <select
+              {...field}
+              disabled={isFixed}
+              value={draft.productId}
+              onChange={(e) => {
+                const next = labels.find((l) => l.id === e.target.value);
+                if (next) onChange({ ...draft, ...proposalFor(next, sheet) });
+              }}
+            >
+              {labels.map((l) => (
+                <option key={l.id} value={l.id}>
+                  {l.name}
+                </option>
+              ))}
+            </select>
+          )}
+        </Labelled>
+        <div className="grid grid-cols-[1fr_1.25fr] gap-2">
+          <Labelled name="Season's rate" issue={issueOf('Rate')}>
+            {(field) => (
+              <input
+                {...field}
+                inputMode="decimal"
+                disabled={!mayPlan}
+                value={draft.total}
+                onChange={(e) => onChange({ ...draft, total: e.target.value })}
+              />
+            )}
+          </Labelled>
+          <Labelled name="Unit">
+            {(field) => (
+              <select
+                {...field}
+                disabled={!mayPlan}
+                value={draft.unit}
+                onChange={(e) => isRateUnit(e.target.value) && onChange({ ...draft, unit: e.target.value })}
+              >
+                {units.map((u) => (
+                  <option key={u} value={u}>
+                    {RATE_UNITS[u].words}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Labelled>
+        </div>
+        <Labelled name="Split">
+          {(field) => (
+            <select
+              {...field}
+              disabled={isFixed}
+              value={draft.split}
+              onChange={(e) =>
+                isSplit(e.target.value) &&
+                onChange({
+                  ...draft,
+                  split: e.target.value,
+                  days: daysFor(e.target.value, draft.days, sheet),
+                })
+              }
+            >
+              {(Object.keys(SPLITS) as Split[]).map((s) => (
+                <option key={s} value={s}>
+                  {SPLITS[s].words}
+                </option>
+              ))}
+            </select>
+          )}
+        </Labelled>
+        {SPLITS[draft.split].shares.map((_, i) => {
+          const isDone = stored?.parts[i]?.recordId != null;
+          return isDone ? null : (
+            <Labelled
+              key={i}
+              name={SPLITS[draft.split].shares.length > 1 ? `Day of part ${i + 1}` : 'Day'}
+              issue={issueOf(`Day of part ${i + 1}`)}
+            >
+              {(field) => (
+                <input
+                  {...field}
+                  type="date"
+                  disabled={!mayPlan}
+                  value={draft.days[i] ?? ''}
+                  onChange={(e) =>
+                    onChange({ ...draft, days: draft.days.map((d, k) => (k === i ? e.target.value : d)) })
+                  }
+                />
+              )}
+            </Labelled>
+          );
+        })}
+      </div>
+
+      <div className="mt-4 grid gap-3">
+        {applications.map((a) => (
+          <Part key={a.part} {...props} application={a} isChosen={a.part === chosen} />
+        ))}
+      </div>
+
+      <div aria-live="polite">
+        {save.kind === 'refused' && <Refused {...props} refusal={save.refusal} />}
+        {save.kind === 'saved' && !isChanged && <p className="mt-3 font-semibold text-moss">Plan saved.</p>}
+      </div>
+      {mayPlan && (isChanged || !stored) && (
+        <button className="button button-loud mt-3 w-full" disabled={isSaving || issues.length > 0}>
+          {isSaving ? 'Saving…' : stored ? 'Save the changed plan' : 'Save this plan'}
+        </button>
+      )}
+    </form>
+  );
+}
+
+function Part({
+  sheet,
+  application: a,
+  windows,
+  isChosen,
+  isChanged,
+  mayRecord,
+  onChoose,
+}: Props & Readonly<{ application: Props['applications'][number]; isChosen: boolean }>) {
+  const { zone, today, house, records, plan: stored } = sheet;
+  const all = windows[a.part - 1]?.all ?? [];
+  const record = records.find((r) => r.id === a.recordId);
+  const open = nextOpen(all, today);
+  const ajar = nextOpen(all, today, 'ajar');
+  const water = (house.carrier * zone.area) / SQUARE_METRES_PER_HECTARE / L_PER_GAL;
+  const isReady = stored !== null && !isChanged;
+  const mayGo = open?.from === today || ajar?.from === today;
+  return (
+    <section className={`border-l-4 pl-3 ${isChosen ? 'border-moss' : 'border-hair'}`}>
+      <button
+        type="button"
+        className="flex min-h-[44px] w-full items-center justify-between text-left font-cond text-[19px] font-semibold"
+        aria-pressed={isChosen}
+        onClick={() => onChoose(a.part)}
+      >
+        <span>{a.of > 1 ? `Part ${a.part} of ${a.of}` : 'Application'}</span>
+        <span className="text-[16px] font-medium text-steel">
+          {record ? `done ${showDay(record.appliedOn)}` : `planned ${showDay(a.plannedOn)}`}
+        </span>
+      </button>
+      {record ? (
+        <>
+          <Figure name="Put down">{`${significant(record.amount, 4)} ${record.amountUnit === 'floz' ? 'fl oz' : record.amountUnit}`}</Figure>
+          <Figure name="Rate it came to">{showRate(record.rate, a.label.rateUnit)}</Figure>
+          <Link href={`/records/${record.id}`} className="inline-flex min-h-[44px] items-center">
+            Open the record
+          </Link>
+        </>
+      ) : (
+        <>
+          <Figure name="Rate">{showRate(a.rate, a.label.rateUnit)}</Figure>
+          <Figure name="This zone">{showAmount(amountFor(a.rate, zone.area), a.label.amountUnit)}</Figure>
+          {!isGranule(a.label) && <Figure name="Water">{`${significant(water)} gal`}</Figure>}
+          <Figure name="Window">{windowWords(today, open, ajar)}</Figure>
+          {isReady && isChosen && (
+            <div className="mt-2 flex gap-2">
+              <Link href={`/lawns/${zone.id}/mix/${a.part}`} className="button grow">
+                Mix card
+              </Link>
+              {mayRecord && (
+                <Link
+                  href={`/lawns/${zone.id}/record/${a.part}`}
+                  className={`button grow ${mayGo ? 'button-loud' : ''}`}
+                >
+                  Record it
+                </Link>
+              )}
+            </div>
+          )}
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Why the plan was not saved; where somebody else was first, both plans side by side. */
+function Refused({
+  refusal,
+  draft,
+  sheet,
+  onSave,
+  onTakeTheirs,
+}: Props & Readonly<{ refusal: Refusal | Overtaken<StoredPlan> }>) {
+  if (refusal.kind !== 'changed-by-other') return <RefusalWords refusal={refusal} />;
+  const { theirs } = refusal;
+  const rows = [
+    ['Product', sheet.labels.find((l) => l.id === draft.productId)?.name ?? '', theirs.label.name],
+    [
+      'Rate',
+      `${draft.total} ${RATE_UNITS[draft.unit].words}`,
+      `${significant(theirs.typed.total, 4)} ${RATE_UNITS[theirs.typed.unit].words}`,
+    ],
+    ['Split', SPLITS[draft.split].words, SPLITS[theirs.split].words],
+    ['Days', draft.days.join(', '), theirs.parts.map((p) => isoDay(p.plannedOn)).join(', ')],
+  ] as const;
+  return (
+    <div role="alert" className="mt-3 border-l-4 border-clay px-3 py-2">
+      <p className="font-semibold">
+        {refusal.by} changed this plan while you had it open. Nothing of yours is lost: choose.
+      </p>
+      <table className="mt-2 w-full text-left text-[15px]">
+        <thead>
+          <tr>
+            <td />
+            <th scope="col">Yours</th>
+            <th scope="col">{refusal.by}&apos;s</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(([name, mine, other]) => (
+            <tr key={name} className={mine === other ? 'text-steel' : 'font-semibold'}>
+              <th scope="row" className="pr-2 align-top font-medium">
+                {name}
+              </th>
+              <td className="pr-2 align-top">{mine}</td>
+              <td className="align-top">{other}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="mt-2 flex flex-wrap gap-2">
+        <button type="button" className="button" onClick={onTakeTheirs}>
+          Take theirs
+        </button>
+        <button type="button" className="button" onClick={() => onSave(theirs.version)}>
+          Save mine over it
+        </button>
+      </div>
+    </div>
+  );
+}
+
+type Field = Readonly<{
+  id: string;
+  className: string;
+  'aria-invalid': boolean;
+  'aria-describedby': string | undefined;
+}>;
+function Labelled({
+  name,
+  issue,
+  hint,
+  children,
+}: Readonly<{
+  name: string;
+  issue?: Issue | undefined;
+  hint?: string | null;
+  children: (field: Field) => React.ReactNode;
+}>) {
+  const id = useId();
+  const words = issue ? `${issue.problem}. ${issue.remedy}` : (hint ?? null);
+  return (
+    <div>
+      <label htmlFor={id} className="font-cond text-[16px]">
+        {name}
+      </label>
+      {children({
+        id,
+        className: 'field',
+        'aria-invalid': issue !== undefined,
+        'aria-describedby': words ? `${id}-words` : undefined,
+      })}
+      {words && (
+        <p id={`${id}-words`} className={`text-[14px] ${issue ? 'font-semibold text-clay' : 'text-steel'}`}>
+          {words}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,86 @@
+import Link from 'next/link';
+import type { ReactNode } from 'react';
+import type { Issue } from '@/core/units/parse';
+import type { Refusal } from '@/server/outcome';
+import { reasonWords } from '@/ui/words';
+
+/** Why it was not done, and what to do about it. Nothing typed is lost: the form stays as it is. */
+export function RefusalWords({ refusal, here = '/' }: Readonly<{ refusal: Refusal; here?: string }>) {
+  return (
+    <div role="alert" className="mt-3 border-l-4 border-clay bg-paper px-3 py-2">
+      {wordsOf(refusal, here)}
+    </div>
+  );
+}
+
+function wordsOf(refusal: Refusal, here: string): ReactNode {
+  switch (refusal.kind) {
+    case 'invalid':
+      return <Issues title="Not saved. Please mend:" issues={refusal.issues} />;
+    case 'questions':
+      return <Issues title="Not recorded yet. Is this right?" issues={refusal.questions} />;
+    case 'bolted':
+      return (
+        <>
+          <p className="font-semibold">Not saved: a bolt stands against it, and nobody lifts a bolt here.</p>
+          <ul className="list-disc pl-5">
+            {refusal.bolts.map((b, i) => (
+              <li key={i}>
+                Part {b.part}: {reasonWords(b.reason)}
+              </li>
+            ))}
+          </ul>
+        </>
+      );
+    case 'signed-out':
+      return (
+        <p>
+          You have been signed out, and nothing was saved. What you typed is kept on this device:{' '}
+          <Link href={`/sign-in?next=${encodeURIComponent(here)}`} className="font-semibold">
+            sign in again
+          </Link>{' '}
+          and it stands here as you left it.
+        </p>
+      );
+    case 'forbidden':
+      return <p>Your role may look and not {refusal.deed}. Ask your lead.</p>;
+    case 'database-away':
+      return (
+        <p>
+          The database does not answer, and nothing was saved. What you typed stands here: send it again in a
+          moment.
+        </p>
+      );
+    case 'gone':
+      return <p>This plan or lawn is not there any more. Load the page again.</p>;
+    case 'already-recorded':
+      return (
+        <p>
+          This application has been recorded already, and stays one record.{' '}
+          <Link href={`/records/${refusal.recordId}`}>Open it</Link>; correct it there if it is wrong.
+        </p>
+      );
+    case 'bug':
+      return (
+        <p>
+          Something went wrong on our side, and nothing was saved. What you typed stands here. Reference:{' '}
+          <b>{refusal.id}</b>
+        </p>
+      );
+  }
+}
+
+function Issues({ title, issues }: Readonly<{ title: string; issues: readonly Issue[] }>) {
+  return (
+    <>
+      <p className="font-semibold">{title}</p>
+      <ul className="list-disc pl-5">
+        {issues.map((i) => (
+          <li key={i.field + i.problem}>
+            {i.problem}. {i.remedy}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}

@@ -1,0 +1,20 @@
+import { showDay, type Day } from '@/core/calendar/day';
+
+type Props = Readonly<{ station: string; trouble: string | null; forecastIssuedOn: Day | null; today: Day }>;
+
+/** Says so when the weather on a screen is old, and why; nothing when it is today's. */
+export function WeatherNews({ station, trouble, forecastIssuedOn, today }: Props) {
+  if (trouble === null && forecastIssuedOn === today) return null;
+  const age = forecastIssuedOn === null ? null : today - forecastIssuedOn;
+  return (
+    <p role="status" className="border-l-4 border-straw bg-paper px-3 py-2">
+      <b className="font-cond text-lg">
+        The weather service for {station} is {trouble?.split(':')[0] ?? 'not answering'}.
+      </b>{' '}
+      {forecastIssuedOn === null || age === null
+        ? 'There is no forecast on file: gates that need one stand ajar, not known.'
+        : `Gates use the forecast of ${showDay(forecastIssuedOn)}, ${age === 1 ? '1 day' : `${age} days`} old; days it does not reach stand ajar, not known.`}{' '}
+      It is asked again with every page, a minute apart.
+    </p>
+  );
+}

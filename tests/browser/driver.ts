@@ -1,0 +1,111 @@
+/** A headless Chromium of a given size, and what a person does with it. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { Builder, By, Key, logging, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Options, ServiceBuilder, type Driver } from 'selenium-webdriver/chrome.js';
+
+export type Size = Readonly<{ width: number; height: number; mobile: boolean }>;
+export const DESKTOP: Size = { width: 1280, height: 800, mobile: false };
+export const PHONE: Size = { width: 390, height: 844, mobile: true };
+const PATIENCE_MS = 20_000;
+
+export type Browser = Awaited<ReturnType<typeof openBrowser>>;
+
+export async function openBrowser(base: string, size: Size = DESKTOP) {
+  const profile = mkdtempSync(path.join(tmpdir(), 'chromium-'));
+  const options = new Options();
+  options.setChromeBinaryPath('/usr/bin/chromium');
+  options.addArguments(
+    '--headless=new',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--disable-dev-shm-usage',
+    '--force-device-scale-factor=1',
+    '--hide-scrollbars',
+    `--user-data-dir=${profile}`,
+  );
+  const preferences = new logging.Preferences();
+  preferences.setLevel(logging.Type.BROWSER, logging.Level.ALL);
+  options.setLoggingPrefs(preferences);
+  const driver = (await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new ServiceBuilder('/usr/bin/chromedriver'))
+    .build()) as WebDriver & Driver;
+  await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+    width: size.width,
+    height: size.height,
+    deviceScaleFactor: 1,
+    mobile: size.mobile,
+  });
+
+  /** Waits for an element that is seen; by CSS, or by XPath where it begins with a slash. */
+  const find = async (selector: string): Promise<WebElement> => {
+    const by = selector.startsWith('/') ? By.xpath(selector) : By.css(selector);
+    return driver.wait(
+      async () => {
+        for (const element of await driver.findElements(by))
+          try {
+            if (await element.isDisplayed()) return element;
+          } catch {
+            /* redrawn meanwhile */
+          }
+        return null;
+      },
+      PATIENCE_MS,
+      `nothing to see at ${selector}`,
+    ) as Promise<WebElement>;
+  };
+  const withText = (tag: string, text: string) => `//${tag}[contains(normalize-space(.), "${text}")]`;
+
+  return {
+    driver,
+    find,
+    go: (where: string) => driver.get(base + where),
+    text: async (selector: string) => (await find(selector)).getText(),
+    /** The text of the whole page, once it holds `part`. */
+    page: async (part: string) => {
+      let text = '';
+      await driver.wait(
+        async () => (text = await driver.findElement(By.css('body')).getText()).includes(part),
+        PATIENCE_MS,
+        `the page never said "${part}"`,
+      );
+      return text;
+    },
+    press: async (text: string) => (await find(`${withText('button', text)} | ${withText('a', text)}`)).click(),
+    /** The field with this label. */
+    field: async (label: string): Promise<WebElement> => {
+      const id = await (await find(`//label[starts-with(normalize-space(.), "${label}")]`)).getAttribute('for');
+      return id ? find(`[id="${id}"]`) : find(`//label[starts-with(normalize-space(.), "${label}")]//input`);
+    },
+    type: async (element: WebElement, text: string) => {
+      await element.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE, text);
+    },
+    keys: async (...keys: string[]) => driver.actions().sendKeys(...keys).perform(),
+    at: async (part: string) =>
+      driver.wait(async () => (await driver.getCurrentUrl()).includes(part), PATIENCE_MS, `never came to ${part}`),
+    signIn: async (email: string, password: string) => {
+      await driver.get(`${base}/sign-in`);
+      await (await find('[name=email]')).sendKeys(email);
+      await (await find('[name=password]')).sendKeys(password, Key.ENTER);
+      await find('header nav');
+    },
+    /** What the console complained of; a 401 or 503 that a test provokes is filtered by the caller. */
+    complaints: async () =>
+      (await driver.manage().logs().get(logging.Type.BROWSER))
+        .filter((e) => e.level.value >= logging.Level.WARNING.value)
+        .map((e) => e.message),
+    picture: async () => Buffer.from(await driver.takeScreenshot(), 'base64'),
+    quit: async () => {
+      await driver.quit();
+      rmSync(profile, { recursive: true, force: true, maxRetries: 5, retryDelay: 100 });
+    },
+  };
+}
