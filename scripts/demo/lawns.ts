@@ -24,7 +24,7 @@ type DemoPlan = Readonly<{
   }>[];
 }>;
 
-export type DemoZone = Readonly<{
+type DemoZone = Readonly<{
   name: string;
   turf: Turf;
   sqFt: string;
@@ -36,7 +36,7 @@ export type DemoZone = Readonly<{
   irrigationInPerHour?: string;
   plans: readonly DemoPlan[];
 }>;
-export type DemoLawn = Readonly<{
+type DemoLawn = Readonly<{
   customer: string;
   address: string;
   notes: string;

@@ -9,7 +9,7 @@ import { may } from '@/data/actor';
 import { board, type DueLine } from '@/server/season';
 import { Pickets } from '@/ui/pickets';
 import { WeatherNews } from '@/ui/weather-news';
-import { plural, reasonWords, windowWords } from '@/ui/words';
+import { plural, reasonWords, windowWords, lastDayWords } from '@/ui/words';
 import { screen } from './screen';
 
 export const metadata: Metadata = { title: 'Today' };
@@ -130,10 +130,12 @@ function Due({
           today={today}
           height={26}
           underlined
-          label={windowWords(today, l.open, l.ajar)}
+          label={windowWords(l.window, today)}
         />
-        <p className="text-[15px] font-semibold">{windowWords(today, l.open, l.ajar)}</p>
-        <p className="text-[14px] text-steel">{holdWords(l, today)}</p>
+        <p className="text-[15px] font-semibold">{windowWords(l.window, today)}</p>
+        <p className="text-[14px] text-steel">
+          {[holdWords(l, today), lastDayWords(l.window, today)].filter(Boolean).join(' ')}
+        </p>
       </div>
       <div className="flex gap-2">
         {isAllowed && (

@@ -1,6 +1,5 @@
 /** Who is asking. Only the session makes one (server/session), and every function of this folder takes one. */
-export const ROLES = ['lead', 'technician', 'viewer'] as const;
-export type Role = (typeof ROLES)[number];
+export type Role = 'lead' | 'technician' | 'viewer';
 
 export type Actor = Readonly<{
   userId: string;

@@ -77,11 +77,3 @@ export async function zoneOf(db: Transaction, id: string): Promise<ZoneOnLawn | 
 
 /** "14 Quarry Lane · front" */
 export const siteName = (z: Pick<ZoneOnLawn, 'address' | 'name'>): string => `${z.address} · ${z.name}`;
-
-/** Changes the area of a zone, in sq ft as typed. */
-export async function setArea(db: Transaction, zoneId: string, sqFt: number): Promise<void> {
-  await db
-    .update(zone)
-    .set({ areaSqFt: sqFt.toFixed(6) })
-    .where(eq(zone.id, zoneId));
-}

@@ -9,7 +9,7 @@ import * as schema from '@/data/schema';
 
 const WINDOW_MS = 15 * 60_000;
 /** Tries for one e-mail address in the window, right or wrong. */
-export const MOST_TRIES = 10;
+const MOST_TRIES = 10;
 
 /**
  * Counts a try for an address, whatever address on the network it comes from. Kept in the database, so that all servers

@@ -4,7 +4,7 @@ import { addDays, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day
 import { spanAt } from '@/core/calendar/span';
 import type { Reason } from '@/core/gates/reason';
 import { windowOf } from '@/core/gates/window';
-import { contextOf, type Plan } from '@/core/season/plan';
+import { MOST_RATE, contextOf, type Plan } from '@/core/season/plan';
 import { isSplit, SPLITS } from '@/core/season/split';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { isRateUnit, rateIn, rateOf } from '@/core/units/rate';
@@ -33,9 +33,6 @@ export const planShape = Joi.object<PlanInput>({
   unit: Joi.string().required(),
   days: Joi.array().items(Joi.string().allow('').max(40)).max(6).required(),
 });
-
-/** A rate above this is a slip in any unit of the trade. */
-export const MOST_RATE = 1000;
 
 /** Saves a plan that every bolt of label and limits lets through; the other editor wins where two save at once. */
 export async function savePlan(

@@ -20,7 +20,7 @@ import { dayFrom, forecastFrom, stationsOf, storedForecast, type Station } from 
 import { bringWeatherUpToDate } from './weather';
 
 /** How old the weather is that a screen was made from. */
-export type WeatherNews = Readonly<{ station: string; trouble: string | null; forecastIssuedOn: Day | null }>;
+type WeatherNews = Readonly<{ station: string; trouble: string | null; forecastIssuedOn: Day | null }>;
 const newsOf = (s: Station): WeatherNews => ({
   station: s.name,
   trouble: s.trouble,

@@ -2,7 +2,7 @@
 import { useId, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { addDays, showWeekday, type Day } from '@/core/calendar/day';
 import { spanAt, type Range } from '@/core/calendar/span';
-import type { Verdict } from '@/core/gates/gate';
+import type { GateKey, Verdict } from '@/core/gates/gate';
 import type { Window, WindowVerdict } from '@/core/gates/window';
 import { Pickets } from './pickets';
 import { laneWords, reasonWords, shortDay, sourceWords } from './words';
@@ -97,12 +97,31 @@ export function Fence({ window: { lanes, all }, range, today }: Props) {
       >
         <Reasons cursor={cursor} lanes={lanes} all={all} />
       </div>
+      <div className="mt-1 flex gap-2 md:hidden">
+        <button
+          type="button"
+          className="button grow"
+          onClick={() => setChosen({ row: cursor.row, day: inRange(addDays(cursor.day, -1)) })}
+        >
+          ← a day
+        </button>
+        <button
+          type="button"
+          className="button grow"
+          onClick={() => setChosen({ row: cursor.row, day: inRange(addDays(cursor.day, 1)) })}
+        >
+          a day →
+        </button>
+      </div>
       <p className="mt-1.5 text-[14px] text-steel">
         Tall picket: shut. Half: ajar, allowed with a warning. Only the rail: open. Framed: today.
       </p>
     </div>
   );
 }
+
+/** Of a day on which all gates stand open, what people still want to know: the soil, the calm hours, the water. */
+const WORTH_SAYING: readonly GateKey[] = ['soil-line', 'wind', 'watering-in'];
 
 /** What the chosen day says: one gate's reason, or those of all gates that hold the day. */
 function Reasons({
@@ -111,8 +130,13 @@ function Reasons({
   all,
 }: Readonly<{ cursor: Cursor; lanes: Window['lanes']; all: Window['all'] }>) {
   const together: WindowVerdict | undefined = spanAt(all, day)?.verdict;
+  const isOpen = together?.state === 'open';
   const shown = lanes.filter(({ gate }, i) =>
-    row === lanes.length ? together?.by.includes(gate.key) : i === row,
+    row === lanes.length
+      ? isOpen
+        ? WORTH_SAYING.includes(gate.key)
+        : together?.by.includes(gate.key)
+      : i === row,
   );
   const verdicts = shown.flatMap(({ gate, lane }) => {
     const verdict = spanAt(lane, day)?.verdict;

@@ -31,23 +31,24 @@ export function Frame({ person, company, today, clock, signOutAction, children }
       >
         To the content
       </a>
-      <header className="flex flex-wrap items-stretch gap-x-5 bg-[#1c2a33] px-4 font-cond text-[#f5f1e6] md:px-5">
+      <header className="flex flex-wrap items-stretch gap-x-1 bg-[#1c2a33] px-4 font-cond text-[#f5f1e6] md:gap-x-4 md:px-5">
         <Link
           href="/"
           className="flex min-h-[46px] items-center text-[21px] font-bold tracking-wide no-underline"
         >
           IRON GATE
         </Link>
-        <nav aria-label="Screens" className="order-last flex w-full md:order-none md:w-auto">
+        <span className="order-2 w-full md:hidden" aria-hidden />
+        <nav aria-label="Screens" className="order-3 -ml-3 flex md:order-none md:ml-0">
           {PLACES.map((p) => (
             <NavLink key={p.href} {...p} />
           ))}
         </nav>
-        <div className="ml-auto flex flex-wrap items-center gap-x-4 text-[16px]">
+        <div className="order-4 ml-auto flex items-center text-[16px] md:order-none">{clock}</div>
+        <div className="order-2 ml-auto flex items-center gap-x-3 text-[16px] md:order-none md:ml-0">
           <span className="text-[#f0d491]">
             {showWeekday(today)} <span className="hidden md:inline">{yearOf(today)}</span>
           </span>
-          {clock}
           <span className="hidden text-[#c9d2d0] lg:inline" title={company}>
             {person}
           </span>

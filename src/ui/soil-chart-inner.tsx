@@ -3,6 +3,7 @@ import type { ApexOptions } from 'apexcharts';
 import { useMemo } from 'react';
 import ApexChart from 'react-apexcharts';
 import type { Outlook } from '@/core/ground/outlook';
+import { showDepth } from '@/core/units/format';
 import type { Celsius } from '@/core/units/quantity';
 import { toFahrenheit } from '@/core/units/trade';
 
@@ -61,6 +62,7 @@ function chartOf({ from, today, observed, band, rule, dates, crossed }: Outlook)
           },
         ]
       : [];
+  const coldest = fahrenheit(Math.min(...band.p10, ...observed));
   const options: ApexOptions = {
     chart: {
       animations: { enabled: false },
@@ -78,12 +80,17 @@ function chartOf({ from, today, observed, band, rule, dates, crossed }: Outlook)
     grid: { borderColor: '#ddd6c4' },
     xaxis: {
       type: 'datetime',
-      labels: { datetimeUTC: true, style: { fontSize: '13px' } },
+      labels: {
+        datetimeUTC: true,
+        datetimeFormatter: { year: 'MMM', month: 'MMM', day: 'd MMM' },
+        style: { fontSize: '13px' },
+      },
       tooltip: { enabled: false },
     },
     yaxis: {
+      min: Math.floor(coldest / 10) * 10,
       decimalsInFloat: 0,
-      title: { text: `°F at ${Math.round(rule.depth / 0.0254)} in, daily mean` },
+      title: { text: `°F at ${showDepth(rule.depth)}, daily mean` },
       labels: { style: { fontSize: '13px' } },
     },
     tooltip: { shared: true, x: { format: 'd MMM' } },

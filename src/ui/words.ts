@@ -1,17 +1,10 @@
 /** Facts of the core in words: the one place where a reason becomes a sentence. A new code fails to compile until it has words. */
 import { addDays, showDay, showWeekday, type Day } from '@/core/calendar/day';
-import { spanAt, type Range, type State } from '@/core/calendar/span';
+import { spanAt, type State } from '@/core/calendar/span';
 import type { Missing, Reason } from '@/core/gates/reason';
+import { nextOpen, type WindowLane } from '@/core/gates/window';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
-import {
-  figure,
-  showDepth,
-  showRate,
-  showTemperature,
-  showWater,
-  showWind,
-  significant,
-} from '@/core/units/format';
+import { figure, showDepth, showRate, showLine, showWater, showWind, significant } from '@/core/units/format';
 import { RATE_UNITS } from '@/core/units/rate';
 
 const list = (words: readonly string[]): string =>
@@ -104,14 +97,14 @@ export function reasonWords(r: Reason): string {
     case 'rain-not-known-yet':
       return `${showWater(r.expected)} of the ${showWater(r.depth)} due by ${showDay(r.by)} is forecast; after ${showDay(addDays(r.forecastTo, -1))} the rain is not known yet.`;
     case 'storm-runs-off':
-      return `A storm of ${showWater(r.hourly)} in an hour is forecast and this soil takes ${showWater(r.intake)}: it would run off. Water in lightly first.`;
+      return `A storm of ${showWater(r.hourly)} an hour is forecast and this soil takes ${showWater(r.intake)} an hour: it would run off. Water in lightly first.`;
     case 'not-known':
       return MISSING[r.missing];
   }
 }
 
-const line = (r: { line: Parameters<typeof showTemperature>[0]; depth: Parameters<typeof showDepth>[0] }) =>
-  `the ${showTemperature(r.line)} line at ${showDepth(r.depth)}`;
+const line = (r: { line: Parameters<typeof showLine>[0]; depth: Parameters<typeof showDepth>[0] }) =>
+  `the ${showLine(r.line)} line at ${showDepth(r.depth)}`;
 const spell = (r: { from: number; to: number }) => `${clock(r.from)} to ${clock(r.to)}`;
 const periodWords = (period: 'calendar year' | '12 months') =>
   period === 'calendar year' ? 'the calendar year' : '12 months';
@@ -126,8 +119,6 @@ export const sourceWords = (r: Reason): string =>
     outlook: 'the outlook',
     plan: 'the plan',
   })[r.source];
-
-export const STATE_WORDS: Record<State, string> = { open: 'open', ajar: 'ajar', shut: 'shut' };
 
 const MONTHS = [
   'Jan',
@@ -149,11 +140,6 @@ export function shortDay(day: Day): string {
   return `${d.getUTCDate()} ${MONTHS[d.getUTCMonth()] ?? ''}`;
 }
 
-/** "Thu 18 Mar to Sun 21 Mar", or one day; `to` is not in the range. */
-export function rangeWords({ from, to }: Range<Day>): string {
-  return to - from === 1 ? showWeekday(from) : `${showWeekday(from)} to ${showWeekday(addDays(to, -1))}`;
-}
-
 /** What a lane does from a day on, in three words. */
 export function laneWords(
   lane: readonly Readonly<{ from: Day; to: Day; verdict: { state: State } }>[],
@@ -164,20 +150,33 @@ export function laneWords(
   const { state } = now.verdict;
   const change = lane.find((s) => s.from > from && s.verdict.state !== state);
   if (!change) return state === 'open' ? 'all clear' : state;
-  if (state === 'open') return `open to ${shortDay(addDays(change.from, -1))}`;
+  if (state === 'open')
+    return change.from - from === 1 ? 'open today' : `open to ${shortDay(addDays(change.from, -1))}`;
   const opens = lane.find((s) => s.from > from && s.verdict.state === 'open');
   if (opens) return `opens ${shortDay(opens.from)}`;
   return `${change.verdict.state} ${shortDay(change.from)}`;
 }
 
 /** When the work can go, in a sentence: the headline of an application. */
-export function windowWords(today: Day, open: Range<Day> | null, ajar: Range<Day> | null): string {
-  if (open?.from === today)
-    return open.to - today === 1 ? 'Open today only' : `Open today, to ${showWeekday(addDays(open.to, -1))}`;
+export function windowWords(all: WindowLane, today: Day): string {
+  const open = nextOpen(all, today);
+  if (open?.from === today) {
+    const again = nextOpen(all, open.to);
+    const until = open.to - today === 1 ? '' : ` to ${showWeekday(addDays(open.to, -1))}`;
+    return `Open today${until}${again ? `, again ${showWeekday(again.from)}` : ''}`;
+  }
   if (open) return `Opens ${showWeekday(open.from)}`;
+  const ajar = nextOpen(all, today, 'ajar');
   if (ajar?.from === today) return 'Ajar today: allowed, with a warning';
   if (ajar) return `Ajar from ${showWeekday(ajar.from)}`;
   return 'Shut for the rest of the year';
+}
+
+/** The last day of the window before it shuts; empty where it stays. */
+export function lastDayWords(all: WindowLane, today: Day): string {
+  const window = nextOpen(all, today, 'ajar');
+  const isEnd = !window || all.at(-1)?.to === window.to;
+  return isEnd ? '' : `Last day before it shuts: ${showWeekday(addDays(window.to, -1))}`;
 }
 
 export const plural = (n: number, one: string, many = `${one}s`): string =>

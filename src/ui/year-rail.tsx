@@ -3,7 +3,7 @@ import type { KeyboardEvent, PointerEvent } from 'react';
 import { addDays, dayOf, showDay, yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
-import { showDepth, showTemperature } from '@/core/units/format';
+import { showDepth, showLine, showTemperature } from '@/core/units/format';
 import type { Celsius } from '@/core/units/quantity';
 import { toFahrenheit } from '@/core/units/trade';
 import { shortDay } from './words';
@@ -34,7 +34,7 @@ type Props = Readonly<{
 }>;
 
 const WIDTH = 1280;
-const HEIGHT = 74;
+const HEIGHT = 58;
 
 /** The whole year at once: soil temperature as a ribbon, paler where it is to come; the crossing; today; what is planned and done. */
 export function YearRail({ outlook, today, marks, view, onMove }: Props) {
@@ -44,7 +44,7 @@ export function YearRail({ outlook, today, marks, view, onMove }: Props) {
   const soil = [...outlook.observed, ...outlook.band.p50];
   const { p10, p50, p90 } = outlook.dates;
   const now = outlook.observed.at(-1);
-  const lineWords = `${showTemperature(outlook.rule.line)} at ${showDepth(outlook.rule.depth)}`;
+  const lineWords = `${showLine(outlook.rule.line)} at ${showDepth(outlook.rule.depth)}`;
   const crossing =
     outlook.crossed !== null
       ? `${lineWords} crossed ${showDay(outlook.crossed)}`
@@ -76,7 +76,7 @@ export function YearRail({ outlook, today, marks, view, onMove }: Props) {
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         preserveAspectRatio="none"
-        className="block h-[64px] w-full cursor-pointer md:h-[74px]"
+        className="block h-[58px] w-full cursor-pointer"
         role="slider"
         tabIndex={0}
         aria-label="Year rail: the stretch that the fence shows"

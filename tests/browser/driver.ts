@@ -79,18 +79,29 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
       );
       return text;
     },
-    press: async (text: string) => (await find(`${withText('button', text)} | ${withText('a', text)}`)).click(),
+    press: async (text: string) =>
+      (await find(`${withText('button', text)} | ${withText('a', text)}`)).click(),
     /** The field with this label. */
     field: async (label: string): Promise<WebElement> => {
-      const id = await (await find(`//label[starts-with(normalize-space(.), "${label}")]`)).getAttribute('for');
+      const id = await (
+        await find(`//label[starts-with(normalize-space(.), "${label}")]`)
+      ).getAttribute('for');
       return id ? find(`[id="${id}"]`) : find(`//label[starts-with(normalize-space(.), "${label}")]//input`);
     },
     type: async (element: WebElement, text: string) => {
       await element.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE, text);
     },
-    keys: async (...keys: string[]) => driver.actions().sendKeys(...keys).perform(),
+    keys: async (...keys: string[]) =>
+      driver
+        .actions()
+        .sendKeys(...keys)
+        .perform(),
     at: async (part: string) =>
-      driver.wait(async () => (await driver.getCurrentUrl()).includes(part), PATIENCE_MS, `never came to ${part}`),
+      driver.wait(
+        async () => (await driver.getCurrentUrl()).includes(part),
+        PATIENCE_MS,
+        `never came to ${part}`,
+      ),
     signIn: async (email: string, password: string) => {
       await driver.get(`${base}/sign-in`);
       await (await find('[name=email]')).sendKeys(email);

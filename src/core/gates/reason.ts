@@ -13,7 +13,7 @@ import type {
 } from '@/core/units/quantity';
 import type { ProductRate, RateUnit } from '@/core/units/rate';
 
-export type Source = 'label' | 'house rule' | 'forecast' | 'outlook' | 'plan';
+type Source = 'label' | 'house rule' | 'forecast' | 'outlook' | 'plan';
 
 export type Missing =
   'outlook' | 'forecast' | 'ingredient-content' | 'first-part' | 'seeding-wait' | 'seedlings';

@@ -55,10 +55,7 @@ export type OutlookRefusal =
   | Readonly<{ kind: 'weather-gap'; from: Day; to: Day }>;
 
 /** The ground from 1 January to today, after a spin-up through all the weather of the year before. */
-export function groundToToday(
-  column: Column,
-  input: Pick<OutlookInput, 'site' | 'observed' | 'today' | 'rule'>,
-) {
+function groundToToday(column: Column, input: Pick<OutlookInput, 'site' | 'observed' | 'today' | 'rule'>) {
   const { site, observed, today, rule } = input;
   const newYear = dayOf(yearOf(today), 1, 1);
   const spinUpFrom = Math.max(observed.from, newYear - 2 * 365) as Day;
@@ -72,7 +69,7 @@ export function groundToToday(
 }
 
 /** The weather one member goes through: forecast, shifted by its error, then a past year from the same date on. */
-export function memberWeather(input: OutlookInput, year: number, z: number, until: Day): HourlyWeather {
+function memberWeather(input: OutlookInput, year: number, z: number, until: Day): HourlyWeather {
   const { observed, forecast, today } = input;
   const ahead = forecast ? Math.min(daysIn(forecast), until - today) : 0;
   const days = until - today;
@@ -170,12 +167,7 @@ export function outlookOf(
 }
 
 /** Every member's daily means from today until `until`. */
-export function ensembleRuns(
-  column: Column,
-  start: Profile,
-  input: OutlookInput,
-  until: Day,
-): Float64Array[] {
+function ensembleRuns(column: Column, start: Profile, input: OutlookInput, until: Day): Float64Array[] {
   const offset = surfaceOffset(input.site);
   const errors = errorQuantiles(input.years.length);
   return input.years.map((year, k) => {

@@ -28,7 +28,7 @@ export type Formulation = (typeof FORMULATIONS)[number];
 export type Content =
   Readonly<{ in: 'weight'; share: number }> | Readonly<{ in: 'volume'; gramsPerLitre: GramsPerLitre }>;
 
-export type Ingredient = Readonly<{
+type Ingredient = Readonly<{
   name: string;
   /** site of action group, HRAC/WSSA number */
   group: number;
@@ -41,7 +41,7 @@ export type Ingredient = Readonly<{
 export type LabelRate = Readonly<{ turf: Turf; low: ProductRate; high: ProductRate }>;
 
 /** Days from application to seeding, for rates up to and including `upTo`; the steps rise. */
-export type SeedingWait = readonly Readonly<{ upTo: ProductRate; days: number }>[];
+type SeedingWait = readonly Readonly<{ upTo: ProductRate; days: number }>[];
 
 export type LimitPeriod = 'calendar year' | '12 months';
 

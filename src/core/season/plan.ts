@@ -15,6 +15,9 @@ export type Plan = Readonly<{
   parts: readonly PlannedPart[];
 }>;
 
+/** A rate above this is a slip in any unit of the trade. */
+export const MOST_RATE = 1000;
+
 /** The parts as applications, in order. */
 export function applicationsOf({ label, split, total, parts }: Plan): (Application & PlannedPart)[] {
   const rates = splitRates(total, split);

@@ -23,6 +23,8 @@ export function significant(value: number, digits = 3): string {
 }
 
 export const showTemperature = (t: Celsius): string => `${figure(toFahrenheit(t), 1)} °F`;
+/** A line set by a rule: no digits beyond those that were chosen. */
+export const showLine = (t: Celsius): string => `${significant(toFahrenheit(t))} °F`;
 export const showDepth = (z: Metres): string => `${significant(toInches(z), 2)} in`;
 export const showArea = (area: SquareMetres): string => `${figure(toSquareFeet(area))} sq ft`;
 export const showWind = (speed: MetresPerSecond): string => `${figure(toMilesPerHour(speed))} mph`;

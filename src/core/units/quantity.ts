@@ -3,7 +3,7 @@
  * One SI unit a kind; trade units live in the other files of this folder and appear only at the edge.
  */
 declare const unit: unique symbol;
-export type Quantity<Unit extends string> = number & { readonly [unit]: Unit };
+type Quantity<Unit extends string> = number & { readonly [unit]: Unit };
 
 /** A temperature. */
 export type Celsius = Quantity<'°C'>;
@@ -34,12 +34,8 @@ export const kelvins = atLeast<Kelvins>(-Infinity, 'a difference of temperatures
 export const metres = atLeast<Metres>(0, 'a length in m');
 export const millimetres = atLeast<Millimetres>(0, 'a depth of water in mm');
 export const squareMetres = atLeast<SquareMetres>(0, 'an area in m²');
-export const kilograms = atLeast<Kilograms>(0, 'a mass in kg');
 export const litres = atLeast<Litres>(0, 'a volume in L');
-export const kilogramsPerHectare = atLeast<KilogramsPerHectare>(0, 'a rate in kg/ha');
-export const litresPerHectare = atLeast<LitresPerHectare>(0, 'a rate in L/ha');
 export const gramsPerLitre = atLeast<GramsPerLitre>(0, 'a concentration in g/L');
-export const metresPerSecond = atLeast<MetresPerSecond>(0, 'a speed in m/s');
 export const squareMetresPerSecond = atLeast<SquareMetresPerSecond>(0, 'a diffusivity in m²/s');
 
 /** m² in a hectare: exact. */

@@ -16,7 +16,7 @@ import {
 } from './quantity';
 import { KG_PER_LB, KG_PER_OZ, L_PER_FL_OZ, L_PER_GAL, M2_PER_ACRE, M2_PER_SQ_FT } from './trade';
 
-export type MassRate = Readonly<{ by: 'mass'; rate: KilogramsPerHectare }>;
+type MassRate = Readonly<{ by: 'mass'; rate: KilogramsPerHectare }>;
 export type VolumeRate = Readonly<{ by: 'volume'; rate: LitresPerHectare }>;
 /** Product put on an area. */
 export type ProductRate = MassRate | VolumeRate;

@@ -14,11 +14,11 @@ export const L_PER_GAL = 3.785411784;
 /** L in a US fluid ounce, a measure of volume: exact. */
 export const L_PER_FL_OZ = L_PER_GAL / 128;
 /** m in an international foot: exact. */
-export const M_PER_FT = 0.3048;
+const M_PER_FT = 0.3048;
 /** m² in a square foot: exact. */
 export const M2_PER_SQ_FT = M_PER_FT ** 2;
 /** Square feet in an acre: exact. */
-export const SQ_FT_PER_ACRE = 43_560;
+const SQ_FT_PER_ACRE = 43_560;
 /** m² in an acre: exact. */
 export const M2_PER_ACRE = SQ_FT_PER_ACRE * M2_PER_SQ_FT;
 const M_PER_IN = M_PER_FT / 12;

@@ -9,7 +9,7 @@ import { addDays, dayOfYear, type Day } from '@/core/calendar/day';
 import type { Forecast, HourlyWeather } from '@/core/weather/series';
 
 /** Uniform in [0, 1), by Marsaglia's xorshift32 on a mixed seed. */
-export function randomFrom(seed: number): () => number {
+function randomFrom(seed: number): () => number {
   let x = (Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b) ^ (seed >>> 13)) | 0 || 1;
   return () => {
     x ^= x << 13;

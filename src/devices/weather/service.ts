@@ -3,7 +3,7 @@ import type { Day } from '@/core/calendar/day';
 import type { Forecast, HourlyWeather } from '@/core/weather/series';
 
 /** Why there is no answer to use. All three pass by themselves, and what was known before stays in use. */
-export type WeatherTrouble = Readonly<{
+type WeatherTrouble = Readonly<{
   kind: 'too slow' | 'not answering' | 'answering nonsense';
   detail: string;
 }>;

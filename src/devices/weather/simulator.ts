@@ -10,7 +10,7 @@ import { addDays, dayOf, parseDay, type Day } from '@/core/calendar/day';
 import { daysIn, sliceDays, type HourlyWeather } from '@/core/weather/series';
 import { climate, forecastOf } from './climate';
 
-export const MODES = ['well', 'slow', 'failing', 'rubbish'] as const;
+const MODES = ['well', 'slow', 'failing', 'rubbish'] as const;
 export type Mode = (typeof MODES)[number];
 
 const FIRST = dayOf(2010, 1, 1);

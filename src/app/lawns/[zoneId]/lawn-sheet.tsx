@@ -107,17 +107,31 @@ export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanActio
     done: a.recordId !== null,
     label: `Part ${a.part} of ${a.of}, ${a.recordId === null ? 'planned' : 'done'}`,
   }));
-  const open = window ? nextOpen(window.all, today) : null;
-  const ajar = window ? nextOpen(window.all, today, 'ajar') : null;
 
   return (
     <>
       {outlook && <YearRail outlook={outlook} today={today} marks={marks} view={view} onMove={move} />}
       <div className="grid grid-cols-1 lg:grid-cols-[minmax(0,1fr)_350px]">
         <section className="px-4 pb-6 pt-4 md:px-5">
-          <h1 className="text-[26px]">
-            {zone.address} · {zone.name}
-          </h1>
+          <div className="flex flex-wrap items-center gap-x-6">
+            <h1 className="text-[26px]">
+              {zone.address} · {zone.name}
+            </h1>
+            {siblings.length > 1 && (
+              <nav aria-label="Zones of this lawn" className="flex gap-2">
+                {siblings.map((s) => (
+                  <Link
+                    key={s.id}
+                    href={`/lawns/${s.id}`}
+                    aria-current={s.id === zone.id ? 'page' : undefined}
+                    className={`inline-flex min-h-[44px] items-center border-b-4 px-3 font-cond text-lg no-underline md:min-h-[36px] ${s.id === zone.id ? 'border-moss font-semibold' : 'border-transparent'}`}
+                  >
+                    {s.name}
+                  </Link>
+                ))}
+              </nav>
+            )}
+          </div>
           <p className="text-steel">
             {zone.customer} · {zone.facts.turf} · {showArea(zone.area)} · {zone.site.texture},{' '}
             {zone.site.moisture}, {zone.site.exposure}
@@ -126,20 +140,6 @@ export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanActio
             {zone.facts.seedingOn !== null && ` · seeding ${showDay(zone.facts.seedingOn)}`}
           </p>
           {zone.notes && <p className="mt-1">{zone.notes}</p>}
-          {siblings.length > 1 && (
-            <nav aria-label="Zones of this lawn" className="mt-2 flex gap-2">
-              {siblings.map((s) => (
-                <Link
-                  key={s.id}
-                  href={`/lawns/${s.id}`}
-                  aria-current={s.id === zone.id ? 'page' : undefined}
-                  className={`inline-flex min-h-[44px] items-center border-b-4 px-3 font-cond text-lg no-underline md:min-h-[36px] ${s.id === zone.id ? 'border-moss font-semibold' : 'border-transparent'}`}
-                >
-                  {s.name}
-                </Link>
-              ))}
-            </nav>
-          )}
           <div className="mt-2 grid gap-2">
             {news && <WeatherNews {...news} today={today} />}
             {outlookRefusal && (
@@ -157,12 +157,12 @@ export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanActio
                 <h2 className="text-[19px]">
                   {plan.label.name}
                   {application.of > 1 && `, part ${application.part} of ${application.of}`}:{' '}
-                  {application.recordId === null ? windowWords(today, open, ajar) : 'done'}
+                  {application.recordId === null ? windowWords(window.all, today) : 'done'}
                 </h2>
                 <div className="ml-auto flex gap-1.5" role="group" aria-label="Which days the fence shows">
                   <button
                     type="button"
-                    className="button !min-h-[44px] md:!min-h-[34px]"
+                    className="button py-0 md:min-h-[34px]"
                     onClick={() => move(addDays(from, -20))}
                     disabled={from <= today}
                     aria-label="20 days back ([)"
@@ -171,7 +171,7 @@ export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanActio
                   </button>
                   <button
                     type="button"
-                    className="button !min-h-[44px] md:!min-h-[34px]"
+                    className="button py-0 md:min-h-[34px]"
                     onClick={() => move(addDays(from, 20))}
                     disabled={from >= lastStart}
                     aria-label="20 days on (])"

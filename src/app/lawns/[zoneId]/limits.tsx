@@ -62,7 +62,7 @@ export function Limits({ plan, sheet }: Readonly<{ plan: Plan; sheet: ZoneSheet 
       </h2>
       {bars.map((b) => (
         <div key={b.name} className="mt-2">
-          <p className="flex justify-between text-[15px]">
+          <p className="flex flex-wrap justify-between gap-x-3 text-[15px]">
             <span>{b.name}</span>
             <span className="font-semibold">
               {showPercent((b.done + b.planned) / b.limit)} · {b.words}
@@ -72,7 +72,7 @@ export function Limits({ plan, sheet }: Readonly<{ plan: Plan; sheet: ZoneSheet 
         </div>
       ))}
       <p className="mt-1 text-[14px] text-steel">
-        Solid: put down. Hatched: planned. The post is the label&apos;s limit.
+        Dark: put down. Light: planned. The post is the label&apos;s limit.
       </p>
     </section>
   );
@@ -84,11 +84,6 @@ function LimitBar({ done, planned, limit }: Bar) {
   const isOver = done + planned > limit * (1 + 1e-9);
   return (
     <svg viewBox="0 0 100 12" preserveAspectRatio="none" className="mt-0.5 block h-3 w-full" aria-hidden>
-      <defs>
-        <pattern id="hatch" width="2" height="4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <rect width="1" height="4" fill="var(--color-moss)" />
-        </pattern>
-      </defs>
       <rect x={0} y={5} width={100} height={2} fill="var(--color-rail)" />
       <rect
         x={0}
@@ -102,8 +97,8 @@ function LimitBar({ done, planned, limit }: Bar) {
         y={1}
         width={at(planned)}
         height={10}
-        fill={isOver ? 'var(--color-clay)' : 'url(#hatch)'}
-        opacity={isOver ? 0.6 : 1}
+        fill={isOver ? 'var(--color-clay)' : 'var(--color-moss)'}
+        opacity={0.4}
       />
       <rect x={at(limit) - 0.4} y={0} width={0.8} height={12} fill="var(--color-ink)" />
     </svg>

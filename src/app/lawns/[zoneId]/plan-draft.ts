@@ -2,7 +2,7 @@
 import { addDays, isoDay, parseDay, showDay, type Day } from '@/core/calendar/day';
 import type { Label } from '@/core/products/label';
 import { rateForTurf } from '@/core/products/label';
-import type { Plan } from '@/core/season/plan';
+import { MOST_RATE, type Plan } from '@/core/season/plan';
 import { SPLITS, splitDays, type Split } from '@/core/season/split';
 import { significant } from '@/core/units/format';
 import { parseFigure, type Issue } from '@/core/units/parse';
@@ -16,9 +16,6 @@ export type Draft = Readonly<{
   unit: RateUnit;
   days: readonly string[];
 }>;
-
-/** A rate above this is a slip in any unit of the trade. */
-const MOST_RATE = 1000;
 
 /** The plan on file as it was typed; for a zone without one, what its label and the outlook propose. */
 export function firstDraft(sheet: ZoneSheet): Draft | null {

@@ -63,7 +63,7 @@ export function PlanForm(props: Props) {
       }}
     >
       <h2 className="text-[20px]">{stored ? 'Plan' : 'No plan yet: a proposal'}</h2>
-      <div className="mt-2 grid gap-2.5">
+      <div className="mt-2 grid gap-1.5">
         <Labelled name="Product" hint={doneParts ? 'fixed: a part is done' : null}>
           {(field) => (
             <select
@@ -83,7 +83,7 @@ export function PlanForm(props: Props) {
             </select>
           )}
         </Labelled>
-        <div className="grid grid-cols-[1fr_1.25fr] gap-2">
+        <div className="contents">
           <Labelled name="Season's rate" issue={issueOf('Rate')}>
             {(field) => (
               <input
@@ -221,7 +221,7 @@ function Part({
           <Figure name="Rate">{showRate(a.rate, a.label.rateUnit)}</Figure>
           <Figure name="This zone">{showAmount(amountFor(a.rate, zone.area), a.label.amountUnit)}</Figure>
           {!isGranule(a.label) && <Figure name="Water">{`${significant(water)} gal`}</Figure>}
-          <Figure name="Window">{windowWords(today, open, ajar)}</Figure>
+          <Figure name="Window">{windowWords(all, today)}</Figure>
           {isReady && isChosen && (
             <div className="mt-2 flex gap-2">
               <Link href={`/lawns/${zone.id}/mix/${a.part}`} className="button grow">
@@ -320,18 +320,21 @@ function Labelled({
   const id = useId();
   const words = issue ? `${issue.problem}. ${issue.remedy}` : (hint ?? null);
   return (
-    <div>
+    <div className="grid grid-cols-[96px_minmax(0,1fr)] items-center">
       <label htmlFor={id} className="font-cond text-[16px]">
         {name}
       </label>
       {children({
         id,
-        className: 'field',
+        className: 'field md:min-h-[38px]',
         'aria-invalid': issue !== undefined,
         'aria-describedby': words ? `${id}-words` : undefined,
       })}
       {words && (
-        <p id={`${id}-words`} className={`text-[14px] ${issue ? 'font-semibold text-clay' : 'text-steel'}`}>
+        <p
+          id={`${id}-words`}
+          className={`col-start-2 text-[14px] ${issue ? 'font-semibold text-clay' : 'text-steel'}`}
+        >
           {words}
         </p>
       )}

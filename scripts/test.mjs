@@ -1,0 +1,132 @@
+// npm test: style, types, unused code, unit tests, tests on a real database, the build, and the real interface in a
+// browser. On a throw-away database and ports of its own; leaves nothing running. Ends with "N passed, N failed".
+// A word narrows it: npm test -- core | data | browser.   DATABASE_URL: that server is used and none is started.
+import { spawnSync } from 'node:child_process';
+import fs from 'node:fs';
+import path from 'node:path';
+import { cluster, freePort } from './lib/postgres.mjs';
+import { household, typescript } from './lib/running.mjs';
+import { DATA, ROOT, build, command, npmPackages, say, systemPackages } from './lib/setup.mjs';
+
+const root = path.join(DATA, 'test');
+const home = household(path.join(DATA, 'test-running.json'));
+const own = process.env.DATABASE_URL ? null : cluster(root);
+const only = process.argv[2];
+const wants = (part) => !only || only === part;
+const totals = { passed: 0, failed: 0 };
+const databases = [];
+let adminUrl;
+
+function count(name, ok) {
+  totals[ok ? 'passed' : 'failed']++;
+  say(`${ok ? 'passed' : 'FAILED'}  ${name}`);
+}
+function check(name, file, ...args) {
+  say(name);
+  const r = spawnSync(path.join(ROOT, 'node_modules', '.bin', file), args, {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+  });
+  count(name, r.status === 0);
+}
+/** Runs Jest on some folders and adds up what it counted; a suite that cannot run counts as one failure. */
+function jest(name, folders, env = {}, ...args) {
+  say(name);
+  const file = path.join(root, `${name}.json`);
+  fs.mkdirSync(root, { recursive: true });
+  fs.rmSync(file, { force: true });
+  const jestFile = path.join(ROOT, 'node_modules', 'jest', 'bin', 'jest.js');
+  spawnSync(
+    process.execPath,
+    [
+      '--experimental-vm-modules',
+      '--no-warnings',
+      jestFile,
+      ...folders,
+      '--json',
+      `--outputFile=${file}`,
+      ...args,
+    ],
+    { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, ...env } },
+  );
+  if (!fs.existsSync(file)) return count(`${name}: Jest did not finish`, false);
+  const result = JSON.parse(fs.readFileSync(file, 'utf8'));
+  totals.passed += result.numPassedTests;
+  totals.failed += result.numFailedTests + result.numRuntimeErrorTestSuites;
+  say(
+    `${name}: ${result.numPassedTests} passed, ${result.numFailedTests + result.numRuntimeErrorTestSuites} failed, ${result.numPendingTests} skipped`,
+  );
+}
+
+async function database(name, weatherUrl) {
+  const { prepareDatabase } = await import('./lib/database.mjs');
+  const login = path.join(DATA, `test-login-${name}.json`);
+  databases.push([name, login]);
+  const { ownerUrl: _, ...env } = await prepareDatabase(adminUrl, name, login);
+  command(process.execPath, typescript('scripts/demo/seed.ts'), { ...env, WEATHER_URL: weatherUrl });
+  return { ...env, WEATHER_URL: weatherUrl };
+}
+
+async function clean() {
+  await home.stop();
+  if (own) own.destroy();
+  else if (adminUrl) {
+    const { dropDatabase } = await import('./lib/database.mjs');
+    for (const [name, login] of databases) await dropDatabase(adminUrl, name, login);
+  }
+  for (const [, login] of databases) fs.rmSync(login, { force: true });
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+  process.on(signal, () => void clean().then(() => process.exit(1)));
+
+try {
+  systemPackages(...(own ? ['postgresql'] : []), 'browser');
+  npmPackages();
+  home.endLeftovers();
+  own?.destroy(); // what a killed run left
+  if (!only) {
+    check('format', 'prettier', '--check', '--log-level', 'warn', '.');
+    command('node_modules/.bin/next', ['typegen'], { NEXT_TELEMETRY_DISABLED: '1' });
+    check('types', 'tsc', '--noEmit');
+    check('lint', 'eslint', '.');
+    check('unused code', 'knip');
+  }
+  if (wants('core')) jest('core', ['src/']);
+  if (wants('data') || wants('browser')) {
+    adminUrl = own ? await own.start() : process.env.DATABASE_URL;
+    const weather = await home.simulator({ output: 'ignore' });
+    // our own cluster is thrown away as a whole; another's databases carry our process id
+    const suffix = own ? '' : `_${process.pid}`;
+    if (wants('data'))
+      jest('data', ['tests/data'], await database(`iron_gate_data${suffix}`, weather.url), '--runInBand');
+    if (wants('browser')) {
+      const env = await database(`iron_gate_browser${suffix}`, weather.url);
+      let built = true;
+      try {
+        build();
+      } catch {
+        built = false;
+      }
+      count('build', built);
+      if (built) {
+        const app = await home.app(await freePort(), env, {
+          output: process.env.APP_LOG ? 'inherit' : 'ignore',
+        });
+        jest(
+          'browser',
+          ['tests/browser'],
+          { ...env, BASE_URL: app.url, ...(own ? { CLUSTER_ROOT: root } : {}) },
+          '--runInBand',
+          '--testTimeout=180000',
+        );
+      }
+    }
+  }
+} catch (error) {
+  count(error instanceof Error ? error.message : String(error), false);
+} finally {
+  await clean();
+}
+console.log(`${totals.passed} passed, ${totals.failed} failed`);
+process.exit(totals.failed ? 1 : 0);

@@ -1,0 +1,223 @@
+/** The main job, from sign-in to the record, on the desktop without a mouse and on the phone with a thumb. */
+import { AxeBuilder } from '@axe-core/webdriverjs';
+import { Key } from 'selenium-webdriver';
+import { DESKTOP, PHONE, openBrowser, type Browser } from './driver';
+import { BASE, LEAD, PASSWORD, TOBIN, VIEWER } from './people';
+
+let b: Browser;
+afterEach(() => b.quit());
+
+async function noSeriousBarrier(screen: string) {
+  const { violations } = await new AxeBuilder(b.driver).analyze();
+  const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+  expect(
+    serious.map((v) => `${screen}: ${v.id} at ${v.nodes.map((n) => n.html.slice(0, 100)).join(' and ')}`),
+  ).toEqual([]);
+}
+/** No screen is wider than its window. */
+async function fitsTheWidth(screen: string) {
+  const width = await b.driver.executeScript<number>(
+    'return document.documentElement.scrollWidth - window.innerWidth',
+  );
+  expect([screen, Math.max(width, 0)]).toEqual([screen, 0]);
+}
+/** Tab until what has the focus reads `text`. */
+async function tabTo(text: string) {
+  const seen: string[] = [];
+  for (let i = 0; i < 90; i++) {
+    await b.keys(Key.TAB);
+    const name = await b.driver.executeScript<string>(
+      `const e = document.activeElement; return (e.getAttribute('aria-label') ?? document.querySelector('label[for="' + e.id + '"]')?.innerText ?? e.innerText ?? '').trim()`,
+    );
+    if (name.includes(text)) return;
+    seen.push(name);
+  }
+  throw new Error(`Tab never reached "${text}", only ${seen.join(' | ')}`);
+}
+
+test('desktop, by the keyboard alone: sign in, see why, change the plan, mix, record, next window', async () => {
+  b = await openBrowser(BASE, DESKTOP);
+  await b.go('/lawns');
+  await b.at('/sign-in');
+  await noSeriousBarrier('sign-in');
+  await (await b.find('[name=email]')).sendKeys(TOBIN);
+  await (await b.find('[name=password]')).sendKeys('not the password', Key.ENTER);
+  expect(await b.text('[role=alert]')).toContain('do not match');
+  await b.type(await b.find('[name=email]'), TOBIN);
+  await (await b.find('[name=password]')).sendKeys(PASSWORD, Key.ENTER);
+  await b.at('/lawns');
+  await b.page('14 Quarry Lane · front');
+
+  await b.keys('t');
+  await b.page('applications can go today');
+  await noSeriousBarrier('Today');
+  await tabTo('14 Quarry Lane · front');
+  await b.keys(Key.ENTER);
+  await b.at('part=1');
+
+  // the soil, the gates and their reasons
+  const lawn = await b.page('all gates open');
+  expect(lawn).toMatch(/55 °F at 2 in: \d+ \w+ to \d+ \w+ \(8 in 10\)/);
+  expect(lawn).toContain('Ahead of the line: 1 in 10');
+  await b.find('.apexcharts-svg .apexcharts-series path');
+  await noSeriousBarrier('Lawn');
+  await tabTo('Gates by day');
+  for (let i = 0; i < 3; i++) await b.keys(Key.ARROW_UP);
+  await b.page('Soil line, open.');
+  for (let i = 0; i < 39; i++) await b.keys(Key.ARROW_RIGHT);
+  await b.page('Soil line, shut (latch). The soil has likely crossed');
+
+  // another rate is computed at once: amounts, limit, gates
+  expect(lawn).toContain('70.76 g');
+  const rate = await b.field("Season's rate");
+  await b.type(rate, '0.9');
+  expect(await b.page('106 % · 1.59 of 1.5 lb a.i./acre')).toContain('79.6 g');
+  await b.type(rate, 'x');
+  await b.page('Rate "x" is not a number');
+  await b.type(rate, '1.7');
+  await b.page('Part 1 of 2');
+  await rate.sendKeys(Key.ENTER);
+  expect(await b.text('[role=alert]')).toContain("is above the label's 0.83 oz/1,000 sq ft");
+  await b.type(rate, '0.7');
+  await b.page('61.91 g');
+  await rate.sendKeys(Key.ENTER);
+  await b.page('Plan saved.');
+
+  // the mix card
+  await b.driver.executeScript('document.activeElement.blur()');
+  await b.keys('m');
+  await b.at('/mix/1');
+  const card = await b.page('2 loads, 6.24 gal in all');
+  expect(card).toContain('Load 1 of 2');
+  expect(card).toMatch(/\n40 g\n/);
+  expect(card).toContain('Wear:');
+  await noSeriousBarrier('Mix card');
+  await b.type(await b.field('Tank, gal'), '0');
+  await b.page('Tank is 0 gal. It must be more than 0 gal.');
+  await b.type(await b.field('Tank, gal'), '50');
+  await b.page('1 load, 6.24 gal in all, 62 g of product');
+
+  // the record: what is missing is named, what looks wrong is asked, and nothing typed is lost
+  await tabTo('Put down: record it');
+  await b.keys(Key.ENTER);
+  await b.at('/record/1');
+  await noSeriousBarrier('Record form');
+  await b.type(await b.field('Product used'), '162');
+  await b.type(await b.field('Air temperature'), '54');
+  await tabTo('Record this application');
+  await b.keys(Key.ENTER);
+  await b.page('Wind is missing. Type a number in mph.');
+  expect(await (await b.field('Air temperature')).getAttribute('value')).toBe('54');
+  await b.type(await b.field('Wind'), '5');
+  await (await b.field('Wind')).sendKeys(Key.ENTER);
+  await b.page("above the label's 0.83 oz/1,000 sq ft. Check amount and area.");
+  await b.type(await b.field('Product used'), '62');
+  await (await b.field('Product used')).sendKeys(Key.ENTER);
+  await b.at('/records/');
+  const record = await b.page('Recorded. Keep off until the spray has dried.');
+  expect(record).toContain('Water in by Thu 1 April');
+  expect(record).toContain('0.35 oz/1,000 sq ft');
+  expect(record).toContain('Gates that day: all open');
+  await noSeriousBarrier('Record');
+
+  // record, limit and next window are what they should be now
+  await tabTo('To the lawn: next window');
+  await b.keys(Key.ENTER);
+  const after = await b.page('done 18 March');
+  expect(after).toContain('part 2 of 2: Ajar from Thu 13 May');
+  expect(after).toContain('label asks for 56 days between');
+  await b.keys('r');
+  await b.page('An entry is never changed or removed');
+  await noSeriousBarrier('Records');
+  expect(await b.page('14 Quarry Lane · front')).toContain('62 g on 6,240 sq ft');
+  await b.keys('l');
+  await b.page('zones');
+  await noSeriousBarrier('Lawns');
+
+  await b.keys('?');
+  expect(await b.page('Single keys off')).toContain('In the fence: move by day');
+  await noSeriousBarrier('Keys');
+  await b.keys(Key.ESCAPE);
+  expect(await b.complaints()).toEqual([]);
+});
+
+test('phone: the same path with a thumb', async () => {
+  b = await openBrowser(BASE, PHONE);
+  await b.signIn(TOBIN, PASSWORD);
+  await b.page('applications can go today');
+  await fitsTheWidth('Today');
+  await noSeriousBarrier('Today, phone');
+  await b.press('230 Long Meadow');
+  await b.page('Soil temperature of this zone');
+  await fitsTheWidth('Lawn');
+  await noSeriousBarrier('Lawn, phone');
+  await b.press('a day →');
+  await b.page('Fri 19 March');
+  await b.press('Mix card');
+  // two acres from a backpack: the card says so, and a skid tank does it in one
+  expect(await b.page('22 loads')).toContain('Load 22 of 22');
+  await b.type(await b.field('Tank, gal'), '200');
+  await b.page('1 load, 87.1 gal in all, 52.25 fl oz of product');
+  await fitsTheWidth('Mix card');
+  await noSeriousBarrier('Mix card, phone');
+  await b.press('Put down: record it');
+  await b.type(await b.field('Wind'), '3');
+  await b.type(await b.field('Air temperature'), '51');
+  await fitsTheWidth('Record form');
+  await noSeriousBarrier('Record form, phone');
+  await b.press('Record this application');
+  await b.page('Recorded.');
+  await fitsTheWidth('Record');
+  await b.press('Records');
+  await b.page('52.27 fl oz on 87,120 sq ft');
+  await fitsTheWidth('Records');
+  const small = await b.driver.executeScript<string[]>(
+    `return [...document.querySelectorAll('main button, main a.button, header a, header button')].filter((e) => e.offsetHeight && e.offsetHeight < 44).map((e) => e.innerText)`,
+  );
+  expect(small).toEqual([]);
+});
+
+test('the demo clock moves by a day and a week, and the lawn with it', async () => {
+  b = await openBrowser(BASE, DESKTOP);
+  await b.signIn(LEAD, PASSWORD);
+  await b.press('66 Weir Walk');
+  const soil = (await b.page('yesterday')).match(/yesterday's mean [\d.]+ °F/)?.[0];
+  await b.press('+1 day');
+  const next = await b.page('Fri 19 March');
+  expect(next.match(/yesterday's mean [\d.]+ °F/)?.[0]).not.toBe(soil);
+  await b.press('+1 week');
+  await b.page('Fri 26 March');
+});
+
+test('a viewer sees and is not offered to plan, to record or to turn the clock', async () => {
+  b = await openBrowser(BASE, DESKTOP);
+  await b.signIn(VIEWER, PASSWORD);
+  const today = await b.page('planned');
+  expect(today).not.toContain('+1 day');
+  expect(await b.driver.findElements({ xpath: '//main//a[normalize-space(.)="Record"]' })).toEqual([]);
+  await b.press('66 Weir Walk');
+  await b.page('Soil temperature of this zone');
+  expect(await (await b.field("Season's rate")).isEnabled()).toBe(false);
+  await b.press('Sign out');
+  await b.at('/sign-in');
+  await b.go('/records');
+  await b.at('/sign-in?next=%2Frecords');
+});
+
+test('pages carry a policy that lets no script in without its nonce', async () => {
+  b = await openBrowser(BASE, DESKTOP);
+  const response = await fetch(`${BASE}/sign-in`);
+  const policy = response.headers.get('content-security-policy') ?? '';
+  expect(policy).toMatch(/script-src 'self' 'nonce-[\w+/=]+' 'strict-dynamic'(;|$)/);
+  expect(policy).toContain("frame-ancestors 'none'");
+  expect(response.headers.get('x-content-type-options')).toBe('nosniff');
+  await b.go('/sign-in');
+  await b.driver.executeScript(
+    `const s = document.createElement('div'); s.innerHTML = '<img src=x onerror="window.broken=1">'; document.body.append(s)`,
+  );
+  await b.driver.wait(
+    async () => (await b.complaints()).some((c) => c.includes('Content Security Policy')),
+    5000,
+  );
+  expect(await b.driver.executeScript('return window.broken ?? null')).toBeNull();
+});

@@ -1,0 +1,12 @@
+/** The demo's people, as the browser tests sign in. */
+import demo from '../../scripts/demo/people.json';
+
+export const PASSWORD = demo.password;
+export const LEAD = 'lead@quillmoor.example';
+export const TOBIN = 'tobin@quillmoor.example';
+export const LISE = 'lise@quillmoor.example';
+export const VIEWER = 'office@quillmoor.example';
+
+const base = process.env['BASE_URL'];
+if (!base) throw new Error('BASE_URL is not set: run these through npm test -- browser');
+export const BASE: string = base;

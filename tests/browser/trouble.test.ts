@@ -1,0 +1,165 @@
+/** What goes wrong at work: two editors, a double click, an expired session, a dead weather service, a dead database. */
+import { execFileSync } from 'node:child_process';
+import { Key } from 'selenium-webdriver';
+import { DESKTOP, openBrowser, type Browser } from './driver';
+import { BASE, LEAD, LISE, PASSWORD, TOBIN } from './people';
+
+const open: Browser[] = [];
+async function signedIn(email: string): Promise<Browser> {
+  const b = await openBrowser(BASE, DESKTOP);
+  open.push(b);
+  await b.signIn(email, PASSWORD);
+  return b;
+}
+afterEach(async () => {
+  await Promise.all(open.splice(0).map((b) => b.quit()));
+});
+const weather = (mode: string) =>
+  fetch(`${process.env['WEATHER_URL']}/v1/mode`, { method: 'PUT', body: JSON.stringify({ mode }) });
+const shown = async (b: Browser, label: string) => (await b.field(label)).getAttribute('value');
+
+test('two people edit one plan: the second is told and shown both, and chooses', async () => {
+  const [lead, tech] = [await signedIn(LEAD), await signedIn(LISE)];
+  for (const b of [lead, tech]) {
+    await b.press('41 Tannery Row · lawn');
+    await b.page('Soil temperature of this zone');
+  }
+  await lead.type(await lead.field("Season's rate"), '1.2');
+  await lead.press('Save the changed plan');
+  await lead.page('Plan saved.');
+  await tech.type(await tech.field("Season's rate"), '0.9');
+  await tech.press('Save the changed plan');
+  const told = await tech.text('[role=alert]');
+  expect(told).toContain('Mara Venn changed this plan while you had it open');
+  expect(told).toContain('0.9 fl oz/1,000 sq ft');
+  expect(told).toContain('1.2 fl oz/1,000 sq ft');
+  expect(await shown(tech, "Season's rate")).toBe('0.9');
+  await tech.press('Save mine over it');
+  await tech.page('Plan saved.');
+  await lead.driver.navigate().refresh();
+  await lead.page('Soil temperature of this zone');
+  expect(await shown(lead, "Season's rate")).toBe('0.9');
+});
+
+test('a double click records once', async () => {
+  const b = await signedIn(TOBIN);
+  await b.press('41 Tannery Row · drive strip');
+  await b.press('Record it');
+  await b.type(await b.field('Wind'), '2');
+  await b.type(await b.field('Air temperature'), '60');
+  const button = await b.find('//button[contains(., "Record this application")]');
+  await b.driver.executeScript('arguments[0].click(); arguments[0].click(); arguments[0].click()', button);
+  await b.page('Recorded.');
+  await b.go('/records');
+  const text = await b.page('An entry is never changed');
+  expect(text.split('41 Tannery Row · drive strip')).toHaveLength(2);
+});
+
+test('a session that ends in the middle of a form loses nothing', async () => {
+  const b = await signedIn(LISE);
+  await b.press('8 Fallow Street');
+  await b.press('Record it');
+  await b.type(await b.field('Wind'), '6');
+  await b.type(await b.field('Air temperature'), '58');
+  await b.type(await b.field('Notes'), 'Missed the corner by the shed.');
+  await b.driver.manage().deleteAllCookies();
+  await b.press('Record this application');
+  expect(await b.text('[role=alert]')).toContain('You have been signed out');
+  await b.press('sign in again');
+  await b.at('/sign-in');
+  await (await b.find('[name=email]')).sendKeys(LISE);
+  await (await b.find('[name=password]')).sendKeys(PASSWORD, Key.ENTER);
+  await b.at('/record/1');
+  await b.driver.wait(async () => (await shown(b, 'Wind')) === '6', 10_000);
+  expect(await shown(b, 'Notes')).toBe('Missed the corner by the shed.');
+  await b.press('Record this application');
+  await b.page('Missed the corner by the shed.');
+});
+
+test.each(['failing', 'rubbish'])(
+  'a weather service that is %s is said so, with the age of what is used, and work goes on',
+  async (mode) => {
+    const b = await signedIn(LEAD);
+    await weather(mode);
+    try {
+      await b.press('+1 day');
+      const text = await b.page('The weather service for Tessaby County is');
+      expect(text).toMatch(/Gates use the forecast of \d+ March, 1 day old/);
+      await b.press('66 Weir Walk');
+      await b.page('1 day old');
+      await b.page('Soil temperature of this zone');
+    } finally {
+      await weather('well');
+    }
+    await b.press('+1 day');
+    await b.driver.wait(async () => !(await b.page('66 Weir Walk')).includes('weather service'), 15_000);
+  },
+);
+
+const ownServer = process.env['CLUSTER_ROOT'];
+const onOwnServer = ownServer ? test : test.skip;
+const database = (verb: 'stop' | 'start') =>
+  execFileSync(process.execPath, ['scripts/lib/cluster-command.mjs', verb, ownServer ?? '']);
+onOwnServer(
+  'the database stops and comes back: a clear page that recovers by itself, and nothing typed is lost',
+  async () => {
+    const b = await signedIn(TOBIN);
+    const watcher = await signedIn(LISE);
+    await b.press('66 Weir Walk');
+    await b.page('Soil temperature of this zone');
+    await b.go('/lawns');
+    await b.press('12 Farrier Bend');
+    await b.press('Save this plan');
+    await b.page('Plan saved.');
+    await b.press('Record it');
+    await b.type(await b.field('Wind'), '5');
+    await b.type(await b.field('Air temperature'), '57');
+    database('stop');
+    try {
+      await b.press('Record this application');
+      expect(await b.text('[role=alert]')).toContain('The database does not answer, and nothing was saved');
+      expect(await shown(b, 'Wind')).toBe('5');
+      await watcher.go('/records');
+      await watcher.page('The database does not answer');
+    } finally {
+      database('start');
+    }
+    // by itself: nobody touches this page
+    await watcher.page('An entry is never changed or removed');
+    await b.press('Record this application');
+    await b.page('Recorded.');
+    await watcher.driver.navigate().refresh();
+    expect((await watcher.page('12 Farrier Bend')).split('12 Farrier Bend')).toHaveLength(2);
+  },
+);
+
+test('a lawn that is not there, and an address that is none', async () => {
+  const b = await signedIn(TOBIN);
+  for (const path of [
+    '/lawns/00000000-0000-4000-8000-999999999999',
+    '/lawns/what',
+    '/records/x',
+    '/nowhere',
+  ]) {
+    await b.go(path);
+    await b.page('There is nothing here');
+  }
+});
+
+test('the eleventh try on one e-mail in a quarter of an hour is stopped, right password or not', async () => {
+  const b = await openBrowser(BASE, DESKTOP);
+  open.push(b);
+  await b.go('/sign-in');
+  for (let i = 1; i <= 11; i++) {
+    await b.type(await b.find('[name=email]'), 'nobody@quillmoor.example');
+    await (await b.find('[name=password]')).sendKeys('wrong wrong wrong', Key.ENTER);
+    await b.driver.wait(async () => {
+      const [button] = await b.driver.findElements({ css: 'form button' });
+      return (
+        (await button?.getText()) === 'Sign in' &&
+        (await (await b.find('[name=password]')).getAttribute('value')) === ''
+      );
+    }, 10_000);
+  }
+  await b.page('Too many tries for this e-mail. Wait 15 minutes');
+});

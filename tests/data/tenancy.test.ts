@@ -1,0 +1,113 @@
+import { getTableConfig, PgTable } from 'drizzle-orm/pg-core';
+import { sql } from 'drizzle-orm';
+import { closeConnection, inOrganisation, signInDatabase } from '@/data/connection';
+import * as schema from '@/data/schema';
+
+const us = { orgId: 'quillmoor' };
+const them = { orgId: 'other-company' };
+const everything = (Object.values(schema) as unknown[])
+  .filter((t): t is PgTable => t instanceof PgTable)
+  .map(getTableConfig);
+const tenantTables = everything.filter((t) => t.policies.length > 0).map((t) => t.name);
+/** Read before an organisation is known; they hold no trade data. */
+const OPEN = ['user', 'session', 'account', 'verification', 'rate_limit', 'organisation', 'member'];
+
+beforeAll(async () => {
+  await signInDatabase()
+    .insert(schema.organisation)
+    .values({ id: them.orgId, name: 'Other Company', timeZone: 'US/Eastern' })
+    .onConflictDoNothing();
+});
+afterAll(closeConnection);
+
+const count = async (who: typeof us, table: string) =>
+  inOrganisation(
+    who,
+    async (db) =>
+      (await db.execute<{ n: number }>(sql`select count(*)::int as n from ${sql.identifier(table)}`))[0]!.n,
+  );
+const failure = (work: Promise<unknown>) =>
+  work.then(
+    () => 'it went through',
+    (e: unknown) =>
+      e instanceof Error ? String(e.cause instanceof Error ? e.cause.message : e.message) : '',
+  );
+
+test('every table but those of sign-in is fenced, and forced for its owner too', async () => {
+  expect(
+    everything
+      .map((t) => t.name)
+      .filter((n) => !tenantTables.includes(n))
+      .sort(),
+  ).toEqual([...OPEN].sort());
+  const rows = await signInDatabase().execute<{ relname: string; relforcerowsecurity: boolean }>(
+    sql`select relname, relforcerowsecurity from pg_class where relrowsecurity and relnamespace = 'public'::regnamespace`,
+  );
+  expect(rows.map((r) => r.relname).sort()).toEqual([...tenantTables].sort());
+  expect(rows.every((r) => r.relforcerowsecurity)).toBe(true);
+});
+
+test('the application’s role owns nothing and passes no policy by', async () => {
+  const [role] = await signInDatabase().execute(
+    sql`select rolsuper, rolbypassrls, rolcreaterole, (select count(*)::int from pg_class where relowner = r.oid) as owns from pg_roles r where rolname = current_user`,
+  );
+  expect(role).toEqual({ rolsuper: false, rolbypassrls: false, rolcreaterole: false, owns: 0 });
+});
+
+describe.each(tenantTables)('%s', (table) => {
+  test('has rows of ours, and shows none of them to another organisation, nor to nobody', async () => {
+    expect(await count(us, table)).toBeGreaterThan(0);
+    expect(await count(them, table)).toBe(0);
+    const [open] = await signInDatabase().execute<{ n: number }>(
+      sql`select count(*)::int as n from ${sql.identifier(table)}`,
+    );
+    expect(open!.n).toBe(0);
+  });
+
+  test('can be neither changed nor emptied by another, also when the query forgets its where-clause', async () => {
+    const before = await count(us, table);
+    const name = sql.identifier(table);
+    if (table === 'application_record') {
+      expect(await failure(inOrganisation(them, (db) => db.execute(sql`delete from ${name}`)))).toContain(
+        'permission denied',
+      );
+    } else {
+      const gone = await inOrganisation(them, (db) => db.execute(sql`delete from ${name}`));
+      const taken = await inOrganisation(them, (db) =>
+        db.execute(sql`update ${name} set org_id = ${them.orgId}`),
+      );
+      expect([gone.count, taken.count]).toEqual([0, 0]);
+    }
+    expect(await count(us, table)).toBe(before);
+  });
+
+  test('takes no row for another organisation', async () => {
+    const name = sql.identifier(table);
+    const insert = inOrganisation(them, (db) =>
+      db.execute(sql`insert into ${name} (org_id) values (${us.orgId})`),
+    );
+    expect(await failure(insert)).toContain('row-level security');
+  });
+});
+
+test('our own row cannot be given away', async () => {
+  const give = inOrganisation(us, (db) => db.update(schema.lawn).set({ orgId: them.orgId }));
+  expect(await failure(give)).toContain('row-level security');
+});
+
+test('records can be added and read, not changed or removed, by grant', async () => {
+  for (const work of [
+    sql`update application_record set notes = 'x'`,
+    sql`delete from application_record`,
+    sql`truncate application_record`,
+  ])
+    expect(await failure(inOrganisation(us, (db) => db.execute(work)))).toContain('permission denied');
+});
+
+test('nothing of the organisation is left on the connection after its transaction', async () => {
+  await count(us, 'lawn');
+  const [row] = await signInDatabase().execute<{ org: string | null }>(
+    sql`select nullif(current_setting('app.org_id', true), '') as org`,
+  );
+  expect(row!.org).toBeNull();
+});
