@@ -1,6 +1,6 @@
 // npm test: style, types, unused code, unit tests, tests on a real database, the build, and the real interface in a
 // browser. On a throw-away database and ports of its own; leaves nothing running. Ends with "N passed, N failed".
-// A word narrows it: npm test -- core | data | browser.   DATABASE_URL: that server is used and none is started.
+// Words narrow it: npm test -- core | data | browser [part of a file's name].   DATABASE_URL: that server is used and none is started.
 import { spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
@@ -11,7 +11,7 @@ import { DATA, ROOT, build, command, npmPackages, say, systemPackages } from './
 const root = path.join(DATA, 'test');
 const home = household(path.join(DATA, 'test-running.json'));
 const own = process.env.DATABASE_URL ? null : cluster(root);
-const only = process.argv[2];
+const [, , only, file = ''] = process.argv;
 const wants = (part) => !only || only === part;
 const totals = { passed: 0, failed: 0 };
 const databases = [];
@@ -33,9 +33,9 @@ function check(name, file, ...args) {
 /** Runs Jest on some folders and adds up what it counted; a suite that cannot run counts as one failure. */
 function jest(name, folders, env = {}, ...args) {
   say(name);
-  const file = path.join(root, `${name}.json`);
+  const counted = path.join(root, `${name}.json`);
   fs.mkdirSync(root, { recursive: true });
-  fs.rmSync(file, { force: true });
+  fs.rmSync(counted, { force: true });
   const jestFile = path.join(ROOT, 'node_modules', 'jest', 'bin', 'jest.js');
   spawnSync(
     process.execPath,
@@ -45,13 +45,13 @@ function jest(name, folders, env = {}, ...args) {
       jestFile,
       ...folders,
       '--json',
-      `--outputFile=${file}`,
+      `--outputFile=${counted}`,
       ...args,
     ],
     { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, ...env } },
   );
-  if (!fs.existsSync(file)) return count(`${name}: Jest did not finish`, false);
-  const result = JSON.parse(fs.readFileSync(file, 'utf8'));
+  if (!fs.existsSync(counted)) return count(`${name}: Jest did not finish`, false);
+  const result = JSON.parse(fs.readFileSync(counted, 'utf8'));
   totals.passed += result.numPassedTests;
   totals.failed += result.numFailedTests + result.numRuntimeErrorTestSuites;
   say(
@@ -92,14 +92,19 @@ try {
     check('lint', 'eslint', '.');
     check('unused code', 'knip');
   }
-  if (wants('core')) jest('core', ['src/']);
+  if (wants('core')) jest('core', [`src/.*${file}`]);
   if (wants('data') || wants('browser')) {
     adminUrl = own ? await own.start() : process.env.DATABASE_URL;
     const weather = await home.simulator({ output: 'ignore' });
     // our own cluster is thrown away as a whole; another's databases carry our process id
     const suffix = own ? '' : `_${process.pid}`;
     if (wants('data'))
-      jest('data', ['tests/data'], await database(`iron_gate_data${suffix}`, weather.url), '--runInBand');
+      jest(
+        'data',
+        [`tests/data/.*${file}`],
+        await database(`iron_gate_data${suffix}`, weather.url),
+        '--runInBand',
+      );
     if (wants('browser')) {
       const env = await database(`iron_gate_browser${suffix}`, weather.url);
       let built = true;
@@ -115,7 +120,7 @@ try {
         });
         jest(
           'browser',
-          ['tests/browser'],
+          [`tests/browser/.*${file}`],
           { ...env, BASE_URL: app.url, ...(own ? { CLUSTER_ROOT: root } : {}) },
           '--runInBand',
           '--testTimeout=180000',

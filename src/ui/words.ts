@@ -11,7 +11,7 @@ const list = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 const clock = (hour: number): string => `${hour % 12 === 0 ? 12 : hour % 12} ${hour < 12 ? 'am' : 'pm'}`;
 const poundsPerAcre = (rate: KilogramsPerHectare): string =>
-  `${significant(rate / RATE_UNITS['lb/acre'].inSi)} lb a.i./acre`;
+  `${significant(rate / RATE_UNITS['lb/acre'].inSi, 4)} lb a.i./acre`;
 const before = (days: readonly Day[]): string => (days.length ? ` Counted: ${list(days.map(showDay))}.` : '');
 
 const MISSING: Record<Missing, string> = {

@@ -1,5 +1,5 @@
 /** The demo's people, as the browser tests sign in. */
-import demo from '../../scripts/demo/people.json';
+import demo from '../../scripts/demo/people.json' with { type: 'json' };
 
 export const PASSWORD = demo.password;
 export const LEAD = 'lead@quillmoor.example';

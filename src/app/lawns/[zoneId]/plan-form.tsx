@@ -64,7 +64,7 @@ export function PlanForm(props: Props) {
     >
       <h2 className="text-[20px]">{stored ? 'Plan' : 'No plan yet: a proposal'}</h2>
       <div className="mt-2 grid gap-1.5">
-        <Labelled name="Product" hint={doneParts ? 'fixed: a part is done' : null}>
+        <Labelled name="Product" wide hint={doneParts ? 'fixed: a part is done' : null}>
           {(field) => (
             <select
               {...field}
@@ -310,8 +310,11 @@ function Labelled({
   name,
   issue,
   hint,
+  wide = false,
   children,
 }: Readonly<{
+  /** the label over the field, for long words */
+  wide?: boolean;
   name: string;
   issue?: Issue | undefined;
   hint?: string | null;
@@ -320,7 +323,7 @@ function Labelled({
   const id = useId();
   const words = issue ? `${issue.problem}. ${issue.remedy}` : (hint ?? null);
   return (
-    <div className="grid grid-cols-[96px_minmax(0,1fr)] items-center">
+    <div className={wide ? '' : 'grid grid-cols-[96px_minmax(0,1fr)] items-center'}>
       <label htmlFor={id} className="font-cond text-[16px]">
         {name}
       </label>
