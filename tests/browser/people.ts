@@ -1,7 +1,8 @@
 /** The demo's people, as the browser tests sign in. */
-import demo from '../../scripts/demo/people.json' with { type: 'json' };
+import { readFileSync } from 'node:fs';
 
-export const PASSWORD = demo.password;
+export const PASSWORD = (JSON.parse(readFileSync('scripts/demo/people.json', 'utf8')) as { password: string })
+  .password;
 export const LEAD = 'lead@quillmoor.example';
 export const TOBIN = 'tobin@quillmoor.example';
 export const LISE = 'lise@quillmoor.example';

@@ -167,7 +167,12 @@ export function outlookOf(
 }
 
 /** Every member's daily means from today until `until`. */
-function ensembleRuns(column: Column, start: Profile, input: OutlookInput, until: Day): Float64Array[] {
+export function ensembleRuns(
+  column: Column,
+  start: Profile,
+  input: OutlookInput,
+  until: Day,
+): Float64Array[] {
   const offset = surfaceOffset(input.site);
   const errors = errorQuantiles(input.years.length);
   return input.years.map((year, k) => {

@@ -1,0 +1,50 @@
+/** What a first visit loads: scripts named in the page itself, gzipped, for the Lawn route and for an empty one; and when the chart comes. */
+import { readFileSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
+import { openBrowser } from '../tests/browser/driver';
+
+const base = process.argv[2] ?? '';
+const { password } = JSON.parse(readFileSync('scripts/demo/people.json', 'utf8')) as { password: string };
+
+const b = await openBrowser(base);
+try {
+  await b.signIn('lead@quillmoor.example', password);
+  const cookie = (await b.driver.manage().getCookies()).map((c) => `${c.name}=${c.value}`).join('; ');
+  const scriptsOf = async (where: string) => {
+    const html = await (await fetch(base + where, { headers: { cookie } })).text();
+    return [...new Set([...html.matchAll(/<script[^>]+src="([^"]+\.js[^"]*)"/g)].map((m) => m[1] ?? ''))];
+  };
+  const weigh = async (urls: readonly string[]) => {
+    let bytes = 0;
+    for (const url of urls)
+      bytes += gzipSync(Buffer.from(await (await fetch(new URL(url, base))).arrayBuffer()), {
+        level: 9,
+      }).length;
+    return bytes;
+  };
+  const lawn = '/lawns/00000000-0000-4000-8000-000000000008';
+  const [ofLawn, ofEmpty] = [await scriptsOf(lawn), await scriptsOf('/nowhere')];
+  const [lawnBytes, emptyBytes] = [await weigh(ofLawn), await weigh(ofEmpty)];
+  const kB = (n: number) => `${(n / 1000).toFixed(1)} kB`;
+  console.log(
+    `      first-load JavaScript, gzipped: Lawn ${kB(lawnBytes)}, empty route ${kB(emptyBytes)}, ratio ${(lawnBytes / emptyBytes).toFixed(2)}`,
+  );
+
+  await b.go(lawn);
+  await b.find('.apexcharts-svg');
+  const loaded = await b.driver.executeScript<{ name: string; at: number; size: number }[]>(
+    `return performance.getEntriesByType('resource').filter((e) => e.name.endsWith('.js')).map((e) => ({ name: e.name, at: e.startTime, size: e.encodedBodySize }))`,
+  );
+  const painted = await b.driver.executeScript<number>(
+    `return performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? 0`,
+  );
+  const late = loaded.filter((l) => !ofLawn.some((url) => l.name.endsWith(url)));
+  const chart = late.toSorted((a, c) => c.size - a.size)[0];
+  const isAfter = chart !== undefined && chart.at > painted;
+  console.log(
+    `${isAfter ? 'ok  ' : 'EARLY'}  charts come after the first paint: paint at ${painted.toFixed(0)} ms, chart asked for at ${chart?.at.toFixed(0) ?? 'never'} ms`,
+  );
+  if (!isAfter) process.exitCode = 1;
+} finally {
+  await b.quit();
+}

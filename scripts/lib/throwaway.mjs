@@ -1,0 +1,34 @@
+// A demo of its own, thrown away afterwards: for measuring and for pictures.
+import fs from 'node:fs';
+import path from 'node:path';
+import { cluster, freePort } from './postgres.mjs';
+import { household, typescript } from './running.mjs';
+import { DATA, build, command, npmPackages, systemPackages } from './setup.mjs';
+
+/** Runs `work` with the address of a freshly written demo, and ends all that was started. */
+export async function withDemo(name, work) {
+  const root = path.join(DATA, name);
+  const own = cluster(root);
+  const home = household(path.join(DATA, `${name}-running.json`));
+  try {
+    systemPackages('postgresql', 'browser');
+    npmPackages();
+    home.endLeftovers();
+    own.destroy();
+    const { prepareDatabase } = await import('./database.mjs');
+    const { ownerUrl: _, ...env } = await prepareDatabase(
+      await own.start(),
+      `iron_gate_${name}`,
+      path.join(root, 'login.json'),
+    );
+    const weather = await home.simulator({ output: 'ignore' });
+    command(process.execPath, typescript('scripts/demo/seed.ts'), { ...env, WEATHER_URL: weather.url });
+    build();
+    const app = await home.app(await freePort(), { ...env, WEATHER_URL: weather.url }, { output: 'ignore' });
+    return await work(app.url);
+  } finally {
+    await home.stop();
+    own.destroy();
+    fs.rmSync(root, { recursive: true, force: true });
+  }
+}

@@ -1,0 +1,76 @@
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { DESKTOP, PHONE, openBrowser, type Browser } from '../tests/browser/driver';
+
+const base = process.argv[2] ?? '';
+const { password } = JSON.parse(readFileSync('scripts/demo/people.json', 'utf8')) as { password: string };
+const OUT = path.resolve('docs/screenshots');
+mkdirSync(OUT, { recursive: true });
+
+const QUARRY = '/lawns/00000000-0000-4000-8000-000000000008';
+const ORCHARD = '/lawns/00000000-0000-4000-8000-000000000013';
+const chart = (b: Browser) => b.find('.apexcharts-svg .apexcharts-series path');
+
+async function keep(b: Browser, name: string) {
+  // the caret blinks
+  await b.driver.executeScript(
+    'document.activeElement?.blur(); return document.fonts.ready.then(() => true)',
+  );
+  writeFileSync(path.join(OUT, `${name}.png`), await b.picture());
+  console.log(`docs/screenshots/${name}.png`);
+}
+
+const desktop = await openBrowser(base, DESKTOP);
+try {
+  await desktop.go('/sign-in');
+  await desktop.page('Sign in');
+  await keep(desktop, 'sign-in');
+  await desktop.signIn('tobin@quillmoor.example', password);
+  await desktop.page('can go today');
+  await keep(desktop, 'today');
+  await desktop.go(QUARRY);
+  await chart(desktop);
+  await keep(desktop, 'lawn');
+  await desktop.driver.executeScript('scrollTo(0, 520)');
+  await keep(desktop, 'lawn-soil');
+  await desktop.go(ORCHARD);
+  await chart(desktop);
+  await keep(desktop, 'lawn-shut');
+  await desktop.go(`${QUARRY}/mix/1`);
+  await desktop.page('Load 1');
+  await keep(desktop, 'mix-card');
+  await desktop.go(`${QUARRY}/record/1`);
+  await desktop.type(await desktop.field('Product used'), '162');
+  await desktop.type(await desktop.field('Wind'), '5');
+  await desktop.type(await desktop.field('Air temperature'), '54');
+  await desktop.press('Record this application');
+  await desktop.page('Is this right?');
+  await keep(desktop, 'record-form');
+  await desktop.go('/records');
+  await desktop.page('8 March 2027');
+  await keep(desktop, 'records');
+  await desktop.press('8 March 2027');
+  await desktop.page('Registration number');
+  await keep(desktop, 'record');
+} finally {
+  await desktop.quit();
+}
+
+const phone = await openBrowser(base, PHONE);
+try {
+  await phone.signIn('tobin@quillmoor.example', password);
+  await phone.page('can go today');
+  await keep(phone, 'phone-today');
+  await phone.go(QUARRY);
+  await chart(phone);
+  await keep(phone, 'phone-lawn');
+  await phone.go(`${QUARRY}/mix/1`);
+  await phone.page('Load 1');
+  await keep(phone, 'phone-mix-card');
+  await phone.go(`${QUARRY}/record/1`);
+  await phone.page('Record this application');
+  await (await phone.find('[aria-label^="Sun theme"]')).click();
+  await keep(phone, 'phone-record-sun');
+} finally {
+  await phone.quit();
+}
