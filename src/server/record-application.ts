@@ -10,6 +10,7 @@ import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
 import { amountOf, isAmountUnit, rateFrom, type ProductRate } from '@/core/units/rate';
 import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
 import { must, type Actor } from '@/data/actor';
+import { nowOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { siteName } from '@/data/lawns';
 import { toNumeric } from '@/data/numbers';
@@ -147,7 +148,7 @@ export async function recordApplication(
       notes: input.notes.trim(),
       gates: gatesOn(sheet, application.part, day),
       recordedBy: actor.name,
-      recordedAt: new Date(),
+      recordedAt: (await nowOf(db)).now,
     });
     return added || same ? done({ recordId: id }) : refuse({ kind: 'already-recorded', recordId: id });
   });

@@ -9,6 +9,7 @@ import { isSplit, SPLITS } from '@/core/season/split';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { isRateUnit, rateIn, rateOf } from '@/core/units/rate';
 import { must, type Actor } from '@/data/actor';
+import { nowOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { planOf, writePlan, type StoredPlan } from '@/data/plans';
 import { done, refuse, type Outcome, type Overtaken } from './outcome';
@@ -95,7 +96,7 @@ export async function savePlan(
       db,
       actor,
       { zoneId, year, productId: label.id, split, total: total.value, unit, days, seen },
-      new Date(),
+      (await nowOf(db)).now,
     );
     if (written) return done({ version: seen + 1 });
     const theirs = await planOf(db, zoneId, year, labels, sheet.records);

@@ -239,7 +239,7 @@ function lineOf(
 
 const bySoonest = (a: DueLine, b: DueLine): number =>
   (a.open?.from ?? Infinity) - (b.open?.from ?? Infinity) ||
-  (a.open?.to ?? Infinity) - (b.open?.to ?? Infinity) ||
+  (a.ajar?.to ?? Infinity) - (b.ajar?.to ?? Infinity) ||
   (a.ajar?.from ?? Infinity) - (b.ajar?.from ?? Infinity) ||
   a.site.localeCompare(b.site);
 

@@ -85,7 +85,9 @@ export function Fence({ window: { lanes, all }, range, today }: Props) {
               label={`All gates together: ${laneWords(all, start)}`}
             />
           </div>
-          <span className="hidden truncate pl-2.5 text-[15px] font-semibold text-moss md:block">
+          <span
+            className={`hidden truncate pl-2.5 text-[15px] font-semibold md:block ${spanAt(all, start)?.verdict.state === 'open' ? 'text-moss' : 'text-ink'}`}
+          >
             {laneWords(all, start)}
           </span>
         </div>

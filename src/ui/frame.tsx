@@ -38,13 +38,13 @@ export function Frame({ person, company, today, clock, signOutAction, children }
         >
           IRON GATE
         </Link>
-        <span className="order-2 w-full md:hidden" aria-hidden />
-        <nav aria-label="Screens" className="order-3 -ml-3 flex md:order-none md:ml-0">
+        <span className="order-3 w-full md:hidden" aria-hidden />
+        <nav aria-label="Screens" className="order-4 -ml-3 flex md:order-none md:ml-0">
           {PLACES.map((p) => (
             <NavLink key={p.href} {...p} />
           ))}
         </nav>
-        <div className="order-4 ml-auto flex items-center text-[16px] md:order-none">{clock}</div>
+        <div className="order-5 ml-auto flex items-center text-[16px] md:order-none">{clock}</div>
         <div className="order-2 ml-auto flex items-center gap-x-3 text-[16px] md:order-none md:ml-0">
           <span className="text-[#f0d491]">
             {showWeekday(today)} <span className="hidden md:inline">{yearOf(today)}</span>

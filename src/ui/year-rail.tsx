@@ -64,7 +64,7 @@ export function YearRail({ outlook, today, marks, view, onMove }: Props) {
   };
 
   return (
-    <div className="border-b border-hair bg-paper">
+    <div className="relative border-b border-hair bg-paper">
       <p className="flex flex-wrap gap-x-6 px-4 pt-1 text-[14px] md:px-5">
         <span>
           <b className="font-cond text-[16px]">{showDay(today)}</b>
@@ -105,6 +105,7 @@ export function YearRail({ outlook, today, marks, view, onMove }: Props) {
           height={32}
           fill="none"
           stroke="var(--color-ink)"
+          vectorEffect="non-scaling-stroke"
           strokeWidth={1.5}
         />
         {p10 !== null && outlook.crossed === null && (
@@ -115,6 +116,7 @@ export function YearRail({ outlook, today, marks, view, onMove }: Props) {
             height={38}
             fill="none"
             stroke="var(--color-clay)"
+            vectorEffect="non-scaling-stroke"
             strokeWidth={2}
             strokeDasharray="4 3"
           />
@@ -122,19 +124,16 @@ export function YearRail({ outlook, today, marks, view, onMove }: Props) {
         {outlook.crossed !== null && (
           <rect x={x(outlook.crossed) - 1.5} y={1} width={3} height={38} fill="var(--color-clay)" />
         )}
-        {marks.map((m) => (
-          <path
-            key={`${m.day}${m.label}`}
-            d={`M${x(m.day + 0.5) - 5} 54V45L${x(m.day + 0.5)} 40L${x(m.day + 0.5) + 5} 45V54Z`}
-            fill={m.done ? 'var(--color-moss)' : 'var(--color-paper)'}
-            stroke="var(--color-moss)"
-            strokeWidth={2}
-          >
-            <title>{m.label}</title>
-          </path>
-        ))}
         <rect x={x(today) - 1.5} y={0} width={3} height={56} fill="var(--color-ink)" />
       </svg>
+      {marks.map((m) => (
+        <span
+          key={`${m.day}${m.label}`}
+          title={`${m.label}, ${showDay(m.day)}`}
+          className={`picket-mark absolute bottom-[20px] ${m.done ? 'bg-moss' : 'picket-mark-planned'}`}
+          style={{ left: `calc(${((m.day + 0.5 - newYear) / days) * 100}% - 6px)` }}
+        />
+      ))}
       <div className="relative h-[18px] text-[13px] text-steel" aria-hidden>
         {Array.from({ length: 12 }, (_, m) => (
           <span

@@ -339,6 +339,10 @@ describe('watering-in', () => {
     });
     expect(on(wateringIn, { ...c, forecast: null }).state).toBe('open');
   });
+  test('irrigation too weak to bring it inside the deadline counts for nothing', () => {
+    const c = context({ forecast: sky(3, 0), zone: { ...zone, irrigationPerHour: 0.05 as Millimetres } });
+    expect(on(wateringIn, c).reason.code).toBe('too-little-rain');
+  });
   test('a storm above what the soil takes in an hour is ajar, on clay sooner than on sand', () => {
     const storm = context({ forecast: sky(3, 0.5) }); // 12.7 mm in an hour
     expect(said(on(wateringIn, storm))).toEqual(['ajar', 'storm-runs-off']);

@@ -13,6 +13,8 @@ import { ajar, open, shut, type Gate } from './gate';
 /** What an ordinary, structured soil takes in an hour, mm: middle of the FAO training manuals' ranges. From memory. */
 const INTAKE: Record<Texture, number> = { sand: 30, 'sandy loam': 25, loam: 15, 'clay loam': 7.5, clay: 3 };
 
+const MINUTES_PER_DAY = 24 * 60;
+
 export const wateringIn: Gate = {
   key: 'watering-in',
   name: 'Watering-in',
@@ -22,15 +24,11 @@ export const wateringIn: Gate = {
     const { depth, withinDays } = need;
     const intake = INTAKE[zone.texture] as Millimetres;
     const sprinkler = zone.irrigationPerHour;
+    const minutes = sprinkler === null ? Infinity : Math.ceil((depth / sprinkler) * 60);
+    // a drip that could not bring the depth inside the deadline is none
     const byIrrigation =
-      sprinkler !== null && sprinkler > 0
-        ? open({
-            code: 'irrigation-waters-in',
-            source: 'label',
-            depth,
-            minutes: Math.ceil((depth / sprinkler) * 60),
-            withinDays,
-          })
+      minutes <= withinDays * MINUTES_PER_DAY
+        ? open({ code: 'irrigation-waters-in', source: 'label', depth, minutes, withinDays })
         : null;
     const unknown = byIrrigation ?? ajar({ code: 'not-known', source: 'forecast', missing: 'forecast' });
     return laneByTick<Day, typeof unknown>(range, (day) => {

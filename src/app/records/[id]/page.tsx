@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { DateTime } from 'luxon';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { addDays, showFullDay, showWeekday } from '@/core/calendar/day';
@@ -52,7 +53,7 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
         <Figure name="Air temperature">{`${significant(r.airF)} °F`}</Figure>
         <Figure name="Applied by">{r.appliedBy}</Figure>
         <Figure name="Registration number">{r.registrationNumber}</Figure>
-        <Figure name="Recorded by">{`${r.recordedBy}, ${r.recordedAt.toISOString().slice(0, 16).replace('T', ' ')} UTC`}</Figure>
+        <Figure name="Recorded by">{`${r.recordedBy}, ${DateTime.fromJSDate(r.recordedAt, { zone: actor.timeZone }).toFormat('d LLLL yyyy, H:mm')}`}</Figure>
         {r.correctsId && (
           <Figure name="Corrects">
             {<Link href={`/records/${r.correctsId}`}>the entry before: {r.correctionReason}</Link>}
