@@ -73,7 +73,7 @@ describe('a plan', () => {
   test('above the label on this turf is stopped by the bolt, part by part', async () => {
     expect(await said(await inputFor('14 Quarry Lane · front', { total: '1.8' }))).toEqual([
       '1: rate-over',
-      '1: over-year-limit',
+      '1: over-ingredient-limit',
       '2: rate-over',
       '2: over-ingredient-limit',
     ]);
