@@ -123,7 +123,7 @@ try {
           [`tests/browser/.*${file}`],
           { ...env, BASE_URL: app.url, ...(own ? { CLUSTER_ROOT: root } : {}) },
           '--runInBand',
-          '--testTimeout=180000',
+          '--testTimeout=400000',
         );
       }
     }

@@ -8,7 +8,8 @@ import { Options, ServiceBuilder, type Driver } from 'selenium-webdriver/chrome.
 export type Size = Readonly<{ width: number; height: number; mobile: boolean }>;
 export const DESKTOP: Size = { width: 1280, height: 800, mobile: false };
 export const PHONE: Size = { width: 390, height: 844, mobile: true };
-const PATIENCE_MS = 20_000;
+/** Long, for a busy machine: waits end as soon as what they wait for is there. */
+const PATIENCE_MS = 60_000;
 
 export type Browser = Awaited<ReturnType<typeof openBrowser>>;
 

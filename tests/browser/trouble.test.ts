@@ -70,7 +70,7 @@ test('a session that ends in the middle of a form loses nothing', async () => {
   await (await b.find('[name=email]')).sendKeys(LISE);
   await (await b.find('[name=password]')).sendKeys(PASSWORD, Key.ENTER);
   await b.at('/record/1');
-  await b.driver.wait(async () => (await shown(b, 'Wind')) === '6', 10_000);
+  await b.driver.wait(async () => (await shown(b, 'Wind')) === '6', 60_000);
   expect(await shown(b, 'Notes')).toBe('Missed the corner by the shed.');
   await b.press('Record this application');
   await b.page('Missed the corner by the shed.');
@@ -92,7 +92,7 @@ test.each(['failing', 'rubbish'])(
       await weather('well');
     }
     await b.press('+1 day');
-    await b.driver.wait(async () => !(await b.page('66 Weir Walk')).includes('weather service'), 15_000);
+    await b.driver.wait(async () => !(await b.page('66 Weir Walk')).includes('weather service'), 60_000);
   },
 );
 
@@ -159,7 +159,7 @@ test('the eleventh try on one e-mail in a quarter of an hour is stopped, right p
         (await button?.getText()) === 'Sign in' &&
         (await (await b.find('[name=password]')).getAttribute('value')) === ''
       );
-    }, 10_000);
+    }, 60_000);
   }
   await b.page('Too many tries for this e-mail. Wait 15 minutes');
 });
