@@ -106,7 +106,6 @@ try {
         '--runInBand',
       );
     if (wants('browser')) {
-      const env = await database(`iron_gate_browser${suffix}`, weather.url);
       let built = true;
       try {
         build();
@@ -114,17 +113,17 @@ try {
         built = false;
       }
       count('build', built);
-      if (built) {
-        const app = await home.app(await freePort(), env, {
-          output: process.env.APP_LOG ? 'inherit' : 'ignore',
-        });
-        jest(
-          'browser',
-          [`tests/browser/.*${file}`],
-          { ...env, BASE_URL: app.url, ...(own ? { CLUSTER_ROOT: root } : {}) },
-          '--runInBand',
-          '--testTimeout=400000',
-        );
+      // each story has a demo of its own, so that none depends on what another did
+      const stories = fs
+        .readdirSync(path.join(ROOT, 'tests/browser'))
+        .filter((f) => f.endsWith('.test.ts') && f.includes(file));
+      for (const story of built ? stories : []) {
+        const name = story.replace('.test.ts', '');
+        const env = await database(`iron_gate_${name}${suffix}`, weather.url);
+        const app = await home.app(await freePort(), env, { output: 'ignore' });
+        const world = { ...env, BASE_URL: app.url, ...(own ? { CLUSTER_ROOT: root } : {}) };
+        jest(name, [`tests/browser/${story}`], world, '--runInBand', '--testTimeout=400000');
+        app.child.kill('SIGTERM');
       }
     }
   }
