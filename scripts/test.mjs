@@ -98,13 +98,15 @@ try {
     const weather = await home.simulator({ output: 'ignore' });
     // our own cluster is thrown away as a whole; another's databases carry our process id
     const suffix = own ? '' : `_${process.pid}`;
+    // each story has a demo of its own, so that none depends on what another did
+    const stories = (folder) =>
+      fs
+        .readdirSync(path.join(ROOT, 'tests', folder))
+        .filter((f) => f.endsWith('.test.ts') && f.includes(file))
+        .map((f) => f.replace('.test.ts', ''));
+    const demoFor = (story) => database(`iron_gate_${story}${suffix}`, weather.url);
     if (wants('data'))
-      jest(
-        'data',
-        [`tests/data/.*${file}`],
-        await database(`iron_gate_data${suffix}`, weather.url),
-        '--runInBand',
-      );
+      for (const story of stories('data')) jest(story, [`tests/data/${story}.test.ts`], await demoFor(story));
     if (wants('browser')) {
       let built = true;
       try {
@@ -113,16 +115,11 @@ try {
         built = false;
       }
       count('build', built);
-      // each story has a demo of its own, so that none depends on what another did
-      const stories = fs
-        .readdirSync(path.join(ROOT, 'tests/browser'))
-        .filter((f) => f.endsWith('.test.ts') && f.includes(file));
-      for (const story of built ? stories : []) {
-        const name = story.replace('.test.ts', '');
-        const env = await database(`iron_gate_${name}${suffix}`, weather.url);
+      for (const story of built ? stories('browser') : []) {
+        const env = await demoFor(story);
         const app = await home.app(await freePort(), env, { output: 'ignore' });
         const world = { ...env, BASE_URL: app.url, ...(own ? { CLUSTER_ROOT: root } : {}) };
-        jest(name, [`tests/browser/${story}`], world, '--runInBand', '--testTimeout=400000');
+        jest(story, [`tests/browser/${story}.test.ts`], world, '--testTimeout=400000');
         app.child.kill('SIGTERM');
       }
     }
