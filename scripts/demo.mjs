@@ -9,6 +9,7 @@ import { DATA, build, exitCode, npmPackages, say, systemPackages } from './lib/s
 const root = path.join(DATA, 'demo');
 const home = household(path.join(root, 'running.json'));
 const own = process.env.DATABASE_URL ? null : cluster(root);
+home.endLeftovers();
 let ending = false;
 async function end(code) {
   if (ending) return;
@@ -22,7 +23,6 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => v
 try {
   if (own) systemPackages('postgresql');
   npmPackages();
-  home.endLeftovers();
   const fresh = process.argv.includes('--fresh');
   if (fresh && own) own.destroy();
   say('starting PostgreSQL');

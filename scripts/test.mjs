@@ -12,6 +12,7 @@ const root = path.join(DATA, 'test');
 const home = household(path.join(DATA, 'test-running.json'));
 const own = process.env.DATABASE_URL ? null : cluster(root);
 const [, , only, file = ''] = process.argv;
+home.endLeftovers();
 const wants = (part) => !only || only === part;
 const totals = { passed: 0, failed: 0 };
 const databases = [];
@@ -83,7 +84,6 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
 try {
   systemPackages(...(own ? ['postgresql'] : []), 'browser');
   npmPackages();
-  home.endLeftovers();
   own?.destroy(); // what a killed run left
   if (!only) {
     check('format', 'prettier', '--check', '--log-level', 'warn', '.');

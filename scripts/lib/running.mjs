@@ -7,23 +7,34 @@ import { ROOT } from './setup.mjs';
 
 const TSX = ['--conditions=react-server', '--import', 'tsx'];
 
+/** Whether a process id belongs to a node that runs in this folder: the server renames itself, so its name says nothing. */
+function isNodeOfProject(pid) {
+  try {
+    return (
+      fs.readlinkSync(`/proc/${pid}/cwd`).startsWith(ROOT) &&
+      fs.readlinkSync(`/proc/${pid}/exe`) === process.execPath
+    );
+  } catch {
+    return false;
+  }
+}
+
 /** Keeps the ids of what was started in a file, so that a run after kill -9 can end what was left. */
 export function household(stateFile) {
   const children = [];
 
-  /** Ends what an earlier run left behind, if the id still belongs to a program of this folder. */
+  /**
+   * Ends what a killed run left behind, where an id still belongs to a node of this folder.
+   * Ends this process, with a word, where that run is alive: two cannot share one folder.
+   */
   function endLeftovers() {
     if (!fs.existsSync(stateFile)) return;
-    for (const pid of JSON.parse(fs.readFileSync(stateFile, 'utf8'))) {
-      try {
-        // the server renames itself; its folder is told by where it runs
-        const inProject = fs.readlinkSync(`/proc/${pid}/cwd`).startsWith(ROOT);
-        const isNode = fs.readlinkSync(`/proc/${pid}/exe`) === process.execPath;
-        if (inProject && isNode) process.kill(pid, 'SIGKILL');
-      } catch {
-        /* gone */
-      }
+    const { by, pids } = JSON.parse(fs.readFileSync(stateFile, 'utf8'));
+    if (by !== process.pid && isNodeOfProject(by)) {
+      console.error(`It is running already (process ${by}). End that one with Ctrl-C first.`);
+      process.exit(1);
     }
+    for (const pid of pids) if (isNodeOfProject(pid)) process.kill(pid, 'SIGKILL');
     fs.rmSync(stateFile, { force: true });
   }
 
@@ -38,7 +49,7 @@ export function household(stateFile) {
     child.on('exit', (code) => (child.ended = code ?? 1));
     children.push(child);
     fs.mkdirSync(path.dirname(stateFile), { recursive: true });
-    fs.writeFileSync(stateFile, JSON.stringify(children.map((c) => c.pid)));
+    fs.writeFileSync(stateFile, JSON.stringify({ by: process.pid, pids: children.map((c) => c.pid) }));
     return { name, child };
   }
 

@@ -10,10 +10,10 @@ export async function withDemo(name, work) {
   const root = path.join(DATA, name);
   const own = cluster(root);
   const home = household(path.join(DATA, `${name}-running.json`));
+  home.endLeftovers();
   try {
     systemPackages('postgresql', 'browser');
     npmPackages();
-    home.endLeftovers();
     own.destroy();
     const { prepareDatabase } = await import('./database.mjs');
     const { ownerUrl: _, ...env } = await prepareDatabase(
