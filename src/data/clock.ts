@@ -1,7 +1,8 @@
 import 'server-only';
 import { eq } from 'drizzle-orm';
 import { DateTime } from 'luxon';
-import { dayOf, parseDay, type Day } from '@/core/calendar/day';
+import { dayOf, isoDay, parseDay, type Day } from '@/core/calendar/day';
+import { laneByTick } from '@/core/calendar/span';
 import { inOrganisation, type Transaction } from './connection';
 import { must, type Actor } from './actor';
 import { clock } from './schema';
@@ -10,6 +11,23 @@ import { clock } from './schema';
 export async function nowOf(db: Transaction): Promise<{ now: Date; isDemo: boolean }> {
   const [row] = await db.select().from(clock);
   return row ? { now: row.now, isDemo: true } : { now: new Date(), isDemo: false };
+}
+
+/** The hour by the clock of the organisation's people, 0 to 23. */
+export const hourIn = (now: Date, timeZone: string): number =>
+  DateTime.fromJSDate(now, { zone: timeZone }).hour;
+
+/** The days of a year on which clocks run ahead of a station's standard time, and by how much. */
+export function clockAheadIn(
+  year: number,
+  timeZone: string,
+  standardOffsetHours: number,
+): { from: Day; to: Day; hours: number }[] {
+  const ahead = (day: Day) =>
+    DateTime.fromISO(`${isoDay(day)}T12:00`, { zone: timeZone }).offset / 60 - standardOffsetHours;
+  return laneByTick({ from: dayOf(year, 1, 1), to: dayOf(year + 1, 1, 1) }, ahead)
+    .filter((s) => s.verdict !== 0)
+    .map(({ from, to, verdict }) => ({ from, to, hours: verdict }));
 }
 
 /** Which day it is for the organisation's people. */

@@ -215,13 +215,9 @@ function questionsAbout(
 
 function gatesOn(sheet: ZoneSheet, part: number, day: Day): GatesThen {
   if (!sheet.plan) return { state: 'open', why: [] };
-  // a correction is judged as if what it corrects had not been entered
-  const facts = {
-    ...sheet.facts,
-    ledger: sheet.facts.ledger.filter(
-      (e) => e.id !== sheet.plan?.parts.find((p) => p.part === part)?.recordId,
-    ),
-  };
+  // a correction is judged as if what it corrects had not been entered, and the whole day counts: it may be entered at night
+  const corrected = sheet.plan.parts.find((p) => p.part === part)?.recordId;
+  const facts = { ...sheet.facts, hour: 0, ledger: sheet.facts.ledger.filter((e) => e.id !== corrected) };
   const { lanes, all } = windowOf(contextOf(sheet.plan, part, facts), { from: day, to: addDays(day, 1) });
   return {
     state: spanAt(all, day)?.verdict.state ?? 'ajar',

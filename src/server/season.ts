@@ -8,7 +8,7 @@ import type { Label } from '@/core/products/label';
 import { applicationsOf, contextOf, nextPart, restOfYear } from '@/core/season/plan';
 import type { Forecast } from '@/core/weather/series';
 import { must, type Actor } from '@/data/actor';
-import { nowOf, todayOf, dayIn } from '@/data/clock';
+import { clockAheadIn, dayIn, hourIn, nowOf, todayOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { houseOf, type House } from '@/data/house';
 import { siteName, zoneOf, zonesOf, type ZoneOnLawn } from '@/data/lawns';
@@ -57,7 +57,8 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
   return inOrganisation(actor, async (db) => {
     const zone = await zoneOf(db, zoneId);
     if (!zone) return null;
-    const today = await todayOf(db, actor);
+    const { now } = await nowOf(db);
+    const today = dayIn(now, actor.timeZone);
     const house = await houseOf(db);
     const labels = await labelsOf(db);
     const records = await recordsOfZone(db, zone.id);
@@ -77,14 +78,18 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
       records,
       outlook,
       outlookRefusal: answer.ok ? null : answer.refusal,
-      facts: factsFor({ zone, records, labels, outlook, forecast, house, today }),
+      facts: factsFor({
+        ...{ zone, records, labels, outlook, forecast, house, today },
+        hour: hourIn(now, actor.timeZone),
+        clockAhead: clockAheadIn(yearOf(today), actor.timeZone, station?.utcOffsetHours ?? 0),
+      }),
       news: station ? newsOf(station) : null,
     };
   });
 }
 
 type Facts = Pick<ZoneSheet, 'zone' | 'records' | 'labels' | 'outlook' | 'house' | 'today'> &
-  Readonly<{ forecast: Forecast | null }>;
+  Readonly<{ forecast: Forecast | null; hour: number; clockAhead: GateContext['clockAhead'] }>;
 const factsFor = (known: Facts): Omit<GateContext, 'application'> => ({
   zone: known.zone.facts,
   ledger: ledgerFrom(known.records, known.labels),
@@ -92,6 +97,8 @@ const factsFor = (known: Facts): Omit<GateContext, 'application'> => ({
   forecast: known.forecast,
   rules: known.house.rules,
   today: known.today,
+  hour: known.hour,
+  clockAhead: known.clockAhead,
 });
 
 /** Every zone with this year's plan. */
@@ -167,7 +174,9 @@ export async function board(actor: Actor): Promise<Board> {
   must(actor, 'see');
   await bringWeatherUpToDate(actor);
   return inOrganisation(actor, async (db) => {
-    const today = await todayOf(db, actor);
+    const { now } = await nowOf(db);
+    const today = dayIn(now, actor.timeZone);
+    const hour = hourIn(now, actor.timeZone);
     const house = await houseOf(db);
     const labels = await labelsOf(db);
     const records = await recordsOf(db);
@@ -176,6 +185,9 @@ export async function board(actor: Actor): Promise<Board> {
     const stations = await stationsOf(db);
     const outlooks = await outlooksFor(db, actor, zones, house, today);
     const forecasts = new Map<string, Forecast | null>();
+    const ahead = new Map(
+      stations.map((s) => [s.id, clockAheadIn(yearOf(today), actor.timeZone, s.utcOffsetHours)]),
+    );
     for (const s of stations) forecasts.set(s.id, forecastFrom(await storedForecast(db, s.id), today));
 
     const lines: DueLine[] = [];
@@ -200,6 +212,8 @@ export async function board(actor: Actor): Promise<Board> {
             forecast: forecasts.get(zone.stationId) ?? null,
             house,
             today,
+            hour,
+            clockAhead: ahead.get(zone.stationId) ?? [],
           }),
         );
         lines.push(lineOf(zone, plan, next, context));

@@ -86,6 +86,8 @@ export function reasonWords(r: Reason): string {
       return `Breezy: even ${spell(r)}, the calmest, has up to ${showWind(r.wind)}, limit ${showWind(r.limit)}. Watch for drift.`;
     case 'windy':
       return `Too windy: the calmest ${spell(r)} has up to ${showWind(r.wind)}, limit ${showWind(r.limit)}.`;
+    case 'working-day-over':
+      return `Fewer than ${r.hours} working hours are left before ${clock(r.until)}.`;
     case 'no-watering-in-needed':
       return 'The label asks for no watering-in.';
     case 'irrigation-waters-in':

@@ -109,6 +109,8 @@ export const context = (over: Partial<GateContext> = {}): GateContext => ({
   forecast: sky(3, 0.1),
   rules,
   today,
+  hour: 7,
+  clockAhead: [],
   ...over,
 });
 
@@ -186,6 +188,8 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
   ),
   rules: fc.constant(rules),
   today: fc.constant(today),
+  hour: fc.integer({ min: 0, max: 23 }),
+  clockAhead: fc.constantFrom([], [{ from: addDays(today, 3), to: addDays(today, 90), hours: 1 }]),
 });
 
 export const anyRange: fc.Arbitrary<Range<Day>> = fc

@@ -51,7 +51,7 @@ export type ZoneFacts = Readonly<{
 export type HouseRules = Readonly<{
   windLimit: MetresPerSecond;
   windCaution: MetresPerSecond;
-  /** working hours of the day, local standard time: from (in it) to (not in it) */
+  /** working hours of the day by the clock: from (in it) to (not in it) */
   workFrom: number;
   workTo: number;
   /** a spell this long must be calm enough */
@@ -72,6 +72,10 @@ export type GateContext = Readonly<{
   forecast: Forecast | null;
   rules: HouseRules;
   today: Day;
+  /** the clock's hour now: of today, what is before it has gone */
+  hour: number;
+  /** days on which people's clocks run ahead of the station's standard time, and by how many hours */
+  clockAhead: readonly Readonly<{ from: Day; to: Day; hours: number }>[];
 }>;
 
 export type GateKey =

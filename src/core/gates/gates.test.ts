@@ -285,6 +285,24 @@ describe('wind', () => {
     f.wind.fill(0, 0, 7);
     expect(on(wind, context({ forecast: f })).state).toBe('shut');
   });
+  test('hours are those of the clock: in summer the station’s 12 to 15 is 1 pm to 4 pm', () => {
+    const f = sky(15, 0);
+    f.wind.fill(fromMilesPerHour(4), 12, 15);
+    const summer = context({ forecast: f, clockAhead: [{ from: today, to: addDays(today, 1), hours: 1 }] });
+    expect(on(wind, summer)).toMatchObject({ state: 'open', reason: { from: 13, to: 16 } });
+    expect(on(wind, context({ forecast: f }))).toMatchObject({ state: 'open', reason: { from: 12, to: 15 } });
+  });
+  test('of today only what is left counts, and late in the day nothing is', () => {
+    const f = sky(15, 0);
+    f.wind.fill(fromMilesPerHour(4), 8, 11);
+    const at = (hour: number) => said(on(wind, context({ forecast: f, hour })));
+    expect([at(8), at(9), at(16)]).toEqual([
+      ['open', 'calm'],
+      ['shut', 'windy'],
+      ['shut', 'working-day-over'],
+    ]);
+    expect(on(wind, context({ forecast: sky(3, 0), hour: 16 }), addDays(today, 1)).state).toBe('open');
+  });
   test('the label’s limit is a bolt, the house limit a latch; the stricter decides', () => {
     const c = { ...context({ forecast: sky(9, 0) }), ...withLabel({ windLimit: fromMilesPerHour(8) }) };
     expect(on(wind, c)).toMatchObject({ state: 'shut', strength: 'bolt', reason: { source: 'label' } });

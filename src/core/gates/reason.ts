@@ -86,6 +86,7 @@ export type Reason = Readonly<{ source: Source }> &
         from: number;
         to: number;
       }>
+    | Readonly<{ code: 'working-day-over'; until: number; hours: number }>
     | Readonly<{ code: 'no-watering-in-needed' }>
     | Readonly<{ code: 'irrigation-waters-in'; depth: Millimetres; minutes: number; withinDays: number }>
     | Readonly<{

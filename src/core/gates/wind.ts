@@ -1,13 +1,14 @@
 /**
  * Bolt where the label sets a limit, else latch: spray only in a spell of working hours with wind under the limit.
  * The calmest spell of the day decides: its windiest hour is compared with limit and caution. Granules do not drift so.
- * Days that the forecast does not reach: ajar, not known.
+ * Days that the forecast does not reach: ajar, not known. Today only what is left of the day counts.
  */
 import type { Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
 import { isGranule } from '@/core/products/label';
 import type { MetresPerSecond } from '@/core/units/quantity';
-import { ajar, open, shut, type Gate, type GateContext } from './gate';
+import type { Forecast } from '@/core/weather/series';
+import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
 export const wind: Gate = {
   key: 'wind',
@@ -21,9 +22,16 @@ export const wind: Gate = {
       byLabel === null ? rules.windLimit : (Math.min(byLabel, rules.windLimit) as MetresPerSecond);
     const isLabelLimit = byLabel !== null && byLabel <= rules.windLimit;
     const source = isLabelLimit ? 'label' : 'house rule';
-    return laneByTick<Day, typeof unknown>(range, (day) => {
-      const spell = forecast && calmestSpell(forecast, day, rules);
+    return laneByTick<Day, Verdict>(range, (day) => {
+      const spell = forecast && calmestSpell(context, forecast, day);
       if (!spell) return unknown;
+      if (spell === 'over')
+        return shut('latch', {
+          code: 'working-day-over',
+          source: 'house rule',
+          until: rules.workTo,
+          hours: rules.calmHours,
+        });
       const facts = { source, wind: spell.wind, limit, from: spell.from, to: spell.to } as const;
       if (spell.wind > limit) return shut(isLabelLimit ? 'bolt' : 'latch', { code: 'windy', ...facts });
       if (spell.wind > rules.windCaution) return ajar({ code: 'breezy', ...facts });
@@ -32,20 +40,27 @@ export const wind: Gate = {
   },
 };
 
-/** The spell of `calmHours` working hours whose windiest hour is the calmest; null where the forecast lacks one of them. */
+type Spell = Readonly<{ from: number; to: number; wind: MetresPerSecond }>;
+
+/**
+ * The spell of `calmHours` working hours whose windiest hour is the calmest, in clock hours; of today only what is left
+ * of it. 'over': nothing so long is left. Null: the forecast lacks one of the hours.
+ */
 function calmestSpell(
-  forecast: NonNullable<GateContext['forecast']>,
+  { rules, today, hour, clockAhead }: GateContext,
+  forecast: Forecast,
   day: Day,
-  { workFrom, workTo, calmHours }: GateContext['rules'],
-): { from: number; to: number; wind: MetresPerSecond } | null {
-  const first = (day - forecast.from) * 24;
-  if (first < 0 || first + workTo > forecast.wind.length) return null;
-  let best: { from: number; to: number; wind: MetresPerSecond } | null = null;
-  for (let from = workFrom; from + calmHours <= workTo; from++) {
-    const speed = Math.max(
-      ...forecast.wind.subarray(first + from, first + from + calmHours),
-    ) as MetresPerSecond;
-    if (!best || speed < best.wind) best = { from, to: from + calmHours, wind: speed };
+): Spell | 'over' | null {
+  const { workFrom, workTo, calmHours } = rules;
+  // clocks run ahead of the station's standard time in summer
+  const ahead = clockAhead.find((r) => r.from <= day && day < r.to)?.hours ?? 0;
+  const midnight = (day - forecast.from) * 24 - ahead;
+  if (midnight + workFrom < 0 || midnight + workTo > forecast.wind.length) return null;
+  let best: Spell | null = null;
+  for (let from = day === today ? Math.max(workFrom, hour) : workFrom; from + calmHours <= workTo; from++) {
+    const hours = forecast.wind.subarray(midnight + from, midnight + from + calmHours);
+    const wind = Math.max(...hours) as MetresPerSecond;
+    if (!best || wind < best.wind) best = { from, to: from + calmHours, wind };
   }
-  return best;
+  return best ?? 'over';
 }

@@ -1,6 +1,5 @@
 'use client';
 import Link from 'next/link';
-import { useId } from 'react';
 import { isoDay, showDay } from '@/core/calendar/day';
 import { nextOpen, type Window } from '@/core/gates/window';
 import { isGranule } from '@/core/products/label';
@@ -15,6 +14,7 @@ import type { StoredPlan } from '@/data/plans';
 import type { Overtaken, Refusal } from '@/server/outcome';
 import type { ZoneSheet } from '@/server/season';
 import { Figure } from '@/ui/figure';
+import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../refusal-words';
 import { windowWords } from '@/ui/words';
 import { daysFor, proposalFor, type Draft } from './plan-draft';
@@ -64,7 +64,7 @@ export function PlanForm(props: Props) {
     >
       <h2 className="text-[20px]">{stored ? 'Plan' : 'No plan yet: a proposal'}</h2>
       <div className="mt-2 grid gap-1.5">
-        <Labelled name="Product" wide hint={doneParts ? 'fixed: a part is done' : null}>
+        <Labelled name="Product" hint={doneParts ? 'fixed: a part is done' : null}>
           {(field) => (
             <select
               {...field}
@@ -84,7 +84,7 @@ export function PlanForm(props: Props) {
           )}
         </Labelled>
         <div className="contents">
-          <Labelled name="Season's rate" issue={issueOf('Rate')}>
+          <Labelled beside name="Season's rate" issue={issueOf('Rate')}>
             {(field) => (
               <input
                 {...field}
@@ -95,7 +95,7 @@ export function PlanForm(props: Props) {
               />
             )}
           </Labelled>
-          <Labelled name="Unit">
+          <Labelled beside name="Unit">
             {(field) => (
               <select
                 {...field}
@@ -112,7 +112,7 @@ export function PlanForm(props: Props) {
             )}
           </Labelled>
         </div>
-        <Labelled name="Split">
+        <Labelled beside name="Split">
           {(field) => (
             <select
               {...field}
@@ -139,6 +139,7 @@ export function PlanForm(props: Props) {
           const isDone = stored?.parts[i]?.recordId != null;
           return isDone ? null : (
             <Labelled
+              beside
               key={i}
               name={SPLITS[draft.split].shares.length > 1 ? `Day of part ${i + 1}` : 'Day'}
               issue={issueOf(`Day of part ${i + 1}`)}
@@ -296,51 +297,6 @@ function Refused({
           Save mine over it
         </button>
       </div>
-    </div>
-  );
-}
-
-type Field = Readonly<{
-  id: string;
-  className: string;
-  'aria-invalid': boolean;
-  'aria-describedby': string | undefined;
-}>;
-function Labelled({
-  name,
-  issue,
-  hint,
-  wide = false,
-  children,
-}: Readonly<{
-  /** the label over the field, for long words */
-  wide?: boolean;
-  name: string;
-  issue?: Issue | undefined;
-  hint?: string | null;
-  children: (field: Field) => React.ReactNode;
-}>) {
-  const id = useId();
-  const words = issue ? `${issue.problem}. ${issue.remedy}` : (hint ?? null);
-  return (
-    <div className={wide ? '' : 'grid grid-cols-[96px_minmax(0,1fr)] items-center'}>
-      <label htmlFor={id} className="font-cond text-[16px]">
-        {name}
-      </label>
-      {children({
-        id,
-        className: 'field md:min-h-[38px]',
-        'aria-invalid': issue !== undefined,
-        'aria-describedby': words ? `${id}-words` : undefined,
-      })}
-      {words && (
-        <p
-          id={`${id}-words`}
-          className={`col-start-2 text-[14px] ${issue ? 'font-semibold text-clay' : 'text-steel'}`}
-        >
-          {words}
-        </p>
-      )}
     </div>
   );
 }

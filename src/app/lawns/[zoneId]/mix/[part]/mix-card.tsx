@@ -1,6 +1,6 @@
 'use client';
 import Link from 'next/link';
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { addDays, showFullDay } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { windowOf } from '@/core/gates/window';
@@ -21,6 +21,7 @@ import {
 import { L_PER_FL_OZ, L_PER_GAL } from '@/core/units/trade';
 import type { ZoneSheet } from '@/server/season';
 import { Figure } from '@/ui/figure';
+import { Labelled } from '@/ui/labelled';
 import { plural, reasonWords } from '@/ui/words';
 
 type Application = ReturnType<typeof applicationsOf>[number];
@@ -273,31 +274,15 @@ function refusalWords(r: MixRefusal, unit: string, inSi: number): string {
 }
 
 function Setting({
-  name,
   value,
-  issue,
   onChange,
+  ...label
 }: Readonly<{ name: string; value: string; issue: Issue | null; onChange: (value: string) => void }>) {
-  const id = useId();
   return (
-    <div>
-      <label htmlFor={id} className="font-cond text-[16px]">
-        {name}
-      </label>
-      <input
-        id={id}
-        className="field"
-        inputMode="decimal"
-        value={value}
-        aria-invalid={issue !== null}
-        aria-describedby={issue ? `${id}-words` : undefined}
-        onChange={(e) => onChange(e.target.value)}
-      />
-      {issue && (
-        <p id={`${id}-words`} className="text-[14px] font-semibold text-clay">
-          {issue.problem}. {issue.remedy}
-        </p>
+    <Labelled {...label}>
+      {(field) => (
+        <input {...field} inputMode="decimal" value={value} onChange={(e) => onChange(e.target.value)} />
       )}
-    </div>
+    </Labelled>
   );
 }

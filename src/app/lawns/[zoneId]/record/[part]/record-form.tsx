@@ -1,8 +1,8 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useEffect, useId, useRef, useState, useTransition, type ChangeEvent, type ReactNode } from 'react';
+import { useEffect, useRef, useState, useTransition, type ChangeEvent } from 'react';
 import { AMOUNT_UNITS, type AmountUnit } from '@/core/units/rate';
-import type { Issue } from '@/core/units/parse';
+import { Labelled } from '@/ui/labelled';
 import type { Outcome, Refusal } from '@/server/outcome';
 import type { RecordInput } from '@/server/record-application';
 import { RefusalWords } from '../../../../refusal-words';
@@ -202,37 +202,5 @@ export function RecordForm({
         {isSending ? 'Recording…' : corrects ? 'Record the correction' : 'Record this application'}
       </button>
     </form>
-  );
-}
-
-type Field = Readonly<{
-  id: string;
-  className: string;
-  'aria-invalid': boolean;
-  'aria-describedby': string | undefined;
-}>;
-function Labelled({
-  name,
-  issue,
-  children,
-}: Readonly<{ name: string; issue?: Issue | undefined; children: (field: Field) => ReactNode }>) {
-  const id = useId();
-  return (
-    <div>
-      <label htmlFor={id} className="font-cond text-[16px]">
-        {name}
-      </label>
-      {children({
-        id,
-        className: 'field',
-        'aria-invalid': issue !== undefined,
-        'aria-describedby': issue ? `${id}-words` : undefined,
-      })}
-      {issue && (
-        <p id={`${id}-words`} className="text-[14px] font-semibold text-clay">
-          {issue.problem}. {issue.remedy}
-        </p>
-      )}
-    </div>
   );
 }
