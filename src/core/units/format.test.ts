@@ -1,0 +1,40 @@
+import { celsius, metres, millimetres, squareMetres, type MetresPerSecond } from './quantity';
+import * as format from './format';
+import { amountOf, rateOf } from './rate';
+import { fromFahrenheit, fromInches, fromMilesPerHour, fromSquareFeet } from './trade';
+
+test('figures carry thousands and the digits asked for', () => {
+  expect([format.figure(6240), format.figure(-0.75, 1), format.figure(1234567.891, 2)]).toEqual([
+    '6,240',
+    '-0.8',
+    '1,234,567.89',
+  ]);
+  expect([format.significant(0.8300001), format.significant(62.4351), format.significant(6240)]).toEqual([
+    '0.83',
+    '62.4',
+    '6,240',
+  ]);
+});
+
+test('every figure has its unit', () => {
+  expect(format.showTemperature(celsius(10))).toBe('50.0 °F');
+  expect(format.showLine(fromFahrenheit(55))).toBe('55 °F');
+  expect(format.showDepth(fromInches(2))).toBe('2 in');
+  expect(format.showDepth(metres(0.1))).toBe('3.9 in');
+  expect(format.showArea(fromSquareFeet(6240))).toBe('6,240 sq ft');
+  expect(format.showArea(squareMetres(92.90304))).toBe('1,000 sq ft');
+  expect(format.showWind(fromMilesPerHour(9.6))).toBe('10 mph');
+  expect(format.showWind(0 as MetresPerSecond)).toBe('0 mph');
+  expect(format.showWater(millimetres(12.7))).toBe('0.50 in');
+  expect(format.showPercent(0.964)).toBe('96 %');
+});
+
+test('a rate or amount in a unit of the other kind is shown in SI, never converted', () => {
+  expect(format.showRate(rateOf(0.4, 'oz/1000sqft'), 'oz/1000sqft')).toBe('0.4 oz/1,000 sq ft');
+  expect(format.showRate(rateOf(1, 'kg/ha'), 'floz/1000sqft')).toBe('1 kg/ha');
+  expect(format.showRate(rateOf(2, 'L/ha'), 'lb/acre')).toBe('2 L/ha');
+  expect(format.showAmount(amountOf(45.36, 'g'), 'g')).toBe('45.36 g');
+  expect(format.showAmount(amountOf(8, 'floz'), 'floz')).toBe('8 fl oz');
+  expect(format.showAmount(amountOf(1, 'kg'), 'floz')).toBe('1 kg');
+  expect(format.showAmount(amountOf(1, 'L'), 'oz')).toBe('1 L');
+});
