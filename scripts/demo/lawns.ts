@@ -220,13 +220,13 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
           {
             product: 'pendimethalin',
             split: 'single',
-            total: '2.2',
+            total: '2.35',
             days: ['2026-09-14'],
             done: [
               {
                 day: '2026-09-14',
                 by: TOBIN,
-                amount: '24.5',
+                amount: '26.3',
                 unit: 'floz',
                 water: '11',
                 wind: '6',
@@ -235,7 +235,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
               },
             ],
           },
-          { product: 'pendimethalin', split: 'single', total: '3', days: ['2027-03-22'], unchecked: true },
+          { product: 'pendimethalin', split: 'single', total: '2.4', days: ['2027-03-22'], unchecked: true },
         ],
       },
     ],

@@ -104,7 +104,7 @@ function Due({
 }: Readonly<{ line: DueLine; today: Day; range: Range<Day>; mayRecord: boolean }>) {
   const isAllowed = l.open?.from === today || l.ajar?.from === today;
   return (
-    <li className="grid grid-cols-1 items-center gap-x-5 gap-y-1 border-b border-hair py-2.5 md:grid-cols-[minmax(0,1.25fr)_minmax(0,1.1fr)_minmax(0,1.5fr)_auto]">
+    <li className="grid grid-cols-1 items-center gap-x-5 gap-y-1 border-b border-hair py-2.5 md:grid-cols-[minmax(0,1.25fr)_minmax(0,1.1fr)_minmax(0,1.5fr)_172px]">
       <div>
         <Link href={`/lawns/${l.zoneId}?part=${l.part}`} className="font-cond text-[19px] font-semibold">
           {l.site}

@@ -121,9 +121,12 @@ export async function lawnBook(
 }
 
 /** Every entry, the latest application first; corrected ones too. */
-export function recordBook(actor: Actor): Promise<RecordEntry[]> {
+export function recordBook(actor: Actor): Promise<{ today: Day; records: RecordEntry[] }> {
   must(actor, 'see');
-  return inOrganisation(actor, recordsOf);
+  return inOrganisation(actor, async (db) => ({
+    today: await todayOf(db, actor),
+    records: await recordsOf(db),
+  }));
 }
 
 /** One entry with its product's label as it is now. Null: no such entry here. */

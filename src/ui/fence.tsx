@@ -3,7 +3,7 @@ import { useId, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { addDays, showWeekday, type Day } from '@/core/calendar/day';
 import { spanAt, type Range } from '@/core/calendar/span';
 import type { GateKey, Verdict } from '@/core/gates/gate';
-import type { Window, WindowVerdict } from '@/core/gates/window';
+import { nextOpen, type Window, type WindowVerdict } from '@/core/gates/window';
 import { Pickets } from './pickets';
 import { laneWords, reasonWords, shortDay, sourceWords } from './words';
 
@@ -20,7 +20,11 @@ export function Fence({ window: { lanes, all }, range, today }: Props) {
   const reasonId = useId();
   const inRange = (day: Day) => Math.min(Math.max(day, range.from), range.to - 1) as Day;
   const start = inRange(today);
-  const cursor = chosen ? { row: chosen.row, day: inRange(chosen.day) } : { row: lanes.length, day: start };
+  // today; of a stretch ahead, the day that people look for: the first on which the work may go
+  const first = start === today ? start : (nextOpen(all, start, 'ajar')?.from ?? start);
+  const cursor = chosen
+    ? { row: chosen.row, day: inRange(chosen.day) }
+    : { row: lanes.length, day: inRange(first) };
 
   const move = (event: KeyboardEvent) => {
     const days = { ArrowLeft: -1, ArrowRight: 1 }[event.key] ?? 0;

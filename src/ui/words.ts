@@ -1,8 +1,9 @@
 /** Facts of the core in words: the one place where a reason becomes a sentence. A new code fails to compile until it has words. */
-import { addDays, showDay, showWeekday, type Day } from '@/core/calendar/day';
+import { addDays, showDay, showFullDay, showWeekday, type Day } from '@/core/calendar/day';
 import { spanAt, type State } from '@/core/calendar/span';
 import type { Missing, Reason } from '@/core/gates/reason';
 import { nextOpen, type WindowLane } from '@/core/gates/window';
+import type { LimitPeriod } from '@/core/products/label';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { figure, showDepth, showRate, showLine, showWater, showWind, significant } from '@/core/units/format';
 import { RATE_UNITS } from '@/core/units/rate';
@@ -12,7 +13,8 @@ const list = (words: readonly string[]): string =>
 const clock = (hour: number): string => `${hour % 12 === 0 ? 12 : hour % 12} ${hour < 12 ? 'am' : 'pm'}`;
 const poundsPerAcre = (rate: KilogramsPerHectare): string =>
   `${significant(rate / RATE_UNITS['lb/acre'].inSi, 4)} lb a.i./acre`;
-const before = (days: readonly Day[]): string => (days.length ? ` Counted: ${list(days.map(showDay))}.` : '');
+const before = ({ earlier, period }: { earlier: readonly Day[]; period: LimitPeriod }): string =>
+  earlier.length ? ` Counted: ${list(earlier.map(period === 'calendar year' ? showDay : showFullDay))}.` : '';
 
 const MISSING: Record<Missing, string> = {
   outlook: 'The soil outlook is not known: there is too little weather on file.',
@@ -41,11 +43,11 @@ export function reasonWords(r: Reason): string {
     case 'rate-under':
       return `${showRate(r.rate, r.unit)} is below the label's ${showRate(r.low, r.unit)} for this turf: an under-dose breeds resistance. Raise the rate or split it less.`;
     case 'within-year-limit':
-      return `${showRate(r.total, r.unit)} with this one, of ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}.${before(r.earlier)}`;
+      return `${showRate(r.total, r.unit)} with this one, of ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}.${before(r)}`;
     case 'over-year-limit':
-      return `${showRate(r.total, r.unit)} with this one would be above the label's ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}; ${showRate(r.fits, r.unit)} still fits.${before(r.earlier)}`;
+      return `${showRate(r.total, r.unit)} with this one would be above the label's ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}; ${showRate(r.fits, r.unit)} still fits.${before(r)}`;
     case 'over-ingredient-limit':
-      return `${poundsPerAcre(r.total)} of ${r.ingredient} with this one would be above ${poundsPerAcre(r.limit)} in ${periodWords(r.period)}, over all products that hold it.${before(r.earlier)}`;
+      return `${poundsPerAcre(r.total)} of ${r.ingredient} with this one would be above ${poundsPerAcre(r.limit)} in ${periodWords(r.period)}, over all products that hold it.${before(r)}`;
     case 'nothing-before':
       return 'Nothing with this active ingredient has been put down here.';
     case 'too-soon-after':
@@ -108,8 +110,7 @@ export function reasonWords(r: Reason): string {
 const line = (r: { line: Parameters<typeof showLine>[0]; depth: Parameters<typeof showDepth>[0] }) =>
   `the ${showLine(r.line)} line at ${showDepth(r.depth)}`;
 const spell = (r: { from: number; to: number }) => `${clock(r.from)} to ${clock(r.to)}`;
-const periodWords = (period: 'calendar year' | '12 months') =>
-  period === 'calendar year' ? 'the calendar year' : '12 months';
+const periodWords = (period: LimitPeriod) => (period === 'calendar year' ? 'the calendar year' : '12 months');
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Whose rule it is. */

@@ -176,6 +176,6 @@ test('is not for a viewer, and another organisation sees none', async () => {
     ok: false,
     refusal: { kind: 'gone' },
   });
-  const [ours] = await recordBook(tech);
+  const [ours] = (await recordBook(tech)).records;
   expect(await recordSheet(actor('lead', 'other-company'), ours!.id)).toBeNull();
 });

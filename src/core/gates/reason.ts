@@ -3,7 +3,7 @@
  * words are in src/ui/words. `source` says whose rule it is.
  */
 import type { Day } from '@/core/calendar/day';
-import type { Turf } from '@/core/products/label';
+import type { LimitPeriod, Turf } from '@/core/products/label';
 import type {
   Celsius,
   KilogramsPerHectare,
@@ -37,7 +37,7 @@ export type Reason = Readonly<{ source: Source }> &
         /** what could still be put down; never under 0 */
         fits: ProductRate;
         unit: RateUnit;
-        period: 'calendar year' | '12 months';
+        period: LimitPeriod;
         earlier: readonly Day[];
       }>
     | Readonly<{
@@ -45,7 +45,7 @@ export type Reason = Readonly<{ source: Source }> &
         ingredient: string;
         total: KilogramsPerHectare;
         limit: KilogramsPerHectare;
-        period: 'calendar year' | '12 months';
+        period: LimitPeriod;
         earlier: readonly Day[];
       }>
     | Readonly<{ code: 'nothing-before' }>

@@ -6,7 +6,7 @@ import { fromFahrenheit, fromInches, fromMilesPerHour, fromSquareFeet } from './
 test('figures carry thousands and the digits asked for', () => {
   expect([format.figure(6240), format.figure(-0.75, 1), format.figure(1234567.891, 2)]).toEqual([
     '6,240',
-    '-0.8',
+    '−0.8',
     '1,234,567.89',
   ]);
   expect([format.significant(0.8300001), format.significant(62.4351), format.significant(6240)]).toEqual([

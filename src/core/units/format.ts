@@ -12,9 +12,11 @@ import {
 } from './rate';
 import { toFahrenheit, toInches, toInchesOfWater, toMilesPerHour, toSquareFeet } from './trade';
 
-/** A figure with `digits` decimals and thousands separated by commas. */
+/** A figure with `digits` decimals, thousands separated by commas, and a true minus. */
 export function figure(value: number, digits = 0): string {
-  return value.toLocaleString('en-US', { minimumFractionDigits: digits, maximumFractionDigits: digits });
+  return value
+    .toLocaleString('en-US', { minimumFractionDigits: digits, maximumFractionDigits: digits })
+    .replace('-', '−');
 }
 
 /** A figure with about `digits` significant digits and no trailing zeros: 0.83, 62.4, 6240. */

@@ -120,7 +120,7 @@ export function MixCard({ sheet, application: a, maximum, mayRecord }: Props) {
         </div>
       )}
 
-      <fieldset className="no-print mt-4 grid grid-cols-2 gap-3 md:grid-cols-3">
+      <fieldset className="no-print mt-4 grid grid-cols-3 items-end gap-3">
         <legend className="sr-only">What it is mixed with</legend>
         {!granule && (
           <>
