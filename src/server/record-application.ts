@@ -7,7 +7,7 @@ import { rateForTurf } from '@/core/products/label';
 import { applicationsOf, contextOf } from '@/core/season/plan';
 import { figure, showRate } from '@/core/units/format';
 import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
-import { amountOf, isAmountUnit, rateFrom, type ProductRate } from '@/core/units/rate';
+import { AMOUNT_UNITS, amountOf, isAmountUnit, rateFrom, type ProductRate } from '@/core/units/rate';
 import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
 import { must, type Actor } from '@/data/actor';
 import { nowOf } from '@/data/clock';
@@ -83,7 +83,12 @@ export async function recordApplication(
     parseFigure(input.area, { field: 'Treated area', unit: 'sq ft', above: 0, most: 5_000_000 }),
   );
   const amount = read(
-    parseFigure(input.amount, { field: 'Product used', unit: input.amountUnit, above: 0, most: 100_000 }),
+    parseFigure(input.amount, {
+      field: 'Product used',
+      unit: AMOUNT_UNITS[input.amountUnit].words,
+      above: 0,
+      most: 100_000,
+    }),
   );
   const water = read(parseFigure(input.water, { field: 'Water used', unit: 'gal', least: 0, most: 10_000 }));
   const wind = read(parseFigure(input.wind, { field: 'Wind', unit: 'mph', least: 0, most: 60 }));
@@ -112,8 +117,8 @@ export async function recordApplication(
       issues: [
         {
           field: 'Product used',
-          problem: `Product used is in ${input.amountUnit}, and ${application.label.name} is measured the other way`,
-          remedy: `Choose a unit like ${application.label.amountUnit}: weight and volume do not mix.`,
+          problem: `Product used is in ${AMOUNT_UNITS[input.amountUnit].words}, and ${application.label.name} is measured the other way`,
+          remedy: `Choose a unit like ${AMOUNT_UNITS[application.label.amountUnit].words}: weight and volume do not mix.`,
         },
       ],
     });

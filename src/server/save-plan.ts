@@ -7,7 +7,7 @@ import { windowOf } from '@/core/gates/window';
 import { MOST_RATE, contextOf, type Plan } from '@/core/season/plan';
 import { isSplit, SPLITS } from '@/core/season/split';
 import { parseFigure, type Issue } from '@/core/units/parse';
-import { isRateUnit, rateIn, rateOf } from '@/core/units/rate';
+import { RATE_UNITS, isRateUnit, rateIn, rateOf } from '@/core/units/rate';
 import { must, type Actor } from '@/data/actor';
 import { nowOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -50,13 +50,18 @@ export async function savePlan(
   const label = labels.find((l) => l.id === input.productId);
   const { split, unit } = input;
   if (!label || !isSplit(split) || !isRateUnit(unit)) return refuse({ kind: 'gone' });
-  const total = parseFigure(input.total, { field: 'Rate', unit, above: 0, most: MOST_RATE });
+  const total = parseFigure(input.total, {
+    field: 'Rate',
+    unit: RATE_UNITS[unit].words,
+    above: 0,
+    most: MOST_RATE,
+  });
   if (!total.ok) issues.push(total.issue);
   else if (rateIn(rateOf(total.value, unit), label.rateUnit) === null)
     issues.push({
       field: 'Rate',
-      problem: `Rate is in ${unit}, and ${label.name} is measured the other way`,
-      remedy: `Choose a unit like ${label.rateUnit}: weight and volume do not mix.`,
+      problem: `Rate is in ${RATE_UNITS[unit].words}, and ${label.name} is measured the other way`,
+      remedy: `Choose a unit like ${RATE_UNITS[label.rateUnit].words}: weight and volume do not mix.`,
     });
 
   const days: Day[] = [];

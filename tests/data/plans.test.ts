@@ -47,14 +47,14 @@ describe('a plan', () => {
   });
 
   test.each([
-    ['-0.4', 'Rate: Rate is -0.4 oz/1000sqft. It must be more than 0 oz/1000sqft.'],
-    ['0', 'Rate: Rate is 0 oz/1000sqft. It must be more than 0 oz/1000sqft.'],
+    ['-0.4', 'Rate: Rate is -0.4 oz/1,000 sq ft. It must be more than 0 oz/1,000 sq ft.'],
+    ['0', 'Rate: Rate is 0 oz/1,000 sq ft. It must be more than 0 oz/1,000 sq ft.'],
     [
       '40000',
-      'Rate: Rate is 40000 oz/1000sqft. More than 1,000 oz/1000sqft is taken for a slip. Check the figure and its unit.',
+      'Rate: Rate is 40000 oz/1,000 sq ft. More than 1,000 oz/1,000 sq ft is taken for a slip. Check the figure and its unit.',
     ],
-    ['a lot', 'Rate: Rate "a lot" is not a number. Type a number in oz/1000sqft, for example 1.'],
-    ['', 'Rate: Rate is missing. Type a number in oz/1000sqft.'],
+    ['a lot', 'Rate: Rate "a lot" is not a number. Type a number in oz/1,000 sq ft, for example 1.'],
+    ['', 'Rate: Rate is missing. Type a number in oz/1,000 sq ft.'],
   ])('with a rate of %j is refused, and says so with figure and remedy', async (total, words) => {
     expect(await said(await inputFor('14 Quarry Lane · front', { total }))).toEqual([words]);
   });

@@ -7,7 +7,7 @@ import { laneByTick } from '@/core/calendar/span';
 import { ingredientTotal, productTotal } from '@/core/records/ledger';
 import { ingredientRate } from '@/core/products/label';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
-import { partOfRate, type ProductRate } from '@/core/units/rate';
+import { rateLike } from '@/core/units/rate';
 import { open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
 const HAIR = 1e-9;
@@ -59,15 +59,14 @@ function verdictOn({ application: { label, rate }, ledger }: GateContext, day: D
   }
   const before = productTotal(ledger, label, day);
   const limit = label.yearLimit;
-  const as = (value: number): ProductRate => partOfRate({ ...limit, rate: 1 as never }, value);
   const total = before.total + rate.rate;
   const over = rate.by !== limit.by || total > limit.rate * (1 + HAIR);
   const reason = {
     code: over ? 'over-year-limit' : 'within-year-limit',
     source: 'label',
-    total: as(total),
+    total: rateLike(limit, total),
     limit,
-    fits: as(Math.max(0, limit.rate - before.total)),
+    fits: rateLike(limit, Math.max(0, limit.rate - before.total)),
     unit: label.rateUnit,
     period: label.period,
     earlier: before.entries.map((e) => e.day),

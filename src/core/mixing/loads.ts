@@ -7,12 +7,11 @@
  */
 import {
   SQUARE_METRES_PER_HECTARE,
-  type Kilograms,
   type Litres,
   type LitresPerHectare,
   type SquareMetres,
 } from '@/core/units/quantity';
-import { amountFor, type ProductAmount, type ProductRate } from '@/core/units/rate';
+import { amountFor, amountLike, type ProductAmount, type ProductRate } from '@/core/units/rate';
 
 export type MixInput = Readonly<{
   area: SquareMetres;
@@ -72,7 +71,7 @@ export function mixFor(input: MixInput): { ok: true; mix: Mix } | { ok: false; r
       loads,
       mix: sum((l) => l.mix) as Litres,
       water: sum((l) => l.water) as Litres,
-      product: withAmount(
+      product: amountLike(
         rate,
         sum((l) => l.measured.amount),
       ),
@@ -86,7 +85,7 @@ function loadFor(area: SquareMetres, { rate, maximum, carrier, step }: MixInput)
   let steps = Math.round(exact.amount / step);
   while (steps > 0 && steps * step > most * (1 + 1e-9)) steps--;
   if (steps === 0) return null;
-  const measured = withAmount(rate, steps * step);
+  const measured = amountLike(rate, steps * step);
   const mix = ((carrier * area) / SQUARE_METRES_PER_HECTARE) as Litres;
   const own = measured.by === 'volume' ? measured.amount : 0;
   return {
@@ -98,8 +97,3 @@ function loadFor(area: SquareMetres, { rate, maximum, carrier, step }: MixInput)
     error: measured.amount / exact.amount - 1,
   };
 }
-
-const withAmount = (kind: ProductRate, amount: number): ProductAmount =>
-  kind.by === 'mass'
-    ? { by: 'mass', amount: amount as Kilograms }
-    : { by: 'volume', amount: amount as Litres };

@@ -93,10 +93,7 @@ export function amountIn(amount: ProductAmount, unit: AmountUnit): number | null
 
 /** Product for an area at a rate. */
 export function amountFor(rate: ProductRate, area: SquareMetres): ProductAmount {
-  const hectares = area / SQUARE_METRES_PER_HECTARE;
-  return rate.by === 'mass'
-    ? { by: 'mass', amount: (rate.rate * hectares) as Kilograms }
-    : { by: 'volume', amount: (rate.rate * hectares) as Litres };
+  return amountLike(rate, (rate.rate * area) / SQUARE_METRES_PER_HECTARE);
 }
 
 /** The rate at which an amount lies on an area. @throws RangeError if the area is 0 */
@@ -108,12 +105,17 @@ export function rateFrom(amount: ProductAmount, area: SquareMetres): ProductRate
     : { by: 'volume', rate: (amount.amount / hectares) as LitresPerHectare };
 }
 
+/** So many kg/ha or L/ha: of the kind of another rate, where a sum or a limit has been computed. */
+export const rateLike = ({ by }: ProductRate, value: number): ProductRate =>
+  by === 'mass' ? { by, rate: value as KilogramsPerHectare } : { by, rate: value as LitresPerHectare };
+
+/** So many kg or L: of the kind of a rate. */
+export const amountLike = ({ by }: ProductRate, value: number): ProductAmount =>
+  by === 'mass' ? { by, amount: value as Kilograms } : { by, amount: value as Litres };
+
 /** `share` of a rate: one part of a split. */
-export function partOfRate(rate: ProductRate, share: number): ProductRate {
-  return rate.by === 'mass'
-    ? { by: 'mass', rate: (rate.rate * share) as KilogramsPerHectare }
-    : { by: 'volume', rate: (rate.rate * share) as LitresPerHectare };
-}
+export const partOfRate = (rate: ProductRate, share: number): ProductRate =>
+  rateLike(rate, rate.rate * share);
 
 /** The mass of a volume at a density: the only way from the one to the other. */
 export const massOf = (volume: Litres, density: GramsPerLitre): Kilograms =>

@@ -3,7 +3,7 @@ import { ingredientRate } from '@/core/products/label';
 import { ingredientTotal, productTotal, type LedgerEntry } from '@/core/records/ledger';
 import { applicationsOf, type Plan } from '@/core/season/plan';
 import { showPercent, showRate, significant } from '@/core/units/format';
-import { RATE_UNITS, rateIn, type ProductRate } from '@/core/units/rate';
+import { RATE_UNITS, rateIn, rateLike } from '@/core/units/rate';
 import type { ZoneSheet } from '@/server/season';
 
 type Bar = Readonly<{ name: string; done: number; planned: number; limit: number; words: string }>;
@@ -22,14 +22,13 @@ export function Limits({ plan, sheet }: Readonly<{ plan: Plan; sheet: ZoneSheet 
     done: productTotal(done, label, end).total,
     planned: productTotal(planned, label, end).total,
   };
-  const as = (rate: number): ProductRate => ({ ...label.yearLimit, rate: rate as never });
 
   const bars: Bar[] = [
     {
       name: 'Product',
       ...product,
       limit: label.yearLimit.rate,
-      words: `${significant(rateIn(as(product.done + product.planned), label.rateUnit) ?? 0)} of ${showRate(label.yearLimit, label.rateUnit)}`,
+      words: `${significant(rateIn(rateLike(label.yearLimit, product.done + product.planned), label.rateUnit) ?? 0)} of ${showRate(label.yearLimit, label.rateUnit)}`,
     },
     ...label.ingredients.flatMap((i): Bar[] => {
       const used = {

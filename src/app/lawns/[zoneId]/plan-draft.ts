@@ -6,7 +6,7 @@ import { MOST_RATE, type Plan } from '@/core/season/plan';
 import { SPLITS, splitDays, type Split } from '@/core/season/split';
 import { significant } from '@/core/units/format';
 import { parseFigure, type Issue } from '@/core/units/parse';
-import { RATE_UNITS, rateIn, rateOf, type RateUnit } from '@/core/units/rate';
+import { RATE_UNITS, rateIn, rateLike, rateOf, type RateUnit } from '@/core/units/rate';
 import type { ZoneSheet } from '@/server/season';
 
 export type Draft = Readonly<{
@@ -46,8 +46,7 @@ export function proposalFor(
   { zone }: Pick<ZoneSheet, 'zone'>,
 ): Pick<Draft, 'productId' | 'total' | 'unit'> {
   const high = rateForTurf(label, zone.facts.turf)?.high.rate ?? label.yearLimit.rate;
-  const total =
-    rateIn({ ...label.yearLimit, rate: Math.min(high, label.yearLimit.rate) as never }, label.rateUnit) ?? 0;
+  const total = rateIn(rateLike(label.yearLimit, Math.min(high, label.yearLimit.rate)), label.rateUnit) ?? 0;
   return {
     productId: label.id,
     unit: label.rateUnit,
