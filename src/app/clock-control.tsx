@@ -1,15 +1,24 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useTransition } from 'react';
+import { useState, useTransition } from 'react';
 import { turnClockAction } from './actions';
+import { send } from './send';
 
 /** Turns the demo's clock forward; everything that depends on the day follows. */
 export function ClockControl() {
   const router = useRouter();
   const [isTurning, start] = useTransition();
+  const [trouble, setTrouble] = useState<string | null>(null);
   const turn = (days: 1 | 7) => () =>
     start(async () => {
-      await turnClockAction({ days });
+      const outcome = await send(turnClockAction, { days });
+      setTrouble(
+        !outcome.ok
+          ? 'Not turned: try again'
+          : outcome.value.ok
+            ? null
+            : `Not turned: ${outcome.value.refusal}`,
+      );
       router.refresh();
     });
   return (
@@ -30,6 +39,11 @@ export function ClockControl() {
       >
         +1 week
       </button>
+      {trouble && (
+        <span role="status" className="self-center">
+          {trouble}
+        </span>
+      )}
     </span>
   );
 }

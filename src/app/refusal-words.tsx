@@ -5,7 +5,7 @@ import type { Refusal } from '@/server/outcome';
 import { reasonWords } from '@/ui/words';
 
 /** Why it was not done, and what to do about it. Nothing typed is lost: the form stays as it is. */
-export function RefusalWords({ refusal, here = '/' }: Readonly<{ refusal: Refusal; here?: string }>) {
+export function RefusalWords({ refusal, here }: Readonly<{ refusal: Refusal; here: string }>) {
   return (
     <div role="alert" className="mt-3 border-l-4 border-clay bg-paper px-3 py-2">
       {wordsOf(refusal, here)}
@@ -49,6 +49,13 @@ function wordsOf(refusal: Refusal, here: string): ReactNode {
         <p>
           The database does not answer, and nothing was saved. What you typed stands here: send it again in a
           moment.
+        </p>
+      );
+    case 'unreachable':
+      return (
+        <p>
+          The server cannot be reached: no network, or it is stopped. What you typed stands here: send it
+          again when you have a connection. It is never taken twice.
         </p>
       );
     case 'gone':

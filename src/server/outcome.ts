@@ -13,6 +13,8 @@ export type Refusal =
   | Readonly<{ kind: 'signed-out' }>
   | Readonly<{ kind: 'forbidden'; deed: Deed }>
   | Readonly<{ kind: 'database-away' }>
+  /** no answer at all: the network or the server is away */
+  | Readonly<{ kind: 'unreachable' }>
   | Readonly<{ kind: 'gone' }>
   | Readonly<{ kind: 'already-recorded'; recordId: string }>
   /** a bug: logged under this id */

@@ -76,6 +76,23 @@ test('a session that ends in the middle of a form loses nothing', async () => {
   await b.page('Missed the corner by the shed.');
 });
 
+test('a session that ends while a plan is edited loses nothing either', async () => {
+  const b = await signedIn(LISE);
+  await b.press('230 Long Meadow');
+  await b.page('Soil temperature of this zone');
+  await b.type(await b.field("Season's rate"), '0.65');
+  await b.driver.manage().deleteAllCookies();
+  await b.press('Save the changed plan');
+  expect(await b.text('[role=alert]')).toContain('You have been signed out');
+  await b.press('sign in again');
+  await (await b.find('[name=email]')).sendKeys(LISE);
+  await (await b.find('[name=password]')).sendKeys(PASSWORD, Key.ENTER);
+  await b.at('/lawns/');
+  await b.driver.wait(async () => (await shown(b, "Season's rate")) === '0.65', 60_000);
+  await b.press('Save the changed plan');
+  await b.page('Plan saved.');
+});
+
 test.each(['failing', 'rubbish'])(
   'a weather service that is %s is said so, with the age of what is used, and work goes on',
   async (mode) => {

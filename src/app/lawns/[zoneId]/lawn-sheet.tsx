@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState, useTransition } from 'react';
+import { useEffect, useMemo, useState, useTransition } from 'react';
 import { addDays, dayOf, showDay, showWeekday, yearOf, type Day } from '@/core/calendar/day';
 import { nextOpen, windowOf } from '@/core/gates/window';
 import { applicationsOf, contextOf, nextPart, restOfYear } from '@/core/season/plan';
@@ -16,6 +16,7 @@ import { SoilChart } from '@/ui/soil-chart';
 import { WeatherNews } from '@/ui/weather-news';
 import { plural, windowWords } from '@/ui/words';
 import { YearRail, type RailMark } from '@/ui/year-rail';
+import { send } from '../../send';
 import { Limits } from './limits';
 import { firstDraft, readDraft, type Draft } from './plan-draft';
 import { PlanForm, type SaveState } from './plan-form';
@@ -40,6 +41,15 @@ export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanActio
   /** what is being edited; null: nothing, the plan on file is shown */
   const [edited, setEdited] = useState<Draft | null>(null);
   const draft = edited ?? onFile;
+  const keptKey = `plan:${zone.id}`;
+  useEffect(() => {
+    const kept = localStorage.getItem(keptKey);
+    if (!kept) return;
+    localStorage.removeItem(keptKey);
+    // read after the first paint: the server cannot know it
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    setEdited(JSON.parse(kept) as Draft);
+  }, [keptKey]);
   const [part, setPart] = useState(() => wishedPart ?? (stored && nextPart(stored)?.part) ?? 1);
   const [moved, setMoved] = useState<Day | null>(null);
   const [save, setSave] = useState<SaveState>({ kind: 'none' });
@@ -74,14 +84,18 @@ export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanActio
       setSave({ kind: 'none' });
       router.refresh();
     });
-  const send = (seen: number) => {
+  const savePlan = (seen: number) => {
     if (!draft || !read?.plan || !mayPlan) return;
     startSaving(async () => {
-      const outcome = await savePlanAction({ zoneId: zone.id, seen, ...draft });
+      const outcome = await send(savePlanAction, { zoneId: zone.id, seen, ...draft });
       if (outcome.ok) {
         showOnFile();
         setSave({ kind: 'saved' });
-      } else setSave({ kind: 'refused', refusal: outcome.refusal });
+      } else {
+        // signing in again leaves this page: what was typed is here when it comes back
+        if (outcome.refusal.kind === 'signed-out') localStorage.setItem(keptKey, JSON.stringify(draft));
+        setSave({ kind: 'refused', refusal: outcome.refusal });
+      }
     });
   };
 
@@ -97,7 +111,7 @@ export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanActio
     ...Object.fromEntries(applications.map((a) => [String(a.part), () => choose(a.part)])),
     '[': () => move(addDays(from, -20)),
     ']': () => move(addDays(from, 20)),
-    s: () => send(stored?.version ?? 0),
+    s: () => savePlan(stored?.version ?? 0),
     m: goTo('mix'),
     e: goTo('record'),
   });
@@ -211,7 +225,7 @@ export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanActio
               mayRecord={mayRecord}
               onChange={change}
               onChoose={choose}
-              onSave={send}
+              onSave={savePlan}
               onTakeTheirs={showOnFile}
             />
           )}

@@ -252,7 +252,8 @@ function Refused({
   onSave,
   onTakeTheirs,
 }: Props & Readonly<{ refusal: Refusal | Overtaken<StoredPlan> }>) {
-  if (refusal.kind !== 'changed-by-other') return <RefusalWords refusal={refusal} />;
+  if (refusal.kind !== 'changed-by-other')
+    return <RefusalWords refusal={refusal} here={`/lawns/${sheet.zone.id}`} />;
   const { theirs } = refusal;
   const rows = [
     ['Product', sheet.labels.find((l) => l.id === draft.productId)?.name ?? '', theirs.label.name],

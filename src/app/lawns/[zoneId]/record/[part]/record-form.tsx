@@ -6,6 +6,7 @@ import { Labelled } from '@/ui/labelled';
 import type { Outcome, Refusal } from '@/server/outcome';
 import type { RecordInput } from '@/server/record-application';
 import { RefusalWords } from '../../../../refusal-words';
+import { send } from '../../../../send';
 
 type Typed = Pick<
   RecordInput,
@@ -70,12 +71,12 @@ export function RecordForm({
     localStorage.setItem(draftKey, JSON.stringify(next));
   };
 
-  const send = (confirmed: boolean) => {
+  const record = (confirmed: boolean) => {
     if (isSent.current) return;
     isSent.current = true;
     const { reason, ...figures } = typed;
     start(async () => {
-      const outcome = await sendOnce({
+      const outcome = await send(recordAction, {
         ...figures,
         sendKey: draft.sendKey,
         zoneId,
@@ -92,15 +93,6 @@ export function RecordForm({
       setRefusal(outcome.refusal);
     });
   };
-  /** A network that is away is no bug: the form stays, and the same send key makes another try safe. */
-  const sendOnce = async (input: RecordInput): Promise<Outcome<{ recordId: string }>> => {
-    try {
-      return await recordAction(input);
-    } catch {
-      return { ok: false, refusal: { kind: 'database-away' } };
-    }
-  };
-
   const issues =
     refusal?.kind === 'invalid' ? refusal.issues : refusal?.kind === 'questions' ? refusal.questions : [];
   const issue = (field: string) => issues.find((i) => i.field === field);
@@ -117,7 +109,7 @@ export function RecordForm({
       noValidate
       onSubmit={(e) => {
         e.preventDefault();
-        send(false);
+        record(false);
       }}
     >
       <h1 className="text-[26px]">
@@ -194,7 +186,12 @@ export function RecordForm({
       </div>
       <div aria-live="assertive">{refusal && <RefusalWords refusal={refusal} here={here} />}</div>
       {refusal?.kind === 'questions' && (
-        <button type="button" className="button mt-3 w-full" disabled={isSending} onClick={() => send(true)}>
+        <button
+          type="button"
+          className="button mt-3 w-full"
+          disabled={isSending}
+          onClick={() => record(true)}
+        >
           Yes, these figures are right: record them
         </button>
       )}
