@@ -1,0 +1,68 @@
+/** What the demo promises: enough lawns, people and labels, and a season half planned, shut for different reasons. */
+import { spanAt } from '@/core/calendar/span';
+import { isoDay } from '@/core/calendar/day';
+import { windowOf } from '@/core/gates/window';
+import { ingredientRate } from '@/core/products/label';
+import { closeConnection, inOrganisation } from '@/data/connection';
+import { zonesOf } from '@/data/lawns';
+import { labelsOf } from '@/data/products';
+import { peopleOf } from '@/server/people';
+import { board, recordBook } from '@/server/season';
+import { actor } from '../support/demo';
+
+afterAll(closeConnection);
+const lead = actor('lead');
+
+test('at least 12 lawns of cool- and warm-season turf, two technicians and a lead', async () => {
+  const zones = await inOrganisation(lead, zonesOf);
+  expect(new Set(zones.map((z) => z.lawnId)).size).toBeGreaterThanOrEqual(12);
+  expect(new Set(zones.map((z) => z.facts.turf)).size).toBeGreaterThanOrEqual(6);
+  expect(await peopleOf(lead)).toEqual(['Lise Corran', 'Mara Venn', 'Tobin Asher']);
+});
+
+test('five labels, all marked as demo, consistent with themselves', async () => {
+  const labels = await inOrganisation(lead, labelsOf);
+  expect(labels).toHaveLength(5);
+  for (const label of labels) {
+    expect(label.demo && label.name.endsWith('demo label')).toBe(true);
+    for (const { low, high } of label.rates) {
+      expect(low.by).toBe(label.yearLimit.by);
+      expect(low.rate).toBeLessThan(high.rate);
+      expect(high.rate).toBeLessThanOrEqual(label.yearLimit.rate);
+    }
+    expect(label.seedingWait.map((w) => w.days)).toEqual(
+      label.seedingWait.map((w) => w.days).toSorted((a, b) => a - b),
+    );
+    for (const i of label.ingredients) {
+      const most = ingredientRate(label.yearLimit, i.content);
+      expect(most).not.toBeNull();
+      // the product's limit keeps the a.i.'s, to the rounding of a label
+      if (i.yearLimit !== null) expect(most! / i.yearLimit).toBeLessThan(1.02);
+    }
+  }
+});
+
+test('on 18 March 2027 some are done, some can go, some are ajar, and some are shut for different reasons', async () => {
+  const { today, lines, finished, unplanned } = await board(lead);
+  expect(isoDay(today)).toBe('2027-03-18');
+  expect((await recordBook(lead)).records.length).toBeGreaterThanOrEqual(5);
+  expect(finished.length).toBeGreaterThan(0);
+  expect(unplanned.length).toBeGreaterThan(0);
+  const states = lines.map((l) => spanAt(l.window, today)!.verdict.state);
+  expect(new Set(states)).toEqual(new Set(['open', 'ajar', 'shut']));
+  const reasons = lines.flatMap((l) =>
+    windowOf(l.context, { from: today, to: (today + 1) as typeof today }).lanes.flatMap(({ lane }) =>
+      lane[0]!.verdict.state === 'shut' ? [lane[0]!.verdict.reason.code] : [],
+    ),
+  );
+  expect(new Set(reasons)).toEqual(new Set(['too-soon-after', 'blocks-seeding', 'over-year-limit']));
+});
+
+test('the lines stand by next open day, then by how soon the window closes', async () => {
+  const { lines } = await board(lead);
+  const keys = lines.map((l) => [l.open?.from ?? Infinity, l.ajar?.to ?? Infinity] as const);
+  for (let i = 1; i < keys.length; i++) {
+    const [a, b] = [keys[i - 1]!, keys[i]!];
+    expect(a[0] < b[0] || (a[0] === b[0] && a[1] <= b[1])).toBe(true);
+  }
+});
