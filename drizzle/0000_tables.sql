@@ -224,7 +224,6 @@ CREATE TABLE "station" (
 	"forecast_issued_on" date,
 	"last_tried_at" timestamp with time zone,
 	"last_tried_on" date,
-	"last_answered_on" date,
 	"trouble" text
 );
 --> statement-breakpoint

@@ -2,7 +2,6 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { addDays, type Day } from '@/core/calendar/day';
 import { spanAt, type Range } from '@/core/calendar/span';
-import { GATES, windowOf } from '@/core/gates/window';
 import { amountFor } from '@/core/units/rate';
 import { showAmount, showArea, showRate } from '@/core/units/format';
 import { may } from '@/data/actor';
@@ -125,16 +124,16 @@ function Due({
       </div>
       <div>
         <Pickets
-          lane={l.window}
+          lane={l.window.all}
           range={range}
           today={today}
           height={26}
           underlined
-          label={windowWords(l.window, today)}
+          label={windowWords(l.window.all, today)}
         />
-        <p className="text-[15px] font-semibold">{windowWords(l.window, today)}</p>
+        <p className="text-[15px] font-semibold">{windowWords(l.window.all, today)}</p>
         <p className="text-[14px] text-steel">
-          {[holdWords(l, today), lastDayWords(l.window, today)].filter(Boolean).join(' ')}
+          {[holdWords(l, today), lastDayWords(l.window.all, today)].filter(Boolean).join(' ')}
         </p>
       </div>
       <div className="flex gap-2">
@@ -159,15 +158,10 @@ function Due({
 }
 
 /** What holds it today, in the words of the first gate in the way. */
-function holdWords(l: DueLine, today: Day): string {
-  const held = spanAt(l.window, today)?.verdict;
-  if (!held || held.state === 'open') return '';
-  const { lanes } = windowOf(l.context, { from: today, to: addDays(today, 1) });
-  const key = held.by[0];
-  const lane = lanes.find((x) => x.gate.key === key)?.lane;
-  const verdict = lane && spanAt(lane, today)?.verdict;
-  const more = held.by.length - 1;
-  return verdict
-    ? `${GATES.find((g) => g.key === key)?.name ?? ''}: ${reasonWords(verdict.reason)}${more ? ` And ${plural(more, 'gate')} more.` : ''}`
-    : '';
+function holdWords({ window: { lanes, all } }: DueLine, today: Day): string {
+  const [key, ...more] = spanAt(all, today)?.verdict.by ?? [];
+  const held = lanes.find((l) => l.gate.key === key);
+  const verdict = held && spanAt(held.lane, today)?.verdict;
+  if (!verdict) return '';
+  return `${held.gate.name}: ${reasonWords(verdict.reason)}${more.length ? ` And ${plural(more.length, 'gate')} more.` : ''}`;
 }

@@ -169,7 +169,6 @@ export const station = pgTable(
     forecastIssuedOn: day('forecast_issued_on'),
     lastTriedAt: at('last_tried_at'),
     lastTriedOn: day('last_tried_on'),
-    lastAnsweredOn: day('last_answered_on'),
     /** why the last try failed; null: it did not */
     trouble: text('trouble'),
   },

@@ -105,7 +105,7 @@ async function refreshStation(
   today: Day,
   realNow: Date,
 ): Promise<void> {
-  if (s.lastAnsweredOn === isoDay(today)) return;
+  if (s.forecastIssuedOn === isoDay(today)) return;
   const triedLately = s.lastTriedAt !== null && realNow.getTime() - s.lastTriedAt.getTime() < PATIENCE_MS;
   if (s.trouble !== null && triedLately && s.lastTriedOn === isoDay(today)) return;
 
@@ -128,7 +128,7 @@ async function refreshStation(
   const answer = await service.forecast(s.serviceKey, today);
   if (!answer.ok) return void (await note({ trouble: `${answer.trouble.kind}: ${answer.trouble.detail}` }));
   await inOrganisation(actor, (db) => storeForecast(db, actor.orgId, s.id, answer.value));
-  await note({ trouble: null, lastAnsweredOn: isoDay(today), forecastIssuedOn: isoDay(today) });
+  await note({ trouble: null, forecastIssuedOn: isoDay(today) });
 }
 
 async function storeObserved(

@@ -2,7 +2,7 @@ import 'server-only';
 import { yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { GateContext } from '@/core/gates/gate';
-import { nextOpen, windowOf, type WindowLane } from '@/core/gates/window';
+import { nextOpen, windowOf, type Window } from '@/core/gates/window';
 import type { Outlook, OutlookRefusal } from '@/core/ground/outlook';
 import type { Label } from '@/core/products/label';
 import { applicationsOf, contextOf, nextPart, restOfYear } from '@/core/season/plan';
@@ -156,11 +156,10 @@ export type DueLine = Readonly<{
   rate: StoredPlan['total'];
   area: ZoneOnLawn['area'];
   plannedOn: Day;
-  window: WindowLane;
+  window: Window;
   /** the days on which it may go ahead, from today on: fully open, or with a warning */
   open: Range<Day> | null;
   ajar: Range<Day> | null;
-  context: GateContext;
 }>;
 
 export type Board = Readonly<{
@@ -232,7 +231,7 @@ function lineOf(
   next: { id: string; part: number; plannedOn: Day },
   context: GateContext,
 ): DueLine {
-  const window = windowOf(context, restOfYear(context.today)).all;
+  const window = windowOf(context, restOfYear(context.today));
   const application = applicationsOf(plan).find((a) => a.part === next.part);
   return {
     zoneId: zone.id,
@@ -248,9 +247,8 @@ function lineOf(
     area: zone.area,
     plannedOn: next.plannedOn,
     window,
-    open: nextOpen(window, context.today),
-    ajar: nextOpen(window, context.today, 'ajar'),
-    context,
+    open: nextOpen(window.all, context.today),
+    ajar: nextOpen(window.all, context.today, 'ajar'),
   };
 }
 

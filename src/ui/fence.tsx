@@ -8,7 +8,7 @@ import { Pickets } from './pickets';
 import { laneWords, reasonWords, shortDay, sourceWords } from './words';
 
 type Props = Readonly<{ window: Window; range: Range<Day>; today: Day }>;
-/** Row −1 is all gates together. */
+/** A lane by its place; the row after the last is all gates together. */
 type Cursor = Readonly<{ row: number; day: Day }>;
 
 /**

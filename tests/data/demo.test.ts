@@ -1,7 +1,6 @@
 /** What the demo promises: enough lawns, people and labels, and a season half planned, shut for different reasons. */
 import { spanAt } from '@/core/calendar/span';
 import { isoDay } from '@/core/calendar/day';
-import { windowOf } from '@/core/gates/window';
 import { ingredientRate } from '@/core/products/label';
 import { closeConnection, inOrganisation } from '@/data/connection';
 import { zonesOf } from '@/data/lawns';
@@ -48,12 +47,13 @@ test('on 18 March 2027 some are done, some can go, some are ajar, and some are s
   expect((await recordBook(lead)).records.length).toBeGreaterThanOrEqual(5);
   expect(finished.length).toBeGreaterThan(0);
   expect(unplanned.length).toBeGreaterThan(0);
-  const states = lines.map((l) => spanAt(l.window, today)!.verdict.state);
+  const states = lines.map((l) => spanAt(l.window.all, today)!.verdict.state);
   expect(new Set(states)).toEqual(new Set(['open', 'ajar', 'shut']));
   const reasons = lines.flatMap((l) =>
-    windowOf(l.context, { from: today, to: (today + 1) as typeof today }).lanes.flatMap(({ lane }) =>
-      lane[0]!.verdict.state === 'shut' ? [lane[0]!.verdict.reason.code] : [],
-    ),
+    l.window.lanes.flatMap(({ lane }) => {
+      const verdict = spanAt(lane, today)!.verdict;
+      return verdict.state === 'shut' ? [verdict.reason.code] : [];
+    }),
   );
   expect(new Set(reasons)).toEqual(new Set(['too-soon-after', 'blocks-seeding', 'over-year-limit']));
 });

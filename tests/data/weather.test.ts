@@ -72,7 +72,7 @@ test('with the service away: what is on file stays in use, its age is told, and 
 
 test('a day that the service gave twice is kept once', async () => {
   await inOrganisation(tech, (db) =>
-    db.update(station).set({ lastAnsweredOn: null }).where(eq(station.orgId, tech.orgId)),
+    db.update(station).set({ forecastIssuedOn: null }).where(eq(station.orgId, tech.orgId)),
   );
   const service = weatherOverHttp(process.env['WEATHER_URL']!);
   await Promise.all([
