@@ -105,7 +105,10 @@ function Due({
   return (
     <li className="grid grid-cols-1 items-center gap-x-5 gap-y-1 border-b border-hair py-2.5 md:grid-cols-[minmax(0,1.25fr)_minmax(0,1.1fr)_minmax(0,1.5fr)_172px]">
       <div>
-        <Link href={`/lawns/${l.zoneId}?part=${l.part}`} className="font-cond text-[19px] font-semibold">
+        <Link
+          href={`/lawns/${l.zoneId}?part=${l.part}`}
+          className="inline-flex min-h-[44px] items-center font-cond text-[19px] font-semibold md:min-h-0"
+        >
           {l.site}
         </Link>
         <p className="text-[15px] text-steel">

@@ -1,5 +1,5 @@
 import 'server-only';
-import { asc, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type { ZoneFacts } from '@/core/gates/gate';
 import { EXPOSURES, MOISTURES, TEXTURES, type Site } from '@/core/ground/site';
 import { TURFS } from '@/core/products/label';
@@ -57,12 +57,9 @@ function zoneFrom({ zone: z, lawn: l }: Row): ZoneOnLawn {
 
 /** Every zone of the organisation, by address. */
 export async function zonesOf(db: Transaction): Promise<ZoneOnLawn[]> {
-  const rows = await db
-    .select(columns)
-    .from(zone)
-    .innerJoin(lawn, eq(lawn.id, zone.lawnId))
-    .orderBy(asc(lawn.address), asc(zone.name));
-  return rows.map(zoneFrom);
+  const rows = await db.select(columns).from(zone).innerJoin(lawn, eq(lawn.id, zone.lawnId));
+  // 3 Mill Race before 12 Farrier Bend
+  return rows.map(zoneFrom).sort((a, b) => siteName(a).localeCompare(siteName(b), 'en', { numeric: true }));
 }
 
 /** One zone; null where there is none, or where it is another organisation's. */

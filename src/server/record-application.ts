@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { addDays, isoDay, parseDay, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { windowOf } from '@/core/gates/window';
-import { rateForTurf } from '@/core/products/label';
+import { rateForTurf, type Label } from '@/core/products/label';
 import { applicationsOf, contextOf } from '@/core/season/plan';
 import { figure, showRate } from '@/core/units/format';
 import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
@@ -69,10 +69,9 @@ export async function recordApplication(
 ): Promise<Outcome<{ recordId: string }>> {
   must(actor, 'record');
   const sheet = await zoneSheet(actor, input.zoneId);
-  const application = sheet?.plan && applicationsOf(sheet.plan).find((a) => a.part === input.part);
-  if (!sheet?.plan || !application || !isAmountUnit(input.amountUnit)) return refuse({ kind: 'gone' });
-  if (input.corrects && !sheet.records.some((r) => r.id === input.corrects?.id))
-    return refuse({ kind: 'gone' });
+  const subject = sheet && subjectOf(sheet, input);
+  if (!sheet || !subject || !isAmountUnit(input.amountUnit)) return refuse({ kind: 'gone' });
+  const { label } = subject;
 
   const issues: Issue[] = [];
   const read = <T>(parsed: Parsed<T>): T | null => {
@@ -111,33 +110,32 @@ export async function recordApplication(
     return refuse({ kind: 'invalid', issues });
 
   const used = rateFrom(amountOf(amount, input.amountUnit), fromSquareFeet(area));
-  if (used.by !== application.rate.by)
+  if (used.by !== label.yearLimit.by)
     return refuse({
       kind: 'invalid',
       issues: [
         {
           field: 'Product used',
-          problem: `Product used is in ${AMOUNT_UNITS[input.amountUnit].words}, and ${application.label.name} is measured the other way`,
-          remedy: `Choose a unit like ${AMOUNT_UNITS[application.label.amountUnit].words}: weight and volume do not mix.`,
+          problem: `Product used is in ${AMOUNT_UNITS[input.amountUnit].words}, and ${label.name} is measured the other way`,
+          remedy: `Choose a unit like ${AMOUNT_UNITS[label.amountUnit].words}: weight and volume do not mix.`,
         },
       ],
     });
-  const questions = questionsAbout(sheet, application, used, area);
+  const questions = questionsAbout(sheet, subject, used, area);
   if (questions.length && !input.confirmed) return refuse({ kind: 'questions', questions });
 
-  const { label } = application;
   const { zone } = sheet;
   return inOrganisation(actor, async (db) => {
     const { added, id, same } = await addRecord(db, {
       orgId: actor.orgId,
       sendKey: input.sendKey,
-      plannedId: application.id,
+      plannedId: subject.plannedId,
       correctsId: input.corrects?.id ?? null,
       correctionReason: reason,
       zoneId: zone.id,
       productId: label.id,
-      part: application.part,
-      parts: application.of,
+      part: subject.part,
+      parts: subject.parts,
       productName: label.name,
       registrationNumber: label.registrationNumber,
       site: siteName(zone),
@@ -151,12 +149,54 @@ export async function recordApplication(
       windMph: toNumeric(wind),
       airF: toNumeric(air),
       notes: input.notes.trim(),
-      gates: gatesOn(sheet, application.part, day),
+      gates: subject.gates ?? gatesOn(sheet, subject.part, day),
       recordedBy: actor.name,
       recordedAt: (await nowOf(db)).now,
     });
     return added || same ? done({ recordId: id }) : refuse({ kind: 'already-recorded', recordId: id });
   });
+}
+
+/** What a record is about: a part of this year's plan, or, for a correction, whatever the corrected entry was about. */
+type Subject = Readonly<{
+  label: Label;
+  plannedId: string | null;
+  part: number;
+  parts: number;
+  /** what the plan says; null: the entry belongs to no plan of this year */
+  rate: ProductRate | null;
+  /** of an entry that belongs to no plan of this year: as they were known then */
+  gates: GatesThen | null;
+}>;
+
+function subjectOf(sheet: ZoneSheet, { part, corrects }: RecordInput): Subject | null {
+  const planned = sheet.plan ? applicationsOf(sheet.plan) : [];
+  const of = (a: (typeof planned)[number]): Subject => ({
+    label: a.label,
+    plannedId: a.id,
+    part: a.part,
+    parts: a.of,
+    rate: a.rate,
+    gates: null,
+  });
+  if (!corrects) {
+    const application = planned.find((a) => a.part === part);
+    return application ? of(application) : null;
+  }
+  const entry = sheet.records.find((r) => r.id === corrects.id);
+  const label = entry && sheet.labels.find((l) => l.id === entry.productId);
+  if (!entry || !label) return null;
+  const application = planned.find((a) => a.id === entry.plannedId);
+  return application
+    ? of(application)
+    : {
+        label,
+        plannedId: entry.plannedId,
+        part: entry.part,
+        parts: entry.parts,
+        rate: null,
+        gates: entry.gates,
+      };
 }
 
 function parseApplied(text: string, today: Day): Parsed<Day> {
@@ -187,22 +227,21 @@ function parseWord(text: string, field: string, remedy: string): Parsed<string> 
 /** What may be right and looks like a slip. */
 function questionsAbout(
   sheet: ZoneSheet,
-  application: { label: ZoneSheet['labels'][number]; rate: ProductRate },
+  { label, rate }: Subject,
   used: ProductRate,
   area: number,
 ): Issue[] {
-  const { label, rate } = application;
   const show = (r: ProductRate) => showRate(r, label.rateUnit);
   const questions: Issue[] = [];
   const most = rateForTurf(label, sheet.zone.facts.turf)?.high;
-  const off = used.rate / rate.rate - 1;
+  const off = rate ? used.rate / rate.rate - 1 : 0;
   if (most && used.rate > most.rate * (1 + 1e-9))
     questions.push({
       field: 'Product used',
       problem: `This comes to ${show(used)}, above the label's ${show(most)}`,
       remedy: 'Check amount and area. If that is what went down, confirm it: the record must be true.',
     });
-  else if (Math.abs(off) > OFF_PLAN)
+  else if (rate && Math.abs(off) > OFF_PLAN)
     questions.push({
       field: 'Product used',
       problem: `This comes to ${show(used)}, ${figure(Math.abs(off) * 100)} % ${off > 0 ? 'above' : 'below'} the plan's ${show(rate)}`,

@@ -148,6 +148,35 @@ test('a correction is a new entry that names the old one; the old stays, and the
   });
 });
 
+test('a correction of last year’s entry stays with last year’s plan and product, and leaves this year’s plan alone', async () => {
+  const site = '5 Saddler Court · whole lawn';
+  const zone = await zoneNamed(site);
+  const before = (await zoneSheet(tech, zone.id))!;
+  const old = before.records.find((r) => isoDay(r.appliedOn) === '2026-09-14')!;
+  expect(before.plan?.parts.map((p) => p.recordId)).toEqual([null]);
+  const outcome = await recordApplication(
+    tech,
+    await inputFor(site, {
+      area: '11200',
+      amount: '25',
+      amountUnit: 'floz',
+      water: '11',
+      appliedOn: '2026-09-14',
+      corrects: { id: old.id, reason: 'Jug was read wrong' },
+    }),
+  );
+  if (!outcome.ok) throw new Error(JSON.stringify(outcome));
+  const after = (await zoneSheet(tech, zone.id))!;
+  const entry = after.records.find((r) => r.id === outcome.value.recordId)!;
+  expect([entry.productName, entry.plannedId, entry.gates]).toEqual([
+    old.productName,
+    old.plannedId,
+    old.gates,
+  ]);
+  expect(after.plan?.parts.map((p) => p.recordId)).toEqual([null]);
+  expect(after.facts.ledger.map((e) => e.id)).toEqual([entry.id]);
+});
+
 test('keeps the gates of the day with it, with their reasons', async () => {
   // 19 Kiln Hill has clay and no irrigation: a storm is forecast for the demo day
   const outcome = await recordApplication(

@@ -26,7 +26,7 @@ export default screen(async (actor) => {
               <div>
                 <Link
                   href={`/lawns/${z.id}`}
-                  className="inline-flex min-h-[32px] items-center font-cond text-[19px] font-semibold"
+                  className="inline-flex min-h-[44px] md:min-h-[32px] items-center font-cond text-[19px] font-semibold"
                 >
                   {site}
                 </Link>
@@ -49,7 +49,7 @@ export default screen(async (actor) => {
                   {!plan
                     ? ''
                     : next
-                      ? `part ${next.part} of ${plan.parts.length} planned for ${showDay(next.plannedOn)}`
+                      ? `${plan.parts.length > 1 ? `part ${next.part} of ${plan.parts.length} ` : ''}planned for ${showDay(next.plannedOn)}`
                       : 'done for this year'}
                 </span>
               </p>

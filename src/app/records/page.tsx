@@ -39,7 +39,7 @@ export default screen(async (actor) => {
           >
             <Link
               href={`/records/${r.id}`}
-              className="inline-flex min-h-[32px] items-center font-cond text-[18px] font-semibold"
+              className="inline-flex min-h-[44px] md:min-h-[32px] items-center font-cond text-[18px] font-semibold"
             >
               {showFullDay(r.appliedOn)}
             </Link>
