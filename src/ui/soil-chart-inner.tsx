@@ -2,8 +2,9 @@
 import type { ApexOptions } from 'apexcharts';
 import { useMemo } from 'react';
 import ApexChart from 'react-apexcharts';
+import type { CrossingRule } from '@/core/ground/crossing';
 import type { Outlook } from '@/core/ground/outlook';
-import { showDepth } from '@/core/units/format';
+import { showDepth, showLine } from '@/core/units/format';
 import type { Celsius } from '@/core/units/quantity';
 import { toFahrenheit } from '@/core/units/trade';
 
@@ -23,7 +24,7 @@ export function SoilChartInner({ outlook, height }: Readonly<{ outlook: Outlook;
   );
 }
 
-function chartOf({ from, today, observed, band, rule, dates, crossed }: Outlook) {
+function chartOf({ from, today, observed, band, rule, depth, dates, crossed }: Outlook) {
   const at = (day: number) => day * MS_PER_DAY;
   const series = [
     {
@@ -90,26 +91,36 @@ function chartOf({ from, today, observed, band, rule, dates, crossed }: Outlook)
     yaxis: {
       min: Math.floor(coldest / 10) * 10,
       decimalsInFloat: 0,
-      title: { text: `°F at ${showDepth(rule.depth)}, daily mean` },
+      title: { text: `°F at ${showDepth(depth)}, daily mean` },
       labels: { style: { fontSize: '13px' } },
     },
     tooltip: { shared: true, x: { format: 'd MMM' } },
     annotations: {
-      yaxis: [
-        {
-          y: fahrenheit(rule.line),
-          borderColor: '#9c3d24',
-          strokeDashArray: 4,
-          label: {
-            text: `${fahrenheit(rule.line)} °F on ${rule.days} days in a row`,
-            position: 'left',
-            textAnchor: 'start',
-            style: { color: '#9c3d24', background: '#fffdf6', fontSize: '13px' },
-          },
-        },
-      ],
+      yaxis: lineOf(rule),
       xaxis: [{ x: at(today), borderColor: '#1c2a33', strokeDashArray: 0 }, ...box],
     },
   };
   return { series, options };
+}
+
+/** The rule's line across the chart, where it is one of soil temperature. */
+function lineOf(rule: CrossingRule) {
+  if (rule.school === 'air rule of thumb' || rule.school === 'signs' || rule.school === 'degree days')
+    return [];
+  return [
+    {
+      y: fahrenheit(rule.line),
+      borderColor: '#9c3d24',
+      strokeDashArray: 4,
+      label: {
+        text:
+          rule.school === 'run of days'
+            ? `${showLine(rule.line)} on ${rule.days} days in a row`
+            : showLine(rule.line),
+        position: 'left',
+        textAnchor: 'start',
+        style: { color: '#9c3d24', background: '#fffdf6', fontSize: '13px' },
+      },
+    },
+  ];
 }

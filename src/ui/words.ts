@@ -3,6 +3,7 @@ import { addDays, showDay, showFullDay, showWeekday, type Day } from '@/core/cal
 import { spanAt, type State } from '@/core/calendar/span';
 import type { Missing, Reason } from '@/core/gates/reason';
 import { nextOpen, type WindowLane } from '@/core/gates/window';
+import type { CrossingRule } from '@/core/ground/crossing';
 import type { LimitPeriod } from '@/core/products/label';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { figure, showDepth, showRate, showLine, showWater, showWind, significant } from '@/core/units/format';
@@ -107,8 +108,41 @@ export function reasonWords(r: Reason): string {
   }
 }
 
-const line = (r: { line: Parameters<typeof showLine>[0]; depth: Parameters<typeof showDepth>[0] }) =>
-  `the ${showLine(r.line)} line at ${showDepth(r.depth)}`;
+const line = (r: { rule: CrossingRule }) => `the ${ruleWords(r.rule)} line`;
+
+/** A rule's line in few words: "55 °F at 2 in". */
+export function ruleWords(rule: CrossingRule): string {
+  switch (rule.school) {
+    case 'early bird':
+    case 'run of days':
+    case 'five-day mean':
+      return `${showLine(rule.line)} at ${showDepth(rule.depth)}`;
+    case 'air rule of thumb':
+      return `${showLine(rule.line)} air`;
+    case 'signs':
+      return `“${rule.sign}”`;
+    case 'degree days':
+      return `${figure(rule.sum * 1.8)} °F·day`;
+  }
+}
+
+/** What a school says, in a sentence. */
+export function schoolWords(rule: CrossingRule): string {
+  switch (rule.school) {
+    case 'early bird':
+      return `Daily mean at ${showDepth(rule.depth)} reaches ${showLine(rule.line)} once`;
+    case 'run of days':
+      return `Daily mean at ${showDepth(rule.depth)} at or above ${showLine(rule.line)} on ${rule.days} days in a row`;
+    case 'five-day mean':
+      return `Mean of 5 days at ${showDepth(rule.depth)} reaches ${showLine(rule.line)}`;
+    case 'air rule of thumb':
+      return `Air ${rule.of} at or above ${showLine(rule.line)} on ${rule.days} days in a row`;
+    case 'signs':
+      return `Seen: ${rule.sign}`;
+    case 'degree days':
+      return `${figure(rule.sum * 1.8)} °F·days of ${rule.of} over ${showLine(rule.base)} since 1 ${MONTH_NAMES[rule.fromMonth - 1] ?? ''}`;
+  }
+}
 const spell = (r: { from: number; to: number }) => `${clock(r.from)} to ${clock(r.to)}`;
 const periodWords = (period: LimitPeriod) => (period === 'calendar year' ? 'the calendar year' : '12 months');
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
@@ -123,6 +157,7 @@ export const sourceWords = (r: Reason): string =>
     plan: 'the plan',
   })[r.source];
 
+const MONTH_NAMES = ['January', 'February', 'March', 'April', 'May', 'June'] as const;
 const MONTHS = [
   'Jan',
   'Feb',

@@ -3,10 +3,10 @@ import type { KeyboardEvent, PointerEvent } from 'react';
 import { addDays, dayOf, showDay, yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
-import { showDepth, showLine, showTemperature } from '@/core/units/format';
+import { showDepth, showTemperature } from '@/core/units/format';
 import type { Celsius } from '@/core/units/quantity';
 import { toFahrenheit } from '@/core/units/trade';
-import { shortDay } from './words';
+import { ruleWords, shortDay } from './words';
 
 /** Soil temperature from cold to hot, by °F. */
 const COLOURS: readonly (readonly [from: number, colour: string])[] = [
@@ -44,7 +44,7 @@ export function YearRail({ outlook, today, marks, view, onMove }: Props) {
   const soil = [...outlook.observed, ...outlook.band.p50];
   const { p10, p50, p90 } = outlook.dates;
   const now = outlook.observed.at(-1);
-  const lineWords = `${showLine(outlook.rule.line)} at ${showDepth(outlook.rule.depth)}`;
+  const lineWords = ruleWords(outlook.rule);
   const crossing =
     outlook.crossed !== null
       ? `${lineWords} crossed ${showDay(outlook.crossed)}`
@@ -69,7 +69,7 @@ export function YearRail({ outlook, today, marks, view, onMove }: Props) {
         <span>
           <b className="font-cond text-[16px]">{showDay(today)}</b>
           {now !== undefined &&
-            ` · yesterday's mean ${showTemperature(now as Celsius)} at ${showDepth(outlook.rule.depth)}`}
+            ` · yesterday's mean ${showTemperature(now as Celsius)} at ${showDepth(outlook.depth)}`}
         </span>
         <span className="text-clay">{crossing}</span>
       </p>

@@ -1,40 +1,29 @@
 /**
- * Daily weather of Seattle, 2012 to 2015, from the open dataset package `vega-datasets` (file seattle-weather.csv; its
- * rows come from the public records of the national weather service there).
+ * Daily weather of Seattle and New York, 2012 to 2015, from the open dataset package `vega-datasets` (file weather.csv;
+ * its rows come from the public records of the national weather service there).
  */
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { dayOf } from '@/core/calendar/day';
-import { hourlyFromDaily } from '@/core/ground/surface';
+import { hourlyOf } from '@/core/weather/daily';
 import type { HourlyWeather } from '@/core/weather/series';
 
-type Row = Readonly<{ date: string; rain: number; max: number; min: number; wind: number }>;
-
-function seattleDays(): Row[] {
-  const [, ...lines] = readFileSync(
-    path.resolve('node_modules/vega-datasets/data/seattle-weather.csv'),
-    'utf8',
-  )
-    .trim()
-    .split('\n');
-  return lines.map((line) => {
-    const [date = '', rain, max, min, wind] = line.split(',');
-    return { date, rain: Number(rain), max: Number(max), min: Number(min), wind: Number(wind) };
-  });
-}
+type City = 'Seattle' | 'New York';
 
 /** 1,461 days, hour by hour: temperatures through the daily extremes, rain and wind even over the day. */
-export function seattle(): HourlyWeather {
-  const days = seattleDays();
-  const even = (of: (r: Row) => number) =>
-    Float64Array.from({ length: days.length * 24 }, (_, h) => of(days[Math.floor(h / 24)]!));
-  return {
+export function openWeather(city: City): HourlyWeather {
+  const rows = readFileSync(path.resolve('node_modules/vega-datasets/data/weather.csv'), 'utf8')
+    .trim()
+    .split('\n')
+    .map((line) => line.split(','))
+    .filter(([where]) => where === city);
+  const column = (i: number) => Float64Array.from(rows, (r) => Number(r[i]));
+  return hourlyOf({
     from: dayOf(2012, 1, 1),
-    air: hourlyFromDaily(
-      days.map((d) => d.min),
-      days.map((d) => d.max),
-    ),
-    rain: even((r) => r.rain / 24),
-    wind: even((r) => r.wind),
-  };
+    rain: column(2),
+    max: column(3),
+    min: column(4),
+    wind: column(5),
+  });
 }
+export const seattle = (): HourlyWeather => openWeather('Seattle');

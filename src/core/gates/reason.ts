@@ -3,14 +3,9 @@
  * words are in src/ui/words. `source` says whose rule it is.
  */
 import type { Day } from '@/core/calendar/day';
+import type { CrossingRule } from '@/core/ground/crossing';
 import type { LimitPeriod, Turf } from '@/core/products/label';
-import type {
-  Celsius,
-  KilogramsPerHectare,
-  Metres,
-  MetresPerSecond,
-  Millimetres,
-} from '@/core/units/quantity';
+import type { KilogramsPerHectare, MetresPerSecond, Millimetres } from '@/core/units/quantity';
 import type { ProductRate, RateUnit } from '@/core/units/rate';
 
 type Source = 'label' | 'house rule' | 'forecast' | 'outlook' | 'plan';
@@ -65,18 +60,16 @@ export type Reason = Readonly<{ source: Source }> &
         opens: Day;
         p10: Day;
         leadDays: number;
-        line: Celsius;
-        depth: Metres;
+        rule: CrossingRule;
       }>
     | Readonly<{
         code: 'ahead-of-line' | 'line-may-be-crossed' | 'line-likely-crossed';
         p10: Day;
         p50: Day | null;
-        line: Celsius;
-        depth: Metres;
+        rule: CrossingRule;
       }>
-    | Readonly<{ code: 'line-crossed'; on: Day; line: Celsius; depth: Metres; reachesBack: boolean }>
-    | Readonly<{ code: 'line-not-crossed-this-year'; line: Celsius; depth: Metres }>
+    | Readonly<{ code: 'line-crossed'; on: Day; rule: CrossingRule; reachesBack: boolean }>
+    | Readonly<{ code: 'line-not-crossed-this-year'; rule: CrossingRule }>
     | Readonly<{ code: 'later-part' }>
     | Readonly<{ code: 'granule' }>
     | Readonly<{

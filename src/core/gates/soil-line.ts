@@ -24,8 +24,7 @@ function verdicts(
   { application: { label }, rules: { leadDays } }: GateContext,
   outlook: NonNullable<GateContext['outlook']>,
 ): (day: Day) => Verdict {
-  const { line, depth } = outlook.rule;
-  const where = { line, depth } as const;
+  const where = { rule: outlook.rule } as const;
   const late = (reason: Verdict['reason']): Verdict =>
     label.reachesBack ? ajar(reason) : shut('latch', reason);
 

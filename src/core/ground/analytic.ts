@@ -21,3 +21,22 @@ export function waveAt(wave: Wave, diffusivity: SquareMetresPerSecond, depth: Me
   const phase = (2 * Math.PI * (time - wave.start)) / wave.period - zOverD;
   return (wave.mean + wave.amplitude * Math.exp(-zOverD) * Math.sin(phase)) as Celsius;
 }
+
+/** The day's swing at the surface: half its range, and the solar hour at which it is warmest. */
+export type DailySwing = Readonly<{ amplitude: Kelvins; warmestHour: number }>;
+
+/**
+ * The daily mean behind one reading, by the textbook wave of that day alone:
+ * T − A e^(−z/D) cos(2π(h − hm)/24 − z/D). The hour is solar, not a clock with summer time.
+ */
+export function dailyMeanBehind(
+  reading: Celsius,
+  depth: Metres,
+  solarHour: number,
+  { amplitude, warmestHour }: DailySwing,
+  diffusivity: SquareMetresPerSecond,
+): Celsius {
+  const zOverD = depth / dampingDepth(diffusivity, 86_400);
+  const phase = (2 * Math.PI * (solarHour - warmestHour)) / 24 - zOverD;
+  return (reading - amplitude * Math.exp(-zOverD) * Math.cos(phase)) as Celsius;
+}

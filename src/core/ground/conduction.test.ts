@@ -2,11 +2,12 @@ import fc from 'fast-check';
 import { celsius, kelvins, metres, squareMetresPerSecond, type Metres } from '@/core/units/quantity';
 import { fromInches } from '@/core/units/trade';
 import { seattle } from '../../../tests/support/open-weather';
-import { dampingDepth, waveAt, type Wave } from './analytic';
+import { dailyMeanBehind, dampingDepth, waveAt, type Wave } from './analytic';
 import {
   columnOf,
   NODE_DEPTHS,
   placeOf,
+  probeGround,
   runGround,
   stepHour,
   temperatureAt,
@@ -68,13 +69,10 @@ describe('the numerical ground', () => {
 
   test('stays as it is under a surface of its own temperature', () => {
     const surface = new Float64Array(24 * 30).fill(7);
-    const { dailyMeans, end } = runGround(
-      columnOf(halfMillionth),
-      uniformProfile(celsius(7)),
-      surface,
+    const { dailyMeans, end } = runGround(columnOf(halfMillionth), uniformProfile(celsius(7)), surface, [
       fromInches(2),
-    );
-    for (const t of [...dailyMeans, ...end]) expect(t).toBeCloseTo(7, 9);
+    ]);
+    for (const t of [...dailyMeans[0]!, ...end]) expect(t).toBeCloseTo(7, 9);
   });
 
   test('never leaves the range of what the surface has been (no overshoot of a steady day)', () => {
@@ -84,12 +82,9 @@ describe('the numerical ground', () => {
         fc.double({ min: -20, max: 40, noNaN: true }),
         (first, then) => {
           const surface = new Float64Array(24 * 5).fill(then);
-          const { end } = runGround(
-            columnOf(halfMillionth),
-            uniformProfile(celsius(first)),
-            surface,
+          const { end } = runGround(columnOf(halfMillionth), uniformProfile(celsius(first)), surface, [
             fromInches(2),
-          );
+          ]);
           const [lo, hi] = [Math.min(first, then) - 1e-9, Math.max(first, then) + 1e-9];
           expect(end.every((t) => t >= lo && t <= hi)).toBe(true);
         },
@@ -104,7 +99,8 @@ describe('the numerical ground', () => {
     const hours = 2 * 365 * 24;
     const surface = air.subarray(0, hours);
     const start = celsius(10);
-    const ours = runGround(columnOf(halfMillionth), uniformProfile(start), surface, fromInches(2)).dailyMeans;
+    const ours = runGround(columnOf(halfMillionth), uniformProfile(start), surface, [fromInches(2)])
+      .dailyMeans[0]!;
     const theirs = explicitDailyMeans(surface, 10, 0.5e-6, 0.0508);
     let worst = 0;
     for (let d = 0; d < ours.length; d++) worst = Math.max(worst, Math.abs(ours[d]! - theirs[d]!));
@@ -181,5 +177,44 @@ describe('the analytic wave', () => {
       start: (35 + 365 / 4) * DAY,
     };
     expect(waveAt(wave, halfMillionth, metres(depth), day * DAY)).toBeCloseTo(t, 3);
+  });
+});
+
+describe('a reading turned into a daily mean by the wave of its day', () => {
+  // published: heat-conduction solution (Campbell & Norman 1998, ch. 8), worked: κ 0.5e-6, 5 cm, A 8, warmest at 14 h
+  test.each([
+    [20, 16, 14.8017],
+    [12, 7, 15.3173],
+  ])('%p °C at %p h is a mean of %p °C', (t, hour, mean) => {
+    const swing = { amplitude: kelvins(8), warmestHour: 14 };
+    expect(dailyMeanBehind(celsius(t), metres(0.05), hour, swing, halfMillionth)).toBeCloseTo(mean, 3);
+  });
+});
+
+describe('probing a run', () => {
+  const wave: Wave = { mean: celsius(15), amplitude: kelvins(10), period: DAY, start: 0 };
+  const surface = Float64Array.from({ length: 24 * 12 }, (_, h) =>
+    waveAt(wave, halfMillionth, metres(0), (h + 1) * 3600),
+  );
+  const start = Float64Array.from(NODE_DEPTHS, (z) => waveAt(wave, halfMillionth, z, 0));
+  test('gives the analytic wave at any depth and fraction of an hour, in the order asked', () => {
+    const probes = [250.5, 241.25, 263].map((hour, i) => ({ hour, depth: fromInches(2 + i) }));
+    const got = probeGround(columnOf(halfMillionth), start, surface, probes);
+    probes.forEach(({ hour, depth }, i) => {
+      // half an hour of a 10 °C wave is no straight line: 0.08 °C
+      expect(Math.abs(got[i]!.temperature - waveAt(wave, halfMillionth, depth, hour * 3600))).toBeLessThan(
+        0.08,
+      );
+      const dz = 0.001;
+      const slope =
+        (waveAt(wave, halfMillionth, metres(depth + dz), hour * 3600) -
+          waveAt(wave, halfMillionth, metres(depth - dz), hour * 3600)) /
+        (2 * dz);
+      expect(Math.abs(got[i]!.gradient - slope)).toBeLessThan(10);
+    });
+  });
+  test('says null beyond the run', () => {
+    const at = { hour: 24 * 12 + 1, depth: fromInches(2) };
+    expect(probeGround(columnOf(halfMillionth), start, surface, [at])).toEqual([null]);
   });
 });

@@ -113,8 +113,8 @@ export function temperatureAt(profile: Profile, depth: Metres): Celsius {
 }
 
 export type GroundRun = Readonly<{
-  /** Mean of the 24 hourly values of each whole day at the depth asked for, °C. */
-  dailyMeans: Float64Array;
+  /** For each depth asked for: the mean of the 24 hourly values of each whole day, °C. */
+  dailyMeans: readonly Float64Array[];
   /** The profile after the last hour. */
   end: Profile;
 }>;
@@ -124,21 +124,70 @@ export type GroundRun = Readonly<{
  * @param start profile before the first hour; it is not changed
  * @param surface °C at the end of each hour; hours after the last whole day are left out
  */
-export function runGround(column: Column, start: Profile, surface: Float64Array, depth: Metres): GroundRun {
+export function runGround(
+  column: Column,
+  start: Profile,
+  surface: Float64Array,
+  depths: readonly Metres[],
+): GroundRun {
   const days = Math.floor(surface.length / 24);
-  const dailyMeans = new Float64Array(days);
   const t = Float64Array.from(start);
   const work = new Float64Array(N);
-  const { node, weight } = placeOf(depth);
+  const sums = new Float64Array(N);
+  const places = depths.map(placeOf);
+  const nodes = [...new Set(places.flatMap(({ node }) => [node, node + 1]))];
+  const dailyMeans = depths.map(() => new Float64Array(days));
   for (let day = 0, hour = 0; day < days; day++) {
-    let top = 0;
-    let foot = 0;
+    for (const node of nodes) sums[node] = 0;
     for (let end = hour + 24; hour < end; hour++) {
       stepHour(column, t, surface[hour]!, work);
-      top += t[node]!;
-      foot += t[node + 1]!;
+      for (let i = 0; i < nodes.length; i++) sums[nodes[i]!]! += t[nodes[i]!]!;
     }
-    dailyMeans[day] = (top * (1 - weight) + foot * weight) / 24;
+    places.forEach(({ node, weight }, k) => {
+      dailyMeans[k]![day] = (sums[node]! * (1 - weight) + sums[node + 1]! * weight) / 24;
+    });
   }
   return { dailyMeans, end: t };
+}
+
+/** A place and a time in a run: `hour` counts from the run's first hour, 10.5 is half past ten of the first day. */
+export type Probe = Readonly<{ hour: number; depth: Metres }>;
+export type Probed = Readonly<{
+  temperature: Celsius;
+  /** how fast it changes with depth there, K/m: a probe pushed in too far reads wrong by this much */
+  gradient: number;
+}>;
+
+/**
+ * What the ground has at single depths and times of a run, linear between hours.
+ * @returns one for each probe, in the order asked; null where the run does not reach its hour
+ */
+export function probeGround(
+  column: Column,
+  start: Profile,
+  surface: Float64Array,
+  probes: readonly Probe[],
+): (Probed | null)[] {
+  const out: (Probed | null)[] = probes.map(() => null);
+  const order = probes.map((p, i) => ({ i, ...p })).sort((a, b) => a.hour - b.hour);
+  const before = Float64Array.from(start);
+  const t = Float64Array.from(start);
+  const work = new Float64Array(N);
+  // after step h, t stands at the end of hour h, which is hour h + 1 of the run
+  for (let h = 0, k = 0; h < surface.length && k < order.length; h++) {
+    before.set(t);
+    stepHour(column, t, surface[h]!, work);
+    for (; k < order.length && order[k]!.hour <= h + 1; k++) {
+      const { i, hour, depth } = order[k]!;
+      if (hour < h) continue;
+      const { node, weight } = placeOf(depth);
+      const at = (n: number) => before[n]! + (t[n]! - before[n]!) * (hour - h);
+      const [above, below] = [at(node), at(node + 1)];
+      out[i] = {
+        temperature: (above * (1 - weight) + below * weight) as Celsius,
+        gradient: (below - above) / (NODE_DEPTHS[node + 1]! - NODE_DEPTHS[node]!),
+      };
+    }
+  }
+  return out;
 }

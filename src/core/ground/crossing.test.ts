@@ -2,20 +2,28 @@ import fc from 'fast-check';
 import { dayOf, type Day } from '@/core/calendar/day';
 import { celsius } from '@/core/units/quantity';
 import { fromFahrenheit } from '@/core/units/trade';
-import { DEFAULT_CROSSING, crossingDay, dayByWhich } from './crossing';
+import {
+  DEFAULT_CROSSING,
+  DEFAULT_CROSSINGS,
+  crossingDay,
+  dayByWhich,
+  watchDay,
+  type CrossingRule,
+} from './crossing';
 
 const from = dayOf(2027, 1, 1);
+const soil = (means: number[]) => ({ from, soil: means, airMean: means, airMax: means.map((t) => t + 5) });
 const f = (...values: number[]) => values.map((x) => fromFahrenheit(x));
 
 describe('crossingDay', () => {
   test('is the fifth day of the first run of five (common practice, no source)', () => {
-    expect(crossingDay(from, f(50, 56, 56, 54, 55, 55, 56, 57, 55, 60), DEFAULT_CROSSING)).toBe(from + 8);
+    expect(crossingDay(soil(f(50, 56, 56, 54, 55, 55, 56, 57, 55, 60)), DEFAULT_CROSSING)).toBe(from + 8);
   });
   test('counts a day that stands at the line', () => {
-    expect(crossingDay(from, f(55, 55, 55, 55, 55), DEFAULT_CROSSING)).toBe(from + 4);
+    expect(crossingDay(soil(f(55, 55, 55, 55, 55)), DEFAULT_CROSSING)).toBe(from + 4);
   });
   test('is null where no run is long enough', () => {
-    expect(crossingDay(from, f(56, 56, 56, 56, 54.9, 56, 56), DEFAULT_CROSSING)).toBeNull();
+    expect(crossingDay(soil(f(56, 56, 56, 56, 54.9, 56, 56)), DEFAULT_CROSSING)).toBeNull();
   });
   test('never comes earlier with a higher line or a longer run', () => {
     fc.assert(
@@ -25,7 +33,7 @@ describe('crossingDay', () => {
         fc.double({ min: 5, max: 20, noNaN: true }),
         (means, days, line) => {
           const day = (l: number, d: number) =>
-            crossingDay(from, means, { ...DEFAULT_CROSSING, line: celsius(l), days: d }) ?? Infinity;
+            crossingDay(soil(means), { ...DEFAULT_CROSSING, line: celsius(l), days: d }) ?? Infinity;
           expect(day(line + 1, days)).toBeGreaterThanOrEqual(day(line, days));
           expect(day(line, days + 1)).toBeGreaterThanOrEqual(day(line, days));
         },
@@ -43,5 +51,53 @@ describe('dayByWhich', () => {
     const half = [...members.slice(0, 10), ...Array<null>(10).fill(null)];
     expect(dayByWhich(half, 0.5)).toBe(from + 9);
     expect(dayByWhich(half, 0.9)).toBeNull();
+  });
+});
+
+describe('the schools (common practice, no source)', () => {
+  const { rules } = DEFAULT_CROSSINGS;
+  const on = (means: number[], rule: CrossingRule) => crossingDay(soil(means), rule);
+  test('early bird: the first day at 50 °F', () => {
+    expect(on(f(48, 49.9, 50, 40), rules['early bird'])).toBe(from + 2);
+  });
+  test('five-day mean: on the fifth day whose mean reaches the line, though single days lie under it', () => {
+    expect(on(f(50, 54, 54, 56, 56, 54.9, 56), rules['five-day mean'])).toBe(from + 6);
+    expect(on(f(60, 60, 60, 60), rules['five-day mean'])).toBeNull();
+  });
+  test('air: three days in a row by mean, earlier by maximum', () => {
+    const air = f(48, 52, 56, 56, 56);
+    expect(on(air, rules['air rule of thumb'])).toBe(from + 4);
+    // the maximum stands 5 °C (9 °F) above the mean here
+    expect(on(air, { ...rules['air rule of thumb'], of: 'maximum' })).toBe(from + 2);
+  });
+  // recalled figures: Fidanza, Dernoeden & Zhang 1996; the sum is the handbook tables' worked example
+  test('degree days of base 12 °C from 1 April: 61.5 after the fifteen days of the worked example', () => {
+    const means = [11, 12.5, 14, 15, 16, 17, 15, 13, 18, 19, 20, 18, 17, 16, 19];
+    const winter = Array<number>(90).fill(20);
+    const rule = { ...rules['degree days'], sum: 61.5 };
+    expect(on([...winter, ...means], rule)).toBe(dayOf(2027, 4, 15));
+    expect(on([...winter, ...means], { ...rule, sum: 61.6 })).toBeNull();
+  });
+});
+
+describe('watched lines', () => {
+  const year = (at: (d: number) => number) => f(...Array.from({ length: 365 }, (_, d) => at(d)));
+  test('autumn falls through 70 °F after 1 July, on the third day', () => {
+    const soil = year((d) => (d > 150 && d < 260 ? 75 : 60));
+    expect(watchDay(from, soil, 'autumn')).toBe(from + 262);
+  });
+  test('a soil that never stood above 70 °F does not fall through it', () => {
+    expect(
+      watchDay(
+        from,
+        year(() => 66),
+        'autumn',
+      ),
+    ).toBeNull();
+  });
+  test('goosegrass at 60 °F and nitrogen at 80 °F rise', () => {
+    const soil = year((d) => 40 + d / 4);
+    expect(watchDay(from, soil, 'goosegrass')).toBe(from + 82);
+    expect(watchDay(from, soil, 'nitrogen')).toBe(from + 162);
   });
 });

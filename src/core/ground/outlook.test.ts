@@ -3,8 +3,10 @@ import { celsius } from '@/core/units/quantity';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 import { seattle } from '../../../tests/support/open-weather';
 import { runGround, columnOf, uniformProfile } from './conduction';
-import { DEFAULT_CROSSING, crossingDay } from './crossing';
-import { LEAST_MEMBERS, errorQuantiles, outlookOf, wholeYears, type OutlookInput } from './outlook';
+import { DEFAULT_CROSSING, DEFAULT_CROSSINGS, crossingDay, type CrossingRule } from './crossing';
+import { LEAST_MEMBERS, errorQuantiles, wholeYears, type EnsembleInput } from './ensemble';
+import { NOTHING_READ, outlookFrom, outlookOf, schoolsOf } from './outlook';
+import { EXACT, UNCORRECTED } from './readings';
 import { diffusivityOf, surfaceOffset, type Site } from './site';
 import { surfaceTemperatures } from './surface';
 
@@ -29,7 +31,9 @@ const perfectForecast = (day: Day, error: number): Forecast => ({
   ...sliceDays(all, day, addDays(day, 10)),
   airError: new Float64Array(240).fill(error),
 });
-const input = (over: Partial<OutlookInput> = {}): OutlookInput => ({
+type Input = EnsembleInput & Readonly<{ rule: CrossingRule }>;
+const input = (over: Partial<Input> = {}): Input => ({
+  depth: DEFAULT_CROSSING.depth,
   site,
   observed: upTo(today),
   forecast: perfectForecast(today, 1),
@@ -38,8 +42,10 @@ const input = (over: Partial<OutlookInput> = {}): OutlookInput => ({
   rule: DEFAULT_CROSSING,
   ...over,
 });
-const outlook = (over?: Partial<OutlookInput>) => {
-  const r = outlookOf(input(over));
+/** The model taken at its word, unless said otherwise. */
+const exact = { ...NOTHING_READ, correction: EXACT };
+const outlook = (over?: Partial<Input>, knowledge = exact) => {
+  const r = outlookOf(input(over), knowledge);
   if (!r.ok) throw new Error(r.refusal.kind);
   return r.outlook;
 };
@@ -79,14 +85,14 @@ test('a member driven by the year that then comes crosses on the day it comes', 
   const newYear = dayOf(2026, 1, 1);
   const run = outlook({ years: Array<number>(LEAST_MEMBERS).fill(2022), forecast: null });
   const column = columnOf(diffusivityOf(site));
-  const before = sliceDays(all, addDays(newYear, -730), newYear);
+  const before = sliceDays(all, all.from, newYear);
   const offset = surfaceOffset(site);
   const surface = (w: HourlyWeather) => surfaceTemperatures(w.air, w.rain, offset);
   const start = runGround(
     column,
     uniformProfile(celsius(before.air.reduce((s, t) => s + t / before.air.length, 0) + offset)),
     surface(before),
-    DEFAULT_CROSSING.depth,
+    [DEFAULT_CROSSING.depth],
   ).end;
   const first = sliceDays(all, newYear, today);
   const rest = sliceDays(all, dayOf(2022, 3, 1), dayOf(2023, 1, 1));
@@ -94,13 +100,13 @@ test('a member driven by the year that then comes crosses on the day it comes', 
     air: Float64Array.of(...first.air, ...rest.air),
     rain: Float64Array.of(...first.rain, ...rest.rain),
   };
-  const truth = runGround(
-    column,
-    start,
-    surfaceTemperatures(both.air, both.rain, offset),
+  const truth = runGround(column, start, surfaceTemperatures(both.air, both.rain, offset), [
     DEFAULT_CROSSING.depth,
+  ]);
+  const soil = truth.dailyMeans[0]!;
+  expect(run.members[0]).toBe(
+    crossingDay({ from: newYear, soil, airMean: [], airMax: [] }, DEFAULT_CROSSING),
   );
-  expect(run.members[0]).toBe(crossingDay(newYear, truth.dailyMeans, DEFAULT_CROSSING));
 });
 
 test('once crossed, the day stays whatever is to come', () => {
@@ -116,13 +122,89 @@ test('a warmer site crosses earlier: full sun before shade, beside pavement befo
   expect(median({ besidePavement: true })).toBeLessThan(median({}));
 });
 
-test('fewer than 15 years, or weather that stops before today, is refused with the figures', () => {
-  expect(outlookOf(input({ years: [2012, 2013] }))).toEqual({
+test('without a whole year, or with weather that stops before today, is refused with the figures', () => {
+  expect(outlookOf(input({ years: [] }))).toEqual({
     ok: false,
-    refusal: { kind: 'too-few-years', have: 2, need: 15 },
+    refusal: { kind: 'too-few-years', have: 0, need: 1 },
   });
   const gap = outlookOf(input({ observed: upTo(addDays(today, -3)) }));
   expect(gap).toEqual({ ok: false, refusal: { kind: 'weather-gap', from: addDays(today, -3), to: today } });
+});
+
+test('fewer than 15 years are filled up with generated weather, the same each time, and it is said how many', () => {
+  const few = outlook({ years: [2022, 2023, 2024] });
+  expect([few.members.length, few.generated]).toEqual([30, 27]);
+  expect(outlook({ years: [2022, 2023, 2024] }).members).toEqual(few.members);
+  expect(outlook().generated).toBe(0);
+});
+
+describe('a correction', () => {
+  const read = (offset: number, offsetVariance = 0) => ({
+    ...NOTHING_READ,
+    correction: { ...EXACT, offset: offset as never, offsetVariance },
+  });
+  test('of a lasting degree moves soil, band and dates together', () => {
+    const [plain, warm] = [outlook(), outlook({}, read(1))];
+    expect(warm.observed[10]! - plain.observed[10]!).toBeCloseTo(1, 9);
+    expect(warm.band.p50[40]! - plain.band.p50[40]!).toBeCloseTo(1, 9);
+    expect(warm.dates.p50!).toBeLessThan(plain.dates.p50!);
+  });
+  test('that is unsure widens the odds, and more readings narrow them again', () => {
+    const width = (v: number) => {
+      const { dates } = outlook({}, read(0, v));
+      return dates.p90! - dates.p10!;
+    };
+    expect(width(1)).toBeGreaterThanOrEqual(width(0.1));
+    expect(width(1)).toBeGreaterThan(width(0));
+    expect(UNCORRECTED.offsetVariance).toBeCloseTo(1, 9);
+  });
+  test('that fades is gone in a month', () => {
+    const fading = { ...NOTHING_READ, correction: { ...EXACT, transient: 2 as never } };
+    const [plain, now] = [outlook(), outlook({}, fading)];
+    expect(now.band.p50[0]! - plain.band.p50[0]!).toBeCloseTo(2 * Math.exp(-0.1), 6);
+    expect(now.band.p50[30]! - plain.band.p50[30]!).toBeLessThan(0.01);
+  });
+});
+
+describe('the schools side by side', () => {
+  const made = outlookOf(input());
+  if (!made.ok) throw new Error('no ensemble');
+  const says = schoolsOf(made.ensemble, exact, DEFAULT_CROSSINGS);
+  const day = (school: string) => says.find((s) => s.school === school)!;
+
+  test('are six, each with this year and every past year but the first', () => {
+    expect(says.map((s) => s.school)).toHaveLength(6);
+    expect(day('run of days').past.map((p) => p.year)).toEqual(
+      Array.from({ length: 15 }, (_, i) => 2011 + i),
+    );
+  });
+  test('the early bird is never later than the run of days', () => {
+    day('run of days').past.forEach((p, i) =>
+      expect(day('early bird').past[i]!.day!).toBeLessThanOrEqual(p.day!),
+    );
+  });
+  test('signs say nothing until they are seen, or learnt over three years', () => {
+    expect(day('signs').dates).toEqual({ p10: null, p50: null, p90: null });
+    const sign = DEFAULT_CROSSINGS.rules.signs.sign;
+    const seen = day('run of days')
+      .past.slice(-3)
+      .map((p) => ({ sign, day: addDays(p.day!, -10) }));
+    const taught = schoolsOf(made.ensemble, { ...exact, signs: seen }, DEFAULT_CROSSINGS);
+    const [signs, run] = ['signs', 'run of days'].map((n) => taught.find((s) => s.school === n)!);
+    // seen ten days ahead of the soil in each of three years: expected so again
+    expect(signs!.dates.p50).toBe(addDays(run!.dates.p50!, -10));
+    const now = { ...exact, signs: [{ sign, day: addDays(today, -2) }] };
+    expect(schoolsOf(made.ensemble, now, DEFAULT_CROSSINGS).find((s) => s.school === 'signs')!.crossed).toBe(
+      addDays(today, -2),
+    );
+  });
+  test('falling and rising lines are watched: autumn comes after midsummer, goosegrass after the barrier line', () => {
+    const o = outlookFrom(made.ensemble, exact, DEFAULT_CROSSING);
+    expect(o.watches.goosegrass.dates.p50!).toBeGreaterThan(o.dates.p50!);
+    // Seattle's soil in full sun warms past 70 °F in some years: then it falls through it after 1 July
+    for (const m of [o.watches.autumn.dates.p10, o.watches.autumn.dates.p50])
+      if (m !== null) expect(m).toBeGreaterThan(dayOf(2026, 7, 1));
+  });
 });
 
 test('wholeYears leaves out a year that has begun before the station', () => {

@@ -1,208 +1,299 @@
 /**
- * The outlook: what the soil of one kind of site will do, and how sure that is.
+ * The outlook of one site: the ensemble of its kind, corrected by what was read there, under a rule.
  *
- * Model: the ground is run through the station's weather up to today; from today's profile it is run through the
- * forecast and then, once for each past year, through that year's weather from the same date on. Each such run is a
- * member. The forecast's own error is carried too: member k's forecast is shifted by the k-th of n equally likely
- * quantiles of a normal error whose size grows with lead time, dealt to the years in a fixed mixed order so that a warm
- * error does not always meet the same years.
- * Left out: readings (a site's own correction), changes of soil moisture, a trend in the climate.
+ * The correction is added to daily means: conduction is linear, so a lasting shift of the surface is the same shift of
+ * the soil below. Its own uncertainty is dealt to the members as the forecast's is, so that a site where nobody has
+ * read anything has wider odds than one with ten readings.
+ * Left out: new transients after today (the members' weather is spread far wider than they are).
  */
-import { addDays, dayOf, inYear, yearOf, type Day } from '@/core/calendar/day';
-import type { Forecast, HourlyWeather } from '@/core/weather/series';
-import { daysIn, sliceDays } from '@/core/weather/series';
-import type { Celsius } from '@/core/units/quantity';
-import { columnOf, runGround, uniformProfile, type Column, type Profile } from './conduction';
-import { crossingDay, dayByWhich, type CrossingRule } from './crossing';
-import { diffusivityOf, surfaceOffset, type Site } from './site';
-import { surfaceTemperatures } from './surface';
+import { dayOf, yearOf, type Day } from '@/core/calendar/day';
+import type { Metres } from '@/core/units/quantity';
+import {
+  WATCHES,
+  crossingDay,
+  oddsOf,
+  watchDay,
+  SCHOOLS,
+  type CrossingRule,
+  type Crossings,
+  type Odds,
+  type School,
+  type Sign,
+  type WatchKey,
+} from './crossing';
+import {
+  errorQuantiles,
+  ensembleOf,
+  type Ensemble,
+  type EnsembleInput,
+  type OutlookRefusal,
+} from './ensemble';
+import { EXACT, TRANSIENT_DAYS, UNCORRECTED, type Correction } from './readings';
 
-/** Fewer members than this give no honest odds. */
-export const LEAST_MEMBERS = 15;
+export type { OutlookRefusal };
+
+export type Watched = Readonly<{ crossed: Day | null; dates: Odds }>;
 
 export type Outlook = Readonly<{
   /** first day of `observed` */
   from: Day;
   /** first day that is not observed: the ensemble begins here */
   today: Day;
-  /** daily mean at the rule's depth, °C, from `from` up to `today` */
+  depth: Metres;
+  /** daily mean at `depth`, °C, from `from` up to `today`, corrected */
   observed: readonly number[];
   /** daily mean, °C, from `today` on: by which 10, 50 and 90 % of the members stand */
   band: Readonly<{ p10: readonly number[]; p50: readonly number[]; p90: readonly number[] }>;
   rule: CrossingRule;
   /** the day the line was crossed, if that is behind us */
   crossed: Day | null;
-  /** days by which 10, 50, 90 % of the members have crossed; null: not within the year */
-  dates: Readonly<{ p10: Day | null; p50: Day | null; p90: Day | null }>;
-  /** one a past year, in the order of the years */
+  dates: Odds;
+  /** one a member, in their order */
   members: readonly (Day | null)[];
+  /** how many of the members are generated weather, not years on file */
+  generated: number;
+  watches: Readonly<Record<WatchKey, Watched>>;
+  correction: Correction;
 }>;
 
-export type OutlookInput = Readonly<{
-  site: Site;
-  /** the station's weather without a gap: past years, and this year up to `today` */
-  observed: HourlyWeather;
-  /** from `today` on; null when there is none to be had: the members then start from today's profile alone */
-  forecast: Forecast | null;
-  today: Day;
-  /** the years whose weather the members take */
-  years: readonly number[];
-  rule: CrossingRule;
+/** A sign that was seen. */
+export type SignSeen = Readonly<{ sign: Sign; day: Day }>;
+
+/** What a site knows besides its kind. */
+export type SiteKnowledge = Readonly<{
+  correction: Correction;
+  /** the transient on each day of this year so far, K; empty: none known */
+  track: readonly number[];
+  signs: readonly SignSeen[];
 }>;
+export const NOTHING_READ: SiteKnowledge = { correction: UNCORRECTED, track: [], signs: [] };
 
-export type OutlookRefusal =
-  | Readonly<{ kind: 'too-few-years'; have: number; need: number }>
-  | Readonly<{ kind: 'weather-gap'; from: Day; to: Day }>;
+type Year = Readonly<{ soil: ArrayLike<number>; airMean: ArrayLike<number>; airMax: ArrayLike<number> }>;
 
-/** The ground from 1 January to today, after a spin-up through all the weather of the year before. */
-function groundToToday(column: Column, input: Pick<OutlookInput, 'site' | 'observed' | 'today' | 'rule'>) {
-  const { site, observed, today, rule } = input;
-  const newYear = dayOf(yearOf(today), 1, 1);
-  const spinUpFrom = Math.max(observed.from, newYear - 2 * 365) as Day;
-  const offset = surfaceOffset(site);
-  const surfaceOf = (w: HourlyWeather) => surfaceTemperatures(w.air, w.rain, offset);
-  const before = surfaceOf(sliceDays(observed, spinUpFrom, newYear));
-  let mean = 0;
-  for (const t of before) mean += t / before.length;
-  const spun = runGround(column, uniformProfile(mean as Celsius), before, rule.depth).end;
-  return runGround(column, spun, surfaceOf(sliceDays(observed, newYear, today)), rule.depth);
-}
-
-/** The weather one member goes through: forecast, shifted by its error, then a past year from the same date on. */
-function memberWeather(input: OutlookInput, year: number, z: number, until: Day): HourlyWeather {
-  const { observed, forecast, today } = input;
-  const ahead = forecast ? Math.min(daysIn(forecast), until - today) : 0;
-  const days = until - today;
-  const from = inYear(today, year);
-  const observedTo = addDays(observed.from, daysIn(observed));
-  const past = sliceDays(observed, addDays(from, ahead), Math.min(addDays(from, days), observedTo) as Day);
-  const air = new Float64Array(days * 24);
-  const rain = new Float64Array(days * 24);
-  const wind = new Float64Array(days * 24);
-  if (forecast)
-    for (let h = 0; h < ahead * 24; h++) {
-      air[h] = forecast.air[h]! + z * forecast.airError[h]!;
-      rain[h] = forecast.rain[h]!;
-      wind[h] = forecast.wind[h]!;
-    }
-  air.set(past.air, ahead * 24);
-  rain.set(past.rain, ahead * 24);
-  wind.set(past.wind, ahead * 24);
-  // in a leap year the last past year can end a day short: its last day stands twice
-  const short = ahead * 24 + past.air.length;
-  for (const column of [air, rain, wind]) if (short < days * 24) column.copyWithin(short, short - 24, short);
-  return { from: today, air, rain, wind };
-}
-
-/** Standard-normal quantiles of n equally likely errors, in a fixed mixed order (steps of the golden ratio). */
-export function errorQuantiles(n: number): number[] {
-  const z = Array.from({ length: n }, (_, k) => normalQuantile((k + 0.5) / n));
-  const order = Array.from({ length: n }, (_, k) => ({ k, key: (k * 0.6180339887498949) % 1 })).sort(
-    (a, b) => a.key - b.key,
+/** This year so far and each member's whole year, corrected. */
+function correctedYears(e: Ensemble, { correction, track }: SiteKnowledge): { soFar: Year; members: Year[] } {
+  const soFar: Year = {
+    ...e.observed,
+    soil: e.observed.soil.map((t, d) => t + correction.offset + (track[d] ?? 0)),
+  };
+  const n = e.members.length;
+  const offsets = errorQuantiles(n, 0.7548776662466927);
+  const transients = errorQuantiles(n, 0.5698402909980532);
+  const sd = Math.sqrt(Math.max(0, correction.offsetVariance));
+  const slope = sd > 0 ? correction.covariance / sd : 0;
+  const rest = Math.sqrt(Math.max(0, correction.transientVariance - slope * slope));
+  const fades = Float64Array.from({ length: e.members[0]?.soil.length ?? 0 }, (_, d) =>
+    Math.exp(-(d + 0.5) / TRANSIENT_DAYS),
   );
-  return order.map(({ k }) => z[k]!);
-}
-
-/** By bisection of the error function (Abramowitz & Stegun 1964, 7.1.26, absolute error 1.5e-7). */
-function normalQuantile(p: number): number {
-  const cumulative = (x: number) => {
-    const t = 1 / (1 + (0.3275911 * Math.abs(x)) / Math.SQRT2);
-    const poly =
-      t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
-    const upper = (poly * Math.exp((-x * x) / 2)) / 2;
-    return x >= 0 ? 1 - upper : upper;
-  };
-  let lo = -6;
-  let hi = 6;
-  for (let i = 0; i < 60; i++) {
-    const mid = (lo + hi) / 2;
-    if (cumulative(mid) < p) lo = mid;
-    else hi = mid;
-  }
-  return (lo + hi) / 2;
-}
-
-/** Years whose weather the station has from 1 January to the end, this year left out. */
-export function wholeYears(observed: HourlyWeather, before: number): number[] {
-  const end = observed.from + daysIn(observed);
-  const years: number[] = [];
-  for (let y = yearOf(observed.from); y < before; y++)
-    if (dayOf(y, 1, 1) >= observed.from && dayOf(y + 1, 1, 1) <= end) years.push(y);
-  return years;
-}
-
-export function outlookOf(
-  input: OutlookInput,
-): { ok: true; outlook: Outlook } | { ok: false; refusal: OutlookRefusal } {
-  const { site, observed, today, years, rule } = input;
-  if (years.length < LEAST_MEMBERS)
-    return { ok: false, refusal: { kind: 'too-few-years', have: years.length, need: LEAST_MEMBERS } };
-  const newYear = dayOf(yearOf(today), 1, 1);
-  const observedTo = observed.from + daysIn(observed);
-  if (observed.from > newYear - 365 || observedTo < today)
+  const members = e.members.map((m, k): Year => {
+    const lasting = correction.offset + sd * offsets[k]!;
+    const fading = correction.transient + slope * offsets[k]! + rest * transients[k]!;
+    const days = m.soil.length;
+    const soil = new Float64Array(soFar.soil.length + days);
+    soil.set(soFar.soil as number[]);
+    for (let d = 0; d < days; d++) soil[soFar.soil.length + d] = m.soil[d]! + lasting + fading * fades[d]!;
     return {
-      ok: false,
-      refusal: { kind: 'weather-gap', from: Math.min(observedTo, today) as Day, to: today },
+      soil,
+      airMean: [...(soFar.airMean as number[]), ...m.airMean],
+      airMax: [...(soFar.airMax as number[]), ...m.airMax],
     };
+  });
+  return { soFar, members };
+}
 
-  const column = columnOf(diffusivityOf(site));
-  const soFar = groundToToday(column, input);
-  const until = dayOf(yearOf(today) + 1, 1, 1);
-  const runs = ensembleRuns(column, soFar.end, input, until);
-  const members = runs.map((run) => crossingDay(newYear, joined(soFar.dailyMeans, run), rule));
-  const crossed = crossingDay(newYear, soFar.dailyMeans, rule);
+/** The outlook of a site from the ensemble of its kind. */
+export function outlookFrom(
+  e: Ensemble,
+  knowledge: SiteKnowledge,
+  rule: CrossingRule,
+  reference: CrossingRule = rule,
+): Outlook {
+  const years = correctedYears(e, knowledge);
+  const says = sayingOf(e, years, rule, knowledge.signs, reference);
+  const newYear = e.from;
+  const watches = Object.fromEntries(
+    (Object.keys(WATCHES) as WatchKey[]).map((key) => [
+      key,
+      {
+        crossed: watchDay(newYear, years.soFar.soil, key),
+        dates: oddsOf(years.members.map((m) => watchDay(newYear, m.soil, key))),
+      },
+    ]),
+  ) as Record<WatchKey, Watched>;
   return {
-    ok: true,
-    outlook: {
-      from: newYear,
-      today,
-      observed: Array.from(soFar.dailyMeans),
-      band: bandOf(runs),
-      rule,
-      crossed,
-      dates: { p10: dayByWhich(members, 0.1), p50: dayByWhich(members, 0.5), p90: dayByWhich(members, 0.9) },
-      members,
-    },
+    from: e.from,
+    today: e.today,
+    depth: e.depth,
+    observed: Array.from(years.soFar.soil),
+    band: bandOf(years.members, e.observed.soil.length),
+    rule,
+    ...says,
+    generated: e.members.filter((m) => m.year === null).length,
+    watches,
+    correction: knowledge.correction,
   };
 }
 
-/** Every member's daily means from today until `until`. */
-export function ensembleRuns(
-  column: Column,
-  start: Profile,
-  input: OutlookInput,
-  until: Day,
-): Float64Array[] {
-  const offset = surfaceOffset(input.site);
-  const errors = errorQuantiles(input.years.length);
-  return input.years.map((year, k) => {
-    const w = memberWeather(input, year, errors[k]!, until);
-    return runGround(column, start, surfaceTemperatures(w.air, w.rain, offset), input.rule.depth).dailyMeans;
+/** Only the days of one rule, without the band: what a background job keeps for thousands of lawns. */
+export function datesFrom(
+  e: Ensemble,
+  knowledge: SiteKnowledge,
+  rule: CrossingRule,
+  reference: CrossingRule = rule,
+) {
+  return sayingOf(e, correctedYears(e, knowledge), rule, knowledge.signs, reference);
+}
+
+type Saying = Pick<Outlook, 'crossed' | 'dates' | 'members'>;
+
+function sayingOf(
+  e: Ensemble,
+  { soFar, members }: { soFar: Year; members: Year[] },
+  rule: CrossingRule,
+  signs: readonly SignSeen[],
+  reference: CrossingRule,
+): Saying {
+  const dayIn = (y: Year, r: CrossingRule) => crossingDay({ from: e.from, ...y }, r);
+  if (rule.school !== 'signs') {
+    const days = members.map((m) => dayIn(m, rule));
+    return { crossed: dayIn(soFar, rule), members: days, dates: oddsOf(days) };
+  }
+  const seen = signs.find((s) => s.sign === rule.sign && yearOf(s.day) === yearOf(e.today));
+  const lag = lagOf(e, rule.sign, signs, reference);
+  const days: (Day | null)[] = members.map((m) => {
+    if (seen) return seen.day;
+    const crossing = lag === null ? null : dayIn(m, reference);
+    return crossing === null || lag === null ? null : (Math.max(e.today, crossing - lag) as Day);
+  });
+  return { crossed: seen?.day ?? null, members: days, dates: oddsOf(days) };
+}
+
+/** Fewer years than this teach nothing about a sign. Ours. */
+export const LEAST_SIGN_YEARS = 3;
+
+/** Days by which a sign has come ahead of the reference crossing in past years: their median; null with fewer than three. */
+export function lagOf(
+  e: Ensemble,
+  sign: Sign,
+  signs: readonly SignSeen[],
+  reference: CrossingRule,
+): number | null {
+  const lags = signs
+    .filter((s) => s.sign === sign)
+    .flatMap((s) => {
+      const year = e.past.find((p) => p.year === yearOf(s.day));
+      const crossing = year && crossingDay({ from: dayOf(year.year, 1, 1), ...year }, reference);
+      return crossing ? [crossing - s.day] : [];
+    })
+    .sort((a, b) => a - b);
+  return lags.length < LEAST_SIGN_YEARS ? null : lags[lags.length >> 1]!;
+}
+
+/** What one school says, of this year and of the years on file. */
+export type SchoolSays = Readonly<{
+  school: School;
+  rule: CrossingRule;
+  crossed: Day | null;
+  dates: Odds;
+  past: readonly Readonly<{ year: number; day: Day | null }>[];
+}>;
+
+/** All six side by side, for one site. Past years are the model's, with the site's lasting offset. */
+export function schoolsOf(e: Ensemble, knowledge: SiteKnowledge, crossings: Crossings): SchoolSays[] {
+  const years = correctedYears(e, knowledge);
+  const reference = crossings.rules['run of days'];
+  return SCHOOLS.map((school) => {
+    const rule = crossings.rules[school];
+    const { crossed, dates } = sayingOf(e, years, rule, knowledge.signs, reference);
+    const past = e.past.map((p) => ({
+      year: p.year,
+      day:
+        rule.school === 'signs'
+          ? (knowledge.signs.find((s) => s.sign === rule.sign && yearOf(s.day) === p.year)?.day ?? null)
+          : crossingDay(
+              { ...p, from: dayOf(p.year, 1, 1), soil: p.soil.map((t) => t + knowledge.correction.offset) },
+              rule,
+            ),
+    }));
+    return { school, rule, crossed, dates, past };
   });
 }
 
-function joined(a: Float64Array, b: Float64Array): Float64Array {
-  const out = new Float64Array(a.length + b.length);
-  out.set(a);
-  out.set(b, a.length);
-  return out;
+/** The whole way at once, for callers that keep nothing. */
+export function outlookOf(
+  input: EnsembleInput & Readonly<{ rule: CrossingRule }>,
+  knowledge: SiteKnowledge = NOTHING_READ,
+): { ok: true; outlook: Outlook; ensemble: Ensemble } | { ok: false; refusal: OutlookRefusal } {
+  const made = ensembleOf(input);
+  return made.ok
+    ? { ok: true, outlook: outlookFrom(made.ensemble, knowledge, input.rule), ensemble: made.ensemble }
+    : made;
 }
 
-function bandOf(runs: readonly Float64Array[]) {
-  const days = runs[0]?.length ?? 0;
+function bandOf(members: readonly Year[], skip: number) {
+  const days = (members[0]?.soil.length ?? 0) - skip;
   const band = { p10: [] as number[], p50: [] as number[], p90: [] as number[] };
-  const column = new Float64Array(runs.length);
+  const column = new Float64Array(members.length);
   const at = (share: number) => {
     const x = share * (column.length - 1);
     const i = Math.floor(x);
     return column[i]! + (x - i) * ((column[i + 1] ?? column[i]!) - column[i]!);
   };
   for (let d = 0; d < days; d++) {
-    runs.forEach((run, k) => (column[k] = run[d]!));
+    members.forEach((m, k) => (column[k] = m.soil[skip + d]!));
     column.sort();
     band.p10.push(at(0.1));
     band.p50.push(at(0.5));
     band.p90.push(at(0.9));
   }
   return band;
+}
+
+/** One past year and one rule as the hindcast asks of them. */
+export type Hindcast = Readonly<{ year: number; rule: CrossingRule; dates: Odds; truth: Day | null }>;
+
+/**
+ * Leave a year out: what an outlook made on 1 March of each past year, from the other years alone, said of the day that
+ * then came by the same model. A line that was crossed before 1 March is left out.
+ */
+export function hindcast(
+  input: Omit<EnsembleInput, 'today' | 'forecast'>,
+  rules: readonly CrossingRule[],
+): Hindcast[] {
+  const exact: SiteKnowledge = { ...NOTHING_READ, correction: EXACT };
+  return input.years.flatMap((year) => {
+    const years = input.years.filter((y) => y !== year);
+    const made = ensembleOf({ ...input, years, leaveOut: year, forecast: null, today: dayOf(year, 3, 1) });
+    const truth = made.ok ? made.ensemble.truth : null;
+    if (!made.ok || !truth) return [];
+    return rules.flatMap((rule) => {
+      const { dates, crossed } = datesFrom(made.ensemble, exact, rule);
+      const came = crossingDay({ from: dayOf(year, 1, 1), ...truth }, rule);
+      return crossed === null ? [{ year, rule, dates, truth: came }] : [];
+    });
+  });
+}
+
+/** The share of cases whose truth lay between the 10 % and the 90 % date, and the median error of the 50 % date in days. */
+export function scoreOf(cases: readonly Hindcast[]): { cases: number; held: number; medianError: number } {
+  const judged = cases.filter((c) => c.truth !== null && c.dates.p10 !== null);
+  const held = judged.filter((c) => c.dates.p10! <= c.truth! && c.truth! <= (c.dates.p90 ?? Infinity)).length;
+  const errors = judged
+    .filter((c) => c.dates.p50 !== null)
+    .map((c) => Math.abs(c.truth! - c.dates.p50!))
+    .sort((a, b) => a - b);
+  return {
+    cases: judged.length,
+    held: judged.length ? held / judged.length : NaN,
+    medianError: errors[errors.length >> 1] ?? NaN,
+  };
+}
+
+/** Day by day the mean of the last five whole years before this one, °C, at the house depth; fewer where there are fewer. */
+export function fiveYearMean(e: Ensemble): number[] {
+  const last = e.past.filter((p) => p.year < yearOf(e.today)).slice(-5);
+  const days = Math.min(...last.map((p) => p.soil.length));
+  return last.length
+    ? Array.from({ length: days }, (_, d) => last.reduce((sum, p) => sum + p.soil[d]!, 0) / last.length)
+    : [];
 }

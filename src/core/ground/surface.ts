@@ -29,7 +29,7 @@ export function surfaceTemperatures(air: Float64Array, rain: Float64Array, offse
  * An hourly curve through daily extremes: lowest at 6 h, highest at 15 h, half cosines between (common practice, no
  * source). Minima and maxima in °C, a pair a day; the ends are held flat.
  */
-export function hourlyFromDaily(minima: readonly number[], maxima: readonly number[]): Float64Array {
+export function hourlyFromDaily(minima: ArrayLike<number>, maxima: ArrayLike<number>): Float64Array {
   const COLDEST = 6;
   const WARMEST = 15;
   const days = minima.length;

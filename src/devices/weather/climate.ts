@@ -6,21 +6,8 @@
  * a Markov chain; rain in bursts; wind by day, freshest in the afternoon.
  */
 import { addDays, dayOfYear, type Day } from '@/core/calendar/day';
+import { normal, randomFrom } from '@/core/weather/random';
 import type { Forecast, HourlyWeather } from '@/core/weather/series';
-
-/** Uniform in [0, 1), by Marsaglia's xorshift32 on a mixed seed. */
-function randomFrom(seed: number): () => number {
-  let x = (Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b) ^ (seed >>> 13)) | 0 || 1;
-  return () => {
-    x ^= x << 13;
-    x ^= x >>> 17;
-    x ^= x << 5;
-    return (x >>> 0) / 4294967296;
-  };
-}
-/** Standard normal, by Box and Muller. */
-const normal = (random: () => number) =>
-  Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 
 const MEAN = 14;
 const SWING = 11.5;

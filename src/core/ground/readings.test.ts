@@ -1,0 +1,162 @@
+import fc from 'fast-check';
+import { celsius, kelvins, metres } from '@/core/units/quantity';
+import { CALIBRATED_SD, UNCORRECTED, assimilate, priorFrom, type Correction, type Reading } from './readings';
+
+const flat = { temperature: celsius(10), gradient: 0 };
+const reading = (i: number, hour: number, value: number): Reading => ({
+  id: String(i),
+  hour,
+  depth: metres(0.05),
+  value: celsius(value),
+  sd: CALIBRATED_SD,
+});
+/** Readings of a site that is so many K off its model, one at 10:30 of each day. */
+const days = (n: number, off: (d: number) => number, from = 0) =>
+  Array.from({ length: n }, (_, d) => ({
+    reading: reading(from + d, (from + d) * 24 + 10.5, 10 + off(d)),
+    model: flat,
+  }));
+
+describe('assimilate (Kalman 1960: the laws of the filter, not its code)', () => {
+  test('one odd reading moves the offset by less than half, ten consistent ones by most', () => {
+    const one = assimilate(
+      days(1, () => 2),
+      24 * 12,
+    ).correction;
+    const ten = assimilate(
+      days(10, () => 2),
+      24 * 12,
+    ).correction;
+    expect(one.offset).toBeGreaterThan(0.4);
+    expect(one.offset).toBeLessThan(1.3);
+    expect(ten.offset + ten.transient).toBeGreaterThan(1.6);
+    expect(ten.offset).toBeGreaterThan(one.offset);
+  });
+
+  test('every used reading narrows what is known, and time without readings widens the transient again', () => {
+    const v = (n: number, until: number) =>
+      assimilate(
+        days(n, () => 1),
+        until,
+      ).correction;
+    expect(v(5, 24 * 5).offsetVariance).toBeLessThan(v(1, 24 * 5).offsetVariance);
+    expect(v(1, 24 * 5).offsetVariance).toBeLessThan(UNCORRECTED.offsetVariance);
+    expect(v(3, 24 * 40).transientVariance).toBeGreaterThan(v(3, 24 * 3).transientVariance);
+    expect(Math.abs(v(3, 24 * 40).transient)).toBeLessThan(0.01);
+  });
+
+  test('a reading beyond four standard deviations is kept, flagged and not used', () => {
+    const good = days(5, () => 0.5);
+    const odd = { reading: reading(99, 5 * 24 + 10.5, 22), model: flat };
+    const [without, with_] = [assimilate(good, 200), assimilate([...good, odd], 200)];
+    expect(with_.correction.offset).toBe(without.correction.offset);
+    expect(with_.correction.transient).toBeCloseTo(without.correction.transient, 12);
+    expect(with_.correction.readings).toBe(5);
+    const flagged = with_.innovations.at(-1)!;
+    expect(flagged.used).toBe(false);
+    expect(flagged.innovation).toBeGreaterThan(4 * flagged.sd);
+    expect(with_.innovations).toHaveLength(6);
+  });
+
+  test('where the soil changes fast with depth a reading weighs less', () => {
+    const steep = days(1, () => 2).map((m) => ({ ...m, model: { ...flat, gradient: -150 } }));
+    expect(assimilate(steep, 24).correction.offset).toBeLessThan(
+      assimilate(
+        days(1, () => 2),
+        24,
+      ).correction.offset,
+    );
+  });
+
+  test('is the least-squares answer: offset + transient of one reading by Bayes’ rule, by hand', () => {
+    // prior variances 1.0 and 0.49, error 0.3² + 0.3²: gain of the sum 1.49/1.67
+    const { innovations } = assimilate(
+      days(1, () => 1),
+      10.5,
+    );
+    expect(innovations[0]!.sd).toBeCloseTo(Math.sqrt(1.67), 3);
+    expect(innovations[0]!.after).toBeCloseTo(1.49 / 1.67, 3);
+    expect(innovations[0]!.afterSd).toBeCloseTo(Math.sqrt(1.49 * (1 - 1.49 / 1.67)), 3);
+  });
+
+  test('the order in which readings are handed over does not matter, and variances stay positive', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            hour: fc.integer({ min: 0, max: 2000 }),
+            off: fc.double({ min: -3, max: 3, noNaN: true }),
+          }),
+          {
+            minLength: 1,
+            maxLength: 40,
+          },
+        ),
+        (list) => {
+          const met = [...new Map(list.map((l) => [l.hour, l])).values()].map((l, i) => ({
+            reading: reading(i, l.hour, 10 + l.off),
+            model: flat,
+          }));
+          const [a, b] = [assimilate(met, 2100).correction, assimilate([...met].reverse(), 2100).correction];
+          expect(a).toEqual(b);
+          expect(a.offsetVariance).toBeGreaterThan(0);
+          expect(a.transientVariance).toBeGreaterThan(0);
+        },
+      ),
+    );
+  });
+
+  test('the innovations of a filter that believes the truth are as wide as it says (consistency)', () => {
+    // readings drawn with the filter's own error: four in five within 1.28 standard deviations
+    let seed = 7;
+    const uniform = () => ((seed = (seed * 16807) % 2147483647) - 1) / 2147483646;
+    const gauss = () => Array.from({ length: 12 }, uniform).reduce((s, x) => s + x, -6);
+    const met = days(400, () => 0.8 + Math.sqrt(0.18) * gauss());
+    const late = assimilate(met, 24 * 400).innovations.slice(50);
+    const within = late.filter((i) => Math.abs(i.innovation) < 1.2816 * i.sd).length / late.length;
+    expect(within).toBeGreaterThan(0.72);
+  });
+
+  test('the track holds the transient of each day, as long as the run', () => {
+    const { track } = assimilate(
+      days(3, () => 1),
+      24 * 8,
+    );
+    expect(track).toHaveLength(8);
+    expect(track[7]!).toBeLessThan(track[3]!);
+  });
+});
+
+describe('priorFrom', () => {
+  const alone = (n: number, off: number): Correction =>
+    assimilate(
+      days(n, () => off),
+      24 * n,
+    ).correction;
+  test('without neighbours is what was known of the model alone', () => {
+    expect(priorFrom([], [])).toMatchObject({ offset: 0, neighbours: 0 });
+    expect(priorFrom([], []).offsetVariance).toBeCloseTo(UNCORRECTED.offsetVariance, 9);
+  });
+  test('a neighbour of the same kind moves it the same way and less than a reading of its own', () => {
+    const own = alone(10, 1.5);
+    const one = priorFrom([own], []);
+    expect(one.offset).toBeGreaterThan(0.1);
+    expect(one.offset).toBeLessThan(own.offset * 0.8);
+    const four = priorFrom([own, own, own, own], []);
+    expect(four.offset).toBeGreaterThan(one.offset);
+    expect(four.offset).toBeLessThan(1.5);
+    expect(four.offsetVariance).toBeLessThan(one.offsetVariance);
+    // what zones of a kind do not share stays unknown
+    expect(four.offsetVariance).toBeGreaterThan(0.36);
+  });
+  test('a neighbour that has learnt nothing says nothing', () => {
+    expect(priorFrom([UNCORRECTED], []).offset).toBe(0);
+  });
+  test('another spot of the same zone counts too, and less than two', () => {
+    const own = alone(10, 1.5);
+    const one = priorFrom([], [own]);
+    expect(one.offset).toBeGreaterThan(0);
+    expect(priorFrom([], [own, own]).offset).toBeGreaterThan(one.offset);
+    expect(kelvins(one.offset)).toBeLessThan(own.offset);
+  });
+});
