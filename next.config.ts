@@ -5,7 +5,9 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   turbopack: { root: import.meta.dirname },
-  serverExternalPackages: ['postgres'],
+  serverExternalPackages: ['postgres', 'pg-boss', 'pg'],
+  // files of readings are sent whole, to be looked through before anything is taken
+  experimental: { serverActions: { bodySizeLimit: '45mb' } },
 };
 
 export default config;

@@ -31,10 +31,10 @@ try {
   const login = path.join(root, 'login.json');
   if (fresh && !own) await dropDatabase(adminUrl, 'iron_gate_demo', login);
   let { ownerUrl: _, ...env } = await prepareDatabase(adminUrl, 'iron_gate_demo', login);
-  const weather = await home.simulator();
+  const devices = await home.simulator();
   say('demo company');
   const seed = () =>
-    exitCode(process.execPath, typescript('scripts/demo/seed.ts'), { ...env, WEATHER_URL: weather.url });
+    exitCode(process.execPath, typescript('scripts/demo/seed.ts'), { ...env, ...devices.env });
   let seeded = seed();
   if (seeded === 3) {
     say('an earlier run was cut off while it wrote the demo: starting over');
@@ -48,7 +48,8 @@ try {
   const wish = Number(process.env.PORT ?? 3000);
   const port = (await freePort(wish)) || (await freePort());
   if (port !== wish) say(`port ${wish} is in use: taking ${port}`);
-  const app = await home.app(port, { ...env, WEATHER_URL: weather.url, WEATHER_SIMULATOR: '1' });
+  home.worker({ ...env, ...devices.env });
+  const app = await home.app(port, { ...env, ...devices.env });
   say('ready');
   const { people, password } = JSON.parse(
     fs.readFileSync(new URL('./demo/people.json', import.meta.url), 'utf8'),

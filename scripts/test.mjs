@@ -60,13 +60,13 @@ function jest(name, folders, env = {}, ...args) {
   );
 }
 
-async function database(name, weatherUrl) {
+async function database(name, devices) {
   const { prepareDatabase } = await import('./lib/database.mjs');
   const login = path.join(DATA, `test-login-${name}.json`);
   databases.push([name, login]);
   const { ownerUrl: _, ...env } = await prepareDatabase(adminUrl, name, login);
-  command(process.execPath, typescript('scripts/demo/seed.ts'), { ...env, WEATHER_URL: weatherUrl });
-  return { ...env, WEATHER_URL: weatherUrl };
+  command(process.execPath, typescript('scripts/demo/seed.ts'), { ...env, ...devices });
+  return { ...env, ...devices };
 }
 
 async function clean() {
@@ -95,7 +95,7 @@ try {
   if (wants('core')) jest('core', [`src/.*${file}`]);
   if (wants('data') || wants('browser')) {
     adminUrl = own ? await own.start() : process.env.DATABASE_URL;
-    const weather = await home.simulator({ output: 'ignore' });
+    const devices = await home.simulator({ output: 'ignore' });
     // our own cluster is thrown away as a whole; another's databases carry our process id
     const suffix = own ? '' : `_${process.pid}`;
     // each story has a demo of its own, so that none depends on what another did
@@ -104,7 +104,7 @@ try {
         .readdirSync(path.join(ROOT, 'tests', folder))
         .filter((f) => f.endsWith('.test.ts') && f.includes(file))
         .map((f) => f.replace('.test.ts', ''));
-    const demoFor = (story) => database(`iron_gate_${story}${suffix}`, weather.url);
+    const demoFor = (story) => database(`iron_gate_${story}${suffix}`, devices.env);
     if (wants('data'))
       for (const story of stories('data')) jest(story, [`tests/data/${story}.test.ts`], await demoFor(story));
     if (wants('browser')) {
@@ -117,10 +117,12 @@ try {
       count('build', built);
       for (const story of built ? stories('browser') : []) {
         const env = await demoFor(story);
+        const worker = home.worker(env, { output: 'ignore' });
         const app = await home.app(await freePort(), env, { output: 'ignore' });
         const world = { ...env, BASE_URL: app.url, ...(own ? { CLUSTER_ROOT: root } : {}) };
         jest(story, [`tests/browser/${story}.test.ts`], world, '--testTimeout=400000');
         app.child.kill('SIGTERM');
+        worker.child.kill('SIGTERM');
       }
     }
   }

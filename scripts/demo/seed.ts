@@ -8,6 +8,8 @@ import { DateTime } from 'luxon';
 import { parseDay } from '@/core/calendar/day';
 import { isRateUnit } from '@/core/units/rate';
 import type { Actor } from '@/data/actor';
+import { USUAL_CROSSINGS } from '@/data/crossings';
+import { closeQueue } from '@/server/jobs';
 import { closeConnection, inOrganisation, signInDatabase } from '@/data/connection';
 import { writePlan } from '@/data/plans';
 import * as schema from '@/data/schema';
@@ -58,9 +60,7 @@ async function writeHouse(): Promise<string> {
     await db.insert(schema.clock).values({ orgId: ORG.id, now: morningOf(START_OF_SEASON) });
     await db.insert(schema.houseRule).values({
       orgId: ORG.id,
-      lineF: '55',
-      lineDays: 5,
-      lineDepthIn: '2',
+      crossings: USUAL_CROSSINGS,
       windLimitMph: '10',
       windCautionMph: '7',
       workFromHour: 7,
@@ -228,4 +228,5 @@ if (!there.length) {
   // the clock comes to the demo day last of all, and people turn it forward only
   process.exitCode = CUT_OFF;
 }
+await closeQueue();
 await closeConnection();

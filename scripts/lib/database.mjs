@@ -4,6 +4,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { drizzle } from 'drizzle-orm/postgres-js';
 import { migrate } from 'drizzle-orm/postgres-js/migrator';
+import PgBoss from 'pg-boss';
 import postgres from 'postgres';
 
 const ROOT = path.join(import.meta.dirname, '..', '..');
@@ -45,6 +46,18 @@ export async function prepareDatabase(adminUrl, name, stateFile) {
   await owner.unsafe('revoke create on schema public from public; grant usage on schema public to app_user');
   await migrate(drizzle(owner), { migrationsFolder: path.join(ROOT, 'drizzle') });
   await owner.end();
+
+  // the queue's tables and its one queue: made by the owner, used by the application
+  const boss = new PgBoss({ connectionString: ownerUrl, supervise: false, schedule: false, max: 2 });
+  boss.on('error', () => {});
+  await boss.start();
+  if (!(await boss.getQueue('iron-gate'))) await boss.createQueue('iron-gate');
+  await boss.stop({ graceful: false, wait: true });
+  const grants = connect(ownerUrl);
+  await grants.unsafe(
+    'grant usage on schema pgboss to app_user; grant select, insert, update, delete on all tables in schema pgboss to app_user; grant execute on all functions in schema pgboss to app_user',
+  );
+  await grants.end();
 
   const app = new URL(ownerUrl);
   app.username = login.role;

@@ -66,17 +66,24 @@ export function household(stateFile) {
     throw new Error(`${name} does not answer at ${url}`);
   }
 
+  /** The weather service and the soil station of the demo county, each on a port of its own. */
   async function simulator(options) {
-    const port = await freePort();
+    const [weather, soil] = [await freePort(), await freePort()];
     const started = start(
-      'the weather simulator',
-      [...TSX, 'scripts/weather-simulator.ts', String(port)],
+      'the simulators',
+      [...TSX, 'scripts/simulators.ts', String(weather), String(soil)],
       {},
       options,
     );
-    const url = `http://127.0.0.1:${port}`;
+    const [url, soilUrl] = [weather, soil].map((port) => `http://127.0.0.1:${port}`);
     await answers(started, `${url}/`);
-    return { url, child: started.child };
+    await answers(started, `${soilUrl}/`);
+    return { url, env: { WEATHER_URL: url, SOIL_URL: soilUrl }, child: started.child };
+  }
+
+  /** A worker of the queue. Any number may run. */
+  function worker(env, options) {
+    return start('the worker', [...TSX, 'scripts/worker.ts'], { ...env, IRON_GATE_WORKER: '1' }, options);
   }
 
   async function app(port, env, options) {
@@ -111,7 +118,7 @@ export function household(stateFile) {
     fs.rmSync(stateFile, { force: true });
   }
 
-  return { endLeftovers, simulator, app, stop, children };
+  return { endLeftovers, simulator, worker, app, stop, children };
 }
 
 /** Arguments with which node runs a TypeScript file of the project's server side. */

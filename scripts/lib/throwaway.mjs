@@ -21,10 +21,11 @@ export async function withDemo(name, work) {
       `iron_gate_${name}`,
       path.join(root, 'login.json'),
     );
-    const weather = await home.simulator({ output: 'ignore' });
-    command(process.execPath, typescript('scripts/demo/seed.ts'), { ...env, WEATHER_URL: weather.url });
+    const devices = await home.simulator({ output: 'ignore' });
+    command(process.execPath, typescript('scripts/demo/seed.ts'), { ...env, ...devices.env });
     build();
-    const app = await home.app(await freePort(), { ...env, WEATHER_URL: weather.url }, { output: 'ignore' });
+    home.worker({ ...env, ...devices.env }, { output: 'ignore' });
+    const app = await home.app(await freePort(), { ...env, ...devices.env }, { output: 'ignore' });
     return await work(app.url);
   } finally {
     await home.stop();

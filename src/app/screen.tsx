@@ -9,6 +9,7 @@ import { frameOf } from '@/server/season';
 import { DatabaseAway, pageActor } from '@/server/session';
 import { signOutAction } from './actions';
 import { ClockControl } from './clock-control';
+import { LookAgain } from './look-again';
 import { WaitForDatabase } from './wait-for-database';
 
 /**
@@ -31,6 +32,7 @@ export function screen<Props>(render: (actor: Actor, props: Props) => Promise<Re
           company={actor.orgName}
           today={today}
           clock={isDemo && may(actor, 'turn the clock') ? <ClockControl /> : null}
+          news={<LookAgain />}
           signOutAction={signOutAction}
         >
           {content}

@@ -1,17 +1,21 @@
 import 'server-only';
 import type { HouseRules } from '@/core/gates/gate';
-import type { CrossingRule } from '@/core/ground/crossing';
+import type { Crossings } from '@/core/ground/crossing';
 import type { Litres, LitresPerHectare } from '@/core/units/quantity';
 import { rateOf, type VolumeRate } from '@/core/units/rate';
-import { L_PER_FL_OZ, L_PER_GAL, fromFahrenheit, fromInches, fromMilesPerHour } from '@/core/units/trade';
+import { L_PER_FL_OZ, L_PER_GAL, fromMilesPerHour } from '@/core/units/trade';
 import type { Transaction } from './connection';
+import { crossingsFrom, type StoredCrossings } from './crossings';
 import { fromNumeric } from './numbers';
+import { and, eq } from 'drizzle-orm';
 import { houseRule } from './schema';
 
 /** The company's rules, and what its truck is fitted with. */
 export type House = Readonly<{
   rules: HouseRules;
-  crossing: CrossingRule;
+  crossings: Crossings;
+  storedCrossings: StoredCrossings;
+  version: number;
   carrier: LitresPerHectare;
   tank: Litres;
   /** step of the scale, kg; of the jug, L */
@@ -32,14 +36,27 @@ export async function houseOf(db: Transaction): Promise<House> {
       leadDays: r.leadDays,
       spacing: { leastDays: r.spacingLeastDays, mostDays: r.spacingMostDays },
     },
-    crossing: {
-      line: fromFahrenheit(fromNumeric(r.lineF)),
-      days: r.lineDays,
-      depth: fromInches(fromNumeric(r.lineDepthIn)),
-    },
+    crossings: crossingsFrom(r.crossings as StoredCrossings),
+    storedCrossings: r.crossings as StoredCrossings,
+    version: r.version,
     carrier: (rateOf(fromNumeric(r.carrierGalPer1000), 'gal/1000sqft') as VolumeRate).rate,
     tank: (fromNumeric(r.tankGal) * L_PER_GAL) as Litres,
     scaleStep: fromNumeric(r.scaleStepG) / 1000,
     jugStep: fromNumeric(r.jugStepFlOz) * L_PER_FL_OZ,
   };
+}
+
+/** Keeps other figures for the crossing where nobody else has meanwhile. Null: somebody has. */
+export async function writeCrossings(
+  db: Transaction,
+  orgId: string,
+  crossings: StoredCrossings,
+  seen: number,
+): Promise<number | null> {
+  const [row] = await db
+    .update(houseRule)
+    .set({ crossings, version: seen + 1 })
+    .where(and(eq(houseRule.orgId, orgId), eq(houseRule.version, seen)))
+    .returning({ version: houseRule.version });
+  return row?.version ?? null;
 }

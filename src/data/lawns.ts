@@ -1,7 +1,21 @@
 import 'server-only';
-import { eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import type { ZoneFacts } from '@/core/gates/gate';
+import { SCHOOLS, type School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, TEXTURES, type Site } from '@/core/ground/site';
+import type { Measure, Tree } from '@/core/lawn/measure';
+import {
+  ASPECTS,
+  DRAINAGES,
+  THATCHES,
+  WATERS,
+  expectationsOf,
+  type Aspect,
+  type Drainage,
+  type Expectation,
+  type Thatch,
+  type Water,
+} from '@/core/lawn/zone';
 import { TURFS } from '@/core/products/label';
 import type { SquareMetres } from '@/core/units/quantity';
 import { fromInchesOfWater, fromSquareFeet } from '@/core/units/trade';
@@ -20,9 +34,33 @@ export type ZoneOnLawn = Readonly<{
   customer: string;
   address: string;
   notes: string;
+  hazards: string;
+  wishes: Readonly<{ noticeHours: number | null; optOut: string; organicOnly: boolean }>;
+  /** what is treated: the whole less the exclusions */
   area: SquareMetres;
+  whole: SquareMetres;
+  excluded: SquareMetres;
+  /** how sure the area is, as a share of it */
+  areaError: number;
+  measure: Measure;
+  trees: readonly Tree[];
   site: Site;
   facts: ZoneFacts;
+  drainage: Drainage;
+  slopePercent: number | null;
+  aspect: Aspect | null;
+  concreteEdgeFt: number;
+  bedEdgeFt: number;
+  water: Readonly<{ kind: Water; feet: number | null }> | null;
+  thatch: Thatch;
+  weedHistory: string;
+  thinSpots: string;
+  /** the school this lawn goes by; null: the house's */
+  school: School | null;
+  expectations: readonly Expectation[];
+  readingsVersion: number;
+  version: number;
+  lawnVersion: number;
 }>;
 
 const columns = { zone, lawn };
@@ -30,6 +68,17 @@ type Row = Readonly<{ zone: typeof zone.$inferSelect; lawn: typeof lawn.$inferSe
 
 function zoneFrom({ zone: z, lawn: l }: Row): ZoneOnLawn {
   const texture = oneOf(TEXTURES, z.texture, 'texture');
+  const site: Site = {
+    texture,
+    moisture: oneOf(MOISTURES, z.moisture, 'moisture'),
+    exposure: oneOf(EXPOSURES, z.exposure, 'exposure'),
+    besidePavement: z.besidePavement,
+  };
+  const turf = oneOf(TURFS, z.turf, 'turf');
+  const mixedWith = z.mixedWith === null ? null : oneOf(TURFS, z.mixedWith, 'turf');
+  const drainage = oneOf(DRAINAGES, z.drainage, 'drainage');
+  const whole = fromSquareFeet(fromNumeric(z.areaSqFt));
+  const excluded = fromSquareFeet(fromNumeric(z.excludedSqFt));
   return {
     id: z.id,
     name: z.name,
@@ -38,20 +87,40 @@ function zoneFrom({ zone: z, lawn: l }: Row): ZoneOnLawn {
     customer: l.customer,
     address: l.address,
     notes: l.notes,
-    area: fromSquareFeet(fromNumeric(z.areaSqFt)),
-    site: {
-      texture,
-      moisture: oneOf(MOISTURES, z.moisture, 'moisture'),
-      exposure: oneOf(EXPOSURES, z.exposure, 'exposure'),
-      besidePavement: z.besidePavement,
-    } satisfies Site,
+    hazards: l.hazards,
+    wishes: { noticeHours: l.noticeHours, optOut: l.optOut, organicOnly: l.organicOnly },
+    area: (whole - excluded) as SquareMetres,
+    whole,
+    excluded,
+    areaError: fromNumeric(z.areaErrorPct) / 100,
+    measure: z.measure as Measure,
+    trees: z.trees as Tree[],
+    site,
     facts: {
-      turf: oneOf(TURFS, z.turf, 'turf'),
+      turf,
+      mixedWith,
       texture,
       seedingOn: z.seedingOn === null ? null : dayFrom(z.seedingOn),
       irrigationPerHour:
         z.irrigationInPerHour === null ? null : fromInchesOfWater(fromNumeric(z.irrigationInPerHour)),
     },
+    drainage,
+    slopePercent: z.slopePercent === null ? null : fromNumeric(z.slopePercent),
+    aspect: z.aspect === null ? null : oneOf(ASPECTS, z.aspect, 'aspect'),
+    concreteEdgeFt: fromNumeric(z.concreteEdgeFt),
+    bedEdgeFt: fromNumeric(z.bedEdgeFt),
+    water:
+      z.water === null
+        ? null
+        : { kind: oneOf(WATERS, z.water, 'water'), feet: z.waterFt === null ? null : fromNumeric(z.waterFt) },
+    thatch: oneOf(THATCHES, z.thatch, 'thatch'),
+    weedHistory: z.weedHistory,
+    thinSpots: z.thinSpots,
+    school: z.school === null ? null : oneOf(SCHOOLS, z.school, 'school'),
+    expectations: expectationsOf(mixedWith ? [turf, mixedWith] : [turf], site, drainage),
+    readingsVersion: z.readingsVersion,
+    version: z.version,
+    lawnVersion: l.version,
   };
 }
 
@@ -70,6 +139,45 @@ export async function zoneOf(db: Transaction, id: string): Promise<ZoneOnLawn | 
     .innerJoin(lawn, eq(lawn.id, zone.lawnId))
     .where(eq(zone.id, id));
   return row ? zoneFrom(row) : null;
+}
+
+/** The zones of one lawn, by name. */
+export async function zonesOfLawn(db: Transaction, lawnId: string): Promise<ZoneOnLawn[]> {
+  const rows = await db
+    .select(columns)
+    .from(zone)
+    .innerJoin(lawn, eq(lawn.id, zone.lawnId))
+    .where(eq(lawn.id, lawnId));
+  return rows.map(zoneFrom).sort((a, b) => a.name.localeCompare(b.name));
+}
+
+export type LawnRow = typeof lawn.$inferInsert;
+export type ZoneRow = typeof zone.$inferInsert;
+
+export const addLawn = async (db: Transaction, row: LawnRow): Promise<string> =>
+  (await db.insert(lawn).values(row).returning({ id: lawn.id }))[0]!.id;
+export const addZone = async (db: Transaction, row: ZoneRow): Promise<string> =>
+  (await db.insert(zone).values(row).returning({ id: zone.id }))[0]!.id;
+
+/** Changes a zone and its lawn where nobody else has meanwhile. Null: somebody has, or it is gone. */
+export async function changeZone(
+  db: Transaction,
+  id: string,
+  seen: number,
+  zoneChange: Partial<ZoneRow>,
+  lawnChange: Partial<LawnRow>,
+): Promise<number | null> {
+  const [row] = await db
+    .update(zone)
+    .set({ ...zoneChange, version: seen + 1 })
+    .where(and(eq(zone.id, id), eq(zone.version, seen)))
+    .returning({ version: zone.version, lawnId: zone.lawnId });
+  if (!row) return null;
+  await db
+    .update(lawn)
+    .set({ ...lawnChange, version: sql`${lawn.version} + 1` })
+    .where(eq(lawn.id, row.lawnId));
+  return row.version;
 }
 
 /** "14 Quarry Lane · front" */

@@ -1,68 +1,348 @@
 import 'server-only';
-import { and, eq } from 'drizzle-orm';
-import { yearOf, type Day } from '@/core/calendar/day';
-import type { CrossingRule } from '@/core/ground/crossing';
-import { outlookOf, wholeYears, type Outlook, type OutlookRefusal } from '@/core/ground/outlook';
+import { and, eq, inArray } from 'drizzle-orm';
+import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
+import type { Crossings, CrossingRule, School } from '@/core/ground/crossing';
+import {
+  ensembleOf,
+  traceOf,
+  wholeYears,
+  type DailyMeans,
+  type Ensemble,
+  type OutlookRefusal,
+} from '@/core/ground/ensemble';
+import {
+  hindcast,
+  outlookFrom,
+  type Hindcast,
+  type Outlook,
+  type SignSeen,
+  type SiteKnowledge,
+} from '@/core/ground/outlook';
+import {
+  assimilate,
+  priorFrom,
+  type Assimilated,
+  type Correction,
+  type Innovation,
+  type Neighbour,
+  type Reading,
+} from '@/core/ground/readings';
 import { siteKey, type Site } from '@/core/ground/site';
+import { SPOTS, siteAt, type Spot } from '@/core/lawn/zone';
+import type { Metres } from '@/core/units/quantity';
 import { daysIn } from '@/core/weather/series';
+import type { Probed } from '@/core/ground/conduction';
 import type { Transaction } from './connection';
-import { outlook } from './schema';
-import { PAST_YEARS, forecastFrom, observedWeather, storedForecast } from './weather';
+import { groupBy } from './group';
+import type { ZoneOnLawn } from './lawns';
+import { observationsOf, readingsForFilter } from './readings';
+import { metReadings, outlook } from './schema';
+import { PAST_YEARS, forecastFrom, observedWeather, stationsOf, storedForecast } from './weather';
 
 /** Changes when the model does: what was computed by an older one is computed again. */
-const MODEL = 'ground-1';
+const MODEL = 'ground-2';
 
+export type EnsembleAnswer =
+  | Readonly<{ ok: true; ensemble: Ensemble; inputs: string }>
+  | Readonly<{ ok: false; refusal: OutlookRefusal }>;
 export type OutlookAnswer =
-  Readonly<{ ok: true; outlook: Outlook }> | Readonly<{ ok: false; refusal: OutlookRefusal }>;
+  | Readonly<{ ok: true; outlook: Outlook; innovations: readonly Innovation[] }>
+  | Readonly<{ ok: false; refusal: OutlookRefusal }>;
+
+/** The rule a lawn goes by: its own school where it has one, with the house's figures. */
+export const ruleFor = (crossings: Crossings, school: School | null): CrossingRule =>
+  crossings.rules[school ?? crossings.use];
+
+/** The weather that a station's outlooks of today are made from, and its version. */
+async function weatherFor(db: Transaction, stationId: string, today: Day, depth: Metres) {
+  const observed = await observedWeather(db, stationId);
+  if (!observed) return null;
+  const stored = await storedForecast(db, stationId);
+  const observedTo = addDays(observed.from, daysIn(observed));
+  // weather that stops short of today (the service is away): the forecast on file bridges the gap where it can
+  const start = Math.min(today, observedTo) as Day;
+  const inputs = [MODEL, today, observed.from, observedTo, stored?.from ?? 'none', depth].join('|');
+  return { observed, forecast: forecastFrom(stored, start), start, inputs };
+}
+type Weather = NonNullable<Awaited<ReturnType<typeof weatherFor>>>;
+
+/** A hundredth of a degree is finer than any of it is known, and a third of the bytes. */
+const rounded = (means: readonly number[]) => means.map((t) => Math.round(t * 100) / 100);
+const packed = <M extends DailyMeans>(m: M): M => ({
+  ...m,
+  soil: rounded(m.soil),
+  airMean: rounded(m.airMean),
+  airMax: rounded(m.airMax),
+});
+
+/** Read once a process and version: half a megabyte each. The least lately used goes first. */
+const ensembles = new Map<string, { inputs: string; ensemble: Ensemble }>();
+const MOST_KEPT = 64;
 
 /**
- * The outlook of one kind of site at one station. Sites of the same kind share it; it is kept with the version of its
+ * The ensemble of one kind of site at one station. Sites of the same kind share it; it is kept with the version of its
  * inputs and computed again when they change.
  */
+export async function ensembleFor(
+  db: Transaction,
+  orgId: string,
+  stationId: string,
+  site: Site,
+  depth: Metres,
+  today: Day,
+): Promise<EnsembleAnswer> {
+  const weather = await weatherFor(db, stationId, today, depth);
+  if (!weather) return { ok: false, refusal: { kind: 'too-few-years', have: 0, need: 1 } };
+  const { inputs, observed, forecast, start } = weather;
+  const key = siteKey(site);
+  const cacheKey = `${stationId}|${key}`;
+  const cached = ensembles.get(cacheKey);
+  if (cached?.inputs === inputs) return { ok: true, ...cached };
+  const keep = (ensemble: Ensemble): EnsembleAnswer => {
+    ensembles.delete(cacheKey);
+    ensembles.set(cacheKey, { inputs, ensemble });
+    if (ensembles.size > MOST_KEPT) ensembles.delete(ensembles.keys().next().value!);
+    return { ok: true, inputs, ensemble };
+  };
+  const [kept] = await db
+    .select()
+    .from(outlook)
+    .where(and(eq(outlook.stationId, stationId), eq(outlook.siteKey, key)));
+  if (kept?.inputs === inputs) return keep(kept.body as Ensemble);
+
+  const years = wholeYears(observed, yearOf(start)).slice(-PAST_YEARS);
+  const made = ensembleOf({ site, depth, observed, forecast, today: start, years });
+  if (!made.ok) return made;
+  const body: Ensemble = {
+    ...made.ensemble,
+    observed: packed(made.ensemble.observed),
+    members: made.ensemble.members.map(packed),
+    past: made.ensemble.past.map(packed),
+  };
+  const row = { inputs, body };
+  await db
+    .insert(outlook)
+    .values({ orgId, stationId, siteKey: key, ...row })
+    .onConflictDoUpdate({ target: [outlook.stationId, outlook.siteKey], set: row });
+  return keep(body);
+}
+
+/** A reading and what the ground of its kind had there and then. */
+type Met = Readonly<{ reading: Reading; model: Probed }>;
+type Kept = Readonly<{ met: readonly Met[]; waiting: readonly string[] }>;
+
+/**
+ * Brings the kept comparisons of zones with the model up to their readings. Zones whose readings and weather have not
+ * changed cost nothing; kinds of site share one run of the ground.
+ */
+export async function meetReadings(
+  db: Transaction,
+  orgId: string,
+  zones: readonly ZoneOnLawn[],
+  depth: Metres,
+  today: Day,
+): Promise<void> {
+  const byStation = groupBy(
+    zones.filter((z) => z.readingsVersion > 0),
+    (z) => z.stationId,
+  );
+  for (const [stationId, here] of byStation) {
+    const weather = await weatherFor(db, stationId, today, depth);
+    const station = (await stationsOf(db)).find((s) => s.id === stationId);
+    if (!weather || !station || weather.observed.from > dayOf(yearOf(weather.start), 1, 1)) continue;
+    const kept = await db
+      .select({ zoneId: metReadings.zoneId, inputs: metReadings.inputs })
+      .from(metReadings)
+      .where(
+        inArray(
+          metReadings.zoneId,
+          here.map((z) => z.id),
+        ),
+      );
+    const inputsOf = (z: ZoneOnLawn) => `${weather.inputs}|${z.readingsVersion}|${siteKey(z.site)}`;
+    const known = new Map(kept.map((k) => [k.zoneId, k.inputs]));
+    const stale = here.filter((z) => known.get(z.id) !== inputsOf(z));
+    if (!stale.length) continue;
+    const readings = await readingsForFilter(
+      db,
+      stale.map((z) => z.id),
+      today,
+      station.utcOffsetHours,
+    );
+    await writeMet(db, orgId, stale, readings, weather, depth, inputsOf);
+  }
+}
+
+async function writeMet(
+  db: Transaction,
+  orgId: string,
+  zones: readonly ZoneOnLawn[],
+  readings: Awaited<ReturnType<typeof readingsForFilter>>,
+  { observed, forecast, start }: Weather,
+  depth: Metres,
+  inputsOf: (z: ZoneOnLawn) => string,
+): Promise<void> {
+  const places = zones.flatMap((z) => SPOTS.map((spot) => ({ zone: z, spot, site: siteAt(z.site, spot) })));
+  await db.delete(metReadings).where(
+    inArray(
+      metReadings.zoneId,
+      zones.map((z) => z.id),
+    ),
+  );
+  const rows: (typeof metReadings.$inferInsert)[] = [];
+  for (const [, alike] of groupBy(places, (p) => siteKey(p.site))) {
+    const asked = alike
+      .map((p) => ({ ...p, readings: readings.filter((r) => r.zoneId === p.zone.id && r.spot === p.spot) }))
+      .filter((p) => p.readings.length);
+    if (!asked.length) continue;
+    const trace = traceOf({ site: asked[0]!.site, depth, observed, forecast, today: start });
+    const models = trace.probe(asked.flatMap((p) => p.readings));
+    let at = 0;
+    for (const p of asked) {
+      const met: Met[] = [];
+      const waiting: string[] = [];
+      for (const { zoneId: _, spot: __, ...reading } of p.readings) {
+        const model = models[at++];
+        if (model) met.push({ reading, model });
+        else waiting.push(reading.id);
+      }
+      const { correction } = assimilate(met, (start - trace.from) * 24);
+      rows.push({
+        orgId,
+        zoneId: p.zone.id,
+        spot: p.spot,
+        stationId: p.zone.stationId,
+        siteKey: siteKey(p.site),
+        inputs: inputsOf(p.zone),
+        offset: correction.offset,
+        offsetVariance: correction.offsetVariance,
+        body: { met, waiting } satisfies Kept,
+      });
+    }
+  }
+  // a zone whose readings are all of another year has a row too, so that it is not asked again
+  for (const z of zones)
+    if (!rows.some((r) => r.zoneId === z.id))
+      rows.push({
+        orgId,
+        zoneId: z.id,
+        spot: 'open',
+        stationId: z.stationId,
+        siteKey: siteKey(z.site),
+        inputs: inputsOf(z),
+        offset: 0,
+        offsetVariance: 0,
+        body: { met: [], waiting: [] } satisfies Kept,
+      });
+  await db.insert(metReadings).values(rows).onConflictDoNothing();
+}
+
+/** What is known at one spot of a zone beside its kind, and how each reading met the model. */
+export type Known = SiteKnowledge &
+  Readonly<{
+    innovations: readonly Innovation[];
+    /** readings that no weather reaches yet */
+    waiting: readonly string[];
+  }>;
+
+/** For many zones at once: what was read at each, what its neighbours say, what was seen. Call `meetReadings` first. */
+export async function knowledgeOf(
+  db: Transaction,
+  zones: readonly ZoneOnLawn[],
+  spot: Spot,
+  today: Day,
+): Promise<Map<string, Known>> {
+  const stations = [...new Set(zones.map((z) => z.stationId))];
+  const keys = [...new Set(zones.flatMap((z) => SPOTS.map((s) => siteKey(siteAt(z.site, s)))))];
+  if (!zones.length) return new Map();
+  const others = await db
+    .select({
+      zoneId: metReadings.zoneId,
+      spot: metReadings.spot,
+      stationId: metReadings.stationId,
+      siteKey: metReadings.siteKey,
+      offset: metReadings.offset,
+      offsetVariance: metReadings.offsetVariance,
+    })
+    .from(metReadings)
+    .where(and(inArray(metReadings.stationId, stations), inArray(metReadings.siteKey, keys)));
+  const spoken = others.filter((o) => o.offsetVariance > 0);
+  const withOwn = new Set(spoken.filter((o) => o.spot === spot).map((o) => o.zoneId));
+  const mine = zones.filter((z) => withOwn.has(z.id)).map((z) => z.id);
+  const bodies = mine.length
+    ? await db
+        .select({ zoneId: metReadings.zoneId, body: metReadings.body })
+        .from(metReadings)
+        .where(and(inArray(metReadings.zoneId, mine), eq(metReadings.spot, spot)))
+    : [];
+  const metOf = new Map(bodies.map((b) => [b.zoneId, b.body as Kept]));
+  const hours = (today - dayOf(yearOf(today), 1, 1)) * 24;
+  const neighbour = (o: (typeof others)[number]): Neighbour => ({
+    offset: o.offset as Correction['offset'],
+    offsetVariance: o.offsetVariance,
+  });
+  return new Map(
+    zones.map((z) => {
+      const key = siteKey(siteAt(z.site, spot));
+      const kin = spoken.filter((o) => o.zoneId !== z.id && o.stationId === z.stationId && o.siteKey === key);
+      const elsewhere = spoken.filter((o) => o.zoneId === z.id && o.spot !== spot);
+      const prior = priorFrom(kin.map(neighbour), elsewhere.map(neighbour));
+      const { met, waiting } = metOf.get(z.id) ?? { met: [], waiting: [] };
+      const { correction, innovations, track }: Assimilated = assimilate(met, hours, prior);
+      return [z.id, { correction, track, signs: [], innovations, waiting }];
+    }),
+  );
+}
+
+/** The outlook at one spot of one zone, with how its readings met the model. */
 export async function outlookFor(
+  db: Transaction,
+  orgId: string,
+  z: ZoneOnLawn,
+  crossings: Crossings,
+  today: Day,
+  spot: Spot = 'open',
+): Promise<OutlookAnswer & { known?: Known; ensemble?: Ensemble }> {
+  const answer = await ensembleFor(db, orgId, z.stationId, siteAt(z.site, spot), crossings.depth, today);
+  if (!answer.ok) return answer;
+  await meetReadings(db, orgId, [z], crossings.depth, today);
+  const read = (await knowledgeOf(db, [z], spot, answer.ensemble.today)).get(z.id)!;
+  const signs: SignSeen[] = await observationsOf(db, z.lawnId);
+  const known: Known = { ...read, signs };
+  const made = outlookFrom(
+    answer.ensemble,
+    known,
+    ruleFor(crossings, z.school),
+    crossings.rules['run of days'],
+  );
+  return { ok: true, outlook: made, innovations: known.innovations, known, ensemble: answer.ensemble };
+}
+
+/** The hindcast of a kind of site under a rule, kept until a further year is on file. Null: no weather, or one year only. */
+export async function hindcastFor(
   db: Transaction,
   orgId: string,
   stationId: string,
   site: Site,
   rule: CrossingRule,
+  depth: Metres,
   today: Day,
-): Promise<OutlookAnswer> {
+): Promise<Hindcast[] | null> {
   const observed = await observedWeather(db, stationId);
-  if (!observed) return { ok: false, refusal: { kind: 'too-few-years', have: 0, need: PAST_YEARS } };
-  const forecast = await storedForecast(db, stationId);
-  const observedTo = observed.from + daysIn(observed);
-  const inputs = [
-    MODEL,
-    today,
-    observed.from,
-    observedTo,
-    forecast?.from ?? 'none',
-    rule.line,
-    rule.days,
-    rule.depth,
-  ].join('|');
-  const key = siteKey(site);
+  if (!observed) return null;
+  const years = wholeYears(observed, yearOf(today)).slice(-PAST_YEARS);
+  if (years.length < 2) return null;
+  const key = `hindcast|${siteKey(site)}`;
+  const inputs = [MODEL, depth, years.join(','), JSON.stringify(rule)].join('|');
   const [kept] = await db
     .select()
     .from(outlook)
     .where(and(eq(outlook.stationId, stationId), eq(outlook.siteKey, key)));
-  if (kept?.inputs === inputs) return kept.body as OutlookAnswer;
-
-  // weather that stops short of today (the service is away): the forecast on file bridges the gap where it can
-  const start = Math.min(today, observedTo) as Day;
-  const years = wholeYears(observed, yearOf(start)).slice(-PAST_YEARS);
-  const answer = outlookOf({
-    site,
-    observed,
-    forecast: forecastFrom(forecast, start),
-    today: start,
-    years,
-    rule,
-  });
-  const row = { inputs, body: answer };
+  if (kept?.inputs === inputs) return kept.body as Hindcast[];
+  const body = hindcast({ site, depth, observed, years }, [rule]);
   await db
     .insert(outlook)
-    .values({ orgId, stationId, siteKey: key, ...row })
-    .onConflictDoUpdate({ target: [outlook.stationId, outlook.siteKey], set: row });
-  return answer;
+    .values({ orgId, stationId, siteKey: key, inputs, body })
+    .onConflictDoUpdate({ target: [outlook.stationId, outlook.siteKey], set: { inputs, body } });
+  return body;
 }

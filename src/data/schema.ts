@@ -116,6 +116,28 @@ export const member = pgTable(
   (t) => [primaryKey({ columns: [t.userId, t.orgId] })],
 );
 
+/** A personal token for the HTTP interface. Only its hash is kept; read before an organisation is known. */
+export const apiToken = pgTable(
+  'api_token',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    orgId: text('org_id')
+      .notNull()
+      .references(() => organisation.id),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    hash: text('hash').notNull().unique(),
+    /** its last four characters, to tell one from another */
+    hint: text('hint').notNull(),
+    createdAt: at('created_at').notNull().defaultNow(),
+    lastUsedAt: at('last_used_at'),
+    revokedAt: at('revoked_at'),
+  },
+  (t) => [index('api_token_user').on(t.userId)],
+);
+
 // ---- tenant rows: fenced ----
 
 const mine = sql`org_id = nullif(current_setting('app.org_id', true), '')`;
@@ -136,9 +158,9 @@ export const houseRule = pgTable(
   'house_rule',
   {
     orgId: orgId().primaryKey(),
-    lineF: figure('line_f').notNull(),
-    lineDays: integer('line_days').notNull(),
-    lineDepthIn: figure('line_depth_in').notNull(),
+    /** the six schools' figures in trade units, and which is used: see data/house */
+    crossings: jsonb('crossings').notNull(),
+    version: integer('version').notNull().default(1),
     windLimitMph: figure('wind_limit_mph').notNull(),
     windCautionMph: figure('wind_caution_mph').notNull(),
     workFromHour: integer('work_from_hour').notNull(),
@@ -233,9 +255,20 @@ export const lawn = pgTable(
       .references(() => station.id),
     customer: text('customer').notNull(),
     address: text('address').notNull(),
+    /** degrees; null: not known */
+    latitude: figure('latitude'),
+    longitude: figure('longitude'),
     notes: text('notes').notNull().default(''),
+    /** what can hurt or be hurt at the stop: dog, low lights, artificial turf */
+    hazards: text('hazards').notNull().default(''),
+    /** the customer's wishes: hours of notice before a visit, what is not to be used, organic only */
+    noticeHours: integer('notice_hours'),
+    optOut: text('opt_out').notNull().default(''),
+    organicOnly: boolean('organic_only').notNull().default(false),
+    version: integer('version').notNull().default(1),
+    importId: uuid('import_id'),
   },
-  (t) => [fence('lawn'), index('lawn_org').on(t.orgId)],
+  (t) => [fence('lawn'), index('lawn_org').on(t.orgId), index('lawn_import').on(t.importId)],
 );
 
 export const zone = pgTable(
@@ -248,7 +281,31 @@ export const zone = pgTable(
       .references(() => lawn.id),
     name: text('name').notNull(),
     turf: text('turf').notNull(),
+    /** the second grass of a mix: the zone takes the stricter of both */
+    mixedWith: text('mixed_with'),
+    /** the whole zone; what is treated is this less the exclusions below */
     areaSqFt: figure('area_sq_ft').notNull(),
+    areaErrorPct: figure('area_error_pct').notNull().default('5'),
+    excludedSqFt: figure('excluded_sq_ft').notNull().default('0'),
+    /** how the area was got: typed, a takeoff of shapes, or a polygon (core/lawn/measure) */
+    measure: jsonb('measure').notNull().default({ by: 'typed', how: 'estimated' }),
+    /** trees with their places and drip lines (core/lawn/measure) */
+    trees: jsonb('trees').notNull().default([]),
+    drainage: text('drainage').notNull().default('good'),
+    slopePercent: figure('slope_percent'),
+    aspect: text('aspect'),
+    concreteEdgeFt: figure('concrete_edge_ft').notNull().default('0'),
+    bedEdgeFt: figure('bed_edge_ft').notNull().default('0'),
+    water: text('water'),
+    waterFt: figure('water_ft'),
+    thatch: text('thatch').notNull().default('none'),
+    weedHistory: text('weed_history').notNull().default(''),
+    thinSpots: text('thin_spots').notNull().default(''),
+    /** the school this lawn goes by; null: the house's */
+    school: text('school'),
+    /** goes up with every reading taken or undone: what was computed from fewer is computed again */
+    readingsVersion: integer('readings_version').notNull().default(0),
+    importId: uuid('import_id'),
     texture: text('texture').notNull(),
     moisture: text('moisture').notNull(),
     exposure: text('exposure').notNull(),
@@ -257,7 +314,177 @@ export const zone = pgTable(
     irrigationInPerHour: figure('irrigation_in_per_hour'),
     version: integer('version').notNull().default(1),
   },
-  (t) => [fence('zone'), index('zone_lawn').on(t.lawnId)],
+  (t) => [fence('zone'), index('zone_lawn').on(t.lawnId), index('zone_import').on(t.importId)],
+);
+
+export const thermometer = pgTable(
+  'thermometer',
+  {
+    id: id(),
+    orgId: orgId(),
+    name: text('name').notNull(),
+    /** what it shows too much, °F: taken off every reading made with it from then on */
+    offsetF: figure('offset_f').notNull(),
+    /** the day it was last compared; null: never */
+    calibratedOn: day('calibrated_on'),
+    retired: boolean('retired').notNull().default(false),
+  },
+  (t) => [fence('thermometer'), index('thermometer_org').on(t.orgId)],
+);
+
+/** One reading of soil temperature as it was taken, with the instrument's offset of that day beside it. */
+export const reading = pgTable(
+  'reading',
+  {
+    id: id(),
+    orgId: orgId(),
+    zoneId: uuid('zone_id')
+      .notNull()
+      .references(() => zone.id),
+    spot: text('spot').notNull(),
+    depthIn: figure('depth_in').notNull(),
+    takenAt: at('taken_at').notNull(),
+    value: figure('value').notNull(),
+    unit: text('unit', { enum: ['F', 'C'] }).notNull(),
+    /** what was taken off, °F */
+    offsetF: figure('offset_f').notNull(),
+    calibrated: boolean('calibrated').notNull(),
+    source: text('source', { enum: ['hand', 'logger', 'station'] }).notNull(),
+    instrument: text('instrument').notNull(),
+    person: text('person').notNull(),
+    sendKey: uuid('send_key'),
+    importId: uuid('import_id'),
+  },
+  (t) => [
+    fence('reading'),
+    uniqueIndex('reading_send').on(t.orgId, t.sendKey),
+    // a logger's file taken twice is taken once
+    uniqueIndex('reading_logged')
+      .on(t.zoneId, t.spot, t.depthIn, t.takenAt)
+      .where(sql`source <> 'hand'`),
+    index('reading_zone').on(t.zoneId, t.takenAt),
+    index('reading_import').on(t.importId),
+  ],
+);
+
+/** What was seen: a sign of the season on a day. */
+export const observation = pgTable(
+  'observation',
+  {
+    id: id(),
+    orgId: orgId(),
+    zoneId: uuid('zone_id')
+      .notNull()
+      .references(() => zone.id),
+    sign: text('sign').notNull(),
+    seenOn: day('seen_on').notNull(),
+    person: text('person').notNull(),
+    note: text('note').notNull().default(''),
+    sendKey: uuid('send_key').notNull(),
+  },
+  (t) => [
+    fence('observation'),
+    uniqueIndex('observation_send').on(t.orgId, t.sendKey),
+    index('observation_zone').on(t.zoneId),
+  ],
+);
+
+/** Derived: each zone and spot's readings of this year beside what the ground of its kind had there and then. */
+export const metReadings = pgTable(
+  'met_readings',
+  {
+    orgId: orgId(),
+    zoneId: uuid('zone_id')
+      .notNull()
+      .references(() => zone.id, { onDelete: 'cascade' }),
+    spot: text('spot').notNull(),
+    stationId: uuid('station_id').notNull(),
+    siteKey: text('site_key').notNull(),
+    inputs: text('inputs').notNull(),
+    /** the offset as these readings alone give it */
+    offset: real('offset').notNull(),
+    offsetVariance: real('offset_variance').notNull(),
+    body: jsonb('body').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.zoneId, t.spot] }),
+    fence('met_readings'),
+    index('met_readings_kind').on(t.stationId, t.siteKey),
+  ],
+);
+
+/** A soil station that reports by itself: which zone and spot it stands in. */
+export const soilSensor = pgTable(
+  'soil_sensor',
+  {
+    id: id(),
+    orgId: orgId(),
+    zoneId: uuid('zone_id')
+      .notNull()
+      .references(() => zone.id),
+    spot: text('spot').notNull(),
+    serviceKey: text('service_key').notNull(),
+    /** UTC offset and unit that were confirmed when it was added */
+    utcOffsetHours: integer('utc_offset_hours').notNull(),
+    unit: text('unit', { enum: ['F', 'C'] }).notNull(),
+    fetchedTo: at('fetched_to'),
+    trouble: text('trouble'),
+  },
+  (t) => [fence('soil_sensor'), index('soil_sensor_org').on(t.orgId)],
+);
+
+/** A file that was brought in: what it held, how far it is, and what was wrong with it. */
+export const fileImport = pgTable(
+  'file_import',
+  {
+    id: id(),
+    orgId: orgId(),
+    kind: text('kind', { enum: ['readings', 'lawns'] }).notNull(),
+    fileName: text('file_name').notNull(),
+    body: text('body').notNull(),
+    /** what the columns mean, as the person confirmed it */
+    mapping: jsonb('mapping').notNull(),
+    status: text('status', { enum: ['checked', 'waiting', 'running', 'done', 'failed', 'undone'] }).notNull(),
+    total: integer('total').notNull(),
+    done: integer('done').notNull().default(0),
+    added: integer('added').notNull().default(0),
+    skipped: integer('skipped').notNull().default(0),
+    bad: integer('bad').notNull().default(0),
+    /** the first of them, by line and reason */
+    problems: jsonb('problems').notNull(),
+    /** what looks odd without being wrong, such as a stuck month */
+    warnings: jsonb('warnings').notNull().default([]),
+    trouble: text('trouble'),
+    madeBy: text('made_by').notNull(),
+    madeAt: at('made_at').notNull(),
+  },
+  (t) => [fence('file_import'), index('file_import_org').on(t.orgId, t.madeAt)],
+);
+
+/** What the columns of a logger's file meant last time: asked once, remembered by its header. */
+export const loggerSetup = pgTable(
+  'logger_setup',
+  { orgId: orgId(), header: text('header').notNull(), mapping: jsonb('mapping').notNull() },
+  (t) => [primaryKey({ columns: [t.orgId, t.header] }), fence('logger_setup')],
+);
+
+/** A way of looking at the list of lawns, under a name. */
+export const savedFilter = pgTable(
+  'saved_filter',
+  {
+    id: id(),
+    orgId: orgId(),
+    name: text('name').notNull(),
+    query: text('query').notNull(),
+  },
+  (t) => [fence('saved_filter'), uniqueIndex('saved_filter_name').on(t.orgId, t.name)],
+);
+
+/** Goes up when something was computed or taken in the background: open screens look again. */
+export const news = pgTable(
+  'news',
+  { orgId: orgId().primaryKey(), version: integer('version').notNull().default(0) },
+  () => [fence('news')],
 );
 
 export const product = pgTable(

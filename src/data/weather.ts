@@ -86,16 +86,17 @@ export function forecastFrom(f: Forecast | null, today: Day): Forecast | null {
 /**
  * Brings every station up to today: the days observed since the last on file, and today's forecast. The service is
  * asked outside of any transaction. What it gives is kept; what it fails at is written down with the station, and the
- * application goes on with what it has.
+ * application goes on with what it has. Says whether anything new came.
  */
 export async function refreshWeather(
   actor: Actor,
   service: WeatherService,
   today: Day,
   realNow: Date,
-): Promise<void> {
+): Promise<boolean> {
   const stations = await inOrganisation(actor, stationsOf);
-  await Promise.all(stations.map((s) => refreshStation(actor, service, s, today, realNow)));
+  const news = await Promise.all(stations.map((s) => refreshStation(actor, service, s, today, realNow)));
+  return news.includes(true);
 }
 
 async function refreshStation(
@@ -104,10 +105,10 @@ async function refreshStation(
   s: Station,
   today: Day,
   realNow: Date,
-): Promise<void> {
-  if (s.forecastIssuedOn === isoDay(today)) return;
+): Promise<boolean> {
+  if (s.forecastIssuedOn === isoDay(today)) return false;
   const triedLately = s.lastTriedAt !== null && realNow.getTime() - s.lastTriedAt.getTime() < PATIENCE_MS;
-  if (s.trouble !== null && triedLately && s.lastTriedOn === isoDay(today)) return;
+  if (s.trouble !== null && triedLately && s.lastTriedOn === isoDay(today)) return false;
 
   const note = (change: Partial<Station>) =>
     inOrganisation(actor, (db) =>
@@ -116,19 +117,24 @@ async function refreshStation(
         .set({ lastTriedAt: realNow, lastTriedOn: isoDay(today), ...change })
         .where(eq(station.id, s.id)),
     );
+  const failed = async ({ kind, detail }: { kind: string; detail: string }) => {
+    await note({ trouble: `${kind}: ${detail}` });
+    return false;
+  };
   const last = await inOrganisation(actor, (db) => lastObservedDay(db, s.id));
   let from = last === null ? dayOf(yearOf(today) - PAST_YEARS, 1, 1) : addDays(last, 1);
   while (from < today) {
     const to = Math.min(today, dayOf(yearOf(from) + 1, 1, 1)) as Day;
     const answer = await service.observed(s.serviceKey, from, to);
-    if (!answer.ok) return void (await note({ trouble: `${answer.trouble.kind}: ${answer.trouble.detail}` }));
+    if (!answer.ok) return failed(answer.trouble);
     await inOrganisation(actor, (db) => storeObserved(db, actor.orgId, s.id, answer.value));
     from = to;
   }
   const answer = await service.forecast(s.serviceKey, today);
-  if (!answer.ok) return void (await note({ trouble: `${answer.trouble.kind}: ${answer.trouble.detail}` }));
+  if (!answer.ok) return failed(answer.trouble);
   await inOrganisation(actor, (db) => storeForecast(db, actor.orgId, s.id, answer.value));
   await note({ trouble: null, forecastIssuedOn: isoDay(today) });
+  return true;
 }
 
 async function storeObserved(

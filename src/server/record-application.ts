@@ -233,7 +233,7 @@ function questionsAbout(
 ): Issue[] {
   const show = (r: ProductRate) => showRate(r, label.rateUnit);
   const questions: Issue[] = [];
-  const most = rateForTurf(label, sheet.zone.facts.turf)?.high;
+  const most = rateForTurf(label, sheet.zone.facts)?.high;
   const off = rate ? used.rate / rate.rate - 1 : 0;
   if (most && used.rate > most.rate * (1 + 1e-9))
     questions.push({

@@ -3,7 +3,7 @@ import { yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { GateContext } from '@/core/gates/gate';
 import { nextOpen, windowOf, type Window } from '@/core/gates/window';
-import type { Outlook, OutlookRefusal } from '@/core/ground/outlook';
+import { outlookFrom, type Outlook, type OutlookRefusal } from '@/core/ground/outlook';
 import type { Label } from '@/core/products/label';
 import { applicationsOf, contextOf, nextPart, restOfYear } from '@/core/season/plan';
 import type { Forecast } from '@/core/weather/series';
@@ -11,8 +11,8 @@ import { must, type Actor } from '@/data/actor';
 import { clockAheadIn, dayIn, hourIn, nowOf, todayOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { houseOf, type House } from '@/data/house';
-import { siteName, zoneOf, zonesOf, type ZoneOnLawn } from '@/data/lawns';
-import { outlookFor, type OutlookAnswer } from '@/data/outlooks';
+import { siteName, zoneOf, zonesOf, zonesOfLawn, type ZoneOnLawn } from '@/data/lawns';
+import { ensembleFor, knowledgeOf, meetReadings, outlookFor, ruleFor } from '@/data/outlooks';
 import { planOf, plansOf, type StoredPlan } from '@/data/plans';
 import { labelsOf } from '@/data/products';
 import { ledgerFrom, recordOf, recordsOf, recordsOfZone, type RecordEntry } from '@/data/records';
@@ -62,7 +62,7 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
     const house = await houseOf(db);
     const labels = await labelsOf(db);
     const records = await recordsOfZone(db, zone.id);
-    const answer = await outlookFor(db, actor.orgId, zone.stationId, zone.site, house.crossing, today);
+    const answer = await outlookFor(db, actor.orgId, zone, house.crossings, today);
     const outlook = answer.ok ? answer.outlook : null;
     const forecast = forecastFrom(await storedForecast(db, zone.stationId), today);
     const station = (await stationsOf(db)).find((s) => s.id === zone.stationId);
@@ -70,9 +70,7 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
       today,
       house,
       zone,
-      siblings: (await zonesOf(db))
-        .filter((z) => z.lawnId === zone.lawnId)
-        .map(({ id, name }) => ({ id, name })),
+      siblings: (await zonesOfLawn(db, zone.lawnId)).map(({ id, name }) => ({ id, name })),
       labels,
       plan: await planOf(db, zone.id, yearOf(today), labels, records),
       records,
@@ -202,7 +200,6 @@ export async function board(actor: Actor): Promise<Board> {
       if (!plan) unplanned.push(name);
       else if (!next) finished.push(name);
       else {
-        const answer = outlooks.get(zone.id);
         const context = contextOf(
           plan,
           next.part,
@@ -210,7 +207,7 @@ export async function board(actor: Actor): Promise<Board> {
             zone,
             records: records.filter((r) => r.zoneId === zone.id),
             labels,
-            outlook: answer?.ok ? answer.outlook : null,
+            outlook: outlooks.get(zone.id) ?? null,
             forecast: forecasts.get(zone.stationId) ?? null,
             house,
             today,
@@ -258,23 +255,29 @@ const bySoonest = (a: DueLine, b: DueLine): number =>
   (a.ajar?.from ?? Infinity) - (b.ajar?.from ?? Infinity) ||
   a.site.localeCompare(b.site);
 
-/** One outlook a kind of site, given to all zones of that kind. */
+/** The outlook of every zone: one ensemble a kind of site, corrected by what was read at each. */
 async function outlooksFor(
   db: Transaction,
   actor: Actor,
   zones: readonly ZoneOnLawn[],
-  house: House,
+  { crossings }: House,
   today: Day,
-): Promise<Map<string, OutlookAnswer>> {
-  const byKind = new Map<string, OutlookAnswer>();
-  const byZone = new Map<string, OutlookAnswer>();
+): Promise<Map<string, Outlook>> {
+  await meetReadings(db, actor.orgId, zones, crossings.depth, today);
+  const known = await knowledgeOf(db, zones, 'open', today);
+  const out = new Map<string, Outlook>();
   for (const zone of zones) {
-    const kind = `${zone.stationId}|${JSON.stringify(zone.site)}`;
-    const answer =
-      byKind.get(kind) ??
-      (await outlookFor(db, actor.orgId, zone.stationId, zone.site, house.crossing, today));
-    byKind.set(kind, answer);
-    byZone.set(zone.id, answer);
+    const answer = await ensembleFor(db, actor.orgId, zone.stationId, zone.site, crossings.depth, today);
+    if (answer.ok)
+      out.set(
+        zone.id,
+        outlookFrom(
+          answer.ensemble,
+          known.get(zone.id)!,
+          ruleFor(crossings, zone.school),
+          crossings.rules['run of days'],
+        ),
+      );
   }
-  return byZone;
+  return out;
 }

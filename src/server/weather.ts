@@ -4,6 +4,7 @@ import { inOrganisation } from '@/data/connection';
 import type { Actor } from '@/data/actor';
 import { refreshWeather } from '@/data/weather';
 import { weatherOverHttp } from '@/devices/weather/client';
+import { sendJob } from './jobs';
 
 /**
  * Brings the weather up to the organisation's day before a screen is made. When the service is away the screen is made
@@ -13,5 +14,6 @@ export async function bringWeatherUpToDate(actor: Actor): Promise<void> {
   const base = process.env['WEATHER_URL'];
   if (!base) return;
   const today = await inOrganisation(actor, (db) => todayOf(db, actor));
-  await refreshWeather(actor, weatherOverHttp(base), today, new Date());
+  if (await refreshWeather(actor, weatherOverHttp(base), today, new Date()))
+    await sendJob({ kind: 'outlooks', orgId: actor.orgId });
 }

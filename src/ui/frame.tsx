@@ -9,6 +9,7 @@ const PLACES = [
   { href: '/', name: 'Today' },
   { href: '/lawns', name: 'Lawns' },
   { href: '/records', name: 'Records' },
+  { href: '/house', name: 'House' },
 ] as const;
 
 type Props = Readonly<{
@@ -17,12 +18,14 @@ type Props = Readonly<{
   today: Day;
   /** buttons that turn the demo's clock; none in real time */
   clock: ReactNode;
+  /** what background work is doing; nothing when it rests */
+  news: ReactNode;
   signOutAction: () => Promise<void>;
   children: ReactNode;
 }>;
 
 /** The iron bar over every screen: where to go, which day it is, who is here. */
-export function Frame({ person, company, today, clock, signOutAction, children }: Props) {
+export function Frame({ person, company, today, clock, news, signOutAction, children }: Props) {
   return (
     <>
       <a
@@ -46,6 +49,7 @@ export function Frame({ person, company, today, clock, signOutAction, children }
         </nav>
         <div className="order-5 ml-auto flex items-center text-[16px] md:order-none">{clock}</div>
         <div className="order-2 ml-auto flex items-center gap-x-3 text-[16px] md:order-none md:ml-0">
+          {news}
           <span className="text-[#f0d491]">
             {showWeekday(today)} <span className="hidden md:inline">{yearOf(today)}</span>
           </span>

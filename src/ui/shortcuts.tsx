@@ -10,6 +10,9 @@ const LIST = [
   ['t', 'Today'],
   ['l', 'Lawns'],
   ['r', 'Records'],
+  ['h', 'House rules'],
+  ['o', 'On a lawn: its soil'],
+  ['p', 'On a lawn: take a probe reading'],
   ['1 2 3', 'On a lawn: choose the part of the plan'],
   ['[ ]', 'On a lawn: move the fence back or on by 20 days'],
   ['s', 'On a lawn: save the plan'],
@@ -34,6 +37,7 @@ export function Shortcuts() {
       t: () => router.push('/'),
       l: () => router.push('/lawns'),
       r: () => router.push('/records'),
+      h: () => router.push('/house'),
     },
     ['?'],
   );

@@ -1,25 +1,35 @@
 'use client';
 import dynamic from 'next/dynamic';
-import { useEffect, useState } from 'react';
 import type { Outlook } from '@/core/ground/outlook';
+import { Late } from './late';
+import type { YearsChartProps } from './years-chart';
 
 const HEIGHT = 260;
-const empty = (
+const words = 'Drawing the soil temperature…';
+const loading = () => (
   <div style={{ height: HEIGHT }} className="grid place-items-center text-steel">
-    Drawing the soil temperature…
+    {words}
   </div>
 );
 /** The chart library touches the window when it is loaded, and is large: it comes after the first paint. */
 const Inner = dynamic(() => import('./soil-chart-inner').then((m) => m.SoilChartInner), {
   ssr: false,
-  loading: () => empty,
+  loading,
 });
+const Years = dynamic(() => import('./years-chart').then((m) => m.YearsChart), { ssr: false, loading });
 
 export function SoilChart({ outlook }: Readonly<{ outlook: Outlook }>) {
-  const [isIdle, setIdle] = useState(false);
-  useEffect(() => {
-    const id = window.setTimeout(() => setIdle(true), 50);
-    return () => window.clearTimeout(id);
-  }, []);
-  return isIdle ? <Inner outlook={outlook} height={HEIGHT} /> : empty;
+  return (
+    <Late height={HEIGHT} words={words}>
+      <Inner outlook={outlook} height={HEIGHT} />
+    </Late>
+  );
+}
+
+export function AllYearsChart(props: Omit<YearsChartProps, 'height'>) {
+  return (
+    <Late height={HEIGHT} words={words}>
+      <Years {...props} height={HEIGHT} />
+    </Late>
+  );
 }

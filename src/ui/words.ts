@@ -3,7 +3,8 @@ import { addDays, showDay, showFullDay, showWeekday, type Day } from '@/core/cal
 import { spanAt, type State } from '@/core/calendar/span';
 import type { Missing, Reason } from '@/core/gates/reason';
 import { nextOpen, type WindowLane } from '@/core/gates/window';
-import type { CrossingRule } from '@/core/ground/crossing';
+import type { CrossingRule, Odds } from '@/core/ground/crossing';
+import type { Expectation } from '@/core/lawn/zone';
 import type { LimitPeriod } from '@/core/products/label';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { figure, showDepth, showRate, showLine, showWater, showWind, significant } from '@/core/units/format';
@@ -219,3 +220,20 @@ export function lastDayWords(all: WindowLane, today: Day): string {
 
 export const plural = (n: number, one: string, many = `${one}s`): string =>
   `${figure(n)} ${n === 1 ? one : many}`;
+
+/** When a line is crossed: the day where it is behind us, else the odds. */
+export function crossingWords(crossed: Day | null, { p10, p50, p90 }: Odds): string {
+  if (crossed !== null) return `${shortDay(crossed)}, crossed`;
+  if (p10 === null) return 'not likely this year';
+  return `${shortDay(p10)} – ${p90 === null ? 'year’s end' : shortDay(p90)}${p50 === null ? '' : `, even odds ${shortDay(p50)}`}`;
+}
+
+/** What a lawn will not be, whatever is sprayed, in one line: for the sheet and for the customer. */
+export function expectationWords(e: Expectation): string {
+  switch (e.code) {
+    case 'shade-too-deep':
+      return `${capital(e.turf)} does not grow well in ${e.exposure}, whatever is sprayed: expect thin turf and weeds.${e.better.length ? ` ${capital(list(e.better))} would stand it.` : ''}`;
+    case 'too-wet':
+      return `${capital(e.turf)} does not stand wet feet: ${e.drainage === 'ponds' ? 'water stands here' : 'this soil stays wet'}. Drainage first; weeds of wet places come back until then.`;
+  }
+}

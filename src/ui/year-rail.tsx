@@ -27,6 +27,8 @@ type Props = Readonly<{
   outlook: Outlook;
   today: Day;
   marks: readonly RailMark[];
+  /** what was seen this year: bloom, green shoots */
+  signs?: readonly Readonly<{ day: Day; sign: string }>[];
   /** the stretch that the fence shows */
   view: Range<Day>;
   /** the rail is also the way to move in time */
@@ -37,7 +39,7 @@ const WIDTH = 1280;
 const HEIGHT = 58;
 
 /** The whole year at once: soil temperature as a ribbon, paler where it is to come; the crossing; today; what is planned and done. */
-export function YearRail({ outlook, today, marks, view, onMove }: Props) {
+export function YearRail({ outlook, today, marks, signs = [], view, onMove }: Props) {
   const newYear = dayOf(yearOf(today), 1, 1);
   const days = dayOf(yearOf(today) + 1, 1, 1) - newYear;
   const x = (day: number) => ((day - newYear) / days) * WIDTH;
@@ -134,6 +136,20 @@ export function YearRail({ outlook, today, marks, view, onMove }: Props) {
           style={{ left: `calc(${((m.day + 0.5 - newYear) / days) * 100}% - 6px)` }}
         />
       ))}
+      {signs
+        .filter((s) => yearOf(s.day) === yearOf(today))
+        .map((s) => (
+          <span
+            key={`${s.day}${s.sign}`}
+            role="img"
+            aria-label={`${s.sign}, seen ${showDay(s.day)}`}
+            title={`${s.sign}, seen ${showDay(s.day)}`}
+            className="absolute bottom-[17px] text-[17px] leading-none text-straw-text"
+            style={{ left: `calc(${((s.day + 0.5 - newYear) / days) * 100}% - 8px)` }}
+          >
+            ✿
+          </span>
+        ))}
       <div className="relative h-[18px] text-[13px] text-steel" aria-hidden>
         {Array.from({ length: 12 }, (_, m) => (
           <span

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { Application, GateContext, HouseRules, ZoneFacts } from '@/core/gates/gate';
+import { UNCORRECTED } from '@/core/ground/readings';
 import { DEFAULT_CROSSING } from '@/core/ground/crossing';
 import type { Outlook } from '@/core/ground/outlook';
 import { TEXTURES } from '@/core/ground/site';
@@ -61,6 +62,7 @@ export const rules: HouseRules = {
 export const zone: ZoneFacts = {
   turf: 'tall fescue',
   texture: 'clay loam',
+  mixedWith: null,
   seedingOn: null,
   irrigationPerHour: null,
 };
@@ -79,6 +81,7 @@ export function sky(mph: number, inches: number, from = today): Forecast {
   };
 }
 
+const NEVER = { crossed: null, dates: { p10: null, p50: null, p90: null } };
 export function outlook(dates: Outlook['dates'], crossed: Day | null = null): Outlook {
   return {
     from: dayOf(2027, 1, 1),
@@ -89,6 +92,10 @@ export function outlook(dates: Outlook['dates'], crossed: Day | null = null): Ou
     crossed,
     dates,
     members: [],
+    depth: DEFAULT_CROSSING.depth,
+    generated: 0,
+    correction: UNCORRECTED,
+    watches: { goosegrass: NEVER, nitrogen: NEVER, autumn: NEVER },
   };
 }
 
@@ -157,6 +164,7 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
   zone: fc.record({
     turf: fc.constantFrom(...TURFS),
     texture: fc.constantFrom(...TEXTURES),
+    mixedWith: maybe(fc.constantFrom(...TURFS)),
     seedingOn: maybe(aDay),
     irrigationPerHour: maybe(fc.double({ min: 0, max: 30, noNaN: true }).map((v) => v as Millimetres)),
   }),

@@ -40,6 +40,8 @@ export type Application = Readonly<{
 
 export type ZoneFacts = Readonly<{
   turf: Turf;
+  /** the second grass of a mix, which takes the stricter of both */
+  mixedWith: Turf | null;
   texture: Texture;
   /** day on which this zone is to be seeded; null: none planned */
   seedingOn: Day | null;

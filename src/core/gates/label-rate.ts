@@ -9,15 +9,15 @@ const HAIR = 1e-9;
 export const labelRate: Gate = {
   key: 'label-rate',
   name: 'Label rate',
-  spans: ({ application: { label, rate }, zone: { turf } }, range) => {
-    const row = rateForTurf(label, turf);
+  spans: ({ application: { label, rate }, zone }, range) => {
+    const row = rateForTurf(label, zone);
     if (!row || row.high.by !== rate.by)
       return constantLane(
         range,
         shut('bolt', {
           code: 'turf-not-on-label',
           source: 'label',
-          turf,
+          turf: zone.turf,
           onLabel: label.rates.map((r) => r.turf),
         }),
       );

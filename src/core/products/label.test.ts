@@ -1,7 +1,7 @@
 import { rateOf } from '@/core/units/rate';
 import { gramsPerLitre } from '@/core/units/quantity';
 import { label } from '../../../tests/support/gate-context';
-import { ingredientRate, rateForTurf, seedingWaitDays } from './label';
+import { ingredientRate, rateForTurf, seedingWaitDays, type Label } from './label';
 
 // common practice, no source: the figures of a 65 % dry pre-emergent
 test('0.83 oz/1,000 sq ft of a 65 % product is 1.4688 lb a.i./acre', () => {
@@ -32,6 +32,20 @@ test('the seeding wait is that of the first step the rate does not pass', () => 
 });
 
 test('a turf that is not on the label has no row', () => {
-  expect(rateForTurf(label, 'tall fescue')).toBeDefined();
-  expect(rateForTurf(label, 'bermudagrass')).toBeUndefined();
+  expect(rateForTurf(label, { turf: 'tall fescue', mixedWith: null })).toBeDefined();
+  expect(rateForTurf(label, { turf: 'bermudagrass', mixedWith: null })).toBeUndefined();
+});
+
+test('a mix takes the stricter of both: the higher minimum, the lower maximum; one that is not on the label bars it', () => {
+  const rate = (oz: number) => rateOf(oz, 'oz/1000sqft');
+  const both: Label = {
+    ...label,
+    rates: [
+      { turf: 'tall fescue', low: rate(0.2), high: rate(0.8) },
+      { turf: 'Kentucky bluegrass', low: rate(0.3), high: rate(0.6) },
+    ],
+  };
+  const row = rateForTurf(both, { turf: 'tall fescue', mixedWith: 'Kentucky bluegrass' });
+  expect([row?.low, row?.high]).toEqual([rate(0.3), rate(0.6)]);
+  expect(rateForTurf(both, { turf: 'tall fescue', mixedWith: 'fine fescue' })).toBeUndefined();
 });

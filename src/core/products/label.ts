@@ -77,9 +77,21 @@ export type Label = Readonly<{
 
 export const isGranule = (label: Pick<Label, 'formulation'>): boolean => label.formulation === 'G';
 
-/** The label's row for a turf; undefined where the turf is not on the label. */
-export const rateForTurf = (label: Label, turf: Turf): LabelRate | undefined =>
-  label.rates.find((r) => r.turf === turf);
+/** The label's row for a turf, of a mix the stricter of both; undefined where the turf, or one of a mix, is not on the label. */
+export function rateForTurf(
+  label: Label,
+  { turf, mixedWith }: Readonly<{ turf: Turf; mixedWith: Turf | null }>,
+): LabelRate | undefined {
+  const row = label.rates.find((r) => r.turf === turf);
+  if (!mixedWith || !row) return row;
+  const other = label.rates.find((r) => r.turf === mixedWith);
+  if (!other || other.high.by !== row.high.by) return undefined;
+  return {
+    turf,
+    low: row.low.rate > other.low.rate ? row.low : other.low,
+    high: row.high.rate < other.high.rate ? row.high : other.high,
+  };
+}
 
 /** a.i. put on an area with a rate of product. */
 export function ingredientRate(rate: ProductRate, content: Content): KilogramsPerHectare | null {

@@ -36,3 +36,5 @@ export const fromSquareFeet = (sqFt: number): SquareMetres => (sqFt * M2_PER_SQ_
 export const toMilesPerHour = (speed: MetresPerSecond): number => (speed * SECONDS_PER_HOUR) / M_PER_MILE;
 export const fromMilesPerHour = (mph: number): MetresPerSecond =>
   ((mph * M_PER_MILE) / SECONDS_PER_HOUR) as MetresPerSecond;
+export const fromFeet = (feet: number): Metres => (feet * M_PER_FT) as Metres;
+export const toFeet = (length: Metres): number => length / M_PER_FT;

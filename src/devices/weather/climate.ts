@@ -5,7 +5,7 @@
  * anomaly, wilder in winter; a slow anomaly so that springs differ; a daily wave that rain flattens; wet and dry days by
  * a Markov chain; rain in bursts; wind by day, freshest in the afternoon.
  */
-import { addDays, dayOfYear, type Day } from '@/core/calendar/day';
+import { addDays, dayOf, dayOfYear, type Day } from '@/core/calendar/day';
 import { normal, randomFrom } from '@/core/weather/random';
 import type { Forecast, HourlyWeather } from '@/core/weather/series';
 
@@ -85,3 +85,23 @@ const columns = () => ({
   rain: new Float64Array(HOURS),
   wind: new Float64Array(HOURS),
 });
+
+/** The first and the last day that simulators know of. */
+export const SIMULATED = { from: dayOf(2010, 1, 1), to: dayOf(2040, 1, 1) } as const;
+export const SEED = 20270318;
+
+const simulated = new Map<string, HourlyWeather>();
+/** A station's own weather, made once a process. */
+export function weatherOf(station: string, seed = SEED): HourlyWeather {
+  const key = `${seed}|${station}`;
+  const known = simulated.get(key) ?? climate(seed + hash(station), SIMULATED.from, SIMULATED.to);
+  simulated.set(key, known);
+  return known;
+}
+
+/** FNV-1a of a name. */
+function hash(text: string): number {
+  let h = 2166136261;
+  for (const c of text) h = Math.imul(h ^ c.charCodeAt(0), 16777619);
+  return h & 0xffff;
+}

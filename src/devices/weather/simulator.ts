@@ -6,15 +6,13 @@
  *   PUT  /v1/mode  {"mode": "well" | "slow" | "failing" | "rubbish"}      how it is to behave from now on
  */
 import { createServer, type Server, type ServerResponse } from 'node:http';
-import { addDays, dayOf, parseDay, type Day } from '@/core/calendar/day';
-import { daysIn, sliceDays, type HourlyWeather } from '@/core/weather/series';
-import { climate, forecastOf } from './climate';
+import { addDays, parseDay, type Day } from '@/core/calendar/day';
+import { daysIn, sliceDays } from '@/core/weather/series';
+import { SEED, forecastOf, weatherOf } from './climate';
 
 const MODES = ['well', 'slow', 'failing', 'rubbish'] as const;
 export type Mode = (typeof MODES)[number];
 
-const FIRST = dayOf(2010, 1, 1);
-const LAST = dayOf(2040, 1, 1);
 const MOST_DAYS = 400;
 /** Longer than any client waits. */
 const SLOW_MS = 15_000;
@@ -22,13 +20,7 @@ const SLOW_MS = 15_000;
 /** Hundredths are as fine as instruments go, and keep the answers small. */
 const rounded = (column: Float64Array) => Array.from(column, (x) => Math.round(x * 100) / 100);
 
-export function weatherSimulator(seed = 20270318): Server {
-  const stations = new Map<string, HourlyWeather>();
-  const weatherOf = (station: string) => {
-    const known = stations.get(station) ?? climate(seed + hash(station), FIRST, LAST);
-    stations.set(station, known);
-    return known;
-  };
+export function weatherSimulator(seed = SEED): Server {
   let mode: Mode = 'well';
 
   return createServer((request, response) => {
@@ -45,21 +37,17 @@ export function weatherSimulator(seed = 20270318): Server {
     }
     if (mode === 'failing') return send(response, 503, { error: 'out of order, as told' });
     if (mode === 'rubbish') return send(response, 200, { air: ['warm', null, -9999], rain: 'wet' });
-    const answer = answerTo(url, weatherOf, seed);
+    const answer = answerTo(url, seed);
     if (mode === 'slow') setTimeout(() => send(response, answer.status, answer.body), SLOW_MS).unref();
     else send(response, answer.status, answer.body);
   });
 }
 
-function answerTo(
-  url: URL,
-  weatherOf: (station: string) => HourlyWeather,
-  seed: number,
-): { status: number; body: unknown } {
+function answerTo(url: URL, seed: number): { status: number; body: unknown } {
   const [, version, stationsWord, station, what] = url.pathname.split('/');
   if (version !== 'v1' || stationsWord !== 'stations' || !station)
     return { status: 404, body: { error: 'no such path' } };
-  const all = weatherOf(station);
+  const all = weatherOf(station, seed);
   const holds = (from: Day, to: Day) => from >= all.from && to <= all.from + daysIn(all);
   if (what === 'observed') {
     const from = parseDay(url.searchParams.get('from') ?? '');
@@ -90,11 +78,4 @@ function answerTo(
 function send(response: ServerResponse, status: number, body: unknown): void {
   response.writeHead(status, { 'content-type': 'application/json' });
   response.end(JSON.stringify(body));
-}
-
-/** A station's own weather: FNV-1a of its name. */
-function hash(text: string): number {
-  let h = 2166136261;
-  for (const c of text) h = Math.imul(h ^ c.charCodeAt(0), 16777619);
-  return h & 0xffff;
 }

@@ -5,7 +5,7 @@ import { useEffect, useMemo, useState, useTransition } from 'react';
 import { addDays, dayOf, showDay, showWeekday, yearOf, type Day } from '@/core/calendar/day';
 import { nextOpen, windowOf } from '@/core/gates/window';
 import { applicationsOf, contextOf, nextPart, restOfYear } from '@/core/season/plan';
-import { showArea } from '@/core/units/format';
+import { figure, showArea } from '@/core/units/format';
 import type { Outcome, Overtaken } from '@/server/outcome';
 import type { PlanInput } from '@/server/save-plan';
 import type { ZoneSheet } from '@/server/season';
@@ -14,7 +14,7 @@ import { Fence } from '@/ui/fence';
 import { useKeys } from '@/ui/keys';
 import { SoilChart } from '@/ui/soil-chart';
 import { WeatherNews } from '@/ui/weather-news';
-import { plural, windowWords } from '@/ui/words';
+import { expectationWords, plural, windowWords } from '@/ui/words';
 import { YearRail, type RailMark } from '@/ui/year-rail';
 import { send } from '../../send';
 import { Limits } from './limits';
@@ -114,6 +114,8 @@ export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanActio
     s: () => savePlan(stored?.version ?? 0),
     m: goTo('mix'),
     e: goTo('record'),
+    o: () => router.push(`/lawns/${zone.id}/soil`),
+    p: () => mayRecord && router.push(`/lawns/${zone.id}/reading`),
   });
 
   const marks: RailMark[] = applications.map((a) => ({
@@ -147,13 +149,48 @@ export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanActio
             )}
           </div>
           <p className="text-steel">
-            {zone.customer} · {zone.facts.turf} · {showArea(zone.area)} · {zone.site.texture},{' '}
-            {zone.site.moisture}, {zone.site.exposure}
+            {zone.customer} · {zone.facts.turf}
+            {zone.facts.mixedWith && ` with ${zone.facts.mixedWith}`} · {showArea(zone.area)}
+            {zone.excluded > 0 && ` of ${showArea(zone.whole)}`} ± {figure(zone.areaError * 100)} % ·{' '}
+            {zone.site.texture}, {zone.site.moisture}, {zone.site.exposure}
             {zone.site.besidePavement && ', beside pavement'}
             {zone.facts.irrigationPerHour !== null && ' · irrigation'}
             {zone.facts.seedingOn !== null && ` · seeding ${showDay(zone.facts.seedingOn)}`}
           </p>
           {zone.notes && <p className="mt-1">{zone.notes}</p>}
+          {zone.hazards && (
+            <p className="mt-1 border-l-4 border-clay pl-2">
+              <b className="font-cond">At the stop:</b> {zone.hazards}
+            </p>
+          )}
+          {wishWords(zone) && (
+            <p className="mt-1 border-l-4 border-straw pl-2">
+              <b className="font-cond">The customer wishes:</b> {wishWords(zone)}
+            </p>
+          )}
+          {zone.expectations.map((e) => (
+            <p key={e.code} className="mt-1 border-l-4 border-straw pl-2 text-[15px]">
+              {expectationWords(e)}
+            </p>
+          ))}
+          <nav aria-label="More of this lawn" className="mt-2 flex flex-wrap gap-2">
+            <Link href={`/lawns/${zone.id}/soil`} className="button py-0 md:min-h-[38px]">
+              Soil
+            </Link>
+            {mayRecord && (
+              <Link href={`/lawns/${zone.id}/reading`} className="button py-0 md:min-h-[38px]">
+                Take a reading
+              </Link>
+            )}
+            <Link href={`/lawns/${zone.id}/sheet`} className="button py-0 md:min-h-[38px]">
+              Lawn sheet
+            </Link>
+            {mayPlan && (
+              <Link href={`/lawns/new?beside=${zone.id}`} className="button py-0 md:min-h-[38px]">
+                Add a zone
+              </Link>
+            )}
+          </nav>
           <div className="mt-2 grid gap-2">
             {news && <WeatherNews {...news} today={today} />}
             {outlookRefusal && (
@@ -203,7 +240,11 @@ export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanActio
               <p className="text-[15px] text-steel">
                 Heat conduction in {zone.site.moisture} {zone.site.texture} under {zone.site.exposure}
                 {zone.site.besidePavement && ' beside pavement'}, driven by the station&apos;s weather;{' '}
-                {outlook.members.length} past years from today on. A model, not yet corrected by readings.
+                {outlook.members.length - outlook.generated} past years
+                {outlook.generated > 0 && ` and ${outlook.generated} of generated weather`} from today on.{' '}
+                {outlook.correction.readings + outlook.correction.neighbours > 0
+                  ? `Corrected by ${plural(outlook.correction.readings, 'reading')} here and ${plural(outlook.correction.neighbours, 'other spot')}.`
+                  : 'Nothing has been read here yet: a model alone.'}
               </p>
               <SoilChart outlook={outlook} />
             </>
@@ -249,4 +290,15 @@ function fenceStart(window: ReturnType<typeof windowOf> | undefined, today: Day)
   return first === null || first === undefined || first < today + FENCE_DAYS - RUN_UP
     ? today
     : addDays(first, -RUN_UP);
+}
+
+/** What the customer has asked for, in one line; empty: nothing. */
+function wishWords({ wishes }: ZoneSheet['zone']): string {
+  return [
+    wishes.noticeHours !== null && `${plural(wishes.noticeHours, 'hour')} of notice`,
+    wishes.organicOnly && 'organic products only',
+    wishes.optOut && `nothing of: ${wishes.optOut}`,
+  ]
+    .filter(Boolean)
+    .join('; ');
 }

@@ -28,7 +28,7 @@ export function firstDraft(sheet: ZoneSheet): Draft | null {
       unit: plan.typed.unit,
       days: plan.parts.map((p) => isoDay(p.plannedOn)),
     };
-  const label = labels.find((l) => l.status === 'registered' && rateForTurf(l, zone.facts.turf)) ?? labels[0];
+  const label = labels.find((l) => l.status === 'registered' && rateForTurf(l, zone.facts)) ?? labels[0];
   if (!label) return null;
   // a week ahead of the outlook's 10 % date, and never in the past
   const p10 = outlook?.dates.p10 ?? null;
@@ -45,7 +45,7 @@ export function proposalFor(
   label: Label,
   { zone }: Pick<ZoneSheet, 'zone'>,
 ): Pick<Draft, 'productId' | 'total' | 'unit'> {
-  const high = rateForTurf(label, zone.facts.turf)?.high.rate ?? label.yearLimit.rate;
+  const high = rateForTurf(label, zone.facts)?.high.rate ?? label.yearLimit.rate;
   const total = rateIn(rateLike(label.yearLimit, Math.min(high, label.yearLimit.rate)), label.rateUnit) ?? 0;
   return {
     productId: label.id,

@@ -9,8 +9,9 @@ import { isGranule, type Formulation, type Label } from '@/core/products/label';
 import { contextOf, type applicationsOf } from '@/core/season/plan';
 import { figure, showAmount, showArea, showRate, significant } from '@/core/units/format';
 import { parseFigure, type Issue } from '@/core/units/parse';
-import type { Litres, LitresPerHectare } from '@/core/units/quantity';
+import type { Litres, LitresPerHectare, SquareMetres } from '@/core/units/quantity';
 import {
+  amountFor,
   amountIn,
   rateOf,
   type AmountUnit,
@@ -157,7 +158,16 @@ export function MixCard({ sheet, application: a, maximum, mayRecord }: Props) {
       )}
 
       <section className="mt-5">
-        <Figure name="Treated area">{showArea(zone.area)}</Figure>
+        <Figure name="Treated area">
+          {showArea(zone.area)} ± {figure(zone.areaError * 100)} %
+        </Figure>
+        {zone.areaError > 0 && (
+          <Figure name="If the area is that much off, it takes">
+            {showMeasured(amountFor(a.rate, (zone.area * (1 - zone.areaError)) as SquareMetres), label)} to{' '}
+            {showMeasured(amountFor(a.rate, (zone.area * (1 + zone.areaError)) as SquareMetres), label)}
+          </Figure>
+        )}
+        {zone.excluded > 0 && <Figure name="Kept out under trees">{showArea(zone.excluded)}</Figure>}
         <Figure name="Rate">{showRate(a.rate, label.rateUnit)}</Figure>
         <Figure name="Label's most on this turf, at once">{showRate(maximum, label.rateUnit)}</Figure>
       </section>

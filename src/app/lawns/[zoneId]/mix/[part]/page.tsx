@@ -14,7 +14,7 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/mix/[
   const { zoneId, part } = await params;
   const sheet = isId(zoneId) ? await zoneSheet(actor, zoneId) : null;
   const application = sheet?.plan && applicationsOf(sheet.plan).find((a) => String(a.part) === part);
-  const row = application && rateForTurf(application.label, sheet.zone.facts.turf);
+  const row = application && rateForTurf(application.label, sheet.zone.facts);
   if (!sheet || !application || !row) notFound();
   return (
     <MixCard sheet={sheet} application={application} maximum={row.high} mayRecord={may(actor, 'record')} />

@@ -1,0 +1,4 @@
+import { openApi } from '@/server/openapi';
+
+export const dynamic = 'force-static';
+export const GET = () => Response.json(openApi);

@@ -1,0 +1,21 @@
+'use server';
+import { action } from '@/server/action';
+import {
+  anyIdShape,
+  crossingsShape,
+  putThermometerAway,
+  saveCrossings,
+  saveThermometer,
+  thermometerShape,
+  tryJobAgain,
+} from '@/server/house-rules';
+import { addSensor, sensorShape } from '@/server/soil-station';
+import { makeToken, revokeToken, tokenIdShape, tokenShape } from '@/server/tokens';
+
+export const saveCrossingsAction = action(crossingsShape, saveCrossings);
+export const saveThermometerAction = action(thermometerShape, saveThermometer);
+export const putAwayAction = action(anyIdShape, putThermometerAway);
+export const addSensorAction = action(sensorShape, addSensor);
+export const makeTokenAction = action(tokenShape, makeToken);
+export const revokeTokenAction = action(tokenIdShape, revokeToken);
+export const retryJobAction = action(anyIdShape, tryJobAgain);

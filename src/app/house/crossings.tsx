@@ -1,0 +1,183 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition, type ReactNode } from 'react';
+import { SCHOOLS, SIGNS, type School } from '@/core/ground/crossing';
+import type { StoredCrossings } from '@/data/crossings';
+import type { saveCrossings } from '@/server/house-rules';
+import type { Outcome, Refusal } from '@/server/outcome';
+import { Labelled } from '@/ui/labelled';
+import { RefusalWords } from '../refusal-words';
+import { send } from '../send';
+
+type Typed = Parameters<typeof saveCrossings>[1];
+type Props = Readonly<{
+  crossings: StoredCrossings;
+  version: number;
+  mayPlan: boolean;
+  saveCrossingsAction: (input: Typed) => Promise<Outcome<{ version: number }>>;
+}>;
+
+const typedOf = (c: StoredCrossings, seen: number): Typed => ({
+  seen,
+  use: c.use,
+  depthIn: String(c.depthIn),
+  runLineF: String(c['run of days'].lineF),
+  runDays: String(c['run of days'].days),
+  earlyLineF: String(c['early bird'].lineF),
+  meanLineF: String(c['five-day mean'].lineF),
+  airLineF: String(c['air rule of thumb'].lineF),
+  airDays: String(c['air rule of thumb'].days),
+  airOf: c['air rule of thumb'].of,
+  sign: c.signs.sign,
+  baseF: String(c['degree days'].baseF),
+  sumF: String(c['degree days'].sumF),
+  fromMonth: String(c['degree days'].fromMonth),
+  degreeOf: c['degree days'].of,
+});
+const WHY: Record<School, string> = {
+  'run of days': 'One warm afternoon proves nothing: the soil’s mean is what the seed feels.',
+  'early bird': 'The first day of warm soil, to lose nothing.',
+  'five-day mean': 'A smoother eye on the same soil.',
+  'air rule of thumb': 'For those with no probe.',
+  signs: 'What blooms when: seen, not computed; learnt against the soil over the years.',
+  'degree days':
+    'The sum of warmth; smooth crabgrass begins near 75 °F·days over 53.6 °F of soil from April (recalled).',
+};
+type TextKey =
+  | 'depthIn'
+  | 'runLineF'
+  | 'runDays'
+  | 'earlyLineF'
+  | 'meanLineF'
+  | 'airLineF'
+  | 'airDays'
+  | 'baseF'
+  | 'sumF'
+  | 'fromMonth';
+
+/** When the line counts as crossed, by each of the six schools, and which of them the house goes by. */
+export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: Props) {
+  const router = useRouter();
+  const [typed, setTyped] = useState(() => typedOf(crossings, version));
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isSaved, setSaved] = useState(false);
+  const [isSaving, start] = useTransition();
+  const set = (part: Partial<Typed>) => {
+    setSaved(false);
+    setTyped({ ...typed, ...part });
+  };
+  const field = (key: TextKey, name: string, issue: string) => (
+    <Labelled
+      name={name}
+      issue={(refusal?.kind === 'invalid' && refusal.issues.find((i) => i.field === issue)) || null}
+    >
+      {(f) => (
+        <input
+          {...f}
+          inputMode="decimal"
+          value={typed[key]}
+          onChange={(e) => set({ [key]: e.target.value })}
+        />
+      )}
+    </Labelled>
+  );
+  const choice = <K extends 'airOf' | 'degreeOf' | 'sign'>(
+    key: K,
+    name: string,
+    options: readonly Typed[K][],
+  ) => (
+    <Labelled name={name}>
+      {(f) => (
+        <select {...f} value={typed[key]} onChange={(e) => set({ [key]: e.target.value })}>
+          {options.map((o) => (
+            <option key={o}>{o}</option>
+          ))}
+        </select>
+      )}
+    </Labelled>
+  );
+  const figures: Record<School, ReactNode> = {
+    'run of days': (
+      <>
+        {field('runLineF', 'Line, °F', 'Run of days, line')}
+        {field('runDays', 'Days in a row', 'Run of days, days')}
+      </>
+    ),
+    'early bird': field('earlyLineF', 'Line, °F', 'Early bird, line'),
+    'five-day mean': field('meanLineF', 'Line, °F', 'Five-day mean, line'),
+    'air rule of thumb': (
+      <>
+        {field('airLineF', 'Line, °F', 'Air, line')}
+        {field('airDays', 'Days in a row', 'Air, days')}
+        {choice('airOf', 'Of the day’s', ['mean', 'maximum'])}
+      </>
+    ),
+    signs: choice('sign', 'Sign', SIGNS),
+    'degree days': (
+      <>
+        {field('baseF', 'Over, °F', 'Degree days, base')}
+        {field('sumF', 'Sum, °F·days', 'Degree days, sum')}
+        {field('fromMonth', 'From 1st of month', 'Degree days, month')}
+        {choice('degreeOf', 'Of', ['soil', 'air'])}
+      </>
+    ),
+  };
+  const save = () =>
+    start(async () => {
+      const outcome = await send(saveCrossingsAction, typed);
+      setRefusal(outcome.ok ? null : outcome.refusal);
+      setSaved(outcome.ok);
+      if (outcome.ok) router.refresh();
+    });
+  return (
+    <form
+      className="mt-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        save();
+      }}
+    >
+      <h2 className="border-b-2 border-iron text-[19px]">When is the line crossed?</h2>
+      <p className="mt-1 text-[15px] text-steel">
+        The house goes by one school; a lawn may go by another (its sheet says which). All six stand side by
+        side on each lawn’s soil screen.
+      </p>
+      <fieldset disabled={!mayPlan}>
+        <legend className="sr-only">The six schools</legend>
+        <ul>
+          {SCHOOLS.map((s) => (
+            <li
+              key={s}
+              className="grid grid-cols-1 items-end gap-x-4 gap-y-1 border-b border-hair py-2 md:grid-cols-[330px_minmax(0,1fr)]"
+            >
+              <label className="flex min-h-[44px] items-center gap-3">
+                <input
+                  type="radio"
+                  name="use"
+                  className="size-5"
+                  checked={typed.use === s}
+                  onChange={() => set({ use: s })}
+                />
+                <span>
+                  <b className="font-cond text-[19px] capitalize">{s}</b>
+                  <span className="block text-[14px] leading-tight text-steel">{WHY[s]}</span>
+                </span>
+              </label>
+              <div className="grid grid-cols-2 gap-3 md:grid-cols-4">{figures[s]}</div>
+            </li>
+          ))}
+        </ul>
+        <div className="mt-3 flex flex-wrap items-end gap-4">
+          <div className="w-40">{field('depthIn', 'House depth, in', 'House depth')}</div>
+          {mayPlan && (
+            <button className="button button-loud" disabled={isSaving}>
+              {isSaving ? 'Saving…' : 'Save the house rules'}
+            </button>
+          )}
+          {isSaved && <p role="status">Saved. Every lawn is computed again in the background.</p>}
+        </div>
+      </fieldset>
+      {refusal && <RefusalWords refusal={refusal} here="/house" />}
+    </form>
+  );
+}

@@ -1,0 +1,53 @@
+import type { Metadata } from 'next';
+import { may } from '@/data/actor';
+import { houseSheet } from '@/server/house-rules';
+import { screen } from '../screen';
+import {
+  addSensorAction,
+  makeTokenAction,
+  putAwayAction,
+  retryJobAction,
+  revokeTokenAction,
+  saveCrossingsAction,
+  saveThermometerAction,
+} from './actions';
+import { Crossings } from './crossings';
+import { Jobs, Sensors, Thermometers, Tokens } from './panels';
+
+export const metadata: Metadata = { title: 'House' };
+
+export default screen(async (actor) => {
+  const sheet = await houseSheet(actor);
+  return (
+    <div className="mx-auto max-w-[1180px] px-4 pb-10 pt-4">
+      <h1 className="text-[28px]">House rules</h1>
+      <Crossings
+        key={sheet.version}
+        crossings={sheet.crossings}
+        version={sheet.version}
+        mayPlan={may(actor, 'plan')}
+        saveCrossingsAction={saveCrossingsAction}
+      />
+      <div className="mt-6 grid grid-cols-1 gap-x-8 gap-y-6 lg:grid-cols-2">
+        <Thermometers
+          thermometers={sheet.thermometers}
+          mayRecord={may(actor, 'record')}
+          saveThermometerAction={saveThermometerAction}
+          putAwayAction={putAwayAction}
+        />
+        <Sensors
+          sensors={sheet.sensors}
+          zones={sheet.zones}
+          mayPlan={may(actor, 'plan')}
+          addSensorAction={addSensorAction}
+        />
+        <Tokens
+          tokens={sheet.tokens}
+          makeTokenAction={makeTokenAction}
+          revokeTokenAction={revokeTokenAction}
+        />
+        <Jobs jobs={sheet.jobs} mayPlan={may(actor, 'plan')} retryJobAction={retryJobAction} />
+      </div>
+    </div>
+  );
+});

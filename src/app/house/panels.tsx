@@ -1,0 +1,370 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition, type ReactNode } from 'react';
+import { isoDay, showFullDay } from '@/core/calendar/day';
+import { SPOTS, type Spot } from '@/core/lawn/zone';
+import { figure } from '@/core/units/format';
+import type { Thermometer } from '@/data/readings';
+import type { HouseSheet, saveThermometer } from '@/server/house-rules';
+import type { QueueState } from '@/server/jobs';
+import type { Outcome, Refusal } from '@/server/outcome';
+import type { addSensor } from '@/server/soil-station';
+import type { TokenNews } from '@/server/tokens';
+import { Labelled } from '@/ui/labelled';
+import { plural } from '@/ui/words';
+import { RefusalWords } from '../refusal-words';
+import { send } from '../send';
+
+type One = (input: { id: string }) => Promise<Outcome<null>>;
+
+/** Sends something and draws the page anew: what every panel here does. */
+function useSend() {
+  const router = useRouter();
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isBusy, start] = useTransition();
+  const run = <I, T>(to: (input: I) => Promise<Outcome<T>>, input: I, then: (value: T) => void = () => {}) =>
+    start(async () => {
+      const outcome = await send(to, input);
+      setRefusal(outcome.ok ? null : outcome.refusal);
+      if (outcome.ok) {
+        then(outcome.value);
+        router.refresh();
+      }
+    });
+  return { run, refusal, isBusy };
+}
+
+function Panel({ name, id, children }: Readonly<{ name: string; id?: string; children: ReactNode }>) {
+  return (
+    <section id={id}>
+      <h2 className="border-b-2 border-iron text-[19px]">{name}</h2>
+      {children}
+    </section>
+  );
+}
+
+export function Thermometers({
+  thermometers,
+  mayRecord,
+  saveThermometerAction,
+  putAwayAction,
+}: Readonly<{
+  thermometers: readonly Thermometer[];
+  mayRecord: boolean;
+  saveThermometerAction: (input: Parameters<typeof saveThermometer>[1]) => Promise<Outcome<null>>;
+  putAwayAction: One;
+}>) {
+  const empty = { id: null as string | null, name: '', offsetF: '0', calibratedOn: '' };
+  const [typed, setTyped] = useState(empty);
+  const { run, refusal, isBusy } = useSend();
+  return (
+    <Panel name="Thermometers">
+      <p className="mt-1 text-[15px] text-steel">
+        Compare them with each other or in ice water (32 °F): what one shows too much is taken off its
+        readings from then on.
+      </p>
+      <ul>
+        {thermometers.map((t) => (
+          <li key={t.id} className="flex flex-wrap items-center gap-x-4 border-b border-hair">
+            <b className="font-cond text-[18px]">{t.name}</b>
+            <span>
+              shows {figure(Math.abs(t.offsetF), 1)} °F too {t.offsetF >= 0 ? 'much' : 'little'}
+            </span>
+            <span className="text-steel">
+              {t.calibratedOn === null ? 'never compared' : `compared ${showFullDay(t.calibratedOn)}`}
+            </span>
+            {mayRecord && (
+              <span className="ml-auto flex gap-3">
+                <button
+                  type="button"
+                  className="min-h-[44px] underline"
+                  onClick={() =>
+                    setTyped({
+                      id: t.id,
+                      name: t.name,
+                      offsetF: String(t.offsetF),
+                      calibratedOn: t.calibratedOn === null ? '' : isoDay(t.calibratedOn),
+                    })
+                  }
+                >
+                  Change
+                </button>
+                <button
+                  type="button"
+                  className="min-h-[44px] underline"
+                  disabled={isBusy}
+                  onClick={() => run(putAwayAction, { id: t.id })}
+                >
+                  Put away
+                </button>
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+      {mayRecord && (
+        <form
+          className="mt-2 grid grid-cols-2 items-end gap-2 sm:grid-cols-[1.3fr_0.8fr_1.2fr_auto]"
+          onSubmit={(e) => {
+            e.preventDefault();
+            run(saveThermometerAction, typed, () => setTyped(empty));
+          }}
+        >
+          <Labelled name="Name">
+            {(f) => (
+              <input
+                {...f}
+                value={typed.name}
+                onChange={(e) => setTyped({ ...typed, name: e.target.value })}
+              />
+            )}
+          </Labelled>
+          <Labelled name="Too much, °F">
+            {(f) => (
+              <input
+                {...f}
+                inputMode="decimal"
+                value={typed.offsetF}
+                onChange={(e) => setTyped({ ...typed, offsetF: e.target.value })}
+              />
+            )}
+          </Labelled>
+          <Labelled name="Compared on">
+            {(f) => (
+              <input
+                {...f}
+                type="date"
+                value={typed.calibratedOn}
+                onChange={(e) => setTyped({ ...typed, calibratedOn: e.target.value })}
+              />
+            )}
+          </Labelled>
+          <button className="button" disabled={isBusy}>
+            {typed.id ? 'Save' : 'Add'}
+          </button>
+        </form>
+      )}
+      {refusal && <RefusalWords refusal={refusal} here="/house" />}
+    </Panel>
+  );
+}
+
+export function Sensors({
+  sensors,
+  zones,
+  mayPlan,
+  addSensorAction,
+}: Readonly<{
+  sensors: HouseSheet['sensors'];
+  zones: HouseSheet['zones'];
+  mayPlan: boolean;
+  addSensorAction: (input: Parameters<typeof addSensor>[1]) => Promise<Outcome<null>>;
+}>) {
+  const [typed, setTyped] = useState<Parameters<typeof addSensor>[1]>({
+    zoneId: zones[0]?.id ?? '',
+    spot: 'open',
+    serviceKey: '',
+    unit: 'C',
+  });
+  const { run, refusal, isBusy } = useSend();
+  return (
+    <Panel name="Soil stations">
+      <p className="mt-1 text-[15px] text-steel">
+        They report by themselves; dropouts are left out and stuck days are not used.
+      </p>
+      <ul>
+        {sensors.map((s) => (
+          <li key={s.id} className="border-b border-hair py-1.5">
+            <b className="font-cond text-[18px]">{s.serviceKey}</b> in {s.site}, {s.spot}, °{s.unit}
+            <span className="block text-[14px] text-steel">
+              {s.fetchedTo ? `up to ${new Date(s.fetchedTo).toISOString().slice(0, 10)}` : 'nothing yet'}
+              {s.trouble && ` · ${s.trouble}`}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {mayPlan && (
+        <form
+          className="mt-2 grid grid-cols-2 items-end gap-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            run(addSensorAction, typed, () => setTyped({ ...typed, serviceKey: '' }));
+          }}
+        >
+          <Labelled name="Name of the station">
+            {(f) => (
+              <input
+                {...f}
+                value={typed.serviceKey}
+                onChange={(e) => setTyped({ ...typed, serviceKey: e.target.value })}
+              />
+            )}
+          </Labelled>
+          <Labelled name="It stands in">
+            {(f) => (
+              <select
+                {...f}
+                value={typed.zoneId}
+                onChange={(e) => setTyped({ ...typed, zoneId: e.target.value })}
+              >
+                {zones.map((z) => (
+                  <option key={z.id} value={z.id}>
+                    {z.site}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Labelled>
+          <Labelled name="Spot">
+            {(f) => (
+              <select
+                {...f}
+                value={typed.spot}
+                onChange={(e) => setTyped({ ...typed, spot: e.target.value as Spot })}
+              >
+                {SPOTS.map((s) => (
+                  <option key={s}>{s}</option>
+                ))}
+              </select>
+            )}
+          </Labelled>
+          <div className="grid grid-cols-[1fr_auto] items-end gap-2">
+            <Labelled name="Scale">
+              {(f) => (
+                <select
+                  {...f}
+                  value={typed.unit}
+                  onChange={(e) => setTyped({ ...typed, unit: e.target.value as 'F' | 'C' })}
+                >
+                  <option value="C">°C</option>
+                  <option value="F">°F</option>
+                </select>
+              )}
+            </Labelled>
+            <button className="button" disabled={isBusy}>
+              Add
+            </button>
+          </div>
+        </form>
+      )}
+      {refusal && <RefusalWords refusal={refusal} here="/house" />}
+    </Panel>
+  );
+}
+
+export function Tokens({
+  tokens,
+  makeTokenAction,
+  revokeTokenAction,
+}: Readonly<{
+  tokens: readonly TokenNews[];
+  makeTokenAction: (input: { name: string }) => Promise<Outcome<{ secret: string }>>;
+  revokeTokenAction: One;
+}>) {
+  const [name, setName] = useState('');
+  const [secret, setSecret] = useState<string | null>(null);
+  const { run, refusal, isBusy } = useSend();
+  const day = (iso: string) => iso.slice(0, 10);
+  return (
+    <Panel name="Your tokens for the HTTP interface">
+      <p className="mt-1 text-[15px] text-steel">
+        A program with your token may do what you may do.{' '}
+        <a href="/api/v1/openapi.json">The interface, described</a>.
+      </p>
+      {secret && (
+        <p role="status" className="mt-2 border-2 border-moss bg-paper px-3 py-2">
+          <b>Copy it now: it is not shown again.</b>
+          <code className="block break-all text-[15px]">{secret}</code>
+        </p>
+      )}
+      <ul>
+        {tokens.map((t) => (
+          <li key={t.id} className="flex flex-wrap items-center gap-x-4 border-b border-hair">
+            <b className="font-cond text-[18px]">{t.name}</b>
+            <span className="text-steel">…{t.hint}</span>
+            <span className="text-[15px]">
+              {t.revokedAt
+                ? `taken back ${day(t.revokedAt)}`
+                : t.lastUsedAt
+                  ? `last used ${day(t.lastUsedAt)}`
+                  : 'never used'}
+            </span>
+            {!t.revokedAt && (
+              <button
+                type="button"
+                className="ml-auto min-h-[44px] underline"
+                disabled={isBusy}
+                onClick={() => run(revokeTokenAction, { id: t.id })}
+              >
+                Take back
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      <form
+        className="mt-2 grid grid-cols-[1fr_auto] items-end gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          run(makeTokenAction, { name }, (v) => {
+            setSecret(v.secret);
+            setName('');
+          });
+        }}
+      >
+        <Labelled name="What a new token is for">
+          {(f) => <input {...f} value={name} onChange={(e) => setName(e.target.value)} />}
+        </Labelled>
+        <button className="button" disabled={isBusy}>
+          Make a token
+        </button>
+      </form>
+      {refusal && <RefusalWords refusal={refusal} here="/house" />}
+    </Panel>
+  );
+}
+
+const JOB_WORDS: Record<QueueState['failed'][number]['kind'], string> = {
+  outlooks: 'Computing all outlooks',
+  zones: 'Computing the outlook of a lawn',
+  import: 'Taking a file',
+  undo: 'Taking a file out again',
+  'soil-station': 'Asking a soil station',
+};
+
+export function Jobs({
+  jobs,
+  mayPlan,
+  retryJobAction,
+}: Readonly<{ jobs: QueueState; mayPlan: boolean; retryJobAction: One }>) {
+  const { run, refusal, isBusy } = useSend();
+  return (
+    <Panel name="Work in the background" id="jobs">
+      <p className="mt-1 text-[15px]">
+        {jobs.waiting ? `${plural(jobs.waiting, 'job')} waiting or running.` : 'Nothing waits.'}{' '}
+        {jobs.failed.length === 0 && 'Nothing has failed in the last week.'}
+      </p>
+      <ul>
+        {jobs.failed.map((j) => (
+          <li key={j.id} className="flex flex-wrap items-center gap-x-4 border-b border-hair">
+            <span className="font-semibold text-clay">{JOB_WORDS[j.kind]} failed</span>
+            <span className="text-[15px]">
+              {j.why} ({j.at.slice(0, 16).replace('T', ' ')} UTC, tried four times)
+            </span>
+            {mayPlan && (
+              <button
+                type="button"
+                className="ml-auto min-h-[44px] underline"
+                disabled={isBusy}
+                onClick={() => run(retryJobAction, { id: j.id })}
+              >
+                Try again
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {refusal && <RefusalWords refusal={refusal} here="/house" />}
+    </Panel>
+  );
+}

@@ -1,0 +1,25 @@
+'use server';
+import Joi from 'joi';
+import type { LoggerMapping } from '@/formats/logger-csv';
+import { action } from '@/server/action';
+import {
+  checkLawnFile,
+  checkReadings,
+  importIdShape,
+  lawnsImportShape,
+  readingsImportShape,
+  setupFor,
+  takeImport,
+  undoImport,
+} from '@/server/imports';
+import { done } from '@/server/outcome';
+
+export const checkReadingsAction = action(readingsImportShape, checkReadings);
+export const checkLawnsAction = action(lawnsImportShape, checkLawnFile);
+export const takeImportAction = action(importIdShape, takeImport);
+export const undoImportAction = action(importIdShape, undoImport);
+
+const headerShape = Joi.object<{ header: string }>({ header: Joi.string().allow('').max(4000).required() });
+export const setupAction = action(headerShape, async (actor, { header }) =>
+  done<LoggerMapping | null>(await setupFor(actor, header)),
+);

@@ -1,0 +1,25 @@
+/** The header and the first rows of a CSV file, for choosing columns by eye; the server reads the whole file properly. */
+import { parse } from 'csv-parse/browser/esm/sync';
+
+export type Head = Readonly<{ columns: readonly string[]; rows: readonly (readonly string[])[] }>;
+const LINES = 5;
+
+export function headOf(text: string): Head | null {
+  const start = text.split('\n', LINES + 1).join('\n');
+  const first = start.slice(0, start.indexOf('\n') < 0 ? start.length : start.indexOf('\n'));
+  const delimiter = [';', '\t', ','].find((d) => first.includes(d)) ?? ',';
+  try {
+    const rows: string[][] = parse(start, {
+      bom: true,
+      delimiter,
+      relax_column_count: true,
+      relax_quotes: true,
+      skip_empty_lines: true,
+      trim: true,
+    });
+    const [columns, ...rest] = rows;
+    return columns && columns.length > 1 && rest.length ? { columns, rows: rest } : null;
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,474 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import { SPOTS, type Spot } from '@/core/lawn/zone';
+import { figure } from '@/core/units/format';
+import type { ImportNews } from '@/data/imports';
+import { LAWN_COLUMNS, LAWN_KEYS, matchColumns, type LawnMapping } from '@/formats/lawn-csv';
+import type { LoggerMapping, RowProblem } from '@/formats/logger-csv';
+import type { Outcome, Refusal } from '@/server/outcome';
+import { Choice } from '@/ui/choice';
+import { Labelled } from '@/ui/labelled';
+import { plural } from '@/ui/words';
+import { RefusalWords } from '../refusal-words';
+import { send } from '../send';
+import { headOf, type Head } from './head';
+
+type Check<M> = (input: {
+  fileName: string;
+  body: string;
+  mapping: M;
+}) => Promise<Outcome<{ importId: string }>>;
+type OnOne = (input: { importId: string }) => Promise<Outcome<null>>;
+type Props = Readonly<{
+  imports: readonly ImportNews[];
+  zones: readonly Readonly<{ id: string; site: string }>[];
+  timeZone: string;
+  mayPlan: boolean;
+  checkReadingsAction: Check<LoggerMapping>;
+  checkLawnsAction: Check<LawnMapping>;
+  takeImportAction: OnOne;
+  undoImportAction: OnOne;
+  setupAction: (input: { header: string }) => Promise<Outcome<LoggerMapping | null>>;
+}>;
+type Chosen = Readonly<{ name: string; body: string; head: Head }>;
+
+/** Files: looked through first, taken when the counts have been seen, and taken out again where they were wrong. */
+export function ImportScreen(props: Props) {
+  const { imports, mayPlan } = props;
+  const router = useRouter();
+  const [kind, setKind] = useState<'readings' | 'lawns'>('readings');
+  const [chosen, setChosen] = useState<Chosen | null>(null);
+  const [remembered, setRemembered] = useState<LoggerMapping | null>(null);
+  const [fileTrouble, setFileTrouble] = useState<string | null>(null);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isBusy, start] = useTransition();
+
+  const choose = (file: File | undefined) =>
+    start(async () => {
+      setRefusal(null);
+      setChosen(null);
+      setFileTrouble(null);
+      if (!file) return;
+      const body = await file.text();
+      const head = headOf(body);
+      if (!head)
+        return setFileTrouble(
+          `${file.name} is no table: it needs a header line, columns and at least one row.`,
+        );
+      const known =
+        kind === 'readings' ? await send(props.setupAction, { header: head.columns.join('|') }) : null;
+      setRemembered(known?.ok ? known.value : null);
+      setChosen({ name: file.name, body, head });
+    });
+  const after = (outcome: Outcome<unknown>) => {
+    setRefusal(outcome.ok ? null : outcome.refusal);
+    if (outcome.ok) {
+      setChosen(null);
+      router.refresh();
+    }
+  };
+  const check = (mapping: LoggerMapping | LawnMapping) =>
+    start(async () => {
+      if (!chosen) return;
+      const file = { fileName: chosen.name, body: chosen.body };
+      after(
+        'timeColumn' in mapping
+          ? await send(props.checkReadingsAction, { ...file, mapping })
+          : await send(props.checkLawnsAction, { ...file, mapping }),
+      );
+    });
+  const run = (to: OnOne, importId: string) => start(async () => after(await send(to, { importId })));
+
+  return (
+    <div className="mx-auto max-w-[1080px] px-4 pb-10 pt-4">
+      <h1 className="text-[28px]">Files</h1>
+      {mayPlan && (
+        <section className="mt-3 border-2 border-hair bg-paper px-4 py-3">
+          <Choice
+            name="What is in the file?"
+            options={['readings', 'lawns'] as const}
+            value={kind}
+            onChange={(k) => {
+              setKind(k);
+              setChosen(null);
+            }}
+            words={(k) => (k === 'readings' ? 'readings of a soil logger' : 'customers and lawns')}
+          />
+          <div className="mt-3">
+            <Labelled name="CSV file" hint="Nothing is taken before you have seen what is in it.">
+              {(field) => (
+                <input
+                  key={kind}
+                  {...field}
+                  type="file"
+                  accept=".csv,.txt,text/csv"
+                  onChange={(e) => choose(e.target.files?.[0])}
+                />
+              )}
+            </Labelled>
+          </div>
+          {fileTrouble && (
+            <p role="alert" className="mt-2 font-semibold text-clay">
+              {fileTrouble}
+            </p>
+          )}
+          {chosen && kind === 'readings' && (
+            <LoggerColumns
+              key={chosen.name + String(remembered !== null)}
+              head={chosen.head}
+              remembered={remembered}
+              zones={props.zones}
+              timeZone={props.timeZone}
+              isBusy={isBusy}
+              onCheck={check}
+            />
+          )}
+          {chosen && kind === 'lawns' && (
+            <LawnColumns key={chosen.name} head={chosen.head} isBusy={isBusy} onCheck={check} />
+          )}
+          <div aria-live="assertive">{refusal && <RefusalWords refusal={refusal} here="/imports" />}</div>
+        </section>
+      )}
+      <h2 className="mt-6 border-b-2 border-iron text-[19px]">Brought in</h2>
+      {imports.length === 0 && <p className="mt-2 text-steel">No file yet.</p>}
+      <ul>
+        {imports.map((i) => (
+          <ImportLine
+            key={i.id}
+            news={i}
+            mayPlan={mayPlan}
+            isBusy={isBusy}
+            onTake={() => run(props.takeImportAction, i.id)}
+            onUndo={() => run(props.undoImportAction, i.id)}
+          />
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+const STATUS: Record<ImportNews['status'], string> = {
+  checked: 'looked through, not taken yet',
+  waiting: 'waits for its turn',
+  running: 'is being taken',
+  done: 'taken',
+  failed: 'failed',
+  undone: 'taken out again',
+};
+
+function ImportLine({
+  news: i,
+  mayPlan,
+  isBusy,
+  onTake,
+  onUndo,
+}: Readonly<{
+  news: ImportNews;
+  mayPlan: boolean;
+  isBusy: boolean;
+  onTake: () => void;
+  onUndo: () => void;
+}>) {
+  const problems = i.problems as RowProblem[];
+  const warnings = i.warnings as string[];
+  const good = i.total - i.bad - i.skipped;
+  return (
+    <li className="border-b border-hair py-3">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+        <b className="font-cond text-[19px]">{i.fileName}</b>
+        <span>{i.kind === 'readings' ? 'readings' : 'lawns'}</span>
+        <span className="font-semibold">{STATUS[i.status]}</span>
+        <span className="text-steel">{i.madeBy}</span>
+        {mayPlan && (
+          <span className="ml-auto flex gap-2">
+            {(i.status === 'checked' || i.status === 'failed') && (
+              <button type="button" className="button button-loud" disabled={isBusy} onClick={onTake}>
+                {i.status === 'failed' ? 'Try again' : `Take the ${figure(good)} good rows`}
+              </button>
+            )}
+            {(i.status === 'done' || i.status === 'running' || i.status === 'failed') && (
+              <button type="button" className="button" disabled={isBusy} onClick={onUndo}>
+                Take it out again
+              </button>
+            )}
+          </span>
+        )}
+      </div>
+      <p className="text-[15px]">
+        {plural(i.total, 'row')}:{' '}
+        {i.status === 'checked' ? `${figure(good)} good` : `${figure(i.added)} added`}, {figure(i.skipped)}{' '}
+        repeated or on file already, {figure(i.bad)} bad
+      </p>
+      {(i.status === 'running' || i.status === 'waiting') && (
+        <progress
+          className="mt-1 h-4 w-full"
+          max={i.total}
+          value={i.done}
+          aria-label={`${i.fileName}: ${i.done} of ${i.total} rows`}
+        />
+      )}
+      {i.trouble && <p className="text-[15px] text-steel">{i.trouble}</p>}
+      {warnings.map((w) => (
+        <p key={w} role="status" className="mt-1 border-l-4 border-straw px-2">
+          {w}
+        </p>
+      ))}
+      {problems.length > 0 && (
+        <details>
+          <summary className="min-h-[44px] cursor-pointer py-2">
+            {plural(i.bad, 'bad row')}, by line
+            {problems.length < i.bad ? ` (the first ${problems.length})` : ''}
+          </summary>
+          <ul className="max-h-64 overflow-y-auto text-[15px]" tabIndex={0} aria-label="Bad rows">
+            {problems.map((p) => (
+              <li key={p.line}>
+                line {p.line}: {p.problem}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </li>
+  );
+}
+
+type ColumnMeaning = 'none' | 'time' | 'temperature';
+
+function LoggerColumns({
+  head,
+  remembered,
+  zones,
+  timeZone,
+  isBusy,
+  onCheck,
+}: Readonly<{
+  head: Head;
+  remembered: LoggerMapping | null;
+  zones: Props['zones'];
+  timeZone: string;
+  isBusy: boolean;
+  onCheck: (m: LoggerMapping) => void;
+}>) {
+  const first = (i: number): ColumnMeaning =>
+    remembered
+      ? remembered.timeColumn === i
+        ? 'time'
+        : remembered.columns.some((c) => c.column === i)
+          ? 'temperature'
+          : 'none'
+      : 'none';
+  const [meanings, setMeanings] = useState<readonly ColumnMeaning[]>(head.columns.map((_, i) => first(i)));
+  const [columns, setColumns] = useState<readonly { depthIn: string; spot: Spot }[]>(
+    head.columns.map((_, i) => {
+      const known = remembered?.columns.find((c) => c.column === i);
+      return { depthIn: known ? String(known.depthIn) : '2', spot: known?.spot ?? 'open' };
+    }),
+  );
+  const [unit, setUnit] = useState<'F' | 'C' | null>(remembered?.unit ?? null);
+  const [clock, setClock] = useState<'own' | 'standard' | 'utc' | null>(
+    remembered
+      ? remembered.clock.kind === 'zone'
+        ? 'own'
+        : remembered.clock.hours === 0
+          ? 'utc'
+          : 'standard'
+      : null,
+  );
+  const [dayFirst, setDayFirst] = useState(remembered?.dayFirst ?? false);
+  const [zoneId, setZoneId] = useState(remembered?.zoneId ?? '');
+  const timeColumn = meanings.indexOf('time');
+  const temperatures = meanings.flatMap((m, i) => (m === 'temperature' ? [i] : []));
+  const missing = [
+    timeColumn < 0 && 'which column is the time',
+    !temperatures.length && 'which columns are temperatures',
+    !unit && 'the scale',
+    !clock && 'by which clock',
+    !zoneId && 'which zone',
+  ].filter((m) => m !== false);
+  const check = () => {
+    if (missing.length || !unit || !clock) return;
+    onCheck({
+      zoneId,
+      timeColumn,
+      dayFirst,
+      unit,
+      clock:
+        clock === 'own'
+          ? { kind: 'zone', name: timeZone }
+          : { kind: 'offset', hours: clock === 'utc' ? 0 : -6 },
+      columns: temperatures.map((column) => ({
+        column,
+        depthIn: Number(columns[column]!.depthIn),
+        spot: columns[column]!.spot,
+      })),
+    });
+  };
+  return (
+    <div className="mt-3 grid gap-3">
+      {remembered && (
+        <p role="status" className="border-l-4 border-moss px-3">
+          A file with these columns has been brought in before: this is what they meant. Check the zone.
+        </p>
+      )}
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Columns of the file">
+        <table className="w-full min-w-[560px] text-left text-[15px]">
+          <thead>
+            <tr>
+              {head.columns.map((c, i) => (
+                <th key={i} className="pr-3 align-top font-cond text-[17px]">
+                  {c || `column ${i + 1}`}
+                  <select
+                    className="field mt-1"
+                    aria-label={`Meaning of ${c}`}
+                    value={meanings[i]}
+                    onChange={(e) => {
+                      const to = e.target.value as ColumnMeaning;
+                      setMeanings(
+                        meanings.map((m, k) => (k === i ? to : to === 'time' && m === 'time' ? 'none' : m)),
+                      );
+                    }}
+                  >
+                    <option value="none">not needed</option>
+                    <option value="time">time</option>
+                    <option value="temperature">temperature</option>
+                  </select>
+                  {meanings[i] === 'temperature' && (
+                    <span className="mt-1 grid gap-1 font-text font-normal">
+                      <select
+                        className="field"
+                        aria-label={`Depth of ${c}`}
+                        value={columns[i]!.depthIn}
+                        onChange={(e) =>
+                          setColumns(columns.map((x, k) => (k === i ? { ...x, depthIn: e.target.value } : x)))
+                        }
+                      >
+                        {[1, 2, 3, 4, 6, 8].map((d) => (
+                          <option key={d} value={d}>
+                            {d} in deep
+                          </option>
+                        ))}
+                      </select>
+                      <select
+                        className="field"
+                        aria-label={`Spot of ${c}`}
+                        value={columns[i]!.spot}
+                        onChange={(e) =>
+                          setColumns(
+                            columns.map((x, k) =>
+                              k === i ? { ...x, spot: SPOTS.find((s) => s === e.target.value) ?? 'open' } : x,
+                            ),
+                          )
+                        }
+                      >
+                        {SPOTS.map((s) => (
+                          <option key={s}>{s}</option>
+                        ))}
+                      </select>
+                    </span>
+                  )}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {head.rows.map((r, k) => (
+              <tr key={k} className="border-t border-hair">
+                {head.columns.map((_, i) => (
+                  <td key={i} className="py-1 pr-3">
+                    {r[i]}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <div className="grid grid-cols-1 gap-3 md:grid-cols-2">
+        <Choice
+          name="Scale of the logger"
+          options={['F', 'C'] as const}
+          value={unit ?? ('' as 'F')}
+          onChange={setUnit}
+          words={(u) => `°${u}`}
+        />
+        <Choice
+          name="Its clock"
+          options={['own', 'standard', 'utc'] as const}
+          value={clock ?? ('' as 'own')}
+          onChange={setClock}
+          words={(c) =>
+            c === 'own' ? 'ours, with summer time' : c === 'standard' ? 'standard time all year' : 'UTC'
+          }
+        />
+        <Choice
+          name="3/4 is"
+          options={['month', 'day'] as const}
+          value={dayFirst ? 'day' : 'month'}
+          onChange={(v) => setDayFirst(v === 'day')}
+          words={(v) => (v === 'month' ? '4 March' : '3 April')}
+        />
+        <Labelled name="It stood in">
+          {(field) => (
+            <select {...field} value={zoneId} onChange={(e) => setZoneId(e.target.value)}>
+              <option value="">choose the zone</option>
+              {zones.map((z) => (
+                <option key={z.id} value={z.id}>
+                  {z.site}
+                </option>
+              ))}
+            </select>
+          )}
+        </Labelled>
+      </div>
+      <button
+        type="button"
+        className="button button-loud"
+        disabled={isBusy || missing.length > 0}
+        onClick={check}
+      >
+        {isBusy ? 'Looking…' : missing.length ? `Say ${missing.join(', ')}` : 'Look through the file'}
+      </button>
+    </div>
+  );
+}
+
+function LawnColumns({
+  head,
+  isBusy,
+  onCheck,
+}: Readonly<{ head: Head; isBusy: boolean; onCheck: (m: LawnMapping) => void }>) {
+  const [mapping, setMapping] = useState(() => matchColumns(head.columns));
+  return (
+    <div className="mt-3 grid gap-3">
+      <p>Which column is which? What matches by its name is filled in.</p>
+      <div className="grid grid-cols-2 gap-3 md:grid-cols-4">
+        {LAWN_KEYS.map((key) => (
+          <Labelled
+            key={key}
+            name={LAWN_COLUMNS[key].words + (LAWN_COLUMNS[key].needed ? ' *' : '')}
+            hint={mapping[key] >= 0 ? `e.g. ${head.rows[0]?.[mapping[key]] || 'empty'}` : null}
+          >
+            {(field) => (
+              <select
+                {...field}
+                value={mapping[key]}
+                onChange={(e) => setMapping({ ...mapping, [key]: Number(e.target.value) })}
+              >
+                <option value={-1}>not in the file</option>
+                {head.columns.map((c, i) => (
+                  <option key={i} value={i}>
+                    {c || `column ${i + 1}`}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Labelled>
+        ))}
+      </div>
+      <button type="button" className="button button-loud" disabled={isBusy} onClick={() => onCheck(mapping)}>
+        {isBusy ? 'Looking…' : 'Look through the file'}
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,32 @@
+import type { Metadata } from 'next';
+import { may } from '@/data/actor';
+import { houseSheet } from '@/server/house-rules';
+import { importBook } from '@/server/imports';
+import { screen } from '../screen';
+import {
+  checkLawnsAction,
+  checkReadingsAction,
+  setupAction,
+  takeImportAction,
+  undoImportAction,
+} from './actions';
+import { ImportScreen } from './import-screen';
+
+export const metadata: Metadata = { title: 'Files' };
+
+export default screen(async (actor) => {
+  const [imports, { zones }] = [await importBook(actor), await houseSheet(actor)];
+  return (
+    <ImportScreen
+      imports={imports}
+      zones={zones}
+      timeZone={actor.timeZone}
+      mayPlan={may(actor, 'plan')}
+      checkReadingsAction={checkReadingsAction}
+      checkLawnsAction={checkLawnsAction}
+      takeImportAction={takeImportAction}
+      undoImportAction={undoImportAction}
+      setupAction={setupAction}
+    />
+  );
+});

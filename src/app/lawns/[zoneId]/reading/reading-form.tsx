@@ -1,0 +1,211 @@
+'use client';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useRef, useState, useTransition } from 'react';
+import { SPOTS, type Spot } from '@/core/lawn/zone';
+import { figure, showTemperature } from '@/core/units/format';
+import { toFahrenheit } from '@/core/units/trade';
+import type { Outcome, Refusal } from '@/server/outcome';
+import type { ReadingSheet } from '@/server/soil';
+import type { ReadingInput } from '@/server/take-reading';
+import { Choice } from '@/ui/choice';
+import { Labelled } from '@/ui/labelled';
+import { RefusalWords } from '../../../refusal-words';
+import { send } from '../../../send';
+import { useKept } from '../../../use-kept';
+
+type Typed = Pick<ReadingInput, 'spot' | 'depth' | 'value' | 'unit' | 'takenAt'>;
+type Props = Readonly<{
+  sheet: ReadingSheet;
+  sendKey: string;
+  takeReadingAction: (input: ReadingInput) => Promise<Outcome<{ readingId: string }>>;
+}>;
+
+const DEPTHS = ['2', '3', '4'] as const;
+/** Values offered to the thumb, °F to either side of what is expected. */
+const REACH = 5;
+
+/** One reading, in three taps: the figure, and take it; spot, depth and thermometer stay as they were last time. */
+export function ReadingForm({ sheet: { zone, thermometers, expected }, sendKey, takeReadingAction }: Props) {
+  const router = useRouter();
+  const here = `/lawns/${zone.id}/reading`;
+  const first: Typed = { spot: 'open', depth: '2', value: '', unit: 'F', takenAt: '' };
+  const [typed, keep, forget] = useKept<Typed>(`reading:${zone.id}`, first);
+  const [key, setKey] = useState(sendKey);
+  const [instrument, keepInstrument] = useKept<string | null>(
+    'reading:thermometer',
+    thermometers[0]?.id ?? null,
+  );
+  const thermometerId = thermometers.some((t) => t.id === instrument) ? instrument : null;
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isSending, start] = useTransition();
+  const isSent = useRef(false);
+  const change = (part: Partial<Typed>) => {
+    setRefusal(null);
+    keep({ ...typed, ...part });
+  };
+
+  const model = expected.find((e) => e.spot === typed.spot && String(e.depthIn) === typed.depth);
+  const middle = model ? Math.round(typed.unit === 'F' ? toFahrenheit(model.value) : model.value) : null;
+  const near = middle === null ? [] : Array.from({ length: 2 * REACH + 1 }, (_, i) => middle - REACH + i);
+
+  const take = (confirmed: boolean) => {
+    if (isSent.current) return;
+    isSent.current = true;
+    start(async () => {
+      const outcome = await send(takeReadingAction, {
+        ...typed,
+        zoneId: zone.id,
+        thermometerId,
+        sendKey: key,
+        confirmed,
+      });
+      if (outcome.ok) {
+        forget();
+        router.push(
+          `/lawns/${zone.id}/soil?spot=${encodeURIComponent(typed.spot)}&reading=${outcome.value.readingId}`,
+        );
+        return;
+      }
+      isSent.current = false;
+      setRefusal(outcome.refusal);
+    });
+  };
+  const issueOf = (field: string) =>
+    (refusal?.kind === 'invalid' && refusal.issues.find((i) => i.field === field)) || null;
+
+  return (
+    <form
+      className="mx-auto max-w-2xl px-4 pb-10 pt-4"
+      onSubmit={(e) => {
+        e.preventDefault();
+        take(false);
+      }}
+    >
+      <p className="text-steel">
+        <Link href={`/lawns/${zone.id}/soil`} className="inline-flex min-h-[44px] items-center">
+          {zone.address} · {zone.name}
+        </Link>
+      </p>
+      <h1 className="text-[28px]">Soil reading</h1>
+      <div className="mt-3 grid gap-3">
+        <Choice name="Spot" options={SPOTS} value={typed.spot} onChange={(spot: Spot) => change({ spot })} />
+        <div className="grid grid-cols-[1fr_auto] gap-4">
+          <Choice
+            name="Depth"
+            options={DEPTHS}
+            value={(DEPTHS as readonly string[]).includes(typed.depth) ? (typed.depth as '2') : '2'}
+            onChange={(depth) => change({ depth })}
+            words={(d) => `${d} in`}
+          />
+          <Choice
+            name="Scale"
+            options={['F', 'C'] as const}
+            value={typed.unit}
+            onChange={(unit) => change({ unit, value: '' })}
+            words={(u) => `°${u}`}
+          />
+        </div>
+        <fieldset>
+          <legend className="font-cond text-[16px]">
+            {model
+              ? `What it shows (expected ${showTemperature(model.value)} ± ${figure(model.sd * 1.8, 1)} °F)`
+              : 'What it shows'}
+          </legend>
+          {near.length > 0 && (
+            <div className="grid grid-cols-6 gap-1.5 sm:grid-cols-11">
+              {near.map((v) => (
+                <button
+                  key={v}
+                  type="button"
+                  aria-pressed={typed.value === String(v)}
+                  onClick={() => change({ value: String(v) })}
+                  className={`min-h-[52px] border-2 font-cond text-[21px] font-semibold ${typed.value === String(v) ? 'border-moss bg-moss text-white' : v === middle ? 'border-iron bg-paper' : 'border-rail bg-paper'}`}
+                >
+                  {v}°
+                </button>
+              ))}
+            </div>
+          )}
+        </fieldset>
+        <Labelled name={`Temperature, °${typed.unit}`} issue={issueOf('Temperature')}>
+          {(field) => (
+            <input
+              {...field}
+              className={`${field.className} text-[26px] font-semibold`}
+              inputMode="decimal"
+              value={typed.value}
+              onChange={(e) => change({ value: e.target.value })}
+            />
+          )}
+        </Labelled>
+        <div className="grid grid-cols-1 gap-3 sm:grid-cols-2">
+          <Labelled
+            name="Thermometer"
+            issue={issueOf('Thermometer')}
+            hint={
+              thermometerId
+                ? offsetWords(thermometers.find((t) => t.id === thermometerId)?.offsetF ?? 0)
+                : 'Not compared with another: counts for less.'
+            }
+          >
+            {(field) => (
+              <select
+                {...field}
+                value={thermometerId ?? ''}
+                onChange={(e) => keepInstrument(e.target.value || null)}
+              >
+                {thermometers.map((t) => (
+                  <option key={t.id} value={t.id}>
+                    {t.name}
+                  </option>
+                ))}
+                <option value="">another one</option>
+              </select>
+            )}
+          </Labelled>
+          <Labelled name="When" issue={issueOf('Time')} hint="Empty: now.">
+            {(field) => (
+              <input
+                {...field}
+                type="datetime-local"
+                value={typed.takenAt}
+                onChange={(e) => change({ takenAt: e.target.value })}
+              />
+            )}
+          </Labelled>
+        </div>
+      </div>
+      <div aria-live="assertive">{refusal && <RefusalWords refusal={refusal} here={here} />}</div>
+      {refusal?.kind === 'questions' && (
+        <div className="mt-3 grid gap-2 sm:grid-cols-2">
+          <button
+            type="button"
+            className="button"
+            onClick={() => {
+              change({ unit: typed.unit === 'F' ? 'C' : 'F' });
+              setKey(crypto.randomUUID());
+            }}
+          >
+            It is {typed.value} °{typed.unit === 'F' ? 'C' : 'F'}: change the scale
+          </button>
+          <button type="button" className="button" disabled={isSending} onClick={() => take(true)}>
+            The figure is right: take it
+          </button>
+        </div>
+      )}
+      <button className="button button-loud mt-4 w-full" disabled={isSending}>
+        {isSending ? 'Taking…' : `Take the reading${typed.value ? `: ${typed.value} °${typed.unit}` : ''}`}
+      </button>
+      <p className="mt-3 text-[15px] text-steel">
+        Let the probe settle until the figure holds still. Read several spots: the warmest strip decides when
+        to start, the open lawn the date for the rest.
+      </p>
+    </form>
+  );
+}
+
+const offsetWords = (offsetF: number) =>
+  offsetF === 0
+    ? 'Shows right when compared.'
+    : `Shows ${figure(Math.abs(offsetF), 1)} °F too ${offsetF > 0 ? 'much' : 'little'}: corrected by itself.`;

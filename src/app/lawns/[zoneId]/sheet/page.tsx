@@ -1,0 +1,32 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { may } from '@/data/actor';
+import { lawnSheet } from '@/server/lawn-sheet';
+import { isId } from '../../../ids';
+import { screen } from '../../../screen';
+import { draftOf } from '../../lawn-draft';
+import { LawnForm } from '../../lawn-form';
+import { addLawnAction, saveLawnAction } from '../actions';
+
+export const metadata: Metadata = { title: 'Lawn sheet' };
+
+export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/sheet'>) => {
+  const { zoneId } = await params;
+  const sheet = isId(zoneId) ? await lawnSheet(actor, zoneId) : null;
+  if (!sheet) notFound();
+  const { zone, place, houseSchool } = sheet;
+  return (
+    <LawnForm
+      key={`${zone.id}${zone.version}`}
+      title={`${zone.address} · ${zone.name}`}
+      here={`/lawns/${zone.id}/sheet`}
+      draftKey={`sheet:${zone.id}`}
+      first={draftOf({ ...zone, ...place })}
+      houseSchool={houseSchool}
+      mayPlan={may(actor, 'plan')}
+      target={{ kind: 'there', zoneId: zone.id, seen: zone.version }}
+      saveLawnAction={saveLawnAction}
+      addLawnAction={addLawnAction}
+    />
+  );
+});

@@ -1,0 +1,67 @@
+import { figure, showDepth, showTemperature } from '@/core/units/format';
+import type { Metres } from '@/core/units/quantity';
+import type { Meaning } from '@/server/soil';
+import { Wave } from '@/ui/wave';
+
+const clock = (hour: number): string => {
+  const h = Math.floor(hour);
+  return `${h % 12 === 0 ? 12 : h % 12}:${String(Math.round((hour - h) * 60) % 60).padStart(2, '0')} ${h < 12 ? 'am' : 'pm'}`;
+};
+
+/** What one reading means: the conversion, said and drawn. */
+export function MeaningPanel({
+  meaning: m,
+  depth,
+  timeZone,
+}: Readonly<{ meaning: Meaning; depth: Metres; timeZone: string }>) {
+  const { reading } = m;
+  const spot =
+    reading.spot === 'open'
+      ? 'on the open lawn'
+      : reading.spot === 'shade'
+        ? 'in the shade'
+        : 'in the warmest strip';
+  const taken = new Date(reading.takenAt).toLocaleTimeString('en-US', {
+    timeZone,
+    hour: 'numeric',
+    minute: '2-digit',
+  });
+  const isUsed = reading.met?.used ?? false;
+  return (
+    <section className="mt-4 border-2 border-iron bg-paper px-4 py-3" aria-label="What this reading means">
+      <h2 className="text-[22px]">
+        What your {showTemperature(reading.value)} at {taken}, {showDepth(reading.depth)}, {spot}, means
+      </h2>
+      <div className="mt-2 grid grid-cols-1 gap-x-8 gap-y-3 lg:grid-cols-[minmax(0,1fr)_400px]">
+        <Wave
+          atReading={m.waveAtReading}
+          atHouse={m.waveAtHouse}
+          readingDepth={reading.depth}
+          houseDepth={depth}
+          hour={m.hour}
+          value={reading.value}
+          mean={m.dailyMean}
+        />
+        <div>
+          <p className="font-cond text-[21px] font-semibold leading-tight">
+            Daily mean at {showDepth(depth)}: {showTemperature(m.dailyMean)} ± {figure(m.sd * 1.8, 1)} °F
+            there
+            {m.open !== null && <>; open lawn {showTemperature(m.open)}</>}
+          </p>
+          <p className="mt-2 text-[15px]">
+            The day’s warmth sinks slowly: at {clock(m.hour)} (sun’s clock of the station) the soil{' '}
+            {showDepth(reading.depth)} down is {reading.value < m.dailyMean ? 'still below' : 'above'} its
+            mean of the day. The reading was held to the model at the same depth and hour
+            {reading.met &&
+              `, which expected ${showTemperature(reading.met.expected)}; the ${figure(Math.abs(reading.met.innovation) * 1.8, 1)} °F between ${isUsed ? 'moved the outlook of this spot, less those of its neighbours' : 'are more than four standard deviations: it is kept and not used'}`}
+            .
+          </p>
+          <p className="mt-1 text-[14px] text-steel">
+            By the textbook wave of this day alone: {showTemperature(m.textbook)} at{' '}
+            {showDepth(reading.depth)}.
+          </p>
+        </div>
+      </div>
+    </section>
+  );
+}

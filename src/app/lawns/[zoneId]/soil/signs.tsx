@@ -1,0 +1,95 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import { isoDay, showFullDay } from '@/core/calendar/day';
+import { SIGNS, type Sign } from '@/core/ground/crossing';
+import type { Outcome, Refusal } from '@/server/outcome';
+import type { SoilSheet } from '@/server/soil';
+import type { ObservationInput } from '@/server/take-reading';
+import { Labelled } from '@/ui/labelled';
+import { plural } from '@/ui/words';
+import { RefusalWords } from '../../../refusal-words';
+import { send } from '../../../send';
+
+type Props = Readonly<{
+  sheet: SoilSheet;
+  sendKey: string;
+  mayRecord: boolean;
+  noteSignAction: (input: ObservationInput) => Promise<Outcome<null>>;
+}>;
+
+/** What was seen, and what it has meant in past years. */
+export function Signs({
+  sheet: { zone, today, observations, signLag, house },
+  sendKey,
+  mayRecord,
+  noteSignAction,
+}: Props) {
+  const router = useRouter();
+  const [sign, setSign] = useState<Sign>(SIGNS[0]);
+  const [seenOn, setSeenOn] = useState(isoDay(today));
+  const [key, setKey] = useState(sendKey);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isSending, start] = useTransition();
+  const note = () =>
+    start(async () => {
+      const outcome = await send(noteSignAction, { sendKey: key, zoneId: zone.id, sign, seenOn, note: '' });
+      setRefusal(outcome.ok ? null : outcome.refusal);
+      if (outcome.ok) {
+        setKey(crypto.randomUUID());
+        router.refresh();
+      }
+    });
+  return (
+    <section>
+      <h2 className="border-b-2 border-iron text-[19px]">Signs of the season</h2>
+      <p className="mt-1 text-[15px] text-steel">
+        {signLag === null
+          ? 'Note the same sign three years running and it is learnt against the soil.'
+          : `“${house.crossings.rules.signs.sign}” has come ${plural(Math.abs(signLag), 'day')} ${signLag >= 0 ? 'before' : 'after'} the soil’s run of days here.`}
+      </p>
+      <ul className="mt-1">
+        {observations.slice(0, 6).map((o) => (
+          <li key={o.id} className="flex justify-between gap-4 border-b border-hair py-1.5">
+            <span>
+              {o.sign} <span className="text-[14px] text-steel">{o.person}</span>
+            </span>
+            <b className="whitespace-nowrap">{showFullDay(o.day)}</b>
+          </li>
+        ))}
+      </ul>
+      {mayRecord && (
+        <form
+          className="mt-2 grid grid-cols-1 items-end gap-2 sm:grid-cols-[1fr_170px_auto]"
+          onSubmit={(e) => {
+            e.preventDefault();
+            note();
+          }}
+        >
+          <Labelled name="Seen">
+            {(field) => (
+              <select
+                {...field}
+                value={sign}
+                onChange={(e) => setSign(SIGNS.find((s) => s === e.target.value) ?? SIGNS[0])}
+              >
+                {SIGNS.map((s) => (
+                  <option key={s}>{s}</option>
+                ))}
+              </select>
+            )}
+          </Labelled>
+          <Labelled name="Day">
+            {(field) => (
+              <input {...field} type="date" value={seenOn} onChange={(e) => setSeenOn(e.target.value)} />
+            )}
+          </Labelled>
+          <button className="button" disabled={isSending}>
+            Note it
+          </button>
+        </form>
+      )}
+      {refusal && <RefusalWords refusal={refusal} here={`/lawns/${zone.id}/soil`} />}
+    </section>
+  );
+}

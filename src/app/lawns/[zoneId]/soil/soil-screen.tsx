@@ -1,0 +1,208 @@
+'use client';
+import Link from 'next/link';
+import { yearOf } from '@/core/calendar/day';
+import { SPOTS } from '@/core/lawn/zone';
+import { figure, showDepth, showTemperature } from '@/core/units/format';
+import type { Outcome } from '@/server/outcome';
+import type { HindcastSheet, MetReading, SoilSheet } from '@/server/soil';
+import type { ObservationInput } from '@/server/take-reading';
+import type { Spot } from '@/core/lawn/zone';
+import { AllYearsChart } from '@/ui/soil-chart';
+import { Figure } from '@/ui/figure';
+import { crossingWords, plural, ruleWords } from '@/ui/words';
+import { YearRail } from '@/ui/year-rail';
+import { HindcastPanel } from './hindcast-panel';
+import { MeaningPanel } from './meaning-panel';
+import { Schools } from './schools';
+import { Signs } from './signs';
+
+type Props = Readonly<{
+  sheet: SoilSheet;
+  timeZone: string;
+  mayRecord: boolean;
+  sendKey: string;
+  noteSignAction: (input: ObservationInput) => Promise<Outcome<null>>;
+  hindcastAction: (input: { zoneId: string; spot: Spot }) => Promise<Outcome<HindcastSheet | null>>;
+}>;
+
+/** What is known of the soil under one spot of a zone, how, and how far to trust it. */
+export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction, hindcastAction }: Props) {
+  const { zone, outlook, refusal, spot, today, meaning } = sheet;
+  const line =
+    outlook && 'line' in outlook.rule && outlook.rule.school !== 'air rule of thumb'
+      ? outlook.rule.line
+      : null;
+  return (
+    <>
+      {outlook && (
+        <YearRail
+          outlook={outlook}
+          today={today}
+          marks={[]}
+          signs={sheet.observations}
+          view={{ from: today, to: today }}
+          onMove={() => {}}
+        />
+      )}
+      <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">
+        <p className="text-steel">
+          <Link href={`/lawns/${zone.id}`} className="inline-flex min-h-[44px] items-center">
+            {zone.address} · {zone.name}
+          </Link>{' '}
+          · {zone.site.moisture} {zone.site.texture}, {zone.site.exposure}
+        </p>
+        <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
+          <h1 className="text-[28px]">Soil temperature</h1>
+          <nav aria-label="Spot" className="flex gap-1">
+            {SPOTS.map((s) => (
+              <Link
+                key={s}
+                href={`/lawns/${zone.id}/soil?spot=${encodeURIComponent(s)}`}
+                aria-current={s === spot ? 'page' : undefined}
+                className={`inline-flex min-h-[44px] items-center border-b-4 px-3 font-cond text-lg no-underline ${s === spot ? 'border-moss font-semibold' : 'border-transparent'}`}
+              >
+                {s === 'open' ? 'open lawn' : s}
+              </Link>
+            ))}
+          </nav>
+          {mayRecord && (
+            <Link href={`/lawns/${zone.id}/reading`} className="button button-loud ml-auto">
+              Take a reading
+            </Link>
+          )}
+        </div>
+        {refusal && (
+          <p role="status" className="mt-3 border-l-4 border-straw bg-paper px-3 py-2">
+            {refusal.kind === 'too-few-years'
+              ? 'No outlook: not one whole year of weather is on file.'
+              : 'No outlook: the weather on file has a gap before today.'}
+          </p>
+        )}
+        {meaning && (
+          <MeaningPanel meaning={meaning} depth={sheet.house.crossings.depth} timeZone={timeZone} />
+        )}
+        {outlook && (
+          <div className="mt-4 grid grid-cols-1 gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_360px]">
+            <section>
+              <h2 className="text-[19px]">
+                {yearOf(today)} against past years{' '}
+                <span className="font-text text-[15px] font-normal text-steel">
+                  ink: this year, dashed: expected · blue: mean of {Math.min(5, sheet.past.length)} years ·
+                  grey: each of {plural(sheet.past.length, 'year')} on file
+                </span>
+              </h2>
+              <AllYearsChart
+                year={yearOf(today)}
+                today={outlook.today}
+                depth={outlook.depth}
+                line={line}
+                thisYear={outlook.observed}
+                expected={outlook.band.p50}
+                fiveYears={sheet.fiveYears}
+                past={sheet.past}
+              />
+            </section>
+            <aside>
+              <h2 className="text-[19px]">Lines of this {spot === 'open' ? 'lawn' : 'spot'}</h2>
+              <Figure name={`${ruleWords(outlook.rule)}, ${outlook.rule.school}`}>
+                {crossingWords(outlook.crossed, outlook.dates)}
+              </Figure>
+              <Figure name="Goosegrass, 60 °F">
+                {crossingWords(outlook.watches.goosegrass.crossed, outlook.watches.goosegrass.dates)}
+              </Figure>
+              <Figure name="No nitrogen from 80 °F">
+                {crossingWords(outlook.watches.nitrogen.crossed, outlook.watches.nitrogen.dates)}
+              </Figure>
+              <Figure name="Autumn, falling through 70 °F">
+                {crossingWords(outlook.watches.autumn.crossed, outlook.watches.autumn.dates)}
+              </Figure>
+              <p className="mt-2 text-[15px] text-steel">{correctionWords(sheet)}</p>
+            </aside>
+          </div>
+        )}
+        {sheet.schools.length > 0 && outlook && (
+          <Schools
+            schools={sheet.schools}
+            used={outlook.rule.school}
+            lag={sheet.signLag}
+            needed={sheet.signYearsNeeded}
+            isOwn={zone.school !== null}
+          />
+        )}
+        <div className="mt-6 grid grid-cols-1 gap-x-8 gap-y-6 lg:grid-cols-2">
+          <Readings readings={sheet.readings} zoneId={zone.id} timeZone={timeZone} />
+          <div>
+            <Signs sheet={sheet} sendKey={sendKey} mayRecord={mayRecord} noteSignAction={noteSignAction} />
+            <HindcastPanel zoneId={zone.id} spot={spot} hindcastAction={hindcastAction} />
+          </div>
+        </div>
+      </div>
+    </>
+  );
+}
+
+/** How far readings have moved this site, and who else spoke. */
+function correctionWords({ outlook, readings, spot }: SoilSheet): string {
+  if (!outlook) return '';
+  const { offset, offsetVariance, readings: n, neighbours } = outlook.correction;
+  const sd = figure(Math.sqrt(offsetVariance) * 1.8, 1);
+  const moved = `${figure(Math.abs(offset) * 1.8, 1)} °F ${offset >= 0 ? 'warmer' : 'colder'}`;
+  const from = [
+    n ? plural(n, 'reading') + ' here' : '',
+    neighbours ? `${plural(neighbours, 'other spot')} of its kind or zone, which count for less` : '',
+  ].filter(Boolean);
+  const members = `${outlook.members.length - outlook.generated} past years${outlook.generated ? ` and ${outlook.generated} of generated weather` : ''} make the odds.`;
+  if (!from.length)
+    return `Nothing has been read ${spot === 'open' ? 'here' : 'at this spot'}${readings.length ? '' : ' yet'}: a model alone, ± ${sd} °F. One reading narrows it. ${members}`;
+  return `By ${from.join(' and ')} this ${spot === 'open' ? 'lawn' : 'spot'} is ${moved} than its kind, ± ${sd} °F. ${members}`;
+}
+
+function Readings({
+  readings,
+  zoneId,
+  timeZone,
+}: Readonly<{ readings: readonly MetReading[]; zoneId: string; timeZone: string }>) {
+  const when = (at: Date) =>
+    at.toLocaleString('en-US', {
+      timeZone,
+      day: 'numeric',
+      month: 'short',
+      hour: 'numeric',
+      minute: '2-digit',
+    });
+  return (
+    <section>
+      <h2 className="border-b-2 border-iron text-[19px]">Readings</h2>
+      {readings.length === 0 && <p className="mt-2 text-steel">None yet. The first one counts at once.</p>}
+      <ul>
+        {readings.slice(0, 12).map((r) => (
+          <li key={r.id} className="border-b border-hair py-1.5">
+            <Link
+              href={`/lawns/${zoneId}/soil?spot=${encodeURIComponent(r.spot)}&reading=${r.id}`}
+              className="flex min-h-[44px] flex-wrap items-center gap-x-3"
+            >
+              <b className="font-cond text-[18px]">{showTemperature(r.value)}</b>
+              <span>
+                {showDepth(r.depth)}, {r.spot === 'open' ? 'open lawn' : r.spot}
+              </span>
+              <span className="text-steel">{when(new Date(r.takenAt))}</span>
+            </Link>
+            <p className="text-[14px] text-steel">
+              {[r.person, r.instrument].filter(Boolean).join(', ')} · {metWords(r)}
+            </p>
+          </li>
+        ))}
+      </ul>
+      {readings.length > 12 && (
+        <p className="mt-1 text-[14px] text-steel">and {readings.length - 12} earlier ones</p>
+      )}
+    </section>
+  );
+}
+
+function metWords(r: MetReading): string {
+  if (r.isWaiting) return 'waits for the weather of its hour';
+  if (!r.met) return r.source === 'hand' ? 'of another year' : 'one value in six hours is used';
+  const off = `${figure(Math.abs(r.met.innovation) * 1.8, 1)} °F ${r.met.innovation >= 0 ? 'above' : 'below'} what was expected`;
+  return r.met.used ? off : `${off}: beyond four standard deviations, kept and not used`;
+}

@@ -1,0 +1,116 @@
+/** The sheet of a zone as it is typed, from what is on file. */
+import { isoDay } from '@/core/calendar/day';
+import type { Shape } from '@/core/lawn/measure';
+import type { TakeoffDraft } from '@/core/lawn/takeoff-draft';
+import type { Metres } from '@/core/units/quantity';
+import { toFeet, toInchesOfWater, toSquareFeet } from '@/core/units/trade';
+import type { ZoneOnLawn } from '@/data/lawns';
+import type { LawnInput } from '@/server/save-lawn';
+
+/** A figure for a field: no thousands, no trailing zeros. */
+const plain = (value: number | null, digits = 2): string =>
+  value === null ? '' : String(Number(value.toFixed(digits)));
+const feet = (m: number) => plain(toFeet(m as Metres), 2);
+
+function shapeDraft(s: Shape): TakeoffDraft {
+  const common = { kind: s.kind, sign: s.sign, name: s.name, x: feet(s.at.x), y: feet(s.at.y), c: '' };
+  switch (s.kind) {
+    case 'rectangle':
+      return { ...common, a: feet(s.width), b: feet(s.height) };
+    case 'triangle':
+      return { ...common, a: feet(s.base), b: feet(s.height) };
+    case 'circle':
+      return { ...common, a: feet(s.radius), b: '' };
+    case 'sector':
+      return { ...common, a: feet(s.radius), b: plain(s.degrees) };
+    case 'trapezoid':
+      return { ...common, a: feet(s.base), b: feet(s.height), c: feet(s.top) };
+  }
+}
+
+export const EMPTY_LAWN: LawnInput = {
+  customer: '',
+  address: '',
+  latitude: '',
+  longitude: '',
+  notes: '',
+  hazards: '',
+  noticeHours: '',
+  optOut: '',
+  organicOnly: false,
+  name: '',
+  turf: 'tall fescue',
+  mixedWith: null,
+  measure: { by: 'typed', how: 'paced', area: '' },
+  areaError: '8',
+  trees: [],
+  texture: 'loam',
+  moisture: 'moist',
+  drainage: 'good',
+  exposure: 'full sun',
+  besidePavement: false,
+  slopePercent: '',
+  aspect: null,
+  concreteEdgeFt: '',
+  bedEdgeFt: '',
+  water: null,
+  waterFt: '',
+  irrigation: '',
+  thatch: 'none',
+  seedingOn: '',
+  weedHistory: '',
+  thinSpots: '',
+  school: null,
+};
+
+export function draftOf(
+  z: ZoneOnLawn & Readonly<{ latitude?: number | null; longitude?: number | null }>,
+): LawnInput {
+  const m = z.measure;
+  return {
+    customer: z.customer,
+    address: z.address,
+    latitude: plain(z.latitude ?? null, 6),
+    longitude: plain(z.longitude ?? null, 6),
+    notes: z.notes,
+    hazards: z.hazards,
+    noticeHours: plain(z.wishes.noticeHours),
+    optOut: z.wishes.optOut,
+    organicOnly: z.wishes.organicOnly,
+    name: z.name,
+    turf: z.facts.turf,
+    mixedWith: z.facts.mixedWith,
+    measure:
+      m.by === 'typed'
+        ? { by: 'typed', how: m.how, area: plain(toSquareFeet(z.whole)) }
+        : m.by === 'takeoff'
+          ? { by: 'takeoff', shapes: m.shapes.map(shapeDraft) }
+          : m,
+    areaError: plain(z.areaError * 100),
+    trees: z.trees.map((t) => ({
+      name: t.name,
+      kind: t.kind,
+      x: t.at ? feet(t.at.x) : '',
+      y: t.at ? feet(t.at.y) : '',
+      dripLine: feet(t.dripLine),
+      keepOut: t.keepOut,
+    })),
+    texture: z.site.texture,
+    moisture: z.site.moisture,
+    drainage: z.drainage,
+    exposure: z.site.exposure,
+    besidePavement: z.site.besidePavement,
+    slopePercent: plain(z.slopePercent),
+    aspect: z.aspect,
+    concreteEdgeFt: z.concreteEdgeFt ? plain(z.concreteEdgeFt) : '',
+    bedEdgeFt: z.bedEdgeFt ? plain(z.bedEdgeFt) : '',
+    water: z.water?.kind ?? null,
+    waterFt: plain(z.water?.feet ?? null),
+    irrigation: z.facts.irrigationPerHour === null ? '' : plain(toInchesOfWater(z.facts.irrigationPerHour)),
+    thatch: z.thatch,
+    seedingOn: z.facts.seedingOn === null ? '' : isoDay(z.facts.seedingOn),
+    weedHistory: z.weedHistory,
+    thinSpots: z.thinSpots,
+    school: z.school,
+  };
+}

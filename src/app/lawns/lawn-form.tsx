@@ -1,0 +1,432 @@
+'use client';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import { SCHOOLS } from '@/core/ground/crossing';
+import { EXPOSURES, MOISTURES, TEXTURES } from '@/core/ground/site';
+import { TURF_FACTS } from '@/core/lawn/turf';
+import { ASPECTS, DRAINAGES, THATCHES, WATERS, expectationsOf } from '@/core/lawn/zone';
+import { TURFS } from '@/core/products/label';
+import type { ZoneOnLawn } from '@/data/lawns';
+import type { Outcome, Overtaken, Refusal } from '@/server/outcome';
+import type { LawnInput } from '@/server/save-lawn';
+import { Choice } from '@/ui/choice';
+import { Labelled } from '@/ui/labelled';
+import { TurfPicture } from '@/ui/turf-picture';
+import { expectationWords } from '@/ui/words';
+import { RefusalWords } from '../refusal-words';
+import { send } from '../send';
+import { useKept } from '../use-kept';
+import { AreaPart } from './area-part';
+import { draftOf } from './lawn-draft';
+
+/** Which zone is being written: one that is there as it was seen, or a new one on a lawn, or on none yet. */
+type Target =
+  | Readonly<{ kind: 'there'; zoneId: string; seen: number }>
+  | Readonly<{ kind: 'new'; lawnId: string | null }>;
+type Props = Readonly<{
+  title: string;
+  here: string;
+  /** under which what is typed is kept on this device until it is saved */
+  draftKey: string;
+  first: LawnInput;
+  houseSchool: string;
+  mayPlan: boolean;
+  target: Target;
+  saveLawnAction: (
+    input: LawnInput & { zoneId: string; seen: number },
+  ) => Promise<Outcome<{ version: number }, Overtaken<ZoneOnLawn>>>;
+  addLawnAction: (input: LawnInput & { lawnId: string | null }) => Promise<Outcome<{ zoneId: string }>>;
+}>;
+
+/** Everything there is to write down of a zone, in the order in which it is seen at the kerb. */
+export function LawnForm({
+  title,
+  here,
+  draftKey,
+  first,
+  houseSchool,
+  mayPlan,
+  target,
+  saveLawnAction,
+  addLawnAction,
+}: Props) {
+  const router = useRouter();
+  const [draft, keep, forget, isKept] = useKept<LawnInput>(draftKey, first);
+  const [refusal, setRefusal] = useState<Refusal | Overtaken<ZoneOnLawn> | null>(null);
+  const [isSaving, start] = useTransition();
+  const change = (part: Partial<LawnInput>) => keep({ ...draft, ...part });
+  const issueOf = (field: string) =>
+    (refusal?.kind === 'invalid' && refusal.issues.find((i) => i.field === field)) || null;
+
+  const zoneId = target.kind === 'there' ? target.zoneId : null;
+  const save = () =>
+    start(async () => {
+      const outcome =
+        target.kind === 'there'
+          ? await send(saveLawnAction, { ...draft, zoneId: target.zoneId, seen: target.seen })
+          : await send(addLawnAction, { ...draft, lawnId: target.lawnId });
+      if (!outcome.ok) return setRefusal(outcome.refusal);
+      forget();
+      router.push(`/lawns/${'zoneId' in outcome.value ? outcome.value.zoneId : zoneId}`);
+      router.refresh();
+    });
+
+  const text = (
+    key: TextKey,
+    name: string,
+    more: { hint?: string; mode?: 'decimal' | 'text'; field?: string } = {},
+  ) => (
+    <Labelled name={name} issue={issueOf(more.field ?? name)} hint={more.hint ?? null}>
+      {(field) => (
+        <input
+          {...field}
+          inputMode={more.mode ?? 'text'}
+          value={draft[key]}
+          onChange={(e) => change({ [key]: e.target.value })}
+        />
+      )}
+    </Labelled>
+  );
+  const long = (key: TextKey, name: string, hint?: string) => (
+    <Labelled name={name} hint={hint ?? null}>
+      {(field) => (
+        <textarea
+          {...field}
+          rows={2}
+          value={draft[key]}
+          onChange={(e) => change({ [key]: e.target.value })}
+        />
+      )}
+    </Labelled>
+  );
+  const facts = TURF_FACTS[draft.turf];
+  const expectations = expectationsOf(
+    draft.mixedWith ? [draft.turf, draft.mixedWith] : [draft.turf],
+    draft,
+    draft.drainage,
+  );
+
+  return (
+    <form
+      className="mx-auto max-w-[1180px] px-4 pb-10 pt-4"
+      onSubmit={(e) => {
+        e.preventDefault();
+        save();
+      }}
+    >
+      <h1 className="text-[28px]">{title}</h1>
+      {isKept && (
+        <p className="text-[15px] text-steel">
+          Typed and not saved yet; it is kept on this device.{' '}
+          <button
+            type="button"
+            className="min-h-[44px] underline"
+            onClick={() => {
+              keep(first);
+              forget();
+              setRefusal(null);
+            }}
+          >
+            Back to what is on file
+          </button>
+        </p>
+      )}
+      {expectations.map((e) => (
+        <p key={e.code} role="status" className="mt-2 border-l-4 border-straw bg-paper px-3 py-2">
+          {expectationWords(e)}
+        </p>
+      ))}
+      <fieldset disabled={!mayPlan} className="contents">
+        <Part name="Whose and where">
+          <div className="grid grid-cols-1 gap-3 md:grid-cols-3">
+            {text('customer', 'Customer')}
+            {text('address', 'Address')}
+            {text('name', 'Zone', { hint: 'What gets one treatment: one turf, one exposure.' })}
+          </div>
+        </Part>
+        <Part name="Turf">
+          <div className="grid grid-cols-1 gap-3 md:grid-cols-[1fr_1fr_1.4fr]">
+            <Labelled name="Turf">
+              {(field) => (
+                <select
+                  {...field}
+                  value={draft.turf}
+                  onChange={(e) => change({ turf: TURFS.find((t) => t === e.target.value) ?? draft.turf })}
+                >
+                  {TURFS.map((t) => (
+                    <option key={t}>{t}</option>
+                  ))}
+                </select>
+              )}
+            </Labelled>
+            <Labelled
+              name="Mixed with"
+              issue={issueOf('Mixed with')}
+              hint="A mix takes the stricter of both."
+            >
+              {(field) => (
+                <select
+                  {...field}
+                  value={draft.mixedWith ?? ''}
+                  onChange={(e) => change({ mixedWith: TURFS.find((t) => t === e.target.value) ?? null })}
+                >
+                  <option value="">nothing else</option>
+                  {TURFS.map((t) => (
+                    <option key={t}>{t}</option>
+                  ))}
+                </select>
+              )}
+            </Labelled>
+            <p className="flex items-center gap-3 text-[15px]">
+              <TurfPicture facts={facts} />
+              <span>
+                {facts.look}.{' '}
+                {facts.season === 'cool' ? 'Cool season: slows in summer.' : 'Warm season: sleeps in winter.'}
+              </span>
+            </p>
+          </div>
+          <details className="mt-2">
+            <summary className="min-h-[44px] cursor-pointer py-2 font-cond text-[17px]">
+              Not sure? See all twelve
+            </summary>
+            <ul className="grid grid-cols-1 gap-2 sm:grid-cols-2 lg:grid-cols-3">
+              {TURFS.map((t) => (
+                <li key={t}>
+                  <button
+                    type="button"
+                    aria-pressed={t === draft.turf}
+                    onClick={() => change({ turf: t })}
+                    className={`flex min-h-[60px] w-full items-center gap-3 border-2 px-2 text-left ${t === draft.turf ? 'border-moss' : 'border-hair'} bg-paper`}
+                  >
+                    <TurfPicture facts={TURF_FACTS[t]} />
+                    <span className="text-[14px] leading-tight">
+                      <b className="font-cond text-[17px]">{t}</b>
+                      <br />
+                      {TURF_FACTS[t].look}
+                    </span>
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </details>
+        </Part>
+        <Part name="Area and trees">
+          <AreaPart draft={draft} onChange={change} issueOf={issueOf} />
+        </Part>
+        <Part name="Soil and sun">
+          <div className="grid grid-cols-1 gap-3 md:grid-cols-2">
+            <Choice
+              name="Soil"
+              options={TEXTURES}
+              value={draft.texture}
+              onChange={(texture) => change({ texture })}
+            />
+            <Choice
+              name="Moisture"
+              options={MOISTURES}
+              value={draft.moisture}
+              onChange={(moisture) => change({ moisture })}
+            />
+            <Choice
+              name="Sun"
+              options={EXPOSURES}
+              value={draft.exposure}
+              onChange={(exposure) => change({ exposure })}
+            />
+            <Choice
+              name="Drainage"
+              options={DRAINAGES}
+              value={draft.drainage}
+              onChange={(drainage) => change({ drainage })}
+              words={(d) => (d === 'ponds' ? 'water stands' : d)}
+            />
+            <Choice
+              name="Is it a strip along pavement?"
+              options={['no', 'yes'] as const}
+              value={draft.besidePavement ? 'yes' : 'no'}
+              onChange={(v) => change({ besidePavement: v === 'yes' })}
+            />
+            <div className="grid grid-cols-2 gap-3">
+              {text('slopePercent', 'Slope, %', { mode: 'decimal', field: 'Slope' })}
+              <Labelled name="Faces">
+                {(field) => (
+                  <select
+                    {...field}
+                    value={draft.aspect ?? ''}
+                    onChange={(e) => change({ aspect: ASPECTS.find((a) => a === e.target.value) ?? null })}
+                  >
+                    <option value="">level</option>
+                    {ASPECTS.map((a) => (
+                      <option key={a}>{a}</option>
+                    ))}
+                  </select>
+                )}
+              </Labelled>
+            </div>
+          </div>
+        </Part>
+        <Part name="Edges and water">
+          <div className="grid grid-cols-2 gap-3 md:grid-cols-4">
+            {text('concreteEdgeFt', 'Edge along concrete, ft', {
+              mode: 'decimal',
+              field: 'Edge along concrete',
+              hint: 'The strip that a careless edge misses.',
+            })}
+            {text('bedEdgeFt', 'Edge along beds, ft', {
+              mode: 'decimal',
+              field: 'Edge along beds',
+              hint: 'No overspray here.',
+            })}
+            <Labelled name="Water near by">
+              {(field) => (
+                <select
+                  {...field}
+                  value={draft.water ?? ''}
+                  onChange={(e) => change({ water: WATERS.find((w) => w === e.target.value) ?? null })}
+                >
+                  <option value="">none</option>
+                  {WATERS.map((w) => (
+                    <option key={w}>{w}</option>
+                  ))}
+                </select>
+              )}
+            </Labelled>
+            {draft.water !== null &&
+              text('waterFt', 'Distance to it, ft', { mode: 'decimal', field: 'Distance to water' })}
+          </div>
+        </Part>
+        <Part name="Care">
+          <div className="grid grid-cols-1 gap-3 md:grid-cols-3">
+            {text('irrigation', 'Irrigation, in an hour', {
+              mode: 'decimal',
+              field: 'Irrigation',
+              hint: 'Empty: none, or a hose.',
+            })}
+            <Labelled name="Seeding planned on" issue={issueOf('Seeding')}>
+              {(field) => (
+                <input
+                  {...field}
+                  type="date"
+                  value={draft.seedingOn}
+                  onChange={(e) => change({ seedingOn: e.target.value })}
+                />
+              )}
+            </Labelled>
+            <Choice
+              name="Thatch and dead leaf"
+              options={THATCHES}
+              value={draft.thatch}
+              onChange={(thatch) => change({ thatch })}
+            />
+            {long('weedHistory', 'Weeds of past years')}
+            {long('thinSpots', 'Thin or shaded spots')}
+            <Labelled name="This lawn goes by" hint="When its line counts as crossed.">
+              {(field) => (
+                <select
+                  {...field}
+                  value={draft.school ?? ''}
+                  onChange={(e) => change({ school: SCHOOLS.find((s) => s === e.target.value) ?? null })}
+                >
+                  <option value="">the house rule: {houseSchool}</option>
+                  {SCHOOLS.map((s) => (
+                    <option key={s}>{s}</option>
+                  ))}
+                </select>
+              )}
+            </Labelled>
+          </div>
+        </Part>
+        <Part name="At the stop, and what the customer wishes">
+          <div className="grid grid-cols-1 gap-3 md:grid-cols-2">
+            {long('hazards', 'Hazards', 'Dog, low lights, ornaments, artificial turf that gets nothing.')}
+            {long('notes', 'Notes', 'Gate, hose, whom to ring.')}
+            {long('optOut', 'Not to be used here', 'What the customer has opted out of.')}
+            <div className="grid grid-cols-2 gap-3">
+              {text('noticeHours', 'Notice before a visit, hours', { mode: 'decimal', field: 'Notice' })}
+              <Choice
+                name="Organic only"
+                options={['no', 'yes'] as const}
+                value={draft.organicOnly ? 'yes' : 'no'}
+                onChange={(v) => change({ organicOnly: v === 'yes' })}
+              />
+              {text('latitude', 'Latitude, °', { mode: 'decimal', field: 'Latitude' })}
+              {text('longitude', 'Longitude, °', { mode: 'decimal', field: 'Longitude' })}
+            </div>
+          </div>
+        </Part>
+      </fieldset>
+      <div aria-live="assertive">
+        {refusal?.kind === 'changed-by-other' ? (
+          <Theirs
+            theirs={draftOf(refusal.theirs)}
+            mine={draft}
+            onTake={() => {
+              forget();
+              router.refresh();
+              window.location.assign(here);
+            }}
+          />
+        ) : (
+          refusal && <RefusalWords refusal={refusal} here={here} />
+        )}
+      </div>
+      {mayPlan ? (
+        <div className="mt-5 flex flex-wrap gap-3">
+          <button className="button button-loud grow md:grow-0" disabled={isSaving}>
+            {isSaving ? 'Saving…' : 'Save this sheet'}
+          </button>
+          {zoneId && (
+            <Link href={`/lawns/${zoneId}`} className="button">
+              Back to the lawn
+            </Link>
+          )}
+        </div>
+      ) : (
+        <p className="mt-4 text-steel">Your role may look and not change the sheet.</p>
+      )}
+    </form>
+  );
+}
+
+type TextKey = {
+  [K in keyof LawnInput]: LawnInput[K] extends string ? (string extends LawnInput[K] ? K : never) : never;
+}[keyof LawnInput];
+
+function Part({ name, children }: Readonly<{ name: string; children: React.ReactNode }>) {
+  return (
+    <section className="mt-5">
+      <h2 className="mb-2 border-b-2 border-iron text-[19px]">{name}</h2>
+      {children}
+    </section>
+  );
+}
+
+/** Somebody else saved first: which fields differ, theirs and mine. */
+function Theirs({
+  theirs,
+  mine,
+  onTake,
+}: Readonly<{ theirs: LawnInput; mine: LawnInput; onTake: () => void }>) {
+  const show = (v: unknown) => (typeof v === 'string' ? v || 'empty' : JSON.stringify(v));
+  const keys = (Object.keys(mine) as (keyof LawnInput)[]).filter(
+    (k) => JSON.stringify(mine[k]) !== JSON.stringify(theirs[k]),
+  );
+  return (
+    <div role="alert" className="mt-3 border-l-4 border-clay bg-paper px-3 py-2">
+      <p className="font-semibold">
+        Not saved: somebody else has saved this sheet meanwhile. It differs from yours in:
+      </p>
+      <ul className="list-disc pl-5">
+        {keys.map((k) => (
+          <li key={k}>
+            {k}: theirs {show(theirs[k])}, yours {show(mine[k])}
+          </li>
+        ))}
+      </ul>
+      <button type="button" className="button mt-2" onClick={onTake}>
+        Show theirs
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,62 @@
+/** The six schools' figures as they are typed and kept, in trade units, and as the core takes them. */
+import type { Crossings, School, Sign } from '@/core/ground/crossing';
+import { fromFahrenheit, fromInches } from '@/core/units/trade';
+
+export type StoredCrossings = Readonly<{
+  use: School;
+  depthIn: number;
+  'run of days': Readonly<{ lineF: number; days: number }>;
+  'early bird': Readonly<{ lineF: number }>;
+  'five-day mean': Readonly<{ lineF: number }>;
+  'air rule of thumb': Readonly<{ lineF: number; days: number; of: 'mean' | 'maximum' }>;
+  signs: Readonly<{ sign: Sign }>;
+  /** °F and °F·days */
+  'degree days': Readonly<{ baseF: number; sumF: number; fromMonth: number; of: 'soil' | 'air' }>;
+}>;
+
+/** The usual figures: common practice; degree days as recalled from Fidanza, Dernoeden & Zhang 1996. */
+export const USUAL_CROSSINGS: StoredCrossings = {
+  use: 'run of days',
+  depthIn: 2,
+  'run of days': { lineF: 55, days: 5 },
+  'early bird': { lineF: 50 },
+  'five-day mean': { lineF: 55 },
+  'air rule of thumb': { lineF: 55, days: 3, of: 'mean' },
+  signs: { sign: 'early yellow shrub in bloom' },
+  'degree days': { baseF: 53.6, sumF: 75.6, fromMonth: 4, of: 'soil' },
+};
+
+export function crossingsFrom(s: StoredCrossings): Crossings {
+  const depth = fromInches(s.depthIn);
+  const line = (f: number) => fromFahrenheit(f);
+  const degreeDays = s['degree days'];
+  return {
+    use: s.use,
+    depth,
+    rules: {
+      'run of days': {
+        school: 'run of days',
+        line: line(s['run of days'].lineF),
+        days: s['run of days'].days,
+        depth,
+      },
+      'early bird': { school: 'early bird', line: line(s['early bird'].lineF), depth },
+      'five-day mean': { school: 'five-day mean', line: line(s['five-day mean'].lineF), depth },
+      'air rule of thumb': {
+        school: 'air rule of thumb',
+        line: line(s['air rule of thumb'].lineF),
+        days: s['air rule of thumb'].days,
+        of: s['air rule of thumb'].of,
+      },
+      signs: { school: 'signs', sign: s.signs.sign },
+      'degree days': {
+        school: 'degree days',
+        base: line(degreeDays.baseF),
+        sum: degreeDays.sumF / 1.8,
+        fromMonth: degreeDays.fromMonth,
+        of: degreeDays.of,
+        depth,
+      },
+    },
+  };
+}

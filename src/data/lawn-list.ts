@@ -1,0 +1,155 @@
+import 'server-only';
+import { asc, eq, inArray, sql, type SQL } from 'drizzle-orm';
+import type { Day } from '@/core/calendar/day';
+import type { Transaction } from './connection';
+import { savedFilter, zone } from './schema';
+import { dayFrom } from './weather';
+
+/** What a list of zones is asked for. Every word must stand somewhere: customer, address, zone, turf, notes, weeds. */
+export type ListQuery = Readonly<{
+  words: string;
+  turf: string;
+  exposure: string;
+  plan: '' | 'none' | 'due' | 'done';
+  sort: SortKey;
+  descending: boolean;
+  page: number;
+}>;
+export const SORTS = {
+  address: 'Address',
+  customer: 'Customer',
+  turf: 'Turf',
+  area: 'Area',
+  next: 'Next application',
+} as const;
+export type SortKey = keyof typeof SORTS;
+export const PAGE = 50;
+
+export type ListedZone = Readonly<{
+  id: string;
+  customer: string;
+  address: string;
+  name: string;
+  turf: string;
+  mixedWith: string | null;
+  /** treated, sq ft */
+  areaSqFt: number;
+  texture: string;
+  exposure: string;
+  besidePavement: boolean;
+  school: string | null;
+  readings: boolean;
+  product: string | null;
+  parts: number;
+  nextPart: number | null;
+  nextOn: Day | null;
+}>;
+
+/** Zones by words, filters and order, one page of them, and how many there are in all. */
+export async function listZones(
+  db: Transaction,
+  q: ListQuery,
+  year: number,
+): Promise<{ total: number; zones: ListedZone[] }> {
+  const wanted: SQL[] = [sql`true`];
+  const text = sql`lower(l.customer || ' ' || l.address || ' ' || z.name || ' ' || z.turf || ' ' || coalesce(z.mixed_with, '') || ' ' || l.notes || ' ' || l.hazards || ' ' || z.weed_history || ' ' || z.thin_spots || ' ' || z.texture || ' ' || z.exposure)`;
+  for (const word of wordsOf(q.words))
+    wanted.push(sql`${text} like ${`%${word.replace(/[\\%_]/g, '\\$&')}%`}`);
+  if (q.turf) wanted.push(sql`(z.turf = ${q.turf} or z.mixed_with = ${q.turf})`);
+  if (q.exposure) wanted.push(sql`z.exposure = ${q.exposure}`);
+  if (q.plan === 'none') wanted.push(sql`p.id is null`);
+  if (q.plan === 'due') wanted.push(sql`n.planned_on is not null`);
+  if (q.plan === 'done') wanted.push(sql`p.id is not null and n.planned_on is null`);
+  const direction = q.descending ? sql`desc nulls last` : sql`asc nulls last`;
+  const byAddress = sql`(regexp_match(l.address, '^[0-9]{1,9}'))[1]::int asc nulls last, l.address, z.name`;
+  const order: Record<SortKey, SQL> = {
+    address: sql`(regexp_match(l.address, '^[0-9]{1,9}'))[1]::int ${direction}, l.address ${direction}, z.name`,
+    customer: sql`l.customer ${direction}, ${byAddress}`,
+    turf: sql`z.turf ${direction}, ${byAddress}`,
+    area: sql`z.area_sq_ft - z.excluded_sq_ft ${direction}, ${byAddress}`,
+    next: sql`n.planned_on ${direction}, ${byAddress}`,
+  };
+  const rows = await db.execute<Record<string, unknown>>(sql`
+    select z.id, l.customer, l.address, z.name, z.turf, z.mixed_with, (z.area_sq_ft - z.excluded_sq_ft)::float as area,
+      z.texture, z.exposure, z.beside_pavement, z.school, z.readings_version > 0 as readings, pr.name as product,
+      n.part, n.planned_on::text as planned_on, count(*) over ()::int as total,
+      (select count(*)::int from planned_application pa where pa.plan_id = p.id) as parts
+    from zone z
+    join lawn l on l.id = z.lawn_id
+    left join plan p on p.zone_id = z.id and p.year = ${year}
+    left join product pr on pr.id = p.product_id
+    left join lateral (
+      select pa.part, pa.planned_on from planned_application pa
+      where pa.plan_id = p.id and not exists (
+        select 1 from application_record r where r.planned_id = pa.id and r.corrects_id is null)
+      order by pa.part limit 1) n on true
+    where ${sql.join(wanted, sql` and `)}
+    order by ${order[q.sort]}
+    limit ${PAGE} offset ${(q.page - 1) * PAGE}`);
+  return {
+    total: Number(rows[0]?.['total'] ?? 0),
+    zones: rows.map((r) => ({
+      id: r['id'] as string,
+      customer: r['customer'] as string,
+      address: r['address'] as string,
+      name: r['name'] as string,
+      turf: r['turf'] as string,
+      mixedWith: r['mixed_with'] as string | null,
+      areaSqFt: r['area'] as number,
+      texture: r['texture'] as string,
+      exposure: r['exposure'] as string,
+      besidePavement: r['beside_pavement'] as boolean,
+      school: r['school'] as string | null,
+      readings: r['readings'] as boolean,
+      product: r['product'] as string | null,
+      parts: r['parts'] as number,
+      nextPart: r['part'] as number | null,
+      nextOn: r['planned_on'] === null ? null : dayFrom(r['planned_on'] as string),
+    })),
+  };
+}
+
+/** Twelve words are more than anybody types. */
+const wordsOf = (text: string) => text.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 12);
+
+/** Ids of zones that are here, of those asked for. */
+export async function knownZones(db: Transaction, ids: readonly string[]): Promise<string[]> {
+  if (!ids.length) return [];
+  const rows = await db
+    .select({ id: zone.id })
+    .from(zone)
+    .where(inArray(zone.id, [...ids]));
+  return rows.map((r) => r.id);
+}
+
+/** One fact of many zones at once. */
+export async function changeZones(
+  db: Transaction,
+  ids: readonly string[],
+  change: Partial<typeof zone.$inferInsert>,
+): Promise<void> {
+  await db
+    .update(zone)
+    .set({ ...change, version: sql`${zone.version} + 1` })
+    .where(inArray(zone.id, [...ids]));
+}
+
+export type SavedFilter = Readonly<{ id: string; name: string; query: string }>;
+export const filtersOf = (db: Transaction): Promise<SavedFilter[]> =>
+  db
+    .select({ id: savedFilter.id, name: savedFilter.name, query: savedFilter.query })
+    .from(savedFilter)
+    .orderBy(asc(savedFilter.name));
+export async function writeFilter(
+  db: Transaction,
+  orgId: string,
+  name: string,
+  query: string,
+): Promise<void> {
+  await db
+    .insert(savedFilter)
+    .values({ orgId, name, query })
+    .onConflictDoUpdate({ target: [savedFilter.orgId, savedFilter.name], set: { query } });
+}
+export const removeFilter = (db: Transaction, id: string) =>
+  db.delete(savedFilter).where(eq(savedFilter.id, id));

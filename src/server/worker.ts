@@ -1,0 +1,111 @@
+import 'server-only';
+import { eq } from 'drizzle-orm';
+import type PgBoss from 'pg-boss';
+import { addDays, type Day } from '@/core/calendar/day';
+import type { Actor } from '@/data/actor';
+import { todayOf } from '@/data/clock';
+import { inOrganisation, isDatabaseGone, signInDatabase } from '@/data/connection';
+import { houseOf } from '@/data/house';
+import { zoneOf, zonesOf } from '@/data/lawns';
+import { tellNews } from '@/data/news';
+import { ensembleFor, meetReadings } from '@/data/outlooks';
+import { organisation } from '@/data/schema';
+import { noteImportFailed, runImport, runUndo } from './imports';
+import { QUEUE, queue, sendJob, type Job } from './jobs';
+import { fetchSensor, sensorsOf } from './soil-station';
+import { bringWeatherUpToDate } from './weather';
+
+/** A worker works for an organisation and not for a person. */
+export async function workerActor(orgId: string): Promise<Actor> {
+  const [org] = await signInDatabase().select().from(organisation).where(eq(organisation.id, orgId));
+  if (!org) throw new Error(`No such organisation: ${orgId}`);
+  return {
+    userId: 'worker',
+    name: 'Iron Gate',
+    orgId,
+    orgName: org.name,
+    role: 'lead',
+    timeZone: org.timeZone,
+  };
+}
+
+/** Does one job. Whatever is up to date costs nothing, so that a job done twice does no harm. */
+export async function runJob(job: Job): Promise<void> {
+  const actor = await workerActor(job.orgId);
+  switch (job.kind) {
+    case 'outlooks':
+      return computeOutlooks(actor, null);
+    case 'zones':
+      return computeOutlooks(actor, job.zoneIds);
+    case 'import':
+      return runImport(actor, job.importId);
+    case 'undo':
+      return runUndo(actor, job.importId);
+    case 'soil-station':
+      return fetchSensor(actor, job.sensorId);
+  }
+}
+
+/** The ensembles of all kinds of site, and the comparisons of readings with them; or those of some zones. */
+async function computeOutlooks(actor: Actor, zoneIds: readonly string[] | null): Promise<void> {
+  await inOrganisation(actor, async (db) => {
+    const today = await todayOf(db, actor);
+    const { crossings } = await houseOf(db);
+    const zones = zoneIds
+      ? (await Promise.all(zoneIds.map((id) => zoneOf(db, id)))).filter((z) => z !== null)
+      : await zonesOf(db);
+    for (const z of zones) await ensembleFor(db, actor.orgId, z.stationId, z.site, crossings.depth, today);
+    await meetReadings(db, actor.orgId, zones, crossings.depth, today);
+    await tellNews(db, actor.orgId);
+  });
+}
+
+/** Takes jobs from the queue until the process ends. @param everyMs how often weather and stations are asked by themselves */
+export async function startWorker(everyMs = 120_000): Promise<() => Promise<void>> {
+  const boss = await queue();
+  await boss.work<Job>(
+    QUEUE,
+    { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true },
+    async ([job]) => {
+      if (job) await runOne(job);
+    },
+  );
+  const lastDay = new Map<string, Day>();
+  const round = async () => {
+    try {
+      const orgs = await signInDatabase().select({ id: organisation.id }).from(organisation);
+      for (const { id } of orgs) await lookAround(await workerActor(id), lastDay);
+    } catch (error) {
+      if (!isDatabaseGone(error)) console.error('[worker]', error);
+    }
+  };
+  await round();
+  const timer = setInterval(() => void round(), everyMs);
+  return async () => {
+    clearInterval(timer);
+    await boss.offWork(QUEUE);
+  };
+}
+
+async function runOne(job: PgBoss.JobWithMetadata<Job>): Promise<void> {
+  try {
+    await runJob(job.data);
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    console.error(`[worker] ${job.data.kind}, try ${job.retryCount + 1}: ${why}`);
+    if (job.data.kind === 'import' && job.retryCount >= job.retryLimit)
+      await noteImportFailed(await workerActor(job.data.orgId), job.data.importId, why);
+    throw error;
+  }
+}
+
+/** New weather, new days and stations, without anybody having opened a screen. */
+async function lookAround(actor: Actor, lastDay: Map<string, Day>): Promise<void> {
+  await bringWeatherUpToDate(actor);
+  const today = await inOrganisation(actor, (db) => todayOf(db, actor));
+  if ((lastDay.get(actor.orgId) ?? addDays(today, -1)) !== today)
+    await sendJob({ kind: 'outlooks', orgId: actor.orgId });
+  lastDay.set(actor.orgId, today);
+  for (const s of await sensorsOf(actor))
+    await sendJob({ kind: 'soil-station', orgId: actor.orgId, sensorId: s.id });
+}

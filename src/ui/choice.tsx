@@ -1,0 +1,32 @@
+'use client';
+
+type Props<T extends string> = Readonly<{
+  name: string;
+  options: readonly T[];
+  value: T;
+  onChange: (value: T) => void;
+  /** in other words than its own */
+  words?: (option: T) => string;
+}>;
+
+/** One of a few words, each a thumb wide: for what is chosen outdoors. */
+export function Choice<T extends string>({ name, options, value, onChange, words = (o) => o }: Props<T>) {
+  return (
+    <fieldset className="min-w-0">
+      <legend className="font-cond text-[16px]">{name}</legend>
+      <div className="flex flex-wrap gap-1.5">
+        {options.map((o) => (
+          <button
+            key={o}
+            type="button"
+            aria-pressed={o === value}
+            onClick={() => onChange(o)}
+            className={`min-h-[44px] grow border-2 px-3 font-cond text-[17px] font-semibold ${o === value ? 'border-iron bg-iron text-[#fffdf6]' : 'border-rail bg-paper'}`}
+          >
+            {words(o)}
+          </button>
+        ))}
+      </div>
+    </fieldset>
+  );
+}

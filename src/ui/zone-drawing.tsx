@@ -1,0 +1,132 @@
+import { EXCLUSION_FACTOR, type Place, type Tree } from '@/core/lawn/measure';
+import { figure } from '@/core/units/format';
+import type { Metres } from '@/core/units/quantity';
+import { fromFeet, toFeet } from '@/core/units/trade';
+import type { Region } from '@/geometry/region';
+
+type Props = Readonly<{
+  region: Region;
+  circles: Region;
+  trees: readonly Tree[];
+  /** named shapes, drawn as outlines: what is added, what is taken away */
+  outlines: readonly Readonly<{
+    name: string;
+    sign: 'add' | 'subtract';
+    points: readonly (readonly [number, number])[];
+  }>[];
+}>;
+
+const W = 560;
+const H = 340;
+const EDGE = 26;
+const STEPS_FT = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000];
+
+/** The zone to scale as it is typed: what is treated, what is taken out, trees with what is kept clear of them. */
+export function ZoneDrawing({ region, circles, trees, outlines }: Props) {
+  const placed = trees.filter((t): t is Tree & { at: Place } => t.at !== null);
+  const points = [
+    ...region.flat(2),
+    ...outlines.flatMap((o) => o.points),
+    ...placed.map((t) => [t.at.x, t.at.y] as const),
+  ];
+  if (!points.length)
+    return (
+      <div className="grid h-[220px] place-items-center border border-hair bg-paper text-steel">
+        The zone is drawn here, to scale, as you type.
+      </div>
+    );
+  const xs = points.map((p) => p[0]);
+  const ys = points.map((p) => p[1]);
+  const [left, right, bottom, top] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const scale = Math.min(
+    (W - 2 * EDGE) / Math.max(right - left, 0.1),
+    (H - 2 * EDGE - 14) / Math.max(top - bottom, 0.1),
+  );
+  const x = (m: number) => EDGE + (m - left) * scale;
+  const y = (m: number) => H - EDGE - 14 - (m - bottom) * scale;
+  const path = (rings: readonly (readonly (readonly [number, number])[])[]) =>
+    rings
+      .map(
+        (ring) =>
+          ring.map(([px, py], i) => `${i ? 'L' : 'M'}${x(px).toFixed(1)} ${y(py).toFixed(1)}`).join('') + 'Z',
+      )
+      .join('');
+  const step = STEPS_FT.findLast((ft) => fromFeet(ft) * scale <= 130) ?? 1;
+  return (
+    <svg
+      viewBox={`0 0 ${W} ${H}`}
+      className="block w-full border border-hair bg-paper"
+      role="img"
+      aria-label="The zone, to scale"
+    >
+      <defs>
+        <pattern id="taken" width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <line x1={0} y1={0} x2={0} y2={7} stroke="var(--color-clay)" strokeWidth={1.6} />
+        </pattern>
+      </defs>
+      <path
+        d={path(region.flat())}
+        fill="#b9cda3"
+        fillRule="evenodd"
+        stroke="var(--color-moss)"
+        strokeWidth={1.5}
+      />
+      <path d={path(circles.flat())} fill="url(#taken)" stroke="var(--color-clay)" strokeWidth={1.2} />
+      {outlines.map((o, i) => {
+        const cx = o.points.reduce((s, p) => s + p[0], 0) / o.points.length;
+        const cy = o.points.reduce((s, p) => s + p[1], 0) / o.points.length;
+        return (
+          <g key={i}>
+            <path
+              d={path([o.points])}
+              fill="none"
+              stroke={o.sign === 'add' ? 'var(--color-moss)' : 'var(--color-iron)'}
+              strokeDasharray={o.sign === 'add' ? undefined : '5 4'}
+            />
+            <text x={x(cx)} y={y(cy) + 5} textAnchor="middle" fontSize={14} fill="var(--color-ink)">
+              {o.sign === 'subtract' ? '− ' : ''}
+              {o.name}
+            </text>
+          </g>
+        );
+      })}
+      {placed.map((t, i) => (
+        <g key={i}>
+          <circle
+            cx={x(t.at.x)}
+            cy={y(t.at.y)}
+            r={Math.max(2, t.dripLine * scale)}
+            fill="none"
+            stroke="var(--color-moss)"
+            strokeDasharray="2 3"
+          />
+          {t.keepOut && (
+            <circle
+              cx={x(t.at.x)}
+              cy={y(t.at.y)}
+              r={t.dripLine * EXCLUSION_FACTOR * scale}
+              fill="none"
+              stroke="var(--color-clay)"
+              strokeDasharray="6 3"
+            />
+          )}
+          <circle cx={x(t.at.x)} cy={y(t.at.y)} r={3.5} fill="#6b4a22" />
+        </g>
+      ))}
+      <line
+        x1={EDGE}
+        x2={EDGE + fromFeet(step) * scale}
+        y1={H - 14}
+        y2={H - 14}
+        stroke="var(--color-ink)"
+        strokeWidth={3}
+      />
+      <text x={EDGE + fromFeet(step) * scale + 8} y={H - 9} fontSize={14} fill="var(--color-ink)">
+        {step} ft
+      </text>
+      <text x={W - 8} y={H - 9} textAnchor="end" fontSize={14} fill="var(--color-steel)">
+        {figure(toFeet((right - left) as Metres))} × {figure(toFeet((top - bottom) as Metres))} ft
+      </text>
+    </svg>
+  );
+}
