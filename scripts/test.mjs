@@ -60,13 +60,18 @@ function jest(name, folders, env = {}, ...args) {
   );
 }
 
-async function database(name, devices) {
+/** The demo is written once, into a database of its own; each story works on a copy. */
+async function seedOnce(name, devices) {
   const { prepareDatabase } = await import('./lib/database.mjs');
   const login = path.join(DATA, `test-login-${name}.json`);
   databases.push([name, login]);
   const { ownerUrl: _, ...env } = await prepareDatabase(adminUrl, name, login);
   command(process.execPath, typescript('scripts/demo/seed.ts'), { ...env, ...devices });
-  return { ...env, ...devices };
+  return async (copy) => {
+    const { copyDatabase } = await import('./lib/database.mjs');
+    databases.push([copy, null]);
+    return { ...env, ...devices, DATABASE_URL: await copyDatabase(adminUrl, name, copy, env.DATABASE_URL) };
+  };
 }
 
 async function clean() {
@@ -74,9 +79,9 @@ async function clean() {
   if (own) own.destroy();
   else if (adminUrl) {
     const { dropDatabase } = await import('./lib/database.mjs');
-    for (const [name, login] of databases) await dropDatabase(adminUrl, name, login);
+    for (const [name, login] of databases.toReversed()) await dropDatabase(adminUrl, name, login);
   }
-  for (const [, login] of databases) fs.rmSync(login, { force: true });
+  for (const [, login] of databases) if (login) fs.rmSync(login, { force: true });
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
   process.on(signal, () => void clean().then(() => process.exit(1)));
@@ -104,7 +109,8 @@ try {
         .readdirSync(path.join(ROOT, 'tests', folder))
         .filter((f) => f.endsWith('.test.ts') && f.includes(file))
         .map((f) => f.replace('.test.ts', ''));
-    const demoFor = (story) => database(`iron_gate_${story}${suffix}`, devices.env);
+    const copy = await seedOnce(`iron_gate_seed${suffix}`, devices.env);
+    const demoFor = (story) => copy(`iron_gate_${story}${suffix}`);
     if (wants('data'))
       for (const story of stories('data')) jest(story, [`tests/data/${story}.test.ts`], await demoFor(story));
     if (wants('browser')) {

@@ -17,6 +17,7 @@ import { recordApplication } from '@/server/record-application';
 import { savePlan } from '@/server/save-plan';
 import { DEMO_LABELS, type DemoLabel } from './labels';
 import { DEMO_LAWNS } from './lawns';
+import { writeSoil } from './soil';
 import people from './people.json' with { type: 'json' };
 
 const ORG = { id: 'quillmoor', name: 'Quillmoor Lawn Care', timeZone: 'US/Central' };
@@ -224,6 +225,7 @@ if (!there.length) {
     await step.run();
   }
   await standOn(DEMO_DAY);
+  await writeSoil(lead);
 } else if (!stands || stands.now < morningOf(DEMO_DAY)) {
   // the clock comes to the demo day last of all, and people turn it forward only
   process.exitCode = CUT_OFF;

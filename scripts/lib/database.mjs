@@ -65,12 +65,23 @@ export async function prepareDatabase(adminUrl, name, stateFile) {
   return { DATABASE_URL: app.toString(), BETTER_AUTH_SECRET: login.secret, ownerUrl };
 }
 
-/** Removes a database and the application's login again: for tests on a server that is not ours. */
+/** Makes `copy` from the database `name`, to which nobody may be connected; gives `appUrl` for the copy. */
+export async function copyDatabase(adminUrl, name, copy, appUrl) {
+  const admin = connect(adminUrl);
+  await admin.unsafe(
+    `select pg_terminate_backend(pid) from pg_stat_activity where datname = '${name}' and pid <> pg_backend_pid()`,
+  );
+  await admin.unsafe(`create database ${copy} template ${name}`);
+  await admin.end();
+  return atDatabase(appUrl, copy);
+}
+
+/** Removes a database, and the application's login where its file is named: for tests on a server that is not ours. */
 export async function dropDatabase(adminUrl, name, stateFile) {
   const admin = connect(adminUrl);
   await admin.unsafe(`drop database if exists ${name} with (force)`);
-  if (fs.existsSync(stateFile))
+  if (stateFile && fs.existsSync(stateFile))
     await admin.unsafe(`drop role if exists ${JSON.parse(fs.readFileSync(stateFile, 'utf8')).role}`);
   await admin.end();
-  fs.rmSync(stateFile, { force: true });
+  if (stateFile) fs.rmSync(stateFile, { force: true });
 }

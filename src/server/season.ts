@@ -266,18 +266,24 @@ async function outlooksFor(
   await meetReadings(db, actor.orgId, zones, crossings.depth, today);
   const known = await knowledgeOf(db, zones, 'open', today);
   const out = new Map<string, Outlook>();
+  // lawns of one kind where nothing was read have one outlook
+  const made = new Map<string, Outlook>();
   for (const zone of zones) {
     const answer = await ensembleFor(db, actor.orgId, zone.stationId, zone.site, crossings.depth, today);
-    if (answer.ok)
-      out.set(
-        zone.id,
-        outlookFrom(
-          answer.ensemble,
-          known.get(zone.id)!,
-          ruleFor(crossings, zone.school),
-          crossings.rules['run of days'],
-        ),
-      );
+    if (!answer.ok) continue;
+    const rule = ruleFor(crossings, zone.school);
+    const knowledge = known.get(zone.id)!;
+    const key = JSON.stringify([
+      zone.stationId,
+      zone.site,
+      rule,
+      knowledge.correction,
+      knowledge.track.length,
+    ]);
+    const outlook =
+      made.get(key) ?? outlookFrom(answer.ensemble, knowledge, rule, crossings.rules['run of days']);
+    made.set(key, outlook);
+    out.set(zone.id, outlook);
   }
   return out;
 }

@@ -146,7 +146,7 @@ export function schoolWords(rule: CrossingRule): string {
 }
 const spell = (r: { from: number; to: number }) => `${clock(r.from)} to ${clock(r.to)}`;
 const periodWords = (period: LimitPeriod) => (period === 'calendar year' ? 'the calendar year' : '12 months');
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Whose rule it is. */
 export const sourceWords = (r: Reason): string =>

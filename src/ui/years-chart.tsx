@@ -83,6 +83,7 @@ function chartOf({
       tooltip: { enabled: false },
     },
     yaxis: {
+      min: Math.floor(Math.min(...series.flatMap((s) => s.data.map((p) => p.y))) / 10) * 10,
       decimalsInFloat: 0,
       title: { text: `°F at ${showDepth(depth)}, daily mean` },
       labels: { style: { fontSize: '13px' } },

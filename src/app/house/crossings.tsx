@@ -6,6 +6,7 @@ import type { StoredCrossings } from '@/data/crossings';
 import type { saveCrossings } from '@/server/house-rules';
 import type { Outcome, Refusal } from '@/server/outcome';
 import { Labelled } from '@/ui/labelled';
+import { capital } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
 import { send } from '../send';
 
@@ -112,7 +113,7 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
         {choice('airOf', 'Of the day’s', ['mean', 'maximum'])}
       </>
     ),
-    signs: choice('sign', 'Sign', SIGNS),
+    signs: <div className="col-span-2">{choice('sign', 'Sign', SIGNS)}</div>,
     'degree days': (
       <>
         {field('baseF', 'Over, °F', 'Degree days, base')}
@@ -154,12 +155,12 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
                 <input
                   type="radio"
                   name="use"
-                  className="size-5"
+                  className="size-5 shrink-0"
                   checked={typed.use === s}
                   onChange={() => set({ use: s })}
                 />
                 <span>
-                  <b className="font-cond text-[19px] capitalize">{s}</b>
+                  <b className="font-cond text-[19px]">{capital(s)}</b>
                   <span className="block text-[14px] leading-tight text-steel">{WHY[s]}</span>
                 </span>
               </label>

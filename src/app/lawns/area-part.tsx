@@ -388,7 +388,7 @@ function TreeRows({
         return (
           <fieldset key={i} className="border-l-4 border-straw bg-paper px-3 py-2">
             <legend className="sr-only">{name}</legend>
-            <div className="grid grid-cols-2 gap-2 sm:grid-cols-[1.2fr_1fr_1fr_1fr_1fr_44px]">
+            <div className="grid grid-cols-2 gap-2 sm:grid-cols-[1fr_128px_1fr_0.8fr_0.8fr_36px]">
               <Labelled name="Tree">
                 {(field) => (
                   <input {...field} value={t.name} onChange={(e) => set(i, { name: e.target.value })} />

@@ -298,7 +298,7 @@ export function LawnForm({
         </Part>
         <Part name="Care">
           <div className="grid grid-cols-1 gap-3 md:grid-cols-3">
-            {text('irrigation', 'Irrigation, in an hour', {
+            {text('irrigation', 'Irrigation, inches an hour', {
               mode: 'decimal',
               field: 'Irrigation',
               hint: 'Empty: none, or a hose.',

@@ -107,8 +107,11 @@ function firstRun(length: number, days: number, holds: (i: number) => boolean): 
 export function crossingDay({ from, soil, airMean, airMax }: DailyRun, rule: CrossingRule): Day | null {
   const day = (i: number | null) => (i === null ? null : addDays(from, i));
   switch (rule.school) {
-    case 'early bird':
-      return day(firstRun(soil.length, 1, (i) => soil[i]! >= rule.line - HAIR));
+    case 'early bird': {
+      // "reaches": a first of January still warm from autumn reaches nothing
+      const cold = Array.prototype.findIndex.call(soil, (t: number) => t < rule.line - HAIR);
+      return day(firstRun(soil.length, 1, (i) => i >= cold && soil[i]! >= rule.line - HAIR));
+    }
     case 'run of days':
       return day(firstRun(soil.length, rule.days, (i) => soil[i]! >= rule.line - HAIR));
     case 'five-day mean': {

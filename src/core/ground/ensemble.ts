@@ -254,13 +254,20 @@ function memberWeather(
  * Standard-normal quantiles of n equally likely errors, dealt in a fixed mixed order: steps of `step` round the circle,
  * the golden ratio unless said otherwise. Two deals with different steps are nearly independent.
  */
-export function errorQuantiles(n: number, step = 0.6180339887498949): number[] {
+export function errorQuantiles(n: number, step = 0.6180339887498949): readonly number[] {
+  const key = `${n}|${step}`;
+  const known = dealt.get(key);
+  if (known) return known;
   const z = Array.from({ length: n }, (_, k) => normalQuantile((k + 0.5) / n));
   const order = Array.from({ length: n }, (_, k) => ({ k, key: (k * step) % 1 })).sort(
     (a, b) => a.key - b.key,
   );
-  return order.map(({ k }) => z[k]!);
+  const deal = order.map(({ k }) => z[k]!);
+  dealt.set(key, deal);
+  return deal;
 }
+/** The same few deals are asked for by every lawn. */
+const dealt = new Map<string, readonly number[]>();
 
 /** By bisection of the error function (Abramowitz & Stegun 1964, 7.1.26, absolute error 1.5e-7). */
 function normalQuantile(p: number): number {

@@ -70,12 +70,14 @@ export const NOTHING_READ: SiteKnowledge = { correction: UNCORRECTED, track: [],
 
 type Year = Readonly<{ soil: ArrayLike<number>; airMean: ArrayLike<number>; airMax: ArrayLike<number> }>;
 
-/** This year so far and each member's whole year, corrected. */
-function correctedYears(e: Ensemble, { correction, track }: SiteKnowledge): { soFar: Year; members: Year[] } {
-  const soFar: Year = {
-    ...e.observed,
-    soil: e.observed.soil.map((t, d) => t + correction.offset + (track[d] ?? 0)),
-  };
+/** This year so far and each member's whole year, corrected; the air beside it only where the rule looks at it. */
+function correctedYears(
+  e: Ensemble,
+  { correction, track }: SiteKnowledge,
+  withAir: boolean,
+): { soFar: Year; members: Year[] } {
+  const behind = e.observed.soil.length;
+  const soFar = Float64Array.from(e.observed.soil, (t, d) => t + correction.offset + (track[d] ?? 0));
   const n = e.members.length;
   const offsets = errorQuantiles(n, 0.7548776662466927);
   const transients = errorQuantiles(n, 0.5698402909980532);
@@ -88,18 +90,20 @@ function correctedYears(e: Ensemble, { correction, track }: SiteKnowledge): { so
   const members = e.members.map((m, k): Year => {
     const lasting = correction.offset + sd * offsets[k]!;
     const fading = correction.transient + slope * offsets[k]! + rest * transients[k]!;
-    const days = m.soil.length;
-    const soil = new Float64Array(soFar.soil.length + days);
-    soil.set(soFar.soil as number[]);
-    for (let d = 0; d < days; d++) soil[soFar.soil.length + d] = m.soil[d]! + lasting + fading * fades[d]!;
+    const soil = new Float64Array(behind + m.soil.length);
+    soil.set(soFar);
+    for (let d = 0; d < m.soil.length; d++) soil[behind + d] = m.soil[d]! + lasting + fading * fades[d]!;
     return {
       soil,
-      airMean: [...(soFar.airMean as number[]), ...m.airMean],
-      airMax: [...(soFar.airMax as number[]), ...m.airMax],
+      airMean: withAir ? e.observed.airMean.concat(m.airMean) : [],
+      airMax: withAir ? e.observed.airMax.concat(m.airMax) : [],
     };
   });
-  return { soFar, members };
+  return { soFar: { ...e.observed, soil: soFar }, members };
 }
+
+const looksAtAir = (rule: CrossingRule): boolean =>
+  rule.school === 'air rule of thumb' || (rule.school === 'degree days' && rule.of === 'air');
 
 /** The outlook of a site from the ensemble of its kind. */
 export function outlookFrom(
@@ -108,7 +112,7 @@ export function outlookFrom(
   rule: CrossingRule,
   reference: CrossingRule = rule,
 ): Outlook {
-  const years = correctedYears(e, knowledge);
+  const years = correctedYears(e, knowledge, looksAtAir(rule));
   const says = sayingOf(e, years, rule, knowledge.signs, reference);
   const newYear = e.from;
   const watches = Object.fromEntries(
@@ -141,7 +145,8 @@ export function datesFrom(
   rule: CrossingRule,
   reference: CrossingRule = rule,
 ) {
-  return sayingOf(e, correctedYears(e, knowledge), rule, knowledge.signs, reference);
+  const years = correctedYears(e, knowledge, looksAtAir(rule));
+  return sayingOf(e, years, rule, knowledge.signs, reference);
 }
 
 type Saying = Pick<Outlook, 'crossed' | 'dates' | 'members'>;
@@ -200,7 +205,7 @@ export type SchoolSays = Readonly<{
 
 /** All six side by side, for one site. Past years are the model's, with the site's lasting offset. */
 export function schoolsOf(e: Ensemble, knowledge: SiteKnowledge, crossings: Crossings): SchoolSays[] {
-  const years = correctedYears(e, knowledge);
+  const years = correctedYears(e, knowledge, true);
   const reference = crossings.rules['run of days'];
   return SCHOOLS.map((school) => {
     const rule = crossings.rules[school];

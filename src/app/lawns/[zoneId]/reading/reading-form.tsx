@@ -194,9 +194,11 @@ export function ReadingForm({ sheet: { zone, thermometers, expected }, sendKey, 
           </button>
         </div>
       )}
-      <button className="button button-loud mt-4 w-full" disabled={isSending}>
-        {isSending ? 'Taking…' : `Take the reading${typed.value ? `: ${typed.value} °${typed.unit}` : ''}`}
-      </button>
+      <div className="sticky bottom-0 bg-lime py-3">
+        <button className="button button-loud w-full text-[1.25rem]" disabled={isSending}>
+          {isSending ? 'Taking…' : `Take the reading${typed.value ? `: ${typed.value} °${typed.unit}` : ''}`}
+        </button>
+      </div>
       <p className="mt-3 text-[15px] text-steel">
         Let the probe settle until the figure holds still. Read several spots: the warmest strip decides when
         to start, the open lawn the date for the rest.

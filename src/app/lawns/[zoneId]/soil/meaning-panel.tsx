@@ -49,7 +49,7 @@ export function MeaningPanel({
             {m.open !== null && <>; open lawn {showTemperature(m.open)}</>}
           </p>
           <p className="mt-2 text-[15px]">
-            The day’s warmth sinks slowly: at {clock(m.hour)} (sun’s clock of the station) the soil{' '}
+            The day’s warmth sinks slowly: at {clock(m.hour)} standard time the soil{' '}
             {showDepth(reading.depth)} down is {reading.value < m.dailyMean ? 'still below' : 'above'} its
             mean of the day. The reading was held to the model at the same depth and hour
             {reading.met &&

@@ -1,7 +1,7 @@
 import { dayOf, dayOfYear, type Day } from '@/core/calendar/day';
 import type { School } from '@/core/ground/crossing';
 import type { SchoolSays } from '@/core/ground/outlook';
-import { crossingWords, schoolWords, shortDay } from '@/ui/words';
+import { capital, crossingWords, schoolWords, shortDay } from '@/ui/words';
 
 type Props = Readonly<{
   schools: readonly SchoolSays[];
@@ -45,9 +45,9 @@ export function Schools({ schools, used, lag, needed, isOwn }: Props) {
             <div
               className={`py-1 ${s.school === used ? 'border-l-4 border-moss pl-2' : 'border-l-4 border-transparent pl-2'}`}
             >
-              <p className="font-cond text-[17px] font-semibold capitalize leading-tight">
-                {s.school}
-                {s.school === used && <span className="font-normal normal-case text-moss"> in use</span>}
+              <p className="font-cond text-[17px] font-semibold leading-tight">
+                {capital(s.school)}
+                {s.school === used && <span className="font-normal text-moss"> in use</span>}
               </p>
               <p className="text-[14px] leading-tight text-steel">{schoolWords(s.rule)}</p>
             </div>

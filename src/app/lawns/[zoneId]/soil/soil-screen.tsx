@@ -82,7 +82,7 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
           <MeaningPanel meaning={meaning} depth={sheet.house.crossings.depth} timeZone={timeZone} />
         )}
         {outlook && (
-          <div className="mt-4 grid grid-cols-1 gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_360px]">
+          <div className="mt-4 grid grid-cols-1 gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_430px]">
             <section>
               <h2 className="text-[19px]">
                 {yearOf(today)} against past years{' '}
