@@ -112,7 +112,8 @@ try {
     const copy = await seedOnce(`iron_gate_seed${suffix}`, devices.env);
     const demoFor = (story) => copy(`iron_gate_${story}${suffix}`);
     if (wants('data'))
-      for (const story of stories('data')) jest(story, [`tests/data/${story}.test.ts`], await demoFor(story));
+      for (const story of stories('data'))
+        jest(story, [`tests/data/${story}.test.ts`], await demoFor(story), '--testTimeout=120000');
     if (wants('browser')) {
       let built = true;
       try {

@@ -19,7 +19,11 @@ type Ring = [number, number][];
 /** polygons, each an outside and its holes, in metres on a plane */
 export type Region = Ring[][];
 
-const ringOf = (points: readonly (readonly [number, number])[]): Ring => points.map(([x, y]) => [x, y]);
+/** A micrometre: corners nearer than that are one corner, or the sweep of the clipping loses its way. */
+const SNAP = 1e6;
+const snapped = (m: number) => Math.round(m * SNAP) / SNAP;
+const ringOf = (points: readonly (readonly [number, number])[]): Ring =>
+  points.map(([x, y]) => [snapped(x), snapped(y)]);
 const geom = (s: Shape): Geom => [ringOf(outlineOf(s))];
 const none: Region = [];
 

@@ -66,7 +66,7 @@ const question = object(
     },
     past_years: list(
       { type: 'integer' },
-      'Years whose weather the members take; without it, all that are whole. Fewer than 15 are filled up with generated weather to 30.',
+      'Years whose weather the members take; without it, all that are whole. Fewer than 15 are filled up with generated weather, to 30 where there are fewer than 8.',
     ),
     readings: list(
       object(

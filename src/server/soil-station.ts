@@ -7,6 +7,7 @@ import { SPOTS, type Spot } from '@/core/lawn/zone';
 import { must, type Actor } from '@/data/actor';
 import { dayIn, nowOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
+import { groupBy } from '@/data/group';
 import { addLogged, type LoggedReading } from '@/data/imports';
 import { zoneOf } from '@/data/lawns';
 import { tellNews } from '@/data/news';
@@ -72,16 +73,24 @@ export async function addSensor(actor: Actor, input: SensorInput): Promise<Outco
   return done(null);
 }
 
-/** Days on which a probe says one value from hour to hour are not believed. */
-function withoutStuckDays(rows: readonly SoilRow[]): { rows: SoilRow[]; stuck: string[] } {
-  const days = new Map<string, SoilRow[]>();
-  for (const r of rows) {
-    const key = `${r.depthIn} in on ${new Date(r.at).toISOString().slice(0, 10)}`;
-    days.set(key, [...(days.get(key) ?? []), r]);
+/** So many equal values in a row are no soil: a stuck sensor. Ours. */
+const STUCK_RUN = 10;
+
+/** Without stretches in which a probe says one value over and over; and when they were. */
+function withoutStuck(rows: readonly SoilRow[]): { rows: SoilRow[]; stuck: string[] } {
+  const good: SoilRow[] = [];
+  const stuck: string[] = [];
+  for (const [depthIn, probe] of groupBy(rows, (r) => r.depthIn)) {
+    const inOrder = probe.toSorted((a, b) => a.at - b.at);
+    for (let from = 0; from < inOrder.length;) {
+      let to = from + 1;
+      while (to < inOrder.length && inOrder[to]!.value === inOrder[from]!.value) to++;
+      if (to - from < STUCK_RUN) good.push(...inOrder.slice(from, to));
+      else stuck.push(`${depthIn} in on ${new Date(inOrder[from]!.at).toISOString().slice(0, 10)}`);
+      from = to;
+    }
   }
-  const stuck = [...days].filter(([, d]) => d.length >= 12 && d.every((r) => r.value === d[0]!.value));
-  const bad = new Set(stuck.flatMap(([, d]) => d));
-  return { rows: rows.filter((r) => !bad.has(r)), stuck: stuck.map(([key]) => key) };
+  return { rows: good, stuck };
 }
 
 /** Brings one station up to now. What it fails at is written down with it; the next try goes on from there. */
@@ -106,7 +115,7 @@ export async function fetchSensor(actor: Actor, sensorId: string): Promise<void>
       : { trouble: `${answer.trouble.kind}: ${answer.trouble.detail}` };
     if (answer.ok) {
       const { least, most } = POSSIBLE[answer.value.unit];
-      const checked = withoutStuckDays(answer.value.rows.filter((r) => r.value >= least && r.value <= most));
+      const checked = withoutStuck(answer.value.rows.filter((r) => r.value >= least && r.value <= most));
       stuck.push(...checked.stuck);
       if (stuck.length) change.trouble = `stuck, not used: ${stuck.slice(-3).join('; ')}`;
       const rows = checked.rows.map((r): LoggedReading => ({

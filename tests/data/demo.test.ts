@@ -2,14 +2,14 @@
 import { spanAt } from '@/core/calendar/span';
 import { isoDay } from '@/core/calendar/day';
 import { ingredientRate } from '@/core/products/label';
-import { closeConnection, inOrganisation } from '@/data/connection';
+import { inOrganisation } from '@/data/connection';
 import { zonesOf } from '@/data/lawns';
 import { labelsOf } from '@/data/products';
 import { peopleOf } from '@/server/people';
 import { board, recordBook } from '@/server/season';
-import { actor } from '../support/demo';
+import { actor, closeAll } from '../support/demo';
 
-afterAll(closeConnection);
+afterAll(closeAll);
 const lead = actor('lead');
 
 test('at least 12 lawns of cool- and warm-season turf, two technicians and a lead', async () => {

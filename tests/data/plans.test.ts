@@ -1,11 +1,10 @@
 import { isoDay } from '@/core/calendar/day';
 import { Forbidden } from '@/data/actor';
-import { closeConnection } from '@/data/connection';
 import { savePlan, type PlanInput } from '@/server/save-plan';
 import { zoneSheet } from '@/server/season';
-import { actor, zoneNamed } from '../support/demo';
+import { actor, zoneNamed, closeAll } from '../support/demo';
 
-afterAll(closeConnection);
+afterAll(closeAll);
 const tech = actor();
 
 async function inputFor(site: string, over: Partial<PlanInput> = {}): Promise<PlanInput> {

@@ -5,12 +5,11 @@ import { productTotal } from '@/core/records/ledger';
 import { contextOf, restOfYear } from '@/core/season/plan';
 import { rateIn } from '@/core/units/rate';
 import { Forbidden } from '@/data/actor';
-import { closeConnection } from '@/data/connection';
 import { recordApplication, type RecordInput } from '@/server/record-application';
 import { board, recordBook, recordSheet, zoneSheet } from '@/server/season';
-import { actor, zoneNamed } from '../support/demo';
+import { actor, zoneNamed, closeAll } from '../support/demo';
 
-afterAll(closeConnection);
+afterAll(closeAll);
 const tech = actor();
 
 async function inputFor(site: string, over: Partial<RecordInput> = {}): Promise<RecordInput> {

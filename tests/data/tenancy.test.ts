@@ -1,7 +1,8 @@
 import { getTableConfig, PgTable } from 'drizzle-orm/pg-core';
 import { sql } from 'drizzle-orm';
-import { closeConnection, inOrganisation, signInDatabase } from '@/data/connection';
+import { inOrganisation, signInDatabase } from '@/data/connection';
 import * as schema from '@/data/schema';
+import { closeAll } from '../support/demo';
 
 const us = { orgId: 'quillmoor' };
 const them = { orgId: 'other-company' };
@@ -10,7 +11,16 @@ const everything = (Object.values(schema) as unknown[])
   .map(getTableConfig);
 const tenantTables = everything.filter((t) => t.policies.length > 0).map((t) => t.name);
 /** Read before an organisation is known; they hold no trade data. */
-const OPEN = ['user', 'session', 'account', 'verification', 'rate_limit', 'organisation', 'member'];
+const OPEN = [
+  'user',
+  'session',
+  'account',
+  'verification',
+  'rate_limit',
+  'organisation',
+  'member',
+  'api_token',
+];
 
 beforeAll(async () => {
   await signInDatabase()
@@ -18,7 +28,7 @@ beforeAll(async () => {
     .values({ id: them.orgId, name: 'Other Company', timeZone: 'US/Eastern' })
     .onConflictDoNothing();
 });
-afterAll(closeConnection);
+afterAll(closeAll);
 
 const count = async (who: typeof us, table: string) =>
   inOrganisation(

@@ -3,7 +3,7 @@
  *
  * Model: the ground is run through all the station's weather on file; from today's profile it is run through the
  * forecast and then, once for each past year, through that year's weather from the same date on. Each such run is a
- * member. Where fewer than fifteen years are on file, generated weather fills up to thirty (weather/generator.ts). The forecast's
+ * member. Where fewer than fifteen years are on file, generated weather fills up (weather/generator.ts), to thirty where fewer than eight are. The forecast's
  * own error is carried too: member k's forecast is shifted by the k-th of n equally likely quantiles of a normal error
  * whose size grows with lead time, dealt to the years in a fixed mixed order so that a warm error does not always meet
  * the same years.
@@ -30,8 +30,9 @@ import { surfaceTemperatures } from './surface';
 
 /** Fewer years on file than this give no honest odds by themselves: generated weather fills up. */
 export const LEAST_MEMBERS = 15;
-/** So many members where weather has to be generated: it costs nothing to have the 10 % date less by chance. */
+/** So many members where most weather has to be generated: the 10 % date is then less by chance. */
 const FILLED_UP_TO = 30;
+const MOSTLY_GENERATED = 8;
 
 /** Daily means, °C: of the soil at the ensemble's depth, and of the air; the air's highest. */
 export type DailyMeans = Readonly<{
@@ -177,7 +178,7 @@ export function memberWeathers(
   until: Day,
 ): { year: number | null; weather: HourlyWeather }[] {
   const { years, today } = input;
-  const count = years.length < LEAST_MEMBERS ? FILLED_UP_TO : years.length;
+  const count = years.length < MOSTLY_GENERATED ? FILLED_UP_TO : Math.max(LEAST_MEMBERS, years.length);
   const errors = errorQuantiles(count);
   const real = years.map((year, k) => ({
     year,

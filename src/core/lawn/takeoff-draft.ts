@@ -124,10 +124,10 @@ function freePlace(shape: Shape, before: readonly Shape[]): Place {
   const added = before.filter((s) => s.sign === 'add');
   if (shape.sign === 'add') {
     const right = Math.max(0, ...added.map((s) => boundsOf(s).right));
-    return { x: right - own.left, y: -own.bottom };
+    return { x: right - own.left, y: 0 - own.bottom };
   }
   const last = added.at(-1);
-  if (!last) return { x: -own.left, y: -own.bottom };
+  if (!last) return { x: 0 - own.left, y: 0 - own.bottom };
   const host = boundsOf(last);
   const inHost = before.filter((s) => s.sign === 'subtract' && boundsOf(s).left >= host.left - 1e-6);
   const left = inHost.length ? Math.max(...inHost.map((s) => boundsOf(s).right)) : null;

@@ -1,0 +1,241 @@
+/** Files of readings and of lawns: looked through, taken in the background, taken once, taken out again. */
+import { eq, sql } from 'drizzle-orm';
+import { Forbidden } from '@/data/actor';
+import { inOrganisation } from '@/data/connection';
+import { importOf } from '@/data/imports';
+import { fileImport, reading, zone } from '@/data/schema';
+import { LAWN_KEYS, matchColumns, type LawnMapping } from '@/formats/lawn-csv';
+import type { LoggerMapping } from '@/formats/logger-csv';
+import {
+  checkLawnFile,
+  checkReadings,
+  runImport,
+  runUndo,
+  setupFor,
+  takeImport,
+  undoImport,
+} from '@/server/imports';
+import { exportLawns, lawnList, queryOf } from '@/server/lawn-list';
+import { actor, closeAll, zoneNamed } from '../support/demo';
+
+afterAll(closeAll);
+const lead = actor('lead');
+const ROWS = 20_000;
+
+/** A reading every five minutes from 1 January, in °F, two depths. */
+function logger(rows: number, broken: Readonly<Record<number, string>> = {}): string {
+  const start = Date.UTC(2027, 0, 1, 6);
+  const lines = Array.from({ length: rows }, (_, i) => {
+    const at = new Date(start + i * 300_000).toISOString().slice(0, 16).replace('T', ' ');
+    return (
+      broken[i] ??
+      `${at},${(45 + 6 * Math.sin(i / 90)).toFixed(1)},${(45 + 4 * Math.sin(i / 90 - 1)).toFixed(1)}`
+    );
+  });
+  return ['time,shallow,deep', ...lines].join('\n');
+}
+async function mapping(site: string, over: Partial<LoggerMapping> = {}): Promise<LoggerMapping> {
+  return {
+    zoneId: (await zoneNamed(site)).id,
+    timeColumn: 0,
+    dayFirst: false,
+    clock: { kind: 'offset', hours: 0 },
+    unit: 'F',
+    columns: [
+      { column: 1, depthIn: 2, spot: 'open' },
+      { column: 2, depthIn: 4, spot: 'open' },
+    ],
+    ...over,
+  };
+}
+const file = (id: string) => inOrganisation(lead, async (db) => (await importOf(db, id))!);
+const readingsAt = async (site: string) => {
+  const { id } = await zoneNamed(site);
+  return inOrganisation(lead, async (db) => {
+    const [row] = await db
+      .select({ n: sql<number>`count(*)::int` })
+      .from(reading)
+      .where(eq(reading.zoneId, id));
+    return row!.n;
+  });
+};
+const checked = async (...args: Parameters<typeof checkReadings>) => {
+  const outcome = await checkReadings(...args);
+  if (!outcome.ok) throw new Error(JSON.stringify(outcome.refusal));
+  return outcome.value.importId;
+};
+
+describe('a logger’s file', () => {
+  const site = '12 Farrier Bend · whole lawn';
+  const body = logger(ROWS, { 17: 'never,1,2', 40: '2027-01-01 09:20,999,45' });
+
+  test('is looked through first: counts and bad rows by line, nothing taken', async () => {
+    const id = await checked(lead, { fileName: 'a.csv', body, mapping: await mapping(site) });
+    const f = await file(id);
+    expect([f.status, f.total, f.bad, f.skipped]).toEqual(['checked', ROWS, 2, 0]);
+    expect(f.problems).toEqual([
+      { line: 19, problem: '"never" is no time' },
+      { line: 42, problem: '999.0 °F under shallow is impossible: turf soil lies between -10 and 140 °F' },
+    ]);
+    expect(await readingsAt(site)).toBe(0);
+    expect(await setupFor(lead, 'time|shallow|deep')).toMatchObject({ unit: 'F', timeColumn: 0 });
+
+    // taken in the background, with progress; twice run, it is taken once
+    expect((await takeImport(lead, { importId: id })).ok).toBe(true);
+    await runImport(lead, id);
+    const taken = await file(id);
+    const good = 2 * ROWS - 3;
+    expect([taken.status, taken.done, taken.added]).toEqual(['done', ROWS, good]);
+    expect(await readingsAt(site)).toBe(good);
+    await runImport(lead, id);
+    expect(await readingsAt(site)).toBe(good);
+  });
+
+  test('brought in a second time adds nothing', async () => {
+    const id = await checked(lead, { fileName: 'a again.csv', body, mapping: await mapping(site) });
+    await takeImport(lead, { importId: id });
+    await runImport(lead, id);
+    expect((await file(id)).added).toBe(0);
+  });
+
+  test('that a worker left in the middle is finished by the next', async () => {
+    const other = '3 Mill Race · whole lawn';
+    const id = await checked(lead, { fileName: 'b.csv', body: logger(300), mapping: await mapping(other) });
+    await inOrganisation(lead, (db) =>
+      db.update(fileImport).set({ status: 'running', done: 10 }).where(eq(fileImport.id, id)),
+    );
+    await runImport(lead, id);
+    expect((await file(id)).status).toBe('done');
+    expect(await readingsAt(other)).toBe(600);
+  });
+
+  test('is taken out again as a whole, and only it', async () => {
+    const [first] = await inOrganisation(lead, (db) =>
+      db.select({ id: fileImport.id }).from(fileImport).where(eq(fileImport.fileName, 'a.csv')),
+    );
+    expect((await undoImport(lead, { importId: first!.id })).ok).toBe(true);
+    await runUndo(lead, first!.id);
+    expect(await readingsAt(site)).toBe(0);
+    expect(await readingsAt('3 Mill Race · whole lawn')).toBe(600);
+    expect((await file(first!.id)).status).toBe('undone');
+    await runUndo(lead, first!.id);
+    expect((await takeImport(lead, { importId: first!.id })).ok).toBe(false);
+  });
+
+  test('in the other scale, or stuck, is warned about before it is taken', async () => {
+    const celsius = logger(3000).replace(
+      /,(\d+\.\d),(\d+\.\d)/g,
+      (_, a: string, b: string) =>
+        `,${((Number(a) - 32) / 1.8).toFixed(1)},${((Number(b) - 32) / 1.8).toFixed(1)}`,
+    );
+    const id = await checked(lead, { fileName: 'c.csv', body: celsius, mapping: await mapping(site) });
+    expect((await file(id)).warnings).toContainEqual(
+      expect.stringContaining('These figures fit °C and not °F'),
+    );
+    const stuck = await checked(lead, {
+      fileName: 'd.csv',
+      body: logger(500).replace(/,\d+\.\d,/g, ',44.0,'),
+      mapping: await mapping(site),
+    });
+    expect((await file(stuck)).warnings).toContainEqual(
+      expect.stringContaining('shallow shows 44 in every one of 500 readings of 2027-01: a stuck sensor?'),
+    );
+  });
+
+  test.each([
+    ['', 'The file has no columns'],
+    ['time,a\n', 'The file has a header and no rows'],
+    ['time,a\nx,1\ny,2', 'None of the 2 rows can be read: line 2, "x" is no time'],
+  ])('%j is refused with the reason', async (text, words) => {
+    const outcome = await checkReadings(lead, {
+      fileName: 'x.csv',
+      body: text,
+      mapping: await mapping(site),
+    });
+    expect(outcome.ok ? '' : JSON.stringify(outcome.refusal).replaceAll('\\"', '"')).toContain(words);
+  });
+
+  test('is not for viewers, nor for another organisation’s zone', async () => {
+    const input = { fileName: 'a.csv', body: logger(10), mapping: await mapping(site) };
+    await expect(checkReadings(actor('viewer'), input)).rejects.toBeInstanceOf(Forbidden);
+    expect(await checkReadings(actor('lead', 'other-company'), input)).toMatchObject({
+      ok: false,
+      refusal: { kind: 'gone' },
+    });
+  });
+});
+
+describe('a file of lawns', () => {
+  const header = 'Client,Street,Zone,Grass,SqFt,Soil';
+  const row = (i: number, turf = 'tall fescue') =>
+    `Client ${i},${i} Import Road,front,${turf},${4000 + i},clay`;
+  const body = [
+    header,
+    ...Array.from({ length: 600 }, (_, i) => row(i + 1)),
+    'No Turf,9 Nowhere,front,moss,100,clay',
+    row(1),
+  ].join('\n');
+  const match = (): LawnMapping => matchColumns(header.split(','));
+
+  test('is dry-run, taken, found, exported, and taken out again but for the lawns that work has been done on', async () => {
+    const outcome = await checkLawnFile(lead, { fileName: 'lawns.csv', body, mapping: match() });
+    if (!outcome.ok) throw new Error(JSON.stringify(outcome.refusal));
+    const { importId } = outcome.value;
+    expect(await file(importId)).toMatchObject({ status: 'checked', total: 602, bad: 1, skipped: 1 });
+    await takeImport(lead, { importId });
+    await runImport(lead, importId);
+    expect(await file(importId)).toMatchObject({ status: 'done', added: 600 });
+
+    const found = await lawnList(lead, queryOf({ q: 'import road clay 599' }));
+    expect(found.zones.map((z) => [z.customer, z.address, z.areaSqFt])).toEqual([
+      ['Client 599', '599 Import Road', 4599],
+    ]);
+    const csv = await exportLawns(lead);
+    expect(csv.trim().split('\n').length).toBe(600 + 15 + 1);
+    const again = await checkLawnFile(lead, {
+      fileName: 'again.csv',
+      body: csv,
+      mapping: matchColumns(
+        csv
+          .split('\n')[0]!
+          .replace(/"Area, sq ft"/, 'Area')
+          .split(','),
+      ),
+    });
+    expect(again.ok).toBe(true);
+
+    // one of them has been read since: it stays
+    await inOrganisation(lead, async (db) => {
+      const [z] = await db.select({ id: zone.id }).from(zone).where(eq(zone.areaSqFt, '4007.000000'));
+      await db.insert(reading).values({
+        orgId: lead.orgId,
+        zoneId: z!.id,
+        spot: 'open',
+        depthIn: '2',
+        takenAt: new Date(),
+        value: '50',
+        unit: 'F',
+        offsetF: '0',
+        calibrated: true,
+        source: 'hand',
+        instrument: '',
+        person: 'x',
+      });
+    });
+    await undoImport(lead, { importId });
+    await runUndo(lead, importId);
+    const after = await file(importId);
+    expect([after.status, after.added]).toEqual(['undone', 1]);
+    expect(after.trouble).toContain('599 zones taken out; 1 stay');
+    expect((await lawnList(lead, queryOf({ q: 'import road' }))).total).toBe(1);
+  });
+
+  test('without a needed column is refused by its name', async () => {
+    const none = Object.fromEntries(LAWN_KEYS.map((k) => [k, -1])) as LawnMapping;
+    const outcome = await checkLawnFile(lead, { fileName: 'x.csv', body, mapping: { ...none, address: 1 } });
+    expect(outcome).toMatchObject({
+      ok: false,
+      refusal: { issues: [{ problem: 'No column is chosen for Customer, Turf, Area, sq ft' }] },
+    });
+  });
+});

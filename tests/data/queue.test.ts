@@ -1,0 +1,113 @@
+/** Work in the background: shared by workers, tried again, and shown where it fails for good. */
+import { eq, sql } from 'drizzle-orm';
+import { inOrganisation, signInDatabase } from '@/data/connection';
+import { newsVersion } from '@/data/news';
+import { fileImport, outlook } from '@/data/schema';
+import { queueState, sendJob } from '@/server/jobs';
+import { tryJobAgain } from '@/server/house-rules';
+import { runJob, startWorker, workerActor } from '@/server/worker';
+import { actor, closeAll } from '../support/demo';
+
+const lead = actor('lead');
+const stop: (() => Promise<void>)[] = [];
+afterAll(async () => {
+  for (const s of stop) await s();
+  await closeAll();
+});
+/** Waits for a condition and not for a time. */
+async function until(holds: () => Promise<boolean>): Promise<void> {
+  for (let i = 0; i < 1200; i++) {
+    if (await holds()) return;
+    await new Promise((again) => setTimeout(again, 50));
+  }
+  throw new Error('it never came true');
+}
+const version = () => inOrganisation(lead, newsVersion);
+
+test('a new rule or forecast is computed for all kinds of site, and open screens are told', async () => {
+  await inOrganisation(lead, (db) => db.delete(outlook));
+  const before = await version();
+  await runJob({ kind: 'outlooks', orgId: lead.orgId });
+  const kinds = await inOrganisation(lead, (db) => db.select({ key: outlook.siteKey }).from(outlook));
+  expect(kinds.length).toBeGreaterThan(7);
+  expect(await version()).toBeGreaterThan(before);
+  // done twice, it does the same once: nothing is written anew
+  const stamp = () =>
+    inOrganisation(lead, (db) =>
+      db.execute<{ x: string }>(sql`select string_agg(xmin::text, ',' order by site_key) as x from outlook`),
+    );
+  const first = await stamp();
+  await runJob({ kind: 'outlooks', orgId: lead.orgId });
+  expect((await stamp())[0]).toEqual(first[0]);
+});
+
+test('two workers share the queue: each job is done, and once', async () => {
+  stop.push(await startWorker(), await startWorker());
+  for (let i = 0; i < 6; i++) await sendJob({ kind: 'zones', orgId: lead.orgId, zoneIds: [] });
+  await until(async () => (await queueState(lead.orgId)).waiting === 0);
+  const [row] = await signInDatabase().execute<{ n: number }>(
+    sql`select count(*)::int as n from pgboss.job where state = 'completed' and data->>'kind' = 'zones' and retry_count = 0`,
+  );
+  expect(row!.n).toBeGreaterThanOrEqual(6);
+});
+
+test('a job that fails is tried four times, then shown with its reason; tried again by hand, it is done', async () => {
+  // an import whose file is no table: the check stands before it in the interface, so it must be made by hand
+  const [broken] = await inOrganisation(lead, (db) =>
+    db
+      .insert(fileImport)
+      .values({
+        orgId: lead.orgId,
+        kind: 'lawns',
+        fileName: 'torn.csv',
+        body: 'Customer,"Address\n',
+        mapping: {},
+        status: 'waiting',
+        total: 1,
+        problems: [],
+        madeBy: 'x',
+        madeAt: new Date(),
+      })
+      .returning(),
+  );
+  await sendJob({ kind: 'import', orgId: lead.orgId, importId: broken!.id });
+  await until(async () => (await queueState(lead.orgId)).failed.length > 0);
+  const [failed] = (await queueState(lead.orgId)).failed;
+  expect(failed).toMatchObject({ kind: 'import' });
+  expect(failed!.why).toContain('The file is no table');
+  const [job] = await signInDatabase().execute<{ retry_count: number }>(
+    sql`select retry_count from pgboss.job where id = ${failed!.id}::uuid`,
+  );
+  expect(job!.retry_count).toBe(3);
+  const state = () =>
+    inOrganisation(
+      lead,
+      async (db) => (await db.select().from(fileImport).where(eq(fileImport.id, broken!.id)))[0]!,
+    );
+  expect(await state()).toMatchObject({
+    status: 'failed',
+    trouble: expect.stringContaining('no table') as string,
+  });
+
+  // the other organisation neither sees it nor can try it
+  expect((await queueState('other-company')).failed).toEqual([]);
+  expect((await tryJobAgain(actor('lead', 'other-company'), { id: failed!.id })).ok).toBe(false);
+
+  await inOrganisation(lead, (db) =>
+    db.update(fileImport).set({ status: 'undone' }).where(eq(fileImport.id, broken!.id)),
+  );
+  expect((await tryJobAgain(lead, { id: failed!.id })).ok).toBe(true);
+  await until(async () => {
+    const q = await queueState(lead.orgId);
+    return q.waiting === 0 && q.failed.length === 0;
+  });
+});
+
+test('a worker works for one organisation at a time, as itself', async () => {
+  expect(await workerActor(lead.orgId)).toMatchObject({
+    name: 'Iron Gate',
+    orgId: lead.orgId,
+    timeZone: 'US/Central',
+  });
+  await expect(workerActor('nobody')).rejects.toThrow('No such organisation: nobody');
+});
