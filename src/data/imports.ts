@@ -19,9 +19,9 @@ export type FileImport = typeof fileImport.$inferSelect;
 /** As a list shows it: without the file. */
 export type ImportNews = Omit<FileImport, 'body' | 'orgId' | 'mapping'>;
 
-export async function importsOf(db: Transaction, most = 20): Promise<ImportNews[]> {
-  const { body: _, orgId: __, mapping: ___, ...columns } = getTableColumns(fileImport);
-  return db.select(columns).from(fileImport).orderBy(desc(fileImport.madeAt)).limit(most);
+const { body: _body, orgId: _orgId, mapping: _mapping, ...newsColumns } = getTableColumns(fileImport);
+export function importsOf(db: Transaction, most = 20): Promise<ImportNews[]> {
+  return db.select(newsColumns).from(fileImport).orderBy(desc(fileImport.madeAt)).limit(most);
 }
 export async function importOf(db: Transaction, id: string): Promise<FileImport | null> {
   const [row] = await db.select().from(fileImport).where(eq(fileImport.id, id));

@@ -23,7 +23,7 @@ export const SORTS = {
   next: 'Next application',
 } as const;
 export type SortKey = keyof typeof SORTS;
-export const PAGE = 50;
+const PAGE = 50;
 
 export type ListedZone = Readonly<{
   id: string;
@@ -50,7 +50,7 @@ export async function listZones(
   db: Transaction,
   q: ListQuery,
   year: number,
-): Promise<{ total: number; zones: ListedZone[] }> {
+): Promise<{ total: number; pages: number; zones: ListedZone[] }> {
   const wanted: SQL[] = [sql`true`];
   const text = sql`lower(l.customer || ' ' || l.address || ' ' || z.name || ' ' || z.turf || ' ' || coalesce(z.mixed_with, '') || ' ' || l.notes || ' ' || l.hazards || ' ' || z.weed_history || ' ' || z.thin_spots || ' ' || z.texture || ' ' || z.exposure)`;
   for (const word of wordsOf(q.words))
@@ -86,8 +86,10 @@ export async function listZones(
     where ${sql.join(wanted, sql` and `)}
     order by ${order[q.sort]}
     limit ${PAGE} offset ${(q.page - 1) * PAGE}`);
+  const total = Number(rows[0]?.['total'] ?? 0);
   return {
-    total: Number(rows[0]?.['total'] ?? 0),
+    total,
+    pages: Math.max(1, Math.ceil(total / PAGE)),
     zones: rows.map((r) => ({
       id: r['id'] as string,
       customer: r['customer'] as string,

@@ -201,8 +201,9 @@ async function writeMet(
     for (const p of asked) {
       const met: Met[] = [];
       const waiting: string[] = [];
-      for (const { zoneId: _, spot: __, ...reading } of p.readings) {
+      for (const { id, hour, depth: z, value, sd } of p.readings) {
         const model = models[at++];
+        const reading: Reading = { id, hour, depth: z, value, sd };
         if (model) met.push({ reading, model });
         else waiting.push(reading.id);
       }

@@ -11,8 +11,7 @@ import type { Spot } from '@/core/lawn/zone';
 import { figure } from '@/core/units/format';
 
 /** How the times of a file are to be read. */
-export type LoggerClock =
-  Readonly<{ kind: 'offset'; hours: number }> | Readonly<{ kind: 'zone'; name: string }>;
+type LoggerClock = Readonly<{ kind: 'offset'; hours: number }> | Readonly<{ kind: 'zone'; name: string }>;
 
 export type LoggerMapping = Readonly<{
   zoneId: string;
@@ -24,7 +23,7 @@ export type LoggerMapping = Readonly<{
   columns: readonly Readonly<{ column: number; depthIn: number; spot: Spot }>[];
 }>;
 
-export type LoggedRow = Readonly<{ line: number; at: number; column: number; value: number }>;
+type LoggedRow = Readonly<{ line: number; at: number; column: number; value: number }>;
 export type RowProblem = Readonly<{ line: number; problem: string }>;
 export type LoggerFile = Readonly<{ header: readonly string[]; rows: readonly (readonly string[])[] }>;
 

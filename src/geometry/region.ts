@@ -5,7 +5,7 @@
 import { area as sphereArea } from '@turf/area';
 import { difference, intersection, union, type Geom } from 'polyclip-ts';
 import {
-  EXCLUSION_FACTOR,
+  exclusionRadius,
   outlineOf,
   shapeArea,
   type LonLatRings,
@@ -13,7 +13,7 @@ import {
   type Shape,
   type Tree,
 } from '@/core/lawn/measure';
-import type { Metres, SquareMetres } from '@/core/units/quantity';
+import type { SquareMetres } from '@/core/units/quantity';
 
 type Ring = [number, number][];
 /** polygons, each an outside and its holes, in metres on a plane */
@@ -44,14 +44,13 @@ function shoelace(ring: Ring): number {
   return Math.abs(twice) / 2;
 }
 
-const all = (geoms: Geom[]): Region =>
-  geoms.length ? (union(geoms[0]!, ...geoms.slice(1)) as Region) : none;
+const all = (geoms: Geom[]): Region => (geoms.length ? union(geoms[0]!, ...geoms.slice(1)) : none);
 
 /** What is added, less what is subtracted; an overlap counts once. */
 export function takeoffRegion(shapes: readonly Shape[]): Region {
   const added = all(shapes.filter((s) => s.sign === 'add').map(geom));
   const taken = shapes.filter((s) => s.sign === 'subtract').map(geom);
-  return added.length && taken.length ? (difference(added as Geom, ...taken) as Region) : added;
+  return added.length && taken.length ? difference(added, ...taken) : added;
 }
 
 /** Shapes of a takeoff that do not do all they say: added ones that overlap, subtracted ones that stick out. */
@@ -64,14 +63,14 @@ export function overlapsOf(shapes: readonly Shape[]): Overlap[] {
   };
   const added: Geom[] = [];
   for (const s of shapes.filter((x) => x.sign === 'add')) {
-    if (added.length) note(s, 'overlaps', planeArea(intersection(geom(s), all(added) as Geom) as Region));
+    if (added.length) note(s, 'overlaps', planeArea(intersection(geom(s), all(added))));
     added.push(geom(s));
   }
   const taken: Geom[] = [];
   for (const s of shapes.filter((x) => x.sign === 'subtract')) {
-    const inside = added.length ? planeArea(intersection(geom(s), all(added) as Geom) as Region) : 0;
+    const inside = added.length ? planeArea(intersection(geom(s), all(added))) : 0;
     note(s, 'sticks-out', shapeArea(s) - inside);
-    if (taken.length) note(s, 'overlaps', planeArea(intersection(geom(s), all(taken) as Geom) as Region));
+    if (taken.length) note(s, 'overlaps', planeArea(intersection(geom(s), all(taken))));
     taken.push(geom(s));
   }
   return out;
@@ -132,11 +131,10 @@ export function measured(m: Measure, trees: readonly Tree[], typed: SquareMetres
     sign: 'subtract',
     name: t.name,
     at,
-    radius: (t.dripLine * EXCLUSION_FACTOR) as Metres,
+    radius: exclusionRadius(t),
   });
   const placed = region ? kept.flatMap((t) => (t.at ? [geom(circle(t, t.at))] : [])) : [];
-  const circles =
-    region?.length && placed.length ? (intersection(all(placed) as Geom, region as Geom) as Region) : none;
+  const circles = region?.length && placed.length ? (intersection(all(placed), region) as Region) : none;
   const unplaced = kept.filter((t) => !region || !t.at);
   const loose = unplaced.reduce((sum, t) => sum + shapeArea(circle(t, { x: 0, y: 0 })), 0);
   const excluded = Math.min(whole, planeArea(circles) + loose);

@@ -37,7 +37,7 @@ import { done, refuse, type Outcome } from './outcome';
 import { expectedAt } from './soil';
 
 /** 40 MB of text are about a million rows. */
-export const MOST_BYTES = 40_000_000;
+const MOST_BYTES = 40_000_000;
 const PROBLEMS_SHOWN = 200;
 const BATCH = 5000;
 

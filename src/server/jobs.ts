@@ -17,7 +17,7 @@ export type Job =
 
 export const QUEUE = 'iron-gate';
 /** A failed job is tried again three times, a little later each time; then it is shown. */
-export const RETRIES = { retryLimit: 3, retryDelay: 1, retryBackoff: true } as const;
+const RETRIES = { retryLimit: 3, retryDelay: 1, retryBackoff: true } as const;
 
 const kept = globalThis as typeof globalThis & { __ironGateQueue?: Promise<PgBoss> };
 

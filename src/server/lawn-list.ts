@@ -51,6 +51,7 @@ export function queryOf(params: Readonly<Record<string, string | string[] | unde
 
 export type LawnList = Readonly<{
   total: number;
+  pages: number;
   zones: readonly ListedZone[];
   filters: readonly SavedFilter[];
 }>;

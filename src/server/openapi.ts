@@ -108,7 +108,7 @@ const question = object(
 );
 
 const means = (what: string) => list(number('°C'), what);
-export const outlookAnswer = object({
+const outlookAnswer = object({
   today: date,
   daily_means: list(
     object({

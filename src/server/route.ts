@@ -8,7 +8,7 @@ import { actorOfToken, CALLS_PER_MINUTE, countCall } from './tokens';
 export type ProblemField = Readonly<{ field: string; row?: number; problem: string; remedy?: string }>;
 
 /** application/problem+json, RFC 9457 */
-export function problem(
+function problem(
   status: number,
   title: string,
   detail: string,

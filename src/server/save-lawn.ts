@@ -25,7 +25,6 @@ import {
 } from '@/core/lawn/zone';
 import { TURFS, type Turf } from '@/core/products/label';
 import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
-import type { SquareMetres } from '@/core/units/quantity';
 import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
 import { measured } from '@/geometry/region';
 import { must, type Actor } from '@/data/actor';
@@ -37,7 +36,7 @@ import { stationsOf } from '@/data/weather';
 import { sendJob } from './jobs';
 import { done, refuse, type Outcome, type Overtaken } from './outcome';
 
-export type MeasureInput =
+type MeasureInput =
   | Readonly<{ by: 'typed'; how: string; area: string }>
   | Readonly<{ by: 'takeoff'; shapes: readonly TakeoffDraft[] }>
   | Readonly<{ by: 'polygon'; polygons: readonly LonLatRings[]; file: string }>;
@@ -222,7 +221,7 @@ function rowsOf(input: LawnInput) {
   const waterFt = optional(input.waterFt, 'Distance to water', 'ft', 0, 100_000);
   const irrigation = optional(input.irrigation, 'Irrigation', 'in an hour', 0.01, 5);
   if (issues.length) return { issues };
-  const area = measured(measure, trees.value, fromSquareFeet(typed) as SquareMetres);
+  const area = measured(measure, trees.value, fromSquareFeet(typed));
   if (!(area.whole > 0))
     return {
       issues: [

@@ -99,25 +99,6 @@ const factsFor = (known: Facts): Omit<GateContext, 'application'> => ({
   clockAhead: known.clockAhead,
 });
 
-/** Every zone with this year's plan. */
-export async function lawnBook(
-  actor: Actor,
-): Promise<{ zones: { zone: ZoneOnLawn; site: string; plan: StoredPlan | null }[] }> {
-  must(actor, 'see');
-  return inOrganisation(actor, async (db) => {
-    const labels = await labelsOf(db);
-    const plans = await plansOf(db, yearOf(await todayOf(db, actor)), labels, await recordsOf(db));
-    const zones = await zonesOf(db);
-    return {
-      zones: zones.map((zone) => ({
-        zone,
-        site: siteName(zone),
-        plan: plans.find((p) => p.zoneId === zone.id) ?? null,
-      })),
-    };
-  });
-}
-
 /** Every entry, the latest application first; corrected ones too. */
 export function recordBook(actor: Actor): Promise<{ today: Day; records: RecordEntry[] }> {
   must(actor, 'see');

@@ -261,7 +261,7 @@ export function hindcastSheet(actor: Actor, zoneId: string, spot: Spot): Promise
 }
 
 /** Depths that people push a probe to, in. */
-export const PROBE_DEPTHS_IN = [2, 3, 4] as const;
+const PROBE_DEPTHS_IN = [2, 3, 4] as const;
 
 export type ReadingSheet = Readonly<{
   zone: ZoneOnLawn;

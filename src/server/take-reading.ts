@@ -18,6 +18,7 @@ import { zoneOf } from '@/data/lawns';
 import { toNumeric } from '@/data/numbers';
 import { addObservation, addReadings, latestReadings, readingSent, thermometersOf } from '@/data/readings';
 import { tellNews } from '@/data/news';
+import { meetReadings } from '@/data/outlooks';
 import { sendJob } from './jobs';
 import { done, refuse, type Outcome } from './outcome';
 import { expectedAt } from './soil';
@@ -127,6 +128,9 @@ export async function takeReading(
         sendKey: input.sendKey,
       },
     ]);
+    // held to the model at once, so that its neighbours of the same kind hear of it too
+    const withIt = await zoneOf(db, zone.id);
+    if (withIt) await meetReadings(db, actor.orgId, [withIt], house.crossings.depth, today);
     await tellNews(db, actor.orgId);
     return done({ readingId: (await readingSent(db, input.sendKey))! });
   });

@@ -1,4 +1,4 @@
-import { EXCLUSION_FACTOR, type Place, type Tree } from '@/core/lawn/measure';
+import { exclusionRadius, type Place, type Tree } from '@/core/lawn/measure';
 import { figure } from '@/core/units/format';
 import type { Metres } from '@/core/units/quantity';
 import { fromFeet, toFeet } from '@/core/units/trade';
@@ -104,7 +104,7 @@ export function ZoneDrawing({ region, circles, trees, outlines }: Props) {
             <circle
               cx={x(t.at.x)}
               cy={y(t.at.y)}
-              r={t.dripLine * EXCLUSION_FACTOR * scale}
+              r={exclusionRadius(t) * scale}
               fill="none"
               stroke="var(--color-clay)"
               strokeDasharray="6 3"

@@ -1,6 +1,6 @@
 /** The outlook over HTTP: tokens, shapes, answers and problems, held to the document that describes them. */
 import { Ajv2020 } from 'ajv/dist/2020.js';
-import addFormats from 'ajv-formats';
+import formats from 'ajv-formats';
 import { Validator } from '@seriousme/openapi-schema-validator';
 import { eq } from 'drizzle-orm';
 import { addDays, dayOf, isoDay } from '@/core/calendar/day';
@@ -90,7 +90,8 @@ describe('the document', () => {
 async function fits(body: unknown, name: 'OutlookQuestion' | 'OutlookAnswer' | 'Problem') {
   const { components } = (await describe_().json()) as { components: { schemas: Record<string, object> } };
   const ajv = new Ajv2020({ strict: false, allErrors: true });
-  addFormats.default(ajv);
+  // a CommonJS module: its function is its default
+  (formats as unknown as { default: (to: Ajv2020) => void }).default(ajv);
   const check = ajv.compile(components.schemas[name]!);
   check(body);
   return check.errors ?? [];

@@ -26,7 +26,6 @@ type Props = Readonly<{
   dropFilterAction: (input: { id: string }) => Promise<Outcome<null>>;
 }>;
 
-const PAGE = 50;
 const SORT_WORDS: Record<SortKey, string> = {
   address: 'address',
   customer: 'customer',
@@ -77,7 +76,7 @@ export function LawnTable({
     start(() =>
       router.replace(`/lawns${addressOf({ ...query, words, page: 1, ...change })}`, { scroll: false }),
     );
-  const pages = Math.max(1, Math.ceil(list.total / PAGE));
+  const { pages } = list;
   const isPlain = addressOf({ ...query, page: 1 }) === '';
 
   const toggle = (id: string) => {

@@ -32,7 +32,7 @@ import { EXACT, TRANSIENT_DAYS, UNCORRECTED, type Correction } from './readings'
 
 export type { OutlookRefusal };
 
-export type Watched = Readonly<{ crossed: Day | null; dates: Odds }>;
+type Watched = Readonly<{ crossed: Day | null; dates: Odds }>;
 
 export type Outlook = Readonly<{
   /** first day of `observed` */

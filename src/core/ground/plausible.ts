@@ -7,7 +7,7 @@
  * mean by up to 5 °C a day (from memory).
  */
 import type { Celsius, Kelvins, Metres, SquareMetresPerSecond } from '@/core/units/quantity';
-import { toFahrenheit, fromFahrenheit } from '@/core/units/trade';
+import { fromFahrenheit } from '@/core/units/trade';
 import { dampingDepth } from './analytic';
 import { OUTLIER_SDS } from './readings';
 
@@ -17,7 +17,7 @@ const LARGEST_TREND = 5;
 
 /** The largest change of temperature at a depth over so many hours. */
 export function mostChange(depth: Metres, hours: number, diffusivity: SquareMetresPerSecond): Kelvins {
-  const swing = LARGEST_SWING * Math.exp(-depth / dampingDepth(diffusivity, DAY));
+  const swing = LARGEST_SWING * Math.exp(-1 * (depth / dampingDepth(diffusivity, DAY)));
   const share = hours >= 12 ? 1 : Math.sin((Math.PI / 24) * hours);
   return (swing * share + (LARGEST_TREND * hours) / 24) as Kelvins;
 }
@@ -61,4 +61,3 @@ export const POSSIBLE = {
   F: { least: -10, most: 140 },
   C: { least: -23, most: 60 },
 } as const;
-export const showIn = (t: Celsius, unit: 'F' | 'C'): number => (unit === 'F' ? toFahrenheit(t) : t);

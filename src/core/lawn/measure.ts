@@ -108,7 +108,7 @@ export type Tree = Readonly<{
 }>;
 
 /** Twice the drip-line radius about the trunk. Common practice, no source; a label's own distance wins where it is more. */
-export const EXCLUSION_FACTOR = 2;
+const EXCLUSION_FACTOR = 2;
 export const exclusionRadius = (t: Tree): Metres => (t.dripLine * EXCLUSION_FACTOR) as Metres;
 
 /** Rings of longitude and latitude as GeoJSON has them: the first is the outside, the others are holes. */

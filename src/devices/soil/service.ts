@@ -8,7 +8,7 @@ export type SoilRow = Readonly<{
   /** in the unit that the station says */
   value: number;
 }>;
-export type SoilReport = Readonly<{ unit: 'F' | 'C'; rows: readonly SoilRow[] }>;
+type SoilReport = Readonly<{ unit: 'F' | 'C'; rows: readonly SoilRow[] }>;
 
 export type SoilStation = Readonly<{
   /** Everything measured in [from, to). A dropout is simply not there. */
