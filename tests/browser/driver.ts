@@ -48,7 +48,7 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
 
   /** Waits for an element that is seen; by CSS, or by XPath where it begins with a slash. */
   const find = async (selector: string): Promise<WebElement> => {
-    const by = selector.startsWith('/') ? By.xpath(selector) : By.css(selector);
+    const by = /^\(?\//.test(selector) ? By.xpath(selector) : By.css(selector);
     return driver.wait(
       async () => {
         for (const element of await driver.findElements(by))

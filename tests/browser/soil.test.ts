@@ -55,7 +55,7 @@ test('phone: a reading in three taps, its meaning, and a slip of the scale that 
   await b.press('Take the reading: 9 °F');
   await b.page('Is the thermometer set to °C?');
   await b.press('It is 9 °C: change the scale');
-  expect(await (await b.field('Temperature, °C')).getAttribute('value')).toBe('');
+  expect(await (await b.field('Temperature, °C')).getAttribute('value')).toBe('9');
   await b.type(await b.field('Temperature, °C'), 'x');
   await b.press('Take the reading: x °C');
   await b.page('Temperature "x" is not a number');
@@ -181,6 +181,7 @@ test('another’s reading shows up on an open screen by itself', async () => {
   await open('8 Fallow Street');
   await b.driver.executeScript('document.activeElement.blur()');
   await b.keys('o');
+  await b.at('/soil');
   await b.page('Nothing has been read here yet');
   const there = await b.driver.getCurrentUrl();
   const other = await openBrowser(BASE, PHONE);

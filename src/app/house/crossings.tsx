@@ -128,7 +128,9 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
       const outcome = await send(saveCrossingsAction, typed);
       setRefusal(outcome.ok ? null : outcome.refusal);
       setSaved(outcome.ok);
-      if (outcome.ok) router.refresh();
+      if (!outcome.ok) return;
+      setTyped({ ...typed, seen: outcome.value.version });
+      router.refresh();
     });
   return (
     <form

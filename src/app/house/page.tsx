@@ -22,7 +22,6 @@ export default screen(async (actor) => {
     <div className="mx-auto max-w-[1180px] px-4 pb-10 pt-4">
       <h1 className="text-[28px]">House rules</h1>
       <Crossings
-        key={sheet.version}
         crossings={sheet.crossings}
         version={sheet.version}
         mayPlan={may(actor, 'plan')}

@@ -194,7 +194,7 @@ export function ReadingForm({ sheet: { zone, thermometers, expected }, sendKey, 
           </button>
         </div>
       )}
-      <div className="sticky bottom-0 bg-lime py-3">
+      <div className={refusal ? 'py-3' : 'sticky bottom-0 bg-lime py-3'}>
         <button className="button button-loud w-full text-[1.25rem]" disabled={isSending}>
           {isSending ? 'Taking…' : `Take the reading${typed.value ? `: ${typed.value} °${typed.unit}` : ''}`}
         </button>

@@ -1,5 +1,6 @@
 import { figure, showDepth, showTemperature } from '@/core/units/format';
 import type { Metres } from '@/core/units/quantity';
+import { toFahrenheit } from '@/core/units/trade';
 import type { Meaning } from '@/server/soil';
 import { Wave } from '@/ui/wave';
 
@@ -26,11 +27,14 @@ export function MeaningPanel({
     hour: 'numeric',
     minute: '2-digit',
   });
+  const isCorrected =
+    reading.typed.unit === 'C' || Math.abs(reading.typed.value - toFahrenheit(reading.value)) > 0.05;
   const isUsed = reading.met?.used ?? false;
   return (
     <section className="mt-4 border-2 border-iron bg-paper px-4 py-3" aria-label="What this reading means">
       <h2 className="text-[22px]">
-        What your {showTemperature(reading.value)} at {taken}, {showDepth(reading.depth)}, {spot}, means
+        What your {figure(reading.typed.value, 1)} °{reading.typed.unit} at {taken},{' '}
+        {showDepth(reading.depth)}, {spot}, means
       </h2>
       <div className="mt-2 grid grid-cols-1 gap-x-8 gap-y-3 lg:grid-cols-[minmax(0,1fr)_400px]">
         <Wave
@@ -49,6 +53,7 @@ export function MeaningPanel({
             {m.open !== null && <>; open lawn {showTemperature(m.open)}</>}
           </p>
           <p className="mt-2 text-[15px]">
+            {isCorrected && `Corrected for the thermometer it is ${showTemperature(reading.value)}. `}
             The day’s warmth sinks slowly: at {clock(m.hour)} standard time the soil{' '}
             {showDepth(reading.depth)} down is {reading.value < m.dailyMean ? 'still below' : 'above'} its
             mean of the day. The reading was held to the model at the same depth and hour
