@@ -5,7 +5,10 @@ import { withDemo } from './lib/throwaway.mjs';
 
 npmPackages();
 const core = exitCode(process.execPath, typescript('scripts/bench.ts'));
-const browser = await withDemo('bench', (url) =>
-  exitCode(process.execPath, ['--import', 'tsx', 'scripts/bench-browser.ts', url]),
+const rest = await withDemo(
+  'bench',
+  (url, env) =>
+    exitCode(process.execPath, typescript('scripts/bench-data.ts'), env) ||
+    exitCode(process.execPath, ['--import', 'tsx', 'scripts/bench-browser.ts', url]),
 );
-process.exit(core || browser);
+process.exit(core || rest);

@@ -9,6 +9,7 @@ mkdirSync(OUT, { recursive: true });
 
 const QUARRY = '/lawns/00000000-0000-4000-8000-000000000008';
 const ORCHARD = '/lawns/00000000-0000-4000-8000-000000000013';
+const FARRIER = '/lawns/00000000-0000-4000-8000-000000000030';
 const chart = (b: Browser) => b.find('.apexcharts-svg .apexcharts-series path');
 
 async function keep(b: Browser, name: string) {
@@ -31,11 +32,29 @@ try {
   await desktop.go(QUARRY);
   await chart(desktop);
   await keep(desktop, 'lawn');
-  await desktop.driver.executeScript('scrollTo(0, 520)');
-  await keep(desktop, 'lawn-soil');
   await desktop.go(ORCHARD);
   await chart(desktop);
   await keep(desktop, 'lawn-shut');
+  await desktop.go(`${QUARRY}/soil`);
+  await chart(desktop);
+  await desktop.press('warmest strip');
+  await desktop.page('Lines of this spot');
+  await desktop.press('51.');
+  await desktop.page('What your');
+  await keep(desktop, 'soil-reading');
+  await desktop.go(`${QUARRY}/soil`);
+  await chart(desktop);
+  await keep(desktop, 'soil');
+  await desktop.go(`${FARRIER}/sheet`);
+  await desktop.page('Kept out under trees');
+  await desktop.driver.executeScript('scrollTo(0, 300)');
+  await keep(desktop, 'takeoff');
+  await desktop.go('/lawns');
+  await desktop.page('zones');
+  await keep(desktop, 'lawns');
+  await desktop.go('/house');
+  await desktop.page('When is the line crossed?');
+  await keep(desktop, 'house');
   await desktop.go(`${QUARRY}/mix/1`);
   await desktop.page('Load 1');
   await keep(desktop, 'mix-card');
@@ -64,6 +83,9 @@ try {
   await phone.go(QUARRY);
   await chart(phone);
   await keep(phone, 'phone-lawn');
+  await phone.go(`${QUARRY}/reading`);
+  await phone.page('What it shows');
+  await keep(phone, 'phone-reading');
   await phone.go(`${QUARRY}/mix/1`);
   await phone.page('Load 1');
   await keep(phone, 'phone-mix-card');

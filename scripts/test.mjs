@@ -1,7 +1,7 @@
 // npm test: style, types, unused code, unit tests, tests on a real database, the build, and the real interface in a
 // browser. On a throw-away database and ports of its own; leaves nothing running. Ends with "N passed, N failed".
 // Words narrow it: npm test -- core | data | browser [part of a file's name].   DATABASE_URL: that server is used and none is started.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { cluster, freePort } from './lib/postgres.mjs';
@@ -16,6 +16,8 @@ home.endLeftovers();
 const wants = (part) => !only || only === part;
 const totals = { passed: 0, failed: 0 };
 const databases = [];
+/** Jest runs that are under way: they end with this one. */
+const running = new Set();
 let adminUrl;
 
 function count(name, ok) {
@@ -31,26 +33,39 @@ function check(name, file, ...args) {
   });
   count(name, r.status === 0);
 }
-/** Runs Jest on some folders and adds up what it counted; a suite that cannot run counts as one failure. */
-function jest(name, folders, env = {}, ...args) {
-  say(name);
-  const counted = path.join(root, `${name}.json`);
+/**
+ * Runs Jest on some folders and adds up what it counted; a suite that cannot run counts as one failure. What it says is
+ * printed when it is through, so that two can run side by side.
+ */
+async function jest(name, folders, env = {}, ...args) {
+  const counted = path.join(root, `${name.replace(' ', '-')}.json`);
   fs.mkdirSync(root, { recursive: true });
   fs.rmSync(counted, { force: true });
   const jestFile = path.join(ROOT, 'node_modules', 'jest', 'bin', 'jest.js');
-  spawnSync(
-    process.execPath,
-    [
-      '--experimental-vm-modules',
-      '--no-warnings',
-      jestFile,
-      ...folders,
-      '--json',
-      `--outputFile=${counted}`,
-      ...args,
-    ],
-    { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, ...env } },
-  );
+  const output = await new Promise((ended) => {
+    const child = spawn(
+      process.execPath,
+      [
+        '--experimental-vm-modules',
+        '--no-warnings',
+        jestFile,
+        ...folders,
+        '--json',
+        `--outputFile=${counted}`,
+        ...args,
+      ],
+      { cwd: ROOT, stdio: ['ignore', 'ignore', 'pipe'], env: { ...process.env, ...env } },
+    );
+    running.add(child);
+    let text = '';
+    child.stderr.on('data', (part) => (text += part));
+    child.on('close', () => {
+      running.delete(child);
+      ended(text);
+    });
+  });
+  say(name);
+  process.stderr.write(output);
   if (!fs.existsSync(counted)) return count(`${name}: Jest did not finish`, false);
   const result = JSON.parse(fs.readFileSync(counted, 'utf8'));
   totals.passed += result.numPassedTests;
@@ -58,6 +73,15 @@ function jest(name, folders, env = {}, ...args) {
   say(
     `${name}: ${result.numPassedTests} passed, ${result.numFailedTests + result.numRuntimeErrorTestSuites} failed, ${result.numPendingTests} skipped`,
   );
+}
+
+/** Does all, two at a time: the machine has two cores. */
+async function inPairs(list, work) {
+  const queue = [...list];
+  const next = async () => {
+    for (let item = queue.shift(); item !== undefined; item = queue.shift()) await work(item);
+  };
+  await Promise.all([next(), next()]);
 }
 
 /** The demo is written once, into a database of its own; each story works on a copy. */
@@ -75,6 +99,7 @@ async function seedOnce(name, devices) {
 }
 
 async function clean() {
+  for (const child of running) child.kill('SIGKILL');
   await home.stop();
   if (own) own.destroy();
   else if (adminUrl) {
@@ -97,7 +122,7 @@ try {
     check('lint', 'eslint', '.');
     check('unused code', 'knip');
   }
-  if (wants('core')) jest('core', [`src/.*${file}`]);
+  if (wants('core')) await jest('core', [`src/.*${file}`]);
   if (wants('data') || wants('browser')) {
     adminUrl = own ? await own.start() : process.env.DATABASE_URL;
     const devices = await home.simulator({ output: 'ignore' });
@@ -110,10 +135,17 @@ try {
         .filter((f) => f.endsWith('.test.ts') && f.includes(file))
         .map((f) => f.replace('.test.ts', ''));
     const copy = await seedOnce(`iron_gate_seed${suffix}`, devices.env);
-    const demoFor = (story) => copy(`iron_gate_${story}${suffix}`);
+    const demoFor = (folder, story) => copy(`iron_gate_${folder}_${story}${suffix}`);
+    // copies are made one after the other: a template that is being copied takes no second copy
+    const prepared = async (folder) => {
+      const list = [];
+      for (const story of stories(folder)) list.push({ story, env: await demoFor(folder, story) });
+      return list;
+    };
     if (wants('data'))
-      for (const story of stories('data'))
-        jest(story, [`tests/data/${story}.test.ts`], await demoFor(story), '--testTimeout=120000');
+      await inPairs(await prepared('data'), ({ story, env }) =>
+        jest(`data ${story}`, [`tests/data/${story}.test.ts`], env, '--testTimeout=120000'),
+      );
     if (wants('browser')) {
       let built = true;
       try {
@@ -122,15 +154,21 @@ try {
         built = false;
       }
       count('build', built);
-      for (const story of built ? stories('browser') : []) {
-        const env = await demoFor(story);
+      const run = async ({ story, env }) => {
         const worker = home.worker(env, { output: 'ignore' });
         const app = await home.app(await freePort(), env, { output: 'ignore' });
         const world = { ...env, BASE_URL: app.url, ...(own ? { CLUSTER_ROOT: root } : {}) };
-        jest(story, [`tests/browser/${story}.test.ts`], world, '--testTimeout=400000');
+        await jest(`browser ${story}`, [`tests/browser/${story}.test.ts`], world, '--testTimeout=400000');
         app.child.kill('SIGTERM');
         worker.child.kill('SIGTERM');
-      }
+      };
+      const list = built ? await prepared('browser') : [];
+      // the story of what breaks takes database and weather away from everybody: it runs alone, and last
+      await inPairs(
+        list.filter((s) => s.story !== 'trouble'),
+        run,
+      );
+      for (const last of list.filter((s) => s.story === 'trouble')) await run(last);
     }
   }
 } catch (error) {

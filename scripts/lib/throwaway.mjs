@@ -5,7 +5,7 @@ import { cluster, freePort } from './postgres.mjs';
 import { household, typescript } from './running.mjs';
 import { DATA, build, command, npmPackages, systemPackages } from './setup.mjs';
 
-/** Runs `work` with the address of a freshly written demo, and ends all that was started. */
+/** Runs `work` with the address of a freshly written demo and what its processes are given, and ends all that was started. */
 export async function withDemo(name, work) {
   const root = path.join(DATA, name);
   const own = cluster(root);
@@ -26,7 +26,7 @@ export async function withDemo(name, work) {
     build();
     home.worker({ ...env, ...devices.env }, { output: 'ignore' });
     const app = await home.app(await freePort(), { ...env, ...devices.env }, { output: 'ignore' });
-    return await work(app.url);
+    return await work(app.url, { ...env, ...devices.env });
   } finally {
     await home.stop();
     own.destroy();

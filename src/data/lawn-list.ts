@@ -69,23 +69,31 @@ export async function listZones(
     area: sql`z.area_sq_ft - z.excluded_sq_ft ${direction}, ${byAddress}`,
     next: sql`n.planned_on ${direction}, ${byAddress}`,
   };
-  const rows = await db.execute<Record<string, unknown>>(sql`
-    select z.id, l.customer, l.address, z.name, z.turf, z.mixed_with, (z.area_sq_ft - z.excluded_sq_ft)::float as area,
-      z.texture, z.exposure, z.beside_pavement, z.school, z.readings_version > 0 as readings, pr.name as product,
-      n.part, n.planned_on::text as planned_on, count(*) over ()::int as total,
-      (select count(*)::int from planned_application pa where pa.plan_id = p.id) as parts
-    from zone z
-    join lawn l on l.id = z.lawn_id
+  const planOf = sql`
     left join plan p on p.zone_id = z.id and p.year = ${year}
-    left join product pr on pr.id = p.product_id
     left join lateral (
       select pa.part, pa.planned_on from planned_application pa
       where pa.plan_id = p.id and not exists (
         select 1 from application_record r where r.planned_id = pa.id and r.corrects_id is null)
-      order by pa.part limit 1) n on true
-    where ${sql.join(wanted, sql` and `)}
-    order by ${order[q.sort]}
-    limit ${PAGE} offset ${(q.page - 1) * PAGE}`);
+      order by pa.part limit 1) n on true`;
+  // plans are looked up for the page alone, unless it is by them that it is chosen or ordered
+  const byPlan = q.plan !== '' || q.sort === 'next' ? planOf : sql``;
+  const rows = await db.execute<Record<string, unknown>>(sql`
+    with page as (
+      select z.id, count(*) over ()::int as total, row_number() over (order by ${order[q.sort]}) as place
+      from zone z join lawn l on l.id = z.lawn_id ${byPlan}
+      where ${sql.join(wanted, sql` and `)}
+      order by place limit ${PAGE} offset ${(q.page - 1) * PAGE})
+    select z.id, l.customer, l.address, z.name, z.turf, z.mixed_with, (z.area_sq_ft - z.excluded_sq_ft)::float as area,
+      z.texture, z.exposure, z.beside_pavement, z.school, z.readings_version > 0 as readings, pr.name as product,
+      n.part, n.planned_on::text as planned_on, page.total,
+      (select count(*)::int from planned_application pa where pa.plan_id = p.id) as parts
+    from page
+    join zone z on z.id = page.id
+    join lawn l on l.id = z.lawn_id
+    ${planOf}
+    left join product pr on pr.id = p.product_id
+    order by page.place`);
   const total = Number(rows[0]?.['total'] ?? 0);
   return {
     total,

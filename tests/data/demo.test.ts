@@ -55,7 +55,10 @@ test('on 18 March 2027 some are done, some can go, some are ajar, and some are s
       return verdict.state === 'shut' ? [verdict.reason.code] : [];
     }),
   );
-  expect(new Set(reasons)).toEqual(new Set(['too-soon-after', 'blocks-seeding', 'over-year-limit']));
+  expect(new Set(reasons)).toEqual(
+    // the last since readings have shown one lawn to be warmer than its kind
+    new Set(['too-soon-after', 'blocks-seeding', 'over-year-limit', 'line-crossed']),
+  );
 });
 
 test('the lines stand by next open day, then by how soon the window closes', async () => {
