@@ -85,7 +85,7 @@ async function search(): Promise<void> {
     ...matchColumns(header.split(',')),
   };
   await take(
-    must(await checkLawnFile(lead, { fileName: 'bench-lawns.csv', body, mapping: mapping as never }))
+    must(await checkLawnFile(lead, { fileName: 'bench-lawns.csv', body, mapping: mapping }))
       .importId,
   );
   const time = async (params: Record<string, string>) => {

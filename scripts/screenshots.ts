@@ -9,7 +9,6 @@ mkdirSync(OUT, { recursive: true });
 
 const QUARRY = '/lawns/00000000-0000-4000-8000-000000000008';
 const ORCHARD = '/lawns/00000000-0000-4000-8000-000000000013';
-const FARRIER = '/lawns/00000000-0000-4000-8000-000000000030';
 const chart = (b: Browser) => b.find('.apexcharts-svg .apexcharts-series path');
 
 async function keep(b: Browser, name: string) {
@@ -45,9 +44,11 @@ try {
   await desktop.go(`${QUARRY}/soil`);
   await chart(desktop);
   await keep(desktop, 'soil');
-  await desktop.go(`${FARRIER}/sheet`);
+  await desktop.go('/lawns');
+  await desktop.press('12 Farrier Bend');
+  await desktop.press('Lawn sheet');
   await desktop.page('Kept out under trees');
-  await desktop.driver.executeScript('scrollTo(0, 300)');
+  await desktop.driver.executeScript('scrollTo(0, 430)');
   await keep(desktop, 'takeoff');
   await desktop.go('/lawns');
   await desktop.page('zones');

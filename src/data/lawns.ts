@@ -68,7 +68,9 @@ type Row = Readonly<{ zone: typeof zone.$inferSelect; lawn: typeof lawn.$inferSe
 
 function zoneFrom({ zone: z, lawn: l }: Row): ZoneOnLawn {
   const texture = oneOf(TEXTURES, z.texture, 'texture');
+  const thatch = oneOf(THATCHES, z.thatch, 'thatch');
   const site: Site = {
+    cover: thatch,
     texture,
     moisture: oneOf(MOISTURES, z.moisture, 'moisture'),
     exposure: oneOf(EXPOSURES, z.exposure, 'exposure'),
@@ -113,7 +115,7 @@ function zoneFrom({ zone: z, lawn: l }: Row): ZoneOnLawn {
       z.water === null
         ? null
         : { kind: oneOf(WATERS, z.water, 'water'), feet: z.waterFt === null ? null : fromNumeric(z.waterFt) },
-    thatch: oneOf(THATCHES, z.thatch, 'thatch'),
+    thatch,
     weedHistory: z.weedHistory,
     thinSpots: z.thinSpots,
     school: z.school === null ? null : oneOf(SCHOOLS, z.school, 'school'),

@@ -1,5 +1,5 @@
 /** The HTTP interface described as OpenAPI 3.1. Checked in tests against the standard's schema and against real answers. */
-import { EXPOSURES, MOISTURES, TEXTURES } from '@/core/ground/site';
+import { COVERS, EXPOSURES, MOISTURES, TEXTURES } from '@/core/ground/site';
 import { SCHOOLS } from '@/core/ground/crossing';
 import { MOST_ROWS } from './outlook-api';
 import { CALLS_PER_MINUTE } from './tokens';
@@ -31,12 +31,20 @@ const localTime = (description: string) => ({
 
 const question = object(
   {
-    site: object({
-      texture: { type: 'string', enum: TEXTURES },
-      moisture: { type: 'string', enum: MOISTURES },
-      exposure: { type: 'string', enum: EXPOSURES },
-      beside_pavement: { type: 'boolean' },
-    }),
+    site: object(
+      {
+        texture: { type: 'string', enum: TEXTURES },
+        moisture: { type: 'string', enum: MOISTURES },
+        exposure: { type: 'string', enum: EXPOSURES },
+        beside_pavement: { type: 'boolean' },
+        cover: {
+          type: 'string',
+          enum: COVERS,
+          description: 'Thatch and dead leaf; none where it is not said',
+        },
+      },
+      ['texture', 'moisture', 'exposure', 'beside_pavement'],
+    ),
     weather: {
       ...object(
         {

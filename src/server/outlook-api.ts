@@ -6,7 +6,7 @@ import { SIGNS, SCHOOLS, type CrossingRule, type School, type Sign } from '@/cor
 import { ensembleOf, traceOf, wholeYears, type EnsembleInput } from '@/core/ground/ensemble';
 import { NOTHING_READ, outlookFrom } from '@/core/ground/outlook';
 import { UNCALIBRATED_SD, assimilate, type Innovation } from '@/core/ground/readings';
-import { EXPOSURES, MOISTURES, TEXTURES, type Site } from '@/core/ground/site';
+import { COVERS, EXPOSURES, MOISTURES, TEXTURES, type Cover, type Site } from '@/core/ground/site';
 import { hourlyOf } from '@/core/weather/daily';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 import type { Celsius, Kelvins, Metres } from '@/core/units/quantity';
@@ -34,6 +34,7 @@ export type OutlookQuestion = Readonly<{
     moisture: Site['moisture'];
     exposure: Site['exposure'];
     beside_pavement: boolean;
+    cover?: Cover;
   }>;
   weather: Readonly<{ daily?: readonly DailyRow[]; hourly?: readonly HourlyRow[] }>;
   past_years?: readonly number[];
@@ -78,6 +79,7 @@ export const outlookQuestion = Joi.object<OutlookQuestion>({
       .valid(...EXPOSURES)
       .required(),
     beside_pavement: Joi.boolean().required(),
+    cover: Joi.string().valid(...COVERS),
   }).required(),
   weather: Joi.object({
     daily: Joi.array()
@@ -276,6 +278,7 @@ function answer(q: OutlookQuestion) {
     moisture: q.site.moisture,
     exposure: q.site.exposure,
     besidePavement: q.site.beside_pavement,
+    cover: q.site.cover ?? 'none',
   };
   const depth = 'depth' in rule ? rule.depth : (((q.depths_cm[0] ?? 5.08) / 100) as Metres);
   const base: EnsembleInput = {

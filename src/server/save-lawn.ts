@@ -26,10 +26,20 @@ import {
 import { TURFS, type Turf } from '@/core/products/label';
 import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
 import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
-import { measured } from '@/geometry/region';
+import { measured, polygonArea } from '@/geometry/region';
 import { must, type Actor } from '@/data/actor';
-import { inOrganisation } from '@/data/connection';
-import { addLawn, addZone, changeZone, zoneOf, zonesOf, siteName, type ZoneOnLawn } from '@/data/lawns';
+import { inOrganisation, type Transaction } from '@/data/connection';
+import {
+  addLawn,
+  addZone,
+  changeZone,
+  zoneOf,
+  zonesOf,
+  zonesOfLawn,
+  type ZoneRow,
+  siteName,
+  type ZoneOnLawn,
+} from '@/data/lawns';
 import { toNumeric } from '@/data/numbers';
 import { tellNews } from '@/data/news';
 import { stationsOf } from '@/data/weather';
@@ -56,6 +66,8 @@ export type LawnInput = Readonly<{
   turf: Turf;
   mixedWith: Turf | null;
   measure: MeasureInput;
+  /** further polygons of the same file that become zones of this lawn too, like this one but for name and area */
+  others: readonly Readonly<{ name: string; polygons: readonly LonLatRings[] }>[];
   areaError: string;
   trees: readonly TreeDraft[];
   texture: Texture;
@@ -91,6 +103,11 @@ const point = Joi.array().ordered(
   Joi.number().min(-180).max(180).required(),
   Joi.number().min(-90).max(90).required(),
 );
+const polygons = Joi.array()
+  .items(Joi.array().items(Joi.array().items(point).min(3).max(20_000)).min(1))
+  .min(1)
+  .max(50)
+  .required();
 const shape = {
   customer: words(200),
   address: words(300),
@@ -116,13 +133,13 @@ const shape = {
     Joi.object({
       by: Joi.valid('polygon').required(),
       file: words(200),
-      polygons: Joi.array()
-        .items(Joi.array().items(Joi.array().items(point).min(3).max(20_000)).min(1))
-        .min(1)
-        .max(50)
-        .required(),
+      polygons,
     }),
   ).required(),
+  others: Joi.array()
+    .items(Joi.object({ name: words(80), polygons }))
+    .max(50)
+    .required(),
   areaError: figureText,
   trees: Joi.array()
     .items(
@@ -271,6 +288,29 @@ function rowsOf(input: LawnInput) {
   };
 }
 
+/** The other zones of a drawn file: where a zone of the lawn has the name already, it is left as it is. */
+async function addOthers(
+  db: Transaction,
+  orgId: string,
+  lawnId: string,
+  { others, measure }: LawnInput,
+  like: Omit<ZoneRow, 'orgId' | 'lawnId'>,
+): Promise<void> {
+  if (measure.by !== 'polygon') return;
+  const there = new Set((await zonesOfLawn(db, lawnId)).map((z) => z.name));
+  for (const { name, polygons: its } of others.filter((o) => !there.has(o.name)))
+    await addZone(db, {
+      ...like,
+      orgId,
+      lawnId,
+      name,
+      measure: { by: 'polygon', polygons: its, file: measure.file } satisfies Measure,
+      areaSqFt: toNumeric(toSquareFeet(polygonArea(its))),
+      trees: [],
+      excludedSqFt: '0',
+    });
+}
+
 /** Saves the sheet of a zone and what its lawn shares with its other zones. */
 export async function saveLawn(
   actor: Actor,
@@ -285,6 +325,7 @@ export async function saveLawn(
     const version = await changeZone(db, zoneId, seen, rows.zone, rows.lawn);
     if (version === null)
       return refuse({ kind: 'changed-by-other', by: 'somebody else', at: '', theirs: before });
+    await addOthers(db, actor.orgId, before.lawnId, input, rows.zone);
     await tellNews(db, actor.orgId);
     return done({ version });
   });
@@ -319,6 +360,7 @@ export async function addNewLawn(
       });
     const on = lawnId ?? (await addLawn(db, { ...rows.lawn, orgId: actor.orgId, stationId: station.id }));
     const zoneId = await addZone(db, { ...rows.zone, orgId: actor.orgId, lawnId: on });
+    await addOthers(db, actor.orgId, on, input, rows.zone);
     await tellNews(db, actor.orgId);
     return done({ zoneId });
   });

@@ -15,6 +15,7 @@ import { siteName, zoneOf, zonesOf, zonesOfLawn, type ZoneOnLawn } from '@/data/
 import { ensembleFor, knowledgeOf, meetReadings, outlookFor, ruleFor } from '@/data/outlooks';
 import { planOf, plansOf, type StoredPlan } from '@/data/plans';
 import { labelsOf } from '@/data/products';
+import { observationsOf, type Observation } from '@/data/readings';
 import { ledgerFrom, recordOf, recordsOf, recordsOfZone, type RecordEntry } from '@/data/records';
 import { dayFrom, forecastFrom, stationsOf, storedForecast, type Station } from '@/data/weather';
 import { bringWeatherUpToDate } from './weather';
@@ -45,6 +46,8 @@ export type ZoneSheet = Readonly<{
   records: readonly RecordEntry[];
   outlook: Outlook | null;
   outlookRefusal: OutlookRefusal | null;
+  /** what was seen at this lawn: bloom, green shoots */
+  signs: readonly Observation[];
   /** what the gates of any application here are asked with */
   facts: Omit<GateContext, 'application'>;
   news: WeatherNews | null;
@@ -76,6 +79,7 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
       records,
       outlook,
       outlookRefusal: answer.ok ? null : answer.refusal,
+      signs: await observationsOf(db, zone.lawnId),
       facts: factsFor({
         ...{ zone, records, labels, outlook, forecast, house, today },
         hour: hourIn(now, actor.timeZone),

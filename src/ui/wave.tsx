@@ -83,14 +83,7 @@ export function Wave({ atReading, atHouse, readingDepth, houseDepth, hour, value
         strokeDasharray="6 4"
         strokeWidth={2}
       />
-      <text
-        x={W - 12}
-        y={y(mean) - 5}
-        textAnchor="end"
-        fontSize={14}
-        fontWeight={600}
-        fill="var(--color-clay)"
-      >
+      <text x={x(2.4)} y={y(mean) - 6} fontSize={14} fontWeight={600} fill="var(--color-clay)">
         daily mean {figure(f(mean), 1)} °F
       </text>
       {!isSame && (

@@ -55,6 +55,7 @@ function chartOf({
     { name: `${year} expected`, data: points(expected, today - newYear) },
     { name: `${year}`, data: points(thisYear) },
   ];
+  const all = series.flatMap((s) => s.data.map((p) => p.y));
   const options: ApexOptions = {
     chart: {
       animations: { enabled: false },
@@ -83,7 +84,9 @@ function chartOf({
       tooltip: { enabled: false },
     },
     yaxis: {
-      min: Math.floor(Math.min(...series.flatMap((s) => s.data.map((p) => p.y))) / 10) * 10,
+      min: Math.floor(Math.min(...all) / 20) * 20,
+      max: Math.ceil(Math.max(...all) / 20) * 20,
+      stepSize: 20,
       decimalsInFloat: 0,
       title: { text: `°F at ${showDepth(depth)}, daily mean` },
       labels: { style: { fontSize: '13px' } },

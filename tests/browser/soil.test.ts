@@ -46,7 +46,7 @@ test('phone: a reading in three taps, its meaning, and a slip of the scale that 
   const soil = await b.page('What your');
   expect(soil).toContain(`What your ${expected + 1}.0 °F at`);
   expect(soil).toMatch(/Daily mean at 2 in: \d+\.\d °F ± \d\.\d °F there/);
-  expect(soil).toContain('By 1 reading here');
+  expect(soil).toContain('Going by 1 reading here');
   await sound('Soil, phone');
 
   await b.press('Take a reading');
@@ -137,8 +137,11 @@ test('a sheet is filled in: shapes to scale, a tree kept clear of, what is wrong
   await (await b.field('GeoJSON file')).sendKeys(right);
   await b.page('Which of the 2 is this zone?');
   await b.press('south');
+  await (await b.find('//label[contains(., "Make zones of this lawn")]//input')).click();
   await b.press('Save this sheet');
   await b.page('± 2 %');
+  await b.press('north');
+  await b.page('9 New Row · north');
   expect(await b.complaints()).toEqual([]);
 });
 
@@ -149,8 +152,8 @@ test('the soil of a lawn: schools side by side, a look back, a sign noted, a hou
   await b.driver.executeScript('document.activeElement.blur()');
   await b.keys('o');
   const soil = await b.page('What each school says');
-  expect(soil).toContain('Autumn, falling through 70 °F');
-  expect(soil).toMatch(/By \d readings here and \d other spot/);
+  expect(soil).toContain('Autumn, down through 70 °F');
+  expect(soil).toMatch(/Going by \d readings here, and by \d other spot/);
   await b.find('.apexcharts-svg .apexcharts-series path');
   await sound('Soil');
   await b.press('Look back over the years');
@@ -196,7 +199,7 @@ test('another’s reading shows up on an open screen by itself', async () => {
   } finally {
     await other.quit();
   }
-  await b.page('By 1 reading here');
+  await b.page('Going by 1 reading here');
 });
 
 test('files: a logger is looked through, taken with progress and taken out again; lawns are matched by column', async () => {

@@ -92,7 +92,11 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
     setDrawn(got.zones);
     const [first] = got.zones;
     if (first)
-      onChange({ measure: { by: 'polygon', file: file.name, polygons: first.polygons }, areaError: '2' });
+      onChange({
+        measure: { by: 'polygon', file: file.name, polygons: first.polygons },
+        others: [],
+        areaError: '2',
+      });
   };
 
   return (
@@ -176,12 +180,29 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
                       type="button"
                       className="button"
                       aria-pressed={JSON.stringify(z.polygons) === JSON.stringify(measure.polygons)}
-                      onClick={() => setMeasure({ ...measure, polygons: z.polygons })}
+                      onClick={() => onChange({ measure: { ...measure, polygons: z.polygons }, others: [] })}
                     >
                       {z.name}, {showArea(polygonArea(z.polygons))}
                     </button>
                   ))}
                 </div>
+                <label className="mt-1 flex min-h-[44px] items-center gap-3">
+                  <input
+                    type="checkbox"
+                    className="size-5"
+                    checked={draft.others.length > 0}
+                    onChange={(e) =>
+                      onChange({
+                        others: e.target.checked
+                          ? drawn.filter(
+                              (z) => JSON.stringify(z.polygons) !== JSON.stringify(measure.polygons),
+                            )
+                          : [],
+                      })
+                    }
+                  />
+                  Make zones of this lawn of the others too: same turf and soil, their own names and areas
+                </label>
               </div>
             )}
           </div>

@@ -42,6 +42,7 @@ export const EMPTY_LAWN: LawnInput = {
   turf: 'tall fescue',
   mixedWith: null,
   measure: { by: 'typed', how: 'paced', area: '' },
+  others: [],
   areaError: '8',
   trees: [],
   texture: 'loam',
@@ -86,6 +87,7 @@ export function draftOf(
         : m.by === 'takeoff'
           ? { by: 'takeoff', shapes: m.shapes.map(shapeDraft) }
           : m,
+    others: [],
     areaError: plain(z.areaError * 100),
     trees: z.trees.map((t) => ({
       name: t.name,

@@ -30,3 +30,13 @@ test('equal sites have one key, others another', () => {
   expect(siteKey({ ...site })).toBe(siteKey(site));
   expect(siteKey({ ...site, besidePavement: true })).not.toBe(siteKey(site));
 });
+
+test('thatch keeps the sun off: a covered soil is colder and a kind of its own; without it nothing changes', () => {
+  const site: Site = { texture: 'loam', moisture: 'moist', exposure: 'full sun', besidePavement: false };
+  const offset = (cover: 'none' | 'light' | 'heavy') => surfaceOffset({ ...site, cover });
+  expect(offset('none')).toBe(surfaceOffset(site));
+  expect(offset('light')).toBeLessThan(offset('none'));
+  expect(offset('heavy')).toBeLessThan(offset('light'));
+  expect(siteKey({ ...site, cover: 'none' })).toBe(siteKey(site));
+  expect(siteKey({ ...site, cover: 'heavy' })).not.toBe(siteKey(site));
+});

@@ -1,5 +1,5 @@
 /**
- * What makes one lawn's ground differ from another's: texture, moisture, exposure, pavement.
+ * What makes one lawn's ground differ from another's: texture, moisture, exposure, pavement, cover.
  *
  * Sites with the same answers share one ground and one outlook; `siteKey` names the kind.
  * Diffusivity: Oke 1987, Boundary Layer Climates, 2nd ed., table 2.1, dry and saturated; a moist soil is taken half way
@@ -14,16 +14,22 @@ export type Moisture = (typeof MOISTURES)[number];
 export const EXPOSURES = ['full sun', 'half sun', 'shade'] as const;
 export type Exposure = (typeof EXPOSURES)[number];
 
+/** What lies between air and soil beside the living turf. */
+export const COVERS = ['none', 'light', 'heavy'] as const;
+export type Cover = (typeof COVERS)[number];
+
 export type Site = Readonly<{
   texture: Texture;
   moisture: Moisture;
   exposure: Exposure;
   besidePavement: boolean;
+  /** thatch and dead leaf; none where it is not said */
+  cover?: Cover;
 }>;
 /** A kind of site as text: equal for equal sites. */
 export type SiteKey = string & { readonly __site: true };
 export const siteKey = (s: Site): SiteKey =>
-  `${s.texture}|${s.moisture}|${s.exposure}|${s.besidePavement ? 'pavement' : 'open'}` as SiteKey;
+  `${s.texture}|${s.moisture}|${s.exposure}|${s.besidePavement ? 'pavement' : 'open'}${s.cover && s.cover !== 'none' ? `|${s.cover}` : ''}` as SiteKey;
 
 /** Oke 1987, table 2.1, in m²/s. */
 const SAND = { dry: 0.24e-6, saturated: 0.74e-6 };
@@ -52,10 +58,15 @@ export function diffusivityOf({
 /** Turf surface against the air, yearly mean. From memory: no source. */
 const EXPOSURE_OFFSET: Record<Exposure, number> = { 'full sun': 1.5, 'half sun': 0.5, shade: -0.8 };
 const PAVEMENT_OFFSET = 1.5;
+/** Thatch and dead leaf keep the sun off the soil and hold the winter in it. */
+const COVER_OFFSET: Record<Cover, number> = { none: 0, light: -0.2, heavy: -0.6 };
 
 export function surfaceOffset({
   exposure,
   besidePavement,
-}: Pick<Site, 'exposure' | 'besidePavement'>): Kelvins {
-  return (EXPOSURE_OFFSET[exposure] + (besidePavement ? PAVEMENT_OFFSET : 0)) as Kelvins;
+  cover = 'none',
+}: Pick<Site, 'exposure' | 'besidePavement' | 'cover'>): Kelvins {
+  return (EXPOSURE_OFFSET[exposure] +
+    (besidePavement ? PAVEMENT_OFFSET : 0) +
+    COVER_OFFSET[cover]) as Kelvins;
 }

@@ -5,8 +5,7 @@ import { TURF_FACTS } from './turf';
 
 export const DRAINAGES = ['good', 'slow', 'ponds'] as const;
 export type Drainage = (typeof DRAINAGES)[number];
-export const THATCHES = ['none', 'light', 'heavy'] as const;
-export type Thatch = (typeof THATCHES)[number];
+export { COVERS as THATCHES, type Cover as Thatch } from '@/core/ground/site';
 export const ASPECTS = ['north', 'east', 'south', 'west'] as const;
 export type Aspect = (typeof ASPECTS)[number];
 export const WATERS = ['well', 'pond', 'stream', 'drain'] as const;

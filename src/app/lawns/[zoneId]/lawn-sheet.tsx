@@ -126,7 +126,16 @@ export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanActio
 
   return (
     <>
-      {outlook && <YearRail outlook={outlook} today={today} marks={marks} view={view} onMove={move} />}
+      {outlook && (
+        <YearRail
+          outlook={outlook}
+          today={today}
+          marks={marks}
+          signs={sheet.signs}
+          view={view}
+          onMove={move}
+        />
+      )}
       <div className="grid grid-cols-1 lg:grid-cols-[minmax(0,1fr)_350px]">
         <section className="px-4 pb-6 pt-4 md:px-5">
           <div className="flex flex-wrap items-center gap-x-6">

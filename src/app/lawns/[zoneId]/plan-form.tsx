@@ -5,7 +5,7 @@ import { nextOpen, type Window } from '@/core/gates/window';
 import { isGranule } from '@/core/products/label';
 import type { applicationsOf } from '@/core/season/plan';
 import { isSplit, SPLITS, type Split } from '@/core/season/split';
-import { showAmount, showRate, significant } from '@/core/units/format';
+import { showAmount, showRate, significant, showPercent } from '@/core/units/format';
 import type { Issue } from '@/core/units/parse';
 import { amountFor, isRateUnit, RATE_UNITS, type RateUnit } from '@/core/units/rate';
 import { L_PER_GAL } from '@/core/units/trade';
@@ -220,7 +220,10 @@ function Part({
       ) : (
         <>
           <Figure name="Rate">{showRate(a.rate, a.label.rateUnit)}</Figure>
-          <Figure name="This zone">{showAmount(amountFor(a.rate, zone.area), a.label.amountUnit)}</Figure>
+          <Figure name="This zone">
+            {showAmount(amountFor(a.rate, zone.area), a.label.amountUnit)}
+            {zone.areaError > 0 && ` ± ${showPercent(zone.areaError)}`}
+          </Figure>
           {!isGranule(a.label) && <Figure name="Water">{`${significant(water)} gal`}</Figure>}
           <Figure name="Window">{windowWords(all, today)}</Figure>
           {isReady && isChosen && (

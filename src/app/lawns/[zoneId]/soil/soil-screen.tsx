@@ -113,7 +113,7 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
               <Figure name="No nitrogen from 80 °F">
                 {crossingWords(outlook.watches.nitrogen.crossed, outlook.watches.nitrogen.dates)}
               </Figure>
-              <Figure name="Autumn, falling through 70 °F">
+              <Figure name="Autumn, down through 70 °F">
                 {crossingWords(outlook.watches.autumn.crossed, outlook.watches.autumn.dates)}
               </Figure>
               <p className="mt-2 text-[15px] text-steel">{correctionWords(sheet)}</p>
@@ -149,12 +149,12 @@ function correctionWords({ outlook, readings, spot }: SoilSheet): string {
   const moved = `${figure(Math.abs(offset) * 1.8, 1)} °F ${offset >= 0 ? 'warmer' : 'colder'}`;
   const from = [
     n ? plural(n, 'reading') + ' here' : '',
-    neighbours ? `${plural(neighbours, 'other spot')} of its kind or zone, which count for less` : '',
+    neighbours ? `${plural(neighbours, 'other spot')} of its kind or zone, for less` : '',
   ].filter(Boolean);
   const members = `${outlook.members.length - outlook.generated} past years${outlook.generated ? ` and ${outlook.generated} of generated weather` : ''} make the odds.`;
   if (!from.length)
     return `Nothing has been read ${spot === 'open' ? 'here' : 'at this spot'}${readings.length ? '' : ' yet'}: a model alone, ± ${sd} °F. One reading narrows it. ${members}`;
-  return `By ${from.join(' and ')} this ${spot === 'open' ? 'lawn' : 'spot'} is ${moved} than its kind, ± ${sd} °F. ${members}`;
+  return `Going by ${from.join(', and by ')}: this ${spot === 'open' ? 'lawn' : 'spot'} is ${moved} than its kind, ± ${sd} °F. ${members}`;
 }
 
 function Readings({
