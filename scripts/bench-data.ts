@@ -5,7 +5,8 @@ import { closeConnection, inOrganisation } from '@/data/connection';
 import { importOf, moveImport } from '@/data/imports';
 import { zonesOf } from '@/data/lawns';
 import { LAWN_KEYS, matchColumns } from '@/formats/lawn-csv';
-import { checkLawnFile, checkReadings, runImport } from '@/server/imports';
+import { checkLawnFile, checkReadings } from '@/server/imports';
+import { runImport } from '@/server/run-imports';
 import { closeQueue } from '@/server/jobs';
 import { lawnList, queryOf } from '@/server/lawn-list';
 
@@ -85,8 +86,7 @@ async function search(): Promise<void> {
     ...matchColumns(header.split(',')),
   };
   await take(
-    must(await checkLawnFile(lead, { fileName: 'bench-lawns.csv', body, mapping: mapping }))
-      .importId,
+    must(await checkLawnFile(lead, { fileName: 'bench-lawns.csv', body, mapping: mapping })).importId,
   );
   const time = async (params: Record<string, string>) => {
     const times: number[] = [];

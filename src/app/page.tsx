@@ -14,6 +14,8 @@ import { screen } from './screen';
 export const metadata: Metadata = { title: 'Today' };
 
 const FENCE_DAYS = 21;
+/** More are a list of their own. */
+const UNPLANNED_SHOWN = 24;
 
 /** Every lawn's next application, by next open day and by how soon the window closes. */
 export default screen(async (actor) => {
@@ -81,13 +83,20 @@ export default screen(async (actor) => {
         <section className="mt-6">
           <h2 className="border-b-2 border-iron text-[19px]">Without a plan</h2>
           <ul className="mt-1 flex flex-wrap gap-x-6">
-            {unplanned.map((z) => (
+            {unplanned.slice(0, UNPLANNED_SHOWN).map((z) => (
               <li key={z.zoneId}>
                 <Link className="inline-flex min-h-[44px] items-center" href={`/lawns/${z.zoneId}`}>
                   Plan {z.site}
                 </Link>
               </li>
             ))}
+            {unplanned.length > UNPLANNED_SHOWN && (
+              <li>
+                <Link className="inline-flex min-h-[44px] items-center font-semibold" href="/lawns?plan=none">
+                  all {plural(unplanned.length, 'zone')} without a plan
+                </Link>
+              </li>
+            )}
           </ul>
         </section>
       )}

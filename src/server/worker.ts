@@ -10,7 +10,7 @@ import { zoneOf, zonesOf } from '@/data/lawns';
 import { tellNews } from '@/data/news';
 import { ensembleFor, meetReadings } from '@/data/outlooks';
 import { organisation } from '@/data/schema';
-import { noteImportFailed, runImport, runUndo } from './imports';
+import { noteImportFailed, runImport, runUndo } from './run-imports';
 import { QUEUE, queue, sendJob, type Job } from './jobs';
 import { fetchSensor, sensorsOf } from './soil-station';
 import { bringWeatherUpToDate } from './weather';

@@ -4,12 +4,8 @@ import { useMemo } from 'react';
 import ApexChart from 'react-apexcharts';
 import type { CrossingRule } from '@/core/ground/crossing';
 import type { Outlook } from '@/core/ground/outlook';
-import { showDepth, showLine } from '@/core/units/format';
-import type { Celsius } from '@/core/units/quantity';
-import { toFahrenheit } from '@/core/units/trade';
-
-const MS_PER_DAY = 86_400_000;
-const fahrenheit = (t: number) => Math.round(toFahrenheit(t as Celsius) * 10) / 10;
+import { showLine } from '@/core/units/format';
+import { CHART_BASE, MS_PER_DAY, fahrenheit, lineAcross, temperatureAxis } from './chart-base';
 
 /** Daily mean soil temperature of the year: observed, then the middle and the 10–90 % band of what may come. */
 export function SoilChartInner({ outlook, height }: Readonly<{ outlook: Outlook; height: number }>) {
@@ -65,35 +61,12 @@ function chartOf({ from, today, observed, band, rule, depth, dates, crossed }: O
       : [];
   const coldest = fahrenheit(Math.min(...band.p10, ...observed));
   const options: ApexOptions = {
-    chart: {
-      animations: { enabled: false },
-      toolbar: { show: false },
-      zoom: { enabled: false },
-      fontFamily: 'inherit',
-      background: 'transparent',
-    },
+    ...CHART_BASE,
     colors: ['#d79b2b', '#7a5205', '#1c2a33'],
     fill: { opacity: [0.35, 1, 1] },
     stroke: { width: [0, 2, 2.5], dashArray: [0, 4, 0], curve: 'straight' },
     legend: { position: 'top', horizontalAlign: 'left', fontSize: '14px', markers: { size: 6 } },
-    dataLabels: { enabled: false },
-    markers: { size: 0 },
-    grid: { borderColor: '#ddd6c4' },
-    xaxis: {
-      type: 'datetime',
-      labels: {
-        datetimeUTC: true,
-        datetimeFormatter: { year: 'MMM', month: 'MMM', day: 'd MMM' },
-        style: { fontSize: '13px' },
-      },
-      tooltip: { enabled: false },
-    },
-    yaxis: {
-      min: Math.floor(coldest / 10) * 10,
-      decimalsInFloat: 0,
-      title: { text: `°F at ${showDepth(depth)}, daily mean` },
-      labels: { style: { fontSize: '13px' } },
-    },
+    yaxis: { ...temperatureAxis(depth), min: Math.floor(coldest / 10) * 10 },
     tooltip: { shared: true, x: { format: 'd MMM' } },
     annotations: {
       yaxis: lineOf(rule),
@@ -107,20 +80,8 @@ function chartOf({ from, today, observed, band, rule, depth, dates, crossed }: O
 function lineOf(rule: CrossingRule) {
   if (rule.school === 'air rule of thumb' || rule.school === 'signs' || rule.school === 'degree days')
     return [];
+  const words = showLine(rule.line);
   return [
-    {
-      y: fahrenheit(rule.line),
-      borderColor: '#9c3d24',
-      strokeDashArray: 4,
-      label: {
-        text:
-          rule.school === 'run of days'
-            ? `${showLine(rule.line)} on ${rule.days} days in a row`
-            : showLine(rule.line),
-        position: 'left',
-        textAnchor: 'start',
-        style: { color: '#9c3d24', background: '#fffdf6', fontSize: '13px' },
-      },
-    },
+    lineAcross(rule.line, rule.school === 'run of days' ? `${words} on ${rule.days} days in a row` : words),
   ];
 }

@@ -2,7 +2,20 @@ import fc from 'fast-check';
 import { addDays, dayOf } from '@/core/calendar/day';
 import { windowOf } from '@/core/gates/window';
 import { anyContext, anyRange, context, range, sky, today } from '../../tests/support/gate-context';
-import { lastDayWords, laneWords, plural, reasonWords, shortDay, windowWords } from './words';
+import { DEFAULT_CROSSINGS, SCHOOLS } from '@/core/ground/crossing';
+import { expectationsOf } from '@/core/lawn/zone';
+import {
+  crossingWords,
+  expectationWords,
+  lastDayWords,
+  laneWords,
+  plural,
+  reasonWords,
+  ruleWords,
+  schoolWords,
+  shortDay,
+  windowWords,
+} from './words';
 
 test('every reason that a gate can give is a sentence, with no figure missing', () => {
   fc.assert(
@@ -60,4 +73,35 @@ test('days and counts', () => {
     '2 zones',
     '1,200 days',
   ]);
+});
+
+test('each school in a sentence and its line in few words, with figures and units', () => {
+  const { rules } = DEFAULT_CROSSINGS;
+  expect(SCHOOLS.map((s) => ruleWords(rules[s]))).toEqual([
+    '55 °F at 2 in',
+    '50 °F at 2 in',
+    '55 °F at 2 in',
+    '55 °F air',
+    '“early yellow shrub in bloom”',
+    '76 °F·day',
+  ]);
+  expect(schoolWords(rules['run of days'])).toBe('Daily mean at 2 in at or above 55 °F on 5 days in a row');
+  expect(schoolWords(rules['degree days'])).toBe('76 °F·days of soil over 53.6 °F since 1 April');
+});
+
+test('when a line is crossed, in words', () => {
+  const [a, b, c] = [dayOf(2027, 3, 24), dayOf(2027, 4, 12), dayOf(2027, 4, 30)];
+  expect(crossingWords(a, { p10: a, p50: a, p90: a })).toBe('24 Mar, crossed');
+  expect(crossingWords(null, { p10: a, p50: b, p90: c })).toBe('24 Mar – 30 Apr, even odds 12 Apr');
+  expect(crossingWords(null, { p10: a, p50: null, p90: null })).toBe('24 Mar – year’s end');
+  expect(crossingWords(null, { p10: null, p50: null, p90: null })).toBe('not likely this year');
+});
+
+test('what a lawn will not be is said in one line', () => {
+  const [shade] = expectationsOf(['zoysiagrass'], { exposure: 'shade', moisture: 'moist' }, 'good');
+  expect(expectationWords(shade!)).toBe(
+    'Zoysiagrass does not grow well in shade, whatever is sprayed: expect thin turf and weeds. St. Augustinegrass would stand it.',
+  );
+  const [wet] = expectationsOf(['tall fescue'], { exposure: 'full sun', moisture: 'moist' }, 'ponds');
+  expect(expectationWords(wet!)).toContain('water stands here');
 });

@@ -3,9 +3,9 @@ import type { ApexOptions } from 'apexcharts';
 import { useMemo } from 'react';
 import ApexChart from 'react-apexcharts';
 import { dayOf, type Day } from '@/core/calendar/day';
-import { showDepth, showLine } from '@/core/units/format';
+import { showLine } from '@/core/units/format';
 import type { Celsius, Metres } from '@/core/units/quantity';
-import { toFahrenheit } from '@/core/units/trade';
+import { CHART_BASE, MS_PER_DAY, fahrenheit, lineAcross, temperatureAxis } from './chart-base';
 
 export type YearsChartProps = Readonly<{
   year: number;
@@ -18,9 +18,6 @@ export type YearsChartProps = Readonly<{
   past: readonly Readonly<{ year: number; soil: readonly number[] }>[];
   height: number;
 }>;
-
-const fahrenheit = (t: number) => Math.round(toFahrenheit(t as Celsius) * 10) / 10;
-const MS_PER_DAY = 86_400_000;
 
 /** This year against the mean of the last five and against every year on file. */
 export function YearsChart({ height, ...props }: YearsChartProps) {
@@ -57,13 +54,7 @@ function chartOf({
   ];
   const all = series.flatMap((s) => s.data.map((p) => p.y));
   const options: ApexOptions = {
-    chart: {
-      animations: { enabled: false },
-      toolbar: { show: false },
-      zoom: { enabled: false },
-      fontFamily: 'inherit',
-      background: 'transparent',
-    },
+    ...CHART_BASE,
     colors: [...years.map(() => '#b9c2c0'), '#2f6d94', '#7a5205', '#1c2a33'],
     stroke: {
       width: [...years.map(() => 1), 3, 2, 3],
@@ -71,45 +62,14 @@ function chartOf({
       curve: 'straight',
     },
     legend: { show: false },
-    dataLabels: { enabled: false },
-    markers: { size: 0 },
-    grid: { borderColor: '#ddd6c4' },
-    xaxis: {
-      type: 'datetime',
-      labels: {
-        datetimeUTC: true,
-        datetimeFormatter: { year: 'MMM', month: 'MMM', day: 'd MMM' },
-        style: { fontSize: '13px' },
-      },
-      tooltip: { enabled: false },
-    },
     yaxis: {
+      ...temperatureAxis(depth),
       min: Math.floor(Math.min(...all) / 20) * 20,
       max: Math.ceil(Math.max(...all) / 20) * 20,
       stepSize: 20,
-      decimalsInFloat: 0,
-      title: { text: `°F at ${showDepth(depth)}, daily mean` },
-      labels: { style: { fontSize: '13px' } },
     },
     tooltip: { enabled: false },
-    annotations: {
-      yaxis:
-        line === null
-          ? []
-          : [
-              {
-                y: fahrenheit(line),
-                borderColor: '#9c3d24',
-                strokeDashArray: 4,
-                label: {
-                  text: showLine(line),
-                  position: 'left',
-                  textAnchor: 'start',
-                  style: { color: '#9c3d24', background: '#fffdf6', fontSize: '13px' },
-                },
-              },
-            ],
-    },
+    annotations: { yaxis: line === null ? [] : [lineAcross(line, showLine(line))] },
   };
   return { series, options };
 }

@@ -1,0 +1,50 @@
+/** What all charts of soil temperature over a year have in common. */
+import type { ApexOptions } from 'apexcharts';
+import { showDepth } from '@/core/units/format';
+import type { Celsius, Metres } from '@/core/units/quantity';
+import { toFahrenheit } from '@/core/units/trade';
+
+export const MS_PER_DAY = 86_400_000;
+/** °F to a tenth: finer is not known, and not seen. */
+export const fahrenheit = (t: number): number => Math.round(toFahrenheit(t as Celsius) * 10) / 10;
+
+export const CHART_BASE = {
+  chart: {
+    animations: { enabled: false },
+    toolbar: { show: false },
+    zoom: { enabled: false },
+    fontFamily: 'inherit',
+    background: 'transparent',
+  },
+  dataLabels: { enabled: false },
+  markers: { size: 0 },
+  grid: { borderColor: '#ddd6c4' },
+  xaxis: {
+    type: 'datetime',
+    labels: {
+      datetimeUTC: true,
+      datetimeFormatter: { year: 'MMM', month: 'MMM', day: 'd MMM' },
+      style: { fontSize: '13px' },
+    },
+    tooltip: { enabled: false },
+  },
+} as const satisfies ApexOptions;
+
+export const temperatureAxis = (depth: Metres) => ({
+  decimalsInFloat: 0,
+  title: { text: `°F at ${showDepth(depth)}, daily mean` },
+  labels: { style: { fontSize: '13px' } },
+});
+
+/** A line across the chart with its words. */
+export const lineAcross = (t: Celsius, text: string) => ({
+  y: fahrenheit(t),
+  borderColor: '#9c3d24',
+  strokeDashArray: 4,
+  label: {
+    text,
+    position: 'left',
+    textAnchor: 'start',
+    style: { color: '#9c3d24', background: '#fffdf6', fontSize: '13px' },
+  },
+});
