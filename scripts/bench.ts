@@ -133,7 +133,7 @@ function manyLawns(): Ratio {
       if (!made.ok) throw new Error(made.refusal.kind);
       return made.ensemble;
     });
-  const hours = (today - dayOf(2027, 1, 1)) * 24;
+  const hours = 365 * 24;
   const [whole, twelve] = inTurn(
     () => {
       const made = ensembles();
@@ -143,7 +143,7 @@ function manyLawns(): Ratio {
         const readings = read.map((l) =>
           Array.from({ length: 5 }, (_, n): Reading => ({
             id: `${l.i}|${n}`,
-            hour: 24 * (40 + 7 * n) + 10 + (l.i % 6),
+            hour: 24 * (325 + 7 * n) + 10 + (l.i % 6),
             depth: DEFAULT_CROSSING.depth,
             value: celsius(9 + (l.i % 7) / 4),
             sd: CALIBRATED_SD,

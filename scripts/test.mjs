@@ -1,7 +1,7 @@
 // npm test: style, types, unused code, unit tests, tests on a real database, the build, and the real interface in a
 // browser. On a throw-away database and ports of its own; leaves nothing running. Ends with "N passed, N failed".
 // Words narrow it: npm test -- core | data | browser [part of a file's name].   DATABASE_URL: that server is used and none is started.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { cluster, freePort } from './lib/postgres.mjs';
@@ -24,15 +24,35 @@ function count(name, ok) {
   totals[ok ? 'passed' : 'failed']++;
   say(`${ok ? 'passed' : 'FAILED'}  ${name}`);
 }
-function check(name, file, ...args) {
-  say(name);
-  const r = spawnSync(path.join(ROOT, 'node_modules', '.bin', file), args, {
-    cwd: ROOT,
-    stdio: 'inherit',
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1' },
+/** Runs one of the project's tools; what it says is printed when it is through. */
+async function check([name, file, ...args]) {
+  const { code, text } = await output(path.join(ROOT, 'node_modules', '.bin', file), args, 'all', {
+    NEXT_TELEMETRY_DISABLED: '1',
   });
-  count(name, r.status === 0);
+  process.stderr.write(text);
+  count(name, code === 0);
 }
+
+/** Runs a program to its end, with what it says: on stderr, or all of it. */
+function output(file, args, what, env) {
+  return new Promise((ended) => {
+    const child = spawn(file, args, {
+      cwd: ROOT,
+      stdio: ['ignore', what === 'all' ? 'pipe' : 'ignore', 'pipe'],
+      env: { ...process.env, ...env },
+    });
+    running.add(child);
+    let text = '';
+    child.stdout?.on('data', (part) => (text += part));
+    child.stderr.on('data', (part) => (text += part));
+    child.on('error', (error) => (text += String(error)));
+    child.on('close', (code) => {
+      running.delete(child);
+      ended({ code, text });
+    });
+  });
+}
+
 /**
  * Runs Jest on some folders and adds up what it counted; a suite that cannot run counts as one failure. What it says is
  * printed when it is through, so that two can run side by side.
@@ -42,30 +62,22 @@ async function jest(name, folders, env = {}, ...args) {
   fs.mkdirSync(root, { recursive: true });
   fs.rmSync(counted, { force: true });
   const jestFile = path.join(ROOT, 'node_modules', 'jest', 'bin', 'jest.js');
-  const output = await new Promise((ended) => {
-    const child = spawn(
-      process.execPath,
-      [
-        '--experimental-vm-modules',
-        '--no-warnings',
-        jestFile,
-        ...folders,
-        '--json',
-        `--outputFile=${counted}`,
-        ...args,
-      ],
-      { cwd: ROOT, stdio: ['ignore', 'ignore', 'pipe'], env: { ...process.env, ...env } },
-    );
-    running.add(child);
-    let text = '';
-    child.stderr.on('data', (part) => (text += part));
-    child.on('close', () => {
-      running.delete(child);
-      ended(text);
-    });
-  });
+  const { text } = await output(
+    process.execPath,
+    [
+      '--experimental-vm-modules',
+      '--no-warnings',
+      jestFile,
+      ...folders,
+      '--json',
+      `--outputFile=${counted}`,
+      ...args,
+    ],
+    'errors',
+    env,
+  );
   say(name);
-  process.stderr.write(output);
+  process.stderr.write(text);
   if (!fs.existsSync(counted)) return count(`${name}: Jest did not finish`, false);
   const result = JSON.parse(fs.readFileSync(counted, 'utf8'));
   totals.passed += result.numPassedTests;
@@ -116,11 +128,16 @@ try {
   npmPackages();
   own?.destroy(); // what a killed run left
   if (!only) {
-    check('format', 'prettier', '--check', '--log-level', 'warn', '.');
     command('node_modules/.bin/next', ['typegen'], { NEXT_TELEMETRY_DISABLED: '1' });
-    check('types', 'tsc', '--noEmit');
-    check('lint', 'eslint', '.');
-    check('unused code', 'knip');
+    await inPairs(
+      [
+        ['lint', 'eslint', '.'],
+        ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
+        ['types', 'tsc', '--noEmit'],
+        ['unused code', 'knip'],
+      ],
+      check,
+    );
   }
   if (wants('core')) await jest('core', [`src/.*${file}`]);
   if (wants('data') || wants('browser')) {

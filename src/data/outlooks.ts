@@ -5,6 +5,7 @@ import type { Crossings, CrossingRule, School } from '@/core/ground/crossing';
 import {
   ensembleOf,
   traceOf,
+  traceStart,
   wholeYears,
   type DailyMeans,
   type Ensemble,
@@ -40,7 +41,7 @@ import { metReadings, outlook } from './schema';
 import { PAST_YEARS, forecastFrom, observedWeather, stationsOf, storedForecast } from './weather';
 
 /** Changes when the model does: what was computed by an older one is computed again. */
-const MODEL = 'ground-2';
+const MODEL = 'ground-3';
 
 export type EnsembleAnswer =
   | Readonly<{ ok: true; ensemble: Ensemble; inputs: string }>
@@ -129,7 +130,8 @@ export async function ensembleFor(
 
 /** A reading and what the ground of its kind had there and then. */
 type Met = Readonly<{ reading: Reading; model: Probed }>;
-type Kept = Readonly<{ met: readonly Met[]; waiting: readonly string[] }>;
+/** Hours count from the first hour of `from`. */
+type Kept = Readonly<{ from: Day; met: readonly Met[]; waiting: readonly string[] }>;
 
 /**
  * Brings the kept comparisons of zones with the model up to their readings. Zones whose readings and weather have not
@@ -149,7 +151,7 @@ export async function meetReadings(
   for (const [stationId, here] of byStation) {
     const weather = await weatherFor(db, stationId, today, depth);
     const station = (await stationsOf(db)).find((s) => s.id === stationId);
-    if (!weather || !station || weather.observed.from > dayOf(yearOf(weather.start), 1, 1)) continue;
+    if (!weather || !station) continue;
     const kept = await db
       .select({ zoneId: metReadings.zoneId, inputs: metReadings.inputs })
       .from(metReadings)
@@ -166,7 +168,7 @@ export async function meetReadings(
     const readings = await readingsForFilter(
       db,
       stale.map((z) => z.id),
-      today,
+      traceStart(weather.observed, weather.start),
       station.utcOffsetHours,
     );
     await writeMet(db, orgId, stale, readings, weather, depth, inputsOf);
@@ -217,11 +219,11 @@ async function writeMet(
         inputs: inputsOf(p.zone),
         offset: correction.offset,
         offsetVariance: correction.offsetVariance,
-        body: { met, waiting } satisfies Kept,
+        body: { from: trace.from, met, waiting } satisfies Kept,
       });
     }
   }
-  // a zone whose readings are all of another year has a row too, so that it is not asked again
+  // a zone whose readings are all older than a year has a row too, so that it is not asked again
   for (const z of zones)
     if (!rows.some((r) => r.zoneId === z.id))
       rows.push({
@@ -233,7 +235,7 @@ async function writeMet(
         inputs: inputsOf(z),
         offset: 0,
         offsetVariance: 0,
-        body: { met: [], waiting: [] } satisfies Kept,
+        body: { from: start, met: [], waiting: [] } satisfies Kept,
       });
   await db.insert(metReadings).values(rows).onConflictDoNothing();
 }
@@ -277,7 +279,6 @@ export async function knowledgeOf(
         .where(and(inArray(metReadings.zoneId, mine), eq(metReadings.spot, spot)))
     : [];
   const metOf = new Map(bodies.map((b) => [b.zoneId, b.body as Kept]));
-  const hours = (today - dayOf(yearOf(today), 1, 1)) * 24;
   const neighbour = (o: (typeof others)[number]): Neighbour => ({
     offset: o.offset as Correction['offset'],
     offsetVariance: o.offsetVariance,
@@ -288,9 +289,10 @@ export async function knowledgeOf(
       const kin = spoken.filter((o) => o.zoneId !== z.id && o.stationId === z.stationId && o.siteKey === key);
       const elsewhere = spoken.filter((o) => o.zoneId === z.id && o.spot !== spot);
       const prior = priorFrom(kin.map(neighbour), elsewhere.map(neighbour));
-      const { met, waiting } = metOf.get(z.id) ?? { met: [], waiting: [] };
-      const { correction, innovations, track }: Assimilated = assimilate(met, hours, prior);
-      return [z.id, { correction, track, signs: [], innovations, waiting }];
+      const { from, met, waiting } = metOf.get(z.id) ?? { from: today, met: [], waiting: [] };
+      const { correction, innovations, track }: Assimilated = assimilate(met, (today - from) * 24, prior);
+      const thisYear = track.slice(Math.max(0, dayOf(yearOf(today), 1, 1) - from));
+      return [z.id, { correction, track: thisYear, signs: [], innovations, waiting }];
     }),
   );
 }

@@ -1,6 +1,6 @@
 import 'server-only';
 import { and, asc, desc, eq, gte, inArray, sql } from 'drizzle-orm';
-import { dayOf, isoDay, yearOf, type Day } from '@/core/calendar/day';
+import { isoDay, type Day } from '@/core/calendar/day';
 import { SIGNS, type Sign } from '@/core/ground/crossing';
 import type { SignSeen } from '@/core/ground/outlook';
 import { CALIBRATED_SD, UNCALIBRATED_SD, type Reading } from '@/core/ground/readings';
@@ -69,18 +69,17 @@ export async function readingOf(db: Transaction, id: string): Promise<StoredRead
 }
 
 /**
- * This year's readings of zones, as the filter takes them: hours of the station's standard time since 1 January. Of what
+ * Readings of zones since a day, as the filter takes them: hours of the station's standard time from then on. Of what
  * a logger or station writes down, one value every six hours: its errors from minute to minute are the same error.
  */
 export async function readingsForFilter(
   db: Transaction,
   zoneIds: readonly string[],
-  today: Day,
+  from: Day,
   utcOffsetHours: number,
 ): Promise<(Reading & { zoneId: string; spot: Spot })[]> {
   if (!zoneIds.length) return [];
-  const newYear = dayOf(yearOf(today), 1, 1);
-  const start = newYear * 86_400_000 - utcOffsetHours * 3_600_000;
+  const start = from * 86_400_000 - utcOffsetHours * 3_600_000;
   const all = await db
     .selectDistinctOn(
       [

@@ -87,7 +87,7 @@ const question = object(
         },
         ['id', 'time', 'depth_cm', 'temperature_c'],
       ),
-      'Probe readings of this year.',
+      'Probe readings of the last 365 days.',
     ),
     rule: object(
       {

@@ -3,7 +3,7 @@ import 'server-only';
 import Joi from 'joi';
 import { addDays, dayOf, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day';
 import { SIGNS, SCHOOLS, type CrossingRule, type School, type Sign } from '@/core/ground/crossing';
-import { ensembleOf, traceOf, wholeYears, type EnsembleInput } from '@/core/ground/ensemble';
+import { ensembleOf, traceOf, traceStart, wholeYears, type EnsembleInput } from '@/core/ground/ensemble';
 import { NOTHING_READ, outlookFrom } from '@/core/ground/outlook';
 import { UNCALIBRATED_SD, assimilate, type Innovation } from '@/core/ground/readings';
 import { COVERS, EXPOSURES, MOISTURES, TEXTURES, type Cover, type Site } from '@/core/ground/site';
@@ -337,14 +337,14 @@ function readingAnswer(r: ReadingRow, innovations: readonly Innovation[]) {
     : { id: r.id, expected_c: null, innovation_k: null, sd_k: null, used: false };
 }
 
-/** The readings held to the ground of this year, at their own depths and hours. */
+/** The readings held to the ground of the last year, at their own depths and hours. */
 function met(q: OutlookQuestion, base: EnsembleInput) {
   const readings = q.readings ?? [];
-  const newYear = dayOf(yearOf(base.today), 1, 1);
+  const from = traceStart(base.observed, base.today);
   const asked = readings.map((r, i) => {
     const field = `readings[${i}].time`;
     const day = dayAt(r.time, field, i + 1);
-    const hour = (day - newYear) * 24 + Number(r.time.slice(11, 13)) + Number(r.time.slice(14, 16)) / 60;
+    const hour = (day - from) * 24 + Number(r.time.slice(11, 13)) + Number(r.time.slice(14, 16)) / 60;
     if (readings.findIndex((x) => x.id === r.id) !== i)
       wrong(`readings[${i}].id`, `${r.id} stands twice`, 'Give each reading an id of its own.', i + 1);
     return {
@@ -358,6 +358,7 @@ function met(q: OutlookQuestion, base: EnsembleInput) {
   if (!asked.length) return { knowledge: NOTHING_READ, innovations: [] };
   const models = traceOf(base).probe(asked);
   const pairs = asked.flatMap((reading, i) => (models[i] ? [{ reading, model: models[i] }] : []));
-  const { correction, track, innovations } = assimilate(pairs, (base.today - newYear) * 24);
-  return { knowledge: { correction, track, signs: [] }, innovations };
+  const { correction, track, innovations } = assimilate(pairs, (base.today - from) * 24);
+  const thisYear = track.slice(Math.max(0, dayOf(yearOf(base.today), 1, 1) - from));
+  return { knowledge: { correction, track: thisYear, signs: [] }, innovations };
 }

@@ -1,5 +1,5 @@
 import 'server-only';
-import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
+import { addDays, type Day } from '@/core/calendar/day';
 import { dailyMeanBehind } from '@/core/ground/analytic';
 import { traceOf, type Ensemble } from '@/core/ground/ensemble';
 import {
@@ -140,7 +140,6 @@ async function traceAt(db: Transaction, zone: ZoneOnLawn, spot: Spot, depth: Met
   if (!observed || !station) return null;
   const observedTo = addDays(observed.from, observed.air.length / 24);
   const start = Math.min(today, observedTo) as Day;
-  if (observed.from > dayOf(yearOf(start), 1, 1)) return null;
   const forecast = forecastFrom(await storedForecast(db, zone.stationId), start);
   const trace = traceOf({ site: siteAt(zone.site, spot), depth, observed, forecast, today: start });
   const hourOf = (at: Date) => at.getTime() / 3_600_000 + station.utcOffsetHours - trace.from * 24;

@@ -1,11 +1,13 @@
 /** From the probe to the date: readings, what they move, whom else, and what is asked about them. */
-import { addDays, parseDay } from '@/core/calendar/day';
-import { fromFahrenheit, toFahrenheit } from '@/core/units/trade';
+import { eq } from 'drizzle-orm';
+import { parseDay } from '@/core/calendar/day';
+import { toFahrenheit } from '@/core/units/trade';
 import { Forbidden } from '@/data/actor';
 import { nowOf, todayOf, turnClock } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { houseOf } from '@/data/house';
 import { zoneOf } from '@/data/lawns';
+import { reading as readingTable, zone as zoneTable } from '@/data/schema';
 import { saveCrossings } from '@/server/house-rules';
 import { expectedAt, hindcastSheet, readingSheet, soilSheet } from '@/server/soil';
 import { addSensor, fetchSensor, sensorsOf } from '@/server/soil-station';
@@ -311,13 +313,31 @@ describe('the soil station', () => {
   });
 });
 
-test('readings of last year move nothing this year', async () => {
+test('what was learnt last spring still speaks this year, for less; what is older than a year does not', async () => {
   const site = '102 Cooper Rise · under the limes';
-  const input = await reading(site, { takenAt: '2026-04-20T10:30', confirmed: true, value: '63' });
-  expect(await said(input)).toEqual(['taken']);
-  const sheet = await soil(site);
-  expect(sheet.readings[0]!.met).toBeNull();
-  expect(sheet.outlook!.correction.readings).toBe(0);
-  expect(fromFahrenheit(63)).toBeCloseTo(sheet.readings[0]!.value, 6);
-  expect(addDays(sheet.today, 0)).toBe(sheet.outlook!.today);
+  const { id } = await zoneNamed(site);
+  const at = '2026-04-20T10:30';
+  const model = await expected(site, '2026-04-20T15:30:00Z');
+  expect(
+    await said(await reading(site, { takenAt: at, value: (toFahrenheit(model.value) + 3).toFixed(1) })),
+  ).toEqual(['taken']);
+  const { outlook, readings } = await soil(site);
+  expect(readings[0]!.met).toMatchObject({ used: true });
+  expect(outlook!.correction.offset).toBeGreaterThan(0.2);
+  // the transient of a year ago has faded, and the lasting part has had a year to wander
+  expect(Math.abs(outlook!.correction.transient)).toBeLessThan(1e-6);
+  const model2 = await expected(site, '2027-03-17T15:30:00Z');
+  await takeReading(
+    tech,
+    await reading(site, { value: (toFahrenheit(model2.value) + 1).toFixed(1), confirmed: true }),
+  );
+  expect((await soil(site)).outlook!.correction.readings).toBe(2);
+  await inOrganisation(tech, async (db) => {
+    await db
+      .update(readingTable)
+      .set({ takenAt: new Date('2026-03-01T15:00:00Z') })
+      .where(eq(readingTable.zoneId, id));
+    await db.update(zoneTable).set({ readingsVersion: 99 }).where(eq(zoneTable.id, id));
+  });
+  expect((await soil(site)).outlook!.correction.readings).toBe(0);
 });

@@ -289,7 +289,7 @@ function normalQuantile(p: number): number {
   return (lo + hi) / 2;
 }
 
-/** A year's ground, hour by hour where it is asked: 1 January to the end of the forecast. */
+/** A year's ground, hour by hour where it is asked: a year back to the end of the forecast. */
 export type YearTrace = Readonly<{
   /** the day whose hour 0 the probes count from */
   from: Day;
@@ -297,10 +297,17 @@ export type YearTrace = Readonly<{
   probe: (probes: readonly Probe[]) => (Probed | null)[];
 }>;
 
-/** This year's ground of a kind of site, to be asked at the depths and hours of its readings. */
+/**
+ * The first day of a trace: a year back, so that what was learnt last summer still speaks on 1 January; later where the
+ * station is younger.
+ */
+export const traceStart = (observed: Pick<HourlyWeather, 'from'>, today: Day): Day =>
+  Math.max(observed.from, addDays(today, -365)) as Day;
+
+/** The last year's ground of a kind of site, to be asked at the depths and hours of its readings. */
 export function traceOf({ site, observed, forecast, today, depth }: Omit<EnsembleInput, 'years'>): YearTrace {
   const column = columnOf(diffusivityOf(site));
-  const from = dayOf(yearOf(today), 1, 1);
+  const from = traceStart(observed, today);
   const spinUp = sliceDays(observed, Math.max(observed.from, from - 365) as Day, from);
   const known = sliceDays(observed, from, today);
   const hours = known.air.length + (forecast?.air.length ?? 0);

@@ -202,7 +202,7 @@ function Readings({
 
 function metWords(r: MetReading): string {
   if (r.isWaiting) return 'waits for the weather of its hour';
-  if (!r.met) return r.source === 'hand' ? 'of another year' : 'one value in six hours is used';
+  if (!r.met) return r.source === 'hand' ? 'more than a year old' : 'one value in six hours is used';
   const off = `${figure(Math.abs(r.met.innovation) * 1.8, 1)} °F ${r.met.innovation >= 0 ? 'above' : 'below'} what was expected`;
   return r.met.used ? off : `${off}: beyond four standard deviations, kept and not used`;
 }
