@@ -152,7 +152,7 @@ test('the soil of a lawn: schools side by side, a look back, a sign noted, a hou
   await b.driver.executeScript('document.activeElement.blur()');
   await b.keys('o');
   const soil = await b.page('What each school says');
-  expect(soil).toContain('Autumn, down through 70 °F');
+  expect(soil).toContain('Autumn, 70 °F falling');
   expect(soil).toMatch(/Going by \d readings here, and by \d other spot/);
   await b.find('.apexcharts-svg .apexcharts-series path');
   await sound('Soil');

@@ -373,6 +373,10 @@ function ShapeRows({
           </fieldset>
         );
       })}
+      <p className="text-[14px] text-steel">
+        Right and away: where a shape’s corner, or a circle’s middle, lies from where you began. Left empty,
+        it is placed by itself.
+      </p>
       <div className="flex gap-2">
         <button type="button" className="button grow" onClick={() => onChange([...shapes, NEW_SHAPE])}>
           Add a shape

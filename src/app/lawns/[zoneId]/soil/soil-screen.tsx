@@ -113,7 +113,7 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
               <Figure name="No nitrogen from 80 °F">
                 {crossingWords(outlook.watches.nitrogen.crossed, outlook.watches.nitrogen.dates)}
               </Figure>
-              <Figure name="Autumn, down through 70 °F">
+              <Figure name="Autumn, 70 °F falling">
                 {crossingWords(outlook.watches.autumn.crossed, outlook.watches.autumn.dates)}
               </Figure>
               <p className="mt-2 text-[15px] text-steel">{correctionWords(sheet)}</p>
