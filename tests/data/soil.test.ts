@@ -7,8 +7,9 @@ import { nowOf, todayOf, turnClock } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { houseOf } from '@/data/house';
 import { zoneOf } from '@/data/lawns';
+import { thermometersOf } from '@/data/readings';
 import { reading as readingTable, zone as zoneTable } from '@/data/schema';
-import { saveCrossings } from '@/server/house-rules';
+import { putThermometerAway, saveCrossings, saveThermometer } from '@/server/house-rules';
 import { expectedAt, hindcastSheet, readingSheet, soilSheet } from '@/server/soil';
 import { addSensor, fetchSensor, sensorsOf } from '@/server/soil-station';
 import { noteSign, takeReading, type ReadingInput } from '@/server/take-reading';
@@ -201,6 +202,33 @@ describe('a reading', () => {
       await said(await reading(site, { value: toFahrenheit(model.value).toFixed(1), takenAt: '' })),
     ).toEqual(['taken']);
     expect((await soil(site)).readings[0]!.met!.used).toBe(true);
+  });
+});
+
+describe('a thermometer', () => {
+  const save = (over: object) =>
+    saveThermometer(tech, { id: null, name: 'Blue', offsetF: '0.4', calibratedOn: '2027-03-01', ...over });
+  test.each([
+    [{ name: ' ' }, 'The thermometer has no name'],
+    [{ offsetF: 'a bit' }, 'Offset "a bit" is not a number'],
+    [{ offsetF: '25' }, 'Offset is 25 °F'],
+    [{ calibratedOn: '2028-01-01' }, 'Compared on "2028-01-01" is no day up to today'],
+    [{ calibratedOn: 'lately' }, 'Compared on "lately" is no day up to today'],
+  ])('with %j is refused with the reason', async (over, problem) => {
+    expect(await save(over)).toMatchObject({ ok: false, refusal: { issues: [{ problem }] } });
+  });
+  test('is kept with its offset, compared anew, and put away: then no reading can name it', async () => {
+    expect((await save({})).ok).toBe(true);
+    const known = async () => (await inOrganisation(tech, thermometersOf)).find((t) => t.name === 'Blue');
+    const blue = (await known())!;
+    expect(blue.offsetF).toBe(0.4);
+    expect((await save({ id: blue.id, offsetF: '−0.2', calibratedOn: '' })).ok).toBe(true);
+    expect(await known()).toMatchObject({ offsetF: -0.2, calibratedOn: null });
+    await putThermometerAway(tech, { id: blue.id });
+    expect(await known()).toBeUndefined();
+    expect(await said(await reading(LOMAS, { thermometerId: blue.id }))).toEqual([
+      'Thermometer: This thermometer has been put away. Choose another, or none.',
+    ]);
   });
 });
 

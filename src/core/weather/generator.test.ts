@@ -7,22 +7,21 @@ import { randomFrom } from './random';
 // data: vega-datasets, daily weather of two cities 2012–2015; model: Richardson 1981
 describe.each(['Seattle', 'New York'] as const)('weather generated for %s', (city) => {
   const real = dailyOf(openWeather(city));
-  const made = generate(fitGenerator(real), dayOf(2001, 1, 1), 40 * 365, randomFrom(11));
+  const made = generate(fitGenerator(real), dayOf(2001, 1, 1), 160 * 365, randomFrom(11));
   const month = (from: number, i: number) => new Date((from + i) * 86_400_000).getUTCMonth();
   const mean = (d: typeof real, of: (i: number) => number, m: number) => {
     const days = Array.from({ length: d.max.length }, (_, i) => i).filter((i) => month(d.from, i) === m);
     return days.reduce((s, i) => s + of(i), 0) / days.length;
   };
 
-  test('has each month’s mean maximum and minimum to 1.5 °C', () => {
-    for (let m = 0; m < 12; m++) {
-      expect(Math.abs(mean(made, (i) => made.max[i]!, m) - mean(real, (i) => real.max[i]!, m))).toBeLessThan(
-        1.5,
-      );
-      expect(Math.abs(mean(made, (i) => made.min[i]!, m) - mean(real, (i) => real.min[i]!, m))).toBeLessThan(
-        1.5,
-      );
-    }
+  test('has the months’ mean maxima and minima to 0.8 °C on the whole, and none off by more than 2.5 °C', () => {
+    // four years are few: a month's own mean of them lies about 1 °C from that of its season
+    const off = Array.from({ length: 12 }, (_, m) => m).flatMap((m) => [
+      Math.abs(mean(made, (i) => made.max[i]!, m) - mean(real, (i) => real.max[i]!, m)),
+      Math.abs(mean(made, (i) => made.min[i]!, m) - mean(real, (i) => real.min[i]!, m)),
+    ]);
+    expect(off.reduce((s, x) => s + x, 0) / off.length).toBeLessThan(0.8);
+    expect(Math.max(...off)).toBeLessThan(2.5);
   });
   test('has each month’s share of wet days to 8 points, and the year’s rain to 10 %', () => {
     for (let m = 0; m < 12; m++) {

@@ -205,7 +205,11 @@ function slowPart(
   const variance = whole.reduce((x, m) => x + (m.sum / m.n) ** 2, 0) / whole.length;
   const r = Math.min(0.9, Math.max(0, rho));
   const slow = Math.max(0, variance - ((1 + r) / (1 - r) / 30) * size ** 2) / MONTH_SHARE;
-  return { slow: Math.sqrt(slow), quick: Math.sqrt(Math.max(0.25, 1 - slow / size ** 2)) };
+  // a new year about a mean of n years, whose spread was taken about that same mean: the predictive variance of a normal
+  // sample, (n + 1)/(n − 1) times what was seen
+  const years = Math.max(1.5, days.length / YEAR);
+  const few = (years + 1) / (years - 1);
+  return { slow: Math.sqrt(few * slow), quick: Math.sqrt(Math.max(0.25, 1 - slow / size ** 2)) };
 }
 
 /** `days` days from `from` on. The same random source gives the same weather. */
