@@ -1,14 +1,7 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { SHAPE_KINDS, USUAL_ERROR, outlineOf, type Measure, type TypedHow } from '@/core/lawn/measure';
-import {
-  SHAPE_FIELDS,
-  readTakeoff,
-  readTrees,
-  type TakeoffDraft,
-  type TreeDraft,
-} from '@/core/lawn/takeoff-draft';
-import { TREE_KINDS } from '@/core/lawn/zone';
+import { USUAL_ERROR, outlineOf, type Measure, type TypedHow } from '@/core/lawn/measure';
+import { readTakeoff, readTrees } from '@/core/lawn/takeoff-draft';
 import { figure, showArea } from '@/core/units/format';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import type { SquareMetres } from '@/core/units/quantity';
@@ -20,6 +13,7 @@ import { Choice } from '@/ui/choice';
 import { Figure } from '@/ui/figure';
 import { Labelled } from '@/ui/labelled';
 import { ZoneDrawing } from '@/ui/zone-drawing';
+import { NEW_SHAPE, ShapeRows, TreeRows } from './shape-rows';
 
 type Props = Readonly<{
   draft: LawnInput;
@@ -29,18 +23,6 @@ type Props = Readonly<{
 
 const WAYS = ['takeoff', 'polygon', 'typed'] as const;
 const WAY_WORDS = { takeoff: 'shapes', polygon: 'drawn file', typed: 'a figure' } as const;
-const NEW_SHAPE: TakeoffDraft = {
-  kind: 'rectangle',
-  sign: 'add',
-  name: '',
-  a: '',
-  b: '',
-  c: '',
-  x: '',
-  y: '',
-};
-const NEW_TREE: TreeDraft = { name: '', kind: 'ornamental', x: '', y: '', dripLine: '', keepOut: false };
-
 /** How large the zone is and what of it is treated: drawn to scale and added up as it is typed. */
 export function AreaPart({ draft, onChange, issueOf }: Props) {
   const { measure, trees } = draft;
@@ -270,230 +252,6 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
           )}
         </div>
       </div>
-    </div>
-  );
-}
-
-function ShapeRows({
-  shapes,
-  issueOf,
-  onChange,
-}: Readonly<{
-  shapes: readonly TakeoffDraft[];
-  issueOf: (field: string) => Issue | null;
-  onChange: (s: TakeoffDraft[]) => void;
-}>) {
-  const set = (i: number, part: Partial<TakeoffDraft>) =>
-    onChange(shapes.map((s, k) => (k === i ? { ...s, ...part } : s)));
-  return (
-    <div className="grid gap-2">
-      {shapes.map((s, i) => {
-        const kind = SHAPE_KINDS.find((k) => k === s.kind) ?? 'rectangle';
-        const name = s.name.trim() || `Shape ${i + 1}`;
-        return (
-          <fieldset
-            key={i}
-            className={`border-l-4 bg-paper px-3 py-2 ${s.sign === 'add' ? 'border-moss' : 'border-clay'}`}
-          >
-            <legend className="sr-only">{name}</legend>
-            <div className="grid grid-cols-2 gap-2 sm:grid-cols-[88px_1fr_1.2fr_44px]">
-              <Labelled name="Sign">
-                {(field) => (
-                  <select {...field} value={s.sign} onChange={(e) => set(i, { sign: e.target.value })}>
-                    <option value="add">plus</option>
-                    <option value="subtract">minus</option>
-                  </select>
-                )}
-              </Labelled>
-              <Labelled name="Shape">
-                {(field) => (
-                  <select {...field} value={kind} onChange={(e) => set(i, { kind: e.target.value })}>
-                    {SHAPE_KINDS.map((k) => (
-                      <option key={k}>{k}</option>
-                    ))}
-                  </select>
-                )}
-              </Labelled>
-              <Labelled name="What it is">
-                {(field) => (
-                  <input
-                    {...field}
-                    value={s.name}
-                    placeholder={s.sign === 'add' ? 'lawn' : 'house'}
-                    onChange={(e) => set(i, { name: e.target.value })}
-                  />
-                )}
-              </Labelled>
-              <button
-                type="button"
-                className="min-h-[44px] self-end text-[22px]"
-                aria-label={`Remove ${name}`}
-                title={`Remove ${name}`}
-                onClick={() => onChange(shapes.filter((_, k) => k !== i))}
-              >
-                ×
-              </button>
-            </div>
-            <div className="mt-1 grid grid-cols-2 gap-2 sm:grid-cols-5">
-              {SHAPE_FIELDS[kind].map((f) => (
-                <Labelled key={f.key} name={`${f.words}, ${f.unit}`} issue={issueOf(`${name}: ${f.words}`)}>
-                  {(field) => (
-                    <input
-                      {...field}
-                      inputMode="decimal"
-                      value={s[f.key]}
-                      onChange={(e) => set(i, { [f.key]: e.target.value })}
-                    />
-                  )}
-                </Labelled>
-              ))}
-              <Labelled name="Right, ft" issue={issueOf(`${name}: right`)}>
-                {(field) => (
-                  <input
-                    {...field}
-                    inputMode="decimal"
-                    placeholder="by itself"
-                    value={s.x}
-                    onChange={(e) => set(i, { x: e.target.value })}
-                  />
-                )}
-              </Labelled>
-              <Labelled name="Away, ft" issue={issueOf(`${name}: away`)}>
-                {(field) => (
-                  <input
-                    {...field}
-                    inputMode="decimal"
-                    placeholder="by itself"
-                    value={s.y}
-                    onChange={(e) => set(i, { y: e.target.value })}
-                  />
-                )}
-              </Labelled>
-            </div>
-          </fieldset>
-        );
-      })}
-      <p className="text-[14px] text-steel">
-        Right and away: where a shape’s corner, or a circle’s middle, lies from where you began. Left empty,
-        it is placed by itself.
-      </p>
-      <div className="flex gap-2">
-        <button type="button" className="button grow" onClick={() => onChange([...shapes, NEW_SHAPE])}>
-          Add a shape
-        </button>
-        <button
-          type="button"
-          className="button grow"
-          onClick={() => onChange([...shapes, { ...NEW_SHAPE, sign: 'subtract' }])}
-        >
-          Take one away
-        </button>
-      </div>
-    </div>
-  );
-}
-
-function TreeRows({
-  trees,
-  placed,
-  issueOf,
-  onChange,
-}: Readonly<{
-  trees: readonly TreeDraft[];
-  placed: boolean;
-  issueOf: (field: string) => Issue | null;
-  onChange: (t: TreeDraft[]) => void;
-}>) {
-  const set = (i: number, part: Partial<TreeDraft>) =>
-    onChange(trees.map((t, k) => (k === i ? { ...t, ...part } : t)));
-  return (
-    <div className="grid gap-2">
-      {trees.map((t, i) => {
-        const name = t.name.trim() || `Tree ${i + 1}`;
-        return (
-          <fieldset key={i} className="border-l-4 border-straw bg-paper px-3 py-2">
-            <legend className="sr-only">{name}</legend>
-            <div className="grid grid-cols-2 gap-2 sm:grid-cols-[1fr_128px_1fr_0.8fr_0.8fr_36px]">
-              <Labelled name="Tree">
-                {(field) => (
-                  <input {...field} value={t.name} onChange={(e) => set(i, { name: e.target.value })} />
-                )}
-              </Labelled>
-              <Labelled name="Kind">
-                {(field) => (
-                  <select
-                    {...field}
-                    value={t.kind}
-                    onChange={(e) => {
-                      const kind = TREE_KINDS.find((k) => k === e.target.value) ?? 'ornamental';
-                      set(i, { kind, keepOut: kind === 'fruit' });
-                    }}
-                  >
-                    {TREE_KINDS.map((k) => (
-                      <option key={k}>{k}</option>
-                    ))}
-                  </select>
-                )}
-              </Labelled>
-              <Labelled name="Drip line, ft" issue={issueOf(`${name}: drip line`)}>
-                {(field) => (
-                  <input
-                    {...field}
-                    inputMode="decimal"
-                    value={t.dripLine}
-                    onChange={(e) => set(i, { dripLine: e.target.value })}
-                  />
-                )}
-              </Labelled>
-              {placed && (
-                <>
-                  <Labelled name="Right, ft">
-                    {(field) => (
-                      <input
-                        {...field}
-                        inputMode="decimal"
-                        value={t.x}
-                        onChange={(e) => set(i, { x: e.target.value })}
-                      />
-                    )}
-                  </Labelled>
-                  <Labelled name="Away, ft">
-                    {(field) => (
-                      <input
-                        {...field}
-                        inputMode="decimal"
-                        value={t.y}
-                        onChange={(e) => set(i, { y: e.target.value })}
-                      />
-                    )}
-                  </Labelled>
-                </>
-              )}
-              <button
-                type="button"
-                className="min-h-[44px] self-end text-[22px]"
-                aria-label={`Remove ${name}`}
-                title={`Remove ${name}`}
-                onClick={() => onChange(trees.filter((_, k) => k !== i))}
-              >
-                ×
-              </button>
-            </div>
-            <label className="flex min-h-[44px] items-center gap-3">
-              <input
-                type="checkbox"
-                className="size-5"
-                checked={t.keepOut}
-                onChange={(e) => set(i, { keepOut: e.target.checked })}
-              />
-              Keep out of a circle of twice the drip line (the label may ask for more)
-            </label>
-          </fieldset>
-        );
-      })}
-      <button type="button" className="button" onClick={() => onChange([...trees, NEW_TREE])}>
-        Add a tree
-      </button>
     </div>
   );
 }
