@@ -197,9 +197,9 @@ export function memberWeathers(
   return [...real, ...made];
 }
 
-/** What the generator may learn from: all whole years but the one left out, end to end. */
-function withoutYear({ observed, years, leaveOut }: EnsembleInput): HourlyWeather {
-  if (leaveOut === undefined) return observed;
+/** What the generator may learn from: all that is before today; in a hindcast all whole years but the one left out, end to end. */
+function withoutYear({ observed, years, leaveOut, today }: EnsembleInput): HourlyWeather {
+  if (leaveOut === undefined) return sliceDays(observed, observed.from, today);
   const parts = years.map((y) => sliceDays(observed, dayOf(y, 1, 1), dayOf(y + 1, 1, 1)));
   const join = (of: (w: HourlyWeather) => Float64Array) => {
     const out = new Float64Array(parts.reduce((n, p) => n + of(p).length, 0));
