@@ -12,6 +12,7 @@ import { parseDay, isoDay, type Day } from '@/core/calendar/day';
 import { zonesOf, siteName } from '@/data/lawns';
 import { toNumeric } from '@/data/numbers';
 import { tellNews } from '@/data/news';
+import { stationsOf } from '@/data/weather';
 import { queueState, retryJob, sendJob, type QueueState } from './jobs';
 import { done, refuse, type Outcome } from './outcome';
 import { sensorsOf, type Sensor } from './soil-station';
@@ -26,6 +27,8 @@ export type HouseSheet = Readonly<{
     site: string;
   })[];
   zones: readonly Readonly<{ id: string; site: string }>[];
+  /** the station's standard time against UTC: what loggers that know no summer time go by */
+  standardOffsetHours: number;
   tokens: readonly TokenNews[];
   jobs: QueueState;
 }>;
@@ -49,6 +52,7 @@ export async function houseSheet(actor: Actor): Promise<HouseSheet> {
         site: zones.find((z) => z.id === zoneId)?.site ?? '',
       })),
       zones,
+      standardOffsetHours: (await stationsOf(db))[0]?.utcOffsetHours ?? 0,
       tokens,
       jobs,
     };

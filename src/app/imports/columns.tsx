@@ -15,6 +15,7 @@ export function LoggerColumns({
   remembered,
   zones,
   timeZone,
+  standardOffsetHours,
   isBusy,
   onCheck,
 }: Readonly<{
@@ -22,6 +23,7 @@ export function LoggerColumns({
   remembered: LoggerMapping | null;
   zones: readonly Readonly<{ id: string; site: string }>[];
   timeZone: string;
+  standardOffsetHours: number;
   isBusy: boolean;
   onCheck: (m: LoggerMapping) => void;
 }>) {
@@ -71,7 +73,7 @@ export function LoggerColumns({
       clock:
         clock === 'own'
           ? { kind: 'zone', name: timeZone }
-          : { kind: 'offset', hours: clock === 'utc' ? 0 : -6 },
+          : { kind: 'offset', hours: clock === 'utc' ? 0 : standardOffsetHours },
       columns: temperatures.map((column) => ({
         column,
         depthIn: Number(columns[column]!.depthIn),

@@ -24,6 +24,7 @@ type Props = Readonly<{
   imports: readonly ImportNews[];
   zones: readonly Readonly<{ id: string; site: string }>[];
   timeZone: string;
+  standardOffsetHours: number;
   mayPlan: boolean;
   checkReadingsAction: Check<LoggerMapping>;
   checkLawnsAction: Check<LawnMapping>;
@@ -120,6 +121,7 @@ export function ImportScreen(props: Props) {
               remembered={remembered}
               zones={props.zones}
               timeZone={props.timeZone}
+              standardOffsetHours={props.standardOffsetHours}
               isBusy={isBusy}
               onCheck={check}
             />

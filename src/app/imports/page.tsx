@@ -15,12 +15,13 @@ import { ImportScreen } from './import-screen';
 export const metadata: Metadata = { title: 'Files' };
 
 export default screen(async (actor) => {
-  const [imports, { zones }] = [await importBook(actor), await houseSheet(actor)];
+  const [imports, { zones, standardOffsetHours }] = [await importBook(actor), await houseSheet(actor)];
   return (
     <ImportScreen
       imports={imports}
       zones={zones}
       timeZone={actor.timeZone}
+      standardOffsetHours={standardOffsetHours}
       mayPlan={may(actor, 'plan')}
       checkReadingsAction={checkReadingsAction}
       checkLawnsAction={checkLawnsAction}
