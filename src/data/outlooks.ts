@@ -1,5 +1,5 @@
 import 'server-only';
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import type { Crossings, CrossingRule, School } from '@/core/ground/crossing';
 import {
@@ -76,6 +76,30 @@ const packed = <M extends DailyMeans>(m: M): M => ({
   airMax: rounded(m.airMax),
 });
 
+/**
+ * Looks for what is kept and, where it is stale, waits for whoever is computing for this organisation and looks again:
+ * so nothing is computed twice, and two transactions never hold each other's rows of these tables.
+ */
+async function whoeverIsFirst<T>(
+  db: Transaction,
+  orgId: string,
+  look: () => Promise<T>,
+  isFresh: (kept: T) => boolean,
+): Promise<T> {
+  const kept = await look();
+  if (isFresh(kept)) return kept;
+  await db.execute(sql`select pg_advisory_xact_lock(hashtext('outlooks'), hashtext(${orgId}))`);
+  return look();
+}
+
+async function keptAt(db: Transaction, stationId: string, key: string) {
+  const [kept] = await db
+    .select()
+    .from(outlook)
+    .where(and(eq(outlook.stationId, stationId), eq(outlook.siteKey, key)));
+  return kept;
+}
+
 /** Read once a process and version: half a megabyte each. The least lately used goes first. */
 const ensembles = new Map<string, { inputs: string; ensemble: Ensemble }>();
 const MOST_KEPT = 64;
@@ -105,10 +129,12 @@ export async function ensembleFor(
     if (ensembles.size > MOST_KEPT) ensembles.delete(ensembles.keys().next().value!);
     return { ok: true, inputs, ensemble };
   };
-  const [kept] = await db
-    .select()
-    .from(outlook)
-    .where(and(eq(outlook.stationId, stationId), eq(outlook.siteKey, key)));
+  const kept = await whoeverIsFirst(
+    db,
+    orgId,
+    () => keptAt(db, stationId, key),
+    (row) => row?.inputs === inputs,
+  );
   if (kept?.inputs === inputs) return keep(kept.body as Ensemble);
 
   const years = wholeYears(observed, yearOf(start)).slice(-PAST_YEARS);
@@ -152,18 +178,21 @@ export async function meetReadings(
     const weather = await weatherFor(db, stationId, today, depth);
     const station = (await stationsOf(db)).find((s) => s.id === stationId);
     if (!weather || !station) continue;
-    const kept = await db
-      .select({ zoneId: metReadings.zoneId, inputs: metReadings.inputs })
-      .from(metReadings)
-      .where(
-        inArray(
-          metReadings.zoneId,
-          here.map((z) => z.id),
-        ),
-      );
     const inputsOf = (z: ZoneOnLawn) => `${weather.inputs}|${z.readingsVersion}|${siteKey(z.site)}`;
-    const known = new Map(kept.map((k) => [k.zoneId, k.inputs]));
-    const stale = here.filter((z) => known.get(z.id) !== inputsOf(z));
+    const staleNow = async () => {
+      const kept = await db
+        .select({ zoneId: metReadings.zoneId, inputs: metReadings.inputs })
+        .from(metReadings)
+        .where(
+          inArray(
+            metReadings.zoneId,
+            here.map((z) => z.id),
+          ),
+        );
+      const known = new Map(kept.map((k) => [k.zoneId, k.inputs]));
+      return here.filter((z) => known.get(z.id) !== inputsOf(z));
+    };
+    const stale = await whoeverIsFirst(db, orgId, staleNow, (zones) => zones.length === 0);
     if (!stale.length) continue;
     const readings = await readingsForFilter(
       db,
@@ -337,10 +366,12 @@ export async function hindcastFor(
   if (years.length < 2) return null;
   const key = `hindcast|${siteKey(site)}`;
   const inputs = [MODEL, depth, years.join(','), JSON.stringify(rule)].join('|');
-  const [kept] = await db
-    .select()
-    .from(outlook)
-    .where(and(eq(outlook.stationId, stationId), eq(outlook.siteKey, key)));
+  const kept = await whoeverIsFirst(
+    db,
+    orgId,
+    () => keptAt(db, stationId, key),
+    (row) => row?.inputs === inputs,
+  );
   if (kept?.inputs === inputs) return kept.body as Hindcast[];
   const body = hindcast({ site, depth, observed, years }, [rule]);
   await db

@@ -2,6 +2,7 @@ import 'server-only';
 import { eq } from 'drizzle-orm';
 import type PgBoss from 'pg-boss';
 import { addDays, type Day } from '@/core/calendar/day';
+import { siteKey } from '@/core/ground/site';
 import type { Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation, isDatabaseGone, signInDatabase } from '@/data/connection';
@@ -46,18 +47,25 @@ export async function runJob(job: Job): Promise<void> {
   }
 }
 
-/** The ensembles of all kinds of site, and the comparisons of readings with them; or those of some zones. */
+/**
+ * The ensembles of all kinds of site, and the comparisons of readings with them; or those of some zones. Each in a
+ * transaction of its own: a person who waits for one kind does not wait for all.
+ */
 async function computeOutlooks(actor: Actor, zoneIds: readonly string[] | null): Promise<void> {
-  await inOrganisation(actor, async (db) => {
-    const today = await todayOf(db, actor);
-    const { crossings } = await houseOf(db);
-    const zones = zoneIds
+  const { today, depth, zones } = await inOrganisation(actor, async (db) => ({
+    today: await todayOf(db, actor),
+    depth: (await houseOf(db)).crossings.depth,
+    zones: zoneIds
       ? (await Promise.all(zoneIds.map((id) => zoneOf(db, id)))).filter((z) => z !== null)
-      : await zonesOf(db);
-    for (const z of zones) await ensembleFor(db, actor.orgId, z.stationId, z.site, crossings.depth, today);
-    await meetReadings(db, actor.orgId, zones, crossings.depth, today);
-    await tellNews(db, actor.orgId);
+      : await zonesOf(db),
+  }));
+  const kinds = new Map(zones.map((z) => [`${z.stationId}|${siteKey(z.site)}`, z]));
+  for (const z of kinds.values())
+    await inOrganisation(actor, (db) => ensembleFor(db, actor.orgId, z.stationId, z.site, depth, today));
+  await inOrganisation(actor, async (db) => {
+    await meetReadings(db, actor.orgId, zones, depth, today);
   });
+  await inOrganisation(actor, (db) => tellNews(db, actor.orgId));
 }
 
 /** Takes jobs from the queue until the process ends. @param everyMs how often weather and stations are asked by themselves */

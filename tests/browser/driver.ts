@@ -46,22 +46,29 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
     mobile: size.mobile,
   });
 
+  /** Waits for something; where it never comes, says what the page showed instead. */
+  const wait = async <T>(holds: () => Promise<T | null>, missing: string): Promise<T> => {
+    try {
+      return (await driver.wait(holds, PATIENCE_MS)) as T;
+    } catch (error) {
+      const seen = await driver.findElement(By.css('body')).getText();
+      throw new Error(`${missing}; ${await driver.getCurrentUrl()} showed: ${seen.slice(0, 600)}`, {
+        cause: error,
+      });
+    }
+  };
   /** Waits for an element that is seen; by CSS, or by XPath where it begins with a slash. */
   const find = async (selector: string): Promise<WebElement> => {
     const by = /^\(?\//.test(selector) ? By.xpath(selector) : By.css(selector);
-    return driver.wait(
-      async () => {
-        for (const element of await driver.findElements(by))
-          try {
-            if (await element.isDisplayed()) return element;
-          } catch {
-            /* redrawn meanwhile */
-          }
-        return null;
-      },
-      PATIENCE_MS,
-      `nothing to see at ${selector}`,
-    ) as Promise<WebElement>;
+    return wait(async () => {
+      for (const element of await driver.findElements(by))
+        try {
+          if (await element.isDisplayed()) return element;
+        } catch {
+          /* redrawn meanwhile */
+        }
+      return null;
+    }, `nothing to see at ${selector}`);
   };
   const withText = (tag: string, text: string) => `//${tag}[contains(normalize-space(.), "${text}")]`;
 
@@ -72,13 +79,10 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
     text: async (selector: string) => (await find(selector)).getText(),
     /** The text of the whole page, once it holds `part`. */
     page: async (part: string) => {
-      let text = '';
-      await driver.wait(
-        async () => (text = await driver.findElement(By.css('body')).getText()).includes(part),
-        PATIENCE_MS,
-        `the page never said "${part}"`,
-      );
-      return text;
+      return wait(async () => {
+        const text = await driver.findElement(By.css('body')).getText();
+        return text.includes(part) ? text : null;
+      }, `the page never said "${part}"`);
     },
     press: async (text: string) =>
       (await find(`${withText('button', text)} | ${withText('a', text)}`)).click(),
@@ -98,9 +102,8 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
         .sendKeys(...keys)
         .perform(),
     at: async (part: string) =>
-      driver.wait(
-        async () => (await driver.getCurrentUrl()).includes(part),
-        PATIENCE_MS,
+      wait(
+        async () => ((await driver.getCurrentUrl()).includes(part) ? part : null),
         `never came to ${part}`,
       ),
     signIn: async (email: string, password: string) => {

@@ -1,8 +1,11 @@
 /** Work in the background: shared by workers, tried again, and shown where it fails for good. */
 import { eq, sql } from 'drizzle-orm';
 import { inOrganisation, signInDatabase } from '@/data/connection';
+import { turnClock } from '@/data/clock';
+import { zonesOf } from '@/data/lawns';
 import { newsVersion } from '@/data/news';
 import { fileImport, outlook } from '@/data/schema';
+import { board, zoneSheet } from '@/server/season';
 import { queueState, sendJob } from '@/server/jobs';
 import { tryJobAgain } from '@/server/house-rules';
 import { runJob, startWorker, workerActor } from '@/server/worker';
@@ -39,6 +42,22 @@ test('a new rule or forecast is computed for all kinds of site, and open screens
   const first = await stamp();
   await runJob({ kind: 'outlooks', orgId: lead.orgId });
   expect((await stamp())[0]).toEqual(first[0]);
+});
+
+test('a worker and people who open screens on a new day do not lock each other out', async () => {
+  // the worker went from sites to readings and the screen from readings to sites: one of them was thrown out
+  const [zone] = await inOrganisation(lead, zonesOf);
+  for (let day = 0; day < 2; day++) {
+    await turnClock(lead, 1);
+    const [, today, again, sheet] = await Promise.all([
+      runJob({ kind: 'outlooks', orgId: lead.orgId }),
+      board(lead),
+      board(lead),
+      zoneSheet(lead, zone!.id),
+    ]);
+    expect(again.lines).toHaveLength(today.lines.length);
+    expect(sheet?.outlook).not.toBeNull();
+  }
 });
 
 test('two workers share the queue: each job is done, and once', async () => {
