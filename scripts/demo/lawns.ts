@@ -2,10 +2,10 @@
 import type { Exposure, Moisture, Texture } from '@/core/ground/site';
 import type { Turf } from '@/core/products/label';
 import type { Split } from '@/core/season/split';
-import type { DemoLabel } from './labels';
+import type { DemoKey } from './labels';
 
 type DemoPlan = Readonly<{
-  product: DemoLabel['key'];
+  product: DemoKey;
   split: Split;
   /** the season's total, in the label's unit */
   total: string;

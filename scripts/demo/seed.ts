@@ -6,16 +6,20 @@ import { hashPassword } from 'better-auth/crypto';
 import { eq } from 'drizzle-orm';
 import { DateTime } from 'luxon';
 import { parseDay } from '@/core/calendar/day';
-import { isRateUnit } from '@/core/units/rate';
+import { isRateUnit, type AmountUnit } from '@/core/units/rate';
 import type { Actor } from '@/data/actor';
 import { USUAL_CROSSINGS } from '@/data/crossings';
+import { USUAL_GATE_RULES } from '@/data/gate-rules';
+import { addEquipment, addLicence } from '@/data/means';
+import { addProduct } from '@/data/products';
+import { addMove } from '@/data/stock';
 import { closeQueue } from '@/server/jobs';
 import { closeConnection, inOrganisation, signInDatabase } from '@/data/connection';
 import { writePlan } from '@/data/plans';
 import * as schema from '@/data/schema';
 import { recordApplication } from '@/server/record-application';
 import { savePlan } from '@/server/save-plan';
-import { DEMO_LABELS, type DemoLabel } from './labels';
+import { DEMO_CATEGORY, DEMO_LABELS, DEMO_STATE, demoLabel, type DemoKey } from './labels';
 import { DEMO_LAWNS } from './lawns';
 import { writeSoil } from './soil';
 import people from './people.json' with { type: 'json' };
@@ -62,6 +66,7 @@ async function writeHouse(): Promise<string> {
     await db.insert(schema.houseRule).values({
       orgId: ORG.id,
       crossings: USUAL_CROSSINGS,
+      gates: { ...USUAL_GATE_RULES, state: DEMO_STATE, calibrationDays: 120 },
       windLimitMph: '10',
       windCautionMph: '7',
       workFromHour: 7,
@@ -81,30 +86,50 @@ async function writeHouse(): Promise<string> {
       name: 'Tessaby County',
       serviceKey: 'tessaby',
       utcOffsetHours: -6,
+      latitude: '38.6',
     });
   });
   return stationId;
 }
 
-async function writeLabels(): Promise<Map<DemoLabel['key'], string>> {
-  const ids = new Map<DemoLabel['key'], string>();
+async function writeLabels(): Promise<Map<DemoKey, string>> {
+  const ids = new Map<DemoKey, string>();
   await inOrganisation(lead, async (db) => {
-    for (const { key, product, ingredients, rates, waits } of DEMO_LABELS) {
-      const id = nextId();
-      ids.set(key, id);
-      await db
-        .insert(schema.product)
-        .values({ ...product, id, orgId: ORG.id, demo: true, labelDate: '2026-11-01', status: 'registered' });
-      for (const i of ingredients)
-        await db.insert(schema.productIngredient).values({ ...i, orgId: ORG.id, productId: id });
-      for (const { turfs, low, high } of rates)
-        for (const turf of turfs)
-          await db.insert(schema.productRate).values({ orgId: ORG.id, productId: id, turf, low, high });
-      for (const [upTo, days] of waits)
-        await db.insert(schema.productSeedingWait).values({ orgId: ORG.id, productId: id, upTo, days });
-    }
+    for (const [key, sheet] of DEMO_LABELS)
+      ids.set(key, await addProduct(db, lead, sheet, morningOf(START_OF_SEASON), productId(key)));
   });
   return ids;
+}
+/** Numbered apart from the rest, so that a further label moves no lawn's address. */
+const productId = (key: DemoKey) =>
+  `00000000-0000-4000-8001-${String(DEMO_LABELS.findIndex(([k]) => k === key) + 1).padStart(12, '0')}`;
+
+/** Papers, sprayers and the shelf. */
+async function writeMeans(products: ReadonlyMap<DemoKey, string>): Promise<void> {
+  await inOrganisation(lead, async (db) => {
+    await addLicence(db, ORG.id, {
+      person: lead.name,
+      number: 'CA-20417',
+      categories: [DEMO_CATEGORY],
+      validTo: parseDay('2028-06-30')!,
+    });
+    for (const [name, method, calibrated] of [
+      ['Backpack, 4 gal', 'backpack', '2027-03-08'],
+      ['Skid tank, hand gun', 'hand gun', '2027-03-02'],
+      ['Push spreader', 'spreader', '2027-03-01'],
+    ] as const)
+      await addEquipment(db, ORG.id, { name, method, calibratedOn: parseDay(calibrated) });
+    const bought = (key: DemoKey, lot: string, amount: number, unit: AmountUnit, price: number, on: string) =>
+      addMove(db, {
+        ...{ orgId: ORG.id, productId: products.get(key)!, kind: 'in', lot, amount, unit, price },
+        ...{ on: parseDay(on)!, note: '', person: lead.name, recordId: null, sendKey: nextId() },
+      });
+    await bought('prodiamine', 'L-2291', 10, 'lb', 192, '2027-01-20');
+    await bought('dithiopyr', 'K-118', 1, 'gal', 296, '2027-01-20');
+    await bought('granule', 'G-70', 600, 'lb', 408, '2027-02-02');
+    await bought('amine', 'A-9', 2.5, 'gal', 52, '2027-02-02');
+    await bought('quinclorac', 'Q-31', 1, 'lb', 92, '2027-02-02');
+  });
 }
 
 const morningOf = (day: string) => DateTime.fromISO(`${day}T07:00`, { zone: ORG.timeZone }).toJSDate();
@@ -116,10 +141,13 @@ const standOn = (day: string) =>
       .where(eq(schema.clock.orgId, ORG.id)),
   );
 
+/** A spring pre-emergent on its own. */
+const PLAIN = { use: 'pre-emergent', target: '', method: '', partner: null } as const;
+
 type Step = Readonly<{ day: string; run: () => Promise<void> }>;
 
 /** Writes the lawns, and gives what was planned and done on them as steps by day. */
-async function writeLawns(stationId: string, products: Map<DemoLabel['key'], string>): Promise<Step[]> {
+async function writeLawns(stationId: string, products: Map<DemoKey, string>): Promise<Step[]> {
   const steps: Step[] = [];
   for (const { zones, ...lawn } of DEMO_LAWNS) {
     const lawnId = nextId();
@@ -139,7 +167,7 @@ async function writeLawns(stationId: string, products: Map<DemoLabel['key'], str
       await inOrganisation(lead, (db) => db.insert(schema.zone).values(values));
       for (const { product, split, total, days, done = [], unchecked } of plans) {
         const productId = products.get(product) ?? '';
-        const unit = DEMO_LABELS.find((l) => l.key === product)?.product.rateUnit ?? '';
+        const unit = demoLabel(product).rateUnit;
         const firstDay = days[0] ?? START_OF_SEASON;
         const planDay = firstDay < START_OF_SEASON ? firstDay : START_OF_SEASON;
         steps.push({
@@ -148,7 +176,7 @@ async function writeLawns(stationId: string, products: Map<DemoLabel['key'], str
             if (unchecked) await writeUnchecked(zoneId, productId, split, Number(total), unit, days);
             else
               await expectDone(
-                savePlan(lead, { zoneId, seen: 0, productId, split, total, unit, days }),
+                savePlan(lead, { zoneId, seen: 0, productId, split, total, unit, days, ...PLAIN }),
                 `plan of ${lawn.address}`,
               );
           },
@@ -198,6 +226,10 @@ async function writeUnchecked(
     unit,
     days: days.map((d) => parseDay(d)!),
     seen: 0,
+    use: 'pre-emergent' as const,
+    target: null,
+    method: null,
+    partner: null,
   };
   await inOrganisation(lead, (db) => writePlan(db, lead, change, new Date()));
 }
@@ -219,6 +251,7 @@ if (!there.length) {
   await writePeople();
   const stationId = await writeHouse();
   const products = await writeLabels();
+  await writeMeans(products);
   const steps = await writeLawns(stationId, products);
   for (const step of steps.toSorted((a, b) => a.day.localeCompare(b.day))) {
     await standOn(step.day);

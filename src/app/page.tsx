@@ -8,7 +8,8 @@ import { may } from '@/data/actor';
 import { board, type DueLine } from '@/server/season';
 import { Pickets } from '@/ui/pickets';
 import { WeatherNews } from '@/ui/weather-news';
-import { plural, reasonWords, windowWords, lastDayWords } from '@/ui/words';
+import { reasonWords } from '@/ui/reason-words';
+import { plural, windowWords, lastDayWords } from '@/ui/words';
 import { screen } from './screen';
 
 export const metadata: Metadata = { title: 'Today' };

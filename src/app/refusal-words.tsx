@@ -2,7 +2,7 @@ import Link from 'next/link';
 import type { ReactNode } from 'react';
 import type { Issue } from '@/core/units/parse';
 import type { Refusal } from '@/server/outcome';
-import { reasonWords } from '@/ui/words';
+import { reasonWords } from '@/ui/reason-words';
 
 /** Why it was not done, and what to do about it. Nothing typed is lost: the form stays as it is. */
 export function RefusalWords({ refusal, here }: Readonly<{ refusal: Refusal; here: string }>) {

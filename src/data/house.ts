@@ -6,6 +6,7 @@ import { rateOf, type VolumeRate } from '@/core/units/rate';
 import { L_PER_FL_OZ, L_PER_GAL, fromMilesPerHour } from '@/core/units/trade';
 import type { Transaction } from './connection';
 import { crossingsFrom, type StoredCrossings } from './crossings';
+import { gateRulesFrom, rulesFrom, type StoredGateRules } from './gate-rules';
 import { fromNumeric } from './numbers';
 import { and, eq } from 'drizzle-orm';
 import { houseRule } from './schema';
@@ -15,6 +16,7 @@ export type House = Readonly<{
   rules: HouseRules;
   crossings: Crossings;
   storedCrossings: StoredCrossings;
+  storedGates: StoredGateRules;
   version: number;
   carrier: LitresPerHectare;
   tank: Litres;
@@ -26,6 +28,7 @@ export type House = Readonly<{
 export async function houseOf(db: Transaction): Promise<House> {
   const [r] = await db.select().from(houseRule);
   if (!r) throw new Error('This organisation has no house rules');
+  const gates = gateRulesFrom(r.gates as Partial<StoredGateRules>);
   return {
     rules: {
       windLimit: fromMilesPerHour(fromNumeric(r.windLimitMph)),
@@ -35,8 +38,10 @@ export async function houseOf(db: Transaction): Promise<House> {
       calmHours: r.calmHours,
       leadDays: r.leadDays,
       spacing: { leastDays: r.spacingLeastDays, mostDays: r.spacingMostDays },
+      ...rulesFrom(gates),
     },
     crossings: crossingsFrom(r.crossings as StoredCrossings),
+    storedGates: gates,
     storedCrossings: r.crossings as StoredCrossings,
     version: r.version,
     carrier: (rateOf(fromNumeric(r.carrierGalPer1000), 'gal/1000sqft') as VolumeRate).rate,
@@ -46,16 +51,16 @@ export async function houseOf(db: Transaction): Promise<House> {
   };
 }
 
-/** Keeps other figures for the crossing where nobody else has meanwhile. Null: somebody has. */
-export async function writeCrossings(
+/** Keeps other figures for crossings or gates where nobody else has meanwhile. Null: somebody has. */
+export async function writeHouse(
   db: Transaction,
   orgId: string,
-  crossings: StoredCrossings,
+  change: Readonly<{ crossings: StoredCrossings } | { gates: StoredGateRules }>,
   seen: number,
 ): Promise<number | null> {
   const [row] = await db
     .update(houseRule)
-    .set({ crossings, version: seen + 1 })
+    .set({ ...change, version: seen + 1 })
     .where(and(eq(houseRule.orgId, orgId), eq(houseRule.version, seen)))
     .returning({ version: houseRule.version });
   return row?.version ?? null;

@@ -18,12 +18,12 @@ import {
 } from '@/core/lawn/zone';
 import { TURFS } from '@/core/products/label';
 import type { SquareMetres } from '@/core/units/quantity';
-import { fromInchesOfWater, fromSquareFeet } from '@/core/units/trade';
+import { fromFeet, fromInchesOfWater, fromSquareFeet } from '@/core/units/trade';
 import type { Transaction } from './connection';
 import { fromNumeric } from './numbers';
-import { oneOf } from './products';
-import { lawn, zone } from './schema';
+import { lawn, station, zone } from './schema';
 import { dayFrom } from './weather';
+import { oneOf } from './words';
 
 /** One zone, with the lawn it lies on. */
 export type ZoneOnLawn = Readonly<{
@@ -63,10 +63,14 @@ export type ZoneOnLawn = Readonly<{
   lawnVersion: number;
 }>;
 
-const columns = { zone, lawn };
-type Row = Readonly<{ zone: typeof zone.$inferSelect; lawn: typeof lawn.$inferSelect }>;
+const columns = { zone, lawn, latitude: station.latitude };
+type Row = Readonly<{
+  zone: typeof zone.$inferSelect;
+  lawn: typeof lawn.$inferSelect;
+  latitude: string;
+}>;
 
-function zoneFrom({ zone: z, lawn: l }: Row): ZoneOnLawn {
+function zoneFrom({ zone: z, lawn: l, latitude }: Row): ZoneOnLawn {
   const texture = oneOf(TEXTURES, z.texture, 'texture');
   const thatch = oneOf(THATCHES, z.thatch, 'thatch');
   const site: Site = {
@@ -81,6 +85,12 @@ function zoneFrom({ zone: z, lawn: l }: Row): ZoneOnLawn {
   const drainage = oneOf(DRAINAGES, z.drainage, 'drainage');
   const whole = fromSquareFeet(fromNumeric(z.areaSqFt));
   const excluded = fromSquareFeet(fromNumeric(z.excludedSqFt));
+  const area = (whole - excluded) as SquareMetres;
+  const trees = z.trees as Tree[];
+  const water =
+    z.water === null
+      ? null
+      : { kind: oneOf(WATERS, z.water, 'water'), feet: z.waterFt === null ? null : fromNumeric(z.waterFt) };
   return {
     id: z.id,
     name: z.name,
@@ -91,12 +101,12 @@ function zoneFrom({ zone: z, lawn: l }: Row): ZoneOnLawn {
     notes: l.notes,
     hazards: l.hazards,
     wishes: { noticeHours: l.noticeHours, optOut: l.optOut, organicOnly: l.organicOnly },
-    area: (whole - excluded) as SquareMetres,
+    area,
     whole,
     excluded,
     areaError: fromNumeric(z.areaErrorPct) / 100,
     measure: z.measure as Measure,
-    trees: z.trees as Tree[],
+    trees,
     site,
     facts: {
       turf,
@@ -105,16 +115,25 @@ function zoneFrom({ zone: z, lawn: l }: Row): ZoneOnLawn {
       seedingOn: z.seedingOn === null ? null : dayFrom(z.seedingOn),
       irrigationPerHour:
         z.irrigationInPerHour === null ? null : fromInchesOfWater(fromNumeric(z.irrigationInPerHour)),
+      area,
+      latitude: fromNumeric(l.latitude ?? latitude),
+      state: l.state,
+      water: water && {
+        kind: water.kind,
+        distance: water.feet === null ? null : fromFeet(water.feet),
+      },
+      trees: trees.length > 0,
+      beds: fromNumeric(z.bedEdgeFt) > 0,
+      cover: thatch,
+      noticeHours: l.noticeHours,
+      organicOnly: l.organicOnly,
     },
     drainage,
     slopePercent: z.slopePercent === null ? null : fromNumeric(z.slopePercent),
     aspect: z.aspect === null ? null : oneOf(ASPECTS, z.aspect, 'aspect'),
     concreteEdgeFt: fromNumeric(z.concreteEdgeFt),
     bedEdgeFt: fromNumeric(z.bedEdgeFt),
-    water:
-      z.water === null
-        ? null
-        : { kind: oneOf(WATERS, z.water, 'water'), feet: z.waterFt === null ? null : fromNumeric(z.waterFt) },
+    water,
     thatch,
     weedHistory: z.weedHistory,
     thinSpots: z.thinSpots,
@@ -128,7 +147,11 @@ function zoneFrom({ zone: z, lawn: l }: Row): ZoneOnLawn {
 
 /** Every zone of the organisation, by address. */
 export async function zonesOf(db: Transaction): Promise<ZoneOnLawn[]> {
-  const rows = await db.select(columns).from(zone).innerJoin(lawn, eq(lawn.id, zone.lawnId));
+  const rows = await db
+    .select(columns)
+    .from(zone)
+    .innerJoin(lawn, eq(lawn.id, zone.lawnId))
+    .innerJoin(station, eq(station.id, lawn.stationId));
   // 3 Mill Race before 12 Farrier Bend
   return rows.map(zoneFrom).sort((a, b) => siteName(a).localeCompare(siteName(b), 'en', { numeric: true }));
 }
@@ -139,6 +162,7 @@ export async function zoneOf(db: Transaction, id: string): Promise<ZoneOnLawn | 
     .select(columns)
     .from(zone)
     .innerJoin(lawn, eq(lawn.id, zone.lawnId))
+    .innerJoin(station, eq(station.id, lawn.stationId))
     .where(eq(zone.id, id));
   return row ? zoneFrom(row) : null;
 }
@@ -149,6 +173,7 @@ export async function zonesOfLawn(db: Transaction, lawnId: string): Promise<Zone
     .select(columns)
     .from(zone)
     .innerJoin(lawn, eq(lawn.id, zone.lawnId))
+    .innerJoin(station, eq(station.id, lawn.stationId))
     .where(eq(lawn.id, lawnId));
   return rows.map(zoneFrom).sort((a, b) => a.name.localeCompare(b.name));
 }

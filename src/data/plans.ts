@@ -1,7 +1,7 @@
 import 'server-only';
 import { and, asc, eq } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
-import type { Label } from '@/core/products/label';
+import { METHODS, USES, type Method, type Use } from '@/core/products/label';
 import type { PlannedPart, Plan } from '@/core/season/plan';
 import { isSplit, SPLITS, type Split } from '@/core/season/split';
 import { isRateUnit, rateOf, type RateUnit } from '@/core/units/rate';
@@ -9,8 +9,11 @@ import type { Actor } from './actor';
 import type { Transaction } from './connection';
 import { fromNumeric, toNumeric } from './numbers';
 import type { RecordEntry } from './records';
+import { isWeed, type Weed } from '@/core/weeds/weeds';
+import type { LabelBook } from './products';
 import { plan, plannedApplication } from './schema';
 import { dayFrom } from './weather';
+import { oneOf } from './words';
 
 /** A plan as it is on file: the core's, and what people need to edit it together. */
 export type StoredPlan = Plan &
@@ -31,10 +34,10 @@ type PartRow = typeof plannedApplication.$inferSelect;
 function planFrom(
   row: Row,
   parts: readonly PartRow[],
-  labels: readonly Label[],
+  labels: LabelBook,
   records: readonly RecordEntry[],
 ): StoredPlan {
-  const label = labels.find((l) => l.id === row.productId);
+  const label = labels.now.find((l) => l.id === row.productId);
   const { split, rateUnit } = row;
   if (!label || !isSplit(split) || !isRateUnit(rateUnit))
     throw new RangeError(`Plan ${row.id} names what is not known`);
@@ -46,6 +49,10 @@ function planFrom(
     label,
     split,
     total: rateOf(total, rateUnit),
+    use: oneOf(USES, row.use, 'use'),
+    target: row.target !== null && isWeed(row.target) ? row.target : null,
+    method: row.method === null ? null : oneOf(METHODS, row.method, 'method'),
+    partner: partnerFrom(row, labels),
     typed: { total, unit: rateUnit },
     parts: parts
       .filter((p) => p.planId === row.id)
@@ -61,11 +68,24 @@ function planFrom(
   };
 }
 
+const HOWS = ['tank', 'day'] as const;
+function partnerFrom(row: Row, labels: LabelBook): Plan['partner'] {
+  const label = labels.now.find((l) => l.id === row.partnerProductId);
+  const { partnerUnit: unit, partnerRate, partnerUse, partnerHow } = row;
+  if (!label || !unit || !isRateUnit(unit) || !partnerRate || !partnerUse || !partnerHow) return null;
+  return {
+    label,
+    rate: rateOf(fromNumeric(partnerRate), unit),
+    use: oneOf(USES, partnerUse, 'use'),
+    how: oneOf(HOWS, partnerHow, 'way of going together'),
+  };
+}
+
 /** Every plan of a year. */
 export async function plansOf(
   db: Transaction,
   year: number,
-  labels: readonly Label[],
+  labels: LabelBook,
   records: readonly RecordEntry[],
 ): Promise<StoredPlan[]> {
   const rows = await db.select().from(plan).where(eq(plan.year, year));
@@ -78,7 +98,7 @@ export async function planOf(
   db: Transaction,
   zoneId: string,
   year: number,
-  labels: readonly Label[],
+  labels: LabelBook,
   records: readonly RecordEntry[],
 ): Promise<StoredPlan | null> {
   const [row] = await db
@@ -101,6 +121,16 @@ export type PlanChange = Readonly<{
   split: Split;
   total: number;
   unit: RateUnit;
+  use: Use;
+  target: Weed | null;
+  method: Method | null;
+  partner: Readonly<{
+    productId: string;
+    rate: number;
+    unit: RateUnit;
+    use: Use;
+    how: 'tank' | 'day';
+  }> | null;
   /** a day for each part, in order */
   days: readonly Day[];
   /** the version that the editor saw; 0: there was no plan */
@@ -122,6 +152,14 @@ export async function writePlan(
     split: change.split,
     totalRate: toNumeric(change.total),
     rateUnit: change.unit,
+    use: change.use,
+    target: change.target,
+    method: change.method,
+    partnerProductId: change.partner?.productId ?? null,
+    partnerRate: change.partner ? toNumeric(change.partner.rate) : null,
+    partnerUnit: change.partner?.unit ?? null,
+    partnerUse: change.partner?.use ?? null,
+    partnerHow: change.partner?.how ?? null,
     changedBy: actor.name,
     changedAt: now,
   };

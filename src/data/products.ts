@@ -1,86 +1,114 @@
 import 'server-only';
-import { asc } from 'drizzle-orm';
-import {
-  FORMULATIONS,
-  TURFS,
-  type Content,
-  type Formulation,
-  type Label,
-  type Turf,
-} from '@/core/products/label';
-import type { GramsPerLitre, KilogramsPerHectare } from '@/core/units/quantity';
-import { isAmountUnit, isRateUnit, rateOf } from '@/core/units/rate';
-import { KG_PER_LB, L_PER_GAL, fromInchesOfWater, fromMilesPerHour } from '@/core/units/trade';
+import { and, asc, desc, eq } from 'drizzle-orm';
+import type { Label } from '@/core/products/label';
+import { labelFrom, type LabelSheet } from '@/core/products/sheet';
+import type { Actor } from './actor';
 import type { Transaction } from './connection';
-import { fromNumeric } from './numbers';
-import { product, productIngredient, productRate, productSeedingWait } from './schema';
+import { groupBy } from './group';
+import { labelVersion, product } from './schema';
 
-/** A stored word that must be one of a closed list. @throws RangeError: the database was written by something else */
-export function oneOf<T extends string>(list: readonly T[], word: string, what: string): T {
-  const found = list.find((x) => x === word);
-  if (found === undefined) throw new RangeError(`Unknown ${what}: ${word}`);
-  return found;
+/** The labels that count now, by name; and any earlier version that a record was made under. */
+export type LabelBook = Readonly<{
+  now: readonly Label[];
+  all: readonly Label[];
+}>;
+/** A label as it was at a version. */
+export const labelAt = ({ all }: LabelBook, productId: string, version: number): Label | undefined =>
+  all.find((l) => l.id === productId && l.version === version);
+
+/** One version of a product sheet, with who typed it in. */
+export type SheetVersion = Readonly<{
+  productId: string;
+  version: number;
+  sheet: LabelSheet;
+  madeBy: string;
+  madeAt: Date;
+}>;
+
+/** Reading a sheet into a label costs more than the query: kept by version, which never changes. */
+const labels = new Map<string, Label>();
+const MOST_KEPT = 5000;
+function labelOf(productId: string, version: number, sheet: LabelSheet): Label {
+  const key = `${productId}|${version}`;
+  let label = labels.get(key);
+  if (!label) {
+    label = labelFrom(sheet, productId, version);
+    if (labels.size >= MOST_KEPT) labels.delete(labels.keys().next().value!);
+    labels.set(key, label);
+  }
+  return label;
 }
-
-const GRAMS_PER_LITRE_IN_LB_PER_GAL = (KG_PER_LB * 1000) / L_PER_GAL;
-const contentOf = (figure: number, unit: '% by weight' | 'lb/gal'): Content =>
-  unit === '% by weight'
-    ? { in: 'weight', share: figure / 100 }
-    : { in: 'volume', gramsPerLitre: (figure * GRAMS_PER_LITRE_IN_LB_PER_GAL) as GramsPerLitre };
 
 /** All labels of the organisation, by name. */
-export async function labelsOf(db: Transaction): Promise<Label[]> {
+export async function labelsOf(db: Transaction): Promise<LabelBook> {
   const products = await db.select().from(product).orderBy(asc(product.name));
-  const ingredients = await db.select().from(productIngredient);
-  const rates = await db.select().from(productRate);
-  const waits = await db.select().from(productSeedingWait);
-  return products.map((p): Label => {
-    const { rateUnit: unit, amountUnit } = p;
-    if (!isRateUnit(unit) || !isAmountUnit(amountUnit))
-      throw new RangeError(`Unknown units on ${p.name}: ${unit}, ${amountUnit}`);
-    const rate = (text: string) => rateOf(fromNumeric(text), unit);
-    return {
-      id: p.id,
-      name: p.name,
-      registrationNumber: p.registrationNumber,
-      labelDate: p.labelDate,
-      demo: p.demo,
-      status: p.status,
-      formulation: oneOf<Formulation>(FORMULATIONS, p.formulation, 'formulation'),
-      signalWord: p.signalWord,
-      restrictedUse: p.restrictedUse,
-      ingredients: ingredients
-        .filter((i) => i.productId === p.id)
-        .map((i) => ({
-          name: i.name,
-          group: i.siteOfAction,
-          content: contentOf(fromNumeric(i.content), i.contentUnit),
-          yearLimit:
-            i.yearLimitLbPerAcre === null
-              ? null
-              : (rateOf(fromNumeric(i.yearLimitLbPerAcre), 'lb/acre').rate as KilogramsPerHectare),
-        })),
-      rates: rates
-        .filter((r) => r.productId === p.id)
-        .map((r) => ({ turf: oneOf<Turf>(TURFS, r.turf, 'turf'), low: rate(r.low), high: rate(r.high) })),
-      rateUnit: unit,
-      amountUnit,
-      period: p.period,
-      yearLimit: rate(p.yearLimit),
-      minimumIntervalDays: p.minimumIntervalDays,
-      seedingWait: waits
-        .filter((w) => w.productId === p.id)
-        .map((w) => ({ upTo: rate(w.upTo), days: w.days }))
-        .sort((a, b) => a.upTo.rate - b.upTo.rate),
-      reachesBack: p.reachesBack,
-      wateringIn:
-        p.waterInIn === null || p.waterWithinDays === null
-          ? null
-          : { depth: fromInchesOfWater(fromNumeric(p.waterInIn)), withinDays: p.waterWithinDays },
-      windLimit: p.windLimitMph === null ? null : fromMilesPerHour(fromNumeric(p.windLimitMph)),
-      ppe: p.ppe,
-      reentry: p.reentry,
-      cautions: p.cautions,
-    };
-  });
+  const rows = await db
+    .select({ productId: labelVersion.productId, version: labelVersion.version, sheet: labelVersion.sheet })
+    .from(labelVersion);
+  const byProduct = groupBy(rows, (r) => r.productId);
+  const at = (productId: string, version: number) => {
+    const row = byProduct.get(productId)?.find((r) => r.version === version);
+    return row && labelOf(productId, version, row.sheet as LabelSheet);
+  };
+  return {
+    now: products.flatMap((p) => at(p.id, p.version) ?? []),
+    all: rows.map((r) => labelOf(r.productId, r.version, r.sheet as LabelSheet)),
+  };
 }
+
+/** The versions of one product's sheet, the latest first; empty where there is no such product here. */
+export async function versionsOf(db: Transaction, productId: string): Promise<SheetVersion[]> {
+  const rows = await db
+    .select()
+    .from(labelVersion)
+    .where(eq(labelVersion.productId, productId))
+    .orderBy(desc(labelVersion.version));
+  return rows.map(({ sheet, ...r }) => ({ ...r, sheet: sheet as LabelSheet }));
+}
+
+/** Writes a new product's first sheet. */
+export async function addProduct(
+  db: Transaction,
+  actor: Actor,
+  sheet: LabelSheet,
+  now: Date,
+  id?: string,
+): Promise<string> {
+  const [row] = await db
+    .insert(product)
+    .values({ orgId: actor.orgId, name: sheet.name, ...(id ? { id } : {}) })
+    .returning({ id: product.id });
+  await addVersion(db, actor, row!.id, 1, sheet, now);
+  return row!.id;
+}
+
+/** A changed label is a new version. False: somebody has written one since `seen`. */
+export async function writeVersion(
+  db: Transaction,
+  actor: Actor,
+  productId: string,
+  seen: number,
+  sheet: LabelSheet,
+  now: Date,
+): Promise<boolean> {
+  const [row] = await db
+    .update(product)
+    .set({ version: seen + 1, name: sheet.name })
+    .where(and(eq(product.id, productId), eq(product.version, seen)))
+    .returning({ id: product.id });
+  if (!row) return false;
+  await addVersion(db, actor, productId, seen + 1, sheet, now);
+  return true;
+}
+
+const addVersion = (
+  db: Transaction,
+  actor: Actor,
+  productId: string,
+  version: number,
+  sheet: LabelSheet,
+  now: Date,
+) =>
+  db
+    .insert(labelVersion)
+    .values({ orgId: actor.orgId, productId, version, sheet, madeBy: actor.name, madeAt: now });

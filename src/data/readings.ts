@@ -9,7 +9,7 @@ import type { Celsius, Metres } from '@/core/units/quantity';
 import { fromFahrenheit, fromInches } from '@/core/units/trade';
 import type { Transaction } from './connection';
 import { fromNumeric } from './numbers';
-import { oneOf } from './products';
+import { oneOf } from './words';
 import { observation, reading, thermometer, zone } from './schema';
 import { dayFrom } from './weather';
 

@@ -3,14 +3,17 @@ import { asc, desc, eq } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import type { State } from '@/core/calendar/span';
 import type { Reason } from '@/core/gates/reason';
-import type { Label } from '@/core/products/label';
+import { USES, type Use } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import { amountOf, isAmountUnit, rateFrom, type AmountUnit, type ProductRate } from '@/core/units/rate';
-import { fromSquareFeet } from '@/core/units/trade';
+import type { SquareMetres } from '@/core/units/quantity';
+import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
 import type { Transaction } from './connection';
 import { fromNumeric } from './numbers';
+import { labelAt, type LabelBook } from './products';
 import { applicationRecord } from './schema';
 import { dayFrom } from './weather';
+import { oneOf } from './words';
 
 /** How the gates stood on the day of the application, as known when it was recorded: all together, and each that was not open. */
 export type GatesThen = Readonly<{
@@ -26,6 +29,11 @@ export type RecordEntry = Readonly<{
   productId: string;
   part: number;
   parts: number;
+  /** the label's version then */
+  labelVersion: number;
+  use: Use;
+  /** the entry with which this one went down; null: it went alone, or leads */
+  withId: string | null;
   productName: string;
   registrationNumber: string;
   site: string;
@@ -59,6 +67,7 @@ function entryFrom(r: Row, all: readonly Row[]): RecordEntry {
   const areaSqFt = fromNumeric(r.areaSqFt);
   return {
     ...r,
+    use: oneOf(USES, r.use, 'use'),
     areaSqFt,
     amount,
     amountUnit,
@@ -98,13 +107,21 @@ export async function recordOf(db: Transaction, id: string): Promise<RecordEntry
   return (await recordsOfZone(db, row.zoneId)).find((r) => r.id === id) ?? null;
 }
 
-/** The ledger of a zone: the entries that stand, with their labels. */
-export function ledgerFrom(entries: readonly RecordEntry[], labels: readonly Label[]): LedgerEntry[] {
+/**
+ * The ledger of a zone: the entries that stand, each with its label as it was then. A spot counts by its share of the
+ * zone's area.
+ */
+export function ledgerFrom(
+  entries: readonly RecordEntry[],
+  labels: LabelBook,
+  area: SquareMetres,
+): LedgerEntry[] {
   return entries
     .filter((e) => e.correctedById === null)
     .flatMap((e) => {
-      const label = labels.find((l) => l.id === e.productId);
-      return label ? [{ id: e.id, day: e.appliedOn, label, rate: e.rate, done: true }] : [];
+      const label = labelAt(labels, e.productId, e.labelVersion);
+      const share = e.use === 'spot' ? Math.min(1, e.areaSqFt / toSquareFeet(area)) : 1;
+      return label ? [{ id: e.id, day: e.appliedOn, label, rate: e.rate, done: true, share }] : [];
     });
 }
 

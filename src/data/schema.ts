@@ -161,6 +161,8 @@ export const houseRule = pgTable(
     /** the six schools' figures in trade units, and which is used: see data/house */
     crossings: jsonb('crossings').notNull(),
     version: integer('version').notNull().default(1),
+    /** the gates' figures in trade units: see data/gate-rules */
+    gates: jsonb('gates').notNull().default({}),
     windLimitMph: figure('wind_limit_mph').notNull(),
     windCautionMph: figure('wind_caution_mph').notNull(),
     workFromHour: integer('work_from_hour').notNull(),
@@ -187,6 +189,8 @@ export const station = pgTable(
     /** how the weather service calls it */
     serviceKey: text('service_key').notNull(),
     /** local standard time against UTC, all year */
+    /** degrees north: daylight and evaporation */
+    latitude: figure('latitude').notNull().default('39'),
     utcOffsetHours: integer('utc_offset_hours').notNull(),
     forecastIssuedOn: day('forecast_issued_on'),
     lastTriedAt: at('last_tried_at'),
@@ -226,6 +230,8 @@ export const forecast = pgTable(
     rain: real('rain').array().notNull(),
     wind: real('wind').array().notNull(),
     airError: real('air_error').array().notNull(),
+    /** null: a forecast of before chances were kept */
+    rainChance: real('rain_chance').array(),
   },
   () => [fence('forecast')],
 );
@@ -265,6 +271,8 @@ export const lawn = pgTable(
     noticeHours: integer('notice_hours'),
     optOut: text('opt_out').notNull().default(''),
     organicOnly: boolean('organic_only').notNull().default(false),
+    /** where products must be registered; null: the house's */
+    state: text('state'),
     version: integer('version').notNull().default(1),
     importId: uuid('import_id'),
   },
@@ -487,77 +495,142 @@ export const news = pgTable(
   () => [fence('news')],
 );
 
+/** A product, and which version of its label counts now. What the label says is in label_version. */
 export const product = pgTable(
   'product',
   {
     id: id(),
     orgId: orgId(),
     name: text('name').notNull(),
-    registrationNumber: text('registration_number').notNull(),
-    labelDate: day('label_date').notNull(),
-    demo: boolean('demo').notNull(),
-    status: text('status', { enum: ['registered', 'cancelled'] }).notNull(),
-    formulation: text('formulation').notNull(),
-    signalWord: text('signal_word').notNull(),
-    restrictedUse: boolean('restricted_use').notNull(),
-    rateUnit: text('rate_unit').notNull(),
-    amountUnit: text('amount_unit').notNull(),
-    period: text('period', { enum: ['calendar year', '12 months'] }).notNull(),
-    /** in rateUnit, as are all rates of this product */
-    yearLimit: figure('year_limit').notNull(),
-    minimumIntervalDays: integer('minimum_interval_days').notNull(),
-    reachesBack: boolean('reaches_back').notNull(),
-    waterInIn: figure('water_in_in'),
-    waterWithinDays: integer('water_within_days'),
-    windLimitMph: figure('wind_limit_mph'),
-    ppe: text('ppe').notNull(),
-    reentry: text('reentry').notNull(),
-    cautions: text('cautions').array().notNull(),
+    version: integer('version').notNull().default(1),
   },
   (t) => [fence('product'), index('product_org').on(t.orgId)],
 );
 
-export const productIngredient = pgTable(
-  'product_ingredient',
+/**
+ * What the label of a product said, version by version: the product sheet as it was typed in (core/products/sheet). JSON
+ * numbers are exact numerics in PostgreSQL. Rows are added and never changed.
+ */
+export const labelVersion = pgTable(
+  'label_version',
   {
     orgId: orgId(),
     productId: uuid('product_id')
       .notNull()
       .references(() => product.id),
+    version: integer('version').notNull(),
+    sheet: jsonb('sheet').notNull(),
+    madeBy: text('made_by').notNull(),
+    madeAt: at('made_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.productId, t.version] }), fence('label_version')],
+);
+
+/** What came in and went out of the shelf. Rows are added and never changed. */
+export const stockMove = pgTable(
+  'stock_move',
+  {
+    id: id(),
+    orgId: orgId(),
+    productId: uuid('product_id')
+      .notNull()
+      .references(() => product.id),
+    kind: text('kind', { enum: ['in', 'out', 'count', 'correct', 'use'] }).notNull(),
+    lot: text('lot').notNull(),
+    amount: figure('amount').notNull(),
+    unit: text('unit').notNull(),
+    /** USD paid, where it came in */
+    price: figure('price'),
+    movedOn: day('moved_on').notNull(),
+    note: text('note').notNull().default(''),
+    person: text('person').notNull(),
+    recordId: uuid('record_id'),
+    sendKey: uuid('send_key').notNull(),
+    entered: bigint('entered', { mode: 'number' }).generatedAlwaysAsIdentity(),
+  },
+  (t) => [
+    fence('stock_move'),
+    uniqueIndex('stock_move_send').on(t.orgId, t.sendKey),
+    index('stock_move_product').on(t.productId),
+  ],
+);
+
+/** Licences of the company's people, as far as valid. */
+export const licence = pgTable(
+  'licence',
+  {
+    id: id(),
+    orgId: orgId(),
+    person: text('person').notNull(),
+    number: text('number').notNull(),
+    categories: text('categories').array().notNull(),
+    validTo: day('valid_to').notNull(),
+  },
+  () => [fence('licence')],
+);
+
+/** Sprayers and spreaders, and when they were last calibrated. */
+export const equipment = pgTable(
+  'equipment',
+  {
+    id: id(),
+    orgId: orgId(),
     name: text('name').notNull(),
-    siteOfAction: integer('site_of_action').notNull(),
-    content: figure('content').notNull(),
-    contentUnit: text('content_unit', { enum: ['% by weight', 'lb/gal'] }).notNull(),
-    yearLimitLbPerAcre: figure('year_limit_lb_per_acre'),
+    method: text('method').notNull(),
+    calibratedOn: day('calibrated_on'),
   },
-  (t) => [primaryKey({ columns: [t.productId, t.name] }), fence('product_ingredient')],
+  () => [fence('equipment')],
 );
 
-export const productRate = pgTable(
-  'product_rate',
+/** What was seen or done on a zone that gates ask for: mown, green, a weed's stage, notice sent. Added, never changed. */
+export const finding = pgTable(
+  'finding',
   {
+    id: id(),
     orgId: orgId(),
-    productId: uuid('product_id')
+    zoneId: uuid('zone_id')
       .notNull()
-      .references(() => product.id),
-    turf: text('turf').notNull(),
-    low: figure('low').notNull(),
-    high: figure('high').notNull(),
+      .references(() => zone.id),
+    kind: text('kind').notNull(),
+    /** the weed, the event, the kind of stress */
+    word: text('word').notNull().default(''),
+    /** per cent green, mowings, the clock's hour */
+    figure: figure('figure'),
+    foundOn: day('found_on').notNull(),
+    person: text('person').notNull(),
+    sendKey: uuid('send_key').notNull(),
+    entered: bigint('entered', { mode: 'number' }).generatedAlwaysAsIdentity(),
   },
-  (t) => [primaryKey({ columns: [t.productId, t.turf] }), fence('product_rate')],
+  (t) => [
+    fence('finding'),
+    uniqueIndex('finding_send').on(t.orgId, t.sendKey),
+    index('finding_zone').on(t.zoneId),
+  ],
 );
 
-export const productSeedingWait = pgTable(
-  'product_seeding_wait',
+/** Latches that somebody lifted, for which days and why. Added, never changed. */
+export const latchLift = pgTable(
+  'latch_lift',
   {
+    id: id(),
     orgId: orgId(),
-    productId: uuid('product_id')
+    plannedId: uuid('planned_id').notNull(),
+    zoneId: uuid('zone_id')
       .notNull()
-      .references(() => product.id),
-    upTo: figure('up_to').notNull(),
-    days: integer('days').notNull(),
+      .references(() => zone.id),
+    gate: text('gate').notNull(),
+    why: text('why').notNull(),
+    liftedFrom: day('lifted_from').notNull(),
+    until: day('until').notNull(),
+    person: text('person').notNull(),
+    liftedAt: at('lifted_at').notNull(),
+    sendKey: uuid('send_key').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.productId, t.upTo] }), fence('product_seeding_wait')],
+  (t) => [
+    fence('latch_lift'),
+    uniqueIndex('latch_lift_send').on(t.orgId, t.sendKey),
+    index('latch_lift_planned').on(t.plannedId),
+  ],
 );
 
 export const plan = pgTable(
@@ -576,6 +649,15 @@ export const plan = pgTable(
     /** as typed: the season's total and its unit */
     totalRate: figure('total_rate').notNull(),
     rateUnit: text('rate_unit').notNull(),
+    use: text('use').notNull().default('pre-emergent'),
+    target: text('target'),
+    method: text('method'),
+    /** what goes down with it: its rate as typed, and whether in one tank or on the same day */
+    partnerProductId: uuid('partner_product_id').references(() => product.id),
+    partnerRate: figure('partner_rate'),
+    partnerUnit: text('partner_unit'),
+    partnerUse: text('partner_use'),
+    partnerHow: text('partner_how'),
     version: integer('version').notNull().default(1),
     changedBy: text('changed_by').notNull(),
     changedAt: at('changed_at').notNull(),
@@ -617,6 +699,10 @@ export const applicationRecord = pgTable(
       .references(() => product.id),
     part: integer('part').notNull(),
     parts: integer('parts').notNull(),
+    labelVersion: integer('label_version').notNull().default(1),
+    use: text('use').notNull().default('pre-emergent'),
+    /** the entry with which this one went down, in one tank or on the same day */
+    withId: uuid('with_id'),
     // as the label and the lawn were on that day
     productName: text('product_name').notNull(),
     registrationNumber: text('registration_number').notNull(),

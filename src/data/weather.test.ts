@@ -10,7 +10,10 @@ describe('forecastFrom', () => {
   test('is the whole of it on the day of issue', () =>
     expect(forecastFrom(forecast, issued)).toEqual(forecast));
   test('leaves out the days gone by, and keeps the error with its hours', () => {
-    const later = forecastFrom({ ...forecast, airError: forecast.air }, addDays(issued, 3));
+    const later = forecastFrom(
+      { ...forecast, airError: forecast.air, rainChance: forecast.rain },
+      addDays(issued, 3),
+    );
     expect([later?.from, later?.air.length, later?.air[0], later?.airError[0]]).toEqual([
       addDays(issued, 3),
       7 * 24,

@@ -1,7 +1,7 @@
 import 'server-only';
 import { asc, desc, eq } from 'drizzle-orm';
 import { addDays, dayOf, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day';
-import { daysIn, type Forecast, type HourlyWeather } from '@/core/weather/series';
+import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 import type { WeatherService } from '@/devices/weather/service';
 import { inOrganisation, type Transaction } from './connection';
 import type { Actor } from './actor';
@@ -73,14 +73,34 @@ export async function storedForecast(db: Transaction, stationId: string): Promis
     rain: floats(row.rain),
     wind: floats(row.wind),
     airError: floats(row.airError),
+    rainChance: row.rainChance ? floats(row.rainChance) : chanceOf(row.rain),
   };
 }
+
+/** Rain that a service names without a chance is taken for sure. */
+const chanceOf = (rain: readonly number[]) => Float64Array.from(rain, (mm) => (mm > 0 ? 1 : 0));
 
 /** From today on: an old forecast without the days gone by; null when it has none left. */
 export function forecastFrom(f: Forecast | null, today: Day): Forecast | null {
   if (!f || f.from > today || today >= f.from + daysIn(f)) return null;
   const cut = (column: Float64Array) => column.slice((today - f.from) * 24);
-  return { from: today, air: cut(f.air), rain: cut(f.rain), wind: cut(f.wind), airError: cut(f.airError) };
+  return {
+    from: today,
+    air: cut(f.air),
+    rain: cut(f.rain),
+    wind: cut(f.wind),
+    airError: cut(f.airError),
+    rainChance: cut(f.rainChance),
+  };
+}
+
+/** The weeks before today that soil water and wet leaves are computed from. */
+const RECENT_DAYS = 42;
+export function recentFrom(observed: HourlyWeather | null, today: Day): HourlyWeather | null {
+  if (!observed) return null;
+  const to = Math.min(today, observed.from + daysIn(observed)) as Day;
+  const from = Math.max(observed.from, today - RECENT_DAYS) as Day;
+  return from < to ? sliceDays(observed, from, to) : null;
 }
 
 /**
@@ -163,6 +183,7 @@ async function storeForecast(db: Transaction, orgId: string, stationId: string, 
     rain: Array.from(f.rain),
     wind: Array.from(f.wind),
     airError: Array.from(f.airError),
+    rainChance: Array.from(f.rainChance),
   };
   await db
     .insert(forecast)

@@ -6,7 +6,7 @@ import { must, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import type { StoredCrossings } from '@/data/crossings';
-import { houseOf, writeCrossings } from '@/data/house';
+import { houseOf, writeHouse } from '@/data/house';
 import { retireThermometer, thermometersOf, writeThermometer, type Thermometer } from '@/data/readings';
 import { parseDay, isoDay, type Day } from '@/core/calendar/day';
 import { zonesOf, siteName } from '@/data/lawns';
@@ -134,7 +134,7 @@ export async function saveCrossings(actor: Actor, t: Typed): Promise<Outcome<{ v
   };
   if (issues.length) return refuse({ kind: 'invalid', issues });
   const version = await inOrganisation(actor, async (db) => {
-    const v = await writeCrossings(db, actor.orgId, crossings, t.seen);
+    const v = await writeHouse(db, actor.orgId, { crossings }, t.seen);
     if (v !== null) await tellNews(db, actor.orgId);
     return v;
   });

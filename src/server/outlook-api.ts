@@ -207,7 +207,11 @@ function forecastIn(all: HourlyWeather, today: Day): Forecast | null {
   const end = Math.min(addDays(all.from, daysIn(all)), addDays(today, FORECAST_DAYS)) as Day;
   if (end <= today) return null;
   const w = sliceDays(all, today, end);
-  return { ...w, airError: Float64Array.from(w.air, (_, h) => 1 + (3 * h) / (FORECAST_DAYS * 24)) };
+  return {
+    ...w,
+    airError: Float64Array.from(w.air, (_, h) => 1 + (3 * h) / (FORECAST_DAYS * 24)),
+    rainChance: Float64Array.from(w.rain, (mm) => (mm > 0 ? 1 : 0)),
+  };
 }
 
 function ruleOf({ rule }: OutlookQuestion): CrossingRule {

@@ -3,17 +3,25 @@ import Joi from 'joi';
 import { addDays, isoDay, parseDay, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { windowOf } from '@/core/gates/window';
-import { rateForTurf, type Label } from '@/core/products/label';
+import { rateForTurf, type Label, type Use } from '@/core/products/label';
 import { applicationsOf, contextOf } from '@/core/season/plan';
 import { figure, showRate } from '@/core/units/format';
 import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
-import { AMOUNT_UNITS, amountOf, isAmountUnit, rateFrom, type ProductRate } from '@/core/units/rate';
+import {
+  AMOUNT_UNITS,
+  RATE_UNITS,
+  amountOf,
+  isAmountUnit,
+  rateFrom,
+  type ProductRate,
+} from '@/core/units/rate';
 import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
 import { must, type Actor } from '@/data/actor';
 import { nowOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { siteName } from '@/data/lawns';
 import { toNumeric } from '@/data/numbers';
+import { labelAt } from '@/data/products';
 import { addRecord, type GatesThen } from '@/data/records';
 import { done, refuse, type Outcome } from './outcome';
 import { zoneSheet, type ZoneSheet } from './season';
@@ -110,7 +118,7 @@ export async function recordApplication(
     return refuse({ kind: 'invalid', issues });
 
   const used = rateFrom(amountOf(amount, input.amountUnit), fromSquareFeet(area));
-  if (used.by !== label.yearLimit.by)
+  if (used.by !== RATE_UNITS[label.rateUnit].by)
     return refuse({
       kind: 'invalid',
       issues: [
@@ -134,6 +142,8 @@ export async function recordApplication(
       correctionReason: reason,
       zoneId: zone.id,
       productId: label.id,
+      labelVersion: label.version,
+      use: subject.use,
       part: subject.part,
       parts: subject.parts,
       productName: label.name,
@@ -163,6 +173,7 @@ type Subject = Readonly<{
   plannedId: string | null;
   part: number;
   parts: number;
+  use: Use;
   /** what the plan says; null: the entry belongs to no plan of this year */
   rate: ProductRate | null;
   /** of an entry that belongs to no plan of this year: as they were known then */
@@ -176,6 +187,7 @@ function subjectOf(sheet: ZoneSheet, { part, corrects }: RecordInput): Subject |
     plannedId: a.id,
     part: a.part,
     parts: a.of,
+    use: a.use,
     rate: a.rate,
     gates: null,
   });
@@ -184,7 +196,7 @@ function subjectOf(sheet: ZoneSheet, { part, corrects }: RecordInput): Subject |
     return application ? of(application) : null;
   }
   const entry = sheet.records.find((r) => r.id === corrects.id);
-  const label = entry && sheet.labels.find((l) => l.id === entry.productId);
+  const label = entry && labelAt(sheet.labels, entry.productId, entry.labelVersion);
   if (!entry || !label) return null;
   const application = planned.find((a) => a.id === entry.plannedId);
   return application
@@ -194,6 +206,7 @@ function subjectOf(sheet: ZoneSheet, { part, corrects }: RecordInput): Subject |
         plannedId: entry.plannedId,
         part: entry.part,
         parts: entry.parts,
+        use: entry.use,
         rate: null,
         gates: entry.gates,
       };
@@ -227,13 +240,13 @@ function parseWord(text: string, field: string, remedy: string): Parsed<string> 
 /** What may be right and looks like a slip. */
 function questionsAbout(
   sheet: ZoneSheet,
-  { label, rate }: Subject,
+  { label, rate, use }: Subject,
   used: ProductRate,
   area: number,
 ): Issue[] {
   const show = (r: ProductRate) => showRate(r, label.rateUnit);
   const questions: Issue[] = [];
-  const most = rateForTurf(label, sheet.zone.facts)?.high;
+  const most = rateForTurf(label, sheet.zone.facts, use)?.high;
   const off = rate ? used.rate / rate.rate - 1 : 0;
   if (most && used.rate > most.rate * (1 + 1e-9))
     questions.push({

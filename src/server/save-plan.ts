@@ -2,7 +2,10 @@ import 'server-only';
 import Joi from 'joi';
 import { addDays, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
+import type { GateKey } from '@/core/gates/gate';
 import type { Reason } from '@/core/gates/reason';
+import { METHODS, USES, type Use } from '@/core/products/label';
+import { isWeed } from '@/core/weeds/weeds';
 import { windowOf } from '@/core/gates/window';
 import { MOST_RATE, contextOf, type Plan } from '@/core/season/plan';
 import { isSplit, SPLITS } from '@/core/season/split';
@@ -13,7 +16,7 @@ import { nowOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { planOf, writePlan, type StoredPlan } from '@/data/plans';
 import { done, refuse, type Outcome, type Overtaken } from './outcome';
-import { zoneSheet } from './season';
+import { zoneSheet, type ZoneSheet } from './season';
 
 export type PlanInput = Readonly<{
   zoneId: string;
@@ -24,7 +27,14 @@ export type PlanInput = Readonly<{
   total: string;
   unit: string;
   days: readonly string[];
+  use: Use;
+  target: string;
+  method: string;
+  partner: Readonly<{ productId: string; rate: string; unit: string; use: Use; how: 'tank' | 'day' }> | null;
 }>;
+const useShape = Joi.string()
+  .valid(...USES)
+  .required();
 export const planShape = Joi.object<PlanInput>({
   zoneId: Joi.string().guid().required(),
   seen: Joi.number().integer().min(0).required(),
@@ -33,6 +43,21 @@ export const planShape = Joi.object<PlanInput>({
   total: Joi.string().allow('').max(40).required(),
   unit: Joi.string().required(),
   days: Joi.array().items(Joi.string().allow('').max(40)).max(6).required(),
+  use: useShape,
+  target: Joi.string().allow('').max(60).required(),
+  method: Joi.string()
+    .allow('')
+    .valid(...METHODS)
+    .required(),
+  partner: Joi.object({
+    productId: Joi.string().guid().required(),
+    rate: Joi.string().allow('').max(40).required(),
+    unit: Joi.string().required(),
+    use: useShape,
+    how: Joi.string().valid('tank', 'day').required(),
+  })
+    .allow(null)
+    .required(),
 });
 
 /** Saves a plan that every bolt of label and limits lets through; the other editor wins where two save at once. */
@@ -47,7 +72,7 @@ export async function savePlan(
   const year = yearOf(today);
 
   const issues: Issue[] = [];
-  const label = labels.find((l) => l.id === input.productId);
+  const label = labels.now.find((l) => l.id === input.productId);
   const { split, unit } = input;
   if (!label || !isSplit(split) || !isRateUnit(unit)) return refuse({ kind: 'gone' });
   const total = parseFigure(input.total, {
@@ -64,6 +89,8 @@ export async function savePlan(
       remedy: `Choose a unit like ${RATE_UNITS[label.rateUnit].words}: weight and volume do not mix.`,
     });
 
+  const partner = input.partner && partnerOf(input.partner, sheet, issues);
+  if (input.target !== '' && !isWeed(input.target)) return refuse({ kind: 'gone' });
   const days: Day[] = [];
   SPLITS[split].shares.forEach((_, i) => {
     const day = dayIssue(input.days[i] ?? '', `Day of part ${i + 1}`, year, days.at(-1));
@@ -83,6 +110,10 @@ export async function savePlan(
     label,
     split,
     total: rateOf(total.value, unit),
+    use: input.use,
+    target: isWeed(input.target) ? input.target : null,
+    method: METHODS.find((m) => m === input.method) ?? null,
+    partner: partner && { label: partner.label, rate: partner.rate, use: partner.use, how: partner.how },
     parts: days.map((plannedOn, i) => ({
       id: `part-${i + 1}`,
       part: i + 1,
@@ -100,7 +131,14 @@ export async function savePlan(
     const written = await writePlan(
       db,
       actor,
-      { zoneId, year, productId: label.id, split, total: total.value, unit, days, seen },
+      {
+        ...{ zoneId, year, productId: label.id, split, total: total.value, unit, days, seen },
+        ...{ use: plan.use, target: plan.target, method: plan.method },
+        partner: partner && {
+          productId: partner.label.id,
+          ...{ rate: partner.typed, unit: partner.unit, use: partner.use, how: partner.how },
+        },
+      },
       (await nowOf(db)).now,
     );
     if (written) return done({ version: seen + 1 });
@@ -115,14 +153,46 @@ export async function savePlan(
   });
 }
 
+/** What goes with it, as typed and as a rate; what is wrong with it is added to the issues. */
+function partnerOf(
+  { productId, rate, unit, use, how }: NonNullable<PlanInput['partner']>,
+  { labels }: Pick<ZoneSheet, 'labels'>,
+  issues: Issue[],
+) {
+  const label = labels.now.find((l) => l.id === productId);
+  if (!label || !isRateUnit(unit)) return null;
+  const field = 'Rate of what goes with it';
+  const figure = parseFigure(rate, { field, unit: RATE_UNITS[unit].words, above: 0, most: MOST_RATE });
+  if (!figure.ok) {
+    issues.push(figure.issue);
+    return null;
+  }
+  const read = rateOf(figure.value, unit);
+  if (rateIn(read, label.rateUnit) === null)
+    issues.push({
+      field,
+      problem: `The rate is in ${RATE_UNITS[unit].words}, and ${label.name} is measured the other way`,
+      remedy: `Choose a unit like ${RATE_UNITS[label.rateUnit].words}: weight and volume do not mix.`,
+    });
+  return { label, rate: read, typed: figure.value, unit, use, how };
+}
+
+/** Gates whose bolts no day and no paper can open: what the plan itself must keep. */
+const PLANNED: readonly GateKey[] = [
+  'registration',
+  'label-turf',
+  'label-rate',
+  'year-limit',
+  'application-count',
+];
 /** Bolts that no day can open: turf, rate, year's limit. Those of days and weather are the fence's to show. */
 function labelBolts(plan: Plan, part: number, on: Day, facts: Parameters<typeof contextOf>[2]): Reason[] {
   const { lanes } = windowOf(contextOf(plan, part, facts), { from: on, to: addDays(on, 1) });
   return lanes
-    .filter(({ gate }) => gate.key === 'label-turf' || gate.key === 'label-rate' || gate.key === 'year-limit')
+    .filter(({ gate }) => PLANNED.includes(gate.key))
     .flatMap(({ lane }) => {
       const verdict = spanAt(lane, on)?.verdict;
-      return verdict?.state === 'shut' ? [verdict.reason] : [];
+      return verdict?.state === 'shut' && verdict.strength === 'bolt' ? [verdict.reason] : [];
     });
 }
 

@@ -5,8 +5,11 @@ import type { GateContext } from '@/core/gates/gate';
 import { nextOpen, windowOf, type Window } from '@/core/gates/window';
 import { outlookFrom, type Outlook, type OutlookRefusal } from '@/core/ground/outlook';
 import type { Label } from '@/core/products/label';
+import { findingsOf, seenFrom, type Finding } from '@/data/findings';
+import { liftsOf, meansOf } from '@/data/means';
 import { applicationsOf, contextOf, nextPart, restOfYear } from '@/core/season/plan';
-import type { Forecast } from '@/core/weather/series';
+import type { Forecast, HourlyWeather } from '@/core/weather/series';
+import { groupBy } from '@/data/group';
 import { must, type Actor } from '@/data/actor';
 import { clockAheadIn, dayIn, hourIn, nowOf, todayOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
@@ -14,10 +17,18 @@ import { houseOf, type House } from '@/data/house';
 import { siteName, zoneOf, zonesOf, zonesOfLawn, type ZoneOnLawn } from '@/data/lawns';
 import { ensembleFor, knowledgeOf, meetReadings, outlookFor, ruleFor } from '@/data/outlooks';
 import { planOf, plansOf, type StoredPlan } from '@/data/plans';
-import { labelsOf } from '@/data/products';
+import { labelAt, labelsOf, type LabelBook } from '@/data/products';
 import { observationsOf, type Observation } from '@/data/readings';
 import { ledgerFrom, recordOf, recordsOf, recordsOfZone, type RecordEntry } from '@/data/records';
-import { dayFrom, forecastFrom, stationsOf, storedForecast, type Station } from '@/data/weather';
+import {
+  dayFrom,
+  forecastFrom,
+  observedWeather,
+  recentFrom,
+  stationsOf,
+  storedForecast,
+  type Station,
+} from '@/data/weather';
 import { bringWeatherUpToDate } from './weather';
 
 /** How old the weather is that a screen was made from. */
@@ -41,13 +52,15 @@ export type ZoneSheet = Readonly<{
   house: House;
   zone: ZoneOnLawn;
   siblings: readonly Readonly<{ id: string; name: string }>[];
-  labels: readonly Label[];
+  labels: LabelBook;
   plan: StoredPlan | null;
   records: readonly RecordEntry[];
   outlook: Outlook | null;
   outlookRefusal: OutlookRefusal | null;
   /** what was seen at this lawn: bloom, green shoots */
   signs: readonly Observation[];
+  /** what was seen or done here that gates ask for, in the order of entry */
+  findings: readonly Finding[];
   /** what the gates of any application here are asked with */
   facts: Omit<GateContext, 'application'>;
   news: WeatherNews | null;
@@ -63,11 +76,12 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
     const { now } = await nowOf(db);
     const today = dayIn(now, actor.timeZone);
     const house = await houseOf(db);
-    const labels = await labelsOf(db);
     const records = await recordsOfZone(db, zone.id);
+    const labels = booksFor(await labelsOf(db), records);
     const answer = await outlookFor(db, actor.orgId, zone, house.crossings, today);
     const outlook = answer.ok ? answer.outlook : null;
     const forecast = forecastFrom(await storedForecast(db, zone.stationId), today);
+    const findings = (await findingsOf(db, [zone.id])).get(zone.id) ?? [];
     const station = (await stationsOf(db)).find((s) => s.id === zone.stationId);
     return {
       today,
@@ -80,8 +94,13 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
       outlook,
       outlookRefusal: answer.ok ? null : answer.refusal,
       signs: await observationsOf(db, zone.lawnId),
+      findings,
       facts: factsFor({
         ...{ zone, records, labels, outlook, forecast, house, today },
+        recent: recentFrom(await observedWeather(db, zone.stationId), today),
+        seen: seenFrom(findings),
+        means: await meansOf(db),
+        lifts: (await liftsOf(db, zone.id)).get(zone.id) ?? [],
         hour: hourIn(now, actor.timeZone),
         clockAhead: clockAheadIn(yearOf(today), actor.timeZone, station?.utcOffsetHours ?? 0),
       }),
@@ -91,16 +110,29 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
 }
 
 type Facts = Pick<ZoneSheet, 'zone' | 'records' | 'labels' | 'outlook' | 'house' | 'today'> &
-  Readonly<{ forecast: Forecast | null; hour: number; clockAhead: GateContext['clockAhead'] }>;
+  Pick<GateContext, 'forecast' | 'recent' | 'hour' | 'clockAhead' | 'seen' | 'means' | 'lifts'>;
 const factsFor = (known: Facts): Omit<GateContext, 'application'> => ({
-  zone: known.zone.facts,
-  ledger: ledgerFrom(known.records, known.labels),
+  zone: {
+    ...known.zone.facts,
+    state: known.zone.facts.state ?? (known.house.storedGates.state || null),
+  },
+  ledger: ledgerFrom(known.records, known.labels, known.zone.area),
   outlook: known.outlook,
   forecast: known.forecast,
+  recent: known.recent,
+  seen: known.seen,
+  means: known.means,
+  lifts: known.lifts,
   rules: known.house.rules,
   today: known.today,
   hour: known.hour,
   clockAhead: known.clockAhead,
+});
+
+/** The labels that count now, and the versions that a zone's records were made under: old ones of others stay here. */
+const booksFor = ({ now, all }: LabelBook, records: readonly RecordEntry[]): LabelBook => ({
+  now,
+  all: all.filter((l) => records.some((r) => r.productId === l.id && r.labelVersion === l.version)),
 });
 
 /** Every entry, the latest application first; corrected ones too. */
@@ -120,7 +152,7 @@ export function recordSheet(
   must(actor, 'see');
   return inOrganisation(actor, async (db) => {
     const record = await recordOf(db, id);
-    const label = record && (await labelsOf(db)).find((l) => l.id === record.productId);
+    const label = record && labelAt(await labelsOf(db), record.productId, record.labelVersion);
     return record && label ? { record, label, today: await todayOf(db, actor) } : null;
   });
 }
@@ -173,7 +205,18 @@ export async function board(actor: Actor): Promise<Board> {
     const ahead = new Map(
       stations.map((s) => [s.id, clockAheadIn(yearOf(today), actor.timeZone, s.utcOffsetHours)]),
     );
-    for (const s of stations) forecasts.set(s.id, forecastFrom(await storedForecast(db, s.id), today));
+    const recents = new Map<string, HourlyWeather | null>();
+    for (const s of stations) {
+      forecasts.set(s.id, forecastFrom(await storedForecast(db, s.id), today));
+      recents.set(s.id, recentFrom(await observedWeather(db, s.id), today));
+    }
+    const findings = await findingsOf(
+      db,
+      zones.map((z) => z.id),
+    );
+    const means = await meansOf(db);
+    const lifts = await liftsOf(db);
+    const recordsByZone = groupBy(records, (r) => r.zoneId);
 
     const lines: DueLine[] = [];
     const finished: { zoneId: string; site: string }[] = [];
@@ -190,14 +233,18 @@ export async function board(actor: Actor): Promise<Board> {
           next.part,
           factsFor({
             zone,
-            records: records.filter((r) => r.zoneId === zone.id),
+            records: recordsByZone.get(zone.id) ?? [],
             labels,
             outlook: outlooks.get(zone.id) ?? null,
             forecast: forecasts.get(zone.stationId) ?? null,
+            recent: recents.get(zone.stationId) ?? null,
+            seen: seenFrom(findings.get(zone.id) ?? []),
+            means,
             house,
             today,
             hour,
             clockAhead: ahead.get(zone.stationId) ?? [],
+            lifts: lifts.get(zone.id) ?? [],
           }),
         );
         lines.push(lineOf(zone, plan, next, context));

@@ -1,195 +1,282 @@
 'use client';
-import { useId, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { addDays, showWeekday, type Day } from '@/core/calendar/day';
-import { spanAt, type Range } from '@/core/calendar/span';
+import { useId, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import { intersectRanges, spanAt, type Range } from '@/core/calendar/span';
 import type { GateKey, Verdict } from '@/core/gates/gate';
-import { nextOpen, type Window, type WindowVerdict } from '@/core/gates/window';
+import type { GateLane, Window } from '@/core/gates/window';
 import { Pickets } from './pickets';
-import { laneWords, reasonWords, shortDay, sourceWords } from './words';
+import { reasonWords, sourceWords } from './reason-words';
+import { list, plural } from './words';
 
-type Props = Readonly<{ window: Window; range: Range<Day>; today: Day }>;
-/** A lane by its place; the row after the last is all gates together. */
-type Cursor = Readonly<{ row: number; day: Day }>;
+/** What a tick of the fence is called: a day, or an hour. */
+export type TickWords<At extends number> = Readonly<{
+  /** "Gates by day" */
+  label: string;
+  /** "a day", on the phone's buttons */
+  step: string;
+  /** in full, over the reasons */
+  full: (at: At) => string;
+  /** over the pickets, every so many ticks */
+  short: (at: At) => string;
+  every: number;
+  /** what a lane does from a tick on, in three words */
+  lane: (lane: Window<At>['lanes'][number]['lane'] | Window<At>['all'], from: At) => string;
+}>;
+
+type Props<At extends number> = Readonly<{
+  window: Window<At>;
+  range: Range<At>;
+  now: At;
+  /** the tick people look for first */
+  first: At;
+  words: TickWords<At>;
+  /** what can be done about the gates of a tick, under its reasons */
+  remedies?: (at: At, shut: readonly Held[]) => ReactNode;
+}>;
+/** A gate that is shut at a tick. */
+export type Held = Readonly<{
+  key: GateKey;
+  name: string;
+  of: GateLane['of'];
+  verdict: Verdict & { state: 'shut' };
+}>;
+/** A lane by its gate; 'all' is all gates together. */
+type Cursor<At> = Readonly<{ row: string; at: At }>;
+
+const rowKey = (l: GateLane<number>) => `${l.of}|${l.gate.key}`;
 
 /**
- * The fence: a lane for each gate, a picket for each day, and the lane of all lanes at the foot. Pointing, tapping or
- * the arrow keys choose a day of a lane; its reason stands under the fence and is read out.
+ * The fence: a lane for each gate, a picket for each day or hour, and the lane of all lanes at the foot. Gates that stand
+ * open throughout are folded into a line; the others are sorted by what hurts. Pointing, tapping or the arrow keys choose
+ * a tick of a lane; its reason stands under the fence and is read out.
  */
-export function Fence({ window: { lanes, all }, range, today }: Props) {
-  const [chosen, setChosen] = useState<Cursor | null>(null);
+export function Fence<At extends number>({ window, range, now, first, words, remedies }: Props<At>) {
+  const { lanes, all } = window;
+  const [chosen, setChosen] = useState<Cursor<At> | null>(null);
+  const [isUnfolded, setUnfolded] = useState(false);
   const reasonId = useId();
-  const inRange = (day: Day) => Math.min(Math.max(day, range.from), range.to - 1) as Day;
-  const start = inRange(today);
-  // today; of a stretch ahead, the day that people look for: the first on which the work may go
-  const first = start === today ? start : (nextOpen(all, start, 'ajar')?.from ?? start);
-  const cursor = chosen
-    ? { row: chosen.row, day: inRange(chosen.day) }
-    : { row: lanes.length, day: inRange(first) };
+  const inRange = (at: number) => Math.min(Math.max(at, range.from), range.to - 1) as At;
+  const start = inRange(now);
+  const sorted = lanes
+    .map((l) => ({ l, hurt: hurtOf(l.lane, range, start) }))
+    .sort((a, b) => b.hurt - a.hurt);
+  const standing = sorted.filter(({ hurt }) => hurt > 0).map(({ l }) => l);
+  const clear = sorted.filter(({ hurt }) => hurt === 0).map(({ l }) => l);
+  const shown = isUnfolded ? [...standing, ...clear] : standing;
+  const rows = [...shown.map(rowKey), 'all'];
+  const cursor: Cursor<At> =
+    chosen && rows.includes(chosen.row)
+      ? { row: chosen.row, at: inRange(chosen.at) }
+      : { row: 'all', at: inRange(chosen?.at ?? first) };
 
   const move = (event: KeyboardEvent) => {
-    const days = { ArrowLeft: -1, ArrowRight: 1 }[event.key] ?? 0;
-    const rowsDown = { ArrowUp: -1, ArrowDown: 1 }[event.key] ?? 0;
-    if (!days && !rowsDown) return;
+    const ticks = { ArrowLeft: -1, ArrowRight: 1 }[event.key] ?? 0;
+    const down = { ArrowUp: -1, ArrowDown: 1 }[event.key] ?? 0;
+    if (!ticks && !down) return;
     event.preventDefault();
-    setChosen({
-      row: Math.min(Math.max(cursor.row + rowsDown, 0), lanes.length),
-      day: inRange(addDays(cursor.day, days)),
-    });
+    const row = Math.min(Math.max(rows.indexOf(cursor.row) + down, 0), rows.length - 1);
+    setChosen({ row: rows[row]!, at: inRange(cursor.at + ticks) });
   };
-  const point = (row: number) => (event: PointerEvent<HTMLElement>) => {
+  const point = (row: string) => (event: PointerEvent<HTMLElement>) => {
     const box = event.currentTarget.getBoundingClientRect();
     const share = (event.clientX - box.left) / box.width;
-    setChosen({ row, day: inRange(addDays(range.from, Math.floor(share * (range.to - range.from)))) });
+    setChosen({ row, at: inRange(range.from + Math.floor(share * (range.to - range.from))) });
   };
-  const lane = (row: number) => ({ onPointerMove: point(row), onPointerDown: point(row) });
+  const lane = (row: string) => ({ onPointerMove: point(row), onPointerDown: point(row) });
+  const marked = (row: string) => (cursor.row === row ? cursor.at : null);
 
   return (
     <div>
       <div
         tabIndex={0}
         role="application"
-        aria-label="Gates by day. Arrow keys move."
+        aria-label={`${words.label}. Arrow keys move.`}
         aria-describedby={reasonId}
         onKeyDown={move}
         className="touch-pan-y"
       >
-        <Months range={range} />
-        {lanes.map(({ gate, lane: spans }, row) => {
-          const says = laneWords(spans, start);
+        <Ticks range={range} words={words} />
+        {shown.map((l) => {
+          const says = words.lane(l.lane, start);
+          const name = l.of === 'partner' ? `+ ${l.gate.name}` : l.gate.name;
           return (
             <div
-              key={gate.key}
-              className="grid h-[27px] grid-cols-[92px_1fr] items-center md:grid-cols-[118px_1fr_104px]"
+              key={rowKey(l)}
+              className="grid h-[27px] grid-cols-[92px_1fr] items-center md:grid-cols-[132px_1fr_104px]"
             >
-              <span className="truncate font-cond text-[16px]">{gate.name}</span>
-              <div {...lane(row)} className="cursor-crosshair">
+              <span className="truncate font-cond text-[16px]" title={name}>
+                {name}
+              </span>
+              <div {...lane(rowKey(l))} className="cursor-crosshair">
                 <Pickets
-                  lane={spans}
+                  lane={l.lane}
                   range={range}
-                  today={today}
+                  today={now}
                   height={24}
-                  marked={cursor.row === row ? cursor.day : null}
-                  label={`${gate.name}: ${says}`}
+                  marked={marked(rowKey(l))}
+                  label={`${name}: ${says}`}
                 />
               </div>
               <span className="hidden truncate pl-2.5 text-[14px] text-steel md:block">{says}</span>
             </div>
           );
         })}
-        <div className="mt-1 grid h-[54px] grid-cols-[92px_1fr] items-center border-t-2 border-iron md:grid-cols-[118px_1fr_104px]">
+        <div className="mt-1 grid h-[54px] grid-cols-[92px_1fr] items-center border-t-2 border-iron md:grid-cols-[132px_1fr_104px]">
           <span className="font-cond text-[20px] font-bold">The gate</span>
-          <div {...lane(lanes.length)} className="cursor-crosshair">
+          <div {...lane('all')} className="cursor-crosshair">
             <Pickets
               lane={all}
               range={range}
-              today={today}
+              today={now}
               height={46}
-              marked={cursor.row === lanes.length ? cursor.day : null}
+              marked={marked('all')}
               underlined
-              label={`All gates together: ${laneWords(all, start)}`}
+              label={`All gates together: ${words.lane(all, start)}`}
             />
           </div>
           <span
             className={`hidden truncate pl-2.5 text-[15px] font-semibold md:block ${spanAt(all, start)?.verdict.state === 'open' ? 'text-moss' : 'text-ink'}`}
           >
-            {laneWords(all, start)}
+            {words.lane(all, start)}
           </span>
         </div>
       </div>
+      {clear.length > 0 && (
+        <button
+          type="button"
+          className="flex min-h-[44px] w-full items-center gap-2 text-left text-[14px] text-steel md:min-h-[30px]"
+          aria-expanded={isUnfolded}
+          onClick={() => setUnfolded(!isUnfolded)}
+        >
+          <span className="underline">
+            {isUnfolded
+              ? 'Fold the gates that stand open'
+              : `${plural(clear.length, 'gate')} open throughout`}
+          </span>
+          {!isUnfolded && (
+            <span className="hidden truncate md:inline">{list(clear.map((l) => l.gate.name))}</span>
+          )}
+        </button>
+      )}
       <div
         id={reasonId}
         aria-live="polite"
-        className="mt-2 min-h-[4.6rem] border-l-4 border-iron bg-paper px-3 py-2"
+        className="mt-1 min-h-[4.6rem] border-l-4 border-iron bg-paper px-3 py-2"
       >
-        <Reasons cursor={cursor} lanes={lanes} all={all} />
+        <Reasons cursor={cursor} lanes={lanes} all={all} words={words} remedies={remedies} />
       </div>
       <div className="mt-1 flex gap-2 md:hidden">
-        <button
-          type="button"
-          className="button grow"
-          onClick={() => setChosen({ row: cursor.row, day: inRange(addDays(cursor.day, -1)) })}
-        >
-          ← a day
-        </button>
-        <button
-          type="button"
-          className="button grow"
-          onClick={() => setChosen({ row: cursor.row, day: inRange(addDays(cursor.day, 1)) })}
-        >
-          a day →
-        </button>
+        {([-1, 1] as const).map((step) => (
+          <button
+            key={step}
+            type="button"
+            className="button grow"
+            onClick={() => setChosen({ row: cursor.row, at: inRange(cursor.at + step) })}
+          >
+            {step < 0 ? `← ${words.step}` : `${words.step} →`}
+          </button>
+        ))}
       </div>
       <p className="mt-1.5 text-[14px] text-steel">
-        Tall picket: shut. Half: ajar, allowed with a warning. Only the rail: open. Framed: today.
+        Tall picket: shut. Half: ajar, allowed with a warning. Only the rail: open. Framed: now.
       </p>
     </div>
   );
 }
 
-/** Of a day on which all gates stand open, what people still want to know: the soil, the calm hours, the water. */
+/** How much a lane hurts: a bolt now most, then a latch, then what is shut later, then warnings; 0: open throughout. */
+function hurtOf<At extends number>(lane: GateLane<At>['lane'], range: Range<At>, start: At): number {
+  let ticks = 0;
+  for (const s of lane) {
+    const part = intersectRanges(s, range);
+    if (part && s.verdict.state !== 'open')
+      ticks += (part.to - part.from) * (s.verdict.state === 'shut' ? 4 : 1);
+  }
+  const now = spanAt(lane, start)?.verdict;
+  const weight =
+    now?.state === 'shut' ? (now.strength === 'bolt' ? 30_000 : 20_000) : now?.state === 'ajar' ? 10_000 : 0;
+  return ticks + weight;
+}
+
+/** Where all gates stand open, what people still want to know: the soil, the calm hours, the water. */
 const WORTH_SAYING: readonly GateKey[] = ['soil-line', 'wind', 'watering-in'];
 
-/** What the chosen day says: one gate's reason, or those of all gates that hold the day. */
-function Reasons({
-  cursor: { row, day },
+/** What the chosen tick says: one gate's reason, or those of all gates that hold it. */
+function Reasons<At extends number>({
+  cursor: { row, at },
   lanes,
   all,
-}: Readonly<{ cursor: Cursor; lanes: Window['lanes']; all: Window['all'] }>) {
-  const together: WindowVerdict | undefined = spanAt(all, day)?.verdict;
+  words,
+  remedies,
+}: Readonly<{ cursor: Cursor<At> }> &
+  Pick<Window<At>, 'lanes' | 'all'> &
+  Pick<Props<At>, 'words'> & { remedies: Props<At>['remedies'] | undefined }) {
+  const together = spanAt(all, at)?.verdict;
   const isOpen = together?.state === 'open';
-  const shown = lanes.filter(({ gate }, i) =>
-    row === lanes.length
-      ? isOpen
-        ? WORTH_SAYING.includes(gate.key)
-        : together?.by.includes(gate.key)
-      : i === row,
-  );
-  const verdicts = shown.flatMap(({ gate, lane }) => {
-    const verdict = spanAt(lane, day)?.verdict;
-    return verdict ? [{ gate, verdict }] : [];
+  const verdicts = lanes.flatMap((l) => {
+    const verdict = spanAt(l.lane, at)?.verdict;
+    if (!verdict) return [];
+    const isShown =
+      row === 'all'
+        ? isOpen
+          ? WORTH_SAYING.includes(l.gate.key) && l.of === 'application'
+          : together?.by.includes(l.gate.key) && verdict.state !== 'open'
+        : rowKey(l) === row;
+    return isShown ? [{ ...l, verdict }] : [];
   });
+  const held = lanes.flatMap((l): Held[] => {
+    const verdict = spanAt(l.lane, at)?.verdict;
+    return verdict?.state === 'shut' && (row === 'all' || rowKey(l) === row)
+      ? [{ key: l.gate.key, name: l.gate.name, of: l.of, verdict }]
+      : [];
+  });
+  const never = row === 'all' && !isOpen && verdicts.length === 0;
   return (
     <>
       <p className="font-cond text-[17px] font-semibold">
-        {showWeekday(day)}
-        {row === lanes.length &&
-          `: ${together?.state === 'open' ? 'all gates open' : (together?.state ?? '')}`}
+        {words.full(at)}
+        {row === 'all' && `: ${isOpen ? 'all gates open' : (together?.state ?? '')}`}
       </p>
-      {verdicts.map(({ gate, verdict }) => (
-        <p key={gate.key} className="text-[15px]">
+      {verdicts.map((l) => (
+        <p key={rowKey(l)} className="text-[15px]">
           <b className="font-cond">
-            {gate.name}, {stateWords(verdict)}.
+            {l.of === 'partner' && 'What goes with it: '}
+            {l.gate.name}, {stateWords(l.verdict)}.
           </b>{' '}
-          {reasonWords(verdict.reason)} <span className="text-steel">({sourceWords(verdict.reason)})</span>
+          {reasonWords(l.verdict.reason)}{' '}
+          <span className="text-steel">({sourceWords(l.verdict.reason)})</span>
         </p>
       ))}
+      {never && (
+        <p className="text-[15px]">
+          Each of {list((together?.by ?? []).map((k) => lanes.find((l) => l.gate.key === k)?.gate.name ?? k))}{' '}
+          has its hours on this day, and never the same ones. The hours show it.
+        </p>
+      )}
+      {remedies?.(at, held)}
     </>
   );
 }
 
 const stateWords = (v: Verdict) => (v.state === 'shut' ? `shut (${v.strength})` : v.state);
 
-/** The days under the sky: a figure every week, the month where it begins. */
-function Months({ range }: Readonly<{ range: Range<Day> }>) {
-  const days = Array.from({ length: range.to - range.from }, (_, i) => addDays(range.from, i));
+/** The ticks under the sky: a name every so many. */
+function Ticks<At extends number>({ range, words }: Readonly<{ range: Range<At>; words: TickWords<At> }>) {
+  const count = range.to - range.from;
+  const named = Array.from({ length: Math.ceil(count / words.every) }, (_, i) => i * words.every);
   return (
     <div
-      className="grid grid-cols-[92px_1fr] text-[13px] text-steel md:grid-cols-[118px_1fr_104px]"
+      className="grid grid-cols-[92px_1fr] text-[13px] text-steel md:grid-cols-[132px_1fr_104px]"
       aria-hidden
     >
       <span />
       <div className="relative h-5">
-        {days.map((day, i) =>
-          i % 7 === 0 && i < days.length - 3 ? (
-            <span
-              key={day}
-              className="absolute whitespace-nowrap"
-              style={{ left: `${(i / days.length) * 100}%` }}
-            >
-              {shortDay(day)}
+        {named
+          .filter((i) => i < count - count / 14)
+          .map((i) => (
+            <span key={i} className="absolute whitespace-nowrap" style={{ left: `${(i / count) * 100}%` }}>
+              {words.short((range.from + i) as At)}
             </span>
-          ) : null,
-        )}
+          ))}
       </div>
     </div>
   );

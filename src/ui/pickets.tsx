@@ -1,15 +1,15 @@
-import { addDays, type Day } from '@/core/calendar/day';
 import { spanAt, type Lane, type Range, type State } from '@/core/calendar/span';
 
-type Props = Readonly<{
-  lane: Lane<Day, { state: State }>;
-  range: Range<Day>;
-  today: Day;
+type Props<At extends number> = Readonly<{
+  lane: Lane<At, { state: State }>;
+  range: Range<At>;
+  /** the tick that is now: framed */
+  today: At;
   /** px */
   height: number;
-  /** the day under the cursor, if it is on this lane */
-  marked?: Day | null;
-  /** underlines the open days: for the lane of all lanes together */
+  /** the tick under the cursor, if it is on this lane */
+  marked?: At | null;
+  /** underlines the open ticks: for the lane of all lanes together */
   underlined?: boolean;
   label: string;
 }>;
@@ -17,8 +17,16 @@ type Props = Readonly<{
 const DAY_WIDTH = 16;
 
 /** One lane of a fence: a tall picket for shut, half a one for ajar, nothing but the rail for open. Shape says it without colour. */
-export function Pickets({ lane, range, today, height, marked = null, underlined = false, label }: Props) {
-  const days = Array.from({ length: range.to - range.from }, (_, i) => addDays(range.from, i));
+export function Pickets<At extends number>({
+  lane,
+  range,
+  today,
+  height,
+  marked = null,
+  underlined = false,
+  label,
+}: Props<At>) {
+  const days = Array.from({ length: range.to - range.from }, (_, i) => (range.from + i) as At);
   const width = days.length * DAY_WIDTH;
   const foot = height - 2;
   return (

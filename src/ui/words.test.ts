@@ -4,13 +4,13 @@ import { windowOf } from '@/core/gates/window';
 import { anyContext, anyRange, context, range, sky, today } from '../../tests/support/gate-context';
 import { DEFAULT_CROSSINGS, SCHOOLS } from '@/core/ground/crossing';
 import { expectationsOf } from '@/core/lawn/zone';
+import { reasonWords } from './reason-words';
 import {
   crossingWords,
   expectationWords,
   lastDayWords,
   laneWords,
   plural,
-  reasonWords,
   ruleWords,
   schoolWords,
   shortDay,

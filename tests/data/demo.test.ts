@@ -19,21 +19,32 @@ test('at least 12 lawns of cool- and warm-season turf, two technicians and a lea
   expect(await peopleOf(lead)).toEqual(['Lise Corran', 'Mara Venn', 'Tobin Asher']);
 });
 
-test('five labels, all marked as demo, consistent with themselves', async () => {
-  const labels = await inOrganisation(lead, labelsOf);
-  expect(labels).toHaveLength(5);
+test('labels of all kinds, all marked as demo, consistent with themselves', async () => {
+  const { now: labels } = await inOrganisation(lead, labelsOf);
+  const groups = (g: number) => labels.filter((l) => l.ingredients.some((i) => i.group === g));
+  expect(groups(3).filter((l) => l.inSoil && l.status === 'registered').length).toBeGreaterThanOrEqual(2);
+  expect(groups(3).some((l) => l.reachesBack)).toBe(true);
+  expect([groups(14), groups(29), groups(2)].every((g) => g.length > 0)).toBe(true);
+  expect(
+    labels.filter((l) => l.onLeaf && l.after.some((a) => a.weed === 'white-clover')).length,
+  ).toBeGreaterThanOrEqual(3);
+  expect(groups(5).some((l) => l.restrictedUse)).toBe(true);
+  expect(labels.some((l) => l.status === 'cancelled')).toBe(true);
+  expect(labels.some((l) => (l.analysis?.n ?? 0) > 0 && l.ingredients.some((i) => i.group === 3))).toBe(true);
+  expect(labels.some((l) => l.seedingWait[0]?.days === 0)).toBe(true);
   for (const label of labels) {
     expect(label.demo && label.name.endsWith('demo label')).toBe(true);
-    for (const { low, high } of label.rates) {
-      expect(low.by).toBe(label.yearLimit.by);
+    for (const { low, high, yearLimit } of label.rates) {
+      const year = (yearLimit ?? label.yearLimit)!;
+      expect(low.by).toBe(year.by);
       expect(low.rate).toBeLessThan(high.rate);
-      expect(high.rate).toBeLessThanOrEqual(label.yearLimit.rate);
+      expect(high.rate).toBeLessThanOrEqual(year.rate);
     }
     expect(label.seedingWait.map((w) => w.days)).toEqual(
       label.seedingWait.map((w) => w.days).toSorted((a, b) => a - b),
     );
     for (const i of label.ingredients) {
-      const most = ingredientRate(label.yearLimit, i.content);
+      const most = ingredientRate(label.yearLimit!, i, label.density);
       expect(most).not.toBeNull();
       // the product's limit keeps the a.i.'s, to the rounding of a label
       if (i.yearLimit !== null) expect(most! / i.yearLimit).toBeLessThan(1.02);

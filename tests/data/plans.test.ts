@@ -10,7 +10,7 @@ const tech = actor();
 async function inputFor(site: string, over: Partial<PlanInput> = {}): Promise<PlanInput> {
   const zone = await zoneNamed(site);
   const sheet = (await zoneSheet(tech, zone.id))!;
-  const label = sheet.plan?.label ?? sheet.labels.find((l) => l.name.startsWith('Prodiamine 65'))!;
+  const label = sheet.plan?.label ?? sheet.labels.now.find((l) => l.name.startsWith('Prodiamine 65'))!;
   return {
     zoneId: zone.id,
     seen: sheet.plan?.version ?? 0,
@@ -19,11 +19,15 @@ async function inputFor(site: string, over: Partial<PlanInput> = {}): Promise<Pl
     total: String(sheet.plan?.typed.total ?? 0.8),
     unit: sheet.plan?.typed.unit ?? label.rateUnit,
     days: sheet.plan?.parts.map((p) => isoDay(p.plannedOn)) ?? ['2027-03-20', '2027-05-29'],
+    use: 'pre-emergent',
+    target: '',
+    method: '',
+    partner: null,
     ...over,
   };
 }
 const labelled = async (name: string) =>
-  (await zoneSheet(tech, (await zoneNamed('14 Quarry Lane · front')).id))!.labels.find((l) =>
+  (await zoneSheet(tech, (await zoneNamed('14 Quarry Lane · front')).id))!.labels.now.find((l) =>
     l.name.startsWith(name),
   )!;
 /** What the refusal says, field by field. */

@@ -1,52 +1,147 @@
 /** A label, a lawn and a sky with round figures, for tests of gates; `fc` arbitraries of the same. Invented throughout. */
 import fc from 'fast-check';
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
+import { hourOf } from '@/core/calendar/hour';
 import type { Range } from '@/core/calendar/span';
-import type { Application, GateContext, HouseRules, ZoneFacts } from '@/core/gates/gate';
+import {
+  GATE_KEYS,
+  NOTHING_SEEN,
+  type Application,
+  type GateContext,
+  type HouseRules,
+  type Means,
+  type ZoneFacts,
+} from '@/core/gates/gate';
 import { UNCORRECTED } from '@/core/ground/readings';
 import { DEFAULT_CROSSING } from '@/core/ground/crossing';
 import type { Outlook } from '@/core/ground/outlook';
-import { TEXTURES } from '@/core/ground/site';
-import { TURFS, type Label } from '@/core/products/label';
+import { COVERS, TEXTURES } from '@/core/ground/site';
+import { WATERS } from '@/core/lawn/zone';
+import {
+  METHODS,
+  SETBACKS_FROM,
+  TANK_MIXES,
+  TURFS,
+  USES,
+  type Ingredient,
+  type Label,
+  type LabelRate,
+  type Turf,
+} from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import { DEFAULT_SPACING } from '@/core/season/split';
-import type { KilogramsPerHectare, MetresPerSecond, Millimetres } from '@/core/units/quantity';
-import { rateOf } from '@/core/units/rate';
+import {
+  celsius,
+  gramsPerLitre,
+  metres,
+  squareMetres,
+  type KilogramsPerHectare,
+  type MetresPerSecond,
+  type Millimetres,
+} from '@/core/units/quantity';
+import { rateOf, type ProductRate } from '@/core/units/rate';
 import { fromInchesOfWater, fromMilesPerHour } from '@/core/units/trade';
-import type { Forecast } from '@/core/weather/series';
+import type { Forecast, HourlyWeather } from '@/core/weather/series';
+import { ALL_WEEDS, STAGES } from '@/core/weeds/weeds';
+import { USUAL_GATE_RULES, rulesFrom } from '@/data/gate-rules';
 
 export const today = dayOf(2027, 3, 18);
 export const range: Range<Day> = { from: addDays(today, -5), to: addDays(today, 35) };
 const oz = (value: number) => rateOf(value, 'oz/1000sqft');
 
+const alpha: Ingredient = {
+  name: 'alpha',
+  group: 3,
+  content: { in: 'weight', share: 0.5 },
+  acid: null,
+  counts: 'a.i.',
+  yearLimit: null,
+};
+/** One row of a rate table that says no more than it must. */
+export const row = (turf: Turf, low: ProductRate, high: ProductRate): LabelRate => ({
+  ...{ turf, low, high, use: 'pre-emergent', region: null, months: null, yearLimit: null },
+  ...{ mostApplications: null, intervalDays: null, dormancy: 'any' },
+});
+
 /** A 50 % dry pre-emergent: 0.2 to 0.8 oz/1,000 sq ft at once, 1.0 oz a calendar year, 60 days apart. */
 export const label: Label = {
   id: 'dry-50',
+  version: 1,
   name: 'Test 50 WG',
   registrationNumber: 'TEST-1',
   labelDate: '2027-01-01',
   demo: true,
   status: 'registered',
+  registeredIn: ['Merrow'],
   formulation: 'WG',
   signalWord: 'Caution',
   restrictedUse: false,
-  ingredients: [{ name: 'alpha', group: 3, content: { in: 'weight', share: 0.5 }, yearLimit: null }],
-  rates: [{ turf: 'tall fescue', low: oz(0.2), high: oz(0.8) }],
+  category: 'turf',
+  ingredients: [alpha],
+  density: null,
+  analysis: null,
+  rates: [row('tall fescue', oz(0.2), oz(0.8))],
   rateUnit: 'oz/1000sqft',
   amountUnit: 'oz',
   period: 'calendar year',
   yearLimit: oz(1),
+  mostApplications: null,
   minimumIntervalDays: 60,
   seedingWait: [
     { upTo: oz(0.4), days: 120 },
     { upTo: oz(0.8), days: 200 },
   ],
+  seedlings: { weeks: 8, mowings: 3 },
+  inSoil: true,
+  onLeaf: false,
   reachesBack: false,
+  before: ['smooth-crabgrass'],
+  after: [{ weed: 'dandelion', upTo: 'mature' }],
   wateringIn: { depth: fromInchesOfWater(0.5), withinDays: 7 },
+  rainFreeHours: null,
+  air: { least: null, most: null },
   windLimit: null,
+  methods: ['boom', 'backpack'],
+  carrier: null,
+  surfactantPercent: null,
+  tankMix: 'as its label says',
+  compatibility: '',
+  setbacks: [],
+  mowing: { beforeDays: 0, afterDays: 0 },
+  stains: false,
+  mixHours: null,
+  packages: [],
   ppe: 'Gloves',
   reentry: 'Until dry',
+  reentryHours: null,
   cautions: [],
+};
+
+/** A 4 lb/gal leaf-active product, dry for 6 hours, 60 to 85 °F. */
+export const leafLabel: Label = {
+  ...label,
+  id: 'leaf-4',
+  name: 'Test 4 SL',
+  formulation: 'SL',
+  ingredients: [
+    { ...alpha, name: 'beta', group: 4, content: { in: 'volume', gramsPerLitre: gramsPerLitre(480) } },
+  ],
+  rates: [
+    {
+      ...row('tall fescue', rateOf(0.5, 'floz/1000sqft'), rateOf(1, 'floz/1000sqft')),
+      use: 'post-emergent',
+    },
+  ],
+  rateUnit: 'floz/1000sqft',
+  amountUnit: 'floz',
+  yearLimit: rateOf(2, 'floz/1000sqft'),
+  minimumIntervalDays: 30,
+  seedingWait: [{ upTo: rateOf(1, 'floz/1000sqft'), days: 28 }],
+  inSoil: false,
+  onLeaf: true,
+  wateringIn: null,
+  rainFreeHours: 6,
+  air: { least: celsius(15), most: celsius(29) },
 };
 
 export const rules: HouseRules = {
@@ -57,6 +152,7 @@ export const rules: HouseRules = {
   calmHours: 3,
   leadDays: 42,
   spacing: DEFAULT_SPACING,
+  ...rulesFrom(USUAL_GATE_RULES),
 };
 
 export const zone: ZoneFacts = {
@@ -65,8 +161,41 @@ export const zone: ZoneFacts = {
   mixedWith: null,
   seedingOn: null,
   irrigationPerHour: null,
+  area: squareMetres(500),
+  latitude: 39,
+  state: 'Merrow',
+  water: null,
+  trees: false,
+  beds: false,
+  cover: 'none',
+  noticeHours: null,
+  organicOnly: false,
 };
-export const application: Application = { id: 'a', label, rate: oz(0.4), part: 1, of: 2 };
+export const application: Application = {
+  id: 'a',
+  label,
+  rate: oz(0.4),
+  part: 1,
+  of: 2,
+  use: 'pre-emergent',
+  target: null,
+  method: null,
+  partner: null,
+};
+/** A post-emergent on dandelion. */
+export const leafApplication: Application = {
+  ...application,
+  label: leafLabel,
+  rate: rateOf(0.8, 'floz/1000sqft'),
+  of: 1,
+  use: 'post-emergent',
+  target: 'dandelion',
+};
+export const means: Means = {
+  licences: [{ person: 'Ada Fenn', categories: ['turf'], validTo: addDays(today, 400) }],
+  equipment: [{ name: 'Backpack', method: 'backpack', calibratedOn: addDays(today, -5) }],
+  onHand: {},
+};
 
 /** Ten days of one wind (mph) and of rain (in an hour of each day's noon). */
 export function sky(mph: number, inches: number, from = today): Forecast {
@@ -74,11 +203,26 @@ export function sky(mph: number, inches: number, from = today): Forecast {
   for (let d = 0; d < 10; d++) rain[d * 24 + 12] = fromInchesOfWater(inches);
   return {
     from,
-    air: new Float64Array(240).fill(10),
+    // 4 to 20 °C
+    air: Float64Array.from({ length: 240 }, (_, h) => 12 - 8 * Math.cos((2 * Math.PI * ((h % 24) - 3)) / 24)),
     rain,
     wind: new Float64Array(240).fill(fromMilesPerHour(mph)),
     airError: new Float64Array(240).fill(1),
+    rainChance: new Float64Array(240).fill(inches > 0 ? 0.9 : 0),
   };
+}
+
+/** Forty days up to today at 10 °C with so much rain (mm) at each day's noon. */
+export function lately(rainMm: number): HourlyWeather {
+  const hours = 40 * 24;
+  const rain = new Float64Array(hours);
+  for (let d = 0; d < 40; d++) rain[d * 24 + 12] = rainMm;
+  const wind = new Float64Array(hours).fill(2);
+  const air = Float64Array.from(
+    { length: hours },
+    (_, h) => 10 - 6 * Math.cos((2 * Math.PI * (h % 24)) / 24),
+  );
+  return { from: addDays(today, -40), air, rain, wind };
 }
 
 const NEVER = { crossed: null, dates: { p10: null, p50: null, p90: null } };
@@ -105,6 +249,7 @@ export const entry = (day: Day, ounces: number, over: Partial<LedgerEntry> = {})
   label,
   rate: oz(ounces),
   done: true,
+  share: 1,
   ...over,
 });
 
@@ -114,6 +259,10 @@ export const context = (over: Partial<GateContext> = {}): GateContext => ({
   ledger: [],
   outlook: outlook({ p10: addDays(today, 20), p50: addDays(today, 25), p90: addDays(today, 30) }),
   forecast: sky(3, 0.1),
+  recent: lately(0),
+  seen: NOTHING_SEEN,
+  means,
+  lifts: [],
   rules,
   today,
   hour: 7,
@@ -136,6 +285,29 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
         period: fc.constantFrom('calendar year' as const, '12 months' as const),
         minimumIntervalDays: fc.integer({ min: 0, max: 400 }),
         reachesBack: fc.boolean(),
+        registeredIn: maybe(fc.constantFrom(['Merrow'], [])),
+        restrictedUse: fc.boolean(),
+        category: maybe(fc.constantFrom('turf', 'forest')),
+        analysis: maybe(fc.constant({ n: 0.18, p: 0, k: 0 })),
+        mostApplications: maybe(fc.integer({ min: 0, max: 4 })),
+        seedlings: maybe(fc.record({ weeks: maybe(fc.nat(20)), mowings: maybe(fc.nat(4)) })),
+        inSoil: fc.boolean(),
+        onLeaf: fc.boolean(),
+        rainFreeHours: maybe(fc.double({ min: 0, max: 30, noNaN: true })),
+        air: fc.record({
+          least: maybe(fc.integer({ min: 0, max: 15 }).map(celsius)),
+          most: maybe(fc.integer({ min: 16, max: 30 }).map(celsius)),
+        }),
+        methods: fc.subarray([...METHODS]),
+        tankMix: fc.constantFrom(...TANK_MIXES),
+        setbacks: fc.array(
+          fc.record({
+            from: fc.constantFrom(...SETBACKS_FROM),
+            distance: fc.integer({ min: 0, max: 40 }).map(metres),
+          }),
+          { maxLength: 3 },
+        ),
+        mowing: fc.record({ beforeDays: fc.nat(5), afterDays: fc.nat(5) }),
         windLimit: maybe(fc.double({ min: 0, max: 12, noNaN: true }).map((v) => v as MetresPerSecond)),
         wateringIn: maybe(
           fc.record({
@@ -146,7 +318,9 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
         ingredients: fc.array(
           fc.record({
             name: fc.constantFrom('alpha', 'beta'),
-            group: fc.constant(3),
+            group: maybe(fc.constant(3)),
+            acid: fc.constant(null),
+            counts: fc.constantFrom('a.i.' as const, 'a.e.' as const),
             content: fc.constantFrom(
               { in: 'weight' as const, share: 0.5 },
               { in: 'volume' as const, gramsPerLitre: 100 as never },
@@ -160,6 +334,17 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
     rate: aRate,
     part: fc.integer({ min: 1, max: 3 }),
     of: fc.constant(3),
+    use: fc.constantFrom(...USES),
+    target: maybe(fc.constantFrom(...ALL_WEEDS)),
+    method: maybe(fc.constantFrom(...METHODS)),
+    partner: maybe(
+      fc.record({
+        label: fc.constantFrom(leafLabel, label),
+        rate: aRate,
+        use: fc.constantFrom(...USES),
+        how: fc.constantFrom('tank' as const, 'day' as const),
+      }),
+    ),
   }),
   zone: fc.record({
     turf: fc.constantFrom(...TURFS),
@@ -167,9 +352,65 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
     mixedWith: maybe(fc.constantFrom(...TURFS)),
     seedingOn: maybe(aDay),
     irrigationPerHour: maybe(fc.double({ min: 0, max: 30, noNaN: true }).map((v) => v as Millimetres)),
+    area: fc.integer({ min: 1, max: 5000 }).map(squareMetres),
+    latitude: fc.integer({ min: -60, max: 70 }),
+    state: maybe(fc.constant('Merrow')),
+    water: maybe(
+      fc.record({
+        kind: fc.constantFrom(...WATERS),
+        distance: maybe(fc.integer({ min: 0, max: 50 }).map(metres)),
+      }),
+    ),
+    trees: fc.boolean(),
+    beds: fc.boolean(),
+    cover: fc.constantFrom(...COVERS),
+    noticeHours: maybe(fc.nat(72)),
+    organicOnly: fc.boolean(),
   }),
+  recent: maybe(fc.nat(20).map(lately)),
+  seen: fc.record({
+    mownOn: maybe(aDay),
+    green: maybe(fc.record({ share: fc.double({ min: 0, max: 1, noNaN: true }), on: aDay })),
+    stress: maybe(fc.record({ kind: fc.constantFrom('none' as const, 'heat' as const), on: aDay })),
+    stages: fc.array(
+      fc.record({ weed: fc.constantFrom(...ALL_WEEDS), stage: fc.constantFrom(...STAGES), on: aDay }),
+      { maxLength: 3 },
+    ),
+    seededOn: maybe(aDay),
+    seedlingMowings: fc.nat(5),
+    noticeSent: maybe(aDay.map((d) => hourOf(d, 9))),
+    event: maybe(fc.record({ on: aDay, what: fc.constant('party') })),
+  }),
+  means: fc.record({
+    licences: fc.array(
+      fc.record({
+        person: fc.constant('Ada Fenn'),
+        categories: fc.subarray(['turf', 'forest']),
+        validTo: aDay,
+      }),
+      { maxLength: 2 },
+    ),
+    equipment: fc.array(
+      fc.record({ name: fc.constant('A'), method: fc.constantFrom(...METHODS), calibratedOn: maybe(aDay) }),
+      { maxLength: 2 },
+    ),
+    onHand: fc.constantFrom({}, { 'dry-50': 1 }),
+  }),
+  lifts: fc.array(
+    fc.record({
+      plannedId: fc.constantFrom('a', 'b'),
+      gate: fc.constantFrom(...GATE_KEYS),
+      by: fc.constant('Mara'),
+      why: fc.constant('because'),
+      from: aDay,
+      until: aDay,
+    }),
+    { maxLength: 2 },
+  ),
   ledger: fc.array(
-    fc.record({ day: aDay, rate: aRate, done: fc.boolean() }).map((e) => entry(e.day, 0, e)),
+    fc
+      .record({ day: aDay, rate: aRate, done: fc.boolean(), share: fc.constantFrom(1, 0.1) })
+      .map((e) => entry(e.day, 0, e)),
     { maxLength: 5 },
   ),
   outlook: maybe(

@@ -6,15 +6,25 @@
  * says "ajar: not known", never open; where a label demands the fact, shut.
  */
 import type { Day } from '@/core/calendar/day';
+import type { Hour } from '@/core/calendar/hour';
 import type { Lane, Range } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
-import type { Texture } from '@/core/ground/site';
-import type { Label, Turf } from '@/core/products/label';
+import type { Cover, Texture } from '@/core/ground/site';
+import type { Water } from '@/core/lawn/zone';
+import type { Label, Method, Turf, Use } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import type { Spacing } from '@/core/season/split';
-import type { MetresPerSecond, Millimetres } from '@/core/units/quantity';
+import type {
+  Celsius,
+  KilogramsPerHectare,
+  Metres,
+  MetresPerSecond,
+  Millimetres,
+  SquareMetres,
+} from '@/core/units/quantity';
 import type { ProductRate } from '@/core/units/rate';
-import type { Forecast } from '@/core/weather/series';
+import type { Forecast, HourlyWeather } from '@/core/weather/series';
+import type { Stage, Weed } from '@/core/weeds/weeds';
 import type { Reason } from './reason';
 
 export type Strength = 'bolt' | 'latch';
@@ -28,15 +38,23 @@ export const open = (reason: Reason): Verdict => ({ state: 'open', reason });
 export const ajar = (reason: Reason): Verdict => ({ state: 'ajar', reason });
 export const shut = (strength: Strength, reason: Reason): Verdict => ({ state: 'shut', strength, reason });
 
-/** One part of a plan. */
+/** One application: a part of a plan, or a spot treatment. */
 export type Application = Readonly<{
   id: string;
   label: Label;
   rate: ProductRate;
+  use: Use;
+  /** the weed that a post-emergent is for; null: none named */
+  target: Weed | null;
+  /** null: whichever the house has and the label allows */
+  method: Method | null;
   /** 1 for the first, or only, part */
   part: number;
   of: number;
+  /** what goes down with it: in one tank, or on the same day */
+  partner: Partner | null;
 }>;
+export type Partner = Readonly<{ label: Label; rate: ProductRate; use: Use; how: 'tank' | 'day' }>;
 
 export type ZoneFacts = Readonly<{
   turf: Turf;
@@ -47,6 +65,56 @@ export type ZoneFacts = Readonly<{
   seedingOn: Day | null;
   /** null: none, so that water comes from rain alone */
   irrigationPerHour: Millimetres | null;
+  /** what is treated; for amounts of product */
+  area: SquareMetres;
+  /** degrees north: daylight and evaporation */
+  latitude: number;
+  /** null: not said */
+  state: string | null;
+  /** the nearest water; a distance of null has not been measured */
+  water: Readonly<{ kind: Water; distance: Metres | null }> | null;
+  /** trees stand in it, beds border it */
+  trees: boolean;
+  beds: boolean;
+  /** thatch and dead leaf on the ground */
+  cover: Cover;
+  /** hours of notice that the customer wishes; null: none */
+  noticeHours: number | null;
+  organicOnly: boolean;
+}>;
+
+/** What people last saw or did on the zone, as far as it was written down. */
+export type Seen = Readonly<{
+  mownOn: Day | null;
+  /** share of the leaf that is green, 0 to 1 */
+  green: Readonly<{ share: number; on: Day }> | null;
+  /** heat or drought stress of the turf; none once it was seen gone */
+  stress: Readonly<{ kind: 'none' | 'heat' | 'drought'; on: Day }> | null;
+  stages: readonly Readonly<{ weed: Weed; stage: Stage; on: Day }>[];
+  seededOn: Day | null;
+  seedlingMowings: number;
+  /** the hour from which notice counts */
+  noticeSent: Hour | null;
+  /** a party, a visit: the day on which nobody sprays */
+  event: Readonly<{ on: Day; what: string }> | null;
+}>;
+export const NOTHING_SEEN: Seen = {
+  mownOn: null,
+  green: null,
+  stress: null,
+  stages: [],
+  seededOn: null,
+  seedlingMowings: 0,
+  noticeSent: null,
+  event: null,
+};
+
+/** What the company has: licences of its people, sprayers and spreaders, product on its shelf. */
+export type Means = Readonly<{
+  licences: readonly Readonly<{ person: string; categories: readonly string[]; validTo: Day }>[];
+  equipment: readonly Readonly<{ name: string; method: Method; calibratedOn: Day | null }>[];
+  /** product on hand, kg or L, by product; none: no stock is kept of it */
+  onHand: Readonly<Record<string, number>>;
 }>;
 
 /** The company's own rules; each gate names the one it used. */
@@ -61,6 +129,27 @@ export type HouseRules = Readonly<{
   /** the useful start of a pre-emergent: so many days before the outlook's 10 % date */
   leadDays: number;
   spacing: Spacing;
+  /** rain counts from this chance on, 0 to 1 */
+  rainChance: number;
+  /** a calibration is good for so many days */
+  calibrationDays: number;
+  /** local code asks for notice, of so many hours; the customer may wish for more */
+  noticeByCode: boolean;
+  noticeHours: number;
+  /** leaf-active products: no more above it, and a warning above the caution */
+  heatLimit: Celsius;
+  heatCaution: Celsius;
+  /** no nitrogen above this soil temperature */
+  nitrogenSoil: Celsius;
+  /** most nitrogen on a zone in a calendar year; null: the turf's usual most */
+  nitrogenYear: KilogramsPerHectare | null;
+  /** may a leaf-active product and a barrier go together? */
+  partners: 'as labels allow' | 'never together';
+  /** the same group in so many years running is one too many */
+  groupYears: number;
+  /** may a granule carry fertilizer and pre-emergent at once? */
+  combineFertilizer: boolean;
+  granuleFirst: boolean;
 }>;
 
 export type GateContext = Readonly<{
@@ -72,6 +161,12 @@ export type GateContext = Readonly<{
   outlook: Outlook | null;
   /** null: the weather service has not answered */
   forecast: Forecast | null;
+  /** weather of the weeks before the forecast begins; null: none on file */
+  recent: HourlyWeather | null;
+  seen: Seen;
+  means: Means;
+  /** latches that a named person has lifted; each counts for its own application alone */
+  lifts: readonly Lift[];
   rules: HouseRules;
   today: Day;
   /** the clock's hour now: of today, what is before it has gone */
@@ -80,19 +175,53 @@ export type GateContext = Readonly<{
   clockAhead: readonly Readonly<{ from: Day; to: Day; hours: number }>[];
 }>;
 
-export type GateKey =
-  | 'label-turf'
-  | 'label-rate'
-  | 'year-limit'
-  | 'interval'
-  | 'seeding-ahead'
-  | 'soil-line'
-  | 'wind'
-  | 'watering-in';
+/** A latch lifted: by whom, why, and for which days (both in it). Kept with the record. */
+export type Lift = Readonly<{
+  plannedId: string;
+  gate: GateKey;
+  by: string;
+  why: string;
+  from: Day;
+  until: Day;
+}>;
+
+export const GATE_KEYS = [
+  'registration',
+  'label-turf',
+  'label-rate',
+  'year-limit',
+  'application-count',
+  'interval',
+  'seeding-ahead',
+  'seeding-behind',
+  'setback',
+  'licence',
+  'equipment',
+  'event',
+  'notice',
+  'soil-line',
+  'growth-stage',
+  'turf-state',
+  'air-temperature',
+  'nitrogen',
+  'wind',
+  'leaf-wetness',
+  'frost',
+  'soil-water',
+  'rain-free',
+  'watering-in',
+  'mowing',
+  'partner',
+  'resistance',
+  'stock',
+] as const;
+export type GateKey = (typeof GATE_KEYS)[number];
 
 export type Gate = Readonly<{
   key: GateKey;
   /** as the trade names it */
   name: string;
   spans: (context: GateContext, range: Range<Day>) => Lane<Day, Verdict>;
+  /** by the hour of the clock, where the weather decides; a gate without it holds for whole days */
+  hours?: (context: GateContext, range: Range<Hour>) => Lane<Hour, Verdict>;
 }>;

@@ -52,12 +52,6 @@ describe('label turf', () => {
       reason: { code: 'turf-not-on-label', turf: 'centipedegrass', onLabel: ['tall fescue'] },
     });
   });
-  test('is shut for ever when the product is cancelled', () => {
-    expect(said(on(labelTurf, context(withLabel({ status: 'cancelled' }))))).toEqual([
-      'shut',
-      'product-cancelled',
-    ]);
-  });
 });
 
 describe('label rate', () => {
@@ -133,6 +127,8 @@ describe('year limit', () => {
           name: 'alpha',
           group: 3,
           content: { in: 'volume', gramsPerLitre: 100 as never },
+          acid: null,
+          counts: 'a.i.',
           yearLimit: 2 as never,
         },
       ],
@@ -367,7 +363,7 @@ describe('watering-in', () => {
     expect(on(wateringIn, { ...storm, zone: { ...zone, texture: 'sand' } }).state).toBe('open');
   });
   test('a product that needs none is open; no forecast and no irrigation is ajar', () => {
-    expect(on(wateringIn, context(withLabel({ wateringIn: null }))).state).toBe('open');
+    expect(on(wateringIn, context(withLabel({ wateringIn: null, inSoil: false }))).state).toBe('open');
     expect(said(on(wateringIn, context({ forecast: null })))).toEqual(['ajar', 'not-known']);
   });
 });

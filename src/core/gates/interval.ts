@@ -5,6 +5,7 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
+import { limitsFor } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
@@ -12,8 +13,9 @@ export const interval: Gate = {
   key: 'interval',
   name: 'Interval',
   spans: (context, range) => {
-    const { application, ledger, today } = context;
-    const { label, part } = application;
+    const { application, ledger, today, zone } = context;
+    const { label, part, use } = application;
+    const { intervalDays } = limitsFor(label, zone, use);
     const names = new Set(label.ingredients.map((i) => i.name));
     const last = ledger
       .filter((e) => e.label.id === label.id || e.label.ingredients.some((i) => names.has(i.name)))
@@ -27,23 +29,24 @@ export const interval: Gate = {
           ? shut('bolt', { code: 'not-known', source: 'plan', missing: 'first-part' })
           : open({ code: 'nothing-before', source: 'plan' }),
       );
-    return laneByTick(range, verdicts(context, last));
+    return laneByTick(range, verdicts(context, last, intervalDays));
   },
 };
 
 /** One verdict object for each stretch, so that neighbouring days join. */
 function verdicts(
-  { application: { label, part }, rules: { spacing } }: GateContext,
+  { application: { part }, rules: { spacing } }: GateContext,
   last: LedgerEntry,
+  days: number,
 ): (day: Day) => Verdict {
-  const opens = addDays(last.day, label.minimumIntervalDays);
+  const opens = addDays(last.day, days);
   const { day, done } = last;
   const tooSoon = shut('bolt', {
     code: 'too-soon-after',
     source: 'label',
     last: day,
     done,
-    days: label.minimumIntervalDays,
+    days,
     opens,
   });
   if (part === 1) {
@@ -51,7 +54,7 @@ function verdicts(
       code: 'interval-passed',
       source: 'label',
       last: day,
-      days: label.minimumIntervalDays,
+      days,
     });
     return (at) => (at < opens ? tooSoon : passed);
   }

@@ -2,6 +2,7 @@
 import { constantLane } from '@/core/calendar/span';
 import { rateForTurf } from '@/core/products/label';
 import { open, shut, type Gate } from './gate';
+import { turfsOf } from './label-turf';
 
 /** A rate that went through a unit and back must not fall over its own limit by the last bit. */
 const HAIR = 1e-9;
@@ -9,8 +10,8 @@ const HAIR = 1e-9;
 export const labelRate: Gate = {
   key: 'label-rate',
   name: 'Label rate',
-  spans: ({ application: { label, rate }, zone }, range) => {
-    const row = rateForTurf(label, zone);
+  spans: ({ application: { label, rate, use }, zone }, range) => {
+    const row = rateForTurf(label, zone, use);
     if (!row || row.high.by !== rate.by)
       return constantLane(
         range,
@@ -18,7 +19,8 @@ export const labelRate: Gate = {
           code: 'turf-not-on-label',
           source: 'label',
           turf: zone.turf,
-          onLabel: label.rates.map((r) => r.turf),
+          use,
+          onLabel: turfsOf(label, use),
         }),
       );
     const { low, high } = row;

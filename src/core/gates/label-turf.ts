@@ -1,26 +1,32 @@
-/** Bolt: the product is registered, and this turf stands on its label. */
+/** Bolt: this turf stands on the product's label, for this use. */
 import { constantLane } from '@/core/calendar/span';
-import { rateForTurf, type Label } from '@/core/products/label';
+import { rateForTurf, type Label, type Use } from '@/core/products/label';
 import { open, shut, type Gate, type ZoneFacts } from './gate';
 
 export const labelTurf: Gate = {
   key: 'label-turf',
   name: 'Label turf',
-  spans: ({ application: { label }, zone }, range) =>
+  spans: ({ application: { label, use }, zone }, range) =>
     constantLane(
       range,
-      label.status === 'cancelled'
-        ? shut('bolt', { code: 'product-cancelled', source: 'label' })
-        : rateForTurf(label, zone)
-          ? open({ code: 'turf-on-label', source: 'label', turf: zone.turf })
-          : shut('bolt', {
-              code: 'turf-not-on-label',
-              source: 'label',
-              turf: missingFrom(label, zone),
-              onLabel: label.rates.map((r) => r.turf),
-            }),
+      rateForTurf(label, zone, use)
+        ? open({ code: 'turf-on-label', source: 'label', turf: zone.turf })
+        : shut('bolt', {
+            code: 'turf-not-on-label',
+            source: 'label',
+            turf: missingFrom(label, zone),
+            use,
+            onLabel: turfsOf(label, use),
+          }),
     ),
 };
+
+/** Turfs that the label names for a use, each once. */
+export const turfsOf = (label: Label, use: Use) => [
+  ...new Set(
+    label.rates.filter((r) => rateForTurf(label, { turf: r.turf, mixedWith: null }, use)).map((r) => r.turf),
+  ),
+];
 
 /** Of a mix, the grass that the label does not name. */
 const missingFrom = (label: Label, { turf, mixedWith }: ZoneFacts) =>

@@ -4,19 +4,60 @@
  */
 import type { Day } from '@/core/calendar/day';
 import type { CrossingRule } from '@/core/ground/crossing';
-import type { LimitPeriod, Turf } from '@/core/products/label';
-import type { KilogramsPerHectare, MetresPerSecond, Millimetres } from '@/core/units/quantity';
-import type { ProductRate, RateUnit } from '@/core/units/rate';
+import type { Hour } from '@/core/calendar/hour';
+import type { Water } from '@/core/lawn/zone';
+import type { LimitPeriod, Method, Turf, Use } from '@/core/products/label';
+import type {
+  Celsius,
+  KilogramsPerHectare,
+  Metres,
+  MetresPerSecond,
+  Millimetres,
+} from '@/core/units/quantity';
+import type { Stage, Weed } from '@/core/weeds/weeds';
+import type { AmountUnit, ProductAmount, ProductRate, RateUnit } from '@/core/units/rate';
 
-type Source = 'label' | 'house rule' | 'forecast' | 'outlook' | 'plan';
+/** Whose rule or whose knowledge it is. */
+type Source =
+  | 'label'
+  | 'house rule'
+  | 'forecast'
+  | 'outlook'
+  | 'plan'
+  | 'ledger'
+  | 'seen'
+  | 'lawn sheet'
+  | 'local code'
+  | 'customer'
+  | 'papers'
+  | 'stock';
 
 export type Missing =
-  'outlook' | 'forecast' | 'ingredient-content' | 'first-part' | 'seeding-wait' | 'seedlings';
+  | 'outlook'
+  | 'forecast'
+  | 'ingredient-content'
+  | 'year-limit'
+  | 'first-part'
+  | 'seeding-wait'
+  | 'seedlings'
+  | 'seedling-rule'
+  | 'registration'
+  | 'state'
+  | 'water-distance'
+  | 'methods'
+  | 'category'
+  | 'target'
+  | 'stage'
+  | 'rain-free-hours'
+  | 'watering-in'
+  | 'recent-weather'
+  | 'density'
+  | 'group';
 
 export type Reason = Readonly<{ source: Source }> &
   (
     | Readonly<{ code: 'turf-on-label'; turf: Turf }>
-    | Readonly<{ code: 'turf-not-on-label'; turf: Turf; onLabel: readonly Turf[] }>
+    | Readonly<{ code: 'turf-not-on-label'; turf: Turf; use: Use; onLabel: readonly Turf[] }>
     | Readonly<{ code: 'product-cancelled' }>
     | Readonly<{
         code: 'rate-within' | 'rate-over' | 'rate-under';
@@ -38,8 +79,12 @@ export type Reason = Readonly<{ source: Source }> &
     | Readonly<{
         code: 'over-ingredient-limit';
         ingredient: string;
+        counts: 'a.i.' | 'a.e.';
         total: KilogramsPerHectare;
         limit: KilogramsPerHectare;
+        /** the rate that would still be within it */
+        fits: ProductRate;
+        unit: RateUnit;
         period: LimitPeriod;
         earlier: readonly Day[];
       }>
@@ -70,6 +115,20 @@ export type Reason = Readonly<{ source: Source }> &
       }>
     | Readonly<{ code: 'line-crossed'; on: Day; rule: CrossingRule; reachesBack: boolean }>
     | Readonly<{ code: 'line-not-crossed-this-year'; rule: CrossingRule }>
+    | Readonly<{
+        code: 'before-autumn';
+        line: Celsius;
+        p10: Day;
+        p50: Day | null;
+        opens: Day;
+        leadDays: number;
+      }>
+    | Readonly<{
+        code: 'ahead-of-autumn' | 'autumn-may-be-here' | 'autumn-is-here';
+        line: Celsius;
+        p10: Day;
+        p50: Day | null;
+      }>
     | Readonly<{ code: 'later-part' }>
     | Readonly<{ code: 'granule' }>
     | Readonly<{
@@ -98,4 +157,131 @@ export type Reason = Readonly<{ source: Source }> &
       }>
     | Readonly<{ code: 'storm-runs-off'; hourly: Millimetres; intake: Millimetres }>
     | Readonly<{ code: 'not-known'; missing: Missing }>
+    | Readonly<{ code: 'not-for-this-use'; use: Use }>
+    | Readonly<{
+        code: 'registered-here' | 'not-registered-here';
+        state: string;
+        registeredIn: readonly string[];
+      }>
+    | Readonly<{ code: 'no-count-limit' }>
+    | Readonly<{
+        code: 'within-count' | 'count-reached';
+        count: number;
+        most: number;
+        period: LimitPeriod;
+        earlier: readonly Day[];
+      }>
+    | Readonly<{ code: 'not-seeded' }>
+    | Readonly<{
+        code: 'seedlings-too-young' | 'seedlings-old-enough';
+        seeded: Day;
+        weeks: number | null;
+        mowings: number | null;
+        mown: number;
+        opens: Day | null;
+      }>
+    | Readonly<{ code: 'no-setback' }>
+    | Readonly<{ code: 'inside-setback' | 'beyond-setback'; from: Water; distance: Metres; asked: Metres }>
+    | Readonly<{ code: 'keep-off'; from: 'tree' | 'bed'; asked: Metres }>
+    | Readonly<{ code: 'no-licence-needed' }>
+    | Readonly<{ code: 'licensed'; person: string; until: Day; restricted: boolean; category: string | null }>
+    | Readonly<{ code: 'no-valid-licence'; restricted: boolean; category: string | null; lapsed: Day | null }>
+    | Readonly<{ code: 'method-not-on-label'; has: readonly Method[]; onLabel: readonly Method[] }>
+    | Readonly<{
+        code: 'calibrated' | 'calibration-old' | 'calibration-runs-out';
+        name: string;
+        on: Day;
+        days: number;
+      }>
+    | Readonly<{ code: 'never-calibrated'; name: string }>
+    | Readonly<{ code: 'no-event' }>
+    | Readonly<{
+        code: 'event-that-day' | 'no-dry-time-before-event';
+        on: Day;
+        what: string;
+        hours: number | null;
+      }>
+    | Readonly<{ code: 'no-notice-needed' }>
+    | Readonly<{ code: 'notice-given'; sent: Hour; hours: number }>
+    | Readonly<{ code: 'notice-too-short'; sent: Hour; hours: number; opens: Hour }>
+    | Readonly<{ code: 'notice-not-sent'; hours: number }>
+    | Readonly<{ code: 'target-not-on-label'; target: Weed; onLabel: readonly Weed[] }>
+    | Readonly<{ code: 'target-not-up'; target: Weed; stage: Stage; seen: Day | null; from: Day | null }>
+    | Readonly<{
+        code: 'stage-controlled' | 'stage-expected' | 'past-stage';
+        target: Weed;
+        stage: Stage;
+        upTo: Stage;
+        /** the day it was seen; null: expected from the soil */
+        seen: Day | null;
+      }>
+    | Readonly<{ code: 'turf-state-no-matter' }>
+    | Readonly<{
+        code: 'turf-green' | 'turf-dormant' | 'part-green' | 'must-be-dormant';
+        turf: Turf;
+        /** 0 to 1 */
+        green: number;
+        seen: Day | null;
+      }>
+    | Readonly<{ code: 'turf-stressed'; stress: 'heat' | 'drought'; seen: Day; until: Day }>
+    | Readonly<{ code: 'no-air-limit' }>
+    | Readonly<{
+        code: 'air-within' | 'air-too-cold' | 'air-too-warm' | 'air-warm';
+        air: Celsius;
+        least: Celsius | null;
+        most: Celsius | null;
+      }>
+    | Readonly<{ code: 'no-nitrogen' }>
+    | Readonly<{
+        code: 'nitrogen-fits' | 'over-nitrogen';
+        total: KilogramsPerHectare;
+        now: KilogramsPerHectare;
+        budget: KilogramsPerHectare;
+      }>
+    | Readonly<{ code: 'soil-too-warm-for-nitrogen'; soil: Celsius; limit: Celsius }>
+    | Readonly<{ code: 'dormant-wants-no-nitrogen'; turf: Turf; green: number }>
+    | Readonly<{ code: 'possible-inversion'; wind: MetresPerSecond }>
+    | Readonly<{ code: 'leaf-no-matter' }>
+    | Readonly<{ code: 'leaf-dry' | 'leaf-dripping' | 'leaf-damp'; lastRain: Hour | null }>
+    | Readonly<{ code: 'dew-likely'; until: Hour }>
+    | Readonly<{ code: 'no-frost' }>
+    | Readonly<{ code: 'frost-in-air'; air: Celsius }>
+    | Readonly<{ code: 'ground-frozen'; soil: Celsius }>
+    | Readonly<{ code: 'snow'; water: Millimetres }>
+    | Readonly<{
+        code: 'soil-saturated' | 'soil-wet' | 'soil-takes-water';
+        room: Millimetres;
+        dryDays: number;
+      }>
+    | Readonly<{ code: 'no-rain-free-hours-needed' }>
+    | Readonly<{ code: 'dry-long-enough'; hours: number; until: Hour }>
+    | Readonly<{ code: 'rain-inside'; hours: number; at: Hour; rain: Millimetres; chance: number }>
+    | Readonly<{ code: 'no-mowing-rule' }>
+    | Readonly<{ code: 'mown-too-recently' | 'mown-long-enough-ago'; on: Day; days: number; opens: Day }>
+    | Readonly<{ code: 'dead-leaf-catches' }>
+    | Readonly<{ code: 'no-partner' }>
+    | Readonly<{ code: 'partners-agree'; partner: string }>
+    | Readonly<{ code: 'alone-only'; partner: string; says: string }>
+    | Readonly<{ code: 'granule-in-tank'; partner: string }>
+    | Readonly<{ code: 'never-together'; partner: string }>
+    | Readonly<{ code: 'granule-first' | 'spray-first'; partner: string }>
+    | Readonly<{
+        code: 'dry-then-water' | 'no-dry-then-water' | 'dry-then-water-not-known';
+        partner: string;
+        dryHours: number;
+        depth: Millimetres;
+        withinDays: number;
+        byIrrigation: boolean;
+      }>
+    | Readonly<{ code: 'dry-outlasts-deadline'; partner: string; dryHours: number; withinDays: number }>
+    | Readonly<{ code: 'groups-rotate'; groups: readonly number[] }>
+    | Readonly<{ code: 'group-running'; group: number; years: readonly number[]; most: number }>
+    | Readonly<{ code: 'stock-not-kept' }>
+    | Readonly<{
+        code: 'enough-on-hand' | 'not-enough-on-hand';
+        need: ProductAmount;
+        onHand: ProductAmount;
+        unit: AmountUnit;
+      }>
+    | Readonly<{ code: 'lifted'; by: string; why: string; until: Day; was: Reason }>
   );

@@ -5,7 +5,9 @@
  * the soil.
  */
 import { addDays, type Day } from '@/core/calendar/day';
-import { constantLane, laneByTick } from '@/core/calendar/span';
+import { constantLane, laneByTick, type Lane, type Range } from '@/core/calendar/span';
+import { WATCHES } from '@/core/ground/crossing';
+import { isPreEmergent } from '@/core/products/label';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
 export const soilLine: Gate = {
@@ -13,12 +15,40 @@ export const soilLine: Gate = {
   name: 'Soil line',
   spans: (context, range) => {
     const { application, outlook } = context;
+    if (!isPreEmergent(application.use))
+      return constantLane(range, open({ code: 'not-for-this-use', source: 'plan', use: application.use }));
+    if (application.use === 'autumn pre-emergent') return autumn(context, range);
     if (application.part > 1) return constantLane(range, open({ code: 'later-part', source: 'plan' }));
     if (!outlook)
       return constantLane(range, ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' }));
     return laneByTick(range, verdicts(context, outlook));
   },
 };
+
+/** For winter weeds the soil falls: useful from some time before the autumn line is crossed, late after it. */
+function autumn({ outlook, rules: { leadDays } }: GateContext, range: Range<Day>): Lane<Day, Verdict> {
+  const watch = outlook?.watches.autumn;
+  const rule = outlook && WATCHES.autumn;
+  const p10 = watch && (watch.crossed ?? watch.dates.p10);
+  if (!watch || !rule || p10 === null || p10 === undefined)
+    return constantLane(range, ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' }));
+  const p50 = watch.crossed ?? watch.dates.p50;
+  const start = addDays(p10, -leadDays);
+  const facts = { line: rule.line, p10, p50 } as const;
+  const early = shut('latch', {
+    code: 'before-autumn',
+    source: 'house rule',
+    opens: start,
+    leadDays,
+    ...facts,
+  });
+  const ahead = open({ code: 'ahead-of-autumn', source: 'outlook', ...facts });
+  const maybe = ajar({ code: 'autumn-may-be-here', source: 'outlook', ...facts });
+  const late = shut('latch', { code: 'autumn-is-here', source: 'outlook', ...facts });
+  return laneByTick<Day, Verdict>(range, (day) =>
+    day < start ? early : day < p10 ? ahead : p50 === null || day < p50 ? maybe : late,
+  );
+}
 
 function verdicts(
   { application: { label }, rules: { leadDays } }: GateContext,

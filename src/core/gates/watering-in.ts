@@ -5,24 +5,24 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
-import type { Texture } from '@/core/ground/site';
+import { isPreEmergent } from '@/core/products/label';
 import type { Millimetres } from '@/core/units/quantity';
+import { INTAKE } from '@/core/weather/soil-water';
 import { daysIn, type Forecast } from '@/core/weather/series';
 import { ajar, open, shut, type Gate } from './gate';
-
-/** What an ordinary, structured soil takes in an hour, mm: middle of the FAO training manuals' ranges. From memory. */
-const INTAKE: Record<Texture, number> = { sand: 30, 'sandy loam': 25, loam: 15, 'clay loam': 7.5, clay: 3 };
 
 const MINUTES_PER_DAY = 24 * 60;
 
 export const wateringIn: Gate = {
   key: 'watering-in',
   name: 'Watering-in',
-  spans: ({ application: { label }, zone, forecast }, range) => {
+  spans: ({ application: { label, use }, zone, forecast }, range) => {
     const need = label.wateringIn;
+    if (label.inSoil && !need && isPreEmergent(use))
+      return constantLane(range, ajar({ code: 'not-known', source: 'label', missing: 'watering-in' }));
     if (!need) return constantLane(range, open({ code: 'no-watering-in-needed', source: 'label' }));
     const { depth, withinDays } = need;
-    const intake = INTAKE[zone.texture] as Millimetres;
+    const intake = INTAKE[zone.texture];
     const sprinkler = zone.irrigationPerHour;
     const minutes = sprinkler === null ? Infinity : Math.ceil((depth / sprinkler) * 60);
     // a drip that could not bring the depth inside the deadline is none

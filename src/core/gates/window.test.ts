@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { addDays } from '@/core/calendar/day';
-import { holeIn, spanAt } from '@/core/calendar/span';
+import { holeIn, spanAt, worseState, type State } from '@/core/calendar/span';
 import { anyContext, anyRange, context, range, sky, today } from '../../../tests/support/gate-context';
-import { GATES, nextOpen, windowOf, worseOf, worst, type WindowVerdict } from './window';
+import { GATES, HOURLY_GATES } from './all';
+import { nextOpen, windowOf, worseOf, worst, type WindowVerdict } from './window';
 import type { GateKey } from './gate';
 
 const verdict: fc.Arbitrary<WindowVerdict> = fc.oneof(
@@ -62,7 +63,7 @@ describe('every gate', () => {
 });
 
 describe('the window', () => {
-  test('covers, and on every day is the worst of its lanes and names those that make it so', () => {
+  test('covers, and on every day is the worst of its lanes and names those that make it so; where the sky has its hours and never the same ones, worse', () => {
     fc.assert(
       fc.property(anyContext, anyRange, (c, r) => {
         const { lanes, all } = windowOf(c, r);
@@ -71,24 +72,30 @@ describe('the window', () => {
           const states = lanes.map(
             (l) => [l.gate.key, spanAt(l.lane, d)!.verdict.state] as [GateKey, string],
           );
-          const expected = states.some(([, s]) => s === 'shut')
+          const expected: State = states.some(([, s]) => s === 'shut')
             ? 'shut'
             : states.some(([, s]) => s === 'ajar')
               ? 'ajar'
               : 'open';
           const v = spanAt(all, d)!.verdict;
-          expect(v.state).toBe(expected);
-          expect(v.by).toEqual(
-            expected === 'open' ? [] : states.filter(([, s]) => s === expected).map(([k]) => k),
-          );
+          const by = new Set(states.filter(([, s]) => s === expected).map(([k]) => k));
+          const reached = c.forecast && d >= c.today && d < c.forecast.from + 10;
+          if (reached && expected !== 'shut') {
+            expect(worseState(v.state, expected)).toBe(v.state);
+            const hourly = new Set(HOURLY_GATES.map((g) => g.key));
+            expect(v.by.every((k) => hourly.has(k) || by.has(k))).toBe(true);
+          } else {
+            expect(v.state).toBe(expected);
+            expect(new Set(v.by)).toEqual(expected === 'open' ? new Set() : by);
+          }
         }
       }),
     );
   });
 
   test('does not depend on the order of the lanes', () => {
-    const { lanes, all } = windowOf(context({ forecast: sky(8, 0.05) }), range);
-    expect(worst([...lanes].reverse(), range)).toEqual(all);
+    const { lanes } = windowOf(context({ forecast: sky(8, 0.05) }), range);
+    expect(worst([...lanes].reverse(), range)).toEqual(worst(lanes, range));
   });
 });
 

@@ -1,44 +1,35 @@
 /**
  * The window: where all gates stand open together. Every gate is asked in its own lane; the worst of the lanes is the
- * window, and each of its spans names the gates that make it so.
+ * window, and each of its spans names the gates that make it so. On days that the forecast reaches the gates of weather
+ * must stand open in the same hours: a calm morning and a dry afternoon make no window.
  */
-import type { Day } from '@/core/calendar/day';
+import { addDays, type Day } from '@/core/calendar/day';
+import { byHour, dayOfHour, daysOf, hourOf, type Hour } from '@/core/calendar/hour';
 import {
   constantLane,
+  intersectRanges,
+  laneByTick,
   overlay,
   rangesWhere,
+  spanAt,
   worseState,
   type Lane,
   type Range,
   type State,
 } from '@/core/calendar/span';
-import { interval } from './interval';
-import { labelRate } from './label-rate';
-import { labelTurf } from './label-turf';
-import { seedingAhead } from './seeding-ahead';
-import { soilLine } from './soil-line';
-import { wateringIn } from './watering-in';
-import { wind } from './wind';
-import { yearLimit } from './year-limit';
-import type { Gate, GateContext, GateKey, Verdict } from './gate';
+import { GATES, GATE_ORDER, HOURLY_GATES } from './all';
+import { ajar, type Gate, type GateContext, type GateKey, type Lift, type Verdict } from './gate';
+import { skyEnds } from './sky';
 
-/** All gates, in the order in which the fence shows them. To add a gate: one file beside these, one line here. */
-export const GATES: readonly Gate[] = [
-  labelTurf,
-  labelRate,
-  yearLimit,
-  interval,
-  seedingAhead,
-  soilLine,
-  wind,
-  wateringIn,
-];
-const ORDER = new Map(GATES.map((g, i) => [g.key, i]));
-
-/** The window on a stretch of days: how far it is open, and which gates hold it there. None when open. */
+/** The window on a stretch: how far it is open, and which gates hold it there. None when open. */
 export type WindowVerdict = Readonly<{ state: State; by: readonly GateKey[] }>;
-export type WindowLane = Lane<Day, WindowVerdict>;
-export type GateLane = Readonly<{ gate: Pick<Gate, 'key' | 'name'>; lane: Lane<Day, Verdict> }>;
+export type WindowLane<At extends number = Day> = Lane<At, WindowVerdict>;
+export type GateLane<At extends number = Day> = Readonly<{
+  gate: Pick<Gate, 'key' | 'name'>;
+  /** the application's own gates, or those of what goes with it */
+  of: 'application' | 'partner';
+  lane: Lane<At, Verdict>;
+}>;
 
 const OPEN: WindowVerdict = { state: 'open', by: [] };
 
@@ -47,29 +38,146 @@ export function worseOf(a: WindowVerdict, b: WindowVerdict): WindowVerdict {
   const state = worseState(a.state, b.state);
   if (state === 'open') return OPEN;
   const by = [...(a.state === state ? a.by : []), ...(b.state === state ? b.by : [])];
-  return { state, by: [...new Set(by)].sort((x, y) => (ORDER.get(x) ?? 0) - (ORDER.get(y) ?? 0)) };
+  return {
+    state,
+    by: [...new Set(by)].sort((x, y) => (GATE_ORDER.get(x) ?? 0) - (GATE_ORDER.get(y) ?? 0)),
+  };
 }
+const ofGate = (v: Verdict, key: GateKey): WindowVerdict =>
+  v.state === 'open' ? OPEN : { state: v.state, by: [key] };
 
 /** The worst of several lanes over the range. */
-export function worst(lanes: readonly GateLane[], range: Range<Day>): WindowLane {
-  return lanes.reduce<WindowLane>(
-    (soFar, { gate, lane }) =>
-      overlay(soFar, lane, (a, b) =>
-        worseOf(a, b.state === 'open' ? OPEN : { state: b.state, by: [gate.key] }),
-      ),
+export function worst<At extends number>(lanes: readonly GateLane<At>[], range: Range<At>): WindowLane<At> {
+  return lanes.reduce<WindowLane<At>>(
+    (soFar, { gate, lane }) => overlay(soFar, lane, (a, b) => worseOf(a, ofGate(b, gate.key))),
     constantLane(range, OPEN),
   );
 }
 
-export type Window = Readonly<{ range: Range<Day>; lanes: readonly GateLane[]; all: WindowLane }>;
+export type Window<At extends number = Day> = Readonly<{
+  range: Range<At>;
+  lanes: readonly GateLane<At>[];
+  all: WindowLane<At>;
+}>;
 
-/** Asks every gate, and all of them together. */
+/** Asks every gate, and all of them together, day by day. */
 export function windowOf(context: GateContext, range: Range<Day>): Window {
-  const lanes = GATES.map((gate) => ({
+  const lanes = asked(context, (gate, of, c) => ({
     gate: { key: gate.key, name: gate.name },
-    lane: gate.spans(context, range),
+    of,
+    lane: lifted(gate.spans(c, range), gate.key, context, (d) => d),
+  }));
+  return { range, lanes, all: inTheSameHours(context, worst(lanes, range), range) };
+}
+
+/** The same by the hour: gates that hold for whole days hold for each of their hours. */
+export function hoursWindowOf(context: GateContext, range: Range<Hour>): Window<Hour> {
+  const lanes = asked(context, (gate, of, c) => ({
+    gate: { key: gate.key, name: gate.name },
+    of,
+    lane: lifted(
+      gate.hours ? gate.hours(c, range) : byHour(gate.spans(c, daysOf(range)), range),
+      gate.key,
+      context,
+      dayOfHour,
+    ),
   }));
   return { range, lanes, all: worst(lanes, range) };
+}
+
+/** Every gate of the application, and of what goes with it those that are not for the application as a whole. */
+function asked<L extends GateLane<number>>(
+  context: GateContext,
+  ask: (gate: Gate, of: GateLane['of'], context: GateContext) => L,
+  gates = GATES,
+): L[] {
+  const own = gates.map((gate) => ask(gate, 'application', context));
+  const other = partnerContext(context);
+  if (!other) return own;
+  const theirs = gates
+    .filter((g) => g.key !== 'partner')
+    .map((gate) => ask(gate, 'partner', other))
+    .filter(({ lane }) => lane.some((s) => s.verdict.state !== 'open'));
+  return [...own, ...theirs];
+}
+
+/** What goes with an application, seen as an application of its own. */
+function partnerContext(context: GateContext): GateContext | null {
+  const { application } = context;
+  const { partner } = application;
+  if (!partner) return null;
+  const { label, rate, use } = partner;
+  return {
+    ...context,
+    application: { ...application, label, rate, use, part: 1, of: 1, partner: null },
+  };
+}
+
+/** A latch that somebody has lifted stands ajar for the lifted days, and says who and why. */
+function lifted<At extends number>(
+  lane: Lane<At, Verdict>,
+  key: GateKey,
+  { application, lifts }: GateContext,
+  dayAt: (at: At) => Day,
+): Lane<At, Verdict> {
+  const mine = lifts.filter((l) => l.gate === key && l.plannedId === application.id);
+  if (!mine.length) return lane;
+  const kept = new Map<Verdict, Map<Lift, Verdict>>();
+  return lane.flatMap(({ from, to, verdict }) => {
+    if (verdict.state !== 'shut' || verdict.strength === 'bolt') return [{ from, to, verdict }];
+    return laneByTick<At, Verdict>({ from, to }, (at) => {
+      const lift = mine.find((l) => l.from <= dayAt(at) && dayAt(at) <= l.until);
+      if (!lift) return verdict;
+      const known = kept.get(verdict) ?? new Map<Lift, Verdict>();
+      kept.set(verdict, known);
+      const { by, why, until } = lift;
+      const now =
+        known.get(lift) ??
+        ajar({ code: 'lifted', source: 'house rule', by, why, until, was: verdict.reason });
+      known.set(lift, now);
+      return now;
+    });
+  });
+}
+
+/** Days on which the weather's gates each have their hours and never the same ones are as good as their best spell. */
+function inTheSameHours(context: GateContext, all: WindowLane, range: Range<Day>): WindowLane {
+  const reach = intersectRanges(range, { from: context.today, to: dayOfHour(skyEnds(context)) });
+  if (!reach || !context.forecast) return all;
+  const { workFrom, workTo, calmHours } = context.rules;
+  return laneByTick<Day, WindowVerdict>(
+    range,
+    (day) => {
+      const soFar = spanAt(all, day)!.verdict;
+      if (day < reach.from || day >= reach.to || soFar.state === 'shut') return soFar;
+      const first = day === context.today ? Math.max(workFrom, context.hour) : workFrom;
+      if (first + calmHours > workTo) return soFar;
+      const hours = { from: hourOf(day, first), to: hourOf(day, workTo) };
+      const lanes = asked(
+        context,
+        (gate, of, c) => ({
+          gate,
+          of,
+          lane: lifted(gate.hours?.(c, hours) ?? [], gate.key, context, dayOfHour),
+        }),
+        HOURLY_GATES,
+      );
+      return worseOf(soFar, bestOfSpells(worst(lanes, hours), hours, calmHours));
+    },
+    (a, b) => a === b || (a.state === b.state && a.by.join() === b.by.join()),
+  );
+}
+
+const RANK: Record<State, number> = { open: 0, ajar: 1, shut: 2 };
+function bestOfSpells(lane: WindowLane<Hour>, { from, to }: Range<Hour>, length: number): WindowVerdict {
+  let best: WindowVerdict | null = null;
+  for (let start: number = from; start + length <= to; start++) {
+    let spell = OPEN;
+    for (const s of lane) if (s.from < start + length && s.to > start) spell = worseOf(spell, s.verdict);
+    if (!best || RANK[spell.state] < RANK[best.state]) best = spell;
+    if (best.state === 'open') break;
+  }
+  return best ?? OPEN;
 }
 
 /** The next day on which the work may go ahead, and until when (not in it); `least` says how far open is enough. */
@@ -78,3 +186,9 @@ export function nextOpen(all: WindowLane, from: Day, least: 'open' | 'ajar' = 'o
   for (const r of ranges) if (r.to > from) return { from: Math.max(r.from, from) as Day, to: r.to };
   return null;
 }
+
+/** The ten days that hours are shown for. */
+export const nextTenDays = (today: Day): Range<Hour> => ({
+  from: hourOf(today, 0),
+  to: hourOf(addDays(today, 10), 0),
+});

@@ -5,7 +5,7 @@
 import type { Day } from '@/core/calendar/day';
 import { laneByTick } from '@/core/calendar/span';
 import { ingredientTotal, productTotal } from '@/core/records/ledger';
-import { ingredientRate } from '@/core/products/label';
+import { ingredientRate, limitsFor } from '@/core/products/label';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { rateLike } from '@/core/units/rate';
 import { open, shut, type Gate, type GateContext, type Verdict } from './gate';
@@ -36,29 +36,35 @@ function signature({ ledger, application: { label } }: GateContext, day: Day): s
     .join();
 }
 
-function verdictOn({ application: { label, rate }, ledger }: GateContext, day: Day): Verdict {
-  for (const { name, content, yearLimit: limit } of label.ingredients) {
+function verdictOn({ application: { label, rate, use }, ledger, zone }: GateContext, day: Day): Verdict {
+  for (const ingredient of label.ingredients) {
+    const { name, yearLimit: limit } = ingredient;
     if (limit === null) continue;
     const before = ingredientTotal(ledger, name, label.period, day);
-    const now = ingredientRate(rate, content);
+    const now = ingredientRate(rate, ingredient, label.density);
     if (before.total === null || now === null)
       return shut('bolt', { code: 'not-known', source: 'label', missing: 'ingredient-content' });
     const total = (before.total + now) as KilogramsPerHectare;
     if (total > limit * (1 + HAIR)) {
       const earlier = before.entries.map((e) => e.day);
+      const fits = rateLike(rate, rate.rate * Math.max(0, (limit - before.total) / now));
       return shut('bolt', {
         code: 'over-ingredient-limit',
         source: 'label',
         ingredient: name,
+        counts: ingredient.counts,
         total,
         limit,
+        fits,
+        unit: label.rateUnit,
         period: label.period,
         earlier,
       });
     }
   }
+  const { yearLimit: limit } = limitsFor(label, zone, use);
+  if (limit === null) return shut('bolt', { code: 'not-known', source: 'label', missing: 'year-limit' });
   const before = productTotal(ledger, label, day);
-  const limit = label.yearLimit;
   const total = before.total + rate.rate;
   const over = rate.by !== limit.by || total > limit.rate * (1 + HAIR);
   const reason = {

@@ -13,7 +13,11 @@ const input: EnsembleInput = {
   site,
   depth: fromInches(2),
   observed: sliceDays(all, all.from, today),
-  forecast: { ...sliceDays(all, today, addDays(today, 10)), airError: new Float64Array(240) },
+  forecast: {
+    ...sliceDays(all, today, addDays(today, 10)),
+    airError: new Float64Array(240),
+    rainChance: new Float64Array(240),
+  },
   today,
   years: [2012, 2013, 2014],
 };

@@ -30,6 +30,7 @@ const upTo = (day: Day) => sliceDays(all, all.from, day);
 const perfectForecast = (day: Day, error: number): Forecast => ({
   ...sliceDays(all, day, addDays(day, 10)),
   airError: new Float64Array(240).fill(error),
+  rainChance: new Float64Array(240),
 });
 type Input = EnsembleInput & Readonly<{ rule: CrossingRule }>;
 const input = (over: Partial<Input> = {}): Input => ({

@@ -4,6 +4,8 @@
  * Shade tolerance and growth: trade knowledge, from memory (confidence medium to high). The looks are in plain words.
  */
 import type { Turf } from '@/core/products/label';
+import type { KilogramsPerHectare } from '@/core/units/quantity';
+import { rateOf } from '@/core/units/rate';
 
 export type Season = 'cool' | 'warm';
 /** 0 very poor to 4 very good */
@@ -118,6 +120,26 @@ export const TURF_FACTS: Record<Turf, TurfFacts> = {
     look: 'Dark and glossy, stands salt water, two-pronged seed head',
   },
 };
+
+/** Usual most nitrogen in a year, lb N/1,000 sq ft: from memory (confidence medium); centipede by common practice. */
+const NITROGEN_LB: Record<Turf, number> = {
+  'tall fescue': 4,
+  'Kentucky bluegrass': 5,
+  'perennial ryegrass': 4,
+  'fine fescue': 2,
+  'creeping bentgrass': 5,
+  bermudagrass: 6,
+  zoysiagrass: 3,
+  centipedegrass: 2,
+  'St. Augustinegrass': 4,
+  bahiagrass: 3,
+  buffalograss: 2,
+  'seashore paspalum': 4,
+};
+/** The year's budget of nitrogen on a turf, kg/ha; of a mix the smaller. */
+export const nitrogenBudget = (turf: Turf, mixedWith: Turf | null): KilogramsPerHectare =>
+  rateOf(Math.min(NITROGEN_LB[turf], NITROGEN_LB[mixedWith ?? turf]), 'lb/1000sqft')
+    .rate as KilogramsPerHectare;
 
 /** A mix of a cool and a warm grass is mixed. */
 export function seasonOf(turf: Turf, mixedWith: Turf | null): Season | 'mixed' {

@@ -1,16 +1,20 @@
-import { rateOf } from '@/core/units/rate';
+import type { Content } from '@/core/units/by-label';
+import { rateOf, type ProductRate } from '@/core/units/rate';
 import { gramsPerLitre } from '@/core/units/quantity';
-import { label } from '../../../tests/support/gate-context';
+import { label, row } from '../../../tests/support/gate-context';
 import { ingredientRate, rateForTurf, seedingWaitDays, type Label } from './label';
+
+const rated = (rate: ProductRate, content: Content) =>
+  ingredientRate(rate, { content, acid: null, counts: 'a.i.' }, null);
 
 // common practice, no source: the figures of a 65 % dry pre-emergent
 test('0.83 oz/1,000 sq ft of a 65 % product is 1.4688 lb a.i./acre', () => {
-  const ai = ingredientRate(rateOf(0.83, 'oz/1000sqft'), { in: 'weight', share: 0.65 });
+  const ai = rated(rateOf(0.83, 'oz/1000sqft'), { in: 'weight', share: 0.65 });
   expect(ai! / rateOf(1, 'lb/acre').rate).toBeCloseTo(1.4688, 4);
 });
 
 test('8 fl oz/acre of a liquid with 4 lb a.i. a gallon is 0.25 lb a.i./acre (published: arithmetic with NIST factors)', () => {
-  const ai = ingredientRate(rateOf(8, 'floz/acre'), {
+  const ai = rated(rateOf(8, 'floz/acre'), {
     in: 'volume',
     gramsPerLitre: gramsPerLitre(4 * 119.826427),
   });
@@ -18,11 +22,11 @@ test('8 fl oz/acre of a liquid with 4 lb a.i. a gallon is 0.25 lb a.i./acre (pub
 });
 
 test('a granule of 0.38 % at 4 lb/1,000 sq ft is 0.7421 kg a.i./ha (common practice, no source)', () => {
-  expect(ingredientRate(rateOf(4, 'lb/1000sqft'), { in: 'weight', share: 0.0038 })).toBeCloseTo(0.7421, 4);
+  expect(rated(rateOf(4, 'lb/1000sqft'), { in: 'weight', share: 0.0038 })).toBeCloseTo(0.7421, 4);
 });
 
 test('content by weight says nothing of a rate by volume', () => {
-  expect(ingredientRate(rateOf(1, 'floz/acre'), { in: 'weight', share: 0.5 })).toBeNull();
+  expect(rated(rateOf(1, 'floz/acre'), { in: 'weight', share: 0.5 })).toBeNull();
 });
 
 test('the seeding wait is that of the first step the rate does not pass', () => {
@@ -40,12 +44,9 @@ test('a mix takes the stricter of both: the higher minimum, the lower maximum; o
   const rate = (oz: number) => rateOf(oz, 'oz/1000sqft');
   const both: Label = {
     ...label,
-    rates: [
-      { turf: 'tall fescue', low: rate(0.2), high: rate(0.8) },
-      { turf: 'Kentucky bluegrass', low: rate(0.3), high: rate(0.6) },
-    ],
+    rates: [row('tall fescue', rate(0.2), rate(0.8)), row('Kentucky bluegrass', rate(0.3), rate(0.6))],
   };
-  const row = rateForTurf(both, { turf: 'tall fescue', mixedWith: 'Kentucky bluegrass' });
-  expect([row?.low, row?.high]).toEqual([rate(0.3), rate(0.6)]);
+  const stricter = rateForTurf(both, { turf: 'tall fescue', mixedWith: 'Kentucky bluegrass' });
+  expect([stricter?.low, stricter?.high]).toEqual([rate(0.3), rate(0.6)]);
   expect(rateForTurf(both, { turf: 'tall fescue', mixedWith: 'fine fescue' })).toBeUndefined();
 });

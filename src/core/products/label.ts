@@ -1,9 +1,21 @@
 /**
  * A label as Iron Gate computes with it: what the user typed in from the printed one. The printed label is the law;
- * this is a copy of it, and every screen that shows a figure from it says so.
+ * this is a copy of it, and every screen that shows a figure from it says so. Where the sheet is silent, the field is
+ * null: gates say "not known", and shut where the label would demand the fact.
  */
-import type { GramsPerLitre, KilogramsPerHectare, MetresPerSecond, Millimetres } from '@/core/units/quantity';
-import type { AmountUnit, ProductRate, RateUnit } from '@/core/units/rate';
+import type {
+  Celsius,
+  GramsPerLitre,
+  Kilograms,
+  KilogramsPerHectare,
+  LitresPerHectare,
+  Metres,
+  MetresPerSecond,
+  Millimetres,
+} from '@/core/units/quantity';
+import { substanceRate, type Content } from '@/core/units/by-label';
+import type { AmountUnit, ProductAmount, ProductRate, RateUnit } from '@/core/units/rate';
+import type { Stage, Weed } from '@/core/weeds/weeds';
 
 export const TURFS = [
   'tall fescue',
@@ -21,24 +33,56 @@ export const TURFS = [
 ] as const;
 export type Turf = (typeof TURFS)[number];
 
-export const FORMULATIONS = ['WG', 'WP', 'SC', 'EC', 'SL', 'G'] as const;
+export const FORMULATIONS = ['WG', 'WP', 'SC', 'EC', 'EW', 'SL', 'G'] as const;
 export type Formulation = (typeof FORMULATIONS)[number];
 
-/** How much a.i. is in the product: a share of its weight, or grams in a litre. */
-export type Content =
-  Readonly<{ in: 'weight'; share: number }> | Readonly<{ in: 'volume'; gramsPerLitre: GramsPerLitre }>;
+/** What a row of the rate table is for. */
+export const USES = ['pre-emergent', 'autumn pre-emergent', 'post-emergent', 'spot'] as const;
+export type Use = (typeof USES)[number];
+/** Counts on the ground for as long as the barrier stands: soil line and watering-in ask it. */
+export const isPreEmergent = (use: Use): boolean => use === 'pre-emergent' || use === 'autumn pre-emergent';
 
-type Ingredient = Readonly<{
+export const METHODS = ['boom', 'hand gun', 'backpack', 'spreader', 'hose-end'] as const;
+export type Method = (typeof METHODS)[number];
+
+export const DORMANCIES = ['any', 'dormant only', 'not while greening'] as const;
+export type Dormancy = (typeof DORMANCIES)[number];
+
+export const SIGNAL_WORDS = ['Danger, poison', 'Danger', 'Warning', 'Caution', 'none'] as const;
+export const TANK_MIXES = ['as its label says', 'alone only'] as const;
+export type TankMix = (typeof TANK_MIXES)[number];
+export const SETBACKS_FROM = ['well', 'pond', 'stream', 'drain', 'tree', 'bed'] as const;
+export type SetbackFrom = (typeof SETBACKS_FROM)[number];
+
+export type Ingredient = Readonly<{
   name: string;
-  /** site of action group, HRAC/WSSA number */
-  group: number;
+  /** site of action group, HRAC/WSSA number; null: none, or not said */
+  group: number | null;
   content: Content;
-  /** most a.i. in the label's period, over all products; null where the label sets none */
+  /** the acid's content, where the label counts acid equivalents (a.e.) */
+  acid: Content | null;
+  /** what the limit counts */
+  counts: 'a.i.' | 'a.e.';
+  /** most of it in the label's period, over all products; null where the label sets none */
   yearLimit: KilogramsPerHectare | null;
 }>;
 
-/** What one application may be on one turf. Both ends belong to it. */
-export type LabelRate = Readonly<{ turf: Turf; low: ProductRate; high: ProductRate }>;
+/** One row of the rate table: what an application may be on one turf, for one use. Both ends belong to it. */
+export type LabelRate = Readonly<{
+  turf: Turf;
+  use: Use;
+  /** where the row holds: a region as the label words it; null: everywhere */
+  region: string | null;
+  low: ProductRate;
+  high: ProductRate;
+  /** months of control that the label names for the high rate */
+  months: number | null;
+  /** most product in the period on this turf; null: the label's own */
+  yearLimit: ProductRate | null;
+  mostApplications: number | null;
+  intervalDays: number | null;
+  dormancy: Dormancy;
+}>;
 
 /** Days from application to seeding, for rates up to and including `upTo`; the steps rise. */
 type SeedingWait = readonly Readonly<{ upTo: ProductRate; days: number }>[];
@@ -47,60 +91,146 @@ export type LimitPeriod = 'calendar year' | '12 months';
 
 export type Label = Readonly<{
   id: string;
+  /** counts from 1: a changed label is a new version, and records keep theirs */
+  version: number;
   name: string;
   registrationNumber: string;
   labelDate: string;
   /** a label of our own making, never for use */
   demo: boolean;
   status: 'registered' | 'cancelled';
+  /** states in which it is registered; null: the sheet does not say */
+  registeredIn: readonly string[] | null;
   formulation: Formulation;
   signalWord: string;
   restrictedUse: boolean;
+  /** the category an applicator's licence must cover; null: the sheet does not say */
+  category: string | null;
   ingredients: readonly Ingredient[];
+  density: GramsPerLitre | null;
+  /** shares of weight, for a granule with fertilizer */
+  analysis: Readonly<{ n: number; p: number; k: number }> | null;
   rates: readonly LabelRate[];
   /** the units people on this label think in */
   rateUnit: RateUnit;
   amountUnit: AmountUnit;
   period: LimitPeriod;
-  /** most product in the period */
-  yearLimit: ProductRate;
+  /** most product in the period; null: the sheet does not say */
+  yearLimit: ProductRate | null;
+  mostApplications: number | null;
   minimumIntervalDays: number;
   seedingWait: SeedingWait;
+  /** how far seedlings must be before it may be put on them; null: the sheet does not say */
+  seedlings: Readonly<{ weeks: number | null; mowings: number | null }> | null;
+  /** where it works: in the soil (a barrier), through the leaf, or both */
+  inSoil: boolean;
+  onLeaf: boolean;
   /** controls seedlings that are already up */
   reachesBack: boolean;
+  /** weeds it keeps from coming up, and weeds it takes up to a stage once they are up */
+  before: readonly Weed[];
+  after: readonly Readonly<{ weed: Weed; upTo: Stage }>[];
   wateringIn: Readonly<{ depth: Millimetres; withinDays: number }> | null;
+  /** hours without rain that the leaf needs; null: none asked, or not said */
+  rainFreeHours: number | null;
+  air: Readonly<{ least: Celsius | null; most: Celsius | null }>;
   windLimit: MetresPerSecond | null;
+  /** methods that the label allows; none: the sheet does not say */
+  methods: readonly Method[];
+  carrier: Readonly<{ least: LitresPerHectare; most: LitresPerHectare }> | null;
+  /** % v/v of surfactant wanted; null: none */
+  surfactantPercent: number | null;
+  tankMix: TankMix;
+  compatibility: string;
+  setbacks: readonly Readonly<{ from: SetbackFrom; distance: Metres }>[];
+  /** days without mowing before and after */
+  mowing: Readonly<{ beforeDays: number; afterDays: number }>;
+  stains: boolean;
+  /** hours that a mix may stand; null: not said */
+  mixHours: number | null;
+  packages: readonly Readonly<{ size: ProductAmount; typed: string; price: number | null }>[];
   ppe: string;
   reentry: string;
+  reentryHours: number | null;
   cautions: readonly string[];
 }>;
 
 export const isGranule = (label: Pick<Label, 'formulation'>): boolean => label.formulation === 'G';
+export const carriesNitrogen = (label: Pick<Label, 'analysis'>): boolean => (label.analysis?.n ?? 0) > 0;
 
-/** The label's row for a turf, of a mix the stricter of both; undefined where the turf, or one of a mix, is not on the label. */
+type Ground = Readonly<{ turf: Turf; mixedWith: Turf | null }>;
+
+/** The label's row for a turf and a use, of a mix the stricter of both; undefined where the turf, or one of a mix, is not on the label. */
 export function rateForTurf(
-  label: Label,
-  { turf, mixedWith }: Readonly<{ turf: Turf; mixedWith: Turf | null }>,
+  label: Pick<Label, 'rates'>,
+  { turf, mixedWith }: Ground,
+  use: Use = 'pre-emergent',
 ): LabelRate | undefined {
-  const row = label.rates.find((r) => r.turf === turf);
+  const row = rowFor(label, turf, use);
   if (!mixedWith || !row) return row;
-  const other = label.rates.find((r) => r.turf === mixedWith);
-  if (!other || other.high.by !== row.high.by) return undefined;
+  const other = rowFor(label, mixedWith, use);
+  return other && stricter(row, other);
+}
+
+/** A spot that has no row of its own goes by the broadcast row. */
+const rowFor = ({ rates }: Pick<Label, 'rates'>, turf: Turf, use: Use): LabelRate | undefined =>
+  rates.find((r) => r.turf === turf && r.use === use) ??
+  (use === 'spot' ? rates.find((r) => r.turf === turf && r.use === 'post-emergent') : undefined) ??
+  (use === 'autumn pre-emergent'
+    ? rates.find((r) => r.turf === turf && r.use === 'pre-emergent')
+    : undefined);
+
+function stricter(a: LabelRate, b: LabelRate): LabelRate | undefined {
+  if (a.high.by !== b.high.by) return undefined;
+  const least = (x: number | null, y: number | null) =>
+    x === null || y === null ? (x ?? y) : Math.min(x, y);
   return {
-    turf,
-    low: row.low.rate > other.low.rate ? row.low : other.low,
-    high: row.high.rate < other.high.rate ? row.high : other.high,
+    ...a,
+    low: a.low.rate > b.low.rate ? a.low : b.low,
+    high: a.high.rate < b.high.rate ? a.high : b.high,
+    yearLimit:
+      a.yearLimit && b.yearLimit
+        ? a.yearLimit.rate < b.yearLimit.rate
+          ? a.yearLimit
+          : b.yearLimit
+        : (a.yearLimit ?? b.yearLimit),
+    mostApplications: least(a.mostApplications, b.mostApplications),
+    intervalDays:
+      a.intervalDays === null || b.intervalDays === null
+        ? (a.intervalDays ?? b.intervalDays)
+        : Math.max(a.intervalDays, b.intervalDays),
+    months: least(a.months, b.months),
+    dormancy: a.dormancy === 'any' ? b.dormancy : a.dormancy,
   };
 }
 
-/** a.i. put on an area with a rate of product. */
-export function ingredientRate(rate: ProductRate, content: Content): KilogramsPerHectare | null {
-  if (rate.by === 'mass' && content.in === 'weight')
-    return (rate.rate * content.share) as KilogramsPerHectare;
-  if (rate.by === 'volume' && content.in === 'volume')
-    return ((rate.rate * content.gramsPerLitre) / 1000) as KilogramsPerHectare;
-  return null;
+/** The limits that hold on a turf: its row's where the row sets them, else the label's. */
+export function limitsFor(
+  label: Label,
+  ground: Ground,
+  use: Use,
+): Readonly<{ yearLimit: ProductRate | null; mostApplications: number | null; intervalDays: number }> {
+  const row = rateForTurf(label, ground, use);
+  return {
+    yearLimit: row?.yearLimit ?? label.yearLimit,
+    mostApplications: row?.mostApplications ?? label.mostApplications,
+    intervalDays: row?.intervalDays ?? label.minimumIntervalDays,
+  };
 }
+
+/** Uses that the label has rows for on a turf. */
+export const usesOn = (label: Label, ground: Ground): Use[] =>
+  USES.filter((use) => rateForTurf(label, ground, use) !== undefined);
+
+/** An a.i. put on an area with a rate of product, as its limit counts it (a.i. or a.e.); null: it cannot be told. */
+export const ingredientRate = (
+  rate: ProductRate,
+  { content, acid, counts }: Pick<Ingredient, 'content' | 'acid' | 'counts'>,
+  density: GramsPerLitre | null,
+): KilogramsPerHectare | null => {
+  const counted = counts === 'a.e.' ? acid : content;
+  return counted && substanceRate(rate, counted, density);
+};
 
 /**
  * Days that this rate keeps seed out, by the label. A rate above the last step waits as long as the last step says: the
@@ -110,3 +240,7 @@ export function seedingWaitDays(label: Label, rate: ProductRate): number | null 
   const step = label.seedingWait.find((s) => s.upTo.by === rate.by && rate.rate <= s.upTo.rate * (1 + 1e-9));
   return step?.days ?? label.seedingWait.at(-1)?.days ?? null;
 }
+
+/** A package as weight; null for a liquid. */
+export const packageWeight = (size: ProductAmount): Kilograms | null =>
+  size.by === 'mass' ? size.amount : null;

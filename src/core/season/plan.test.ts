@@ -10,6 +10,10 @@ const plan = (firstDone: string | null = null): Plan => ({
   label,
   split: 'halves',
   total: rateOf(0.8, 'oz/1000sqft'),
+  use: 'pre-emergent',
+  target: null,
+  method: null,
+  partner: null,
   parts: [
     { id: 'p1', part: 1, plannedOn: today, recordId: firstDone },
     { id: 'p2', part: 2, plannedOn: second, recordId: null },

@@ -1,10 +1,11 @@
 /** A season's plan for one pre-emergent on one zone: the total, its parts, and what of it is done. */
 import { dayOf, yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
-import type { Application, GateContext } from '@/core/gates/gate';
-import type { Label } from '@/core/products/label';
+import type { Application, GateContext, Partner } from '@/core/gates/gate';
+import type { Label, Method, Use } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import type { ProductRate } from '@/core/units/rate';
+import type { Weed } from '@/core/weeds/weeds';
 import { splitRates, type Split } from './split';
 
 export type PlannedPart = Readonly<{ id: string; part: number; plannedOn: Day; recordId: string | null }>;
@@ -12,6 +13,10 @@ export type Plan = Readonly<{
   label: Label;
   split: Split;
   total: ProductRate;
+  use: Use;
+  target: Weed | null;
+  method: Method | null;
+  partner: Partner | null;
   parts: readonly PlannedPart[];
 }>;
 
@@ -19,9 +24,23 @@ export type Plan = Readonly<{
 export const MOST_RATE = 1000;
 
 /** The parts as applications, in order. */
-export function applicationsOf({ label, split, total, parts }: Plan): (Application & PlannedPart)[] {
+export function applicationsOf({
+  label,
+  split,
+  total,
+  parts,
+  use,
+  target,
+  method,
+  partner,
+}: Plan): (Application & PlannedPart)[] {
   const rates = splitRates(total, split);
-  return parts.map((p) => ({ ...p, label, rate: rates[p.part - 1] ?? total, of: parts.length }));
+  return parts.map((p) => ({
+    ...p,
+    ...{ label, use, target, method, partner },
+    rate: rates[p.part - 1] ?? total,
+    of: parts.length,
+  }));
 }
 
 /** What the gates of one part are asked with: the facts, and the plan's earlier parts on their planned days. */
@@ -31,7 +50,12 @@ export function contextOf(plan: Plan, part: number, facts: Omit<GateContext, 'ap
   if (!application) throw new RangeError(`The plan has ${all.length} parts, no part ${part}`);
   const earlier = all
     .filter((a) => a.part < part && a.recordId === null)
-    .map((a): LedgerEntry => ({ id: a.id, day: a.plannedOn, label: a.label, rate: a.rate, done: false }));
+    .flatMap((a): LedgerEntry[] => {
+      const entry = { id: a.id, day: a.plannedOn, label: a.label, rate: a.rate, done: false, share: 1 };
+      return a.partner
+        ? [entry, { ...entry, id: `${a.id}+`, label: a.partner.label, rate: a.partner.rate }]
+        : [entry];
+    });
   return { ...facts, application, ledger: [...facts.ledger, ...earlier] };
 }
 

@@ -12,6 +12,8 @@ export const SPLITS = {
   halves: { words: 'two halves', shares: [1 / 2, 1 / 2] },
   'two-thirds': { words: '⅔ then ⅓', shares: [2 / 3, 1 / 3] },
   'three-quarters': { words: '¾ then ¼', shares: [3 / 4, 1 / 4] },
+  thirds: { words: 'three thirds', shares: [1 / 3, 1 / 3, 1 / 3] },
+  falling: { words: 'three, falling: 4, 3, 2 ninths', shares: [4 / 9, 3 / 9, 2 / 9] },
 } as const satisfies Record<string, Readonly<{ words: string; shares: readonly number[] }>>;
 export type Split = keyof typeof SPLITS;
 export const isSplit = (text: string): text is Split => Object.hasOwn(SPLITS, text);

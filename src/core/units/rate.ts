@@ -36,11 +36,16 @@ export const RATE_UNITS = {
   'g/1000sqft': { by: 'mass', inSi: per1000SqFt(0.001), words: 'g/1,000 sq ft' },
   'oz/acre': { by: 'mass', inSi: perAcre(KG_PER_OZ), words: 'oz/acre' },
   'lb/acre': { by: 'mass', inSi: perAcre(KG_PER_LB), words: 'lb/acre' },
+  'g/100m2': { by: 'mass', inSi: 0.1, words: 'g/100 m²' },
   'kg/ha': { by: 'mass', inSi: 1, words: 'kg/ha' },
   'floz/1000sqft': { by: 'volume', inSi: per1000SqFt(L_PER_FL_OZ), words: 'fl oz/1,000 sq ft' },
   'floz/acre': { by: 'volume', inSi: perAcre(L_PER_FL_OZ), words: 'fl oz/acre' },
+  'pt/acre': { by: 'volume', inSi: perAcre(L_PER_GAL / 8), words: 'pt/acre' },
+  'qt/acre': { by: 'volume', inSi: perAcre(L_PER_GAL / 4), words: 'qt/acre' },
   'gal/acre': { by: 'volume', inSi: perAcre(L_PER_GAL), words: 'gal/acre' },
   'gal/1000sqft': { by: 'volume', inSi: per1000SqFt(L_PER_GAL), words: 'gal/1,000 sq ft' },
+  'mL/1000sqft': { by: 'volume', inSi: per1000SqFt(0.001), words: 'mL/1,000 sq ft' },
+  'mL/100m2': { by: 'volume', inSi: 0.1, words: 'mL/100 m²' },
   'L/ha': { by: 'volume', inSi: 1, words: 'L/ha' },
 } as const satisfies Record<string, Readonly<{ by: 'mass' | 'volume'; inSi: number; words: string }>>;
 export type RateUnit = keyof typeof RATE_UNITS;
@@ -53,6 +58,8 @@ export const AMOUNT_UNITS = {
   kg: { by: 'mass', inSi: 1, words: 'kg' },
   mL: { by: 'volume', inSi: 0.001, words: 'mL' },
   floz: { by: 'volume', inSi: L_PER_FL_OZ, words: 'fl oz' },
+  pt: { by: 'volume', inSi: L_PER_GAL / 8, words: 'pt' },
+  qt: { by: 'volume', inSi: L_PER_GAL / 4, words: 'qt' },
   gal: { by: 'volume', inSi: L_PER_GAL, words: 'gal' },
   L: { by: 'volume', inSi: 1, words: 'L' },
 } as const satisfies Record<string, Readonly<{ by: 'mass' | 'volume'; inSi: number; words: string }>>;

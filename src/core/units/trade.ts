@@ -21,6 +21,8 @@ export const M2_PER_SQ_FT = M_PER_FT ** 2;
 const SQ_FT_PER_ACRE = 43_560;
 /** m² in an acre: exact. */
 export const M2_PER_ACRE = SQ_FT_PER_ACRE * M2_PER_SQ_FT;
+/** g/L in a pound of substance in a US gallon. */
+export const G_PER_L_IN_LB_PER_GAL = (KG_PER_LB * 1000) / L_PER_GAL;
 const M_PER_IN = M_PER_FT / 12;
 const M_PER_MILE = 5280 * M_PER_FT;
 const SECONDS_PER_HOUR = 3600;

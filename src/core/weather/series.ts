@@ -17,6 +17,8 @@ export type Forecast = HourlyWeather &
   Readonly<{
     /** standard error of the air temperature, K, for each hour ahead */
     airError: Float64Array;
+    /** chance of rain in each hour, 0 to 1, as the service says */
+    rainChance: Float64Array;
   }>;
 
 export const daysIn = (w: HourlyWeather): number => Math.floor(w.air.length / 24);

@@ -22,11 +22,20 @@ export function weatherOverHttp(base: string, patience = 4000): WeatherService {
     },
     forecast: async (station, issuedOn) => {
       const path = `/v1/stations/${encodeURIComponent(station)}/forecast?issued=${isoDay(issuedOn)}`;
-      const shape = { ...columns(FORECAST_HOURS), airError: hours(FORECAST_HOURS, 0, 30) };
-      const answer = await askJson<Columns & { airError: number[] }>(base + path, patience, shape);
+      const shape = {
+        ...columns(FORECAST_HOURS),
+        airError: hours(FORECAST_HOURS, 0, 30),
+        rainChance: hours(FORECAST_HOURS, 0, 1),
+      };
+      const answer = await askJson<Columns & { airError: number[]; rainChance: number[] }>(
+        base + path,
+        patience,
+        shape,
+      );
       if (!answer.ok) return answer;
       const airError = Float64Array.from(answer.value.airError);
-      return { ok: true, value: { from: issuedOn, ...floats(answer.value), airError } };
+      const rainChance = Float64Array.from(answer.value.rainChance);
+      return { ok: true, value: { from: issuedOn, ...floats(answer.value), airError, rainChance } };
     },
   };
 }

@@ -56,7 +56,12 @@ const errorAt = (hour: number) => 1 + (3 * hour) / HOURS;
 export function forecastOf(truth: HourlyWeather, seed: number, issuedOn: Day): Forecast {
   const random = randomFrom(seed ^ Math.imul(issuedOn, 2654435761));
   const at = (column: Float64Array, hour: number) => column[(issuedOn - truth.from) * 24 + hour] ?? 0;
-  const out = { from: issuedOn, ...columns(), airError: new Float64Array(HOURS) };
+  const out = {
+    from: issuedOn,
+    ...columns(),
+    airError: new Float64Array(HOURS),
+    rainChance: new Float64Array(HOURS),
+  };
   let drift = 0;
   let gust = 0;
   for (let h = 0; h < HOURS; h++) {
@@ -77,6 +82,9 @@ export function forecastOf(truth: HourlyWeather, seed: number, issuedOn: Day): F
       out.rain[to]! += at(truth.rain, h) * factor;
     }
   }
+  // surer of what is near
+  for (let h = 0; h < HOURS; h++)
+    out.rainChance[h] = out.rain[h]! > 0 ? 0.95 - 0.45 * (h / HOURS) : 0.05 + 0.1 * (h / HOURS);
   return out;
 }
 

@@ -69,6 +69,7 @@ function answerTo(url: URL, seed: number): { status: number; body: unknown } {
         rain: rounded(f.rain),
         wind: rounded(f.wind),
         airError: rounded(f.airError),
+        rainChance: rounded(f.rainChance),
       },
     };
   }

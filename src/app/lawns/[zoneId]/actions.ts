@@ -2,6 +2,8 @@
 import { action } from '@/server/action';
 import { hindcastSheet } from '@/server/soil';
 import { done } from '@/server/outcome';
+import { findingShape, noteFinding } from '@/server/note-finding';
+import { liftLatch, liftShape } from '@/server/lift-latch';
 import { planShape, savePlan } from '@/server/save-plan';
 import { recordApplication, recordShape } from '@/server/record-application';
 import { addLawnShape, addNewLawn, saveLawn, saveLawnShape } from '@/server/save-lawn';
@@ -9,6 +11,8 @@ import { noteSign, observationShape, readingShape, takeReading } from '@/server/
 import Joi from 'joi';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
 
+export const liftLatchAction = action(liftShape, liftLatch);
+export const noteFindingAction = action(findingShape, noteFinding);
 export const savePlanAction = action(planShape, savePlan);
 export const recordApplicationAction = action(recordShape, recordApplication);
 export const takeReadingAction = action(readingShape, takeReading);

@@ -2,15 +2,17 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState, useTransition } from 'react';
-import { addDays, dayOf, showDay, showWeekday, yearOf, type Day } from '@/core/calendar/day';
+import { addDays, dayOf, isoDay, showDay, showWeekday, yearOf, type Day } from '@/core/calendar/day';
 import { nextOpen, windowOf } from '@/core/gates/window';
 import { applicationsOf, contextOf, nextPart, restOfYear } from '@/core/season/plan';
-import { figure, showArea } from '@/core/units/format';
+import { figure, showArea, significant } from '@/core/units/format';
+import { rateIn, rateLike, type ProductRate } from '@/core/units/rate';
+import type { LiftInput } from '@/server/lift-latch';
+import type { FindingInput } from '@/server/note-finding';
 import type { Outcome, Overtaken } from '@/server/outcome';
 import type { PlanInput } from '@/server/save-plan';
 import type { ZoneSheet } from '@/server/season';
 import type { StoredPlan } from '@/data/plans';
-import { Fence } from '@/ui/fence';
 import { useKeys } from '@/ui/keys';
 import { SoilChart } from '@/ui/soil-chart';
 import { WeatherNews } from '@/ui/weather-news';
@@ -18,8 +20,11 @@ import { expectationWords, plural, windowWords } from '@/ui/words';
 import { YearRail, type RailMark } from '@/ui/year-rail';
 import { send } from '../../send';
 import { Limits } from './limits';
-import { firstDraft, readDraft, type Draft } from './plan-draft';
+import { Findings } from './findings';
+import { FENCE_DAYS, GateFence, type TakenUp } from './gate-fence';
+import { daysFor, firstDraft, readDraft, type Draft } from './plan-draft';
 import { PlanForm, type SaveState } from './plan-form';
+import { withProduct } from './plan-more';
 
 type Props = Readonly<{
   sheet: ZoneSheet;
@@ -27,14 +32,23 @@ type Props = Readonly<{
   mayPlan: boolean;
   mayRecord: boolean;
   savePlanAction: (input: PlanInput) => Promise<Outcome<{ version: number }, Overtaken<StoredPlan>>>;
+  liftLatchAction: (input: LiftInput) => Promise<Outcome<{ until: string }>>;
+  noteFindingAction: (input: FindingInput) => Promise<Outcome<{ on: string }>>;
 }>;
 
-const FENCE_DAYS = 40;
 /** Days of the past that a fence shows before an opening far ahead. */
 const RUN_UP = 5;
 
 /** One zone: the year, the soil, the gates of its next application, and the plan. A change of plan is computed at once. */
-export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanAction }: Props) {
+export function LawnSheet({
+  sheet,
+  wishedPart,
+  mayPlan,
+  mayRecord,
+  savePlanAction,
+  liftLatchAction,
+  noteFindingAction,
+}: Props) {
   const { today, zone, outlook, plan: stored, siblings, news, outlookRefusal } = sheet;
   const router = useRouter();
   const onFile = useMemo(() => firstDraft(sheet), [sheet]);
@@ -59,11 +73,16 @@ export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanActio
   // while a field is wrong the gates go on showing the plan on file
   const plan = read?.plan ?? stored;
   const applications = useMemo(() => (plan ? applicationsOf(plan) : []), [plan]);
-  const windows = useMemo(
-    () =>
-      plan ? applications.map((a) => windowOf(contextOf(plan, a.part, sheet.facts), restOfYear(today))) : [],
-    [plan, applications, sheet.facts, today],
+  const contexts = useMemo(
+    () => (plan ? applications.map((a) => contextOf(plan, a.part, sheet.facts)) : []),
+    [plan, applications, sheet.facts],
   );
+  const windows = useMemo(() => {
+    performance.mark('gates-asked');
+    const asked = contexts.map((c) => windowOf(c, restOfYear(today)));
+    performance.measure('gates', 'gates-asked');
+    return asked;
+  }, [contexts, today]);
   const chosen = Math.min(Math.max(part, 1), Math.max(applications.length, 1));
   const application = applications[chosen - 1];
   const window = windows[chosen - 1];
@@ -75,6 +94,21 @@ export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanActio
   const change = (next: Draft) => {
     setEdited(next);
     setSave({ kind: 'none' });
+  };
+  /** An answer of "what would open it?" becomes an edit of the plan, which is saved like any other. */
+  const takeUp = ({ productId, rate, split, day }: TakenUp) => {
+    if (!draft) return;
+    const other = sheet.labels.now.find((l) => l.id === productId);
+    const base = other ? withProduct(draft, other, sheet) : draft;
+    const typed = rate && rateIn(rateLike({ by: rate.by } as ProductRate, rate.perKind), base.unit);
+    const next = split ?? base.split;
+    const days = base.days.map((d, i) => (day !== undefined && i === chosen - 1 ? isoDay(day) : d));
+    change({
+      ...base,
+      ...(typed ? { total: significant(typed, 4).replace(/,/g, '') } : {}),
+      split: next,
+      days: daysFor(next, days, sheet),
+    });
   };
   const isChanged = edited !== null && (stored === null || JSON.stringify(edited) !== JSON.stringify(onFile));
 
@@ -213,36 +247,21 @@ export function LawnSheet({ sheet, wishedPart, mayPlan, mayRecord, savePlanActio
 
           {window && application && plan && (
             <>
-              <div className="mt-3 flex flex-wrap items-end gap-x-4 gap-y-1">
-                <h2 className="text-[19px]">
-                  {plan.label.name}
-                  {application.of > 1 && `, part ${application.part} of ${application.of}`}:{' '}
-                  {application.recordId === null ? windowWords(window.all, today) : 'done'}
-                </h2>
-                <div className="ml-auto flex gap-1.5" role="group" aria-label="Which days the fence shows">
-                  <button
-                    type="button"
-                    className="button py-0 md:min-h-[34px]"
-                    onClick={() => move(addDays(from, -20))}
-                    disabled={from <= today}
-                    aria-label="20 days back ([)"
-                  >
-                    ← 20 days
-                  </button>
-                  <button
-                    type="button"
-                    className="button py-0 md:min-h-[34px]"
-                    onClick={() => move(addDays(from, 20))}
-                    disabled={from >= lastStart}
-                    aria-label="20 days on (])"
-                  >
-                    20 days →
-                  </button>
-                </div>
-              </div>
-              <Fence key={chosen} window={window} range={view} today={today} />
+              <h2 className="mt-3 text-[19px]">
+                {plan.label.name}
+                {application.of > 1 && `, part ${application.part} of ${application.of}`}:{' '}
+                {application.recordId === null ? windowWords(window.all, today) : 'done'}
+              </h2>
+              <GateFence
+                key={chosen}
+                {...{ sheet, plan, window, view, isSaved, mayPlan, liftLatchAction }}
+                context={contexts[chosen - 1]!}
+                onMove={move}
+                onTake={takeUp}
+              />
             </>
           )}
+          {mayRecord && <Findings sheet={sheet} noteFindingAction={noteFindingAction} />}
           {outlook && (
             <>
               <h2 className="mt-4 text-[19px]">Soil temperature of this zone</h2>

@@ -4,7 +4,7 @@ import { may } from '@/data/actor';
 import { zoneSheet } from '@/server/season';
 import { isId } from '../../ids';
 import { screen } from '../../screen';
-import { savePlanAction } from './actions';
+import { liftLatchAction, noteFindingAction, savePlanAction } from './actions';
 import { LawnSheet } from './lawn-sheet';
 
 export const metadata: Metadata = { title: 'Lawn' };
@@ -22,6 +22,8 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/lawns/
       mayPlan={may(actor, 'plan')}
       mayRecord={may(actor, 'record')}
       savePlanAction={savePlanAction}
+      liftLatchAction={liftLatchAction}
+      noteFindingAction={noteFindingAction}
     />
   );
 });

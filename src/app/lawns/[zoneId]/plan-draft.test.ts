@@ -7,7 +7,7 @@ import { daysFor, firstDraft, proposalFor, readDraft, type Draft } from './plan-
 
 const sheet = {
   today,
-  labels: [{ ...label, id: 'other', name: 'No fescue', rates: [] }, label],
+  labels: { now: [{ ...label, id: 'other', name: 'No fescue', rates: [] }, label], all: [] },
   zone: { facts: zone },
   house: { rules },
   outlook: outlook({ p10: dayOf(2027, 4, 10), p50: dayOf(2027, 4, 15), p90: null }),
@@ -20,6 +20,10 @@ const draft: Draft = {
   total: '0.8',
   unit: 'oz/1000sqft',
   days: ['2027-03-20', '2027-05-29'],
+  use: 'pre-emergent',
+  target: '',
+  method: '',
+  partner: null,
 };
 
 describe('what is proposed for a zone without a plan', () => {
@@ -30,6 +34,10 @@ describe('what is proposed for a zone without a plan', () => {
       total: '0.8',
       unit: 'oz/1000sqft',
       days: ['2027-04-03', '2027-06-12'],
+      use: 'pre-emergent',
+      target: '',
+      method: '',
+      partner: null,
     });
   });
   test('begins today where the line is near or not known', () => {
@@ -51,6 +59,10 @@ test('a plan on file is shown as it was typed', () => {
     label,
     split: 'single',
     typed: { total: 0.75, unit: 'oz/1000sqft' },
+    use: 'post-emergent',
+    target: 'dandelion',
+    method: 'backpack',
+    partner: null,
     parts: [{ id: 'p', part: 1, plannedOn: today, recordId: null }],
   } as unknown as StoredPlan;
   expect(firstDraft({ ...sheet, plan: stored })).toEqual({
@@ -59,6 +71,10 @@ test('a plan on file is shown as it was typed', () => {
     total: '0.75',
     unit: 'oz/1000sqft',
     days: [isoDay(today)],
+    use: 'post-emergent',
+    target: 'dandelion',
+    method: 'backpack',
+    partner: null,
   });
 });
 

@@ -1,12 +1,13 @@
 /** A plan while it is edited: what stands in the fields, and what the core makes of it. */
 import { addDays, isoDay, parseDay, showDay, type Day } from '@/core/calendar/day';
 import type { Label } from '@/core/products/label';
-import { rateForTurf } from '@/core/products/label';
+import { METHODS, limitsFor, rateForTurf, usesOn, type Use } from '@/core/products/label';
 import { MOST_RATE, type Plan } from '@/core/season/plan';
 import { SPLITS, splitDays, type Split } from '@/core/season/split';
 import { significant } from '@/core/units/format';
 import { parseFigure, type Issue } from '@/core/units/parse';
-import { RATE_UNITS, rateIn, rateLike, rateOf, type RateUnit } from '@/core/units/rate';
+import { RATE_UNITS, rateIn, rateLike, rateOf, type ProductRate, type RateUnit } from '@/core/units/rate';
+import { isWeed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/season';
 
 export type Draft = Readonly<{
@@ -15,6 +16,19 @@ export type Draft = Readonly<{
   total: string;
   unit: RateUnit;
   days: readonly string[];
+  use: Use;
+  /** a weed's key; empty: none named */
+  target: string;
+  /** empty: whichever the house has and the label allows */
+  method: string;
+  partner: PartnerDraft | null;
+}>;
+type PartnerDraft = Readonly<{
+  productId: string;
+  rate: string;
+  unit: RateUnit;
+  use: Use;
+  how: 'tank' | 'day';
 }>;
 
 /** The plan on file as it was typed; for a zone without one, what its label and the outlook propose. */
@@ -24,11 +38,21 @@ export function firstDraft(sheet: ZoneSheet): Draft | null {
     return {
       productId: plan.label.id,
       split: plan.split,
-      total: significant(plan.typed.total, 6).replace(/,/g, ''),
+      total: typed(plan.typed.total),
       unit: plan.typed.unit,
       days: plan.parts.map((p) => isoDay(p.plannedOn)),
+      use: plan.use,
+      target: plan.target ?? '',
+      method: plan.method ?? '',
+      partner: plan.partner && partnerDraft(plan.partner.label, plan.partner),
     };
-  const label = labels.find((l) => l.status === 'registered' && rateForTurf(l, zone.facts)) ?? labels[0];
+  // the longest barrier that the label allows here: the first of equals
+  const months = (l: Label) => rateForTurf(l, zone.facts)?.months ?? 0;
+  const label =
+    labels.now
+      .filter((l) => l.status === 'registered' && rateForTurf(l, zone.facts))
+      .reduce<Label | null>((best, l) => (best && months(best) >= months(l) ? best : l), null) ??
+    labels.now[0];
   if (!label) return null;
   // a week ahead of the outlook's 10 % date, and never in the past
   const p10 = outlook?.dates.p10 ?? null;
@@ -37,20 +61,42 @@ export function firstDraft(sheet: ZoneSheet): Draft | null {
     ...proposalFor(label, sheet),
     days: splitDays(first, 'halves', house.rules.spacing).map(isoDay),
     split: 'halves',
+    target: '',
+    method: '',
+    partner: null,
   };
 }
+
+/** What goes with it as it is edited: what stands, or the lowest rate of its first use on this turf. */
+export function partnerDraft(
+  label: Label,
+  stands: Readonly<{ rate: ProductRate; use: Use; how: 'tank' | 'day' }>,
+): PartnerDraft {
+  return {
+    productId: label.id,
+    rate: typed(rateIn(stands.rate, label.rateUnit) ?? 0),
+    unit: label.rateUnit,
+    use: stands.use,
+    how: stands.how,
+  };
+}
+const typed = (value: number) => significant(value, 6).replace(/,/g, '');
 
 /** A total that the label allows on this turf in a year: its highest single rate, or the year's limit where that is less. */
 export function proposalFor(
   label: Label,
   { zone }: Pick<ZoneSheet, 'zone'>,
-): Pick<Draft, 'productId' | 'total' | 'unit'> {
-  const high = rateForTurf(label, zone.facts)?.high.rate ?? label.yearLimit.rate;
-  const total = rateIn(rateLike(label.yearLimit, Math.min(high, label.yearLimit.rate)), label.rateUnit) ?? 0;
+): Pick<Draft, 'productId' | 'total' | 'unit' | 'use'> {
+  const use = usesOn(label, zone.facts)[0] ?? 'pre-emergent';
+  const { yearLimit } = limitsFor(label, zone.facts, use);
+  const high = rateForTurf(label, zone.facts, use)?.high ?? yearLimit;
+  const most = high && yearLimit ? rateLike(high, Math.min(high.rate, yearLimit.rate)) : high;
+  const total = (most && rateIn(most, label.rateUnit)) ?? 0;
   return {
     productId: label.id,
+    use,
     unit: label.rateUnit,
-    total: significant(Math.floor(total * 100 + 1e-6) / 100, 6).replace(/,/g, ''),
+    total: typed(Math.floor(total * 100 + 1e-6) / 100),
   };
 }
 
@@ -70,7 +116,7 @@ export type Read =
 
 /** The plan that the fields make, or what is wrong with them. Parts that are done keep their records. */
 export function readDraft(draft: Draft, sheet: ZoneSheet): Read {
-  const label = sheet.labels.find((l) => l.id === draft.productId);
+  const label = sheet.labels.now.find((l) => l.id === draft.productId);
   const issues: Issue[] = [];
   const total = parseFigure(draft.total, {
     field: 'Rate',
@@ -97,10 +143,31 @@ export function readDraft(draft: Draft, sheet: ZoneSheet): Read {
       });
     else days.push(day);
   });
+  const partner = draft.partner && readPartner(draft.partner, sheet, issues);
   if (!label || !total.ok || issues.length) return { plan: null, issues };
   const parts = days.map((plannedOn, i) => {
     const stored = sheet.plan?.parts.find((p) => p.part === i + 1);
     return { id: stored?.id ?? `part-${i + 1}`, part: i + 1, plannedOn, recordId: stored?.recordId ?? null };
   });
-  return { plan: { label, split: draft.split, total: rateOf(total.value, draft.unit), parts }, issues: [] };
+  return {
+    plan: {
+      ...{ label, split: draft.split, total: rateOf(total.value, draft.unit), parts, use: draft.use },
+      target: isWeed(draft.target) ? draft.target : null,
+      method: METHODS.find((m) => m === draft.method) ?? null,
+      partner,
+    },
+    issues: [],
+  };
+}
+
+function readPartner(
+  { productId, rate, unit, use, how }: PartnerDraft,
+  sheet: ZoneSheet,
+  issues: Issue[],
+): Plan['partner'] {
+  const label = sheet.labels.now.find((l) => l.id === productId);
+  const field = 'Rate of what goes with it';
+  const figure = parseFigure(rate, { field, unit: RATE_UNITS[unit].words, above: 0, most: MOST_RATE });
+  if (!figure.ok) issues.push(figure.issue);
+  return label && figure.ok ? { label, rate: rateOf(figure.value, unit), use, how } : null;
 }

@@ -17,7 +17,9 @@ import { Figure } from '@/ui/figure';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../refusal-words';
 import { windowWords } from '@/ui/words';
-import { daysFor, proposalFor, type Draft } from './plan-draft';
+import { Advice } from './advice';
+import { daysFor, type Draft } from './plan-draft';
+import { PlanMore, withProduct } from './plan-more';
 
 export type SaveState =
   | Readonly<{ kind: 'none' }>
@@ -50,9 +52,9 @@ export function PlanForm(props: Props) {
   const doneParts = stored?.parts.filter((p) => p.recordId !== null).length ?? 0;
   const isFixed = !mayPlan || doneParts > 0;
   const issueOf = (field: string) => issues.find((i) => i.field === field);
-  const label = labels.find((l) => l.id === draft.productId);
+  const label = labels.now.find((l) => l.id === draft.productId);
   const units = (Object.keys(RATE_UNITS) as RateUnit[]).filter(
-    (u) => RATE_UNITS[u].by === label?.yearLimit.by && !u.startsWith('gal/1000'),
+    (u) => label && RATE_UNITS[u].by === RATE_UNITS[label.rateUnit].by && !u.startsWith('gal/1000'),
   );
 
   return (
@@ -71,11 +73,11 @@ export function PlanForm(props: Props) {
               disabled={isFixed}
               value={draft.productId}
               onChange={(e) => {
-                const next = labels.find((l) => l.id === e.target.value);
-                if (next) onChange({ ...draft, ...proposalFor(next, sheet) });
+                const next = labels.now.find((l) => l.id === e.target.value);
+                if (next) onChange(withProduct(draft, next, sheet));
               }}
             >
-              {labels.map((l) => (
+              {labels.now.map((l) => (
                 <option key={l.id} value={l.id}>
                   {l.name}
                 </option>
@@ -83,6 +85,16 @@ export function PlanForm(props: Props) {
             </select>
           )}
         </Labelled>
+        <Advice
+          sheet={sheet}
+          draft={draft}
+          day={applications.find((a) => a.part === chosen)?.plannedOn ?? sheet.today}
+          onChoose={(id) => {
+            const next = labels.now.find((l) => l.id === id);
+            if (next) onChange(withProduct(draft, next, sheet));
+          }}
+        />
+        <PlanMore {...{ sheet, draft, label, isFixed, mayPlan, issueOf, onChange }} />
         <div className="contents">
           <Labelled beside name="Season's rate" issue={issueOf('Rate')}>
             {(field) => (
@@ -259,7 +271,7 @@ function Refused({
     return <RefusalWords refusal={refusal} here={`/lawns/${sheet.zone.id}`} />;
   const { theirs } = refusal;
   const rows = [
-    ['Product', sheet.labels.find((l) => l.id === draft.productId)?.name ?? '', theirs.label.name],
+    ['Product', sheet.labels.now.find((l) => l.id === draft.productId)?.name ?? '', theirs.label.name],
     [
       'Rate',
       `${draft.total} ${RATE_UNITS[draft.unit].words}`,

@@ -8,7 +8,7 @@ import { AMOUNT_UNITS, amountOf } from '@/core/units/rate';
 import { may } from '@/data/actor';
 import { recordSheet } from '@/server/season';
 import { Figure } from '@/ui/figure';
-import { reasonWords } from '@/ui/words';
+import { reasonWords } from '@/ui/reason-words';
 import { isId } from '../../ids';
 import { screen } from '../../screen';
 

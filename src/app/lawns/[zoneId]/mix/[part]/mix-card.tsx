@@ -23,7 +23,8 @@ import { L_PER_FL_OZ, L_PER_GAL } from '@/core/units/trade';
 import type { ZoneSheet } from '@/server/season';
 import { Figure } from '@/ui/figure';
 import { Labelled } from '@/ui/labelled';
-import { plural, reasonWords } from '@/ui/words';
+import { reasonWords } from '@/ui/reason-words';
+import { plural } from '@/ui/words';
 
 type Application = ReturnType<typeof applicationsOf>[number];
 type Props = Readonly<{
@@ -45,6 +46,7 @@ const ADDING: Record<Formulation, string> = {
   WP: 'Stir the powder into a pail of water first, then pour in the slurry.',
   SC: 'Shake the jug, then pour in slowly.',
   EC: 'Pour in slowly, agitating all the while.',
+  EW: 'Pour in slowly, agitating all the while.',
   SL: 'Pour in slowly.',
   G: 'Fill the hopper.',
 };

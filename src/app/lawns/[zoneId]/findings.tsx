@@ -1,0 +1,193 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import { isoDay, showDay } from '@/core/calendar/day';
+import { ALL_WEEDS, STAGES, WEEDS } from '@/core/weeds/weeds';
+import type { Finding, FindingKind } from '@/data/findings';
+import type { FindingInput } from '@/server/note-finding';
+import type { Outcome, Refusal } from '@/server/outcome';
+import type { ZoneSheet } from '@/server/season';
+import { Labelled } from '@/ui/labelled';
+import { RefusalWords } from '../../refusal-words';
+import { send } from '../../send';
+
+type Props = Readonly<{
+  sheet: ZoneSheet;
+  noteFindingAction: (input: FindingInput) => Promise<Outcome<{ on: string }>>;
+}>;
+
+const NAMES: Record<FindingKind, string> = {
+  mown: 'Mown',
+  'turf green': 'How green the turf is',
+  'turf stress': 'Heat or drought stress',
+  'weed stage': 'How far a weed is',
+  seeded: 'Seeded',
+  'seedlings mown': 'Mowings of the seedlings',
+  'notice sent': 'Notice sent',
+  event: 'An event of the customer',
+};
+
+/** What was seen or done here that gates ask for: the last of each kind, and a form for more. */
+export function Findings({ sheet, noteFindingAction }: Props) {
+  const { findings, today, zone } = sheet;
+  const router = useRouter();
+  const [isOpen, setOpen] = useState(false);
+  const [kind, setKind] = useState<FindingKind>('mown');
+  const [sendKey, setSendKey] = useState(() => crypto.randomUUID());
+  const [on, setOn] = useState(isoDay(today));
+  const [word, setWord] = useState('');
+  const [stage, setStage] = useState<string>('seedling');
+  const [figure, setFigure] = useState('');
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isSending, start] = useTransition();
+  const issue = (field: string) =>
+    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
+  const latest = lastOfEach(findings);
+  const choose = (next: FindingKind) => {
+    setKind(next);
+    setRefusal(null);
+    setFigure('');
+    setWord(next === 'turf stress' ? 'drought' : next === 'weed stage' ? 'smooth-crabgrass' : '');
+  };
+  return (
+    <section className="mt-4" aria-label="Seen and done here">
+      <h2 className="text-[19px]">Seen and done here</h2>
+      <p className="text-[15px] text-steel">
+        {latest.length
+          ? latest.map((f) => `${findingWords(f)} (${showDay(f.on)}, ${f.person})`).join(' · ')
+          : 'Nothing yet. Gates for mowing, green-up, weeds, seed, notice and events go by what is written here.'}
+      </p>
+      <button
+        type="button"
+        className="button mt-1 py-0 md:min-h-[38px]"
+        aria-expanded={isOpen}
+        onClick={() => setOpen(!isOpen)}
+      >
+        {isOpen ? 'Close' : 'Write down what you see'}
+      </button>
+      {isOpen && (
+        <form
+          className="mt-2 grid max-w-xl gap-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            start(async () => {
+              const outcome = await send(noteFindingAction, {
+                ...{ sendKey, zoneId: zone.id, kind, word, stage, figure, on },
+              });
+              if (!outcome.ok) return setRefusal(outcome.refusal);
+              setSendKey(crypto.randomUUID());
+              setRefusal(null);
+              setOpen(false);
+              router.refresh();
+            });
+          }}
+        >
+          <Labelled beside name="What">
+            {(field) => (
+              <select {...field} value={kind} onChange={(e) => choose(e.target.value as FindingKind)}>
+                {(Object.keys(NAMES) as FindingKind[]).map((k) => (
+                  <option key={k} value={k}>
+                    {NAMES[k]}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Labelled>
+          <Labelled beside name={kind === 'event' ? 'On which day' : 'When'} issue={issue('Day')}>
+            {(field) => <input {...field} type="date" value={on} onChange={(e) => setOn(e.target.value)} />}
+          </Labelled>
+          {kind === 'weed stage' && (
+            <>
+              <Labelled beside name="Weed" issue={issue('Weed')}>
+                {(field) => (
+                  <select {...field} value={word} onChange={(e) => setWord(e.target.value)}>
+                    {ALL_WEEDS.map((w) => (
+                      <option key={w} value={w}>
+                        {WEEDS[w].name}
+                      </option>
+                    ))}
+                  </select>
+                )}
+              </Labelled>
+              <Labelled beside name="Stage">
+                {(field) => (
+                  <select {...field} value={stage} onChange={(e) => setStage(e.target.value)}>
+                    {STAGES.map((s) => (
+                      <option key={s} value={s}>
+                        {s}
+                      </option>
+                    ))}
+                  </select>
+                )}
+              </Labelled>
+            </>
+          )}
+          {kind === 'turf stress' && (
+            <Labelled beside name="Stress" issue={issue('Stress')}>
+              {(field) => (
+                <select {...field} value={word} onChange={(e) => setWord(e.target.value)}>
+                  <option value="drought">drought</option>
+                  <option value="heat">heat</option>
+                  <option value="none">gone again</option>
+                </select>
+              )}
+            </Labelled>
+          )}
+          {kind === 'event' && (
+            <Labelled beside name="What it is" hint="empty takes it back">
+              {(field) => <input {...field} value={word} onChange={(e) => setWord(e.target.value)} />}
+            </Labelled>
+          )}
+          {(kind === 'turf green' || kind === 'seedlings mown') && (
+            <Labelled
+              beside
+              name={kind === 'turf green' ? 'Green, % of the leaf' : 'Mowings so far'}
+              issue={issue(kind === 'turf green' ? 'Green' : 'Mowings')}
+            >
+              {(field) => (
+                <input
+                  {...field}
+                  inputMode="decimal"
+                  value={figure}
+                  onChange={(e) => setFigure(e.target.value)}
+                />
+              )}
+            </Labelled>
+          )}
+          {refusal && refusal.kind !== 'invalid' && (
+            <RefusalWords refusal={refusal} here={`/lawns/${zone.id}`} />
+          )}
+          <button className="button button-loud" disabled={isSending}>
+            {isSending ? 'Writing it down…' : 'Write it down'}
+          </button>
+        </form>
+      )}
+    </section>
+  );
+}
+
+/** The last of each kind, and of each weed, the latest first. */
+function lastOfEach(findings: readonly Finding[]): Finding[] {
+  const last = new Map<string, Finding>();
+  for (const f of findings) last.set(`${f.kind}|${f.kind === 'weed stage' ? f.word.split('|')[0] : ''}`, f);
+  return [...last.values()].sort((a, b) => b.on - a.on);
+}
+
+function findingWords({ kind, word, figure }: Finding): string {
+  switch (kind) {
+    case 'weed stage': {
+      const [weed = '', stage = ''] = word.split('|');
+      return `${weed in WEEDS ? WEEDS[weed as keyof typeof WEEDS].name : weed}: ${stage}`;
+    }
+    case 'turf green':
+      return `${figure ?? 0} % green`;
+    case 'turf stress':
+      return word === 'none' ? 'no stress' : `${word} stress`;
+    case 'seedlings mown':
+      return `seedlings mown ${figure ?? 0} times`;
+    case 'event':
+      return word === '' ? 'no event' : `event: ${word}`;
+    default:
+      return NAMES[kind].toLowerCase();
+  }
+}

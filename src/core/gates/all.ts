@@ -1,0 +1,65 @@
+/** All gates, in the order in which the fence asks them. To add a gate: one file beside these, one line here. */
+import { airTemperature } from './air-temperature';
+import { applicationCount } from './application-count';
+import { equipment } from './equipment';
+import { event } from './event';
+import { frost } from './frost';
+import { growthStage } from './growth-stage';
+import { interval } from './interval';
+import { labelRate } from './label-rate';
+import { labelTurf } from './label-turf';
+import { leafWetness } from './leaf-wetness';
+import { licence } from './licence';
+import { mowing } from './mowing';
+import { nitrogen } from './nitrogen';
+import { notice } from './notice';
+import { partner } from './partner';
+import { rainFree } from './rain-free';
+import { registration } from './registration';
+import { resistance } from './resistance';
+import { seedingAhead } from './seeding-ahead';
+import { seedingBehind } from './seeding-behind';
+import { setback } from './setback';
+import { soilLine } from './soil-line';
+import { soilWater } from './soil-water';
+import { stock } from './stock';
+import { turfState } from './turf-state';
+import { wateringIn } from './watering-in';
+import { wind } from './wind';
+import { yearLimit } from './year-limit';
+import type { Gate, GateKey } from './gate';
+
+export const GATES: readonly Gate[] = [
+  registration,
+  labelTurf,
+  labelRate,
+  yearLimit,
+  applicationCount,
+  interval,
+  seedingAhead,
+  seedingBehind,
+  setback,
+  licence,
+  equipment,
+  event,
+  notice,
+  soilLine,
+  growthStage,
+  turfState,
+  airTemperature,
+  nitrogen,
+  wind,
+  leafWetness,
+  frost,
+  soilWater,
+  rainFree,
+  wateringIn,
+  mowing,
+  partner,
+  resistance,
+  stock,
+];
+export const GATE_ORDER = new Map<GateKey, number>(GATES.map((g, i) => [g.key, i]));
+/** Those that the weather decides by the hour. */
+export const HOURLY_GATES = GATES.filter((g) => g.hours !== undefined);
+export const gateName = (key: GateKey): string => GATES[GATE_ORDER.get(key) ?? 0]!.name;

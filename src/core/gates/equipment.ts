@@ -1,0 +1,47 @@
+/**
+ * Bolt: the label allows the method. Hose-end sprayers meter badly: only where the label says so.
+ * Latch: what is used has been calibrated within the house's days.
+ */
+import { addDays, type Day } from '@/core/calendar/day';
+import { constantLane, laneByTick } from '@/core/calendar/span';
+import type { Method } from '@/core/products/label';
+import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
+
+/** What would be used: the named method's, else the one of the house that the label allows and that was calibrated last. */
+function chosen({ application: { label, method }, means }: GateContext) {
+  const fitting = means.equipment
+    .filter((e) => (method === null || e.method === method) && label.methods.includes(e.method))
+    .toSorted((a, b) => (b.calibratedOn ?? -Infinity) - (a.calibratedOn ?? -Infinity));
+  return fitting[0];
+}
+
+export const equipment: Gate = {
+  key: 'equipment',
+  name: 'Equipment',
+  spans: (context, range) => {
+    const { application, means, rules } = context;
+    const { label, method } = application;
+    if (!label.methods.length)
+      return constantLane(range, shut('bolt', { code: 'not-known', source: 'label', missing: 'methods' }));
+    const used = chosen(context);
+    if (!used) {
+      const has: Method[] = method ? [method] : [...new Set(means.equipment.map((e) => e.method))];
+      return constantLane(
+        range,
+        shut('bolt', { code: 'method-not-on-label', source: 'label', has, onLabel: label.methods }),
+      );
+    }
+    const { name, calibratedOn: on } = used;
+    if (on === null)
+      return constantLane(range, shut('latch', { code: 'never-calibrated', source: 'house rule', name }));
+    const days = rules.calibrationDays;
+    const facts = { source: 'house rule', name, on, days } as const;
+    const good = open({ code: 'calibrated', ...facts });
+    const old = shut('latch', { code: 'calibration-old', ...facts });
+    // by then it will be done again, or not: not known
+    const later = ajar({ code: 'calibration-runs-out', ...facts });
+    return laneByTick<Day, Verdict>(range, (day) =>
+      day < addDays(on, days) ? good : day > context.today ? later : old,
+    );
+  },
+};

@@ -1,0 +1,46 @@
+/**
+ * Latch: a granule with fertilizer goes on dry leaf, where it does not stick and burn; a spray does not go on a leaf that
+ * drips. Rain keeps a leaf wet for some hours; dew lies, on most clear nights, until two hours after sunrise: no station
+ * of ours says, so it is likely and no more. Hours: common practice, no source.
+ */
+import { dayOfHour, hourOf, type Hour } from '@/core/calendar/hour';
+import { isGranule } from '@/core/products/label';
+import { daylight } from '@/core/weather/evaporation';
+import { ajar, open, shut, type Verdict } from './gate';
+import { aheadOn, hourlyGate, hoursBefore, skyAt, solarHour } from './sky';
+
+const DRIPS_HOURS = 1;
+const DAMP_HOURS = 4;
+const WETS_MM = 0.1;
+const DEW_AFTER_SUNRISE = 2;
+
+export const leafWetness = hourlyGate('leaf-wetness', 'Leaf wetness', (context) => {
+  const { application, zone } = context;
+  const { label } = application;
+  const isFertilizer = isGranule(label) && label.analysis !== null;
+  if (isGranule(label) ? !isFertilizer : !label.onLeaf)
+    return open({ code: 'leaf-no-matter', source: 'label' });
+  const isWet = (hour: Hour) => (skyAt(context, hour)?.rain ?? 0) > WETS_MM;
+  return (hour): Verdict => {
+    const raining = isWet(hour);
+    const lastRain = raining ? hour : ([...hoursBefore(hour, DAMP_HOURS)].find(isWet) ?? null);
+    const since = lastRain === null ? Infinity : hour - lastRain;
+    const facts = { source: 'forecast', lastRain } as const;
+    if (since <= DRIPS_HOURS) return shut('latch', { code: 'leaf-dripping', ...facts });
+    if (since <= DAMP_HOURS)
+      return isFertilizer
+        ? shut('latch', { code: 'leaf-damp', ...facts })
+        : ajar({ code: 'leaf-damp', ...facts });
+    const day = dayOfHour(hour);
+    const { rise, set } = daylight(zone.latitude, day);
+    const dries = rise + DEW_AFTER_SUNRISE;
+    const sun = solarHour(context, hour);
+    if (isFertilizer && (sun < dries || sun > set))
+      return ajar({
+        code: 'dew-likely',
+        source: 'forecast',
+        until: hourOf(day, Math.ceil(dries + aheadOn(context, day)) + (sun > set ? 24 : 0)),
+      });
+    return open({ code: 'leaf-dry', ...facts });
+  };
+});

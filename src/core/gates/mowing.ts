@@ -1,0 +1,40 @@
+/**
+ * Latch: time since the mower. What works through the leaf wants leaf, a day's at least (common practice, no source), or
+ * the label's days. Long dead leaf catches a spray that belongs in the soil: mow low or use a granule first.
+ */
+import { addDays, type Day } from '@/core/calendar/day';
+import { constantLane, laneByTick } from '@/core/calendar/span';
+import { isGranule } from '@/core/products/label';
+import { open, shut, type Gate, type Verdict } from './gate';
+
+const LEAF_DAYS = 1;
+/** A cut this long ago still keeps dead leaf short. */
+const CUT_LASTS_DAYS = 30;
+
+export const mowing: Gate = {
+  key: 'mowing',
+  name: 'Mowing',
+  spans: ({ application: { label }, seen: { mownOn }, zone }, range) => {
+    const none = open({ code: 'no-mowing-rule', source: 'label' });
+    const days = Math.max(label.mowing.beforeDays, label.onLeaf && !isGranule(label) ? LEAF_DAYS : 0);
+    const catches =
+      zone.cover === 'heavy' && label.inSoil && !isGranule(label)
+        ? shut('latch', { code: 'dead-leaf-catches', source: 'lawn sheet' })
+        : null;
+    if (mownOn === null) return constantLane(range, catches ?? none);
+    const opens = addDays(mownOn, days + 1);
+    const facts = {
+      source: label.mowing.beforeDays >= days && days > 0 ? 'label' : 'house rule',
+      on: mownOn,
+      days,
+      opens,
+    } as const;
+    const soon = shut('latch', { code: 'mown-too-recently', ...facts });
+    const long = open({ code: 'mown-long-enough-ago', ...facts });
+    return laneByTick<Day, Verdict>(range, (day) => {
+      if (catches && (day < mownOn || day >= mownOn + CUT_LASTS_DAYS)) return catches;
+      if (days === 0 || day < mownOn) return none;
+      return day < opens ? soon : long;
+    });
+  },
+};

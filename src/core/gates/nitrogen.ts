@@ -1,0 +1,71 @@
+/**
+ * Latch, for granules that carry nitrogen: none on soil above the house's line, none on dormant warm-season turf, and
+ * not above the zone's budget of the year. Budget: the turf's usual most, from memory, unless the house sets one.
+ */
+import { inYear, yearOf, type Day } from '@/core/calendar/day';
+import { constantLane, laneByTick } from '@/core/calendar/span';
+import { greenOn, soilOn } from '@/core/lawn/green-up';
+import { TURF_FACTS, nitrogenBudget } from '@/core/lawn/turf';
+import { carriesNitrogen } from '@/core/products/label';
+import { nitrogenRate } from '@/core/units/by-label';
+import type { Celsius, KilogramsPerHectare } from '@/core/units/quantity';
+import { ajar, open, shut, type Gate, type Verdict } from './gate';
+
+/** Under it warm-season turf has no leaf that could take it up. Common practice, no source. */
+const LEAST_GREEN = 0.5;
+
+export const nitrogen: Gate = {
+  key: 'nitrogen',
+  name: 'Nitrogen',
+  spans: ({ application: { label, rate }, zone, ledger, outlook, seen, rules }, range) => {
+    if (!carriesNitrogen(label) || !label.analysis)
+      return constantLane(range, open({ code: 'no-nitrogen', source: 'label' }));
+    const now = nitrogenRate(rate, label.analysis.n, label.density);
+    if (now === null)
+      return constantLane(range, ajar({ code: 'not-known', source: 'label', missing: 'density' }));
+    const budget = rules.nitrogenYear ?? nitrogenBudget(zone.turf, zone.mixedWith);
+    const warm = [zone.turf, zone.mixedWith].find((t) => t && TURF_FACTS[t].season === 'warm') ?? null;
+    const kept = new Map<number, Verdict>();
+    const byBudget = (day: Day): Verdict => {
+      const year = yearOf(day);
+      let verdict = kept.get(year);
+      if (verdict) return verdict;
+      let before = 0;
+      for (const e of ledger)
+        if (e.label.analysis && inYear(e.day, year) === e.day)
+          before += (nitrogenRate(e.rate, e.label.analysis.n, e.label.density) ?? 0) * e.share;
+      const facts = {
+        source: rules.nitrogenYear === null ? 'lawn sheet' : 'house rule',
+        total: (before + now) as KilogramsPerHectare,
+        now,
+        budget,
+      } as const;
+      verdict =
+        before + now > budget * (1 + 1e-9)
+          ? shut('latch', { code: 'over-nitrogen', ...facts })
+          : open({ code: 'nitrogen-fits', ...facts });
+      kept.set(year, verdict);
+      return verdict;
+    };
+    return laneByTick<Day, Verdict>(range, (day) => {
+      const soil = outlook && soilOn(outlook, day);
+      if (soil === null) return ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' });
+      if (soil > rules.nitrogenSoil)
+        return shut('latch', {
+          code: 'soil-too-warm-for-nitrogen',
+          source: 'house rule',
+          soil: soil as Celsius,
+          limit: rules.nitrogenSoil,
+        });
+      const green = warm && greenOn(warm, outlook, seen.green, day);
+      if (warm && green !== null && green < LEAST_GREEN)
+        return shut('latch', {
+          code: 'dormant-wants-no-nitrogen',
+          source: 'outlook',
+          turf: warm,
+          green: Math.round(green * 20) / 20,
+        });
+      return byBudget(day);
+    });
+  },
+};

@@ -1,0 +1,156 @@
+/**
+ * What would open a shut application? The nearest change of one thing that opens all its gates: another day, another
+ * rate, another split, another product; and which latches a person could lift. Each answer has been asked of the gates.
+ */
+import type { Day } from '@/core/calendar/day';
+import { intersectRanges, spanAt, type Range } from '@/core/calendar/span';
+import { limitsFor, rateForTurf, type Label } from '@/core/products/label';
+import { productTotal } from '@/core/records/ledger';
+import { SPLITS, splitRates, type Split } from '@/core/season/split';
+import { rateLike, type ProductRate } from '@/core/units/rate';
+import type { GateContext, GateKey } from './gate';
+import { nextOpen, windowOf } from './window';
+
+export type Opening =
+  | Readonly<{ change: 'day'; on: Range<Day>; state: 'open' | 'ajar' }>
+  | Readonly<{ change: 'rate'; rate: ProductRate; on: Range<Day>; state: 'open' | 'ajar' }>
+  | Readonly<{ change: 'split'; split: Split; rate: ProductRate; on: Range<Day>; state: 'open' | 'ajar' }>
+  | Readonly<{
+      change: 'product';
+      label: Label;
+      rate: ProductRate;
+      on: Range<Day>;
+      state: 'open' | 'ajar';
+    }>
+  /** latches alone hold the wished day: whoever answers for it may lift them */
+  | Readonly<{ change: 'lift'; gates: readonly GateKey[]; on: Range<Day> }>;
+
+type Asked = Readonly<{
+  context: GateContext;
+  /** where to look: from the wished day on */
+  range: Range<Day>;
+  /** the season's total and what of it is one part, for other splits; null: not a part of a plan */
+  total: ProductRate | null;
+  split: Split | null;
+  labels: readonly Label[];
+}>;
+
+/** The day on which an application so changed may first go, fully open before ajar where both come soon. */
+function firstDay(
+  context: GateContext,
+  range: Range<Day>,
+): Pick<Opening & { change: 'day' }, 'on' | 'state'> | null {
+  const { all } = windowOf(context, range);
+  const open = nextOpen(all, range.from);
+  const ajar = nextOpen(all, range.from, 'ajar');
+  if (open && (!ajar || open.from <= ajar.from + SOON_DAYS)) return { on: open, state: 'open' };
+  return ajar && { on: ajar, state: 'ajar' };
+}
+/** An open day this much later is worth more than one with a warning. */
+const SOON_DAYS = 7;
+
+/** At most one answer of each kind, the soonest first. Empty: nothing that is known here opens it in the range. */
+export function whatWouldOpen({ context, range, total, split, labels }: Asked): Opening[] {
+  const { application } = context;
+  const out: Opening[] = [];
+  const day = firstDay(context, range);
+  if (day) out.push({ change: 'day', ...day });
+
+  const otherRates = ratesWorthTrying(context, range.from)
+    .filter((rate) => Math.abs(rate.rate / application.rate.rate - 1) > 1e-6)
+    // the least change first
+    .sort((a, b) => Math.abs(a.rate - application.rate.rate) - Math.abs(b.rate - application.rate.rate));
+  const rate = best(
+    otherRates.map((rate) => ({
+      rate,
+      found: firstDay({ ...context, application: { ...application, rate } }, range),
+    })),
+    day,
+  );
+  if (rate) out.push({ change: 'rate', rate: rate.rate, ...rate.found });
+
+  if (total && split) {
+    const other = best(
+      (Object.keys(SPLITS) as Split[])
+        .filter((s) => s !== split)
+        .map((s) => {
+          const rates = splitRates(total, s);
+          const part = Math.min(application.part, rates.length);
+          const changed = { ...application, rate: rates[part - 1]!, part, of: rates.length };
+          return {
+            split: s,
+            rate: changed.rate,
+            found: firstDay({ ...context, application: changed }, range),
+          };
+        }),
+      day,
+    );
+    if (other) out.push({ change: 'split', split: other.split, rate: other.rate, ...other.found });
+  }
+
+  const product = best(
+    labels
+      .filter((l) => l.id !== application.label.id && l.status === 'registered')
+      .flatMap((label) => {
+        const row = rateForTurf(label, context.zone, application.use);
+        if (!row) return [];
+        const changed = { ...application, label, rate: row.high, method: null };
+        return [{ label, rate: row.high, found: firstDay({ ...context, application: changed }, range) }];
+      }),
+    day,
+  );
+  if (product) out.push({ change: 'product', label: product.label, rate: product.rate, ...product.found });
+
+  const lift = liftable(context, range);
+  if (lift) out.push(lift);
+  return out.sort((a, b) => a.on.from - b.on.from);
+}
+
+type Found<T> = T & Readonly<{ found: { on: Range<Day>; state: 'open' | 'ajar' } }>;
+/** The soonest, if it is sooner or wider open than what stands. */
+function best<T>(
+  list: readonly (T & { found: ReturnType<typeof firstDay> })[],
+  standing: ReturnType<typeof firstDay>,
+): Found<T> | null {
+  const found = list.filter((x): x is Found<T> => x.found !== null);
+  const better = found.filter(
+    ({ found: f }) =>
+      !standing ||
+      f.on.from < standing.on.from ||
+      (f.state === 'open' && standing.state === 'ajar' && f.on.from <= standing.on.from + SOON_DAYS),
+  );
+  return better.reduce<Found<T> | null>(
+    (soFar, x) => (soFar && soFar.found.on.from <= x.found.on.from ? soFar : x),
+    null,
+  );
+}
+
+/** Rates at which a gate may turn: the label's ends, what still fits the year, and the steps of the wait before seeding. */
+function ratesWorthTrying(
+  { application: { label, use, rate }, zone, ledger }: GateContext,
+  day: Day,
+): ProductRate[] {
+  const row = rateForTurf(label, zone, use);
+  if (!row || row.high.by !== rate.by) return [];
+  const { yearLimit } = limitsFor(label, zone, use);
+  const left = yearLimit && yearLimit.rate - productTotal(ledger, label, day).total;
+  const within = (r: number) => Math.min(row.high.rate, Math.max(row.low.rate, r));
+  const all = [row.low.rate, row.high.rate, ...label.seedingWait.map((w) => within(w.upTo.rate))];
+  if (left !== null && left >= row.low.rate) all.push(within(left));
+  return [...new Set(all)].map((r) => rateLike(rate, r));
+}
+
+/** Where no bolt stands on the first day, only latches: those. */
+function liftable(context: GateContext, range: Range<Day>): Opening | null {
+  const day = range.from;
+  const here = intersectRanges(range, { from: day, to: (day + 1) as Day });
+  if (!here) return null;
+  const { lanes } = windowOf(context, here);
+  const shut = lanes.flatMap(({ gate, lane }) => {
+    const verdict = spanAt(lane, day)?.verdict;
+    return verdict?.state === 'shut' ? [{ key: gate.key, isLatch: verdict.strength === 'latch' }] : [];
+  });
+  return shut.length && shut.every((s) => s.isLatch)
+    ? { change: 'lift', gates: [...new Set(shut.map((s) => s.key))], on: here }
+    : null;
+}

@@ -1,0 +1,109 @@
+/**
+ * Bolt or latch: two products in one tank, or on one day, may want opposite things. A leaf-active one wants dry hours, a
+ * barrier wants water within days: together they go where the labels allow it and the sky, or the sprinkler, gives the
+ * dry hours first and the water after them inside the deadline.
+ */
+import { addDays, type Day } from '@/core/calendar/day';
+import { hourOf, type Hour } from '@/core/calendar/hour';
+import { constantLane, laneByTick } from '@/core/calendar/span';
+import { isGranule, type Label } from '@/core/products/label';
+import type { Millimetres } from '@/core/units/quantity';
+import { ajar, open, shut, type Gate, type GateContext, type Partner, type Verdict } from './gate';
+import { skyAt, skyEnds } from './sky';
+import { WASHES_MM } from './rain-free';
+
+export const partner: Gate = {
+  key: 'partner',
+  name: 'Partner',
+  spans: (context, range) => {
+    const { partner: other, label } = context.application;
+    if (!other) return constantLane(range, open({ code: 'no-partner', source: 'plan' }));
+    const standing = byLabels(label, other, context);
+    const at = dryThenWater(context, label, other);
+    if (standing?.state === 'shut' || !at) return constantLane(range, standing ?? agreed(other));
+    return laneByTick<Day, Verdict>(range, (day) => {
+      const sky = at(day);
+      return sky.state === 'open' && standing ? standing : sky;
+    });
+  },
+};
+
+const agreed = (other: Partner): Verdict =>
+  open({ code: 'partners-agree', source: 'label', partner: other.label.name });
+
+/** What the labels and the house say of the pair, whatever the weather. */
+function byLabels(label: Label, other: Partner, { rules }: GateContext): Verdict | null {
+  const name = other.label.name;
+  if (other.how === 'tank') {
+    for (const l of [label, other.label])
+      if (l.tankMix === 'alone only')
+        return shut('bolt', { code: 'alone-only', source: 'label', partner: name, says: l.name });
+    if (isGranule(label) || isGranule(other.label))
+      return shut('bolt', { code: 'granule-in-tank', source: 'label', partner: name });
+  }
+  const opposed = (label.onLeaf && other.label.inSoil) || (other.label.onLeaf && label.inSoil);
+  if (rules.partners === 'never together' && opposed)
+    return shut('latch', { code: 'never-together', source: 'house rule', partner: name });
+  if (other.how === 'day' && isGranule(label) !== isGranule(other.label))
+    return ajar({
+      code: rules.granuleFirst ? 'granule-first' : 'spray-first',
+      source: 'house rule',
+      partner: name,
+    });
+  return null;
+}
+
+/** Dry hours for the leaf, then water for the soil: by the day; null where the pair does not ask for it. */
+function dryThenWater(
+  context: GateContext,
+  label: Label,
+  { label: partnerLabel }: Partner,
+): ((day: Day) => Verdict) | null {
+  const leaf = [label, partnerLabel].find((l) => l.onLeaf && !isGranule(l) && l.rainFreeHours !== null);
+  const soil = [label, partnerLabel].find((l) => l.wateringIn !== null);
+  if (!leaf || !soil?.wateringIn || leaf.rainFreeHours === null) return null;
+  const dryHours = leaf.rainFreeHours;
+  const { depth, withinDays } = soil.wateringIn;
+  const partnerName = partnerLabel.name;
+  if (dryHours > withinDays * 24) {
+    const never = shut('bolt', {
+      code: 'dry-outlasts-deadline',
+      source: 'label',
+      partner: partnerName,
+      dryHours,
+      withinDays,
+    });
+    return () => never;
+  }
+  const { rules, zone } = context;
+  const byIrrigation = zone.irrigationPerHour !== null && zone.irrigationPerHour > 0;
+  const facts = { partner: partnerName, dryHours, depth, withinDays, byIrrigation } as const;
+  const good = open({ code: 'dry-then-water', source: byIrrigation ? 'label' : 'forecast', ...facts });
+  const bad = shut('latch', { code: 'no-dry-then-water', source: 'forecast', ...facts });
+  const unknown = ajar({ code: 'dry-then-water-not-known', source: 'forecast', ...facts });
+  const ends = skyEnds(context);
+  const isRain = (h: Hour) => {
+    const sky = skyAt(context, h);
+    return sky !== null && sky.rain >= WASHES_MM && sky.chance >= rules.rainChance;
+  };
+  return (day) => {
+    let isKnown = false;
+    for (let start = rules.workFrom; start + rules.calmHours <= rules.workTo; start++) {
+      const begin = hourOf(day, start);
+      const dryTo = (begin + rules.calmHours + Math.ceil(dryHours)) as Hour;
+      if (dryTo > ends || skyAt(context, begin) === null) continue;
+      isKnown = true;
+      let dry = true;
+      for (let h = begin; h < dryTo && dry; h = (h + 1) as Hour) dry = !isRain(h);
+      if (!dry) continue;
+      if (byIrrigation) return good;
+      const deadline = hourOf(addDays(day, withinDays), start);
+      let water = 0;
+      for (let h = dryTo; h < deadline && h < ends; h = (h + 1) as Hour)
+        water += skyAt(context, h)?.rain ?? 0;
+      if ((water as Millimetres) >= depth) return good;
+      if (deadline > ends) return unknown;
+    }
+    return isKnown ? bad : unknown;
+  };
+}

@@ -1,0 +1,54 @@
+/**
+ * Latch, for what must go into the soil: a soil that is full takes nothing in, and the product runs off. Best on dry soil,
+ * after some dry days. What counts is how the day begins: rain that comes later washes the product in. By the bucket of
+ * core/weather/soil-water.
+ */
+import type { Day } from '@/core/calendar/day';
+import { constantLane, laneByTick } from '@/core/calendar/span';
+import { seasonOf } from '@/core/lawn/turf';
+import type { Millimetres } from '@/core/units/quantity';
+import { soilWaterOf } from '@/core/weather/soil-water';
+import { daysIn, sliceDays, type HourlyWeather } from '@/core/weather/series';
+import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
+
+/** Under this room a watering-in of half an inch has no place. */
+const WET_MM = 3;
+
+function joined({ recent, forecast }: GateContext): HourlyWeather[] | null {
+  if (!forecast) return null;
+  if (!recent) return null;
+  const to = Math.min(recent.from + daysIn(recent), forecast.from) as Day;
+  return to > recent.from ? [sliceDays(recent, recent.from, to), forecast] : null;
+}
+
+export const soilWater: Gate = {
+  key: 'soil-water',
+  name: 'Soil water',
+  spans: (context, range) => {
+    const { application, zone } = context;
+    if (!application.label.inSoil)
+      return constantLane(range, open({ code: 'not-for-this-use', source: 'label', use: application.use }));
+    const weather = joined(context);
+    const season = seasonOf(zone.turf, zone.mixedWith);
+    const water =
+      weather && soilWaterOf(weather, zone.texture, season === 'warm' ? 'warm' : 'cool', zone.latitude);
+    const missing = context.forecast ? 'recent-weather' : 'forecast';
+    const unknown = ajar({ code: 'not-known', source: 'forecast', missing });
+    const beyond = ajar({ code: 'not-known', source: 'forecast', missing: 'forecast' });
+    if (!water) return constantLane(range, unknown);
+    return laneByTick<Day, Verdict>(range, (day) => {
+      // as the day begins: rain that comes after is watering-in
+      const i = day - 1 - water.from;
+      if (i < 0 || i >= water.room.length) return beyond;
+      const facts = {
+        source: 'forecast',
+        room: (Math.round(water.room[i]! * 10) / 10) as Millimetres,
+        dryDays: water.dryDays[i]!,
+      } as const;
+      if (water.surplus[i]! > 0.5) return shut('latch', { code: 'soil-saturated', ...facts });
+      return facts.room < WET_MM
+        ? ajar({ code: 'soil-wet', ...facts })
+        : open({ code: 'soil-takes-water', ...facts });
+    });
+  },
+};

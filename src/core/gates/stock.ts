@@ -1,0 +1,26 @@
+/** Latch: there is enough of it on hand for this zone. Where no stock is kept of a product, it is no gate. */
+import { constantLane } from '@/core/calendar/span';
+import { amountFor, amountLike } from '@/core/units/rate';
+import { open, shut, type Gate } from './gate';
+
+export const stock: Gate = {
+  key: 'stock',
+  name: 'Stock',
+  spans: ({ application: { label, rate }, zone, means }, range) => {
+    const have = means.onHand[label.id];
+    if (have === undefined) return constantLane(range, open({ code: 'stock-not-kept', source: 'stock' }));
+    const need = amountFor(rate, zone.area);
+    const facts = {
+      source: 'stock',
+      need,
+      onHand: amountLike(rate, have),
+      unit: label.amountUnit,
+    } as const;
+    return constantLane(
+      range,
+      need.amount > have * (1 + 1e-9)
+        ? shut('latch', { code: 'not-enough-on-hand', ...facts })
+        : open({ code: 'enough-on-hand', ...facts }),
+    );
+  },
+};

@@ -1,0 +1,67 @@
+/**
+ * Bolt if the label says so, else latch: warm-season turf that is neither dormant nor green is easily hurt through the
+ * leaf; turf under heat or drought is too. What was seen of stress counts for two weeks (common practice, no source).
+ */
+import { addDays, type Day } from '@/core/calendar/day';
+import { laneByTick } from '@/core/calendar/span';
+import { greenOn } from '@/core/lawn/green-up';
+import { TURF_FACTS } from '@/core/lawn/turf';
+import { isGranule, rateForTurf } from '@/core/products/label';
+import { ajar, open, shut, type Gate, type Verdict } from './gate';
+
+/** Under it turf counts as dormant, above `GREEN` as green: what an eye at the kerb calls so. Common practice, no source. */
+const DORMANT = 0.05;
+const GREEN = 0.9;
+const STRESS_DAYS = 14;
+
+export const turfState: Gate = {
+  key: 'turf-state',
+  name: 'Turf state',
+  spans: ({ application: { label, use }, zone, seen, outlook }, range) => {
+    const warm = [zone.turf, zone.mixedWith].find((t) => t && TURF_FACTS[t].season === 'warm') ?? null;
+    const dormancy = rateForTurf(label, zone, use)?.dormancy ?? 'any';
+    const { stress } = seen;
+    const until = stress && stress.kind !== 'none' ? addDays(stress.on, STRESS_DAYS) : null;
+    const stressed: Verdict | null =
+      stress && stress.kind !== 'none' && until !== null
+        ? shut('latch', {
+            code: 'turf-stressed',
+            source: 'seen',
+            stress: stress.kind,
+            seen: stress.on,
+            until,
+          })
+        : null;
+    const noMatter = open({ code: 'turf-state-no-matter', source: 'label' });
+    const kept = new Map<string, Verdict>();
+    return laneByTick<Day, Verdict>(range, (day) => {
+      if (stressed && stress && until !== null && day >= stress.on && day < until && label.onLeaf)
+        return stressed;
+      if (warm === null || (dormancy === 'any' && (!label.onLeaf || isGranule(label)))) return noMatter;
+      const green = greenOn(warm, outlook, seen.green, day);
+      const seenOn = seen.green && seen.green.on <= day ? seen.green.on : null;
+      const key = green === null ? '' : `${Math.round(green * 20)}|${seenOn ?? ''}`;
+      let verdict = kept.get(key);
+      if (verdict) return verdict;
+      if (green === null) verdict = ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' });
+      else {
+        const facts = {
+          source: seenOn === null ? 'outlook' : 'seen',
+          turf: warm,
+          green: Math.round(green * 20) / 20,
+          seen: seenOn,
+        } as const;
+        if (green <= DORMANT) verdict = open({ code: 'turf-dormant', ...facts });
+        else if (dormancy === 'dormant only') verdict = shut('bolt', { code: 'must-be-dormant', ...facts });
+        else if (green >= GREEN) verdict = open({ code: 'turf-green', ...facts });
+        else
+          verdict = shut(dormancy === 'not while greening' ? 'bolt' : 'latch', {
+            code: 'part-green',
+            ...facts,
+          });
+      }
+      kept.set(key, verdict);
+      return verdict;
+    });
+  },
+};

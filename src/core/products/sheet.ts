@@ -1,0 +1,268 @@
+/**
+ * The product sheet: a label as it is typed in, in the label's own order and units. It is what the database keeps, what
+ * the form edits and what travels as JSON; `labelFrom` makes of it what the gates compute with.
+ */
+import {
+  celsius,
+  gramsPerLitre,
+  type KilogramsPerHectare,
+  type LitresPerHectare,
+} from '@/core/units/quantity';
+import type { Content } from '@/core/units/by-label';
+import {
+  AMOUNT_UNITS,
+  amountOf,
+  rateOf,
+  type AmountUnit,
+  type RateUnit,
+  type VolumeRate,
+} from '@/core/units/rate';
+import {
+  G_PER_L_IN_LB_PER_GAL,
+  fromFahrenheit,
+  fromFeet,
+  fromInchesOfWater,
+  fromMilesPerHour,
+} from '@/core/units/trade';
+import type { Stage, Weed } from '@/core/weeds/weeds';
+import type {
+  Dormancy,
+  Formulation,
+  Label,
+  LimitPeriod,
+  Method,
+  SetbackFrom,
+  TankMix,
+  Turf,
+  Use,
+} from './label';
+
+export const SHEET_FORMAT = 'iron-gate-label/1';
+export const CONTENT_UNITS = ['% by weight', 'lb/gal', 'g/L'] as const;
+export type ContentUnit = (typeof CONTENT_UNITS)[number];
+export const CARRIER_UNITS = ['gal/1000sqft', 'gal/acre', 'L/ha'] as const;
+
+export type SheetIngredient = Readonly<{
+  name: string;
+  group: number | null;
+  content: number;
+  contentUnit: ContentUnit;
+  /** the acid's content, in the same unit */
+  acidEquivalent: number | null;
+  /** lb/acre in the label's period, over all products */
+  yearLimitLbPerAcre: number | null;
+  limitCounts: 'a.i.' | 'a.e.';
+}>;
+
+/** One row of the rate table, for several turfs and uses at once, as labels print it. Figures in the sheet's rateUnit. */
+export type SheetRate = Readonly<{
+  turfs: readonly Turf[];
+  uses: readonly Use[];
+  region: string | null;
+  low: number;
+  high: number;
+  months: number | null;
+  yearLimit: number | null;
+  mostApplications: number | null;
+  intervalDays: number | null;
+  dormancy: Dormancy;
+}>;
+
+export type LabelSheet = Readonly<{
+  format: typeof SHEET_FORMAT;
+  name: string;
+  registrationNumber: string;
+  labelDate: string;
+  demo: boolean;
+  status: 'registered' | 'cancelled';
+  registeredIn: readonly string[] | null;
+  signalWord: string;
+  restrictedUse: boolean;
+  category: string | null;
+  formulation: Formulation;
+  ingredients: readonly SheetIngredient[];
+  densityLbPerGal: number | null;
+  analysis: Readonly<{ n: number; p: number; k: number }> | null;
+  packages: readonly Readonly<{ size: number; unit: AmountUnit; priceUsd: number | null }>[];
+  ppe: string;
+  reentry: string;
+  reentryHours: number | null;
+  cautions: readonly string[];
+  inSoil: boolean;
+  onLeaf: boolean;
+  reachesBack: boolean;
+  before: readonly Weed[];
+  after: readonly Readonly<{ weed: Weed; upTo: Stage }>[];
+  wateringIn: Readonly<{ inches: number; withinDays: number }> | null;
+  rainFreeHours: number | null;
+  airLeastF: number | null;
+  airMostF: number | null;
+  windMostMph: number | null;
+  methods: readonly Method[];
+  carrier: Readonly<{ least: number; most: number; unit: (typeof CARRIER_UNITS)[number] }> | null;
+  surfactantPercent: number | null;
+  tankMix: TankMix;
+  compatibility: string;
+  setbacks: readonly Readonly<{ from: SetbackFrom; feet: number }>[];
+  noMowingDaysBefore: number;
+  noMowingDaysAfter: number;
+  stains: boolean;
+  mixHours: number | null;
+  rateUnit: RateUnit;
+  amountUnit: AmountUnit;
+  rates: readonly SheetRate[];
+  period: LimitPeriod;
+  yearLimit: number | null;
+  mostApplications: number | null;
+  intervalDays: number;
+  seedingWait: readonly Readonly<{ upTo: number; days: number }>[];
+  seedlings: Readonly<{ weeks: number | null; mowings: number | null }> | null;
+}>;
+
+export const contentOf = (figure: number, unit: ContentUnit): Content =>
+  unit === '% by weight'
+    ? { in: 'weight', share: figure / 100 }
+    : {
+        in: 'volume',
+        gramsPerLitre: gramsPerLitre(unit === 'g/L' ? figure : figure * G_PER_L_IN_LB_PER_GAL),
+      };
+
+/** The label that a sheet describes. @throws RangeError where a figure is none: the sheet was not checked */
+export function labelFrom(sheet: LabelSheet, id: string, version: number): Label {
+  const rate = (figure: number) => rateOf(figure, sheet.rateUnit);
+  const perhaps = <T, U>(value: T | null, make: (v: T) => U): U | null =>
+    value === null ? null : make(value);
+  return {
+    id,
+    version,
+    name: sheet.name,
+    registrationNumber: sheet.registrationNumber,
+    labelDate: sheet.labelDate,
+    demo: sheet.demo,
+    status: sheet.status,
+    registeredIn: sheet.registeredIn,
+    formulation: sheet.formulation,
+    signalWord: sheet.signalWord,
+    restrictedUse: sheet.restrictedUse,
+    category: sheet.category,
+    ingredients: sheet.ingredients.map((i) => ({
+      name: i.name,
+      group: i.group,
+      content: contentOf(i.content, i.contentUnit),
+      acid: perhaps(i.acidEquivalent, (a) => contentOf(a, i.contentUnit)),
+      counts: i.limitCounts,
+      yearLimit: perhaps(i.yearLimitLbPerAcre, (lb) => rateOf(lb, 'lb/acre').rate as KilogramsPerHectare),
+    })),
+    density: perhaps(sheet.densityLbPerGal, (d) => gramsPerLitre(d * G_PER_L_IN_LB_PER_GAL)),
+    analysis: perhaps(sheet.analysis, ({ n, p, k }) => ({ n: n / 100, p: p / 100, k: k / 100 })),
+    rates: sheet.rates.flatMap((r) =>
+      r.turfs.flatMap((turf) =>
+        r.uses.map((use) => ({
+          ...{ turf, use, region: r.region, low: rate(r.low), high: rate(r.high), months: r.months },
+          yearLimit: perhaps(r.yearLimit, rate),
+          mostApplications: r.mostApplications,
+          intervalDays: r.intervalDays,
+          dormancy: r.dormancy,
+        })),
+      ),
+    ),
+    rateUnit: sheet.rateUnit,
+    amountUnit: sheet.amountUnit,
+    period: sheet.period,
+    yearLimit: perhaps(sheet.yearLimit, rate),
+    mostApplications: sheet.mostApplications,
+    minimumIntervalDays: sheet.intervalDays,
+    seedingWait: sheet.seedingWait
+      .map((w) => ({ upTo: rate(w.upTo), days: w.days }))
+      .sort((a, b) => a.upTo.rate - b.upTo.rate),
+    seedlings: sheet.seedlings,
+    inSoil: sheet.inSoil,
+    onLeaf: sheet.onLeaf,
+    reachesBack: sheet.reachesBack,
+    before: sheet.before,
+    after: sheet.after,
+    wateringIn: perhaps(sheet.wateringIn, (w) => ({
+      depth: fromInchesOfWater(w.inches),
+      withinDays: w.withinDays,
+    })),
+    rainFreeHours: sheet.rainFreeHours,
+    air: {
+      least: perhaps(sheet.airLeastF, (f) => celsius(fromFahrenheit(f))),
+      most: perhaps(sheet.airMostF, (f) => celsius(fromFahrenheit(f))),
+    },
+    windLimit: perhaps(sheet.windMostMph, fromMilesPerHour),
+    methods: sheet.methods,
+    carrier: perhaps(sheet.carrier, ({ least, most, unit }) => ({
+      least: (rateOf(least, unit) as VolumeRate).rate as LitresPerHectare,
+      most: (rateOf(most, unit) as VolumeRate).rate as LitresPerHectare,
+    })),
+    surfactantPercent: sheet.surfactantPercent,
+    tankMix: sheet.tankMix,
+    compatibility: sheet.compatibility,
+    setbacks: sheet.setbacks.map(({ from, feet }) => ({ from, distance: fromFeet(feet) })),
+    mowing: { beforeDays: sheet.noMowingDaysBefore, afterDays: sheet.noMowingDaysAfter },
+    stains: sheet.stains,
+    mixHours: sheet.mixHours,
+    packages: sheet.packages.map(({ size, unit, priceUsd }) => ({
+      size: amountOf(size, unit),
+      typed: `${size.toLocaleString('en-US')} ${AMOUNT_UNITS[unit].words}`,
+      price: priceUsd,
+    })),
+    ppe: sheet.ppe,
+    reentry: sheet.reentry,
+    reentryHours: sheet.reentryHours,
+    cautions: sheet.cautions,
+  };
+}
+
+/** A sheet with nothing on it yet. */
+export const EMPTY_SHEET: LabelSheet = {
+  format: SHEET_FORMAT,
+  name: '',
+  registrationNumber: '',
+  labelDate: '',
+  demo: false,
+  status: 'registered',
+  registeredIn: null,
+  signalWord: 'Caution',
+  restrictedUse: false,
+  category: null,
+  formulation: 'WG',
+  ingredients: [],
+  densityLbPerGal: null,
+  analysis: null,
+  packages: [],
+  ppe: '',
+  reentry: '',
+  reentryHours: null,
+  cautions: [],
+  inSoil: true,
+  onLeaf: false,
+  reachesBack: false,
+  before: [],
+  after: [],
+  wateringIn: null,
+  rainFreeHours: null,
+  airLeastF: null,
+  airMostF: null,
+  windMostMph: null,
+  methods: [],
+  carrier: null,
+  surfactantPercent: null,
+  tankMix: 'as its label says',
+  compatibility: '',
+  setbacks: [],
+  noMowingDaysBefore: 0,
+  noMowingDaysAfter: 0,
+  stains: false,
+  mixHours: null,
+  rateUnit: 'oz/1000sqft',
+  amountUnit: 'oz',
+  rates: [],
+  period: 'calendar year',
+  yearLimit: null,
+  mostApplications: null,
+  intervalDays: 0,
+  seedingWait: [],
+  seedlings: null,
+};

@@ -1,0 +1,113 @@
+/**
+ * What is on the shelf of one product, from what came in and went out. A count says what a lot really holds; a
+ * correction adds or takes with its reason. Use without a lot draws from the oldest lot that has any.
+ */
+import type { Day } from '@/core/calendar/day';
+
+export const MOVES = ['in', 'out', 'count', 'correct', 'use'] as const;
+export type MoveKind = (typeof MOVES)[number];
+/** Amounts in kg or L, at least 0, but for corrections. In the order in which they were entered. */
+export type Move = Readonly<{ kind: MoveKind; lot: string; amount: number; on: Day }>;
+export type Shelf = Readonly<{
+  onHand: number;
+  lots: readonly Readonly<{ lot: string; onHand: number; since: Day }>[];
+}>;
+
+/** @param moves of one product */
+export function shelfOf(moves: readonly Move[]): Shelf {
+  const lots = new Map<string, { onHand: number; since: Day }>();
+  const take = (lot: string, amount: number, on: Day) => {
+    const l = lots.get(lot) ?? { onHand: 0, since: on };
+    lots.set(lot, { ...l, onHand: l.onHand + amount });
+  };
+  for (const { kind, lot, amount, on } of moves) {
+    if (kind === 'in' || kind === 'correct') take(lot, amount, on);
+    else if (kind === 'count') lots.set(lot, { onHand: amount, since: lots.get(lot)?.since ?? on });
+    else if (lot !== '') take(lot, -amount, on);
+    else {
+      let left = amount;
+      const oldest = [...lots].filter(([, l]) => l.onHand > 0).sort(([, a], [, b]) => a.since - b.since);
+      for (const [name, l] of oldest) {
+        const part = Math.min(left, l.onHand);
+        take(name, -part, on);
+        left -= part;
+        if (left <= 0) break;
+      }
+      // more was used than the book holds: the book says so until somebody counts
+      if (left > 0) take(oldest.at(-1)?.[0] ?? '', -left, on);
+    }
+  }
+  const list = [...lots].map(([lot, l]) => ({ lot, ...l }));
+  return {
+    onHand: list.reduce((sum, l) => sum + l.onHand, 0),
+    lots: list.filter((l) => l.onHand !== 0).sort((a, b) => a.since - b.since),
+  };
+}
+
+/** What a season needs of a product and what must be bought for it, in whole packages. */
+export type Purchase = Readonly<{
+  /** kg or L */
+  need: number;
+  short: number;
+  /** of the cheapest choice of packages; empty where none is named or nothing is short */
+  packages: readonly Readonly<{ index: number; count: number }>[];
+  /** USD; null where a price is missing */
+  cost: number | null;
+  /** kg or L left over */
+  over: number;
+}>;
+
+const HAIR = 1e-9;
+
+/**
+ * Whole packages that cover what is short: the cheapest that do, by price where all have one, else with the least left
+ * over. Exhaustive over the counts of every size but the largest needed: a shop has few sizes.
+ * @param sizes kg or L of each package, with its price in USD
+ */
+export function purchaseOf(
+  need: number,
+  onHand: number,
+  sizes: readonly Readonly<{ size: number; price: number | null }>[],
+): Purchase {
+  const short = Math.max(0, need - Math.max(0, onHand));
+  const usable = sizes.map((s, index) => ({ ...s, index })).filter((s) => s.size > 0);
+  if (short <= HAIR || !usable.length)
+    return { need, short, packages: [], cost: short > HAIR ? null : 0, over: 0 };
+  const priced = usable.every((s) => s.price !== null);
+  const worth = (s: (typeof usable)[number]) => (priced ? s.price! : s.size);
+  let best: { counts: number[]; value: number; size: number } | null = null;
+  const sorted = usable.toSorted((a, b) => b.size - a.size);
+  const search = (i: number, counts: number[], size: number, value: number) => {
+    if (best && value > best.value + HAIR) return;
+    const s = sorted[i]!;
+    const enough = Math.max(0, Math.ceil((short - size) / s.size - HAIR));
+    if (i === sorted.length - 1) {
+      const total = {
+        counts: [...counts, enough],
+        value: value + enough * worth(s),
+        size: size + enough * s.size,
+      };
+      if (
+        !best ||
+        total.value < best.value - HAIR ||
+        (total.value <= best.value + HAIR && total.size < best.size)
+      )
+        best = total;
+      return;
+    }
+    for (let n = enough; n >= Math.max(0, enough - MOST_OF_SMALLER); n--)
+      search(i + 1, [...counts, n], size + n * s.size, value + n * worth(s));
+  };
+  search(0, [], 0, 0);
+  const { counts, size } = best! as { counts: number[]; size: number };
+  const packages = sorted.map(({ index }, i) => ({ index, count: counts[i]! })).filter((p) => p.count > 0);
+  return {
+    need,
+    short,
+    packages,
+    cost: priced ? packages.reduce((sum, p) => sum + p.count * sizes[p.index]!.price!, 0) : null,
+    over: size + Math.max(0, onHand) - need,
+  };
+}
+/** Fewer of a larger package than would cover it are tried down to this many. */
+const MOST_OF_SMALLER = 12;

@@ -1,0 +1,105 @@
+import 'server-only';
+import { asc, eq, inArray } from 'drizzle-orm';
+import { isoDay, type Day } from '@/core/calendar/day';
+import { hourOf } from '@/core/calendar/hour';
+import { NOTHING_SEEN, type Seen } from '@/core/gates/gate';
+import { STAGES, isWeed } from '@/core/weeds/weeds';
+import type { Transaction } from './connection';
+import { groupBy } from './group';
+import { fromNumeric, toNumeric } from './numbers';
+import { finding } from './schema';
+import { dayFrom } from './weather';
+
+export const FINDINGS = [
+  'mown',
+  'turf green',
+  'turf stress',
+  'weed stage',
+  'seeded',
+  'seedlings mown',
+  'notice sent',
+  'event',
+] as const;
+export type FindingKind = (typeof FINDINGS)[number];
+
+/** What somebody saw or did. `figure`: per cent green, mowings, the clock's hour of a notice. */
+export type Finding = Readonly<{
+  kind: FindingKind;
+  word: string;
+  figure: number | null;
+  on: Day;
+  person: string;
+}>;
+
+/** Everything written down of some zones, in the order of entry. */
+export async function findingsOf(
+  db: Transaction,
+  zoneIds: readonly string[],
+): Promise<Map<string, Finding[]>> {
+  if (!zoneIds.length) return new Map();
+  const rows = await db
+    .select()
+    .from(finding)
+    .where(zoneIds.length === 1 ? eq(finding.zoneId, zoneIds[0]!) : inArray(finding.zoneId, [...zoneIds]))
+    .orderBy(asc(finding.entered));
+  return groupBy(
+    rows.flatMap((r) => {
+      const kind = FINDINGS.find((k) => k === r.kind);
+      return kind
+        ? [
+            {
+              ...{ zoneId: r.zoneId, kind, word: r.word, person: r.person },
+              figure: r.figure === null ? null : fromNumeric(r.figure),
+              on: dayFrom(r.foundOn),
+            },
+          ]
+        : [];
+    }),
+    (f) => f.zoneId,
+  );
+}
+
+/** What of it the gates go by: the last of each. */
+export function seenFrom(findings: readonly Finding[]): Seen {
+  const last = (kind: FindingKind) =>
+    findings
+      .filter((f) => f.kind === kind)
+      .reduce<Finding | null>((best, f) => (best && best.on > f.on ? best : f), null);
+  const green = last('turf green');
+  const stress = last('turf stress');
+  const seeded = last('seeded');
+  const notice = last('notice sent');
+  const event = last('event');
+  const mown = last('seedlings mown');
+  return {
+    ...NOTHING_SEEN,
+    mownOn: last('mown')?.on ?? null,
+    green: green && { share: (green.figure ?? 0) / 100, on: green.on },
+    stress: stress && {
+      kind: stress.word === 'heat' || stress.word === 'drought' ? stress.word : 'none',
+      on: stress.on,
+    },
+    stages: findings.flatMap((f) => {
+      const [weed = '', word = ''] = f.word.split('|');
+      const stage = STAGES.find((s) => s === word);
+      return f.kind === 'weed stage' && isWeed(weed) && stage ? [{ weed, stage, on: f.on }] : [];
+    }),
+    seededOn: seeded?.on ?? null,
+    seedlingMowings: mown && (!seeded || mown.on >= seeded.on) ? (mown.figure ?? 0) : 0,
+    noticeSent: notice && hourOf(notice.on, notice.figure ?? 0),
+    // "none" takes an event back
+    event: event && event.word !== '' ? { on: event.on, what: event.word } : null,
+  };
+}
+
+/** Adds what was found; sent twice, it is added once. */
+export async function addFinding(
+  db: Transaction,
+  f: Finding & Readonly<{ orgId: string; zoneId: string; sendKey: string }>,
+): Promise<void> {
+  const { on, figure, ...rest } = f;
+  await db
+    .insert(finding)
+    .values({ ...rest, foundOn: isoDay(on), figure: figure === null ? null : toNumeric(figure) })
+    .onConflictDoNothing();
+}

@@ -1,0 +1,77 @@
+/** The house's figures for its gates as they are typed and kept, in trade units, and as the core takes them. */
+import type { HouseRules } from '@/core/gates/gate';
+import { celsius, type KilogramsPerHectare } from '@/core/units/quantity';
+import { rateOf } from '@/core/units/rate';
+import { fromFahrenheit } from '@/core/units/trade';
+
+export type StoredGateRules = Readonly<{
+  /** where the lawns lie, unless a lawn says otherwise; empty: not said */
+  state: string;
+  rainChancePercent: number;
+  calibrationDays: number;
+  noticeByCode: boolean;
+  noticeHours: number;
+  heatLimitF: number;
+  heatCautionF: number;
+  nitrogenSoilF: number;
+  /** lb N/1,000 sq ft in a calendar year; null: by turf */
+  nitrogenYearLb: number | null;
+  partners: HouseRules['partners'];
+  groupYears: number;
+  combineFertilizer: boolean;
+  granuleFirst: boolean;
+}>;
+
+/** Common practice, no source; each is the house's to change. */
+export const USUAL_GATE_RULES: StoredGateRules = {
+  state: '',
+  rainChancePercent: 40,
+  calibrationDays: 60,
+  noticeByCode: false,
+  noticeHours: 24,
+  heatLimitF: 90,
+  heatCautionF: 85,
+  nitrogenSoilF: 80,
+  nitrogenYearLb: null,
+  partners: 'as labels allow',
+  groupYears: 3,
+  combineFertilizer: true,
+  granuleFirst: true,
+};
+
+/** What is kept, with the usual figures for what is not. */
+export const gateRulesFrom = (kept: Partial<StoredGateRules>): StoredGateRules => ({
+  ...USUAL_GATE_RULES,
+  ...kept,
+});
+
+export type GateRules = Pick<
+  HouseRules,
+  | 'rainChance'
+  | 'calibrationDays'
+  | 'noticeByCode'
+  | 'noticeHours'
+  | 'heatLimit'
+  | 'heatCaution'
+  | 'nitrogenSoil'
+  | 'nitrogenYear'
+  | 'partners'
+  | 'groupYears'
+  | 'combineFertilizer'
+  | 'granuleFirst'
+>;
+export const rulesFrom = (s: StoredGateRules): GateRules => ({
+  rainChance: s.rainChancePercent / 100,
+  calibrationDays: s.calibrationDays,
+  noticeByCode: s.noticeByCode,
+  noticeHours: s.noticeHours,
+  heatLimit: celsius(fromFahrenheit(s.heatLimitF)),
+  heatCaution: celsius(fromFahrenheit(s.heatCautionF)),
+  nitrogenSoil: celsius(fromFahrenheit(s.nitrogenSoilF)),
+  nitrogenYear:
+    s.nitrogenYearLb === null ? null : (rateOf(s.nitrogenYearLb, 'lb/1000sqft').rate as KilogramsPerHectare),
+  partners: s.partners,
+  groupYears: s.groupYears,
+  combineFertilizer: s.combineFertilizer,
+  granuleFirst: s.granuleFirst,
+});

@@ -1,0 +1,106 @@
+import 'server-only';
+import { asc, eq } from 'drizzle-orm';
+import { isoDay, type Day } from '@/core/calendar/day';
+import { GATE_KEYS, type Lift, type Means } from '@/core/gates/gate';
+import { METHODS, type Method } from '@/core/products/label';
+import type { Transaction } from './connection';
+import { groupBy } from './group';
+import { equipment, latchLift, licence } from './schema';
+import { shelvesOf } from './stock';
+import { dayFrom } from './weather';
+import { oneOf } from './words';
+
+export type Licence = Readonly<{
+  id: string;
+  person: string;
+  number: string;
+  categories: readonly string[];
+  validTo: Day;
+}>;
+export type Equipment = Readonly<{ id: string; name: string; method: Method; calibratedOn: Day | null }>;
+
+export const licencesOf = async (db: Transaction): Promise<Licence[]> =>
+  (await db.select().from(licence).orderBy(asc(licence.person))).map(
+    ({ id, person, number, categories, validTo }) => ({
+      ...{ id, person, number, categories },
+      validTo: dayFrom(validTo),
+    }),
+  );
+export const equipmentOf = async (db: Transaction): Promise<Equipment[]> =>
+  (await db.select().from(equipment).orderBy(asc(equipment.name))).map(
+    ({ id, name, method, calibratedOn }) => ({
+      ...{ id, name, method: oneOf(METHODS, method, 'method') },
+      calibratedOn: calibratedOn === null ? null : dayFrom(calibratedOn),
+    }),
+  );
+
+export async function addLicence(
+  db: Transaction,
+  orgId: string,
+  { validTo, categories, ...l }: Omit<Licence, 'id'>,
+): Promise<void> {
+  await db.insert(licence).values({ orgId, ...l, categories: [...categories], validTo: isoDay(validTo) });
+}
+export const dropLicence = (db: Transaction, id: string) => db.delete(licence).where(eq(licence.id, id));
+
+export async function addEquipment(
+  db: Transaction,
+  orgId: string,
+  { calibratedOn, ...e }: Omit<Equipment, 'id'>,
+): Promise<void> {
+  await db
+    .insert(equipment)
+    .values({ orgId, ...e, calibratedOn: calibratedOn === null ? null : isoDay(calibratedOn) });
+}
+/** False: there is no such thing here. */
+export const calibrate = async (db: Transaction, id: string, on: Day): Promise<boolean> =>
+  (
+    await db
+      .update(equipment)
+      .set({ calibratedOn: isoDay(on) })
+      .where(eq(equipment.id, id))
+      .returning({ id: equipment.id })
+  ).length > 0;
+
+/** What the company has, as the gates ask for it. */
+export async function meansOf(db: Transaction): Promise<Means> {
+  const shelves = await shelvesOf(db);
+  return {
+    licences: await licencesOf(db),
+    equipment: await equipmentOf(db),
+    onHand: Object.fromEntries([...shelves].map(([id, { onHand }]) => [id, onHand])),
+  };
+}
+
+export type NewLift = Readonly<Lift & { orgId: string; zoneId: string; at: Date; sendKey: string }>;
+/** Latches lifted, by zone: of all, or of one. */
+export async function liftsOf(db: Transaction, zoneId?: string): Promise<Map<string, Lift[]>> {
+  const rows = await db
+    .select()
+    .from(latchLift)
+    .where(zoneId === undefined ? undefined : eq(latchLift.zoneId, zoneId))
+    .orderBy(asc(latchLift.liftedAt));
+  const lifts = rows.map((r) => ({
+    zoneId: r.zoneId,
+    plannedId: r.plannedId,
+    gate: oneOf(GATE_KEYS, r.gate, 'gate'),
+    by: r.person,
+    why: r.why,
+    from: dayFrom(r.liftedFrom),
+    until: dayFrom(r.until),
+  }));
+  return groupBy(lifts, (l) => l.zoneId);
+}
+export async function addLift(db: Transaction, l: NewLift): Promise<void> {
+  await db
+    .insert(latchLift)
+    .values({
+      ...{ orgId: l.orgId, plannedId: l.plannedId, zoneId: l.zoneId, gate: l.gate, why: l.why },
+      liftedFrom: isoDay(l.from),
+      until: isoDay(l.until),
+      person: l.by,
+      liftedAt: l.at,
+      sendKey: l.sendKey,
+    })
+    .onConflictDoNothing();
+}

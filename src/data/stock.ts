@@ -1,0 +1,76 @@
+import 'server-only';
+import { asc, eq } from 'drizzle-orm';
+import { isoDay, type Day } from '@/core/calendar/day';
+import { shelfOf, type Move, type MoveKind, type Shelf } from '@/core/products/stock';
+import { amountOf, isAmountUnit, type AmountUnit } from '@/core/units/rate';
+import type { Transaction } from './connection';
+import { groupBy } from './group';
+import { fromNumeric, toNumeric } from './numbers';
+import { stockMove } from './schema';
+import { dayFrom } from './weather';
+
+/** One line of the stock book, in the unit in which it was typed. */
+export type StockLine = Readonly<{
+  id: string;
+  productId: string;
+  kind: MoveKind;
+  lot: string;
+  amount: number;
+  unit: AmountUnit;
+  price: number | null;
+  on: Day;
+  note: string;
+  person: string;
+}>;
+
+function lineFrom(r: typeof stockMove.$inferSelect): StockLine {
+  if (!isAmountUnit(r.unit)) throw new RangeError(`Unknown unit in stock move ${r.id}: ${r.unit}`);
+  return {
+    ...{ id: r.id, productId: r.productId, kind: r.kind, lot: r.lot, unit: r.unit },
+    amount: fromNumeric(r.amount),
+    price: r.price === null ? null : fromNumeric(r.price),
+    on: dayFrom(r.movedOn),
+    note: r.note,
+    person: r.person,
+  };
+}
+/** A correction may take away. */
+const moveOf = ({ kind, lot, amount, unit, on }: StockLine): Move => ({
+  kind,
+  lot,
+  on,
+  amount: Math.sign(amount) * amountOf(Math.abs(amount), unit).amount,
+});
+
+/** The stock book of one product, the latest line first. */
+export async function stockLines(db: Transaction, productId: string): Promise<StockLine[]> {
+  const rows = await db
+    .select()
+    .from(stockMove)
+    .where(eq(stockMove.productId, productId))
+    .orderBy(asc(stockMove.entered));
+  return rows.map(lineFrom).reverse();
+}
+
+/** What stands on the shelf of every product that a book is kept of. */
+export async function shelvesOf(db: Transaction): Promise<Map<string, Shelf>> {
+  const rows = await db.select().from(stockMove).orderBy(asc(stockMove.entered));
+  const lines = groupBy(rows.map(lineFrom), (l) => l.productId);
+  return new Map([...lines].map(([id, list]) => [id, shelfOf(list.map(moveOf))]));
+}
+
+export type NewMove = Readonly<
+  Omit<StockLine, 'id' | 'on'> & { orgId: string; on: Day; recordId: string | null; sendKey: string }
+>;
+/** Adds a line; sent twice, it is added once. */
+export async function addMove(db: Transaction, { on, amount, price, ...m }: NewMove): Promise<void> {
+  await db
+    .insert(stockMove)
+    .values({
+      ...m,
+      movedOn: isoDay(on),
+      amount: toNumeric(amount),
+      price: price === null ? null : toNumeric(price),
+    })
+    .onConflictDoNothing();
+}

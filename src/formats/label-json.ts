@@ -1,0 +1,135 @@
+/**
+ * Product sheets as JSON. A file that is none is answered with the field, the figure and the remedy; beyond the schema
+ * a sheet must hang together: low under high, a unit of one kind for rates and amounts, an acid under its salt.
+ */
+import { Ajv2020, type ErrorObject } from 'ajv/dist/2020';
+import { parseDay } from '@/core/calendar/day';
+import type { LabelSheet } from '@/core/products/sheet';
+import type { Issue } from '@/core/units/parse';
+import { AMOUNT_UNITS, RATE_UNITS } from '@/core/units/rate';
+import { LABEL_SCHEMA } from './label-schema';
+
+const validate = new Ajv2020({ allErrors: true, allowUnionTypes: true, verbose: true }).compile<LabelSheet>(
+  LABEL_SCHEMA,
+);
+
+export type ReadSheet =
+  Readonly<{ ok: true; sheet: LabelSheet }> | Readonly<{ ok: false; issues: readonly Issue[] }>;
+
+/** A sheet from the text of a file. */
+export function sheetFromText(text: string): ReadSheet {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    return refused({
+      field: 'file',
+      problem: `This is no JSON: ${why}`,
+      remedy: 'Choose a product sheet that Iron Gate wrote, or one that follows the published schema.',
+    });
+  }
+  return checkSheet(value);
+}
+
+export function checkSheet(value: unknown): ReadSheet {
+  if (!validate(value)) return { ok: false, issues: (validate.errors ?? []).filter(tells).map(issueOf) };
+  const issues = contradictions(value);
+  return issues.length ? { ok: false, issues } : { ok: true, sheet: value };
+}
+
+/** What a person can do nothing with: that a part failed because its parts did. */
+const tells = (e: ErrorObject) => e.keyword !== 'if' && e.keyword !== 'anyOf';
+const refused = (...issues: Issue[]): ReadSheet => ({ ok: false, issues });
+
+/** "rates 2, low" for /rates/1/low */
+const fieldAt = (path: string): string =>
+  path
+    .split('/')
+    .slice(1)
+    .map((part) => (/^\d+$/.test(part) ? `${Number(part) + 1}` : part))
+    .join(' ') || 'sheet';
+
+function issueOf({ instancePath, keyword, params, message, data, parentSchema }: ErrorObject): Issue {
+  const p = params as Record<string, unknown>;
+  const description = (parentSchema as { description?: string } | undefined)?.description;
+  const extra = keyword === 'required' ? p['missingProperty'] : p['additionalProperty'];
+  const field = fieldAt(typeof extra === 'string' ? `${instancePath}/${extra}` : instancePath);
+  if (keyword === 'required')
+    return { field, problem: 'is missing', remedy: 'Add it; null where the label does not say.' };
+  if (keyword === 'additionalProperties')
+    return { field, problem: 'is not a field of a product sheet', remedy: 'Remove it, or mend its name.' };
+  const shown = data === undefined ? '' : ` is ${JSON.stringify(data).slice(0, 60)}:`;
+  const asked = Array.isArray(p['allowedValues'])
+    ? `must be one of ${(p['allowedValues'] as unknown[]).slice(0, 12).join(', ')}`
+    : (message ?? 'is wrong');
+  return { field, problem: `${shown} ${asked}`.trim(), remedy: description ?? 'See the published schema.' };
+}
+
+/** What each field allows and all together do not. */
+function contradictions(s: LabelSheet): Issue[] {
+  const issues: Issue[] = [];
+  const say = (field: string, problem: string, remedy: string) => issues.push({ field, problem, remedy });
+  const unit = RATE_UNITS[s.rateUnit];
+  if (parseDay(s.labelDate) === null)
+    say('labelDate', `is ${s.labelDate}, no day of the calendar`, 'Type it as 2027-01-15.');
+  if (unit.by !== AMOUNT_UNITS[s.amountUnit].by)
+    say(
+      'amountUnit',
+      `is ${AMOUNT_UNITS[s.amountUnit].words}, and rates are in ${unit.words}`,
+      'Weight and volume do not mix: choose a unit of the same kind.',
+    );
+  s.rates.forEach((r, i) => {
+    if (r.low > r.high)
+      say(
+        `rates ${i + 1} low`,
+        `is ${r.low}, above the row's high of ${r.high} ${unit.words}`,
+        'Low is the least of one application, high the most.',
+      );
+    const most = r.yearLimit ?? s.yearLimit;
+    if (most !== null && r.high > most)
+      say(
+        `rates ${i + 1} high`,
+        `is ${r.high} ${unit.words}, above the year's most of ${most}`,
+        'One application cannot be above the limit of the year.',
+      );
+  });
+  s.rates.forEach((r, i) =>
+    s.rates.slice(0, i).forEach((earlier, k) => {
+      const turf = r.turfs.find((t) => earlier.turfs.includes(t));
+      const use = r.uses.find((u) => earlier.uses.includes(u));
+      if (turf && use && r.region === earlier.region)
+        say(
+          `rates ${i + 1} turfs`,
+          `${turf} for ${use} stands in row ${k + 1} too`,
+          'Take it out of one of the two rows.',
+        );
+    }),
+  );
+  s.ingredients.forEach((a, i) => {
+    if (a.acidEquivalent !== null && a.acidEquivalent > a.content)
+      say(
+        `ingredients ${i + 1} acidEquivalent`,
+        `is ${a.acidEquivalent}, above the content of ${a.content} ${a.contentUnit}`,
+        'The acid is part of the salt or ester and weighs less.',
+      );
+    if (a.contentUnit === '% by weight' && a.content > 100)
+      say(`ingredients ${i + 1} content`, `is ${a.content} %`, 'At most 100 % by weight.');
+    if (a.limitCounts === 'a.e.' && a.yearLimitLbPerAcre !== null && a.acidEquivalent === null)
+      say(
+        `ingredients ${i + 1} acidEquivalent`,
+        'is missing, and the limit counts acid equivalents',
+        'Type the acid equivalent from the label, or count a.i.',
+      );
+  });
+  const shares = s.ingredients.filter((a) => a.contentUnit === '% by weight');
+  if (shares.reduce((sum, a) => sum + a.content, 0) > 100)
+    say('ingredients', 'add up to more than 100 % by weight', 'Check each content.');
+  if (s.carrier && s.carrier.least > s.carrier.most)
+    say('carrier least', `is ${s.carrier.least}, above the most of ${s.carrier.most}`, 'Swap them.');
+  if (s.airLeastF !== null && s.airMostF !== null && s.airLeastF >= s.airMostF)
+    say('airLeastF', `is ${s.airLeastF} °F, not below ${s.airMostF} °F`, 'Swap them.');
+  if (s.formulation === 'G' && unit.by === 'volume')
+    say('rateUnit', `is ${unit.words}, and a granule is weighed`, 'Choose a unit of weight.');
+  return issues;
+}

@@ -1,0 +1,356 @@
+/** Every reason in a sentence or two, with its figures and their units. The one place where reasons become words. */
+import { addDays, showDay, showFullDay, showWeekday, type Day } from '@/core/calendar/day';
+import { dayOfHour, hourOfDay, type Hour } from '@/core/calendar/hour';
+import type { Missing, Reason } from '@/core/gates/reason';
+import type { CrossingRule } from '@/core/ground/crossing';
+import type { LimitPeriod, Use } from '@/core/products/label';
+import {
+  showAmount,
+  showLine,
+  showPercent,
+  showRate,
+  showTemperature,
+  showWater,
+  showWind,
+  significant,
+} from '@/core/units/format';
+import type { Celsius, KilogramsPerHectare, Metres } from '@/core/units/quantity';
+import { RATE_UNITS } from '@/core/units/rate';
+import { toFeet } from '@/core/units/trade';
+import { WEEDS } from '@/core/weeds/weeds';
+import { capital, list, plural, ruleWords } from './words';
+
+const clock = (hour: number): string => `${hour % 12 === 0 ? 12 : hour % 12} ${hour < 12 ? 'am' : 'pm'}`;
+const poundsPerAcre = (rate: KilogramsPerHectare, counts: 'a.i.' | 'a.e.'): string =>
+  `${significant(rate / RATE_UNITS['lb/acre'].inSi, 4)} lb ${counts}/acre`;
+const poundsN = (rate: KilogramsPerHectare): string =>
+  `${significant(rate / RATE_UNITS['lb/1000sqft'].inSi, 2)} lb N/1,000 sq ft`;
+const showFeet = (length: Metres): string => `${significant(toFeet(length))} ft`;
+/** "Thu 18 March, 2 pm" */
+export const hourWords = (hour: Hour): string => `${showWeekday(dayOfHour(hour))}, ${clock(hourOfDay(hour))}`;
+const times = (n: number) => (n === 0 ? 'not once' : n === 1 ? 'once' : `${n} times`);
+const seenWords = (seen: Day | null) =>
+  seen === null ? ', by the soil' : `, counted from what was seen ${showDay(seen)}`;
+const seedlingWords = ({ weeks, mowings }: { weeks: number | null; mowings: number | null }) =>
+  list(
+    [weeks === null ? '' : plural(weeks, 'week'), mowings === null ? '' : plural(mowings, 'mowing')].filter(
+      Boolean,
+    ),
+  ) || 'nothing more';
+const limitsWords = ({ least, most }: { least: Celsius | null; most: Celsius | null }) =>
+  [least === null ? '' : `at least ${showLine(least)}`, most === null ? '' : `at most ${showLine(most)}`]
+    .filter(Boolean)
+    .join(', ') || 'all limits';
+export const wordsForUse = (use: Use): string => (use === 'spot' ? 'spot treatment' : use);
+const before = ({ earlier, period }: { earlier: readonly Day[]; period: LimitPeriod }): string =>
+  earlier.length ? ` Counted: ${list(earlier.map(period === 'calendar year' ? showDay : showFullDay))}.` : '';
+
+const MISSING: Record<Missing, string> = {
+  outlook: 'The soil outlook is not known: there is too little weather on file.',
+  forecast: 'Not known yet: the forecast does not reach this day.',
+  'ingredient-content':
+    'The label sheet does not say how much active ingredient is in this product, so its limit cannot be kept.',
+  'first-part': 'The part before this one has no day, so its interval cannot be counted.',
+  'seeding-wait':
+    'Seed is planned here, and the label sheet does not say how long this product keeps seed out.',
+  seedlings: 'Seeding was planned before this day: note it below as seeded, or move it on the lawn sheet.',
+  'year-limit': 'The label sheet does not say how much may go down in a year: type it in from the label.',
+  'seedling-rule': 'The zone was seeded, and the label sheet does not say how far seedlings must be.',
+  registration: 'The label sheet does not say in which states it is registered.',
+  state: "The lawn's state is not said: set it under House or on the lawn sheet.",
+  'water-distance': 'The label asks for a distance from water, and it has not been measured on this lawn.',
+  methods: 'The label sheet does not say with what equipment it may be put down.',
+  category: 'The label sheet names no licence category: check local rules.',
+  target: 'No weed is named for this application, so its stage cannot be judged.',
+  stage: 'Nobody has written down how far the weed is here. Look, and note it below.',
+  'rain-free-hours': 'The label sheet does not say how many hours without rain the leaf needs.',
+  'watering-in': 'The label sheet does not say whether and when it must be watered in.',
+  'recent-weather': "The weather of the last weeks is not on file, so the soil's water is not known.",
+  density: "A share by weight in a liquid needs the product's density, and the sheet has none.",
+  group: 'The label sheet does not say the site of action group.',
+};
+
+/** A reason in a sentence or two, with its figures and their units. */
+export function reasonWords(r: Reason): string {
+  switch (r.code) {
+    case 'turf-on-label':
+      return `${capital(r.turf)} is on the label.`;
+    case 'turf-not-on-label':
+      return `${capital(r.turf)} is not on the label for ${wordsForUse(r.use)}. ${r.onLabel.length ? `It names ${list(r.onLabel)}.` : 'It has no row for that use.'}`;
+    case 'product-cancelled':
+      return 'The registration of this product is cancelled.';
+    case 'rate-within':
+      return `${showRate(r.rate, r.unit)} lies within the label's ${showRate(r.low, r.unit)} to ${showRate(r.high, r.unit)}.`;
+    case 'rate-over':
+      return `${showRate(r.rate, r.unit)} is above the label's ${showRate(r.high, r.unit)} for one application on this turf. Lower the rate or split it.`;
+    case 'rate-under':
+      return `${showRate(r.rate, r.unit)} is below the label's ${showRate(r.low, r.unit)} for this turf: an under-dose breeds resistance. Raise the rate or split it less.`;
+    case 'within-year-limit':
+      return `${showRate(r.total, r.unit)} with this one, of ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}.${before(r)}`;
+    case 'over-year-limit':
+      return `${showRate(r.total, r.unit)} with this one would be above the label's ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}; ${showRate(r.fits, r.unit)} still fits.${before(r)}`;
+    case 'over-ingredient-limit':
+      return `${poundsPerAcre(r.total, r.counts)} of ${r.ingredient} with this one would be above ${poundsPerAcre(r.limit, r.counts)} in ${periodWords(r.period)}, over all products that hold it; ${showRate(r.fits, r.unit)} still fits.${before(r)}`;
+    case 'nothing-before':
+      return 'Nothing with this active ingredient has been put down here.';
+    case 'too-soon-after':
+      return `${r.done ? 'Put down' : 'Planned for'} ${showDay(r.last)}: the label asks for ${r.days} days between. Opens ${showWeekday(r.opens)}.`;
+    case 'before-spacing':
+      return `The first part of ${showDay(r.last)} still holds: your spacing is ${showDay(r.from)} to ${showDay(r.to)}.`;
+    case 'within-spacing':
+      return `Within your spacing of ${showDay(r.from)} to ${showDay(r.to)}, counted from ${showDay(r.last)}${r.done ? '' : ' as planned'}.`;
+    case 'after-spacing':
+      return `Later than your spacing: after ${showDay(r.to)} the part of ${showDay(r.last)} may have worn off.`;
+    case 'interval-passed':
+      return `The label's ${r.days} days since ${showDay(r.last)} have passed.`;
+    case 'no-seeding':
+      return 'No seeding is planned here.';
+    case 'clear-by-seeding':
+      return `Clear ${r.waitDays} days later by the label, in time for seeding on ${showDay(r.seeding)}. Last day: ${showDay(r.latest)}.`;
+    case 'blocks-seeding':
+      return `At this rate the label keeps seed out for ${r.waitDays} days: too late after ${showDay(r.latest)} for seeding on ${showDay(r.seeding)}. A lower rate waits less.`;
+    case 'before-useful-start':
+      return `Too early to be of use: the soil may cross ${line(r)} from ${showDay(r.p10)}, and your lead is ${r.leadDays} days. Opens ${showWeekday(r.opens)}.`;
+    case 'ahead-of-line':
+      return `Ahead of the line: 1 in 10 that ${line(r)} is crossed by ${showDay(r.p10)}.`;
+    case 'line-may-be-crossed':
+      return `The soil may have crossed ${line(r)}: 1 in 10 by ${showDay(r.p10)}${r.p50 === null ? '' : `, even odds by ${showDay(r.p50)}`}.`;
+    case 'line-likely-crossed':
+      return `The soil has likely crossed ${line(r)}: even odds by ${r.p50 === null ? 'the end of the year' : showDay(r.p50)}. What germinates before it is down gets through.`;
+    case 'line-crossed':
+      return `${capital(line(r))} was crossed on ${showDay(r.on)}.${r.reachesBack ? ' This product still takes small seedlings.' : ' A product with reach-back still takes small seedlings.'}`;
+    case 'line-not-crossed-this-year':
+      return `Not 1 in 10 that ${line(r)} is crossed this year.`;
+    case 'later-part':
+      return 'A later part follows the first, not the soil.';
+    case 'granule':
+      return 'A granule falls through: no wind limit.';
+    case 'calm':
+      return `Calmest ${spell(r)}: at most ${showWind(r.wind)}, limit ${showWind(r.limit)}.`;
+    case 'breezy':
+      return `Breezy: even ${spell(r)}, the calmest, has up to ${showWind(r.wind)}, limit ${showWind(r.limit)}. Watch for drift.`;
+    case 'windy':
+      return `Too windy: the calmest ${spell(r)} has up to ${showWind(r.wind)}, limit ${showWind(r.limit)}.`;
+    case 'working-day-over':
+      return `Fewer than ${r.hours} working hours are left before ${clock(r.until)}.`;
+    case 'no-watering-in-needed':
+      return 'The label asks for no watering-in.';
+    case 'irrigation-waters-in':
+      return `Irrigation waters it in: ${showWater(r.depth)} takes ${r.minutes} minutes, within ${r.withinDays} days.`;
+    case 'rain-waters-in':
+      return `${showWater(r.expected)} of rain forecast by ${showDay(r.by)}; the label asks for ${showWater(r.depth)} within ${r.withinDays} days.`;
+    case 'too-little-rain':
+      return `Only ${showWater(r.expected)} of rain forecast by ${showDay(r.by)}; the label asks for ${showWater(r.depth)} within ${r.withinDays} days. Irrigation would open it.`;
+    case 'rain-not-known-yet':
+      return `${showWater(r.expected)} of the ${showWater(r.depth)} due by ${showDay(r.by)} is forecast; after ${showDay(addDays(r.forecastTo, -1))} the rain is not known yet.`;
+    case 'storm-runs-off':
+      return `A storm of ${showWater(r.hourly)} an hour is forecast and this soil takes ${showWater(r.intake)} an hour: it would run off. Water in lightly first.`;
+    case 'not-for-this-use':
+      return `Does not matter for ${wordsForUse(r.use)}.`;
+    case 'registered-here':
+      return `Registered in ${r.state}.`;
+    case 'not-registered-here':
+      return `Not registered in ${r.state}. The label sheet names ${list(r.registeredIn) || 'no state'}. Another product would open it.`;
+    case 'no-count-limit':
+      return 'The label sheet sets no number of applications.';
+    case 'within-count':
+      return `${r.count} of ${r.most} applications so far in ${periodWords(r.period)}.${before(r)}`;
+    case 'count-reached':
+      return `All ${r.most} applications that the label allows in ${periodWords(r.period)} are taken.${before(r)} Another product would open it.`;
+    case 'not-seeded':
+      return 'No seeding is written down here.';
+    case 'seedlings-too-young':
+      return `Seeded ${showDay(r.seeded)}; the label asks for ${seedlingWords(r)}. ${r.mowings !== null && r.mown < r.mowings ? `Mown ${times(r.mown)} so far.` : r.opens === null ? '' : `Opens ${showWeekday(r.opens)}.`}`.trim();
+    case 'seedlings-old-enough':
+      return `Seeded ${showDay(r.seeded)}, and past the label's ${seedlingWords(r)}.`;
+    case 'no-setback':
+      return 'The label keeps no distance from anything near this zone.';
+    case 'inside-setback':
+      return `${capital(r.from)} at ${showFeet(r.distance)}; the label keeps ${showFeet(r.asked)}. Treat only what lies beyond it, as a zone of its own, or choose another product.`;
+    case 'beyond-setback':
+      return `${capital(r.from)} at ${showFeet(r.distance)}, beyond the label's ${showFeet(r.asked)}.`;
+    case 'keep-off':
+      return `Keep ${showFeet(r.asked)} off the ${r.from === 'tree' ? 'drip line of the trees' : 'edge of the beds'}, by the label.`;
+    case 'no-licence-needed':
+      return 'The label names no licence.';
+    case 'licensed':
+      return `${r.person} is licensed${r.category ? ` for ${r.category}` : ''} until ${showFullDay(r.until)}${r.restricted ? '; restricted use, under a certified applicator only' : ''}.`;
+    case 'no-valid-licence':
+      return `${r.restricted ? 'Restricted use: nobody' : 'Nobody'} here has a licence${r.category ? ` for ${r.category}` : ''} that is valid on this day${r.lapsed === null ? '' : `; the last ran out on ${showFullDay(r.lapsed)}`}. A valid licence under House would open it.`;
+    case 'method-not-on-label':
+      return `The label allows ${list(r.onLabel)}${r.has.length ? `, and not ${list(r.has)}` : ''}. ${r.has.length ? 'Equipment of that kind would open it.' : 'Write down your equipment under House.'}`;
+    case 'calibrated':
+      return `${r.name} was calibrated on ${showDay(r.on)}; good for ${r.days} days.`;
+    case 'calibration-old':
+      return `${r.name} was last calibrated on ${showFullDay(r.on)}: your house rule is ${r.days} days.`;
+    case 'calibration-runs-out':
+      return `${r.name} was calibrated on ${showDay(r.on)}, good for ${r.days} days: calibrate again before this day.`;
+    case 'never-calibrated':
+      return `${r.name} has never been calibrated, as far as is written down.`;
+    case 'no-event':
+      return 'No event of the customer is written down.';
+    case 'event-that-day':
+      return `The customer's ${r.what} is on ${showDay(r.on)}.`;
+    case 'no-dry-time-before-event':
+      return `Too close before the customer's ${r.what} on ${showDay(r.on)}: re-entry ${r.hours === null ? 'when dry, counted as a day' : `after ${r.hours} hours`}.`;
+    case 'no-notice-needed':
+      return 'Nobody has asked for notice.';
+    case 'notice-given':
+      return `Notice went out ${hourWords(r.sent)}, ${r.hours} hours ahead or more.`;
+    case 'notice-too-short':
+      return `Notice went out ${hourWords(r.sent)}; ${r.hours} hours are asked for. Opens ${hourWords(r.opens)}.`;
+    case 'notice-not-sent':
+      return `${r.hours} hours of notice are asked for, and none has gone out. Send it and note it below.`;
+    case 'before-autumn':
+      return `Too early for winter weeds: the soil may fall through ${showLine(r.line)} from ${showDay(r.p10)}, and your lead is ${r.leadDays} days. Opens ${showWeekday(r.opens)}.`;
+    case 'ahead-of-autumn':
+      return `Ahead of the autumn line: 1 in 10 that the soil has fallen through ${showLine(r.line)} by ${showDay(r.p10)}.`;
+    case 'autumn-may-be-here':
+      return `The soil may have fallen through ${showLine(r.line)}: 1 in 10 by ${showDay(r.p10)}${r.p50 === null ? '' : `, even odds by ${showDay(r.p50)}`}.`;
+    case 'autumn-is-here':
+      return `The soil has likely fallen through ${showLine(r.line)}${r.p50 === null ? '' : ` by ${showDay(r.p50)}`}: winter weeds are coming up.`;
+    case 'target-not-on-label':
+      return `${capital(WEEDS[r.target].name)} is not among the weeds that the label sheet takes once they are up${r.onLabel.length ? `: ${list(r.onLabel.map((w) => WEEDS[w].name))}` : ''}.`;
+    case 'target-not-up':
+      return `${capital(WEEDS[r.target].name)} is not up${r.seen === null ? ', as far as the soil tells' : ` (looked at ${showDay(r.seen)})`}.${r.from === null ? '' : ` Expected from ${showDay(r.from)}.`}`;
+    case 'stage-controlled':
+      return `${capital(WEEDS[r.target].name)} at ${r.stage}${r.seen === null ? '' : `, counted from what was seen ${showDay(r.seen)}`}; the label takes it up to ${r.upTo}.`;
+    case 'stage-expected':
+      return `${capital(WEEDS[r.target].name)} is expected at ${r.stage}, by the soil alone; the label takes it up to ${r.upTo}. Look before you spray.`;
+    case 'past-stage':
+      return `${capital(WEEDS[r.target].name)} is at ${r.stage}${r.seen === null ? ', as far as the soil tells' : `, counted from what was seen ${showDay(r.seen)}`}, past the label's ${r.upTo}. A product that takes it larger would open it.`;
+    case 'turf-state-no-matter':
+      return 'The state of the turf does not matter to this product.';
+    case 'turf-green':
+      return `${capital(r.turf)} is green: about ${showPercent(r.green)}${seenWords(r.seen)}.`;
+    case 'turf-dormant':
+      return `${capital(r.turf)} is dormant: about ${showPercent(r.green)} green${seenWords(r.seen)}.`;
+    case 'part-green':
+      return `${capital(r.turf)} is part green, about ${showPercent(r.green)}${seenWords(r.seen)}: neither dormant nor grown, it is easily hurt. What you see goes before it: note it below.`;
+    case 'must-be-dormant':
+      return `Only on dormant turf, by the label; ${r.turf} is about ${showPercent(r.green)} green${seenWords(r.seen)}.`;
+    case 'turf-stressed':
+      return `The turf was seen under ${r.stress} stress on ${showDay(r.seen)}; that counts until ${showDay(r.until)}.`;
+    case 'no-air-limit':
+      return 'The label sets no limit of air temperature, and this product does not work through the leaf.';
+    case 'air-within':
+      return `${showTemperature(r.air)} is within ${limitsWords(r)}.`;
+    case 'air-too-cold':
+      return `${showTemperature(r.air)} is too cold: the label asks for ${r.least === null ? 'more' : `${showLine(r.least)} or more`}.`;
+    case 'air-too-warm':
+      return `${showTemperature(r.air)} is too warm: no more than ${r.most === null ? 'the limit' : showLine(r.most)}.`;
+    case 'air-warm':
+      return `${showTemperature(r.air)} is warm for a leaf-active product: your caution is ${r.most === null ? 'lower' : showLine(r.most)}.`;
+    case 'no-nitrogen':
+      return 'It carries no nitrogen.';
+    case 'nitrogen-fits':
+      return `${poundsN(r.now)} now, ${poundsN(r.total)} of ${poundsN(r.budget)} in the calendar year.`;
+    case 'over-nitrogen':
+      return `${poundsN(r.now)} now would make ${poundsN(r.total)} in the calendar year, above ${poundsN(r.budget)}. A lower rate, or a product without fertilizer, would open it.`;
+    case 'soil-too-warm-for-nitrogen':
+      return `The soil is at about ${showTemperature(r.soil)}: no nitrogen above ${showLine(r.limit)}.`;
+    case 'dormant-wants-no-nitrogen':
+      return `${capital(r.turf)} is about ${showPercent(r.green)} green: it wants nitrogen only when green.`;
+    case 'possible-inversion':
+      return `Still air at dawn or dusk, ${showWind(r.wind)}: it may lie in layers and drift goes far. Watch smoke or dust.`;
+    case 'leaf-no-matter':
+      return 'Wet leaf does not matter to this product.';
+    case 'leaf-dry':
+      return r.lastRain === null
+        ? 'The leaf is dry.'
+        : `Rain ${hourWords(r.lastRain)}: the leaf is dry again.`;
+    case 'leaf-dripping':
+      return `The leaf drips: rain ${r.lastRain === null ? '' : hourWords(r.lastRain)}.`;
+    case 'leaf-damp':
+      return `The leaf is still damp from rain ${r.lastRain === null ? '' : hourWords(r.lastRain)}.`;
+    case 'dew-likely':
+      return `Dew is likely until about ${hourWords(r.until)}: fertilizer sticks to wet leaf and burns it. Feel the leaf.`;
+    case 'no-frost':
+      return 'No frost, no snow.';
+    case 'frost-in-air':
+      return `Frost: ${showTemperature(r.air)}.`;
+    case 'ground-frozen':
+      return `The ground is frozen, ${showTemperature(r.soil)}.`;
+    case 'snow':
+      return `Snow lies, ${showWater(r.water)} of water in the last day.`;
+    case 'soil-saturated':
+      return `The soil is full: water runs off, and the product with it. ${capital(plural(r.dryDays, 'dry day'))} before.`;
+    case 'soil-wet':
+      return `The soil has room for ${showWater(r.room)} of water and no more after ${plural(r.dryDays, 'dry day')}: best after 3 or 4.`;
+    case 'soil-takes-water':
+      return `The soil has room for ${showWater(r.room)} of water after ${plural(r.dryDays, 'dry day')}.`;
+    case 'no-rain-free-hours-needed':
+      return 'It does not work through the leaf: rain does it no harm.';
+    case 'dry-long-enough':
+      return `Dry until ${hourWords(r.until)}: the label asks for ${plural(r.hours, 'hour')}.`;
+    case 'rain-inside':
+      return `Rain ${hourWords(r.at)}, ${showWater(r.rain)} at ${showPercent(r.chance)}: inside the label's ${plural(r.hours, 'hour')}.`;
+    case 'no-mowing-rule':
+      return 'No mowing stands in the way.';
+    case 'mown-too-recently':
+      return `Mown ${showDay(r.on)}: wait ${plural(r.days, 'day')}. Opens ${showWeekday(r.opens)}.`;
+    case 'mown-long-enough-ago':
+      return `Mown ${showDay(r.on)}, more than ${plural(r.days, 'day')} ago.`;
+    case 'dead-leaf-catches':
+      return 'Long dead leaf catches 10 to 40 % of a spray. Cut dormant warm-season turf low first and note it below, use a granule, or wash it in at once.';
+    case 'no-partner':
+      return 'Nothing else goes with it.';
+    case 'partners-agree':
+      return `Goes with ${r.partner}.`;
+    case 'alone-only':
+      return `${r.says} goes in the tank alone, by its label.`;
+    case 'granule-in-tank':
+      return `A granule goes in no tank: put ${r.partner} down on the same day instead.`;
+    case 'never-together':
+      return `Your house rule: a leaf-active product and a barrier never together (${r.partner}).`;
+    case 'granule-first':
+      return 'The granule first, on dry leaf; the spray after it.';
+    case 'spray-first':
+      return 'The spray first, by your house rule; the granule when the leaf is dry again.';
+    case 'dry-then-water':
+      return `${plural(r.dryHours, 'dry hour')} for the leaf first, then ${showWater(r.depth)} within ${plural(r.withinDays, 'day')}${r.byIrrigation ? ' by irrigation: book it after the dry hours' : ' by rain'} (with ${r.partner}).`;
+    case 'no-dry-then-water':
+      return `With ${r.partner}: no ${plural(r.dryHours, 'dry hour')} followed by ${showWater(r.depth)} within ${plural(r.withinDays, 'day')}${r.byIrrigation ? '' : '; irrigation would bring the water'}. Separate days would open it.`;
+    case 'dry-then-water-not-known':
+      return `With ${r.partner}: ${plural(r.dryHours, 'dry hour')}, then ${showWater(r.depth)} within ${plural(r.withinDays, 'day')}. The forecast does not reach so far.`;
+    case 'dry-outlasts-deadline':
+      return `${r.partner}: ${plural(r.dryHours, 'dry hour')} last longer than the ${plural(r.withinDays, 'day')} in which the water must come. Separate days would open it.`;
+    case 'groups-rotate':
+      return r.groups.length
+        ? `Group ${list(r.groups.map(String))}: no long row of the same.`
+        : 'No site of action group.';
+    case 'group-running':
+      return `Group ${r.group} in ${list(r.years.map(String))}: ${r.years.length >= r.most ? 'the same group so many years running' : 'one more year of it alone and the gate shuts; it'} breeds weeds that stand it. Another group, or a year of post-emergents alone.`;
+    case 'stock-not-kept':
+      return 'No stock book is kept of this product.';
+    case 'enough-on-hand':
+      return `${showAmount(r.need, r.unit)} needed, ${showAmount(r.onHand, r.unit)} on hand.`;
+    case 'not-enough-on-hand':
+      return `${showAmount(r.need, r.unit)} needed and only ${showAmount(r.onHand, r.unit)} on hand. Buy more, or count again.`;
+    case 'lifted':
+      return `Lifted by ${r.by} until ${showDay(r.until)}: “${r.why}”. It said: ${reasonWords(r.was)}`;
+    case 'not-known':
+      return MISSING[r.missing];
+  }
+}
+
+const line = (r: { rule: CrossingRule }) => `the ${ruleWords(r.rule)} line`;
+const spell = (r: { from: number; to: number }) => `${clock(r.from)} to ${clock(r.to)}`;
+const periodWords = (period: LimitPeriod) => (period === 'calendar year' ? 'the calendar year' : '12 months');
+
+/** Whose rule it is. */
+export const sourceWords = (r: Reason): string =>
+  ({
+    label: 'the label',
+    'house rule': 'your house rule',
+    forecast: 'the forecast',
+    outlook: 'the outlook',
+    plan: 'the plan',
+    ledger: 'the ledger',
+    seen: 'what was seen',
+    'lawn sheet': 'the lawn sheet',
+    'local code': 'local code',
+    customer: 'the customer',
+    papers: 'your papers',
+    stock: 'the stock book',
+  })[r.source];
