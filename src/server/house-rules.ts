@@ -6,6 +6,8 @@ import { must, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import type { StoredCrossings } from '@/data/crossings';
+import type { StoredGateRules } from '@/data/gate-rules';
+import { equipmentOf, licencesOf, type Equipment, type Licence } from '@/data/means';
 import { houseOf, writeHouse } from '@/data/house';
 import { retireThermometer, thermometersOf, writeThermometer, type Thermometer } from '@/data/readings';
 import { parseDay, isoDay, type Day } from '@/core/calendar/day';
@@ -22,6 +24,9 @@ export type HouseSheet = Readonly<{
   today: Day;
   crossings: StoredCrossings;
   version: number;
+  gates: StoredGateRules;
+  licences: readonly Licence[];
+  equipment: readonly Equipment[];
   thermometers: readonly Thermometer[];
   sensors: readonly (Pick<Sensor, 'id' | 'spot' | 'serviceKey' | 'unit' | 'trouble' | 'fetchedTo'> & {
     site: string;
@@ -46,6 +51,9 @@ export async function houseSheet(actor: Actor): Promise<HouseSheet> {
       today: await todayOf(db, actor),
       crossings: house.storedCrossings,
       version: house.version,
+      gates: house.storedGates,
+      licences: await licencesOf(db),
+      equipment: await equipmentOf(db),
       thermometers: await thermometersOf(db),
       sensors: sensors.map(({ id, zoneId, spot, serviceKey, unit, trouble, fetchedTo }) => ({
         ...{ id, spot, serviceKey, unit, trouble, fetchedTo },

@@ -13,12 +13,14 @@ import {
   amountOf,
   isAmountUnit,
   rateFrom,
+  type AmountUnit,
   type ProductRate,
 } from '@/core/units/rate';
 import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
 import { must, type Actor } from '@/data/actor';
 import { nowOf } from '@/data/clock';
-import { inOrganisation } from '@/data/connection';
+import { inOrganisation, type Transaction } from '@/data/connection';
+import { addMove, shelvesOf } from '@/data/stock';
 import { siteName } from '@/data/lawns';
 import { toNumeric } from '@/data/numbers';
 import { labelAt } from '@/data/products';
@@ -78,7 +80,8 @@ export async function recordApplication(
   must(actor, 'record');
   const sheet = await zoneSheet(actor, input.zoneId);
   const subject = sheet && subjectOf(sheet, input);
-  if (!sheet || !subject || !isAmountUnit(input.amountUnit)) return refuse({ kind: 'gone' });
+  const unit = input.amountUnit;
+  if (!sheet || !subject || !isAmountUnit(unit)) return refuse({ kind: 'gone' });
   const { label } = subject;
 
   const issues: Issue[] = [];
@@ -92,7 +95,7 @@ export async function recordApplication(
   const amount = read(
     parseFigure(input.amount, {
       field: 'Product used',
-      unit: AMOUNT_UNITS[input.amountUnit].words,
+      unit: AMOUNT_UNITS[unit].words,
       above: 0,
       most: 100_000,
     }),
@@ -117,14 +120,14 @@ export async function recordApplication(
   )
     return refuse({ kind: 'invalid', issues });
 
-  const used = rateFrom(amountOf(amount, input.amountUnit), fromSquareFeet(area));
+  const used = rateFrom(amountOf(amount, unit), fromSquareFeet(area));
   if (used.by !== RATE_UNITS[label.rateUnit].by)
     return refuse({
       kind: 'invalid',
       issues: [
         {
           field: 'Product used',
-          problem: `Product used is in ${AMOUNT_UNITS[input.amountUnit].words}, and ${label.name} is measured the other way`,
+          problem: `Product used is in ${AMOUNT_UNITS[unit].words}, and ${label.name} is measured the other way`,
           remedy: `Choose a unit like ${AMOUNT_UNITS[label.amountUnit].words}: weight and volume do not mix.`,
         },
       ],
@@ -152,7 +155,7 @@ export async function recordApplication(
       turf: zone.facts.turf,
       areaSqFt: toNumeric(area),
       amount: toNumeric(amount),
-      amountUnit: input.amountUnit,
+      amountUnit: unit,
       waterGal: toNumeric(water),
       appliedOn: day,
       appliedBy,
@@ -163,7 +166,22 @@ export async function recordApplication(
       recordedBy: actor.name,
       recordedAt: (await nowOf(db)).now,
     });
+    if (added && !input.corrects) await drawStock(db, actor, label, { id, day, amount, unit });
     return added || same ? done({ recordId: id }) : refuse({ kind: 'already-recorded', recordId: id });
+  });
+}
+
+/** Takes what was used off the shelf, where a book is kept of it. A correction of an entry leaves the shelf to a count. */
+async function drawStock(
+  db: Transaction,
+  actor: Actor,
+  label: Label,
+  { id, day, amount, unit }: Readonly<{ id: string; day: Day; amount: number; unit: AmountUnit }>,
+): Promise<void> {
+  if (!(await shelvesOf(db)).has(label.id)) return;
+  await addMove(db, {
+    ...{ orgId: actor.orgId, productId: label.id, kind: 'use', lot: '', amount, unit, price: null },
+    ...{ on: day, note: '', person: actor.name, recordId: id, sendKey: crypto.randomUUID() },
   });
 }
 

@@ -147,7 +147,7 @@ export function Fence<At extends number>({ window, range, now, first, words, rem
           aria-expanded={isUnfolded}
           onClick={() => setUnfolded(!isUnfolded)}
         >
-          <span className="underline">
+          <span className="whitespace-nowrap underline">
             {isUnfolded
               ? 'Fold the gates that stand open'
               : `${plural(clear.length, 'gate')} open throughout`}

@@ -8,6 +8,7 @@ import { ThemeSwitch } from './theme-switch';
 const PLACES = [
   { href: '/', name: 'Today' },
   { href: '/lawns', name: 'Lawns' },
+  { href: '/products', name: 'Products' },
   { href: '/records', name: 'Records' },
   { href: '/house', name: 'House' },
 ] as const;

@@ -199,6 +199,8 @@ export function reasonWords(r: Reason): string {
       return `Notice went out ${hourWords(r.sent)}, ${r.hours} hours ahead or more.`;
     case 'notice-too-short':
       return `Notice went out ${hourWords(r.sent)}; ${r.hours} hours are asked for. Opens ${hourWords(r.opens)}.`;
+    case 'notice-to-send':
+      return `${r.hours} hours of notice are asked for, and none has gone out yet. Send it in time and note it below.`;
     case 'notice-not-sent':
       return `${r.hours} hours of notice are asked for, and none has gone out. Send it and note it below.`;
     case 'before-autumn':

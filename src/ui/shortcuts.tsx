@@ -9,6 +9,7 @@ import { keysAreOff, turnKeys, useKeys } from './keys';
 const LIST = [
   ['t', 'Today'],
   ['l', 'Lawns'],
+  ['d', 'Products'],
   ['r', 'Records'],
   ['h', 'House rules'],
   ['o', 'On a lawn: its soil'],
@@ -36,6 +37,7 @@ export function Shortcuts() {
       '?': show,
       t: () => router.push('/'),
       l: () => router.push('/lawns'),
+      d: () => router.push('/products'),
       r: () => router.push('/records'),
       h: () => router.push('/house'),
     },

@@ -9,9 +9,24 @@ import {
   thermometerShape,
   tryJobAgain,
 } from '@/server/house-rules';
+import {
+  calibratedToday,
+  equipmentShape,
+  gateRulesShape,
+  licenceShape,
+  removeLicence,
+  saveEquipment,
+  saveGateRules,
+  saveLicence,
+} from '@/server/gate-house';
 import { addSensor, sensorShape } from '@/server/soil-station';
 import { makeToken, revokeToken, tokenIdShape, tokenShape } from '@/server/tokens';
 
+export const saveGateRulesAction = action(gateRulesShape, saveGateRules);
+export const saveLicenceAction = action(licenceShape, saveLicence);
+export const removeLicenceAction = action(anyIdShape, removeLicence);
+export const saveEquipmentAction = action(equipmentShape, saveEquipment);
+export const calibratedTodayAction = action(anyIdShape, calibratedToday);
 export const saveCrossingsAction = action(crossingsShape, saveCrossings);
 export const saveThermometerAction = action(thermometerShape, saveThermometer);
 export const putAwayAction = action(anyIdShape, putThermometerAway);

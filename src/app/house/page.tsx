@@ -4,14 +4,20 @@ import { houseSheet } from '@/server/house-rules';
 import { screen } from '../screen';
 import {
   addSensorAction,
+  calibratedTodayAction,
   makeTokenAction,
   putAwayAction,
+  removeLicenceAction,
   retryJobAction,
   revokeTokenAction,
   saveCrossingsAction,
+  saveEquipmentAction,
+  saveGateRulesAction,
+  saveLicenceAction,
   saveThermometerAction,
 } from './actions';
 import { Crossings } from './crossings';
+import { EquipmentPanel, GateRules, Licences } from './gate-panels';
 import { Jobs, Sensors, Thermometers, Tokens } from './panels';
 
 export const metadata: Metadata = { title: 'House' };
@@ -27,7 +33,27 @@ export default screen(async (actor) => {
         mayPlan={may(actor, 'plan')}
         saveCrossingsAction={saveCrossingsAction}
       />
+      <GateRules
+        key={sheet.version}
+        rules={sheet.gates}
+        version={sheet.version}
+        mayPlan={may(actor, 'plan')}
+        saveGateRulesAction={saveGateRulesAction}
+      />
       <div className="mt-6 grid grid-cols-1 gap-x-8 gap-y-6 lg:grid-cols-2">
+        <Licences
+          licences={sheet.licences}
+          mayPlan={may(actor, 'plan')}
+          saveLicenceAction={saveLicenceAction}
+          removeLicenceAction={removeLicenceAction}
+        />
+        <EquipmentPanel
+          equipment={sheet.equipment}
+          today={sheet.today}
+          mayPlan={may(actor, 'plan')}
+          saveEquipmentAction={saveEquipmentAction}
+          calibratedTodayAction={calibratedTodayAction}
+        />
         <Thermometers
           thermometers={sheet.thermometers}
           mayRecord={may(actor, 'record')}

@@ -106,6 +106,9 @@ export function whatWouldOpen({ context, range, total, split, labels }: Asked): 
   return out.sort((a, b) => a.on.from - b.on.from);
 }
 
+/** Days until it may go, with a warning counted as some days. */
+const worth = ({ found: { on, state } }: Found<unknown>) => on.from + (state === 'open' ? 0 : SOON_DAYS);
+
 type Found<T> = T & Readonly<{ found: { on: Range<Day>; state: 'open' | 'ajar' } }>;
 /** The soonest, if it is sooner or wider open than what stands. */
 function best<T>(
@@ -119,10 +122,7 @@ function best<T>(
       f.on.from < standing.on.from ||
       (f.state === 'open' && standing.state === 'ajar' && f.on.from <= standing.on.from + SOON_DAYS),
   );
-  return better.reduce<Found<T> | null>(
-    (soFar, x) => (soFar && soFar.found.on.from <= x.found.on.from ? soFar : x),
-    null,
-  );
+  return better.reduce<Found<T> | null>((soFar, x) => (soFar && worth(soFar) <= worth(x) ? soFar : x), null);
 }
 
 /** Rates at which a gate may turn: the label's ends, what still fits the year, and the steps of the wait before seeding. */

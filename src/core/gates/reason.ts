@@ -204,7 +204,7 @@ export type Reason = Readonly<{ source: Source }> &
     | Readonly<{ code: 'no-notice-needed' }>
     | Readonly<{ code: 'notice-given'; sent: Hour; hours: number }>
     | Readonly<{ code: 'notice-too-short'; sent: Hour; hours: number; opens: Hour }>
-    | Readonly<{ code: 'notice-not-sent'; hours: number }>
+    | Readonly<{ code: 'notice-not-sent' | 'notice-to-send'; hours: number }>
     | Readonly<{ code: 'target-not-on-label'; target: Weed; onLabel: readonly Weed[] }>
     | Readonly<{ code: 'target-not-up'; target: Weed; stage: Stage; seen: Day | null; from: Day | null }>
     | Readonly<{

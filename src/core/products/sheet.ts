@@ -193,8 +193,8 @@ export function labelFrom(sheet: LabelSheet, id: string, version: number): Label
     windLimit: perhaps(sheet.windMostMph, fromMilesPerHour),
     methods: sheet.methods,
     carrier: perhaps(sheet.carrier, ({ least, most, unit }) => ({
-      least: (rateOf(least, unit) as VolumeRate).rate as LitresPerHectare,
-      most: (rateOf(most, unit) as VolumeRate).rate as LitresPerHectare,
+      least: (rateOf(least, unit) as VolumeRate).rate,
+      most: (rateOf(most, unit) as VolumeRate).rate,
     })),
     surfactantPercent: sheet.surfactantPercent,
     tankMix: sheet.tankMix,

@@ -112,12 +112,15 @@ export function rateFrom(amount: ProductAmount, area: SquareMetres): ProductRate
     : { by: 'volume', rate: (amount.amount / hectares) as LitresPerHectare };
 }
 
+/** By weight or by volume. */
+type Kind = Readonly<{ by: 'mass' | 'volume' }>;
+
 /** So many kg/ha or L/ha: of the kind of another rate, where a sum or a limit has been computed. */
-export const rateLike = ({ by }: ProductRate, value: number): ProductRate =>
+export const rateLike = ({ by }: Kind, value: number): ProductRate =>
   by === 'mass' ? { by, rate: value as KilogramsPerHectare } : { by, rate: value as LitresPerHectare };
 
 /** So many kg or L: of the kind of a rate. */
-export const amountLike = ({ by }: ProductRate, value: number): ProductAmount =>
+export const amountLike = ({ by }: Kind, value: number): ProductAmount =>
   by === 'mass' ? { by, amount: value as Kilograms } : { by, amount: value as Litres };
 
 /** `share` of a rate: one part of a split. */

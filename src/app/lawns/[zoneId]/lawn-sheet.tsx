@@ -6,7 +6,7 @@ import { addDays, dayOf, isoDay, showDay, showWeekday, yearOf, type Day } from '
 import { nextOpen, windowOf } from '@/core/gates/window';
 import { applicationsOf, contextOf, nextPart, restOfYear } from '@/core/season/plan';
 import { figure, showArea, significant } from '@/core/units/format';
-import { rateIn, rateLike, type ProductRate } from '@/core/units/rate';
+import { rateIn, rateLike } from '@/core/units/rate';
 import type { LiftInput } from '@/server/lift-latch';
 import type { FindingInput } from '@/server/note-finding';
 import type { Outcome, Overtaken } from '@/server/outcome';
@@ -100,7 +100,7 @@ export function LawnSheet({
     if (!draft) return;
     const other = sheet.labels.now.find((l) => l.id === productId);
     const base = other ? withProduct(draft, other, sheet) : draft;
-    const typed = rate && rateIn(rateLike({ by: rate.by } as ProductRate, rate.perKind), base.unit);
+    const typed = rate && rateIn(rateLike(rate, rate.perKind), base.unit);
     const next = split ?? base.split;
     const days = base.days.map((d, i) => (day !== undefined && i === chosen - 1 ? isoDay(day) : d));
     change({

@@ -1,0 +1,21 @@
+import { productSheet } from '@/server/products';
+import { findActor } from '@/server/session';
+import { isId } from '../../../../ids';
+
+/** The product sheet that counts now, as a file that any Iron Gate takes in. */
+export async function GET(_: Request, { params }: RouteContext<'/api/export/labels/[productId]'>) {
+  const actor = await findActor();
+  if (!actor) return new Response('Sign in first.', { status: 401 });
+  const { productId } = await params;
+  const found = isId(productId) ? await productSheet(actor, productId) : null;
+  const sheet = found?.versions[0]?.sheet;
+  if (!sheet) return new Response('There is no such product here.', { status: 404 });
+  const name = sheet.name.replace(/[^\w.-]+/g, '-');
+  return new Response(`${JSON.stringify(sheet, null, 2)}\n`, {
+    headers: {
+      'content-type': 'application/json; charset=utf-8',
+      'content-disposition': `attachment; filename="${name}.json"`,
+      'cache-control': 'no-store',
+    },
+  });
+}

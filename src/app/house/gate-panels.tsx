@@ -1,0 +1,323 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition, type ReactNode } from 'react';
+import { showFullDay, type Day } from '@/core/calendar/day';
+import { METHODS, type Method } from '@/core/products/label';
+import type { StoredGateRules } from '@/data/gate-rules';
+import type { Equipment, Licence } from '@/data/means';
+import type { EquipmentInput, GateRulesInput, LicenceInput } from '@/server/gate-house';
+import type { Outcome, Refusal } from '@/server/outcome';
+import { Labelled } from '@/ui/labelled';
+import { RefusalWords } from '../refusal-words';
+import { send } from '../send';
+
+/** Sends, and keeps what was refused. */
+function useSending() {
+  const router = useRouter();
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isSending, start] = useTransition();
+  const run = <I, T>(to: (input: I) => Promise<Outcome<T>>, input: I, then: () => void = () => {}) =>
+    start(async () => {
+      const outcome = await send(to, input);
+      if (!outcome.ok) return setRefusal(outcome.refusal);
+      setRefusal(null);
+      then();
+      router.refresh();
+    });
+  const issue = (field: string) =>
+    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
+  return { run, issue, refusal, isSending };
+}
+
+const FIGURES = [
+  ['rainChancePercent', 'Chance of rain', 'Rain counts from this chance on, %'],
+  ['calibrationDays', 'Calibration', 'A calibration is good for, days'],
+  ['noticeHours', 'Notice', 'Notice that local code asks for, hours'],
+  ['heatLimitF', 'Heat limit', 'No leaf-active product above, °F'],
+  ['heatCautionF', 'Heat caution', 'A warning above, °F'],
+  ['nitrogenSoilF', 'Soil for nitrogen', 'No nitrogen on soil above, °F'],
+  ['nitrogenYearLb', 'Nitrogen in a year', 'Most nitrogen, lb N/1,000 sq ft a year; empty: by turf'],
+  ['groupYears', 'Years of one group', 'One group alone so many years running is too many'],
+] as const;
+
+/** The house's figures for the gates: state, rain, heat, nitrogen, notice, and its schools. */
+export function GateRules({
+  rules,
+  version,
+  mayPlan,
+  saveGateRulesAction,
+}: Readonly<{
+  rules: StoredGateRules;
+  version: number;
+  mayPlan: boolean;
+  saveGateRulesAction: (input: GateRulesInput) => Promise<Outcome<{ version: number }>>;
+}>) {
+  const texts = Object.fromEntries(FIGURES.map(([k]) => [k, rules[k] === null ? '' : String(rules[k])]));
+  const [typed, setTyped] = useState({ ...rules, ...texts } as unknown as Omit<GateRulesInput, 'seen'>);
+  const { run, issue, refusal, isSending } = useSending();
+  const set = (change: Partial<typeof typed>) => setTyped({ ...typed, ...change });
+  return (
+    <section className="mt-6" aria-label="Gates">
+      <h2 className="border-b-2 border-iron text-[20px]">Gates</h2>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          run(saveGateRulesAction, { ...typed, seen: version });
+        }}
+      >
+        <div className="mt-2 grid grid-cols-1 items-end gap-2 sm:grid-cols-2 lg:grid-cols-3">
+          <Labelled name="State where our lawns lie">
+            {(field) => (
+              <input
+                {...field}
+                disabled={!mayPlan}
+                value={typed.state}
+                onChange={(e) => set({ state: e.target.value })}
+              />
+            )}
+          </Labelled>
+          {FIGURES.map(([key, field, name]) => (
+            <Labelled key={key} name={name} issue={issue(field)}>
+              {(f) => (
+                <input
+                  {...f}
+                  inputMode="decimal"
+                  disabled={!mayPlan}
+                  value={typed[key]}
+                  onChange={(e) => set({ [key]: e.target.value })}
+                />
+              )}
+            </Labelled>
+          ))}
+          <Labelled name="A leaf-active product and a barrier">
+            {(field) => (
+              <select
+                {...field}
+                disabled={!mayPlan}
+                value={typed.partners}
+                onChange={(e) =>
+                  set({
+                    partners: e.target.value === 'never together' ? 'never together' : 'as labels allow',
+                  })
+                }
+              >
+                <option value="as labels allow">together, as labels allow</option>
+                <option value="never together">never together</option>
+              </select>
+            )}
+          </Labelled>
+        </div>
+        <div className="mt-1 flex flex-wrap gap-x-6">
+          {(
+            [
+              ['noticeByCode', 'Local code asks for notice'],
+              ['combineFertilizer', 'Fertilizer and pre-emergent in one granule is fine'],
+              ['granuleFirst', 'On one day, the granule goes before the spray'],
+            ] as const
+          ).map(([key, name]) => (
+            <label key={key} className="flex min-h-[44px] items-center gap-2">
+              <input
+                type="checkbox"
+                className="h-5 w-5 accent-[var(--color-moss)]"
+                disabled={!mayPlan}
+                checked={typed[key]}
+                onChange={(e) => set({ [key]: e.target.checked })}
+              />
+              {name}
+            </label>
+          ))}
+        </div>
+        <Trouble refusal={refusal} />
+        {mayPlan && (
+          <button className="button mt-1" disabled={isSending}>
+            {isSending ? 'Saving…' : 'Save the figures of the gates'}
+          </button>
+        )}
+      </form>
+    </section>
+  );
+}
+
+const Trouble = ({ refusal }: Readonly<{ refusal: Refusal | null }>) =>
+  refusal && refusal.kind !== 'invalid' ? (
+    <RefusalWords refusal={refusal} here="/house" />
+  ) : refusal ? (
+    <p role="alert" className="mt-1 text-[15px] font-semibold text-clay">
+      {refusal.issues.map((i) => `${i.problem}. ${i.remedy}`).join(' ')}
+    </p>
+  ) : null;
+
+const Panel = ({ title, children }: Readonly<{ title: string; children: ReactNode }>) => (
+  <section aria-label={title}>
+    <h2 className="border-b-2 border-iron text-[20px]">{title}</h2>
+    {children}
+  </section>
+);
+
+/** Whose licence is valid until when, for what. */
+export function Licences({
+  licences,
+  mayPlan,
+  saveLicenceAction,
+  removeLicenceAction,
+}: Readonly<{
+  licences: readonly Licence[];
+  mayPlan: boolean;
+  saveLicenceAction: (input: LicenceInput) => Promise<Outcome<{ person: string }>>;
+  removeLicenceAction: (input: { id: string }) => Promise<Outcome<{ id: string }>>;
+}>) {
+  const empty = { person: '', number: '', categories: '', validTo: '' };
+  const [typed, setTyped] = useState<LicenceInput>(empty);
+  const { run, issue, refusal, isSending } = useSending();
+  return (
+    <Panel title="Licences">
+      <ul className="text-[15px]">
+        {licences.map((l) => (
+          <li
+            key={l.id}
+            className="flex flex-wrap items-center justify-between gap-2 border-b border-hair py-1"
+          >
+            <span>
+              <b>{l.person}</b>, {l.number}: {l.categories.join(', ')}, valid to {showFullDay(l.validTo)}
+            </span>
+            {mayPlan && (
+              <button
+                type="button"
+                className="button py-0 md:min-h-[34px]"
+                onClick={() => run(removeLicenceAction, { id: l.id })}
+              >
+                Remove
+              </button>
+            )}
+          </li>
+        ))}
+        {!licences.length && <li>None written down: every gate “Licence” stays shut.</li>}
+      </ul>
+      {mayPlan && (
+        <form
+          className="mt-2 grid grid-cols-2 items-end gap-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            run(saveLicenceAction, typed, () => setTyped(empty));
+          }}
+        >
+          {(
+            [
+              ['person', 'Person', 'text'],
+              ['number', 'Number', 'text'],
+              ['categories', 'Categories', 'text'],
+              ['validTo', 'Valid to', 'date'],
+            ] as const
+          ).map(([key, name, type]) => (
+            <Labelled key={key} name={name} issue={issue(name)}>
+              {(f) => (
+                <input
+                  {...f}
+                  type={type}
+                  value={typed[key]}
+                  onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}
+                />
+              )}
+            </Labelled>
+          ))}
+          <button className="button col-span-2" disabled={isSending}>
+            Add the licence
+          </button>
+        </form>
+      )}
+      {refusal?.kind !== 'invalid' && <Trouble refusal={refusal} />}
+    </Panel>
+  );
+}
+
+/** Sprayers and spreaders, and when each was last calibrated. */
+export function EquipmentPanel({
+  equipment,
+  today,
+  mayPlan,
+  saveEquipmentAction,
+  calibratedTodayAction,
+}: Readonly<{
+  equipment: readonly Equipment[];
+  today: Day;
+  mayPlan: boolean;
+  saveEquipmentAction: (input: EquipmentInput) => Promise<Outcome<{ name: string }>>;
+  calibratedTodayAction: (input: { id: string }) => Promise<Outcome<{ on: string }>>;
+}>) {
+  const empty: EquipmentInput = { name: '', method: 'backpack', calibratedOn: '' };
+  const [typed, setTyped] = useState(empty);
+  const { run, issue, refusal, isSending } = useSending();
+  return (
+    <Panel title="Equipment">
+      <ul className="text-[15px]">
+        {equipment.map((e) => (
+          <li
+            key={e.id}
+            className="flex flex-wrap items-center justify-between gap-2 border-b border-hair py-1"
+          >
+            <span>
+              <b>{e.name}</b>, {e.method}:{' '}
+              {e.calibratedOn === null ? 'never calibrated' : `calibrated ${showFullDay(e.calibratedOn)}`}
+            </span>
+            {mayPlan && e.calibratedOn !== today && (
+              <button
+                type="button"
+                className="button py-0 md:min-h-[34px]"
+                onClick={() => run(calibratedTodayAction, { id: e.id })}
+              >
+                Calibrated today
+              </button>
+            )}
+          </li>
+        ))}
+        {!equipment.length && <li>None written down: every gate “Equipment” stays shut.</li>}
+      </ul>
+      {mayPlan && (
+        <form
+          className="mt-2 grid grid-cols-2 items-end gap-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            run(saveEquipmentAction, typed, () => setTyped(empty));
+          }}
+        >
+          <Labelled name="Name" issue={issue('Name')}>
+            {(f) => (
+              <input
+                {...f}
+                value={typed.name}
+                onChange={(e) => setTyped({ ...typed, name: e.target.value })}
+              />
+            )}
+          </Labelled>
+          <Labelled name="Kind">
+            {(f) => (
+              <select
+                {...f}
+                value={typed.method}
+                onChange={(e) => setTyped({ ...typed, method: e.target.value as Method })}
+              >
+                {METHODS.map((m) => (
+                  <option key={m}>{m}</option>
+                ))}
+              </select>
+            )}
+          </Labelled>
+          <Labelled name="Calibrated" issue={issue('Calibrated')} hint="empty: never">
+            {(f) => (
+              <input
+                {...f}
+                type="date"
+                value={typed.calibratedOn}
+                onChange={(e) => setTyped({ ...typed, calibratedOn: e.target.value })}
+              />
+            )}
+          </Labelled>
+          <button className="button" disabled={isSending}>
+            Add it
+          </button>
+        </form>
+      )}
+      {refusal?.kind !== 'invalid' && <Trouble refusal={refusal} />}
+    </Panel>
+  );
+}

@@ -1,0 +1,187 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import { isoDay, showDay, type Day } from '@/core/calendar/day';
+import type { Label } from '@/core/products/label';
+import { MOVES, type MoveKind, type Shelf } from '@/core/products/stock';
+import { showAmount, significant } from '@/core/units/format';
+import { AMOUNT_UNITS, RATE_UNITS, amountLike, type AmountUnit } from '@/core/units/rate';
+import type { StockLine } from '@/data/stock';
+import type { Outcome, Refusal } from '@/server/outcome';
+import type { MoveInput } from '@/server/products';
+import { Labelled } from '@/ui/labelled';
+import { RefusalWords } from '../../refusal-words';
+import { send } from '../../send';
+
+type Props = Readonly<{
+  productId: string;
+  label: Label;
+  shelf: Shelf | null;
+  lines: readonly StockLine[];
+  today: Day;
+  mayRecord: boolean;
+  moveStockAction: (input: MoveInput) => Promise<Outcome<{ onHand: string }>>;
+}>;
+
+const NAMES: Record<MoveKind, string> = {
+  in: 'came in',
+  out: 'went out',
+  count: 'counted',
+  correct: 'corrected',
+  use: 'used',
+};
+
+/** What is on the shelf, by lot, and the book of what came and went. */
+export function StockBook({ productId, label, shelf, lines, today, mayRecord, moveStockAction }: Props) {
+  const router = useRouter();
+  const units = (Object.keys(AMOUNT_UNITS) as AmountUnit[]).filter(
+    (u) => AMOUNT_UNITS[u].by === RATE_UNITS[label.rateUnit].by,
+  );
+  const fresh = (): MoveInput => ({
+    ...{ sendKey: crypto.randomUUID(), productId, kind: 'in', lot: '', amount: '', unit: label.amountUnit },
+    ...{ price: '', on: isoDay(today), note: '' },
+  });
+  const [move, setMove] = useState<MoveInput | null>(null);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isSending, start] = useTransition();
+  const issue = (field: string) =>
+    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
+  const show = (amount: number) =>
+    showAmount(amountLike(RATE_UNITS[label.rateUnit], amount), label.amountUnit);
+  const set = (change: Partial<MoveInput>) => move && setMove({ ...move, ...change });
+  return (
+    <section className="mb-5" aria-label="Stock">
+      <h2 className="border-b-2 border-iron text-[20px]">Stock</h2>
+      <p className="mt-1">
+        {shelf ? (
+          <>
+            <b>{show(shelf.onHand)}</b> on hand
+            {shelf.lots.length > 0 &&
+              `: ${shelf.lots.map((l) => `${l.lot || 'no lot'} ${show(l.onHand)}`).join(', ')}`}
+          </>
+        ) : (
+          'No stock book is kept of it yet: the first line begins one, and the gate “Stock” goes by it.'
+        )}
+      </p>
+      {mayRecord && (
+        <button
+          type="button"
+          className="button mt-1 py-0 md:min-h-[38px]"
+          aria-expanded={move !== null}
+          onClick={() => setMove(move ? null : fresh())}
+        >
+          {move ? 'Close' : 'Write in the stock book'}
+        </button>
+      )}
+      {move && (
+        <form
+          className="mt-2 grid grid-cols-2 gap-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            start(async () => {
+              const outcome = await send(moveStockAction, move);
+              if (!outcome.ok) return setRefusal(outcome.refusal);
+              setRefusal(null);
+              setMove(null);
+              router.refresh();
+            });
+          }}
+        >
+          <Labelled name="What">
+            {(field) => (
+              <select
+                {...field}
+                value={move.kind}
+                onChange={(e) => {
+                  const kind = MOVES.find((m) => m === e.target.value);
+                  if (kind) set({ kind });
+                }}
+              >
+                {MOVES.filter((m) => m !== 'use').map((m) => (
+                  <option key={m} value={m}>
+                    {NAMES[m]}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Labelled>
+          <Labelled name="Lot">
+            {(field) => <input {...field} value={move.lot} onChange={(e) => set({ lot: e.target.value })} />}
+          </Labelled>
+          <Labelled
+            name="Amount"
+            issue={issue('Amount')}
+            hint={move.kind === 'correct' ? 'minus takes away' : null}
+          >
+            {(field) => (
+              <input
+                {...field}
+                inputMode="decimal"
+                value={move.amount}
+                onChange={(e) => set({ amount: e.target.value })}
+              />
+            )}
+          </Labelled>
+          <Labelled name="Unit">
+            {(field) => (
+              <select {...field} value={move.unit} onChange={(e) => set({ unit: e.target.value })}>
+                {units.map((u) => (
+                  <option key={u} value={u}>
+                    {AMOUNT_UNITS[u].words}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Labelled>
+          {move.kind === 'in' && (
+            <Labelled name="Paid, USD" issue={issue('Price')}>
+              {(field) => (
+                <input
+                  {...field}
+                  inputMode="decimal"
+                  value={move.price}
+                  onChange={(e) => set({ price: e.target.value })}
+                />
+              )}
+            </Labelled>
+          )}
+          <Labelled name="Day" issue={issue('Day')}>
+            {(field) => (
+              <input {...field} type="date" value={move.on} onChange={(e) => set({ on: e.target.value })} />
+            )}
+          </Labelled>
+          <Labelled name={move.kind === 'correct' ? 'Why' : 'Note'} issue={issue('Note')}>
+            {(field) => (
+              <input {...field} value={move.note} onChange={(e) => set({ note: e.target.value })} />
+            )}
+          </Labelled>
+          {refusal && refusal.kind !== 'invalid' && (
+            <div className="col-span-2">
+              <RefusalWords refusal={refusal} here={`/products/${productId}`} />
+            </div>
+          )}
+          <button className="button button-loud col-span-2" disabled={isSending}>
+            {isSending ? 'Writing…' : 'Write it in the book'}
+          </button>
+        </form>
+      )}
+      {lines.length > 0 && (
+        <ol className="mt-2 text-[15px]">
+          {lines.slice(0, 12).map((l) => (
+            <li key={l.id} className="flex flex-wrap justify-between gap-x-3 border-b border-hair py-1">
+              <span>
+                {showDay(l.on)}, {l.person}: {NAMES[l.kind]}
+                {l.lot && `, lot ${l.lot}`}
+                {l.note && ` (${l.note})`}
+              </span>
+              <b>
+                {significant(l.amount, 4)} {AMOUNT_UNITS[l.unit].words}
+                {l.price !== null && ` · $${significant(l.price, 5)}`}
+              </b>
+            </li>
+          ))}
+        </ol>
+      )}
+    </section>
+  );
+}

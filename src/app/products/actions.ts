@@ -1,0 +1,14 @@
+'use server';
+import { action } from '@/server/action';
+import {
+  importSheetShape,
+  moveShape,
+  moveStock,
+  readSheetFile,
+  saveSheet,
+  saveSheetShape,
+} from '@/server/products';
+
+export const saveSheetAction = action(saveSheetShape, saveSheet);
+export const readSheetFileAction = action(importSheetShape, readSheetFile);
+export const moveStockAction = action(moveShape, moveStock);

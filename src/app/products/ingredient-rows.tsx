@@ -1,0 +1,134 @@
+'use client';
+import { factsOf, INGREDIENT_FACTS } from '@/core/products/ingredient-facts';
+import { CONTENT_UNITS, type LabelSheet, type SheetIngredient } from '@/core/products/sheet';
+import { FigureField, RemoveButton, SelectField, TextField, changed, without } from './sheet-fields';
+
+type Props = Readonly<{ sheet: LabelSheet; onChange: (change: Partial<LabelSheet>) => void }>;
+
+const EMPTY: SheetIngredient = {
+  name: '',
+  group: null,
+  content: null as unknown as number,
+  contentUnit: '% by weight',
+  acidEquivalent: null,
+  yearLimitLbPerAcre: null,
+  limitCounts: 'a.i.',
+};
+
+/** Active ingredients; what is recalled of one can be taken over, and is marked as recalled. */
+export function IngredientRows({ sheet, onChange }: Props) {
+  const { ingredients } = sheet;
+  const set = (i: number, change: Partial<SheetIngredient>) =>
+    onChange({ ingredients: changed(ingredients, i, change) });
+  return (
+    <>
+      <datalist id="ingredient-names">
+        {INGREDIENT_FACTS.map((f) => (
+          <option key={f.name} value={f.name} />
+        ))}
+      </datalist>
+      {ingredients.map((a, i) => {
+        const facts = factsOf(a.name);
+        return (
+          <div key={i} className="mt-3 border-l-4 border-rail pl-3">
+            <div className="grid grid-cols-2 gap-2 md:grid-cols-4">
+              <TextField
+                name={`Active ingredient ${i + 1}`}
+                path={`ingredients ${i + 1} name`}
+                value={a.name}
+                onChange={(name) => set(i, { name })}
+              />
+              <FigureField
+                name="Content"
+                path={`ingredients ${i + 1} content`}
+                value={a.content}
+                onChange={(content) => set(i, { content: content as number })}
+              />
+              <SelectField
+                name="Content in"
+                path={`ingredients ${i + 1} contentUnit`}
+                options={CONTENT_UNITS}
+                value={a.contentUnit}
+                onChange={(contentUnit) => set(i, { contentUnit })}
+              />
+              <FigureField
+                name="Group (site of action)"
+                path={`ingredients ${i + 1} group`}
+                value={a.group}
+                onChange={(group) => set(i, { group })}
+              />
+              <FigureField
+                name={`Most in the period, lb ${a.limitCounts}/acre`}
+                path={`ingredients ${i + 1} yearLimitLbPerAcre`}
+                value={a.yearLimitLbPerAcre}
+                onChange={(yearLimitLbPerAcre) => set(i, { yearLimitLbPerAcre })}
+              />
+              <SelectField
+                name="That counts"
+                path={`ingredients ${i + 1} limitCounts`}
+                options={['a.i.', 'a.e.'] as const}
+                words={(o) => (o === 'a.i.' ? 'a.i., the ingredient' : 'a.e., its acid')}
+                value={a.limitCounts}
+                onChange={(limitCounts) => set(i, { limitCounts })}
+              />
+              <FigureField
+                name={`Acid equivalent, ${a.contentUnit}`}
+                path={`ingredients ${i + 1} acidEquivalent`}
+                value={a.acidEquivalent}
+                onChange={(acidEquivalent) => set(i, { acidEquivalent })}
+              />
+            </div>
+            {facts && (
+              <p className="mt-1 text-[15px]">
+                <b>Recalled of {facts.name}, to be checked on the label:</b>{' '}
+                {[
+                  facts.group === null ? 'no group' : `group ${facts.group}`,
+                  facts.activation === 'water-in'
+                    ? 'works in the soil, watered in'
+                    : 'works through the leaf',
+                  facts.reachBack && `reach-back: ${facts.reachBack}`,
+                  facts.yearKgPerHa && `about ${facts.yearKgPerHa} kg ${facts.counts ?? 'ai'}/ha a year`,
+                  facts.restrictedUse && 'restricted use',
+                  facts.status !== 'registered' && facts.status,
+                ]
+                  .filter(Boolean)
+                  .join('; ')}{' '}
+                <span className="text-steel">(confidence {facts.confidence})</span>
+              </p>
+            )}
+            <div className="mt-1 flex flex-wrap gap-2">
+              {facts && (
+                <button
+                  type="button"
+                  className="button py-0 md:min-h-[36px]"
+                  onClick={() =>
+                    onChange({
+                      ingredients: changed(ingredients, i, { group: facts.group }),
+                      inSoil: sheet.inSoil || facts.activation === 'water-in',
+                      onLeaf: sheet.onLeaf || facts.activation === 'foliar',
+                      restrictedUse: sheet.restrictedUse || facts.restrictedUse,
+                      before: [...new Set([...sheet.before, ...facts.pre])],
+                    })
+                  }
+                >
+                  Take over group, way of working and weeds
+                </button>
+              )}
+              <RemoveButton
+                what={a.name || `ingredient ${i + 1}`}
+                onClick={() => onChange({ ingredients: without(ingredients, i) })}
+              />
+            </div>
+          </div>
+        );
+      })}
+      <button
+        type="button"
+        className="button mt-3"
+        onClick={() => onChange({ ingredients: [...ingredients, EMPTY] })}
+      >
+        Add an active ingredient
+      </button>
+    </>
+  );
+}

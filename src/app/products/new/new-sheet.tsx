@@ -1,0 +1,71 @@
+'use client';
+import { useState, useTransition } from 'react';
+import { EMPTY_SHEET, type LabelSheet } from '@/core/products/sheet';
+import type { Outcome, Refusal } from '@/server/outcome';
+import type { SaveSheetInput } from '@/server/products';
+import { RefusalWords } from '../../refusal-words';
+import { send } from '../../send';
+import { SheetForm } from '../sheet-form';
+
+type Props = Readonly<{
+  saveSheetAction: (input: SaveSheetInput) => Promise<Outcome<{ productId: string; version: number }>>;
+  readSheetFileAction: (input: { text: string }) => Promise<Outcome<{ sheet: LabelSheet }>>;
+}>;
+
+/** A new product: typed from the printed label, or begun from a file that is looked through first. */
+export function NewSheet({ saveSheetAction, readSheetFileAction }: Props) {
+  const [first, setFirst] = useState<LabelSheet>(EMPTY_SHEET);
+  const [file, setFile] = useState('');
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isReading, start] = useTransition();
+  return (
+    <>
+      <div className="mx-auto max-w-4xl">
+        <h1 className="text-[28px]">Enter a label</h1>
+        <p className="text-steel">
+          In the order of the printed label. What the label does not say stays empty: gates then say “not
+          known”, or shut where the label would demand it.
+        </p>
+        <label className="button mt-2 inline-flex cursor-pointer items-center">
+          {isReading ? 'Reading…' : 'Begin from a product sheet file (JSON)'}
+          <input
+            type="file"
+            accept=".json,application/json"
+            className="sr-only"
+            onChange={(e) => {
+              const chosen = e.target.files?.[0];
+              e.target.value = '';
+              if (!chosen) return;
+              start(async () => {
+                const outcome = await send(readSheetFileAction, { text: await chosen.text() });
+                if (!outcome.ok) return setRefusal(outcome.refusal);
+                setRefusal(null);
+                setFirst(outcome.value.sheet);
+                setFile(`${chosen.name} ${Date.now()}`);
+              });
+            }}
+          />
+        </label>
+        {refusal && (
+          <div role="alert" className="mt-2 border-l-4 border-clay bg-paper px-3 py-2">
+            {refusal.kind === 'invalid' ? (
+              <ul>
+                {refusal.issues.map((i) => (
+                  <li key={i.field + i.problem}>
+                    <b>{i.field}</b> {i.problem}. {i.remedy}
+                  </li>
+                ))}
+              </ul>
+            ) : (
+              <RefusalWords refusal={refusal} here="/products/new" />
+            )}
+          </div>
+        )}
+        {file && (
+          <p className="mt-1 font-semibold text-moss">Read. Check it against the label, then save it.</p>
+        )}
+      </div>
+      <SheetForm key={file} productId={null} seen={0} first={first} saveSheetAction={saveSheetAction} />
+    </>
+  );
+}

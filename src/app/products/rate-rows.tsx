@@ -1,0 +1,171 @@
+'use client';
+import { DORMANCIES, TURFS, USES } from '@/core/products/label';
+import { contentOf, type LabelSheet, type SheetRate } from '@/core/products/sheet';
+import { significant } from '@/core/units/format';
+import { inAllUnits, substanceRate } from '@/core/units/by-label';
+import { gramsPerLitre } from '@/core/units/quantity';
+import { RATE_UNITS, rateOf, type RateUnit } from '@/core/units/rate';
+import { G_PER_L_IN_LB_PER_GAL } from '@/core/units/trade';
+import {
+  FigureField,
+  ManyField,
+  RemoveButton,
+  SelectField,
+  TextField,
+  changed,
+  without,
+} from './sheet-fields';
+
+type Props = Readonly<{ sheet: LabelSheet; onChange: (change: Partial<LabelSheet>) => void }>;
+
+const EMPTY: SheetRate = {
+  turfs: [],
+  uses: ['pre-emergent'],
+  region: null,
+  low: null as unknown as number,
+  high: null as unknown as number,
+  months: null,
+  yearLimit: null,
+  mostApplications: null,
+  intervalDays: null,
+  dormancy: 'any',
+};
+
+/** The rate table, row by row, as labels print it; under each rate what it is in the other units. */
+export function RateRows({ sheet, onChange }: Props) {
+  const { rates, rateUnit } = sheet;
+  const unit = RATE_UNITS[rateUnit].words;
+  const set = (i: number, change: Partial<SheetRate>) => onChange({ rates: changed(rates, i, change) });
+  return (
+    <>
+      {rates.map((r, i) => (
+        <div key={i} className="mt-3 border-l-4 border-rail pl-3">
+          <ManyField
+            name={`Row ${i + 1}: on which turf`}
+            path={`rates ${i + 1} turfs`}
+            options={TURFS}
+            value={r.turfs}
+            onChange={(turfs) => set(i, { turfs })}
+          />
+          <ManyField
+            name="For"
+            path={`rates ${i + 1} uses`}
+            options={USES}
+            value={r.uses}
+            onChange={(uses) => set(i, { uses })}
+          />
+          <div className="grid grid-cols-2 gap-2 md:grid-cols-4">
+            <FigureField
+              name={`Low, ${unit}`}
+              path={`rates ${i + 1} low`}
+              value={r.low}
+              onChange={(low) => set(i, { low: low as number })}
+            />
+            <FigureField
+              name={`High, ${unit}`}
+              path={`rates ${i + 1} high`}
+              value={r.high}
+              onChange={(high) => set(i, { high: high as number })}
+            />
+            <FigureField
+              name="Months of control"
+              path={`rates ${i + 1} months`}
+              value={r.months}
+              onChange={(months) => set(i, { months })}
+            />
+            <SelectField
+              name="Warm-season turf"
+              path={`rates ${i + 1} dormancy`}
+              options={DORMANCIES}
+              value={r.dormancy}
+              onChange={(dormancy) => set(i, { dormancy })}
+            />
+          </div>
+          <p aria-live="polite" className="mt-1 text-[15px] font-semibold text-moss">
+            {[r.low, r.high]
+              .map((x) => inOtherUnits(x, sheet))
+              .filter(Boolean)
+              .join(' · ')}
+          </p>
+          <details
+            className="mt-1"
+            open={r.yearLimit !== null || r.intervalDays !== null || r.region !== null}
+          >
+            <summary className="min-h-[44px] cursor-pointer py-2 text-[15px]">
+              Limits of this row that differ from the label&apos;s own
+            </summary>
+            <div className="grid grid-cols-2 gap-2 md:grid-cols-4">
+              <FigureField
+                name={`Most in the period, ${unit}`}
+                path={`rates ${i + 1} yearLimit`}
+                value={r.yearLimit}
+                onChange={(yearLimit) => set(i, { yearLimit })}
+              />
+              <FigureField
+                name="Most applications"
+                path={`rates ${i + 1} mostApplications`}
+                value={r.mostApplications}
+                onChange={(mostApplications) => set(i, { mostApplications })}
+              />
+              <FigureField
+                name="Least days between"
+                path={`rates ${i + 1} intervalDays`}
+                value={r.intervalDays}
+                onChange={(intervalDays) => set(i, { intervalDays })}
+              />
+              <TextField
+                name="Region"
+                path={`rates ${i + 1} region`}
+                value={r.region ?? ''}
+                onChange={(region) => set(i, { region: region === '' ? null : region })}
+              />
+            </div>
+          </details>
+          <RemoveButton what={`row ${i + 1}`} onClick={() => onChange({ rates: without(rates, i) })} />
+        </div>
+      ))}
+      <button
+        type="button"
+        className="button mt-3"
+        onClick={() => onChange({ rates: [...rates, { ...EMPTY, uses: rates.at(-1)?.uses ?? EMPTY.uses }] })}
+      >
+        Add a row of rates
+      </button>
+    </>
+  );
+}
+
+/** The units that people compare rates in. */
+const COMPARED: readonly RateUnit[] = [
+  'oz/1000sqft',
+  'floz/1000sqft',
+  'lb/1000sqft',
+  'g/1000sqft',
+  'lb/acre',
+  'floz/acre',
+  'kg/ha',
+  'L/ha',
+];
+
+/** "0.83 oz/1,000 sq ft = 2.26 lb/acre = 2.53 kg/ha = 1.47 lb a.i./acre"; empty where there is no figure. */
+function inOtherUnits(figure: number | null, sheet: LabelSheet): string {
+  if (figure === null || !(figure > 0)) return '';
+  const density =
+    sheet.densityLbPerGal === null || !(sheet.densityLbPerGal > 0)
+      ? null
+      : gramsPerLitre(sheet.densityLbPerGal * G_PER_L_IN_LB_PER_GAL);
+  const rate = rateOf(figure, sheet.rateUnit);
+  const others = inAllUnits(rate, density)
+    .filter((w) => w.unit !== sheet.rateUnit && COMPARED.includes(w.unit))
+    .filter((w) => RATE_UNITS[w.unit].by === rate.by || w.unit === 'lb/acre')
+    .map((w) => `${significant(w.figure)} ${RATE_UNITS[w.unit].words}`);
+  const substances = sheet.ingredients.flatMap((i) => {
+    const counted = i.limitCounts === 'a.e.' ? i.acidEquivalent : i.content;
+    if (counted === null || !(counted > 0)) return [];
+    const kg = substanceRate(rate, contentOf(counted, i.contentUnit), density);
+    if (kg === null) return [];
+    const name = sheet.ingredients.length > 1 ? ` of ${i.name}` : '';
+    return [`${significant(kg / RATE_UNITS['lb/acre'].inSi)} lb ${i.limitCounts}/acre${name}`];
+  });
+  return [`${significant(figure)} ${RATE_UNITS[sheet.rateUnit].words}`, ...others, ...substances].join(' = ');
+}

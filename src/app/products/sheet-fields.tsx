@@ -1,0 +1,191 @@
+'use client';
+import { createContext, useContext, useState } from 'react';
+import type { Issue } from '@/core/units/parse';
+import { Labelled } from '@/ui/labelled';
+
+/** What is wrong with the sheet, by the field's path ("rates 2 low"). */
+const Issues = createContext<readonly Issue[]>([]);
+export const SheetIssues = Issues.Provider;
+const useIssue = (path: string): Issue | undefined => {
+  const found = useContext(Issues).find((i) => i.field === path || i.field.startsWith(`${path} `));
+  // the server names the path; beside the field its name is enough
+  return found && { ...found, problem: `This ${found.problem}` };
+};
+
+type Common = Readonly<{ name: string; path: string; hint?: string | null }>;
+
+export function TextField({
+  name,
+  path,
+  hint = null,
+  value,
+  onChange,
+  rows,
+}: Common & Readonly<{ value: string; onChange: (value: string) => void; rows?: number }>) {
+  const issue = useIssue(path);
+  return (
+    <Labelled name={name} issue={issue} hint={hint}>
+      {(field) =>
+        rows ? (
+          <textarea {...field} rows={rows} value={value} onChange={(e) => onChange(e.target.value)} />
+        ) : (
+          <input {...field} value={value} onChange={(e) => onChange(e.target.value)} />
+        )
+      }
+    </Labelled>
+  );
+}
+
+/** A figure: what is typed stays as it is typed; empty is "the label does not say"; what is no number is said at once. */
+export function FigureField({
+  name,
+  path,
+  hint = null,
+  value,
+  onChange,
+}: Common & Readonly<{ value: number | null; onChange: (value: number | null) => void }>) {
+  const [text, setText] = useState(value === null || Number.isNaN(value) ? '' : String(value));
+  const fromOutside = value !== null && !Number.isNaN(value) && numberIn(text) !== value;
+  const shown = fromOutside ? String(value) : text;
+  const server = useIssue(path);
+  const issue = Number.isNaN(value)
+    ? {
+        field: path,
+        problem: `“${shown.trim()}” is not a number`,
+        remedy: 'Type a number, for example 0.83.',
+      }
+    : server;
+  return (
+    <Labelled name={name} issue={issue} hint={hint}>
+      {(field) => (
+        <input
+          {...field}
+          inputMode="decimal"
+          value={shown}
+          onChange={(e) => {
+            setText(e.target.value);
+            onChange(numberIn(e.target.value));
+          }}
+        />
+      )}
+    </Labelled>
+  );
+}
+/** null: nothing typed; NaN: not a number. */
+function numberIn(text: string): number | null {
+  const plain = text.trim().replace(/(?<=\d),(?=\d{3}(\D|$))/g, '');
+  if (plain === '') return null;
+  return /^-?(\d+\.?\d*|\.\d+)$/.test(plain) ? Number(plain) : NaN;
+}
+
+export function SelectField<T extends string>({
+  name,
+  path,
+  hint = null,
+  value,
+  options,
+  words = (o) => o,
+  onChange,
+}: Common &
+  Readonly<{
+    value: T;
+    options: readonly T[];
+    words?: (option: T) => string;
+    onChange: (value: T) => void;
+  }>) {
+  const issue = useIssue(path);
+  return (
+    <Labelled name={name} issue={issue} hint={hint}>
+      {(field) => (
+        <select
+          {...field}
+          value={value}
+          onChange={(e) => {
+            const next = options.find((o) => o === e.target.value);
+            if (next !== undefined) onChange(next);
+          }}
+        >
+          {options.map((o) => (
+            <option key={o} value={o}>
+              {words(o)}
+            </option>
+          ))}
+        </select>
+      )}
+    </Labelled>
+  );
+}
+
+/** Some of a list, each a box to tick. */
+export function ManyField<T extends string>({
+  name,
+  path,
+  value,
+  options,
+  words = (o) => o,
+  onChange,
+}: Common &
+  Readonly<{
+    value: readonly T[];
+    options: readonly T[];
+    words?: (option: T) => string;
+    onChange: (value: T[]) => void;
+  }>) {
+  const issue = useIssue(path);
+  return (
+    <fieldset className="min-w-0">
+      <legend className="font-cond text-[16px]">{name}</legend>
+      <div className="flex flex-wrap gap-x-4">
+        {options.map((o) => (
+          <label key={o} className="flex min-h-[44px] items-center gap-1.5 text-[15px] md:min-h-[32px]">
+            <input
+              type="checkbox"
+              className="h-5 w-5 accent-[var(--color-moss)]"
+              checked={value.includes(o)}
+              onChange={(e) =>
+                onChange(options.filter((x) => (x === o ? e.target.checked : value.includes(x))))
+              }
+            />
+            {words(o)}
+          </label>
+        ))}
+      </div>
+      {issue && (
+        <p className="text-[14px] font-semibold text-clay">
+          {issue.problem}. {issue.remedy}
+        </p>
+      )}
+    </fieldset>
+  );
+}
+
+export function CheckField({
+  name,
+  value,
+  onChange,
+}: Readonly<{ name: string; value: boolean; onChange: (value: boolean) => void }>) {
+  return (
+    <label className="flex min-h-[44px] items-center gap-2 text-[16px]">
+      <input
+        type="checkbox"
+        className="h-5 w-5 accent-[var(--color-moss)]"
+        checked={value}
+        onChange={(e) => onChange(e.target.checked)}
+      />
+      {name}
+    </label>
+  );
+}
+
+/** Changes one of a list, or takes it out. */
+export const changed = <T,>(list: readonly T[], i: number, change: Partial<T>): T[] =>
+  list.map((x, k) => (k === i ? { ...x, ...change } : x));
+export const without = <T,>(list: readonly T[], i: number): T[] => list.filter((_, k) => k !== i);
+
+export function RemoveButton({ what, onClick }: Readonly<{ what: string; onClick: () => void }>) {
+  return (
+    <button type="button" className="button py-0 md:min-h-[36px]" onClick={onClick}>
+      Remove {what}
+    </button>
+  );
+}
