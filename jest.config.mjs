@@ -9,6 +9,7 @@ const config = {
       '@swc/jest',
       {
         jsc: {
+          experimental: { keepImportAttributes: true },
           parser: { syntax: 'typescript', tsx: true },
           target: 'es2022',
           transform: { react: { runtime: 'automatic' } },

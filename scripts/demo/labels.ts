@@ -480,7 +480,7 @@ const sheets = {
     formulation: 'G',
     signalWord: 'none',
     category: DEMO_CATEGORY,
-    ingredients: [{ name: 'corn gluten meal', group: null, content: 100 }],
+    ingredients: [{ name: 'corn gluten meal', group: 0, content: 100 }],
     analysis: { n: 9, p: 0, k: 0 },
     rates: [{ turfs: [...TURFS], low: 10, high: 20, months: 1.5 }],
     rateUnit: 'lb/1000sqft',

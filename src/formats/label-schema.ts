@@ -52,7 +52,7 @@ const object = (properties: Record<string, object>) => ({
 
 const ingredient = object({
   name: { ...text('Common name', 100), minLength: 1 },
-  group: orNull(count('Site of action group, HRAC/WSSA number', 40)),
+  group: orNull(count('Site of action group, HRAC/WSSA number; 0: none', 40)),
   content: amount('How much of it is in the product', 2000, { exclusiveMinimum: 0 }),
   contentUnit: oneOf(CONTENT_UNITS, 'Unit of the content'),
   acidEquivalent: orNull(amount('Content as acid equivalent, in the same unit', 2000)),

@@ -1,24 +1,12 @@
 /** The HTTP interface described as OpenAPI 3.1. Checked in tests against the standard's schema and against real answers. */
 import { COVERS, EXPOSURES, MOISTURES, TEXTURES } from '@/core/ground/site';
 import { SCHOOLS } from '@/core/ground/crossing';
-import { MOST_ROWS } from './outlook-api';
+import { MOST_ROWS } from './api-weather';
+import { gatesAnswer, gatesQuestionSchema } from './openapi-gates';
+import { date, list, maybe, number, object } from './openapi-parts';
 import { CALLS_PER_MINUTE } from './tokens';
+import { LABEL_SCHEMA } from '@/formats/label-schema';
 
-const number = (description: string, more: object = {}) => ({ type: 'number', description, ...more });
-const date = { type: 'string', format: 'date' };
-const maybe = (schema: { type: string; format?: string }) => ({ ...schema, type: [schema.type, 'null'] });
-const list = (items: object, description: string, more: object = {}) => ({
-  type: 'array',
-  items,
-  description,
-  ...more,
-});
-const object = (properties: Record<string, object>, required = Object.keys(properties)) => ({
-  type: 'object',
-  properties,
-  required,
-  additionalProperties: false,
-});
 const sky = {
   precipitation_mm: number('Water that fell, rain or snow, mm', { minimum: 0 }),
   wind_m_s: number('Mean wind, m/s', { minimum: 0 }),
@@ -28,6 +16,44 @@ const localTime = (description: string) => ({
   pattern: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}$',
   description,
 });
+
+/** Rows of days or of hours, so many days at least. */
+const weatherRowsSchema = (days: number) => ({
+  ...object(
+    {
+      daily: list(
+        object({
+          date,
+          tmin_c: number('Lowest air temperature, °C'),
+          tmax_c: number('Highest air temperature, °C'),
+          ...sky,
+        }),
+        'Every day in order, without a gap. Rows from `today` on are taken as a forecast of up to ten days.',
+        { minItems: days, maxItems: MOST_ROWS },
+      ),
+      hourly: list(
+        object(
+          {
+            time: localTime('Begin of the hour, local standard time'),
+            air_c: number('Air temperature, °C'),
+            ...sky,
+            precipitation_chance: number('Chance of it, 0 to 1; sure where it is not said', {
+              minimum: 0,
+              maximum: 1,
+            }),
+          },
+          ['time', 'air_c', ...Object.keys(sky)],
+        ),
+        'Every hour in order from 00:00 of the first day, whole days.',
+        { minItems: days * 24, maxItems: MOST_ROWS },
+      ),
+    },
+    [],
+  ),
+  description: 'Either daily or hourly.',
+});
+/** The published schema of a product sheet, without the marks that stand for a document of its own. */
+const { $schema: _schema, $id: _id, ...productSheetSchema } = LABEL_SCHEMA;
 
 const question = object(
   {
@@ -45,33 +71,7 @@ const question = object(
       },
       ['texture', 'moisture', 'exposure', 'beside_pavement'],
     ),
-    weather: {
-      ...object(
-        {
-          daily: list(
-            object({
-              date,
-              tmin_c: number('Lowest air temperature, °C'),
-              tmax_c: number('Highest air temperature, °C'),
-              ...sky,
-            }),
-            'Every day in order, without a gap. Rows from `today` on are taken as a forecast of up to ten days.',
-            { minItems: 365, maxItems: MOST_ROWS },
-          ),
-          hourly: list(
-            object({
-              time: localTime('Begin of the hour, local standard time'),
-              air_c: number('Air temperature, °C'),
-              ...sky,
-            }),
-            'Every hour in order from 00:00 of the first day, whole days.',
-            { minItems: 8760, maxItems: MOST_ROWS },
-          ),
-        },
-        [],
-      ),
-      description: 'Either daily or hourly.',
-    },
+    weather: weatherRowsSchema(365),
     past_years: list(
       { type: 'integer' },
       'Years whose weather the members take; without it, all that are whole. Fewer than 15 are filled up with generated weather, to 30 where there are fewer than 8.',
@@ -188,12 +188,23 @@ const problem = (description: string) => ({
   content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } },
 });
 
+/** What can go wrong with any call. */
+const PROBLEMS = {
+  '400': problem('The body is not JSON'),
+  '401': problem('No token, or one that was taken back'),
+  '403': problem('The person’s role does not allow it'),
+  '413': problem('The body is too large'),
+  '422': problem('A field is wrong or does not allow an answer'),
+  '429': problem('Too many calls in this minute'),
+  '503': problem('The database is away'),
+};
+
 export const openApi = {
   openapi: '3.1.0',
   info: {
     title: 'Iron Gate',
     version: '1',
-    description: `Stateless questions about soil. Units stand in the field names. A token may call ${CALLS_PER_MINUTE} times a minute.`,
+    description: `Stateless questions about soil and gates. Units stand in the field names. A token may call ${CALLS_PER_MINUTE} times a minute.`,
     license: { name: 'Apache-2.0', identifier: 'Apache-2.0' },
   },
   servers: [{ url: '/' }],
@@ -212,13 +223,24 @@ export const openApi = {
             description: 'The outlook',
             content: { 'application/json': { schema: { $ref: '#/components/schemas/OutlookAnswer' } } },
           },
-          '400': problem('The body is not JSON'),
-          '401': problem('No token, or one that was taken back'),
-          '403': problem('The person’s role does not allow it'),
-          '413': problem('The body is too large'),
-          '422': problem('A field is wrong or does not allow an answer'),
-          '429': problem('Too many calls in this minute'),
-          '503': problem('The database is away'),
+          ...PROBLEMS,
+        },
+      },
+    },
+    '/api/v1/gates': {
+      post: {
+        operationId: 'gates',
+        summary: 'How every gate of an application stands, by day or by hour, and why',
+        requestBody: {
+          required: true,
+          content: { 'application/json': { schema: { $ref: '#/components/schemas/GatesQuestion' } } },
+        },
+        responses: {
+          '200': {
+            description: 'Lanes, the window, and the next opening',
+            content: { 'application/json': { schema: { $ref: '#/components/schemas/GatesAnswer' } } },
+          },
+          ...PROBLEMS,
         },
       },
     },
@@ -227,6 +249,13 @@ export const openApi = {
     securitySchemes: {
       token: { type: 'http', scheme: 'bearer', description: 'A personal token, made under House' },
     },
-    schemas: { OutlookQuestion: question, OutlookAnswer: outlookAnswer, Problem: problemSchema },
+    schemas: {
+      OutlookQuestion: question,
+      OutlookAnswer: outlookAnswer,
+      GatesQuestion: gatesQuestionSchema(weatherRowsSchema),
+      GatesAnswer: gatesAnswer,
+      ProductSheet: productSheetSchema,
+      Problem: problemSchema,
+    },
   },
 } as const;

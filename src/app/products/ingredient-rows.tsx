@@ -52,7 +52,7 @@ export function IngredientRows({ sheet, onChange }: Props) {
                 onChange={(contentUnit) => set(i, { contentUnit })}
               />
               <FigureField
-                name="Group (site of action)"
+                name="Group (0: none)"
                 path={`ingredients ${i + 1} group`}
                 value={a.group}
                 onChange={(group) => set(i, { group })}

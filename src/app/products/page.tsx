@@ -46,7 +46,7 @@ export default screen(async (actor) => {
 function Line({ label, completeness, shelf, purchase, lawns }: ProductLine) {
   const like = RATE_UNITS[label.rateUnit];
   const show = (amount: number) => showAmount(amountLike(like, amount), label.amountUnit);
-  const groups = [...new Set(label.ingredients.flatMap((i) => (i.group === null ? [] : [i.group])))];
+  const groups = [...new Set(label.ingredients.flatMap((i) => (i.group ? [i.group] : [])))];
   const bought = purchase.packages.map(({ index, count }) => `${count} × ${label.packages[index]!.typed}`);
   return (
     <li className="grid grid-cols-1 items-center gap-x-5 gap-y-1 border-b border-hair py-2.5 md:grid-cols-[minmax(0,1.5fr)_minmax(0,0.9fr)_minmax(0,0.9fr)_minmax(0,1.3fr)]">

@@ -582,7 +582,7 @@ function Part({ title, children }: Readonly<{ title: string; children: ReactNode
   );
 }
 const Grid = ({ children }: Readonly<{ children: ReactNode }>) => (
-  <div className="mt-1 grid grid-cols-1 items-end gap-2 sm:grid-cols-2 md:grid-cols-4">{children}</div>
+  <div className="mt-1 grid grid-cols-1 items-start gap-2 sm:grid-cols-2 md:grid-cols-4">{children}</div>
 );
 
 const statesIn = (text: string): string[] | null => {

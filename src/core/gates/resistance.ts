@@ -12,13 +12,13 @@ export const resistance: Gate = {
   spans: ({ application: { label }, ledger, rules }, range) => {
     if (label.ingredients.some((i) => i.group === null))
       return constantLane(range, ajar({ code: 'not-known', source: 'label', missing: 'group' }));
-    const groups = [...new Set(label.ingredients.map((i) => i.group!))];
+    const groups = [...new Set(label.ingredients.flatMap((i) => i.group || []))];
     const done = ledger.filter((e) => e.label.inSoil === label.inSoil);
     const groupsIn = (year: number) =>
       new Set(
         done
           .filter((e) => yearOf(e.day) === year)
-          .flatMap((e) => e.label.ingredients.flatMap((i) => (i.group === null ? [] : [i.group]))),
+          .flatMap((e) => e.label.ingredients.flatMap((i) => i.group || [])),
       );
     const rotates = open({ code: 'groups-rotate', source: 'ledger', groups });
     const kept = new Map<number, Verdict>();

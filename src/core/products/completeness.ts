@@ -24,12 +24,8 @@ export function completenessOf(label: Label): Completeness {
       { field: 'Site of action group', costs: 'not known', gate: 'Resistance' },
     ],
     [
-      label.yearLimit !== null || label.rates.every((r) => r.yearLimit !== null),
+      label.yearLimit !== null || (label.rates.length > 0 && label.rates.every((r) => r.yearLimit !== null)),
       { field: 'Most in a year', costs: 'shut', gate: 'Year limit' },
-    ],
-    [
-      label.mostApplications !== null || label.rates.every((r) => r.mostApplications !== null),
-      { field: 'Most applications', costs: 'not known', gate: 'Number of applications' },
     ],
     [label.registeredIn !== null, { field: 'Registered in', costs: 'not known', gate: 'Registration' }],
     [label.category !== null, { field: 'Licence category', costs: 'not known', gate: 'Licence' }],

@@ -56,7 +56,7 @@ export type SetbackFrom = (typeof SETBACKS_FROM)[number];
 
 export type Ingredient = Readonly<{
   name: string;
-  /** site of action group, HRAC/WSSA number; null: none, or not said */
+  /** site of action group, HRAC/WSSA number; 0: none; null: not said */
   group: number | null;
   content: Content;
   /** the acid's content, where the label counts acid equivalents (a.e.) */

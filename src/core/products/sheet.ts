@@ -2,12 +2,7 @@
  * The product sheet: a label as it is typed in, in the label's own order and units. It is what the database keeps, what
  * the form edits and what travels as JSON; `labelFrom` makes of it what the gates compute with.
  */
-import {
-  celsius,
-  gramsPerLitre,
-  type KilogramsPerHectare,
-  type LitresPerHectare,
-} from '@/core/units/quantity';
+import { celsius, gramsPerLitre, type KilogramsPerHectare } from '@/core/units/quantity';
 import type { Content } from '@/core/units/by-label';
 import {
   AMOUNT_UNITS,

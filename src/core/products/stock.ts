@@ -61,7 +61,7 @@ const HAIR = 1e-9;
 
 /**
  * Whole packages that cover what is short: the cheapest that do, by price where all have one, else with the least left
- * over. Exhaustive over the counts of every size but the largest needed: a shop has few sizes.
+ * over. Branch and bound over the counts of each size: exact.
  * @param sizes kg or L of each package, with its price in USD
  */
 export function purchaseOf(
@@ -75,11 +75,14 @@ export function purchaseOf(
     return { need, short, packages: [], cost: short > HAIR ? null : 0, over: 0 };
   const priced = usable.every((s) => s.price !== null);
   const worth = (s: (typeof usable)[number]) => (priced ? s.price! : s.size);
+  // the best value first: with it alone one is near the best answer, and most of the others need no look
+  const sorted = usable.toSorted((a, b) => worth(a) / a.size - worth(b) / b.size || b.size - a.size);
   let best: { counts: number[]; value: number; size: number } | null = null;
-  const sorted = usable.toSorted((a, b) => b.size - a.size);
   const search = (i: number, counts: number[], size: number, value: number) => {
-    if (best && value > best.value + HAIR) return;
     const s = sorted[i]!;
+    // no package from here on is better value than this one
+    const atLeast = value + (Math.max(0, short - size) * worth(s)) / s.size;
+    if (best && atLeast > best.value + HAIR) return;
     const enough = Math.max(0, Math.ceil((short - size) / s.size - HAIR));
     if (i === sorted.length - 1) {
       const total = {
@@ -87,16 +90,14 @@ export function purchaseOf(
         value: value + enough * worth(s),
         size: size + enough * s.size,
       };
-      if (
+      const isBetter =
         !best ||
         total.value < best.value - HAIR ||
-        (total.value <= best.value + HAIR && total.size < best.size)
-      )
-        best = total;
+        (total.value <= best.value + HAIR && total.size < best.size);
+      if (isBetter) best = total;
       return;
     }
-    for (let n = enough; n >= Math.max(0, enough - MOST_OF_SMALLER); n--)
-      search(i + 1, [...counts, n], size + n * s.size, value + n * worth(s));
+    for (let n = enough; n >= 0; n--) search(i + 1, [...counts, n], size + n * s.size, value + n * worth(s));
   };
   search(0, [], 0, 0);
   const { counts, size } = best! as { counts: number[]; size: number };
@@ -109,5 +110,3 @@ export function purchaseOf(
     over: size + Math.max(0, onHand) - need,
   };
 }
-/** Fewer of a larger package than would cover it are tried down to this many. */
-const MOST_OF_SMALLER = 12;

@@ -76,7 +76,7 @@ export function advise(
           open: nextOpen(window.all, day),
           ajar: nextOpen(window.all, day, 'ajar'),
           cost: costOf(label, rate, context),
-          groups: label.ingredients.flatMap((i) => (i.group === null ? [] : [i.group])),
+          groups: label.ingredients.flatMap((i) => (i.group ? [i.group] : [])),
           rank: reasons.reduce((sum, r) => sum + r.weight, 0),
         },
       ];
@@ -124,13 +124,11 @@ function argumentsFor(
   if (zone.seedingOn !== null && wait !== null && day + wait <= zone.seedingOn)
     say(15, { code: 'seed-safe', waitDays: wait });
 
-  const groups = label.ingredients.flatMap((i) => (i.group === null ? [] : [i.group]));
+  const groups = label.ingredients.flatMap((i) => (i.group ? [i.group] : []));
   const before = new Set(
     ledger
       .filter((e) => e.label.inSoil === label.inSoil && yearOf(e.day) < yearOf(day))
-      .flatMap((e) =>
-        e.label.ingredients.flatMap((i) => (i.group === null ? [] : [`${i.group}|${yearOf(e.day)}`])),
-      ),
+      .flatMap((e) => e.label.ingredients.flatMap((i) => (i.group ? [`${i.group}|${yearOf(e.day)}`] : []))),
   );
   const had = [...new Set([...before].map((k) => Number(k.split('|')[0])))];
   for (const group of groups) {
@@ -150,9 +148,7 @@ function argumentsFor(
     if (tolerance && tolerance !== 'safe')
       say(tolerance === 'injury' ? -8 : -20, { code: 'turf-sensitive', ingredient: name, tolerance });
   }
-  const isOrganic = label.ingredients.every(
-    (i) => i.group === null || factsOf(i.name)?.status === 'biopesticide',
-  );
+  const isOrganic = label.ingredients.every((i) => !i.group || factsOf(i.name)?.status === 'biopesticide');
   if (zone.organicOnly) say(isOrganic ? 40 : -80, { code: isOrganic ? 'organic' : 'not-organic' });
   if (isGranule(label) && zone.cover === 'heavy') say(8, { code: 'granule-through-dead-leaf' });
   if (label.analysis && (label.analysis.n ?? 0) > 0) {

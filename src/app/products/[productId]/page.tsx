@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
-import { figure, showRate, showTemperature, showWater, showWind, significant } from '@/core/units/format';
+import { figure, showRate, showLine, showWater, showWind, significant } from '@/core/units/format';
 import { RATE_UNITS, rateIn } from '@/core/units/rate';
 import { toFeet } from '@/core/units/trade';
 import { WEEDS } from '@/core/weeds/weeds';
@@ -189,7 +189,7 @@ function Works({ label }: ProductSheet) {
   return (
     <Section title="What is in it, and how it works">
       {label.ingredients.map((i) => (
-        <Figure key={i.name} name={`${i.name}${i.group === null ? '' : `, group ${i.group}`}`}>
+        <Figure key={i.name} name={`${i.name}${!i.group ? '' : `, group ${i.group}`}`}>
           {i.content.in === 'weight'
             ? `${significant(i.content.share * 100)} % by weight`
             : `${significant(i.content.gramsPerLitre)} g/L`}
@@ -213,8 +213,8 @@ function Works({ label }: ProductSheet) {
       {(air.least !== null || air.most !== null) && (
         <Figure name="Air">
           {[
-            air.least !== null && `at least ${showTemperature(air.least)}`,
-            air.most !== null && `at most ${showTemperature(air.most)}`,
+            air.least !== null && `at least ${showLine(air.least)}`,
+            air.most !== null && `at most ${showLine(air.most)}`,
           ]
             .filter(Boolean)
             .join(', ')}

@@ -1,0 +1,8 @@
+import { answerGates, gatesQuestion } from '@/server/gates-api';
+import { route } from '@/server/route';
+import { reasonWords } from '@/ui/reason-words';
+
+const MOST_BYTES = 10_000_000;
+export const POST = route(gatesQuestion, MOST_BYTES, (actor, question) =>
+  answerGates(actor, question, reasonWords),
+);

@@ -1,0 +1,74 @@
+import { addDays, dayOf } from '@/core/calendar/day';
+import { rateOf } from '@/core/units/rate';
+import { context, entry, label, outlook, range, row, today } from '../../../tests/support/gate-context';
+import { advise, costOf } from './advice';
+
+const { application: _, ...facts } = context();
+const wanted = {
+  use: 'pre-emergent' as const,
+  target: null,
+  day: today,
+  range: { from: today, to: range.to },
+};
+const oz = (x: number) => rateOf(x, 'oz/1000sqft');
+const other = {
+  ...label,
+  id: 'other',
+  name: 'Other 14',
+  ingredients: [{ ...label.ingredients[0]!, name: 'gamma', group: 14 }],
+};
+const rank = (f: typeof facts, labels = [label, other]) => advise(labels, f, wanted).map((s) => s.label.id);
+
+test('another group goes before the one that was used here, and says why', () => {
+  const used = { ...facts, ledger: [entry(dayOf(2026, 4, 1), 0.4)] };
+  expect(rank(used)).toEqual(['other', 'dry-50']);
+  const [best, worse] = advise([label, other], used, wanted);
+  expect(best?.reasons.map((r) => r.argument.code)).toContain('other-group');
+  expect(worse?.reasons.map((r) => r.argument.code)).toContain('same-group-again');
+  expect(best?.rank).toBe(best?.reasons.reduce((s, r) => s + r.weight, 0));
+});
+
+test('past the line the one that reaches back goes first; before it the long residual', () => {
+  const back = { ...label, id: 'back', name: 'Back', reachesBack: true };
+  const long = {
+    ...label,
+    id: 'long',
+    name: 'Long',
+    rates: [{ ...row('tall fescue', oz(0.2), oz(0.8)), months: 6 }],
+  };
+  const late = {
+    ...facts,
+    outlook: outlook({ p10: addDays(today, -10), p50: addDays(today, -5), p90: null }),
+  };
+  expect(rank(late, [long, back])[0]).toBe('back');
+  expect(rank(facts, [long, back])[0]).toBe('long');
+});
+
+test('products without the turf or the use, and cancelled ones, are left out', () => {
+  const gone = { ...label, id: 'gone', status: 'cancelled' as const };
+  const elsewhere = { ...label, id: 'else', rates: [row('bermudagrass', oz(0.2), oz(0.8))] };
+  expect(rank(facts, [gone, elsewhere])).toEqual([]);
+});
+
+test('an organic wish outweighs everything else', () => {
+  const corn = {
+    ...label,
+    id: 'corn',
+    ingredients: [{ ...label.ingredients[0]!, name: 'corn gluten meal', group: 0 }],
+  };
+  const wish = { ...facts, zone: { ...facts.zone, organicOnly: true } };
+  expect(rank(wish, [label, corn])).toEqual(['corn', 'dry-50']);
+});
+
+test('cost goes by the package with the best price: 0.2 kg/ha… of $20 a kilogram on 500 m²', () => {
+  const priced = {
+    ...label,
+    packages: [
+      { size: { by: 'mass' as const, amount: 1 as never }, typed: '1 kg', price: 30 },
+      { size: { by: 'mass' as const, amount: 5 as never }, typed: '5 kg', price: 100 },
+    ],
+  };
+  // 2 kg/ha on 500 m² is 0.1 kg, of $20 a kilogram
+  expect(costOf(priced, rateOf(2, 'kg/ha'), facts)).toBeCloseTo(2, 9);
+  expect(costOf(label, rateOf(2, 'kg/ha'), facts)).toBeNull();
+});

@@ -1,0 +1,549 @@
+/** POST /api/v1/gates: every gate of an application, day by day or hour by hour, from what is sent with the question. */
+import 'server-only';
+import Joi from 'joi';
+import { addDays, isoDay, type Day } from '@/core/calendar/day';
+import { hourOf, isoHour, type Hour } from '@/core/calendar/hour';
+import type { Range } from '@/core/calendar/span';
+import { NOTHING_SEEN, type GateContext } from '@/core/gates/gate';
+import type { Reason } from '@/core/gates/reason';
+import { hoursWindowOf, nextOpen, windowOf, type Window } from '@/core/gates/window';
+import { DEFAULT_CROSSING } from '@/core/ground/crossing';
+import type { Outlook } from '@/core/ground/outlook';
+import { UNCORRECTED } from '@/core/ground/readings';
+import { COVERS, TEXTURES, type Cover, type Texture } from '@/core/ground/site';
+import { WATERS, type Water } from '@/core/lawn/zone';
+import { METHODS, TURFS, USES, type Label, type Method, type Turf, type Use } from '@/core/products/label';
+import { labelFrom } from '@/core/products/sheet';
+import type { LedgerEntry } from '@/core/records/ledger';
+import { DEFAULT_SPACING } from '@/core/season/split';
+import { celsius, metres, millimetres, squareMetres, type MetresPerSecond } from '@/core/units/quantity';
+import { RATE_UNITS, isRateUnit, rateOf, type ProductRate } from '@/core/units/rate';
+import { daysIn, sliceDays } from '@/core/weather/series';
+import { ALL_WEEDS, STAGES, type Stage, type Weed } from '@/core/weeds/weeds';
+import { checkSheet } from '@/formats/label-json';
+import { must, type Actor } from '@/data/actor';
+import { USUAL_GATE_RULES, rulesFrom } from '@/data/gate-rules';
+import {
+  Wrong,
+  date,
+  dayAt,
+  forecastIn,
+  weatherOf,
+  weatherRows,
+  wrong,
+  type WeatherRows,
+} from './api-weather';
+import type { Answered } from './route';
+
+type RateRow = Readonly<{ figure: number; unit: string }>;
+export type GatesQuestion = Readonly<{
+  today: string;
+  /** the clock's hour now */
+  hour?: number;
+  range: Readonly<{ from: string; to: string; by?: 'day' | 'hour' }>;
+  zone: Readonly<{
+    turf: Turf;
+    mixed_with?: Turf;
+    texture: Texture;
+    area_m2: number;
+    latitude_deg: number;
+    state?: string;
+    seeding_on?: string;
+    irrigation_mm_per_h?: number;
+    water?: Readonly<{ kind: Water; distance_m?: number }>;
+    trees?: boolean;
+    beds?: boolean;
+    cover?: Cover;
+    notice_h?: number;
+    organic_only?: boolean;
+  }>;
+  label: unknown;
+  application: Readonly<{
+    rate: RateRow;
+    use: Use;
+    target?: Weed;
+    method?: Method;
+    part?: number;
+    of?: number;
+    partner?: Readonly<{ label: unknown; rate: RateRow; use: Use; how: 'tank' | 'day' }>;
+  }>;
+  ledger?: readonly Readonly<{
+    date: string;
+    rate: RateRow;
+    label?: unknown;
+    area_share?: number;
+    planned?: boolean;
+  }>[];
+  house_rules?: Readonly<{
+    wind_limit_m_s?: number;
+    wind_caution_m_s?: number;
+    work_from_h?: number;
+    work_to_h?: number;
+    calm_h?: number;
+    lead_days?: number;
+    rain_chance?: number;
+    calibration_days?: number;
+    notice_by_code_h?: number;
+    heat_limit_c?: number;
+    heat_caution_c?: number;
+    nitrogen_soil_c?: number;
+    partners?: 'as labels allow' | 'never together';
+    group_years?: number;
+  }>;
+  means?: Readonly<{
+    licences?: readonly Readonly<{ person: string; categories: readonly string[]; valid_to: string }>[];
+    equipment?: readonly Readonly<{ name: string; method: Method; calibrated_on?: string }>[];
+    on_hand?: RateRow;
+  }>;
+  seen?: Readonly<{
+    mown_on?: string;
+    green?: Readonly<{ share: number; on: string }>;
+    stress?: Readonly<{ kind: 'none' | 'heat' | 'drought'; on: string }>;
+    stages?: readonly Readonly<{ weed: Weed; stage: Stage; on: string }>[];
+    seeded_on?: string;
+    seedling_mowings?: number;
+    notice_sent?: string;
+    event?: Readonly<{ on: string; what: string }>;
+  }>;
+  /** as the outlook call answers it */
+  outlook?: Readonly<{
+    crossed?: string | null;
+    p10?: string | null;
+    p50?: string | null;
+    p90?: string | null;
+    observed_from: string;
+    observed_c: readonly number[];
+    p50_c: readonly number[];
+  }>;
+  weather?: WeatherRows;
+}>;
+
+const turf = Joi.string().valid(...TURFS);
+const use = Joi.string().valid(...USES);
+const method = Joi.string().valid(...METHODS);
+const rate = Joi.object({
+  figure: Joi.number().greater(0).max(100_000).required(),
+  unit: Joi.string()
+    .valid(...Object.keys(RATE_UNITS))
+    .required(),
+});
+const sheet = Joi.object().unknown();
+const maybeDate = date.allow(null);
+const text = Joi.string().max(200);
+const temperature = Joi.number().min(-40).max(70);
+
+export const gatesQuestion = Joi.object<GatesQuestion>({
+  today: date.required(),
+  hour: Joi.number().integer().min(0).max(23),
+  range: Joi.object({
+    from: date.required(),
+    to: date.required(),
+    by: Joi.string().valid('day', 'hour'),
+  }).required(),
+  zone: Joi.object({
+    turf: turf.required(),
+    mixed_with: turf,
+    texture: Joi.string()
+      .valid(...TEXTURES)
+      .required(),
+    area_m2: Joi.number().greater(0).max(1e8).required(),
+    latitude_deg: Joi.number().min(-66).max(66).required(),
+    state: text,
+    seeding_on: date,
+    irrigation_mm_per_h: Joi.number().min(0).max(200),
+    water: Joi.object({
+      kind: Joi.string()
+        .valid(...WATERS)
+        .required(),
+      distance_m: Joi.number().min(0).max(100_000),
+    }),
+    trees: Joi.boolean(),
+    beds: Joi.boolean(),
+    cover: Joi.string().valid(...COVERS),
+    notice_h: Joi.number().min(0).max(1000),
+    organic_only: Joi.boolean(),
+  }).required(),
+  label: sheet.required(),
+  application: Joi.object({
+    rate: rate.required(),
+    use: use.required(),
+    target: Joi.string().valid(...ALL_WEEDS),
+    method,
+    part: Joi.number().integer().min(1).max(6),
+    of: Joi.number().integer().min(1).max(6),
+    partner: Joi.object({
+      label: sheet.required(),
+      rate: rate.required(),
+      use: use.required(),
+      how: Joi.string().valid('tank', 'day').required(),
+    }),
+  }).required(),
+  ledger: Joi.array()
+    .items(
+      Joi.object({
+        date: date.required(),
+        rate: rate.required(),
+        label: sheet,
+        area_share: Joi.number().min(0).max(1),
+        planned: Joi.boolean(),
+      }),
+    )
+    .max(1000),
+  house_rules: Joi.object({
+    wind_limit_m_s: Joi.number().min(0).max(30),
+    wind_caution_m_s: Joi.number().min(0).max(30),
+    work_from_h: Joi.number().integer().min(0).max(23),
+    work_to_h: Joi.number().integer().min(1).max(24),
+    calm_h: Joi.number().integer().min(1).max(12),
+    lead_days: Joi.number().integer().min(0).max(200),
+    rain_chance: Joi.number().min(0).max(1),
+    calibration_days: Joi.number().integer().min(1).max(1000),
+    notice_by_code_h: Joi.number().min(0).max(1000),
+    heat_limit_c: temperature,
+    heat_caution_c: temperature,
+    nitrogen_soil_c: temperature,
+    partners: Joi.string().valid('as labels allow', 'never together'),
+    group_years: Joi.number().integer().min(2).max(20),
+  }),
+  means: Joi.object({
+    licences: Joi.array()
+      .items(
+        Joi.object({
+          person: text.required(),
+          categories: Joi.array().items(text).max(50).required(),
+          valid_to: date.required(),
+        }),
+      )
+      .max(1000),
+    equipment: Joi.array()
+      .items(Joi.object({ name: text.required(), method: method.required(), calibrated_on: date }))
+      .max(1000),
+    on_hand: Joi.object({
+      figure: Joi.number().min(0).required(),
+      unit: Joi.string().valid('kg', 'L').required(),
+    }),
+  }),
+  seen: Joi.object({
+    mown_on: date,
+    green: Joi.object({ share: Joi.number().min(0).max(1).required(), on: date.required() }),
+    stress: Joi.object({
+      kind: Joi.string().valid('none', 'heat', 'drought').required(),
+      on: date.required(),
+    }),
+    stages: Joi.array()
+      .items(
+        Joi.object({
+          weed: Joi.string()
+            .valid(...ALL_WEEDS)
+            .required(),
+          stage: Joi.string()
+            .valid(...STAGES)
+            .required(),
+          on: date.required(),
+        }),
+      )
+      .max(200),
+    seeded_on: date,
+    seedling_mowings: Joi.number().integer().min(0).max(100),
+    notice_sent: Joi.string().pattern(
+      /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/,
+      'a local time like 2027-03-18T10:00',
+    ),
+    event: Joi.object({ on: date.required(), what: text.required() }),
+  }),
+  outlook: Joi.object({
+    crossed: maybeDate,
+    p10: maybeDate,
+    p50: maybeDate,
+    p90: maybeDate,
+    observed_from: date.required(),
+    observed_c: Joi.array().items(temperature.required()).max(400).required(),
+    p50_c: Joi.array().items(temperature.required()).max(400).required(),
+  }),
+  weather: weatherRows(1),
+});
+
+const MOST_DAYS = 400;
+const MOST_HOUR_DAYS = 10;
+
+export function answerGates(
+  actor: Actor,
+  q: GatesQuestion,
+  words: (reason: Reason) => string,
+): Promise<Answered> {
+  must(actor, 'see');
+  try {
+    return Promise.resolve({ ok: true, body: answer(q, words) });
+  } catch (error) {
+    if (error instanceof Wrong) return Promise.resolve({ ok: false, errors: error.fields });
+    throw error;
+  }
+}
+
+function answer(q: GatesQuestion, words: (reason: Reason) => string) {
+  const context = contextFrom(q);
+  const range = { from: dayAt(q.range.from, 'range.from'), to: dayAt(q.range.to, 'range.to') };
+  const byHour = q.range.by === 'hour';
+  const most = byHour ? MOST_HOUR_DAYS : MOST_DAYS;
+  if (range.to <= range.from || range.to - range.from > most)
+    wrong(
+      'range.to',
+      `${q.range.to} is ${range.to - range.from} days after ${q.range.from}`,
+      `Ask for 1 to ${most} days; "to" is the first day after.`,
+    );
+  const next = (least: 'open' | 'ajar', { all }: Window) => {
+    const open = nextOpen(all, range.from, least);
+    return open && { from: isoDay(open.from), to: isoDay(open.to) };
+  };
+  const days = windowOf(context, range);
+  const both = { next_open: next('open', days), next_ajar: next('ajar', days) };
+  if (!byHour) return { ...shown(days, isoDay, words), ...both };
+  const hours: Range<Hour> = { from: hourOf(range.from, 0), to: hourOf(range.to, 0) };
+  return { ...shown(hoursWindowOf(context, hours), isoHour, words), ...both };
+}
+
+function shown<At extends number>(
+  { lanes, all }: Window<At>,
+  iso: (at: At) => string,
+  words: (reason: Reason) => string,
+) {
+  return {
+    lanes: lanes.map(({ gate, of, lane }) => ({
+      gate: gate.key,
+      name: gate.name,
+      of,
+      spans: lane.map(({ from, to, verdict }) => ({
+        from: iso(from),
+        to: iso(to),
+        state: verdict.state,
+        strength: verdict.state === 'shut' ? verdict.strength : null,
+        reason: {
+          code: verdict.reason.code,
+          source: verdict.reason.source,
+          figures: figuresOf(verdict.reason),
+          words: words(verdict.reason),
+        },
+      })),
+    })),
+    window: all.map(({ from, to, verdict }) => ({
+      from: iso(from),
+      to: iso(to),
+      state: verdict.state,
+      by: verdict.by,
+    })),
+  };
+}
+
+const DAYS = new Set(
+  'last opens p10 p50 seeding latest on by until seeded lapsed seen forecastTo from to crossed'.split(' '),
+);
+/** Codes whose times are hours of the clock, and those whose from and to are hours of a day. */
+const IN_HOURS: Partial<Record<Reason['code'], readonly string[]>> = {
+  'notice-given': ['sent'],
+  'notice-too-short': ['sent', 'opens'],
+  'rain-inside': ['at'],
+  'dry-long-enough': ['until'],
+  'leaf-dry': ['lastRain'],
+  'leaf-dripping': ['lastRain'],
+  'leaf-damp': ['lastRain'],
+  'dew-likely': ['until'],
+};
+const PLAIN: Partial<Record<Reason['code'], readonly string[]>> = {
+  calm: ['from', 'to'],
+  breezy: ['from', 'to'],
+  windy: ['from', 'to'],
+  'working-day-over': ['until'],
+};
+
+/** A reason's figures as JSON: days and hours in ISO 8601, all else as the core has it, in SI. */
+function figuresOf(reason: Reason): Record<string, unknown> {
+  const { code } = reason;
+  return Object.fromEntries(
+    Object.entries(reason)
+      .filter(([key]) => key !== 'code' && key !== 'source')
+      .map(([key, value]: [string, unknown]) => {
+        if (typeof value === 'number' && IN_HOURS[code]?.includes(key)) return [key, isoHour(value as Hour)];
+        if (typeof value === 'number' && DAYS.has(key) && !PLAIN[code]?.includes(key))
+          return [key, isoDay(value as Day)];
+        if (key === 'earlier') return [key, (value as Day[]).map(isoDay)];
+        return [key, value];
+      }),
+  );
+}
+
+function contextFrom(q: GatesQuestion): GateContext {
+  const today = dayAt(q.today, 'today');
+  const label = labelAt(q.label, 'label');
+  const { application: a, zone: z } = q;
+  const partner = a.partner && {
+    label: labelAt(a.partner.label, 'application.partner.label'),
+    use: a.partner.use,
+    how: a.partner.how,
+  };
+  const rules = q.house_rules ?? {};
+  const usual = rulesFrom(USUAL_GATE_RULES);
+  const observed = q.weather && weatherOf(q.weather);
+  const on = (value: string | undefined, field: string) => (value === undefined ? null : dayAt(value, field));
+  const rateIs = (r: RateRow, of: Label, field: string): ProductRate => {
+    if (!isRateUnit(r.unit))
+      return wrong(`${field}.unit`, `${r.unit} is no unit of a rate`, 'See the document.');
+    if (RATE_UNITS[r.unit].by !== RATE_UNITS[of.rateUnit].by)
+      wrong(
+        `${field}.unit`,
+        `${RATE_UNITS[r.unit].words} is measured the other way than ${of.name}`,
+        `Send a unit like ${RATE_UNITS[of.rateUnit].words}: weight and volume do not mix.`,
+      );
+    return rateOf(r.figure, r.unit);
+  };
+  const licences = q.means?.licences ?? [];
+  const equipment = q.means?.equipment ?? [];
+  return {
+    application: {
+      ...{ id: 'asked', label, use: a.use, target: a.target ?? null, method: a.method ?? null },
+      rate: rateIs(a.rate, label, 'application.rate'),
+      part: a.part ?? 1,
+      of: a.of ?? 1,
+      partner: partner
+        ? { ...partner, rate: rateIs(a.partner.rate, partner.label, 'application.partner.rate') }
+        : null,
+    },
+    zone: {
+      turf: z.turf,
+      mixedWith: z.mixed_with ?? null,
+      texture: z.texture,
+      area: squareMetres(z.area_m2),
+      latitude: z.latitude_deg,
+      state: z.state ?? null,
+      seedingOn: on(z.seeding_on, 'zone.seeding_on'),
+      irrigationPerHour: z.irrigation_mm_per_h === undefined ? null : millimetres(z.irrigation_mm_per_h),
+      water: z.water
+        ? {
+            kind: z.water.kind,
+            distance: z.water.distance_m === undefined ? null : metres(z.water.distance_m),
+          }
+        : null,
+      trees: z.trees ?? false,
+      beds: z.beds ?? false,
+      cover: z.cover ?? 'none',
+      noticeHours: z.notice_h ?? null,
+      organicOnly: z.organic_only ?? false,
+    },
+    ledger: (q.ledger ?? []).map((e, i): LedgerEntry => {
+      const of = e.label === undefined ? label : labelAt(e.label, `ledger[${i}].label`, i + 1);
+      return {
+        id: `ledger-${i + 1}`,
+        day: dayAt(e.date, `ledger[${i}].date`, i + 1),
+        label: of,
+        rate: rateIs(e.rate, of, `ledger[${i}].rate`),
+        done: !e.planned,
+        share: e.area_share ?? 1,
+      };
+    }),
+    outlook: q.outlook ? outlookFrom(q.outlook, today) : null,
+    forecast: observed ? forecastIn(observed, today, q.weather) : null,
+    recent:
+      observed && observed.from < today
+        ? sliceDays(observed, observed.from, Math.min(today, observed.from + daysIn(observed)) as Day)
+        : null,
+    seen: seenFrom(q.seen ?? {}),
+    means: {
+      licences: licences.map((l, i) => ({
+        person: l.person,
+        categories: l.categories,
+        validTo: dayAt(l.valid_to, `means.licences[${i}].valid_to`, i + 1),
+      })),
+      equipment: equipment.map((e, i) => ({
+        name: e.name,
+        method: e.method,
+        calibratedOn: on(e.calibrated_on, `means.equipment[${i}].calibrated_on`),
+      })),
+      onHand: q.means?.on_hand ? { [label.id]: q.means.on_hand.figure } : {},
+    },
+    lifts: [],
+    rules: {
+      ...usual,
+      windLimit: (rules.wind_limit_m_s ?? 4.4704) as MetresPerSecond,
+      windCaution: (rules.wind_caution_m_s ?? 3.12928) as MetresPerSecond,
+      workFrom: rules.work_from_h ?? 7,
+      workTo: rules.work_to_h ?? 18,
+      calmHours: rules.calm_h ?? 3,
+      leadDays: rules.lead_days ?? 42,
+      spacing: DEFAULT_SPACING,
+      rainChance: rules.rain_chance ?? usual.rainChance,
+      calibrationDays: rules.calibration_days ?? usual.calibrationDays,
+      noticeByCode: rules.notice_by_code_h !== undefined,
+      noticeHours: rules.notice_by_code_h ?? usual.noticeHours,
+      heatLimit: rules.heat_limit_c === undefined ? usual.heatLimit : celsius(rules.heat_limit_c),
+      heatCaution: rules.heat_caution_c === undefined ? usual.heatCaution : celsius(rules.heat_caution_c),
+      nitrogenSoil: rules.nitrogen_soil_c === undefined ? usual.nitrogenSoil : celsius(rules.nitrogen_soil_c),
+      partners: rules.partners ?? usual.partners,
+      groupYears: rules.group_years ?? usual.groupYears,
+    },
+    today,
+    hour: q.hour ?? 0,
+    clockAhead: [],
+  };
+}
+
+/** Sheets of one product are one product: by registration number, else by name. */
+function labelAt(value: unknown, field: string, row?: number): Label {
+  const read = checkSheet(value);
+  if (!read.ok)
+    throw new Wrong(
+      read.issues.map((i) => ({
+        field: `${field}.${i.field.replaceAll(' ', '.')}`,
+        problem: i.problem,
+        remedy: i.remedy,
+        ...(row === undefined ? {} : { row }),
+      })),
+    );
+  return labelFrom(read.sheet, read.sheet.registrationNumber || read.sheet.name, 1);
+}
+
+function seenFrom(s: NonNullable<GatesQuestion['seen']>): GateContext['seen'] {
+  const on = (value: string | undefined, field: string) =>
+    value === undefined ? null : dayAt(value, `seen.${field}`);
+  const sent = s.notice_sent;
+  return {
+    ...NOTHING_SEEN,
+    mownOn: on(s.mown_on, 'mown_on'),
+    green: s.green ? { share: s.green.share, on: dayAt(s.green.on, 'seen.green.on') } : null,
+    stress: s.stress ? { kind: s.stress.kind, on: dayAt(s.stress.on, 'seen.stress.on') } : null,
+    stages: (s.stages ?? []).map((x, i) => ({
+      weed: x.weed,
+      stage: x.stage,
+      on: dayAt(x.on, `seen.stages[${i}].on`, i + 1),
+    })),
+    seededOn: on(s.seeded_on, 'seeded_on'),
+    seedlingMowings: s.seedling_mowings ?? 0,
+    noticeSent: sent ? hourOf(dayAt(sent, 'seen.notice_sent'), Number(sent.slice(11, 13))) : null,
+    event: s.event ? { on: dayAt(s.event.on, 'seen.event.on'), what: s.event.what } : null,
+  };
+}
+
+function outlookFrom(o: NonNullable<GatesQuestion['outlook']>, today: Day): Outlook {
+  const from = dayAt(o.observed_from, 'outlook.observed_from');
+  if (addDays(from, o.observed_c.length) !== today)
+    wrong(
+      'outlook.observed_c',
+      `${o.observed_c.length} days from ${o.observed_from} end on ${isoDay(addDays(from, o.observed_c.length - 1))}`,
+      'Send one figure a day up to the day before today.',
+    );
+  const on = (value: string | null | undefined, field: string) =>
+    value ? dayAt(value, `outlook.${field}`) : null;
+  const never = { crossed: null, dates: { p10: null, p50: null, p90: null } };
+  return {
+    from,
+    today,
+    depth: DEFAULT_CROSSING.depth,
+    observed: o.observed_c,
+    band: { p10: o.p50_c, p50: o.p50_c, p90: o.p50_c },
+    rule: DEFAULT_CROSSING,
+    crossed: on(o.crossed, 'crossed'),
+    dates: { p10: on(o.p10, 'p10'), p50: on(o.p50, 'p50'), p90: on(o.p90, 'p90') },
+    members: [],
+    generated: 0,
+    watches: { goosegrass: never, nitrogen: never, autumn: never },
+    correction: UNCORRECTED,
+  };
+}

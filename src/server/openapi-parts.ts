@@ -1,0 +1,19 @@
+/** The few shapes that the description of the HTTP interface is built from. */
+export const number = (description: string, more: object = {}) => ({ type: 'number', description, ...more });
+export const date = { type: 'string', format: 'date' };
+export const maybe = (schema: { type: string; format?: string }) => ({
+  ...schema,
+  type: [schema.type, 'null'],
+});
+export const list = (items: object, description: string, more: object = {}) => ({
+  type: 'array',
+  items,
+  description,
+  ...more,
+});
+export const object = (properties: Record<string, object>, required = Object.keys(properties)) => ({
+  type: 'object',
+  properties,
+  required,
+  additionalProperties: false,
+});
