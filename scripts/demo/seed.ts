@@ -5,20 +5,23 @@
 import { hashPassword } from 'better-auth/crypto';
 import { eq } from 'drizzle-orm';
 import { DateTime } from 'luxon';
-import { parseDay } from '@/core/calendar/day';
+import { addDays, parseDay } from '@/core/calendar/day';
 import { isRateUnit, type AmountUnit } from '@/core/units/rate';
 import type { Actor } from '@/data/actor';
 import { USUAL_CROSSINGS } from '@/data/crossings';
 import { USUAL_GATE_RULES } from '@/data/gate-rules';
-import { addEquipment, addLicence } from '@/data/means';
+import { siteName, zonesOf } from '@/data/lawns';
+import { addEquipment, addLicence, addLift } from '@/data/means';
 import { addProduct } from '@/data/products';
 import { addMove } from '@/data/stock';
 import { closeQueue } from '@/server/jobs';
 import { closeConnection, inOrganisation, signInDatabase } from '@/data/connection';
 import { writePlan } from '@/data/plans';
 import * as schema from '@/data/schema';
+import { noteFinding, type FindingInput } from '@/server/note-finding';
 import { recordApplication } from '@/server/record-application';
 import { savePlan } from '@/server/save-plan';
+import { zoneSheet } from '@/server/season';
 import { DEMO_CATEGORY, DEMO_LABELS, DEMO_STATE, demoLabel, type DemoKey } from './labels';
 import { DEMO_LAWNS } from './lawns';
 import { writeSoil } from './soil';
@@ -239,6 +242,39 @@ async function expectDone(outcome: Promise<Readonly<{ ok: boolean }>>, what: str
   if (!got.ok) throw new Error(`The demo's ${what} was refused: ${JSON.stringify(got)}`);
 }
 
+/** What people saw and did, and one latch that was lifted. */
+async function writeFindings(): Promise<void> {
+  const zones = new Map((await inOrganisation(lead, zonesOf)).map((z) => [siteName(z), z.id]));
+  const note = (site: string, input: Partial<FindingInput> & Pick<FindingInput, 'kind' | 'on'>) =>
+    expectDone(
+      noteFinding(lead, {
+        ...{ sendKey: nextId(), zoneId: zones.get(site)!, word: '', stage: '', figure: '' },
+        ...input,
+      }),
+      `finding at ${site}`,
+    );
+  await note('14 Quarry Lane · front', { kind: 'notice sent', on: '2027-03-16' });
+  await note('14 Quarry Lane · back', { kind: 'notice sent', on: '2027-03-16' });
+  await note('3 Mill Race · whole lawn', { kind: 'turf green', on: '2027-03-15', figure: '10' });
+  await note('19 Kiln Hill · whole lawn', {
+    ...{ kind: 'weed stage', on: '2027-03-15', word: 'henbit', stage: 'mature' },
+  });
+  const zoneId = zones.get('41 Tannery Row · drive strip')!;
+  const plan = (await zoneSheet(lead, zoneId))!.plan!;
+  const from = parseDay(DEMO_DAY)!;
+  await inOrganisation(lead, (db) =>
+    addLift(db, {
+      ...{ orgId: ORG.id, zoneId, plannedId: plan.parts[0]!.id, sendKey: nextId(), gate: 'wind', from },
+      ...{
+        by: lead.name,
+        why: 'Sheltered strip between wall and hedge, hooded nozzle.',
+        until: addDays(from, 7),
+      },
+      at: morningOf(DEMO_DAY),
+    }),
+  );
+}
+
 /** Exit code that says: an earlier run was cut off, start over on an empty database. */
 const CUT_OFF = 3;
 
@@ -259,6 +295,7 @@ if (!there.length) {
   }
   await standOn(DEMO_DAY);
   await writeSoil(lead);
+  await writeFindings();
 } else if (!stands || stands.now < morningOf(DEMO_DAY)) {
   // the clock comes to the demo day last of all, and people turn it forward only
   process.exitCode = CUT_OFF;

@@ -1,0 +1,400 @@
+/** Labels in versions, the shelf, what was seen, and lifted latches: on a real database, as people do it. */
+import { addDays, isoDay, parseDay } from '@/core/calendar/day';
+import { spanAt } from '@/core/calendar/span';
+import type { GateKey } from '@/core/gates/gate';
+import { windowOf } from '@/core/gates/window';
+import { EMPTY_SHEET, type LabelSheet } from '@/core/products/sheet';
+import { applicationsOf, contextOf } from '@/core/season/plan';
+import { Forbidden } from '@/data/actor';
+import { inOrganisation } from '@/data/connection';
+import { labelVersion, latchLift, stockMove } from '@/data/schema';
+import { liftLatch, type LiftInput } from '@/server/lift-latch';
+import { noteFinding, type FindingInput } from '@/server/note-finding';
+import {
+  moveStock,
+  productList,
+  productSheet,
+  readSheetFile,
+  saveSheet,
+  type MoveInput,
+} from '@/server/products';
+import { recordApplication } from '@/server/record-application';
+import { savePlan } from '@/server/save-plan';
+import { calibratedToday, saveEquipment, saveGateRules, saveLicence } from '@/server/gate-house';
+import { houseSheet } from '@/server/house-rules';
+import { recordSheet, zoneSheet } from '@/server/season';
+import { actor, closeAll, zoneNamed } from '../support/demo';
+
+afterAll(closeAll);
+const lead = actor('lead');
+const viewer = actor('viewer');
+const key = () => crypto.randomUUID();
+const named = async (name: string) => (await productList(lead)).find((l) => l.label.name.startsWith(name))!;
+const refusalOf = (o: { ok: boolean; refusal?: unknown }) =>
+  o.ok
+    ? null
+    : (o.refusal as { kind: string; issues?: { field: string; problem: string; remedy: string }[] });
+const verdictsOn = async (zoneId: string, day = 0) => {
+  const sheet = (await zoneSheet(lead, zoneId))!;
+  const at = addDays(sheet.today, day);
+  const part = sheet.plan!.parts.find((p) => p.recordId === null)!.part;
+  const { lanes } = windowOf(contextOf(sheet.plan!, part, sheet.facts), { from: at, to: addDays(at, 1) });
+  return (gate: GateKey) => spanAt(lanes.find((l) => l.gate.key === gate)!.lane, at)!.verdict;
+};
+
+describe('labels', () => {
+  test('a changed label is a new version; a record made before keeps the old one', async () => {
+    const zone = await zoneNamed('66 Weir Walk · front');
+    const before = (await zoneSheet(lead, zone.id))!.records[0]!;
+    const { versions } = (await productSheet(lead, before.productId))!;
+    const sheet: LabelSheet = { ...versions[0]!.sheet, intervalDays: 70, labelDate: '2027-02-01' };
+    expect(await saveSheet(lead, { productId: before.productId, seen: versions[0]!.version, sheet })).toEqual(
+      {
+        ok: true,
+        value: { productId: before.productId, version: versions[0]!.version + 1 },
+      },
+    );
+    const after = (await zoneSheet(lead, zone.id))!;
+    expect(after.plan!.label.minimumIntervalDays).toBe(70);
+    expect((await recordSheet(lead, before.id))!.label.minimumIntervalDays).toBe(56);
+    expect(after.facts.ledger[0]!.label.version).toBe(1);
+    // saved again as it is, it is no further version
+    expect(await saveSheet(lead, { productId: before.productId, seen: 2, sheet })).toMatchObject({
+      ok: true,
+      value: { version: 2 },
+    });
+  });
+
+  test('two people change one label: the second is told, and nothing is written over', async () => {
+    const { label } = await named('Oxadiazon');
+    const first = (await productSheet(lead, label.id))!.versions[0]!;
+    expect(
+      (await saveSheet(lead, { productId: label.id, seen: 1, sheet: { ...first.sheet, intervalDays: 100 } }))
+        .ok,
+    ).toBe(true);
+    const late = await saveSheet(lead, {
+      productId: label.id,
+      seen: 1,
+      sheet: { ...first.sheet, intervalDays: 90 },
+    });
+    expect(refusalOf(late)?.issues?.[0]?.problem).toContain(`${lead.name} has written version 2`);
+    expect((await productSheet(lead, label.id))!.label.minimumIntervalDays).toBe(100);
+  });
+
+  test('a sheet that contradicts itself, a number that is taken, and a viewer are refused', async () => {
+    const bad = await saveSheet(lead, {
+      productId: null,
+      seen: 0,
+      sheet: { ...EMPTY_SHEET, name: 'X', labelDate: 'soon' },
+    });
+    expect(refusalOf(bad)?.issues?.[0]).toMatchObject({ field: 'labelDate' });
+    const twin = await saveSheet(lead, {
+      productId: null,
+      seen: 0,
+      sheet: { ...EMPTY_SHEET, name: 'Y', labelDate: '2027-01-01', registrationNumber: 'DEMO-0001' },
+    });
+    expect(refusalOf(twin)?.issues?.[0]?.problem).toContain('Prodiamine 65 WG');
+    await expect(saveSheet(viewer, { productId: null, seen: 0, sheet: EMPTY_SHEET })).rejects.toThrow(
+      Forbidden,
+    );
+    const file = await readSheetFile(lead, { text: '[]' });
+    expect(refusalOf(file)?.kind).toBe('invalid');
+  });
+
+  test('no version of a label is ever changed or removed', async () => {
+    await expect(
+      inOrganisation(lead, (db) => db.update(labelVersion).set({ madeBy: 'nobody' })),
+    ).rejects.toThrow();
+    await expect(inOrganisation(lead, (db) => db.delete(labelVersion))).rejects.toThrow();
+  });
+});
+
+describe('the shelf', () => {
+  const move = (productId: string, over: Partial<MoveInput>): MoveInput => ({
+    ...{
+      sendKey: key(),
+      productId,
+      kind: 'in',
+      lot: 'T-1',
+      amount: '2',
+      unit: 'lb',
+      price: '',
+      on: '2027-03-18',
+      note: '',
+    },
+    ...over,
+  });
+  test('in, out and counted; nothing goes out that is not there; sent twice, it is written once', async () => {
+    const { label } = await named('Oxadiazon');
+    const once = move(label.id, { amount: '100', price: '164' });
+    await moveStock(lead, once);
+    await moveStock(lead, once);
+    expect((await named('Oxadiazon')).shelf?.onHand).toBeCloseTo(100 * 0.45359237, 6);
+    expect((await moveStock(lead, move(label.id, { kind: 'out', amount: '30' }))).ok).toBe(true);
+    const much = await moveStock(lead, move(label.id, { kind: 'out', amount: '71' }));
+    expect(refusalOf(much)?.issues?.[0]?.problem).toContain('70 lb are there');
+    const wrongKind = await moveStock(lead, move(label.id, { unit: 'gal' }));
+    expect(refusalOf(wrongKind)?.issues?.[0]?.problem).toContain('measured the other way');
+    const why = await moveStock(lead, move(label.id, { kind: 'correct', amount: '-1' }));
+    expect(refusalOf(why)?.issues?.[0]?.field).toBe('Note');
+    expect(
+      (await moveStock(lead, move(label.id, { kind: 'correct', amount: '-1', note: 'torn bag' }))).ok,
+    ).toBe(true);
+    expect((await named('Oxadiazon')).shelf?.onHand).toBeCloseTo(69 * 0.45359237, 6);
+    await expect(inOrganisation(lead, (db) => db.delete(stockMove))).rejects.toThrow();
+  });
+
+  test('a record draws the shelf down, and what the season needs is said in whole packages', async () => {
+    const zone = await zoneNamed('41 Tannery Row · lawn');
+    const before = await named('Dithiopyr');
+    const sheet = (await zoneSheet(lead, zone.id))!;
+    const done = await recordApplication(lead, {
+      ...{
+        sendKey: key(),
+        zoneId: zone.id,
+        part: 1,
+        area: '5600',
+        amount: '2.8',
+        amountUnit: 'floz',
+        water: '5.6',
+      },
+      ...{ appliedOn: isoDay(sheet.today), appliedBy: 'Tobin Asher', wind: '4', air: '60', notes: '' },
+      ...{ confirmed: false, corrects: null },
+    });
+    expect(done.ok).toBe(true);
+    const after = await named('Dithiopyr');
+    expect(before.shelf!.onHand - after.shelf!.onHand).toBeCloseTo(2.8 * 0.0295735295625, 9);
+    expect(after.purchase.need).toBeLessThan(before.purchase.need);
+    const buy = (await productList(lead)).find((l) => l.purchase.short > 0 && l.label.packages.length)!;
+    const bought = buy.purchase.packages.reduce(
+      (s, p) => s + p.count * buy.label.packages[p.index]!.size.amount,
+      0,
+    );
+    expect(bought).toBeGreaterThanOrEqual(buy.purchase.short);
+  });
+
+  test('a shelf with too little shuts a latch', async () => {
+    const { label } = await named('Prodiamine 65');
+    await moveStock(lead, move(label.id, { kind: 'count', lot: 'L-2291', amount: '1', unit: 'g' }));
+    const zone = await zoneNamed('27 Orchard Close · front and side');
+    expect((await verdictsOn(zone.id))('stock')).toMatchObject({ state: 'shut', strength: 'latch' });
+    await moveStock(lead, move(label.id, { kind: 'count', lot: 'L-2291', amount: '9', unit: 'lb' }));
+    expect((await verdictsOn(zone.id))('stock').state).toBe('open');
+  });
+});
+
+describe('what was seen', () => {
+  const found = (zoneId: string, over: Partial<FindingInput>): FindingInput => ({
+    ...{ sendKey: key(), zoneId, kind: 'mown', word: '', stage: '', figure: '', on: '2027-03-18' },
+    ...over,
+  });
+  test('a notice that is sent opens its gate so many hours later', async () => {
+    const zone = await zoneNamed('88 Chandler Street · front');
+    expect((await verdictsOn(zone.id))('notice').reason.code).toBe('notice-not-sent');
+    await noteFinding(lead, found(zone.id, { kind: 'notice sent' }));
+    expect((await verdictsOn(zone.id))('notice').reason.code).toBe('notice-too-short');
+    expect((await verdictsOn(zone.id, 1))('notice').state).toBe('shut');
+    expect((await verdictsOn(zone.id, 2))('notice').state).toBe('open');
+  });
+  test('an event shuts its day; an empty one takes it back', async () => {
+    const zone = await zoneNamed('12 Farrier Bend · whole lawn');
+    await noteFinding(lead, found(zone.id, { kind: 'event', word: 'garden party', on: '2027-03-20' }));
+    expect((await zoneSheet(lead, zone.id))!.facts.seen.event?.what).toBe('garden party');
+    await noteFinding(lead, found(zone.id, { kind: 'event', on: '2027-03-20' }));
+    expect((await zoneSheet(lead, zone.id))!.facts.seen.event).toBeNull();
+  });
+  test.each([
+    [{ on: '2027-03-19' }, 'Day', 'after today'],
+    [{ on: 'today' }, 'Day', 'is no day'],
+    [{ kind: 'turf green' as const, figure: '140' }, 'Green', '140 %'],
+    [{ kind: 'turf green' as const, figure: 'half' }, 'Green', 'is not a number'],
+    [{ kind: 'weed stage' as const, word: 'moss' }, 'Weed', 'missing'],
+    [{ kind: 'turf stress' as const, word: 'sad' }, 'Stress', 'missing'],
+  ])('%o is refused at %s', async (over, field, words) => {
+    const zone = await zoneNamed('12 Farrier Bend · whole lawn');
+    const issue = refusalOf(await noteFinding(lead, found(zone.id, over)))?.issues?.find(
+      (i) => i.field === field,
+    );
+    expect(issue?.problem).toContain(words);
+  });
+  test('a viewer writes nothing down', async () => {
+    const zone = await zoneNamed('12 Farrier Bend · whole lawn');
+    await expect(noteFinding(viewer, found(zone.id, {}))).rejects.toThrow(Forbidden);
+  });
+});
+
+describe('lifting a latch', () => {
+  async function asked(over: Partial<LiftInput> = {}): Promise<LiftInput> {
+    const zone = await zoneNamed('88 Chandler Street · front');
+    const sheet = (await zoneSheet(lead, zone.id))!;
+    const plannedId = applicationsOf(sheet.plan!)[0]!.id;
+    return {
+      ...{
+        sendKey: key(),
+        zoneId: zone.id,
+        plannedId,
+        gate: 'notice',
+        why: 'Called her this morning, she agrees.',
+      },
+      ...{ from: isoDay(sheet.today), until: isoDay(addDays(sheet.today, 1)) },
+      ...over,
+    };
+  }
+  test('stands ajar with name and reason, until its day; the record keeps it', async () => {
+    const input = await asked();
+    expect(await liftLatch(lead, input)).toEqual({ ok: true, value: { until: input.until } });
+    await liftLatch(lead, input);
+    const lifted = await inOrganisation(lead, (db) => db.select().from(latchLift));
+    expect(lifted.filter((l) => l.gate === 'notice')).toHaveLength(1);
+    expect((await verdictsOn(input.zoneId))('notice')).toMatchObject({
+      state: 'ajar',
+      reason: { code: 'lifted', by: lead.name, why: 'Called her this morning, she agrees.' },
+    });
+    const sheet = (await zoneSheet(lead, input.zoneId))!;
+    const done = await recordApplication(lead, {
+      ...{
+        sendKey: key(),
+        zoneId: input.zoneId,
+        part: 1,
+        area: '3900',
+        amount: '15.9',
+        amountUnit: 'mL',
+        water: '3.9',
+      },
+      ...{ appliedOn: isoDay(sheet.today), appliedBy: 'Mara Venn', wind: '4', air: '60', notes: '' },
+      ...{ confirmed: true, corrects: null },
+    });
+    if (!done.ok) throw new Error(JSON.stringify(done));
+    const { record } = (await recordSheet(lead, done.value.recordId))!;
+    expect(record.gates.why.find((w) => w.gate === 'Notice')).toMatchObject({
+      reason: { code: 'lifted', by: lead.name },
+    });
+  });
+  test.each([
+    [{ why: '' }, 'Reason', 'is missing'],
+    [{ why: 'ok fine' }, 'Reason', 'says too little'],
+    [{ until: '2027-03-01' }, 'Until', 'lies before'],
+    [{ until: '2027-06-01' }, 'Until', 'more than 31 days'],
+    [{ until: 'Friday' }, 'Until', 'is no day'],
+    [{ gate: 'registration' as const }, 'Gate', 'is not shut'],
+  ])('%o is refused at %s', async (over, field, words) => {
+    const zone = await zoneNamed('14 Quarry Lane · front');
+    const sheet = (await zoneSheet(lead, zone.id))!;
+    const input = await asked({ zoneId: zone.id, plannedId: applicationsOf(sheet.plan!)[0]!.id, ...over });
+    const issue = refusalOf(await liftLatch(lead, input))?.issues?.find((i) => i.field === field);
+    expect(issue?.problem).toContain(words);
+    expect(issue?.remedy.length).toBeGreaterThan(5);
+  });
+  test('a bolt offers no such thing; nor does a viewer lift', async () => {
+    const zone = await zoneNamed('27 Orchard Close · front and side');
+    const sheet = (await zoneSheet(lead, zone.id))!;
+    const input = await asked({
+      zoneId: zone.id,
+      plannedId: applicationsOf(sheet.plan!)[0]!.id,
+      gate: 'seeding-ahead',
+    });
+    expect(refusalOf(await liftLatch(lead, input))?.kind).toBe('bolted');
+    await expect(liftLatch(viewer, input)).rejects.toThrow(Forbidden);
+  });
+});
+
+describe('the house', () => {
+  test('licences, equipment and figures move their gates', async () => {
+    const zone = await zoneNamed('27 Orchard Close · front and side');
+    const { equipment } = await houseSheet(lead);
+    await saveEquipment(lead, { name: 'Boom, 30 gal', method: 'boom', calibratedOn: '2026-01-10' });
+    expect(equipment).toHaveLength(3);
+    expect(
+      await calibratedToday(lead, {
+        id: (await houseSheet(lead)).equipment.find((e) => e.method === 'boom')!.id,
+      }),
+    ).toEqual({
+      ok: true,
+      value: { on: '2027-03-18' },
+    });
+    const made = await saveLicence(lead, {
+      person: 'Lise Corran',
+      number: 'CA-1',
+      categories: 'turf and ornamental',
+      validTo: '2029-01-31',
+    });
+    expect(made.ok).toBe(true);
+    expect((await verdictsOn(zone.id))('licence')).toMatchObject({
+      state: 'open',
+      reason: { person: 'Lise Corran', until: parseDay('2029-01-31') },
+    });
+    expect(
+      refusalOf(
+        await saveLicence(lead, { person: '', number: '', categories: '', validTo: 'x' }),
+      )?.issues?.map((i) => i.field),
+    ).toEqual(['Person', 'Valid to', 'Categories']);
+  });
+  test('figures that cannot be are refused by name; the state moves registration', async () => {
+    const { gates, version } = await houseSheet(lead);
+    const typed = {
+      ...{
+        state: gates.state,
+        noticeByCode: false,
+        partners: gates.partners,
+        combineFertilizer: true,
+        granuleFirst: true,
+      },
+      ...{
+        rainChancePercent: '40',
+        calibrationDays: '120',
+        noticeHours: '24',
+        heatLimitF: '90',
+        heatCautionF: '85',
+      },
+      ...{ nitrogenSoilF: '80', nitrogenYearLb: '', groupYears: '3' },
+    };
+    const bad = await saveGateRules(lead, {
+      ...typed,
+      seen: version,
+      rainChancePercent: '140',
+      heatCautionF: '95',
+    });
+    expect(refusalOf(bad)?.issues?.map((i) => i.field)).toEqual(['Chance of rain', 'Heat caution']);
+    expect((await saveGateRules(lead, { ...typed, seen: version, state: 'Elsewhere' })).ok).toBe(true);
+    const zone = await zoneNamed('27 Orchard Close · front and side');
+    expect((await verdictsOn(zone.id))('registration').reason.code).toBe('not-registered-here');
+    expect(refusalOf(await saveGateRules(lead, { ...typed, seen: version }))?.issues?.[0]?.problem).toContain(
+      'Somebody has changed',
+    );
+    expect((await saveGateRules(lead, { ...typed, seen: version + 1 })).ok).toBe(true);
+  });
+});
+
+test('a plan with what goes with it: saved, read back, and refused where weight and volume mix', async () => {
+  const zone = await zoneNamed('12 Farrier Bend · whole lawn');
+  const barrier = (await named('Pendimethalin')).label;
+  const leaf = (await named('2,4-D')).label;
+  const input = {
+    ...{
+      zoneId: zone.id,
+      seen: 0,
+      productId: barrier.id,
+      split: 'single',
+      total: '2',
+      unit: barrier.rateUnit,
+    },
+    ...{ days: ['2027-03-22'], use: 'pre-emergent' as const, target: '', method: 'backpack' },
+    partner: {
+      productId: leaf.id,
+      rate: '0.8',
+      unit: leaf.rateUnit as string,
+      use: 'post-emergent' as const,
+      how: 'tank' as const,
+    },
+  };
+  const mixed = await savePlan(lead, { ...input, partner: { ...input.partner, unit: 'oz/1000sqft' } });
+  expect(refusalOf(mixed)?.issues?.[0]?.field).toBe('Rate of what goes with it');
+  expect((await savePlan(lead, input)).ok).toBe(true);
+  const { plan } = (await zoneSheet(lead, zone.id))!;
+  expect([plan?.partner?.label.name, plan?.partner?.how, plan?.method]).toEqual([
+    leaf.name,
+    'tank',
+    'backpack',
+  ]);
+  expect((await verdictsOn(zone.id))('partner').reason.code).not.toBe('no-partner');
+});
