@@ -45,6 +45,31 @@ try {
     `${isAfter ? 'ok  ' : 'EARLY'}  charts come after the first paint: paint at ${painted.toFixed(0)} ms, chart asked for at ${chart?.at.toFixed(0) ?? 'never'} ms`,
   );
   if (!isAfter) process.exitCode = 1;
+
+  // measured by the page itself: from the key to the frame in which the fence stands for the new rate
+  const redraws = await b.driver.executeAsyncScript<number[]>(`
+    const done = arguments[0];
+    const field = [...document.querySelectorAll('label')].find((l) => l.innerText.startsWith("Season's rate"));
+    const input = document.getElementById(field.htmlFor);
+    const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+    const times = [];
+    const turn = (i) => {
+      if (i === 12) return done(times);
+      const began = performance.now();
+      set.call(input, (0.5 + i / 100).toFixed(2));
+      input.dispatchEvent(new Event('input', { bubbles: true }));
+      requestAnimationFrame(() => setTimeout(() => {
+        times.push(performance.now() - began);
+        setTimeout(() => turn(i + 1), 100);
+      }, 0));
+    };
+    turn(0);`);
+  const redraw = redraws.slice(2).toSorted((x, y) => x - y)[5]!;
+  const isQuick = redraw < 50;
+  console.log(
+    `${isQuick ? 'ok  ' : 'SLOW'}  the fence after a change of rate: ${redraw.toFixed(0)} ms to the frame (limit 50 ms, median of 10)`,
+  );
+  if (!isQuick) process.exitCode = 1;
 } finally {
   await b.quit();
 }
