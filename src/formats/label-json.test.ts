@@ -1,6 +1,6 @@
 /** Product sheets as files: the schema, what each field allows, and what all together do not. */
 import { completenessOf } from '@/core/products/completeness';
-import { EMPTY_SHEET, labelFrom, type LabelSheet } from '@/core/products/sheet';
+import { EMPTY_SHEET, labelFrom } from '@/core/products/sheet';
 import { rateIn } from '@/core/units/rate';
 import { DEMO_LABELS, demoLabel } from '../../scripts/demo/labels';
 import { checkSheet, sheetFromText } from './label-json';
@@ -77,7 +77,7 @@ describe('the label that a sheet makes', () => {
   });
   test('what a sheet lacks is said with what it costs; a whole one lacks nothing', () => {
     expect(completenessOf(labelFrom(demoLabel('amine'), 'p', 1)).gaps).toEqual([]);
-    const { there, asked, gaps } = completenessOf(labelFrom(EMPTY_SHEET as LabelSheet, 'p', 1));
+    const { there, asked, gaps } = completenessOf(labelFrom(EMPTY_SHEET, 'p', 1));
     expect(there + gaps.length).toBe(asked);
     expect(gaps.find((g) => g.field === 'Rates')).toEqual({
       field: 'Rates',

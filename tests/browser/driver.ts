@@ -52,7 +52,7 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
       return (await driver.wait(holds, PATIENCE_MS)) as T;
     } catch (error) {
       const seen = await driver.findElement(By.css('body')).getText();
-      throw new Error(`${missing}; ${await driver.getCurrentUrl()} showed: ${seen.slice(0, 600)}`, {
+      throw new Error(`${missing}; ${await driver.getCurrentUrl()} showed: ${seen.slice(0, 2000)}`, {
         cause: error,
       });
     }
@@ -84,8 +84,12 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
         return text.includes(part) ? text : null;
       }, `the page never said "${part}"`);
     },
-    press: async (text: string) =>
-      (await find(`${withText('button', text)} | ${withText('a', text)}`)).click(),
+    press: async (text: string) => {
+      const element = await find(`${withText('button', text)} | ${withText('a', text)}`);
+      // as a person does who scrolls until it is well in sight, clear of bars that stick to an edge
+      await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
+      await element.click();
+    },
     /** The field with this label. */
     field: async (label: string): Promise<WebElement> => {
       const id = await (

@@ -95,7 +95,9 @@ test('the document names the call, is a valid OpenAPI 3.1, and the label’s sch
 
 test('question and answer follow the document; every gate has a lane that covers the range', async () => {
   const { components } = document;
-  const ajv = formats.default(new Ajv2020({ strict: false, allErrors: true }));
+  const ajv = new Ajv2020({ strict: false, allErrors: true });
+  // a CommonJS module: its function is its default
+  (formats as unknown as { default: (to: Ajv2020) => void }).default(ajv);
   ajv.addSchema({ $id: 'doc', components });
   const follows = (name: string, value: unknown) => {
     const check = ajv.getSchema(`doc#/components/schemas/${name}`)!;

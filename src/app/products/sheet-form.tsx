@@ -520,7 +520,7 @@ export function SheetForm({ productId, seen, first, saveSheetAction }: Props) {
           </button>
         </Part>
 
-        <div className="sticky bottom-0 mt-5 border-t-2 border-iron bg-lime py-3">
+        <div className="keeps-foot sticky bottom-0 mt-5 border-t-2 border-iron bg-lime py-3">
           {refusal && (
             <div
               role="alert"

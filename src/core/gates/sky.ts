@@ -33,7 +33,7 @@ export function skyAt(context: GateContext, hour: Hour): SkyAt | null {
   return { air: r.air[i] as Celsius, rain, wind: r.wind[i] as MetresPerSecond, chance: rain > 0 ? 1 : 0 };
 }
 
-export const UNKNOWN_SKY: Verdict = ajar({ code: 'not-known', source: 'forecast', missing: 'forecast' });
+const UNKNOWN_SKY: Verdict = ajar({ code: 'not-known', source: 'forecast', missing: 'forecast' });
 
 const RANK = { open: 0, ajar: 1, shut: 2 };
 
@@ -41,11 +41,7 @@ const RANK = { open: 0, ajar: 1, shut: 2 };
  * A day as the best spell of working hours makes it: the spell of `calmHours` whose worst hour is the least bad, the
  * first of equals; what that worst hour says, the day says. Of today only what is left.
  */
-export function bestSpell(
-  { rules, today, hour }: GateContext,
-  day: Day,
-  at: (hour: Hour) => Verdict,
-): Verdict {
+function bestSpell({ rules, today, hour }: GateContext, day: Day, at: (hour: Hour) => Verdict): Verdict {
   const { workFrom, workTo, calmHours } = rules;
   const first = day === today ? Math.max(workFrom, hour) : workFrom;
   const verdicts: Verdict[] = [];

@@ -1,7 +1,7 @@
 /** What gates need of a product sheet and do not find there: how far a sheet is, and what its gaps cost. */
 import { isGranule, isPreEmergent, type Label } from './label';
 
-export type Gap = Readonly<{
+type Gap = Readonly<{
   /** the field, as the form calls it */
   field: string;
   /** what the gate that misses it says then */

@@ -6,7 +6,6 @@
 import type {
   Celsius,
   GramsPerLitre,
-  Kilograms,
   KilogramsPerHectare,
   LitresPerHectare,
   Metres,
@@ -240,7 +239,3 @@ export function seedingWaitDays(label: Label, rate: ProductRate): number | null 
   const step = label.seedingWait.find((s) => s.upTo.by === rate.by && rate.rate <= s.upTo.rate * (1 + 1e-9));
   return step?.days ?? label.seedingWait.at(-1)?.days ?? null;
 }
-
-/** A package as weight; null for a liquid. */
-export const packageWeight = (size: ProductAmount): Kilograms | null =>
-  size.by === 'mass' ? size.amount : null;

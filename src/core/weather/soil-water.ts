@@ -46,7 +46,7 @@ export const bucketOf = (share: number, roots: number, p: number, kc: number): B
   raw: 1000 * share * roots * p,
   kc,
 });
-export const bucketFor = (texture: Texture, season: Season): Bucket =>
+const bucketFor = (texture: Texture, season: Season): Bucket =>
   bucketOf(AVAILABLE[texture], ROOTS_M, P[season], KC[season]);
 
 /** How far evapotranspiration is held back at a depletion: 1 down to RAW, falling to 0 when all is drawn. */
