@@ -127,19 +127,23 @@ try {
   systemPackages(...(own ? ['postgresql'] : []), 'browser');
   npmPackages();
   own?.destroy(); // what a killed run left
-  if (!only) {
-    command('node_modules/.bin/next', ['typegen'], { NEXT_TELEMETRY_DISABLED: '1' });
-    await inPairs(
-      [
+  if (!only) command('node_modules/.bin/next', ['typegen'], { NEXT_TELEMETRY_DISABLED: '1' });
+  const tools = only
+    ? []
+    : [
         ['lint', 'eslint', '.'],
         ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
         ['types', 'tsc', '--noEmit'],
         ['unused code', 'knip'],
-      ],
-      check,
-    );
-  }
-  if (wants('core')) await jest('core', [`src/.*${file}`]);
+      ];
+  // the longest first, one worker each: two at a time fill the two cores
+  await inPairs(
+    [
+      ...(wants('core') ? [() => jest('core', [`src/.*${file}`], {}, '--maxWorkers=1')] : []),
+      ...tools.map((t) => () => check(t)),
+    ],
+    (work) => work(),
+  );
   if (wants('data') || wants('browser')) {
     adminUrl = own ? await own.start() : process.env.DATABASE_URL;
     const devices = await home.simulator({ output: 'ignore' });
@@ -161,7 +165,7 @@ try {
     };
     if (wants('data'))
       await inPairs(await prepared('data'), ({ story, env }) =>
-        jest(`data ${story}`, [`tests/data/${story}.test.ts`], env, '--testTimeout=120000'),
+        jest(`data ${story}`, [`tests/data/${story}.test.ts`], env, '--testTimeout=240000'),
       );
     if (wants('browser')) {
       let built = true;
@@ -171,7 +175,10 @@ try {
         built = false;
       }
       count('build', built);
-      const run = async ({ story, env }) => {
+      const run = async ({ story, env: demo }) => {
+        // the story that breaks the weather has a weather service of its own
+        const weather = story === 'trouble' ? (await home.simulator({ output: 'ignore' })).env : {};
+        const env = { ...demo, ...weather };
         const worker = home.worker(env, { output: 'ignore' });
         const app = await home.app(await freePort(), env, { output: 'ignore' });
         const world = { ...env, BASE_URL: app.url, ...(own ? { CLUSTER_ROOT: root } : {}) };
@@ -180,12 +187,12 @@ try {
         worker.child.kill('SIGTERM');
       };
       const list = built ? await prepared('browser') : [];
-      // the story of what breaks takes database and weather away from everybody: it runs alone, and last
+      // a database that dies is everybody's: that story runs alone, and last
       await inPairs(
-        list.filter((s) => s.story !== 'trouble'),
+        list.filter((s) => s.story !== 'database'),
         run,
       );
-      for (const last of list.filter((s) => s.story === 'trouble')) await run(last);
+      for (const last of list.filter((s) => s.story === 'database')) await run(last);
     }
   }
 } catch (error) {

@@ -1,5 +1,4 @@
-/** What goes wrong at work: two editors, a double click, an expired session, a dead weather service, a dead database. */
-import { execFileSync } from 'node:child_process';
+/** What goes wrong at work: two editors, a double click, an expired session, a dead weather service. */
 import { Key } from 'selenium-webdriver';
 import { DESKTOP, openBrowser, type Browser } from './driver';
 import { BASE, LEAD, LISE, PASSWORD, TOBIN } from './people';
@@ -110,43 +109,6 @@ test.each(['failing', 'rubbish'])(
     }
     await b.press('+1 day');
     await b.driver.wait(async () => !(await b.page('66 Weir Walk')).includes('weather service'), 60_000);
-  },
-);
-
-const ownServer = process.env['CLUSTER_ROOT'];
-const onOwnServer = ownServer ? test : test.skip;
-const database = (verb: 'stop' | 'start') =>
-  execFileSync(process.execPath, ['scripts/lib/cluster-command.mjs', verb, ownServer ?? '']);
-onOwnServer(
-  'the database stops and comes back: a clear page that recovers by itself, and nothing typed is lost',
-  async () => {
-    const b = await signedIn(TOBIN);
-    const watcher = await signedIn(LISE);
-    await b.press('66 Weir Walk');
-    await b.page('Soil temperature of this zone');
-    await b.go('/lawns');
-    await b.press('12 Farrier Bend');
-    await b.press('Save this plan');
-    await b.page('Plan saved.');
-    await b.press('Record it');
-    await b.type(await b.field('Wind'), '5');
-    await b.type(await b.field('Air temperature'), '57');
-    database('stop');
-    try {
-      await b.press('Record this application');
-      expect(await b.text('[role=alert]')).toContain('The database does not answer, and nothing was saved');
-      expect(await shown(b, 'Wind')).toBe('5');
-      await watcher.go('/records');
-      await watcher.page('The database does not answer');
-    } finally {
-      database('start');
-    }
-    // by itself: nobody touches this page
-    await watcher.page('An entry is never changed or removed');
-    await b.press('Record this application');
-    await b.page('Recorded.');
-    await watcher.driver.navigate().refresh();
-    expect((await watcher.page('12 Farrier Bend')).split('12 Farrier Bend')).toHaveLength(2);
   },
 );
 

@@ -47,17 +47,15 @@ test('a new rule or forecast is computed for all kinds of site, and open screens
 test('a worker and people who open screens on a new day do not lock each other out', async () => {
   // the worker went from sites to readings and the screen from readings to sites: one of them was thrown out
   const [zone] = await inOrganisation(lead, zonesOf);
-  for (let day = 0; day < 2; day++) {
-    await turnClock(lead, 1);
-    const [, today, again, sheet] = await Promise.all([
-      runJob({ kind: 'outlooks', orgId: lead.orgId }),
-      board(lead),
-      board(lead),
-      zoneSheet(lead, zone!.id),
-    ]);
-    expect(again.lines).toHaveLength(today.lines.length);
-    expect(sheet?.outlook).not.toBeNull();
-  }
+  await turnClock(lead, 1);
+  const [, today, again, sheet] = await Promise.all([
+    runJob({ kind: 'outlooks', orgId: lead.orgId }),
+    board(lead),
+    board(lead),
+    zoneSheet(lead, zone!.id),
+  ]);
+  expect(again.lines).toHaveLength(today.lines.length);
+  expect(sheet?.outlook).not.toBeNull();
 });
 
 test('two workers share the queue: each job is done, and once', async () => {
