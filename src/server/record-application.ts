@@ -2,6 +2,7 @@ import 'server-only';
 import Joi from 'joi';
 import { addDays, isoDay, parseDay, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
+import type { Partner } from '@/core/gates/gate';
 import { windowOf } from '@/core/gates/window';
 import { rateForTurf, type Label, type Use } from '@/core/products/label';
 import { applicationsOf, contextOf } from '@/core/season/plan';
@@ -10,6 +11,8 @@ import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
 import {
   AMOUNT_UNITS,
   RATE_UNITS,
+  amountFor,
+  amountIn,
   amountOf,
   isAmountUnit,
   rateFrom,
@@ -22,9 +25,9 @@ import { nowOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { addMove, shelvesOf } from '@/data/stock';
 import { siteName } from '@/data/lawns';
-import { toNumeric } from '@/data/numbers';
+import { fromNumeric, toNumeric } from '@/data/numbers';
 import { labelAt } from '@/data/products';
-import { addRecord, type GatesThen } from '@/data/records';
+import { addRecord, type GatesThen, type NewRecord } from '@/data/records';
 import { done, refuse, type Outcome } from './outcome';
 import { zoneSheet, type ZoneSheet } from './season';
 
@@ -137,7 +140,7 @@ export async function recordApplication(
 
   const { zone } = sheet;
   return inOrganisation(actor, async (db) => {
-    const { added, id, same } = await addRecord(db, {
+    const entry: NewRecord = {
       orgId: actor.orgId,
       sendKey: input.sendKey,
       plannedId: subject.plannedId,
@@ -165,10 +168,51 @@ export async function recordApplication(
       gates: subject.gates ?? gatesOn(sheet, subject.part, day),
       recordedBy: actor.name,
       recordedAt: (await nowOf(db)).now,
-    });
-    if (added && !input.corrects) await drawStock(db, actor, label, { id, day, amount, unit });
+    };
+    const { added, id, same } = await addRecord(db, entry);
+    if (added && !input.corrects) {
+      await drawStock(db, actor, label, { id, day, amount, unit });
+      if (subject.partner) await recordPartner(db, actor, entry, id, subject.partner, used, subject.rate);
+    }
     return added || same ? done({ recordId: id }) : refuse({ kind: 'already-recorded', recordId: id });
   });
+}
+
+/**
+ * What went down with an application has an entry of its own: limits, intervals and the shelf count it too. In one tank it
+ * is to the main product as planned; on the same day it is taken as planned, and the notes say which.
+ */
+async function recordPartner(
+  db: Transaction,
+  actor: Actor,
+  main: NewRecord,
+  withId: string,
+  partner: Partner,
+  used: ProductRate,
+  planned: ProductRate | null,
+): Promise<void> {
+  const { label, use, how } = partner;
+  const share = how === 'tank' && planned ? used.rate / planned.rate : 1;
+  const area = fromSquareFeet(fromNumeric(main.areaSqFt));
+  const unit = label.amountUnit;
+  const exact = amountIn(amountFor(partner.rate, area), unit);
+  if (exact === null) return;
+  const amount = Number((exact * share).toPrecision(6));
+  const { id } = await addRecord(db, {
+    ...main,
+    sendKey: crypto.randomUUID(),
+    plannedId: null,
+    withId,
+    productId: label.id,
+    labelVersion: label.version,
+    use,
+    productName: label.name,
+    registrationNumber: label.registrationNumber,
+    amount: toNumeric(amount),
+    amountUnit: unit,
+    notes: `${how === 'tank' ? 'In one tank' : 'On the same day'} with ${main.productName}; amount ${how === 'tank' ? 'in proportion to it' : 'as planned'}: correct it if it was another.`,
+  });
+  await drawStock(db, actor, label, { id, day: main.appliedOn, amount, unit });
 }
 
 /** Takes what was used off the shelf, where a book is kept of it. A correction of an entry leaves the shelf to a count. */
@@ -194,6 +238,8 @@ type Subject = Readonly<{
   use: Use;
   /** what the plan says; null: the entry belongs to no plan of this year */
   rate: ProductRate | null;
+  /** what goes down with it by the plan */
+  partner: Partner | null;
   /** of an entry that belongs to no plan of this year: as they were known then */
   gates: GatesThen | null;
 }>;
@@ -207,6 +253,7 @@ function subjectOf(sheet: ZoneSheet, { part, corrects }: RecordInput): Subject |
     parts: a.of,
     use: a.use,
     rate: a.rate,
+    partner: a.partner,
     gates: null,
   });
   if (!corrects) {
@@ -226,6 +273,7 @@ function subjectOf(sheet: ZoneSheet, { part, corrects }: RecordInput): Subject |
         parts: entry.parts,
         use: entry.use,
         rate: null,
+        partner: null,
         gates: entry.gates,
       };
 }

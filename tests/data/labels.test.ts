@@ -5,6 +5,7 @@ import type { GateKey } from '@/core/gates/gate';
 import { windowOf } from '@/core/gates/window';
 import { EMPTY_SHEET, type LabelSheet } from '@/core/products/sheet';
 import { applicationsOf, contextOf } from '@/core/season/plan';
+import { rateIn } from '@/core/units/rate';
 import { Forbidden } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
 import { labelVersion, latchLift, stockMove } from '@/data/schema';
@@ -397,4 +398,22 @@ test('a plan with what goes with it: saved, read back, and refused where weight 
     'backpack',
   ]);
   expect((await verdictsOn(zone.id))('partner').reason.code).not.toBe('no-partner');
+
+  // recorded with a tenth less: in one tank both are less, each has an entry, and the ledger counts both
+  const done = await recordApplication(lead, {
+    ...{ sendKey: key(), zoneId: zone.id, part: 1, area: String(Math.round(zone.area / 0.09290304)) },
+    ...{
+      amount: String((zone.area / 92.90304) * 1.8),
+      amountUnit: 'floz',
+      water: '5',
+      appliedOn: '2027-03-18',
+    },
+    ...{ appliedBy: 'Mara Venn', wind: '4', air: '62', notes: '', confirmed: true, corrects: null },
+  });
+  if (!done.ok) throw new Error(JSON.stringify(done));
+  const after = (await zoneSheet(lead, zone.id))!;
+  const beside = after.records.find((r) => r.withId === done.value.recordId)!;
+  expect(beside).toMatchObject({ productName: leaf.name, use: 'post-emergent', plannedId: null });
+  expect(rateIn(beside.rate, leaf.rateUnit)).toBeCloseTo(0.8 * 0.9, 2);
+  expect(after.facts.ledger.map((e) => e.label.name).sort()).toEqual([leaf.name, barrier.name].sort());
 });
