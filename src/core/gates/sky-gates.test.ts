@@ -96,7 +96,7 @@ describe('rain-free', () => {
           }
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 20 },
     );
   });
 });
@@ -265,6 +265,7 @@ describe('by the hour', () => {
           expect(holeIn(gate.hours!(c, range), range)).toBeNull();
         },
       ),
+      { numRuns: 40 },
     );
   });
   test('an hour is never wider open than its day allows for gates of whole days', () => {
