@@ -50,3 +50,16 @@ test('a mix takes the stricter of both: the higher minimum, the lower maximum; o
   expect([stricter?.low, stricter?.high]).toEqual([rate(0.3), rate(0.6)]);
   expect(rateForTurf(both, { turf: 'tall fescue', mixedWith: 'fine fescue' })).toBeUndefined();
 });
+
+test('of rows for several regions the strictest counts: which holds here is not known', () => {
+  const rate = (oz: number) => rateOf(oz, 'oz/1000sqft');
+  const regions: Label = {
+    ...label,
+    rates: [
+      { ...row('tall fescue', rate(0.2), rate(0.8)), region: 'south' },
+      { ...row('tall fescue', rate(0.3), rate(0.5)), region: 'north' },
+    ],
+  };
+  const found = rateForTurf(regions, { turf: 'tall fescue', mixedWith: null });
+  expect([found?.low, found?.high]).toEqual([rate(0.3), rate(0.5)]);
+});

@@ -171,13 +171,17 @@ export function rateForTurf(
   return other && stricter(row, other);
 }
 
+/** The row of one turf and use; of rows for several regions the strictest: which of them holds here is not known. */
+function rowHere(rates: readonly LabelRate[], turf: Turf, use: Use): LabelRate | undefined {
+  const [first, ...more] = rates.filter((r) => r.turf === turf && r.use === use);
+  return more.reduce<LabelRate | undefined>((row, other) => row && stricter(row, other), first);
+}
+
 /** A spot that has no row of its own goes by the broadcast row. */
 const rowFor = ({ rates }: Pick<Label, 'rates'>, turf: Turf, use: Use): LabelRate | undefined =>
-  rates.find((r) => r.turf === turf && r.use === use) ??
-  (use === 'spot' ? rates.find((r) => r.turf === turf && r.use === 'post-emergent') : undefined) ??
-  (use === 'autumn pre-emergent'
-    ? rates.find((r) => r.turf === turf && r.use === 'pre-emergent')
-    : undefined);
+  rowHere(rates, turf, use) ??
+  (use === 'spot' ? rowHere(rates, turf, 'post-emergent') : undefined) ??
+  (use === 'autumn pre-emergent' ? rowHere(rates, turf, 'pre-emergent') : undefined);
 
 function stricter(a: LabelRate, b: LabelRate): LabelRate | undefined {
   if (a.high.by !== b.high.by) return undefined;
