@@ -7,6 +7,8 @@ const config: NextConfig = {
   turbopack: { root: import.meta.dirname },
   serverExternalPackages: ['postgres', 'pg-boss', 'pg'],
   // files of readings are sent whole, to be looked through before anything is taken
+  // the tests check the types beside other work, once
+  typescript: { ignoreBuildErrors: process.env['TYPES_ARE_CHECKED'] === '1' },
   experimental: { serverActions: { bodySizeLimit: '45mb' } },
 };
 

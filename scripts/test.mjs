@@ -170,7 +170,7 @@ try {
     if (wants('browser')) {
       let built = true;
       try {
-        build();
+        build(only ? {} : { TYPES_ARE_CHECKED: '1' });
       } catch {
         built = false;
       }

@@ -79,7 +79,7 @@ function filesIn(folder) {
 }
 
 /** next build where a source has changed since the last. */
-export function build() {
+export function build(env = {}) {
   const hash = createHash('sha256');
   const sources = [
     ...filesIn(path.join(ROOT, 'src')),
@@ -93,7 +93,10 @@ export function build() {
   if (fs.existsSync(mark) && fs.readFileSync(mark, 'utf8') === now) return;
   say('building (about a minute)');
   fs.rmSync(mark, { force: true });
-  command('node_modules/.bin/next', ['build'], { NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' });
+  command('node_modules/.bin/next', ['build'], {
+    ...{ NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+    ...env,
+  });
   const standalone = path.join(ROOT, '.next', 'standalone');
   fs.cpSync(path.join(ROOT, '.next', 'static'), path.join(standalone, '.next', 'static'), {
     recursive: true,

@@ -3,28 +3,28 @@ import { useEffect, useState } from 'react';
 
 /**
  * What is typed, kept on this device until it is sent: an expired session, a closed tab or a dead network loses nothing.
+ * As long as nothing is typed, what is on file is shown, as it is now: a screen that is drawn anew follows it. What is
+ * typed never does: a form of something that others may change too keeps in it which version its person saw.
  * @param key where it is kept; another key for every form and subject
  */
-export function useKept<T>(key: string, first: T): readonly [T, (next: T) => void, () => void, boolean] {
-  const [value, setValue] = useState(first);
-  const [isKept, setIsKept] = useState(false);
+export function useKept<T>(
+  key: string,
+  onFile: T,
+): readonly [value: T, keep: (next: T) => void, forget: () => void, isKept: boolean] {
+  const [kept, setKept] = useState<Readonly<{ value: T }> | null>(null);
   useEffect(() => {
-    const kept = localStorage.getItem(key);
+    const text = localStorage.getItem(key);
     // read after the first paint: the server cannot know it
-    if (kept) {
-      // eslint-disable-next-line react-hooks/set-state-in-effect
-      setValue(JSON.parse(kept) as T);
-      setIsKept(true);
-    }
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    if (text) setKept({ value: JSON.parse(text) as T });
   }, [key]);
-  const keep = (next: T) => {
-    setValue(next);
-    setIsKept(true);
-    localStorage.setItem(key, JSON.stringify(next));
+  const keep = (value: T) => {
+    setKept({ value });
+    localStorage.setItem(key, JSON.stringify(value));
   };
   const forget = () => {
     localStorage.removeItem(key);
-    setIsKept(false);
+    setKept(null);
   };
-  return [value, keep, forget, isKept];
+  return [kept ? kept.value : onFile, keep, forget, kept !== null];
 }

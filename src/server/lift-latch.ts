@@ -11,6 +11,7 @@ import { must, type Actor } from '@/data/actor';
 import { nowOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { addLift } from '@/data/means';
+import { tellNews } from '@/data/news';
 import { done, refuse, type Outcome } from './outcome';
 import { zoneSheet } from './season';
 
@@ -97,12 +98,13 @@ export async function liftLatch(actor: Actor, input: LiftInput): Promise<Outcome
         },
       ],
     });
-  await inOrganisation(actor, async (db) =>
-    addLift(db, {
+  await inOrganisation(actor, async (db) => {
+    await addLift(db, {
       ...{ orgId: actor.orgId, sendKey: input.sendKey, zoneId: input.zoneId, plannedId: input.plannedId },
       ...{ gate: input.gate, by: actor.name, why, from, until },
       at: (await nowOf(db)).now,
-    }),
-  );
+    });
+    await tellNews(db, actor.orgId);
+  });
   return done({ until: isoDay(until) });
 }

@@ -8,6 +8,7 @@ import { hourIn, nowOf, todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { FINDINGS, addFinding, type FindingKind } from '@/data/findings';
 import { zoneOf } from '@/data/lawns';
+import { tellNews } from '@/data/news';
 import { done, refuse, type Outcome } from './outcome';
 
 export type FindingInput = Readonly<{
@@ -85,6 +86,7 @@ export async function noteFinding(actor: Actor, input: FindingInput): Promise<Ou
             : null,
       person: actor.name,
     });
+    await tellNews(db, actor.orgId);
     return done({ on: isoDay(on) });
   });
 }

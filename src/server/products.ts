@@ -19,7 +19,7 @@ import { addProduct, labelsOf, versionsOf, writeVersion, type SheetVersion } fro
 import { recordsOf } from '@/data/records';
 import { addMove, shelvesOf, stockLines, type StockLine } from '@/data/stock';
 import { tellNews } from '@/data/news';
-import { done, refuse, type Outcome } from './outcome';
+import { done, refuse, type Outcome, type Overtaken } from './outcome';
 
 export type ProductLine = Readonly<{
   label: Label;
@@ -129,7 +129,7 @@ export const saveSheetShape = Joi.object<SaveSheetInput>({
 export async function saveSheet(
   actor: Actor,
   { productId, seen, sheet }: SaveSheetInput,
-): Promise<Outcome<{ productId: string; version: number }>> {
+): Promise<Outcome<{ productId: string; version: number }, Overtaken<SheetVersion>>> {
   must(actor, 'plan');
   const read = checkSheet(sheet);
   if (!read.ok) return refuse({ kind: 'invalid', issues: read.issues });
@@ -158,14 +158,10 @@ export async function saveSheet(
       return done({ productId, version: seen });
     if (!(await writeVersion(db, actor, productId, seen, read.sheet, now)))
       return refuse({
-        kind: 'invalid',
-        issues: [
-          {
-            field: 'version',
-            problem: `${current.madeBy} has written version ${current.version} of this label while you had version ${seen} open`,
-            remedy: 'Nothing of yours is lost: save it as a file, load the page again, and compare.',
-          },
-        ],
+        kind: 'changed-by-other',
+        by: current.madeBy,
+        at: current.madeAt.toISOString(),
+        theirs: current,
       });
     await tellNews(db, actor.orgId);
     return done({ productId, version: seen + 1 });

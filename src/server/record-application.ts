@@ -25,6 +25,7 @@ import { nowOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { addMove, shelvesOf } from '@/data/stock';
 import { siteName } from '@/data/lawns';
+import { tellNews } from '@/data/news';
 import { fromNumeric, toNumeric } from '@/data/numbers';
 import { labelAt } from '@/data/products';
 import { addRecord, type GatesThen, type NewRecord } from '@/data/records';
@@ -174,6 +175,7 @@ export async function recordApplication(
       await drawStock(db, actor, label, { id, day, amount, unit });
       if (subject.partner) await recordPartner(db, actor, entry, id, subject.partner, used, subject.rate);
     }
+    await tellNews(db, actor.orgId);
     return added || same ? done({ recordId: id }) : refuse({ kind: 'already-recorded', recordId: id });
   });
 }

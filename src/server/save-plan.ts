@@ -14,6 +14,7 @@ import { RATE_UNITS, isRateUnit, rateIn, rateOf } from '@/core/units/rate';
 import { must, type Actor } from '@/data/actor';
 import { nowOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
+import { tellNews } from '@/data/news';
 import { planOf, writePlan, type StoredPlan } from '@/data/plans';
 import { done, refuse, type Outcome, type Overtaken } from './outcome';
 import { zoneSheet, type ZoneSheet } from './season';
@@ -141,7 +142,10 @@ export async function savePlan(
       },
       (await nowOf(db)).now,
     );
-    if (written) return done({ version: seen + 1 });
+    if (written) {
+      await tellNews(db, actor.orgId);
+      return done({ version: seen + 1 });
+    }
     const theirs = await planOf(db, zoneId, year, labels, sheet.records);
     if (!theirs) return refuse({ kind: 'gone' });
     return refuse({

@@ -23,10 +23,13 @@ test('two people edit one plan: the second is told and shown both, and chooses',
     await b.press('41 Tannery Row · lawn');
     await b.page('Soil temperature of this zone');
   }
+  await tech.type(await tech.field("Season's rate"), '0.9');
   await lead.type(await lead.field("Season's rate"), '1.2');
   await lead.press('Save the changed plan');
   await lead.page('Plan saved.');
-  await tech.type(await tech.field("Season's rate"), '0.9');
+  // the screen of the second draws itself anew and knows the other's plan: his own is still over the one that he saw
+  await tech.page('Mara Venn has saved another plan since you began.');
+  expect(await shown(tech, "Season's rate")).toBe('0.9');
   await tech.press('Save the changed plan');
   const told = await tech.text('[role=alert]');
   expect(told).toContain('Mara Venn changed this plan while you had it open');
@@ -38,6 +41,26 @@ test('two people edit one plan: the second is told and shown both, and chooses',
   await lead.driver.navigate().refresh();
   await lead.page('Soil temperature of this zone');
   expect(await shown(lead, "Season's rate")).toBe('0.9');
+});
+
+test('two people write on one lawn sheet: the second sees both, and chooses', async () => {
+  const [lead, tech] = [await signedIn(LEAD), await signedIn(LISE)];
+  for (const b of [lead, tech]) {
+    await b.press('41 Tannery Row · lawn');
+    await b.press('Lawn sheet');
+    await b.page('Gate, hose, whom to ring.');
+  }
+  const notes = 'Notes';
+  await tech.type(await tech.field(notes), 'Key under the third pot.');
+  await lead.type(await lead.field(notes), 'Gate sticks.');
+  await lead.press('Save this sheet');
+  await lead.page('Gate sticks.');
+  await tech.press('Save this sheet');
+  const told = await tech.text('[role=alert]');
+  expect(told).toContain('Key under the third pot.');
+  expect(told).toContain('Gate sticks.');
+  await tech.press('Take theirs');
+  await tech.driver.wait(async () => (await shown(tech, notes)) === 'Gate sticks.', 60_000);
 });
 
 test('a double click records once', async () => {

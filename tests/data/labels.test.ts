@@ -78,7 +78,14 @@ describe('labels', () => {
       seen: 1,
       sheet: { ...first.sheet, intervalDays: 90 },
     });
-    expect(refusalOf(late)?.issues?.[0]?.problem).toContain(`${lead.name} has written version 2`);
+    expect(late).toMatchObject({
+      ok: false,
+      refusal: {
+        kind: 'changed-by-other',
+        by: lead.name,
+        theirs: { version: 2, sheet: { intervalDays: 100 } },
+      },
+    });
     expect((await productSheet(lead, label.id))!.label.minimumIntervalDays).toBe(100);
   });
 

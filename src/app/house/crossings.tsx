@@ -59,13 +59,15 @@ type TextKey =
 /** When the line counts as crossed, by each of the six schools, and which of them the house goes by. */
 export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: Props) {
   const router = useRouter();
-  const [typed, setTyped] = useState(() => typedOf(crossings, version));
+  /** null: nothing typed; what is typed keeps the version that its person saw */
+  const [edited, setEdited] = useState<Typed | null>(null);
+  const typed = edited ?? typedOf(crossings, version);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [isSaved, setSaved] = useState(false);
   const [isSaving, start] = useTransition();
   const set = (part: Partial<Typed>) => {
     setSaved(false);
-    setTyped({ ...typed, ...part });
+    setEdited({ ...typed, ...part });
   };
   const field = (key: TextKey, name: string, issue: string) => (
     <Labelled
@@ -129,8 +131,10 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
       setRefusal(outcome.ok ? null : outcome.refusal);
       setSaved(outcome.ok);
       if (!outcome.ok) return;
-      setTyped({ ...typed, seen: outcome.value.version });
-      router.refresh();
+      start(() => {
+        setEdited(null);
+        router.refresh();
+      });
     });
   return (
     <form

@@ -21,8 +21,10 @@ function useSending() {
       const outcome = await send(to, input);
       if (!outcome.ok) return setRefusal(outcome.refusal);
       setRefusal(null);
-      then();
-      router.refresh();
+      start(() => {
+        then();
+        router.refresh();
+      });
     });
   const issue = (field: string) =>
     refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
@@ -53,16 +55,18 @@ export function GateRules({
   saveGateRulesAction: (input: GateRulesInput) => Promise<Outcome<{ version: number }>>;
 }>) {
   const texts = Object.fromEntries(FIGURES.map(([k]) => [k, rules[k] === null ? '' : String(rules[k])]));
-  const [typed, setTyped] = useState({ ...rules, ...texts } as unknown as Omit<GateRulesInput, 'seen'>);
+  /** null: nothing typed; what is typed keeps the version that its person saw */
+  const [edited, setEdited] = useState<GateRulesInput | null>(null);
+  const typed = edited ?? ({ ...rules, ...texts, seen: version } as unknown as GateRulesInput);
   const { run, issue, refusal, isSending } = useSending();
-  const set = (change: Partial<typeof typed>) => setTyped({ ...typed, ...change });
+  const set = (change: Partial<GateRulesInput>) => setEdited({ ...typed, ...change });
   return (
     <section className="mt-6" aria-label="Gates">
       <h2 className="border-b-2 border-iron text-[20px]">Gates</h2>
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          run(saveGateRulesAction, { ...typed, seen: version });
+          run(saveGateRulesAction, typed, () => setEdited(null));
         }}
       >
         <div className="mt-2 grid grid-cols-1 items-end gap-2 sm:grid-cols-2 lg:grid-cols-3">

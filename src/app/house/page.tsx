@@ -34,7 +34,6 @@ export default screen(async (actor) => {
         saveCrossingsAction={saveCrossingsAction}
       />
       <GateRules
-        key={sheet.version}
         rules={sheet.gates}
         version={sheet.version}
         mayPlan={may(actor, 'plan')}

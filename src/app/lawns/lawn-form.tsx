@@ -14,6 +14,7 @@ import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
 import { TurfPicture } from '@/ui/turf-picture';
 import { expectationWords } from '@/ui/words';
+import { BothVersions, differences } from '../both-versions';
 import { RefusalWords } from '../refusal-words';
 import { send } from '../send';
 import { useKept } from '../use-kept';
@@ -52,19 +53,20 @@ export function LawnForm({
   addLawnAction,
 }: Props) {
   const router = useRouter();
-  const [draft, keep, forget, isKept] = useKept<LawnInput>(draftKey, first);
+  const seenNow = target.kind === 'there' ? target.seen : 0;
+  const [{ seen, draft }, keep, forget, isKept] = useKept(draftKey, { seen: seenNow, draft: first });
   const [refusal, setRefusal] = useState<Refusal | Overtaken<ZoneOnLawn> | null>(null);
   const [isSaving, start] = useTransition();
-  const change = (part: Partial<LawnInput>) => keep({ ...draft, ...part });
+  const change = (part: Partial<LawnInput>) => keep({ seen, draft: { ...draft, ...part } });
   const issueOf = (field: string) =>
     (refusal?.kind === 'invalid' && refusal.issues.find((i) => i.field === field)) || null;
 
   const zoneId = target.kind === 'there' ? target.zoneId : null;
-  const save = () =>
+  const save = (over: number) =>
     start(async () => {
       const outcome =
         target.kind === 'there'
-          ? await send(saveLawnAction, { ...draft, zoneId: target.zoneId, seen: target.seen })
+          ? await send(saveLawnAction, { ...draft, zoneId: target.zoneId, seen: over })
           : await send(addLawnAction, { ...draft, lawnId: target.lawnId });
       if (!outcome.ok) return setRefusal(outcome.refusal);
       forget();
@@ -112,7 +114,7 @@ export function LawnForm({
       className="mx-auto max-w-[1180px] px-4 pb-10 pt-4"
       onSubmit={(e) => {
         e.preventDefault();
-        save();
+        save(seen);
       }}
     >
       <h1 className="text-[28px]">{title}</h1>
@@ -123,7 +125,6 @@ export function LawnForm({
             type="button"
             className="min-h-[44px] underline"
             onClick={() => {
-              keep(first);
               forget();
               setRefusal(null);
             }}
@@ -358,14 +359,16 @@ export function LawnForm({
       </fieldset>
       <div aria-live="assertive">
         {refusal?.kind === 'changed-by-other' ? (
-          <Theirs
-            theirs={draftOf(refusal.theirs)}
-            mine={draft}
-            onTake={() => {
+          <BothVersions
+            by="Somebody else"
+            what="this sheet"
+            rows={differences(draft, draftOf(refusal.theirs))}
+            onTakeTheirs={() => {
               forget();
+              setRefusal(null);
               router.refresh();
-              window.location.assign(here);
             }}
+            onSaveMine={() => save(refusal.theirs.version)}
           />
         ) : (
           refusal && <RefusalWords refusal={refusal} here={here} />
@@ -399,34 +402,5 @@ function Part({ name, children }: Readonly<{ name: string; children: React.React
       <h2 className="mb-2 border-b-2 border-iron text-[19px]">{name}</h2>
       {children}
     </section>
-  );
-}
-
-/** Somebody else saved first: which fields differ, theirs and mine. */
-function Theirs({
-  theirs,
-  mine,
-  onTake,
-}: Readonly<{ theirs: LawnInput; mine: LawnInput; onTake: () => void }>) {
-  const show = (v: unknown) => (typeof v === 'string' ? v || 'empty' : JSON.stringify(v));
-  const keys = (Object.keys(mine) as (keyof LawnInput)[]).filter(
-    (k) => JSON.stringify(mine[k]) !== JSON.stringify(theirs[k]),
-  );
-  return (
-    <div role="alert" className="mt-3 border-l-4 border-clay bg-paper px-3 py-2">
-      <p className="font-semibold">
-        Not saved: somebody else has saved this sheet meanwhile. It differs from yours in:
-      </p>
-      <ul className="list-disc pl-5">
-        {keys.map((k) => (
-          <li key={k}>
-            {k}: theirs {show(theirs[k])}, yours {show(mine[k])}
-          </li>
-        ))}
-      </ul>
-      <button type="button" className="button mt-2" onClick={onTake}>
-        Show theirs
-      </button>
-    </div>
   );
 }

@@ -7,8 +7,10 @@ import { CARRIER_UNITS, type LabelSheet } from '@/core/products/sheet';
 import type { Issue } from '@/core/units/parse';
 import { AMOUNT_UNITS, RATE_UNITS, type AmountUnit, type RateUnit } from '@/core/units/rate';
 import { ALL_WEEDS, STAGES, WEEDS } from '@/core/weeds/weeds';
-import type { Outcome, Refusal } from '@/server/outcome';
+import type { Outcome, Overtaken, Refusal } from '@/server/outcome';
+import type { SheetVersion } from '@/data/products';
 import type { SaveSheetInput } from '@/server/products';
+import { BothVersions, differences } from '../both-versions';
 import { RefusalWords } from '../refusal-words';
 import { send } from '../send';
 import { useKept } from '../use-kept';
@@ -26,19 +28,29 @@ import {
   without,
 } from './sheet-fields';
 
+export type SaveSheet = (
+  input: SaveSheetInput,
+) => Promise<Outcome<{ productId: string; version: number }, Overtaken<SheetVersion>>>;
+/** Under which what is typed is kept on this device. */
+export const draftKey = (productId: string | null) => `sheet:${productId ?? 'new'}`;
+
 type Props = Readonly<{
   productId: string | null;
   seen: number;
   first: LabelSheet;
-  saveSheetAction: (input: SaveSheetInput) => Promise<Outcome<{ productId: string; version: number }>>;
+  saveSheetAction: SaveSheet;
 }>;
 
 /** A product sheet in the order of a printed label. What is typed is computed at once, and kept when a session ends. */
-export function SheetForm({ productId, seen, first, saveSheetAction }: Props) {
+export function SheetForm({ productId, seen: seenNow, first, saveSheetAction }: Props) {
   const router = useRouter();
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [refusal, setRefusal] = useState<Refusal | Overtaken<SheetVersion> | null>(null);
   const [isSaving, start] = useTransition();
-  const [sheet, setSheet, forget, isKept] = useKept(`sheet:${productId ?? 'new'}:${seen}`, first);
+  const [{ seen, sheet }, keep, forget, isKept] = useKept(draftKey(productId), {
+    seen: seenNow,
+    sheet: first,
+  });
+  const setSheet = (next: LabelSheet) => keep({ seen, sheet: next });
   const set = (change: Partial<LabelSheet>) => setSheet({ ...sheet, ...change });
   const issues: readonly Issue[] = refusal?.kind === 'invalid' ? refusal.issues : [];
   const amountUnits = (Object.keys(AMOUNT_UNITS) as AmountUnit[]).filter(
@@ -46,9 +58,9 @@ export function SheetForm({ productId, seen, first, saveSheetAction }: Props) {
   );
   const unit = RATE_UNITS[sheet.rateUnit].words;
 
-  const save = () =>
+  const save = (over: number) =>
     start(async () => {
-      const outcome = await send(saveSheetAction, { productId, seen, sheet });
+      const outcome = await send(saveSheetAction, { productId, seen: over, sheet });
       if (outcome.ok) {
         forget();
         return router.push(`/products/${outcome.value.productId}`);
@@ -62,7 +74,7 @@ export function SheetForm({ productId, seen, first, saveSheetAction }: Props) {
         className="mx-auto max-w-4xl pb-24"
         onSubmit={(e) => {
           e.preventDefault();
-          save();
+          save(seen);
         }}
       >
         <Part title="Front of the label">
@@ -537,6 +549,18 @@ export function SheetForm({ productId, seen, first, saveSheetAction }: Props) {
                     ))}
                   </ul>
                 </>
+              ) : refusal.kind === 'changed-by-other' ? (
+                <BothVersions
+                  by={refusal.by}
+                  what="this label"
+                  rows={differences(sheet, refusal.theirs.sheet)}
+                  onTakeTheirs={() => {
+                    forget();
+                    setRefusal(null);
+                    router.refresh();
+                  }}
+                  onSaveMine={() => save(refusal.theirs.version)}
+                />
               ) : (
                 <RefusalWords
                   refusal={refusal}

@@ -36,6 +36,8 @@ type Props = Readonly<{
   noteFindingAction: (input: FindingInput) => Promise<Outcome<{ on: string }>>;
 }>;
 
+type Edited = Readonly<{ draft: Draft; seen: number }>;
+
 /** Days of the past that a fence shows before an opening far ahead. */
 const RUN_UP = 5;
 
@@ -52,9 +54,14 @@ export function LawnSheet({
   const { today, zone, outlook, plan: stored, siblings, news, outlookRefusal } = sheet;
   const router = useRouter();
   const onFile = useMemo(() => firstDraft(sheet), [sheet]);
-  /** what is being edited; null: nothing, the plan on file is shown */
-  const [edited, setEdited] = useState<Draft | null>(null);
-  const draft = edited ?? onFile;
+  /**
+   * What is being edited, and over which version of the plan; null: nothing, the plan on file is shown. A screen that is
+   * drawn anew while somebody types must not take what others saved meanwhile for what this person saw.
+   */
+  const [edited, setEdited] = useState<Edited | null>(null);
+  const draft = edited?.draft ?? onFile;
+  const version = stored?.version ?? 0;
+  const seen = edited?.seen ?? version;
   const keptKey = `plan:${zone.id}`;
   useEffect(() => {
     const kept = localStorage.getItem(keptKey);
@@ -62,7 +69,7 @@ export function LawnSheet({
     localStorage.removeItem(keptKey);
     // read after the first paint: the server cannot know it
     // eslint-disable-next-line react-hooks/set-state-in-effect
-    setEdited(JSON.parse(kept) as Draft);
+    setEdited(JSON.parse(kept) as Edited);
   }, [keptKey]);
   const [part, setPart] = useState(() => wishedPart ?? (stored && nextPart(stored)?.part) ?? 1);
   const [moved, setMoved] = useState<Day | null>(null);
@@ -92,7 +99,7 @@ export function LawnSheet({
     setMoved(null);
   };
   const change = (next: Draft) => {
-    setEdited(next);
+    setEdited({ draft: next, seen });
     setSave({ kind: 'none' });
   };
   /** An answer of "what would open it?" becomes an edit of the plan, which is saved like any other. */
@@ -110,7 +117,8 @@ export function LawnSheet({
       days: daysFor(next, days, sheet),
     });
   };
-  const isChanged = edited !== null && (stored === null || JSON.stringify(edited) !== JSON.stringify(onFile));
+  const isChanged =
+    edited !== null && (stored === null || JSON.stringify(edited.draft) !== JSON.stringify(onFile));
 
   const showOnFile = () =>
     startSaving(() => {
@@ -118,16 +126,17 @@ export function LawnSheet({
       setSave({ kind: 'none' });
       router.refresh();
     });
-  const savePlan = (seen: number) => {
+  const savePlan = (over: number) => {
     if (!draft || !read?.plan || !mayPlan) return;
     startSaving(async () => {
-      const outcome = await send(savePlanAction, { zoneId: zone.id, seen, ...draft });
+      const outcome = await send(savePlanAction, { zoneId: zone.id, seen: over, ...draft });
       if (outcome.ok) {
         showOnFile();
         setSave({ kind: 'saved' });
       } else {
         // signing in again leaves this page: what was typed is here when it comes back
-        if (outcome.refusal.kind === 'signed-out') localStorage.setItem(keptKey, JSON.stringify(draft));
+        if (outcome.refusal.kind === 'signed-out')
+          localStorage.setItem(keptKey, JSON.stringify({ draft, seen } satisfies Edited));
         setSave({ kind: 'refused', refusal: outcome.refusal });
       }
     });
@@ -145,7 +154,7 @@ export function LawnSheet({
     ...Object.fromEntries(applications.map((a) => [String(a.part), () => choose(a.part)])),
     '[': () => move(addDays(from, -20)),
     ']': () => move(addDays(from, 20)),
-    s: () => savePlan(stored?.version ?? 0),
+    s: () => savePlan(seen),
     m: goTo('mix'),
     e: goTo('record'),
     o: () => router.push(`/lawns/${zone.id}/soil`),
@@ -288,13 +297,15 @@ export function LawnSheet({
               windows={windows}
               chosen={chosen}
               isChanged={isChanged}
+              isOvertaken={isChanged && seen !== version}
               isSaving={isSaving}
               save={save}
               mayPlan={mayPlan}
               mayRecord={mayRecord}
               onChange={change}
               onChoose={choose}
-              onSave={savePlan}
+              onSave={() => savePlan(seen)}
+              onSaveOver={savePlan}
               onTakeTheirs={showOnFile}
             />
           )}

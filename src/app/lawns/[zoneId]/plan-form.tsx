@@ -15,6 +15,7 @@ import type { Overtaken, Refusal } from '@/server/outcome';
 import type { ZoneSheet } from '@/server/season';
 import { Figure } from '@/ui/figure';
 import { Labelled } from '@/ui/labelled';
+import { BothVersions } from '../../both-versions';
 import { RefusalWords } from '../../refusal-words';
 import { windowWords } from '@/ui/words';
 import { Advice } from './advice';
@@ -34,13 +35,17 @@ type Props = Readonly<{
   windows: readonly Window[];
   chosen: number;
   isChanged: boolean;
+  /** somebody else has saved another plan since this one was begun */
+  isOvertaken: boolean;
   isSaving: boolean;
   save: SaveState;
   mayPlan: boolean;
   mayRecord: boolean;
   onChange: (draft: Draft) => void;
   onChoose: (part: number) => void;
-  onSave: (seen: number) => void;
+  onSave: () => void;
+  /** saves over the version that is given */
+  onSaveOver: (version: number) => void;
   onTakeTheirs: () => void;
 }>;
 
@@ -61,7 +66,7 @@ export function PlanForm(props: Props) {
     <form
       onSubmit={(e) => {
         e.preventDefault();
-        onSave(stored?.version ?? 0);
+        onSave();
       }}
     >
       <h2 className="text-[20px]">{stored ? 'Plan' : 'No plan yet: a proposal'}</h2>
@@ -179,6 +184,12 @@ export function PlanForm(props: Props) {
       </div>
 
       <div aria-live="polite">
+        {props.isOvertaken && save.kind !== 'refused' && (
+          <p className="mt-3 border-l-4 border-straw px-3 py-1">
+            {stored?.changedBy ?? 'Somebody'} has saved another plan since you began. Yours stands in the
+            fields; saving shows you both first.
+          </p>
+        )}
         {save.kind === 'refused' && <Refused {...props} refusal={save.refusal} />}
         {save.kind === 'saved' && !isChanged && <p className="mt-3 font-semibold text-moss">Plan saved.</p>}
       </div>
@@ -264,7 +275,7 @@ function Refused({
   refusal,
   draft,
   sheet,
-  onSave,
+  onSaveOver,
   onTakeTheirs,
 }: Props & Readonly<{ refusal: Refusal | Overtaken<StoredPlan> }>) {
   if (refusal.kind !== 'changed-by-other')
@@ -281,38 +292,12 @@ function Refused({
     ['Days', draft.days.join(', '), theirs.parts.map((p) => isoDay(p.plannedOn)).join(', ')],
   ] as const;
   return (
-    <div role="alert" className="mt-3 border-l-4 border-clay px-3 py-2">
-      <p className="font-semibold">
-        {refusal.by} changed this plan while you had it open. Nothing of yours is lost: choose.
-      </p>
-      <table className="mt-2 w-full text-left text-[15px]">
-        <thead>
-          <tr>
-            <td />
-            <th scope="col">Yours</th>
-            <th scope="col">{refusal.by}&apos;s</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(([name, mine, other]) => (
-            <tr key={name} className={mine === other ? 'text-steel' : 'font-semibold'}>
-              <th scope="row" className="pr-2 align-top font-medium">
-                {name}
-              </th>
-              <td className="pr-2 align-top">{mine}</td>
-              <td className="align-top">{other}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <div className="mt-2 flex flex-wrap gap-2">
-        <button type="button" className="button" onClick={onTakeTheirs}>
-          Take theirs
-        </button>
-        <button type="button" className="button" onClick={() => onSave(theirs.version)}>
-          Save mine over it
-        </button>
-      </div>
-    </div>
+    <BothVersions
+      by={refusal.by}
+      what="this plan"
+      rows={rows}
+      onTakeTheirs={onTakeTheirs}
+      onSaveMine={() => onSaveOver(theirs.version)}
+    />
   );
 }

@@ -1,16 +1,22 @@
 'use client';
 import { useState, useTransition } from 'react';
+import type { Issue } from '@/core/units/parse';
 import { EMPTY_SHEET, type LabelSheet } from '@/core/products/sheet';
 import type { Outcome, Refusal } from '@/server/outcome';
-import type { SaveSheetInput } from '@/server/products';
 import { RefusalWords } from '../../refusal-words';
 import { send } from '../../send';
-import { SheetForm } from '../sheet-form';
+import { SheetForm, draftKey, type SaveSheet } from '../sheet-form';
 
 type Props = Readonly<{
-  saveSheetAction: (input: SaveSheetInput) => Promise<Outcome<{ productId: string; version: number }>>;
+  saveSheetAction: SaveSheet;
   readSheetFileAction: (input: { text: string }) => Promise<Outcome<{ sheet: LabelSheet }>>;
 }>;
+
+const STILL_TYPED: Issue = {
+  field: 'Below',
+  problem: 'stands a label that you typed and have not saved',
+  remedy: 'Save it or throw it away first; then open the file.',
+};
 
 /** A new product: typed from the printed label, or begun from a file that is looked through first. */
 export function NewSheet({ saveSheetAction, readSheetFileAction }: Props) {
@@ -36,6 +42,8 @@ export function NewSheet({ saveSheetAction, readSheetFileAction }: Props) {
               const chosen = e.target.files?.[0];
               e.target.value = '';
               if (!chosen) return;
+              if (localStorage.getItem(draftKey(null)) !== null)
+                return setRefusal({ kind: 'invalid', issues: [STILL_TYPED] });
               start(async () => {
                 const outcome = await send(readSheetFileAction, { text: await chosen.text() });
                 if (!outcome.ok) return setRefusal(outcome.refusal);

@@ -17,7 +17,7 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/sheet
   const { zone, place, houseSchool } = sheet;
   return (
     <LawnForm
-      key={`${zone.id}${zone.version}`}
+      key={zone.id}
       title={`${zone.address} · ${zone.name}`}
       here={`/lawns/${zone.id}/sheet`}
       draftKey={`sheet:${zone.id}`}
