@@ -9,8 +9,15 @@ describe.each(['Seattle', 'New York'] as const)('weather generated for %s', (cit
   const real = dailyOf(openWeather(city));
   const made = generate(fitGenerator(real), dayOf(2001, 1, 1), 160 * 365, randomFrom(11));
   const month = (from: number, i: number) => new Date((from + i) * 86_400_000).getUTCMonth();
+  const daysOf = new Map(
+    [real, made].map((d) => {
+      const byMonth = Array.from({ length: 12 }, (): number[] => []);
+      for (let i = 0; i < d.max.length; i++) byMonth[month(d.from, i)]!.push(i);
+      return [d, byMonth] as const;
+    }),
+  );
   const mean = (d: typeof real, of: (i: number) => number, m: number) => {
-    const days = Array.from({ length: d.max.length }, (_, i) => i).filter((i) => month(d.from, i) === m);
+    const days = daysOf.get(d)![m]!;
     return days.reduce((s, i) => s + of(i), 0) / days.length;
   };
 
