@@ -4,7 +4,15 @@ import { checkLawns, type LawnMapping } from '@/formats/lawn-csv';
 import { checkLogger, readCsv, type LoggerMapping } from '@/formats/logger-csv';
 import type { Actor } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
-import { addLogged, importOf, moveImport, undoLawns, undoReadings, type FileImport } from '@/data/imports';
+import {
+  addLogged,
+  gatherStatistics,
+  importOf,
+  moveImport,
+  undoLawns,
+  undoReadings,
+  type FileImport,
+} from '@/data/imports';
 import { addLawn, addZone, siteName, zonesOf } from '@/data/lawns';
 import { touchZones } from '@/data/readings';
 import { stationsOf } from '@/data/weather';
@@ -13,6 +21,8 @@ import { sendJob } from './jobs';
 
 /** Rows written in one transaction: a crash loses no more, and progress is seen. */
 const BATCH = 5000;
+/** From so many rows on, the planner is told at once. */
+const MANY_ROWS = 500;
 
 /** The work itself, by a worker. Done twice, it does the same once. */
 export async function runImport(actor: Actor, importId: string): Promise<void> {
@@ -25,6 +35,7 @@ export async function runImport(actor: Actor, importId: string): Promise<void> {
   if (!read.ok) throw new Error(read.problem);
   if (file.kind === 'readings') await runReadings(actor, file, read.file);
   else await runLawns(actor, file, read.file);
+  if (file.total >= MANY_ROWS) await inOrganisation(actor, gatherStatistics);
 }
 
 async function runReadings(

@@ -178,6 +178,11 @@ describe('a file of lawns', () => {
     await takeImport(lead, { importId });
     await runImport(lead, importId);
     expect(await file(importId)).toMatchObject({ status: 'done', added: 600 });
+    // the planner knows of them, or the list of all would be planned for a handful
+    const [known] = await inOrganisation(lead, (db) =>
+      db.execute<{ rows: number }>(sql`select reltuples::int as rows from pg_class where relname = 'zone'`),
+    );
+    expect(known!.rows).toBeGreaterThanOrEqual(600);
 
     const found = await lawnList(lead, queryOf({ q: 'import road clay 599' }));
     expect(found.zones.map((z) => [z.customer, z.address, z.areaSqFt])).toEqual([
