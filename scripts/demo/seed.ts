@@ -145,7 +145,7 @@ const standOn = (day: string) =>
   );
 
 /** A spring pre-emergent on its own. */
-const PLAIN = { use: 'pre-emergent', target: '', method: '', partner: null } as const;
+const PLAIN = { use: 'pre-emergent', target: '', method: '', treated: '', partner: null } as const;
 
 type Step = Readonly<{ day: string; run: () => Promise<void> }>;
 
@@ -233,6 +233,7 @@ async function writeUnchecked(
     target: null,
     method: null,
     partner: null,
+    treatedSqFt: null,
   };
   await inOrganisation(lead, (db) => writePlan(db, lead, change, new Date()));
 }

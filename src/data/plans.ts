@@ -5,6 +5,7 @@ import { METHODS, USES, type Method, type Use } from '@/core/products/label';
 import type { PlannedPart, Plan } from '@/core/season/plan';
 import { isSplit, SPLITS, type Split } from '@/core/season/split';
 import { isRateUnit, rateOf, type RateUnit } from '@/core/units/rate';
+import { fromSquareFeet } from '@/core/units/trade';
 import type { Actor } from './actor';
 import type { Transaction } from './connection';
 import { fromNumeric, toNumeric } from './numbers';
@@ -53,6 +54,7 @@ function planFrom(
     target: row.target !== null && isWeed(row.target) ? row.target : null,
     method: row.method === null ? null : oneOf(METHODS, row.method, 'method'),
     partner: partnerFrom(row, labels),
+    treated: row.treatedSqFt === null ? null : fromSquareFeet(fromNumeric(row.treatedSqFt)),
     typed: { total, unit: rateUnit },
     parts: parts
       .filter((p) => p.planId === row.id)
@@ -131,6 +133,8 @@ export type PlanChange = Readonly<{
     use: Use;
     how: 'tank' | 'day';
   }> | null;
+  /** area of the spots, sq ft; null: the whole zone */
+  treatedSqFt: number | null;
   /** a day for each part, in order */
   days: readonly Day[];
   /** the version that the editor saw; 0: there was no plan */
@@ -160,6 +164,7 @@ export async function writePlan(
     partnerUnit: change.partner?.unit ?? null,
     partnerUse: change.partner?.use ?? null,
     partnerHow: change.partner?.how ?? null,
+    treatedSqFt: change.treatedSqFt === null ? null : toNumeric(change.treatedSqFt),
     changedBy: actor.name,
     changedAt: now,
   };

@@ -658,6 +658,8 @@ export const plan = pgTable(
     partnerUnit: text('partner_unit'),
     partnerUse: text('partner_use'),
     partnerHow: text('partner_how'),
+    /** area of the spots; null: the whole zone */
+    treatedSqFt: figure('treated_sq_ft'),
     version: integer('version').notNull().default(1),
     changedBy: text('changed_by').notNull(),
     changedAt: at('changed_at').notNull(),

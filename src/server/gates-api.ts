@@ -65,6 +65,7 @@ export type GatesQuestion = Readonly<{
     method?: Method;
     part?: number;
     of?: number;
+    treated_m2?: number;
     partner?: Readonly<{ label: unknown; rate: RateRow; use: Use; how: 'tank' | 'day' }>;
   }>;
   ledger?: readonly Readonly<{
@@ -171,6 +172,7 @@ export const gatesQuestion = Joi.object<GatesQuestion>({
     method,
     part: Joi.number().integer().min(1).max(6),
     of: Joi.number().integer().min(1).max(6),
+    treated_m2: Joi.number().greater(0).max(1e8),
     partner: Joi.object({
       label: sheet.required(),
       rate: rate.required(),
@@ -403,6 +405,7 @@ function contextFrom(q: GatesQuestion): GateContext {
       rate: rateIs(a.rate, label, 'application.rate'),
       part: a.part ?? 1,
       of: a.of ?? 1,
+      treated: a.treated_m2 === undefined ? null : squareMetres(a.treated_m2),
       partner: partner
         ? { ...partner, rate: rateIs(a.partner.rate, partner.label, 'application.partner.rate') }
         : null,

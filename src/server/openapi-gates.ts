@@ -63,6 +63,10 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
           method: word(METHODS),
           part: { type: 'integer', minimum: 1, maximum: 6 },
           of: { type: 'integer', minimum: 1, maximum: 6 },
+          treated_m2: {
+            ...{ type: 'number', exclusiveMinimum: 0 },
+            description: 'Area of the spots; without it, the whole zone',
+          },
           partner: object({ label: sheet, rate, use: word(USES), how: word(['tank', 'day']) }),
         },
         ['rate', 'use'],

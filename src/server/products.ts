@@ -5,6 +5,7 @@ import { completenessOf, type Completeness } from '@/core/products/completeness'
 import type { Label } from '@/core/products/label';
 import { labelFrom, type LabelSheet } from '@/core/products/sheet';
 import { MOVES, purchaseOf, type MoveKind, type Purchase, type Shelf } from '@/core/products/stock';
+import { areaOf } from '@/core/gates/gate';
 import { applicationsOf } from '@/core/season/plan';
 import { showAmount } from '@/core/units/format';
 import { parseFigure, type Issue } from '@/core/units/parse';
@@ -72,7 +73,7 @@ async function needsOf(
       if (a.recordId !== null) continue;
       for (const { label, rate } of a.partner ? [a, a.partner] : [a]) {
         const so = needs.get(label.id) ?? { amount: 0, lawns: 0 };
-        so.amount += amountFor(rate, area).amount;
+        so.amount += amountFor(rate, areaOf(a, { area })).amount;
         if (!taken.has(label.id)) so.lawns++;
         taken.add(label.id);
         needs.set(label.id, so);

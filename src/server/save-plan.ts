@@ -9,8 +9,10 @@ import { isWeed } from '@/core/weeds/weeds';
 import { windowOf } from '@/core/gates/window';
 import { MOST_RATE, contextOf, type Plan } from '@/core/season/plan';
 import { isSplit, SPLITS } from '@/core/season/split';
+import { spotsIn } from '@/core/season/spots';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { RATE_UNITS, isRateUnit, rateIn, rateOf } from '@/core/units/rate';
+import { toSquareFeet } from '@/core/units/trade';
 import { must, type Actor } from '@/data/actor';
 import { nowOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -31,6 +33,8 @@ export type PlanInput = Readonly<{
   use: Use;
   target: string;
   method: string;
+  /** sq ft; empty: the whole zone */
+  treated: string;
   partner: Readonly<{ productId: string; rate: string; unit: string; use: Use; how: 'tank' | 'day' }> | null;
 }>;
 const useShape = Joi.string()
@@ -50,6 +54,7 @@ export const planShape = Joi.object<PlanInput>({
     .allow('')
     .valid(...METHODS)
     .required(),
+  treated: Joi.string().allow('').max(40).required(),
   partner: Joi.object({
     productId: Joi.string().guid().required(),
     rate: Joi.string().allow('').max(40).required(),
@@ -91,6 +96,8 @@ export async function savePlan(
     });
 
   const partner = input.partner && partnerOf(input.partner, sheet, issues);
+  const treated = input.use === 'spot' ? spotsIn(input.treated, sheet.zone.area) : null;
+  if (treated && !treated.ok) issues.push(treated.issue);
   if (input.target !== '' && !isWeed(input.target)) return refuse({ kind: 'gone' });
   const days: Day[] = [];
   SPLITS[split].shares.forEach((_, i) => {
@@ -115,6 +122,7 @@ export async function savePlan(
     target: isWeed(input.target) ? input.target : null,
     method: METHODS.find((m) => m === input.method) ?? null,
     partner: partner && { label: partner.label, rate: partner.rate, use: partner.use, how: partner.how },
+    treated: treated?.ok ? treated.value : null,
     parts: days.map((plannedOn, i) => ({
       id: `part-${i + 1}`,
       part: i + 1,
@@ -135,6 +143,7 @@ export async function savePlan(
       {
         ...{ zoneId, year, productId: label.id, split, total: total.value, unit, days, seen },
         ...{ use: plan.use, target: plan.target, method: plan.method },
+        treatedSqFt: plan.treated === null ? null : toSquareFeet(plan.treated),
         partner: partner && {
           productId: partner.label.id,
           ...{ rate: partner.typed, unit: partner.unit, use: partner.use, how: partner.how },

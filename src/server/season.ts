@@ -1,7 +1,7 @@
 import 'server-only';
 import { yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
-import type { GateContext } from '@/core/gates/gate';
+import { areaOf, type GateContext } from '@/core/gates/gate';
 import { nextOpen, windowOf, type Window } from '@/core/gates/window';
 import { outlookFrom, type Outlook, type OutlookRefusal } from '@/core/ground/outlook';
 import type { Label } from '@/core/products/label';
@@ -273,7 +273,7 @@ function lineOf(
     product: plan.label.name,
     label: plan.label,
     rate: application?.rate ?? plan.total,
-    area: zone.area,
+    area: application ? areaOf(application, zone) : zone.area,
     plannedOn: next.plannedOn,
     window,
     open: nextOpen(window.all, context.today),

@@ -386,7 +386,7 @@ test('a plan with what goes with it: saved, read back, and refused where weight 
       total: '2',
       unit: barrier.rateUnit,
     },
-    ...{ days: ['2027-03-22'], use: 'pre-emergent' as const, target: '', method: 'backpack' },
+    ...{ days: ['2027-03-22'], use: 'pre-emergent' as const, target: '', method: 'backpack', treated: '' },
     partner: {
       productId: leaf.id,
       rate: '0.8',

@@ -22,6 +22,7 @@ async function inputFor(site: string, over: Partial<PlanInput> = {}): Promise<Pl
     use: 'pre-emergent',
     target: '',
     method: '',
+    treated: '',
     partner: null,
     ...over,
   };

@@ -181,6 +181,7 @@ export const application: Application = {
   target: null,
   method: null,
   partner: null,
+  treated: null,
 };
 /** A post-emergent on dandelion. */
 export const leafApplication: Application = {
@@ -337,6 +338,7 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
     use: fc.constantFrom(...USES),
     target: maybe(fc.constantFrom(...ALL_WEEDS)),
     method: maybe(fc.constantFrom(...METHODS)),
+    treated: maybe(fc.integer({ min: 1, max: 6000 }).map(squareMetres)),
     partner: maybe(
       fc.record({
         label: fc.constantFrom(leafLabel, label),

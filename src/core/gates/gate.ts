@@ -48,12 +48,26 @@ export type Application = Readonly<{
   target: Weed | null;
   /** null: whichever the house has and the label allows */
   method: Method | null;
+  /** area of the spots that are treated; null: the whole zone */
+  treated: SquareMetres | null;
   /** 1 for the first, or only, part */
   part: number;
   of: number;
   /** what goes down with it: in one tank, or on the same day */
   partner: Partner | null;
 }>;
+/** Area that an application covers, m²: its spots, or the whole zone. */
+export const areaOf = (
+  { treated }: Pick<Application, 'treated'>,
+  { area }: Readonly<{ area: SquareMetres }>,
+): SquareMetres => (treated === null ? area : (Math.min(treated, area) as SquareMetres));
+
+/** Share of the zone that an application covers, 0 to 1: what limits count of its rate. */
+export const shareOf = (
+  application: Pick<Application, 'treated'>,
+  zone: Readonly<{ area: SquareMetres }>,
+): number => areaOf(application, zone) / zone.area;
+
 export type Partner = Readonly<{ label: Label; rate: ProductRate; use: Use; how: 'tank' | 'day' }>;
 
 export type ZoneFacts = Readonly<{

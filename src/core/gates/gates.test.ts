@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
-import type { MetresPerSecond, Millimetres } from '@/core/units/quantity';
+import { squareMetres, type MetresPerSecond, type Millimetres } from '@/core/units/quantity';
 import { rateIn, rateOf } from '@/core/units/rate';
 import { fromInchesOfWater, fromMilesPerHour } from '@/core/units/trade';
 import {
@@ -92,6 +92,17 @@ describe('year limit', () => {
   });
   test('reaches the limit exactly without shutting', () => {
     expect(on(yearLimit, withEntries(entry(dayOf(2027, 1, 10), 0.6))).state).toBe('open');
+  });
+  test('counts spots by their share of the zone: half of it at twice what is left still fits', () => {
+    // 0.8 of 1.0 oz are used; 0.4 oz on half of the zone is 0.2 over all of it
+    const c = withEntries(entry(dayOf(2027, 1, 10), 0.8));
+    expect(on(yearLimit, c).state).toBe('shut');
+    const half = { ...application, treated: squareMetres(c.zone.area / 2) };
+    const v = on(yearLimit, { ...c, application: half });
+    expect(v.state).toBe('open');
+    expect(v.reason.code === 'within-year-limit' && rateIn(v.reason.fits, 'oz/1000sqft')).toBeCloseTo(0.4, 9);
+    const more = { ...half, treated: squareMetres(c.zone.area * 0.51) };
+    expect(on(yearLimit, { ...c, application: more }).state).toBe('shut');
   });
   test('by calendar year forgets December; by 12 months does not', () => {
     const c = withEntries(entry(dayOf(2026, 12, 1), 0.8));

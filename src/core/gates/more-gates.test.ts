@@ -3,7 +3,7 @@ import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { hourOf } from '@/core/calendar/hour';
 import { spanAt } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
-import { metres, type KilogramsPerHectare } from '@/core/units/quantity';
+import { metres, squareMetres, type KilogramsPerHectare } from '@/core/units/quantity';
 import { rateOf } from '@/core/units/rate';
 import {
   application,
@@ -374,5 +374,7 @@ test('stock: enough, too little, and no book', () => {
   const have = (kg: number) => context({ means: { ...means, onHand: { 'dry-50': kg } } });
   expect(said(on(stock, have(need)))).toBe('open enough-on-hand');
   expect(said(on(stock, have(need * 0.99)))).toBe('shut latch not-enough-on-hand');
+  const spots = { ...application, treated: squareMetres(zone.area / 10) };
+  expect(said(on(stock, { ...have(need / 10), application: spots }))).toBe('open enough-on-hand');
   expect(said(on(stock, context()))).toBe('open stock-not-kept');
 });

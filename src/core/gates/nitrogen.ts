@@ -9,7 +9,7 @@ import { TURF_FACTS, nitrogenBudget } from '@/core/lawn/turf';
 import { carriesNitrogen } from '@/core/products/label';
 import { nitrogenRate } from '@/core/units/by-label';
 import type { Celsius, KilogramsPerHectare } from '@/core/units/quantity';
-import { ajar, open, shut, type Gate, type Verdict } from './gate';
+import { ajar, open, shareOf, shut, type Gate, type Verdict } from './gate';
 
 /** Under it warm-season turf has no leaf that could take it up. Common practice, no source. */
 const LEAST_GREEN = 0.5;
@@ -17,12 +17,14 @@ const LEAST_GREEN = 0.5;
 export const nitrogen: Gate = {
   key: 'nitrogen',
   name: 'Nitrogen',
-  spans: ({ application: { label, rate }, zone, ledger, outlook, seen, rules }, range) => {
+  spans: ({ application, zone, ledger, outlook, seen, rules }, range) => {
+    const { label, rate } = application;
     if (!carriesNitrogen(label) || !label.analysis)
       return constantLane(range, open({ code: 'no-nitrogen', source: 'label' }));
-    const now = nitrogenRate(rate, label.analysis.n, label.density);
-    if (now === null)
+    const there = nitrogenRate(rate, label.analysis.n, label.density);
+    if (there === null)
       return constantLane(range, ajar({ code: 'not-known', source: 'label', missing: 'density' }));
+    const now = (there * shareOf(application, zone)) as KilogramsPerHectare;
     const budget = rules.nitrogenYear ?? nitrogenBudget(zone.turf, zone.mixedWith);
     const warm = [zone.turf, zone.mixedWith].find((t) => t && TURF_FACTS[t].season === 'warm') ?? null;
     const kept = new Map<number, Verdict>();

@@ -8,7 +8,7 @@ import { limitsFor, rateForTurf, type Label } from '@/core/products/label';
 import { productTotal } from '@/core/records/ledger';
 import { SPLITS, splitRates, type Split } from '@/core/season/split';
 import { rateLike, type ProductRate } from '@/core/units/rate';
-import type { GateContext, GateKey } from './gate';
+import { shareOf, type GateContext, type GateKey } from './gate';
 import { nextOpen, windowOf } from './window';
 
 export type Opening =
@@ -126,14 +126,13 @@ function best<T>(
 }
 
 /** Rates at which a gate may turn: the label's ends, what still fits the year, and the steps of the wait before seeding. */
-function ratesWorthTrying(
-  { application: { label, use, rate }, zone, ledger }: GateContext,
-  day: Day,
-): ProductRate[] {
+function ratesWorthTrying({ application, zone, ledger }: GateContext, day: Day): ProductRate[] {
+  const { label, use, rate } = application;
   const row = rateForTurf(label, zone, use);
   if (!row || row.high.by !== rate.by) return [];
   const { yearLimit } = limitsFor(label, zone, use);
-  const left = yearLimit && yearLimit.rate - productTotal(ledger, label, day).total;
+  const left =
+    yearLimit && (yearLimit.rate - productTotal(ledger, label, day).total) / shareOf(application, zone);
   const within = (r: number) => Math.min(row.high.rate, Math.max(row.low.rate, r));
   const all = [row.low.rate, row.high.rate, ...label.seedingWait.map((w) => within(w.upTo.rate))];
   if (left !== null && left >= row.low.rate) all.push(within(left));

@@ -7,6 +7,7 @@ const { application: _, ...facts } = context();
 const wanted = {
   use: 'pre-emergent' as const,
   target: null,
+  treated: null,
   day: today,
   range: { from: today, to: range.to },
 };
@@ -69,6 +70,6 @@ test('cost goes by the package with the best price: 0.2 kg/ha… of $20 a kilogr
     ],
   };
   // 2 kg/ha on 500 m² is 0.1 kg, of $20 a kilogram
-  expect(costOf(priced, rateOf(2, 'kg/ha'), facts)).toBeCloseTo(2, 9);
-  expect(costOf(label, rateOf(2, 'kg/ha'), facts)).toBeNull();
+  expect(costOf(priced, rateOf(2, 'kg/ha'), facts.zone.area)).toBeCloseTo(2, 9);
+  expect(costOf(label, rateOf(2, 'kg/ha'), facts.zone.area)).toBeNull();
 });

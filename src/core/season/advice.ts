@@ -6,7 +6,8 @@
  */
 import { yearOf, type Day } from '@/core/calendar/day';
 import { spanAt, type Range } from '@/core/calendar/span';
-import type { GateContext, GateKey } from '@/core/gates/gate';
+import type { SquareMetres } from '@/core/units/quantity';
+import { areaOf, type GateContext, type GateKey } from '@/core/gates/gate';
 import { nextOpen, windowOf, type Window } from '@/core/gates/window';
 import { TURF_FACTS } from '@/core/lawn/turf';
 import { factsOf } from '@/core/products/ingredient-facts';
@@ -48,13 +49,20 @@ export type Suited = Readonly<{
   rank: number;
 }>;
 
-type Wanted = Readonly<{ use: Use; target: Weed | null; day: Day; range: Range<Day> }>;
+type Wanted = Readonly<{
+  use: Use;
+  target: Weed | null;
+  /** area of the spots; null: the whole zone */
+  treated: SquareMetres | null;
+  day: Day;
+  range: Range<Day>;
+}>;
 
 /** Products of the organisation for a use, the best first; those whose label lacks the turf or the use are left out. */
 export function advise(
   labels: readonly Label[],
   facts: Omit<GateContext, 'application'>,
-  { use, target, day, range }: Wanted,
+  { use, target, day, range, treated }: Wanted,
 ): Suited[] {
   return labels
     .flatMap((label) => {
@@ -65,17 +73,17 @@ export function advise(
         ...facts,
         application: {
           ...{ id: 'advice', label, rate, use, target, method: null },
-          ...{ part: 1, of: 1, partner: null },
+          ...{ part: 1, of: 1, partner: null, treated },
         },
       };
       const window = windowOf(context, range);
-      const reasons = argumentsFor(context, window, { use, target, day, range }, row.months);
+      const reasons = argumentsFor(context, window, { use, target, day }, row.months);
       return [
         {
           ...{ label, use, rate, window, reasons },
           open: nextOpen(window.all, day),
           ajar: nextOpen(window.all, day, 'ajar'),
-          cost: costOf(label, rate, context),
+          cost: costOf(label, rate, areaOf(context.application, facts.zone)),
           groups: label.ingredients.flatMap((i) => (i.group ? [i.group] : [])),
           rank: reasons.reduce((sum, r) => sum + r.weight, 0),
         },
@@ -84,18 +92,18 @@ export function advise(
     .sort((a, b) => b.rank - a.rank || a.label.name.localeCompare(b.label.name));
 }
 
-/** What the product on this zone costs, by the package with the lowest price a unit. */
-export function costOf(label: Label, rate: ProductRate, { zone }: Pick<GateContext, 'zone'>): number | null {
+/** What the product on an area costs, by the package with the lowest price a unit. */
+export function costOf(label: Label, rate: ProductRate, area: SquareMetres): number | null {
   const prices = label.packages.flatMap((p) =>
     p.price === null || p.size.by !== rate.by ? [] : [p.price / p.size.amount],
   );
-  return prices.length ? Math.min(...prices) * amountFor(rate, zone.area).amount : null;
+  return prices.length ? Math.min(...prices) * amountFor(rate, area).amount : null;
 }
 
 function argumentsFor(
   context: GateContext,
   window: Window,
-  { use, target, day }: Wanted,
+  { use, target, day }: Pick<Wanted, 'use' | 'target' | 'day'>,
   months: number | null,
 ): Suited['reasons'] {
   const { application, zone, ledger, outlook, rules } = context;

@@ -1,9 +1,10 @@
 import { addDays, dayOf, isoDay, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { windowOf } from '@/core/gates/window';
+import { squareMetres } from '@/core/units/quantity';
 import { rateIn, rateOf } from '@/core/units/rate';
 import { context, entry, label, outlook, today } from '../../../tests/support/gate-context';
-import { applicationsOf, contextOf, nextPart, restOfYear, type Plan } from './plan';
+import { applicationsOf, contextOf, nextPart, plannedEntries, restOfYear, type Plan } from './plan';
 
 const second = addDays(today, 70);
 const plan = (firstDone: string | null = null): Plan => ({
@@ -14,6 +15,7 @@ const plan = (firstDone: string | null = null): Plan => ({
   target: null,
   method: null,
   partner: null,
+  treated: null,
   parts: [
     { id: 'p1', part: 1, plannedOn: today, recordId: firstDone },
     { id: 'p2', part: 2, plannedOn: second, recordId: null },
@@ -44,6 +46,15 @@ test('and then from the day it was really done: a late first half moves the seco
   expect(contextOf(plan('r1'), 2, { ...facts, ledger: [done] }).ledger).toEqual([done]);
   expect(intervalOn(plan('r1'), 2, addDays(today, 69), [done]).state).toBe('shut');
   expect(intervalOn(plan('r1'), 2, second, [done]).state).toBe('open');
+});
+
+test('spots count by their share of the zone: of what they are put on, and of what is still to come', () => {
+  const spots = { ...plan(), treated: squareMetres(facts.zone.area / 4) };
+  const [first] = contextOf(spots, 2, facts).ledger;
+  expect([first?.id, first?.share]).toEqual(['p1', 0.25]);
+  expect(plannedEntries(spots, facts.zone).map((e) => e.share)).toEqual([0.25, 0.25]);
+  // spots of more than there is are the whole of it
+  expect(plannedEntries({ ...spots, treated: squareMetres(1e6) }, facts.zone)[0]?.share).toBe(1);
 });
 
 test('the first part does not count the second', () => {

@@ -5,6 +5,7 @@ import { gateName } from '@/core/gates/all';
 import type { GateKey } from '@/core/gates/gate';
 import { advise, type Argument } from '@/core/season/advice';
 import { restOfYear } from '@/core/season/plan';
+import { spotsIn } from '@/core/season/spots';
 import { showAmount, showRate, significant } from '@/core/units/format';
 import { amountFor } from '@/core/units/rate';
 import { WEEDS, isWeed } from '@/core/weeds/weeds';
@@ -21,15 +22,18 @@ export default function Ranked({
   onDone,
 }: AdviceProps & Readonly<{ onDone: () => void }>) {
   const range = restOfYear(sheet.today);
+  const spots = draft.use === 'spot' ? spotsIn(draft.treated, sheet.zone.area) : null;
+  const treated = spots?.ok ? spots.value : null;
   const suited = useMemo(
     () =>
       advise(sheet.labels.now, sheet.facts, {
         use: draft.use,
         target: isWeed(draft.target) ? draft.target : null,
         day,
+        treated,
         range: restOfYear(sheet.today),
       }),
-    [sheet, draft.use, draft.target, day],
+    [sheet, draft.use, draft.target, treated, day],
   );
   return (
     <>
@@ -59,7 +63,7 @@ export default function Ranked({
             </div>
             <p className="text-[15px]">
               {showRate(s.rate, s.label.rateUnit)} ·{' '}
-              {showAmount(amountFor(s.rate, sheet.zone.area), s.label.amountUnit)} ·{' '}
+              {showAmount(amountFor(s.rate, treated ?? sheet.zone.area), s.label.amountUnit)} ·{' '}
               {s.cost === null ? 'no price on the sheet' : `$${significant(s.cost, 3)} for this zone`} ·{' '}
               {s.groups.length ? `group ${list([...new Set(s.groups)].map(String))}` : 'no group'} ·{' '}
               <b>{plural(s.rank, 'point')}</b>

@@ -1,7 +1,7 @@
 import { dayOf, showDay, yearOf, type Day } from '@/core/calendar/day';
 import { ingredientRate, limitsFor, type Label } from '@/core/products/label';
 import { isInPeriod, type LedgerEntry } from '@/core/records/ledger';
-import { applicationsOf, type Plan } from '@/core/season/plan';
+import { plannedEntries, type Plan } from '@/core/season/plan';
 import { showPercent, showRate, significant } from '@/core/units/format';
 import { RATE_UNITS, rateLike } from '@/core/units/rate';
 import type { ZoneSheet } from '@/server/season';
@@ -16,15 +16,7 @@ type Bar = Readonly<{ name: string; steps: readonly Step[]; limit: number; words
  */
 export function Limits({ plan, sheet }: Readonly<{ plan: Plan; sheet: ZoneSheet }>) {
   const year = yearOf(sheet.today);
-  const planned = applicationsOf(plan)
-    .filter((a) => a.recordId === null)
-    .flatMap((a): LedgerEntry[] => {
-      const entry = { id: a.id, day: a.plannedOn, label: a.label, rate: a.rate, done: false, share: 1 };
-      return a.partner
-        ? [entry, { ...entry, id: `${a.id}+`, label: a.partner.label, rate: a.partner.rate }]
-        : [entry];
-    });
-  const entries = [...sheet.facts.ledger, ...planned];
+  const entries = [...sheet.facts.ledger, ...plannedEntries(plan, sheet.zone)];
   const labels = [...new Map(entries.map((e) => [e.label.id, e.label])).values()];
   const here = labels.length ? labels : [plan.label];
   const bars = [

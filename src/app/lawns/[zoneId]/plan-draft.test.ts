@@ -1,5 +1,6 @@
 import { dayOf, isoDay, parseDay } from '@/core/calendar/day';
 import { rateIn } from '@/core/units/rate';
+import { fromSquareFeet } from '@/core/units/trade';
 import type { StoredPlan } from '@/data/plans';
 import type { ZoneSheet } from '@/server/season';
 import { context, label, outlook, rules, today, zone } from '../../../../tests/support/gate-context';
@@ -8,7 +9,7 @@ import { daysFor, firstDraft, proposalFor, readDraft, type Draft } from './plan-
 const sheet = {
   today,
   labels: { now: [{ ...label, id: 'other', name: 'No fescue', rates: [] }, label], all: [] },
-  zone: { facts: zone },
+  zone: { facts: zone, area: zone.area },
   house: { rules },
   outlook: outlook({ p10: dayOf(2027, 4, 10), p50: dayOf(2027, 4, 15), p90: null }),
   facts: context(),
@@ -23,6 +24,7 @@ const draft: Draft = {
   use: 'pre-emergent',
   target: '',
   method: '',
+  treated: '',
   partner: null,
 };
 
@@ -37,6 +39,7 @@ describe('what is proposed for a zone without a plan', () => {
       use: 'pre-emergent',
       target: '',
       method: '',
+      treated: '',
       partner: null,
     });
   });
@@ -59,10 +62,11 @@ test('a plan on file is shown as it was typed', () => {
     label,
     split: 'single',
     typed: { total: 0.75, unit: 'oz/1000sqft' },
-    use: 'post-emergent',
+    use: 'spot',
     target: 'dandelion',
     method: 'backpack',
     partner: null,
+    treated: fromSquareFeet(1200),
     parts: [{ id: 'p', part: 1, plannedOn: today, recordId: null }],
   } as unknown as StoredPlan;
   expect(firstDraft({ ...sheet, plan: stored })).toEqual({
@@ -71,9 +75,10 @@ test('a plan on file is shown as it was typed', () => {
     total: '0.75',
     unit: 'oz/1000sqft',
     days: [isoDay(today)],
-    use: 'post-emergent',
+    use: 'spot',
     target: 'dandelion',
     method: 'backpack',
+    treated: '1200',
     partner: null,
   });
 });
@@ -106,4 +111,14 @@ test('another split keeps the days that stand and proposes the middle of the spa
   expect(daysFor('halves', ['2027-03-20'], sheet)).toEqual(['2027-03-20', '2027-05-29']);
   expect(daysFor('single', ['2027-03-20', '2027-06-01'], sheet)).toEqual(['2027-03-20']);
   expect(parseDay(daysFor('halves', [''], sheet)[1] ?? '')).toBe(today + 70);
+});
+
+test('spots are read as an area of the zone; a broadcast covers all of it whatever stands there', () => {
+  const spots = readDraft({ ...draft, use: 'spot', treated: '1,200' }, sheet);
+  expect(spots.plan?.treated).toBeCloseTo(fromSquareFeet(1200), 9);
+  expect(readDraft({ ...draft, use: 'spot' }, sheet).plan?.treated).toBeNull();
+  expect(readDraft({ ...draft, treated: '1,200' }, sheet).plan?.treated).toBeNull();
+  expect(readDraft({ ...draft, use: 'spot', treated: '99,999' }, sheet).issues).toMatchObject([
+    { field: 'Area of the spots' },
+  ]);
 });

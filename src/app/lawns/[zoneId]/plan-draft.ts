@@ -3,10 +3,12 @@ import { addDays, isoDay, parseDay, showDay, type Day } from '@/core/calendar/da
 import type { Label } from '@/core/products/label';
 import { METHODS, limitsFor, rateForTurf, usesOn, type Use } from '@/core/products/label';
 import { MOST_RATE, type Plan } from '@/core/season/plan';
+import { spotsIn } from '@/core/season/spots';
 import { SPLITS, splitDays, type Split } from '@/core/season/split';
 import { significant } from '@/core/units/format';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { RATE_UNITS, rateIn, rateLike, rateOf, type ProductRate, type RateUnit } from '@/core/units/rate';
+import { toSquareFeet } from '@/core/units/trade';
 import { isWeed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/season';
 
@@ -21,6 +23,8 @@ export type Draft = Readonly<{
   target: string;
   /** empty: whichever the house has and the label allows */
   method: string;
+  /** area of the spots, sq ft; empty: the whole zone */
+  treated: string;
   partner: PartnerDraft | null;
 }>;
 type PartnerDraft = Readonly<{
@@ -44,6 +48,7 @@ export function firstDraft(sheet: ZoneSheet): Draft | null {
       use: plan.use,
       target: plan.target ?? '',
       method: plan.method ?? '',
+      treated: plan.treated === null ? '' : typed(toSquareFeet(plan.treated)),
       partner: plan.partner && partnerDraft(plan.partner.label, plan.partner),
     };
   // the longest barrier that the label allows here: the first of equals
@@ -63,6 +68,7 @@ export function firstDraft(sheet: ZoneSheet): Draft | null {
     split: 'halves',
     target: '',
     method: '',
+    treated: '',
     partner: null,
   };
 }
@@ -144,6 +150,8 @@ export function readDraft(draft: Draft, sheet: ZoneSheet): Read {
     else days.push(day);
   });
   const partner = draft.partner && readPartner(draft.partner, sheet, issues);
+  const treated = draft.use === 'spot' ? spotsIn(draft.treated, sheet.zone.area) : null;
+  if (treated && !treated.ok) issues.push(treated.issue);
   if (!label || !total.ok || issues.length) return { plan: null, issues };
   const parts = days.map((plannedOn, i) => {
     const stored = sheet.plan?.parts.find((p) => p.part === i + 1);
@@ -155,6 +163,7 @@ export function readDraft(draft: Draft, sheet: ZoneSheet): Read {
       target: isWeed(draft.target) ? draft.target : null,
       method: METHODS.find((m) => m === draft.method) ?? null,
       partner,
+      treated: treated?.ok ? treated.value : null,
     },
     issues: [],
   };

@@ -1,11 +1,12 @@
 'use client';
 import Link from 'next/link';
 import { isoDay, showDay } from '@/core/calendar/day';
+import { areaOf } from '@/core/gates/gate';
 import { nextOpen, type Window } from '@/core/gates/window';
 import { isGranule } from '@/core/products/label';
 import type { applicationsOf } from '@/core/season/plan';
 import { isSplit, SPLITS, type Split } from '@/core/season/split';
-import { showAmount, showRate, significant, showPercent } from '@/core/units/format';
+import { showAmount, showArea, showRate, significant, showPercent } from '@/core/units/format';
 import type { Issue } from '@/core/units/parse';
 import { amountFor, isRateUnit, RATE_UNITS, type RateUnit } from '@/core/units/rate';
 import { L_PER_GAL } from '@/core/units/trade';
@@ -216,7 +217,8 @@ function Part({
   const record = records.find((r) => r.id === a.recordId);
   const open = nextOpen(all, today);
   const ajar = nextOpen(all, today, 'ajar');
-  const water = (house.carrier * zone.area) / SQUARE_METRES_PER_HECTARE / L_PER_GAL;
+  const area = areaOf(a, zone);
+  const water = (house.carrier * area) / SQUARE_METRES_PER_HECTARE / L_PER_GAL;
   const isReady = stored !== null && !isChanged;
   const mayGo = open?.from === today || ajar?.from === today;
   return (
@@ -243,9 +245,9 @@ function Part({
       ) : (
         <>
           <Figure name="Rate">{showRate(a.rate, a.label.rateUnit)}</Figure>
-          <Figure name="This zone">
-            {showAmount(amountFor(a.rate, zone.area), a.label.amountUnit)}
-            {zone.areaError > 0 && ` ± ${showPercent(zone.areaError)}`}
+          <Figure name={a.treated === null ? 'This zone' : `Spots, ${showArea(area)}`}>
+            {showAmount(amountFor(a.rate, area), a.label.amountUnit)}
+            {a.treated === null && zone.areaError > 0 && ` ± ${showPercent(zone.areaError)}`}
           </Figure>
           {!isGranule(a.label) && <Figure name="Water">{`${significant(water)} gal`}</Figure>}
           <Figure name="Window">{windowWords(all, today)}</Figure>

@@ -65,6 +65,24 @@ export function PlanMore({ sheet, draft, label, isFixed, mayPlan, issueOf, onCha
           </select>
         )}
       </Labelled>
+      {draft.use === 'spot' && (
+        <Labelled
+          beside
+          name="Spots, sq ft"
+          hint={draft.treated ? null : 'empty: the whole zone'}
+          issue={issueOf('Area of the spots')}
+        >
+          {(field) => (
+            <input
+              {...field}
+              inputMode="decimal"
+              disabled={!mayPlan}
+              value={draft.treated}
+              onChange={(e) => onChange({ ...draft, treated: e.target.value })}
+            />
+          )}
+        </Labelled>
+      )}
       {weeds.length > 0 && (
         <Labelled beside name="Target weed">
           {(field) => (

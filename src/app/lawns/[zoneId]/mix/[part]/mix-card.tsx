@@ -3,92 +3,76 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { addDays, showFullDay } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
+import { areaOf } from '@/core/gates/gate';
 import { windowOf } from '@/core/gates/window';
-import { mixFor, type Load, type Mix, type MixRefusal } from '@/core/mixing/loads';
-import { isGranule, type Formulation, type Label } from '@/core/products/label';
+import { mixFor } from '@/core/mixing/loads';
+import { isGranule, rateForTurf, type Label, type Use } from '@/core/products/label';
 import { contextOf, type applicationsOf } from '@/core/season/plan';
-import { figure, showAmount, showArea, showRate, significant } from '@/core/units/format';
+import { figure, showArea, showRate, significant } from '@/core/units/format';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import type { Litres, LitresPerHectare, SquareMetres } from '@/core/units/quantity';
-import {
-  amountFor,
-  amountIn,
-  rateOf,
-  type AmountUnit,
-  type ProductAmount,
-  type ProductRate,
-  type VolumeRate,
-} from '@/core/units/rate';
+import { amountFor, rateOf, type ProductRate, type VolumeRate } from '@/core/units/rate';
 import { L_PER_FL_OZ, L_PER_GAL } from '@/core/units/trade';
 import type { ZoneSheet } from '@/server/season';
 import { Figure } from '@/ui/figure';
 import { Labelled } from '@/ui/labelled';
 import { reasonWords } from '@/ui/reason-words';
 import { plural } from '@/ui/words';
+import { TankLoads, refusalWords, shortName, showMeasured, type OnCard } from './tank-loads';
 
 type Application = ReturnType<typeof applicationsOf>[number];
-type Props = Readonly<{
-  sheet: ZoneSheet;
-  application: Application;
-  maximum: ProductRate;
-  mayRecord: boolean;
-}>;
+type Props = Readonly<{ sheet: ZoneSheet; application: Application; mayRecord: boolean }>;
 
-/** By what the product is measured: a scale in grams, or a jug in fluid ounces. */
-const TOOLS = {
-  mass: { name: 'Scale reads to', unit: 'g', inSi: 0.001 },
-  volume: { name: 'Jug reads to', unit: 'fl oz', inSi: L_PER_FL_OZ },
-} as const;
+const GAL_PER_THOUSAND = rateOf(1, 'gal/1000sqft').rate;
 
-/** Where the product goes in, by its formulation. Common practice of the trade; the label's own order wins. */
-const ADDING: Record<Formulation, string> = {
-  WG: 'Stir the granules into a pail of water first, then pour in the slurry.',
-  WP: 'Stir the powder into a pail of water first, then pour in the slurry.',
-  SC: 'Shake the jug, then pour in slowly.',
-  EC: 'Pour in slowly, agitating all the while.',
-  EW: 'Pour in slowly, agitating all the while.',
-  SL: 'Pour in slowly.',
-  G: 'Fill the hopper.',
-};
-
-/** What goes into the tank or hopper for one zone, load by load, large enough to read at the tailgate. */
-export function MixCard({ sheet, application: a, maximum, mayRecord }: Props) {
+/**
+ * What goes into each tank or hopper for one zone, load by load, large enough to read at the tailgate: the products that
+ * share a tank together, what goes down on the same day on its own.
+ */
+export function MixCard({ sheet, application: a, mayRecord }: Props) {
   const { zone, house, today, plan } = sheet;
-  const { label } = a;
-  const tool = TOOLS[a.rate.by];
-  const defaults = {
+  const area = areaOf(a, zone);
+  const tanks = tanksOf(sheet, a);
+  const all = tanks.flat();
+  const isSprayed = all.some((p) => !isGranule(p.label));
+  const isWeighed = all.some((p) => p.rate.by === 'mass');
+  const isPoured = all.some((p) => p.rate.by === 'volume' || p.label.surfactantPercent !== null);
+  const [typed, setTyped] = useState({
     tank: significant(house.tank / L_PER_GAL),
-    carrier: significant(house.carrier / rateOf(1, 'gal/1000sqft').rate),
-    step: significant((a.rate.by === 'mass' ? house.scaleStep : house.jugStep) / tool.inSi),
-  };
-  const [typed, setTyped] = useState(defaults);
-  const granule = isGranule(label);
-
+    carrier: significant(house.carrier / GAL_PER_THOUSAND),
+    scale: significant(house.scaleStep / 0.001),
+    jug: significant(house.jugStep / L_PER_FL_OZ),
+  });
   const tank = parseFigure(typed.tank, { field: 'Tank', unit: 'gal', above: 0, most: 5000 });
   const carrier = parseFigure(typed.carrier, { field: 'Water', unit: 'gal/1,000 sq ft', above: 0, most: 20 });
-  const step = parseFigure(typed.step, { field: tool.name, unit: tool.unit, above: 0, most: 1000 });
-  const issues = [tank, carrier, step].flatMap((p) => (p.ok ? [] : [p.issue]));
-  const mixed =
-    tank.ok && carrier.ok && step.ok
-      ? mixFor({
-          area: zone.area,
-          rate: a.rate,
-          maximum,
-          // a granule goes on dry: one hopper, whatever it holds
-          tank: (granule ? 1e9 : tank.value * L_PER_GAL) as Litres,
-          carrier: granule
-            ? (1 as LitresPerHectare)
-            : (rateOf(carrier.value, 'gal/1000sqft') as VolumeRate).rate,
-          step: step.value * tool.inSi,
-        })
-      : null;
+  const scale = parseFigure(typed.scale, { field: 'Scale reads to', unit: 'g', above: 0, most: 1000 });
+  const jug = parseFigure(typed.jug, { field: 'Jug reads to', unit: 'fl oz', above: 0, most: 1000 });
+  const settings = [
+    { key: 'tank', name: 'Tank, gal', read: tank, isAsked: isSprayed },
+    { key: 'carrier', name: 'Water, gal/1,000 sq ft', read: carrier, isAsked: isSprayed },
+    { key: 'scale', name: 'Scale reads to, g', read: scale, isAsked: isWeighed },
+    { key: 'jug', name: 'Jug reads to, fl oz', read: jug, isAsked: isPoured },
+  ] as const;
+  const asked = settings.filter((s) => s.isAsked);
+  const isRight = tank.ok && carrier.ok && scale.ok && jug.ok;
 
-  const all = plan && windowOf(contextOf(plan, a.part, sheet.facts), { from: today, to: addDays(today, 1) });
-  const held = all?.lanes.flatMap(({ gate, lane }) => {
-    const verdict = spanAt(lane, today)?.verdict;
-    return verdict && verdict.state !== 'open' ? [{ gate, verdict }] : [];
-  });
-  const isShut = held?.some((h) => h.verdict.state === 'shut') ?? false;
+  const mixed = (products: readonly OnCard[]) => {
+    if (!isRight) return null;
+    const granule = products.some((p) => isGranule(p.label));
+    const wetter = Math.max(...products.map((p) => p.label.surfactantPercent ?? 0));
+    const jugStep = jug.value * L_PER_FL_OZ;
+    return mixFor({
+      area,
+      products: products.map(({ rate, maximum }) => ({
+        ...{ rate, maximum },
+        step: rate.by === 'mass' ? scale.value * 0.001 : jugStep,
+      })),
+      surfactant: wetter > 0 && !granule ? { percent: wetter, step: jugStep } : null,
+      // a granule goes on dry: one hopper, whatever it holds
+      tank: (granule ? 1e9 : tank.value * L_PER_GAL) as Litres,
+      carrier: granule ? (1 as LitresPerHectare) : (rateOf(carrier.value, 'gal/1000sqft') as VolumeRate).rate,
+    });
+  };
 
   return (
     <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">
@@ -99,89 +83,88 @@ export function MixCard({ sheet, application: a, maximum, mayRecord }: Props) {
         · {showFullDay(today)}
       </p>
       <h1 className="text-[28px]">
-        {label.name}
+        {a.label.name}
         {a.of > 1 && `, part ${a.part} of ${a.of}`}
-      </h1>
-      <p className="mt-2 border-2 border-iron bg-paper px-3 py-2 text-lg">
-        <b className="font-cond">{label.signalWord.toUpperCase()} · Wear:</b> {label.ppe}{' '}
-        <b className="font-cond">Re-entry:</b> {label.reentry}
-        {label.restrictedUse && <b> Restricted use: certified applicator only.</b>}
-      </p>
-      {held && held.length > 0 && (
-        <div
-          role="status"
-          className={`mt-2 border-l-4 bg-paper px-3 py-2 ${isShut ? 'border-clay' : 'border-straw'}`}
-        >
-          <p className="font-cond text-lg font-semibold">
-            {isShut ? 'Shut today: do not mix yet.' : 'Ajar today: allowed, with a warning.'}
-          </p>
-          {held.map(({ gate, verdict }) => (
-            <p key={gate.key} className="text-[15px]">
-              <b>{gate.name}:</b> {reasonWords(verdict.reason)}
-            </p>
-          ))}
-        </div>
-      )}
-
-      <fieldset className="no-print mt-4 grid grid-cols-3 items-end gap-3">
-        <legend className="sr-only">What it is mixed with</legend>
-        {!granule && (
-          <>
-            <Setting
-              name="Tank, gal"
-              value={typed.tank}
-              issue={tank.ok ? null : tank.issue}
-              onChange={(v) => setTyped({ ...typed, tank: v })}
-            />
-            <Setting
-              name="Water, gal/1,000 sq ft"
-              value={typed.carrier}
-              issue={carrier.ok ? null : carrier.issue}
-              onChange={(v) => setTyped({ ...typed, carrier: v })}
-            />
-          </>
+        {a.partner && (
+          <span className="block text-[21px] font-semibold">
+            {a.partner.how === 'tank' ? 'with' : 'and on the same day'} {a.partner.label.name}
+          </span>
         )}
-        <Setting
-          name={`${tool.name}, ${tool.unit}`}
-          value={typed.step}
-          issue={step.ok ? null : step.issue}
-          onChange={(v) => setTyped({ ...typed, step: v })}
-        />
-      </fieldset>
-      {issues.length > 0 && (
-        <p className="mt-2 text-steel">The card stands again as soon as the figure is right.</p>
-      )}
+      </h1>
+      {all.map(({ label }) => (
+        <Wear key={label.id} label={label} several={all.length > 1} />
+      ))}
+      {plan && <Held sheet={sheet} context={contextOf(plan, a.part, sheet.facts)} />}
 
-      {mixed?.ok && <Loads mix={mixed.mix} application={a} granule={granule} />}
-      {mixed && !mixed.ok && (
-        <p role="alert" className="mt-4 border-l-4 border-clay bg-paper px-3 py-2 text-lg">
-          {refusalWords(mixed.refusal, tool.unit, tool.inSi)}
-        </p>
-      )}
+      <fieldset className="no-print mt-4 grid grid-cols-2 items-end gap-3 sm:grid-cols-4">
+        <legend className="sr-only">What it is mixed with</legend>
+        {asked.map(({ key, name, read }) => (
+          <Setting
+            key={key}
+            name={name}
+            value={typed[key]}
+            issue={read.ok ? null : read.issue}
+            onChange={(v) => setTyped({ ...typed, [key]: v })}
+          />
+        ))}
+      </fieldset>
+      {!isRight && <p className="mt-2 text-steel">The card stands again as soon as the figure is right.</p>}
+      {carrier.ok && all.map(({ label }) => <Sprayed key={label.id} label={label} carrier={carrier.value} />)}
+
+      {tanks.map((products) => {
+        const mix = mixed(products);
+        return (
+          <section key={products[0]!.label.id} aria-label={shortName(products[0]!.label)}>
+            {tanks.length > 1 && (
+              <h2 className="mt-5 border-b-2 border-iron text-[21px]">
+                {products.map((p) => shortName(p.label)).join(' and ')}
+              </h2>
+            )}
+            {mix?.ok && <TankLoads mix={mix.mix} products={products} />}
+            {mix && !mix.ok && (
+              <p role="alert" className="mt-4 border-l-4 border-clay bg-paper px-3 py-2 text-lg">
+                {refusalWords(mix.refusal, products)}
+              </p>
+            )}
+          </section>
+        );
+      })}
 
       <section className="mt-5">
-        <Figure name="Treated area">
-          {showArea(zone.area)} ± {figure(zone.areaError * 100)} %
+        <Figure name={a.treated === null ? 'Treated area' : 'Spots'}>
+          {showArea(area)}
+          {a.treated === null && ` ± ${figure(zone.areaError * 100)} %`}
         </Figure>
-        {zone.areaError > 0 && (
-          <Figure name="If the area is that much off, it takes">
-            {showMeasured(amountFor(a.rate, (zone.area * (1 - zone.areaError)) as SquareMetres), label)} to{' '}
-            {showMeasured(amountFor(a.rate, (zone.area * (1 + zone.areaError)) as SquareMetres), label)}
-          </Figure>
-        )}
+        {a.treated === null &&
+          zone.areaError > 0 &&
+          all.map(({ label, rate }) => (
+            <Figure
+              key={label.id}
+              name={`If the area is that much off, it takes${all.length > 1 ? ` of ${shortName(label)}` : ''}`}
+            >
+              {showMeasured(amountFor(rate, (area * (1 - zone.areaError)) as SquareMetres), label)} to{' '}
+              {showMeasured(amountFor(rate, (area * (1 + zone.areaError)) as SquareMetres), label)}
+            </Figure>
+          ))}
         {zone.excluded > 0 && <Figure name="Kept out under trees">{showArea(zone.excluded)}</Figure>}
-        <Figure name="Rate">{showRate(a.rate, label.rateUnit)}</Figure>
-        <Figure name="Label's most on this turf, at once">{showRate(maximum, label.rateUnit)}</Figure>
+        {all.map(({ label, rate, maximum }) => (
+          <div key={label.id}>
+            <Figure name={all.length > 1 ? `Rate of ${shortName(label)}` : 'Rate'}>
+              {showRate(rate, label.rateUnit)}
+            </Figure>
+            <Figure name="Label's most on this turf, at once">{showRate(maximum, label.rateUnit)}</Figure>
+          </div>
+        ))}
       </section>
       <ul className="mt-4 list-disc pl-5">
-        {label.cautions.map((c) => (
+        {[...new Set(all.flatMap(({ label }) => cautionsOf(label)))].map((c) => (
           <li key={c}>{c}</li>
         ))}
       </ul>
       <p className="mt-3 text-[15px] text-steel">
-        {label.demo && <b>Demo label: not for use. </b>}
-        {label.registrationNumber}, label of {label.labelDate}. Computed from the label sheet; the printed
-        label is the law, with local codes.
+        {all.some((p) => p.label.demo) && <b>Demo label: not for use. </b>}
+        {all.map(({ label: l }) => `${l.registrationNumber}, label of ${l.labelDate}`).join('; ')}. Computed
+        from the label sheet; the printed label is the law, with local codes.
       </p>
       {mayRecord && a.recordId === null && (
         <Link href={`/lawns/${zone.id}/record/${a.part}`} className="button button-loud no-print mt-5 w-full">
@@ -192,97 +175,89 @@ export function MixCard({ sheet, application: a, maximum, mayRecord }: Props) {
   );
 }
 
-function Loads({
-  mix,
-  application: { label },
-  granule,
-}: Readonly<{ mix: Mix; application: Application; granule: boolean }>) {
+/** What goes into one tank together, tank by tank: a granule has its hopper; it goes first where the house wants it so. */
+function tanksOf({ zone, facts }: ZoneSheet, { label, rate, use, partner }: Application): OnCard[][] {
+  const onCard = (l: Label, r: ProductRate, u: Use): OnCard => ({
+    ...{ label: l, rate: r },
+    // a turf that is not on the label has its own gate: the card keeps to what is planned
+    maximum: rateForTurf(l, zone.facts, u)?.high ?? r,
+  });
+  const main = onCard(label, rate, use);
+  if (!partner) return [[main]];
+  const other = onCard(partner.label, partner.rate, partner.use);
+  const granules = [main, other].filter((p) => isGranule(p.label));
+  if (partner.how === 'tank' && !granules.length) return [[main, other]];
+  const isOtherFirst = facts.rules.granuleFirst && granules.length === 1 && granules[0] === other;
+  return isOtherFirst ? [[other], [main]] : [[main], [other]];
+}
+
+const cautionsOf = (label: Label): string[] => [
+  ...label.cautions,
+  ...(label.mixHours === null
+    ? []
+    : [`${shortName(label)}: spray within ${plural(label.mixHours, 'hour')} of mixing.`]),
+  ...(label.stains ? [`${shortName(label)} stains: rinse or sweep it off hard surfaces at once.`] : []),
+];
+
+function Wear({ label, several }: Readonly<{ label: Label; several: boolean }>) {
   return (
-    <>
-      <p className="mt-4 font-cond text-xl font-semibold">
-        {granule
-          ? 'One hopper'
-          : `${plural(mix.loads.length, 'load')}, ${significant(mix.mix / L_PER_GAL)} gal in all`}
-        , {showMeasured(mix.product, label)} of product
-      </p>
-      <ol className="mt-2 grid gap-4">
-        {mix.loads.map((load, i) => (
-          <li key={i} className="border-2 border-hair bg-paper px-4 py-3">
-            <LoadCard
-              load={load}
-              label={label}
-              granule={granule}
-              name={granule ? 'Hopper' : `Load ${i + 1} of ${mix.loads.length}`}
-            />
-          </li>
-        ))}
-      </ol>
-    </>
+    <p className="mt-2 border-2 border-iron bg-paper px-3 py-2 text-lg">
+      {several && <b className="block font-cond">{shortName(label)}</b>}
+      <b className="font-cond">{label.signalWord.toUpperCase()} · Wear:</b> {label.ppe}{' '}
+      <b className="font-cond">Re-entry:</b> {label.reentry}
+      {label.restrictedUse && <b> Restricted use: certified applicator only.</b>}
+    </p>
   );
 }
 
-function LoadCard({
-  load,
-  label,
-  granule,
-  name,
-}: Readonly<{ load: Load; label: Label; granule: boolean; name: string }>) {
-  const half = load.water / 2 / L_PER_GAL;
-  const gallons = (value: number) => `${significant(value)} gal`;
-  const steps = granule
-    ? [ADDING.G, 'Half rate in two crossing directions. Sweep granules off hard surfaces.']
-    : [
-        `Fill half: ${gallons(half)} of water, agitate.`,
-        ADDING[label.formulation],
-        `Top up with water to ${gallons(load.mix / L_PER_GAL)}, agitate, spray soon.`,
-      ];
+/** What stands against it today, or warns of it. */
+function Held({
+  sheet: { today },
+  context,
+}: Readonly<{ sheet: ZoneSheet; context: ReturnType<typeof contextOf> }>) {
+  const held = windowOf(context, { from: today, to: addDays(today, 1) }).lanes.flatMap(
+    ({ gate, of, lane }) => {
+      const verdict = spanAt(lane, today)?.verdict;
+      return verdict && verdict.state !== 'open' ? [{ gate, of, verdict }] : [];
+    },
+  );
+  const isShut = held.some((h) => h.verdict.state === 'shut');
+  if (!held.length) return null;
   return (
-    <>
-      <h2 className="flex justify-between text-[19px]">
-        <span>{name}</span>
-        <span className="font-medium text-steel">{showArea(load.area)}</span>
-      </h2>
-      <p className="mt-1 flex flex-wrap items-baseline gap-x-6 font-cond font-bold leading-none">
-        <span className="text-[44px]">{showMeasured(load.measured, label)}</span>
-        {!granule && <span className="text-[32px] text-water">{gallons(load.water / L_PER_GAL)} water</span>}
+    <div
+      role="status"
+      className={`mt-2 border-l-4 bg-paper px-3 py-2 ${isShut ? 'border-clay' : 'border-straw'}`}
+    >
+      <p className="font-cond text-lg font-semibold">
+        {isShut ? 'Shut today: do not mix yet.' : 'Ajar today: allowed, with a warning.'}
       </p>
-      <p className="mt-1 text-[15px]">
-        {alsoWords(load.measured, label)} · computed{' '}
-        {showAmount(load.exact, load.exact.by === 'mass' ? 'g' : 'floz')}, rounding error{' '}
-        {figure(load.error * 100, 1)} %
-      </p>
-      <ul className="mt-2">
-        {steps.map((s) => (
-          <li key={s}>
-            <label className="flex min-h-[44px] items-center gap-3 text-[17px]">
-              <input type="checkbox" className="size-6 shrink-0 accent-[var(--color-moss)]" />
-              {s}
-            </label>
-          </li>
-        ))}
-      </ul>
-    </>
+      {held.map(({ gate, of, verdict }) => (
+        <p key={gate.key + of} className="text-[15px]">
+          <b>
+            {gate.name}
+            {of === 'partner' && ' of what goes with it'}:
+          </b>{' '}
+          {reasonWords(verdict.reason)}
+        </p>
+      ))}
+    </div>
   );
 }
 
-/** What the scale or jug shows: grams, or fluid ounces. */
-const showMeasured = (amount: ProductAmount, label: Label): string =>
-  showAmount(amount, amount.by === 'volume' ? 'floz' : label.formulation === 'G' ? 'lb' : 'g');
-
-/** The same amount in the other units people think in. */
-function alsoWords(amount: ProductAmount, label: Label): string {
-  const units: AmountUnit[] =
-    amount.by === 'volume' ? ['mL'] : label.formulation === 'G' ? ['g', 'kg'] : ['oz'];
-  return units
-    .filter((u) => amountIn(amount, u) !== null)
-    .map((u) => `= ${showAmount(amount, u)}${u === 'oz' ? ' by weight' : ''}`)
-    .join(' ');
-}
-
-function refusalWords(r: MixRefusal, unit: string, inSi: number): string {
-  if (r.kind === 'kinds-differ')
-    return 'The label speaks of weight and the plan of volume, or the other way round: weight and volume do not mix. Change the plan’s unit.';
-  return `This load takes ${significant(r.exact.amount / inSi)} ${unit}, less than one step of ${significant(r.step / inSi)} ${unit} within the label. Use a finer scale or jug.`;
+/** Where the spray volume is not what the label asks for. */
+function Sprayed({ label, carrier }: Readonly<{ label: Label; carrier: number }>) {
+  if (!label.carrier || isGranule(label)) return null;
+  const [least, most] = [label.carrier.least, label.carrier.most].map((v) => v / GAL_PER_THOUSAND) as [
+    number,
+    number,
+  ];
+  if (carrier >= least * (1 - 1e-6) && carrier <= most * (1 + 1e-6)) return null;
+  return (
+    <p role="alert" className="mt-2 border-l-4 border-clay bg-paper px-3 py-2">
+      Water is {significant(carrier)} gal/1,000 sq ft; the label of {shortName(label)} asks for{' '}
+      {significant(least)} to {significant(most)}. Change the water, or the equipment.
+    </p>
+  );
 }
 
 function Setting({

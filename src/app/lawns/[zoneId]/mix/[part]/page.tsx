@@ -1,7 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { applicationsOf } from '@/core/season/plan';
-import { rateForTurf } from '@/core/products/label';
 import { may } from '@/data/actor';
 import { zoneSheet } from '@/server/season';
 import { isId } from '../../../../ids';
@@ -14,9 +13,6 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/mix/[
   const { zoneId, part } = await params;
   const sheet = isId(zoneId) ? await zoneSheet(actor, zoneId) : null;
   const application = sheet?.plan && applicationsOf(sheet.plan).find((a) => String(a.part) === part);
-  const row = application && rateForTurf(application.label, sheet.zone.facts);
-  if (!sheet || !application || !row) notFound();
-  return (
-    <MixCard sheet={sheet} application={application} maximum={row.high} mayRecord={may(actor, 'record')} />
-  );
+  if (!sheet || !application) notFound();
+  return <MixCard sheet={sheet} application={application} mayRecord={may(actor, 'record')} />;
 });

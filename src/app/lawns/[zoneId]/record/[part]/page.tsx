@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { notFound, redirect } from 'next/navigation';
 import { applicationsOf } from '@/core/season/plan';
+import { areaOf } from '@/core/gates/gate';
 import { isoDay } from '@/core/calendar/day';
 import { L_PER_GAL, toSquareFeet } from '@/core/units/trade';
 import { SQUARE_METRES_PER_HECTARE } from '@/core/units/quantity';
@@ -34,6 +35,7 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/recor
       </p>
     );
   const unit = a.label.amountUnit;
+  const area = areaOf(a, zone);
   return (
     <RecordForm
       draftKey={`record:${a.id}`}
@@ -46,12 +48,12 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/recor
       people={await peopleOf(actor)}
       corrects={null}
       first={{
-        area: plain(toSquareFeet(zone.area)),
-        amount: plain(amountIn(amountFor(a.rate, zone.area), unit) ?? 0),
+        area: plain(toSquareFeet(area)),
+        amount: plain(amountIn(amountFor(a.rate, area), unit) ?? 0),
         amountUnit: unit,
         water: isGranule(a.label)
           ? '0'
-          : plain((house.carrier * zone.area) / SQUARE_METRES_PER_HECTARE / L_PER_GAL),
+          : plain((house.carrier * area) / SQUARE_METRES_PER_HECTARE / L_PER_GAL),
         appliedOn: isoDay(today),
         appliedBy: actor.name,
         wind: '',

@@ -1,0 +1,1 @@
+ALTER TABLE "plan" ADD COLUMN "treated_sq_ft" numeric(16, 6);
