@@ -131,7 +131,13 @@ function benchContext(): GateContext {
     recent: sliceDays(all, addDays(today, -42), today),
     application: {
       ...application,
-      partner: { label: leafLabel, rate: leafApplication.rate, use: 'post-emergent', how: 'tank' },
+      partner: {
+        label: leafLabel,
+        rate: leafApplication.rate,
+        use: 'post-emergent',
+        target: null,
+        how: 'tank',
+      },
     },
   });
   return c;

@@ -79,6 +79,7 @@ function partnerFrom(row: Row, labels: LabelBook): Plan['partner'] {
     label,
     rate: rateOf(fromNumeric(partnerRate), unit),
     use: oneOf(USES, partnerUse, 'use'),
+    target: row.partnerTarget !== null && isWeed(row.partnerTarget) ? row.partnerTarget : null,
     how: oneOf(HOWS, partnerHow, 'way of going together'),
   };
 }
@@ -131,6 +132,7 @@ export type PlanChange = Readonly<{
     rate: number;
     unit: RateUnit;
     use: Use;
+    target: Weed | null;
     how: 'tank' | 'day';
   }> | null;
   /** area of the spots, sq ft; null: the whole zone */
@@ -163,6 +165,7 @@ export async function writePlan(
     partnerRate: change.partner ? toNumeric(change.partner.rate) : null,
     partnerUnit: change.partner?.unit ?? null,
     partnerUse: change.partner?.use ?? null,
+    partnerTarget: change.partner?.target ?? null,
     partnerHow: change.partner?.how ?? null,
     treatedSqFt: change.treatedSqFt === null ? null : toNumeric(change.treatedSqFt),
     changedBy: actor.name,

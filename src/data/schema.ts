@@ -657,6 +657,7 @@ export const plan = pgTable(
     partnerRate: figure('partner_rate'),
     partnerUnit: text('partner_unit'),
     partnerUse: text('partner_use'),
+    partnerTarget: text('partner_target'),
     partnerHow: text('partner_how'),
     /** area of the spots; null: the whole zone */
     treatedSqFt: figure('treated_sq_ft'),

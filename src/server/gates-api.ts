@@ -66,7 +66,13 @@ export type GatesQuestion = Readonly<{
     part?: number;
     of?: number;
     treated_m2?: number;
-    partner?: Readonly<{ label: unknown; rate: RateRow; use: Use; how: 'tank' | 'day' }>;
+    partner?: Readonly<{
+      label: unknown;
+      rate: RateRow;
+      use: Use;
+      target?: Weed;
+      how: 'tank' | 'day';
+    }>;
   }>;
   ledger?: readonly Readonly<{
     date: string;
@@ -177,6 +183,7 @@ export const gatesQuestion = Joi.object<GatesQuestion>({
       label: sheet.required(),
       rate: rate.required(),
       use: use.required(),
+      target: Joi.string().valid(...ALL_WEEDS),
       how: Joi.string().valid('tank', 'day').required(),
     }),
   }).required(),
@@ -380,6 +387,7 @@ function contextFrom(q: GatesQuestion): GateContext {
   const partner = a.partner && {
     label: labelAt(a.partner.label, 'application.partner.label'),
     use: a.partner.use,
+    target: a.partner.target ?? null,
     how: a.partner.how,
   };
   const rules = q.house_rules ?? {};

@@ -67,7 +67,13 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
             ...{ type: 'number', exclusiveMinimum: 0 },
             description: 'Area of the spots; without it, the whole zone',
           },
-          partner: object({ label: sheet, rate, use: word(USES), how: word(['tank', 'day']) }),
+          partner: some(
+            {
+              ...{ label: sheet, rate, use: word(USES), how: word(['tank', 'day']) },
+              target: word(ALL_WEEDS),
+            },
+            ['label', 'rate', 'use', 'how'],
+          ),
         },
         ['rate', 'use'],
       ),

@@ -2,7 +2,7 @@ import 'server-only';
 import Joi from 'joi';
 import { addDays, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
-import type { GateKey } from '@/core/gates/gate';
+import type { GateKey, Partner } from '@/core/gates/gate';
 import type { Reason } from '@/core/gates/reason';
 import { METHODS, USES, type Use } from '@/core/products/label';
 import { isWeed } from '@/core/weeds/weeds';
@@ -11,7 +11,7 @@ import { MOST_RATE, contextOf, type Plan } from '@/core/season/plan';
 import { isSplit, SPLITS } from '@/core/season/split';
 import { spotsIn } from '@/core/season/spots';
 import { parseFigure, type Issue } from '@/core/units/parse';
-import { RATE_UNITS, isRateUnit, rateIn, rateOf } from '@/core/units/rate';
+import { RATE_UNITS, isRateUnit, rateIn, rateOf, type RateUnit } from '@/core/units/rate';
 import { toSquareFeet } from '@/core/units/trade';
 import { must, type Actor } from '@/data/actor';
 import { nowOf } from '@/data/clock';
@@ -35,7 +35,14 @@ export type PlanInput = Readonly<{
   method: string;
   /** sq ft; empty: the whole zone */
   treated: string;
-  partner: Readonly<{ productId: string; rate: string; unit: string; use: Use; how: 'tank' | 'day' }> | null;
+  partner: Readonly<{
+    productId: string;
+    rate: string;
+    unit: string;
+    use: Use;
+    target: string;
+    how: 'tank' | 'day';
+  }> | null;
 }>;
 const useShape = Joi.string()
   .valid(...USES)
@@ -60,6 +67,7 @@ export const planShape = Joi.object<PlanInput>({
     rate: Joi.string().allow('').max(40).required(),
     unit: Joi.string().required(),
     use: useShape,
+    target: Joi.string().allow('').max(60).required(),
     how: Joi.string().valid('tank', 'day').required(),
   })
     .allow(null)
@@ -121,7 +129,7 @@ export async function savePlan(
     use: input.use,
     target: isWeed(input.target) ? input.target : null,
     method: METHODS.find((m) => m === input.method) ?? null,
-    partner: partner && { label: partner.label, rate: partner.rate, use: partner.use, how: partner.how },
+    partner: partner && partner.partner,
     treated: treated?.ok ? treated.value : null,
     parts: days.map((plannedOn, i) => ({
       id: `part-${i + 1}`,
@@ -145,8 +153,8 @@ export async function savePlan(
         ...{ use: plan.use, target: plan.target, method: plan.method },
         treatedSqFt: plan.treated === null ? null : toSquareFeet(plan.treated),
         partner: partner && {
-          productId: partner.label.id,
-          ...{ rate: partner.typed, unit: partner.unit, use: partner.use, how: partner.how },
+          ...partner.partner,
+          ...{ productId: partner.partner.label.id, rate: partner.typed, unit: partner.unit },
         },
       },
       (await nowOf(db)).now,
@@ -168,10 +176,10 @@ export async function savePlan(
 
 /** What goes with it, as typed and as a rate; what is wrong with it is added to the issues. */
 function partnerOf(
-  { productId, rate, unit, use, how }: NonNullable<PlanInput['partner']>,
+  { productId, rate, unit, use, target, how }: NonNullable<PlanInput['partner']>,
   { labels }: Pick<ZoneSheet, 'labels'>,
   issues: Issue[],
-) {
+): Readonly<{ partner: Partner; typed: number; unit: RateUnit }> | null {
   const label = labels.now.find((l) => l.id === productId);
   if (!label || !isRateUnit(unit)) return null;
   const field = 'Rate of what goes with it';
@@ -187,7 +195,8 @@ function partnerOf(
       problem: `The rate is in ${RATE_UNITS[unit].words}, and ${label.name} is measured the other way`,
       remedy: `Choose a unit like ${RATE_UNITS[label.rateUnit].words}: weight and volume do not mix.`,
     });
-  return { label, rate: read, typed: figure.value, unit, use, how };
+  const known = isWeed(target) ? target : null;
+  return { partner: { label, rate: read, use, target: known, how }, typed: figure.value, unit };
 }
 
 /** Gates whose bolts no day and no paper can open: what the plan itself must keep. */

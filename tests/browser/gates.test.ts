@@ -155,6 +155,30 @@ test('a printed label is entered with its units live, planned, and four shut gat
   expect(await b.complaints()).toEqual([]);
 });
 
+test('two products in one tank on some spots: their amounts in the plan and, in order, on the mix card', async () => {
+  await signedIn();
+  await lawn('14 Quarry Lane · front');
+  await choose('Product', '2,4-D amine');
+  await choose('Use', 'post-emergent, spots');
+  await choose('Split', 'one full application');
+  await type('Spots, sq ft', '9000');
+  await b.page('Area of the spots is 9,000 sq ft, and the zone has 6,240 sq ft');
+  await type('Spots, sq ft', '600');
+  await type("Season's rate", '1');
+  await choose('Together with', 'Halosulfuron 75 WG');
+  await choose('Its target weed', 'yellow nutsedge');
+  await b.page('and Halosulfuron 75 WG');
+  await b.press('Save the changed plan');
+  await b.page('Plan saved.');
+  await b.press('Mix card');
+  const card = await b.page('1 load, 0.6 gal in all');
+  expect(card).toContain('with Halosulfuron 75 WG');
+  expect(card).toContain('0.5 fl oz'); // 0.6 of 1 fl oz/1,000 sq ft, on a jug of quarters
+  // dry goes in before a solution, surfactant last
+  expect(card).toMatch(/Fill half.*Halosulfuron 75 WG, .*2,4-D amine 3.8 SL, .*Surfactant last.*Top up/s);
+  await isSound('Mix card of two');
+});
+
 test('the shelf: what comes in and goes out, and what is not there', async () => {
   await signedIn();
   await b.go('/products');

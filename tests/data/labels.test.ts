@@ -392,6 +392,7 @@ test('a plan with what goes with it: saved, read back, and refused where weight 
       rate: '0.8',
       unit: leaf.rateUnit as string,
       use: 'post-emergent' as const,
+      target: 'dandelion',
       how: 'tank' as const,
     },
   };

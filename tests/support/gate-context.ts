@@ -344,6 +344,7 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
         label: fc.constantFrom(leafLabel, label),
         rate: aRate,
         use: fc.constantFrom(...USES),
+        target: maybe(fc.constantFrom(...ALL_WEEDS)),
         how: fc.constantFrom('tank' as const, 'day' as const),
       }),
     ),

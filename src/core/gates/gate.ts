@@ -68,7 +68,14 @@ export const shareOf = (
   zone: Readonly<{ area: SquareMetres }>,
 ): number => areaOf(application, zone) / zone.area;
 
-export type Partner = Readonly<{ label: Label; rate: ProductRate; use: Use; how: 'tank' | 'day' }>;
+export type Partner = Readonly<{
+  label: Label;
+  rate: ProductRate;
+  use: Use;
+  /** the weed that it is for; null: none named */
+  target: Weed | null;
+  how: 'tank' | 'day';
+}>;
 
 export type ZoneFacts = Readonly<{
   turf: Turf;

@@ -205,7 +205,13 @@ describe('partner', () => {
   const barrier = { ...label, wateringIn: { depth: fromInchesOfWater(0.5), withinDays: 3 } };
   const pair = (over: object = {}, how: 'tank' | 'day' = 'tank') => ({
     ...leafApplication,
-    partner: { label: { ...barrier, ...over }, rate: application.rate, use: 'pre-emergent' as const, how },
+    partner: {
+      label: { ...barrier, ...over },
+      rate: application.rate,
+      use: 'pre-emergent' as const,
+      target: null,
+      how,
+    },
   });
   const irrigated = { zone: { ...zone, irrigationPerHour: fromInchesOfWater(0.4) } };
   test('dry hours first and water after them inside the deadline: by sprinkler or by rain', () => {

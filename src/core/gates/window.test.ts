@@ -1,10 +1,19 @@
 import fc from 'fast-check';
 import { addDays } from '@/core/calendar/day';
 import { holeIn, spanAt, worseState, type State } from '@/core/calendar/span';
-import { anyContext, anyRange, context, range, sky, today } from '../../../tests/support/gate-context';
+import {
+  anyContext,
+  anyRange,
+  application,
+  context,
+  leafApplication,
+  range,
+  sky,
+  today,
+} from '../../../tests/support/gate-context';
 import { GATES, HOURLY_GATES } from './all';
 import { nextOpen, windowOf, worseOf, worst, type WindowVerdict } from './window';
-import type { GateKey } from './gate';
+import { NOTHING_SEEN, type GateKey } from './gate';
 
 const verdict: fc.Arbitrary<WindowVerdict> = fc.oneof(
   fc.constant<WindowVerdict>({ state: 'open', by: [] }),
@@ -64,6 +73,25 @@ describe('every gate', () => {
 });
 
 describe('the window', () => {
+  test('asks what goes with it about its own weed', () => {
+    const partner = {
+      ...{ label: leafApplication.label, rate: leafApplication.rate, use: 'post-emergent' as const },
+      how: 'tank' as const,
+    };
+    const stage = (target: 'dandelion' | null) => {
+      const { lanes } = windowOf(
+        context({
+          application: { ...application, partner: { ...partner, target } },
+          seen: { ...NOTHING_SEEN, stages: [{ weed: 'dandelion', stage: 'seedling', on: today }] },
+        }),
+        range,
+      );
+      const lane = lanes.find((l) => l.of === 'partner' && l.gate.key === 'growth-stage')?.lane;
+      return lane && spanAt(lane, today)?.verdict.reason;
+    };
+    expect(stage(null)).toMatchObject({ code: 'not-known', missing: 'target' });
+    expect(stage('dandelion')).toMatchObject({ code: 'stage-controlled', target: 'dandelion' });
+  });
   test('covers, and on every day is the worst of its lanes and names those that make it so; where the sky has its hours and never the same ones, worse', () => {
     fc.assert(
       fc.property(anyContext, anyRange, (c, r) => {

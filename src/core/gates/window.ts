@@ -106,10 +106,10 @@ function partnerContext(context: GateContext): GateContext | null {
   const { application } = context;
   const { partner } = application;
   if (!partner) return null;
-  const { label, rate, use } = partner;
+  const { label, rate, use, target } = partner;
   return {
     ...context,
-    application: { ...application, label, rate, use, part: 1, of: 1, partner: null },
+    application: { ...application, label, rate, use, target, part: 1, of: 1, partner: null },
   };
 }
 

@@ -9,7 +9,7 @@ import { significant } from '@/core/units/format';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { RATE_UNITS, rateIn, rateLike, rateOf, type ProductRate, type RateUnit } from '@/core/units/rate';
 import { toSquareFeet } from '@/core/units/trade';
-import { isWeed } from '@/core/weeds/weeds';
+import { isWeed, type Weed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/season';
 
 export type Draft = Readonly<{
@@ -32,6 +32,8 @@ type PartnerDraft = Readonly<{
   rate: string;
   unit: RateUnit;
   use: Use;
+  /** a weed's key; empty: none named */
+  target: string;
   how: 'tank' | 'day';
 }>;
 
@@ -76,13 +78,14 @@ export function firstDraft(sheet: ZoneSheet): Draft | null {
 /** What goes with it as it is edited: what stands, or the lowest rate of its first use on this turf. */
 export function partnerDraft(
   label: Label,
-  stands: Readonly<{ rate: ProductRate; use: Use; how: 'tank' | 'day' }>,
+  stands: Readonly<{ rate: ProductRate; use: Use; target?: Weed | null; how: 'tank' | 'day' }>,
 ): PartnerDraft {
   return {
     productId: label.id,
     rate: typed(rateIn(stands.rate, label.rateUnit) ?? 0),
     unit: label.rateUnit,
     use: stands.use,
+    target: stands.target ?? '',
     how: stands.how,
   };
 }
@@ -170,7 +173,7 @@ export function readDraft(draft: Draft, sheet: ZoneSheet): Read {
 }
 
 function readPartner(
-  { productId, rate, unit, use, how }: PartnerDraft,
+  { productId, rate, unit, use, target, how }: PartnerDraft,
   sheet: ZoneSheet,
   issues: Issue[],
 ): Plan['partner'] {
@@ -178,5 +181,7 @@ function readPartner(
   const field = 'Rate of what goes with it';
   const figure = parseFigure(rate, { field, unit: RATE_UNITS[unit].words, above: 0, most: MOST_RATE });
   if (!figure.ok) issues.push(figure.issue);
-  return label && figure.ok ? { label, rate: rateOf(figure.value, unit), use, how } : null;
+  return label && figure.ok
+    ? { label, rate: rateOf(figure.value, unit), use, target: isWeed(target) ? target : null, how }
+    : null;
 }

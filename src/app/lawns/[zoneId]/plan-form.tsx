@@ -249,6 +249,11 @@ function Part({
             {showAmount(amountFor(a.rate, area), a.label.amountUnit)}
             {a.treated === null && zone.areaError > 0 && ` ± ${showPercent(zone.areaError)}`}
           </Figure>
+          {a.partner && (
+            <Figure name={`and ${a.partner.label.name.replace(', demo label', '')}`}>
+              {showAmount(amountFor(a.partner.rate, area), a.partner.label.amountUnit)}
+            </Figure>
+          )}
           {!isGranule(a.label) && <Figure name="Water">{`${significant(water)} gal`}</Figure>}
           <Figure name="Window">{windowWords(all, today)}</Figure>
           {isReady && isChosen && (

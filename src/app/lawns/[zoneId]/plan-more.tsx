@@ -2,7 +2,7 @@
 import { METHODS, USES, rateForTurf, usesOn, type Label, type Use } from '@/core/products/label';
 import type { Issue } from '@/core/units/parse';
 import { RATE_UNITS } from '@/core/units/rate';
-import { WEEDS } from '@/core/weeds/weeds';
+import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/season';
 import { Labelled } from '@/ui/labelled';
 import { partnerDraft, proposalFor, type Draft } from './plan-draft';
@@ -28,11 +28,6 @@ const USE_NAMES: Record<Use, string> = {
 export function PlanMore({ sheet, draft, label, isFixed, mayPlan, issueOf, onChange }: Props) {
   const { zone, labels } = sheet;
   const uses = label ? usesOn(label, zone.facts) : [];
-  const weeds = label
-    ? draft.use === 'post-emergent' || draft.use === 'spot'
-      ? label.after.map((a) => a.weed)
-      : label.before
-    : [];
   const partners = labels.now.filter(
     (l) => l.id !== draft.productId && l.status === 'registered' && usesOn(l, zone.facts).length > 0,
   );
@@ -83,25 +78,13 @@ export function PlanMore({ sheet, draft, label, isFixed, mayPlan, issueOf, onCha
           )}
         </Labelled>
       )}
-      {weeds.length > 0 && (
-        <Labelled beside name="Target weed">
-          {(field) => (
-            <select
-              {...field}
-              disabled={!mayPlan}
-              value={draft.target}
-              onChange={(e) => onChange({ ...draft, target: e.target.value })}
-            >
-              <option value="">none named</option>
-              {weeds.map((w) => (
-                <option key={w} value={w}>
-                  {WEEDS[w].name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Labelled>
-      )}
+      <Target
+        name="Target weed"
+        weeds={weedsOf(label, draft.use)}
+        value={draft.target}
+        isFixed={!mayPlan}
+        onChange={(target) => onChange({ ...draft, target })}
+      />
       <Labelled beside name="Put down with">
         {(field) => (
           <select
@@ -156,6 +139,13 @@ export function PlanMore({ sheet, draft, label, isFixed, mayPlan, issueOf, onCha
               </select>
             )}
           </Labelled>
+          <Target
+            name="Its target weed"
+            weeds={weedsOf(partner, draft.partner.use)}
+            value={draft.partner.target}
+            isFixed={!mayPlan}
+            onChange={(target) => onChange({ ...draft, partner: { ...draft.partner!, target } })}
+          />
           <Labelled
             beside
             name={`Its rate, ${RATE_UNITS[draft.partner.unit].words}`}
@@ -174,6 +164,44 @@ export function PlanMore({ sheet, draft, label, isFixed, mayPlan, issueOf, onCha
         </div>
       )}
     </>
+  );
+}
+
+/** Weeds that the label names for a use: those it keeps from coming up, or those it takes when they are up. */
+const weedsOf = (label: Label | undefined, use: Use): readonly Weed[] =>
+  label === undefined
+    ? []
+    : use === 'post-emergent' || use === 'spot'
+      ? label.after.map((a) => a.weed)
+      : label.before;
+
+function Target({
+  name,
+  weeds,
+  value,
+  isFixed,
+  onChange,
+}: Readonly<{
+  name: string;
+  weeds: readonly Weed[];
+  value: string;
+  isFixed: boolean;
+  onChange: (weed: string) => void;
+}>) {
+  if (!weeds.length) return null;
+  return (
+    <Labelled beside name={name}>
+      {(field) => (
+        <select {...field} disabled={isFixed} value={value} onChange={(e) => onChange(e.target.value)}>
+          <option value="">none named</option>
+          {weeds.map((w) => (
+            <option key={w} value={w}>
+              {WEEDS[w].name}
+            </option>
+          ))}
+        </select>
+      )}
+    </Labelled>
   );
 }
 

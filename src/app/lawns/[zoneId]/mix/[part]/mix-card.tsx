@@ -91,9 +91,7 @@ export function MixCard({ sheet, application: a, mayRecord }: Props) {
           </span>
         )}
       </h1>
-      {all.map(({ label }) => (
-        <Wear key={label.id} label={label} several={all.length > 1} />
-      ))}
+      <Wear labels={all.map((p) => p.label)} />
       {plan && <Held sheet={sheet} context={contextOf(plan, a.part, sheet.facts)} />}
 
       <fieldset className="no-print mt-4 grid grid-cols-2 items-end gap-3 sm:grid-cols-4">
@@ -199,15 +197,24 @@ const cautionsOf = (label: Label): string[] => [
   ...(label.stains ? [`${shortName(label)} stains: rinse or sweep it off hard surfaces at once.`] : []),
 ];
 
-function Wear({ label, several }: Readonly<{ label: Label; several: boolean }>) {
-  return (
-    <p className="mt-2 border-2 border-iron bg-paper px-3 py-2 text-lg">
-      {several && <b className="block font-cond">{shortName(label)}</b>}
-      <b className="font-cond">{label.signalWord.toUpperCase()} · Wear:</b> {label.ppe}{' '}
-      <b className="font-cond">Re-entry:</b> {label.reentry}
-      {label.restrictedUse && <b> Restricted use: certified applicator only.</b>}
-    </p>
-  );
+/** What the labels say of safety: once, where they say the same. */
+function Wear({ labels }: Readonly<{ labels: readonly Label[] }>) {
+  const said = new Map<string, Label[]>();
+  for (const l of labels) {
+    const what = JSON.stringify([l.signalWord, l.ppe, l.reentry, l.restrictedUse]);
+    said.set(what, [...(said.get(what) ?? []), l]);
+  }
+  return [...said].map(([what, those]) => {
+    const [{ signalWord, ppe, reentry, restrictedUse }] = those as [Label];
+    return (
+      <p key={what} className="mt-2 border-2 border-iron bg-paper px-3 py-2 text-lg">
+        {said.size > 1 && <b className="block font-cond">{those.map(shortName).join(' and ')}</b>}
+        <b className="font-cond">{signalWord.toUpperCase()} · Wear:</b> {ppe}{' '}
+        <b className="font-cond">Re-entry:</b> {reentry}
+        {restrictedUse && <b> Restricted use: certified applicator only.</b>}
+      </p>
+    );
+  });
 }
 
 /** What stands against it today, or warns of it. */
