@@ -34,7 +34,7 @@ function lineFrom(r: typeof stockMove.$inferSelect): StockLine {
     person: r.person,
   };
 }
-/** A correction may take away. */
+/** A correction may take away, and use may give back. */
 const moveOf = ({ kind, lot, amount, unit, on }: StockLine): Move => ({
   kind,
   lot,
@@ -57,6 +57,29 @@ export async function shelvesOf(db: Transaction): Promise<Map<string, Shelf>> {
   const rows = await db.select().from(stockMove).orderBy(asc(stockMove.entered));
   const lines = groupBy(rows.map(lineFrom), (l) => l.productId);
   return new Map([...lines].map(([id, list]) => [id, shelfOf(list.map(moveOf))]));
+}
+
+/**
+ * What a record, with those it corrects, has drawn of a product, kg or L. Null: nothing of it is in the book, or the
+ * shelf has been counted since, which a later word about the record does not change.
+ */
+export async function drawnBy(
+  db: Transaction,
+  productId: string,
+  recordIds: readonly string[],
+): Promise<number | null> {
+  const rows = await db
+    .select()
+    .from(stockMove)
+    .where(eq(stockMove.productId, productId))
+    .orderBy(asc(stockMove.entered));
+  let drawn: number | null = null;
+  for (const r of rows) {
+    if (r.kind === 'count') drawn = null;
+    if (r.recordId !== null && recordIds.includes(r.recordId))
+      drawn = (drawn ?? 0) + moveOf(lineFrom(r)).amount;
+  }
+  return drawn;
 }
 
 export type NewMove = Readonly<

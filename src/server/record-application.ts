@@ -13,6 +13,7 @@ import {
   RATE_UNITS,
   amountFor,
   amountIn,
+  amountLike,
   amountOf,
   isAmountUnit,
   rateFrom,
@@ -23,7 +24,7 @@ import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
 import { must, type Actor } from '@/data/actor';
 import { nowOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
-import { addMove, shelvesOf } from '@/data/stock';
+import { addMove, drawnBy, shelvesOf } from '@/data/stock';
 import { siteName } from '@/data/lawns';
 import { tellNews } from '@/data/news';
 import { fromNumeric, toNumeric } from '@/data/numbers';
@@ -171,8 +172,8 @@ export async function recordApplication(
       recordedAt: (await nowOf(db)).now,
     };
     const { added, id, same } = await addRecord(db, entry);
+    if (added) await drawStock(db, actor, label, { id, day, amount, unit }, correctedBy(sheet, input));
     if (added && !input.corrects) {
-      await drawStock(db, actor, label, { id, day, amount, unit });
       if (subject.partner) await recordPartner(db, actor, entry, id, subject.partner, used, subject.rate);
     }
     await tellNews(db, actor.orgId);
@@ -217,17 +218,40 @@ async function recordPartner(
   await drawStock(db, actor, label, { id, day: main.appliedOn, amount, unit });
 }
 
-/** Takes what was used off the shelf, where a book is kept of it. A correction of an entry leaves the shelf to a count. */
+/** The entries that a correction stands for: the one that it corrects, and those before it. */
+function correctedBy({ records }: ZoneSheet, { corrects }: RecordInput): string[] {
+  const ids: string[] = [];
+  for (let id = corrects?.id ?? null; id !== null; id = records.find((r) => r.id === id)?.correctsId ?? null)
+    ids.push(id);
+  return ids;
+}
+
+/**
+ * Takes what was used off the shelf, where a book is kept of it. A correction takes, or gives back, what it says more or
+ * less than the entry that it corrects; where the shelf has been counted since, the count stands.
+ */
 async function drawStock(
   db: Transaction,
   actor: Actor,
   label: Label,
   { id, day, amount, unit }: Readonly<{ id: string; day: Day; amount: number; unit: AmountUnit }>,
+  corrected: readonly string[] = [],
 ): Promise<void> {
   if (!(await shelvesOf(db)).has(label.id)) return;
+  const before = corrected.length ? await drawnBy(db, label.id, corrected) : 0;
+  if (before === null) return;
+  const earlier = amountIn(amountLike(AMOUNT_UNITS[unit], before), unit) ?? 0;
+  const more = Number((amount - earlier).toPrecision(9));
+  if (more === 0) return;
   await addMove(db, {
-    ...{ orgId: actor.orgId, productId: label.id, kind: 'use', lot: '', amount, unit, price: null },
-    ...{ on: day, note: '', person: actor.name, recordId: id, sendKey: crypto.randomUUID() },
+    ...{ orgId: actor.orgId, productId: label.id, kind: 'use', lot: '', amount: more, unit, price: null },
+    ...{
+      on: day,
+      note: corrected.length ? 'by a correction' : '',
+      person: actor.name,
+      recordId: id,
+      sendKey: crypto.randomUUID(),
+    },
   });
 }
 

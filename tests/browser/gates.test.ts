@@ -67,7 +67,13 @@ test('a printed label is entered with its units live, planned, and four shut gat
   await type('Spray volume, most', '3');
   await b.press('Add a row of rates');
   await tick('tall fescue');
-  await type('Low, oz/1,000 sq ft', '0.3');
+  // the label words its rate by a.i.: 0.3 and 0.83 oz of 50 %
+  await (await b.find('//summary[contains(., "words this rate otherwise")]')).click();
+  await type('From, lb a.i./acre', '0.408375');
+  await type('To, lb a.i./acre', '1.1298375');
+  await b.page('= 0.3 to 0.83 oz/1,000 sq ft');
+  await b.press('Put it in row 1');
+  expect(await (await b.field('Low, oz/1,000 sq ft')).getAttribute('value')).toBe('0.3');
   await type('High, oz/1,000 sq ft', '0.83x');
   await b.page('“0.83x” is not a number');
   // what is wrong is named, and nothing typed is lost

@@ -156,22 +156,29 @@ describe('the shelf', () => {
     const zone = await zoneNamed('41 Tannery Row · lawn');
     const before = await named('Dithiopyr');
     const sheet = (await zoneSheet(lead, zone.id))!;
-    const done = await recordApplication(lead, {
-      ...{
-        sendKey: key(),
-        zoneId: zone.id,
-        part: 1,
-        area: '5600',
-        amount: '2.8',
-        amountUnit: 'floz',
-        water: '5.6',
-      },
-      ...{ appliedOn: isoDay(sheet.today), appliedBy: 'Tobin Asher', wind: '4', air: '60', notes: '' },
-      ...{ confirmed: false, corrects: null },
-    });
-    expect(done.ok).toBe(true);
+    const put = (amount: string, correctsId: string | null) =>
+      recordApplication(lead, {
+        ...{ sendKey: key(), zoneId: zone.id, part: 1, area: '5600', amountUnit: 'floz', water: '5.6' },
+        ...{ appliedOn: isoDay(sheet.today), appliedBy: 'Tobin Asher', wind: '4', air: '60', notes: '' },
+        ...{ amount, confirmed: true },
+        corrects: correctsId === null ? null : { id: correctsId, reason: 'Read the jug wrong' },
+      });
+    const drawn = async () => before.shelf!.onHand - (await named('Dithiopyr')).shelf!.onHand;
+    const idOf = (r: Awaited<ReturnType<typeof put>>) => (r.ok ? r.value.recordId : '');
+    const first = idOf(await put('2.8', null));
+    expect(await drawn()).toBeCloseTo(2.8 * 0.0295735295625, 9);
     const after = await named('Dithiopyr');
-    expect(before.shelf!.onHand - after.shelf!.onHand).toBeCloseTo(2.8 * 0.0295735295625, 9);
+    // corrected down and up again, the shelf has what was really used; counted meanwhile, the count stands
+    const second = idOf(await put('2.5', first));
+    expect(await drawn()).toBeCloseTo(2.5 * 0.0295735295625, 9);
+    const third = idOf(await put('3', second));
+    expect(await drawn()).toBeCloseTo(3 * 0.0295735295625, 9);
+    await moveStock(
+      lead,
+      move(before.label.id, { kind: 'count', lot: 'K-118', amount: '100', unit: 'floz' }),
+    );
+    expect((await put('2.9', third)).ok).toBe(true);
+    expect((await named('Dithiopyr')).shelf!.onHand).toBeCloseTo(100 * 0.0295735295625, 9);
     expect(after.purchase.need).toBeLessThan(before.purchase.need);
     const buy = (await productList(lead)).find((l) => l.purchase.short > 0 && l.label.packages.length)!;
     const bought = buy.purchase.packages.reduce(

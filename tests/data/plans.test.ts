@@ -1,7 +1,9 @@
 import { isoDay } from '@/core/calendar/day';
 import { Forbidden } from '@/data/actor';
+import { L_PER_FL_OZ, toSquareFeet } from '@/core/units/trade';
+import { productList } from '@/server/products';
 import { savePlan, type PlanInput } from '@/server/save-plan';
-import { zoneSheet } from '@/server/season';
+import { board, zoneSheet } from '@/server/season';
 import { actor, zoneNamed, closeAll } from '../support/demo';
 
 afterAll(closeAll);
@@ -48,6 +50,27 @@ describe('a plan', () => {
     expect(sheet.plan?.typed).toEqual({ total: 0.75, unit: 'oz/1000sqft' });
     expect(sheet.plan?.parts.map((p) => isoDay(p.plannedOn))).toEqual(['2027-03-20', '2027-05-29']);
     expect(sheet.plan?.changedBy).toBe('Tobin Asher');
+  });
+
+  test('of spots has their area: in the plan, on the board and in what the season needs', async () => {
+    const site = '230 Long Meadow · paddock';
+    const amine = await labelled('2,4-D');
+    const need = async () =>
+      (await productList(tech)).find((l) => l.label.id === amine.id)!.purchase.need / L_PER_FL_OZ;
+    const before = await need();
+    const input = await inputFor(site, {
+      ...{ productId: amine.id, unit: amine.rateUnit, total: '1', split: 'single', days: ['2027-04-20'] },
+      ...{ use: 'spot', treated: '500' },
+    });
+    expect(await said({ ...input, treated: '900,000' })).toEqual([
+      expect.stringMatching(/^Area of the spots: Area of the spots is 900,000 sq ft, and the zone has /),
+    ]);
+    expect(await said(input)).toBe('saved');
+    const { plan, zone } = (await zoneSheet(tech, input.zoneId))!;
+    expect(toSquareFeet(plan!.treated!)).toBeCloseTo(500, 6);
+    const line = (await board(tech)).lines.find((l) => l.zoneId === zone.id);
+    expect(toSquareFeet(line!.area)).toBeCloseTo(500, 6);
+    expect((await need()) - before).toBeCloseTo(0.5, 6);
   });
 
   test.each([

@@ -6,6 +6,7 @@ import { inAllUnits, substanceRate } from '@/core/units/by-label';
 import { gramsPerLitre } from '@/core/units/quantity';
 import { RATE_UNITS, rateOf, type RateUnit } from '@/core/units/rate';
 import { G_PER_L_IN_LB_PER_GAL } from '@/core/units/trade';
+import { OtherWording } from './other-wording';
 import {
   FigureField,
   ManyField,
@@ -87,6 +88,7 @@ export function RateRows({ sheet, onChange }: Props) {
               .filter(Boolean)
               .join(' · ')}
           </p>
+          <OtherWording sheet={sheet} row={i + 1} onTake={(rates) => set(i, rates)} />
           <details
             className="mt-1"
             open={r.yearLimit !== null || r.intervalDays !== null || r.region !== null}

@@ -17,6 +17,10 @@ describe('the shelf', () => {
     expect(shelfOf([...book, move('count', 'B', 2, 7)]).onHand).toBe(2);
     expect(shelfOf([...book, move('correct', 'B', -0.5, 7)]).onHand).toBe(2.5);
   });
+  test('what a corrected record gives back goes to the lot it came from', () => {
+    const book = [move('in', 'A', 5), move('in', 'B', 5, 3), move('use', '', 6, 5), move('use', '', -0.5, 6)];
+    expect(shelfOf(book)).toEqual({ onHand: 4.5, lots: [{ lot: 'B', onHand: 4.5, since: on + 3 }] });
+  });
   test('more used than the book holds shows as less than nothing, until somebody counts', () => {
     const short = [move('in', 'A', 1), move('use', '', 3, 1)];
     expect(shelfOf(short).onHand).toBe(-2);

@@ -1,12 +1,13 @@
 /**
  * What is on the shelf of one product, from what came in and went out. A count says what a lot really holds; a
- * correction adds or takes with its reason. Use without a lot draws from the oldest lot that has any.
+ * correction adds or takes with its reason. Use without a lot draws from the oldest lot that has any; use of less than
+ * nothing gives back what a corrected record had drawn too much.
  */
 import type { Day } from '@/core/calendar/day';
 
 export const MOVES = ['in', 'out', 'count', 'correct', 'use'] as const;
 export type MoveKind = (typeof MOVES)[number];
-/** Amounts in kg or L, at least 0, but for corrections. In the order in which they were entered. */
+/** Amounts in kg or L, at least 0, but for corrections and what is given back. In the order in which they were entered. */
 export type Move = Readonly<{ kind: MoveKind; lot: string; amount: number; on: Day }>;
 export type Shelf = Readonly<{
   onHand: number;
@@ -20,16 +21,19 @@ export function shelfOf(moves: readonly Move[]): Shelf {
     const l = lots.get(lot) ?? { onHand: 0, since: on };
     lots.set(lot, { ...l, onHand: l.onHand + amount });
   };
+  let lastDrawn = '';
   for (const { kind, lot, amount, on } of moves) {
     if (kind === 'in' || kind === 'correct') take(lot, amount, on);
     else if (kind === 'count') lots.set(lot, { onHand: amount, since: lots.get(lot)?.since ?? on });
     else if (lot !== '') take(lot, -amount, on);
+    else if (amount < 0) take(lastDrawn, -amount, on);
     else {
       let left = amount;
       const oldest = [...lots].filter(([, l]) => l.onHand > 0).sort(([, a], [, b]) => a.since - b.since);
       for (const [name, l] of oldest) {
         const part = Math.min(left, l.onHand);
         take(name, -part, on);
+        lastDrawn = name;
         left -= part;
         if (left <= 0) break;
       }
