@@ -48,7 +48,7 @@ export function Frame({ person, company, today, clock, news, signOutAction, chil
             <NavLink key={p.href} {...p} />
           ))}
         </nav>
-        <div className="order-5 ml-auto flex items-center text-[16px] md:order-none">{clock}</div>
+        <div className="ml-auto hidden items-center text-[16px] md:flex">{clock}</div>
         <div className="order-2 ml-auto flex items-center gap-x-3 text-[16px] md:order-none md:ml-0">
           {news}
           <span className="text-[#f0d491]">
@@ -65,6 +65,12 @@ export function Frame({ person, company, today, clock, news, signOutAction, chil
         </div>
       </header>
       <main id="main">{children}</main>
+      {clock && (
+        <footer className="flex items-center justify-between bg-[#1c2a33] px-4 font-cond text-[16px] text-[#f5f1e6] md:hidden">
+          <span className="text-[#f0d491]">Demo clock: {showWeekday(today)}</span>
+          {clock}
+        </footer>
+      )}
     </>
   );
 }

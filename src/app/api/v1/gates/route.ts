@@ -1,4 +1,5 @@
-import { answerGates, gatesQuestion } from '@/server/gates-api';
+import { answerGates } from '@/server/gates-api';
+import { gatesQuestion } from '@/server/gates-question';
 import { route } from '@/server/route';
 import { reasonWords } from '@/ui/reason-words';
 

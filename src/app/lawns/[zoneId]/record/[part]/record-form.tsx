@@ -1,12 +1,13 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState, useTransition, type ChangeEvent } from 'react';
+import { useRef, useState, useTransition, type ChangeEvent } from 'react';
 import { AMOUNT_UNITS, type AmountUnit } from '@/core/units/rate';
 import { Labelled } from '@/ui/labelled';
 import type { Outcome, Refusal } from '@/server/outcome';
 import type { RecordInput } from '@/server/record-application';
 import { RefusalWords } from '../../../../refusal-words';
 import { send } from '../../../../send';
+import { useKept } from '../../../../use-kept';
 
 type Typed = Pick<
   RecordInput,
@@ -52,28 +53,20 @@ export function RecordForm({
   recordAction,
 }: Props) {
   const router = useRouter();
-  const [draft, setDraft] = useState<Draft>({ typed: first, sendKey });
+  // the key of the first drawing stays: a page drawn anew brings another
+  const [begun] = useState<Draft>({ typed: first, sendKey });
+  const [draft, keep, forget] = useKept(draftKey, begun);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [isSending, start] = useTransition();
   const isSent = useRef(false);
 
-  useEffect(() => {
-    const kept = localStorage.getItem(draftKey);
-    // what was kept is read after the first paint: the server cannot know it
-    // eslint-disable-next-line react-hooks/set-state-in-effect
-    if (kept) setDraft(JSON.parse(kept) as Draft);
-  }, [draftKey]);
-
   const { typed } = draft;
-  const type = (change: Partial<Typed>) => {
-    const next = { ...draft, typed: { ...typed, ...change } };
-    setDraft(next);
-    localStorage.setItem(draftKey, JSON.stringify(next));
-  };
+  const type = (change: Partial<Typed>) => keep({ ...draft, typed: { ...typed, ...change } });
 
   const record = (confirmed: boolean) => {
     if (isSent.current) return;
     isSent.current = true;
+    keep(draft);
     const { reason, ...figures } = typed;
     start(async () => {
       const outcome = await send(recordAction, {
@@ -85,7 +78,7 @@ export function RecordForm({
         corrects: corrects === null ? null : { id: corrects, reason },
       });
       if (outcome.ok) {
-        localStorage.removeItem(draftKey);
+        forget();
         router.push(`/records/${outcome.value.recordId}?new=1`);
         return;
       }
