@@ -33,7 +33,7 @@ export type MixInput = Readonly<{
   tank: Litres;
 }>;
 
-export type Measured = Readonly<{
+type Measured = Readonly<{
   /** as computed, unrounded */
   exact: ProductAmount;
   /** to be weighed or measured: a whole number of steps */
