@@ -1,6 +1,8 @@
 'use client';
-import { createContext, useContext, useState } from 'react';
+import { createContext, useContext, useState, type ReactNode } from 'react';
+import type { LabelSheet } from '@/core/products/sheet';
 import type { Issue } from '@/core/units/parse';
+import { AMOUNT_UNITS, RATE_UNITS, type AmountUnit } from '@/core/units/rate';
 import { Labelled } from '@/ui/labelled';
 
 /** What is wrong with the sheet, by the field's path ("rates 2 low"). */
@@ -189,3 +191,20 @@ export function RemoveButton({ what, onClick }: Readonly<{ what: string; onClick
     </button>
   );
 }
+
+/** A part of the label under its heading, and fields side by side. */
+export function Part({ title, children }: Readonly<{ title: string; children: ReactNode }>) {
+  return (
+    <section className="mt-5">
+      <h2 className="border-b-2 border-iron text-[20px]">{title}</h2>
+      <div className="mt-2">{children}</div>
+    </section>
+  );
+}
+export const Grid = ({ children }: Readonly<{ children: ReactNode }>) => (
+  <div className="mt-1 grid grid-cols-1 items-start gap-2 sm:grid-cols-2 md:grid-cols-4">{children}</div>
+);
+
+/** Units of an amount that go with the unit of the rates. */
+export const amountUnitsFor = ({ rateUnit }: LabelSheet) =>
+  (Object.keys(AMOUNT_UNITS) as AmountUnit[]).filter((u) => AMOUNT_UNITS[u].by === RATE_UNITS[rateUnit].by);

@@ -1,0 +1,267 @@
+import { METHODS, TANK_MIXES } from '@/core/products/label';
+import { CARRIER_UNITS, type LabelSheet } from '@/core/products/sheet';
+import { AMOUNT_UNITS, RATE_UNITS, type AmountUnit, type RateUnit } from '@/core/units/rate';
+import { RateRows } from './rate-rows';
+import {
+  FigureField,
+  Grid,
+  ManyField,
+  Part,
+  RemoveButton,
+  SelectField,
+  TextField,
+  amountUnitsFor,
+  changed,
+  without,
+} from './sheet-fields';
+
+type Props = Readonly<{ sheet: LabelSheet; set: (change: Partial<LabelSheet>) => void }>;
+
+/** A label's directions for use, its rates and its limits. */
+export function SheetDirections({ sheet, set }: Props) {
+  const unit = RATE_UNITS[sheet.rateUnit].words;
+  return (
+    <>
+      <Part title="Directions">
+        <ManyField
+          name="Equipment the label allows"
+          path="methods"
+          options={METHODS}
+          value={sheet.methods}
+          onChange={(methods) => set({ methods })}
+        />
+        <Grid>
+          <FigureField
+            name="Watering-in, in of water"
+            path="wateringIn inches"
+            value={sheet.wateringIn?.inches ?? null}
+            onChange={(inches) =>
+              set({
+                wateringIn:
+                  inches === null ? null : { inches, withinDays: sheet.wateringIn?.withinDays ?? 14 },
+              })
+            }
+          />
+          <FigureField
+            name="Within days"
+            path="wateringIn withinDays"
+            value={sheet.wateringIn?.withinDays ?? null}
+            onChange={(days) =>
+              set({
+                wateringIn:
+                  sheet.wateringIn === null && days === null
+                    ? null
+                    : { inches: sheet.wateringIn?.inches ?? 0.5, withinDays: days as number },
+              })
+            }
+          />
+          <FigureField
+            name="Rain-free hours"
+            path="rainFreeHours"
+            value={sheet.rainFreeHours}
+            onChange={(rainFreeHours) => set({ rainFreeHours })}
+          />
+          <FigureField
+            name="Wind, at most mph"
+            path="windMostMph"
+            value={sheet.windMostMph}
+            onChange={(windMostMph) => set({ windMostMph })}
+          />
+          <FigureField
+            name="Air, at least °F"
+            path="airLeastF"
+            value={sheet.airLeastF}
+            onChange={(airLeastF) => set({ airLeastF })}
+          />
+          <FigureField
+            name="Air, at most °F"
+            path="airMostF"
+            value={sheet.airMostF}
+            onChange={(airMostF) => set({ airMostF })}
+          />
+          <FigureField
+            name="No mowing, days before"
+            path="noMowingDaysBefore"
+            value={sheet.noMowingDaysBefore}
+            onChange={(d) => set({ noMowingDaysBefore: d ?? 0 })}
+          />
+          <FigureField
+            name="No mowing, days after"
+            path="noMowingDaysAfter"
+            value={sheet.noMowingDaysAfter}
+            onChange={(d) => set({ noMowingDaysAfter: d ?? 0 })}
+          />
+          <FigureField
+            name="Spray volume, least"
+            path="carrier least"
+            value={sheet.carrier?.least ?? null}
+            onChange={(least) => set({ carrier: carrierWith(sheet, { least }) })}
+          />
+          <FigureField
+            name="Spray volume, most"
+            path="carrier most"
+            value={sheet.carrier?.most ?? null}
+            onChange={(most) => set({ carrier: carrierWith(sheet, { most }) })}
+          />
+          <SelectField
+            name="Spray volume in"
+            path="carrier unit"
+            options={CARRIER_UNITS}
+            words={(u) => RATE_UNITS[u].words}
+            value={sheet.carrier?.unit ?? 'gal/1000sqft'}
+            onChange={(u) => set({ carrier: carrierWith(sheet, { unit: u }) })}
+          />
+          <FigureField
+            name="Surfactant, % v/v"
+            path="surfactantPercent"
+            value={sheet.surfactantPercent}
+            onChange={(surfactantPercent) => set({ surfactantPercent })}
+          />
+          <FigureField
+            name="A mix may stand, hours"
+            path="mixHours"
+            value={sheet.mixHours}
+            onChange={(mixHours) => set({ mixHours })}
+          />
+          <SelectField
+            name="In the tank"
+            path="tankMix"
+            options={TANK_MIXES}
+            value={sheet.tankMix}
+            onChange={(tankMix) => set({ tankMix })}
+          />
+        </Grid>
+        <TextField
+          name="Notes on mixing"
+          path="compatibility"
+          rows={2}
+          value={sheet.compatibility}
+          onChange={(compatibility) => set({ compatibility })}
+        />
+      </Part>
+
+      <Part title="Rates">
+        <Grid>
+          <SelectField
+            name="Rates of this label are in"
+            path="rateUnit"
+            options={Object.keys(RATE_UNITS) as RateUnit[]}
+            words={(u) => RATE_UNITS[u].words}
+            value={sheet.rateUnit}
+            onChange={(rateUnit) => set({ rateUnit, ...amountUnitFor(rateUnit, sheet) })}
+          />
+          <SelectField
+            name="Amounts are shown in"
+            path="amountUnit"
+            options={amountUnitsFor(sheet)}
+            words={(u) => AMOUNT_UNITS[u].words}
+            value={sheet.amountUnit}
+            onChange={(amountUnit) => set({ amountUnit })}
+          />
+        </Grid>
+        <RateRows sheet={sheet} onChange={set} />
+      </Part>
+
+      <Part title="Limits and seed">
+        <Grid>
+          <SelectField
+            name="Limits count by"
+            path="period"
+            options={['calendar year', '12 months'] as const}
+            value={sheet.period}
+            onChange={(period) => set({ period })}
+          />
+          <FigureField
+            name={`Most product in it, ${unit}`}
+            path="yearLimit"
+            value={sheet.yearLimit}
+            onChange={(yearLimit) => set({ yearLimit })}
+          />
+          <FigureField
+            name="Most applications in it"
+            path="mostApplications"
+            value={sheet.mostApplications}
+            onChange={(mostApplications) => set({ mostApplications })}
+          />
+          <FigureField
+            name="Least days between"
+            path="intervalDays"
+            value={sheet.intervalDays}
+            onChange={(d) => set({ intervalDays: d ?? 0 })}
+          />
+          <FigureField
+            name="Seedlings: weeks since sown"
+            path="seedlings weeks"
+            value={sheet.seedlings?.weeks ?? null}
+            onChange={(weeks) => set({ seedlings: seedlingsWith(sheet, { weeks }) })}
+          />
+          <FigureField
+            name="Seedlings: mowings"
+            path="seedlings mowings"
+            value={sheet.seedlings?.mowings ?? null}
+            onChange={(mowings) => set({ seedlings: seedlingsWith(sheet, { mowings }) })}
+          />
+        </Grid>
+        <p className="mt-2 font-cond text-[17px]">Wait before seeding, by rate</p>
+        {sheet.seedingWait.map((w, i) => (
+          <div key={i} className="mt-1 flex flex-wrap items-end gap-2">
+            <FigureField
+              name={`Up to, ${unit}`}
+              path={`seedingWait ${i + 1} upTo`}
+              value={w.upTo}
+              onChange={(upTo) =>
+                set({ seedingWait: changed(sheet.seedingWait, i, { upTo: upTo as number }) })
+              }
+            />
+            <FigureField
+              name="Days"
+              path={`seedingWait ${i + 1} days`}
+              value={w.days}
+              onChange={(days) =>
+                set({ seedingWait: changed(sheet.seedingWait, i, { days: days as number }) })
+              }
+            />
+            <RemoveButton what="step" onClick={() => set({ seedingWait: without(sheet.seedingWait, i) })} />
+          </div>
+        ))}
+        <button
+          type="button"
+          className="button mt-2"
+          onClick={() =>
+            set({
+              seedingWait: [
+                ...sheet.seedingWait,
+                { upTo: null as unknown as number, days: null as unknown as number },
+              ],
+            })
+          }
+        >
+          Add a wait
+        </button>
+      </Part>
+    </>
+  );
+}
+
+const amountUnitFor = (rateUnit: RateUnit, { amountUnit, packages }: LabelSheet): Partial<LabelSheet> => {
+  const { by } = RATE_UNITS[rateUnit];
+  if (AMOUNT_UNITS[amountUnit].by === by) return {};
+  const next: AmountUnit = by === 'mass' ? 'oz' : 'floz';
+  return { amountUnit: next, packages: packages.map((p) => ({ ...p, unit: next })) };
+};
+
+function carrierWith(
+  { carrier }: LabelSheet,
+  change: Readonly<{ least?: number | null; most?: number | null; unit?: (typeof CARRIER_UNITS)[number] }>,
+): LabelSheet['carrier'] {
+  const next = { least: null, most: null, unit: 'gal/1000sqft' as const, ...carrier, ...change };
+  return next.least === null && next.most === null ? null : (next as unknown as LabelSheet['carrier']);
+}
+
+function seedlingsWith(
+  { seedlings }: LabelSheet,
+  change: Readonly<{ weeks?: number | null; mowings?: number | null }>,
+): LabelSheet['seedlings'] {
+  const next = { weeks: null, mowings: null, ...seedlings, ...change };
+  return next.weeks === null && next.mowings === null ? null : next;
+}

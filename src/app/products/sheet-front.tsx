@@ -1,0 +1,284 @@
+import { FORMULATIONS, SETBACKS_FROM, SIGNAL_WORDS } from '@/core/products/label';
+import { type LabelSheet } from '@/core/products/sheet';
+import { AMOUNT_UNITS } from '@/core/units/rate';
+import { ALL_WEEDS, STAGES, WEEDS } from '@/core/weeds/weeds';
+import { IngredientRows } from './ingredient-rows';
+import {
+  CheckField,
+  FigureField,
+  Grid,
+  ManyField,
+  Part,
+  RemoveButton,
+  SelectField,
+  TextField,
+  amountUnitsFor,
+  changed,
+  without,
+} from './sheet-fields';
+
+type Props = Readonly<{ sheet: LabelSheet; set: (change: Partial<LabelSheet>) => void }>;
+
+/** What stands on the front of a label, its precautions, and how it works. */
+export function SheetFront({ sheet, set }: Props) {
+  return (
+    <>
+      <Part title="Front of the label">
+        <Grid>
+          <TextField name="Name" path="name" value={sheet.name} onChange={(name) => set({ name })} />
+          <TextField
+            name="Registration number"
+            path="registrationNumber"
+            value={sheet.registrationNumber}
+            onChange={(registrationNumber) => set({ registrationNumber })}
+          />
+          <TextField
+            name="Label date"
+            path="labelDate"
+            hint="as 2027-01-15"
+            value={sheet.labelDate}
+            onChange={(labelDate) => set({ labelDate })}
+          />
+          <SelectField
+            name="Status"
+            path="status"
+            options={['registered', 'cancelled'] as const}
+            value={sheet.status}
+            onChange={(status) => set({ status })}
+          />
+          <TextField
+            name="Registered in"
+            path="registeredIn"
+            hint="states, separated by commas; empty: not said"
+            value={sheet.registeredIn?.join(', ') ?? ''}
+            onChange={(text) => set({ registeredIn: statesIn(text) })}
+          />
+          <TextField
+            name="Licence category"
+            path="category"
+            value={sheet.category ?? ''}
+            onChange={(category) => set({ category: category === '' ? null : category })}
+          />
+          <SelectField
+            name="Signal word"
+            path="signalWord"
+            options={SIGNAL_WORDS}
+            value={sheet.signalWord as (typeof SIGNAL_WORDS)[number]}
+            onChange={(signalWord) => set({ signalWord })}
+          />
+          <SelectField
+            name="Formulation"
+            path="formulation"
+            options={FORMULATIONS}
+            words={(f) => FORMULATION_WORDS[f]}
+            value={sheet.formulation}
+            onChange={(formulation) => set({ formulation })}
+          />
+        </Grid>
+        <CheckField
+          name="Restricted-use product"
+          value={sheet.restrictedUse}
+          onChange={(restrictedUse) => set({ restrictedUse })}
+        />
+        <CheckField
+          name="An invented label, never for use"
+          value={sheet.demo}
+          onChange={(demo) => set({ demo })}
+        />
+        <IngredientRows sheet={sheet} onChange={set} />
+        <Grid>
+          <FigureField
+            name="Density, lb/gal"
+            path="densityLbPerGal"
+            hint="the only way from volume to weight"
+            value={sheet.densityLbPerGal}
+            onChange={(densityLbPerGal) => set({ densityLbPerGal })}
+          />
+          {(['n', 'p', 'k'] as const).map((x) => (
+            <FigureField
+              key={x}
+              name={`${{ n: 'Nitrogen', p: 'Phosphate', k: 'Potash' }[x]}, %`}
+              path={`analysis ${x}`}
+              value={sheet.analysis?.[x] ?? null}
+              onChange={(v) => set({ analysis: analysisWith(sheet, x, v) })}
+            />
+          ))}
+        </Grid>
+        {sheet.packages.map((p, i) => (
+          <div key={i} className="mt-2 flex flex-wrap items-end gap-2">
+            <FigureField
+              name={`Package ${i + 1}`}
+              path={`packages ${i + 1} size`}
+              value={p.size}
+              onChange={(size) => set({ packages: changed(sheet.packages, i, { size: size as number }) })}
+            />
+            <SelectField
+              name="Unit"
+              path={`packages ${i + 1} unit`}
+              options={amountUnitsFor(sheet)}
+              words={(u) => AMOUNT_UNITS[u].words}
+              value={p.unit}
+              onChange={(u) => set({ packages: changed(sheet.packages, i, { unit: u }) })}
+            />
+            <FigureField
+              name="Price, USD"
+              path={`packages ${i + 1} priceUsd`}
+              value={p.priceUsd}
+              onChange={(priceUsd) => set({ packages: changed(sheet.packages, i, { priceUsd }) })}
+            />
+            <RemoveButton what="package" onClick={() => set({ packages: without(sheet.packages, i) })} />
+          </div>
+        ))}
+        <button
+          type="button"
+          className="button mt-3"
+          onClick={() =>
+            set({
+              packages: [
+                ...sheet.packages,
+                { size: null as unknown as number, unit: sheet.amountUnit, priceUsd: null },
+              ],
+            })
+          }
+        >
+          Add a package
+        </button>
+      </Part>
+
+      <Part title="Precautions">
+        <TextField
+          name="What to wear (PPE)"
+          path="ppe"
+          rows={2}
+          value={sheet.ppe}
+          onChange={(ppe) => set({ ppe })}
+        />
+        <TextField
+          name="Re-entry, as the label words it"
+          path="reentry"
+          rows={2}
+          value={sheet.reentry}
+          onChange={(reentry) => set({ reentry })}
+        />
+        <Grid>
+          <FigureField
+            name="Re-entry, hours"
+            path="reentryHours"
+            hint="empty: when dry"
+            value={sheet.reentryHours}
+            onChange={(reentryHours) => set({ reentryHours })}
+          />
+        </Grid>
+        <TextField
+          name="Cautions, one a line"
+          path="cautions"
+          rows={3}
+          value={sheet.cautions.join('\n')}
+          onChange={(text) => set({ cautions: text === '' ? [] : text.split('\n') })}
+        />
+        <Grid>
+          {SETBACKS_FROM.map((from) => (
+            <FigureField
+              key={from}
+              name={`Distance from a ${from}, ft`}
+              path={`setbacks ${sheet.setbacks.findIndex((s) => s.from === from) + 1} feet`}
+              value={sheet.setbacks.find((s) => s.from === from)?.feet ?? null}
+              onChange={(feet) =>
+                set({
+                  setbacks: [
+                    ...sheet.setbacks.filter((s) => s.from !== from),
+                    ...(feet === null ? [] : [{ from, feet }]),
+                  ],
+                })
+              }
+            />
+          ))}
+        </Grid>
+        <CheckField name="Stains hard surfaces" value={sheet.stains} onChange={(stains) => set({ stains })} />
+      </Part>
+
+      <Part title="How it works">
+        <CheckField
+          name="In the soil: a barrier, watered in"
+          value={sheet.inSoil}
+          onChange={(inSoil) => set({ inSoil })}
+        />
+        <CheckField
+          name="Through the leaf: dry hours wanted"
+          value={sheet.onLeaf}
+          onChange={(onLeaf) => set({ onLeaf })}
+        />
+        <CheckField
+          name="Reaches back to seedlings that are up"
+          value={sheet.reachesBack}
+          onChange={(reachesBack) => set({ reachesBack })}
+        />
+        <details open={sheet.before.length > 0 && sheet.before.length < 12}>
+          <summary className="min-h-[44px] cursor-pointer py-2 font-cond text-[17px]">
+            Weeds it keeps from coming up: {sheet.before.length}
+          </summary>
+          <ManyField
+            name="Tick those on the label"
+            path="before"
+            options={ALL_WEEDS}
+            words={(w) => WEEDS[w].name}
+            value={sheet.before}
+            onChange={(before) => set({ before })}
+          />
+        </details>
+        <p className="mt-2 font-cond text-[17px]">Weeds it takes once they are up</p>
+        {sheet.after.map((a, i) => (
+          <div key={i} className="mt-1 flex flex-wrap items-end gap-2">
+            <SelectField
+              name="Weed"
+              path={`after ${i + 1} weed`}
+              options={ALL_WEEDS}
+              words={(w) => WEEDS[w].name}
+              value={a.weed}
+              onChange={(weed) => set({ after: changed(sheet.after, i, { weed }) })}
+            />
+            <SelectField
+              name="Up to"
+              path={`after ${i + 1} upTo`}
+              options={STAGES.filter((s) => s !== 'not up')}
+              value={a.upTo}
+              onChange={(upTo) => set({ after: changed(sheet.after, i, { upTo }) })}
+            />
+            <RemoveButton what="weed" onClick={() => set({ after: without(sheet.after, i) })} />
+          </div>
+        ))}
+        <button
+          type="button"
+          className="button mt-2"
+          onClick={() => set({ after: [...sheet.after, { weed: 'smooth-crabgrass', upTo: 'seedling' }] })}
+        >
+          Add a weed
+        </button>
+      </Part>
+    </>
+  );
+}
+
+const FORMULATION_WORDS = {
+  WG: 'WG, water-dispersible granule',
+  WP: 'WP, wettable powder',
+  SC: 'SC, suspension',
+  EC: 'EC, emulsion',
+  EW: 'EW, emulsion in water',
+  SL: 'SL, solution',
+  G: 'G, granule',
+} as const;
+
+const statesIn = (text: string): string[] | null => {
+  const list = text.split(',').map((s) => s.trimStart());
+  return text.trim() === '' ? null : list;
+};
+
+function analysisWith(
+  { analysis }: LabelSheet,
+  x: 'n' | 'p' | 'k',
+  value: number | null,
+): LabelSheet['analysis'] {
+  const next = { n: 0, p: 0, k: 0, ...analysis, [x]: value ?? 0 };
+  return next.n === 0 && next.p === 0 && next.k === 0 ? null : next;
+}
