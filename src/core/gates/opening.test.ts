@@ -1,7 +1,8 @@
 import { addDays } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
+import { squareMetres } from '@/core/units/quantity';
 import { rateIn, rateOf } from '@/core/units/rate';
-import { fromMilesPerHour } from '@/core/units/trade';
+import { fromMilesPerHour, toSquareFeet } from '@/core/units/trade';
 import { application, context, entry, label, range, sky, today } from '../../../tests/support/gate-context';
 import type { GateContext } from './gate';
 import { whatWouldOpen } from './opening';
@@ -54,6 +55,27 @@ test('too much at once for one part: another split opens it', () => {
   const c = context({ application: { ...application, rate: rateOf(1, 'oz/1000sqft'), part: 1, of: 1 } });
   const split = change(ask(c, { total: rateOf(1, 'oz/1000sqft'), split: 'single' }), 'split');
   expect(split?.change === 'split' && split.split).toBe('halves');
+});
+
+test('spots: as much ground as is left of the limit opens it; a broadcast is not made smaller', () => {
+  // 0.9 of 1.0 oz are used: 0.4 oz fits on a quarter of the zone, and half of it is planned
+  const c = context({ ledger: [entry(addDays(today, -70), 0.9)] });
+  const half = { ...application, use: 'spot' as const, treated: squareMetres(c.zone.area / 2) };
+  const spots = {
+    ...c,
+    application: {
+      ...half,
+      label: { ...label, rates: label.rates.map((r) => ({ ...r, use: 'spot' as const })) },
+    },
+  };
+  const area = change(ask(spots), 'area');
+  if (area?.change !== 'area') throw new Error('no area');
+  const quarter = toSquareFeet(c.zone.area) / 4;
+  expect(toSquareFeet(area.area)).toBeLessThanOrEqual(quarter + 1e-6);
+  expect(toSquareFeet(area.area)).toBeGreaterThan(quarter - 1);
+  const { all } = windowOf({ ...spots, application: { ...spots.application, treated: area.area } }, from);
+  expect(spanAt(all, area.on.from)!.verdict.state).toBe(area.state);
+  expect(change(ask(c), 'area')).toBeUndefined();
 });
 
 test('only a latch: it may be lifted; where a bolt stands too, lifting is not offered', () => {

@@ -1,14 +1,16 @@
 /**
  * What would open a shut application? The nearest change of one thing that opens all its gates: another day, another
- * rate, another split, another product; and which latches a person could lift. Each answer has been asked of the gates.
+ * rate, another split, another product, fewer spots; and which latches a person could lift. Each answer has been asked of the gates.
  */
-import type { Day } from '@/core/calendar/day';
+import { addDays, type Day } from '@/core/calendar/day';
 import { intersectRanges, spanAt, type Range } from '@/core/calendar/span';
 import { limitsFor, rateForTurf, type Label } from '@/core/products/label';
 import { productTotal } from '@/core/records/ledger';
 import { SPLITS, splitRates, type Split } from '@/core/season/split';
+import type { SquareMetres } from '@/core/units/quantity';
 import { rateLike, type ProductRate } from '@/core/units/rate';
-import { shareOf, type GateContext, type GateKey } from './gate';
+import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
+import { areaOf, shareOf, type GateContext, type GateKey } from './gate';
 import { nextOpen, windowOf } from './window';
 
 export type Opening =
@@ -22,6 +24,8 @@ export type Opening =
       on: Range<Day>;
       state: 'open' | 'ajar';
     }>
+  /** of spots: as much ground as limits and shelf still allow */
+  | Readonly<{ change: 'area'; area: SquareMetres; on: Range<Day>; state: 'open' | 'ajar' }>
   /** latches alone hold the wished day: whoever answers for it may lift them */
   | Readonly<{ change: 'lift'; gates: readonly GateKey[]; on: Range<Day> }>;
 
@@ -101,6 +105,15 @@ export function whatWouldOpen({ context, range, total, split, labels }: Asked): 
   );
   if (product) out.push({ change: 'product', label: product.label, rate: product.rate, ...product.found });
 
+  const area = best(
+    areasWorthTrying(context, range.from).map((treated) => ({
+      area: treated,
+      found: firstDay({ ...context, application: { ...application, treated } }, range),
+    })),
+    day,
+  );
+  if (area) out.push({ change: 'area', area: area.area, ...area.found });
+
   const lift = liftable(context, range);
   if (lift) out.push(lift);
   return out.sort((a, b) => a.on.from - b.on.from);
@@ -137,6 +150,25 @@ function ratesWorthTrying({ application, zone, ledger }: GateContext, day: Day):
   const all = [row.low.rate, row.high.rate, ...label.seedingWait.map((w) => within(w.upTo.rate))];
   if (left !== null && left >= row.low.rate) all.push(within(left));
   return [...new Set(all)].map((r) => rateLike(rate, r));
+}
+
+/** Whole square feet of spots that what is left of a limit, or on the shelf, is enough for. */
+function areasWorthTrying(context: GateContext, day: Day): SquareMetres[] {
+  const { application, zone } = context;
+  if (application.use !== 'spot') return [];
+  const { lanes } = windowOf(context, { from: day, to: addDays(day, 1) });
+  return lanes.flatMap(({ of, lane }) => {
+    const reason = of === 'application' && lane[0]?.verdict.reason;
+    if (!reason) return [];
+    const part =
+      reason.code === 'over-year-limit' || reason.code === 'over-ingredient-limit'
+        ? reason.fits.rate / application.rate.rate
+        : reason.code === 'not-enough-on-hand'
+          ? reason.onHand.amount / reason.need.amount
+          : 0;
+    const feet = Math.floor(toSquareFeet(areaOf(application, zone)) * part + 1e-6);
+    return feet > 0 ? [fromSquareFeet(feet)] : [];
+  });
 }
 
 /** Where no bolt stands on the first day, only latches: those. */

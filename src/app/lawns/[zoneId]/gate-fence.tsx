@@ -6,6 +6,7 @@ import type { Range } from '@/core/calendar/span';
 import type { GateContext, GateKey } from '@/core/gates/gate';
 import { hoursWindowOf, nextOpen, type Window } from '@/core/gates/window';
 import type { Plan } from '@/core/season/plan';
+import type { SquareMetres } from '@/core/units/quantity';
 import type { LiftInput } from '@/server/lift-latch';
 import type { Outcome } from '@/server/outcome';
 import type { ZoneSheet } from '@/server/season';
@@ -33,6 +34,7 @@ export type TakenUp = Readonly<{
   rate?: Readonly<{ perKind: number; by: 'mass' | 'volume' }>;
   split?: Plan['split'];
   day?: Day;
+  treated?: SquareMetres;
 }>;
 
 /** Days of the past that a fence shows before an opening far ahead. */

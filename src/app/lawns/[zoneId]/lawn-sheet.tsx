@@ -7,6 +7,7 @@ import { nextOpen, windowOf } from '@/core/gates/window';
 import { applicationsOf, contextOf, nextPart, restOfYear } from '@/core/season/plan';
 import { figure, showArea, significant } from '@/core/units/format';
 import { rateIn, rateLike } from '@/core/units/rate';
+import { toSquareFeet } from '@/core/units/trade';
 import type { LiftInput } from '@/server/lift-latch';
 import type { FindingInput } from '@/server/note-finding';
 import type { Outcome, Overtaken } from '@/server/outcome';
@@ -103,7 +104,7 @@ export function LawnSheet({
     setSave({ kind: 'none' });
   };
   /** An answer of "what would open it?" becomes an edit of the plan, which is saved like any other. */
-  const takeUp = ({ productId, rate, split, day }: TakenUp) => {
+  const takeUp = ({ productId, rate, split, day, treated }: TakenUp) => {
     if (!draft) return;
     const other = sheet.labels.now.find((l) => l.id === productId);
     const base = other ? withProduct(draft, other, sheet) : draft;
@@ -113,6 +114,7 @@ export function LawnSheet({
     change({
       ...base,
       ...(typed ? { total: significant(typed, 4).replace(/,/g, '') } : {}),
+      ...(treated === undefined ? {} : { treated: String(Math.floor(toSquareFeet(treated) + 1e-6)) }),
       split: next,
       days: daysFor(next, days, sheet),
     });

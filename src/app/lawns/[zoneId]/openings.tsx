@@ -6,7 +6,7 @@ import type { GateContext } from '@/core/gates/gate';
 import { whatWouldOpen, type Opening } from '@/core/gates/opening';
 import { restOfYear, type Plan } from '@/core/season/plan';
 import { SPLITS } from '@/core/season/split';
-import { showRate } from '@/core/units/format';
+import { showArea, showRate } from '@/core/units/format';
 import type { ZoneSheet } from '@/server/season';
 import { list } from '@/ui/words';
 import type { TakenUp } from './gate-fence';
@@ -35,8 +35,8 @@ export function Openings({ sheet, plan, context, day, onTake }: Props) {
   if (!openings.length)
     return (
       <p className="mt-2 text-[15px]">
-        Nothing that is known here opens it before the year&apos;s end: no other day, rate, split or product
-        of yours.
+        Nothing that is known here opens it before the year&apos;s end: no other day, rate, split, area or
+        product of yours.
       </p>
     );
   return (
@@ -111,6 +111,15 @@ function wordsOf(
           </>
         ),
         change: { productId: o.label.id, day: o.on.from },
+      };
+    case 'area':
+      return {
+        words: (
+          <>
+            <b>Fewer spots:</b> {showArea(o.area)} at most; {when}.
+          </>
+        ),
+        change: { treated: o.area, day: o.on.from },
       };
     case 'lift':
       return {
