@@ -62,6 +62,15 @@ export default defineConfig([
     },
   },
   {
+    files: ['src/app/**'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { paths: [{ name: 'next/link', message: 'Take Link of @/ui/link: it asks for nothing unasked.' }] },
+      ],
+    },
+  },
+  {
     files: ['src/ui/**', 'src/server/**'],
     ignores: ['**/*.test.ts'],
     rules: {

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { addDays, type Day } from '@/core/calendar/day';
 import { spanAt, type Range } from '@/core/calendar/span';
 import { amountFor } from '@/core/units/rate';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import type { ReactNode } from 'react';
 import type { Issue } from '@/core/units/parse';
 import type { Refusal } from '@/server/outcome';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import type { ReactNode } from 'react';
 import { showWeekday, yearOf, type Day } from '@/core/calendar/day';
 import { NavLink } from './nav-link';

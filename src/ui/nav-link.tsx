@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { usePathname } from 'next/navigation';
 
 /** A place in the bar, lit where the screen is. */

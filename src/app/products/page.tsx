@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { showAmount, significant } from '@/core/units/format';
 import { RATE_UNITS, amountLike } from '@/core/units/rate';
 import { may } from '@/data/actor';

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { showFullDay } from '@/core/calendar/day';
 import { figure, significant } from '@/core/units/format';
 import { AMOUNT_UNITS } from '@/core/units/rate';

@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState, useTransition } from 'react';
 import { addDays, dayOf, isoDay, showDay, showWeekday, yearOf, type Day } from '@/core/calendar/day';

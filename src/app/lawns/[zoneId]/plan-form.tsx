@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { isoDay, showDay } from '@/core/calendar/day';
 import { areaOf } from '@/core/gates/gate';
 import { nextOpen, type Window } from '@/core/gates/window';

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { figure, showRate, showLine, showWater, showWind, significant } from '@/core/units/format';

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { DateTime } from 'luxon';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { notFound } from 'next/navigation';
 import { addDays, showFullDay, showWeekday } from '@/core/calendar/day';
 import { figure, showAmount, showRate, significant } from '@/core/units/format';

@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { yearOf } from '@/core/calendar/day';
 import { SPOTS } from '@/core/lawn/zone';
 import { figure, showDepth, showTemperature } from '@/core/units/format';

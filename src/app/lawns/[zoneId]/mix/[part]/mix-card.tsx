@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { useState } from 'react';
 import { addDays, showFullDay } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';

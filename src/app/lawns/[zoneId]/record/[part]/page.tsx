@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { notFound, redirect } from 'next/navigation';
 import { applicationsOf } from '@/core/season/plan';
 import { areaOf } from '@/core/gates/gate';
