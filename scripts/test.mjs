@@ -14,6 +14,9 @@ const own = process.env.DATABASE_URL ? null : cluster(root);
 const [, , only, file = ''] = process.argv;
 home.endLeftovers();
 const wants = (part) => !only || only === part;
+/** Types have been checked by themselves when the build runs. */
+const CHECKED = { TYPES_ARE_CHECKED: '1' };
+const BUILD = `import { build } from './scripts/lib/setup.mjs'; build();`;
 const totals = { passed: 0, failed: 0 };
 const databases = [];
 /** Jest runs that are under way: they end with this one. */
@@ -136,11 +139,16 @@ try {
         ['types', 'tsc', '--noEmit'],
         ['unused code', 'knip'],
       ];
+  // the build ahead of its turn, in a process of its own; where it fails, it fails again below and is counted there
+  const ahead = only
+    ? []
+    : [() => output(process.execPath, ['--input-type=module', '-e', BUILD], 'all', CHECKED)];
   // the longest first, one worker each: two at a time fill the two cores
   await inPairs(
     [
       ...(wants('core') ? [() => jest('core', [`src/.*${file}`], {}, '--maxWorkers=1')] : []),
       ...tools.map((t) => () => check(t)),
+      ...ahead,
     ],
     (work) => work(),
   );
@@ -170,7 +178,7 @@ try {
     if (wants('browser')) {
       let built = true;
       try {
-        build(only ? {} : { TYPES_ARE_CHECKED: '1' });
+        build(only ? {} : CHECKED);
       } catch {
         built = false;
       }
