@@ -185,3 +185,15 @@ test.each([
   expect([status, type]).toEqual([422, 'application/problem+json']);
   expect(body.errors.find((e) => e.field === field)?.problem).toContain(words);
 });
+
+test('spots count on their own area: what shuts the whole zone is open on a quarter of it', async () => {
+  const ledger = [{ date: '2027-01-10', rate: { figure: 0.7, unit: 'oz/1000sqft' } }];
+  const over = { ...good, ledger };
+  // 0.4 oz on top of 0.7 is over the label's 0.83; on a quarter of the zone it is 0.1
+  const whole = laneOf((await ask(over)).body, 'year-limit')[0];
+  expect([whole?.state, whole?.strength]).toEqual(['shut', 'bolt']);
+  const quarter = { ...over, application: { ...good.application, treated_m2: 125 } };
+  expect(laneOf((await ask(quarter)).body, 'year-limit')[0]?.state).toBe('open');
+  const none = { ...over, application: { ...good.application, treated_m2: 0 } };
+  expect((await ask(none)).body.errors[0]?.field).toBe('application.treated_m2');
+});
