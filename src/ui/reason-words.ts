@@ -53,7 +53,7 @@ const MISSING: Record<Missing, string> = {
   'first-part': 'The part before this one has no day, so its interval cannot be counted.',
   'seeding-wait':
     'Seed is planned here, and the label sheet does not say how long this product keeps seed out.',
-  seedlings: 'Seeding was planned before this day: note it below as seeded, or move it on the lawn sheet.',
+  seedlings: 'Seeding was planned before this day: note it as seeded on the lawn’s screen, or move it on the lawn sheet.',
   'year-limit': 'The label sheet does not say how much may go down in a year: type it in from the label.',
   'seedling-rule': 'The zone was seeded, and the label sheet does not say how far seedlings must be.',
   registration: 'The label sheet does not say in which states it is registered.',
@@ -62,7 +62,7 @@ const MISSING: Record<Missing, string> = {
   methods: 'The label sheet does not say with what equipment it may be put down.',
   category: 'The label sheet names no licence category: check local rules.',
   target: 'No weed is named for this application, so its stage cannot be judged.',
-  stage: 'Nobody has written down how far the weed is here. Look, and note it below.',
+  stage: 'Nobody has written down how far the weed is here. Look, and note it on the lawn’s screen.',
   'rain-free-hours': 'The label sheet does not say how many hours without rain the leaf needs.',
   'watering-in': 'The label sheet does not say whether and when it must be watered in.',
   'recent-weather': "The weather of the last weeks is not on file, so the soil's water is not known.",
@@ -200,9 +200,9 @@ export function reasonWords(r: Reason): string {
     case 'notice-too-short':
       return `Notice went out ${hourWords(r.sent)}; ${r.hours} hours are asked for. Opens ${hourWords(r.opens)}.`;
     case 'notice-to-send':
-      return `${r.hours} hours of notice are asked for, and none has gone out yet. Send it in time and note it below.`;
+      return `${r.hours} hours of notice are asked for, and none has gone out yet. Send it in time and note it on the lawn’s screen.`;
     case 'notice-not-sent':
-      return `${r.hours} hours of notice are asked for, and none has gone out. Send it and note it below.`;
+      return `${r.hours} hours of notice are asked for, and none has gone out. Send it and note it on the lawn’s screen.`;
     case 'before-autumn':
       return `Too early for winter weeds: the soil may fall through ${showLine(r.line)} from ${showDay(r.p10)}, and your lead is ${r.leadDays} days. Opens ${showWeekday(r.opens)}.`;
     case 'ahead-of-autumn':
@@ -228,7 +228,7 @@ export function reasonWords(r: Reason): string {
     case 'turf-dormant':
       return `${capital(r.turf)} is dormant: about ${showPercent(r.green)} green${seenWords(r.seen)}.`;
     case 'part-green':
-      return `${capital(r.turf)} is part green, about ${showPercent(r.green)}${seenWords(r.seen)}: neither dormant nor grown, it is easily hurt. What you see goes before it: note it below.`;
+      return `${capital(r.turf)} is part green, about ${showPercent(r.green)}${seenWords(r.seen)}: neither dormant nor grown, it is easily hurt. What you see goes before it: note it on the lawn’s screen.`;
     case 'must-be-dormant':
       return `Only on dormant turf, by the label; ${r.turf} is about ${showPercent(r.green)} green${seenWords(r.seen)}.`;
     case 'turf-stressed':
@@ -294,7 +294,7 @@ export function reasonWords(r: Reason): string {
     case 'mown-long-enough-ago':
       return `Mown ${showDay(r.on)}, more than ${plural(r.days, 'day')} ago.`;
     case 'dead-leaf-catches':
-      return 'Long dead leaf catches 10 to 40 % of a spray. Cut dormant warm-season turf low first and note it below, use a granule, or wash it in at once.';
+      return 'Long dead leaf catches 10 to 40 % of a spray. Cut dormant warm-season turf low first and note it on the lawn’s screen, use a granule, or wash it in at once.';
     case 'no-partner':
       return 'Nothing else goes with it.';
     case 'partners-agree':

@@ -1,6 +1,6 @@
 'use client';
 import { Link } from '@/ui/link';
-import { isoDay, showDay } from '@/core/calendar/day';
+import { parseDay, showDay } from '@/core/calendar/day';
 import { areaOf } from '@/core/gates/gate';
 import { nextOpen, type Window } from '@/core/gates/window';
 import { isGranule } from '@/core/products/label';
@@ -8,9 +8,10 @@ import type { applicationsOf } from '@/core/season/plan';
 import { isSplit, SPLITS, type Split } from '@/core/season/split';
 import { showAmount, showArea, showRate, significant, showPercent } from '@/core/units/format';
 import type { Issue } from '@/core/units/parse';
-import { amountFor, isRateUnit, RATE_UNITS, type RateUnit } from '@/core/units/rate';
+import { amountFor, isRateUnit, rateIn, RATE_UNITS, type RateUnit } from '@/core/units/rate';
 import { L_PER_GAL } from '@/core/units/trade';
 import { SQUARE_METRES_PER_HECTARE } from '@/core/units/quantity';
+import { WEEDS, isWeed } from '@/core/weeds/weeds';
 import type { StoredPlan } from '@/data/plans';
 import type { Overtaken, Refusal } from '@/server/outcome';
 import type { ZoneSheet } from '@/server/season';
@@ -288,15 +289,44 @@ function Refused({
   if (refusal.kind !== 'changed-by-other')
     return <RefusalWords refusal={refusal} here={`/lawns/${sheet.zone.id}`} />;
   const { theirs } = refusal;
+  const nameOf = (id: string) => sheet.labels.now.find((l) => l.id === id)?.name ?? '';
+  const unless = (text: string, none: string) => (text === '' ? none : text);
+  const withWhat = (name: string, rate: string, unit: RateUnit) =>
+    `${name}, ${rate} ${RATE_UNITS[unit].words}`;
+  const mine = draft.partner;
+  const other = theirs.partner;
   const rows = [
-    ['Product', sheet.labels.now.find((l) => l.id === draft.productId)?.name ?? '', theirs.label.name],
+    ['Product', nameOf(draft.productId), theirs.label.name],
+    ['Use', draft.use, theirs.use],
+    [
+      'Target',
+      isWeed(draft.target) ? WEEDS[draft.target].name : 'none',
+      theirs.target ? WEEDS[theirs.target].name : 'none',
+    ],
+    [
+      'Area',
+      draft.use === 'spot' && draft.treated ? `${draft.treated} sq ft` : 'whole zone',
+      theirs.treated === null ? 'whole zone' : showArea(theirs.treated),
+    ],
+    ['Put down with', unless(draft.method, 'what fits'), theirs.method ?? 'what fits'],
+    [
+      'Together with',
+      mine ? withWhat(nameOf(mine.productId), mine.rate, mine.unit) : 'nothing',
+      other
+        ? withWhat(
+            other.label.name,
+            significant(rateIn(other.rate, other.label.rateUnit) ?? 0, 4),
+            other.label.rateUnit,
+          )
+        : 'nothing',
+    ],
     [
       'Rate',
       `${draft.total} ${RATE_UNITS[draft.unit].words}`,
       `${significant(theirs.typed.total, 4)} ${RATE_UNITS[theirs.typed.unit].words}`,
     ],
     ['Split', SPLITS[draft.split].words, SPLITS[theirs.split].words],
-    ['Days', draft.days.join(', '), theirs.parts.map((p) => isoDay(p.plannedOn)).join(', ')],
+    ['Days', draft.days.map(dayWords).join(', '), theirs.parts.map((p) => showDay(p.plannedOn)).join(', ')],
   ] as const;
   return (
     <BothVersions
@@ -308,3 +338,9 @@ function Refused({
     />
   );
 }
+
+/** A day as it stands in its field; what is no day as it was typed. */
+const dayWords = (typed: string): string => {
+  const day = parseDay(typed);
+  return day === null ? typed : showDay(day);
+};

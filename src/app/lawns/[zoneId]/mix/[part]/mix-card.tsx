@@ -201,16 +201,21 @@ const cautionsOf = (label: Label): string[] => [
 function Wear({ labels }: Readonly<{ labels: readonly Label[] }>) {
   const said = new Map<string, Label[]>();
   for (const l of labels) {
-    const what = JSON.stringify([l.signalWord, l.ppe, l.reentry, l.restrictedUse]);
+    const what = JSON.stringify([l.ppe, l.reentry, l.restrictedUse]);
     said.set(what, [...(said.get(what) ?? []), l]);
   }
+  const several = labels.length > 1;
   return [...said].map(([what, those]) => {
-    const [{ signalWord, ppe, reentry, restrictedUse }] = those as [Label];
+    const [{ ppe, reentry, restrictedUse }] = those as [Label];
     return (
       <p key={what} className="mt-2 border-2 border-iron bg-paper px-3 py-2 text-lg">
-        {said.size > 1 && <b className="block font-cond">{those.map(shortName).join(' and ')}</b>}
-        <b className="font-cond">{signalWord.toUpperCase()} · Wear:</b> {ppe}{' '}
-        <b className="font-cond">Re-entry:</b> {reentry}
+        {those.map((l) => (
+          <b key={l.id} className={several ? 'block font-cond' : 'font-cond'}>
+            {l.signalWord.toUpperCase()} {several && shortName(l)}
+          </b>
+        ))}
+        <b className="font-cond">{several ? '' : '· '}Wear:</b> {ppe} <b className="font-cond">Re-entry:</b>{' '}
+        {reentry}
         {restrictedUse && <b> Restricted use: certified applicator only.</b>}
       </p>
     );
