@@ -53,7 +53,8 @@ const MISSING: Record<Missing, string> = {
   'first-part': 'The part before this one has no day, so its interval cannot be counted.',
   'seeding-wait':
     'Seed is planned here, and the label sheet does not say how long this product keeps seed out.',
-  seedlings: 'Seeding was planned before this day: note it as seeded on the lawn’s screen, or move it on the lawn sheet.',
+  seedlings:
+    'Seeding was planned before this day: note it as seeded on the lawn’s screen, or move it on the lawn sheet.',
   'year-limit': 'The label sheet does not say how much may go down in a year: type it in from the label.',
   'seedling-rule': 'The zone was seeded, and the label sheet does not say how far seedlings must be.',
   registration: 'The label sheet does not say in which states it is registered.',
