@@ -161,7 +161,7 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
                 <input
                   type="radio"
                   name="use"
-                  className="size-5 shrink-0"
+                  className="size-5 shrink-0 accent-[var(--color-moss)]"
                   checked={typed.use === s}
                   onChange={() => set({ use: s })}
                 />

@@ -94,7 +94,9 @@ export function MixCard({ sheet, application: a, mayRecord }: Props) {
       <Wear labels={all.map((p) => p.label)} />
       {plan && <Held sheet={sheet} context={contextOf(plan, a.part, sheet.facts)} />}
 
-      <fieldset className="no-print mt-4 grid grid-cols-2 items-end gap-3 sm:grid-cols-4">
+      <fieldset
+        className={`no-print mt-4 grid items-end gap-3 sm:grid-cols-4 ${asked.length % 3 === 0 ? 'grid-cols-3' : 'grid-cols-2'}`}
+      >
         <legend className="sr-only">What it is mixed with</legend>
         {asked.map(({ key, name, read }) => (
           <Setting
