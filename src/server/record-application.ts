@@ -2,12 +2,13 @@ import 'server-only';
 import Joi from 'joi';
 import { addDays, isoDay, parseDay, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
-import type { Partner } from '@/core/gates/gate';
+import { areaOf, type Partner } from '@/core/gates/gate';
 import { windowOf } from '@/core/gates/window';
 import { rateForTurf, type Label, type Use } from '@/core/products/label';
 import { applicationsOf, contextOf } from '@/core/season/plan';
 import { figure, showRate } from '@/core/units/format';
 import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
+import type { SquareMetres } from '@/core/units/quantity';
 import {
   AMOUNT_UNITS,
   RATE_UNITS,
@@ -264,6 +265,8 @@ type Subject = Readonly<{
   use: Use;
   /** what the plan says; null: the entry belongs to no plan of this year */
   rate: ProductRate | null;
+  /** spots that the plan names; null: the whole zone */
+  treated: SquareMetres | null;
   /** what goes down with it by the plan */
   partner: Partner | null;
   /** of an entry that belongs to no plan of this year: as they were known then */
@@ -279,6 +282,7 @@ function subjectOf(sheet: ZoneSheet, { part, corrects }: RecordInput): Subject |
     parts: a.of,
     use: a.use,
     rate: a.rate,
+    treated: a.treated,
     partner: a.partner,
     gates: null,
   });
@@ -299,6 +303,7 @@ function subjectOf(sheet: ZoneSheet, { part, corrects }: RecordInput): Subject |
         parts: entry.parts,
         use: entry.use,
         rate: null,
+        treated: null,
         partner: null,
         gates: entry.gates,
       };
@@ -332,7 +337,7 @@ function parseWord(text: string, field: string, remedy: string): Parsed<string> 
 /** What may be right and looks like a slip. */
 function questionsAbout(
   sheet: ZoneSheet,
-  { label, rate, use }: Subject,
+  { label, rate, use, treated }: Subject,
   used: ProductRate,
   area: number,
 ): Issue[] {
@@ -352,11 +357,11 @@ function questionsAbout(
       problem: `This comes to ${show(used)}, ${figure(Math.abs(off) * 100)} % ${off > 0 ? 'above' : 'below'} the plan's ${show(rate)}`,
       remedy: 'Check amount and area, or confirm.',
     });
-  const zoneArea = toSquareFeet(sheet.zone.area);
-  if (Math.abs(area / zoneArea - 1) > OFF_PLAN)
+  const planned = toSquareFeet(areaOf({ treated }, sheet.zone));
+  if (Math.abs(area / planned - 1) > OFF_PLAN)
     questions.push({
       field: 'Treated area',
-      problem: `${figure(area)} sq ft were treated, and the zone has ${figure(zoneArea)} sq ft`,
+      problem: `${figure(area)} sq ft were treated, and ${treated === null ? `the zone has ${figure(planned)} sq ft` : `spots of ${figure(planned)} sq ft were planned`}`,
       remedy: 'Check the area, or confirm that only this much was treated.',
     });
   return questions;

@@ -2,6 +2,7 @@ import { isoDay } from '@/core/calendar/day';
 import { Forbidden } from '@/data/actor';
 import { L_PER_FL_OZ, toSquareFeet } from '@/core/units/trade';
 import { productList } from '@/server/products';
+import { recordApplication } from '@/server/record-application';
 import { savePlan, type PlanInput } from '@/server/save-plan';
 import { board, zoneSheet } from '@/server/season';
 import { actor, zoneNamed, closeAll } from '../support/demo';
@@ -53,7 +54,7 @@ describe('a plan', () => {
   });
 
   test('of spots has their area: in the plan, on the board and in what the season needs', async () => {
-    const site = '230 Long Meadow · paddock';
+    const site = '19 Kiln Hill · whole lawn';
     const amine = await labelled('2,4-D');
     const need = async () =>
       (await productList(tech)).find((l) => l.label.id === amine.id)!.purchase.need / L_PER_FL_OZ;
@@ -71,6 +72,15 @@ describe('a plan', () => {
     const line = (await board(tech)).lines.find((l) => l.zoneId === zone.id);
     expect(toSquareFeet(line!.area)).toBeCloseTo(500, 6);
     expect((await need()) - before).toBeCloseTo(0.5, 6);
+    // put down as planned it is not asked about; on the whole zone it is
+    const put = (area: string, amount: string) =>
+      recordApplication(tech, {
+        ...{ sendKey: crypto.randomUUID(), zoneId: zone.id, part: 1, area, amount, amountUnit: 'floz' },
+        ...{ water: '0.5', appliedOn: '2027-03-18', appliedBy: 'Tobin Asher', wind: '4', air: '60' },
+        ...{ notes: '', confirmed: false, corrects: null },
+      });
+    expect(JSON.stringify(await put('8050', '8.05'))).toContain('spots of 500 sq ft were planned');
+    expect(await put('500', '0.5')).toMatchObject({ ok: true });
   });
 
   test.each([

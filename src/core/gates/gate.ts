@@ -56,6 +56,7 @@ export type Application = Readonly<{
   /** what goes down with it: in one tank, or on the same day */
   partner: Partner | null;
 }>;
+
 /** Area that an application covers, m²: its spots, or the whole zone. */
 export const areaOf = (
   { treated }: Pick<Application, 'treated'>,

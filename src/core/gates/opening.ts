@@ -1,6 +1,7 @@
 /**
  * What would open a shut application? The nearest change of one thing that opens all its gates: another day, another
- * rate, another split, another product, fewer spots; and which latches a person could lift. Each answer has been asked of the gates.
+ * rate, another split, another product, fewer spots; and which latches a person could lift. Each answer has been asked
+ * of the gates.
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { intersectRanges, spanAt, type Range } from '@/core/calendar/span';

@@ -1,8 +1,9 @@
 /**
  * The ledger: what a zone has received, by product and by active ingredient, against the label's limits.
  *
- * Totals are rates (amount on the area of the zone), so that zones and limits compare; spots count by their share of it. A period of 12 months that
- * ends with a day holds that day and the 364 or 365 before it; a calendar year holds the days of that year.
+ * Totals are rates (amount on the area of the zone), so that zones and limits compare; spots count by their share of it.
+ * A period of 12 months that ends with a day holds that day and the 364 or 365 before it; a calendar year holds the days
+ * of that year.
  */
 import { addDays, inYear, yearOf, type Day } from '@/core/calendar/day';
 import { ingredientRate, type Label, type LimitPeriod } from '@/core/products/label';
