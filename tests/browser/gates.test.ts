@@ -180,6 +180,7 @@ test('two products in one tank on some spots: their amounts in the plan and, in 
   const card = await b.page('1 load, 0.6 gal in all');
   expect(card).toContain('with Halosulfuron 75 WG');
   expect(card).toContain('0.5 fl oz'); // 0.6 of 1 fl oz/1,000 sq ft, on a jug of quarters
+  expect(card).toContain('17 % less than planned, though within the label: a jug that reads finer');
   // dry goes in before a solution, surfactant last
   expect(card).toMatch(/Fill half.*Halosulfuron 75 WG, .*2,4-D amine 3.8 SL, .*Surfactant last.*Top up/s);
   await isSound('Mix card of two');

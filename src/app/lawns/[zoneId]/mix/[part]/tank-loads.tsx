@@ -20,6 +20,8 @@ const ADDING: Record<Formulation, string> = {
   SL: 'Pour in slowly.',
   G: 'Fill the hopper.',
 };
+/** A rounding beyond this is said aloud. Common practice, no source. */
+const COARSE = 0.05;
 const gallons = (value: number) => `${significant(value / L_PER_GAL)} gal`;
 const ounces = (value: Litres) => `${significant(value / L_PER_FL_OZ)} fl oz`;
 export const shortName = (label: Label) => label.name.replace(', demo label', '');
@@ -93,6 +95,12 @@ function LoadCard({
             {alsoWords(measured, label)} · computed {showAmount(exact, exact.by === 'mass' ? 'g' : 'floz')},
             rounding error {figure(error * 100, 1)} %
           </p>
+          {Math.abs(error) > COARSE && (
+            <p className="border-l-4 border-straw pl-2 text-[15px] font-semibold">
+              {figure(Math.abs(error) * 100)} % {error > 0 ? 'more' : 'less'} than planned, though within the
+              label: a {exact.by === 'mass' ? 'scale' : 'jug'} that reads finer would do better.
+            </p>
+          )}
           {several && !granule && i === inside.length - 1 && (
             <p className="mt-1 font-cond text-[32px] font-bold leading-none text-water">
               {gallons(load.water)} water
