@@ -64,12 +64,9 @@ export function SheetForm({ productId, seen: seenNow, first, saveSheetAction }: 
 
         <div className="keeps-foot sticky bottom-0 mt-5 border-t-2 border-iron bg-lime py-3">
           {refusal && (
-            <div
-              role="alert"
-              className="mb-2 max-h-[30vh] overflow-y-auto border-l-4 border-clay bg-paper px-3 py-2"
-            >
+            <div className="mb-2 max-h-[30vh] overflow-y-auto">
               {refusal.kind === 'invalid' ? (
-                <>
+                <div role="alert" className="border-l-4 border-clay bg-paper px-3 py-2">
                   <p className="font-semibold">Nothing was saved, and nothing that you typed is lost:</p>
                   <ul className="text-[15px]">
                     {issues.map((i) => (
@@ -78,7 +75,7 @@ export function SheetForm({ productId, seen: seenNow, first, saveSheetAction }: 
                       </li>
                     ))}
                   </ul>
-                </>
+                </div>
               ) : refusal.kind === 'changed-by-other' ? (
                 <BothVersions
                   by={refusal.by}
