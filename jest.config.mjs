@@ -1,5 +1,7 @@
 const config = {
   testEnvironment: 'node',
+  // a busy machine: nothing here is timed, and a test that hangs is ended all the same
+  testTimeout: 120_000,
   roots: ['<rootDir>/src', '<rootDir>/tests'],
   testMatch: ['**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],

@@ -25,7 +25,9 @@ const NEEDS = {
 export function systemPackages(...needs) {
   const missing = needs.filter((n) => !NEEDS[n].there()).flatMap((n) => NEEDS[n].packages);
   if (!missing.length) return;
-  const command = `apt-get install -y --no-install-recommends ${missing.join(' ')}`;
+  // another package manager at work holds the lock: wait for it, up to ten minutes
+  const lock = '-o DPkg::Lock::Timeout=600';
+  const command = `apt-get ${lock} install -y --no-install-recommends ${missing.join(' ')}`;
   const isRoot = process.getuid() === 0;
   const canSudo = !isRoot && spawnSync('sudo', ['-n', 'true']).status === 0;
   const byHand = `Missing system packages: ${missing.join(' ')}. Install them with:\n  sudo ${command}`;
@@ -41,7 +43,7 @@ export function systemPackages(...needs) {
     apt(
       "mkdir -p /etc/postgresql-common/createcluster.d && echo 'create_main_cluster = false' > /etc/postgresql-common/createcluster.d/no-main.conf",
     );
-  if (!apt('apt-get update -q') || !apt(command) || !needs.every((n) => NEEDS[n].there()))
+  if (!apt(`apt-get ${lock} update -q`) || !apt(command) || !needs.every((n) => NEEDS[n].there()))
     throw new Error(`apt failed. ${byHand}`);
 }
 
