@@ -5,10 +5,10 @@ import { closeConnection, inOrganisation } from '@/data/connection';
 import { importOf, moveImport } from '@/data/imports';
 import { zonesOf } from '@/data/lawns';
 import { LAWN_KEYS, matchColumns } from '@/formats/lawn-csv';
-import { checkLawnFile, checkReadings } from '@/server/imports';
-import { runImport } from '@/server/run-imports';
-import { closeQueue } from '@/server/jobs';
-import { lawnList, queryOf } from '@/server/lawn-list';
+import { checkLawnFile, checkReadings } from '@/server/imports/imports';
+import { runImport } from '@/server/imports/run-imports';
+import { closeQueue } from '@/server/jobs/jobs';
+import { lawnList, queryOf } from '@/server/lawns/lawn-list';
 
 const lead: Actor = {
   userId: 'person-1',

@@ -12,7 +12,7 @@ import { hoursWindowOf, nextTenDays, windowOf } from '@/core/gates/window';
 import { celsius } from '@/core/units/quantity';
 import { sliceDays } from '@/core/weather/series';
 import { climate, forecastOf } from '@/devices/weather/climate';
-import { application, context, leafApplication, leafLabel } from '../tests/support/gate-context';
+import { product, context, leafProduct, leafLabel } from '../tests/support/gate-context';
 
 const ROUNDS = 15;
 const median = (x: number[]) => x.toSorted((a, b) => a - b)[x.length >> 1]!;
@@ -107,7 +107,7 @@ function manyGates(): Ratio {
   const lawns = Array.from({ length: LAWNS }, (_, i) => ({
     ...c,
     zone: { ...c.zone, latitude: 38 + (i % 20) / 20, texture: TEXTURES[i % TEXTURES.length]! },
-    application: { ...c.application, id: `a${i}` },
+    product: { ...c.application, id: `a${i}` },
   }));
   const [all, ground] = inTurn(
     () => lawns.map((l) => windowOf(l, days).all),
@@ -129,11 +129,11 @@ function benchContext(): GateContext {
   const c = context({
     forecast: forecastOf(all, 1, today),
     recent: sliceDays(all, addDays(today, -42), today),
-    application: {
+    product: {
       ...application,
       partner: {
         label: leafLabel,
-        rate: leafApplication.rate,
+        rate: leafProduct.rate,
         use: 'post-emergent',
         target: null,
         how: 'tank',

@@ -87,6 +87,23 @@ function demo({ name, ingredients, rates, ...more }: Changed): LabelSheet {
   };
 }
 
+/** What no herbicide's gate asks of feeding, lime, iron and wetting. */
+const TURF_CARE = { signalWord: 'none', category: null, inSoil: false, onLeaf: false, reentry: '' } as const;
+const other = (
+  kind: 'fertilizer' | 'lime',
+  name: string,
+  analysis: LabelSheet['analysis'],
+  low: number,
+  high: number,
+): LabelSheet =>
+  demo({
+    ...TURF_CARE,
+    ...{ kind, name, analysis, formulation: 'G', ingredients: [] },
+    rates: [{ turfs: [...TURFS], uses: ['turf care'], low, high }],
+    ...{ rateUnit: 'lb/1000sqft', amountUnit: 'lb' },
+    packages: [{ size: kind === 'lime' ? 40 : 50, unit: 'lb', priceUsd: kind === 'lime' ? 7 : 32 }],
+  });
+
 const sheets = {
   prodiamine: demo({
     name: 'Prodiamine 65 WG',
@@ -507,6 +524,36 @@ const sheets = {
     before: ANNUAL_GRASSES,
     wateringIn: { inches: 0.5, withinDays: 5 },
     packages: [],
+  }),
+  fertilizer: other('fertilizer', 'Fertilizer 18-0-4, 50 lb', { n: 18, p: 0, k: 4 }, 2.5, 6),
+  potash: other('fertilizer', 'Sulfate of potash 0-0-50, 50 lb', { n: 0, p: 0, k: 50 }, 1, 4),
+  lime: other('lime', 'Pelletized lime, 40 lb', null, 20, 50),
+  iron: demo({
+    ...TURF_CARE,
+    kind: 'iron',
+    name: 'Chelated iron 6 SL',
+    formulation: 'SL',
+    methods: SPRAYERS,
+    carrier: { least: 1, most: 4, unit: 'gal/1000sqft' },
+    ingredients: [],
+    rates: [{ turfs: [...TURFS], uses: ['turf care'], low: 2, high: 6 }],
+    rateUnit: 'floz/1000sqft',
+    amountUnit: 'floz',
+    packages: [{ size: 2.5, unit: 'gal', priceUsd: 46 }],
+    stains: true,
+  }),
+  wetting: demo({
+    ...TURF_CARE,
+    kind: 'wetting agent',
+    name: 'Wetting agent SL',
+    formulation: 'SL',
+    methods: SPRAYERS,
+    carrier: { least: 1, most: 4, unit: 'gal/1000sqft' },
+    ingredients: [],
+    rates: [{ turfs: [...TURFS], uses: ['turf care'], low: 3, high: 8 }],
+    rateUnit: 'floz/1000sqft',
+    amountUnit: 'floz',
+    packages: [{ size: 2.5, unit: 'gal', priceUsd: 88 }],
   }),
 } satisfies Record<string, LabelSheet>;
 

@@ -2,6 +2,7 @@
 import type { Exposure, Moisture, Texture } from '@/core/ground/site';
 import type { Turf } from '@/core/products/label';
 import type { Split } from '@/core/season/split';
+import type { TypedProduct } from '@/core/season/typed-application';
 import type { DemoKey } from './labels';
 
 type DemoPlan = Readonly<{
@@ -10,7 +11,15 @@ type DemoPlan = Readonly<{
   /** the season's total, in the label's unit */
   total: string;
   days: readonly string[];
-  /** entered in the plan book though a bolt stands against it */
+  purpose?: string;
+  /** what goes down beside it */
+  with?: readonly Readonly<{
+    product: DemoKey;
+    rate: string;
+    as: Partial<TypedProduct>;
+    main?: Partial<TypedProduct>;
+  }>[];
+  /** entered in the book though a bolt stands against it */
   unchecked?: true;
   done?: readonly Readonly<{
     day: string;
@@ -34,6 +43,8 @@ type DemoZone = Readonly<{
   besidePavement?: true;
   seedingOn?: string;
   irrigationInPerHour?: string;
+  /** came to us this year: what was done before is to be asked */
+  isNew?: true;
   plans: readonly DemoPlan[];
 }>;
 type DemoLawn = Readonly<{
@@ -368,6 +379,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
     zones: [
       {
         name: 'whole lawn',
+        isNew: true,
         turf: 'tall fescue',
         sqFt: '6700',
         texture: 'loam',

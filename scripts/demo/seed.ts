@@ -5,23 +5,29 @@
 import { hashPassword } from 'better-auth/crypto';
 import { eq } from 'drizzle-orm';
 import { DateTime } from 'luxon';
-import { addDays, parseDay } from '@/core/calendar/day';
+import { addDays, isoDay, parseDay } from '@/core/calendar/day';
+import { WHOLE_ZONE } from '@/core/products/application';
+import { nextOf } from '@/core/season/programme';
+import { NEW_PRODUCT, type TypedProduct } from '@/core/season/typed-application';
 import { isRateUnit, type AmountUnit } from '@/core/units/rate';
 import type { Actor } from '@/data/actor';
 import { USUAL_CROSSINGS } from '@/data/crossings';
 import { USUAL_GATE_RULES } from '@/data/gate-rules';
 import { siteName, zonesOf } from '@/data/lawns';
 import { addEquipment, addLicence, addLift } from '@/data/means';
-import { addProduct } from '@/data/products';
+import { addProduct, labelsOf } from '@/data/products';
 import { addMove } from '@/data/stock';
-import { closeQueue } from '@/server/jobs';
+import { closeQueue } from '@/server/jobs/jobs';
 import { closeConnection, inOrganisation, signInDatabase } from '@/data/connection';
-import { writePlan } from '@/data/plans';
+import { addApplication, applicationsOf, type ProductChange, type StoredApplication } from '@/data/programme';
 import * as schema from '@/data/schema';
-import { noteFinding, type FindingInput } from '@/server/note-finding';
-import { recordApplication } from '@/server/record-application';
-import { savePlan } from '@/server/save-plan';
-import { zoneSheet } from '@/server/season';
+import { noteFinding, type FindingInput } from '@/server/lawns/note-finding';
+import { changeStanding } from '@/server/programme/change-standing';
+import { saveApplication } from '@/server/programme/save-application';
+import { recordVisit } from '@/server/records/record-visit';
+import { computeWindows } from '@/server/jobs/windows';
+import { bringWeatherUpToDate } from '@/server/soil/weather';
+import { reasonWords } from '@/ui/reason-words';
 import { DEMO_CATEGORY, DEMO_LABELS, DEMO_STATE, demoLabel, type DemoKey } from './labels';
 import { DEMO_LAWNS } from './lawns';
 import { writeSoil } from './soil';
@@ -144,10 +150,117 @@ const standOn = (day: string) =>
       .where(eq(schema.clock.orgId, ORG.id)),
   );
 
-/** A spring pre-emergent on its own. */
-const PLAIN = { use: 'pre-emergent', target: '', method: '', treated: '', partner: null } as const;
-
 type Step = Readonly<{ day: string; run: () => Promise<void> }>;
+
+/** One product in one application, as a form has it. */
+const one = (
+  productId: string,
+  rate: string,
+  unit: string,
+  over: Partial<TypedProduct> = {},
+): TypedProduct => ({
+  ...NEW_PRODUCT,
+  ...{ productId, rate, unit, use: 'pre-emergent' },
+  ...over,
+});
+
+/** Plans an application through the use case, and its further parts on their own days. */
+async function plan(
+  zoneId: string,
+  days: readonly string[],
+  products: readonly TypedProduct[],
+  what: string,
+  purpose = '',
+): Promise<void> {
+  const before = new Set((await programmeOf(zoneId)).map((a) => a.id));
+  const [plannedOn = '', ...later] = days;
+  const typed = { purpose, plannedOn, earliest: '', latest: '', products };
+  await expectDone(
+    saveApplication(lead, { zoneId, applicationId: '', base: 0, ...typed }),
+    `plan of ${what}`,
+  );
+  const made = (await programmeOf(zoneId)).filter((a) => !before.has(a.id)).slice(1);
+  for (const [i, to] of later.entries()) {
+    const a = made[i];
+    if (!a) throw new Error(`The demo's plan of ${what} has no part ${i + 2}`);
+    if (isoDay(a.plannedOn) === to) continue;
+    const change = { what: 'move', to } as const;
+    await expectDone(
+      changeStanding(lead, { applicationId: a.id, base: a.version, change }),
+      `move at ${what}`,
+    );
+  }
+}
+
+const programmeOf = (zoneId: string): Promise<StoredApplication[]> =>
+  inOrganisation(
+    lead,
+    async (db) => (await applicationsOf(db, [zoneId], await labelsOf(db))).get(zoneId) ?? [],
+  );
+
+/** Records the next application that is due on a zone, as it was planned but for what is said. */
+async function record(
+  zoneId: string,
+  by: string,
+  day: string,
+  used: Readonly<{
+    amount: string;
+    unit: string;
+    area: string;
+    water: string;
+    wind: string;
+    air: string;
+    notes: string;
+  }>,
+  what: string,
+): Promise<void> {
+  const next = nextOf(await programmeOf(zoneId));
+  if (!next) throw new Error(`Nothing is due at ${what}`);
+  await expectDone(
+    recordVisit(
+      as(by),
+      {
+        ...{
+          sendKey: nextId(),
+          zoneId,
+          applicationId: next.id,
+          water: used.water,
+          appliedOn: day,
+          appliedBy: by,
+        },
+        products: next.products.map((p) => ({
+          ...{
+            plannedProductId: p.id,
+            productId: p.label.id,
+            use: p.use,
+            targets: p.targets,
+            place: p.place.on,
+          },
+          ...{
+            ground: '',
+            area: used.area,
+            amount: used.amount,
+            amountUnit: used.unit,
+            tank: p.tank,
+            lot: '',
+          },
+        })),
+        ...{ startedAt: '', endedAt: '', certifiedBy: lead.name, supervisor: '', method: '', equipment: '' },
+        ...{
+          wind: used.wind,
+          windFrom: 'SW',
+          air: used.air,
+          noticeGiven: '',
+          reentryTold: '',
+          notes: used.notes,
+        },
+        ...{ confirmed: false, corrects: null },
+      },
+      reasonWords,
+    ),
+    `record of ${what}`,
+  );
+}
 
 /** Writes the lawns, and gives what was planned and done on them as steps by day. */
 async function writeLawns(stationId: string, products: Map<DemoKey, string>): Promise<Step[]> {
@@ -157,7 +270,7 @@ async function writeLawns(stationId: string, products: Map<DemoKey, string>): Pr
     await inOrganisation(lead, (db) =>
       db.insert(schema.lawn).values({ id: lawnId, orgId: ORG.id, stationId, ...lawn }),
     );
-    for (const { plans, sqFt, ...zone } of zones) {
+    for (const { plans, sqFt, isNew, ...zone } of zones) {
       const zoneId = nextId();
       const values = {
         ...zone,
@@ -166,76 +279,56 @@ async function writeLawns(stationId: string, products: Map<DemoKey, string>): Pr
         lawnId,
         areaSqFt: sqFt,
         besidePavement: zone.besidePavement ?? false,
+        // all but the newest customers have been ours since the year before last
+        ...(isNew ? {} : { history: 'known', bookFrom: '2025-01-01' }),
       };
       await inOrganisation(lead, (db) => db.insert(schema.zone).values(values));
-      for (const { product, split, total, days, done = [], unchecked } of plans) {
-        const productId = products.get(product) ?? '';
+      for (const { product, split, total, days, done = [], unchecked, with: others = [], purpose } of plans) {
         const unit = demoLabel(product).rateUnit;
         const firstDay = days[0] ?? START_OF_SEASON;
         const planDay = firstDay < START_OF_SEASON ? firstDay : START_OF_SEASON;
+        const of = (key: DemoKey) => products.get(key) ?? '';
+        const typed = [
+          one(of(product), total, unit, {
+            ...(split === 'single' ? {} : { times: 'split', split }),
+            ...others[0]?.main,
+          }),
+          ...others.map((o) => one(of(o.product), o.rate, demoLabel(o.product).rateUnit, o.as)),
+        ];
         steps.push({
           day: planDay,
           run: async () => {
-            if (unchecked) await writeUnchecked(zoneId, productId, split, Number(total), unit, days);
-            else
-              await expectDone(
-                savePlan(lead, { zoneId, seen: 0, productId, split, total, unit, days, ...PLAIN }),
-                `plan of ${lawn.address}`,
-              );
+            if (unchecked) await writeUnchecked(zoneId, of(product), Number(total), unit, firstDay);
+            else await plan(zoneId, days, typed, lawn.address, purpose);
           },
         });
-        done.forEach(({ day, by, unit: amountUnit, ...used }, i) =>
-          steps.push({
-            day,
-            run: () =>
-              expectDone(
-                recordApplication(as(by), {
-                  sendKey: nextId(),
-                  zoneId,
-                  part: i + 1,
-                  area: sqFt,
-                  amountUnit,
-                  appliedOn: day,
-                  appliedBy: by,
-                  ...used,
-                  confirmed: false,
-                  corrects: null,
-                }),
-                `record of ${lawn.address}`,
-              ),
-          }),
-        );
+        for (const { day, by, ...used } of done)
+          steps.push({ day, run: () => record(zoneId, by, day, { ...used, area: sqFt }, lawn.address) });
       }
     }
   }
   return steps;
 }
 
+/** An application that stands in the book though a bolt is against it: as an older plan may. */
 async function writeUnchecked(
   zoneId: string,
   productId: string,
-  split: Parameters<typeof writePlan>[2]['split'],
-  total: number,
+  rate: number,
   unit: string,
-  days: readonly string[],
+  day: string,
 ): Promise<void> {
   if (!isRateUnit(unit)) throw new Error(`Unknown unit ${unit}`);
-  const change = {
-    zoneId,
-    year: 2027,
-    productId,
-    split,
-    total,
-    unit,
-    days: days.map((d) => parseDay(d)!),
-    seen: 0,
-    use: 'pre-emergent' as const,
-    target: null,
-    method: null,
-    partner: null,
-    treatedSqFt: null,
+  const product: ProductChange = {
+    ...{ id: null, productId, rate, unit, targets: [], method: null },
+    use: 'pre-emergent',
+    ...{ place: WHOLE_ZONE, tank: 1, tie: null },
   };
-  await inOrganisation(lead, (db) => writePlan(db, lead, change, new Date()));
+  const application = {
+    ...{ zoneId, purpose: '', plannedOn: parseDay(day)!, earliest: null, latest: null },
+    products: [product],
+  };
+  await inOrganisation(lead, (db) => addApplication(db, lead, application, new Date()));
 }
 
 async function expectDone(outcome: Promise<Readonly<{ ok: boolean }>>, what: string): Promise<void> {
@@ -261,11 +354,11 @@ async function writeFindings(): Promise<void> {
     ...{ kind: 'weed stage', on: '2027-03-15', word: 'henbit', stage: 'mature' },
   });
   const zoneId = zones.get('41 Tannery Row · drive strip')!;
-  const plan = (await zoneSheet(lead, zoneId))!.plan!;
+  const [first] = await programmeOf(zoneId);
   const from = parseDay(DEMO_DAY)!;
   await inOrganisation(lead, (db) =>
     addLift(db, {
-      ...{ orgId: ORG.id, zoneId, plannedId: plan.parts[0]!.id, sendKey: nextId(), gate: 'wind', from },
+      ...{ orgId: ORG.id, zoneId, plannedId: first!.id, sendKey: nextId(), gate: 'wind', from },
       ...{
         by: lead.name,
         why: 'Sheltered strip between wall and hedge, hooded nozzle.',
@@ -292,11 +385,13 @@ if (!there.length) {
   const steps = await writeLawns(stationId, products);
   for (const step of steps.toSorted((a, b) => a.day.localeCompare(b.day))) {
     await standOn(step.day);
+    await bringWeatherUpToDate(lead);
     await step.run();
   }
   await standOn(DEMO_DAY);
   await writeSoil(lead);
   await writeFindings();
+  await computeWindows(lead);
 } else if (!stands || stands.now < morningOf(DEMO_DAY)) {
   // the clock comes to the demo day last of all, and people turn it forward only
   process.exitCode = CUT_OFF;

@@ -11,14 +11,14 @@ import { houseOf } from '@/data/house';
 import { siteName, zonesOf } from '@/data/lawns';
 import { thermometersOf } from '@/data/readings';
 import { observation, thermometer } from '@/data/schema';
-import { checkReadings, takeImport } from '@/server/imports';
-import { runImport } from '@/server/run-imports';
-import { saveFilter } from '@/server/lawn-list';
-import { saveLawn, type LawnInput } from '@/server/save-lawn';
-import { expectedAt } from '@/server/soil';
-import { addSensor, fetchSensor, sensorsOf } from '@/server/soil-station';
-import { takeReading } from '@/server/take-reading';
-import { runJob } from '@/server/worker';
+import { checkReadings, takeImport } from '@/server/imports/imports';
+import { runImport } from '@/server/imports/run-imports';
+import { saveFilter } from '@/server/lawns/lawn-list';
+import { saveLawn, type LawnInput } from '@/server/lawns/save-lawn';
+import { expectedAt } from '@/server/soil/view';
+import { addSensor, fetchSensor, sensorsOf } from '@/server/soil/soil-station';
+import { takeReading } from '@/server/soil/take-reading';
+import { runJob } from '@/server/jobs/worker';
 
 /** Readings: where, when, how deep, and by how many °F the site differs from its kind. */
 const READ: readonly Readonly<{

@@ -4,10 +4,11 @@ import Joi from 'joi';
 import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { turnClock } from '@/data/clock';
-import { isDatabaseGone, databaseAnswers } from '@/data/connection';
-import { action } from '@/server/action';
-import { auth } from '@/server/auth';
-import { done } from '@/server/outcome';
+import { databaseAnswers, inOrganisation, isDatabaseGone } from '@/data/connection';
+import { changed } from '@/server/changes';
+import { action } from '@/server/entry/action';
+import { auth } from '@/server/entry/auth';
+import { done } from '@/server/entry/outcome';
 
 const textOf = (form: FormData, name: string): string => {
   const value = form.get(name);
@@ -49,6 +50,8 @@ export async function signOutAction(): Promise<void> {
 }
 
 const clockShape = Joi.object<{ days: number }>({ days: Joi.number().valid(1, 7).required() });
-export const turnClockAction = action(clockShape, async (actor, { days }) =>
-  done(await turnClock(actor, days)),
-);
+export const turnClockAction = action(clockShape, async (actor, { days }) => {
+  const turned = await turnClock(actor, days);
+  if (turned.ok) await inOrganisation(actor, (db) => changed(db, actor, 'all'));
+  return done(turned);
+});

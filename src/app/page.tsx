@@ -1,100 +1,105 @@
 import type { Metadata } from 'next';
-import { Link } from '@/ui/link';
-import { addDays, type Day } from '@/core/calendar/day';
-import { spanAt, type Range } from '@/core/calendar/span';
+import { addDays, showWeekday, type Day } from '@/core/calendar/day';
+import type { Range } from '@/core/calendar/span';
+import { gateName } from '@/core/gates/all';
 import { amountFor } from '@/core/units/rate';
 import { showAmount, showArea, showRate } from '@/core/units/format';
 import { may } from '@/data/actor';
-import { board, type DueLine } from '@/server/season';
+import type { BoardGroup } from '@/data/windows';
+import { board, type DueLine, type DueProduct, type Stop } from '@/server/programme/board';
+import { Link } from '@/ui/link';
 import { Pickets } from '@/ui/pickets';
-import { WeatherNews } from '@/ui/weather-news';
 import { reasonWords } from '@/ui/reason-words';
-import { plural, windowWords, lastDayWords } from '@/ui/words';
+import { WeatherNews } from '@/ui/weather-news';
+import { lastDayWords, plural, windowWords } from '@/ui/words';
 import { screen } from './screen';
 
 export const metadata: Metadata = { title: 'Today' };
 
 const FENCE_DAYS = 21;
-/** More are a list of their own. */
-const UNPLANNED_SHOWN = 24;
+const GROUPS: Record<BoardGroup, string> = {
+  open: 'Open today',
+  ajar: 'Ajar today: allowed, with a warning',
+  shut: 'Shut today',
+  never: 'Shut for a year: the application must change',
+};
 
-/** Every lawn's next application, by next open day and by how soon the window closes. */
-export default screen(async (actor) => {
-  const { today, lines, finished, unplanned, news } = await board(actor);
-  const isNow = (r: Range<Day> | null) => r?.from === today;
-  const groups = [
-    { name: 'Open today', lines: lines.filter((l) => isNow(l.open)) },
-    {
-      name: 'Ajar today: allowed, with a warning',
-      lines: lines.filter((l) => !isNow(l.open) && isNow(l.ajar)),
-    },
-    {
-      name: 'Shut today',
-      lines: lines.filter((l) => !isNow(l.open) && !isNow(l.ajar) && (l.open || l.ajar)),
-    },
-    {
-      name: 'Shut for the rest of the year: the plan must change',
-      lines: lines.filter((l) => !l.open && !l.ajar),
-    },
-  ];
+/** Every lawn's next applications, by stop: what can go, what cannot, and what holds it. */
+export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
+  const { all } = await searchParams;
+  const { today, groups, waiting, finished, unplanned, first, weather } = await board(
+    actor,
+    all === '1' ? 2000 : undefined,
+  );
   const range = { from: today, to: addDays(today, FENCE_DAYS) };
+  const mayRecord = may(actor, 'record');
+  const total = (group: BoardGroup) => groups.find((g) => g.group === group)?.total ?? 0;
+  const lines = groups.reduce((sum, g) => sum + g.total, 0);
   return (
     <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">
       <h1 className="text-[26px]">
-        {groups[0]!.lines.length
-          ? `${plural(groups[0]!.lines.length, 'application')} can go today`
+        {total('open')
+          ? `${plural(total('open'), 'application')} can go today`
           : 'No application can go today without a warning'}
       </h1>
       <p className="text-steel">
-        {plural(lines.length, 'application')} planned, {plural(finished.length, 'zone')} finished,{' '}
-        {plural(unplanned.length, 'zone')} without a plan. The pickets show the next three weeks.
+        {plural(lines, 'application')} due or next, {plural(finished, 'zone')} finished,{' '}
+        {plural(unplanned, 'zone')} without a programme. The pickets show the next three weeks.
       </p>
       <div className="mt-3 grid gap-2">
-        {news.map((n) => (
+        {waiting > 0 && (
+          <p role="status" className="border-l-4 border-straw bg-paper px-3 py-2">
+            {plural(waiting, 'window')} {waiting === 1 ? 'is' : 'are'} being computed anew; lines that wait
+            say so. This page looks again by itself.
+          </p>
+        )}
+        {weather.map((n) => (
           <WeatherNews key={n.station} {...n} today={today} />
         ))}
       </div>
       {groups
-        .filter((g) => g.lines.length)
-        .map((g) => (
-          <section key={g.name} className="mt-5">
-            <h2 className="border-b-2 border-iron text-[19px]">
-              {g.name} <span className="text-steel">· {g.lines.length}</span>
-            </h2>
-            <ul>
-              {g.lines.map((l) => (
-                <Due
-                  key={l.plannedId}
-                  line={l}
-                  today={today}
-                  range={range}
-                  mayRecord={may(actor, 'record')}
-                />
+        .filter((g) => g.stops.length)
+        .map((g) => {
+          const shown = g.stops.reduce((sum, s) => sum + s.lines.length, 0);
+          return (
+            <section key={g.group} className="mt-5">
+              <h2 className="border-b-2 border-iron text-[19px]">
+                {GROUPS[g.group]} <span className="text-steel">· {g.total}</span>
+              </h2>
+              {g.stops.map((s) => (
+                <StopLines key={s.lawnId} stop={s} {...{ today, range, mayRecord }} />
               ))}
-            </ul>
-          </section>
-        ))}
-      {lines.length === 0 && (
+              {shown < g.total && (
+                <p className="py-2">
+                  <Link href="/?all=1" className="inline-flex min-h-[44px] items-center font-semibold">
+                    Show {g.total - shown} more
+                  </Link>
+                </p>
+              )}
+            </section>
+          );
+        })}
+      {lines === 0 && (
         <p className="mt-6 text-lg">
           Nothing is planned yet. Open a lawn under <Link href="/lawns">Lawns</Link> and choose a product: the
           gates show on which days it may go down.
         </p>
       )}
-      {unplanned.length > 0 && (
+      {unplanned > 0 && (
         <section className="mt-6">
-          <h2 className="border-b-2 border-iron text-[19px]">Without a plan</h2>
+          <h2 className="border-b-2 border-iron text-[19px]">Without a programme</h2>
           <ul className="mt-1 flex flex-wrap gap-x-6">
-            {unplanned.slice(0, UNPLANNED_SHOWN).map((z) => (
+            {first.map((z) => (
               <li key={z.zoneId}>
                 <Link className="inline-flex min-h-[44px] items-center" href={`/lawns/${z.zoneId}`}>
                   Plan {z.site}
                 </Link>
               </li>
             ))}
-            {unplanned.length > UNPLANNED_SHOWN && (
+            {unplanned > first.length && (
               <li>
                 <Link className="inline-flex min-h-[44px] items-center font-semibold" href="/lawns?plan=none">
-                  all {plural(unplanned.length, 'zone')} without a plan
+                  all {plural(unplanned, 'zone')} without a programme
                 </Link>
               </li>
             )}
@@ -105,63 +110,83 @@ export default screen(async (actor) => {
   );
 });
 
-function Due({
-  line: l,
-  today,
-  range,
-  mayRecord,
-}: Readonly<{ line: DueLine; today: Day; range: Range<Day>; mayRecord: boolean }>) {
-  const isAllowed = l.open?.from === today || l.ajar?.from === today;
+type LineProps = Readonly<{ today: Day; range: Range<Day>; mayRecord: boolean }>;
+
+/** One lawn: its zones' lines together, as they are worked together. */
+function StopLines({ stop, ...more }: Readonly<{ stop: Stop }> & LineProps) {
   return (
-    <li className="grid grid-cols-1 items-center gap-x-5 gap-y-1 border-b border-hair py-2.5 md:grid-cols-[minmax(0,1.25fr)_minmax(0,1.1fr)_minmax(0,1.5fr)_172px]">
+    <div className="border-b border-hair py-1.5">
+      <p className="flex flex-wrap items-baseline gap-x-3">
+        <span className="font-cond text-[20px] font-semibold">{stop.address}</span>
+        <span className="text-[15px] text-steel">{stop.customer}</span>
+      </p>
+      <ul>
+        {stop.lines.map((l) => (
+          <Due key={l.applicationId} line={l} {...more} />
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Due({ line: l, today, range, mayRecord }: Readonly<{ line: DueLine }> & LineProps) {
+  const all = l.window?.all ?? null;
+  const state = all?.find((s) => s.from <= today && today < s.to)?.verdict.state;
+  const isAllowed = l.isFresh && (state === 'open' || state === 'ajar');
+  return (
+    <li className="grid grid-cols-1 items-center gap-x-5 gap-y-1 py-1.5 md:grid-cols-[minmax(0,0.9fr)_minmax(0,1.35fr)_minmax(0,1.5fr)_172px]">
       <div>
         <Link
-          href={`/lawns/${l.zoneId}?part=${l.part}`}
-          className="inline-flex min-h-[44px] items-center font-cond text-[19px] font-semibold md:min-h-0"
+          href={`/lawns/${l.zoneId}?a=${l.applicationId}`}
+          className="inline-flex min-h-[44px] items-center font-cond text-[18px] font-semibold md:min-h-0"
         >
-          {l.site}
+          {l.zoneName}
         </Link>
         <p className="text-[15px] text-steel">
           {l.turf} · {showArea(l.area)}
         </p>
       </div>
       <div>
-        <p className="text-[15px]">
-          {l.product.replace(', demo label', '')}
-          {l.of > 1 && `, part ${l.part} of ${l.of}`}
-        </p>
-        <p className="font-cond text-[17px] font-semibold">
-          {showAmount(amountFor(l.rate, l.area), l.label.amountUnit)}{' '}
-          <span className="font-medium text-steel">at {showRate(l.rate, l.label.rateUnit)}</span>
-        </p>
+        {l.purpose && <p className="font-cond text-[16px] font-semibold">{l.purpose}</p>}
+        {l.products.map((p, i) => (
+          <ProductLine key={i} product={p} />
+        ))}
       </div>
       <div>
-        <Pickets
-          lane={l.window.all}
-          range={range}
-          today={today}
-          height={26}
-          underlined
-          label={windowWords(l.window.all, today)}
-        />
-        <p className="text-[15px] font-semibold">{windowWords(l.window.all, today)}</p>
-        <p className="text-[14px] text-steel">
-          {[holdWords(l, today), lastDayWords(l.window.all, today)].filter(Boolean).join(' ')}
-        </p>
+        {all ? (
+          <>
+            <Pickets
+              lane={all}
+              range={range}
+              today={today}
+              height={26}
+              underlined
+              label={windowWords(all, today)}
+            />
+            <p className="text-[15px] font-semibold">
+              {l.isFresh ? windowWords(all, today) : 'Being computed anew'}
+            </p>
+            <p className="text-[14px] text-steel">
+              {[holdWords(l), lastDayWords(all, today)].filter(Boolean).join(' ')}
+            </p>
+          </>
+        ) : (
+          <p className="text-[15px] text-steel">Being computed; planned for {showWeekday(l.plannedOn)}.</p>
+        )}
       </div>
       <div className="flex gap-2">
         {isAllowed && (
-          <Link href={`/lawns/${l.zoneId}/mix/${l.part}`} className="button grow">
+          <Link href={`/lawns/${l.zoneId}/mix/${l.applicationId}`} className="button grow">
             Mix
           </Link>
         )}
         {isAllowed && mayRecord && (
-          <Link href={`/lawns/${l.zoneId}/record/${l.part}`} className="button button-loud grow">
+          <Link href={`/lawns/${l.zoneId}/record/${l.applicationId}`} className="button button-loud grow">
             Record
           </Link>
         )}
         {!isAllowed && (
-          <Link href={`/lawns/${l.zoneId}?part=${l.part}`} className="button grow">
+          <Link href={`/lawns/${l.zoneId}?a=${l.applicationId}`} className="button grow">
             See why
           </Link>
         )}
@@ -170,11 +195,22 @@ function Due({
   );
 }
 
+function ProductLine({ product: p }: Readonly<{ product: DueProduct }>) {
+  return (
+    <p className="text-[15px]">
+      {p.name.replace(', demo label', '')}
+      {p.of > 1 && `, part ${p.part} of ${p.of}`}
+      {p.place !== 'zone' && `, ${p.place} of ${showArea(p.area)}`}:{' '}
+      <b className="font-cond text-[17px]">{showAmount(amountFor(p.rate, p.area), p.amountUnit)}</b>{' '}
+      <span className="text-steel">at {showRate(p.rate, p.rateUnit)}</span>
+    </p>
+  );
+}
+
 /** What holds it today, in the words of the first gate in the way. */
-function holdWords({ window: { lanes, all } }: DueLine, today: Day): string {
-  const [key, ...more] = spanAt(all, today)?.verdict.by ?? [];
-  const held = lanes.find((l) => l.gate.key === key);
-  const verdict = held && spanAt(held.lane, today)?.verdict;
-  if (!verdict) return '';
-  return `${held.gate.name}: ${reasonWords(verdict.reason)}${more.length ? ` And ${plural(more.length, 'gate')} more.` : ''}`;
+function holdWords({ window, products }: DueLine): string {
+  const hold = window?.hold;
+  if (!hold) return '';
+  const name = products.length > 1 && hold.product ? `, ${hold.product.replace(', demo label', '')}` : '';
+  return `${gateName(hold.gate)}${name}: ${reasonWords(hold.reason)}${hold.more ? ` And ${plural(hold.more, 'gate')} more.` : ''}`;
 }

@@ -1,14 +1,32 @@
 import { Link } from '@/ui/link';
+import { showDay } from '@/core/calendar/day';
 import type { ReactNode } from 'react';
 import type { Issue } from '@/core/units/parse';
-import type { Refusal } from '@/server/outcome';
+import { PERMISSIONS } from '@/data/actor';
+import type { Refusal } from '@/server/entry/outcome';
 import { reasonWords } from '@/ui/reason-words';
 
-/** Why it was not done, and what to do about it. Nothing typed is lost: the form stays as it is. */
-export function RefusalWords({ refusal, here }: Readonly<{ refusal: Refusal; here: string }>) {
+/**
+ * Why it was not done, and what to do about it. Nothing typed is lost: the form stays as it is. An issue that no field
+ * takes is said here: a refusal is never silent.
+ * @param shown fields that show their own issue
+ */
+export function RefusalWords({
+  refusal,
+  here,
+  shown = [],
+}: Readonly<{ refusal: Refusal; here: string; shown?: readonly string[] }>) {
+  const left = refusal.kind === 'invalid' ? refusal.issues.filter((i) => !shown.includes(i.field)) : [];
+  // every issue stands beside its field already
+  if (refusal.kind === 'invalid' && !left.length)
+    return (
+      <p role="alert" className="mt-3 border-l-4 border-clay bg-paper px-3 py-2 font-semibold">
+        Not saved. The fields above say what to fix.
+      </p>
+    );
   return (
     <div role="alert" className="mt-3 border-l-4 border-clay bg-paper px-3 py-2">
-      {wordsOf(refusal, here)}
+      {wordsOf(refusal.kind === 'invalid' ? { ...refusal, issues: left } : refusal, here)}
     </div>
   );
 }
@@ -16,17 +34,20 @@ export function RefusalWords({ refusal, here }: Readonly<{ refusal: Refusal; her
 function wordsOf(refusal: Refusal, here: string): ReactNode {
   switch (refusal.kind) {
     case 'invalid':
-      return <Issues title="Not saved. Please mend:" issues={refusal.issues} />;
+      return <Issues title="Not saved. Please fix:" issues={refusal.issues} />;
     case 'questions':
       return <Issues title="Not recorded yet. Is this right?" issues={refusal.questions} />;
     case 'bolted':
       return (
         <>
-          <p className="font-semibold">Not saved: a bolt stands against it, and nobody lifts a bolt here.</p>
+          <p className="font-semibold">Not saved: the label forbids it, and that cannot be overridden.</p>
           <ul className="list-disc pl-5">
             {refusal.bolts.map((b, i) => (
               <li key={i}>
-                Part {b.part}: {reasonWords(b.reason)}
+                <b>
+                  {b.product.replace(', demo label', '')}, {showDay(b.day)}:
+                </b>{' '}
+                {reasonWords(b.reason)}
               </li>
             ))}
           </ul>
@@ -43,7 +64,7 @@ function wordsOf(refusal: Refusal, here: string): ReactNode {
         </p>
       );
     case 'forbidden':
-      return <p>Your role may look and not {refusal.deed}. Ask your lead.</p>;
+      return <p>Your role may not {PERMISSIONS[refusal.permission]}. Ask your lead.</p>;
     case 'database-away':
       return (
         <p>

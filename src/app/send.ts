@@ -1,4 +1,4 @@
-import type { Outcome } from '@/server/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 
 /**
  * Sends to an action. A network or server that cannot be reached is a refusal like others: the form stays as it is, and

@@ -6,17 +6,23 @@ import { useEffect, useState } from 'react';
  * As long as nothing is typed, what is on file is shown, as it is now: a screen that is drawn anew follows it. What is
  * typed never does: a form of something that others may change too keeps in it which version its person saw.
  * @param key where it is kept; another key for every form and subject
+ * @param isOurs whether what was kept is of this form as it is now: what an earlier program kept is left
  */
 export function useKept<T>(
   key: string,
   onFile: T,
+  isOurs: (kept: unknown) => kept is T,
 ): readonly [value: T, keep: (next: T) => void, forget: () => void, isKept: boolean] {
   const [kept, setKept] = useState<Readonly<{ value: T }> | null>(null);
   useEffect(() => {
     const text = localStorage.getItem(key);
+    if (!text) return;
+    const stored: unknown = JSON.parse(text);
     // read after the first paint: the server cannot know it
     // eslint-disable-next-line react-hooks/set-state-in-effect
-    if (text) setKept({ value: JSON.parse(text) as T });
+    if (isOurs(stored)) setKept({ value: stored });
+    // one form asks once: its reader does not change
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
   const keep = (value: T) => {
     setKept({ value });

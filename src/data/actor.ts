@@ -1,4 +1,4 @@
-/** Who is asking. Only the session makes one (server/session), and every function of this folder takes one. */
+/** Who is asking. The session, a token or a worker makes one; every command and view takes it. */
 export type Role = 'lead' | 'technician' | 'viewer';
 
 export type Actor = Readonly<{
@@ -10,24 +10,36 @@ export type Actor = Readonly<{
   timeZone: string;
 }>;
 
-/** What people do here. */
-export type Deed = 'see' | 'plan' | 'record' | 'turn the clock';
-const MAY: Record<Role, readonly Deed[]> = {
-  lead: ['see', 'plan', 'record', 'turn the clock'],
-  technician: ['see', 'plan', 'record', 'turn the clock'],
+/** What people may do here, each with the words that a refusal uses. */
+export const PERMISSIONS = {
+  see: 'look at lawns, plans and records',
+  record: 'record work, readings and what was seen',
+  plan: 'plan applications and change lawns',
+  'change the house': 'change house rules, labels, licences, equipment and shared lists',
+  'use the interface': 'make tokens for the HTTP interface',
+  'turn the clock': 'turn the demo clock',
+} as const;
+export type Permission = keyof typeof PERMISSIONS;
+
+/** Each role's permissions: the one place where they differ. */
+export const MAY: Record<Role, readonly Permission[]> = {
+  lead: ['see', 'record', 'plan', 'change the house', 'use the interface', 'turn the clock'],
+  technician: ['see', 'record', 'plan', 'use the interface', 'turn the clock'],
   viewer: ['see'],
 };
-export const may = (actor: Actor, deed: Deed): boolean => MAY[actor.role].includes(deed);
+export const may = (actor: Pick<Actor, 'role'>, permission: Permission): boolean =>
+  MAY[actor.role].includes(permission);
 
-/** A deed that this role may not do reached the data: the pages do not offer it, so it was sent by hand. */
+/** A wish that this role may not have reached a command: the pages do not offer it, so it was sent by hand. */
 export class Forbidden extends Error {
   constructor(
     readonly actor: Actor,
-    readonly deed: Deed,
+    readonly permission: Permission,
   ) {
-    super(`A ${actor.role} may not ${deed}`);
+    super(`A ${actor.role} may not ${PERMISSIONS[permission]}`);
   }
 }
-export function must(actor: Actor, deed: Deed): void {
-  if (!may(actor, deed)) throw new Forbidden(actor, deed);
+/** @throws Forbidden */
+export function requirePermission(actor: Actor, permission: Permission): void {
+  if (!may(actor, permission)) throw new Forbidden(actor, permission);
 }

@@ -1,10 +1,10 @@
 import 'server-only';
 import { eq } from 'drizzle-orm';
 import { DateTime } from 'luxon';
-import { dayOf, isoDay, parseDay, type Day } from '@/core/calendar/day';
+import { dayOf, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day';
 import { laneByTick } from '@/core/calendar/span';
 import { inOrganisation, type Transaction } from './connection';
-import { must, type Actor } from './actor';
+import { requirePermission, type Actor } from './actor';
 import { clock } from './schema';
 
 /** The clock of an organisation: the demo's stands where it was turned to, any other goes with real time. */
@@ -30,6 +30,19 @@ export function clockAheadIn(
     .map(({ from, to, verdict }) => ({ from, to, hours: verdict }));
 }
 
+/** Two calendar years of it: programmes run over New Year. */
+export const clockAheadFrom = (today: Day, timeZone: string, standardOffsetHours: number) => [
+  ...clockAheadIn(yearOf(today), timeZone, standardOffsetHours),
+  ...clockAheadIn(yearOf(today) + 1, timeZone, standardOffsetHours),
+];
+
+/** The moment in which a request stands: asked for once, passed on to all that it does. */
+export type Moment = Readonly<{ now: Date; today: Day; hour: number; isDemo: boolean }>;
+export async function momentOf(db: Transaction, { timeZone }: Pick<Actor, 'timeZone'>): Promise<Moment> {
+  const { now, isDemo } = await nowOf(db);
+  return { now, isDemo, today: dayIn(now, timeZone), hour: hourIn(now, timeZone) };
+}
+
 /** Which day it is for the organisation's people. */
 export function dayIn(now: Date, timeZone: string): Day {
   const day = parseDay(DateTime.fromJSDate(now, { zone: timeZone }).toISODate() ?? '');
@@ -45,7 +58,7 @@ export type Turned =
 
 /** Turns the demo's clock forward by whole days. It never goes back: records have been made. */
 export function turnClock(actor: Actor, days: number): Promise<Turned> {
-  must(actor, 'turn the clock');
+  requirePermission(actor, 'turn the clock');
   return inOrganisation(actor, async (db) => {
     const { now, isDemo } = await nowOf(db);
     if (!isDemo) return { ok: false, refusal: 'no demo clock' };

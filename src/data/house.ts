@@ -17,7 +17,9 @@ export type House = Readonly<{
   crossings: Crossings;
   storedCrossings: StoredCrossings;
   storedGates: StoredGateRules;
+  /** of the crossings, and of the gates' figures: each is saved by itself */
   version: number;
+  gatesVersion: number;
   carrier: LitresPerHectare;
   tank: Litres;
   /** step of the scale, kg; of the jug, L */
@@ -44,6 +46,7 @@ export async function houseOf(db: Transaction): Promise<House> {
     storedGates: gates,
     storedCrossings: r.crossings as StoredCrossings,
     version: r.version,
+    gatesVersion: r.gatesVersion,
     carrier: (rateOf(fromNumeric(r.carrierGalPer1000), 'gal/1000sqft') as VolumeRate).rate,
     tank: (fromNumeric(r.tankGal) * L_PER_GAL) as Litres,
     scaleStep: fromNumeric(r.scaleStepG) / 1000,
@@ -51,17 +54,19 @@ export async function houseOf(db: Transaction): Promise<House> {
   };
 }
 
-/** Keeps other figures for crossings or gates where nobody else has meanwhile. Null: somebody has. */
+/** Writes crossings or the gates' figures if their own version is still `seen`. Null: someone saved first. */
 export async function writeHouse(
   db: Transaction,
   orgId: string,
   change: Readonly<{ crossings: StoredCrossings } | { gates: StoredGateRules }>,
   seen: number,
 ): Promise<number | null> {
+  const isGates = 'gates' in change;
+  const of = isGates ? houseRule.gatesVersion : houseRule.version;
   const [row] = await db
     .update(houseRule)
-    .set({ ...change, version: seen + 1 })
-    .where(and(eq(houseRule.orgId, orgId), eq(houseRule.version, seen)))
-    .returning({ version: houseRule.version });
+    .set({ ...change, ...(isGates ? { gatesVersion: seen + 1 } : { version: seen + 1 }) })
+    .where(and(eq(houseRule.orgId, orgId), eq(of, seen)))
+    .returning({ version: of });
   return row?.version ?? null;
 }

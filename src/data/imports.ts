@@ -9,7 +9,7 @@ import {
   lawn,
   loggerSetup,
   observation,
-  plan,
+  plannedApplication,
   reading,
   soilSensor,
   zone,
@@ -85,7 +85,12 @@ export const undoReadings = removeImported;
 /** Takes out the lawns of an import to which nothing has been done since; gives how many zones went and how many stay. */
 export async function undoLawns(db: Transaction, importId: string): Promise<{ gone: number; stay: number }> {
   const used = (
-    t: typeof plan | typeof applicationRecord | typeof reading | typeof observation | typeof soilSensor,
+    t:
+      | typeof plannedApplication
+      | typeof applicationRecord
+      | typeof reading
+      | typeof observation
+      | typeof soilSensor,
   ) =>
     notExists(
       db
@@ -98,7 +103,7 @@ export async function undoLawns(db: Transaction, importId: string): Promise<{ go
     .where(
       and(
         eq(zone.importId, importId),
-        used(plan),
+        used(plannedApplication),
         used(applicationRecord),
         used(reading),
         used(observation),

@@ -1,6 +1,6 @@
 import 'server-only';
 import { asc, eq, inArray, sql, type SQL } from 'drizzle-orm';
-import type { Day } from '@/core/calendar/day';
+import { isoDay, type Day } from '@/core/calendar/day';
 import type { Transaction } from './connection';
 import { savedFilter, zone } from './schema';
 import { dayFrom } from './weather';
@@ -10,7 +10,7 @@ export type ListQuery = Readonly<{
   words: string;
   turf: string;
   exposure: string;
-  plan: '' | 'none' | 'due' | 'done';
+  plan: '' | 'none' | 'due' | 'done' | 'closed';
   sort: SortKey;
   descending: boolean;
   page: number;
@@ -39,17 +39,19 @@ export type ListedZone = Readonly<{
   besidePavement: boolean;
   school: string | null;
   readings: boolean;
+  /** products of the next application, or of the last one where nothing is to come */
   product: string | null;
-  parts: number;
-  nextPart: number | null;
+  /** applications that are still to come */
+  open: number;
   nextOn: Day | null;
+  isClosed: boolean;
 }>;
 
 /** Zones by words, filters and order, one page of them, and how many there are in all. */
 export async function listZones(
   db: Transaction,
   q: ListQuery,
-  year: number,
+  today: Day,
 ): Promise<{ total: number; pages: number; zones: ListedZone[] }> {
   const wanted: SQL[] = [sql`true`];
   const text = sql`lower(l.customer || ' ' || l.address || ' ' || z.name || ' ' || z.turf || ' ' || coalesce(z.mixed_with, '') || ' ' || l.notes || ' ' || l.hazards || ' ' || z.weed_history || ' ' || z.thin_spots || ' ' || z.texture || ' ' || z.exposure)`;
@@ -57,9 +59,12 @@ export async function listZones(
     wanted.push(sql`${text} like ${`%${word.replace(/[\\%_]/g, '\\$&')}%`}`);
   if (q.turf) wanted.push(sql`(z.turf = ${q.turf} or z.mixed_with = ${q.turf})`);
   if (q.exposure) wanted.push(sql`z.exposure = ${q.exposure}`);
-  if (q.plan === 'none') wanted.push(sql`p.id is null`);
-  if (q.plan === 'due') wanted.push(sql`n.planned_on is not null`);
-  if (q.plan === 'done') wanted.push(sql`p.id is not null and n.planned_on is null`);
+  const hasAny = sql`exists (select 1 from planned_application pa where pa.zone_id = z.id)`;
+  if (q.plan === 'none') wanted.push(sql`not ${hasAny}`);
+  if (q.plan === 'due') wanted.push(sql`n.planned_on <= ${isoDay(today)}::date`);
+  if (q.plan === 'done') wanted.push(sql`${hasAny} and n.planned_on is null`);
+  const isClosed = sql`(z.closed_on is not null or l.closed_on is not null)`;
+  wanted.push(q.plan === 'closed' ? isClosed : sql`not ${isClosed}`);
   const direction = q.descending ? sql`desc nulls last` : sql`asc nulls last`;
   const byAddress = sql`(regexp_match(l.address, '^[0-9]{1,9}'))[1]::int asc nulls last, l.address, z.name`;
   const order: Record<SortKey, SQL> = {
@@ -70,12 +75,12 @@ export async function listZones(
     next: sql`n.planned_on ${direction}, ${byAddress}`,
   };
   const planOf = sql`
-    left join plan p on p.zone_id = z.id and p.year = ${year}
     left join lateral (
-      select pa.part, pa.planned_on from planned_application pa
-      where pa.plan_id = p.id and not exists (
-        select 1 from application_record r where r.planned_id = pa.id and r.corrects_id is null)
-      order by pa.part limit 1) n on true`;
+      select pa.id, pa.planned_on, count(*) over ()::int as open from planned_application pa
+      where pa.zone_id = z.id and pa.skipped_on is null and exists (
+        select 1 from planned_product pp where pp.application_id = pa.id and not exists (
+          select 1 from application_record r where r.planned_product_id = pp.id))
+      order by pa.planned_on, pa.id limit 1) n on true`;
   // plans are looked up for the page alone, unless it is by them that it is chosen or ordered
   const byPlan = q.plan !== '' || q.sort === 'next' ? planOf : sql``;
   const rows = await db.execute<Record<string, unknown>>(sql`
@@ -85,14 +90,14 @@ export async function listZones(
       where ${sql.join(wanted, sql` and `)}
       order by place limit ${PAGE} offset ${(q.page - 1) * PAGE})
     select z.id, l.customer, l.address, z.name, z.turf, z.mixed_with, (z.area_sq_ft - z.excluded_sq_ft)::float as area,
-      z.texture, z.exposure, z.beside_pavement, z.school, z.readings_version > 0 as readings, pr.name as product,
-      n.part, n.planned_on::text as planned_on, page.total,
-      (select count(*)::int from planned_application pa where pa.plan_id = p.id) as parts
+      z.texture, z.exposure, z.beside_pavement, z.school, z.readings_version > 0 as readings,
+      ${isClosed} as is_closed, coalesce(n.open, 0) as open, n.planned_on::text as planned_on, page.total,
+      (select string_agg(pr.name, ' + ' order by pp.position) from planned_product pp
+        join product pr on pr.id = pp.product_id where pp.application_id = n.id) as product
     from page
     join zone z on z.id = page.id
     join lawn l on l.id = z.lawn_id
     ${planOf}
-    left join product pr on pr.id = p.product_id
     order by page.place`);
   const total = Number(rows[0]?.['total'] ?? 0);
   return {
@@ -112,8 +117,8 @@ export async function listZones(
       school: r['school'] as string | null,
       readings: r['readings'] as boolean,
       product: r['product'] as string | null,
-      parts: r['parts'] as number,
-      nextPart: r['part'] as number | null,
+      open: r['open'] as number,
+      isClosed: r['is_closed'] as boolean,
       nextOn: r['planned_on'] === null ? null : dayFrom(r['planned_on'] as string),
     })),
   };

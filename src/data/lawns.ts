@@ -1,5 +1,6 @@
 import 'server-only';
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { isoDay, type Day } from '@/core/calendar/day';
 import type { ZoneFacts } from '@/core/gates/gate';
 import { SCHOOLS, type School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, TEXTURES, type Site } from '@/core/ground/site';
@@ -59,9 +60,25 @@ export type ZoneOnLawn = Readonly<{
   school: School | null;
   expectations: readonly Expectation[];
   readingsVersion: number;
+  programmeVersion: number;
+  /** what is known of the work before the book, and the day from which the book is whole */
+  history: History;
+  bookFrom: Day | null;
+  /** the zone or its lawn was closed: off lists and boards. Null: open */
+  closed: Readonly<{ on: Day; why: string; whole: boolean }> | null;
   version: number;
   lawnVersion: number;
 }>;
+
+export const HISTORIES = ['not asked', 'not known', 'known'] as const;
+export type History = (typeof HISTORIES)[number];
+
+function closedFrom(z: Row['zone'], l: Row['lawn']): ZoneOnLawn['closed'] {
+  const of = l.closedOn !== null ? l : z;
+  return of.closedOn === null
+    ? null
+    : { on: dayFrom(of.closedOn), why: of.closedWhy ?? '', whole: l.closedOn !== null };
+}
 
 const columns = { zone, lawn, latitude: station.latitude };
 type Row = Readonly<{
@@ -140,18 +157,35 @@ function zoneFrom({ zone: z, lawn: l, latitude }: Row): ZoneOnLawn {
     school: z.school === null ? null : oneOf(SCHOOLS, z.school, 'school'),
     expectations: expectationsOf(mixedWith ? [turf, mixedWith] : [turf], site, drainage),
     readingsVersion: z.readingsVersion,
+    programmeVersion: z.programmeVersion,
+    history: oneOf(HISTORIES, z.history, 'history'),
+    bookFrom: z.bookFrom === null ? null : dayFrom(z.bookFrom),
+    closed: closedFrom(z, l),
     version: z.version,
     lawnVersion: l.version,
   };
 }
 
-/** Every zone of the organisation, by address. */
+/** Some zones. */
+export async function zonesByIds(db: Transaction, ids: readonly string[]): Promise<ZoneOnLawn[]> {
+  if (!ids.length) return [];
+  const rows = await db
+    .select(columns)
+    .from(zone)
+    .innerJoin(lawn, eq(lawn.id, zone.lawnId))
+    .innerJoin(station, eq(station.id, lawn.stationId))
+    .where(inArray(zone.id, [...ids]));
+  return rows.map(zoneFrom);
+}
+
+/** Every zone of the organisation that is not closed, by address. */
 export async function zonesOf(db: Transaction): Promise<ZoneOnLawn[]> {
   const rows = await db
     .select(columns)
     .from(zone)
     .innerJoin(lawn, eq(lawn.id, zone.lawnId))
-    .innerJoin(station, eq(station.id, lawn.stationId));
+    .innerJoin(station, eq(station.id, lawn.stationId))
+    .where(and(isNull(zone.closedOn), isNull(lawn.closedOn)));
   // 3 Mill Race before 12 Farrier Bend
   return rows.map(zoneFrom).sort((a, b) => siteName(a).localeCompare(siteName(b), 'en', { numeric: true }));
 }
@@ -205,6 +239,25 @@ export async function changeZone(
     .set({ ...lawnChange, version: sql`${lawn.version} + 1` })
     .where(eq(lawn.id, row.lawnId));
   return row.version;
+}
+
+/** What is known of the work before the book. @param bookFrom the day from which it is whole; null: not known */
+export const setHistory = (db: Transaction, zoneId: string, history: History, bookFrom: Day | null) =>
+  db
+    .update(zone)
+    .set({ history, bookFrom: bookFrom === null ? null : isoDay(bookFrom) })
+    .where(eq(zone.id, zoneId));
+
+/** Closes a zone or its lawn (null: opens it again). */
+export async function setClosed(
+  db: Transaction,
+  { id, lawnId }: Pick<ZoneOnLawn, 'id' | 'lawnId'>,
+  of: 'zone' | 'lawn',
+  closed: Readonly<{ on: Day; why: string }> | null,
+): Promise<void> {
+  const change = { closedOn: closed && isoDay(closed.on), closedWhy: closed?.why ?? null };
+  if (of === 'zone') await db.update(zone).set(change).where(eq(zone.id, id));
+  else await db.update(lawn).set(change).where(eq(lawn.id, lawnId));
 }
 
 /** "14 Quarry Lane · front" */

@@ -1,7 +1,8 @@
 import 'server-only';
-import { and, asc, desc, eq } from 'drizzle-orm';
+import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import type { Label } from '@/core/products/label';
-import { labelFrom, type LabelSheet } from '@/core/products/sheet';
+import { isoDay, type Day } from '@/core/calendar/day';
+import { labelFrom, readSheet, type LabelSheet } from '@/core/products/sheet';
 import type { Actor } from './actor';
 import type { Transaction } from './connection';
 import { groupBy } from './group';
@@ -28,15 +29,33 @@ export type SheetVersion = Readonly<{
 /** Reading a sheet into a label costs more than the query: kept by version, which never changes. */
 const labels = new Map<string, Label>();
 const MOST_KEPT = 5000;
-function labelOf(productId: string, version: number, sheet: LabelSheet): Label {
+function labelOf(productId: string, version: number, sheet: unknown): Label {
   const key = `${productId}|${version}`;
   let label = labels.get(key);
   if (!label) {
-    label = labelFrom(sheet, productId, version);
+    label = labelFrom(readSheet(sheet), productId, version);
     if (labels.size >= MOST_KEPT) labels.delete(labels.keys().next().value!);
     labels.set(key, label);
   }
   return label;
+}
+
+/**
+ * The version of a label that counted on a day: the latest that had been typed in by then. Of before the first, the
+ * first: there was no other. Null: no such product here.
+ */
+export async function versionOn(
+  db: Transaction,
+  productId: string,
+  day: Day,
+  timeZone: string,
+): Promise<number | null> {
+  const rows = await db.execute<{ version: number }>(sql`
+    select version from label_version where product_id = ${productId}
+    order by ((made_at at time zone ${timeZone})::date > ${isoDay(day)}::date),
+      case when (made_at at time zone ${timeZone})::date > ${isoDay(day)}::date then version else -version end
+    limit 1`);
+  return rows[0]?.version ?? null;
 }
 
 /** All labels of the organisation, by name. */
@@ -48,11 +67,11 @@ export async function labelsOf(db: Transaction): Promise<LabelBook> {
   const byProduct = groupBy(rows, (r) => r.productId);
   const at = (productId: string, version: number) => {
     const row = byProduct.get(productId)?.find((r) => r.version === version);
-    return row && labelOf(productId, version, row.sheet as LabelSheet);
+    return row && labelOf(productId, version, row.sheet);
   };
   return {
     now: products.flatMap((p) => at(p.id, p.version) ?? []),
-    all: rows.map((r) => labelOf(r.productId, r.version, r.sheet as LabelSheet)),
+    all: rows.map((r) => labelOf(r.productId, r.version, r.sheet)),
   };
 }
 
@@ -63,7 +82,7 @@ export async function versionsOf(db: Transaction, productId: string): Promise<Sh
     .from(labelVersion)
     .where(eq(labelVersion.productId, productId))
     .orderBy(desc(labelVersion.version));
-  return rows.map(({ sheet, ...r }) => ({ ...r, sheet: sheet as LabelSheet }));
+  return rows.map(({ sheet, ...r }) => ({ ...r, sheet: readSheet(sheet) }));
 }
 
 /** Writes a new product's first sheet. */

@@ -8,6 +8,7 @@ import {
   boolean,
   bigint,
   date,
+  doublePrecision,
   index,
   integer,
   jsonb,
@@ -161,6 +162,8 @@ export const houseRule = pgTable(
     /** the six schools' figures in trade units, and which is used: see data/house */
     crossings: jsonb('crossings').notNull(),
     version: integer('version').notNull().default(1),
+    /** of the gates' figures alone: two panels of one screen are two things */
+    gatesVersion: integer('gates_version').notNull().default(1),
     /** the gates' figures in trade units: see data/gate-rules */
     gates: jsonb('gates').notNull().default({}),
     windLimitMph: figure('wind_limit_mph').notNull(),
@@ -188,9 +191,9 @@ export const station = pgTable(
     name: text('name').notNull(),
     /** how the weather service calls it */
     serviceKey: text('service_key').notNull(),
-    /** local standard time against UTC, all year */
     /** degrees north: daylight and evaporation */
     latitude: figure('latitude').notNull().default('39'),
+    /** local standard time against UTC, all year */
     utcOffsetHours: integer('utc_offset_hours').notNull(),
     forecastIssuedOn: day('forecast_issued_on'),
     lastTriedAt: at('last_tried_at'),
@@ -273,6 +276,9 @@ export const lawn = pgTable(
     organicOnly: boolean('organic_only').notNull().default(false),
     /** where products must be registered; null: the house's */
     state: text('state'),
+    /** left, sold, given up: off lists and boards, its records stay. Null: open */
+    closedOn: day('closed_on'),
+    closedWhy: text('closed_why'),
     version: integer('version').notNull().default(1),
     importId: uuid('import_id'),
   },
@@ -320,6 +326,14 @@ export const zone = pgTable(
     besidePavement: boolean('beside_pavement').notNull(),
     seedingOn: day('seeding_on'),
     irrigationInPerHour: figure('irrigation_in_per_hour'),
+    /** what is known of the work before the book: see core/records/history */
+    history: text('history').notNull().default('not asked'),
+    /** the day from which the book holds everything; null: not known */
+    bookFrom: day('book_from'),
+    closedOn: day('closed_on'),
+    closedWhy: text('closed_why'),
+    /** goes up with every change of what is planned here */
+    programmeVersion: integer('programme_version').notNull().default(0),
     version: integer('version').notNull().default(1),
   },
   (t) => [fence('zone'), index('zone_lawn').on(t.lawnId), index('zone_import').on(t.importId)],
@@ -633,53 +647,145 @@ export const latchLift = pgTable(
   ],
 );
 
-export const plan = pgTable(
-  'plan',
+/**
+ * One visit's work on one zone that is planned: its day, the window around it, and why it was skipped if it was. What
+ * goes down is in planned_product.
+ */
+export const plannedApplication = pgTable(
+  'planned_application',
   {
     id: id(),
     orgId: orgId(),
     zoneId: uuid('zone_id')
       .notNull()
       .references(() => zone.id),
-    productId: uuid('product_id')
-      .notNull()
-      .references(() => product.id),
-    year: integer('year').notNull(),
-    split: text('split').notNull(),
-    /** as typed: the season's total and its unit */
-    totalRate: figure('total_rate').notNull(),
-    rateUnit: text('rate_unit').notNull(),
-    use: text('use').notNull().default('pre-emergent'),
-    target: text('target'),
-    method: text('method'),
-    /** what goes down with it: its rate as typed, and whether in one tank or on the same day */
-    partnerProductId: uuid('partner_product_id').references(() => product.id),
-    partnerRate: figure('partner_rate'),
-    partnerUnit: text('partner_unit'),
-    partnerUse: text('partner_use'),
-    partnerTarget: text('partner_target'),
-    partnerHow: text('partner_how'),
-    /** area of the spots; null: the whole zone */
-    treatedSqFt: figure('treated_sq_ft'),
+    purpose: text('purpose').notNull().default(''),
+    plannedOn: day('planned_on').notNull(),
+    earliestOn: day('earliest_on'),
+    latestOn: day('latest_on'),
+    skippedWhy: text('skipped_why'),
+    skippedBy: text('skipped_by'),
+    skippedOn: day('skipped_on'),
     version: integer('version').notNull().default(1),
-    changedBy: text('changed_by').notNull(),
-    changedAt: at('changed_at').notNull(),
+    changedBy: text('changed_by').notNull().default(''),
+    changedAt: at('changed_at').notNull().defaultNow(),
   },
-  (t) => [fence('plan'), uniqueIndex('plan_zone_year').on(t.zoneId, t.year)],
+  (t) => [fence('planned_application'), index('planned_application_zone').on(t.zoneId, t.plannedOn)],
 );
 
-export const plannedApplication = pgTable(
-  'planned_application',
+/** What ties a product to the same one in other applications of its zone: a split of one total, or a sequence of shots. */
+export const productTie = pgTable(
+  'product_tie',
   {
     id: id(),
     orgId: orgId(),
-    planId: uuid('plan_id')
+    zoneId: uuid('zone_id')
       .notNull()
-      .references(() => plan.id),
-    part: integer('part').notNull(),
-    plannedOn: day('planned_on').notNull(),
+      .references(() => zone.id),
+    kind: text('kind', { enum: ['split', 'sequence'] }).notNull(),
+    /** how many parts or shots there are */
+    parts: integer('parts').notNull(),
+    /** of a split: the total as typed, and its shares in order */
+    total: figure('total'),
+    unit: text('unit'),
+    shares: doublePrecision('shares').array(),
+    leastDays: integer('least_days').notNull(),
+    mostDays: integer('most_days').notNull(),
   },
-  (t) => [fence('planned_application'), uniqueIndex('planned_application_part').on(t.planId, t.part)],
+  (t) => [fence('product_tie'), index('product_tie_zone').on(t.zoneId)],
+);
+
+/** One product of a planned application, as typed: core/products/application says what each field means. */
+export const plannedProduct = pgTable(
+  'planned_product',
+  {
+    id: id(),
+    orgId: orgId(),
+    applicationId: uuid('application_id')
+      .notNull()
+      .references(() => plannedApplication.id, { onDelete: 'cascade' }),
+    position: integer('position').notNull(),
+    tank: integer('tank').notNull().default(1),
+    productId: uuid('product_id')
+      .notNull()
+      .references(() => product.id),
+    rate: figure('rate').notNull(),
+    rateUnit: text('rate_unit').notNull(),
+    use: text('use').notNull(),
+    targets: text('targets').array().notNull().default([]),
+    method: text('method'),
+    place: text('place', { enum: ['zone', 'spots', 'strip'] })
+      .notNull()
+      .default('zone'),
+    areaSqFt: figure('area_sq_ft'),
+    lengthFt: figure('length_ft'),
+    widthFt: figure('width_ft'),
+    ground: text('ground').notNull().default(''),
+    tieId: uuid('tie_id').references(() => productTie.id),
+    part: integer('part'),
+  },
+  (t) => [
+    fence('planned_product'),
+    uniqueIndex('planned_product_position').on(t.applicationId, t.position),
+    index('planned_product_product').on(t.productId),
+    index('planned_product_tie').on(t.tieId),
+  ],
+);
+
+/** Work from before the book, by whomever: for limits and intervals, not a legal record. Added, never changed. */
+export const earlierWork = pgTable(
+  'earlier_work',
+  {
+    id: id(),
+    orgId: orgId(),
+    zoneId: uuid('zone_id')
+      .notNull()
+      .references(() => zone.id),
+    doneOn: day('done_on').notNull(),
+    doneBy: text('done_by', { enum: ['us', 'another company', 'the customer'] }).notNull(),
+    /** a product of ours with its rate; or an a.i. or nitrogen by name and amount */
+    productId: uuid('product_id').references(() => product.id),
+    labelVersion: integer('label_version'),
+    rate: figure('rate'),
+    rateUnit: text('rate_unit'),
+    substance: text('substance').notNull().default(''),
+    siteGroup: integer('site_group'),
+    /** lb/acre of the a.i., or lb N/1,000 sq ft; null: not known */
+    amount: figure('amount'),
+    certainty: text('certainty', { enum: ['exact', 'guessed', 'not known'] }).notNull(),
+    note: text('note').notNull().default(''),
+    person: text('person').notNull(),
+    enteredAt: at('entered_at').notNull(),
+    /** the entry that this one takes back */
+    takesBackId: uuid('takes_back_id'),
+    sendKey: uuid('send_key').notNull(),
+  },
+  (t) => [
+    fence('earlier_work'),
+    uniqueIndex('earlier_work_send').on(t.orgId, t.sendKey),
+    index('earlier_work_zone').on(t.zoneId),
+  ],
+);
+
+/** Derived: how the gates of a planned application stand, as of an hour. Written by jobs, thrown away at any time. */
+export const applicationWindow = pgTable(
+  'application_window',
+  {
+    applicationId: uuid('application_id')
+      .primaryKey()
+      .references(() => plannedApplication.id, { onDelete: 'cascade' }),
+    orgId: orgId(),
+    zoneId: uuid('zone_id').notNull(),
+    /** hours since 1970 by the organisation's clock */
+    forHour: integer('for_hour').notNull(),
+    isStale: boolean('is_stale').notNull().default(false),
+    state: text('state', { enum: ['open', 'ajar', 'shut'] }).notNull(),
+    openFrom: integer('open_from'),
+    ajarFrom: integer('ajar_from'),
+    ajarTo: integer('ajar_to'),
+    body: jsonb('body').notNull(),
+  },
+  (t) => [fence('application_window'), index('application_window_zone').on(t.zoneId)],
 );
 
 /** What was done. Rows are added and never changed or removed: the application's role may only insert and select. */
@@ -704,8 +810,35 @@ export const applicationRecord = pgTable(
     parts: integer('parts').notNull(),
     labelVersion: integer('label_version').notNull().default(1),
     use: text('use').notNull().default('pre-emergent'),
-    /** the entry with which this one went down, in one tank or on the same day */
-    withId: uuid('with_id'),
+    /** entries of one visit carry the same */
+    visitId: uuid('visit_id').notNull(),
+    plannedProductId: uuid('planned_product_id').references(() => plannedProduct.id),
+    /** version of this form: what the fields below hold, and how `gates` is written */
+    form: integer('form').notNull().default(1),
+    // the legal record; empty or null in entries of form 1
+    customer: text('customer').notNull().default(''),
+    address: text('address').notNull().default(''),
+    productKind: text('product_kind').notNull().default('herbicide'),
+    targets: text('targets').array().notNull().default([]),
+    certifiedBy: text('certified_by').notNull().default(''),
+    certifiedNumber: text('certified_number').notNull().default(''),
+    supervisor: text('supervisor').notNull().default(''),
+    /** "14:30" by the clock */
+    startedAt: text('started_at').notNull().default(''),
+    endedAt: text('ended_at').notNull().default(''),
+    windFrom: text('wind_from').notNull().default(''),
+    method: text('method').notNull().default(''),
+    equipment: text('equipment').notNull().default(''),
+    lot: text('lot').notNull().default(''),
+    noticeGiven: text('notice_given').notNull().default(''),
+    reentryTold: text('reentry_told').notNull().default(''),
+    place: text('place', { enum: ['zone', 'spots', 'strip'] })
+      .notNull()
+      .default('zone'),
+    ground: text('ground').notNull().default(''),
+    tank: integer('tank').notNull().default(1),
+    /** a.i. by name with kg that went down, as the label says */
+    ingredients: jsonb('ingredients').notNull().default([]),
     // as the label and the lawn were on that day
     productName: text('product_name').notNull(),
     registrationNumber: text('registration_number').notNull(),
@@ -717,8 +850,9 @@ export const applicationRecord = pgTable(
     waterGal: figure('water_gal').notNull(),
     appliedOn: day('applied_on').notNull(),
     appliedBy: text('applied_by').notNull(),
-    windMph: figure('wind_mph').notNull(),
-    airF: figure('air_f').notNull(),
+    /** null: it does not apply, or was not measured */
+    windMph: figure('wind_mph'),
+    airF: figure('air_f'),
     notes: text('notes').notNull(),
     /** how the gates stood on that day, as computed when it was recorded */
     gates: jsonb('gates').notNull(),
@@ -728,9 +862,12 @@ export const applicationRecord = pgTable(
   (t) => [
     fence('application_record'),
     uniqueIndex('application_record_send').on(t.orgId, t.sendKey),
-    uniqueIndex('application_record_planned')
-      .on(t.plannedId)
+    uniqueIndex('application_record_planned_product')
+      .on(t.plannedProductId)
       .where(sql`corrects_id is null`),
+    index('application_record_planned_application').on(t.plannedId),
+    index('application_record_day').on(t.orgId, t.appliedOn),
+    index('application_record_visit').on(t.visitId),
     uniqueIndex('application_record_corrects').on(t.correctsId),
     index('application_record_zone').on(t.zoneId, t.appliedOn),
   ],

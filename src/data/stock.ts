@@ -52,6 +52,16 @@ export async function stockLines(db: Transaction, productId: string): Promise<St
   return rows.map(lineFrom).reverse();
 }
 
+/** Whether a book is kept of a product: something of it has come in, or was counted. */
+export async function hasShelf(db: Transaction, productId: string): Promise<boolean> {
+  const rows = await db
+    .select({ id: stockMove.id })
+    .from(stockMove)
+    .where(eq(stockMove.productId, productId))
+    .limit(1);
+  return rows.length > 0;
+}
+
 /** What stands on the shelf of every product that a book is kept of. */
 export async function shelvesOf(db: Transaction): Promise<Map<string, Shelf>> {
   const rows = await db.select().from(stockMove).orderBy(asc(stockMove.entered));

@@ -4,7 +4,7 @@
  */
 import { Ajv2020, type ErrorObject } from 'ajv/dist/2020';
 import { parseDay } from '@/core/calendar/day';
-import type { LabelSheet } from '@/core/products/sheet';
+import { readSheet, type LabelSheet } from '@/core/products/sheet';
 import type { Issue } from '@/core/units/parse';
 import { AMOUNT_UNITS, RATE_UNITS } from '@/core/units/rate';
 import { LABEL_SCHEMA } from './label-schema';
@@ -35,7 +35,7 @@ export function sheetFromText(text: string): ReadSheet {
 export function checkSheet(value: unknown): ReadSheet {
   if (!validate(value)) return { ok: false, issues: (validate.errors ?? []).filter(tells).map(issueOf) };
   const issues = contradictions(value);
-  return issues.length ? { ok: false, issues } : { ok: true, sheet: value };
+  return issues.length ? { ok: false, issues } : { ok: true, sheet: readSheet(value) };
 }
 
 /** What a person can do nothing with: that a part failed because its parts did. */

@@ -4,6 +4,7 @@ import {
   DORMANCIES,
   FORMULATIONS,
   METHODS,
+  PRODUCT_KINDS,
   SETBACKS_FROM,
   SIGNAL_WORDS,
   TANK_MIXES,
@@ -46,7 +47,7 @@ const list = (items: object, description: string, more: object = {}) => ({
 const object = (properties: Record<string, object>) => ({
   type: 'object',
   properties,
-  required: Object.keys(properties),
+  required: Object.keys(properties).filter((key) => key !== 'kind'),
   additionalProperties: false,
 });
 
@@ -96,6 +97,7 @@ export const LABEL_SCHEMA = {
       maxItems: 100,
       description: 'States in which it is registered; null: not said',
     },
+    kind: oneOf(PRODUCT_KINDS, 'What it is; a herbicide where it is not said'),
     signalWord: oneOf(SIGNAL_WORDS, 'Signal word'),
     restrictedUse: { type: 'boolean', description: 'Restricted-use product' },
     category: orNull(text('Licence category that covers it', 60)),

@@ -1,7 +1,7 @@
 'use client';
-import { useId, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
-import { intersectRanges, spanAt, type Range } from '@/core/calendar/span';
-import type { GateKey, Verdict } from '@/core/gates/gate';
+import { useId, useMemo, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import { intersectRanges, overlay, spanAt, type Lane, type Range } from '@/core/calendar/span';
+import { worseVerdict, type GateKey, type Verdict } from '@/core/gates/gate';
 import type { GateLane, Window } from '@/core/gates/window';
 import { Pickets } from './pickets';
 import { reasonWords, sourceWords } from './reason-words';
@@ -24,6 +24,8 @@ export type TickWords<At extends number> = Readonly<{
 
 type Props<At extends number> = Readonly<{
   window: Window<At>;
+  /** names of the application's products, by position from 1 */
+  products: readonly string[];
   range: Range<At>;
   now: At;
   /** the tick people look for first */
@@ -42,25 +44,56 @@ export type Held = Readonly<{
 /** A lane by its gate; 'all' is all gates together. */
 type Cursor<At> = Readonly<{ row: string; at: At }>;
 
-const rowKey = (l: GateLane<number>) => `${l.of}|${l.gate.key}`;
+/** A row of the fence: one gate, over all products of the application. */
+type Row<At extends number> = Readonly<{
+  gate: GateLane<At>['gate'];
+  /** at each tick the worst of its products */
+  lane: Lane<At, Verdict>;
+  /** what it says of each */
+  parts: readonly GateLane<At>[];
+}>;
+
+/** One row a gate: of several products the worst decides what the picket shows. */
+function rowsOf<At extends number>(lanes: readonly GateLane<At>[]): Row<At>[] {
+  const rows = new Map<GateKey, Row<At>>();
+  for (const part of lanes) {
+    const row = rows.get(part.gate.key);
+    rows.set(part.gate.key, {
+      gate: part.gate,
+      lane: row ? overlay(row.lane, part.lane, worseVerdict) : part.lane,
+      parts: [...(row?.parts ?? []), part],
+    });
+  }
+  return [...rows.values()];
+}
+const rowKey = (l: Row<number>) => l.gate.key;
 
 /**
  * The fence: a lane for each gate, a picket for each day or hour, and the lane of all lanes at the foot. Gates that stand
  * open throughout are folded into a line; the others are sorted by what hurts. Pointing, tapping or the arrow keys choose
  * a tick of a lane; its reason stands under the fence and is read out.
  */
-export function Fence<At extends number>({ window, range, now, first, words, remedies }: Props<At>) {
+export function Fence<At extends number>({
+  window,
+  products,
+  range,
+  now,
+  first,
+  words,
+  remedies,
+}: Props<At>) {
   const { lanes, all } = window;
+  const gates = useMemo(() => rowsOf(lanes), [lanes]);
   const [chosen, setChosen] = useState<Cursor<At> | null>(null);
   const [isUnfolded, setUnfolded] = useState(false);
   const reasonId = useId();
   const inRange = (at: number) => Math.min(Math.max(at, range.from), range.to - 1) as At;
   const start = inRange(now);
-  const sorted = lanes
-    .map((l) => ({ l, hurt: hurtOf(l.lane, range, start) }))
-    .sort((a, b) => b.hurt - a.hurt);
-  const standing = sorted.filter(({ hurt }) => hurt > 0).map(({ l }) => l);
-  const clear = sorted.filter(({ hurt }) => hurt === 0).map(({ l }) => l);
+  const sorted = gates
+    .map((l) => ({ l, severity: severityOf(l.lane, range, start) }))
+    .sort((a, b) => b.severity - a.severity);
+  const standing = sorted.filter(({ severity }) => severity > 0).map(({ l }) => l);
+  const clear = sorted.filter(({ severity }) => severity === 0).map(({ l }) => l);
   const shown = isUnfolded ? [...standing, ...clear] : standing;
   const rows = [...shown.map(rowKey), 'all'];
   const cursor: Cursor<At> =
@@ -97,7 +130,7 @@ export function Fence<At extends number>({ window, range, now, first, words, rem
         <Ticks range={range} words={words} />
         {shown.map((l) => {
           const says = words.lane(l.lane, start);
-          const name = l.of === 'partner' ? `+ ${l.gate.name}` : l.gate.name;
+          const { name } = l.gate;
           return (
             <div
               key={rowKey(l)}
@@ -162,7 +195,7 @@ export function Fence<At extends number>({ window, range, now, first, words, rem
         aria-live="polite"
         className="mt-1 min-h-[4.6rem] border-l-4 border-iron bg-paper px-3 py-2"
       >
-        <Reasons cursor={cursor} lanes={lanes} all={all} words={words} remedies={remedies} />
+        <Reasons {...{ cursor, gates, all, words, remedies, products }} />
       </div>
       <div className="mt-1 flex gap-2 md:hidden">
         {([-1, 1] as const).map((step) => (
@@ -183,8 +216,8 @@ export function Fence<At extends number>({ window, range, now, first, words, rem
   );
 }
 
-/** How much a lane hurts: a bolt now most, then a latch, then what is shut later, then warnings; 0: open throughout. */
-function hurtOf<At extends number>(lane: GateLane<At>['lane'], range: Range<At>, start: At): number {
+/** How severe a lane is: a bolt now most, then a latch, then what is shut later, then warnings; 0: open throughout. */
+function severityOf<At extends number>(lane: GateLane<At>['lane'], range: Range<At>, start: At): number {
   let ticks = 0;
   for (const s of lane) {
     const part = intersectRanges(s, range);
@@ -203,32 +236,37 @@ const WORTH_SAYING: readonly GateKey[] = ['soil-line', 'wind', 'watering-in'];
 /** What the chosen tick says: one gate's reason, or those of all gates that hold it. */
 function Reasons<At extends number>({
   cursor: { row, at },
-  lanes,
+  gates,
   all,
   words,
   remedies,
-}: Readonly<{ cursor: Cursor<At> }> &
-  Pick<Window<At>, 'lanes' | 'all'> &
-  Pick<Props<At>, 'words'> & { remedies: Props<At>['remedies'] | undefined }) {
+  products,
+}: Readonly<{ cursor: Cursor<At>; gates: readonly Row<At>[] }> &
+  Pick<Window<At>, 'all'> &
+  Pick<Props<At>, 'words' | 'products'> & { remedies: Props<At>['remedies'] | undefined }) {
   const together = spanAt(all, at)?.verdict;
   const isOpen = together?.state === 'open';
-  const verdicts = lanes.flatMap((l) => {
-    const verdict = spanAt(l.lane, at)?.verdict;
-    if (!verdict) return [];
-    const isShown =
-      row === 'all'
-        ? isOpen
-          ? WORTH_SAYING.includes(l.gate.key) && l.of === 'application'
-          : together?.by.includes(l.gate.key) && verdict.state !== 'open'
-        : rowKey(l) === row;
-    return isShown ? [{ ...l, verdict }] : [];
+  const said = gates.flatMap((g) => {
+    const parts = g.parts.flatMap(({ of, lane }) => {
+      const verdict = spanAt(lane, at)?.verdict;
+      return verdict ? [{ gate: g.gate, of, verdict }] : [];
+    });
+    // where one product is held, what the gate says of the others is no matter
+    const held = parts.filter((p) => p.verdict.state !== 'open');
+    return held.length ? held : parts.slice(0, 1);
   });
-  const held = lanes.flatMap((l): Held[] => {
-    const verdict = spanAt(l.lane, at)?.verdict;
-    return verdict?.state === 'shut' && (row === 'all' || rowKey(l) === row)
-      ? [{ key: l.gate.key, name: l.gate.name, of: l.of, verdict }]
-      : [];
-  });
+  const verdicts = said.filter(({ gate, verdict }) =>
+    row === 'all'
+      ? isOpen
+        ? WORTH_SAYING.includes(gate.key)
+        : together?.by.includes(gate.key) && verdict.state !== 'open'
+      : gate.key === row,
+  );
+  const held = said.flatMap(({ gate, of, verdict }): Held[] =>
+    verdict.state === 'shut' && (row === 'all' || gate.key === row)
+      ? [{ key: gate.key, name: gate.name, of, verdict }]
+      : [],
+  );
   const never = row === 'all' && !isOpen && verdicts.length === 0;
   return (
     <>
@@ -237,10 +275,10 @@ function Reasons<At extends number>({
         {row === 'all' && `: ${isOpen ? 'all gates open' : (together?.state ?? '')}`}
       </p>
       {verdicts.map((l) => (
-        <p key={rowKey(l)} className="text-[15px]">
+        <p key={`${l.gate.key}|${l.of}`} className="text-[15px]">
           <b className="font-cond">
-            {l.of === 'partner' && 'What goes with it: '}
-            {l.gate.name}, {stateWords(l.verdict)}.
+            {l.gate.name}, {stateWords(l.verdict)}
+            {products.length > 1 && `, ${products[l.of - 1] ?? ''}`}.
           </b>{' '}
           {reasonWords(l.verdict.reason)}{' '}
           <span className="text-steel">({sourceWords(l.verdict.reason)})</span>
@@ -248,7 +286,7 @@ function Reasons<At extends number>({
       ))}
       {never && (
         <p className="text-[15px]">
-          Each of {list((together?.by ?? []).map((k) => lanes.find((l) => l.gate.key === k)?.gate.name ?? k))}{' '}
+          Each of {list((together?.by ?? []).map((k) => gates.find((g) => g.gate.key === k)?.gate.name ?? k))}{' '}
           has its hours on this day, and never the same ones. The hours show it.
         </p>
       )}

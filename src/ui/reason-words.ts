@@ -42,6 +42,27 @@ const limitsWords = ({ least, most }: { least: Celsius | null; most: Celsius | n
     .filter(Boolean)
     .join(', ') || 'all limits';
 export const wordsForUse = (use: Use): string => (use === 'spot' ? 'spot treatment' : use);
+const daysBack = (days: number) => (days >= 365 ? 'twelve months' : plural(days, 'day'));
+const onGround = ({ isSpot }: { isSpot: boolean }) => (isSpot ? ' on the same spots' : '');
+/** Where only a part is treated, the sum over the whole zone stands beside that of the spots. */
+const overZone = ({ isSpot }: { isSpot: boolean }, total: string) =>
+  isSpot ? ` Over the zone ${total}.` : '';
+type Counted = Readonly<{
+  earlier: readonly Day[];
+  later: readonly Day[];
+  beside: readonly string[];
+  period: LimitPeriod;
+}>;
+/** What a limit counted beside this application. */
+const counted = ({ earlier, later, beside: others, period }: Counted): string => {
+  const day = period === 'calendar year' ? showDay : showFullDay;
+  const parts = [
+    earlier.length ? list(earlier.map(day)) : '',
+    later.length ? `planned ${list(later.map(day))}` : '',
+    others.length ? `${list(others)} in the same visit` : '',
+  ].filter(Boolean);
+  return parts.length ? ` Counted: ${parts.join('; ')}.` : '';
+};
 const before = ({ earlier, period }: { earlier: readonly Day[]; period: LimitPeriod }): string =>
   earlier.length ? ` Counted: ${list(earlier.map(period === 'calendar year' ? showDay : showFullDay))}.` : '';
 
@@ -87,11 +108,21 @@ export function reasonWords(r: Reason): string {
     case 'rate-under':
       return `${showRate(r.rate, r.unit)} is below the label's ${showRate(r.low, r.unit)} for this turf: an under-dose breeds resistance. Raise the rate or split it less.`;
     case 'within-year-limit':
-      return `${showRate(r.total, r.unit)} with this one, of ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}.${before(r)}`;
+      return `${showRate(r.total, r.unit)} with this one${onGround(r)}, of ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}.${overZone(r, showRate(r.zoneTotal, r.unit))}${counted(r)}`;
     case 'over-year-limit':
-      return `${showRate(r.total, r.unit)} with this one would be above the label's ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}; ${showRate(r.fits, r.unit)} still fits.${before(r)}`;
+      return `${showRate(r.total, r.unit)} with this one${onGround(r)} would be above the label's ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}; ${showRate(r.fits, r.unit)} still fits.${overZone(r, showRate(r.zoneTotal, r.unit))}${counted(r)}`;
     case 'over-ingredient-limit':
-      return `${poundsPerAcre(r.total, r.counts)} of ${r.ingredient} with this one would be above ${poundsPerAcre(r.limit, r.counts)} in ${periodWords(r.period)}, over all products that hold it; ${showRate(r.fits, r.unit)} still fits.${before(r)}`;
+      return `${poundsPerAcre(r.total, r.counts)} of ${r.ingredient} with this one${onGround(r)} would be above ${poundsPerAcre(r.limit, r.counts)} in ${periodWords(r.period)}, over all products that hold it; ${showRate(r.fits, r.unit)} still fits.${overZone(r, poundsPerAcre(r.zoneTotal, r.counts))}${counted(r)}`;
+    case 'over-at-once':
+      return `${poundsPerAcre(r.total, r.counts)} of ${r.ingredient} go down in one visit, together with ${list(r.others)}: above the ${poundsPerAcre(r.most, r.counts)} that this label allows at once.`;
+    case 'too-soon-before':
+      return `The next one is planned for ${showDay(r.next)}: the label asks for ${plural(r.days, 'day')} between. Last day before it: ${showDay(r.latest)}; or move that one.`;
+    case 'history-not-known':
+      return r.bookFrom === null
+        ? `What was put down here in the ${daysBack(r.days)} before is not known, and not known is not zero. Say it on the lawn sheet.`
+        : `The book of this zone begins on ${showFullDay(r.bookFrom)}: what went down in the ${daysBack(r.days)} before is not wholly known.`;
+    case 'no-label-rate':
+      return 'No rate is typed for this product, so none is held against it.';
     case 'nothing-before':
       return 'Nothing with this active ingredient has been put down here.';
     case 'too-soon-after':
@@ -222,7 +253,7 @@ export function reasonWords(r: Reason): string {
       return `${capital(WEEDS[r.target].name)} is expected at ${r.stage}, by the soil alone; the label takes it up to ${r.upTo}. Look before you spray.`;
     case 'past-stage':
       return `${capital(WEEDS[r.target].name)} is at ${r.stage}${r.seen === null ? ', as far as the soil tells' : `, counted from what was seen ${showDay(r.seen)}`}, past the label's ${r.upTo}. A product that takes it larger would open it.`;
-    case 'turf-state-no-matter':
+    case 'turf-state-irrelevant':
       return 'The state of the turf does not matter to this product.';
     case 'turf-green':
       return `${capital(r.turf)} is green: about ${showPercent(r.green)}${seenWords(r.seen)}.`;
@@ -256,7 +287,7 @@ export function reasonWords(r: Reason): string {
       return `${capital(r.turf)} is about ${showPercent(r.green)} green: it wants nitrogen only when green.`;
     case 'possible-inversion':
       return `Still air at dawn or dusk, ${showWind(r.wind)}: it may lie in layers and drift goes far. Watch smoke or dust.`;
-    case 'leaf-no-matter':
+    case 'leaf-irrelevant':
       return 'Wet leaf does not matter to this product.';
     case 'leaf-dry':
       return r.lastRain === null
@@ -323,7 +354,7 @@ export function reasonWords(r: Reason): string {
         ? `Group ${list(r.groups.map(String))}: no long row of the same.`
         : 'No site of action group.';
     case 'group-running':
-      return `Group ${r.group} in ${list(r.years.map(String))}: ${r.years.length >= r.most ? 'the same group so many years running' : 'one more year of it alone and the gate shuts; it'} breeds weeds that stand it. Another group, or a year of post-emergents alone.`;
+      return `Group ${r.group} in ${list(r.years.map(String))}: ${r.years.length >= r.most ? 'the same group so many years running' : 'one more year of it alone and the gate shuts; it'} breeds weeds that survive it. Another group, or a year of post-emergents alone.`;
     case 'stock-not-kept':
       return 'No stock book is kept of this product.';
     case 'enough-on-hand':
@@ -357,3 +388,19 @@ export const sourceWords = (r: Reason): string =>
     papers: 'your papers',
     stock: 'the stock book',
   })[r.source];
+
+/**
+ * The words of a reason that was kept before its sentence was: by what is known of it today. One whose code or figures
+ * this program does not know any more is told by its code, never by a wrong figure.
+ */
+export function oldReasonWords(kept: Readonly<Record<string, unknown> & { code: string }>): string {
+  try {
+    // what an earlier program kept lacks figures that came later: of a limit, the sums of spots
+    const old = { later: [], beside: [], earlier: [], isSpot: false, zoneTotal: kept['total'], ...kept };
+    const words: unknown = reasonWords(old as unknown as Reason);
+    if (typeof words === 'string' && !/undefined|NaN|Invalid/.test(words)) return words;
+  } catch {
+    /* its figures are not those of today */
+  }
+  return `Kept as “${kept.code.replace(/-/g, ' ')}”.`;
+}

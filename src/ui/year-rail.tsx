@@ -1,8 +1,9 @@
 'use client';
-import type { KeyboardEvent, PointerEvent } from 'react';
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { addDays, dayOf, showDay, yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
+import type { Standing } from '@/core/season/programme';
 import { showDepth, showTemperature } from '@/core/units/format';
 import type { Celsius } from '@/core/units/quantity';
 import { toFahrenheit } from '@/core/units/trade';
@@ -22,11 +23,23 @@ const COLOURS: readonly (readonly [from: number, colour: string])[] = [
 const colourOf = (t: number): string =>
   COLOURS.findLast(([from]) => toFahrenheit(t as Celsius) >= from)?.[1] ?? '#4f7f9f';
 
-export type RailMark = Readonly<{ day: Day; done: boolean; label: string }>;
+/** An application on the rail: done, skipped, due or to come. */
+export type RailMark = Readonly<{
+  id: string;
+  day: Day;
+  standing: Standing;
+  label: string;
+  isChosen: boolean;
+  /** it may be moved here, by dragging or with the arrow keys */
+  isMovable: boolean;
+}>;
 type Props = Readonly<{
-  outlook: Outlook;
+  outlook: Outlook | null;
   today: Day;
   marks: readonly RailMark[];
+  onChoose: (id: string) => void;
+  /** an application is to go to another day */
+  onMoveMark: (id: string, to: Day) => void;
   /** what was seen this year: bloom, green shoots */
   signs?: readonly Readonly<{ day: Day; sign: string }>[];
   /** the stretch that the fence shows */
@@ -38,136 +51,230 @@ type Props = Readonly<{
 const WIDTH = 1280;
 const HEIGHT = 58;
 
-/** The whole year at once: soil temperature as a ribbon, paler where it is to come; the crossing; today; what is planned and done. */
-export function YearRail({ outlook, today, marks, signs = [], view, onMove }: Props) {
-  const newYear = dayOf(yearOf(today), 1, 1);
-  const days = dayOf(yearOf(today) + 1, 1, 1) - newYear;
-  const x = (day: number) => ((day - newYear) / days) * WIDTH;
-  const soil = [...outlook.observed, ...outlook.band.p50];
-  const { p10, p50, p90 } = outlook.dates;
-  const now = outlook.observed.at(-1);
-  const lineWords = ruleWords(outlook.rule);
-  const crossing =
-    outlook.crossed !== null
-      ? `${lineWords} crossed ${showDay(outlook.crossed)}`
-      : p10 !== null
-        ? `${lineWords}: ${showDay(p10)} to ${p90 === null ? 'the year’s end' : showDay(p90)} (8 in 10), even odds ${p50 === null ? 'later' : showDay(p50)}`
-        : `${lineWords}: not likely this year`;
+/** Months shown before and after this one. */
+const MONTHS_BEFORE = 3;
+const MONTHS_AFTER = 12;
+const monthStart = (today: Day, offset: number): Day => {
+  const at = new Date(today * 86_400_000);
+  const month = at.getUTCMonth() + offset;
+  return dayOf(at.getUTCFullYear() + Math.floor(month / 12), (((month % 12) + 12) % 12) + 1, 1);
+};
+/** What the rail holds: three months behind, a year ahead, over New Year in both directions. */
+export const railRange = (today: Day): Range<Day> => ({
+  from: monthStart(today, -MONTHS_BEFORE),
+  to: monthStart(today, MONTHS_AFTER),
+});
+
+const MARK: Record<Standing, string> = {
+  done: 'bg-moss',
+  due: 'picket-mark-due',
+  'to come': 'picket-mark-planned',
+  skipped: 'picket-mark-skipped',
+};
+
+/**
+ * The year at once, over New Year: soil temperature as a ribbon where it is known, paler where it is to come; the
+ * crossing; today; every application, done, due and to come. It is the way to move in time, and to move an application.
+ */
+export function YearRail({ outlook, today, marks, signs = [], view, onMove, onChoose, onMoveMark }: Props) {
+  const range = railRange(today);
+  const days = range.to - range.from;
+  const rail = useRef<HTMLDivElement>(null);
+  const [dragged, setDragged] = useState<Readonly<{ id: string; day: Day }> | null>(null);
+  const x = (day: number) => ((day - range.from) / days) * WIDTH;
+  const percent = (day: number) => `${((day - range.from) / days) * 100}%`;
+  const inside = (day: Day) => day >= range.from && day < range.to;
 
   const step = (event: KeyboardEvent) => {
-    const by = { ArrowLeft: -7, ArrowRight: 7, Home: newYear - view.from, End: days }[event.key];
+    const by = { ArrowLeft: -7, ArrowRight: 7, Home: range.from - view.from, End: days }[event.key];
     if (by === undefined) return;
     event.preventDefault();
     onMove(addDays(view.from, by));
   };
-  const point = (event: PointerEvent<SVGSVGElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    onMove(addDays(newYear, Math.floor(((event.clientX - box.left) / box.width) * days)));
+  const dayAt = (clientX: number): Day => {
+    const box = rail.current!.getBoundingClientRect();
+    const share = Math.min(Math.max((clientX - box.left) / box.width, 0), 1);
+    return addDays(range.from, Math.min(Math.floor(share * days), days - 1));
   };
+  const dragging = (m: RailMark) => ({
+    onPointerDown: (event: PointerEvent<HTMLButtonElement>) => {
+      onChoose(m.id);
+      if (!m.isMovable) return;
+      event.currentTarget.setPointerCapture(event.pointerId);
+      setDragged({ id: m.id, day: m.day });
+    },
+    onPointerMove: (event: PointerEvent<HTMLButtonElement>) => {
+      if (dragged?.id === m.id) setDragged({ id: m.id, day: dayAt(event.clientX) });
+    },
+    onPointerUp: () => {
+      if (dragged?.id === m.id && dragged.day !== m.day) onMoveMark(m.id, dragged.day);
+      setDragged(null);
+    },
+    onPointerCancel: () => setDragged(null),
+    onKeyDown: (event: KeyboardEvent) => {
+      const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+      if (!m.isMovable || by === undefined) return;
+      event.preventDefault();
+      onMoveMark(m.id, addDays(m.day, event.shiftKey ? by * 7 : by));
+    },
+  });
 
   return (
-    <div className="relative border-b border-hair bg-paper">
-      <p className="flex flex-wrap gap-x-6 px-4 pt-1 text-[14px] md:px-5">
-        <span>
-          <b className="font-cond text-[16px]">{showDay(today)}</b>
-          {now !== undefined &&
-            ` · yesterday's mean ${showTemperature(now as Celsius)} at ${showDepth(outlook.depth)}`}
-        </span>
-        <span className="text-clay">{crossing}</span>
-      </p>
-      <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        preserveAspectRatio="none"
-        className="block h-[58px] w-full cursor-pointer"
-        role="slider"
-        tabIndex={0}
-        aria-label="Year rail: the stretch that the fence shows"
-        aria-valuemin={0}
-        aria-valuemax={days - 1}
-        aria-valuenow={Math.min(Math.max(view.from - newYear, 0), days - 1)}
-        aria-valuetext={`from ${showDay(view.from)}`}
-        onKeyDown={step}
-        onPointerDown={point}
-      >
-        {soil.map((t, i) => (
+    <div className="border-b border-hair bg-paper">
+      <RailWords outlook={outlook} today={today} />
+      <div ref={rail} className="relative">
+        <svg
+          viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+          preserveAspectRatio="none"
+          className="block h-[58px] w-full cursor-pointer"
+          role="slider"
+          tabIndex={0}
+          aria-label="Year rail: the stretch that the fence shows"
+          aria-valuemin={0}
+          aria-valuemax={days - 1}
+          aria-valuenow={Math.min(Math.max(view.from - range.from, 0), days - 1)}
+          aria-valuetext={`from ${showDay(view.from)}`}
+          onKeyDown={step}
+          onPointerDown={(event) => onMove(dayAt(event.clientX))}
+        >
+          {/* what no model reaches: an empty rail */}
+          <rect x={0} y={8} width={WIDTH} height={24} fill="var(--color-hair)" opacity={0.55} />
+          {outlook && <Soil outlook={outlook} x={x} range={range} />}
           <rect
-            key={i}
-            x={x(newYear + i)}
-            y={8}
-            width={WIDTH / days + 0.5}
-            height={24}
-            fill={colourOf(t)}
-            opacity={i < outlook.observed.length ? 1 : 0.6}
-          />
-        ))}
-        <rect
-          x={x(view.from)}
-          y={4}
-          width={Math.max(x(view.to) - x(view.from), 2)}
-          height={32}
-          fill="none"
-          stroke="var(--color-ink)"
-          vectorEffect="non-scaling-stroke"
-          strokeWidth={1.5}
-        />
-        {p10 !== null && outlook.crossed === null && (
-          <rect
-            x={x(p10)}
-            y={1}
-            width={Math.max(x(p90 ?? newYear + days) - x(p10), 3)}
-            height={38}
+            x={x(view.from)}
+            y={4}
+            width={Math.max(x(view.to) - x(view.from), 2)}
+            height={32}
             fill="none"
-            stroke="var(--color-clay)"
+            stroke="var(--color-ink)"
             vectorEffect="non-scaling-stroke"
-            strokeWidth={2}
-            strokeDasharray="4 3"
+            strokeWidth={1.5}
           />
-        )}
-        {outlook.crossed !== null && (
-          <rect x={x(outlook.crossed) - 1.5} y={1} width={3} height={38} fill="var(--color-clay)" />
-        )}
-        <rect x={x(today) - 1.5} y={0} width={3} height={56} fill="var(--color-ink)" />
-      </svg>
-      {marks.map((m) => (
-        <span
-          key={`${m.day}${m.label}`}
-          title={`${m.label}, ${showDay(m.day)}`}
-          className={`picket-mark absolute bottom-[20px] ${m.done ? 'bg-moss' : 'picket-mark-planned'}`}
-          style={{ left: `calc(${((m.day + 0.5 - newYear) / days) * 100}% - 6px)` }}
-        />
-      ))}
-      {signs
-        .filter((s) => yearOf(s.day) === yearOf(today))
-        .map((s) => (
-          <span
-            key={`${s.day}${s.sign}`}
-            role="img"
-            aria-label={`${s.sign}, seen ${showDay(s.day)}`}
-            title={`${s.sign}, seen ${showDay(s.day)}`}
-            className="absolute bottom-[17px] text-[17px] leading-none text-straw-text"
-            style={{ left: `calc(${((s.day + 0.5 - newYear) / days) * 100}% - 8px)` }}
-          >
-            ✿
-          </span>
-        ))}
+          {outlook && <Crossing outlook={outlook} x={x} />}
+          <rect x={x(today) - 1.5} y={0} width={3} height={56} fill="var(--color-ink)" />
+        </svg>
+        {marks
+          .filter((m) => inside(m.day))
+          .map((m) => {
+            const day = dragged?.id === m.id ? dragged.day : m.day;
+            return (
+              <button
+                key={m.id}
+                type="button"
+                title={`${m.label}, ${showDay(day)}`}
+                aria-label={`${m.label}, ${showDay(day)}${m.isMovable ? '. Arrow keys move it by a day, with Shift by a week' : ''}`}
+                aria-pressed={m.isChosen}
+                {...dragging(m)}
+                className="absolute bottom-0 flex h-[44px] w-[24px] touch-none items-end justify-center border-0 bg-transparent p-0"
+                style={{ left: `calc(${percent(day + 0.5)} - 12px)` }}
+              >
+                <span
+                  className={`picket-mark ${MARK[m.standing]} ${m.isChosen ? 'outline-2 outline-offset-2 outline-water' : ''}`}
+                />
+                {dragged?.id === m.id && (
+                  <span className="absolute bottom-full whitespace-nowrap bg-iron px-2 py-0.5 font-cond text-[16px] text-lime">
+                    {showDay(day)}
+                  </span>
+                )}
+              </button>
+            );
+          })}
+        {signs
+          .filter((s) => inside(s.day))
+          .map((s) => (
+            <span
+              key={`${s.day}${s.sign}`}
+              role="img"
+              aria-label={`${s.sign}, seen ${showDay(s.day)}`}
+              title={`${s.sign}, seen ${showDay(s.day)}`}
+              className="pointer-events-none absolute bottom-0 text-[17px] leading-none text-straw-text"
+              style={{ left: `calc(${percent(s.day + 0.5)} - 8px)` }}
+            >
+              ✿
+            </span>
+          ))}
+      </div>
       <div className="relative h-[18px] text-[13px] text-steel" aria-hidden>
-        {Array.from({ length: 12 }, (_, m) => (
-          <span
-            key={m}
-            className="absolute"
-            style={{ left: `${((dayOf(yearOf(today), m + 1, 1) - newYear) / days) * 100}%`, paddingLeft: 4 }}
-          >
-            <span className="md:hidden">
-              {shortDay(dayOf(yearOf(today), m + 1, 1))
-                .replace(/^\d+ /, '')
-                .charAt(0)}
+        {Array.from({ length: MONTHS_BEFORE + MONTHS_AFTER }, (_, i) => {
+          const start = monthStart(today, i - MONTHS_BEFORE);
+          const name = shortDay(start).replace(/^\d+ /, '');
+          const isNewYear = dayOf(yearOf(start), 1, 1) === start;
+          return (
+            <span
+              key={start}
+              className={`absolute border-l pl-1 ${isNewYear ? 'border-ink font-semibold' : 'border-hair'}`}
+              style={{ left: percent(start) }}
+            >
+              <span className="md:hidden">{name.charAt(0)}</span>
+              <span className="hidden md:inline">{isNewYear ? `${name} ${yearOf(start)}` : name}</span>
             </span>
-            <span className="hidden md:inline">
-              {shortDay(dayOf(yearOf(today), m + 1, 1)).replace(/^\d+ /, '')}
-            </span>
-          </span>
-        ))}
+          );
+        })}
       </div>
     </div>
+  );
+}
+
+function RailWords({ outlook, today }: Pick<Props, 'outlook' | 'today'>) {
+  const now = outlook?.observed.at(-1);
+  return (
+    <p className="flex flex-wrap gap-x-6 px-4 pt-1 text-[14px] md:px-5">
+      <span>
+        <b className="font-cond text-[16px]">{showDay(today)}</b>
+        {outlook &&
+          now !== undefined &&
+          ` · yesterday's mean ${showTemperature(now as Celsius)} at ${showDepth(outlook.depth)}`}
+      </span>
+      {outlook && <span className="text-clay">{crossingWords(outlook)}</span>}
+    </p>
+  );
+}
+
+function crossingWords({ rule, crossed, dates: { p10, p50, p90 } }: Outlook): string {
+  const line = ruleWords(rule);
+  if (crossed !== null) return `${line} crossed ${showDay(crossed)}`;
+  if (p10 === null) return `${line}: not likely this year`;
+  return `${line}: ${showDay(p10)} to ${p90 === null ? 'the year’s end' : showDay(p90)} (8 in 10), even odds ${p50 === null ? 'later' : showDay(p50)}`;
+}
+
+type Scale = Readonly<{ x: (day: number) => number }>;
+
+function Soil({ outlook, x, range }: Readonly<{ outlook: Outlook; range: Range<Day> }> & Scale) {
+  const soil = [...outlook.observed, ...outlook.band.p50];
+  const width = x(range.from + 1) + 0.5;
+  return soil.map((t, i) => {
+    const day = outlook.from + i;
+    return day < range.from || day >= range.to ? null : (
+      <rect
+        key={i}
+        x={x(day)}
+        y={8}
+        width={width}
+        height={24}
+        fill={colourOf(t)}
+        opacity={i < outlook.observed.length ? 1 : 0.6}
+      />
+    );
+  });
+}
+
+function Crossing({ outlook: { crossed, dates }, x }: Readonly<{ outlook: Outlook }> & Scale) {
+  const { p10, p90 } = dates;
+  if (crossed !== null)
+    return <rect x={x(crossed) - 1.5} y={1} width={3} height={38} fill="var(--color-clay)" />;
+  if (p10 === null) return null;
+  const end = p90 ?? dayOf(yearOf(p10) + 1, 1, 1);
+  return (
+    <rect
+      x={x(p10)}
+      y={1}
+      width={Math.max(x(end) - x(p10), 3)}
+      height={38}
+      fill="none"
+      stroke="var(--color-clay)"
+      vectorEffect="non-scaling-stroke"
+      strokeWidth={2}
+      strokeDasharray="4 3"
+    />
   );
 }

@@ -11,7 +11,7 @@ import { GET as describe_ } from '@/app/api/v1/openapi.json/route';
 import { POST } from '@/app/api/v1/outlook/route';
 import { signInDatabase } from '@/data/connection';
 import { member, rateLimit } from '@/data/schema';
-import { CALLS_PER_MINUTE, makeToken, revokeToken, tokensOf } from '@/server/tokens';
+import { CALLS_PER_MINUTE, makeToken, revokeToken, tokensOf } from '@/server/entry/tokens';
 import { actor, closeAll } from '../support/demo';
 import { openWeather } from '../support/open-weather';
 

@@ -5,7 +5,7 @@ import { ingredientRate } from '@/core/products/label';
 import { inOrganisation } from '@/data/connection';
 import { zonesOf } from '@/data/lawns';
 import { labelsOf } from '@/data/products';
-import { peopleOf } from '@/server/people';
+import { peopleOf } from '@/server/house/people';
 import { board, recordBook } from '@/server/season';
 import { actor, closeAll } from '../support/demo';
 

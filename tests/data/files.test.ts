@@ -6,9 +6,9 @@ import { importOf } from '@/data/imports';
 import { fileImport, reading, zone } from '@/data/schema';
 import { LAWN_KEYS, matchColumns, type LawnMapping } from '@/formats/lawn-csv';
 import type { LoggerMapping } from '@/formats/logger-csv';
-import { checkLawnFile, checkReadings, setupFor, takeImport, undoImport } from '@/server/imports';
-import { runImport, runUndo } from '@/server/run-imports';
-import { exportLawns, lawnList, queryOf } from '@/server/lawn-list';
+import { checkLawnFile, checkReadings, setupFor, takeImport, undoImport } from '@/server/imports/imports';
+import { runImport, runUndo } from '@/server/imports/run-imports';
+import { exportLawns, lawnList, queryOf } from '@/server/lawns/lawn-list';
 import { actor, closeAll, zoneNamed } from '../support/demo';
 
 afterAll(closeAll);

@@ -9,8 +9,8 @@ import { rateIn } from '@/core/units/rate';
 import { Forbidden } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
 import { labelVersion, latchLift, stockMove } from '@/data/schema';
-import { liftLatch, type LiftInput } from '@/server/lift-latch';
-import { noteFinding, type FindingInput } from '@/server/note-finding';
+import { liftLatch, type LiftInput } from '@/server/programme/lift-latch';
+import { noteFinding, type FindingInput } from '@/server/lawns/note-finding';
 import {
   moveStock,
   productList,
@@ -18,11 +18,11 @@ import {
   readSheetFile,
   saveSheet,
   type MoveInput,
-} from '@/server/products';
+} from '@/server/products/products';
 import { recordApplication } from '@/server/record-application';
 import { savePlan } from '@/server/save-plan';
-import { calibratedToday, saveEquipment, saveGateRules, saveLicence } from '@/server/gate-house';
-import { houseSheet } from '@/server/house-rules';
+import { calibratedToday, saveEquipment, saveGateRules, saveLicence } from '@/server/house/gate-house';
+import { houseSheet } from '@/server/house/house-rules';
 import { recordSheet, zoneSheet } from '@/server/season';
 import { actor, closeAll, zoneNamed } from '../support/demo';
 

@@ -2,9 +2,9 @@
 import { toSquareFeet } from '@/core/units/trade';
 import { draftOf, EMPTY_LAWN } from '@/app/lawns/lawn-draft';
 import { Forbidden } from '@/data/actor';
-import { changeMany, dropFilter, lawnList, queryOf, saveFilter } from '@/server/lawn-list';
-import { lawnSheet } from '@/server/lawn-sheet';
-import { addNewLawn, saveLawn, type LawnInput } from '@/server/save-lawn';
+import { changeMany, dropFilter, lawnList, queryOf, saveFilter } from '@/server/lawns/lawn-list';
+import { lawnSheet } from '@/server/lawns/lawn-sheet';
+import { addNewLawn, saveLawn, type LawnInput } from '@/server/lawns/save-lawn';
 import { zoneSheet } from '@/server/season';
 import { actor, closeAll, zoneNamed } from '../support/demo';
 

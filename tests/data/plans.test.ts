@@ -1,7 +1,7 @@
 import { isoDay } from '@/core/calendar/day';
 import { Forbidden } from '@/data/actor';
 import { L_PER_FL_OZ, toSquareFeet } from '@/core/units/trade';
-import { productList } from '@/server/products';
+import { productList } from '@/server/products/products';
 import { recordApplication } from '@/server/record-application';
 import { savePlan, type PlanInput } from '@/server/save-plan';
 import { board, zoneSheet } from '@/server/season';

@@ -6,9 +6,9 @@ import { zonesOf } from '@/data/lawns';
 import { newsVersion } from '@/data/news';
 import { fileImport, outlook } from '@/data/schema';
 import { board, zoneSheet } from '@/server/season';
-import { queueState, sendJob } from '@/server/jobs';
-import { tryJobAgain } from '@/server/house-rules';
-import { runJob, startWorker, workerActor } from '@/server/worker';
+import { queueState, sendJob } from '@/server/jobs/jobs';
+import { tryJobAgain } from '@/server/house/house-rules';
+import { runJob, startWorker, workerActor } from '@/server/jobs/worker';
 import { actor, closeAll } from '../support/demo';
 
 const lead = actor('lead');

@@ -2,7 +2,7 @@
 import { closeConnection, inOrganisation } from '@/data/connection';
 import type { Actor, Role } from '@/data/actor';
 import { siteName, zonesOf } from '@/data/lawns';
-import { closeQueue } from '@/server/jobs';
+import { closeQueue } from '@/server/jobs/jobs';
 
 export const actor = (role: Role = 'technician', orgId = 'quillmoor'): Actor => ({
   userId: 'person-2',

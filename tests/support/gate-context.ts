@@ -6,7 +6,6 @@ import type { Range } from '@/core/calendar/span';
 import {
   GATE_KEYS,
   NOTHING_SEEN,
-  type Application,
   type GateContext,
   type HouseRules,
   type Means,
@@ -28,7 +27,8 @@ import {
   type LabelRate,
   type Turf,
 } from '@/core/products/label';
-import type { LedgerEntry } from '@/core/records/ledger';
+import { WHOLE_ZONE, type ApplicationProduct, type Place } from '@/core/products/application';
+import { entryOf, type LedgerEntry } from '@/core/records/ledger';
 import { DEFAULT_SPACING } from '@/core/season/split';
 import {
   celsius,
@@ -67,6 +67,7 @@ export const row = (turf: Turf, low: ProductRate, high: ProductRate): LabelRate 
 export const label: Label = {
   id: 'dry-50',
   version: 1,
+  kind: 'herbicide',
   name: 'Test 50 WG',
   registrationNumber: 'TEST-1',
   labelDate: '2027-01-01',
@@ -171,26 +172,34 @@ export const zone: ZoneFacts = {
   noticeHours: null,
   organicOnly: false,
 };
-export const application: Application = {
-  id: 'a',
+export const product: ApplicationProduct = {
+  position: 1,
   label,
   rate: oz(0.4),
-  part: 1,
-  of: 2,
   use: 'pre-emergent',
-  target: null,
+  targets: [],
   method: null,
-  partner: null,
-  treated: null,
+  place: WHOLE_ZONE,
+  tank: 1,
+  tie: null,
 };
+/** A later part of a split in two, of which the first went down on a day; null: it never did. */
+export const secondOf = (previous: Day | null, done = true): ApplicationProduct['tie'] => ({
+  ...{ id: 'tie', kind: 'split', part: 2, of: 2, spacing: DEFAULT_SPACING },
+  previous: previous === null ? null : { day: previous, done },
+});
+export const spots = (area: number, ground = ''): Place => ({
+  on: 'spots',
+  area: squareMetres(area),
+  ground,
+});
 /** A post-emergent on dandelion. */
-export const leafApplication: Application = {
-  ...application,
+export const leafProduct: ApplicationProduct = {
+  ...product,
   label: leafLabel,
   rate: rateOf(0.8, 'floz/1000sqft'),
-  of: 1,
   use: 'post-emergent',
-  target: 'dandelion',
+  targets: ['dandelion'],
 };
 export const means: Means = {
   licences: [{ person: 'Ada Fenn', categories: ['turf'], validTo: addDays(today, 400) }],
@@ -241,23 +250,30 @@ export function outlook(dates: Outlook['dates'], crossed: Day | null = null): Ou
     generated: 0,
     correction: UNCORRECTED,
     watches: { goosegrass: NEVER, nitrogen: NEVER, autumn: NEVER },
+    nextYear: null,
   };
 }
 
-export const entry = (day: Day, ounces: number, over: Partial<LedgerEntry> = {}): LedgerEntry => ({
-  id: `e${day}`,
-  day,
-  label,
-  rate: oz(ounces),
-  done: true,
-  share: 1,
+/** What went down of a label on a day; a label and a rate of its own may be given. */
+export const entry = (
+  day: Day,
+  ounces: number,
+  { label: of = label, rate = oz(ounces), ...over }: Partial<LedgerEntry & { label: Label }> = {},
+): LedgerEntry => ({
+  ...entryOf(of, rate ?? oz(ounces), { id: `e${day}`, day, status: 'done', share: 1, ground: null }),
   ...over,
 });
 
+/** The day from which the book is whole: long ago. */
+export const BOOK_FROM = addDays(today, -4000);
+
 export const context = (over: Partial<GateContext> = {}): GateContext => ({
-  application,
+  applicationId: 'a',
+  product,
+  beside: [],
   zone,
   ledger: [],
+  bookFrom: BOOK_FROM,
   outlook: outlook({ p10: addDays(today, 20), p50: addDays(today, 25), p90: addDays(today, 30) }),
   forecast: sky(3, 0.1),
   recent: lately(0),
@@ -275,10 +291,23 @@ const aDay = fc.integer({ min: -400, max: 400 }).map((n) => addDays(today, n));
 const maybe = <T>(of: fc.Arbitrary<T>) => fc.option(of, { nil: null });
 const aRate = fc.double({ min: 0.01, max: 3, noNaN: true }).map(oz);
 
+const aPlace: fc.Arbitrary<Place> = fc.oneof(
+  fc.constant(WHOLE_ZONE),
+  fc.tuple(fc.integer({ min: 1, max: 6000 }), fc.constantFrom('', 'back')).map(([m2, at]) => spots(m2, at)),
+  fc.tuple(fc.integer({ min: 1, max: 90 }), fc.integer({ min: 1, max: 3 })).map(([length, width]): Place => ({
+    on: 'strip',
+    length: metres(length),
+    width: metres(width),
+    ground: '',
+  })),
+);
+
 /** Any context at all, likely or not: what every gate must stand. */
 export const anyContext: fc.Arbitrary<GateContext> = fc.record({
-  application: fc.record({
-    id: fc.constant('a'),
+  applicationId: fc.constant('a'),
+  bookFrom: maybe(aDay),
+  product: fc.record({
+    position: fc.constant(1),
     label: fc
       .record({
         status: fc.constantFrom('registered' as const, 'cancelled' as const),
@@ -333,22 +362,26 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
       })
       .map((over): Label => ({ ...label, ...over })),
     rate: aRate,
-    part: fc.integer({ min: 1, max: 3 }),
-    of: fc.constant(3),
     use: fc.constantFrom(...USES),
-    target: maybe(fc.constantFrom(...ALL_WEEDS)),
+    targets: fc.subarray([...ALL_WEEDS], { maxLength: 3 }),
     method: maybe(fc.constantFrom(...METHODS)),
-    treated: maybe(fc.integer({ min: 1, max: 6000 }).map(squareMetres)),
-    partner: maybe(
+    place: aPlace,
+    tank: fc.constant(1),
+    tie: fc.constantFrom(null, secondOf(null), secondOf(addDays(today, -20)), secondOf(today, false)),
+  }),
+  beside: fc
+    .array(
       fc.record({
         label: fc.constantFrom(leafLabel, label),
         rate: aRate,
         use: fc.constantFrom(...USES),
-        target: maybe(fc.constantFrom(...ALL_WEEDS)),
-        how: fc.constantFrom('tank' as const, 'day' as const),
+        targets: fc.subarray([...ALL_WEEDS], { maxLength: 2 }),
+        tank: fc.integer({ min: 1, max: 3 }),
+        place: aPlace,
       }),
-    ),
-  }),
+      { maxLength: 3 },
+    )
+    .map((list) => list.map((p, i) => ({ ...p, position: i + 2, method: null, tie: null }))),
   zone: fc.record({
     turf: fc.constantFrom(...TURFS),
     texture: fc.constantFrom(...TEXTURES),
@@ -412,7 +445,14 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
   ),
   ledger: fc.array(
     fc
-      .record({ day: aDay, rate: aRate, done: fc.boolean(), share: fc.constantFrom(1, 0.1) })
+      .record({
+        ...{
+          day: aDay,
+          rate: aRate,
+          status: fc.constantFrom('done' as const, 'planned' as const, 'before' as const),
+        },
+        ...{ share: fc.constantFrom(1, 0.1), ground: maybe(fc.constantFrom('', 'back')) },
+      })
       .map((e) => entry(e.day, 0, e)),
     { maxLength: 5 },
   ),

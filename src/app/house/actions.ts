@@ -1,5 +1,5 @@
 'use server';
-import { action } from '@/server/action';
+import { action } from '@/server/entry/action';
 import {
   anyIdShape,
   crossingsShape,
@@ -8,7 +8,7 @@ import {
   saveThermometer,
   thermometerShape,
   tryJobAgain,
-} from '@/server/house-rules';
+} from '@/server/house/house-rules';
 import {
   calibratedToday,
   equipmentShape,
@@ -18,9 +18,9 @@ import {
   saveEquipment,
   saveGateRules,
   saveLicence,
-} from '@/server/gate-house';
-import { addSensor, sensorShape } from '@/server/soil-station';
-import { makeToken, revokeToken, tokenIdShape, tokenShape } from '@/server/tokens';
+} from '@/server/house/gate-house';
+import { addSensor, sensorShape } from '@/server/soil/soil-station';
+import { makeToken, revokeToken, tokenIdShape, tokenShape } from '@/server/entry/tokens';
 
 export const saveGateRulesAction = action(gateRulesShape, saveGateRules);
 export const saveLicenceAction = action(licenceShape, saveLicence);

@@ -5,8 +5,8 @@ import { showFullDay, type Day } from '@/core/calendar/day';
 import { METHODS, type Method } from '@/core/products/label';
 import type { StoredGateRules } from '@/data/gate-rules';
 import type { Equipment, Licence } from '@/data/means';
-import type { EquipmentInput, GateRulesInput, LicenceInput } from '@/server/gate-house';
-import type { Outcome, Refusal } from '@/server/outcome';
+import type { EquipmentInput, GateRulesInput, LicenceInput } from '@/server/house/gate-house';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../refusal-words';
 import { send } from '../send';
@@ -131,7 +131,9 @@ export function GateRules({
             </label>
           ))}
         </div>
-        <Trouble refusal={refusal} />
+        {refusal && (
+          <RefusalWords refusal={refusal} here="/house" shown={FIGURES.map(([, field]) => field)} />
+        )}
         {mayPlan && (
           <button className="button mt-1" disabled={isSending}>
             {isSending ? 'Saving…' : 'Save the figures of the gates'}
@@ -141,15 +143,6 @@ export function GateRules({
     </section>
   );
 }
-
-const Trouble = ({ refusal }: Readonly<{ refusal: Refusal | null }>) =>
-  refusal && refusal.kind !== 'invalid' ? (
-    <RefusalWords refusal={refusal} here="/house" />
-  ) : refusal ? (
-    <p role="alert" className="mt-1 text-[15px] font-semibold text-clay">
-      {refusal.issues.map((i) => `${i.problem}. ${i.remedy}`).join(' ')}
-    </p>
-  ) : null;
 
 const Panel = ({ title, children }: Readonly<{ title: string; children: ReactNode }>) => (
   <section aria-label={title}>
@@ -229,7 +222,13 @@ export function Licences({
           </button>
         </form>
       )}
-      {refusal?.kind !== 'invalid' && <Trouble refusal={refusal} />}
+      {refusal && (
+        <RefusalWords
+          refusal={refusal}
+          here="/house"
+          shown={['Person', 'Number', 'Categories', 'Valid to']}
+        />
+      )}
     </Panel>
   );
 }
@@ -321,7 +320,7 @@ export function EquipmentPanel({
           </button>
         </form>
       )}
-      {refusal?.kind !== 'invalid' && <Trouble refusal={refusal} />}
+      {refusal && <RefusalWords refusal={refusal} here="/house" shown={['Name', 'Calibrated']} />}
     </Panel>
   );
 }

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { may } from '@/data/actor';
-import { houseSheet } from '@/server/house-rules';
+import { houseSheet } from '@/server/house/house-rules';
 import { screen } from '../screen';
 import {
   addSensorAction,
@@ -30,26 +30,26 @@ export default screen(async (actor) => {
       <Crossings
         crossings={sheet.crossings}
         version={sheet.version}
-        mayPlan={may(actor, 'plan')}
+        mayPlan={may(actor, 'change the house')}
         saveCrossingsAction={saveCrossingsAction}
       />
       <GateRules
         rules={sheet.gates}
-        version={sheet.version}
-        mayPlan={may(actor, 'plan')}
+        version={sheet.gatesVersion}
+        mayPlan={may(actor, 'change the house')}
         saveGateRulesAction={saveGateRulesAction}
       />
       <div className="mt-6 grid grid-cols-1 gap-x-8 gap-y-6 lg:grid-cols-2">
         <Licences
           licences={sheet.licences}
-          mayPlan={may(actor, 'plan')}
+          mayPlan={may(actor, 'change the house')}
           saveLicenceAction={saveLicenceAction}
           removeLicenceAction={removeLicenceAction}
         />
         <EquipmentPanel
           equipment={sheet.equipment}
           today={sheet.today}
-          mayPlan={may(actor, 'plan')}
+          mayPlan={may(actor, 'change the house')}
           saveEquipmentAction={saveEquipmentAction}
           calibratedTodayAction={calibratedTodayAction}
         />
@@ -62,7 +62,7 @@ export default screen(async (actor) => {
         <Sensors
           sensors={sheet.sensors}
           zones={sheet.zones}
-          mayPlan={may(actor, 'plan')}
+          mayPlan={may(actor, 'change the house')}
           addSensorAction={addSensorAction}
         />
         <Tokens
@@ -70,7 +70,7 @@ export default screen(async (actor) => {
           makeTokenAction={makeTokenAction}
           revokeTokenAction={revokeTokenAction}
         />
-        <Jobs jobs={sheet.jobs} mayPlan={may(actor, 'plan')} retryJobAction={retryJobAction} />
+        <Jobs jobs={sheet.jobs} mayPlan={may(actor, 'change the house')} retryJobAction={retryJobAction} />
       </div>
     </div>
   );

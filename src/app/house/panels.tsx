@@ -5,11 +5,11 @@ import { isoDay, showFullDay } from '@/core/calendar/day';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
 import { figure } from '@/core/units/format';
 import type { Thermometer } from '@/data/readings';
-import type { HouseSheet, saveThermometer } from '@/server/house-rules';
-import type { QueueState } from '@/server/jobs';
-import type { Outcome, Refusal } from '@/server/outcome';
-import type { addSensor } from '@/server/soil-station';
-import type { TokenNews } from '@/server/tokens';
+import type { HouseSheet, saveThermometer } from '@/server/house/house-rules';
+import type { QueueState } from '@/server/jobs/jobs';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { addSensor } from '@/server/soil/soil-station';
+import type { TokenNews } from '@/server/entry/tokens';
 import { Labelled } from '@/ui/labelled';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
@@ -330,6 +330,7 @@ const JOB_WORDS: Record<QueueState['failed'][number]['kind'], string> = {
   import: 'Taking a file',
   undo: 'Taking a file out again',
   'soil-station': 'Asking a soil station',
+  windows: 'Computing the windows of planned applications',
 };
 
 export function Jobs({

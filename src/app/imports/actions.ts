@@ -1,7 +1,7 @@
 'use server';
 import Joi from 'joi';
 import type { LoggerMapping } from '@/formats/logger-csv';
-import { action } from '@/server/action';
+import { action } from '@/server/entry/action';
 import {
   checkLawnFile,
   checkReadings,
@@ -11,8 +11,8 @@ import {
   setupFor,
   takeImport,
   undoImport,
-} from '@/server/imports';
-import { done } from '@/server/outcome';
+} from '@/server/imports/imports';
+import { done } from '@/server/entry/outcome';
 
 export const checkReadingsAction = action(readingsImportShape, checkReadings);
 export const checkLawnsAction = action(lawnsImportShape, checkLawnFile);

@@ -5,7 +5,7 @@ import { figure } from '@/core/units/format';
 import type { ImportNews } from '@/data/imports';
 import type { LawnMapping } from '@/formats/lawn-csv';
 import type { LoggerMapping, RowProblem } from '@/formats/logger-csv';
-import type { Outcome, Refusal } from '@/server/outcome';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
 import { plural } from '@/ui/words';

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { may } from '@/data/actor';
-import { houseSheet } from '@/server/house-rules';
-import { importBook } from '@/server/imports';
+import { houseSheet } from '@/server/house/house-rules';
+import { importBook } from '@/server/imports/imports';
 import { screen } from '../screen';
 import {
   checkLawnsAction,

@@ -1,5 +1,5 @@
 'use server';
-import { action } from '@/server/action';
+import { action } from '@/server/entry/action';
 import {
   bulkShape,
   changeMany,
@@ -7,7 +7,7 @@ import {
   filterIdShape,
   filterShape,
   saveFilter,
-} from '@/server/lawn-list';
+} from '@/server/lawns/lawn-list';
 
 export const bulkAction = action(bulkShape, changeMany);
 export const saveFilterAction = action(filterShape, saveFilter);

@@ -8,7 +8,7 @@ import type { SquareMetres } from '@/core/units/quantity';
 import { fromSquareFeet } from '@/core/units/trade';
 import { readGeoJson, type DrawnZone } from '@/formats/geojson';
 import { measured, overlapsOf, polygonArea, regionOf } from '@/geometry/region';
-import type { LawnInput } from '@/server/save-lawn';
+import type { LawnInput } from '@/server/lawns/save-lawn';
 import { Choice } from '@/ui/choice';
 import { Figure } from '@/ui/figure';
 import { Labelled } from '@/ui/labelled';

@@ -5,7 +5,7 @@ import type { TakeoffDraft } from '@/core/lawn/takeoff-draft';
 import type { Metres } from '@/core/units/quantity';
 import { toFeet, toInchesOfWater, toSquareFeet } from '@/core/units/trade';
 import type { ZoneOnLawn } from '@/data/lawns';
-import type { LawnInput } from '@/server/save-lawn';
+import type { LawnInput } from '@/server/lawns/save-lawn';
 
 /** A figure for a field: no thousands, no trailing zeros. */
 const plain = (value: number | null, digits = 2): string =>

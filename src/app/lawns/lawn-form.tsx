@@ -8,8 +8,8 @@ import { TURF_FACTS } from '@/core/lawn/turf';
 import { ASPECTS, DRAINAGES, THATCHES, WATERS, expectationsOf } from '@/core/lawn/zone';
 import { TURFS } from '@/core/products/label';
 import type { ZoneOnLawn } from '@/data/lawns';
-import type { Outcome, Overtaken, Refusal } from '@/server/outcome';
-import type { LawnInput } from '@/server/save-lawn';
+import type { Outcome, Overtaken, Refusal } from '@/server/entry/outcome';
+import type { LawnInput } from '@/server/lawns/save-lawn';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
 import { TurfPicture } from '@/ui/turf-picture';
@@ -40,6 +40,17 @@ type Props = Readonly<{
   addLawnAction: (input: LawnInput & { lawnId: string | null }) => Promise<Outcome<{ zoneId: string }>>;
 }>;
 
+type KeptLawn = Readonly<{ seen: number; draft: LawnInput }>;
+/** What was kept has every field of the form as it is now. */
+const isKeptLawn = (v: unknown, like: LawnInput): boolean =>
+  typeof v === 'object' &&
+  v !== null &&
+  'seen' in v &&
+  'draft' in v &&
+  typeof v.draft === 'object' &&
+  v.draft !== null &&
+  Object.keys(like).every((k) => k in (v.draft as object));
+
 /** Everything there is to write down of a zone, in the order in which it is seen at the kerb. */
 export function LawnForm({
   title,
@@ -54,7 +65,11 @@ export function LawnForm({
 }: Props) {
   const router = useRouter();
   const seenNow = target.kind === 'there' ? target.seen : 0;
-  const [{ seen, draft }, keep, forget, isKept] = useKept(draftKey, { seen: seenNow, draft: first });
+  const [{ seen, draft }, keep, forget, isKept] = useKept<KeptLawn>(
+    draftKey,
+    { seen: seenNow, draft: first },
+    (v): v is KeptLawn => isKeptLawn(v, first),
+  );
   const [refusal, setRefusal] = useState<Refusal | Overtaken<ZoneOnLawn> | null>(null);
   const [isSaving, start] = useTransition();
   const change = (part: Partial<LawnInput>) => keep({ seen, draft: { ...draft, ...part } });

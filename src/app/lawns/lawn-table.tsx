@@ -9,8 +9,8 @@ import { THATCHES, type Thatch } from '@/core/lawn/zone';
 import { TURFS } from '@/core/products/label';
 import { figure } from '@/core/units/format';
 import type { ListQuery, SortKey } from '@/data/lawn-list';
-import type { LawnList, changeMany } from '@/server/lawn-list';
-import type { Outcome, Refusal } from '@/server/outcome';
+import type { LawnList, changeMany } from '@/server/lawns/lawn-list';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
 import { send } from '../send';
@@ -34,8 +34,8 @@ const SORT_WORDS: Record<SortKey, string> = {
   next: 'next application',
 };
 const PLAN_WORDS = {
-  '': 'any plan',
-  none: 'without a plan',
+  '': 'any programme',
+  none: 'without a programme',
   due: 'something to do',
   done: 'done for the year',
 } as const;
@@ -310,14 +310,14 @@ export function LawnTable({
                 </span>
               </p>
               <p className="text-[15px]">
-                {z.product?.replace(', demo label', '') ?? 'No plan yet'}
+                {z.product?.replaceAll(', demo label', '') ?? (z.isClosed ? 'Closed' : 'Nothing planned')}
                 <br />
                 <span className="text-steel">
                   {z.product === null
                     ? ''
                     : z.nextOn === null
                       ? 'done for this year'
-                      : `${z.parts > 1 ? `part ${z.nextPart} of ${z.parts} ` : ''}planned for ${showDay(z.nextOn)}`}
+                      : `${showDay(z.nextOn)}${z.open > 1 ? `, and ${z.open - 1} more` : ''}`}
                 </span>
               </p>
             </div>

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { SCHOOLS } from '@/core/ground/crossing';
 import { may } from '@/data/actor';
-import { lawnList, queryOf } from '@/server/lawn-list';
+import { lawnList, queryOf } from '@/server/lawns/lawn-list';
 import { screen } from '../screen';
 import { bulkAction, dropFilterAction, saveFilterAction } from './actions';
 import { LawnTable } from './lawn-table';

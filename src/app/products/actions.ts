@@ -1,5 +1,5 @@
 'use server';
-import { action } from '@/server/action';
+import { action } from '@/server/entry/action';
 import {
   importSheetShape,
   moveShape,
@@ -7,7 +7,7 @@ import {
   readSheetFile,
   saveSheet,
   saveSheetShape,
-} from '@/server/products';
+} from '@/server/products/products';
 
 export const saveSheetAction = action(saveSheetShape, saveSheet);
 export const readSheetFileAction = action(importSheetShape, readSheetFile);

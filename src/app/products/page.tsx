@@ -3,7 +3,7 @@ import { Link } from '@/ui/link';
 import { showAmount, significant } from '@/core/units/format';
 import { RATE_UNITS, amountLike } from '@/core/units/rate';
 import { may } from '@/data/actor';
-import { productList, type ProductLine } from '@/server/products';
+import { productList, type ProductLine } from '@/server/products/products';
 import { list, plural } from '@/ui/words';
 import { screen } from '../screen';
 

@@ -2,11 +2,11 @@
 import { Link } from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
-import type { LabelSheet } from '@/core/products/sheet';
+import { EMPTY_SHEET, type LabelSheet } from '@/core/products/sheet';
 import type { Issue } from '@/core/units/parse';
 import type { SheetVersion } from '@/data/products';
-import type { Outcome, Overtaken, Refusal } from '@/server/outcome';
-import type { SaveSheetInput } from '@/server/products';
+import type { Outcome, Overtaken, Refusal } from '@/server/entry/outcome';
+import type { SaveSheetInput } from '@/server/products/products';
 import { BothVersions, differences } from '../both-versions';
 import { RefusalWords } from '../refusal-words';
 import { send } from '../send';
@@ -28,15 +28,27 @@ type Props = Readonly<{
   saveSheetAction: SaveSheet;
 }>;
 
+type Kept = Readonly<{ seen: number; sheet: LabelSheet }>;
+const isKeptSheet = (v: unknown): v is Kept =>
+  typeof v === 'object' &&
+  v !== null &&
+  'seen' in v &&
+  'sheet' in v &&
+  typeof v.sheet === 'object' &&
+  v.sheet !== null &&
+  // fields that came later are not missing from a form: such a draft is left
+  Object.keys(EMPTY_SHEET).every((k) => k in (v.sheet as object));
+
 /** A product sheet in the order of a printed label. What is typed is computed at once, and kept when a session ends. */
 export function SheetForm({ productId, seen: seenNow, first, saveSheetAction }: Props) {
   const router = useRouter();
   const [refusal, setRefusal] = useState<Refusal | Overtaken<SheetVersion> | null>(null);
   const [isSaving, start] = useTransition();
-  const [{ seen, sheet }, keep, forget, isKept] = useKept(draftKey(productId), {
-    seen: seenNow,
-    sheet: first,
-  });
+  const [{ seen, sheet }, keep, forget, isKept] = useKept<Kept>(
+    draftKey(productId),
+    { seen: seenNow, sheet: first },
+    isKeptSheet,
+  );
   const set = (change: Partial<LabelSheet>) => keep({ seen, sheet: { ...sheet, ...change } });
   const issues: readonly Issue[] = refusal?.kind === 'invalid' ? refusal.issues : [];
 

@@ -1,16 +1,35 @@
 import type { Metadata } from 'next';
-import { Link } from '@/ui/link';
-import { showFullDay } from '@/core/calendar/day';
+import { isoDay, showFullDay } from '@/core/calendar/day';
 import { figure, significant } from '@/core/units/format';
 import { AMOUNT_UNITS } from '@/core/units/rate';
-import { recordBook } from '@/server/season';
+import { WEEDS } from '@/core/weeds/weeds';
+import { recordBook, recordQueryOf } from '@/server/records/view';
+import { Link } from '@/ui/link';
 import { YearStrip } from '@/ui/year-strip';
+import { plural } from '@/ui/words';
 import { screen } from '../screen';
+import { RecordFilter } from './record-filter';
 
 export const metadata: Metadata = { title: 'Records' };
 
-export default screen(async (actor) => {
-  const { today, records } = await recordBook(actor);
+export default screen(async (actor, { searchParams }: PageProps<'/records'>) => {
+  const query = recordQueryOf(await searchParams);
+  const { today, records, total, pages, days, choices } = await recordBook(actor, query);
+  const asked = new URLSearchParams();
+  if (query.words) asked.set('q', query.words);
+  if (query.from !== null) asked.set('from', isoDay(query.from));
+  if (query.to !== null) asked.set('to', isoDay(query.to));
+  if (query.productId) asked.set('product', query.productId);
+  if (query.ingredient) asked.set('ingredient', query.ingredient);
+  if (query.appliedBy) asked.set('by', query.appliedBy);
+  if (query.target) asked.set('target', query.target);
+  if (!query.withCorrected) asked.set('standing', '1');
+  const isPlain = asked.size === 0;
+  const page = (n: number) => {
+    const p = new URLSearchParams(asked);
+    if (n > 1) p.set('page', String(n));
+    return `/records${p.size ? `?${p}` : ''}`;
+  };
   return (
     <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">
       <h1 className="text-[26px]">Records</h1>
@@ -18,16 +37,52 @@ export default screen(async (actor) => {
         What was put down, the latest first. An entry is never changed or removed; a correction is an entry of
         its own.
       </p>
-      {records.length === 0 && (
+      <RecordFilter
+        key={asked.toString()}
+        first={{
+          ...{ q: query.words, from: asked.get('from') ?? '', to: asked.get('to') ?? '' },
+          ...{ product: query.productId, ingredient: query.ingredient, by: query.appliedBy },
+          ...{ target: query.target, standing: query.withCorrected ? '' : '1' },
+        }}
+        products={choices.products}
+        ingredients={choices.ingredients}
+        people={choices.people}
+        targets={choices.targets.map((t) => ({ id: t, name: WEEDS[t].name }))}
+      />
+      <div className="mt-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+        <p className="font-semibold">
+          {isPlain ? plural(total, 'entry', 'entries') : `${plural(total, 'entry', 'entries')} found`}
+        </p>
+        {total > 0 && (
+          <p className="flex flex-wrap gap-2">
+            {(['csv', 'json', 'pdf'] as const).map((kind) => (
+              <a
+                key={kind}
+                href={`/api/export/records.${kind}${asked.size ? `?${asked}` : ''}`}
+                className="button py-0 md:min-h-[34px]"
+              >
+                {kind === 'pdf' ? 'PDF for an inspector' : kind.toUpperCase()}
+              </a>
+            ))}
+          </p>
+        )}
+      </div>
+      {total === 0 && (
         <p className="mt-5 text-lg">
-          Nothing has been recorded yet. When an application is down, record it from Today or from its lawn.
+          {isPlain ? (
+            'Nothing has been recorded yet. When an application is down, record it from Today or from its lawn.'
+          ) : (
+            <>
+              No entry has all of this. <Link href="/records">Show all</Link>
+            </>
+          )}
         </p>
       )}
-      {records.length > 0 && (
+      {days.length > 0 && (
         <div className="mt-3">
           <YearStrip
             today={today}
-            marks={records.filter((r) => !r.correctedById).map((r) => ({ day: r.appliedOn, label: r.site }))}
+            marks={days.map((d) => ({ day: d.day, label: plural(d.count, 'entry', 'entries') }))}
           />
         </div>
       )}
@@ -39,7 +94,7 @@ export default screen(async (actor) => {
           >
             <Link
               href={`/records/${r.id}`}
-              className="inline-flex min-h-[44px] md:min-h-[32px] items-center font-cond text-[18px] font-semibold"
+              className="inline-flex min-h-[44px] items-center font-cond text-[18px] font-semibold md:min-h-[32px]"
             >
               {showFullDay(r.appliedOn)}
             </Link>
@@ -47,6 +102,8 @@ export default screen(async (actor) => {
             <span>
               {r.productName.replace(', demo label', '')}
               {r.parts > 1 && `, part ${r.part} of ${r.parts}`}
+              {r.place !== 'zone' && `, ${r.place}`}
+              {r.plannedProductId === null && <span className="text-steel"> · not planned</span>}
             </span>
             <span>{r.appliedBy}</span>
             <span className="md:text-right">
@@ -59,6 +116,23 @@ export default screen(async (actor) => {
           </li>
         ))}
       </ul>
+      {pages > 1 && (
+        <nav aria-label="Pages" className="mt-4 flex flex-wrap items-center gap-3">
+          {query.page > 1 && (
+            <Link href={page(query.page - 1)} className="button">
+              ← later entries
+            </Link>
+          )}
+          <span>
+            Page {query.page} of {pages}
+          </span>
+          {query.page < pages && (
+            <Link href={page(query.page + 1)} className="button">
+              earlier entries →
+            </Link>
+          )}
+        </nav>
+      )}
     </div>
   );
 });

@@ -49,6 +49,21 @@ export function laneByTick<At extends number, V>(
   return out;
 }
 
+/**
+ * Asks once a stretch: `verdictAt` is the same from one break to the next. Breaks may lie anywhere, in any order.
+ * For verdicts that are dear to compute and change on few days.
+ */
+export function laneByBreaks<At extends number, V>(
+  range: Range<At>,
+  breaks: readonly At[],
+  verdictAt: (at: At) => V,
+): Lane<At, V> {
+  if (range.from >= range.to) return [];
+  const inside = [...new Set(breaks)].filter((b) => b > range.from && b < range.to).sort((a, b) => a - b);
+  const starts = [range.from, ...inside];
+  return starts.map((from, i) => ({ from, to: starts[i + 1] ?? range.to, verdict: verdictAt(from) }));
+}
+
 /** The span that holds a tick; undefined outside the lane. By bisection: lanes are in order. */
 export function spanAt<At extends number, V>(lane: Lane<At, V>, at: At): Span<At, V> | undefined {
   let lo = 0;

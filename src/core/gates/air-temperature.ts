@@ -7,8 +7,8 @@ import { ajar, open, shut, type Verdict } from './gate';
 import { hourlyGate, skyAt } from './sky';
 
 export const airTemperature = hourlyGate('air-temperature', 'Air temperature', (context) => {
-  const { application, rules } = context;
-  const { label } = application;
+  const { product, rules } = context;
+  const { label } = product;
   const { least, most: byLabel } = label.air;
   const minds = label.onLeaf && !isGranule(label);
   if (least === null && byLabel === null && !minds) return open({ code: 'no-air-limit', source: 'label' });

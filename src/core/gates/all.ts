@@ -27,6 +27,7 @@ import { turfState } from './turf-state';
 import { wateringIn } from './watering-in';
 import { wind } from './wind';
 import { yearLimit } from './year-limit';
+import { isHerbicide, type Label } from '@/core/products/label';
 import type { Gate, GateKey } from './gate';
 
 export const GATES: readonly Gate[] = [
@@ -63,3 +64,21 @@ export const GATE_ORDER = new Map<GateKey, number>(GATES.map((g, i) => [g.key, i
 /** Those that the weather decides by the hour. */
 export const HOURLY_GATES = GATES.filter((g) => g.hours !== undefined);
 export const gateName = (key: GateKey): string => GATES[GATE_ORDER.get(key) ?? 0]!.name;
+
+/** What a fertilizer, lime, iron or wetting agent is asked: no herbicide's gates. */
+const FOR_ALL: ReadonlySet<GateKey> = new Set([
+  'label-rate',
+  'setback',
+  'equipment',
+  'event',
+  'notice',
+  'nitrogen',
+  'wind',
+  'leaf-wetness',
+  'frost',
+  'soil-water',
+  'partner',
+  'stock',
+]);
+export const gatesFor = (label: Label, gates: readonly Gate[] = GATES): readonly Gate[] =>
+  isHerbicide(label) ? gates : gates.filter((g) => FOR_ALL.has(g.key));

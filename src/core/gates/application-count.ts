@@ -1,30 +1,37 @@
-/** Bolt: the label's number of applications in its period is not reached yet. */
+/**
+ * Bolt: the label's number of applications in its period is not reached yet, with those that are planned before and
+ * after. What goes down in one visit is one application.
+ */
 import type { Day } from '@/core/calendar/day';
-import { constantLane, laneByTick } from '@/core/calendar/span';
+import { constantLane, laneByBreaks } from '@/core/calendar/span';
+import { groundOf, sharesGround } from '@/core/products/application';
 import { limitsFor } from '@/core/products/label';
-import { isInPeriod } from '@/core/records/ledger';
-import { open, shut, type Gate, type Verdict } from './gate';
+import { YEAR_DAYS, isBookWhole, limitBreaks, periodsWith } from '@/core/records/ledger';
+import { ajar, open, shut, type Gate, type Verdict } from './gate';
 
 export const applicationCount: Gate = {
   key: 'application-count',
   name: 'Number of applications',
-  spans: ({ application: { label, use }, zone, ledger }, range) => {
+  spans: ({ product: { label, use, place }, zone, ledger, bookFrom }, range) => {
     const { mostApplications: most } = limitsFor(label, zone, use);
     if (most === null) return constantLane(range, open({ code: 'no-count-limit', source: 'label' }));
-    const mine = ledger.filter((e) => e.label.id === label.id);
-    const verdicts = new Map<string, Verdict>();
-    return laneByTick<Day, Verdict>(range, (day) => {
-      const earlier = mine.filter((e) => isInPeriod(e.day, label.period, day)).map((e) => e.day);
-      const key = earlier.join();
-      const known = verdicts.get(key);
-      if (known) return known;
-      const facts = { source: 'label', count: earlier.length, most, period: label.period, earlier } as const;
-      const verdict =
-        earlier.length < most
-          ? open({ code: 'within-count', ...facts })
-          : shut('bolt', { code: 'count-reached', ...facts });
-      verdicts.set(key, verdict);
-      return verdict;
-    });
+    const { period } = label;
+    const ground = groundOf(place);
+    const mine = ledger.filter((e) => e.productId === label.id && sharesGround(e.ground, ground));
+    return laneByBreaks<Day, Verdict>(
+      range,
+      limitBreaks(period, mine, range.from, range.to, bookFrom),
+      (day) => {
+        const periods = periodsWith(period, day, mine);
+        const days = periods
+          .map((p) => [...new Set(mine.filter((e) => e.day >= p.from && e.day <= p.to).map((e) => e.day))])
+          .reduce((a, b) => (b.length > a.length ? b : a));
+        const facts = { source: 'label', count: days.length, most, period, earlier: days } as const;
+        if (days.length >= most) return shut('bolt', { code: 'count-reached', ...facts });
+        return periods.some((p) => !isBookWhole(bookFrom, p))
+          ? ajar({ code: 'history-not-known', source: 'ledger', days: YEAR_DAYS, bookFrom })
+          : open({ code: 'within-count', ...facts });
+      },
+    );
   },
 };

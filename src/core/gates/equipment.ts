@@ -8,7 +8,7 @@ import type { Method } from '@/core/products/label';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
 /** What would be used: the named method's, else the one of the house that the label allows and that was calibrated last. */
-function chosen({ application: { label, method }, means }: GateContext) {
+function chosen({ product: { label, method }, means }: GateContext) {
   const fitting = means.equipment
     .filter((e) => (method === null || e.method === method) && label.methods.includes(e.method))
     .toSorted((a, b) => (b.calibratedOn ?? -Infinity) - (a.calibratedOn ?? -Infinity));
@@ -19,8 +19,8 @@ export const equipment: Gate = {
   key: 'equipment',
   name: 'Equipment',
   spans: (context, range) => {
-    const { application, means, rules } = context;
-    const { label, method } = application;
+    const { product, means, rules } = context;
+    const { label, method } = product;
     if (!label.methods.length)
       return constantLane(range, shut('bolt', { code: 'not-known', source: 'label', missing: 'methods' }));
     const used = chosen(context);

@@ -9,7 +9,7 @@ import { open, shut, type Gate, type Verdict } from './gate';
 export const event: Gate = {
   key: 'event',
   name: 'Re-entry and event',
-  spans: ({ application: { label }, seen }, range) => {
+  spans: ({ product: { label }, seen }, range) => {
     const none = open({ code: 'no-event', source: 'customer' });
     if (!seen.event) return constantLane(range, none);
     const { on, what } = seen.event;

@@ -7,13 +7,13 @@
  */
 import type { Day } from '@/core/calendar/day';
 import type { Hour } from '@/core/calendar/hour';
-import type { Lane, Range } from '@/core/calendar/span';
+import { worseState, type Lane, type Range } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
 import type { Cover, Texture } from '@/core/ground/site';
 import type { Water } from '@/core/lawn/zone';
-import type { Label, Method, Turf, Use } from '@/core/products/label';
+import type { ApplicationProduct, Spacing } from '@/core/products/application';
+import type { Method, Turf } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
-import type { Spacing } from '@/core/season/split';
 import type {
   Celsius,
   KilogramsPerHectare,
@@ -22,7 +22,6 @@ import type {
   Millimetres,
   SquareMetres,
 } from '@/core/units/quantity';
-import type { ProductRate } from '@/core/units/rate';
 import type { Forecast, HourlyWeather } from '@/core/weather/series';
 import type { Stage, Weed } from '@/core/weeds/weeds';
 import type { Reason } from './reason';
@@ -36,47 +35,11 @@ export type Verdict =
 
 export const open = (reason: Reason): Verdict => ({ state: 'open', reason });
 export const ajar = (reason: Reason): Verdict => ({ state: 'ajar', reason });
+/** The worse of two, the first of equals. */
+export const worseVerdict = (a: Verdict, b: Verdict): Verdict =>
+  a.state !== b.state && worseState(a.state, b.state) === b.state ? b : a;
+
 export const shut = (strength: Strength, reason: Reason): Verdict => ({ state: 'shut', strength, reason });
-
-/** One application: a part of a plan, or a spot treatment. */
-export type Application = Readonly<{
-  id: string;
-  label: Label;
-  rate: ProductRate;
-  use: Use;
-  /** the weed that a post-emergent is for; null: none named */
-  target: Weed | null;
-  /** null: whichever the house has and the label allows */
-  method: Method | null;
-  /** area of the spots that are treated; null: the whole zone */
-  treated: SquareMetres | null;
-  /** 1 for the first, or only, part */
-  part: number;
-  of: number;
-  /** what goes down with it: in one tank, or on the same day */
-  partner: Partner | null;
-}>;
-
-/** Area that an application covers, m²: its spots, or the whole zone. */
-export const areaOf = (
-  { treated }: Pick<Application, 'treated'>,
-  { area }: Readonly<{ area: SquareMetres }>,
-): SquareMetres => (treated === null ? area : (Math.min(treated, area) as SquareMetres));
-
-/** Share of the zone that an application covers, 0 to 1: what limits count of its rate. */
-export const shareOf = (
-  application: Pick<Application, 'treated'>,
-  zone: Readonly<{ area: SquareMetres }>,
-): number => areaOf(application, zone) / zone.area;
-
-export type Partner = Readonly<{
-  label: Label;
-  rate: ProductRate;
-  use: Use;
-  /** the weed that it is for; null: none named */
-  target: Weed | null;
-  how: 'tank' | 'day';
-}>;
 
 export type ZoneFacts = Readonly<{
   turf: Turf;
@@ -174,11 +137,13 @@ export type HouseRules = Readonly<{
   granuleFirst: boolean;
 }>;
 
-export type GateContext = Readonly<{
-  application: Application;
+/** What is known of a zone, whatever is to go down on it. */
+export type Facts = Readonly<{
   zone: ZoneFacts;
-  /** what this zone has received, and the earlier parts of this plan on their planned days */
+  /** what this zone has received, and what else is planned for it, earlier and later */
   ledger: readonly LedgerEntry[];
+  /** the day from which the book holds everything that was put down; null: what came before is not known */
+  bookFrom: Day | null;
   /** null: not known (no weather, or too few years) */
   outlook: Outlook | null;
   /** null: the weather service has not answered */
@@ -196,6 +161,15 @@ export type GateContext = Readonly<{
   /** days on which people's clocks run ahead of the station's standard time, and by how many hours */
   clockAhead: readonly Readonly<{ from: Day; to: Day; hours: number }>[];
 }>;
+
+/** What a gate is asked with: one product of an application, those that go down beside it, and the facts. */
+export type GateContext = Facts &
+  Readonly<{
+    applicationId: string;
+    product: ApplicationProduct;
+    /** the other products of the same application: of its tank, or of the same visit */
+    beside: readonly ApplicationProduct[];
+  }>;
 
 /** A latch lifted: by whom, why, and for which days (both in it). Kept with the record. */
 export type Lift = Readonly<{

@@ -1,18 +1,20 @@
 import fc from 'fast-check';
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
-import { squareMetres, type MetresPerSecond, type Millimetres } from '@/core/units/quantity';
+import { type MetresPerSecond, type Millimetres } from '@/core/units/quantity';
 import { rateIn, rateOf } from '@/core/units/rate';
 import { fromInchesOfWater, fromMilesPerHour } from '@/core/units/trade';
 import {
   anyContext,
-  application,
+  product,
   context,
   entry,
   label,
   outlook,
   range,
+  secondOf,
   sky,
+  spots,
   today,
   zone,
 } from '../../../tests/support/gate-context';
@@ -32,13 +34,13 @@ const on = (gate: Gate, c: GateContext, day: Day = today): Verdict => {
 };
 const said = (v: Verdict) => [v.state, v.reason.code];
 const oz = (value: number) => rateOf(value, 'oz/1000sqft');
-const at = (ounces: number, over: Partial<typeof application> = {}) => ({
-  ...application,
+const at = (ounces: number, over: Partial<typeof product> = {}) => ({
+  ...product,
   rate: oz(ounces),
   ...over,
 });
 const withLabel = (over: Partial<typeof label>) => ({
-  application: { ...application, label: { ...label, ...over } },
+  product: { ...product, label: { ...label, ...over } },
 });
 const rank = { open: 0, ajar: 1, shut: 2 };
 
@@ -61,15 +63,15 @@ describe('label rate', () => {
     [0.81, 'shut', 'rate-over'],
     [0.19, 'shut', 'rate-under'],
   ])('at %p oz of 0.2 to 0.8 oz/1,000 sq ft is %s', (ounces, state, code) => {
-    expect(said(on(labelRate, context({ application: at(ounces) })))).toEqual([state, code]);
+    expect(said(on(labelRate, context({ product: at(ounces) })))).toEqual([state, code]);
   });
   test('a limit typed in one unit is kept when the rate is typed in another', () => {
     const same = rateOf(rateIn(oz(0.8), 'lb/acre')!, 'lb/acre');
-    expect(on(labelRate, context({ application: { ...application, rate: same } })).state).toBe('open');
+    expect(on(labelRate, context({ product: { ...product, rate: same } })).state).toBe('open');
   });
   test('a volume on a label that speaks of weight never passes', () => {
     expect(
-      on(labelRate, context({ application: { ...application, rate: rateOf(0.4, 'floz/1000sqft') } })).state,
+      on(labelRate, context({ product: { ...product, rate: rateOf(0.4, 'floz/1000sqft') } })).state,
     ).toBe('shut');
   });
 });
@@ -93,16 +95,73 @@ describe('year limit', () => {
   test('reaches the limit exactly without shutting', () => {
     expect(on(yearLimit, withEntries(entry(dayOf(2027, 1, 10), 0.6))).state).toBe('open');
   });
-  test('counts spots by their share of the zone: half of it at twice what is left still fits', () => {
-    // 0.8 of 1.0 oz are used; 0.4 oz on half of the zone is 0.2 over all of it
-    const c = withEntries(entry(dayOf(2027, 1, 10), 0.8));
+  test('spots add up where they lie: at full rate on the same ground, by their share over the zone', () => {
+    const c = context({ ledger: [entry(dayOf(2027, 1, 10), 0.8, { share: 0.1, ground: '' })] });
+    const half = (ground: string) => ({ ...c, product: { ...product, place: spots(250, ground) } });
+    // 0.8 and 0.4 oz on the same spots are 1.2 of 1.0; on others they do not meet
+    const same = on(yearLimit, half(''));
+    expect(said(same)).toEqual(['shut', 'over-year-limit']);
+    expect(same.reason.code === 'over-year-limit' && rateIn(same.reason.total, 'oz/1000sqft')).toBeCloseTo(
+      1.2,
+      9,
+    );
+    expect(
+      same.reason.code === 'over-year-limit' && rateIn(same.reason.zoneTotal, 'oz/1000sqft'),
+    ).toBeCloseTo(0.28, 9);
+    expect(on(yearLimit, half('back')).state).toBe('open');
+    // a blanket meets the spots too
     expect(on(yearLimit, c).state).toBe('shut');
-    const half = { ...application, treated: squareMetres(c.zone.area / 2) };
-    const v = on(yearLimit, { ...c, application: half });
-    expect(v.state).toBe('open');
-    expect(v.reason.code === 'within-year-limit' && rateIn(v.reason.fits, 'oz/1000sqft')).toBeCloseTo(0.4, 9);
-    const more = { ...half, treated: squareMetres(c.zone.area * 0.51) };
-    expect(on(yearLimit, { ...c, application: more }).state).toBe('shut');
+    // over the zone the limit holds as well: nine tenths at 1.0 and a quarter at 0.8
+    const much = context({ ledger: [entry(dayOf(2027, 1, 10), 1, { share: 0.9, ground: 'front' })] });
+    const quarter = { ...product, rate: oz(0.8), place: spots(125, 'back') };
+    expect(said(on(yearLimit, { ...much, product: quarter }))).toEqual(['shut', 'over-year-limit']);
+  });
+  test('what is planned later counts too: this year’s, and every 12 months that contain the day', () => {
+    const later = entry(dayOf(2027, 11, 1), 0.7, { status: 'planned' });
+    const c = context({ ledger: [later] });
+    const v = on(yearLimit, c);
+    expect(v).toMatchObject({ state: 'shut', strength: 'bolt', reason: { later: [later.day], earlier: [] } });
+    const rolling = (day: Day, ledger = [later]) =>
+      on(yearLimit, { ...context({ ledger }), ...withLabel({ period: '12 months' }) }, day).state;
+    expect(rolling(dayOf(2027, 3, 1))).toBe('shut');
+    // 12 months before 1 November 2027 it no longer meets it
+    expect(rolling(dayOf(2026, 11, 1))).toBe('open');
+    expect(rolling(dayOf(2026, 11, 2))).toBe('shut');
+    // two that each fit with it and not together: the 12 months that end with the second hold all three
+    const two = [entry(dayOf(2027, 1, 5), 0.4), entry(dayOf(2027, 6, 1), 0.4, { status: 'planned' })];
+    expect(rolling(dayOf(2027, 3, 1), two)).toBe('shut');
+    expect(rolling(dayOf(2027, 3, 1), two.slice(0, 1))).toBe('open');
+  });
+  test('two products of one visit with the same a.i. are one dose: at once, and in the year', () => {
+    const ingredient = { ...label.ingredients[0]!, yearLimit: 1.5 as never };
+    const first = { ...label, ingredients: [ingredient] };
+    const granule = { ...first, id: 'granule', name: 'Test G', formulation: 'G' as const };
+    const c = context({
+      product: { ...product, label: first, rate: oz(0.6) },
+      beside: [{ ...product, position: 2, tank: 2, label: granule, rate: oz(0.6) }],
+    });
+    // 0.6 oz twice at 50 % are 1.83 kg/ha; the label allows 0.8 oz at once, 1.22 kg/ha, and 1.5 kg/ha a year
+    expect(on(labelRate, c)).toMatchObject({
+      state: 'shut',
+      strength: 'bolt',
+      reason: { code: 'over-at-once', ingredient: 'alpha', others: ['Test G'] },
+    });
+    expect(on(yearLimit, c)).toMatchObject({
+      state: 'shut',
+      reason: { code: 'over-ingredient-limit', beside: ['Test G'] },
+    });
+    expect(on(labelRate, { ...c, beside: [] }).state).toBe('open');
+    expect(on(yearLimit, { ...c, beside: [] }).state).toBe('open');
+  });
+  test('a book that does not reach back a year is not zero: ajar until it does, and shut all the same when it is over', () => {
+    const c = { ...context({ bookFrom: dayOf(2027, 2, 1) }), ...withLabel({ period: '12 months' }) };
+    expect(said(on(yearLimit, c))).toEqual(['ajar', 'history-not-known']);
+    expect(on(yearLimit, c, dayOf(2028, 1, 31)).state).toBe('open');
+    expect(said(on(yearLimit, { ...c, bookFrom: null }, dayOf(2030, 1, 1)))).toEqual([
+      'ajar',
+      'history-not-known',
+    ]);
+    expect(on(yearLimit, { ...c, ledger: [entry(dayOf(2027, 2, 10), 0.9)] }).state).toBe('shut');
   });
   test('by calendar year forgets December; by 12 months does not', () => {
     const c = withEntries(entry(dayOf(2026, 12, 1), 0.8));
@@ -151,9 +210,9 @@ describe('year limit', () => {
       fc.property(anyContext, fc.double({ min: 1, max: 3, noNaN: true }), (c, more) => {
         const higher = {
           ...c,
-          application: {
-            ...c.application,
-            rate: oz((rateIn(c.application.rate, 'oz/1000sqft') ?? 0) * more),
+          product: {
+            ...c.product,
+            rate: oz((rateIn(c.product.rate, 'oz/1000sqft') ?? 0) * more),
           },
         };
         expect(rank[on(yearLimit, higher).state]).toBeGreaterThanOrEqual(rank[on(yearLimit, c).state]);
@@ -163,11 +222,14 @@ describe('year limit', () => {
 });
 
 describe('interval', () => {
-  const second = at(0.4, { part: 2 });
   const first = addDays(today, -50);
+  const second = at(0.4, { tie: secondOf(first) });
   test('with nothing before is open for a first part, shut for a second', () => {
     expect(said(on(interval, context()))).toEqual(['open', 'nothing-before']);
-    expect(said(on(interval, context({ application: second })))).toEqual(['shut', 'not-known']);
+    expect(said(on(interval, context({ product: at(0.4, { tie: secondOf(null) }) })))).toEqual([
+      'shut',
+      'not-known',
+    ]);
   });
   test('is a bolt up to the last day of the label interval and opens on its end', () => {
     const c = context({ ledger: [entry(first, 0.4)] });
@@ -180,8 +242,8 @@ describe('interval', () => {
   });
   test('a later part is ajar before the spacing, open within 8 to 12 weeks, ajar after', () => {
     const c = context({
-      application: { ...second, label: { ...label, minimumIntervalDays: 30 } },
-      ledger: [entry(first, 0.4)],
+      product: { ...second, label: { ...label, minimumIntervalDays: 30 } },
+      ledger: [entry(first, 0.4, { intervalDays: 30 })],
     });
     expect([29, 30, 55, 56, 84, 85].map((d) => on(interval, c, addDays(first, d)).state)).toEqual([
       'shut',
@@ -193,10 +255,33 @@ describe('interval', () => {
     ]);
   });
   test('a first part that is planned for a day gone by counts from today', () => {
-    const late = entry(addDays(today, -3), 0.4, { done: false });
-    expect(on(interval, context({ application: second, ledger: [late] }), addDays(today, 59)).state).toBe(
-      'shut',
-    );
+    const late = entry(addDays(today, -3), 0.4, { status: 'planned', intervalDays: 60 });
+    const c = context({ product: at(0.4, { tie: secondOf(today, false) }), ledger: [late] });
+    expect(on(interval, c, addDays(today, 59)).state).toBe('shut');
+  });
+  test('what is planned next of the same a.i. keeps its distance too', () => {
+    const next = entry(addDays(today, 30), 0.4, { status: 'planned' });
+    expect(on(interval, context({ ledger: [next] }))).toMatchObject({
+      state: 'shut',
+      strength: 'bolt',
+      reason: { code: 'too-soon-before', next: next.day, latest: addDays(today, -30) },
+    });
+    expect(on(interval, context({ ledger: [next] }), addDays(today, -30)).state).toBe('open');
+    // on other ground they do not meet
+    const elsewhere = { ...product, place: spots(20, 'front') };
+    expect(
+      on(interval, context({ product: elsewhere, ledger: [{ ...next, ground: 'back', share: 0.1 }] })).state,
+    ).toBe('open');
+  });
+  test('a book that begins inside the interval leaves it not known', () => {
+    expect(said(on(interval, context({ bookFrom: addDays(today, -59) })))).toEqual([
+      'ajar',
+      'history-not-known',
+    ]);
+    expect(said(on(interval, context({ bookFrom: addDays(today, -60) })))).toEqual([
+      'open',
+      'nothing-before',
+    ]);
   });
   test('another product with the same a.i. counts; one without does not', () => {
     const withName = (name: string) =>
@@ -218,7 +303,7 @@ describe('seeding ahead', () => {
     });
   });
   test('a higher rate waits longer', () => {
-    expect(on(seedingAhead, { ...c, application: at(0.8) }, addDays(seeding, -199)).state).toBe('shut');
+    expect(on(seedingAhead, { ...c, product: at(0.8) }, addDays(seeding, -199)).state).toBe('shut');
   });
   test('from the seeding on is ajar: the seedlings’ stage is not known', () =>
     expect(said(on(seedingAhead, c, seeding))).toEqual(['ajar', 'not-known']));
@@ -263,7 +348,10 @@ describe('soil line', () => {
   test('without an outlook is ajar, never open', () =>
     expect(said(on(soilLine, context({ outlook: null })))).toEqual(['ajar', 'not-known']));
   test('a later part follows the first and not the soil', () =>
-    expect(said(on(soilLine, { ...c, application: at(0.4, { part: 2 }) }))).toEqual(['open', 'later-part']));
+    expect(said(on(soilLine, { ...c, product: at(0.4, { tie: secondOf(today) }) }))).toEqual([
+      'open',
+      'later-part',
+    ]));
   test('a line that is not crossed this year leaves the gate open', () => {
     expect(said(on(soilLine, context({ outlook: outlook({ p10: null, p50: null, p90: null }) })))).toEqual([
       'open',

@@ -9,7 +9,7 @@ import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
 import { isPreEmergent } from '@/core/products/label';
 import { STAGES, WEEDS, stageRank, type Stage, type Weed } from '@/core/weeds/weeds';
-import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
+import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 
 /** Days after emergence on which each stage begins. */
 const BEGINS: Record<Stage, number> = {
@@ -56,44 +56,48 @@ export const growthStage: Gate = {
   key: 'growth-stage',
   name: 'Growth stage',
   spans: (context, range) => {
-    const { label, use, target } = context.application;
+    const { use, targets } = context.product;
     if (isPreEmergent(use))
       return constantLane(range, open({ code: 'not-for-this-use', source: 'plan', use }));
-    if (target === null)
+    if (!targets.length)
       return constantLane(range, ajar({ code: 'not-known', source: 'plan', missing: 'target' }));
-    const controlled = label.after.find((a) => a.weed === target);
-    if (!controlled)
-      return constantLane(
-        range,
-        shut('latch', {
-          code: 'target-not-on-label',
-          source: 'label',
-          target,
-          onLabel: label.after.map((a) => a.weed),
-        }),
-      );
-    const at = stageOn(context, target);
-    const { upTo } = controlled;
-    const from = context.outlook && (context.outlook.crossed ?? context.outlook.dates.p10);
-    const kept = new Map<string, Verdict>();
-    const verdict = (now: ReturnType<typeof at>): Verdict => {
-      if (!now) return ajar({ code: 'not-known', source: 'seen', missing: 'stage' });
-      const { stage, seen } = now;
-      const source = seen === null ? 'outlook' : 'seen';
-      if (stage === 'not up')
-        return shut('latch', { code: 'target-not-up', source, target, stage, seen, from });
-      const facts = { source, target, stage, upTo, seen } as const;
-      if (stageRank(stage) > stageRank(upTo)) return shut('latch', { code: 'past-stage', ...facts });
-      return seen === null
-        ? ajar({ code: 'stage-expected', ...facts })
-        : open({ code: 'stage-controlled', ...facts });
-    };
-    return laneByTick<Day, Verdict>(range, (day) => {
-      const now = at(day);
-      const key = now ? `${now.stage}|${now.seen ?? ''}` : '';
-      let v = kept.get(key);
-      if (!v) kept.set(key, (v = verdict(now)));
-      return v;
-    });
+    const asked = targets.map((target) => verdictsFor(context, target));
+    return laneByTick<Day, Verdict>(range, (day) => asked.map((at) => at(day)).reduce(worseVerdict));
   },
 };
+
+/** What one target weed says, by day. */
+function verdictsFor(context: GateContext, target: Weed): (day: Day) => Verdict {
+  const { label } = context.product;
+  const controlled = label.after.find((a) => a.weed === target);
+  if (!controlled) {
+    const none = shut('latch', {
+      ...{ code: 'target-not-on-label', source: 'label', target },
+      onLabel: label.after.map((a) => a.weed),
+    });
+    return () => none;
+  }
+  const at = stageOn(context, target);
+  const { upTo } = controlled;
+  const from = context.outlook && (context.outlook.crossed ?? context.outlook.dates.p10);
+  const kept = new Map<string, Verdict>();
+  const verdict = (now: ReturnType<NonNullable<typeof at>> | null): Verdict => {
+    if (!now) return ajar({ code: 'not-known', source: 'seen', missing: 'stage' });
+    const { stage, seen } = now;
+    const source = seen === null ? 'outlook' : 'seen';
+    if (stage === 'not up')
+      return shut('latch', { code: 'target-not-up', source, target, stage, seen, from });
+    const facts = { source, target, stage, upTo, seen } as const;
+    if (stageRank(stage) > stageRank(upTo)) return shut('latch', { code: 'past-stage', ...facts });
+    return seen === null
+      ? ajar({ code: 'stage-expected', ...facts })
+      : open({ code: 'stage-controlled', ...facts });
+  };
+  return (day) => {
+    const now = at(day);
+    const key = now ? `${now.stage}|${now.seen ?? ''}` : '';
+    let v = kept.get(key);
+    if (!v) kept.set(key, (v = verdict(now)));
+    return v;
+  };
+}

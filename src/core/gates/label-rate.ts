@@ -1,34 +1,70 @@
-/** Bolt: this application's rate lies within the label's for this turf. Under it too: an under-dose breeds resistance. */
+/**
+ * Bolt: this product's rate lies within the label's for this turf. Under it too: an under-dose breeds resistance. And an
+ * a.i. that stands in several products of one visit comes, all together, to no more than the label allows at once.
+ */
 import { constantLane } from '@/core/calendar/span';
-import { rateForTurf } from '@/core/products/label';
-import { open, shut, type Gate } from './gate';
+import { groundOf, sharesGround } from '@/core/products/application';
+import { ingredientRate, isHerbicide, rateForTurf } from '@/core/products/label';
+import { containedIn } from '@/core/records/ledger';
+import type { KilogramsPerHectare } from '@/core/units/quantity';
+import { exceeds } from '@/core/units/tolerance';
+import { open, shut, type Gate, type GateContext, type Verdict } from './gate';
 import { turfsOf } from './label-turf';
-
-/** A rate that went through a unit and back must not fall over its own limit by the last bit. */
-const HAIR = 1e-9;
 
 export const labelRate: Gate = {
   key: 'label-rate',
   name: 'Label rate',
-  spans: ({ application: { label, rate, use }, zone }, range) => {
-    const row = rateForTurf(label, zone, use);
-    if (!row || row.high.by !== rate.by)
-      return constantLane(
-        range,
-        shut('bolt', {
-          code: 'turf-not-on-label',
-          source: 'label',
-          turf: zone.turf,
-          use,
-          onLabel: turfsOf(label, use),
-        }),
-      );
-    const { low, high } = row;
-    const facts = { source: 'label', rate, low, high, unit: label.rateUnit } as const;
-    if (rate.rate > high.rate * (1 + HAIR))
-      return constantLane(range, shut('bolt', { code: 'rate-over', ...facts }));
-    if (rate.rate < low.rate * (1 - HAIR))
-      return constantLane(range, shut('bolt', { code: 'rate-under', ...facts }));
-    return constantLane(range, open({ code: 'rate-within', ...facts }));
-  },
+  spans: (context, range) => constantLane(range, verdict(context)),
 };
+
+function verdict(context: GateContext): Verdict {
+  const { product, zone } = context;
+  const { label, rate, use } = product;
+  // a fertilizer or lime without a rate table has no label rate to keep
+  if (!isHerbicide(label) && !label.rates.length) return open({ code: 'no-label-rate', source: 'label' });
+  const row = rateForTurf(label, zone, use);
+  if (!row || row.high.by !== rate.by)
+    return shut('bolt', {
+      ...{ code: 'turf-not-on-label', source: 'label', turf: zone.turf, use },
+      onLabel: turfsOf(label, use),
+    });
+  const { low, high } = row;
+  const facts = { source: 'label', rate, low, high, unit: label.rateUnit } as const;
+  if (exceeds(rate.rate, high.rate)) return shut('bolt', { code: 'rate-over', ...facts });
+  if (exceeds(low.rate, rate.rate)) return shut('bolt', { code: 'rate-under', ...facts });
+  return togetherOver(context, high) ?? open({ code: 'rate-within', ...facts });
+}
+
+/** Null: no a.i. of this product stands in another of the visit, or all of it keeps the label's most at once. */
+function togetherOver(
+  { product, beside }: GateContext,
+  high: GateContext['product']['rate'],
+): Verdict | null {
+  const { label, rate, place } = product;
+  for (const ingredient of label.ingredients) {
+    const { name, counts } = ingredient;
+    const others = beside.filter(
+      (p) =>
+        sharesGround(groundOf(p.place), groundOf(place)) && p.label.ingredients.some((i) => i.name === name),
+    );
+    if (!others.length) continue;
+    const most = ingredientRate(high, ingredient, label.density);
+    const parts = [
+      ingredientRate(rate, ingredient, label.density),
+      ...others.flatMap((p) =>
+        containedIn(p.label, p.rate)
+          .filter((c) => c.name === name)
+          .map((c) => (counts === 'a.e.' ? c.ae : c.ai)),
+      ),
+    ];
+    if (most === null || parts.some((kg) => kg === null))
+      return shut('bolt', { code: 'not-known', source: 'label', missing: 'ingredient-content' });
+    const total = parts.reduce<number>((sum, kg) => sum + (kg ?? 0), 0) as KilogramsPerHectare;
+    if (exceeds(total, most))
+      return shut('bolt', {
+        ...{ code: 'over-at-once', source: 'label', ingredient: name, counts, total, most },
+        others: others.map((p) => p.label.name),
+      });
+  }
+  return null;
+}

@@ -6,7 +6,7 @@ import { open, shut, type Gate, type ZoneFacts } from './gate';
 export const labelTurf: Gate = {
   key: 'label-turf',
   name: 'Label turf',
-  spans: ({ application: { label, use }, zone }, range) =>
+  spans: ({ product: { label, use }, zone }, range) =>
     constantLane(
       range,
       rateForTurf(label, zone, use)

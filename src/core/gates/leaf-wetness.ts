@@ -15,11 +15,11 @@ const WETS_MM = 0.1;
 const DEW_AFTER_SUNRISE = 2;
 
 export const leafWetness = hourlyGate('leaf-wetness', 'Leaf wetness', (context) => {
-  const { application, zone } = context;
-  const { label } = application;
+  const { product, zone } = context;
+  const { label } = product;
   const isFertilizer = isGranule(label) && label.analysis !== null;
   if (isGranule(label) ? !isFertilizer : !label.onLeaf)
-    return open({ code: 'leaf-no-matter', source: 'label' });
+    return open({ code: 'leaf-irrelevant', source: 'label' });
   const isWet = (hour: Hour) => (skyAt(context, hour)?.rain ?? 0) > WETS_MM;
   return (hour): Verdict => {
     const raining = isWet(hour);

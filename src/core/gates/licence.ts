@@ -10,7 +10,7 @@ import { ajar, open, shut, type Gate, type Verdict } from './gate';
 export const licence: Gate = {
   key: 'licence',
   name: 'Licence',
-  spans: ({ application: { label }, means: { licences } }, range) => {
+  spans: ({ product: { label }, means: { licences } }, range) => {
     const { restrictedUse: restricted, category } = label;
     if (category === null && !restricted)
       return constantLane(range, ajar({ code: 'not-known', source: 'label', missing: 'category' }));

@@ -3,14 +3,15 @@ import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { hourOf } from '@/core/calendar/hour';
 import { spanAt } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
-import { metres, squareMetres, type KilogramsPerHectare } from '@/core/units/quantity';
+import { metres, type KilogramsPerHectare } from '@/core/units/quantity';
 import { rateOf } from '@/core/units/rate';
 import {
-  application,
+  product,
+  spots,
   context,
   entry,
   label,
-  leafApplication,
+  leafProduct,
   leafLabel,
   means,
   outlook,
@@ -38,8 +39,8 @@ const on = (gate: Gate, c: GateContext, day: Day = today): Verdict =>
   spanAt(gate.spans(c, { from: addDays(day, -1), to: addDays(day, 2) }), day)!.verdict;
 const said = (v: Verdict) =>
   [v.state, v.state === 'shut' ? v.strength : null, v.reason.code].filter(Boolean).join(' ');
-const withLabel = (over: Partial<typeof label>, base = application) => ({
-  application: { ...base, label: { ...base.label, ...over } },
+const withLabel = (over: Partial<typeof label>, base = product) => ({
+  product: { ...base, label: { ...base.label, ...over } },
 });
 const seen = (over: Partial<Seen>) => ({ seen: { ...NOTHING_SEEN, ...over } });
 /** An outlook whose soil stands at so many °C every day. */
@@ -215,20 +216,20 @@ describe('growth stage', () => {
     weed: 'dandelion' | 'smooth-crabgrass' = 'dandelion',
   ) => seen({ stages: [{ weed, stage, on: addDays(today, -ago) }] });
   const crab = {
-    ...leafApplication,
-    target: 'smooth-crabgrass' as const,
+    ...leafProduct,
+    targets: ['smooth-crabgrass'] as const,
     label: { ...leafLabel, after: [{ weed: 'smooth-crabgrass' as const, upTo: '1 tiller' as const }] },
   };
   test('a pre-emergent does not ask; no target and nobody’s look are not known', () => {
     expect(said(on(growthStage, context()))).toBe('open not-for-this-use');
-    expect(said(on(growthStage, context({ application: { ...leafApplication, target: null } })))).toBe(
+    expect(said(on(growthStage, context({ product: { ...leafProduct, targets: [] } })))).toBe(
       'ajar not-known',
     );
-    expect(said(on(growthStage, context({ application: leafApplication })))).toBe('ajar not-known');
+    expect(said(on(growthStage, context({ product: leafProduct })))).toBe('ajar not-known');
   });
   test('what was seen decides, and moves on: tillers come after three weeks, and the label stops there', () => {
     const at = (ago: number) =>
-      said(on(growthStage, context({ application: crab, ...on_('seedling', ago, 'smooth-crabgrass') })));
+      said(on(growthStage, context({ product: crab, ...on_('seedling', ago, 'smooth-crabgrass') })));
     expect([at(0), at(20), at(21), at(34), at(35)]).toEqual([
       'open stage-controlled',
       'open stage-controlled',
@@ -236,19 +237,19 @@ describe('growth stage', () => {
       'open stage-controlled',
       'shut latch past-stage',
     ]);
-    expect(said(on(growthStage, context({ application: leafApplication, ...on_('mature', 300) })))).toBe(
+    expect(said(on(growthStage, context({ product: leafProduct, ...on_('mature', 300) })))).toBe(
       'open stage-controlled',
     );
-    expect(said(on(growthStage, context({ application: leafApplication, ...on_('not up') })))).toBe(
+    expect(said(on(growthStage, context({ product: leafProduct, ...on_('not up') })))).toBe(
       'shut latch target-not-up',
     );
   });
   test('a weed that is not on the label is shut; what the soil alone tells never opens', () => {
-    const other = { ...leafApplication, target: 'henbit' as const };
-    expect(said(on(growthStage, context({ application: other })))).toBe('shut latch target-not-on-label');
+    const other = { ...leafProduct, targets: ['henbit'] as const };
+    expect(said(on(growthStage, context({ product: other })))).toBe('shut latch target-not-on-label');
     const o = outlook({ p10: addDays(today, -20), p50: addDays(today, -10), p90: null });
-    expect(said(on(growthStage, context({ application: crab, outlook: o })))).toBe('ajar stage-expected');
-    expect(said(on(growthStage, context({ application: crab, outlook: o }), addDays(today, -12)))).toBe(
+    expect(said(on(growthStage, context({ product: crab, outlook: o })))).toBe('ajar stage-expected');
+    expect(said(on(growthStage, context({ product: crab, outlook: o }), addDays(today, -12)))).toBe(
       'shut latch target-not-up',
     );
   });
@@ -257,8 +258,8 @@ describe('growth stage', () => {
 describe('turf state', () => {
   const bermuda = { zone: { ...zone, turf: 'bermudagrass' as const } };
   const rows = (dormancy: 'any' | 'dormant only' | 'not while greening') => ({
-    application: {
-      ...leafApplication,
+    product: {
+      ...leafProduct,
       label: { ...leafLabel, rates: [{ ...leafLabel.rates[0]!, turf: 'bermudagrass' as const, dormancy }] },
     },
   });
@@ -287,9 +288,9 @@ describe('turf state', () => {
     expect(said(on(turfState, context({ ...bermuda, ...rows('any'), outlook: null })))).toBe(
       'ajar not-known',
     );
-    expect(said(on(turfState, context({ application: leafApplication })))).toBe('open turf-state-no-matter');
+    expect(said(on(turfState, context({ product: leafProduct })))).toBe('open turf-state-irrelevant');
     const dry = context({
-      application: leafApplication,
+      product: leafProduct,
       ...seen({ stress: { kind: 'drought', on: today } }),
     });
     expect(said(on(turfState, dry))).toBe('shut latch turf-stressed');
@@ -299,12 +300,12 @@ describe('turf state', () => {
 
 describe('nitrogen', () => {
   const fed = {
-    ...application,
+    ...product,
     label: { ...label, analysis: { n: 0.18, p: 0, k: 0 } },
     rate: rateOf(5, 'lb/1000sqft'),
   };
   const warm = (t: number, over: Partial<GateContext> = {}) =>
-    context({ application: fed, outlook: soilAt(t), ...over });
+    context({ product: fed, outlook: soilAt(t), ...over });
   test('0.9 lb N of 4 fits fescue (common practice: 18 % N, one 50-lb bag per 10,000 sq ft)', () => {
     const v = on(nitrogen, warm(15));
     expect(said(v)).toBe('open nitrogen-fits');
@@ -325,23 +326,21 @@ describe('nitrogen', () => {
     expect(said(on(nitrogen, warm(15, strict)))).toBe('shut latch over-nitrogen');
   });
   test('no outlook is not known; no nitrogen is open; a liquid without density is not known', () => {
-    expect(said(on(nitrogen, context({ application: fed, outlook: null })))).toBe('ajar not-known');
+    expect(said(on(nitrogen, context({ product: fed, outlook: null })))).toBe('ajar not-known');
     expect(said(on(nitrogen, context()))).toBe('open no-nitrogen');
-    const liquid = { ...leafApplication, label: { ...leafLabel, analysis: { n: 0.28, p: 0, k: 0 } } };
-    expect(said(on(nitrogen, context({ application: liquid })))).toBe('ajar not-known');
+    const liquid = { ...leafProduct, label: { ...leafLabel, analysis: { n: 0.28, p: 0, k: 0 } } };
+    expect(said(on(nitrogen, context({ product: liquid })))).toBe('ajar not-known');
   });
 });
 
 describe('mowing', () => {
   const mown = (ago: number) => seen({ mownOn: addDays(today, -ago) });
   test('a leaf-active product waits a day, or the label’s days', () => {
-    expect(said(on(mowing, context({ application: leafApplication, ...mown(1) })))).toBe(
+    expect(said(on(mowing, context({ product: leafProduct, ...mown(1) })))).toBe(
       'shut latch mown-too-recently',
     );
-    expect(said(on(mowing, context({ application: leafApplication, ...mown(2) })))).toBe(
-      'open mown-long-enough-ago',
-    );
-    const three = withLabel({ mowing: { beforeDays: 3, afterDays: 0 } }, leafApplication);
+    expect(said(on(mowing, context({ product: leafProduct, ...mown(2) })))).toBe('open mown-long-enough-ago');
+    const three = withLabel({ mowing: { beforeDays: 3, afterDays: 0 } }, leafProduct);
     expect(on(mowing, context({ ...three, ...mown(3) })).state).toBe('shut');
     expect(said(on(mowing, context()))).toBe('open no-mowing-rule');
   });
@@ -370,11 +369,11 @@ describe('resistance', () => {
 });
 
 test('stock: enough, too little, and no book', () => {
-  const need = application.rate.rate * 0.05; // kg on 500 m²
+  const need = product.rate.rate * 0.05; // kg on 500 m²
   const have = (kg: number) => context({ means: { ...means, onHand: { 'dry-50': kg } } });
   expect(said(on(stock, have(need)))).toBe('open enough-on-hand');
   expect(said(on(stock, have(need * 0.99)))).toBe('shut latch not-enough-on-hand');
-  const spots = { ...application, treated: squareMetres(zone.area / 10) };
-  expect(said(on(stock, { ...have(need / 10), application: spots }))).toBe('open enough-on-hand');
+  const few = { ...product, place: spots(zone.area / 10) };
+  expect(said(on(stock, { ...have(need / 10), product: few }))).toBe('open enough-on-hand');
   expect(said(on(stock, context()))).toBe('open stock-not-kept');
 });

@@ -14,7 +14,7 @@ const CUT_LASTS_DAYS = 30;
 export const mowing: Gate = {
   key: 'mowing',
   name: 'Mowing',
-  spans: ({ application: { label }, seen: { mownOn }, zone }, range) => {
+  spans: ({ product: { label }, seen: { mownOn }, zone }, range) => {
     const none = open({ code: 'no-mowing-rule', source: 'label' });
     const days = Math.max(label.mowing.beforeDays, label.onLeaf && !isGranule(label) ? LEAF_DAYS : 0);
     const catches =

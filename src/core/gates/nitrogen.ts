@@ -2,14 +2,15 @@
  * Latch, for granules that carry nitrogen: none on soil above the house's line, none on dormant warm-season turf, and
  * not above the zone's budget of the year. Budget: the turf's usual most, from memory, unless the house sets one.
  */
-import { inYear, yearOf, type Day } from '@/core/calendar/day';
+import { dayOf, yearOf, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
 import { greenOn, soilOn } from '@/core/lawn/green-up';
 import { TURF_FACTS, nitrogenBudget } from '@/core/lawn/turf';
 import { carriesNitrogen } from '@/core/products/label';
-import { nitrogenRate } from '@/core/units/by-label';
 import type { Celsius, KilogramsPerHectare } from '@/core/units/quantity';
-import { ajar, open, shareOf, shut, type Gate, type Verdict } from './gate';
+import { shareOf } from '@/core/products/application';
+import { YEAR_DAYS, nitrogenIn } from '@/core/records/ledger';
+import { ajar, open, shut, type Gate, type Verdict } from './gate';
 
 /** Under it warm-season turf has no leaf that could take it up. Common practice, no source. */
 const LEAST_GREEN = 0.5;
@@ -17,14 +18,18 @@ const LEAST_GREEN = 0.5;
 export const nitrogen: Gate = {
   key: 'nitrogen',
   name: 'Nitrogen',
-  spans: ({ application, zone, ledger, outlook, seen, rules }, range) => {
-    const { label, rate } = application;
+  spans: ({ product, beside, zone, ledger, bookFrom, outlook, seen, rules }, range) => {
+    const { label, rate } = product;
     if (!carriesNitrogen(label) || !label.analysis)
       return constantLane(range, open({ code: 'no-nitrogen', source: 'label' }));
-    const there = nitrogenRate(rate, label.analysis.n, label.density);
-    if (there === null)
+    const there = nitrogenIn(label, rate);
+    const withIt = beside.map((p) => {
+      const n = nitrogenIn(p.label, p.rate);
+      return n === null ? null : n * shareOf(p.place, zone);
+    });
+    if (there === null || withIt.includes(null))
       return constantLane(range, ajar({ code: 'not-known', source: 'label', missing: 'density' }));
-    const now = (there * shareOf(application, zone)) as KilogramsPerHectare;
+    const now = (there * shareOf(product.place, zone)) as KilogramsPerHectare;
     const budget = rules.nitrogenYear ?? nitrogenBudget(zone.turf, zone.mixedWith);
     const warm = [zone.turf, zone.mixedWith].find((t) => t && TURF_FACTS[t].season === 'warm') ?? null;
     const kept = new Map<number, Verdict>();
@@ -32,10 +37,13 @@ export const nitrogen: Gate = {
       const year = yearOf(day);
       let verdict = kept.get(year);
       if (verdict) return verdict;
-      let before = 0;
-      for (const e of ledger)
-        if (e.label.analysis && inYear(e.day, year) === e.day)
-          before += (nitrogenRate(e.rate, e.label.analysis.n, e.label.density) ?? 0) * e.share;
+      const entries = ledger.filter((e) => yearOf(e.day) === year);
+      // nobody knows what an earlier feeding brought: not nothing
+      const isUnknown =
+        entries.some((e) => e.nitrogen === null) || bookFrom === null || bookFrom > dayOf(year, 1, 1);
+      const before =
+        entries.reduce((sum, e) => sum + (e.nitrogen ?? 0) * e.share, 0) +
+        withIt.reduce<number>((sum, n) => sum + (n ?? 0), 0);
       const facts = {
         source: rules.nitrogenYear === null ? 'lawn sheet' : 'house rule',
         total: (before + now) as KilogramsPerHectare,
@@ -45,7 +53,9 @@ export const nitrogen: Gate = {
       verdict =
         before + now > budget * (1 + 1e-9)
           ? shut('latch', { code: 'over-nitrogen', ...facts })
-          : open({ code: 'nitrogen-fits', ...facts });
+          : isUnknown
+            ? ajar({ code: 'history-not-known', source: 'ledger', days: YEAR_DAYS, bookFrom })
+            : open({ code: 'nitrogen-fits', ...facts });
       kept.set(year, verdict);
       return verdict;
     };

@@ -1,9 +1,17 @@
 import { addDays } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
-import { squareMetres } from '@/core/units/quantity';
 import { rateIn, rateOf } from '@/core/units/rate';
 import { fromMilesPerHour, toSquareFeet } from '@/core/units/trade';
-import { application, context, entry, label, range, sky, today } from '../../../tests/support/gate-context';
+import {
+  product,
+  context,
+  entry,
+  label,
+  range,
+  sky,
+  spots,
+  today,
+} from '../../../tests/support/gate-context';
 import type { GateContext } from './gate';
 import { whatWouldOpen } from './opening';
 import { windowOf } from './window';
@@ -14,11 +22,11 @@ const ask = (c: GateContext, over: Partial<Parameters<typeof whatWouldOpen>[0]> 
 const change = (list: ReturnType<typeof ask>, kind: string) => list.find((o) => o.change === kind);
 
 test('a rate above the label: the label’s most opens it, and the gates agree', () => {
-  const c = context({ application: { ...application, rate: rateOf(1.2, 'oz/1000sqft'), part: 1, of: 1 } });
+  const c = context({ product: { ...product, rate: rateOf(1.2, 'oz/1000sqft') } });
   const rate = change(ask(c), 'rate');
   expect(rate?.change === 'rate' && rateIn(rate.rate, 'oz/1000sqft')).toBeCloseTo(0.8, 9);
   if (rate?.change !== 'rate') throw new Error('no rate');
-  const { all } = windowOf({ ...c, application: { ...c.application, rate: rate.rate } }, from);
+  const { all } = windowOf({ ...c, product: { ...c.product, rate: rate.rate } }, from);
   expect(spanAt(all, rate.on.from)!.verdict.state).toBe(rate.state);
 });
 
@@ -37,7 +45,7 @@ test('an interval: another day opens it, the first on which the label’s days a
 test('seeding ahead: a lower rate waits less; another product with a shorter wait opens it too', () => {
   const c = context({
     zone: { ...context().zone, seedingOn: addDays(today, 130) },
-    application: { ...application, rate: rateOf(0.8, 'oz/1000sqft') },
+    product: { ...product, rate: rateOf(0.8, 'oz/1000sqft') },
   });
   const rate = change(ask(c), 'rate');
   expect(rate?.change === 'rate' && rateIn(rate.rate, 'oz/1000sqft')).toBeCloseTo(0.4, 9);
@@ -47,33 +55,36 @@ test('seeding ahead: a lower rate waits less; another product with a shorter wai
     name: 'Gentle',
     seedingWait: [{ upTo: rateOf(0.8, 'oz/1000sqft'), days: 0 }],
   };
-  const product = change(ask(c, { labels: [label, gentle] }), 'product');
-  expect(product?.change === 'product' && product.label.id).toBe('gentle');
+  const other = change(ask(c, { labels: [label, gentle] }), 'product');
+  expect(other?.change === 'product' && other.label.id).toBe('gentle');
 });
 
 test('too much at once for one part: another split opens it', () => {
-  const c = context({ application: { ...application, rate: rateOf(1, 'oz/1000sqft'), part: 1, of: 1 } });
+  const c = context({ product: { ...product, rate: rateOf(1, 'oz/1000sqft') } });
   const split = change(ask(c, { total: rateOf(1, 'oz/1000sqft'), split: 'single' }), 'split');
   expect(split?.change === 'split' && split.split).toBe('halves');
 });
 
 test('spots: as much ground as is left of the limit opens it; a broadcast is not made smaller', () => {
-  // 0.9 of 1.0 oz are used: 0.4 oz fits on a quarter of the zone, and half of it is planned
-  const c = context({ ledger: [entry(addDays(today, -70), 0.9)] });
-  const half = { ...application, use: 'spot' as const, treated: squareMetres(c.zone.area / 2) };
-  const spots = {
+  // 0.9 of 1.0 oz lie on the back: over the zone 0.4 oz fits on a quarter of it, and half of it is planned
+  const c = context({ ledger: [entry(addDays(today, -70), 1, { share: 0.9, ground: 'back' })] });
+  const half = { ...product, use: 'spot' as const, place: spots(c.zone.area / 2, 'front') };
+  const planned = {
     ...c,
-    application: {
+    product: {
       ...half,
       label: { ...label, rates: label.rates.map((r) => ({ ...r, use: 'spot' as const })) },
     },
   };
-  const area = change(ask(spots), 'area');
+  const area = change(ask(planned), 'area');
   if (area?.change !== 'area') throw new Error('no area');
   const quarter = toSquareFeet(c.zone.area) / 4;
   expect(toSquareFeet(area.area)).toBeLessThanOrEqual(quarter + 1e-6);
   expect(toSquareFeet(area.area)).toBeGreaterThan(quarter - 1);
-  const { all } = windowOf({ ...spots, application: { ...spots.application, treated: area.area } }, from);
+  const { all } = windowOf(
+    { ...planned, product: { ...planned.product, place: spots(area.area, 'front') } },
+    from,
+  );
   expect(spanAt(all, area.on.from)!.verdict.state).toBe(area.state);
   expect(change(ask(c), 'area')).toBeUndefined();
 });
@@ -84,7 +95,7 @@ test('only a latch: it may be lifted; where a bolt stands too, lifting is not of
   });
   const lift = change(ask(windy), 'lift');
   expect(lift?.change === 'lift' && lift.gates).toEqual(['wind']);
-  const both = { ...windy, application: { ...application, rate: rateOf(5, 'oz/1000sqft') } };
+  const both = { ...windy, product: { ...product, rate: rateOf(5, 'oz/1000sqft') } };
   expect(change(ask(both), 'lift')).toBeUndefined();
 });
 

@@ -5,13 +5,13 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { intersectRanges, spanAt, type Range } from '@/core/calendar/span';
-import { limitsFor, rateForTurf, type Label } from '@/core/products/label';
-import { productTotal } from '@/core/records/ledger';
+import { rateForTurf, type Label } from '@/core/products/label';
+import { areaOf } from '@/core/products/application';
 import { SPLITS, splitRates, type Split } from '@/core/season/split';
 import type { SquareMetres } from '@/core/units/quantity';
 import { rateLike, type ProductRate } from '@/core/units/rate';
 import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
-import { areaOf, shareOf, type GateContext, type GateKey } from './gate';
+import type { GateContext, GateKey, Verdict } from './gate';
 import { nextOpen, windowOf } from './window';
 
 export type Opening =
@@ -56,19 +56,19 @@ const SOON_DAYS = 7;
 
 /** At most one answer of each kind, the soonest first. Empty: nothing that is known here opens it in the range. */
 export function whatWouldOpen({ context, range, total, split, labels }: Asked): Opening[] {
-  const { application } = context;
+  const { product: asked } = context;
   const out: Opening[] = [];
   const day = firstDay(context, range);
   if (day) out.push({ change: 'day', ...day });
 
   const otherRates = ratesWorthTrying(context, range.from)
-    .filter((rate) => Math.abs(rate.rate / application.rate.rate - 1) > 1e-6)
+    .filter((rate) => Math.abs(rate.rate / asked.rate.rate - 1) > 1e-6)
     // the least change first
-    .sort((a, b) => Math.abs(a.rate - application.rate.rate) - Math.abs(b.rate - application.rate.rate));
+    .sort((a, b) => Math.abs(a.rate - asked.rate.rate) - Math.abs(b.rate - asked.rate.rate));
   const rate = best(
     otherRates.map((rate) => ({
       rate,
-      found: firstDay({ ...context, application: { ...application, rate } }, range),
+      found: firstDay({ ...context, product: { ...asked, rate } }, range),
     })),
     day,
   );
@@ -79,13 +79,17 @@ export function whatWouldOpen({ context, range, total, split, labels }: Asked): 
       (Object.keys(SPLITS) as Split[])
         .filter((s) => s !== split)
         .map((s) => {
-          const rates = splitRates(total, s);
-          const part = Math.min(application.part, rates.length);
-          const changed = { ...application, rate: rates[part - 1]!, part, of: rates.length };
+          const rates = splitRates(total, SPLITS[s].shares);
+          const part = Math.min(asked.tie?.part ?? 1, rates.length);
+          const changed = {
+            ...asked,
+            rate: rates[part - 1]!,
+            tie: asked.tie && { ...asked.tie, part, of: rates.length },
+          };
           return {
             split: s,
             rate: changed.rate,
-            found: firstDay({ ...context, application: changed }, range),
+            found: firstDay({ ...context, product: changed }, range),
           };
         }),
       day,
@@ -95,12 +99,12 @@ export function whatWouldOpen({ context, range, total, split, labels }: Asked): 
 
   const product = best(
     labels
-      .filter((l) => l.id !== application.label.id && l.status === 'registered')
+      .filter((l) => l.id !== asked.label.id && l.status === 'registered')
       .flatMap((label) => {
-        const row = rateForTurf(label, context.zone, application.use);
+        const row = rateForTurf(label, context.zone, asked.use);
         if (!row) return [];
-        const changed = { ...application, label, rate: row.high, method: null };
-        return [{ label, rate: row.high, found: firstDay({ ...context, application: changed }, range) }];
+        const changed = { ...asked, label, rate: row.high, method: null, tie: null };
+        return [{ label, rate: row.high, found: firstDay({ ...context, product: changed }, range) }];
       }),
     day,
   );
@@ -109,7 +113,13 @@ export function whatWouldOpen({ context, range, total, split, labels }: Asked): 
   const area = best(
     areasWorthTrying(context, range.from).map((treated) => ({
       area: treated,
-      found: firstDay({ ...context, application: { ...application, treated } }, range),
+      found: firstDay(
+        {
+          ...context,
+          product: { ...asked, place: { on: 'spots', area: treated, ground: groundName(asked) } },
+        },
+        range,
+      ),
     })),
     day,
   );
@@ -139,36 +149,40 @@ function best<T>(
   return better.reduce<Found<T> | null>((soFar, x) => (soFar && worth(soFar) <= worth(x) ? soFar : x), null);
 }
 
+/** What the gates said of the asked product on one day. */
+function verdictsOn(context: GateContext, day: Day): Verdict[] {
+  const { lanes } = windowOf(context, { from: day, to: addDays(day, 1) });
+  return lanes
+    .filter(({ of }) => of === context.product.position)
+    .flatMap(({ lane }) => lane[0]?.verdict ?? []);
+}
+const groundName = ({ place }: GateContext['product']) => (place.on === 'zone' ? '' : place.ground);
+
 /** Rates at which a gate may turn: the label's ends, what still fits the year, and the steps of the wait before seeding. */
-function ratesWorthTrying({ application, zone, ledger }: GateContext, day: Day): ProductRate[] {
-  const { label, use, rate } = application;
-  const row = rateForTurf(label, zone, use);
+function ratesWorthTrying(context: GateContext, day: Day): ProductRate[] {
+  const { label, use, rate } = context.product;
+  const row = rateForTurf(label, context.zone, use);
   if (!row || row.high.by !== rate.by) return [];
-  const { yearLimit } = limitsFor(label, zone, use);
-  const left =
-    yearLimit && (yearLimit.rate - productTotal(ledger, label, day).total) / shareOf(application, zone);
   const within = (r: number) => Math.min(row.high.rate, Math.max(row.low.rate, r));
   const all = [row.low.rate, row.high.rate, ...label.seedingWait.map((w) => within(w.upTo.rate))];
-  if (left !== null && left >= row.low.rate) all.push(within(left));
+  for (const { reason } of verdictsOn(context, day))
+    if ('fits' in reason && reason.fits.rate >= row.low.rate) all.push(within(reason.fits.rate));
   return [...new Set(all)].map((r) => rateLike(rate, r));
 }
 
-/** Whole square feet of spots that what is left of a limit, or on the shelf, is enough for. */
+/** Whole square feet of spots that what is left of a limit over the zone, or on the shelf, is enough for. */
 function areasWorthTrying(context: GateContext, day: Day): SquareMetres[] {
-  const { application, zone } = context;
-  if (application.use !== 'spot') return [];
-  const { lanes } = windowOf(context, { from: day, to: addDays(day, 1) });
-  return lanes.flatMap(({ of, lane }) => {
-    const reason = of === 'application' && lane[0]?.verdict.reason;
-    if (!reason) return [];
-    const part =
-      reason.code === 'over-year-limit' || reason.code === 'over-ingredient-limit'
-        ? reason.fits.rate / application.rate.rate
-        : reason.code === 'not-enough-on-hand'
-          ? reason.onHand.amount / reason.need.amount
-          : 0;
-    const feet = Math.floor(toSquareFeet(areaOf(application, zone)) * part + 1e-6);
-    return feet > 0 ? [fromSquareFeet(feet)] : [];
+  const { product, zone } = context;
+  if (product.use !== 'spot') return [];
+  const area = areaOf(product.place, zone);
+  return verdictsOn(context, day).flatMap((verdict) => {
+    const { reason } = verdict;
+    let share = 0;
+    if (reason.code === 'over-year-limit')
+      share = 1 - (reason.zoneTotal.rate - reason.limit.rate) / (product.rate.rate * (area / zone.area));
+    else if (reason.code === 'not-enough-on-hand') share = reason.onHand.amount / reason.need.amount;
+    const feet = Math.floor(toSquareFeet(area) * share + 1e-6);
+    return feet > 0 && share < 1 ? [fromSquareFeet(feet)] : [];
   });
 }
 

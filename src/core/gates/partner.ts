@@ -1,55 +1,69 @@
 /**
- * Bolt or latch: two products in one tank, or on one day, may want opposite things. A leaf-active one wants dry hours, a
+ * Bolt or latch: every two products of one tank, or of one visit, may want opposite things. A leaf-active one wants dry hours, a
  * barrier wants water within days: together they go where the labels allow it and the sky, or the sprinkler, gives the
  * dry hours first and the water after them inside the deadline.
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { hourOf, type Hour } from '@/core/calendar/hour';
 import { constantLane, laneByTick } from '@/core/calendar/span';
+import type { ApplicationProduct } from '@/core/products/application';
 import { isGranule, type Label } from '@/core/products/label';
 import type { Millimetres } from '@/core/units/quantity';
-import { ajar, open, shut, type Gate, type GateContext, type Partner, type Verdict } from './gate';
+import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 import { skyAt, skyEnds } from './sky';
 import { WASHES_MM } from './rain-free';
 
 export const partner: Gate = {
   key: 'partner',
-  name: 'Partner',
+  name: 'Partners',
   spans: (context, range) => {
-    const { partner: other, label } = context.application;
-    if (!other) return constantLane(range, open({ code: 'no-partner', source: 'plan' }));
-    const standing = byLabels(label, other, context);
-    const at = dryThenWater(context, label, other);
-    if (standing?.state === 'shut' || !at) return constantLane(range, standing ?? agreed(other));
-    return laneByTick<Day, Verdict>(range, (day) => {
-      const sky = at(day);
-      return sky.state === 'open' && standing ? standing : sky;
-    });
+    const { product, beside } = context;
+    // each pair is asked once: by the one that stands first
+    const others = beside.filter((p) => p.position > product.position);
+    if (!others.length) return constantLane(range, open({ code: 'no-partner', source: 'plan' }));
+    const asked = others.map((other) => verdictsOf(context, other));
+    return laneByTick<Day, Verdict>(range, (day) => asked.map((at) => at(day)).reduce(worseVerdict));
   },
 };
 
-const agreed = (other: Partner): Verdict =>
-  open({ code: 'partners-agree', source: 'label', partner: other.label.name });
+/** What one pair says, by day. */
+function verdictsOf(context: GateContext, other: ApplicationProduct): (day: Day) => Verdict {
+  const standing = byLabels(context.product, other, context);
+  const at = dryThenWater(context, context.product.label, other);
+  const agreed = standing ?? open({ code: 'partners-agree', source: 'label', partner: other.label.name });
+  if (standing?.state === 'shut' || !at) return () => agreed;
+  return (day) => {
+    const sky = at(day);
+    return sky.state === 'open' && standing ? standing : sky;
+  };
+}
 
 /** What the labels and the house say of the pair, whatever the weather. */
-function byLabels(label: Label, other: Partner, { rules }: GateContext): Verdict | null {
+function byLabels(
+  { label, tank }: ApplicationProduct,
+  other: ApplicationProduct,
+  { rules }: GateContext,
+): Verdict | null {
   const name = other.label.name;
-  if (other.how === 'tank') {
+  const isOneTank = tank === other.tank;
+  if (isOneTank) {
     for (const l of [label, other.label])
       if (l.tankMix === 'alone only')
         return shut('bolt', { code: 'alone-only', source: 'label', partner: name, says: l.name });
-    if (isGranule(label) || isGranule(other.label))
+    if (isGranule(label) !== isGranule(other.label))
       return shut('bolt', { code: 'granule-in-tank', source: 'label', partner: name });
   }
   const opposed = (label.onLeaf && other.label.inSoil) || (other.label.onLeaf && label.inSoil);
   if (rules.partners === 'never together' && opposed)
     return shut('latch', { code: 'never-together', source: 'house rule', partner: name });
-  if (other.how === 'day' && isGranule(label) !== isGranule(other.label))
-    return ajar({
-      code: rules.granuleFirst ? 'granule-first' : 'spray-first',
-      source: 'house rule',
-      partner: name,
-    });
+  if (!isOneTank && isGranule(label) !== isGranule(other.label)) {
+    const granule = isGranule(label) ? tank : other.tank;
+    const spray = isGranule(label) ? other.tank : tank;
+    const isInOrder = rules.granuleFirst ? granule < spray : spray < granule;
+    const code = rules.granuleFirst ? 'granule-first' : 'spray-first';
+    const reason = { code, source: 'house rule', partner: name } as const;
+    return isInOrder ? open(reason) : ajar(reason);
+  }
   return null;
 }
 
@@ -57,7 +71,7 @@ function byLabels(label: Label, other: Partner, { rules }: GateContext): Verdict
 function dryThenWater(
   context: GateContext,
   label: Label,
-  { label: partnerLabel }: Partner,
+  { label: partnerLabel }: ApplicationProduct,
 ): ((day: Day) => Verdict) | null {
   const leaf = [label, partnerLabel].find((l) => l.onLeaf && !isGranule(l) && l.rainFreeHours !== null);
   const soil = [label, partnerLabel].find((l) => l.wateringIn !== null);

@@ -11,7 +11,7 @@ import { hourlyGate, skyAt } from './sky';
 export const WASHES_MM = 0.2;
 
 export const rainFree = hourlyGate('rain-free', 'Rain-free', (context) => {
-  const { label } = context.application;
+  const { label } = context.product;
   if (!label.onLeaf || isGranule(label)) return open({ code: 'no-rain-free-hours-needed', source: 'label' });
   const hours = label.rainFreeHours;
   if (hours === null) return shut('bolt', { code: 'not-known', source: 'label', missing: 'rain-free-hours' });

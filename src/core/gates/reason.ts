@@ -54,6 +54,21 @@ export type Missing =
   | 'density'
   | 'group';
 
+/** What a limit counts, with the dose that is asked about. */
+type LimitSums<T> = Readonly<{
+  /** on the ground that is treated, at its worst */
+  total: T;
+  /** over the whole zone */
+  zoneTotal: T;
+  /** only spots or a strip are treated */
+  isSpot: boolean;
+  earlier: readonly Day[];
+  /** planned after the day */
+  later: readonly Day[];
+  /** products of the same visit that count too */
+  beside: readonly string[];
+}>;
+
 export type Reason = Readonly<{ source: Source }> &
   (
     | Readonly<{ code: 'turf-on-label'; turf: Turf }>
@@ -66,28 +81,39 @@ export type Reason = Readonly<{ source: Source }> &
         high: ProductRate;
         unit: RateUnit;
       }>
-    | Readonly<{
+    | (Readonly<{
         code: 'within-year-limit' | 'over-year-limit';
-        total: ProductRate;
         limit: ProductRate;
         /** what could still be put down; never under 0 */
         fits: ProductRate;
         unit: RateUnit;
         period: LimitPeriod;
-        earlier: readonly Day[];
-      }>
-    | Readonly<{
+      }> &
+        LimitSums<ProductRate>)
+    | (Readonly<{
         code: 'over-ingredient-limit';
         ingredient: string;
         counts: 'a.i.' | 'a.e.';
-        total: KilogramsPerHectare;
         limit: KilogramsPerHectare;
         /** the rate that would still be within it */
         fits: ProductRate;
         unit: RateUnit;
         period: LimitPeriod;
-        earlier: readonly Day[];
+      }> &
+        LimitSums<KilogramsPerHectare>)
+    | Readonly<{
+        code: 'over-at-once';
+        ingredient: string;
+        counts: 'a.i.' | 'a.e.';
+        total: KilogramsPerHectare;
+        most: KilogramsPerHectare;
+        /** the products that hold it too */
+        others: readonly string[];
       }>
+    | Readonly<{ code: 'no-label-rate' }>
+    | Readonly<{ code: 'too-soon-before'; next: Day; days: number; latest: Day }>
+    /** what was put down in the days before is asked for, and the book begins later, or nobody knows where */
+    | Readonly<{ code: 'history-not-known'; days: number; bookFrom: Day | null }>
     | Readonly<{ code: 'nothing-before' }>
     | Readonly<{ code: 'too-soon-after'; last: Day; done: boolean; days: number; opens: Day }>
     | Readonly<{
@@ -215,7 +241,7 @@ export type Reason = Readonly<{ source: Source }> &
         /** the day it was seen; null: expected from the soil */
         seen: Day | null;
       }>
-    | Readonly<{ code: 'turf-state-no-matter' }>
+    | Readonly<{ code: 'turf-state-irrelevant' }>
     | Readonly<{
         code: 'turf-green' | 'turf-dormant' | 'part-green' | 'must-be-dormant';
         turf: Turf;
@@ -241,7 +267,7 @@ export type Reason = Readonly<{ source: Source }> &
     | Readonly<{ code: 'soil-too-warm-for-nitrogen'; soil: Celsius; limit: Celsius }>
     | Readonly<{ code: 'dormant-wants-no-nitrogen'; turf: Turf; green: number }>
     | Readonly<{ code: 'possible-inversion'; wind: MetresPerSecond }>
-    | Readonly<{ code: 'leaf-no-matter' }>
+    | Readonly<{ code: 'leaf-irrelevant' }>
     | Readonly<{ code: 'leaf-dry' | 'leaf-dripping' | 'leaf-damp'; lastRain: Hour | null }>
     | Readonly<{ code: 'dew-likely'; until: Hour }>
     | Readonly<{ code: 'no-frost' }>

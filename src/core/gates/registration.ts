@@ -5,7 +5,7 @@ import { ajar, open, shut, type Gate } from './gate';
 export const registration: Gate = {
   key: 'registration',
   name: 'Registration',
-  spans: ({ application: { label }, zone: { state } }, range) => {
+  spans: ({ product: { label }, zone: { state } }, range) => {
     const { status, registeredIn } = label;
     if (status === 'cancelled')
       return constantLane(range, shut('bolt', { code: 'product-cancelled', source: 'label' }));

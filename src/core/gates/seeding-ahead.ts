@@ -10,7 +10,7 @@ import { ajar, open, shut, type Gate } from './gate';
 export const seedingAhead: Gate = {
   key: 'seeding-ahead',
   name: 'Seeding ahead',
-  spans: ({ application: { label, rate }, zone: { seedingOn }, seen }, range) => {
+  spans: ({ product: { label, rate }, zone: { seedingOn }, seen }, range) => {
     if (seedingOn === null) return constantLane(range, open({ code: 'no-seeding', source: 'plan' }));
     const waitDays = seedingWaitDays(label, rate);
     if (waitDays === null)

@@ -11,7 +11,7 @@ const TURF_AFTER_DAYS = 365;
 export const seedingBehind: Gate = {
   key: 'seeding-behind',
   name: 'Seeding behind',
-  spans: ({ application: { label }, seen: { seededOn: seeded, seedlingMowings: mown } }, range) => {
+  spans: ({ product: { label }, seen: { seededOn: seeded, seedlingMowings: mown } }, range) => {
     const none = open({ code: 'not-seeded', source: 'seen' });
     if (seeded === null) return constantLane(range, none);
     const end = addDays(seeded, TURF_AFTER_DAYS);

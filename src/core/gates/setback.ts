@@ -11,7 +11,7 @@ export const setback: Gate = {
   spans: (context, range) => constantLane(range, verdict(context)),
 };
 
-function verdict({ application: { label }, zone }: Parameters<Gate['spans']>[0]): Verdict {
+function verdict({ product: { label }, zone }: Parameters<Gate['spans']>[0]): Verdict {
   const asked = (from: string) => label.setbacks.find((s) => s.from === from)?.distance ?? null;
   const { water } = zone;
   const fromWater = water && asked(water.kind);

@@ -8,11 +8,11 @@ import { fromInchesOfWater, fromMilesPerHour } from '@/core/units/trade';
 import type { Forecast } from '@/core/weather/series';
 import {
   anyContext,
-  application,
+  product,
   context,
   label,
   lately,
-  leafApplication,
+  leafProduct,
   leafLabel,
   outlook,
   sky,
@@ -51,7 +51,7 @@ const skyWith = (
     rainChance: column('rainChance'),
   };
 };
-const leaf = (over: Partial<GateContext> = {}) => context({ application: leafApplication, ...over });
+const leaf = (over: Partial<GateContext> = {}) => context({ product: leafProduct, ...over });
 /** So much rain in one hour of today, at a chance. */
 const shower = (hour: number, mm: number, chance = 0.9) =>
   skyWith({ rain: (h) => (h === hour ? mm : 0), rainChance: (h) => (h === hour ? chance : 0) });
@@ -73,8 +73,8 @@ describe('rain-free', () => {
     const c = leaf({ forecast: sky(4, 0) });
     expect(said(at(rainFree, c, 20, addDays(today, 9)))).toBe('ajar not-known');
     expect(said(at(rainFree, leaf({ forecast: null }), 9))).toBe('ajar not-known');
-    const unsaid = { ...leafApplication, label: { ...leafLabel, rainFreeHours: null } };
-    expect(said(at(rainFree, leaf({ application: unsaid }), 9))).toBe('shut bolt not-known');
+    const unsaid = { ...leafProduct, label: { ...leafLabel, rainFreeHours: null } };
+    expect(said(at(rainFree, leaf({ product: unsaid }), 9))).toBe('shut bolt not-known');
     expect(said(at(rainFree, context(), 9))).toBe('open no-rain-free-hours-needed');
   });
   test('a longer rain-free time never opens further', () => {
@@ -87,7 +87,7 @@ describe('rain-free', () => {
           const c = (hours: number) =>
             leaf({
               forecast: shower(rainAt, 3),
-              application: { ...leafApplication, label: { ...leafLabel, rainFreeHours: hours } },
+              product: { ...leafProduct, label: { ...leafLabel, rainFreeHours: hours } },
             });
           const [less, more] = [Math.min(a, b), Math.max(a, b)];
           for (let h = 0; h < 24; h++) {
@@ -112,8 +112,8 @@ describe('air temperature', () => {
     expect(said(at(airTemperature, warm(t), 10))).toBe(expected),
   );
   test('without a label’s limit the house’s is a latch, for leaf-active products alone', () => {
-    const free = { ...leafApplication, label: { ...leafLabel, air: { least: null, most: null } } };
-    const hot = (t: number) => ({ ...warm(t), application: free });
+    const free = { ...leafProduct, label: { ...leafLabel, air: { least: null, most: null } } };
+    const hot = (t: number) => ({ ...warm(t), product: free });
     expect(said(at(airTemperature, hot(33), 10))).toBe('shut latch air-too-warm'); // 91 °F, of 90
     expect(said(at(airTemperature, hot(30), 10))).toBe('ajar air-warm'); // 86 °F, of 85
     expect(said(at(airTemperature, context({ forecast: skyWith({ air: () => 40 }) }), 10))).toBe(
@@ -144,10 +144,10 @@ describe('wind by the hour', () => {
 
 describe('leaf wetness', () => {
   const fed = {
-    ...application,
+    ...product,
     label: { ...label, formulation: 'G' as const, analysis: { n: 0.18, p: 0, k: 0 } },
   };
-  const c = (over: Partial<GateContext>) => context({ application: fed, ...over });
+  const c = (over: Partial<GateContext>) => context({ product: fed, ...over });
   test('a granule with fertilizer waits for dry leaf after rain; a spray only for the dripping', () => {
     const wet = shower(10, 2);
     expect(said(at(leafWetness, c({ forecast: wet }), 11))).toBe('shut latch leaf-dripping');
@@ -162,7 +162,7 @@ describe('leaf wetness', () => {
     expect(said(at(leafWetness, dry, 9))).toBe('open leaf-dry');
   });
   test('a plain granule and a soil spray do not ask; no forecast is not known', () => {
-    expect(said(at(leafWetness, context(), 7))).toBe('open leaf-no-matter');
+    expect(said(at(leafWetness, context(), 7))).toBe('open leaf-irrelevant');
     expect(said(at(leafWetness, c({ forecast: null }), 12))).toBe('ajar not-known');
   });
 });
@@ -203,53 +203,43 @@ describe('soil water', () => {
 
 describe('partner', () => {
   const barrier = { ...label, wateringIn: { depth: fromInchesOfWater(0.5), withinDays: 3 } };
-  const pair = (over: object = {}, how: 'tank' | 'day' = 'tank') => ({
-    ...leafApplication,
-    partner: {
-      label: { ...barrier, ...over },
-      rate: application.rate,
-      use: 'pre-emergent' as const,
-      target: null,
-      how,
-    },
+  const pair = (over: object = {}, tank = 1) => ({
+    product: leafProduct,
+    beside: [{ ...product, position: 2, tank, label: { ...barrier, ...over } }],
   });
   const irrigated = { zone: { ...zone, irrigationPerHour: fromInchesOfWater(0.4) } };
   test('dry hours first and water after them inside the deadline: by sprinkler or by rain', () => {
-    const dry = { application: pair(), forecast: sky(4, 0) };
+    const dry = { ...pair(), forecast: sky(4, 0) };
     expect(said(on(partner, context({ ...dry, ...irrigated })))).toBe('open dry-then-water');
     expect(said(on(partner, context(dry)))).toBe('shut latch no-dry-then-water');
     // rain at noon of each day: none of the six hours after work is dry but those that end at noon
     const evening = skyWith({ rain: (h) => (h % 24 === 22 ? 6 : 0), rainChance: () => 0.9 });
-    expect(said(on(partner, context({ application: pair(), forecast: evening })))).toBe(
-      'open dry-then-water',
-    );
-    expect(said(on(partner, context({ application: pair(), forecast: null })))).toBe(
-      'ajar dry-then-water-not-known',
-    );
+    expect(said(on(partner, context({ ...pair(), forecast: evening })))).toBe('open dry-then-water');
+    expect(said(on(partner, context({ ...pair(), forecast: null })))).toBe('ajar dry-then-water-not-known');
   });
   test('labels and the house forbid before the sky is asked', () => {
     const c = (over: object, rules = {}) =>
-      context({ application: pair(over), ...irrigated, rules: { ...context().rules, ...rules } });
+      context({ ...pair(over), ...irrigated, rules: { ...context().rules, ...rules } });
     expect(said(on(partner, c({ tankMix: 'alone only' })))).toBe('shut bolt alone-only');
     expect(said(on(partner, c({ formulation: 'G' })))).toBe('shut bolt granule-in-tank');
     expect(said(on(partner, c({}, { partners: 'never together' })))).toBe('shut latch never-together');
     const never = { wateringIn: { depth: fromInchesOfWater(0.5), withinDays: 0 } };
     expect(said(on(partner, c(never)))).toBe('shut bolt dry-outlasts-deadline');
     const granule = context({
-      application: pair({ formulation: 'G' }, 'day'),
+      ...pair({ formulation: 'G' }, 2),
       ...irrigated,
       forecast: sky(4, 0),
     });
     expect(said(on(partner, granule))).toBe('ajar granule-first');
     expect(said(on(partner, context()))).toBe('open no-partner');
   });
-  test('the partner’s own gates hold the application too', () => {
+  test('the gates of every product hold the whole application', () => {
     const foreign = { rates: [{ ...label.rates[0]!, turf: 'zoysiagrass' as const }] };
-    const { all, lanes } = windowOf(context({ application: pair(foreign), ...irrigated }), {
+    const { all, lanes } = windowOf(context({ ...pair(foreign), ...irrigated }), {
       from: today,
       to: addDays(today, 3),
     });
-    expect(lanes.some((l) => l.of === 'partner' && l.gate.key === 'label-turf')).toBe(true);
+    expect(lanes.some((l) => l.of === 2 && l.gate.key === 'label-turf')).toBe(true);
     expect(spanAt(all, today)!.verdict).toMatchObject({
       state: 'shut',
       by: expect.arrayContaining(['label-turf']) as unknown,
@@ -327,7 +317,7 @@ describe('a lifted latch', () => {
     expect(windOn(context({ ...windy, lifts: [{ ...lift, plannedId: 'b' }] }), today).state).toBe('shut');
   });
   test('a bolt is not lifted', () => {
-    const bolt = { ...application, label: { ...label, windLimit: fromMilesPerHour(10) } };
-    expect(windOn(context({ ...windy, application: bolt, lifts: [lift] }), today).state).toBe('shut');
+    const bolt = { ...product, label: { ...label, windLimit: fromMilesPerHour(10) } };
+    expect(windOn(context({ ...windy, product: bolt, lifts: [lift] }), today).state).toBe('shut');
   });
 });

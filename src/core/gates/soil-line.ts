@@ -4,9 +4,10 @@
  * 50 % date, shut after it unless the product reaches back to seedlings. Later parts of a split follow the first, not
  * the soil.
  */
-import { addDays, type Day } from '@/core/calendar/day';
+import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick, type Lane, type Range } from '@/core/calendar/span';
 import { WATCHES } from '@/core/ground/crossing';
+import type { Outlook } from '@/core/ground/outlook';
 import { isPreEmergent } from '@/core/products/label';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
@@ -14,24 +15,47 @@ export const soilLine: Gate = {
   key: 'soil-line',
   name: 'Soil line',
   spans: (context, range) => {
-    const { application, outlook } = context;
-    if (!isPreEmergent(application.use))
-      return constantLane(range, open({ code: 'not-for-this-use', source: 'plan', use: application.use }));
-    if (application.use === 'autumn pre-emergent') return autumn(context, range);
-    if (application.part > 1) return constantLane(range, open({ code: 'later-part', source: 'plan' }));
+    const { product, outlook } = context;
+    if (!isPreEmergent(product.use))
+      return constantLane(range, open({ code: 'not-for-this-use', source: 'plan', use: product.use }));
+    if (product.use === 'autumn pre-emergent') return autumn(context, range);
+    if (product.tie && product.tie.part > 1)
+      return constantLane(range, open({ code: 'later-part', source: 'plan' }));
     if (!outlook)
       return constantLane(range, ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' }));
-    return laneByTick(range, verdicts(context, outlook));
+    const thisYear = verdicts(context, outlook);
+    const newYear = dayOf(yearOf(outlook.today) + 1, 1, 1);
+    const next = nextYear(context, outlook);
+    return laneByTick(range, (day) => (day < newYear ? thisYear(day) : next(day)));
   },
 };
 
+/** Of next year only what past years say: nobody knows its weather. Beyond it nothing. */
+function nextYear(context: GateContext, outlook: Outlook): (day: Day) => Verdict {
+  const unknown = ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' });
+  const next = outlook.nextYear && { ...outlook, crossed: null, dates: outlook.nextYear.dates };
+  if (!next) return () => unknown;
+  const verdict = verdicts(context, next);
+  const end = dayOf(yearOf(outlook.today) + 2, 1, 1);
+  return (day) => (day < end ? verdict(day) : unknown);
+}
+
 /** For winter weeds the soil falls: useful from some time before the autumn line is crossed, late after it. */
 function autumn({ outlook, rules: { leadDays } }: GateContext, range: Range<Day>): Lane<Day, Verdict> {
-  const watch = outlook?.watches.autumn;
-  const rule = outlook && WATCHES.autumn;
-  const p10 = watch && (watch.crossed ?? watch.dates.p10);
-  if (!watch || !rule || p10 === null || p10 === undefined)
-    return constantLane(range, ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' }));
+  const unknown = ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' });
+  if (!outlook) return constantLane(range, unknown);
+  const newYear = dayOf(yearOf(outlook.today) + 1, 1, 1);
+  const thisYear = autumnOf(outlook.watches.autumn, leadDays) ?? (() => unknown);
+  const next =
+    (outlook.nextYear && autumnOf({ crossed: null, dates: outlook.nextYear.autumn }, leadDays)) ??
+    (() => unknown);
+  return laneByTick<Day, Verdict>(range, (day) => (day < newYear ? thisYear(day) : next(day)));
+}
+
+function autumnOf(watch: Outlook['watches']['autumn'], leadDays: number): ((day: Day) => Verdict) | null {
+  const rule = WATCHES.autumn;
+  const p10 = watch.crossed ?? watch.dates.p10;
+  if (p10 === null) return null;
   const p50 = watch.crossed ?? watch.dates.p50;
   const start = addDays(p10, -leadDays);
   const facts = { line: rule.line, p10, p50 } as const;
@@ -45,14 +69,12 @@ function autumn({ outlook, rules: { leadDays } }: GateContext, range: Range<Day>
   const ahead = open({ code: 'ahead-of-autumn', source: 'outlook', ...facts });
   const maybe = ajar({ code: 'autumn-may-be-here', source: 'outlook', ...facts });
   const late = shut('latch', { code: 'autumn-is-here', source: 'outlook', ...facts });
-  return laneByTick<Day, Verdict>(range, (day) =>
-    day < start ? early : day < p10 ? ahead : p50 === null || day < p50 ? maybe : late,
-  );
+  return (day) => (day < start ? early : day < p10 ? ahead : p50 === null || day < p50 ? maybe : late);
 }
 
 function verdicts(
-  { application: { label }, rules: { leadDays } }: GateContext,
-  outlook: NonNullable<GateContext['outlook']>,
+  { product: { label }, rules: { leadDays } }: GateContext,
+  outlook: Outlook,
 ): (day: Day) => Verdict {
   const where = { rule: outlook.rule } as const;
   const late = (reason: Verdict['reason']): Verdict =>

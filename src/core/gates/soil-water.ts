@@ -25,9 +25,9 @@ export const soilWater: Gate = {
   key: 'soil-water',
   name: 'Soil water',
   spans: (context, range) => {
-    const { application, zone } = context;
-    if (!application.label.inSoil)
-      return constantLane(range, open({ code: 'not-for-this-use', source: 'label', use: application.use }));
+    const { product, zone } = context;
+    if (!product.label.inSoil)
+      return constantLane(range, open({ code: 'not-for-this-use', source: 'label', use: product.use }));
     const weather = joined(context);
     const season = seasonOf(zone.turf, zone.mixedWith);
     const water =

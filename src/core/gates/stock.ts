@@ -1,16 +1,17 @@
 /** Latch: there is enough of it on hand for this zone. Where no stock is kept of a product, it is no gate. */
 import { constantLane } from '@/core/calendar/span';
 import { amountFor, amountLike } from '@/core/units/rate';
-import { areaOf, open, shut, type Gate } from './gate';
+import { areaOf } from '@/core/products/application';
+import { open, shut, type Gate } from './gate';
 
 export const stock: Gate = {
   key: 'stock',
   name: 'Stock',
-  spans: ({ application, zone, means }, range) => {
-    const { label, rate } = application;
+  spans: ({ product, zone, means }, range) => {
+    const { label, rate } = product;
     const have = means.onHand[label.id];
     if (have === undefined) return constantLane(range, open({ code: 'stock-not-kept', source: 'stock' }));
-    const need = amountFor(rate, areaOf(application, zone));
+    const need = amountFor(rate, areaOf(product.place, zone));
     const facts = {
       source: 'stock',
       need,

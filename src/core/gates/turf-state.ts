@@ -17,7 +17,7 @@ const STRESS_DAYS = 14;
 export const turfState: Gate = {
   key: 'turf-state',
   name: 'Turf state',
-  spans: ({ application: { label, use }, zone, seen, outlook }, range) => {
+  spans: ({ product: { label, use }, zone, seen, outlook }, range) => {
     const warm = [zone.turf, zone.mixedWith].find((t) => t && TURF_FACTS[t].season === 'warm') ?? null;
     const dormancy = rateForTurf(label, zone, use)?.dormancy ?? 'any';
     const { stress } = seen;
@@ -32,7 +32,7 @@ export const turfState: Gate = {
             until,
           })
         : null;
-    const noMatter = open({ code: 'turf-state-no-matter', source: 'label' });
+    const noMatter = open({ code: 'turf-state-irrelevant', source: 'label' });
     const kept = new Map<string, Verdict>();
     return laneByTick<Day, Verdict>(range, (day) => {
       if (stressed && stress && until !== null && day >= stress.on && day < until && label.onLeaf)

@@ -16,7 +16,7 @@ const MINUTES_PER_DAY = 24 * 60;
 export const wateringIn: Gate = {
   key: 'watering-in',
   name: 'Watering-in',
-  spans: ({ application: { label, use }, zone, forecast }, range) => {
+  spans: ({ product: { label, use }, zone, forecast }, range) => {
     const need = label.wateringIn;
     if (label.inSoil && !need && isPreEmergent(use))
       return constantLane(range, ajar({ code: 'not-known', source: 'label', missing: 'watering-in' }));

@@ -18,7 +18,7 @@ import { aheadOn, hourlyGate, skyAt, solarHour } from './sky';
 const STILL = fromMilesPerHour(3);
 const DAWN_HOURS = 2;
 
-function limits({ application: { label }, rules }: GateContext) {
+function limits({ product: { label }, rules }: GateContext) {
   const byLabel = label.windLimit;
   const limit = byLabel === null ? rules.windLimit : (Math.min(byLabel, rules.windLimit) as MetresPerSecond);
   const isLabelLimit = byLabel !== null && byLabel <= rules.windLimit;
@@ -26,8 +26,8 @@ function limits({ application: { label }, rules }: GateContext) {
 }
 
 const byTheHour = hourlyGate('wind', 'Wind', (context) => {
-  const { application, rules, zone } = context;
-  if (isGranule(application.label)) return open({ code: 'granule', source: 'label' });
+  const { product, rules, zone } = context;
+  if (isGranule(product.label)) return open({ code: 'granule', source: 'label' });
   const { limit, isLabelLimit, source } = limits(context);
   return (hour): Verdict => {
     const now = skyAt(context, hour)!.wind;
@@ -46,8 +46,8 @@ export const wind: Gate = {
   key: 'wind',
   name: 'Wind',
   spans: (context, range) => {
-    const { application, forecast, rules } = context;
-    if (isGranule(application.label)) return constantLane(range, open({ code: 'granule', source: 'label' }));
+    const { product, forecast, rules } = context;
+    if (isGranule(product.label)) return constantLane(range, open({ code: 'granule', source: 'label' }));
     const unknown = ajar({ code: 'not-known', source: 'forecast', missing: 'forecast' });
     const { limit, isLabelLimit, source } = limits(context);
     return laneByTick<Day, Verdict>(range, (day) => {

@@ -17,7 +17,8 @@ import {
   type Range,
   type State,
 } from '@/core/calendar/span';
-import { GATES, GATE_ORDER, HOURLY_GATES } from './all';
+import type { ApplicationProduct } from '@/core/products/application';
+import { GATES, GATE_ORDER, HOURLY_GATES, gatesFor } from './all';
 import { ajar, type Gate, type GateContext, type GateKey, type Lift, type Verdict } from './gate';
 import { skyEnds } from './sky';
 
@@ -26,8 +27,8 @@ export type WindowVerdict = Readonly<{ state: State; by: readonly GateKey[] }>;
 export type WindowLane<At extends number = Day> = Lane<At, WindowVerdict>;
 export type GateLane<At extends number = Day> = Readonly<{
   gate: Pick<Gate, 'key' | 'name'>;
-  /** the application's own gates, or those of what goes with it */
-  of: 'application' | 'partner';
+  /** the product of the application that the gate was asked about, by its position in the list */
+  of: number;
   lane: Lane<At, Verdict>;
 }>;
 
@@ -85,42 +86,36 @@ export function hoursWindowOf(context: GateContext, range: Range<Hour>): Window<
   return { range, lanes, all: worst(lanes, range) };
 }
 
-/** Every gate of the application, and of what goes with it those that are not for the application as a whole. */
+/** Every gate of every product, in the order of the list; of the second and further ones, those that say anything. */
 function asked<L extends GateLane<number>>(
   context: GateContext,
-  ask: (gate: Gate, of: GateLane['of'], context: GateContext) => L,
+  ask: (gate: Gate, of: number, context: GateContext) => L,
   gates = GATES,
 ): L[] {
-  const own = gates.map((gate) => ask(gate, 'application', context));
-  const other = partnerContext(context);
-  if (!other) return own;
-  const theirs = gates
-    .filter((g) => g.key !== 'partner')
-    .map((gate) => ask(gate, 'partner', other))
-    .filter(({ lane }) => lane.some((s) => s.verdict.state !== 'open'));
-  return [...own, ...theirs];
+  const products = productsOf(context);
+  return products.flatMap((product, i) => {
+    const own = {
+      ...context,
+      product,
+      beside: products.filter((p) => p !== product),
+    };
+    const lanes = gatesFor(product.label, gates).map((gate) => ask(gate, product.position, own));
+    return i === 0 ? lanes : lanes.filter(({ lane }) => lane.some((s) => s.verdict.state !== 'open'));
+  });
 }
 
-/** What goes with an application, seen as an application of its own. */
-function partnerContext(context: GateContext): GateContext | null {
-  const { application } = context;
-  const { partner } = application;
-  if (!partner) return null;
-  const { label, rate, use, target } = partner;
-  return {
-    ...context,
-    application: { ...application, label, rate, use, target, part: 1, of: 1, partner: null },
-  };
-}
+/** All products of the application that is asked about, in the order of the list. */
+export const productsOf = ({ product, beside }: GateContext): readonly ApplicationProduct[] =>
+  [product, ...beside].toSorted((a, b) => a.position - b.position);
 
 /** A latch that somebody has lifted stands ajar for the lifted days, and says who and why. */
 function lifted<At extends number>(
   lane: Lane<At, Verdict>,
   key: GateKey,
-  { application, lifts }: GateContext,
+  { applicationId, lifts }: GateContext,
   dayAt: (at: At) => Day,
 ): Lane<At, Verdict> {
-  const mine = lifts.filter((l) => l.gate === key && l.plannedId === application.id);
+  const mine = lifts.filter((l) => l.gate === key && l.plannedId === applicationId);
   if (!mine.length) return lane;
   const kept = new Map<Verdict, Map<Lift, Verdict>>();
   return lane.flatMap(({ from, to, verdict }) => {

@@ -1,84 +1,124 @@
 /**
- * Bolt: with this application the label's total for the year, by product and by each a.i. over all products, is kept.
- * The year is the calendar's or any 12 months, as the label says; what was put down and the plan's earlier parts count, spots
- * by their share of the zone.
+ * Bolt: with this application the label's total for the year is kept, by product and by each a.i. over all products, on
+ * the ground that is treated and over the zone. What was put down, what is planned before and after, and what goes down
+ * beside it count. The year is the calendar's, or any 12 months that contain the day, as the label says. Where the book
+ * does not reach back so far, what fits is not known: ajar.
  */
 import type { Day } from '@/core/calendar/day';
-import { laneByTick } from '@/core/calendar/span';
-import { ingredientTotal, productTotal } from '@/core/records/ledger';
+import { laneByBreaks } from '@/core/calendar/span';
+import { groundOf, shareOf } from '@/core/products/application';
 import { ingredientRate, limitsFor } from '@/core/products/label';
+import {
+  containedIn,
+  entryOf,
+  isBookWhole,
+  limitBreaks,
+  ofIngredient,
+  ofProduct,
+  periodsWith,
+  sumsIn,
+  YEAR_DAYS,
+  type LedgerEntry,
+  type Period,
+  type Sums,
+} from '@/core/records/ledger';
+import { exceeds } from '@/core/units/tolerance';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { rateLike } from '@/core/units/rate';
-import { open, shareOf, shut, type Gate, type GateContext, type Verdict } from './gate';
-
-const HAIR = 1e-9;
+import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
 export const yearLimit: Gate = {
   key: 'year-limit',
   name: 'Year limit',
   spans: (context, range) => {
-    let verdict: Verdict | undefined;
-    let counted = '';
-    return laneByTick(range, (day) => {
-      const now = signature(context, day);
-      if (!verdict || now !== counted) verdict = verdictOn(context, day);
-      counted = now;
-      return verdict;
-    });
+    const { period } = context.product.label;
+    const breaks = limitBreaks(period, context.ledger, range.from, range.to, context.bookFrom);
+    return laneByBreaks(range, breaks, (day) => verdictOn(context, day));
   },
 };
 
-/** Which entries count on a day: while they are the same, so is the verdict. */
-function signature({ ledger, application: { label } }: GateContext, day: Day): string {
-  return label.ingredients
-    .flatMap((i) => ingredientTotal(ledger, i.name, label.period, day).entries)
-    .concat(productTotal(ledger, label, day).entries)
-    .map((e) => e.id)
-    .join();
-}
+/** What goes down with the product on the same day, as the ledger would hold it. */
+const besideOn = ({ beside, zone }: GateContext, day: Day): LedgerEntry[] =>
+  beside.map((p) =>
+    entryOf(p.label, p.rate, {
+      ...{ id: `beside-${p.position}`, day, status: 'planned' },
+      ...{ share: shareOf(p.place, zone), ground: groundOf(p.place) },
+    }),
+  );
 
-function verdictOn({ application, ledger, zone }: GateContext, day: Day): Verdict {
-  const { label, rate, use } = application;
-  const share = shareOf(application, zone);
-  for (const ingredient of label.ingredients) {
-    const { name, yearLimit: limit } = ingredient;
-    if (limit === null) continue;
-    const before = ingredientTotal(ledger, name, label.period, day);
-    const now = ingredientRate(rate, ingredient, label.density);
-    if (before.total === null || now === null)
-      return shut('bolt', { code: 'not-known', source: 'label', missing: 'ingredient-content' });
-    const total = (before.total + now * share) as KilogramsPerHectare;
-    if (total > limit * (1 + HAIR)) {
-      const earlier = before.entries.map((e) => e.day);
-      const fits = rateLike(rate, rate.rate * Math.max(0, (limit - before.total) / (now * share)));
-      return shut('bolt', {
-        code: 'over-ingredient-limit',
-        source: 'label',
-        ingredient: name,
-        counts: ingredient.counts,
-        total,
-        limit,
-        fits,
-        unit: label.rateUnit,
-        period: label.period,
-        earlier,
-      });
+type Worst = Readonly<{ sums: Sums; period: Period; total: number; zoneTotal: number; fits: number }>;
+
+function verdictOn(context: GateContext, day: Day): Verdict {
+  const { product, zone, ledger, bookFrom } = context;
+  const { label, rate, use, place } = product;
+  const share = shareOf(place, zone);
+  const all = [...ledger, ...besideOn(context, day)];
+  const periods = periodsWith(label.period, day, ledger);
+
+  /** The period in which the least is left for this dose; null: a sum cannot be told. */
+  const worstOf = (
+    amount: (e: LedgerEntry) => number | null | undefined,
+    now: number,
+    limit: number,
+  ): Worst | null => {
+    let worst: Worst | null = null;
+    for (const period of periods) {
+      const sums = sumsIn(all, period, groundOf(place), amount);
+      if (sums.worst === null || sums.zone === null) return null;
+      const fits = Math.min(limit - sums.worst, (limit - sums.zone) / share);
+      if (!worst || fits < worst.fits)
+        worst = { sums, period, total: sums.worst + now, zoneTotal: sums.zone + now * share, fits };
     }
+    return worst;
+  };
+  const facts = ({ sums, total, zoneTotal }: Worst) => ({
+    ...{ total, zoneTotal, isSpot: groundOf(place) !== null },
+    earlier: sums.entries.filter((e) => e.day <= day && !e.id.startsWith('beside-')).map((e) => e.day),
+    later: sums.entries.filter((e) => e.day > day).map((e) => e.day),
+    beside: sums.entries.filter((e) => e.id.startsWith('beside-')).map((e) => e.name),
+  });
+
+  for (const ingredient of label.ingredients) {
+    const { name, yearLimit: limit, counts } = ingredient;
+    if (limit === null) continue;
+    const now = ingredientRate(rate, ingredient, label.density);
+    const worst = now === null ? null : worstOf(ofIngredient(name, counts), now, limit);
+    if (now === null || worst === null) return notTold(context);
+    if (exceeds(now, worst.fits))
+      return shut('bolt', {
+        ...{ code: 'over-ingredient-limit', source: 'label', ingredient: name, counts, limit },
+        ...{ unit: label.rateUnit, period: label.period },
+        ...facts(worst),
+        total: worst.total as KilogramsPerHectare,
+        zoneTotal: worst.zoneTotal as KilogramsPerHectare,
+        fits: rateLike(rate, (rate.rate * Math.max(0, worst.fits)) / now),
+      });
   }
   const { yearLimit: limit } = limitsFor(label, zone, use);
   if (limit === null) return shut('bolt', { code: 'not-known', source: 'label', missing: 'year-limit' });
-  const before = productTotal(ledger, label, day);
-  const total = before.total + rate.rate * share;
-  const over = rate.by !== limit.by || total > limit.rate * (1 + HAIR);
+  const worst = worstOf(ofProduct(label.id), rate.rate, limit.rate);
+  if (!worst) return notTold(context);
+  const over = rate.by !== limit.by || exceeds(rate.rate, worst.fits);
+  if (!over && periods.some((p) => !isBookWhole(bookFrom, p)))
+    return ajar({ code: 'history-not-known', source: 'ledger', days: YEAR_DAYS, bookFrom });
   const reason = {
-    code: over ? 'over-year-limit' : 'within-year-limit',
-    source: 'label',
-    total: rateLike(limit, total),
-    limit,
-    fits: rateLike(limit, Math.max(0, (limit.rate - before.total) / share)),
-    unit: label.rateUnit,
-    period: label.period,
-    earlier: before.entries.map((e) => e.day),
-  } as const;
+    ...({ code: over ? 'over-year-limit' : 'within-year-limit', source: 'label', limit } as const),
+    ...{ unit: label.rateUnit, period: label.period },
+    ...facts(worst),
+    total: rateLike(limit, worst.total),
+    zoneTotal: rateLike(limit, worst.zoneTotal),
+    fits: rateLike(limit, Math.max(0, worst.fits)),
+  };
   return over ? shut('bolt', reason) : open(reason);
+}
+
+/** A sum that cannot be told: shut by a label's own fault; where only what came before the book is unclear, ajar. */
+function notTold({ product, beside, ledger, bookFrom }: GateContext): Verdict {
+  const isUnclear = (e: LedgerEntry) => e.rate === null || e.ingredients.some((i) => i.ai === null);
+  const labels = [product, ...beside].flatMap(({ label, rate }) => containedIn(label, rate));
+  const isByLabel =
+    labels.some((i) => i.ai === null) || ledger.some((e) => e.status !== 'before' && isUnclear(e));
+  return isByLabel
+    ? shut('bolt', { code: 'not-known', source: 'label', missing: 'ingredient-content' })
+    : ajar({ code: 'history-not-known', source: 'ledger', days: YEAR_DAYS, bookFrom });
 }

@@ -6,7 +6,7 @@
  * read anything has wider odds than one with ten readings.
  * Left out: new transients after today (the members' weather is spread far wider than they are).
  */
-import { dayOf, yearOf, type Day } from '@/core/calendar/day';
+import { dayOf, inYear, yearOf, type Day } from '@/core/calendar/day';
 import type { Metres } from '@/core/units/quantity';
 import {
   WATCHES,
@@ -53,6 +53,8 @@ export type Outlook = Readonly<{
   /** how many of the members are generated weather, not years on file */
   generated: number;
   watches: Readonly<Record<WatchKey, Watched>>;
+  /** when past years crossed, as days of next year: all that is known of it. Null: no past year on file */
+  nextYear: Readonly<{ dates: Odds; autumn: Odds }> | null;
   correction: Correction;
 }>;
 
@@ -134,8 +136,25 @@ export function outlookFrom(
     ...says,
     generated: e.members.filter((m) => m.year === null).length,
     watches,
+    nextYear: nextYearOf(e, knowledge, rule),
     correction: knowledge.correction,
   };
+}
+
+/** Past years by the model, with the site's lasting offset, on the calendar of next year. */
+function nextYearOf(e: Ensemble, { correction }: SiteKnowledge, rule: CrossingRule): Outlook['nextYear'] {
+  if (!e.past.length || rule.school === 'signs') return null;
+  const year = yearOf(e.today) + 1;
+  const days = e.past.map((p) => {
+    const from = dayOf(p.year, 1, 1);
+    const soil = p.soil.map((t) => t + correction.offset);
+    const shifted = (day: Day | null) => (day === null ? null : inYear(day, year));
+    return {
+      line: shifted(crossingDay({ ...p, from, soil }, rule)),
+      autumn: shifted(watchDay(from, soil, 'autumn')),
+    };
+  });
+  return { dates: oddsOf(days.map((d) => d.line)), autumn: oddsOf(days.map((d) => d.autumn)) };
 }
 
 /** Only the days of one rule, without the band: what a background job keeps for thousands of lawns. */

@@ -1,5 +1,5 @@
 /** What gates need of a product sheet and do not find there: how far a sheet is, and what its gaps cost. */
-import { isGranule, isPreEmergent, type Label } from './label';
+import { isGranule, isHerbicide, isPreEmergent, type Label } from './label';
 
 type Gap = Readonly<{
   /** the field, as the form calls it */
@@ -11,6 +11,7 @@ type Gap = Readonly<{
 export type Completeness = Readonly<{ asked: number; there: number; gaps: readonly Gap[] }>;
 
 export function completenessOf(label: Label): Completeness {
+  if (!isHerbicide(label)) return completenessOfOther(label);
   const isSprayed = !isGranule(label);
   const questions: (readonly [there: boolean, gap: Gap])[] = [
     [label.rates.length > 0, { field: 'Rates', costs: 'shut', gate: 'Label turf' }],
@@ -48,9 +49,24 @@ export function completenessOf(label: Label): Completeness {
     [label.reentry !== '', { field: 'Re-entry', costs: 'not known', gate: 'Re-entry and event' }],
     [label.packages.length > 0, { field: 'Packages', costs: 'not known', gate: 'Stock' }],
   ];
-  return {
-    asked: questions.length,
-    there: questions.filter(([there]) => there).length,
-    gaps: questions.filter(([there]) => !there).map(([, gap]) => gap),
-  };
+  return summary(questions);
 }
+
+/** What the gates of a fertilizer, lime, iron or wetting agent ask for. */
+function completenessOfOther(label: Label): Completeness {
+  return summary([
+    [label.rates.length > 0, { field: 'Rates', costs: 'not known', gate: 'Label rate' }],
+    [label.methods.length > 0, { field: 'Equipment', costs: 'shut', gate: 'Equipment' }],
+    [
+      label.kind !== 'fertilizer' || label.analysis !== null,
+      { field: 'Analysis', costs: 'not known', gate: 'Nitrogen' },
+    ],
+    [label.packages.length > 0, { field: 'Packages', costs: 'not known', gate: 'Stock' }],
+  ]);
+}
+
+const summary = (questions: readonly (readonly [there: boolean, gap: Gap])[]): Completeness => ({
+  asked: questions.length,
+  there: questions.filter(([there]) => there).length,
+  gaps: questions.filter(([there]) => !there).map(([, gap]) => gap),
+});

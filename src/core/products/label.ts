@@ -32,11 +32,23 @@ export const TURFS = [
 ] as const;
 export type Turf = (typeof TURFS)[number];
 
+/** What a product is. All but herbicides are asked no herbicide's gates. */
+export const PRODUCT_KINDS = [
+  'herbicide',
+  'fertilizer',
+  'lime',
+  'iron',
+  'wetting agent',
+  'biostimulant',
+  'other',
+] as const;
+export type ProductKind = (typeof PRODUCT_KINDS)[number];
+
 export const FORMULATIONS = ['WG', 'WP', 'SC', 'EC', 'EW', 'SL', 'G'] as const;
 export type Formulation = (typeof FORMULATIONS)[number];
 
 /** What a row of the rate table is for. */
-export const USES = ['pre-emergent', 'autumn pre-emergent', 'post-emergent', 'spot'] as const;
+export const USES = ['pre-emergent', 'autumn pre-emergent', 'post-emergent', 'spot', 'turf care'] as const;
 export type Use = (typeof USES)[number];
 /** Counts on the ground for as long as the barrier stands: soil line and watering-in ask it. */
 export const isPreEmergent = (use: Use): boolean => use === 'pre-emergent' || use === 'autumn pre-emergent';
@@ -92,6 +104,7 @@ export type Label = Readonly<{
   id: string;
   /** counts from 1: a changed label is a new version, and records keep theirs */
   version: number;
+  kind: ProductKind;
   name: string;
   registrationNumber: string;
   labelDate: string;
@@ -154,6 +167,7 @@ export type Label = Readonly<{
   cautions: readonly string[];
 }>;
 
+export const isHerbicide = (label: Pick<Label, 'kind'>): boolean => label.kind === 'herbicide';
 export const isGranule = (label: Pick<Label, 'formulation'>): boolean => label.formulation === 'G';
 export const carriesNitrogen = (label: Pick<Label, 'analysis'>): boolean => (label.analysis?.n ?? 0) > 0;
 

@@ -26,6 +26,7 @@ import type {
   Label,
   LimitPeriod,
   Method,
+  ProductKind,
   SetbackFrom,
   TankMix,
   Turf,
@@ -65,6 +66,7 @@ export type SheetRate = Readonly<{
 
 export type LabelSheet = Readonly<{
   format: typeof SHEET_FORMAT;
+  kind: ProductKind;
   name: string;
   registrationNumber: string;
   labelDate: string;
@@ -130,6 +132,7 @@ export function labelFrom(sheet: LabelSheet, id: string, version: number): Label
   return {
     id,
     version,
+    kind: sheet.kind,
     name: sheet.name,
     registrationNumber: sheet.registrationNumber,
     labelDate: sheet.labelDate,
@@ -213,6 +216,7 @@ export function labelFrom(sheet: LabelSheet, id: string, version: number): Label
 /** A sheet with nothing on it yet. */
 export const EMPTY_SHEET: LabelSheet = {
   format: SHEET_FORMAT,
+  kind: 'herbicide',
   name: '',
   registrationNumber: '',
   labelDate: '',
@@ -261,3 +265,13 @@ export const EMPTY_SHEET: LabelSheet = {
   seedingWait: [],
   seedlings: null,
 };
+
+/**
+ * A sheet as it was stored, by this version of the program or an earlier one: fields that came later stand as on an empty
+ * sheet. @throws RangeError if it is no sheet of ours
+ */
+export function readSheet(stored: unknown): LabelSheet {
+  if (typeof stored !== 'object' || stored === null || (stored as LabelSheet).format !== SHEET_FORMAT)
+    throw new RangeError(`Not a product sheet of ${SHEET_FORMAT}`);
+  return { ...EMPTY_SHEET, ...stored };
+}

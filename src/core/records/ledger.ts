@@ -1,55 +1,180 @@
 /**
- * The ledger: what a zone has received, by product and by active ingredient, against the label's limits.
+ * The ledger: what a zone has received and is planned to receive, by whomever, by product and by active ingredient,
+ * against the labels' limits.
  *
- * Totals are rates (amount on the area of the zone), so that zones and limits compare; spots count by their share of it.
- * A period of 12 months that ends with a day holds that day and the 364 or 365 before it; a calendar year holds the days
- * of that year.
+ * A limit per area holds on the ground that is treated: doses on the same spots add up at their full rate (*worst
+ * ground*), and the zone as a whole is a sum of its own, in which a dose counts by its share of the zone. Both must keep
+ * the limit. A limit over 12 months holds for every 12 months that contain the day, also those that end in planned work;
+ * a year of the calendar holds its days.
+ *
+ * What is not known is not zero: an amount that cannot be told makes a sum unknown (null), and what lies before the day
+ * from which the book is whole (`bookFrom`) is unknown altogether.
  */
-import { addDays, inYear, yearOf, type Day } from '@/core/calendar/day';
+import { addDays, dayOf, inYear, yearOf, type Day } from '@/core/calendar/day';
+import { sharesGround } from '@/core/products/application';
 import { ingredientRate, type Label, type LimitPeriod } from '@/core/products/label';
+import { nitrogenRate } from '@/core/units/by-label';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import type { ProductRate } from '@/core/units/rate';
 
-/** Something put down, or planned to be, on one zone. */
-export type LedgerEntry = Readonly<{
-  /** the record's or the planned application's id */
-  id: string;
-  day: Day;
-  label: Label;
-  rate: ProductRate;
-  done: boolean;
-  /** share of the zone that was treated, 0 to 1: less than 1 for spots */
-  share: number;
+/** An ingredient as it lies on the ground; null: it cannot be told. */
+export type Contained = Readonly<{
+  name: string;
+  /** site of action group; null: not said */
+  group: number | null;
+  ai: KilogramsPerHectare | null;
+  ae: KilogramsPerHectare | null;
 }>;
 
-export const isInPeriod = (day: Day, period: LimitPeriod, ending: Day): boolean =>
-  period === 'calendar year'
-    ? yearOf(day) === yearOf(ending)
-    : day <= ending && day >= addDays(inYear(ending, yearOf(ending) - 1), 1);
+/** Something put down, or planned to be, on one zone. Rates are those on the ground that was treated. */
+export type LedgerEntry = Readonly<{
+  /** the record's, the planned product's or the earlier work's id */
+  id: string;
+  day: Day;
+  /** 'before': from before the book, by us, another company or the customer */
+  status: 'done' | 'planned' | 'before';
+  /** null: not a product of ours, or not known which */
+  productId: string | null;
+  name: string;
+  rate: ProductRate | null;
+  ingredients: readonly Contained[];
+  /** kg N/ha; null: it cannot be told */
+  nitrogen: KilogramsPerHectare | null;
+  /** works in the soil; null: not known */
+  inSoil: boolean | null;
+  /** the label's own re-application interval; null: none known */
+  intervalDays: number | null;
+  /** share of the zone that was treated, 0 to 1 */
+  share: number;
+  /** the ground's name; null: the whole zone */
+  ground: string | null;
+}>;
 
-export type Total<T> = Readonly<{ total: T; entries: readonly LedgerEntry[] }>;
+type Dose = Readonly<{ share: number; ground: string | null }>;
 
-/** Sum of one product's rates over the period that holds `day` (calendar year) or ends with it (12 months). */
-export function productTotal(entries: readonly LedgerEntry[], label: Label, day: Day): Total<number> {
-  const counted = entries.filter((e) => e.label.id === label.id && isInPeriod(e.day, label.period, day));
-  return { total: counted.reduce((sum, e) => sum + e.rate.rate * e.share, 0), entries: counted };
+/** An entry of a product, from its label as it was on that day. */
+export function entryOf(
+  label: Label,
+  rate: ProductRate,
+  at: Readonly<{ id: string; day: Day; status: LedgerEntry['status']; intervalDays?: number }> & Dose,
+): LedgerEntry {
+  return {
+    ...{ id: at.id, day: at.day, status: at.status, share: at.share, ground: at.ground },
+    ...{ productId: label.id, name: label.name, rate, inSoil: label.inSoil },
+    ingredients: containedIn(label, rate),
+    nitrogen: nitrogenIn(label, rate),
+    intervalDays: at.intervalDays ?? label.minimumIntervalDays,
+  };
 }
 
-/** Sum of one a.i. over all products that hold it. An entry whose a.i. cannot be told makes the total unknown: null. */
-export function ingredientTotal(
-  entries: readonly LedgerEntry[],
-  ingredient: string,
+export const containedIn = (label: Label, rate: ProductRate): Contained[] =>
+  label.ingredients.map((i) => ({
+    ...{ name: i.name, group: i.group },
+    ai: ingredientRate(rate, { ...i, counts: 'a.i.' }, label.density),
+    ae: ingredientRate(rate, { ...i, counts: 'a.e.' }, label.density),
+  }));
+
+/** kg N/ha of a product at a rate; 0 for one without nitrogen; null for a liquid whose density is not known. */
+export const nitrogenIn = (label: Label, rate: ProductRate): KilogramsPerHectare | null =>
+  label.analysis === null ? (0 as KilogramsPerHectare) : nitrogenRate(rate, label.analysis.n, label.density);
+
+/** One stretch over which a limit is counted. Both days belong to it. */
+export type Period = Readonly<{ from: Day; to: Day }>;
+const isIn = (day: Day, { from, to }: Period) => day >= from && day <= to;
+/** The 12 months that end with a day: that day and the 364 or 365 before it. */
+const yearEnding = (to: Day): Period => ({ from: addDays(inYear(to, yearOf(to) - 1), 1), to });
+
+/**
+ * The periods in which a limit could be crossed by a dose on `day`: its year of the calendar; or the 12 months that end
+ * with it, and those that contain it and end with a later entry.
+ */
+export function periodsWith(period: LimitPeriod, day: Day, entries: readonly LedgerEntry[]): Period[] {
+  if (period === 'calendar year') {
+    const year = yearOf(day);
+    return [{ from: dayOf(year, 1, 1), to: dayOf(year, 12, 31) }];
+  }
+  const later = entries.filter((e) => e.day > day).map((e) => yearEnding(e.day));
+  return [yearEnding(day), ...later.filter((p) => day >= p.from)];
+}
+
+/** How far back a yearly limit looks, and the twelve months that are asked of a zone's history. */
+export const YEAR_DAYS = 365;
+
+/** Days from which on another verdict of a limit may hold: where entries, and the years they close, come and go. */
+export function limitBreaks(
   period: LimitPeriod,
-  day: Day,
-): Total<KilogramsPerHectare | null> {
-  let total: number | null = 0;
+  entries: readonly LedgerEntry[],
+  from: Day,
+  to: Day,
+  bookFrom: Day | null = null,
+): Day[] {
+  if (period === 'calendar year') {
+    const out = entries.map((e) => e.day);
+    for (let y = yearOf(from); y <= yearOf(to); y++) out.push(dayOf(y, 1, 1));
+    return out;
+  }
+  const aroundYearAfter = (day: Day) => {
+    const leaves = inYear(day, yearOf(day) + 1);
+    return [addDays(leaves, -1), leaves, addDays(leaves, 1)];
+  };
+  return [
+    ...entries.flatMap(({ day }) => [day, addDays(day, 1), ...aroundYearAfter(day), yearEnding(day).from]),
+    ...(bookFrom === null ? [] : aroundYearAfter(bookFrom)),
+  ];
+}
+
+/** A sum over a period; null where an amount cannot be told. */
+export type Sums = Readonly<{
+  /** over the zone's area */
+  zone: number | null;
+  /** on the ground that the asked dose is put on, at its worst */
+  worst: number | null;
+  entries: readonly LedgerEntry[];
+}>;
+
+/** Adds up what lies on the ground of a dose (`on`) in a period. `amount` gives an entry's figure; undefined: it is not counted. */
+export function sumsIn(
+  entries: readonly LedgerEntry[],
+  period: Period,
+  on: string | null,
+  amount: (e: LedgerEntry) => number | null | undefined,
+): Sums {
+  let zone: number | null = 0;
+  let whole = 0;
+  let isKnown = true;
+  const grounds = new Map<string, number>();
   const counted: LedgerEntry[] = [];
   for (const e of entries) {
-    const part = e.label.ingredients.find((i) => i.name === ingredient);
-    if (!part || !isInPeriod(e.day, period, day)) continue;
+    if (!isIn(e.day, period)) continue;
+    const value = amount(e);
+    if (value === undefined) continue;
     counted.push(e);
-    const kg = ingredientRate(e.rate, part, e.label.density);
-    total = total === null || kg === null ? null : total + kg * e.share;
+    if (value === null) {
+      isKnown = false;
+      continue;
+    }
+    zone += value * e.share;
+    if (e.ground === null) whole += value;
+    else if (sharesGround(e.ground, on)) grounds.set(e.ground, (grounds.get(e.ground) ?? 0) + value);
   }
-  return { total: total as KilogramsPerHectare | null, entries: counted };
+  const worst = whole + Math.max(0, ...grounds.values());
+  return { zone: isKnown ? zone : null, worst: isKnown ? worst : null, entries: counted };
 }
+
+/** Product of one kind, kg/ha or L/ha. */
+export const ofProduct =
+  (productId: string) =>
+  (e: LedgerEntry): number | null | undefined =>
+    e.productId === productId ? (e.rate?.rate ?? null) : undefined;
+
+/** One a.i. over all products that hold it, as the asking label counts it. */
+export const ofIngredient =
+  (name: string, counts: 'a.i.' | 'a.e.') =>
+  (e: LedgerEntry): number | null | undefined => {
+    const part = e.ingredients.find((i) => i.name === name);
+    return part && (counts === 'a.e.' ? part.ae : part.ai);
+  };
+
+/** Whether the book is whole over a period: what lies before `bookFrom` nobody has written down. */
+export const isBookWhole = (bookFrom: Day | null, { from }: Period): boolean =>
+  bookFrom !== null && bookFrom <= from;

@@ -1,13 +1,14 @@
 import { addDays, dayOf } from '@/core/calendar/day';
+import { WHOLE_ZONE } from '@/core/products/application';
 import { rateOf } from '@/core/units/rate';
 import { context, entry, label, outlook, range, row, today } from '../../../tests/support/gate-context';
 import { advise, costOf } from './advice';
 
-const { application: _, ...facts } = context();
+const { product: _, beside: __, applicationId: ___, ...facts } = context();
 const wanted = {
   use: 'pre-emergent' as const,
-  target: null,
-  treated: null,
+  targets: [],
+  place: WHOLE_ZONE,
   day: today,
   range: { from: today, to: range.to },
 };

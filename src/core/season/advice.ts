@@ -6,8 +6,8 @@
  */
 import { yearOf, type Day } from '@/core/calendar/day';
 import { spanAt, type Range } from '@/core/calendar/span';
-import type { SquareMetres } from '@/core/units/quantity';
-import { areaOf, type GateContext, type GateKey } from '@/core/gates/gate';
+import type { Facts, GateContext, GateKey } from '@/core/gates/gate';
+import { areaOf, type Place } from '@/core/products/application';
 import { nextOpen, windowOf, type Window } from '@/core/gates/window';
 import { TURF_FACTS } from '@/core/lawn/turf';
 import { factsOf } from '@/core/products/ingredient-facts';
@@ -51,9 +51,8 @@ export type Suited = Readonly<{
 
 type Wanted = Readonly<{
   use: Use;
-  target: Weed | null;
-  /** area of the spots; null: the whole zone */
-  treated: SquareMetres | null;
+  targets: readonly Weed[];
+  place: Place;
   day: Day;
   range: Range<Day>;
 }>;
@@ -61,8 +60,8 @@ type Wanted = Readonly<{
 /** Products of the organisation for a use, the best first; those whose label lacks the turf or the use are left out. */
 export function advise(
   labels: readonly Label[],
-  facts: Omit<GateContext, 'application'>,
-  { use, target, day, range, treated }: Wanted,
+  facts: Facts,
+  { use, targets, day, range, place }: Wanted,
 ): Suited[] {
   return labels
     .flatMap((label) => {
@@ -71,19 +70,18 @@ export function advise(
       const rate = row.high;
       const context: GateContext = {
         ...facts,
-        application: {
-          ...{ id: 'advice', label, rate, use, target, method: null },
-          ...{ part: 1, of: 1, partner: null, treated },
-        },
+        applicationId: 'advice',
+        product: { position: 1, label, rate, use, targets, method: null, place, tank: 1, tie: null },
+        beside: [],
       };
       const window = windowOf(context, range);
-      const reasons = argumentsFor(context, window, { use, target, day }, row.months);
+      const reasons = argumentsFor(context, window, { use, targets, day }, row.months);
       return [
         {
           ...{ label, use, rate, window, reasons },
           open: nextOpen(window.all, day),
           ajar: nextOpen(window.all, day, 'ajar'),
-          cost: costOf(label, rate, areaOf(context.application, facts.zone)),
+          cost: costOf(label, rate, areaOf(place, facts.zone)),
           groups: label.ingredients.flatMap((i) => (i.group ? [i.group] : [])),
           rank: reasons.reduce((sum, r) => sum + r.weight, 0),
         },
@@ -93,7 +91,7 @@ export function advise(
 }
 
 /** What the product on an area costs, by the package with the lowest price a unit. */
-export function costOf(label: Label, rate: ProductRate, area: SquareMetres): number | null {
+export function costOf(label: Label, rate: ProductRate, area: ReturnType<typeof areaOf>): number | null {
   const prices = label.packages.flatMap((p) =>
     p.price === null || p.size.by !== rate.by ? [] : [p.price / p.size.amount],
   );
@@ -103,11 +101,11 @@ export function costOf(label: Label, rate: ProductRate, area: SquareMetres): num
 function argumentsFor(
   context: GateContext,
   window: Window,
-  { use, target, day }: Pick<Wanted, 'use' | 'target' | 'day'>,
+  { use, targets, day }: Pick<Wanted, 'use' | 'targets' | 'day'>,
   months: number | null,
 ): Suited['reasons'] {
-  const { application, zone, ledger, outlook, rules } = context;
-  const { label, rate } = application;
+  const { product, zone, ledger, outlook, rules } = context;
+  const { label, rate } = product;
   const out: { weight: number; argument: Argument }[] = [];
   const say = (weight: number, argument: Argument) => out.push({ weight, argument });
 
@@ -135,8 +133,8 @@ function argumentsFor(
   const groups = label.ingredients.flatMap((i) => (i.group ? [i.group] : []));
   const before = new Set(
     ledger
-      .filter((e) => e.label.inSoil === label.inSoil && yearOf(e.day) < yearOf(day))
-      .flatMap((e) => e.label.ingredients.flatMap((i) => (i.group ? [`${i.group}|${yearOf(e.day)}`] : []))),
+      .filter((e) => e.inSoil === label.inSoil && yearOf(e.day) < yearOf(day))
+      .flatMap((e) => e.ingredients.flatMap((i) => (i.group ? [`${i.group}|${yearOf(e.day)}`] : []))),
   );
   const had = [...new Set([...before].map((k) => Number(k.split('|')[0])))];
   for (const group of groups) {
@@ -145,7 +143,7 @@ function argumentsFor(
     else if (had.length) say(8, { code: 'other-group', group, than: had });
   }
 
-  if (target !== null) {
+  for (const target of targets) {
     const controls = isPreEmergent(use)
       ? label.before.includes(target)
       : label.after.some((a) => a.weed === target);

@@ -4,7 +4,7 @@ export type LifeCycle = 'summer annual' | 'winter annual' | 'perennial';
 
 export const WEEDS = {
   'smooth-crabgrass': { name: 'smooth crabgrass', kind: 'grass', life: 'summer annual' },
-  'large-crabgrass': { name: 'large', kind: 'grass', life: 'summer annual' },
+  'large-crabgrass': { name: 'large crabgrass', kind: 'grass', life: 'summer annual' },
   'southern-crabgrass': { name: 'southern crabgrass', kind: 'grass', life: 'summer annual' },
   goosegrass: { name: 'goosegrass', kind: 'grass', life: 'summer annual' },
   'annual-bluegrass': { name: 'annual bluegrass', kind: 'grass', life: 'winter annual' },
@@ -23,7 +23,7 @@ export const WEEDS = {
   'wild-violet': { name: 'wild violet', kind: 'broadleaf', life: 'perennial' },
   'spotted-spurge': { name: 'spotted spurge', kind: 'broadleaf', life: 'summer annual' },
   'prostrate-knotweed': { name: 'prostrate knotweed', kind: 'broadleaf', life: 'summer annual' },
-  lespedeza: { name: 'common', kind: 'broadleaf', life: 'summer annual' },
+  lespedeza: { name: 'common lespedeza', kind: 'broadleaf', life: 'summer annual' },
   'virginia-buttonweed': { name: 'Virginia buttonweed', kind: 'broadleaf', life: 'perennial' },
   chamberbitter: { name: 'chamberbitter', kind: 'broadleaf', life: 'summer annual' },
   'florida-betony': { name: 'Florida betony', kind: 'broadleaf', life: 'perennial' },
@@ -35,7 +35,7 @@ export const WEEDS = {
   quackgrass: { name: 'quackgrass', kind: 'grass', life: 'perennial' },
   nimblewill: { name: 'nimblewill', kind: 'grass', life: 'perennial' },
   foxtail: { name: 'foxtails', kind: 'grass', life: 'summer annual' },
-  sandbur: { name: 'field/southern sandbur', kind: 'grass', life: 'summer annual' },
+  sandbur: { name: 'sandbur', kind: 'grass', life: 'summer annual' },
 } as const satisfies Record<string, Readonly<{ name: string; kind: WeedKind; life: LifeCycle }>>;
 export type Weed = keyof typeof WEEDS;
 export const isWeed = (key: string): key is Weed => Object.hasOwn(WEEDS, key);

@@ -1,7 +1,7 @@
 import { inOrganisation } from '@/data/connection';
 import { newsVersion } from '@/data/news';
-import { queueState } from '@/server/jobs';
-import { findActor } from '@/server/session';
+import { queueState } from '@/server/jobs/jobs';
+import { findActor } from '@/server/entry/session';
 
 /** Whether anything is new, and how background work stands: asked by open screens every few seconds. */
 export async function GET(): Promise<Response> {

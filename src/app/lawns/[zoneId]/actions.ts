@@ -1,20 +1,49 @@
 'use server';
-import { action } from '@/server/action';
-import { hindcastSheet } from '@/server/soil';
-import { done } from '@/server/outcome';
-import { findingShape, noteFinding } from '@/server/note-finding';
-import { liftLatch, liftShape } from '@/server/lift-latch';
-import { planShape, savePlan } from '@/server/save-plan';
-import { recordApplication, recordShape } from '@/server/record-application';
-import { addLawnShape, addNewLawn, saveLawn, saveLawnShape } from '@/server/save-lawn';
-import { noteSign, observationShape, readingShape, takeReading } from '@/server/take-reading';
+import { action } from '@/server/entry/action';
+import { hindcastSheet } from '@/server/soil/view';
+import { done } from '@/server/entry/outcome';
+import { findingShape, noteFinding } from '@/server/lawns/note-finding';
+import { liftLatch, liftShape } from '@/server/programme/lift-latch';
+import {
+  changeStanding,
+  copyApplication,
+  copyShape,
+  standingShape,
+} from '@/server/programme/change-standing';
+import { applicationShape, saveApplication } from '@/server/programme/save-application';
+import { recordShape, recordVisit } from '@/server/records/record-visit';
+import {
+  closeLawn,
+  closeShape,
+  earlierShape,
+  historyShape,
+  noteEarlierWork,
+  saveHistory,
+  takeBackEarlier,
+  takeBackShape,
+} from '@/server/lawns/history';
+import { findZones, findZonesShape } from '@/server/lawns/lawn-list';
+import { reasonWords } from '@/ui/reason-words';
+import { addLawnShape, addNewLawn, saveLawn, saveLawnShape } from '@/server/lawns/save-lawn';
+import { noteSign, observationShape, readingShape, takeReading } from '@/server/soil/take-reading';
 import Joi from 'joi';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
 
 export const liftLatchAction = action(liftShape, liftLatch);
 export const noteFindingAction = action(findingShape, noteFinding);
-export const savePlanAction = action(planShape, savePlan);
-export const recordApplicationAction = action(recordShape, recordApplication);
+export const saveApplicationAction = action(applicationShape, saveApplication);
+export const changeStandingAction = action(standingShape, changeStanding);
+export const copyApplicationAction = action(copyShape, (actor, input) =>
+  copyApplication(actor, input, ({ product, reason }) => `${product}: ${reasonWords(reason)}`),
+);
+export const findZonesAction = action(findZonesShape, findZones);
+export const recordVisitAction = action(recordShape, (actor, input) =>
+  recordVisit(actor, input, reasonWords),
+);
+export const saveHistoryAction = action(historyShape, saveHistory);
+export const noteEarlierAction = action(earlierShape, noteEarlierWork);
+export const takeBackEarlierAction = action(takeBackShape, takeBackEarlier);
+export const closeLawnAction = action(closeShape, closeLawn);
 export const takeReadingAction = action(readingShape, takeReading);
 export const noteSignAction = action(observationShape, noteSign);
 export const saveLawnAction = action(saveLawnShape, saveLawn);

@@ -4,9 +4,9 @@ import { useState, useTransition } from 'react';
 import { isoDay, showDay } from '@/core/calendar/day';
 import { ALL_WEEDS, STAGES, WEEDS } from '@/core/weeds/weeds';
 import type { Finding, FindingKind } from '@/data/findings';
-import type { FindingInput } from '@/server/note-finding';
-import type { Outcome, Refusal } from '@/server/outcome';
-import type { ZoneSheet } from '@/server/season';
+import type { FindingInput } from '@/server/lawns/note-finding';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { ZoneSheet } from '@/server/programme/view';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../refusal-words';
 import { send } from '../../send';
@@ -154,8 +154,12 @@ export function Findings({ sheet, noteFindingAction }: Props) {
               )}
             </Labelled>
           )}
-          {refusal && refusal.kind !== 'invalid' && (
-            <RefusalWords refusal={refusal} here={`/lawns/${zone.id}`} />
+          {refusal && (
+            <RefusalWords
+              refusal={refusal}
+              here={`/lawns/${zone.id}`}
+              shown={['Day', 'Weed', 'Stress', 'Green', 'Mowings']}
+            />
           )}
           <button className="button button-loud" disabled={isSending}>
             {isSending ? 'Writing it down…' : 'Write it down'}

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { may } from '@/data/actor';
-import { lawnSheet, newLawnSheet } from '@/server/lawn-sheet';
-import type { LawnInput } from '@/server/save-lawn';
+import { lawnSheet, newLawnSheet } from '@/server/lawns/lawn-sheet';
+import type { LawnInput } from '@/server/lawns/save-lawn';
 import { isId } from '../../ids';
 import { screen } from '../../screen';
 import { addLawnAction, saveLawnAction } from '../[zoneId]/actions';

@@ -7,7 +7,7 @@ import { RATE_UNITS, rateIn } from '@/core/units/rate';
 import { toFeet } from '@/core/units/trade';
 import { WEEDS } from '@/core/weeds/weeds';
 import { may } from '@/data/actor';
-import { productSheet, type ProductSheet } from '@/server/products';
+import { productSheet, type ProductSheet } from '@/server/products/products';
 import { Figure } from '@/ui/figure';
 import { wordsForUse } from '@/ui/reason-words';
 import { list, plural } from '@/ui/words';

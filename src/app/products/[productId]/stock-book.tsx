@@ -7,8 +7,8 @@ import { MOVES, type MoveKind, type Shelf } from '@/core/products/stock';
 import { showAmount, significant } from '@/core/units/format';
 import { AMOUNT_UNITS, RATE_UNITS, amountLike, type AmountUnit } from '@/core/units/rate';
 import type { StockLine } from '@/data/stock';
-import type { Outcome, Refusal } from '@/server/outcome';
-import type { MoveInput } from '@/server/products';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { MoveInput } from '@/server/products/products';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../refusal-words';
 import { send } from '../../send';
@@ -155,9 +155,13 @@ export function StockBook({ productId, label, shelf, lines, today, mayRecord, mo
               <input {...field} value={move.note} onChange={(e) => set({ note: e.target.value })} />
             )}
           </Labelled>
-          {refusal && refusal.kind !== 'invalid' && (
+          {refusal && (
             <div className="col-span-2">
-              <RefusalWords refusal={refusal} here={`/products/${productId}`} />
+              <RefusalWords
+                refusal={refusal}
+                here={`/products/${productId}`}
+                shown={['Amount', 'Price', 'Day', 'Note']}
+              />
             </div>
           )}
           <button className="button button-loud col-span-2" disabled={isSending}>

@@ -2,7 +2,7 @@
 import { useState, useTransition } from 'react';
 import type { Issue } from '@/core/units/parse';
 import { EMPTY_SHEET, type LabelSheet } from '@/core/products/sheet';
-import type { Outcome, Refusal } from '@/server/outcome';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
 import { RefusalWords } from '../../refusal-words';
 import { send } from '../../send';
 import { SheetForm, draftKey, type SaveSheet } from '../sheet-form';

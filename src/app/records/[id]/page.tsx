@@ -5,10 +5,16 @@ import { notFound } from 'next/navigation';
 import { addDays, showFullDay, showWeekday } from '@/core/calendar/day';
 import { figure, showAmount, showRate, significant } from '@/core/units/format';
 import { AMOUNT_UNITS, amountOf } from '@/core/units/rate';
+import { isGranule } from '@/core/products/label';
+import { KG_PER_LB } from '@/core/units/trade';
+import { WEEDS } from '@/core/weeds/weeds';
 import { may } from '@/data/actor';
-import { recordSheet } from '@/server/season';
+import { dayIn } from '@/data/clock';
+import { recordSheet } from '@/server/records/view';
+import { DAYS_TO_RECORD } from '@/server/records/record-visit';
 import { Figure } from '@/ui/figure';
-import { reasonWords } from '@/ui/reason-words';
+import { oldReasonWords } from '@/ui/reason-words';
+import { list } from '@/ui/words';
 import { isId } from '../../ids';
 import { screen } from '../../screen';
 
@@ -18,7 +24,8 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
   const { id } = await params;
   const found = isId(id) ? await recordSheet(actor, id) : null;
   if (!found) notFound();
-  const { record: r, label, today } = found;
+  const { record: r, label, today, visit } = found;
+  const late = dayIn(r.recordedAt, actor.timeZone) - r.appliedOn;
   const isNew = (await searchParams)['new'] === '1';
   const water = label.wateringIn;
   return (
@@ -41,19 +48,65 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
       <p className="text-steel">
         {showFullDay(r.appliedOn)} · {r.productName}
         {r.parts > 1 && `, part ${r.part} of ${r.parts}`}
+        {r.plannedProductId === null && ' · not planned'}
       </p>
+      {visit.length > 0 && (
+        <p className="mt-1">
+          In the same visit:{' '}
+          {visit.map((v, i) => (
+            <span key={v.id}>
+              {i > 0 && ', '}
+              <Link href={`/records/${v.id}`}>{v.productName.replace(', demo label', '')}</Link>
+              {v.tank === r.tank ? ' in the same tank' : ''}
+            </span>
+          ))}
+        </p>
+      )}
       <section className="mt-3">
         <Figure name="Put down">
           {showAmount(amountOf(r.amount, r.amountUnit), r.amountUnit)} {r.amountUnit === 'oz' && 'by weight'}
         </Figure>
-        <Figure name="On">{`${figure(r.areaSqFt)} sq ft of ${r.turf}`}</Figure>
+        <Figure name={r.place === 'zone' ? 'On' : r.place === 'spots' ? 'On spots' : 'On a strip'}>
+          {`${figure(r.areaSqFt)} sq ft of ${r.turf}${r.ground ? `, ${r.ground}` : ''}`}
+        </Figure>
         <Figure name="Rate it came to">{showRate(r.rate, label.rateUnit)}</Figure>
-        <Figure name="Water">{`${significant(r.waterGal)} gal`}</Figure>
-        <Figure name="Wind">{`${significant(r.windMph)} mph`}</Figure>
-        <Figure name="Air temperature">{`${significant(r.airF)} °F`}</Figure>
-        <Figure name="Applied by">{r.appliedBy}</Figure>
-        <Figure name="Registration number">{r.registrationNumber}</Figure>
+        {r.ingredients.map((i) => (
+          <Figure key={i.name} name={`Active ingredient: ${i.name}`}>
+            {i.kilograms === null
+              ? 'not told by the label sheet'
+              : `${significant(i.kilograms / KG_PER_LB, 3)} lb`}
+          </Figure>
+        ))}
+        {!isGranule(label) && <Figure name="Water">{`${significant(r.waterGal)} gal`}</Figure>}
+        {r.windMph !== null && (
+          <Figure name="Wind">{`${significant(r.windMph)} mph${r.windFrom ? ` from ${r.windFrom}` : ''}`}</Figure>
+        )}
+        {r.airF !== null && <Figure name="Air temperature">{`${significant(r.airF)} °F`}</Figure>}
+        {(
+          [
+            ['Customer', r.customer],
+            ['Target', list(r.targets.map((t) => WEEDS[t].name))],
+            ['Time', [r.startedAt, r.endedAt].filter(Boolean).join(' to ')],
+            ['Applied by', r.appliedBy],
+            ['Certified applicator', [r.certifiedBy, r.certifiedNumber].filter(Boolean).join(', ')],
+            ['Supervisor', r.supervisor],
+            ['Put down with', [r.method, r.equipment].filter(Boolean).join(', ')],
+            ['Lot', r.lot],
+            ['Registration number', r.registrationNumber],
+            ['Notice given', r.noticeGiven],
+            ['Re-entry told', r.reentryTold],
+          ] as const
+        )
+          .filter(([, value]) => value !== '')
+          .map(([name, value]) => (
+            <Figure key={name} name={name}>
+              {value}
+            </Figure>
+          ))}
         <Figure name="Recorded by">{`${r.recordedBy}, ${DateTime.fromJSDate(r.recordedAt, { zone: actor.timeZone }).toFormat('d LLLL yyyy, H:mm')}`}</Figure>
+        <Figure name="Days after the work">
+          {late > DAYS_TO_RECORD ? `${late}: later than the ${DAYS_TO_RECORD} of the federal rule` : late}
+        </Figure>
         {r.correctsId && (
           <Figure name="Corrects">
             {<Link href={`/records/${r.correctsId}`}>the entry before: {r.correctionReason}</Link>}
@@ -66,11 +119,12 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
           Gates that day: {r.gates.state === 'open' ? 'all open' : r.gates.state}
         </h2>
         {r.gates.why.map((w) => (
-          <p key={w.gate} className="mt-1 text-[15px]">
+          <p key={`${w.name}${w.product}`} className="mt-1 text-[15px]">
             <b className="font-cond">
-              {w.gate}, {w.state}.
+              {w.name}, {w.state}
+              {w.product && w.product !== r.productName && `, ${w.product.replace(', demo label', '')}`}.
             </b>{' '}
-            {reasonWords(w.reason)}
+            {w.sentence ?? oldReasonWords(w.reason)}
           </p>
         ))}
       </section>
@@ -78,7 +132,7 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
         <Link href={`/lawns/${r.zoneId}`} className="button">
           To the lawn: next window
         </Link>
-        {may(actor, 'record') && !r.correctedById && r.plannedId && (
+        {may(actor, 'record') && !r.correctedById && (
           <Link href={`/records/${r.id}/correct`} className="button">
             Correct this record
           </Link>

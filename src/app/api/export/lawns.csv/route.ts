@@ -1,5 +1,5 @@
-import { exportLawns } from '@/server/lawn-list';
-import { findActor } from '@/server/session';
+import { exportLawns } from '@/server/lawns/lawn-list';
+import { findActor } from '@/server/entry/session';
 
 /** All zones as a file. */
 export async function GET(): Promise<Response> {

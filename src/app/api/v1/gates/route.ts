@@ -1,6 +1,6 @@
-import { answerGates } from '@/server/gates-api';
-import { gatesQuestion } from '@/server/gates-question';
-import { route } from '@/server/route';
+import { answerGates } from '@/server/api/gates-api';
+import { gatesQuestion } from '@/server/api/gates-question';
+import { route } from '@/server/entry/route';
 import { reasonWords } from '@/ui/reason-words';
 
 const MOST_BYTES = 10_000_000;

@@ -1,4 +1,4 @@
-import { openApi } from '@/server/openapi';
+import { openApi } from '@/server/api/openapi';
 
 export const dynamic = 'force-static';
 export const GET = () => Response.json(openApi);

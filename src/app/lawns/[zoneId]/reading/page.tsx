@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { randomUUID } from 'node:crypto';
 import { notFound } from 'next/navigation';
-import { readingSheet } from '@/server/soil';
+import { readingSheet } from '@/server/soil/view';
 import { isId } from '../../../ids';
 import { screen } from '../../../screen';
 import { takeReadingAction } from '../actions';

@@ -5,9 +5,9 @@ import { useRef, useState, useTransition } from 'react';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
 import { figure, showTemperature } from '@/core/units/format';
 import { toFahrenheit } from '@/core/units/trade';
-import type { Outcome, Refusal } from '@/server/outcome';
-import type { ReadingSheet } from '@/server/soil';
-import type { ReadingInput } from '@/server/take-reading';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { ReadingSheet } from '@/server/soil/view';
+import type { ReadingInput } from '@/server/soil/take-reading';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../../refusal-words';
@@ -25,16 +25,20 @@ const DEPTHS = ['2', '3', '4'] as const;
 /** Values offered to the thumb, °F to either side of what is expected. */
 const REACH = 5;
 
+const isTyped = (v: unknown): v is Typed =>
+  typeof v === 'object' && v !== null && ['spot', 'depth', 'value', 'unit', 'takenAt'].every((k) => k in v);
+
 /** One reading, in three taps: the figure, and take it; spot, depth and thermometer stay as they were last time. */
 export function ReadingForm({ sheet: { zone, thermometers, expected }, sendKey, takeReadingAction }: Props) {
   const router = useRouter();
   const here = `/lawns/${zone.id}/reading`;
   const first: Typed = { spot: 'open', depth: '2', value: '', unit: 'F', takenAt: '' };
-  const [typed, keep, forget] = useKept<Typed>(`reading:${zone.id}`, first);
+  const [typed, keep, forget] = useKept<Typed>(`reading:${zone.id}`, first, isTyped);
   const [key, setKey] = useState(sendKey);
   const [instrument, keepInstrument] = useKept<string | null>(
     'reading:thermometer',
     thermometers[0]?.id ?? null,
+    (v): v is string | null => v === null || typeof v === 'string',
   );
   const thermometerId = thermometers.some((t) => t.id === instrument) ? instrument : null;
   const [refusal, setRefusal] = useState<Refusal | null>(null);

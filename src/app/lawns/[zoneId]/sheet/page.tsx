@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { may } from '@/data/actor';
-import { lawnSheet } from '@/server/lawn-sheet';
+import { lawnSheet } from '@/server/lawns/lawn-sheet';
 import { isId } from '../../../ids';
 import { screen } from '../../../screen';
 import { draftOf } from '../../lawn-draft';

@@ -3,8 +3,8 @@ import { useState, useTransition } from 'react';
 import { dayOfYear, type Day } from '@/core/calendar/day';
 import type { Spot } from '@/core/lawn/zone';
 import { figure, showPercent } from '@/core/units/format';
-import type { Outcome } from '@/server/outcome';
-import type { HindcastSheet } from '@/server/soil';
+import type { Outcome } from '@/server/entry/outcome';
+import type { HindcastSheet } from '@/server/soil/view';
 import { plural, ruleWords, shortDay } from '@/ui/words';
 import { send } from '../../../send';
 

@@ -1,7 +1,7 @@
 import { figure, showDepth, showTemperature } from '@/core/units/format';
 import type { Metres } from '@/core/units/quantity';
 import { toFahrenheit } from '@/core/units/trade';
-import type { Meaning } from '@/server/soil';
+import type { Meaning } from '@/server/soil/view';
 import { Wave } from '@/ui/wave';
 
 const clock = (hour: number): string => {

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { notFound } from 'next/navigation';
 import { SPOTS } from '@/core/lawn/zone';
 import { may } from '@/data/actor';
-import { soilSheet } from '@/server/soil';
+import { soilSheet } from '@/server/soil/view';
 import { isId } from '../../../ids';
 import { screen } from '../../../screen';
 import { hindcastAction, noteSignAction } from '../actions';

@@ -3,9 +3,9 @@ import { Link } from '@/ui/link';
 import { yearOf } from '@/core/calendar/day';
 import { SPOTS } from '@/core/lawn/zone';
 import { figure, showDepth, showTemperature } from '@/core/units/format';
-import type { Outcome } from '@/server/outcome';
-import type { HindcastSheet, MetReading, SoilSheet } from '@/server/soil';
-import type { ObservationInput } from '@/server/take-reading';
+import type { Outcome } from '@/server/entry/outcome';
+import type { HindcastSheet, MetReading, SoilSheet } from '@/server/soil/view';
+import type { ObservationInput } from '@/server/soil/take-reading';
 import type { Spot } from '@/core/lawn/zone';
 import { AllYearsChart } from '@/ui/soil-chart';
 import { Figure } from '@/ui/figure';
@@ -42,6 +42,8 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
           signs={sheet.observations}
           view={{ from: today, to: today }}
           onMove={() => {}}
+          onChoose={() => {}}
+          onMoveMark={() => {}}
         />
       )}
       <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
-import { productSheet } from '@/server/products';
+import { productSheet } from '@/server/products/products';
 import { isId } from '../../../ids';
 import { screen } from '../../../screen';
 import { saveSheetAction } from '../../actions';

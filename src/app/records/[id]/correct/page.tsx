@@ -1,48 +1,32 @@
 import type { Metadata } from 'next';
 import { notFound, redirect } from 'next/navigation';
-import { isoDay } from '@/core/calendar/day';
-import { amountOf } from '@/core/units/rate';
 import { may } from '@/data/actor';
-import { peopleOf } from '@/server/people';
-import { recordSheet } from '@/server/season';
+import { correctionForm } from '@/server/records/form-view';
+import { recordSheet } from '@/server/records/view';
 import { isId } from '../../../ids';
-import { recordApplicationAction } from '../../../lawns/[zoneId]/actions';
-import { RecordForm } from '../../../lawns/[zoneId]/record/[part]/record-form';
+import { recordVisitAction } from '../../../lawns/[zoneId]/actions';
+import { RecordForm } from '../../../lawns/[zoneId]/record/record-form';
 import { screen } from '../../../screen';
 
 export const metadata: Metadata = { title: 'Correct a record' };
 
+/** Any entry can be corrected: one of a plan, one that went down beside another, one that nobody planned. */
 export default screen(async (actor, { params }: PageProps<'/records/[id]/correct'>) => {
   const { id } = await params;
   const found = isId(id) ? await recordSheet(actor, id) : null;
-  if (!found || !found.record.plannedId) notFound();
-  const { record: r } = found;
-  if (r.correctedById || !may(actor, 'record')) redirect(`/records/${r.id}`);
+  if (!found) notFound();
+  if (found.record.correctedById || !may(actor, 'record')) redirect(`/records/${found.record.id}`);
+  const form = await correctionForm(actor, id);
+  if (!form) notFound();
   return (
     <RecordForm
-      draftKey={`correct:${r.id}`}
-      here={`/records/${r.id}/correct`}
-      title={r.site}
-      subtitle={`${r.productName}${r.parts > 1 ? `, part ${r.part} of ${r.parts}` : ''}`}
-      zoneId={r.zoneId}
-      part={r.part}
-      kind={amountOf(r.amount, r.amountUnit).by}
-      people={await peopleOf(actor)}
-      corrects={r.id}
-      first={{
-        area: String(r.areaSqFt),
-        amount: String(r.amount),
-        amountUnit: r.amountUnit,
-        water: String(r.waterGal),
-        appliedOn: isoDay(r.appliedOn),
-        appliedBy: r.appliedBy,
-        wind: String(r.windMph),
-        air: String(r.airF),
-        notes: r.notes,
-        reason: '',
-      }}
+      draftKey={`correct:${id}`}
+      here={`/records/${id}/correct`}
+      kind="correction"
+      form={form}
+      corrects={id}
       sendKey={crypto.randomUUID()}
-      recordAction={recordApplicationAction}
+      recordAction={recordVisitAction}
     />
   );
 });

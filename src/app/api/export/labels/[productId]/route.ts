@@ -1,5 +1,5 @@
-import { productSheet } from '@/server/products';
-import { findActor } from '@/server/session';
+import { productSheet } from '@/server/products/products';
+import { findActor } from '@/server/entry/session';
 import { isId } from '../../../../ids';
 
 /** The product sheet that counts now, as a file that any Iron Gate takes in. */

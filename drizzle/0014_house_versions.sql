@@ -1,0 +1,1 @@
+ALTER TABLE "house_rule" ADD COLUMN "gates_version" integer DEFAULT 1 NOT NULL;

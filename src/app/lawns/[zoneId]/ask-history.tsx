@@ -1,0 +1,62 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import { addDays, isoDay, type Day } from '@/core/calendar/day';
+import type { ZoneOnLawn } from '@/data/lawns';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { HistoryInput } from '@/server/lawns/history';
+import { Link } from '@/ui/link';
+import { RefusalWords } from '../../refusal-words';
+import { send } from '../../send';
+
+/** Asked once: what went down here before it came to us. Until somebody says, limits and intervals are not known. */
+export function AskHistory({
+  zone,
+  today,
+  saveHistoryAction,
+}: Readonly<{
+  zone: ZoneOnLawn;
+  today: Day;
+  saveHistoryAction: (input: HistoryInput) => Promise<Outcome<unknown>>;
+}>) {
+  const router = useRouter();
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isSending, start] = useTransition();
+  const say = (history: HistoryInput['history']) =>
+    start(async () => {
+      const bookFrom = history === 'known' ? isoDay(addDays(today, -366)) : '';
+      const outcome = await send(saveHistoryAction, { zoneId: zone.id, history, bookFrom });
+      if (outcome.ok) router.refresh();
+      else setRefusal(outcome.refusal);
+    });
+  return (
+    <section aria-label="Work before us" className="mt-3 border-l-4 border-straw bg-paper px-3 py-2">
+      <p className="text-[15px]">
+        <b className="font-cond text-[17px]">What was put down here in the last twelve months?</b> Limits and
+        intervals count it, whoever did it. What is not known is not zero.
+      </p>
+      <div className="mt-1 flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="button py-0 md:min-h-[36px]"
+          disabled={isSending}
+          onClick={() => say('known')}
+        >
+          {isSending ? 'Saving…' : 'Nothing but what stands in the book'}
+        </button>
+        <Link href={`/lawns/${zone.id}/sheet#history`} className="button py-0 md:min-h-[36px]">
+          Enter what was done
+        </Link>
+        <button
+          type="button"
+          className="button py-0 md:min-h-[36px]"
+          disabled={isSending}
+          onClick={() => say('not known')}
+        >
+          Not known
+        </button>
+      </div>
+      {refusal && <RefusalWords refusal={refusal} here={`/lawns/${zone.id}`} />}
+    </section>
+  );
+}

@@ -1,0 +1,155 @@
+import type { Load, Mix, MixRefusal } from '@/core/mixing/loads';
+import type { Place, Tie } from '@/core/products/application';
+import { inTankOrder } from '@/core/mixing/order';
+import { isGranule, type Formulation, type Label } from '@/core/products/label';
+import { figure, showAmount, showArea, significant } from '@/core/units/format';
+import type { Litres } from '@/core/units/quantity';
+import { amountIn, type AmountUnit, type ProductAmount, type ProductRate } from '@/core/units/rate';
+import { L_PER_FL_OZ, L_PER_GAL } from '@/core/units/trade';
+import { plural } from '@/ui/words';
+import { shortName } from '../../programme/product-words';
+
+/** A product as it stands on the card. */
+export type OnCard = Readonly<{
+  label: Label;
+  rate: ProductRate;
+  maximum: ProductRate;
+  place: Place;
+  tie: Tie | null;
+}>;
+
+/** Where the product goes in, by its formulation. Common practice of the trade; the label's own order wins. */
+const ADDING: Record<Formulation, string> = {
+  WG: 'Stir the granules into a pail of water first, then pour in the slurry.',
+  WP: 'Stir the powder into a pail of water first, then pour in the slurry.',
+  SC: 'Shake the jug, then pour in slowly.',
+  EC: 'Pour in slowly, agitating all the while.',
+  EW: 'Pour in slowly, agitating all the while.',
+  SL: 'Pour in slowly.',
+  G: 'Fill the hopper.',
+};
+/** A rounding beyond this is said aloud. Common practice, no source. */
+const COARSE = 0.05;
+const gallons = (value: number) => `${significant(value / L_PER_GAL)} gal`;
+const ounces = (value: Litres) => `${significant(value / L_PER_FL_OZ)} fl oz`;
+
+type Props = Readonly<{ mix: Mix; products: readonly OnCard[] }>;
+
+/** One tank or hopper, load by load, with what goes in and in which order. */
+export function TankLoads({ mix, products }: Props) {
+  const granule = products.some((p) => isGranule(p.label));
+  return (
+    <>
+      <p className="mt-4 font-cond text-xl font-semibold">
+        {granule ? 'One hopper' : `${plural(mix.loads.length, 'load')}, ${gallons(mix.mix)} in all`},{' '}
+        {products
+          .map(
+            ({ label }, i) =>
+              `${showMeasured(mix.products[i]!, label)} of ${products.length > 1 ? shortName(label) : 'product'}`,
+          )
+          .join(' and ')}
+      </p>
+      <ol className="mt-2 grid gap-4">
+        {mix.loads.map((load, i) => (
+          <li key={i} className="border-2 border-hair bg-paper px-4 py-3">
+            <LoadCard
+              {...{ load, products, granule }}
+              name={granule ? 'Hopper' : `Load ${i + 1} of ${mix.loads.length}`}
+            />
+          </li>
+        ))}
+      </ol>
+    </>
+  );
+}
+
+function LoadCard({
+  load,
+  products,
+  granule,
+  name,
+}: Readonly<{ load: Load; products: readonly OnCard[]; granule: boolean; name: string }>) {
+  const inside = products.map((p, i) => ({ ...p, ...load.products[i]! }));
+  const several = inside.length > 1;
+  const adding = inTankOrder(inside, (p) => p.label.formulation).map(
+    ({ label, measured }) =>
+      `${several ? `${shortName(label)}, ${showMeasured(measured, label)}: ` : ''}${ADDING[label.formulation]}`,
+  );
+  const steps = granule
+    ? [...adding, 'Half rate in two crossing directions. Sweep granules off hard surfaces.']
+    : [
+        `Fill half: ${gallons(load.water / 2)} of water, agitate.`,
+        ...adding,
+        ...(load.surfactant === null ? [] : [`Surfactant last: ${ounces(load.surfactant)}.`]),
+        `Top up with water to ${gallons(load.mix)}, agitate, spray soon.`,
+      ];
+  return (
+    <>
+      <h2 className="flex justify-between text-[19px]">
+        <span>{name}</span>
+        <span className="font-medium text-steel">{showArea(load.area)}</span>
+      </h2>
+      {inside.map(({ label, measured, exact, error }, i) => (
+        <div key={label.id}>
+          <p className="mt-1 flex flex-wrap items-baseline gap-x-6 font-cond font-bold leading-none">
+            <span className="text-[44px]">{showMeasured(measured, label)}</span>
+            {several && <span className="text-[22px] font-semibold">{shortName(label)}</span>}
+            {!several && !granule && (
+              <span className="text-[32px] text-water">{gallons(load.water)} water</span>
+            )}
+          </p>
+          <p className="mt-1 text-[15px]">
+            {alsoWords(measured, label)} · computed {showAmount(exact, exact.by === 'mass' ? 'g' : 'floz')},
+            rounding error {figure(error * 100, 1)} %
+          </p>
+          {Math.abs(error) > COARSE && (
+            <p className="border-l-4 border-straw pl-2 text-[15px] font-semibold">
+              {figure(Math.abs(error) * 100)} % {error > 0 ? 'more' : 'less'} than planned, though within the
+              label: a {exact.by === 'mass' ? 'scale' : 'jug'} that reads finer would do better.
+            </p>
+          )}
+          {several && !granule && i === inside.length - 1 && (
+            <p className="mt-1 font-cond text-[32px] font-bold leading-none text-water">
+              {gallons(load.water)} water
+            </p>
+          )}
+        </div>
+      ))}
+      <ul className="mt-2">
+        {steps.map((s) => (
+          <li key={s}>
+            <label className="flex min-h-[44px] items-center gap-3 text-[17px]">
+              <input type="checkbox" className="size-6 shrink-0 accent-[var(--color-moss)]" />
+              {s}
+            </label>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+/** What the scale or jug shows: grams, or fluid ounces. */
+export const showMeasured = (amount: ProductAmount, label: Label): string =>
+  showAmount(amount, amount.by === 'volume' ? 'floz' : label.formulation === 'G' ? 'lb' : 'g');
+
+/** The same amount in the other units people think in. */
+function alsoWords(amount: ProductAmount, label: Label): string {
+  const units: AmountUnit[] =
+    amount.by === 'volume' ? ['mL'] : label.formulation === 'G' ? ['g', 'kg'] : ['oz'];
+  return units
+    .filter((u) => amountIn(amount, u) !== null)
+    .map((u) => `= ${showAmount(amount, u)}${u === 'oz' ? ' by weight' : ''}`)
+    .join(' ');
+}
+
+/** Why there is no card, and what to change. */
+export function refusalWords(r: MixRefusal, products: readonly OnCard[]): string {
+  if (r.kind === 'no-room-for-water')
+    return `The products alone are ${gallons(r.own)}, more than the ${gallons(r.mix)} of spray for this area. Check the rate, or put down more water.`;
+  const { label } = products[r.product]!;
+  if (r.kind === 'kinds-differ')
+    return `The label of ${shortName(label)} speaks of weight and the plan of volume, or the other way round: weight and volume do not mix. Change the plan’s unit.`;
+  const [unit, inSi] = r.exact.by === 'mass' ? (['g', 0.001] as const) : (['fl oz', L_PER_FL_OZ] as const);
+  return `This load takes ${significant(r.exact.amount / inSi)} ${unit} of ${shortName(label)}, less than one step of ${significant(r.step / inSi)} ${unit} within the label. Use a finer scale or jug.`;
+}

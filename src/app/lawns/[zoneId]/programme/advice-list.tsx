@@ -1,0 +1,144 @@
+'use client';
+import { useMemo } from 'react';
+import { showWeekday, type Day } from '@/core/calendar/day';
+import { gateName } from '@/core/gates/all';
+import type { GateKey } from '@/core/gates/gate';
+import { advise, type Argument } from '@/core/season/advice';
+import { WHOLE_ZONE, areaOf, type Place } from '@/core/products/application';
+import { USES } from '@/core/products/label';
+import { yearAhead } from '@/core/season/programme';
+import { showAmount, showRate, significant } from '@/core/units/format';
+import { amountFor } from '@/core/units/rate';
+import { fromSquareFeet } from '@/core/units/trade';
+import { WEEDS, isWeed } from '@/core/weeds/weeds';
+import { Pickets } from '@/ui/pickets';
+import { list, plural, windowWords } from '@/ui/words';
+import type { AdviceProps } from './advice';
+
+/** The ranked list: it, and what is recalled of ingredients, are loaded when somebody asks. */
+export default function Ranked({
+  sheet,
+  product,
+  day,
+  onChoose,
+  onDone,
+}: AdviceProps & Readonly<{ onDone: () => void }>) {
+  const range = yearAhead(sheet.today);
+  const use = USES.find((u) => u === product.use) ?? 'pre-emergent';
+  const place = useMemo((): Place => {
+    const feet = Number(product.area);
+    return product.place === 'spots' && feet > 0
+      ? { on: 'spots', area: fromSquareFeet(feet), ground: product.ground }
+      : WHOLE_ZONE;
+  }, [product.place, product.area, product.ground]);
+  const suited = useMemo(
+    () =>
+      advise(sheet.labels.now, sheet.facts, {
+        ...{ use, place, day },
+        targets: product.targets.filter(isWeed),
+        range: yearAhead(sheet.today),
+      }),
+    [sheet, use, product.targets, place, day],
+  );
+  return (
+    <>
+      <p className="text-[15px] text-steel">
+        For {use === 'spot' ? 'a spot treatment' : use} on {sheet.zone.facts.turf}, from {showWeekday(day)},
+        each at the label&apos;s highest rate. Points are added up in the open; what is said of an
+        ingredient&apos;s tolerance is recalled, and the label goes before it.
+      </p>
+      {!suited.length && <p className="mt-3">None of your products has this turf and use on its label.</p>}
+      <ol className="mt-2">
+        {suited.map((s, i) => (
+          <li key={s.label.id} className="border-t-2 border-iron py-3">
+            <div className="flex flex-wrap items-center justify-between gap-x-3">
+              <h3 className="text-[19px]">
+                {i + 1}. {s.label.name}
+              </h3>
+              <button
+                type="button"
+                className="button py-0 md:min-h-[36px]"
+                onClick={() => {
+                  onChoose(s.label.id);
+                  onDone();
+                }}
+              >
+                Choose it
+              </button>
+            </div>
+            <p className="text-[15px]">
+              {showRate(s.rate, s.label.rateUnit)} ·{' '}
+              {showAmount(amountFor(s.rate, areaOf(place, sheet.zone)), s.label.amountUnit)} ·{' '}
+              {s.cost === null ? 'no price on the sheet' : `$${significant(s.cost, 3)} for this zone`} ·{' '}
+              {s.groups.length ? `group ${list([...new Set(s.groups)].map(String))}` : 'no group'} ·{' '}
+              <b>{plural(s.rank, 'point')}</b>
+            </p>
+            <div className="mt-1 grid grid-cols-[1fr_auto] items-center gap-3">
+              <Pickets
+                lane={s.window.all}
+                range={{ from: range.from, to: (range.from + 40) as Day }}
+                today={sheet.today}
+                height={22}
+                underlined
+                label={windowWords(s.window.all, sheet.today)}
+              />
+              <span className="text-[14px] font-semibold">{windowWords(s.window.all, sheet.today)}</span>
+            </div>
+            <ul className="mt-1 text-[15px]">
+              {s.reasons.map(({ weight, argument }) => (
+                <li key={JSON.stringify(argument)} className="flex gap-2">
+                  <span className="w-9 shrink-0 text-right font-semibold tabular-nums">
+                    {weight > 0 ? `+${weight}` : `−${-weight}`}
+                  </span>
+                  {argumentWords(argument)}
+                </li>
+              ))}
+            </ul>
+          </li>
+        ))}
+      </ol>
+    </>
+  );
+}
+
+function argumentWords(a: Argument): string {
+  const gates = (keys: readonly GateKey[]) => list(keys.map(gateName));
+  switch (a.code) {
+    case 'open-on-day':
+      return 'All gates open on that day.';
+    case 'ajar-on-day':
+      return `Ajar on that day: ${gates(a.gates)}.`;
+    case 'shut-on-day':
+      return `Shut on that day by ${gates(a.gates)}.`;
+    case 'opens-later':
+      return `Opens ${showWeekday(a.on)}.`;
+    case 'never-opens':
+      return 'Does not open this year.';
+    case 'long-residual':
+      return `Holds long: about ${significant(a.months)} months by the label.`;
+    case 'reaches-back':
+      return 'Reaches back to seedlings that are up.';
+    case 'seed-safe':
+      return `Clear for the seeding: ${plural(a.waitDays, 'day')} by the label.`;
+    case 'same-group-again':
+      return `Group ${a.group} again, after ${plural(a.years, 'year')} of it here.`;
+    case 'other-group':
+      return `Group ${a.group}, after group ${list(a.than.map(String))} here: a rotation.`;
+    case 'controls-target':
+      return `${WEEDS[a.target].name} is on its label.`;
+    case 'not-for-target':
+      return `${WEEDS[a.target].name} is not on its label.`;
+    case 'turf-sensitive':
+      return `${a.ingredient}: this turf is ${a.tolerance === 'injury' ? 'tender to it' : a.tolerance === 'dormant-only' ? 'safe only when dormant' : 'sensitive to it'} (recalled; check the label).`;
+    case 'organic':
+      return 'Organic, as the customer wishes.';
+    case 'not-organic':
+      return 'The customer wishes organic products only.';
+    case 'granule-through-dead-leaf':
+      return 'A granule falls through the dead leaf here.';
+    case 'fertilizer-not-combined':
+      return 'Carries nitrogen, which warm-season turf wants only when green.';
+    case 'restricted-use':
+      return 'Restricted use: a certified applicator only.';
+  }
+}

@@ -1,0 +1,94 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import type { StoredApplication } from '@/data/programme';
+import type { Refusal } from '@/server/entry/outcome';
+import type { Copied } from '@/server/programme/change-standing';
+import { Labelled } from '@/ui/labelled';
+import { RefusalWords } from '../../../refusal-words';
+import { send } from '../../../send';
+import type { StandingActions } from './standing-actions';
+
+type Found = Readonly<{ id: string; site: string; turf: string }>;
+type Props = Readonly<{ application: StoredApplication; zoneId: string }> &
+  Pick<StandingActions, 'copyApplicationAction' | 'findZonesAction'>;
+
+/** Copies an application to other zones: found by words, ticked, each judged by its own label row and limits. */
+export function CopyTo({ application, zoneId, copyApplicationAction, findZonesAction }: Props) {
+  const router = useRouter();
+  const [words, setWords] = useState('');
+  const [found, setFound] = useState<readonly Found[] | null>(null);
+  const [ticked, setTicked] = useState<readonly Found[]>([]);
+  const [copies, setCopies] = useState<readonly Copied[] | null>(null);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isBusy, start] = useTransition();
+  const search = () =>
+    start(async () => {
+      const outcome = await send(findZonesAction, { words });
+      if (outcome.ok) setFound(outcome.value.zones.filter((z) => z.id !== zoneId));
+      else setRefusal(outcome.refusal);
+    });
+  const copy = () =>
+    start(async () => {
+      const outcome = await send(copyApplicationAction, {
+        applicationId: application.id,
+        zoneIds: ticked.map((z) => z.id),
+      });
+      if (!outcome.ok) return setRefusal(outcome.refusal);
+      setRefusal(null);
+      setCopies(outcome.value.copies);
+      setTicked([]);
+      router.refresh();
+    });
+  const shown = [...ticked, ...(found ?? []).filter((z) => !ticked.some((t) => t.id === z.id))];
+  return (
+    <div className="mt-2 grid gap-2 border-l-4 border-water pl-3">
+      <Labelled name="Zones with these words: street, customer, turf">
+        {(field) => (
+          <input
+            {...field}
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+            onKeyDown={(e) => {
+              if (e.key !== 'Enter') return;
+              e.preventDefault();
+              search();
+            }}
+          />
+        )}
+      </Labelled>
+      <button type="button" className="button py-0" disabled={isBusy} onClick={search}>
+        {isBusy ? 'Looking…' : 'Find zones'}
+      </button>
+      {found?.length === 0 && <p className="text-[15px]">No zone has these words.</p>}
+      {shown.map((z) => (
+        <label key={z.id} className="flex min-h-[44px] items-center gap-2 text-[15px] md:min-h-[32px]">
+          <input
+            type="checkbox"
+            className="size-5 accent-[var(--color-moss)]"
+            checked={ticked.some((t) => t.id === z.id)}
+            onChange={(e) =>
+              setTicked(e.target.checked ? [...ticked, z] : ticked.filter((t) => t.id !== z.id))
+            }
+          />
+          {z.site} · {z.turf}
+        </label>
+      ))}
+      {ticked.length > 0 && (
+        <button type="button" className="button button-loud" disabled={isBusy} onClick={copy}>
+          {isBusy ? 'Copying…' : `Copy to ${ticked.length} ${ticked.length === 1 ? 'zone' : 'zones'}`}
+        </button>
+      )}
+      {copies && (
+        <ul role="status" className="text-[15px]">
+          {copies.map((c) => (
+            <li key={c.zoneId}>
+              <b>{c.site}:</b> {c.problem ?? 'copied.'}
+            </li>
+          ))}
+        </ul>
+      )}
+      {refusal && <RefusalWords refusal={refusal} here={`/lawns/${zoneId}`} />}
+    </div>
+  );
+}

@@ -1,0 +1,379 @@
+'use client';
+import { METHODS, USES, isPreEmergent, usesOn, type Label } from '@/core/products/label';
+import { areaOf } from '@/core/products/application';
+import { TIMES, productField, type Times, type TypedProduct } from '@/core/season/typed-application';
+import { SPLITS, type Split } from '@/core/season/split';
+import type { PlannedProduct } from '@/core/season/programme';
+import { showAmount, showArea, showPercent } from '@/core/units/format';
+import type { Issue } from '@/core/units/parse';
+import { RATE_UNITS, amountFor, type RateUnit } from '@/core/units/rate';
+import { WEEDS, type Weed } from '@/core/weeds/weeds';
+import type { ZoneSheet } from '@/server/programme/view';
+import { Figure } from '@/ui/figure';
+import { Labelled } from '@/ui/labelled';
+import { Advice } from './advice';
+import { PLACE_NAMES, USE_NAMES, shortName } from './product-words';
+import { withProduct } from './typed-product';
+
+type Props = Readonly<{
+  sheet: ZoneSheet;
+  product: TypedProduct;
+  index: number;
+  count: number;
+  /** as the core reads it; null: something is wrong with it */
+  planned: PlannedProduct | null;
+  day: ZoneSheet['today'];
+  mayPlan: boolean;
+  issueOf: (field: string) => Issue | undefined;
+  onChange: (next: TypedProduct) => void;
+  onRemove: () => void;
+}>;
+
+const TIMES_WORDS: Record<Times, string> = {
+  once: 'once, in this application',
+  split: 'split: shares of a total',
+  sequence: 'sequence: shots until done',
+};
+
+/** One product of an application: which, how much, for what, where, and how it goes with the others. */
+export function ProductFields({
+  sheet,
+  product: p,
+  index,
+  count,
+  planned,
+  day,
+  mayPlan,
+  issueOf,
+  onChange,
+  onRemove,
+}: Props) {
+  const { labels, zone } = sheet;
+  const label = labels.now.find((l) => l.id === p.productId);
+  const isDone = planned?.recordId != null;
+  const isFixed = !mayPlan || isDone;
+  const issue = (field: keyof TypedProduct) => issueOf(productField(index, field));
+  const set = (change: Partial<TypedProduct>) => onChange({ ...p, ...change });
+  const choose = (id: string) => {
+    const next = labels.now.find((l) => l.id === id);
+    if (next) onChange(withProduct(p, next, sheet));
+  };
+  const input = (
+    field: 'rate' | 'area' | 'length' | 'width' | 'ground' | 'shares' | 'shots',
+    isText = false,
+  ) =>
+    function Input(given: Parameters<Parameters<typeof Labelled>[0]['children']>[0]) {
+      return (
+        <input
+          {...given}
+          inputMode={isText ? undefined : 'decimal'}
+          disabled={isFixed}
+          value={p[field]}
+          onChange={(e) => set({ [field]: e.target.value })}
+        />
+      );
+    };
+  return (
+    <fieldset className="grid min-w-0 gap-1.5 border-l-4 border-hair pl-3">
+      <legend className="flex w-full items-center justify-between font-cond text-[17px] font-semibold">
+        <span>{count > 1 ? `Product ${index + 1} of ${count}` : 'Product'}</span>
+        {mayPlan && !isDone && count > 1 && (
+          <button type="button" className="button min-h-[36px] px-2 py-0 text-[15px]" onClick={onRemove}>
+            Take it out
+          </button>
+        )}
+      </legend>
+      <Labelled name="Product" issue={issue('productId')} hint={isDone ? 'put down already' : null}>
+        {(field) => (
+          <select {...field} disabled={isFixed} value={p.productId} onChange={(e) => choose(e.target.value)}>
+            <option value="">choose a product</option>
+            {labels.now.map((l) => (
+              <option key={l.id} value={l.id}>
+                {shortName(l)}
+                {l.status === 'cancelled' && ' (cancelled)'}
+              </option>
+            ))}
+          </select>
+        )}
+      </Labelled>
+      {mayPlan && !isDone && <Advice {...{ sheet, day }} product={p} onChoose={choose} />}
+      {label && (
+        <>
+          <Labelled beside name="Use" issue={issue('use')}>
+            {(field) => (
+              <select
+                {...field}
+                disabled={isFixed}
+                value={p.use}
+                onChange={(e) =>
+                  set({
+                    ...{ use: e.target.value, targets: [] },
+                    place: e.target.value === 'spot' ? 'spots' : p.place === 'spots' ? 'zone' : p.place,
+                  })
+                }
+              >
+                {[...new Set([...usesOn(label, zone.facts), ...USES.filter((u) => u === p.use)])].map((u) => (
+                  <option key={u} value={u}>
+                    {USE_NAMES[u]}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Labelled>
+          <Targets label={label} product={p} isFixed={isFixed} onChange={set} />
+          <Labelled beside name={p.times === 'split' && !p.id ? 'Total rate' : 'Rate'} issue={issue('rate')}>
+            {input('rate')}
+          </Labelled>
+          <Labelled beside name="Unit" issue={issue('unit')}>
+            {(field) => (
+              <select
+                {...field}
+                disabled={isFixed}
+                value={p.unit}
+                onChange={(e) => set({ unit: e.target.value })}
+              >
+                {unitsFor(label).map((u) => (
+                  <option key={u} value={u}>
+                    {RATE_UNITS[u].words}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Labelled>
+          <Labelled beside name="Where">
+            {(field) => (
+              <select
+                {...field}
+                disabled={isFixed}
+                value={p.place}
+                onChange={(e) => set({ place: e.target.value as TypedProduct['place'] })}
+              >
+                {(['zone', 'spots', 'strip'] as const).map((place) => (
+                  <option key={place} value={place}>
+                    {PLACE_NAMES[place]}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Labelled>
+          {p.place === 'spots' && (
+            <Labelled beside name="Spots, sq ft" issue={issue('area')}>
+              {input('area')}
+            </Labelled>
+          )}
+          {p.place === 'strip' && (
+            <>
+              <Labelled beside name="Length, ft" issue={issue('length')}>
+                {input('length')}
+              </Labelled>
+              <Labelled beside name="Width, ft" issue={issue('width')}>
+                {input('width')}
+              </Labelled>
+            </>
+          )}
+          {p.place !== 'zone' && (
+            <Labelled
+              beside
+              name="Other ground"
+              hint={p.ground ? null : 'empty: the same spots as before. A name: others'}
+            >
+              {input('ground', true)}
+            </Labelled>
+          )}
+          <Labelled beside name="Put down with">
+            {(field) => (
+              <select
+                {...field}
+                disabled={isFixed}
+                value={p.method}
+                onChange={(e) => set({ method: e.target.value })}
+              >
+                <option value="">what fits of ours</option>
+                {METHODS.map((m) => (
+                  <option key={m} value={m}>
+                    {m}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Labelled>
+          {count > 1 && (
+            <Labelled
+              beside
+              name="Tank"
+              hint={p.tank === 1 ? null : 'same visit, after tank ' + String(p.tank - 1)}
+            >
+              {(field) => (
+                <select
+                  {...field}
+                  disabled={isFixed}
+                  value={p.tank}
+                  onChange={(e) => set({ tank: Number(e.target.value) })}
+                >
+                  {Array.from({ length: count }, (_, i) => (
+                    <option key={i} value={i + 1}>
+                      {i === 0 ? 'tank or hopper 1, first' : `tank or hopper ${i + 1}`}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Labelled>
+          )}
+          {!p.id && <Repeat {...{ product: p, isFixed, issue }} onChange={set} input={input} />}
+          {planned && <Amount planned={planned} zone={zone} />}
+        </>
+      )}
+    </fieldset>
+  );
+}
+
+const unitsFor = (label: Label): RateUnit[] =>
+  (Object.keys(RATE_UNITS) as RateUnit[]).filter(
+    (u) => RATE_UNITS[u].by === RATE_UNITS[label.rateUnit].by && !u.startsWith('gal/1000'),
+  );
+
+/** What goes down of it, and whether it is one of several parts. */
+function Amount({ planned: p, zone }: Readonly<{ planned: PlannedProduct; zone: ZoneSheet['zone'] }>) {
+  const area = areaOf(p.place, zone);
+  const where =
+    p.place.on === 'zone' ? 'This zone' : `${p.place.on === 'spots' ? 'Spots' : 'Strip'}, ${showArea(area)}`;
+  return (
+    <>
+      {p.tie && (
+        <p className="text-[15px] text-steel">
+          {p.tie.kind === 'split' ? 'Part' : 'Shot'} {p.tie.part} of {p.tie.of}
+          {p.tie.part > 1 &&
+            `, ${p.tie.spacing.leastDays} to ${p.tie.spacing.mostDays} days after the one before`}
+          .
+        </p>
+      )}
+      <Figure name={where}>
+        {showAmount(amountFor(p.rate, area), p.label.amountUnit)}
+        {p.place.on === 'zone' && zone.areaError > 0 && ` ± ${showPercent(zone.areaError)}`}
+      </Figure>
+    </>
+  );
+}
+
+/** Weeds that the label names for a use: those it keeps from coming up, or those it takes when they are up. */
+const weedsOf = (label: Label, use: string): readonly Weed[] => {
+  const known = USES.find((u) => u === use);
+  return known && isPreEmergent(known)
+    ? label.before
+    : known === 'turf care'
+      ? []
+      : label.after.map((a) => a.weed);
+};
+
+function Targets({
+  label,
+  product,
+  isFixed,
+  onChange,
+}: Readonly<{
+  label: Label;
+  product: TypedProduct;
+  isFixed: boolean;
+  onChange: (change: Partial<TypedProduct>) => void;
+}>) {
+  const weeds = weedsOf(label, product.use);
+  if (!weeds.length) return null;
+  const named = product.targets.map((t) => WEEDS[t as Weed]?.name ?? t);
+  return (
+    <details className="group">
+      <summary className="grid min-h-[44px] cursor-pointer grid-cols-[96px_minmax(0,1fr)] items-center md:min-h-[38px]">
+        <span className="font-cond text-[16px]">Target weeds</span>
+        <span className="field flex items-center truncate md:min-h-[38px]">
+          {named.length ? named.join(', ') : 'none named: tap to choose'}
+        </span>
+      </summary>
+      <div className="ml-[96px] mt-1 grid gap-x-3 sm:grid-cols-2 lg:grid-cols-1">
+        {weeds.map((w) => (
+          <label key={w} className="flex min-h-[44px] items-center gap-2 text-[15px] md:min-h-[30px]">
+            <input
+              type="checkbox"
+              className="size-5 accent-[var(--color-moss)]"
+              disabled={isFixed}
+              checked={product.targets.includes(w)}
+              onChange={(e) =>
+                onChange({
+                  targets: e.target.checked
+                    ? [...product.targets, w]
+                    : product.targets.filter((t) => t !== w),
+                })
+              }
+            />
+            {WEEDS[w].name}
+          </label>
+        ))}
+      </div>
+    </details>
+  );
+}
+
+/** Whether it goes down once, as a split of a total, or as a sequence of shots. */
+function Repeat({
+  product: p,
+  isFixed,
+  issue,
+  onChange,
+  input,
+}: Readonly<{
+  product: TypedProduct;
+  isFixed: boolean;
+  issue: (field: keyof TypedProduct) => Issue | undefined;
+  onChange: (change: Partial<TypedProduct>) => void;
+  input: (field: 'shares' | 'shots', isText?: boolean) => Parameters<typeof Labelled>[0]['children'];
+}>) {
+  return (
+    <>
+      <Labelled beside name="How often">
+        {(field) => (
+          <select
+            {...field}
+            disabled={isFixed}
+            value={p.times}
+            onChange={(e) => onChange({ times: TIMES.find((t) => t === e.target.value) ?? 'once' })}
+          >
+            {TIMES.map((t) => (
+              <option key={t} value={t}>
+                {TIMES_WORDS[t]}
+              </option>
+            ))}
+          </select>
+        )}
+      </Labelled>
+      {p.times === 'split' && (
+        <Labelled beside name="Split">
+          {(field) => (
+            <select
+              {...field}
+              disabled={isFixed}
+              value={p.split}
+              onChange={(e) => onChange({ split: e.target.value })}
+            >
+              {(Object.keys(SPLITS) as Split[])
+                .filter((s) => s !== 'single')
+                .map((s) => (
+                  <option key={s} value={s}>
+                    {SPLITS[s].words}
+                  </option>
+                ))}
+              <option value="typed">other shares, typed</option>
+            </select>
+          )}
+        </Labelled>
+      )}
+      {p.times === 'split' && p.split === 'typed' && (
+        <Labelled beside name="Shares" issue={issue('shares')} hint="for example 60/40">
+          {input('shares', true)}
+        </Labelled>
+      )}
+      {p.times === 'sequence' && (
+        <Labelled beside name="Shots, at most" issue={issue('shots')} hint="at the label's interval">
+          {input('shots')}
+        </Labelled>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,94 @@
+'use client';
+import { showWeekday, yearOf, type Day } from '@/core/calendar/day';
+import type { WindowLane } from '@/core/gates/window';
+import { standingOf, type PlannedApplication } from '@/core/season/programme';
+import { windowWords } from '@/ui/words';
+import { shortName } from './product-words';
+
+type Props = Readonly<{
+  applications: readonly PlannedApplication[];
+  shownId: string | null;
+  windows: ReadonlyMap<string, WindowLane>;
+  today: Day;
+  mayPlan: boolean;
+  isChanged: boolean;
+  onChoose: (id: string) => void;
+  onAdd: () => void;
+}>;
+
+const STANDING = { done: 'done', due: 'due', 'to come': '', skipped: 'skipped' } as const;
+
+/** The programme of a zone, by day and over New Year: what was done, what is due, what is to come. */
+export function ProgrammeList({
+  applications,
+  shownId,
+  windows,
+  today,
+  mayPlan,
+  isChanged,
+  onChoose,
+  onAdd,
+}: Props) {
+  let year = 0;
+  return (
+    <section aria-label="Programme" className="mt-3">
+      <div className="flex flex-wrap items-center justify-between gap-x-3">
+        <h2 className="text-[19px]">Programme</h2>
+        {mayPlan && (
+          <button type="button" className="button py-0 md:min-h-[34px]" onClick={onAdd}>
+            Add an application
+          </button>
+        )}
+      </div>
+      {!applications.length && <p className="text-[15px] text-steel">Nothing is planned or done here yet.</p>}
+      <ol className="mt-1">
+        {applications.map((a) => {
+          const day = a.doneOn ?? a.plannedOn;
+          const standing = standingOf(a, today);
+          const all = windows.get(a.id);
+          const isNewYear = yearOf(day) !== year;
+          year = yearOf(day);
+          const isShown = a.id === shownId;
+          return (
+            <li key={a.id}>
+              {isNewYear && (
+                <p className="border-b border-hair font-cond text-[15px] font-semibold text-steel">{year}</p>
+              )}
+              <button
+                type="button"
+                aria-pressed={isShown}
+                onClick={() => onChoose(a.id)}
+                className={`grid min-h-[44px] w-full grid-cols-[16px_104px_minmax(0,1fr)] items-center gap-x-2 border-b border-l-4 border-b-hair px-2 text-left md:min-h-[34px] md:grid-cols-[16px_112px_minmax(0,1fr)_minmax(0,0.62fr)] ${isShown ? 'border-l-moss bg-paper' : 'border-l-transparent'} ${standing === 'skipped' ? 'text-steel line-through decoration-1' : ''}`}
+              >
+                <span
+                  aria-hidden
+                  className={`picket-mark ${standing === 'done' ? 'bg-moss' : standing === 'due' ? 'picket-mark-due' : standing === 'skipped' ? 'picket-mark-skipped' : 'picket-mark-planned'}`}
+                />
+                <span className="whitespace-nowrap font-cond text-[17px] font-semibold">
+                  {showWeekday(day)}
+                </span>
+                <span className="min-w-0 truncate text-[15px]">
+                  {a.purpose && <b className="font-cond text-[16px]">{a.purpose}: </b>}
+                  {a.products.map(productWords).join(' + ')}
+                </span>
+                <span className="col-start-3 truncate text-[14px] text-steel md:col-start-4">
+                  {STANDING[standing] && <b className="font-cond">{STANDING[standing]}</b>}
+                  {standing === 'skipped' && a.skipped && `: ${a.skipped.why}`}
+                  {all && `${STANDING[standing] ? ' · ' : ''}${windowWords(all, today)}`}
+                  {isShown && isChanged && ' · not saved yet'}
+                </span>
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}
+
+const productWords = ({ label, tie, place }: PlannedApplication['products'][number]): string =>
+  [
+    shortName(label),
+    tie ? ` ${tie.part}/${tie.of}` : '',
+    place.on === 'spots' ? ', spots' : place.on === 'strip' ? ', strip' : '',
+  ].join('');

@@ -1,0 +1,137 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import { standingOf } from '@/core/season/programme';
+import type { StoredApplication } from '@/data/programme';
+import type { Outcome, Overtaken, Refusal } from '@/server/entry/outcome';
+import type { Copied, CopyInput, StandingInput } from '@/server/programme/change-standing';
+import type { ZoneSheet } from '@/server/programme/view';
+import { Labelled } from '@/ui/labelled';
+import { RefusalWords } from '../../../refusal-words';
+import { send } from '../../../send';
+import { CopyTo } from './copy-to';
+
+export type StandingActions = Readonly<{
+  changeStandingAction: (
+    input: StandingInput,
+  ) => Promise<Outcome<{ version: number }, Overtaken<StoredApplication>>>;
+  copyApplicationAction: (input: CopyInput) => Promise<Outcome<{ copies: readonly Copied[] }>>;
+  findZonesAction: (input: {
+    words: string;
+  }) => Promise<Outcome<{ zones: readonly Readonly<{ id: string; site: string; turf: string }>[] }>>;
+}>;
+
+/** What else can become of an application: skipped with a reason, taken up again, copied, taken out. */
+export function StandingActions({
+  sheet,
+  application: a,
+  ...actions
+}: Readonly<{ sheet: ZoneSheet; application: StoredApplication }> & StandingActions) {
+  const router = useRouter();
+  const [asked, setAsked] = useState<'skip' | 'copy' | 'take out' | null>(null);
+  const [why, setWhy] = useState('');
+  const [refusal, setRefusal] = useState<Refusal | Overtaken<StoredApplication> | null>(null);
+  const [isSending, start] = useTransition();
+  const standing = standingOf(a, sheet.today);
+  const change = (to: StandingInput['change']) =>
+    start(async () => {
+      const outcome = await send(actions.changeStandingAction, {
+        applicationId: a.id,
+        base: a.version,
+        change: to,
+      });
+      if (!outcome.ok) return setRefusal(outcome.refusal);
+      setRefusal(null);
+      setAsked(null);
+      router.refresh();
+    });
+  const issue = refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === 'Reason') : undefined;
+  const toggle = (what: typeof asked) => setAsked(asked === what ? null : what);
+  return (
+    <div className="mt-4 border-t border-hair pt-2">
+      <div className="flex flex-wrap gap-2">
+        {standing === 'skipped' ? (
+          <button
+            type="button"
+            className="button py-0 md:min-h-[36px]"
+            disabled={isSending}
+            onClick={() => change({ what: 'take up' })}
+          >
+            {isSending ? 'Taking it up…' : 'Take it up again'}
+          </button>
+        ) : (
+          standing !== 'done' && (
+            <button
+              type="button"
+              className="button py-0 md:min-h-[36px]"
+              aria-expanded={asked === 'skip'}
+              onClick={() => toggle('skip')}
+            >
+              Skip it…
+            </button>
+          )
+        )}
+        <button
+          type="button"
+          className="button py-0 md:min-h-[36px]"
+          aria-expanded={asked === 'copy'}
+          onClick={() => toggle('copy')}
+        >
+          Copy to other zones…
+        </button>
+        {a.products.every((p) => p.recordId === null) && (
+          <button
+            type="button"
+            className="button py-0 md:min-h-[36px]"
+            aria-expanded={asked === 'take out'}
+            onClick={() => toggle('take out')}
+          >
+            Take it out…
+          </button>
+        )}
+      </div>
+      {asked === 'skip' && (
+        <div className="mt-2 grid gap-2 border-l-4 border-straw pl-3">
+          <Labelled name="Why it is skipped" issue={issue}>
+            {(field) => (
+              <input {...field} maxLength={500} value={why} onChange={(e) => setWhy(e.target.value)} />
+            )}
+          </Labelled>
+          <button
+            type="button"
+            className="button button-loud"
+            disabled={isSending}
+            onClick={() => change({ what: 'skip', why })}
+          >
+            {isSending ? 'Skipping…' : 'Skip this application'}
+          </button>
+        </div>
+      )}
+      {asked === 'take out' && (
+        <div className="mt-2 grid gap-2 border-l-4 border-clay pl-3">
+          <p className="text-[15px]">
+            Nothing of it was put down: it leaves the programme for good. To keep it with a reason, skip it.
+          </p>
+          <button
+            type="button"
+            className="button"
+            disabled={isSending}
+            onClick={() => change({ what: 'take out' })}
+          >
+            {isSending ? 'Taking it out…' : 'Take this application out'}
+          </button>
+        </div>
+      )}
+      {asked === 'copy' && <CopyTo application={a} zoneId={sheet.zone.id} {...actions} />}
+      {refusal &&
+        !issue &&
+        (refusal.kind === 'changed-by-other' ? (
+          <p role="alert" className="mt-2 border-l-4 border-clay pl-3">
+            {refusal.by} has changed this application meanwhile. Load the page again to see it as it is now.
+          </p>
+        ) : (
+          <RefusalWords refusal={refusal} here={`/lawns/${sheet.zone.id}`} />
+        ))}
+    </div>
+  );
+}

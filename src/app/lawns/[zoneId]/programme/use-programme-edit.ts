@@ -1,0 +1,157 @@
+'use client';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { isoDay, type Day } from '@/core/calendar/day';
+import type { GateContext } from '@/core/gates/gate';
+import { windowOf, type Window } from '@/core/gates/window';
+import {
+  byDay,
+  contextOf,
+  isOpen,
+  nextOf,
+  yearAhead,
+  type PlannedApplication,
+} from '@/core/season/programme';
+import {
+  asPlanned,
+  draftsFrom,
+  readApplication,
+  typedFrom,
+  type TypedApplication,
+} from '@/core/season/typed-application';
+import type { Issue } from '@/core/units/parse';
+import type { StoredApplication } from '@/data/programme';
+import type { ZoneSheet } from '@/server/programme/view';
+import { newApplication } from './typed-product';
+
+export const NEW = 'new-1';
+
+/**
+ * What is being typed, of which application (empty: a new one), and over which version. A screen that is drawn anew while
+ * somebody types must not take what others saved meanwhile for what this person saw.
+ */
+export type Edited = Readonly<{ applicationId: string; base: number; typed: TypedApplication }>;
+
+const isEdited = (v: unknown): v is Edited =>
+  typeof v === 'object' &&
+  v !== null &&
+  'typed' in v &&
+  'base' in v &&
+  'applicationId' in v &&
+  typeof v.typed === 'object' &&
+  v.typed !== null &&
+  'products' in v.typed &&
+  Array.isArray(v.typed.products);
+
+/** The programme of a zone as it is edited: which application is chosen, what is typed, what the gates make of it. */
+export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPlan: boolean) {
+  const { applications: onFile, zone, today, labels, house, facts } = sheet;
+  const keptKey = `application:${zone.id}`;
+  const [edited, setEdited] = useState<Edited | null>(() =>
+    !onFile.length && mayPlan && !zone.closed
+      ? { applicationId: '', base: 0, typed: newApplication(sheet) }
+      : null,
+  );
+  const [chosenId, setChosenId] = useState<string | null>(
+    () => onFile.find((a) => a.id === wished)?.id ?? nextOf(onFile)?.id ?? onFile.at(-1)?.id ?? null,
+  );
+  useEffect(() => {
+    const kept = localStorage.getItem(keptKey);
+    if (!kept) return;
+    localStorage.removeItem(keptKey);
+    const stored: unknown = JSON.parse(kept);
+    // read after the first paint: the server cannot know it; what an older version kept is left
+    // eslint-disable-next-line react-hooks/set-state-in-effect
+    if (isEdited(stored)) setEdited(stored);
+  }, [keptKey]);
+
+  const isNew = edited?.applicationId === '';
+  const chosen: StoredApplication | null = isNew
+    ? null
+    : (onFile.find((a) => a.id === (edited?.applicationId ?? chosenId)) ?? nextOnFile(onFile) ?? null);
+  const typed = edited?.typed ?? (chosen && typedFrom(chosen));
+
+  const read = useMemo(
+    () =>
+      edited
+        ? readApplication(edited.typed, {
+            labels: labels.now,
+            zone: { ...facts.zone, area: zone.area },
+            spacing: house.rules.spacing,
+          })
+        : null,
+    [edited, labels.now, facts.zone, zone.area, house.rules.spacing],
+  );
+  /** while a field is wrong the gates go on showing what is on file */
+  const applications = useMemo((): readonly PlannedApplication[] => {
+    if (!read?.ok) return onFile;
+    const planned = asPlanned(draftsFrom(read.value), chosen);
+    return [...onFile.filter((a) => a.id !== chosen?.id), ...planned].sort(byDay);
+  }, [onFile, read, chosen]);
+  const shown = applications.find((a) => a.id === (isNew ? NEW : chosen?.id)) ?? null;
+
+  const asked = useMemo((): { context: GateContext; window: Window } | null => {
+    if (!shown || !isOpen(shown)) return null;
+    performance.mark('gates-asked');
+    const context = contextOf(applications, shown.id, facts);
+    const window = windowOf(context, yearAhead(today, shown.plannedOn));
+    performance.measure('gates', 'gates-asked');
+    return { context, window };
+  }, [applications, shown, facts, today]);
+  // the others follow when there is time: they change only by what this one takes of their limits
+  const later = useDeferredValue(applications);
+  const windows = useMemo(
+    () =>
+      new Map(
+        later
+          .filter(isOpen)
+          .map((a) => [a.id, windowOf(contextOf(later, a.id, facts), yearAhead(today, a.plannedOn)).all]),
+      ),
+    [later, facts, today],
+  );
+
+  const version = chosen?.version ?? 0;
+  return {
+    ...{ applications, chosen, shown, typed, edited, isNew, asked, windows },
+    issues: (read && !read.ok ? read.issues : []) as readonly Issue[],
+    isChanged:
+      edited !== null &&
+      (chosen === null || JSON.stringify(edited.typed) !== JSON.stringify(typedFrom(chosen))),
+    isOvertaken: edited !== null && chosen !== null && edited.base !== version,
+    choose: (id: string) => {
+      setChosenId(id);
+      setEdited(null);
+    },
+    add: () => setEdited({ applicationId: '', base: 0, typed: newApplication(sheet) }),
+    change: (next: TypedApplication) =>
+      setEdited({
+        applicationId: edited?.applicationId ?? chosen?.id ?? '',
+        base: edited?.base ?? version,
+        typed: next,
+      }),
+    /** An application goes to another day: it becomes the one that is edited. */
+    moveTo: (id: string, to: Day) => {
+      const a = onFile.find((x) => x.id === id);
+      if (id === NEW && edited) setEdited({ ...edited, typed: { ...edited.typed, plannedOn: isoDay(to) } });
+      else if (a)
+        setEdited({
+          ...{ applicationId: id, base: edited?.applicationId === id ? edited.base : a.version },
+          typed: {
+            ...(edited?.applicationId === id ? edited.typed : typedFrom(a)),
+            plannedOn: isoDay(to),
+          },
+        });
+      setChosenId(id);
+    },
+    showOnFile: (id: string | null) => {
+      setEdited(null);
+      if (id) setChosenId(id);
+    },
+    keepOnDevice: () => edited && localStorage.setItem(keptKey, JSON.stringify(edited)),
+  };
+}
+export type ProgrammeEdit = ReturnType<typeof useProgrammeEdit>;
+
+const nextOnFile = (all: readonly StoredApplication[]): StoredApplication | undefined => {
+  const next = nextOf(all);
+  return all.find((a) => a.id === next?.id) ?? all.at(-1);
+};

@@ -1,0 +1,142 @@
+/** What all calls about weather have in common: rows of days or hours, days as text, and what is wrong by field and row. */
+import 'server-only';
+import Joi from 'joi';
+import { addDays, parseDay, type Day } from '@/core/calendar/day';
+import { hourlyOf } from '@/core/weather/daily';
+import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
+import type { ProblemField } from '@/server/entry/route';
+
+type DailyRow = Readonly<{
+  date: string;
+  tmin_c: number;
+  tmax_c: number;
+  precipitation_mm: number;
+  wind_m_s: number;
+}>;
+type HourlyRow = Readonly<{
+  time: string;
+  air_c: number;
+  precipitation_mm: number;
+  wind_m_s: number;
+  precipitation_chance?: number;
+}>;
+export type WeatherRows = Readonly<{ daily?: readonly DailyRow[]; hourly?: readonly HourlyRow[] }>;
+
+export const date = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/, 'a date like 2027-03-18');
+export const localTime = Joi.string().pattern(
+  /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/,
+  'a local standard time like 2027-03-18T10:30',
+);
+const sky = {
+  precipitation_mm: Joi.number().min(0).max(2000).required(),
+  wind_m_s: Joi.number().min(0).max(110).required(),
+};
+const air = Joi.number().min(-90).max(60).required();
+/** Sixty years of days; twenty-five of hours. */
+export const MOST_ROWS = 220_000;
+/** @param days the fewest that a question can be answered from */
+export const weatherRows = (days: number) =>
+  Joi.object<WeatherRows>({
+    daily: Joi.array()
+      .items(Joi.object({ date: date.required(), tmin_c: air, tmax_c: air, ...sky }))
+      .min(days)
+      .max(MOST_ROWS),
+    hourly: Joi.array()
+      .items(
+        Joi.object({
+          time: localTime.required(),
+          air_c: air,
+          ...sky,
+          precipitation_chance: Joi.number().min(0).max(1),
+        }),
+      )
+      .min(days * 24)
+      .max(MOST_ROWS),
+  }).xor('daily', 'hourly');
+
+export class Wrong extends Error {
+  constructor(readonly fields: readonly ProblemField[]) {
+    super('wrong');
+  }
+}
+/** @throws Wrong always */
+export const wrong = (field: string, problem: string, remedy: string, row?: number): never => {
+  throw new Wrong([{ field, problem, remedy, ...(row === undefined ? {} : { row }) }]);
+};
+
+export function dayAt(text: string, field: string, row?: number): Day {
+  return (
+    parseDay(text.slice(0, 10)) ??
+    wrong(field, `${text} is no day of the calendar`, 'Check month and day.', row)
+  );
+}
+
+/** All weather that was sent, without a gap, in the order of time. */
+export function weatherOf({ daily, hourly }: WeatherRows): HourlyWeather {
+  if (hourly) {
+    const from = dayAt(hourly[0]!.time, 'weather.hourly[0].time', 1);
+    hourly.forEach((r, i) => {
+      const field = `weather.hourly[${i}].time`;
+      const at = dayAt(r.time, field, i + 1) * 24 + Number(r.time.slice(11, 13)) - from * 24;
+      if (at !== i)
+        wrong(
+          field,
+          `${r.time} does not follow the row before by one hour`,
+          'Send every hour from the first day’s 00:00 on, in order.',
+          i + 1,
+        );
+    });
+    if (hourly.length % 24)
+      wrong('weather.hourly', `The last day has ${hourly.length % 24} hours`, 'Send whole days.');
+    const column = (of: (r: HourlyRow) => number) => Float64Array.from(hourly, of);
+    return {
+      from,
+      air: column((r) => r.air_c),
+      rain: column((r) => r.precipitation_mm),
+      wind: column((r) => r.wind_m_s),
+    };
+  }
+  const rows = daily ?? [];
+  const from = dayAt(rows[0]!.date, 'weather.daily[0].date', 1);
+  rows.forEach((r, i) => {
+    if (dayAt(r.date, `weather.daily[${i}].date`, i + 1) !== from + i)
+      wrong(
+        `weather.daily[${i}].date`,
+        `${r.date} does not follow the row before by one day`,
+        'Send every day, in order.',
+        i + 1,
+      );
+    if (r.tmin_c > r.tmax_c)
+      wrong(
+        `weather.daily[${i}].tmin_c`,
+        `${r.tmin_c} °C is above tmax_c, ${r.tmax_c} °C`,
+        'Check the two.',
+        i + 1,
+      );
+  });
+  const column = (of: (r: DailyRow) => number) => Float64Array.from(rows, of);
+  return hourlyOf({
+    from,
+    min: column((r) => r.tmin_c),
+    max: column((r) => r.tmax_c),
+    rain: column((r) => r.precipitation_mm),
+    wind: column((r) => r.wind_m_s),
+  });
+}
+
+const FORECAST_DAYS = 10;
+/** What follows `today` in the rows is taken as a forecast of ten days: 1 K sure at first, 4 K at last. From memory. */
+export function forecastIn(all: HourlyWeather, today: Day, rows: WeatherRows = {}): Forecast | null {
+  const end = Math.min(addDays(all.from, daysIn(all)), addDays(today, FORECAST_DAYS)) as Day;
+  if (end <= today) return null;
+  const w = sliceDays(all, today, end);
+  return {
+    ...w,
+    airError: Float64Array.from(w.air, (_, h) => 1 + (3 * h) / (FORECAST_DAYS * 24)),
+    // rain that comes without a chance is taken for sure
+    rainChance: Float64Array.from(
+      w.rain,
+      (mm, h) => rows.hourly?.[(w.from - all.from) * 24 + h]?.precipitation_chance ?? (mm > 0 ? 1 : 0),
+    ),
+  };
+}

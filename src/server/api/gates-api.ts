@@ -1,0 +1,355 @@
+/** POST /api/v1/gates: every gate of an application, day by day or hour by hour, from what is sent with the question. */
+import 'server-only';
+import { addDays, dayOf, isoDay, type Day } from '@/core/calendar/day';
+import { hourOf, isoHour, type Hour } from '@/core/calendar/hour';
+import type { Range } from '@/core/calendar/span';
+import { NOTHING_SEEN, type GateContext } from '@/core/gates/gate';
+import type { Reason } from '@/core/gates/reason';
+import { timesOf } from '@/core/gates/reason-times';
+import { hoursWindowOf, nextOpen, windowOf, type Window } from '@/core/gates/window';
+import { DEFAULT_CROSSING } from '@/core/ground/crossing';
+import type { Outlook } from '@/core/ground/outlook';
+import { UNCORRECTED } from '@/core/ground/readings';
+import type { Label } from '@/core/products/label';
+import { labelFrom } from '@/core/products/sheet';
+import { WHOLE_ZONE, type ApplicationProduct, type Place } from '@/core/products/application';
+import { entryOf, type LedgerEntry } from '@/core/records/ledger';
+import { DEFAULT_SPACING } from '@/core/season/split';
+import { celsius, metres, millimetres, squareMetres, type MetresPerSecond } from '@/core/units/quantity';
+import { RATE_UNITS, isRateUnit, rateOf, type ProductRate } from '@/core/units/rate';
+import { daysIn, sliceDays } from '@/core/weather/series';
+import { checkSheet } from '@/formats/label-json';
+import { requirePermission, type Actor } from '@/data/actor';
+import { USUAL_GATE_RULES, rulesFrom } from '@/data/gate-rules';
+import { Wrong, dayAt, forecastIn, weatherOf, wrong } from './api-weather';
+import type { GatesQuestion, LedgerRow, RateRow } from './gates-question';
+import type { Answered } from '@/server/entry/route';
+
+const MOST_DAYS = 400;
+/** A ledger that is sent without a beginning is whole. */
+const LONG_AGO = dayOf(1900, 1, 1);
+const MOST_HOUR_DAYS = 10;
+
+export function answerGates(
+  actor: Actor,
+  q: GatesQuestion,
+  words: (reason: Reason) => string,
+): Promise<Answered> {
+  requirePermission(actor, 'see');
+  try {
+    return Promise.resolve({ ok: true, body: answer(q, words) });
+  } catch (error) {
+    if (error instanceof Wrong) return Promise.resolve({ ok: false, errors: error.fields });
+    throw error;
+  }
+}
+
+function answer(q: GatesQuestion, words: (reason: Reason) => string) {
+  const context = contextFrom(q);
+  const range = { from: dayAt(q.range.from, 'range.from'), to: dayAt(q.range.to, 'range.to') };
+  const byHour = q.range.by === 'hour';
+  const most = byHour ? MOST_HOUR_DAYS : MOST_DAYS;
+  if (range.to <= range.from || range.to - range.from > most)
+    wrong(
+      'range.to',
+      `${q.range.to} is ${range.to - range.from} days after ${q.range.from}`,
+      `Ask for 1 to ${most} days; "to" is the first day after.`,
+    );
+  const next = (least: 'open' | 'ajar', { all }: Window) => {
+    const open = nextOpen(all, range.from, least);
+    return open && { from: isoDay(open.from), to: isoDay(open.to) };
+  };
+  const names = namesOf(q);
+  const days = windowOf(context, range);
+  const both = { next_open: next('open', days), next_ajar: next('ajar', days) };
+  if (!byHour) return { ...shown(days, isoDay, words, names), ...both };
+  const hours: Range<Hour> = { from: hourOf(range.from, 0), to: hourOf(range.to, 0) };
+  return { ...shown(hoursWindowOf(context, hours), isoHour, words, names), ...both };
+}
+
+/** What lanes say they are of: the application's own product, its partner, or which companion. */
+const namesOf = ({ application: a }: GatesQuestion): string[] => [
+  'application',
+  ...(a.partner ? ['partner'] : []),
+  ...(a.companions ?? []).map((_, i) => `companions[${i}]`),
+];
+
+function shown<At extends number>(
+  { lanes, all }: Window<At>,
+  iso: (at: At) => string,
+  words: (reason: Reason) => string,
+  names: readonly string[],
+) {
+  return {
+    lanes: lanes.map(({ gate, of, lane }) => ({
+      gate: gate.key,
+      name: gate.name,
+      of: names[of - 1],
+      spans: lane.map(({ from, to, verdict }) => ({
+        from: iso(from),
+        to: iso(to),
+        state: verdict.state,
+        strength: verdict.state === 'shut' ? verdict.strength : null,
+        reason: {
+          code: verdict.reason.code,
+          source: verdict.reason.source,
+          figures: figuresOf(verdict.reason),
+          words: words(verdict.reason),
+        },
+      })),
+    })),
+    window: all.map(({ from, to, verdict }) => ({
+      from: iso(from),
+      to: iso(to),
+      state: verdict.state,
+      by: verdict.by,
+    })),
+  };
+}
+
+/** A reason's figures as JSON: days and hours in ISO 8601, all else as the core has it, in SI. */
+function figuresOf(reason: Reason): Record<string, unknown> {
+  const times = timesOf(reason.code);
+  return Object.fromEntries(
+    Object.entries(reason)
+      .filter(([key]) => key !== 'code' && key !== 'source')
+      .map(([key, value]: [string, unknown]) => {
+        if (value === null) return [key, null];
+        switch (times[key]) {
+          case 'day':
+            return [key, isoDay(value as Day)];
+          case 'hour':
+            return [key, isoHour(value as Hour)];
+          case 'days':
+            return [key, (value as Day[]).map(isoDay)];
+          case 'reason': {
+            const was = value as Reason;
+            return [key, { code: was.code, source: was.source, figures: figuresOf(was) }];
+          }
+          case undefined:
+            return [key, value];
+        }
+      }),
+  );
+}
+
+function contextFrom(q: GatesQuestion): GateContext {
+  const today = dayAt(q.today, 'today');
+  const label = labelAt(q.label, 'label');
+  const { application: a, zone: z } = q;
+  const rules = q.house_rules ?? {};
+  const usual = rulesFrom(USUAL_GATE_RULES);
+  const observed = q.weather && weatherOf(q.weather);
+  const on = (value: string | undefined, field: string) => (value === undefined ? null : dayAt(value, field));
+  const rateIs = (r: RateRow, of: Label, field: string): ProductRate => {
+    if (!isRateUnit(r.unit))
+      return wrong(`${field}.unit`, `${r.unit} is no unit of a rate`, 'See the document.');
+    if (RATE_UNITS[r.unit].by !== RATE_UNITS[of.rateUnit].by)
+      wrong(
+        `${field}.unit`,
+        `${RATE_UNITS[r.unit].words} is measured the other way than ${of.name}`,
+        `Send a unit like ${RATE_UNITS[of.rateUnit].words}: weight and volume do not mix.`,
+      );
+    return rateOf(r.figure, r.unit);
+  };
+  const placeIs = (p: Readonly<{ treated_m2?: number | undefined; ground?: string | undefined }>): Place =>
+    p.treated_m2 === undefined
+      ? WHOLE_ZONE
+      : { on: 'spots', area: squareMetres(p.treated_m2), ground: p.ground ?? '' };
+  // a partner is a companion that shares the tank, or follows in one of its own
+  const companions = [
+    ...(a.partner
+      ? [
+          {
+            ...a.partner,
+            treated_m2: a.treated_m2,
+            tank: a.partner.how === 'tank' ? 1 : 2,
+            field: 'application.partner',
+          },
+        ]
+      : []),
+    ...(a.companions ?? []).map((c, i) => ({ ...c, field: `application.companions[${i}]` })),
+  ];
+  const beside = companions.map((c, i): ApplicationProduct => {
+    const of = labelAt(c.label, `${c.field}.label`);
+    return {
+      ...{
+        position: i + 2,
+        tank: c.tank ?? 1,
+        label: of,
+        use: c.use,
+        method: null,
+        tie: null,
+        place: placeIs(c),
+      },
+      rate: rateIs(c.rate, of, `${c.field}.rate`),
+      targets: 'targets' in c && c.targets ? c.targets : c.target ? [c.target] : [],
+    };
+  });
+  const entryIs = (e: LedgerRow, field: string, i: number, status: LedgerEntry['status']): LedgerEntry => {
+    const of = e.label === undefined ? label : labelAt(e.label, `${field}[${i}].label`, i + 1);
+    return entryOf(of, rateIs(e.rate, of, `${field}[${i}].rate`), {
+      ...{ id: `${field}-${i + 1}`, day: dayAt(e.date, `${field}[${i}].date`, i + 1), status },
+      ...{
+        share: e.area_share ?? 1,
+        ground: e.area_share !== undefined && e.area_share < 1 ? (e.ground ?? '') : null,
+      },
+    });
+  };
+  const ledger = [
+    ...(q.ledger ?? []).map((e, i) => entryIs(e, 'ledger', i, e.planned ? 'planned' : 'done')),
+    ...(q.planned ?? []).map((e, i) => entryIs(e, 'planned', i, 'planned')),
+  ];
+  const tieOf = (p: Readonly<{ part?: number; of?: number }>): ApplicationProduct['tie'] => {
+    if ((p.part ?? 1) === 1) return null;
+    const before = ledger.filter((e) => e.productId === label.id).toSorted((x, y) => y.day - x.day)[0];
+    return {
+      ...{ id: 'asked', kind: 'split', part: p.part ?? 1, of: p.of ?? 1, spacing: DEFAULT_SPACING },
+      previous: before ? { day: before.day, done: before.status !== 'planned' } : null,
+    };
+  };
+  const licences = q.means?.licences ?? [];
+  const equipment = q.means?.equipment ?? [];
+  return {
+    applicationId: 'asked',
+    product: {
+      ...{ position: 1, tank: 1, label, use: a.use, method: a.method ?? null },
+      rate: rateIs(a.rate, label, 'application.rate'),
+      targets: a.targets ?? (a.target ? [a.target] : []),
+      place: placeIs(a),
+      tie: tieOf(a),
+    },
+    beside,
+    zone: {
+      turf: z.turf,
+      mixedWith: z.mixed_with ?? null,
+      texture: z.texture,
+      area: squareMetres(z.area_m2),
+      latitude: z.latitude_deg,
+      state: z.state ?? null,
+      seedingOn: on(z.seeding_on, 'zone.seeding_on'),
+      irrigationPerHour: z.irrigation_mm_per_h === undefined ? null : millimetres(z.irrigation_mm_per_h),
+      water: z.water
+        ? {
+            kind: z.water.kind,
+            distance: z.water.distance_m === undefined ? null : metres(z.water.distance_m),
+          }
+        : null,
+      trees: z.trees ?? false,
+      beds: z.beds ?? false,
+      cover: z.cover ?? 'none',
+      noticeHours: z.notice_h ?? null,
+      organicOnly: z.organic_only ?? false,
+    },
+    ledger,
+    // who asks sends the ledger whole, unless he says from when on
+    bookFrom: q.ledger_from === undefined ? LONG_AGO : dayAt(q.ledger_from, 'ledger_from'),
+    outlook: q.outlook ? outlookFrom(q.outlook, today) : null,
+    forecast: observed ? forecastIn(observed, today, q.weather) : null,
+    recent:
+      observed && observed.from < today
+        ? sliceDays(observed, observed.from, Math.min(today, observed.from + daysIn(observed)) as Day)
+        : null,
+    seen: seenFrom(q.seen ?? {}),
+    means: {
+      licences: licences.map((l, i) => ({
+        person: l.person,
+        categories: l.categories,
+        validTo: dayAt(l.valid_to, `means.licences[${i}].valid_to`, i + 1),
+      })),
+      equipment: equipment.map((e, i) => ({
+        name: e.name,
+        method: e.method,
+        calibratedOn: on(e.calibrated_on, `means.equipment[${i}].calibrated_on`),
+      })),
+      onHand: q.means?.on_hand ? { [label.id]: q.means.on_hand.figure } : {},
+    },
+    lifts: [],
+    rules: {
+      ...usual,
+      windLimit: (rules.wind_limit_m_s ?? 4.4704) as MetresPerSecond,
+      windCaution: (rules.wind_caution_m_s ?? 3.12928) as MetresPerSecond,
+      workFrom: rules.work_from_h ?? 7,
+      workTo: rules.work_to_h ?? 18,
+      calmHours: rules.calm_h ?? 3,
+      leadDays: rules.lead_days ?? 42,
+      spacing: DEFAULT_SPACING,
+      rainChance: rules.rain_chance ?? usual.rainChance,
+      calibrationDays: rules.calibration_days ?? usual.calibrationDays,
+      noticeByCode: rules.notice_by_code_h !== undefined,
+      noticeHours: rules.notice_by_code_h ?? usual.noticeHours,
+      heatLimit: rules.heat_limit_c === undefined ? usual.heatLimit : celsius(rules.heat_limit_c),
+      heatCaution: rules.heat_caution_c === undefined ? usual.heatCaution : celsius(rules.heat_caution_c),
+      nitrogenSoil: rules.nitrogen_soil_c === undefined ? usual.nitrogenSoil : celsius(rules.nitrogen_soil_c),
+      partners: rules.partners ?? usual.partners,
+      groupYears: rules.group_years ?? usual.groupYears,
+    },
+    today,
+    hour: q.hour ?? 0,
+    clockAhead: [],
+  };
+}
+
+/** Sheets of one product are one product: by registration number, else by name. */
+function labelAt(value: unknown, field: string, row?: number): Label {
+  const read = checkSheet(value);
+  if (!read.ok)
+    throw new Wrong(
+      read.issues.map((i) => ({
+        field: `${field}.${i.field.replaceAll(' ', '.')}`,
+        problem: i.problem,
+        remedy: i.remedy,
+        ...(row === undefined ? {} : { row }),
+      })),
+    );
+  return labelFrom(read.sheet, read.sheet.registrationNumber || read.sheet.name, 1);
+}
+
+function seenFrom(s: NonNullable<GatesQuestion['seen']>): GateContext['seen'] {
+  const on = (value: string | undefined, field: string) =>
+    value === undefined ? null : dayAt(value, `seen.${field}`);
+  const sent = s.notice_sent;
+  return {
+    ...NOTHING_SEEN,
+    mownOn: on(s.mown_on, 'mown_on'),
+    green: s.green ? { share: s.green.share, on: dayAt(s.green.on, 'seen.green.on') } : null,
+    stress: s.stress ? { kind: s.stress.kind, on: dayAt(s.stress.on, 'seen.stress.on') } : null,
+    stages: (s.stages ?? []).map((x, i) => ({
+      weed: x.weed,
+      stage: x.stage,
+      on: dayAt(x.on, `seen.stages[${i}].on`, i + 1),
+    })),
+    seededOn: on(s.seeded_on, 'seeded_on'),
+    seedlingMowings: s.seedling_mowings ?? 0,
+    noticeSent: sent ? hourOf(dayAt(sent, 'seen.notice_sent'), Number(sent.slice(11, 13))) : null,
+    event: s.event ? { on: dayAt(s.event.on, 'seen.event.on'), what: s.event.what } : null,
+  };
+}
+
+function outlookFrom(o: NonNullable<GatesQuestion['outlook']>, today: Day): Outlook {
+  const from = dayAt(o.observed_from, 'outlook.observed_from');
+  if (addDays(from, o.observed_c.length) !== today)
+    wrong(
+      'outlook.observed_c',
+      `${o.observed_c.length} days from ${o.observed_from} end on ${isoDay(addDays(from, o.observed_c.length - 1))}`,
+      'Send one figure a day up to the day before today.',
+    );
+  const on = (value: string | null | undefined, field: string) =>
+    value ? dayAt(value, `outlook.${field}`) : null;
+  const never = { crossed: null, dates: { p10: null, p50: null, p90: null } };
+  return {
+    from,
+    today,
+    depth: DEFAULT_CROSSING.depth,
+    observed: o.observed_c,
+    band: { p10: o.p50_c, p50: o.p50_c, p90: o.p50_c },
+    rule: DEFAULT_CROSSING,
+    crossed: on(o.crossed, 'crossed'),
+    dates: { p10: on(o.p10, 'p10'), p50: on(o.p50, 'p50'), p90: on(o.p90, 'p90') },
+    members: [],
+    generated: 0,
+    watches: { goosegrass: never, nitrogen: never, autumn: never },
+    nextYear: null,
+    correction: UNCORRECTED,
+  };
+}

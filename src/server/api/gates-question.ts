@@ -1,0 +1,285 @@
+/** What `POST /api/v1/gates` may be asked: its shape, and the check of it. Units are in the names; described in openapi-gates.ts. */
+import Joi from 'joi';
+import { COVERS, TEXTURES, type Cover, type Texture } from '@/core/ground/site';
+import { WATERS, type Water } from '@/core/lawn/zone';
+import { METHODS, TURFS, USES, type Method, type Turf, type Use } from '@/core/products/label';
+import { RATE_UNITS } from '@/core/units/rate';
+import { ALL_WEEDS, STAGES, type Stage, type Weed } from '@/core/weeds/weeds';
+import { date, weatherRows, type WeatherRows } from './api-weather';
+
+export type RateRow = Readonly<{ figure: number; unit: string }>;
+export type LedgerRow = Readonly<{
+  date: string;
+  rate: RateRow;
+  label?: unknown;
+  area_share?: number;
+  /** of spots: other names are other ground */
+  ground?: string;
+}>;
+export type GatesQuestion = Readonly<{
+  today: string;
+  /** the clock's hour now */
+  hour?: number;
+  range: Readonly<{ from: string; to: string; by?: 'day' | 'hour' }>;
+  zone: Readonly<{
+    turf: Turf;
+    mixed_with?: Turf;
+    texture: Texture;
+    area_m2: number;
+    latitude_deg: number;
+    state?: string;
+    seeding_on?: string;
+    irrigation_mm_per_h?: number;
+    water?: Readonly<{ kind: Water; distance_m?: number }>;
+    trees?: boolean;
+    beds?: boolean;
+    cover?: Cover;
+    notice_h?: number;
+    organic_only?: boolean;
+  }>;
+  label: unknown;
+  application: Readonly<{
+    rate: RateRow;
+    use: Use;
+    target?: Weed;
+    method?: Method;
+    part?: number;
+    of?: number;
+    treated_m2?: number;
+    targets?: readonly Weed[];
+    ground?: string;
+    companions?: readonly Readonly<{
+      label: unknown;
+      rate: RateRow;
+      use: Use;
+      target?: Weed;
+      targets?: readonly Weed[];
+      tank?: number;
+      treated_m2?: number;
+      ground?: string;
+    }>[];
+    partner?: Readonly<{
+      label: unknown;
+      rate: RateRow;
+      use: Use;
+      target?: Weed;
+      how: 'tank' | 'day';
+    }>;
+  }>;
+  ledger?: readonly (LedgerRow & Readonly<{ planned?: boolean }>)[];
+  /** the day from which the ledger is whole; without it, it is */
+  ledger_from?: string;
+  /** what else is planned for this zone, earlier and later */
+  planned?: readonly LedgerRow[];
+  house_rules?: Readonly<{
+    wind_limit_m_s?: number;
+    wind_caution_m_s?: number;
+    work_from_h?: number;
+    work_to_h?: number;
+    calm_h?: number;
+    lead_days?: number;
+    rain_chance?: number;
+    calibration_days?: number;
+    notice_by_code_h?: number;
+    heat_limit_c?: number;
+    heat_caution_c?: number;
+    nitrogen_soil_c?: number;
+    partners?: 'as labels allow' | 'never together';
+    group_years?: number;
+  }>;
+  means?: Readonly<{
+    licences?: readonly Readonly<{ person: string; categories: readonly string[]; valid_to: string }>[];
+    equipment?: readonly Readonly<{ name: string; method: Method; calibrated_on?: string }>[];
+    on_hand?: RateRow;
+  }>;
+  seen?: Readonly<{
+    mown_on?: string;
+    green?: Readonly<{ share: number; on: string }>;
+    stress?: Readonly<{ kind: 'none' | 'heat' | 'drought'; on: string }>;
+    stages?: readonly Readonly<{ weed: Weed; stage: Stage; on: string }>[];
+    seeded_on?: string;
+    seedling_mowings?: number;
+    notice_sent?: string;
+    event?: Readonly<{ on: string; what: string }>;
+  }>;
+  /** as the outlook call answers it */
+  outlook?: Readonly<{
+    crossed?: string | null;
+    p10?: string | null;
+    p50?: string | null;
+    p90?: string | null;
+    observed_from: string;
+    observed_c: readonly number[];
+    p50_c: readonly number[];
+  }>;
+  weather?: WeatherRows;
+}>;
+
+const turf = Joi.string().valid(...TURFS);
+const use = Joi.string().valid(...USES);
+const method = Joi.string().valid(...METHODS);
+const rate = Joi.object({
+  figure: Joi.number().greater(0).max(100_000).required(),
+  unit: Joi.string()
+    .valid(...Object.keys(RATE_UNITS))
+    .required(),
+});
+const sheet = Joi.object().unknown();
+const maybeDate = date.allow(null);
+const text = Joi.string().max(200);
+const temperature = Joi.number().min(-40).max(70);
+
+const targets = Joi.array()
+  .items(Joi.string().valid(...ALL_WEEDS))
+  .max(40);
+const ground = Joi.string().allow('').max(60);
+const ledgerRow = {
+  date: date.required(),
+  rate: rate.required(),
+  label: sheet,
+  area_share: Joi.number().min(0).max(1),
+  ground,
+};
+
+export const gatesQuestion = Joi.object<GatesQuestion>({
+  today: date.required(),
+  hour: Joi.number().integer().min(0).max(23),
+  range: Joi.object({
+    from: date.required(),
+    to: date.required(),
+    by: Joi.string().valid('day', 'hour'),
+  }).required(),
+  zone: Joi.object({
+    turf: turf.required(),
+    mixed_with: turf,
+    texture: Joi.string()
+      .valid(...TEXTURES)
+      .required(),
+    area_m2: Joi.number().greater(0).max(1e8).required(),
+    latitude_deg: Joi.number().min(-66).max(66).required(),
+    state: text,
+    seeding_on: date,
+    irrigation_mm_per_h: Joi.number().min(0).max(200),
+    water: Joi.object({
+      kind: Joi.string()
+        .valid(...WATERS)
+        .required(),
+      distance_m: Joi.number().min(0).max(100_000),
+    }),
+    trees: Joi.boolean(),
+    beds: Joi.boolean(),
+    cover: Joi.string().valid(...COVERS),
+    notice_h: Joi.number().min(0).max(1000),
+    organic_only: Joi.boolean(),
+  }).required(),
+  label: sheet.required(),
+  application: Joi.object({
+    rate: rate.required(),
+    use: use.required(),
+    target: Joi.string().valid(...ALL_WEEDS),
+    method,
+    part: Joi.number().integer().min(1).max(6),
+    of: Joi.number().integer().min(1).max(6),
+    treated_m2: Joi.number().greater(0).max(1e8),
+    targets,
+    ground,
+    companions: Joi.array()
+      .items(
+        Joi.object({
+          label: sheet.required(),
+          rate: rate.required(),
+          use: use.required(),
+          target: Joi.string().valid(...ALL_WEEDS),
+          targets,
+          tank: Joi.number().integer().min(1).max(8),
+          treated_m2: Joi.number().greater(0).max(1e8),
+          ground,
+        }),
+      )
+      .max(7),
+    partner: Joi.object({
+      label: sheet.required(),
+      rate: rate.required(),
+      use: use.required(),
+      target: Joi.string().valid(...ALL_WEEDS),
+      how: Joi.string().valid('tank', 'day').required(),
+    }),
+  }).required(),
+  ledger: Joi.array()
+    .items(Joi.object({ ...ledgerRow, planned: Joi.boolean() }))
+    .max(1000),
+  ledger_from: date,
+  planned: Joi.array().items(Joi.object(ledgerRow)).max(1000),
+  house_rules: Joi.object({
+    wind_limit_m_s: Joi.number().min(0).max(30),
+    wind_caution_m_s: Joi.number().min(0).max(30),
+    work_from_h: Joi.number().integer().min(0).max(23),
+    work_to_h: Joi.number().integer().min(1).max(24),
+    calm_h: Joi.number().integer().min(1).max(12),
+    lead_days: Joi.number().integer().min(0).max(200),
+    rain_chance: Joi.number().min(0).max(1),
+    calibration_days: Joi.number().integer().min(1).max(1000),
+    notice_by_code_h: Joi.number().min(0).max(1000),
+    heat_limit_c: temperature,
+    heat_caution_c: temperature,
+    nitrogen_soil_c: temperature,
+    partners: Joi.string().valid('as labels allow', 'never together'),
+    group_years: Joi.number().integer().min(2).max(20),
+  }),
+  means: Joi.object({
+    licences: Joi.array()
+      .items(
+        Joi.object({
+          person: text.required(),
+          categories: Joi.array().items(text).max(50).required(),
+          valid_to: date.required(),
+        }),
+      )
+      .max(1000),
+    equipment: Joi.array()
+      .items(Joi.object({ name: text.required(), method: method.required(), calibrated_on: date }))
+      .max(1000),
+    on_hand: Joi.object({
+      figure: Joi.number().min(0).required(),
+      unit: Joi.string().valid('kg', 'L').required(),
+    }),
+  }),
+  seen: Joi.object({
+    mown_on: date,
+    green: Joi.object({ share: Joi.number().min(0).max(1).required(), on: date.required() }),
+    stress: Joi.object({
+      kind: Joi.string().valid('none', 'heat', 'drought').required(),
+      on: date.required(),
+    }),
+    stages: Joi.array()
+      .items(
+        Joi.object({
+          weed: Joi.string()
+            .valid(...ALL_WEEDS)
+            .required(),
+          stage: Joi.string()
+            .valid(...STAGES)
+            .required(),
+          on: date.required(),
+        }),
+      )
+      .max(200),
+    seeded_on: date,
+    seedling_mowings: Joi.number().integer().min(0).max(100),
+    notice_sent: Joi.string().pattern(
+      /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/,
+      'a local time like 2027-03-18T10:00',
+    ),
+    event: Joi.object({ on: date.required(), what: text.required() }),
+  }),
+  outlook: Joi.object({
+    crossed: maybeDate,
+    p10: maybeDate,
+    p50: maybeDate,
+    p90: maybeDate,
+    observed_from: date.required(),
+    observed_c: Joi.array().items(temperature.required()).max(400).required(),
+    p50_c: Joi.array().items(temperature.required()).max(400).required(),
+  }),
+  weather: weatherRows(1),
+});

@@ -1,0 +1,210 @@
+/** The gates call, described: its question and its answer. */
+import { GATE_KEYS } from '@/core/gates/gate';
+import { COVERS, TEXTURES } from '@/core/ground/site';
+import { WATERS } from '@/core/lawn/zone';
+import { METHODS, TURFS, USES } from '@/core/products/label';
+import { RATE_UNITS } from '@/core/units/rate';
+import { ALL_WEEDS, STAGES } from '@/core/weeds/weeds';
+import { date, list, maybe, number, object } from './openapi-parts';
+
+const text = { type: 'string', maxLength: 200 };
+const bool = { type: 'boolean' };
+const word = (words: readonly string[]) => ({ type: 'string', enum: words });
+const sheet = { $ref: '#/components/schemas/ProductSheet' };
+const rate = object({
+  figure: number('More than 0', { exclusiveMinimum: 0 }),
+  unit: word(Object.keys(RATE_UNITS)),
+});
+const some = (properties: Record<string, object>, required: string[] = []) => object(properties, required);
+
+const ground = {
+  ...text,
+  description: 'A name of the spots: doses on ground of one name add up, others do not meet',
+};
+const ledgerRow = {
+  ...{ date, rate, ground },
+  label: { ...sheet, description: 'The asked label where it is not said' },
+  area_share: number('Share of the zone that was treated', { minimum: 0, maximum: 1 }),
+};
+
+export const gatesQuestionSchema = (weather: (days: number) => object) =>
+  object(
+    {
+      today: date,
+      hour: {
+        type: 'integer',
+        minimum: 0,
+        maximum: 23,
+        description: 'The clock’s hour now; 0 where it is not said',
+      },
+      range: some(
+        {
+          from: date,
+          to: { ...date, description: 'The first day after: 400 days at most, 10 by the hour' },
+          by: word(['day', 'hour']),
+        },
+        ['from', 'to'],
+      ),
+      zone: some(
+        {
+          turf: word(TURFS),
+          mixed_with: word(TURFS),
+          texture: word(TEXTURES),
+          area_m2: number('Treated area, m²', { exclusiveMinimum: 0 }),
+          latitude_deg: number('Degrees north', { minimum: -66, maximum: 66 }),
+          state: { ...text, description: 'Where the product must be registered' },
+          seeding_on: date,
+          irrigation_mm_per_h: number('mm/h', { minimum: 0 }),
+          water: some({ kind: word(WATERS), distance_m: number('m', { minimum: 0 }) }, ['kind']),
+          trees: bool,
+          beds: bool,
+          cover: word(COVERS),
+          notice_h: number('Notice that the customer wishes, h', { minimum: 0 }),
+          organic_only: bool,
+        },
+        ['turf', 'texture', 'area_m2', 'latitude_deg'],
+      ),
+      label: sheet,
+      application: some(
+        {
+          rate,
+          use: word(USES),
+          target: word(ALL_WEEDS),
+          method: word(METHODS),
+          part: { type: 'integer', minimum: 1, maximum: 6 },
+          of: { type: 'integer', minimum: 1, maximum: 6 },
+          treated_m2: {
+            ...{ type: 'number', exclusiveMinimum: 0 },
+            description: 'Area of the spots; without it, the whole zone',
+          },
+          partner: some(
+            {
+              ...{ label: sheet, rate, use: word(USES), how: word(['tank', 'day']) },
+              target: word(ALL_WEEDS),
+            },
+            ['label', 'rate', 'use', 'how'],
+          ),
+          targets: list(word(ALL_WEEDS), 'Weeds that it is for; the worst of them decides'),
+          ground,
+          companions: list(
+            some(
+              {
+                ...{ label: sheet, rate, use: word(USES), target: word(ALL_WEEDS), ground },
+                targets: list(word(ALL_WEEDS), 'As above'),
+                tank: {
+                  ...{ type: 'integer', minimum: 1, maximum: 8 },
+                  description: 'What has one number shares a tank; the asked product is in tank 1',
+                },
+                treated_m2: { type: 'number', exclusiveMinimum: 0 },
+              },
+              ['label', 'rate', 'use'],
+            ),
+            'What else goes down in the same visit, in any number of tanks.',
+          ),
+        },
+        ['rate', 'use'],
+      ),
+      ledger: list(
+        some({ ...ledgerRow, planned: bool }, ['date', 'rate']),
+        'What the zone has received; rows that are planned say so.',
+      ),
+      ledger_from: {
+        ...date,
+        description:
+          'The day from which the ledger is whole: what lies before is not known. Without it, all is known',
+      },
+      planned: list(
+        some(ledgerRow, ['date', 'rate']),
+        'What else is planned for this zone, earlier and later.',
+      ),
+      house_rules: some({
+        wind_limit_m_s: number('m/s'),
+        wind_caution_m_s: number('m/s'),
+        work_from_h: { type: 'integer' },
+        work_to_h: { type: 'integer' },
+        calm_h: { type: 'integer' },
+        lead_days: { type: 'integer' },
+        rain_chance: number('Rain counts from this chance on, 0 to 1'),
+        calibration_days: { type: 'integer' },
+        notice_by_code_h: number('Hours of notice that local code asks for; none where it is not said'),
+        heat_limit_c: number('°C'),
+        heat_caution_c: number('°C'),
+        nitrogen_soil_c: number('°C'),
+        partners: word(['as labels allow', 'never together']),
+        group_years: { type: 'integer' },
+      }),
+      means: some({
+        licences: list(
+          object({ person: text, categories: list(text, 'As labels name them'), valid_to: date }),
+          'Licences of the company’s people.',
+        ),
+        equipment: list(
+          some({ name: text, method: word(METHODS), calibrated_on: date }, ['name', 'method']),
+          'Sprayers and spreaders.',
+        ),
+        on_hand: object({ figure: number('At least 0', { minimum: 0 }), unit: word(['kg', 'L']) }),
+      }),
+      seen: some({
+        mown_on: date,
+        green: object({ share: number('0 to 1'), on: date }),
+        stress: object({ kind: word(['none', 'heat', 'drought']), on: date }),
+        stages: list(object({ weed: word(ALL_WEEDS), stage: word(STAGES), on: date }), 'Weeds looked at.'),
+        seeded_on: date,
+        seedling_mowings: { type: 'integer', minimum: 0 },
+        notice_sent: { type: 'string', description: 'Local time' },
+        event: object({ on: date, what: text }),
+      }),
+      outlook: some(
+        {
+          crossed: maybe(date),
+          p10: maybe(date),
+          p50: maybe(date),
+          p90: maybe(date),
+          observed_from: date,
+          observed_c: list(number('°C'), 'Daily means up to the day before today'),
+          p50_c: list(number('°C'), 'Daily means from today on'),
+        },
+        ['observed_from', 'observed_c', 'p50_c'],
+      ),
+      weather: weather(1),
+    },
+    ['today', 'range', 'zone', 'label', 'application'],
+  );
+
+const state = word(['open', 'ajar', 'shut']);
+const at = { type: 'string', description: 'A date, or a local time where hours were asked' };
+const range = { ...object({ from: date, to: date }), type: ['object', 'null'] };
+export const gatesAnswer = object({
+  lanes: list(
+    object({
+      gate: word(GATE_KEYS),
+      name: { type: 'string' },
+      of: {
+        ...text,
+        description: 'application, partner, or companions[0] and so on: the product that the lane is of',
+      },
+      spans: list(
+        object({
+          from: at,
+          to: at,
+          state,
+          strength: { type: ['string', 'null'], enum: ['bolt', 'latch', null] },
+          reason: object({
+            code: { type: 'string' },
+            source: { type: 'string' },
+            figures: { type: 'object', description: 'In SI; dates and times in ISO 8601' },
+            words: { type: 'string' },
+          }),
+        }),
+        'In order, without hole or overlap; "to" is not in a span.',
+      ),
+    }),
+    'One for each gate; of what goes with it, those that are not open throughout.',
+  ),
+  window: list(
+    object({ from: at, to: at, state, by: list(word(GATE_KEYS), 'The gates that hold it') }),
+    'All together.',
+  ),
+  next_open: range,
+  next_ajar: range,
+});

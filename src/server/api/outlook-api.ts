@@ -1,0 +1,265 @@
+/** POST /api/v1/outlook: the outlook of any site from what is sent with the question. Nothing is kept. */
+import 'server-only';
+import Joi from 'joi';
+import { addDays, dayOf, isoDay, yearOf, type Day } from '@/core/calendar/day';
+import { SIGNS, SCHOOLS, type CrossingRule, type School, type Sign } from '@/core/ground/crossing';
+import { ensembleOf, traceOf, traceStart, wholeYears, type EnsembleInput } from '@/core/ground/ensemble';
+import { NOTHING_READ, outlookFrom } from '@/core/ground/outlook';
+import { UNCALIBRATED_SD, assimilate, type Innovation } from '@/core/ground/readings';
+import { COVERS, EXPOSURES, MOISTURES, TEXTURES, type Cover, type Site } from '@/core/ground/site';
+import { daysIn, sliceDays } from '@/core/weather/series';
+import type { Celsius, Kelvins, Metres } from '@/core/units/quantity';
+import { requirePermission, type Actor } from '@/data/actor';
+import {
+  Wrong,
+  date,
+  dayAt,
+  forecastIn,
+  localTime,
+  weatherOf,
+  weatherRows,
+  wrong,
+  type WeatherRows,
+} from './api-weather';
+import type { Answered } from '@/server/entry/route';
+
+type ReadingRow = Readonly<{
+  id: string;
+  time: string;
+  depth_cm: number;
+  temperature_c: number;
+  instrument_sd_k?: number;
+}>;
+export type OutlookQuestion = Readonly<{
+  site: Readonly<{
+    texture: Site['texture'];
+    moisture: Site['moisture'];
+    exposure: Site['exposure'];
+    beside_pavement: boolean;
+    cover?: Cover;
+  }>;
+  weather: WeatherRows;
+  past_years?: readonly number[];
+  readings?: readonly ReadingRow[];
+  rule: Readonly<{
+    school: School;
+    line_c?: number;
+    days?: number;
+    of?: 'mean' | 'maximum' | 'soil' | 'air';
+    base_c?: number;
+    sum_k_day?: number;
+    from_month?: number;
+    depth_cm?: number;
+    sign?: Sign;
+  }>;
+  depths_cm: readonly number[];
+  today: string;
+}>;
+
+const depth = Joi.number().min(0.5).max(100);
+export const outlookQuestion = Joi.object<OutlookQuestion>({
+  site: Joi.object({
+    texture: Joi.string()
+      .valid(...TEXTURES)
+      .required(),
+    moisture: Joi.string()
+      .valid(...MOISTURES)
+      .required(),
+    exposure: Joi.string()
+      .valid(...EXPOSURES)
+      .required(),
+    beside_pavement: Joi.boolean().required(),
+    cover: Joi.string().valid(...COVERS),
+  }).required(),
+  weather: weatherRows(365).required(),
+  past_years: Joi.array().items(Joi.number().integer().min(1800).max(3000)).min(1).max(100).unique(),
+  readings: Joi.array()
+    .items(
+      Joi.object({
+        id: Joi.string().max(100).required(),
+        time: localTime.required(),
+        depth_cm: depth.required(),
+        temperature_c: Joi.number().min(-40).max(70).required(),
+        instrument_sd_k: Joi.number().min(0.01).max(10),
+      }),
+    )
+    .max(20_000),
+  rule: Joi.object({
+    school: Joi.string()
+      .valid(...SCHOOLS)
+      .required(),
+    line_c: Joi.number().min(-20).max(50),
+    days: Joi.number().integer().min(1).max(30),
+    of: Joi.string().valid('mean', 'maximum', 'soil', 'air'),
+    base_c: Joi.number().min(-20).max(30),
+    sum_k_day: Joi.number().greater(0).max(10_000),
+    from_month: Joi.number().integer().min(1).max(6),
+    depth_cm: depth,
+    sign: Joi.string().valid(...SIGNS),
+  }).required(),
+  depths_cm: Joi.array().items(depth).min(1).max(4).required(),
+  today: date.required(),
+});
+
+export function answerOutlook(actor: Actor, q: OutlookQuestion): Promise<Answered> {
+  requirePermission(actor, 'see');
+  try {
+    return Promise.resolve({ ok: true, body: answer(q) });
+  } catch (error) {
+    if (error instanceof Wrong) return Promise.resolve({ ok: false, errors: error.fields });
+    throw error;
+  }
+}
+
+function ruleOf({ rule }: OutlookQuestion): CrossingRule {
+  const need = <T>(key: keyof typeof rule, value: T | undefined): T =>
+    value ?? wrong(`rule.${key}`, `The school "${rule.school}" needs ${key}`, 'Send it.');
+  const line = () => need('line_c', rule.line_c) as Celsius;
+  const depth = () => (need('depth_cm', rule.depth_cm) / 100) as Metres;
+  switch (rule.school) {
+    case 'early bird':
+    case 'five-day mean':
+      return { school: rule.school, line: line(), depth: depth() };
+    case 'run of days':
+      return { school: rule.school, line: line(), days: need('days', rule.days), depth: depth() };
+    case 'air rule of thumb':
+      return {
+        school: rule.school,
+        line: line(),
+        days: need('days', rule.days),
+        of: rule.of === 'maximum' ? 'maximum' : 'mean',
+      };
+    case 'degree days':
+      return {
+        school: rule.school,
+        base: need('base_c', rule.base_c) as Celsius,
+        sum: need('sum_k_day', rule.sum_k_day),
+        fromMonth: rule.from_month ?? 1,
+        of: rule.of === 'air' ? 'air' : 'soil',
+        depth: depth(),
+      };
+    case 'signs':
+      return wrong('rule.school', 'Signs are seen, not computed', 'Ask by another school.');
+  }
+}
+
+function answer(q: OutlookQuestion) {
+  const today = dayAt(q.today, 'today');
+  const observed = weatherOf(q.weather);
+  const end = addDays(observed.from, daysIn(observed));
+  if (end < today)
+    wrong(
+      'today',
+      `The weather ends on ${isoDay(addDays(end, -1))}, before ${q.today}`,
+      'Send it up to the day before today.',
+    );
+  if (observed.from > dayOf(yearOf(today), 1, 1))
+    wrong(
+      'weather',
+      `The weather begins on ${isoDay(observed.from)}`,
+      `It must hold 1 January ${yearOf(today)}.`,
+    );
+  const known = sliceDays(observed, observed.from, today);
+  const there = wholeYears(known, yearOf(today));
+  const years = q.past_years ?? there;
+  years.forEach((y, i) => {
+    if (!there.includes(y))
+      wrong(
+        `past_years[${i}]`,
+        `${y} is not whole in the weather sent`,
+        `Whole are ${there.join(', ') || 'none'}.`,
+        i + 1,
+      );
+  });
+  if (!years.length)
+    wrong('weather', 'No whole past year is in the weather sent', 'Send at least one year before this one.');
+  const rule = ruleOf(q);
+  const site: Site = {
+    texture: q.site.texture,
+    moisture: q.site.moisture,
+    exposure: q.site.exposure,
+    besidePavement: q.site.beside_pavement,
+    cover: q.site.cover ?? 'none',
+  };
+  const depth = 'depth' in rule ? rule.depth : (((q.depths_cm[0] ?? 5.08) / 100) as Metres);
+  const base: EnsembleInput = {
+    site,
+    depth,
+    observed: known,
+    forecast: forecastIn(observed, today),
+    today,
+    years: [...years],
+  };
+  const { knowledge, innovations } = met(q, base);
+  const at = (z: Metres) => {
+    const made = ensembleOf({ ...base, depth: z });
+    return made.ok
+      ? outlookFrom(made.ensemble, knowledge, rule)
+      : wrong('weather', made.refusal.kind, 'Check the rows.');
+  };
+  const main = at(depth);
+  const iso = (d: Day | null) => (d === null ? null : isoDay(d));
+  const round = (t: readonly number[]) => t.map((x) => Math.round(x * 100) / 100);
+  return {
+    today: q.today,
+    daily_means: q.depths_cm.map((cm) => {
+      const o = Math.abs(cm / 100 - depth) < 1e-9 ? main : at((cm / 100) as Metres);
+      return {
+        depth_cm: cm,
+        observed_from: isoDay(o.from),
+        observed_c: round(o.observed),
+        outlook_from: q.today,
+        p10_c: round(o.band.p10),
+        p50_c: round(o.band.p50),
+        p90_c: round(o.band.p90),
+      };
+    }),
+    crossing: {
+      crossed: iso(main.crossed),
+      p10: iso(main.dates.p10),
+      p50: iso(main.dates.p50),
+      p90: iso(main.dates.p90),
+      members: main.members.map((d, i) => ({ year: years[i] ?? null, date: iso(d) })),
+    },
+    correction: {
+      offset_k: main.correction.offset,
+      offset_sd_k: Math.sqrt(main.correction.offsetVariance),
+      transient_k: main.correction.transient,
+      readings_used: main.correction.readings,
+    },
+    readings: (q.readings ?? []).map((r) => readingAnswer(r, innovations)),
+  };
+}
+
+function readingAnswer(r: ReadingRow, innovations: readonly Innovation[]) {
+  const i = innovations.find((x) => x.id === r.id);
+  return i
+    ? { id: r.id, expected_c: i.expected, innovation_k: i.innovation, sd_k: i.sd, used: i.used }
+    : { id: r.id, expected_c: null, innovation_k: null, sd_k: null, used: false };
+}
+
+/** The readings held to the ground of the last year, at their own depths and hours. */
+function met(q: OutlookQuestion, base: EnsembleInput) {
+  const readings = q.readings ?? [];
+  const from = traceStart(base.observed, base.today);
+  const asked = readings.map((r, i) => {
+    const field = `readings[${i}].time`;
+    const day = dayAt(r.time, field, i + 1);
+    const hour = (day - from) * 24 + Number(r.time.slice(11, 13)) + Number(r.time.slice(14, 16)) / 60;
+    if (readings.findIndex((x) => x.id === r.id) !== i)
+      wrong(`readings[${i}].id`, `${r.id} stands twice`, 'Give each reading an id of its own.', i + 1);
+    return {
+      id: r.id,
+      hour,
+      depth: (r.depth_cm / 100) as Metres,
+      value: r.temperature_c as Celsius,
+      sd: (r.instrument_sd_k ?? UNCALIBRATED_SD) as Kelvins,
+    };
+  });
+  if (!asked.length) return { knowledge: NOTHING_READ, innovations: [] };
+  const models = traceOf(base).probe(asked);
+  const pairs = asked.flatMap((reading, i) => (models[i] ? [{ reading, model: models[i] }] : []));
+  const { correction, track, innovations } = assimilate(pairs, (base.today - from) * 24);
+  const thisYear = track.slice(Math.max(0, dayOf(yearOf(base.today), 1, 1) - from));
+  return { knowledge: { correction, track: thisYear, signs: [] }, innovations };
+}

@@ -1,0 +1,26 @@
+/**
+ * Says, inside the transaction that changes something, what hangs on it: windows that were computed before are stale,
+ * a job brings them up to date, open screens look again. Where the transaction fails, none of it has happened.
+ */
+import 'server-only';
+import { markWindowsStale } from '@/data/windows';
+import { tellNews } from '@/data/news';
+import type { Actor } from '@/data/actor';
+import type { Transaction } from '@/data/connection';
+import { sendJobIn, type Job } from './jobs/jobs';
+
+/**
+ * @param zones whose windows may now be others; 'all' where a house rule, a label, the shelf or the weather changed
+ * @param before other work that the change makes necessary, such as the soil's outlooks
+ */
+export async function changed(
+  db: Transaction,
+  { orgId }: Pick<Actor, 'orgId'>,
+  zones: readonly string[] | 'all',
+  before: readonly Job[] = [],
+): Promise<void> {
+  await markWindowsStale(db, zones === 'all' ? null : zones);
+  for (const job of before) await sendJobIn(db, job);
+  await sendJobIn(db, { kind: 'windows', orgId });
+  await tellNews(db, orgId);
+}

@@ -1,0 +1,179 @@
+import 'server-only';
+import Joi from 'joi';
+import { isoDay, parseDay } from '@/core/calendar/day';
+import { METHODS, type Method } from '@/core/products/label';
+import { parseFigure, type Issue } from '@/core/units/parse';
+import { requirePermission, type Actor } from '@/data/actor';
+import { todayOf } from '@/data/clock';
+import { inOrganisation } from '@/data/connection';
+import type { StoredGateRules } from '@/data/gate-rules';
+import { writeHouse } from '@/data/house';
+import { addEquipment, addLicence, calibrate, dropLicence } from '@/data/means';
+import { changed } from '../changes';
+import { done, refuse, type Outcome } from '@/server/entry/outcome';
+
+const text = (most = 60) => Joi.string().allow('').max(most).required();
+const day = (value: string, field: string, issues: Issue[]) => {
+  const parsed = parseDay(value);
+  if (parsed === null)
+    issues.push({
+      field,
+      problem: `${field} "${value}" is no day`,
+      remedy: 'Choose a day of the calendar, for example 2027-03-18.',
+    });
+  return parsed;
+};
+
+export type GateRulesInput = Readonly<
+  { seen: number } & Pick<
+    StoredGateRules,
+    'state' | 'noticeByCode' | 'partners' | 'combineFertilizer' | 'granuleFirst'
+  > &
+    Record<
+      | 'rainChancePercent'
+      | 'calibrationDays'
+      | 'noticeHours'
+      | 'heatLimitF'
+      | 'heatCautionF'
+      | 'nitrogenSoilF'
+      | 'nitrogenYearLb'
+      | 'groupYears',
+      string
+    >
+>;
+export const gateRulesShape = Joi.object<GateRulesInput>({
+  seen: Joi.number().integer().min(0).required(),
+  state: text(),
+  noticeByCode: Joi.boolean().required(),
+  combineFertilizer: Joi.boolean().required(),
+  granuleFirst: Joi.boolean().required(),
+  partners: Joi.string().valid('as labels allow', 'never together').required(),
+  ...{ rainChancePercent: text(), calibrationDays: text(), noticeHours: text(), heatLimitF: text() },
+  ...{ heatCautionF: text(), nitrogenSoilF: text(), nitrogenYearLb: text(), groupYears: text() },
+});
+
+/** Saves the house's figures for its gates; every window is asked anew. */
+export async function saveGateRules(actor: Actor, t: GateRulesInput): Promise<Outcome<{ version: number }>> {
+  requirePermission(actor, 'change the house');
+  const issues: Issue[] = [];
+  const read = (value: string, field: string, unit: string, least: number, most: number) => {
+    const parsed = parseFigure(value, { field, unit, least, most });
+    if (!parsed.ok) issues.push(parsed.issue);
+    return parsed.ok ? parsed.value : 0;
+  };
+  const gates: StoredGateRules = {
+    state: t.state.trim(),
+    noticeByCode: t.noticeByCode,
+    partners: t.partners,
+    combineFertilizer: t.combineFertilizer,
+    granuleFirst: t.granuleFirst,
+    rainChancePercent: read(t.rainChancePercent, 'Chance of rain', '%', 1, 100),
+    calibrationDays: read(t.calibrationDays, 'Calibration', 'days', 1, 730),
+    noticeHours: read(t.noticeHours, 'Notice', 'hours', 0, 336),
+    heatLimitF: read(t.heatLimitF, 'Heat limit', '°F', 60, 120),
+    heatCautionF: read(t.heatCautionF, 'Heat caution', '°F', 50, 120),
+    nitrogenSoilF: read(t.nitrogenSoilF, 'Soil for nitrogen', '°F', 50, 110),
+    nitrogenYearLb:
+      t.nitrogenYearLb.trim() === ''
+        ? null
+        : read(t.nitrogenYearLb, 'Nitrogen in a year', 'lb N/1,000 sq ft', 0, 20),
+    groupYears: read(t.groupYears, 'Years of one group', 'years', 2, 10),
+  };
+  if (gates.heatCautionF > gates.heatLimitF)
+    issues.push({
+      field: 'Heat caution',
+      problem: `Heat caution is ${gates.heatCautionF} °F, above the limit of ${gates.heatLimitF} °F`,
+      remedy: 'The caution comes before the limit.',
+    });
+  if (issues.length) return refuse({ kind: 'invalid', issues });
+  return inOrganisation(actor, async (db) => {
+    const version = await writeHouse(db, actor.orgId, { gates }, t.seen);
+    if (version === null)
+      return refuse({
+        kind: 'invalid',
+        issues: [
+          {
+            field: 'House rules',
+            problem: 'Somebody else has changed these figures since you opened this page',
+            remedy: 'Load the page again to see theirs, then save yours.',
+          },
+        ],
+      });
+    await changed(db, actor, 'all');
+    return done({ version });
+  });
+}
+
+export type LicenceInput = Readonly<{ person: string; number: string; categories: string; validTo: string }>;
+export const licenceShape = Joi.object<LicenceInput>({
+  ...{ person: text(100), number: text(), categories: text(300), validTo: text() },
+});
+export async function saveLicence(actor: Actor, t: LicenceInput): Promise<Outcome<{ person: string }>> {
+  requirePermission(actor, 'change the house');
+  const issues: Issue[] = [];
+  const person = t.person.trim();
+  if (!person)
+    issues.push({ field: 'Person', problem: 'Person is missing', remedy: 'Type whose licence it is.' });
+  const validTo = day(t.validTo, 'Valid to', issues);
+  const categories = t.categories
+    .split(',')
+    .map((c) => c.trim())
+    .filter(Boolean);
+  if (!categories.length)
+    issues.push({
+      field: 'Categories',
+      problem: 'No category',
+      remedy: 'Type the categories as labels name them, with commas between.',
+    });
+  if (issues.length || validTo === null) return refuse({ kind: 'invalid', issues });
+  await inOrganisation(actor, async (db) => {
+    await addLicence(db, actor.orgId, { person, number: t.number.trim(), categories, validTo });
+    await changed(db, actor, 'all');
+  });
+  return done({ person });
+}
+
+export async function removeLicence(actor: Actor, { id }: { id: string }): Promise<Outcome<{ id: string }>> {
+  requirePermission(actor, 'change the house');
+  await inOrganisation(actor, async (db) => {
+    await dropLicence(db, id);
+    await changed(db, actor, 'all');
+  });
+  return done({ id });
+}
+
+export type EquipmentInput = Readonly<{ name: string; method: Method; calibratedOn: string }>;
+export const equipmentShape = Joi.object<EquipmentInput>({
+  name: text(100),
+  method: Joi.string()
+    .valid(...METHODS)
+    .required(),
+  calibratedOn: text(),
+});
+export async function saveEquipment(actor: Actor, t: EquipmentInput): Promise<Outcome<{ name: string }>> {
+  requirePermission(actor, 'change the house');
+  const issues: Issue[] = [];
+  const name = t.name.trim();
+  if (!name) issues.push({ field: 'Name', problem: 'Name is missing', remedy: 'Name it as people call it.' });
+  const calibratedOn = t.calibratedOn === '' ? null : day(t.calibratedOn, 'Calibrated', issues);
+  if (issues.length) return refuse({ kind: 'invalid', issues });
+  await inOrganisation(actor, async (db) => {
+    await addEquipment(db, actor.orgId, { name, method: t.method, calibratedOn });
+    await changed(db, actor, 'all');
+  });
+  return done({ name });
+}
+
+/** Writes down that something was calibrated today. How it is done is for the equipment's own page. */
+export async function calibratedToday(
+  actor: Actor,
+  { id }: { id: string },
+): Promise<Outcome<{ on: string }>> {
+  requirePermission(actor, 'record');
+  return inOrganisation(actor, async (db) => {
+    const today = await todayOf(db, actor);
+    if (!(await calibrate(db, id, today))) return refuse({ kind: 'gone' });
+    await changed(db, actor, 'all');
+    return done({ on: isoDay(today) });
+  });
+}

@@ -1,0 +1,218 @@
+import 'server-only';
+import Joi from 'joi';
+import { SCHOOLS, SIGNS } from '@/core/ground/crossing';
+import { parseFigure, type Issue } from '@/core/units/parse';
+import { requirePermission, type Actor } from '@/data/actor';
+import { todayOf } from '@/data/clock';
+import { inOrganisation } from '@/data/connection';
+import type { StoredCrossings } from '@/data/crossings';
+import type { StoredGateRules } from '@/data/gate-rules';
+import { equipmentOf, licencesOf, type Equipment, type Licence } from '@/data/means';
+import { houseOf, writeHouse } from '@/data/house';
+import { retireThermometer, thermometersOf, writeThermometer, type Thermometer } from '@/data/readings';
+import { parseDay, isoDay, type Day } from '@/core/calendar/day';
+import { zonesOf, siteName } from '@/data/lawns';
+import { toNumeric } from '@/data/numbers';
+import { changed } from '../changes';
+import { stationsOf } from '@/data/weather';
+import { queueState, retryJob, type QueueState } from '@/server/jobs/jobs';
+import { done, refuse, type Outcome } from '@/server/entry/outcome';
+import { sensorsOf, type Sensor } from '@/server/soil/soil-station';
+import { tokensOf, type TokenNews } from '@/server/entry/tokens';
+
+export type HouseSheet = Readonly<{
+  today: Day;
+  crossings: StoredCrossings;
+  version: number;
+  gatesVersion: number;
+  gates: StoredGateRules;
+  licences: readonly Licence[];
+  equipment: readonly Equipment[];
+  thermometers: readonly Thermometer[];
+  sensors: readonly (Pick<Sensor, 'id' | 'spot' | 'serviceKey' | 'unit' | 'trouble' | 'fetchedTo'> & {
+    site: string;
+  })[];
+  zones: readonly Readonly<{ id: string; site: string }>[];
+  /** the station's standard time against UTC: what loggers that know no summer time go by */
+  standardOffsetHours: number;
+  tokens: readonly TokenNews[];
+  jobs: QueueState;
+}>;
+
+/** The company's own settings. */
+export async function houseSheet(actor: Actor): Promise<HouseSheet> {
+  requirePermission(actor, 'see');
+  const sensors = await sensorsOf(actor);
+  const tokens = await tokensOf(actor);
+  const jobs = await queueState(actor.orgId);
+  return inOrganisation(actor, async (db) => {
+    const house = await houseOf(db);
+    const zones = (await zonesOf(db)).map((z) => ({ id: z.id, site: siteName(z) }));
+    return {
+      today: await todayOf(db, actor),
+      crossings: house.storedCrossings,
+      ...{ version: house.version, gatesVersion: house.gatesVersion },
+      gates: house.storedGates,
+      licences: await licencesOf(db),
+      equipment: await equipmentOf(db),
+      thermometers: await thermometersOf(db),
+      sensors: sensors.map(({ id, zoneId, spot, serviceKey, unit, trouble, fetchedTo }) => ({
+        ...{ id, spot, serviceKey, unit, trouble, fetchedTo },
+        site: zones.find((z) => z.id === zoneId)?.site ?? '',
+      })),
+      zones,
+      standardOffsetHours: (await stationsOf(db))[0]?.utcOffsetHours ?? 0,
+      tokens,
+      jobs,
+    };
+  });
+}
+
+type Typed = Readonly<{
+  seen: number;
+  use: StoredCrossings['use'];
+  depthIn: string;
+  runLineF: string;
+  runDays: string;
+  earlyLineF: string;
+  meanLineF: string;
+  airLineF: string;
+  airDays: string;
+  airOf: 'mean' | 'maximum';
+  sign: StoredCrossings['signs']['sign'];
+  baseF: string;
+  sumF: string;
+  fromMonth: string;
+  degreeOf: 'soil' | 'air';
+}>;
+const text = Joi.string().allow('').max(20).required();
+export const crossingsShape = Joi.object<Typed>({
+  seen: Joi.number().integer().min(0).required(),
+  use: Joi.string()
+    .valid(...SCHOOLS)
+    .required(),
+  ...{
+    depthIn: text,
+    runLineF: text,
+    runDays: text,
+    earlyLineF: text,
+    meanLineF: text,
+    airLineF: text,
+    airDays: text,
+  },
+  airOf: Joi.string().valid('mean', 'maximum').required(),
+  sign: Joi.string()
+    .valid(...SIGNS)
+    .required(),
+  ...{ baseF: text, sumF: text, fromMonth: text },
+  degreeOf: Joi.string().valid('soil', 'air').required(),
+});
+
+/** Saves when the line counts as crossed, by each school. Everything that hangs on it is computed again in the background. */
+export async function saveCrossings(actor: Actor, t: Typed): Promise<Outcome<{ version: number }>> {
+  requirePermission(actor, 'change the house');
+  const issues: Issue[] = [];
+  const read = (value: string, field: string, unit: string, least: number, most: number) => {
+    const parsed = parseFigure(value, { field, unit, least, most });
+    if (!parsed.ok) issues.push(parsed.issue);
+    return parsed.ok ? parsed.value : 0;
+  };
+  const line = (value: string, field: string) => read(value, field, '°F', 33, 90);
+  const days = (value: string, field: string) => Math.round(read(value, field, 'days', 1, 14));
+  const crossings: StoredCrossings = {
+    use: t.use,
+    depthIn: read(t.depthIn, 'House depth', 'in', 1, 6),
+    'run of days': {
+      lineF: line(t.runLineF, 'Run of days, line'),
+      days: days(t.runDays, 'Run of days, days'),
+    },
+    'early bird': { lineF: line(t.earlyLineF, 'Early bird, line') },
+    'five-day mean': { lineF: line(t.meanLineF, 'Five-day mean, line') },
+    'air rule of thumb': {
+      lineF: line(t.airLineF, 'Air, line'),
+      days: days(t.airDays, 'Air, days'),
+      of: t.airOf,
+    },
+    signs: { sign: t.sign },
+    'degree days': {
+      baseF: read(t.baseF, 'Degree days, base', '°F', 30, 70),
+      sumF: read(t.sumF, 'Degree days, sum', '°F·days', 1, 5000),
+      fromMonth: Math.round(read(t.fromMonth, 'Degree days, month', '(1 to 6)', 1, 6)),
+      of: t.degreeOf,
+    },
+  };
+  if (issues.length) return refuse({ kind: 'invalid', issues });
+  const version = await inOrganisation(actor, async (db) => {
+    const v = await writeHouse(db, actor.orgId, { crossings }, t.seen);
+    if (v !== null) await changed(db, actor, 'all', [{ kind: 'outlooks', orgId: actor.orgId }]);
+    return v;
+  });
+  if (version === null)
+    return refuse({
+      kind: 'invalid',
+      issues: [
+        {
+          field: 'House rules',
+          problem: 'Somebody else has changed these figures since you opened this page',
+          remedy: 'Load the page again to see theirs, then save yours.',
+        },
+      ],
+    });
+  return done({ version });
+}
+
+type ThermometerInput = Readonly<{ id: string | null; name: string; offsetF: string; calibratedOn: string }>;
+export const thermometerShape = Joi.object<ThermometerInput>({
+  id: Joi.string().guid().allow(null).required(),
+  name: Joi.string().allow('').max(60).required(),
+  offsetF: text,
+  calibratedOn: text,
+});
+/** Keeps a thermometer with what it shows too much, as found in ice water or beside others. */
+export async function saveThermometer(actor: Actor, t: ThermometerInput): Promise<Outcome<null>> {
+  requirePermission(actor, 'record');
+  const issues: Issue[] = [];
+  if (!t.name.trim())
+    issues.push({
+      field: 'Name',
+      problem: 'The thermometer has no name',
+      remedy: 'Write one on it and type it here.',
+    });
+  const offset = parseFigure(t.offsetF.replace('−', '-'), {
+    field: 'Offset',
+    unit: '°F',
+    least: -10,
+    most: 10,
+  });
+  if (!offset.ok) issues.push(offset.issue);
+  return inOrganisation(actor, async (db) => {
+    const today = await todayOf(db, actor);
+    const day = t.calibratedOn.trim() ? parseDay(t.calibratedOn) : null;
+    if (t.calibratedOn.trim() && (day === null || day > today))
+      issues.push({
+        field: 'Compared on',
+        problem: `Compared on "${t.calibratedOn}" is no day up to today`,
+        remedy: `Type a day up to ${isoDay(today)}, or nothing.`,
+      });
+    if (!offset.ok || issues.length) return refuse({ kind: 'invalid', issues });
+    await writeThermometer(db, actor.orgId, {
+      id: t.id,
+      name: t.name.trim(),
+      offsetF: toNumeric(offset.value),
+      calibratedOn: day,
+    });
+    return done(null);
+  });
+}
+export const anyIdShape = Joi.object<{ id: string }>({ id: Joi.string().guid().required() });
+export async function putThermometerAway(actor: Actor, { id }: { id: string }): Promise<Outcome<null>> {
+  requirePermission(actor, 'record');
+  await inOrganisation(actor, (db) => retireThermometer(db, id));
+  return done(null);
+}
+
+/** Tries a failed job once more. */
+export async function tryJobAgain(actor: Actor, { id }: { id: string }): Promise<Outcome<null>> {
+  requirePermission(actor, 'change the house');
+  return (await retryJob(actor.orgId, id)) ? done(null) : refuse({ kind: 'gone' });
+}

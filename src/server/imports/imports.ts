@@ -1,0 +1,230 @@
+import 'server-only';
+import Joi from 'joi';
+import { DateTime } from 'luxon';
+import { doubtsAbout } from '@/core/ground/plausible';
+import { SPOTS, type Spot } from '@/core/lawn/zone';
+import { fromInches } from '@/core/units/trade';
+import { checkLawns, LAWN_COLUMNS, LAWN_KEYS, type LawnMapping } from '@/formats/lawn-csv';
+import {
+  checkLogger,
+  readCsv,
+  type LoggerCheck,
+  type LoggerMapping,
+  type RowProblem,
+} from '@/formats/logger-csv';
+import { requirePermission, type Actor } from '@/data/actor';
+import { dayIn, nowOf } from '@/data/clock';
+import { inOrganisation } from '@/data/connection';
+import { houseOf } from '@/data/house';
+import {
+  addImport,
+  importOf,
+  importsOf,
+  moveImport,
+  rememberSetup,
+  rememberedSetup,
+  type FileImport,
+  type ImportNews,
+} from '@/data/imports';
+import { zoneOf } from '@/data/lawns';
+import { offsetIn } from '@/server/soil/clock-offset';
+import { sendJobIn } from '@/server/jobs/jobs';
+import { done, refuse, type Outcome } from '@/server/entry/outcome';
+import { expectedAt } from '@/server/soil/view';
+
+/** 40 MB of text are about a million rows. */
+const MOST_BYTES = 40_000_000;
+const PROBLEMS_SHOWN = 200;
+
+type ReadingsInput = Readonly<{ fileName: string; body: string; mapping: LoggerMapping }>;
+export const readingsImportShape = Joi.object<ReadingsInput>({
+  fileName: Joi.string().max(200).required(),
+  body: Joi.string().max(MOST_BYTES).required(),
+  mapping: Joi.object({
+    zoneId: Joi.string().guid().required(),
+    timeColumn: Joi.number().integer().min(0).required(),
+    dayFirst: Joi.boolean().required(),
+    clock: Joi.alternatives(
+      Joi.object({ kind: Joi.valid('offset').required(), hours: Joi.number().min(-12).max(14).required() }),
+      Joi.object({ kind: Joi.valid('zone').required(), name: Joi.string().max(60).required() }),
+    ).required(),
+    unit: Joi.string().valid('F', 'C').required(),
+    columns: Joi.array()
+      .items(
+        Joi.object({
+          column: Joi.number().integer().min(0).required(),
+          depthIn: Joi.number().min(0.5).max(12).required(),
+          spot: Joi.string()
+            .valid(...SPOTS)
+            .required(),
+        }),
+      )
+      .min(1)
+      .required(),
+  }).required(),
+});
+
+/** Looks a logger's file through without taking anything: the person sees the counts first. */
+export async function checkReadings(
+  actor: Actor,
+  input: ReadingsInput,
+): Promise<Outcome<{ importId: string }>> {
+  requirePermission(actor, 'plan');
+  const { mapping, body, fileName } = input;
+  const read = readCsv(body);
+  if (!read.ok) return fileIssue(read.problem);
+  if (!DateTime.local().setZone(mapping.clock.kind === 'zone' ? mapping.clock.name : 'utc').isValid)
+    return fileIssue('The time zone is not known', 'Choose one from the list.');
+  return inOrganisation(actor, async (db) => {
+    const zone = await zoneOf(db, mapping.zoneId);
+    if (!zone) return refuse({ kind: 'gone' });
+    const { now } = await nowOf(db);
+    const check = checkLogger(read.file, mapping, offsetIn, now.getTime());
+    if (!check.good.length)
+      return fileIssue(
+        `None of the ${read.file.rows.length} rows can be read: line ${check.bad[0]?.line ?? 2}, ${check.bad[0]?.problem ?? 'empty'}`,
+        'Check which column is the time, which the temperature, and the scale.',
+      );
+    const house = await houseOf(db);
+    const today = dayIn(now, actor.timeZone);
+    const scale = await wrongScale(check, mapping, (spot, depthIn, at) =>
+      expectedAt(db, actor.orgId, zone, house, today, spot, fromInches(depthIn), at),
+    );
+    const importId = await addImport(db, {
+      ...summary(actor, 'readings', fileName, body, mapping, check, read.file.rows.length),
+      orgId: actor.orgId,
+      madeAt: now,
+      warnings: [...scale, ...check.warnings],
+    });
+    await rememberSetup(db, actor.orgId, read.file.header.join('|'), mapping);
+    return done({ importId });
+  });
+}
+
+const fileIssue = (problem: string, remedy = 'Choose the file again.') =>
+  refuse({ kind: 'invalid', issues: [{ field: 'File', problem, remedy }] });
+
+const summary = (
+  actor: Actor,
+  kind: FileImport['kind'],
+  fileName: string,
+  body: string,
+  mapping: unknown,
+  check: { bad: readonly RowProblem[]; repeated: number },
+  total: number,
+) => ({
+  kind,
+  fileName,
+  body,
+  mapping,
+  status: 'checked' as const,
+  total,
+  skipped: check.repeated,
+  bad: check.bad.length,
+  problems: check.bad.slice(0, PROBLEMS_SHOWN),
+  madeBy: actor.name,
+});
+
+/** Samples of this year held to the model: does the other scale fit better? */
+async function wrongScale(
+  { good }: LoggerCheck,
+  mapping: LoggerMapping,
+  expected: (spot: Spot, depthIn: number, at: Date) => ReturnType<typeof expectedAt>,
+): Promise<string[]> {
+  const last = good.slice(-2000);
+  const samples = Array.from({ length: 7 }, (_, i) => last[Math.floor((i / 7) * last.length)]!);
+  let doubted = 0;
+  let judged = 0;
+  for (const s of samples) {
+    const column = mapping.columns.find((c) => c.column === s.column)!;
+    const model = await expected(column.spot, column.depthIn, new Date(s.at));
+    if (!model) continue;
+    judged++;
+    if (doubtsAbout({ value: s.value, unit: mapping.unit }, model, null)[0]?.code === 'other-scale')
+      doubted++;
+  }
+  const other = mapping.unit === 'F' ? 'C' : 'F';
+  return judged > 0 && doubted > judged / 2
+    ? [`These figures fit °${other} and not °${mapping.unit}. Check the scale before you take them.`]
+    : [];
+}
+
+type LawnsInput = Readonly<{ fileName: string; body: string; mapping: LawnMapping }>;
+export const lawnsImportShape = Joi.object<LawnsInput>({
+  fileName: Joi.string().max(200).required(),
+  body: Joi.string().max(MOST_BYTES).required(),
+  mapping: Joi.object(
+    Object.fromEntries(LAWN_KEYS.map((k) => [k, Joi.number().integer().min(-1).required()])),
+  ).required(),
+});
+
+/** A dry run of a file of lawns. */
+export async function checkLawnFile(actor: Actor, input: LawnsInput): Promise<Outcome<{ importId: string }>> {
+  requirePermission(actor, 'plan');
+  const read = readCsv(input.body);
+  if (!read.ok) return fileIssue(read.problem);
+  const missing = LAWN_KEYS.filter((k) => LAWN_COLUMNS[k].needed && input.mapping[k] < 0);
+  if (missing.length)
+    return fileIssue(
+      `No column is chosen for ${missing.map((k) => LAWN_COLUMNS[k].words).join(', ')}`,
+      'Choose one for each.',
+    );
+  const { good, bad, repeated } = checkLawns(read.file, input.mapping);
+  if (!good.length)
+    return fileIssue(
+      `None of the ${read.file.rows.length} rows can be taken: line ${bad[0]?.line ?? 2}, ${bad[0]?.problem ?? ''}`,
+      'Check which column is which.',
+    );
+  return inOrganisation(actor, async (db) => {
+    const importId = await addImport(db, {
+      ...summary(
+        actor,
+        'lawns',
+        input.fileName,
+        input.body,
+        input.mapping,
+        { bad, repeated },
+        read.file.rows.length,
+      ),
+      orgId: actor.orgId,
+      madeAt: (await nowOf(db)).now,
+    });
+    return done({ importId });
+  });
+}
+
+/** The counts have been seen: the good rows are to be taken, in the background. */
+export async function takeImport(actor: Actor, { importId }: { importId: string }): Promise<Outcome<null>> {
+  requirePermission(actor, 'plan');
+  return inOrganisation(actor, async (db) => {
+    const moved = await moveImport(db, importId, ['checked', 'failed'], { status: 'waiting', trouble: null });
+    if (!moved) return refuse({ kind: 'gone' });
+    await sendJobIn(db, { kind: 'import', orgId: actor.orgId, importId });
+    return done(null);
+  });
+}
+
+/** Takes everything out again that an import brought in. */
+export async function undoImport(actor: Actor, { importId }: { importId: string }): Promise<Outcome<null>> {
+  requirePermission(actor, 'plan');
+  return inOrganisation(actor, async (db) => {
+    const known = await importOf(db, importId);
+    if (!known || !['done', 'failed', 'running', 'checked'].includes(known.status))
+      return refuse({ kind: 'gone' });
+    await sendJobIn(db, { kind: 'undo', orgId: actor.orgId, importId });
+    return done(null);
+  });
+}
+export const importIdShape = Joi.object<{ importId: string }>({ importId: Joi.string().guid().required() });
+
+/** What was brought in lately. */
+export function importBook(actor: Actor): Promise<ImportNews[]> {
+  requirePermission(actor, 'see');
+  return inOrganisation(actor, (db) => importsOf(db));
+}
+
+/** What the columns of a file with this header meant last time; null: a new kind of file. */
+export async function setupFor(actor: Actor, header: string): Promise<LoggerMapping | null> {
+  requirePermission(actor, 'see');
+  return (await inOrganisation(actor, (db) => rememberedSetup(db, header))) as LoggerMapping | null;
+}

@@ -1,0 +1,190 @@
+/** What a worker does with a file that was looked through: take its good rows, or take them out again. */
+import 'server-only';
+import { checkLawns, type LawnMapping } from '@/formats/lawn-csv';
+import { checkLogger, readCsv, type LoggerMapping } from '@/formats/logger-csv';
+import type { Actor } from '@/data/actor';
+import { inOrganisation } from '@/data/connection';
+import {
+  addLogged,
+  gatherStatistics,
+  importOf,
+  moveImport,
+  undoLawns,
+  undoReadings,
+  type FileImport,
+} from '@/data/imports';
+import { addLawn, addZone, siteName, zonesOf } from '@/data/lawns';
+import { touchZones } from '@/data/readings';
+import { stationsOf } from '@/data/weather';
+import { offsetIn } from '@/server/soil/clock-offset';
+import { sendJob } from '@/server/jobs/jobs';
+
+/** Rows written in one transaction: a crash loses no more, and progress is seen. */
+const BATCH = 5000;
+/** From so many rows on, the planner is told at once. */
+const MANY_ROWS = 500;
+
+/** The work itself, by a worker. Done twice, it does the same once. */
+export async function runImport(actor: Actor, importId: string): Promise<void> {
+  const file = await inOrganisation(actor, (db) => importOf(db, importId));
+  if (!file || (file.status !== 'waiting' && file.status !== 'running')) return;
+  await inOrganisation(actor, (db) =>
+    moveImport(db, importId, ['waiting', 'running'], { status: 'running' }),
+  );
+  const read = readCsv(file.body);
+  if (!read.ok) throw new Error(read.problem);
+  if (file.kind === 'readings') await runReadings(actor, file, read.file);
+  else await runLawns(actor, file, read.file);
+  if (file.total >= MANY_ROWS) await inOrganisation(actor, gatherStatistics);
+}
+
+async function runReadings(
+  actor: Actor,
+  file: FileImport,
+  table: Parameters<typeof checkLogger>[0],
+): Promise<void> {
+  const mapping = file.mapping as LoggerMapping;
+  const { good } = checkLogger(table, mapping, offsetIn, file.madeAt.getTime());
+  const columns = new Map(mapping.columns.map((c) => [c.column, c]));
+  let added = 0;
+  for (let i = 0; i < good.length; i += BATCH) {
+    const rows = good.slice(i, i + BATCH).map((r) => {
+      const { spot, depthIn } = columns.get(r.column)!;
+      return { spot, depth: depthIn, at: new Date(r.at).toISOString(), value: r.value };
+    });
+    const goOn = await inOrganisation(actor, async (db) => {
+      added += await addLogged(
+        db,
+        {
+          orgId: actor.orgId,
+          zoneId: mapping.zoneId,
+          unit: mapping.unit,
+          instrument: file.fileName,
+          person: file.madeBy,
+          importId: file.id,
+          source: 'logger',
+        },
+        rows,
+      );
+      return moveImport(db, file.id, ['running'], {
+        done: Math.round((file.total * Math.min(good.length, i + BATCH)) / good.length),
+        added,
+      });
+    });
+    if (!goOn) return; // undone meanwhile
+  }
+  await inOrganisation(actor, async (db) => {
+    await touchZones(db, [mapping.zoneId]);
+    await moveImport(db, file.id, ['running'], {
+      status: 'done',
+      done: file.total,
+      skipped: file.skipped + good.length - added,
+    });
+  });
+  await sendJob({ kind: 'zones', orgId: actor.orgId, zoneIds: [mapping.zoneId] });
+}
+
+async function runLawns(
+  actor: Actor,
+  file: FileImport,
+  table: Parameters<typeof checkLawns>[0],
+): Promise<void> {
+  const { good } = checkLawns(table, file.mapping as LawnMapping);
+  const { stationId, known, lawns } = await inOrganisation(actor, async (db) => {
+    const zones = await zonesOf(db);
+    return {
+      stationId: (await stationsOf(db))[0]?.id,
+      known: new Set(zones.map(siteName)),
+      lawns: new Map(zones.map((z) => [z.address, z.lawnId])),
+    };
+  });
+  if (!stationId) throw new Error('There is no weather station to put these lawns under');
+  let added = file.added;
+  for (let i = 0; i < good.length; i += 500) {
+    const goOn = await inOrganisation(actor, async (db) => {
+      for (const r of good.slice(i, i + 500)) {
+        const site = siteName({ address: r.address, name: r.zone });
+        if (known.has(site)) continue;
+        known.add(site);
+        const lawnId =
+          lawns.get(r.address) ??
+          (await addLawn(db, {
+            orgId: actor.orgId,
+            stationId,
+            customer: r.customer,
+            address: r.address,
+            notes: r.notes,
+            hazards: r.hazards,
+            importId: file.id,
+          }));
+        lawns.set(r.address, lawnId);
+        await addZone(db, {
+          orgId: actor.orgId,
+          lawnId,
+          name: r.zone,
+          turf: r.turf,
+          areaSqFt: r.area,
+          texture: r.texture,
+          moisture: r.moisture,
+          exposure: r.exposure,
+          drainage: r.drainage,
+          thatch: r.thatch,
+          besidePavement: false,
+          importId: file.id,
+        });
+        added++;
+      }
+      return moveImport(db, file.id, ['running'], {
+        done: Math.round((file.total * Math.min(good.length, i + 500)) / good.length),
+        added,
+      });
+    });
+    if (!goOn) return;
+  }
+  await inOrganisation(actor, (db) =>
+    moveImport(db, file.id, ['running'], {
+      status: 'done',
+      done: file.total,
+      skipped: file.skipped + good.length - added,
+    }),
+  );
+}
+
+export async function runUndo(actor: Actor, importId: string): Promise<void> {
+  await inOrganisation(actor, async (db) => {
+    const file = await importOf(db, importId);
+    if (!file || file.status === 'undone') return;
+    // first the state, so that a worker in the middle of it stops
+    await moveImport(db, importId, [file.status], { status: 'undone' });
+    if (file.kind === 'readings') {
+      const gone = await undoReadings(db, importId);
+      await moveImport(db, importId, ['undone'], {
+        added: 0,
+        done: 0,
+        trouble: `${gone} readings taken out`,
+      });
+    } else {
+      const { gone, stay } = await undoLawns(db, importId);
+      await moveImport(db, importId, ['undone'], {
+        added: stay,
+        done: 0,
+        trouble: `${gone} zones taken out${stay ? `; ${stay} stay, because work has been planned, read or recorded there` : ''}`,
+      });
+    }
+  });
+}
+
+/** A job that failed for good: the import says so. What could not be taken out again stays taken. */
+export async function noteImportFailed(
+  actor: Actor,
+  { kind, importId }: Readonly<{ kind: 'import' | 'undo'; importId: string }>,
+  why: string,
+): Promise<void> {
+  await inOrganisation(actor, (db) =>
+    kind === 'import'
+      ? moveImport(db, importId, ['waiting', 'running'], { status: 'failed', trouble: why })
+      : moveImport(db, importId, ['done', 'failed', 'running', 'checked', 'undone'], {
+          ...{ status: 'failed', trouble: `It could not be taken out again: ${why}` },
+        }),
+  );
+}

@@ -1,0 +1,123 @@
+import 'server-only';
+import PgBoss from 'pg-boss';
+import { sql } from 'drizzle-orm';
+import { isDatabaseGone, signInDatabase, type Transaction } from '@/data/connection';
+
+/**
+ * The queue of background work. It lives in PostgreSQL (pg-boss), so that any number of workers on any number of
+ * machines share it. Every job may be done twice: what is up to date costs nothing.
+ */
+export type Job =
+  /** a forecast or a house rule is new: every kind of site at every station of the organisation */
+  | Readonly<{ kind: 'outlooks'; orgId: string }>
+  /** a reading or a fact of one zone is new: it, and its neighbours of the same kind */
+  | Readonly<{ kind: 'zones'; orgId: string; zoneIds: readonly string[] }>
+  | Readonly<{ kind: 'import' | 'undo'; orgId: string; importId: string }>
+  | Readonly<{ kind: 'soil-station'; orgId: string; sensorId: string }>
+  /** windows of planned applications that are stale or of another hour */
+  | Readonly<{ kind: 'windows'; orgId: string }>;
+
+export const QUEUE = 'iron-gate';
+/** A failed job is tried again three times, a little later each time; then it is shown. */
+const RETRIES = { retryLimit: 3, retryDelay: 1, retryBackoff: true } as const;
+
+const kept = globalThis as typeof globalThis & { __ironGateQueue?: Promise<PgBoss> };
+
+/** The queue's own few connections. Its tables are made with the others, by the owner (scripts/lib/database). */
+export function queue(): Promise<PgBoss> {
+  kept.__ironGateQueue ??= (async () => {
+    const boss = new PgBoss({
+      connectionString: process.env['DATABASE_URL'] ?? '',
+      max: 4,
+      migrate: false,
+      schedule: false,
+      supervise: process.env['IRON_GATE_WORKER'] === '1',
+      application_name: 'iron-gate-queue',
+    });
+    boss.on('error', (error) => {
+      if (!isDatabaseGone(error)) console.error('[queue]', error);
+    });
+    return boss.start();
+  })().catch((error: unknown) => {
+    delete kept.__ironGateQueue;
+    throw error;
+  });
+  return kept.__ironGateQueue;
+}
+
+export async function closeQueue(): Promise<void> {
+  const boss = await kept.__ironGateQueue?.catch(() => null);
+  delete kept.__ironGateQueue;
+  await boss?.stop({ graceful: true, timeout: 5000, wait: true });
+}
+
+/**
+ * Hands work over in the transaction that makes it necessary: both happen, or neither. The statement is the queue's own,
+ * run on the transaction's connection.
+ * @throws where the queue does not take it: the transaction then fails as a whole
+ */
+export async function sendJobIn(db: Transaction, job: Job): Promise<void> {
+  const boss = await queue();
+  await boss.send(QUEUE, job, { ...RETRIES, db: onTransaction(db) });
+}
+
+/** Hands over work that no transaction asks for: a round of the worker, a second try. @throws where the queue is away */
+export async function sendJob(job: Job): Promise<void> {
+  await (await queue()).send(QUEUE, job, RETRIES);
+}
+
+/** The queue's way to a database, on a transaction of ours: its numbered placeholders become parameters of Drizzle. */
+const onTransaction = (db: Transaction) => ({
+  executeSql: async (text: string, values: unknown[]) => {
+    const parts = text
+      .split(/\$(\d+)/)
+      .map((part, i) => (i % 2 ? sql`${plain(values[Number(part) - 1])}` : sql.raw(part)));
+    const rows = await db.execute(sql.join(parts));
+    return { rows: [...rows] as unknown[] };
+  },
+});
+/** Objects travel as the JSON that the queue's statement expects. */
+const plain = (value: unknown) =>
+  typeof value === 'object' && value !== null && !(value instanceof Date)
+    ? JSON.stringify(value)
+    : (value ?? null);
+
+/** How the queue stands for one organisation. */
+export type QueueState = Readonly<{
+  waiting: number;
+  failed: readonly Readonly<{ id: string; kind: Job['kind']; why: string; at: string }>[];
+}>;
+
+/** What waits, and what has failed for good in the last week. */
+export async function queueState(orgId: string): Promise<QueueState> {
+  const rows = await signInDatabase().execute<{
+    id: string;
+    state: string;
+    kind: Job['kind'];
+    why: string | null;
+    at: Date;
+  }>(sql`
+    select id, state, data->>'kind' as kind, output->>'message' as why, coalesce(completed_on, created_on) as at
+    from pgboss.job
+    where name = ${QUEUE} and data->>'orgId' = ${orgId}
+      and (state in ('created', 'retry', 'active') or (state = 'failed' and completed_on > now() - interval '7 days'))
+    order by created_on desc limit 200`);
+  return {
+    waiting: rows.filter((r) => r.state !== 'failed').length,
+    failed: rows
+      .filter((r) => r.state === 'failed')
+      .slice(0, 10)
+      .map((r) => ({ id: r.id, kind: r.kind, why: r.why ?? '', at: new Date(r.at).toISOString() })),
+  };
+}
+
+/** Hands a failed job in again: the old one goes only with the new one's coming. */
+export async function retryJob(orgId: string, id: string): Promise<boolean> {
+  return signInDatabase().transaction(async (db) => {
+    const [row] = await db.execute<{ data: Job }>(
+      sql`delete from pgboss.job where name = ${QUEUE} and id = ${id}::uuid and state = 'failed' and data->>'orgId' = ${orgId} returning data`,
+    );
+    if (row) await sendJobIn(db, row.data);
+    return row !== undefined;
+  });
+}

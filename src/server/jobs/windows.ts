@@ -1,0 +1,98 @@
+/** Brings the windows of planned applications up to date, a few zones at a time, each batch in a transaction of its own. */
+import 'server-only';
+import { addDays } from '@/core/calendar/day';
+import { spanAt } from '@/core/calendar/span';
+import { nextOpen, productsOf, windowOf } from '@/core/gates/window';
+import { contextOf, isOpen, yearAhead } from '@/core/season/programme';
+import type { Actor } from '@/data/actor';
+import { momentOf, type Moment } from '@/data/clock';
+import { inOrganisation } from '@/data/connection';
+import { zonesByIds } from '@/data/lawns';
+import { tellNews } from '@/data/news';
+import {
+  WATCHED_DAYS,
+  WINDOW_FORM,
+  makeRoomForWindows,
+  takeStaleWindows,
+  writeWindows,
+  type NewWindow,
+} from '@/data/windows';
+import { assemble, type ZoneBook } from '../facts';
+
+/** A change of one of these zones waits until the batch is written: few keep that short. */
+const ZONES_AT_ONCE = 25;
+
+/** The hour that windows are computed for, counted from 1970 by the organisation's clock. */
+export const hourOfMoment = ({ today, hour }: Moment): number => today * 24 + hour;
+
+/** Computes all that is stale, missing or of another hour. Done twice it does no harm: the second finds nothing. */
+export async function computeWindows(actor: Actor): Promise<void> {
+  await inOrganisation(actor, async (db) => {
+    await makeRoomForWindows(db, actor.orgId, (await momentOf(db, actor)).today);
+  });
+  let isAny = false;
+  while (await computeBatch(actor)) isAny = true;
+  if (isAny) await inOrganisation(actor, (db) => tellNews(db, actor.orgId));
+}
+
+/** False: nothing was left to compute. */
+async function computeBatch(actor: Actor): Promise<boolean> {
+  return inOrganisation(actor, async (db) => {
+    const moment = await momentOf(db, actor);
+    const forHour = hourOfMoment(moment);
+    const taken = await takeStaleWindows(db, forHour, ZONES_AT_ONCE);
+    if (!taken.size) return false;
+    const zones = await zonesByIds(db, [...taken.keys()]);
+    const { books } = await assemble(db, actor, zones, moment);
+    const windows: NewWindow[] = [];
+    const drop: string[] = [];
+    for (const [zoneId, ids] of taken) {
+      const book = books.get(zoneId);
+      const watched = book && !book.zone.closed ? watchedOf(book) : new Set<string>();
+      for (const id of ids)
+        if (book && watched.has(id)) windows.push(windowFor(book, id));
+        else drop.push(id);
+    }
+    await writeWindows(db, forHour, windows, drop);
+    return true;
+  });
+}
+
+/** What boards show of a zone: what is due or near, and what comes next. */
+function watchedOf({ applications, facts }: ZoneBook): Set<string> {
+  const open = applications.filter(isOpen);
+  const near = addDays(facts.today, WATCHED_DAYS);
+  return new Set(open.filter((a, i) => i === 0 || a.plannedOn <= near).map((a) => a.id));
+}
+
+function windowFor({ applications, facts }: ZoneBook, id: string): NewWindow {
+  const { today } = facts;
+  const context = contextOf(applications, id, facts);
+  const planned = applications.find((a) => a.id === id);
+  const { all, lanes } = windowOf(context, yearAhead(today, planned?.plannedOn));
+  const now = spanAt(all, today)?.verdict;
+  const [gate, ...more] = now?.by ?? [];
+  const held = lanes.flatMap(({ gate: g, of, lane }) => {
+    const verdict = g.key === gate ? spanAt(lane, today)?.verdict : undefined;
+    return verdict?.state === now?.state && verdict ? [{ of, reason: verdict.reason }] : [];
+  })[0];
+  const ajar = nextOpen(all, today, 'ajar');
+  return {
+    applicationId: id,
+    state: now?.state ?? 'shut',
+    openFrom: nextOpen(all, today)?.from ?? null,
+    ajarFrom: ajar?.from ?? null,
+    ajarTo: ajar?.to ?? null,
+    body: {
+      form: WINDOW_FORM,
+      all,
+      hold:
+        gate && held
+          ? {
+              ...{ gate, reason: held.reason, more: more.length },
+              product: productsOf(context).find((p) => p.position === held.of)?.label.name ?? '',
+            }
+          : null,
+    },
+  };
+}

@@ -1,0 +1,125 @@
+import 'server-only';
+import { eq } from 'drizzle-orm';
+import type PgBoss from 'pg-boss';
+import { siteKey } from '@/core/ground/site';
+import type { Actor } from '@/data/actor';
+import { momentOf, todayOf } from '@/data/clock';
+import { inOrganisation, isDatabaseGone, signInDatabase } from '@/data/connection';
+import { houseOf } from '@/data/house';
+import { zoneOf, zonesOf } from '@/data/lawns';
+import { changed } from '../changes';
+import { ensembleFor, meetReadings } from '@/data/outlooks';
+import { organisation } from '@/data/schema';
+import { noteImportFailed, runImport, runUndo } from '@/server/imports/run-imports';
+import { QUEUE, queue, sendJob, type Job } from './jobs';
+import { computeWindows, hourOfMoment } from './windows';
+import { fetchSensor, sensorsOf } from '@/server/soil/soil-station';
+import { bringWeatherUpToDate } from '@/server/soil/weather';
+
+/** A worker works for an organisation and not for a person. */
+export async function workerActor(orgId: string): Promise<Actor> {
+  const [org] = await signInDatabase().select().from(organisation).where(eq(organisation.id, orgId));
+  if (!org) throw new Error(`No such organisation: ${orgId}`);
+  return {
+    userId: 'worker',
+    name: 'Iron Gate',
+    orgId,
+    orgName: org.name,
+    role: 'lead',
+    timeZone: org.timeZone,
+  };
+}
+
+/** Does one job. Whatever is up to date costs nothing, so that a job done twice does no harm. */
+export async function runJob(job: Job): Promise<void> {
+  const actor = await workerActor(job.orgId);
+  switch (job.kind) {
+    case 'outlooks':
+      return computeOutlooks(actor, null);
+    case 'zones':
+      return computeOutlooks(actor, job.zoneIds);
+    case 'import':
+      return runImport(actor, job.importId);
+    case 'undo':
+      return runUndo(actor, job.importId);
+    case 'soil-station':
+      return fetchSensor(actor, job.sensorId);
+    case 'windows':
+      return computeWindows(actor);
+  }
+}
+
+/**
+ * The ensembles of all kinds of site, and the comparisons of readings with them; or those of some zones. Each in a
+ * transaction of its own: a person who waits for one kind does not wait for all.
+ */
+async function computeOutlooks(actor: Actor, zoneIds: readonly string[] | null): Promise<void> {
+  const { today, depth, zones } = await inOrganisation(actor, async (db) => ({
+    today: await todayOf(db, actor),
+    depth: (await houseOf(db)).crossings.depth,
+    zones: zoneIds
+      ? (await Promise.all(zoneIds.map((id) => zoneOf(db, id)))).filter((z) => z !== null)
+      : await zonesOf(db),
+  }));
+  const kinds = new Map(zones.map((z) => [`${z.stationId}|${siteKey(z.site)}`, z]));
+  for (const z of kinds.values())
+    await inOrganisation(actor, (db) => ensembleFor(db, actor.orgId, z.stationId, z.site, depth, today));
+  await inOrganisation(actor, async (db) => {
+    await meetReadings(db, actor.orgId, zones, depth, today);
+  });
+  await inOrganisation(actor, (db) => changed(db, actor, zoneIds ?? 'all'));
+}
+
+/** Takes jobs from the queue until the process ends. @param everyMs how often weather and stations are asked by themselves */
+export async function startWorker(everyMs = 120_000): Promise<() => Promise<void>> {
+  const boss = await queue();
+  await boss.work<Job>(
+    QUEUE,
+    { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true },
+    async ([job]) => {
+      if (job) await runOne(job);
+    },
+  );
+  const lastHour = new Map<string, number>();
+  const round = async () => {
+    try {
+      const orgs = await signInDatabase().select({ id: organisation.id }).from(organisation);
+      for (const { id } of orgs) await refreshOrganisation(await workerActor(id), lastHour);
+    } catch (error) {
+      if (!isDatabaseGone(error)) console.error('[worker]', error);
+    }
+  };
+  await round();
+  const timer = setInterval(() => void round(), everyMs);
+  return async () => {
+    clearInterval(timer);
+    await boss.offWork(QUEUE);
+  };
+}
+
+async function runOne(job: PgBoss.JobWithMetadata<Job>): Promise<void> {
+  try {
+    await runJob(job.data);
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    console.error(`[worker] ${job.data.kind}, try ${job.retryCount + 1}: ${why}`);
+    const { data } = job;
+    if ((data.kind === 'import' || data.kind === 'undo') && job.retryCount >= job.retryLimit)
+      await noteImportFailed(await workerActor(data.orgId), data, why);
+    throw error;
+  }
+}
+
+/** New weather, new days and stations, without anybody having opened a screen. */
+async function refreshOrganisation(actor: Actor, lastHour: Map<string, number>): Promise<void> {
+  await bringWeatherUpToDate(actor);
+  const moment = await inOrganisation(actor, (db) => momentOf(db, actor));
+  const hour = hourOfMoment(moment);
+  const before = lastHour.get(actor.orgId);
+  if (before === undefined || Math.floor(before / 24) !== moment.today)
+    await sendJob({ kind: 'outlooks', orgId: actor.orgId });
+  if (before !== hour) await sendJob({ kind: 'windows', orgId: actor.orgId });
+  lastHour.set(actor.orgId, hour);
+  for (const s of await sensorsOf(actor))
+    await sendJob({ kind: 'soil-station', orgId: actor.orgId, sensorId: s.id });
+}

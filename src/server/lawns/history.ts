@@ -1,0 +1,207 @@
+/** What was put down on a zone before the book: asked for once, entered with how sure it is, taken back by a line of its own. */
+import 'server-only';
+import Joi from 'joi';
+import { addDays, isoDay, parseDay } from '@/core/calendar/day';
+import { parseFigure, type Issue } from '@/core/units/parse';
+import { RATE_UNITS, isRateUnit, rateIn, rateOf } from '@/core/units/rate';
+import { requirePermission, type Actor } from '@/data/actor';
+import { momentOf } from '@/data/clock';
+import { inOrganisation } from '@/data/connection';
+import {
+  CERTAINTIES,
+  DOERS,
+  NITROGEN,
+  addEarlierWork,
+  earlierWorkOf,
+  takeBackEarlierWork,
+  type Certainty,
+  type Doer,
+} from '@/data/earlier-work';
+import { setClosed, setHistory, zoneOf, type History } from '@/data/lawns';
+import { labelsOf, versionOn } from '@/data/products';
+import { changed } from '../changes';
+import { done, refuse, type Outcome } from '../entry/outcome';
+
+export type HistoryInput = Readonly<{
+  zoneId: string;
+  history: Exclude<History, 'not asked'>;
+  bookFrom: string;
+}>;
+const text = (most: number) => Joi.string().allow('').max(most).required();
+export const historyShape = Joi.object<HistoryInput>({
+  zoneId: Joi.string().guid().required(),
+  history: Joi.string().valid('not known', 'known').required(),
+  bookFrom: text(40),
+});
+
+/** The answer to "what was put down here in the twelve months before?": not known, or everything from a day on is in the book. */
+export function saveHistory(actor: Actor, input: HistoryInput): Promise<Outcome<{ history: History }>> {
+  requirePermission(actor, 'record');
+  return inOrganisation(actor, async (db) => {
+    const zone = await zoneOf(db, input.zoneId);
+    if (!zone) return refuse({ kind: 'gone' });
+    const { today } = await momentOf(db, actor);
+    const from = input.history === 'known' ? parseDay(input.bookFrom) : null;
+    if (input.history === 'known' && (from === null || from > today))
+      return refuse({
+        kind: 'invalid',
+        issues: [
+          {
+            field: 'Known from',
+            problem:
+              from === null
+                ? `Known from "${input.bookFrom}" is no day`
+                : `Known from ${isoDay(from)} lies after today`,
+            remedy: 'Choose the day from which you know of everything that was put down.',
+          },
+        ],
+      });
+    await setHistory(db, input.zoneId, input.history, from);
+    await changed(db, actor, [input.zoneId]);
+    return done({ history: input.history });
+  });
+}
+
+export type EarlierInput = Readonly<{
+  sendKey: string;
+  zoneId: string;
+  on: string;
+  by: Doer;
+  /** a product of ours; or, by name, an active ingredient or nitrogen */
+  productId: string;
+  substance: string;
+  group: string;
+  amount: string;
+  unit: string;
+  certainty: Certainty;
+  note: string;
+}>;
+export const earlierShape = Joi.object<EarlierInput>({
+  sendKey: Joi.string().guid().required(),
+  zoneId: Joi.string().guid().required(),
+  on: text(40),
+  by: Joi.string()
+    .valid(...DOERS)
+    .required(),
+  productId: Joi.string().guid().allow('').required(),
+  ...{ substance: text(80), group: text(10), amount: text(40), unit: text(20), note: text(500) },
+  certainty: Joi.string()
+    .valid(...CERTAINTIES)
+    .required(),
+});
+
+export function noteEarlierWork(actor: Actor, input: EarlierInput): Promise<Outcome<{ on: string }>> {
+  requirePermission(actor, 'record');
+  return inOrganisation(actor, async (db) => {
+    const zone = await zoneOf(db, input.zoneId);
+    if (!zone) return refuse({ kind: 'gone' });
+    const { today, now } = await momentOf(db, actor);
+    const label = (await labelsOf(db)).now.find((l) => l.id === input.productId);
+    if (input.productId && !label) return refuse({ kind: 'gone' });
+    const issues: Issue[] = [];
+    const on = parseDay(input.on);
+    if (on === null || on > today || on < addDays(today, -1100))
+      issues.push({
+        field: 'Day',
+        problem: on === null ? `Day "${input.on}" is no day` : `Day is ${isoDay(on)}`,
+        remedy: 'Choose a day of the last three years; about is near enough.',
+      });
+    const substance = input.substance.trim().toLowerCase();
+    if (!label && !substance)
+      issues.push({
+        field: 'What',
+        problem: 'What was put down is missing',
+        remedy: 'Choose a product of yours, or type the active ingredient; "nitrogen" for a feeding.',
+      });
+    const unit = isRateUnit(input.unit) ? input.unit : (label?.rateUnit ?? 'lb/acre');
+    const words = label
+      ? RATE_UNITS[unit].words
+      : substance === NITROGEN
+        ? 'lb N/1,000 sq ft'
+        : 'lb a.i./acre';
+    const isUnknown = input.certainty === 'not known';
+    const amount = isUnknown
+      ? null
+      : parseFigure(input.amount, { field: 'Amount', unit: words, above: 0, most: 1000 });
+    if (amount && !amount.ok) issues.push(amount.issue);
+    if (label && amount?.ok && rateIn(rateOf(amount.value, unit), label.rateUnit) === null)
+      issues.push({
+        field: 'Amount',
+        problem: `Amount is in ${words}, and ${label.name} is measured the other way`,
+        remedy: `Choose a unit like ${RATE_UNITS[label.rateUnit].words}.`,
+      });
+    const group =
+      input.group.trim() === ''
+        ? null
+        : parseFigure(input.group, { field: 'Group', unit: '(HRAC/WSSA)', least: 0, most: 40 });
+    if (group && !group.ok) issues.push(group.issue);
+    if (issues.length || on === null) return refuse({ kind: 'invalid', issues });
+    const figure = amount?.ok ? amount.value : null;
+    await addEarlierWork(db, {
+      ...{
+        orgId: actor.orgId,
+        zoneId: zone.id,
+        on,
+        by: input.by,
+        certainty: input.certainty,
+        sendKey: input.sendKey,
+      },
+      product: label
+        ? {
+            id: label.id,
+            version: (await versionOn(db, label.id, on, actor.timeZone)) ?? label.version,
+            rate: figure === null ? null : { figure, unit },
+          }
+        : null,
+      ...{ substance: label ? '' : substance, group: group?.ok ? Math.round(group.value) : null },
+      ...{ amount: label ? null : figure, note: input.note.trim(), person: actor.name, at: now },
+    });
+    await changed(db, actor, [zone.id]);
+    return done({ on: isoDay(on) });
+  });
+}
+
+export type TakeBackInput = Readonly<{ sendKey: string; zoneId: string; id: string; why: string }>;
+export const takeBackShape = Joi.object<TakeBackInput>({
+  ...{ sendKey: Joi.string().guid().required(), zoneId: Joi.string().guid().required() },
+  ...{ id: Joi.string().guid().required(), why: text(500) },
+});
+export function takeBackEarlier(actor: Actor, input: TakeBackInput): Promise<Outcome<null>> {
+  requirePermission(actor, 'record');
+  return inOrganisation(actor, async (db) => {
+    const work = (await earlierWorkOf(db, [input.zoneId])).find((w) => w.id === input.id);
+    if (!work) return refuse({ kind: 'gone' });
+    const { now } = await momentOf(db, actor);
+    await takeBackEarlierWork(db, work, {
+      ...{ orgId: actor.orgId, person: actor.name, at: now, sendKey: input.sendKey, note: input.why.trim() },
+    });
+    await changed(db, actor, [input.zoneId]);
+    return done(null);
+  });
+}
+
+export type CloseInput = Readonly<{ zoneId: string; of: 'zone' | 'lawn'; why: string; isClosed: boolean }>;
+export const closeShape = Joi.object<CloseInput>({
+  zoneId: Joi.string().guid().required(),
+  of: Joi.string().valid('zone', 'lawn').required(),
+  why: text(500),
+  isClosed: Joi.boolean().required(),
+});
+/** Closes a zone or its whole lawn, or opens it again: off lists and boards, and nothing lost. */
+export function closeLawn(actor: Actor, input: CloseInput): Promise<Outcome<null>> {
+  requirePermission(actor, 'plan');
+  return inOrganisation(actor, async (db) => {
+    const zone = await zoneOf(db, input.zoneId);
+    if (!zone) return refuse({ kind: 'gone' });
+    const why = input.why.trim();
+    if (input.isClosed && !why)
+      return refuse({
+        kind: 'invalid',
+        issues: [{ field: 'Why', problem: 'Why is missing', remedy: 'Say in a few words why it is closed.' }],
+      });
+    const { today } = await momentOf(db, actor);
+    await setClosed(db, zone, input.of, input.isClosed ? { on: today, why } : null);
+    await changed(db, actor, 'all');
+    return done(null);
+  });
+}

@@ -1,0 +1,92 @@
+import 'server-only';
+import Joi from 'joi';
+import { addDays, isoDay, parseDay } from '@/core/calendar/day';
+import { parseFigure, type Issue } from '@/core/units/parse';
+import { STAGES, isWeed } from '@/core/weeds/weeds';
+import { requirePermission, type Actor } from '@/data/actor';
+import { hourIn, nowOf, todayOf } from '@/data/clock';
+import { inOrganisation } from '@/data/connection';
+import { FINDINGS, addFinding, type FindingKind } from '@/data/findings';
+import { zoneOf } from '@/data/lawns';
+import { changed } from '../changes';
+import { done, refuse, type Outcome } from '@/server/entry/outcome';
+
+export type FindingInput = Readonly<{
+  sendKey: string;
+  zoneId: string;
+  kind: FindingKind;
+  /** the weed's key, the event, the kind of stress */
+  word: string;
+  stage: string;
+  /** per cent green, mowings */
+  figure: string;
+  on: string;
+}>;
+const short = Joi.string().allow('').max(200).required();
+export const findingShape = Joi.object<FindingInput>({
+  sendKey: Joi.string().guid().required(),
+  zoneId: Joi.string().guid().required(),
+  kind: Joi.string()
+    .valid(...FINDINGS)
+    .required(),
+  ...{ word: short, stage: short, figure: short, on: short },
+});
+
+const FIGURES: Partial<Record<FindingKind, { field: string; unit: string; most: number }>> = {
+  'turf green': { field: 'Green', unit: '%', most: 100 },
+  'seedlings mown': { field: 'Mowings', unit: 'times', most: 30 },
+};
+
+/** Writes down what was seen or done on a zone; gates go by the last of each kind. */
+export async function noteFinding(actor: Actor, input: FindingInput): Promise<Outcome<{ on: string }>> {
+  requirePermission(actor, 'record');
+  const { kind } = input;
+  return inOrganisation(actor, async (db) => {
+    if (!(await zoneOf(db, input.zoneId))) return refuse({ kind: 'gone' });
+    const today = await todayOf(db, actor);
+    const issues: Issue[] = [];
+    const on = parseDay(input.on);
+    const isAhead = kind === 'event';
+    if (on === null)
+      issues.push({
+        field: 'Day',
+        problem: `Day "${input.on}" is no day`,
+        remedy: 'Choose a day of the calendar, for example 2027-03-18.',
+      });
+    else if (!isAhead && on > today)
+      issues.push({
+        field: 'Day',
+        problem: `Day is ${isoDay(on)}, after today`,
+        remedy: `Write down what has been seen or done: ${isoDay(today)} at the latest.`,
+      });
+    else if (on < addDays(today, -730))
+      issues.push({ field: 'Day', problem: `Day is ${isoDay(on)}, years ago`, remedy: 'Check the year.' });
+    const asked = FIGURES[kind];
+    const figure = asked
+      ? parseFigure(input.figure, { field: asked.field, unit: asked.unit, least: 0, most: asked.most })
+      : null;
+    if (figure && !figure.ok) issues.push(figure.issue);
+    const word = input.word.trim();
+    const isStage = STAGES.some((s) => s === input.stage);
+    if (kind === 'weed stage' && (!isWeed(word) || !isStage))
+      issues.push({ field: 'Weed', problem: 'Weed or stage is missing', remedy: 'Choose both.' });
+    if (kind === 'turf stress' && !['none', 'heat', 'drought'].includes(word))
+      issues.push({ field: 'Stress', problem: 'Kind of stress is missing', remedy: 'Choose one.' });
+    if (issues.length || on === null) return refuse({ kind: 'invalid', issues });
+    await addFinding(db, {
+      ...{ orgId: actor.orgId, zoneId: input.zoneId, sendKey: input.sendKey, kind, on },
+      word: kind === 'weed stage' ? `${word}|${input.stage}` : word,
+      figure:
+        kind === 'notice sent'
+          ? on === today
+            ? hourIn((await nowOf(db)).now, actor.timeZone)
+            : 0
+          : figure?.ok
+            ? figure.value
+            : null,
+      person: actor.name,
+    });
+    await changed(db, actor, [input.zoneId]);
+    return done({ on: isoDay(on) });
+  });
+}

@@ -1,0 +1,364 @@
+import 'server-only';
+import Joi from 'joi';
+import { isoDay, parseDay } from '@/core/calendar/day';
+import { SCHOOLS, type School } from '@/core/ground/crossing';
+import {
+  EXPOSURES,
+  MOISTURES,
+  TEXTURES,
+  type Exposure,
+  type Moisture,
+  type Texture,
+} from '@/core/ground/site';
+import { readTakeoff, type TakeoffDraft } from '@/core/lawn/takeoff-draft';
+import { readTrees, type TreeDraft } from '@/core/lawn/takeoff-draft';
+import type { LonLatRings, Measure } from '@/core/lawn/measure';
+import {
+  ASPECTS,
+  DRAINAGES,
+  THATCHES,
+  WATERS,
+  type Aspect,
+  type Drainage,
+  type Thatch,
+  type Water,
+} from '@/core/lawn/zone';
+import { TURFS, type Turf } from '@/core/products/label';
+import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
+import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
+import { measured, polygonArea } from '@/geometry/region';
+import { requirePermission, type Actor } from '@/data/actor';
+import { inOrganisation, type Transaction } from '@/data/connection';
+import {
+  addLawn,
+  addZone,
+  changeZone,
+  zoneOf,
+  zonesOf,
+  zonesOfLawn,
+  type ZoneRow,
+  siteName,
+  type ZoneOnLawn,
+} from '@/data/lawns';
+import { toNumeric } from '@/data/numbers';
+import { changed } from '../changes';
+import { stationsOf } from '@/data/weather';
+import { done, refuse, type Outcome, type Overtaken } from '@/server/entry/outcome';
+
+type MeasureInput =
+  | Readonly<{ by: 'typed'; how: string; area: string }>
+  | Readonly<{ by: 'takeoff'; shapes: readonly TakeoffDraft[] }>
+  | Readonly<{ by: 'polygon'; polygons: readonly LonLatRings[]; file: string }>;
+
+/** What the lawn sheet holds: figures as they were typed. */
+export type LawnInput = Readonly<{
+  customer: string;
+  address: string;
+  latitude: string;
+  longitude: string;
+  notes: string;
+  hazards: string;
+  noticeHours: string;
+  optOut: string;
+  organicOnly: boolean;
+  name: string;
+  turf: Turf;
+  mixedWith: Turf | null;
+  measure: MeasureInput;
+  /** further polygons of the same file that become zones of this lawn too, like this one but for name and area */
+  others: readonly Readonly<{ name: string; polygons: readonly LonLatRings[] }>[];
+  areaError: string;
+  trees: readonly TreeDraft[];
+  texture: Texture;
+  moisture: Moisture;
+  drainage: Drainage;
+  exposure: Exposure;
+  besidePavement: boolean;
+  slopePercent: string;
+  aspect: Aspect | null;
+  concreteEdgeFt: string;
+  bedEdgeFt: string;
+  water: Water | null;
+  waterFt: string;
+  irrigation: string;
+  thatch: Thatch;
+  seedingOn: string;
+  weedHistory: string;
+  thinSpots: string;
+  school: School | null;
+}>;
+const words = (most: number) => Joi.string().allow('').max(most).required();
+const figureText = words(40);
+const choice = (list: readonly string[]) =>
+  Joi.string()
+    .valid(...list)
+    .required();
+const maybe = (list: readonly string[]) =>
+  Joi.string()
+    .valid(...list)
+    .allow(null)
+    .required();
+const point = Joi.array().ordered(
+  Joi.number().min(-180).max(180).required(),
+  Joi.number().min(-90).max(90).required(),
+);
+const polygons = Joi.array()
+  .items(Joi.array().items(Joi.array().items(point).min(3).max(20_000)).min(1))
+  .min(1)
+  .max(50)
+  .required();
+const shape = {
+  customer: words(200),
+  address: words(300),
+  latitude: figureText,
+  longitude: figureText,
+  notes: words(4000),
+  hazards: words(4000),
+  noticeHours: figureText,
+  optOut: words(1000),
+  organicOnly: Joi.boolean().required(),
+  name: words(100),
+  turf: choice(TURFS),
+  mixedWith: maybe(TURFS),
+  measure: Joi.alternatives(
+    Joi.object({ by: Joi.valid('typed').required(), how: words(60), area: figureText }),
+    Joi.object({
+      by: Joi.valid('takeoff').required(),
+      shapes: Joi.array()
+        .items(Joi.object().pattern(Joi.string().max(12), Joi.string().allow('').max(60)))
+        .max(60)
+        .required(),
+    }),
+    Joi.object({
+      by: Joi.valid('polygon').required(),
+      file: words(200),
+      polygons,
+    }),
+  ).required(),
+  others: Joi.array()
+    .items(Joi.object({ name: words(80), polygons }))
+    .max(50)
+    .required(),
+  areaError: figureText,
+  trees: Joi.array()
+    .items(
+      Joi.object({
+        name: words(60),
+        kind: choice(['ornamental', 'fruit']),
+        x: figureText,
+        y: figureText,
+        dripLine: figureText,
+        keepOut: Joi.boolean().required(),
+      }),
+    )
+    .max(60)
+    .required(),
+  texture: choice(TEXTURES),
+  moisture: choice(MOISTURES),
+  drainage: choice(DRAINAGES),
+  exposure: choice(EXPOSURES),
+  besidePavement: Joi.boolean().required(),
+  slopePercent: figureText,
+  aspect: maybe(ASPECTS),
+  concreteEdgeFt: figureText,
+  bedEdgeFt: figureText,
+  water: maybe(WATERS),
+  waterFt: figureText,
+  irrigation: figureText,
+  thatch: choice(THATCHES),
+  seedingOn: words(20),
+  weedHistory: words(2000),
+  thinSpots: words(2000),
+  school: maybe(SCHOOLS),
+};
+export const saveLawnShape = Joi.object<LawnInput & { zoneId: string; seen: number }>({
+  ...shape,
+  zoneId: Joi.string().guid().required(),
+  seen: Joi.number().integer().min(0).required(),
+});
+/** A new zone, on a lawn that is there or on a new one. */
+export const addLawnShape = Joi.object<LawnInput & { lawnId: string | null }>({
+  ...shape,
+  lawnId: Joi.string().guid().allow(null).required(),
+});
+
+/** The rows of the database that an input means, or what is wrong with it, field by field. */
+function rowsOf(input: LawnInput) {
+  const issues: Issue[] = [];
+  const read = <T>(parsed: Parsed<T>): T | null => {
+    if (!parsed.ok) issues.push(parsed.issue);
+    return parsed.ok ? parsed.value : null;
+  };
+  /** a figure that may be missing */
+  const optional = (text: string, field: string, unit: string, least: number, most: number) =>
+    text.trim() ? read(parseFigure(text.replace('−', '-'), { field, unit, least, most })) : null;
+  const needed = (text: string, field: string, remedy: string) => {
+    if (!text.trim()) issues.push({ field, problem: `${field} is missing`, remedy });
+    return text.trim();
+  };
+  const numeric = (value: number | null) => (value === null ? null : toNumeric(value));
+
+  const customer = needed(input.customer, 'Customer', 'Type who the lawn belongs to.');
+  const address = needed(input.address, 'Address', 'Type where it is.');
+  const name = needed(input.name, 'Zone', 'Give the zone a name, for example front.');
+  let measure: Measure = { by: 'typed', how: '' };
+  let typed = 0;
+  if (input.measure.by === 'typed') {
+    typed =
+      read(parseFigure(input.measure.area, { field: 'Area', unit: 'sq ft', above: 0, most: 5_000_000 })) ?? 0;
+    measure = { by: 'typed', how: input.measure.how };
+  } else if (input.measure.by === 'takeoff') {
+    const shapes = readTakeoff(input.measure.shapes);
+    issues.push(...shapes.issues);
+    measure = { by: 'takeoff', shapes: shapes.value };
+  } else measure = input.measure;
+  const trees = readTrees(input.trees);
+  issues.push(...trees.issues);
+  const areaError = read(parseFigure(input.areaError, { field: 'Area ±', unit: '%', least: 0, most: 50 }));
+  const seeding = input.seedingOn.trim() ? parseDay(input.seedingOn) : null;
+  if (input.seedingOn.trim() && seeding === null)
+    issues.push({
+      field: 'Seeding',
+      problem: `Seeding "${input.seedingOn}" is no day`,
+      remedy: 'Type a day of the calendar, for example 2027-09-01, or nothing.',
+    });
+  if (input.mixedWith === input.turf)
+    issues.push({
+      field: 'Mixed with',
+      problem: `The mix names ${input.turf} twice`,
+      remedy: 'Choose the other grass, or none.',
+    });
+  const latitude = optional(input.latitude, 'Latitude', '°', -90, 90);
+  const longitude = optional(input.longitude, 'Longitude', '°', -180, 180);
+  const noticeHours = optional(input.noticeHours, 'Notice', 'hours', 0, 720);
+  const slopePercent = optional(input.slopePercent, 'Slope', '%', 0, 100);
+  const concreteEdgeFt = optional(input.concreteEdgeFt, 'Edge along concrete', 'ft', 0, 100_000);
+  const bedEdgeFt = optional(input.bedEdgeFt, 'Edge along beds', 'ft', 0, 100_000);
+  const waterFt = optional(input.waterFt, 'Distance to water', 'ft', 0, 100_000);
+  const irrigation = optional(input.irrigation, 'Irrigation', 'in an hour', 0.01, 5);
+  if (issues.length) return { issues };
+  const area = measured(measure, trees.value, fromSquareFeet(typed));
+  if (!(area.whole > 0))
+    return {
+      issues: [
+        { field: 'Area', problem: 'The shapes leave no area', remedy: 'Add a shape, or take less away.' },
+      ],
+    };
+  return {
+    issues,
+    lawn: {
+      customer,
+      address,
+      notes: input.notes.trim(),
+      hazards: input.hazards.trim(),
+      latitude: numeric(latitude),
+      longitude: numeric(longitude),
+      noticeHours: noticeHours === null ? null : Math.round(noticeHours),
+      optOut: input.optOut.trim(),
+      organicOnly: input.organicOnly,
+    },
+    zone: {
+      name,
+      turf: input.turf,
+      mixedWith: input.mixedWith,
+      measure,
+      trees: trees.value,
+      areaSqFt: toNumeric(toSquareFeet(area.whole)),
+      excludedSqFt: toNumeric(toSquareFeet(area.excluded)),
+      areaErrorPct: toNumeric(areaError ?? 0),
+      texture: input.texture,
+      moisture: input.moisture,
+      drainage: input.drainage,
+      exposure: input.exposure,
+      besidePavement: input.besidePavement,
+      slopePercent: numeric(slopePercent),
+      aspect: input.aspect,
+      concreteEdgeFt: toNumeric(concreteEdgeFt ?? 0),
+      bedEdgeFt: toNumeric(bedEdgeFt ?? 0),
+      water: input.water,
+      waterFt: input.water === null ? null : numeric(waterFt),
+      irrigationInPerHour: numeric(irrigation),
+      thatch: input.thatch,
+      seedingOn: seeding === null ? null : isoDay(seeding),
+      weedHistory: input.weedHistory.trim(),
+      thinSpots: input.thinSpots.trim(),
+      school: input.school,
+    },
+  };
+}
+
+/** The other zones of a drawn file: where a zone of the lawn has the name already, it is left as it is. */
+async function addOthers(
+  db: Transaction,
+  orgId: string,
+  lawnId: string,
+  { others, measure }: LawnInput,
+  like: Omit<ZoneRow, 'orgId' | 'lawnId'>,
+): Promise<void> {
+  if (measure.by !== 'polygon') return;
+  const there = new Set((await zonesOfLawn(db, lawnId)).map((z) => z.name));
+  for (const { name, polygons: its } of others.filter((o) => !there.has(o.name)))
+    await addZone(db, {
+      ...like,
+      orgId,
+      lawnId,
+      name,
+      measure: { by: 'polygon', polygons: its, file: measure.file } satisfies Measure,
+      areaSqFt: toNumeric(toSquareFeet(polygonArea(its))),
+      trees: [],
+      excludedSqFt: '0',
+    });
+}
+
+/** Saves the sheet of a zone and what its lawn shares with its other zones. */
+export async function saveLawn(
+  actor: Actor,
+  { zoneId, seen, ...input }: LawnInput & { zoneId: string; seen: number },
+): Promise<Outcome<{ version: number }, Overtaken<ZoneOnLawn>>> {
+  requirePermission(actor, 'plan');
+  const rows = rowsOf(input);
+  if (!rows.zone) return refuse({ kind: 'invalid', issues: rows.issues });
+  return inOrganisation(actor, async (db) => {
+    const before = await zoneOf(db, zoneId);
+    if (!before) return refuse({ kind: 'gone' });
+    const version = await changeZone(db, zoneId, seen, rows.zone, rows.lawn);
+    if (version === null)
+      return refuse({ kind: 'changed-by-other', by: 'somebody else', at: '', theirs: before });
+    await addOthers(db, actor.orgId, before.lawnId, input, rows.zone);
+    await changed(db, actor, [zoneId], [{ kind: 'zones', orgId: actor.orgId, zoneIds: [zoneId] }]);
+    return done({ version });
+  });
+}
+
+/** Adds a zone, and its lawn where that is new. */
+export async function addNewLawn(
+  actor: Actor,
+  { lawnId, ...input }: LawnInput & { lawnId: string | null },
+): Promise<Outcome<{ zoneId: string }>> {
+  requirePermission(actor, 'plan');
+  const rows = rowsOf(input);
+  if (!rows.zone) return refuse({ kind: 'invalid', issues: rows.issues });
+  return inOrganisation(actor, async (db) => {
+    const [station] = await stationsOf(db);
+    if (!station) return refuse({ kind: 'gone' });
+    const same = (await zonesOf(db)).find(
+      (z) => siteName(z) === siteName({ address: rows.lawn.address, name: rows.zone.name }),
+    );
+    if (same)
+      return refuse({
+        kind: 'invalid',
+        issues: [
+          {
+            field: 'Zone',
+            problem: `${siteName(same)} is there already`,
+            remedy: 'Open it, or give this zone another name.',
+          },
+        ],
+      });
+    const on = lawnId ?? (await addLawn(db, { ...rows.lawn, orgId: actor.orgId, stationId: station.id }));
+    const zoneId = await addZone(db, { ...rows.zone, orgId: actor.orgId, lawnId: on });
+    await addOthers(db, actor.orgId, on, input, rows.zone);
+    await changed(db, actor, [zoneId]);
+    return done({ zoneId });
+  });
+}

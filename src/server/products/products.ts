@@ -1,0 +1,279 @@
+import 'server-only';
+import Joi from 'joi';
+import { addDays, isoDay, parseDay, type Day } from '@/core/calendar/day';
+import { completenessOf, type Completeness } from '@/core/products/completeness';
+import type { Label } from '@/core/products/label';
+import { labelFrom, type LabelSheet } from '@/core/products/sheet';
+import { MOVES, purchaseOf, type MoveKind, type Purchase, type Shelf } from '@/core/products/stock';
+import { areaOf } from '@/core/products/application';
+import { DAYS_AHEAD } from '@/core/season/programme';
+import { showAmount } from '@/core/units/format';
+import { parseFigure, type Issue } from '@/core/units/parse';
+import { AMOUNT_UNITS, RATE_UNITS, amountFor, amountLike, isAmountUnit } from '@/core/units/rate';
+import { checkSheet, sheetFromText } from '@/formats/label-json';
+import { requirePermission, type Actor } from '@/data/actor';
+import { nowOf, todayOf } from '@/data/clock';
+import { inOrganisation, type Transaction } from '@/data/connection';
+import { zonesOf } from '@/data/lawns';
+import { applicationsOf } from '@/data/programme';
+import { addProduct, labelsOf, versionsOf, writeVersion, type SheetVersion } from '@/data/products';
+import { addMove, shelvesOf, stockLines, type StockLine } from '@/data/stock';
+import { changed } from '../changes';
+import { done, refuse, type Outcome, type Overtaken } from '@/server/entry/outcome';
+
+export type ProductLine = Readonly<{
+  label: Label;
+  completeness: Completeness;
+  shelf: Shelf | null;
+  /** what a year's programmes still need, and what must be bought for it */
+  purchase: Purchase;
+  lawns: number;
+}>;
+
+/** Every product: how complete its sheet is, what stands on the shelf, and what the season still needs. */
+export async function productList(actor: Actor): Promise<ProductLine[]> {
+  requirePermission(actor, 'see');
+  return inOrganisation(actor, async (db) => {
+    const { now: labels } = await labelsOf(db);
+    const shelves = await shelvesOf(db);
+    const needs = await needsOf(db, await todayOf(db, actor));
+    return labels.map((label) => {
+      const shelf = shelves.get(label.id) ?? null;
+      const need = needs.get(label.id);
+      const by = RATE_UNITS[label.rateUnit].by;
+      const sizes = label.packages.map((p) => ({
+        size: p.size.by === by ? p.size.amount : 0,
+        price: p.price,
+      }));
+      return {
+        label,
+        completeness: completenessOf(label),
+        shelf,
+        purchase: purchaseOf(need?.amount ?? 0, shelf?.onHand ?? 0, sizes),
+        lawns: need?.lawns ?? 0,
+      };
+    });
+  });
+}
+
+/** Product that is still to be put down within a year, kg or L, and on how many zones. */
+async function needsOf(db: Transaction, today: Day): Promise<Map<string, { amount: number; lawns: number }>> {
+  const labels = await labelsOf(db);
+  const zones = new Map((await zonesOf(db)).map((z) => [z.id, z]));
+  const needs = new Map<string, { amount: number; lawns: number }>();
+  for (const [zoneId, applications] of await applicationsOf(db, null, labels)) {
+    const zone = zones.get(zoneId);
+    if (!zone) continue;
+    const taken = new Set<string>();
+    for (const a of applications.filter((x) => !x.skipped && x.plannedOn <= addDays(today, DAYS_AHEAD)))
+      for (const p of a.products.filter((x) => x.recordId === null)) {
+        const so = needs.get(p.label.id) ?? { amount: 0, lawns: 0 };
+        so.amount += amountFor(p.rate, areaOf(p.place, zone)).amount;
+        if (!taken.has(p.label.id)) so.lawns++;
+        taken.add(p.label.id);
+        needs.set(p.label.id, so);
+      }
+  }
+  return needs;
+}
+
+export type ProductSheet = Readonly<{
+  today: Day;
+  productId: string;
+  versions: readonly SheetVersion[];
+  label: Label;
+  completeness: Completeness;
+  shelf: Shelf | null;
+  lines: readonly StockLine[];
+}>;
+
+/** One product: its label, version by version, and its stock book. Null: no such product here. */
+export async function productSheet(actor: Actor, productId: string): Promise<ProductSheet | null> {
+  requirePermission(actor, 'see');
+  return inOrganisation(actor, async (db) => {
+    const versions = await versionsOf(db, productId);
+    const now = versions[0];
+    if (!now) return null;
+    const label = labelFrom(now.sheet, productId, now.version);
+    return {
+      today: await todayOf(db, actor),
+      productId,
+      versions,
+      label,
+      completeness: completenessOf(label),
+      shelf: (await shelvesOf(db)).get(productId) ?? null,
+      lines: await stockLines(db, productId),
+    };
+  });
+}
+
+export type SaveSheetInput = Readonly<{
+  /** null: a new product */
+  productId: string | null;
+  /** the version that the editor saw; 0: new */
+  seen: number;
+  sheet: unknown;
+}>;
+export const saveSheetShape = Joi.object<SaveSheetInput>({
+  productId: Joi.string().guid().allow(null).required(),
+  seen: Joi.number().integer().min(0).required(),
+  sheet: Joi.object().unknown().required(),
+});
+
+/** Keeps a sheet as a new product, or as a new version of its label. Records keep the version they were made under. */
+export async function saveSheet(
+  actor: Actor,
+  { productId, seen, sheet }: SaveSheetInput,
+): Promise<Outcome<{ productId: string; version: number }, Overtaken<SheetVersion>>> {
+  requirePermission(actor, 'change the house');
+  const read = checkSheet(sheet);
+  if (!read.ok) return refuse({ kind: 'invalid', issues: read.issues });
+  return inOrganisation(actor, async (db) => {
+    const { now } = await nowOf(db);
+    const twin = await sameRegistration(db, read.sheet, productId);
+    if (twin)
+      return refuse({
+        kind: 'invalid',
+        issues: [
+          {
+            field: 'registrationNumber',
+            problem: `is ${read.sheet.registrationNumber}, as that of ${twin}`,
+            remedy: 'Open that product and change its label there, or mend the number.',
+          },
+        ],
+      });
+    if (productId === null) {
+      const id = await addProduct(db, actor, read.sheet, now);
+      await changed(db, actor, 'all');
+      return done({ productId: id, version: 1 });
+    }
+    const [current] = await versionsOf(db, productId);
+    if (!current) return refuse({ kind: 'gone' });
+    if (JSON.stringify(current.sheet) === JSON.stringify(read.sheet) && current.version === seen)
+      return done({ productId, version: seen });
+    if (!(await writeVersion(db, actor, productId, seen, read.sheet, now)))
+      return refuse({
+        kind: 'changed-by-other',
+        by: current.madeBy,
+        at: current.madeAt.toISOString(),
+        theirs: current,
+      });
+    await changed(db, actor, 'all');
+    return done({ productId, version: seen + 1 });
+  });
+}
+
+async function sameRegistration(
+  db: Transaction,
+  { registrationNumber }: LabelSheet,
+  productId: string | null,
+): Promise<string | null> {
+  if (registrationNumber === '') return null;
+  const { now } = await labelsOf(db);
+  const twin = now.find((l) => l.registrationNumber === registrationNumber && l.id !== productId);
+  return twin?.name ?? null;
+}
+
+export const importSheetShape = Joi.object<{ text: string }>({ text: Joi.string().max(400_000).required() });
+/** Looks a file through and gives the sheet for the form: nothing is kept before a person has seen it. */
+export function readSheetFile(
+  actor: Actor,
+  { text }: { text: string },
+): Promise<Outcome<{ sheet: LabelSheet }>> {
+  requirePermission(actor, 'change the house');
+  const read = sheetFromText(text);
+  return Promise.resolve(
+    read.ok ? done({ sheet: read.sheet }) : refuse({ kind: 'invalid', issues: read.issues }),
+  );
+}
+
+export type MoveInput = Readonly<{
+  sendKey: string;
+  productId: string;
+  kind: MoveKind;
+  lot: string;
+  amount: string;
+  unit: string;
+  price: string;
+  on: string;
+  note: string;
+}>;
+const text = (most: number) => Joi.string().allow('').max(most).required();
+export const moveShape = Joi.object<MoveInput>({
+  sendKey: Joi.string().guid().required(),
+  productId: Joi.string().guid().required(),
+  kind: Joi.string()
+    .valid(...MOVES.filter((m) => m !== 'use'))
+    .required(),
+  ...{ lot: text(60), amount: text(40), unit: text(10), price: text(40), on: text(40), note: text(500) },
+});
+
+/** A line of the stock book: in, out, counted, or corrected. Nothing is taken out that is not there. */
+export async function moveStock(actor: Actor, input: MoveInput): Promise<Outcome<{ onHand: string }>> {
+  requirePermission(actor, 'record');
+  return inOrganisation(actor, async (db) => {
+    const label = (await labelsOf(db)).now.find((l) => l.id === input.productId);
+    const { unit, kind } = input;
+    if (!label || !isAmountUnit(unit)) return refuse({ kind: 'gone' });
+    const today = await todayOf(db, actor);
+    const issues: Issue[] = [];
+    const words = AMOUNT_UNITS[unit].words;
+    const isMinus = kind === 'correct' && input.amount.trim().startsWith('-');
+    const amount = parseFigure(isMinus ? input.amount.trim().slice(1) : input.amount, {
+      field: 'Amount',
+      unit: words,
+      ...(kind === 'count' ? { least: 0 } : { above: 0 }),
+      most: 1_000_000,
+    });
+    if (!amount.ok) issues.push(amount.issue);
+    if (AMOUNT_UNITS[unit].by !== RATE_UNITS[label.rateUnit].by)
+      issues.push({
+        field: 'Amount',
+        problem: `Amount is in ${words}, and ${label.name} is measured the other way`,
+        remedy: `Choose a unit like ${AMOUNT_UNITS[label.amountUnit].words}: weight and volume do not mix.`,
+      });
+    const price =
+      input.price.trim() === ''
+        ? null
+        : parseFigure(input.price, { field: 'Price', unit: 'USD', least: 0, most: 1_000_000 });
+    if (price && !price.ok) issues.push(price.issue);
+    const on = parseDay(input.on);
+    if (on === null || on > today)
+      issues.push({
+        field: 'Day',
+        problem: on === null ? `Day "${input.on}" is no day` : `Day is ${isoDay(on)}, after today`,
+        remedy: `Choose ${isoDay(today)} or sooner.`,
+      });
+    if (kind === 'correct' && input.note.trim() === '')
+      issues.push({
+        field: 'Note',
+        problem: 'A correction has no reason',
+        remedy: 'Say in a few words why.',
+      });
+    const shelf = (await shelvesOf(db)).get(label.id);
+    const per = AMOUNT_UNITS[unit].inSi;
+    const there = input.lot
+      ? (shelf?.lots.find((l) => l.lot === input.lot)?.onHand ?? 0)
+      : (shelf?.onHand ?? 0);
+    if (amount.ok && (kind === 'out' || isMinus) && amount.value * per > there * (1 + 1e-9))
+      issues.push({
+        field: 'Amount',
+        problem: `${amount.value} ${words} would go out, and ${showAmount(amountLike(AMOUNT_UNITS[unit], there), unit)} are there`,
+        remedy: 'Check the amount and the lot, or count what is on the shelf.',
+      });
+    if (issues.length || !amount.ok || on === null) return refuse({ kind: 'invalid', issues });
+    await addMove(db, {
+      ...{ orgId: actor.orgId, productId: label.id, kind, lot: input.lot.trim(), unit, on },
+      amount: isMinus ? -amount.value : amount.value,
+      price: price?.ok ? price.value : null,
+      note: input.note.trim(),
+      person: actor.name,
+      recordId: null,
+      sendKey: input.sendKey,
+    });
+    const onHand = (await shelvesOf(db)).get(label.id)?.onHand ?? 0;
+    return done({
+      onHand: showAmount(amountLike(RATE_UNITS[label.rateUnit], onHand), label.amountUnit),
+    });
+  });
+}

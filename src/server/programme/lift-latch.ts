@@ -1,0 +1,127 @@
+import 'server-only';
+import Joi from 'joi';
+import { addDays, isoDay, parseDay, showDay, type Day } from '@/core/calendar/day';
+import { spanAt } from '@/core/calendar/span';
+import { gateName } from '@/core/gates/all';
+import { GATE_KEYS, type GateKey } from '@/core/gates/gate';
+import { windowOf } from '@/core/gates/window';
+import { contextOf, isOpen } from '@/core/season/programme';
+import type { Issue } from '@/core/units/parse';
+import { requirePermission, type Actor } from '@/data/actor';
+import { momentOf } from '@/data/clock';
+import { inOrganisation } from '@/data/connection';
+import { addLift } from '@/data/means';
+import { zoneOf } from '@/data/lawns';
+import { lockZone, type StoredApplication } from '@/data/programme';
+import { changed } from '../changes';
+import { assemble, type ZoneBook } from '../facts';
+import { done, refuse, type Outcome } from '@/server/entry/outcome';
+
+export type LiftInput = Readonly<{
+  sendKey: string;
+  zoneId: string;
+  plannedId: string;
+  gate: GateKey;
+  why: string;
+  /** the first and the last day for which it is lifted */
+  from: string;
+  until: string;
+}>;
+export const liftShape = Joi.object<LiftInput>({
+  sendKey: Joi.string().guid().required(),
+  zoneId: Joi.string().guid().required(),
+  plannedId: Joi.string().guid().required(),
+  gate: Joi.string()
+    .valid(...GATE_KEYS)
+    .required(),
+  why: Joi.string().allow('').max(1000).required(),
+  from: Joi.string().allow('').max(40).required(),
+  until: Joi.string().allow('').max(40).required(),
+});
+
+/** Longer than a month is a rule, and rules stand under House. */
+const MOST_DAYS = 31;
+const LEAST_WORDS = 3;
+
+/** Lifts a latch of one planned application for some days: with a name and a reason, kept with the record. Never a bolt. */
+export async function liftLatch(actor: Actor, input: LiftInput): Promise<Outcome<{ until: string }>> {
+  requirePermission(actor, 'plan');
+  return inOrganisation(actor, async (db) => {
+    if (!(await lockZone(db, input.zoneId))) return refuse({ kind: 'gone' });
+    const zone = await zoneOf(db, input.zoneId);
+    const moment = await momentOf(db, actor);
+    const book = zone && (await assemble(db, actor, [zone], moment)).books.get(zone.id);
+    const application = book?.applications.find((a) => a.id === input.plannedId);
+    if (!book || !application || !isOpen(application)) return refuse({ kind: 'gone' });
+    const outcome = checked(book, application, input);
+    if (!outcome.ok) return outcome;
+    await addLift(db, {
+      ...{ orgId: actor.orgId, sendKey: input.sendKey, zoneId: input.zoneId, plannedId: input.plannedId },
+      ...{ gate: input.gate, by: actor.name, ...outcome.value, at: moment.now },
+    });
+    await changed(db, actor, [input.zoneId]);
+    return done({ until: isoDay(outcome.value.until) });
+  });
+}
+
+/** Whether that latch is shut then, and what of it is to be kept. */
+function checked(
+  { applications, facts }: ZoneBook,
+  application: StoredApplication,
+  input: LiftInput,
+): Outcome<Readonly<{ why: string; from: Day; until: Day }>> {
+  const { today } = facts;
+
+  const issues: Issue[] = [];
+  const why = input.why.trim();
+  if (why.split(/\s+/).filter(Boolean).length < LEAST_WORDS)
+    issues.push({
+      field: 'Reason',
+      problem: why ? `Reason "${why}" says too little` : 'Reason is missing',
+      remedy: 'Say in a sentence why the work may go ahead: the record keeps it.',
+    });
+  const from = parseDay(input.from);
+  const until = parseDay(input.until);
+  if (from === null || until === null)
+    issues.push({
+      field: 'Until',
+      problem: `"${from === null ? input.from : input.until}" is no day`,
+      remedy: 'Choose a day of the calendar, for example 2027-03-20.',
+    });
+  else if (until < from || until < today)
+    issues.push({
+      field: 'Until',
+      problem: `Until ${isoDay(until)} lies before ${isoDay(from > today ? from : today)}`,
+      remedy: 'Choose the last day for which it is lifted: today or later.',
+    });
+  else if (until > addDays(from, MOST_DAYS))
+    issues.push({
+      field: 'Until',
+      problem: `Until ${isoDay(until)} is more than ${MOST_DAYS} days`,
+      remedy: `Choose ${showDay(addDays(from, MOST_DAYS))} or sooner; what is to hold for longer is a house rule.`,
+    });
+  if (issues.length || from === null || until === null) return refuse({ kind: 'invalid', issues });
+
+  const context = contextOf(applications, application.id, { ...facts, lifts: [] });
+  const range = { from, to: addDays(until, 1) };
+  const { lanes } = windowOf(context, range);
+  const asked = lanes.filter((l) => l.gate.key === input.gate).map((l) => l.lane);
+  const bolt = asked.flat().find((s) => s.verdict.state === 'shut' && s.verdict.strength === 'bolt');
+  if (bolt)
+    return refuse({
+      kind: 'bolted',
+      bolts: [{ day: bolt.from, product: context.product.label.name, reason: bolt.verdict.reason }],
+    });
+  if (!asked.some((lane) => spanAt(lane, from)?.verdict.state === 'shut'))
+    return refuse({
+      kind: 'invalid',
+      issues: [
+        {
+          field: 'Gate',
+          problem: `${gateName(input.gate)} is not shut on ${isoDay(from)}`,
+          remedy: 'Nothing needs lifting there. Load the page again to see it as it is now.',
+        },
+      ],
+    });
+  return done({ why, from, until });
+}

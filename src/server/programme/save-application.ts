@@ -1,0 +1,192 @@
+import 'server-only';
+import Joi from 'joi';
+import { addDays } from '@/core/calendar/day';
+import { spanAt } from '@/core/calendar/span';
+import type { Facts, GateKey } from '@/core/gates/gate';
+import type { Reason } from '@/core/gates/reason';
+import { productsOf, windowOf } from '@/core/gates/window';
+import {
+  TIMES,
+  asPlanned,
+  draftsFrom,
+  readApplication,
+  type TypedApplication,
+} from '@/core/season/typed-application';
+import { contextOf, type PlannedApplication } from '@/core/season/programme';
+import { requirePermission, type Actor } from '@/data/actor';
+import { momentOf } from '@/data/clock';
+import { inOrganisation } from '@/data/connection';
+import { zoneOf } from '@/data/lawns';
+import {
+  addApplication,
+  addTie,
+  changeApplication,
+  lockZone,
+  type ProductChange,
+  type StoredApplication,
+} from '@/data/programme';
+import { changed } from '../changes';
+import { done, refuse, type Outcome, type Overtaken } from '../entry/outcome';
+import { assemble } from '../facts';
+
+export type ApplicationInput = TypedApplication &
+  Readonly<{
+    zoneId: string;
+    /** empty: a new one */
+    applicationId: string;
+    /** version that the editor saw; 0: a new one */
+    base: number;
+  }>;
+
+const typed = (most: number) => Joi.string().allow('').max(most).required();
+export const applicationShape = Joi.object<ApplicationInput>({
+  zoneId: Joi.string().guid().required(),
+  applicationId: Joi.string().guid().allow('').required(),
+  base: Joi.number().integer().min(0).required(),
+  purpose: typed(120),
+  ...{ plannedOn: typed(40), earliest: typed(40), latest: typed(40) },
+  products: Joi.array()
+    .items(
+      Joi.object({
+        id: Joi.string().guid().allow('').required(),
+        productId: Joi.string().guid().allow('').required(),
+        ...{ rate: typed(40), unit: typed(40), use: typed(40), method: typed(40) },
+        targets: Joi.array().items(Joi.string().max(60)).max(40).required(),
+        place: Joi.string().valid('zone', 'spots', 'strip').required(),
+        ...{ area: typed(40), length: typed(40), width: typed(40), ground: typed(60) },
+        tank: Joi.number().integer().min(1).max(8).required(),
+        times: Joi.string()
+          .valid(...TIMES)
+          .required(),
+        ...{ split: typed(40), shares: typed(60), shots: typed(10) },
+      }),
+    )
+    .max(20)
+    .required(),
+});
+
+/** Saved: which application it is, and how many there are of it with its splits. */
+export type Saved = Readonly<{ applicationId: string; version: number; applications: number }>;
+
+/**
+ * Saves an application that every bolt of label and limits lets through. It is checked and written under a lock on the
+ * zone: two who save at once cannot both take what is left of a limit.
+ */
+export function saveApplication(
+  actor: Actor,
+  input: ApplicationInput,
+): Promise<Outcome<Saved, Overtaken<StoredApplication>>> {
+  requirePermission(actor, 'plan');
+  return inOrganisation(actor, async (db) => {
+    if (!(await lockZone(db, input.zoneId))) return refuse({ kind: 'gone' });
+    const zone = await zoneOf(db, input.zoneId);
+    if (!zone) return refuse({ kind: 'gone' });
+    const moment = await momentOf(db, actor);
+    const { books, labels, house } = await assemble(db, actor, [zone], moment, { sky: false });
+    const { applications, facts } = books.get(zone.id)!;
+    const before = applications.find((a) => a.id === input.applicationId) ?? null;
+    if (input.applicationId && !before) return refuse({ kind: 'gone' });
+    if (before && before.version !== input.base)
+      return refuse({
+        ...{ kind: 'changed-by-other', by: before.changedBy, at: before.changedAt.toISOString() },
+        theirs: before,
+      });
+
+    const read = readApplication(input, {
+      labels: labels.now,
+      zone: { ...facts.zone, area: zone.area },
+      spacing: house.rules.spacing,
+    });
+    if (!read.ok) return refuse({ kind: 'invalid', issues: read.issues });
+    const issues = keptAsRecorded(before, read.value.products);
+    if (issues.length) return refuse({ kind: 'invalid', issues });
+
+    const drafts = draftsFrom(read.value);
+    const planned = asPlanned(drafts, before);
+    const others = applications.filter((a) => a.id !== before?.id);
+    const bolts = planned.flatMap((a) => labelBolts([...others, ...planned], a, facts));
+    if (bolts.length) return refuse({ kind: 'bolted', bolts });
+
+    const ties = new Map<number, string>();
+    for (const tie of drafts.flatMap((d) =>
+      d.products.flatMap((p) => (p.tie?.part === 1 ? [{ ...p.tie, p }] : [])),
+    ))
+      ties.set(
+        tie.key,
+        await addTie(db, actor, {
+          ...{ zoneId: zone.id, kind: tie.kind, parts: tie.of, spacing: tie.spacing },
+          total: totalOf(read.value.products[tie.key]),
+        }),
+      );
+    const change = (draft: (typeof drafts)[number]) => ({
+      ...{ zoneId: zone.id, purpose: draft.purpose, plannedOn: draft.plannedOn },
+      ...{ earliest: draft.earliest, latest: draft.latest },
+      products: draft.products.map((p): ProductChange => {
+        const stored = before?.products.find((s) => s.id === p.id);
+        const kept = stored?.tie ? { id: stored.tie.id, part: stored.tie.part } : null;
+        return {
+          ...{ id: stored?.id ?? null, productId: p.label.id, rate: p.typed.rate, unit: p.typed.unit },
+          ...{ use: p.use, targets: p.targets, method: p.method, place: p.place, tank: p.tank },
+          tie: p.tie ? { id: ties.get(p.tie.key)!, part: p.tie.part } : kept,
+        };
+      }),
+    });
+    const [first, ...more] = drafts;
+    let applicationId = before?.id ?? '';
+    if (before) await changeApplication(db, actor, before.id, before.version, change(first!), moment.now);
+    else applicationId = await addApplication(db, actor, change(first!), moment.now);
+    for (const d of more) await addApplication(db, actor, change(d), moment.now);
+    await changed(db, actor, [zone.id]);
+    return done({ applicationId, version: (before?.version ?? 0) + 1, applications: drafts.length });
+  });
+}
+
+/** The total of a split with its shares; null: a sequence has none. */
+function totalOf(p: Parameters<typeof draftsFrom>[0]['products'][number] | undefined) {
+  if (p?.repeat?.kind !== 'split') return null;
+  return { figure: p.typed.rate, unit: p.typed.unit, shares: p.repeat.shares };
+}
+
+/** Products that are down stay as they were recorded: none of them can be taken out or become another. */
+function keptAsRecorded(
+  before: StoredApplication | null,
+  products: readonly Readonly<{ id: string | null; label: Readonly<{ id: string }> }>[],
+) {
+  return (before?.products ?? [])
+    .filter((p) => p.recordId !== null)
+    .filter((p) => products.find((q) => q.id === p.id)?.label.id !== p.label.id)
+    .map((p) => ({
+      field: 'products',
+      problem: `${p.label.name} of this application has been put down`,
+      remedy: 'Leave it as it is; plan what is still to come beside it, or as another application.',
+    }));
+}
+
+/** Gates whose bolts no day and no paper can open: what the programme itself must keep. */
+const PLANNED: readonly GateKey[] = [
+  'registration',
+  'label-turf',
+  'label-rate',
+  'year-limit',
+  'application-count',
+];
+
+export type Bolt = Readonly<{ day: PlannedApplication['plannedOn']; product: string; reason: Reason }>;
+
+/** Bolts that no day can open: turf, rate, year's limit. Those of days and weather are the fence's to show. */
+export function labelBolts(all: readonly PlannedApplication[], a: PlannedApplication, facts: Facts): Bolt[] {
+  if (a.skipped || a.products.every((p) => p.recordId !== null)) return [];
+  const on = a.plannedOn;
+  const context = contextOf(all, a.id, facts);
+  const products = productsOf(context);
+  const { lanes } = windowOf(context, { from: on, to: addDays(on, 1) });
+  return lanes
+    .filter(({ gate }) => PLANNED.includes(gate.key))
+    .flatMap(({ of, lane }) => {
+      const verdict = spanAt(lane, on)?.verdict;
+      const product = products.find((p) => p.position === of)?.label.name ?? '';
+      return verdict?.state === 'shut' && verdict.strength === 'bolt'
+        ? [{ day: on, product, reason: verdict.reason }]
+        : [];
+    });
+}

@@ -1,0 +1,109 @@
+/** What the Lawn screen, and the screens that hang on it, show of one zone. */
+import 'server-only';
+import type { Day } from '@/core/calendar/day';
+import type { Facts } from '@/core/gates/gate';
+import type { Outlook, OutlookRefusal } from '@/core/ground/outlook';
+import { requirePermission, type Actor } from '@/data/actor';
+import { momentOf } from '@/data/clock';
+import { inOrganisation } from '@/data/connection';
+import type { EarlierWork } from '@/data/earlier-work';
+import type { Finding } from '@/data/findings';
+import type { House } from '@/data/house';
+import { zoneOf, zonesOfLawn, type ZoneOnLawn } from '@/data/lawns';
+import type { StoredApplication } from '@/data/programme';
+import type { LabelBook } from '@/data/products';
+import { observationsOf, type Observation } from '@/data/readings';
+import type { RecordEntry } from '@/data/records';
+import { dayFrom, type Station } from '@/data/weather';
+import { assemble, labelsFor } from '../facts';
+import { bringWeatherUpToDate } from '../soil/weather';
+
+/** How old the weather is that a screen was made from. */
+export type WeatherStatus = Readonly<{
+  station: string;
+  trouble: string | null;
+  forecastIssuedOn: Day | null;
+}>;
+export const weatherStatus = (s: Station): WeatherStatus => ({
+  station: s.name,
+  trouble: s.trouble,
+  forecastIssuedOn: s.forecastIssuedOn === null ? null : dayFrom(s.forecastIssuedOn),
+});
+
+/** What the frame of every screen shows. */
+export function frameOf(actor: Actor): Promise<{ today: Day; isDemo: boolean }> {
+  return inOrganisation(actor, async (db) => {
+    const { today, isDemo } = await momentOf(db, actor);
+    return { today, isDemo };
+  });
+}
+
+/** What a list shows of an entry: not its whole legal form. */
+export type EntryLine = Pick<
+  RecordEntry,
+  | 'id'
+  | 'visitId'
+  | 'plannedProductId'
+  | 'productName'
+  | 'appliedOn'
+  | 'amount'
+  | 'amountUnit'
+  | 'areaSqFt'
+  | 'rate'
+  | 'part'
+  | 'parts'
+>;
+
+export type ZoneSheet = Readonly<{
+  today: Day;
+  house: House;
+  zone: ZoneOnLawn;
+  siblings: readonly Readonly<{ id: string; name: string }>[];
+  labels: LabelBook;
+  applications: readonly StoredApplication[];
+  /** entries that stand, the latest first */
+  entries: readonly EntryLine[];
+  earlier: readonly EarlierWork[];
+  outlook: Outlook | null;
+  outlookRefusal: OutlookRefusal | null;
+  /** what was seen at this lawn: bloom, green shoots */
+  signs: readonly Observation[];
+  /** what was seen or done here that gates ask for, in the order of entry */
+  findings: readonly Finding[];
+  /** what the gates of any application here are asked with */
+  facts: Facts;
+  weather: WeatherStatus | null;
+}>;
+
+/** All there is to know of one zone, closed or not. Null: no such zone here. */
+export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet | null> {
+  requirePermission(actor, 'see');
+  await bringWeatherUpToDate(actor);
+  return inOrganisation(actor, async (db) => {
+    const zone = await zoneOf(db, zoneId);
+    if (!zone) return null;
+    const moment = await momentOf(db, actor);
+    const { house, labels, stations, books } = await assemble(db, actor, [zone], moment);
+    const book = books.get(zone.id)!;
+    const station = stations.find((s) => s.id === zone.stationId);
+    return {
+      ...{ today: moment.today, house, zone, labels: labelsFor(labels, book) },
+      siblings: (await zonesOfLawn(db, zone.lawnId)).map(({ id, name }) => ({ id, name })),
+      applications: book.applications,
+      entries: book.records
+        .filter((r) => r.correctedById === null)
+        .map(lineOf)
+        .reverse(),
+      ...{ earlier: book.earlier, findings: book.findings, facts: book.facts },
+      ...{ outlook: book.facts.outlook, outlookRefusal: book.outlookRefusal },
+      signs: await observationsOf(db, zone.lawnId),
+      weather: station ? weatherStatus(station) : null,
+    };
+  });
+}
+
+const lineOf = (r: RecordEntry): EntryLine => ({
+  ...{ id: r.id, visitId: r.visitId, plannedProductId: r.plannedProductId, productName: r.productName },
+  ...{ appliedOn: r.appliedOn, amount: r.amount, amountUnit: r.amountUnit, areaSqFt: r.areaSqFt },
+  ...{ rate: r.rate, part: r.part, parts: r.parts },
+});

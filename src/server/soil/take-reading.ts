@@ -1,0 +1,242 @@
+import 'server-only';
+import Joi from 'joi';
+import { DateTime } from 'luxon';
+import { isoDay, parseDay, type Day } from '@/core/calendar/day';
+import { SIGNS, type Sign } from '@/core/ground/crossing';
+import { POSSIBLE, doubtsAbout, mostChange, type Doubt } from '@/core/ground/plausible';
+import { diffusivityOf } from '@/core/ground/site';
+import { SPOTS, siteAt, type Spot } from '@/core/lawn/zone';
+import { figure, showTemperature } from '@/core/units/format';
+import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
+import type { Celsius } from '@/core/units/quantity';
+import { fromFahrenheit, fromInches } from '@/core/units/trade';
+import { requirePermission, type Actor } from '@/data/actor';
+import { nowOf, dayIn } from '@/data/clock';
+import { inOrganisation } from '@/data/connection';
+import { houseOf } from '@/data/house';
+import { zoneOf } from '@/data/lawns';
+import { toNumeric } from '@/data/numbers';
+import { addObservation, addReadings, latestReadings, readingSent, thermometersOf } from '@/data/readings';
+import { meetReadings } from '@/data/outlooks';
+import { changed } from '../changes';
+import { done, refuse, type Outcome } from '@/server/entry/outcome';
+import { expectedAt } from './view';
+
+export type ReadingInput = Readonly<{
+  /** made by the form when it opens: sent twice, it is taken once */
+  sendKey: string;
+  zoneId: string;
+  spot: Spot;
+  depth: string;
+  value: string;
+  unit: 'F' | 'C';
+  thermometerId: string | null;
+  /** "2027-03-18T10:30" by the clock of the organisation's people; empty: now */
+  takenAt: string;
+  confirmed: boolean;
+}>;
+export const readingShape = Joi.object<ReadingInput>({
+  sendKey: Joi.string().guid().required(),
+  zoneId: Joi.string().guid().required(),
+  spot: Joi.string()
+    .valid(...SPOTS)
+    .required(),
+  depth: Joi.string().allow('').max(20).required(),
+  value: Joi.string().allow('').max(20).required(),
+  unit: Joi.string().valid('F', 'C').required(),
+  thermometerId: Joi.string().guid().allow(null).required(),
+  takenAt: Joi.string().allow('').max(30).required(),
+  confirmed: Joi.boolean().required(),
+});
+
+/** Takes one reading: what is impossible is refused, what looks like a slip is asked about, and then it counts at once. */
+export async function takeReading(
+  actor: Actor,
+  input: ReadingInput,
+): Promise<Outcome<{ readingId: string }>> {
+  requirePermission(actor, 'record');
+  const { least, most } = POSSIBLE[input.unit];
+  const issues: Issue[] = [];
+  const read = <T>(parsed: Parsed<T>): T | null => {
+    if (!parsed.ok) issues.push(parsed.issue);
+    return parsed.ok ? parsed.value : null;
+  };
+  const value = read(
+    parseFigure(input.value.replace('−', '-'), {
+      field: 'Temperature',
+      unit: `°${input.unit}`,
+      least,
+      most,
+    }),
+  );
+  const depth = read(parseFigure(input.depth, { field: 'Depth', unit: 'in', least: 0.5, most: 12 }));
+  const taken = await inOrganisation(actor, async (db) => {
+    const zone = await zoneOf(db, input.zoneId);
+    if (!zone) return refuse({ kind: 'gone' });
+    const { now } = await nowOf(db);
+    const at = read(parseMoment(input.takenAt, now, actor.timeZone));
+    const thermometer = (await thermometersOf(db)).find((t) => t.id === input.thermometerId) ?? null;
+    if (input.thermometerId && !thermometer)
+      issues.push({
+        field: 'Thermometer',
+        problem: 'This thermometer has been put away',
+        remedy: 'Choose another, or none.',
+      });
+    if (value === null || depth === null || at === null || issues.length)
+      return refuse({ kind: 'invalid', issues });
+    const sent = await readingSent(db, input.sendKey);
+    if (sent) return done({ readingId: sent });
+
+    const house = await houseOf(db);
+    const today = dayIn(now, actor.timeZone);
+    const z = fromInches(depth);
+    const offset = thermometer?.offsetF ?? 0;
+    const lastOnes = await latestReadings(db, zone.id, 20);
+    const last = lastOnes.find(
+      (r) => r.spot === input.spot && Math.abs(r.depth - z) < 0.013 && r.takenAt <= at,
+    );
+    const hours = last ? (at.getTime() - last.takenAt.getTime()) / 3_600_000 : 0;
+    const doubts = doubtsAbout(
+      { value: value - (input.unit === 'F' ? offset : offset / 1.8), unit: input.unit },
+      await expectedAt(db, actor.orgId, zone, house, today, input.spot, z, at),
+      last && hours < 24
+        ? {
+            value: last.value,
+            hours,
+            most: mostChange(z, Math.max(hours, 0.1), diffusivityOf(siteAt(zone.site, input.spot))),
+          }
+        : null,
+    );
+    if (doubts.length && !input.confirmed)
+      return refuse({ kind: 'questions', questions: doubts.map((d) => question(d, value, input.unit)) });
+
+    await addReadings(db, [
+      {
+        orgId: actor.orgId,
+        zoneId: zone.id,
+        spot: input.spot,
+        depthIn: toNumeric(depth),
+        takenAt: at,
+        value: toNumeric(value),
+        unit: input.unit,
+        offsetF: toNumeric(offset),
+        calibrated: thermometer?.calibratedOn != null,
+        source: 'hand',
+        instrument: thermometer?.name ?? '',
+        person: actor.name,
+        sendKey: input.sendKey,
+      },
+    ]);
+    // held to the model at once, so that its neighbours of the same kind hear of it too
+    const withIt = await zoneOf(db, zone.id);
+    if (withIt) await meetReadings(db, actor.orgId, [withIt], house.crossings.depth, today);
+    await changed(
+      db,
+      actor,
+      [input.zoneId],
+      [{ kind: 'zones', orgId: actor.orgId, zoneIds: [input.zoneId] }],
+    );
+    return done({ readingId: (await readingSent(db, input.sendKey))! });
+  });
+  return taken;
+}
+
+function parseMoment(text: string, now: Date, zone: string): Parsed<Date> {
+  if (!text.trim()) return { ok: true, value: now };
+  const field = 'Time';
+  const no = (problem: string, remedy: string): Parsed<Date> => ({
+    ok: false,
+    issue: { field, problem, remedy },
+  });
+  const at = DateTime.fromISO(text, { zone });
+  if (!at.isValid) return no(`Time "${text}" is no day and hour`, 'Type it as 2027-03-18 10:30.');
+  if (at.toMillis() > now.getTime() + 60_000)
+    return no(`Time is ${at.toFormat('d LLLL, HH:mm')}, which is still to come`, 'Check the hour.');
+  if (at.toMillis() < now.getTime() - 400 * 86_400_000)
+    return no(`Time is ${at.toFormat('d LLLL yyyy')}, more than a year ago`, 'Check the year.');
+  return { ok: true, value: at.toJSDate() };
+}
+
+function question(d: Doubt, value: number, unit: 'F' | 'C'): Issue {
+  const field = 'Temperature';
+  const shown = `${figure(value, 1)} °${unit}`;
+  switch (d.code) {
+    case 'other-scale':
+      return {
+        field,
+        problem: `${shown} is far from the ${showTemperature(d.expected)} expected here, and ${figure(value, 1)} °${unit === 'F' ? 'C' : 'F'} would fit (${showTemperature(d.asOther)})`,
+        remedy: `Is the thermometer set to °${unit === 'F' ? 'C' : 'F'}? Then change the unit.`,
+      };
+    case 'far-off':
+      return {
+        field,
+        problem: `${shown} is far from the ${showTemperature(d.expected)} expected here`,
+        remedy:
+          'Let the probe settle, check depth and spot. If it is right, keep it: it is flagged and not used.',
+      };
+    case 'swing':
+      return {
+        field,
+        problem: `${shown} is ${figure(Math.abs(asCelsius(value, unit) - d.before) * 1.8, 1)} °F from ${showTemperature(d.before)}, read ${hoursWords(d.hours)} ago; at this depth the soil changes by ${figure(d.most * 1.8, 1)} °F at most`,
+        remedy: 'Check the figure, the depth and the spot.',
+      };
+  }
+}
+const asCelsius = (value: number, unit: 'F' | 'C') =>
+  unit === 'F' ? fromFahrenheit(value) : (value as Celsius);
+const hoursWords = (h: number) => (h < 1 ? `${Math.round(h * 60)} minutes` : `${figure(h)} hours`);
+
+export type ObservationInput = Readonly<{
+  sendKey: string;
+  zoneId: string;
+  sign: Sign;
+  seenOn: string;
+  note: string;
+}>;
+export const observationShape = Joi.object<ObservationInput>({
+  sendKey: Joi.string().guid().required(),
+  zoneId: Joi.string().guid().required(),
+  sign: Joi.string()
+    .valid(...SIGNS)
+    .required(),
+  seenOn: Joi.string().allow('').max(20).required(),
+  note: Joi.string().allow('').max(500).required(),
+});
+
+/** Notes a sign of the season. */
+export async function noteSign(actor: Actor, input: ObservationInput): Promise<Outcome<null>> {
+  requirePermission(actor, 'record');
+  const noted = await inOrganisation(actor, async (db) => {
+    if (!(await zoneOf(db, input.zoneId))) return refuse({ kind: 'gone' });
+    const today = dayIn((await nowOf(db)).now, actor.timeZone);
+    const day: Day | null = parseDay(input.seenOn);
+    const problem =
+      day === null
+        ? `Day "${input.seenOn}" is no day`
+        : day > today
+          ? `Day is ${isoDay(day)}, after today`
+          : null;
+    if (day === null || problem)
+      return refuse({
+        kind: 'invalid',
+        issues: [{ field: 'Day', problem: problem ?? '', remedy: `Type a day up to ${isoDay(today)}.` }],
+      });
+    await addObservation(db, {
+      orgId: actor.orgId,
+      zoneId: input.zoneId,
+      sign: input.sign,
+      seenOn: isoDay(day),
+      person: actor.name,
+      note: input.note.trim(),
+      sendKey: input.sendKey,
+    });
+    await changed(
+      db,
+      actor,
+      [input.zoneId],
+      [{ kind: 'zones', orgId: actor.orgId, zoneIds: [input.zoneId] }],
+    );
+    return done(null);
+  });
+  return noted;
+}
