@@ -2,7 +2,13 @@
 import { closeConnection, inOrganisation } from '@/data/connection';
 import type { Actor, Role } from '@/data/actor';
 import { siteName, zonesOf } from '@/data/lawns';
+import { nextOf } from '@/core/season/programme';
+import { NEW_PRODUCT, typedFrom, type TypedProduct } from '@/core/season/typed-application';
 import { closeQueue } from '@/server/jobs/jobs';
+import type { ApplicationInput } from '@/server/programme/save-application';
+import { zoneSheet } from '@/server/programme/view';
+import { recordVisit, type ProductUsed, type RecordInput } from '@/server/records/record-visit';
+import { reasonWords } from '@/ui/reason-words';
 
 export const actor = (role: Role = 'technician', orgId = 'quillmoor'): Actor => ({
   userId: 'person-2',
@@ -18,6 +24,78 @@ export async function zoneNamed(site: string) {
   if (!zone) throw new Error(`The demo has no ${site}`);
   return zone;
 }
+
+/** What is planned on a zone, as the Lawn screen has it. */
+export async function programmeOf(zoneId: string) {
+  const sheet = await zoneSheet(actor(), zoneId);
+  if (!sheet) throw new Error(`No zone ${zoneId}`);
+  return sheet.applications;
+}
+
+/** An application's fields as a form sends them: the demo's own where it stands, else those of one product. */
+export async function applicationInput(
+  site: string,
+  over: Partial<ApplicationInput> = {},
+  product: Partial<TypedProduct> = {},
+  which: 'next' | 'new' = 'next',
+): Promise<ApplicationInput> {
+  const zone = await zoneNamed(site);
+  const sheet = (await zoneSheet(actor(), zone.id))!;
+  const next = which === 'next' ? nextOf(sheet.applications) : undefined;
+  const stored = sheet.applications.find((a) => a.id === next?.id);
+  const label = sheet.labels.now.find((l) => l.name.startsWith('Prodiamine 65'))!;
+  const typed = stored
+    ? typedFrom(stored)
+    : {
+        ...{ purpose: '', plannedOn: '2027-03-20', earliest: '', latest: '' },
+        products: [
+          {
+            ...NEW_PRODUCT,
+            ...{ productId: label.id, rate: '0.8', unit: label.rateUnit, use: 'pre-emergent' },
+            ...{ times: 'split' as const, split: 'halves' },
+          },
+        ],
+      };
+  return {
+    ...{ zoneId: zone.id, applicationId: stored?.id ?? '', base: stored?.version ?? 0 },
+    ...typed,
+    products: typed.products.map((p, i) => (i === 0 ? { ...p, ...product } : p)),
+    ...over,
+  };
+}
+
+/** What a visit sends: the next application of a zone as planned, but for what is said. */
+export async function recordInput(
+  site: string,
+  over: Partial<RecordInput> = {},
+  used: Partial<ProductUsed> = {},
+): Promise<RecordInput> {
+  const zone = await zoneNamed(site);
+  const next = nextOf(await programmeOf(zone.id));
+  return {
+    ...{ sendKey: crypto.randomUUID(), zoneId: zone.id, applicationId: next?.id ?? '' },
+    products: (next?.products ?? []).map((p, i) => ({
+      ...{ plannedProductId: p.id, productId: p.label.id, use: p.use, targets: [...p.targets], tank: p.tank },
+      ...{ place: p.place.on, ground: '', area: '6240', amount: '70', amountUnit: 'g', lot: '' },
+      ...(i === 0 ? used : {}),
+    })),
+    ...{ water: '6.24', appliedOn: '2027-03-18', startedAt: '', endedAt: '', appliedBy: 'Tobin Asher' },
+    ...{
+      certifiedBy: 'Mara Venn',
+      supervisor: '',
+      method: '',
+      equipment: '',
+      wind: '4',
+      windFrom: '',
+      air: '55',
+    },
+    ...{ noticeGiven: '', reentryTold: '', notes: '', confirmed: false, corrects: null },
+    ...over,
+  };
+}
+
+/** Records, with reasons in the words of today. */
+export const record = (input: RecordInput, who: Actor = actor()) => recordVisit(who, input, reasonWords);
 
 export async function closeAll(): Promise<void> {
   await closeQueue();

@@ -180,16 +180,17 @@ export function recordVisit(
     };
     const day = take(dayOfWork(input.appliedOn, moment.today));
     const used: Used[] = [];
+    let isSprayed = false;
     for (const [i, p] of input.products.entries()) {
       const planned = application?.products.find((q) => q.id === p.plannedProductId) ?? null;
       if (p.plannedProductId && !planned && !corrected) return refuse({ kind: 'gone' });
       const label = await labelOn(db, actor, labels, p.productId, day ?? moment.today, corrected);
+      isSprayed ||= label !== undefined && !isGranule(label);
       const one = readUsed(p, i, label, planned, zone.area, take, issues);
       if (one) used.push(one);
     }
     if (!input.products.length)
       issues.push({ field: 'products', problem: 'No product was put down', remedy: 'Choose at least one.' });
-    const isSprayed = used.some((u) => !isGranule(u.label));
     const optional = (text: string, isAsked: boolean, bounds: Parameters<typeof parseFigure>[1]) =>
       !isAsked && text.trim() === '' ? null : take(parseFigure(text, bounds));
     const water = optional(input.water, isSprayed, {
@@ -219,7 +220,9 @@ export function recordVisit(
     // sent twice, or by a second device: under the lock on the zone what stands is known before anything is written
     const [sent] = await recordsOfVisit(db, input.sendKey);
     if (sent) return done({ recordId: sent.id });
-    const standing = corrected?.correctedById ?? used.find((u) => u.planned?.recordId)?.planned?.recordId;
+    const standing = corrected
+      ? corrected.correctedById
+      : used.find((u) => u.planned?.recordId)?.planned?.recordId;
     if (standing && (corrected === null || (await bySendKey(db, input.sendKey)) === null))
       return refuse({ kind: 'already-recorded', recordId: standing });
 
