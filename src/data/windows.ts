@@ -6,7 +6,7 @@ import type { GateKey } from '@/core/gates/gate';
 import type { Reason } from '@/core/gates/reason';
 import type { WindowLane } from '@/core/gates/window';
 import type { Transaction } from './connection';
-import { applicationWindow, lawn, plannedApplication, zone } from './schema';
+import { applicationWindow, lawn, plannedApplication, plannedProduct, zone } from './schema';
 
 /**
  * How the gates of one planned application stood at an hour: derived, and thrown away at any time. `FORM` is the version
@@ -33,6 +33,30 @@ export async function markWindowsStale(db: Transaction, zoneIds: readonly string
       ),
     );
 }
+
+/** What is planned with some products: their shelf has changed. */
+export async function markWindowsOfProductsStale(db: Transaction, productIds: readonly string[]): Promise<void> {
+  if (!productIds.length) return;
+  await db
+    .update(applicationWindow)
+    .set({ isStale: true })
+    .where(
+      and(
+        eq(applicationWindow.isStale, false),
+        inArray(
+          applicationWindow.applicationId,
+          db
+            .select({ id: plannedProduct.applicationId })
+            .from(plannedProduct)
+            .where(inArray(plannedProduct.productId, [...productIds])),
+        ),
+      ),
+    );
+}
+
+/** Two that make many rows stale at once would wait for each other's: one after the other they do not. */
+export const oneChangeAtATime = (db: Transaction, orgId: string) =>
+  db.execute(sql`select pg_advisory_xact_lock(hashtext('changes'), hashtext(${orgId}))`);
 
 /** Days ahead in which a planned application is watched; what lies further off only where it is its zone's next. */
 export const WATCHED_DAYS = 21;

@@ -3,11 +3,17 @@
  * a job brings them up to date, open screens look again. Where the transaction fails, none of it has happened.
  */
 import 'server-only';
-import { markWindowsStale } from '@/data/windows';
+import { markWindowsOfProductsStale, markWindowsStale, oneChangeAtATime } from '@/data/windows';
 import { tellNews } from '@/data/news';
 import type { Actor } from '@/data/actor';
 import type { Transaction } from '@/data/connection';
 import { sendJobIn, type Job } from './jobs/jobs';
+
+/** Zones; everything; or zones and, for their shelf, whatever is planned with some products. */
+type Touched =
+  | readonly string[]
+  | 'all'
+  | Readonly<{ zones: readonly string[]; products: readonly string[] }>;
 
 /**
  * @param zones whose windows may now be others; 'all' where a house rule, a label, the shelf or the weather changed
@@ -16,10 +22,15 @@ import { sendJobIn, type Job } from './jobs/jobs';
 export async function changed(
   db: Transaction,
   { orgId }: Pick<Actor, 'orgId'>,
-  zones: readonly string[] | 'all',
+  zones: Touched,
   before: readonly Job[] = [],
 ): Promise<void> {
-  await markWindowsStale(db, zones === 'all' ? null : zones);
+  await oneChangeAtATime(db, orgId);
+  if (zones === 'all') await markWindowsStale(db, null);
+  else if ('zones' in zones) {
+    await markWindowsStale(db, zones.zones);
+    await markWindowsOfProductsStale(db, zones.products);
+  } else await markWindowsStale(db, zones);
   for (const job of before) await sendJobIn(db, job);
   await sendJobIn(db, { kind: 'windows', orgId });
   await tellNews(db, orgId);

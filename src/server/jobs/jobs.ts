@@ -17,10 +17,15 @@ export type Job =
   /** windows of planned applications that are stale or of another hour */
   | Readonly<{ kind: 'windows'; orgId: string }>;
 
-export const QUEUE = 'iron-gate';
 /** A failed job is tried again three times, a little later each time; then it is shown. */
 const RETRIES = { retryLimit: 3, retryDelay: 1, retryBackoff: true } as const;
 
+export const QUEUE = 'iron-gate';
+/** Windows have a queue of their own: a large file does not hold them up, and one of them waits for each organisation. */
+export const WINDOWS_QUEUE = 'iron-gate-windows';
+export const QUEUES = [QUEUE, WINDOWS_QUEUE] as const;
+const queueOf = (job: Job) => (job.kind === 'windows' ? WINDOWS_QUEUE : QUEUE);
+const optionsOf = (job: Job) => (job.kind === 'windows' ? { ...RETRIES, singletonKey: job.orgId } : RETRIES);
 const kept = globalThis as typeof globalThis & { __ironGateQueue?: Promise<PgBoss> };
 
 /** The queue's own few connections. Its tables are made with the others, by the owner (scripts/lib/database). */
@@ -58,12 +63,12 @@ export async function closeQueue(): Promise<void> {
  */
 export async function sendJobIn(db: Transaction, job: Job): Promise<void> {
   const boss = await queue();
-  await boss.send(QUEUE, job, { ...RETRIES, db: onTransaction(db) });
+  await boss.send(queueOf(job), job, { ...optionsOf(job), db: onTransaction(db) });
 }
 
 /** Hands over work that no transaction asks for: a round of the worker, a second try. @throws where the queue is away */
 export async function sendJob(job: Job): Promise<void> {
-  await (await queue()).send(QUEUE, job, RETRIES);
+  await (await queue()).send(queueOf(job), job, optionsOf(job));
 }
 
 /** The queue's way to a database, on a transaction of ours: its numbered placeholders become parameters of Drizzle. */
@@ -99,7 +104,7 @@ export async function queueState(orgId: string): Promise<QueueState> {
   }>(sql`
     select id, state, data->>'kind' as kind, output->>'message' as why, coalesce(completed_on, created_on) as at
     from pgboss.job
-    where name = ${QUEUE} and data->>'orgId' = ${orgId}
+    where name in (${QUEUE}, ${WINDOWS_QUEUE}) and data->>'orgId' = ${orgId}
       and (state in ('created', 'retry', 'active') or (state = 'failed' and completed_on > now() - interval '7 days'))
     order by created_on desc limit 200`);
   return {
@@ -115,7 +120,7 @@ export async function queueState(orgId: string): Promise<QueueState> {
 export async function retryJob(orgId: string, id: string): Promise<boolean> {
   return signInDatabase().transaction(async (db) => {
     const [row] = await db.execute<{ data: Job }>(
-      sql`delete from pgboss.job where name = ${QUEUE} and id = ${id}::uuid and state = 'failed' and data->>'orgId' = ${orgId} returning data`,
+      sql`delete from pgboss.job where name in (${QUEUE}, ${WINDOWS_QUEUE}) and id = ${id}::uuid and state = 'failed' and data->>'orgId' = ${orgId} returning data`,
     );
     if (row) await sendJobIn(db, row.data);
     return row !== undefined;

@@ -11,7 +11,7 @@ import { changed } from '../changes';
 import { ensembleFor, meetReadings } from '@/data/outlooks';
 import { organisation } from '@/data/schema';
 import { noteImportFailed, runImport, runUndo } from '@/server/imports/run-imports';
-import { QUEUE, queue, sendJob, type Job } from './jobs';
+import { QUEUES, queue, sendJob, type Job } from './jobs';
 import { computeWindows, hourOfMoment } from './windows';
 import { fetchSensor, sensorsOf } from '@/server/soil/soil-station';
 import { bringWeatherUpToDate } from '@/server/soil/weather';
@@ -73,13 +73,14 @@ async function computeOutlooks(actor: Actor, zoneIds: readonly string[] | null):
 /** Takes jobs from the queue until the process ends. @param everyMs how often weather and stations are asked by themselves */
 export async function startWorker(everyMs = 120_000): Promise<() => Promise<void>> {
   const boss = await queue();
-  await boss.work<Job>(
-    QUEUE,
-    { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true },
-    async ([job]) => {
-      if (job) await runOne(job);
-    },
-  );
+  for (const name of QUEUES)
+    await boss.work<Job>(
+      name,
+      { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true },
+      async ([job]) => {
+        if (job) await runOne(job);
+      },
+    );
   const lastHour = new Map<string, number>();
   const round = async () => {
     try {
@@ -93,7 +94,7 @@ export async function startWorker(everyMs = 120_000): Promise<() => Promise<void
   const timer = setInterval(() => void round(), everyMs);
   return async () => {
     clearInterval(timer);
-    await boss.offWork(QUEUE);
+    for (const name of QUEUES) await boss.offWork(name);
   };
 }
 

@@ -242,8 +242,8 @@ export function recordVisit(
       if (added) await drawStock(db, actor, u, { id, day: day! }, correctedBy(book, input));
       if (i === 0) recordId = id;
     }
-    // what is on the shelf is on everybody's
-    await changed(db, actor, 'all');
+    // what is left on the shelf is for all that is planned with it
+    await changed(db, actor, { zones: [zone.id], products: used.map((u) => u.label.id) });
     return done({ recordId });
 
     /** What an entry of one product holds besides the visit's own figures. */
