@@ -107,7 +107,7 @@ function manyGates(): Ratio {
   const lawns = Array.from({ length: LAWNS }, (_, i) => ({
     ...c,
     zone: { ...c.zone, latitude: 38 + (i % 20) / 20, texture: TEXTURES[i % TEXTURES.length]! },
-    product: { ...c.application, id: `a${i}` },
+    applicationId: `a${i}`,
   }));
   const [all, ground] = inTurn(
     () => lawns.map((l) => windowOf(l, days).all),
@@ -129,16 +129,7 @@ function benchContext(): GateContext {
   const c = context({
     forecast: forecastOf(all, 1, today),
     recent: sliceDays(all, addDays(today, -42), today),
-    product: {
-      ...application,
-      partner: {
-        label: leafLabel,
-        rate: leafProduct.rate,
-        use: 'post-emergent',
-        target: null,
-        how: 'tank',
-      },
-    },
+    beside: [{ ...leafProduct, position: 2, label: leafLabel, targets: [] }],
   });
   return c;
 }

@@ -35,7 +35,10 @@ export async function markWindowsStale(db: Transaction, zoneIds: readonly string
 }
 
 /** What is planned with some products: their shelf has changed. */
-export async function markWindowsOfProductsStale(db: Transaction, productIds: readonly string[]): Promise<void> {
+export async function markWindowsOfProductsStale(
+  db: Transaction,
+  productIds: readonly string[],
+): Promise<void> {
   if (!productIds.length) return;
   await db
     .update(applicationWindow)

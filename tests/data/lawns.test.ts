@@ -5,7 +5,7 @@ import { Forbidden } from '@/data/actor';
 import { changeMany, dropFilter, lawnList, queryOf, saveFilter } from '@/server/lawns/lawn-list';
 import { lawnSheet } from '@/server/lawns/lawn-sheet';
 import { addNewLawn, saveLawn, type LawnInput } from '@/server/lawns/save-lawn';
-import { zoneSheet } from '@/server/season';
+import { zoneSheet } from '@/server/programme/view';
 import { actor, closeAll, zoneNamed } from '../support/demo';
 
 afterAll(closeAll);

@@ -13,7 +13,8 @@ import { putThermometerAway, saveCrossings, saveThermometer } from '@/server/hou
 import { expectedAt, hindcastSheet, readingSheet, soilSheet } from '@/server/soil/view';
 import { addSensor, fetchSensor, sensorsOf } from '@/server/soil/soil-station';
 import { noteSign, takeReading, type ReadingInput } from '@/server/soil/take-reading';
-import { board, zoneSheet } from '@/server/season';
+import { board } from '@/server/programme/board';
+import { zoneSheet } from '@/server/programme/view';
 import { actor, closeAll, zoneNamed } from '../support/demo';
 
 afterAll(closeAll);
@@ -271,7 +272,7 @@ describe('the schools', () => {
     expect(late.ok ? '' : JSON.stringify(late.refusal)).toContain(
       'Somebody else has changed the house rules',
     );
-    expect((await board(tech)).lines.length).toBeGreaterThan(5);
+    expect((await board(tech)).groups.reduce((sum, g) => sum + g.total, 0)).toBeGreaterThan(5);
     expect((await saveCrossings(tech, { ...base, use: 'run of days', seen: house.version + 1 })).ok).toBe(
       true,
     );

@@ -6,7 +6,9 @@ import { outlook, station } from '@/data/schema';
 import { refreshWeather } from '@/data/weather';
 import { weatherOverHttp } from '@/devices/weather/client';
 import type { WeatherService } from '@/devices/weather/service';
-import { board, zoneSheet } from '@/server/season';
+import { zonesOf } from '@/data/lawns';
+import { computeWindows } from '@/server/jobs/windows';
+import { zoneSheet } from '@/server/programme/view';
 import { actor, zoneNamed, closeAll } from '../support/demo';
 
 afterAll(closeAll);
@@ -25,11 +27,11 @@ const broken = (calls: string[]): WeatherService => {
 };
 
 test('sites of one kind share one outlook, kept with the version of its inputs', async () => {
-  await board(tech);
+  await computeWindows(tech);
   const kept = () => inOrganisation(tech, (db) => db.select().from(outlook));
   const kinds = await kept();
-  const { lines, finished, unplanned } = await board(tech);
-  expect(kinds.length).toBeLessThan(lines.length + finished.length + unplanned.length);
+  const zones = await inOrganisation(tech, zonesOf);
+  expect(kinds.length).toBeLessThan(zones.length);
   expect(await kept()).toEqual(kinds);
 });
 
@@ -59,8 +61,8 @@ test('with the service away: what is on file stays in use, its age is told, and 
   const zone = await zoneNamed('14 Quarry Lane · front');
   const sheet = (await zoneSheet(tech, zone.id))!;
   process.env['WEATHER_URL'] = base;
-  expect(sheet.news?.trouble).toContain('not answering');
-  expect(sheet.news?.forecastIssuedOn).toBe(addDays(sheet.today, -1));
+  expect(sheet.weather?.trouble).toContain('not answering');
+  expect(sheet.weather?.forecastIssuedOn).toBe(addDays(sheet.today, -1));
   // yesterday's forecast still speaks for the nine days it has left
   expect(sheet.facts.forecast!.from).toBe(sheet.today);
   expect(sheet.facts.forecast!.air).toHaveLength(9 * 24);

@@ -40,7 +40,7 @@ export type RecordForm = Readonly<{
   site: string;
   zoneId: string;
   today: Day;
-  /** sq ft of the zone, as typed */
+  /** sq ft of the zone, to be shown */
   zoneArea: string;
   /** what it is: "Record", or of which entry the correction */
   applicationId: string;
@@ -92,7 +92,7 @@ async function frame(
   const used = new Set(first.products.map((p) => p.productId));
   return {
     ...{ site: siteName(zone), zoneId: zone.id, today: moment.today, applicationId, first },
-    zoneArea: plain(toSquareFeet(zone.area)),
+    zoneArea: significant(toSquareFeet(zone.area), 5),
     products: labels.now
       .filter((l) => l.status === 'registered' || used.has(l.id))
       .map((l) => choiceOf(l, zone, (shelves.get(l.id)?.lots ?? []).map((x) => x.lot).filter(Boolean))),

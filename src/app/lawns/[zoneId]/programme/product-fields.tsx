@@ -83,7 +83,11 @@ export function ProductFields({
           </button>
         )}
       </legend>
-      <Labelled name="Product" issue={issue('productId')} hint={isDone ? 'put down already' : null}>
+      <Labelled
+        name="Product"
+        issue={p.productId ? issue('productId') : null}
+        hint={isDone ? 'put down already' : null}
+      >
         {(field) => (
           <select {...field} disabled={isFixed} value={p.productId} onChange={(e) => choose(e.target.value)}>
             <option value="">choose a product</option>

@@ -19,6 +19,8 @@ type Props = Readonly<{
   /** may be left out: more than one product was planned */
   mayLeaveOut: boolean;
   isFirst: boolean;
+  /** not the only one */
+  mayRemove: boolean;
   issue: (field: string) => Issue | undefined;
   onChange: (change: Partial<Line>) => void;
   onRemove: () => void;
@@ -26,7 +28,8 @@ type Props = Readonly<{
 
 /** One product of a visit as it was really put down. */
 export function ProductUsedFields(props: Props) {
-  const { line, index, choices, isGiven, mayLeaveOut, isFirst, onChange, onRemove, zoneArea } = props;
+  const { line, index, choices, isGiven, mayLeaveOut, isFirst, mayRemove, onChange, onRemove, zoneArea } =
+    props;
   const choice = choices.find((c) => c.id === line.productId);
   const issue = (field: keyof ProductUsed) => props.issue(`products.${index}.${field}`);
   const units = (Object.keys(AMOUNT_UNITS) as AmountUnit[]).filter(
@@ -60,7 +63,7 @@ export function ProductUsedFields(props: Props) {
         ) : (
           <span className="font-cond text-[20px] font-semibold">Product {index + 1}</span>
         )}
-        {!isGiven && (
+        {!isGiven && mayRemove && (
           <button type="button" className="button min-h-[40px] px-2 py-0 text-[15px]" onClick={onRemove}>
             Take it out
           </button>
@@ -153,7 +156,9 @@ export function ProductUsedFields(props: Props) {
           <Labelled
             name="Treated area, sq ft"
             issue={issue('area')}
-            hint={line.area === '' && line.place === 'zone' ? `empty: the whole zone, ${zoneArea}` : null}
+            hint={
+              line.area === '' && line.place === 'zone' ? `empty: the whole zone, ${zoneArea} sq ft` : null
+            }
           >
             {(field) => (
               <input

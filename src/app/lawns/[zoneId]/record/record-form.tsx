@@ -144,6 +144,7 @@ export function RecordForm({ draftKey, here, kind, form, corrects, sendKey, reco
             isGiven={kind !== 'unplanned'}
             mayLeaveOut={kind === 'planned' && lines.length > 1}
             isFirst={i === 0}
+            mayRemove={lines.length > 1}
             issue={issue}
             onChange={(to) => change(i, to)}
             onRemove={() => keep({ ...draft, lines: lines.filter((_, k) => k !== i) })}
