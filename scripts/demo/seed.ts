@@ -21,6 +21,7 @@ import { closeQueue } from '@/server/jobs/jobs';
 import { closeConnection, inOrganisation, signInDatabase } from '@/data/connection';
 import { addApplication, applicationsOf, type ProductChange, type StoredApplication } from '@/data/programme';
 import * as schema from '@/data/schema';
+import { noteEarlierWork, type EarlierInput } from '@/server/lawns/history';
 import { noteFinding, type FindingInput } from '@/server/lawns/note-finding';
 import { changeStanding } from '@/server/programme/change-standing';
 import { saveApplication } from '@/server/programme/save-application';
@@ -369,6 +370,28 @@ async function writeFindings(): Promise<void> {
   );
 }
 
+/** What a company before us and a customer did, as far as it was told. */
+async function writeEarlier(): Promise<void> {
+  const zones = new Map((await inOrganisation(lead, zonesOf)).map((z) => [siteName(z), z.id]));
+  const told = (site: string, input: Partial<EarlierInput> & Pick<EarlierInput, 'on' | 'by' | 'substance'>) =>
+    expectDone(
+      noteEarlierWork(lead, {
+        ...{ sendKey: nextId(), zoneId: zones.get(site)!, productId: '', group: '', amount: '', unit: '' },
+        ...{ certainty: 'guessed', note: '' },
+        ...input,
+      }),
+      `earlier work at ${site}`,
+    );
+  await told('102 Cooper Rise · under the limes', {
+    ...{ on: '2026-10-10', by: 'the customer', substance: 'nitrogen', amount: '0.9' },
+    note: 'Fed the lawn himself, about two bags.',
+  });
+  await told('66 Weir Walk · front', {
+    ...{ on: '2026-09-20', by: 'another company', substance: 'dithiopyr', group: '3', amount: '0.25' },
+    note: 'From their invoice.',
+  });
+}
+
 /** Exit code that says: an earlier run was cut off, start over on an empty database. */
 const CUT_OFF = 3;
 
@@ -391,6 +414,8 @@ if (!there.length) {
   await standOn(DEMO_DAY);
   await writeSoil(lead);
   await writeFindings();
+  await writeEarlier();
+  await bringWeatherUpToDate(lead);
   await computeWindows(lead);
 } else if (!stands || stands.now < morningOf(DEMO_DAY)) {
   // the clock comes to the demo day last of all, and people turn it forward only

@@ -23,7 +23,14 @@ const OPEN = [
 ];
 
 /** Books: what stands in them stays, by the role's grants. */
-const APPEND_ONLY = ['application_record', 'label_version', 'stock_move', 'finding', 'latch_lift'];
+const APPEND_ONLY = [
+  'application_record',
+  'label_version',
+  'stock_move',
+  'finding',
+  'latch_lift',
+  'earlier_work',
+];
 
 beforeAll(async () => {
   await signInDatabase()
