@@ -12,7 +12,7 @@ import { hoursWindowOf, nextTenDays, windowOf } from '@/core/gates/window';
 import { celsius } from '@/core/units/quantity';
 import { sliceDays } from '@/core/weather/series';
 import { climate, forecastOf } from '@/devices/weather/climate';
-import { product, context, leafProduct, leafLabel } from '../tests/support/gate-context';
+import { context, leafProduct, leafLabel } from '../tests/support/gate-context';
 
 const ROUNDS = 15;
 const median = (x: number[]) => x.toSorted((a, b) => a - b)[x.length >> 1]!;

@@ -258,7 +258,7 @@ async function writeProducts(
       ...{ tieId: p.tie?.id ?? null, part: p.tie?.part ?? null },
     };
     const known = p.id !== null && there.some((t) => t.id === p.id);
-    if (known) await db.update(plannedProduct).set(values).where(eq(plannedProduct.id, p.id!));
+    if (known) await db.update(plannedProduct).set(values).where(eq(plannedProduct.id, p.id));
     else await db.insert(plannedProduct).values({ orgId: actor.orgId, applicationId, ...values });
   }
 }

@@ -186,14 +186,60 @@ test.each([
   expect(body.errors.find((e) => e.field === field)?.problem).toContain(words);
 });
 
-test('spots count on their own area: what shuts the whole zone is open on a quarter of it', async () => {
-  const ledger = [{ date: '2027-01-10', rate: { figure: 0.7, unit: 'oz/1000sqft' } }];
-  const over = { ...good, ledger };
-  // 0.4 oz on top of 0.7 is over the label's 0.83; on a quarter of the zone it is 0.1
-  const whole = laneOf((await ask(over)).body, 'year-limit')[0];
-  expect([whole?.state, whole?.strength]).toEqual(['shut', 'bolt']);
-  const quarter = { ...over, application: { ...good.application, treated_m2: 125 } };
-  expect(laneOf((await ask(quarter)).body, 'year-limit')[0]?.state).toBe('open');
-  const none = { ...over, application: { ...good.application, treated_m2: 0 } };
+test('a label’s maximum holds for the ground that got most: spots elsewhere count on their own', async () => {
+  const stateFor = async (over: object) => {
+    const { status, body } = await ask({ ...good, ...over });
+    expect(status).toBe(200);
+    const [first] = laneOf(body, 'year-limit');
+    return [first?.state, first?.strength, first?.reason.code];
+  };
+  const earlier = { date: '2027-01-10', rate: { figure: 0.7, unit: 'oz/1000sqft' } };
+  const quarter = { ...good.application, treated_m2: 125, ground: 'the fence line' };
+  // 0.4 oz on the 0.7 that the whole zone had is over the label's 0.83, on a quarter of it as on all of it
+  expect(await stateFor({ ledger: [earlier] })).toEqual(['shut', 'bolt', 'over-ingredient-limit']);
+  expect(await stateFor({ ledger: [earlier], application: quarter })).toEqual([
+    'shut',
+    'bolt',
+    'over-ingredient-limit',
+  ]);
+  // where the 0.7 went on other ground, it does not
+  const elsewhere = [{ ...earlier, area_share: 0.25, ground: 'the drive' }];
+  expect((await stateFor({ ledger: elsewhere, application: quarter }))[0]).toBe('open');
+  // nor may what is planned for later come to stand on too much
+  const later = { planned: [{ ...earlier, date: '2027-09-10' }], ledger: [] };
+  expect((await stateFor(later))[2]).toBe('over-ingredient-limit');
+  const none = { ...good, application: { ...good.application, treated_m2: 0 } };
   expect((await ask(none)).body.errors[0]?.field).toBe('application.treated_m2');
+});
+
+test('a ledger that is not whole opens nothing that hangs on a whole year', async () => {
+  const { body } = await ask({ ...good, ledger: [], ledger_from: '2027-02-15' });
+  expect(laneOf(body, 'year-limit')[0]).toMatchObject({
+    state: 'ajar',
+    reason: { code: 'history-not-known', figures: { bookFrom: '2027-02-15' } },
+  });
+});
+
+test('products of one application are each asked of, and of each other', async () => {
+  const companion = (over: object = {}) => ({
+    label: demoLabel('amine'),
+    rate: { figure: 1.2, unit: 'floz/1000sqft' },
+    use: 'post-emergent',
+    target: 'dandelion',
+    tank: 1,
+    ...over,
+  });
+  const withOne = (over: object = {}) => ({
+    ...good,
+    ledger: [],
+    application: { ...good.application, companions: [companion(over)] },
+  });
+  // of the further ones, the lanes that say anything: 50 fl oz is more than this label lets go on at once
+  const { body } = await ask(withOne({ rate: { figure: 50, unit: 'floz/1000sqft' } }));
+  const of = (gate: string) => body.lanes.filter((l) => l.gate === gate).map((l) => l.of);
+  expect(of('label-rate')).toEqual(['application', 'companions[0]']);
+  expect(of('partner')).toEqual(['application']);
+  expect(body.next_open).toBeNull();
+  const bad = await ask(withOne({ rate: { figure: 1, unit: 'oz/acre' } }));
+  expect([bad.status, bad.body.errors[0]?.field]).toEqual([422, 'application.companions[0].rate.unit']);
 });

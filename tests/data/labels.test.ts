@@ -5,7 +5,6 @@ import type { GateKey } from '@/core/gates/gate';
 import { windowOf } from '@/core/gates/window';
 import { EMPTY_SHEET, type LabelSheet } from '@/core/products/sheet';
 import { contextOf, nextOf } from '@/core/season/programme';
-import { rateIn } from '@/core/units/rate';
 import { Forbidden } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
 import { labelVersion, latchLift, stockMove } from '@/data/schema';
@@ -153,7 +152,6 @@ describe('the shelf', () => {
   });
 
   test('a record draws the shelf down, and what the season needs is said in whole packages', async () => {
-    const zone = await zoneNamed('41 Tannery Row · lawn');
     const before = await named('Dithiopyr');
     const planned = await recordInput('41 Tannery Row · lawn', { water: '5.6' }, { area: '5600' });
     const put = (amount: string, correctsId: string | null) =>

@@ -7,7 +7,6 @@ import {
   context,
   entry,
   leafProduct,
-  product,
   range,
   sky,
   today,

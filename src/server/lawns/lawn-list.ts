@@ -130,7 +130,8 @@ export async function changeMany(
   requirePermission(actor, 'plan');
   const count = await inOrganisation(actor, async (db) => {
     const known = await knownZones(db, zoneIds);
-    if (known.length) await changeZones(db, known, { [change.what]: change.to });
+    if (!known.length) return 0;
+    await changeZones(db, known, { [change.what]: change.to });
     await changed(db, actor, known, [{ kind: 'outlooks', orgId: actor.orgId }]);
     return known.length;
   });

@@ -203,7 +203,7 @@ export function correctionForm(actor: Actor, recordId: string): Promise<RecordFo
         supervisor: r.supervisor,
         equipment: r.equipment,
       },
-      method: r.method as RecordFields['method'],
+      method: r.method,
       ...{ wind: text(r.windMph), windFrom: r.windFrom, air: text(r.airF), noticeGiven: r.noticeGiven },
       ...{ reentryTold: r.reentryTold, notes: r.notes, reason: '' },
     };

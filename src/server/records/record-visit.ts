@@ -226,20 +226,20 @@ export function recordVisit(
     if (standing && (corrected === null || (await bySendKey(db, input.sendKey)) === null))
       return refuse({ kind: 'already-recorded', recordId: standing });
 
-    const gates = gatesOn(book, application, used, day!, corrected, words);
+    const gates = gatesOn(book, application, used, day, corrected, words);
     const visitId = corrected?.visitId ?? input.sendKey;
     let recordId = '';
     for (const [i, u] of used.entries()) {
       const { id, added, same } = await addRecord(db, {
         ...entryOf(u, i),
         ...{ visitId, correctsId: input.corrects?.id ?? null, correctionReason: reason, gates },
-        ...{ appliedOn: day!, appliedBy: appliedBy!, ...certified },
+        ...{ appliedOn: day, appliedBy: appliedBy, ...certified },
         windMph: wind === null || isGranule(u.label) ? null : toNumeric(wind),
         airF: air === null ? null : toNumeric(air),
         waterGal: toNumeric(isGranule(u.label) ? 0 : (water ?? 0)),
       });
       if (!added && !same) throw new Error(`Entry ${id} came under a locked zone`);
-      if (added) await drawStock(db, actor, u, { id, day: day! }, correctedBy(book, input));
+      if (added) await drawStock(db, actor, u, { id, day: day }, correctedBy(book, input));
       if (i === 0) recordId = id;
     }
     // what is left on the shelf is for all that is planned with it

@@ -29,7 +29,6 @@ export function ProgrammeList({
   onChoose,
   onAdd,
 }: Props) {
-  let year = 0;
   return (
     <section aria-label="Programme" className="mt-3">
       <div className="flex flex-wrap items-center justify-between gap-x-3">
@@ -42,12 +41,12 @@ export function ProgrammeList({
       </div>
       {!applications.length && <p className="text-[15px] text-steel">Nothing is planned or done here yet.</p>}
       <ol className="mt-1">
-        {applications.map((a) => {
+        {applications.map((a, i) => {
           const day = a.doneOn ?? a.plannedOn;
           const standing = standingOf(a, today);
           const all = windows.get(a.id);
-          const isNewYear = yearOf(day) !== year;
-          year = yearOf(day);
+          const before = applications[i - 1];
+          const isNewYear = !before || yearOf(before.doneOn ?? before.plannedOn) !== yearOf(day);
           const isShown = a.id === shownId;
           return (
             <li key={a.id}>

@@ -18,7 +18,6 @@ import {
   typedFrom,
   type TypedApplication,
 } from '@/core/season/typed-application';
-import type { Issue } from '@/core/units/parse';
 import type { StoredApplication } from '@/data/programme';
 import type { ZoneSheet } from '@/server/programme/view';
 import { newApplication } from './typed-product';
@@ -112,7 +111,7 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
   const version = chosen?.version ?? 0;
   return {
     ...{ applications, chosen, shown, typed, edited, isNew, asked, windows },
-    issues: (read && !read.ok ? read.issues : []) as readonly Issue[],
+    issues: read && !read.ok ? read.issues : [],
     isChanged:
       edited !== null &&
       (chosen === null || JSON.stringify(edited.typed) !== JSON.stringify(typedFrom(chosen))),

@@ -79,7 +79,7 @@ export function RecordForm({ draftKey, here, kind, form, corrects, sendKey, reco
     start(async () => {
       const outcome = await send(recordAction, {
         ...figures,
-        products: lines.filter((l) => l.isDown).map(({ isDown: _, ...p }) => p),
+        products: lines.filter((l) => l.isDown).map(({ isDown: _isDown, ...p }) => p),
         ...{ sendKey: draft.sendKey, zoneId: form.zoneId, applicationId: form.applicationId, confirmed },
         corrects: corrects === null ? null : { id: corrects, reason },
       });

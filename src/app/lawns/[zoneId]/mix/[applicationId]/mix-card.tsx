@@ -12,7 +12,7 @@ import type { StoredApplication } from '@/data/programme';
 import { figure, showArea, showRate, significant } from '@/core/units/format';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import type { Litres, LitresPerHectare, SquareMetres } from '@/core/units/quantity';
-import { amountFor, rateOf, type ProductRate, type VolumeRate } from '@/core/units/rate';
+import { amountFor, rateOf, type VolumeRate } from '@/core/units/rate';
 import { L_PER_FL_OZ, L_PER_GAL } from '@/core/units/trade';
 import type { ZoneSheet } from '@/server/programme/view';
 import { Figure } from '@/ui/figure';
