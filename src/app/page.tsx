@@ -122,14 +122,17 @@ function StopLines({ stop, ...more }: Readonly<{ stop: Stop }> & LineProps) {
       </p>
       <ul>
         {stop.lines.map((l) => (
-          <Due key={l.applicationId} line={l} {...more} />
+          <Due key={l.applicationId} line={l} address={stop.address} {...more} />
         ))}
       </ul>
     </div>
   );
 }
 
-function Due({ line: l, today, range, mayRecord }: Readonly<{ line: DueLine }> & LineProps) {
+type DueProps = Readonly<{ line: DueLine; address: string }> & LineProps;
+
+function Due({ line: l, address, today, range, mayRecord }: DueProps) {
+  const where = `${l.zoneName}, ${address}`;
   const all = l.window?.all ?? null;
   const state = all?.find((s) => s.from <= today && today < s.to)?.verdict.state;
   const isAllowed = l.isFresh && (state === 'open' || state === 'ajar');
@@ -138,6 +141,7 @@ function Due({ line: l, today, range, mayRecord }: Readonly<{ line: DueLine }> &
       <div>
         <Link
           href={`/lawns/${l.zoneId}?a=${l.applicationId}`}
+          aria-label={where}
           className="inline-flex min-h-[44px] items-center font-cond text-[18px] font-semibold md:min-h-0"
         >
           {l.zoneName}
@@ -176,17 +180,29 @@ function Due({ line: l, today, range, mayRecord }: Readonly<{ line: DueLine }> &
       </div>
       <div className="flex gap-2">
         {isAllowed && (
-          <Link href={`/lawns/${l.zoneId}/mix/${l.applicationId}`} className="button grow">
+          <Link
+            href={`/lawns/${l.zoneId}/mix/${l.applicationId}`}
+            aria-label={`Mix: ${where}`}
+            className="button grow"
+          >
             Mix
           </Link>
         )}
         {isAllowed && mayRecord && (
-          <Link href={`/lawns/${l.zoneId}/record/${l.applicationId}`} className="button button-loud grow">
+          <Link
+            href={`/lawns/${l.zoneId}/record/${l.applicationId}`}
+            aria-label={`Record: ${where}`}
+            className="button button-loud grow"
+          >
             Record
           </Link>
         )}
         {!isAllowed && (
-          <Link href={`/lawns/${l.zoneId}?a=${l.applicationId}`} className="button grow">
+          <Link
+            href={`/lawns/${l.zoneId}?a=${l.applicationId}`}
+            aria-label={`See why: ${where}`}
+            className="button grow"
+          >
             See why
           </Link>
         )}

@@ -1,5 +1,5 @@
 /** Facts of the core in words. Reasons of gates have a file of their own (reason-words). */
-import { addDays, showWeekday, type Day } from '@/core/calendar/day';
+import { addDays, showWeekday, yearOf, type Day } from '@/core/calendar/day';
 import { spanAt, type State } from '@/core/calendar/span';
 import { nextOpen, type WindowLane } from '@/core/gates/window';
 import type { CrossingRule, Odds } from '@/core/ground/crossing';
@@ -81,18 +81,22 @@ export function laneWords(
   return `${change.verdict.state} ${shortDay(change.from)}`;
 }
 
+/** "Thu 18 March", with its year where that is not today's. */
+const dayIn = (today: Day, day: Day): string =>
+  `${showWeekday(day)}${yearOf(day) === yearOf(today) ? '' : ` ${yearOf(day)}`}`;
+
 /** When the work can go, in a sentence: the headline of an application. */
 export function windowWords(all: WindowLane, today: Day): string {
   const open = nextOpen(all, today);
   if (open?.from === today) {
     const again = nextOpen(all, open.to);
-    const until = open.to - today === 1 ? '' : ` to ${showWeekday(addDays(open.to, -1))}`;
-    return `Open today${until}${again ? `, again ${showWeekday(again.from)}` : ''}`;
+    const until = open.to - today === 1 ? '' : ` to ${dayIn(today, addDays(open.to, -1))}`;
+    return `Open today${until}${again ? `, again ${dayIn(today, again.from)}` : ''}`;
   }
-  if (open) return `Opens ${showWeekday(open.from)}`;
+  if (open) return `Opens ${dayIn(today, open.from)}`;
   const ajar = nextOpen(all, today, 'ajar');
   if (ajar?.from === today) return 'Ajar today: allowed, with a warning';
-  if (ajar) return `Ajar from ${showWeekday(ajar.from)}`;
+  if (ajar) return `Ajar from ${dayIn(today, ajar.from)}`;
   return 'Shut for the rest of the year';
 }
 
@@ -100,7 +104,7 @@ export function windowWords(all: WindowLane, today: Day): string {
 export function lastDayWords(all: WindowLane, today: Day): string {
   const window = nextOpen(all, today, 'ajar');
   const isEnd = !window || all.at(-1)?.to === window.to;
-  return isEnd ? '' : `Last day before it shuts: ${showWeekday(addDays(window.to, -1))}`;
+  return isEnd ? '' : `Last day before it shuts: ${dayIn(today, addDays(window.to, -1))}`;
 }
 
 export const plural = (n: number, one: string, many = `${one}s`): string =>

@@ -9,7 +9,7 @@ export type Size = Readonly<{ width: number; height: number; mobile: boolean }>;
 export const DESKTOP: Size = { width: 1280, height: 800, mobile: false };
 export const PHONE: Size = { width: 390, height: 844, mobile: true };
 /** Long, for a busy machine: waits end as soon as what they wait for is there. */
-const PATIENCE_MS = 60_000;
+const PATIENCE_MS = 8_000;
 
 export type Browser = Awaited<ReturnType<typeof openBrowser>>;
 
@@ -83,7 +83,7 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
       return (await driver.wait(holds, PATIENCE_MS)) as T;
     } catch (error) {
       const seen = await driver.findElement(By.css('body')).getText();
-      throw new Error(`${missing}; ${await driver.getCurrentUrl()} showed: ${seen.slice(0, 2000)}`, {
+      throw new Error(`${missing}; ${await driver.getCurrentUrl()} showed: ${seen.slice(0, 5000)}`, {
         cause: error,
       });
     }
@@ -103,34 +103,58 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
   };
   const withText = (tag: string, text: string) => `//${tag}[contains(normalize-space(.), "${text}")]`;
 
+  /** The text of the whole page, once it holds `part`. */
+  const page = async (part: string): Promise<string> => {
+    return wait(async () => {
+      // by the browser itself: the driver's own way takes half a second on a page of 280 kB, again at every look
+      const text: string = await driver.executeScript('return document.body?.innerText ?? ""');
+      return text.includes(part) ? text : null;
+    }, `the page never said "${part}"`);
+  };
+  const press = async (text: string): Promise<void> => {
+    const element = await find(`${withText('button', text)} | ${withText('a', text)}`);
+    // as a person does who scrolls until it is well in sight, clear of bars that stick to an edge
+    await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
+    await element.click();
+  };
+
+  /** The field with this label. */
+  const field = async (label: string): Promise<WebElement> => {
+    const id = await (await find(`//label[starts-with(normalize-space(.), "${label}")]`)).getAttribute('for');
+    return id ? find(`[id="${id}"]`) : find(`//label[starts-with(normalize-space(.), "${label}")]//input`);
+  };
+
   return {
     driver,
     find,
     go: (where: string) => driver.get(base + where),
     text: async (selector: string) => (await find(selector)).getText(),
-    /** The text of the whole page, once it holds `part`. */
-    page: async (part: string) => {
-      return wait(async () => {
-        // by the browser itself: the driver's own way takes half a second on a page of 280 kB, again at every look
-        const text: string = await driver.executeScript('return document.body?.innerText ?? ""');
-        return text.includes(part) ? text : null;
-      }, `the page never said "${part}"`);
+    page,
+    press,
+    /** The screen of a lawn, by its name in the list. */
+    lawn: async (site: string) => {
+      await driver.get(`${base}/lawns`);
+      await press(site);
+      await page('Soil temperature of this zone');
     },
-    press: async (text: string) => {
-      const element = await find(`${withText('button', text)} | ${withText('a', text)}`);
-      // as a person does who scrolls until it is well in sight, clear of bars that stick to an edge
-      await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
-      await element.click();
-    },
-    /** The field with this label. */
-    field: async (label: string): Promise<WebElement> => {
-      const id = await (
-        await find(`//label[starts-with(normalize-space(.), "${label}")]`)
-      ).getAttribute('for');
-      return id ? find(`[id="${id}"]`) : find(`//label[starts-with(normalize-space(.), "${label}")]//input`);
-    },
+    field,
     type: async (element: WebElement, text: string) => {
       await element.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE, text);
+    },
+    /** Chooses what holds `option` in the list with this label. */
+    choose: async (label: string, option: string) => {
+      const id = await (await field(label)).getAttribute('id');
+      await (await find(`//select[@id="${id}"]/option[contains(normalize-space(.), "${option}")]`)).click();
+    },
+    /** A day in a date field, as the field's own picker sets it. */
+    day: async (label: string, iso: string) => {
+      await driver.executeScript(
+        `const [field, day] = arguments;
+         Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, day);
+         field.dispatchEvent(new Event('input', { bubbles: true }));`,
+        await field(label),
+        iso,
+      );
     },
     keys: async (...keys: string[]) =>
       driver

@@ -21,23 +21,18 @@ async function isSound(screen: string) {
   expect([screen, Math.max(wide, 0)]).toEqual([screen, 0]);
 }
 const type = async (label: string, text: string) => b.type(await b.field(label), text);
-const choose = async (label: string, option: string) => {
-  const id = await (await b.field(label)).getAttribute('id');
-  await (await b.find(`//select[@id="${id}"]/option[contains(normalize-space(.), "${option}")]`)).click();
-};
+const choose = (label: string, option: string) => b.choose(label, option);
 const tick = async (text: string) => {
   const box = await b.find(`//label[normalize-space(.)="${text}"]`);
   await b.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', box);
   await box.click();
 };
-const lawn = async (site: string) => {
-  await b.go('/lawns');
-  await b.press(site);
-  await b.page('Soil temperature of this zone');
-};
+const lawn = (site: string) => b.lawn(site);
 /** The row of an answer to "what would open it?". */
 const take = async (kind: string) =>
-  (await b.find(`//li[contains(normalize-space(.), "${kind}")]//button[contains(., "Take it")]`)).click();
+  (
+    await b.find(`//li[contains(normalize-space(.), "${kind}")]//button[contains(., "Take it over")]`)
+  ).click();
 
 test('a printed label is entered with its units live, planned, and four shut gates are dealt with', async () => {
   await signedIn();
@@ -102,27 +97,24 @@ test('a printed label is entered with its units live, planned, and four shut gat
   // planned above its rate: a bolt, opened by another split
   await lawn('12 Farrier Bend');
   await choose('Product', 'Barrier 50 WG');
-  await choose('Split', 'one full application');
-  await type("Season's rate", '1.6');
+  await choose('How often', 'once');
+  await type('Rate', '1.6');
   await b.page('Label rate, shut (bolt).');
   await b.press('What would open it?');
   await take('Another split');
   await b.page('Part 1 of 2');
-  await b.press('Save this plan');
-  await b.page('Plan saved.');
+  await b.press('Save this application');
+  await b.page('Saved: 2 applications.');
 
   // seed is planned: the rate waits too long, a lower one opens it
   await lawn('27 Orchard Close');
   await b.page('Seeding ahead, shut (bolt).');
   await b.press('What would open it?');
   await take('Another rate');
-  await b.driver.wait(
-    async () => (await (await b.field("Season's rate")).getAttribute('value')) === '0.28',
-    60_000,
-  );
+  await b.driver.wait(async () => (await (await b.field('Rate')).getAttribute('value')) === '0.28', 60_000);
   await b.page('all gates open');
-  await b.press('Save the changed plan');
-  await b.page('Plan saved.');
+  await b.press('Save the changed application');
+  await b.page('Application saved.');
 
   // too soon: another day opens it
   await lawn('3 Mill Race');
@@ -130,11 +122,11 @@ test('a printed label is entered with its units live, planned, and four shut gat
   await b.press('What would open it?');
   await take('Another day');
   await b.driver.wait(
-    async () => (await (await b.field('Day of part 2')).getAttribute('value')) === '2027-04-19',
+    async () => (await (await b.field('Day')).getAttribute('value')) === '2027-04-19',
     60_000,
   );
-  await b.press('Save the changed plan');
-  await b.page('Plan saved.');
+  await b.press('Save the changed application');
+  await b.page('Application saved.');
 
   // judgement, not law: a latch is lifted with a reason
   await lawn('88 Chandler Street');
@@ -161,24 +153,29 @@ test('a printed label is entered with its units live, planned, and four shut gat
   expect(await b.complaints()).toEqual([]);
 });
 
-test('two products in one tank on some spots: their amounts in the plan and, in order, on the mix card', async () => {
+test('two products in one tank on some spots: their amounts in the programme and, in order, on the mix card', async () => {
   await signedIn();
-  await lawn('14 Quarry Lane · front');
+  await lawn('14 Quarry Lane · back');
+  await b.press('Add an application');
+  await b.day('Day', '2027-03-18');
   await choose('Product', '2,4-D amine');
   await choose('Use', 'post-emergent, spots');
-  await choose('Split', 'one full application');
   await type('Spots, sq ft', '9000');
-  await b.page('Area of the spots is 9,000 sq ft, and the zone has 6,240 sq ft');
+  await b.page('and the zone has 4,000 sq ft');
   await type('Spots, sq ft', '600');
-  await type("Season's rate", '1');
-  await choose('Together with', 'Halosulfuron 75 WG');
-  await choose('Its target weed', 'yellow nutsedge');
-  await b.page('and Halosulfuron 75 WG');
-  await b.press('Save the changed plan');
-  await b.page('Plan saved.');
+  await type('Rate', '1');
+  await b.press('Add a product to this visit');
+  const second = await b.find('(//select[option[.="choose a product"]])[2]');
+  await (await second.findElement({ xpath: './option[contains(., "Halosulfuron 75 WG")]' })).click();
+  await b.page('tank or hopper 1, first');
+  await (await b.find('(//option[contains(., "post-emergent, spots")])[2]')).click();
+  const spots = await b.find('(//label[starts-with(normalize-space(.), "Spots, sq ft")])[2]');
+  await b.type(await b.find(`[id="${await spots.getAttribute('for')}"]`), '600');
+  await b.press('Save this application');
+  await b.page('Application saved.');
   await b.press('Mix card');
-  const card = await b.page('1 load, 0.6 gal in all');
-  expect(card).toContain('with Halosulfuron 75 WG');
+  const card = await b.page('0.6 gal in all');
+  expect(card).toContain('Halosulfuron 75 WG');
   expect(card).toContain('0.5 fl oz'); // 0.6 of 1 fl oz/1,000 sq ft, on a jug of quarters
   expect(card).toContain('17 % less than planned, though within the label: a jug that reads finer');
   // dry goes in before a solution, surfactant last
