@@ -43,6 +43,17 @@ describe('the headline of a window', () => {
     expect(windowWords(none, today)).toBe('Shut for the rest of the year');
     expect(lastDayWords(none, today)).toBe('');
   });
+  test('only in another year: that year is said', () => {
+    const lane = (from: number, state: 'shut' | 'open' | 'ajar') => ({
+      from: addDays(today, from),
+      to: addDays(today, from + 300),
+      verdict: { state, by: [] },
+    });
+    expect(windowWords([lane(0, 'shut'), lane(300, 'ajar')], today)).toBe(
+      'Shut for the rest of the year; ajar from Wed 12 January 2028',
+    );
+    expect(windowWords([lane(0, 'shut'), lane(300, 'open')], today)).toContain('; opens Wed 12 January 2028');
+  });
   test('names the last day before the soil line shuts it', () => {
     expect(lastDayWords(all(3), today)).toBe('Last day before it shuts: Sun 11 April');
   });

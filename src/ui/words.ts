@@ -93,11 +93,12 @@ export function windowWords(all: WindowLane, today: Day): string {
     const until = open.to - today === 1 ? '' : ` to ${dayIn(today, addDays(open.to, -1))}`;
     return `Open today${until}${again ? `, again ${dayIn(today, again.from)}` : ''}`;
   }
-  if (open) return `Opens ${dayIn(today, open.from)}`;
+  if (open && yearOf(open.from) === yearOf(today)) return `Opens ${dayIn(today, open.from)}`;
   const ajar = nextOpen(all, today, 'ajar');
   if (ajar?.from === today) return 'Ajar today: allowed, with a warning';
-  if (ajar) return `Ajar from ${dayIn(today, ajar.from)}`;
-  return 'Shut for the rest of the year';
+  if (ajar && yearOf(ajar.from) === yearOf(today)) return `Ajar from ${dayIn(today, ajar.from)}`;
+  const later = [open && `opens ${dayIn(today, open.from)}`, ajar && `ajar from ${dayIn(today, ajar.from)}`];
+  return ['Shut for the rest of the year', later.find(Boolean)].filter(Boolean).join('; ');
 }
 
 /** The last day of the window before it shuts; empty where it stays. */

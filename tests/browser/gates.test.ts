@@ -161,7 +161,7 @@ test('two products in one tank on some spots: their amounts in the programme and
   await choose('Product', '2,4-D amine');
   await choose('Use', 'post-emergent, spots');
   await type('Spots, sq ft', '9000');
-  await b.page('and the zone has 4,000 sq ft');
+  await b.page('is more than the zone, which has 4,000 sq ft');
   await type('Spots, sq ft', '600');
   await type('Rate', '1');
   await b.press('Add a product to this visit');

@@ -6,9 +6,8 @@ import type { Window } from '@/core/gates/window';
 import { nextOpen } from '@/core/gates/window';
 import { standingOf, isOpen } from '@/core/season/programme';
 import { figure, showArea, significant } from '@/core/units/format';
-import { rateIn } from '@/core/units/rate';
+import { isRateUnit, rateIn } from '@/core/units/rate';
 import { toSquareFeet } from '@/core/units/trade';
-import { isRateUnit } from '@/core/units/rate';
 import type { StoredApplication } from '@/data/programme';
 import type { Outcome, Overtaken } from '@/server/entry/outcome';
 import type { HistoryInput } from '@/server/lawns/history';
@@ -52,6 +51,8 @@ type Props = Readonly<{
 
 /** Days of the past that a fence shows before an opening far ahead. */
 const RUN_UP = 5;
+/** An opening later than this after the planned day is not this application’s. */
+const NEAR_DAYS = 60;
 
 /** One zone: the year, its programme, the gates of the chosen application, and its form. A change is computed at once. */
 export function LawnSheet({ sheet, wished, mayPlan, mayRecord, ...actions }: Props) {
@@ -109,7 +110,7 @@ export function LawnSheet({ sheet, wished, mayPlan, mayRecord, ...actions }: Pro
     });
   };
 
-  const from = moved ?? fenceStart(asked?.window, today);
+  const from = moved ?? fenceStart(asked?.window, shown?.plannedOn, today);
   const view = { from, to: addDays(from, FENCE_DAYS) };
   const lastStart = addDays(asked?.window.range.to ?? addDays(today, 366), -FENCE_DAYS);
   const move = (to: Day) => setMoved(Math.min(Math.max(to, today), lastStart) as Day);
@@ -342,12 +343,16 @@ function Head({
   );
 }
 
-/** Today, or shortly before an opening that lies beyond the fence. */
-function fenceStart(window: Window | undefined, today: Day): Day {
-  const first = window && (nextOpen(window.all, today, 'ajar')?.from ?? null);
-  return first === null || first === undefined || first < today + FENCE_DAYS - RUN_UP
-    ? today
-    : addDays(first, -RUN_UP);
+/**
+ * Today, or shortly before an opening that lies beyond the fence. Where none comes within two months of the planned day,
+ * that day stands in sight instead, with what shuts it.
+ */
+function fenceStart(window: Window | undefined, planned: Day | undefined, today: Day): Day {
+  if (!window) return today;
+  const due = Math.max(planned ?? today, today) as Day;
+  const first = nextOpen(window.all, today, 'ajar')?.from;
+  const shown = first === undefined || first > addDays(due, NEAR_DAYS) ? due : first;
+  return shown < today + FENCE_DAYS - RUN_UP ? today : addDays(shown, -RUN_UP);
 }
 
 /** What the customer has asked for, in one line; empty: nothing. */

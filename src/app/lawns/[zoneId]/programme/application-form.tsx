@@ -6,6 +6,7 @@ import { isOpen } from '@/core/season/programme';
 import { NEW_PRODUCT, typedFrom, type TypedApplication } from '@/core/season/typed-application';
 import { significant } from '@/core/units/format';
 import { SQUARE_METRES_PER_HECTARE } from '@/core/units/quantity';
+import { RATE_UNITS, isRateUnit } from '@/core/units/rate';
 import { L_PER_GAL } from '@/core/units/trade';
 import type { StoredApplication } from '@/data/programme';
 import type { Overtaken, Refusal } from '@/server/entry/outcome';
@@ -221,7 +222,7 @@ function Refused({
     products: a.products
       .map((p) =>
         [
-          `${nameOf(p.productId)}, ${p.rate} ${p.unit}, ${p.use}`,
+          `${nameOf(p.productId)}, ${p.rate} ${isRateUnit(p.unit) ? RATE_UNITS[p.unit].words : p.unit}, ${p.use}`,
           p.targets.length ? `for ${p.targets.join(', ')}` : '',
           p.place === 'zone' ? '' : `${p.place} ${p.area || `${p.length} × ${p.width}`} ${p.ground}`.trim(),
           p.method,

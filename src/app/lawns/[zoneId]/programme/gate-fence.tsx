@@ -94,7 +94,8 @@ export function GateFence(props: Props) {
   };
   const remedies = (day: Day, shut: readonly Held[]) => <Remedies {...props} day={day} shut={shut} />;
   const names = productsOf(context).map((p) => shortName(p.label));
-  const firstDay = nextOpen(window.all, view.from, 'ajar')?.from ?? view.from;
+  const opening = nextOpen(window.all, view.from, 'ajar')?.from ?? view.to;
+  const firstDay = opening < view.to ? opening : view.from;
 
   return (
     <>

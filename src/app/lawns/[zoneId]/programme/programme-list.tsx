@@ -51,7 +51,9 @@ export function ProgrammeList({
           return (
             <li key={a.id}>
               {isNewYear && (
-                <p className="border-b border-hair font-cond text-[15px] font-semibold text-steel">{yearOf(day)}</p>
+                <p className="border-b border-hair font-cond text-[15px] font-semibold text-steel">
+                  {yearOf(day)}
+                </p>
               )}
               <button
                 type="button"

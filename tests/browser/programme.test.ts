@@ -1,0 +1,136 @@
+/** A warm-season year at the desk and a cool-season year on the phone: planned, moved, skipped, copied, and worked. */
+import { AxeBuilder } from '@axe-core/webdriverjs';
+import { DESKTOP, PHONE, openBrowser, type Browser } from './driver';
+import { BASE, LEAD, PASSWORD } from './people';
+
+let b: Browser;
+afterEach(() => b.quit());
+async function isSound(screen: string) {
+  const { violations } = await new AxeBuilder(b.driver).analyze();
+  const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+  expect(
+    serious.map((v) => `${screen}: ${v.id} at ${v.nodes.map((n) => n.html.slice(0, 120)).join()}`),
+  ).toEqual([]);
+  const wide = await b.driver.executeScript<number>(
+    'return document.documentElement.scrollWidth - window.innerWidth',
+  );
+  expect([screen, Math.max(wide, 0)]).toEqual([screen, 0]);
+}
+const type = async (label: string, text: string) => b.type(await b.field(label), text);
+type Wanted = Readonly<{
+  purpose: string;
+  day: string;
+  product: string;
+  use?: string;
+  rate?: string;
+  weeds?: readonly string[];
+  often?: 'split' | 'sequence';
+  shots?: string;
+  spots?: string;
+  saved?: number;
+}>;
+/** One application (or the several that a split or a sequence makes) added through the form. */
+async function add(w: Wanted) {
+  await b.press('Add an application');
+  await b.page('A new application');
+  await type('What for', w.purpose);
+  await b.day('Day', w.day);
+  await b.choose('Product', w.product);
+  if (w.use) await b.choose('Use', w.use);
+  if (w.weeds) {
+    await (await b.find('//summary[contains(., "Target weeds")]')).click();
+    for (const weed of w.weeds) await (await b.find(`//label[normalize-space(.)="${weed}"]`)).click();
+  }
+  if (w.spots) await type('Spots, sq ft', w.spots);
+  await b.choose('How often', w.often ?? 'once');
+  if (w.shots) await type('Shots, at most', w.shots);
+  if (w.rate) await type(w.often === 'split' ? 'Total rate' : 'Rate', w.rate);
+  await b.press('Save this application');
+  await b.page(w.saved ? `Saved: ${w.saved} applications.` : 'Application saved.');
+  await b.page(w.purpose);
+}
+
+test('a warm-season year at the desk', async () => {
+  b = await openBrowser(BASE, DESKTOP);
+  await b.signIn(LEAD, PASSWORD);
+  await b.lawn('230 Long Meadow');
+  // February to November on bermudagrass: what is there already is the spring application
+  await add({
+    ...{ purpose: 'Autumn pre-emergent', day: '2027-09-06', product: 'Prodiamine 65 WG', rate: '0.3' },
+    use: 'pre-emergent, autumn',
+  });
+  await add({
+    ...{ purpose: 'Nutsedge, two shots', day: '2027-06-01', product: 'Halosulfuron 75 WG', spots: '4000' },
+    ...{ use: 'post-emergent, spots', often: 'sequence', shots: '2', saved: 2 },
+  });
+  await add({ purpose: 'Summer feed', day: '2027-05-25', product: 'Fertilizer 18-0-4', rate: '4' });
+  await add({ purpose: 'Potash before winter', day: '2027-09-20', product: 'Sulfate of potash', rate: '2' });
+  const year = await b.page('Limits used');
+  const order = [
+    'Dithiopyr 2 EW',
+    'Summer feed',
+    'Nutsedge, two shots',
+    'Autumn pre-emergent',
+    'Potash before winter',
+  ];
+  const at = order.map((name) => year.indexOf(name, year.indexOf('Programme')));
+  expect(at.every((i) => i > 0)).toBe(true);
+  expect(at).toEqual(at.toSorted((x, y) => x - y));
+  expect(year).toContain('Halosulfuron 75 WG 2/2');
+  await isSound('A year of applications');
+
+  // what was done is recorded with what it needed; a mark on the rail moves by the keyboard
+  await b.press('Summer feed');
+  await b.page('Application of 25 May');
+  await b.press('Skip it…');
+  await type('Why', 'Rain washed enough in.');
+  await (await b.find('//form//button[contains(., "Skip")]')).click();
+  await b.page('skipped');
+  await b.press('Take it up again');
+  await b.driver.wait(async () => !(await b.page('Summer feed')).includes('\nskipped'), 60_000);
+
+  await (await b.find('//li//button[contains(., "Dithiopyr 2 EW")]')).click();
+  await b.press('Record it');
+  await type('Wind', '3');
+  await type('Air temperature', '55');
+  await b.press('Record this application');
+  await b.page('Recorded.');
+  await b.press('To the lawn');
+  const after = await b.page('Limits used');
+  expect(after).toContain('Dithiopyr 2 EW\ndone');
+});
+
+test('a cool-season year on the phone', async () => {
+  b = await openBrowser(BASE, PHONE);
+  await b.signIn(LEAD, PASSWORD);
+  await b.lawn('102 Cooper Rise');
+  await add({
+    ...{ purpose: 'Dandelions', day: '2027-10-04', product: 'MCPA + mecoprop', spots: '500' },
+    ...{ use: 'post-emergent, spots', weeds: ['dandelion'] },
+  });
+  await add({ purpose: 'Autumn feed', day: '2027-09-07', product: 'Fertilizer 18-0-4', rate: '4' });
+  await add({ purpose: 'Lime', day: '2027-11-10', product: 'Pelletized lime' });
+  await isSound('A year on the phone');
+
+  // work that nobody planned goes in the book with the rest, and counts
+  await b.press('Record other work');
+  await b.page('Work that nobody planned');
+  await b.choose('Product', 'Sulfate of potash');
+  await type('Product used', '5');
+  await isSound('Other work on the phone');
+  await b.press('Record this application');
+  await b.page('Recorded.');
+  await isSound('Its record on the phone');
+  await b.press('To the lawn');
+  const lawn = await b.page('Limits used');
+  expect(lawn).toContain('Sulfate of potash 0-0-50, 50 lb\ndone');
+
+  // another lawn of the same kind gets the same autumn
+  await b.press('Autumn feed');
+  await b.press('Copy to other zones…');
+  await (await b.find('//label[contains(., "66 Weir Walk")]')).click();
+  await (await b.find('//form//button[contains(., "Copy")]')).click();
+  await b.page('Copied to');
+  await b.lawn('66 Weir Walk');
+  await b.page('Autumn feed');
+});
