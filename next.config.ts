@@ -5,10 +5,12 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   turbopack: { root: import.meta.dirname },
-  serverExternalPackages: ['postgres', 'pg-boss', 'pg'],
-  // files of readings are sent whole, to be looked through before anything is taken
+  serverExternalPackages: ['postgres', 'pg-boss', 'pg', 'pdfmake'],
+  // read by their paths, which tracing does not see
+  outputFileTracingIncludes: { '/api/export/\\[file\\]': ['./node_modules/pdfmake/fonts/**'] },
   // the tests check the types beside other work, once
   typescript: { ignoreBuildErrors: process.env['TYPES_ARE_CHECKED'] === '1' },
+  // files of readings are sent whole, to be looked through before anything is taken
   experimental: { serverActions: { bodySizeLimit: '45mb' } },
 };
 

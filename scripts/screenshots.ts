@@ -68,10 +68,11 @@ try {
   await desktop.go('/house');
   await desktop.page('When is the line crossed?');
   await keep(desktop, 'house');
-  await desktop.go(`${QUARRY}/mix/1`);
+  await desktop.go(QUARRY);
+  await desktop.press('Mix card');
   await desktop.page('Load 1');
   await keep(desktop, 'mix-card');
-  await desktop.go(`${QUARRY}/record/1`);
+  await desktop.press('record it');
   await desktop.type(await desktop.field('Product used'), '162');
   await desktop.type(await desktop.field('Wind'), '5');
   await desktop.type(await desktop.field('Air temperature'), '54');
@@ -96,10 +97,11 @@ try {
   await phone.go(`${QUARRY}/reading`);
   await phone.page('What it shows');
   await keep(phone, 'phone-reading');
-  await phone.go(`${QUARRY}/mix/1`);
+  await phone.go(QUARRY);
+  await phone.press('Mix card');
   await phone.page('Load 1');
   await keep(phone, 'phone-mix-card');
-  await phone.go(`${QUARRY}/record/1`);
+  await phone.press('record it');
   await phone.page('Record this application');
   await (await phone.find('[aria-label^="Sun theme"]')).click();
   await keep(phone, 'phone-record-sun');

@@ -127,7 +127,7 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
   process.on(signal, () => void clean().then(() => process.exit(1)));
 
 try {
-  systemPackages(...(own ? ['postgresql'] : []), 'browser');
+  systemPackages(...(own ? ['postgresql'] : []), 'browser', 'pdftotext');
   npmPackages();
   own?.destroy(); // what a killed run left
   if (!only) command('node_modules/.bin/next', ['typegen'], { NEXT_TELEMETRY_DISABLED: '1' });

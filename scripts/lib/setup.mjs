@@ -19,6 +19,8 @@ const NEEDS = {
     there: () => fs.existsSync('/usr/bin/chromium') && fs.existsSync('/usr/bin/chromedriver'),
     packages: ['chromium', 'chromium-driver'],
   },
+  /** reads the text of a PDF again, for the tests */
+  pdftotext: { there: () => fs.existsSync('/usr/bin/pdftotext'), packages: ['poppler-utils'] },
 };
 
 /** Installs missing system packages, or says exactly which to install. */

@@ -61,7 +61,8 @@ test('a warm-season year at the desk', async () => {
   });
   await add({
     ...{ purpose: 'Nutsedge, two shots', day: '2027-06-01', product: 'Halosulfuron 75 WG', spots: '4000' },
-    ...{ use: 'post-emergent, spots', often: 'sequence', shots: '2', saved: 2 },
+    ...{ use: 'post-emergent, spots', often: 'sequence', rate: '0.9' },
+    ...{ shots: '2', saved: 2 },
   });
   await add({ purpose: 'Summer feed', day: '2027-05-25', product: 'Fertilizer 18-0-4', rate: '4' });
   await add({ purpose: 'Potash before winter', day: '2027-09-20', product: 'Sulfate of potash', rate: '2' });
@@ -83,8 +84,8 @@ test('a warm-season year at the desk', async () => {
   await b.press('Summer feed');
   await b.page('Application of 25 May');
   await b.press('Skip it…');
-  await type('Why', 'Rain washed enough in.');
-  await (await b.find('//form//button[contains(., "Skip")]')).click();
+  await type('Why it is skipped', 'Rain washed enough in.');
+  await b.press('Skip this application');
   await b.page('skipped');
   await b.press('Take it up again');
   await b.driver.wait(async () => !(await b.page('Summer feed')).includes('\nskipped'), 60_000);
@@ -103,10 +104,10 @@ test('a warm-season year at the desk', async () => {
 test('a cool-season year on the phone', async () => {
   b = await openBrowser(BASE, PHONE);
   await b.signIn(LEAD, PASSWORD);
-  await b.lawn('102 Cooper Rise');
+  await b.lawn('14 Quarry Lane · back');
   await add({
-    ...{ purpose: 'Dandelions', day: '2027-10-04', product: 'MCPA + mecoprop', spots: '500' },
-    ...{ use: 'post-emergent, spots', weeds: ['dandelion'] },
+    ...{ purpose: 'Dandelions', day: '2027-10-04', product: 'MCPA + mecoprop' },
+    weeds: ['dandelion'],
   });
   await add({ purpose: 'Autumn feed', day: '2027-09-07', product: 'Fertilizer 18-0-4', rate: '4' });
   await add({ purpose: 'Lime', day: '2027-11-10', product: 'Pelletized lime' });
@@ -115,7 +116,7 @@ test('a cool-season year on the phone', async () => {
   // work that nobody planned goes in the book with the rest, and counts
   await b.press('Record other work');
   await b.page('Work that nobody planned');
-  await b.choose('Product', 'Sulfate of potash');
+  await b.choose('What was put down', 'Sulfate of potash');
   await type('Product used', '5');
   await isSound('Other work on the phone');
   await b.press('Record this application');
@@ -128,9 +129,11 @@ test('a cool-season year on the phone', async () => {
   // another lawn of the same kind gets the same autumn
   await b.press('Autumn feed');
   await b.press('Copy to other zones…');
+  await type('Zones with these words', 'weir');
+  await b.press('Find zones');
   await (await b.find('//label[contains(., "66 Weir Walk")]')).click();
-  await (await b.find('//form//button[contains(., "Copy")]')).click();
-  await b.page('Copied to');
+  await b.press('Copy to 1 zone');
+  await b.page('copied.');
   await b.lawn('66 Weir Walk');
   await b.page('Autumn feed');
 });

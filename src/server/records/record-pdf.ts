@@ -1,0 +1,143 @@
+/** Records as an inspector reads them: a PDF on letter paper, across, with the totals by product at the end. */
+import 'server-only';
+import path from 'node:path';
+import pdfmake from 'pdfmake';
+import type { Content, TableCell } from 'pdfmake';
+import { showFullDay } from '@/core/calendar/day';
+import { figure, significant } from '@/core/units/format';
+import { AMOUNT_UNITS } from '@/core/units/rate';
+import { WEEDS } from '@/core/weeds/weeds';
+import type { RecordEntry } from '@/data/records';
+import { gatesThen, type RecordFile } from './export';
+
+/** More than this is no document that somebody reads: the days are to be narrowed. */
+export const MOST_PDF_ENTRIES = 2000;
+
+const FONTS = path.join(process.cwd(), 'node_modules', 'pdfmake', 'fonts', 'Roboto');
+const font = (name: string) => path.join(FONTS, `Roboto-${name}.ttf`);
+pdfmake.setFonts({
+  Roboto: {
+    normal: font('Regular'),
+    bold: font('Medium'),
+    italics: font('Italic'),
+    bolditalics: font('MediumItalic'),
+  },
+});
+// nothing is fetched, and no file but the fonts is read
+pdfmake.setUrlAccessPolicy(() => false);
+pdfmake.setLocalAccessPolicy((file) => path.resolve(file).startsWith(FONTS));
+
+const lines = (...parts: readonly (string | false | null | undefined)[]): string =>
+  parts.filter(Boolean).join('\n');
+
+function row(e: RecordEntry): TableCell[] {
+  const isCorrected = e.correctedById !== null;
+  const cells = [
+    lines(showFullDay(e.appliedOn), [e.startedAt, e.endedAt].filter(Boolean).join(' to ')),
+    lines(e.site, e.customer),
+    lines(
+      e.productName,
+      e.registrationNumber && `Reg. ${e.registrationNumber}`,
+      e.lot && `Lot ${e.lot}`,
+      ...e.ingredients.map((i) => i.kilograms !== null && `${i.name}: ${significant(i.kilograms, 4)} kg`),
+    ),
+    lines(
+      `${significant(e.amount, 5)} ${AMOUNT_UNITS[e.amountUnit].words}`,
+      `${significant(e.rate.rate, 4)} ${e.rate.by === 'mass' ? 'kg' : 'L'}/ha`,
+      e.waterGal > 0 && `in ${significant(e.waterGal)} gal of water`,
+    ),
+    lines(`${figure(e.areaSqFt)} sq ft`, e.turf, e.place !== 'zone' && `${e.place} ${e.ground}`.trim()),
+    lines(...e.targets.map((t) => WEEDS[t].name)),
+    lines(
+      e.appliedBy,
+      e.certifiedBy && `Certified: ${[e.certifiedBy, e.certifiedNumber].filter(Boolean).join(', ')}`,
+      e.supervisor && `Supervisor: ${e.supervisor}`,
+      [e.method, e.equipment].filter(Boolean).join(', '),
+    ),
+    lines(
+      e.windMph !== null && `Wind ${significant(e.windMph)} mph ${e.windFrom}`.trim(),
+      e.airF !== null && `Air ${significant(e.airF)} °F`,
+      `Gates ${gatesThen(e)}`,
+    ),
+    lines(
+      isCorrected && 'CORRECTED: another entry stands instead',
+      e.correctsId && `Correction: ${e.correctionReason ?? ''}`,
+      e.noticeGiven && `Notice: ${e.noticeGiven}`,
+      e.reentryTold && `Re-entry: ${e.reentryTold}`,
+      e.notes,
+      `Recorded ${e.recordedAt.toISOString().slice(0, 10)} by ${e.recordedBy}`,
+    ),
+  ];
+  return cells.map((text) => ({ text, ...(isCorrected ? { color: '#777777' } : {}) }));
+}
+
+const HEAD = ['Day', 'Site', 'Product', 'Used', 'Area', 'Target', 'Applied by', 'Conditions', 'Remarks'];
+const head = (names: readonly string[]): TableCell[] => names.map((text) => ({ text, bold: true }));
+
+/**
+ * @returns the bytes of the document
+ * @throws RangeError for more entries than MOST_PDF_ENTRIES
+ */
+export async function recordsAsPdf(file: RecordFile): Promise<Buffer> {
+  const { organisation, madeOn, query, entries, totals } = file;
+  if (entries.length > MOST_PDF_ENTRIES) throw new RangeError(`${entries.length} entries in one PDF`);
+  const days = [query.from, query.to].map((d) => (d === null ? null : showFullDay(d)));
+  const asked = [
+    days[0] && `from ${days[0]}`,
+    days[1] && `to ${days[1]}`,
+    query.words && `with "${query.words}"`,
+    query.appliedBy && `applied by ${query.appliedBy}`,
+    query.ingredient && `with ${query.ingredient}`,
+    !query.withCorrected && 'without corrected entries',
+  ].filter(Boolean);
+  const content: Content[] = [
+    { text: 'Records of applications', fontSize: 16, bold: true },
+    {
+      text: `${organisation}. ${entries.length} ${entries.length === 1 ? 'entry' : 'entries'}${asked.length ? `, ${asked.join(', ')}` : ''}. Made on ${showFullDay(madeOn)}.`,
+      margin: [0, 2, 0, 8],
+    },
+    {
+      layout: 'lightHorizontalLines',
+      table: {
+        headerRows: 1,
+        dontBreakRows: true,
+        widths: [52, 82, 100, 66, 60, 58, 90, 92, '*'],
+        body: [head(HEAD), ...entries.map(row)],
+      },
+    },
+    { text: 'Totals of the entries that stand', fontSize: 11, bold: true, margin: [0, 14, 0, 4] },
+    {
+      layout: 'lightHorizontalLines',
+      table: {
+        headerRows: 1,
+        widths: ['*', 110, 60, 90, 110],
+        body: [
+          head(['Product', 'Registration number', 'Entries', 'Used', 'Area, each time counted']),
+          ...totals.map((t) => [
+            t.product,
+            t.registration_number,
+            String(t.entries),
+            `${significant(t.amount, 5)} ${t.unit}`,
+            `${figure(t.area_sqft)} sq ft`,
+          ]),
+        ],
+      },
+    },
+  ];
+  return pdfmake
+    .createPdf({
+      pageSize: 'LETTER',
+      pageOrientation: 'landscape',
+      pageMargins: [28, 28, 28, 34],
+      defaultStyle: { fontSize: 7.5 },
+      info: { title: `Records of applications, ${organisation}` },
+      content,
+      footer: (page, pages) => ({
+        text: `${organisation} · page ${page} of ${pages} · entries are never changed or removed; a correction is an entry of its own`,
+        alignment: 'center',
+        fontSize: 7,
+        margin: [0, 10, 0, 0],
+      }),
+    })
+    .getBuffer();
+}
