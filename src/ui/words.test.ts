@@ -9,6 +9,7 @@ import {
   crossingWords,
   expectationWords,
   lastDayWords,
+  plannedWords,
   laneWords,
   plural,
   ruleWords,
@@ -53,6 +54,18 @@ describe('the headline of a window', () => {
       'Shut for the rest of the year; ajar from Wed 12 January 2028',
     );
     expect(windowWords([lane(0, 'shut'), lane(300, 'open')], today)).toContain('; opens Wed 12 January 2028');
+  });
+  test('far ahead: on its planned day', () => {
+    const lane = (['shut', 'open', 'ajar'] as const).map((state, i) => ({
+      from: addDays(today, i * 40),
+      to: addDays(today, (i + 1) * 40),
+      verdict: { state, by: [] },
+    }));
+    const on = (days: number) => plannedWords(lane, today, addDays(today, days));
+    expect(on(5)).toBe('Opens Tue 27 April');
+    expect(on(30)).toBe('Shut on that day. Opens Tue 27 April');
+    expect(on(50)).toBe('Open on that day');
+    expect(on(90)).toBe('Ajar on that day: allowed, with a warning');
   });
   test('names the last day before the soil line shuts it', () => {
     expect(lastDayWords(all(3), today)).toBe('Last day before it shuts: Sun 11 April');

@@ -101,6 +101,17 @@ export function windowWords(all: WindowLane, today: Day): string {
   return ['Shut for the rest of the year', later.find(Boolean)].filter(Boolean).join('; ');
 }
 
+/** Ahead of its day by more than this, an application is not asked whether it could go now. */
+const FAR_DAYS = 21;
+
+/** The headline of an application in a list: now where it is near, on its planned day where that is far. */
+export function plannedWords(all: WindowLane, today: Day, planned: Day): string {
+  const then = planned - today > FAR_DAYS ? all.find((s) => s.from <= planned && planned < s.to) : undefined;
+  if (!then) return windowWords(all, today);
+  if (then.verdict.state === 'shut') return `Shut on that day. ${windowWords(all, planned)}`;
+  return then.verdict.state === 'open' ? 'Open on that day' : 'Ajar on that day: allowed, with a warning';
+}
+
 /** The last day of the window before it shuts; empty where it stays. */
 export function lastDayWords(all: WindowLane, today: Day): string {
   const window = nextOpen(all, today, 'ajar');

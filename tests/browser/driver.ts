@@ -124,6 +124,16 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
     return id ? find(`[id="${id}"]`) : find(`//label[starts-with(normalize-space(.), "${label}")]//input`);
   };
 
+  /** A day in a date field, as the field's own picker sets it. */
+  const setDay = (date: WebElement, iso: string) =>
+    driver.executeScript(
+      `const [field, day] = arguments;
+       Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, day);
+       field.dispatchEvent(new Event('input', { bubbles: true }));`,
+      date,
+      iso,
+    );
+
   return {
     driver,
     find,
@@ -146,16 +156,8 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
       const id = await (await field(label)).getAttribute('id');
       await (await find(`//select[@id="${id}"]/option[contains(normalize-space(.), "${option}")]`)).click();
     },
-    /** A day in a date field, as the field's own picker sets it. */
-    day: async (label: string, iso: string) => {
-      await driver.executeScript(
-        `const [field, day] = arguments;
-         Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, day);
-         field.dispatchEvent(new Event('input', { bubbles: true }));`,
-        await field(label),
-        iso,
-      );
-    },
+    day: async (label: string, iso: string) => setDay(await field(label), iso),
+    setDay,
     keys: async (...keys: string[]) =>
       driver
         .actions()

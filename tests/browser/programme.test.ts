@@ -124,7 +124,7 @@ test('a cool-season year on the phone', async () => {
   await isSound('Its record on the phone');
   await b.press('To the lawn');
   const lawn = await b.page('Limits used');
-  expect(lawn).toContain('Sulfate of potash 0-0-50, 50 lb\ndone');
+  expect(lawn).toContain('Sulfate of potash 0-0-50, 50 lb, 5 lb\ndone, not planned');
 
   // another lawn of the same kind gets the same autumn
   await b.press('Autumn feed');
@@ -136,4 +136,30 @@ test('a cool-season year on the phone', async () => {
   await b.page('copied.');
   await b.lawn('66 Weir Walk');
   await b.page('Autumn feed');
+});
+
+test('a lawn that is new to us: what was done before is entered, taken back, and counts', async () => {
+  b = await openBrowser(BASE, DESKTOP);
+  await b.signIn(LEAD, PASSWORD);
+  await b.lawn('12 Farrier Bend');
+  await b.page('What was put down here in the last twelve months?');
+  await b.press('Enter what was done');
+  await b.page('Nobody has said yet what went down before.');
+  await (await b.find('//summary[contains(., "Enter earlier work")]')).click();
+  await b.press('Save this earlier work');
+  await b.page('What was put down is missing');
+  await b.choose('Product', 'Prodiamine 65 WG');
+  await b.setDay(await b.find('//form[contains(., "Done by")]//input[@type="date"]'), '2026-09-20');
+  await b.type(await b.field('Amount, oz/1,000 sq ft'), '0.4');
+  await b.press('Save this earlier work');
+  await b.page('Prodiamine 65 WG, 0.4 oz/1,000 sq ft, by another company');
+  await b.day('Everything is on file from', '2026-03-18');
+  await b.press('Save this day');
+  await b.page('Everything since 18 March 2026 is on file.');
+  await isSound('Lawn sheet with its history');
+  await b.lawn('12 Farrier Bend');
+  expect(await b.page('before this book')).not.toContain('What was put down here in the last twelve months?');
+  await b.press('Lawn sheet');
+  await b.press('Take it back');
+  await b.driver.wait(async () => !(await b.page('Before this book')).includes('by another company'), 60_000);
 });

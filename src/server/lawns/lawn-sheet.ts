@@ -2,15 +2,21 @@ import 'server-only';
 import { eq } from 'drizzle-orm';
 import { requirePermission, type Actor } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
+import { earlierWorkOf, type EarlierWork } from '@/data/earlier-work';
 import { houseOf } from '@/data/house';
 import { zoneOf, type ZoneOnLawn } from '@/data/lawns';
 import { fromNumeric } from '@/data/numbers';
+import { labelsOf } from '@/data/products';
+import type { RateUnit } from '@/core/units/rate';
 import { lawn } from '@/data/schema';
 
 export type LawnFacts = Readonly<{
   zone: ZoneOnLawn;
   place: Readonly<{ latitude: number | null; longitude: number | null }>;
   houseSchool: string;
+  /** what went down before the book, the earliest first */
+  earlier: readonly EarlierWork[];
+  products: readonly Readonly<{ id: string; name: string; rateUnit: RateUnit }>[];
 }>;
 
 /** What the sheet of a zone is filled in from. Null: no such zone here. */
@@ -28,6 +34,10 @@ export function lawnSheet(actor: Actor, zoneId: string): Promise<LawnFacts | nul
       zone,
       place: { latitude: degrees(row?.latitude), longitude: degrees(row?.longitude) },
       houseSchool: (await houseOf(db)).crossings.use,
+      earlier: await earlierWorkOf(db, [zone.id]),
+      products: (await labelsOf(db)).now.map(({ id, name, rateUnit }) => ({
+        ...{ id, name: name.replace(', demo label', ''), rateUnit },
+      })),
     };
   });
 }

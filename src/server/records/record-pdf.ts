@@ -101,7 +101,7 @@ export async function recordsAsPdf(file: RecordFile): Promise<Buffer> {
       table: {
         headerRows: 1,
         dontBreakRows: true,
-        widths: [52, 82, 100, 66, 60, 58, 90, 92, '*'],
+        widths: [46, 76, 96, 58, 54, 50, 84, 84, '*'],
         body: [head(HEAD), ...entries.map(row)],
       },
     },

@@ -6,7 +6,7 @@ import type { Window } from '@/core/gates/window';
 import { nextOpen } from '@/core/gates/window';
 import { standingOf, isOpen } from '@/core/season/programme';
 import { figure, showArea, significant } from '@/core/units/format';
-import { isRateUnit, rateIn } from '@/core/units/rate';
+import { AMOUNT_UNITS, isRateUnit, rateIn } from '@/core/units/rate';
 import { toSquareFeet } from '@/core/units/trade';
 import type { StoredApplication } from '@/data/programme';
 import type { Outcome, Overtaken } from '@/server/entry/outcome';
@@ -15,6 +15,7 @@ import type { FindingInput } from '@/server/lawns/note-finding';
 import type { LiftInput } from '@/server/programme/lift-latch';
 import type { ApplicationInput, Saved } from '@/server/programme/save-application';
 import type { ZoneSheet } from '@/server/programme/view';
+import { earlierWords } from '@/ui/earlier-words';
 import { useKeys } from '@/ui/keys';
 import { Link } from '@/ui/link';
 import { SoilChart } from '@/ui/soil-chart';
@@ -28,7 +29,7 @@ import { ApplicationForm, type SaveState } from './programme/application-form';
 import { FENCE_DAYS, GateFence, type AdoptedChange } from './programme/gate-fence';
 import { Limits } from './programme/limits';
 import { shortName } from './programme/product-words';
-import { ProgrammeList } from './programme/programme-list';
+import { ProgrammeList, type OtherWork } from './programme/programme-list';
 import { StandingActions } from './programme/standing-actions';
 import { withProduct } from './programme/typed-product';
 import { NEW, useProgrammeEdit } from './programme/use-programme-edit';
@@ -178,6 +179,7 @@ export function LawnSheet({ sheet, wished, mayPlan, mayRecord, ...actions }: Pro
           )}
           <ProgrammeList
             {...{ applications, windows, today, mayPlan, isChanged }}
+            others={otherWork(sheet)}
             shownId={shown?.id ?? null}
             onChoose={choose}
             onAdd={() => {
@@ -342,6 +344,20 @@ function Head({
     </>
   );
 }
+
+/** What went down here without a plan, and what is known from before the book. */
+const otherWork = ({ entries, earlier, labels, zone }: ZoneSheet): OtherWork[] => [
+  ...entries
+    .filter((e) => e.plannedProductId === null)
+    .map((e) => ({
+      ...{ id: e.id, day: e.appliedOn, href: `/records/${e.id}`, what: 'done, not planned' },
+      words: `${shortName({ name: e.productName })}, ${significant(e.amount, 4)} ${AMOUNT_UNITS[e.amountUnit].words}`,
+    })),
+  ...earlier.map((w) => ({
+    ...{ id: w.id, day: w.on, href: `/lawns/${zone.id}/sheet#history`, what: 'before this book' },
+    words: earlierWords(w, (id) => shortName(labels.now.find((l) => l.id === id) ?? { name: 'a product' })),
+  })),
+];
 
 /**
  * Today, or shortly before an opening that lies beyond the fence. Where none comes within two months of the planned day,

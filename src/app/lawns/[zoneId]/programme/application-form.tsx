@@ -14,7 +14,7 @@ import type { ZoneSheet } from '@/server/programme/view';
 import { Figure } from '@/ui/figure';
 import { Labelled } from '@/ui/labelled';
 import { Link } from '@/ui/link';
-import { windowWords } from '@/ui/words';
+import { plannedWords } from '@/ui/words';
 import { BothVersions } from '../../../both-versions';
 import { RefusalWords } from '../../../refusal-words';
 import { ProductFields } from './product-fields';
@@ -176,7 +176,7 @@ function Next({ sheet, edit, mayRecord }: Props) {
       {water > 0 && (
         <Figure name="Water">{`${significant(water / SQUARE_METRES_PER_HECTARE / L_PER_GAL)} gal`}</Figure>
       )}
-      {asked && <Figure name="Window">{windowWords(asked.window.all, today)}</Figure>}
+      {asked && <Figure name="Window">{plannedWords(asked.window.all, today, shown.plannedOn)}</Figure>}
       {records.map((r) => (
         <Link key={r.id} href={`/records/${r.id}`} className="flex min-h-[44px] items-center">
           Open the record of {r.name}

@@ -2,11 +2,16 @@
 import { showWeekday, yearOf, type Day } from '@/core/calendar/day';
 import type { WindowLane } from '@/core/gates/window';
 import { standingOf, type PlannedApplication } from '@/core/season/programme';
-import { windowWords } from '@/ui/words';
+import { plannedWords } from '@/ui/words';
+import { Link } from '@/ui/link';
 import { shortName } from './product-words';
+
+/** What went down here and was not planned, or before the book: counted with the rest. */
+export type OtherWork = Readonly<{ id: string; day: Day; words: string; what: string; href: string }>;
 
 type Props = Readonly<{
   applications: readonly PlannedApplication[];
+  others: readonly OtherWork[];
   shownId: string | null;
   windows: ReadonlyMap<string, WindowLane>;
   today: Day;
@@ -21,6 +26,7 @@ const STANDING = { done: 'done', due: 'due', 'to come': '', skipped: 'skipped' }
 /** The programme of a zone, by day and over New Year: what was done, what is due, what is to come. */
 export function ProgrammeList({
   applications,
+  others,
   shownId,
   windows,
   today,
@@ -29,6 +35,13 @@ export function ProgrammeList({
   onChoose,
   onAdd,
 }: Props) {
+  type Line = { day: Day } & (
+    { application: PlannedApplication; other: null } | { application: null; other: OtherWork }
+  );
+  const lines: Line[] = [
+    ...applications.map((a) => ({ day: a.doneOn ?? a.plannedOn, application: a, other: null })),
+    ...others.map((other) => ({ day: other.day, application: null, other })),
+  ].toSorted((a, b) => a.day - b.day);
   return (
     <section aria-label="Programme" className="mt-3">
       <div className="flex flex-wrap items-center justify-between gap-x-3">
@@ -39,22 +52,18 @@ export function ProgrammeList({
           </button>
         )}
       </div>
-      {!applications.length && <p className="text-[15px] text-steel">Nothing is planned or done here yet.</p>}
+      {!lines.length && <p className="text-[15px] text-steel">Nothing is planned or done here yet.</p>}
       <ol className="mt-1">
-        {applications.map((a, i) => {
-          const day = a.doneOn ?? a.plannedOn;
+        {lines.map(({ day, application: a, other }, i) => {
+          const before = lines[i - 1];
+          const isNewYear = !before || yearOf(before.day) !== yearOf(day);
+          if (!a) return <Other key={other.id} other={other} isNewYear={isNewYear} />;
           const standing = standingOf(a, today);
           const all = windows.get(a.id);
-          const before = applications[i - 1];
-          const isNewYear = !before || yearOf(before.doneOn ?? before.plannedOn) !== yearOf(day);
           const isShown = a.id === shownId;
           return (
             <li key={a.id}>
-              {isNewYear && (
-                <p className="border-b border-hair font-cond text-[15px] font-semibold text-steel">
-                  {yearOf(day)}
-                </p>
-              )}
+              {isNewYear && <Year day={day} />}
               <button
                 type="button"
                 aria-pressed={isShown}
@@ -75,7 +84,7 @@ export function ProgrammeList({
                 <span className="col-start-3 truncate text-[14px] text-steel md:col-start-4">
                   {STANDING[standing] && <b className="font-cond">{STANDING[standing]}</b>}
                   {standing === 'skipped' && a.skipped && `: ${a.skipped.why}`}
-                  {all && `${STANDING[standing] ? ' · ' : ''}${windowWords(all, today)}`}
+                  {all && `${STANDING[standing] ? ' · ' : ''}${plannedWords(all, today, a.plannedOn)}`}
                   {isShown && isChanged && ' · not saved yet'}
                 </span>
               </button>
@@ -86,6 +95,25 @@ export function ProgrammeList({
     </section>
   );
 }
+
+const Year = ({ day }: Readonly<{ day: Day }>) => (
+  <p className="border-b border-hair font-cond text-[15px] font-semibold text-steel">{yearOf(day)}</p>
+);
+
+const Other = ({ other: o, isNewYear }: Readonly<{ other: OtherWork; isNewYear: boolean }>) => (
+  <li>
+    {isNewYear && <Year day={o.day} />}
+    <Link
+      href={o.href}
+      className="grid min-h-[44px] grid-cols-[16px_104px_minmax(0,1fr)] items-center gap-x-2 border-b border-l-4 border-b-hair border-l-transparent px-2 no-underline md:min-h-[34px] md:grid-cols-[16px_112px_minmax(0,1fr)_minmax(0,0.62fr)]"
+    >
+      <span aria-hidden className="picket-mark bg-moss" />
+      <span className="whitespace-nowrap font-cond text-[17px] font-semibold">{showWeekday(o.day)}</span>
+      <span className="min-w-0 truncate text-[15px]">{o.words}</span>
+      <span className="col-start-3 truncate text-[14px] text-steel md:col-start-4">{o.what}</span>
+    </Link>
+  </li>
+);
 
 const productWords = ({ label, tie, place }: PlannedApplication['products'][number]): string =>
   [

@@ -6,7 +6,15 @@ import { isId } from '../../../ids';
 import { screen } from '../../../screen';
 import { draftOf } from '../../lawn-draft';
 import { LawnForm } from '../../lawn-form';
-import { addLawnAction, saveLawnAction } from '../actions';
+import {
+  addLawnAction,
+  closeLawnAction,
+  noteEarlierAction,
+  saveHistoryAction,
+  saveLawnAction,
+  takeBackEarlierAction,
+} from '../actions';
+import { History } from './history';
 
 export const metadata: Metadata = { title: 'Lawn sheet' };
 
@@ -14,19 +22,34 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/sheet
   const { zoneId } = await params;
   const sheet = isId(zoneId) ? await lawnSheet(actor, zoneId) : null;
   if (!sheet) notFound();
-  const { zone, place, houseSchool } = sheet;
+  const { zone, place, houseSchool, earlier, products } = sheet;
   return (
-    <LawnForm
-      key={zone.id}
-      title={`${zone.address} · ${zone.name}`}
-      here={`/lawns/${zone.id}/sheet`}
-      draftKey={`sheet:${zone.id}`}
-      first={draftOf({ ...zone, ...place })}
-      houseSchool={houseSchool}
-      mayPlan={may(actor, 'plan')}
-      target={{ kind: 'there', zoneId: zone.id, seen: zone.version }}
-      saveLawnAction={saveLawnAction}
-      addLawnAction={addLawnAction}
-    />
+    <>
+      <LawnForm
+        key={zone.id}
+        title={`${zone.address} · ${zone.name}`}
+        here={`/lawns/${zone.id}/sheet`}
+        draftKey={`sheet:${zone.id}`}
+        first={draftOf({ ...zone, ...place })}
+        houseSchool={houseSchool}
+        mayPlan={may(actor, 'plan')}
+        target={{ kind: 'there', zoneId: zone.id, seen: zone.version }}
+        saveLawnAction={saveLawnAction}
+        addLawnAction={addLawnAction}
+      />
+      <History
+        {...{
+          zone,
+          earlier,
+          products,
+          saveHistoryAction,
+          noteEarlierAction,
+          takeBackEarlierAction,
+          closeLawnAction,
+        }}
+        mayRecord={may(actor, 'record')}
+        mayPlan={may(actor, 'plan')}
+      />
+    </>
   );
 });

@@ -1,0 +1,338 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import { isoDay, showFullDay } from '@/core/calendar/day';
+import { RATE_UNITS, type RateUnit } from '@/core/units/rate';
+import type { EarlierWork } from '@/data/earlier-work';
+import type { ZoneOnLawn } from '@/data/lawns';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { CloseInput, EarlierInput, HistoryInput, TakeBackInput } from '@/server/lawns/history';
+import { earlierWords } from '@/ui/earlier-words';
+import { Labelled } from '@/ui/labelled';
+import { RefusalWords } from '../../../refusal-words';
+import { send } from '../../../send';
+
+type Choice = Readonly<{ id: string; name: string; rateUnit: RateUnit }>;
+type Props = Readonly<{
+  zone: ZoneOnLawn;
+  earlier: readonly EarlierWork[];
+  products: readonly Choice[];
+  mayRecord: boolean;
+  mayPlan: boolean;
+  saveHistoryAction: (input: HistoryInput) => Promise<Outcome<unknown>>;
+  noteEarlierAction: (input: EarlierInput) => Promise<Outcome<{ on: string }>>;
+  takeBackEarlierAction: (input: TakeBackInput) => Promise<Outcome<null>>;
+  closeLawnAction: (input: CloseInput) => Promise<Outcome<null>>;
+}>;
+
+/** What went down here before the book, what is known of it, and whether the zone is still treated. */
+export function History(props: Props) {
+  const { zone, earlier, products, mayRecord, mayPlan } = props;
+  const router = useRouter();
+  const [from, setFrom] = useState(zone.bookFrom === null ? '' : isoDay(zone.bookFrom));
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isSending, start] = useTransition();
+  const tell = <T,>(outcome: Outcome<T>) => {
+    setRefusal(outcome.ok ? null : outcome.refusal);
+    if (outcome.ok) router.refresh();
+  };
+  const here = `/lawns/${zone.id}/sheet`;
+  const nameOf = (id: string) => products.find((p) => p.id === id)?.name ?? 'a product that is gone';
+  return (
+    <div className="mx-auto max-w-2xl px-4 pb-10">
+      <section id="history" className="border-t border-hair pt-4">
+        <h2 className="text-[20px]">Before this book</h2>
+        <p className="text-[15px] text-steel">
+          Yearly limits and intervals count what anybody put down here.{' '}
+          {zone.history === 'known' && zone.bookFrom !== null
+            ? `Everything since ${showFullDay(zone.bookFrom)} is on file.`
+            : zone.history === 'not known'
+              ? 'It is not known what went down before; gates say so until twelve months are in the book.'
+              : 'Nobody has said yet what went down before.'}
+        </p>
+        <ul className="mt-2">
+          {earlier.map((w) => (
+            <li key={w.id} className="flex flex-wrap items-center gap-x-3 border-b border-hair py-1">
+              <b className="font-cond text-[17px]">{showFullDay(w.on)}</b>
+              <span className="min-w-0 grow text-[15px]">
+                {earlierWords(w, nameOf)}
+                {w.note && `. ${w.note}`}
+                <span className="text-steel"> · entered by {w.person}</span>
+              </span>
+              {mayRecord && (
+                <button
+                  type="button"
+                  className="button py-0 md:min-h-[34px]"
+                  disabled={isSending}
+                  onClick={() =>
+                    start(async () =>
+                      tell(
+                        await send(props.takeBackEarlierAction, {
+                          ...{ sendKey: crypto.randomUUID(), zoneId: zone.id, id: w.id, why: '' },
+                        }),
+                      ),
+                    )
+                  }
+                >
+                  Take it back
+                </button>
+              )}
+            </li>
+          ))}
+        </ul>
+        {mayRecord && (
+          <>
+            <div className="mt-3 flex flex-wrap items-end gap-2">
+              <Labelled name="Everything is on file from">
+                {(field) => (
+                  <input {...field} type="date" value={from} onChange={(e) => setFrom(e.target.value)} />
+                )}
+              </Labelled>
+              {(['known', 'not known'] as const).map((history) => (
+                <button
+                  key={history}
+                  type="button"
+                  className="button py-0"
+                  disabled={isSending}
+                  onClick={() =>
+                    start(async () =>
+                      tell(
+                        await send(props.saveHistoryAction, {
+                          ...{ zoneId: zone.id, history, bookFrom: history === 'known' ? from : '' },
+                        }),
+                      ),
+                    )
+                  }
+                >
+                  {history === 'known' ? 'Save this day' : 'Not known'}
+                </button>
+              ))}
+            </div>
+            {refusal && <RefusalWords refusal={refusal} here={here} />}
+            <EarlierForm {...{ products, here }} zoneId={zone.id} note={props.noteEarlierAction} />
+          </>
+        )}
+      </section>
+      {mayPlan && <Closing {...{ zone, here }} close={props.closeLawnAction} />}
+    </div>
+  );
+}
+
+const EMPTY = {
+  ...{
+    on: '',
+    by: 'another company' as EarlierInput['by'],
+    productId: '',
+    substance: '',
+    group: '',
+    amount: '',
+  },
+  ...{ unit: '', certainty: 'exact' as EarlierInput['certainty'], note: '' },
+};
+
+function EarlierForm({
+  zoneId,
+  products,
+  here,
+  note,
+}: Readonly<{
+  zoneId: string;
+  products: readonly Choice[];
+  here: string;
+  note: Props['noteEarlierAction'];
+}>) {
+  const router = useRouter();
+  const [typed, setTyped] = useState(EMPTY);
+  const [sendKey, setSendKey] = useState(() => crypto.randomUUID());
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isSending, start] = useTransition();
+  const set = (change: Partial<typeof EMPTY>) => setTyped({ ...typed, ...change });
+  const issue = (field: string) =>
+    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
+  const product = products.find((p) => p.id === typed.productId);
+  const unit = product
+    ? RATE_UNITS[product.rateUnit].words
+    : typed.substance.trim().toLowerCase() === 'nitrogen'
+      ? 'lb N/1,000 sq ft'
+      : 'lb a.i./acre';
+  return (
+    <details className="mt-3" open={refusal !== null}>
+      <summary className="button inline-flex cursor-pointer py-0">Enter earlier work</summary>
+      <form
+        noValidate
+        className="mt-2 grid gap-2 border-l-4 border-hair pl-3"
+        onSubmit={(e) => {
+          e.preventDefault();
+          start(async () => {
+            const outcome = await send(note, {
+              ...{ ...typed, sendKey, zoneId, unit: product?.rateUnit ?? typed.unit },
+            });
+            setRefusal(outcome.ok ? null : outcome.refusal);
+            if (!outcome.ok) return;
+            setTyped(EMPTY);
+            setSendKey(crypto.randomUUID());
+            router.refresh();
+          });
+        }}
+      >
+        <Labelled beside name="Day" issue={issue('Day')} hint="about is near enough">
+          {(field) => (
+            <input {...field} type="date" value={typed.on} onChange={(e) => set({ on: e.target.value })} />
+          )}
+        </Labelled>
+        <Labelled beside name="Done by">
+          {(field) => (
+            <select
+              {...field}
+              value={typed.by}
+              onChange={(e) => set({ by: e.target.value as EarlierInput['by'] })}
+            >
+              <option>another company</option>
+              <option>the customer</option>
+              <option>us</option>
+            </select>
+          )}
+        </Labelled>
+        <Labelled beside name="Product" issue={issue('What')}>
+          {(field) => (
+            <select
+              {...field}
+              value={typed.productId}
+              onChange={(e) => set({ productId: e.target.value, substance: '' })}
+            >
+              <option value="">none of ours: by its ingredient</option>
+              {products.map((p) => (
+                <option key={p.id} value={p.id}>
+                  {p.name}
+                </option>
+              ))}
+            </select>
+          )}
+        </Labelled>
+        {!product && (
+          <>
+            <Labelled beside name="Active ingredient" hint="or nitrogen, for a feeding">
+              {(field) => (
+                <input
+                  {...field}
+                  maxLength={80}
+                  value={typed.substance}
+                  onChange={(e) => set({ substance: e.target.value })}
+                />
+              )}
+            </Labelled>
+            <Labelled beside name="Its group" issue={issue('Group')} hint="HRAC/WSSA, if you know it">
+              {(field) => (
+                <input
+                  {...field}
+                  inputMode="numeric"
+                  value={typed.group}
+                  onChange={(e) => set({ group: e.target.value })}
+                />
+              )}
+            </Labelled>
+          </>
+        )}
+        <Labelled beside name="How sure">
+          {(field) => (
+            <select
+              {...field}
+              value={typed.certainty}
+              onChange={(e) => set({ certainty: e.target.value as EarlierInput['certainty'] })}
+            >
+              <option value="exact">exact</option>
+              <option value="guessed">a guess, counted as it stands</option>
+              <option value="not known">amount not known</option>
+            </select>
+          )}
+        </Labelled>
+        {typed.certainty !== 'not known' && (
+          <Labelled beside name={`Amount, ${unit}`} issue={issue('Amount')}>
+            {(field) => (
+              <input
+                {...field}
+                inputMode="decimal"
+                value={typed.amount}
+                onChange={(e) => set({ amount: e.target.value })}
+              />
+            )}
+          </Labelled>
+        )}
+        <Labelled beside name="Note" hint="how you know">
+          {(field) => (
+            <input
+              {...field}
+              maxLength={500}
+              value={typed.note}
+              onChange={(e) => set({ note: e.target.value })}
+            />
+          )}
+        </Labelled>
+        {refusal && <RefusalWords refusal={refusal} here={here} shown={['Day', 'What', 'Amount', 'Group']} />}
+        <button className="button button-loud" disabled={isSending}>
+          {isSending ? 'Saving…' : 'Save this earlier work'}
+        </button>
+      </form>
+    </details>
+  );
+}
+
+function Closing({
+  zone,
+  here,
+  close,
+}: Readonly<{ zone: ZoneOnLawn; here: string; close: Props['closeLawnAction'] }>) {
+  const router = useRouter();
+  const [why, setWhy] = useState('');
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isSending, start] = useTransition();
+  const set = (of: CloseInput['of'], isClosed: boolean) =>
+    start(async () => {
+      const outcome = await send(close, { zoneId: zone.id, of, why, isClosed });
+      setRefusal(outcome.ok ? null : outcome.refusal);
+      if (outcome.ok) router.refresh();
+    });
+  return (
+    <section className="mt-6 border-t border-hair pt-4">
+      <h2 className="text-[20px]">{zone.closed ? 'Closed' : 'No longer treated?'}</h2>
+      {zone.closed ? (
+        <>
+          <p className="text-[15px] text-steel">
+            Since {showFullDay(zone.closed.on)}: {zone.closed.why}. Its programme rests, its records stay.
+          </p>
+          <button
+            type="button"
+            className="button mt-2"
+            disabled={isSending}
+            onClick={() => set(zone.closed?.whole ? 'lawn' : 'zone', false)}
+          >
+            {zone.closed.whole ? 'Open the whole lawn again' : 'Open this zone again'}
+          </button>
+        </>
+      ) : (
+        <details>
+          <summary className="flex min-h-[44px] cursor-pointer items-center text-[15px] underline">
+            Close it: off lists and boards, nothing lost
+          </summary>
+          <Labelled
+            name="Why"
+            issue={refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === 'Why') : undefined}
+          >
+            {(field) => (
+              <input {...field} maxLength={500} value={why} onChange={(e) => setWhy(e.target.value)} />
+            )}
+          </Labelled>
+          <div className="mt-2 flex flex-wrap gap-2">
+            <button type="button" className="button" disabled={isSending} onClick={() => set('zone', true)}>
+              Close this zone
+            </button>
+            <button type="button" className="button" disabled={isSending} onClick={() => set('lawn', true)}>
+              Close the whole lawn
+            </button>
+          </div>
+        </details>
+      )}
+      {refusal && <RefusalWords refusal={refusal} here={here} shown={['Why']} />}
+    </section>
+  );
+}
