@@ -173,7 +173,13 @@ try {
     };
     if (wants('data'))
       await inPairs(await prepared('data'), ({ story, env }) =>
-        jest(`data ${story}`, [`tests/data/${story}.test.ts`], env, '--testTimeout=240000'),
+        jest(
+          `data ${story}`,
+          [`tests/data/${story}.test.ts`],
+          // the one that makes a database of its own
+          story === 'migrations' ? { ...env, ADMIN_URL: adminUrl } : env,
+          '--testTimeout=240000',
+        ),
       );
     if (wants('browser')) {
       let built = true;

@@ -70,7 +70,7 @@ export type ZoneOnLawn = Readonly<{
   lawnVersion: number;
 }>;
 
-export const HISTORIES = ['not asked', 'not known', 'known'] as const;
+const HISTORIES = ['not asked', 'not known', 'known'] as const;
 export type History = (typeof HISTORIES)[number];
 
 function closedFrom(z: Row['zone'], l: Row['lawn']): ZoneOnLawn['closed'] {

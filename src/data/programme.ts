@@ -18,7 +18,7 @@ import { dayFrom } from './weather';
 import { oneOf } from './words';
 
 /** A product of a planned application as it is on file: the core's, with its rate as typed. */
-export type StoredProduct = PlannedProduct & Readonly<{ typed: Readonly<{ rate: number; unit: RateUnit }> }>;
+type StoredProduct = PlannedProduct & Readonly<{ typed: Readonly<{ rate: number; unit: RateUnit }> }>;
 
 /** A planned application as it is on file: the core's, and what people need to edit it together. */
 export type StoredApplication = Omit<PlannedApplication, 'products'> &
@@ -65,7 +65,7 @@ function productFrom(
 }
 
 /** @throws RangeError where spots have no area, or a strip no length and width */
-export function placeFrom(
+function placeFrom(
   r: Pick<ProductRow, 'place' | 'areaSqFt' | 'lengthFt' | 'widthFt' | 'ground'>,
 ): Place {
   const { ground } = r;
@@ -264,7 +264,7 @@ async function writeProducts(
 }
 
 /** A place as columns, in feet. */
-export const placeRow = (place: Place) => ({
+const placeRow = (place: Place) => ({
   place: place.on,
   areaSqFt: place.on === 'spots' ? toNumeric(toSquareFeet(place.area)) : null,
   lengthFt: place.on === 'strip' ? toNumeric(toFeet(place.length)) : null,

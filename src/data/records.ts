@@ -17,7 +17,7 @@ import { dayFrom } from './weather';
 import { oneOf } from './words';
 
 /** An ingredient that went down, as its label says: kg of it, or null where that cannot be told. */
-export type RecordedIngredient = Readonly<{ name: string; kilograms: number | null }>;
+type RecordedIngredient = Readonly<{ name: string; kilograms: number | null }>;
 
 /** One entry: one product of one visit. Figures in the units in which they were typed. */
 export type RecordEntry = Readonly<{
@@ -135,7 +135,7 @@ export type RecordQuery = Readonly<{
   /** entries that were corrected too */
   withCorrected: boolean;
 }>;
-export const ALL_RECORDS: RecordQuery = {
+const ALL_RECORDS: RecordQuery = {
   ...{ from: null, to: null, words: '', productId: '', ingredient: '', appliedBy: '', target: '' },
   withCorrected: true,
 };

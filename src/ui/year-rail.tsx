@@ -60,7 +60,7 @@ const monthStart = (today: Day, offset: number): Day => {
   return dayOf(at.getUTCFullYear() + Math.floor(month / 12), (((month % 12) + 12) % 12) + 1, 1);
 };
 /** What the rail holds: three months behind, a year ahead, over New Year in both directions. */
-export const railRange = (today: Day): Range<Day> => ({
+const railRange = (today: Day): Range<Day> => ({
   from: monthStart(today, -MONTHS_BEFORE),
   to: monthStart(today, MONTHS_AFTER),
 });

@@ -9,7 +9,7 @@ export type Size = Readonly<{ width: number; height: number; mobile: boolean }>;
 export const DESKTOP: Size = { width: 1280, height: 800, mobile: false };
 export const PHONE: Size = { width: 390, height: 844, mobile: true };
 /** Long, for a busy machine: waits end as soon as what they wait for is there. */
-const PATIENCE_MS = 8_000;
+const PATIENCE_MS = 60_000;
 
 export type Browser = Awaited<ReturnType<typeof openBrowser>>;
 
@@ -83,7 +83,7 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
       return (await driver.wait(holds, PATIENCE_MS)) as T;
     } catch (error) {
       const seen = await driver.findElement(By.css('body')).getText();
-      throw new Error(`${missing}; ${await driver.getCurrentUrl()} showed: ${seen.slice(0, 5000)}`, {
+      throw new Error(`${missing}; ${await driver.getCurrentUrl()} showed: ${seen.slice(0, 3000)}`, {
         cause: error,
       });
     }

@@ -270,9 +270,7 @@ describe('the schools', () => {
     expect((await saveCrossings(lead, base)).ok).toBe(true);
     expect((await soil(LOMAS)).outlook!.rule.school).toBe('early bird');
     const late = await saveCrossings(lead, { ...base, use: 'signs' });
-    expect(late.ok ? '' : JSON.stringify(late.refusal)).toContain(
-      'Somebody else has changed these figures',
-    );
+    expect(late.ok ? '' : JSON.stringify(late.refusal)).toContain('Somebody else has changed these figures');
     expect((await board(tech)).groups.reduce((sum, g) => sum + g.total, 0)).toBeGreaterThan(5);
     expect((await saveCrossings(lead, { ...base, use: 'run of days', seen: house.version + 1 })).ok).toBe(
       true,

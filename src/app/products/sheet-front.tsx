@@ -1,4 +1,4 @@
-import { FORMULATIONS, SETBACKS_FROM, SIGNAL_WORDS } from '@/core/products/label';
+import { FORMULATIONS, PRODUCT_KINDS, SETBACKS_FROM, SIGNAL_WORDS } from '@/core/products/label';
 import { type LabelSheet } from '@/core/products/sheet';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { ALL_WEEDS, STAGES, WEEDS } from '@/core/weeds/weeds';
@@ -26,6 +26,13 @@ export function SheetFront({ sheet, set }: Props) {
       <Part title="Front of the label">
         <Grid>
           <TextField name="Name" path="name" value={sheet.name} onChange={(name) => set({ name })} />
+          <SelectField
+            name="Kind"
+            path="kind"
+            options={PRODUCT_KINDS}
+            value={sheet.kind}
+            onChange={(kind) => set({ kind })}
+          />
           <TextField
             name="Registration number"
             path="registrationNumber"

@@ -24,7 +24,7 @@ type AllTimes = {
   readonly [C in Code as keyof TimesOf<Of<C>> extends never ? never : C]: TimesOf<Of<C>>;
 };
 
-export const REASON_TIMES: AllTimes = {
+const REASON_TIMES: AllTimes = {
   'within-year-limit': { earlier: 'days', later: 'days' },
   'over-year-limit': { earlier: 'days', later: 'days' },
   'over-ingredient-limit': { earlier: 'days', later: 'days' },

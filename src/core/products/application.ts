@@ -21,7 +21,7 @@ export const WHOLE_ZONE: Place = { on: 'zone' };
 /** Days between two shares of a total, or two shots of a sequence. */
 export type Spacing = Readonly<{ leastDays: number; mostDays: number }>;
 
-export const TIE_KINDS = ['split', 'sequence'] as const;
+const TIE_KINDS = ['split', 'sequence'] as const;
 export type TieKind = (typeof TIE_KINDS)[number];
 
 /** What ties a product to the same one in other applications: a share of one total, or one shot of several. */

@@ -22,7 +22,7 @@ export type Split = keyof typeof SPLITS;
 export const isSplit = (text: string): text is Split => Object.hasOwn(SPLITS, text);
 
 /** More parts than these are a sequence. */
-export const MOST_PARTS = 6;
+const MOST_PARTS = 6;
 
 /** The parts' rates in order; they add up to the total. */
 export const splitRates = (total: ProductRate, shares: readonly number[]): ProductRate[] =>

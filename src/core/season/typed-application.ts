@@ -71,7 +71,7 @@ type Repeat =
   | Readonly<{ kind: 'split'; shares: readonly number[]; spacing: Spacing }>
   | Readonly<{ kind: 'sequence'; shots: number; spacing: Spacing }>;
 
-export type ReadProduct = Readonly<{
+type ReadProduct = Readonly<{
   id: string | null;
   label: Label;
   rate: ProductRate;

@@ -20,9 +20,9 @@ export type Job =
 /** A failed job is tried again three times, a little later each time; then it is shown. */
 const RETRIES = { retryLimit: 3, retryDelay: 1, retryBackoff: true } as const;
 
-export const QUEUE = 'iron-gate';
+const QUEUE = 'iron-gate';
 /** Windows have a queue of their own: a large file does not hold them up, and one of them waits for each organisation. */
-export const WINDOWS_QUEUE = 'iron-gate-windows';
+const WINDOWS_QUEUE = 'iron-gate-windows';
 export const QUEUES = [QUEUE, WINDOWS_QUEUE] as const;
 const queueOf = (job: Job) => (job.kind === 'windows' ? WINDOWS_QUEUE : QUEUE);
 const optionsOf = (job: Job) => (job.kind === 'windows' ? { ...RETRIES, singletonKey: job.orgId } : RETRIES);

@@ -39,7 +39,7 @@ export function frameOf(actor: Actor): Promise<{ today: Day; isDemo: boolean }> 
 }
 
 /** What a list shows of an entry: not its whole legal form. */
-export type EntryLine = Pick<
+type EntryLine = Pick<
   RecordEntry,
   | 'id'
   | 'visitId'

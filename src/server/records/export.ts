@@ -82,7 +82,7 @@ export function gatesThen({ gates }: RecordEntry): string {
 }
 
 /** What entries that stand add up to, by product. */
-export type ProductTotal = Readonly<{
+type ProductTotal = Readonly<{
   product: string;
   registration_number: string;
   entries: number;
@@ -92,7 +92,7 @@ export type ProductTotal = Readonly<{
 }>;
 
 /** Corrected entries do not count: the one that stands instead does. Amounts in kg or L, as the shelf is kept. */
-export function totalsOf(list: readonly RecordEntry[]): ProductTotal[] {
+function totalsOf(list: readonly RecordEntry[]): ProductTotal[] {
   const by = new Map<string, ProductTotal>();
   for (const e of list) {
     if (e.correctedById !== null) continue;
@@ -140,7 +140,7 @@ export const recordsAsCsv = ({ entries }: RecordFile): string =>
     { header: true, columns: RECORD_COLUMNS.map((c) => c.key), escape_formulas: true },
   );
 
-export const RECORDS_SCHEMA_AT = '/api/v1/records.schema.json';
+const RECORDS_SCHEMA_AT = '/api/v1/records.schema.json';
 
 /** Follows RECORDS_SCHEMA. */
 export const recordsAsJson = ({ organisation, madeOn, query, entries, totals }: RecordFile) => ({

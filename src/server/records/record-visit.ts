@@ -89,7 +89,7 @@ export type RecordInput = Readonly<{
   corrects: Readonly<{ id: string; reason: string }> | null;
 }>;
 const typed = (most: number) => Joi.string().allow('').max(most).required();
-export const WIND_FROM = ['', 'N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW', 'changing'] as const;
+const WIND_FROM = ['', 'N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW', 'changing'] as const;
 export const recordShape = Joi.object<RecordInput>({
   sendKey: Joi.string().guid().required(),
   zoneId: Joi.string().guid().required(),

@@ -1,0 +1,113 @@
+/** A database of an earlier version, with its plans of one product a year and its records, brought to this version: nothing is lost. */
+import fs from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { drizzle } from 'drizzle-orm/postgres-js';
+import { migrate } from 'drizzle-orm/postgres-js/migrator';
+import postgres from 'postgres';
+
+/** The last migration of the version that the dump was made with. */
+const BEFORE = 10;
+const admin = process.env['ADMIN_URL'];
+if (!admin) throw new Error('ADMIN_URL is not set: run these through npm test -- data');
+const name = `iron_gate_old_${process.pid}`;
+const at = (url: string, database: string) =>
+  Object.assign(new URL(url), { pathname: `/${database}` }).toString();
+const connect = (url: string) => postgres(url, { max: 1, onnotice() {} });
+
+let db: postgres.Sql;
+type Plan = { parts: number };
+let plans: Plan[];
+let oldRecords: Record<string, unknown>[];
+beforeAll(async () => {
+  const server = connect(admin);
+  await server.unsafe(`create database ${name}`);
+  await server.end();
+  db = connect(at(admin, name));
+  // the migrations as they were then
+  const then = fs.mkdtempSync(path.join(os.tmpdir(), 'migrations-'));
+  fs.cpSync('drizzle', then, { recursive: true });
+  const journal = path.join(then, 'meta', '_journal.json');
+  const all = JSON.parse(fs.readFileSync(journal, 'utf8')) as { entries: { idx: number }[] };
+  fs.writeFileSync(journal, JSON.stringify({ ...all, entries: all.entries.filter((e) => e.idx <= BEFORE) }));
+  await migrate(drizzle(db), { migrationsFolder: then });
+  fs.rmSync(then, { recursive: true });
+  await db.unsafe(fs.readFileSync('tests/data/old-database.sql', 'utf8'));
+  plans = await db<Plan[]>`
+    select count(a.id)::int as parts
+    from public.plan p join public.planned_application a on a.plan_id = p.id group by p.id`;
+  oldRecords = await db`select id, site, applied_on::text, amount::text, amount_unit, gates::text as gates
+    from public.application_record order by id`;
+  await migrate(drizzle(db), { migrationsFolder: 'drizzle' });
+});
+afterAll(async () => {
+  await db.end();
+  const server = connect(admin);
+  await server.unsafe(`drop database ${name}`);
+  await server.end();
+});
+
+const products = (address: string, zone: string) => db<
+  {
+    on: string;
+    product: string;
+    rate: string;
+    use: string;
+    place: string;
+    area: string | null;
+    part: number | null;
+  }[]
+>`
+  select a.planned_on::text as on, pr.name as product, p.rate::text, p.use, p.place, p.area_sq_ft::text as area, p.part
+  from planned_application a join planned_product p on p.application_id = a.id
+  join zone z on z.id = a.zone_id join lawn l on l.id = z.lawn_id join product pr on pr.id = p.product_id
+  where l.address = ${address} and z.name = ${zone} order by 1, p.position`;
+
+test('every part of every plan is an application now, and no more than those', async () => {
+  expect(plans).toHaveLength(10);
+  const [now] = await db<{ count: number }[]>`select count(*)::int as count from planned_application`;
+  expect(now?.count).toBe(plans.reduce((sum, p) => sum + p.parts, 0));
+  const tables = await db`select 1 from pg_tables where schemaname = 'public' and tablename = 'plan'`;
+  expect(tables).toHaveLength(0);
+});
+
+test('shares of a total become rates, and the parts are tied to each other', async () => {
+  // 12 fl oz in three falling parts: 4/9, 3/9, 2/9
+  expect((await products('88 Chandler Street', 'front')).map((p) => [p.on, Number(p.rate), p.part])).toEqual([
+    ['2027-03-19', 5.333333, 1],
+    ['2027-04-16', 4, 2],
+    ['2027-05-14', 2.666667, 3],
+  ]);
+  // two thirds of 0.75 oz, and the rest
+  expect((await products('3 Mill Race', 'whole lawn')).map((p) => Number(p.rate))).toEqual([0.5, 0.25]);
+  const [ties] = await db<{ count: number }[]>`
+    select count(distinct tie_id)::int as count from planned_product where tie_id is not null`;
+  expect(ties?.count).toBe(plans.filter((p) => p.parts > 1).length);
+});
+
+test('a partner of the tank stands beside its product, and spots keep their area', async () => {
+  const back = await products('14 Quarry Lane', 'back');
+  expect(back.map((p) => [p.on, p.product.split(',')[0], Number(p.rate)])).toEqual([
+    ['2027-03-08', 'Prodiamine 65 WG', 0.4],
+    ['2027-03-08', '2', 1.1],
+    ['2027-05-17', 'Prodiamine 65 WG', 0.4],
+    ['2027-05-17', '2', 1.1],
+  ]);
+  const [spot] = await products('19 Kiln Hill', 'whole lawn');
+  expect([spot?.use, spot?.place, Number(spot?.area)]).toEqual(['spot', 'spots', 500]);
+});
+
+test('records keep every figure, belong to a visit, and find what was planned; a correction to its first', async () => {
+  const now = await db`select id, site, applied_on::text, amount::text, amount_unit, gates::text as gates
+    from application_record order by id`;
+  expect(now).toEqual(oldRecords);
+  const rows = await db<{ id: string; visit: string; planned: string | null; corrects: string | null }[]>`
+    select id, visit_id as visit, planned_product_id as planned, corrects_id as corrects from application_record`;
+  expect(rows.every((r) => r.planned !== null)).toBe(true);
+  const corrected = rows.find((r) => r.corrects !== null)!;
+  const first = rows.find((r) => r.id === corrected.corrects)!;
+  expect([corrected.visit, corrected.planned]).toEqual([first.visit, first.planned]);
+  // the two products of one tank are one visit
+  const visits = new Set(rows.map((r) => r.visit));
+  expect(visits.size).toBe(3);
+});
