@@ -167,7 +167,7 @@ export async function boardRows(
     body: unknown;
   }>(sql`
     with grouped as (
-      select w.application_id, w.zone_id, z.lawn_id, w.open_from, w.ajar_to, w.body,
+      select w.application_id, w.zone_id, z.lawn_id, w.open_from, w.ajar_to,
         not w.is_stale and w.for_hour = ${forHour} as is_fresh,
         case when w.open_from = ${today} then 'open' when w.ajar_from = ${today} then 'ajar'
           when w.open_from is not null or w.ajar_from is not null then 'shut' else 'never' end as board_group
@@ -184,8 +184,9 @@ export async function boardRows(
         order by stop_opens nulls last, stop_closes nulls last, lawn_id, open_from nulls last, application_id) as place
       from pressed
     )
-    select application_id, zone_id, lawn_id, board_group, is_fresh, total, body from placed
-    where place <= ${perGroup} order by place`);
+    select p.application_id, p.zone_id, p.lawn_id, p.board_group, p.is_fresh, p.total, w.body
+    from placed p join application_window w on w.application_id = p.application_id
+    where p.place <= ${perGroup} order by p.place`);
   const counts: Record<BoardGroup, number> = { open: 0, ajar: 0, shut: 0, never: 0 };
   for (const r of found) counts[r.board_group] = r.total;
   return {
@@ -207,19 +208,20 @@ export async function restOfBoard(
   unplanned: number;
   first: { zoneId: string; address: string; name: string }[];
 }> {
-  const has = (more: ReturnType<typeof sql>) =>
-    sql`exists (select 1 from planned_application pa where pa.zone_id = ${zone.id} ${more})`;
-  const isOpen = sql`and pa.skipped_on is null and exists (select 1 from planned_product pp where pp.application_id = pa.id
-    and not exists (select 1 from application_record r where r.planned_product_id = pp.id))`;
   const openZone = and(isNull(zone.closedOn), isNull(lawn.closedOn));
-  const [counts] = await db
-    .select({
-      finished: sql<number>`count(*) filter (where ${has(sql``)} and not ${has(isOpen)})::int`,
-      unplanned: sql<number>`count(*) filter (where not ${has(sql``)})::int`,
-    })
-    .from(zone)
-    .innerJoin(lawn, eq(lawn.id, zone.lawnId))
-    .where(openZone);
+  // once over all, not once for each zone
+  const [counts] = await db.execute<{ finished: number; unplanned: number }>(sql`
+    select count(*) filter (where not p.is_open)::int as finished,
+      count(*) filter (where p.zone_id is null)::int as unplanned
+    from ${zone} join ${lawn} on ${lawn.id} = ${zone.lawnId}
+    left join (
+      select a.zone_id, bool_or(a.skipped_on is null and pp.id is not null and r.id is null) as is_open
+      from planned_application a
+      left join planned_product pp on pp.application_id = a.id
+      left join application_record r on r.planned_product_id = pp.id
+      group by a.zone_id
+    ) p on p.zone_id = ${zone.id}
+    where ${openZone}`);
   const first = await db
     .select({ zoneId: zone.id, address: lawn.address, name: zone.name })
     .from(zone)

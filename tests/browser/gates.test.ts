@@ -10,7 +10,7 @@ async function signedIn(size = DESKTOP, email = LEAD) {
   await b.signIn(email, PASSWORD);
 }
 async function isSound(screen: string) {
-  const { violations } = await new AxeBuilder(b.driver).analyze();
+  const { violations } = await new AxeBuilder(b.driver).setLegacyMode().analyze();
   const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
   expect(
     serious.map((v) => `${screen}: ${v.id} at ${v.nodes.map((n) => n.html.slice(0, 120)).join(' and ')}`),

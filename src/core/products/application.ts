@@ -21,8 +21,7 @@ export const WHOLE_ZONE: Place = { on: 'zone' };
 /** Days between two shares of a total, or two shots of a sequence. */
 export type Spacing = Readonly<{ leastDays: number; mostDays: number }>;
 
-const TIE_KINDS = ['split', 'sequence'] as const;
-export type TieKind = (typeof TIE_KINDS)[number];
+export type TieKind = 'split' | 'sequence';
 
 /** What ties a product to the same one in other applications: a share of one total, or one shot of several. */
 export type Tie = Readonly<{ id: string; kind: TieKind; part: number; of: number; spacing: Spacing }>;
