@@ -65,9 +65,7 @@ function productFrom(
 }
 
 /** @throws RangeError where spots have no area, or a strip no length and width */
-function placeFrom(
-  r: Pick<ProductRow, 'place' | 'areaSqFt' | 'lengthFt' | 'widthFt' | 'ground'>,
-): Place {
+function placeFrom(r: Pick<ProductRow, 'place' | 'areaSqFt' | 'lengthFt' | 'widthFt' | 'ground'>): Place {
   const { ground } = r;
   if (r.place === 'zone') return { on: 'zone' };
   if (r.place === 'spots' && r.areaSqFt !== null)
