@@ -11,6 +11,10 @@ const QUARRY = '/lawns/00000000-0000-4000-8000-000000000008';
 const ORCHARD = '/lawns/00000000-0000-4000-8000-000000000013';
 const chart = (b: Browser) => b.find('.apexcharts-svg .apexcharts-series path');
 
+/** Today, when no window is being computed any more. */
+const settled = (b: Browser) =>
+  b.driver.wait(async () => !(await b.page('can go today')).includes('being computed anew'), 120_000);
+
 async function keep(b: Browser, name: string) {
   // the caret blinks
   await b.driver.executeScript(
@@ -23,7 +27,7 @@ async function keep(b: Browser, name: string) {
 const desktop = await openBrowser(base, DESKTOP);
 try {
   await desktop.signIn('tobin@quillmoor.example', password);
-  await desktop.page('can go today');
+  await settled(desktop);
   await keep(desktop, 'today');
   await desktop.go(QUARRY);
   await chart(desktop);
@@ -89,7 +93,7 @@ try {
 const phone = await openBrowser(base, PHONE);
 try {
   await phone.signIn('tobin@quillmoor.example', password);
-  await phone.page('can go today');
+  await settled(phone);
   await keep(phone, 'phone-today');
   await phone.go(QUARRY);
   await chart(phone);
