@@ -9,6 +9,7 @@ import { EXPOSURES, TEXTURES, diffusivityOf, surfaceOffset, type Site } from '@/
 import { surfaceTemperatures } from '@/core/ground/surface';
 import type { GateContext } from '@/core/gates/gate';
 import { hoursWindowOf, nextTenDays, windowOf } from '@/core/gates/window';
+import { contextOf, type PlannedApplication } from '@/core/season/programme';
 import { celsius } from '@/core/units/quantity';
 import { sliceDays } from '@/core/weather/series';
 import { climate, forecastOf } from '@/devices/weather/climate';
@@ -96,6 +97,34 @@ function gates(): Ratio {
     value: asked / empty,
     most: 600,
     detail: `${asked.toFixed(2)} ms for ${shape.length} lanes of ${spans} spans: ${Math.round((1000 * shape.length) / asked)} lanes/s; empty ${empty.toFixed(3)} ms`,
+  };
+}
+
+/** A programme of eight, every other one a tank of two, each asked for a year with the seven others in its ledger. */
+function programme(): Ratio {
+  const c = benchContext();
+  const days = { from: today, to: addDays(today, 365) };
+  const planned = (i: number): PlannedApplication => ({
+    ...{ id: `p${i}`, purpose: '', plannedOn: addDays(today, 2 + 40 * i), earliest: null, latest: null },
+    ...{ doneOn: null, skipped: null },
+    products: [c.product, ...(i % 2 ? c.beside : [])].map((p, n) => ({
+      ...{ ...p, tie: null },
+      ...{ id: `p${i}-${n}`, recordId: null, position: n + 1 },
+    })),
+  });
+  const eight = Array.from({ length: 8 }, (_, i) => planned(i));
+  const ask = (all: readonly PlannedApplication[]) =>
+    all.map(({ id }) => windowOf(contextOf(all, id, c), days).all);
+  const [all, one] = inTurn(
+    () => ask(eight),
+    () => ask([eight[1]!]),
+    5,
+  );
+  return {
+    name: 'gates of a programme of eight applications over a year, against one of them alone',
+    value: all / one,
+    most: 10,
+    detail: `${all.toFixed(0)} ms against ${one.toFixed(1)} ms`,
   };
 }
 
@@ -234,7 +263,14 @@ function manyLawns(): Ratio {
 }
 
 let failed = false;
-for (const { name, value, most, detail } of [groundYear(), ensemble(), manyLawns(), gates(), manyGates()]) {
+for (const { name, value, most, detail } of [
+  groundYear(),
+  ensemble(),
+  manyLawns(),
+  gates(),
+  programme(),
+  manyGates(),
+]) {
   const isOver = value > most;
   failed ||= isOver;
   console.log(`${isOver ? 'OVER' : 'ok  '}  ${value.toFixed(2)} (at most ${most})  ${name}: ${detail}`);

@@ -248,16 +248,24 @@ export const setHistory = (db: Transaction, zoneId: string, history: History, bo
     .set({ history, bookFrom: bookFrom === null ? null : isoDay(bookFrom) })
     .where(eq(zone.id, zoneId));
 
-/** Closes a zone or its lawn (null: opens it again). */
+/**
+ * Closes a zone or its lawn (null: opens it again).
+ * @returns the zones that it touches
+ */
 export async function setClosed(
   db: Transaction,
   { id, lawnId }: Pick<ZoneOnLawn, 'id' | 'lawnId'>,
   of: 'zone' | 'lawn',
   closed: Readonly<{ on: Day; why: string }> | null,
-): Promise<void> {
+): Promise<string[]> {
   const change = { closedOn: closed && isoDay(closed.on), closedWhy: closed?.why ?? null };
-  if (of === 'zone') await db.update(zone).set(change).where(eq(zone.id, id));
-  else await db.update(lawn).set(change).where(eq(lawn.id, lawnId));
+  if (of === 'zone') {
+    await db.update(zone).set(change).where(eq(zone.id, id));
+    return [id];
+  }
+  await db.update(lawn).set(change).where(eq(lawn.id, lawnId));
+  const zones = await db.select({ id: zone.id }).from(zone).where(eq(zone.lawnId, lawnId));
+  return zones.map((z) => z.id);
 }
 
 /** "14 Quarry Lane · front" */

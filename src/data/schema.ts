@@ -328,6 +328,10 @@ export const zone = pgTable(
     irrigationInPerHour: figure('irrigation_in_per_hour'),
     /** what is known of the work before the book: see core/records/history */
     history: text('history').notNull().default('not asked'),
+    /** derived from what is planned and recorded, so that a board need not ask every zone */
+    programmeState: text('programme_state', { enum: ['none', 'open', 'done', 'closed'] })
+      .notNull()
+      .default('none'),
     /** the day from which the book holds everything; null: not known */
     bookFrom: day('book_from'),
     closedOn: day('closed_on'),
@@ -336,7 +340,12 @@ export const zone = pgTable(
     programmeVersion: integer('programme_version').notNull().default(0),
     version: integer('version').notNull().default(1),
   },
-  (t) => [fence('zone'), index('zone_lawn').on(t.lawnId), index('zone_import').on(t.importId)],
+  (t) => [
+    fence('zone'),
+    index('zone_lawn').on(t.lawnId),
+    index('zone_import').on(t.importId),
+    index('zone_programme_state').on(t.orgId, t.programmeState),
+  ],
 );
 
 export const thermometer = pgTable(
@@ -776,16 +785,31 @@ export const applicationWindow = pgTable(
       .references(() => plannedApplication.id, { onDelete: 'cascade' }),
     orgId: orgId(),
     zoneId: uuid('zone_id').notNull(),
+    lawnId: uuid('lawn_id').notNull(),
     /** hours since 1970 by the organisation's clock */
     forHour: integer('for_hour').notNull(),
     isStale: boolean('is_stale').notNull().default(false),
-    state: text('state', { enum: ['open', 'ajar', 'shut'] }).notNull(),
+    /** at that hour; never: shut as far as anybody can see */
+    state: text('state', { enum: ['open', 'ajar', 'shut', 'never'] }).notNull(),
     openFrom: integer('open_from'),
     ajarFrom: integer('ajar_from'),
     ajarTo: integer('ajar_to'),
     body: jsonb('body').notNull(),
   },
-  (t) => [fence('application_window'), index('application_window_zone').on(t.zoneId)],
+  (t) => [
+    fence('application_window'),
+    index('application_window_zone').on(t.zoneId),
+    index('application_window_lawn').on(t.lawnId, t.state),
+    index('application_window_board').on(
+      t.orgId,
+      t.state,
+      t.openFrom,
+      t.ajarTo,
+      t.lawnId,
+      t.forHour,
+      t.isStale,
+    ),
+  ],
 );
 
 /** What was done. Rows are added and never changed or removed: the application's role may only insert and select. */

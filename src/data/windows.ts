@@ -1,12 +1,11 @@
 import 'server-only';
-import { and, asc, eq, inArray, isNull, notExists, or, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, sql } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
-import type { State } from '@/core/calendar/span';
 import type { GateKey } from '@/core/gates/gate';
 import type { Reason } from '@/core/gates/reason';
 import type { WindowLane } from '@/core/gates/window';
 import type { Transaction } from './connection';
-import { applicationWindow, lawn, plannedApplication, plannedProduct, zone } from './schema';
+import { applicationWindow, lawn, plannedProduct, zone } from './schema';
 
 /**
  * How the gates of one planned application stood at an hour: derived, and thrown away at any time. `FORM` is the version
@@ -64,23 +63,44 @@ export const oneChangeAtATime = (db: Transaction, orgId: string) =>
 /** Days ahead in which a planned application is watched; what lies further off only where it is its zone's next. */
 export const WATCHED_DAYS = 21;
 
+/** Of the planned application `a`: it is not skipped, and something of it is not recorded. */
+const isOpenSql = sql`(a.skipped_on is null and exists (
+  select 1 from planned_product pp where pp.application_id = a.id and not exists (
+    select 1 from application_record r where r.planned_product_id = pp.id)))`;
+
+/**
+ * After a change of some zones: whether each has something planned, and no window left of what is done, skipped or
+ * closed. So boards count rows, and need not ask every zone.
+ */
+export async function settleZones(db: Transaction, zoneIds: readonly string[]): Promise<void> {
+  if (!zoneIds.length) return;
+  await db.execute(sql`
+    update zone z set programme_state = case
+      when z.closed_on is not null or l.closed_on is not null then 'closed'
+      when not exists (select 1 from planned_application a where a.zone_id = z.id) then 'none'
+      when exists (select 1 from planned_application a where a.zone_id = z.id and ${isOpenSql}) then 'open'
+      else 'done' end
+    from lawn l where l.id = z.lawn_id and ${inArray(sql`z.id`, [...zoneIds])}`);
+  await db.execute(sql`
+    delete from application_window w using zone z, planned_application a
+    where z.id = w.zone_id and a.id = w.application_id and ${inArray(sql`z.id`, [...zoneIds])}
+      and (z.programme_state <> 'open' or not ${isOpenSql})`);
+}
+
 /** Open applications that boards show: what is due or near, and the next of each zone that is not closed. */
 const watched = (today: Day) => sql`
-  select a.id, a.zone_id from (
-    select pa.id, pa.zone_id, pa.planned_on, row_number() over (partition by pa.zone_id order by pa.planned_on, pa.id) as place
-    from planned_application pa
-    join zone z on z.id = pa.zone_id and z.closed_on is null
-    join lawn l on l.id = z.lawn_id and l.closed_on is null
-    where pa.skipped_on is null and exists (
-      select 1 from planned_product pp where pp.application_id = pa.id and not exists (
-        select 1 from application_record r where r.planned_product_id = pp.id))
+  select a.id, a.zone_id, a.lawn_id from (
+    select a.id, a.zone_id, z.lawn_id, a.planned_on,
+      row_number() over (partition by a.zone_id order by a.planned_on, a.id) as place
+    from planned_application a join zone z on z.id = a.zone_id and z.programme_state = 'open'
+    where ${isOpenSql}
   ) a where a.place = 1 or a.planned_on <= ${isoDay(today)}::date + ${WATCHED_DAYS}::int`;
 
 /** Makes room for windows that are not there yet: rows that say nothing, stale from the start. */
 export async function makeRoomForWindows(db: Transaction, orgId: string, today: Day): Promise<void> {
   await db.execute(sql`
-    insert into application_window (application_id, org_id, zone_id, for_hour, is_stale, state, body)
-    select w.id, ${orgId}, w.zone_id, 0, true, 'shut', '{}'::jsonb from (${watched(today)}) w
+    insert into application_window (application_id, org_id, zone_id, lawn_id, for_hour, is_stale, state, body)
+    select w.id, ${orgId}, w.zone_id, w.lawn_id, 0, true, 'never', '{}'::jsonb from (${watched(today)}) w
     on conflict (application_id) do nothing`);
 }
 
@@ -101,9 +121,13 @@ export async function takeStaleWindows(
   return out;
 }
 
+/** The places on a board, in the order in which it shows them. */
+export type BoardGroup = 'open' | 'ajar' | 'shut' | 'never';
+
 export type NewWindow = Readonly<{
   applicationId: string;
-  state: State;
+  /** at that hour; never: shut as far as anybody can see */
+  state: BoardGroup;
   openFrom: Day | null;
   ajarFrom: Day | null;
   ajarTo: Day | null;
@@ -126,18 +150,6 @@ export async function writeWindows(
       .where(eq(applicationWindow.applicationId, applicationId));
 }
 
-/** How many rows wait for being computed. */
-export async function countStaleWindows(db: Transaction, forHour: number): Promise<number> {
-  const [row] = await db
-    .select({ n: sql<number>`count(*)::int` })
-    .from(applicationWindow)
-    .where(or(eq(applicationWindow.isStale, true), sql`${applicationWindow.forHour} <> ${forHour}`));
-  return row?.n ?? 0;
-}
-
-/** The places on a board, in the order in which it shows them. */
-export type BoardGroup = 'open' | 'ajar' | 'shut' | 'never';
-
 export type BoardRow = Readonly<{
   applicationId: string;
   zoneId: string;
@@ -147,56 +159,60 @@ export type BoardRow = Readonly<{
   body: StoredWindow | null;
 }>;
 
+/** How many lines each group has, and how many rows wait for being computed. */
+export async function countWindows(
+  db: Transaction,
+  forHour: number,
+): Promise<{ totals: Record<BoardGroup, number>; waiting: number }> {
+  const rows = await db
+    .select({
+      group: applicationWindow.state,
+      n: count(),
+      waiting: sql<number>`count(*) filter (where ${applicationWindow.isStale} or ${applicationWindow.forHour} <> ${forHour})::int`,
+    })
+    .from(applicationWindow)
+    .groupBy(applicationWindow.state);
+  const totals: Record<BoardGroup, number> = { open: 0, ajar: 0, shut: 0, never: 0 };
+  for (const r of rows) totals[r.group] = r.n;
+  return { totals, waiting: rows.reduce((sum, r) => sum + r.waiting, 0) };
+}
+
 /**
  * The top of a board: of each group up to so many rows, in order of how soon they open and close; what lies on one lawn
- * stays together, at the place of its most pressing.
+ * stays together, at the place of its most pressing. Read off an index from its top, however many rows there are.
  */
-export async function boardRows(
-  db: Transaction,
-  today: Day,
-  forHour: number,
-  perGroup: number,
-): Promise<{ rows: BoardRow[]; counts: Record<BoardGroup, number> }> {
+export async function boardRows(db: Transaction, forHour: number, perGroup: number): Promise<BoardRow[]> {
   const found = await db.execute<{
     application_id: string;
     zone_id: string;
     lawn_id: string;
-    board_group: BoardGroup;
+    state: BoardGroup;
     is_fresh: boolean;
-    total: number;
     body: unknown;
   }>(sql`
-    with grouped as (
-      select w.application_id, w.zone_id, z.lawn_id, w.open_from, w.ajar_to,
-        not w.is_stale and w.for_hour = ${forHour} as is_fresh,
-        case when w.open_from = ${today} then 'open' when w.ajar_from = ${today} then 'ajar'
-          when w.open_from is not null or w.ajar_from is not null then 'shut' else 'never' end as board_group
-      from application_window w
-      join planned_application a on a.id = w.application_id and a.skipped_on is null
-      join zone z on z.id = w.zone_id and z.closed_on is null
-      join lawn l on l.id = z.lawn_id and l.closed_on is null
-    ), pressed as (
-      select *, min(open_from) over stop as stop_opens, min(ajar_to) over stop as stop_closes,
-        count(*) over (partition by board_group)::int as total
-      from grouped window stop as (partition by board_group, lawn_id)
-    ), placed as (
-      select *, row_number() over (partition by board_group
-        order by stop_opens nulls last, stop_closes nulls last, lawn_id, open_from nulls last, application_id) as place
-      from pressed
-    )
-    select p.application_id, p.zone_id, p.lawn_id, p.board_group, p.is_fresh, p.total, w.body
-    from placed p join application_window w on w.application_id = p.application_id
-    where p.place <= ${perGroup} order by p.place`);
-  const counts: Record<BoardGroup, number> = { open: 0, ajar: 0, shut: 0, never: 0 };
-  for (const r of found) counts[r.board_group] = r.total;
-  return {
-    counts,
-    rows: found.map((r) => ({
-      ...{ applicationId: r.application_id, zoneId: r.zone_id, lawnId: r.lawn_id },
-      ...{ group: r.board_group, isFresh: r.is_fresh },
-      body: (r.body as Partial<StoredWindow>).form === WINDOW_FORM ? (r.body as StoredWindow) : null,
-    })),
+    with stop as (
+      select g.state, top.lawn_id, min(top.place) as place
+      from (values ('open'), ('ajar'), ('shut'), ('never')) g (state), lateral (
+        select w.lawn_id, row_number() over () as place from (
+          select lawn_id from application_window where state = g.state
+          order by open_from, ajar_to, lawn_id limit ${perGroup}) w) top
+      group by g.state, top.lawn_id)
+    select w.application_id, w.zone_id, w.lawn_id, w.state, not w.is_stale and w.for_hour = ${forHour} as is_fresh, w.body
+    from stop join application_window w on w.lawn_id = stop.lawn_id and w.state = stop.state
+    order by stop.place, w.open_from, w.ajar_to, w.application_id`);
+  const left: Record<BoardGroup, number> = {
+    open: perGroup,
+    ajar: perGroup,
+    shut: perGroup,
+    never: perGroup,
   };
+  return found
+    .filter((r) => left[r.state]-- > 0)
+    .map((r) => ({
+      ...{ applicationId: r.application_id, zoneId: r.zone_id, lawnId: r.lawn_id },
+      ...{ group: r.state, isFresh: r.is_fresh },
+      body: (r.body as Partial<StoredWindow>).form === WINDOW_FORM ? (r.body as StoredWindow) : null,
+    }));
 }
 
 /** Zones that nothing is planned for, and those whose programme is done: how many, and the first of the former. */
@@ -208,36 +224,18 @@ export async function restOfBoard(
   unplanned: number;
   first: { zoneId: string; address: string; name: string }[];
 }> {
-  const openZone = and(isNull(zone.closedOn), isNull(lawn.closedOn));
-  // once over all, not once for each zone
-  const [counts] = await db.execute<{ finished: number; unplanned: number }>(sql`
-    select count(*) filter (where not p.is_open)::int as finished,
-      count(*) filter (where p.zone_id is null)::int as unplanned
-    from ${zone} join ${lawn} on ${lawn.id} = ${zone.lawnId}
-    left join (
-      select a.zone_id, bool_or(a.skipped_on is null and pp.id is not null and r.id is null) as is_open
-      from planned_application a
-      left join planned_product pp on pp.application_id = a.id
-      left join application_record r on r.planned_product_id = pp.id
-      group by a.zone_id
-    ) p on p.zone_id = ${zone.id}
-    where ${openZone}`);
+  const counts = await db
+    .select({ state: zone.programmeState, n: count() })
+    .from(zone)
+    .where(inArray(zone.programmeState, ['none', 'done']))
+    .groupBy(zone.programmeState);
+  const of = (state: string) => counts.find((c) => c.state === state)?.n ?? 0;
   const first = await db
     .select({ zoneId: zone.id, address: lawn.address, name: zone.name })
     .from(zone)
     .innerJoin(lawn, eq(lawn.id, zone.lawnId))
-    .where(
-      and(
-        openZone,
-        notExists(
-          db
-            .select({ one: sql`1` })
-            .from(plannedApplication)
-            .where(eq(plannedApplication.zoneId, zone.id)),
-        ),
-      ),
-    )
+    .where(eq(zone.programmeState, 'none'))
     .orderBy(asc(lawn.address), asc(zone.name))
     .limit(most);
-  return { finished: counts?.finished ?? 0, unplanned: counts?.unplanned ?? 0, first };
+  return { finished: of('done'), unplanned: of('none'), first };
 }

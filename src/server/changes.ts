@@ -3,7 +3,12 @@
  * a job brings them up to date, open screens look again. Where the transaction fails, none of it has happened.
  */
 import 'server-only';
-import { markWindowsOfProductsStale, markWindowsStale, oneChangeAtATime } from '@/data/windows';
+import {
+  markWindowsOfProductsStale,
+  markWindowsStale,
+  oneChangeAtATime,
+  settleZones,
+} from '@/data/windows';
 import { tellNews } from '@/data/news';
 import type { Actor } from '@/data/actor';
 import type { Transaction } from '@/data/connection';
@@ -25,10 +30,12 @@ export async function changed(
 ): Promise<void> {
   await oneChangeAtATime(db, orgId);
   if (zones === 'all') await markWindowsStale(db, null);
-  else if ('zones' in zones) {
-    await markWindowsStale(db, zones.zones);
-    await markWindowsOfProductsStale(db, zones.products);
-  } else await markWindowsStale(db, zones);
+  else {
+    const [ids, products] = 'zones' in zones ? [zones.zones, zones.products] : [zones, []];
+    await settleZones(db, ids);
+    await markWindowsStale(db, ids);
+    await markWindowsOfProductsStale(db, products);
+  }
   for (const job of before) await sendJobIn(db, job);
   await sendJobIn(db, { kind: 'windows', orgId });
   await tellNews(db, orgId);

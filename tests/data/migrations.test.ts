@@ -85,6 +85,23 @@ test('shares of a total become rates, and the parts are tied to each other', asy
   expect(ties?.count).toBe(plans.filter((p) => p.parts > 1).length);
 });
 
+test('boards find at once which zones have something planned', async () => {
+  const states = await db<{ state: string; n: number }[]>`
+    select programme_state as state, count(*)::int as n from zone group by 1 order by 1`;
+  const [counted] = await db<{ none: number; open: number; all: number }[]>`
+    select count(*)::int as all, count(*) filter (where products = 0)::int as none,
+      count(*) filter (where products > recorded)::int as open
+    from (select z.id, count(p.id) as products, count(r.planned_product_id) as recorded from zone z
+      left join planned_application a on a.zone_id = z.id left join planned_product p on p.application_id = a.id
+      left join (select distinct planned_product_id from application_record) r on r.planned_product_id = p.id
+      group by z.id) per_zone`;
+  const { none, open, all } = counted!;
+  expect(open).toBeGreaterThan(5);
+  expect(Object.fromEntries(states.map((s) => [s.state, s.n]))).toEqual(
+    Object.fromEntries(Object.entries({ done: all - none - open, none, open }).filter(([, n]) => n > 0)),
+  );
+});
+
 test('a partner of the tank stands beside its product, and spots keep their area', async () => {
   const back = await products('14 Quarry Lane', 'back');
   expect(back.map((p) => [p.on, p.product.split(',')[0], Number(p.rate)])).toEqual([

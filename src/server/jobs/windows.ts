@@ -76,11 +76,12 @@ function windowFor({ applications, facts }: ZoneBook, id: string): NewWindow {
     const verdict = g.key === gate ? spanAt(lane, today)?.verdict : undefined;
     return verdict?.state === now?.state && verdict ? [{ of, reason: verdict.reason }] : [];
   })[0];
+  const openFrom = nextOpen(all, today)?.from ?? null;
   const ajar = nextOpen(all, today, 'ajar');
   return {
     applicationId: id,
-    state: now?.state ?? 'shut',
-    openFrom: nextOpen(all, today)?.from ?? null,
+    state: now && now.state !== 'shut' ? now.state : openFrom === null && !ajar ? 'never' : 'shut',
+    openFrom,
     ajarFrom: ajar?.from ?? null,
     ajarTo: ajar?.to ?? null,
     body: {

@@ -200,8 +200,8 @@ export function closeLawn(actor: Actor, input: CloseInput): Promise<Outcome<null
         issues: [{ field: 'Why', problem: 'Why is missing', remedy: 'Say in a few words why it is closed.' }],
       });
     const { today } = await momentOf(db, actor);
-    await setClosed(db, zone, input.of, input.isClosed ? { on: today, why } : null);
-    await changed(db, actor, 'all');
+    const touched = await setClosed(db, zone, input.of, input.isClosed ? { on: today, why } : null);
+    await changed(db, actor, touched);
     return done(null);
   });
 }

@@ -12,13 +12,7 @@ import { siteName, zonesByIds } from '@/data/lawns';
 import { applicationsOf } from '@/data/programme';
 import { labelsOf } from '@/data/products';
 import { stationsOf } from '@/data/weather';
-import {
-  boardRows,
-  countStaleWindows,
-  restOfBoard,
-  type BoardGroup,
-  type StoredWindow,
-} from '@/data/windows';
+import { boardRows, countWindows, restOfBoard, type BoardGroup, type StoredWindow } from '@/data/windows';
 import { hourOfMoment } from '../jobs/windows';
 import { bringWeatherUpToDate } from '../soil/weather';
 import { weatherStatus, type WeatherStatus } from './view';
@@ -74,7 +68,8 @@ export async function board(actor: Actor, perGroup = LINES_SHOWN): Promise<Board
     const moment = await momentOf(db, actor);
     const { today } = moment;
     const forHour = hourOfMoment(moment);
-    const { rows, counts } = await boardRows(db, today, forHour, perGroup);
+    const rows = await boardRows(db, forHour, perGroup);
+    const { totals, waiting } = await countWindows(db, forHour);
     const zoneIds = [...new Set(rows.map((r) => r.zoneId))];
     const labels = await labelsOf(db);
     const zones = new Map((await zonesByIds(db, zoneIds)).map((z) => [z.id, z]));
@@ -107,7 +102,7 @@ export async function board(actor: Actor, perGroup = LINES_SHOWN): Promise<Board
     return {
       ...{ today, finished, unplanned },
       first: first.map((z) => ({ zoneId: z.zoneId, site: siteName(z) })),
-      waiting: await countStaleWindows(db, forHour),
+      waiting,
       groups: GROUPS.map((group) => {
         const stops = new Map<string, Stop & { lines: DueLine[] }>();
         for (const { zone, line } of lines.filter((l) => l.group === group)) {
@@ -119,7 +114,7 @@ export async function board(actor: Actor, perGroup = LINES_SHOWN): Promise<Board
               lines: [line],
             });
         }
-        return { group, total: counts[group], stops: [...stops.values()] };
+        return { group, total: totals[group], stops: [...stops.values()] };
       }),
       weather: (await stationsOf(db)).map(weatherStatus),
     };

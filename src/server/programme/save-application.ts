@@ -1,6 +1,6 @@
 import 'server-only';
 import Joi from 'joi';
-import { addDays } from '@/core/calendar/day';
+import { addDays, isoDay } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import type { Facts, GateKey } from '@/core/gates/gate';
 import type { Reason } from '@/core/gates/reason';
@@ -16,7 +16,7 @@ import { contextOf, type PlannedApplication } from '@/core/season/programme';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
-import { zoneOf } from '@/data/lawns';
+import { zoneOf, type ZoneOnLawn } from '@/data/lawns';
 import {
   addApplication,
   addTie,
@@ -81,6 +81,7 @@ export function saveApplication(
     if (!(await lockZone(db, input.zoneId))) return refuse({ kind: 'gone' });
     const zone = await zoneOf(db, input.zoneId);
     if (!zone) return refuse({ kind: 'gone' });
+    if (zone.closed) return refuse({ kind: 'invalid', issues: [closedIssue(zone.closed)] });
     const moment = await momentOf(db, actor);
     const { books, labels, house } = await assemble(db, actor, [zone], moment, { sky: false });
     const { applications, facts } = books.get(zone.id)!;
@@ -140,6 +141,12 @@ export function saveApplication(
     return done({ applicationId, version: (before?.version ?? 0) + 1, applications: drafts.length });
   });
 }
+
+const closedIssue = ({ on, whole, why }: NonNullable<ZoneOnLawn['closed']>) => ({
+  field: 'Zone',
+  problem: `The ${whole ? 'lawn' : 'zone'} was closed on ${isoDay(on)}: ${why}`,
+  remedy: 'Open it again on its lawn sheet, then plan.',
+});
 
 /** The total of a split with its shares; null: a sequence has none. */
 function totalOf(p: Parameters<typeof draftsFrom>[0]['products'][number] | undefined) {
