@@ -212,13 +212,14 @@ async function requests(): Promise<void> {
     );
   });
   const [row] = await inOrganisation(lead, (db) => db.select().from(applicationRecord).limit(1));
-  const [move] = await inOrganisation(lead, (db) => db.select().from(stockMove).limit(1));
+  const [stored] = await inOrganisation(lead, (db) => db.select().from(stockMove).limit(1));
+  const { entered: _numbered, ...move } = stored!;
   const bareRecord = await middle(() =>
     inOrganisation(lead, async (db) => {
       await db
         .insert(applicationRecord)
         .values({ ...row!, plannedProductId: null, id: crypto.randomUUID(), sendKey: crypto.randomUUID() });
-      await db.insert(stockMove).values({ ...move!, id: crypto.randomUUID() });
+      await db.insert(stockMove).values({ ...move, sendKey: crypto.randomUUID(), id: crypto.randomUUID() });
     }),
   );
   against('recording a visit', recorded, bareRecord);

@@ -152,7 +152,7 @@ export function reasonWords(r: Reason): string {
     case 'line-crossed':
       return `${capital(line(r))} was crossed on ${showDay(r.on)}.${r.reachesBack ? ' This product still takes small seedlings.' : ' A product with reach-back still takes small seedlings.'}`;
     case 'line-not-crossed-this-year':
-      return `Not 1 in 10 that ${line(r)} is crossed this year.`;
+      return `Not 1 in 10 that ${line(r)} is crossed this year: the soil stays under it, or is above it all winter. Look when this weed comes up here.`;
     case 'later-part':
       return 'A later part follows the first, not the soil.';
     case 'granule':

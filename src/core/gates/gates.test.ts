@@ -352,9 +352,9 @@ describe('soil line', () => {
       'open',
       'later-part',
     ]));
-  test('a line that is not crossed this year leaves the gate open', () => {
+  test('a line that is not crossed this year is ajar: a soil may be above it all winter', () => {
     expect(said(on(soilLine, context({ outlook: outlook({ p10: null, p50: null, p90: null }) })))).toEqual([
-      'open',
+      'ajar',
       'line-not-crossed-this-year',
     ]);
   });

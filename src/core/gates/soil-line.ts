@@ -103,7 +103,8 @@ function verdicts(
   }
   const { p10, p50 } = outlook.dates;
   if (p10 === null) {
-    const never = open({ code: 'line-not-crossed-this-year', source: 'outlook', ...where });
+    // under it all year, or above it all year: either way nobody knows when this weed comes up
+    const never = ajar({ code: 'line-not-crossed-this-year', source: 'outlook', ...where });
     return () => never;
   }
   const start = addDays(p10, -leadDays);

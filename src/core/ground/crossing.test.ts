@@ -20,10 +20,27 @@ describe('crossingDay', () => {
     expect(crossingDay(soil(f(50, 56, 56, 54, 55, 55, 56, 57, 55, 60)), DEFAULT_CROSSING)).toBe(from + 8);
   });
   test('counts a day that stands at the line', () => {
-    expect(crossingDay(soil(f(55, 55, 55, 55, 55)), DEFAULT_CROSSING)).toBe(from + 4);
+    expect(crossingDay(soil(f(54, 55, 55, 55, 55, 55)), DEFAULT_CROSSING)).toBe(from + 5);
   });
   test('is null where no run is long enough', () => {
     expect(crossingDay(soil(f(56, 56, 56, 56, 54.9, 56, 56)), DEFAULT_CROSSING)).toBeNull();
+  });
+  // common practice, no source: a line is crossed by a soil that was cold
+  describe('does not count what is still warm from autumn', () => {
+    const january = f(57, 57, 57, 57, 57, 57, 52, 48, 46, 51, 56, 56, 56, 56, 56, 56);
+    const { rules } = DEFAULT_CROSSINGS;
+    test.each([
+      ['run of days', 14],
+      ['early bird', 9],
+      ['five-day mean', 13],
+      ['air rule of thumb', 12],
+    ] as const)('%s', (school, day) => {
+      expect(crossingDay(soil(january), rules[school])).toBe(from + day);
+    });
+    test.each(['run of days', 'early bird', 'five-day mean', 'air rule of thumb'] as const)(
+      '%s: a soil that is never cold crosses nothing',
+      (school) => expect(crossingDay(soil(Array<number>(365).fill(18)), rules[school])).toBeNull(),
+    );
   });
   test('never comes earlier with a higher line or a longer run', () => {
     fc.assert(
@@ -33,7 +50,7 @@ describe('crossingDay', () => {
         fc.double({ min: 5, max: 20, noNaN: true }),
         (means, days, line) => {
           const day = (l: number, d: number) =>
-            crossingDay(soil(means), { ...DEFAULT_CROSSING, line: celsius(l), days: d }) ?? Infinity;
+            crossingDay(soil([0, ...means]), { ...DEFAULT_CROSSING, line: celsius(l), days: d }) ?? Infinity;
           expect(day(line + 1, days)).toBeGreaterThanOrEqual(day(line, days));
           expect(day(line, days + 1)).toBeGreaterThanOrEqual(day(line, days));
         },
@@ -65,10 +82,10 @@ describe('the schools (common practice, no source)', () => {
     expect(on(f(60, 60, 60, 60), rules['five-day mean'])).toBeNull();
   });
   test('air: three days in a row by mean, earlier by maximum', () => {
-    const air = f(48, 52, 56, 56, 56);
-    expect(on(air, rules['air rule of thumb'])).toBe(from + 4);
+    const air = f(40, 48, 52, 56, 56, 56);
+    expect(on(air, rules['air rule of thumb'])).toBe(from + 5);
     // the maximum stands 5 °C (9 °F) above the mean here
-    expect(on(air, { ...rules['air rule of thumb'], of: 'maximum' })).toBe(from + 2);
+    expect(on(air, { ...rules['air rule of thumb'], of: 'maximum' })).toBe(from + 3);
   });
   // recalled figures: Fidanza, Dernoeden & Zhang 1996; the sum is the handbook tables' worked example
   test('degree days of base 12 °C from 1 April: 61.5 after the fifteen days of the worked example', () => {
@@ -94,6 +111,10 @@ describe('watched lines', () => {
         'autumn',
       ),
     ).toBeNull();
+  });
+  test('a rising line is not met by a soil that is still warm from autumn', () => {
+    const soil = year((d) => (d < 5 ? 62 : d < 100 ? 50 : 61));
+    expect(watchDay(from, soil, 'goosegrass')).toBe(from + 102);
   });
   test('goosegrass at 60 °F and nitrogen at 80 °F rise', () => {
     const soil = year((d) => 40 + d / 4);

@@ -103,24 +103,34 @@ function firstRun(length: number, days: number, holds: (i: number) => boolean): 
   return null;
 }
 
+/**
+ * The last day of the first run of `days` days at or above a line, after a day below it: what is still warm from autumn
+ * crosses nothing, and neither does what is never cold. Null where there is none.
+ */
+function firstRise(length: number, days: number, at: (i: number) => number, line: Celsius): number | null {
+  let wasBelow = false;
+  return firstRun(length, days, (i) => {
+    const t = at(i);
+    if (t < line - HAIR) wasBelow = true;
+    return wasBelow && t >= line - HAIR;
+  });
+}
+
 /** The day on which a rule is first met. Signs are seen, not computed: null for them here. */
 export function crossingDay({ from, soil, airMean, airMax }: DailyRun, rule: CrossingRule): Day | null {
   const day = (i: number | null) => (i === null ? null : addDays(from, i));
   switch (rule.school) {
-    case 'early bird': {
-      // "reaches": a first of January still warm from autumn reaches nothing
-      const cold = Array.prototype.findIndex.call(soil, (t: number) => t < rule.line - HAIR);
-      return day(firstRun(soil.length, 1, (i) => i >= cold && soil[i]! >= rule.line - HAIR));
-    }
+    case 'early bird':
+      return day(firstRise(soil.length, 1, (i) => soil[i]!, rule.line));
     case 'run of days':
-      return day(firstRun(soil.length, rule.days, (i) => soil[i]! >= rule.line - HAIR));
+      return day(firstRise(soil.length, rule.days, (i) => soil[i]!, rule.line));
     case 'five-day mean': {
       const mean = (i: number) => (soil[i]! + soil[i - 1]! + soil[i - 2]! + soil[i - 3]! + soil[i - 4]!) / 5;
-      return day(firstRun(soil.length, 1, (i) => i >= 4 && mean(i) >= rule.line - HAIR));
+      return day(firstRise(soil.length, 1, (i) => (i < 4 ? NaN : mean(i)), rule.line));
     }
     case 'air rule of thumb': {
       const air = rule.of === 'mean' ? airMean : airMax;
-      return day(firstRun(air.length, rule.days, (i) => air[i]! >= rule.line - HAIR));
+      return day(firstRise(air.length, rule.days, (i) => air[i]!, rule.line));
     }
     case 'degree days': {
       const start = dayOf(yearOf(from), rule.fromMonth, 1) - from;
@@ -156,12 +166,13 @@ export function watchDay(from: Day, soil: ArrayLike<number>, key: WatchKey): Day
   const { line, direction, days } = WATCHES[key];
   const july = dayOf(yearOf(from), 7, 1) - from;
   let wasAbove = false;
-  const i = firstRun(soil.length, days, (i) => {
-    if (soil[i]! > line) wasAbove = true;
-    return direction === 'rising'
-      ? soil[i]! >= line - HAIR
-      : i >= july && wasAbove && soil[i]! <= line + HAIR;
-  });
+  const i =
+    direction === 'rising'
+      ? firstRise(soil.length, days, (d) => soil[d]!, line)
+      : firstRun(soil.length, days, (d) => {
+          if (soil[d]! > line) wasAbove = true;
+          return d >= july && wasAbove && soil[d]! <= line + HAIR;
+        });
   return i === null ? null : addDays(from, i);
 }
 
