@@ -47,14 +47,14 @@ export async function prepareDatabase(adminUrl, name, stateFile) {
   await migrate(drizzle(owner), { migrationsFolder: path.join(ROOT, 'drizzle') });
   await owner.end();
 
-  // the queue's tables and its two queues: made by the owner, used by the application
+  // the queue's tables and its queues: made by the owner, used by the application
   const boss = new PgBoss({ connectionString: ownerUrl, supervise: false, schedule: false, max: 2 });
   boss.on('error', () => {});
   await boss.start();
   if (!(await boss.getQueue('iron-gate'))) await boss.createQueue('iron-gate');
-  // windows: one job waits for each organisation, however often it is sent
-  if (!(await boss.getQueue('iron-gate-windows')))
-    await boss.createQueue('iron-gate-windows', { name: 'iron-gate-windows', policy: 'short' });
+  // of these one job waits for each organisation, however often it is sent
+  for (const name of ['iron-gate-windows', 'iron-gate-weather'])
+    if (!(await boss.getQueue(name))) await boss.createQueue(name, { name, policy: 'short' });
   await boss.stop({ graceful: false, wait: true });
   const grants = connect(ownerUrl);
   await grants.unsafe(

@@ -52,6 +52,7 @@ export async function signOutAction(): Promise<void> {
 const clockShape = Joi.object<{ days: number }>({ days: Joi.number().valid(1, 7).required() });
 export const turnClockAction = action(clockShape, async (actor, { days }) => {
   const turned = await turnClock(actor, days);
-  if (turned.ok) await inOrganisation(actor, (db) => changed(db, actor, 'all'));
+  if (turned.ok)
+    await inOrganisation(actor, (db) => changed(db, actor, 'all', [{ kind: 'weather', orgId: actor.orgId }]));
   return done(turned);
 });

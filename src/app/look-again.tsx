@@ -2,35 +2,51 @@
 import { Link } from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import type { NewsEvent } from '@/server/entry/news-stream';
 
-type News = Readonly<{ version: number; waiting: number; failed: number }>;
-const EVERY_MS = 4000;
+/** How long after a line that was cut, or refused, it is asked for again. */
+const AGAIN_MS = 4000;
 
-/** Asks every few seconds whether anything was computed or taken meanwhile, and draws the screen anew when it was. */
+/** Whether the open screen shows one of the zones: a screen of one lawn shows its own, any other all. */
+function isAboutHere(zones: readonly string[] | null): boolean {
+  const here = /^\/lawns\/([0-9a-f-]{36})/.exec(window.location.pathname)?.[1];
+  return zones === null || here === undefined || zones.includes(here);
+}
+
+/** Hears when anything was computed or taken meanwhile, and draws the screen anew when it is about what it shows. */
 export function LookAgain() {
   const router = useRouter();
   const seen = useRef<number | null>(null);
-  const [news, setNews] = useState<News | null>(null);
+  const [news, setNews] = useState<NewsEvent | null>(null);
   useEffect(() => {
-    let isGone = false;
-    const ask = async () => {
-      if (document.visibilityState === 'hidden') return;
-      try {
-        const response = await fetch('/api/news', { cache: 'no-store' });
-        if (!response.ok || isGone) return;
-        const now = (await response.json()) as News;
-        setNews(now);
-        if (seen.current !== null && seen.current !== now.version) router.refresh();
-        seen.current = now.version;
-      } catch {
-        /* no network: asked again in a moment */
-      }
+    let source: EventSource | null = null;
+    let timer = 0;
+    const close = () => {
+      window.clearTimeout(timer);
+      source?.close();
+      source = null;
     };
-    void ask();
-    const timer = window.setInterval(() => void ask(), EVERY_MS);
+    const open = () => {
+      close();
+      // a hidden screen holds no line: a browser has few of them for one server
+      if (document.visibilityState === 'hidden') return;
+      source = new EventSource('/api/news');
+      source.onmessage = ({ data }: MessageEvent<string>) => {
+        const now = JSON.parse(data) as NewsEvent;
+        setNews(now);
+        if (seen.current !== null && seen.current !== now.version && isAboutHere(now.zones)) router.refresh();
+        seen.current = now.version;
+      };
+      source.onerror = () => {
+        close();
+        timer = window.setTimeout(open, AGAIN_MS);
+      };
+    };
+    open();
+    document.addEventListener('visibilitychange', open);
     return () => {
-      isGone = true;
-      window.clearInterval(timer);
+      document.removeEventListener('visibilitychange', open);
+      close();
     };
   }, [router]);
   if (!news || (news.waiting === 0 && news.failed === 0)) return null;

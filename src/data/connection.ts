@@ -38,6 +38,19 @@ export function inOrganisation<T>(
   });
 }
 
+/**
+ * Hears what transactions tell on a channel, on a connection of its own that comes back by itself.
+ * @param heard each notice
+ * @param back after each time of being away: notices may have been missed
+ */
+export async function listenTo(
+  channel: string,
+  heard: (text: string) => void,
+  back: () => void,
+): Promise<void> {
+  await connection().client.listen(channel, heard, back);
+}
+
 /** Whether the database answers at all. */
 export async function databaseAnswers(): Promise<boolean> {
   try {

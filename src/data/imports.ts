@@ -43,7 +43,7 @@ export async function moveImport(
     .set(change)
     .where(and(eq(fileImport.id, id), inArray(fileImport.status, [...from])))
     .returning({ orgId: fileImport.orgId });
-  if (moved[0]) await tellNews(db, moved[0].orgId);
+  if (moved[0]) await tellNews(db, moved[0].orgId, []);
   return moved.length > 0;
 }
 

@@ -3,6 +3,7 @@ import { asc, desc, eq } from 'drizzle-orm';
 import { addDays, dayOf, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 import type { WeatherService } from '@/devices/weather/service';
+import { tellNews } from './news';
 import { inOrganisation, type Transaction } from './connection';
 import type { Actor } from './actor';
 import { forecast, station, weatherDay } from './schema';
@@ -119,6 +120,16 @@ export async function refreshWeather(
   return news.includes(true);
 }
 
+/** Whether today's forecast is missing, and the service was not asked for it in vain a moment ago. */
+export function isDueForWeather(s: Station, today: Day, realNow: Date): boolean {
+  if (s.forecastIssuedOn === isoDay(today)) return false;
+  const triedLately = s.lastTriedAt !== null && realNow.getTime() - s.lastTriedAt.getTime() < PATIENCE_MS;
+  return !(s.trouble !== null && triedLately && s.lastTriedOn === isoDay(today));
+}
+
+/** What is wrong with a station's service, in a word or two, of what is kept as "not answering: HTTP 503". */
+export const troubleInShort = (trouble: string | null): string | null => trouble && trouble.split(': ')[0]!;
+
 async function refreshStation(
   actor: Actor,
   service: WeatherService,
@@ -126,9 +137,7 @@ async function refreshStation(
   today: Day,
   realNow: Date,
 ): Promise<boolean> {
-  if (s.forecastIssuedOn === isoDay(today)) return false;
-  const triedLately = s.lastTriedAt !== null && realNow.getTime() - s.lastTriedAt.getTime() < PATIENCE_MS;
-  if (s.trouble !== null && triedLately && s.lastTriedOn === isoDay(today)) return false;
+  if (!isDueForWeather(s, today, realNow)) return false;
 
   const note = (change: Partial<Station>) =>
     inOrganisation(actor, (db) =>
@@ -138,7 +147,9 @@ async function refreshStation(
         .where(eq(station.id, s.id)),
     );
   const failed = async ({ kind, detail }: { kind: string; detail: string }) => {
-    await note({ trouble: `${kind}: ${detail}` });
+    const trouble = `${kind}: ${detail}`;
+    await note({ trouble });
+    if (trouble !== s.trouble) await inOrganisation(actor, (db) => tellNews(db, actor.orgId, null));
     return false;
   };
   const last = await inOrganisation(actor, (db) => lastObservedDay(db, s.id));

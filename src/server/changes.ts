@@ -3,12 +3,7 @@
  * a job brings them up to date, open screens look again. Where the transaction fails, none of it has happened.
  */
 import 'server-only';
-import {
-  markWindowsOfProductsStale,
-  markWindowsStale,
-  oneChangeAtATime,
-  settleZones,
-} from '@/data/windows';
+import { markWindowsOfProductsStale, markWindowsStale, oneChangeAtATime, settleZones } from '@/data/windows';
 import { tellNews } from '@/data/news';
 import type { Actor } from '@/data/actor';
 import type { Transaction } from '@/data/connection';
@@ -38,5 +33,5 @@ export async function changed(
   }
   for (const job of before) await sendJobIn(db, job);
   await sendJobIn(db, { kind: 'windows', orgId });
-  await tellNews(db, orgId);
+  await tellNews(db, orgId, zones === 'all' ? null : 'zones' in zones ? zones.zones : zones);
 }

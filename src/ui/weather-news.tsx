@@ -1,6 +1,11 @@
 import { showDay, type Day } from '@/core/calendar/day';
 
-type Props = Readonly<{ station: string; trouble: string | null; forecastIssuedOn: Day | null; today: Day }>;
+type Props = Readonly<{
+  station: string;
+  /** what it is, in a word or two */ trouble: string | null;
+  forecastIssuedOn: Day | null;
+  today: Day;
+}>;
 
 /** Says so when the weather on a screen is old, and why; nothing when it is today's. */
 export function WeatherNews({ station, trouble, forecastIssuedOn, today }: Props) {
@@ -9,12 +14,14 @@ export function WeatherNews({ station, trouble, forecastIssuedOn, today }: Props
   return (
     <p role="status" className="border-l-4 border-straw bg-paper px-3 py-2">
       <b className="font-cond text-lg">
-        The weather service for {station} is {trouble?.split(':')[0] ?? 'not answering'}.
+        {trouble
+          ? `The weather service for ${station} is ${trouble}.`
+          : `Today’s weather for ${station} is being fetched.`}
       </b>{' '}
       {forecastIssuedOn === null || age === null
         ? 'There is no forecast on file: gates that need one stand ajar, not known.'
         : `Gates use the forecast of ${showDay(forecastIssuedOn)}, ${age === 1 ? '1 day' : `${age} days`} old; days it does not reach stand ajar, not known.`}{' '}
-      It is asked again with every page, a minute apart.
+      {trouble && 'It is asked again with every page, a minute apart.'}
     </p>
   );
 }

@@ -1,13 +1,15 @@
-import { eq } from 'drizzle-orm';
+import { asc, eq, gte } from 'drizzle-orm';
 import { addDays, isoDay } from '@/core/calendar/day';
 import { todayOf, turnClock } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
-import { outlook, station } from '@/data/schema';
+import { outlook, station, weatherDay } from '@/data/schema';
 import { refreshWeather } from '@/data/weather';
 import { weatherOverHttp } from '@/devices/weather/client';
 import type { WeatherService } from '@/devices/weather/service';
 import { zonesOf } from '@/data/lawns';
+import { queueState } from '@/server/jobs/jobs';
 import { computeWindows } from '@/server/jobs/windows';
+import { runJob } from '@/server/jobs/worker';
 import { zoneSheet } from '@/server/programme/view';
 import { actor, zoneNamed, closeAll } from '../support/demo';
 
@@ -40,6 +42,15 @@ test('turning the clock moves today, the observed soil and the forecast', async 
   const zone = await zoneNamed('27 Orchard Close · front and side');
   const before = (await zoneSheet(tech, zone.id))!;
   expect(await turnClock(tech, 1)).toEqual({ ok: true });
+  // a screen waits for no service: it is made of what is on file, and a worker is asked for the rest
+  const asked = await queueState(tech.orgId);
+  const meanwhile = (await zoneSheet(tech, zone.id))!;
+  expect(meanwhile.today).toBe(addDays(before.today, 1));
+  expect(meanwhile.weather).toMatchObject({ trouble: null, forecastIssuedOn: before.today });
+  expect((await queueState(tech.orgId)).waiting).toBe(asked.waiting + 1);
+  await zoneSheet(tech, zone.id);
+  expect((await queueState(tech.orgId)).waiting).toBe(asked.waiting + 1);
+  await runJob({ kind: 'weather', orgId: tech.orgId });
   const after = (await zoneSheet(tech, zone.id))!;
   expect(after.today).toBe(addDays(before.today, 1));
   expect(after.outlook!.observed).toHaveLength(before.outlook!.observed.length + 1);
@@ -74,13 +85,20 @@ test('with the service away: what is on file stays in use, its age is told, and 
 });
 
 test('a day that the service gave twice is kept once', async () => {
-  await inOrganisation(tech, (db) =>
-    db.update(station).set({ forecastIssuedOn: null }).where(eq(station.orgId, tech.orgId)),
-  );
+  const days = () =>
+    inOrganisation(tech, (db) =>
+      db.select({ day: weatherDay.day, air: weatherDay.air }).from(weatherDay).orderBy(asc(weatherDay.day)),
+    );
+  const before = await days();
+  await inOrganisation(tech, async (db) => {
+    await db.update(station).set({ forecastIssuedOn: null }).where(eq(station.orgId, tech.orgId));
+    await db.delete(weatherDay).where(gte(weatherDay.day, before.at(-3)!.day));
+  });
   const service = weatherOverHttp(process.env['WEATHER_URL']!);
   await Promise.all([
     refreshWeather(tech, service, await today(), new Date()),
     refreshWeather(tech, service, await today(), new Date()),
   ]);
   expect((await theStation()).trouble).toBeNull();
+  expect(await days()).toEqual(before);
 });

@@ -331,6 +331,7 @@ const JOB_WORDS: Record<QueueState['failed'][number]['kind'], string> = {
   undo: 'Taking a file out again',
   'soil-station': 'Asking a soil station',
   windows: 'Computing the windows of planned applications',
+  weather: 'Fetching the weather',
 };
 
 export function Jobs({

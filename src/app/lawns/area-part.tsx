@@ -125,9 +125,7 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
           <ShapeRows
             shapes={measure.shapes}
             issueOf={(field) =>
-              issueOf(field) ??
-              read.issues.find((i) => i.field === field && !i.problem.endsWith('missing')) ??
-              null
+              issueOf(field) ?? read.issues.find((i) => i.field === field && !i.isMissing) ?? null
             }
             onChange={(shapes) => setMeasure({ by: 'takeoff', shapes })}
           />

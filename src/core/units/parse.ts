@@ -2,7 +2,13 @@
  * Reads what people type into a figure. A wrong text is an issue that says what was expected and what came,
  * never an exception and never a guess.
  */
-export type Issue = Readonly<{ field: string; problem: string; remedy: string }>;
+export type Issue = Readonly<{
+  field: string;
+  problem: string;
+  remedy: string;
+  /** nothing was typed: a form that is still being filled in need not complain yet */
+  isMissing?: true;
+}>;
 export type Parsed<T> = Readonly<{ ok: true; value: T }> | Readonly<{ ok: false; issue: Issue }>;
 
 type Bounds = Readonly<{ field: string; unit: string; above?: number; least?: number; most: number }>;
@@ -17,7 +23,11 @@ export function parseFigure(text: string, { field, unit, above, least, most }: B
     issue: { field, problem, remedy },
   });
   const plain = text.trim().replace(/(?<=\d),(?=\d{3}(\D|$))/g, '');
-  if (plain === '') return refuse(`${field} is missing`, `Type a number in ${unit}.`);
+  if (plain === '')
+    return {
+      ok: false,
+      issue: { field, problem: `${field} is missing`, remedy: `Type a number in ${unit}.`, isMissing: true },
+    };
   if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain))
     return refuse(
       `${field} "${text.trim()}" is not a number`,

@@ -15,7 +15,9 @@ export type Job =
   | Readonly<{ kind: 'import' | 'undo'; orgId: string; importId: string }>
   | Readonly<{ kind: 'soil-station'; orgId: string; sensorId: string }>
   /** windows of planned applications that are stale or of another hour */
-  | Readonly<{ kind: 'windows'; orgId: string }>;
+  | Readonly<{ kind: 'windows'; orgId: string }>
+  /** a station's forecast is not of today */
+  | Readonly<{ kind: 'weather'; orgId: string }>;
 
 /** A failed job is tried again three times, a little later each time; then it is shown. */
 const RETRIES = { retryLimit: 3, retryDelay: 1, retryBackoff: true } as const;
@@ -23,9 +25,12 @@ const RETRIES = { retryLimit: 3, retryDelay: 1, retryBackoff: true } as const;
 const QUEUE = 'iron-gate';
 /** Windows have a queue of their own: a large file does not hold them up, and one of them waits for each organisation. */
 const WINDOWS_QUEUE = 'iron-gate-windows';
-export const QUEUES = [QUEUE, WINDOWS_QUEUE] as const;
-const queueOf = (job: Job) => (job.kind === 'windows' ? WINDOWS_QUEUE : QUEUE);
-const optionsOf = (job: Job) => (job.kind === 'windows' ? { ...RETRIES, singletonKey: job.orgId } : RETRIES);
+/** So has the weather: a service that does not answer holds up nothing else. It is asked again by the next who looks. */
+const WEATHER_QUEUE = 'iron-gate-weather';
+export const QUEUES = [QUEUE, WINDOWS_QUEUE, WEATHER_QUEUE] as const;
+const queueOf = (job: Job) =>
+  job.kind === 'windows' ? WINDOWS_QUEUE : job.kind === 'weather' ? WEATHER_QUEUE : QUEUE;
+const optionsOf = (job: Job) => (queueOf(job) === QUEUE ? RETRIES : { ...RETRIES, singletonKey: job.orgId });
 const kept = globalThis as typeof globalThis & { __ironGateQueue?: Promise<PgBoss> };
 
 /** The queue's own few connections. Its tables are made with the others, by the owner (scripts/lib/database). */
@@ -104,7 +109,7 @@ export async function queueState(orgId: string): Promise<QueueState> {
   }>(sql`
     select id, state, data->>'kind' as kind, output->>'message' as why, coalesce(completed_on, created_on) as at
     from pgboss.job
-    where name in (${QUEUE}, ${WINDOWS_QUEUE}) and data->>'orgId' = ${orgId}
+    where name in ${QUEUES} and data->>'orgId' = ${orgId}
       and (state in ('created', 'retry', 'active') or (state = 'failed' and completed_on > now() - interval '7 days'))
     order by created_on desc limit 200`);
   return {
@@ -120,7 +125,7 @@ export async function queueState(orgId: string): Promise<QueueState> {
 export async function retryJob(orgId: string, id: string): Promise<boolean> {
   return signInDatabase().transaction(async (db) => {
     const [row] = await db.execute<{ data: Job }>(
-      sql`delete from pgboss.job where name in (${QUEUE}, ${WINDOWS_QUEUE}) and id = ${id}::uuid and state = 'failed' and data->>'orgId' = ${orgId} returning data`,
+      sql`delete from pgboss.job where name in ${QUEUES} and id = ${id}::uuid and state = 'failed' and data->>'orgId' = ${orgId} returning data`,
     );
     if (row) await sendJobIn(db, row.data);
     return row !== undefined;

@@ -32,7 +32,7 @@ export async function computeWindows(actor: Actor): Promise<void> {
   });
   let isAny = false;
   while (await computeBatch(actor)) isAny = true;
-  if (isAny) await inOrganisation(actor, (db) => tellNews(db, actor.orgId));
+  if (isAny) await inOrganisation(actor, (db) => tellNews(db, actor.orgId, null));
 }
 
 /** False: nothing was left to compute. */

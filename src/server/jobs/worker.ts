@@ -9,6 +9,7 @@ import { houseOf } from '@/data/house';
 import { zoneOf, zonesOf } from '@/data/lawns';
 import { changed } from '../changes';
 import { ensembleFor, meetReadings } from '@/data/outlooks';
+import { tellNews } from '@/data/news';
 import { organisation } from '@/data/schema';
 import { noteImportFailed, runImport, runUndo } from '@/server/imports/run-imports';
 import { QUEUES, queue, sendJob, type Job } from './jobs';
@@ -46,6 +47,8 @@ export async function runJob(job: Job): Promise<void> {
       return fetchSensor(actor, job.sensorId);
     case 'windows':
       return computeWindows(actor);
+    case 'weather':
+      return bringWeatherUpToDate(actor);
   }
 }
 
@@ -105,6 +108,8 @@ async function runOne(job: PgBoss.JobWithMetadata<Job>): Promise<void> {
     const why = error instanceof Error ? error.message : String(error);
     console.error(`[worker] ${job.data.kind}, try ${job.retryCount + 1}: ${why}`);
     const { data } = job;
+    if (job.retryCount >= job.retryLimit)
+      await inOrganisation({ orgId: data.orgId }, (db) => tellNews(db, data.orgId, []));
     if ((data.kind === 'import' || data.kind === 'undo') && job.retryCount >= job.retryLimit)
       await noteImportFailed(await workerActor(data.orgId), data, why);
     throw error;

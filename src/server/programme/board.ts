@@ -14,7 +14,7 @@ import { labelsOf } from '@/data/products';
 import { stationsOf } from '@/data/weather';
 import { boardRows, countWindows, restOfBoard, type BoardGroup, type StoredWindow } from '@/data/windows';
 import { hourOfMoment } from '../jobs/windows';
-import { bringWeatherUpToDate } from '../soil/weather';
+import { askForWeather } from '../soil/weather';
 import { weatherStatus, type WeatherStatus } from './view';
 
 /** A product as a line of the board shows it. */
@@ -63,11 +63,12 @@ const GROUPS: readonly BoardGroup[] = ['open', 'ajar', 'shut', 'never'];
 
 export async function board(actor: Actor, perGroup = LINES_SHOWN): Promise<Board> {
   requirePermission(actor, 'see');
-  await bringWeatherUpToDate(actor);
   return inOrganisation(actor, async (db) => {
     const moment = await momentOf(db, actor);
     const { today } = moment;
     const forHour = hourOfMoment(moment);
+    const stations = await stationsOf(db);
+    await askForWeather(db, actor, stations, today);
     const rows = await boardRows(db, forHour, perGroup);
     const { totals, waiting } = await countWindows(db, forHour);
     const zoneIds = [...new Set(rows.map((r) => r.zoneId))];
@@ -116,7 +117,7 @@ export async function board(actor: Actor, perGroup = LINES_SHOWN): Promise<Board
         }
         return { group, total: totals[group], stops: [...stops.values()] };
       }),
-      weather: (await stationsOf(db)).map(weatherStatus),
+      weather: stations.map(weatherStatus),
     };
   });
 }

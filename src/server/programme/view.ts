@@ -14,9 +14,9 @@ import type { StoredApplication } from '@/data/programme';
 import type { LabelBook } from '@/data/products';
 import { observationsOf, type Observation } from '@/data/readings';
 import type { RecordEntry } from '@/data/records';
-import { dayFrom, type Station } from '@/data/weather';
+import { dayFrom, troubleInShort, type Station } from '@/data/weather';
 import { assemble, labelsFor } from '../facts';
-import { bringWeatherUpToDate } from '../soil/weather';
+import { askForWeather } from '../soil/weather';
 
 /** How old the weather is that a screen was made from. */
 export type WeatherStatus = Readonly<{
@@ -26,7 +26,7 @@ export type WeatherStatus = Readonly<{
 }>;
 export const weatherStatus = (s: Station): WeatherStatus => ({
   station: s.name,
-  trouble: s.trouble,
+  trouble: troubleInShort(s.trouble),
   forecastIssuedOn: s.forecastIssuedOn === null ? null : dayFrom(s.forecastIssuedOn),
 });
 
@@ -78,12 +78,12 @@ export type ZoneSheet = Readonly<{
 /** All there is to know of one zone, closed or not. Null: no such zone here. */
 export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet | null> {
   requirePermission(actor, 'see');
-  await bringWeatherUpToDate(actor);
   return inOrganisation(actor, async (db) => {
     const zone = await zoneOf(db, zoneId);
     if (!zone) return null;
     const moment = await momentOf(db, actor);
     const { house, labels, stations, books } = await assemble(db, actor, [zone], moment);
+    await askForWeather(db, actor, stations, moment.today);
     const book = books.get(zone.id)!;
     const station = stations.find((s) => s.id === zone.stationId);
     return {

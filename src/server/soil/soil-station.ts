@@ -148,6 +148,6 @@ export async function fetchSensor(actor: Actor, sensorId: string): Promise<void>
   if (added)
     await inOrganisation(actor, async (db) => {
       await touchZones(db, [sensor.zoneId]);
-      await tellNews(db, actor.orgId);
+      await tellNews(db, actor.orgId, null);
     });
 }

@@ -34,7 +34,7 @@ import {
   type Thermometer,
 } from '@/data/readings';
 import { forecastFrom, observedWeather, stationsOf, storedForecast } from '@/data/weather';
-import { bringWeatherUpToDate } from './weather';
+import { askForWeather } from './weather';
 
 /** A reading with how it met the model. Null: of another year or spot, or no weather reaches it yet. */
 export type MetReading = StoredReading & Readonly<{ met: Innovation | null; isWaiting: boolean }>;
@@ -86,11 +86,11 @@ export async function soilSheet(
   readingId: string | null = null,
 ): Promise<SoilSheet | null> {
   requirePermission(actor, 'see');
-  await bringWeatherUpToDate(actor);
   return inOrganisation(actor, async (db) => {
     const zone = await zoneOf(db, zoneId);
     if (!zone) return null;
     const today = dayIn((await nowOf(db)).now, actor.timeZone);
+    await askForWeather(db, actor, await stationsOf(db), today);
     const house = await houseOf(db);
     const { crossings } = house;
     const answer = await outlookFor(db, actor.orgId, zone, crossings, today, spot);
@@ -273,12 +273,12 @@ export type ReadingSheet = Readonly<{
 /** What a form for one reading needs. Null: no such zone here. */
 export async function readingSheet(actor: Actor, zoneId: string): Promise<ReadingSheet | null> {
   requirePermission(actor, 'see');
-  await bringWeatherUpToDate(actor);
   return inOrganisation(actor, async (db) => {
     const zone = await zoneOf(db, zoneId);
     if (!zone) return null;
     const { now } = await nowOf(db);
     const today = dayIn(now, actor.timeZone);
+    await askForWeather(db, actor, await stationsOf(db), today);
     const house = await houseOf(db);
     const expected: { spot: Spot; depthIn: number; value: Celsius; sd: Kelvins }[] = [];
     for (const spot of SPOTS)

@@ -1,15 +1,25 @@
 import 'server-only';
+import type { Day } from '@/core/calendar/day';
 import { todayOf } from '@/data/clock';
-import { inOrganisation } from '@/data/connection';
+import { inOrganisation, type Transaction } from '@/data/connection';
 import type { Actor } from '@/data/actor';
-import { refreshWeather } from '@/data/weather';
+import { isDueForWeather, refreshWeather, type Station } from '@/data/weather';
 import { weatherOverHttp } from '@/devices/weather/client';
 import { changed } from '../changes';
+import { sendJobIn } from '../jobs/jobs';
 
-/**
- * Brings the weather up to the organisation's day before a screen is made. When the service is away the screen is made
- * from what is on file, and says how old that is.
- */
+/** A screen is made from what is on file, says how old that is, and has a worker ask for what is missing. */
+export async function askForWeather(
+  db: Transaction,
+  { orgId }: Pick<Actor, 'orgId'>,
+  stations: readonly Station[],
+  today: Day,
+): Promise<void> {
+  const now = new Date();
+  if (stations.some((s) => isDueForWeather(s, today, now))) await sendJobIn(db, { kind: 'weather', orgId });
+}
+
+/** Brings the weather up to the organisation's day. Does nothing where it is, or where the service was just asked in vain. */
 export async function bringWeatherUpToDate(actor: Actor): Promise<void> {
   const base = process.env['WEATHER_URL'];
   if (!base) return;

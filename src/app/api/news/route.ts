@@ -1,18 +1,18 @@
-import { inOrganisation } from '@/data/connection';
-import { newsVersion } from '@/data/news';
-import { queueState } from '@/server/jobs/jobs';
 import { findActor } from '@/server/entry/session';
+import { newsStream } from '@/server/entry/news-stream';
 
-/** Whether anything is new, and how background work stands: asked by open screens every few seconds. */
-export async function GET(): Promise<Response> {
+/** What is new, and how background work stands: told to open screens as it happens. */
+export async function GET(request: Request): Promise<Response> {
   try {
     const actor = await findActor();
     if (!actor) return Response.json({ signedOut: true }, { status: 401 });
-    const [version, jobs] = await Promise.all([inOrganisation(actor, newsVersion), queueState(actor.orgId)]);
-    return Response.json(
-      { version, waiting: jobs.waiting, failed: jobs.failed.length },
-      { headers: { 'cache-control': 'no-store' } },
-    );
+    return new Response(await newsStream(actor, request.signal), {
+      headers: {
+        'content-type': 'text/event-stream',
+        'cache-control': 'no-store, no-transform',
+        'x-accel-buffering': 'no',
+      },
+    });
   } catch {
     // the next question will find the database back
     return Response.json({ away: true }, { status: 503 });
