@@ -2,7 +2,7 @@
  * Demo labels: invented, named by content, never for use. Their figures are of the size that such products have (from
  * memory), so that amounts and dates look as they do at work.
  */
-import { TURFS, type Method, type Turf, type Use } from '@/core/products/label';
+import { TURFS, type Method, type Turf, type Use } from '@/core/trade/terms';
 import { EMPTY_SHEET, type LabelSheet, type SheetIngredient, type SheetRate } from '@/core/products/sheet';
 import type { Weed } from '@/core/weeds/weeds';
 

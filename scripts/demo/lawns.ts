@@ -1,6 +1,6 @@
 /** The demo company's lawns and what was planned and done on them. All invented. Areas in sq ft. */
-import type { Exposure, Moisture, Texture } from '@/core/ground/site';
-import type { Turf } from '@/core/products/label';
+import type { Exposure, Moisture } from '@/core/ground/site';
+import type { Texture, Turf } from '@/core/trade/terms';
 import type { Split } from '@/core/season/split';
 import type { TypedProduct } from '@/core/season/typed-application';
 import type { DemoKey } from './labels';

@@ -3,7 +3,8 @@ import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import type { ZoneFacts } from '@/core/gates/gate';
 import { SCHOOLS, type School } from '@/core/ground/crossing';
-import { EXPOSURES, MOISTURES, TEXTURES, type Site } from '@/core/ground/site';
+import { EXPOSURES, MOISTURES, type Site } from '@/core/ground/site';
+import { TEXTURES, TURFS } from '@/core/trade/terms';
 import type { Measure, Tree } from '@/core/lawn/measure';
 import {
   ASPECTS,
@@ -17,7 +18,6 @@ import {
   type Thatch,
   type Water,
 } from '@/core/lawn/zone';
-import { TURFS } from '@/core/products/label';
 import type { SquareMetres } from '@/core/units/quantity';
 import { fromFeet, fromInchesOfWater, fromSquareFeet } from '@/core/units/trade';
 import type { Transaction } from './connection';
@@ -266,6 +266,19 @@ export async function setClosed(
   await db.update(lawn).set(change).where(eq(lawn.id, lawnId));
   const zones = await db.select({ id: zone.id }).from(zone).where(eq(zone.lawnId, lawnId));
   return zones.map((z) => z.id);
+}
+
+/** A lawn's own place as it was typed, degrees; null: its station's is taken. */
+export async function placeOfLawn(
+  db: Transaction,
+  lawnId: string,
+): Promise<{ latitude: number | null; longitude: number | null }> {
+  const [row] = await db
+    .select({ latitude: lawn.latitude, longitude: lawn.longitude })
+    .from(lawn)
+    .where(eq(lawn.id, lawnId));
+  const degrees = (text: string | null | undefined) => (text == null ? null : fromNumeric(text));
+  return { latitude: degrees(row?.latitude), longitude: degrees(row?.longitude) };
 }
 
 /** "14 Quarry Lane · front" */

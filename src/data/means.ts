@@ -2,7 +2,7 @@ import 'server-only';
 import { asc, eq } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import { GATE_KEYS, type Lift, type Means } from '@/core/gates/gate';
-import { METHODS, type Method } from '@/core/products/label';
+import { METHODS, type Method } from '@/core/trade/terms';
 import type { Transaction } from './connection';
 import { groupBy } from './group';
 import { equipment, latchLift, licence } from './schema';

@@ -2,7 +2,7 @@ import 'server-only';
 import { and, asc, eq, inArray, isNotNull, notExists, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { isoDay, type Day } from '@/core/calendar/day';
-import { METHODS, USES, type Method, type Use } from '@/core/products/label';
+import { METHODS, USES, type Method, type Use } from '@/core/trade/terms';
 import type { Place, Spacing, TieKind } from '@/core/products/application';
 import { byDay, type PlannedApplication, type PlannedProduct } from '@/core/season/programme';
 import { isRateUnit, rateOf, type RateUnit } from '@/core/units/rate';

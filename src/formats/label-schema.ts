@@ -3,14 +3,12 @@ import { STAGES, ALL_WEEDS } from '@/core/weeds/weeds';
 import {
   DORMANCIES,
   FORMULATIONS,
-  METHODS,
   PRODUCT_KINDS,
   SETBACKS_FROM,
   SIGNAL_WORDS,
   TANK_MIXES,
-  TURFS,
-  USES,
 } from '@/core/products/label';
+import { METHODS, TURFS, USES } from '@/core/trade/terms';
 import { CARRIER_UNITS, CONTENT_UNITS, SHEET_FORMAT } from '@/core/products/sheet';
 import { AMOUNT_UNITS, RATE_UNITS } from '@/core/units/rate';
 

@@ -1,8 +1,8 @@
 /** Customers and lawns as CSV: one row a zone. The same columns go out as come in. */
 import { stringify } from 'csv-stringify/sync';
-import { EXPOSURES, MOISTURES, TEXTURES } from '@/core/ground/site';
+import { EXPOSURES, MOISTURES } from '@/core/ground/site';
+import { TEXTURES, TURFS } from '@/core/trade/terms';
 import { DRAINAGES, THATCHES } from '@/core/lawn/zone';
-import { TURFS } from '@/core/products/label';
 import { parseFigure } from '@/core/units/parse';
 import type { LoggerFile, RowProblem } from './logger-csv';
 

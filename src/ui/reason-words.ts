@@ -3,7 +3,8 @@ import { addDays, showDay, showFullDay, showWeekday, type Day } from '@/core/cal
 import { dayOfHour, hourOfDay, type Hour } from '@/core/calendar/hour';
 import type { Missing, Reason } from '@/core/gates/reason';
 import type { CrossingRule } from '@/core/ground/crossing';
-import type { LimitPeriod, Use } from '@/core/products/label';
+import type { LimitPeriod } from '@/core/products/label';
+import type { Use } from '@/core/trade/terms';
 import {
   showAmount,
   showLine,

@@ -14,18 +14,15 @@ import {
 import { UNCORRECTED } from '@/core/ground/readings';
 import { DEFAULT_CROSSING } from '@/core/ground/crossing';
 import type { Outlook } from '@/core/ground/outlook';
-import { COVERS, TEXTURES } from '@/core/ground/site';
+import { COVERS } from '@/core/ground/site';
+import { TEXTURES, METHODS, TURFS, USES, type Turf } from '@/core/trade/terms';
 import { WATERS } from '@/core/lawn/zone';
 import {
-  METHODS,
   SETBACKS_FROM,
   TANK_MIXES,
-  TURFS,
-  USES,
   type Ingredient,
   type Label,
   type LabelRate,
-  type Turf,
 } from '@/core/products/label';
 import { WHOLE_ZONE, type ApplicationProduct, type Place } from '@/core/products/application';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';

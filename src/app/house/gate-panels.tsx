@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useState, useTransition, type ReactNode } from 'react';
 import { showFullDay, type Day } from '@/core/calendar/day';
-import { METHODS, type Method } from '@/core/products/label';
+import { METHODS, type Method } from '@/core/trade/terms';
 import type { StoredGateRules } from '@/data/gate-rules';
 import type { Equipment, Licence } from '@/data/means';
 import type { EquipmentInput, GateRulesInput, LicenceInput } from '@/server/house/gate-house';

@@ -6,7 +6,7 @@ import { showDay } from '@/core/calendar/day';
 import type { School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, type Moisture } from '@/core/ground/site';
 import { THATCHES, type Thatch } from '@/core/lawn/zone';
-import { TURFS } from '@/core/products/label';
+import { TURFS } from '@/core/trade/terms';
 import { figure } from '@/core/units/format';
 import type { ListQuery, SortKey } from '@/data/lawn-list';
 import type { LawnList, changeMany } from '@/server/lawns/lawn-list';

@@ -1,5 +1,6 @@
 'use client';
-import { DORMANCIES, TURFS, USES } from '@/core/products/label';
+import { DORMANCIES } from '@/core/products/label';
+import { TURFS, USES } from '@/core/trade/terms';
 import { contentOf, type LabelSheet, type SheetRate } from '@/core/products/sheet';
 import { significant } from '@/core/units/format';
 import { inAllUnits, substanceRate } from '@/core/units/by-label';

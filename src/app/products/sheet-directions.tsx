@@ -1,4 +1,5 @@
-import { METHODS, TANK_MIXES } from '@/core/products/label';
+import { TANK_MIXES } from '@/core/products/label';
+import { METHODS } from '@/core/trade/terms';
 import { CARRIER_UNITS, type LabelSheet } from '@/core/products/sheet';
 import { AMOUNT_UNITS, RATE_UNITS, type AmountUnit, type RateUnit } from '@/core/units/rate';
 import { RateRows } from './rate-rows';

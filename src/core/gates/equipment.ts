@@ -4,7 +4,7 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
-import type { Method } from '@/core/products/label';
+import type { Method } from '@/core/trade/terms';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
 /** What would be used: the named method's, else the one of the house that the label allows and that was calibrated last. */

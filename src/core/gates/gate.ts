@@ -9,10 +9,10 @@ import type { Day } from '@/core/calendar/day';
 import type { Hour } from '@/core/calendar/hour';
 import { worseState, type Lane, type Range } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
-import type { Cover, Texture } from '@/core/ground/site';
+import type { Cover } from '@/core/ground/site';
+import type { Texture, Method, Turf } from '@/core/trade/terms';
 import type { Water } from '@/core/lawn/zone';
 import type { ApplicationProduct, Spacing } from '@/core/products/application';
-import type { Method, Turf } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import type {
   Celsius,

@@ -7,7 +7,7 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
-import { isPreEmergent } from '@/core/products/label';
+import { isPreEmergent } from '@/core/trade/terms';
 import { STAGES, WEEDS, stageRank, type Stage, type Weed } from '@/core/weeds/weeds';
 import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 

@@ -1,6 +1,7 @@
 /** Bolt: this turf stands on the product's label, for this use. */
 import { constantLane } from '@/core/calendar/span';
-import { rateForTurf, type Label, type Use } from '@/core/products/label';
+import { rateForTurf, type Label } from '@/core/products/label';
+import type { Use } from '@/core/trade/terms';
 import { open, shut, type Gate, type ZoneFacts } from './gate';
 
 export const labelTurf: Gate = {

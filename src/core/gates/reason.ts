@@ -6,7 +6,8 @@ import type { Day } from '@/core/calendar/day';
 import type { CrossingRule } from '@/core/ground/crossing';
 import type { Hour } from '@/core/calendar/hour';
 import type { Water } from '@/core/lawn/zone';
-import type { LimitPeriod, Method, Turf, Use } from '@/core/products/label';
+import type { LimitPeriod } from '@/core/products/label';
+import type { Method, Turf, Use } from '@/core/trade/terms';
 import type {
   Celsius,
   KilogramsPerHectare,

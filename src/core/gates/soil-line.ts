@@ -8,7 +8,7 @@ import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick, type Lane, type Range } from '@/core/calendar/span';
 import { WATCHES } from '@/core/ground/crossing';
 import type { Outlook } from '@/core/ground/outlook';
-import { isPreEmergent } from '@/core/products/label';
+import { isPreEmergent } from '@/core/trade/terms';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
 export const soilLine: Gate = {

@@ -5,7 +5,7 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
-import { isPreEmergent } from '@/core/products/label';
+import { isPreEmergent } from '@/core/trade/terms';
 import type { Millimetres } from '@/core/units/quantity';
 import { INTAKE } from '@/core/weather/soil-water';
 import { daysIn, type Forecast } from '@/core/weather/series';

@@ -1,4 +1,5 @@
-import { EXPOSURES, MOISTURES, TEXTURES, diffusivityOf, siteKey, surfaceOffset, type Site } from './site';
+import { EXPOSURES, MOISTURES, diffusivityOf, siteKey, surfaceOffset, type Site } from './site';
+import { TEXTURES } from '@/core/trade/terms';
 
 // published: Oke 1987, Boundary Layer Climates, table 2.1, 10⁻⁶ m²/s
 test.each([

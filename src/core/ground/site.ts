@@ -5,10 +5,9 @@
  * Diffusivity: Oke 1987, Boundary Layer Climates, 2nd ed., table 2.1, dry and saturated; a moist soil is taken half way
  * and a loam half way between sand and clay (our interpolation). Surface offsets: from memory, to be corrected by readings.
  */
+import type { Texture } from '@/core/trade/terms';
 import type { Kelvins, SquareMetresPerSecond } from '@/core/units/quantity';
 
-export const TEXTURES = ['sand', 'sandy loam', 'loam', 'clay loam', 'clay'] as const;
-export type Texture = (typeof TEXTURES)[number];
 export const MOISTURES = ['dry', 'moist', 'wet'] as const;
 export type Moisture = (typeof MOISTURES)[number];
 export const EXPOSURES = ['full sun', 'half sun', 'shade'] as const;

@@ -1,5 +1,6 @@
 import { kelvins } from '@/core/units/quantity';
-import { hourlyFromDaily, surfaceTemperatures } from './surface';
+import { hourlyFromDaily } from '@/core/weather/daily';
+import { surfaceTemperatures } from './surface';
 
 describe('surfaceTemperatures', () => {
   test('without snow is air plus the offset', () => {

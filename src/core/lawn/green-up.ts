@@ -6,7 +6,7 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import type { Outlook } from '@/core/ground/outlook';
-import type { Turf } from '@/core/products/label';
+import type { Turf } from '@/core/trade/terms';
 import { TURF_FACTS } from './turf';
 
 /** Soil at which it begins to green, and at which it is green, °C. */

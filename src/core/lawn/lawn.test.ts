@@ -1,5 +1,5 @@
 import { fromFeet, toFeet } from '@/core/units/trade';
-import { TURFS } from '@/core/products/label';
+import { TURFS } from '@/core/trade/terms';
 import { readTakeoff, readTrees, type TakeoffDraft } from './takeoff-draft';
 import { TURF_FACTS, seasonOf } from './turf';
 import { expectationsOf, siteAt } from './zone';

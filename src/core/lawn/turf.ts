@@ -3,7 +3,7 @@
  *
  * Shade tolerance and growth: trade knowledge, from memory (confidence medium to high). The looks are in plain words.
  */
-import type { Turf } from '@/core/products/label';
+import type { Turf } from '@/core/trade/terms';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { rateOf } from '@/core/units/rate';
 

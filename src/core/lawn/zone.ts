@@ -1,5 +1,5 @@
 /** What is written down of a zone beyond what its soil and its gates are computed from. */
-import type { Turf } from '@/core/products/label';
+import type { Turf } from '@/core/trade/terms';
 import type { Exposure, Moisture, Site } from '@/core/ground/site';
 import { TURF_FACTS } from './turf';
 

@@ -6,7 +6,8 @@ import type { Day } from '@/core/calendar/day';
 import type { Metres, SquareMetres } from '@/core/units/quantity';
 import type { ProductRate } from '@/core/units/rate';
 import type { Weed } from '@/core/weeds/weeds';
-import type { Label, Method, Use } from './label';
+import type { Label } from './label';
+import type { Method, Use } from '@/core/trade/terms';
 
 /**
  * The ground that is treated. Spots and strips of a zone are the same ground unless they carry different names: what was

@@ -1,5 +1,6 @@
 /** What gates need of a product sheet and do not find there: how far a sheet is, and what its gaps cost. */
-import { isGranule, isHerbicide, isPreEmergent, type Label } from './label';
+import { isGranule, isHerbicide, type Label } from './label';
+import { isPreEmergent } from '@/core/trade/terms';
 
 type Gap = Readonly<{
   /** the field, as the form calls it */

@@ -3,7 +3,7 @@
  * confidence for each; a label's figure always wins, and every screen that shows one of these says so.
  */
 import type { Weed } from '@/core/weeds/weeds';
-import type { Turf } from './label';
+import type { Turf } from '@/core/trade/terms';
 import facts from './ingredient-facts.json' with { type: 'json' };
 
 export type IngredientFacts = Readonly<{

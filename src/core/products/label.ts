@@ -14,23 +14,8 @@ import type {
 } from '@/core/units/quantity';
 import { substanceRate, type Content } from '@/core/units/by-label';
 import type { AmountUnit, ProductAmount, ProductRate, RateUnit } from '@/core/units/rate';
+import { USES, type Method, type Turf, type Use } from '@/core/trade/terms';
 import type { Stage, Weed } from '@/core/weeds/weeds';
-
-export const TURFS = [
-  'tall fescue',
-  'Kentucky bluegrass',
-  'perennial ryegrass',
-  'fine fescue',
-  'creeping bentgrass',
-  'bermudagrass',
-  'zoysiagrass',
-  'centipedegrass',
-  'St. Augustinegrass',
-  'bahiagrass',
-  'buffalograss',
-  'seashore paspalum',
-] as const;
-export type Turf = (typeof TURFS)[number];
 
 /** What a product is. All but herbicides are asked no herbicide's gates. */
 export const PRODUCT_KINDS = [
@@ -46,15 +31,6 @@ export type ProductKind = (typeof PRODUCT_KINDS)[number];
 
 export const FORMULATIONS = ['WG', 'WP', 'SC', 'EC', 'EW', 'SL', 'G'] as const;
 export type Formulation = (typeof FORMULATIONS)[number];
-
-/** What a row of the rate table is for. */
-export const USES = ['pre-emergent', 'autumn pre-emergent', 'post-emergent', 'spot', 'turf care'] as const;
-export type Use = (typeof USES)[number];
-/** Counts on the ground for as long as the barrier stands: soil line and watering-in ask it. */
-export const isPreEmergent = (use: Use): boolean => use === 'pre-emergent' || use === 'autumn pre-emergent';
-
-export const METHODS = ['boom', 'hand gun', 'backpack', 'spreader', 'hose-end'] as const;
-export type Method = (typeof METHODS)[number];
 
 export const DORMANCIES = ['any', 'dormant only', 'not while greening'] as const;
 export type Dormancy = (typeof DORMANCIES)[number];

@@ -4,15 +4,8 @@
  */
 import { isoDay, parseDay, type Day } from '@/core/calendar/day';
 import { WHOLE_ZONE, type Place, type Spacing, type Tie, type TieKind } from '@/core/products/application';
-import {
-  METHODS,
-  USES,
-  limitsFor,
-  type Label,
-  type Method,
-  type Turf,
-  type Use,
-} from '@/core/products/label';
+import { limitsFor, type Label } from '@/core/products/label';
+import { METHODS, USES, type Method, type Turf, type Use } from '@/core/trade/terms';
 import { showArea, significant } from '@/core/units/format';
 import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
 import type { SquareMetres } from '@/core/units/quantity';

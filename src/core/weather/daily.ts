@@ -1,6 +1,5 @@
 /** Weather by whole days, and the way to and from hours. */
 import type { Day } from '@/core/calendar/day';
-import { hourlyFromDaily } from '@/core/ground/surface';
 import { daysIn, type HourlyWeather } from './series';
 
 export type DailyWeather = Readonly<{
@@ -54,4 +53,33 @@ export function airDays(w: HourlyWeather): { mean: Float64Array; max: Float64Arr
     if (w.air[h]! > max[d]!) max[d] = w.air[h]!;
   }
   return { mean, max };
+}
+
+/**
+ * An hourly curve through daily extremes: lowest at 6 h, highest at 15 h, half cosines between (common practice, no
+ * source). Minima and maxima in °C, a pair a day; the ends are held flat.
+ */
+export function hourlyFromDaily(minima: ArrayLike<number>, maxima: ArrayLike<number>): Float64Array {
+  const COLDEST = 6;
+  const WARMEST = 15;
+  const days = minima.length;
+  const out = new Float64Array(days * 24);
+  const turn = (from: number, to: number, share: number) =>
+    from + ((to - from) * (1 - Math.cos(Math.PI * share))) / 2;
+  for (let d = 0; d < days; d++) {
+    const min = minima[d]!;
+    const max = maxima[d]!;
+    const maxBefore = maxima[d - 1] ?? max;
+    const minAfter = minima[d + 1] ?? min;
+    const night = 24 - WARMEST + COLDEST;
+    for (let h = 0; h < 24; h++) {
+      out[d * 24 + h] =
+        h < COLDEST
+          ? turn(maxBefore, min, (h + 24 - WARMEST) / night)
+          : h < WARMEST
+            ? turn(min, max, (h - COLDEST) / (WARMEST - COLDEST))
+            : turn(max, minAfter, (h - WARMEST) / night);
+    }
+  }
+  return out;
 }

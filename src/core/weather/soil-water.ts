@@ -6,7 +6,7 @@
  * and 22 (from memory). Root depth 0.15 m: common practice, no source.
  */
 import { addDays, dayOfYear, type Day } from '@/core/calendar/day';
-import type { Texture } from '@/core/ground/site';
+import type { Texture } from '@/core/trade/terms';
 import type { Season } from '@/core/lawn/turf';
 import type { Celsius, Millimetres } from '@/core/units/quantity';
 import { extraterrestrialRadiation, referenceEvaporation } from './evaporation';

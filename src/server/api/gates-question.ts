@@ -1,8 +1,17 @@
 /** What `POST /api/v1/gates` may be asked: its shape, and the check of it. Units are in the names; described in openapi-gates.ts. */
 import Joi from 'joi';
-import { COVERS, TEXTURES, type Cover, type Texture } from '@/core/ground/site';
+import { COVERS, type Cover } from '@/core/ground/site';
+import {
+  TEXTURES,
+  type Texture,
+  METHODS,
+  TURFS,
+  USES,
+  type Method,
+  type Turf,
+  type Use,
+} from '@/core/trade/terms';
 import { WATERS, type Water } from '@/core/lawn/zone';
-import { METHODS, TURFS, USES, type Method, type Turf, type Use } from '@/core/products/label';
 import { RATE_UNITS } from '@/core/units/rate';
 import { ALL_WEEDS, STAGES, type Stage, type Weed } from '@/core/weeds/weeds';
 import { date, weatherRows, type WeatherRows } from './api-weather';

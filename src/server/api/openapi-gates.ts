@@ -1,8 +1,8 @@
 /** The gates call, described: its question and its answer. */
 import { GATE_KEYS } from '@/core/gates/gate';
-import { COVERS, TEXTURES } from '@/core/ground/site';
+import { COVERS } from '@/core/ground/site';
+import { TEXTURES, METHODS, TURFS, USES } from '@/core/trade/terms';
 import { WATERS } from '@/core/lawn/zone';
-import { METHODS, TURFS, USES } from '@/core/products/label';
 import { RATE_UNITS } from '@/core/units/rate';
 import { ALL_WEEDS, STAGES } from '@/core/weeds/weeds';
 import { date, list, maybe, number, object } from './openapi-parts';

@@ -1,5 +1,6 @@
 /** The HTTP interface described as OpenAPI 3.1. Checked in tests against the standard's schema and against real answers. */
-import { COVERS, EXPOSURES, MOISTURES, TEXTURES } from '@/core/ground/site';
+import { COVERS, EXPOSURES, MOISTURES } from '@/core/ground/site';
+import { TEXTURES } from '@/core/trade/terms';
 import { SCHOOLS } from '@/core/ground/crossing';
 import { MOST_ROWS } from './api-weather';
 import { gatesAnswer, gatesQuestionSchema } from './openapi-gates';

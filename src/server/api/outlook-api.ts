@@ -6,7 +6,8 @@ import { SIGNS, SCHOOLS, type CrossingRule, type School, type Sign } from '@/cor
 import { ensembleOf, traceOf, traceStart, wholeYears, type EnsembleInput } from '@/core/ground/ensemble';
 import { NOTHING_READ, outlookFrom } from '@/core/ground/outlook';
 import { UNCALIBRATED_SD, assimilate, type Innovation } from '@/core/ground/readings';
-import { COVERS, EXPOSURES, MOISTURES, TEXTURES, type Cover, type Site } from '@/core/ground/site';
+import { COVERS, EXPOSURES, MOISTURES, type Cover, type Site } from '@/core/ground/site';
+import { TEXTURES } from '@/core/trade/terms';
 import { daysIn, sliceDays } from '@/core/weather/series';
 import type { Celsius, Kelvins, Metres } from '@/core/units/quantity';
 import { requirePermission, type Actor } from '@/data/actor';

@@ -1,10 +1,9 @@
 import 'server-only';
-import { eq } from 'drizzle-orm';
 import { headers } from 'next/headers';
 import { cache } from 'react';
 import type { Actor } from '@/data/actor';
-import { databaseAnswers, signInDatabase } from '@/data/connection';
-import { member, organisation } from '@/data/schema';
+import { databaseAnswers } from '@/data/connection';
+import { membershipOf } from '@/data/organisations';
 import { auth } from './auth';
 
 /** The database is away: pages say so and try again by themselves. */
@@ -20,17 +19,7 @@ export async function findActor(): Promise<Actor | null> {
   try {
     const session = await auth().api.getSession({ headers: h });
     if (!session) return null;
-    const [m] = await signInDatabase()
-      .select({
-        role: member.role,
-        orgId: organisation.id,
-        orgName: organisation.name,
-        timeZone: organisation.timeZone,
-      })
-      .from(member)
-      .innerJoin(organisation, eq(organisation.id, member.orgId))
-      .where(eq(member.userId, session.user.id))
-      .limit(1);
+    const m = await membershipOf(session.user.id);
     return m ? { userId: session.user.id, name: session.user.name, ...m } : null;
   } catch (error) {
     // the sign-in library hides what went wrong; ask the database itself

@@ -1,7 +1,7 @@
 import 'server-only';
 import Joi from 'joi';
 import { isoDay, parseDay } from '@/core/calendar/day';
-import { METHODS, type Method } from '@/core/products/label';
+import { METHODS, type Method } from '@/core/trade/terms';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';

@@ -1,16 +1,15 @@
 import 'server-only';
-import { eq } from 'drizzle-orm';
 import type PgBoss from 'pg-boss';
 import { siteKey } from '@/core/ground/site';
 import type { Actor } from '@/data/actor';
 import { momentOf, todayOf } from '@/data/clock';
-import { inOrganisation, isDatabaseGone, signInDatabase } from '@/data/connection';
+import { inOrganisation, isDatabaseGone } from '@/data/connection';
 import { houseOf } from '@/data/house';
 import { zoneOf, zonesOf } from '@/data/lawns';
 import { changed } from '../changes';
 import { ensembleFor, meetReadings } from '@/data/outlooks';
 import { tellNews } from '@/data/news';
-import { organisation } from '@/data/schema';
+import { organisationIds, organisationOf } from '@/data/organisations';
 import { noteImportFailed, runImport, runUndo } from '@/server/imports/run-imports';
 import { QUEUES, queue, sendJob, type Job } from './jobs';
 import { computeWindows, hourOfMoment } from './windows';
@@ -19,7 +18,7 @@ import { bringWeatherUpToDate } from '@/server/soil/weather';
 
 /** A worker works for an organisation and not for a person. */
 export async function workerActor(orgId: string): Promise<Actor> {
-  const [org] = await signInDatabase().select().from(organisation).where(eq(organisation.id, orgId));
+  const org = await organisationOf(orgId);
   if (!org) throw new Error(`No such organisation: ${orgId}`);
   return {
     userId: 'worker',
@@ -87,8 +86,7 @@ export async function startWorker(everyMs = 120_000): Promise<() => Promise<void
   const lastHour = new Map<string, number>();
   const round = async () => {
     try {
-      const orgs = await signInDatabase().select({ id: organisation.id }).from(organisation);
-      for (const { id } of orgs) await refreshOrganisation(await workerActor(id), lastHour);
+      for (const id of await organisationIds()) await refreshOrganisation(await workerActor(id), lastHour);
     } catch (error) {
       if (!isDatabaseGone(error)) console.error('[worker]', error);
     }

@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { SCHOOLS, type School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, type Moisture } from '@/core/ground/site';
 import { THATCHES, type Thatch } from '@/core/lawn/zone';
-import { TURFS } from '@/core/products/label';
+import { TURFS } from '@/core/trade/terms';
 import { figure } from '@/core/units/format';
 import { toSquareFeet } from '@/core/units/trade';
 import { writeLawns } from '@/formats/lawn-csv';

@@ -1,14 +1,11 @@
 import 'server-only';
-import { eq } from 'drizzle-orm';
 import { requirePermission, type Actor } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
 import { earlierWorkOf, type EarlierWork } from '@/data/earlier-work';
 import { houseOf } from '@/data/house';
-import { zoneOf, type ZoneOnLawn } from '@/data/lawns';
-import { fromNumeric } from '@/data/numbers';
+import { placeOfLawn, zoneOf, type ZoneOnLawn } from '@/data/lawns';
 import { labelsOf } from '@/data/products';
 import type { RateUnit } from '@/core/units/rate';
-import { lawn } from '@/data/schema';
 
 export type LawnFacts = Readonly<{
   zone: ZoneOnLawn;
@@ -25,14 +22,9 @@ export function lawnSheet(actor: Actor, zoneId: string): Promise<LawnFacts | nul
   return inOrganisation(actor, async (db) => {
     const zone = await zoneOf(db, zoneId);
     if (!zone) return null;
-    const [row] = await db
-      .select({ latitude: lawn.latitude, longitude: lawn.longitude })
-      .from(lawn)
-      .where(eq(lawn.id, zone.lawnId));
-    const degrees = (text: string | null | undefined) => (text == null ? null : fromNumeric(text));
     return {
       zone,
-      place: { latitude: degrees(row?.latitude), longitude: degrees(row?.longitude) },
+      place: await placeOfLawn(db, zone.lawnId),
       houseSchool: (await houseOf(db)).crossings.use,
       earlier: await earlierWorkOf(db, [zone.id]),
       products: (await labelsOf(db)).now.map(({ id, name, rateUnit }) => ({

@@ -2,14 +2,8 @@ import 'server-only';
 import Joi from 'joi';
 import { isoDay, parseDay } from '@/core/calendar/day';
 import { SCHOOLS, type School } from '@/core/ground/crossing';
-import {
-  EXPOSURES,
-  MOISTURES,
-  TEXTURES,
-  type Exposure,
-  type Moisture,
-  type Texture,
-} from '@/core/ground/site';
+import { EXPOSURES, MOISTURES, type Exposure, type Moisture } from '@/core/ground/site';
+import { TEXTURES, type Texture, TURFS, type Turf } from '@/core/trade/terms';
 import { readTakeoff, type TakeoffDraft } from '@/core/lawn/takeoff-draft';
 import { readTrees, type TreeDraft } from '@/core/lawn/takeoff-draft';
 import type { LonLatRings, Measure } from '@/core/lawn/measure';
@@ -23,7 +17,6 @@ import {
   type Thatch,
   type Water,
 } from '@/core/lawn/zone';
-import { TURFS, type Turf } from '@/core/products/label';
 import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
 import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
 import { measured, polygonArea } from '@/geometry/region';

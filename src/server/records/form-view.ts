@@ -2,7 +2,8 @@
 import 'server-only';
 import { isoDay, type Day } from '@/core/calendar/day';
 import { areaOf } from '@/core/products/application';
-import { isGranule, isPreEmergent, usesOn, type Label, type Use } from '@/core/products/label';
+import { isGranule, usesOn, type Label } from '@/core/products/label';
+import { isPreEmergent, type Use } from '@/core/trade/terms';
 import { isOpen } from '@/core/season/programme';
 import { significant } from '@/core/units/format';
 import { SQUARE_METRES_PER_HECTARE } from '@/core/units/quantity';

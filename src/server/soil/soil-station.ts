@@ -1,5 +1,4 @@
 import 'server-only';
-import { eq } from 'drizzle-orm';
 import Joi from 'joi';
 import { dayOf, yearOf } from '@/core/calendar/day';
 import { POSSIBLE } from '@/core/ground/plausible';
@@ -12,20 +11,20 @@ import { addLogged, type LoggedReading } from '@/data/imports';
 import { zoneOf } from '@/data/lawns';
 import { tellNews } from '@/data/news';
 import { touchZones } from '@/data/readings';
-import { soilSensor } from '@/data/schema';
+import { newSensor, noteSensor, sensorById, sensors, type Sensor } from '@/data/sensors';
 import { soilStationOverHttp } from '@/devices/soil/client';
 import type { SoilRow } from '@/devices/soil/service';
-import { sendJob } from '@/server/jobs/jobs';
+import { sendJobIn } from '@/server/jobs/jobs';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 
-export type Sensor = typeof soilSensor.$inferSelect;
+export type { Sensor };
 const DAY_MS = 86_400_000;
 /** What a station is asked for at once. */
 const STEP_MS = 20 * DAY_MS;
 
 export function sensorsOf(actor: Actor): Promise<Sensor[]> {
   requirePermission(actor, 'see');
-  return inOrganisation(actor, (db) => db.select().from(soilSensor));
+  return inOrganisation(actor, sensors);
 }
 
 type SensorInput = Readonly<{ zoneId: string; spot: Spot; serviceKey: string; unit: 'F' | 'C' }>;
@@ -65,13 +64,10 @@ export async function addSensor(actor: Actor, input: SensorInput): Promise<Outco
       `The station says °${answer.value.unit}, and °${input.unit} was chosen`,
       `Choose °${answer.value.unit} if that is right.`,
     );
-  const [row] = await inOrganisation(actor, (db) =>
-    db
-      .insert(soilSensor)
-      .values({ ...input, serviceKey: input.serviceKey.trim(), orgId: actor.orgId, utcOffsetHours: 0 })
-      .returning(),
-  );
-  await sendJob({ kind: 'soil-station', orgId: actor.orgId, sensorId: row!.id });
+  await inOrganisation(actor, async (db) => {
+    const sensorId = await newSensor(db, actor, { ...input, serviceKey: input.serviceKey.trim() });
+    await sendJobIn(db, { kind: 'soil-station', orgId: actor.orgId, sensorId });
+  });
   return done(null);
 }
 
@@ -99,8 +95,8 @@ function withoutStuck(rows: readonly SoilRow[]): { rows: SoilRow[]; stuck: strin
 export async function fetchSensor(actor: Actor, sensorId: string): Promise<void> {
   const base = process.env['SOIL_URL'];
   const known = await inOrganisation(actor, async (db) => {
-    const [row] = await db.select().from(soilSensor).where(eq(soilSensor.id, sensorId));
-    return row && { sensor: row, now: (await nowOf(db)).now };
+    const sensor = await sensorById(db, sensorId);
+    return sensor && { sensor, now: (await nowOf(db)).now };
   });
   if (!base || !known) return;
   const { sensor, now } = known;
@@ -141,7 +137,7 @@ export async function fetchSensor(actor: Actor, sensorId: string): Promise<void>
         ),
       );
     }
-    await inOrganisation(actor, (db) => db.update(soilSensor).set(change).where(eq(soilSensor.id, sensorId)));
+    await inOrganisation(actor, (db) => noteSensor(db, sensorId, change));
     if (!answer.ok) break;
     from = to;
   }

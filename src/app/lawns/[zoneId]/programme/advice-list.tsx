@@ -5,7 +5,7 @@ import { gateName } from '@/core/gates/all';
 import type { GateKey } from '@/core/gates/gate';
 import { advise, type Argument } from '@/core/season/advice';
 import { WHOLE_ZONE, areaOf, type Place } from '@/core/products/application';
-import { USES } from '@/core/products/label';
+import { USES } from '@/core/trade/terms';
 import { yearAhead } from '@/core/season/programme';
 import { showAmount, showRate, significant } from '@/core/units/format';
 import { amountFor } from '@/core/units/rate';

@@ -1,5 +1,6 @@
 'use client';
-import { METHODS, USES, isPreEmergent, usesOn, type Label } from '@/core/products/label';
+import { usesOn, type Label } from '@/core/products/label';
+import { METHODS, USES, isPreEmergent } from '@/core/trade/terms';
 import { areaOf } from '@/core/products/application';
 import { TIMES, productField, type Times, type TypedProduct } from '@/core/season/typed-application';
 import { SPLITS, type Split } from '@/core/season/split';

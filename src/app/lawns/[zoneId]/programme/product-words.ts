@@ -1,4 +1,4 @@
-import type { Use } from '@/core/products/label';
+import type { Use } from '@/core/trade/terms';
 
 /** A label's name as it is said: what marks it as a demo's is said once for the screen. */
 export const shortName = (label: Readonly<{ name: string }>): string =>

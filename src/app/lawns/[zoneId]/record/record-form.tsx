@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useRef, useState, useTransition, type ChangeEvent } from 'react';
 import { parseDay } from '@/core/calendar/day';
-import { METHODS } from '@/core/products/label';
+import { METHODS } from '@/core/trade/terms';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
 import type { RecordFields, RecordForm as Form } from '@/server/records/form-view';
 import type { RecordInput } from '@/server/records/record-visit';

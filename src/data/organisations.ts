@@ -1,0 +1,46 @@
+import 'server-only';
+import { and, asc, eq, ne } from 'drizzle-orm';
+import type { Actor, Role } from './actor';
+import { signInDatabase } from './connection';
+import { member, organisation, user } from './schema';
+
+export type Organisation = Readonly<typeof organisation.$inferSelect>;
+
+/** Null: there is none of this id. */
+export async function organisationOf(orgId: string): Promise<Organisation | null> {
+  const [row] = await signInDatabase().select().from(organisation).where(eq(organisation.id, orgId));
+  return row ?? null;
+}
+
+export async function organisationIds(): Promise<string[]> {
+  return (await signInDatabase().select({ id: organisation.id }).from(organisation)).map((o) => o.id);
+}
+
+/** Where a person belongs, and as what; null: nowhere. */
+export async function membershipOf(
+  userId: string,
+): Promise<(Pick<Actor, 'orgId' | 'orgName' | 'timeZone'> & { role: Role }) | null> {
+  const [row] = await signInDatabase()
+    .select({
+      role: member.role,
+      orgId: organisation.id,
+      orgName: organisation.name,
+      timeZone: organisation.timeZone,
+    })
+    .from(member)
+    .innerJoin(organisation, eq(organisation.id, member.orgId))
+    .where(eq(member.userId, userId))
+    .limit(1);
+  return row ?? null;
+}
+
+/** Names of those of an organisation who put product down. */
+export async function namesOf(orgId: string): Promise<string[]> {
+  const rows = await signInDatabase()
+    .select({ name: user.name })
+    .from(member)
+    .innerJoin(user, eq(user.id, member.userId))
+    .where(and(eq(member.orgId, orgId), ne(member.role, 'viewer')))
+    .orderBy(asc(user.name));
+  return rows.map((r) => r.name);
+}

@@ -1,0 +1,76 @@
+import 'server-only';
+import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import type { Actor } from './actor';
+import { signInDatabase } from './connection';
+import { apiToken, member, organisation, user } from './schema';
+
+export type Token = Readonly<typeof apiToken.$inferSelect>;
+type Owner = Pick<Actor, 'userId' | 'orgId'>;
+
+const ownedBy = ({ userId, orgId }: Owner) => and(eq(apiToken.userId, userId), eq(apiToken.orgId, orgId));
+
+/** The newest first, with those that were taken back. */
+export const storedTokens = (owner: Owner): Promise<Token[]> =>
+  signInDatabase().select().from(apiToken).where(ownedBy(owner)).orderBy(desc(apiToken.createdAt));
+
+/** @param hash of the secret: the secret itself is not kept */
+export async function addToken(
+  { userId, orgId }: Owner,
+  token: Readonly<{ name: string; hash: string; hint: string }>,
+): Promise<void> {
+  await signInDatabase()
+    .insert(apiToken)
+    .values({ userId, orgId, ...token });
+}
+
+/** False: the owner has no such living token. */
+export async function takeTokenBack(owner: Owner, id: string, now: Date): Promise<boolean> {
+  const gone = await signInDatabase()
+    .update(apiToken)
+    .set({ revokedAt: now })
+    .where(and(ownedBy(owner), eq(apiToken.id, id), isNull(apiToken.revokedAt)))
+    .returning({ id: apiToken.id });
+  return gone.length > 0;
+}
+
+/** Whose living token has this hash, with the role that its person has now; the use is noted. Null: nobody's. */
+export async function actorBehind(
+  hash: string,
+  now: Date,
+): Promise<{ actor: Actor; tokenId: string } | null> {
+  const [row] = await signInDatabase()
+    .select({
+      tokenId: apiToken.id,
+      userId: user.id,
+      name: user.name,
+      role: member.role,
+      orgId: organisation.id,
+      orgName: organisation.name,
+      timeZone: organisation.timeZone,
+    })
+    .from(apiToken)
+    .innerJoin(user, eq(user.id, apiToken.userId))
+    .innerJoin(member, and(eq(member.userId, apiToken.userId), eq(member.orgId, apiToken.orgId)))
+    .innerJoin(organisation, eq(organisation.id, apiToken.orgId))
+    .where(and(eq(apiToken.hash, hash), isNull(apiToken.revokedAt)));
+  if (!row) return null;
+  const { tokenId, ...actor } = row;
+  await signInDatabase().update(apiToken).set({ lastUsedAt: now }).where(eq(apiToken.id, tokenId));
+  return { actor, tokenId };
+}
+
+/** Counts one more under a key within a window of time, for all servers together. */
+export async function countUnder(
+  key: string,
+  windowMs: number,
+  now: number,
+): Promise<{ count: number; since: number }> {
+  const over = now - windowMs;
+  const [row] = await signInDatabase().execute<{ count: number; last_request: string }>(sql`
+    insert into rate_limit (id, key, count, last_request) values (${crypto.randomUUID()}, ${key}, 1, ${now})
+    on conflict (key) do update set
+      count = case when rate_limit.last_request < ${over} then 1 else rate_limit.count + 1 end,
+      last_request = case when rate_limit.last_request < ${over} then ${now} else rate_limit.last_request end
+    returning count, last_request`);
+  return { count: row!.count, since: Number(row!.last_request) };
+}
