@@ -1,5 +1,5 @@
 /** The six schools' figures as they are typed and kept, in trade units, and as the core takes them. */
-import type { Crossings, School, Sign } from '@/core/ground/crossing';
+import { SCHOOLS, type Crossings, type School, type Sign } from '@/core/ground/crossing';
 import { fromFahrenheit, fromInches } from '@/core/units/trade';
 
 export type StoredCrossings = Readonly<{
@@ -25,6 +25,34 @@ export const USUAL_CROSSINGS: StoredCrossings = {
   signs: { sign: 'early yellow shrub in bloom' },
   'degree days': { baseF: 53.6, sumF: 75.6, fromMonth: 4, of: 'soil' },
 };
+
+/**
+ * The figures as the database has them. What an earlier version did not keep yet is as usual; a figure that is none
+ * is an error, and never counted with.
+ * @throws RangeError
+ */
+export function readCrossings(stored: unknown): StoredCrossings {
+  if (typeof stored !== 'object' || stored === null) throw new RangeError('House rules without crossings');
+  const kept = stored as Partial<Record<string, unknown>>;
+  const school = (key: School) => ({ ...USUAL_CROSSINGS[key], ...(kept[key] as object | undefined) });
+  const read = {
+    ...USUAL_CROSSINGS,
+    ...Object.fromEntries(SCHOOLS.map((key) => [key, school(key)])),
+    ...('use' in kept ? { use: kept['use'] } : {}),
+    ...('depthIn' in kept ? { depthIn: kept['depthIn'] } : {}),
+  } as StoredCrossings;
+  if (!SCHOOLS.includes(read.use)) throw new RangeError(`No such school: ${read.use}`);
+  for (const key of SCHOOLS)
+    for (const [name, figure] of Object.entries(read[key]))
+      if (
+        typeof figure !== typeof (USUAL_CROSSINGS[key] as Record<string, unknown>)[name] ||
+        Number.isNaN(figure)
+      )
+        throw new RangeError(`${key}: ${name} is ${String(figure)}`);
+  if (typeof read.depthIn !== 'number' || !(read.depthIn > 0))
+    throw new RangeError(`Depth is ${read.depthIn}`);
+  return read;
+}
 
 export function crossingsFrom(s: StoredCrossings): Crossings {
   const depth = fromInches(s.depthIn);

@@ -5,7 +5,7 @@ import type { Litres, LitresPerHectare } from '@/core/units/quantity';
 import { rateOf, type VolumeRate } from '@/core/units/rate';
 import { L_PER_FL_OZ, L_PER_GAL, fromMilesPerHour } from '@/core/units/trade';
 import type { Transaction } from './connection';
-import { crossingsFrom, type StoredCrossings } from './crossings';
+import { crossingsFrom, readCrossings, type StoredCrossings } from './crossings';
 import { gateRulesFrom, rulesFrom, type StoredGateRules } from './gate-rules';
 import { fromNumeric } from './numbers';
 import { and, eq } from 'drizzle-orm';
@@ -31,6 +31,7 @@ export async function houseOf(db: Transaction): Promise<House> {
   const [r] = await db.select().from(houseRule);
   if (!r) throw new Error('This organisation has no house rules');
   const gates = gateRulesFrom(r.gates as Partial<StoredGateRules>);
+  const storedCrossings = readCrossings(r.crossings);
   return {
     rules: {
       windLimit: fromMilesPerHour(fromNumeric(r.windLimitMph)),
@@ -42,9 +43,9 @@ export async function houseOf(db: Transaction): Promise<House> {
       spacing: { leastDays: r.spacingLeastDays, mostDays: r.spacingMostDays },
       ...rulesFrom(gates),
     },
-    crossings: crossingsFrom(r.crossings as StoredCrossings),
+    crossings: crossingsFrom(storedCrossings),
     storedGates: gates,
-    storedCrossings: r.crossings as StoredCrossings,
+    storedCrossings,
     version: r.version,
     gatesVersion: r.gatesVersion,
     carrier: (rateOf(fromNumeric(r.carrierGalPer1000), 'gal/1000sqft') as VolumeRate).rate,

@@ -5,7 +5,7 @@ import type { ZoneFacts } from '@/core/gates/gate';
 import { SCHOOLS, type School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, type Site } from '@/core/ground/site';
 import { TEXTURES, TURFS } from '@/core/trade/terms';
-import type { Measure, Tree } from '@/core/lawn/measure';
+import { readMeasure, type Measure, type Tree } from '@/core/lawn/measure';
 import {
   ASPECTS,
   DRAINAGES,
@@ -122,7 +122,7 @@ function zoneFrom({ zone: z, lawn: l, latitude }: Row): ZoneOnLawn {
     whole,
     excluded,
     areaError: fromNumeric(z.areaErrorPct) / 100,
-    measure: z.measure as Measure,
+    measure: readMeasure(z.measure),
     trees,
     site,
     facts: {

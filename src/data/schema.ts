@@ -3,10 +3,11 @@
  * the tables, the forcing and the grants in a migration of their own (drizzle/0001). Amounts are exact numerics in the
  * unit in which they were typed.
  */
-import { sql } from 'drizzle-orm';
+import { sql, type AnyColumn } from 'drizzle-orm';
 import {
   boolean,
   bigint,
+  check,
   date,
   doublePrecision,
   index,
@@ -23,10 +24,27 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+// by their own paths: the migration tool knows no others
+import { EXPOSURES, MOISTURES } from '../core/ground/site';
+import { METHODS, PRODUCT_KINDS, TEXTURES, TURFS, USES } from '../core/trade/terms';
 
 const appUser = pgRole('app_user').existing();
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 const day = (name: string) => date(name, { mode: 'string' });
+// what columns hold, where the core has no list of it
+const PLACES = ['zone', 'spots', 'strip'] as const;
+const WINDOW_STATES = ['open', 'ajar', 'shut', 'never'] as const;
+const IMPORT_KINDS = ['readings', 'lawns'] as const;
+const IMPORT_STATUSES = ['checked', 'waiting', 'running', 'done', 'failed', 'undone'] as const;
+const TIE_KINDS = ['split', 'sequence'] as const;
+const MOVE_KINDS = ['in', 'out', 'count', 'correct', 'use'] as const;
+const DEGREES = ['F', 'C'] as const;
+const PROGRAMME_STATES = ['none', 'open', 'done', 'closed'] as const;
+
+/** The database takes no other word than these. */
+function known(name: string, column: AnyColumn, words: readonly string[]) {
+  return check(`${name}_known`, sql`${column} in (${sql.raw(words.map((w) => `'${w}'`).join(', '))})`);
+}
 const figure = (name: string) => numeric(name, { precision: 16, scale: 6, mode: 'string' });
 
 // ---- who: read before an organisation is known, so not fenced; it holds no trade data ----
@@ -329,9 +347,7 @@ export const zone = pgTable(
     /** what is known of the work before the book: see core/records/history */
     history: text('history').notNull().default('not asked'),
     /** derived from what is planned and recorded, so that a board need not ask every zone */
-    programmeState: text('programme_state', { enum: ['none', 'open', 'done', 'closed'] })
-      .notNull()
-      .default('none'),
+    programmeState: text('programme_state', { enum: PROGRAMME_STATES }).notNull().default('none'),
     /** the day from which the book holds everything; null: not known */
     bookFrom: day('book_from'),
     closedOn: day('closed_on'),
@@ -342,6 +358,12 @@ export const zone = pgTable(
   },
   (t) => [
     fence('zone'),
+    known('zone_turf', t.turf, TURFS),
+    known('zone_mixed_with', t.mixedWith, TURFS),
+    known('zone_texture', t.texture, TEXTURES),
+    known('zone_moisture', t.moisture, MOISTURES),
+    known('zone_exposure', t.exposure, EXPOSURES),
+    known('zone_programme_state', t.programmeState, PROGRAMME_STATES),
     index('zone_lawn').on(t.lawnId),
     index('zone_import').on(t.importId),
     index('zone_programme_state').on(t.orgId, t.programmeState),
@@ -376,7 +398,7 @@ export const reading = pgTable(
     depthIn: figure('depth_in').notNull(),
     takenAt: at('taken_at').notNull(),
     value: figure('value').notNull(),
-    unit: text('unit', { enum: ['F', 'C'] }).notNull(),
+    unit: text('unit', { enum: DEGREES }).notNull(),
     /** what was taken off, °F */
     offsetF: figure('offset_f').notNull(),
     calibrated: boolean('calibrated').notNull(),
@@ -388,6 +410,7 @@ export const reading = pgTable(
   },
   (t) => [
     fence('reading'),
+    known('reading_unit', t.unit, DEGREES),
     uniqueIndex('reading_send').on(t.orgId, t.sendKey),
     // a logger's file taken twice is taken once
     uniqueIndex('reading_logged')
@@ -457,7 +480,7 @@ export const soilSensor = pgTable(
     serviceKey: text('service_key').notNull(),
     /** UTC offset and unit that were confirmed when it was added */
     utcOffsetHours: integer('utc_offset_hours').notNull(),
-    unit: text('unit', { enum: ['F', 'C'] }).notNull(),
+    unit: text('unit', { enum: DEGREES }).notNull(),
     fetchedTo: at('fetched_to'),
     trouble: text('trouble'),
   },
@@ -470,12 +493,12 @@ export const fileImport = pgTable(
   {
     id: id(),
     orgId: orgId(),
-    kind: text('kind', { enum: ['readings', 'lawns'] }).notNull(),
+    kind: text('kind', { enum: IMPORT_KINDS }).notNull(),
     fileName: text('file_name').notNull(),
     body: text('body').notNull(),
     /** what the columns mean, as the person confirmed it */
     mapping: jsonb('mapping').notNull(),
-    status: text('status', { enum: ['checked', 'waiting', 'running', 'done', 'failed', 'undone'] }).notNull(),
+    status: text('status', { enum: IMPORT_STATUSES }).notNull(),
     total: integer('total').notNull(),
     done: integer('done').notNull().default(0),
     added: integer('added').notNull().default(0),
@@ -489,7 +512,12 @@ export const fileImport = pgTable(
     madeBy: text('made_by').notNull(),
     madeAt: at('made_at').notNull(),
   },
-  (t) => [fence('file_import'), index('file_import_org').on(t.orgId, t.madeAt)],
+  (t) => [
+    fence('file_import'),
+    known('file_import_kind', t.kind, IMPORT_KINDS),
+    known('file_import_status', t.status, IMPORT_STATUSES),
+    index('file_import_org').on(t.orgId, t.madeAt),
+  ],
 );
 
 /** What the columns of a logger's file meant last time: asked once, remembered by its header. */
@@ -558,7 +586,7 @@ export const stockMove = pgTable(
     productId: uuid('product_id')
       .notNull()
       .references(() => product.id),
-    kind: text('kind', { enum: ['in', 'out', 'count', 'correct', 'use'] }).notNull(),
+    kind: text('kind', { enum: MOVE_KINDS }).notNull(),
     lot: text('lot').notNull(),
     amount: figure('amount').notNull(),
     unit: text('unit').notNull(),
@@ -573,6 +601,7 @@ export const stockMove = pgTable(
   },
   (t) => [
     fence('stock_move'),
+    known('stock_move_kind', t.kind, MOVE_KINDS),
     uniqueIndex('stock_move_send').on(t.orgId, t.sendKey),
     index('stock_move_product').on(t.productId),
   ],
@@ -691,7 +720,7 @@ export const productTie = pgTable(
     zoneId: uuid('zone_id')
       .notNull()
       .references(() => zone.id),
-    kind: text('kind', { enum: ['split', 'sequence'] }).notNull(),
+    kind: text('kind', { enum: TIE_KINDS }).notNull(),
     /** how many parts or shots there are */
     parts: integer('parts').notNull(),
     /** of a split: the total as typed, and its shares in order */
@@ -701,7 +730,11 @@ export const productTie = pgTable(
     leastDays: integer('least_days').notNull(),
     mostDays: integer('most_days').notNull(),
   },
-  (t) => [fence('product_tie'), index('product_tie_zone').on(t.zoneId)],
+  (t) => [
+    fence('product_tie'),
+    known('product_tie_kind', t.kind, TIE_KINDS),
+    index('product_tie_zone').on(t.zoneId),
+  ],
 );
 
 /** One product of a planned application, as typed: core/products/application says what each field means. */
@@ -723,9 +756,7 @@ export const plannedProduct = pgTable(
     use: text('use').notNull(),
     targets: text('targets').array().notNull().default([]),
     method: text('method'),
-    place: text('place', { enum: ['zone', 'spots', 'strip'] })
-      .notNull()
-      .default('zone'),
+    place: text('place', { enum: PLACES }).notNull().default('zone'),
     areaSqFt: figure('area_sq_ft'),
     lengthFt: figure('length_ft'),
     widthFt: figure('width_ft'),
@@ -735,6 +766,9 @@ export const plannedProduct = pgTable(
   },
   (t) => [
     fence('planned_product'),
+    known('planned_product_use', t.use, USES),
+    known('planned_product_method', t.method, METHODS),
+    known('planned_product_place', t.place, PLACES),
     uniqueIndex('planned_product_position').on(t.applicationId, t.position),
     index('planned_product_product').on(t.productId),
     index('planned_product_tie').on(t.tieId),
@@ -790,7 +824,7 @@ export const applicationWindow = pgTable(
     forHour: integer('for_hour').notNull(),
     isStale: boolean('is_stale').notNull().default(false),
     /** at that hour; never: shut as far as anybody can see */
-    state: text('state', { enum: ['open', 'ajar', 'shut', 'never'] }).notNull(),
+    state: text('state', { enum: WINDOW_STATES }).notNull(),
     openFrom: integer('open_from'),
     ajarFrom: integer('ajar_from'),
     ajarTo: integer('ajar_to'),
@@ -798,6 +832,7 @@ export const applicationWindow = pgTable(
   },
   (t) => [
     fence('application_window'),
+    known('application_window_state', t.state, WINDOW_STATES),
     index('application_window_zone').on(t.zoneId),
     index('application_window_lawn').on(t.lawnId, t.state),
     index('application_window_board').on(
@@ -856,9 +891,7 @@ export const applicationRecord = pgTable(
     lot: text('lot').notNull().default(''),
     noticeGiven: text('notice_given').notNull().default(''),
     reentryTold: text('reentry_told').notNull().default(''),
-    place: text('place', { enum: ['zone', 'spots', 'strip'] })
-      .notNull()
-      .default('zone'),
+    place: text('place', { enum: PLACES }).notNull().default('zone'),
     ground: text('ground').notNull().default(''),
     tank: integer('tank').notNull().default(1),
     /** a.i. by name with kg that went down, as the label says */
@@ -885,6 +918,10 @@ export const applicationRecord = pgTable(
   },
   (t) => [
     fence('application_record'),
+    known('application_record_use', t.use, USES),
+    known('application_record_kind', t.productKind, PRODUCT_KINDS),
+    known('application_record_method', t.method, ['', ...METHODS]),
+    known('application_record_place', t.place, PLACES),
     uniqueIndex('application_record_send').on(t.orgId, t.sendKey),
     uniqueIndex('application_record_planned_product')
       .on(t.plannedProductId)

@@ -1,14 +1,7 @@
 /** The published JSON Schema of a product sheet (draft 2020-12): what may travel between companies, and what is kept. */
 import { STAGES, ALL_WEEDS } from '@/core/weeds/weeds';
-import {
-  DORMANCIES,
-  FORMULATIONS,
-  PRODUCT_KINDS,
-  SETBACKS_FROM,
-  SIGNAL_WORDS,
-  TANK_MIXES,
-} from '@/core/products/label';
-import { METHODS, TURFS, USES } from '@/core/trade/terms';
+import { DORMANCIES, FORMULATIONS, SETBACKS_FROM, SIGNAL_WORDS, TANK_MIXES } from '@/core/products/label';
+import { METHODS, TURFS, USES, PRODUCT_KINDS } from '@/core/trade/terms';
 import { CARRIER_UNITS, CONTENT_UNITS, SHEET_FORMAT } from '@/core/products/sheet';
 import { AMOUNT_UNITS, RATE_UNITS } from '@/core/units/rate';
 

@@ -1,4 +1,5 @@
-import { FORMULATIONS, PRODUCT_KINDS, SETBACKS_FROM, SIGNAL_WORDS } from '@/core/products/label';
+import { FORMULATIONS, SETBACKS_FROM, SIGNAL_WORDS } from '@/core/products/label';
+import { PRODUCT_KINDS } from '@/core/trade/terms';
 import { type LabelSheet } from '@/core/products/sheet';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { ALL_WEEDS, STAGES, WEEDS } from '@/core/weeds/weeds';

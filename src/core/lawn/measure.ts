@@ -119,6 +119,18 @@ export type Measure =
   | Readonly<{ by: 'takeoff'; shapes: readonly Shape[] }>
   | Readonly<{ by: 'polygon'; polygons: readonly LonLatRings[]; file: string }>;
 
+/** How an area was got, as it was kept. @throws RangeError where it is none of the ways */
+export function readMeasure(stored: unknown): Measure {
+  const kept = stored as Partial<Measure> | null;
+  if (
+    (kept?.by === 'typed' && typeof kept.how === 'string') ||
+    (kept?.by === 'takeoff' && Array.isArray(kept.shapes)) ||
+    (kept?.by === 'polygon' && Array.isArray(kept.polygons))
+  )
+    return kept as Measure;
+  throw new RangeError(`An area that was measured by ${String(kept?.by)}`);
+}
+
 /** How sure a way of measuring is, in percent of the area. Common practice, no source. */
 export const USUAL_ERROR = { wheeled: 3, paced: 8, estimated: 15, 'from a plan': 2 } as const;
 export type TypedHow = keyof typeof USUAL_ERROR;

@@ -14,20 +14,8 @@ import type {
 } from '@/core/units/quantity';
 import { substanceRate, type Content } from '@/core/units/by-label';
 import type { AmountUnit, ProductAmount, ProductRate, RateUnit } from '@/core/units/rate';
-import { USES, type Method, type Turf, type Use } from '@/core/trade/terms';
+import { USES, type Method, type ProductKind, type Turf, type Use } from '@/core/trade/terms';
 import type { Stage, Weed } from '@/core/weeds/weeds';
-
-/** What a product is. All but herbicides are asked no herbicide's gates. */
-export const PRODUCT_KINDS = [
-  'herbicide',
-  'fertilizer',
-  'lime',
-  'iron',
-  'wetting agent',
-  'biostimulant',
-  'other',
-] as const;
-export type ProductKind = (typeof PRODUCT_KINDS)[number];
 
 export const FORMULATIONS = ['WG', 'WP', 'SC', 'EC', 'EW', 'SL', 'G'] as const;
 export type Formulation = (typeof FORMULATIONS)[number];

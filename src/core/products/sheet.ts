@@ -20,8 +20,8 @@ import {
   fromMilesPerHour,
 } from '@/core/units/trade';
 import type { Stage, Weed } from '@/core/weeds/weeds';
-import type { Dormancy, Formulation, Label, LimitPeriod, ProductKind, SetbackFrom, TankMix } from './label';
-import type { Method, Turf, Use } from '@/core/trade/terms';
+import type { Dormancy, Formulation, Label, LimitPeriod, SetbackFrom, TankMix } from './label';
+import type { Method, Turf, Use, ProductKind } from '@/core/trade/terms';
 
 export const SHEET_FORMAT = 'iron-gate-label/1';
 export const CONTENT_UNITS = ['% by weight', 'lb/gal', 'g/L'] as const;

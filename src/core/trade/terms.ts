@@ -15,6 +15,18 @@ export const TURFS = [
 ] as const;
 export type Turf = (typeof TURFS)[number];
 
+/** What a product is. All but herbicides are asked no herbicide's gates. */
+export const PRODUCT_KINDS = [
+  'herbicide',
+  'fertilizer',
+  'lime',
+  'iron',
+  'wetting agent',
+  'biostimulant',
+  'other',
+] as const;
+export type ProductKind = (typeof PRODUCT_KINDS)[number];
+
 /** What a row of the rate table is for. */
 export const USES = ['pre-emergent', 'autumn pre-emergent', 'post-emergent', 'spot', 'turf care'] as const;
 export type Use = (typeof USES)[number];

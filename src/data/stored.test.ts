@@ -1,0 +1,73 @@
+/** What earlier versions kept, read by the code of today: nothing is lost, and nothing wrong is counted with. */
+import fs from 'node:fs';
+import { readMeasure } from '@/core/lawn/measure';
+import { labelFrom, readSheet, EMPTY_SHEET } from '@/core/products/sheet';
+import { oldReasonWords } from '@/ui/reason-words';
+import { USUAL_CROSSINGS, crossingsFrom, readCrossings } from './crossings';
+import { readGatesThen } from './gates-then';
+
+describe('gates of old records', () => {
+  // rows of a database of the version before programmes (form 1)
+  const rows = [
+    ...fs
+      .readFileSync('tests/data/old-database.sql', 'utf8')
+      .matchAll(/INTO public\.application_record VALUES .*?'(\{"why".*?\})', '/g),
+  ].map((m) => JSON.parse(m[1]!) as { state: string; why: { gate: string; reason: { code: string } }[] });
+
+  test('keep state, gate and reason, and are told in words with their own figures', () => {
+    expect(rows).toHaveLength(5);
+    for (const row of rows) {
+      const { state, why } = readGatesThen(1, row);
+      expect(state).toBe(row.state);
+      expect(why.map((w) => [w.name, w.reason.code])).toEqual(row.why.map((w) => [w.gate, w.reason.code]));
+      for (const w of why) expect(oldReasonWords(w.reason)).not.toMatch(/^Kept as|undefined|NaN/);
+    }
+    const [first] = readGatesThen(1, rows[0]).why;
+    expect(oldReasonWords(first!.reason)).toContain('crossed on 22 April');
+  });
+  test('a code that nobody knows any more is told by its code', () => {
+    expect(oldReasonWords({ code: 'moon-too-full', phase: 1 })).toBe('Kept as “moon too full”.');
+  });
+  test('of today keep the sentence as it was read, whatever the words are now', () => {
+    const reason = { code: 'breezy', source: 'house rule' };
+    const why = [{ key: 'wind', name: 'Wind', product: 'X', state: 'shut', strength: 'latch', reason }];
+    const { why: read } = readGatesThen(2, {
+      state: 'shut',
+      why: why.map((w) => ({ ...w, sentence: 'As read.' })),
+    });
+    expect(read[0]).toMatchObject({ key: 'wind', strength: 'latch', sentence: 'As read.' });
+  });
+  test.each([
+    null,
+    {},
+    { state: 'ajar' },
+    { state: 'wide', why: [] },
+    { state: 'shut', why: [{ state: 'shut' }] },
+  ])('%j is refused, not guessed at', (stored) => expect(() => readGatesThen(2, stored)).toThrow(RangeError));
+});
+
+describe('house rules', () => {
+  test('without schools that came later have the usual figures for them', () => {
+    const old = { use: 'early bird', depthIn: 4, 'early bird': { lineF: 51 } };
+    expect(readCrossings(old)).toEqual({ ...USUAL_CROSSINGS, ...old });
+    expect(crossingsFrom(readCrossings(old)).rules['degree days'].sum).toBeCloseTo(42, 9);
+  });
+  test.each([
+    [{ 'run of days': { lineF: '55', days: 5 } }, 'run of days: lineF is 55'],
+    [{ use: 'gut feeling' }, 'No such school: gut feeling'],
+    [{ depthIn: null }, 'Depth is null'],
+    ['{}', 'House rules without crossings'],
+  ])('%j is refused', (stored, words) => expect(() => readCrossings(stored)).toThrow(words));
+});
+
+test('a label sheet without the fields that came later is read with nothing in them', () => {
+  const { kind: _kind, analysis: _analysis, ...old } = EMPTY_SHEET;
+  const label = labelFrom(readSheet({ ...old, name: 'Old sheet' }), 'p', 1);
+  expect([label.kind, label.name, label.analysis]).toEqual(['herbicide', 'Old sheet', null]);
+});
+
+test('an area says how it was measured, or is refused', () => {
+  expect(readMeasure({ by: 'typed', how: 'paced' })).toEqual({ by: 'typed', how: 'paced' });
+  for (const stored of [null, {}, { by: 'guess' }, { by: 'takeoff' }])
+    expect(() => readMeasure(stored)).toThrow(RangeError);
+});
