@@ -19,10 +19,18 @@ import {
   type MoveInput,
 } from '@/server/products/products';
 import { calibratedToday, saveEquipment, saveGateRules, saveLicence } from '@/server/house/gate-house';
-import { houseSheet } from '@/server/house/house-rules';
+import { houseSheet, saveCrossings } from '@/server/house/house-rules';
 import { zoneSheet } from '@/server/programme/view';
 import { recordSheet } from '@/server/records/view';
-import { actor, closeAll, record, recordInput, zoneNamed } from '../support/demo';
+import {
+  CROSSINGS_TYPED,
+  GATES_TYPED,
+  actor,
+  closeAll,
+  record,
+  recordInput,
+  zoneNamed,
+} from '../support/demo';
 
 afterAll(closeAll);
 const lead = actor('lead');
@@ -335,23 +343,7 @@ describe('the house', () => {
   });
   test('figures that cannot be are refused by name; the state moves registration', async () => {
     const { gates, gatesVersion: version } = await houseSheet(lead);
-    const typed = {
-      ...{
-        state: gates.state,
-        noticeByCode: false,
-        partners: gates.partners,
-        combineFertilizer: true,
-        granuleFirst: true,
-      },
-      ...{
-        rainChancePercent: '40',
-        calibrationDays: '120',
-        noticeHours: '24',
-        heatLimitF: '90',
-        heatCautionF: '85',
-      },
-      ...{ nitrogenSoilF: '80', nitrogenYearLb: '', groupYears: '3' },
-    };
+    const typed = { ...GATES_TYPED, state: gates.state };
     const bad = await saveGateRules(lead, {
       ...typed,
       seen: version,
@@ -366,5 +358,16 @@ describe('the house', () => {
       'Somebody else has changed',
     );
     expect((await saveGateRules(lead, { ...typed, seen: version + 1 })).ok).toBe(true);
+  });
+  test('one’s own other panel, saved from the same page, is no second editor', async () => {
+    const page = await houseSheet(lead);
+    const crossings = { ...CROSSINGS_TYPED, seen: page.version };
+    const gates = { ...GATES_TYPED, state: page.gates.state, seen: page.gatesVersion };
+    expect(await saveCrossings(lead, { ...crossings, runDays: '4' })).toMatchObject({ ok: true });
+    expect(await saveGateRules(lead, gates)).toMatchObject({ ok: true });
+    expect(await saveCrossings(lead, { ...crossings, seen: page.version + 1 })).toMatchObject({ ok: true });
+    // and one who has the page of before is told, at either
+    expect((await saveCrossings(lead, crossings)).ok).toBe(false);
+    expect((await saveGateRules(lead, gates)).ok).toBe(false);
   });
 });

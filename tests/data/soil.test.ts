@@ -15,7 +15,7 @@ import { addSensor, fetchSensor, sensorsOf } from '@/server/soil/soil-station';
 import { noteSign, takeReading, type ReadingInput } from '@/server/soil/take-reading';
 import { board } from '@/server/programme/board';
 import { zoneSheet } from '@/server/programme/view';
-import { actor, closeAll, zoneNamed } from '../support/demo';
+import { CROSSINGS_TYPED, actor, closeAll, zoneNamed } from '../support/demo';
 
 afterAll(closeAll);
 const tech = actor();
@@ -244,23 +244,7 @@ describe('the schools', () => {
 
   test('a house rule changes every lawn but those with a school of their own; the loser of two editors is told', async () => {
     const house = await inOrganisation(tech, houseOf);
-    const base = {
-      seen: house.version,
-      use: 'early bird',
-      depthIn: '2',
-      runLineF: '55',
-      runDays: '5',
-      earlyLineF: '50',
-      meanLineF: '55',
-      airLineF: '55',
-      airDays: '3',
-      airOf: 'mean',
-      sign: 'lilac opening',
-      baseF: '53.6',
-      sumF: '75.6',
-      fromMonth: '4',
-      degreeOf: 'soil',
-    } as const;
+    const base = { ...CROSSINGS_TYPED, use: 'early bird', seen: house.version } as const;
     expect(await saveCrossings(lead, { ...base, runLineF: '550', airDays: 'few' })).toMatchObject({
       ok: false,
       refusal: {

@@ -4,6 +4,8 @@ import type { Actor, Role } from '@/data/actor';
 import { siteName, zonesOf } from '@/data/lawns';
 import { nextOf } from '@/core/season/programme';
 import { NEW_PRODUCT, typedFrom, type TypedProduct } from '@/core/season/typed-application';
+import type { GateRulesInput } from '@/server/house/gate-house';
+import type { saveCrossings } from '@/server/house/house-rules';
 import { closeQueue } from '@/server/jobs/jobs';
 import type { ApplicationInput } from '@/server/programme/save-application';
 import { zoneSheet } from '@/server/programme/view';
@@ -96,6 +98,19 @@ export async function recordInput(
 
 /** Records, with reasons in the words of today. */
 export const record = (input: RecordInput, who: Actor = actor()) => recordVisit(who, input, reasonWords);
+
+/** The house's panels as their forms send them: the usual figures. */
+export const CROSSINGS_TYPED: Parameters<typeof saveCrossings>[1] = {
+  ...{ seen: 0, use: 'run of days', depthIn: '2', runLineF: '55', runDays: '5', earlyLineF: '50' },
+  ...{ meanLineF: '55', airLineF: '55', airDays: '3', airOf: 'mean', sign: 'lilac opening' },
+  ...{ baseF: '53.6', sumF: '75.6', fromMonth: '4', degreeOf: 'soil' },
+};
+export const GATES_TYPED: GateRulesInput = {
+  ...{ seen: 0, state: '', noticeByCode: false, partners: 'as labels allow' },
+  ...{ combineFertilizer: true, granuleFirst: true, rainChancePercent: '40', calibrationDays: '120' },
+  ...{ noticeHours: '24', heatLimitF: '90', heatCautionF: '85', nitrogenSoilF: '80' },
+  ...{ nitrogenYearLb: '', groupYears: '3' },
+};
 
 export async function closeAll(): Promise<void> {
   await closeQueue();

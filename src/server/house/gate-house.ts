@@ -3,6 +3,7 @@ import Joi from 'joi';
 import { isoDay, parseDay } from '@/core/calendar/day';
 import { METHODS, type Method } from '@/core/trade/terms';
 import { parseFigure, type Issue } from '@/core/units/parse';
+import { writeRules } from './write-rules';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -86,22 +87,7 @@ export async function saveGateRules(actor: Actor, t: GateRulesInput): Promise<Ou
       remedy: 'The caution comes before the limit.',
     });
   if (issues.length) return refuse({ kind: 'invalid', issues });
-  return inOrganisation(actor, async (db) => {
-    const version = await writeHouse(db, actor.orgId, { gates }, t.seen);
-    if (version === null)
-      return refuse({
-        kind: 'invalid',
-        issues: [
-          {
-            field: 'House rules',
-            problem: 'Somebody else has changed these figures since you opened this page',
-            remedy: 'Load the page again to see theirs, then save yours.',
-          },
-        ],
-      });
-    await changed(db, actor, 'all');
-    return done({ version });
-  });
+  return writeRules(actor, { gates }, t.seen);
 }
 
 export type LicenceInput = Readonly<{ person: string; number: string; categories: string; validTo: string }>;

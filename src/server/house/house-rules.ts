@@ -2,6 +2,7 @@ import 'server-only';
 import Joi from 'joi';
 import { SCHOOLS, SIGNS } from '@/core/ground/crossing';
 import { parseFigure, type Issue } from '@/core/units/parse';
+import { writeRules } from './write-rules';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -142,23 +143,7 @@ export async function saveCrossings(actor: Actor, t: Typed): Promise<Outcome<{ v
     },
   };
   if (issues.length) return refuse({ kind: 'invalid', issues });
-  const version = await inOrganisation(actor, async (db) => {
-    const v = await writeHouse(db, actor.orgId, { crossings }, t.seen);
-    if (v !== null) await changed(db, actor, 'all', [{ kind: 'outlooks', orgId: actor.orgId }]);
-    return v;
-  });
-  if (version === null)
-    return refuse({
-      kind: 'invalid',
-      issues: [
-        {
-          field: 'House rules',
-          problem: 'Somebody else has changed these figures since you opened this page',
-          remedy: 'Load the page again to see theirs, then save yours.',
-        },
-      ],
-    });
-  return done({ version });
+  return writeRules(actor, { crossings }, t.seen, [{ kind: 'outlooks', orgId: actor.orgId }]);
 }
 
 type ThermometerInput = Readonly<{ id: string | null; name: string; offsetF: string; calibratedOn: string }>;

@@ -1,0 +1,41 @@
+/** A refusal is never silent: what no field of the form takes is said by the form. */
+import { createElement } from 'react';
+import { renderToStaticMarkup } from 'react-dom/server';
+import { PERMISSIONS } from '@/data/actor';
+import type { Refusal } from '@/server/entry/outcome';
+import { RefusalWords } from './refusal-words';
+
+const said = (refusal: Refusal, shown?: readonly string[]) =>
+  renderToStaticMarkup(createElement(RefusalWords, { refusal, here: '/house', ...(shown ? { shown } : {}) }))
+    .replace(/<[^>]*>/g, ' ')
+    .replace(/\s+/g, ' ');
+const issue = (field: string) => ({ field, problem: `${field} is 900`, remedy: `Mend ${field}` });
+const invalid = (...fields: string[]): Refusal => ({ kind: 'invalid', issues: fields.map(issue) });
+
+test('an issue whose field the form does not know is said in full', () => {
+  const words = said(invalid('Name', 'lot'), ['Name', 'Calibrated']);
+  expect(words).toContain('lot is 900. Mend lot');
+  expect(words).not.toContain('Name is 900');
+});
+test('where every issue stands at its field, the form still says that nothing was saved', () => {
+  expect(said(invalid('Name'), ['Name'])).toContain('Not saved. The fields above say what to fix.');
+});
+test('a form that shows none itself says all', () => {
+  const words = said(invalid('Name', 'word'));
+  expect(words).toContain('Name is 900. Mend Name');
+  expect(words).toContain('word is 900. Mend word');
+});
+test.each(Object.entries(PERMISSIONS))('a role that lacks "%s" is told in words', (permission, words) => {
+  expect(said({ kind: 'forbidden', permission: permission as keyof typeof PERMISSIONS })).toContain(
+    `Your role may not ${words}`,
+  );
+});
+test.each<[Refusal, string]>([
+  [{ kind: 'signed-out' }, 'sign in again'],
+  [{ kind: 'database-away' }, 'nothing was saved'],
+  [{ kind: 'unreachable' }, 'never taken twice'],
+  [{ kind: 'gone' }, 'not there any more'],
+  [{ kind: 'bug', id: 'ab12' }, 'Reference: ab12'],
+  [{ kind: 'already-recorded', recordId: 'r1' }, 'stays one record'],
+  [{ kind: 'questions', questions: [issue('Amount')] }, 'Is this right? Amount is 900'],
+])('%j is said', (refusal, words) => expect(said(refusal)).toContain(words));

@@ -1,0 +1,37 @@
+import 'server-only';
+import type { Actor } from '@/data/actor';
+import { inOrganisation } from '@/data/connection';
+import { writeHouse } from '@/data/house';
+import { changed } from '../changes';
+import { done, refuse, type Outcome } from '../entry/outcome';
+import type { Job } from '../jobs/jobs';
+
+/**
+ * Writes one panel of the house's figures, for all lawns at once. Each panel has a version of its own: a second editor of
+ * the same panel is told, and saving one's own other panel is no second editor.
+ * @param seen the panel's version that the editor saw
+ * @param before work that the new figures make necessary
+ */
+export function writeRules(
+  actor: Actor,
+  change: Parameters<typeof writeHouse>[2],
+  seen: number,
+  before: readonly Job[] = [],
+): Promise<Outcome<{ version: number }>> {
+  return inOrganisation(actor, async (db) => {
+    const version = await writeHouse(db, actor.orgId, change, seen);
+    if (version === null)
+      return refuse({
+        kind: 'invalid',
+        issues: [
+          {
+            field: 'House rules',
+            problem: 'Somebody else has changed these figures since you opened this page',
+            remedy: 'Load the page again to see theirs, then save yours.',
+          },
+        ],
+      });
+    await changed(db, actor, 'all', before);
+    return done({ version });
+  });
+}

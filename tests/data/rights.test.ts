@@ -1,0 +1,92 @@
+/** What each role may send: every command of every screen, asked as each role. A new command fails here until it stands in the table. */
+import fs from 'node:fs';
+import { Forbidden, MAY, type Actor, type Permission, type Role } from '@/data/actor';
+import { turnClock } from '@/data/clock';
+import { makeToken, revokeToken } from '@/server/entry/tokens';
+import * as gateHouse from '@/server/house/gate-house';
+import * as houseRules from '@/server/house/house-rules';
+import * as imports from '@/server/imports/imports';
+import * as history from '@/server/lawns/history';
+import * as lawnList from '@/server/lawns/lawn-list';
+import { noteFinding } from '@/server/lawns/note-finding';
+import { addNewLawn, saveLawn } from '@/server/lawns/save-lawn';
+import * as products from '@/server/products/products';
+import { changeStanding, copyApplication } from '@/server/programme/change-standing';
+import { findZones } from '@/server/lawns/lawn-list';
+import { liftLatch } from '@/server/programme/lift-latch';
+import { saveApplication } from '@/server/programme/save-application';
+import { recordVisit } from '@/server/records/record-visit';
+import { addSensor } from '@/server/soil/soil-station';
+import { noteSign, takeReading } from '@/server/soil/take-reading';
+import { hindcastSheet } from '@/server/soil/view';
+import { reasonWords } from '@/ui/reason-words';
+import { actor, closeAll } from '../support/demo';
+
+afterAll(closeAll);
+const ROLES = Object.keys(MAY) as Role[];
+
+/** Rights are asked before anything is looked at: what is sent here is nothing. */
+type Command = (actor: Actor, nothing: never) => unknown;
+const COMMANDS: Record<string, [Permission, Command]> = {
+  turnClockAction: ['turn the clock', (who) => turnClock(who, 0)],
+  checkReadingsAction: ['plan', imports.checkReadings],
+  checkLawnsAction: ['plan', imports.checkLawnFile],
+  takeImportAction: ['plan', imports.takeImport],
+  undoImportAction: ['plan', imports.undoImport],
+  setupAction: ['see', imports.setupFor],
+  saveSheetAction: ['change the house', products.saveSheet],
+  readSheetFileAction: ['change the house', products.readSheetFile],
+  moveStockAction: ['record', products.moveStock],
+  saveGateRulesAction: ['change the house', gateHouse.saveGateRules],
+  saveLicenceAction: ['change the house', gateHouse.saveLicence],
+  removeLicenceAction: ['change the house', gateHouse.removeLicence],
+  saveEquipmentAction: ['change the house', gateHouse.saveEquipment],
+  calibratedTodayAction: ['record', gateHouse.calibratedToday],
+  saveCrossingsAction: ['change the house', houseRules.saveCrossings],
+  saveThermometerAction: ['record', houseRules.saveThermometer],
+  putAwayAction: ['record', houseRules.putThermometerAway],
+  addSensorAction: ['plan', addSensor],
+  makeTokenAction: ['use the interface', makeToken],
+  revokeTokenAction: ['see', revokeToken],
+  retryJobAction: ['change the house', houseRules.tryJobAgain],
+  bulkAction: ['plan', lawnList.changeMany],
+  saveFilterAction: ['change the house', lawnList.saveFilter],
+  dropFilterAction: ['change the house', lawnList.dropFilter],
+  liftLatchAction: ['plan', liftLatch],
+  noteFindingAction: ['record', noteFinding],
+  saveApplicationAction: ['plan', saveApplication],
+  changeStandingAction: ['plan', changeStanding],
+  copyApplicationAction: ['plan', (who, nothing) => copyApplication(who, nothing, String)],
+  findZonesAction: ['see', findZones],
+  recordVisitAction: ['record', (who, nothing) => recordVisit(who, nothing, reasonWords)],
+  saveHistoryAction: ['record', history.saveHistory],
+  noteEarlierAction: ['record', history.noteEarlierWork],
+  takeBackEarlierAction: ['record', history.takeBackEarlier],
+  closeLawnAction: ['plan', history.closeLawn],
+  takeReadingAction: ['record', takeReading],
+  noteSignAction: ['record', noteSign],
+  saveLawnAction: ['plan', saveLawn],
+  addLawnAction: ['plan', addNewLawn],
+  hindcastAction: ['see', (who) => hindcastSheet(who, crypto.randomUUID(), 'open')],
+};
+
+test('the table names every command that a screen can send', () => {
+  const files = fs.readdirSync('src/app', { recursive: true, encoding: 'utf8' });
+  const named = files
+    .filter((f) => /\.tsx?$/.test(f))
+    .flatMap((f) => [...fs.readFileSync(`src/app/${f}`, 'utf8').matchAll(/(\w+) = action\(/g)])
+    .map((m) => m[1]!);
+  expect(named.length).toBeGreaterThan(30);
+  expect(Object.keys(COMMANDS).sort()).toEqual(named.sort());
+});
+
+describe.each(Object.entries(COMMANDS))('%s', (_name, [permission, command]) => {
+  test.each(ROLES)(`asks for "${permission}": %s`, async (role) => {
+    const error: unknown = await (async () => command(actor(role), {} as never))().then(
+      () => null,
+      (e: unknown) => e,
+    );
+    const isForbidden = error instanceof Forbidden && error.permission === permission;
+    expect(isForbidden).toBe(!MAY[role].includes(permission));
+  });
+});
