@@ -122,7 +122,7 @@ export function YearRail({ outlook, today, marks, signs = [], view, onMove, onCh
   return (
     <div className="border-b border-hair bg-paper">
       <RailWords outlook={outlook} today={today} />
-      <div ref={rail} className="relative">
+      <div ref={rail} className="relative overflow-x-clip">
         <svg
           viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
           preserveAspectRatio="none"
@@ -166,7 +166,7 @@ export function YearRail({ outlook, today, marks, signs = [], view, onMove, onCh
                 aria-pressed={m.isChosen}
                 {...dragging(m)}
                 className="absolute bottom-0 flex h-[44px] w-[24px] touch-none items-end justify-center border-0 bg-transparent p-0"
-                style={{ left: `calc(${percent(day + 0.5)} - 12px)` }}
+                style={{ left: `clamp(4px, calc(${percent(day + 0.5)} - 12px), calc(100% - 28px))` }}
               >
                 <span
                   className={`picket-mark ${MARK[m.standing]} ${m.isChosen ? 'outline-2 outline-offset-2 outline-water' : ''}`}

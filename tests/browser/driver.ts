@@ -9,7 +9,7 @@ export type Size = Readonly<{ width: number; height: number; mobile: boolean }>;
 export const DESKTOP: Size = { width: 1280, height: 800, mobile: false };
 export const PHONE: Size = { width: 390, height: 844, mobile: true };
 /** Long, for a busy machine: waits end as soon as what they wait for is there. */
-const PATIENCE_MS = 60_000;
+const PATIENCE_MS = 8_000;
 
 export type Browser = Awaited<ReturnType<typeof openBrowser>>;
 
@@ -83,7 +83,7 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
       return (await driver.wait(holds, PATIENCE_MS)) as T;
     } catch (error) {
       const seen = await driver.findElement(By.css('body')).getText();
-      throw new Error(`${missing}; ${await driver.getCurrentUrl()} showed: ${seen.slice(0, 3000)}`, {
+      throw new Error(`${missing}; ${await driver.getCurrentUrl()} showed: ${seen.slice(0, 9000)}`, {
         cause: error,
       });
     }
@@ -111,6 +111,15 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
       return text.includes(part) ? text : null;
     }, `the page never said "${part}"`);
   };
+  /** The text of the whole page, once it holds one of these. */
+  const either = (...parts: string[]): Promise<string> =>
+    wait(
+      async () => {
+        const text: string = await driver.executeScript('return document.body?.innerText ?? ""');
+        return parts.some((part) => text.includes(part)) ? text : null;
+      },
+      `the page never said any of ${parts.join(', ')}`,
+    );
   const press = async (text: string): Promise<void> => {
     const element = await find(`${withText('button', text)} | ${withText('a', text)}`);
     // as a person does who scrolls until it is well in sight, clear of bars that stick to an edge
@@ -118,10 +127,11 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
     await element.click();
   };
 
-  /** The field with this label. */
-  const field = async (label: string): Promise<WebElement> => {
-    const id = await (await find(`//label[starts-with(normalize-space(.), "${label}")]`)).getAttribute('for');
-    return id ? find(`[id="${id}"]`) : find(`//label[starts-with(normalize-space(.), "${label}")]//input`);
+  /** The field with this label; of several, the first unless said. */
+  const field = async (label: string, nth: number | 'last()' = 1): Promise<WebElement> => {
+    const labels = `(//label[starts-with(normalize-space(.), "${label}")])[${nth}]`;
+    const id = await (await find(labels)).getAttribute('for');
+    return id ? find(`[id="${id}"]`) : find(`${labels}//input`);
   };
 
   /** A day in a date field, as the field's own picker sets it. */
@@ -140,6 +150,7 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
     go: (where: string) => driver.get(base + where),
     text: async (selector: string) => (await find(selector)).getText(),
     page,
+    either,
     press,
     /** The screen of a lawn, by its name in the list. */
     lawn: async (site: string) => {
@@ -152,8 +163,8 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
       await element.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE, text);
     },
     /** Chooses what holds `option` in the list with this label. */
-    choose: async (label: string, option: string) => {
-      const id = await (await field(label)).getAttribute('id');
+    choose: async (label: string, option: string, nth: number | 'last()' = 1) => {
+      const id = await (await field(label, nth)).getAttribute('id');
       await (await find(`//select[@id="${id}"]/option[contains(normalize-space(.), "${option}")]`)).click();
     },
     day: async (label: string, iso: string) => setDay(await field(label), iso),

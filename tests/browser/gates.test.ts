@@ -1,24 +1,13 @@
 /** A label is entered, planned with, and meets gates that are shut: opened by another split, rate and day, and one latch lifted. */
-import { AxeBuilder } from '@axe-core/webdriverjs';
 import { DESKTOP, PHONE, openBrowser, type Browser } from './driver';
 import { BASE, LEAD, PASSWORD, VIEWER } from './people';
+import { isSound } from './sound';
 
 let b: Browser;
 afterEach(() => b.quit());
 async function signedIn(size = DESKTOP, email = LEAD) {
   b = await openBrowser(BASE, size);
   await b.signIn(email, PASSWORD);
-}
-async function isSound(screen: string) {
-  const { violations } = await new AxeBuilder(b.driver).setLegacyMode().analyze();
-  const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-  expect(
-    serious.map((v) => `${screen}: ${v.id} at ${v.nodes.map((n) => n.html.slice(0, 120)).join(' and ')}`),
-  ).toEqual([]);
-  const wide = await b.driver.executeScript<number>(
-    'return document.documentElement.scrollWidth - window.innerWidth',
-  );
-  expect([screen, Math.max(wide, 0)]).toEqual([screen, 0]);
 }
 const type = async (label: string, text: string) => b.type(await b.field(label), text);
 const choose = (label: string, option: string) => b.choose(label, option);
@@ -38,7 +27,7 @@ test('a printed label is entered with its units live, planned, and four shut gat
   await signedIn();
   await b.press('Products');
   await b.page('Each is a copy of its printed label');
-  await isSound('Products');
+  await isSound(b, 'Products');
   await b.press('Enter a label');
   await b.page('In the order of the printed label');
   const begun = Date.now();
@@ -86,13 +75,13 @@ test('a printed label is entered with its units live, planned, and four shut gat
   await b.press('Add a wait');
   await type('Up to, oz/1,000 sq ft', '0.83');
   await type('Days', '120');
-  await isSound('Enter a label');
+  await isSound(b, 'Enter a label');
   await b.press('Save this product');
   const sheet = await b.page('Versions');
   console.info(`a label entered in ${Math.round((Date.now() - begun) / 1000)} s by a machine`);
   expect(sheet).toContain('0.3 to 0.83 oz/1,000 sq ft');
   expect(sheet).toMatch(/\d+ of \d+ things that gates need are on this sheet. Missing:/);
-  await isSound('Product');
+  await isSound(b, 'Product');
 
   // planned above its rate: a bolt, opened by another split
   await lawn('12 Farrier Bend');
@@ -131,7 +120,7 @@ test('a printed label is entered with its units live, planned, and four shut gat
   // judgement, not law: a latch is lifted with a reason
   await lawn('88 Chandler Street');
   await b.page('Notice, shut (latch).');
-  await isSound('Lawn');
+  await isSound(b, 'Lawn');
   await b.press('Lift Notice…');
   await type('Why it may go ahead', 'no');
   await (await b.find('//form//button[normalize-space(.)="Lift Notice"]')).click();
@@ -149,7 +138,7 @@ test('a printed label is entered with its units live, planned, and four shut gat
   await b.page('mown (18 March, Mara Venn)');
   await b.press('Which product suits?');
   await b.page('Points are added up in the open');
-  await isSound('Advice');
+  await isSound(b, 'Advice');
   expect(await b.complaints()).toEqual([]);
 });
 
@@ -180,7 +169,7 @@ test('two products in one tank on some spots: their amounts in the programme and
   expect(card).toContain('17 % less than planned, though within the label: a jug that reads finer');
   // dry goes in before a solution, surfactant last
   expect(card).toMatch(/Fill half.*Halosulfuron 75 WG, .*2,4-D amine 3.8 SL, .*Surfactant last.*Top up/s);
-  await isSound('Mix card of two');
+  await isSound(b, 'Mix card of two');
 });
 
 test('the shelf: what comes in and goes out, and what is not there', async () => {
@@ -206,16 +195,16 @@ test('phone: a shut gate, its reason and its remedy under the thumb; products fi
   await b.press('What would open it?');
   // the line is crossed too: only a product that reaches back opens both
   await b.page('Another product: Dithiopyr');
-  await isSound('Lawn on the phone');
+  await isSound(b, 'Lawn on the phone');
   await b.go('/products');
   await b.page('on hand');
-  await isSound('Products on the phone');
+  await isSound(b, 'Products on the phone');
   await b.press('2,4-D amine');
   await b.page('Rates and limits');
-  await isSound('Product on the phone');
+  await isSound(b, 'Product on the phone');
   await b.press('Change the label');
   await b.page('Saved changes become version 2');
-  await isSound('Sheet on the phone');
+  await isSound(b, 'Sheet on the phone');
   await b.quit();
   await signedIn(DESKTOP, VIEWER);
   await b.go('/products');

@@ -1,26 +1,12 @@
 /** The main job, from sign-in to the record, on the desktop without a mouse and on the phone with a thumb. */
-import { AxeBuilder } from '@axe-core/webdriverjs';
 import { Key } from 'selenium-webdriver';
 import { DESKTOP, PHONE, openBrowser, type Browser } from './driver';
 import { BASE, LEAD, PASSWORD, TOBIN, VIEWER } from './people';
+import { isSound } from './sound';
 
 let b: Browser;
 afterEach(() => b.quit());
 
-async function noSeriousBarrier(screen: string) {
-  const { violations } = await new AxeBuilder(b.driver).setLegacyMode().analyze();
-  const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-  expect(
-    serious.map((v) => `${screen}: ${v.id} at ${v.nodes.map((n) => n.html.slice(0, 100)).join(' and ')}`),
-  ).toEqual([]);
-}
-/** No screen is wider than its window. */
-async function fitsTheWidth(screen: string) {
-  const width = await b.driver.executeScript<number>(
-    'return document.documentElement.scrollWidth - window.innerWidth',
-  );
-  expect([screen, Math.max(width, 0)]).toEqual([screen, 0]);
-}
 /** Tab until what has the focus reads `text`. */
 async function tabTo(text: string) {
   const seen: string[] = [];
@@ -39,7 +25,7 @@ test('desktop, by the keyboard alone: sign in, see why, change the plan, mix, re
   b = await openBrowser(BASE, DESKTOP);
   await b.go('/lawns');
   await b.at('/sign-in');
-  await noSeriousBarrier('sign-in');
+  await isSound(b, 'sign-in');
   await (await b.find('[name=email]')).sendKeys(TOBIN);
   await (await b.find('[name=password]')).sendKeys('not the password', Key.ENTER);
   expect(await b.text('[role=alert]')).toContain('do not match');
@@ -50,7 +36,7 @@ test('desktop, by the keyboard alone: sign in, see why, change the plan, mix, re
 
   await b.keys('t');
   await b.page('applications can go today');
-  await noSeriousBarrier('Today');
+  await isSound(b, 'Today');
   await tabTo('front, 14 Quarry Lane');
   await b.keys(Key.ENTER);
   await b.at('?a=');
@@ -61,7 +47,7 @@ test('desktop, by the keyboard alone: sign in, see why, change the plan, mix, re
   expect(lawn).toMatch(/55 °F at 2 in: \d+ \w+ to \d+ \w+ \(8 in 10\)/);
   expect(lawn).toContain('Ahead of the line: 1 in 10');
   await b.find('.apexcharts-svg .apexcharts-series path');
-  await noSeriousBarrier('Lawn');
+  await isSound(b, 'Lawn');
   await tabTo('Gates by day');
   // the lanes that are not open throughout stand by what hurts: up to the soil line
   for (let i = 0; i < 12 && !(await b.page('Thu 18 March')).includes('Soil line, open.'); i++)
@@ -94,7 +80,7 @@ test('desktop, by the keyboard alone: sign in, see why, change the plan, mix, re
   expect(card).toContain('Load 1 of 2');
   expect(card).toMatch(/\n40 g\n/);
   expect(card).toContain('Wear:');
-  await noSeriousBarrier('Mix card');
+  await isSound(b, 'Mix card');
   await b.type(await b.field('Tank, gal'), '0');
   await b.page('Tank is 0 gal. It must be more than 0 gal.');
   await b.type(await b.field('Tank, gal'), '50');
@@ -104,7 +90,7 @@ test('desktop, by the keyboard alone: sign in, see why, change the plan, mix, re
   await tabTo('Put down: record it');
   await b.keys(Key.ENTER);
   await b.at('/record/');
-  await noSeriousBarrier('Record form');
+  await isSound(b, 'Record form');
   await b.type(await b.field('Product used'), '162');
   await b.type(await b.field('Air temperature'), '54');
   await tabTo('Record this application');
@@ -121,7 +107,7 @@ test('desktop, by the keyboard alone: sign in, see why, change the plan, mix, re
   expect(record).toContain('Water in by Thu 1 April');
   expect(record).toContain('0.35 oz/1,000 sq ft');
   expect(record).toContain('Gates that day: all open');
-  await noSeriousBarrier('Record');
+  await isSound(b, 'Record');
 
   // record, limit and next window are what they should be now
   await tabTo('To the lawn: next window');
@@ -133,15 +119,15 @@ test('desktop, by the keyboard alone: sign in, see why, change the plan, mix, re
   await b.page('label asks for 56 days between');
   await b.keys('r');
   await b.page('An entry is never changed or removed');
-  await noSeriousBarrier('Records');
+  await isSound(b, 'Records');
   expect(await b.page('14 Quarry Lane · front')).toContain('62 g on 6,240 sq ft');
   await b.keys('l');
   await b.page('zones');
-  await noSeriousBarrier('Lawns');
+  await isSound(b, 'Lawns');
 
   await b.keys('?');
   expect(await b.page('Single keys off')).toContain('In the fence: move by day');
-  await noSeriousBarrier('Keys');
+  await isSound(b, 'Keys');
   await b.keys(Key.ESCAPE);
   expect(await b.complaints()).toEqual([]);
 });
@@ -150,12 +136,10 @@ test('phone: the same path with a thumb', async () => {
   b = await openBrowser(BASE, PHONE);
   await b.signIn(TOBIN, PASSWORD);
   await b.page('applications can go today');
-  await fitsTheWidth('Today');
-  await noSeriousBarrier('Today, phone');
+  await isSound(b, 'Today, phone');
   await (await b.find('//a[@aria-label="paddock, 230 Long Meadow"]')).click();
   await b.page('Soil temperature of this zone');
-  await fitsTheWidth('Lawn');
-  await noSeriousBarrier('Lawn, phone');
+  await isSound(b, 'Lawn, phone');
   await b.press('a day →');
   await b.page('Fri 19 March');
   await b.press('Mix card');
@@ -163,19 +147,17 @@ test('phone: the same path with a thumb', async () => {
   expect(await b.page('22 loads')).toContain('Load 22 of 22');
   await b.type(await b.field('Tank, gal'), '200');
   await b.page('1 load, 87.1 gal in all, 52.25 fl oz of product');
-  await fitsTheWidth('Mix card');
-  await noSeriousBarrier('Mix card, phone');
+  await isSound(b, 'Mix card, phone');
   await b.press('Put down: record it');
   await b.type(await b.field('Wind'), '3');
   await b.type(await b.field('Air temperature'), '51');
-  await fitsTheWidth('Record form');
-  await noSeriousBarrier('Record form, phone');
+  await isSound(b, 'Record form, phone');
   await b.press('Record this application');
   await b.page('Recorded.');
-  await fitsTheWidth('Record');
+  await isSound(b, 'Record, phone');
   await b.press('Records');
   await b.page('52.27 fl oz on 87,120 sq ft');
-  await fitsTheWidth('Records');
+  await isSound(b, 'Records, phone');
   const small = await b.driver.executeScript<string[]>(
     `return [...document.querySelectorAll('main button, main a.button, header a, header button')].filter((e) => e.offsetHeight && e.offsetHeight < 44).map((e) => e.innerText)`,
   );

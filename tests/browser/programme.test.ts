@@ -1,54 +1,13 @@
 /** A warm-season year at the desk and a cool-season year on the phone: planned, moved, skipped, copied, and worked. */
-import { AxeBuilder } from '@axe-core/webdriverjs';
 import { DESKTOP, PHONE, openBrowser, type Browser } from './driver';
 import { BASE, LEAD, PASSWORD } from './people';
+import { addApplication, type Wanted } from './programme-form';
+import { isSound } from './sound';
 
 let b: Browser;
 afterEach(() => b.quit());
-async function isSound(screen: string) {
-  const { violations } = await new AxeBuilder(b.driver).setLegacyMode().analyze();
-  const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-  expect(
-    serious.map((v) => `${screen}: ${v.id} at ${v.nodes.map((n) => n.html.slice(0, 120)).join()}`),
-  ).toEqual([]);
-  const wide = await b.driver.executeScript<number>(
-    'return document.documentElement.scrollWidth - window.innerWidth',
-  );
-  expect([screen, Math.max(wide, 0)]).toEqual([screen, 0]);
-}
 const type = async (label: string, text: string) => b.type(await b.field(label), text);
-type Wanted = Readonly<{
-  purpose: string;
-  day: string;
-  product: string;
-  use?: string;
-  rate?: string;
-  weeds?: readonly string[];
-  often?: 'split' | 'sequence';
-  shots?: string;
-  spots?: string;
-  saved?: number;
-}>;
-/** One application (or the several that a split or a sequence makes) added through the form. */
-async function add(w: Wanted) {
-  await b.press('Add an application');
-  await b.page('A new application');
-  await type('What for', w.purpose);
-  await b.day('Day', w.day);
-  await b.choose('Product', w.product);
-  if (w.use) await b.choose('Use', w.use);
-  if (w.weeds) {
-    await (await b.find('//summary[contains(., "Target weeds")]')).click();
-    for (const weed of w.weeds) await (await b.find(`//label[normalize-space(.)="${weed}"]`)).click();
-  }
-  if (w.spots) await type('Spots, sq ft', w.spots);
-  await b.choose('How often', w.often ?? 'once');
-  if (w.shots) await type('Shots, at most', w.shots);
-  if (w.rate) await type(w.often === 'split' ? 'Total rate' : 'Rate', w.rate);
-  await b.press('Save this application');
-  await b.page(w.saved ? `Saved: ${w.saved} applications.` : 'Application saved.');
-  await b.page(w.purpose);
-}
+const add = (wanted: Wanted) => addApplication(b, wanted);
 
 test('a warm-season year at the desk', async () => {
   b = await openBrowser(BASE, DESKTOP);
@@ -78,7 +37,7 @@ test('a warm-season year at the desk', async () => {
   expect(at.every((i) => i > 0)).toBe(true);
   expect(at).toEqual(at.toSorted((x, y) => x - y));
   expect(year).toContain('Halosulfuron 75 WG 2/2');
-  await isSound('A year of applications');
+  await isSound(b, 'A year of applications');
 
   // what was done is recorded with what it needed; a mark on the rail moves by the keyboard
   await b.press('Summer feed');
@@ -111,17 +70,17 @@ test('a cool-season year on the phone', async () => {
   });
   await add({ purpose: 'Autumn feed', day: '2027-09-07', product: 'Fertilizer 18-0-4', rate: '4' });
   await add({ purpose: 'Lime', day: '2027-11-10', product: 'Pelletized lime' });
-  await isSound('A year on the phone');
+  await isSound(b, 'A year on the phone');
 
   // work that nobody planned goes in the book with the rest, and counts
   await b.press('Record other work');
   await b.page('Work that nobody planned');
   await b.choose('What was put down', 'Sulfate of potash');
   await type('Product used', '5');
-  await isSound('Other work on the phone');
+  await isSound(b, 'Other work on the phone');
   await b.press('Record this application');
   await b.page('Recorded.');
-  await isSound('Its record on the phone');
+  await isSound(b, 'Its record on the phone');
   await b.press('To the lawn');
   const lawn = await b.page('Limits used');
   expect(lawn).toContain('Sulfate of potash 0-0-50, 50 lb, 5 lb\ndone, not planned');
@@ -156,7 +115,7 @@ test('a lawn that is new to us: what was done before is entered, taken back, and
   await b.day('Everything is on file from', '2026-03-18');
   await b.press('Save this day');
   await b.page('Everything since 18 March 2026 is on file.');
-  await isSound('Lawn sheet with its history');
+  await isSound(b, 'Lawn sheet with its history');
   await b.lawn('12 Farrier Bend');
   expect(await b.page('before this book')).not.toContain('What was put down here in the last twelve months?');
   await b.press('Lawn sheet');

@@ -1,27 +1,15 @@
 /** Know the lawn, know its soil: from the sheet at the kerb to the date, and the files that save the typing. */
-import { AxeBuilder } from '@axe-core/webdriverjs';
 import { writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { Key } from 'selenium-webdriver';
 import { DESKTOP, PHONE, openBrowser, type Browser } from './driver';
 import { BASE, LEAD, LISE, PASSWORD, TOBIN, VIEWER } from './people';
+import { isSound } from './sound';
 
 let b: Browser;
 afterEach(() => b.quit());
 
-async function sound(screen: string) {
-  const { violations } = await new AxeBuilder(b.driver).setLegacyMode().analyze();
-  const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-  const wide = await b.driver.executeScript<number>(
-    'return document.documentElement.scrollWidth - window.innerWidth',
-  );
-  expect([
-    screen,
-    serious.map((v) => `${v.id} at ${v.nodes.map((n) => n.html.slice(0, 100)).join(' and ')}`),
-    Math.max(0, wide),
-  ]).toEqual([screen, [], 0]);
-}
 const open = async (site: string) => {
   await b.go('/lawns');
   await b.press(site);
@@ -38,7 +26,7 @@ test('phone: a reading in three taps, its meaning, and a slip of the scale that 
   await open('27 Orchard Close');
   await b.press('Take a reading');
   const form = await b.page('What it shows (expected');
-  await sound('Reading, phone');
+  await isSound(b, 'Reading, phone');
   const expected = Math.round(Number(/expected (\d+\.\d) °F/.exec(form)![1]));
   // the figure, and take it
   await b.press(`${expected + 1}°`);
@@ -47,7 +35,7 @@ test('phone: a reading in three taps, its meaning, and a slip of the scale that 
   expect(soil).toContain(`What your ${expected + 1}.0 °F at`);
   expect(soil).toMatch(/Daily mean at 2 in: \d+\.\d °F ± \d\.\d °F there/);
   expect(soil).toContain('Going by 1 reading here');
-  await sound('Soil, phone');
+  await isSound(b, 'Soil, phone');
 
   await b.press('Take a reading');
   await b.page('What it shows');
@@ -95,7 +83,7 @@ test('a sheet is filled in: shapes to scale, a tree kept clear of, what is wrong
   await b.type(await b.field('Drip line, ft'), '5');
   // a circle of ten feet: 314 sq ft
   await b.page('3,486 sq ft');
-  await sound('Lawn sheet');
+  await isSound(b, 'Lawn sheet');
   // what was typed outlives the page
   await b.go('/lawns/new');
   await b.page('3,486 sq ft');
@@ -155,7 +143,7 @@ test('the soil of a lawn: schools side by side, a look back, a sign noted, a hou
   expect(soil).toContain('Autumn, 70 °F falling');
   expect(soil).toMatch(/Going by \d readings here, and by \d other spot/);
   await b.find('.apexcharts-svg .apexcharts-series path');
-  await sound('Soil');
+  await isSound(b, 'Soil');
   await b.press('Look back over the years');
   await b.page('held by the 8-in-10 range');
   await choose('Seen', 'lilac opening');
@@ -166,7 +154,7 @@ test('the soil of a lawn: schools side by side, a look back, a sign noted, a hou
 
   await b.keys('h');
   await b.page('When is the line crossed?');
-  await sound('House');
+  await isSound(b, 'House');
   await b.type(await b.field('Line, °F'), '550');
   await b.press('Save the house rules');
   await b.page('Run of days, line is 550 °F. More than 90 °F is taken for a slip.');
@@ -207,7 +195,7 @@ test('files: a logger is looked through, taken with progress and taken out again
   await b.signIn(LEAD, PASSWORD);
   await b.go('/imports');
   await b.page('tannery-row-march.csv');
-  await sound('Files');
+  await isSound(b, 'Files');
   const logger = path.join(tmpdir(), 'logger.csv');
   const rows = Array.from(
     { length: 3000 },
@@ -222,7 +210,7 @@ test('files: a logger is looked through, taken with progress and taken out again
   await b.press('°F');
   await b.press('standard time all year');
   await choose('It stood in', '3 Mill Race · whole lawn');
-  await sound('Files, columns');
+  await isSound(b, 'Files, columns');
   await b.press('Look through the file');
   await b.page('3,001 rows: 3,000 good');
   expect(await b.page('1 bad row')).toContain('looked through, not taken yet');
@@ -256,7 +244,7 @@ test('the list: found by words, kept as a filter, many changed at once; a viewer
   const search = await b.find('[aria-label="Find by any word"]');
   await search.sendKeys('zoysia tannery');
   await b.page('2 zones found');
-  await sound('Lawns, found');
+  await isSound(b, 'Lawns, found');
   await (await b.find('[aria-label="Name for this filter"]')).sendKeys('Tannery', Key.ENTER);
   await b.find('//a[normalize-space(.)="Tannery"]');
   await (await b.find('//label[contains(., "all on this page")]//input')).click();
