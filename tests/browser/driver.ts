@@ -9,7 +9,7 @@ export type Size = Readonly<{ width: number; height: number; mobile: boolean }>;
 export const DESKTOP: Size = { width: 1280, height: 800, mobile: false };
 export const PHONE: Size = { width: 390, height: 844, mobile: true };
 /** Long, for a busy machine: waits end as soon as what they wait for is there. */
-const PATIENCE_MS = 8_000;
+const PATIENCE_MS = 60_000;
 
 export type Browser = Awaited<ReturnType<typeof openBrowser>>;
 
@@ -83,7 +83,7 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
       return (await driver.wait(holds, PATIENCE_MS)) as T;
     } catch (error) {
       const seen = await driver.findElement(By.css('body')).getText();
-      throw new Error(`${missing}; ${await driver.getCurrentUrl()} showed: ${seen.slice(0, 9000)}`, {
+      throw new Error(`${missing}; ${await driver.getCurrentUrl()} showed: ${seen.slice(0, 4000)}`, {
         cause: error,
       });
     }
@@ -127,11 +127,12 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
     await element.click();
   };
 
-  /** The field with this label; of several, the first unless said. */
-  const field = async (label: string, nth: number | 'last()' = 1): Promise<WebElement> => {
-    const labels = `(//label[starts-with(normalize-space(.), "${label}")])[${nth}]`;
-    const id = await (await find(labels)).getAttribute('for');
-    return id ? find(`[id="${id}"]`) : find(`${labels}//input`);
+  /** The field with this label: the first that is seen, or the last on the page. */
+  const field = async (label: string, which: 'first' | 'last' = 'first'): Promise<WebElement> => {
+    const labels = `//label[starts-with(normalize-space(.), "${label}")]`;
+    const one = which === 'first' ? labels : `(${labels})[last()]`;
+    const id = await (await find(one)).getAttribute('for');
+    return id ? find(`[id="${id}"]`) : find(`${one}//input`);
   };
 
   /** A day in a date field, as the field's own picker sets it. */
@@ -163,8 +164,8 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
       await element.sendKeys(Key.chord(Key.CONTROL, 'a'), Key.DELETE, text);
     },
     /** Chooses what holds `option` in the list with this label. */
-    choose: async (label: string, option: string, nth: number | 'last()' = 1) => {
-      const id = await (await field(label, nth)).getAttribute('id');
+    choose: async (label: string, option: string, which: 'first' | 'last' = 'first') => {
+      const id = await (await field(label, which)).getAttribute('id');
       await (await find(`//select[@id="${id}"]/option[contains(normalize-space(.), "${option}")]`)).click();
     },
     day: async (label: string, iso: string) => setDay(await field(label), iso),

@@ -32,23 +32,25 @@ export async function addApplication(b: Browser, w: Wanted): Promise<void> {
   for (const [i, beside] of (w.beside ?? []).entries()) {
     await b.press('Add a product');
     await b.page(`Product ${i + 2} of ${i + 2}`);
-    await fillProduct(b, beside, 'last()');
-    if (beside.rate) await b.type(await b.field('Rate', 'last()'), beside.rate);
+    await fillProduct(b, beside, 'last');
+    if (beside.rate) await b.type(await b.field('Rate', 'last'), beside.rate);
   }
   await b.press('Save this application');
   await b.page(w.saved ? `Saved: ${w.saved} applications.` : 'Application saved.');
   await b.page(w.purpose);
 }
 
-async function fillProduct(b: Browser, w: WantedProduct, nth: number | 'last()' = 1): Promise<void> {
-  await b.choose('Product', w.product, nth);
-  if (w.use) await b.choose('Use', w.use, nth);
+async function fillProduct(b: Browser, w: WantedProduct, which: 'first' | 'last' = 'first'): Promise<void> {
+  await b.choose('Product', w.product, which);
+  if (w.use) await b.choose('Use', w.use, which);
   if (w.weeds) {
-    await (await b.find(`(//summary[contains(., "Target weeds")])[${nth}]`)).click();
+    await (
+      await b.find(`(//summary[contains(., "Target weeds")])[${which === 'first' ? 1 : 'last()'}]`)
+    ).click();
     for (const weed of w.weeds)
       await (await b.find(`(//label[normalize-space(.)="${weed}"])[last()]`)).click();
   }
-  if (w.spots) await b.type(await b.field('Spots, sq ft', nth), w.spots);
+  if (w.spots) await b.type(await b.field('Spots, sq ft', which), w.spots);
 }
 
 /** Records the planned application of this name on the lawn that is open, as planned, and answers what is asked. */
