@@ -14,7 +14,7 @@ import type { Actor } from '@/data/actor';
 import { USUAL_CROSSINGS } from '@/data/crossings';
 import { USUAL_GATE_RULES } from '@/data/gate-rules';
 import { siteName, zonesOf } from '@/data/lawns';
-import { addEquipment, addLicence, addLift } from '@/data/means';
+import { addEquipment, addLicence, addLift } from '@/data/resources';
 import { addProduct, labelsOf } from '@/data/products';
 import { addMove } from '@/data/stock';
 import { closeQueue } from '@/server/jobs/jobs';

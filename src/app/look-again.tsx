@@ -2,7 +2,7 @@
 import { Link } from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import type { NewsEvent } from '@/server/entry/news-stream';
+import type { ChangesTold } from '@/server/entry/change-stream';
 
 /** How long after a line that was cut, or refused, it is asked for again. */
 const AGAIN_MS = 4000;
@@ -17,7 +17,7 @@ function isAboutHere(zones: readonly string[] | null): boolean {
 export function LookAgain() {
   const router = useRouter();
   const seen = useRef<number | null>(null);
-  const [news, setNews] = useState<NewsEvent | null>(null);
+  const [news, setNews] = useState<ChangesTold | null>(null);
   useEffect(() => {
     let source: EventSource | null = null;
     let timer = 0;
@@ -30,9 +30,9 @@ export function LookAgain() {
       close();
       // a hidden screen holds no line: a browser has few of them for one server
       if (document.visibilityState === 'hidden') return;
-      source = new EventSource('/api/news');
+      source = new EventSource('/api/changes');
       source.onmessage = ({ data }: MessageEvent<string>) => {
-        const now = JSON.parse(data) as NewsEvent;
+        const now = JSON.parse(data) as ChangesTold;
         setNews(now);
         if (seen.current !== null && seen.current !== now.version && isAboutHere(now.zones)) router.refresh();
         seen.current = now.version;

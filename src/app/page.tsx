@@ -10,7 +10,7 @@ import { board, type DueLine, type DueProduct, type Stop } from '@/server/progra
 import { Link } from '@/ui/link';
 import { Pickets } from '@/ui/pickets';
 import { reasonWords } from '@/ui/reason-words';
-import { WeatherNews } from '@/ui/weather-news';
+import { WeatherAge } from '@/ui/weather-age';
 import { lastDayWords, plural, windowWords } from '@/ui/words';
 import { screen } from './screen';
 
@@ -54,7 +54,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
           </p>
         )}
         {weather.map((n) => (
-          <WeatherNews key={n.station} {...n} today={today} />
+          <WeatherAge key={n.station} {...n} today={today} />
         ))}
       </div>
       {groups

@@ -1,7 +1,7 @@
 import 'server-only';
 import { and, desc, eq, getTableColumns, inArray, notExists, sql } from 'drizzle-orm';
 import type { Transaction } from './connection';
-import { tellNews } from './news';
+import { tellChange } from './changes-told';
 import { removeImported } from './readings';
 import {
   applicationRecord,
@@ -43,7 +43,7 @@ export async function moveImport(
     .set(change)
     .where(and(eq(fileImport.id, id), inArray(fileImport.status, [...from])))
     .returning({ orgId: fileImport.orgId });
-  if (moved[0]) await tellNews(db, moved[0].orgId, []);
+  if (moved[0]) await tellChange(db, moved[0].orgId, []);
   return moved.length > 0;
 }
 

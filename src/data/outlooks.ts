@@ -80,7 +80,7 @@ const packed = <M extends DailyMeans>(m: M): M => ({
  * Looks for what is kept and, where it is stale, waits for whoever is computing for this organisation and looks again:
  * so nothing is computed twice, and two transactions never hold each other's rows of these tables.
  */
-async function whoeverIsFirst<T>(
+async function computeOncePerOrganisation<T>(
   db: Transaction,
   orgId: string,
   look: () => Promise<T>,
@@ -129,7 +129,7 @@ export async function ensembleFor(
     if (ensembles.size > MOST_KEPT) ensembles.delete(ensembles.keys().next().value!);
     return { ok: true, inputs, ensemble };
   };
-  const kept = await whoeverIsFirst(
+  const kept = await computeOncePerOrganisation(
     db,
     orgId,
     () => keptAt(db, stationId, key),
@@ -163,7 +163,7 @@ type Kept = Readonly<{ from: Day; met: readonly Met[]; waiting: readonly string[
  * Brings the kept comparisons of zones with the model up to their readings. Zones whose readings and weather have not
  * changed cost nothing; kinds of site share one run of the ground.
  */
-export async function meetReadings(
+export async function compareReadings(
   db: Transaction,
   orgId: string,
   zones: readonly ZoneOnLawn[],
@@ -192,7 +192,7 @@ export async function meetReadings(
       const known = new Map(kept.map((k) => [k.zoneId, k.inputs]));
       return here.filter((z) => known.get(z.id) !== inputsOf(z));
     };
-    const stale = await whoeverIsFirst(db, orgId, staleNow, (zones) => zones.length === 0);
+    const stale = await computeOncePerOrganisation(db, orgId, staleNow, (zones) => zones.length === 0);
     if (!stale.length) continue;
     const readings = await readingsForFilter(
       db,
@@ -277,7 +277,7 @@ export type Known = SiteKnowledge &
     waiting: readonly string[];
   }>;
 
-/** For many zones at once: what was read at each, what its neighbours say, what was seen. Call `meetReadings` first. */
+/** For many zones at once: what was read at each, what its neighbours say, what was seen. Call `compareReadings` first. */
 export async function knowledgeOf(
   db: Transaction,
   zones: readonly ZoneOnLawn[],
@@ -337,7 +337,7 @@ export async function outlookFor(
 ): Promise<OutlookAnswer & { known?: Known; ensemble?: Ensemble }> {
   const answer = await ensembleFor(db, orgId, z.stationId, siteAt(z.site, spot), crossings.depth, today);
   if (!answer.ok) return answer;
-  await meetReadings(db, orgId, [z], crossings.depth, today);
+  await compareReadings(db, orgId, [z], crossings.depth, today);
   const read = (await knowledgeOf(db, [z], spot, answer.ensemble.today)).get(z.id)!;
   const signs: SignSeen[] = await observationsOf(db, z.lawnId);
   const known: Known = { ...read, signs };
@@ -366,7 +366,7 @@ export async function hindcastFor(
   if (years.length < 2) return null;
   const key = `hindcast|${siteKey(site)}`;
   const inputs = [MODEL, depth, years.join(','), JSON.stringify(rule)].join('|');
-  const kept = await whoeverIsFirst(
+  const kept = await computeOncePerOrganisation(
     db,
     orgId,
     () => keptAt(db, stationId, key),

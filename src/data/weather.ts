@@ -3,7 +3,7 @@ import { asc, desc, eq } from 'drizzle-orm';
 import { addDays, dayOf, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 import type { WeatherService } from '@/devices/weather/service';
-import { tellNews } from './news';
+import { tellChange } from './changes-told';
 import { inOrganisation, type Transaction } from './connection';
 import type { Actor } from './actor';
 import { forecast, station, weatherDay } from './schema';
@@ -149,7 +149,7 @@ async function refreshStation(
   const failed = async ({ kind, detail }: { kind: string; detail: string }) => {
     const trouble = `${kind}: ${detail}`;
     await note({ trouble });
-    if (trouble !== s.trouble) await inOrganisation(actor, (db) => tellNews(db, actor.orgId, null));
+    if (trouble !== s.trouble) await inOrganisation(actor, (db) => tellChange(db, actor.orgId, null));
     return false;
   };
   const last = await inOrganisation(actor, (db) => lastObservedDay(db, s.id));

@@ -4,7 +4,7 @@
  */
 import 'server-only';
 import { markWindowsOfProductsStale, markWindowsStale, oneChangeAtATime, settleZones } from '@/data/windows';
-import { tellNews } from '@/data/news';
+import { tellChange } from '@/data/changes-told';
 import type { Actor } from '@/data/actor';
 import type { Transaction } from '@/data/connection';
 import { sendJobIn, type Job } from './jobs/jobs';
@@ -33,5 +33,5 @@ export async function changed(
   }
   for (const job of before) await sendJobIn(db, job);
   await sendJobIn(db, { kind: 'windows', orgId });
-  await tellNews(db, orgId, zones === 'all' ? null : 'zones' in zones ? zones.zones : zones);
+  await tellChange(db, orgId, zones === 'all' ? null : 'zones' in zones ? zones.zones : zones);
 }

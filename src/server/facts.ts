@@ -15,8 +15,8 @@ import { findingsOf, seenFrom, type Finding } from '@/data/findings';
 import { groupBy } from '@/data/group';
 import { houseOf, type House } from '@/data/house';
 import type { ZoneOnLawn } from '@/data/lawns';
-import { liftsOf, meansOf } from '@/data/means';
-import { ensembleFor, knowledgeOf, meetReadings, ruleFor } from '@/data/outlooks';
+import { liftsOf, resourcesOf } from '@/data/resources';
+import { ensembleFor, knowledgeOf, compareReadings, ruleFor } from '@/data/outlooks';
 import { applicationsOf, type StoredApplication } from '@/data/programme';
 import { labelsOf, type LabelBook } from '@/data/products';
 import { observationsOf } from '@/data/readings';
@@ -69,7 +69,7 @@ export async function assemble(
   const records = groupBy(await recordsOfZones(db, ids), (r) => r.zoneId);
   const earlier = groupBy(await earlierWorkOf(db, ids), (w) => w.zoneId);
   const findings = await findingsOf(db, ids);
-  const means = await meansOf(db);
+  const means = await resourcesOf(db);
   const lifts = await liftsOf(db, ids.length === 1 ? ids[0] : undefined);
   const outlooks = sky ? await outlooksFor(db, actor, zones, house, today) : new Map<string, Answer>();
   const weather = new Map<string, { forecast: Forecast | null; recent: HourlyWeather | null }>();
@@ -120,7 +120,7 @@ async function outlooksFor(
   { crossings }: House,
   today: Day,
 ): Promise<Map<string, Answer>> {
-  await meetReadings(db, actor.orgId, zones, crossings.depth, today);
+  await compareReadings(db, actor.orgId, zones, crossings.depth, today);
   const known = await knowledgeOf(db, zones, 'open', today);
   const out = new Map<string, Answer>();
   // lawns of one kind where nothing was read have one outlook

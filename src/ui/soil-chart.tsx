@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import type { Outlook } from '@/core/ground/outlook';
-import { Late } from './late';
+import { AfterFirstPaint } from './after-first-paint';
 import type { YearsChartProps } from './years-chart';
 
 const HEIGHT = 260;
@@ -20,16 +20,16 @@ const Years = dynamic(() => import('./years-chart').then((m) => m.YearsChart), {
 
 export function SoilChart({ outlook }: Readonly<{ outlook: Outlook }>) {
   return (
-    <Late height={HEIGHT} words={words}>
+    <AfterFirstPaint height={HEIGHT} words={words}>
       <Inner outlook={outlook} height={HEIGHT} />
-    </Late>
+    </AfterFirstPaint>
   );
 }
 
 export function AllYearsChart(props: Omit<YearsChartProps, 'height'>) {
   return (
-    <Late height={HEIGHT} words={words}>
+    <AfterFirstPaint height={HEIGHT} words={words}>
       <Years {...props} height={HEIGHT} />
-    </Late>
+    </AfterFirstPaint>
   );
 }

@@ -3,7 +3,7 @@ import { eq, sql } from 'drizzle-orm';
 import { inOrganisation, signInDatabase } from '@/data/connection';
 import { turnClock } from '@/data/clock';
 import { zonesOf } from '@/data/lawns';
-import { newsVersion } from '@/data/news';
+import { changesVersion } from '@/data/changes-told';
 import { fileImport, outlook } from '@/data/schema';
 import { board } from '@/server/programme/board';
 import { zoneSheet } from '@/server/programme/view';
@@ -28,7 +28,7 @@ async function until(holds: () => Promise<boolean>): Promise<void> {
   }
   throw new Error('it never came true');
 }
-const version = () => inOrganisation(lead, newsVersion);
+const version = () => inOrganisation(lead, changesVersion);
 
 test('a new rule or forecast is computed for all kinds of site, and open screens are told', async () => {
   await inOrganisation(lead, (db) => db.delete(outlook));

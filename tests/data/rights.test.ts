@@ -82,10 +82,12 @@ test('the table names every command that a screen can send', () => {
 
 describe.each(Object.entries(COMMANDS))('%s', (_name, [permission, command]) => {
   test.each(ROLES)(`asks for "${permission}": %s`, async (role) => {
-    const error: unknown = await (async () => command(actor(role), {} as never))().then(
-      () => null,
-      (e: unknown) => e,
-    );
+    let error: unknown = null;
+    try {
+      await command(actor(role), {} as never);
+    } catch (e) {
+      error = e;
+    }
     const isForbidden = error instanceof Forbidden && error.permission === permission;
     expect(isForbidden).toBe(!MAY[role].includes(permission));
   });

@@ -8,7 +8,7 @@ import {
   NOTHING_SEEN,
   type GateContext,
   type HouseRules,
-  type Means,
+  type Resources,
   type ZoneFacts,
 } from '@/core/gates/gate';
 import { UNCORRECTED } from '@/core/ground/readings';
@@ -198,7 +198,7 @@ export const leafProduct: ApplicationProduct = {
   use: 'post-emergent',
   targets: ['dandelion'],
 };
-export const means: Means = {
+export const means: Resources = {
   licences: [{ person: 'Ada Fenn', categories: ['turf'], validTo: addDays(today, 400) }],
   equipment: [{ name: 'Backpack', method: 'backpack', calibratedOn: addDays(today, -5) }],
   onHand: {},

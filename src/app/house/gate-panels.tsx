@@ -4,7 +4,7 @@ import { useState, useTransition, type ReactNode } from 'react';
 import { showFullDay, type Day } from '@/core/calendar/day';
 import { METHODS, type Method } from '@/core/trade/terms';
 import type { StoredGateRules } from '@/data/gate-rules';
-import type { Equipment, Licence } from '@/data/means';
+import type { Equipment, Licence } from '@/data/resources';
 import type { EquipmentInput, GateRulesInput, LicenceInput } from '@/server/house/gate-house';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';

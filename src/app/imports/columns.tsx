@@ -5,13 +5,13 @@ import { LAWN_COLUMNS, LAWN_KEYS, matchColumns, type LawnMapping } from '@/forma
 import type { LoggerMapping } from '@/formats/logger-csv';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
-import type { Head } from './head';
+import type { CsvPreview } from './csv-preview';
 
 type ColumnMeaning = 'none' | 'time' | 'temperature';
 
 /** What the columns of a logger's file mean: said once, by a person, and remembered. */
 export function LoggerColumns({
-  head,
+  preview,
   remembered,
   zones,
   timeZone,
@@ -19,7 +19,7 @@ export function LoggerColumns({
   isBusy,
   onCheck,
 }: Readonly<{
-  head: Head;
+  preview: CsvPreview;
   remembered: LoggerMapping | null;
   zones: readonly Readonly<{ id: string; site: string }>[];
   timeZone: string;
@@ -35,9 +35,9 @@ export function LoggerColumns({
           ? 'temperature'
           : 'none'
       : 'none';
-  const [meanings, setMeanings] = useState<readonly ColumnMeaning[]>(head.columns.map((_, i) => first(i)));
+  const [meanings, setMeanings] = useState<readonly ColumnMeaning[]>(preview.columns.map((_, i) => first(i)));
   const [columns, setColumns] = useState<readonly { depthIn: string; spot: Spot }[]>(
-    head.columns.map((_, i) => {
+    preview.columns.map((_, i) => {
       const known = remembered?.columns.find((c) => c.column === i);
       return { depthIn: known ? String(known.depthIn) : '2', spot: known?.spot ?? 'open' };
     }),
@@ -92,7 +92,7 @@ export function LoggerColumns({
         <table className="w-full min-w-[560px] text-left text-[15px]">
           <thead>
             <tr>
-              {head.columns.map((c, i) => (
+              {preview.columns.map((c, i) => (
                 <th key={i} className="pr-3 align-top font-cond text-[17px]">
                   {c || `column ${i + 1}`}
                   <select
@@ -149,9 +149,9 @@ export function LoggerColumns({
             </tr>
           </thead>
           <tbody>
-            {head.rows.map((r, k) => (
+            {preview.rows.map((r, k) => (
               <tr key={k} className="border-t border-hair">
-                {head.columns.map((_, i) => (
+                {preview.columns.map((_, i) => (
                   <td key={i} className="py-1 pr-3">
                     {r[i]}
                   </td>
@@ -212,11 +212,11 @@ export function LoggerColumns({
 
 /** Which column of a file of lawns is which. */
 export function LawnColumns({
-  head,
+  preview,
   isBusy,
   onCheck,
-}: Readonly<{ head: Head; isBusy: boolean; onCheck: (m: LawnMapping) => void }>) {
-  const [mapping, setMapping] = useState(() => matchColumns(head.columns));
+}: Readonly<{ preview: CsvPreview; isBusy: boolean; onCheck: (m: LawnMapping) => void }>) {
+  const [mapping, setMapping] = useState(() => matchColumns(preview.columns));
   return (
     <div className="mt-3 grid gap-3">
       <p>Which column is which? What matches by its name is filled in.</p>
@@ -225,7 +225,7 @@ export function LawnColumns({
           <Labelled
             key={key}
             name={LAWN_COLUMNS[key].words + (LAWN_COLUMNS[key].needed ? ' *' : '')}
-            hint={mapping[key] >= 0 ? `e.g. ${head.rows[0]?.[mapping[key]] || 'empty'}` : null}
+            hint={mapping[key] >= 0 ? `e.g. ${preview.rows[0]?.[mapping[key]] || 'empty'}` : null}
           >
             {(field) => (
               <select
@@ -234,7 +234,7 @@ export function LawnColumns({
                 onChange={(e) => setMapping({ ...mapping, [key]: Number(e.target.value) })}
               >
                 <option value={-1}>not in the file</option>
-                {head.columns.map((c, i) => (
+                {preview.columns.map((c, i) => (
                   <option key={i} value={i}>
                     {c || `column ${i + 1}`}
                   </option>

@@ -12,7 +12,7 @@ import { plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
 import { send } from '../send';
 import { LawnColumns, LoggerColumns } from './columns';
-import { headOf, type Head } from './head';
+import { previewCsv, type CsvPreview } from './csv-preview';
 
 type Check<M> = (input: {
   fileName: string;
@@ -32,7 +32,7 @@ type Props = Readonly<{
   undoImportAction: OnOne;
   setupAction: (input: { header: string }) => Promise<Outcome<LoggerMapping | null>>;
 }>;
-type Chosen = Readonly<{ name: string; body: string; head: Head }>;
+type Chosen = Readonly<{ name: string; body: string; preview: CsvPreview }>;
 
 /** Files: looked through first, taken when the counts have been seen, and taken out again where they were wrong. */
 export function ImportScreen(props: Props) {
@@ -52,15 +52,15 @@ export function ImportScreen(props: Props) {
       setFileTrouble(null);
       if (!file) return;
       const body = await file.text();
-      const head = headOf(body);
-      if (!head)
+      const preview = previewCsv(body);
+      if (!preview)
         return setFileTrouble(
           `${file.name} is no table: it needs a header line, columns and at least one row.`,
         );
       const known =
-        kind === 'readings' ? await send(props.setupAction, { header: head.columns.join('|') }) : null;
+        kind === 'readings' ? await send(props.setupAction, { header: preview.columns.join('|') }) : null;
       setRemembered(known?.ok ? known.value : null);
-      setChosen({ name: file.name, body, head });
+      setChosen({ name: file.name, body, preview });
     });
   const after = (outcome: Outcome<unknown>) => {
     setRefusal(outcome.ok ? null : outcome.refusal);
@@ -117,7 +117,7 @@ export function ImportScreen(props: Props) {
           {chosen && kind === 'readings' && (
             <LoggerColumns
               key={chosen.name + String(remembered !== null)}
-              head={chosen.head}
+              preview={chosen.preview}
               remembered={remembered}
               zones={props.zones}
               timeZone={props.timeZone}
@@ -127,7 +127,7 @@ export function ImportScreen(props: Props) {
             />
           )}
           {chosen && kind === 'lawns' && (
-            <LawnColumns key={chosen.name} head={chosen.head} isBusy={isBusy} onCheck={check} />
+            <LawnColumns key={chosen.name} preview={chosen.preview} isBusy={isBusy} onCheck={check} />
           )}
           <div aria-live="assertive">{refusal && <RefusalWords refusal={refusal} here="/imports" />}</div>
         </section>

@@ -95,7 +95,7 @@ export const NOTHING_SEEN: Seen = {
 };
 
 /** What the company has: licences of its people, sprayers and spreaders, product on its shelf. */
-export type Means = Readonly<{
+export type Resources = Readonly<{
   licences: readonly Readonly<{ person: string; categories: readonly string[]; validTo: Day }>[];
   equipment: readonly Readonly<{ name: string; method: Method; calibratedOn: Day | null }>[];
   /** product on hand, kg or L, by product; none: no stock is kept of it */
@@ -151,7 +151,7 @@ export type Facts = Readonly<{
   /** weather of the weeks before the forecast begins; null: none on file */
   recent: HourlyWeather | null;
   seen: Seen;
-  means: Means;
+  means: Resources;
   /** latches that a named person has lifted; each counts for its own application alone */
   lifts: readonly Lift[];
   rules: HouseRules;

@@ -115,7 +115,7 @@ export function outlookFrom(
   reference: CrossingRule = rule,
 ): Outlook {
   const years = correctedYears(e, knowledge, looksAtAir(rule));
-  const says = sayingOf(e, years, rule, knowledge.signs, reference);
+  const says = datesUnder(e, years, rule, knowledge.signs, reference);
   const newYear = e.from;
   const watches = Object.fromEntries(
     (Object.keys(WATCHES) as WatchKey[]).map((key) => [
@@ -165,18 +165,18 @@ export function datesFrom(
   reference: CrossingRule = rule,
 ) {
   const years = correctedYears(e, knowledge, looksAtAir(rule));
-  return sayingOf(e, years, rule, knowledge.signs, reference);
+  return datesUnder(e, years, rule, knowledge.signs, reference);
 }
 
-type Saying = Pick<Outlook, 'crossed' | 'dates' | 'members'>;
+type RuleDates = Pick<Outlook, 'crossed' | 'dates' | 'members'>;
 
-function sayingOf(
+function datesUnder(
   e: Ensemble,
   { soFar, members }: { soFar: Year; members: Year[] },
   rule: CrossingRule,
   signs: readonly SignSeen[],
   reference: CrossingRule,
-): Saying {
+): RuleDates {
   const dayIn = (y: Year, r: CrossingRule) => crossingDay({ from: e.from, ...y }, r);
   if (rule.school !== 'signs') {
     const days = members.map((m) => dayIn(m, rule));
@@ -214,7 +214,7 @@ export function lagOf(
 }
 
 /** What one school says, of this year and of the years on file. */
-export type SchoolSays = Readonly<{
+export type SchoolForecast = Readonly<{
   school: School;
   rule: CrossingRule;
   crossed: Day | null;
@@ -223,12 +223,12 @@ export type SchoolSays = Readonly<{
 }>;
 
 /** All six side by side, for one site. Past years are the model's, with the site's lasting offset. */
-export function schoolsOf(e: Ensemble, knowledge: SiteKnowledge, crossings: Crossings): SchoolSays[] {
+export function schoolsOf(e: Ensemble, knowledge: SiteKnowledge, crossings: Crossings): SchoolForecast[] {
   const years = correctedYears(e, knowledge, true);
   const reference = crossings.rules['run of days'];
   return SCHOOLS.map((school) => {
     const rule = crossings.rules[school];
-    const { crossed, dates } = sayingOf(e, years, rule, knowledge.signs, reference);
+    const { crossed, dates } = datesUnder(e, years, rule, knowledge.signs, reference);
     const past = e.past.map((p) => ({
       year: p.year,
       day:

@@ -41,7 +41,7 @@ export function wordedRate(figure: number, wording: Wording, sheet: Facts): Word
     sheet.densityLbPerGal !== null && sheet.densityLbPerGal > 0
       ? gramsPerLitre(sheet.densityLbPerGal * G_PER_L_IN_LB_PER_GAL)
       : null;
-  const said = sayIt(figure, wording, sheet, density);
+  const said = rateAsWorded(figure, wording, sheet, density);
   if (typeof said === 'string') return { ok: false, lacks: said };
   const rate = said.by === by ? said : density && otherWay(said, density);
   const inUnit = rate && rateIn(rate, sheet.rateUnit);
@@ -50,7 +50,7 @@ export function wordedRate(figure: number, wording: Wording, sheet: Facts): Word
     : { ok: true, figure: Number(inUnit.toPrecision(5)) };
 }
 
-function sayIt(
+function rateAsWorded(
   figure: number,
   wording: Wording,
   { rateUnit, ingredients }: Facts,

@@ -8,8 +8,7 @@ import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import type { StoredGateRules } from '@/data/gate-rules';
-import { writeHouse } from '@/data/house';
-import { addEquipment, addLicence, calibrate, dropLicence } from '@/data/means';
+import { addEquipment, addLicence, calibrate, dropLicence } from '@/data/resources';
 import { changed } from '../changes';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 

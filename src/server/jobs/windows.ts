@@ -8,7 +8,7 @@ import type { Actor } from '@/data/actor';
 import { momentOf, type Moment } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { zonesByIds } from '@/data/lawns';
-import { tellNews } from '@/data/news';
+import { tellChange } from '@/data/changes-told';
 import {
   WATCHED_DAYS,
   WINDOW_FORM,
@@ -32,7 +32,7 @@ export async function computeWindows(actor: Actor): Promise<void> {
   });
   let isAny = false;
   while (await computeBatch(actor)) isAny = true;
-  if (isAny) await inOrganisation(actor, (db) => tellNews(db, actor.orgId, null));
+  if (isAny) await inOrganisation(actor, (db) => tellChange(db, actor.orgId, null));
 }
 
 /** False: nothing was left to compute. */

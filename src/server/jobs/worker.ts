@@ -7,8 +7,8 @@ import { inOrganisation, isDatabaseGone } from '@/data/connection';
 import { houseOf } from '@/data/house';
 import { zoneOf, zonesOf } from '@/data/lawns';
 import { changed } from '../changes';
-import { ensembleFor, meetReadings } from '@/data/outlooks';
-import { tellNews } from '@/data/news';
+import { ensembleFor, compareReadings } from '@/data/outlooks';
+import { tellChange } from '@/data/changes-told';
 import { organisationIds, organisationOf } from '@/data/organisations';
 import { noteImportFailed, runImport, runUndo } from '@/server/imports/run-imports';
 import { QUEUES, queue, sendJob, type Job } from './jobs';
@@ -67,7 +67,7 @@ async function computeOutlooks(actor: Actor, zoneIds: readonly string[] | null):
   for (const z of kinds.values())
     await inOrganisation(actor, (db) => ensembleFor(db, actor.orgId, z.stationId, z.site, depth, today));
   await inOrganisation(actor, async (db) => {
-    await meetReadings(db, actor.orgId, zones, depth, today);
+    await compareReadings(db, actor.orgId, zones, depth, today);
   });
   await inOrganisation(actor, (db) => changed(db, actor, zoneIds ?? 'all'));
 }
@@ -107,7 +107,7 @@ async function runOne(job: PgBoss.JobWithMetadata<Job>): Promise<void> {
     console.error(`[worker] ${job.data.kind}, try ${job.retryCount + 1}: ${why}`);
     const { data } = job;
     if (job.retryCount >= job.retryLimit)
-      await inOrganisation({ orgId: data.orgId }, (db) => tellNews(db, data.orgId, []));
+      await inOrganisation({ orgId: data.orgId }, (db) => tellChange(db, data.orgId, []));
     if ((data.kind === 'import' || data.kind === 'undo') && job.retryCount >= job.retryLimit)
       await noteImportFailed(await workerActor(data.orgId), data, why);
     throw error;

@@ -10,7 +10,7 @@ import type { Issue } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
-import { addLift } from '@/data/means';
+import { addLift } from '@/data/resources';
 import { zoneOf } from '@/data/lawns';
 import { lockZone, type StoredApplication } from '@/data/programme';
 import { changed } from '../changes';

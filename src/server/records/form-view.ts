@@ -15,7 +15,7 @@ import { momentOf, type Moment } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { houseOf, type House } from '@/data/house';
 import { siteName, zoneOf, type ZoneOnLawn } from '@/data/lawns';
-import { equipmentOf, licencesOf } from '@/data/means';
+import { equipmentOf, licencesOf } from '@/data/resources';
 import { applicationsOf } from '@/data/programme';
 import { labelsOf } from '@/data/products';
 import { recordOf } from '@/data/records';

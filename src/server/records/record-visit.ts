@@ -30,7 +30,7 @@ import { momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { plainReason, type GatesThen } from '@/data/gates-then';
 import { siteName, zoneOf } from '@/data/lawns';
-import { licencesOf } from '@/data/means';
+import { licencesOf } from '@/data/resources';
 import { toNumeric } from '@/data/numbers';
 import { lockZone, type StoredApplication } from '@/data/programme';
 import { labelAt, versionOn, type LabelBook } from '@/data/products';

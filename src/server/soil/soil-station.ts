@@ -9,7 +9,7 @@ import { inOrganisation } from '@/data/connection';
 import { groupBy } from '@/data/group';
 import { addLogged, type LoggedReading } from '@/data/imports';
 import { zoneOf } from '@/data/lawns';
-import { tellNews } from '@/data/news';
+import { tellChange } from '@/data/changes-told';
 import { touchZones } from '@/data/readings';
 import { newSensor, noteSensor, sensorById, sensors, type Sensor } from '@/data/sensors';
 import { soilStationOverHttp } from '@/devices/soil/client';
@@ -144,6 +144,6 @@ export async function fetchSensor(actor: Actor, sensorId: string): Promise<void>
   if (added)
     await inOrganisation(actor, async (db) => {
       await touchZones(db, [sensor.zoneId]);
-      await tellNews(db, actor.orgId, null);
+      await tellChange(db, actor.orgId, null);
     });
 }

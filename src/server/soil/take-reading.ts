@@ -17,7 +17,7 @@ import { houseOf } from '@/data/house';
 import { zoneOf } from '@/data/lawns';
 import { toNumeric } from '@/data/numbers';
 import { addObservation, addReadings, latestReadings, readingSent, thermometersOf } from '@/data/readings';
-import { meetReadings } from '@/data/outlooks';
+import { compareReadings } from '@/data/outlooks';
 import { changed } from '../changes';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 import { expectedAt } from './view';
@@ -129,7 +129,7 @@ export async function takeReading(
     ]);
     // held to the model at once, so that its neighbours of the same kind hear of it too
     const withIt = await zoneOf(db, zone.id);
-    if (withIt) await meetReadings(db, actor.orgId, [withIt], house.crossings.depth, today);
+    if (withIt) await compareReadings(db, actor.orgId, [withIt], house.crossings.depth, today);
     await changed(
       db,
       actor,

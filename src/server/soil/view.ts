@@ -11,7 +11,7 @@ import {
   type Hindcast,
   type Outlook,
   type OutlookRefusal,
-  type SchoolSays,
+  type SchoolForecast,
 } from '@/core/ground/outlook';
 import type { Innovation } from '@/core/ground/readings';
 import { diffusivityOf } from '@/core/ground/site';
@@ -37,11 +37,11 @@ import { forecastFrom, observedWeather, stationsOf, storedForecast } from '@/dat
 import { askForWeather } from './weather';
 
 /** A reading with how it met the model. Null: of another year or spot, or no weather reaches it yet. */
-export type MetReading = StoredReading & Readonly<{ met: Innovation | null; isWaiting: boolean }>;
+export type ComparedReading = StoredReading & Readonly<{ met: Innovation | null; isWaiting: boolean }>;
 
 /** What one reading means for the day it was taken on. Temperatures in °C. */
 export type Meaning = Readonly<{
-  reading: MetReading;
+  reading: ComparedReading;
   day: Day;
   /** hour of the station's standard time, 10.5 is half past ten */
   hour: number;
@@ -63,11 +63,11 @@ export type SoilSheet = Readonly<{
   spot: Spot;
   outlook: Outlook | null;
   refusal: OutlookRefusal | null;
-  schools: readonly SchoolSays[];
+  schools: readonly SchoolForecast[];
   /** this year's day by day, and years on file, at the house depth, °C */
   fiveYears: readonly number[];
   past: readonly Readonly<{ year: number; soil: readonly number[] }>[];
-  readings: readonly MetReading[];
+  readings: readonly ComparedReading[];
   thermometers: readonly Thermometer[];
   observations: readonly Observation[];
   /** days by which the house's sign has led the soil; null: not learnt yet */
@@ -102,7 +102,7 @@ export async function soilSheet(
       if (there.ok) for (const i of there.innovations) innovations.set(i.id, i);
       for (const id of there.known?.waiting ?? []) waiting.add(id);
     }
-    const withMet = (r: StoredReading): MetReading => ({
+    const withMet = (r: StoredReading): ComparedReading => ({
       ...r,
       met: innovations.get(r.id) ?? null,
       isWaiting: waiting.has(r.id),
@@ -176,7 +176,7 @@ async function meaningOf(
   zone: ZoneOnLawn,
   house: House,
   today: Day,
-  reading: MetReading,
+  reading: ComparedReading,
 ): Promise<Meaning | null> {
   const { depth } = house.crossings;
   const found = await traceAt(db, zone, reading.spot, depth, today);

@@ -19,7 +19,7 @@ import { earlierWords } from '@/ui/earlier-words';
 import { useKeys } from '@/ui/keys';
 import { Link } from '@/ui/link';
 import { SoilChart } from '@/ui/soil-chart';
-import { WeatherNews } from '@/ui/weather-news';
+import { WeatherAge } from '@/ui/weather-age';
 import { expectationWords, plural, windowWords } from '@/ui/words';
 import { YearRail, type RailMark } from '@/ui/year-rail';
 import { send } from '../../send';
@@ -165,7 +165,7 @@ export function LawnSheet({ sheet, wished, mayPlan, mayRecord, ...actions }: Pro
         <section className="px-4 pb-6 pt-3 md:px-5">
           <Head sheet={sheet} mayPlan={mayPlan} mayRecord={mayRecord} />
           <div className="mt-2 grid gap-2">
-            {weather && <WeatherNews {...weather} today={today} />}
+            {weather && <WeatherAge {...weather} today={today} />}
             {outlookRefusal && (
               <p role="status" className="border-l-4 border-straw bg-paper px-3 py-2">
                 {outlookRefusal.kind === 'too-few-years'

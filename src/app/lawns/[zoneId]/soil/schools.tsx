@@ -1,10 +1,10 @@
 import { dayOf, dayOfYear, type Day } from '@/core/calendar/day';
 import type { School } from '@/core/ground/crossing';
-import type { SchoolSays } from '@/core/ground/outlook';
+import type { SchoolForecast } from '@/core/ground/outlook';
 import { capital, crossingWords, schoolWords, shortDay } from '@/ui/words';
 
 type Props = Readonly<{
-  schools: readonly SchoolSays[];
+  schools: readonly SchoolForecast[];
   used: School;
   lag: number | null;
   needed: number;
@@ -110,5 +110,5 @@ export function Schools({ schools, used, lag, needed, isOwn }: Props) {
   );
 }
 
-const pastWords = ({ school, past }: SchoolSays) =>
+const pastWords = ({ school, past }: SchoolForecast) =>
   `${school}: ${past.map((p) => `${p.year} ${p.day === null ? 'not' : shortDay(p.day)}`).join(', ')}`;

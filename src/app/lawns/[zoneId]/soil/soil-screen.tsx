@@ -4,7 +4,7 @@ import { yearOf } from '@/core/calendar/day';
 import { SPOTS } from '@/core/lawn/zone';
 import { figure, showDepth, showTemperature } from '@/core/units/format';
 import type { Outcome } from '@/server/entry/outcome';
-import type { HindcastSheet, MetReading, SoilSheet } from '@/server/soil/view';
+import type { HindcastSheet, ComparedReading, SoilSheet } from '@/server/soil/view';
 import type { ObservationInput } from '@/server/soil/take-reading';
 import type { Spot } from '@/core/lawn/zone';
 import { AllYearsChart } from '@/ui/soil-chart';
@@ -163,7 +163,7 @@ function Readings({
   readings,
   zoneId,
   timeZone,
-}: Readonly<{ readings: readonly MetReading[]; zoneId: string; timeZone: string }>) {
+}: Readonly<{ readings: readonly ComparedReading[]; zoneId: string; timeZone: string }>) {
   const when = (at: Date) =>
     at.toLocaleString('en-US', {
       timeZone,
@@ -202,7 +202,7 @@ function Readings({
   );
 }
 
-function metWords(r: MetReading): string {
+function metWords(r: ComparedReading): string {
   if (r.isWaiting) return 'waits for the weather of its hour';
   if (!r.met) return r.source === 'hand' ? 'more than a year old' : 'one value in six hours is used';
   const off = `${figure(Math.abs(r.met.innovation) * 1.8, 1)} °F ${r.met.innovation >= 0 ? 'above' : 'below'} what was expected`;

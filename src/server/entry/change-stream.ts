@@ -5,11 +5,11 @@
 import 'server-only';
 import type { Actor } from '@/data/actor';
 import { inOrganisation, listenTo } from '@/data/connection';
-import { NEWS_CHANNEL, newsVersion, type News } from '@/data/news';
+import { CHANGES_CHANNEL, changesVersion, type ChangeNotice } from '@/data/changes-told';
 import { queueState } from '../jobs/jobs';
 
 /** @property zones what looks different since the event before; null: anything may */
-export type NewsEvent = Readonly<{
+export type ChangesTold = Readonly<{
   version: number;
   waiting: number;
   failed: number;
@@ -24,19 +24,19 @@ const QUIET_MS = 30_000;
 /** After this the screen asks again, and who it is is asked again. */
 const LONGEST_MS = 10 * 60_000;
 
-type Hear = (zones: News['zones']) => void;
+type Hear = (zones: ChangeNotice['zones']) => void;
 const kept = globalThis as typeof globalThis & {
-  __ironGateNews?: { ears: Map<string, Set<Hear>>; listening: Promise<void> | null };
+  __ironGateChanges?: { ears: Map<string, Set<Hear>>; listening: Promise<void> | null };
 };
-const state = (kept.__ironGateNews ??= { ears: new Map(), listening: null });
+const state = (kept.__ironGateChanges ??= { ears: new Map(), listening: null });
 
 /** @returns what ends it */
 async function hear(orgId: string, ear: Hear): Promise<() => void> {
   state.listening ??= listenTo(
-    NEWS_CHANNEL,
+    CHANGES_CHANNEL,
     (text) => {
-      const news = JSON.parse(text) as News;
-      for (const one of state.ears.get(news.orgId) ?? []) one(news.zones);
+      const notice = JSON.parse(text) as ChangeNotice;
+      for (const one of state.ears.get(notice.orgId) ?? []) one(notice.zones);
     },
     () => {
       for (const ears of state.ears.values()) for (const one of ears) one(null);
@@ -51,8 +51,8 @@ async function hear(orgId: string, ear: Hear): Promise<() => void> {
   return () => void ears.delete(ear);
 }
 
-async function stateOf(actor: Actor): Promise<Omit<NewsEvent, 'zones'>> {
-  const [version, jobs] = await Promise.all([inOrganisation(actor, newsVersion), queueState(actor.orgId)]);
+async function stateOf(actor: Actor): Promise<Omit<ChangesTold, 'zones'>> {
+  const [version, jobs] = await Promise.all([inOrganisation(actor, changesVersion), queueState(actor.orgId)]);
   return { version, waiting: jobs.waiting, failed: jobs.failed.length };
 }
 
@@ -61,7 +61,7 @@ async function stateOf(actor: Actor): Promise<Omit<NewsEvent, 'zones'>> {
  * goes away, and after some minutes.
  * @throws where the database is away from the start
  */
-export async function newsStream(actor: Actor, left: AbortSignal): Promise<ReadableStream<Uint8Array>> {
+export async function changeStream(actor: Actor, left: AbortSignal): Promise<ReadableStream<Uint8Array>> {
   let changed: Set<string> | null = new Set();
   let isNew = false;
   let wake = () => {};
@@ -88,7 +88,7 @@ export async function newsStream(actor: Actor, left: AbortSignal): Promise<Reada
   gone.signal.addEventListener('abort', () => wake());
 
   async function* events(): AsyncGenerator<string, void> {
-    const event = (e: NewsEvent) => `data: ${JSON.stringify(e)}\n\n`;
+    const event = (e: ChangesTold) => `data: ${JSON.stringify(e)}\n\n`;
     try {
       let told = first;
       yield event({ ...told, zones: null });

@@ -1,9 +1,9 @@
 /** What open screens are told, as it happens: whose, of which zones, and that the line is given up when they leave. */
 import { eq } from 'drizzle-orm';
-import { tellNews } from '@/data/news';
+import { tellChange } from '@/data/changes-told';
 import { inOrganisation, signInDatabase } from '@/data/connection';
 import { news, organisation } from '@/data/schema';
-import { newsStream, type NewsEvent } from '@/server/entry/news-stream';
+import { changeStream, type ChangesTold } from '@/server/entry/change-stream';
 import { changed } from '@/server/changes';
 import { startWorker } from '@/server/jobs/worker';
 import { actor, closeAll, zoneNamed } from '../support/demo';
@@ -28,14 +28,14 @@ afterAll(async () => {
 async function screenOf(who = lead) {
   const left = new AbortController();
   screens.push(left);
-  const reader = (await newsStream(who, left.signal)).getReader();
+  const reader = (await changeStream(who, left.signal)).getReader();
   const decoder = new TextDecoder();
-  const next = async (): Promise<NewsEvent | null> => {
+  const next = async (): Promise<ChangesTold | null> => {
     for (;;) {
       const { done, value } = await reader.read();
       if (done) return null;
       const text = decoder.decode(value);
-      if (text.startsWith('data: ')) return JSON.parse(text.slice(6)) as NewsEvent;
+      if (text.startsWith('data: ')) return JSON.parse(text.slice(6)) as ChangesTold;
     }
   };
   return { next, leave: () => left.abort() };
@@ -59,8 +59,8 @@ test('what comes close together is told together; of what touches all, all', asy
   const screen = await screenOf();
   const { version } = (await screen.next())!;
   await inOrganisation(lead, async (db) => {
-    await tellNews(db, lead.orgId, [id]);
-    await tellNews(db, lead.orgId, null);
+    await tellChange(db, lead.orgId, [id]);
+    await tellChange(db, lead.orgId, null);
   });
   expect(await screen.next()).toMatchObject({ version: version + 2, zones: null });
 });
@@ -71,13 +71,13 @@ test('a change that is taken back is told to nobody, and what another company do
   const all = { orgId: lead.orgId };
   await expect(
     inOrganisation(all, async (db) => {
-      await tellNews(db, lead.orgId, null);
+      await tellChange(db, lead.orgId, null);
       throw new Error('thought better of it');
     }),
   ).rejects.toThrow('thought better');
-  await inOrganisation(other, (db) => tellNews(db, other.orgId, null));
+  await inOrganisation(other, (db) => tellChange(db, other.orgId, null));
   const { id } = await zoneNamed('3 Mill Race · whole lawn');
-  await inOrganisation(lead, (db) => tellNews(db, lead.orgId, [id]));
+  await inOrganisation(lead, (db) => tellChange(db, lead.orgId, [id]));
   expect(await screen.next()).toMatchObject({ version: version + 1, zones: [id] });
 });
 
@@ -85,7 +85,7 @@ test('a long list of zones is told as all: a notice has room for 8,000 bytes', a
   const screen = await screenOf();
   await screen.next();
   const many = Array.from({ length: 400 }, () => crypto.randomUUID());
-  await inOrganisation(lead, (db) => tellNews(db, lead.orgId, many));
+  await inOrganisation(lead, (db) => tellChange(db, lead.orgId, many));
   expect((await screen.next())!.zones).toBeNull();
 });
 

@@ -1,7 +1,7 @@
 import 'server-only';
 import { asc, eq } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
-import { GATE_KEYS, type Lift, type Means } from '@/core/gates/gate';
+import { GATE_KEYS, type Lift, type Resources } from '@/core/gates/gate';
 import { METHODS, type Method } from '@/core/trade/terms';
 import type { Transaction } from './connection';
 import { groupBy } from './group';
@@ -63,7 +63,7 @@ export const calibrate = async (db: Transaction, id: string, on: Day): Promise<b
   ).length > 0;
 
 /** What the company has, as the gates ask for it. */
-export async function meansOf(db: Transaction): Promise<Means> {
+export async function resourcesOf(db: Transaction): Promise<Resources> {
   const shelves = await shelvesOf(db);
   return {
     licences: await licencesOf(db),

@@ -2,7 +2,7 @@
 import { useEffect, useState, type ReactNode } from 'react';
 
 /** What is heavy comes after the first paint; until then its room is kept. */
-export function Late({
+export function AfterFirstPaint({
   height,
   words,
   children,

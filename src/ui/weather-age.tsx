@@ -8,7 +8,7 @@ type Props = Readonly<{
 }>;
 
 /** Says so when the weather on a screen is old, and why; nothing when it is today's. */
-export function WeatherNews({ station, trouble, forecastIssuedOn, today }: Props) {
+export function WeatherAge({ station, trouble, forecastIssuedOn, today }: Props) {
   if (trouble === null && forecastIssuedOn === today) return null;
   const age = forecastIssuedOn === null ? null : today - forecastIssuedOn;
   return (

@@ -1,10 +1,10 @@
 /** The header and the first rows of a CSV file, for choosing columns by eye; the server reads the whole file properly. */
 import { parse } from 'csv-parse/browser/esm/sync';
 
-export type Head = Readonly<{ columns: readonly string[]; rows: readonly (readonly string[])[] }>;
+export type CsvPreview = Readonly<{ columns: readonly string[]; rows: readonly (readonly string[])[] }>;
 const LINES = 5;
 
-export function headOf(text: string): Head | null {
+export function previewCsv(text: string): CsvPreview | null {
   const start = text.split('\n', LINES + 1).join('\n');
   const first = start.slice(0, start.indexOf('\n') < 0 ? start.length : start.indexOf('\n'));
   const delimiter = [';', '\t', ','].find((d) => first.includes(d)) ?? ',';
