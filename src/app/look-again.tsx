@@ -34,7 +34,10 @@ export function LookAgain() {
       source.onmessage = ({ data }: MessageEvent<string>) => {
         const now = JSON.parse(data) as ChangesTold;
         setNews(now);
-        if (seen.current !== null && seen.current !== now.version && isAboutHere(now.zones)) router.refresh();
+        // a screen that is being left for another is not drawn once more
+        const isLeaving = document.querySelector('.on-its-way') !== null;
+        if (seen.current !== null && seen.current !== now.version && isAboutHere(now.zones) && !isLeaving)
+          router.refresh();
         seen.current = now.version;
       };
       source.onerror = () => {

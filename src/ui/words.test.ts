@@ -41,7 +41,7 @@ describe('the headline of a window', () => {
     expect(windowWords(all(15), today)).toBe('Ajar from Sun 28 March'));
   test('never', () => {
     const none = windowOf(context({ zone: { ...context().zone, turf: 'bahiagrass' } }), range).all;
-    expect(windowWords(none, today)).toBe('Shut for the rest of the year');
+    expect(windowWords(none, today)).toBe('Shut to Wed 21 April, as far as it is computed');
     expect(lastDayWords(none, today)).toBe('');
   });
   test('only in another year: that year is said', () => {
@@ -66,6 +66,8 @@ describe('the headline of a window', () => {
     expect(on(30)).toBe('Shut on that day. Opens Tue 27 April');
     expect(on(50)).toBe('Open on that day');
     expect(on(90)).toBe('Ajar on that day: allowed, with a warning');
+    const brief = (days: number) => plannedWords(lane, today, addDays(today, days), true);
+    expect([5, 30, 90].map(brief)).toEqual(['Opens Tue 27 April', 'Shut on that day', 'Ajar on that day']);
   });
   test('names the last day before the soil line shuts it', () => {
     expect(lastDayWords(all(3), today)).toBe('Last day before it shuts: Sun 11 April');

@@ -97,19 +97,27 @@ export function windowWords(all: WindowLane, today: Day): string {
   const ajar = nextOpen(all, today, 'ajar');
   if (ajar?.from === today) return 'Ajar today: allowed, with a warning';
   if (ajar && yearOf(ajar.from) === yearOf(today)) return `Ajar from ${dayIn(today, ajar.from)}`;
-  const later = [open && `opens ${dayIn(today, open.from)}`, ajar && `ajar from ${dayIn(today, ajar.from)}`];
-  return ['Shut for the rest of the year', later.find(Boolean)].filter(Boolean).join('; ');
+  if (open) return `Shut for the rest of the year; opens ${dayIn(today, open.from)}`;
+  if (ajar) return `Shut for the rest of the year; ajar from ${dayIn(today, ajar.from)}`;
+  return `Shut to ${dayIn(today, addDays(all.at(-1)?.to ?? addDays(today, 1), -1))}, as far as it is computed`;
 }
 
 /** Ahead of its day by more than this, an application is not asked whether it could go now. */
 const FAR_DAYS = 21;
 
-/** The headline of an application in a list: now where it is near, on its planned day where that is far. */
-export function plannedWords(all: WindowLane, today: Day, planned: Day): string {
+/**
+ * How an application stands: now where it is near, on its planned day where that is far.
+ * @param isBrief for a list: only how the day itself stands
+ */
+export function plannedWords(all: WindowLane, today: Day, planned: Day, isBrief = false): string {
   const then = planned - today > FAR_DAYS ? all.find((s) => s.from <= planned && planned < s.to) : undefined;
   if (!then) return windowWords(all, today);
-  if (then.verdict.state === 'shut') return `Shut on that day. ${windowWords(all, planned)}`;
-  return then.verdict.state === 'open' ? 'Open on that day' : 'Ajar on that day: allowed, with a warning';
+  const { state } = then.verdict;
+  const onThatDay = `${capital(state)} on that day`;
+  if (isBrief || state === 'open') return onThatDay;
+  return state === 'shut'
+    ? `${onThatDay}. ${windowWords(all, planned)}`
+    : `${onThatDay}: allowed, with a warning`;
 }
 
 /** The last day of the window before it shuts; empty where it stays. */

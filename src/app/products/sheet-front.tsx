@@ -22,6 +22,7 @@ type Props = Readonly<{ sheet: LabelSheet; set: (change: Partial<LabelSheet>) =>
 
 /** What stands on the front of a label, its precautions, and how it works. */
 export function SheetFront({ sheet, set }: Props) {
+  const isHerbicide = sheet.kind === 'herbicide';
   return (
     <>
       <Part title="Front of the label">
@@ -61,19 +62,23 @@ export function SheetFront({ sheet, set }: Props) {
             value={sheet.registeredIn?.join(', ') ?? ''}
             onChange={(text) => set({ registeredIn: statesIn(text) })}
           />
-          <TextField
-            name="Licence category"
-            path="category"
-            value={sheet.category ?? ''}
-            onChange={(category) => set({ category: category === '' ? null : category })}
-          />
-          <SelectField
-            name="Signal word"
-            path="signalWord"
-            options={SIGNAL_WORDS}
-            value={sheet.signalWord as (typeof SIGNAL_WORDS)[number]}
-            onChange={(signalWord) => set({ signalWord })}
-          />
+          {isHerbicide && (
+            <TextField
+              name="Licence category"
+              path="category"
+              value={sheet.category ?? ''}
+              onChange={(category) => set({ category: category === '' ? null : category })}
+            />
+          )}
+          {isHerbicide && (
+            <SelectField
+              name="Signal word"
+              path="signalWord"
+              options={SIGNAL_WORDS}
+              value={sheet.signalWord as (typeof SIGNAL_WORDS)[number]}
+              onChange={(signalWord) => set({ signalWord })}
+            />
+          )}
           <SelectField
             name="Formulation"
             path="formulation"
@@ -83,17 +88,19 @@ export function SheetFront({ sheet, set }: Props) {
             onChange={(formulation) => set({ formulation })}
           />
         </Grid>
-        <CheckField
-          name="Restricted-use product"
-          value={sheet.restrictedUse}
-          onChange={(restrictedUse) => set({ restrictedUse })}
-        />
+        {isHerbicide && (
+          <CheckField
+            name="Restricted-use product"
+            value={sheet.restrictedUse}
+            onChange={(restrictedUse) => set({ restrictedUse })}
+          />
+        )}
         <CheckField
           name="An invented label, never for use"
           value={sheet.demo}
           onChange={(demo) => set({ demo })}
         />
-        <IngredientRows sheet={sheet} onChange={set} />
+        {isHerbicide && <IngredientRows sheet={sheet} onChange={set} />}
         <Grid>
           <FigureField
             name="Density, lb/gal"
@@ -205,70 +212,72 @@ export function SheetFront({ sheet, set }: Props) {
         <CheckField name="Stains hard surfaces" value={sheet.stains} onChange={(stains) => set({ stains })} />
       </Part>
 
-      <Part title="How it works">
-        <CheckField
-          name="In the soil: a barrier, watered in"
-          value={sheet.inSoil}
-          onChange={(inSoil) => set({ inSoil })}
-        />
-        <CheckField
-          name="Through the leaf: dry hours wanted"
-          value={sheet.onLeaf}
-          onChange={(onLeaf) => set({ onLeaf })}
-        />
-        <CheckField
-          name="Reaches back to seedlings that are up"
-          value={sheet.reachesBack}
-          onChange={(reachesBack) => set({ reachesBack })}
-        />
-        <details open={sheet.before.length > 0 && sheet.before.length < 12}>
-          <summary className="min-h-[44px] cursor-pointer py-2 font-cond text-[17px]">
-            Weeds it keeps from coming up: {sheet.before.length}
-          </summary>
-          <ManyField
-            name="Tick those on the label"
-            path="before"
-            options={ALL_WEEDS}
-            words={(w) => WEEDS[w].name}
-            value={sheet.before}
-            onChange={(before) => set({ before })}
+      {isHerbicide && (
+        <Part title="How it works">
+          <CheckField
+            name="In the soil: a barrier, watered in"
+            value={sheet.inSoil}
+            onChange={(inSoil) => set({ inSoil })}
           />
-        </details>
-        <p className="mt-2 font-cond text-[17px]">Weeds it takes once they are up</p>
-        {sheet.after.map((a, i) => (
-          <div key={i} className="mt-1 flex flex-wrap items-end gap-2">
-            <SelectField
-              name="Weed"
-              path={`after ${i + 1} weed`}
+          <CheckField
+            name="Through the leaf: dry hours wanted"
+            value={sheet.onLeaf}
+            onChange={(onLeaf) => set({ onLeaf })}
+          />
+          <CheckField
+            name="Reaches back to seedlings that are up"
+            value={sheet.reachesBack}
+            onChange={(reachesBack) => set({ reachesBack })}
+          />
+          <details open={sheet.before.length > 0 && sheet.before.length < 12}>
+            <summary className="min-h-[44px] cursor-pointer py-2 font-cond text-[17px]">
+              Weeds it keeps from coming up: {sheet.before.length}
+            </summary>
+            <ManyField
+              name="Tick those on the label"
+              path="before"
               options={ALL_WEEDS}
               words={(w) => WEEDS[w].name}
-              value={a.weed}
-              onChange={(weed) => set({ after: changed(sheet.after, i, { weed }) })}
+              value={sheet.before}
+              onChange={(before) => set({ before })}
             />
-            <SelectField
-              name="Up to"
-              path={`after ${i + 1} upTo`}
-              options={STAGES.filter((s) => s !== 'not up')}
-              value={a.upTo}
-              onChange={(upTo) => set({ after: changed(sheet.after, i, { upTo }) })}
-            />
-            <RemoveButton what="weed" onClick={() => set({ after: without(sheet.after, i) })} />
-          </div>
-        ))}
-        <button
-          type="button"
-          className="button mt-2"
-          onClick={() => set({ after: [...sheet.after, { weed: 'smooth-crabgrass', upTo: 'seedling' }] })}
-        >
-          Add a weed
-        </button>
-      </Part>
+          </details>
+          <p className="mt-2 font-cond text-[17px]">Weeds it takes once they are up</p>
+          {sheet.after.map((a, i) => (
+            <div key={i} className="mt-1 flex flex-wrap items-end gap-2">
+              <SelectField
+                name="Weed"
+                path={`after ${i + 1} weed`}
+                options={ALL_WEEDS}
+                words={(w) => WEEDS[w].name}
+                value={a.weed}
+                onChange={(weed) => set({ after: changed(sheet.after, i, { weed }) })}
+              />
+              <SelectField
+                name="Up to"
+                path={`after ${i + 1} upTo`}
+                options={STAGES.filter((s) => s !== 'not up')}
+                value={a.upTo}
+                onChange={(upTo) => set({ after: changed(sheet.after, i, { upTo }) })}
+              />
+              <RemoveButton what="weed" onClick={() => set({ after: without(sheet.after, i) })} />
+            </div>
+          ))}
+          <button
+            type="button"
+            className="button mt-2"
+            onClick={() => set({ after: [...sheet.after, { weed: 'smooth-crabgrass', upTo: 'seedling' }] })}
+          >
+            Add a weed
+          </button>
+        </Part>
+      )}
     </>
   );
 }
 
 const FORMULATION_WORDS = {
-  WG: 'WG, water-dispersible granule',
+  WG: 'WG, water-dispersible',
   WP: 'WP, wettable powder',
   SC: 'SC, suspension',
   EC: 'EC, emulsion',

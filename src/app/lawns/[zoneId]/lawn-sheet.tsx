@@ -135,16 +135,30 @@ export function LawnSheet({ sheet, wished, mayPlan, mayRecord, ...actions }: Pro
     p: () => mayRecord && router.push(`/lawns/${zone.id}/reading`),
   });
 
-  const marks: RailMark[] = applications.map((a) => ({
-    ...{
-      id: a.id,
-      day: a.doneOn ?? a.plannedOn,
-      standing: standingOf(a, today),
-      isChosen: a.id === shown?.id,
-    },
-    label: `${a.purpose || a.products.map((p) => shortName(p.label)).join(' + ')}, ${standingOf(a, today)}`,
-    isMovable: mayPlan && isOpen(a),
-  }));
+  const others = otherWork(sheet);
+  const marks: RailMark[] = [
+    ...others.map(({ id, day, words, what }) => ({
+      ...{
+        id,
+        day,
+        standing: 'done' as const,
+        label: `${words}, ${what}`,
+        isChosen: false,
+        isMovable: false,
+      },
+    })),
+    ...applications.map((a) => ({
+      ...{ id: a.id, day: a.doneOn ?? a.plannedOn, standing: standingOf(a, today) },
+      label: `${a.purpose || a.products.map((p) => shortName(p.label)).join(' + ')}, ${standingOf(a, today)}`,
+      ...{ isChosen: a.id === shown?.id, isMovable: mayPlan && isOpen(a) },
+    })),
+  ];
+  /** Work that was not planned has a screen of its own; an application is chosen here. */
+  const chooseMark = (id: string) => {
+    const other = others.find((o) => o.id === id);
+    if (other) router.push(other.href);
+    else choose(id);
+  };
 
   return (
     <>
@@ -155,7 +169,7 @@ export function LawnSheet({ sheet, wished, mayPlan, mayRecord, ...actions }: Pro
         signs={sheet.signs}
         view={view}
         onMove={move}
-        onChoose={choose}
+        onChoose={chooseMark}
         onMoveMark={(id, to) => {
           edit.moveTo(id, to);
           setSave({ kind: 'none' });
@@ -179,7 +193,7 @@ export function LawnSheet({ sheet, wished, mayPlan, mayRecord, ...actions }: Pro
           )}
           <ProgrammeList
             {...{ applications, windows, today, mayPlan, isChanged }}
-            others={otherWork(sheet)}
+            others={others}
             shownId={shown?.id ?? null}
             onChoose={choose}
             onAdd={() => {

@@ -68,7 +68,7 @@ export function ProgrammeList({
                 type="button"
                 aria-pressed={isShown}
                 onClick={() => onChoose(a.id)}
-                className={`grid min-h-[44px] w-full grid-cols-[16px_104px_minmax(0,1fr)] items-center gap-x-2 border-b border-l-4 border-b-hair px-2 text-left md:min-h-[34px] md:grid-cols-[16px_112px_minmax(0,1fr)_minmax(0,0.62fr)] ${isShown ? 'border-l-moss bg-paper' : 'border-l-transparent'} ${standing === 'skipped' ? 'text-steel line-through decoration-1' : ''}`}
+                className={`grid min-h-[44px] w-full py-0.5 grid-cols-[16px_104px_minmax(0,1fr)] items-center gap-x-2 border-b border-l-4 border-b-hair px-2 text-left md:min-h-[34px] md:grid-cols-[16px_112px_minmax(0,1fr)_minmax(0,0.62fr)] ${isShown ? 'border-l-moss bg-paper' : 'border-l-transparent'} ${standing === 'skipped' ? 'text-steel line-through decoration-1' : ''}`}
               >
                 <span
                   aria-hidden
@@ -77,14 +77,14 @@ export function ProgrammeList({
                 <span className="whitespace-nowrap font-cond text-[17px] font-semibold">
                   {showWeekday(day)}
                 </span>
-                <span className="min-w-0 truncate text-[15px]">
+                <span className="min-w-0 text-[15px] leading-snug md:truncate">
                   {a.purpose && <b className="font-cond text-[16px]">{a.purpose}: </b>}
                   {a.products.map(productWords).join(' + ')}
                 </span>
-                <span className="col-start-3 truncate text-[14px] text-steel md:col-start-4">
+                <span className="col-start-3 text-[14px] leading-snug text-steel md:col-start-4 md:truncate">
                   {STANDING[standing] && <b className="font-cond">{STANDING[standing]}</b>}
                   {standing === 'skipped' && a.skipped && `: ${a.skipped.why}`}
-                  {all && `${STANDING[standing] ? ' · ' : ''}${plannedWords(all, today, a.plannedOn)}`}
+                  {all && `${STANDING[standing] ? ' · ' : ''}${plannedWords(all, today, a.plannedOn, true)}`}
                   {isShown && isChanged && ' · not saved yet'}
                 </span>
               </button>
@@ -105,12 +105,14 @@ const Other = ({ other: o, isNewYear }: Readonly<{ other: OtherWork; isNewYear: 
     {isNewYear && <Year day={o.day} />}
     <Link
       href={o.href}
-      className="grid min-h-[44px] grid-cols-[16px_104px_minmax(0,1fr)] items-center gap-x-2 border-b border-l-4 border-b-hair border-l-transparent px-2 no-underline md:min-h-[34px] md:grid-cols-[16px_112px_minmax(0,1fr)_minmax(0,0.62fr)]"
+      className="grid min-h-[44px] py-0.5 grid-cols-[16px_104px_minmax(0,1fr)] items-center gap-x-2 border-b border-l-4 border-b-hair border-l-transparent px-2 no-underline md:min-h-[34px] md:grid-cols-[16px_112px_minmax(0,1fr)_minmax(0,0.62fr)]"
     >
       <span aria-hidden className="picket-mark bg-moss" />
       <span className="whitespace-nowrap font-cond text-[17px] font-semibold">{showWeekday(o.day)}</span>
-      <span className="min-w-0 truncate text-[15px]">{o.words}</span>
-      <span className="col-start-3 truncate text-[14px] text-steel md:col-start-4">{o.what}</span>
+      <span className="min-w-0 text-[15px] leading-snug md:truncate">{o.words}</span>
+      <span className="col-start-3 text-[14px] leading-snug text-steel md:col-start-4 md:truncate">
+        {o.what}
+      </span>
     </Link>
   </li>
 );

@@ -39,7 +39,7 @@ export function History(props: Props) {
   const here = `/lawns/${zone.id}/sheet`;
   const nameOf = (id: string) => products.find((p) => p.id === id)?.name ?? 'a product that is gone';
   return (
-    <div className="mx-auto max-w-2xl px-4 pb-10">
+    <div className="mx-auto max-w-[1180px] px-4 pb-10">
       <section id="history" className="border-t border-hair pt-4">
         <h2 className="text-[20px]">Before this book</h2>
         <p className="text-[15px] text-steel">
