@@ -280,6 +280,8 @@ async function writeLawns(stationId: string, products: Map<DemoKey, string>): Pr
         lawnId,
         areaSqFt: sqFt,
         besidePavement: zone.besidePavement ?? false,
+        // looked for everywhere but where the notes speak of a well
+        ...(lawn.notes.includes('Well') ? {} : { water: 'none' }),
         // all but the newest customers have been ours since the year before last
         ...(isNew ? {} : { history: 'known', bookFrom: '2025-01-01' }),
       };

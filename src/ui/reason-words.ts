@@ -91,6 +91,14 @@ const MISSING: Record<Missing, string> = {
   'recent-weather': "The weather of the last weeks is not on file, so the soil's water is not known.",
   density: "A share by weight in a liquid needs the product's density, and the sheet has none.",
   group: 'The label sheet does not say the site of action group.',
+  green:
+    'The label allows it on dormant turf alone, and nobody has written down in the ten days before that it is dormant. Look, and note it on the lawn’s screen.',
+  mowing:
+    'The label asks for days since mowing, and no mowing is written down here. Ask, and note it on the lawn’s screen.',
+  water:
+    'The label keeps a distance from water, and nobody has said whether there is any near this zone. Look, and say so on the lawn sheet.',
+  'licence-category':
+    'It is a restricted-use product, and the label sheet names no licence category: type it in from the label or your state’s list.',
 };
 
 /** A reason in a sentence or two, with its figures and their units. */
@@ -157,7 +165,7 @@ export function reasonWords(r: Reason): string {
     case 'later-part':
       return 'A later part follows the first, not the soil.';
     case 'granule':
-      return 'A granule falls through: no wind limit.';
+      return 'A granule drifts far less than a spray, and its label sheet sets no wind limit.';
     case 'calm':
       return `Calmest ${spell(r)}: at most ${showWind(r.wind)}, limit ${showWind(r.limit)}.`;
     case 'breezy':
@@ -197,7 +205,7 @@ export function reasonWords(r: Reason): string {
     case 'seedlings-old-enough':
       return `Seeded ${showDay(r.seeded)}, and past the label's ${seedlingWords(r)}.`;
     case 'no-setback':
-      return 'The label keeps no distance from anything near this zone.';
+      return 'The label sheet sets no distance from what the lawn sheet says is near this zone.';
     case 'inside-setback':
       return `${capital(r.from)} at ${showFeet(r.distance)}; the label keeps ${showFeet(r.asked)}. Treat only what lies beyond it, as a zone of its own, or choose another product.`;
     case 'beyond-setback':
@@ -292,10 +300,14 @@ export function reasonWords(r: Reason): string {
       return 'Wet leaf does not matter to this product.';
     case 'leaf-dry':
       return r.lastRain === null
-        ? 'The leaf is dry.'
+        ? 'No rain in the hours before; dew is not measured here. Look at the leaf.'
         : `Rain ${hourWords(r.lastRain)}: the leaf is dry again.`;
     case 'leaf-dripping':
       return `The leaf drips: rain ${r.lastRain === null ? '' : hourWords(r.lastRain)}.`;
+    case 'leaf-moist':
+      return `This granule sticks to a moist leaf: ${r.lastRain === null ? 'dew is likely now' : `rain ${hourWords(r.lastRain)}`}.`;
+    case 'leaf-too-dry':
+      return 'This granule works through the leaf and falls off a dry one. Dew, or a light watering before, would open it.';
     case 'leaf-damp':
       return `The leaf is still damp from rain ${r.lastRain === null ? '' : hourWords(r.lastRain)}.`;
     case 'dew-likely':
@@ -318,6 +330,8 @@ export function reasonWords(r: Reason): string {
       return 'It does not work through the leaf: rain does it no harm.';
     case 'dry-long-enough':
       return `Dry until ${hourWords(r.until)}: the label asks for ${plural(r.hours, 'hour')}.`;
+    case 'rain-possible':
+      return `The label asks for ${r.hours} hours without rain, and ${showWater(r.rain)} may fall inside them, at up to ${showPercent(r.chance)}.`;
     case 'rain-inside':
       return `Rain ${hourWords(r.at)}, ${showWater(r.rain)} at ${showPercent(r.chance)}: inside the label's ${plural(r.hours, 'hour')}.`;
     case 'no-mowing-rule':

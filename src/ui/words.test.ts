@@ -34,7 +34,7 @@ test('every reason that a gate can give is a sentence, with no figure missing', 
 const all = (mph: number, inches = 0.1) => windowOf(context({ forecast: sky(mph, inches) }), range).all;
 
 describe('the headline of a window', () => {
-  test('open now, with its end', () => expect(windowWords(all(3), today)).toBe('Open today to Tue 23 March'));
+  test('open now, with its end', () => expect(windowWords(all(3), today)).toBe('Open today to Sun 21 March'));
   test('only with a warning', () =>
     expect(windowWords(all(8), today)).toBe('Ajar today: allowed, with a warning'));
   test('shut, and open with a warning later', () =>

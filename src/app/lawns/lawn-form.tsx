@@ -301,14 +301,14 @@ export function LawnForm({
                   value={draft.water ?? ''}
                   onChange={(e) => change({ water: WATERS.find((w) => w === e.target.value) ?? null })}
                 >
-                  <option value="">none</option>
+                  <option value="">nobody has looked yet</option>
                   {WATERS.map((w) => (
                     <option key={w}>{w}</option>
                   ))}
                 </select>
               )}
             </Labelled>
-            {draft.water !== null &&
+            {draft.water !== null && draft.water !== 'none' &&
               text('waterFt', 'Distance to it, ft', { mode: 'decimal', field: 'Distance to water' })}
           </div>
         </Part>

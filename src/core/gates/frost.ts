@@ -1,27 +1,68 @@
-/** Latch: no frost on the leaf, no frozen ground, no snow. Snow lies from a day with frost and precipitation: practice. */
-import { dayOfHour } from '@/core/calendar/hour';
+/**
+ * Latch: no frost on the leaf, no frozen ground, no snow. Snow lies by the bucket of core/ground/surface, from the weeks
+ * observed on. Ground that no outlook tells of is not known after frost; a leaf frozen this morning thaws for two hours
+ * (common practice, no source).
+ */
+import { dayOfHour, type Hour } from '@/core/calendar/hour';
+import { SNOW_COVERS_MM, snowBucket } from '@/core/ground/surface';
 import { soilOn } from '@/core/lawn/green-up';
 import type { Celsius, Millimetres } from '@/core/units/quantity';
-import { open, shut, type Verdict } from './gate';
-import { hourlyGate, hoursBefore, skyAt } from './sky';
+import { ajar, open, shut, type GateContext, type Verdict } from './gate';
+import { aheadOn, hourlyGate, hoursBefore, skyAt } from './sky';
 
 const FROZEN_C = 0.5;
-const SNOW_AIR_C = 1;
-const SNOW_MM = 2;
+const THAWS_HOURS = 2;
+/** Ten days of air under this may have frozen the ground. */
+const HARD_DAYS = 10;
+const HARD_MEAN_C = 1;
 
-export const frost = hourlyGate('frost', 'Frost', (context) => (hour): Verdict => {
-  const { air } = skyAt(context, hour)!;
-  const soil = context.outlook && soilOn(context.outlook, dayOfHour(hour));
-  if (soil !== null && soil <= FROZEN_C)
-    return shut('latch', { code: 'ground-frozen', source: 'outlook', soil: soil as Celsius });
-  if (air <= 0) return shut('latch', { code: 'frost-in-air', source: 'forecast', air });
-  let water = 0;
-  if (air < 5)
-    for (const h of hoursBefore(hour, 24)) {
-      const then = skyAt(context, h);
-      if (then && then.air < SNOW_AIR_C) water += then.rain;
-    }
-  if (water >= SNOW_MM)
-    return shut('latch', { code: 'snow', source: 'forecast', water: water as Millimetres });
-  return open({ code: 'no-frost', source: 'forecast' });
+export const frost = hourlyGate('frost', 'Frost', (context) => {
+  const lying = snowLying(context);
+  return (hour): Verdict => {
+    const { air } = skyAt(context, hour)!;
+    const soil = context.outlook && soilOn(context.outlook, dayOfHour(hour));
+    if (soil !== null && soil <= FROZEN_C)
+      return shut('latch', { code: 'ground-frozen', source: 'outlook', soil: soil as Celsius });
+    if (air <= 0) return shut('latch', { code: 'frost-in-air', source: 'forecast', air });
+    const water = lying(hour);
+    if (water >= SNOW_COVERS_MM) return shut('latch', { code: 'snow', source: 'forecast', water });
+    const coldest = Math.min(
+      ...[...hoursBefore(hour, THAWS_HOURS)].map((h) => skyAt(context, h)?.air ?? Infinity),
+    );
+    if (coldest <= 0) return ajar({ code: 'frost-in-air', source: 'forecast', air: coldest as Celsius });
+    if (soil === null && wasHard(context, hour))
+      return ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' });
+    return open({ code: 'no-frost', source: 'forecast' });
+  };
 });
+
+/** Water in the snow that lies at an hour of the clock, mm. */
+function snowLying(context: GateContext): (hour: Hour) => Millimetres {
+  const { recent, forecast } = context;
+  const runs = [recent, forecast].filter((r) => r !== null);
+  const first = runs[0];
+  if (!first) return () => 0 as Millimetres;
+  const from = first.from * 24;
+  const bucket = snowBucket();
+  const water: number[] = [];
+  for (const run of runs)
+    for (let i = 0; i < run.air.length; i++) {
+      const at = run.from * 24 + i - from;
+      // the forecast goes on from where the observations end
+      if (at >= water.length) water[at] = bucket(run.air[i]!, run.rain[i]!);
+    }
+  return (hour) => (water[hour - aheadOn(context, dayOfHour(hour)) - from] ?? 0) as Millimetres;
+}
+
+function wasHard(context: GateContext, hour: Hour): boolean {
+  let sum = 0;
+  let n = 0;
+  for (const h of hoursBefore(hour, HARD_DAYS * 24)) {
+    const then = skyAt(context, h);
+    if (then) {
+      sum += then.air;
+      n++;
+    }
+  }
+  return n > 0 && sum / n < HARD_MEAN_C;
+}

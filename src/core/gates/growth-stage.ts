@@ -23,7 +23,7 @@ const BEGINS: Record<Stage, number> = {
 const stageAfter = (days: number): Stage => STAGES.findLast((s) => days >= BEGINS[s]) ?? 'not up';
 
 /** The stage on a day, and the day on which it was seen; null: not known. */
-function stageOn(
+export function stageOn(
   { seen, outlook }: GateContext,
   target: Weed,
 ): (day: Day) => {

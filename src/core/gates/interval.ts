@@ -7,6 +7,7 @@
 import { addDays, type Day } from '@/core/calendar/day';
 import { laneByTick } from '@/core/calendar/span';
 import { groundOf, sharesGround, type TieNow } from '@/core/products/application';
+import { substanceKey } from '@/core/products/substance';
 import { limitsFor } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
@@ -63,13 +64,13 @@ export const interval: Gate = {
 
 /** Entries of the same product, or with an a.i. of it, that may lie on the same ground, by day. What was planned for a day gone by cannot come before today. */
 function entriesOfSame({ product: { label, place }, ledger, today }: GateContext): LedgerEntry[] {
-  const names = new Set(label.ingredients.map((i) => i.name));
+  const keys = new Set(label.ingredients.map((i) => substanceKey(i.name)));
   const ground = groundOf(place);
   return ledger
     .filter(
       (e) =>
         sharesGround(e.ground, ground) &&
-        (e.productId === label.id || e.ingredients.some((i) => names.has(i.name))),
+        (e.productId === label.id || e.ingredients.some((i) => keys.has(substanceKey(i.name)))),
     )
     .map((e) => (e.status === 'planned' && e.day < today ? { ...e, day: today } : e))
     .toSorted((a, b) => a.day - b.day);

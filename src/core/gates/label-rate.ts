@@ -5,6 +5,7 @@
 import { constantLane } from '@/core/calendar/span';
 import { groundOf, sharesGround } from '@/core/products/application';
 import { ingredientRate, isHerbicide, rateForTurf } from '@/core/products/label';
+import { substanceKey } from '@/core/products/substance';
 import { containedIn } from '@/core/records/ledger';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { exceeds } from '@/core/units/tolerance';
@@ -43,9 +44,11 @@ function togetherOver(
   const { label, rate, place } = product;
   for (const ingredient of label.ingredients) {
     const { name, counts } = ingredient;
+    const key = substanceKey(name);
     const others = beside.filter(
       (p) =>
-        sharesGround(groundOf(p.place), groundOf(place)) && p.label.ingredients.some((i) => i.name === name),
+        sharesGround(groundOf(p.place), groundOf(place)) &&
+        p.label.ingredients.some((i) => substanceKey(i.name) === key),
     );
     if (!others.length) continue;
     const most = ingredientRate(high, ingredient, label.density);
@@ -53,7 +56,7 @@ function togetherOver(
       ingredientRate(rate, ingredient, label.density),
       ...others.flatMap((p) =>
         containedIn(p.label, p.rate)
-          .filter((c) => c.name === name)
+          .filter((c) => substanceKey(c.name) === key)
           .map((c) => (counts === 'a.e.' ? c.ae : c.ai)),
       ),
     ];

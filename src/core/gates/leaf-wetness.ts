@@ -1,9 +1,10 @@
 /**
- * Latch: a granule with fertilizer goes on dry leaf, where it does not stick and burn; a spray does not go on a leaf that
- * drips. Rain keeps a leaf wet for some hours; dew lies, on most clear nights, until two hours after sunrise: no station
+ * Latch: a granule with fertilizer goes on dry leaf, where it does not stick and burn; one that works through the leaf
+ * goes on a moist one, which holds it; a spray does not go on a leaf that drips. Rain keeps a leaf wet for some hours; dew lies, on most clear nights, until two hours after sunrise: no station
  * of ours says, so it is likely and no more. Hours: common practice, no source.
  */
 import { dayOfHour, hourOf, type Hour } from '@/core/calendar/hour';
+import { worksOnLeaf } from '@/core/products/application';
 import { isGranule } from '@/core/products/label';
 import { daylight } from '@/core/weather/evaporation';
 import { ajar, open, shut, type Verdict } from './gate';
@@ -17,8 +18,9 @@ const DEW_AFTER_SUNRISE = 2;
 export const leafWetness = hourlyGate('leaf-wetness', 'Leaf wetness', (context) => {
   const { product, zone } = context;
   const { label } = product;
-  const isFertilizer = isGranule(label) && label.analysis !== null;
-  if (isGranule(label) ? !isFertilizer : !label.onLeaf)
+  const wantsMoist = isGranule(label) && label.onLeaf;
+  const isFertilizer = isGranule(label) && label.analysis !== null && !wantsMoist;
+  if (isGranule(label) ? !isFertilizer && !wantsMoist : !worksOnLeaf(product))
     return open({ code: 'leaf-irrelevant', source: 'label' });
   const isWet = (hour: Hour) => (skyAt(context, hour)?.rain ?? 0) > WETS_MM;
   return (hour): Verdict => {
@@ -26,7 +28,11 @@ export const leafWetness = hourlyGate('leaf-wetness', 'Leaf wetness', (context) 
     const lastRain = raining ? hour : ([...hoursBefore(hour, DAMP_HOURS)].find(isWet) ?? null);
     const since = lastRain === null ? Infinity : hour - lastRain;
     const facts = { source: 'forecast', lastRain } as const;
-    if (since <= DRIPS_HOURS) return shut('latch', { code: 'leaf-dripping', ...facts });
+    if (since <= DRIPS_HOURS)
+      return wantsMoist
+        ? ajar({ code: 'leaf-dripping', ...facts })
+        : shut('latch', { code: 'leaf-dripping', ...facts });
+    if (since <= DAMP_HOURS && wantsMoist) return open({ code: 'leaf-moist', ...facts });
     if (since <= DAMP_HOURS)
       return isFertilizer
         ? shut('latch', { code: 'leaf-damp', ...facts })
@@ -35,6 +41,10 @@ export const leafWetness = hourlyGate('leaf-wetness', 'Leaf wetness', (context) 
     const { rise, set } = daylight(zone.latitude, day);
     const dries = rise + DEW_AFTER_SUNRISE;
     const sun = solarHour(context, hour);
+    if (wantsMoist)
+      return sun < dries || sun > set
+        ? open({ code: 'leaf-moist', ...facts })
+        : shut('latch', { code: 'leaf-too-dry', ...facts });
     if (isFertilizer && (sun < dries || sun > set))
       return ajar({
         code: 'dew-likely',

@@ -1,7 +1,6 @@
 /**
- * Bolt: somebody's licence is valid on the day: of the label's category where the label names one, and any certified
- * applicator's for a restricted-use product. Which category a product falls under is for local rules; a sheet that
- * names none is ajar.
+ * Bolt: somebody's licence of the label's category is valid on the day. Which category a product falls under is for local
+ * rules: a sheet that names none is ajar, and shut for a restricted-use product, which not any licence covers.
  */
 import type { Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
@@ -12,10 +11,15 @@ export const licence: Gate = {
   name: 'Licence',
   spans: ({ product: { label }, means: { licences } }, range) => {
     const { restrictedUse: restricted, category } = label;
-    if (category === null && !restricted)
-      return constantLane(range, ajar({ code: 'not-known', source: 'label', missing: 'category' }));
+    if (category === null)
+      return constantLane(
+        range,
+        restricted
+          ? shut('bolt', { code: 'not-known', source: 'label', missing: 'licence-category' })
+          : ajar({ code: 'not-known', source: 'label', missing: 'category' }),
+      );
     const fitting = licences
-      .filter((l) => category === null || l.categories.includes(category))
+      .filter((l) => l.categories.includes(category))
       .toSorted((a, b) => b.validTo - a.validTo);
     const best = fitting[0];
     const lapsed = best?.validTo ?? null;

@@ -119,7 +119,10 @@ describe('trees, beds, water', () => {
   test('other water does not matter; trees are kept off, ajar', () => {
     const well = context({ ...asks, zone: { ...zone, water: { kind: 'well', distance: null } } });
     expect(said(on(setback, well))).toBe('open no-setback');
-    expect(said(on(setback, context({ ...asks, zone: { ...zone, trees: true } })))).toBe('ajar keep-off');
+    const none = { kind: 'none', distance: null } as const;
+    expect(said(on(setback, context({ ...asks, zone: { ...zone, trees: true, water: none } })))).toBe(
+      'ajar keep-off',
+    );
   });
 });
 
@@ -138,9 +141,10 @@ describe('licence', () => {
     expect(said(on(licence, context(withLabel({ category: null }))))).toBe('ajar not-known');
     const rup = withLabel({ category: null, restrictedUse: true });
     expect(said(on(licence, context({ ...rup, means: { ...means, licences: [] } })))).toBe(
-      'shut bolt no-valid-licence',
+      'shut bolt not-known',
     );
-    expect(said(on(licence, context(rup)))).toBe('open licensed');
+    // which licence covers it nobody has said: any does not
+    expect(said(on(licence, context(rup)))).toBe('shut bolt not-known');
   });
 });
 
@@ -268,8 +272,8 @@ describe('turf state', () => {
     ['any', 18, 'shut latch part-green'],
     ['any', 25, 'open turf-green'],
     ['not while greening', 18, 'shut bolt part-green'],
-    ['dormant only', 10, 'open turf-dormant'],
-    ['dormant only', 25, 'shut bolt must-be-dormant'],
+    ['dormant only', 10, 'shut bolt not-known'],
+    ['dormant only', 25, 'shut bolt not-known'],
   ] as const)('%s on a soil of %p °C: %s', (dormancy, soil, expected) =>
     expect(said(on(turfState, context({ ...bermuda, ...rows(dormancy), outlook: soilAt(soil) })))).toBe(
       expected,
@@ -336,12 +340,15 @@ describe('nitrogen', () => {
 describe('mowing', () => {
   const mown = (ago: number) => seen({ mownOn: addDays(today, -ago) });
   test('a leaf-active product waits a day, or the label’s days', () => {
-    expect(said(on(mowing, context({ product: leafProduct, ...mown(1) })))).toBe(
+    expect(said(on(mowing, context({ product: leafProduct, ...mown(0) })))).toBe(
       'shut latch mown-too-recently',
     );
-    expect(said(on(mowing, context({ product: leafProduct, ...mown(2) })))).toBe('open mown-long-enough-ago');
+    expect(said(on(mowing, context({ product: leafProduct, ...mown(1) })))).toBe('open mown-long-enough-ago');
     const three = withLabel({ mowing: { beforeDays: 3, afterDays: 0 } }, leafProduct);
-    expect(on(mowing, context({ ...three, ...mown(3) })).state).toBe('shut');
+    expect(on(mowing, context({ ...three, ...mown(2) })).state).toBe('shut');
+    expect(on(mowing, context({ ...three, ...mown(3) })).state).toBe('open');
+    // what the label asks for and nobody wrote down is not known
+    expect(said(on(mowing, context(three)))).toBe('ajar not-known');
     expect(said(on(mowing, context()))).toBe('open no-mowing-rule');
   });
   test('long dead leaf catches a sprayed barrier until it is cut', () => {

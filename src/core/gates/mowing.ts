@@ -5,7 +5,7 @@
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
 import { isGranule } from '@/core/products/label';
-import { open, shut, type Gate, type Verdict } from './gate';
+import { ajar, open, shut, type Gate, type Verdict } from './gate';
 
 const LEAF_DAYS = 1;
 /** A cut this long ago still keeps dead leaf short. */
@@ -21,8 +21,12 @@ export const mowing: Gate = {
       zone.cover === 'heavy' && label.inSoil && !isGranule(label)
         ? shut('latch', { code: 'dead-leaf-catches', source: 'lawn sheet' })
         : null;
-    if (mownOn === null) return constantLane(range, catches ?? none);
-    const opens = addDays(mownOn, days + 1);
+    if (mownOn === null) {
+      const asked = label.mowing.beforeDays > 0;
+      const unknown = ajar({ code: 'not-known', source: 'seen', missing: 'mowing' });
+      return constantLane(range, catches ?? (asked ? unknown : none));
+    }
+    const opens = addDays(mownOn, days);
     const facts = {
       source: label.mowing.beforeDays >= days && days > 0 ? 'label' : 'house rule',
       on: mownOn,

@@ -1,5 +1,6 @@
 /**
- * Latch, for granules that carry nitrogen: none on soil above the house's line, none on dormant warm-season turf, and
+ * Latch, for granules that carry nitrogen: none for cool-season turf on soil above the
+ * house's line, none on dormant warm-season turf, and
  * not above the zone's budget of the year. Budget: the turf's usual most, from memory, unless the house sets one.
  */
 import { dayOf, yearOf, type Day } from '@/core/calendar/day';
@@ -22,6 +23,8 @@ export const nitrogen: Gate = {
     const { label, rate } = product;
     if (!carriesNitrogen(label) || !label.analysis)
       return constantLane(range, open({ code: 'no-nitrogen', source: 'label' }));
+    // warm-season turf grows best on the soil that burns cool-season turf
+    const isCool = [zone.turf, zone.mixedWith].some((t) => t && TURF_FACTS[t].season === 'cool');
     const there = nitrogenIn(label, rate);
     const withIt = beside.map((p) => {
       const n = nitrogenIn(p.label, p.rate);
@@ -62,7 +65,7 @@ export const nitrogen: Gate = {
     return laneByTick<Day, Verdict>(range, (day) => {
       const soil = outlook && soilOn(outlook, day);
       if (soil === null) return ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' });
-      if (soil > rules.nitrogenSoil)
+      if (isCool && soil > rules.nitrogenSoil)
         return shut('latch', {
           code: 'soil-too-warm-for-nitrogen',
           source: 'house rule',

@@ -73,7 +73,7 @@ test('spots: as much ground as is left of the limit opens it; a broadcast is not
     ...c,
     product: {
       ...half,
-      label: { ...label, rates: label.rates.map((r) => ({ ...r, use: 'spot' as const })) },
+      label: { ...label, rainFreeHours: 0, rates: label.rates.map((r) => ({ ...r, use: 'spot' as const })) },
     },
   };
   const area = change(ask(planned), 'area');

@@ -74,6 +74,8 @@ const REASON_TIMES: AllTimes = {
   'leaf-dry': { lastRain: 'hour' },
   'leaf-dripping': { lastRain: 'hour' },
   'leaf-damp': { lastRain: 'hour' },
+  'leaf-moist': { lastRain: 'hour' },
+  'leaf-too-dry': { lastRain: 'hour' },
   'dew-likely': { until: 'hour' },
   'dry-long-enough': { until: 'hour' },
   'rain-inside': { at: 'hour' },

@@ -53,7 +53,11 @@ export type Missing =
   | 'watering-in'
   | 'recent-weather'
   | 'density'
-  | 'group';
+  | 'group'
+  | 'green'
+  | 'mowing'
+  | 'water'
+  | 'licence-category';
 
 /** What a limit counts, with the dose that is asked about. */
 type LimitSums<T> = Readonly<{
@@ -269,7 +273,10 @@ export type Reason = Readonly<{ source: Source }> &
     | Readonly<{ code: 'dormant-wants-no-nitrogen'; turf: Turf; green: number }>
     | Readonly<{ code: 'possible-inversion'; wind: MetresPerSecond }>
     | Readonly<{ code: 'leaf-irrelevant' }>
-    | Readonly<{ code: 'leaf-dry' | 'leaf-dripping' | 'leaf-damp'; lastRain: Hour | null }>
+    | Readonly<{
+        code: 'leaf-dry' | 'leaf-dripping' | 'leaf-damp' | 'leaf-moist' | 'leaf-too-dry';
+        lastRain: Hour | null;
+      }>
     | Readonly<{ code: 'dew-likely'; until: Hour }>
     | Readonly<{ code: 'no-frost' }>
     | Readonly<{ code: 'frost-in-air'; air: Celsius }>
@@ -282,6 +289,7 @@ export type Reason = Readonly<{ source: Source }> &
       }>
     | Readonly<{ code: 'no-rain-free-hours-needed' }>
     | Readonly<{ code: 'dry-long-enough'; hours: number; until: Hour }>
+    | Readonly<{ code: 'rain-possible'; hours: number; rain: Millimetres; chance: number }>
     | Readonly<{ code: 'rain-inside'; hours: number; at: Hour; rain: Millimetres; chance: number }>
     | Readonly<{ code: 'no-mowing-rule' }>
     | Readonly<{ code: 'mown-too-recently' | 'mown-long-enough-ago'; on: Day; days: number; opens: Day }>

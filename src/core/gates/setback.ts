@@ -14,8 +14,11 @@ export const setback: Gate = {
 function verdict({ product: { label }, zone }: Parameters<Gate['spans']>[0]): Verdict {
   const asked = (from: string) => label.setbacks.find((s) => s.from === from)?.distance ?? null;
   const { water } = zone;
-  const fromWater = water && asked(water.kind);
-  if (water && fromWater !== null) {
+  // what nobody has looked for is not "none"
+  const minds = label.setbacks.find((s) => s.from !== 'tree' && s.from !== 'bed');
+  if (!water && minds) return ajar({ code: 'not-known', source: 'lawn sheet', missing: 'water' });
+  const fromWater = water && water.kind !== 'none' ? asked(water.kind) : null;
+  if (water && water.kind !== 'none' && fromWater !== null) {
     if (water.distance === null)
       return shut('bolt', { code: 'not-known', source: 'lawn sheet', missing: 'water-distance' });
     const facts = { source: 'label', from: water.kind, distance: water.distance, asked: fromWater } as const;
@@ -28,7 +31,7 @@ function verdict({ product: { label }, zone }: Parameters<Gate['spans']>[0]): Ve
     const distance = asked(from);
     if (there && distance !== null) return ajar({ code: 'keep-off', source: 'label', from, asked: distance });
   }
-  return water && fromWater !== null && water.distance !== null
+  return water && water.kind !== 'none' && fromWater !== null && water.distance !== null
     ? open({
         code: 'beyond-setback',
         source: 'label',

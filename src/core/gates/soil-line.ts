@@ -8,8 +8,10 @@ import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick, type Lane, type Range } from '@/core/calendar/span';
 import { WATCHES } from '@/core/ground/crossing';
 import type { Outlook } from '@/core/ground/outlook';
+import { stageRank, type Stage } from '@/core/weeds/weeds';
 import { isPreEmergent } from '@/core/trade/terms';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
+import { stageOn } from './growth-stage';
 
 export const soilLine: Gate = {
   key: 'soil-line',
@@ -72,13 +74,18 @@ function autumnOf(watch: Outlook['watches']['autumn'], leadDays: number): ((day:
   return (day) => (day < start ? early : day < p10 ? ahead : p50 === null || day < p50 ? maybe : late);
 }
 
-function verdicts(
-  { product: { label }, rules: { leadDays } }: GateContext,
-  outlook: Outlook,
-): (day: Day) => Verdict {
+function verdicts(context: GateContext, outlook: Outlook): (day: Day) => Verdict {
+  const { leadDays } = context.rules;
+  const { label } = context.product;
   const where = { rule: outlook.rule } as const;
-  const late = (reason: Verdict['reason']): Verdict =>
-    label.reachesBack ? ajar(reason) : shut('latch', reason);
+  const past = label.reachesBack ? pastReach(context) : null;
+  /** After the line: ajar while a product that reaches back still takes what is up. */
+  const late = (reason: Verdict['reason']): ((day: Day) => Verdict) => {
+    const tooLate = shut('latch', reason);
+    if (!past) return () => tooLate;
+    const still = ajar(reason);
+    return (day) => past(day) ?? still;
+  };
 
   if (outlook.crossed !== null) {
     const on = outlook.crossed;
@@ -99,7 +106,7 @@ function verdicts(
       reachesBack: label.reachesBack,
       ...where,
     });
-    return (day) => (day < start ? early : day < on ? ahead : crossed);
+    return (day) => (day < start ? early : day < on ? ahead : crossed(day));
   }
   const { p10, p50 } = outlook.dates;
   if (p10 === null) {
@@ -119,5 +126,35 @@ function verdicts(
   const ahead = open({ code: 'ahead-of-line', source: 'outlook', p10, p50, ...where });
   const maybe = ajar({ code: 'line-may-be-crossed', source: 'outlook', p10, p50, ...where });
   const likely = late({ code: 'line-likely-crossed', source: 'outlook', p10, p50, ...where });
-  return (day) => (day < start ? early : day < p10 ? ahead : p50 === null || day < p50 ? maybe : likely);
+  return (day) => (day < start ? early : day < p10 ? ahead : p50 === null || day < p50 ? maybe : likely(day));
+}
+
+/** Small enough for any product that reaches back, where the sheet names no stage for the weed. */
+const REACHES_TO: Stage = 'seedling';
+
+/** Where a target, seen or expected, has grown past what a product that reaches back takes; null: it has not. */
+function pastReach(context: GateContext): (day: Day) => Verdict | null {
+  const { label, targets } = context.product;
+  const asked = (targets.length ? targets : label.before).map((target) => ({
+    target,
+    at: stageOn(context, target),
+    upTo: label.after.find((a) => a.weed === target)?.upTo ?? REACHES_TO,
+  }));
+  const made = new Map<string, Verdict>();
+  return (day) => {
+    for (const { target, at, upTo } of asked) {
+      const now = at(day);
+      if (!now || stageRank(now.stage) <= stageRank(upTo)) continue;
+      const key = `${target}|${now.stage}|${now.seen ?? ''}`;
+      const verdict =
+        made.get(key) ??
+        shut('latch', {
+          ...{ code: 'past-stage', source: now.seen === null ? 'outlook' : 'seen' },
+          ...{ target, stage: now.stage, upTo, seen: now.seen },
+        });
+      made.set(key, verdict);
+      return verdict;
+    }
+    return null;
+  };
 }

@@ -11,7 +11,7 @@ import { soilWaterOf } from '@/core/weather/soil-water';
 import { daysIn, sliceDays, type HourlyWeather } from '@/core/weather/series';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
-/** Under this room a watering-in of half an inch has no place. */
+/** Under this room a soil is wet, whatever the label asks for; and under the depth of its watering-in. Common practice, no source. */
 const WET_MM = 3;
 
 function joined({ recent, forecast }: GateContext): HourlyWeather[] | null {
@@ -46,7 +46,7 @@ export const soilWater: Gate = {
         dryDays: water.dryDays[i]!,
       } as const;
       if (water.surplus[i]! > 0.5) return shut('latch', { code: 'soil-saturated', ...facts });
-      return facts.room < WET_MM
+      return facts.room < Math.max(WET_MM, product.label.wateringIn?.depth ?? 0)
         ? ajar({ code: 'soil-wet', ...facts })
         : open({ code: 'soil-takes-water', ...facts });
     });

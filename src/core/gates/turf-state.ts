@@ -1,18 +1,24 @@
 /**
  * Bolt if the label says so, else latch: warm-season turf that is neither dormant nor green is easily hurt through the
  * leaf; turf under heat or drought is too. What was seen of stress counts for two weeks (common practice, no source).
+ *
+ * "Dormant only" opens on what somebody saw in the ten days before, and never on a model; turf that never goes dormant,
+ * the cool-season part of a mix too, keeps it shut.
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { laneByTick } from '@/core/calendar/span';
 import { greenOn } from '@/core/lawn/green-up';
 import { TURF_FACTS } from '@/core/lawn/turf';
+import { worksOnLeaf } from '@/core/products/application';
 import { isGranule, rateForTurf } from '@/core/products/label';
-import { ajar, open, shut, type Gate, type Verdict } from './gate';
+import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
 /** Under it turf counts as dormant, above `GREEN` as green: what an eye at the kerb calls so. Common practice, no source. */
 const DORMANT = 0.05;
 const GREEN = 0.9;
 const STRESS_DAYS = 14;
+/** So long does "dormant" count once it was seen. The project's rule: a warm week greens bermudagrass. */
+const DORMANT_SEEN_DAYS = 10;
 
 export const turfState: Gate = {
   key: 'turf-state',
@@ -20,6 +26,7 @@ export const turfState: Gate = {
   spans: ({ product: { label, use }, zone, seen, outlook }, range) => {
     const warm = [zone.turf, zone.mixedWith].find((t) => t && TURF_FACTS[t].season === 'warm') ?? null;
     const dormancy = rateForTurf(label, zone, use)?.dormancy ?? 'any';
+    const works = worksOnLeaf({ label, use }) && !isGranule(label);
     const { stress } = seen;
     const until = stress && stress.kind !== 'none' ? addDays(stress.on, STRESS_DAYS) : null;
     const stressed: Verdict | null =
@@ -32,12 +39,12 @@ export const turfState: Gate = {
             until,
           })
         : null;
+    if (dormancy === 'dormant only') return laneByTick<Day, Verdict>(range, dormantOnly(zone, seen));
     const noMatter = open({ code: 'turf-state-irrelevant', source: 'label' });
     const kept = new Map<string, Verdict>();
     return laneByTick<Day, Verdict>(range, (day) => {
-      if (stressed && stress && until !== null && day >= stress.on && day < until && label.onLeaf)
-        return stressed;
-      if (warm === null || (dormancy === 'any' && (!label.onLeaf || isGranule(label)))) return noMatter;
+      if (stressed && stress && until !== null && day >= stress.on && day < until && works) return stressed;
+      if (warm === null || (dormancy === 'any' && !works)) return noMatter;
       const green = greenOn(warm, outlook, seen.green, day);
       const seenOn = seen.green && seen.green.on <= day ? seen.green.on : null;
       const key = green === null ? '' : `${Math.round(green * 20)}|${seenOn ?? ''}`;
@@ -52,7 +59,6 @@ export const turfState: Gate = {
           seen: seenOn,
         } as const;
         if (green <= DORMANT) verdict = open({ code: 'turf-dormant', ...facts });
-        else if (dormancy === 'dormant only') verdict = shut('bolt', { code: 'must-be-dormant', ...facts });
         else if (green >= GREEN) verdict = open({ code: 'turf-green', ...facts });
         else
           verdict = shut(dormancy === 'not while greening' ? 'bolt' : 'latch', {
@@ -65,3 +71,27 @@ export const turfState: Gate = {
     });
   },
 };
+
+/** What a label that allows dormant turf alone says of a day: open only where somebody has just seen it dormant. */
+function dormantOnly(
+  { turf, mixedWith }: GateContext['zone'],
+  { green }: GateContext['seen'],
+): (day: Day) => Verdict {
+  const grasses = [turf, mixedWith].filter((t) => t !== null);
+  const never = grasses.find((t) => TURF_FACTS[t].season === 'cool');
+  if (never) {
+    const shutFor = shut('bolt', {
+      ...{ code: 'must-be-dormant', source: 'label', turf: never, green: 1, seen: null },
+    });
+    return () => shutFor;
+  }
+  const unseen = shut('bolt', { code: 'not-known', source: 'seen', missing: 'green' });
+  if (!green) return () => unseen;
+  const facts = { source: 'seen', turf, green: green.share, seen: green.on } as const;
+  const dormant = open({ code: 'turf-dormant', ...facts });
+  const alive = shut('bolt', { code: 'must-be-dormant', ...facts });
+  return (day) => {
+    if (day < green.on || day > addDays(green.on, DORMANT_SEEN_DAYS)) return unseen;
+    return green.share <= DORMANT ? dormant : alive;
+  };
+}

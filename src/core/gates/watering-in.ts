@@ -1,7 +1,7 @@
 /**
  * Latch: enough water comes inside the label's deadline to carry the barrier into the soil. An irrigation system can
- * always bring it; without one, rain must. Rain that the forecast does not reach yet is not known: ajar. A storm above
- * the soil's intake inside 24 hours runs off with the product: ajar.
+ * always bring it; without one, rain must: what falls after the working day, weighed by its chance. Rain that the forecast
+ * does not reach yet is not known: ajar. A storm above the soil's intake inside 24 hours runs off with the product: ajar.
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
@@ -16,8 +16,9 @@ const MINUTES_PER_DAY = 24 * 60;
 export const wateringIn: Gate = {
   key: 'watering-in',
   name: 'Watering-in',
-  spans: ({ product: { label, use }, zone, forecast }, range) => {
-    const need = label.wateringIn;
+  spans: ({ product: { label, use }, zone, forecast, rules }, range) => {
+    // a label's figure is for what it sets it for: a foliar treatment of the same product is not watered in
+    const need = isPreEmergent(use) || use === 'turf care' ? label.wateringIn : null;
     if (label.inSoil && !need && isPreEmergent(use))
       return constantLane(range, ajar({ code: 'not-known', source: 'label', missing: 'watering-in' }));
     if (!need) return constantLane(range, open({ code: 'no-watering-in-needed', source: 'label' }));
@@ -33,12 +34,12 @@ export const wateringIn: Gate = {
     const unknown = byIrrigation ?? ajar({ code: 'not-known', source: 'forecast', missing: 'forecast' });
     return laneByTick<Day, typeof unknown>(range, (day) => {
       if (!forecast || day < forecast.from || day >= forecast.from + daysIn(forecast)) return unknown;
-      const hourly = heaviestHour(forecast, day);
+      const hourly = heaviestHour(forecast, day, rules.workFrom);
       if (hourly > intake) return ajar({ code: 'storm-runs-off', source: 'forecast', hourly, intake });
       if (byIrrigation) return byIrrigation;
       const by = addDays(day, withinDays);
       const forecastTo = addDays(forecast.from, daysIn(forecast));
-      const expected = rainBetween(forecast, day, Math.min(by, forecastTo) as Day);
+      const expected = rainBetween(forecast, day, rules.workTo, Math.min(by, forecastTo) as Day);
       if (expected >= depth)
         return open({ code: 'rain-waters-in', source: 'forecast', expected, depth, by, withinDays });
       if (by > forecastTo)
@@ -48,11 +49,16 @@ export const wateringIn: Gate = {
   },
 };
 
-const heaviestHour = (f: Forecast, day: Day): Millimetres =>
-  Math.max(...f.rain.subarray((day - f.from) * 24, (day - f.from + 1) * 24)) as Millimetres;
+/** In the 24 hours after the working day begins. */
+const heaviestHour = (f: Forecast, day: Day, workFrom: number): Millimetres => {
+  const first = (day - f.from) * 24 + workFrom;
+  return Math.max(...f.rain.subarray(first, first + 24)) as Millimetres;
+};
 
-function rainBetween(f: Forecast, from: Day, to: Day): Millimetres {
+/** Rain after the working day `from` is over, each hour weighed by its chance. */
+function rainBetween(f: Forecast, from: Day, workTo: number, to: Day): Millimetres {
   let sum = 0;
-  for (const mm of f.rain.subarray((from - f.from) * 24, (to - f.from) * 24)) sum += mm;
+  for (let h = (from - f.from) * 24 + workTo; h < (to - f.from) * 24; h++)
+    sum += f.rain[h]! * f.rainChance[h]!;
   return sum as Millimetres;
 }

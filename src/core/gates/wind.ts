@@ -1,6 +1,7 @@
 /**
- * Bolt where the label sets a limit, else latch: spray only in a spell of working hours with wind under the limit.
- * The calmest spell of the day decides: its windiest hour is compared with limit and caution. Granules do not drift so.
+ * Two limits, each with its own strength: above the label's a bolt, above the house's a latch, whichever is the lower.
+ * The calmest spell of working hours decides for a day: its windiest hour is compared. A granule drifts far less, and is
+ * asked only where its label sets a limit.
  * Days that the forecast does not reach: ajar, not known. Today only what is left of the day counts.
  */
 import type { Day } from '@/core/calendar/day';
@@ -18,27 +19,43 @@ import { aheadOn, hourlyGate, skyAt, solarHour } from './sky';
 const STILL = fromMilesPerHour(3);
 const DAWN_HOURS = 2;
 
-function limits({ product: { label }, rules }: GateContext) {
+const isAsked = ({ product: { label } }: GateContext) => !isGranule(label) || label.windLimit !== null;
+
+/** What the windiest hour of a stretch says. */
+function judge(
+  { product: { label }, rules }: GateContext,
+  wind: MetresPerSecond,
+  stretch: Readonly<{ from: number; to: number }>,
+): Verdict {
   const byLabel = label.windLimit;
-  const limit = byLabel === null ? rules.windLimit : (Math.min(byLabel, rules.windLimit) as MetresPerSecond);
-  const isLabelLimit = byLabel !== null && byLabel <= rules.windLimit;
-  return { limit, isLabelLimit, source: isLabelLimit ? 'label' : 'house rule' } as const;
+  const facts = { wind, ...stretch } as const;
+  if (byLabel !== null && wind > byLabel)
+    return shut('bolt', { code: 'windy', source: 'label', limit: byLabel, ...facts });
+  if (isGranule(label)) return open({ code: 'calm', source: 'label', limit: byLabel!, ...facts });
+  if (wind > rules.windLimit)
+    return shut('latch', { code: 'windy', source: 'house rule', limit: rules.windLimit, ...facts });
+  const isLabels = byLabel !== null && byLabel <= rules.windLimit;
+  const lower = {
+    source: isLabels ? 'label' : 'house rule',
+    limit: isLabels ? byLabel : rules.windLimit,
+  } as const;
+  return wind > rules.windCaution
+    ? ajar({ code: 'breezy', ...lower, ...facts })
+    : open({ code: 'calm', ...lower, ...facts });
 }
 
 const byTheHour = hourlyGate('wind', 'Wind', (context) => {
-  const { product, rules, zone } = context;
-  if (isGranule(product.label)) return open({ code: 'granule', source: 'label' });
-  const { limit, isLabelLimit, source } = limits(context);
+  const { product, zone } = context;
+  if (!isAsked(context)) return open({ code: 'granule', source: 'label' });
   return (hour): Verdict => {
     const now = skyAt(context, hour)!.wind;
-    const facts = { source, wind: now, limit, from: hourOfDay(hour), to: hourOfDay(hour) + 1 } as const;
-    if (now > limit) return shut(isLabelLimit ? 'bolt' : 'latch', { code: 'windy', ...facts });
-    if (now > rules.windCaution) return ajar({ code: 'breezy', ...facts });
+    const verdict = judge(context, now, { from: hourOfDay(hour), to: hourOfDay(hour) + 1 });
+    if (verdict.state !== 'open' || isGranule(product.label)) return verdict;
     const { rise, set } = daylight(zone.latitude, dayOfHour(hour));
     const sun = solarHour(context, hour);
     if (now < STILL && (sun < rise + DAWN_HOURS || sun > set - DAWN_HOURS))
       return ajar({ code: 'possible-inversion', source: 'forecast', wind: now });
-    return open({ code: 'calm', ...facts });
+    return verdict;
   };
 });
 
@@ -46,10 +63,9 @@ export const wind: Gate = {
   key: 'wind',
   name: 'Wind',
   spans: (context, range) => {
-    const { product, forecast, rules } = context;
-    if (isGranule(product.label)) return constantLane(range, open({ code: 'granule', source: 'label' }));
+    const { forecast, rules } = context;
+    if (!isAsked(context)) return constantLane(range, open({ code: 'granule', source: 'label' }));
     const unknown = ajar({ code: 'not-known', source: 'forecast', missing: 'forecast' });
-    const { limit, isLabelLimit, source } = limits(context);
     return laneByTick<Day, Verdict>(range, (day) => {
       const spell = forecast && calmestSpell(context, forecast, day);
       if (!spell) return unknown;
@@ -60,10 +76,7 @@ export const wind: Gate = {
           until: rules.workTo,
           hours: rules.calmHours,
         });
-      const facts = { source, wind: spell.wind, limit, from: spell.from, to: spell.to } as const;
-      if (spell.wind > limit) return shut(isLabelLimit ? 'bolt' : 'latch', { code: 'windy', ...facts });
-      if (spell.wind > rules.windCaution) return ajar({ code: 'breezy', ...facts });
-      return open({ code: 'calm', ...facts });
+      return judge(context, spell.wind, { from: spell.from, to: spell.to });
     });
   },
   hours: byTheHour.hours!,

@@ -1,8 +1,10 @@
 /**
  * How green warm-season turf is on a day: from the soil's temperature, corrected by what was seen.
  *
- * Green-up at 10 cm by turf: from memory (confidence low), so the range is wide and what people see goes before it. The
- * mean of ten days counts: turf follows the soil slowly. Common practice, no source.
+ * Spring and autumn are two things. Green-up begins at 16 to 20 °C at 10 cm by turf, while the soil warms; green is lost
+ * weeks after the soil has fallen through those, near 10 °C and with frost. From memory (confidence low), so the ranges
+ * are wide and what people see goes before them. The mean of ten days counts: turf follows the soil slowly. Common
+ * practice, no source. No label's demand for dormant turf rests on this: see gates/turf-state.
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import type { Outlook } from '@/core/ground/outlook';
@@ -19,7 +21,11 @@ const GREEN_UP: Partial<Record<Turf, readonly [number, number]>> = {
   buffalograss: [13, 18],
   'seashore paspalum': [16, 20],
 };
+/** Soil in autumn at which the last green goes, and from which on it is all there, °C. Frost is not looked at. */
+const GREEN_DOWN = [6, 11] as const;
 const DAYS = 10;
+/** The soil falls where these ten days are cooler than the ten that ended so many days before. */
+const LOOKS_BACK = 30;
 /** What was seen fades into what is expected over so many days. */
 const SEEN_FADES = 30;
 
@@ -49,16 +55,18 @@ export function greenOn(
 }
 
 function bySoil(turf: Turf, outlook: Outlook, day: Day): number | null {
-  const [begins, green] = GREEN_UP[turf] ?? [16, 20];
-  let sum = 0;
-  let n = 0;
-  for (let d = day - DAYS + 1; d <= day; d++) {
-    const t = soilOn(outlook, addDays(day, d - day));
-    if (t !== null) {
-      sum += t;
-      n++;
-    }
-  }
-  if (n === 0) return null;
-  return Math.min(1, Math.max(0, (sum / n - begins) / (green - begins)));
+  const now = meanTo(outlook, day);
+  if (now === null) return null;
+  const before = meanTo(outlook, addDays(day, -LOOKS_BACK));
+  const isFalling = before !== null && before > now;
+  const [none, all] = isFalling ? GREEN_DOWN : (GREEN_UP[turf] ?? [16, 20]);
+  return Math.min(1, Math.max(0, (now - none) / (all - none)));
+}
+
+/** The mean of the ten days that end with `to`, as far as they are known; null: none is. */
+function meanTo(outlook: Outlook, to: Day): number | null {
+  const known = Array.from({ length: DAYS }, (_, i) => soilOn(outlook, addDays(to, -i))).filter(
+    (t) => t !== null,
+  );
+  return known.length ? known.reduce((a, b) => a + b, 0) / known.length : null;
 }

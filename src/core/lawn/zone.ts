@@ -8,7 +8,8 @@ export type Drainage = (typeof DRAINAGES)[number];
 export { COVERS as THATCHES, type Cover as Thatch } from '@/core/ground/site';
 export const ASPECTS = ['north', 'east', 'south', 'west'] as const;
 export type Aspect = (typeof ASPECTS)[number];
-export const WATERS = ['well', 'pond', 'stream', 'drain'] as const;
+/** Water near a zone; none: somebody has looked. Not said is null. */
+export const WATERS = ['well', 'pond', 'stream', 'drain', 'none'] as const;
 export type Water = (typeof WATERS)[number];
 export const TREE_KINDS = ['ornamental', 'fruit'] as const;
 export type TreeKind = (typeof TREE_KINDS)[number];

@@ -6,7 +6,7 @@ import type { Day } from '@/core/calendar/day';
 import type { Metres, SquareMetres } from '@/core/units/quantity';
 import type { ProductRate } from '@/core/units/rate';
 import type { Weed } from '@/core/weeds/weeds';
-import type { Label } from './label';
+import { isGranule, type Label } from './label';
 import type { Method, Use } from '@/core/trade/terms';
 
 /**
@@ -64,3 +64,10 @@ export const groundOf = (place: Place): string | null => (place.on === 'zone' ? 
 /** Whether two doses can meet on the same square foot. */
 export const sharesGround = (a: string | null, b: string | null): boolean =>
   a === null || b === null || a === b;
+
+/**
+ * Whether it works through the leaf as it is used here: by the sheet's tick, or because a spray is meant for weeds that
+ * are up, whatever the tick says.
+ */
+export const worksOnLeaf = ({ label, use }: Pick<ApplicationProduct, 'label' | 'use'>): boolean =>
+  label.onLeaf || ((use === 'post-emergent' || use === 'spot') && !isGranule(label));

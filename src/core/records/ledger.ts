@@ -13,6 +13,7 @@
 import { addDays, dayOf, inYear, yearOf, type Day } from '@/core/calendar/day';
 import { sharesGround } from '@/core/products/application';
 import { ingredientRate, type Label, type LimitPeriod } from '@/core/products/label';
+import { substanceKey } from '@/core/products/substance';
 import { nitrogenRate } from '@/core/units/by-label';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import type { ProductRate } from '@/core/units/rate';
@@ -171,7 +172,8 @@ export const ofProduct =
 export const ofIngredient =
   (name: string, counts: 'a.i.' | 'a.e.') =>
   (e: LedgerEntry): number | null | undefined => {
-    const part = e.ingredients.find((i) => i.name === name);
+    const key = substanceKey(name);
+    const part = e.ingredients.find((i) => substanceKey(i.name) === key);
     return part && (counts === 'a.e.' ? part.ae : part.ai);
   };
 

@@ -269,7 +269,7 @@ function rowsOf(input: LawnInput) {
       concreteEdgeFt: toNumeric(concreteEdgeFt ?? 0),
       bedEdgeFt: toNumeric(bedEdgeFt ?? 0),
       water: input.water,
-      waterFt: input.water === null ? null : numeric(waterFt),
+      waterFt: input.water === null || input.water === 'none' ? null : numeric(waterFt),
       irrigationInPerHour: numeric(irrigation),
       thatch: input.thatch,
       seedingOn: seeding === null ? null : isoDay(seeding),
