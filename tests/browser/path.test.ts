@@ -35,7 +35,7 @@ test('desktop, by the keyboard alone: sign in, see why, change the plan, mix, re
   await b.page('14 Quarry Lane · front');
 
   await b.keys('t');
-  await b.page('applications can go today');
+  await b.page('can go today');
   await isSound(b, 'Today');
   await tabTo('front, 14 Quarry Lane');
   await b.keys(Key.ENTER);
@@ -135,7 +135,7 @@ test('desktop, by the keyboard alone: sign in, see why, change the plan, mix, re
 test('phone: the same path with a thumb', async () => {
   b = await openBrowser(BASE, PHONE);
   await b.signIn(TOBIN, PASSWORD);
-  await b.page('applications can go today');
+  await b.page('can go today');
   await isSound(b, 'Today, phone');
   await (await b.find('//a[@aria-label="paddock, 230 Long Meadow"]')).click();
   await b.page('Soil temperature of this zone');

@@ -64,6 +64,7 @@ const good = {
     latitude_deg: 38.6,
     state: 'Merrow',
     irrigation_mm_per_h: 10,
+    water: { kind: 'none' },
   },
   label: demoLabel('prodiamine'),
   application: { rate: { figure: 0.4, unit: 'oz/1000sqft' }, use: 'pre-emergent' },

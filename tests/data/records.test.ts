@@ -128,8 +128,17 @@ test('the path: recorded once however often it is sent, the ledger has it, and t
   expect(rateIn({ by: 'volume', rate: worst as never }, 'floz/acre')).toBeCloseTo(6.0, 1);
   // the second part now counts its 14 days from what was really done
   const second = nextOf(after.applications)!;
-  const { all } = windowOf(contextOf(after.applications, second.id, after.facts), yearAhead(after.today));
-  expect(nextOpen(all, after.today, 'ajar')!.from).toBeGreaterThanOrEqual(addDays(after.today, 14));
+  const { all, lanes } = windowOf(
+    contextOf(after.applications, second.id, after.facts),
+    yearAhead(after.today),
+  );
+  const { lane } = lanes.find((l) => l.gate.key === 'interval')!;
+  const first = lane.find((s) => s.to > after.today && s.verdict.state !== 'shut');
+  expect(first!.from).toBe(addDays(after.today, 14));
+  // and waits for the seed, sown here on 1 April by the plan, until somebody says that it is
+  const ahead = lanes.find((l) => l.gate.key === 'seeding-ahead')!.lane.at(-1)!.verdict;
+  expect(ahead).toMatchObject({ state: 'shut', strength: 'bolt', reason: { missing: 'seedlings' } });
+  expect(nextOpen(all, after.today, 'ajar')).toBeNull();
 });
 
 describe('a visit of several products', () => {

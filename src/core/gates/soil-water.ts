@@ -11,8 +11,10 @@ import { soilWaterOf } from '@/core/weather/soil-water';
 import { daysIn, sliceDays, type HourlyWeather } from '@/core/weather/series';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
-/** Under this room a soil is wet, whatever the label asks for; and under the depth of its watering-in. Common practice, no source. */
+/** Under this room a soil is wet, whatever the label asks for. Common practice, no source. */
 const WET_MM = 3;
+/** Before so many dry days it should have room for the label's watering-in as well. Common practice, no source. */
+const DRY_DAYS = 4;
 
 function joined({ recent, forecast }: GateContext): HourlyWeather[] | null {
   if (!forecast) return null;
@@ -46,7 +48,8 @@ export const soilWater: Gate = {
         dryDays: water.dryDays[i]!,
       } as const;
       if (water.surplus[i]! > 0.5) return shut('latch', { code: 'soil-saturated', ...facts });
-      return facts.room < Math.max(WET_MM, product.label.wateringIn?.depth ?? 0)
+      const needs = facts.dryDays < DRY_DAYS ? (product.label.wateringIn?.depth ?? 0) : 0;
+      return facts.room < Math.max(WET_MM, needs)
         ? ajar({ code: 'soil-wet', ...facts })
         : open({ code: 'soil-takes-water', ...facts });
     });
