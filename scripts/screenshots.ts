@@ -13,7 +13,7 @@ const chart = (b: Browser) => b.find('.apexcharts-svg .apexcharts-series path');
 
 /** Today, when no window is being computed any more. */
 const settled = (b: Browser) =>
-  b.driver.wait(async () => !(await b.page('can go today')).includes('computed anew'), 120_000);
+  b.driver.wait(async () => !/computed anew|computing…/.test(await b.page('can go today')), 120_000);
 
 async function keep(b: Browser, name: string) {
   // the caret blinks

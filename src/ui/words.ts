@@ -99,7 +99,7 @@ export function windowWords(all: WindowLane, today: Day): string {
   if (ajar && yearOf(ajar.from) === yearOf(today)) return `Ajar from ${dayIn(today, ajar.from)}`;
   if (open) return `Shut for the rest of the year; opens ${dayIn(today, open.from)}`;
   if (ajar) return `Shut for the rest of the year; ajar from ${dayIn(today, ajar.from)}`;
-  return `Shut to ${dayIn(today, addDays(all.at(-1)?.to ?? addDays(today, 1), -1))}, as far as it is computed`;
+  return `Shut to ${dayIn(today, addDays(all.at(-1)?.to ?? addDays(today, 1), -1))}`;
 }
 
 /** Ahead of its day by more than this, an application is not asked whether it could go now. */
