@@ -308,7 +308,8 @@ export function LawnForm({
                 </select>
               )}
             </Labelled>
-            {draft.water !== null && draft.water !== 'none' &&
+            {draft.water !== null &&
+              draft.water !== 'none' &&
               text('waterFt', 'Distance to it, ft', { mode: 'decimal', field: 'Distance to water' })}
           </div>
         </Part>
