@@ -7,7 +7,8 @@ import { markWindowsOfProductsStale, markWindowsStale, oneChangeAtATime, settleZ
 import { tellChange } from '@/data/changes-told';
 import type { Actor } from '@/data/actor';
 import type { Transaction } from '@/data/connection';
-import { sendJobIn, type Job } from './jobs/jobs';
+import { sendJobIn } from './jobs/jobs';
+import type { Job } from './jobs/kinds';
 
 /** Zones; everything; or zones and, for their shelf, whatever is planned with some products. */
 type Touched =

@@ -12,6 +12,7 @@ import type { addSensor } from '@/server/soil/soil-station';
 import type { TokenNews } from '@/server/entry/tokens';
 import { Labelled } from '@/ui/labelled';
 import { plural } from '@/ui/words';
+import { JOB_KINDS } from '@/server/jobs/kinds';
 import { RefusalWords } from '../refusal-words';
 import { send } from '../send';
 
@@ -324,16 +325,6 @@ export function Tokens({
   );
 }
 
-const JOB_WORDS: Record<QueueState['failed'][number]['kind'], string> = {
-  outlooks: 'Computing all outlooks',
-  zones: 'Computing the outlook of a lawn',
-  import: 'Taking a file',
-  undo: 'Taking a file out again',
-  'soil-station': 'Asking a soil station',
-  windows: 'Computing the windows of planned applications',
-  weather: 'Fetching the weather',
-};
-
 export function Jobs({
   jobs,
   mayPlan,
@@ -349,7 +340,7 @@ export function Jobs({
       <ul>
         {jobs.failed.map((j) => (
           <li key={j.id} className="flex flex-wrap items-center gap-x-4 border-b border-hair">
-            <span className="font-semibold text-clay">{JOB_WORDS[j.kind]} failed</span>
+            <span className="font-semibold text-clay">{JOB_KINDS[j.kind].words} failed</span>
             <span className="text-[15px]">
               {j.why} ({j.at.slice(0, 16).replace('T', ' ')} UTC, tried four times)
             </span>

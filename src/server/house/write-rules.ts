@@ -4,7 +4,7 @@ import { inOrganisation } from '@/data/connection';
 import { writeHouse } from '@/data/house';
 import { changed } from '../changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
-import type { Job } from '../jobs/jobs';
+import type { Job } from '../jobs/kinds';
 
 /**
  * Writes one panel of the house's figures, for all lawns at once. Each panel has a version of its own: a second editor of

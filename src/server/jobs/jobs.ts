@@ -2,35 +2,17 @@ import 'server-only';
 import PgBoss from 'pg-boss';
 import { sql } from 'drizzle-orm';
 import { isDatabaseGone, signInDatabase, type Transaction } from '@/data/connection';
+import { JOB_KINDS, QUEUES, type Job, type JobKind } from './kinds';
 
 /**
  * The queue of background work. It lives in PostgreSQL (pg-boss), so that any number of workers on any number of
  * machines share it. Every job may be done twice: what is up to date costs nothing.
  */
-export type Job =
-  /** a forecast or a house rule is new: every kind of site at every station of the organisation */
-  | Readonly<{ kind: 'outlooks'; orgId: string }>
-  /** a reading or a fact of one zone is new: it, and its neighbours of the same kind */
-  | Readonly<{ kind: 'zones'; orgId: string; zoneIds: readonly string[] }>
-  | Readonly<{ kind: 'import' | 'undo'; orgId: string; importId: string }>
-  | Readonly<{ kind: 'soil-station'; orgId: string; sensorId: string }>
-  /** windows of planned applications that are stale or of another hour */
-  | Readonly<{ kind: 'windows'; orgId: string }>
-  /** a station's forecast is not of today */
-  | Readonly<{ kind: 'weather'; orgId: string }>;
-
 /** A failed job is tried again three times, a little later each time; then it is shown. */
 const RETRIES = { retryLimit: 3, retryDelay: 1, retryBackoff: true } as const;
 
-const QUEUE = 'iron-gate';
-/** Windows have a queue of their own: a large file does not hold them up, and one of them waits for each organisation. */
-const WINDOWS_QUEUE = 'iron-gate-windows';
-/** So has the weather: a service that does not answer holds up nothing else. It is asked again by the next who looks. */
-const WEATHER_QUEUE = 'iron-gate-weather';
-export const QUEUES = [QUEUE, WINDOWS_QUEUE, WEATHER_QUEUE] as const;
-const queueOf = (job: Job) =>
-  job.kind === 'windows' ? WINDOWS_QUEUE : job.kind === 'weather' ? WEATHER_QUEUE : QUEUE;
-const optionsOf = (job: Job) => (queueOf(job) === QUEUE ? RETRIES : { ...RETRIES, singletonKey: job.orgId });
+const optionsOf = (job: Job) =>
+  JOB_KINDS[job.kind].isOneAWait ? { ...RETRIES, singletonKey: job.orgId } : RETRIES;
 const kept = globalThis as typeof globalThis & { __ironGateQueue?: Promise<PgBoss> };
 
 /** The queue's own few connections. Its tables are made with the others, by the owner (scripts/lib/database). */
@@ -68,12 +50,12 @@ export async function closeQueue(): Promise<void> {
  */
 export async function sendJobIn(db: Transaction, job: Job): Promise<void> {
   const boss = await queue();
-  await boss.send(queueOf(job), job, { ...optionsOf(job), db: onTransaction(db) });
+  await boss.send(JOB_KINDS[job.kind].queue, job, { ...optionsOf(job), db: onTransaction(db) });
 }
 
 /** Hands over work that no transaction asks for: a round of the worker, a second try. @throws where the queue is away */
 export async function sendJob(job: Job): Promise<void> {
-  await (await queue()).send(queueOf(job), job, optionsOf(job));
+  await (await queue()).send(JOB_KINDS[job.kind].queue, job, optionsOf(job));
 }
 
 /** The queue's way to a database, on a transaction of ours: its numbered placeholders become parameters of Drizzle. */
@@ -95,7 +77,7 @@ const plain = (value: unknown) =>
 /** How the queue stands for one organisation. */
 export type QueueState = Readonly<{
   waiting: number;
-  failed: readonly Readonly<{ id: string; kind: Job['kind']; why: string; at: string }>[];
+  failed: readonly Readonly<{ id: string; kind: JobKind; why: string; at: string }>[];
 }>;
 
 /** What waits, and what has failed for good in the last week. */
@@ -103,7 +85,7 @@ export async function queueState(orgId: string): Promise<QueueState> {
   const rows = await signInDatabase().execute<{
     id: string;
     state: string;
-    kind: Job['kind'];
+    kind: JobKind;
     why: string | null;
     at: Date;
   }>(sql`

@@ -11,7 +11,8 @@ import { ensembleFor, compareReadings } from '@/data/outlooks';
 import { tellChange } from '@/data/changes-told';
 import { organisationIds, organisationOf } from '@/data/organisations';
 import { noteImportFailed, runImport, runUndo } from '@/server/imports/run-imports';
-import { QUEUES, queue, sendJob, type Job } from './jobs';
+import { queue, sendJob } from './jobs';
+import { QUEUES, type Job, type JobKind } from './kinds';
 import { computeWindows, hourOfMoment } from './windows';
 import { fetchSensor, sensorsOf } from '@/server/soil/soil-station';
 import { bringWeatherUpToDate } from '@/server/soil/weather';
@@ -30,25 +31,22 @@ export async function workerActor(orgId: string): Promise<Actor> {
   };
 }
 
+type Run<K extends JobKind> = (actor: Actor, job: Extract<Job, Readonly<{ kind: K }>>) => Promise<void>;
+/** What each kind of job does. */
+const RUN: Readonly<{ [K in JobKind]: Run<K> }> = {
+  outlooks: (actor) => computeOutlooks(actor, null),
+  zones: (actor, { zoneIds }) => computeOutlooks(actor, zoneIds),
+  import: (actor, { importId }) => runImport(actor, importId),
+  undo: (actor, { importId }) => runUndo(actor, importId),
+  'soil-station': (actor, { sensorId }) => fetchSensor(actor, sensorId),
+  windows: (actor) => computeWindows(actor),
+  weather: (actor) => bringWeatherUpToDate(actor),
+};
+
 /** Does one job. Whatever is up to date costs nothing, so that a job done twice does no harm. */
 export async function runJob(job: Job): Promise<void> {
   const actor = await workerActor(job.orgId);
-  switch (job.kind) {
-    case 'outlooks':
-      return computeOutlooks(actor, null);
-    case 'zones':
-      return computeOutlooks(actor, job.zoneIds);
-    case 'import':
-      return runImport(actor, job.importId);
-    case 'undo':
-      return runUndo(actor, job.importId);
-    case 'soil-station':
-      return fetchSensor(actor, job.sensorId);
-    case 'windows':
-      return computeWindows(actor);
-    case 'weather':
-      return bringWeatherUpToDate(actor);
-  }
+  return (RUN[job.kind] as Run<JobKind>)(actor, job);
 }
 
 /**
