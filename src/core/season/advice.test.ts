@@ -60,6 +60,11 @@ test('an organic wish outweighs everything else', () => {
   };
   const wish = { ...facts, zone: { ...facts.zone, organicOnly: true } };
   expect(rank(wish, [label, corn])).toEqual(['corn', 'dry-50']);
+  // a group that nobody typed, or no ingredient at all, makes nothing organic
+  const of = (id: string, ingredients: typeof label.ingredients) => ({ ...label, id, ingredients });
+  const msma = of('msma', [{ ...label.ingredients[0]!, name: 'MSMA', group: null }]);
+  const nothing = of('nothing', []);
+  expect(rank(wish, [msma, nothing, corn])[0]).toBe('corn');
 });
 
 test('cost goes by the package with the best price: 0.2 kg/ha… of $20 a kilogram on 500 m²', () => {

@@ -14,6 +14,7 @@ import { factsOf } from '@/core/products/ingredient-facts';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';
 import { isPreEmergent, type Use } from '@/core/trade/terms';
 import { seedingWaitDays } from '@/core/products/label';
+import { substanceKey } from '@/core/products/substance';
 import { amountFor, type ProductRate } from '@/core/units/rate';
 import type { Weed } from '@/core/weeds/weeds';
 
@@ -34,6 +35,25 @@ export type Argument =
   | Readonly<{ code: 'granule-through-dead-leaf' }>
   | Readonly<{ code: 'fertilizer-not-combined' }>
   | Readonly<{ code: 'restricted-use' }>;
+
+/**
+ * What a customer who asks for organic work takes, by name: a group that is not said, or none, makes nothing organic.
+ * Minimum-risk and iron herbicides, from memory; whether a certifier lists the product is for its label.
+ */
+const ORGANIC: ReadonlySet<string> = new Set(
+  [
+    'corn gluten meal',
+    'iron HEDTA',
+    'FeHEDTA',
+    'acetic acid',
+    'pelargonic acid',
+    'caprylic acid',
+    'capric acid',
+    'citric acid',
+    'eugenol',
+    'd-limonene',
+  ].map(substanceKey),
+);
 
 export type Suited = Readonly<{
   label: Label;
@@ -155,7 +175,11 @@ function argumentsFor(
     if (tolerance && tolerance !== 'safe')
       say(tolerance === 'injury' ? -8 : -20, { code: 'turf-sensitive', ingredient: name, tolerance });
   }
-  const isOrganic = label.ingredients.every((i) => !i.group || factsOf(i.name)?.status === 'biopesticide');
+  const isOrganic =
+    label.ingredients.length > 0 &&
+    label.ingredients.every(
+      (i) => ORGANIC.has(substanceKey(i.name)) || factsOf(i.name)?.status === 'biopesticide',
+    );
   if (zone.organicOnly) say(isOrganic ? 40 : -80, { code: isOrganic ? 'organic' : 'not-organic' });
   if (isGranule(label) && zone.cover === 'heavy') say(8, { code: 'granule-through-dead-leaf' });
   if (label.analysis && (label.analysis.n ?? 0) > 0) {
