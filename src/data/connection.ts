@@ -82,3 +82,27 @@ export function isDatabaseGone(error: unknown): boolean {
   }
   return false;
 }
+
+/** Two transactions that wait for each other's rows: the database ends one of them, and nothing of it has happened. */
+const COLLIDED = new Set(['40P01', '40001']);
+function hasCollided(error: unknown): boolean {
+  for (let e = error, depth = 0; e instanceof Error && depth < 5; e = e.cause, depth++)
+    if ('code' in e && typeof e.code === 'string' && COLLIDED.has(e.code)) return true;
+  return false;
+}
+const MOST_TRIES = 4;
+
+/**
+ * Runs a command, and runs it again where the database ended it for the sake of another: that passes, and is nobody's
+ * bug. What it does outside its transactions must bear being done twice.
+ */
+export async function againWhereCollided<T>(command: () => Promise<T>): Promise<T> {
+  for (let tries = 1; ; tries++)
+    try {
+      return await command();
+    } catch (error) {
+      if (!hasCollided(error) || tries === MOST_TRIES) throw error;
+      // not both at once again
+      await new Promise((go) => setTimeout(go, 50 * tries + Math.random() * 100));
+    }
+}

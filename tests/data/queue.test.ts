@@ -1,8 +1,9 @@
 /** Work in the background: shared by workers, tried again, and shown where it fails for good. */
 import { eq, sql } from 'drizzle-orm';
-import { inOrganisation, signInDatabase } from '@/data/connection';
+import { againWhereCollided, inOrganisation, signInDatabase } from '@/data/connection';
 import { turnClock } from '@/data/clock';
 import { zonesOf } from '@/data/lawns';
+import { lockZone } from '@/data/programme';
 import { changesVersion } from '@/data/changes-told';
 import { fileImport, outlook } from '@/data/schema';
 import { board } from '@/server/programme/board';
@@ -109,6 +110,34 @@ test('a queue that is away takes the change with it: an import is not left waiti
   );
   expect(now!.status).toBe('checked');
   await inOrganisation(lead, (db) => db.delete(fileImport).where(eq(fileImport.id, file!.id)));
+});
+
+test('two that lock each other out: one is ended by the database and run again, and both are done', async () => {
+  const [a, b] = await inOrganisation(lead, zonesOf);
+  const met = { count: 0 };
+  const tries: string[] = [];
+  /** Locks one zone, waits until the other has locked its own, then wants the other's. */
+  const cross = (mine: string, other: string) =>
+    againWhereCollided(() =>
+      inOrganisation(lead, async (db) => {
+        tries.push(mine);
+        await lockZone(db, mine);
+        met.count++;
+        for (let i = 0; met.count < 2 && i < 600; i++) await new Promise((go) => setTimeout(go, 20));
+        await lockZone(db, other);
+        return mine;
+      }),
+    );
+  expect(await Promise.all([cross(a!.id, b!.id), cross(b!.id, a!.id)])).toEqual([a!.id, b!.id]);
+  expect(tries.length).toBeGreaterThan(2);
+  // what is wrong otherwise is thrown at once
+  let runs = 0;
+  const wrong = againWhereCollided(() => {
+    runs++;
+    return Promise.reject(new Error('something else'));
+  });
+  await expect(wrong).rejects.toThrow('something else');
+  expect(runs).toBe(1);
 });
 
 test('windows that something has changed are stale at once, and computed by the job', async () => {

@@ -1,7 +1,7 @@
 import 'server-only';
 import type Joi from 'joi';
 import { Forbidden, type Actor } from '@/data/actor';
-import { isDatabaseGone } from '@/data/connection';
+import { againWhereCollided, isDatabaseGone } from '@/data/connection';
 import { refuse, type Outcome } from './outcome';
 import { DatabaseAway, findActor } from './session';
 
@@ -27,7 +27,7 @@ export function action<Input, T, More = never>(
             remedy: 'Load the page again and send the form from there.',
           })),
         });
-      return await run(actor, checked.value);
+      return await againWhereCollided(() => run(actor, checked.value));
     } catch (error) {
       if (error instanceof DatabaseAway || isDatabaseGone(error)) return refuse({ kind: 'database-away' });
       if (error instanceof Forbidden) return refuse({ kind: 'forbidden', permission: error.permission });

@@ -6,7 +6,7 @@ import { nextOpen, productsOf, windowOf } from '@/core/gates/window';
 import { contextOf, isOpen, yearAhead } from '@/core/season/programme';
 import type { Actor } from '@/data/actor';
 import { momentOf, type Moment } from '@/data/clock';
-import { inOrganisation } from '@/data/connection';
+import { againWhereCollided, inOrganisation } from '@/data/connection';
 import { zonesByIds } from '@/data/lawns';
 import { tellChange } from '@/data/changes-told';
 import {
@@ -31,7 +31,8 @@ export async function computeWindows(actor: Actor): Promise<void> {
     await makeRoomForWindows(db, actor.orgId, (await momentOf(db, actor)).today);
   });
   let isAny = false;
-  while (await computeBatch(actor)) isAny = true;
+  // a batch holds rows that a command may wait for, and may wait itself for an outlook that the command computes
+  while (await againWhereCollided(() => computeBatch(actor))) isAny = true;
   if (isAny) await inOrganisation(actor, (db) => tellChange(db, actor.orgId, null));
 }
 

@@ -3,7 +3,7 @@ import type PgBoss from 'pg-boss';
 import { siteKey } from '@/core/ground/site';
 import type { Actor } from '@/data/actor';
 import { momentOf, todayOf } from '@/data/clock';
-import { inOrganisation, isDatabaseGone } from '@/data/connection';
+import { againWhereCollided, inOrganisation, isDatabaseGone } from '@/data/connection';
 import { houseOf } from '@/data/house';
 import { zoneOf, zonesOf } from '@/data/lawns';
 import { changed } from '../changes';
@@ -63,7 +63,9 @@ async function computeOutlooks(actor: Actor, zoneIds: readonly string[] | null):
   }));
   const kinds = new Map(zones.map((z) => [`${z.stationId}|${siteKey(z.site)}`, z]));
   for (const z of kinds.values())
-    await inOrganisation(actor, (db) => ensembleFor(db, actor.orgId, z.stationId, z.site, depth, today));
+    await againWhereCollided(() =>
+      inOrganisation(actor, (db) => ensembleFor(db, actor.orgId, z.stationId, z.site, depth, today)),
+    );
   await inOrganisation(actor, async (db) => {
     await compareReadings(db, actor.orgId, zones, depth, today);
   });
