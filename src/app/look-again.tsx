@@ -36,8 +36,8 @@ export function LookAgain() {
         setNews(now);
         // a screen that is being left for another is not drawn once more
         const isLeaving = document.querySelector('.on-its-way') !== null;
-        if (seen.current !== null && seen.current !== now.version && isAboutHere(now.zones) && !isLeaving)
-          router.refresh();
+        if (isLeaving) return;
+        if (seen.current !== null && seen.current !== now.version && isAboutHere(now.zones)) router.refresh();
         seen.current = now.version;
       };
       source.onerror = () => {

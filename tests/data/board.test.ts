@@ -8,8 +8,17 @@ import { isOpen } from '@/core/season/programme';
 import { closeLawn } from '@/server/lawns/history';
 import { computeWindows } from '@/server/jobs/windows';
 import { board } from '@/server/programme/board';
+import { saveApplication } from '@/server/programme/save-application';
 import { changeStanding } from '@/server/programme/change-standing';
-import { actor, closeAll, programmeOf, record, recordInput, zoneNamed } from '../support/demo';
+import {
+  actor,
+  applicationInput,
+  closeAll,
+  programmeOf,
+  record,
+  recordInput,
+  zoneNamed,
+} from '../support/demo';
 
 afterAll(closeAll);
 const lead = actor('lead');
@@ -85,6 +94,20 @@ test('a closed lawn is off Today with all its zones, and what it had comes back 
   const shown = new Set((await lines()).map((l) => l.zoneId));
   expect(there.filter((z) => shown.has(z.id))).toEqual([]);
   const closed = await counts();
+  // nothing is planned on it: the field, since when and why, and the way out are named
+  const input = await applicationInput('14 Quarry Lane · front', { zoneId: id }, {}, 'new');
+  expect(await saveApplication(lead, input)).toMatchObject({
+    ok: false,
+    refusal: {
+      issues: [
+        {
+          field: 'Zone',
+          problem: 'The lawn was closed on 2027-03-18: sold',
+          remedy: 'Open it again on its lawn sheet, then plan.',
+        },
+      ],
+    },
+  });
   expect(closed).toEqual(await oneByOne());
   const sum = (c: typeof closed) => c.open + c.finished + c.unplanned;
   expect(sum(before) - sum(closed)).toBe(there.length);

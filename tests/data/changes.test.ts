@@ -54,6 +54,20 @@ test('a screen is told at once how things stand, and then of each change, with t
   expect(await screen.next()).toBeNull();
 });
 
+test('a screen that is left without asking for more is heard of no more', async () => {
+  const held = () =>
+    (globalThis as { __ironGateChanges?: { ears: Map<string, Set<unknown>> } }).__ironGateChanges!.ears.get(
+      lead.orgId,
+    )!.size;
+  const before = held();
+  const stream = await changeStream(lead, new AbortController().signal);
+  expect(held()).toBe(before + 1);
+  // the first event is made by itself, and nobody takes it
+  await new Promise((go) => setTimeout(go, 50));
+  await stream.cancel();
+  expect(held()).toBe(before);
+});
+
 test('what comes close together is told together; of what touches all, all', async () => {
   const { id } = await zoneNamed('14 Quarry Lane · front');
   const screen = await screenOf();

@@ -613,6 +613,19 @@ ask('reach-back is held to its stage', [
   ],
   ['no reach-back: shut by the line alone', 'shut latch line-crossed', () => onDay(soilLine, crossedAgo(10))],
   [
+    'next year, ten days after its own line: last summer’s plants are no matter',
+    'ajar line-likely-crossed',
+    () => {
+      const p50 = addDays(today, 375);
+      const nextYear = { dates: { p10: p50, p50, p90: p50 }, autumn: { p10: null, p50: null, p90: null } };
+      return onDay(
+        soilLine,
+        { ...early, outlook: { ...crossedAgo(10).outlook, nextYear } },
+        addDays(today, 385),
+      );
+    },
+  ],
+  [
     'a sheet that names no stage: seedlings and no more',
     'shut latch past-stage',
     () => onDay(soilLine, { ...barrier({ reachesBack: true, after: [] }), ...crossedAgo(25) }),

@@ -78,7 +78,8 @@ function verdicts(context: GateContext, outlook: Outlook): (day: Day) => Verdict
   const { leadDays } = context.rules;
   const { label } = context.product;
   const where = { rule: outlook.rule } as const;
-  const past = label.reachesBack ? pastReach(context) : null;
+  // of next year's days by next year's line
+  const past = label.reachesBack ? pastReach({ ...context, outlook }) : null;
   /** After the line: ajar while a product that reaches back still takes what is up. */
   const late = (reason: Verdict['reason']): ((day: Day) => Verdict) => {
     const tooLate = shut('latch', reason);

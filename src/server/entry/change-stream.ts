@@ -85,7 +85,11 @@ export async function changeStream(actor: Actor, left: AbortSignal): Promise<Rea
     });
   const gone = new AbortController();
   left.addEventListener('abort', () => gone.abort());
-  gone.signal.addEventListener('abort', () => wake());
+  // also where nobody asks for the next event any more
+  gone.signal.addEventListener('abort', () => {
+    stopHearing();
+    wake();
+  });
 
   async function* events(): AsyncGenerator<string, void> {
     const event = (e: ChangesTold) => `data: ${JSON.stringify(e)}\n\n`;
