@@ -5,7 +5,8 @@ import { DEFAULT_CROSSING } from '@/core/ground/crossing';
 import { ensembleOf, memberWeathers, traceOf, type EnsembleInput } from '@/core/ground/ensemble';
 import { datesFrom, type SiteKnowledge } from '@/core/ground/outlook';
 import { CALIBRATED_SD, assimilate, priorFrom, type Reading } from '@/core/ground/readings';
-import { EXPOSURES, diffusivityOf, surfaceOffset, type Site } from '@/core/ground/site';
+import { usualClimate } from '@/core/ground/season';
+import { EXPOSURES, diffusivityOf, surfaceOffsetOn, type Site } from '@/core/ground/site';
 import { TEXTURES } from '@/core/trade/terms';
 import { surfaceTemperatures } from '@/core/ground/surface';
 import type { GateContext } from '@/core/gates/gate';
@@ -170,9 +171,9 @@ function ensemble(): Ratio {
   const observed = sliceDays(all, from, newYear);
   const input = { site, depth: DEFAULT_CROSSING.depth, observed, forecast: null, today: newYear, years };
   const weathers = memberWeathers(input, addDays(newYear, 365)).map((m) => m.weather);
+  const offset = surfaceOffsetOn(site, usualClimate(40));
   const run = (some: typeof weathers) => {
-    for (const { air, rain } of some)
-      runGround(column, start, surfaceTemperatures(air, rain, surfaceOffset(site)), [DEFAULT_CROSSING.depth]);
+    for (const w of some) runGround(column, start, surfaceTemperatures(w, offset), [DEFAULT_CROSSING.depth]);
   };
   const [thirty, one] = inTurn(
     () => run(weathers),

@@ -41,7 +41,7 @@ import { metReadings, outlook } from './schema';
 import { PAST_YEARS, forecastFrom, observedWeather, stationsOf, storedForecast } from './weather';
 
 /** Changes when the model does: what was computed by an older one is computed again. */
-const MODEL = 'ground-3';
+const MODEL = 'ground-4';
 
 export type EnsembleAnswer =
   | Readonly<{ ok: true; ensemble: Ensemble; inputs: string }>
@@ -142,9 +142,8 @@ export async function ensembleFor(
   if (!made.ok) return made;
   const body: Ensemble = {
     ...made.ensemble,
-    observed: packed(made.ensemble.observed),
+    history: packed(made.ensemble.history),
     members: made.ensemble.members.map(packed),
-    past: made.ensemble.past.map(packed),
   };
   const row = { inputs, body };
   await db
@@ -232,9 +231,9 @@ async function writeMet(
     for (const p of asked) {
       const met: Met[] = [];
       const waiting: string[] = [];
-      for (const { id, hour, depth: z, value, sd } of p.readings) {
+      for (const { id, hour, depth: z, value, sd, instrument } of p.readings) {
         const model = models[at++];
-        const reading: Reading = { id, hour, depth: z, value, sd };
+        const reading: Reading = { id, hour, depth: z, value, sd, instrument };
         if (model) met.push({ reading, model });
         else waiting.push(reading.id);
       }

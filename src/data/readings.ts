@@ -98,6 +98,7 @@ export async function readingsForFilter(
         unit: reading.unit,
         offsetF: reading.offsetF,
         calibrated: reading.calibrated,
+        instrument: reading.instrument,
       },
     )
     .from(reading)
@@ -117,6 +118,7 @@ export async function readingsForFilter(
     depth: fromInches(fromNumeric(r.depthIn)),
     value: celsiusOf(r),
     sd: r.calibrated ? CALIBRATED_SD : UNCALIBRATED_SD,
+    instrument: r.instrument,
   }));
 }
 

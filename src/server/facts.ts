@@ -5,7 +5,16 @@
 import 'server-only';
 import type { Day } from '@/core/calendar/day';
 import type { Facts } from '@/core/gates/gate';
-import { outlookFrom, type Outlook, type OutlookRefusal } from '@/core/ground/outlook';
+import {
+  linesFrom,
+  outlookFrom,
+  type Lines,
+  type Outlook,
+  type OutlookRefusal,
+  type SiteKnowledge,
+} from '@/core/ground/outlook';
+import type { Site } from '@/core/ground/site';
+import { siteAt } from '@/core/lawn/zone';
 import type { Forecast, HourlyWeather } from '@/core/weather/series';
 import type { Actor } from '@/data/actor';
 import { clockAheadFrom, type Moment } from '@/data/clock';
@@ -16,7 +25,7 @@ import { groupBy } from '@/data/group';
 import { houseOf, type House } from '@/data/house';
 import type { ZoneOnLawn } from '@/data/lawns';
 import { liftsOf, resourcesOf } from '@/data/resources';
-import { ensembleFor, knowledgeOf, compareReadings, ruleFor } from '@/data/outlooks';
+import { ensembleFor, knowledgeOf, compareReadings, ruleFor, type Known } from '@/data/outlooks';
 import { applicationsOf, type StoredApplication } from '@/data/programme';
 import { labelsOf, type LabelBook } from '@/data/products';
 import { observationsOf } from '@/data/readings';
@@ -122,9 +131,11 @@ async function outlooksFor(
 ): Promise<Map<string, Answer>> {
   await compareReadings(db, actor.orgId, zones, crossings.depth, today);
   const known = await knowledgeOf(db, zones, 'open', today);
+  const knownAtStrip = await knowledgeOf(db, zones, 'warmest strip', today);
   const out = new Map<string, Answer>();
   // lawns of one kind where nothing was read have one outlook
   const made = new Map<string, Outlook>();
+  const madeStrips = new Map<string, Lines>();
   const signsOf = new Map<string, Awaited<ReturnType<typeof observationsOf>>>();
   for (const zone of zones) {
     const answer = await ensembleFor(db, actor.orgId, zone.stationId, zone.site, crossings.depth, today);
@@ -137,14 +148,35 @@ async function outlooksFor(
     if (rule.school === 'signs' && !signsOf.has(zone.lawnId))
       signsOf.set(zone.lawnId, await observationsOf(db, zone.lawnId));
     const signs = rule.school === 'signs' ? (signsOf.get(zone.lawnId) ?? []) : [];
-    const key = JSON.stringify([zone.stationId, zone.site, rule, read.correction, read.track.length, signs]);
-    const outlook =
-      made.get(key) ?? outlookFrom(answer.ensemble, { ...read, signs }, rule, crossings.rules['run of days']);
-    made.set(key, outlook);
-    out.set(zone.id, { outlook, refusal: null });
+    const reference = crossings.rules['run of days'];
+    const keyOf = (site: Site, { correction, track }: SiteKnowledge) =>
+      JSON.stringify([zone.stationId, site, rule, correction, track.length, signs]);
+    const key = keyOf(zone.site, read);
+    const open = made.get(key) ?? outlookFrom(answer.ensemble, { ...read, signs }, rule, reference);
+    made.set(key, open);
+    const atStrip = knownAtStrip.get(zone.id)!;
+    if (!hasStrip(zone, atStrip)) {
+      out.set(zone.id, { outlook: open, refusal: null });
+      continue;
+    }
+    const site = siteAt(zone.site, 'warmest strip');
+    const stripKey = keyOf(site, atStrip);
+    let strip = madeStrips.get(stripKey) ?? null;
+    if (!strip) {
+      const there = await ensembleFor(db, actor.orgId, zone.stationId, site, crossings.depth, today);
+      if (there.ok) {
+        strip = linesFrom(there.ensemble, { ...atStrip, signs }, rule, reference);
+        madeStrips.set(stripKey, strip);
+      }
+    }
+    out.set(zone.id, { outlook: { ...open, strip }, refusal: null });
   }
   return out;
 }
+
+/** Along concrete the soil is warmest; elsewhere only where somebody has read such a spot. */
+const hasStrip = ({ site, concreteEdgeFt }: ZoneOnLawn, { innovations }: Known): boolean =>
+  !site.besidePavement && (concreteEdgeFt > 0 || innovations.length > 0);
 
 /** Labels that count now, and the versions that a zone's book was written under: old ones of others stay here. */
 export const labelsFor = ({ now, all }: LabelBook, { records, earlier }: ZoneBook): LabelBook => ({

@@ -153,13 +153,19 @@ export function reasonWords(r: Reason): string {
     case 'before-useful-start':
       return `Too early to be of use: the soil may cross ${line(r)} from ${showDay(r.p10)}, and your lead is ${r.leadDays} days. Opens ${showWeekday(r.opens)}.`;
     case 'ahead-of-line':
-      return `Ahead of the line: 1 in 10 that ${line(r)} is crossed by ${showDay(r.p10)}.`;
+      return `Ahead of the line: 1 in 10 that ${line(r)} is crossed by ${showDay(r.p10)}.${r.strip ? ` The warmest strip comes first, from ${showDay(r.strip)}.` : ''}${r.last && r.lastP10 ? ` ${capital(WEEDS[r.last].name)} follows from ${showDay(r.lastP10)}: by then the barrier is ${plural(r.lastP10 - r.p10, 'day')} older.` : ''}`;
+    case 'some-targets-late':
+      return `Late for ${list(r.late.map((w) => WEEDS[w].name))}; still ahead of ${list(r.ahead.map((w) => WEEDS[w].name))}.`;
+    case 'no-line-of-its-own':
+      return `${capital(list(r.targets.map((w) => WEEDS[w].name)))} also ${r.targets.length === 1 ? 'comes' : 'come'} from the root, over a whole season: no line of the soil tells when. Look.`;
+    case 'target-held-back':
+      return `${capital(list(r.targets.map((w) => WEEDS[w].name)))}: the label names ${r.targets.length === 1 ? 'it' : 'them'} among what it keeps from coming up.`;
     case 'line-may-be-crossed':
       return `The soil may have crossed ${line(r)}: 1 in 10 by ${showDay(r.p10)}${r.p50 === null ? '' : `, even odds by ${showDay(r.p50)}`}.`;
     case 'line-likely-crossed':
       return `The soil has likely crossed ${line(r)}: even odds by ${r.p50 === null ? 'the end of the year' : showDay(r.p50)}. What germinates before it is down gets through.`;
     case 'line-crossed':
-      return `${capital(line(r))} was crossed on ${showDay(r.on)}.${r.reachesBack ? ' This product still takes small seedlings.' : ' A product with reach-back still takes small seedlings.'}`;
+      return `${capital(line(r))} was crossed on ${showDay(r.on)}.${r.reachesBack ? ' By its label it takes what is up, as far as a stage: look how far it is.' : ' What came up before it is down gets through.'}`;
     case 'line-not-crossed-this-year':
       return `Not 1 in 10 that ${line(r)} is crossed this year: the soil stays under it, or is above it all winter. Look when this weed comes up here.`;
     case 'later-part':

@@ -2,6 +2,7 @@
 import type { ApexOptions } from 'apexcharts';
 import { useMemo } from 'react';
 import ApexChart from 'react-apexcharts';
+import { dayOf, yearOf } from '@/core/calendar/day';
 import type { CrossingRule } from '@/core/ground/crossing';
 import type { Outlook } from '@/core/ground/outlook';
 import { showLine } from '@/core/units/format';
@@ -22,11 +23,13 @@ export function SoilChartInner({ outlook, height }: Readonly<{ outlook: Outlook;
 
 function chartOf({ from, today, observed, band, rule, depth, dates, crossed }: Outlook) {
   const at = (day: number) => day * MS_PER_DAY;
+  // to the end of the year, and half a year ahead at least: further on all years look alike
+  const ahead = Math.max(dayOf(yearOf(today) + 1, 1, 1) - today, 183);
   const series = [
     {
       type: 'rangeArea',
       name: '8 in 10 years, °F',
-      data: band.p10.map((lo, i) => ({
+      data: band.p10.slice(0, ahead).map((lo, i) => ({
         x: at(today + i),
         y: [fahrenheit(lo), fahrenheit(band.p90[i] ?? lo)],
       })),
@@ -34,7 +37,7 @@ function chartOf({ from, today, observed, band, rule, depth, dates, crossed }: O
     {
       type: 'line',
       name: 'middle, °F',
-      data: band.p50.map((t, i) => ({ x: at(today + i), y: fahrenheit(t) })),
+      data: band.p50.slice(0, ahead).map((t, i) => ({ x: at(today + i), y: fahrenheit(t) })),
     },
     {
       type: 'line',

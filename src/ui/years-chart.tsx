@@ -49,7 +49,10 @@ function chartOf({
   const series = [
     ...years,
     { name: `Mean of ${Math.min(5, past.length)} years`, data: points(fiveYears) },
-    { name: `${year} expected`, data: points(expected, today - newYear) },
+    {
+      name: `${year} expected`,
+      data: points(expected.slice(0, dayOf(year + 1, 1, 1) - today), today - newYear),
+    },
     { name: `${year}`, data: points(thisYear) },
   ];
   const all = series.flatMap((s) => s.data.map((p) => p.y));

@@ -12,8 +12,8 @@ import {
   type ZoneFacts,
 } from '@/core/gates/gate';
 import { UNCORRECTED } from '@/core/ground/readings';
-import { DEFAULT_CROSSING } from '@/core/ground/crossing';
-import type { Outlook } from '@/core/ground/outlook';
+import { DEFAULT_CROSSING, type Odds } from '@/core/ground/crossing';
+import type { Line, Outlook } from '@/core/ground/outlook';
 import { COVERS } from '@/core/ground/site';
 import { TEXTURES, METHODS, TURFS, USES, type Turf } from '@/core/trade/terms';
 import { WATERS } from '@/core/lawn/zone';
@@ -232,22 +232,28 @@ export function lately(rainMm: number): HourlyWeather {
   return { from: addDays(today, -40), air, rain, wind };
 }
 
-const NEVER = { crossed: null, dates: { p10: null, p50: null, p90: null } };
-export function outlook(dates: Outlook['dates'], crossed: Day | null = null): Outlook {
+const NO_DATES = { p10: null, p50: null, p90: null };
+/** A line of this spring, or of another season; of the next season nothing is known. */
+export function line(dates: Odds, crossed: Day | null = null, begins = dayOf(2027, 1, 25)): Line {
   return {
+    ...{ begins, crossed, dates },
+    next: { begins: addDays(begins, 365), crossed: null, dates: NO_DATES },
+  };
+}
+export function outlook(dates: Odds, crossed: Day | null = null): Outlook {
+  return {
+    // what was crossed is behind whatever was odds
+    ...line(crossed === null ? dates : { p10: crossed, p50: crossed, p90: crossed }, crossed),
     from: dayOf(2027, 1, 1),
     today,
     observed: [],
     band: { p10: [], p50: [], p90: [] },
     rule: DEFAULT_CROSSING,
-    crossed,
-    dates,
     members: [],
     depth: DEFAULT_CROSSING.depth,
-    generated: 0,
     correction: UNCORRECTED,
-    watches: { goosegrass: NEVER, nitrogen: NEVER, autumn: NEVER },
-    nextYear: null,
+    watches: {},
+    strip: null,
   };
 }
 

@@ -617,12 +617,9 @@ ask('reach-back is held to its stage', [
     'ajar line-likely-crossed',
     () => {
       const p50 = addDays(today, 375);
-      const nextYear = { dates: { p10: p50, p50, p90: p50 }, autumn: { p10: null, p50: null, p90: null } };
-      return onDay(
-        soilLine,
-        { ...early, outlook: { ...crossedAgo(10).outlook, nextYear } },
-        addDays(today, 385),
-      );
+      const o = crossedAgo(10).outlook;
+      const next = { ...o.next, dates: { p10: p50, p50, p90: p50 } };
+      return onDay(soilLine, { ...early, outlook: { ...o, next } }, addDays(today, 385));
     },
   ],
   [

@@ -1,14 +1,19 @@
 /**
  * Latch, for post-emergents: the target is up, and not past the stage that the label controls.
- * The stage goes by what was seen, and moves on from there; nothing seen, a summer annual's is expected from the soil's
- * outlook, which never opens: look first. Other weeds that nobody has looked at are not known.
+ * The stage goes by what was seen, and moves on from there; nothing seen, an annual's is expected from its own line of
+ * the soil, which never opens: look first. Perennials that nobody has looked at are not known. Annuals end with their
+ * season. For pre-emergents: the label must name what it is to keep from coming up.
  *
  * Days from emergence to each stage: common practice, no source; heat and water make them shorter or longer.
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
+import { WATCHES } from '@/core/ground/crossing';
+import { lineOf, type Season } from '@/core/ground/outlook';
+import { belongsFrom, seasonNow, usualClimate } from '@/core/ground/season';
 import { isPreEmergent } from '@/core/trade/terms';
-import { STAGES, WEEDS, stageRank, type Stage, type Weed } from '@/core/weeds/weeds';
+import { germinationLine } from '@/core/weeds/germination';
+import { STAGES, stageRank, type Stage, type Weed } from '@/core/weeds/weeds';
 import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 
 /** Days after emergence on which each stage begins. */
@@ -22,33 +27,69 @@ const BEGINS: Record<Stage, number> = {
 
 const stageAfter = (days: number): Stage => STAGES.findLast((s) => days >= BEGINS[s]) ?? 'not up';
 
-/** The stage on a day, and the day on which it was seen; null: not known. */
-export function stageOn(
-  { seen, outlook }: GateContext,
+type StageNow = Readonly<{ stage: Stage; seen: Day | null }>;
+
+/** The seasons of one weed: on which day each began to count, and when it comes up in it by the soil (10 % and even odds). */
+type WeedSeason = Readonly<{ belongs: Day; p10: Day | null; p50: Day | null }>;
+
+/** This season and the next of a weed that ends with its season; null: it lives on, or comes up by no line of its own. */
+function seasonsOf(
+  { outlook, zone, today }: GateContext,
   target: Weed,
-): (day: Day) => {
-  stage: Stage;
-  seen: Day | null;
-} | null {
-  const last = seen.stages.filter((s) => s.weed === target).toSorted((a, b) => b.on - a.on)[0];
-  const crossed = outlook && (outlook.crossed ?? outlook.dates.p50);
-  const life = WEEDS[target].life;
-  const expected = life === 'summer annual' ? crossed : null;
+): readonly [WeedSeason, WeedSeason] | null {
+  const key = germinationLine(target);
+  if (!key) return null;
+  const line = outlook && lineOf(outlook, key);
+  const of = ({ begins, crossed, dates }: Season): WeedSeason => ({
+    belongs: belongsFrom(begins),
+    p10: crossed ?? dates.p10,
+    p50: crossed ?? dates.p50,
+  });
+  if (line) return [of(line), of(line.next)];
+  // without an outlook the calendar of the hemisphere tells when a season ends, and nothing when the weed comes up
+  const direction = key === 'house' ? 'rising' : WATCHES[key].direction;
+  const belongs = belongsFrom(seasonNow(usualClimate(zone.latitude), direction, today));
+  const unknown = { p10: null, p50: null };
+  return [
+    { belongs, ...unknown },
+    { belongs: addDays(belongs, 365), ...unknown },
+  ];
+}
+
+/**
+ * The stage on a day, and the day on which it was seen; null: not known. What was seen counts in its season: annuals end
+ * with it, and the next season's are expected from the soil.
+ */
+export function stageOn(context: GateContext, target: Weed): (day: Day) => StageNow | null {
+  const looks = context.seen.stages.filter((s) => s.weed === target).toSorted((a, b) => b.on - a.on);
+  const seasons = seasonsOf(context, target);
   return (day) => {
-    if (last && last.on <= day) {
-      if (last.stage === 'not up') {
-        // not up when it was looked at: what the soil brings afterwards is expected
-        if (expected !== null && day >= expected && expected > last.on)
-          return { stage: stageAfter(day - expected), seen: null };
-        return { stage: 'not up', seen: last.on };
-      }
-      const emerged = addDays(last.on, -BEGINS[last.stage]);
+    if (!seasons) {
+      const last = looks.find((s) => s.on <= day);
       // a perennial does not tiller away from its control
-      return life === 'perennial'
-        ? { stage: last.stage, seen: last.on }
-        : { stage: stageAfter(day - emerged), seen: last.on };
+      return last ? { stage: last.stage, seen: last.on } : null;
     }
-    return expected === null ? null : { stage: stageAfter(day - expected), seen: null };
+    const [now, next] = seasons;
+    const season = day < next.belongs ? now : next;
+    const last = looks.find((s) => s.on <= day && s.on >= season.belongs);
+    const expected = (): StageNow | null =>
+      season.p50 === null ? null : { stage: stageAfter(day - season.p50), seen: null };
+    if (!last) return expected();
+    if (last.stage !== 'not up')
+      return { stage: stageAfter(day - addDays(last.on, -BEGINS[last.stage])), seen: last.on };
+    // not up when it was looked at: what the soil brings afterwards is expected
+    return season.p50 !== null && season.p50 > last.on && day >= season.p50
+      ? expected()
+      : { stage: 'not up', seen: last.on };
+  };
+}
+
+/** The day from which a weed that is not up is expected, 1 in 10; null: nobody knows. */
+function expectedFrom(context: GateContext, target: Weed): (day: Day) => Day | null {
+  const seasons = seasonsOf(context, target);
+  return (day) => {
+    const from = seasons && (day < seasons[1].belongs ? seasons[0] : seasons[1]).p10;
+    return from ?? null;
   };
 }
 
@@ -56,9 +97,22 @@ export const growthStage: Gate = {
   key: 'growth-stage',
   name: 'Growth stage',
   spans: (context, range) => {
-    const { use, targets } = context.product;
-    if (isPreEmergent(use))
-      return constantLane(range, open({ code: 'not-for-this-use', source: 'plan', use }));
+    const { use, targets, label } = context.product;
+    if (isPreEmergent(use)) {
+      // before it is up there is no stage to ask; but the label must name it
+      const stranger = targets.find((t) => !label.before.includes(t));
+      return constantLane(
+        range,
+        stranger
+          ? shut('latch', {
+              ...{ code: 'target-not-on-label', source: 'label', target: stranger },
+              onLabel: label.before,
+            })
+          : targets.length
+            ? open({ code: 'target-held-back', source: 'label', targets })
+            : open({ code: 'not-for-this-use', source: 'plan', use }),
+      );
+    }
     if (!targets.length)
       return constantLane(range, ajar({ code: 'not-known', source: 'plan', missing: 'target' }));
     const asked = targets.map((target) => verdictsFor(context, target));
@@ -79,14 +133,14 @@ function verdictsFor(context: GateContext, target: Weed): (day: Day) => Verdict 
   }
   const at = stageOn(context, target);
   const { upTo } = controlled;
-  const from = context.outlook && (context.outlook.crossed ?? context.outlook.dates.p10);
+  const from = expectedFrom(context, target);
   const kept = new Map<string, Verdict>();
-  const verdict = (now: ReturnType<NonNullable<typeof at>> | null): Verdict => {
+  const verdict = (now: StageNow | null, day: Day): Verdict => {
     if (!now) return ajar({ code: 'not-known', source: 'seen', missing: 'stage' });
     const { stage, seen } = now;
     const source = seen === null ? 'outlook' : 'seen';
     if (stage === 'not up')
-      return shut('latch', { code: 'target-not-up', source, target, stage, seen, from });
+      return shut('latch', { code: 'target-not-up', source, target, stage, seen, from: from(day) });
     const facts = { source, target, stage, upTo, seen } as const;
     if (stageRank(stage) > stageRank(upTo)) return shut('latch', { code: 'past-stage', ...facts });
     return seen === null
@@ -95,9 +149,11 @@ function verdictsFor(context: GateContext, target: Weed): (day: Day) => Verdict 
   };
   return (day) => {
     const now = at(day);
-    const key = now ? `${now.stage}|${now.seen ?? ''}` : '';
+    const key = now
+      ? `${now.stage}|${now.seen ?? ''}|${now.stage === 'not up' ? (from(day) ?? '') : ''}`
+      : '';
     let v = kept.get(key);
-    if (!v) kept.set(key, (v = verdict(now)));
+    if (!v) kept.set(key, (v = verdict(now, day)));
     return v;
   };
 }

@@ -38,7 +38,7 @@ const REASON_TIMES: AllTimes = {
   'clear-by-seeding': { seeding: 'day', latest: 'day' },
   'blocks-seeding': { seeding: 'day', latest: 'day' },
   'before-useful-start': { opens: 'day', p10: 'day' },
-  'ahead-of-line': { p10: 'day', p50: 'day' },
+  'ahead-of-line': { p10: 'day', p50: 'day', strip: 'day', lastP10: 'day' },
   'line-may-be-crossed': { p10: 'day', p50: 'day' },
   'line-likely-crossed': { p10: 'day', p50: 'day' },
   'line-crossed': { on: 'day' },

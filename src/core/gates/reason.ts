@@ -139,11 +139,24 @@ export type Reason = Readonly<{ source: Source }> &
         rule: CrossingRule;
       }>
     | Readonly<{
-        code: 'ahead-of-line' | 'line-may-be-crossed' | 'line-likely-crossed';
+        code: 'ahead-of-line';
+        p10: Day;
+        p50: Day | null;
+        rule: CrossingRule;
+        /** 1 in 10 that the warmest strip has crossed by then, where that is earlier */
+        strip?: Day | null;
+        /** of several targets the last to come up, and its 10 % date */
+        last?: Weed | null;
+        lastP10?: Day | null;
+      }>
+    | Readonly<{
+        code: 'line-may-be-crossed' | 'line-likely-crossed';
         p10: Day;
         p50: Day | null;
         rule: CrossingRule;
       }>
+    | Readonly<{ code: 'some-targets-late'; late: readonly Weed[]; ahead: readonly Weed[] }>
+    | Readonly<{ code: 'no-line-of-its-own'; targets: readonly Weed[] }>
     | Readonly<{ code: 'line-crossed'; on: Day; rule: CrossingRule; reachesBack: boolean }>
     | Readonly<{ code: 'line-not-crossed-this-year'; rule: CrossingRule }>
     | Readonly<{
@@ -237,6 +250,7 @@ export type Reason = Readonly<{ source: Source }> &
     | Readonly<{ code: 'notice-too-short'; sent: Hour; hours: number; opens: Hour }>
     | Readonly<{ code: 'notice-not-sent' | 'notice-to-send'; hours: number }>
     | Readonly<{ code: 'target-not-on-label'; target: Weed; onLabel: readonly Weed[] }>
+    | Readonly<{ code: 'target-held-back'; targets: readonly Weed[] }>
     | Readonly<{ code: 'target-not-up'; target: Weed; stage: Stage; seen: Day | null; from: Day | null }>
     | Readonly<{
         code: 'stage-controlled' | 'stage-expected' | 'past-stage';

@@ -193,10 +193,11 @@ describe('a reading turned into a daily mean by the wave of its day', () => {
 
 describe('probing a run', () => {
   const wave: Wave = { mean: celsius(15), amplitude: kelvins(10), period: DAY, start: 0 };
+  // hour h of the weather is what the thermometer says when hour h begins
   const surface = Float64Array.from({ length: 24 * 12 }, (_, h) =>
-    waveAt(wave, halfMillionth, metres(0), (h + 1) * 3600),
+    waveAt(wave, halfMillionth, metres(0), h * 3600),
   );
-  const start = Float64Array.from(NODE_DEPTHS, (z) => waveAt(wave, halfMillionth, z, 0));
+  const start = Float64Array.from(NODE_DEPTHS, (z) => waveAt(wave, halfMillionth, z, -3600));
   test('gives the analytic wave at any depth and fraction of an hour, in the order asked', () => {
     const probes = [250.5, 241.25, 263].map((hour, i) => ({ hour, depth: fromInches(2 + i) }));
     const got = probeGround(columnOf(halfMillionth), start, surface, probes);

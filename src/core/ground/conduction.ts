@@ -121,8 +121,8 @@ export type GroundRun = Readonly<{
 
 /**
  * Runs the ground through whole days of hourly surface temperatures.
- * @param start profile before the first hour; it is not changed
- * @param surface °C at the end of each hour; hours after the last whole day are left out
+ * @param surface °C on each full hour, hour 0 first; hours after the last whole day are left out
+ * @param start profile an hour before the first
  */
 export function runGround(
   column: Column,
@@ -173,15 +173,15 @@ export function probeGround(
   const before = Float64Array.from(start);
   const t = Float64Array.from(start);
   const work = new Float64Array(N);
-  // after step h, t stands at the end of hour h, which is hour h + 1 of the run
+  // what stands for hour h in the weather was so when hour h began: after step h, t is the ground at hour h
   for (let h = 0, k = 0; h < surface.length && k < order.length; h++) {
     before.set(t);
     stepHour(column, t, surface[h]!, work);
-    for (; k < order.length && order[k]!.hour <= h + 1; k++) {
+    for (; k < order.length && order[k]!.hour <= h; k++) {
       const { i, hour, depth } = order[k]!;
-      if (hour < h) continue;
+      if (hour < h - 1) continue;
       const { node, weight } = placeOf(depth);
-      const at = (n: number) => before[n]! + (t[n]! - before[n]!) * (hour - h);
+      const at = (n: number) => before[n]! + (t[n]! - before[n]!) * (hour - h + 1);
       const [above, below] = [at(node), at(node + 1)];
       out[i] = {
         temperature: (above * (1 - weight) + below * weight) as Celsius,

@@ -7,6 +7,7 @@
 import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import type { Celsius, Metres } from '@/core/units/quantity';
 import { fromFahrenheit, fromInches } from '@/core/units/trade';
+import type { Direction } from './season';
 
 export const SCHOOLS = [
   'run of days',
@@ -82,7 +83,7 @@ export const DEFAULT_CROSSINGS: Crossings = {
   },
 };
 
-/** A year day by day from 1 January: soil at the rule's depth, and the air, °C. */
+/** Day by day, a year or more: soil at the rule's depth, and the air, °C. */
 export type DailyRun = Readonly<{
   from: Day;
   soil: ArrayLike<number>;
@@ -93,50 +94,64 @@ export type DailyRun = Readonly<{
 /** A line typed in °F is no round number in °C: a billionth of a degree is not "below". */
 const HAIR = 1e-9;
 
-/** The last day of the first run of `days` days on which `holds`; null where there is none. */
-function firstRun(length: number, days: number, holds: (i: number) => boolean): number | null {
+/** How far before its season a soil may have been on the other side of a line: since the autumn before, for a spring line. */
+const LOOK_BACK_DAYS = 120;
+
+/** Where in a run a season begins to count, and from where it is looked whether the soil was on the other side. */
+type Span = Readonly<{ look: number; count: number }>;
+
+/**
+ * The last day of the first run of `days` days on the line's far side, after a day on its near side: what is still warm
+ * from autumn crosses nothing, and neither does what is never cold. Null where there is none.
+ * @param over above 0 on the far side, 0 on the line itself, below it on the near side
+ */
+function firstRun(
+  { look, count }: Span,
+  length: number,
+  days: number,
+  over: (i: number) => number,
+): number | null {
+  let wasNear = false;
   let run = 0;
-  for (let i = 0; i < length; i++) {
-    run = holds(i) ? run + 1 : 0;
+  for (let i = look; i < length; i++) {
+    const far = over(i);
+    if (far < -HAIR) wasNear = true;
+    run = i >= count && wasNear && far >= -HAIR ? run + 1 : 0;
     if (run === days) return i;
   }
   return null;
 }
 
 /**
- * The last day of the first run of `days` days at or above a line, after a day below it: what is still warm from autumn
- * crosses nothing, and neither does what is never cold. Null where there is none.
+ * The day on which a rule is first met in the season that begins on `begins`. Signs are seen, not computed: null here.
+ * @param run the longer it reaches back before the season, the better it is known whether the soil was cold
  */
-function firstRise(length: number, days: number, at: (i: number) => number, line: Celsius): number | null {
-  let wasBelow = false;
-  return firstRun(length, days, (i) => {
-    const t = at(i);
-    if (t < line - HAIR) wasBelow = true;
-    return wasBelow && t >= line - HAIR;
-  });
-}
-
-/** The day on which a rule is first met. Signs are seen, not computed: null for them here. */
-export function crossingDay({ from, soil, airMean, airMax }: DailyRun, rule: CrossingRule): Day | null {
+export function crossingDay(run: DailyRun, rule: CrossingRule, begins: Day = run.from): Day | null {
+  const { from, soil, airMean, airMax } = run;
   const day = (i: number | null) => (i === null ? null : addDays(from, i));
+  const span = spanFrom(from, begins);
+  const rise = (of: ArrayLike<number>, days: number, line: Celsius) =>
+    day(firstRun(span, of.length, days, (i) => of[i]! - line));
   switch (rule.school) {
     case 'early bird':
-      return day(firstRise(soil.length, 1, (i) => soil[i]!, rule.line));
+      return rise(soil, 1, rule.line);
     case 'run of days':
-      return day(firstRise(soil.length, rule.days, (i) => soil[i]!, rule.line));
+      return rise(soil, rule.days, rule.line);
     case 'five-day mean': {
-      const mean = (i: number) => (soil[i]! + soil[i - 1]! + soil[i - 2]! + soil[i - 3]! + soil[i - 4]!) / 5;
-      return day(firstRise(soil.length, 1, (i) => (i < 4 ? NaN : mean(i)), rule.line));
+      const means = Float64Array.from(soil, (t, i) =>
+        i < 4 ? NaN : (t + soil[i - 1]! + soil[i - 2]! + soil[i - 3]! + soil[i - 4]!) / 5,
+      );
+      return rise(means, 1, rule.line);
     }
-    case 'air rule of thumb': {
-      const air = rule.of === 'mean' ? airMean : airMax;
-      return day(firstRise(air.length, rule.days, (i) => air[i]!, rule.line));
-    }
+    case 'air rule of thumb':
+      return rise(rule.of === 'mean' ? airMean : airMax, rule.days, rule.line);
     case 'degree days': {
-      const start = dayOf(yearOf(from), rule.fromMonth, 1) - from;
+      // its month's first day that is no more than six weeks before the season
+      let start = dayOf(yearOf(begins), rule.fromMonth, 1);
+      if (start < begins - 45) start = dayOf(yearOf(begins) + 1, rule.fromMonth, 1);
       const of = rule.of === 'soil' ? soil : airMean;
       let sum = 0;
-      for (let i = Math.max(0, start); i < of.length; i++) {
+      for (let i = Math.max(0, start - from); i < of.length; i++) {
         sum += Math.max(0, of[i]! - rule.base);
         if (sum >= rule.sum - HAIR) return addDays(from, i);
       }
@@ -147,32 +162,32 @@ export function crossingDay({ from, soil, airMean, airMax }: DailyRun, rule: Cro
   }
 }
 
-/** Lines watched besides that of the barrier, all at the house depth, on three days in a row. Common practice, no source. */
-export const WATCHES = {
-  goosegrass: { line: fromFahrenheit(60), direction: 'rising', days: 3 },
-  nitrogen: { line: fromFahrenheit(80), direction: 'rising', days: 3 },
-  autumn: { line: fromFahrenheit(70), direction: 'falling', days: 3 },
-} as const satisfies Record<
-  string,
-  Readonly<{ line: Celsius; direction: 'rising' | 'falling'; days: number }>
->;
-export type WatchKey = keyof typeof WATCHES;
+const spanFrom = (from: Day, begins: Day): Span => ({
+  look: Math.max(0, begins - LOOK_BACK_DAYS - from),
+  count: Math.max(0, begins - from),
+});
 
 /**
- * The day on which a watched line is met. A falling line counts from 1 July on and only in a year that has stood above
- * it: a soil that never warmed to 70 °F does not fall through it.
+ * Lines watched besides that of the barrier, all at the house depth. Temperatures and days in a row: `weeds.json` of the
+ * project's facts (germination, from memory and practice), the first of each range; nitrogen: common practice, no source.
  */
-export function watchDay(from: Day, soil: ArrayLike<number>, key: WatchKey): Day | null {
+export const WATCHES = {
+  knotweed: { line: fromFahrenheit(36), direction: 'rising', days: 5 },
+  goosegrass: { line: fromFahrenheit(60), direction: 'rising', days: 5 },
+  chamberbitter: { line: fromFahrenheit(68), direction: 'rising', days: 5 },
+  nitrogen: { line: fromFahrenheit(80), direction: 'rising', days: 3 },
+  autumn: { line: fromFahrenheit(70), direction: 'falling', days: 3 },
+  'autumn broadleaf': { line: fromFahrenheit(68), direction: 'falling', days: 3 },
+  'late autumn': { line: fromFahrenheit(64), direction: 'falling', days: 3 },
+} as const satisfies Record<string, Readonly<{ line: Celsius; direction: Direction; days: number }>>;
+export type WatchKey = keyof typeof WATCHES;
+export const WATCH_KEYS = Object.keys(WATCHES) as WatchKey[];
+
+/** The day on which a watched line is met in the season that begins on `begins`. */
+export function watchDay(from: Day, soil: ArrayLike<number>, key: WatchKey, begins: Day = from): Day | null {
   const { line, direction, days } = WATCHES[key];
-  const july = dayOf(yearOf(from), 7, 1) - from;
-  let wasAbove = false;
-  const i =
-    direction === 'rising'
-      ? firstRise(soil.length, days, (d) => soil[d]!, line)
-      : firstRun(soil.length, days, (d) => {
-          if (soil[d]! > line) wasAbove = true;
-          return d >= july && wasAbove && soil[d]! <= line + HAIR;
-        });
+  const sign = direction === 'rising' ? 1 : -1;
+  const i = firstRun(spanFrom(from, begins), soil.length, days, (d) => sign * (soil[d]! - line));
   return i === null ? null : addDays(from, i);
 }
 

@@ -4,16 +4,16 @@
  * Model: the ground is run through all the station's weather on file; from today's profile it is run through the
  * forecast and then, once for each past year, through that year's weather from the same date on. Each such run is a
  * member. Where fewer than fifteen years are on file, generated weather fills up (weather/generator.ts), to thirty where fewer than eight are. The forecast's
- * own error is carried too: member k's forecast is shifted by the k-th of n equally likely quantiles of a normal error
- * whose size grows with lead time, dealt to the years in a fixed mixed order so that a warm error does not always meet
- * the same years.
+ * own error is carried too: its size grows with lead time as the service says; a third of its variance is one of n equally
+ * likely quantiles for all ten days, dealt to the years in a fixed mixed order so that a warm error does not always meet
+ * the same years; the rest comes and goes within days.
  * Left out: what was read at one site (readings.ts), changes of soil moisture, a trend in the climate.
  */
 import { addDays, dayOf, inYear, yearOf, type Day } from '@/core/calendar/day';
 import type { Celsius, Metres } from '@/core/units/quantity';
 import { airDays, dailyOf, hourlyOf } from '@/core/weather/daily';
 import { fitGenerator, generate } from '@/core/weather/generator';
-import { randomFrom } from '@/core/weather/random';
+import { normal, randomFrom } from '@/core/weather/random';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 import {
   columnOf,
@@ -25,7 +25,8 @@ import {
   type Probed,
   type Profile,
 } from './conduction';
-import { diffusivityOf, surfaceOffset, type Site } from './site';
+import { climateOf, type Climate } from './season';
+import { diffusivityOf, surfaceOffsetOn, type Site } from './site';
 import { surfaceTemperatures } from './surface';
 
 /** Fewer years on file than this give no honest odds by themselves: generated weather fills up. */
@@ -43,18 +44,36 @@ export type DailyMeans = Readonly<{
 
 export type Ensemble = Readonly<{
   depth: Metres;
-  /** 1 January of this year, the first day of `observed` */
-  from: Day;
   /** first day that is not observed: the members begin here */
   today: Day;
-  observed: DailyMeans;
-  /** from `today` to the year's end; year null: generated weather */
+  climate: Climate;
+  /** day by day up to `today`: years on file but the first, which warms the ground up */
+  history: DailyMeans & Readonly<{ from: Day }>;
+  /** from `today` on, as long as the horizon; year null: generated weather. In the order of their years */
   members: readonly (DailyMeans & Readonly<{ year: number | null }>)[];
-  /** whole past years on file, from the second on: the first warms the ground up */
-  past: readonly (DailyMeans & Readonly<{ year: number }>)[];
-  /** the whole of a year left out, for the hindcast */
+  /** from `today` on as it came, in a year left out, for the hindcast */
   truth: DailyMeans | null;
 }>;
+
+/** Fence and plans look a year ahead, and a line that is near its end then must still be seen to be crossed. */
+export const HORIZON_DAYS = 365 + 150;
+
+/** Whole calendar years of the history. */
+export const pastYears = ({ history, today }: Ensemble): (DailyMeans & { year: number })[] => {
+  const out: (DailyMeans & { year: number })[] = [];
+  for (let year = yearOf(history.from); dayOf(year + 1, 1, 1) <= today; year++) {
+    const from = dayOf(year, 1, 1);
+    if (from >= history.from) out.push({ year, ...cutOf(history, from, dayOf(year + 1, 1, 1)) });
+  }
+  return out;
+};
+
+/** Days [from, to) of a history. */
+export const cutOf = (h: Ensemble['history'], from: Day, to: Day): DailyMeans => ({
+  soil: h.soil.slice(from - h.from, to - h.from),
+  airMean: h.airMean.slice(from - h.from, to - h.from),
+  airMax: h.airMax.slice(from - h.from, to - h.from),
+});
 
 export type EnsembleInput = Readonly<{
   site: Site;
@@ -66,7 +85,7 @@ export type EnsembleInput = Readonly<{
   today: Day;
   /** the years whose weather the members take */
   years: readonly number[];
-  /** a year that the generator must not see either, and whose truth is asked for */
+  /** a year that the generator must not see either, and whose truth to its end is asked for */
   leaveOut?: number;
 }>;
 
@@ -96,45 +115,68 @@ export function ensembleOf(
       refusal: { kind: 'weather-gap', from: Math.min(observedTo, today) as Day, to: today },
     };
   const column = columnOf(diffusivityOf(site));
-  const offset = surfaceOffset(site);
-  // a hindcast asks for no past years: two suffice to warm the ground up
-  const knownFrom = input.leaveOut === undefined ? observed.from : Math.max(observed.from, newYear - 365);
-  const known = sliceDays(observed, knownFrom as Day, today);
+  const climate = climateOfYears(observed, years);
+  const offset = surfaceOffsetOn(site, climate);
+  // a hindcast asks for no past years: the last two suffice, one of them to warm the ground up
+  const knownFrom = (
+    input.leaveOut === undefined ? observed.from : Math.max(observed.from, today - 2 * 365)
+  ) as Day;
+  const known = sliceDays(observed, knownFrom, today);
   const air = airDays(known);
-  const surface = surfaceTemperatures(known.air, known.rain, offset);
-  const soFar = runGround(column, spunUp(column, surfaceOfFirstYear(input), depth), surface, [depth]);
-  const daily = (from: Day, to: Day): DailyMeans => {
-    const cut = (of: Float64Array) => Array.from(of.subarray(from - known.from, to - known.from));
-    return { soil: cut(soFar.dailyMeans[0]!), airMean: cut(air.mean), airMax: cut(air.max) };
+  const soFar = runGround(
+    column,
+    spunUp(column, surfaceOfFirstYear(input, climate), depth),
+    surfaceTemperatures(known, offset),
+    [depth],
+  );
+  // the first year on file is left out where there is another: it began from a guess
+  const historyFrom = Math.min(
+    newYear,
+    input.leaveOut === undefined ? dayOf(yearOf(known.from) + 1, 1, 1) : known.from,
+  ) as Day;
+  const until = input.leaveOut === undefined ? addDays(today, HORIZON_DAYS) : dayOf(yearOf(today) + 1, 1, 1);
+  const whole = {
+    from: known.from,
+    soil: Array.from(soFar.dailyMeans[0]!),
+    airMean: Array.from(air.mean),
+    airMax: Array.from(air.max),
   };
-  const until = dayOf(yearOf(today) + 1, 1, 1);
-  const firstYear = yearOf(known.from);
   return {
     ok: true,
     ensemble: {
       depth,
-      from: newYear,
       today,
-      observed: daily(newYear, today),
+      climate,
+      history: { from: historyFrom, ...cutOf(whole, historyFrom, today) },
       members: memberWeathers(input, until).map(({ year, weather }) => ({
         year,
         ...memberRun(column, soFar.end, weather, offset, depth),
       })),
-      past: wholeYears(known, yearOf(today))
-        .filter((y) => y > firstYear)
-        .map((year) => ({ year, ...daily(dayOf(year, 1, 1), dayOf(year + 1, 1, 1)) })),
-      truth:
-        input.leaveOut === undefined ? null : truthOf(column, soFar.end, input, daily(newYear, today), until),
+      truth: input.leaveOut === undefined ? null : truthOf(column, soFar.end, input, offset, until),
     },
   };
 }
 
+/** The climate of whole years on file. */
+export function climateOfYears(observed: HourlyWeather, years: readonly number[]): Climate {
+  const means = years.map((y) => airDays(sliceDays(observed, dayOf(y, 1, 1), dayOf(y + 1, 1, 1))).mean);
+  // one mean year: each year weighs the same, whichever follows which
+  const mean = Float64Array.from(
+    { length: 365 },
+    (_, d) => means.reduce((sum, m) => sum + m[d]!, 0) / means.length,
+  );
+  return climateOf(dayOf(2001, 1, 1), mean);
+}
+
 /** A year to warm the ground up with: the first on file, or, where less than a year is, one of the members' years. */
-function surfaceOfFirstYear({ site, observed, today, years }: EnsembleInput): Float64Array {
+function surfaceOfFirstYear(
+  { site, observed, today, years }: Pick<EnsembleInput, 'site' | 'observed' | 'today' | 'years'>,
+  climate: Climate,
+): Float64Array {
   const isLong = today - observed.from >= 365;
   const from = isLong ? observed.from : dayOf(years[0]!, 1, 1);
   const w = sliceDays(observed, from, addDays(from, 365));
-  return surfaceTemperatures(w.air, w.rain, surfaceOffset(site));
+  return surfaceTemperatures(w, surfaceOffsetOn(site, climate));
 }
 
 /** The ground after a year of surface temperatures, begun at their mean. */
@@ -144,32 +186,29 @@ function spunUp(column: Column, year: Float64Array, depth: Metres): Profile {
   return runGround(column, uniformProfile(mean as Celsius), year, [depth]).end;
 }
 
+type Offset = ReturnType<typeof surfaceOffsetOn>;
+
 function memberRun(
   column: Column,
   start: Profile,
   w: HourlyWeather,
-  offset: ReturnType<typeof surfaceOffset>,
+  offset: Offset,
   depth: Metres,
 ): DailyMeans {
   const air = airDays(w);
-  const { dailyMeans } = runGround(column, start, surfaceTemperatures(w.air, w.rain, offset), [depth]);
+  const { dailyMeans } = runGround(column, start, surfaceTemperatures(w, offset), [depth]);
   return { soil: Array.from(dailyMeans[0]!), airMean: Array.from(air.mean), airMax: Array.from(air.max) };
 }
 
 function truthOf(
   column: Column,
   start: Profile,
-  { site, observed, today, depth }: EnsembleInput,
-  soFar: DailyMeans,
+  { observed, today, depth }: EnsembleInput,
+  offset: Offset,
   until: Day,
 ): DailyMeans | null {
   if (observed.from + daysIn(observed) < until) return null;
-  const rest = memberRun(column, start, sliceDays(observed, today, until), surfaceOffset(site), depth);
-  return {
-    soil: [...soFar.soil, ...rest.soil],
-    airMean: [...soFar.airMean, ...rest.airMean],
-    airMax: [...soFar.airMax, ...rest.airMax],
-  };
+  return memberRun(column, start, sliceDays(observed, today, until), offset, depth);
 }
 
 /** The weather each member goes through from today until `until`. */
@@ -177,13 +216,16 @@ export function memberWeathers(
   input: EnsembleInput,
   until: Day,
 ): { year: number | null; weather: HourlyWeather }[] {
-  const { years, today } = input;
+  const { today } = input;
+  // whichever order they are asked in, each year is dealt the same
+  const years = [...input.years].sort((a, b) => a - b);
   const count = years.length < MOSTLY_GENERATED ? FILLED_UP_TO : Math.max(LEAST_MEMBERS, years.length);
-  const errors = errorQuantiles(count);
-  const real = years.map((year, k) => ({
+  const errors = errorQuantiles(count, 'forecast');
+  const make = (year: number | null, k: number, then: HourlyWeather) => ({
     year,
-    weather: memberWeather(input, pastYear(input, year, until), errors[k]!, until),
-  }));
+    weather: memberWeather(input, then, errorsOf(input, k, errors[k]!), until),
+  });
+  const real = years.map((year, k) => make(year, k, pastYear(input, year, until)));
   if (count === years.length) return real;
   const generator = fitGenerator(dailyOf(withoutYear(input)));
   const made = Array.from({ length: count - years.length }, (_, i) => {
@@ -191,10 +233,26 @@ export function memberWeathers(
     const from = addDays(today, -30);
     const random = randomFrom(7919 * (i + 1) + yearOf(today));
     const w = hourlyOf(generate(generator, from, until - from, random));
-    const weather = memberWeather(input, sliceDays(w, today, until), errors[years.length + i]!, until);
-    return { year: null, weather };
+    return make(null, years.length + i, sliceDays(w, today, until));
   });
   return [...real, ...made];
+}
+
+/** Of the forecast error's variance, what stays for all its days; the rest is forgotten to 1/e within two. Ours. */
+const LASTING_SHARE = 1 / 3;
+const ERROR_DAYS = 2;
+
+/** How far the forecast is off in member k, in its own standard errors, day by day. */
+function errorsOf({ forecast, today }: EnsembleInput, k: number, lasting: number): Float64Array {
+  const days = forecast ? daysIn(forecast) : 0;
+  const random = randomFrom(104729 * (k + 1) + yearOf(today));
+  const keep = Math.exp(-1 / ERROR_DAYS);
+  let passing = normal(random);
+  return Float64Array.from({ length: days }, () => {
+    const z = Math.sqrt(LASTING_SHARE) * lasting + Math.sqrt(1 - LASTING_SHARE) * passing;
+    passing = keep * passing + Math.sqrt(1 - keep * keep) * normal(random);
+    return z;
+  });
 }
 
 /** What the generator may learn from: all that is before today; in a hindcast all whole years but the one left out, end to end. */
@@ -218,18 +276,30 @@ function withoutYear({ observed, years, leaveOut, today }: EnsembleInput): Hourl
   };
 }
 
-/** A past year's weather from the same date on, as long as it lasts. */
-function pastYear({ observed, today }: EnsembleInput, year: number, until: Day): HourlyWeather {
+/** A past year's weather from the same date on; where the file ends before the horizon, the year before it goes on. */
+function pastYear({ observed, today, leaveOut }: EnsembleInput, year: number, until: Day): HourlyWeather {
   const from = inYear(today, year);
-  const observedTo = addDays(observed.from, daysIn(observed));
-  return sliceDays(observed, from, Math.min(addDays(from, until - today), observedTo) as Day);
+  const hours = (until - today) * 24;
+  const start = (from - observed.from) * 24;
+  // what is after today is not known; in a hindcast later years are years like others
+  const observedTo = leaveOut === undefined ? (today - observed.from) * 24 : observed.air.length;
+  const at = (h: number) => {
+    let i = start + h;
+    while (i >= observedTo) i -= 365 * 24;
+    return i;
+  };
+  const cut = (of: Float64Array) =>
+    start + hours <= observedTo
+      ? of.slice(start, start + hours)
+      : Float64Array.from({ length: hours }, (_, h) => of[at(h)]!);
+  return { from, air: cut(observed.air), rain: cut(observed.rain), wind: cut(observed.wind) };
 }
 
-/** Forecast, shifted by its error, then the other weather from the same date on. */
+/** Forecast, off by its error, then the other weather from the same date on. */
 function memberWeather(
   { forecast, today }: EnsembleInput,
   then: HourlyWeather,
-  z: number,
+  z: Float64Array,
   until: Day,
 ): HourlyWeather {
   const days = until - today;
@@ -238,34 +308,36 @@ function memberWeather(
     const out = new Float64Array(days * 24);
     for (let h = 0; h < ahead * 24; h++) out[h] = forecast![of][h]! + shift(h);
     out.set(then[of].subarray(ahead * 24, days * 24), ahead * 24);
-    // in a leap year the last past year can end a day short: its last day stands twice
-    const short = Math.max(ahead * 24, then[of].length);
-    if (short < days * 24) out.copyWithin(short, short - 24, short);
     return out;
   };
   return {
     from: today,
-    air: column('air', (h) => z * forecast!.airError[h]!),
+    air: column('air', (h) => z[Math.floor(h / 24)]! * forecast!.airError[h]!),
     rain: column('rain', () => 0),
     wind: column('wind', () => 0),
   };
 }
 
-/**
- * Standard-normal quantiles of n equally likely errors, dealt in a fixed mixed order: steps of `step` round the circle,
- * the golden ratio unless said otherwise. Two deals with different steps are nearly independent.
- */
-export function errorQuantiles(n: number, step = 0.6180339887498949): readonly number[] {
-  const key = `${n}|${step}`;
-  const known = dealt.get(key);
+/** What is dealt: each deal goes round the circle in steps of its own, so that any two are nearly independent. */
+const DEALS = {
+  forecast: { step: 0.6180339887498949, start: 0.5 },
+  offset: { step: 0.7548776662466927, start: 0.15 },
+  transient: { step: 0.5698402909980532, start: 0.8 },
+} as const;
+
+/** Standard-normal quantiles of n equally likely errors, dealt in a fixed mixed order. */
+export function errorQuantiles(n: number, deal: keyof typeof DEALS): readonly number[] {
+  const name = `${n}|${deal}`;
+  const known = dealt.get(name);
   if (known) return known;
-  const z = Array.from({ length: n }, (_, k) => normalQuantile((k + 0.5) / n));
-  const order = Array.from({ length: n }, (_, k) => ({ k, key: (k * step) % 1 })).sort(
+  const { step, start } = DEALS[deal];
+  const rank = Array.from({ length: n }, (_, k) => ({ k, key: (start + (k + 1) * step) % 1 })).sort(
     (a, b) => a.key - b.key,
   );
-  const deal = order.map(({ k }) => z[k]!);
-  dealt.set(key, deal);
-  return deal;
+  const out = new Array<number>(n);
+  rank.forEach(({ k }, i) => (out[k] = normalQuantile((i + 0.5) / n)));
+  dealt.set(name, out);
+  return out;
 }
 /** The same few deals are asked for by every lawn. */
 const dealt = new Map<string, readonly number[]>();
@@ -311,15 +383,19 @@ export function traceOf({ site, observed, forecast, today, depth }: Omit<Ensembl
   const spinUp = sliceDays(observed, Math.max(observed.from, from - 365) as Day, from);
   const known = sliceDays(observed, from, today);
   const hours = known.air.length + (forecast?.air.length ?? 0);
-  const year = (of: 'air' | 'rain') => {
+  const both = (of: 'air' | 'rain') => {
     const out = new Float64Array(hours);
     out.set(known[of]);
     if (forecast) out.set(forecast[of], known.air.length);
     return out;
   };
-  const offset = surfaceOffset(site);
-  const surface = surfaceTemperatures(year('air'), year('rain'), offset);
-  const before = surfaceTemperatures(spinUp.air, spinUp.rain, offset);
+  const whole = wholeYears(observed, yearOf(today));
+  const offset = surfaceOffsetOn(
+    site,
+    whole.length ? climateOfYears(observed, whole) : climateOf(from, airDays(known).mean),
+  );
+  const surface = surfaceTemperatures({ from, air: both('air'), rain: both('rain') }, offset);
+  const before = surfaceTemperatures(spinUp, offset);
   // with less than a year on file the ground is begun at the mean of what there is
   const ready = spunUp(column, before.length ? before : surface, depth);
   return { from, hours, probe: (probes) => probeGround(column, ready, surface, probes) };

@@ -6,57 +6,74 @@
  * read anything has wider odds than one with ten readings.
  * Left out: new transients after today (the members' weather is spread far wider than they are).
  */
-import { dayOf, inYear, yearOf, type Day } from '@/core/calendar/day';
+import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import type { Metres } from '@/core/units/quantity';
 import {
   WATCHES,
+  WATCH_KEYS,
   crossingDay,
   oddsOf,
   watchDay,
   SCHOOLS,
   type CrossingRule,
   type Crossings,
+  type DailyRun,
   type Odds,
   type School,
   type Sign,
   type WatchKey,
 } from './crossing';
 import {
+  cutOf,
   errorQuantiles,
   ensembleOf,
+  pastYears,
   type Ensemble,
   type EnsembleInput,
   type OutlookRefusal,
 } from './ensemble';
 import { EXACT, TRANSIENT_DAYS, UNCORRECTED, type Correction } from './readings';
+import { seasonNow, seasonOf } from './season';
 
 export type { OutlookRefusal };
 
-type Watched = Readonly<{ crossed: Day | null; dates: Odds }>;
+/** When a line is crossed in one of its seasons, which begins to count on `begins`. */
+export type Season = Readonly<{ begins: Day; crossed: Day | null; dates: Odds }>;
+/** The season that counts today, and the one after it. */
+export type Line = Season & Readonly<{ next: Season }>;
+/** The house's own line, and those that are watched besides. */
+export type Lines = Line &
+  Readonly<{ rule: CrossingRule; watches: Readonly<Partial<Record<WatchKey, Line>>> }>;
 
-export type Outlook = Readonly<{
-  /** first day of `observed` */
-  from: Day;
-  /** first day that is not observed: the ensemble begins here */
-  today: Day;
-  depth: Metres;
-  /** daily mean at `depth`, °C, from `from` up to `today`, corrected */
-  observed: readonly number[];
-  /** daily mean, °C, from `today` on: by which 10, 50 and 90 % of the members stand */
-  band: Readonly<{ p10: readonly number[]; p50: readonly number[]; p90: readonly number[] }>;
-  rule: CrossingRule;
-  /** the day the line was crossed, if that is behind us */
-  crossed: Day | null;
-  dates: Odds;
-  /** one a member, in their order */
-  members: readonly (Day | null)[];
-  /** how many of the members are generated weather, not years on file */
-  generated: number;
-  watches: Readonly<Record<WatchKey, Watched>>;
-  /** when past years crossed, as days of next year: all that is known of it. Null: no past year on file */
-  nextYear: Readonly<{ dates: Odds; autumn: Odds }> | null;
-  correction: Correction;
-}>;
+/** The house's line or a watched one; undefined: not known. */
+export const lineOf = (lines: Lines, key: 'house' | WatchKey): Line | undefined =>
+  key === 'house' ? lines : lines.watches[key];
+
+/**
+ * An outlook is itself the house's line: `crossed` is the day by what is most likely, if it is behind us; the `dates`
+ * know that what was read is not sure either, and may lie on both sides of today.
+ */
+export type Outlook = Lines &
+  Readonly<{
+    /** first day of `observed`: 1 January of this year */
+    from: Day;
+    /** first day that is not observed: the ensemble begins here */
+    today: Day;
+    depth: Metres;
+    /** daily mean at `depth`, °C, from `from` up to `today`, corrected */
+    observed: readonly number[];
+    /** daily mean, °C, from `today` on, more than a year: by which 10, 50 and 90 % of the members stand */
+    band: Readonly<{ p10: readonly number[]; p50: readonly number[]; p90: readonly number[] }>;
+    /** one a member, in their order, and the year whose weather it has; null: generated */
+    members: readonly Readonly<{ year: number | null; day: Day | null }>[];
+    /** the warmest strip's lines, where the zone has one; it germinates first */
+    strip: Lines | null;
+    correction: Correction;
+  }>;
+
+/** Of the members, those of generated weather. */
+export const generatedIn = ({ members }: Pick<Outlook, 'members'>): number =>
+  members.filter((m) => m.year === null).length;
 
 /** A sign that was seen. */
 export type SignSeen = Readonly<{ sign: Sign; day: Day }>;
@@ -70,42 +87,55 @@ export type SiteKnowledge = Readonly<{
 }>;
 export const NOTHING_READ: SiteKnowledge = { correction: UNCORRECTED, track: [], signs: [] };
 
-type Year = Readonly<{ soil: ArrayLike<number>; airMean: ArrayLike<number>; airMax: ArrayLike<number> }>;
+/** What has been is looked at from here on: the season that counts may have begun ten months ago, and looks back itself. */
+const LOOK_DAYS = 430;
 
-/** This year so far and each member's whole year, corrected; the air beside it only where the rule looks at it. */
-function correctedYears(
+/** What was, by what is most likely, and each member's whole run, both from `LOOK_DAYS` ago, corrected. */
+function correctedRuns(
   e: Ensemble,
   { correction, track }: SiteKnowledge,
   withAir: boolean,
-): { soFar: Year; members: Year[] } {
-  const behind = e.observed.soil.length;
-  const soFar = Float64Array.from(e.observed.soil, (t, d) => t + correction.offset + (track[d] ?? 0));
+): { soFar: DailyRun; members: DailyRun[]; behind: number } {
+  const from = Math.max(e.history.from, e.today - LOOK_DAYS) as Day;
+  const past = cutOf(e.history, from, e.today);
+  const behind = past.soil.length;
+  // the track is of this year alone
+  const trackAt = dayOf(yearOf(e.today), 1, 1) - from;
+  const known = Float64Array.from(past.soil, (t, d) => t + (track[d - trackAt] ?? 0));
   const n = e.members.length;
-  const offsets = errorQuantiles(n, 0.7548776662466927);
-  const transients = errorQuantiles(n, 0.5698402909980532);
+  const offsets = errorQuantiles(n, 'offset');
+  const transients = errorQuantiles(n, 'transient');
   const sd = Math.sqrt(Math.max(0, correction.offsetVariance));
   const slope = sd > 0 ? correction.covariance / sd : 0;
   const rest = Math.sqrt(Math.max(0, correction.transientVariance - slope * slope));
   const fades = Float64Array.from({ length: e.members[0]?.soil.length ?? 0 }, (_, d) =>
     Math.exp(-(d + 0.5) / TRANSIENT_DAYS),
   );
-  const members = e.members.map((m, k): Year => {
+  const members = e.members.map((m, k): DailyRun => {
+    // a lasting error was there before today too: a line may have been crossed, or not yet
     const lasting = correction.offset + sd * offsets[k]!;
     const fading = correction.transient + slope * offsets[k]! + rest * transients[k]!;
     const soil = new Float64Array(behind + m.soil.length);
-    soil.set(soFar);
+    for (let d = 0; d < behind; d++) soil[d] = known[d]! + lasting;
     for (let d = 0; d < m.soil.length; d++) soil[behind + d] = m.soil[d]! + lasting + fading * fades[d]!;
     return {
+      from,
       soil,
-      airMean: withAir ? e.observed.airMean.concat(m.airMean) : [],
-      airMax: withAir ? e.observed.airMax.concat(m.airMax) : [],
+      airMean: withAir ? past.airMean.concat(m.airMean) : [],
+      airMax: withAir ? past.airMax.concat(m.airMax) : [],
     };
   });
-  return { soFar: { ...e.observed, soil: soFar }, members };
+  return {
+    soFar: { from, ...past, soil: known.map((t) => t + correction.offset) },
+    members,
+    behind,
+  };
 }
 
 const looksAtAir = (rule: CrossingRule): boolean =>
   rule.school === 'air rule of thumb' || (rule.school === 'degree days' && rule.of === 'air');
+
+const yearAfter = (begins: Day): Day => addDays(begins, 365);
 
 /** The outlook of a site from the ensemble of its kind. */
 export function outlookFrom(
@@ -114,82 +144,105 @@ export function outlookFrom(
   rule: CrossingRule,
   reference: CrossingRule = rule,
 ): Outlook {
-  const years = correctedYears(e, knowledge, looksAtAir(rule));
-  const says = datesUnder(e, years, rule, knowledge.signs, reference);
-  const newYear = e.from;
-  const watches = Object.fromEntries(
-    (Object.keys(WATCHES) as WatchKey[]).map((key) => [
-      key,
-      {
-        crossed: watchDay(newYear, years.soFar.soil, key),
-        dates: oddsOf(years.members.map((m) => watchDay(newYear, m.soil, key))),
-      },
-    ]),
-  ) as Record<WatchKey, Watched>;
+  const runs = correctedRuns(e, knowledge, looksAtAir(rule));
+  const newYear = dayOf(yearOf(e.today), 1, 1);
+  const { members, ...line } = lineUnder(e, runs, rule, knowledge.signs, reference);
   return {
-    from: e.from,
+    ...line,
+    rule,
+    watches: watchesOf(e, runs),
+    from: newYear,
     today: e.today,
     depth: e.depth,
-    observed: Array.from(years.soFar.soil),
-    band: bandOf(years.members, e.observed.soil.length),
-    rule,
-    ...says,
-    generated: e.members.filter((m) => m.year === null).length,
-    watches,
-    nextYear: nextYearOf(e, knowledge, rule),
+    observed: Array.from(runs.soFar.soil).slice(newYear - runs.soFar.from),
+    band: bandOf(runs.members, runs.behind),
+    members: members.map((day, k) => ({ year: e.members[k]!.year, day })),
+    strip: null,
     correction: knowledge.correction,
   };
 }
 
-/** Past years by the model, with the site's lasting offset, on the calendar of next year. */
-function nextYearOf(e: Ensemble, { correction }: SiteKnowledge, rule: CrossingRule): Outlook['nextYear'] {
-  if (!e.past.length || rule.school === 'signs') return null;
-  const year = yearOf(e.today) + 1;
-  const days = e.past.map((p) => {
-    const from = dayOf(p.year, 1, 1);
-    const soil = p.soil.map((t) => t + correction.offset);
-    const shifted = (day: Day | null) => (day === null ? null : inYear(day, year));
-    return {
-      line: shifted(crossingDay({ ...p, from, soil }, rule)),
-      autumn: shifted(watchDay(from, soil, 'autumn')),
-    };
-  });
-  return { dates: oddsOf(days.map((d) => d.line)), autumn: oddsOf(days.map((d) => d.autumn)) };
+/** Only the lines of a site: of its warmest strip beside its open lawn. */
+export function linesFrom(
+  e: Ensemble,
+  knowledge: SiteKnowledge,
+  rule: CrossingRule,
+  reference: CrossingRule = rule,
+): Lines {
+  const runs = correctedRuns(e, knowledge, looksAtAir(rule));
+  const { members: _, ...line } = lineUnder(e, runs, rule, knowledge.signs, reference);
+  return { ...line, rule, watches: watchesOf(e, runs) };
 }
 
-/** Only the days of one rule, without the band: what a background job keeps for thousands of lawns. */
+type Runs = ReturnType<typeof correctedRuns>;
+
+function watchesOf(e: Ensemble, { soFar, members }: Runs): Lines['watches'] {
+  const season = (key: WatchKey, begins: Day): Season => ({
+    begins,
+    crossed: watchDay(soFar.from, soFar.soil, key, begins),
+    dates: oddsOf(members.map((m) => watchDay(m.from, m.soil, key, begins))),
+  });
+  return Object.fromEntries(
+    WATCH_KEYS.map((key) => {
+      const begins = seasonNow(e.climate, WATCHES[key].direction, e.today);
+      return [key, { ...season(key, begins), next: season(key, yearAfter(begins)) }];
+    }),
+  );
+}
+
+/** Only the dates of one rule, without the band: what a background job keeps for thousands of lawns. */
 export function datesFrom(
   e: Ensemble,
   knowledge: SiteKnowledge,
   rule: CrossingRule,
   reference: CrossingRule = rule,
 ) {
-  const years = correctedYears(e, knowledge, looksAtAir(rule));
-  return datesUnder(e, years, rule, knowledge.signs, reference);
+  return lineUnder(e, correctedRuns(e, knowledge, looksAtAir(rule)), rule, knowledge.signs, reference);
 }
 
-type RuleDates = Pick<Outlook, 'crossed' | 'dates' | 'members'>;
-
-function datesUnder(
+function lineUnder(
   e: Ensemble,
-  { soFar, members }: { soFar: Year; members: Year[] },
+  { soFar, members }: Runs,
   rule: CrossingRule,
   signs: readonly SignSeen[],
   reference: CrossingRule,
-): RuleDates {
-  const dayIn = (y: Year, r: CrossingRule) => crossingDay({ from: e.from, ...y }, r);
-  if (rule.school !== 'signs') {
-    const days = members.map((m) => dayIn(m, rule));
-    return { crossed: dayIn(soFar, rule), members: days, dates: oddsOf(days) };
+): Line & Readonly<{ members: readonly (Day | null)[] }> {
+  const begins = seasonNow(e.climate, 'rising', e.today);
+  const says = (begins: Day) => {
+    if (rule.school !== 'signs') {
+      const days = members.map((m) => crossingDay(m, rule, begins));
+      return { begins, crossed: crossingDay(soFar, rule, begins), days };
+    }
+    const seen = signs.find((s) => s.sign === rule.sign && s.day >= begins && s.day < yearAfter(begins));
+    const lag = lagOf(e, rule.sign, signs, reference);
+    const days: (Day | null)[] = members.map((m) => {
+      if (seen) return seen.day;
+      const crossing = lag === null ? null : crossingDay(m, reference, begins);
+      return crossing === null || lag === null ? null : (Math.max(e.today, crossing - lag) as Day);
+    });
+    return { begins, crossed: seen?.day ?? null, days };
+  };
+  const season = ({ days, ...rest }: ReturnType<typeof says>): Season => ({ ...rest, dates: oddsOf(days) });
+  const now = says(begins);
+  return { ...season(now), next: season(says(yearAfter(begins))), members: now.days };
+}
+
+/** What past seasons of the site's kind did, with its lasting offset: the year in which each began, and its day. */
+export function pastCrossings(
+  e: Ensemble,
+  { correction }: Pick<SiteKnowledge, 'correction'>,
+  rule: CrossingRule,
+): { year: number; day: Day | null }[] {
+  const run = { ...e.history, soil: e.history.soil.map((t) => t + correction.offset) };
+  const out: { year: number; day: Day | null }[] = [];
+  for (let year = yearOf(e.history.from); year < yearOf(e.today); year++) {
+    const begins = seasonOf(e.climate, 'rising', year);
+    const end = Math.min(yearAfter(begins), e.today) - run.from;
+    if (begins < run.from || end - (begins - run.from) < 300) continue;
+    const season = { ...run, soil: run.soil.slice(0, end) };
+    out.push({ year, day: rule.school === 'signs' ? null : crossingDay(season, rule, begins) });
   }
-  const seen = signs.find((s) => s.sign === rule.sign && yearOf(s.day) === yearOf(e.today));
-  const lag = lagOf(e, rule.sign, signs, reference);
-  const days: (Day | null)[] = members.map((m) => {
-    if (seen) return seen.day;
-    const crossing = lag === null ? null : dayIn(m, reference);
-    return crossing === null || lag === null ? null : (Math.max(e.today, crossing - lag) as Day);
-  });
-  return { crossed: seen?.day ?? null, members: days, dates: oddsOf(days) };
+  return out;
 }
 
 /** Fewer years than this teach nothing about a sign. Ours. */
@@ -202,11 +255,11 @@ export function lagOf(
   signs: readonly SignSeen[],
   reference: CrossingRule,
 ): number | null {
+  const past = pastCrossings(e, { correction: UNCORRECTED }, reference);
   const lags = signs
     .filter((s) => s.sign === sign)
     .flatMap((s) => {
-      const year = e.past.find((p) => p.year === yearOf(s.day));
-      const crossing = year && crossingDay({ from: dayOf(year.year, 1, 1), ...year }, reference);
+      const crossing = past.find(({ day }) => day !== null && Math.abs(day - s.day) < 180)?.day;
       return crossing ? [crossing - s.day] : [];
     })
     .sort((a, b) => a - b);
@@ -224,20 +277,17 @@ export type SchoolForecast = Readonly<{
 
 /** All six side by side, for one site. Past years are the model's, with the site's lasting offset. */
 export function schoolsOf(e: Ensemble, knowledge: SiteKnowledge, crossings: Crossings): SchoolForecast[] {
-  const years = correctedYears(e, knowledge, true);
+  const runs = correctedRuns(e, knowledge, true);
   const reference = crossings.rules['run of days'];
   return SCHOOLS.map((school) => {
     const rule = crossings.rules[school];
-    const { crossed, dates } = datesUnder(e, years, rule, knowledge.signs, reference);
-    const past = e.past.map((p) => ({
-      year: p.year,
-      day:
-        rule.school === 'signs'
-          ? (knowledge.signs.find((s) => s.sign === rule.sign && yearOf(s.day) === p.year)?.day ?? null)
-          : crossingDay(
-              { ...p, from: dayOf(p.year, 1, 1), soil: p.soil.map((t) => t + knowledge.correction.offset) },
-              rule,
-            ),
+    const { crossed, dates } = lineUnder(e, runs, rule, knowledge.signs, reference);
+    const seenIn = (year: number) =>
+      knowledge.signs.find((s) => rule.school === 'signs' && s.sign === rule.sign && yearOf(s.day) === year)
+        ?.day;
+    const past = pastCrossings(e, knowledge, rule).map(({ year, day }) => ({
+      year,
+      day: rule.school === 'signs' ? (seenIn(year) ?? null) : day,
     }));
     return { school, rule, crossed, dates, past };
   });
@@ -254,7 +304,7 @@ export function outlookOf(
     : made;
 }
 
-function bandOf(members: readonly Year[], skip: number) {
+function bandOf(members: readonly DailyRun[], skip: number) {
   const days = (members[0]?.soil.length ?? 0) - skip;
   const band = { p10: [] as number[], p50: [] as number[], p90: [] as number[] };
   const column = new Float64Array(members.length);
@@ -288,14 +338,24 @@ export function hindcast(
   return input.years.flatMap((year) => {
     const years = input.years.filter((y) => y !== year);
     const made = ensembleOf({ ...input, years, leaveOut: year, forecast: null, today: dayOf(year, 3, 1) });
-    const truth = made.ok ? made.ensemble.truth : null;
-    if (!made.ok || !truth) return [];
+    if (!made.ok || !made.ensemble.truth) return [];
+    const { ensemble } = made;
     return rules.flatMap((rule) => {
-      const { dates, crossed } = datesFrom(made.ensemble, exact, rule);
-      const came = crossingDay({ from: dayOf(year, 1, 1), ...truth }, rule);
+      const { dates, crossed, begins } = datesFrom(ensemble, exact, rule);
+      const came = crossingDay(wholeRun(ensemble), rule, begins);
       return crossed === null ? [{ year, rule, dates, truth: came }] : [];
     });
   });
+}
+
+/** History and what then came, end to end. */
+export function wholeRun({ history, truth }: Ensemble): DailyRun {
+  return {
+    from: history.from,
+    soil: history.soil.concat(truth?.soil ?? []),
+    airMean: history.airMean.concat(truth?.airMean ?? []),
+    airMax: history.airMax.concat(truth?.airMax ?? []),
+  };
 }
 
 /** The share of cases whose truth lay between the 10 % and the 90 % date, and the median error of the 50 % date in days. */
@@ -315,7 +375,7 @@ export function scoreOf(cases: readonly Hindcast[]): { cases: number; held: numb
 
 /** Day by day the mean of the last five whole years before this one, °C, at the house depth; fewer where there are fewer. */
 export function fiveYearMean(e: Ensemble): number[] {
-  const last = e.past.filter((p) => p.year < yearOf(e.today)).slice(-5);
+  const last = pastYears(e).slice(-5);
   const days = Math.min(...last.map((p) => p.soil.length));
   return last.length
     ? Array.from({ length: days }, (_, d) => last.reduce((sum, p) => sum + p.soil[d]!, 0) / last.length)

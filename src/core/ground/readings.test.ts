@@ -1,9 +1,18 @@
 import fc from 'fast-check';
 import { celsius, kelvins, metres } from '@/core/units/quantity';
-import { CALIBRATED_SD, UNCORRECTED, assimilate, priorFrom, type Correction, type Reading } from './readings';
+import {
+  CALIBRATED_SD,
+  UNCALIBRATED_SD,
+  UNCORRECTED,
+  assimilate,
+  priorFrom,
+  type Correction,
+  type Reading,
+} from './readings';
 
 const flat = { temperature: celsius(10), gradient: 0 };
-const reading = (i: number, hour: number, value: number): Reading => ({
+const reading = (i: number, hour: number, value: number, instrument = 'a'): Reading => ({
+  instrument,
   id: String(i),
   hour,
   depth: metres(0.05),
@@ -29,7 +38,7 @@ describe('assimilate (Kalman 1960: the laws of the filter, not its code)', () =>
     ).correction;
     expect(one.offset).toBeGreaterThan(0.4);
     expect(one.offset).toBeLessThan(1.3);
-    expect(ten.offset + ten.transient).toBeGreaterThan(1.6);
+    expect(ten.offset + ten.transient).toBeGreaterThan(1.5);
     expect(ten.offset).toBeGreaterThan(one.offset);
   });
 
@@ -69,14 +78,52 @@ describe('assimilate (Kalman 1960: the laws of the filter, not its code)', () =>
   });
 
   test('is the least-squares answer: offset + transient of one reading by Bayes’ rule, by hand', () => {
-    // prior variances 1.0 and 0.49, error 0.3² + 0.3²: gain of the sum 1.49/1.67
+    // prior variances 0.65² + 0.5² and 0.7², instrument 0.3², spot 0.5²
+    const soil = 0.65 ** 2 + 0.5 ** 2 + 0.49;
+    const all = soil + 0.09 + 0.25;
     const { innovations } = assimilate(
       days(1, () => 1),
       10.5,
     );
-    expect(innovations[0]!.sd).toBeCloseTo(Math.sqrt(1.67), 3);
-    expect(innovations[0]!.after).toBeCloseTo(1.49 / 1.67, 3);
-    expect(innovations[0]!.afterSd).toBeCloseTo(Math.sqrt(1.49 * (1 - 1.49 / 1.67)), 3);
+    expect(innovations[0]!.sd).toBeCloseTo(Math.sqrt(all), 3);
+    expect(innovations[0]!.after).toBeCloseTo(soil / all, 3);
+    expect(innovations[0]!.afterSd).toBeCloseTo(Math.sqrt(soil * (1 - soil / all)), 3);
+  });
+
+  test('one instrument never knows more than it knows itself; a second one tells its bias apart', () => {
+    const by = (instrument: string, off: number, n: number) =>
+      days(n, () => off).map((m) => ({
+        ...m,
+        reading: { ...m.reading, id: `${instrument}${m.reading.id}`, instrument, sd: UNCALIBRATED_SD },
+      }));
+    const one = assimilate(by('a', 0.8, 30), 24 * 30).correction;
+    // thirty readings of a thermometer that may be 0.8 K off: half of it at least stays unsure
+    expect(Math.sqrt(one.offsetVariance)).toBeGreaterThan(0.45);
+    const other = by('b', 0, 30).map((m) => ({ ...m, reading: { ...m.reading, sd: CALIBRATED_SD } }));
+    const both = assimilate([...by('a', 0.8, 30), ...other], 24 * 30).correction;
+    expect(both.offsetVariance).toBeLessThan(one.offsetVariance / 2);
+    expect(Math.abs(both.offset)).toBeLessThan(Math.abs(one.offset) / 2);
+  });
+
+  test('an odd reading pulls no harder than a usual one: 4.5 K moves the soil little more than 2.5 K', () => {
+    const moved = (off: number) => {
+      const { offset, transient } = assimilate(
+        days(1, () => off),
+        24,
+      ).correction;
+      return offset + transient;
+    };
+    expect(moved(4.5)).toBeLessThan(1.2 * moved(2.5));
+    expect(moved(2.5)).toBeGreaterThan(moved(1));
+  });
+
+  test('a reading from the future is not used', () => {
+    const { correction, innovations } = assimilate(
+      days(1, () => 1, 5),
+      24 * 2,
+    );
+    expect(correction.readings).toBe(0);
+    expect(innovations[0]!.used).toBe(false);
   });
 
   test('the order in which readings are handed over does not matter, and variances stay positive', () => {

@@ -1,12 +1,12 @@
 /**
- * What probe readings say about a site that its model does not: a Kalman filter on two numbers.
+ * What probe readings say about a site that its model does not: a Kalman filter.
  *
  * State: a lasting *offset* of this site against the model of its kind (its own sun, soil, wind; the offsets of
- * site.ts are recalled figures) and a *transient* that fades within days (a wet spell, a thaw, a dry week). A reading at
+ * site.ts are recalled figures) and a *transient* that fades within days (a wet spell, a thaw, a dry week), and the bias of each instrument. A reading at
  * any depth and hour is compared with the model at the same depth and hour; the difference, the innovation, is offset +
- * transient + error. The error's variance is the instrument's, plus what half an inch of depth is worth where the soil
+ * transient + bias + error. The error's variance is the instrument's, plus what half an inch of depth is worth where the soil
  * changes fast with depth, plus the spot's. An innovation of more than four standard deviations is kept, flagged, and
- * not used.
+ * not used; of more than one and a half it pulls no harder than that.
  * Neighbours of the same kind share a part of their offset: each other zone's own estimate is an observation of that
  * common part, worth less the further zones of a kind lie apart.
  * Source: Kalman 1960, J. Basic Eng. 82:35–45 (the recursion, recalled). The variances are ours, from memory, stated here:
@@ -15,8 +15,8 @@ import type { Celsius, Kelvins, Metres } from '@/core/units/quantity';
 import type { Probed } from './conduction';
 
 /** Standard deviation, K, of the offset that all sites of a kind share, and of one zone against its kind. */
-const KIND_SD = 0.8;
-const ZONE_SD = 0.6;
+const KIND_SD = 0.65;
+const ZONE_SD = 0.5;
 /** Of another spot of the same zone (shade, warmest strip) against this one: soil and watering are shared, sun is not. */
 const SPOT_SD = 0.9;
 /** Of the transient, K, and the days in which it fades to 1/e. */
@@ -24,8 +24,12 @@ const TRANSIENT_SD = 0.7;
 export const TRANSIENT_DAYS = 5;
 /** The lasting offset may itself wander: K² a day. */
 const DRIFT_PER_DAY = 0.01 / 30;
-/** A hand's breadth in the same lawn, K. */
-const SPOT_ERROR = 0.3;
+/** A hand's breadth in the same lawn, and how the probe sits, K. */
+const SPOT_ERROR = 0.5;
+/** Of an instrument's error, the share of variance that is its bias. */
+const BIAS_SHARE = 0.9;
+/** An innovation beyond so many standard deviations pulls no harder (Huber 1964, Ann. Math. Stat. 35:73, recalled). */
+const PULLS_SDS = 1.5;
 /** How well a probe's depth is known: a quarter of an inch, m. */
 const DEPTH_ERROR = 0.00635;
 /** Innovations beyond so many standard deviations are not used. */
@@ -41,8 +45,10 @@ export type Reading = Readonly<{
   hour: number;
   depth: Metres;
   value: Celsius;
-  /** standard error of the instrument, K */
+  /** standard error of the instrument, K: most of it is the same in each of its readings */
   sd: Kelvins;
+  /** which one it was; null or not said: one instrument for all such readings */
+  instrument?: string | null | undefined;
 }>;
 
 /** What is known of a site's difference from its kind. Variances in K². */
@@ -93,8 +99,11 @@ export type Assimilated = Readonly<{
 
 /**
  * Takes readings in order of time.
+ *
+ * The state is offset, transient, and one bias for each instrument that has read: an instrument that is half a degree off
+ * is so in every reading, so ten readings of it know no more than it knows itself.
  * @param met each reading with what the ground of its kind had there and then
- * @param until hours of the run: the state is carried on to its end
+ * @param until hours of the run: the state is carried on to its end; a reading after it is not used
  * @param prior what is known before the first reading: see `priorFrom`
  */
 export function assimilate(
@@ -102,62 +111,80 @@ export function assimilate(
   until: number,
   prior: Correction = UNCORRECTED,
 ): Assimilated {
-  let p = prior.offset as number;
-  let w = 0;
-  let pp = prior.offsetVariance;
-  let ww = TRANSIENT_SD ** 2;
-  let pw = 0;
+  const inOrder = [...met].sort((a, b) => a.reading.hour - b.reading.hour);
+  const instruments = [...new Set(inOrder.map((m) => instrumentOf(m.reading)))];
+  const n = 2 + instruments.length;
+  const x = new Float64Array(n);
+  const cov = Array.from({ length: n }, () => new Float64Array(n));
+  x[OFFSET] = prior.offset;
+  cov[OFFSET]![OFFSET] = prior.offsetVariance;
+  cov[TRANSIENT]![TRANSIENT] = TRANSIENT_SD ** 2;
+  instruments.forEach((name, i) => {
+    const sd = Math.max(...inOrder.filter((m) => instrumentOf(m.reading) === name).map((m) => m.reading.sd));
+    cov[2 + i]![2 + i] = BIAS_SHARE * sd ** 2;
+  });
   let at = 0;
   let used = 0;
   const track: Kelvins[] = [];
   const goTo = (hour: number) => {
-    while (track.length * 24 < hour) track.push((w * fade(track.length * 24 + 24 - at)) as Kelvins);
+    while (track.length * 24 < hour)
+      track.push((x[TRANSIENT]! * fade(track.length * 24 + 24 - at)) as Kelvins);
     const days = Math.max(0, hour - at) / 24;
     const f = fade(hour - at);
-    pp += DRIFT_PER_DAY * days;
-    w *= f;
-    pw *= f;
-    ww = ww * f * f + TRANSIENT_SD ** 2 * (1 - f * f);
+    x[TRANSIENT]! *= f;
+    for (let i = 0; i < n; i++) {
+      cov[TRANSIENT]![i]! *= f;
+      cov[i]![TRANSIENT]! *= f;
+    }
+    cov[OFFSET]![OFFSET]! += DRIFT_PER_DAY * days;
+    cov[TRANSIENT]![TRANSIENT]! += TRANSIENT_SD ** 2 * (1 - f * f);
     at = Math.max(at, hour);
   };
+  const soilSd = () =>
+    Math.sqrt(
+      Math.max(0, cov[OFFSET]![OFFSET]! + 2 * cov[OFFSET]![TRANSIENT]! + cov[TRANSIENT]![TRANSIENT]!),
+    );
   const innovations: Innovation[] = [];
-  for (const { reading, model } of [...met].sort((a, b) => a.reading.hour - b.reading.hour)) {
-    goTo(reading.hour);
-    const expected = model.temperature + p + w;
-    const noise = reading.sd ** 2 + (DEPTH_ERROR * model.gradient) ** 2 + SPOT_ERROR ** 2;
-    const variance = pp + 2 * pw + ww + noise;
+  for (const { reading, model } of inOrder) {
+    goTo(Math.min(reading.hour, until));
+    const bias = 2 + instruments.indexOf(instrumentOf(reading));
+    const seen = [OFFSET, TRANSIENT, bias];
+    const expected = model.temperature + seen.reduce((sum, i) => sum + x[i]!, 0);
+    const noise = (1 - BIAS_SHARE) * reading.sd ** 2 + (DEPTH_ERROR * model.gradient) ** 2 + SPOT_ERROR ** 2;
+    // covariance of the state with what this reading sees
+    const seenWith = cov.map((row) => seen.reduce((sum, i) => sum + row[i]!, 0));
+    const variance = seen.reduce((sum, i) => sum + seenWith[i]!, 0) + noise;
+    const sd = Math.sqrt(variance);
     const innovation = reading.value - expected;
-    const isUsed = innovation ** 2 <= OUTLIER_SDS ** 2 * variance;
+    const isUsed = Math.abs(innovation) <= OUTLIER_SDS * sd && reading.hour <= until;
     if (isUsed) {
       used++;
-      const [kp, kw] = [(pp + pw) / variance, (pw + ww) / variance];
-      p += kp * innovation;
-      w += kw * innovation;
-      const [a, b] = [pp + pw, pw + ww];
-      pp -= kp * a;
-      ww -= kw * b;
-      pw -= kp * b;
+      // a reading that is odd, and not absurd, pulls no harder than one at the edge of the usual
+      const pull = Math.max(-PULLS_SDS * sd, Math.min(PULLS_SDS * sd, innovation));
+      for (let i = 0; i < n; i++) x[i]! += (seenWith[i]! / variance) * pull;
+      for (let i = 0; i < n; i++)
+        for (let j = 0; j < n; j++) cov[i]![j]! -= (seenWith[i]! * seenWith[j]!) / variance;
       // the day of the reading knows of it
-      if (track.length) track[track.length - 1] = w as Kelvins;
+      if (track.length) track[track.length - 1] = x[TRANSIENT] as Kelvins;
     }
     innovations.push({
       id: reading.id,
       expected: expected as Celsius,
       innovation: innovation as Kelvins,
-      sd: Math.sqrt(variance) as Kelvins,
+      sd: sd as Kelvins,
       used: isUsed,
-      after: (p + w) as Kelvins,
-      afterSd: Math.sqrt(Math.max(0, pp + 2 * pw + ww)) as Kelvins,
+      after: (x[OFFSET]! + x[TRANSIENT]!) as Kelvins,
+      afterSd: soilSd() as Kelvins,
     });
   }
   goTo(until);
   return {
     correction: {
-      offset: p as Kelvins,
-      offsetVariance: pp,
-      transient: w as Kelvins,
-      transientVariance: ww,
-      covariance: pw,
+      offset: x[OFFSET] as Kelvins,
+      offsetVariance: cov[OFFSET]![OFFSET]!,
+      transient: x[TRANSIENT] as Kelvins,
+      transientVariance: cov[TRANSIENT]![TRANSIENT]!,
+      covariance: cov[OFFSET]![TRANSIENT]!,
       readings: used,
       neighbours: prior.neighbours,
     },
@@ -165,6 +192,11 @@ export function assimilate(
     track,
   };
 }
+
+const OFFSET = 0;
+const TRANSIENT = 1;
+/** A reading without a named instrument shares its bias with the others that have none. */
+const instrumentOf = (r: Reading): string => r.instrument ?? '';
 
 const fade = (hours: number): number => Math.exp(-Math.max(0, hours) / 24 / TRANSIENT_DAYS);
 

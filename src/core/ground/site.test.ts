@@ -1,4 +1,14 @@
-import { EXPOSURES, MOISTURES, diffusivityOf, siteKey, surfaceOffset, type Site } from './site';
+import { dayOf } from '@/core/calendar/day';
+import { usualClimate } from './season';
+import {
+  EXPOSURES,
+  MOISTURES,
+  diffusivityOf,
+  siteKey,
+  surfaceOffset,
+  surfaceOffsetOn,
+  type Site,
+} from './site';
 import { TEXTURES } from '@/core/trade/terms';
 
 // published: Oke 1987, Boundary Layer Climates, table 2.1, 10⁻⁶ m²/s
@@ -19,11 +29,31 @@ test('wetter soil of one texture conducts better, and every kind lies within the
   }
 });
 
+const loam: Site = { texture: 'loam', moisture: 'moist', exposure: 'full sun', besidePavement: false };
+
 test('sun is warmer than shade, and pavement warmer than open lawn', () => {
-  const offsets = EXPOSURES.map((exposure) => surfaceOffset({ exposure, besidePavement: false }));
+  const offsets = EXPOSURES.map((exposure) => surfaceOffset({ ...loam, exposure }));
   expect(offsets[0]).toBeGreaterThan(offsets[1]!);
   expect(offsets[1]).toBeGreaterThan(offsets[2]!);
-  expect(surfaceOffset({ exposure: 'shade', besidePavement: true })).toBeGreaterThan(offsets[2]!);
+  expect(surfaceOffset({ ...loam, exposure: 'shade', besidePavement: true })).toBeGreaterThan(offsets[2]!);
+});
+
+test('a wet soil is colder than a moist one, clay more so than sand; a dry one is warmer (practice)', () => {
+  const offset = (over: Partial<Site>) => surfaceOffset({ ...loam, ...over });
+  expect(offset({ moisture: 'wet' })).toBeLessThan(offset({}));
+  expect(offset({ moisture: 'wet', texture: 'clay' })).toBeLessThan(
+    offset({ moisture: 'wet', texture: 'sand' }),
+  );
+  expect(offset({ moisture: 'dry' })).toBeGreaterThan(offset({}));
+});
+
+test('sun is worth more in June than in December, south of the equator the other way round', () => {
+  const june = dayOf(2027, 6, 21);
+  const december = dayOf(2027, 12, 21);
+  const north = surfaceOffsetOn(loam, usualClimate(40));
+  expect(north(june)).toBeGreaterThan(2 * north(december));
+  const south = surfaceOffsetOn(loam, usualClimate(-38));
+  expect(south(december)).toBeGreaterThan(2 * south(june));
 });
 
 test('equal sites have one key, others another', () => {

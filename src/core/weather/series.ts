@@ -4,7 +4,7 @@ import type { Day } from '@/core/calendar/day';
 export type HourlyWeather = Readonly<{
   /** the local-standard-time day whose hour 0 to 1 is the first entry */
   from: Day;
-  /** °C */
+  /** °C at the beginning of each hour: entry 10 is what the thermometer said at ten */
   air: Float64Array;
   /** mm of water in the hour */
   rain: Float64Array;

@@ -10,7 +10,8 @@
 import { createServer, type Server } from 'node:http';
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { columnOf, probeGround, runGround, uniformProfile } from '@/core/ground/conduction';
-import { diffusivityOf, surfaceOffset } from '@/core/ground/site';
+import { usualClimate } from '@/core/ground/season';
+import { diffusivityOf, surfaceOffsetOn } from '@/core/ground/site';
 import { surfaceTemperatures } from '@/core/ground/surface';
 import { normal, randomFrom } from '@/core/weather/random';
 import { sliceDays } from '@/core/weather/series';
@@ -37,11 +38,11 @@ function rowsOf(station: string, from: number, to: number): { at: string; values
   const firstDay = Math.floor(local(from) / 24) as Day;
   const lastDay = (Math.floor(local(to) / 24) + 1) as Day;
   const spinUp = addDays(firstDay, -400);
-  const offset = (surfaceOffset(SITE) + WARMER) as Kelvins;
+  const offset = surfaceOffsetOn(SITE, usualClimate(39));
   const column = columnOf(diffusivityOf(SITE));
   const surface = (a: Day, b: Day) => {
     const w = sliceDays(weather, a, b);
-    return surfaceTemperatures(w.air, w.rain, offset);
+    return surfaceTemperatures(w, (day) => (offset(day) + WARMER) as Kelvins);
   };
   const { end } = runGround(column, uniformProfile(14 as Celsius), surface(spinUp, firstDay), []);
   const hours = Array.from({ length: (lastDay - firstDay) * 24 }, (_, h) => h);

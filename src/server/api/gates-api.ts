@@ -7,9 +7,10 @@ import { NOTHING_SEEN, type GateContext } from '@/core/gates/gate';
 import type { Reason } from '@/core/gates/reason';
 import { timesOf } from '@/core/gates/reason-times';
 import { hoursWindowOf, nextOpen, windowOf, type Window } from '@/core/gates/window';
-import { DEFAULT_CROSSING } from '@/core/ground/crossing';
-import type { Outlook } from '@/core/ground/outlook';
+import { DEFAULT_CROSSING, WATCHES, WATCH_KEYS } from '@/core/ground/crossing';
+import type { Line, Outlook, Season } from '@/core/ground/outlook';
 import { UNCORRECTED } from '@/core/ground/readings';
+import { seasonNow, usualClimate, type Direction } from '@/core/ground/season';
 import type { Label } from '@/core/products/label';
 import { labelFrom } from '@/core/products/sheet';
 import { WHOLE_ZONE, type ApplicationProduct, type Place } from '@/core/products/application';
@@ -22,7 +23,7 @@ import { checkSheet } from '@/formats/label-json';
 import { requirePermission, type Actor } from '@/data/actor';
 import { USUAL_GATE_RULES, rulesFrom } from '@/data/gate-rules';
 import { Wrong, dayAt, forecastIn, weatherOf, wrong } from './api-weather';
-import type { GatesQuestion, LedgerRow, RateRow } from './gates-question';
+import type { GatesQuestion, LedgerRow, LineRow, RateRow, SeasonRow } from './gates-question';
 import type { Answered } from '@/server/entry/route';
 
 const MOST_DAYS = 400;
@@ -244,7 +245,7 @@ function contextFrom(q: GatesQuestion): GateContext {
     ledger,
     // who asks sends the ledger whole, unless he says from when on
     bookFrom: q.ledger_from === undefined ? LONG_AGO : dayAt(q.ledger_from, 'ledger_from'),
-    outlook: q.outlook ? outlookFrom(q.outlook, today) : null,
+    outlook: q.outlook ? outlookFrom(q.outlook, today, z.latitude_deg) : null,
     forecast: observed ? forecastIn(observed, today, q.weather) : null,
     recent:
       observed && observed.from < today
@@ -326,7 +327,7 @@ function seenFrom(s: NonNullable<GatesQuestion['seen']>): GateContext['seen'] {
   };
 }
 
-function outlookFrom(o: NonNullable<GatesQuestion['outlook']>, today: Day): Outlook {
+function outlookFrom(o: NonNullable<GatesQuestion['outlook']>, today: Day, latitude: number): Outlook {
   const from = dayAt(o.observed_from, 'outlook.observed_from');
   if (addDays(from, o.observed_c.length) !== today)
     wrong(
@@ -336,20 +337,36 @@ function outlookFrom(o: NonNullable<GatesQuestion['outlook']>, today: Day): Outl
     );
   const on = (value: string | null | undefined, field: string) =>
     value ? dayAt(value, `outlook.${field}`) : null;
-  const never = { crossed: null, dates: { p10: null, p50: null, p90: null } };
+  const season = (o: SeasonRow, field: string, begins: Day): Season => ({
+    begins: o.begins ? dayAt(o.begins, `outlook.${field}begins`) : begins,
+    crossed: on(o.crossed, `${field}crossed`),
+    dates: {
+      p10: on(o.p10, `${field}p10`),
+      p50: on(o.p50, `${field}p50`),
+      p90: on(o.p90, `${field}p90`),
+    },
+  });
+  const climate = usualClimate(latitude);
+  const line = (o: LineRow, field: string, direction: Direction): Line => {
+    const now = season(o, field, seasonNow(climate, direction, today));
+    return { ...now, next: season(o.next ?? {}, `${field}next.`, addDays(now.begins, 365)) };
+  };
   return {
+    ...line({ ...o, ...o.lines?.house }, '', 'rising'),
+    rule: DEFAULT_CROSSING,
+    watches: Object.fromEntries(
+      WATCH_KEYS.flatMap((key) => {
+        const sent = o.lines?.[key];
+        return sent ? [[key, line(sent, `lines.${key}.`, WATCHES[key].direction)]] : [];
+      }),
+    ),
     from,
     today,
     depth: DEFAULT_CROSSING.depth,
     observed: o.observed_c,
     band: { p10: o.p50_c, p50: o.p50_c, p90: o.p50_c },
-    rule: DEFAULT_CROSSING,
-    crossed: on(o.crossed, 'crossed'),
-    dates: { p10: on(o.p10, 'p10'), p50: on(o.p50, 'p50'), p90: on(o.p90, 'p90') },
     members: [],
-    generated: 0,
-    watches: { goosegrass: never, nitrogen: never, autumn: never },
-    nextYear: null,
+    strip: null,
     correction: UNCORRECTED,
   };
 }

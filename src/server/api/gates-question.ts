@@ -1,5 +1,6 @@
 /** What `POST /api/v1/gates` may be asked: its shape, and the check of it. Units are in the names; described in openapi-gates.ts. */
 import Joi from 'joi';
+import { WATCH_KEYS } from '@/core/ground/crossing';
 import { COVERS, type Cover } from '@/core/ground/site';
 import {
   TEXTURES,
@@ -13,6 +14,7 @@ import {
 } from '@/core/trade/terms';
 import { WATERS, type Water } from '@/core/lawn/zone';
 import { RATE_UNITS } from '@/core/units/rate';
+import type { LineKey } from '@/core/weeds/germination';
 import { ALL_WEEDS, STAGES, type Stage, type Weed } from '@/core/weeds/weeds';
 import { date, weatherRows, type WeatherRows } from './api-weather';
 
@@ -25,6 +27,16 @@ export type LedgerRow = Readonly<{
   /** of spots: other names are other ground */
   ground?: string;
 }>;
+/** Days of one season of a line, as the outlook call answers them. */
+export type SeasonRow = Readonly<{
+  begins?: string;
+  crossed?: string | null;
+  p10?: string | null;
+  p50?: string | null;
+  p90?: string | null;
+}>;
+export type LineRow = SeasonRow & Readonly<{ next?: SeasonRow }>;
+
 export type GatesQuestion = Readonly<{
   today: string;
   /** the clock's hour now */
@@ -112,17 +124,25 @@ export type GatesQuestion = Readonly<{
     event?: Readonly<{ on: string; what: string }>;
   }>;
   /** as the outlook call answers it */
-  outlook?: Readonly<{
-    crossed?: string | null;
-    p10?: string | null;
-    p50?: string | null;
-    p90?: string | null;
-    observed_from: string;
-    observed_c: readonly number[];
-    p50_c: readonly number[];
-  }>;
+  outlook?: Readonly<
+    SeasonRow & {
+      lines?: Readonly<Partial<Record<LineKey, LineRow>>>;
+      observed_from: string;
+      observed_c: readonly number[];
+      p50_c: readonly number[];
+    }
+  >;
   weather?: WeatherRows;
 }>;
+
+const maybeDate = date.allow(null);
+const season = {
+  begins: date,
+  crossed: maybeDate,
+  p10: maybeDate,
+  p50: maybeDate,
+  p90: maybeDate,
+};
 
 const turf = Joi.string().valid(...TURFS);
 const use = Joi.string().valid(...USES);
@@ -134,7 +154,6 @@ const rate = Joi.object({
     .required(),
 });
 const sheet = Joi.object().unknown();
-const maybeDate = date.allow(null);
 const text = Joi.string().max(200);
 const temperature = Joi.number().min(-40).max(70);
 
@@ -282,10 +301,12 @@ export const gatesQuestion = Joi.object<GatesQuestion>({
     event: Joi.object({ on: date.required(), what: text.required() }),
   }),
   outlook: Joi.object({
-    crossed: maybeDate,
-    p10: maybeDate,
-    p50: maybeDate,
-    p90: maybeDate,
+    ...season,
+    lines: Joi.object(
+      Object.fromEntries(
+        ['house', ...WATCH_KEYS].map((key) => [key, Joi.object({ ...season, next: Joi.object(season) })]),
+      ),
+    ),
     observed_from: date.required(),
     observed_c: Joi.array().items(temperature.required()).max(400).required(),
     p50_c: Joi.array().items(temperature.required()).max(400).required(),

@@ -4,7 +4,7 @@ import Joi from 'joi';
 import { addDays, dayOf, isoDay, yearOf, type Day } from '@/core/calendar/day';
 import { SIGNS, SCHOOLS, type CrossingRule, type School, type Sign } from '@/core/ground/crossing';
 import { ensembleOf, traceOf, traceStart, wholeYears, type EnsembleInput } from '@/core/ground/ensemble';
-import { NOTHING_READ, outlookFrom } from '@/core/ground/outlook';
+import { NOTHING_READ, outlookFrom, type Line, type Season } from '@/core/ground/outlook';
 import { UNCALIBRATED_SD, assimilate, type Innovation } from '@/core/ground/readings';
 import { COVERS, EXPOSURES, MOISTURES, type Cover, type Site } from '@/core/ground/site';
 import { TEXTURES } from '@/core/trade/terms';
@@ -30,6 +30,7 @@ type ReadingRow = Readonly<{
   depth_cm: number;
   temperature_c: number;
   instrument_sd_k?: number;
+  instrument?: string;
 }>;
 export type OutlookQuestion = Readonly<{
   site: Readonly<{
@@ -82,6 +83,7 @@ export const outlookQuestion = Joi.object<OutlookQuestion>({
         depth_cm: depth.required(),
         temperature_c: Joi.number().min(-40).max(70).required(),
         instrument_sd_k: Joi.number().min(0.01).max(10),
+        instrument: Joi.string().max(100),
       }),
     )
     .max(20_000),
@@ -220,7 +222,11 @@ function answer(q: OutlookQuestion) {
       p10: iso(main.dates.p10),
       p50: iso(main.dates.p50),
       p90: iso(main.dates.p90),
-      members: main.members.map((d, i) => ({ year: years[i] ?? null, date: iso(d) })),
+      members: main.members.map(({ year, day }) => ({ year, date: iso(day) })),
+    },
+    lines: {
+      house: lineAnswer(main),
+      ...Object.fromEntries(Object.entries(main.watches).map(([key, line]) => [key, lineAnswer(line)])),
     },
     correction: {
       offset_k: main.correction.offset,
@@ -230,6 +236,18 @@ function answer(q: OutlookQuestion) {
     },
     readings: (q.readings ?? []).map((r) => readingAnswer(r, innovations)),
   };
+}
+
+/** A line's season that counts today, and the next. */
+function lineAnswer(line: Line) {
+  const season = ({ begins, crossed, dates }: Season) => ({
+    begins: isoDay(begins),
+    crossed: crossed && isoDay(crossed),
+    p10: dates.p10 && isoDay(dates.p10),
+    p50: dates.p50 && isoDay(dates.p50),
+    p90: dates.p90 && isoDay(dates.p90),
+  });
+  return { ...season(line), next: season(line.next) };
 }
 
 function readingAnswer(r: ReadingRow, innovations: readonly Innovation[]) {
@@ -247,6 +265,8 @@ function met(q: OutlookQuestion, base: EnsembleInput) {
     const field = `readings[${i}].time`;
     const day = dayAt(r.time, field, i + 1);
     const hour = (day - from) * 24 + Number(r.time.slice(11, 13)) + Number(r.time.slice(14, 16)) / 60;
+    if (day > base.today)
+      wrong(field, `${r.time} lies after today, ${isoDay(base.today)}`, 'Send readings up to today.', i + 1);
     if (readings.findIndex((x) => x.id === r.id) !== i)
       wrong(`readings[${i}].id`, `${r.id} stands twice`, 'Give each reading an id of its own.', i + 1);
     return {
@@ -255,6 +275,7 @@ function met(q: OutlookQuestion, base: EnsembleInput) {
       depth: (r.depth_cm / 100) as Metres,
       value: r.temperature_c as Celsius,
       sd: (r.instrument_sd_k ?? UNCALIBRATED_SD) as Kelvins,
+      instrument: r.instrument ?? null,
     };
   });
   if (!asked.length) return { knowledge: NOTHING_READ, innovations: [] };

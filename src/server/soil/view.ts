@@ -1,7 +1,7 @@
 import 'server-only';
 import { addDays, type Day } from '@/core/calendar/day';
 import { dailyMeanBehind } from '@/core/ground/analytic';
-import { traceOf, type Ensemble } from '@/core/ground/ensemble';
+import { pastYears, traceOf, type Ensemble } from '@/core/ground/ensemble';
 import {
   LEAST_SIGN_YEARS,
   fiveYearMean,
@@ -76,7 +76,7 @@ export type SoilSheet = Readonly<{
   meaning: Meaning | null;
 }>;
 
-const atHouse = (e: Ensemble) => e.past.map(({ year, soil }) => ({ year, soil }));
+const atHouse = (e: Ensemble) => pastYears(e).map(({ year, soil }) => ({ year, soil }));
 
 /** All there is to know of the soil at one spot of a zone. Null: no such zone here. */
 export async function soilSheet(

@@ -1,4 +1,5 @@
 'use client';
+import { generatedIn } from '@/core/ground/outlook';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { addDays, isoDay, showDay, showWeekday, type Day } from '@/core/calendar/day';
@@ -226,8 +227,9 @@ export function LawnSheet({ sheet, wished, mayPlan, mayRecord, ...actions }: Pro
               <p className="text-[15px] text-steel">
                 Heat conduction in {zone.site.moisture} {zone.site.texture} under {zone.site.exposure}
                 {zone.site.besidePavement && ' beside pavement'}, driven by the station&apos;s weather;{' '}
-                {outlook.members.length - outlook.generated} past years
-                {outlook.generated > 0 && ` and ${outlook.generated} of generated weather`} from today on.{' '}
+                {outlook.members.length - generatedIn(outlook)} past years
+                {generatedIn(outlook) > 0 && ` and ${generatedIn(outlook)} of generated weather`} from today
+                on.{' '}
                 {outlook.correction.readings + outlook.correction.neighbours > 0
                   ? `Corrected by ${plural(outlook.correction.readings, 'reading')} here and ${plural(outlook.correction.neighbours, 'other spot')}.`
                   : 'Nothing has been read here yet: a model alone.'}

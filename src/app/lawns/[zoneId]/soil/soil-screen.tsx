@@ -1,6 +1,8 @@
 'use client';
 import { Link } from '@/ui/link';
-import { yearOf } from '@/core/calendar/day';
+import { yearOf, type Day } from '@/core/calendar/day';
+import { WATCH_KEYS, type WatchKey } from '@/core/ground/crossing';
+import { generatedIn, type Line, type Season } from '@/core/ground/outlook';
 import { SPOTS } from '@/core/lawn/zone';
 import { figure, showDepth, showTemperature } from '@/core/units/format';
 import type { Outcome } from '@/server/entry/outcome';
@@ -109,15 +111,16 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
               <Figure name={`${ruleWords(outlook.rule)}, ${outlook.rule.school}`}>
                 {crossingWords(outlook.crossed, outlook.dates)}
               </Figure>
-              <Figure name="Goosegrass, 60 °F">
-                {crossingWords(outlook.watches.goosegrass.crossed, outlook.watches.goosegrass.dates)}
-              </Figure>
-              <Figure name="No nitrogen from 80 °F">
-                {crossingWords(outlook.watches.nitrogen.crossed, outlook.watches.nitrogen.dates)}
-              </Figure>
-              <Figure name="Autumn, 70 °F falling">
-                {crossingWords(outlook.watches.autumn.crossed, outlook.watches.autumn.dates)}
-              </Figure>
+              {WATCH_KEYS.map((key) => {
+                const watched = seasonToShow(outlook.watches[key], today);
+                return (
+                  watched && (
+                    <Figure key={key} name={WATCH_WORDS[key]}>
+                      {crossingWords(watched.crossed, watched.dates)}
+                    </Figure>
+                  )
+                );
+              })}
               <p className="mt-2 text-[15px] text-steel">{correctionWords(sheet)}</p>
             </aside>
           </div>
@@ -143,6 +146,21 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
   );
 }
 
+/** What is watched for, and the line. */
+const WATCH_WORDS: Record<WatchKey, string> = {
+  knotweed: 'Knotweed, 36 °F rising',
+  goosegrass: 'Goosegrass and spurge, 60 °F',
+  chamberbitter: 'Chamberbitter, 68 °F',
+  nitrogen: 'No nitrogen from 80 °F',
+  autumn: 'Annual bluegrass, 70 °F falling',
+  'autumn broadleaf': 'Henbit and chickweed, 68 °F falling',
+  'late autumn': 'Madder and speedwell, 64 °F falling',
+};
+
+/** What was crossed four months ago is of the season behind: the next one is asked for. */
+const seasonToShow = (line: Line | undefined, today: Day): Season | undefined =>
+  line && line.crossed !== null && line.crossed < today - 120 ? line.next : line;
+
 /** How far readings have moved this site, and who else spoke. */
 function correctionWords({ outlook, readings, spot }: SoilSheet): string {
   if (!outlook) return '';
@@ -153,7 +171,8 @@ function correctionWords({ outlook, readings, spot }: SoilSheet): string {
     n ? plural(n, 'reading') + ' here' : '',
     neighbours ? `${plural(neighbours, 'other spot')} of its kind or zone, for less` : '',
   ].filter(Boolean);
-  const members = `${outlook.members.length - outlook.generated} past years${outlook.generated ? ` and ${outlook.generated} of generated weather` : ''} make the odds.`;
+  const generated = generatedIn(outlook);
+  const members = `${outlook.members.length - generated} past years${generated ? ` and ${generated} of generated weather` : ''} make the odds.`;
   if (!from.length)
     return `Nothing has been read ${spot === 'open' ? 'here' : 'at this spot'}${readings.length ? '' : ' yet'}: a model alone, ± ${sd} °F. One reading narrows it. ${members}`;
   return `Going by ${from.join(', and by ')}: this ${spot === 'open' ? 'lawn' : 'spot'} is ${moved} than its kind, ± ${sd} °F. ${members}`;
