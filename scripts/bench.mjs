@@ -1,14 +1,15 @@
-// npm run bench: speed as ratios in one run, and what the Lawn screen makes a browser load.
+// npm run bench: speed as ratios in one run, how good the outlook is, and what the Lawn screen makes a browser load.
 import { typescript } from './lib/running.mjs';
 import { exitCode, npmPackages } from './lib/setup.mjs';
 import { withDemo } from './lib/throwaway.mjs';
 
 npmPackages();
 const core = exitCode(process.execPath, typescript('scripts/bench.ts'));
+const outlook = exitCode(process.execPath, typescript('scripts/bench-outlook.ts'));
 const rest = await withDemo(
   'bench',
   (url, env) =>
     exitCode(process.execPath, typescript('scripts/bench-data.ts'), env) ||
     exitCode(process.execPath, ['--import', 'tsx', 'scripts/bench-browser.ts', url]),
 );
-process.exit(core || rest);
+process.exit(core || outlook || rest);

@@ -36,8 +36,8 @@ export type Generator = Readonly<{
   a: Matrix;
   /** lower triangle of B */
   b: Matrix;
-  /** the slow anomaly's standard deviation, K, and what is left for daily residuals as a share of theirs */
-  slow: number;
+  /** the slow anomaly's standard deviation by the day of the year, K, and what is left for daily residuals as a share of theirs */
+  slow: readonly number[];
   quick: number;
 }>;
 
@@ -186,30 +186,44 @@ const MONTH_SHARE = (2 * (30 / SLOW_DAYS - 1 + Math.exp(-30 / SLOW_DAYS))) / (30
 
 /**
  * How far months lie apart beyond what an autoregression of lag-one coefficient `rho` gives by chance: the variance of a
- * mean of n values is about (1 + ρ)/(1 − ρ)/n.
+ * mean of n values is about (1 + ρ)/(1 − ρ)/n. By the season: winters of one place differ more than its Aprils or Julys.
  */
 function slowPart(
   days: readonly Day[],
   z: Float64Array,
   sizeAt: (i: number) => number,
   rho: number,
-): { slow: number; quick: number } {
-  const months = new Map<string, { sum: number; size: number; n: number }>();
+): Pick<Generator, 'slow' | 'quick'> {
+  const months = new Map<string, { day: Day; sum: number; size: number; n: number }>();
   days.forEach((day, i) => {
     const key = `${yearOf(day)}-${monthOf(day)}`;
-    const m = months.get(key) ?? { sum: 0, size: 0, n: 0 };
-    months.set(key, { sum: m.sum + z[i]! * sizeAt(i), size: m.size + sizeAt(i), n: m.n + 1 });
+    // its middle stands for the month
+    const m = months.get(key) ?? { day: addDays(day, 14), sum: 0, size: 0, n: 0 };
+    months.set(key, { day: m.day, sum: m.sum + z[i]! * sizeAt(i), size: m.size + sizeAt(i), n: m.n + 1 });
   });
   const whole = [...months.values()].filter((m) => m.n >= 28);
-  const size = whole.reduce((x, m) => x + m.size / m.n, 0) / whole.length;
-  const variance = whole.reduce((x, m) => x + (m.sum / m.n) ** 2, 0) / whole.length;
   const r = Math.min(0.9, Math.max(0, rho));
-  const slow = Math.max(0, variance - ((1 + r) / (1 - r) / 30) * size ** 2) / MONTH_SHARE;
+  const byChance = (1 + r) / (1 - r) / 30;
+  const sizes = whole.map((m) => m.size / m.n);
+  const beyond = whole.map((m, i) => (m.sum / m.n) ** 2 - byChance * sizes[i]! ** 2);
+  const mean = Math.max(0, beyond.reduce((x, v) => x + v, 0) / whole.length) / MONTH_SHARE;
+  const wave = fitSeason(
+    whole.map((m) => m.day),
+    beyond,
+    1,
+  );
   // a new year about a mean of n years, whose spread was taken about that same mean: the predictive variance of a normal
   // sample, (n + 1)/(n − 1) times what was seen
   const years = Math.max(1.5, days.length / YEAR);
   const few = (years + 1) / (years - 1);
-  return { slow: Math.sqrt(few * slow), quick: Math.sqrt(Math.max(0.25, 1 - slow / size ** 2)) };
+  const slow = Array.from({ length: 367 }, (_, n) => {
+    const x = BASIS[n]!;
+    const here = wave.reduce((sum, c, i) => sum + c * x[i]!, 0) / MONTH_SHARE;
+    // a few months a season tell little: half way to the year's mean, and never nothing
+    return Math.sqrt(few * Math.max(0.25 * mean, (here + mean) / 2));
+  });
+  const size = sizes.reduce((x, v) => x + v, 0) / sizes.length;
+  return { slow, quick: Math.sqrt(Math.max(0.25, 1 - mean / size ** 2)) };
 }
 
 /** `days` days from `from` on. The same random source gives the same weather. */
@@ -223,11 +237,11 @@ export function generate(g: Generator, from: Day, days: number, random: () => nu
   };
   let wet = 0;
   let z: Pair = [normal(random), normal(random)];
-  let warmth = g.slow * normal(random);
+  let warmth = normal(random);
   const keep = Math.exp(-1 / SLOW_DAYS);
   for (let d = 0; d < days; d++) {
     const day = addDays(from, d);
-    warmth = keep * warmth + g.slow * Math.sqrt(1 - keep * keep) * normal(random);
+    warmth = keep * warmth + Math.sqrt(1 - keep * keep) * normal(random);
     const month = monthOf(day);
     wet = random() < g.wetAfter[month]![wet === 1 ? 1 : 0] ? 1 : 0;
     const e: Pair = [normal(random), normal(random)];
@@ -236,7 +250,9 @@ export function generate(g: Generator, from: Day, days: number, random: () => nu
       g.a[1][0] * z[0] + g.a[1][1] * z[1] + g.b[1][0] * e[0] + g.b[1][1] * e[1],
     ];
     const value = (v: 0 | 1) =>
-      at(g.mean[wet]![v], day) + Math.max(0.3, at(g.spread[wet]![v], day)) * g.quick * z[v] + warmth;
+      at(g.mean[wet]![v], day) +
+      Math.max(0.3, at(g.spread[wet]![v], day)) * g.quick * z[v] +
+      warmth * g.slow[dayOfYear(day)]!;
     const [low, high] = [value(0), value(1)];
     out.min[d] = Math.min(low, high);
     out.max[d] = Math.max(low, high);
