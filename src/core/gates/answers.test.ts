@@ -3,33 +3,38 @@
  * right, with the reason beside each. "Label" is what such labels say, "practice" is common practice without a source;
  * both from memory.
  */
-import { addDays, type Day } from '@/core/calendar/day';
-import { hourOf } from '@/core/calendar/hour';
-import { spanAt } from '@/core/calendar/span';
-import type { Outlook } from '@/core/ground/outlook';
+import { addDays } from '@/core/calendar/day';
 import { metres } from '@/core/units/quantity';
-import { rateOf } from '@/core/units/rate';
 import { fromFahrenheit, fromMilesPerHour } from '@/core/units/trade';
-import type { Forecast } from '@/core/weather/series';
 import {
-  context,
   entry,
   label,
   leafLabel,
-  leafProduct,
   lately,
   means,
   outlook,
   product,
   rules,
-  sky,
   spots,
   today,
   zone,
 } from '../../../tests/support/gate-context';
+import {
+  oz,
+  onDay,
+  atHour,
+  weather,
+  leaf,
+  barrier,
+  weedAndFeed,
+  seen,
+  bermuda,
+  dormantOnly,
+  soilAt,
+  ask,
+} from '../../../tests/support/ask';
 import { airTemperature } from './air-temperature';
 import { frost } from './frost';
-import { NOTHING_SEEN, type Gate, type GateContext, type Verdict } from './gate';
 import { interval } from './interval';
 import { leafWetness } from './leaf-wetness';
 import { licence } from './licence';
@@ -44,61 +49,6 @@ import { turfState } from './turf-state';
 import { wateringIn } from './watering-in';
 import { wind } from './wind';
 import { yearLimit } from './year-limit';
-
-const oz = (value: number) => rateOf(value, 'oz/1000sqft');
-const told = (v: Verdict) => [v.state, ...('strength' in v ? [v.strength] : []), v.reason.code].join(' ');
-const onDay = (gate: Gate, c: Partial<GateContext>, day: Day = today) =>
-  told(spanAt(gate.spans(context(c), { from: day, to: addDays(day, 1) }), day)!.verdict);
-const atHour = (gate: Gate, c: Partial<GateContext>, hour: number) => {
-  const at = hourOf(today, hour);
-  return told(spanAt(gate.hours!(context(c), { from: at, to: (at + 1) as typeof at }), at)!.verdict);
-};
-/** A sky of one wind with rain, its chance and the air by the hour counted from today's midnight. */
-const weather = ({
-  mph = 3,
-  rain = () => 0,
-  chance = () => 1,
-  air = () => 15,
-}: Partial<{
-  mph: number;
-  rain: (h: number) => number;
-  chance: (h: number) => number;
-  air: (h: number) => number;
-}>): Forecast => {
-  const hours = (f: (h: number) => number) => Float64Array.from({ length: 240 }, (_, h) => f(h));
-  return {
-    ...sky(mph, 0),
-    rain: hours(rain),
-    air: hours(air),
-    rainChance: hours((h) => (rain(h) > 0 ? chance(h) : 0)),
-  };
-};
-const leaf = (over: Partial<typeof leafLabel>, as: Partial<typeof leafProduct> = {}) => ({
-  product: { ...leafProduct, ...as, label: { ...leafLabel, ...over } },
-});
-const barrier = (over: Partial<typeof label>, as: Partial<typeof product> = {}) => ({
-  product: { ...product, ...as, label: { ...label, ...over } },
-});
-const weedAndFeed = (over: Partial<typeof leafLabel>) =>
-  leaf({ formulation: 'G', analysis: { n: 0.2, p: 0, k: 0 }, ...over });
-const seen = (over: Partial<GateContext['seen']>) => ({ seen: { ...NOTHING_SEEN, ...over } });
-const bermuda = { ...zone, turf: 'bermudagrass' as const };
-const dormantOnly = leaf({
-  rates: [{ ...leafLabel.rates[0]!, turf: 'bermudagrass', dormancy: 'dormant only' }],
-});
-/** A soil that has stood, and stands, at one temperature. */
-const soilAt = (t: number, falling = 0): Outlook => ({
-  ...outlook({ p10: null, p50: null, p90: null }),
-  from: addDays(today, -60),
-  observed: Array.from({ length: 60 }, (_, i) => t + falling * (60 - i)),
-  band: { p10: [], p50: Array.from({ length: 60 }, (_, i) => t - falling * i), p90: [] },
-});
-
-type Question = readonly [asked: string, answer: string, got: () => string];
-const ask = (name: string, questions: readonly Question[]) =>
-  describe(name, () => {
-    test.each(questions)('%s: %s', (_asked, answer, got) => expect(got()).toBe(answer));
-  });
 
 // label: "apply only when fully dormant". Looking is the only way to know (practice)
 ask('dormant turf alone', [
