@@ -2,8 +2,15 @@
  * Demo labels: invented, named by content, never for use. Their figures are of the size that such products have (from
  * memory), so that amounts and dates look as they do at work.
  */
-import { TURFS, type Method, type Turf, type Use } from '@/core/trade/terms';
-import { EMPTY_SHEET, type LabelSheet, type SheetIngredient, type SheetRate } from '@/core/products/sheet';
+import { TURFS, isPreEmergent, type Method, type Turf, type Use } from '@/core/trade/terms';
+import { NONE_KEYS } from '@/core/products/label';
+import {
+  EMPTY_SHEET,
+  isTyped,
+  type LabelSheet,
+  type SheetIngredient,
+  type SheetRate,
+} from '@/core/products/sheet';
 import type { Weed } from '@/core/weeds/weeds';
 
 /** The invented state in which the demo's lawns lie. */
@@ -51,7 +58,7 @@ let counted = 0;
 /** A sheet with what all demo labels have in common. */
 function demo({ name, ingredients, rates, ...more }: Changed): LabelSheet {
   const isGranule = more.formulation === 'G';
-  return {
+  const sheet: LabelSheet = {
     ...EMPTY_SHEET,
     name: `${name}, demo label`,
     registrationNumber: `DEMO-${String(++counted).padStart(4, '0')}`,
@@ -65,7 +72,9 @@ function demo({ name, ingredients, rates, ...more }: Changed): LabelSheet {
     methods: isGranule ? ['spreader'] : SPRAYERS,
     carrier: isGranule ? null : { least: 0.5, most: 4, unit: 'gal/1000sqft' },
     mixHours: isGranule ? null : 24,
-    seedlings: { weeks: 8, mowings: 3 },
+    signalWord: 'Caution',
+    seedlings: { weeks: 8, mowings: 3, since: 'sown' },
+    inSoil: rates.some((r) => (r.uses ?? PRE).some(isPreEmergent)),
     ingredients: ingredients.map((i) => ({
       contentUnit: '% by weight',
       acidEquivalent: null,
@@ -83,8 +92,11 @@ function demo({ name, ingredients, rates, ...more }: Changed): LabelSheet {
       dormancy: 'any',
       ...r,
     })),
+    keepsFromFruit: false,
     ...more,
   };
+  // a demo label is typed to its end: what has no figure, it sets none of
+  return { ...sheet, none: NONE_KEYS.filter((key) => !isTyped(sheet, key)) };
 }
 
 /** What no herbicide's gate asks of feeding, lime, iron and wetting. */
@@ -109,8 +121,15 @@ const sheets = {
     name: 'Prodiamine 65 WG',
     ingredients: [{ name: 'prodiamine', group: 3, content: 65, yearLimitLbPerAcre: 1.5 }],
     rates: [
-      { turfs: [...COOL, ...WARM, 'buffalograss'], low: 0.18, high: 0.83, months: 6 },
-      { turfs: [...TENDER, 'bahiagrass', 'fine fescue'], low: 0.18, high: 0.55, months: 5 },
+      { turfs: ['tall fescue', ...WARM, ...TENDER, 'bahiagrass'], low: 0.18, high: 0.83, months: 6 },
+      {
+        turfs: ['Kentucky bluegrass', 'perennial ryegrass', 'buffalograss'],
+        low: 0.18,
+        high: 0.55,
+        months: 5,
+        yearLimit: 0.55,
+      },
+      { turfs: ['fine fescue', 'creeping bentgrass'], low: 0.18, high: 0.36, months: 3, yearLimit: 0.36 },
     ],
     amountUnit: 'g',
     yearLimit: 0.83,
@@ -119,7 +138,7 @@ const sheets = {
       { upTo: 0.28, days: 120 },
       { upTo: 0.42, days: 150 },
       { upTo: 0.55, days: 210 },
-      { upTo: 0.83, days: 300 },
+      { upTo: 0.83, days: 365 },
     ],
     before: ANNUAL_GRASSES,
     wateringIn: { inches: 0.5, withinDays: 14 },
@@ -185,7 +204,10 @@ const sheets = {
     formulation: 'G',
     ingredients: [{ name: 'prodiamine', group: 3, content: 0.38, yearLimitLbPerAcre: 1.5 }],
     analysis: { n: 0, p: 0, k: 7 },
-    rates: [{ turfs: [...COOL, ...WARM], low: 2, high: 9, months: 5 }],
+    rates: [
+      { turfs: ['tall fescue', ...WARM], low: 2, high: 9, months: 5 },
+      { turfs: ['Kentucky bluegrass', 'perennial ryegrass'], low: 2, high: 6, months: 4, yearLimit: 6 },
+    ],
     rateUnit: 'lb/1000sqft',
     amountUnit: 'lb',
     yearLimit: 9,
@@ -193,7 +215,8 @@ const sheets = {
     seedingWait: [
       { upTo: 3, days: 120 },
       { upTo: 4.5, days: 150 },
-      { upTo: 9, days: 300 },
+      { upTo: 6, days: 210 },
+      { upTo: 9, days: 365 },
     ],
     before: ANNUAL_GRASSES,
     wateringIn: { inches: 0.5, withinDays: 14 },
@@ -207,7 +230,12 @@ const sheets = {
     ],
     densityLbPerGal: 9.2,
     rates: [
-      { turfs: [...COOL, 'centipedegrass'], uses: ['pre-emergent', ...POST], low: 4, high: 8, months: 1 },
+      {
+        turfs: ['tall fescue', 'Kentucky bluegrass', 'centipedegrass'],
+        uses: ['pre-emergent', ...POST],
+        ...{ low: 4, high: 8, months: 1 },
+      },
+      { turfs: ['perennial ryegrass'], uses: ['pre-emergent', ...POST], low: 4, high: 5, months: 1 },
     ],
     rateUnit: 'floz/acre',
     amountUnit: 'mL',
@@ -215,8 +243,10 @@ const sheets = {
     mostApplications: 3,
     intervalDays: 14,
     reachesBack: true,
+    onLeaf: true,
+    rainFreeHours: 1,
     seedingWait: [{ upTo: 8, days: 0 }],
-    seedlings: { weeks: 0, mowings: null },
+    seedlings: { weeks: 4, mowings: null, since: 'emergence' },
     before: ['smooth-crabgrass', 'large-crabgrass', 'yellow-nutsedge'],
     after: [
       { weed: 'smooth-crabgrass', upTo: '1 tiller' },
@@ -232,13 +262,14 @@ const sheets = {
     name: 'Oxadiazon 2 granule',
     formulation: 'G',
     ingredients: [{ name: 'oxadiazon', group: 14, content: 2, yearLimitLbPerAcre: 4 }],
-    rates: [{ turfs: [...WARM, 'tall fescue', 'St. Augustinegrass'], low: 2.3, high: 4.6, months: 4 }],
+    rates: [{ turfs: [...WARM, 'tall fescue', 'St. Augustinegrass'], low: 2.25, high: 4.5, months: 4 }],
+    sites: ['public ground', 'sports field', 'golf course', 'sod farm'],
     rateUnit: 'lb/1000sqft',
     amountUnit: 'lb',
-    yearLimit: 4.6,
+    yearLimit: 4.5,
     mostApplications: 2,
     intervalDays: 120,
-    seedingWait: [{ upTo: 4.6, days: 120 }],
+    seedingWait: [{ upTo: 4.5, days: 120 }],
     before: [...ANNUAL_GRASSES, 'spotted-spurge'],
     wateringIn: { inches: 0.5, withinDays: 7 },
     packages: [{ size: 50, unit: 'lb', priceUsd: 82 }],
@@ -247,13 +278,13 @@ const sheets = {
     name: 'Indaziflam 0.6 SC',
     formulation: 'SC',
     ingredients: [
-      { name: 'indaziflam', group: 29, content: 0.622, contentUnit: 'lb/gal', yearLimitLbPerAcre: 0.0974 },
+      { name: 'indaziflam', group: 29, content: 0.622, contentUnit: 'lb/gal', yearLimitLbPerAcre: 0.09 },
     ],
     densityLbPerGal: 8.6,
     rates: [{ turfs: [...WARM, ...TENDER, 'bahiagrass'], low: 0.1, high: 0.23, months: 5 }],
     rateUnit: 'floz/1000sqft',
     amountUnit: 'mL',
-    yearLimit: 0.46,
+    yearLimit: 0.42,
     intervalDays: 90,
     seedingWait: [{ upTo: 0.23, days: 365 }],
     seedlings: { weeks: 52, mowings: null },
@@ -270,15 +301,15 @@ const sheets = {
     ingredients: [{ name: 'atrazine', group: 5, content: 4, contentUnit: 'lb/gal', yearLimitLbPerAcre: 2 }],
     densityLbPerGal: 9.1,
     rates: [
-      { turfs: TENDER, uses: [...PRE, ...POST], low: 0.75, high: 1.47, months: 2, mostApplications: 2 },
+      { turfs: TENDER, uses: [...PRE, ...POST], low: 0.37, high: 0.73, months: 2, mostApplications: 2 },
     ],
     rateUnit: 'floz/1000sqft',
     amountUnit: 'floz',
-    yearLimit: 1.47,
+    yearLimit: 1.46,
     intervalDays: 30,
     onLeaf: true,
     rainFreeHours: 6,
-    seedingWait: [{ upTo: 1.47, days: 180 }],
+    seedingWait: [{ upTo: 0.73, days: 180 }],
     before: ['common-chickweed', 'henbit', 'annual-bluegrass', 'lawn-burweed'],
     after: [
       { weed: 'common-chickweed', upTo: 'mature' },
@@ -291,7 +322,7 @@ const sheets = {
     setbacks: [
       { from: 'well', feet: 50 },
       { from: 'stream', feet: 66 },
-      { from: 'pond', feet: 66 },
+      { from: 'pond', feet: 200 },
       { from: 'drain', feet: 10 },
     ],
     packages: [{ size: 2.5, unit: 'gal', priceUsd: 74 }],
@@ -383,7 +414,7 @@ const sheets = {
       },
     ],
     densityLbPerGal: 9.2,
-    rates: [{ turfs: COOL, uses: POST, low: 0.37, high: 0.55 }],
+    rates: [{ turfs: COOL, uses: POST, low: 0.36, high: 0.55 }],
     rateUnit: 'floz/1000sqft',
     amountUnit: 'mL',
     yearLimit: 0.73,
@@ -404,7 +435,7 @@ const sheets = {
   halosulfuron: demo({
     name: 'Halosulfuron 75 WG',
     ingredients: [{ name: 'halosulfuron-methyl', group: 2, content: 75, yearLimitLbPerAcre: 0.25 }],
-    rates: [{ turfs: [...COOL, ...WARM, ...TENDER], uses: POST, low: 0.9, high: 1.8 }],
+    rates: [{ turfs: [...COOL, ...WARM, ...TENDER], uses: POST, low: 0.43, high: 0.87 }],
     rateUnit: 'g/1000sqft',
     amountUnit: 'g',
     yearLimit: 3.45,
@@ -413,7 +444,7 @@ const sheets = {
     inSoil: false,
     onLeaf: true,
     rainFreeHours: 4,
-    seedingWait: [{ upTo: 1.8, days: 28 }],
+    seedingWait: [{ upTo: 0.87, days: 28 }],
     after: [
       { weed: 'yellow-nutsedge', upTo: 'mature' },
       { weed: 'purple-nutsedge', upTo: 'mature' },
@@ -462,7 +493,9 @@ const sheets = {
       },
     ],
     densityLbPerGal: 9.7,
-    rates: [{ turfs: [...WARM], uses: POST, low: 0.25, high: 0.5, dormancy: 'dormant only' }],
+    rates: [
+      { turfs: ['bermudagrass', 'bahiagrass'], uses: POST, low: 0.25, high: 0.5, dormancy: 'dormant only' },
+    ],
     rateUnit: 'floz/1000sqft',
     amountUnit: 'mL',
     yearLimit: 2,
@@ -489,7 +522,10 @@ const sheets = {
     amountUnit: 'lb',
     yearLimit: 11,
     intervalDays: 56,
-    seedingWait: [{ upTo: 5, days: 120 }],
+    seedingWait: [
+      { upTo: 3.9, days: 120 },
+      { upTo: 5, days: 150 },
+    ],
     before: ANNUAL_GRASSES,
     wateringIn: { inches: 0.5, withinDays: 14 },
     packages: [{ size: 50, unit: 'lb', priceUsd: 41 }],

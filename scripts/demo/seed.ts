@@ -281,7 +281,9 @@ async function writeLawns(stationId: string, products: Map<DemoKey, string>): Pr
         areaSqFt: sqFt,
         besidePavement: zone.besidePavement ?? false,
         // looked for everywhere but where the notes speak of a well
-        ...(lawn.notes.includes('Well') ? {} : { water: 'none' }),
+        // of one lawn the notes speak of a well, and nobody has gone to look
+        ...(lawn.notes.includes('Well') ? {} : { waters: [] }),
+        grounds: 'home lawn',
         // all but the newest customers have been ours since the year before last
         ...(isNew ? {} : { history: 'known', bookFrom: '2025-01-01' }),
       };

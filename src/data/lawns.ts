@@ -4,19 +4,19 @@ import { isoDay, type Day } from '@/core/calendar/day';
 import type { ZoneFacts } from '@/core/gates/gate';
 import { SCHOOLS, type School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, type Site } from '@/core/ground/site';
-import { TEXTURES, TURFS } from '@/core/trade/terms';
+import { SITES, TEXTURES, TURFS } from '@/core/trade/terms';
 import { readMeasure, type Measure, type Tree } from '@/core/lawn/measure';
 import {
   ASPECTS,
   DRAINAGES,
   THATCHES,
-  WATERS,
   expectationsOf,
+  readWaters,
   type Aspect,
   type Drainage,
   type Expectation,
   type Thatch,
-  type Water,
+  type WaterNear,
 } from '@/core/lawn/zone';
 import type { SquareMetres } from '@/core/units/quantity';
 import { fromFeet, fromInchesOfWater, fromSquareFeet } from '@/core/units/trade';
@@ -52,7 +52,8 @@ export type ZoneOnLawn = Readonly<{
   aspect: Aspect | null;
   concreteEdgeFt: number;
   bedEdgeFt: number;
-  water: Readonly<{ kind: Water; feet: number | null }> | null;
+  /** null: nobody has looked */
+  waters: readonly WaterNear[] | null;
   thatch: Thatch;
   weedHistory: string;
   thinSpots: string;
@@ -104,10 +105,7 @@ function zoneFrom({ zone: z, lawn: l, latitude }: Row): ZoneOnLawn {
   const excluded = fromSquareFeet(fromNumeric(z.excludedSqFt));
   const area = (whole - excluded) as SquareMetres;
   const trees = z.trees as Tree[];
-  const water =
-    z.water === null
-      ? null
-      : { kind: oneOf(WATERS, z.water, 'water'), feet: z.waterFt === null ? null : fromNumeric(z.waterFt) };
+  const waters = readWaters(z.waters);
   return {
     id: z.id,
     name: z.name,
@@ -135,22 +133,24 @@ function zoneFrom({ zone: z, lawn: l, latitude }: Row): ZoneOnLawn {
       area,
       latitude: fromNumeric(l.latitude ?? latitude),
       state: l.state,
-      water: water && {
-        kind: water.kind,
-        distance: water.feet === null ? null : fromFeet(water.feet),
-      },
+      waters:
+        waters && waters.map(({ kind, feet }) => ({ kind, distance: feet === null ? null : fromFeet(feet) })),
+      grounds: z.grounds === null ? null : oneOf(SITES, z.grounds, 'grounds'),
       trees: trees.length > 0,
+      // what is kept out of is not treated
+      fruit: trees.some((t) => t.kind === 'fruit' && !t.keepOut),
       beds: fromNumeric(z.bedEdgeFt) > 0,
       cover: thatch,
       noticeHours: l.noticeHours,
       organicOnly: l.organicOnly,
+      optOut: l.optOut,
     },
     drainage,
     slopePercent: z.slopePercent === null ? null : fromNumeric(z.slopePercent),
     aspect: z.aspect === null ? null : oneOf(ASPECTS, z.aspect, 'aspect'),
     concreteEdgeFt: fromNumeric(z.concreteEdgeFt),
     bedEdgeFt: fromNumeric(z.bedEdgeFt),
-    water,
+    waters,
     thatch,
     weedHistory: z.weedHistory,
     thinSpots: z.thinSpots,

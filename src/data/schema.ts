@@ -26,7 +26,7 @@ import {
 } from 'drizzle-orm/pg-core';
 // by their own paths: the migration tool knows no others
 import { EXPOSURES, MOISTURES } from '../core/ground/site';
-import { METHODS, PRODUCT_KINDS, TEXTURES, TURFS, USES } from '../core/trade/terms';
+import { METHODS, PRODUCT_KINDS, SITES, TEXTURES, TURFS, USES } from '../core/trade/terms';
 
 const appUser = pgRole('app_user').existing();
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
@@ -328,8 +328,10 @@ export const zone = pgTable(
     aspect: text('aspect'),
     concreteEdgeFt: figure('concrete_edge_ft').notNull().default('0'),
     bedEdgeFt: figure('bed_edge_ft').notNull().default('0'),
-    water: text('water'),
-    waterFt: figure('water_ft'),
+    /** all waters near it, each with its feet where they are measured; null: nobody has looked */
+    waters: jsonb('waters'),
+    /** what the ground is used for: labels set limits by it; null: not said */
+    grounds: text('grounds'),
     thatch: text('thatch').notNull().default('none'),
     weedHistory: text('weed_history').notNull().default(''),
     thinSpots: text('thin_spots').notNull().default(''),
@@ -360,6 +362,7 @@ export const zone = pgTable(
     fence('zone'),
     known('zone_turf', t.turf, TURFS),
     known('zone_mixed_with', t.mixedWith, TURFS),
+    known('zone_grounds', t.grounds, SITES),
     known('zone_texture', t.texture, TEXTURES),
     known('zone_moisture', t.moisture, MOISTURES),
     known('zone_exposure', t.exposure, EXPOSURES),

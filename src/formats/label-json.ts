@@ -4,9 +4,14 @@
  */
 import { Ajv2020, type ErrorObject } from 'ajv/dist/2020';
 import { parseDay } from '@/core/calendar/day';
-import { readSheet, type LabelSheet } from '@/core/products/sheet';
+import { NONE_WORDS } from '@/core/products/none-words';
+import { contentOf, isTyped, readSheet, type LabelSheet } from '@/core/products/sheet';
+import { substanceRate } from '@/core/units/by-label';
+import { gramsPerLitre } from '@/core/units/quantity';
 import type { Issue } from '@/core/units/parse';
-import { AMOUNT_UNITS, RATE_UNITS } from '@/core/units/rate';
+import { AMOUNT_UNITS, RATE_UNITS, rateOf } from '@/core/units/rate';
+import { exceeds } from '@/core/units/tolerance';
+import { G_PER_L_IN_LB_PER_GAL } from '@/core/units/trade';
 import { LABEL_SCHEMA } from './label-schema';
 
 const validate = new Ajv2020({ allErrors: true, allowUnionTypes: true, verbose: true }).compile<LabelSheet>(
@@ -61,9 +66,56 @@ function issueOf({ instancePath, keyword, params, message, data, parentSchema }:
     return { field, problem: 'is not a field of a product sheet', remedy: 'Remove it, or mend its name.' };
   const shown = data === undefined ? '' : ` is ${JSON.stringify(data).slice(0, 60)}:`;
   const asked = Array.isArray(p['allowedValues'])
-    ? `must be one of ${(p['allowedValues'] as unknown[]).slice(0, 12).join(', ')}`
+    ? `must be one of ${(p['allowedValues'] as unknown[])
+        .filter((v) => v !== '')
+        .slice(0, 12)
+        .join(', ')}`
     : (message ?? 'is wrong');
   return { field, problem: `${shown} ${asked}`.trim(), remedy: description ?? 'See the published schema.' };
+}
+
+/** Weeds that are up are taken through the leaf: the sheet must say so, and what the leaf needs. */
+function aboutTheLeaf(s: LabelSheet): Issue[] {
+  const onUp = s.rates.some((r) => r.uses.some((u) => u === 'post-emergent' || u === 'spot'));
+  const isGranule = s.formulation === 'G';
+  const issues: Issue[] = [];
+  if (onUp && !isGranule && !s.onLeaf)
+    issues.push({
+      field: 'onLeaf',
+      problem: 'is not ticked, and a rate is for weeds that are up',
+      remedy: 'Tick that it works through the leaf, or take that use out of the row.',
+    });
+  if ((s.onLeaf || (onUp && !isGranule)) && s.rainFreeHours === null && !s.none?.includes('rainFreeHours'))
+    issues.push({
+      field: 'rainFreeHours',
+      problem: isGranule
+        ? 'is missing, and this granule works through the leaf'
+        : 'is missing, and it works through the leaf',
+      remedy: 'Type the hours from the label, or tick that it sets none.',
+    });
+  return issues;
+}
+
+/** One application at a row's high must keep each ingredient's own limit. */
+function aboveIngredientLimits(s: LabelSheet): Issue[] {
+  const density =
+    s.densityLbPerGal === null ? null : gramsPerLitre(s.densityLbPerGal * G_PER_L_IN_LB_PER_GAL);
+  return s.rates.flatMap((r, i) =>
+    s.ingredients.flatMap((a): Issue[] => {
+      const counted = a.limitCounts === 'a.e.' ? a.acidEquivalent : a.content;
+      if (a.yearLimitLbPerAcre === null || counted === null) return [];
+      const kg = substanceRate(rateOf(r.high, s.rateUnit), contentOf(counted, a.contentUnit), density);
+      const lb = kg === null ? null : kg / RATE_UNITS['lb/acre'].inSi;
+      if (lb === null || !exceeds(lb, a.yearLimitLbPerAcre)) return [];
+      return [
+        {
+          field: `rates ${i + 1} high`,
+          problem: `is ${r.high} ${RATE_UNITS[s.rateUnit].words}, ${Number(lb.toPrecision(4))} lb ${a.limitCounts} of ${a.name} an acre: above its ${a.yearLimitLbPerAcre} of the year`,
+          remedy: 'One application cannot be above the limit of the year: check both on the label.',
+        },
+      ];
+    }),
+  );
 }
 
 /** What each field allows and all together do not. */
@@ -125,6 +177,14 @@ function contradictions(s: LabelSheet): Issue[] {
   const shares = s.ingredients.filter((a) => a.contentUnit === '% by weight');
   if (shares.reduce((sum, a) => sum + a.content, 0) > 100)
     say('ingredients', 'add up to more than 100 % by weight', 'Check each content.');
+  for (const key of s.none ?? [])
+    if (isTyped(readSheet(s), key))
+      say(
+        'none',
+        `says that the label sets no ${NONE_WORDS[key]}, and the sheet has one`,
+        'Take the figure out, or the tick.',
+      );
+  if ((s.kind ?? 'herbicide') === 'herbicide') issues.push(...aboutTheLeaf(s), ...aboveIngredientLimits(s));
   if (s.carrier && s.carrier.least > s.carrier.most)
     say('carrier least', `is ${s.carrier.least}, above the most of ${s.carrier.most}`, 'Swap them.');
   if (s.airLeastF !== null && s.airMostF !== null && s.airLeastF >= s.airMostF)

@@ -1,7 +1,15 @@
 /** The published JSON Schema of a product sheet (draft 2020-12): what may travel between companies, and what is kept. */
 import { STAGES, ALL_WEEDS } from '@/core/weeds/weeds';
-import { DORMANCIES, FORMULATIONS, SETBACKS_FROM, SIGNAL_WORDS, TANK_MIXES } from '@/core/products/label';
-import { METHODS, TURFS, USES, PRODUCT_KINDS } from '@/core/trade/terms';
+import {
+  DORMANCIES,
+  FORMULATIONS,
+  NONE_KEYS,
+  SEEDLINGS_SINCE,
+  SETBACKS_FROM,
+  SIGNAL_WORDS,
+  TANK_MIXES,
+} from '@/core/products/label';
+import { METHODS, PRODUCT_KINDS, SITES, TURFS, USES } from '@/core/trade/terms';
 import { CARRIER_UNITS, CONTENT_UNITS, SHEET_FORMAT } from '@/core/products/sheet';
 import { AMOUNT_UNITS, RATE_UNITS } from '@/core/units/rate';
 
@@ -35,10 +43,12 @@ const list = (items: object, description: string, more: object = {}) => ({
   description,
   ...more,
 });
+/** Fields that came after the first sheets were written: what is missing stands as on an empty sheet. */
+const LATER: ReadonlySet<string> = new Set(['kind', 'keepsFromFruit', 'sites', 'none', 'since']);
 const object = (properties: Record<string, object>) => ({
   type: 'object',
   properties,
-  required: Object.keys(properties).filter((key) => key !== 'kind'),
+  required: Object.keys(properties).filter((key) => !LATER.has(key)),
   additionalProperties: false,
 });
 
@@ -89,7 +99,7 @@ export const LABEL_SCHEMA = {
       description: 'States in which it is registered; null: not said',
     },
     kind: oneOf(PRODUCT_KINDS, 'What it is; a herbicide where it is not said'),
-    signalWord: oneOf(SIGNAL_WORDS, 'Signal word'),
+    signalWord: oneOf(['', ...SIGNAL_WORDS], 'Signal word; empty: not typed'),
     restrictedUse: { type: 'boolean', description: 'Restricted-use product' },
     category: orNull(text('Licence category that covers it', 60)),
     formulation: oneOf(FORMULATIONS, 'Formulation'),
@@ -169,8 +179,22 @@ export const LABEL_SCHEMA = {
       object({ from: oneOf(SETBACKS_FROM, 'From what'), feet: amount('Distance, ft', 5000) }),
       'Distances to keep',
     ),
-    noMowingDaysBefore: count('Days without mowing before', 60),
-    noMowingDaysAfter: count('Days without mowing after', 60),
+    noMowingDaysBefore: orNull(count('Days without mowing before', 60)),
+    noMowingDaysAfter: orNull(count('Days without mowing after', 60)),
+    keepsFromFruit: {
+      type: ['boolean', 'null'],
+      description: 'Not where fruit is grown; null: not typed',
+    },
+    sites: {
+      type: ['array', 'null'],
+      items: { enum: SITES },
+      minItems: 1,
+      uniqueItems: true,
+      description: 'Ground on which it may be used; null: not typed, or none set',
+    },
+    none: list({ enum: NONE_KEYS }, 'What the label sets none of: what is empty and not here was not typed', {
+      uniqueItems: true,
+    }),
     stains: { type: 'boolean', description: 'Stains hard surfaces' },
     mixHours: orNull(amount('Hours that a mix may stand', 720)),
     rateUnit: oneOf(Object.keys(RATE_UNITS), 'Unit of all rates on this sheet'),
@@ -179,7 +203,7 @@ export const LABEL_SCHEMA = {
     period: oneOf(['calendar year', '12 months'], 'Period of the limits'),
     yearLimit: orNull(amount('Most product in the period, in rateUnit', 20_000)),
     mostApplications: orNull(count('Most applications in the period', 50)),
-    intervalDays: count('Least days between applications', 730),
+    intervalDays: orNull(count('Least days between applications', 730)),
     seedingWait: list(
       object({
         upTo: amount('For rates up to this, in rateUnit', 5000, { exclusiveMinimum: 0 }),
@@ -191,6 +215,7 @@ export const LABEL_SCHEMA = {
       ...object({
         weeks: orNull(amount('Weeks since they were sown', 104)),
         mowings: orNull(count('Mowings', 20)),
+        since: oneOf(SEEDLINGS_SINCE, 'From when the weeks count; sown where it is not said'),
       }),
       type: ['object', 'null'],
       description: 'How far seedlings must be before it goes on them',

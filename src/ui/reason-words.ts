@@ -99,6 +99,18 @@ const MISSING: Record<Missing, string> = {
     'The label keeps a distance from water, and nobody has said whether there is any near this zone. Look, and say so on the lawn sheet.',
   'licence-category':
     'It is a restricted-use product, and the label sheet names no licence category: type it in from the label or your state’s list.',
+  sites: 'Nobody has typed on which sites the label allows it: homes, public ground, sports, golf, sod.',
+  grounds:
+    'The label sets limits by site, and nobody has said what this ground is used for: say so on the lawn sheet.',
+  setbacks: 'Nobody has typed the distances that the label keeps, or that it keeps none.',
+  fruit:
+    'Trees of which fruit is eaten stand here, and nobody has typed whether the label allows it near them.',
+  interval:
+    'The same product or ingredient is near by in time, and nobody has typed the least days between from the label.',
+  'count-limit': 'Nobody has typed how many applications the label allows, or that it sets no number.',
+  'mowing-days': 'Nobody has typed how long before or after mowing the label keeps, or that it sets no days.',
+  'wind-limit': 'Your own wind limit is kept. Nobody has typed the label’s, or that it sets none.',
+  'air-limits': 'Nobody has typed between which air temperatures the label allows it, or that it sets none.',
 };
 
 /** A reason in a sentence or two, with its figures and their units. */
@@ -210,6 +222,26 @@ export function reasonWords(r: Reason): string {
       return `Seeded ${showDay(r.seeded)}; the label asks for ${seedlingWords(r)}. ${r.mowings !== null && r.mown < r.mowings ? `Mown ${times(r.mown)} so far.` : r.opens === null ? '' : `Opens ${showWeekday(r.opens)}.`}`.trim();
     case 'seedlings-old-enough':
       return `Seeded ${showDay(r.seeded)}, and past the label's ${seedlingWords(r)}.`;
+    case 'no-seedling-rule':
+      return 'Seedlings stand here; the label sheet says that the label sets no age for them.';
+    case 'no-seeding-wait':
+      return 'The label sheet says that the label sets no wait before seeding.';
+    case 'no-year-limit':
+      return 'The label sheet says that the label sets no most of the product in a year.';
+    case 'any-site':
+      return 'The label sheet says that the label sets no sites.';
+    case 'site-on-label':
+      return `The label allows it on a ${r.grounds}.`;
+    case 'site-not-on-label':
+      return `Not on a ${r.grounds}, by the label: ${list(r.sites)} only.`;
+    case 'organic-only':
+      return 'The customer wishes organic products only, and this is none by its active ingredients.';
+    case 'opted-out':
+      return `The customer wishes none of: ${r.words}. Read it against this product.`;
+    case 'no-wish':
+      return 'The customer has wished nothing that stands against it.';
+    case 'fruit-here':
+      return 'Not where fruit is grown, by the label, and fruit trees stand in this zone. Leave their circle out on the lawn sheet, or take another product.';
     case 'no-setback':
       return 'The label sheet sets no distance from what the lawn sheet says is near this zone.';
     case 'inside-setback':
@@ -288,6 +320,8 @@ export function reasonWords(r: Reason): string {
       return `${showTemperature(r.air)} is too cold: the label asks for ${r.least === null ? 'more' : `${showLine(r.least)} or more`}.`;
     case 'air-too-warm':
       return `${showTemperature(r.air)} is too warm: no more than ${r.most === null ? 'the limit' : showLine(r.most)}.`;
+    case 'air-cold':
+      return `${showTemperature(r.air)} is cold for a leaf-active product: below ${r.least === null ? '50 °F' : showLine(r.least)} weeds take up little.`;
     case 'air-warm':
       return `${showTemperature(r.air)} is warm for a leaf-active product: your caution is ${r.most === null ? 'lower' : showLine(r.most)}.`;
     case 'no-nitrogen':

@@ -33,8 +33,11 @@ describe('the sheet', () => {
       mixedWith: 'Kentucky bluegrass',
       slopePercent: '6',
       aspect: 'south',
-      water: 'drain',
-      waterFt: '30',
+      waters: [
+        { kind: 'drain', feet: '30' },
+        { kind: 'well', feet: '' },
+      ],
+      grounds: 'home lawn',
       latitude: '36.5',
       longitude: '-90.25',
       noticeHours: '48',

@@ -15,9 +15,11 @@ import { UNCORRECTED } from '@/core/ground/readings';
 import { DEFAULT_CROSSING, type Odds } from '@/core/ground/crossing';
 import type { Line, Outlook } from '@/core/ground/outlook';
 import { COVERS } from '@/core/ground/site';
-import { TEXTURES, METHODS, TURFS, USES, type Turf } from '@/core/trade/terms';
+import { METHODS, SITES, TEXTURES, TURFS, USES, type Turf } from '@/core/trade/terms';
 import { WATERS } from '@/core/lawn/zone';
 import {
+  NONE_KEYS,
+  SEEDLINGS_SINCE,
   SETBACKS_FROM,
   TANK_MIXES,
   type Ingredient,
@@ -89,7 +91,11 @@ export const label: Label = {
     { upTo: oz(0.4), days: 120 },
     { upTo: oz(0.8), days: 200 },
   ],
-  seedlings: { weeks: 8, mowings: 3 },
+  seedlings: { weeks: 8, mowings: 3, since: 'sown' },
+  keepsFromFruit: false,
+  sites: null,
+  // what is null here, the label sets none of
+  none: NONE_KEYS,
   inSoil: true,
   onLeaf: false,
   reachesBack: false,
@@ -162,7 +168,10 @@ export const zone: ZoneFacts = {
   area: squareMetres(500),
   latitude: 39,
   state: 'Merrow',
-  water: null,
+  waters: [],
+  grounds: 'home lawn',
+  fruit: false,
+  optOut: '',
   trees: false,
   beds: false,
   cover: 'none',
@@ -316,14 +325,23 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
         status: fc.constantFrom('registered' as const, 'cancelled' as const),
         formulation: fc.constantFrom('WG' as const, 'G' as const),
         period: fc.constantFrom('calendar year' as const, '12 months' as const),
-        minimumIntervalDays: fc.integer({ min: 0, max: 400 }),
+        minimumIntervalDays: maybe(fc.integer({ min: 0, max: 400 })),
         reachesBack: fc.boolean(),
         registeredIn: maybe(fc.constantFrom(['Merrow'], [])),
         restrictedUse: fc.boolean(),
         category: maybe(fc.constantFrom('turf', 'forest')),
         analysis: maybe(fc.constant({ n: 0.18, p: 0, k: 0 })),
         mostApplications: maybe(fc.integer({ min: 0, max: 4 })),
-        seedlings: maybe(fc.record({ weeks: maybe(fc.nat(20)), mowings: maybe(fc.nat(4)) })),
+        seedlings: maybe(
+          fc.record({
+            weeks: maybe(fc.nat(20)),
+            mowings: maybe(fc.nat(4)),
+            since: fc.constantFrom(...SEEDLINGS_SINCE),
+          }),
+        ),
+        none: fc.subarray([...NONE_KEYS]),
+        sites: maybe(fc.subarray([...SITES], { minLength: 1 })),
+        keepsFromFruit: maybe(fc.boolean()),
         inSoil: fc.boolean(),
         onLeaf: fc.boolean(),
         rainFreeHours: maybe(fc.double({ min: 0, max: 30, noNaN: true })),
@@ -340,7 +358,7 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
           }),
           { maxLength: 3 },
         ),
-        mowing: fc.record({ beforeDays: fc.nat(5), afterDays: fc.nat(5) }),
+        mowing: fc.record({ beforeDays: maybe(fc.nat(5)), afterDays: maybe(fc.nat(5)) }),
         windLimit: maybe(fc.double({ min: 0, max: 12, noNaN: true }).map((v) => v as MetresPerSecond)),
         wateringIn: maybe(
           fc.record({
@@ -394,12 +412,18 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
     area: fc.integer({ min: 1, max: 5000 }).map(squareMetres),
     latitude: fc.integer({ min: -60, max: 70 }),
     state: maybe(fc.constant('Merrow')),
-    water: maybe(
-      fc.record({
-        kind: fc.constantFrom(...WATERS),
-        distance: maybe(fc.integer({ min: 0, max: 50 }).map(metres)),
-      }),
+    waters: maybe(
+      fc.array(
+        fc.record({
+          kind: fc.constantFrom(...WATERS),
+          distance: maybe(fc.integer({ min: 0, max: 50 }).map(metres)),
+        }),
+        { maxLength: 3 },
+      ),
     ),
+    grounds: maybe(fc.constantFrom(...SITES)),
+    fruit: fc.boolean(),
+    optOut: fc.constantFrom('', 'granules'),
     trees: fc.boolean(),
     beds: fc.boolean(),
     cover: fc.constantFrom(...COVERS),

@@ -4,9 +4,9 @@ import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { SCHOOLS } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES } from '@/core/ground/site';
-import { TEXTURES, TURFS } from '@/core/trade/terms';
+import { SITES, TEXTURES, TURFS } from '@/core/trade/terms';
 import { TURF_FACTS } from '@/core/lawn/turf';
-import { ASPECTS, DRAINAGES, THATCHES, WATERS, expectationsOf } from '@/core/lawn/zone';
+import { ASPECTS, DRAINAGES, THATCHES, expectationsOf } from '@/core/lawn/zone';
 import type { ZoneOnLawn } from '@/data/lawns';
 import type { Outcome, Overtaken, Refusal } from '@/server/entry/outcome';
 import type { LawnInput } from '@/server/lawns/save-lawn';
@@ -20,6 +20,7 @@ import { send } from '../send';
 import { useKept } from '../use-kept';
 import { AreaPart } from './area-part';
 import { draftOf } from './lawn-draft';
+import { WatersNear } from './waters-near';
 
 /** Which zone is being written: one that is there as it was seen, or a new one on a lawn, or on none yet. */
 type Target =
@@ -294,24 +295,22 @@ export function LawnForm({
               field: 'Edge along beds',
               hint: 'No overspray here.',
             })}
-            <Labelled name="Water near by">
+            <Labelled name="The ground is" hint="Labels set limits by it.">
               {(field) => (
                 <select
                   {...field}
-                  value={draft.water ?? ''}
-                  onChange={(e) => change({ water: WATERS.find((w) => w === e.target.value) ?? null })}
+                  value={draft.grounds ?? ''}
+                  onChange={(e) => change({ grounds: SITES.find((g) => g === e.target.value) ?? null })}
                 >
-                  <option value="">nobody has looked yet</option>
-                  {WATERS.map((w) => (
-                    <option key={w}>{w}</option>
+                  <option value="">not said</option>
+                  {SITES.map((g) => (
+                    <option key={g}>{g}</option>
                   ))}
                 </select>
               )}
             </Labelled>
-            {draft.water !== null &&
-              draft.water !== 'none' &&
-              text('waterFt', 'Distance to it, ft', { mode: 'decimal', field: 'Distance to water' })}
           </div>
+          <WatersNear waters={draft.waters} onChange={(waters) => change({ waters })} issueOf={issueOf} />
         </Part>
         <Part name="Care">
           <div className="grid grid-cols-1 gap-3 md:grid-cols-3">

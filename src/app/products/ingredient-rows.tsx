@@ -90,6 +90,8 @@ export function IngredientRows({ sheet, onChange }: Props) {
                   facts.yearKgPerHa && `about ${facts.yearKgPerHa} kg ${facts.counts ?? 'ai'}/ha a year`,
                   facts.restrictedUse && 'restricted use',
                   facts.status !== 'registered' && facts.status,
+                  facts.limitNote,
+                  facts.siteNote,
                 ]
                   .filter(Boolean)
                   .join('; ')}{' '}
@@ -107,6 +109,7 @@ export function IngredientRows({ sheet, onChange }: Props) {
                       inSoil: sheet.inSoil || facts.activation === 'water-in',
                       onLeaf: sheet.onLeaf || facts.activation === 'foliar',
                       restrictedUse: sheet.restrictedUse || facts.restrictedUse,
+                      ...(facts.sites ? { sites: facts.sites } : {}),
                       before: [...new Set([...sheet.before, ...facts.pre])],
                     })
                   }

@@ -1,6 +1,7 @@
-import { TANK_MIXES } from '@/core/products/label';
+import { NONE_KEYS, SEEDLINGS_SINCE, TANK_MIXES, type SeedlingsSince } from '@/core/products/label';
+import { NONE_WORDS } from '@/core/products/none-words';
 import { METHODS } from '@/core/trade/terms';
-import { CARRIER_UNITS, type LabelSheet } from '@/core/products/sheet';
+import { CARRIER_UNITS, isTyped, type LabelSheet } from '@/core/products/sheet';
 import { AMOUNT_UNITS, RATE_UNITS, type AmountUnit, type RateUnit } from '@/core/units/rate';
 import { RateRows } from './rate-rows';
 import {
@@ -84,13 +85,13 @@ export function SheetDirections({ sheet, set }: Props) {
             name="No mowing, days before"
             path="noMowingDaysBefore"
             value={sheet.noMowingDaysBefore}
-            onChange={(d) => set({ noMowingDaysBefore: d ?? 0 })}
+            onChange={(noMowingDaysBefore) => set({ noMowingDaysBefore })}
           />
           <FigureField
             name="No mowing, days after"
             path="noMowingDaysAfter"
             value={sheet.noMowingDaysAfter}
-            onChange={(d) => set({ noMowingDaysAfter: d ?? 0 })}
+            onChange={(noMowingDaysAfter) => set({ noMowingDaysAfter })}
           />
           <FigureField
             name="Spray volume, least"
@@ -188,10 +189,10 @@ export function SheetDirections({ sheet, set }: Props) {
             name="Least days between"
             path="intervalDays"
             value={sheet.intervalDays}
-            onChange={(d) => set({ intervalDays: d ?? 0 })}
+            onChange={(intervalDays) => set({ intervalDays })}
           />
           <FigureField
-            name="Seedlings: weeks since sown"
+            name="Seedlings: weeks"
             path="seedlings weeks"
             value={sheet.seedlings?.weeks ?? null}
             onChange={(weeks) => set({ seedlings: seedlingsWith(sheet, { weeks }) })}
@@ -202,6 +203,16 @@ export function SheetDirections({ sheet, set }: Props) {
             value={sheet.seedlings?.mowings ?? null}
             onChange={(mowings) => set({ seedlings: seedlingsWith(sheet, { mowings }) })}
           />
+          {sheet.seedlings && (
+            <SelectField
+              name="Weeks count from"
+              path="seedlings since"
+              options={SEEDLINGS_SINCE}
+              words={(s) => (s === 'sown' ? 'the day they were sown' : 'emergence')}
+              value={sheet.seedlings.since ?? 'sown'}
+              onChange={(since) => set({ seedlings: seedlingsWith(sheet, { since }) })}
+            />
+          )}
         </Grid>
         <p className="mt-2 font-cond text-[17px]">Wait before seeding, by rate</p>
         {sheet.seedingWait.map((w, i) => (
@@ -239,8 +250,36 @@ export function SheetDirections({ sheet, set }: Props) {
         >
           Add a wait
         </button>
+        <p className="mt-1 text-[15px] text-steel">
+          “At or before seeding”: one wait of 0 days. “Four weeks after emergence”: the weeks above, from
+          emergence.
+        </p>
       </Part>
+      <NotSet sheet={sheet} set={set} />
     </>
+  );
+}
+
+/** What is empty on the sheet, to be ticked where somebody has read that the label sets none: the rest was not typed yet. */
+function NotSet({ sheet, set }: Props) {
+  const open = NONE_KEYS.filter((key) => !isTyped(sheet, key));
+  if (!open.length) return null;
+  const left = open.filter((key) => !sheet.none.includes(key)).length;
+  return (
+    <Part title="What the label does not set">
+      <p className="text-[15px]">
+        These stand empty. Tick what you have looked for and the label sets none of; what is not ticked counts
+        as not typed, and its gate waits. {left ? `${left} to look for.` : 'All looked for.'}
+      </p>
+      <ManyField
+        name="The label sets none of"
+        path="none"
+        options={open}
+        words={(key) => NONE_WORDS[key]}
+        value={sheet.none}
+        onChange={(none) => set({ none })}
+      />
+    </Part>
   );
 }
 
@@ -261,7 +300,7 @@ function carrierWith(
 
 function seedlingsWith(
   { seedlings }: LabelSheet,
-  change: Readonly<{ weeks?: number | null; mowings?: number | null }>,
+  change: Readonly<{ weeks?: number | null; mowings?: number | null; since?: SeedlingsSince }>,
 ): LabelSheet['seedlings'] {
   const next = { weeks: null, mowings: null, ...seedlings, ...change };
   return next.weeks === null && next.mowings === null ? null : next;

@@ -2,7 +2,7 @@
 import { Link } from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
-import { EMPTY_SHEET, type LabelSheet } from '@/core/products/sheet';
+import { EMPTY_SHEET, isTyped, type LabelSheet } from '@/core/products/sheet';
 import type { Issue } from '@/core/units/parse';
 import type { SheetVersion } from '@/data/products';
 import type { Outcome, Overtaken, Refusal } from '@/server/entry/outcome';
@@ -49,7 +49,11 @@ export function SheetForm({ productId, seen: seenNow, first, saveSheetAction }: 
     { seen: seenNow, sheet: first },
     isKeptSheet,
   );
-  const set = (change: Partial<LabelSheet>) => keep({ seen, sheet: { ...sheet, ...change } });
+  const set = (change: Partial<LabelSheet>) => {
+    const next = { ...sheet, ...change };
+    // a figure that is typed is no longer one that the label does not set
+    keep({ seen, sheet: { ...next, none: next.none.filter((key) => !isTyped(next, key)) } });
+  };
   const issues: readonly Issue[] = refusal?.kind === 'invalid' ? refusal.issues : [];
 
   const save = (over: number) =>

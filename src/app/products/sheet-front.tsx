@@ -1,3 +1,4 @@
+import { SITES } from '@/core/trade/terms';
 import { FORMULATIONS, SETBACKS_FROM, SIGNAL_WORDS } from '@/core/products/label';
 import { PRODUCT_KINDS } from '@/core/trade/terms';
 import { type LabelSheet } from '@/core/products/sheet';
@@ -74,8 +75,9 @@ export function SheetFront({ sheet, set }: Props) {
             <SelectField
               name="Signal word"
               path="signalWord"
-              options={SIGNAL_WORDS}
-              value={sheet.signalWord as (typeof SIGNAL_WORDS)[number]}
+              options={['', ...SIGNAL_WORDS] as const}
+              words={(w) => w || 'not typed yet'}
+              value={sheet.signalWord as '' | (typeof SIGNAL_WORDS)[number]}
               onChange={(signalWord) => set({ signalWord })}
             />
           )}
@@ -209,6 +211,22 @@ export function SheetFront({ sheet, set }: Props) {
             />
           ))}
         </Grid>
+        <div className="mt-2 grid gap-2 sm:grid-cols-2">
+          <SelectField
+            name="Where fruit is grown"
+            path="keepsFromFruit"
+            options={FRUIT}
+            value={sheet.keepsFromFruit === null ? FRUIT[0] : sheet.keepsFromFruit ? FRUIT[2] : FRUIT[1]}
+            onChange={(f) => set({ keepsFromFruit: f === FRUIT[0] ? null : f === FRUIT[2] })}
+          />
+        </div>
+        <ManyField
+          name="Sites on which the label allows it; none ticked: not typed"
+          path="sites"
+          options={SITES}
+          value={sheet.sites ?? []}
+          onChange={(sites) => set({ sites: sites.length ? sites : null })}
+        />
         <CheckField name="Stains hard surfaces" value={sheet.stains} onChange={(stains) => set({ stains })} />
       </Part>
 
@@ -275,6 +293,8 @@ export function SheetFront({ sheet, set }: Props) {
     </>
   );
 }
+
+const FRUIT = ['not typed yet', 'allowed there', 'not where fruit is grown'] as const;
 
 const FORMULATION_WORDS = {
   WG: 'WG, water-dispersible',

@@ -20,18 +20,21 @@ import { resistance } from './resistance';
 import { seedingAhead } from './seeding-ahead';
 import { seedingBehind } from './seeding-behind';
 import { setback } from './setback';
+import { site } from './site';
 import { soilLine } from './soil-line';
 import { soilWater } from './soil-water';
 import { stock } from './stock';
 import { turfState } from './turf-state';
 import { wateringIn } from './watering-in';
 import { wind } from './wind';
+import { wish } from './wish';
 import { yearLimit } from './year-limit';
 import { isHerbicide, type Label } from '@/core/products/label';
 import type { Gate, GateKey } from './gate';
 
 export const GATES: readonly Gate[] = [
   registration,
+  site,
   labelTurf,
   labelRate,
   yearLimit,
@@ -40,6 +43,7 @@ export const GATES: readonly Gate[] = [
   seedingAhead,
   seedingBehind,
   setback,
+  wish,
   licence,
   equipment,
   event,
@@ -69,6 +73,7 @@ export const gateName = (key: GateKey): string => GATES[GATE_ORDER.get(key) ?? 0
 const FOR_ALL: ReadonlySet<GateKey> = new Set([
   'label-rate',
   'setback',
+  'wish',
   'equipment',
   'event',
   'notice',

@@ -211,7 +211,7 @@ ask('a typed figure counts', [
   [
     'the same without the figure',
     'shut bolt not-known',
-    () => atHour(rainFree, leaf({ onLeaf: false, rainFreeHours: null }), 9),
+    () => atHour(rainFree, leaf({ onLeaf: false, rainFreeHours: null, none: [] }), 9),
   ],
   [
     'a barrier without rain-free hours does not ask',
@@ -221,7 +221,7 @@ ask('a typed figure counts', [
   [
     'weed-and-feed without rain-free hours',
     'shut bolt not-known',
-    () => atHour(rainFree, weedAndFeed({ rainFreeHours: null }), 9),
+    () => atHour(rainFree, weedAndFeed({ rainFreeHours: null, none: [] }), 9),
   ],
   [
     'post-emergent spray whose tick is missing, 97 °F',
@@ -463,27 +463,47 @@ ask('seed waits for all that lies in the ground', [
 
 // what nobody looked for is not "none"
 const pond = barrier({ setbacks: [{ from: 'pond', distance: metres(20) }] });
-const water = (kind: 'pond' | 'drain' | 'none', distance: number | null) => ({
-  zone: { ...zone, water: { kind, distance: distance === null ? null : metres(distance) } },
+type Near = readonly [kind: 'pond' | 'drain' | 'well', distance: number | null];
+const waters = (...near: readonly Near[]) => ({
+  zone: {
+    ...zone,
+    waters: near.map(([kind, m]) => ({ kind, distance: m === null ? null : metres(m) })),
+  },
 });
+const nobodyLooked = { zone: { ...zone, waters: null } };
 ask('water near by', [
-  ['nobody has looked', 'ajar not-known', () => onDay(setback, pond)],
+  ['nobody has looked', 'shut bolt not-known', () => onDay(setback, { ...pond, ...nobodyLooked })],
   [
-    'somebody looked, and there is none',
+    'nobody has looked, and the label keeps from no water',
     'open no-setback',
-    () => onDay(setback, { ...pond, ...water('none', null) }),
+    () => onDay(setback, { ...barrier({}), ...nobodyLooked }),
   ],
+  [
+    'a drain beyond its 10 ft, and a well inside its 50',
+    'shut bolt inside-setback',
+    () =>
+      onDay(setback, {
+        ...barrier({
+          setbacks: [
+            { from: 'well', distance: metres(15.2) },
+            { from: 'drain', distance: metres(3) },
+          ],
+        }),
+        ...waters(['drain', 4], ['well', 9]),
+      }),
+  ],
+  ['somebody looked, and there is none', 'open no-setback', () => onDay(setback, { ...pond, ...waters() })],
   [
     'a pond inside the label’s distance',
     'shut bolt inside-setback',
-    () => onDay(setback, { ...pond, ...water('pond', 19) }),
+    () => onDay(setback, { ...pond, ...waters(['pond', 19]) }),
   ],
   [
     'a pond whose distance nobody measured',
     'shut bolt not-known',
-    () => onDay(setback, { ...pond, ...water('pond', null) }),
+    () => onDay(setback, { ...pond, ...waters(['pond', null]) }),
   ],
-  ['a pond beyond it', 'open beyond-setback', () => onDay(setback, { ...pond, ...water('pond', 20) })],
+  ['a pond beyond it', 'open beyond-setback', () => onDay(setback, { ...pond, ...waters(['pond', 20]) })],
   ['a label that keeps from nothing', 'open no-setback', () => onDay(setback, {})],
 ]);
 

@@ -5,7 +5,7 @@
 import type { Day } from '@/core/calendar/day';
 import { constantLane, laneByBreaks } from '@/core/calendar/span';
 import { groundOf, sharesGround } from '@/core/products/application';
-import { limitsFor } from '@/core/products/label';
+import { limitsFor, setsNone } from '@/core/products/label';
 import { YEAR_DAYS, isBookWhole, limitBreaks, periodsWith } from '@/core/records/ledger';
 import { ajar, open, shut, type Gate, type Verdict } from './gate';
 
@@ -14,7 +14,13 @@ export const applicationCount: Gate = {
   name: 'Number of applications',
   spans: ({ product: { label, use, place }, zone, ledger, bookFrom }, range) => {
     const { mostApplications: most } = limitsFor(label, zone, use);
-    if (most === null) return constantLane(range, open({ code: 'no-count-limit', source: 'label' }));
+    if (most === null)
+      return constantLane(
+        range,
+        setsNone(label, 'mostApplications')
+          ? open({ code: 'no-count-limit', source: 'label' })
+          : ajar({ code: 'not-known', source: 'label', missing: 'count-limit' }),
+      );
     const { period } = label;
     const ground = groundOf(place);
     const mine = ledger.filter((e) => e.productId === label.id && sharesGround(e.ground, ground));

@@ -10,7 +10,7 @@ import type { Hour } from '@/core/calendar/hour';
 import { worseState, type Lane, type Range } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
 import type { Cover } from '@/core/ground/site';
-import type { Texture, Method, Turf } from '@/core/trade/terms';
+import type { Texture, Method, Site, Turf } from '@/core/trade/terms';
 import type { Water } from '@/core/lawn/zone';
 import type { ApplicationProduct, Spacing } from '@/core/products/application';
 import type { LedgerEntry } from '@/core/records/ledger';
@@ -56,16 +56,22 @@ export type ZoneFacts = Readonly<{
   latitude: number;
   /** null: not said */
   state: string | null;
-  /** the nearest water; a distance of null has not been measured */
-  water: Readonly<{ kind: Water; distance: Metres | null }> | null;
+  /** all waters near it; a distance of null has not been measured. Null: nobody has looked */
+  waters: readonly Readonly<{ kind: Water; distance: Metres | null }>[] | null;
+  /** what the ground is used for; null: not said */
+  grounds: Site | null;
   /** trees stand in it, beds border it */
   trees: boolean;
+  /** trees of which fruit is eaten stand in it, outside what is left untreated */
+  fruit: boolean;
   beds: boolean;
   /** thatch and dead leaf on the ground */
   cover: Cover;
   /** hours of notice that the customer wishes; null: none */
   noticeHours: number | null;
   organicOnly: boolean;
+  /** what the customer does not want, in words; empty: nothing */
+  optOut: string;
 }>;
 
 /** What people last saw or did on the zone, as far as it was written down. */
@@ -183,6 +189,7 @@ export type Lift = Readonly<{
 
 export const GATE_KEYS = [
   'registration',
+  'site',
   'label-turf',
   'label-rate',
   'year-limit',
@@ -191,6 +198,7 @@ export const GATE_KEYS = [
   'seeding-ahead',
   'seeding-behind',
   'setback',
+  'wish',
   'licence',
   'equipment',
   'event',

@@ -310,7 +310,7 @@ describe('seeding ahead', () => {
   test('without a seeding plan is open', () =>
     expect(said(on(seedingAhead, context()))).toEqual(['open', 'no-seeding']));
   test('a label that says nothing of seed is shut where seed is planned', () => {
-    expect(said(on(seedingAhead, { ...c, ...withLabel({ seedingWait: [] }) }))).toEqual([
+    expect(said(on(seedingAhead, { ...c, ...withLabel({ seedingWait: [], none: [] }) }))).toEqual([
       'shut',
       'not-known',
     ]);

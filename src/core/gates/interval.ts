@@ -8,7 +8,7 @@ import { addDays, type Day } from '@/core/calendar/day';
 import { laneByTick } from '@/core/calendar/span';
 import { groundOf, sharesGround, type TieNow } from '@/core/products/application';
 import { substanceKey } from '@/core/products/substance';
-import { limitsFor } from '@/core/products/label';
+import { limitsFor, setsNone } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
@@ -17,7 +17,9 @@ export const interval: Gate = {
   name: 'Interval',
   spans: (context, range) => {
     const { product } = context;
-    const days = limitsFor(product.label, context.zone, product.use).intervalDays;
+    const typed = limitsFor(product.label, context.zone, product.use).intervalDays;
+    const days = typed ?? 0;
+    const isTyped = typed !== null || setsNone(product.label, 'intervalDays');
     const same = entriesOfSame(context);
     const spacing = product.tie && bySpacing(product.tie);
     const made = new Map<string, Verdict>();
@@ -53,6 +55,8 @@ export const interval: Gate = {
             bookFrom: context.bookFrom,
           }),
         );
+      if (!isTyped && (last || next))
+        return once('not typed', () => ajar({ code: 'not-known', source: 'label', missing: 'interval' }));
       if (spacing) return spacing(day);
       if (!last) return once('none', () => open({ code: 'nothing-before', source: 'plan' }));
       return once(`passed|${last.id}`, () =>

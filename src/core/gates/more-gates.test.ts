@@ -93,7 +93,7 @@ describe('seeding behind', () => {
     expect(said(on(seedingBehind, sown(days, mowings)))).toBe(expected),
   );
   test('a sheet that does not say keeps shut; nothing sown is open', () => {
-    const c = { ...sown(10, 0), ...withLabel({ seedlings: null }) };
+    const c = { ...sown(10, 0), ...withLabel({ seedlings: null, none: [] }) };
     expect(said(on(seedingBehind, c))).toBe('shut bolt not-known');
     expect(said(on(seedingBehind, context()))).toBe('open not-seeded');
   });
@@ -109,7 +109,7 @@ describe('trees, beds, water', () => {
   const near = (distance: number | null) =>
     context({
       ...asks,
-      zone: { ...zone, water: { kind: 'pond', distance: distance === null ? null : metres(distance) } },
+      zone: { ...zone, waters: [{ kind: 'pond', distance: distance === null ? null : metres(distance) }] },
     });
   test('inside, beyond, and not measured', () => {
     expect(said(on(setback, near(9.9)))).toBe('shut bolt inside-setback');
@@ -117,10 +117,9 @@ describe('trees, beds, water', () => {
     expect(said(on(setback, near(null)))).toBe('shut bolt not-known');
   });
   test('other water does not matter; trees are kept off, ajar', () => {
-    const well = context({ ...asks, zone: { ...zone, water: { kind: 'well', distance: null } } });
+    const well = context({ ...asks, zone: { ...zone, waters: [{ kind: 'well', distance: null }] } });
     expect(said(on(setback, well))).toBe('open no-setback');
-    const none = { kind: 'none', distance: null } as const;
-    expect(said(on(setback, context({ ...asks, zone: { ...zone, trees: true, water: none } })))).toBe(
+    expect(said(on(setback, context({ ...asks, zone: { ...zone, trees: true, waters: [] } })))).toBe(
       'ajar keep-off',
     );
   });

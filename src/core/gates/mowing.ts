@@ -4,7 +4,8 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
-import { isGranule } from '@/core/products/label';
+import { worksOnLeaf } from '@/core/products/application';
+import { isGranule, setsNone } from '@/core/products/label';
 import { ajar, open, shut, type Gate, type Verdict } from './gate';
 
 const LEAF_DAYS = 1;
@@ -14,21 +15,26 @@ const CUT_LASTS_DAYS = 30;
 export const mowing: Gate = {
   key: 'mowing',
   name: 'Mowing',
-  spans: ({ product: { label }, seen: { mownOn }, zone }, range) => {
-    const none = open({ code: 'no-mowing-rule', source: 'label' });
-    const days = Math.max(label.mowing.beforeDays, label.onLeaf && !isGranule(label) ? LEAF_DAYS : 0);
+  spans: ({ product, seen: { mownOn }, zone }, range) => {
+    const { label } = product;
+    const { beforeDays } = label.mowing;
+    const none: Verdict =
+      beforeDays !== null || setsNone(label, 'mowing')
+        ? open({ code: 'no-mowing-rule', source: 'label' })
+        : ajar({ code: 'not-known', source: 'label', missing: 'mowing-days' });
+    const days = Math.max(beforeDays ?? 0, worksOnLeaf(product) && !isGranule(label) ? LEAF_DAYS : 0);
     const catches =
       zone.cover === 'heavy' && label.inSoil && !isGranule(label)
         ? shut('latch', { code: 'dead-leaf-catches', source: 'lawn sheet' })
         : null;
     if (mownOn === null) {
-      const asked = label.mowing.beforeDays > 0;
+      const asked = (beforeDays ?? 0) > 0;
       const unknown = ajar({ code: 'not-known', source: 'seen', missing: 'mowing' });
       return constantLane(range, catches ?? (asked ? unknown : none));
     }
     const opens = addDays(mownOn, days);
     const facts = {
-      source: label.mowing.beforeDays >= days && days > 0 ? 'label' : 'house rule',
+      source: (beforeDays ?? 0) >= days && days > 0 ? 'label' : 'house rule',
       on: mownOn,
       days,
       opens,

@@ -5,6 +5,7 @@
  */
 import type { Hour } from '@/core/calendar/hour';
 import { worksOnLeaf } from '@/core/products/application';
+import { setsNone } from '@/core/products/label';
 import type { Millimetres } from '@/core/units/quantity';
 import { ajar, open, shut, type Verdict } from './gate';
 import { hourlyGate, skyAt } from './sky';
@@ -18,7 +19,7 @@ export const rainFree = hourlyGate('rain-free', 'Rain-free', (context) => {
   const { label } = context.product;
   const hours = label.rainFreeHours;
   if (hours === null)
-    return worksOnLeaf(context.product)
+    return worksOnLeaf(context.product) && !setsNone(label, 'rainFreeHours')
       ? shut('bolt', { code: 'not-known', source: 'label', missing: 'rain-free-hours' })
       : open({ code: 'no-rain-free-hours-needed', source: 'label' });
   const likely = context.rules.rainChance;

@@ -6,8 +6,8 @@ import type { Day } from '@/core/calendar/day';
 import type { CrossingRule } from '@/core/ground/crossing';
 import type { Hour } from '@/core/calendar/hour';
 import type { Water } from '@/core/lawn/zone';
-import type { LimitPeriod } from '@/core/products/label';
-import type { Method, Turf, Use } from '@/core/trade/terms';
+import type { LimitPeriod, SeedlingsSince } from '@/core/products/label';
+import type { Method, Site, Turf, Use } from '@/core/trade/terms';
 import type {
   Celsius,
   KilogramsPerHectare,
@@ -57,7 +57,16 @@ export type Missing =
   | 'green'
   | 'mowing'
   | 'water'
-  | 'licence-category';
+  | 'licence-category'
+  | 'sites'
+  | 'grounds'
+  | 'setbacks'
+  | 'fruit'
+  | 'interval'
+  | 'count-limit'
+  | 'mowing-days'
+  | 'wind-limit'
+  | 'air-limits';
 
 /** What a limit counts, with the dose that is asked about. */
 type LimitSums<T> = Readonly<{
@@ -79,6 +88,15 @@ export type Reason = Readonly<{ source: Source }> &
     | Readonly<{ code: 'turf-on-label'; turf: Turf }>
     | Readonly<{ code: 'turf-not-on-label'; turf: Turf; use: Use; onLabel: readonly Turf[] }>
     | Readonly<{ code: 'product-cancelled' }>
+    | Readonly<{ code: 'any-site' }>
+    | Readonly<{ code: 'site-on-label' | 'site-not-on-label'; grounds: Site; sites: readonly Site[] }>
+    | Readonly<{ code: 'organic-only' }>
+    | Readonly<{ code: 'opted-out'; words: string }>
+    | Readonly<{ code: 'no-wish' }>
+    | Readonly<{ code: 'fruit-here' }>
+    | Readonly<{ code: 'no-year-limit' }>
+    | Readonly<{ code: 'no-seedling-rule' }>
+    | Readonly<{ code: 'no-seeding-wait' }>
     | Readonly<{
         code: 'rate-within' | 'rate-over' | 'rate-under';
         rate: ProductRate;
@@ -222,6 +240,7 @@ export type Reason = Readonly<{ source: Source }> &
         weeks: number | null;
         mowings: number | null;
         mown: number;
+        since?: SeedlingsSince;
         opens: Day | null;
       }>
     | Readonly<{ code: 'no-setback' }>
@@ -271,7 +290,7 @@ export type Reason = Readonly<{ source: Source }> &
     | Readonly<{ code: 'turf-stressed'; stress: 'heat' | 'drought'; seen: Day; until: Day }>
     | Readonly<{ code: 'no-air-limit' }>
     | Readonly<{
-        code: 'air-within' | 'air-too-cold' | 'air-too-warm' | 'air-warm';
+        code: 'air-within' | 'air-too-cold' | 'air-too-warm' | 'air-warm' | 'air-cold';
         air: Celsius;
         least: Celsius | null;
         most: Celsius | null;

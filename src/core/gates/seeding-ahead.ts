@@ -5,7 +5,7 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
-import { seedingWaitDays } from '@/core/products/label';
+import { seedingWaitDays, setsNone } from '@/core/products/label';
 import { groundOf, sharesGround } from '@/core/products/application';
 import { rateLike, type ProductRate } from '@/core/units/rate';
 import { exceeds } from '@/core/units/tolerance';
@@ -17,6 +17,8 @@ export const seedingAhead: Gate = {
   spans: ({ product: { label, rate, place }, zone: { seedingOn }, seen, ledger }, range) => {
     if (seedingOn === null) return constantLane(range, open({ code: 'no-seeding', source: 'plan' }));
     const waitDays = seedingWaitDays(label, rate);
+    if (waitDays === null && setsNone(label, 'seedingWait'))
+      return constantLane(range, open({ code: 'no-seeding-wait', source: 'label' }));
     if (waitDays === null)
       return constantLane(
         range,
@@ -64,6 +66,8 @@ export const seedingAhead: Gate = {
       seen.seededOn !== null && seen.seededOn >= addDays(seedingOn, -60)
         ? open({ code: 'no-seeding', source: 'plan' })
         : shut('bolt', { code: 'not-known', source: 'plan', missing: 'seedlings' });
-    return laneByTick<Day, Verdict>(range, (day) => (day < seedingOn ? before(day) : seeded));
+    // a wait of no days holds on the day itself
+    const last = waitDays === 0 ? addDays(seedingOn, 1) : seedingOn;
+    return laneByTick<Day, Verdict>(range, (day) => (day < last ? before(day) : seeded));
   },
 };

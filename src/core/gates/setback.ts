@@ -1,43 +1,60 @@
 /**
- * Bolt: the zone lies outside the label's setbacks. From water by its measured distance; a distance that the label asks
- * for and nobody has measured keeps shut. Trees and beds have edges that can be kept from: ajar, with the distance.
+ * Bolt: the zone lies outside the label's setbacks, from each water by its own measured distance; a distance that the label
+ * asks for and nobody has measured keeps shut, and so does a water that nobody has looked for. A label that is not for
+ * ground where fruit is grown stays off it. Trees and beds have edges that can be kept from: ajar, with the distance.
  */
 import { constantLane } from '@/core/calendar/span';
-import { ajar, open, shut, type Gate, type Verdict } from './gate';
+import { setsNone } from '@/core/products/label';
+import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 
 export const setback: Gate = {
   key: 'setback',
   name: 'Trees, beds, water',
-  spans: (context, range) => constantLane(range, verdict(context)),
+  spans: (context, range) => constantLane(range, verdicts(context).reduce(worseVerdict)),
 };
 
-function verdict({ product: { label }, zone }: Parameters<Gate['spans']>[0]): Verdict {
-  const asked = (from: string) => label.setbacks.find((s) => s.from === from)?.distance ?? null;
-  const { water } = zone;
-  // what nobody has looked for is not "none"
-  const minds = label.setbacks.find((s) => s.from !== 'tree' && s.from !== 'bed');
-  if (!water && minds) return ajar({ code: 'not-known', source: 'lawn sheet', missing: 'water' });
-  const fromWater = water && water.kind !== 'none' ? asked(water.kind) : null;
-  if (water && water.kind !== 'none' && fromWater !== null) {
-    if (water.distance === null)
-      return shut('bolt', { code: 'not-known', source: 'lawn sheet', missing: 'water-distance' });
-    const facts = { source: 'label', from: water.kind, distance: water.distance, asked: fromWater } as const;
-    if (water.distance < fromWater) return shut('bolt', { code: 'inside-setback', ...facts });
-  }
+/** The worst counts, the nearest water first. */
+function verdicts(context: GateContext): Verdict[] {
+  const { product, zone } = context;
+  const { label } = product;
+  const out = [...byWater(context), ...byFruit(context)];
   for (const [from, there] of [
     ['tree', zone.trees],
     ['bed', zone.beds],
   ] as const) {
-    const distance = asked(from);
-    if (there && distance !== null) return ajar({ code: 'keep-off', source: 'label', from, asked: distance });
+    const asked = label.setbacks.find((s) => s.from === from)?.distance;
+    if (there && asked !== undefined) out.push(ajar({ code: 'keep-off', source: 'label', from, asked }));
   }
-  return water && water.kind !== 'none' && fromWater !== null && water.distance !== null
-    ? open({
-        code: 'beyond-setback',
-        source: 'label',
-        from: water.kind,
-        distance: water.distance,
-        asked: fromWater,
-      })
-    : open({ code: 'no-setback', source: 'label' });
+  if (!label.setbacks.length && !setsNone(label, 'setbacks'))
+    out.push(ajar({ code: 'not-known', source: 'label', missing: 'setbacks' }));
+  return [...out, open({ code: 'no-setback', source: 'label' })];
+}
+
+function byWater({ product: { label }, zone: { waters } }: GateContext): Verdict[] {
+  const fromWater = label.setbacks.filter((s) => s.from !== 'tree' && s.from !== 'bed');
+  if (!fromWater.length) return [];
+  if (!waters) return [shut('bolt', { code: 'not-known', source: 'lawn sheet', missing: 'water' })];
+  return waters
+    .toSorted((a, b) => (a.distance ?? 0) - (b.distance ?? 0))
+    .flatMap((water): Verdict[] => {
+      const asked = fromWater.find((s) => s.from === water.kind)?.distance;
+      if (asked === undefined) return [];
+      if (water.distance === null)
+        return [shut('bolt', { code: 'not-known', source: 'lawn sheet', missing: 'water-distance' })];
+      const facts = { source: 'label', from: water.kind, distance: water.distance, asked } as const;
+      return [
+        water.distance < asked
+          ? shut('bolt', { code: 'inside-setback', ...facts })
+          : open({ code: 'beyond-setback', ...facts }),
+      ];
+    });
+}
+
+function byFruit({ product: { label }, zone: { fruit } }: GateContext): Verdict[] {
+  if (!fruit || label.keepsFromFruit === false) return [];
+  return [
+    label.keepsFromFruit
+      ? shut('bolt', { code: 'fruit-here', source: 'label' })
+      : shut('bolt', { code: 'not-known', source: 'label', missing: 'fruit' }),
+  ];
 }

@@ -74,7 +74,7 @@ describe('rain-free', () => {
     const c = leaf({ forecast: sky(4, 0) });
     expect(said(at(rainFree, c, 20, addDays(today, 9)))).toBe('ajar not-known');
     expect(said(at(rainFree, leaf({ forecast: null }), 9))).toBe('ajar not-known');
-    const unsaid = { ...leafProduct, label: { ...leafLabel, rainFreeHours: null } };
+    const unsaid = { ...leafProduct, label: { ...leafLabel, rainFreeHours: null, none: [] } };
     expect(said(at(rainFree, leaf({ product: unsaid }), 9))).toBe('shut bolt not-known');
     expect(said(at(rainFree, context(), 9))).toBe('open no-rain-free-hours-needed');
   });

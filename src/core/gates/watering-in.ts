@@ -5,6 +5,7 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
+import { setsNone } from '@/core/products/label';
 import { isPreEmergent } from '@/core/trade/terms';
 import type { Millimetres } from '@/core/units/quantity';
 import { INTAKE } from '@/core/weather/soil-water';
@@ -19,7 +20,7 @@ export const wateringIn: Gate = {
   spans: ({ product: { label, use }, zone, forecast, rules }, range) => {
     // a label's figure is for what it sets it for: a foliar treatment of the same product is not watered in
     const need = isPreEmergent(use) || use === 'turf care' ? label.wateringIn : null;
-    if (label.inSoil && !need && isPreEmergent(use))
+    if (!need && isPreEmergent(use) && !setsNone(label, 'wateringIn'))
       return constantLane(range, ajar({ code: 'not-known', source: 'label', missing: 'watering-in' }));
     if (!need) return constantLane(range, open({ code: 'no-watering-in-needed', source: 'label' }));
     const { depth, withinDays } = need;

@@ -7,7 +7,7 @@
 import type { Day } from '@/core/calendar/day';
 import { dayOfHour, hourOfDay } from '@/core/calendar/hour';
 import { constantLane, laneByTick } from '@/core/calendar/span';
-import { isGranule } from '@/core/products/label';
+import { isGranule, setsNone } from '@/core/products/label';
 import type { MetresPerSecond } from '@/core/units/quantity';
 import { fromMilesPerHour } from '@/core/units/trade';
 import type { Forecast } from '@/core/weather/series';
@@ -39,8 +39,9 @@ function judge(
     source: isLabels ? 'label' : 'house rule',
     limit: isLabels ? byLabel : rules.windLimit,
   } as const;
-  return wind > rules.windCaution
-    ? ajar({ code: 'breezy', ...lower, ...facts })
+  if (wind > rules.windCaution) return ajar({ code: 'breezy', ...lower, ...facts });
+  return byLabel === null && !setsNone(label, 'wind')
+    ? ajar({ code: 'not-known', source: 'label', missing: 'wind-limit' })
     : open({ code: 'calm', ...lower, ...facts });
 }
 

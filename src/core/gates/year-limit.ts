@@ -7,7 +7,7 @@
 import type { Day } from '@/core/calendar/day';
 import { laneByBreaks } from '@/core/calendar/span';
 import { groundOf, shareOf } from '@/core/products/application';
-import { ingredientRate, limitsFor } from '@/core/products/label';
+import { ingredientRate, limitsFor, rateForTurf, setsNone } from '@/core/products/label';
 import {
   containedIn,
   entryOf,
@@ -79,9 +79,13 @@ function verdictOn(context: GateContext, day: Day): Verdict {
   });
 
   for (const ingredient of label.ingredients) {
-    const { name, yearLimit: limit, counts } = ingredient;
-    if (limit === null) continue;
+    const { name, counts } = ingredient;
+    if (ingredient.yearLimit === null) continue;
     const now = ingredientRate(rate, ingredient, label.density);
+    // a row that sets its own most of the product means so much of what is in it, whichever product brings it
+    const ofTurf = rateForTurf(label, zone, use)?.yearLimit;
+    const byTurf = ofTurf ? ingredientRate(ofTurf, ingredient, label.density) : null;
+    const limit = Math.min(ingredient.yearLimit, byTurf ?? Infinity) as KilogramsPerHectare;
     const worst = now === null ? null : worstOf(ofIngredient(name, counts), now, limit);
     if (now === null || worst === null) return notTold(context);
     if (exceeds(now, worst.fits))
@@ -95,7 +99,10 @@ function verdictOn(context: GateContext, day: Day): Verdict {
       });
   }
   const { yearLimit: limit } = limitsFor(label, zone, use);
-  if (limit === null) return shut('bolt', { code: 'not-known', source: 'label', missing: 'year-limit' });
+  if (limit === null)
+    return setsNone(label, 'yearLimit')
+      ? open({ code: 'no-year-limit', source: 'label' })
+      : shut('bolt', { code: 'not-known', source: 'label', missing: 'year-limit' });
   const worst = worstOf(ofProduct(label.id), rate.rate, limit.rate);
   if (!worst) return notTold(context);
   const over = rate.by !== limit.by || exceeds(rate.rate, worst.fits);

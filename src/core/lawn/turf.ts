@@ -130,7 +130,7 @@ const NITROGEN_LB: Record<Turf, number> = {
   'creeping bentgrass': 5,
   bermudagrass: 6,
   zoysiagrass: 3,
-  centipedegrass: 2,
+  centipedegrass: 1,
   'St. Augustinegrass': 4,
   bahiagrass: 3,
   buffalograss: 2,

@@ -8,9 +8,27 @@ export type Drainage = (typeof DRAINAGES)[number];
 export { COVERS as THATCHES, type Cover as Thatch } from '@/core/ground/site';
 export const ASPECTS = ['north', 'east', 'south', 'west'] as const;
 export type Aspect = (typeof ASPECTS)[number];
-/** Water near a zone; none: somebody has looked. Not said is null. */
-export const WATERS = ['well', 'pond', 'stream', 'drain', 'none'] as const;
+/** Water near a zone. */
+export const WATERS = ['well', 'pond', 'stream', 'drain'] as const;
 export type Water = (typeof WATERS)[number];
+/** One water near a zone; feet of null: not measured. */
+export type WaterNear = Readonly<{ kind: Water; feet: number | null }>;
+
+/**
+ * Waters as they were stored. @throws RangeError if they are none of ours
+ */
+export function readWaters(stored: unknown): WaterNear[] | null {
+  if (stored === null) return null;
+  const isOne = (w: unknown): w is WaterNear =>
+    typeof w === 'object' &&
+    w !== null &&
+    'kind' in w &&
+    (WATERS as readonly unknown[]).includes(w.kind) &&
+    'feet' in w &&
+    (w.feet === null || typeof w.feet === 'number');
+  if (!Array.isArray(stored) || !stored.every(isOne)) throw new RangeError('No list of waters near a zone');
+  return stored;
+}
 export const TREE_KINDS = ['ornamental', 'fruit'] as const;
 export type TreeKind = (typeof TREE_KINDS)[number];
 

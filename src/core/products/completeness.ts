@@ -1,5 +1,5 @@
 /** What gates need of a product sheet and do not find there: how far a sheet is, and what its gaps cost. */
-import { isGranule, isHerbicide, type Label } from './label';
+import { isGranule, isHerbicide, setsNone, type Label, type NoneKey } from './label';
 import { isPreEmergent } from '@/core/trade/terms';
 
 type Gap = Readonly<{
@@ -10,63 +10,106 @@ type Gap = Readonly<{
   gate: string;
 }>;
 export type Completeness = Readonly<{ asked: number; there: number; gaps: readonly Gap[] }>;
+type Question = readonly [there: boolean, gap: Gap];
 
+const ask = (there: boolean, field: string, costs: Gap['costs'], gate: string): Question => [
+  there,
+  { field, costs, gate },
+];
+
+/** A figure counts as there when it is typed, or when somebody has read that the label sets none. */
 export function completenessOf(label: Label): Completeness {
   if (!isHerbicide(label)) return completenessOfOther(label);
   const isSprayed = !isGranule(label);
-  const questions: (readonly [there: boolean, gap: Gap])[] = [
-    [label.rates.length > 0, { field: 'Rates', costs: 'shut', gate: 'Label turf' }],
-    [label.ingredients.length > 0, { field: 'Active ingredients', costs: 'not known', gate: 'Year limit' }],
-    [
+  const typed = (value: unknown, key: NoneKey) =>
+    (Array.isArray(value) ? value.length > 0 : value !== null) || setsNone(label, key);
+  const rows = label.rates.length > 0;
+  const isPost = label.onLeaf || label.rates.some((r) => !isPreEmergent(r.use));
+  const isPre = !rows || label.rates.some((r) => isPreEmergent(r.use));
+  return summary([
+    ask(rows, 'Rates', 'shut', 'Label turf'),
+    ask(label.ingredients.length > 0, 'Active ingredients', 'not known', 'Year limit'),
+    ask(
       label.ingredients.every((i) => i.yearLimit === null || i.counts === 'a.i.' || i.acid !== null),
-      { field: 'Acid equivalent', costs: 'shut', gate: 'Year limit' },
-    ],
-    [
+      'Acid equivalent',
+      'shut',
+      'Year limit',
+    ),
+    ask(
+      label.ingredients.some((i) => i.yearLimit !== null) || setsNone(label, 'ingredientLimits'),
+      'Most of an ingredient in a year',
+      'not known',
+      'Year limit',
+    ),
+    ask(
       label.ingredients.every((i) => i.group !== null),
-      { field: 'Site of action group', costs: 'not known', gate: 'Resistance' },
-    ],
-    [
-      label.yearLimit !== null || (label.rates.length > 0 && label.rates.every((r) => r.yearLimit !== null)),
-      { field: 'Most in a year', costs: 'shut', gate: 'Year limit' },
-    ],
-    [label.registeredIn !== null, { field: 'Registered in', costs: 'not known', gate: 'Registration' }],
-    [label.category !== null, { field: 'Licence category', costs: 'not known', gate: 'Licence' }],
-    [label.methods.length > 0, { field: 'Equipment', costs: 'shut', gate: 'Equipment' }],
-    [label.seedingWait.length > 0, { field: 'Wait before seeding', costs: 'shut', gate: 'Seeding ahead' }],
-    [label.seedlings !== null, { field: 'Seedlings', costs: 'shut', gate: 'Seeding behind' }],
-    [
-      !label.inSoil || label.wateringIn !== null,
-      { field: 'Watering-in', costs: 'not known', gate: 'Watering-in' },
-    ],
-    [
-      !label.onLeaf || label.rainFreeHours !== null,
-      { field: 'Rain-free hours', costs: 'shut', gate: 'Rain-free' },
-    ],
-    [
-      !label.rates.some((r) => !isPreEmergent(r.use)) || label.after.length > 0,
-      { field: 'Weeds it takes, and up to which stage', costs: 'not known', gate: 'Growth stage' },
-    ],
-    [!isSprayed || label.carrier !== null, { field: 'Spray volume', costs: 'not known', gate: 'Equipment' }],
-    [label.reentry !== '', { field: 'Re-entry', costs: 'not known', gate: 'Re-entry and event' }],
-    [label.packages.length > 0, { field: 'Packages', costs: 'not known', gate: 'Stock' }],
-  ];
-  return summary(questions);
+      'Site of action group',
+      'not known',
+      'Resistance',
+    ),
+    ask(
+      typed(label.yearLimit, 'yearLimit') || (rows && label.rates.every((r) => r.yearLimit !== null)),
+      'Most in a year',
+      'shut',
+      'Year limit',
+    ),
+    ask(
+      typed(label.mostApplications, 'mostApplications') ||
+        (rows && label.rates.every((r) => r.mostApplications !== null)),
+      'Most applications',
+      'not known',
+      'Number of applications',
+    ),
+    ask(
+      typed(label.minimumIntervalDays, 'intervalDays') ||
+        (rows && label.rates.every((r) => r.intervalDays !== null)),
+      'Least days between',
+      'not known',
+      'Interval',
+    ),
+    ask(label.registeredIn !== null, 'Registered in', 'not known', 'Registration'),
+    ask(typed(label.sites, 'sites'), 'Sites', 'not known', 'Site'),
+    ask(label.category !== null, 'Licence category', label.restrictedUse ? 'shut' : 'not known', 'Licence'),
+    ask(label.signalWord !== '', 'Signal word', 'not known', 'Precautions'),
+    ask(label.methods.length > 0, 'Equipment', 'shut', 'Equipment'),
+    ask(typed(label.seedingWait, 'seedingWait'), 'Wait before seeding', 'shut', 'Seeding ahead'),
+    ask(typed(label.seedlings, 'seedlings'), 'Seedlings', 'shut', 'Seeding behind'),
+    ask(typed(label.setbacks, 'setbacks'), 'Distances to keep', 'not known', 'Trees, beds, water'),
+    ask(label.keepsFromFruit !== null, 'Where fruit is grown', 'shut', 'Trees, beds, water'),
+    ask(!isPre || typed(label.wateringIn, 'wateringIn'), 'Watering-in', 'not known', 'Watering-in'),
+    ask(!isPost || typed(label.rainFreeHours, 'rainFreeHours'), 'Rain-free hours', 'shut', 'Rain-free'),
+    ask(!isSprayed || typed(label.windLimit, 'wind'), 'Wind', 'not known', 'Wind'),
+    ask(
+      !isSprayed || typed(label.air.least ?? label.air.most, 'air'),
+      'Air temperature',
+      'not known',
+      'Air temperature',
+    ),
+    ask(typed(label.mowing.beforeDays, 'mowing'), 'No mowing before', 'not known', 'Mowing'),
+    ask(
+      !isPost || label.after.length > 0,
+      'Weeds it takes, and up to which stage',
+      'not known',
+      'Growth stage',
+    ),
+    ask(!isPre || label.before.length > 0, 'Weeds it keeps from coming up', 'not known', 'Growth stage'),
+    ask(!isSprayed || typed(label.carrier, 'carrier'), 'Spray volume', 'not known', 'Equipment'),
+    ask(label.reentry !== '', 'Re-entry', 'not known', 'Re-entry and event'),
+    ask(label.packages.length > 0, 'Packages', 'not known', 'Stock'),
+  ]);
 }
 
 /** What the gates of a fertilizer, lime, iron or wetting agent ask for. */
 function completenessOfOther(label: Label): Completeness {
   return summary([
-    [label.rates.length > 0, { field: 'Rates', costs: 'not known', gate: 'Label rate' }],
-    [label.methods.length > 0, { field: 'Equipment', costs: 'shut', gate: 'Equipment' }],
-    [
-      label.kind !== 'fertilizer' || label.analysis !== null,
-      { field: 'Analysis', costs: 'not known', gate: 'Nitrogen' },
-    ],
-    [label.packages.length > 0, { field: 'Packages', costs: 'not known', gate: 'Stock' }],
+    ask(label.rates.length > 0, 'Rates', 'not known', 'Label rate'),
+    ask(label.methods.length > 0, 'Equipment', 'shut', 'Equipment'),
+    ask(label.kind !== 'fertilizer' || label.analysis !== null, 'Analysis', 'not known', 'Nitrogen'),
+    ask(label.packages.length > 0, 'Packages', 'not known', 'Stock'),
   ]);
 }
 
-const summary = (questions: readonly (readonly [there: boolean, gap: Gap])[]): Completeness => ({
+const summary = (questions: readonly Question[]): Completeness => ({
   asked: questions.length,
   there: questions.filter(([there]) => there).length,
   gaps: questions.filter(([there]) => !there).map(([, gap]) => gap),

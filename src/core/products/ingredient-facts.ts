@@ -3,7 +3,7 @@
  * confidence for each; a label's figure always wins, and every screen that shows one of these says so.
  */
 import type { Weed } from '@/core/weeds/weeds';
-import type { Turf } from '@/core/trade/terms';
+import type { Site, Turf } from '@/core/trade/terms';
 import facts from './ingredient-facts.json' with { type: 'json' };
 
 export type IngredientFacts = Readonly<{
@@ -26,6 +26,11 @@ export type IngredientFacts = Readonly<{
   turf: Readonly<Partial<Record<Turf, 'safe' | 'injury' | 'sensitive' | 'dormant-only'>>>;
   pre: readonly Weed[];
   post: readonly Weed[];
+  /** what labels say of sites, or a limit that differs by turf, in words */
+  siteNote?: string;
+  limitNote?: string;
+  /** the only ground that labels allow */
+  sites?: readonly Site[];
   confidence: 'high' | 'medium' | 'low';
 }>;
 

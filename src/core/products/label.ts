@@ -14,7 +14,7 @@ import type {
 } from '@/core/units/quantity';
 import { substanceRate, type Content } from '@/core/units/by-label';
 import type { AmountUnit, ProductAmount, ProductRate, RateUnit } from '@/core/units/rate';
-import { USES, type Method, type ProductKind, type Turf, type Use } from '@/core/trade/terms';
+import { USES, type Method, type ProductKind, type Site, type Turf, type Use } from '@/core/trade/terms';
 import type { Stage, Weed } from '@/core/weeds/weeds';
 
 export const FORMULATIONS = ['WG', 'WP', 'SC', 'EC', 'EW', 'SL', 'G'] as const;
@@ -28,6 +28,31 @@ export const TANK_MIXES = ['as its label says', 'alone only'] as const;
 export type TankMix = (typeof TANK_MIXES)[number];
 export const SETBACKS_FROM = ['well', 'pond', 'stream', 'drain', 'tree', 'bed'] as const;
 export type SetbackFrom = (typeof SETBACKS_FROM)[number];
+
+/** Figures of a label that it may set or not: what is not typed is asked for, unless somebody says that it sets none. */
+export const NONE_KEYS = [
+  'yearLimit',
+  'mostApplications',
+  'intervalDays',
+  'ingredientLimits',
+  'rainFreeHours',
+  'wateringIn',
+  'wind',
+  'air',
+  'mowing',
+  'setbacks',
+  'sites',
+  'seedingWait',
+  'seedlings',
+  'reentryHours',
+  'carrier',
+  'surfactant',
+  'mixHours',
+] as const;
+export type NoneKey = (typeof NONE_KEYS)[number];
+
+/** Whether somebody has read the label and found that it sets none of this. A figure that is typed counts all the same. */
+export const setsNone = (label: Pick<Label, 'none'>, key: NoneKey): boolean => label.none.includes(key);
 
 export type Ingredient = Readonly<{
   name: string;
@@ -60,6 +85,10 @@ export type LabelRate = Readonly<{
 }>;
 
 /** Days from application to seeding, for rates up to and including `upTo`; the steps rise. */
+/** From when a label counts the age of seedlings. */
+export const SEEDLINGS_SINCE = ['sown', 'emergence'] as const;
+export type SeedlingsSince = (typeof SEEDLINGS_SINCE)[number];
+
 type SeedingWait = readonly Readonly<{ upTo: ProductRate; days: number }>[];
 
 export type LimitPeriod = 'calendar year' | '12 months';
@@ -94,10 +123,11 @@ export type Label = Readonly<{
   /** most product in the period; null: the sheet does not say */
   yearLimit: ProductRate | null;
   mostApplications: number | null;
-  minimumIntervalDays: number;
+  /** null: none, or not typed: see `none` */
+  minimumIntervalDays: number | null;
   seedingWait: SeedingWait;
-  /** how far seedlings must be before it may be put on them; null: the sheet does not say */
-  seedlings: Readonly<{ weeks: number | null; mowings: number | null }> | null;
+  /** how far seedlings must be before it may be put on them; null: none, or not typed */
+  seedlings: Readonly<{ weeks: number | null; mowings: number | null; since: SeedlingsSince }> | null;
   /** where it works: in the soil (a barrier), through the leaf, or both */
   inSoil: boolean;
   onLeaf: boolean;
@@ -106,8 +136,9 @@ export type Label = Readonly<{
   /** weeds it keeps from coming up, and weeds it takes up to a stage once they are up */
   before: readonly Weed[];
   after: readonly Readonly<{ weed: Weed; upTo: Stage }>[];
+  /** null: none, or not typed: see `none`; so are the figures that follow */
   wateringIn: Readonly<{ depth: Millimetres; withinDays: number }> | null;
-  /** hours without rain that the leaf needs; null: none asked, or not said */
+  /** hours without rain that the leaf needs */
   rainFreeHours: number | null;
   air: Readonly<{ least: Celsius | null; most: Celsius | null }>;
   windLimit: MetresPerSecond | null;
@@ -119,8 +150,14 @@ export type Label = Readonly<{
   tankMix: TankMix;
   compatibility: string;
   setbacks: readonly Readonly<{ from: SetbackFrom; distance: Metres }>[];
+  /** it may not be used where fruit is grown; null: not typed */
+  keepsFromFruit: boolean | null;
+  /** the ground on which it may be used; null: any, or not typed */
+  sites: readonly Site[] | null;
+  /** what the label sets none of, as somebody has read */
+  none: readonly NoneKey[];
   /** days without mowing before and after */
-  mowing: Readonly<{ beforeDays: number; afterDays: number }>;
+  mowing: Readonly<{ beforeDays: number | null; afterDays: number | null }>;
   stains: boolean;
   /** hours that a mix may stand; null: not said */
   mixHours: number | null;
@@ -190,7 +227,7 @@ export function limitsFor(
   label: Label,
   ground: Ground,
   use: Use,
-): Readonly<{ yearLimit: ProductRate | null; mostApplications: number | null; intervalDays: number }> {
+): Readonly<{ yearLimit: ProductRate | null; mostApplications: number | null; intervalDays: number | null }> {
   const row = rateForTurf(label, ground, use);
   return {
     yearLimit: row?.yearLimit ?? label.yearLimit,

@@ -20,8 +20,17 @@ import {
   fromMilesPerHour,
 } from '@/core/units/trade';
 import type { Stage, Weed } from '@/core/weeds/weeds';
-import type { Dormancy, Formulation, Label, LimitPeriod, SetbackFrom, TankMix } from './label';
-import type { Method, Turf, Use, ProductKind } from '@/core/trade/terms';
+import type {
+  Dormancy,
+  Formulation,
+  Label,
+  LimitPeriod,
+  NoneKey,
+  SeedlingsSince,
+  SetbackFrom,
+  TankMix,
+} from './label';
+import type { Method, ProductKind, Site, Turf, Use } from '@/core/trade/terms';
 
 export const SHEET_FORMAT = 'iron-gate-label/1';
 export const CONTENT_UNITS = ['% by weight', 'lb/gal', 'g/L'] as const;
@@ -91,8 +100,13 @@ export type LabelSheet = Readonly<{
   tankMix: TankMix;
   compatibility: string;
   setbacks: readonly Readonly<{ from: SetbackFrom; feet: number }>[];
-  noMowingDaysBefore: number;
-  noMowingDaysAfter: number;
+  noMowingDaysBefore: number | null;
+  noMowingDaysAfter: number | null;
+  /** it may not be used where fruit is grown */
+  keepsFromFruit: boolean | null;
+  sites: readonly Site[] | null;
+  /** figures that the label does not set, as somebody has read: what is empty and not here was not typed */
+  none: readonly NoneKey[];
   stains: boolean;
   mixHours: number | null;
   rateUnit: RateUnit;
@@ -101,9 +115,9 @@ export type LabelSheet = Readonly<{
   period: LimitPeriod;
   yearLimit: number | null;
   mostApplications: number | null;
-  intervalDays: number;
+  intervalDays: number | null;
   seedingWait: readonly Readonly<{ upTo: number; days: number }>[];
-  seedlings: Readonly<{ weeks: number | null; mowings: number | null }> | null;
+  seedlings: Readonly<{ weeks: number | null; mowings: number | null; since?: SeedlingsSince }> | null;
 }>;
 
 export const contentOf = (figure: number, unit: ContentUnit): Content =>
@@ -163,7 +177,7 @@ export function labelFrom(sheet: LabelSheet, id: string, version: number): Label
     seedingWait: sheet.seedingWait
       .map((w) => ({ upTo: rate(w.upTo), days: w.days }))
       .sort((a, b) => a.upTo.rate - b.upTo.rate),
-    seedlings: sheet.seedlings,
+    seedlings: sheet.seedlings && { ...sheet.seedlings, since: sheet.seedlings.since ?? 'sown' },
     inSoil: sheet.inSoil,
     onLeaf: sheet.onLeaf,
     reachesBack: sheet.reachesBack,
@@ -189,6 +203,9 @@ export function labelFrom(sheet: LabelSheet, id: string, version: number): Label
     compatibility: sheet.compatibility,
     setbacks: sheet.setbacks.map(({ from, feet }) => ({ from, distance: fromFeet(feet) })),
     mowing: { beforeDays: sheet.noMowingDaysBefore, afterDays: sheet.noMowingDaysAfter },
+    keepsFromFruit: sheet.keepsFromFruit,
+    sites: sheet.sites,
+    none: sheet.none,
     stains: sheet.stains,
     mixHours: sheet.mixHours,
     packages: sheet.packages.map(({ size, unit, priceUsd }) => ({
@@ -203,7 +220,28 @@ export function labelFrom(sheet: LabelSheet, id: string, version: number): Label
   };
 }
 
-/** A sheet with nothing on it yet. */
+/** Whether a figure that a label may set is typed. */
+export const isTyped = (s: LabelSheet, key: NoneKey): boolean => {
+  switch (key) {
+    case 'ingredientLimits':
+      return s.ingredients.some((i) => i.yearLimitLbPerAcre !== null);
+    case 'wind':
+      return s.windMostMph !== null;
+    case 'air':
+      return s.airLeastF !== null || s.airMostF !== null;
+    case 'mowing':
+      return s.noMowingDaysBefore !== null || s.noMowingDaysAfter !== null;
+    case 'setbacks':
+    case 'seedingWait':
+      return s[key].length > 0;
+    case 'surfactant':
+      return s.surfactantPercent !== null;
+    default:
+      return s[key] !== null;
+  }
+};
+
+/** A sheet with nothing on it yet, and nothing assumed. */
 export const EMPTY_SHEET: LabelSheet = {
   format: SHEET_FORMAT,
   kind: 'herbicide',
@@ -213,7 +251,7 @@ export const EMPTY_SHEET: LabelSheet = {
   demo: false,
   status: 'registered',
   registeredIn: null,
-  signalWord: 'Caution',
+  signalWord: '',
   restrictedUse: false,
   category: null,
   formulation: 'WG',
@@ -225,7 +263,7 @@ export const EMPTY_SHEET: LabelSheet = {
   reentry: '',
   reentryHours: null,
   cautions: [],
-  inSoil: true,
+  inSoil: false,
   onLeaf: false,
   reachesBack: false,
   before: [],
@@ -241,8 +279,11 @@ export const EMPTY_SHEET: LabelSheet = {
   tankMix: 'as its label says',
   compatibility: '',
   setbacks: [],
-  noMowingDaysBefore: 0,
-  noMowingDaysAfter: 0,
+  noMowingDaysBefore: null,
+  noMowingDaysAfter: null,
+  keepsFromFruit: null,
+  sites: null,
+  none: [],
   stains: false,
   mixHours: null,
   rateUnit: 'oz/1000sqft',
@@ -251,7 +292,7 @@ export const EMPTY_SHEET: LabelSheet = {
   period: 'calendar year',
   yearLimit: null,
   mostApplications: null,
-  intervalDays: 0,
+  intervalDays: null,
   seedingWait: [],
   seedlings: null,
 };
@@ -263,5 +304,10 @@ export const EMPTY_SHEET: LabelSheet = {
 export function readSheet(stored: unknown): LabelSheet {
   if (typeof stored !== 'object' || stored === null || (stored as LabelSheet).format !== SHEET_FORMAT)
     throw new RangeError(`Not a product sheet of ${SHEET_FORMAT}`);
-  return { ...EMPTY_SHEET, ...stored };
+  const sheet = { ...EMPTY_SHEET, ...stored };
+  // before a sheet could tell "none" from "not typed" its zeros were what an empty form had
+  if (!('none' in stored))
+    for (const key of ['intervalDays', 'noMowingDaysBefore', 'noMowingDaysAfter'] as const)
+      if (sheet[key] === 0) sheet[key] = null;
+  return sheet;
 }

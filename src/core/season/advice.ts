@@ -4,6 +4,7 @@
  *
  * The weights are common practice, no source; what is known of ingredients is recalled and says so.
  */
+import { isOrganic } from '@/core/products/organic';
 import { yearOf, type Day } from '@/core/calendar/day';
 import { spanAt, type Range } from '@/core/calendar/span';
 import type { Facts, GateContext, GateKey } from '@/core/gates/gate';
@@ -35,25 +36,6 @@ export type Argument =
   | Readonly<{ code: 'granule-through-dead-leaf' }>
   | Readonly<{ code: 'fertilizer-not-combined' }>
   | Readonly<{ code: 'restricted-use' }>;
-
-/**
- * What a customer who asks for organic work takes, by name: a group that is not said, or none, makes nothing organic.
- * Minimum-risk and iron herbicides, from memory; whether a certifier lists the product is for its label.
- */
-const ORGANIC: ReadonlySet<string> = new Set(
-  [
-    'corn gluten meal',
-    'iron HEDTA',
-    'FeHEDTA',
-    'acetic acid',
-    'pelargonic acid',
-    'caprylic acid',
-    'capric acid',
-    'citric acid',
-    'eugenol',
-    'd-limonene',
-  ].map(substanceKey),
-);
 
 export type Suited = Readonly<{
   label: Label;
@@ -175,12 +157,8 @@ function argumentsFor(
     if (tolerance && tolerance !== 'safe')
       say(tolerance === 'injury' ? -8 : -20, { code: 'turf-sensitive', ingredient: name, tolerance });
   }
-  const isOrganic =
-    label.ingredients.length > 0 &&
-    label.ingredients.every(
-      (i) => ORGANIC.has(substanceKey(i.name)) || factsOf(i.name)?.status === 'biopesticide',
-    );
-  if (zone.organicOnly) say(isOrganic ? 40 : -80, { code: isOrganic ? 'organic' : 'not-organic' });
+  if (zone.organicOnly)
+    say(isOrganic(label) ? 40 : -80, { code: isOrganic(label) ? 'organic' : 'not-organic' });
   if (isGranule(label) && zone.cover === 'heavy') say(8, { code: 'granule-through-dead-leaf' });
   if (label.analysis && (label.analysis.n ?? 0) > 0) {
     const isWarm = TURF_FACTS[zone.turf].season === 'warm';

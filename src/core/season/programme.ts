@@ -70,7 +70,7 @@ export function plannedEntries(
           entryOf(p.label, p.rate, {
             ...{ id: p.id, status: 'planned', day: Math.max(a.plannedOn, today) as Day },
             ...{ share: shareOf(p.place, zone), ground: groundOf(p.place) },
-            intervalDays: limitsFor(p.label, zone, p.use).intervalDays,
+            intervalDays: limitsFor(p.label, zone, p.use).intervalDays ?? 0,
           }),
         ),
     );

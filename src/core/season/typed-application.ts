@@ -273,7 +273,7 @@ function readRepeat(
     const { intervalDays } = limitsFor(label, zone, use);
     return shots === null
       ? null
-      : { kind: 'sequence', shots: Math.round(shots), spacing: sequenceSpacing(intervalDays) };
+      : { kind: 'sequence', shots: Math.round(shots), spacing: sequenceSpacing(intervalDays ?? 0) };
   }
   if (isSplit(p.split)) {
     const { shares } = SPLITS[p.split];

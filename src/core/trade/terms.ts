@@ -36,6 +36,10 @@ export const isPreEmergent = (use: Use): boolean => use === 'pre-emergent' || us
 export const METHODS = ['boom', 'hand gun', 'backpack', 'spreader', 'hose-end'] as const;
 export type Method = (typeof METHODS)[number];
 
+/** What ground is used for: labels set limits by it. */
+export const SITES = ['home lawn', 'public ground', 'sports field', 'golf course', 'sod farm'] as const;
+export type Site = (typeof SITES)[number];
+
 /** Of the soil's upper hand's breadth, as felt between the fingers. */
 export const TEXTURES = ['sand', 'sandy loam', 'loam', 'clay loam', 'clay'] as const;
 export type Texture = (typeof TEXTURES)[number];

@@ -230,12 +230,10 @@ function contextFrom(q: GatesQuestion): GateContext {
       state: z.state ?? null,
       seedingOn: on(z.seeding_on, 'zone.seeding_on'),
       irrigationPerHour: z.irrigation_mm_per_h === undefined ? null : millimetres(z.irrigation_mm_per_h),
-      water: z.water
-        ? {
-            kind: z.water.kind,
-            distance: z.water.distance_m === undefined ? null : metres(z.water.distance_m),
-          }
-        : null,
+      waters: watersOf(z),
+      grounds: z.grounds ?? null,
+      fruit: z.fruit ?? false,
+      optOut: z.opt_out ?? '',
       trees: z.trees ?? false,
       beds: z.beds ?? false,
       cover: z.cover ?? 'none',
@@ -325,6 +323,17 @@ function seenFrom(s: NonNullable<GatesQuestion['seen']>): GateContext['seen'] {
     noticeSent: sent ? hourOf(dayAt(sent, 'seen.notice_sent'), Number(sent.slice(11, 13))) : null,
     event: s.event ? { on: dayAt(s.event.on, 'seen.event.on'), what: s.event.what } : null,
   };
+}
+
+/** All waters that were sent; a single one of kind none: somebody has looked. */
+function watersOf({ water, waters }: GatesQuestion['zone']): GateContext['zone']['waters'] {
+  const sent = waters ?? (water ? [water] : null);
+  return (
+    sent &&
+    sent.flatMap(({ kind, distance_m }) =>
+      kind === 'none' ? [] : [{ kind, distance: distance_m === undefined ? null : metres(distance_m) }],
+    )
+  );
 }
 
 function outlookFrom(o: NonNullable<GatesQuestion['outlook']>, today: Day, latitude: number): Outlook {

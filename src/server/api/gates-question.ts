@@ -7,8 +7,10 @@ import {
   type Texture,
   METHODS,
   TURFS,
+  SITES,
   USES,
   type Method,
+  type Site,
   type Turf,
   type Use,
 } from '@/core/trade/terms';
@@ -51,7 +53,13 @@ export type GatesQuestion = Readonly<{
     state?: string;
     seeding_on?: string;
     irrigation_mm_per_h?: number;
-    water?: Readonly<{ kind: Water; distance_m?: number }>;
+    /** the nearest; none: somebody has looked */
+    water?: Readonly<{ kind: Water | 'none'; distance_m?: number }>;
+    /** all of them; empty: somebody has looked and found none */
+    waters?: readonly Readonly<{ kind: Water; distance_m?: number }>[];
+    grounds?: Site;
+    fruit?: boolean;
+    opt_out?: string;
     trees?: boolean;
     beds?: boolean;
     cover?: Cover;
@@ -136,6 +144,13 @@ export type GatesQuestion = Readonly<{
 }>;
 
 const maybeDate = date.allow(null);
+const oneWater = (...kinds: readonly string[]) =>
+  Joi.object({
+    kind: Joi.string()
+      .valid(...kinds)
+      .required(),
+    distance_m: Joi.number().min(0).max(100_000),
+  });
 const season = {
   begins: date,
   crossed: maybeDate,
@@ -188,12 +203,13 @@ export const gatesQuestion = Joi.object<GatesQuestion>({
     state: text,
     seeding_on: date,
     irrigation_mm_per_h: Joi.number().min(0).max(200),
-    water: Joi.object({
-      kind: Joi.string()
-        .valid(...WATERS)
-        .required(),
-      distance_m: Joi.number().min(0).max(100_000),
-    }),
+    water: oneWater(...WATERS, 'none'),
+    waters: Joi.array()
+      .items(oneWater(...WATERS))
+      .max(20),
+    grounds: Joi.string().valid(...SITES),
+    fruit: Joi.boolean(),
+    opt_out: Joi.string().allow('').max(1000),
     trees: Joi.boolean(),
     beds: Joi.boolean(),
     cover: Joi.string().valid(...COVERS),

@@ -1,7 +1,7 @@
 /** The gates call, described: its question and its answer. */
 import { GATE_KEYS } from '@/core/gates/gate';
 import { COVERS } from '@/core/ground/site';
-import { TEXTURES, METHODS, TURFS, USES } from '@/core/trade/terms';
+import { METHODS, SITES, TEXTURES, TURFS, USES } from '@/core/trade/terms';
 import { WATERS } from '@/core/lawn/zone';
 import { RATE_UNITS } from '@/core/units/rate';
 import { ALL_WEEDS, STAGES } from '@/core/weeds/weeds';
@@ -55,7 +55,14 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
           state: { ...text, description: 'Where the product must be registered' },
           seeding_on: date,
           irrigation_mm_per_h: number('mm/h', { minimum: 0 }),
-          water: some({ kind: word(WATERS), distance_m: number('m', { minimum: 0 }) }, ['kind']),
+          water: some({ kind: word([...WATERS, 'none']), distance_m: number('m', { minimum: 0 }) }, ['kind']),
+          waters: list(
+            some({ kind: word(WATERS), distance_m: number('m', { minimum: 0 }) }, ['kind']),
+            'All waters near it; empty: somebody has looked and found none',
+          ),
+          grounds: word(SITES),
+          fruit: { type: 'boolean', description: 'Trees of which fruit is eaten stand in it' },
+          opt_out: { type: 'string', description: 'What the customer does not want, in words' },
           trees: bool,
           beds: bool,
           cover: word(COVERS),

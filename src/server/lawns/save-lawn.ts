@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { isoDay, parseDay } from '@/core/calendar/day';
 import { SCHOOLS, type School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, type Exposure, type Moisture } from '@/core/ground/site';
-import { TEXTURES, type Texture, TURFS, type Turf } from '@/core/trade/terms';
+import { SITES, TEXTURES, type Site, type Texture, TURFS, type Turf } from '@/core/trade/terms';
 import { readTakeoff, type TakeoffDraft } from '@/core/lawn/takeoff-draft';
 import { readTrees, type TreeDraft } from '@/core/lawn/takeoff-draft';
 import type { LonLatRings, Measure } from '@/core/lawn/measure';
@@ -71,8 +71,9 @@ export type LawnInput = Readonly<{
   aspect: Aspect | null;
   concreteEdgeFt: string;
   bedEdgeFt: string;
-  water: Water | null;
-  waterFt: string;
+  /** null: nobody has looked */
+  waters: readonly Readonly<{ kind: Water; feet: string }>[] | null;
+  grounds: Site | null;
   irrigation: string;
   thatch: Thatch;
   seedingOn: string;
@@ -155,8 +156,12 @@ const shape = {
   aspect: maybe(ASPECTS),
   concreteEdgeFt: figureText,
   bedEdgeFt: figureText,
-  water: maybe(WATERS),
-  waterFt: figureText,
+  waters: Joi.array()
+    .items(Joi.object({ kind: choice(WATERS), feet: figureText }))
+    .max(20)
+    .allow(null)
+    .required(),
+  grounds: maybe(SITES),
   irrigation: figureText,
   thatch: choice(THATCHES),
   seedingOn: words(20),
@@ -227,7 +232,12 @@ function rowsOf(input: LawnInput) {
   const slopePercent = optional(input.slopePercent, 'Slope', '%', 0, 100);
   const concreteEdgeFt = optional(input.concreteEdgeFt, 'Edge along concrete', 'ft', 0, 100_000);
   const bedEdgeFt = optional(input.bedEdgeFt, 'Edge along beds', 'ft', 0, 100_000);
-  const waterFt = optional(input.waterFt, 'Distance to water', 'ft', 0, 100_000);
+  const waters =
+    input.waters &&
+    input.waters.map(({ kind, feet }) => ({
+      kind,
+      feet: optional(feet, `Distance to the ${kind}`, 'ft', 0, 100_000),
+    }));
   const irrigation = optional(input.irrigation, 'Irrigation', 'in an hour', 0.01, 5);
   if (issues.length) return { issues };
   const area = measured(measure, trees.value, fromSquareFeet(typed));
@@ -268,8 +278,8 @@ function rowsOf(input: LawnInput) {
       aspect: input.aspect,
       concreteEdgeFt: toNumeric(concreteEdgeFt ?? 0),
       bedEdgeFt: toNumeric(bedEdgeFt ?? 0),
-      water: input.water,
-      waterFt: input.water === null || input.water === 'none' ? null : numeric(waterFt),
+      waters,
+      grounds: input.grounds,
       irrigationInPerHour: numeric(irrigation),
       thatch: input.thatch,
       seedingOn: seeding === null ? null : isoDay(seeding),

@@ -1,3 +1,4 @@
+import { setsNone } from '@/core/products/label';
 import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { notFound } from 'next/navigation';
@@ -147,9 +148,19 @@ function Rates({ versions, label }: ProductSheet) {
           </Figure>
         ))}
       <Figure name="Most applications">
-        {label.mostApplications === null ? 'no number set' : figure(label.mostApplications)}
+        {label.mostApplications !== null
+          ? figure(label.mostApplications)
+          : setsNone(label, 'mostApplications')
+            ? 'the label sets none'
+            : 'not typed yet'}
       </Figure>
-      <Figure name="Days between">{plural(label.minimumIntervalDays, 'day')}</Figure>
+      <Figure name="Days between">
+        {label.minimumIntervalDays !== null
+          ? plural(label.minimumIntervalDays, 'day')
+          : setsNone(label, 'intervalDays')
+            ? 'the label sets none'
+            : 'not typed yet'}
+      </Figure>
       {seedingWait.map((w) => (
         <Figure key={w.upTo} name={`Wait before seeding, up to ${significant(w.upTo)} ${unit}`}>
           {plural(w.days, 'day')}

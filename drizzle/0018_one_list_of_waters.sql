@@ -1,0 +1,2 @@
+ALTER TABLE "zone" DROP COLUMN "water";--> statement-breakpoint
+ALTER TABLE "zone" DROP COLUMN "water_ft";
