@@ -153,7 +153,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
         exposure: 'full sun',
         seedingOn: '2027-08-10',
         irrigationInPerHour: '0.5',
-        plans: [{ product: 'prodiamine', split: 'single', total: '0.4', days: ['2027-03-20'] }],
+        plans: [{ product: 'prodiamine', split: 'single', total: '0.3', days: ['2027-03-20'] }],
       },
     ],
   },
@@ -267,13 +267,13 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
           {
             product: 'prodiamine',
             split: 'halves',
-            total: '0.7',
+            total: '0.54',
             days: ['2027-02-25', '2027-05-06'],
             done: [
               {
                 day: '2027-02-25',
                 by: LISE,
-                amount: '34',
+                amount: '26',
                 unit: 'g',
                 water: '3.5',
                 wind: '7',
@@ -368,7 +368,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
         exposure: 'full sun',
         seedingOn: '2027-04-01',
         irrigationInPerHour: '0.4',
-        plans: [{ product: 'mesotrione', split: 'halves', total: '12', days: ['2027-03-19', '2027-04-16'] }],
+        plans: [{ product: 'mesotrione', split: 'halves', total: '12', days: ['2027-03-17', '2027-03-31'] }],
       },
     ],
   },

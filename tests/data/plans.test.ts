@@ -221,9 +221,9 @@ describe('an application', () => {
 
   test('two that each keep the limit and together do not: of two saved at once one is stopped', async () => {
     const site = '27 Orchard Close · front and side';
-    const first = await productOf('Prodiamine 65', { rate: '0.4', use: 'pre-emergent' });
+    const first = await productOf('Prodiamine 65', { rate: '0.18', use: 'pre-emergent' });
     const on = (plannedOn: string) => applicationInput(site, { plannedOn, products: [first] }, {}, 'new');
-    // 0.4 of 0.83 oz are planned already: one more fits, two do not
+    // on bluegrass 0.3 of 0.55 oz are planned already: one more fits, two do not
     const [a, b] = [await on('2027-08-01'), await on('2027-11-01')];
     const outcomes = await Promise.all([saveApplication(tech, a), saveApplication(tech, b)]);
     expect(outcomes.map((o) => (o.ok ? 'saved' : o.refusal.kind)).sort()).toEqual(['bolted', 'saved']);
@@ -244,7 +244,7 @@ describe('a programme', () => {
     const site = '8 Fallow Street · whole lawn';
     const products = [
       await productOf('Prodiamine 65', { rate: '0.2', use: 'pre-emergent' }),
-      await productOf('Atrazine', { rate: '1', use: 'post-emergent' }),
+      await productOf('Atrazine', { rate: '0.7', use: 'post-emergent' }),
       await productOf('Fertilizer 18-0-4', { rate: '3', use: 'turf care', tank: 2 }),
     ];
     const input = await applicationInput(site, { plannedOn: '2027-10-20', products }, {}, 'new');

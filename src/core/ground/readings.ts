@@ -103,7 +103,7 @@ export type Assimilated = Readonly<{
  * The state is offset, transient, and one bias for each instrument that has read: an instrument that is half a degree off
  * is so in every reading, so ten readings of it know no more than it knows itself.
  * @param met each reading with what the ground of its kind had there and then
- * @param until hours of the run: the state is carried on to its end; a reading after it is not used
+ * @param until hours of the run: the state is carried on to its end; a reading more than a day after it is not used
  * @param prior what is known before the first reading: see `priorFrom`
  */
 export function assimilate(
@@ -146,7 +146,7 @@ export function assimilate(
     );
   const innovations: Innovation[] = [];
   for (const { reading, model } of inOrder) {
-    goTo(Math.min(reading.hour, until));
+    goTo(reading.hour);
     const bias = 2 + instruments.indexOf(instrumentOf(reading));
     const seen = [OFFSET, TRANSIENT, bias];
     const expected = model.temperature + seen.reduce((sum, i) => sum + x[i]!, 0);
@@ -156,7 +156,7 @@ export function assimilate(
     const variance = seen.reduce((sum, i) => sum + seenWith[i]!, 0) + noise;
     const sd = Math.sqrt(variance);
     const innovation = reading.value - expected;
-    const isUsed = Math.abs(innovation) <= OUTLIER_SDS * sd && reading.hour <= until;
+    const isUsed = Math.abs(innovation) <= OUTLIER_SDS * sd && reading.hour <= until + 24;
     if (isUsed) {
       used++;
       // a reading that is odd, and not absurd, pulls no harder than one at the edge of the usual

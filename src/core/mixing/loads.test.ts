@@ -8,12 +8,16 @@ import { inTankOrder } from './order';
 const gallonPerThousand = (rateOf(1, 'gal/1000sqft') as VolumeRate).rate;
 const dry: InTank = {
   rate: rateOf(0.4, 'oz/1000sqft'),
+  minimum: rateOf(0.18, 'oz/1000sqft'),
   maximum: rateOf(0.83, 'oz/1000sqft'),
+  left: null,
   step: 0.001,
 };
 const liquid: InTank = {
   rate: rateOf(2, 'floz/1000sqft'),
+  minimum: rateOf(0.5, 'floz/1000sqft'),
   maximum: rateOf(3, 'floz/1000sqft'),
+  left: null,
   step: L_PER_FL_OZ / 4,
 };
 const backpack: MixInput = {
@@ -49,10 +53,96 @@ test('200 gal at 2 gal/1,000 cover 100,000 sq ft (common practice, no source)', 
   expect(loads[0]!.mix / L_PER_GAL).toBeCloseTo(200, 6);
 });
 
-test('6,240 sq ft take a full backpack and a last load that ends empty', () => {
-  const { loads, mix } = mixed({ area: fromSquareFeet(6240) });
-  expect(loads.map((l) => toSquareFeet(l.area)).map(Math.round)).toEqual([4000, 2240]);
+test('6,240 sq ft take two even loads; what the scale leaves over in one, the other has', () => {
+  const { loads, mix, products } = mixed({ area: fromSquareFeet(6240) });
+  expect(loads.map((l) => toSquareFeet(l.area)).map(Math.round)).toEqual([3120, 3120]);
   expect(mix / L_PER_GAL).toBeCloseTo(6.24, 9);
+  // 70.76 g: 35 and 36
+  expect(loads.map((l) => amountIn(l.products[0]!.measured, 'g'))).toEqual(
+    [35, 36].map((g) => expect.closeTo(g, 9)),
+  );
+  expect(amountIn(products[0]!, 'g')).toBeCloseTo(71, 9);
+});
+
+const sqFt = (n: number) => ({ area: fromSquareFeet(n) });
+const ounces = (
+  rate: number,
+  minimum: number,
+  maximum: number,
+  step: number,
+  left: number | null = null,
+): InTank => ({
+  rate: rateOf(rate, 'floz/1000sqft'),
+  minimum: rateOf(minimum, 'floz/1000sqft'),
+  maximum: rateOf(maximum, 'floz/1000sqft'),
+  step: step * L_PER_FL_OZ,
+  left: left === null ? null : rateOf(left, 'floz/1000sqft'),
+});
+const grams = (
+  rate: number,
+  minimum: number,
+  maximum: number,
+  step: number,
+  left: number | null = null,
+): InTank => ({
+  rate: rateOf(rate, 'g/1000sqft'),
+  minimum: rateOf(minimum, 'g/1000sqft'),
+  maximum: rateOf(maximum, 'g/1000sqft'),
+  step: step * 0.001,
+  left: left === null ? null : rateOf(left, 'g/1000sqft'),
+});
+// arithmetic
+describe('rounding that stays within the label, or says which tool would', () => {
+  const refused = (over: Partial<MixInput>) => {
+    const r = mixFor({ ...backpack, ...over });
+    if (r.ok) throw new Error('not refused');
+    return r.refusal;
+  };
+  test('0.1 fl oz on 3,500 sq ft by a quarter-ounce jug is 0.35: a quarter is under, a half is a long way over', () => {
+    expect(refused({ ...sqFt(3500), products: [ounces(0.1, 0.1, 0.2, 0.25)] })).toMatchObject({
+      kind: 'step-too-coarse',
+      // 10.35 mL at the label's low: 11 of 1 mL; 15 by fives is far over
+      finer: 0.001,
+    });
+  });
+  test('at the label’s low it rounds up, never under it', () => {
+    const { loads } = mixed({ ...sqFt(3800), products: [grams(1, 1, 2, 1)] });
+    expect(amountIn(loads[0]!.products[0]!.measured, 'g')).toBeCloseTo(4, 9);
+  });
+  test('0.9 g on 1,300 sq ft at the label’s low, 1-g scale: 1 g is 15 % under, 2 g 71 % over: a finer scale', () => {
+    expect(refused({ ...sqFt(1300), products: [grams(0.9, 0.9, 1.8, 1)] })).toMatchObject({
+      kind: 'step-too-coarse',
+      finer: 0.0001,
+    });
+  });
+  test('a plan under the label keeps to itself', () => {
+    const { loads } = mixed({ ...sqFt(4000), products: [grams(5, 8, 20, 1)] });
+    expect(amountIn(loads[0]!.products[0]!.measured, 'g')).toBeCloseTo(20, 9);
+  });
+  test('8,400 sq ft from a 4-gal tank: three even loads, where a last one of 400 sq ft was refused', () => {
+    const { loads } = mixed({ ...sqFt(8400), products: [grams(5, 4, 6, 1)] });
+    expect(loads).toHaveLength(3);
+    expect(loads.map((l) => amountIn(l.products[0]!.measured, 'g'))).toEqual(
+      [14, 14, 14].map((g) => expect.closeTo(g, 9)),
+    );
+  });
+  test('the first of two halves rounds down where the second would lose its year', () => {
+    // 0.415 of 0.83 oz: 58.83 g on 5,000 sq ft; what is left of the year beside the planned half is just that
+    const half: InTank = { ...dry, rate: rateOf(0.415, 'oz/1000sqft'), left: rateOf(0.415, 'oz/1000sqft') };
+    const { products } = mixed({ ...sqFt(5000), tank: litres(100), products: [half] });
+    expect(amountIn(products[0]!, 'g')).toBeCloseTo(58, 9);
+  });
+  test('where even the fewest steps are over the year, it says so', () => {
+    expect(refused({ ...sqFt(1000), products: [grams(4.96, 4.9, 6, 1, 4.96)] })).toMatchObject({
+      kind: 'over-the-year',
+      finer: 0.0001,
+    });
+  });
+  test('a step that is too coarse says from which area on it would do', () => {
+    const r = refused({ ...sqFt(1000), products: [grams(2.4, 2, 3, 1)] });
+    expect(r.kind === 'step-too-coarse' && Math.round(toSquareFeet(r.needs))).toBe(2083);
+    expect(mixFor({ ...backpack, ...sqFt(2084), products: [grams(2.4, 2, 3, 1)] }).ok).toBe(true);
+  });
 });
 
 test('a liquid product and a surfactant take their own place in the tank; a dry one takes none', () => {
@@ -63,20 +153,29 @@ test('a liquid product and a surfactant take their own place in the tank; a dry 
   const [load] = loads;
   expect(amountIn(load!.products[1]!.measured, 'floz')).toBeCloseTo(8, 9);
   // 0.25 % of 4 gal is 1.28 fl oz, 1.25 in quarters (arithmetic)
-  expect(load!.surfactant! / L_PER_FL_OZ).toBeCloseTo(1.25, 9);
+  expect(load!.surfactant!.measured / L_PER_FL_OZ).toBeCloseTo(1.25, 9);
+  expect(load!.surfactant!.error).toBeCloseTo(1.25 / 1.28 - 1, 9);
   expect((load!.mix - load!.water) / L_PER_FL_OZ).toBeCloseTo(9.25, 9);
   expect(products.map((p) => p.by)).toEqual(['mass', 'volume']);
 });
 
 test('rounds down where the nearest step would be over the label', () => {
-  // 45.36 g at the maximum on a scale of 10 g: 50 would be over, 40 is not
-  const { loads } = mixed({ products: [{ ...dry, maximum: dry.rate, step: 0.01 }] });
-  expect(amountIn(loads[0]!.products[0]!.measured, 'g')).toBeCloseTo(40, 9);
+  // 45.36 g at the maximum on a scale of 2 g: 46 would be over, 44 is not
+  const { loads } = mixed({ products: [{ ...dry, maximum: dry.rate, step: 0.002 }] });
+  expect(amountIn(loads[0]!.products[0]!.measured, 'g')).toBeCloseTo(44, 9);
 });
 
 test('a scale too coarse for the load is refused with both figures, and by which product', () => {
   const small = { ...backpack, area: fromSquareFeet(100) };
-  expect(mixFor({ ...small, products: [liquid, { ...dry, step: 0.01 }] })).toMatchObject({
+  expect(
+    mixFor({
+      ...small,
+      products: [
+        { ...liquid, step: 0.0001 },
+        { ...dry, step: 0.01 },
+      ],
+    }),
+  ).toMatchObject({
     ok: false,
     refusal: { kind: 'step-too-coarse', product: 1, step: 0.01 },
   });
@@ -120,12 +219,18 @@ test('for any zone and tank: loads cover the area, none overfills, none is above
         ];
         const r = mixFor({ ...backpack, area: squareMetres(area), tank: tank as Litres, products });
         if (!r.ok) return expect(r.refusal.kind).toBe('step-too-coarse');
+        products.forEach(({ rate, step: its }, i) => {
+          // spread over the loads, the whole is as near as one step, or as near as the label lets it
+          const whole = r.mix.products[i]!.amount - amountFor(rate, squareMetres(area)).amount;
+          expect(Math.abs(whole)).toBeLessThanOrEqual(its * r.mix.loads.length * (1 + 1e-6));
+        });
         const { loads } = r.mix;
         expect(loads.reduce((s, l) => s + l.area, 0)).toBeCloseTo(area, 6);
         for (const l of loads) {
           expect(l.mix).toBeLessThanOrEqual(tank * (1 + 1e-6));
           l.products.forEach(({ exact, measured }, i) => {
-            const { maximum, step: its } = products[i]!;
+            const { minimum, maximum, step: its } = products[i]!;
+            expect(measured.amount).toBeGreaterThanOrEqual(amountFor(minimum, l.area).amount * (1 - 1e-6));
             expect(measured.amount).toBeLessThanOrEqual(amountFor(maximum, l.area).amount * (1 + 1e-6));
             expect(Math.abs(measured.amount - exact.amount)).toBeLessThanOrEqual(its * (1 + 1e-6));
           });

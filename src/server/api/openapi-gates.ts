@@ -1,11 +1,12 @@
 /** The gates call, described: its question and its answer. */
 import { GATE_KEYS } from '@/core/gates/gate';
+import { WATCH_KEYS } from '@/core/ground/crossing';
 import { COVERS } from '@/core/ground/site';
 import { METHODS, SITES, TEXTURES, TURFS, USES } from '@/core/trade/terms';
 import { WATERS } from '@/core/lawn/zone';
 import { RATE_UNITS } from '@/core/units/rate';
 import { ALL_WEEDS, STAGES } from '@/core/weeds/weeds';
-import { date, list, maybe, number, object } from './openapi-parts';
+import { date, list, maybe, number, object, soilLine } from './openapi-parts';
 
 const text = { type: 'string', maxLength: 200 };
 const bool = { type: 'boolean' };
@@ -167,6 +168,13 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
           p10: maybe(date),
           p50: maybe(date),
           p90: maybe(date),
+          begins: date,
+          lines: {
+            type: 'object',
+            additionalProperties: false,
+            properties: Object.fromEntries(['house', ...WATCH_KEYS].map((key) => [key, soilLine([])])),
+            description: 'Other lines of the soil, as the outlook call answers them',
+          },
           observed_from: date,
           observed_c: list(number('°C'), 'Daily means up to the day before today'),
           p50_c: list(number('°C'), 'Daily means from today on'),

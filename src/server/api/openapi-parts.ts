@@ -17,3 +17,11 @@ export const object = (properties: Record<string, object>, required = Object.key
   required,
   additionalProperties: false,
 });
+
+const season = { begins: date, crossed: maybe(date), p10: maybe(date), p50: maybe(date), p90: maybe(date) };
+/** A line of the soil: the season that counts today, and the next; as it is asked with, nothing of it is required. */
+export const soilLine = (required?: readonly string[]) =>
+  object(
+    { ...season, next: object(season, required ? [...required] : undefined) },
+    required ? [...required] : undefined,
+  );

@@ -1,10 +1,10 @@
 /** The HTTP interface described as OpenAPI 3.1. Checked in tests against the standard's schema and against real answers. */
 import { COVERS, EXPOSURES, MOISTURES } from '@/core/ground/site';
 import { TEXTURES } from '@/core/trade/terms';
-import { SCHOOLS } from '@/core/ground/crossing';
+import { SCHOOLS, WATCH_KEYS } from '@/core/ground/crossing';
 import { MOST_ROWS } from './api-weather';
 import { gatesAnswer, gatesQuestionSchema } from './openapi-gates';
-import { date, list, maybe, number, object } from './openapi-parts';
+import { date, list, maybe, number, object, soilLine } from './openapi-parts';
 import { CALLS_PER_MINUTE } from '@/server/entry/tokens';
 import { LABEL_SCHEMA } from '@/formats/label-schema';
 
@@ -85,6 +85,7 @@ const question = object(
           depth_cm: number('Depth, cm', { minimum: 0.5, maximum: 100 }),
           temperature_c: number('Reading with the instrument’s offset taken off, °C'),
           instrument_sd_k: number('Standard error of the instrument, K; 0.8 where it is not said'),
+          instrument: { type: 'string', maxLength: 100, description: 'Which one: its bias is its own' },
         },
         ['id', 'time', 'depth_cm', 'temperature_c'],
       ),
@@ -144,6 +145,7 @@ const outlookAnswer = object({
       'The day on which each member crosses; null: not this year.',
     ),
   }),
+  lines: object(Object.fromEntries(['house', ...WATCH_KEYS].map((key) => [key, soilLine()]))),
   correction: object({
     offset_k: number('Lasting difference of this site from its kind, K'),
     offset_sd_k: number('Its standard deviation, K'),

@@ -12,7 +12,7 @@ import type { StoredApplication } from '@/data/programme';
 import { figure, showArea, showRate, significant } from '@/core/units/format';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import type { Litres, LitresPerHectare, SquareMetres } from '@/core/units/quantity';
-import { amountFor, rateOf, type VolumeRate } from '@/core/units/rate';
+import { amountFor, rateOf, type ProductRate, type VolumeRate } from '@/core/units/rate';
 import { L_PER_FL_OZ, L_PER_GAL } from '@/core/units/trade';
 import type { ZoneSheet } from '@/server/programme/view';
 import { Figure } from '@/ui/figure';
@@ -64,8 +64,8 @@ export function MixCard({ sheet, application: a, mayRecord }: Props) {
     const jugStep = jug.value * L_PER_FL_OZ;
     return mixFor({
       area,
-      products: products.map(({ rate, maximum }) => ({
-        ...{ rate, maximum },
+      products: products.map(({ rate, minimum, maximum, left }) => ({
+        ...{ rate, minimum, maximum, left },
         step: rate.by === 'mass' ? scale.value * 0.001 : jugStep,
       })),
       surfactant: wetter > 0 && !granule ? { percent: wetter, step: jugStep } : null,
@@ -181,13 +181,26 @@ export function MixCard({ sheet, application: a, mayRecord }: Props) {
 }
 
 /** What goes into one tank or hopper together, in the order in which they go down; granules never share a tank with a spray. */
-function tanksOf({ zone, facts }: ZoneSheet, { products }: StoredApplication): OnCard[][] {
+function tanksOf(
+  { zone, facts, today, applications }: ZoneSheet,
+  { id, products }: StoredApplication,
+): OnCard[][] {
+  const { lanes } = windowOf(contextOf(applications, id, facts), { from: today, to: addDays(today, 1) });
+  /** what the year leaves today beside all that is planned; null: its gate does not tell */
+  const leftOf = (position: number): ProductRate | null => {
+    const lane = lanes.find((l) => l.gate.key === 'year-limit' && l.of === position)?.lane;
+    const reason = lane && spanAt(lane, today)?.verdict.reason;
+    return reason && 'fits' in reason ? reason.fits : null;
+  };
   const tanks = new Map<string, OnCard[]>();
   for (const p of products.filter((q) => q.recordId === null).toSorted((x, y) => x.tank - y.tank)) {
     // a turf that is not on the label has its own gate: the card keeps to what is planned
-    const maximum = rateForTurf(p.label, zone.facts, p.use)?.high ?? p.rate;
+    const row = rateForTurf(p.label, zone.facts, p.use);
     const key = `${p.tank}${isGranule(p.label) ? 'G' : ''}`;
-    const card = { label: p.label, rate: p.rate, maximum, place: p.place, tie: p.tie };
+    const card: OnCard = {
+      ...{ label: p.label, rate: p.rate, place: p.place, tie: p.tie },
+      ...{ minimum: row?.low ?? p.rate, maximum: row?.high ?? p.rate, left: leftOf(p.position) },
+    };
     tanks.set(key, [...(tanks.get(key) ?? []), card]);
   }
   // within one number a granule and a spray are two: the granule first where the house wants it so

@@ -1,4 +1,4 @@
-import type { Load, Mix, MixRefusal } from '@/core/mixing/loads';
+import { MOST_OFF, type Load, type Mix, type MixRefusal } from '@/core/mixing/loads';
 import type { Place, Tie } from '@/core/products/application';
 import { inTankOrder } from '@/core/mixing/order';
 import { isGranule, type Formulation, type Label } from '@/core/products/label';
@@ -13,7 +13,10 @@ import { shortName } from '../../programme/product-words';
 export type OnCard = Readonly<{
   label: Label;
   rate: ProductRate;
+  minimum: ProductRate;
   maximum: ProductRate;
+  /** what the year's limits leave; null: no limit that tells */
+  left: ProductRate | null;
   place: Place;
   tie: Tie | null;
 }>;
@@ -80,7 +83,7 @@ function LoadCard({
     : [
         `Fill half: ${gallons(load.water / 2)} of water, agitate.`,
         ...adding,
-        ...(load.surfactant === null ? [] : [`Surfactant last: ${ounces(load.surfactant)}.`]),
+        ...(load.surfactant === null ? [] : [wetterWords(load.surfactant)]),
         `Top up with water to ${gallons(load.mix)}, agitate, spray soon.`,
       ];
   return (
@@ -104,7 +107,7 @@ function LoadCard({
           </p>
           {Math.abs(error) > COARSE && (
             <p className="border-l-4 border-straw pl-2 text-[15px] font-semibold">
-              {figure(Math.abs(error) * 100)} % {error > 0 ? 'more' : 'less'} than planned, though within the
+              {figure(Math.abs(error) * 100)} % {error > 0 ? 'more' : 'less'} than planned, and within the
               label: a {exact.by === 'mass' ? 'scale' : 'jug'} that reads finer would do better.
             </p>
           )}
@@ -129,6 +132,10 @@ function LoadCard({
   );
 }
 
+/** A jug too coarse for so little is said: no label hangs on it, the leaf does. */
+const wetterWords = ({ measured, exact, error }: NonNullable<Load['surfactant']>): string =>
+  `Surfactant last: ${ounces(measured)}${Math.abs(error) > MOST_OFF ? ` (asked: ${significant(exact / L_PER_FL_OZ)}, ${figure(Math.abs(error) * 100)} % ${error > 0 ? 'more' : 'less'}: a syringe or a finer jug does better)` : ''}.`;
+
 /** What the scale or jug shows: grams, or fluid ounces. */
 export const showMeasured = (amount: ProductAmount, label: Label): string =>
   showAmount(amount, amount.by === 'volume' ? 'floz' : label.formulation === 'G' ? 'lb' : 'g');
@@ -150,6 +157,14 @@ export function refusalWords(r: MixRefusal, products: readonly OnCard[]): string
   const { label } = products[r.product]!;
   if (r.kind === 'kinds-differ')
     return `The label of ${shortName(label)} speaks of weight and the plan of volume, or the other way round: weight and volume do not mix. Change the plan’s unit.`;
-  const [unit, inSi] = r.exact.by === 'mass' ? (['g', 0.001] as const) : (['fl oz', L_PER_FL_OZ] as const);
-  return `This load takes ${significant(r.exact.amount / inSi)} ${unit} of ${shortName(label)}, less than one step of ${significant(r.step / inSi)} ${unit} within the label. Use a finer scale or jug.`;
+  const { by } = r.kind === 'over-the-year' ? r.left : r.exact;
+  const [unit, inSi] = by === 'mass' ? (['g', 0.001] as const) : (['fl oz', L_PER_FL_OZ] as const);
+  const tool = by === 'mass' ? 'scale' : 'jug';
+  const finer =
+    r.finer === null
+      ? `No common ${tool} is fine enough`
+      : `A ${tool} that reads to ${significant(r.finer / inSi)} ${unit} would do`;
+  if (r.kind === 'over-the-year')
+    return `The year leaves ${significant(r.left.amount / inSi)} ${unit} of ${shortName(label)} on this ground, and whole steps come to more. ${finer}; or plan less.`;
+  return `This load takes ${significant(r.exact.amount / inSi)} ${unit} of ${shortName(label)}, and no whole number of steps of ${significant(r.step / inSi)} ${unit} is within the label and a tenth of the plan. ${finer}; or mix for ${showArea(r.needs)} or more at once.`;
 }
