@@ -3,7 +3,8 @@
  * observed on. Ground that no outlook tells of is not known after frost; a leaf frozen this morning thaws for two hours
  * (common practice, no source).
  */
-import { dayOfHour, type Hour } from '@/core/calendar/hour';
+import type { Day } from '@/core/calendar/day';
+import { dayOfHour, hourOf, type Hour } from '@/core/calendar/hour';
 import { SNOW_COVERS_MM, snowBucket } from '@/core/ground/surface';
 import { soilOn } from '@/core/lawn/green-up';
 import type { Celsius, Millimetres } from '@/core/units/quantity';
@@ -18,6 +19,12 @@ const HARD_MEAN_C = 1;
 
 export const frost = hourlyGate('frost', 'Frost', (context) => {
   const lying = snowLying(context);
+  const hard = new Map<Day, boolean>();
+  const wasHardBefore = (day: Day) => {
+    const known = hard.get(day) ?? wasHard(context, hourOf(day, 0));
+    hard.set(day, known);
+    return known;
+  };
   return (hour): Verdict => {
     const { air } = skyAt(context, hour)!;
     const soil = context.outlook && soilOn(context.outlook, dayOfHour(hour));
@@ -30,7 +37,7 @@ export const frost = hourlyGate('frost', 'Frost', (context) => {
       ...[...hoursBefore(hour, THAWS_HOURS)].map((h) => skyAt(context, h)?.air ?? Infinity),
     );
     if (coldest <= 0) return ajar({ code: 'frost-in-air', source: 'forecast', air: coldest as Celsius });
-    if (soil === null && wasHard(context, hour))
+    if (soil === null && wasHardBefore(dayOfHour(hour)))
       return ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' });
     return open({ code: 'no-frost', source: 'forecast' });
   };
@@ -54,6 +61,7 @@ function snowLying(context: GateContext): (hour: Hour) => Millimetres {
   return (hour) => (water[hour - aheadOn(context, dayOfHour(hour)) - from] ?? 0) as Millimetres;
 }
 
+/** In the ten days before an hour. */
 function wasHard(context: GateContext, hour: Hour): boolean {
   let sum = 0;
   let n = 0;
