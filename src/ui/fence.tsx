@@ -2,6 +2,7 @@
 import { useId, useMemo, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import { intersectRanges, overlay, spanAt, type Lane, type Range } from '@/core/calendar/span';
 import { worseVerdict, type GateKey, type Verdict } from '@/core/gates/gate';
+import { isBeyondForecast } from '@/core/gates/past-years';
 import type { GateLane, Window } from '@/core/gates/window';
 import { Pickets } from './pickets';
 import { reasonWords, sourceWords } from './reason-words';
@@ -31,8 +32,17 @@ type Props<At extends number> = Readonly<{
   /** the tick people look for first */
   first: At;
   words: TickWords<At>;
+  /** what past years say of ticks that no forecast reaches; not said where there is none */
+  past?: Past<At> | undefined;
   /** what can be done about the gates of a tick, under its reasons */
   remedies?: (at: At, shut: readonly Held[]) => ReactNode;
+}>;
+/** Past years, asked by a gate or by all together. */
+export type Past<At extends number> = Readonly<{
+  years: number;
+  tenths: (gate: GateKey | 'all', at: At) => number | null;
+  /** in a sentence, of the ticks that are shown; null: there is none to sum */
+  sum: (isAsked: (at: At) => boolean) => string | null;
 }>;
 /** A gate that is shut at a tick. */
 export type Held = Readonly<{
@@ -80,6 +90,7 @@ export function Fence<At extends number>({
   now,
   first,
   words,
+  past,
   remedies,
 }: Props<At>) {
   const { lanes, all } = window;
@@ -87,6 +98,17 @@ export function Fence<At extends number>({
   const [chosen, setChosen] = useState<Cursor<At> | null>(null);
   const [isUnfolded, setUnfolded] = useState(false);
   const reasonId = useId();
+  /** only what the weather has not told yet, and nothing else, holds it there */
+  const isUnknown = (row: string, at: At): boolean => {
+    const held = gates.flatMap((g) => {
+      const verdict = row === 'all' || g.gate.key === row ? spanAt(g.lane, at)?.verdict : undefined;
+      return verdict && verdict.state !== 'open' ? [verdict] : [];
+    });
+    return held.some(isBeyondForecast) && held.every((v) => v.state === 'ajar');
+  };
+  const tenths = (row: GateKey | 'all') => (at: At) =>
+    past && isUnknown(row, at) ? past.tenths(row, at) : null;
+  const sum = past?.sum((at) => isUnknown('all', at));
   const inRange = (at: number) => Math.min(Math.max(at, range.from), range.to - 1) as At;
   const start = inRange(now);
   const sorted = gates
@@ -146,6 +168,7 @@ export function Fence<At extends number>({
                   today={now}
                   height={24}
                   marked={marked(rowKey(l))}
+                  tenths={tenths(rowKey(l))}
                   label={`${name}: ${says}`}
                 />
               </div>
@@ -162,6 +185,7 @@ export function Fence<At extends number>({
               today={now}
               height={46}
               marked={marked('all')}
+              tenths={tenths('all')}
               underlined
               label={`All gates together: ${words.lane(all, start)}`}
             />
@@ -195,8 +219,13 @@ export function Fence<At extends number>({
         aria-live="polite"
         className="mt-1 min-h-[4.6rem] border-l-4 border-iron bg-paper px-3 py-2"
       >
-        <Reasons {...{ cursor, gates, all, words, remedies, products }} />
+        <Reasons
+          {...{ cursor, gates, all, words, remedies, products }}
+          tenths={past ? tenths(cursor.row as GateKey | 'all')(cursor.at) : null}
+          years={past?.years ?? 0}
+        />
       </div>
+      {sum && <p className="mt-1 text-[15px] font-semibold">{sum}</p>}
       <div className="mt-1 flex gap-2 md:hidden">
         {([-1, 1] as const).map((step) => (
           <button
@@ -211,6 +240,7 @@ export function Fence<At extends number>({
       </div>
       <p className="mt-1.5 text-[14px] text-steel">
         Tall picket: shut. Half: ajar, allowed with a warning. Only the rail: open. Framed: now.
+        {sum && ' Hollow: beyond the forecast, as tall as such days of past years were shut.'}
       </p>
     </div>
   );
@@ -241,7 +271,15 @@ function Reasons<At extends number>({
   words,
   remedies,
   products,
-}: Readonly<{ cursor: Cursor<At>; gates: readonly Row<At>[] }> &
+  tenths,
+  years,
+}: Readonly<{
+  cursor: Cursor<At>;
+  gates: readonly Row<At>[];
+  /** of ten such days in past years */
+  tenths: number | null;
+  years: number;
+}> &
   Pick<Window<At>, 'all'> &
   Pick<Props<At>, 'words' | 'products'> & { remedies: Props<At>['remedies'] | undefined }) {
   const together = spanAt(all, at)?.verdict;
@@ -274,6 +312,12 @@ function Reasons<At extends number>({
         {words.full(at)}
         {row === 'all' && `: ${isOpen ? 'all gates open' : (together?.state ?? '')}`}
       </p>
+      {tenths !== null && (
+        <p className="text-[15px] font-semibold">
+          {row === 'all' ? 'Work was possible' : 'It was not shut'} on {tenths} of 10 such days, by{' '}
+          {plural(years, 'past year')}. It opens nothing: nobody knows this day’s weather yet.
+        </p>
+      )}
       {verdicts.map((l) => (
         <p key={`${l.gate.key}|${l.of}`} className="text-[15px]">
           <b className="font-cond">

@@ -9,6 +9,8 @@ type Props<At extends number> = Readonly<{
   height: number;
   /** the tick under the cursor, if it is on this lane */
   marked?: At | null;
+  /** of ten such days in past years so many were possible, where a tick is not known; null: nothing is known of it */
+  tenths?: (at: At) => number | null;
   /** underlines the open ticks: for the lane of all lanes together */
   underlined?: boolean;
   label: string;
@@ -23,6 +25,7 @@ export function Pickets<At extends number>({
   today,
   height,
   marked = null,
+  tenths = () => null,
   underlined = false,
   label,
 }: Props<At>) {
@@ -43,9 +46,20 @@ export function Pickets<At extends number>({
       {days.map((day, i) => {
         const state = spanAt(lane, day)?.verdict.state;
         const x = i * DAY_WIDTH;
+        const past = tenths(day);
         return (
           <g key={day}>
-            {state && state !== 'open' && (
+            {past !== null && (
+              // hollow, and as tall as such days were shut: nobody knows this one
+              <path
+                d={picket(x + 4, DAY_WIDTH - 8, 2 + (foot - 8) * (past / 10), foot)}
+                fill="var(--color-paper)"
+                stroke="var(--color-steel)"
+                strokeWidth={1.5}
+                vectorEffect="non-scaling-stroke"
+              />
+            )}
+            {past === null && state && state !== 'open' && (
               <path
                 d={picket(x + 3, DAY_WIDTH - 6, state === 'shut' ? 2 : foot * 0.48, foot)}
                 fill={state === 'shut' ? 'var(--color-iron)' : 'var(--color-straw)'}

@@ -147,6 +147,38 @@ export function oddsOn(rows: readonly string[], day: Day): number | null {
   return known ? possible / known : null;
 }
 
+/** The same in short, for screens: the odds of each day of the year in tenths ('X' for all), and what the years did together. */
+export type PastOdds = Readonly<{
+  years: readonly number[];
+  all: readonly string[];
+  tenths: Readonly<Record<WeatherGate | 'all', string>>;
+}>;
+
+export function inShort({ years, all, gates }: PastYears): PastOdds {
+  const text = (rows: readonly string[]) =>
+    Array.from({ length: YEAR_DAYS }, (_, d) => {
+      const odds = oddsOn(rows, addDays(LEAP_YEAR, d));
+      return odds === null ? '-' : '0123456789X'[Math.round(odds * 10)];
+    }).join('');
+  return {
+    ...{ years, all },
+    tenths: {
+      all: text(all),
+      ...(Object.fromEntries(WEATHER_GATES.map((key) => [key, text(gates[key])])) as Record<
+        WeatherGate,
+        string
+      >),
+    },
+  };
+}
+const LEAP_YEAR = dayOf(2028, 1, 1);
+
+/** So many of ten such days were possible by a gate, or by all together; null: not known. */
+export function tenthsOn({ tenths }: PastOdds, gate: GateKey | 'all', day: Day): number | null {
+  const at = '0123456789X'.indexOf(tenths[gate as WeatherGate | 'all']?.[dayOfYear(day) - 1] ?? '-');
+  return at < 0 ? null : at;
+}
+
 /** Working days in a stretch of days by past years. */
 export type WorkingDays = Readonly<{
   /** the mean of the years, and what nine in ten had at least */
@@ -160,7 +192,7 @@ export type WorkingDays = Readonly<{
  * @returns null where no year is on file, or no day is asked for
  */
 export function workingDays(
-  { all, years }: PastYears,
+  { all, years }: Pick<PastOdds, 'all' | 'years'>,
   range: Range<Day>,
   isAsked: (day: Day) => boolean = () => true,
 ): WorkingDays | null {

@@ -2,8 +2,9 @@
 import 'server-only';
 import { addDays, dayOf, isoDay, type Day } from '@/core/calendar/day';
 import { hourOf, isoHour, type Hour } from '@/core/calendar/hour';
-import type { Range } from '@/core/calendar/span';
+import { spanAt, type Range } from '@/core/calendar/span';
 import { NOTHING_SEEN, type GateContext } from '@/core/gates/gate';
+import { WEATHER_GATES, isBeyondForecast, oddsOn, pastYearsOf, workingDays } from '@/core/gates/past-years';
 import type { Reason } from '@/core/gates/reason';
 import { timesOf } from '@/core/gates/reason-times';
 import { hoursWindowOf, nextOpen, windowOf, type Window } from '@/core/gates/window';
@@ -63,9 +64,43 @@ function answer(q: GatesQuestion, words: (reason: Reason) => string) {
   const names = namesOf(q);
   const days = windowOf(context, range);
   const both = { next_open: next('open', days), next_ajar: next('ajar', days) };
-  if (!byHour) return { ...shown(days, isoDay, words, names), ...both };
+  if (!byHour)
+    return {
+      ...shown(days, isoDay, words, names),
+      ...both,
+      ...(q.past_years ? { past_years: pastOf(q, context, days) } : {}),
+    };
   const hours: Range<Hour> = { from: hourOf(range.from, 0), to: hourOf(range.to, 0) };
   return { ...shown(hoursWindowOf(context, hours), isoHour, words, names), ...both };
+}
+
+/** What past years of the weather that was sent say of the days that no forecast reaches. */
+function pastOf(q: GatesQuestion, context: GateContext, { range, lanes }: Window) {
+  const sent = q.weather && weatherOf(q.weather);
+  const known =
+    sent && sliceDays(sent, sent.from, Math.min(addDays(sent.from, daysIn(sent)), context.today) as Day);
+  const past = pastYearsOf(context, known ?? wrong('weather', 'No weather was sent', 'Send past years too.'));
+  if (!past.years.length)
+    wrong(
+      'weather',
+      'No past year is whole in it',
+      'Send at least a year, with 40 days before and 31 after it.',
+    );
+  const isBeyond = (day: Day) => lanes.some(({ lane }) => isBeyondForecast(spanAt(lane, day)!.verdict));
+  const days = Array.from({ length: range.to - range.from }, (_, i) => addDays(range.from, i)).filter(
+    isBeyond,
+  );
+  const share = (rows: readonly string[], day: Day) => Math.round(oddsOn(rows, day)! * 100) / 100;
+  const sum = workingDays(past, range, isBeyond);
+  return {
+    years: past.years,
+    days: days.map((day) => ({
+      date: isoDay(day),
+      possible: share(past.all, day),
+      gates: Object.fromEntries(WEATHER_GATES.map((key) => [key, share(past.gates[key], day)])),
+    })),
+    working_days: sum && { about: Math.round(sum.about * 10) / 10, at_least: sum.atLeast },
+  };
 }
 
 /** What lanes say they are of: the application's own product, its partner, or which companion. */

@@ -141,6 +141,8 @@ export type GatesQuestion = Readonly<{
     }
   >;
   weather?: WeatherRows;
+  /** by day only: what past years in the weather say beyond the forecast */
+  past_years?: boolean;
 }>;
 
 const maybeDate = date.allow(null);
@@ -328,4 +330,5 @@ export const gatesQuestion = Joi.object<GatesQuestion>({
     p50_c: Joi.array().items(temperature.required()).max(400).required(),
   }),
   weather: weatherRows(1),
+  past_years: Joi.boolean(),
 });

@@ -1,5 +1,6 @@
 /** The gates call, described: its question and its answer. */
 import { GATE_KEYS } from '@/core/gates/gate';
+import { WEATHER_GATES } from '@/core/gates/past-years';
 import { WATCH_KEYS } from '@/core/ground/crossing';
 import { COVERS } from '@/core/ground/site';
 import { METHODS, SITES, TEXTURES, TURFS, USES } from '@/core/trade/terms';
@@ -182,6 +183,10 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
         ['observed_from', 'observed_c', 'p50_c'],
       ),
       weather: weather(1),
+      past_years: {
+        type: 'boolean',
+        description: 'By day: what past years in the weather say of days that no forecast reaches',
+      },
     },
     ['today', 'range', 'zone', 'label', 'application'],
   );
@@ -189,37 +194,63 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
 const state = word(['open', 'ajar', 'shut']);
 const at = { type: 'string', description: 'A date, or a local time where hours were asked' };
 const range = { ...object({ from: date, to: date }), type: ['object', 'null'] };
-export const gatesAnswer = object({
-  lanes: list(
+const share = number('0 to 1', { minimum: 0, maximum: 1 });
+const pastYears = object({
+  years: list({ type: 'integer' }, 'Those that were asked'),
+  days: list(
     object({
-      gate: word(GATE_KEYS),
-      name: { type: 'string' },
-      of: {
-        ...text,
-        description: 'application, partner, or companions[0] and so on: the product that the lane is of',
+      date,
+      possible: {
+        ...share,
+        description: 'Share of such days with a spell in which no gate of the weather was shut',
       },
-      spans: list(
-        object({
-          from: at,
-          to: at,
-          state,
-          strength: { type: ['string', 'null'], enum: ['bolt', 'latch', null] },
-          reason: object({
-            code: { type: 'string' },
-            source: { type: 'string' },
-            figures: { type: 'object', description: 'In SI; dates and times in ISO 8601' },
-            words: { type: 'string' },
-          }),
-        }),
-        'In order, without hole or overlap; "to" is not in a span.',
-      ),
+      gates: object(Object.fromEntries(WEATHER_GATES.map((key) => [key, share]))),
     }),
-    'One for each gate; of what goes with it, those that are not open throughout.',
+    'Days that no forecast reaches.',
   ),
-  window: list(
-    object({ from: at, to: at, state, by: list(word(GATE_KEYS), 'The gates that hold it') }),
-    'All together.',
-  ),
-  next_open: range,
-  next_ajar: range,
+  working_days: {
+    ...object({
+      about: number('The mean of the years'),
+      at_least: { type: 'integer', description: 'In 9 of 10 years' },
+    }),
+    type: ['object', 'null'],
+  },
 });
+export const gatesAnswer = object(
+  {
+    lanes: list(
+      object({
+        gate: word(GATE_KEYS),
+        name: { type: 'string' },
+        of: {
+          ...text,
+          description: 'application, partner, or companions[0] and so on: the product that the lane is of',
+        },
+        spans: list(
+          object({
+            from: at,
+            to: at,
+            state,
+            strength: { type: ['string', 'null'], enum: ['bolt', 'latch', null] },
+            reason: object({
+              code: { type: 'string' },
+              source: { type: 'string' },
+              figures: { type: 'object', description: 'In SI; dates and times in ISO 8601' },
+              words: { type: 'string' },
+            }),
+          }),
+          'In order, without hole or overlap; "to" is not in a span.',
+        ),
+      }),
+      'One for each gate; of what goes with it, those that are not open throughout.',
+    ),
+    window: list(
+      object({ from: at, to: at, state, by: list(word(GATE_KEYS), 'The gates that hold it') }),
+      'All together.',
+    ),
+    next_open: range,
+    next_ajar: range,
+    past_years: pastYears,
+  },
+  ['lanes', 'window', 'next_open', 'next_ajar'],
+);

@@ -2,12 +2,15 @@
 import 'server-only';
 import { addDays } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
+import type { GateContext } from '@/core/gates/gate';
+import { pastYearsKey } from '@/core/gates/past-years';
 import { nextOpen, productsOf, windowOf } from '@/core/gates/window';
 import { contextOf, isOpen, yearAhead } from '@/core/season/programme';
 import type { Actor } from '@/data/actor';
 import { momentOf, type Moment } from '@/data/clock';
 import { againWhereCollided, inOrganisation } from '@/data/connection';
 import { zonesByIds } from '@/data/lawns';
+import { keepPastOdds } from '@/data/past-years';
 import { tellChange } from '@/data/changes-told';
 import {
   WATCHED_DAYS,
@@ -31,13 +34,22 @@ export async function computeWindows(actor: Actor): Promise<void> {
     await makeRoomForWindows(db, actor.orgId, (await momentOf(db, actor)).today);
   });
   let isAny = false;
+  const asked: Asked = new Map();
   // a batch holds rows that a command may wait for, and may wait itself for an outlook that the command computes
-  while (await againWhereCollided(() => computeBatch(actor))) isAny = true;
+  while (await againWhereCollided(() => computeBatch(actor, asked))) isAny = true;
   if (isAny) await inOrganisation(actor, (db) => tellChange(db, actor.orgId, null));
+  // beyond the forecast, once a year for each way in which an application is asked
+  for (const { stationId, context } of asked.values())
+    await againWhereCollided(() =>
+      inOrganisation(actor, (db) => keepPastOdds(db, actor.orgId, stationId, context)),
+    );
 }
 
+/** Contexts whose past years are asked for, by station and key. */
+type Asked = Map<string, Readonly<{ stationId: string; context: GateContext }>>;
+
 /** False: nothing was left to compute. */
-async function computeBatch(actor: Actor): Promise<boolean> {
+async function computeBatch(actor: Actor, asked: Asked): Promise<boolean> {
   return inOrganisation(actor, async (db) => {
     const moment = await momentOf(db, actor);
     const forHour = hourOfMoment(moment);
@@ -51,8 +63,12 @@ async function computeBatch(actor: Actor): Promise<boolean> {
       const book = books.get(zoneId);
       const watched = book && !book.zone.closed ? watchedOf(book) : new Set<string>();
       for (const id of ids)
-        if (book && watched.has(id)) windows.push(windowFor(book, id));
-        else drop.push(id);
+        if (book && watched.has(id)) {
+          windows.push(windowFor(book, id));
+          const context = contextOf(book.applications, id, book.facts);
+          const { stationId } = book.zone;
+          asked.set(`${stationId}|${pastYearsKey(context)}`, { stationId, context });
+        } else drop.push(id);
     }
     await writeWindows(db, forHour, windows, drop);
     return true;

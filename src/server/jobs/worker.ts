@@ -1,6 +1,7 @@
 import 'server-only';
 import type PgBoss from 'pg-boss';
 import { siteKey } from '@/core/ground/site';
+import { siteAt } from '@/core/lawn/zone';
 import type { Actor } from '@/data/actor';
 import { momentOf, todayOf } from '@/data/clock';
 import { againWhereCollided, inOrganisation, isDatabaseGone } from '@/data/connection';
@@ -61,7 +62,12 @@ async function computeOutlooks(actor: Actor, zoneIds: readonly string[] | null):
       ? (await Promise.all(zoneIds.map((id) => zoneOf(db, id)))).filter((z) => z !== null)
       : await zonesOf(db),
   }));
-  const kinds = new Map(zones.map((z) => [`${z.stationId}|${siteKey(z.site)}`, z]));
+  const sites = zones.flatMap(({ stationId, site, concreteEdgeFt }) => [
+    { stationId, site },
+    // its warmest strip comes first
+    ...(concreteEdgeFt > 0 ? [{ stationId, site: siteAt(site, 'warmest strip') }] : []),
+  ]);
+  const kinds = new Map(sites.map((z) => [`${z.stationId}|${siteKey(z.site)}`, z]));
   for (const z of kinds.values())
     await againWhereCollided(() =>
       inOrganisation(actor, (db) => ensembleFor(db, actor.orgId, z.stationId, z.site, depth, today)),

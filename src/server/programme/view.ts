@@ -2,7 +2,9 @@
 import 'server-only';
 import type { Day } from '@/core/calendar/day';
 import type { Facts } from '@/core/gates/gate';
+import type { PastOdds } from '@/core/gates/past-years';
 import type { Outlook, OutlookRefusal } from '@/core/ground/outlook';
+import { contextOf, isOpen } from '@/core/season/programme';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -12,6 +14,7 @@ import type { House } from '@/data/house';
 import { zoneOf, zonesOfLawn, type ZoneOnLawn } from '@/data/lawns';
 import type { StoredApplication } from '@/data/programme';
 import type { LabelBook } from '@/data/products';
+import { pastOddsOf } from '@/data/past-years';
 import { observationsOf, type Observation } from '@/data/readings';
 import type { RecordEntry } from '@/data/records';
 import { dayFrom, troubleInShort, type Station } from '@/data/weather';
@@ -70,6 +73,8 @@ export type ZoneSheet = Readonly<{
   signs: readonly Observation[];
   /** what was seen or done here that gates ask for, in the order of entry */
   findings: readonly Finding[];
+  /** what past years say beyond the forecast, by `pastYearsKey`; what is not there yet a job is making */
+  past: Readonly<Record<string, PastOdds>>;
   /** what the gates of any application here are asked with */
   facts: Facts;
   weather: WeatherStatus | null;
@@ -94,6 +99,11 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
         .filter((r) => r.correctedById === null)
         .map(lineOf)
         .reverse(),
+      past: await pastOddsOf(
+        db,
+        zone.stationId,
+        book.applications.filter(isOpen).map((a) => contextOf(book.applications, a.id, book.facts)),
+      ),
       ...{ earlier: book.earlier, findings: book.findings, facts: book.facts },
       ...{ outlook: book.facts.outlook, outlookRefusal: book.outlookRefusal },
       signs: await observationsOf(db, zone.lawnId),

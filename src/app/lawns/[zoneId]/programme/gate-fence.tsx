@@ -1,9 +1,10 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { addDays, showWeekday, type Day } from '@/core/calendar/day';
+import { addDays, showDay, showWeekday, type Day } from '@/core/calendar/day';
 import { dayOfHour, hourOf, hourOfDay, type Hour } from '@/core/calendar/hour';
 import type { Range } from '@/core/calendar/span';
 import type { GateContext, GateKey } from '@/core/gates/gate';
+import { pastYearsKey, tenthsOn, workingDays } from '@/core/gates/past-years';
 import { hoursWindowOf, nextOpen, productsOf, type Window } from '@/core/gates/window';
 import type { Split } from '@/core/season/split';
 import type { SquareMetres } from '@/core/units/quantity';
@@ -11,9 +12,9 @@ import type { ProductRate } from '@/core/units/rate';
 import type { LiftInput } from '@/server/programme/lift-latch';
 import type { Outcome } from '@/server/entry/outcome';
 import type { ZoneSheet } from '@/server/programme/view';
-import { Fence, type Held, type TickWords } from '@/ui/fence';
+import { Fence, type Held, type Past, type TickWords } from '@/ui/fence';
 import { hourWords } from '@/ui/reason-words';
-import { laneWords, shortDay } from '@/ui/words';
+import { laneWords, plural, shortDay } from '@/ui/words';
 import { shortName } from './product-words';
 import { LiftLatch } from './lift-latch';
 import { Openings } from './openings';
@@ -142,6 +143,7 @@ export function GateFence(props: Props) {
           now={today}
           first={view.from === today ? today : firstDay}
           words={DAY_WORDS}
+          past={pastOf(sheet, context, view)}
           remedies={remedies}
         />
       ) : (
@@ -155,6 +157,25 @@ export function GateFence(props: Props) {
       )}
     </>
   );
+}
+
+/** What past years say of the days that are shown; undefined: a job is still at it, or too little weather is on file. */
+function pastOf({ past }: ZoneSheet, context: GateContext, view: Range<Day>): Past<Day> | undefined {
+  const odds = past[pastYearsKey(context)];
+  if (!odds?.years.length) return undefined;
+  return {
+    years: odds.years.length,
+    tenths: (gate, day) => tenthsOn(odds, gate, day),
+    sum: (isAsked) => {
+      const days = Array.from({ length: view.to - view.from }, (_, i) => addDays(view.from, i)).filter(
+        isAsked,
+      );
+      const sum = workingDays(odds, view, isAsked);
+      if (!sum || !days.length) return null;
+      const about = Math.round(sum.about);
+      return `About ${plural(about, 'working day')} between ${showDay(days[0]!)} and ${showDay(days.at(-1)!)}, as far as the weather decides; in 9 of 10 years at least ${sum.atLeast}.`;
+    },
+  };
 }
 
 function HourFence({
