@@ -364,6 +364,7 @@ async function writeFindings(): Promise<void> {
   await inOrganisation(lead, (db) =>
     addLift(db, {
       ...{ orgId: ORG.id, zoneId, plannedId: first!.id, sendKey: nextId(), gate: 'wind', from },
+      ...{ reason: 'windy', position: 1 },
       ...{
         by: lead.name,
         why: 'Sheltered strip between wall and hedge, hooded nozzle.',

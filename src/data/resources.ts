@@ -84,6 +84,8 @@ export async function liftsOf(db: Transaction, zoneId?: string): Promise<Map<str
     zoneId: r.zoneId,
     plannedId: r.plannedId,
     gate: oneOf(GATE_KEYS, r.gate, 'gate'),
+    reason: r.reason as Lift['reason'],
+    position: r.position,
     by: r.person,
     why: r.why,
     from: dayFrom(r.liftedFrom),
@@ -96,6 +98,7 @@ export async function addLift(db: Transaction, l: NewLift): Promise<void> {
     .insert(latchLift)
     .values({
       ...{ orgId: l.orgId, plannedId: l.plannedId, zoneId: l.zoneId, gate: l.gate, why: l.why },
+      ...{ reason: l.reason, position: l.position },
       liftedFrom: isoDay(l.from),
       until: isoDay(l.until),
       person: l.by,

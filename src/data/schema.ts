@@ -674,6 +674,9 @@ export const latchLift = pgTable(
       .notNull()
       .references(() => zone.id),
     gate: text('gate').notNull(),
+    /** the reason that is lifted, and of which product; null: lifted before either was asked */
+    reason: text('reason'),
+    position: integer('position'),
     why: text('why').notNull(),
     liftedFrom: day('lifted_from').notNull(),
     until: day('until').notNull(),

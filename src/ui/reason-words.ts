@@ -125,9 +125,9 @@ export function reasonWords(r: Reason): string {
     case 'rate-within':
       return `${showRate(r.rate, r.unit)} lies within the label's ${showRate(r.low, r.unit)} to ${showRate(r.high, r.unit)}.`;
     case 'rate-over':
-      return `${showRate(r.rate, r.unit)} is above the label's ${showRate(r.high, r.unit)} for one application on this turf. Lower the rate or split it.`;
+      return `${showRate(r.rate, r.unit)} is above the label's ${showRate(r.high, r.unit)} for one application on this turf, and no one may go above it.`;
     case 'rate-under':
-      return `${showRate(r.rate, r.unit)} is below the label's ${showRate(r.low, r.unit)} for this turf: an under-dose breeds resistance. Raise the rate or split it less.`;
+      return `${showRate(r.rate, r.unit)} is below the label's ${showRate(r.low, r.unit)} for this turf: an under-dose breeds resistance, and some labels forbid it.`;
     case 'within-year-limit':
       return `${showRate(r.total, r.unit)} with this one${onGround(r)}, of ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}.${overZone(r, showRate(r.zoneTotal, r.unit))}${counted(r)}`;
     case 'over-year-limit':
@@ -161,7 +161,7 @@ export function reasonWords(r: Reason): string {
     case 'clear-by-seeding':
       return `Clear ${r.waitDays} days later by the label, in time for seeding on ${showDay(r.seeding)}. Last day: ${showDay(r.latest)}.`;
     case 'blocks-seeding':
-      return `At this rate the label keeps seed out for ${r.waitDays} days: too late after ${showDay(r.latest)} for seeding on ${showDay(r.seeding)}. A lower rate waits less.`;
+      return `At this rate the label keeps seed out for ${r.waitDays} days: too late after ${showDay(r.latest)} for seeding on ${showDay(r.seeding)}. What lies there already counts: halves wait as long as the whole.`;
     case 'before-useful-start':
       return `Too early to be of use: the soil may cross ${line(r)} from ${showDay(r.p10)}, and your lead is ${r.leadDays} days. Opens ${showWeekday(r.opens)}.`;
     case 'ahead-of-line':
@@ -199,7 +199,7 @@ export function reasonWords(r: Reason): string {
     case 'rain-waters-in':
       return `${showWater(r.expected)} of rain forecast by ${showDay(r.by)}; the label asks for ${showWater(r.depth)} within ${r.withinDays} days.`;
     case 'too-little-rain':
-      return `Only ${showWater(r.expected)} of rain forecast by ${showDay(r.by)}; the label asks for ${showWater(r.depth)} within ${r.withinDays} days. Irrigation would open it.`;
+      return `Only ${showWater(r.expected)} of rain forecast by ${showDay(r.by)}; the label asks for ${showWater(r.depth)} within ${r.withinDays} days. Without irrigation it lies on the leaf and in the light.`;
     case 'rain-not-known-yet':
       return `${showWater(r.expected)} of the ${showWater(r.depth)} due by ${showDay(r.by)} is forecast; after ${showDay(addDays(r.forecastTo, -1))} the rain is not known yet.`;
     case 'storm-runs-off':
@@ -313,7 +313,7 @@ export function reasonWords(r: Reason): string {
     case 'turf-stressed':
       return `The turf was seen under ${r.stress} stress on ${showDay(r.seen)}; that counts until ${showDay(r.until)}.`;
     case 'no-air-limit':
-      return 'The label sets no limit of air temperature, and this product does not work through the leaf.';
+      return 'The label sheet sets no limit of air temperature.';
     case 'air-within':
       return `${showTemperature(r.air)} is within ${limitsWords(r)}.`;
     case 'air-too-cold':
@@ -330,6 +330,8 @@ export function reasonWords(r: Reason): string {
       return `${poundsN(r.now)} now, ${poundsN(r.total)} of ${poundsN(r.budget)} in the calendar year.`;
     case 'over-nitrogen':
       return `${poundsN(r.now)} now would make ${poundsN(r.total)} in the calendar year, above ${poundsN(r.budget)}. A lower rate, or a product without fertilizer, would open it.`;
+    case 'too-much-nitrogen-at-once':
+      return `${poundsN(r.now)} in one application is above ${poundsN(r.most)}, the usual most at once; some states make it law. Less at once, or a slower source by its own label.`;
     case 'soil-too-warm-for-nitrogen':
       return `The soil is at about ${showTemperature(r.soil)}: no nitrogen above ${showLine(r.limit)}.`;
     case 'dormant-wants-no-nitrogen':
@@ -341,7 +343,7 @@ export function reasonWords(r: Reason): string {
     case 'leaf-dry':
       return r.lastRain === null
         ? 'No rain in the hours before; dew is not measured here. Look at the leaf.'
-        : `Rain ${hourWords(r.lastRain)}: the leaf is dry again.`;
+        : `Rain ${hourWords(r.lastRain)}, long enough ago to have dried as a rule. Look at the leaf.`;
     case 'leaf-dripping':
       return `The leaf drips: rain ${r.lastRain === null ? '' : hourWords(r.lastRain)}.`;
     case 'leaf-moist':
@@ -367,7 +369,7 @@ export function reasonWords(r: Reason): string {
     case 'soil-takes-water':
       return `The soil has room for ${showWater(r.room)} of water after ${plural(r.dryDays, 'dry day')}.`;
     case 'no-rain-free-hours-needed':
-      return 'It does not work through the leaf: rain does it no harm.';
+      return 'The label sheet asks for no dry hours for this use.';
     case 'dry-long-enough':
       return `Dry until ${hourWords(r.until)}: the label asks for ${plural(r.hours, 'hour')}.`;
     case 'rain-possible':
@@ -375,7 +377,7 @@ export function reasonWords(r: Reason): string {
     case 'rain-inside':
       return `Rain ${hourWords(r.at)}, ${showWater(r.rain)} at ${showPercent(r.chance)}: inside the label's ${plural(r.hours, 'hour')}.`;
     case 'no-mowing-rule':
-      return 'No mowing stands in the way.';
+      return 'The label sheet asks for no days since mowing.';
     case 'mown-too-recently':
       return `Mown ${showDay(r.on)}: wait ${plural(r.days, 'day')}. Opens ${showWeekday(r.opens)}.`;
     case 'mown-long-enough-ago':

@@ -257,6 +257,8 @@ describe('lifting a latch', () => {
         zoneId: zone.id,
         plannedId,
         gate: 'notice',
+        reason: 'notice-not-sent',
+        position: 1,
         why: 'Called her this morning, she agrees.',
       },
       ...{ from: isoDay(sheet.today), until: isoDay(addDays(sheet.today, 1)) },
@@ -289,6 +291,8 @@ describe('lifting a latch', () => {
     [{ until: '2027-06-01' }, 'Until', 'more than 31 days'],
     [{ until: 'Friday' }, 'Until', 'is no day'],
     [{ gate: 'registration' as const }, 'Gate', 'is not shut'],
+    [{ reason: 'event-that-day' }, 'Gate', 'is not shut for this reason'],
+    [{ position: 2 }, 'Gate', 'is not shut for this reason'],
   ])('%o is refused at %s', async (over, field, words) => {
     const zone = await zoneNamed('14 Quarry Lane · front');
     const sheet = (await zoneSheet(lead, zone.id))!;

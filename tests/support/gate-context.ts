@@ -463,6 +463,8 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
     fc.record({
       plannedId: fc.constantFrom('a', 'b'),
       gate: fc.constantFrom(...GATE_KEYS),
+      reason: fc.constantFrom(null, 'windy' as const),
+      position: fc.constantFrom(null, 1),
       by: fc.constant('Mara'),
       why: fc.constant('because'),
       from: aDay,

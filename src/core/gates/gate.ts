@@ -177,10 +177,16 @@ export type GateContext = Facts &
     beside: readonly ApplicationProduct[];
   }>;
 
-/** A latch lifted: by whom, why, and for which days (both in it). Kept with the record. */
+/**
+ * A latch lifted: by whom, why, and for which days (both in it). It lifts one reason of one product, snow and not frozen
+ * ground; what was lifted before that was asked has neither. Kept with the record.
+ */
 export type Lift = Readonly<{
   plannedId: string;
   gate: GateKey;
+  reason: Reason['code'] | null;
+  /** the product's position in its application */
+  position: number | null;
   by: string;
   why: string;
   from: Day;

@@ -1,5 +1,5 @@
 /**
- * Bolt: this product's rate lies within the label's for this turf. Under it too: an under-dose breeds resistance. And an
+ * Bolt: this product's rate is not above the label's for this turf. Latch under it: an under-dose breeds resistance. And an
  * a.i. that stands in several products of one visit comes, all together, to no more than the label allows at once.
  */
 import { constantLane } from '@/core/calendar/span';
@@ -32,8 +32,12 @@ function verdict(context: GateContext): Verdict {
   const { low, high } = row;
   const facts = { source: 'label', rate, low, high, unit: label.rateUnit } as const;
   if (exceeds(rate.rate, high.rate)) return shut('bolt', { code: 'rate-over', ...facts });
-  if (exceeds(low.rate, rate.rate)) return shut('bolt', { code: 'rate-under', ...facts });
-  return togetherOver(context, high) ?? open({ code: 'rate-within', ...facts });
+  const over = togetherOver(context, high);
+  if (over) return over;
+  // most labels may be used under their rate (FIFRA 2(ee), from memory): judgement, not law
+  return exceeds(low.rate, rate.rate)
+    ? shut('latch', { code: 'rate-under', ...facts })
+    : open({ code: 'rate-within', ...facts });
 }
 
 /** Null: no a.i. of this product stands in another of the visit, or all of it keeps the label's most at once. */

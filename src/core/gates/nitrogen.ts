@@ -9,9 +9,13 @@ import { greenOn, soilOn } from '@/core/lawn/green-up';
 import { TURF_FACTS, nitrogenBudget } from '@/core/lawn/turf';
 import { carriesNitrogen } from '@/core/products/label';
 import type { Celsius, KilogramsPerHectare } from '@/core/units/quantity';
+import { rateOf } from '@/core/units/rate';
 import { shareOf } from '@/core/products/application';
 import { YEAR_DAYS, nitrogenIn } from '@/core/records/ledger';
 import { ajar, open, shut, type Gate, type Verdict } from './gate';
+
+/** 1 lb/1,000 sq ft in one application: common practice, and the law of some states (from memory). */
+const MOST_AT_ONCE = rateOf(1, 'lb/1000sqft').rate as KilogramsPerHectare;
 
 /** Under it warm-season turf has no leaf that could take it up. Common practice, no source. */
 const LEAST_GREEN = 0.5;
@@ -25,7 +29,7 @@ export const nitrogen: Gate = {
       return constantLane(range, open({ code: 'no-nitrogen', source: 'label' }));
     // warm-season turf grows best on the soil that burns cool-season turf
     const isCool = [zone.turf, zone.mixedWith].some((t) => t && TURF_FACTS[t].season === 'cool');
-    const there = nitrogenIn(label, rate);
+    const there = nitrogenIn(label, rate) as KilogramsPerHectare | null;
     const withIt = beside.map((p) => {
       const n = nitrogenIn(p.label, p.rate);
       return n === null ? null : n * shareOf(p.place, zone);
@@ -33,6 +37,13 @@ export const nitrogen: Gate = {
     if (there === null || withIt.includes(null))
       return constantLane(range, ajar({ code: 'not-known', source: 'label', missing: 'density' }));
     const now = (there * shareOf(product.place, zone)) as KilogramsPerHectare;
+    const atOnce =
+      there > MOST_AT_ONCE * (1 + 1e-9)
+        ? shut('latch', {
+            ...{ code: 'too-much-nitrogen-at-once', source: 'house rule' },
+            ...{ now: there, most: MOST_AT_ONCE },
+          })
+        : null;
     const budget = rules.nitrogenYear ?? nitrogenBudget(zone.turf, zone.mixedWith);
     const warm = [zone.turf, zone.mixedWith].find((t) => t && TURF_FACTS[t].season === 'warm') ?? null;
     const kept = new Map<number, Verdict>();
@@ -80,7 +91,7 @@ export const nitrogen: Gate = {
           turf: warm,
           green: Math.round(green * 20) / 20,
         });
-      return byBudget(day);
+      return atOnce ?? byBudget(day);
     });
   },
 };

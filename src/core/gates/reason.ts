@@ -302,6 +302,11 @@ export type Reason = Readonly<{ source: Source }> &
         now: KilogramsPerHectare;
         budget: KilogramsPerHectare;
       }>
+    | Readonly<{
+        code: 'too-much-nitrogen-at-once';
+        now: KilogramsPerHectare;
+        most: KilogramsPerHectare;
+      }>
     | Readonly<{ code: 'soil-too-warm-for-nitrogen'; soil: Celsius; limit: Celsius }>
     | Readonly<{ code: 'dormant-wants-no-nitrogen'; turf: Turf; green: number }>
     | Readonly<{ code: 'possible-inversion'; wind: MetresPerSecond }>

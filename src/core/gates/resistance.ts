@@ -6,14 +6,20 @@
 import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import { constantLane, laneByBreaks } from '@/core/calendar/span';
 import { YEAR_DAYS } from '@/core/records/ledger';
+import { WEEDS } from '@/core/weeds/weeds';
 import { ajar, open, shut, type Gate, type Verdict } from './gate';
+
+/** Perennials that come from the root are not bred by auxins as annuals are: for them a warning is enough. Practice. */
+const AUXINS = 4;
 
 export const resistance: Gate = {
   key: 'resistance',
   name: 'Resistance',
-  spans: ({ product: { label }, beside, ledger, rules, bookFrom }, range) => {
-    if (label.ingredients.some((i) => i.group === null))
+  spans: ({ product, beside, ledger, rules, bookFrom }, range) => {
+    if (product.label.ingredients.some((i) => i.group === null))
       return constantLane(range, ajar({ code: 'not-known', source: 'label', missing: 'group' }));
+    const { targets, label } = product;
+    const perennials = targets.length > 0 && targets.every((t) => WEEDS[t].life === 'perennial');
     const groups = [...new Set(label.ingredients.flatMap((i) => i.group || []))];
     const alike = ledger.filter((e) => e.inSoil === label.inSoil);
     const besideIt = beside
@@ -40,7 +46,9 @@ export const resistance: Gate = {
         const years = [year];
         for (let y = year - 1; groupsIn(y).has(group) && groupsIn(y).size === 1; y--) years.unshift(y);
         const facts = { source: 'ledger', group, years, most: rules.groupYears } as const;
-        if (years.length >= rules.groupYears) return shut('latch', { code: 'group-running', ...facts });
+        if (years.length >= rules.groupYears && !(group === AUXINS && perennials))
+          return shut('latch', { code: 'group-running', ...facts });
+        if (years.length >= rules.groupYears) warning = ajar({ code: 'group-running', ...facts });
         if (years.length === rules.groupYears - 1 && years.length > 1)
           warning = ajar({ code: 'group-running', ...facts });
       }

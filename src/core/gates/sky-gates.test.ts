@@ -297,6 +297,8 @@ describe('by the hour', () => {
 
 describe('a lifted latch', () => {
   const lift = {
+    reason: null,
+    position: null,
     plannedId: 'a',
     gate: 'wind' as const,
     by: 'Mara Venn',
@@ -318,6 +320,25 @@ describe('a lifted latch', () => {
     });
     expect(windOn(c, addDays(today, 2)).state).toBe('shut');
     expect(windOn(context({ ...windy, lifts: [{ ...lift, plannedId: 'b' }] }), today).state).toBe('shut');
+  });
+  test('lifts its own reason of its own product, and nothing else of the gate', () => {
+    const on = (over: Partial<GateContext['lifts'][number]>) =>
+      windOn(context({ ...windy, lifts: [{ ...lift, ...over }] }), today).state;
+    expect(on({ reason: 'windy', position: 1 })).toBe('ajar');
+    expect(on({ reason: 'working-day-over' })).toBe('shut');
+    expect(on({ position: 2 })).toBe('shut');
+  });
+  test('snow that was lifted does not lift frozen ground', () => {
+    const snowLifted = { ...lift, gate: 'frost' as const, reason: 'snow' as const, position: 1 };
+    const frostOn = (air: number) =>
+      spanAt(
+        windowOf(context({ forecast: skyWith({ air: () => air }), lifts: [snowLifted] }), {
+          from: today,
+          to: addDays(today, 1),
+        }).lanes.find((l) => l.gate.key === 'frost')!.lane,
+        today,
+      )!.verdict;
+    expect(frostOn(-5)).toMatchObject({ state: 'shut', reason: { code: 'frost-in-air' } });
   });
   test('a bolt is not lifted', () => {
     const bolt = { ...product, label: { ...label, windLimit: fromMilesPerHour(10) } };

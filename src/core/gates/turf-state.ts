@@ -1,5 +1,5 @@
 /**
- * Bolt if the label says so, else latch: warm-season turf that is neither dormant nor green is easily hurt through the
+ * Bolt if the label says so, else latch, and nothing where the label frees it (the atrazine type on centipede): warm-season turf that is neither dormant nor green is easily hurt through the
  * leaf; turf under heat or drought is too. What was seen of stress counts for two weeks (common practice, no source).
  *
  * "Dormant only" opens on what somebody saw in the ten days before, and never on a model; turf that never goes dormant,
@@ -11,7 +11,8 @@ import { greenOn } from '@/core/lawn/green-up';
 import { TURF_FACTS } from '@/core/lawn/turf';
 import { worksOnLeaf } from '@/core/products/application';
 import { isGranule, rateForTurf } from '@/core/products/label';
-import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
+import type { Turf } from '@/core/trade/terms';
+import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 
 /** Under it turf counts as dormant, above `GREEN` as green: what an eye at the kerb calls so. Common practice, no source. */
 const DORMANT = 0.05;
@@ -24,7 +25,10 @@ export const turfState: Gate = {
   key: 'turf-state',
   name: 'Turf state',
   spans: ({ product: { label, use }, zone, seen, outlook }, range) => {
-    const warm = [zone.turf, zone.mixedWith].find((t) => t && TURF_FACTS[t].season === 'warm') ?? null;
+    // of a mix each warm grass counts
+    const warm = [zone.turf, zone.mixedWith].filter(
+      (t) => t !== null && TURF_FACTS[t].season === 'warm',
+    ) as Turf[];
     const dormancy = rateForTurf(label, zone, use)?.dormancy ?? 'any';
     const works = worksOnLeaf({ label, use }) && !isGranule(label);
     const { stress } = seen;
@@ -44,17 +48,22 @@ export const turfState: Gate = {
     const kept = new Map<string, Verdict>();
     return laneByTick<Day, Verdict>(range, (day) => {
       if (stressed && stress && until !== null && day >= stress.on && day < until && works) return stressed;
-      if (warm === null || (dormancy === 'any' && !works)) return noMatter;
-      const green = greenOn(warm, outlook, seen.green, day);
+      if (!warm.length || dormancy === 'safe while greening' || (dormancy === 'any' && !works))
+        return noMatter;
+      return warm.map((turf) => ofGrass(turf, day)).reduce(worseVerdict);
+    });
+
+    function ofGrass(grass: Turf, day: Day): Verdict {
+      const green = greenOn(grass, outlook, seen.green, day);
       const seenOn = seen.green && seen.green.on <= day ? seen.green.on : null;
-      const key = green === null ? '' : `${Math.round(green * 20)}|${seenOn ?? ''}`;
+      const key = `${grass}|${green === null ? '' : Math.round(green * 20)}|${seenOn ?? ''}`;
       let verdict = kept.get(key);
       if (verdict) return verdict;
       if (green === null) verdict = ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' });
       else {
         const facts = {
           source: seenOn === null ? 'outlook' : 'seen',
-          turf: warm,
+          turf: grass,
           green: Math.round(green * 20) / 20,
           seen: seenOn,
         } as const;
@@ -68,7 +77,7 @@ export const turfState: Gate = {
       }
       kept.set(key, verdict);
       return verdict;
-    });
+    }
   },
 };
 

@@ -66,7 +66,7 @@ export function windowOf(context: GateContext, range: Range<Day>): Window {
   const lanes = asked(context, (gate, of, c) => ({
     gate: { key: gate.key, name: gate.name },
     of,
-    lane: lifted(gate.spans(c, range), gate.key, context, (d) => d),
+    lane: lifted(gate.spans(c, range), gate.key, of, context, (d) => d),
   }));
   return { range, lanes, all: inTheSameHours(context, worst(lanes, range), range) };
 }
@@ -79,6 +79,7 @@ export function hoursWindowOf(context: GateContext, range: Range<Hour>): Window<
     lane: lifted(
       gate.hours ? gate.hours(c, range) : byHour(gate.spans(c, daysOf(range)), range),
       gate.key,
+      of,
       context,
       dayOfHour,
     ),
@@ -112,16 +113,24 @@ export const productsOf = ({ product, beside }: GateContext): readonly Applicati
 function lifted<At extends number>(
   lane: Lane<At, Verdict>,
   key: GateKey,
+  of: number,
   { applicationId, lifts }: GateContext,
   dayAt: (at: At) => Day,
 ): Lane<At, Verdict> {
-  const mine = lifts.filter((l) => l.gate === key && l.plannedId === applicationId);
+  const mine = lifts.filter(
+    (l) => l.gate === key && l.plannedId === applicationId && (l.position === null || l.position === of),
+  );
   if (!mine.length) return lane;
   const kept = new Map<Verdict, Map<Lift, Verdict>>();
   return lane.flatMap(({ from, to, verdict }) => {
     if (verdict.state !== 'shut' || verdict.strength === 'bolt') return [{ from, to, verdict }];
     return laneByTick<At, Verdict>({ from, to }, (at) => {
-      const lift = mine.find((l) => l.from <= dayAt(at) && dayAt(at) <= l.until);
+      const lift = mine.find(
+        (l) =>
+          l.from <= dayAt(at) &&
+          dayAt(at) <= l.until &&
+          (l.reason === null || l.reason === verdict.reason.code),
+      );
       if (!lift) return verdict;
       const known = kept.get(verdict) ?? new Map<Lift, Verdict>();
       kept.set(verdict, known);
@@ -153,7 +162,7 @@ function inTheSameHours(context: GateContext, all: WindowLane, range: Range<Day>
         (gate, of, c) => ({
           gate,
           of,
-          lane: lifted(gate.hours?.(c, hours) ?? [], gate.key, context, dayOfHour),
+          lane: lifted(gate.hours?.(c, hours) ?? [], gate.key, of, context, dayOfHour),
         }),
         HOURLY_GATES,
       );

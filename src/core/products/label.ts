@@ -20,7 +20,7 @@ import type { Stage, Weed } from '@/core/weeds/weeds';
 export const FORMULATIONS = ['WG', 'WP', 'SC', 'EC', 'EW', 'SL', 'G'] as const;
 export type Formulation = (typeof FORMULATIONS)[number];
 
-export const DORMANCIES = ['any', 'dormant only', 'not while greening'] as const;
+export const DORMANCIES = ['any', 'dormant only', 'not while greening', 'safe while greening'] as const;
 export type Dormancy = (typeof DORMANCIES)[number];
 
 export const SIGNAL_WORDS = ['Danger, poison', 'Danger', 'Warning', 'Caution', 'none'] as const;
@@ -218,9 +218,19 @@ function stricter(a: LabelRate, b: LabelRate): LabelRate | undefined {
         ? (a.intervalDays ?? b.intervalDays)
         : Math.max(a.intervalDays, b.intervalDays),
     months: least(a.months, b.months),
-    dormancy: a.dormancy === 'any' ? b.dormancy : a.dormancy,
+    dormancy: strictest(a.dormancy, b.dormancy),
   };
 }
+
+/** From the freest to the strictest. */
+const DORMANCY_RANK: readonly Dormancy[] = [
+  'safe while greening',
+  'any',
+  'not while greening',
+  'dormant only',
+];
+const strictest = (a: Dormancy, b: Dormancy): Dormancy =>
+  DORMANCY_RANK.indexOf(a) > DORMANCY_RANK.indexOf(b) ? a : b;
 
 /** The limits that hold on a turf: its row's where the row sets them, else the label's. */
 export function limitsFor(

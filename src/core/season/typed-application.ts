@@ -22,6 +22,7 @@ import { fromFeet, fromSquareFeet, toFeet, toSquareFeet } from '@/core/units/tra
 import { isWeed, type Weed } from '@/core/weeds/weeds';
 import { MOST_PRODUCTS, MOST_RATE, type PlannedApplication, type PlannedProduct } from './programme';
 import { MOST_SHOTS, sequenceDays, sequenceSpacing } from './sequence';
+import { isPreEmergent } from '@/core/trade/terms';
 import { SPLITS, isSplit, sharesIn, spacingOf, splitDays } from './split';
 
 /** How a new product is put down over several applications; '' alone: once. */
@@ -265,6 +266,9 @@ function readRepeat(
   field: (name: keyof TypedProduct) => string,
 ): Repeat | null {
   if (p.id || p.times === 'once') return null;
+  // eight to twelve weeks are for a barrier; what works through the leaf goes again at its label's interval
+  const between = (residual: Spacing): Spacing =>
+    isPreEmergent(use) ? residual : sequenceSpacing(limitsFor(label, zone, use).intervalDays ?? 0);
   if (p.times === 'sequence') {
     const shots = take(
       parseFigure(p.shots, { field: 'Number of shots', unit: 'shots', least: 2, most: MOST_SHOTS }),
@@ -277,10 +281,12 @@ function readRepeat(
   }
   if (isSplit(p.split)) {
     const { shares } = SPLITS[p.split];
-    return shares.length < 2 ? null : { kind: 'split', shares, spacing: spacingOf(p.split, spacing) };
+    return shares.length < 2
+      ? null
+      : { kind: 'split', shares, spacing: between(spacingOf(p.split, spacing)) };
   }
   const shares = take(sharesIn(p.shares), field('shares'));
-  return shares && { kind: 'split', shares, spacing };
+  return shares && { kind: 'split', shares, spacing: between(spacing) };
 }
 
 /** One application that is to be written or shown: the first is the one that was typed. */

@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { addDays, isoDay, parseDay, showDay, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { gateName } from '@/core/gates/all';
-import { GATE_KEYS, type GateKey } from '@/core/gates/gate';
+import { GATE_KEYS, type GateKey, type Lift } from '@/core/gates/gate';
 import { windowOf } from '@/core/gates/window';
 import { contextOf, isOpen } from '@/core/season/programme';
 import type { Issue } from '@/core/units/parse';
@@ -22,6 +22,9 @@ export type LiftInput = Readonly<{
   zoneId: string;
   plannedId: string;
   gate: GateKey;
+  /** the reason's code, and the product's position: what is lifted, and nothing else of that gate */
+  reason: string;
+  position: number;
   why: string;
   /** the first and the last day for which it is lifted */
   from: string;
@@ -34,6 +37,8 @@ export const liftShape = Joi.object<LiftInput>({
   gate: Joi.string()
     .valid(...GATE_KEYS)
     .required(),
+  reason: Joi.string().max(60).required(),
+  position: Joi.number().integer().min(1).max(100).required(),
   why: Joi.string().allow('').max(1000).required(),
   from: Joi.string().allow('').max(40).required(),
   until: Joi.string().allow('').max(40).required(),
@@ -69,7 +74,7 @@ function checked(
   { applications, facts }: ZoneBook,
   application: StoredApplication,
   input: LiftInput,
-): Outcome<Readonly<{ why: string; from: Day; until: Day }>> {
+): Outcome<Pick<Lift, 'why' | 'from' | 'until' | 'reason' | 'position'>> {
   const { today } = facts;
 
   const issues: Issue[] = [];
@@ -105,23 +110,27 @@ function checked(
   const context = contextOf(applications, application.id, { ...facts, lifts: [] });
   const range = { from, to: addDays(until, 1) };
   const { lanes } = windowOf(context, range);
-  const asked = lanes.filter((l) => l.gate.key === input.gate).map((l) => l.lane);
-  const bolt = asked.flat().find((s) => s.verdict.state === 'shut' && s.verdict.strength === 'bolt');
+  const asked = lanes.filter((l) => l.gate.key === input.gate);
+  const bolt = asked
+    .flatMap((l) => l.lane)
+    .find((s) => s.verdict.state === 'shut' && s.verdict.strength === 'bolt');
   if (bolt)
     return refuse({
       kind: 'bolted',
       bolts: [{ day: bolt.from, product: context.product.label.name, reason: bolt.verdict.reason }],
     });
-  if (!asked.some((lane) => spanAt(lane, from)?.verdict.state === 'shut'))
+  const lane = asked.find((l) => l.of === input.position)?.lane ?? [];
+  const held = spanAt(lane, from)?.verdict;
+  if (held?.state !== 'shut' || held.reason.code !== input.reason)
     return refuse({
       kind: 'invalid',
       issues: [
         {
           field: 'Gate',
-          problem: `${gateName(input.gate)} is not shut on ${isoDay(from)}`,
+          problem: `${gateName(input.gate)} is not shut for this reason on ${isoDay(from)}`,
           remedy: 'Nothing needs lifting there. Load the page again to see it as it is now.',
         },
       ],
     });
-  return done({ why, from, until });
+  return done({ why, from, until, reason: held.reason.code, position: input.position });
 }

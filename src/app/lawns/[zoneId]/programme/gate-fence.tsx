@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { addDays, showDay, showWeekday, type Day } from '@/core/calendar/day';
 import { dayOfHour, hourOf, hourOfDay, type Hour } from '@/core/calendar/hour';
 import type { Range } from '@/core/calendar/span';
-import type { GateContext, GateKey } from '@/core/gates/gate';
+import type { GateContext } from '@/core/gates/gate';
 import { pastYearsKey, tenthsOn, workingDays } from '@/core/gates/past-years';
 import { hoursWindowOf, nextOpen, productsOf, type Window } from '@/core/gates/window';
 import type { Split } from '@/core/season/split';
@@ -209,11 +209,13 @@ function HourFence({
 /** For a shut gate: what would open it, and, where it is a latch, lifting it. */
 function Remedies(props: Props & Readonly<{ day: Day; shut: readonly Held[] }>) {
   const { sheet, context, shut, day, isSaved, mayPlan } = props;
-  const [asked, setAsked] = useState<'opening' | GateKey | null>(null);
+  const [asked, setAsked] = useState<string | null>(null);
   if (!shut.length || !mayPlan) return null;
-  // one lift for a gate, whichever products it holds; a bolt of any of them is not lifted
+  // a lift for each product that a gate holds; where it bolts any of them there is none
   const bolted = new Set(shut.filter((s) => s.verdict.strength === 'bolt').map((s) => s.key));
-  const latches = shut.filter((s, i) => !bolted.has(s.key) && shut.findIndex((t) => t.key === s.key) === i);
+  const latches = shut.filter((s) => !bolted.has(s.key));
+  const names = productsOf(context).map((p) => shortName(p.label));
+  const keyOf = (l: Held) => `${l.key}|${l.of}`;
   const position = shut[0]?.of ?? 1;
   return (
     <div className="mt-2">
@@ -229,13 +231,14 @@ function Remedies(props: Props & Readonly<{ day: Day; shut: readonly Held[] }>) 
         {isSaved &&
           latches.map((l) => (
             <button
-              key={l.key}
+              key={keyOf(l)}
               type="button"
               className="button py-0 md:min-h-[34px]"
-              aria-expanded={asked === l.key}
-              onClick={() => setAsked(asked === l.key ? null : l.key)}
+              aria-expanded={asked === keyOf(l)}
+              onClick={() => setAsked(asked === keyOf(l) ? null : keyOf(l))}
             >
-              Lift {l.name}…
+              Lift {l.name}
+              {names.length > 1 && ` for ${names[l.of - 1] ?? ''}`}…
             </button>
           ))}
       </div>
@@ -246,10 +249,10 @@ function Remedies(props: Props & Readonly<{ day: Day; shut: readonly Held[] }>) 
         <Openings {...props} day={day} position={position} range={props.window.range} />
       )}
       {latches
-        .filter((l) => l.key === asked)
+        .filter((l) => keyOf(l) === asked)
         .map((l) => (
           <LiftLatch
-            key={l.key}
+            key={keyOf(l)}
             zoneId={sheet.zone.id}
             plannedId={context.applicationId}
             gate={l}

@@ -35,7 +35,16 @@ export function LiftLatch({ zoneId, plannedId, gate, day, liftLatchAction, onDon
         e.preventDefault();
         start(async () => {
           const outcome = await send(liftLatchAction, {
-            ...{ sendKey, zoneId, plannedId, gate: gate.key, why, from: isoDay(day), until },
+            ...{
+              sendKey,
+              zoneId,
+              plannedId,
+              gate: gate.key,
+              why,
+              ...{ reason: gate.verdict.reason.code, position: gate.of },
+              from: isoDay(day),
+              until,
+            },
           });
           if (!outcome.ok) return setRefusal(outcome.refusal);
           router.refresh();
@@ -44,7 +53,8 @@ export function LiftLatch({ zoneId, plannedId, gate, day, liftLatchAction, onDon
       }}
     >
       <p className="text-[15px]">
-        {gate.name} is judgement, not law: you may lift it with your name and a reason. The record keeps both.
+        {gate.name} is judgement, not law: you may lift this reason of it, for this product, with your name
+        and why. The record keeps both.
       </p>
       <Labelled name="Why it may go ahead" issue={issue('Reason')}>
         {(field) => (
