@@ -1,6 +1,7 @@
 /** The published JSON Schema of a product sheet (draft 2020-12): what may travel between companies, and what is kept. */
 import { STAGES, ALL_WEEDS } from '@/core/weeds/weeds';
 import {
+  ADJUVANTS,
   DORMANCIES,
   FORMULATIONS,
   NONE_KEYS,
@@ -44,7 +45,7 @@ const list = (items: object, description: string, more: object = {}) => ({
   ...more,
 });
 /** Fields that came after the first sheets were written: what is missing stands as on an empty sheet. */
-const LATER: ReadonlySet<string> = new Set(['kind', 'keepsFromFruit', 'sites', 'none', 'since']);
+const LATER: ReadonlySet<string> = new Set(['kind', 'keepsFromFruit', 'sites', 'none', 'since', 'adjuvant']);
 const object = (properties: Record<string, object>) => ({
   type: 'object',
   properties,
@@ -173,6 +174,10 @@ export const LABEL_SCHEMA = {
       description: 'Spray volume',
     },
     surfactantPercent: orNull(amount('Surfactant wanted, % v/v', 10)),
+    adjuvant: {
+      enum: [...ADJUVANTS, null],
+      description: 'Which kind of surfactant; null: not typed',
+    },
     tankMix: oneOf(TANK_MIXES, 'Tank mixing'),
     compatibility: text('Notes on mixing', 2000),
     setbacks: list(

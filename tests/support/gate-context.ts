@@ -108,6 +108,7 @@ export const label: Label = {
   methods: ['boom', 'backpack'],
   carrier: null,
   surfactantPercent: null,
+  adjuvant: null,
   tankMix: 'as its label says',
   compatibility: '',
   setbacks: [],

@@ -1,4 +1,10 @@
-import { NONE_KEYS, SEEDLINGS_SINCE, TANK_MIXES, type SeedlingsSince } from '@/core/products/label';
+import {
+  ADJUVANTS,
+  NONE_KEYS,
+  SEEDLINGS_SINCE,
+  TANK_MIXES,
+  type SeedlingsSince,
+} from '@/core/products/label';
 import { NONE_WORDS } from '@/core/products/none-words';
 import { METHODS } from '@/core/trade/terms';
 import { CARRIER_UNITS, isTyped, type LabelSheet } from '@/core/products/sheet';
@@ -119,6 +125,16 @@ export function SheetDirections({ sheet, set }: Props) {
             value={sheet.surfactantPercent}
             onChange={(surfactantPercent) => set({ surfactantPercent })}
           />
+          {sheet.surfactantPercent !== null && (
+            <SelectField
+              name="Which surfactant"
+              path="adjuvant"
+              options={['', ...ADJUVANTS] as const}
+              words={(a) => a || 'not typed yet'}
+              value={sheet.adjuvant ?? ''}
+              onChange={(a) => set({ adjuvant: a === '' ? null : a })}
+            />
+          )}
           <FigureField
             name="A mix may stand, hours"
             path="mixHours"

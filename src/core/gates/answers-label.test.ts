@@ -4,12 +4,17 @@
  */
 import { addDays } from '@/core/calendar/day';
 import { rateOf } from '@/core/units/rate';
-import { metres } from '@/core/units/quantity';
-import { ask, atHour, barrier, leaf, onDay, oz, seen, weather } from '../../../tests/support/ask';
+import { metres, squareMetres } from '@/core/units/quantity';
+import { spacingFor } from '@/core/season/sequence';
+import { ask, atHour, barrier, leaf, onDay, oz, seen, soilAt, weather } from '../../../tests/support/ask';
 import { entry, label, leafLabel, secondOf, today, zone } from '../../../tests/support/gate-context';
 import { airTemperature } from './air-temperature';
 import { applicationCount } from './application-count';
 import { interval } from './interval';
+import { labelRate } from './label-rate';
+import { nitrogen } from './nitrogen';
+import { resistance } from './resistance';
+import { turfState } from './turf-state';
 import { mowing } from './mowing';
 import { rainFree } from './rain-free';
 import { seedingAhead } from './seeding-ahead';
@@ -354,3 +359,121 @@ ask('an ingredient\u2019s year by turf', [
     () => onDay(yearLimit, { ...byTurf, ...down, zone: { ...zone, turf: 'Kentucky bluegrass' } }),
   ],
 ]);
+
+// FIFRA 2(ee), from memory: most labels may be used under their rate
+ask('under and over the rate', [
+  ['under it', 'shut latch rate-under', () => onDay(labelRate, barrier({}, { rate: oz(0.1) }))],
+  ['at its low', 'open rate-within', () => onDay(labelRate, barrier({}, { rate: oz(0.2) }))],
+  ['at its high', 'open rate-within', () => onDay(labelRate, barrier({}, { rate: oz(0.8) }))],
+  ['over it', 'shut bolt rate-over', () => onDay(labelRate, barrier({}, { rate: oz(0.81) }))],
+]);
+
+// the atrazine type: labels allow it on centipede while it greens up
+const centipede = { zone: { ...zone, turf: 'centipedegrass' as const } };
+const onCentipede = (dormancy: (typeof label.rates)[number]['dormancy']) =>
+  leaf({ rates: [{ ...leafLabel.rates[0]!, turf: 'centipedegrass', dormancy }] });
+const halfGreen = (share: number) => seen({ green: { share, on: today } });
+ask('part-green turf', [
+  [
+    'safe while greening',
+    'open turf-state-irrelevant',
+    () => onDay(turfState, { ...onCentipede('safe while greening'), ...centipede, ...halfGreen(0.4) }),
+  ],
+  [
+    'no word of it',
+    'shut latch part-green',
+    () => onDay(turfState, { ...onCentipede('any'), ...centipede, ...halfGreen(0.4) }),
+  ],
+  [
+    'not while greening',
+    'shut bolt part-green',
+    () => onDay(turfState, { ...onCentipede('not while greening'), ...centipede, ...halfGreen(0.4) }),
+  ],
+  [
+    'at 90 %, green',
+    'open turf-green',
+    () => onDay(turfState, { ...onCentipede('not while greening'), ...centipede, ...halfGreen(0.9) }),
+  ],
+  [
+    'at 5 %, dormant',
+    'open turf-dormant',
+    () => onDay(turfState, { ...onCentipede('not while greening'), ...centipede, ...halfGreen(0.05) }),
+  ],
+]);
+
+const years = (n: number) => ({
+  ledger: Array.from({ length: n }, (_, y) =>
+    entry(addDays(today, -365 * (y + 1)), 0.3, { label: leafLabel, rate: rateOf(0.8, 'floz/1000sqft') }),
+  ),
+});
+// practice: auxins on perennials are not what breeds resistance
+ask('the same group year after year', [
+  [
+    'auxins on a perennial, third year',
+    'ajar group-running',
+    () => onDay(resistance, { ...leaf({}), ...years(2) }),
+  ],
+  [
+    'auxins on an annual, third year',
+    'shut latch group-running',
+    () => onDay(resistance, { ...leaf({}, { targets: ['henbit'] }), ...years(2) }),
+  ],
+  [
+    'another group in the same visit',
+    'open groups-rotate',
+    () =>
+      onDay(resistance, {
+        ...leaf({}),
+        ...years(2),
+        beside: [
+          { ...leaf({ ingredients: [{ ...leafLabel.ingredients[0]!, group: 6 }] }).product, position: 2 },
+        ],
+      }),
+  ],
+]);
+
+const feed = (lbs: number) =>
+  barrier({ formulation: 'G', analysis: { n: 0.09, p: 0, k: 0 } }, { rate: rateOf(lbs, 'lb/1000sqft') });
+const soilKnown = { outlook: soilAt(12) };
+// practice, and the law of some states: 1 lb N/1,000 sq ft at once
+ask('nitrogen at once', [
+  [
+    '20 lb of 9 % are 1.8 lb N',
+    'shut latch too-much-nitrogen-at-once',
+    () => onDay(nitrogen, { ...feed(20), ...soilKnown }),
+  ],
+  ['11 lb are 0.99 lb', 'open nitrogen-fits', () => onDay(nitrogen, { ...feed(11), ...soilKnown })],
+]);
+
+// the house's rule of three calm hours does not close the last two of a day to a small lawn (practice)
+ask('late in the day', [
+  [
+    'two hours left, 5,400 sq ft',
+    'open calm',
+    () => onDay(wind, { ...leaf({}), hour: 16, forecast: weather({ air: () => 20 }) }),
+  ],
+  [
+    'two hours left, an acre',
+    'shut latch working-day-over',
+    () =>
+      onDay(wind, {
+        ...leaf({}),
+        hour: 16,
+        zone: { ...zone, area: squareMetres(4047) },
+        forecast: weather({ air: () => 20 }),
+      }),
+  ],
+  [
+    'after it',
+    'shut latch working-day-over',
+    () => onDay(wind, { ...leaf({}), hour: 18, forecast: weather({ air: () => 20 }) }),
+  ],
+]);
+
+// dry, and the crowd of reasons for which a barrier\u2019s two parts lie eight weeks apart does not hold for a leaf product
+test('parts of what works through the leaf follow at the label\u2019s interval, a barrier\u2019s at the house\u2019s spacing', () => {
+  const spacing = (use: 'pre-emergent' | 'post-emergent') =>
+    spacingFor(use, { ...label, minimumIntervalDays: 21 }, zone, { leastDays: 56, mostDays: 84 });
+  expect(spacing('pre-emergent')).toEqual({ leastDays: 56, mostDays: 84 });
+  expect(spacing('post-emergent')).toEqual({ leastDays: 21, mostDays: 35 });
+});

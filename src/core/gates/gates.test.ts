@@ -391,8 +391,10 @@ describe('wind', () => {
     const f = sky(15, 0);
     f.wind.fill(fromMilesPerHour(4), 8, 11);
     const at = (hour: number) => said(on(wind, context({ forecast: f, hour })));
-    expect([at(8), at(9), at(16)]).toEqual([
+    expect([at(8), at(9), at(16), at(18)]).toEqual([
       ['open', 'calm'],
+      ['shut', 'windy'],
+      // two hours are left, enough for this lawn, and both are windy
       ['shut', 'windy'],
       ['shut', 'working-day-over'],
     ]);

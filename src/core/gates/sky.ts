@@ -3,6 +3,8 @@ import type { Day } from '@/core/calendar/day';
 import { dayOfHour, hourOf, hourOfDay, type Hour } from '@/core/calendar/hour';
 import { laneByTick, worseState, type Lane, type Range } from '@/core/calendar/span';
 import type { Celsius, MetresPerSecond, Millimetres } from '@/core/units/quantity';
+import { areaOf } from '@/core/products/application';
+import { fromSquareFeet } from '@/core/units/trade';
 import { ajar, shut, type Gate, type GateContext, type Verdict } from './gate';
 
 export type SkyAt = Readonly<{ air: Celsius; rain: Millimetres; wind: MetresPerSecond; chance: number }>;
@@ -37,13 +39,28 @@ const UNKNOWN_SKY: Verdict = ajar({ code: 'not-known', source: 'forecast', missi
 
 const RANK = { open: 0, ajar: 1, shut: 2 };
 
+/** What one person treats in an hour on foot, 10,000 sq ft: common practice, no source. */
+const PER_HOUR = fromSquareFeet(10_000);
+
+/**
+ * Hours of a spell that must be good together: the house's; late in the day what is left of it, where that is enough for
+ * the ground that is treated.
+ */
+export function spellHours({ rules, today, zone, product }: GateContext, day: Day, first: number): number {
+  const left = rules.workTo - first;
+  const needed = Math.max(1, Math.ceil(areaOf(product.place, zone) / PER_HOUR));
+  return day === today && left < rules.calmHours && left >= needed ? left : rules.calmHours;
+}
+
 /**
  * A day as the best spell of working hours makes it: the spell of `calmHours` whose worst hour is the least bad, the
  * first of equals; what that worst hour says, the day says. Of today only what is left.
  */
-function bestSpell({ rules, today, hour }: GateContext, day: Day, at: (hour: Hour) => Verdict): Verdict {
-  const { workFrom, workTo, calmHours } = rules;
+function bestSpell(context: GateContext, day: Day, at: (hour: Hour) => Verdict): Verdict {
+  const { rules, today, hour } = context;
+  const { workFrom, workTo } = rules;
   const first = day === today ? Math.max(workFrom, hour) : workFrom;
+  const calmHours = spellHours(context, day, first);
   const verdicts: Verdict[] = [];
   for (let h = first; h < workTo; h++) verdicts.push(at(hourOf(day, h)));
   let best: Verdict | null = null;

@@ -13,7 +13,7 @@ import { fromMilesPerHour } from '@/core/units/trade';
 import type { Forecast } from '@/core/weather/series';
 import { daylight } from '@/core/weather/evaporation';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
-import { aheadOn, hourlyGate, skyAt, solarHour } from './sky';
+import { aheadOn, hourlyGate, skyAt, solarHour, spellHours } from './sky';
 
 /** At dawn and at dusk air this still may lie in layers, and drift goes far: an inversion cannot be told cheaply. */
 const STILL = fromMilesPerHour(3);
@@ -89,18 +89,17 @@ type Spell = Readonly<{ from: number; to: number; wind: MetresPerSecond }>;
  * The spell of `calmHours` working hours whose windiest hour is the calmest, in clock hours; of today only what is left
  * of it. 'over': nothing so long is left. Null: the forecast lacks one of the hours.
  */
-function calmestSpell(
-  { rules, today, hour, clockAhead }: GateContext,
-  forecast: Forecast,
-  day: Day,
-): Spell | 'over' | null {
-  const { workFrom, workTo, calmHours } = rules;
+function calmestSpell(context: GateContext, forecast: Forecast, day: Day): Spell | 'over' | null {
+  const { rules, today, hour, clockAhead } = context;
+  const { workFrom, workTo } = rules;
+  const first = day === today ? Math.max(workFrom, hour) : workFrom;
+  const calmHours = spellHours(context, day, first);
   // clocks run ahead of the station's standard time in summer
   const ahead = aheadOn({ clockAhead }, day);
   const midnight = (day - forecast.from) * 24 - ahead;
   if (midnight + workFrom < 0 || midnight + workTo > forecast.wind.length) return null;
   let best: Spell | null = null;
-  for (let from = day === today ? Math.max(workFrom, hour) : workFrom; from + calmHours <= workTo; from++) {
+  for (let from = first; from + calmHours <= workTo; from++) {
     const hours = forecast.wind.subarray(midnight + from, midnight + from + calmHours);
     const wind = Math.max(...hours) as MetresPerSecond;
     if (!best || wind < best.wind) best = { from, to: from + calmHours, wind };

@@ -20,7 +20,7 @@ import {
 import type { ApplicationProduct } from '@/core/products/application';
 import { GATES, GATE_ORDER, HOURLY_GATES, gatesFor } from './all';
 import { ajar, type Gate, type GateContext, type GateKey, type Lift, type Verdict } from './gate';
-import { skyEnds } from './sky';
+import { skyEnds, spellHours } from './sky';
 
 /** The window on a stretch: how far it is open, and which gates hold it there. None when open. */
 export type WindowVerdict = Readonly<{ state: State; by: readonly GateKey[] }>;
@@ -148,13 +148,14 @@ function lifted<At extends number>(
 function inTheSameHours(context: GateContext, all: WindowLane, range: Range<Day>): WindowLane {
   const reach = intersectRanges(range, { from: context.today, to: dayOfHour(skyEnds(context)) });
   if (!reach || !context.forecast) return all;
-  const { workFrom, workTo, calmHours } = context.rules;
+  const { workFrom, workTo } = context.rules;
   return laneByTick<Day, WindowVerdict>(
     range,
     (day) => {
       const soFar = spanAt(all, day)!.verdict;
       if (day < reach.from || day >= reach.to || soFar.state === 'shut') return soFar;
       const first = day === context.today ? Math.max(workFrom, context.hour) : workFrom;
+      const calmHours = spellHours(context, day, first);
       if (first + calmHours > workTo) return soFar;
       const hours = { from: hourOf(day, first), to: hourOf(day, workTo) };
       const lanes = asked(

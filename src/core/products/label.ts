@@ -91,6 +91,10 @@ export type SeedlingsSince = (typeof SEEDLINGS_SINCE)[number];
 
 type SeedingWait = readonly Readonly<{ upTo: ProductRate; days: number }>[];
 
+/** What goes in with a leaf-active product: which of them is the label's word. */
+export const ADJUVANTS = ['nonionic surfactant', 'methylated seed oil', 'crop oil concentrate'] as const;
+export type Adjuvant = (typeof ADJUVANTS)[number];
+
 export type LimitPeriod = 'calendar year' | '12 months';
 
 export type Label = Readonly<{
@@ -147,6 +151,8 @@ export type Label = Readonly<{
   carrier: Readonly<{ least: LitresPerHectare; most: LitresPerHectare }> | null;
   /** % v/v of surfactant wanted; null: none */
   surfactantPercent: number | null;
+  /** null: not typed */
+  adjuvant: Adjuvant | null;
   tankMix: TankMix;
   compatibility: string;
   setbacks: readonly Readonly<{ from: SetbackFrom; distance: Metres }>[];

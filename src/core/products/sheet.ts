@@ -21,6 +21,7 @@ import {
 } from '@/core/units/trade';
 import type { Stage, Weed } from '@/core/weeds/weeds';
 import type {
+  Adjuvant,
   Dormancy,
   Formulation,
   Label,
@@ -97,6 +98,7 @@ export type LabelSheet = Readonly<{
   methods: readonly Method[];
   carrier: Readonly<{ least: number; most: number; unit: (typeof CARRIER_UNITS)[number] }> | null;
   surfactantPercent: number | null;
+  adjuvant: Adjuvant | null;
   tankMix: TankMix;
   compatibility: string;
   setbacks: readonly Readonly<{ from: SetbackFrom; feet: number }>[];
@@ -199,6 +201,7 @@ export function labelFrom(sheet: LabelSheet, id: string, version: number): Label
       most: (rateOf(most, unit) as VolumeRate).rate,
     })),
     surfactantPercent: sheet.surfactantPercent,
+    adjuvant: sheet.adjuvant,
     tankMix: sheet.tankMix,
     compatibility: sheet.compatibility,
     setbacks: sheet.setbacks.map(({ from, feet }) => ({ from, distance: fromFeet(feet) })),
@@ -276,6 +279,7 @@ export const EMPTY_SHEET: LabelSheet = {
   methods: [],
   carrier: null,
   surfactantPercent: null,
+  adjuvant: null,
   tankMix: 'as its label says',
   compatibility: '',
   setbacks: [],

@@ -21,8 +21,7 @@ import {
 import { fromFeet, fromSquareFeet, toFeet, toSquareFeet } from '@/core/units/trade';
 import { isWeed, type Weed } from '@/core/weeds/weeds';
 import { MOST_PRODUCTS, MOST_RATE, type PlannedApplication, type PlannedProduct } from './programme';
-import { MOST_SHOTS, sequenceDays, sequenceSpacing } from './sequence';
-import { isPreEmergent } from '@/core/trade/terms';
+import { MOST_SHOTS, sequenceDays, sequenceSpacing, spacingFor } from './sequence';
 import { SPLITS, isSplit, sharesIn, spacingOf, splitDays } from './split';
 
 /** How a new product is put down over several applications; '' alone: once. */
@@ -266,9 +265,7 @@ function readRepeat(
   field: (name: keyof TypedProduct) => string,
 ): Repeat | null {
   if (p.id || p.times === 'once') return null;
-  // eight to twelve weeks are for a barrier; what works through the leaf goes again at its label's interval
-  const between = (residual: Spacing): Spacing =>
-    isPreEmergent(use) ? residual : sequenceSpacing(limitsFor(label, zone, use).intervalDays ?? 0);
+  const between = (residual: Spacing): Spacing => spacingFor(use, label, zone, residual);
   if (p.times === 'sequence') {
     const shots = take(
       parseFigure(p.shots, { field: 'Number of shots', unit: 'shots', least: 2, most: MOST_SHOTS }),

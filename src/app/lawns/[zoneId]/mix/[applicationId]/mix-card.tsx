@@ -15,6 +15,8 @@ import type { Litres, LitresPerHectare, SquareMetres } from '@/core/units/quanti
 import { amountFor, rateOf, type ProductRate, type VolumeRate } from '@/core/units/rate';
 import { L_PER_FL_OZ, L_PER_GAL } from '@/core/units/trade';
 import type { ZoneSheet } from '@/server/programme/view';
+import { cautionsFor } from '@/core/products/cautions';
+import { cautionWords } from '@/ui/caution-words';
 import { Figure } from '@/ui/figure';
 import { Labelled } from '@/ui/labelled';
 import { reasonWords } from '@/ui/reason-words';
@@ -162,7 +164,15 @@ export function MixCard({ sheet, application: a, mayRecord }: Props) {
         ))}
       </section>
       <ul className="mt-4 list-disc pl-5">
-        {[...new Set(all.flatMap(({ label }) => cautionsOf(label)))].map((c) => (
+        {[
+          ...new Set([
+            ...all.flatMap(({ label }) => cautionsOf(label)),
+            ...cautionsFor(a.products, {
+              hasIrrigation: zone.facts.irrigationPerHour !== null,
+              hasTrees: zone.facts.trees,
+            }).map(cautionWords),
+          ]),
+        ].map((c) => (
           <li key={c}>{c}</li>
         ))}
       </ul>

@@ -1,0 +1,64 @@
+/**
+ * What the trade says beside the label, where work can do harm. Common practice, from memory: the label's own words come
+ * first, and what it says wins. Facts only; the words are the screen's.
+ */
+import { worksOnLeaf, type ApplicationProduct } from './application';
+import { isGranule, type Adjuvant } from './label';
+import { substanceKey } from './substance';
+
+export type Caution =
+  | Readonly<{ code: 'bees' }>
+  | Readonly<{ code: 'clippings'; ingredient: string }>
+  | Readonly<{ code: 'no-mowing-after'; days: number }>
+  | Readonly<{ code: 'irrigation-off'; hours: number }>
+  | Readonly<{ code: 'ester-in-heat' }>
+  | Readonly<{ code: 'roots-of-trees'; ingredient: string }>
+  | Readonly<{ code: 'off-pavement'; hasPhosphorus: boolean }>
+  | Readonly<{ code: 'backflow' }>
+  | Readonly<{ code: 'rinse' }>
+  | Readonly<{ code: 'sign' }>
+  | Readonly<{ code: 'adjuvant'; kind: Adjuvant | null }>;
+
+/** Residue lives through a compost heap and hurts what it is spread on. */
+const IN_COMPOST = new Set(
+  ['quinclorac', 'clopyralid', 'aminopyralid', 'picloram', 'triclopyr'].map(substanceKey),
+);
+/** Taken up by the roots of trees and ornamentals under their drip line. */
+const AT_ROOTS = new Set(['dicamba', 'atrazine', 'simazine', 'imazapic', 'picloram'].map(substanceKey));
+
+/**
+ * @param hasIrrigation a system that may come on by itself
+ * @param bySpray it is sprayed on this visit, in whatever tank
+ */
+export function cautionsFor(
+  products: readonly Pick<ApplicationProduct, 'label' | 'use'>[],
+  { hasIrrigation, hasTrees }: Readonly<{ hasIrrigation: boolean; hasTrees: boolean }>,
+): Caution[] {
+  const out: Caution[] = [];
+  const say = (caution: Caution) => {
+    if (!out.some((c) => JSON.stringify(c) === JSON.stringify(caution))) out.push(caution);
+  };
+  for (const product of products) {
+    const { label } = product;
+    const onLeaf = worksOnLeaf(product);
+    if (onLeaf) say({ code: 'bees' });
+    for (const { name } of label.ingredients) {
+      if (IN_COMPOST.has(substanceKey(name))) say({ code: 'clippings', ingredient: name });
+      if (hasTrees && AT_ROOTS.has(substanceKey(name))) say({ code: 'roots-of-trees', ingredient: name });
+    }
+    if (onLeaf && label.mowing.afterDays !== null && label.mowing.afterDays > 0)
+      say({ code: 'no-mowing-after', days: label.mowing.afterDays });
+    if (onLeaf && hasIrrigation && label.rainFreeHours !== null && label.rainFreeHours > 0)
+      say({ code: 'irrigation-off', hours: label.rainFreeHours });
+    if (onLeaf && (label.formulation === 'EC' || /ester/i.test(label.name))) say({ code: 'ester-in-heat' });
+    if (label.surfactantPercent !== null && onLeaf) say({ code: 'adjuvant', kind: label.adjuvant });
+    if (isGranule(label) && label.analysis)
+      say({ code: 'off-pavement', hasPhosphorus: label.analysis.p > 0 });
+  }
+  if (products.some((p) => !isGranule(p.label))) {
+    say({ code: 'backflow' });
+    say({ code: 'rinse' });
+  }
+  say({ code: 'sign' });
+  return out;
+}
