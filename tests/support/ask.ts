@@ -3,22 +3,37 @@
  * the round figures of `gate-context.ts`.
  */
 import { addDays, type Day } from '@/core/calendar/day';
-import { hourOf } from '@/core/calendar/hour';
+import { hourOf, type Hour } from '@/core/calendar/hour';
 import { spanAt } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
 import { NOTHING_SEEN, type Gate, type GateContext, type Verdict } from '@/core/gates/gate';
 import { rateOf } from '@/core/units/rate';
 import type { Forecast } from '@/core/weather/series';
 import { context, label, leafLabel, leafProduct, outlook, product, sky, today, zone } from './gate-context';
+import { viaApi } from './via-api';
 
 export const oz = (value: number) => rateOf(value, 'oz/1000sqft');
 export const told = (v: Verdict) =>
   [v.state, ...('strength' in v ? [v.strength] : []), v.reason.code].join(' ');
-export const onDay = (gate: Gate, c: Partial<GateContext>, day: Day = today) =>
-  told(spanAt(gate.spans(context(c), { from: day, to: addDays(day, 1) }), day)!.verdict);
-export const atHour = (gate: Gate, c: Partial<GateContext>, hour: number) => {
+/** What was asked since the last answer was checked, to be put to the HTTP interface too. */
+type Put = Readonly<{ gate: Gate; context: GateContext; at: { day: Day } | { hour: Hour }; told: string }>;
+let asked: Put[] = [];
+let answered = 0;
+/** So many questions of this file were put to the HTTP interface as well. */
+export const putToApi = (): number => answered;
+
+export const onDay = (gate: Gate, over: Partial<GateContext>, day: Day = today): string => {
+  const c = context(over);
+  const said = told(spanAt(gate.spans(c, { from: day, to: addDays(day, 1) }), day)!.verdict);
+  asked.push({ gate, context: c, at: { day }, told: said });
+  return said;
+};
+export const atHour = (gate: Gate, over: Partial<GateContext>, hour: number): string => {
+  const c = context(over);
   const at = hourOf(today, hour);
-  return told(spanAt(gate.hours!(context(c), { from: at, to: (at + 1) as typeof at }), at)!.verdict);
+  const said = told(spanAt(gate.hours!(c, { from: at, to: (at + 1) as Hour }), at)!.verdict);
+  asked.push({ gate, context: c, at: { hour: at }, told: said });
+  return said;
 };
 /** A sky of one wind with rain, its chance and the air by the hour counted from today's midnight. */
 export const weather = ({
@@ -64,5 +79,14 @@ export const soilAt = (t: number, falling = 0): Outlook => ({
 export type Question = readonly [asked: string, answer: string, got: () => string];
 export const ask = (name: string, questions: readonly Question[]) =>
   describe(name, () => {
-    test.each(questions)('%s: %s', (_asked, answer, got) => expect(got()).toBe(answer));
+    test.each(questions)('%s: %s', async (_asked, answer, got) => {
+      asked = [];
+      expect(got()).toBe(answer);
+      for (const { gate, context: c, at, told: said } of asked) {
+        const there = await viaApi(gate, c, at);
+        if (there === null) continue;
+        expect(`by the interface: ${there}`).toBe(`by the interface: ${said}`);
+        answered++;
+      }
+    });
   });

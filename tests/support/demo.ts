@@ -1,6 +1,7 @@
 /** The demo company in the database of the tests: its people as actors, its lawns by name. */
 import { closeConnection, inOrganisation } from '@/data/connection';
-import type { Actor, Role } from '@/data/actor';
+import type { Actor } from '@/data/actor';
+import { actor } from './demo-actor';
 import { siteName, zonesOf } from '@/data/lawns';
 import { nextOf } from '@/core/season/programme';
 import { NEW_PRODUCT, typedFrom, type TypedProduct } from '@/core/season/typed-application';
@@ -12,14 +13,7 @@ import { zoneSheet } from '@/server/programme/view';
 import { recordVisit, type ProductUsed, type RecordInput } from '@/server/records/record-visit';
 import { reasonWords } from '@/ui/reason-words';
 
-export const actor = (role: Role = 'technician', orgId = 'quillmoor'): Actor => ({
-  userId: 'person-2',
-  name: 'Tobin Asher',
-  orgId,
-  orgName: 'Quillmoor Lawn Care',
-  role,
-  timeZone: 'US/Central',
-});
+export { actor };
 
 export async function zoneNamed(site: string) {
   const zone = (await inOrganisation(actor(), zonesOf)).find((z) => siteName(z) === site);

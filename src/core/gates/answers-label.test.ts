@@ -6,7 +6,18 @@ import { addDays } from '@/core/calendar/day';
 import { rateOf } from '@/core/units/rate';
 import { metres, squareMetres } from '@/core/units/quantity';
 import { spacingFor } from '@/core/season/sequence';
-import { ask, atHour, barrier, leaf, onDay, oz, seen, soilAt, weather } from '../../../tests/support/ask';
+import {
+  putToApi,
+  ask,
+  atHour,
+  barrier,
+  leaf,
+  onDay,
+  oz,
+  seen,
+  soilAt,
+  weather,
+} from '../../../tests/support/ask';
 import { entry, label, leafLabel, secondOf, today, zone } from '../../../tests/support/gate-context';
 import { airTemperature } from './air-temperature';
 import { applicationCount } from './application-count';
@@ -476,4 +487,8 @@ test('parts of what works through the leaf follow at the label\u2019s interval, 
     spacingFor(use, { ...label, minimumIntervalDays: 21 }, zone, { leastDays: 56, mostDays: 84 });
   expect(spacing('pre-emergent')).toEqual({ leastDays: 56, mostDays: 84 });
   expect(spacing('post-emergent')).toEqual({ leastDays: 21, mostDays: 35 });
+});
+
+test('a good part of these questions was put to the HTTP interface too, and answered alike', () => {
+  expect(putToApi()).toBeGreaterThanOrEqual(50);
 });

@@ -7,7 +7,7 @@ import { WATCHES, WATCH_KEYS, DEFAULT_CROSSING, type WatchKey } from '@/core/gro
 import type { Line } from '@/core/ground/outlook';
 import { ALL_WEEDS, WEEDS, type Stage, type Weed } from '@/core/weeds/weeds';
 import { germinationLine } from '@/core/weeds/germination';
-import { ask, barrier, leaf, onDay, seen } from '../../../tests/support/ask';
+import { putToApi, ask, barrier, leaf, onDay, seen } from '../../../tests/support/ask';
 import { line, outlook, today, zone } from '../../../tests/support/gate-context';
 import { growthStage } from './growth-stage';
 import { soilLine } from './soil-line';
@@ -323,4 +323,8 @@ test('every annual has a line in the direction of its life, and no perennial has
   expect(
     WATCH_KEYS.filter((k) => k !== 'nitrogen').every((k) => ALL_WEEDS.some((w) => germinationLine(w) === k)),
   ).toBe(true);
+});
+
+test('a good part of these questions was put to the HTTP interface too, and answered alike', () => {
+  expect(putToApi()).toBeGreaterThanOrEqual(20);
 });

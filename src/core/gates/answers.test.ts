@@ -20,6 +20,7 @@ import {
   zone,
 } from '../../../tests/support/gate-context';
 import {
+  putToApi,
   oz,
   onDay,
   atHour,
@@ -775,3 +776,7 @@ ask('nitrogen in heat', [
     () => onDay(nitrogen, feed('tall fescue')),
   ],
 ]);
+
+test('a good part of these questions was put to the HTTP interface too, and answered alike', () => {
+  expect(putToApi()).toBeGreaterThanOrEqual(60);
+});

@@ -5,6 +5,7 @@
  */
 import { constantLane } from '@/core/calendar/span';
 import { setsNone } from '@/core/products/label';
+import { exceeds } from '@/core/units/tolerance';
 import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 
 export const setback: Gate = {
@@ -43,7 +44,7 @@ function byWater({ product: { label }, zone: { waters } }: GateContext): Verdict
         return [shut('bolt', { code: 'not-known', source: 'lawn sheet', missing: 'water-distance' })];
       const facts = { source: 'label', from: water.kind, distance: water.distance, asked } as const;
       return [
-        water.distance < asked
+        exceeds(asked, water.distance)
           ? shut('bolt', { code: 'inside-setback', ...facts })
           : open({ code: 'beyond-setback', ...facts }),
       ];

@@ -27,6 +27,7 @@ import { send } from '../../send';
 import { Findings } from './findings';
 import { AskHistory } from './ask-history';
 import { ApplicationForm, type SaveState } from './programme/application-form';
+import { SeedHeld } from './seed-held';
 import { FENCE_DAYS, GateFence, type AdoptedChange } from './programme/gate-fence';
 import { Limits } from './programme/limits';
 import { shortName } from './programme/product-words';
@@ -189,6 +190,7 @@ export function LawnSheet({ sheet, wished, mayPlan, mayRecord, ...actions }: Pro
               </p>
             )}
           </div>
+          <SeedHeld sheet={sheet} />
           {mayRecord && zone.history === 'not asked' && !zone.closed && (
             <AskHistory zone={zone} today={today} saveHistoryAction={actions.saveHistoryAction} />
           )}
