@@ -102,7 +102,7 @@ function casesOf(city: 'Seattle' | 'New York', withForecast: boolean): Case[] {
         const truth = crossedIn(year);
         const past = others.flatMap((y) => {
           const day = crossedIn(y);
-          return day === null ? [] : [inYear(day, year) as number];
+          return day === null ? [] : [inYear(day, year)];
         });
         if (truth === null || truth < today || past.length < 3) continue;
         const o = outlookFrom(made.ensemble, { ...NOTHING_READ, correction: EXACT }, rule);

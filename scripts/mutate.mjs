@@ -23,7 +23,9 @@ const named = process.argv.slice(2);
 const files = readdirSync(GATES)
   .filter((f) => f.endsWith('.ts') && !f.endsWith('.test.ts'))
   .filter((f) =>
-    named.length ? named.includes(f.replace('.ts', '')) : readFileSync(path.join(GATES, f), 'utf8').includes("'bolt'"),
+    named.length
+      ? named.includes(f.replace('.ts', ''))
+      : readFileSync(path.join(GATES, f), 'utf8').includes("'bolt'"),
   )
   .filter((f) => f !== 'gate.ts' && f !== 'window.ts' && f !== 'opening.ts');
 
@@ -52,16 +54,20 @@ for (const part of ['src', 'tests', 'scripts', 'package.json', 'tsconfig.json', 
   cpSync(part, path.join(copy, part), { recursive: true });
 symlinkSync(path.resolve('node_modules'), path.join(copy, 'node_modules'));
 const tests = readdirSync(GATES)
-  .filter((f) => f.endsWith('.test.ts') && f !== 'past-years.test.ts')
+  .filter(
+    (f) => f.endsWith('.test.ts') && !['past-years.test.ts', 'window.test.ts', 'opening.test.ts'].includes(f),
+  )
   .map((f) => path.join(GATES, f));
 const runs = () =>
-  spawnSync(process.execPath, ['node_modules/jest/bin/jest.js', '--bail', '--silent', '-w', '2', ...tests], {
+  spawnSync(process.execPath, ['node_modules/jest/bin/jest.js', '--bail', '--silent', '-i', ...tests], {
     cwd: copy,
+    env: { ...process.env, CORE_ALONE: '1' },
     timeout: 120_000,
   }).status === 0;
 
 if (!runs()) throw new Error('The tests of the gates do not pass as they are');
 const mutants = files.flatMap(mutantsOf);
+console.log(`${mutants.length} mutants`);
 let survived = 0;
 for (const { file, text, at, op, to, line } of mutants) {
   writeFileSync(path.join(copy, GATES, file), text.slice(0, at) + to + text.slice(at + op.length));

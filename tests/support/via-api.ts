@@ -171,7 +171,7 @@ function questionOf(c: GateContext, range: GatesQuestion['range']): GatesQuestio
         ...placeRow(p),
       })),
     }),
-    ledger_from: isoDay(c.bookFrom!),
+    ledger_from: isoDay(c.bookFrom),
     house_rules: given({
       ...{ wind_limit_m_s: r.windLimit, wind_caution_m_s: r.windCaution },
       ...{ work_from_h: r.workFrom, work_to_h: r.workTo, calm_h: r.calmHours, lead_days: r.leadDays },
@@ -240,9 +240,9 @@ export async function viaApi(
   const range = { from: isoDay(day), to: isoDay(addDays(day, 1)), by: 'day' in at ? 'day' : 'hour' } as const;
   const question = questionOf(context, range);
   if (!question) return null;
-  const { error, value } = gatesQuestion.validate(question);
-  if (error) throw error;
-  const answered = await answerGates(actor(), value as GatesQuestion, (r) => r.code);
+  const checked = gatesQuestion.validate(question);
+  if (checked.error) throw checked.error;
+  const answered = await answerGates(actor(), checked.value, (r) => r.code);
   // a sheet that contradicts itself is not taken there
   if (!answered.ok) return null;
   const { lanes } = answered.body as Answer;

@@ -778,5 +778,5 @@ ask('nitrogen in heat', [
 ]);
 
 test('a good part of these questions was put to the HTTP interface too, and answered alike', () => {
-  expect(putToApi()).toBeGreaterThanOrEqual(60);
+  if (!process.env['CORE_ALONE']) expect(putToApi()).toBeGreaterThanOrEqual(60);
 });

@@ -29,7 +29,7 @@ export const nitrogen: Gate = {
       return constantLane(range, open({ code: 'no-nitrogen', source: 'label' }));
     // warm-season turf grows best on the soil that burns cool-season turf
     const isCool = [zone.turf, zone.mixedWith].some((t) => t && TURF_FACTS[t].season === 'cool');
-    const there = nitrogenIn(label, rate) as KilogramsPerHectare | null;
+    const there = nitrogenIn(label, rate);
     const withIt = beside.map((p) => {
       const n = nitrogenIn(p.label, p.rate);
       return n === null ? null : n * shareOf(p.place, zone);

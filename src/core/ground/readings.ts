@@ -173,7 +173,7 @@ export function assimilate(
       innovation: innovation as Kelvins,
       sd: sd as Kelvins,
       used: isUsed,
-      after: (x[OFFSET]! + x[TRANSIENT]!) as Kelvins,
+      after: (x[OFFSET] + x[TRANSIENT]!) as Kelvins,
       afterSd: soilSd() as Kelvins,
     });
   }
@@ -181,9 +181,9 @@ export function assimilate(
   return {
     correction: {
       offset: x[OFFSET] as Kelvins,
-      offsetVariance: cov[OFFSET]![OFFSET]!,
+      offsetVariance: cov[OFFSET]![OFFSET],
       transient: x[TRANSIENT] as Kelvins,
-      transientVariance: cov[TRANSIENT]![TRANSIENT]!,
+      transientVariance: cov[TRANSIENT]![TRANSIENT],
       covariance: cov[OFFSET]![TRANSIENT]!,
       readings: used,
       neighbours: prior.neighbours,

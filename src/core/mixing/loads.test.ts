@@ -53,14 +53,13 @@ test('200 gal at 2 gal/1,000 cover 100,000 sq ft (common practice, no source)', 
   expect(loads[0]!.mix / L_PER_GAL).toBeCloseTo(200, 6);
 });
 
+const near = (grams: number) => expect.closeTo(grams, 9) as number;
 test('6,240 sq ft take two even loads; what the scale leaves over in one, the other has', () => {
   const { loads, mix, products } = mixed({ area: fromSquareFeet(6240) });
   expect(loads.map((l) => toSquareFeet(l.area)).map(Math.round)).toEqual([3120, 3120]);
   expect(mix / L_PER_GAL).toBeCloseTo(6.24, 9);
   // 70.76 g: 35 and 36
-  expect(loads.map((l) => amountIn(l.products[0]!.measured, 'g'))).toEqual(
-    [35, 36].map((g) => expect.closeTo(g, 9)),
-  );
+  expect(loads.map((l) => amountIn(l.products[0]!.measured, 'g'))).toEqual([near(35), near(36)]);
   expect(amountIn(products[0]!, 'g')).toBeCloseTo(71, 9);
 });
 
@@ -122,9 +121,7 @@ describe('rounding that stays within the label, or says which tool would', () =>
   test('8,400 sq ft from a 4-gal tank: three even loads, where a last one of 400 sq ft was refused', () => {
     const { loads } = mixed({ ...sqFt(8400), products: [grams(5, 4, 6, 1)] });
     expect(loads).toHaveLength(3);
-    expect(loads.map((l) => amountIn(l.products[0]!.measured, 'g'))).toEqual(
-      [14, 14, 14].map((g) => expect.closeTo(g, 9)),
-    );
+    expect(loads.map((l) => amountIn(l.products[0]!.measured, 'g'))).toEqual([near(14), near(14), near(14)]);
   });
   test('the first of two halves rounds down where the second would lose its year', () => {
     // 0.415 of 0.83 oz: 58.83 g on 5,000 sq ft; what is left of the year beside the planned half is just that

@@ -15,7 +15,6 @@ import { factsOf } from '@/core/products/ingredient-facts';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';
 import { isPreEmergent, type Use } from '@/core/trade/terms';
 import { seedingWaitDays } from '@/core/products/label';
-import { substanceKey } from '@/core/products/substance';
 import { amountFor, type ProductRate } from '@/core/units/rate';
 import type { Weed } from '@/core/weeds/weeds';
 

@@ -1,6 +1,6 @@
 import 'server-only';
 import Joi from 'joi';
-import { addDays, isoDay, parseDay, showDay, type Day } from '@/core/calendar/day';
+import { addDays, isoDay, parseDay, showDay } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { gateName } from '@/core/gates/all';
 import { GATE_KEYS, type GateKey, type Lift } from '@/core/gates/gate';
