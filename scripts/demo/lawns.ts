@@ -41,7 +41,7 @@ type DemoZone = Readonly<{
   moisture: Moisture;
   exposure: Exposure;
   besidePavement?: true;
-  seedingOn?: string;
+  seedings?: readonly Readonly<{ on: string; kind: 'seed' }>[];
   irrigationInPerHour?: string;
   /** came to us this year: what was done before is to be asked */
   isNew?: true;
@@ -151,7 +151,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
         texture: 'loam',
         moisture: 'moist',
         exposure: 'full sun',
-        seedingOn: '2027-08-10',
+        seedings: [{ on: '2027-08-10', kind: 'seed' }],
         irrigationInPerHour: '0.5',
         plans: [{ product: 'prodiamine', split: 'single', total: '0.3', days: ['2027-03-20'] }],
       },
@@ -366,7 +366,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
         texture: 'clay loam',
         moisture: 'moist',
         exposure: 'full sun',
-        seedingOn: '2027-04-01',
+        seedings: [{ on: '2027-04-01', kind: 'seed' }],
         irrigationInPerHour: '0.4',
         plans: [{ product: 'mesotrione', split: 'halves', total: '12', days: ['2027-03-17', '2027-03-31'] }],
       },

@@ -11,6 +11,7 @@ import {
   DRAINAGES,
   THATCHES,
   expectationsOf,
+  readSeedings,
   readWaters,
   type Aspect,
   type Drainage,
@@ -127,7 +128,7 @@ function zoneFrom({ zone: z, lawn: l, latitude }: Row): ZoneOnLawn {
       turf,
       mixedWith,
       texture,
-      seedingOn: z.seedingOn === null ? null : dayFrom(z.seedingOn),
+      seedings: readSeedings(z.seedings),
       irrigationPerHour:
         z.irrigationInPerHour === null ? null : fromInchesOfWater(fromNumeric(z.irrigationInPerHour)),
       area,

@@ -344,7 +344,8 @@ export const zone = pgTable(
     moisture: text('moisture').notNull(),
     exposure: text('exposure').notNull(),
     besidePavement: boolean('beside_pavement').notNull(),
-    seedingOn: day('seeding_on'),
+    /** new turf that is planned, each with its day and kind */
+    seedings: jsonb('seedings').notNull().default([]),
     irrigationInPerHour: figure('irrigation_in_per_hour'),
     /** what is known of the work before the book: see core/records/history */
     history: text('history').notNull().default('not asked'),

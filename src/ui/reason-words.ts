@@ -159,9 +159,9 @@ export function reasonWords(r: Reason): string {
     case 'no-seeding':
       return 'No seeding is planned here.';
     case 'clear-by-seeding':
-      return `Clear ${r.waitDays} days later by the label, in time for seeding on ${showDay(r.seeding)}. Last day: ${showDay(r.latest)}.`;
+      return `Clear ${r.waitDays} days later by the label, in time for ${r.kind ?? 'seed'} on ${showDay(r.seeding)}. Last day: ${showDay(r.latest)}.`;
     case 'blocks-seeding':
-      return `At this rate the label keeps seed out for ${r.waitDays} days: too late after ${showDay(r.latest)} for seeding on ${showDay(r.seeding)}. What lies there already counts: halves wait as long as the whole.`;
+      return `At this rate the label keeps seed out for ${r.waitDays} days${r.kind && r.kind !== 'seed' ? `, held against ${r.kind} too` : ''}: too late after ${showDay(r.latest)} for ${r.kind ?? 'seed'} on ${showDay(r.seeding)}. What lies there already counts: halves wait as long as the whole.`;
     case 'before-useful-start':
       return `Too early to be of use: the soil may cross ${line(r)} from ${showDay(r.p10)}, and your lead is ${r.leadDays} days. Opens ${showWeekday(r.opens)}.`;
     case 'ahead-of-line':
@@ -304,6 +304,8 @@ export function reasonWords(r: Reason): string {
       return 'The state of the turf does not matter to this product.';
     case 'turf-green':
       return `${capital(r.turf)} is green: about ${showPercent(r.green)}${seenWords(r.seen)}.`;
+    case 'turf-expected':
+      return `${capital(r.turf)} is about ${showPercent(r.green)} green by the soil alone, and the label keeps off it while it greens up. Look, and note it on the lawn’s screen.`;
     case 'turf-dormant':
       return `${capital(r.turf)} is dormant: about ${showPercent(r.green)} green${seenWords(r.seen)}.`;
     case 'part-green':

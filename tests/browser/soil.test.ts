@@ -140,7 +140,7 @@ test('the soil of a lawn: schools side by side, a look back, a sign noted, a hou
   await b.driver.executeScript('document.activeElement.blur()');
   await b.keys('o');
   const soil = await b.page('What each school says');
-  expect(soil).toContain('Autumn, 70 °F falling');
+  expect(soil).toContain('Annual bluegrass, 70 °F falling');
   expect(soil).toMatch(/Going by \d readings here, and by \d other spot/);
   await b.find('.apexcharts-svg .apexcharts-series path');
   await isSound(b, 'Soil');

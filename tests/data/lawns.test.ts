@@ -49,7 +49,10 @@ describe('the sheet', () => {
       thinSpots: 'by the maple',
       school: 'early bird',
       irrigation: '0.35',
-      seedingOn: '2027-09-10',
+      seedings: [
+        { on: '2027-09-10', kind: 'seed' },
+        { on: '2027-10-01', kind: 'sod' },
+      ],
     };
     expect(await said(site, over)).toEqual(['saved']);
     expect((await sheetOf(site)).draft).toEqual({ ...draft, ...over });
@@ -112,7 +115,7 @@ describe('the sheet', () => {
     [{ latitude: '136' }, ['Latitude: Latitude is 136 °']],
     [{ slopePercent: 'steep' }, ['Slope: Slope "steep" is not a number']],
     [{ irrigation: '40' }, ['Irrigation: Irrigation is 40 in an hour']],
-    [{ seedingOn: 'autumn' }, ['Seeding: Seeding "autumn" is no day']],
+    [{ seedings: [{ on: 'autumn', kind: 'seed' as const }] }, ['Seeding 1: Seeding "autumn" is no day']],
     [{ noticeHours: '-2' }, ['Notice: Notice is -2 hours']],
     [
       { trees: [{ name: 'fig', kind: 'fruit', x: '', y: '', dripLine: 'wide', keepOut: true }] },

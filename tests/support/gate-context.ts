@@ -16,7 +16,7 @@ import { DEFAULT_CROSSING, type Odds } from '@/core/ground/crossing';
 import type { Line, Outlook } from '@/core/ground/outlook';
 import { COVERS } from '@/core/ground/site';
 import { METHODS, SITES, TEXTURES, TURFS, USES, type Turf } from '@/core/trade/terms';
-import { WATERS } from '@/core/lawn/zone';
+import { SOWINGS, WATERS } from '@/core/lawn/zone';
 import {
   NONE_KEYS,
   SEEDLINGS_SINCE,
@@ -164,7 +164,7 @@ export const zone: ZoneFacts = {
   turf: 'tall fescue',
   texture: 'clay loam',
   mixedWith: null,
-  seedingOn: null,
+  seedings: [],
   irrigationPerHour: null,
   area: squareMetres(500),
   latitude: 39,
@@ -408,7 +408,7 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
     turf: fc.constantFrom(...TURFS),
     texture: fc.constantFrom(...TEXTURES),
     mixedWith: maybe(fc.constantFrom(...TURFS)),
-    seedingOn: maybe(aDay),
+    seedings: fc.array(fc.record({ on: aDay, kind: fc.constantFrom(...SOWINGS) }), { maxLength: 3 }),
     irrigationPerHour: maybe(fc.double({ min: 0, max: 30, noNaN: true }).map((v) => v as Millimetres)),
     area: fc.integer({ min: 1, max: 5000 }).map(squareMetres),
     latitude: fc.integer({ min: -60, max: 70 }),

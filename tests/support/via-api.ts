@@ -156,7 +156,11 @@ function questionOf(c: GateContext, range: GatesQuestion['range']): GatesQuestio
     ...{ today: isoDay(c.today), hour: c.hour, range },
     zone: given({
       ...{ turf: z.turf, mixed_with: z.mixedWith!, texture: z.texture, area_m2: z.area },
-      ...{ latitude_deg: z.latitude, state: z.state!, seeding_on: iso(z.seedingOn)! },
+      ...{
+        latitude_deg: z.latitude,
+        state: z.state!,
+        seedings: z.seedings.map((s) => ({ on: isoDay(s.on), kind: s.kind })),
+      },
       irrigation_mm_per_h: z.irrigationPerHour!,
       waters: z.waters?.map((w) => given({ kind: w.kind, distance_m: w.distance! })) as never,
       ...{ grounds: z.grounds!, fruit: z.fruit, opt_out: z.optOut, trees: z.trees, beds: z.beds },

@@ -20,6 +20,7 @@ import { send } from '../send';
 import { useKept } from '../use-kept';
 import { AreaPart } from './area-part';
 import { draftOf } from './lawn-draft';
+import { Seedings } from './seedings';
 import { WatersNear } from './waters-near';
 
 /** Which zone is being written: one that is there as it was seen, or a new one on a lawn, or on none yet. */
@@ -319,16 +320,6 @@ export function LawnForm({
               field: 'Irrigation',
               hint: 'Empty: none, or a hose.',
             })}
-            <Labelled name="Seeding planned on" issue={issueOf('Seeding')}>
-              {(field) => (
-                <input
-                  {...field}
-                  type="date"
-                  value={draft.seedingOn}
-                  onChange={(e) => change({ seedingOn: e.target.value })}
-                />
-              )}
-            </Labelled>
             <Choice
               name="Thatch and dead leaf"
               options={THATCHES}
@@ -352,6 +343,11 @@ export function LawnForm({
               )}
             </Labelled>
           </div>
+          <Seedings
+            seedings={draft.seedings}
+            onChange={(seedings) => change({ seedings })}
+            issueOf={issueOf}
+          />
         </Part>
         <Part name="At the stop, and what the customer wishes">
           <div className="grid grid-cols-1 gap-3 md:grid-cols-2">

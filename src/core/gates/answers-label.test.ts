@@ -122,17 +122,26 @@ ask('before or at seeding, or weeks after emergence', [
   [
     'the day before seeding',
     'open clear-by-seeding',
-    () => onDay(seedingAhead, { ...barrier(around), zone: { ...zone, seedingOn: addDays(today, 1) } }),
+    () =>
+      onDay(seedingAhead, {
+        ...barrier(around),
+        zone: { ...zone, seedings: [{ on: addDays(today, 1), kind: 'seed' }] },
+      }),
   ],
   [
     'the day of seeding',
     'open clear-by-seeding',
-    () => onDay(seedingAhead, { ...barrier(around), zone: { ...zone, seedingOn: today } }),
+    () =>
+      onDay(seedingAhead, { ...barrier(around), zone: { ...zone, seedings: [{ on: today, kind: 'seed' }] } }),
   ],
   [
     'the day after, nobody has said it is sown',
     'shut bolt not-known',
-    () => onDay(seedingAhead, { ...barrier(around), zone: { ...zone, seedingOn: addDays(today, -1) } }),
+    () =>
+      onDay(seedingAhead, {
+        ...barrier(around),
+        zone: { ...zone, seedings: [{ on: addDays(today, -1), kind: 'seed' }] },
+      }),
   ],
   ['sown today', 'open not-seeded', () => onDay(seedingBehind, sown(0))],
   ['9 days after sowing', 'shut bolt seedlings-too-young', () => onDay(seedingBehind, sown(9))],
@@ -281,7 +290,7 @@ ask('a figure that nobody has typed holds its gate; none by the label opens it',
     () =>
       onDay(seedingAhead, {
         ...barrier({ ...nothing, seedingWait: [] }),
-        zone: { ...zone, seedingOn: addDays(today, 30) },
+        zone: { ...zone, seedings: [{ on: addDays(today, 30), kind: 'seed' }] },
       }),
   ],
   [
@@ -290,7 +299,7 @@ ask('a figure that nobody has typed holds its gate; none by the label opens it',
     () =>
       onDay(seedingAhead, {
         ...barrier({ seedingWait: [] }),
-        zone: { ...zone, seedingOn: addDays(today, 30) },
+        zone: { ...zone, seedings: [{ on: addDays(today, 30), kind: 'seed' }] },
       }),
   ],
   [

@@ -417,7 +417,9 @@ ask('rain inside the hours counts by its sum', [
 ]);
 
 // the whole dose decides how long seed waits (label: waits go by the rate in the ground)
-const seedIn = (days: number) => ({ zone: { ...zone, seedingOn: addDays(today, days) } });
+const seedIn = (days: number) => ({
+  zone: { ...zone, seedings: [{ on: addDays(today, days), kind: 'seed' as const }] },
+});
 const half = (ago: number) => entry(addDays(today, -ago), 0.4);
 ask('seed waits for all that lies in the ground', [
   [

@@ -11,7 +11,7 @@ import { worseState, type Lane, type Range } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
 import type { Cover } from '@/core/ground/site';
 import type { Texture, Method, Site, Turf } from '@/core/trade/terms';
-import type { Water } from '@/core/lawn/zone';
+import type { Seeding, Water } from '@/core/lawn/zone';
 import type { ApplicationProduct, Spacing } from '@/core/products/application';
 import type { LedgerEntry } from '@/core/records/ledger';
 import type {
@@ -46,8 +46,8 @@ export type ZoneFacts = Readonly<{
   /** the second grass of a mix, which takes the stricter of both */
   mixedWith: Turf | null;
   texture: Texture;
-  /** day on which this zone is to be seeded; null: none planned */
-  seedingOn: Day | null;
+  /** new turf that is planned here, by day */
+  seedings: readonly Seeding[];
   /** null: none, so that water comes from rain alone */
   irrigationPerHour: Millimetres | null;
   /** what is treated; for amounts of product */

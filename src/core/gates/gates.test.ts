@@ -293,7 +293,7 @@ describe('interval', () => {
 
 describe('seeding ahead', () => {
   const seeding = dayOf(2027, 9, 15);
-  const c = context({ zone: { ...zone, seedingOn: seeding } });
+  const c = context({ zone: { ...zone, seedings: [{ on: seeding, kind: 'seed' }] } });
   test('opens up to the last day on which the label wait still fits', () => {
     expect(on(seedingAhead, c, addDays(seeding, -120)).state).toBe('open');
     expect(on(seedingAhead, c, addDays(seeding, -119))).toMatchObject({

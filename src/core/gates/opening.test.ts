@@ -44,7 +44,7 @@ test('an interval: another day opens it, the first on which the label’s days a
 
 test('seeding ahead: a lower rate waits less; another product with a shorter wait opens it too', () => {
   const c = context({
-    zone: { ...context().zone, seedingOn: addDays(today, 130) },
+    zone: { ...context().zone, seedings: [{ on: addDays(today, 130), kind: 'seed' }] },
     product: { ...product, rate: rateOf(0.8, 'oz/1000sqft') },
   });
   const rate = change(ask(c), 'rate');

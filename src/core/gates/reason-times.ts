@@ -67,6 +67,7 @@ const REASON_TIMES: AllTimes = {
   'stage-expected': { seen: 'day' },
   'past-stage': { seen: 'day' },
   'turf-green': { seen: 'day' },
+  'turf-expected': { seen: 'day' },
   'turf-dormant': { seen: 'day' },
   'part-green': { seen: 'day' },
   'must-be-dormant': { seen: 'day' },

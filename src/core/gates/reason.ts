@@ -5,7 +5,7 @@
 import type { Day } from '@/core/calendar/day';
 import type { CrossingRule } from '@/core/ground/crossing';
 import type { Hour } from '@/core/calendar/hour';
-import type { Water } from '@/core/lawn/zone';
+import type { Sowing, Water } from '@/core/lawn/zone';
 import type { LimitPeriod, SeedlingsSince } from '@/core/products/label';
 import type { Method, Site, Turf, Use } from '@/core/trade/terms';
 import type {
@@ -148,7 +148,13 @@ export type Reason = Readonly<{ source: Source }> &
       }>
     | Readonly<{ code: 'interval-passed'; last: Day; days: number }>
     | Readonly<{ code: 'no-seeding' }>
-    | Readonly<{ code: 'clear-by-seeding' | 'blocks-seeding'; seeding: Day; waitDays: number; latest: Day }>
+    | Readonly<{
+        code: 'clear-by-seeding' | 'blocks-seeding';
+        seeding: Day;
+        kind?: Sowing;
+        waitDays: number;
+        latest: Day;
+      }>
     | Readonly<{
         code: 'before-useful-start';
         opens: Day;
@@ -281,7 +287,7 @@ export type Reason = Readonly<{ source: Source }> &
       }>
     | Readonly<{ code: 'turf-state-irrelevant' }>
     | Readonly<{
-        code: 'turf-green' | 'turf-dormant' | 'part-green' | 'must-be-dormant';
+        code: 'turf-green' | 'turf-dormant' | 'part-green' | 'must-be-dormant' | 'turf-expected';
         turf: Turf;
         /** 0 to 1 */
         green: number;

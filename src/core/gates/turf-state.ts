@@ -18,6 +18,8 @@ import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdi
 const DORMANT = 0.05;
 const GREEN = 0.9;
 const STRESS_DAYS = 14;
+/** What was seen fades into what is expected over so many days. */
+const SEEN_COUNTS_DAYS = 30;
 /** So long does "dormant" count once it was seen. The project's rule: a warm week greens bermudagrass. */
 const DORMANT_SEEN_DAYS = 10;
 
@@ -67,7 +69,11 @@ export const turfState: Gate = {
           green: Math.round(green * 20) / 20,
           seen: seenOn,
         } as const;
-        if (green <= DORMANT) verdict = open({ code: 'turf-dormant', ...facts });
+        const isModel = seenOn === null || day > addDays(seenOn, SEEN_COUNTS_DAYS);
+        // a label's bolt is not opened by a model: it says what to look for
+        if (dormancy === 'not while greening' && isModel && (green <= DORMANT || green >= GREEN))
+          verdict = ajar({ code: 'turf-expected', ...facts });
+        else if (green <= DORMANT) verdict = open({ code: 'turf-dormant', ...facts });
         else if (green >= GREEN) verdict = open({ code: 'turf-green', ...facts });
         else
           verdict = shut(dormancy === 'not while greening' ? 'bolt' : 'latch', {

@@ -1,4 +1,5 @@
 /** What is written down of a zone beyond what its soil and its gates are computed from. */
+import { parseDay, type Day } from '@/core/calendar/day';
 import type { Turf } from '@/core/trade/terms';
 import type { Exposure, Moisture, Site } from '@/core/ground/site';
 import { TURF_FACTS } from './turf';
@@ -8,6 +9,26 @@ export type Drainage = (typeof DRAINAGES)[number];
 export { COVERS as THATCHES, type Cover as Thatch } from '@/core/ground/site';
 export const ASPECTS = ['north', 'east', 'south', 'west'] as const;
 export type Aspect = (typeof ASPECTS)[number];
+/** How new turf is made. What a label says of seed is held against sod and sprigs too: their roots meet the same barrier. */
+export const SOWINGS = ['seed', 'sod', 'sprigs'] as const;
+export type Sowing = (typeof SOWINGS)[number];
+/** New turf that is planned for a day. */
+export type Seeding = Readonly<{ on: Day; kind: Sowing }>;
+
+/** Seedings as they were stored, by day. @throws RangeError if they are none of ours */
+export function readSeedings(stored: unknown): Seeding[] {
+  if (!Array.isArray(stored)) throw new RangeError('No list of seedings');
+  return stored
+    .map((s: unknown): Seeding => {
+      const { on, kind } = (s ?? {}) as Record<string, unknown>;
+      const day = typeof on === 'string' ? parseDay(on) : null;
+      const how = SOWINGS.find((k) => k === kind);
+      if (day === null || !how) throw new RangeError(`No seeding: ${JSON.stringify(s)}`);
+      return { on: day, kind: how };
+    })
+    .sort((a, b) => a.on - b.on);
+}
+
 /** Water near a zone. */
 export const WATERS = ['well', 'pond', 'stream', 'drain'] as const;
 export type Water = (typeof WATERS)[number];

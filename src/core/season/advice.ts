@@ -129,7 +129,8 @@ function argumentsFor(
     if (months !== null && months >= 4) say(isLate ? 4 : 10, { code: 'long-residual', months });
   }
   const wait = seedingWaitDays(label, rate);
-  if (zone.seedingOn !== null && wait !== null && day + wait <= zone.seedingOn)
+  const [firstSeed] = zone.seedings.filter((s) => s.on >= day);
+  if (firstSeed && wait !== null && day + wait <= firstSeed.on)
     say(15, { code: 'seed-safe', waitDays: wait });
 
   const groups = label.ingredients.flatMap((i) => (i.group ? [i.group] : []));

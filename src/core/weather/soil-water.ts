@@ -101,7 +101,8 @@ export function soilWaterOf(
       );
       const day = dayOfBucket(bucket, depletion, { goesIn, evaporation });
       depletion = day.depletion;
-      dry = fell < DRY_MM ? dry + 1 : 0;
+      // a day of exactly so much, spread over its hours, sums to a hair less
+      dry = fell < DRY_MM - 1e-9 ? dry + 1 : 0;
       out.room.push(depletion);
       out.surplus.push(day.surplus + fell - goesIn);
       out.dryDays.push(dry);

@@ -58,7 +58,8 @@ function answer(q: GatesQuestion, words: (reason: Reason) => string) {
       `Ask for 1 to ${most} days; "to" is the first day after.`,
     );
   const next = (least: 'open' | 'ajar', { all }: Window) => {
-    const open = nextOpen(all, range.from, least);
+    // what has gone by is no next day
+    const open = nextOpen(all, Math.max(range.from, context.today) as Day, least);
     return open && { from: isoDay(open.from), to: isoDay(open.to) };
   };
   const names = namesOf(q);
@@ -263,7 +264,13 @@ function contextFrom(q: GatesQuestion): GateContext {
       area: squareMetres(z.area_m2),
       latitude: z.latitude_deg,
       state: z.state ?? null,
-      seedingOn: on(z.seeding_on, 'zone.seeding_on'),
+      seedings: [
+        ...(z.seeding_on ? [{ on: dayAt(z.seeding_on, 'zone.seeding_on'), kind: 'seed' as const }] : []),
+        ...(z.seedings ?? []).map((s, i) => ({
+          on: dayAt(s.on, `zone.seedings[${i}].on`, i + 1),
+          kind: s.kind,
+        })),
+      ],
       irrigationPerHour: z.irrigation_mm_per_h === undefined ? null : millimetres(z.irrigation_mm_per_h),
       waters: watersOf(z),
       grounds: z.grounds ?? null,

@@ -14,7 +14,7 @@ import {
   type Turf,
   type Use,
 } from '@/core/trade/terms';
-import { WATERS, type Water } from '@/core/lawn/zone';
+import { SOWINGS, WATERS, type Sowing, type Water } from '@/core/lawn/zone';
 import { RATE_UNITS } from '@/core/units/rate';
 import type { LineKey } from '@/core/weeds/germination';
 import { ALL_WEEDS, STAGES, type Stage, type Weed } from '@/core/weeds/weeds';
@@ -52,6 +52,8 @@ export type GatesQuestion = Readonly<{
     latitude_deg: number;
     state?: string;
     seeding_on?: string;
+    /** more than one, or sod or sprigs */
+    seedings?: readonly Readonly<{ on: string; kind: Sowing }>[];
     irrigation_mm_per_h?: number;
     /** the nearest; none: somebody has looked */
     water?: Readonly<{ kind: Water | 'none'; distance_m?: number }>;
@@ -204,6 +206,16 @@ export const gatesQuestion = Joi.object<GatesQuestion>({
     latitude_deg: Joi.number().min(-66).max(66).required(),
     state: text,
     seeding_on: date,
+    seedings: Joi.array()
+      .items(
+        Joi.object({
+          on: date.required(),
+          kind: Joi.string()
+            .valid(...SOWINGS)
+            .required(),
+        }),
+      )
+      .max(20),
     irrigation_mm_per_h: Joi.number().min(0).max(200),
     water: oneWater(...WATERS, 'none'),
     waters: Joi.array()

@@ -4,7 +4,7 @@ import { WEATHER_GATES } from '@/core/gates/past-years';
 import { WATCH_KEYS } from '@/core/ground/crossing';
 import { COVERS } from '@/core/ground/site';
 import { METHODS, SITES, TEXTURES, TURFS, USES } from '@/core/trade/terms';
-import { WATERS } from '@/core/lawn/zone';
+import { SOWINGS, WATERS } from '@/core/lawn/zone';
 import { RATE_UNITS } from '@/core/units/rate';
 import { ALL_WEEDS, STAGES } from '@/core/weeds/weeds';
 import { date, list, maybe, number, object, soilLine } from './openapi-parts';
@@ -56,6 +56,7 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
           latitude_deg: number('Degrees north', { minimum: -66, maximum: 66 }),
           state: { ...text, description: 'Where the product must be registered' },
           seeding_on: date,
+          seedings: list(object({ on: date, kind: word(SOWINGS) }), 'New turf that is planned'),
           irrigation_mm_per_h: number('mm/h', { minimum: 0 }),
           water: some({ kind: word([...WATERS, 'none']), distance_m: number('m', { minimum: 0 }) }, ['kind']),
           waters: list(

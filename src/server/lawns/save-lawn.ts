@@ -10,10 +10,12 @@ import type { LonLatRings, Measure } from '@/core/lawn/measure';
 import {
   ASPECTS,
   DRAINAGES,
+  SOWINGS,
   THATCHES,
   WATERS,
   type Aspect,
   type Drainage,
+  type Sowing,
   type Thatch,
   type Water,
 } from '@/core/lawn/zone';
@@ -76,7 +78,7 @@ export type LawnInput = Readonly<{
   grounds: Site | null;
   irrigation: string;
   thatch: Thatch;
-  seedingOn: string;
+  seedings: readonly Readonly<{ on: string; kind: Sowing }>[];
   weedHistory: string;
   thinSpots: string;
   school: School | null;
@@ -164,7 +166,10 @@ const shape = {
   grounds: maybe(SITES),
   irrigation: figureText,
   thatch: choice(THATCHES),
-  seedingOn: words(20),
+  seedings: Joi.array()
+    .items(Joi.object({ on: words(20), kind: choice(SOWINGS) }))
+    .max(20)
+    .required(),
   weedHistory: words(2000),
   thinSpots: words(2000),
   school: maybe(SCHOOLS),
@@ -213,13 +218,16 @@ function rowsOf(input: LawnInput) {
   const trees = readTrees(input.trees);
   issues.push(...trees.issues);
   const areaError = read(parseFigure(input.areaError, { field: 'Area ±', unit: '%', least: 0, most: 50 }));
-  const seeding = input.seedingOn.trim() ? parseDay(input.seedingOn) : null;
-  if (input.seedingOn.trim() && seeding === null)
-    issues.push({
-      field: 'Seeding',
-      problem: `Seeding "${input.seedingOn}" is no day`,
-      remedy: 'Type a day of the calendar, for example 2027-09-01, or nothing.',
-    });
+  const seedings = input.seedings.map(({ on, kind }, i) => {
+    const day = parseDay(on);
+    if (day === null)
+      issues.push({
+        field: `Seeding ${i + 1}`,
+        problem: on.trim() ? `Seeding "${on}" is no day` : 'Its day is missing',
+        remedy: 'Choose a day of the calendar, for example 2027-09-01, or remove it.',
+      });
+    return { on: day === null ? '' : isoDay(day), kind };
+  });
   if (input.mixedWith === input.turf)
     issues.push({
       field: 'Mixed with',
@@ -282,7 +290,7 @@ function rowsOf(input: LawnInput) {
       grounds: input.grounds,
       irrigationInPerHour: numeric(irrigation),
       thatch: input.thatch,
-      seedingOn: seeding === null ? null : isoDay(seeding),
+      seedings,
       weedHistory: input.weedHistory.trim(),
       thinSpots: input.thinSpots.trim(),
       school: input.school,

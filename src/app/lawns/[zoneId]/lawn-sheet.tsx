@@ -318,7 +318,7 @@ function Head({
         {zone.site.texture}, {zone.site.moisture}, {zone.site.exposure}
         {zone.site.besidePavement && ', beside pavement'}
         {zone.facts.irrigationPerHour !== null && ' · irrigation'}
-        {zone.facts.seedingOn !== null && ` · seeding ${showDay(zone.facts.seedingOn)}`}
+        {zone.facts.seedings.map((s) => ` · ${s.kind === 'seed' ? 'seeding' : s.kind} ${showDay(s.on)}`)}
       </p>
       {zone.notes && <p className="mt-1">{zone.notes}</p>}
       {zone.hazards && (

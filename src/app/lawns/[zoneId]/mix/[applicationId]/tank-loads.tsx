@@ -150,6 +150,13 @@ function alsoWords(amount: ProductAmount, label: Label): string {
     .join(' ');
 }
 
+/** A step as tools are marked: grams, and fluid ounces or millilitres. */
+function stepWords(step: number, by: ProductAmount['by']): string {
+  if (by === 'mass') return `${significant(step / 0.001)} g`;
+  const ounces = step / L_PER_FL_OZ;
+  return Number.isInteger(ounces * 4) ? `${significant(ounces)} fl oz` : `${significant(step / 0.001)} mL`;
+}
+
 /** Why there is no card, and what to change. */
 export function refusalWords(r: MixRefusal, products: readonly OnCard[]): string {
   if (r.kind === 'no-room-for-water')
@@ -163,7 +170,7 @@ export function refusalWords(r: MixRefusal, products: readonly OnCard[]): string
   const finer =
     r.finer === null
       ? `No common ${tool} is fine enough`
-      : `A ${tool} that reads to ${significant(r.finer / inSi)} ${unit} would do`;
+      : `A ${tool} that reads to ${stepWords(r.finer, by)} would do`;
   if (r.kind === 'over-the-year')
     return `The year leaves ${significant(r.left.amount / inSi)} ${unit} of ${shortName(label)} on this ground, and whole steps come to more. ${finer}; or plan less.`;
   return `This load takes ${significant(r.exact.amount / inSi)} ${unit} of ${shortName(label)}, and no whole number of steps of ${significant(r.step / inSi)} ${unit} is within the label and a tenth of the plan. ${finer}; or mix for ${showArea(r.needs)} or more at once.`;

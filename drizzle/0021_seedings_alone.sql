@@ -1,0 +1,1 @@
+ALTER TABLE "zone" DROP COLUMN "seeding_on";
