@@ -33,6 +33,9 @@ beforeAll(async () => {
   await migrate(drizzle(db), { migrationsFolder: then });
   fs.rmSync(then, { recursive: true });
   await db.unsafe(fs.readFileSync('tests/data/old-database.sql', 'utf8'));
+  await db`update public.zone z set water = case z.name when 'front' then 'drain' else 'none' end,
+    water_ft = case z.name when 'front' then 30 end
+    from public.lawn l where l.id = z.lawn_id and l.address = '14 Quarry Lane'`;
   plans = await db<Plan[]>`
     select count(a.id)::int as parts
     from public.plan p join public.planned_application a on a.plan_id = p.id group by p.id`;
@@ -127,4 +130,20 @@ test('records keep every figure, belong to a visit, and find what was planned; a
   // the two products of one tank are one visit
   const visits = new Set(rows.map((r) => r.visit));
   expect(visits.size).toBe(3);
+});
+
+test('a planned seeding is one of several now, and the nearest water the first of all waters', async () => {
+  const seeded =
+    await db`select l.address, z.seedings from public.zone z join public.lawn l on l.id = z.lawn_id
+    where z.seedings <> '[]' order by l.address`;
+  expect(seeded.map((r) => [r['address'], r['seedings']])).toEqual([
+    ['88 Chandler Street', [{ on: '2027-04-01', kind: 'seed' }]],
+  ]);
+  const waters =
+    await db`select z.name, z.waters from public.zone z where z.waters is not null order by z.name`;
+  // somebody had looked, and found none
+  expect(waters.map((r) => [r['name'], r['waters']])).toEqual([
+    ['back', []],
+    ['front', [{ kind: 'drain', feet: 30 }]],
+  ]);
 });

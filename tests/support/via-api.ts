@@ -137,6 +137,9 @@ function questionOf(c: GateContext, range: GatesQuestion['range']): GatesQuestio
     product.place.on !== 'strip' &&
     !Object.keys(c.means.onHand).length &&
     c.bookFrom !== null &&
+    product.position === 1 &&
+    product.tank === 1 &&
+    r.granuleFirst &&
     r.nitrogenYear === null &&
     (!o || (!o.strip && o.rule === DEFAULT_CROSSING));
   if (!isPlain) return null;
