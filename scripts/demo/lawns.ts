@@ -368,7 +368,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
         exposure: 'full sun',
         seedings: [{ on: '2027-04-01', kind: 'seed' }],
         irrigationInPerHour: '0.4',
-        plans: [{ product: 'mesotrione', split: 'halves', total: '12', days: ['2027-03-17', '2027-03-31'] }],
+        plans: [{ product: 'mesotrione', split: 'halves', total: '12', days: ['2027-03-18', '2027-04-01'] }],
       },
     ],
   },

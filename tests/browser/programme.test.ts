@@ -20,7 +20,7 @@ test('a warm-season year at the desk', async () => {
   });
   await add({
     ...{ purpose: 'Nutsedge, two shots', day: '2027-06-01', product: 'Halosulfuron 75 WG', spots: '4000' },
-    ...{ use: 'post-emergent, spots', often: 'sequence', rate: '0.9' },
+    ...{ use: 'post-emergent, spots', often: 'sequence', rate: '0.6' },
     ...{ shots: '2', saved: 2 },
   });
   await add({ purpose: 'Summer feed', day: '2027-05-25', product: 'Fertilizer 18-0-4', rate: '4' });

@@ -69,7 +69,7 @@ test('a warm-season year at the desk, over New Year', async () => {
         ...{ use: 'post-emergent, spots', weeds: ['white clover'] },
       },
       {
-        ...{ purpose: 'Sedge, two shots', day: '2027-07-06', product: 'Halosulfuron 75 WG', rate: '0.9' },
+        ...{ purpose: 'Sedge, two shots', day: '2027-07-06', product: 'Halosulfuron 75 WG', rate: '0.6' },
         ...{ use: 'post-emergent, spots', spots: '4000', often: 'sequence', shots: '2', saved: 2 },
       },
       {
@@ -160,7 +160,7 @@ test('centipede takes tanks of three products, each judged beside the others', a
   const day = isoDay(addDays(today, 10));
   await b.lawn('8 Fallow Street');
   await addApplication(b, {
-    ...{ purpose: 'Winter tank', day, product: 'Atrazine 4 SC', rate: '1.2', weeds: ['annual bluegrass'] },
+    ...{ purpose: 'Winter tank', day, product: 'Atrazine 4 SC', rate: '0.6', weeds: ['annual bluegrass'] },
     beside: [{ product: 'Chelated iron 6 SL' }, { product: 'Wetting agent SL' }],
   });
   await b.press('Winter tank');

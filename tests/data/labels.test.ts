@@ -257,7 +257,7 @@ describe('lifting a latch', () => {
         zoneId: zone.id,
         plannedId,
         gate: 'notice',
-        reason: 'notice-not-sent',
+        reason: 'notice-too-short',
         position: 1,
         why: 'Called her this morning, she agrees.',
       },
