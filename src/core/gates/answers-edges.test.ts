@@ -5,13 +5,29 @@
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { hourOf } from '@/core/calendar/hour';
-import { ask, atHour, barrier, leaf, onDay, oz, weather } from '../../../tests/support/ask';
-import { context, entry, label, leafLabel, means, rules, today } from '../../../tests/support/gate-context';
+import { ask, atHour, barrier, leaf, onDay, oz, seen, weather } from '../../../tests/support/ask';
+import {
+  context,
+  entry,
+  label,
+  leafLabel,
+  means,
+  rules,
+  spots,
+  today,
+  zone,
+} from '../../../tests/support/gate-context';
 import { airTemperature } from './air-temperature';
 import { applicationCount } from './application-count';
 import { equipment } from './equipment';
 import type { Gate, GateContext } from './gate';
 import { interval } from './interval';
+import { rainFree } from './rain-free';
+import { registration } from './registration';
+import { seedingAhead } from './seeding-ahead';
+import { seedingBehind } from './seeding-behind';
+import { setback } from './setback';
+import { metres } from '@/core/units/quantity';
 
 const reasonOn = (gate: Gate, over: Partial<GateContext>, day: Day = today) =>
   spanAt(gate.spans(context(over), { from: day, to: addDays(day, 1) }), day)!.verdict.reason;
@@ -270,4 +286,265 @@ test('whether it was put down or is only planned is told', () => {
   const told = (e: ReturnType<typeof entry>) => reasonOn(interval, { ...barrier({}), ledger: [e] });
   expect(told(entry(addDays(today, -9), 0.2))).toMatchObject({ code: 'too-soon-after', done: true });
   expect(told(planned(today))).toMatchObject({ code: 'too-soon-after', done: false });
+});
+
+const dryFor = (hours: (h: number) => number, chance: number) => ({
+  forecast: weather({ rain: hours, chance: () => chance, air: () => 20 }),
+});
+ask('rain inside the dry hours, at its edges', [
+  [
+    'a fifth of a millimetre in all, likely',
+    'shut bolt rain-inside',
+    () => atHour(rainFree, { ...leaf({}), ...dryFor((h) => (h === 14 ? 0.2 : 0), 0.9) }, 12),
+  ],
+  [
+    'a hair less',
+    'open dry-long-enough',
+    () => atHour(rainFree, { ...leaf({}), ...dryFor((h) => (h === 14 ? 0.19 : 0), 0.9) }, 12),
+  ],
+  [
+    'a fifth at 15 %',
+    'ajar rain-possible',
+    () => atHour(rainFree, { ...leaf({}), ...dryFor((h) => (h === 14 ? 0.2 : 0), 0.15) }, 12),
+  ],
+  [
+    'a fifth at 14 %',
+    'open dry-long-enough',
+    () => atHour(rainFree, { ...leaf({}), ...dryFor((h) => (h === 14 ? 0.2 : 0), 0.14) }, 12),
+  ],
+  [
+    'at the house\u2019s own chance',
+    'shut bolt rain-inside',
+    () => atHour(rainFree, { ...leaf({}), ...dryFor((h) => (h === 14 ? 1 : 0), rules.rainChance) }, 12),
+  ],
+  [
+    'in the last of the six hours',
+    'shut bolt rain-inside',
+    () => atHour(rainFree, { ...leaf({}), ...dryFor((h) => (h === 18 ? 1 : 0), 0.9) }, 12),
+  ],
+  [
+    'in the hour after them',
+    'open dry-long-enough',
+    () => atHour(rainFree, { ...leaf({}), ...dryFor((h) => (h === 19 ? 1 : 0), 0.9) }, 12),
+  ],
+]);
+
+test('registration says which of two facts is missing, and whose it is', () => {
+  expect(reasonOn(registration, barrier({ registeredIn: null }))).toMatchObject({
+    source: 'label',
+    missing: 'registration',
+  });
+  expect(reasonOn(registration, { zone: { ...zone, state: null } })).toMatchObject({
+    source: 'lawn sheet',
+    missing: 'state',
+  });
+  expect(onDay(registration, { zone: { ...zone, state: 'Vance' } })).toBe('shut bolt not-registered-here');
+  expect(onDay(registration, barrier({ status: 'cancelled' }))).toBe('shut bolt product-cancelled');
+});
+
+const seedOn = (days: number) => ({
+  zone: { ...zone, seedings: [{ on: addDays(today, days), kind: 'seed' as const }] },
+});
+const half = (daysAgo: number) => entry(addDays(today, -daysAgo), 0.4);
+// the test label: 120 days up to 0.4 oz, 200 up to 0.8
+ask('seed ahead, at its edges', [
+  ['just in time', 'open clear-by-seeding', () => onDay(seedingAhead, seedOn(120))],
+  ['a day too late', 'shut bolt blocks-seeding', () => onDay(seedingAhead, seedOn(119))],
+  [
+    'a half of today counts with it',
+    'shut bolt blocks-seeding',
+    () => onDay(seedingAhead, { ...seedOn(150), ledger: [half(0)] }),
+  ],
+  [
+    'a half whose wait ends today does not',
+    'open clear-by-seeding',
+    () => onDay(seedingAhead, { ...seedOn(150), ledger: [half(120)] }),
+  ],
+  [
+    'a half whose wait ends tomorrow does',
+    'shut bolt blocks-seeding',
+    () => onDay(seedingAhead, { ...seedOn(150), ledger: [half(119)] }),
+  ],
+  [
+    'on other spots it does not',
+    'open clear-by-seeding',
+    () =>
+      onDay(seedingAhead, {
+        ...barrier({}, { place: spots(10, 'a') }),
+        ...seedOn(150),
+        ledger: [{ ...half(9), share: 0.1, ground: 'b' }],
+      }),
+  ],
+  [
+    'of another product it does not',
+    'open clear-by-seeding',
+    () => onDay(seedingAhead, { ...seedOn(150), ledger: [{ ...half(9), productId: 'other' }] }),
+  ],
+  [
+    'more in all than any step of the sheet',
+    'shut bolt not-known',
+    () => onDay(seedingAhead, { ...seedOn(400), ledger: [entry(addDays(today, -9), 0.5)] }),
+  ],
+  [
+    'above the last step at once: as long as that says',
+    'open clear-by-seeding',
+    () => onDay(seedingAhead, { ...barrier({}, { rate: oz(0.9) }), ...seedOn(200) }),
+  ],
+  [
+    'sod two weeks on, beside seed far off',
+    'shut bolt blocks-seeding',
+    () =>
+      onDay(seedingAhead, {
+        zone: {
+          ...zone,
+          seedings: [
+            { on: addDays(today, 14), kind: 'sod' },
+            { on: addDays(today, 300), kind: 'seed' },
+          ],
+        },
+      }),
+  ],
+  ['the seed far off alone', 'open clear-by-seeding', () => onDay(seedingAhead, seedOn(300))],
+  [
+    'sown, and noted sixty days before the plan',
+    'open no-seeding',
+    () => onDay(seedingAhead, { ...seedOn(0), ...seen({ seededOn: addDays(today, -60) }) }),
+  ],
+  [
+    'noted longer ago: that was another seeding',
+    'shut bolt not-known',
+    () => onDay(seedingAhead, { ...seedOn(0), ...seen({ seededOn: addDays(today, -61) }) }),
+  ],
+]);
+
+const sownOn = (daysAgo: number) => seen({ seededOn: addDays(today, -daysAgo), seedlingMowings: 9 });
+const noRule = barrier({ seedlings: null, none: [] });
+ask('seed behind, at its edges', [
+  [
+    'sown tomorrow: not yet',
+    'open not-seeded',
+    () => onDay(seedingBehind, { ...barrier({}), ...sownOn(-1) }),
+  ],
+  [
+    'sown today',
+    'shut bolt seedlings-too-young',
+    () => onDay(seedingBehind, { ...barrier({}), ...sownOn(0) }),
+  ],
+  [
+    'the last day before the eight weeks',
+    'shut bolt seedlings-too-young',
+    () => onDay(seedingBehind, { ...barrier({}), ...sownOn(55) }),
+  ],
+  ['eight weeks', 'open seedlings-old-enough', () => onDay(seedingBehind, { ...barrier({}), ...sownOn(56) })],
+  [
+    'eight weeks, mown twice of three',
+    'shut bolt seedlings-too-young',
+    () =>
+      onDay(seedingBehind, {
+        ...barrier({}),
+        ...seen({ seededOn: addDays(today, -56), seedlingMowings: 2 }),
+      }),
+  ],
+  [
+    'mown three times',
+    'open seedlings-old-enough',
+    () =>
+      onDay(seedingBehind, {
+        ...barrier({}),
+        ...seen({ seededOn: addDays(today, -56), seedlingMowings: 3 }),
+      }),
+  ],
+  [
+    'a year ago less a day',
+    'open seedlings-old-enough',
+    () => onDay(seedingBehind, { ...barrier({}), ...sownOn(364) }),
+  ],
+  ['a year ago: turf', 'open not-seeded', () => onDay(seedingBehind, { ...barrier({}), ...sownOn(365) })],
+  [
+    'no rule typed, sown tomorrow',
+    'open not-seeded',
+    () => onDay(seedingBehind, { ...noRule, ...sownOn(-1) }),
+  ],
+  [
+    'no rule typed, sown today',
+    'shut bolt not-known',
+    () => onDay(seedingBehind, { ...noRule, ...sownOn(0) }),
+  ],
+  ['no rule typed, a year ago', 'open not-seeded', () => onDay(seedingBehind, { ...noRule, ...sownOn(365) })],
+  [
+    'no rule typed, a year ago less a day',
+    'shut bolt not-known',
+    () => onDay(seedingBehind, { ...noRule, ...sownOn(364) }),
+  ],
+  [
+    'no wait typed: the day of sowing is none of its own',
+    'shut bolt seedlings-too-young',
+    () => onDay(seedingBehind, { ...barrier({ seedingWait: [] }), ...sownOn(0) }),
+  ],
+  [
+    'a wait of no days up to one rate only',
+    'shut bolt seedlings-too-young',
+    () =>
+      onDay(seedingBehind, {
+        ...barrier({
+          seedingWait: [
+            { upTo: oz(0.2), days: 0 },
+            { upTo: oz(0.8), days: 9 },
+          ],
+        }),
+        ...sownOn(0),
+      }),
+  ],
+]);
+
+const keepsOff = (from: 'tree' | 'bed' | 'pond') => barrier({ setbacks: [{ from, distance: metres(3) }] });
+ask('what is kept off', [
+  [
+    'trees, and trees stand here',
+    'ajar keep-off',
+    () => onDay(setback, { ...keepsOff('tree'), zone: { ...zone, trees: true } }),
+  ],
+  [
+    'trees, and beds border it',
+    'open no-setback',
+    () => onDay(setback, { ...keepsOff('tree'), zone: { ...zone, beds: true } }),
+  ],
+  [
+    'beds, and beds border it',
+    'ajar keep-off',
+    () => onDay(setback, { ...keepsOff('bed'), zone: { ...zone, beds: true } }),
+  ],
+  [
+    'a pond, and beds border it',
+    'open no-setback',
+    () => onDay(setback, { ...keepsOff('pond'), zone: { ...zone, beds: true, trees: true } }),
+  ],
+  [
+    'trees only: whether there is water is no matter',
+    'open no-setback',
+    () => onDay(setback, { ...keepsOff('tree'), zone: { ...zone, waters: null } }),
+  ],
+  [
+    'beds only: whether there is water is no matter',
+    'open no-setback',
+    () => onDay(setback, { ...keepsOff('bed'), zone: { ...zone, waters: null } }),
+  ],
+  [
+    'a stream near by, and the label keeps from ponds',
+    'open no-setback',
+    () =>
+      onDay(setback, {
+        ...keepsOff('pond'),
+        zone: { ...zone, waters: [{ kind: 'stream', distance: metres(1) }] },
+      }),
+  ],
+]);
+test('of two waters the nearest that is too near is told', () => {
+  const waters = [
+    { kind: 'pond' as const, distance: metres(2) },
+    { kind: 'pond' as const, distance: metres(1) },
+  ];
+  expect(reasonOn(setback, { ...keepsOff('pond'), zone: { ...zone, waters } })).toMatchObject({
+    distance: 1,
+  });
 });
