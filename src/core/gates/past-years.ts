@@ -25,7 +25,7 @@ export const WEATHER_GATES = [
   'rain-free',
   'watering-in',
 ] as const satisfies readonly GateKey[];
-export type WeatherGate = (typeof WEATHER_GATES)[number];
+type WeatherGate = (typeof WEATHER_GATES)[number];
 const ASKED = GATES.filter((g) => (WEATHER_GATES as readonly GateKey[]).includes(g.key));
 
 /** Days of other dates that count beside a date: a week on either side with many years, more where they are few. */

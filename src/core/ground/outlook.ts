@@ -228,7 +228,7 @@ function lineUnder(
 }
 
 /** What past seasons of the site's kind did, with its lasting offset: the year in which each began, and its day. */
-export function pastCrossings(
+function pastCrossings(
   e: Ensemble,
   { correction }: Pick<SiteKnowledge, 'correction'>,
   rule: CrossingRule,
@@ -349,7 +349,7 @@ export function hindcast(
 }
 
 /** History and what then came, end to end. */
-export function wholeRun({ history, truth }: Ensemble): DailyRun {
+function wholeRun({ history, truth }: Ensemble): DailyRun {
   return {
     from: history.from,
     soil: history.soil.concat(truth?.soil ?? []),
