@@ -5,7 +5,7 @@
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { hourOf } from '@/core/calendar/hour';
-import { ask, atHour, barrier, leaf, onDay, oz, seen, weather } from '../../../tests/support/ask';
+import { ask, atHour, barrier, leaf, onDay, oz, seen, soilAt, weather } from '../../../tests/support/ask';
 import {
   context,
   entry,
@@ -27,6 +27,10 @@ import { registration } from './registration';
 import { seedingAhead } from './seeding-ahead';
 import { seedingBehind } from './seeding-behind';
 import { setback } from './setback';
+import { turfState } from './turf-state';
+import { wind } from './wind';
+import { yearLimit } from './year-limit';
+import { fromMilesPerHour } from '@/core/units/trade';
 import { metres } from '@/core/units/quantity';
 
 const reasonOn = (gate: Gate, over: Partial<GateContext>, day: Day = today) =>
@@ -548,3 +552,143 @@ test('of two waters the nearest that is too near is told', () => {
     distance: 1,
   });
 });
+
+const twelve = (over: Partial<typeof label> = {}) => barrier({ period: '12 months', ...over });
+test('the year limit tells what counted: earlier, later, spots or the whole, and the fuller of two periods', () => {
+  const [before, sameDay, after] = [
+    entry(addDays(today, -100), 0.1),
+    entry(today, 0.1),
+    entry(addDays(today, 100), 0.2),
+  ];
+  expect(reasonOn(yearLimit, { ...twelve(), ledger: [before, sameDay, after] })).toMatchObject({
+    code: 'within-year-limit',
+    isSpot: false,
+    earlier: [before.day, sameDay.day],
+    later: [after.day],
+  });
+  const onSpots = barrier({}, { place: spots(10, 'a') });
+  expect(reasonOn(yearLimit, onSpots)).toMatchObject({ isSpot: true });
+});
+ask('the year limit where a sum cannot be told', [
+  [
+    'a dose of the product that nobody knows',
+    'ajar history-not-known',
+    () =>
+      onDay(yearLimit, {
+        ...barrier({}),
+        ledger: [{ ...entry(addDays(today, -40), 0.2), status: 'before', rate: null }],
+      }),
+  ],
+  [
+    'just its limit',
+    'open within-year-limit',
+    () => onDay(yearLimit, { ...barrier({}, { rate: oz(0.6) }), ledger: [entry(addDays(today, -40), 0.4)] }),
+  ],
+  [
+    'a hair above it',
+    'shut bolt over-year-limit',
+    () =>
+      onDay(yearLimit, { ...barrier({}, { rate: oz(0.601) }), ledger: [entry(addDays(today, -40), 0.4)] }),
+  ],
+]);
+
+const mph = (now: number, over: Partial<typeof leafLabel> = {}) => ({
+  ...leaf(over),
+  forecast: weather({ mph: now, air: () => 20 }),
+});
+ask('wind at its limits', [
+  ['at the house\u2019s most', 'ajar breezy', () => onDay(wind, mph(10))],
+  ['above it', 'shut latch windy', () => onDay(wind, mph(10.1))],
+  ['at the house\u2019s caution', 'open calm', () => onDay(wind, mph(7))],
+  ['above it', 'ajar breezy', () => onDay(wind, mph(7.1))],
+  ['at the label\u2019s most', 'open calm', () => onDay(wind, mph(5, { windLimit: fromMilesPerHour(5) }))],
+  ['above it', 'shut bolt windy', () => onDay(wind, mph(5.1, { windLimit: fromMilesPerHour(5) }))],
+  ['the last whole day of the forecast', 'open calm', () => onDay(wind, mph(3), addDays(today, 9))],
+  ['the day after it', 'ajar not-known', () => onDay(wind, mph(3), addDays(today, 10))],
+]);
+test('of two limits of the wind the lower is named, with whose it is', () => {
+  const said = (most: number | null) => {
+    const { reason } = spanAt(
+      wind.spans(context(mph(3, { windLimit: most === null ? null : fromMilesPerHour(most) })), {
+        from: today,
+        to: addDays(today, 1),
+      }),
+      today,
+    )!.verdict;
+    return [reason.source, 'limit' in reason && Math.round((reason.limit as number) / 0.44704)];
+  };
+  expect(said(15)).toEqual(['house rule', 10]);
+  expect(said(8)).toEqual(['label', 8]);
+  expect(said(10)).toEqual(['label', 10]);
+  expect(said(null)).toEqual(['house rule', 10]);
+});
+
+const dormant = leaf({ rates: [{ ...leafLabel.rates[0]!, turf: 'bermudagrass', dormancy: 'dormant only' }] });
+const seenDormant = (daysAgo: number) => ({
+  ...dormant,
+  zone: { ...zone, turf: 'bermudagrass' as const },
+  ...seen({ green: { share: 0, on: addDays(today, -daysAgo) } }),
+});
+ask('dormant only, at its edges', [
+  ['seen that very day', 'open turf-dormant', () => onDay(turfState, seenDormant(0))],
+  ['seen the day after', 'shut bolt not-known', () => onDay(turfState, seenDormant(-1))],
+  ['ten days ago', 'open turf-dormant', () => onDay(turfState, seenDormant(10))],
+  ['eleven days ago', 'shut bolt not-known', () => onDay(turfState, seenDormant(11))],
+  [
+    'seen at one in twenty green',
+    'open turf-dormant',
+    () => onDay(turfState, { ...seenDormant(0), ...seen({ green: { share: 0.05, on: today } }) }),
+  ],
+  [
+    'seen a little greener',
+    'shut bolt must-be-dormant',
+    () => onDay(turfState, { ...seenDormant(0), ...seen({ green: { share: 0.06, on: today } }) }),
+  ],
+]);
+const part = leaf({
+  rates: [{ ...leafLabel.rates[0]!, turf: 'bermudagrass', dormancy: 'not while greening' }],
+});
+ask('not while greening', [
+  [
+    'by the soil alone green: look',
+    'ajar turf-expected',
+    () => onDay(turfState, { ...part, zone: { ...zone, turf: 'bermudagrass' }, outlook: soilAt(25) }),
+  ],
+  [
+    'by the soil alone part green',
+    'shut bolt part-green',
+    () => onDay(turfState, { ...part, zone: { ...zone, turf: 'bermudagrass' }, outlook: soilAt(18) }),
+  ],
+  [
+    'seen green thirty days ago',
+    'open turf-green',
+    () =>
+      onDay(turfState, {
+        ...part,
+        zone: { ...zone, turf: 'bermudagrass' },
+        outlook: soilAt(25),
+        ...seen({ green: { share: 1, on: addDays(today, -30) } }),
+      }),
+  ],
+  [
+    'seen green thirty-one days ago',
+    'ajar turf-expected',
+    () =>
+      onDay(turfState, {
+        ...part,
+        zone: { ...zone, turf: 'bermudagrass' },
+        outlook: soilAt(25),
+        ...seen({ green: { share: 1, on: addDays(today, -31) } }),
+      }),
+  ],
+  [
+    'a granule without a word of it',
+    'open turf-state-irrelevant',
+    () =>
+      onDay(turfState, {
+        ...leaf({ formulation: 'G', rates: [{ ...leafLabel.rates[0]!, turf: 'bermudagrass' }] }),
+        zone: { ...zone, turf: 'bermudagrass' },
+        outlook: soilAt(18),
+      }),
+  ],
+]);

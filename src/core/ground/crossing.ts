@@ -7,7 +7,7 @@
 import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import type { Celsius, Metres } from '@/core/units/quantity';
 import { fromFahrenheit, fromInches } from '@/core/units/trade';
-import type { Direction } from './season';
+import { belongsFrom, type Direction } from './season';
 
 export const SCHOOLS = [
   'run of days',
@@ -97,8 +97,8 @@ const HAIR = 1e-9;
 /** How far before its season a soil may have been on the other side of a line: since the autumn before, for a spring line. */
 const LOOK_BACK_DAYS = 120;
 
-/** Where in a run a season begins to count, and from where it is looked whether the soil was on the other side. */
-type Span = Readonly<{ look: number; count: number }>;
+/** Where in a run a season begins to count and ends, and from where it is looked whether the soil was on the other side. */
+type Span = Readonly<{ look: number; count: number; end: number }>;
 
 /**
  * The last day of the first run of `days` days on the line's far side, after a day on its near side: what is still warm
@@ -106,14 +106,14 @@ type Span = Readonly<{ look: number; count: number }>;
  * @param over above 0 on the far side, 0 on the line itself, below it on the near side
  */
 function firstRun(
-  { look, count }: Span,
+  { look, count, end }: Span,
   length: number,
   days: number,
   over: (i: number) => number,
 ): number | null {
   let wasNear = false;
   let run = 0;
-  for (let i = look; i < length; i++) {
+  for (let i = look; i < Math.min(length, end); i++) {
     const far = over(i);
     if (far < -HAIR) wasNear = true;
     run = i >= count && wasNear && far >= -HAIR ? run + 1 : 0;
@@ -151,7 +151,7 @@ export function crossingDay(run: DailyRun, rule: CrossingRule, begins: Day = run
       if (start < begins - 45) start = dayOf(yearOf(begins) + 1, rule.fromMonth, 1);
       const of = rule.of === 'soil' ? soil : airMean;
       let sum = 0;
-      for (let i = Math.max(0, start - from); i < of.length; i++) {
+      for (let i = Math.max(0, start - from); i < Math.min(of.length, span.end); i++) {
         sum += Math.max(0, of[i]! - rule.base);
         if (sum >= rule.sum - HAIR) return addDays(from, i);
       }
@@ -165,6 +165,7 @@ export function crossingDay(run: DailyRun, rule: CrossingRule, begins: Day = run
 const spanFrom = (from: Day, begins: Day): Span => ({
   look: Math.max(0, begins - LOOK_BACK_DAYS - from),
   count: Math.max(0, begins - from),
+  end: belongsFrom(addDays(begins, 365)) - from,
 });
 
 /**

@@ -45,6 +45,10 @@ describe('a line by its season (common practice, no source)', () => {
     const never = run((d) => (d < dayOf(2026, 8, 1) ? 50 : 60));
     expect(crossingDay(never, DEFAULT_CROSSING, begins)).toBeNull();
   });
+  test('a soil that is cold only in the winter after it does not cross it a winter late', () => {
+    const late = run((d) => (d >= dayOf(2027, 12, 1) && d < dayOf(2027, 12, 20) ? 50 : 60));
+    expect(crossingDay(late, DEFAULT_CROSSING, begins)).toBeNull();
+  });
   test('autumn south of the equator falls in March, not in July', () => {
     const south = run((d) => (d >= dayOf(2026, 12, 1) && d < dayOf(2027, 3, 15) ? 75 : 60));
     expect(watchDay(from, south.soil, 'autumn', dayOf(2027, 1, 20))).toBe(dayOf(2027, 3, 17));
