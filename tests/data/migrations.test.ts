@@ -136,13 +136,13 @@ test('a planned seeding is one of several now, and the nearest water the first o
   const seeded =
     await db`select l.address, z.seedings from public.zone z join public.lawn l on l.id = z.lawn_id
     where z.seedings <> '[]' order by l.address`;
-  expect(seeded.map((r) => [r['address'], r['seedings']])).toEqual([
+  expect(seeded.map((r) => [r.address, r.seedings])).toEqual([
     ['88 Chandler Street', [{ on: '2027-04-01', kind: 'seed' }]],
   ]);
   const waters =
     await db`select z.name, z.waters from public.zone z where z.waters is not null order by z.name`;
   // somebody had looked, and found none
-  expect(waters.map((r) => [r['name'], r['waters']])).toEqual([
+  expect(waters.map((r) => [r.name, r.waters])).toEqual([
     ['back', []],
     ['front', [{ kind: 'drain', feet: 30 }]],
   ]);
