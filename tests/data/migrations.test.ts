@@ -133,14 +133,16 @@ test('records keep every figure, belong to a visit, and find what was planned; a
 });
 
 test('a planned seeding is one of several now, and the nearest water the first of all waters', async () => {
-  const seeded =
-    await db`select l.address, z.seedings from public.zone z join public.lawn l on l.id = z.lawn_id
+  const seeded = await db<
+    { address: string; seedings: unknown }[]
+  >`select l.address, z.seedings from public.zone z join public.lawn l on l.id = z.lawn_id
     where z.seedings <> '[]' order by l.address`;
   expect(seeded.map((r) => [r.address, r.seedings])).toEqual([
     ['88 Chandler Street', [{ on: '2027-04-01', kind: 'seed' }]],
   ]);
-  const waters =
-    await db`select z.name, z.waters from public.zone z where z.waters is not null order by z.name`;
+  const waters = await db<
+    { name: string; waters: unknown }[]
+  >`select z.name, z.waters from public.zone z where z.waters is not null order by z.name`;
   // somebody had looked, and found none
   expect(waters.map((r) => [r.name, r.waters])).toEqual([
     ['back', []],
