@@ -1,5 +1,6 @@
 // npm run mutate: flips each comparison and each "and" and "or" of the gates that hold a bolt, one at a time, and asks
 // their tests. A mutant that no test notices is printed: a case is missing, or the two are the same. Not part of the tests.
+// Named files alone, or lines of them: npm run mutate -- wind setback:26
 import { spawnSync } from 'node:child_process';
 import { cpSync, mkdtempSync, readFileSync, readdirSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -19,12 +20,12 @@ const FLIP = {
 };
 
 /** Files of gates that shut a bolt; or those named. */
-const named = process.argv.slice(2);
+const named = process.argv.slice(2).map((name) => name.split(':'));
 const files = readdirSync(GATES)
   .filter((f) => f.endsWith('.ts') && !f.endsWith('.test.ts'))
   .filter((f) =>
     named.length
-      ? named.includes(f.replace('.ts', ''))
+      ? named.some(([file]) => `${file}.ts` === f)
       : readFileSync(path.join(GATES, f), 'utf8').includes("'bolt'"),
   )
   .filter((f) => f !== 'gate.ts' && f !== 'window.ts' && f !== 'opening.ts');
@@ -45,7 +46,10 @@ function mutantsOf(file) {
     ts.forEachChild(node, visit);
   };
   visit(source);
-  return out.map((m) => ({ ...m, file, text, line: text.slice(0, m.at).split('\n').length }));
+  const lines = named.filter(([name, line]) => `${name}.ts` === file && line).map(([, line]) => Number(line));
+  return out
+    .map((m) => ({ ...m, file, text, line: text.slice(0, m.at).split('\n').length }))
+    .filter((m) => !lines.length || lines.includes(m.line));
 }
 
 // a copy of the project, so that nothing of it is ever broken
