@@ -18,7 +18,7 @@ import {
 import type { Celsius, KilogramsPerHectare, Metres } from '@/core/units/quantity';
 import { RATE_UNITS } from '@/core/units/rate';
 import { toFeet } from '@/core/units/trade';
-import { WEEDS } from '@/core/weeds/weeds';
+import { WEEDS, stageWords } from '@/core/weeds/weeds';
 import { capital, list, plural, ruleWords } from './words';
 
 const clock = (hour: number): string => `${hour % 12 === 0 ? 12 : hour % 12} ${hour < 12 ? 'am' : 'pm'}`;
@@ -295,11 +295,11 @@ export function reasonWords(r: Reason): string {
     case 'target-not-up':
       return `${capital(WEEDS[r.target].name)} is not up${r.seen === null ? ', as far as the soil tells' : ` (looked at ${showDay(r.seen)})`}.${r.from === null ? '' : ` Expected from ${showDay(r.from)}.`}`;
     case 'stage-controlled':
-      return `${capital(WEEDS[r.target].name)} at ${r.stage}${r.seen === null ? '' : `, counted from what was seen ${showDay(r.seen)}`}; the label takes it up to ${r.upTo}.`;
+      return `${capital(WEEDS[r.target].name)} at ${stageWords(r.target, r.stage)}${r.seen === null ? '' : `, counted from what was seen ${showDay(r.seen)}`}; the label takes it up to ${stageWords(r.target, r.upTo)}.`;
     case 'stage-expected':
-      return `${capital(WEEDS[r.target].name)} is expected at ${r.stage}, by the soil alone; the label takes it up to ${r.upTo}. Look before you spray.`;
+      return `${capital(WEEDS[r.target].name)} is expected at ${stageWords(r.target, r.stage)}, by the soil alone; the label takes it up to ${stageWords(r.target, r.upTo)}. Look before you spray.`;
     case 'past-stage':
-      return `${capital(WEEDS[r.target].name)} is at ${r.stage}${r.seen === null ? ', as far as the soil tells' : `, counted from what was seen ${showDay(r.seen)}`}, past the label's ${r.upTo}. A product that takes it larger would open it.`;
+      return `${capital(WEEDS[r.target].name)} is at ${stageWords(r.target, r.stage)}${r.seen === null ? ', as far as the soil tells' : `, counted from what was seen ${showDay(r.seen)}`}, past the label's ${stageWords(r.target, r.upTo)}. A product that takes it larger would open it.`;
     case 'turf-state-irrelevant':
       return 'The state of the turf does not matter to this product.';
     case 'turf-green':

@@ -30,7 +30,11 @@ const broken = (calls: string[]): WeatherService => {
 
 test('sites of one kind share one outlook, kept with the version of its inputs', async () => {
   await computeWindows(tech);
-  const kept = () => inOrganisation(tech, (db) => db.select().from(outlook));
+  // what past years say of the gates stands beside them, by another key
+  const kept = () =>
+    inOrganisation(tech, async (db) =>
+      (await db.select().from(outlook)).filter((r) => !r.siteKey.startsWith('past|')),
+    );
   const kinds = await kept();
   const zones = await inOrganisation(tech, zonesOf);
   expect(kinds.length).toBeLessThan(zones.length);

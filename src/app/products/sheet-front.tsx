@@ -3,7 +3,7 @@ import { FORMULATIONS, SETBACKS_FROM, SIGNAL_WORDS } from '@/core/products/label
 import { PRODUCT_KINDS } from '@/core/trade/terms';
 import { type LabelSheet } from '@/core/products/sheet';
 import { AMOUNT_UNITS } from '@/core/units/rate';
-import { ALL_WEEDS, STAGES, WEEDS } from '@/core/weeds/weeds';
+import { ALL_WEEDS, STAGES, WEEDS, stageWords } from '@/core/weeds/weeds';
 import { IngredientRows } from './ingredient-rows';
 import {
   CheckField,
@@ -275,6 +275,7 @@ export function SheetFront({ sheet, set }: Props) {
                 name="Up to"
                 path={`after ${i + 1} upTo`}
                 options={STAGES.filter((s) => s !== 'not up')}
+                words={(s) => stageWords(a.weed, s)}
                 value={a.upTo}
                 onChange={(upTo) => set({ after: changed(sheet.after, i, { upTo }) })}
               />

@@ -20,6 +20,7 @@ import {
 import { airTemperature } from './air-temperature';
 import { applicationCount } from './application-count';
 import { equipment } from './equipment';
+import { frost } from './frost';
 import type { Gate, GateContext } from './gate';
 import { interval } from './interval';
 import { rainFree } from './rain-free';
@@ -265,6 +266,11 @@ ask('days between', [
     'none asked for, and the book begins today',
     'open nothing-before',
     () => onDay(interval, { ...barrier({ minimumIntervalDays: 0 }), bookFrom: today }),
+  ],
+  [
+    'none asked for, and nobody knows where the book begins',
+    'open nothing-before',
+    () => onDay(interval, { ...barrier({ minimumIntervalDays: 0 }), bookFrom: null }),
   ],
   [
     'the book is whole just so far back',
@@ -690,5 +696,27 @@ ask('not while greening', [
         zone: { ...zone, turf: 'bermudagrass' },
         outlook: soilAt(18),
       }),
+  ],
+]);
+
+const frozen = { outlook: soilAt(-1), forecast: weather({ air: () => 5 }) };
+const fed = { formulation: 'G' as const, analysis: { n: 0.1, p: 0, k: 0 } };
+// many states forbid fertilizer on frozen ground and snow (from memory)
+ask('frozen ground', [
+  ['a spray', 'shut latch ground-frozen', () => atHour(frost, { ...leaf({}), ...frozen }, 12)],
+  ['what feeds', 'shut bolt ground-frozen', () => atHour(frost, { ...barrier(fed), ...frozen }, 12)],
+  [
+    'snow under what feeds',
+    'shut bolt snow',
+    () =>
+      atHour(
+        frost,
+        {
+          ...barrier(fed),
+          outlook: soilAt(5),
+          forecast: weather({ air: (h) => (h < 6 ? -1 : 1), rain: (h) => (h < 6 ? 4 : 0) }),
+        },
+        12,
+      ),
   ],
 ]);

@@ -1,5 +1,5 @@
 /**
- * Latch: no frost on the leaf, no frozen ground, no snow. Snow lies by the bucket of core/ground/surface, from the weeks
+ * Latch: no frost on the leaf, no frozen ground, no snow. For what feeds, frozen ground and snow are a bolt. Snow lies by the bucket of core/ground/surface, from the weeks
  * observed on. Ground that no outlook tells of is not known after frost; a leaf frozen this morning thaws for two hours
  * (common practice, no source).
  */
@@ -19,6 +19,8 @@ const HARD_MEAN_C = 1;
 
 export const frost = hourlyGate('frost', 'Frost', (context) => {
   const lying = snowLying(context);
+  // many states forbid fertilizer on frozen ground and snow, whatever else is in the bag (from memory)
+  const feeds = context.product.label.analysis !== null;
   const hard = new Map<Day, boolean>();
   const wasHardBefore = (day: Day) => {
     const known = hard.get(day) ?? wasHard(context, hourOf(day, 0));
@@ -29,10 +31,16 @@ export const frost = hourlyGate('frost', 'Frost', (context) => {
     const { air } = skyAt(context, hour)!;
     const soil = context.outlook && soilOn(context.outlook, dayOfHour(hour));
     if (soil !== null && soil <= FROZEN_C)
-      return shut('latch', { code: 'ground-frozen', source: 'outlook', soil: soil as Celsius });
+      return shut(feeds ? 'bolt' : 'latch', {
+        ...{ code: 'ground-frozen', source: feeds ? 'local code' : 'outlook' },
+        soil: soil as Celsius,
+      });
     if (air <= 0) return shut('latch', { code: 'frost-in-air', source: 'forecast', air });
     const water = lying(hour);
-    if (water >= SNOW_COVERS_MM) return shut('latch', { code: 'snow', source: 'forecast', water });
+    if (water >= SNOW_COVERS_MM)
+      return shut(feeds ? 'bolt' : 'latch', {
+        ...{ code: 'snow', source: feeds ? 'local code' : 'forecast', water },
+      });
     const coldest = Math.min(
       ...[...hoursBefore(hour, THAWS_HOURS)].map((h) => skyAt(context, h)?.air ?? Infinity),
     );

@@ -44,4 +44,14 @@ export const ALL_WEEDS = Object.keys(WEEDS) as Weed[];
 /** How far a weed is, as the trade counts it at the kerb. A label says the last stage it controls. */
 export const STAGES = ['not up', 'seedling', '1 tiller', '2 to 4 tillers', 'mature'] as const;
 export type Stage = (typeof STAGES)[number];
+/** Only grasses tiller: the same four steps as the trade calls them on other weeds. */
+const WITHOUT_TILLERS: Record<Stage, string> = {
+  'not up': 'not up',
+  seedling: 'seedling',
+  '1 tiller': 'young plant',
+  '2 to 4 tillers': 'half grown',
+  mature: 'mature',
+};
+export const stageWords = (weed: Weed, stage: Stage): string =>
+  WEEDS[weed].kind === 'grass' ? stage : WITHOUT_TILLERS[stage];
 export const stageRank = (stage: Stage): number => STAGES.indexOf(stage);

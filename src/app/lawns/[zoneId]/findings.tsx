@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { isoDay, showDay } from '@/core/calendar/day';
-import { ALL_WEEDS, STAGES, WEEDS } from '@/core/weeds/weeds';
+import { ALL_WEEDS, STAGES, WEEDS, isWeed, stageWords } from '@/core/weeds/weeds';
 import type { Finding, FindingKind } from '@/data/findings';
 import type { FindingInput } from '@/server/lawns/note-finding';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
@@ -114,7 +114,7 @@ export function Findings({ sheet, noteFindingAction }: Props) {
                   <select {...field} value={stage} onChange={(e) => setStage(e.target.value)}>
                     {STAGES.map((s) => (
                       <option key={s} value={s}>
-                        {s}
+                        {isWeed(word) ? stageWords(word, s) : s}
                       </option>
                     ))}
                   </select>
@@ -181,7 +181,10 @@ function findingWords({ kind, word, figure }: Finding): string {
   switch (kind) {
     case 'weed stage': {
       const [weed = '', stage = ''] = word.split('|');
-      return `${weed in WEEDS ? WEEDS[weed as keyof typeof WEEDS].name : weed}: ${stage}`;
+      const known = STAGES.find((s) => s === stage);
+      return isWeed(weed)
+        ? `${WEEDS[weed].name}: ${known ? stageWords(weed, known) : stage}`
+        : `${weed}: ${stage}`;
     }
     case 'turf green':
       return `${figure ?? 0} % green`;
