@@ -706,6 +706,20 @@ ask('frozen ground', [
   ['a spray', 'shut latch ground-frozen', () => atHour(frost, { ...leaf({}), ...frozen }, 12)],
   ['what feeds', 'shut bolt ground-frozen', () => atHour(frost, { ...barrier(fed), ...frozen }, 12)],
   [
+    'snow under what feeds, while it freezes: the frost that may be lifted does not hide the law',
+    'shut bolt snow',
+    () =>
+      atHour(
+        frost,
+        {
+          ...barrier(fed),
+          outlook: soilAt(5),
+          forecast: weather({ air: () => -1, rain: (h) => (h < 6 ? 4 : 0) }),
+        },
+        12,
+      ),
+  ],
+  [
     'snow under what feeds',
     'shut bolt snow',
     () =>

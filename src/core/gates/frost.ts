@@ -1,7 +1,7 @@
 /**
- * Latch: no frost on the leaf, no frozen ground, no snow. For what feeds, frozen ground and snow are a bolt. Snow lies by the bucket of core/ground/surface, from the weeks
- * observed on. Ground that no outlook tells of is not known after frost; a leaf frozen this morning thaws for two hours
- * (common practice, no source).
+ * Latch: no frost on the leaf, no frozen ground, no snow. For what feeds, frozen ground and snow are a bolt, asked before
+ * the frost that may be lifted. Snow lies by the bucket of core/ground/surface, from the weeks observed on. Ground that no
+ * outlook tells of is not known after frost; a leaf frozen this morning thaws for two hours (common practice, no source).
  */
 import type { Day } from '@/core/calendar/day';
 import { dayOfHour, hourOf, type Hour } from '@/core/calendar/hour';
@@ -35,12 +35,12 @@ export const frost = hourlyGate('frost', 'Frost', (context) => {
         ...{ code: 'ground-frozen', source: feeds ? 'local code' : 'outlook' },
         soil: soil as Celsius,
       });
-    if (air <= 0) return shut('latch', { code: 'frost-in-air', source: 'forecast', air });
     const water = lying(hour);
     if (water >= SNOW_COVERS_MM)
       return shut(feeds ? 'bolt' : 'latch', {
         ...{ code: 'snow', source: feeds ? 'local code' : 'forecast', water },
       });
+    if (air <= 0) return shut('latch', { code: 'frost-in-air', source: 'forecast', air });
     const coldest = Math.min(
       ...[...hoursBefore(hour, THAWS_HOURS)].map((h) => skyAt(context, h)?.air ?? Infinity),
     );
