@@ -35,6 +35,9 @@ export const atHour = (gate: Gate, over: Partial<GateContext>, hour: number): st
   asked.push({ gate, context: c, at: { hour: at }, told: said });
   return said;
 };
+/** Why a gate stands as it does on a day. */
+export const reasonOn = (gate: Gate, over: Partial<GateContext>, day: Day = today): Verdict['reason'] =>
+  spanAt(gate.spans(context(over), { from: day, to: addDays(day, 1) }), day)!.verdict.reason;
 /** A sky of one wind with rain, its chance and the air by the hour counted from today's midnight. */
 export const weather = ({
   mph = 3,

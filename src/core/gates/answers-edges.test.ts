@@ -5,7 +5,18 @@
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { hourOf } from '@/core/calendar/hour';
-import { ask, atHour, barrier, leaf, onDay, oz, seen, soilAt, weather } from '../../../tests/support/ask';
+import {
+  reasonOn,
+  ask,
+  atHour,
+  barrier,
+  leaf,
+  onDay,
+  oz,
+  seen,
+  soilAt,
+  weather,
+} from '../../../tests/support/ask';
 import {
   context,
   entry,
@@ -34,8 +45,6 @@ import { yearLimit } from './year-limit';
 import { fromMilesPerHour } from '@/core/units/trade';
 import { metres } from '@/core/units/quantity';
 
-const reasonOn = (gate: Gate, over: Partial<GateContext>, day: Day = today) =>
-  spanAt(gate.spans(context(over), { from: day, to: addDays(day, 1) }), day)!.verdict.reason;
 const at = (celsius: number) => ({ forecast: weather({ air: () => celsius }) });
 const noLimits = { least: null, most: null };
 

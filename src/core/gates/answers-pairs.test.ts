@@ -4,7 +4,7 @@ import { hourOf } from '@/core/calendar/hour';
 import { spanAt } from '@/core/calendar/span';
 import type { ApplicationProduct } from '@/core/products/application';
 import { rateOf } from '@/core/units/rate';
-import { ask, barrier, leaf, onDay, oz, seen, weather } from '../../../tests/support/ask';
+import { reasonOn, ask, barrier, leaf, onDay, oz, seen, weather } from '../../../tests/support/ask';
 import {
   context,
   label,
@@ -23,9 +23,6 @@ import { labelRate } from './label-rate';
 import { labelTurf } from './label-turf';
 import { notice } from './notice';
 import { partner } from './partner';
-
-const reasonOn = (gate: Gate, over: Partial<GateContext>, day: Day = today) =>
-  spanAt(gate.spans(context(over), { from: day, to: addDays(day, 1) }), day)!.verdict.reason;
 
 /** A barrier in tank 1, and a leaf product beside it. */
 const pair = (

@@ -64,32 +64,16 @@ test('6,240 sq ft take two even loads; what the scale leaves over in one, the ot
 });
 
 const sqFt = (n: number) => ({ area: fromSquareFeet(n) });
-const ounces = (
-  rate: number,
-  minimum: number,
-  maximum: number,
-  step: number,
-  left: number | null = null,
-): InTank => ({
-  rate: rateOf(rate, 'floz/1000sqft'),
-  minimum: rateOf(minimum, 'floz/1000sqft'),
-  maximum: rateOf(maximum, 'floz/1000sqft'),
-  step: step * L_PER_FL_OZ,
-  left: left === null ? null : rateOf(left, 'floz/1000sqft'),
-});
-const grams = (
-  rate: number,
-  minimum: number,
-  maximum: number,
-  step: number,
-  left: number | null = null,
-): InTank => ({
-  rate: rateOf(rate, 'g/1000sqft'),
-  minimum: rateOf(minimum, 'g/1000sqft'),
-  maximum: rateOf(maximum, 'g/1000sqft'),
-  step: step * 0.001,
-  left: left === null ? null : rateOf(left, 'g/1000sqft'),
-});
+type Of = (rate: number, minimum: number, maximum: number, step: number, left?: number) => InTank;
+const inTank =
+  (unit: 'floz/1000sqft' | 'g/1000sqft', inSi: number): Of =>
+  (rate, minimum, maximum, step, left) => ({
+    ...{ rate: rateOf(rate, unit), minimum: rateOf(minimum, unit), maximum: rateOf(maximum, unit) },
+    step: step * inSi,
+    left: left === undefined ? null : rateOf(left, unit),
+  });
+const ounces = inTank('floz/1000sqft', L_PER_FL_OZ);
+const grams = inTank('g/1000sqft', 0.001);
 // arithmetic
 describe('rounding that stays within the label, or says which tool would', () => {
   const refused = (over: Partial<MixInput>) => {
