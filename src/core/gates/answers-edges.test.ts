@@ -400,6 +400,11 @@ ask('seed ahead, at its edges', [
     () => onDay(seedingAhead, { ...seedOn(150), ledger: [{ ...half(9), productId: 'other' }] }),
   ],
   [
+    'two halves whose waits alone are over, and whose wait together is not',
+    'shut bolt not-known',
+    () => onDay(seedingAhead, { ...seedOn(150), ledger: [half(190), half(130)] }),
+  ],
+  [
     'more in all than any step of the sheet',
     'shut bolt not-known',
     () => onDay(seedingAhead, { ...seedOn(400), ledger: [entry(addDays(today, -9), 0.5)] }),

@@ -8,7 +8,8 @@ import { constantLane, laneByTick, overlay, type Lane, type Range } from '@/core
 import type { Seeding } from '@/core/lawn/zone';
 import { seedingWaitDays, setsNone } from '@/core/products/label';
 import { groundOf, sharesGround } from '@/core/products/application';
-import { rateLike, type ProductRate } from '@/core/units/rate';
+import { standingOn } from '@/core/records/seed-waits';
+import { rateLike } from '@/core/units/rate';
 import { exceeds } from '@/core/units/tolerance';
 import { open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 
@@ -33,21 +34,16 @@ function ahead(
     return constantLane(range, open({ code: 'no-seeding-wait', source: 'label' }));
   if (waitDays === null)
     return constantLane(range, shut('bolt', { code: 'not-known', source: 'label', missing: 'seeding-wait' }));
-  const earlier = ledger
-    .filter((e) => e.productId === label.id && sharesGround(e.ground, groundOf(place)))
-    .map((e) => ({ day: e.day, rate: e.rate, wait: e.rate && seedingWaitDays(label, e.rate) }));
+  const earlier = ledger.filter((e) => e.productId === label.id && sharesGround(e.ground, groundOf(place)));
   /** The wait of all that lies there on a day with this dose; null: a sheet does not tell. */
   const waitOn = (day: Day): number | null => {
-    let sum: ProductRate | null = rate;
-    for (const e of earlier) {
-      if (e.day > day || (e.wait !== null && addDays(e.day, e.wait) <= day)) continue;
-      sum = sum && e.rate && rateLike(rate, sum.rate + e.rate.rate);
-    }
+    const standing = standingOn(earlier, label, day);
+    if (!standing) return waitDays;
+    if (!standing.rate) return null;
+    const sum = rateLike(rate, rate.rate + standing.rate.rate);
     // of more in all than the sheet's highest step nobody has said how long it waits
     const most = label.seedingWait.at(-1)?.upTo;
-    return sum && (sum === rate || !most || !exceeds(sum.rate, most.rate))
-      ? seedingWaitDays(label, sum)
-      : null;
+    return !most || !exceeds(sum.rate, most.rate) ? seedingWaitDays(label, sum) : null;
   };
   const made = new Map<number | null, Verdict>();
   const before = (day: Day): Verdict => {

@@ -146,11 +146,9 @@ export function outlookFrom(
 ): Outlook {
   const runs = correctedRuns(e, knowledge, looksAtAir(rule));
   const newYear = dayOf(yearOf(e.today), 1, 1);
-  const { members, ...line } = lineUnder(e, runs, rule, knowledge.signs, reference);
+  const { members, ...lines } = allLines(e, runs, knowledge, rule, reference);
   return {
-    ...line,
-    rule,
-    watches: watchesOf(e, runs),
+    ...lines,
     from: newYear,
     today: e.today,
     depth: e.depth,
@@ -170,9 +168,17 @@ export function linesFrom(
   reference: CrossingRule = rule,
 ): Lines {
   const runs = correctedRuns(e, knowledge, looksAtAir(rule));
-  const { members: _, ...line } = lineUnder(e, runs, rule, knowledge.signs, reference);
-  return { ...line, rule, watches: watchesOf(e, runs) };
+  const { members: _, ...lines } = allLines(e, runs, knowledge, rule, reference);
+  return lines;
 }
+
+const allLines = (
+  e: Ensemble,
+  runs: Runs,
+  { signs }: SiteKnowledge,
+  rule: CrossingRule,
+  reference: CrossingRule,
+) => ({ ...lineUnder(e, runs, rule, signs, reference), rule, watches: watchesOf(e, runs) });
 
 type Runs = ReturnType<typeof correctedRuns>;
 

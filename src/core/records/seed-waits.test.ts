@@ -33,3 +33,11 @@ test('work of others, and a dose that nobody knows, say nothing here', () => {
   expect(seedWaitsOn([{ ...entry(march, 0.8), productId: null }], of, dayOf(2027, 5, 1))).toEqual([]);
   expect(seedWaitsOn([{ ...entry(march, 0.8), rate: null }], of, dayOf(2027, 5, 1))).toEqual([]);
 });
+test('spots of different names do not add up; the whole zone adds to each', () => {
+  const spots = (day: number, ground: string) => ({ ...entry(addDays(march, day), 0.4), ground, share: 0.1 });
+  const seeding = dayOf(2027, 7, 1);
+  expect(seedWaitsOn([spots(10, 'a'), spots(20, 'b')], of, seeding)).toMatchObject([{ days: 120 }]);
+  expect(seedWaitsOn([spots(10, 'a'), entry(addDays(march, 20), 0.4)], of, seeding)).toMatchObject([
+    { days: 200 },
+  ]);
+});

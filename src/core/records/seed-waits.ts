@@ -18,9 +18,35 @@ export type SeedWait = Readonly<{
   clear: Day;
 }>;
 
+/** What of one product stands on a day: all doses since the wait of those before was last over. */
+export type Standing = Readonly<{
+  last: LedgerEntry;
+  /** null: one of them nobody knows */
+  rate: ProductRate | null;
+  /** null: its sheet does not tell, or the rate is not known */
+  days: number | null;
+}>;
+
+/** @param entries of one product, on ground that they share; null: nothing of them stands on the day */
+export function standingOn(entries: readonly LedgerEntry[], label: Label, day: Day): Standing | null {
+  const isOver = (s: Standing, on: Day) => s.days !== null && addDays(s.last.day, s.days) <= on;
+  const standing = entries
+    .filter((e) => e.day <= day)
+    .toSorted((a, b) => a.day - b.day)
+    .reduce<Standing | null>((so, last) => {
+      const before = so && !isOver(so, last.day) ? so : null;
+      const rate =
+        before && last.rate
+          ? before.rate && rateLike(last.rate, before.rate.rate + last.rate.rate)
+          : last.rate;
+      return { last, rate, days: rate && seedingWaitDays(label, rate) };
+    }, null);
+  return standing && !isOver(standing, day) ? standing : null;
+}
+
 /**
  * What still stands against seed on a day, the longest first. Doses that no sheet tells a wait of are left out: their gate
- * says so.
+ * says so. Spots of different names do not add up.
  * @param labelOf the label of an entry's product; undefined: it is none of ours
  */
 export function seedWaitsOn(
@@ -28,21 +54,28 @@ export function seedWaitsOn(
   labelOf: (productId: string) => Label | undefined,
   seeding: Day,
 ): SeedWait[] {
-  const lasting = new Map<string, { rate: ProductRate; clear: Day }>();
-  const waits = new Map<string, SeedWait>();
-  for (const e of ledger.filter((x) => x.day <= seeding).toSorted((a, b) => a.day - b.day)) {
-    const label = e.productId === null ? undefined : labelOf(e.productId);
-    if (!label || !e.rate) continue;
-    const before = lasting.get(label.id);
-    const stands = before && before.clear > e.day ? before.rate.rate : 0;
-    const rate = rateLike(e.rate, stands + e.rate.rate);
-    const days = seedingWaitDays(label, rate);
-    if (days === null) continue;
-    const clear = addDays(e.day, days);
-    lasting.set(label.id, { rate, clear });
-    if (clear > seeding)
-      waits.set(label.id, { name: e.name, day: e.day, isPlanned: e.status === 'planned', days, clear });
-    else waits.delete(label.id);
-  }
-  return [...waits.values()].toSorted((a, b) => b.clear - a.clear);
+  const grounds = new Set(ledger.map((e) => e.ground));
+  const products = new Set(ledger.flatMap((e) => e.productId ?? []));
+  const waits = [...products].flatMap((id): SeedWait[] => {
+    const label = labelOf(id);
+    if (!label) return [];
+    const mine = ledger.filter((e) => e.productId === id && e.rate !== null);
+    const found = [...grounds].flatMap((ground): SeedWait[] => {
+      const here = mine.filter((e) => e.ground === null || e.ground === ground);
+      const standing = standingOn(here, label, seeding);
+      if (!standing || standing.days === null) return [];
+      const { last, days } = standing;
+      return [
+        {
+          name: last.name,
+          day: last.day,
+          isPlanned: last.status === 'planned',
+          days,
+          clear: addDays(last.day, days),
+        },
+      ];
+    });
+    return found.toSorted((a, b) => b.clear - a.clear).slice(0, 1);
+  });
+  return waits.toSorted((a, b) => b.clear - a.clear);
 }
