@@ -32,7 +32,6 @@ import { airTemperature } from './air-temperature';
 import { applicationCount } from './application-count';
 import { equipment } from './equipment';
 import { frost } from './frost';
-import type { Gate, GateContext } from './gate';
 import { interval } from './interval';
 import { rainFree } from './rain-free';
 import { registration } from './registration';

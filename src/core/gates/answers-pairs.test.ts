@@ -17,7 +17,7 @@ import {
   today,
   zone,
 } from '../../../tests/support/gate-context';
-import type { Gate, GateContext } from './gate';
+import type { GateContext } from './gate';
 import { interval } from './interval';
 import { labelRate } from './label-rate';
 import { labelTurf } from './label-turf';
