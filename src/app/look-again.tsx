@@ -3,6 +3,7 @@ import { Link } from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import type { ChangesTold } from '@/server/entry/change-stream';
+import { databaseAnswers } from './database-answers';
 
 /** How long after a line that was cut, or refused, it is asked for again. */
 const AGAIN_MS = 4000;
@@ -37,8 +38,10 @@ export function LookAgain() {
         // a screen that is being left for another is not drawn once more
         const isLeaving = document.querySelector('.on-its-way') !== null;
         if (isLeaving) return;
-        if (seen.current !== null && seen.current !== now.version && isAboutHere(now.zones)) router.refresh();
+        const isNews = seen.current !== null && seen.current !== now.version && isAboutHere(now.zones);
         seen.current = now.version;
+        // drawn while the database is away, the screen would give place to a page that says so, and a form with it
+        if (isNews) void databaseAnswers().then((answers) => answers && router.refresh());
       };
       source.onerror = () => {
         close();
