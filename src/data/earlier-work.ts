@@ -92,7 +92,7 @@ export function earlierEntries(list: readonly EarlierWork[], labels: LabelBook):
       {
         ...at,
         ...{ productId: null, name: w.substance, rate: null, inSoil: null, intervalDays: null },
-        ingredients: isNitrogen ? [] : [{ name: w.substance, group: w.group, ai: kg, ae: kg }],
+        ingredients: isNitrogen ? [] : [{ name: w.substance, group: w.group, ai: kg, ae: kg, most: null }],
         nitrogen: isNitrogen
           ? amount === null
             ? null

@@ -19,6 +19,7 @@ export const FINDINGS = [
   'seedlings mown',
   'notice sent',
   'event',
+  'soil test',
 ] as const;
 export type FindingKind = (typeof FINDINGS)[number];
 
@@ -69,7 +70,8 @@ export function seenFrom(findings: readonly Finding[]): Seen {
   const stress = last('turf stress');
   const seeded = last('seeded');
   const notice = last('notice sent');
-  const event = last('event');
+  const events = new Map(findings.flatMap((f) => (f.kind === 'event' ? [[f.on, f.word] as const] : [])));
+  const soilTest = last('soil test');
   const mown = last('seedlings mown');
   return {
     ...NOTHING_SEEN,
@@ -87,8 +89,9 @@ export function seenFrom(findings: readonly Finding[]): Seen {
     seededOn: seeded?.on ?? null,
     seedlingMowings: mown && (!seeded || mown.on >= seeded.on) ? (mown.figure ?? 0) : 0,
     noticeSent: notice && hourOf(notice.on, notice.figure ?? 0),
-    // "none" takes an event back
-    event: event && event.word !== '' ? { on: event.on, what: event.word } : null,
+    // an event without a word takes that day's back
+    events: [...events].flatMap(([on, what]) => (what === '' ? [] : [{ on, what }])),
+    phosphorus: soilTest && { isWanted: soilTest.word === 'wanted', on: soilTest.on },
   };
 }
 

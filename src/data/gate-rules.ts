@@ -1,4 +1,5 @@
 /** The house's figures for its gates as they are typed and kept, in trade units, and as the core takes them. */
+import { parseMonthDay } from '@/core/calendar/day';
 import type { HouseRules } from '@/core/gates/gate';
 import { celsius, type KilogramsPerHectare } from '@/core/units/quantity';
 import { rateOf } from '@/core/units/rate';
@@ -16,6 +17,10 @@ export type StoredGateRules = Readonly<{
   nitrogenSoilF: number;
   /** lb N/1,000 sq ft in a calendar year; null: by turf */
   nitrogenYearLb: number | null;
+  /** month and day from and to which local law allows no fertilizer; both empty: no such law */
+  fertilizerBanFrom: string;
+  fertilizerBanTo: string;
+  phosphorusByTest: boolean;
   partners: HouseRules['partners'];
   groupYears: number;
   combineFertilizer: boolean;
@@ -33,6 +38,9 @@ export const USUAL_GATE_RULES: StoredGateRules = {
   heatCautionF: 85,
   nitrogenSoilF: 80,
   nitrogenYearLb: null,
+  fertilizerBanFrom: '',
+  fertilizerBanTo: '',
+  phosphorusByTest: false,
   partners: 'as labels allow',
   groupYears: 3,
   combineFertilizer: true,
@@ -55,6 +63,8 @@ export type GateRules = Pick<
   | 'heatCaution'
   | 'nitrogenSoil'
   | 'nitrogenYear'
+  | 'fertilizerBan'
+  | 'phosphorusByTest'
   | 'partners'
   | 'groupYears'
   | 'combineFertilizer'
@@ -70,8 +80,15 @@ export const rulesFrom = (s: StoredGateRules): GateRules => ({
   nitrogenSoil: celsius(fromFahrenheit(s.nitrogenSoilF)),
   nitrogenYear:
     s.nitrogenYearLb === null ? null : (rateOf(s.nitrogenYearLb, 'lb/1000sqft').rate as KilogramsPerHectare),
+  fertilizerBan: banFrom(s),
+  phosphorusByTest: s.phosphorusByTest,
   partners: s.partners,
   groupYears: s.groupYears,
   combineFertilizer: s.combineFertilizer,
   granuleFirst: s.granuleFirst,
 });
+
+function banFrom({ fertilizerBanFrom, fertilizerBanTo }: StoredGateRules): HouseRules['fertilizerBan'] {
+  const [from, to] = [parseMonthDay(fertilizerBanFrom), parseMonthDay(fertilizerBanTo)];
+  return from && to && { from, to };
+}

@@ -33,6 +33,8 @@ export type ZoneOnLawn = Readonly<{
   name: string;
   lawnId: string;
   stationId: string;
+  /** degrees east; null: not known */
+  longitude: number | null;
   customer: string;
   address: string;
   notes: string;
@@ -112,6 +114,7 @@ function zoneFrom({ zone: z, lawn: l, latitude }: Row): ZoneOnLawn {
     name: z.name,
     lawnId: l.id,
     stationId: l.stationId,
+    longitude: l.longitude === null ? null : fromNumeric(l.longitude),
     customer: l.customer,
     address: l.address,
     notes: l.notes,

@@ -57,6 +57,12 @@ test.each([
     '100 %',
   ],
   [{ airLeastF: 90, airMostF: 60 }, 'airLeastF', 'not below 60'],
+  [{ airMostF: 90, airDayMostF: 85 }, 'airDayMostF', 'work is allowed at 90 °F'],
+  [
+    { after: [{ weed: 'smooth-crabgrass', upTo: '1 tiller', butNot: 'mature' }] },
+    'after 1 butNot',
+    'takes the weed up to 1 tiller',
+  ],
   [{ formulation: 'G', rateUnit: 'floz/1000sqft', amountUnit: 'floz' }, 'rateUnit', 'a granule is weighed'],
 ] as [object, string, string][])('%o is refused at %s', (over, field, words) => {
   const issue = bad(over).find((i) => i.field === field);

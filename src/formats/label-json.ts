@@ -12,6 +12,7 @@ import type { Issue } from '@/core/units/parse';
 import { AMOUNT_UNITS, RATE_UNITS, rateOf } from '@/core/units/rate';
 import { exceeds } from '@/core/units/tolerance';
 import { G_PER_L_IN_LB_PER_GAL } from '@/core/units/trade';
+import { stageRank } from '@/core/weeds/weeds';
 import { LABEL_SCHEMA } from './label-schema';
 
 const validate = new Ajv2020({ allErrors: true, allowUnionTypes: true, verbose: true }).compile<LabelSheet>(
@@ -189,6 +190,22 @@ function contradictions(s: LabelSheet): Issue[] {
     say('carrier least', `is ${s.carrier.least}, above the most of ${s.carrier.most}`, 'Swap them.');
   if (s.airLeastF !== null && s.airMostF !== null && s.airLeastF >= s.airMostF)
     say('airLeastF', `is ${s.airLeastF} °F, not below ${s.airMostF} °F`, 'Swap them.');
+  const dayMost = s.airDayMostF ?? null;
+  const leastOfMost = s.airMostF ?? s.airLeastF;
+  if (dayMost !== null && leastOfMost !== null && dayMost < leastOfMost)
+    say(
+      'airDayMostF',
+      `is ${dayMost} °F, and work is allowed at ${leastOfMost} °F`,
+      'The limit of the day’s high is the highest of them.',
+    );
+  s.after.forEach(({ upTo, butNot }, i) => {
+    if (butNot && stageRank(butNot) >= stageRank(upTo))
+      say(
+        `after ${i + 1} butNot`,
+        `is ${butNot}, and it takes the weed up to ${upTo}`,
+        'A stage that is left out lies before the last one it takes.',
+      );
+  });
   if (s.formulation === 'G' && unit.by === 'volume')
     say('rateUnit', `is ${unit.words}, and a granule is weighed`, 'Choose a unit of weight.');
   return issues;

@@ -45,7 +45,10 @@ const list = (items: object, description: string, more: object = {}) => ({
   ...more,
 });
 /** Fields that came after the first sheets were written: what is missing stands as on an empty sheet. */
-const LATER: ReadonlySet<string> = new Set(['kind', 'keepsFromFruit', 'sites', 'none', 'since', 'adjuvant']);
+const LATER: ReadonlySet<string> = new Set([
+  ...['kind', 'keepsFromFruit', 'sites', 'none', 'since', 'adjuvant'],
+  ...['airDayMostF', 'butNot'],
+]);
 const object = (properties: Record<string, object>) => ({
   type: 'object',
   properties,
@@ -138,6 +141,10 @@ export const LABEL_SCHEMA = {
           STAGES.filter((s) => s !== 'not up'),
           'Last stage it controls',
         ),
+        butNot: {
+          enum: [...STAGES.filter((s) => s !== 'not up'), null],
+          description: 'A stage on the way at which it does not take it',
+        },
       }),
       'Weeds it takes once they are up',
     ),
@@ -161,6 +168,12 @@ export const LABEL_SCHEMA = {
       minimum: -20,
       maximum: 130,
       description: 'Not above this air temperature, °F',
+    }),
+    airDayMostF: orNull({
+      type: 'number',
+      minimum: -20,
+      maximum: 130,
+      description: 'Not on a day whose high is above this, °F',
     }),
     windMostMph: orNull(amount('Not above this wind, mph', 60)),
     methods: list({ enum: METHODS }, 'Equipment the label allows', { uniqueItems: true }),

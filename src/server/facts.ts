@@ -106,6 +106,7 @@ export async function assemble(
       rules: house.rules,
       ...{ today, hour },
       clockAhead: clockAheadFrom(today, actor.timeZone, station?.utcOffsetHours ?? 0),
+      sunBehind: station && zone.longitude !== null ? station.utcOffsetHours - zone.longitude / 15 : 0,
     };
     return [
       zone.id,

@@ -9,6 +9,7 @@ import {
   showAmount,
   showLine,
   showPercent,
+  showMostRate,
   showRate,
   showTemperature,
   showWater,
@@ -131,9 +132,9 @@ export function reasonWords(r: Reason): string {
     case 'within-year-limit':
       return `${showRate(r.total, r.unit)} with this one${onGround(r)}, of ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}.${overZone(r, showRate(r.zoneTotal, r.unit))}${counted(r)}`;
     case 'over-year-limit':
-      return `${showRate(r.total, r.unit)} with this one${onGround(r)} would be above the label's ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}; ${showRate(r.fits, r.unit)} still fits.${overZone(r, showRate(r.zoneTotal, r.unit))}${counted(r)}`;
+      return `${showRate(r.total, r.unit)} with this one${onGround(r)} would be above the label's ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}; ${showMostRate(r.fits, r.unit)} still fits.${overZone(r, showRate(r.zoneTotal, r.unit))}${counted(r)}`;
     case 'over-ingredient-limit':
-      return `${poundsPerAcre(r.total, r.counts)} of ${r.ingredient} with this one${onGround(r)} would be above ${poundsPerAcre(r.limit, r.counts)} in ${periodWords(r.period)}, over all products that hold it; ${showRate(r.fits, r.unit)} still fits.${overZone(r, poundsPerAcre(r.zoneTotal, r.counts))}${counted(r)}`;
+      return `${poundsPerAcre(r.total, r.counts)} of ${r.ingredient} with this one${onGround(r)} would be above ${poundsPerAcre(r.limit, r.counts)} in ${periodWords(r.period)}, over all products that hold it${!r.setBy ? '' : `, as the label of ${r.setBy} says`}; ${showMostRate(r.fits, r.unit)} still fits.${overZone(r, poundsPerAcre(r.zoneTotal, r.counts))}${counted(r)}`;
     case 'over-at-once':
       return `${poundsPerAcre(r.total, r.counts)} of ${r.ingredient} go down in one visit, together with ${list(r.others)}: above the ${poundsPerAcre(r.most, r.counts)} that this label allows at once.`;
     case 'too-soon-before':
@@ -300,6 +301,8 @@ export function reasonWords(r: Reason): string {
       return `${capital(WEEDS[r.target].name)} is expected at ${stageWords(r.target, r.stage)}, by the soil alone; the label takes it up to ${stageWords(r.target, r.upTo)}. Look before you spray.`;
     case 'past-stage':
       return `${capital(WEEDS[r.target].name)} is at ${stageWords(r.target, r.stage)}${r.seen === null ? ', as far as the soil tells' : `, counted from what was seen ${showDay(r.seen)}`}, past the label's ${stageWords(r.target, r.upTo)}. A product that takes it larger would open it.`;
+    case 'between-stages':
+      return `${capital(WEEDS[r.target].name)} is at ${stageWords(r.target, r.stage)}${r.seen === null ? ', as far as the soil tells' : `, counted from what was seen ${showDay(r.seen)}`}: the label takes it smaller and larger, but not then. It takes it again at ${stageWords(r.target, r.again)}.`;
     case 'turf-state-irrelevant':
       return 'The state of the turf does not matter to this product.';
     case 'turf-green':
@@ -322,6 +325,8 @@ export function reasonWords(r: Reason): string {
       return `${showTemperature(r.air)} is too cold: the label asks for ${r.least === null ? 'more' : `${showLine(r.least)} or more`}.`;
     case 'air-too-warm':
       return `${showTemperature(r.air)} is too warm: no more than ${r.most === null ? 'the limit' : showLine(r.most)}.`;
+    case 'day-too-warm':
+      return `The day gets to ${showTemperature(r.high)}: the label allows no work on days above ${showLine(r.most)}, at whatever hour.`;
     case 'air-cold':
       return `${showTemperature(r.air)} is cold for a leaf-active product: below ${r.least === null ? '50 °F' : showLine(r.least)} weeds take up little.`;
     case 'air-warm':
@@ -334,6 +339,10 @@ export function reasonWords(r: Reason): string {
       return `${poundsN(r.now)} now would make ${poundsN(r.total)} in the calendar year, above ${poundsN(r.budget)}. A lower rate, or a product without fertilizer, would open it.`;
     case 'too-much-nitrogen-at-once':
       return `${poundsN(r.now)} in one application is above ${poundsN(r.most)}, the usual most at once; some states make it law. Less at once, or a slower source by its own label.`;
+    case 'fertilizer-banned':
+      return `Local law allows no fertilizer until ${showDay(r.until)}. A product without fertilizer would open it.`;
+    case 'phosphorus-not-wanted':
+      return `It carries phosphate, which local law allows on new turf or where a soil test asks for it${r.tested === null ? ': none is written down' : `; that of ${showDay(r.tested)} does not, or is too old`}. A product without phosphate would open it.`;
     case 'soil-too-warm-for-nitrogen':
       return `The soil is at about ${showTemperature(r.soil)}: no nitrogen above ${showLine(r.limit)}.`;
     case 'dormant-wants-no-nitrogen':

@@ -18,7 +18,13 @@ import {
   saveSheet,
   type MoveInput,
 } from '@/server/products/products';
-import { calibratedToday, saveEquipment, saveGateRules, saveLicence } from '@/server/house/gate-house';
+import {
+  calibratedToday,
+  saveEquipment,
+  saveGateRules,
+  saveLicence,
+  type GateRulesInput,
+} from '@/server/house/gate-house';
 import { houseSheet, saveCrossings } from '@/server/house/house-rules';
 import { zoneSheet } from '@/server/programme/view';
 import { recordSheet } from '@/server/records/view';
@@ -222,11 +228,29 @@ describe('what was seen', () => {
   test('an event shuts its day; an empty one takes it back', async () => {
     const zone = await zoneNamed('12 Farrier Bend · whole lawn');
     await noteFinding(lead, found(zone.id, { kind: 'event', word: 'garden party', on: '2027-03-20' }));
-    expect((await zoneSheet(lead, zone.id))!.facts.seen.event?.what).toBe('garden party');
+    expect((await zoneSheet(lead, zone.id))!.facts.seen.events).toMatchObject([{ what: 'garden party' }]);
     await noteFinding(lead, found(zone.id, { kind: 'event', on: '2027-03-20' }));
-    expect((await zoneSheet(lead, zone.id))!.facts.seen.event).toBeNull();
+    expect((await zoneSheet(lead, zone.id))!.facts.seen.events).toEqual([]);
+  });
+  test('several events stand side by side, and one is taken back alone', async () => {
+    const zone = await zoneNamed('12 Farrier Bend · whole lawn');
+    await noteFinding(lead, found(zone.id, { kind: 'event', word: 'wedding', on: '2027-05-01' }));
+    await noteFinding(lead, found(zone.id, { kind: 'event', word: 'school fair', on: '2027-04-10' }));
+    expect((await zoneSheet(lead, zone.id))!.facts.seen.events.map((e) => e.what).sort()).toEqual([
+      'school fair',
+      'wedding',
+    ]);
+    await noteFinding(lead, found(zone.id, { kind: 'event', on: '2027-05-01' }));
+    expect((await zoneSheet(lead, zone.id))!.facts.seen.events).toMatchObject([{ what: 'school fair' }]);
+    await noteFinding(lead, found(zone.id, { kind: 'event', on: '2027-04-10' }));
+  });
+  test('a soil test says whether phosphorus is wanted', async () => {
+    const zone = await zoneNamed('12 Farrier Bend · whole lawn');
+    await noteFinding(lead, found(zone.id, { kind: 'soil test', word: 'wanted' }));
+    expect((await zoneSheet(lead, zone.id))!.facts.seen.phosphorus).toMatchObject({ isWanted: true });
   });
   test.each([
+    [{ kind: 'soil test' as const, word: 'perhaps' }, 'Phosphorus', 'missing'],
     [{ on: '2027-03-19' }, 'Day', 'after today'],
     [{ on: 'today' }, 'Day', 'is no day'],
     [{ kind: 'turf green' as const, figure: '140' }, 'Green', '140 %'],
@@ -344,6 +368,24 @@ describe('the house', () => {
         await saveLicence(lead, { person: '', number: '', categories: '', validTo: 'x' }),
       )?.issues?.map((i) => i.field),
     ).toEqual(['Person', 'Valid to', 'Categories']);
+  });
+  test('a closed season for fertilizer has two ends, each a day of the year', async () => {
+    const saved = (over: Partial<GateRulesInput>) =>
+      houseSheet(lead).then((h) => saveGateRules(lead, { ...GATES_TYPED, seen: h.gatesVersion, ...over }));
+    const refused = async (over: Partial<GateRulesInput>) =>
+      refusalOf(await saved(over))?.issues?.map((i) => `${i.field}: ${i.problem}`);
+    expect(await refused({ fertilizerBanFrom: '11-15' })).toEqual([
+      'No fertilizer to: No fertilizer to is empty',
+    ]);
+    expect(await refused({ fertilizerBanFrom: '11-31', fertilizerBanTo: '04-01' })).toEqual([
+      'No fertilizer from: No fertilizer from "11-31" is no day of a year',
+    ]);
+    expect((await saved({ fertilizerBanFrom: '11-15', fertilizerBanTo: '04-01' })).ok).toBe(true);
+    const zone = await zoneNamed('12 Farrier Bend · whole lawn');
+    expect((await zoneSheet(lead, zone.id))!.facts.rules.fertilizerBan).toEqual({
+      ...{ from: { month: 11, date: 15 }, to: { month: 4, date: 1 } },
+    });
+    expect((await saved({})).ok).toBe(true);
   });
   test('figures that cannot be are refused by name; the state moves registration', async () => {
     const { gates, gatesVersion: version } = await houseSheet(lead);

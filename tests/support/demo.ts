@@ -100,10 +100,10 @@ export const CROSSINGS_TYPED: Parameters<typeof saveCrossings>[1] = {
   ...{ baseF: '53.6', sumF: '75.6', fromMonth: '4', degreeOf: 'soil' },
 };
 export const GATES_TYPED: GateRulesInput = {
-  ...{ seen: 0, state: '', noticeByCode: false, partners: 'as labels allow' },
+  ...{ seen: 0, state: '', noticeByCode: false, phosphorusByTest: false, partners: 'as labels allow' },
   ...{ combineFertilizer: true, granuleFirst: true, rainChancePercent: '40', calibrationDays: '120' },
   ...{ noticeHours: '24', heatLimitF: '90', heatCautionF: '85', nitrogenSoilF: '80' },
-  ...{ nitrogenYearLb: '', groupYears: '3' },
+  ...{ nitrogenYearLb: '', groupYears: '3', fertilizerBanFrom: '', fertilizerBanTo: '' },
 };
 
 export async function closeAll(): Promise<void> {

@@ -103,7 +103,7 @@ export const label: Label = {
   after: [{ weed: 'dandelion', upTo: 'mature' }],
   wateringIn: { depth: fromInchesOfWater(0.5), withinDays: 7 },
   rainFreeHours: null,
-  air: { least: null, most: null },
+  air: { least: null, most: null, dayMost: null },
   windLimit: null,
   methods: ['boom', 'backpack'],
   carrier: null,
@@ -146,7 +146,7 @@ export const leafLabel: Label = {
   onLeaf: true,
   wateringIn: null,
   rainFreeHours: 6,
-  air: { least: celsius(15), most: celsius(29) },
+  air: { least: celsius(15), most: celsius(29), dayMost: null },
 };
 
 export const rules: HouseRules = {
@@ -297,6 +297,7 @@ export const context = (over: Partial<GateContext> = {}): GateContext => ({
   today,
   hour: 7,
   clockAhead: [],
+  sunBehind: 0,
   ...over,
 });
 
@@ -349,6 +350,7 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
         air: fc.record({
           least: maybe(fc.integer({ min: 0, max: 15 }).map(celsius)),
           most: maybe(fc.integer({ min: 16, max: 30 }).map(celsius)),
+          dayMost: maybe(fc.integer({ min: 16, max: 30 }).map(celsius)),
         }),
         methods: fc.subarray([...METHODS]),
         tankMix: fc.constantFrom(...TANK_MIXES),
@@ -442,8 +444,9 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
     ),
     seededOn: maybe(aDay),
     seedlingMowings: fc.nat(5),
+    events: fc.array(fc.record({ on: aDay, what: fc.constant('party') }), { maxLength: 2 }),
+    phosphorus: maybe(fc.record({ isWanted: fc.boolean(), on: aDay })),
     noticeSent: maybe(aDay.map((d) => hourOf(d, 9))),
-    event: maybe(fc.record({ on: aDay, what: fc.constant('party') })),
   }),
   means: fc.record({
     licences: fc.array(
@@ -508,9 +511,14 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
       )
       .map(([w, r, d]) => sky(w, r, addDays(today, d))),
   ),
-  rules: fc.constant(rules),
+  rules: fc.constantFrom(rules, {
+    ...rules,
+    fertilizerBan: { from: { month: 11, date: 15 }, to: { month: 4, date: 1 } },
+    phosphorusByTest: true,
+  }),
   today: fc.constant(today),
   hour: fc.integer({ min: 0, max: 23 }),
+  sunBehind: fc.double({ min: -1, max: 1, noNaN: true }),
   clockAhead: fc.constantFrom([], [{ from: addDays(today, 3), to: addDays(today, 90), hours: 1 }]),
 });
 

@@ -2,7 +2,7 @@
  * A gate's question put to the HTTP interface's own code, from the context that the core was asked with: what cannot be
  * said there (a lift, a split's earlier part, a book of other products) is not put.
  */
-import { addDays, isoDay, type Day } from '@/core/calendar/day';
+import { addDays, isoDay, showMonthDay, type Day } from '@/core/calendar/day';
 import { hourOfDay, dayOfHour, isoHour, type Hour } from '@/core/calendar/hour';
 import type { Gate, GateContext } from '@/core/gates/gate';
 import { DEFAULT_CROSSING, type Odds } from '@/core/ground/crossing';
@@ -61,6 +61,7 @@ export function sheetOf(label: Label): LabelSheet {
     rainFreeHours: label.rainFreeHours,
     airLeastF: perhaps(label.air.least, (t) => typed(toFahrenheit(t))),
     airMostF: perhaps(label.air.most, (t) => typed(toFahrenheit(t))),
+    airDayMostF: perhaps(label.air.dayMost, (t) => typed(toFahrenheit(t))),
     windMostMph: perhaps(label.windLimit, (w) => typed(toMilesPerHour(w))),
     methods: label.methods,
     surfactantPercent: label.surfactantPercent,
@@ -94,7 +95,7 @@ const isEmpty = (label: Label, key: Label['none'][number]): boolean => {
     case 'wind':
       return label.windLimit === null;
     case 'air':
-      return label.air.least === null && label.air.most === null;
+      return label.air.least === null && label.air.most === null && label.air.dayMost === null;
     case 'mowing':
       return label.mowing.beforeDays === null && label.mowing.afterDays === null;
     case 'intervalDays':
@@ -161,6 +162,7 @@ function questionOf(c: GateContext, range: GatesQuestion['range']): GatesQuestio
       ...{ turf: z.turf, mixed_with: z.mixedWith!, texture: z.texture, area_m2: z.area },
       ...{
         latitude_deg: z.latitude,
+        sun_behind_h: c.sunBehind,
         state: z.state!,
         seedings: z.seedings.map((s) => ({ on: isoDay(s.on), kind: s.kind })),
       },
@@ -185,6 +187,11 @@ function questionOf(c: GateContext, range: GatesQuestion['range']): GatesQuestio
       ...{ rain_chance: r.rainChance, calibration_days: r.calibrationDays },
       notice_by_code_h: (r.noticeByCode ? r.noticeHours : null)!,
       ...{ heat_limit_c: r.heatLimit, heat_caution_c: r.heatCaution, nitrogen_soil_c: r.nitrogenSoil },
+      fertilizer_ban: (r.fertilizerBan && {
+        from: showMonthDay(r.fertilizerBan.from),
+        to: showMonthDay(r.fertilizerBan.to),
+      })!,
+      phosphorus_by_test: r.phosphorusByTest,
       ...{ partners: r.partners, group_years: r.groupYears },
     }),
     means: {
@@ -203,7 +210,8 @@ function questionOf(c: GateContext, range: GatesQuestion['range']): GatesQuestio
       seeded_on: iso(s.seededOn)!,
       seedling_mowings: s.seedlingMowings,
       notice_sent: (s.noticeSent === null ? null : isoHour(s.noticeSent))!,
-      event: (s.event && { on: isoDay(s.event.on), what: s.event.what })!,
+      events: s.events.map((e) => ({ on: isoDay(e.on), what: e.what })),
+      phosphorus: (s.phosphorus && { wanted: s.phosphorus.isWanted, on: isoDay(s.phosphorus.on) })!,
     }),
     ...(o
       ? {

@@ -39,6 +39,12 @@ const FIGURES = [
   ['heatCautionF', 'Heat caution', 'A warning above, °F'],
   ['nitrogenSoilF', 'Soil for nitrogen', 'No nitrogen on soil above, °F'],
   ['nitrogenYearLb', 'Nitrogen in a year', 'Most nitrogen, lb N/1,000 sq ft a year; empty: by turf'],
+  [
+    'fertilizerBanFrom',
+    'No fertilizer from',
+    'By law no fertilizer from, month-day, as 11-15; empty: no such law',
+  ],
+  ['fertilizerBanTo', 'No fertilizer to', 'By law no fertilizer to, month-day, in it'],
   ['groupYears', 'Years of one group', 'One group alone so many years running is too many'],
 ] as const;
 
@@ -85,7 +91,7 @@ export function GateRules({
               {(f) => (
                 <input
                   {...f}
-                  inputMode="decimal"
+                  inputMode={key.startsWith('fertilizerBan') ? 'text' : 'decimal'}
                   disabled={!mayPlan}
                   value={typed[key]}
                   onChange={(e) => set({ [key]: e.target.value })}
@@ -115,6 +121,7 @@ export function GateRules({
           {(
             [
               ['noticeByCode', 'Local code asks for notice'],
+              ['phosphorusByTest', 'By law, phosphorus only on new turf or by a soil test'],
               ['combineFertilizer', 'Fertilizer and pre-emergent in one granule is fine'],
               ['granuleFirst', 'On one day, the granule goes before the spray'],
             ] as const

@@ -88,6 +88,12 @@ export function SheetDirections({ sheet, set }: Props) {
             onChange={(airMostF) => set({ airMostF })}
           />
           <FigureField
+            name="Day’s high, at most °F"
+            path="airDayMostF"
+            value={sheet.airDayMostF}
+            onChange={(airDayMostF) => set({ airDayMostF })}
+          />
+          <FigureField
             name="No mowing, days before"
             path="noMowingDaysBefore"
             value={sheet.noMowingDaysBefore}

@@ -279,6 +279,14 @@ export function SheetFront({ sheet, set }: Props) {
                 value={a.upTo}
                 onChange={(upTo) => set({ after: changed(sheet.after, i, { upTo }) })}
               />
+              <SelectField
+                name="But not at"
+                path={`after ${i + 1} butNot`}
+                options={['', ...STAGES.filter((s) => s !== 'not up')] as const}
+                words={(s) => (s === '' ? 'every stage up to it' : stageWords(a.weed, s))}
+                value={a.butNot ?? ''}
+                onChange={(s) => set({ after: changed(sheet.after, i, { butNot: s === '' ? null : s }) })}
+              />
               <RemoveButton what="weed" onClick={() => set({ after: without(sheet.after, i) })} />
             </div>
           ))}

@@ -66,3 +66,26 @@ export const showDay = (day: Day): string =>
 export const showWeekday = (day: Day): string => `${WEEKDAYS[dateOf(day).getUTCDay()] ?? ''} ${showDay(day)}`;
 /** "18 March 2027" */
 export const showFullDay = (day: Day): string => `${showDay(day)} ${yearOf(day)}`;
+
+/** A day of any year; the month counts from 1. */
+export type MonthDay = Readonly<{ month: number; date: number }>;
+
+/** "11-15" as a day of the year; null: it is none. 29 February is one, and 1 March where a year has none. */
+export function parseMonthDay(text: string): MonthDay | null {
+  const day = parseDay(`2028-${text.trim()}`);
+  if (day === null) return null;
+  const [, month, date] = isoDay(day).split('-').map(Number);
+  return { month: month!, date: date! };
+}
+export const showMonthDay = ({ month, date }: MonthDay): string => isoDay(dayOf(2028, month, date)).slice(5);
+
+/** The last day of the stretch of the year in which a day lies, from one day of the year to another, both in it; null: it does not. */
+export function stretchEnd(day: Day, from: MonthDay, to: MonthDay): Day | null {
+  const at = (year: number, { month, date }: MonthDay) => dayOf(year, month, date);
+  for (const year of [yearOf(day) - 1, yearOf(day)]) {
+    const start = at(year, from);
+    const end = at(year, to) >= start ? at(year, to) : at(year + 1, to);
+    if (day >= start && day <= end) return end;
+  }
+  return null;
+}

@@ -45,7 +45,7 @@ import { fromMilesPerHour } from '@/core/units/trade';
 import { metres } from '@/core/units/quantity';
 
 const at = (celsius: number) => ({ forecast: weather({ air: () => celsius }) });
-const noLimits = { least: null, most: null };
+const noLimits = { least: null, most: null, dayMost: null };
 
 ask('the air at its limits', [
   [
@@ -95,7 +95,7 @@ ask('the air at its limits', [
 test('of two limits of the air the lower is named, with whose it is', () => {
   const said = (most: number | null, house: number) => {
     const c = context({
-      ...leaf({ air: { least: null, most: most as never } }),
+      ...leaf({ air: { least: null, most: most as never, dayMost: null } }),
       rules: { ...rules, heatLimit: house as never, heatCaution: house as never },
       ...at(20),
     });
@@ -110,7 +110,7 @@ test('of two limits of the air the lower is named, with whose it is', () => {
   expect(said(25, 30)).toEqual(['label', 25]);
   expect(said(25, 25)).toEqual(['label', 25]);
   expect(said(null, 30)).toEqual(['house rule', 30]);
-  const soil = context({ ...barrier({ air: { least: null, most: 30 as never } }), ...at(20) });
+  const soil = context({ ...barrier({ air: { least: null, most: 30 as never, dayMost: null } }), ...at(20) });
   expect(
     spanAt(airTemperature.spans(soil, { from: today, to: addDays(today, 1) }), today)!.verdict.reason,
   ).toMatchObject({

@@ -231,12 +231,18 @@ ask('a figure that nobody has typed holds its gate; none by the label opens it',
   [
     'air, of what works through the leaf',
     'ajar not-known',
-    () => atHour(airTemperature, { ...leaf({ ...nothing, air: { least: null, most: null } }), ...clear }, 12),
+    () =>
+      atHour(
+        airTemperature,
+        { ...leaf({ ...nothing, air: { least: null, most: null, dayMost: null } }), ...clear },
+        12,
+      ),
   ],
   [
     '… none',
     'open air-within',
-    () => atHour(airTemperature, { ...leaf({ air: { least: null, most: null } }), ...clear }, 12),
+    () =>
+      atHour(airTemperature, { ...leaf({ air: { least: null, most: null, dayMost: null } }), ...clear }, 12),
   ],
   [
     '… of a sprayed barrier',
@@ -327,7 +333,10 @@ ask('cold', [
     () =>
       atHour(
         airTemperature,
-        { ...leaf({ air: { least: null, most: null } }), forecast: weather({ air: () => 2.2 }) },
+        {
+          ...leaf({ air: { least: null, most: null, dayMost: null } }),
+          forecast: weather({ air: () => 2.2 }),
+        },
         12,
       ),
   ],
@@ -337,7 +346,10 @@ ask('cold', [
     () =>
       atHour(
         airTemperature,
-        { ...leaf({ air: { least: null, most: null } }), forecast: weather({ air: () => 10.6 }) },
+        {
+          ...leaf({ air: { least: null, most: null, dayMost: null } }),
+          forecast: weather({ air: () => 10.6 }),
+        },
         12,
       ),
   ],

@@ -231,7 +231,7 @@ ask('a typed figure counts', [
       atHour(
         airTemperature,
         {
-          ...leaf({ onLeaf: false, air: { least: null, most: null } }),
+          ...leaf({ onLeaf: false, air: { least: null, most: null, dayMost: null } }),
           forecast: weather({ air: () => fromFahrenheit(97) }),
         },
         12,
@@ -349,7 +349,7 @@ ask('two limits of one thing are two verdicts', [
       atHour(
         airTemperature,
         {
-          ...leaf({ air: { least: null, most: fromFahrenheit(95) } }),
+          ...leaf({ air: { least: null, most: fromFahrenheit(95), dayMost: null } }),
           forecast: weather({ air: () => fromFahrenheit(94) }),
         },
         12,
@@ -362,7 +362,7 @@ ask('two limits of one thing are two verdicts', [
       atHour(
         airTemperature,
         {
-          ...leaf({ air: { least: null, most: fromFahrenheit(95) } }),
+          ...leaf({ air: { least: null, most: fromFahrenheit(95), dayMost: null } }),
           forecast: weather({ air: () => fromFahrenheit(96) }),
         },
         12,
@@ -375,7 +375,7 @@ ask('two limits of one thing are two verdicts', [
       atHour(
         airTemperature,
         {
-          ...leaf({ air: { least: null, most: fromFahrenheit(85) } }),
+          ...leaf({ air: { least: null, most: fromFahrenheit(85), dayMost: null } }),
           forecast: weather({ air: () => fromFahrenheit(87) }),
         },
         12,

@@ -5,7 +5,7 @@
  * Strength: a *bolt* is law, label or safety, and nobody lifts it here; a *latch* is judgement. A gate that lacks a fact
  * says "ajar: not known", never open; where a label demands the fact, shut.
  */
-import type { Day } from '@/core/calendar/day';
+import type { Day, MonthDay } from '@/core/calendar/day';
 import type { Hour } from '@/core/calendar/hour';
 import { worseState, type Lane, type Range } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
@@ -86,8 +86,10 @@ export type Seen = Readonly<{
   seedlingMowings: number;
   /** the hour from which notice counts */
   noticeSent: Hour | null;
-  /** a party, a visit: the day on which nobody sprays */
-  event: Readonly<{ on: Day; what: string }> | null;
+  /** parties, visits: days on which nobody sprays */
+  events: readonly Readonly<{ on: Day; what: string }>[];
+  /** what a soil test said of phosphorus */
+  phosphorus: Readonly<{ isWanted: boolean; on: Day }> | null;
 }>;
 export const NOTHING_SEEN: Seen = {
   mownOn: null,
@@ -97,7 +99,8 @@ export const NOTHING_SEEN: Seen = {
   seededOn: null,
   seedlingMowings: 0,
   noticeSent: null,
-  event: null,
+  events: [],
+  phosphorus: null,
 };
 
 /** What the company has: licences of its people, sprayers and spreaders, product on its shelf. */
@@ -134,6 +137,10 @@ export type HouseRules = Readonly<{
   nitrogenSoil: Celsius;
   /** most nitrogen on a zone in a calendar year; null: the turf's usual most */
   nitrogenYear: KilogramsPerHectare | null;
+  /** local law allows no fertilizer from one day of the year to another, both in it; null: no such law */
+  fertilizerBan: Readonly<{ from: MonthDay; to: MonthDay }> | null;
+  /** local law allows phosphorus only on new turf, or where a soil test asks for it */
+  phosphorusByTest: boolean;
   /** may a leaf-active product and a barrier go together? */
   partners: 'as labels allow' | 'never together';
   /** the same group in so many years running is one too many */
@@ -166,6 +173,8 @@ export type Facts = Readonly<{
   hour: number;
   /** days on which people's clocks run ahead of the station's standard time, and by how many hours */
   clockAhead: readonly Readonly<{ from: Day; to: Day; hours: number }>[];
+  /** hours that the sun's noon comes after noon of the station's standard time; 0 where the longitude is not known */
+  sunBehind: number;
 }>;
 
 /** What a gate is asked with: one product of an application, those that go down beside it, and the facts. */

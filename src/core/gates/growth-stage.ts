@@ -1,5 +1,6 @@
 /**
- * Latch, for post-emergents: the target is up, and not past the stage that the label controls.
+ * Latch, for post-emergents: the target is up, and not past the stage that the label controls, nor at one that it leaves
+ * out on the way.
  * The stage goes by what was seen, and moves on from there; nothing seen, an annual's is expected from its own line of
  * the soil, which never opens: look first. Perennials that nobody has looked at are not known. Annuals end with their
  * season. For pre-emergents: the label must name what it is to keep from coming up.
@@ -143,6 +144,11 @@ function verdictsFor(context: GateContext, target: Weed): (day: Day) => Verdict 
       return shut('latch', { code: 'target-not-up', source, target, stage, seen, from: from(day) });
     const facts = { source, target, stage, upTo, seen } as const;
     if (stageRank(stage) > stageRank(upTo)) return shut('latch', { code: 'past-stage', ...facts });
+    if (stage === controlled.butNot)
+      return shut('latch', {
+        ...{ code: 'between-stages', source, target, stage, seen },
+        again: STAGES[stageRank(stage) + 1]!,
+      });
     return seen === null
       ? ajar({ code: 'stage-expected', ...facts })
       : open({ code: 'stage-controlled', ...facts });

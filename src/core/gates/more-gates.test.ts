@@ -175,7 +175,7 @@ describe('equipment', () => {
 });
 
 test('event: shut on the day and while re-entry runs into it, open else', () => {
-  const party = seen({ event: { on: addDays(today, 3), what: 'party' } });
+  const party = seen({ events: [{ on: addDays(today, 3), what: 'party' }] });
   const c = context({ ...party, ...withLabel({ reentryHours: 48 }) });
   expect([0, 1, 2, 3, 4].map((d) => on(event, c, addDays(today, d)).state)).toEqual([
     'open',

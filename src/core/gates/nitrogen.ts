@@ -1,10 +1,11 @@
 /**
- * Latch, for granules that carry nitrogen: none for cool-season turf on soil above the
- * house's line, none on dormant warm-season turf, and
- * not above the zone's budget of the year. Budget: the turf's usual most, from memory, unless the house sets one.
+ * Bolt, where local law says so: no fertilizer in its closed season, no phosphorus but on new turf or by a soil test.
+ * Latch, for what carries nitrogen: none for cool-season turf on soil above the house's line, none on dormant warm-season
+ * turf, not too much at once, and not above the zone's budget of the year. Budget: the turf's usual most, from memory,
+ * unless the house sets one.
  */
-import { dayOf, yearOf, type Day } from '@/core/calendar/day';
-import { constantLane, laneByTick } from '@/core/calendar/span';
+import { dayOf, stretchEnd, yearOf, type Day } from '@/core/calendar/day';
+import { laneByTick } from '@/core/calendar/span';
 import { greenOn, soilOn } from '@/core/lawn/green-up';
 import { TURF_FACTS, nitrogenBudget } from '@/core/lawn/turf';
 import { carriesNitrogen } from '@/core/products/label';
@@ -12,7 +13,7 @@ import type { Celsius, KilogramsPerHectare } from '@/core/units/quantity';
 import { rateOf } from '@/core/units/rate';
 import { shareOf } from '@/core/products/application';
 import { YEAR_DAYS, nitrogenIn } from '@/core/records/ledger';
-import { ajar, open, shut, type Gate, type Verdict } from './gate';
+import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
 /** 1 lb/1,000 sq ft in one application: common practice, and the law of some states (from memory). */
 const MOST_AT_ONCE = rateOf(1, 'lb/1000sqft').rate as KilogramsPerHectare;
@@ -20,78 +21,118 @@ const MOST_AT_ONCE = rateOf(1, 'lb/1000sqft').rate as KilogramsPerHectare;
 /** Under it warm-season turf has no leaf that could take it up. Common practice, no source. */
 const LEAST_GREEN = 0.5;
 
+/** A soil test counts for so long: common practice, no source. */
+const SOIL_TEST_DAYS = 3 * YEAR_DAYS;
+/** New turf is fed phosphorus from so long before it is sown to so long after: common practice, no source. */
+const NEW_TURF_DAYS = 60;
+
 export const nitrogen: Gate = {
   key: 'nitrogen',
-  name: 'Nitrogen',
-  spans: ({ product, beside, zone, ledger, bookFrom, outlook, seen, rules }, range) => {
-    const { label, rate } = product;
-    if (!carriesNitrogen(label) || !label.analysis)
-      return constantLane(range, open({ code: 'no-nitrogen', source: 'label' }));
-    // warm-season turf grows best on the soil that burns cool-season turf
-    const isCool = [zone.turf, zone.mixedWith].some((t) => t && TURF_FACTS[t].season === 'cool');
-    const there = nitrogenIn(label, rate);
-    const withIt = beside.map((p) => {
-      const n = nitrogenIn(p.label, p.rate);
-      return n === null ? null : n * shareOf(p.place, zone);
-    });
-    if (there === null || withIt.includes(null))
-      return constantLane(range, ajar({ code: 'not-known', source: 'label', missing: 'density' }));
-    const now = (there * shareOf(product.place, zone)) as KilogramsPerHectare;
-    const atOnce =
-      there > MOST_AT_ONCE * (1 + 1e-9)
-        ? shut('latch', {
-            ...{ code: 'too-much-nitrogen-at-once', source: 'house rule' },
-            ...{ now: there, most: MOST_AT_ONCE },
-          })
-        : null;
-    const budget = rules.nitrogenYear ?? nitrogenBudget(zone.turf, zone.mixedWith);
-    const warm = [zone.turf, zone.mixedWith].find((t) => t && TURF_FACTS[t].season === 'warm') ?? null;
-    const kept = new Map<number, Verdict>();
-    const byBudget = (day: Day): Verdict => {
-      const year = yearOf(day);
-      let verdict = kept.get(year);
-      if (verdict) return verdict;
-      const entries = ledger.filter((e) => yearOf(e.day) === year);
-      // nobody knows what an earlier feeding brought: not nothing
-      const isUnknown =
-        entries.some((e) => e.nitrogen === null) || bookFrom === null || bookFrom > dayOf(year, 1, 1);
-      const before =
-        entries.reduce((sum, e) => sum + (e.nitrogen ?? 0) * e.share, 0) +
-        withIt.reduce<number>((sum, n) => sum + (n ?? 0), 0);
-      const facts = {
-        source: rules.nitrogenYear === null ? 'lawn sheet' : 'house rule',
-        total: (before + now) as KilogramsPerHectare,
-        now,
-        budget,
-      } as const;
-      verdict =
-        before + now > budget * (1 + 1e-9)
-          ? shut('latch', { code: 'over-nitrogen', ...facts })
-          : isUnknown
-            ? ajar({ code: 'history-not-known', source: 'ledger', days: YEAR_DAYS, bookFrom })
-            : open({ code: 'nitrogen-fits', ...facts });
-      kept.set(year, verdict);
-      return verdict;
-    };
-    return laneByTick<Day, Verdict>(range, (day) => {
-      const soil = outlook && soilOn(outlook, day);
-      if (soil === null) return ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' });
-      if (isCool && soil > rules.nitrogenSoil)
-        return shut('latch', {
-          code: 'soil-too-warm-for-nitrogen',
-          source: 'house rule',
-          soil: soil as Celsius,
-          limit: rules.nitrogenSoil,
-        });
-      const green = warm && greenOn(warm, outlook, seen.green, day);
-      if (warm && green !== null && green < LEAST_GREEN)
-        return shut('latch', {
-          code: 'dormant-wants-no-nitrogen',
-          source: 'outlook',
-          turf: warm,
-          green: Math.round(green * 20) / 20,
-        });
-      return atOnce ?? byBudget(day);
-    });
+  name: 'Fertilizer',
+  spans: (context, range) => {
+    const byLaw = lawFor(context);
+    const byHouse = nitrogenFor(context);
+    return laneByTick<Day, Verdict>(range, (day) => byLaw(day) ?? byHouse(day));
   },
 };
+
+/** What local law forbids; null: nothing of it. */
+function lawFor({ product, zone, seen, rules }: GateContext): (day: Day) => Verdict | null {
+  const { analysis } = product.label;
+  const ban = analysis && analysis.n + analysis.p > 0 ? rules.fertilizerBan : null;
+  const isAsked = rules.phosphorusByTest && (analysis?.p ?? 0) > 0;
+  const sown = [...zone.seedings.map((s) => s.on), ...(seen.seededOn === null ? [] : [seen.seededOn])];
+  const test = seen.phosphorus;
+  const unwanted = shut('bolt', {
+    ...{ code: 'phosphorus-not-wanted', source: 'local code', tested: test?.on ?? null },
+  });
+  const kept = new Map<Day, Verdict>();
+  return (day) => {
+    const until = ban && stretchEnd(day, ban.from, ban.to);
+    if (until !== null) {
+      if (!kept.has(until))
+        kept.set(until, shut('bolt', { code: 'fertilizer-banned', source: 'local code', until }));
+      return kept.get(until)!;
+    }
+    const isWanted = test?.isWanted && test.on <= day && day - test.on <= SOIL_TEST_DAYS;
+    const isNewTurf = sown.some((on) => Math.abs(day - on) <= NEW_TURF_DAYS);
+    return isAsked && !isWanted && !isNewTurf ? unwanted : null;
+  };
+}
+
+function nitrogenFor(context: GateContext): (day: Day) => Verdict {
+  const { product, beside, zone, ledger, bookFrom, outlook, seen, rules } = context;
+  const { label, rate } = product;
+  if (!carriesNitrogen(label) || !label.analysis) {
+    const none = open({ code: 'no-nitrogen', source: 'label' });
+    return () => none;
+  }
+  // warm-season turf grows best on the soil that burns cool-season turf
+  const isCool = [zone.turf, zone.mixedWith].some((t) => t && TURF_FACTS[t].season === 'cool');
+  const there = nitrogenIn(label, rate);
+  const withIt = beside.map((p) => {
+    const n = nitrogenIn(p.label, p.rate);
+    return n === null ? null : n * shareOf(p.place, zone);
+  });
+  if (there === null || withIt.includes(null)) {
+    const unknown = ajar({ code: 'not-known', source: 'label', missing: 'density' });
+    return () => unknown;
+  }
+  const now = (there * shareOf(product.place, zone)) as KilogramsPerHectare;
+  const atOnce =
+    there > MOST_AT_ONCE * (1 + 1e-9)
+      ? shut('latch', {
+          ...{ code: 'too-much-nitrogen-at-once', source: 'house rule' },
+          ...{ now: there, most: MOST_AT_ONCE },
+        })
+      : null;
+  const budget = rules.nitrogenYear ?? nitrogenBudget(zone.turf, zone.mixedWith);
+  const warm = [zone.turf, zone.mixedWith].find((t) => t && TURF_FACTS[t].season === 'warm') ?? null;
+  const kept = new Map<number, Verdict>();
+  const byBudget = (day: Day): Verdict => {
+    const year = yearOf(day);
+    let verdict = kept.get(year);
+    if (verdict) return verdict;
+    const entries = ledger.filter((e) => yearOf(e.day) === year);
+    // nobody knows what an earlier feeding brought: not nothing
+    const isUnknown =
+      entries.some((e) => e.nitrogen === null) || bookFrom === null || bookFrom > dayOf(year, 1, 1);
+    const before =
+      entries.reduce((sum, e) => sum + (e.nitrogen ?? 0) * e.share, 0) +
+      withIt.reduce<number>((sum, n) => sum + (n ?? 0), 0);
+    const facts = {
+      source: rules.nitrogenYear === null ? 'lawn sheet' : 'house rule',
+      total: (before + now) as KilogramsPerHectare,
+      now,
+      budget,
+    } as const;
+    verdict =
+      before + now > budget * (1 + 1e-9)
+        ? shut('latch', { code: 'over-nitrogen', ...facts })
+        : isUnknown
+          ? ajar({ code: 'history-not-known', source: 'ledger', days: YEAR_DAYS, bookFrom })
+          : open({ code: 'nitrogen-fits', ...facts });
+    kept.set(year, verdict);
+    return verdict;
+  };
+  return (day) => {
+    const soil = outlook && soilOn(outlook, day);
+    if (soil === null) return ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' });
+    if (isCool && soil > rules.nitrogenSoil)
+      return shut('latch', {
+        code: 'soil-too-warm-for-nitrogen',
+        source: 'house rule',
+        soil: soil as Celsius,
+        limit: rules.nitrogenSoil,
+      });
+    const green = warm && greenOn(warm, outlook, seen.green, day);
+    if (warm && green !== null && green < LEAST_GREEN)
+      return shut('latch', {
+        code: 'dormant-wants-no-nitrogen',
+        source: 'outlook',
+        turf: warm,
+        green: Math.round(green * 20) / 20,
+      });
+    return atOnce ?? byBudget(day);
+  };
+}

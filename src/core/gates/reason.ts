@@ -116,6 +116,8 @@ export type Reason = Readonly<{ source: Source }> &
     | (Readonly<{
         code: 'over-ingredient-limit';
         ingredient: string;
+        /** the label that sets it, where another than the asked one does */
+        setBy: string | null;
         counts: 'a.i.' | 'a.e.';
         limit: KilogramsPerHectare;
         /** the rate that would still be within it */
@@ -285,6 +287,14 @@ export type Reason = Readonly<{ source: Source }> &
         /** the day it was seen; null: expected from the soil */
         seen: Day | null;
       }>
+    | Readonly<{
+        code: 'between-stages';
+        target: Weed;
+        stage: Stage;
+        /** it takes the weed again from this stage on */
+        again: Stage;
+        seen: Day | null;
+      }>
     | Readonly<{ code: 'turf-state-irrelevant' }>
     | Readonly<{
         code: 'turf-green' | 'turf-dormant' | 'part-green' | 'must-be-dormant' | 'turf-expected';
@@ -301,7 +311,10 @@ export type Reason = Readonly<{ source: Source }> &
         least: Celsius | null;
         most: Celsius | null;
       }>
+    | Readonly<{ code: 'day-too-warm'; high: Celsius; most: Celsius }>
     | Readonly<{ code: 'no-nitrogen' }>
+    | Readonly<{ code: 'fertilizer-banned'; until: Day }>
+    | Readonly<{ code: 'phosphorus-not-wanted'; tested: Day | null }>
     | Readonly<{
         code: 'nitrogen-fits' | 'over-nitrogen';
         total: KilogramsPerHectare;

@@ -113,7 +113,7 @@ describe('air temperature', () => {
     expect(said(at(airTemperature, warm(t), 10))).toBe(expected),
   );
   test('without a label’s limit the house’s is a latch, for leaf-active products alone', () => {
-    const free = { ...leafProduct, label: { ...leafLabel, air: { least: null, most: null } } };
+    const free = { ...leafProduct, label: { ...leafLabel, air: { least: null, most: null, dayMost: null } } };
     const hot = (t: number) => ({ ...warm(t), product: free });
     expect(said(at(airTemperature, hot(33), 10))).toBe('shut latch air-too-warm'); // 91 °F, of 90
     expect(said(at(airTemperature, hot(30), 10))).toBe('ajar air-warm'); // 86 °F, of 85

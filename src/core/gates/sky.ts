@@ -117,9 +117,9 @@ export function hourlyGate(
   };
 }
 
-/** The hour on the sun’s clock: hours of the clock less what it runs ahead. */
+/** The middle of an hour on the sun’s clock, on which noon is when it stands highest (but for the equation of time). */
 export const solarHour = (context: GateContext, hour: Hour): number =>
-  hourOfDay(hour) - aheadOn(context, dayOfHour(hour)) + 0.5;
+  hourOfDay(hour) - aheadOn(context, dayOfHour(hour)) - context.sunBehind + 0.5;
 
 /** The hours before an hour, nearest first. */
 export function* hoursBefore(hour: Hour, count: number): Generator<Hour> {

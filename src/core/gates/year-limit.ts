@@ -1,5 +1,6 @@
 /**
- * Bolt: with this application the label's total for the year is kept, by product and by each a.i. over all products, on
+ * Bolt: with this application the label's total for the year is kept, by product and by each a.i. over all products, and
+ * so are the totals that other labels set for the same a.i., of what lies there or goes down beside it; on
  * the ground that is treated and over the zone. What was put down, what is planned before and after, and what goes down
  * beside it count. The year is the calendar's, or any 12 months that contain the day, as the label says. Where the book
  * does not reach back so far, what fits is not known: ajar.
@@ -7,7 +8,15 @@
 import type { Day } from '@/core/calendar/day';
 import { laneByBreaks } from '@/core/calendar/span';
 import { groundOf, shareOf } from '@/core/products/application';
-import { ingredientRate, limitsFor, rateForTurf, setsNone } from '@/core/products/label';
+import {
+  ingredientRate,
+  limitsFor,
+  rateForTurf,
+  setsNone,
+  type Label,
+  type LimitPeriod,
+} from '@/core/products/label';
+import { substanceKey } from '@/core/products/substance';
 import {
   containedIn,
   entryOf,
@@ -31,8 +40,9 @@ export const yearLimit: Gate = {
   key: 'year-limit',
   name: 'Year limit',
   spans: (context, range) => {
-    const { period } = context.product.label;
-    const breaks = limitBreaks(period, context.ledger, range.from, range.to, context.bookFrom);
+    const { ledger, bookFrom, product } = context;
+    const periods = new Set([product.label.period, ...othersLimits(context).map((l) => l.period)]);
+    const breaks = [...periods].flatMap((p) => limitBreaks(p, ledger, range.from, range.to, bookFrom));
     return laneByBreaks(range, breaks, (day) => verdictOn(context, day));
   },
 };
@@ -46,6 +56,45 @@ const besideOn = ({ beside, zone }: GateContext, day: Day): LedgerEntry[] =>
     }),
   );
 
+type Limit = Readonly<{
+  ingredient: Label['ingredients'][number];
+  rate: KilogramsPerHectare;
+  counts: 'a.i.' | 'a.e.';
+  period: LimitPeriod;
+  /** whose label sets it; null: the asked one's */
+  setBy: string | null;
+}>;
+
+/** The label's own limits of what is in it; a row that sets its own most of the product means so much of each. */
+function ownLimits({ product: { label, use }, zone }: GateContext): Limit[] {
+  const ofTurf = rateForTurf(label, zone, use)?.yearLimit;
+  return label.ingredients.flatMap((ingredient): Limit[] => {
+    const { yearLimit, counts } = ingredient;
+    if (yearLimit === null) return [];
+    const byTurf = ofTurf ? ingredientRate(ofTurf, ingredient, label.density) : null;
+    const rate = Math.min(yearLimit, byTurf ?? Infinity) as KilogramsPerHectare;
+    return [{ ingredient, rate, counts, period: label.period, setBy: null }];
+  });
+}
+
+/** Limits of the same ingredients that other labels set, of what is down, planned or goes down beside it: they hold for all products. */
+function othersLimits({ product: { label }, ledger, beside }: GateContext): Limit[] {
+  const others = [
+    ...ledger.map((e) => ({ id: e.productId, name: e.name, contained: e.ingredients })),
+    ...beside.map((p) => ({ id: p.label.id, name: p.label.name, contained: containedIn(p.label, p.rate) })),
+  ].filter((o) => o.id !== label.id);
+  const limits = new Map<string, Limit>();
+  for (const ingredient of label.ingredients)
+    for (const { name, contained } of others)
+      for (const { name: substance, most } of contained)
+        if (most && substanceKey(substance) === substanceKey(ingredient.name))
+          limits.set([substanceKey(substance), name, most.rate, most.counts, most.period].join('|'), {
+            ...{ ingredient, setBy: name },
+            ...most,
+          });
+  return [...limits.values()];
+}
+
 type Worst = Readonly<{ sums: Sums; period: Period; total: number; zoneTotal: number; fits: number }>;
 
 function verdictOn(context: GateContext, day: Day): Verdict {
@@ -53,16 +102,16 @@ function verdictOn(context: GateContext, day: Day): Verdict {
   const { label, rate, use, place } = product;
   const share = shareOf(place, zone);
   const all = [...ledger, ...besideOn(context, day)];
-  const periods = periodsWith(label.period, day, ledger);
 
   /** The period in which the least is left for this dose; null: a sum cannot be told. */
   const worstOf = (
     amount: (e: LedgerEntry) => number | null | undefined,
     now: number,
     limit: number,
+    over: LimitPeriod,
   ): Worst | null => {
     let worst: Worst | null = null;
-    for (const period of periods) {
+    for (const period of periodsWith(over, day, ledger)) {
       const sums = sumsIn(all, period, groundOf(place), amount);
       if (sums.worst === null || sums.zone === null) return null;
       const fits = Math.min(limit - sums.worst, (limit - sums.zone) / share);
@@ -78,20 +127,18 @@ function verdictOn(context: GateContext, day: Day): Verdict {
     beside: sums.entries.filter((e) => e.id.startsWith('beside-')).map((e) => e.name),
   });
 
-  for (const ingredient of label.ingredients) {
-    const { name, counts } = ingredient;
-    if (ingredient.yearLimit === null) continue;
-    const now = ingredientRate(rate, ingredient, label.density);
-    // a row that sets its own most of the product means so much of what is in it, whichever product brings it
-    const ofTurf = rateForTurf(label, zone, use)?.yearLimit;
-    const byTurf = ofTurf ? ingredientRate(ofTurf, ingredient, label.density) : null;
-    const limit = Math.min(ingredient.yearLimit, byTurf ?? Infinity) as KilogramsPerHectare;
-    const worst = now === null ? null : worstOf(ofIngredient(name, counts), now, limit);
+  for (const { ingredient, rate: limit, counts, period, setBy } of [
+    ...ownLimits(context),
+    ...othersLimits(context),
+  ]) {
+    const { name } = ingredient;
+    const now = ingredientRate(rate, { ...ingredient, counts }, label.density);
+    const worst = now === null ? null : worstOf(ofIngredient(name, counts), now, limit, period);
     if (now === null || worst === null) return notTold(context);
     if (exceeds(now, worst.fits))
       return shut('bolt', {
         ...{ code: 'over-ingredient-limit', source: 'label', ingredient: name, counts, limit },
-        ...{ unit: label.rateUnit, period: label.period },
+        ...{ unit: label.rateUnit, period, setBy },
         ...facts(worst),
         total: worst.total as KilogramsPerHectare,
         zoneTotal: worst.zoneTotal as KilogramsPerHectare,
@@ -103,10 +150,10 @@ function verdictOn(context: GateContext, day: Day): Verdict {
     return setsNone(label, 'yearLimit')
       ? open({ code: 'no-year-limit', source: 'label' })
       : shut('bolt', { code: 'not-known', source: 'label', missing: 'year-limit' });
-  const worst = worstOf(ofProduct(label.id), rate.rate, limit.rate);
+  const worst = worstOf(ofProduct(label.id), rate.rate, limit.rate, label.period);
   if (!worst) return notTold(context);
   const over = rate.by !== limit.by || exceeds(rate.rate, worst.fits);
-  if (!over && periods.some((p) => !isBookWhole(bookFrom, p)))
+  if (!over && periodsWith(label.period, day, ledger).some((p) => !isBookWhole(bookFrom, p)))
     return ajar({ code: 'history-not-known', source: 'ledger', days: YEAR_DAYS, bookFrom });
   const reason = {
     ...({ code: over ? 'over-year-limit' : 'within-year-limit', source: 'label', limit } as const),

@@ -80,7 +80,7 @@ export function completenessOf(label: Label): Completeness {
     ask(!isPost || typed(label.rainFreeHours, 'rainFreeHours'), 'Rain-free hours', 'shut', 'Rain-free'),
     ask(!isSprayed || typed(label.windLimit, 'wind'), 'Wind', 'not known', 'Wind'),
     ask(
-      !isSprayed || typed(label.air.least ?? label.air.most, 'air'),
+      !isSprayed || typed(label.air.least ?? label.air.most ?? label.air.dayMost, 'air'),
       'Air temperature',
       'not known',
       'Air temperature',
@@ -104,7 +104,7 @@ function completenessOfOther(label: Label): Completeness {
   return summary([
     ask(label.rates.length > 0, 'Rates', 'not known', 'Label rate'),
     ask(label.methods.length > 0, 'Equipment', 'shut', 'Equipment'),
-    ask(label.kind !== 'fertilizer' || label.analysis !== null, 'Analysis', 'not known', 'Nitrogen'),
+    ask(label.kind !== 'fertilizer' || label.analysis !== null, 'Analysis', 'not known', 'Fertilizer'),
     ask(label.packages.length > 0, 'Packages', 'not known', 'Stock'),
   ]);
 }

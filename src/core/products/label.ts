@@ -95,6 +95,9 @@ type SeedingWait = readonly Readonly<{ upTo: ProductRate; days: number }>[];
 export const ADJUVANTS = ['nonionic surfactant', 'methylated seed oil', 'crop oil concentrate'] as const;
 export type Adjuvant = (typeof ADJUVANTS)[number];
 
+/** A weed that is taken once it is up, to its last stage. Some labels leave stages out on the way: taken small and large. */
+export type Controlled = Readonly<{ weed: Weed; upTo: Stage; butNot?: Stage | null }>;
+
 export type LimitPeriod = 'calendar year' | '12 months';
 
 export type Label = Readonly<{
@@ -139,12 +142,13 @@ export type Label = Readonly<{
   reachesBack: boolean;
   /** weeds it keeps from coming up, and weeds it takes up to a stage once they are up */
   before: readonly Weed[];
-  after: readonly Readonly<{ weed: Weed; upTo: Stage }>[];
+  after: readonly Controlled[];
   /** null: none, or not typed: see `none`; so are the figures that follow */
   wateringIn: Readonly<{ depth: Millimetres; withinDays: number }> | null;
   /** hours without rain that the leaf needs */
   rainFreeHours: number | null;
-  air: Readonly<{ least: Celsius | null; most: Celsius | null }>;
+  /** of the hour; `dayMost` of the day's high */
+  air: Readonly<{ least: Celsius | null; most: Celsius | null; dayMost: Celsius | null }>;
   windLimit: MetresPerSecond | null;
   /** methods that the label allows; none: the sheet does not say */
   methods: readonly Method[];

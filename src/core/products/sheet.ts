@@ -19,9 +19,10 @@ import {
   fromInchesOfWater,
   fromMilesPerHour,
 } from '@/core/units/trade';
-import type { Stage, Weed } from '@/core/weeds/weeds';
+import type { Weed } from '@/core/weeds/weeds';
 import type {
   Adjuvant,
+  Controlled,
   Dormancy,
   Formulation,
   Label,
@@ -89,11 +90,13 @@ export type LabelSheet = Readonly<{
   onLeaf: boolean;
   reachesBack: boolean;
   before: readonly Weed[];
-  after: readonly Readonly<{ weed: Weed; upTo: Stage }>[];
+  after: readonly Controlled[];
   wateringIn: Readonly<{ inches: number; withinDays: number }> | null;
   rainFreeHours: number | null;
   airLeastF: number | null;
   airMostF: number | null;
+  /** of the day's high */
+  airDayMostF: number | null;
   windMostMph: number | null;
   methods: readonly Method[];
   carrier: Readonly<{ least: number; most: number; unit: (typeof CARRIER_UNITS)[number] }> | null;
@@ -193,6 +196,7 @@ export function labelFrom(sheet: LabelSheet, id: string, version: number): Label
     air: {
       least: perhaps(sheet.airLeastF, (f) => celsius(fromFahrenheit(f))),
       most: perhaps(sheet.airMostF, (f) => celsius(fromFahrenheit(f))),
+      dayMost: perhaps(sheet.airDayMostF, (f) => celsius(fromFahrenheit(f))),
     },
     windLimit: perhaps(sheet.windMostMph, fromMilesPerHour),
     methods: sheet.methods,
@@ -231,7 +235,7 @@ export const isTyped = (s: LabelSheet, key: NoneKey): boolean => {
     case 'wind':
       return s.windMostMph !== null;
     case 'air':
-      return s.airLeastF !== null || s.airMostF !== null;
+      return s.airLeastF !== null || s.airMostF !== null || s.airDayMostF !== null;
     case 'mowing':
       return s.noMowingDaysBefore !== null || s.noMowingDaysAfter !== null;
     case 'setbacks':
@@ -275,6 +279,7 @@ export const EMPTY_SHEET: LabelSheet = {
   rainFreeHours: null,
   airLeastF: null,
   airMostF: null,
+  airDayMostF: null,
   windMostMph: null,
   methods: [],
   carrier: null,

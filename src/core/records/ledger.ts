@@ -25,6 +25,8 @@ export type Contained = Readonly<{
   group: number | null;
   ai: KilogramsPerHectare | null;
   ae: KilogramsPerHectare | null;
+  /** what its own label sets as the most over all products, and how it counts; null: it sets none */
+  most: Readonly<{ rate: KilogramsPerHectare; counts: 'a.i.' | 'a.e.'; period: LimitPeriod }> | null;
 }>;
 
 /** Something put down, or planned to be, on one zone. Rates are those on the ground that was treated. */
@@ -73,6 +75,7 @@ export const containedIn = (label: Label, rate: ProductRate): Contained[] =>
     ...{ name: i.name, group: i.group },
     ai: ingredientRate(rate, { ...i, counts: 'a.i.' }, label.density),
     ae: ingredientRate(rate, { ...i, counts: 'a.e.' }, label.density),
+    most: i.yearLimit === null ? null : { rate: i.yearLimit, counts: i.counts, period: label.period },
   }));
 
 /** kg N/ha of a product at a rate; 0 for one without nitrogen; null for a liquid whose density is not known. */

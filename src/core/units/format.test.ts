@@ -38,3 +38,14 @@ test('a rate or amount in a unit of the other kind is shown in SI, never convert
   expect(format.showAmount(amountOf(1, 'kg'), 'floz')).toBe('1 kg');
   expect(format.showAmount(amountOf(1, 'L'), 'oz')).toBe('1 L');
 });
+
+test('a rate that still fits is never shown above what fits', () => {
+  const shown = (ounces: number) => format.showMostRate(rateOf(ounces, 'oz/1000sqft'), 'oz/1000sqft');
+  expect([shown(0.7449), shown(0.74999), shown(0.83), shown(0)]).toEqual([
+    '0.744 oz/1,000 sq ft',
+    '0.749 oz/1,000 sq ft',
+    '0.83 oz/1,000 sq ft',
+    '0 oz/1,000 sq ft',
+  ]);
+  expect(format.showMostRate(rateOf(1.2399, 'kg/ha'), 'floz/1000sqft')).toBe('1.23 kg/ha');
+});

@@ -40,6 +40,16 @@ export function showRate(rate: ProductRate, unit: RateUnit): string {
   return `${significant(rate.rate)} ${rate.by === 'mass' ? 'kg/ha' : 'L/ha'}`;
 }
 
+/** The highest rate that a limit leaves: rounded down, so that what is read is within it. */
+export function showMostRate(rate: ProductRate, unit: RateUnit): string {
+  const value = rateIn(rate, unit) ?? rate.rate;
+  // a figure that was typed is not taken down by its last bit
+  const safe = value * (1 + 1e-9);
+  const words =
+    rateIn(rate, unit) === null ? (rate.by === 'mass' ? 'kg/ha' : 'L/ha') : RATE_UNITS[unit].words;
+  return `${safe.toLocaleString('en-US', { maximumSignificantDigits: 3, roundingMode: 'trunc' })} ${words}`;
+}
+
 /** An amount in the unit given, or in SI where that unit is of the other kind. */
 export function showAmount(amount: ProductAmount, unit: AmountUnit): string {
   const value = amountIn(amount, unit);

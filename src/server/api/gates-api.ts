@@ -1,6 +1,6 @@
 /** POST /api/v1/gates: every gate of an application, day by day or hour by hour, from what is sent with the question. */
 import 'server-only';
-import { addDays, dayOf, isoDay, type Day } from '@/core/calendar/day';
+import { addDays, dayOf, isoDay, parseMonthDay, type Day, type MonthDay } from '@/core/calendar/day';
 import { hourOf, isoHour, type Hour } from '@/core/calendar/hour';
 import { spanAt, type Range } from '@/core/calendar/span';
 import { NOTHING_SEEN, type GateContext } from '@/core/gates/gate';
@@ -322,12 +322,20 @@ function contextFrom(q: GatesQuestion): GateContext {
       heatLimit: rules.heat_limit_c === undefined ? usual.heatLimit : celsius(rules.heat_limit_c),
       heatCaution: rules.heat_caution_c === undefined ? usual.heatCaution : celsius(rules.heat_caution_c),
       nitrogenSoil: rules.nitrogen_soil_c === undefined ? usual.nitrogenSoil : celsius(rules.nitrogen_soil_c),
+      fertilizerBan: rules.fertilizer_ban
+        ? {
+            from: monthDayAt(rules.fertilizer_ban.from, 'house_rules.fertilizer_ban.from'),
+            to: monthDayAt(rules.fertilizer_ban.to, 'house_rules.fertilizer_ban.to'),
+          }
+        : usual.fertilizerBan,
+      phosphorusByTest: rules.phosphorus_by_test ?? usual.phosphorusByTest,
       partners: rules.partners ?? usual.partners,
       groupYears: rules.group_years ?? usual.groupYears,
     },
     today,
     hour: q.hour ?? 0,
     clockAhead: [],
+    sunBehind: q.zone.sun_behind_h ?? 0,
   };
 }
 
@@ -363,8 +371,20 @@ function seenFrom(s: NonNullable<GatesQuestion['seen']>): GateContext['seen'] {
     seededOn: on(s.seeded_on, 'seeded_on'),
     seedlingMowings: s.seedling_mowings ?? 0,
     noticeSent: sent ? hourOf(dayAt(sent, 'seen.notice_sent'), Number(sent.slice(11, 13))) : null,
-    event: s.event ? { on: dayAt(s.event.on, 'seen.event.on'), what: s.event.what } : null,
+    events: (s.events ?? []).map((e, i) => ({
+      on: dayAt(e.on, `seen.events[${i}].on`, i + 1),
+      what: e.what,
+    })),
+    phosphorus: s.phosphorus
+      ? { isWanted: s.phosphorus.wanted, on: dayAt(s.phosphorus.on, 'seen.phosphorus.on') }
+      : null,
   };
+}
+
+function monthDayAt(text: string, field: string): MonthDay {
+  const parsed = parseMonthDay(text);
+  if (!parsed) wrong(field, `"${text}" is no day of a year`, 'Send month and day, for example 11-15.');
+  return parsed!;
 }
 
 /** All waters that were sent; a single one of kind none: somebody has looked. */

@@ -50,6 +50,7 @@ export type GatesQuestion = Readonly<{
     texture: Texture;
     area_m2: number;
     latitude_deg: number;
+    sun_behind_h?: number;
     state?: string;
     seeding_on?: string;
     /** more than one, or sod or sprigs */
@@ -115,6 +116,8 @@ export type GatesQuestion = Readonly<{
     heat_limit_c?: number;
     heat_caution_c?: number;
     nitrogen_soil_c?: number;
+    fertilizer_ban?: Readonly<{ from: string; to: string }>;
+    phosphorus_by_test?: boolean;
     partners?: 'as labels allow' | 'never together';
     group_years?: number;
   }>;
@@ -131,7 +134,8 @@ export type GatesQuestion = Readonly<{
     seeded_on?: string;
     seedling_mowings?: number;
     notice_sent?: string;
-    event?: Readonly<{ on: string; what: string }>;
+    events?: readonly Readonly<{ on: string; what: string }>[];
+    phosphorus?: Readonly<{ wanted: boolean; on: string }>;
   }>;
   /** as the outlook call answers it */
   outlook?: Readonly<
@@ -204,6 +208,7 @@ export const gatesQuestion = Joi.object<GatesQuestion>({
       .required(),
     area_m2: Joi.number().greater(0).max(1e8).required(),
     latitude_deg: Joi.number().min(-66).max(66).required(),
+    sun_behind_h: Joi.number().min(-3).max(3),
     state: text,
     seeding_on: date,
     seedings: Joi.array()
@@ -282,6 +287,8 @@ export const gatesQuestion = Joi.object<GatesQuestion>({
     heat_caution_c: temperature,
     nitrogen_soil_c: temperature,
     partners: Joi.string().valid('as labels allow', 'never together'),
+    fertilizer_ban: Joi.object({ from: Joi.string().required(), to: Joi.string().required() }),
+    phosphorus_by_test: Joi.boolean(),
     group_years: Joi.number().integer().min(2).max(20),
   }),
   means: Joi.object({
@@ -328,7 +335,10 @@ export const gatesQuestion = Joi.object<GatesQuestion>({
       /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/,
       'a local time like 2027-03-18T10:00',
     ),
-    event: Joi.object({ on: date.required(), what: text.required() }),
+    events: Joi.array()
+      .items(Joi.object({ on: date.required(), what: text.required() }))
+      .max(100),
+    phosphorus: Joi.object({ wanted: Joi.boolean().required(), on: date.required() }),
   }),
   outlook: Joi.object({
     ...season,

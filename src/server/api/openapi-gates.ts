@@ -54,6 +54,13 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
           texture: word(TEXTURES),
           area_m2: number('Treated area, m²', { exclusiveMinimum: 0 }),
           latitude_deg: number('Degrees north', { minimum: -66, maximum: 66 }),
+          sun_behind_h: number(
+            'Hours that the sun’s noon comes after noon of `time`; 0 where it is not said',
+            {
+              minimum: -3,
+              maximum: 3,
+            },
+          ),
           state: { ...text, description: 'Where the product must be registered' },
           seeding_on: date,
           seedings: list(object({ on: date, kind: word(SOWINGS) }), 'New turf that is planned'),
@@ -140,6 +147,11 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
         heat_limit_c: number('°C'),
         heat_caution_c: number('°C'),
         nitrogen_soil_c: number('°C'),
+        fertilizer_ban: object({
+          from: { type: 'string', description: 'Month and day, for example 11-15' },
+          to: { type: 'string', description: 'Month and day, in it' },
+        }),
+        phosphorus_by_test: bool,
         partners: word(['as labels allow', 'never together']),
         group_years: { type: 'integer' },
       }),
@@ -162,7 +174,11 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
         seeded_on: date,
         seedling_mowings: { type: 'integer', minimum: 0 },
         notice_sent: { type: 'string', description: 'Local time' },
-        event: object({ on: date, what: text }),
+        events: list(
+          object({ on: date, what: text }),
+          'Events of the customer: days on which nobody sprays.',
+        ),
+        phosphorus: object({ wanted: bool, on: date }),
       }),
       outlook: some(
         {

@@ -1,6 +1,6 @@
 import 'server-only';
 import Joi from 'joi';
-import { isoDay, parseDay } from '@/core/calendar/day';
+import { isoDay, parseDay, parseMonthDay } from '@/core/calendar/day';
 import { METHODS, type Method } from '@/core/trade/terms';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { writeRules } from './write-rules';
@@ -27,7 +27,14 @@ const day = (value: string, field: string, issues: Issue[]) => {
 export type GateRulesInput = Readonly<
   { seen: number } & Pick<
     StoredGateRules,
-    'state' | 'noticeByCode' | 'partners' | 'combineFertilizer' | 'granuleFirst'
+    | 'state'
+    | 'noticeByCode'
+    | 'phosphorusByTest'
+    | 'fertilizerBanFrom'
+    | 'fertilizerBanTo'
+    | 'partners'
+    | 'combineFertilizer'
+    | 'granuleFirst'
   > &
     Record<
       | 'rainChancePercent'
@@ -45,6 +52,8 @@ export const gateRulesShape = Joi.object<GateRulesInput>({
   seen: Joi.number().integer().min(0).required(),
   state: text(),
   noticeByCode: Joi.boolean().required(),
+  phosphorusByTest: Joi.boolean().required(),
+  ...{ fertilizerBanFrom: text(), fertilizerBanTo: text() },
   combineFertilizer: Joi.boolean().required(),
   granuleFirst: Joi.boolean().required(),
   partners: Joi.string().valid('as labels allow', 'never together').required(),
@@ -64,6 +73,9 @@ export async function saveGateRules(actor: Actor, t: GateRulesInput): Promise<Ou
   const gates: StoredGateRules = {
     state: t.state.trim(),
     noticeByCode: t.noticeByCode,
+    phosphorusByTest: t.phosphorusByTest,
+    fertilizerBanFrom: t.fertilizerBanFrom.trim(),
+    fertilizerBanTo: t.fertilizerBanTo.trim(),
     partners: t.partners,
     combineFertilizer: t.combineFertilizer,
     granuleFirst: t.granuleFirst,
@@ -79,6 +91,18 @@ export async function saveGateRules(actor: Actor, t: GateRulesInput): Promise<Ou
         : read(t.nitrogenYearLb, 'Nitrogen in a year', 'lb N/1,000 sq ft', 0, 20),
     groupYears: read(t.groupYears, 'Years of one group', 'years', 2, 10),
   };
+  const ban = [
+    ['No fertilizer from', gates.fertilizerBanFrom],
+    ['No fertilizer to', gates.fertilizerBanTo],
+  ] as const;
+  const isNoBan = ban.every(([, typed]) => typed === '');
+  for (const [field, typed] of isNoBan ? [] : ban)
+    if (parseMonthDay(typed) === null)
+      issues.push({
+        field,
+        problem: typed === '' ? `${field} is empty` : `${field} "${typed}" is no day of a year`,
+        remedy: 'Type month and day of both ends, for example 11-15, or leave both empty.',
+      });
   if (gates.heatCautionF > gates.heatLimitF)
     issues.push({
       field: 'Heat caution',

@@ -72,6 +72,8 @@ export async function noteFinding(actor: Actor, input: FindingInput): Promise<Ou
       issues.push({ field: 'Weed', problem: 'Weed or stage is missing', remedy: 'Choose both.' });
     if (kind === 'turf stress' && !['none', 'heat', 'drought'].includes(word))
       issues.push({ field: 'Stress', problem: 'Kind of stress is missing', remedy: 'Choose one.' });
+    if (kind === 'soil test' && !['wanted', 'not wanted'].includes(word))
+      issues.push({ field: 'Phosphorus', problem: 'What the test says is missing', remedy: 'Choose one.' });
     if (issues.length || on === null) return refuse({ kind: 'invalid', issues });
     await addFinding(db, {
       ...{ orgId: actor.orgId, zoneId: input.zoneId, sendKey: input.sendKey, kind, on },

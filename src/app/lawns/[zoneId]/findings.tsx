@@ -25,9 +25,10 @@ const NAMES: Record<FindingKind, string> = {
   'seedlings mown': 'Mowings of the seedlings',
   'notice sent': 'Notice sent',
   event: 'An event of the customer',
+  'soil test': 'What a soil test says of phosphorus',
 };
 
-/** What was seen or done here that gates ask for: the last of each kind, and a form for more. */
+/** What was seen or done here that gates ask for: the last of each kind, of events those of each day, and a form for more. */
 export function Findings({ sheet, noteFindingAction }: Props) {
   const { findings, today, zone } = sheet;
   const router = useRouter();
@@ -47,7 +48,15 @@ export function Findings({ sheet, noteFindingAction }: Props) {
     setKind(next);
     setRefusal(null);
     setFigure('');
-    setWord(next === 'turf stress' ? 'drought' : next === 'weed stage' ? 'smooth-crabgrass' : '');
+    setWord(
+      next === 'turf stress'
+        ? 'drought'
+        : next === 'soil test'
+          ? 'wanted'
+          : next === 'weed stage'
+            ? 'smooth-crabgrass'
+            : '',
+    );
   };
   return (
     <section className="mt-4" aria-label="Seen and done here">
@@ -133,8 +142,18 @@ export function Findings({ sheet, noteFindingAction }: Props) {
               )}
             </Labelled>
           )}
+          {kind === 'soil test' && (
+            <Labelled beside name="Phosphorus" issue={issue('Phosphorus')}>
+              {(field) => (
+                <select {...field} value={word} onChange={(e) => setWord(e.target.value)}>
+                  <option value="wanted">wanted here</option>
+                  <option value="not wanted">enough in the ground</option>
+                </select>
+              )}
+            </Labelled>
+          )}
           {kind === 'event' && (
-            <Labelled beside name="What it is" hint="empty takes it back">
+            <Labelled beside name="What it is" hint="empty takes that day’s back">
               {(field) => <input {...field} value={word} onChange={(e) => setWord(e.target.value)} />}
             </Labelled>
           )}
@@ -173,7 +192,9 @@ export function Findings({ sheet, noteFindingAction }: Props) {
 /** The last of each kind, and of each weed, the latest first. */
 function lastOfEach(findings: readonly Finding[]): Finding[] {
   const last = new Map<string, Finding>();
-  for (const f of findings) last.set(`${f.kind}|${f.kind === 'weed stage' ? f.word.split('|')[0] : ''}`, f);
+  const about = (f: Finding) =>
+    f.kind === 'weed stage' ? f.word.split('|')[0] : f.kind === 'event' ? isoDay(f.on) : '';
+  for (const f of findings) last.set(`${f.kind}|${about(f)}`, f);
   return [...last.values()].sort((a, b) => b.on - a.on);
 }
 
@@ -192,6 +213,8 @@ function findingWords({ kind, word, figure }: Finding): string {
       return word === 'none' ? 'no stress' : `${word} stress`;
     case 'seedlings mown':
       return `seedlings mown ${figure ?? 0} times`;
+    case 'soil test':
+      return `soil test: phosphorus ${word}`;
     case 'event':
       return word === '' ? 'no event' : `event: ${word}`;
     default:

@@ -6,7 +6,7 @@ import type { ReactNode } from 'react';
 import { figure, showRate, showLine, showWater, showWind, significant } from '@/core/units/format';
 import { RATE_UNITS, rateIn } from '@/core/units/rate';
 import { toFeet } from '@/core/units/trade';
-import { WEEDS } from '@/core/weeds/weeds';
+import { WEEDS, stageWords } from '@/core/weeds/weeds';
 import { may } from '@/data/actor';
 import { productSheet, type ProductSheet } from '@/server/products/products';
 import { Figure } from '@/ui/figure';
@@ -221,11 +221,12 @@ function Works({ label }: ProductSheet) {
       {label.rainFreeHours !== null && (
         <Figure name="Rain-free">{plural(label.rainFreeHours, 'hour')}</Figure>
       )}
-      {(air.least !== null || air.most !== null) && (
+      {(air.least !== null || air.most !== null || air.dayMost !== null) && (
         <Figure name="Air">
           {[
             air.least !== null && `at least ${showLine(air.least)}`,
             air.most !== null && `at most ${showLine(air.most)}`,
+            air.dayMost !== null && `the day’s high at most ${showLine(air.dayMost)}`,
           ]
             .filter(Boolean)
             .join(', ')}
@@ -241,7 +242,13 @@ function Works({ label }: ProductSheet) {
       {label.after.length > 0 && (
         <p className="text-[15px]">
           <b className="font-cond">Takes once up:</b>{' '}
-          {list(label.after.map((a) => `${WEEDS[a.weed].name} to ${a.upTo}`))}.
+          {list(
+            label.after.map(
+              (a) =>
+                `${WEEDS[a.weed].name} to ${stageWords(a.weed, a.upTo)}${a.butNot ? `, but not at ${stageWords(a.weed, a.butNot)}` : ''}`,
+            ),
+          )}
+          .
         </p>
       )}
     </Section>
