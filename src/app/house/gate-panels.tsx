@@ -44,7 +44,7 @@ const FIGURES = [
     'No fertilizer from',
     'By law no fertilizer from, month-day, as 11-15; empty: no such law',
   ],
-  ['fertilizerBanTo', 'No fertilizer to', 'By law no fertilizer to, month-day, in it'],
+  ['fertilizerBanTo', 'No fertilizer to', 'By law no fertilizer to the end of, month-day'],
   ['groupYears', 'Years of one group', 'One group alone so many years running is too many'],
 ] as const;
 

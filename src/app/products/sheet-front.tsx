@@ -3,7 +3,7 @@ import { FORMULATIONS, SETBACKS_FROM, SIGNAL_WORDS } from '@/core/products/label
 import { PRODUCT_KINDS } from '@/core/trade/terms';
 import { type LabelSheet } from '@/core/products/sheet';
 import { AMOUNT_UNITS } from '@/core/units/rate';
-import { ALL_WEEDS, STAGES, WEEDS, stageWords } from '@/core/weeds/weeds';
+import { ALL_WEEDS, STAGES, WEEDS, stageRank, stageWords, type Stage } from '@/core/weeds/weeds';
 import { IngredientRows } from './ingredient-rows';
 import {
   CheckField,
@@ -277,16 +277,18 @@ export function SheetFront({ sheet, set }: Props) {
                 options={STAGES.filter((s) => s !== 'not up')}
                 words={(s) => stageWords(a.weed, s)}
                 value={a.upTo}
-                onChange={(upTo) => set({ after: changed(sheet.after, i, { upTo }) })}
+                onChange={(upTo) => set({ after: changed(sheet.after, i, { upTo, butNot: null }) })}
               />
-              <SelectField
-                name="But not at"
-                path={`after ${i + 1} butNot`}
-                options={['', ...STAGES.filter((s) => s !== 'not up')] as const}
-                words={(s) => (s === '' ? 'every stage up to it' : stageWords(a.weed, s))}
-                value={a.butNot ?? ''}
-                onChange={(s) => set({ after: changed(sheet.after, i, { butNot: s === '' ? null : s }) })}
-              />
+              {passedBy(a.upTo).length > 0 && (
+                <SelectField
+                  name="But not at"
+                  path={`after ${i + 1} butNot`}
+                  options={['', ...passedBy(a.upTo)] as const}
+                  words={(s) => (s === '' ? 'no stage left out' : stageWords(a.weed, s))}
+                  value={a.butNot ?? ''}
+                  onChange={(s) => set({ after: changed(sheet.after, i, { butNot: s === '' ? null : s }) })}
+                />
+              )}
               <RemoveButton what="weed" onClick={() => set({ after: without(sheet.after, i) })} />
             </div>
           ))}
@@ -302,6 +304,10 @@ export function SheetFront({ sheet, set }: Props) {
     </>
   );
 }
+
+/** Stages on the way to one, at which a label may leave a weed out. */
+const passedBy = (upTo: Stage): Stage[] =>
+  STAGES.filter((s) => s !== 'not up' && stageRank(s) < stageRank(upTo));
 
 const FRUIT = ['not typed yet', 'allowed there', 'not where fruit is grown'] as const;
 
