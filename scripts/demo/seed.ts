@@ -11,8 +11,7 @@ import { nextOf } from '@/core/season/programme';
 import { NEW_PRODUCT, type TypedProduct } from '@/core/season/typed-application';
 import { isRateUnit, type AmountUnit } from '@/core/units/rate';
 import type { Actor } from '@/data/actor';
-import { USUAL_CROSSINGS } from '@/data/crossings';
-import { USUAL_GATE_RULES } from '@/data/gate-rules';
+import { addUsualHouse } from '@/data/house';
 import { siteName, zonesOf } from '@/data/lawns';
 import { addEquipment, addLicence, addLift } from '@/data/resources';
 import { addProduct, labelsOf } from '@/data/products';
@@ -73,23 +72,7 @@ async function writeHouse(): Promise<string> {
   const stationId = nextId();
   await inOrganisation(lead, async (db) => {
     await db.insert(schema.clock).values({ orgId: ORG.id, now: morningOf(START_OF_SEASON) });
-    await db.insert(schema.houseRule).values({
-      orgId: ORG.id,
-      crossings: USUAL_CROSSINGS,
-      gates: { ...USUAL_GATE_RULES, state: DEMO_STATE, calibrationDays: 120 },
-      windLimitMph: '10',
-      windCautionMph: '7',
-      workFromHour: 7,
-      workToHour: 18,
-      calmHours: 3,
-      leadDays: 42,
-      spacingLeastDays: 56,
-      spacingMostDays: 84,
-      carrierGalPer1000: '1',
-      tankGal: '4',
-      scaleStepG: '1',
-      jugStepFlOz: '0.25',
-    });
+    await addUsualHouse(db, ORG.id, { state: DEMO_STATE, calibrationDays: 120 });
     await db.insert(schema.station).values({
       id: stationId,
       orgId: ORG.id,

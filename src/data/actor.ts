@@ -16,6 +16,7 @@ export const PERMISSIONS = {
   record: 'record work, readings and what was seen',
   plan: 'plan applications and change lawns',
   'change the house': 'change house rules, labels, licences, equipment and shared lists',
+  'manage people': 'invite people and say what they may do',
   'use the interface': 'make tokens for the HTTP interface',
   'turn the clock': 'turn the demo clock',
 } as const;
@@ -23,7 +24,7 @@ export type Permission = keyof typeof PERMISSIONS;
 
 /** Each role's permissions: the one place where they differ. */
 export const MAY: Record<Role, readonly Permission[]> = {
-  lead: ['see', 'record', 'plan', 'change the house', 'use the interface', 'turn the clock'],
+  lead: ['see', 'record', 'plan', 'change the house', 'manage people', 'use the interface', 'turn the clock'],
   technician: ['see', 'record', 'plan', 'use the interface', 'turn the clock'],
   viewer: ['see'],
 };

@@ -5,7 +5,7 @@ import type { Litres, LitresPerHectare } from '@/core/units/quantity';
 import { rateOf, type VolumeRate } from '@/core/units/rate';
 import { L_PER_FL_OZ, L_PER_GAL, fromMilesPerHour } from '@/core/units/trade';
 import type { Transaction } from './connection';
-import { crossingsFrom, readCrossings, type StoredCrossings } from './crossings';
+import { USUAL_CROSSINGS, crossingsFrom, readCrossings, type StoredCrossings } from './crossings';
 import { gateRulesFrom, rulesFrom, type StoredGateRules } from './gate-rules';
 import { fromNumeric } from './numbers';
 import { and, eq } from 'drizzle-orm';
@@ -70,4 +70,20 @@ export async function writeHouse(
     .where(and(eq(houseRule.orgId, orgId), eq(of, seen)))
     .returning({ version: of });
   return row?.version ?? null;
+}
+
+/** House rules as they are usual: common practice, each the house's to change. */
+export async function addUsualHouse(
+  db: Transaction,
+  orgId: string,
+  gates: Partial<StoredGateRules> = {},
+): Promise<void> {
+  await db.insert(houseRule).values({
+    orgId,
+    crossings: USUAL_CROSSINGS,
+    gates: gateRulesFrom(gates),
+    ...{ windLimitMph: '10', windCautionMph: '7', workFromHour: 7, workToHour: 18, calmHours: 3 },
+    ...{ leadDays: 42, spacingLeastDays: 56, spacingMostDays: 84 },
+    ...{ carrierGalPer1000: '1', tankGal: '4', scaleStepG: '1', jugStepFlOz: '0.25' },
+  });
 }

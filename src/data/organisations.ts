@@ -1,5 +1,5 @@
 import 'server-only';
-import { and, asc, eq, ne } from 'drizzle-orm';
+import { and, asc, eq, isNull, ne } from 'drizzle-orm';
 import type { Actor, Role } from './actor';
 import { signInDatabase } from './connection';
 import { member, organisation, user } from './schema';
@@ -16,7 +16,7 @@ export async function organisationIds(): Promise<string[]> {
   return (await signInDatabase().select({ id: organisation.id }).from(organisation)).map((o) => o.id);
 }
 
-/** Where a person belongs, and as what; null: nowhere. */
+/** Where a person works, and as what: of several companies the first joined. Null: nowhere, or not any more. */
 export async function membershipOf(
   userId: string,
 ): Promise<(Pick<Actor, 'orgId' | 'orgName' | 'timeZone'> & { role: Role }) | null> {
@@ -29,7 +29,8 @@ export async function membershipOf(
     })
     .from(member)
     .innerJoin(organisation, eq(organisation.id, member.orgId))
-    .where(eq(member.userId, userId))
+    .where(and(eq(member.userId, userId), isNull(member.endedAt)))
+    .orderBy(asc(member.joinedAt), asc(member.orgId))
     .limit(1);
   return row ?? null;
 }
@@ -40,7 +41,14 @@ export async function namesOf(orgId: string): Promise<string[]> {
     .select({ name: user.name })
     .from(member)
     .innerJoin(user, eq(user.id, member.userId))
-    .where(and(eq(member.orgId, orgId), ne(member.role, 'viewer')))
+    .where(and(eq(member.orgId, orgId), ne(member.role, 'viewer'), isNull(member.endedAt)))
     .orderBy(asc(user.name));
   return rows.map((r) => r.name);
+}
+
+export async function addOrganisation(
+  db: Pick<ReturnType<typeof signInDatabase>, 'insert'>,
+  row: Organisation,
+): Promise<void> {
+  await db.insert(organisation).values(row);
 }

@@ -34,11 +34,12 @@ const day = (name: string) => date(name, { mode: 'string' });
 // what columns hold, where the core has no list of it
 const PLACES = ['zone', 'spots', 'strip'] as const;
 const WINDOW_STATES = ['open', 'ajar', 'shut', 'never'] as const;
-const IMPORT_KINDS = ['readings', 'lawns'] as const;
+const IMPORT_KINDS = ['readings', 'lawns', 'weather'] as const;
 const IMPORT_STATUSES = ['checked', 'waiting', 'running', 'done', 'failed', 'undone'] as const;
 const TIE_KINDS = ['split', 'sequence'] as const;
 const MOVE_KINDS = ['in', 'out', 'count', 'correct', 'use'] as const;
 const DEGREES = ['F', 'C'] as const;
+const INVITATION_KINDS = ['first', 'person', 'password'] as const;
 const PROGRAMME_STATES = ['none', 'open', 'done', 'closed'] as const;
 
 /** The database takes no other word than these. */
@@ -55,6 +56,7 @@ export const user = pgTable('user', {
   email: text('email').notNull().unique(),
   emailVerified: boolean('email_verified').notNull().default(false),
   image: text('image'),
+  twoFactorEnabled: boolean('two_factor_enabled').notNull().default(false),
   createdAt: at('created_at').notNull().defaultNow(),
   updatedAt: at('updated_at').notNull().defaultNow(),
 });
@@ -107,6 +109,50 @@ export const verification = pgTable('verification', {
   updatedAt: at('updated_at').notNull().defaultNow(),
 });
 
+/** The second factor: a secret that an authenticator app shares, and codes for the day it is lost. Encrypted by the sign-in library. */
+export const twoFactor = pgTable(
+  'two_factor',
+  {
+    id: text('id').primaryKey(),
+    secret: text('secret').notNull(),
+    backupCodes: text('backup_codes').notNull(),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    verified: boolean('verified').notNull().default(true),
+    failedVerificationCount: integer('failed_verification_count').notNull().default(0),
+    lockedUntil: at('locked_until'),
+  },
+  (t) => [index('two_factor_user').on(t.userId)],
+);
+
+/**
+ * A one-time link: to begin a company, to join one, or to set a new password. Only the hash of its key is kept; read
+ * before an organisation is known.
+ */
+export const invitation = pgTable(
+  'invitation',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    kind: text('kind', { enum: INVITATION_KINDS }).notNull(),
+    hash: text('hash').notNull().unique(),
+    /** none for the first link of a server */
+    orgId: text('org_id').references(() => organisation.id),
+    /** whom it is for */
+    name: text('name').notNull().default(''),
+    email: text('email').notNull().default(''),
+    role: text('role', { enum: ['lead', 'technician', 'viewer'] }),
+    /** whose password is set anew */
+    userId: text('user_id').references(() => user.id, { onDelete: 'cascade' }),
+    madeBy: text('made_by').notNull(),
+    madeAt: at('made_at').notNull().defaultNow(),
+    expiresAt: at('expires_at').notNull(),
+    usedAt: at('used_at'),
+    takenBackAt: at('taken_back_at'),
+  },
+  (t) => [known('invitation_kind', t.kind, INVITATION_KINDS), index('invitation_org').on(t.orgId)],
+);
+
 export const rateLimit = pgTable('rate_limit', {
   id: text('id').primaryKey(),
   key: text('key').notNull().unique(),
@@ -131,6 +177,9 @@ export const member = pgTable(
       .notNull()
       .references(() => organisation.id),
     role: text('role', { enum: ['lead', 'technician', 'viewer'] }).notNull(),
+    joinedAt: at('joined_at').notNull().defaultNow(),
+    /** from then on the person may do nothing here; what was written stays under the name. Null: works here */
+    endedAt: at('ended_at'),
   },
   (t) => [primaryKey({ columns: [t.userId, t.orgId] })],
 );
@@ -207,10 +256,15 @@ export const station = pgTable(
     id: id(),
     orgId: orgId(),
     name: text('name').notNull(),
-    /** how the weather service calls it */
+    /** how the weather service calls it; empty: its weather comes by file */
     serviceKey: text('service_key').notNull(),
     /** degrees north: daylight and evaporation */
     latitude: figure('latitude').notNull().default('39'),
+    /** degrees east, and feet above the sea: the nearest station of a lawn. Null: not known */
+    longitude: figure('longitude'),
+    elevationFt: figure('elevation_ft'),
+    /** counts up when days behind the last one change: what was made of them is made anew */
+    weatherVersion: integer('weather_version').notNull().default(1),
     /** local standard time against UTC, all year */
     utcOffsetHours: integer('utc_offset_hours').notNull(),
     forecastIssuedOn: day('forecast_issued_on'),
@@ -234,8 +288,14 @@ export const weatherDay = pgTable(
     air: real('air').array().notNull(),
     rain: real('rain').array().notNull(),
     wind: real('wind').array().notNull(),
+    /** the file that brought it; null: a weather service */
+    importId: uuid('import_id'),
   },
-  (t) => [primaryKey({ columns: [t.stationId, t.day] }), fence('weather_day')],
+  (t) => [
+    primaryKey({ columns: [t.stationId, t.day] }),
+    fence('weather_day'),
+    index('weather_day_import').on(t.importId),
+  ],
 );
 
 /** The latest forecast of a station, hourly from the day it was issued on. */

@@ -50,7 +50,10 @@ export async function actorBehind(
     })
     .from(apiToken)
     .innerJoin(user, eq(user.id, apiToken.userId))
-    .innerJoin(member, and(eq(member.userId, apiToken.userId), eq(member.orgId, apiToken.orgId)))
+    .innerJoin(
+      member,
+      and(eq(member.userId, apiToken.userId), eq(member.orgId, apiToken.orgId), isNull(member.endedAt)),
+    )
     .innerJoin(organisation, eq(organisation.id, apiToken.orgId))
     .where(and(eq(apiToken.hash, hash), isNull(apiToken.revokedAt)));
   if (!row) return null;

@@ -5,7 +5,7 @@ import { ingredientRate, isHerbicide } from '@/core/products/label';
 import { inOrganisation } from '@/data/connection';
 import { zonesOf } from '@/data/lawns';
 import { labelsOf } from '@/data/products';
-import { peopleOf } from '@/server/house/people';
+import { peopleOf } from '@/server/people/names';
 import { board } from '@/server/programme/board';
 import { recordBook } from '@/server/records/view';
 import { actor, closeAll } from '../support/demo';

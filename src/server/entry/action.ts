@@ -2,7 +2,7 @@ import 'server-only';
 import type Joi from 'joi';
 import { Forbidden, type Actor } from '@/data/actor';
 import { againWhereCollided, isDatabaseGone } from '@/data/connection';
-import { refuse, type Outcome } from './outcome';
+import { done, refuse, type Outcome } from './outcome';
 import { DatabaseAway, findActor } from './session';
 
 /**
@@ -13,21 +13,45 @@ export function action<Input, T, More = never>(
   shape: Joi.ObjectSchema<Input>,
   run: (actor: Actor, input: Input) => Promise<Outcome<T, More>>,
 ): (raw: unknown) => Promise<Outcome<T, More>> {
+  return guarded(async (raw) => {
+    const actor = await findActor();
+    if (!actor) return refuse({ kind: 'signed-out' });
+    const input = checkedBy(shape, raw);
+    return input.ok ? againWhereCollided(() => run(actor, input.value)) : input;
+  });
+}
+
+/** The way in for somebody who is nobody yet and holds a one-time link: what it opens is for `run` to say. */
+export function openAction<Input, T, More = never>(
+  shape: Joi.ObjectSchema<Input>,
+  run: (input: Input) => Promise<Outcome<T, More>>,
+): (raw: unknown) => Promise<Outcome<T, More>> {
+  return guarded(async (raw) => {
+    const input = checkedBy(shape, raw);
+    return input.ok ? againWhereCollided(() => run(input.value)) : input;
+  });
+}
+
+function checkedBy<Input>(shape: Joi.ObjectSchema<Input>, raw: unknown): Outcome<Input> {
+  const checked = shape.validate(raw, { abortEarly: false, convert: false });
+  if (!checked.error) return done(checked.value);
+  return refuse({
+    kind: 'invalid',
+    issues: checked.error.details.map((d) => ({
+      field: d.path.join('.'),
+      problem: d.message,
+      remedy: 'Load the page again and send the form from there.',
+    })),
+  });
+}
+
+/** Turns trouble that passes into a refusal, and a bug into its number in the log. */
+function guarded<T, More>(
+  run: (raw: unknown) => Promise<Outcome<T, More>>,
+): (raw: unknown) => Promise<Outcome<T, More>> {
   return async (raw) => {
     try {
-      const actor = await findActor();
-      if (!actor) return refuse({ kind: 'signed-out' });
-      const checked = shape.validate(raw, { abortEarly: false, convert: false });
-      if (checked.error)
-        return refuse({
-          kind: 'invalid',
-          issues: checked.error.details.map((d) => ({
-            field: d.path.join('.'),
-            problem: d.message,
-            remedy: 'Load the page again and send the form from there.',
-          })),
-        });
-      return await againWhereCollided(() => run(actor, checked.value));
+      return await run(raw);
     } catch (error) {
       if (error instanceof DatabaseAway || isDatabaseGone(error)) return refuse({ kind: 'database-away' });
       if (error instanceof Forbidden) return refuse({ kind: 'forbidden', permission: error.permission });

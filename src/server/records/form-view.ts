@@ -20,7 +20,7 @@ import { applicationsOf } from '@/data/programme';
 import { labelsOf } from '@/data/products';
 import { recordOf } from '@/data/records';
 import { shelvesOf } from '@/data/stock';
-import { peopleOf } from '../house/people';
+import { peopleOf } from '../people/names';
 import type { ProductUsed, RecordInput } from './record-visit';
 
 /** A product that could have been put down, as far as the form asks. */

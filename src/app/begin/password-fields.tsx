@@ -1,0 +1,47 @@
+'use client';
+import type { Issue } from '@/core/units/parse';
+import { Labelled } from '@/ui/labelled';
+
+type Passwords = Readonly<{ password: string; again: string }>;
+
+/** A new password, twice. */
+export function PasswordFields({
+  typed,
+  onChange,
+  issue,
+}: Readonly<{
+  typed: Passwords;
+  onChange: (change: Partial<Passwords>) => void;
+  issue: (field: string) => Issue | undefined;
+}>) {
+  return (
+    <>
+      <Labelled
+        name="Password"
+        issue={issue('Password')}
+        hint="At least 12 signs. Four words that have nothing to do with each other are strong and easy to keep."
+      >
+        {(f) => (
+          <input
+            {...f}
+            type="password"
+            autoComplete="new-password"
+            value={typed.password}
+            onChange={(e) => onChange({ password: e.target.value })}
+          />
+        )}
+      </Labelled>
+      <Labelled name="Password again" issue={issue('Password again')}>
+        {(f) => (
+          <input
+            {...f}
+            type="password"
+            autoComplete="new-password"
+            value={typed.again}
+            onChange={(e) => onChange({ again: e.target.value })}
+          />
+        )}
+      </Labelled>
+    </>
+  );
+}

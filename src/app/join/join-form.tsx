@@ -1,0 +1,67 @@
+'use client';
+import { useState, useTransition } from 'react';
+import type { JoinInput, JoinLink } from '@/server/people/begin';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
+import { Labelled } from '@/ui/labelled';
+import { PasswordFields } from '../begin/password-fields';
+import { RefusalWords } from '../refusal-words';
+import { send } from '../send';
+
+export function JoinForm({
+  linkKey,
+  kind,
+  name,
+  joinAction,
+}: Readonly<{
+  linkKey: string;
+  kind: JoinLink['kind'];
+  name: string;
+  joinAction: (input: JoinInput) => Promise<Outcome<{ email: string }>>;
+}>) {
+  const [typed, setTyped] = useState({ name, password: '', again: '' });
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isSending, start] = useTransition();
+  const set = (change: Partial<typeof typed>) => setTyped({ ...typed, ...change });
+  const issue = (field: string) =>
+    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
+  return (
+    <form
+      className="mt-5 grid gap-3"
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        start(async () => {
+          const outcome = await send(joinAction, { ...typed, key: linkKey });
+          if (!outcome.ok) return setRefusal(outcome.refusal);
+          window.location.assign('/');
+          await new Promise(() => undefined);
+        });
+      }}
+    >
+      {kind === 'person' && (
+        <Labelled name="Your name" issue={issue('Your name')} hint="As it is to stand on records.">
+          {(f) => (
+            <input
+              {...f}
+              autoComplete="name"
+              value={typed.name}
+              onChange={(e) => set({ name: e.target.value })}
+            />
+          )}
+        </Labelled>
+      )}
+      <PasswordFields typed={typed} onChange={set} issue={issue} />
+      {refusal &&
+        (refusal.kind === 'gone' ? (
+          <p role="alert" className="border-l-4 border-clay bg-paper px-3 py-2">
+            This link has been used or replaced meanwhile. Ask your lead for a new one.
+          </p>
+        ) : (
+          <RefusalWords refusal={refusal} here="/" shown={['Your name', 'Password', 'Password again']} />
+        ))}
+      <button className="button button-loud" disabled={isSending}>
+        {isSending ? 'Saving…' : kind === 'person' ? 'Join and sign in' : 'Set the new password'}
+      </button>
+    </form>
+  );
+}

@@ -1,0 +1,204 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import type { Role } from '@/data/actor';
+import type { InviteInput, Invited, MemberInput, PeopleSheet } from '@/server/people/manage';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
+import { Labelled } from '@/ui/labelled';
+import { RefusalWords } from '../refusal-words';
+import { send } from '../send';
+
+type Props = Readonly<{
+  sheet: PeopleSheet;
+  /** who is looking */
+  me: string;
+  inviteAction: (input: InviteInput) => Promise<Outcome<Invited>>;
+  passwordLinkAction: (input: { userId: string }) => Promise<Outcome<Invited>>;
+  takeInvitationBackAction: (input: { id: string }) => Promise<Outcome<null>>;
+  changePersonAction: (input: MemberInput) => Promise<Outcome<null>>;
+}>;
+const ROLES = ['lead', 'technician', 'viewer'] as const;
+
+/** Who works here, who is invited, and a form for one more. */
+export function PeoplePanel({
+  sheet,
+  me,
+  inviteAction,
+  passwordLinkAction,
+  takeInvitationBackAction,
+  changePersonAction,
+}: Props) {
+  const router = useRouter();
+  const [typed, setTyped] = useState<InviteInput>({ name: '', email: '', role: 'technician' });
+  const [made, setMade] = useState<Invited | null>(null);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isBusy, start] = useTransition();
+  const run = <I, T>(to: (input: I) => Promise<Outcome<T>>, input: I, then: (value: T) => void = () => {}) =>
+    start(async () => {
+      setMade(null);
+      const outcome = await send(to, input);
+      if (!outcome.ok) return setRefusal(outcome.refusal);
+      setRefusal(null);
+      then(outcome.value);
+      router.refresh();
+    });
+  const issue = (field: string) =>
+    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
+  return (
+    <>
+      <ul className="mt-2">
+        {sheet.people.map((p) => (
+          <li
+            key={p.userId}
+            className={`flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-hair py-1 ${p.endedAt ? 'text-steel' : ''}`}
+          >
+            <span className="min-w-[14em] grow">
+              <b>{p.name}</b>
+              {p.userId === me && ' (you)'}
+              <span className="block text-[15px] text-steel">
+                {p.email}
+                {p.hasSecondFactor && ', second factor'}
+                {p.endedAt !== null && `, left ${dayWords(p.endedAt)}`}
+              </span>
+            </span>
+            {p.endedAt === null ? (
+              <>
+                <label className="flex items-center gap-2 font-cond">
+                  Role
+                  <select
+                    className="field w-auto md:min-h-[38px]"
+                    aria-label={`Role of ${p.name}`}
+                    disabled={isBusy}
+                    value={p.role}
+                    onChange={(e) =>
+                      run(changePersonAction, { userId: p.userId, to: e.target.value as Role })
+                    }
+                  >
+                    {ROLES.map((r) => (
+                      <option key={r}>{r}</option>
+                    ))}
+                  </select>
+                </label>
+                <button
+                  type="button"
+                  className="button py-0 md:min-h-[38px]"
+                  disabled={isBusy}
+                  onClick={() => run(passwordLinkAction, { userId: p.userId }, setMade)}
+                >
+                  Link to a new password
+                </button>
+                {p.userId !== me && (
+                  <button
+                    type="button"
+                    className="button py-0 md:min-h-[38px]"
+                    disabled={isBusy}
+                    onClick={() => run(changePersonAction, { userId: p.userId, to: 'ended' })}
+                  >
+                    End access
+                  </button>
+                )}
+              </>
+            ) : (
+              <button
+                type="button"
+                className="button py-0 md:min-h-[38px]"
+                disabled={isBusy}
+                onClick={() => run(changePersonAction, { userId: p.userId, to: 'back' })}
+              >
+                Let back in
+              </button>
+            )}
+          </li>
+        ))}
+        {sheet.waiting.map((w) => (
+          <li key={w.id} className="flex flex-wrap items-center gap-x-4 border-b border-hair py-1">
+            <span className="min-w-[14em] grow">
+              <b>{w.name || w.email}</b>
+              <span className="block text-[15px] text-steel">
+                {w.kind === 'person' ? `invited as ${w.role ?? ''}` : 'link to a new password'}, {w.email},
+                open until {dayWords(w.expiresAt)}
+              </span>
+            </span>
+            <button
+              type="button"
+              className="button py-0 md:min-h-[38px]"
+              disabled={isBusy}
+              onClick={() => run(takeInvitationBackAction, { id: w.id })}
+            >
+              Take the link back
+            </button>
+          </li>
+        ))}
+      </ul>
+      {made && <MadeLink made={made} />}
+      <form
+        className="mt-4 grid grid-cols-1 items-start gap-2 sm:grid-cols-[1fr_1fr_10em_auto]"
+        noValidate
+        aria-label="Invite somebody"
+        onSubmit={(e) => {
+          e.preventDefault();
+          run(inviteAction, typed, (value) => {
+            setTyped({ name: '', email: '', role: 'technician' });
+            setMade(value);
+          });
+        }}
+      >
+        <Labelled name="Name">
+          {(f) => (
+            <input {...f} value={typed.name} onChange={(e) => setTyped({ ...typed, name: e.target.value })} />
+          )}
+        </Labelled>
+        <Labelled name="E-mail" issue={issue('E-mail')}>
+          {(f) => (
+            <input
+              {...f}
+              type="email"
+              value={typed.email}
+              onChange={(e) => setTyped({ ...typed, email: e.target.value })}
+            />
+          )}
+        </Labelled>
+        <Labelled name="As">
+          {(f) => (
+            <select
+              {...f}
+              value={typed.role}
+              onChange={(e) => setTyped({ ...typed, role: e.target.value as Role })}
+            >
+              {ROLES.map((r) => (
+                <option key={r}>{r}</option>
+              ))}
+            </select>
+          )}
+        </Labelled>
+        <button className="button button-loud sm:mt-[25px]" disabled={isBusy}>
+          Make an invitation
+        </button>
+      </form>
+      {refusal && <RefusalWords refusal={refusal} here="/people" shown={['E-mail']} />}
+    </>
+  );
+}
+
+/** The link, shown this once. */
+function MadeLink({ made }: Readonly<{ made: Invited }>) {
+  return (
+    <div role="status" className="mt-4 border-l-4 border-moss bg-paper px-3 py-2">
+      <p>
+        For <b>{made.email}</b>, once, until {dayWords(made.expiresAt)}. It is shown only now:
+      </p>
+      <p className="mt-1 break-all font-mono text-[15px]" data-link>
+        {made.url}
+      </p>
+      <p className="mt-1 text-[15px] text-steel">
+        {made.letter.how === 'sent'
+          ? `A letter with it went to ${made.letter.detail}.`
+          : made.letter.how === 'outbox'
+            ? `A letter with it lies in the outbox folder: ${made.letter.detail}.`
+            : `No letter was sent (${made.letter.detail}): hand the link over yourself.`}
+      </p>
+    </div>
+  );
+}
+
+const dayWords = (at: Date) => at.toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });

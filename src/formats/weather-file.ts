@@ -1,0 +1,507 @@
+/**
+ * Weather from files: the public-domain daily station format (GHCN-Daily, as fixed-width .dly and as CSV by year), and
+ * tables of days or hours with named columns. What columns and units mean is said by a person and comes in as a mapping.
+ *
+ * Days come out whole, hour by hour, in the station's standard time. Short gaps are filled and named; a day that stays
+ * incomplete is left out and named. Layouts from memory of the published description.
+ */
+import { addDays, dayOf, isoDay, parseDay, type Day } from '@/core/calendar/day';
+import { hourlyOf } from '@/core/weather/daily';
+import type { HourlyWeather } from '@/core/weather/series';
+import { parseLoggerTime, readCsv, type LoggerFile, type RowProblem } from './logger-csv';
+
+export const WEATHER_FORMATS = ['dly', 'by-year', 'days', 'hours'] as const;
+export type WeatherFormat = (typeof WEATHER_FORMATS)[number];
+export const TEMPERATURE_UNITS = { C: '°C', F: '°F', tenthC: 'tenths of °C' } as const;
+export const WATER_UNITS = { mm: 'mm', in: 'in', tenthMm: 'tenths of mm' } as const;
+export const WIND_UNITS = {
+  'm/s': 'm/s',
+  mph: 'mph',
+  'km/h': 'km/h',
+  kn: 'kn',
+  'tenthM/s': 'tenths of m/s',
+} as const;
+
+/** Columns of a table; −1: there is none. Of days `min` and `max` are needed, of hours `air`. */
+export const WEATHER_COLUMNS = {
+  time: 'time or date',
+  min: 'lowest of the day',
+  max: 'highest of the day',
+  air: 'air temperature',
+  rain: 'rain or melted snow',
+  chance: 'chance of rain, %',
+  wind: 'wind, mean',
+} as const;
+export type WeatherColumn = keyof typeof WEATHER_COLUMNS;
+export const COLUMNS_OF: Readonly<Record<'days' | 'hours', readonly WeatherColumn[]>> = {
+  days: ['time', 'min', 'max', 'rain', 'chance', 'wind'],
+  hours: ['time', 'air', 'rain', 'chance', 'wind'],
+};
+const NEEDED: Readonly<Record<'days' | 'hours', readonly WeatherColumn[]>> = {
+  days: ['time', 'min', 'max', 'rain'],
+  hours: ['time', 'air', 'rain'],
+};
+
+export type WeatherMapping = Readonly<{
+  stationId: string;
+  format: WeatherFormat;
+  /** which station of a file that holds several; empty: the only one */
+  series: string;
+  /** read in the morning: the highest and the rain that stand under a date belong to the day before */
+  isReadInTheMorning: boolean;
+  dayFirst: boolean;
+  columns: Readonly<Record<WeatherColumn, number>>;
+  temperature: keyof typeof TEMPERATURE_UNITS;
+  water: keyof typeof WATER_UNITS;
+  windIn: keyof typeof WIND_UNITS;
+}>;
+
+/** Hours of one day; chance 0 to 1, null: not said. */
+export type DayOfWeather = Readonly<{
+  day: Day;
+  air: readonly number[];
+  rain: readonly number[];
+  wind: readonly number[];
+  chance: readonly number[] | null;
+}>;
+export type Stretch = Readonly<{ from: Day; to: Day }>;
+export type WeatherCheck = Readonly<{
+  days: readonly DayOfWeather[];
+  bad: readonly RowProblem[];
+  repeated: number;
+  /** days missing between the first and the last, both ends in it */
+  gaps: readonly Stretch[];
+  warnings: readonly string[];
+  /** stations in the file, where it names them */
+  stations: readonly string[];
+}>;
+
+/** FAO Irrigation and Drainage Paper 56 takes it where no wind is measured (from memory). */
+const USUAL_WIND = 2;
+/** A gap of so many days is filled on a straight line between its neighbours: common practice, no source. */
+const MOST_FILLED_DAYS = 3;
+const MOST_FILLED_HOURS = 3;
+/** Air temperatures outside have never been read on the ground by a thermometer. */
+const POSSIBLE_C = { least: -90, most: 60 };
+const MOST_RAIN_MM = 2000;
+const MOST_WIND = 110;
+const PROBLEM_MOST = 100_000;
+
+type DailyRow = { min?: number; max?: number; rain?: number; wind?: number; chance?: number };
+
+const celsiusOf = {
+  C: (v: number) => v,
+  F: (v: number) => ((v - 32) * 5) / 9,
+  tenthC: (v: number) => v / 10,
+};
+const mmOf = { mm: (v: number) => v, in: (v: number) => v * 25.4, tenthMm: (v: number) => v / 10 };
+const metresPerSecondOf = {
+  'm/s': (v: number) => v,
+  mph: (v: number) => v * 0.44704,
+  'km/h': (v: number) => v / 3.6,
+  kn: (v: number) => v * 0.514444,
+  'tenthM/s': (v: number) => v / 10,
+};
+
+/** What is missing in a mapping before a file can be looked through; empty: nothing. */
+export function missingColumns({
+  format,
+  columns,
+}: Pick<WeatherMapping, 'format' | 'columns'>): WeatherColumn[] {
+  return format === 'days' || format === 'hours' ? NEEDED[format].filter((c) => columns[c] < 0) : [];
+}
+
+/** A first guess of what kind of file it is; null: a table whose columns a person must name. */
+export function guessFormat(text: string): 'dly' | 'by-year' | null {
+  const line = text.slice(0, text.indexOf('\n') < 0 ? text.length : text.indexOf('\n')).trimEnd();
+  if (/^[A-Z0-9_-]{11}\d{6}[A-Z0-9]{4}[ -]/.test(line)) return 'dly';
+  if (/^[A-Z0-9_-]{11},\d{8},[A-Z0-9]{4},-?\d+/.test(line)) return 'by-year';
+  return null;
+}
+
+/** Reads a file by its mapping. @returns what is in it, or why it cannot be read at all */
+export function checkWeather(
+  text: string,
+  mapping: WeatherMapping,
+): Readonly<{ ok: true; check: WeatherCheck }> | Readonly<{ ok: false; problem: string }> {
+  if (mapping.format === 'dly') return { ok: true, check: checkDaily(readDly(text, mapping), mapping) };
+  if (mapping.format === 'by-year')
+    return { ok: true, check: checkDaily(readByYear(text, mapping), mapping) };
+  const read = readCsv(text);
+  if (!read.ok) return read;
+  const missing = missingColumns(mapping);
+  if (missing.length)
+    return {
+      ok: false,
+      problem: `No column is chosen for ${missing.map((c) => WEATHER_COLUMNS[c]).join(', ')}`,
+    };
+  return {
+    ok: true,
+    check:
+      mapping.format === 'days'
+        ? checkDaily(readDays(read.file, mapping), mapping)
+        : checkHours(read.file, mapping),
+  };
+}
+
+type Daily = Readonly<{
+  rows: ReadonlyMap<Day, DailyRow>;
+  bad: RowProblem[];
+  repeated: number;
+  doubted: number;
+  stations: readonly string[];
+}>;
+const ELEMENTS = { TMIN: 'min', TMAX: 'max', PRCP: 'rain', AWND: 'wind' } as const;
+type Element = keyof typeof ELEMENTS;
+const isElement = (name: string): name is Element => Object.hasOwn(ELEMENTS, name);
+
+/** Days gathered one figure at a time; the first of a repeated figure counts. */
+function gathering(mapping: WeatherMapping) {
+  const rows = new Map<Day, DailyRow>();
+  const bad: RowProblem[] = [];
+  let repeated = 0;
+  const shift = (key: keyof DailyRow) =>
+    mapping.isReadInTheMorning && (key === 'max' || key === 'rain') ? -1 : 0;
+  return {
+    rows,
+    bad,
+    repeated: () => repeated,
+    note(line: number, problem: string) {
+      if (bad.length < PROBLEM_MOST) bad.push({ line, problem });
+    },
+    put(line: number, day: Day, key: keyof DailyRow, value: number, words: string) {
+      const { least, most } =
+        key === 'rain'
+          ? { least: 0, most: MOST_RAIN_MM }
+          : key === 'wind'
+            ? { least: 0, most: MOST_WIND }
+            : key === 'chance'
+              ? { least: 0, most: 1 }
+              : POSSIBLE_C;
+      if (!Number.isFinite(value) || value < least || value > most)
+        return this.note(line, `${isoDay(day)}: ${words} is outside of anything possible. Check the unit.`);
+      const on = addDays(day, shift(key));
+      const row = rows.get(on) ?? {};
+      if (row[key] !== undefined) return void repeated++;
+      row[key] = value;
+      rows.set(on, row);
+    },
+  };
+}
+
+/** GHCN-Daily, fixed width: one line a station, month and element; tenths of °C, of mm, of m/s; −9999 is missing. */
+function readDly(text: string, mapping: WeatherMapping): Daily {
+  const into = gathering(mapping);
+  const stations = new Set<string>();
+  let doubted = 0;
+  text.split(/\r?\n/).forEach((line, i) => {
+    if (!line.trim()) return;
+    const head = /^([A-Z0-9_-]{11})(\d{4})(\d{2})([A-Z0-9]{4})/.exec(line);
+    const month = Number(head?.[3]);
+    if (!head || month < 1 || month > 12)
+      return into.note(i + 1, 'does not begin with station, year, month and element');
+    const [, station, year, , element] = head as unknown as [string, string, string, string, string];
+    stations.add(station);
+    if ((mapping.series && station !== mapping.series) || !isElement(element)) return;
+    const first = dayOf(Number(year), month, 1);
+    const days = dayOf(month === 12 ? Number(year) + 1 : Number(year), (month % 12) + 1, 1) - first;
+    for (let d = 0; d < days; d++) {
+      const at = 21 + d * 8;
+      const value = line.slice(at, at + 5).trim();
+      if (value === '' || value === '-9999') continue;
+      if (!/^-?\d+$/.test(value)) {
+        into.note(i + 1, `${isoDay(addDays(first, d))}: "${value}" is no figure`);
+        continue;
+      }
+      // a value that failed one of the archive's own checks is left out
+      if ((line[at + 6] ?? ' ') !== ' ') doubted++;
+      else into.put(i + 1, addDays(first, d), ELEMENTS[element], Number(value) / 10, `${element} ${value}`);
+    }
+  });
+  return { rows: into.rows, bad: into.bad, repeated: into.repeated(), doubted, stations: [...stations] };
+}
+
+/** GHCN-Daily by year: station, yyyymmdd, element, value, measurement flag, quality flag, source flag, time; no header. */
+function readByYear(text: string, mapping: WeatherMapping): Daily {
+  const into = gathering(mapping);
+  const stations = new Set<string>();
+  let doubted = 0;
+  text.split(/\r?\n/).forEach((line, i) => {
+    if (!line.trim()) return;
+    const [station = '', date = '', element = '', value = '', , quality = ''] = line
+      .split(',')
+      .map((c) => c.trim());
+    const day = /^\d{8}$/.test(date)
+      ? parseDay(`${date.slice(0, 4)}-${date.slice(4, 6)}-${date.slice(6)}`)
+      : null;
+    if (day === null) return into.note(i + 1, `"${date.slice(0, 20)}" is no date as yyyymmdd`);
+    stations.add(station);
+    if ((mapping.series && station !== mapping.series) || !isElement(element)) return;
+    if (!/^-?\d+$/.test(value)) return into.note(i + 1, `"${value.slice(0, 20)}" is no figure`);
+    if (value === '-9999') return;
+    if (quality !== '') doubted++;
+    else into.put(i + 1, day, ELEMENTS[element], Number(value) / 10, `${element} ${value}`);
+  });
+  return { rows: into.rows, bad: into.bad, repeated: into.repeated(), doubted, stations: [...stations] };
+}
+
+const NO_FIGURE = /^(|-|--|na|n\/a|null|nan|m|-9999(\.0+)?)$/i;
+/** A cell as a figure; null: empty, or marked as missing; undefined: no figure. A trace of rain is none that counts. */
+function cellOf(cells: readonly string[], column: number): number | null | undefined {
+  const text = column < 0 ? '' : (cells[column] ?? '').trim();
+  if (NO_FIGURE.test(text)) return null;
+  if (/^t$/i.test(text)) return 0;
+  return /^[+-]?(\d+\.?\d*|\.\d+)$/.test(text) ? Number(text) : undefined;
+}
+
+function readDays({ rows }: LoggerFile, mapping: WeatherMapping): Daily {
+  const { columns } = mapping;
+  const into = gathering(mapping);
+  const temperature = celsiusOf[mapping.temperature];
+  const as: Readonly<Partial<Record<WeatherColumn, (v: number) => number>>> = {
+    ...{ min: temperature, max: temperature, rain: mmOf[mapping.water] },
+    ...{ wind: metresPerSecondOf[mapping.windIn], chance: (v) => v / 100 },
+  };
+  rows.forEach((cells, i) => {
+    const line = i + 2;
+    const text = cells[columns.time] ?? '';
+    const compact = /^(\d{4})(\d{2})(\d{2})$/.exec(text);
+    const day = compact
+      ? parseDay(compact.slice(1).join('-'))
+      : dayOfTime(parseLoggerTime(text, mapping.dayFirst)?.ms ?? null);
+    if (day === null) return into.note(line, `"${text.slice(0, 40)}" is no date`);
+    for (const key of ['min', 'max', 'rain', 'wind', 'chance'] as const) {
+      const value = cellOf(cells, columns[key]);
+      if (value === undefined)
+        into.note(line, `${isoDay(day)}: "${(cells[columns[key]] ?? '').slice(0, 20)}" is no figure`);
+      else if (value !== null) into.put(line, day, key, as[key]!(value), `${WEATHER_COLUMNS[key]} ${value}`);
+    }
+  });
+  return { rows: into.rows, bad: into.bad, repeated: into.repeated(), doubted: 0, stations: [] };
+}
+
+const dayOfTime = (ms: number | null): Day | null =>
+  ms === null ? null : (Math.floor(ms / 86_400_000) as Day);
+
+/** Whole days of what was gathered by the day. */
+function checkDaily(
+  { rows, bad, repeated, doubted, stations }: Daily,
+  mapping: WeatherMapping,
+): WeatherCheck {
+  const warnings: string[] = [];
+  const known = [...rows.keys()].filter(
+    (d) => rows.get(d)!.min !== undefined && rows.get(d)!.max !== undefined,
+  );
+  known.sort((a, b) => a - b);
+  const crossed = known.filter((d) => rows.get(d)!.min! > rows.get(d)!.max!);
+  for (const d of crossed)
+    bad.push({
+      line: 0,
+      problem: `${isoDay(d)}: the lowest, ${show(rows.get(d)!.min!)} °C, is above the highest, ${show(rows.get(d)!.max!)} °C`,
+    });
+  const good = known.filter((d) => !crossed.includes(d));
+  const { filled, gaps } = fillDays(good, rows);
+  const spans = runsOf(filled.map((f) => f.day));
+  const at = new Map(filled.map((f) => [f.day, f]));
+  const days = spans.flatMap(({ from, to }) => {
+    const list = Array.from({ length: to - from + 1 }, (_, i) => at.get(addDays(from, i))!);
+    const column = (of: (f: Filled) => number) => Float64Array.from(list, of);
+    const hourly = hourlyOf({
+      from,
+      ...{ min: column((f) => f.min), max: column((f) => f.max), rain: column((f) => f.rain ?? 0) },
+      wind: column((f) => f.wind ?? USUAL_WIND),
+    });
+    return daysOf(hourly, (d) => {
+      const { chance } = list[d]!;
+      return chance === null ? null : Array.from({ length: 24 }, () => chance);
+    });
+  });
+  const count = (n: number, one: string) => `${n.toLocaleString('en-US')} ${one}${n === 1 ? '' : 's'}`;
+  const made = filled.filter((f) => f.isMade).length;
+  if (made)
+    warnings.push(
+      `${count(made, 'day')} missing in gaps of up to ${MOST_FILLED_DAYS} days: filled between their neighbours.`,
+    );
+  const dry = filled.filter((f) => f.rain === null).length;
+  if (dry) warnings.push(`No rain figure on ${count(dry, 'day')}: taken as none.`);
+  const still = filled.filter((f) => f.wind === null).length;
+  if (still)
+    warnings.push(
+      `No wind on ${count(still, 'day')}: taken as ${USUAL_WIND} m/s, as is usual where none is measured.`,
+    );
+  if (doubted)
+    warnings.push(`${count(doubted, 'figure')} had failed a check of the archive and are left out.`);
+  if (mapping.isReadInTheMorning)
+    warnings.push('Read in the morning: highs and rain are booked on the day before.');
+  if (stations.length > 1 && !mapping.series)
+    warnings.push(
+      `The file holds ${stations.length} stations: ${stations.slice(0, 5).join(', ')}. The first figure of each day counts; choose one.`,
+    );
+  return { days, bad, repeated, gaps, warnings, stations };
+}
+
+const show = (celsius: number) => celsius.toFixed(1);
+
+type Filled = Readonly<{
+  day: Day;
+  min: number;
+  max: number;
+  rain: number | null;
+  wind: number | null;
+  chance: number | null;
+  isMade: boolean;
+}>;
+
+/** Short gaps on a straight line between their neighbours; longer ones stay, and are named. */
+function fillDays(
+  known: readonly Day[],
+  rows: ReadonlyMap<Day, DailyRow>,
+): Readonly<{ filled: Filled[]; gaps: Stretch[] }> {
+  const filled: Filled[] = [];
+  const gaps: Stretch[] = [];
+  known.forEach((day, i) => {
+    const before = i > 0 ? known[i - 1]! : null;
+    const missing = before === null ? 0 : day - before - 1;
+    if (missing > MOST_FILLED_DAYS) gaps.push({ from: addDays(before!, 1), to: addDays(day, -1) });
+    else
+      for (let k = 1; k <= missing; k++) {
+        const on = addDays(before!, k);
+        const share = k / (missing + 1);
+        const [a, b] = [rows.get(before!)!, rows.get(day)!];
+        const own = rows.get(on);
+        filled.push({
+          day: on,
+          min: a.min! + (b.min! - a.min!) * share,
+          max: a.max! + (b.max! - a.max!) * share,
+          ...{ rain: own?.rain ?? null, wind: own?.wind ?? null, chance: own?.chance ?? null, isMade: true },
+        });
+      }
+    const { min, max, rain, wind, chance } = rows.get(day)!;
+    filled.push({
+      ...{ day, min: min!, max: max!, isMade: false },
+      ...{ rain: rain ?? null, wind: wind ?? null, chance: chance ?? null },
+    });
+  });
+  return { filled, gaps };
+}
+
+/** Stretches of days that follow each other, both ends in it. */
+function runsOf(days: readonly Day[]): Stretch[] {
+  const runs: { from: Day; to: Day }[] = [];
+  for (const day of days) {
+    const last = runs.at(-1);
+    if (last && day === last.to + 1) last.to = day;
+    else runs.push({ from: day, to: day });
+  }
+  return runs;
+}
+
+function daysOf(w: HourlyWeather, chanceOn: (index: number) => number[] | null): DayOfWeather[] {
+  const hours = (of: Float64Array, d: number) => Array.from(of.subarray(d * 24, d * 24 + 24));
+  return Array.from({ length: w.air.length / 24 }, (_, d) => ({
+    ...{ day: addDays(w.from, d), air: hours(w.air, d), rain: hours(w.rain, d), wind: hours(w.wind, d) },
+    chance: chanceOn(d),
+  }));
+}
+
+type HourRow = Readonly<{ air: number; rain: number | null; wind: number | null; chance: number | null }>;
+
+/** Whole days of a table of hours: each day needs its 24, of which up to three in a row may be filled. */
+function checkHours({ rows }: LoggerFile, mapping: WeatherMapping): WeatherCheck {
+  const { columns } = mapping;
+  const bad: RowProblem[] = [];
+  const at = new Map<number, HourRow>();
+  let repeated = 0;
+  rows.forEach((cells, i) => {
+    const line = i + 2;
+    const text = cells[columns.time] ?? '';
+    const time = parseLoggerTime(text, mapping.dayFirst);
+    if (!time) return void bad.push({ line, problem: `"${text.slice(0, 40)}" is no time` });
+    if (time.offset !== null)
+      return void bad.push({
+        line,
+        problem: `${text} names an offset from UTC: times must be the station's standard time`,
+      });
+    const hour = Math.floor(time.ms / 3_600_000);
+    const [air, rain, wind, chance] = (['air', 'rain', 'wind', 'chance'] as const).map((key) =>
+      cellOf(cells, columns[key]),
+    );
+    if (air === undefined || rain === undefined || wind === undefined || chance === undefined)
+      return void bad.push({ line, problem: `${text}: a cell is no figure` });
+    if (air === null) return void bad.push({ line, problem: `${text}: the air temperature is missing` });
+    if (at.has(hour)) return void repeated++;
+    const row: HourRow = {
+      air: celsiusOf[mapping.temperature](air),
+      rain: rain === null ? null : mmOf[mapping.water](rain!),
+      wind: wind === null ? null : metresPerSecondOf[mapping.windIn](wind!),
+      chance: chance === null ? null : chance! / 100,
+    };
+    const isPossible =
+      row.air >= POSSIBLE_C.least &&
+      row.air <= POSSIBLE_C.most &&
+      (row.rain ?? 0) >= 0 &&
+      (row.rain ?? 0) <= MOST_RAIN_MM &&
+      (row.wind ?? 0) >= 0 &&
+      (row.wind ?? 0) <= MOST_WIND &&
+      (row.chance ?? 0) >= 0 &&
+      (row.chance ?? 0) <= 1;
+    if (!isPossible)
+      return void bad.push({
+        line,
+        problem: `${text}: a figure is outside of anything possible. Check the unit.`,
+      });
+    at.set(hour, row);
+  });
+  const hours = [...at.keys()].sort((a, b) => a - b);
+  let made = 0;
+  for (let i = 1; i < hours.length; i++) {
+    const [from, to] = [hours[i - 1]!, hours[i]!];
+    const missing = to - from - 1;
+    if (missing < 1 || missing > MOST_FILLED_HOURS) continue;
+    const [a, b] = [at.get(from)!.air, at.get(to)!.air];
+    for (let k = 1; k <= missing; k++, made++)
+      at.set(from + k, { air: a + ((b - a) * k) / (missing + 1), rain: null, wind: null, chance: null });
+  }
+  const days: DayOfWeather[] = [];
+  const first = Math.floor((hours[0] ?? 0) / 24);
+  const last = Math.floor((hours.at(-1) ?? -1) / 24);
+  const short: Day[] = [];
+  let noRain = 0;
+  let noWind = 0;
+  for (let d = first; d <= last; d++) {
+    const of = Array.from({ length: 24 }, (_, h) => at.get(d * 24 + h));
+    const whole = of.filter((r) => r !== undefined);
+    if (whole.length < 24) {
+      if (whole.length) short.push(d as Day);
+      continue;
+    }
+    noRain += whole.filter((r) => r.rain === null).length;
+    noWind += whole.filter((r) => r.wind === null).length;
+    days.push({
+      day: d as Day,
+      air: whole.map((r) => r.air),
+      rain: whole.map((r) => r.rain ?? 0),
+      wind: whole.map((r) => r.wind ?? USUAL_WIND),
+      chance: whole.every((r) => r.chance === null)
+        ? null
+        : whole.map((r) => r.chance ?? ((r.rain ?? 0) > 0 ? 1 : 0)),
+    });
+  }
+  const runs = runsOf(days.map((d) => d.day));
+  const gaps = runs.slice(1).map((r, i) => ({ from: addDays(runs[i]!.to, 1), to: addDays(r.from, -1) }));
+  const warnings: string[] = [];
+  if (made)
+    warnings.push(
+      `${made} missing hours in gaps of up to ${MOST_FILLED_HOURS}: filled between their neighbours.`,
+    );
+  if (short.length)
+    warnings.push(
+      `${short.length} days have less than 24 hours and are left out: ${short.slice(0, 5).map(isoDay).join(', ')}${short.length > 5 ? ', …' : ''}.`,
+    );
+  if (noRain) warnings.push(`No rain figure in ${noRain.toLocaleString('en-US')} hours: taken as none.`);
+  if (noWind)
+    warnings.push(
+      `No wind in ${noWind.toLocaleString('en-US')} hours: taken as ${USUAL_WIND} m/s, as is usual where none is measured.`,
+    );
+  return { days, bad, repeated, gaps, warnings, stations: [] };
+}

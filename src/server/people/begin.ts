@@ -1,0 +1,132 @@
+/** What somebody with a one-time link may do before there is a person: begin a company, join one, set a new password. */
+import 'server-only';
+import { hashPassword } from 'better-auth/crypto';
+import Joi from 'joi';
+import { IANAZone } from 'luxon';
+import { inOrganisation, signInDatabase } from '@/data/connection';
+import { addUsualHouse } from '@/data/house';
+import { useUp, type Invitation } from '@/data/invitations';
+import { addOrganisation, organisationOf } from '@/data/organisations';
+import { addPerson, endSessions, hasAccount, setPassword } from '@/data/people';
+import type { Issue } from '@/core/units/parse';
+import { done, refuse, type Outcome } from '@/server/entry/outcome';
+import { passwordIssues } from '@/server/entry/passwords';
+import { invitationBehind } from './links';
+
+const text = (most: number) => Joi.string().allow('').max(most).required();
+const EMAIL = /^[^\s@]+@[^\s@]+\.[^\s@]+$/;
+
+export const emailIssue = (email: string): Issue | null =>
+  EMAIL.test(email) && email.length <= 254
+    ? null
+    : {
+        field: 'E-mail',
+        problem: email ? `E-mail "${email.slice(0, 60)}" is no address` : 'E-mail is missing',
+        remedy: 'Type one like name@company.example.',
+      };
+const missing = (field: string, remedy: string): Issue => ({ field, problem: `${field} is missing`, remedy });
+
+export type BeginInput = Readonly<{
+  key: string;
+  company: string;
+  timeZone: string;
+  name: string;
+  email: string;
+  password: string;
+  again: string;
+}>;
+export const beginShape = Joi.object<BeginInput>({
+  ...{ key: text(100), company: text(100), timeZone: text(60), name: text(100), email: text(254) },
+  ...{ password: text(1000), again: text(1000) },
+}).required();
+
+/** A company, its house rules as they are usual, and its first lead. The link is used up. */
+export async function beginCompany(t: BeginInput): Promise<Outcome<{ email: string }>> {
+  const now = new Date();
+  const link = await invitationBehind(t.key, now);
+  if (link?.kind !== 'first') return refuse({ kind: 'gone' });
+  const [company, name, email] = [t.company.trim(), t.name.trim(), t.email.trim()];
+  const issues: Issue[] = [];
+  if (!company) issues.push(missing('Company', 'Type its name as it stands on records.'));
+  if (!IANAZone.isValidZone(t.timeZone))
+    issues.push({
+      field: 'Time zone',
+      problem: t.timeZone ? `Time zone "${t.timeZone}" is not known` : 'Time zone is missing',
+      remedy: 'Choose the one in which the lawns lie.',
+    });
+  if (!name) issues.push(missing('Your name', 'Type it as it is to stand on records.'));
+  const address = emailIssue(email);
+  if (address) issues.push(address);
+  issues.push(...passwordIssues(t.password, t.again, [company, name, email]));
+  if (issues.length) return refuse({ kind: 'invalid', issues });
+  const passwordHash = await hashPassword(t.password);
+  const orgId = crypto.randomUUID();
+  return inOrganisation({ orgId }, async (db) => {
+    if (!(await useUp(link.id, now, db))) return refuse({ kind: 'gone' });
+    if (await hasAccount(email, db)) return taken(email);
+    await addOrganisation(db, { id: orgId, name: company, timeZone: t.timeZone });
+    await addPerson(db, { name, email, passwordHash, orgId, role: 'lead' });
+    await addUsualHouse(db, orgId);
+    return done({ email });
+  });
+}
+
+const taken = (email: string) =>
+  refuse({
+    kind: 'invalid',
+    issues: [
+      {
+        field: 'E-mail',
+        problem: `${email} has an account on this server already`,
+        remedy: 'Sign in with it, or take another address.',
+      },
+    ],
+  });
+
+/** What a link to join or to a new password says of itself. */
+export type JoinLink = Readonly<{
+  kind: 'person' | 'password';
+  company: string;
+  name: string;
+  email: string;
+  role: Invitation['role'];
+}>;
+export async function joinLink(key: string): Promise<JoinLink | null> {
+  const link = await invitationBehind(key);
+  if (!link?.orgId || link.kind === 'first') return null;
+  const company = await organisationOf(link.orgId);
+  return (
+    company && { kind: link.kind, company: company.name, name: link.name, email: link.email, role: link.role }
+  );
+}
+
+export type JoinInput = Readonly<{ key: string; name: string; password: string; again: string }>;
+export const joinShape = Joi.object<JoinInput>({
+  ...{ key: text(100), name: text(100), password: text(1000), again: text(1000) },
+}).required();
+
+/** Makes the invited person, or sets the new password and ends that person's sessions. The link is used up. */
+export async function join(t: JoinInput): Promise<Outcome<{ email: string }>> {
+  const now = new Date();
+  const link = await invitationBehind(t.key, now);
+  const company = link?.orgId ? await organisationOf(link.orgId) : null;
+  if (!link || !company || link.kind === 'first') return refuse({ kind: 'gone' });
+  const name = t.name.trim();
+  const issues: Issue[] = [];
+  if (link.kind === 'person' && !name)
+    issues.push(missing('Your name', 'Type it as it is to stand on records.'));
+  issues.push(...passwordIssues(t.password, t.again, [company.name, name || link.name, link.email]));
+  if (issues.length) return refuse({ kind: 'invalid', issues });
+  const passwordHash = await hashPassword(t.password);
+  return signInDatabase().transaction(async (db) => {
+    if (!(await useUp(link.id, now, db))) return refuse({ kind: 'gone' });
+    if (link.kind === 'password') {
+      await setPassword(db, link.userId!, passwordHash);
+      await endSessions(link.userId!, { butToken: null }, db);
+      return done({ email: link.email });
+    }
+    if (await hasAccount(link.email, db)) return taken(link.email);
+    await addPerson(db, { name, email: link.email, passwordHash, orgId: company.id, role: link.role! });
+    return done({ email: link.email });
+  });
+}
