@@ -166,9 +166,19 @@ try {
     const copy = await seedOnce(`iron_gate_seed${suffix}`, devices.env);
     const demoFor = (folder, story) => copy(`iron_gate_${folder}_${story}${suffix}`);
     // copies are made one after the other: a template that is being copied takes no second copy
+    // the story that begins a company has an empty database and no service
+    const emptyFor = async (story) => {
+      const { prepareDatabase } = await import('./lib/database.mjs');
+      const name = `iron_gate_empty_${story}${suffix}`;
+      const login = path.join(DATA, `test-login-${name}.json`);
+      databases.push([name, login]);
+      const { ownerUrl: _, ...env } = await prepareDatabase(adminUrl, name, login);
+      return { ...env, WEATHER_URL: '', SOIL_URL: '', IRON_GATE_OUTBOX: path.join(root, 'outbox') };
+    };
     const prepared = async (folder) => {
       const list = [];
-      for (const story of stories(folder)) list.push({ story, env: await demoFor(folder, story) });
+      for (const story of stories(folder))
+        list.push({ story, env: await (story === 'company' ? emptyFor(story) : demoFor(folder, story)) });
       return list;
     };
     if (wants('data'))

@@ -81,9 +81,24 @@ export function household(stateFile) {
     return { url, env: { WEATHER_URL: url, SOIL_URL: soilUrl }, child: started.child };
   }
 
-  /** A worker of the queue. Any number may run. */
+  let isStopping = false;
+  /** A worker of the queue, begun again where it ends by itself. Any number may run. */
   function worker(env, options) {
-    return start('the worker', [...TSX, 'scripts/worker.ts'], { ...env, IRON_GATE_WORKER: '1' }, options);
+    const begin = () => {
+      const started = start(
+        'the worker',
+        [...TSX, 'scripts/worker.ts'],
+        { ...env, IRON_GATE_WORKER: '1' },
+        options,
+      );
+      started.child.on('exit', (code) => {
+        if (isStopping) return;
+        console.error(`The worker ended (exit ${code}): it is begun again in 2 s`);
+        setTimeout(() => isStopping || begin(), 2000);
+      });
+      return started;
+    };
+    return begin();
   }
 
   async function app(port, env, options) {
@@ -94,7 +109,7 @@ export function household(stateFile) {
       {
         PORT: String(port),
         HOSTNAME: '127.0.0.1',
-        BETTER_AUTH_URL: `http://localhost:${port}`,
+        BETTER_AUTH_URL: process.env.BETTER_AUTH_URL ?? `http://localhost:${port}`,
         NEXT_TELEMETRY_DISABLED: '1',
         NODE_ENV: 'production',
         ...env,
@@ -106,6 +121,7 @@ export function household(stateFile) {
   }
 
   async function stop() {
+    isStopping = true;
     await Promise.all(
       children.map(async (child) => {
         if (child.ended !== undefined) return;

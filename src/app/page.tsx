@@ -79,7 +79,16 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
             </section>
           );
         })}
-      {lines === 0 && (
+      {lines === 0 && finished === 0 && unplanned === 0 && (
+        <p className="mt-6 text-lg">
+          No lawn yet.{' '}
+          <Link href="/setup" className="font-semibold">
+            Setting up
+          </Link>{' '}
+          says what comes next.
+        </p>
+      )}
+      {lines === 0 && finished + unplanned > 0 && (
         <p className="mt-6 text-lg">
           Nothing is planned yet. Open a lawn under <Link href="/lawns">Lawns</Link> and choose a product: the
           gates show on which days it may go down.

@@ -1,8 +1,8 @@
 import 'server-only';
-import { asc, eq, inArray, sql, type SQL } from 'drizzle-orm';
+import { asc, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import type { Transaction } from './connection';
-import { savedFilter, zone } from './schema';
+import { lawn, savedFilter, zone } from './schema';
 import { dayFrom } from './weather';
 
 /** What a list of zones is asked for. Every word must stand somewhere: customer, address, zone, turf, notes, weeds. */
@@ -168,3 +168,12 @@ export async function writeFilter(
 }
 export const removeFilter = (db: Transaction, id: string) =>
   db.delete(savedFilter).where(eq(savedFilter.id, id));
+
+/** Lawns that are not closed. */
+export async function lawnCount(db: Transaction): Promise<number> {
+  const [row] = await db
+    .select({ n: sql<number>`count(*)::int` })
+    .from(lawn)
+    .where(isNull(lawn.closedOn));
+  return row?.n ?? 0;
+}

@@ -287,3 +287,8 @@ export async function placeOfLawn(
 
 /** "14 Quarry Lane · front" */
 export const siteName = (z: Pick<ZoneOnLawn, 'address' | 'name'>): string => `${z.address} · ${z.name}`;
+
+export async function hasLawn(db: Transaction, lawnId: string): Promise<boolean> {
+  const rows = await db.select({ id: lawn.id }).from(lawn).where(eq(lawn.id, lawnId));
+  return rows.length > 0;
+}

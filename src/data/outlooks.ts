@@ -38,7 +38,14 @@ import { groupBy } from './group';
 import type { ZoneOnLawn } from './lawns';
 import { observationsOf, readingsForFilter } from './readings';
 import { metReadings, outlook } from './schema';
-import { PAST_YEARS, forecastFrom, observedWeather, stationsOf, storedForecast } from './weather';
+import {
+  PAST_YEARS,
+  forecastFrom,
+  observedWeather,
+  stationsOf,
+  storedForecast,
+  weatherVersionOf,
+} from './weather';
 
 /** Changes when the model does: what was computed by an older one is computed again. */
 const MODEL = 'ground-5';
@@ -62,7 +69,8 @@ async function weatherFor(db: Transaction, stationId: string, today: Day, depth:
   const observedTo = addDays(observed.from, daysIn(observed));
   // weather that stops short of today (the service is away): the forecast on file bridges the gap where it can
   const start = Math.min(today, observedTo) as Day;
-  const inputs = [MODEL, today, observed.from, observedTo, stored?.from ?? 'none', depth].join('|');
+  const version = await weatherVersionOf(db, stationId);
+  const inputs = [MODEL, today, observed.from, observedTo, version, stored?.from ?? 'none', depth].join('|');
   return { observed, forecast: forecastFrom(stored, start), start, inputs };
 }
 type Weather = NonNullable<Awaited<ReturnType<typeof weatherFor>>>;

@@ -11,7 +11,7 @@ import { inShort, pastYearsKey, pastYearsOf, type PastOdds } from '@/core/gates/
 import { daysIn } from '@/core/weather/series';
 import type { Transaction } from './connection';
 import { outlook } from './schema';
-import { observedWeather } from './weather';
+import { observedWeather, weatherVersionOf } from './weather';
 
 /** Changes when the gates of the weather do. */
 const MODEL = 'past-1';
@@ -49,7 +49,8 @@ export async function keepPastOdds(
 ): Promise<void> {
   const observed = await observedWeather(db, stationId);
   if (!observed) return;
-  const inputs = `${MODEL}|${observed.from}|${yearOf(addDays(observed.from, daysIn(observed) - 1))}`;
+  const version = await weatherVersionOf(db, stationId);
+  const inputs = `${MODEL}|${version}|${observed.from}|${yearOf(addDays(observed.from, daysIn(observed) - 1))}`;
   const siteKey = rowKey(pastYearsKey(context));
   const [kept] = await db
     .select({ inputs: outlook.inputs })

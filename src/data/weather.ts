@@ -1,7 +1,8 @@
 import 'server-only';
-import { asc, desc, eq } from 'drizzle-orm';
+import { asc, desc, eq, sql } from 'drizzle-orm';
 import { addDays, dayOf, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
+import type { DayOfWeather } from '@/formats/weather-file';
 import type { WeatherService } from '@/devices/weather/service';
 import { tellChange } from './changes-told';
 import { inOrganisation, type Transaction } from './connection';
@@ -25,7 +26,7 @@ export const stationsOf = (db: Transaction): Promise<Station[]> =>
 export async function observedWeather(db: Transaction, stationId: string): Promise<HourlyWeather | null> {
   const last = await lastObservedDay(db, stationId);
   if (last === null) return null;
-  const key = `${stationId}|${last}`;
+  const key = `${last}|${await weatherVersionOf(db, stationId)}`;
   const kept = series.get(stationId);
   if (kept?.key === key) return kept.weather;
   const rows = await db
@@ -50,6 +51,12 @@ export async function observedWeather(db: Transaction, stationId: string): Promi
   series.set(stationId, { key, weather });
   return weather;
 }
+/** Days behind the last can change by a file: what was made of them goes by this. */
+export async function weatherVersionOf(db: Transaction, stationId: string): Promise<number> {
+  const [row] = await db.select({ v: station.weatherVersion }).from(station).where(eq(station.id, stationId));
+  return row?.v ?? 0;
+}
+
 /** Read once a process and observed day: sixteen years are 140,000 hours. Stations' ids are unique over all organisations. */
 const series = new Map<string, { key: string; weather: HourlyWeather }>();
 
@@ -122,7 +129,8 @@ export async function refreshWeather(
 
 /** Whether today's forecast is missing, and the service was not asked for it in vain a moment ago. */
 export function isDueForWeather(s: Station, today: Day, realNow: Date): boolean {
-  if (s.forecastIssuedOn === isoDay(today)) return false;
+  // without a service its weather comes by file
+  if (s.serviceKey === '' || s.forecastIssuedOn === isoDay(today)) return false;
   const triedLately = s.lastTriedAt !== null && realNow.getTime() - s.lastTriedAt.getTime() < PATIENCE_MS;
   return !(s.trouble !== null && triedLately && s.lastTriedOn === isoDay(today));
 }
@@ -200,4 +208,94 @@ async function storeForecast(db: Transaction, orgId: string, stationId: string, 
     .insert(forecast)
     .values({ orgId, stationId, ...row })
     .onConflictDoUpdate({ target: forecast.stationId, set: row });
+}
+
+/** Days of a file; one that is on file already stays as it is. @returns how many were new */
+export async function addWeatherDays(
+  db: Transaction,
+  to: Readonly<{ orgId: string; stationId: string; importId: string }>,
+  days: readonly Readonly<Pick<DayOfWeather, 'day' | 'air' | 'rain' | 'wind'>>[],
+): Promise<number> {
+  if (!days.length) return 0;
+  const rows = days.map((d) => ({
+    ...to,
+    day: isoDay(d.day),
+    ...{ air: [...d.air], rain: [...d.rain], wind: [...d.wind] },
+  }));
+  const added = await db
+    .insert(weatherDay)
+    .values(rows)
+    .onConflictDoNothing()
+    .returning({ day: weatherDay.day });
+  return added.length;
+}
+
+/** What was made of a station's past days is made anew from now on. */
+export async function touchWeather(db: Transaction, stationId: string): Promise<void> {
+  await db
+    .update(station)
+    .set({ weatherVersion: sql`${station.weatherVersion} + 1` })
+    .where(eq(station.id, stationId));
+}
+
+/** Takes the days of a file out again. @returns how many */
+export async function removeWeatherDays(db: Transaction, importId: string): Promise<number> {
+  const gone = await db
+    .delete(weatherDay)
+    .where(eq(weatherDay.importId, importId))
+    .returning({ stationId: weatherDay.stationId });
+  for (const id of new Set(gone.map((g) => g.stationId))) await touchWeather(db, id);
+  return gone.length;
+}
+
+/** A forecast from a file: 1 K sure at first, 4 K at the tenth day (from memory). */
+export async function putForecast(
+  db: Transaction,
+  to: Readonly<{ orgId: string; stationId: string }>,
+  days: readonly DayOfWeather[],
+): Promise<void> {
+  const column = (of: (d: DayOfWeather) => readonly number[]) =>
+    Float64Array.from(days.flatMap((d) => [...of(d)]));
+  const rain = column((d) => d.rain);
+  await storeForecast(db, to.orgId, to.stationId, {
+    from: days[0]!.day,
+    ...{ air: column((d) => d.air), rain, wind: column((d) => d.wind) },
+    airError: Float64Array.from(rain, (_, h) => 1 + (3 * h) / 240),
+    rainChance: column((d) => d.chance ?? d.rain.map((mm) => (mm > 0 ? 1 : 0))),
+  });
+  await db
+    .update(station)
+    .set({ forecastIssuedOn: isoDay(days[0]!.day), trouble: null })
+    .where(eq(station.id, to.stationId));
+}
+
+/** How far a station's weather reaches. */
+export type WeatherOnFile = Readonly<{ days: number; from: Day | null; to: Day | null }>;
+export async function weatherOnFile(db: Transaction): Promise<Map<string, WeatherOnFile>> {
+  const rows = await db
+    .select({
+      stationId: weatherDay.stationId,
+      days: sql<number>`count(*)::int`,
+      from: sql<string>`min(${weatherDay.day})::text`,
+      to: sql<string>`max(${weatherDay.day})::text`,
+    })
+    .from(weatherDay)
+    .groupBy(weatherDay.stationId);
+  return new Map(rows.map((r) => [r.stationId, { days: r.days, from: dayFrom(r.from), to: dayFrom(r.to) }]));
+}
+
+/** Keeps a station, new or changed. @returns its id; null: it is not there */
+export async function putStation(
+  db: Transaction,
+  orgId: string,
+  id: string | null,
+  row: Omit<typeof station.$inferInsert, 'id' | 'orgId'>,
+): Promise<string | null> {
+  const [kept] = id
+    ? await db.update(station).set(row).where(eq(station.id, id)).returning({ id: station.id })
+    : await db
+        .insert(station)
+        .values({ ...row, orgId })
+        .returning({ id: station.id });
+  return kept?.id ?? null;
 }

@@ -6,7 +6,8 @@ import { readFileSync } from 'node:fs';
 import { addDays, dayOf, isoDay, type Day } from '@/core/calendar/day';
 import { dailyOf } from '@/core/weather/daily';
 import { openWeather } from '../../tests/support/open-weather';
-import { checkWeather, guessFormat, type WeatherCheck, type WeatherMapping } from './weather-file';
+import { checkWeather, type WeatherCheck } from './weather-file';
+import { guessFormat, type WeatherMapping } from './weather-mapping';
 
 const mapping: WeatherMapping = {
   ...{ stationId: 's', format: 'dly', series: '', isReadInTheMorning: false, dayFirst: false },

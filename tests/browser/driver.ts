@@ -166,7 +166,7 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
     /** Chooses what holds `option` in the list with this label. */
     choose: async (label: string, option: string, which: 'first' | 'last' = 'first') => {
       const id = await (await field(label, which)).getAttribute('id');
-      await (await find(`//select[@id="${id}"]/option[contains(normalize-space(.), "${option}")]`)).click();
+      await (await find(`//select[@id="${id}"]//option[contains(normalize-space(.), "${option}")]`)).click();
     },
     day: async (label: string, iso: string) => setDay(await field(label), iso),
     setDay,

@@ -5,11 +5,13 @@ import { turnClock } from '@/data/clock';
 import { makeToken, revokeToken } from '@/server/entry/tokens';
 import * as gateHouse from '@/server/house/gate-house';
 import * as houseRules from '@/server/house/house-rules';
+import { saveStation } from '@/server/house/stations';
 import * as imports from '@/server/imports/imports';
 import * as history from '@/server/lawns/history';
 import * as lawnList from '@/server/lawns/lawn-list';
 import { noteFinding } from '@/server/lawns/note-finding';
 import { addNewLawn, saveLawn } from '@/server/lawns/save-lawn';
+import * as manage from '@/server/people/manage';
 import * as products from '@/server/products/products';
 import { changeStanding, copyApplication } from '@/server/programme/change-standing';
 import { findZones } from '@/server/lawns/lawn-list';
@@ -28,6 +30,12 @@ const ROLES = Object.keys(MAY) as Role[];
 /** Rights are asked before anything is looked at: what is sent here is nothing. */
 type Command = (actor: Actor, nothing: never) => unknown;
 const COMMANDS: Record<string, [Permission, Command]> = {
+  inviteAction: ['manage people', manage.invite],
+  passwordLinkAction: ['manage people', manage.passwordLink],
+  takeInvitationBackAction: ['manage people', manage.takeInvitationBack],
+  changePersonAction: ['manage people', manage.changePerson],
+  saveStationAction: ['change the house', saveStation],
+  checkWeatherAction: ['change the house', imports.checkWeatherFile],
   turnClockAction: ['turn the clock', (who) => turnClock(who, 0)],
   checkReadingsAction: ['plan', imports.checkReadings],
   checkLawnsAction: ['plan', imports.checkLawnFile],

@@ -1,4 +1,5 @@
 'use client';
+import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import type { BeginInput } from '@/server/people/begin';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
@@ -26,6 +27,7 @@ export function BeginForm({
   timeZones: readonly string[];
   beginAction: (input: BeginInput) => Promise<Outcome<{ email: string }>>;
 }>) {
+  const router = useRouter();
   const [typed, setTyped] = useState<Omit<BeginInput, 'key'>>({
     ...{ company: '', timeZone: '', name: '', email: '', password: '', again: '' },
   });
@@ -43,9 +45,7 @@ export function BeginForm({
         start(async () => {
           const outcome = await send(beginAction, { ...typed, key: linkKey });
           if (!outcome.ok) return setRefusal(outcome.refusal);
-          window.location.assign('/setup');
-          // the form rests until the next page is there
-          await new Promise(() => undefined);
+          router.push('/setup');
         });
       }}
     >

@@ -151,8 +151,8 @@ export function GateRules({
   );
 }
 
-const Panel = ({ title, children }: Readonly<{ title: string; children: ReactNode }>) => (
-  <section aria-label={title}>
+const Panel = ({ title, id, children }: Readonly<{ title: string; id: string; children: ReactNode }>) => (
+  <section aria-label={title} id={id}>
     <h2 className="border-b-2 border-iron text-[20px]">{title}</h2>
     {children}
   </section>
@@ -174,7 +174,7 @@ export function Licences({
   const [typed, setTyped] = useState<LicenceInput>(empty);
   const { run, issue, refusal, isSending } = useSending();
   return (
-    <Panel title="Licences">
+    <Panel title="Licences" id="licences">
       <ul className="text-[15px]">
         {licences.map((l) => (
           <li
@@ -258,7 +258,7 @@ export function EquipmentPanel({
   const [typed, setTyped] = useState(empty);
   const { run, issue, refusal, isSending } = useSending();
   return (
-    <Panel title="Equipment">
+    <Panel title="Equipment" id="equipment">
       <ul className="text-[15px]">
         {equipment.map((e) => (
           <li

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { may } from '@/data/actor';
 import { houseSheet } from '@/server/house/house-rules';
+import { Link } from '@/ui/link';
 import { screen } from '../screen';
 import {
   addSensorAction,
@@ -22,11 +23,28 @@ import { Jobs, Sensors, Thermometers, Tokens } from './panels';
 
 export const metadata: Metadata = { title: 'House' };
 
+/** What belongs to the house and has a screen of its own. */
+const OTHERS = [
+  { href: '/weather', name: 'Weather' },
+  { href: '/people', name: 'People' },
+  { href: '/imports', name: 'Files' },
+  { href: '/setup', name: 'Setting up' },
+] as const;
+
 export default screen(async (actor) => {
   const sheet = await houseSheet(actor);
   return (
     <div className="mx-auto max-w-[1180px] px-4 pb-10 pt-4">
-      <h1 className="text-[28px]">House rules</h1>
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <h1 className="text-[28px]">House rules</h1>
+        <nav aria-label="Of the house" className="flex flex-wrap gap-2">
+          {OTHERS.map(({ href, name }) => (
+            <Link key={href} href={href} className="button py-0 md:min-h-[38px]">
+              {name}
+            </Link>
+          ))}
+        </nav>
+      </div>
       <Crossings
         crossings={sheet.crossings}
         version={sheet.version}

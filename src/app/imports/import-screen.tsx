@@ -4,6 +4,7 @@ import { useState, useTransition } from 'react';
 import { figure } from '@/core/units/format';
 import type { ImportNews } from '@/data/imports';
 import type { LawnMapping } from '@/formats/lawn-csv';
+import { guessFormat, type WeatherMapping } from '@/formats/weather-mapping';
 import type { LoggerMapping, RowProblem } from '@/formats/logger-csv';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
 import { Choice } from '@/ui/choice';
@@ -12,6 +13,7 @@ import { plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
 import { send } from '../send';
 import { LawnColumns, LoggerColumns } from './columns';
+import { WeatherColumns } from './weather-columns';
 import { previewCsv, type CsvPreview } from './csv-preview';
 
 type Check<M> = (input: {
@@ -22,23 +24,35 @@ type Check<M> = (input: {
 type OnOne = (input: { importId: string }) => Promise<Outcome<null>>;
 type Props = Readonly<{
   imports: readonly ImportNews[];
+  /** what is asked for when the screen opens */
+  first: FileKind;
   zones: readonly Readonly<{ id: string; site: string }>[];
+  stations: readonly Readonly<{ id: string; name: string }>[];
   timeZone: string;
   standardOffsetHours: number;
   mayPlan: boolean;
+  mayChangeHouse: boolean;
   checkReadingsAction: Check<LoggerMapping>;
   checkLawnsAction: Check<LawnMapping>;
+  checkWeatherAction: Check<WeatherMapping>;
   takeImportAction: OnOne;
   undoImportAction: OnOne;
   setupAction: (input: { header: string }) => Promise<Outcome<LoggerMapping | null>>;
 }>;
-type Chosen = Readonly<{ name: string; body: string; preview: CsvPreview }>;
+/** `preview`: of a table; null: a file without columns to choose */
+type Chosen = Readonly<{ name: string; body: string; preview: CsvPreview | null }>;
+type FileKind = 'readings' | 'lawns' | 'weather';
+const KIND_WORDS: Readonly<Record<FileKind, string>> = {
+  readings: 'readings of a soil logger',
+  lawns: 'customers and lawns',
+  weather: 'weather of a station',
+};
 
 /** Files: looked through first, taken when the counts have been seen, and taken out again where they were wrong. */
 export function ImportScreen(props: Props) {
   const { imports, mayPlan } = props;
   const router = useRouter();
-  const [kind, setKind] = useState<'readings' | 'lawns'>('readings');
+  const [kind, setKind] = useState<FileKind>(props.first);
   const [chosen, setChosen] = useState<Chosen | null>(null);
   const [remembered, setRemembered] = useState<LoggerMapping | null>(null);
   const [fileTrouble, setFileTrouble] = useState<string | null>(null);
@@ -52,13 +66,16 @@ export function ImportScreen(props: Props) {
       setFileTrouble(null);
       if (!file) return;
       const body = await file.text();
-      const preview = previewCsv(body);
-      if (!preview)
+      const isArchive = kind === 'weather' && guessFormat(body) !== null;
+      const preview = isArchive ? null : previewCsv(body);
+      if (!preview && !isArchive)
         return setFileTrouble(
           `${file.name} is no table: it needs a header line, columns and at least one row.`,
         );
       const known =
-        kind === 'readings' ? await send(props.setupAction, { header: preview.columns.join('|') }) : null;
+        kind === 'readings' && preview
+          ? await send(props.setupAction, { header: preview.columns.join('|') })
+          : null;
       setRemembered(known?.ok ? known.value : null);
       setChosen({ name: file.name, body, preview });
     });
@@ -69,14 +86,16 @@ export function ImportScreen(props: Props) {
       router.refresh();
     }
   };
-  const check = (mapping: LoggerMapping | LawnMapping) =>
+  const check = (mapping: LoggerMapping | LawnMapping | WeatherMapping) =>
     start(async () => {
       if (!chosen) return;
       const file = { fileName: chosen.name, body: chosen.body };
       after(
         'timeColumn' in mapping
           ? await send(props.checkReadingsAction, { ...file, mapping })
-          : await send(props.checkLawnsAction, { ...file, mapping }),
+          : 'stationId' in mapping
+            ? await send(props.checkWeatherAction, { ...file, mapping })
+            : await send(props.checkLawnsAction, { ...file, mapping }),
       );
     });
   const run = (to: OnOne, importId: string) => start(async () => after(await send(to, { importId })));
@@ -88,22 +107,29 @@ export function ImportScreen(props: Props) {
         <section className="mt-3 border-2 border-hair bg-paper px-4 py-3">
           <Choice
             name="What is in the file?"
-            options={['readings', 'lawns'] as const}
+            options={
+              props.mayChangeHouse
+                ? (['readings', 'lawns', 'weather'] as const)
+                : (['readings', 'lawns'] as const)
+            }
             value={kind}
             onChange={(k) => {
               setKind(k);
               setChosen(null);
             }}
-            words={(k) => (k === 'readings' ? 'readings of a soil logger' : 'customers and lawns')}
+            words={(k) => KIND_WORDS[k]}
           />
           <div className="mt-3">
-            <Labelled name="CSV file" hint="Nothing is taken before you have seen what is in it.">
+            <Labelled
+              name={kind === 'weather' ? 'CSV or .dly file' : 'CSV file'}
+              hint="Nothing is taken before you have seen what is in it."
+            >
               {(field) => (
                 <input
                   key={kind}
                   {...field}
                   type="file"
-                  accept=".csv,.txt,text/csv"
+                  accept=".csv,.txt,.dly,text/csv"
                   onChange={(e) => choose(e.target.files?.[0])}
                 />
               )}
@@ -114,7 +140,7 @@ export function ImportScreen(props: Props) {
               {fileTrouble}
             </p>
           )}
-          {chosen && kind === 'readings' && (
+          {chosen?.preview && kind === 'readings' && (
             <LoggerColumns
               key={chosen.name + String(remembered !== null)}
               preview={chosen.preview}
@@ -126,8 +152,18 @@ export function ImportScreen(props: Props) {
               onCheck={check}
             />
           )}
-          {chosen && kind === 'lawns' && (
+          {chosen?.preview && kind === 'lawns' && (
             <LawnColumns key={chosen.name} preview={chosen.preview} isBusy={isBusy} onCheck={check} />
+          )}
+          {chosen && kind === 'weather' && (
+            <WeatherColumns
+              key={chosen.name}
+              preview={chosen.preview}
+              archive={guessFormat(chosen.body)}
+              stations={props.stations}
+              isBusy={isBusy}
+              onCheck={check}
+            />
           )}
           <div aria-live="assertive">{refusal && <RefusalWords refusal={refusal} here="/imports" />}</div>
         </section>
@@ -179,14 +215,16 @@ function ImportLine({
     <li className="border-b border-hair py-3">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <b className="font-cond text-[19px]">{i.fileName}</b>
-        <span>{i.kind === 'readings' ? 'readings' : 'lawns'}</span>
+        <span>{i.kind}</span>
         <span className="font-semibold">{STATUS[i.status]}</span>
         <span className="text-steel">{i.madeBy}</span>
         {mayPlan && (
           <span className="ml-auto flex gap-2">
             {(i.status === 'checked' || i.status === 'failed') && (
               <button type="button" className="button button-loud" disabled={isBusy} onClick={onTake}>
-                {i.status === 'failed' ? 'Try again' : `Take the ${figure(good)} good rows`}
+                {i.status === 'failed'
+                  ? 'Try again'
+                  : `Take the ${figure(good)} good ${i.kind === 'weather' ? 'days' : 'rows'}`}
               </button>
             )}
             {(i.status === 'done' || i.status === 'running' || i.status === 'failed') && (
@@ -198,7 +236,7 @@ function ImportLine({
         )}
       </div>
       <p className="text-[15px]">
-        {plural(i.total, 'row')}:{' '}
+        {plural(i.total, i.kind === 'weather' ? 'day' : 'row')}:{' '}
         {i.status === 'checked' ? `${figure(good)} good` : `${figure(i.added)} added`}, {figure(i.skipped)}{' '}
         repeated or on file already, {figure(i.bad)} bad
       </p>

@@ -1,4 +1,5 @@
 'use client';
+import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import type { JoinInput, JoinLink } from '@/server/people/begin';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
@@ -18,6 +19,7 @@ export function JoinForm({
   name: string;
   joinAction: (input: JoinInput) => Promise<Outcome<{ email: string }>>;
 }>) {
+  const router = useRouter();
   const [typed, setTyped] = useState({ name, password: '', again: '' });
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [isSending, start] = useTransition();
@@ -33,8 +35,7 @@ export function JoinForm({
         start(async () => {
           const outcome = await send(joinAction, { ...typed, key: linkKey });
           if (!outcome.ok) return setRefusal(outcome.refusal);
-          window.location.assign('/');
-          await new Promise(() => undefined);
+          router.push('/');
         });
       }}
     >

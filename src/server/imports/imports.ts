@@ -12,6 +12,17 @@ import {
   type LoggerMapping,
   type RowProblem,
 } from '@/formats/logger-csv';
+import { showFullDay } from '@/core/calendar/day';
+import {
+  TEMPERATURE_UNITS,
+  WATER_UNITS,
+  WEATHER_COLUMNS,
+  WEATHER_FORMATS,
+  WIND_UNITS,
+  type WeatherMapping,
+} from '@/formats/weather-mapping';
+import { checkWeather } from '@/formats/weather-file';
+import { stationsOf } from '@/data/weather';
 import { requirePermission, type Actor } from '@/data/actor';
 import { dayIn, nowOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -147,6 +158,79 @@ async function wrongScale(
   return judged > 0 && doubted > judged / 2
     ? [`These figures fit °${other} and not °${mapping.unit}. Check the scale before you take them.`]
     : [];
+}
+
+const column = Joi.number().integer().min(-1).max(10_000).required();
+type WeatherInput = Readonly<{ fileName: string; body: string; mapping: WeatherMapping }>;
+export const weatherImportShape = Joi.object<WeatherInput>({
+  fileName: Joi.string().max(200).required(),
+  body: Joi.string().max(MOST_BYTES).required(),
+  mapping: Joi.object({
+    stationId: Joi.string().guid().required(),
+    format: Joi.string()
+      .valid(...WEATHER_FORMATS)
+      .required(),
+    series: Joi.string().allow('').max(20).required(),
+    isReadInTheMorning: Joi.boolean().required(),
+    dayFirst: Joi.boolean().required(),
+    columns: Joi.object(
+      Object.fromEntries(Object.keys(WEATHER_COLUMNS).map((key) => [key, column])),
+    ).required(),
+    temperature: Joi.string()
+      .valid(...Object.keys(TEMPERATURE_UNITS))
+      .required(),
+    water: Joi.string()
+      .valid(...Object.keys(WATER_UNITS))
+      .required(),
+    windIn: Joi.string()
+      .valid(...Object.keys(WIND_UNITS))
+      .required(),
+  }).required(),
+}).required();
+
+/** Looks a weather file through without taking anything: days, gaps and what is odd are seen first. */
+export async function checkWeatherFile(
+  actor: Actor,
+  { mapping, body, fileName }: WeatherInput,
+): Promise<Outcome<{ importId: string }>> {
+  requirePermission(actor, 'change the house');
+  const read = checkWeather(body, mapping);
+  if (!read.ok)
+    return fileIssue(read.problem, 'Check which column is which, or choose another kind of file.');
+  const { days, bad, repeated, gaps, warnings } = read.check;
+  if (!days.length)
+    return fileIssue(
+      bad[0]
+        ? `No whole day can be read: line ${bad[0].line}, ${bad[0].problem}`
+        : 'No whole day can be read: a day needs its lowest and highest, or all its hours',
+      'Check the kind of file, the columns and the units.',
+    );
+  return inOrganisation(actor, async (db) => {
+    if (!(await stationsOf(db)).some((s) => s.id === mapping.stationId)) return refuse({ kind: 'gone' });
+    const { now } = await nowOf(db);
+    const [first, last] = [days[0]!.day, days.at(-1)!.day];
+    const ahead = days.filter((d) => d.day >= dayIn(now, actor.timeZone)).length;
+    const importId = await addImport(db, {
+      ...summary(actor, 'weather', fileName, body, mapping, { bad, repeated: 0 }, days.length + bad.length),
+      orgId: actor.orgId,
+      madeAt: now,
+      warnings: [
+        `${showFullDay(first)} to ${showFullDay(last)}${ahead ? `, of which ${ahead} from today on: a forecast` : ''}.`,
+        ...gaps
+          .slice(0, 5)
+          .map(
+            (g) =>
+              `Missing: ${showFullDay(g.from)} to ${showFullDay(g.to)}, ${g.to - g.from + 1} days. What lies before a gap is not used.`,
+          ),
+        ...(gaps.length > 5 ? [`${gaps.length - 5} further gaps.`] : []),
+        ...(repeated
+          ? [`${repeated.toLocaleString('en-US')} figures stand twice; the first of each counts.`]
+          : []),
+        ...warnings,
+      ],
+    });
+    return done({ importId });
+  });
 }
 
 type LawnsInput = Readonly<{ fileName: string; body: string; mapping: LawnMapping }>;

@@ -15,10 +15,16 @@ import {
 } from '@/data/imports';
 import { addLawn, addZone, siteName, zonesOf } from '@/data/lawns';
 import { touchZones } from '@/data/readings';
-import { stationsOf } from '@/data/weather';
+import { addWeatherDays, putForecast, removeWeatherDays, stationsOf, touchWeather } from '@/data/weather';
+import { checkWeather } from '@/formats/weather-file';
+import type { WeatherMapping } from '@/formats/weather-mapping';
+import { todayOf } from '@/data/clock';
+import { changed } from '@/server/changes';
 import { offsetIn } from '@/server/soil/clock-offset';
 import { sendJob } from '@/server/jobs/jobs';
 
+/** Days of weather written in one. */
+const DAYS = 500;
 /** Rows written in one transaction: a crash loses no more, and progress is seen. */
 const BATCH = 5000;
 /** From so many rows on, the planner is told at once. */
@@ -31,11 +37,41 @@ export async function runImport(actor: Actor, importId: string): Promise<void> {
   await inOrganisation(actor, (db) =>
     moveImport(db, importId, ['waiting', 'running'], { status: 'running' }),
   );
+  if (file.kind === 'weather') return runWeather(actor, file);
   const read = readCsv(file.body);
   if (!read.ok) throw new Error(read.problem);
   if (file.kind === 'readings') await runReadings(actor, file, read.file);
   else await runLawns(actor, file, read.file);
   if (file.total >= MANY_ROWS) await inOrganisation(actor, gatherStatistics);
+}
+
+/** Days behind today are kept, one that is there already stays; days from today on without a gap are the forecast. */
+async function runWeather(actor: Actor, file: FileImport): Promise<void> {
+  const mapping = file.mapping as WeatherMapping;
+  const read = checkWeather(file.body, mapping);
+  if (!read.ok) throw new Error(read.problem);
+  const { days } = read.check;
+  const to = { orgId: actor.orgId, stationId: mapping.stationId, importId: file.id };
+  const today = await inOrganisation(actor, (db) => todayOf(db, actor));
+  const past = days.filter((d) => d.day < today);
+  const ahead = days.filter((d, i) => d.day >= today && d.day - today === i - past.length);
+  let { added } = file;
+  for (let i = 0; i < past.length; i += DAYS) {
+    const goOn = await inOrganisation(actor, async (db) => {
+      added += await addWeatherDays(db, to, past.slice(i, i + DAYS));
+      return moveImport(db, file.id, ['running'], { done: Math.min(past.length, i + DAYS), added });
+    });
+    if (!goOn) return;
+  }
+  await inOrganisation(actor, async (db) => {
+    if (ahead.length) await putForecast(db, to, ahead);
+    await touchWeather(db, mapping.stationId);
+    await moveImport(db, file.id, ['running'], {
+      ...{ status: 'done', done: file.total, added: added + ahead.length },
+      skipped: Math.max(0, past.length - added),
+    });
+    await changed(db, actor, 'all', [{ kind: 'outlooks', orgId: actor.orgId }]);
+  });
 }
 
 async function runReadings(
@@ -156,7 +192,14 @@ export async function runUndo(actor: Actor, importId: string): Promise<void> {
     if (!file || file.status === 'undone') return;
     // first the state, so that a worker in the middle of it stops
     await moveImport(db, importId, [file.status], { status: 'undone' });
-    if (file.kind === 'readings') {
+    if (file.kind === 'weather') {
+      const gone = await removeWeatherDays(db, importId);
+      await moveImport(db, importId, ['undone'], {
+        ...{ added: 0, done: 0 },
+        trouble: `${gone} days taken out; a forecast stays until the next one`,
+      });
+      await changed(db, actor, 'all', [{ kind: 'outlooks', orgId: actor.orgId }]);
+    } else if (file.kind === 'readings') {
       const gone = await undoReadings(db, importId);
       await moveImport(db, importId, ['undone'], {
         added: 0,

@@ -4,6 +4,7 @@ import { isoDay, parseDay } from '@/core/calendar/day';
 import { SCHOOLS, type School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, type Exposure, type Moisture } from '@/core/ground/site';
 import { SITES, TEXTURES, type Site, type Texture, TURFS, type Turf } from '@/core/trade/terms';
+import { nearestStation } from '@/core/lawn/nearest';
 import { readTakeoff, type TakeoffDraft } from '@/core/lawn/takeoff-draft';
 import { readTrees, type TreeDraft } from '@/core/lawn/takeoff-draft';
 import type { LonLatRings, Measure } from '@/core/lawn/measure';
@@ -28,6 +29,7 @@ import {
   addLawn,
   addZone,
   changeZone,
+  hasLawn,
   zoneOf,
   zonesOf,
   zonesOfLawn,
@@ -35,7 +37,7 @@ import {
   siteName,
   type ZoneOnLawn,
 } from '@/data/lawns';
-import { toNumeric } from '@/data/numbers';
+import { fromNumeric, toNumeric } from '@/data/numbers';
 import { changed } from '../changes';
 import { stationsOf } from '@/data/weather';
 import { done, refuse, type Outcome, type Overtaken } from '@/server/entry/outcome';
@@ -350,8 +352,20 @@ export async function addNewLawn(
   const rows = rowsOf(input);
   if (!rows.zone) return refuse({ kind: 'invalid', issues: rows.issues });
   return inOrganisation(actor, async (db) => {
-    const [station] = await stationsOf(db);
-    if (!station) return refuse({ kind: 'gone' });
+    const station = await nearestTo(db, rows.lawn);
+    if (!station)
+      return refuse({
+        kind: 'invalid',
+        issues: [
+          {
+            field: 'Weather station',
+            problem: 'There is no weather station yet',
+            remedy: 'Add one under House, Weather: the soil of every lawn is computed from its weather.',
+          },
+        ],
+      });
+    // a lawn of another company is not there
+    if (lawnId !== null && !(await hasLawn(db, lawnId))) return refuse({ kind: 'gone' });
     const same = (await zonesOf(db)).find(
       (z) => siteName(z) === siteName({ address: rows.lawn.address, name: rows.zone.name }),
     );
@@ -372,4 +386,18 @@ export async function addNewLawn(
     await changed(db, actor, [zoneId]);
     return done({ zoneId });
   });
+}
+
+/** The weather station nearest to a lawn, where both say where they lie; else the first. */
+async function nearestTo(
+  db: Transaction,
+  { latitude, longitude }: Readonly<{ latitude?: string | null; longitude?: string | null }>,
+): Promise<{ id: string } | undefined> {
+  const degrees = (text: string | null | undefined) =>
+    text === null || text === undefined ? null : fromNumeric(text);
+  const stations = await stationsOf(db);
+  return nearestStation(
+    stations.map((s) => ({ id: s.id, latitude: fromNumeric(s.latitude), longitude: degrees(s.longitude) })),
+    { latitude: degrees(latitude), longitude: degrees(longitude) },
+  );
 }

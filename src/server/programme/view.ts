@@ -26,11 +26,14 @@ export type WeatherStatus = Readonly<{
   station: string;
   trouble: string | null;
   forecastIssuedOn: Day | null;
+  /** no service: its weather comes by file */
+  isByFile: boolean;
 }>;
 export const weatherStatus = (s: Station): WeatherStatus => ({
   station: s.name,
   trouble: troubleInShort(s.trouble),
   forecastIssuedOn: s.forecastIssuedOn === null ? null : dayFrom(s.forecastIssuedOn),
+  isByFile: s.serviceKey === '',
 });
 
 /** What the frame of every screen shows. */
