@@ -719,6 +719,25 @@ ask('frozen ground', [
   ['a spray', 'shut latch ground-frozen', () => atHour(frost, { ...leaf({}), ...frozen }, 12)],
   ['what feeds', 'shut bolt ground-frozen', () => atHour(frost, { ...barrier(fed), ...frozen }, 12)],
   [
+    'what feeds, on ground at 0 °C to the digit',
+    'shut bolt ground-frozen',
+    () => atHour(frost, { ...barrier(fed), ...frozen, outlook: soilAt(0) }, 12),
+  ],
+  [
+    'what feeds, where exactly 2 mm of snow water lie',
+    'shut bolt snow',
+    () =>
+      atHour(
+        frost,
+        {
+          ...barrier(fed),
+          ...{ outlook: soilAt(5), recent: null },
+          forecast: weather({ air: () => -1, rain: (h) => (h === 3 ? 2 : 0) }),
+        },
+        12,
+      ),
+  ],
+  [
     'snow under what feeds, while it freezes: the frost that may be lifted does not hide the law',
     'shut bolt snow',
     () =>

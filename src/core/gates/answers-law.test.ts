@@ -277,6 +277,11 @@ ask('local law on fertilizer', [
     () => onDay(nitrogen, { ...leaf({}), rules: ban }, today),
   ],
   [
+    'potash alone is not what the law means',
+    'open no-nitrogen',
+    () => onDay(nitrogen, { ...weedAndFeed({ analysis: { n: 0, p: 0, k: 0.2 } }), rules: ban }, today),
+  ],
+  [
     'phosphate where nobody has tested the soil',
     'shut bolt phosphorus-not-wanted',
     () => onDay(nitrogen, { ...feed(0.05), rules: byTest }),
@@ -300,6 +305,9 @@ ask('local law on fertilizer', [
 test.each([
   ['a test asks for it', feed(0.05), soilTest(true)],
   ['turf was sown a month ago', feed(0.05), seen({ seededOn: addDays(today, -30) })],
+  ['a test of the same day asks for it', feed(0.05), soilTest(true, today)],
+  ['a test of three years ago to the day asks for it', feed(0.05), soilTest(true, addDays(today, -1095))],
+  ['turf was sown sixty days ago', feed(0.05), seen({ seededOn: addDays(today, -60) })],
   ['it carries none', feed(0), {}],
   [
     'new turf is planned',
