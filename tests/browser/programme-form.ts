@@ -23,6 +23,11 @@ export type Wanted = WantedProduct &
 export async function addApplication(b: Browser, w: Wanted): Promise<void> {
   await b.press('Add an application');
   await b.page('A new application');
+  await fillApplication(b, w);
+}
+
+/** The form of a new application that is open: filled and saved. */
+export async function fillApplication(b: Browser, w: Wanted): Promise<void> {
   await b.type(await b.field('What for'), w.purpose);
   await b.day('Day', w.day);
   await fillProduct(b, w);
