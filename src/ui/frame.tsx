@@ -10,7 +10,7 @@ const PLACES = [
   { href: '/lawns', name: 'Lawns' },
   { href: '/products', name: 'Products' },
   { href: '/records', name: 'Records' },
-  { href: '/house', name: 'House' },
+  { href: '/house', name: 'House', within: ['/weather', '/people', '/imports', '/setup', '/account'] },
 ] as const;
 
 type Props = Readonly<{

@@ -2,10 +2,14 @@
 import { Link } from '@/ui/link';
 import { usePathname } from 'next/navigation';
 
-/** A place in the bar, lit where the screen is. */
-export function NavLink({ href, name }: Readonly<{ href: string; name: string }>) {
+/** A place in the bar, lit where the screen is. @param within screens that belong to it and lie elsewhere */
+export function NavLink({
+  href,
+  name,
+  within = [],
+}: Readonly<{ href: string; name: string; within?: readonly string[] }>) {
   const path = usePathname();
-  const isHere = href === '/' ? path === '/' : path.startsWith(href);
+  const isHere = href === '/' ? path === '/' : [href, ...within].some((place) => path.startsWith(place));
   return (
     <Link
       href={href}

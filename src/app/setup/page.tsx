@@ -82,11 +82,11 @@ export default screen(async (actor) => {
         {steps.map((s) => {
           const words = STEPS[s.key];
           return (
-            <li key={s.key} className="grid grid-cols-[28px_minmax(0,1fr)] gap-x-2 border-b border-hair py-3">
+            <li key={s.key} className="grid grid-cols-[28px_minmax(0,1fr)] gap-x-2 border-b border-hair py-2">
               <span aria-hidden className={`font-cond text-[22px] ${s.isDone ? 'text-moss' : 'text-rail'}`}>
                 {s.isDone ? '✓' : '○'}
               </span>
-              <div>
+              <div className={s.isDone ? 'flex flex-wrap items-center justify-between gap-x-4' : ''}>
                 <h2 className="text-[20px]">
                   {words.title}
                   <span className="ml-3 font-text text-[15px] font-normal text-steel">
@@ -94,12 +94,16 @@ export default screen(async (actor) => {
                   </span>
                 </h2>
                 {!s.isDone && <p className="max-w-[62ch]">{words.why}</p>}
-                <p className="mt-1 flex flex-wrap gap-2">
+                <p className={`flex flex-wrap gap-x-4 gap-y-2 ${s.isDone ? '' : 'mt-1'}`}>
                   {words.to.map((t) => (
                     <Link
                       key={t.href}
                       href={t.href}
-                      className={`button ${s === next ? 'button-loud' : 'py-0 md:min-h-[38px]'}`}
+                      className={
+                        s.isDone
+                          ? 'inline-flex min-h-[44px] items-center md:min-h-[30px]'
+                          : `button ${s === next ? 'button-loud' : 'py-0 md:min-h-[38px]'}`
+                      }
                     >
                       {t.name}
                     </Link>

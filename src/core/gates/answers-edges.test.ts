@@ -714,6 +714,20 @@ ask('not while greening', [
 
 const frozen = { outlook: soilAt(-1), forecast: weather({ air: () => 5 }) };
 const fed = { formulation: 'G' as const, analysis: { n: 0.1, p: 0, k: 0 } };
+// a bolt at dawn stays one, however still the air
+ask('a label that allows hardly any wind', [
+  [
+    '2.5 mph at dawn where the label allows 2',
+    'shut bolt windy',
+    () =>
+      atHour(
+        wind,
+        { ...leaf({ windLimit: fromMilesPerHour(2) }), forecast: weather({ mph: 2.5, air: () => 18 }) },
+        7,
+      ),
+  ],
+]);
+
 // many states forbid fertilizer on frozen ground and snow (from memory)
 ask('frozen ground', [
   ['a spray', 'shut latch ground-frozen', () => atHour(frost, { ...leaf({}), ...frozen }, 12)],
