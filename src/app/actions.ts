@@ -15,8 +15,14 @@ const textOf = (form: FormData, name: string): string => {
   return typeof value === 'string' ? value : '';
 };
 
-/** Where to go after signing in: a path of ours, never another site. */
-const safePath = (path: string): string => (/^\/(?![/\\])/.test(path) ? path : '/');
+/** Where to go after signing in: a path of ours, never another site, as the browser itself will read it. */
+const safePath = (path: string): string => {
+  const base = 'http://here.invalid';
+  // signs that a browser drops before it reads an address
+  if (!path.startsWith('/') || /[\u0000-\u0020\\]/.test(path) || !URL.canParse(path, base)) return '/';
+  const { origin, pathname, search, hash } = new URL(path, base);
+  return origin === base ? pathname + search + hash : '/';
+};
 
 export type SignInState = Readonly<{ problem: string; email: string }> | null;
 
@@ -25,8 +31,10 @@ export async function signInAction(_: SignInState, form: FormData): Promise<Sign
   const password = textOf(form, 'password');
   if (!email || !password)
     return { email, problem: `${email ? 'Password' : 'E-mail'} is missing. Type both e-mail and password.` };
+  let isAskedForCode = false;
   try {
-    await auth().api.signInEmail({ body: { email, password }, headers: await headers() });
+    const signedIn = await auth().api.signInEmail({ body: { email, password }, headers: await headers() });
+    isAskedForCode = 'twoFactorRedirect' in signedIn;
   } catch (error) {
     if (isDatabaseGone(error) || !(await databaseAnswers()))
       return { email, problem: 'The database does not answer just now. Try again in a moment.' };
@@ -39,6 +47,29 @@ export async function signInAction(_: SignInState, form: FormData): Promise<Sign
           : 'E-mail and password do not match. Check both and try again.',
       };
     }
+    throw error;
+  }
+  const next = safePath(textOf(form, 'next'));
+  redirect(isAskedForCode ? `/sign-in/code?next=${encodeURIComponent(next)}` : next);
+}
+
+/** The second factor: the six digits of the app, or one of the codes for the day it is lost. */
+export async function signInCodeAction(_: SignInState, form: FormData): Promise<SignInState> {
+  const code = textOf(form, 'code').replace(/\s/g, '');
+  if (!code)
+    return { email: '', problem: 'The code is missing. Type the six digits that the app shows now.' };
+  try {
+    const request = { body: { code }, headers: await headers() };
+    await (/^\d{6}$/.test(code) ? auth().api.verifyTOTP(request) : auth().api.verifyBackupCode(request));
+  } catch (error) {
+    if (isDatabaseGone(error) || !(await databaseAnswers()))
+      return { email: '', problem: 'The database does not answer just now. Try again in a moment.' };
+    if (error instanceof APIError)
+      return {
+        email: '',
+        problem:
+          'This code does not fit. Wait for the next one and type it, or one of your codes for a lost phone; after many tries begin again with e-mail and password.',
+      };
     throw error;
   }
   redirect(safePath(textOf(form, 'next')));

@@ -54,9 +54,13 @@ export function Frame({ person, company, today, clock, news, signOutAction, chil
           <span className="text-[#f0d491]">
             {showWeekday(today)} <span className="hidden md:inline">{yearOf(today)}</span>
           </span>
-          <span className="hidden text-[#c9d2d0] lg:inline" title={company}>
+          <Link
+            href="/account"
+            className="hidden min-h-[44px] items-center text-[#c9d2d0] no-underline hover:underline lg:flex"
+            title={`Your account at ${company}`}
+          >
             {person}
-          </span>
+          </Link>
           <ThemeSwitch />
           <Shortcuts />
           <form action={signOutAction}>

@@ -8,6 +8,7 @@ import { isoDay } from '@/core/calendar/day';
 import { DEMO_CATEGORY, demoLabel } from '../../scripts/demo/labels';
 import { fillApplication } from './programme-form';
 import { stationFile } from '../support/station-file';
+import { totp } from '../support/totp';
 import { DESKTOP, openBrowser, type Browser } from './driver';
 import { BASE } from './people';
 
@@ -34,6 +35,12 @@ const firstLink = () =>
     encoding: 'utf8',
     env: { ...process.env, BETTER_AUTH_URL: BASE },
   });
+
+// RFC 6238, appendix B: the secret "12345678901234567890" at 59 s and at 1111111109 s, eight digits
+test('the codes of the story are those of the standard', () => {
+  const secret = 'GEZDGNBVGY3TQOJQGEZDGNBVGY3TQOJQ';
+  expect([totp(secret, 59, 8), totp(secret, 1_111_111_109, 8)]).toEqual(['94287082', '07081804']);
+});
 
 /** A field that is sent something before the page listens would lose it. */
 const listening = (b: Browser, css: string) =>
@@ -170,6 +177,31 @@ test('a second person joins by a one-time link, may what the role may, and is ou
   await other.type(await other.field('Password again'), 'plum orbit canyon sleeve');
   await other.press('Join and sign in');
   await other.page('Today');
+  // a second factor: a code of the app is asked for from the next sign-in on
+  await other.go('/account');
+  await listening(other, 'main form input');
+  await other.type(await other.field('Your password, once more'), 'not this one');
+  await other.press('Begin a second factor');
+  await other.page('Password is not yours');
+  await other.type(await other.field('Your password, once more'), 'plum orbit canyon sleeve');
+  await other.press('Begin a second factor');
+  const secret = await other.text('[data-secret]');
+  await other.type(await other.field('3. The six digits'), totp(secret, Date.now() / 1000));
+  await other.press('Switch the second factor on');
+  await other.page('On: beside the password');
+  await other.press('Sign out');
+  await other.at('/sign-in');
+  await (await other.find('[name=email]')).sendKeys('bram@saltmarsh.example');
+  await (await other.find('[name=password]')).sendKeys('plum orbit canyon sleeve');
+  await other.press('Sign in');
+  await other.page('Second factor');
+  await (await other.find('[name=code]')).sendKeys('000000');
+  await other.press('Sign in');
+  await other.page('This code does not fit');
+  await other.type(await other.find('[name=code]'), totp(secret, Date.now() / 1000));
+  await other.press('Sign in');
+  await other.find('header nav');
+
   // a viewer looks, and is offered nothing that a viewer may not do
   await other.go('/people');
   await other.page('Leads invite people');

@@ -11,6 +11,7 @@ import * as history from '@/server/lawns/history';
 import * as lawnList from '@/server/lawns/lawn-list';
 import { noteFinding } from '@/server/lawns/note-finding';
 import { addNewLawn, saveLawn } from '@/server/lawns/save-lawn';
+import * as account from '@/server/people/account';
 import * as manage from '@/server/people/manage';
 import * as products from '@/server/products/products';
 import { changeStanding, copyApplication } from '@/server/programme/change-standing';
@@ -34,6 +35,11 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   passwordLinkAction: ['manage people', manage.passwordLink],
   takeInvitationBackAction: ['manage people', manage.takeInvitationBack],
   changePersonAction: ['manage people', manage.changePerson],
+  changeOwnPasswordAction: ['see', account.changeOwnPassword],
+  endOwnSessionsAction: ['see', account.endOwnSessions],
+  offerSecondFactorAction: ['see', account.offerSecondFactor],
+  confirmSecondFactorAction: ['see', account.confirmSecondFactor],
+  endSecondFactorAction: ['see', account.endSecondFactor],
   saveStationAction: ['change the house', saveStation],
   checkWeatherAction: ['change the house', imports.checkWeatherFile],
   turnClockAction: ['turn the clock', (who) => turnClock(who, 0)],

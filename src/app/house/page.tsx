@@ -29,6 +29,7 @@ const OTHERS = [
   { href: '/people', name: 'People' },
   { href: '/imports', name: 'Files' },
   { href: '/setup', name: 'Setting up' },
+  { href: '/account', name: 'Your account' },
 ] as const;
 
 export default screen(async (actor) => {

@@ -599,6 +599,34 @@ ask('the year limit where a sum cannot be told', [
       }),
   ],
   [
+    'the same beside one of ours that is clear',
+    'ajar history-not-known',
+    () =>
+      onDay(yearLimit, {
+        ...barrier({}),
+        ledger: [
+          { ...entry(addDays(today, -70), 0.2), status: 'before', rate: null },
+          entry(addDays(today, -40), 0.2),
+        ],
+      }),
+  ],
+  [
+    'one of ours whose dose nobody knows',
+    'shut bolt not-known',
+    () => onDay(yearLimit, { ...barrier({}), ledger: [{ ...entry(addDays(today, -40), 0.2), rate: null }] }),
+  ],
+  [
+    'one of ours whose label does not say how much is in it',
+    'shut bolt not-known',
+    () => {
+      const known = entry(addDays(today, -40), 0.2);
+      return onDay(yearLimit, {
+        ...barrier({ ingredients: label.ingredients.map((i) => ({ ...i, yearLimit: 5 as never })) }),
+        ledger: [{ ...known, ingredients: known.ingredients.map((i) => ({ ...i, ai: null })) }],
+      });
+    },
+  ],
+  [
     'just its limit',
     'open within-year-limit',
     () => onDay(yearLimit, { ...barrier({}, { rate: oz(0.6) }), ledger: [entry(addDays(today, -40), 0.4)] }),

@@ -3,7 +3,9 @@ import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { APIError, createAuthMiddleware } from 'better-auth/api';
 import { betterAuth } from 'better-auth/minimal';
 import { nextCookies } from 'better-auth/next-js';
+import { twoFactor } from 'better-auth/plugins/two-factor';
 import { sql } from 'drizzle-orm';
+import { LEAST_LENGTH } from './passwords';
 import { signInDatabase } from '@/data/connection';
 import * as schema from '@/data/schema';
 
@@ -34,7 +36,7 @@ const make = () =>
     secret: process.env['BETTER_AUTH_SECRET'] ?? '',
     database: drizzleAdapter(signInDatabase(), { provider: 'pg', schema }),
     // people are added by their lead, not by themselves
-    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 10 },
+    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: LEAST_LENGTH },
     session: { expiresIn: 60 * 60 * 24 * 7, updateAge: 60 * 60 * 24 },
     telemetry: { enabled: false },
     hooks: {
@@ -43,7 +45,7 @@ const make = () =>
         if (context.path === '/sign-in/email' && typeof email === 'string') await countTry(email);
       }),
     },
-    plugins: [nextCookies()],
+    plugins: [twoFactor({ issuer: 'Iron Gate' }), nextCookies()],
   });
 const kept = globalThis as typeof globalThis & { __ironGateAuth?: ReturnType<typeof make> };
 /** Made on first use, so that a build needs neither database nor secret. There is no HTTP route to it: actions only. */
