@@ -186,8 +186,8 @@ try {
         jest(
           `data ${story}`,
           [`tests/data/${story}.test.ts`],
-          // the one that makes a database of its own
-          story === 'migrations' ? { ...env, ADMIN_URL: adminUrl } : env,
+          // those that make databases of their own
+          ['migrations', 'backup'].includes(story) ? { ...env, ADMIN_URL: adminUrl } : env,
           '--testTimeout=240000',
         ),
       );

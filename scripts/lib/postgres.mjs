@@ -160,5 +160,8 @@ export function cluster(root) {
     fs.rmSync(root, { recursive: true, force: true });
   }
 
-  return { start, stop, destroy };
+  const isThere = () => fs.existsSync(path.join(DATA, 'PG_VERSION'));
+  const isRunning = () => isThere() && livePostmaster() !== null;
+
+  return { start, stop, destroy, isThere, isRunning };
 }

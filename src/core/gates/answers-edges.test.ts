@@ -761,9 +761,9 @@ ask('frozen ground', [
   ['a spray', 'shut latch ground-frozen', () => atHour(frost, { ...leaf({}), ...frozen }, 12)],
   ['what feeds', 'shut bolt ground-frozen', () => atHour(frost, { ...barrier(fed), ...frozen }, 12)],
   [
-    'what feeds, on ground at 0 °C to the digit',
+    'what feeds, on ground at half a degree to the digit',
     'shut bolt ground-frozen',
-    () => atHour(frost, { ...barrier(fed), ...frozen, outlook: soilAt(0) }, 12),
+    () => atHour(frost, { ...barrier(fed), ...frozen, outlook: soilAt(0.5) }, 12),
   ],
   [
     'what feeds, where exactly 2 mm of snow water lie',
