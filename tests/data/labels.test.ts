@@ -36,6 +36,7 @@ import {
   record,
   recordInput,
   zoneNamed,
+  refusalOf,
 } from '../support/demo';
 
 afterAll(closeAll);
@@ -43,10 +44,6 @@ const lead = actor('lead');
 const viewer = actor('viewer');
 const key = () => crypto.randomUUID();
 const named = async (name: string) => (await productList(lead)).find((l) => l.label.name.startsWith(name))!;
-const refusalOf = (o: { ok: boolean; refusal?: unknown }) =>
-  o.ok
-    ? null
-    : (o.refusal as { kind: string; issues?: { field: string; problem: string; remedy: string }[] });
 const verdictsOn = async (zoneId: string, day = 0) => {
   const sheet = (await zoneSheet(lead, zoneId))!;
   const at = addDays(sheet.today, day);

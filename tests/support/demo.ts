@@ -106,6 +106,12 @@ export const GATES_TYPED: GateRulesInput = {
   ...{ nitrogenYearLb: '', groupYears: '3', fertilizerBanFrom: '', fertilizerBanTo: '' },
 };
 
+/** Why something was refused; null: it was not. */
+export const refusalOf = (o: { ok: boolean; refusal?: unknown }) =>
+  o.ok
+    ? null
+    : (o.refusal as { kind: string; issues?: { field: string; problem: string; remedy: string }[] });
+
 export async function closeAll(): Promise<void> {
   await closeQueue();
   await closeConnection();
