@@ -19,7 +19,7 @@ export type DayOfWeather = Readonly<{
   wind: readonly number[];
   chance: readonly number[] | null;
 }>;
-export type Stretch = Readonly<{ from: Day; to: Day }>;
+type Stretch = Readonly<{ from: Day; to: Day }>;
 export type WeatherCheck = Readonly<{
   days: readonly DayOfWeather[];
   bad: readonly RowProblem[];

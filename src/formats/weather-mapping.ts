@@ -1,7 +1,7 @@
 /** What a person says of a weather file before it is read: its kind, columns and units. Browsers use it too. */
 
 export const WEATHER_FORMATS = ['dly', 'by-year', 'days', 'hours'] as const;
-export type WeatherFormat = (typeof WEATHER_FORMATS)[number];
+type WeatherFormat = (typeof WEATHER_FORMATS)[number];
 export const TEMPERATURE_UNITS = { C: '°C', F: '°F', tenthC: 'tenths of °C' } as const;
 export const WATER_UNITS = { mm: 'mm', in: 'in', tenthMm: 'tenths of mm' } as const;
 export const WIND_UNITS = {

@@ -4,21 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import postgres from 'postgres';
 import { closeAll } from '../support/demo';
-// @ts-expect-error a script without types
-import * as script from '../../scripts/lib/backup.mjs';
-
-type Counts = Readonly<Record<string, Readonly<{ rows: number; sum: string }>>>;
-type Script = Readonly<{
-  backup: (adminUrl: string, name: string, folder: string, secret: string) => Promise<number>;
-  restore: (
-    adminUrl: string,
-    name: string,
-    folder: string,
-    stateFile: string,
-  ) => Promise<{ rows: number; prepared: { DATABASE_URL: string; BETTER_AUTH_SECRET: string } }>;
-  differences: (want: Counts, have: Counts) => string[];
-}>;
-const { backup, restore, differences } = script as Script;
+import { backup, differences, restore } from '../../scripts/lib/backup.mjs';
 
 const admin = process.env['ADMIN_URL'];
 const source = process.env['DATABASE_URL'];

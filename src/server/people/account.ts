@@ -47,7 +47,7 @@ export async function accountSheet(actor: Actor): Promise<AccountSheet> {
 }
 
 /** "Chrome on Linux", of what a browser says of itself. */
-export function deviceWords(userAgent: string): string {
+function deviceWords(userAgent: string): string {
   const browser = [
     ['Edg/', 'Edge'],
     ['Firefox/', 'Firefox'],

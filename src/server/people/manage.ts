@@ -10,7 +10,7 @@ import { emailIssue } from './begin';
 import { makeLink, type Link } from './links';
 import { sendLetter, type Sent } from './outbox';
 
-export type Waiting = Readonly<{
+type Waiting = Readonly<{
   id: string;
   kind: 'person' | 'password';
   name: string;
