@@ -11,7 +11,7 @@ const config: NextConfig = {
   // the tests check the types beside other work, once
   typescript: { ignoreBuildErrors: process.env['TYPES_ARE_CHECKED'] === '1' },
   // files of readings are sent whole, to be looked through before anything is taken
-  experimental: { serverActions: { bodySizeLimit: '45mb' } },
+  experimental: { serverActions: { bodySizeLimit: '45mb' }, proxyClientMaxBodySize: '45mb' },
 };
 
 export default config;

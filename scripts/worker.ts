@@ -15,6 +15,12 @@ async function begin(): Promise<() => Promise<void>> {
       await new Promise((again) => setTimeout(again, 3000));
     }
 }
+// what nobody caught leaves nothing to rely on: the one who started this worker begins a new one
+for (const fault of ['uncaughtException', 'unhandledRejection'] as const)
+  process.on(fault, (error: unknown) => {
+    console.error('[worker] ends:', error instanceof Error ? error.message : 'a fault that nobody caught');
+    process.exit(1);
+  });
 const stop = await begin();
 console.log('A worker waits for jobs');
 for (const signal of ['SIGINT', 'SIGTERM'] as const)

@@ -28,6 +28,9 @@ export function proxy(request: NextRequest) {
   response.headers.set('x-content-type-options', 'nosniff');
   response.headers.set('referrer-policy', 'same-origin');
   response.headers.set('x-frame-options', 'DENY');
+  // once over TLS, always: only where people come over it
+  if (process.env['BETTER_AUTH_URL']?.startsWith('https://'))
+    response.headers.set('strict-transport-security', 'max-age=31536000');
   response.headers.set('permissions-policy', 'camera=(), microphone=(), geolocation=()');
   return response;
 }

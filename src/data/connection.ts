@@ -4,10 +4,19 @@ import { drizzle } from 'drizzle-orm/postgres-js';
 import postgres from 'postgres';
 import * as schema from './schema';
 
+/** Seconds to the next try where the database is away: it must be seen soon that it is back. */
+const backoff = (tries: number) => Math.min(2, 0.25 * 2 ** tries);
+
 function connect() {
   const url = process.env['DATABASE_URL'];
   if (!url) throw new Error('DATABASE_URL is not set');
-  const client = postgres(url, { max: 10, connect_timeout: 5, idle_timeout: 60, onnotice: () => {} });
+  const client = postgres(url, {
+    max: 10,
+    connect_timeout: 5,
+    idle_timeout: 60,
+    backoff,
+    onnotice: () => {},
+  });
   return { client, db: drizzle(client, { schema }) };
 }
 type Connection = ReturnType<typeof connect>;

@@ -1,11 +1,15 @@
 import 'server-only';
 import { and, desc, eq, getTableColumns, inArray, notExists, sql } from 'drizzle-orm';
+import type { AnyPgColumn, PgTable } from 'drizzle-orm/pg-core';
 import type { Transaction } from './connection';
 import { tellChange } from './changes-told';
 import { removeImported } from './readings';
 import {
   applicationRecord,
+  earlierWork,
   fileImport,
+  finding,
+  latchLift,
   lawn,
   loggerSetup,
   observation,
@@ -84,14 +88,7 @@ export const undoReadings = removeImported;
 
 /** Takes out the lawns of an import to which nothing has been done since; gives how many zones went and how many stay. */
 export async function undoLawns(db: Transaction, importId: string): Promise<{ gone: number; stay: number }> {
-  const used = (
-    t:
-      | typeof plannedApplication
-      | typeof applicationRecord
-      | typeof reading
-      | typeof observation
-      | typeof soilSensor,
-  ) =>
+  const used = (t: PgTable & { zoneId: AnyPgColumn }) =>
     notExists(
       db
         .select({ one: sql`1` })
@@ -108,6 +105,9 @@ export async function undoLawns(db: Transaction, importId: string): Promise<{ go
         used(reading),
         used(observation),
         used(soilSensor),
+        used(finding),
+        used(earlierWork),
+        used(latchLift),
       ),
     )
     .returning({ id: zone.id });

@@ -202,9 +202,23 @@ export const apiToken = pgTable(
     createdAt: at('created_at').notNull().defaultNow(),
     lastUsedAt: at('last_used_at'),
     revokedAt: at('revoked_at'),
+    /** opens nothing from then on; null: of before tokens had an end */
+    expiresAt: at('expires_at'),
   },
   (t) => [index('api_token_user').on(t.userId)],
 );
+
+/** Signs of life of the workers, for all companies of a server. */
+export const workerBeat = pgTable('worker_beat', {
+  workerId: text('worker_id').primaryKey(),
+  seenAt: at('seen_at').notNull().defaultNow(),
+});
+
+/** Which worker has taken a job: where it died, another takes the job over. */
+export const workerJob = pgTable('worker_job', {
+  jobId: uuid('job_id').primaryKey(),
+  workerId: text('worker_id').notNull(),
+});
 
 // ---- tenant rows: fenced ----
 

@@ -1,5 +1,5 @@
 import 'server-only';
-import { asc, eq } from 'drizzle-orm';
+import { asc, eq, sql } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import { shelfOf, type Move, type MoveKind, type Shelf } from '@/core/products/stock';
 import { amountOf, isAmountUnit, type AmountUnit } from '@/core/units/rate';
@@ -106,4 +106,15 @@ export async function addMove(db: Transaction, { on, amount, price, ...m }: NewM
       price: price === null ? null : toNumeric(price),
     })
     .onConflictDoNothing();
+}
+
+/** One person at a time moves a product's stock: what is there is read and written as one. */
+export async function holdShelf(db: Transaction, productId: string): Promise<void> {
+  await db.execute(sql`select pg_advisory_xact_lock(hashtext('shelf'), hashtext(${productId}))`);
+}
+
+/** Whether a line that is sent stands in the book already: its answer was lost. */
+export async function isSent(db: Transaction, sendKey: string): Promise<boolean> {
+  const rows = await db.select({ id: stockMove.id }).from(stockMove).where(eq(stockMove.sendKey, sendKey));
+  return rows.length > 0;
 }

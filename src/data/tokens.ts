@@ -1,5 +1,5 @@
 import 'server-only';
-import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, isNull, or, sql } from 'drizzle-orm';
 import type { Actor } from './actor';
 import { signInDatabase } from './connection';
 import { apiToken, member, organisation, user } from './schema';
@@ -16,7 +16,7 @@ export const storedTokens = (owner: Owner): Promise<Token[]> =>
 /** @param hash of the secret: the secret itself is not kept */
 export async function addToken(
   { userId, orgId }: Owner,
-  token: Readonly<{ name: string; hash: string; hint: string }>,
+  token: Readonly<{ name: string; hash: string; hint: string; expiresAt: Date }>,
 ): Promise<void> {
   await signInDatabase()
     .insert(apiToken)
@@ -55,7 +55,13 @@ export async function actorBehind(
       and(eq(member.userId, apiToken.userId), eq(member.orgId, apiToken.orgId), isNull(member.endedAt)),
     )
     .innerJoin(organisation, eq(organisation.id, apiToken.orgId))
-    .where(and(eq(apiToken.hash, hash), isNull(apiToken.revokedAt)));
+    .where(
+      and(
+        eq(apiToken.hash, hash),
+        isNull(apiToken.revokedAt),
+        or(isNull(apiToken.expiresAt), gt(apiToken.expiresAt, now)),
+      ),
+    );
   if (!row) return null;
   const { tokenId, ...actor } = row;
   await signInDatabase().update(apiToken).set({ lastUsedAt: now }).where(eq(apiToken.id, tokenId));

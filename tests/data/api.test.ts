@@ -32,7 +32,7 @@ type Body = Record<string, never> & {
 };
 
 async function secretFor(name: string): Promise<string> {
-  const made = await makeToken(tech, { name });
+  const made = await makeToken(tech, { name, days: 90 });
   if (!made.ok) throw new Error(JSON.stringify(made));
   return made.value.secret;
 }
@@ -248,7 +248,7 @@ describe('a token', () => {
     expect((await revokeToken(actor('technician', 'other-company'), { id: token.id })).ok).toBe(false);
   });
   test('needs a name', async () => {
-    expect(await makeToken(tech, { name: ' ' })).toMatchObject({
+    expect(await makeToken(tech, { name: ' ', days: 90 })).toMatchObject({
       ok: false,
       refusal: { issues: [{ problem: 'The token has no name' }] },
     });

@@ -9,7 +9,7 @@ import type { HouseSheet, saveThermometer } from '@/server/house/house-rules';
 import type { QueueState } from '@/server/jobs/jobs';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
 import type { addSensor } from '@/server/soil/soil-station';
-import type { TokenNews } from '@/server/entry/tokens';
+import type { TokenInput, TokenNews } from '@/server/entry/tokens';
 import { Labelled } from '@/ui/labelled';
 import { plural } from '@/ui/words';
 import { JOB_KINDS } from '@/server/jobs/kinds';
@@ -259,10 +259,11 @@ export function Tokens({
   revokeTokenAction,
 }: Readonly<{
   tokens: readonly TokenNews[];
-  makeTokenAction: (input: { name: string }) => Promise<Outcome<{ secret: string }>>;
+  makeTokenAction: (input: TokenInput) => Promise<Outcome<{ secret: string }>>;
   revokeTokenAction: One;
 }>) {
   const [name, setName] = useState('');
+  const [days, setDays] = useState<TokenInput['days']>(90);
   const [secret, setSecret] = useState<string | null>(null);
   const { run, refusal, isBusy } = useSend();
   const day = (iso: string) => iso.slice(0, 10);
@@ -286,9 +287,7 @@ export function Tokens({
             <span className="text-[15px]">
               {t.revokedAt
                 ? `taken back ${day(t.revokedAt)}`
-                : t.lastUsedAt
-                  ? `last used ${day(t.lastUsedAt)}`
-                  : 'never used'}
+                : `${t.lastUsedAt ? `last used ${day(t.lastUsedAt)}` : 'never used'}${t.expiresAt ? `, ends ${day(t.expiresAt)}` : ', without an end'}`}
             </span>
             {!t.revokedAt && (
               <button
@@ -304,10 +303,10 @@ export function Tokens({
         ))}
       </ul>
       <form
-        className="mt-2 grid grid-cols-[1fr_auto] items-end gap-2"
+        className="mt-2 grid grid-cols-[1fr_7em_auto] items-end gap-2"
         onSubmit={(e) => {
           e.preventDefault();
-          run(makeTokenAction, { name }, (v) => {
+          run(makeTokenAction, { name, days }, (v) => {
             setSecret(v.secret);
             setName('');
           });
@@ -315,6 +314,19 @@ export function Tokens({
       >
         <Labelled name="What a new token is for">
           {(f) => <input {...f} value={name} onChange={(e) => setName(e.target.value)} />}
+        </Labelled>
+        <Labelled name="For, days">
+          {(f) => (
+            <select
+              {...f}
+              value={days}
+              onChange={(e) => setDays(Number(e.target.value) as TokenInput['days'])}
+            >
+              {[30, 90, 365].map((d) => (
+                <option key={d}>{d}</option>
+              ))}
+            </select>
+          )}
         </Labelled>
         <button className="button" disabled={isBusy}>
           Make a token
@@ -333,6 +345,15 @@ export function Jobs({
   const { run, refusal, isBusy } = useSend();
   return (
     <Panel name="Work in the background" id="jobs">
+      {jobs.silentSince !== null && (
+        <p role="alert" className="mt-1 border-l-4 border-clay bg-paper px-3 py-1">
+          No worker answers
+          {jobs.silentSince === 'never'
+            ? ', and none ever has'
+            : ` since ${jobs.silentSince.slice(0, 16).replace('T', ' ')} UTC`}
+          : outlooks, windows, weather and files wait. Whoever keeps the server must start one.
+        </p>
+      )}
       <p className="mt-1 text-[15px]">
         {jobs.waiting ? `${plural(jobs.waiting, 'job')} waiting or running.` : 'Nothing waits.'}{' '}
         {jobs.failed.length === 0 && 'Nothing has failed in the last week.'}

@@ -3,6 +3,7 @@ import type Joi from 'joi';
 import { Forbidden, type Actor } from '@/data/actor';
 import { againWhereCollided, isDatabaseGone } from '@/data/connection';
 import { done, refuse, type Outcome } from './outcome';
+import { withoutData } from './log';
 import { DatabaseAway, findActor } from './session';
 
 /**
@@ -33,7 +34,15 @@ export function openAction<Input, T, More = never>(
 }
 
 function checkedBy<Input>(shape: Joi.ObjectSchema<Input>, raw: unknown): Outcome<Input> {
-  const checked = shape.validate(raw, { abortEarly: false, convert: false });
+  if (holdsNul(raw))
+    return refuse({
+      kind: 'invalid',
+      issues: [
+        { field: 'Text', problem: 'A text holds a sign that cannot be kept', remedy: 'Type it again.' },
+      ],
+    });
+  // what a form sends fits its shape; what does not was sent by hand, and its first fault is enough
+  const checked = shape.validate(raw, { abortEarly: true, convert: false });
   if (!checked.error) return done(checked.value);
   return refuse({
     kind: 'invalid',
@@ -43,6 +52,13 @@ function checkedBy<Input>(shape: Joi.ObjectSchema<Input>, raw: unknown): Outcome
       remedy: 'Load the page again and send the form from there.',
     })),
   });
+}
+
+/** PostgreSQL keeps any sign in a text but this one. */
+function holdsNul(value: unknown, depth = 0): boolean {
+  if (typeof value === 'string') return value.includes('\0');
+  if (typeof value !== 'object' || value === null || depth > 8) return false;
+  return Object.values(value).some((v) => holdsNul(v, depth + 1));
 }
 
 /** Turns trouble that passes into a refusal, and a bug into its number in the log. */
@@ -56,7 +72,7 @@ function guarded<T, More>(
       if (error instanceof DatabaseAway || isDatabaseGone(error)) return refuse({ kind: 'database-away' });
       if (error instanceof Forbidden) return refuse({ kind: 'forbidden', permission: error.permission });
       const id = crypto.randomUUID().slice(0, 8);
-      console.error(`[${id}]`, error);
+      console.error(`[${id}]`, withoutData(error));
       return refuse({ kind: 'bug', id });
     }
   };

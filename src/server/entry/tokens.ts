@@ -13,10 +13,12 @@ export type TokenNews = Readonly<{
   createdAt: string;
   lastUsedAt: string | null;
   revokedAt: string | null;
+  expiresAt: string | null;
 }>;
 
 const hashOf = (secret: string) => createHash('sha256').update(secret).digest('hex');
 const MOST_TOKENS = 20;
+const DAY_MS = 86_400_000;
 
 export async function tokensOf(actor: Actor): Promise<TokenNews[]> {
   requirePermission(actor, 'see');
@@ -28,29 +30,48 @@ export async function tokensOf(actor: Actor): Promise<TokenNews[]> {
     createdAt: t.createdAt.toISOString(),
     lastUsedAt: t.lastUsedAt?.toISOString() ?? null,
     revokedAt: t.revokedAt?.toISOString() ?? null,
+    expiresAt: t.expiresAt?.toISOString() ?? null,
   }));
 }
 
-export const tokenShape = Joi.object<{ name: string }>({ name: Joi.string().allow('').max(80).required() });
+/** Days that a token may be made for. */
+const TOKEN_DAYS = [30, 90, 365] as const;
+export type TokenInput = Readonly<{ name: string; days: (typeof TOKEN_DAYS)[number] }>;
+export const tokenShape = Joi.object<TokenInput>({
+  name: Joi.string().allow('').max(80).required(),
+  days: Joi.number()
+    .valid(...TOKEN_DAYS)
+    .required(),
+}).required();
 /** Makes a token that may do what its person may do. The only time its secret is seen. */
 export async function makeToken(
   actor: Actor,
-  { name }: { name: string },
+  { name, days }: TokenInput,
 ): Promise<Outcome<{ secret: string }>> {
   requirePermission(actor, 'use the interface');
   const issue = (problem: string, remedy: string) =>
     refuse({ kind: 'invalid', issues: [{ field: 'Name', problem, remedy }] });
   if (!name.trim())
     return issue('The token has no name', 'Say what it is for, so that you know which to take back.');
-  const living = (await tokensOf(actor)).filter((t) => t.revokedAt === null);
+  const now = new Date();
+  const living = (await tokensOf(actor)).filter(
+    (t) => t.revokedAt === null && (t.expiresAt === null || t.expiresAt > now.toISOString()),
+  );
   if (living.length >= MOST_TOKENS)
     return issue(`You have ${living.length} tokens`, `At most ${MOST_TOKENS} are kept. Take one back first.`);
   const secret = `ig_${randomBytes(32).toString('base64url')}`;
-  await addToken(actor, { name: name.trim(), hash: hashOf(secret), hint: secret.slice(-4) });
+  await addToken(actor, {
+    name: name.trim(),
+    hash: hashOf(secret),
+    hint: secret.slice(-4),
+    expiresAt: new Date(now.getTime() + days * DAY_MS),
+  });
   return done({ secret });
 }
 
-export const tokenIdShape = Joi.object<{ id: string }>({ id: Joi.string().guid().required() });
+export const tokenIdShape = Joi.object<{ id: string }>({
+  id: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+});
 /** Takes a token back: from now on it opens nothing. */
 export async function revokeToken(actor: Actor, { id }: { id: string }): Promise<Outcome<null>> {
   requirePermission(actor, 'see');

@@ -1,6 +1,6 @@
 import 'server-only';
 import Joi from 'joi';
-import { isoDay, parseDay, parseMonthDay } from '@/core/calendar/day';
+import { isoDay, parseDay, parseMonthDay, yearOf } from '@/core/calendar/day';
 import { METHODS, type Method } from '@/core/trade/terms';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { writeRules } from './write-rules';
@@ -113,6 +113,9 @@ export async function saveGateRules(actor: Actor, t: GateRulesInput): Promise<Ou
   return writeRules(actor, { gates }, t.seen);
 }
 
+/** A slip of the year would open a gate for ever. */
+const MOST_YEAR = 2100;
+
 export type LicenceInput = Readonly<{ person: string; number: string; categories: string; validTo: string }>;
 export const licenceShape = Joi.object<LicenceInput>({
   ...{ person: text(100), number: text(), categories: text(300), validTo: text() },
@@ -133,6 +136,12 @@ export async function saveLicence(actor: Actor, t: LicenceInput): Promise<Outcom
       field: 'Categories',
       problem: 'No category',
       remedy: 'Type the categories as labels name them, with commas between.',
+    });
+  if (validTo !== null && yearOf(validTo) > MOST_YEAR)
+    issues.push({
+      field: 'Valid to',
+      problem: `Valid to is ${isoDay(validTo)}`,
+      remedy: 'No licence is valid for so long: check the year.',
     });
   if (issues.length || validTo === null) return refuse({ kind: 'invalid', issues });
   await inOrganisation(actor, async (db) => {
@@ -165,12 +174,19 @@ export async function saveEquipment(actor: Actor, t: EquipmentInput): Promise<Ou
   const name = t.name.trim();
   if (!name) issues.push({ field: 'Name', problem: 'Name is missing', remedy: 'Name it as people call it.' });
   const calibratedOn = t.calibratedOn === '' ? null : day(t.calibratedOn, 'Calibrated', issues);
-  if (issues.length) return refuse({ kind: 'invalid', issues });
-  await inOrganisation(actor, async (db) => {
+  return inOrganisation(actor, async (db) => {
+    const today = await todayOf(db, actor);
+    if (calibratedOn !== null && calibratedOn > today)
+      issues.push({
+        field: 'Calibrated',
+        problem: `Calibrated is ${isoDay(calibratedOn)}, after today`,
+        remedy: `Type ${isoDay(today)} or sooner.`,
+      });
+    if (issues.length) return refuse({ kind: 'invalid', issues });
     await addEquipment(db, actor.orgId, { name, method: t.method, calibratedOn });
     await changed(db, actor, 'all');
+    return done({ name });
   });
-  return done({ name });
 }
 
 /** Writes down that something was calibrated today. How it is done is for the equipment's own page. */

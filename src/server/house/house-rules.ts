@@ -147,7 +147,7 @@ export async function saveCrossings(actor: Actor, t: Typed): Promise<Outcome<{ v
 
 type ThermometerInput = Readonly<{ id: string | null; name: string; offsetF: string; calibratedOn: string }>;
 export const thermometerShape = Joi.object<ThermometerInput>({
-  id: Joi.string().guid().allow(null).required(),
+  id: Joi.string().guid({ separator: '-', wrapper: false }).allow(null).required(),
   name: Joi.string().allow('').max(60).required(),
   offsetF: text,
   calibratedOn: text,
@@ -188,7 +188,9 @@ export async function saveThermometer(actor: Actor, t: ThermometerInput): Promis
     return done(null);
   });
 }
-export const anyIdShape = Joi.object<{ id: string }>({ id: Joi.string().guid().required() });
+export const anyIdShape = Joi.object<{ id: string }>({
+  id: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+});
 export async function putThermometerAway(actor: Actor, { id }: { id: string }): Promise<Outcome<null>> {
   requirePermission(actor, 'record');
   await inOrganisation(actor, (db) => retireThermometer(db, id));

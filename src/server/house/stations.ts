@@ -68,7 +68,7 @@ export type StationInput = Readonly<{
   serviceKey: string;
 }>;
 export const stationShape = Joi.object<StationInput>({
-  id: Joi.string().guid().allow(null).required(),
+  id: Joi.string().guid({ separator: '-', wrapper: false }).allow(null).required(),
   ...{
     name: text(100),
     latitude: text(20),

@@ -52,7 +52,7 @@ export const readingsImportShape = Joi.object<ReadingsInput>({
   fileName: Joi.string().max(200).required(),
   body: Joi.string().max(MOST_BYTES).required(),
   mapping: Joi.object({
-    zoneId: Joi.string().guid().required(),
+    zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
     timeColumn: Joi.number().integer().min(0).required(),
     dayFirst: Joi.boolean().required(),
     clock: Joi.alternatives(
@@ -166,7 +166,7 @@ export const weatherImportShape = Joi.object<WeatherInput>({
   fileName: Joi.string().max(200).required(),
   body: Joi.string().max(MOST_BYTES).required(),
   mapping: Joi.object({
-    stationId: Joi.string().guid().required(),
+    stationId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
     format: Joi.string()
       .valid(...WEATHER_FORMATS)
       .required(),
@@ -299,7 +299,9 @@ export async function undoImport(actor: Actor, { importId }: { importId: string 
     return done(null);
   });
 }
-export const importIdShape = Joi.object<{ importId: string }>({ importId: Joi.string().guid().required() });
+export const importIdShape = Joi.object<{ importId: string }>({
+  importId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+});
 
 /** What was brought in lately. */
 export function importBook(actor: Actor): Promise<ImportNews[]> {

@@ -82,7 +82,8 @@ async function runReadings(
   const mapping = file.mapping as LoggerMapping;
   const { good } = checkLogger(table, mapping, offsetIn, file.madeAt.getTime());
   const columns = new Map(mapping.columns.map((c) => [c.column, c]));
-  let added = 0;
+  // begun again after a crash, what was added before is on file and counts
+  let { added } = file;
   for (let i = 0; i < good.length; i += BATCH) {
     const rows = good.slice(i, i + BATCH).map((r) => {
       const { spot, depthIn } = columns.get(r.column)!;

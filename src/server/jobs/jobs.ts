@@ -2,6 +2,8 @@ import 'server-only';
 import PgBoss from 'pg-boss';
 import { sql } from 'drizzle-orm';
 import { isDatabaseGone, signInDatabase, type Transaction } from '@/data/connection';
+import { withoutData } from '@/server/entry/log';
+import { SILENT_MS, lastBeat } from './alive';
 import { JOB_KINDS, QUEUES, type Job, type JobKind } from './kinds';
 
 /**
@@ -27,7 +29,7 @@ export function queue(): Promise<PgBoss> {
       application_name: 'iron-gate-queue',
     });
     boss.on('error', (error) => {
-      if (!isDatabaseGone(error)) console.error('[queue]', error);
+      if (!isDatabaseGone(error)) console.error('[queue]', withoutData(error));
     });
     return boss.start();
   })().catch((error: unknown) => {
@@ -77,6 +79,8 @@ const plain = (value: unknown) =>
 /** How the queue stands for one organisation. */
 export type QueueState = Readonly<{
   waiting: number;
+  /** when a worker was last heard of, where that is too long ago; 'never', or null: one works */
+  silentSince: string | 'never' | null;
   failed: readonly Readonly<{ id: string; kind: JobKind; why: string; at: string }>[];
 }>;
 
@@ -94,8 +98,11 @@ export async function queueState(orgId: string): Promise<QueueState> {
     where name in ${QUEUES} and data->>'orgId' = ${orgId}
       and (state in ('created', 'retry', 'active') or (state = 'failed' and completed_on > now() - interval '7 days'))
     order by created_on desc limit 200`);
+  const beat = await lastBeat();
+  const isSilent = beat === null || Date.now() - beat.getTime() > SILENT_MS;
   return {
     waiting: rows.filter((r) => r.state !== 'failed').length,
+    silentSince: isSilent ? (beat?.toISOString() ?? 'never') : null,
     failed: rows
       .filter((r) => r.state === 'failed')
       .slice(0, 10)

@@ -12,6 +12,8 @@ import { ensembleFor, compareReadings } from '@/data/outlooks';
 import { tellChange } from '@/data/changes-told';
 import { organisationIds, organisationOf } from '@/data/organisations';
 import { noteImportFailed, runImport, runUndo } from '@/server/imports/run-imports';
+import { withoutData } from '@/server/entry/log';
+import { BEAT_MS, beat, endJob, takeJob, takeOverFromDead } from './alive';
 import { queue, sendJob } from './jobs';
 import { QUEUES, type Job, type JobKind } from './kinds';
 import { computeWindows, hourOfMoment } from './windows';
@@ -81,12 +83,24 @@ async function computeOutlooks(actor: Actor, zoneIds: readonly string[] | null):
 /** Takes jobs from the queue until the process ends. @param everyMs how often weather and stations are asked by themselves */
 export async function startWorker(everyMs = 120_000): Promise<() => Promise<void>> {
   const boss = await queue();
+  const workerId = crypto.randomUUID();
+  const live = async () => {
+    try {
+      await beat(workerId);
+      const taken = await takeOverFromDead();
+      if (taken) console.log(`[worker] ${taken} jobs of a worker that died are taken over`);
+    } catch (error) {
+      if (!isDatabaseGone(error)) console.error('[worker]', withoutData(error));
+    }
+  };
+  await live();
+  const pulse = setInterval(() => void live(), BEAT_MS);
   for (const name of QUEUES)
     await boss.work<Job>(
       name,
       { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true },
       async ([job]) => {
-        if (job) await runOne(job);
+        if (job) await runOne(job, workerId);
       },
     );
   const lastHour = new Map<string, number>();
@@ -94,20 +108,23 @@ export async function startWorker(everyMs = 120_000): Promise<() => Promise<void
     try {
       for (const id of await organisationIds()) await refreshOrganisation(await workerActor(id), lastHour);
     } catch (error) {
-      if (!isDatabaseGone(error)) console.error('[worker]', error);
+      if (!isDatabaseGone(error)) console.error('[worker]', withoutData(error));
     }
   };
   await round();
   const timer = setInterval(() => void round(), everyMs);
   return async () => {
     clearInterval(timer);
+    clearInterval(pulse);
     for (const name of QUEUES) await boss.offWork(name);
   };
 }
 
-async function runOne(job: PgBoss.JobWithMetadata<Job>): Promise<void> {
+async function runOne(job: PgBoss.JobWithMetadata<Job>, workerId: string): Promise<void> {
   try {
+    await takeJob(job.id, workerId);
     await runJob(job.data);
+    await endJob(job.id);
   } catch (error) {
     const why = error instanceof Error ? error.message : String(error);
     console.error(`[worker] ${job.data.kind}, try ${job.retryCount + 1}: ${why}`);

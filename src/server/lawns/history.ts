@@ -29,7 +29,7 @@ export type HistoryInput = Readonly<{
 }>;
 const text = (most: number) => Joi.string().allow('').max(most).required();
 export const historyShape = Joi.object<HistoryInput>({
-  zoneId: Joi.string().guid().required(),
+  zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   history: Joi.string().valid('not known', 'known').required(),
   bookFrom: text(40),
 });
@@ -77,13 +77,13 @@ export type EarlierInput = Readonly<{
   note: string;
 }>;
 export const earlierShape = Joi.object<EarlierInput>({
-  sendKey: Joi.string().guid().required(),
-  zoneId: Joi.string().guid().required(),
+  sendKey: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   on: text(40),
   by: Joi.string()
     .valid(...DOERS)
     .required(),
-  productId: Joi.string().guid().allow('').required(),
+  productId: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
   ...{ substance: text(80), group: text(10), amount: text(40), unit: text(20), note: text(500) },
   certainty: Joi.string()
     .valid(...CERTAINTIES)
@@ -163,8 +163,11 @@ export function noteEarlierWork(actor: Actor, input: EarlierInput): Promise<Outc
 
 export type TakeBackInput = Readonly<{ sendKey: string; zoneId: string; id: string; why: string }>;
 export const takeBackShape = Joi.object<TakeBackInput>({
-  ...{ sendKey: Joi.string().guid().required(), zoneId: Joi.string().guid().required() },
-  ...{ id: Joi.string().guid().required(), why: text(500) },
+  ...{
+    sendKey: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+    zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  },
+  ...{ id: Joi.string().guid({ separator: '-', wrapper: false }).required(), why: text(500) },
 });
 export function takeBackEarlier(actor: Actor, input: TakeBackInput): Promise<Outcome<null>> {
   requirePermission(actor, 'record');
@@ -182,7 +185,7 @@ export function takeBackEarlier(actor: Actor, input: TakeBackInput): Promise<Out
 
 export type CloseInput = Readonly<{ zoneId: string; of: 'zone' | 'lawn'; why: string; isClosed: boolean }>;
 export const closeShape = Joi.object<CloseInput>({
-  zoneId: Joi.string().guid().required(),
+  zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   of: Joi.string().valid('zone', 'lawn').required(),
   why: text(500),
   isClosed: Joi.boolean().required(),

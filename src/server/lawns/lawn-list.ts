@@ -94,7 +94,9 @@ export async function saveFilter(actor: Actor, { name, query }: FilterInput): Pr
   await inOrganisation(actor, (db) => writeFilter(db, actor.orgId, name.trim(), query));
   return done(null);
 }
-export const filterIdShape = Joi.object<{ id: string }>({ id: Joi.string().guid().required() });
+export const filterIdShape = Joi.object<{ id: string }>({
+  id: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+});
 export async function dropFilter(actor: Actor, { id }: { id: string }): Promise<Outcome<null>> {
   requirePermission(actor, 'change the house');
   await inOrganisation(actor, (db) => removeFilter(db, id));
@@ -114,7 +116,11 @@ const to = (what: string, list: readonly string[], orNull = false) =>
     to: (orNull ? Joi.string().allow(null) : Joi.string()).valid(...list).required(),
   });
 export const bulkShape = Joi.object<BulkInput>({
-  zoneIds: Joi.array().items(Joi.string().guid()).min(1).max(5000).required(),
+  zoneIds: Joi.array()
+    .items(Joi.string().guid({ separator: '-', wrapper: false }))
+    .min(1)
+    .max(5000)
+    .required(),
   change: Joi.alternatives(
     to('school', SCHOOLS, true),
     to('moisture', MOISTURES),

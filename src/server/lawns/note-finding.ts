@@ -24,8 +24,8 @@ export type FindingInput = Readonly<{
 }>;
 const short = Joi.string().allow('').max(200).required();
 export const findingShape = Joi.object<FindingInput>({
-  sendKey: Joi.string().guid().required(),
-  zoneId: Joi.string().guid().required(),
+  sendKey: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   kind: Joi.string()
     .valid(...FINDINGS)
     .required(),

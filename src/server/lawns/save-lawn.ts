@@ -178,13 +178,13 @@ const shape = {
 };
 export const saveLawnShape = Joi.object<LawnInput & { zoneId: string; seen: number }>({
   ...shape,
-  zoneId: Joi.string().guid().required(),
+  zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   seen: Joi.number().integer().min(0).required(),
 });
 /** A new zone, on a lawn that is there or on a new one. */
 export const addLawnShape = Joi.object<LawnInput & { lawnId: string | null }>({
   ...shape,
-  lawnId: Joi.string().guid().allow(null).required(),
+  lawnId: Joi.string().guid({ separator: '-', wrapper: false }).allow(null).required(),
 });
 
 /** The rows of the database that an input means, or what is wrong with it, field by field. */

@@ -98,7 +98,7 @@ export async function passwordLink(actor: Actor, { userId }: { userId: string })
 }
 
 export const invitationIdShape = Joi.object<{ id: string }>({
-  id: Joi.string().guid().required(),
+  id: Joi.string().guid({ separator: '-', wrapper: false }).required(),
 }).required();
 export async function takeInvitationBack(actor: Actor, { id }: { id: string }): Promise<Outcome<null>> {
   requirePermission(actor, 'manage people');

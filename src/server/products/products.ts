@@ -17,7 +17,7 @@ import { inOrganisation, type Transaction } from '@/data/connection';
 import { zonesOf } from '@/data/lawns';
 import { applicationsOf } from '@/data/programme';
 import { addProduct, labelsOf, versionsOf, writeVersion, type SheetVersion } from '@/data/products';
-import { addMove, shelvesOf, stockLines, type StockLine } from '@/data/stock';
+import { addMove, holdShelf, isSent, shelvesOf, stockLines, type StockLine } from '@/data/stock';
 import { changed } from '../changes';
 import { done, refuse, type Outcome, type Overtaken } from '@/server/entry/outcome';
 
@@ -115,7 +115,7 @@ export type SaveSheetInput = Readonly<{
   sheet: unknown;
 }>;
 export const saveSheetShape = Joi.object<SaveSheetInput>({
-  productId: Joi.string().guid().allow(null).required(),
+  productId: Joi.string().guid({ separator: '-', wrapper: false }).allow(null).required(),
   seen: Joi.number().integer().min(0).required(),
   sheet: Joi.object().unknown().required(),
 });
@@ -200,8 +200,8 @@ export type MoveInput = Readonly<{
 }>;
 const text = (most: number) => Joi.string().allow('').max(most).required();
 export const moveShape = Joi.object<MoveInput>({
-  sendKey: Joi.string().guid().required(),
-  productId: Joi.string().guid().required(),
+  sendKey: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  productId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   kind: Joi.string()
     .valid(...MOVES.filter((m) => m !== 'use'))
     .required(),
@@ -215,6 +215,13 @@ export async function moveStock(actor: Actor, input: MoveInput): Promise<Outcome
     const label = (await labelsOf(db)).now.find((l) => l.id === input.productId);
     const { unit, kind } = input;
     if (!label || !isAmountUnit(unit)) return refuse({ kind: 'gone' });
+    await holdShelf(db, label.id);
+    const onShelf = async () =>
+      showAmount(
+        amountLike(RATE_UNITS[label.rateUnit], (await shelvesOf(db)).get(label.id)?.onHand ?? 0),
+        label.amountUnit,
+      );
+    if (await isSent(db, input.sendKey)) return done({ onHand: await onShelf() });
     const today = await todayOf(db, actor);
     const issues: Issue[] = [];
     const words = AMOUNT_UNITS[unit].words;
@@ -271,9 +278,6 @@ export async function moveStock(actor: Actor, input: MoveInput): Promise<Outcome
       recordId: null,
       sendKey: input.sendKey,
     });
-    const onHand = (await shelvesOf(db)).get(label.id)?.onHand ?? 0;
-    return done({
-      onHand: showAmount(amountLike(RATE_UNITS[label.rateUnit], onHand), label.amountUnit),
-    });
+    return done({ onHand: await onShelf() });
   });
 }

@@ -29,7 +29,7 @@ type Change =
 export type StandingInput = Readonly<{ applicationId: string; base: number; change: Change }>;
 const text = (most: number) => Joi.string().allow('').max(most).required();
 export const standingShape = Joi.object<StandingInput>({
-  applicationId: Joi.string().guid().required(),
+  applicationId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   base: Joi.number().integer().min(1).required(),
   change: Joi.alternatives(
     Joi.object({ what: Joi.valid('move').required(), to: text(40) }),
@@ -127,8 +127,12 @@ export function changeStanding(
 
 export type CopyInput = Readonly<{ applicationId: string; zoneIds: readonly string[] }>;
 export const copyShape = Joi.object<CopyInput>({
-  applicationId: Joi.string().guid().required(),
-  zoneIds: Joi.array().items(Joi.string().guid()).min(1).max(500).required(),
+  applicationId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  zoneIds: Joi.array()
+    .items(Joi.string().guid({ separator: '-', wrapper: false }))
+    .min(1)
+    .max(500)
+    .required(),
 });
 
 /** What a copy came to on one zone: done, or why not. */

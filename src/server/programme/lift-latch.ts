@@ -31,9 +31,9 @@ export type LiftInput = Readonly<{
   until: string;
 }>;
 export const liftShape = Joi.object<LiftInput>({
-  sendKey: Joi.string().guid().required(),
-  zoneId: Joi.string().guid().required(),
-  plannedId: Joi.string().guid().required(),
+  sendKey: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  plannedId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   gate: Joi.string()
     .valid(...GATE_KEYS)
     .required(),

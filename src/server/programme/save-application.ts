@@ -40,16 +40,16 @@ export type ApplicationInput = TypedApplication &
 
 const typed = (most: number) => Joi.string().allow('').max(most).required();
 export const applicationShape = Joi.object<ApplicationInput>({
-  zoneId: Joi.string().guid().required(),
-  applicationId: Joi.string().guid().allow('').required(),
+  zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  applicationId: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
   base: Joi.number().integer().min(0).required(),
   purpose: typed(120),
   ...{ plannedOn: typed(40), earliest: typed(40), latest: typed(40) },
   products: Joi.array()
     .items(
       Joi.object({
-        id: Joi.string().guid().allow('').required(),
-        productId: Joi.string().guid().allow('').required(),
+        id: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
+        productId: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
         ...{ rate: typed(40), unit: typed(40), use: typed(40), method: typed(40) },
         targets: Joi.array().items(Joi.string().max(60)).max(40).required(),
         place: Joi.string().valid('zone', 'spots', 'strip').required(),

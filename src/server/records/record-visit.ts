@@ -92,14 +92,14 @@ export type RecordInput = Readonly<{
 const typed = (most: number) => Joi.string().allow('').max(most).required();
 const WIND_FROM = ['', 'N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW', 'changing'] as const;
 export const recordShape = Joi.object<RecordInput>({
-  sendKey: Joi.string().guid().required(),
-  zoneId: Joi.string().guid().required(),
-  applicationId: Joi.string().guid().allow('').required(),
+  sendKey: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  applicationId: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
   products: Joi.array()
     .items(
       Joi.object({
-        plannedProductId: Joi.string().guid().allow('').required(),
-        productId: Joi.string().guid().allow('').required(),
+        plannedProductId: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
+        productId: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
         use: Joi.string()
           .valid(...USES)
           .required(),
@@ -122,7 +122,10 @@ export const recordShape = Joi.object<RecordInput>({
     .required(),
   ...{ air: typed(40), noticeGiven: typed(300), reentryTold: typed(300), notes: typed(4000) },
   confirmed: Joi.boolean().required(),
-  corrects: Joi.object({ id: Joi.string().guid().required(), reason: typed(1000) })
+  corrects: Joi.object({
+    id: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+    reason: typed(1000),
+  })
     .allow(null)
     .required(),
 });

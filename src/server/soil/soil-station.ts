@@ -29,7 +29,7 @@ export function sensorsOf(actor: Actor): Promise<Sensor[]> {
 
 type SensorInput = Readonly<{ zoneId: string; spot: Spot; serviceKey: string; unit: 'F' | 'C' }>;
 export const sensorShape = Joi.object<SensorInput>({
-  zoneId: Joi.string().guid().required(),
+  zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   spot: Joi.string()
     .valid(...SPOTS)
     .required(),

@@ -36,15 +36,15 @@ export type ReadingInput = Readonly<{
   confirmed: boolean;
 }>;
 export const readingShape = Joi.object<ReadingInput>({
-  sendKey: Joi.string().guid().required(),
-  zoneId: Joi.string().guid().required(),
+  sendKey: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   spot: Joi.string()
     .valid(...SPOTS)
     .required(),
   depth: Joi.string().allow('').max(20).required(),
   value: Joi.string().allow('').max(20).required(),
   unit: Joi.string().valid('F', 'C').required(),
-  thermometerId: Joi.string().guid().allow(null).required(),
+  thermometerId: Joi.string().guid({ separator: '-', wrapper: false }).allow(null).required(),
   takenAt: Joi.string().allow('').max(30).required(),
   confirmed: Joi.boolean().required(),
 });
@@ -194,8 +194,8 @@ export type ObservationInput = Readonly<{
   note: string;
 }>;
 export const observationShape = Joi.object<ObservationInput>({
-  sendKey: Joi.string().guid().required(),
-  zoneId: Joi.string().guid().required(),
+  sendKey: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   sign: Joi.string()
     .valid(...SIGNS)
     .required(),

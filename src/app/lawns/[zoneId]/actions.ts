@@ -50,7 +50,7 @@ export const saveLawnAction = action(saveLawnShape, saveLawn);
 export const addLawnAction = action(addLawnShape, addNewLawn);
 
 const hindcastShape = Joi.object<{ zoneId: string; spot: Spot }>({
-  zoneId: Joi.string().guid().required(),
+  zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   spot: Joi.string()
     .valid(...SPOTS)
     .required(),

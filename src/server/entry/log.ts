@@ -1,0 +1,12 @@
+/** What a log may hold of a fault: where and what, and nothing of a customer's or a session's data. */
+import 'server-only';
+
+/** An error as lines for the log. A failed query is named by its text, without what was put into it. */
+export function withoutData(error: unknown): string {
+  if (!(error instanceof Error)) return typeof error;
+  const [first = ''] = error.message.split(/\nparams: /);
+  const where = (error.stack ?? '').split('\n').filter((line) => /^\s+at /.test(line));
+  const code = 'code' in error && typeof error.code === 'string' ? ` (${error.code})` : '';
+  const cause = error.cause === undefined ? '' : `\n  caused by ${withoutData(error.cause)}`;
+  return `${error.name}${code}: ${first}\n${where.join('\n')}${cause}`;
+}

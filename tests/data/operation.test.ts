@@ -1,0 +1,224 @@
+/** Faults of operation: each was seen to fail before it was mended. */
+import { sql } from 'drizzle-orm';
+import { addDays, isoDay } from '@/core/calendar/day';
+import { inOrganisation, signInDatabase } from '@/data/connection';
+import { importOf } from '@/data/imports';
+import { zonesOf, siteName } from '@/data/lawns';
+import { observedWeather, stationsOf, storedForecast } from '@/data/weather';
+import { daysIn } from '@/core/weather/series';
+import { withoutData } from '@/server/entry/log';
+import { actorOfToken, makeToken } from '@/server/entry/tokens';
+import { saveEquipment, saveLicence } from '@/server/house/gate-house';
+import { checkLawnFile, checkWeatherFile } from '@/server/imports/imports';
+import { runImport, runUndo } from '@/server/imports/run-imports';
+import { beat, lastBeat, takeJob, takeOverFromDead } from '@/server/jobs/alive';
+import { noteFinding } from '@/server/lawns/note-finding';
+import { productList, moveStock, type MoveInput } from '@/server/products/products';
+import { stationsSheet } from '@/server/house/stations';
+import { moveImport } from '@/data/imports';
+import { actor, closeAll, refusalOf, zoneNamed } from '../support/demo';
+import type { WeatherMapping } from '@/formats/weather-mapping';
+
+afterAll(closeAll);
+const lead = actor('lead');
+const key = () => crypto.randomUUID();
+const DEMO_DAY = '2027-03-18';
+
+describe('the shelf', () => {
+  const out = async (amount: string, sendKey = key()): Promise<MoveInput> => ({
+    ...{ sendKey, kind: 'out', lot: '', amount, unit: 'lb', price: '', on: DEMO_DAY, note: '' },
+    productId: (await productList(lead)).find((p) => p.label.name.startsWith('Prodiamine 65'))!.label.id,
+  });
+  test('eight people who take half of it at once: two get it, and nothing goes below nothing', async () => {
+    const input = await out('4');
+    const taken = await Promise.all(
+      Array.from({ length: 8 }, () => moveStock(lead, { ...input, sendKey: key() })),
+    );
+    expect(taken.filter((t) => t.ok)).toHaveLength(2);
+    const refused = taken.filter((t) => !t.ok).map((t) => refusalOf(t)?.issues?.[0]?.problem);
+    expect(refused[0]).toContain('would go out, and');
+  });
+  test('a line whose answer was lost is sent again: it stands once, and is no fault', async () => {
+    const input = await out('1');
+    const first = await moveStock(lead, input);
+    const again = await moveStock(lead, input);
+    expect(first.ok).toBe(true);
+    expect(again).toEqual(first);
+  });
+});
+
+describe('files', () => {
+  const lawns = async () => {
+    const made = await checkLawnFile(lead, {
+      fileName: 'lawns.csv',
+      body: 'customer,address,zone,turf,area\nA,1 Sedge Row,front,tall fescue,4000\nB,2 Sedge Row,front,tall fescue,4000\n',
+      mapping: Object.fromEntries(
+        [
+          'customer',
+          'address',
+          'zone',
+          'turf',
+          'area',
+          'texture',
+          'moisture',
+          'exposure',
+          'drainage',
+          'thatch',
+          'notes',
+          'hazards',
+        ].map((k, i) => [k, i < 5 ? i : -1]),
+      ) as Parameters<typeof checkLawnFile>[1]['mapping'],
+    });
+    if (!made.ok) throw new Error(JSON.stringify(made.refusal));
+    await inOrganisation(lead, (db) =>
+      moveImport(db, made.value.importId, ['checked'], { status: 'waiting' }),
+    );
+    await runImport(lead, made.value.importId);
+    return made.value.importId;
+  };
+  test('lawns are taken out again but for the one at which something was written down', async () => {
+    const importId = await lawns();
+    const zone = await zoneNamed('1 Sedge Row · front');
+    await noteFinding(lead, {
+      ...{ sendKey: key(), zoneId: zone.id, kind: 'mown', word: '', stage: '', figure: '', on: DEMO_DAY },
+    });
+    await runUndo(lead, importId);
+    const left = (await inOrganisation(lead, zonesOf)).map(siteName).filter((s) => s.includes('Sedge Row'));
+    expect(left).toEqual(['1 Sedge Row · front']);
+    expect((await inOrganisation(lead, (db) => importOf(db, importId)))?.trouble).toContain('1 stay');
+  });
+
+  const hours = (from: string, count: number, air: number) => {
+    const start = Date.parse(`${from}T00:00Z`);
+    const rows = Array.from(
+      { length: count },
+      (_, h) => `${new Date(start + h * 3_600_000).toISOString().slice(0, 16)},${air},0,3`,
+    );
+    return ['time,air,rain,wind', ...rows].join('\n');
+  };
+  const take = async (body: string, stationId: string) => {
+    const mapping: WeatherMapping = {
+      ...{ stationId, format: 'hours', series: '', isReadInTheMorning: false, dayFirst: false },
+      columns: { time: 0, air: 1, rain: 2, wind: 3, min: -1, max: -1, chance: -1 },
+      ...{ temperature: 'C', water: 'mm', windIn: 'm/s' },
+    };
+    const made = await checkWeatherFile(lead, { fileName: 'w.csv', body, mapping });
+    if (!made.ok) throw new Error(JSON.stringify(made.refusal));
+    const { importId } = made.value;
+    await inOrganisation(lead, (db) => moveImport(db, importId, ['checked'], { status: 'waiting' }));
+    await runImport(lead, importId);
+    return (await inOrganisation(lead, (db) => importOf(db, importId)))!;
+  };
+  test('weather that is on file stays; earlier days come before it; days ahead are the forecast; all goes out again', async () => {
+    const [station] = await inOrganisation(lead, stationsOf);
+    const before = (await inOrganisation(lead, (db) => observedWeather(db, station!.id)))!;
+    // three days before the first, and the first itself once more, hotter
+    const earlier = await take(hours(isoDay(addDays(before.from, -3)), 96, 30), station!.id);
+    expect(earlier).toMatchObject({ status: 'done', added: 3, skipped: 1 });
+    const after = (await inOrganisation(lead, (db) => observedWeather(db, station!.id)))!;
+    expect(daysIn(after)).toBe(daysIn(before) + 3);
+    expect([after.air[0], after.air[72]]).toEqual([30, before.air[0]]);
+    const ahead = await take(hours(DEMO_DAY, 48, 21), station!.id);
+    expect(ahead).toMatchObject({ status: 'done', added: 2 });
+    expect((await inOrganisation(lead, (db) => storedForecast(db, station!.id)))!.air[5]).toBe(21);
+    // the same again does nothing
+    expect(await take(hours(isoDay(addDays(before.from, -3)), 96, 30), station!.id)).toMatchObject({
+      added: 0,
+      skipped: 4,
+    });
+    await runUndo(lead, earlier.id);
+    expect((await stationsSheet(lead)).stations.find((s) => s.id === station!.id)!.from).toBe(before.from);
+  });
+  test('another company’s station takes no file', async () => {
+    const [station] = await inOrganisation(lead, stationsOf);
+    const made = await checkWeatherFile(
+      { ...lead, orgId: 'other' },
+      {
+        fileName: 'w.csv',
+        body: hours('2026-01-01', 24, 5),
+        mapping: {
+          ...{
+            stationId: station!.id,
+            format: 'hours',
+            series: '',
+            isReadInTheMorning: false,
+            dayFirst: false,
+          },
+          columns: { time: 0, air: 1, rain: 2, wind: 3, min: -1, max: -1, chance: -1 },
+          ...{ temperature: 'C', water: 'mm', windIn: 'm/s' },
+        },
+      },
+    );
+    expect(refusalOf(made)?.kind).toBe('gone');
+  });
+});
+
+describe('the worker', () => {
+  const job = async (workerId: string) => {
+    const [row] = await signInDatabase().execute<{ id: string }>(sql`
+      insert into pgboss.job (name, data, state, started_on) values ('iron-gate', '{}', 'active', now()) returning id`);
+    await takeJob(row!.id, workerId);
+    return row!.id;
+  };
+  const stateOf = async (id: string) =>
+    (
+      await signInDatabase().execute<{ state: string }>(
+        sql`select state from pgboss.job where id = ${id}::uuid`,
+      )
+    )[0]!.state;
+  test('jobs of a worker that has been silent are handed in again, those of a living one are left', async () => {
+    await beat('alive');
+    await signInDatabase().execute(
+      sql`insert into worker_beat (worker_id, seen_at) values ('silent', now() - interval '50 seconds')`,
+    );
+    const [mine, lost, unknown] = [await job('alive'), await job('silent'), await job('gone')];
+    expect(await takeOverFromDead()).toBe(2);
+    expect([await stateOf(mine), await stateOf(lost), await stateOf(unknown)]).toEqual([
+      'active',
+      'retry',
+      'retry',
+    ]);
+    expect(Date.now() - (await lastBeat())!.getTime()).toBeLessThan(60_000);
+  });
+});
+
+test('a token has an end', async () => {
+  const made = await makeToken(lead, { name: 'short', days: 30 });
+  if (!made.ok) throw new Error('no token');
+  const { secret } = made.value;
+  expect(await actorOfToken(secret)).not.toBeNull();
+  await signInDatabase().execute(
+    sql`update api_token set expires_at = now() - interval '1 second' where name = 'short'`,
+  );
+  expect(await actorOfToken(secret)).toBeNull();
+});
+
+test('the log names a failed query without what was put into it', async () => {
+  const failed = await signInDatabase()
+    .execute(sql`select 1 / (${'4 Secret Lane'}::text = '')::int`)
+    .then(
+      () => null,
+      (error: unknown) => error,
+    );
+  expect(failed).not.toBeNull();
+  const line = withoutData(failed);
+  expect(line).toContain('select 1 /');
+  expect(line).not.toContain('Secret Lane');
+});
+
+test.each([
+  ['2027-03-19', 'Calibrated is 2027-03-19, after today'],
+  ['9999-12-31', 'Calibrated is 9999-12-31, after today'],
+])('equipment calibrated on %s is refused', async (calibratedOn, words) => {
+  const made = await saveEquipment(lead, { name: 'Drum', method: 'boom', calibratedOn });
+  expect(refusalOf(made)?.issues?.[0]?.problem).toBe(words);
+});
+test('a licence without an end in sight is refused', async () => {
+  const made = await saveLicence(lead, {
+    person: 'A',
+    number: '',
+    categories: 'turf',
+    validTo: '9999-12-31',
+  });
+  expect(refusalOf(made)?.issues?.[0]?.field).toBe('Valid to');
+});
