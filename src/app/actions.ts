@@ -43,7 +43,7 @@ export async function signInAction(_: SignInState, form: FormData): Promise<Sign
       return {
         email,
         problem: tooMany
-          ? 'Too many tries for this e-mail. Wait 15 minutes, then try again.'
+          ? 'Too many tries from here. Wait 15 minutes, then try again.'
           : 'E-mail and password do not match. Check both and try again.',
       };
     }

@@ -83,3 +83,12 @@ export async function countUnder(
     returning count, last_request`);
   return { count: row!.count, since: Number(row!.last_request) };
 }
+
+export async function forgetCount(key: string): Promise<void> {
+  await signInDatabase().execute(sql`delete from rate_limit where key = ${key}`);
+}
+
+/** Counts of windows that are long over. @param before ms since 1970 */
+export async function dropOldCounts(before: number): Promise<void> {
+  await signInDatabase().execute(sql`delete from rate_limit where last_request < ${before}`);
+}

@@ -1,4 +1,4 @@
-/** Faults of operation: each was seen to fail before it was mended. */
+/** Faults that a review of operation found: many hands at once, dead workers, files that come twice, what logs hold. */
 import { sql } from 'drizzle-orm';
 import { addDays, isoDay } from '@/core/calendar/day';
 import { inOrganisation, signInDatabase } from '@/data/connection';
@@ -6,6 +6,8 @@ import { importOf } from '@/data/imports';
 import { zonesOf, siteName } from '@/data/lawns';
 import { observedWeather, stationsOf, storedForecast } from '@/data/weather';
 import { daysIn } from '@/core/weather/series';
+import people from '../../scripts/demo/people.json' with { type: 'json' };
+import { auth } from '@/server/entry/auth';
 import { withoutData } from '@/server/entry/log';
 import { actorOfToken, makeToken } from '@/server/entry/tokens';
 import { saveEquipment, saveLicence } from '@/server/house/gate-house';
@@ -221,4 +223,36 @@ test('a licence without an end in sight is refused', async () => {
     validTo: '9999-12-31',
   });
   expect(refusalOf(made)?.issues?.[0]?.field).toBe('Valid to');
+});
+
+describe('signing in', () => {
+  const from = (place: string) => new Headers({ 'x-forwarded-for': place });
+  const tryIt = (email: string, password: string, place: string) =>
+    auth()
+      .api.signInEmail({ body: { email, password }, headers: from(place) })
+      .then(
+        () => 'in',
+        (error: unknown) => (error as { status: string }).status,
+      );
+  const { password } = people;
+  const EMAIL = 'tobin@quillmoor.example';
+  test('a stranger who guesses shuts himself out, and not the person', async () => {
+    for (let i = 0; i < 10; i++)
+      expect(await tryIt(EMAIL, 'a guess that is wrong', '203.0.113.9')).toBe('UNAUTHORIZED');
+    expect(await tryIt(EMAIL, password, '203.0.113.9')).toBe('TOO_MANY_REQUESTS');
+    expect(await tryIt(EMAIL, password, '198.51.100.4')).toBe('in');
+  });
+  test('who was right begins to count anew', async () => {
+    for (let round = 0; round < 3; round++) {
+      for (let i = 0; i < 4; i++) await tryIt(EMAIL, 'a guess that is wrong', '198.51.100.5');
+      expect(await tryIt(EMAIL, password, '198.51.100.5')).toBe('in');
+    }
+  });
+  test('one place that tries many e-mails is shut out; an e-mail of kilobytes is no fault', async () => {
+    const tries = await Promise.all(
+      Array.from({ length: 70 }, (_, i) => tryIt(`nobody${i}@quillmoor.example`, 'x', '203.0.113.77')),
+    );
+    expect(tries.filter((t) => t === 'TOO_MANY_REQUESTS').length).toBeGreaterThanOrEqual(10);
+    expect(await tryIt(`${'x'.repeat(5000)}@quillmoor.example`, 'x', '203.0.113.78')).toBe('UNAUTHORIZED');
+  });
 });

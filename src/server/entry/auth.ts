@@ -4,29 +4,41 @@ import { APIError, createAuthMiddleware } from 'better-auth/api';
 import { betterAuth } from 'better-auth/minimal';
 import { nextCookies } from 'better-auth/next-js';
 import { twoFactor } from 'better-auth/plugins/two-factor';
-import { sql } from 'drizzle-orm';
 import { LEAST_LENGTH } from './passwords';
 import { signInDatabase } from '@/data/connection';
+import { countUnder, forgetCount } from '@/data/tokens';
 import * as schema from '@/data/schema';
 
 const WINDOW_MS = 15 * 60_000;
-/** Tries for one e-mail address in the window, right or wrong. */
+/** Tries for one e-mail from one place of the network, and for all e-mails from there. */
 const MOST_TRIES = 10;
+const MOST_FROM_ONE_PLACE = 60;
+/** No address is longer (RFC 5321). */
+const MOST_SIGNS = 254;
 
 /**
- * Counts a try for an address, whatever address on the network it comes from. Kept in the database, so that all servers
- * count together.
+ * Where a request comes from: as the proxy before this server says, else as the connection does. Behind a proxy it must
+ * set X-Forwarded-For itself.
  */
-async function countTry(email: string): Promise<void> {
-  const key = `try|${email.trim().toLowerCase()}`;
+const placeOf = (headers: Headers | undefined): string =>
+  headers?.get('x-forwarded-for')?.split(',').at(-1)?.trim().slice(0, 60) || 'here';
+
+const keysOf = (email: string, place: string) => ({
+  one: `try|${email.trim().toLowerCase()}|${place}`,
+  all: `tries|${place}`,
+});
+
+/**
+ * Counts a try, for all servers together. Tries from elsewhere do not count against a person: a stranger who guesses
+ * shuts himself out and nobody else.
+ */
+async function countTry(email: string, place: string): Promise<void> {
+  if (email.length > MOST_SIGNS) throw new APIError('UNAUTHORIZED');
+  const { one, all } = keysOf(email, place);
   const now = Date.now();
-  const [row] = await signInDatabase().execute<{ count: number }>(sql`
-    insert into rate_limit (id, key, count, last_request) values (${crypto.randomUUID()}, ${key}, 1, ${now})
-    on conflict (key) do update set
-      count = case when rate_limit.last_request < ${now - WINDOW_MS} then 1 else rate_limit.count + 1 end,
-      last_request = case when rate_limit.last_request < ${now - WINDOW_MS} then ${now} else rate_limit.last_request end
-    returning count`);
-  if ((row?.count ?? 0) > MOST_TRIES) throw new APIError('TOO_MANY_REQUESTS');
+  const [here, everywhere] = [await countUnder(one, WINDOW_MS, now), await countUnder(all, WINDOW_MS, now)];
+  if (here.count > MOST_TRIES || everywhere.count > MOST_FROM_ONE_PLACE)
+    throw new APIError('TOO_MANY_REQUESTS');
 }
 
 const make = () =>
@@ -39,10 +51,18 @@ const make = () =>
     emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: LEAST_LENGTH },
     session: { expiresIn: 60 * 60 * 24 * 7, updateAge: 60 * 60 * 24 },
     telemetry: { enabled: false },
+    logger: { level: 'error' },
     hooks: {
       before: createAuthMiddleware(async (context) => {
         const email = (context.body as { email?: unknown } | undefined)?.email;
-        if (context.path === '/sign-in/email' && typeof email === 'string') await countTry(email);
+        if (context.path === '/sign-in/email' && typeof email === 'string')
+          await countTry(email, placeOf(context.headers));
+      }),
+      after: createAuthMiddleware(async (context) => {
+        const email = (context.body as { email?: unknown } | undefined)?.email;
+        // who was right begins to count anew
+        if (context.path === '/sign-in/email' && typeof email === 'string' && context.context.newSession)
+          await forgetCount(keysOf(email, placeOf(context.headers)).one);
       }),
     },
     plugins: [twoFactor({ issuer: 'Iron Gate' }), nextCookies()],

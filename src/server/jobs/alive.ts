@@ -2,8 +2,10 @@
 import 'server-only';
 import { sql } from 'drizzle-orm';
 import { signInDatabase } from '@/data/connection';
+import { dropOldCounts } from '@/data/tokens';
 import { QUEUES } from './kinds';
 
+const DAY_MS = 86_400_000;
 /** How often a worker says that it lives, and after what silence it counts as dead. */
 export const BEAT_MS = 10_000;
 const DEAD_AFTER = '45 seconds';
@@ -14,6 +16,7 @@ export async function beat(workerId: string): Promise<void> {
     insert into worker_beat (worker_id) values (${workerId})
     on conflict (worker_id) do update set seen_at = now()`);
   await signInDatabase().execute(sql`delete from worker_beat where seen_at < now() - interval '1 day'`);
+  await dropOldCounts(Date.now() - DAY_MS);
 }
 
 /** A job is this worker's until it is done. */
