@@ -208,7 +208,7 @@ try {
         const world = { ...env, BASE_URL: app.url, ...(own ? { CLUSTER_ROOT: root } : {}) };
         await jest(`browser ${story}`, [`tests/browser/${story}.test.ts`], world, '--testTimeout=400000');
         app.child.kill('SIGTERM');
-        worker.child.kill('SIGTERM');
+        worker.end();
       };
       const list = built ? await prepared('browser') : [];
       // a database that dies is everybody's: that story runs alone, and last

@@ -84,6 +84,8 @@ export function household(stateFile) {
   let isStopping = false;
   /** A worker of the queue, begun again where it ends by itself. Any number may run. */
   function worker(env, options) {
+    let child;
+    let isWanted = true;
     const begin = () => {
       const started = start(
         'the worker',
@@ -92,13 +94,19 @@ export function household(stateFile) {
         options,
       );
       started.child.on('exit', (code) => {
-        if (isStopping) return;
+        if (isStopping || !isWanted) return;
         console.error(`The worker ended (exit ${code}): it is begun again in 2 s`);
-        setTimeout(() => isStopping || begin(), 2000);
+        setTimeout(() => isStopping || !isWanted || begin(), 2000);
       });
-      return started;
+      ({ child } = started);
     };
-    return begin();
+    begin();
+    return {
+      end: () => {
+        isWanted = false;
+        child.kill('SIGTERM');
+      },
+    };
   }
 
   async function app(port, env, options) {

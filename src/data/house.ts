@@ -7,9 +7,9 @@ import { L_PER_FL_OZ, L_PER_GAL, fromMilesPerHour } from '@/core/units/trade';
 import type { Transaction } from './connection';
 import { USUAL_CROSSINGS, crossingsFrom, readCrossings, type StoredCrossings } from './crossings';
 import { gateRulesFrom, rulesFrom, type StoredGateRules } from './gate-rules';
-import { fromNumeric } from './numbers';
-import { and, eq } from 'drizzle-orm';
-import { houseRule } from './schema';
+import { fromNumeric, toNumeric } from './numbers';
+import { and, desc, eq } from 'drizzle-orm';
+import { houseChange, houseRule } from './schema';
 
 /** The company's rules, and what its truck is fitted with. */
 export type House = Readonly<{
@@ -20,6 +20,8 @@ export type House = Readonly<{
   /** of the crossings, and of the gates' figures: each is saved by itself */
   version: number;
   gatesVersion: number;
+  dayVersion: number;
+  storedDay: StoredDay;
   carrier: LitresPerHectare;
   tank: Litres;
   /** step of the scale, kg; of the jug, L */
@@ -48,6 +50,8 @@ export async function houseOf(db: Transaction): Promise<House> {
     storedCrossings,
     version: r.version,
     gatesVersion: r.gatesVersion,
+    dayVersion: r.dayVersion,
+    storedDay: dayFigures(r),
     carrier: (rateOf(fromNumeric(r.carrierGalPer1000), 'gal/1000sqft') as VolumeRate).rate,
     tank: (fromNumeric(r.tankGal) * L_PER_GAL) as Litres,
     scaleStep: fromNumeric(r.scaleStepG) / 1000,
@@ -55,22 +59,94 @@ export async function houseOf(db: Transaction): Promise<House> {
   };
 }
 
-/** Writes crossings or the gates' figures if their own version is still `seen`. Null: someone saved first. */
+/** The working day, the split and the truck as they are typed and kept, in trade units. */
+export type StoredDay = Readonly<{
+  windLimitMph: number;
+  windCautionMph: number;
+  workFromHour: number;
+  workToHour: number;
+  calmHours: number;
+  leadDays: number;
+  spacingLeastDays: number;
+  spacingMostDays: number;
+  carrierGalPer1000: number;
+  tankGal: number;
+  scaleStepG: number;
+  jugStepFlOz: number;
+}>;
+export type HouseChange = Readonly<
+  { crossings: StoredCrossings } | { gates: StoredGateRules } | { day: StoredDay }
+>;
+
+const dayFigures = (r: typeof houseRule.$inferSelect): StoredDay => ({
+  ...{ windLimitMph: fromNumeric(r.windLimitMph), windCautionMph: fromNumeric(r.windCautionMph) },
+  ...{ workFromHour: r.workFromHour, workToHour: r.workToHour, calmHours: r.calmHours, leadDays: r.leadDays },
+  ...{ spacingLeastDays: r.spacingLeastDays, spacingMostDays: r.spacingMostDays },
+  ...{ carrierGalPer1000: fromNumeric(r.carrierGalPer1000), tankGal: fromNumeric(r.tankGal) },
+  ...{ scaleStepG: fromNumeric(r.scaleStepG), jugStepFlOz: fromNumeric(r.jugStepFlOz) },
+});
+const dayColumns = (d: StoredDay) => ({
+  ...d,
+  ...{ windLimitMph: toNumeric(d.windLimitMph), windCautionMph: toNumeric(d.windCautionMph) },
+  ...{ carrierGalPer1000: toNumeric(d.carrierGalPer1000), tankGal: toNumeric(d.tankGal) },
+  ...{ scaleStepG: toNumeric(d.scaleStepG), jugStepFlOz: toNumeric(d.jugStepFlOz) },
+});
+
+/** A figure of a panel by its path, as text: what the book of changes holds. */
+function flat(value: unknown, path = ''): [string, string][] {
+  if (typeof value !== 'object' || value === null)
+    return [[path, value === null ? '' : `${value as string}`]];
+  return Object.entries(value).flatMap(([key, v]) => flat(v, path ? `${path}, ${key}` : key));
+}
+
+/** Writes one panel if its own version is still `seen`, and in the book what changed. Null: someone saved first. */
 export async function writeHouse(
   db: Transaction,
-  orgId: string,
-  change: Readonly<{ crossings: StoredCrossings } | { gates: StoredGateRules }>,
+  { orgId, name }: Readonly<{ orgId: string; name: string }>,
+  change: HouseChange,
   seen: number,
 ): Promise<number | null> {
-  const isGates = 'gates' in change;
-  const of = isGates ? houseRule.gatesVersion : houseRule.version;
+  const [before] = await db.select().from(houseRule).for('update');
+  if (!before) return null;
+  const [of, version, was, columns] =
+    'gates' in change
+      ? ([
+          houseRule.gatesVersion,
+          { gatesVersion: seen + 1 },
+          gateRulesFrom(before.gates as Partial<StoredGateRules>),
+          change,
+        ] as const)
+      : 'day' in change
+        ? ([
+            houseRule.dayVersion,
+            { dayVersion: seen + 1 },
+            dayFigures(before),
+            dayColumns(change.day),
+          ] as const)
+        : ([houseRule.version, { version: seen + 1 }, readCrossings(before.crossings), change] as const);
   const [row] = await db
     .update(houseRule)
-    .set({ ...change, ...(isGates ? { gatesVersion: seen + 1 } : { version: seen + 1 }) })
+    .set({ ...columns, ...version })
     .where(and(eq(houseRule.orgId, orgId), eq(of, seen)))
     .returning({ version: of });
-  return row?.version ?? null;
+  if (!row) return null;
+  const old = new Map(flat(was));
+  const changed = flat(Object.values(change)[0]).filter(([field, now]) => old.get(field) !== now);
+  if (changed.length)
+    await db
+      .insert(houseChange)
+      .values(
+        changed.map(([field, now]) => ({ orgId, person: name, field, was: old.get(field) ?? '', now })),
+      );
+  return row.version;
 }
+
+export type HouseNews = Readonly<
+  Pick<typeof houseChange.$inferSelect, 'id' | 'person' | 'field' | 'was' | 'now' | 'changedAt'>
+>;
+/** The latest changes of the house's figures. */
+export const houseNews = (db: Transaction, most = 20): Promise<HouseNews[]> =>
+  db.select().from(houseChange).orderBy(desc(houseChange.changedAt)).limit(most);
 
 /** House rules as they are usual: common practice, each the house's to change. */
 export async function addUsualHouse(

@@ -245,6 +245,8 @@ export const houseRule = pgTable(
     version: integer('version').notNull().default(1),
     /** of the gates' figures alone: two panels of one screen are two things */
     gatesVersion: integer('gates_version').notNull().default(1),
+    /** of the working day, the split and the truck: the columns below */
+    dayVersion: integer('day_version').notNull().default(1),
     /** the gates' figures in trade units: see data/gate-rules */
     gates: jsonb('gates').notNull().default({}),
     windLimitMph: figure('wind_limit_mph').notNull(),
@@ -262,6 +264,22 @@ export const houseRule = pgTable(
     jugStepFlOz: figure('jug_step_fl_oz').notNull(),
   },
   () => [fence('house_rule')],
+);
+
+/** Who changed which figure of the house, from what to what. Append-only. */
+export const houseChange = pgTable(
+  'house_change',
+  {
+    id: id(),
+    orgId: orgId(),
+    changedAt: at('changed_at').notNull().defaultNow(),
+    person: text('person').notNull(),
+    /** the panel's own name of it */
+    field: text('field').notNull(),
+    was: text('was').notNull(),
+    now: text('now').notNull(),
+  },
+  (t) => [fence('house_change'), index('house_change_org').on(t.orgId, t.changedAt)],
 );
 
 export const station = pgTable(

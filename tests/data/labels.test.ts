@@ -25,6 +25,7 @@ import {
   saveLicence,
   type GateRulesInput,
 } from '@/server/house/gate-house';
+import { saveDayRules, type DayInput } from '@/server/house/day-rules';
 import { houseSheet, saveCrossings } from '@/server/house/house-rules';
 import { zoneSheet } from '@/server/programme/view';
 import { recordSheet } from '@/server/records/view';
@@ -365,6 +366,35 @@ describe('the house', () => {
         await saveLicence(lead, { person: '', number: '', categories: '', validTo: 'x' }),
       )?.issues?.map((i) => i.field),
     ).toEqual(['Person', 'Valid to', 'Categories']);
+  });
+  test('the working day is saved by itself, what changed stands in the book, and the wind gate goes by it', async () => {
+    const typed = async (over: Partial<DayInput> = {}): Promise<DayInput> => {
+      const { day, dayVersion } = await houseSheet(lead);
+      const texts = Object.fromEntries(Object.entries(day).map(([k, v]) => [k, String(v)]));
+      return { seen: dayVersion, ...texts, ...over } as DayInput;
+    };
+    const before = await typed();
+    expect((await saveDayRules(lead, { ...before, windLimitMph: '9', tankGal: '200' })).ok).toBe(true);
+    const { news } = await houseSheet(lead);
+    expect(
+      news
+        .slice(0, 2)
+        .map((n) => `${n.field}: ${n.was} to ${n.now}, ${n.person}`)
+        .sort(),
+    ).toEqual([`tankGal: 4 to 200, ${lead.name}`, `windLimitMph: 10 to 9, ${lead.name}`]);
+    const zone = await zoneNamed('12 Farrier Bend · whole lawn');
+    expect((await zoneSheet(lead, zone.id))!.facts.rules.windLimit).toBeCloseTo(9 * 0.44704, 9);
+    // a second editor, who saw the figures of before
+    expect(refusalOf(await saveDayRules(lead, before))?.issues?.[0]?.problem).toContain('Somebody else');
+    const bad = { windCautionMph: '20', workToHour: '7.5', jugStepFlOz: 'x' };
+    expect(refusalOf(await saveDayRules(lead, await typed(bad)))?.issues?.map((i) => i.field)).toEqual([
+      'Work to',
+      'Jug',
+    ]);
+    expect(
+      refusalOf(await saveDayRules(lead, await typed({ windCautionMph: '20' })))?.issues?.[0]?.problem,
+    ).toBe('Wind caution is 20 mph, beside Wind limit 9');
+    expect((await saveDayRules(lead, { ...before, seen: before.seen + 1 })).ok).toBe(true);
   });
   test('a closed season for fertilizer has two ends, each a day of the year', async () => {
     const saved = (over: Partial<GateRulesInput>) =>

@@ -3,6 +3,7 @@ import fs from 'node:fs';
 import { Forbidden, MAY, type Actor, type Permission, type Role } from '@/data/actor';
 import { turnClock } from '@/data/clock';
 import { makeToken, revokeToken } from '@/server/entry/tokens';
+import { saveDayRules } from '@/server/house/day-rules';
 import * as gateHouse from '@/server/house/gate-house';
 import * as houseRules from '@/server/house/house-rules';
 import { saveStation } from '@/server/house/stations';
@@ -51,6 +52,7 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   saveSheetAction: ['change the house', products.saveSheet],
   readSheetFileAction: ['change the house', products.readSheetFile],
   moveStockAction: ['record', products.moveStock],
+  saveDayRulesAction: ['change the house', saveDayRules],
   saveGateRulesAction: ['change the house', gateHouse.saveGateRules],
   saveLicenceAction: ['change the house', gateHouse.saveLicence],
   removeLicenceAction: ['change the house', gateHouse.removeLicence],

@@ -20,6 +20,10 @@ const OPEN = [
   'organisation',
   'member',
   'api_token',
+  'invitation',
+  'two_factor',
+  'worker_beat',
+  'worker_job',
 ];
 
 /** Books: what stands in them stays, by the role's grants. */
@@ -30,6 +34,7 @@ const APPEND_ONLY = [
   'finding',
   'latch_lift',
   'earlier_work',
+  'house_change',
 ];
 
 beforeAll(async () => {
@@ -37,6 +42,12 @@ beforeAll(async () => {
     .insert(schema.organisation)
     .values({ id: them.orgId, name: 'Other Company', timeZone: 'US/Eastern' })
     .onConflictDoNothing();
+  // a company that never changed a figure has none
+  await inOrganisation(us, (db) =>
+    db
+      .insert(schema.houseChange)
+      .values({ orgId: us.orgId, person: 'Mara Venn', field: 'tankGal', was: '4', now: '5' }),
+  );
 });
 afterAll(closeAll);
 

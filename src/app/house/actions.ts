@@ -19,9 +19,11 @@ import {
   saveGateRules,
   saveLicence,
 } from '@/server/house/gate-house';
+import { dayShape, saveDayRules } from '@/server/house/day-rules';
 import { addSensor, sensorShape } from '@/server/soil/soil-station';
 import { makeToken, revokeToken, tokenIdShape, tokenShape } from '@/server/entry/tokens';
 
+export const saveDayRulesAction = action(dayShape, saveDayRules);
 export const saveGateRulesAction = action(gateRulesShape, saveGateRules);
 export const saveLicenceAction = action(licenceShape, saveLicence);
 export const removeLicenceAction = action(anyIdShape, removeLicence);

@@ -12,12 +12,14 @@ import {
   retryJobAction,
   revokeTokenAction,
   saveCrossingsAction,
+  saveDayRulesAction,
   saveEquipmentAction,
   saveGateRulesAction,
   saveLicenceAction,
   saveThermometerAction,
 } from './actions';
 import { Crossings } from './crossings';
+import { DayRules, HouseBook } from './day-panel';
 import { EquipmentPanel, GateRules, Licences } from './gate-panels';
 import { Jobs, Sensors, Thermometers, Tokens } from './panels';
 
@@ -51,6 +53,12 @@ export default screen(async (actor) => {
         version={sheet.version}
         mayPlan={may(actor, 'change the house')}
         saveCrossingsAction={saveCrossingsAction}
+      />
+      <DayRules
+        day={sheet.day}
+        version={sheet.dayVersion}
+        mayChange={may(actor, 'change the house')}
+        saveDayRulesAction={saveDayRulesAction}
       />
       <GateRules
         rules={sheet.gates}
@@ -91,6 +99,7 @@ export default screen(async (actor) => {
         />
         <Jobs jobs={sheet.jobs} mayPlan={may(actor, 'change the house')} retryJobAction={retryJobAction} />
       </div>
+      <HouseBook news={sheet.news} />
     </div>
   );
 });

@@ -1,7 +1,7 @@
 import 'server-only';
 import type { Actor } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
-import { writeHouse } from '@/data/house';
+import { writeHouse, type HouseChange } from '@/data/house';
 import { changed } from '../changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
 import type { Job } from '../jobs/kinds';
@@ -14,12 +14,12 @@ import type { Job } from '../jobs/kinds';
  */
 export function writeRules(
   actor: Actor,
-  change: Parameters<typeof writeHouse>[2],
+  change: HouseChange,
   seen: number,
   before: readonly Job[] = [],
 ): Promise<Outcome<{ version: number }>> {
   return inOrganisation(actor, async (db) => {
-    const version = await writeHouse(db, actor.orgId, change, seen);
+    const version = await writeHouse(db, actor, change, seen);
     if (version === null)
       return refuse({
         kind: 'invalid',

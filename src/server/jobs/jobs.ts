@@ -79,8 +79,8 @@ const plain = (value: unknown) =>
 /** How the queue stands for one organisation. */
 export type QueueState = Readonly<{
   waiting: number;
-  /** when a worker was last heard of, where that is too long ago; 'never', or null: one works */
-  silentSince: string | 'never' | null;
+  /** when a worker was last heard of, where that is too long ago; "never", where none ever was. Null: one works */
+  silentSince: string | null;
   failed: readonly Readonly<{ id: string; kind: JobKind; why: string; at: string }>[];
 }>;
 
