@@ -66,6 +66,7 @@ export function OwnPassword({
           )}
         </Labelled>
         <PasswordFields
+          name="New password"
           typed={typed}
           onChange={(change) => setTyped({ ...typed, ...change })}
           issue={issue}

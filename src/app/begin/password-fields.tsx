@@ -9,15 +9,18 @@ export function PasswordFields({
   typed,
   onChange,
   issue,
+  name = 'Password',
 }: Readonly<{
   typed: Passwords;
   onChange: (change: Partial<Passwords>) => void;
   issue: (field: string) => Issue | undefined;
+  /** what the field is called */
+  name?: string;
 }>) {
   return (
     <>
       <Labelled
-        name="Password"
+        name={name}
         issue={issue('Password')}
         hint="At least 12 signs. Four words that have nothing to do with each other are strong and easy to keep."
       >
@@ -31,7 +34,7 @@ export function PasswordFields({
           />
         )}
       </Labelled>
-      <Labelled name="Password again" issue={issue('Password again')}>
+      <Labelled name={`${name} again`} issue={issue('Password again')}>
         {(f) => (
           <input
             {...f}

@@ -13,12 +13,12 @@ const FIGURES = [
   [
     'windLimitMph',
     'Wind limit',
-    'No spray above, mph',
+    'Wind: no spray above, mph',
     'Drift. A lower limit of a label goes before it. Usual: 10',
   ],
-  ['windCautionMph', 'Wind caution', 'A warning above, mph', 'Usual: 7'],
+  ['windCautionMph', 'Wind caution', 'Wind: a warning above, mph', 'Usual: 7'],
   ['workFromHour', 'Work from', 'The working day begins, o’clock', 'Usual: 7'],
-  ['workToHour', 'Work to', 'and ends, o’clock', 'Usual: 18'],
+  ['workToHour', 'Work to', 'The working day ends, o’clock', 'Usual: 18'],
   ['calmHours', 'Hours of good weather', 'Good weather that a stop needs, hours', 'In one piece. Usual: 3'],
   [
     'leadDays',
@@ -32,7 +32,7 @@ const FIGURES = [
     'Second part of a split after, days',
     'While the first still holds. Usual: 56',
   ],
-  ['spacingMostDays', 'Split, at most', 'and no later than, days', 'Usual: 84'],
+  ['spacingMostDays', 'Split, at most', 'Second part no later than, days', 'Usual: 84'],
   [
     'carrierGalPer1000',
     'Spray volume',

@@ -303,7 +303,7 @@ export function Tokens({
         ))}
       </ul>
       <form
-        className="mt-2 grid grid-cols-[1fr_7em_auto] items-end gap-2"
+        className="mt-2 grid grid-cols-[1fr_6em] items-end gap-2 sm:grid-cols-[1fr_6em_auto]"
         onSubmit={(e) => {
           e.preventDefault();
           run(makeTokenAction, { name, days }, (v) => {
@@ -328,7 +328,7 @@ export function Tokens({
             </select>
           )}
         </Labelled>
-        <button className="button" disabled={isBusy}>
+        <button className="button col-span-2 sm:col-span-1" disabled={isBusy}>
           Make a token
         </button>
       </form>

@@ -51,7 +51,12 @@ export function JoinForm({
           )}
         </Labelled>
       )}
-      <PasswordFields typed={typed} onChange={set} issue={issue} />
+      <PasswordFields
+        name={kind === 'person' ? 'Password' : 'New password'}
+        typed={typed}
+        onChange={set}
+        issue={issue}
+      />
       {refusal &&
         (refusal.kind === 'gone' ? (
           <p role="alert" className="border-l-4 border-clay bg-paper px-3 py-2">
