@@ -21,6 +21,25 @@ async function end(code) {
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end(0));
 
+/** What works and is not safe is said at the start, and not found out later. */
+function warnings(publicUrl) {
+  const out = [];
+  const { hostname, protocol } = new URL(publicUrl);
+  const isHere = (name) => ['localhost', '127.0.0.1', '[::1]'].includes(name);
+  if (protocol === 'http:' && !isHere(hostname))
+    out.push(
+      'BETTER_AUTH_URL is http: passwords and sign-ins cross the network in the clear. Put TLS before it.',
+    );
+  if (process.env.DATABASE_URL) {
+    const to = new URL(process.env.DATABASE_URL);
+    if (!isHere(to.hostname) && to.searchParams.get('sslmode') !== 'verify-full')
+      out.push(
+        'DATABASE_URL leads to another machine without sslmode=verify-full: anybody between can read and change the data.',
+      );
+  }
+  return out;
+}
+
 try {
   if (own) systemPackages('postgresql');
   npmPackages();
@@ -50,6 +69,7 @@ try {
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   if (first.status !== 0) throw new Error('The first address could not be made.');
+  for (const warning of warnings(env.BETTER_AUTH_URL)) say(`WARNING  ${warning}`);
   say('ready');
   console.log(`\n  Iron Gate   ${env.BETTER_AUTH_URL}\n`);
   if (first.stdout)

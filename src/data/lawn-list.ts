@@ -166,8 +166,9 @@ export async function writeFilter(
     .values({ orgId, name, query })
     .onConflictDoUpdate({ target: [savedFilter.orgId, savedFilter.name], set: { query } });
 }
-export const removeFilter = (db: Transaction, id: string) =>
-  db.delete(savedFilter).where(eq(savedFilter.id, id));
+/** False: it is not there. */
+export const removeFilter = async (db: Transaction, id: string): Promise<boolean> =>
+  (await db.delete(savedFilter).where(eq(savedFilter.id, id)).returning({ id: savedFilter.id })).length > 0;
 
 /** Lawns that are not closed. */
 export async function lawnCount(db: Transaction): Promise<number> {

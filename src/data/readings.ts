@@ -192,8 +192,15 @@ export async function writeThermometer(
   if (id) await db.update(thermometer).set(row).where(eq(thermometer.id, id));
   else await db.insert(thermometer).values({ ...row, orgId });
 }
-export const retireThermometer = (db: Transaction, id: string) =>
-  db.update(thermometer).set({ retired: true }).where(eq(thermometer.id, id));
+/** False: it is not there. */
+export const retireThermometer = async (db: Transaction, id: string): Promise<boolean> =>
+  (
+    await db
+      .update(thermometer)
+      .set({ retired: true })
+      .where(eq(thermometer.id, id))
+      .returning({ id: thermometer.id })
+  ).length > 0;
 
 export type Observation = SignSeen & Readonly<{ id: string; person: string; note: string }>;
 

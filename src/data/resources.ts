@@ -41,7 +41,9 @@ export async function addLicence(
 ): Promise<void> {
   await db.insert(licence).values({ orgId, ...l, categories: [...categories], validTo: isoDay(validTo) });
 }
-export const dropLicence = (db: Transaction, id: string) => db.delete(licence).where(eq(licence.id, id));
+/** False: it is not there. */
+export const dropLicence = async (db: Transaction, id: string): Promise<boolean> =>
+  (await db.delete(licence).where(eq(licence.id, id)).returning({ id: licence.id })).length > 0;
 
 export async function addEquipment(
   db: Transaction,

@@ -10,7 +10,9 @@ import people from '../../scripts/demo/people.json' with { type: 'json' };
 import { auth } from '@/server/entry/auth';
 import { withoutData } from '@/server/entry/log';
 import { actorOfToken, makeToken } from '@/server/entry/tokens';
-import { saveEquipment, saveLicence } from '@/server/house/gate-house';
+import { putThermometerAway } from '@/server/house/house-rules';
+import { dropFilter } from '@/server/lawns/lawn-list';
+import { removeLicence, saveEquipment, saveLicence } from '@/server/house/gate-house';
 import { checkLawnFile, checkWeatherFile } from '@/server/imports/imports';
 import { runImport, runUndo } from '@/server/imports/run-imports';
 import { beat, lastBeat, takeJob, takeOverFromDead } from '@/server/jobs/alive';
@@ -208,6 +210,15 @@ test('the log names a failed query without what was put into it', async () => {
   expect(line).not.toContain('Secret Lane');
 });
 
+test('what is not there is not said to be done', async () => {
+  const nothing = { id: key() };
+  const answers = [
+    await removeLicence(lead, nothing),
+    await putThermometerAway(lead, nothing),
+    await dropFilter(lead, nothing),
+  ];
+  expect(answers.map((a) => refusalOf(a)?.kind)).toEqual(['gone', 'gone', 'gone']);
+});
 test.each([
   ['2027-03-19', 'Calibrated is 2027-03-19, after today'],
   ['9999-12-31', 'Calibrated is 9999-12-31, after today'],

@@ -153,11 +153,11 @@ export async function saveLicence(actor: Actor, t: LicenceInput): Promise<Outcom
 
 export async function removeLicence(actor: Actor, { id }: { id: string }): Promise<Outcome<{ id: string }>> {
   requirePermission(actor, 'change the house');
-  await inOrganisation(actor, async (db) => {
-    await dropLicence(db, id);
+  return inOrganisation(actor, async (db) => {
+    if (!(await dropLicence(db, id))) return refuse({ kind: 'gone' });
     await changed(db, actor, 'all');
+    return done({ id });
   });
-  return done({ id });
 }
 
 export type EquipmentInput = Readonly<{ name: string; method: Method; calibratedOn: string }>;

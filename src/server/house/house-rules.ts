@@ -198,8 +198,8 @@ export const anyIdShape = Joi.object<{ id: string }>({
 });
 export async function putThermometerAway(actor: Actor, { id }: { id: string }): Promise<Outcome<null>> {
   requirePermission(actor, 'record');
-  await inOrganisation(actor, (db) => retireThermometer(db, id));
-  return done(null);
+  const isAway = await inOrganisation(actor, (db) => retireThermometer(db, id));
+  return isAway ? done(null) : refuse({ kind: 'gone' });
 }
 
 /** Tries a failed job once more. */

@@ -99,8 +99,8 @@ export const filterIdShape = Joi.object<{ id: string }>({
 });
 export async function dropFilter(actor: Actor, { id }: { id: string }): Promise<Outcome<null>> {
   requirePermission(actor, 'change the house');
-  await inOrganisation(actor, (db) => removeFilter(db, id));
-  return done(null);
+  const isGone = await inOrganisation(actor, (db) => removeFilter(db, id));
+  return isGone ? done(null) : refuse({ kind: 'gone' });
 }
 
 type BulkInput = Readonly<{
