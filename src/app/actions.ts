@@ -9,19 +9,11 @@ import { changed } from '@/server/changes';
 import { action } from '@/server/entry/action';
 import { auth } from '@/server/entry/auth';
 import { done } from '@/server/entry/outcome';
+import { safePath } from '@/server/entry/safe-path';
 
 const textOf = (form: FormData, name: string): string => {
   const value = form.get(name);
   return typeof value === 'string' ? value : '';
-};
-
-/** Where to go after signing in: a path of ours, never another site, as the browser itself will read it. */
-const safePath = (path: string): string => {
-  const base = 'http://here.invalid';
-  // signs that a browser drops before it reads an address
-  if (!path.startsWith('/') || /[\u0000-\u0020\\]/.test(path) || !URL.canParse(path, base)) return '/';
-  const { origin, pathname, search, hash } = new URL(path, base);
-  return origin === base ? pathname + search + hash : '/';
 };
 
 export type SignInState = Readonly<{ problem: string; email: string }> | null;
