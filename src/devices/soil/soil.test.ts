@@ -3,6 +3,8 @@ import type { AddressInfo } from 'node:net';
 import { soilStationOverHttp } from './client';
 import { soilSimulator } from './simulator';
 
+/** Where lateness is not what is asked: long, for a busy machine. */
+const PATIENCE = 60_000;
 const listen = (server: Server) =>
   new Promise<string>((ok) =>
     server.listen(0, '127.0.0.1', () => ok(`http://127.0.0.1:${(server.address() as AddressInfo).port}`)),
@@ -17,7 +19,7 @@ describe('the simulated soil station, over HTTP', () => {
   afterAll(() => server.close());
 
   test('reports two depths by the hour with dropouts, noise and a stuck day; the same question has the same answer', async () => {
-    const ask = () => soilStationOverHttp(base).readings('quarry-1', from, to);
+    const ask = () => soilStationOverHttp(base, PATIENCE).readings('quarry-1', from, to);
     const [a, b] = [await ask(), await ask()];
     expect(a).toEqual(b);
     if (!a.ok) throw new Error(a.trouble.detail);
@@ -44,7 +46,7 @@ describe('the simulated soil station, over HTTP', () => {
   });
 
   test('an unknown station, or too long a stretch, is an answer and no exception', async () => {
-    const ask = (name: string, end = to) => soilStationOverHttp(base).readings(name, from, end);
+    const ask = (name: string, end = to) => soilStationOverHttp(base, PATIENCE).readings(name, from, end);
     expect(await ask('nobody')).toEqual({
       ok: false,
       trouble: { kind: 'not answering', detail: 'HTTP 404' },
@@ -66,7 +68,7 @@ test.each([
   ],
 ])('a station that answers %s is told from a good one', async (_, body, words) => {
   const server = createServer((_request, response) => response.end(body));
-  const answer = await soilStationOverHttp(await listen(server)).readings('x', from, to);
+  const answer = await soilStationOverHttp(await listen(server), PATIENCE).readings('x', from, to);
   server.close();
   expect(answer).toMatchObject({ ok: false, trouble: { kind: 'answering nonsense' } });
   expect(answer.ok ? '' : answer.trouble.detail).toContain(words);
