@@ -121,7 +121,15 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
       `the page never said any of ${parts.join(', ')}`,
     );
   const press = async (text: string): Promise<void> => {
-    const element = await find(`${withText('button', text)} | ${withText('a', text)}`);
+    // a button that is waiting for an answer takes no click: a person sees that, and waits too
+    const element = await wait(async () => {
+      const found = await find(`${withText('button', text)} | ${withText('a', text)}`);
+      try {
+        return (await found.isEnabled()) ? found : null;
+      } catch {
+        return null; // redrawn meanwhile
+      }
+    }, `"${text}" took no click`);
     // as a person does who scrolls until it is well in sight, clear of bars that stick to an edge
     await driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
     await element.click();
