@@ -128,6 +128,7 @@ export function LawnForm({
 
   return (
     <form
+      data-still
       className="mx-auto max-w-[1180px] px-4 pb-10 pt-4"
       onSubmit={(e) => {
         e.preventDefault();

@@ -69,6 +69,7 @@ export function SheetForm({ productId, seen: seenNow, first, saveSheetAction }: 
   return (
     <SheetIssues value={issues}>
       <form
+        data-still
         className="mx-auto max-w-4xl pb-24"
         onSubmit={(e) => {
           e.preventDefault();

@@ -80,6 +80,7 @@ export function ReadingForm({ sheet: { zone, thermometers, expected }, sendKey, 
 
   return (
     <form
+      data-still
       className="mx-auto max-w-2xl px-4 pb-10 pt-4"
       onSubmit={(e) => {
         e.preventDefault();

@@ -111,6 +111,7 @@ export function RecordForm({ draftKey, here, kind, form, corrects, sendKey, reco
 
   return (
     <form
+      data-still
       className="mx-auto max-w-2xl px-4 pb-10 pt-4"
       noValidate
       onSubmit={(e) => {
