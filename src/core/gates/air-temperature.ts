@@ -1,6 +1,6 @@
 /**
- * Two limits of heat, each with its own strength: outside the label's, of the hour or of the day's high, a bolt; for what works through the leaf, above the
- * house's a latch, whichever is the lower. Bare soil and granules do not mind.
+ * Limits of heat, each with its own strength: outside the label's, of the hour or of the day's high, a bolt; for what
+ * works through the leaf, above the house's a latch, whichever is the lower. Bare soil and granules do not mind.
  */
 import { dayOfHour, hourOf, type Hour } from '@/core/calendar/hour';
 import { worksOnLeaf } from '@/core/products/application';

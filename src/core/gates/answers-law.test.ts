@@ -203,6 +203,29 @@ ask('a limit that another label sets holds for what comes after it', [
       }),
   ],
   [
+    'more than it allows, of a product that was down in another year: that limit holds for its own period',
+    'open within-year-limit',
+    () => onDay(yearLimit, { ...asked(0.8), ledger: [entry(addDays(today, -400), 0.1, { label: strict })] }),
+  ],
+  [
+    'the same, any twelve months, three hundred days after it',
+    'shut bolt over-ingredient-limit',
+    () =>
+      onDay(yearLimit, {
+        ...asked(0.8),
+        ledger: [entry(addDays(today, -300), 0.1, { label: { ...strict, period: '12 months' } })],
+      }),
+  ],
+  [
+    'and four hundred days after it',
+    'open within-year-limit',
+    () =>
+      onDay(yearLimit, {
+        ...asked(0.8),
+        ledger: [entry(addDays(today, -400), 0.1, { label: { ...strict, period: '12 months' } })],
+      }),
+  ],
+  [
     'it is planned for later this year',
     'shut bolt over-ingredient-limit',
     () =>

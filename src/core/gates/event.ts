@@ -1,6 +1,6 @@
 /**
- * Latch: no event of the customer on the day, and time enough before each for the label's re-entry. A re-entry without hours
- * ("until dry") counts as a day: common practice, no source.
+ * Latch: no event of the customer on the day, and time enough before each for the label's re-entry. A re-entry without
+ * hours ("until dry") counts as a day: common practice, no source.
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';

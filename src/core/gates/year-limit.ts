@@ -1,9 +1,8 @@
 /**
  * Bolt: with this application the label's total for the year is kept, by product and by each a.i. over all products, and
- * so are the totals that other labels set for the same a.i., of what lies there or goes down beside it; on
- * the ground that is treated and over the zone. What was put down, what is planned before and after, and what goes down
- * beside it count. The year is the calendar's, or any 12 months that contain the day, as the label says. Where the book
- * does not reach back so far, what fits is not known: ajar.
+ * so are the totals that other labels set for the same a.i.; on the ground that is treated and over the zone. What was
+ * put down, what is planned before and after, and what goes down beside it count. The year is the calendar's, or any 12
+ * months that contain the day, as the label says. Where the book does not reach back so far, what fits is not known: ajar.
  */
 import type { Day } from '@/core/calendar/day';
 import { laneByBreaks } from '@/core/calendar/span';
@@ -41,9 +40,10 @@ export const yearLimit: Gate = {
   name: 'Year limit',
   spans: (context, range) => {
     const { ledger, bookFrom, product } = context;
-    const periods = new Set([product.label.period, ...othersLimits(context).map((l) => l.period)]);
+    const limits = [...ownLimits(context), ...othersLimits(context)];
+    const periods = new Set([product.label.period, ...limits.map((l) => l.period)]);
     const breaks = [...periods].flatMap((p) => limitBreaks(p, ledger, range.from, range.to, bookFrom));
-    return laneByBreaks(range, breaks, (day) => verdictOn(context, day));
+    return laneByBreaks(range, breaks, (day) => verdictOn(context, limits, day));
   },
 };
 
@@ -61,8 +61,8 @@ type Limit = Readonly<{
   rate: KilogramsPerHectare;
   counts: 'a.i.' | 'a.e.';
   period: LimitPeriod;
-  /** whose label sets it; null: the asked one's */
-  setBy: string | null;
+  /** whose label sets it, and the days of what it was set for: null, the day that is asked. Null: the asked label's own */
+  setBy: Readonly<{ name: string; days: readonly (Day | null)[] }> | null;
 }>;
 
 /** The label's own limits of what is in it; a row that sets its own most of the product means so much of each. */
@@ -77,27 +77,33 @@ function ownLimits({ product: { label, use }, zone }: GateContext): Limit[] {
   });
 }
 
-/** Limits of the same ingredients that other labels set, of what is down, planned or goes down beside it: they hold for all products. */
+/**
+ * Limits of the same ingredients that other labels set, of what is down, planned or goes down beside it: they hold for all
+ * products, in every period in which that product is put down.
+ */
 function othersLimits({ product: { label }, ledger, beside }: GateContext): Limit[] {
   const others = [
-    ...ledger.map((e) => ({ id: e.productId, name: e.name, contained: e.ingredients })),
-    ...beside.map((p) => ({ id: p.label.id, name: p.label.name, contained: containedIn(p.label, p.rate) })),
+    ...ledger.map((e) => ({ id: e.productId, name: e.name, day: e.day, contained: e.ingredients })),
+    ...beside.map((p) => ({
+      ...{ id: p.label.id, name: p.label.name, day: null },
+      contained: containedIn(p.label, p.rate),
+    })),
   ].filter((o) => o.id !== label.id);
   const limits = new Map<string, Limit>();
   for (const ingredient of label.ingredients)
-    for (const { name, contained } of others)
+    for (const { name, day, contained } of others)
       for (const { name: substance, most } of contained)
-        if (most && substanceKey(substance) === substanceKey(ingredient.name))
-          limits.set([substanceKey(substance), name, most.rate, most.counts, most.period].join('|'), {
-            ...{ ingredient, setBy: name },
-            ...most,
-          });
+        if (most && substanceKey(substance) === substanceKey(ingredient.name)) {
+          const key = [substanceKey(substance), name, most.rate, most.counts, most.period].join('|');
+          const days = [...(limits.get(key)?.setBy?.days ?? []), day];
+          limits.set(key, { ingredient, ...most, setBy: { name, days } });
+        }
   return [...limits.values()];
 }
 
 type Worst = Readonly<{ sums: Sums; period: Period; total: number; zoneTotal: number; fits: number }>;
 
-function verdictOn(context: GateContext, day: Day): Verdict {
+function verdictOn(context: GateContext, limits: readonly Limit[], day: Day): Verdict {
   const { product, zone, ledger, bookFrom } = context;
   const { label, rate, use, place } = product;
   const share = shareOf(place, zone);
@@ -108,10 +114,10 @@ function verdictOn(context: GateContext, day: Day): Verdict {
     amount: (e: LedgerEntry) => number | null | undefined,
     now: number,
     limit: number,
-    over: LimitPeriod,
+    periods: readonly Period[],
   ): Worst | null => {
     let worst: Worst | null = null;
-    for (const period of periodsWith(over, day, ledger)) {
+    for (const period of periods) {
       const sums = sumsIn(all, period, groundOf(place), amount);
       if (sums.worst === null || sums.zone === null) return null;
       const fits = Math.min(limit - sums.worst, (limit - sums.zone) / share);
@@ -127,18 +133,19 @@ function verdictOn(context: GateContext, day: Day): Verdict {
     beside: sums.entries.filter((e) => e.id.startsWith('beside-')).map((e) => e.name),
   });
 
-  for (const { ingredient, rate: limit, counts, period, setBy } of [
-    ...ownLimits(context),
-    ...othersLimits(context),
-  ]) {
+  for (const { ingredient, rate: limit, counts, period, setBy } of limits) {
     const { name } = ingredient;
+    const periods = periodsWith(period, day, ledger).filter(
+      ({ from, to }) => !setBy || setBy.days.some((d) => (d ?? day) >= from && (d ?? day) <= to),
+    );
+    if (!periods.length) continue;
     const now = ingredientRate(rate, { ...ingredient, counts }, label.density);
-    const worst = now === null ? null : worstOf(ofIngredient(name, counts), now, limit, period);
+    const worst = now === null ? null : worstOf(ofIngredient(name, counts), now, limit, periods);
     if (now === null || worst === null) return notTold(context);
     if (exceeds(now, worst.fits))
       return shut('bolt', {
         ...{ code: 'over-ingredient-limit', source: 'label', ingredient: name, counts, limit },
-        ...{ unit: label.rateUnit, period, setBy },
+        ...{ unit: label.rateUnit, period, setBy: setBy?.name ?? null },
         ...facts(worst),
         total: worst.total as KilogramsPerHectare,
         zoneTotal: worst.zoneTotal as KilogramsPerHectare,
@@ -150,10 +157,11 @@ function verdictOn(context: GateContext, day: Day): Verdict {
     return setsNone(label, 'yearLimit')
       ? open({ code: 'no-year-limit', source: 'label' })
       : shut('bolt', { code: 'not-known', source: 'label', missing: 'year-limit' });
-  const worst = worstOf(ofProduct(label.id), rate.rate, limit.rate, label.period);
+  const periods = periodsWith(label.period, day, ledger);
+  const worst = worstOf(ofProduct(label.id), rate.rate, limit.rate, periods);
   if (!worst) return notTold(context);
   const over = rate.by !== limit.by || exceeds(rate.rate, worst.fits);
-  if (!over && periodsWith(label.period, day, ledger).some((p) => !isBookWhole(bookFrom, p)))
+  if (!over && periods.some((p) => !isBookWhole(bookFrom, p)))
     return ajar({ code: 'history-not-known', source: 'ledger', days: YEAR_DAYS, bookFrom });
   const reason = {
     ...({ code: over ? 'over-year-limit' : 'within-year-limit', source: 'label', limit } as const),
