@@ -1,12 +1,11 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { FactorOffer, PasswordInput, SessionNews } from '@/server/people/account';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { PasswordFields } from '../begin/password-fields';
 import { RefusalWords } from '../refusal-words';
-import { send } from '../send';
+import { useSending } from '../use-sending';
 
 const Panel = ({ title, children }: Readonly<{ title: string; children: ReactNode }>) => (
   <section className="mt-6" aria-label={title}>
@@ -15,23 +14,6 @@ const Panel = ({ title, children }: Readonly<{ title: string; children: ReactNod
   </section>
 );
 
-function useSending() {
-  const router = useRouter();
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isBusy, start] = useTransition();
-  const run = <I, T>(to: (input: I) => Promise<Outcome<T>>, input: I, then: (value: T) => void = () => {}) =>
-    start(async () => {
-      const outcome = await send(to, input);
-      setRefusal(outcome.ok ? null : outcome.refusal);
-      if (!outcome.ok) return;
-      then(outcome.value);
-      router.refresh();
-    });
-  const issue = (field: string) =>
-    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
-  return { run, refusal, issue, isBusy };
-}
-
 const EMPTY: PasswordInput = { old: '', password: '', again: '' };
 
 export function OwnPassword({
@@ -39,7 +21,7 @@ export function OwnPassword({
 }: Readonly<{ changeOwnPasswordAction: (input: PasswordInput) => Promise<Outcome<null>> }>) {
   const [typed, setTyped] = useState(EMPTY);
   const [isDone, setDone] = useState(false);
-  const { run, refusal, issue, isBusy } = useSending();
+  const { run, refusal, issue, isSending } = useSending();
   return (
     <Panel title="Password">
       <form
@@ -79,7 +61,7 @@ export function OwnPassword({
           />
         )}
         {isDone && <p role="status">Changed. Everywhere else you have been signed out.</p>}
-        <button className="button" disabled={isBusy}>
+        <button className="button" disabled={isSending}>
           Change the password
         </button>
       </form>
@@ -101,7 +83,7 @@ export function SecondFactor({
   const [password, setPassword] = useState('');
   const [code, setCode] = useState('');
   const [offer, setOffer] = useState<FactorOffer | null>(null);
-  const { run, refusal, issue, isBusy } = useSending();
+  const { run, refusal, issue, isSending } = useSending();
   return (
     <Panel title="Second factor">
       <p className="mt-1 max-w-[62ch] text-[15px] text-steel">
@@ -135,7 +117,7 @@ export function SecondFactor({
             )}
           </Labelled>
           {refusal && <RefusalWords refusal={refusal} here="/account" shown={['Password']} />}
-          <button className="button" disabled={isBusy}>
+          <button className="button" disabled={isSending}>
             {isOn ? 'Switch the second factor off' : 'Begin a second factor'}
           </button>
         </form>
@@ -180,7 +162,7 @@ export function SecondFactor({
             )}
           </Labelled>
           {refusal && <RefusalWords refusal={refusal} here="/account" shown={['Code']} />}
-          <button className="button button-loud" disabled={isBusy}>
+          <button className="button button-loud" disabled={isSending}>
             Switch the second factor on
           </button>
         </form>
@@ -196,7 +178,7 @@ export function OwnSessions({
   sessions: readonly SessionNews[];
   endOwnSessionsAction: (input: { id: string | null }) => Promise<Outcome<{ ended: number }>>;
 }>) {
-  const { run, refusal, isBusy } = useSending();
+  const { run, refusal, isSending } = useSending();
   return (
     <Panel title="Where you are signed in">
       <ul>
@@ -214,7 +196,7 @@ export function OwnSessions({
               <button
                 type="button"
                 className="button py-0 md:min-h-[38px]"
-                disabled={isBusy}
+                disabled={isSending}
                 onClick={() => run(endOwnSessionsAction, { id: s.id })}
               >
                 Sign out there
@@ -227,7 +209,7 @@ export function OwnSessions({
         <button
           type="button"
           className="button mt-2"
-          disabled={isBusy}
+          disabled={isSending}
           onClick={() => run(endOwnSessionsAction, { id: null })}
         >
           Sign out everywhere else

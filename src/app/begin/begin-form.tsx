@@ -1,11 +1,10 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import type { BeginInput } from '@/server/people/begin';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../refusal-words';
-import { send } from '../send';
+import { useEntrance } from './use-entrance';
 import { PasswordFields } from './password-fields';
 
 /** Time zones that this trade works in come first; all others follow. */
@@ -27,26 +26,18 @@ export function BeginForm({
   timeZones: readonly string[];
   beginAction: (input: BeginInput) => Promise<Outcome<{ email: string }>>;
 }>) {
-  const router = useRouter();
   const [typed, setTyped] = useState<Omit<BeginInput, 'key'>>({
     ...{ company: '', timeZone: '', name: '', email: '', password: '', again: '' },
   });
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isSending, start] = useTransition();
+  const { run, issue, refusal, isSending } = useEntrance(beginAction, '/setup');
   const set = (change: Partial<typeof typed>) => setTyped({ ...typed, ...change });
-  const issue = (field: string) =>
-    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
   return (
     <form
       className="mt-5 grid gap-3"
       noValidate
       onSubmit={(e) => {
         e.preventDefault();
-        start(async () => {
-          const outcome = await send(beginAction, { ...typed, key: linkKey });
-          if (!outcome.ok) return setRefusal(outcome.refusal);
-          router.push('/setup');
-        });
+        run({ ...typed, key: linkKey });
       }}
     >
       <Labelled name="Company" issue={issue('Company')} hint="As it stands on records and notices.">

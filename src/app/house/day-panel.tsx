@@ -1,12 +1,11 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import type { HouseNews, StoredDay } from '@/data/house';
 import type { DayInput } from '@/server/house/day-rules';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../refusal-words';
-import { send } from '../send';
+import { useSending } from '../use-sending';
 
 /** Key, the field as refusals name it, the label, why it is asked, and what is usual. */
 const FIGURES = [
@@ -56,19 +55,15 @@ export function DayRules({
   mayChange: boolean;
   saveDayRulesAction: (input: DayInput) => Promise<Outcome<{ version: number }>>;
 }>) {
-  const router = useRouter();
   /** null: nothing typed; what is typed keeps the version that its person saw */
   const [edited, setEdited] = useState<DayInput | null>(null);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isSending, start] = useTransition();
+  const { run, issue, refusal, isSending } = useSending();
   const typed =
     edited ??
     ({
       seen: version,
       ...Object.fromEntries(FIGURES.map(([k]) => [k, String(day[k])])),
     } as unknown as DayInput);
-  const issue = (field: string) =>
-    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
   return (
     <section className="mt-6" aria-label="Working day, split and truck">
       <h2 className="border-b-2 border-iron text-[20px]">Working day, split and truck</h2>
@@ -76,13 +71,7 @@ export function DayRules({
         noValidate
         onSubmit={(e) => {
           e.preventDefault();
-          start(async () => {
-            const outcome = await send(saveDayRulesAction, typed);
-            setRefusal(outcome.ok ? null : outcome.refusal);
-            if (!outcome.ok) return;
-            setEdited(null);
-            router.refresh();
-          });
+          run(saveDayRulesAction, typed, () => setEdited(null));
         }}
       >
         <div className="mt-2 grid grid-cols-1 items-start gap-2 sm:grid-cols-2 lg:grid-cols-4">

@@ -1,35 +1,14 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { showFullDay, type Day } from '@/core/calendar/day';
 import { METHODS, type Method } from '@/core/trade/terms';
 import type { StoredGateRules } from '@/data/gate-rules';
 import type { Equipment, Licence } from '@/data/resources';
 import type { EquipmentInput, GateRulesInput, LicenceInput } from '@/server/house/gate-house';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../refusal-words';
-import { send } from '../send';
-
-/** Sends, and keeps what was refused. */
-function useSending() {
-  const router = useRouter();
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isSending, start] = useTransition();
-  const run = <I, T>(to: (input: I) => Promise<Outcome<T>>, input: I, then: () => void = () => {}) =>
-    start(async () => {
-      const outcome = await send(to, input);
-      if (!outcome.ok) return setRefusal(outcome.refusal);
-      setRefusal(null);
-      start(() => {
-        then();
-        router.refresh();
-      });
-    });
-  const issue = (field: string) =>
-    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
-  return { run, issue, refusal, isSending };
-}
+import { useSending } from '../use-sending';
 
 const FIGURES = [
   ['rainChancePercent', 'Chance of rain', 'Rain counts from this chance on, %'],

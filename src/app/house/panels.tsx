@@ -1,39 +1,21 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { isoDay, showFullDay } from '@/core/calendar/day';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
 import { figure } from '@/core/units/format';
 import type { Thermometer } from '@/data/readings';
 import type { HouseSheet, saveThermometer } from '@/server/house/house-rules';
 import type { QueueState } from '@/server/jobs/jobs';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import type { addSensor } from '@/server/soil/soil-station';
 import type { TokenInput, TokenNews } from '@/server/entry/tokens';
 import { Labelled } from '@/ui/labelled';
 import { plural } from '@/ui/words';
 import { JOB_KINDS } from '@/server/jobs/kinds';
 import { RefusalWords } from '../refusal-words';
-import { send } from '../send';
+import { useSending } from '../use-sending';
 
 type One = (input: { id: string }) => Promise<Outcome<null>>;
-
-/** Sends something and draws the page anew: what every panel here does. */
-function useSend() {
-  const router = useRouter();
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isBusy, start] = useTransition();
-  const run = <I, T>(to: (input: I) => Promise<Outcome<T>>, input: I, then: (value: T) => void = () => {}) =>
-    start(async () => {
-      const outcome = await send(to, input);
-      setRefusal(outcome.ok ? null : outcome.refusal);
-      if (outcome.ok) {
-        then(outcome.value);
-        router.refresh();
-      }
-    });
-  return { run, refusal, isBusy };
-}
 
 function Panel({ name, id, children }: Readonly<{ name: string; id?: string; children: ReactNode }>) {
   return (
@@ -57,7 +39,7 @@ export function Thermometers({
 }>) {
   const empty = { id: null as string | null, name: '', offsetF: '0', calibratedOn: '' };
   const [typed, setTyped] = useState(empty);
-  const { run, refusal, isBusy } = useSend();
+  const { run, refusal, isSending } = useSending();
   return (
     <Panel name="Thermometers">
       <p className="mt-1 text-[15px] text-steel">
@@ -93,7 +75,7 @@ export function Thermometers({
                 <button
                   type="button"
                   className="min-h-[44px] underline"
-                  disabled={isBusy}
+                  disabled={isSending}
                   onClick={() => run(putAwayAction, { id: t.id })}
                 >
                   Put away
@@ -140,7 +122,7 @@ export function Thermometers({
               />
             )}
           </Labelled>
-          <button className="button" disabled={isBusy}>
+          <button className="button" disabled={isSending}>
             {typed.id ? 'Save' : 'Add'}
           </button>
         </form>
@@ -167,7 +149,7 @@ export function Sensors({
     serviceKey: '',
     unit: 'C',
   });
-  const { run, refusal, isBusy } = useSend();
+  const { run, refusal, isSending } = useSending();
   return (
     <Panel name="Soil stations">
       <p className="mt-1 text-[15px] text-steel">
@@ -242,7 +224,7 @@ export function Sensors({
                 </select>
               )}
             </Labelled>
-            <button className="button" disabled={isBusy}>
+            <button className="button" disabled={isSending}>
               Add
             </button>
           </div>
@@ -265,7 +247,7 @@ export function Tokens({
   const [name, setName] = useState('');
   const [days, setDays] = useState<TokenInput['days']>(90);
   const [secret, setSecret] = useState<string | null>(null);
-  const { run, refusal, isBusy } = useSend();
+  const { run, refusal, isSending } = useSending();
   const day = (iso: string) => iso.slice(0, 10);
   return (
     <Panel name="Your tokens for the HTTP interface">
@@ -293,7 +275,7 @@ export function Tokens({
               <button
                 type="button"
                 className="ml-auto min-h-[44px] underline"
-                disabled={isBusy}
+                disabled={isSending}
                 onClick={() => run(revokeTokenAction, { id: t.id })}
               >
                 Take back
@@ -328,7 +310,7 @@ export function Tokens({
             </select>
           )}
         </Labelled>
-        <button className="button col-span-2 sm:col-span-1" disabled={isBusy}>
+        <button className="button col-span-2 sm:col-span-1" disabled={isSending}>
           Make a token
         </button>
       </form>
@@ -342,7 +324,7 @@ export function Jobs({
   mayPlan,
   retryJobAction,
 }: Readonly<{ jobs: QueueState; mayPlan: boolean; retryJobAction: One }>) {
-  const { run, refusal, isBusy } = useSend();
+  const { run, refusal, isSending } = useSending();
   return (
     <Panel name="Work in the background" id="jobs">
       {jobs.silentSince !== null && (
@@ -369,7 +351,7 @@ export function Jobs({
               <button
                 type="button"
                 className="ml-auto min-h-[44px] underline"
-                disabled={isBusy}
+                disabled={isSending}
                 onClick={() => run(retryJobAction, { id: j.id })}
               >
                 Try again

@@ -1,12 +1,11 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import type { JoinInput, JoinLink } from '@/server/people/begin';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { PasswordFields } from '../begin/password-fields';
 import { RefusalWords } from '../refusal-words';
-import { send } from '../send';
+import { useEntrance } from '../begin/use-entrance';
 
 export function JoinForm({
   linkKey,
@@ -19,24 +18,16 @@ export function JoinForm({
   name: string;
   joinAction: (input: JoinInput) => Promise<Outcome<{ email: string }>>;
 }>) {
-  const router = useRouter();
   const [typed, setTyped] = useState({ name, password: '', again: '' });
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isSending, start] = useTransition();
+  const { run, issue, refusal, isSending } = useEntrance(joinAction, '/');
   const set = (change: Partial<typeof typed>) => setTyped({ ...typed, ...change });
-  const issue = (field: string) =>
-    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
   return (
     <form
       className="mt-5 grid gap-3"
       noValidate
       onSubmit={(e) => {
         e.preventDefault();
-        start(async () => {
-          const outcome = await send(joinAction, { ...typed, key: linkKey });
-          if (!outcome.ok) return setRefusal(outcome.refusal);
-          router.push('/');
-        });
+        run({ ...typed, key: linkKey });
       }}
     >
       {kind === 'person' && (

@@ -1,12 +1,11 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import type { Role } from '@/data/actor';
 import type { InviteInput, Invited, MemberInput, PeopleSheet } from '@/server/people/manage';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../refusal-words';
-import { send } from '../send';
+import { useSending } from '../use-sending';
 
 type Props = Readonly<{
   sheet: PeopleSheet;
@@ -28,22 +27,14 @@ export function PeoplePanel({
   takeInvitationBackAction,
   changePersonAction,
 }: Props) {
-  const router = useRouter();
   const [typed, setTyped] = useState<InviteInput>({ name: '', email: '', role: 'technician' });
   const [made, setMade] = useState<Invited | null>(null);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isBusy, start] = useTransition();
-  const run = <I, T>(to: (input: I) => Promise<Outcome<T>>, input: I, then: (value: T) => void = () => {}) =>
-    start(async () => {
-      setMade(null);
-      const outcome = await send(to, input);
-      if (!outcome.ok) return setRefusal(outcome.refusal);
-      setRefusal(null);
-      then(outcome.value);
-      router.refresh();
-    });
-  const issue = (field: string) =>
-    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
+  const { run: sent, issue, refusal, isSending } = useSending();
+  const run: typeof sent = (...what) => {
+    // a link is shown once
+    setMade(null);
+    sent(...what);
+  };
   return (
     <>
       <ul className="mt-2">
@@ -68,7 +59,7 @@ export function PeoplePanel({
                   <select
                     className="field w-auto md:min-h-[38px]"
                     aria-label={`Role of ${p.name}`}
-                    disabled={isBusy}
+                    disabled={isSending}
                     value={p.role}
                     onChange={(e) =>
                       run(changePersonAction, { userId: p.userId, to: e.target.value as Role })
@@ -82,7 +73,7 @@ export function PeoplePanel({
                 <button
                   type="button"
                   className="button py-0 md:min-h-[38px]"
-                  disabled={isBusy}
+                  disabled={isSending}
                   onClick={() => run(passwordLinkAction, { userId: p.userId }, setMade)}
                 >
                   Link to a new password
@@ -91,7 +82,7 @@ export function PeoplePanel({
                   <button
                     type="button"
                     className="button py-0 md:min-h-[38px]"
-                    disabled={isBusy}
+                    disabled={isSending}
                     onClick={() => run(changePersonAction, { userId: p.userId, to: 'ended' })}
                   >
                     End access
@@ -102,7 +93,7 @@ export function PeoplePanel({
               <button
                 type="button"
                 className="button py-0 md:min-h-[38px]"
-                disabled={isBusy}
+                disabled={isSending}
                 onClick={() => run(changePersonAction, { userId: p.userId, to: 'back' })}
               >
                 Let back in
@@ -122,7 +113,7 @@ export function PeoplePanel({
             <button
               type="button"
               className="button py-0 md:min-h-[38px]"
-              disabled={isBusy}
+              disabled={isSending}
               onClick={() => run(takeInvitationBackAction, { id: w.id })}
             >
               Take the link back
@@ -171,7 +162,7 @@ export function PeoplePanel({
             </select>
           )}
         </Labelled>
-        <button className="button button-loud sm:mt-[25px]" disabled={isBusy}>
+        <button className="button button-loud sm:mt-[25px]" disabled={isSending}>
           Make an invitation
         </button>
       </form>

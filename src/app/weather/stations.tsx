@@ -1,15 +1,14 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { showFullDay, type Day } from '@/core/calendar/day';
 import { figure } from '@/core/units/format';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import type { StationInput, StationNews, StationsSheet } from '@/server/house/stations';
 import { Labelled } from '@/ui/labelled';
 import { Link } from '@/ui/link';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
-import { send } from '../send';
+import { useSending } from '../use-sending';
 
 const EMPTY: StationInput = {
   id: null,
@@ -31,12 +30,8 @@ export function Stations({
   mayChange: boolean;
   saveStationAction: (input: StationInput) => Promise<Outcome<{ id: string }>>;
 }>) {
-  const router = useRouter();
   const [typed, setTyped] = useState<StationInput>(EMPTY);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isBusy, start] = useTransition();
-  const issue = (field: string) =>
-    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
+  const { run, issue, refusal, isSending } = useSending();
   const set = (change: Partial<StationInput>) => setTyped({ ...typed, ...change });
   return (
     <>
@@ -80,13 +75,7 @@ export function Stations({
           noValidate
           onSubmit={(e) => {
             e.preventDefault();
-            start(async () => {
-              const outcome = await send(saveStationAction, typed);
-              if (!outcome.ok) return setRefusal(outcome.refusal);
-              setRefusal(null);
-              setTyped(EMPTY);
-              router.refresh();
-            });
+            run(saveStationAction, typed, () => setTyped(EMPTY));
           }}
         >
           <h2 className="text-[19px]">{typed.id ? `Change ${typed.name}` : 'Add a station'}</h2>
@@ -139,7 +128,7 @@ export function Stations({
           </div>
           {refusal && <RefusalWords refusal={refusal} here="/weather" shown={SHOWN} />}
           <div className="mt-2 flex gap-2">
-            <button className="button button-loud" disabled={isBusy}>
+            <button className="button button-loud" disabled={isSending}>
               {typed.id ? 'Save the station' : 'Add the station'}
             </button>
             {typed.id && (
