@@ -10,15 +10,7 @@ const root = path.join(DATA, 'demo');
 const home = household(path.join(root, 'running.json'));
 const own = process.env.DATABASE_URL ? null : cluster(root);
 home.endLeftovers();
-let ending = false;
-async function end(code) {
-  if (ending) return;
-  ending = true;
-  await home.stop();
-  own?.stop();
-  process.exit(code);
-}
-for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end(0));
+const end = home.endsWith(own);
 
 try {
   if (own) systemPackages('postgresql');

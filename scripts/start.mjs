@@ -11,15 +11,7 @@ const root = path.join(DATA, 'company');
 const home = household(path.join(root, 'running.json'));
 const own = process.env.DATABASE_URL ? null : cluster(root);
 home.endLeftovers();
-let ending = false;
-async function end(code) {
-  if (ending) return;
-  ending = true;
-  await home.stop();
-  own?.stop();
-  process.exit(code);
-}
-for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end(0));
+const end = home.endsWith(own);
 
 /** What works and is not safe is said at the start, and not found out later. */
 function warnings(publicUrl) {

@@ -4,13 +4,10 @@ import { spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
-import postgres from 'postgres';
-import { prepareDatabase } from './database.mjs';
+import { atDatabase, connect, makeAppUser, prepareDatabase } from './database.mjs';
 import { BIN } from './postgres.mjs';
 
 const FORMAT = 'iron-gate-backup/1';
-const at = (url, name) => Object.assign(new URL(url), { pathname: `/${name}` }).toString();
-const connect = (url) => postgres(url, { max: 1, onnotice() {} });
 
 function run(tool, args, url) {
   const { username, password, hostname, port, pathname } = new URL(url);
@@ -66,12 +63,16 @@ export const differences = (want, have) =>
 export async function backup(adminUrl, name, folder, secret) {
   fs.mkdirSync(folder, { recursive: true, mode: 0o700 });
   const dump = path.join(folder, 'data.dump');
-  const source = connect(at(adminUrl, name));
+  const source = connect(atDatabase(adminUrl, name));
   let counts;
   try {
     counts = await source.begin('isolation level repeatable read read only', async (sql) => {
       const [{ snapshot }] = await sql`select pg_export_snapshot() as snapshot`;
-      run('pg_dump', ['--format=custom', `--snapshot=${snapshot}`, `--file=${dump}`], at(adminUrl, name));
+      run(
+        'pg_dump',
+        ['--format=custom', `--snapshot=${snapshot}`, `--file=${dump}`],
+        atDatabase(adminUrl, name),
+      );
       return countsOf(sql);
     });
   } finally {
@@ -81,8 +82,12 @@ export async function backup(adminUrl, name, folder, secret) {
   const admin = connect(adminUrl);
   try {
     await admin.unsafe(`create database ${trial}`);
-    run('pg_restore', ['--no-owner', '--exit-on-error', `--dbname=${trial}`, dump], at(adminUrl, trial));
-    const copy = connect(at(adminUrl, trial));
+    run(
+      'pg_restore',
+      ['--no-owner', '--exit-on-error', `--dbname=${trial}`, dump],
+      atDatabase(adminUrl, trial),
+    );
+    const copy = connect(atDatabase(adminUrl, trial));
     const wrong = differences(counts, await countsOf(copy));
     await copy.end();
     if (wrong.length) throw new Error(`The copy that was restored differs:\n${wrong.join('\n')}`);
@@ -110,7 +115,7 @@ export async function restore(adminUrl, name, folder, stateFile) {
   const admin = connect(adminUrl);
   try {
     if ((await admin`select 1 from pg_database where datname = ${name}`).length) {
-      const there = connect(at(adminUrl, name));
+      const there = connect(atDatabase(adminUrl, name));
       const [{ table }] = await there`select to_regclass('public.organisation') as table`;
       const companies = table ? (await there`select 1 from organisation`).length : 0;
       await there.end();
@@ -120,8 +125,7 @@ export async function restore(adminUrl, name, folder, stateFile) {
         );
       await admin.unsafe(`drop database ${name} with (force)`);
     }
-    if (!(await admin`select 1 from pg_roles where rolname = 'app_user'`).length)
-      await admin.unsafe('create role app_user nologin nosuperuser nobypassrls');
+    await makeAppUser(admin);
     await admin.unsafe(`create database ${name}`);
   } finally {
     await admin.end();
@@ -129,9 +133,9 @@ export async function restore(adminUrl, name, folder, stateFile) {
   run(
     'pg_restore',
     ['--no-owner', '--exit-on-error', `--dbname=${name}`, path.join(folder, 'data.dump')],
-    at(adminUrl, name),
+    atDatabase(adminUrl, name),
   );
-  const copy = connect(at(adminUrl, name));
+  const copy = connect(atDatabase(adminUrl, name));
   const wrong = differences(manifest.counts, await countsOf(copy));
   await copy.end();
   if (wrong.length) throw new Error(`What came back differs:\n${wrong.join('\n')}`);

@@ -8,8 +8,14 @@ import PgBoss from 'pg-boss';
 import postgres from 'postgres';
 
 const ROOT = path.join(import.meta.dirname, '..', '..');
-const connect = (url) => postgres(url, { max: 1, onnotice() {} });
-const atDatabase = (url, name) => Object.assign(new URL(url), { pathname: `/${name}` }).toString();
+export const connect = (url) => postgres(url, { max: 1, onnotice() {} });
+export const atDatabase = (url, name) => Object.assign(new URL(url), { pathname: `/${name}` }).toString();
+
+/** The group that policies and grants name, where the server lacks it. */
+export async function makeAppUser(admin) {
+  if (!(await admin`select 1 from pg_roles where rolname = 'app_user'`).length)
+    await admin.unsafe('create role app_user nologin nosuperuser nobypassrls');
+}
 
 /**
  * Makes the database `name` on the server of `adminUrl` where it is missing, migrates it, and gives the application a
@@ -28,8 +34,7 @@ export async function prepareDatabase(adminUrl, name, stateFile) {
   fs.mkdirSync(path.dirname(stateFile), { recursive: true });
   fs.writeFileSync(stateFile, JSON.stringify(login, null, 2) + '\n', { mode: 0o600 });
 
-  if (!(await admin`select 1 from pg_roles where rolname = 'app_user'`).length)
-    await admin.unsafe('create role app_user nologin nosuperuser nobypassrls');
+  await makeAppUser(admin);
   const verb = (await admin`select 1 from pg_roles where rolname = ${login.role}`).length
     ? 'alter'
     : 'create';

@@ -142,7 +142,21 @@ export function household(stateFile) {
     fs.rmSync(stateFile, { force: true });
   }
 
-  return { endLeftovers, simulator, worker, app, stop, children };
+  /** How a start command ends: on a signal, or called with an exit code, all of it and the cluster `own`, once. */
+  function endsWith(own) {
+    let isEnding = false;
+    const end = async (code) => {
+      if (isEnding) return;
+      isEnding = true;
+      await stop();
+      own?.stop();
+      process.exit(code);
+    };
+    for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end(0));
+    return end;
+  }
+
+  return { endLeftovers, simulator, worker, app, stop, endsWith, children };
 }
 
 /** Arguments with which node runs a TypeScript file of the project's server side. */

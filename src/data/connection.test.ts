@@ -1,4 +1,4 @@
-import { isDatabaseGone } from './connection';
+import { backoff, isDatabaseGone } from './connection';
 
 const coded = (code: string, cause?: unknown) => Object.assign(new Error(code, { cause }), { code });
 
@@ -25,4 +25,10 @@ describe('isDatabaseGone', () => {
     loop.cause = loop;
     expect(isDatabaseGone(loop)).toBe(false);
   });
+});
+
+test('a database that is back is seen within two seconds, however long it was away', () => {
+  const waits = Array.from({ length: 40 }, (_, tries) => backoff(tries));
+  expect(Math.max(...waits)).toBe(2);
+  expect(waits[0]).toBeLessThan(1);
 });

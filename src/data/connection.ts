@@ -5,7 +5,7 @@ import postgres from 'postgres';
 import * as schema from './schema';
 
 /** Seconds to the next try where the database is away: it must be seen soon that it is back. */
-const backoff = (tries: number) => Math.min(2, 0.25 * 2 ** tries);
+export const backoff = (tries: number): number => Math.min(2, 0.25 * 2 ** tries);
 
 function connect() {
   const url = process.env['DATABASE_URL'];

@@ -1,8 +1,8 @@
 import 'server-only';
 import { asc, desc, eq, sql } from 'drizzle-orm';
 import { addDays, dayOf, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day';
+import { certainly, forecastOfDays, wholeDays, type WholeDay } from '@/core/weather/days';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
-import type { DayOfWeather } from '@/formats/weather-file';
 import type { WeatherService } from '@/devices/weather/service';
 import { tellChange } from './changes-told';
 import { inOrganisation, type Transaction } from './connection';
@@ -81,12 +81,9 @@ export async function storedForecast(db: Transaction, stationId: string): Promis
     rain: floats(row.rain),
     wind: floats(row.wind),
     airError: floats(row.airError),
-    rainChance: row.rainChance ? floats(row.rainChance) : chanceOf(row.rain),
+    rainChance: row.rainChance ? floats(row.rainChance) : Float64Array.from(row.rain, certainly),
   };
 }
-
-/** Rain that a service names without a chance is taken for sure. */
-const chanceOf = (rain: readonly number[]) => Float64Array.from(rain, (mm) => (mm > 0 ? 1 : 0));
 
 /** From today on: an old forecast without the days gone by; null when it has none left. */
 export function forecastFrom(f: Forecast | null, today: Day): Forecast | null {
@@ -182,17 +179,7 @@ async function storeObserved(
   stationId: string,
   w: HourlyWeather,
 ): Promise<void> {
-  const hours = (column: Float64Array, d: number) => Array.from(column.subarray(d * 24, d * 24 + 24));
-  const rows = Array.from({ length: daysIn(w) }, (_, d) => ({
-    orgId,
-    stationId,
-    day: isoDay(addDays(w.from, d)),
-    air: hours(w.air, d),
-    rain: hours(w.rain, d),
-    wind: hours(w.wind, d),
-  }));
-  // two servers may fetch at once: the same day is the same day
-  if (rows.length) await db.insert(weatherDay).values(rows).onConflictDoNothing();
+  await addWeatherDays(db, { orgId, stationId, importId: null }, wholeDays(w));
 }
 
 async function storeForecast(db: Transaction, orgId: string, stationId: string, f: Forecast): Promise<void> {
@@ -210,11 +197,11 @@ async function storeForecast(db: Transaction, orgId: string, stationId: string, 
     .onConflictDoUpdate({ target: forecast.stationId, set: row });
 }
 
-/** Days of a file; one that is on file already stays as it is. @returns how many were new */
+/** Adds days; one that is on file already stays: two servers may fetch at once, a file may come twice. @returns how many were new */
 export async function addWeatherDays(
   db: Transaction,
-  to: Readonly<{ orgId: string; stationId: string; importId: string }>,
-  days: readonly Readonly<Pick<DayOfWeather, 'day' | 'air' | 'rain' | 'wind'>>[],
+  to: Readonly<{ orgId: string; stationId: string; importId: string | null }>,
+  days: readonly Omit<WholeDay, 'chance'>[],
 ): Promise<number> {
   if (!days.length) return 0;
   const rows = days.map((d) => ({
@@ -248,21 +235,13 @@ export async function removeWeatherDays(db: Transaction, importId: string): Prom
   return gone.length;
 }
 
-/** A forecast from a file: 1 K sure at first, 4 K at the tenth day (from memory). */
+/** Days of a file from today on are its forecast. */
 export async function putForecast(
   db: Transaction,
   to: Readonly<{ orgId: string; stationId: string }>,
-  days: readonly DayOfWeather[],
+  days: readonly WholeDay[],
 ): Promise<void> {
-  const column = (of: (d: DayOfWeather) => readonly number[]) =>
-    Float64Array.from(days.flatMap((d) => [...of(d)]));
-  const rain = column((d) => d.rain);
-  await storeForecast(db, to.orgId, to.stationId, {
-    from: days[0]!.day,
-    ...{ air: column((d) => d.air), rain, wind: column((d) => d.wind) },
-    airError: Float64Array.from(rain, (_, h) => 1 + (3 * h) / 240),
-    rainChance: column((d) => d.chance ?? d.rain.map((mm) => (mm > 0 ? 1 : 0))),
-  });
+  await storeForecast(db, to.orgId, to.stationId, forecastOfDays(days));
   await db
     .update(station)
     .set({ forecastIssuedOn: isoDay(days[0]!.day), trouble: null })

@@ -7,21 +7,13 @@
  */
 import { addDays, dayOf, isoDay, parseDay, type Day } from '@/core/calendar/day';
 import { hourlyOf } from '@/core/weather/daily';
-import type { HourlyWeather } from '@/core/weather/series';
+import { certainly, wholeDays, type WholeDay } from '@/core/weather/days';
 import { WEATHER_COLUMNS, missingColumns, type WeatherColumn, type WeatherMapping } from './weather-mapping';
 import { parseLoggerTime, readCsv, type LoggerFile, type RowProblem } from './logger-csv';
 
-/** Hours of one day; chance 0 to 1, null: not said. */
-export type DayOfWeather = Readonly<{
-  day: Day;
-  air: readonly number[];
-  rain: readonly number[];
-  wind: readonly number[];
-  chance: readonly number[] | null;
-}>;
 type Stretch = Readonly<{ from: Day; to: Day }>;
 export type WeatherCheck = Readonly<{
-  days: readonly DayOfWeather[];
+  days: readonly WholeDay[];
   bad: readonly RowProblem[];
   repeated: number;
   /** days missing between the first and the last, both ends in it */
@@ -250,7 +242,7 @@ function checkDaily(
       ...{ min: column((f) => f.min), max: column((f) => f.max), rain: column((f) => f.rain ?? 0) },
       wind: column((f) => f.wind ?? USUAL_WIND),
     });
-    return daysOf(hourly, (d) => {
+    return wholeDays(hourly, (d) => {
       const { chance } = list[d]!;
       return chance === null ? null : Array.from({ length: 24 }, () => chance);
     });
@@ -335,14 +327,6 @@ function runsOf(days: readonly Day[]): Stretch[] {
   return runs;
 }
 
-function daysOf(w: HourlyWeather, chanceOn: (index: number) => number[] | null): DayOfWeather[] {
-  const hours = (of: Float64Array, d: number) => Array.from(of.subarray(d * 24, d * 24 + 24));
-  return Array.from({ length: w.air.length / 24 }, (_, d) => ({
-    ...{ day: addDays(w.from, d), air: hours(w.air, d), rain: hours(w.rain, d), wind: hours(w.wind, d) },
-    chance: chanceOn(d),
-  }));
-}
-
 type HourRow = Readonly<{ air: number; rain: number | null; wind: number | null; chance: number | null }>;
 
 /** Whole days of a table of hours: each day needs its 24, of which up to three in a row may be filled. */
@@ -401,7 +385,7 @@ function checkHours({ rows }: LoggerFile, mapping: WeatherMapping): WeatherCheck
     for (let k = 1; k <= missing; k++, made++)
       at.set(from + k, { air: a + ((b - a) * k) / (missing + 1), rain: null, wind: null, chance: null });
   }
-  const days: DayOfWeather[] = [];
+  const days: WholeDay[] = [];
   const first = Math.floor((hours[0] ?? 0) / 24);
   const last = Math.floor((hours.at(-1) ?? -1) / 24);
   const short: Day[] = [];
@@ -423,7 +407,7 @@ function checkHours({ rows }: LoggerFile, mapping: WeatherMapping): WeatherCheck
       wind: whole.map((r) => r.wind ?? USUAL_WIND),
       chance: whole.every((r) => r.chance === null)
         ? null
-        : whole.map((r) => r.chance ?? ((r.rain ?? 0) > 0 ? 1 : 0)),
+        : whole.map((r) => r.chance ?? certainly(r.rain ?? 0)),
     });
   }
   const runs = runsOf(days.map((d) => d.day));

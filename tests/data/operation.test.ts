@@ -1,5 +1,6 @@
 /** Faults that a review of operation found: many hands at once, dead workers, files that come twice, what logs hold. */
 import { sql } from 'drizzle-orm';
+import Joi from 'joi';
 import { addDays, isoDay } from '@/core/calendar/day';
 import { inOrganisation, signInDatabase } from '@/data/connection';
 import { importOf } from '@/data/imports';
@@ -8,9 +9,11 @@ import { observedWeather, stationsOf, storedForecast } from '@/data/weather';
 import { daysIn } from '@/core/weather/series';
 import people from '../../scripts/demo/people.json' with { type: 'json' };
 import { auth } from '@/server/entry/auth';
-import { withoutData } from '@/server/entry/log';
+import { openAction } from '@/server/entry/action';
+import { done } from '@/server/entry/outcome';
+import { whyOf, withoutData } from '@/server/entry/log';
 import { actorOfToken, makeToken } from '@/server/entry/tokens';
-import { putThermometerAway } from '@/server/house/house-rules';
+import { anyIdShape, putThermometerAway } from '@/server/house/house-rules';
 import { dropFilter } from '@/server/lawns/lawn-list';
 import { removeLicence, saveEquipment, saveLicence } from '@/server/house/gate-house';
 import { checkLawnFile, checkWeatherFile } from '@/server/imports/imports';
@@ -18,7 +21,12 @@ import { runImport, runUndo } from '@/server/imports/run-imports';
 import { beat, lastBeat, takeJob, takeOverFromDead } from '@/server/jobs/alive';
 import { noteFinding } from '@/server/lawns/note-finding';
 import { productList, moveStock, type MoveInput } from '@/server/products/products';
-import { stationsSheet } from '@/server/house/stations';
+import { saveStation, stationsSheet } from '@/server/house/stations';
+import { addNewLawn } from '@/server/lawns/save-lawn';
+import { beginCompany } from '@/server/people/begin';
+import { makeFirstLink } from '@/server/people/links';
+import { EMPTY_LAWN } from '@/app/lawns/lawn-draft';
+import { POST } from '@/app/api/v1/outlook/route';
 import { moveImport } from '@/data/imports';
 import { actor, closeAll, refusalOf, zoneNamed } from '../support/demo';
 import type { WeatherMapping } from '@/formats/weather-mapping';
@@ -266,4 +274,92 @@ describe('signing in', () => {
     expect(tries.filter((t) => t === 'TOO_MANY_REQUESTS').length).toBeGreaterThanOrEqual(10);
     expect(await tryIt(`${'x'.repeat(5000)}@quillmoor.example`, 'x', '203.0.113.78')).toBe('UNAUTHORIZED');
   });
+});
+
+test('a zone is never put on another company’s lawn', async () => {
+  const words = 'harbour teaspoon velvet nine';
+  const { url } = await makeFirstLink();
+  const begun = await beginCompany({
+    ...{ key: new URL(url).searchParams.get('key')!, company: 'Fenland Turf', timeZone: 'America/Chicago' },
+    ...{ name: 'Una Reed', email: 'una@fenland.example', password: words, again: words },
+  });
+  expect(begun.ok).toBe(true);
+  const [org] = await signInDatabase().execute<{ id: string }>(
+    sql`select id from organisation where name = 'Fenland Turf'`,
+  );
+  const other = { ...lead, orgId: org!.id };
+  const station = {
+    id: null,
+    name: 'Fen',
+    latitude: '39',
+    longitude: '-90',
+    elevationFt: '',
+    serviceKey: '',
+  };
+  const input = {
+    ...EMPTY_LAWN,
+    ...{
+      customer: 'A',
+      address: '1 Drove',
+      name: 'front',
+      measure: { by: 'typed' as const, how: 'estimated', area: '4000' },
+    },
+  };
+  // without a station nothing can be computed: said with what to do
+  const bare = refusalOf(await addNewLawn(other, { ...input, lawnId: null }))?.issues?.[0];
+  expect(bare?.field).toBe('Weather station');
+  expect((await saveStation(other, station)).ok).toBe(true);
+  const { lawnId } = await zoneNamed('12 Farrier Bend · whole lawn');
+  expect(refusalOf(await addNewLawn(other, { ...input, lawnId }))?.kind).toBe('gone');
+  expect((await addNewLawn(other, { ...input, lawnId: null })).ok).toBe(true);
+});
+
+describe('what no form sends', () => {
+  const named = openAction(
+    Joi.object<{ name: string }>({ name: Joi.string().required() }).required(),
+    (input) => Promise.resolve(done(input)),
+  );
+  test('a sign that no database keeps is refused, not a bug', async () => {
+    expect((await named({ name: 'plain' })).ok).toBe(true);
+    expect(refusalOf(await named({ name: 'a\0b' }))).toMatchObject({ kind: 'invalid' });
+    expect(refusalOf(await named(undefined))).toMatchObject({ kind: 'invalid' });
+  });
+  test.each(['[GUID]', '(GUID)', '{GUID}', 'GUID', 'x'])(
+    'an id as %s is refused but for the plain one',
+    (form) => {
+      const id = form.replace('GUID', '00000000-0000-4000-8000-000000000008');
+      expect(anyIdShape.validate({ id }).error === undefined).toBe(form === 'GUID');
+    },
+  );
+  test('of a long wrong body the first fault is named, of a body too long its length, before it is read', async () => {
+    const made = await makeToken(lead, { name: 'bodies', days: 30 });
+    if (!made.ok) throw new Error('no token');
+    const ask = (body: string, more: Record<string, string> = {}) =>
+      POST(
+        new Request('http://localhost/api/v1/outlook', {
+          method: 'POST',
+          headers: { authorization: `Bearer ${made.value.secret}`, ...more },
+          body,
+        }),
+      );
+    const errorsOf = async (rows: number) => {
+      const answer = await ask(JSON.stringify({ weather: { daily: Array.from({ length: rows }, () => 0) } }));
+      expect(answer.status).toBe(422);
+      return ((await answer.json()) as { errors: unknown[] }).errors.length;
+    };
+    expect(await errorsOf(150_000)).toBe(1);
+    expect(await errorsOf(5)).toBeGreaterThan(1);
+    expect((await ask('{}', { 'content-length': '41000000' })).status).toBe(413);
+  });
+});
+
+test('why a job failed is said in words, without the query and what was in it', async () => {
+  const failed = await signInDatabase()
+    .execute(sql`select 1 / (${'4 Secret Lane'}::text = '')::int`)
+    .then(
+      () => null,
+      (error: unknown) => error,
+    );
+  expect(whyOf(failed)).toBe('division by zero');
+  expect(whyOf(new Error('The file is no table'))).toBe('The file is no table');
 });

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
-import { setupSteps, YEARS_USED, type SetupStep } from '@/server/house/setup';
+import { PAST_YEARS } from '@/data/weather';
+import { setupSteps, type SetupStep } from '@/server/house/setup';
 import { Link } from '@/ui/link';
 import { plural } from '@/ui/words';
 import { screen } from '../screen';
@@ -21,7 +22,7 @@ const STEPS: Readonly<Record<SetupStep['key'], Words>> = {
   },
   weather: {
     title: 'Its weather',
-    why: `Past years up to yesterday: one at least, ${YEARS_USED} are used. A daily file of a public archive does, or a table of your own.`,
+    why: `Past years up to yesterday: one at least, ${PAST_YEARS} are used. A daily file of a public archive does, or a table of your own.`,
     there: (n) => `${plural(n, 'year')} on file`,
     to: [{ href: '/imports?kind=weather', name: 'Bring in a weather file' }],
   },

@@ -3,6 +3,7 @@ import 'server-only';
 import Joi from 'joi';
 import { addDays, parseDay, type Day } from '@/core/calendar/day';
 import { hourlyOf } from '@/core/weather/daily';
+import { certainly, usualAirError } from '@/core/weather/days';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 import type { ProblemField } from '@/server/entry/route';
 
@@ -125,18 +126,17 @@ export function weatherOf({ daily, hourly }: WeatherRows): HourlyWeather {
 }
 
 const FORECAST_DAYS = 10;
-/** What follows `today` in the rows is taken as a forecast of ten days: 1 K sure at first, 4 K at last. From memory. */
+/** What follows `today` in the rows is taken as a forecast of ten days. */
 export function forecastIn(all: HourlyWeather, today: Day, rows: WeatherRows = {}): Forecast | null {
   const end = Math.min(addDays(all.from, daysIn(all)), addDays(today, FORECAST_DAYS)) as Day;
   if (end <= today) return null;
   const w = sliceDays(all, today, end);
   return {
     ...w,
-    airError: Float64Array.from(w.air, (_, h) => 1 + (3 * h) / (FORECAST_DAYS * 24)),
-    // rain that comes without a chance is taken for sure
+    airError: Float64Array.from(w.air, (_, h) => usualAirError(h)),
     rainChance: Float64Array.from(
       w.rain,
-      (mm, h) => rows.hourly?.[(w.from - all.from) * 24 + h]?.precipitation_chance ?? (mm > 0 ? 1 : 0),
+      (mm, h) => rows.hourly?.[(w.from - all.from) * 24 + h]?.precipitation_chance ?? certainly(mm),
     ),
   };
 }

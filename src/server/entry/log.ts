@@ -10,3 +10,11 @@ export function withoutData(error: unknown): string {
   const cause = error.cause === undefined ? '' : `\n  caused by ${withoutData(error.cause)}`;
   return `${error.name}${code}: ${first}\n${where.join('\n')}${cause}`;
 }
+
+/** Why something failed, in the words of what caused it: for people, who have no use for a query. */
+export function whyOf(error: unknown): string {
+  if (!(error instanceof Error)) return String(error);
+  return error.cause instanceof Error && error.message.startsWith('Failed query')
+    ? whyOf(error.cause)
+    : error.message;
+}

@@ -8,7 +8,6 @@ import { lawnCount } from '@/data/lawn-list';
 import { peopleOfCompany } from '@/data/people';
 import { labelsOf } from '@/data/products';
 import { equipmentOf, licencesOf } from '@/data/resources';
-import { PAST_YEARS } from '@/data/weather';
 import { stationsSheet } from './stations';
 
 export type SetupStep = Readonly<{
@@ -49,5 +48,3 @@ export async function setupSteps(actor: Actor): Promise<readonly SetupStep[]> {
     ];
   });
 }
-
-export const YEARS_USED = PAST_YEARS;

@@ -10,11 +10,15 @@ const DAY_MS = 86_400_000;
 export const BEAT_MS = 10_000;
 const DEAD_AFTER = '45 seconds';
 
-/** Says that a worker lives; signs of long ago go. */
+/** Says that a worker lives. */
 export async function beat(workerId: string): Promise<void> {
   await signInDatabase().execute(sql`
     insert into worker_beat (worker_id) values (${workerId})
     on conflict (worker_id) do update set seen_at = now()`);
+}
+
+/** Signs of life, and counts of tries, that are a day old. */
+export async function forgetLongAgo(): Promise<void> {
   await signInDatabase().execute(sql`delete from worker_beat where seen_at < now() - interval '1 day'`);
   await dropOldCounts(Date.now() - DAY_MS);
 }

@@ -12,8 +12,8 @@ import { ensembleFor, compareReadings } from '@/data/outlooks';
 import { tellChange } from '@/data/changes-told';
 import { organisationIds, organisationOf } from '@/data/organisations';
 import { noteImportFailed, runImport, runUndo } from '@/server/imports/run-imports';
-import { withoutData } from '@/server/entry/log';
-import { BEAT_MS, beat, endJob, takeJob, takeOverFromDead } from './alive';
+import { whyOf, withoutData } from '@/server/entry/log';
+import { BEAT_MS, beat, endJob, forgetLongAgo, takeJob, takeOverFromDead } from './alive';
 import { queue, sendJob } from './jobs';
 import { QUEUES, type Job, type JobKind } from './kinds';
 import { computeWindows, hourOfMoment } from './windows';
@@ -106,6 +106,7 @@ export async function startWorker(everyMs = 120_000): Promise<() => Promise<void
   const lastHour = new Map<string, number>();
   const round = async () => {
     try {
+      await forgetLongAgo();
       for (const id of await organisationIds()) await refreshOrganisation(await workerActor(id), lastHour);
     } catch (error) {
       if (!isDatabaseGone(error)) console.error('[worker]', withoutData(error));
@@ -124,16 +125,18 @@ async function runOne(job: PgBoss.JobWithMetadata<Job>, workerId: string): Promi
   try {
     await takeJob(job.id, workerId);
     await runJob(job.data);
-    await endJob(job.id);
   } catch (error) {
-    const why = error instanceof Error ? error.message : String(error);
+    const why = whyOf(error);
     console.error(`[worker] ${job.data.kind}, try ${job.retryCount + 1}: ${why}`);
     const { data } = job;
     if (job.retryCount >= job.retryLimit)
       await inOrganisation({ orgId: data.orgId }, (db) => tellChange(db, data.orgId, []));
     if ((data.kind === 'import' || data.kind === 'undo') && job.retryCount >= job.retryLimit)
       await noteImportFailed(await workerActor(data.orgId), data, why);
-    throw error;
+    // the queue keeps what is thrown with its cause, and House shows it: the words alone
+    throw new Error(why);
+  } finally {
+    await endJob(job.id).catch(() => undefined);
   }
 }
 
