@@ -5,7 +5,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   turbopack: { root: import.meta.dirname },
-  serverExternalPackages: ['postgres', 'pg-boss', 'pg', 'pdfmake'],
+  serverExternalPackages: ['postgres', 'pg-boss', 'pg', 'pdfmake', 'piscina'],
   // read by their paths, which tracing does not see
   outputFileTracingIncludes: { '/api/export/\\[file\\]': ['./node_modules/pdfmake/fonts/**'] },
   // the tests check the types beside other work, once

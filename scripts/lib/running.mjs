@@ -120,6 +120,8 @@ export function household(stateFile) {
         BETTER_AUTH_URL: process.env.BETTER_AUTH_URL ?? `http://localhost:${port}`,
         NEXT_TELEMETRY_DISABLED: '1',
         NODE_ENV: 'production',
+        // its threads run the sources, as the worker does
+        IRON_GATE_HOME: ROOT,
         ...env,
       },
       { cwd, ...options },

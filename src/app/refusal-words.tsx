@@ -79,6 +79,8 @@ function wordsOf(refusal: Refusal, here: string): ReactNode {
           again when you have a connection. It is never taken twice.
         </p>
       );
+    case 'too-much':
+      return <p>{refusal.detail} Nothing was saved; what you typed stands here. Try again in a moment.</p>;
     case 'gone':
       return <p>This plan or lawn is not there any more. Load the page again.</p>;
     case 'already-recorded':

@@ -3,7 +3,7 @@ import { and, eq, inArray, sql } from 'drizzle-orm';
 import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import type { Crossings, CrossingRule, School } from '@/core/ground/crossing';
 import {
-  ensembleOf,
+  type ensembleOf,
   traceOf,
   traceStart,
   wholeYears,
@@ -12,7 +12,7 @@ import {
   type OutlookRefusal,
 } from '@/core/ground/ensemble';
 import {
-  hindcast,
+  type hindcast,
   outlookFrom,
   type Hindcast,
   type Outlook,
@@ -33,6 +33,7 @@ import { SPOTS, siteAt, type Spot } from '@/core/lawn/zone';
 import type { Metres } from '@/core/units/quantity';
 import { daysIn } from '@/core/weather/series';
 import type { Probed } from '@/core/ground/conduction';
+import { inThread, task } from '@/threads/threads';
 import type { Transaction } from './connection';
 import { groupBy } from './group';
 import type { ZoneOnLawn } from './lawns';
@@ -49,6 +50,9 @@ import {
 
 /** Changes when the model does: what was computed by an older one is computed again. */
 const MODEL = 'ground-5';
+
+const ENSEMBLE = task<typeof ensembleOf>('screens', 'core/ground/ensemble', 'ensembleOf');
+const HINDCAST = task<typeof hindcast>('screens', 'core/ground/outlook', 'hindcast');
 
 export type EnsembleAnswer =
   | Readonly<{ ok: true; ensemble: Ensemble; inputs: string }>
@@ -146,7 +150,7 @@ export async function ensembleFor(
   if (kept?.inputs === inputs) return keep(kept.body as Ensemble);
 
   const years = wholeYears(observed, yearOf(start)).slice(-PAST_YEARS);
-  const made = ensembleOf({ site, depth, observed, forecast, today: start, years });
+  const made = await inThread(ENSEMBLE, { site, depth, observed, forecast, today: start, years });
   if (!made.ok) return made;
   const body: Ensemble = {
     ...made.ensemble,
@@ -380,7 +384,7 @@ export async function hindcastFor(
     (row) => row?.inputs === inputs,
   );
   if (kept?.inputs === inputs) return kept.body as Hindcast[];
-  const body = hindcast({ site, depth, observed, years }, [rule]);
+  const body = await inThread(HINDCAST, { site, depth, observed, years, rules: [rule] });
   await db
     .insert(outlook)
     .values({ orgId, stationId, siteKey: key, inputs, body })

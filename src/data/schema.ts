@@ -3,13 +3,15 @@
  * the tables, the forcing and the grants in a migration of their own (drizzle/0001). Amounts are exact numerics in the
  * unit in which they were typed.
  */
-import { sql, type AnyColumn } from 'drizzle-orm';
+import { getTableName, sql, type AnyColumn } from 'drizzle-orm';
 import {
+  type AnyPgColumn,
   boolean,
   bigint,
   check,
   date,
   doublePrecision,
+  foreignKey,
   index,
   integer,
   jsonb,
@@ -21,6 +23,7 @@ import {
   real,
   text,
   timestamp,
+  unique,
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
@@ -230,6 +233,15 @@ const orgId = () =>
     .notNull()
     .references(() => organisation.id);
 const id = () => uuid('id').primaryKey().defaultRandom();
+/** What rows of the same company may refer to. */
+const companyKey = (t: { orgId: AnyPgColumn; id: AnyPgColumn }) => unique().on(t.orgId, t.id);
+/** A reference between tenant rows carries the organisation: foreign keys do not ask the fence. */
+const within = (orgId: AnyPgColumn, column: AnyPgColumn, parent: { orgId: AnyPgColumn; id: AnyPgColumn }) =>
+  foreignKey({
+    name: `${getTableName(column.table)}_${column.name}_fk`,
+    columns: [orgId, column],
+    foreignColumns: [parent.orgId, parent.id],
+  });
 
 /** The demo's clock; an organisation without a row lives in real time. */
 export const clock = pgTable('clock', { orgId: orgId().primaryKey(), now: at('now').notNull() }, () => [
@@ -305,7 +317,7 @@ export const station = pgTable(
     /** why the last try failed; null: it did not */
     trouble: text('trouble'),
   },
-  (t) => [fence('station'), index('station_org').on(t.orgId)],
+  (t) => [fence('station'), companyKey(t), index('station_org').on(t.orgId)],
 );
 
 /** One local-standard-time day of observed weather, 24 values each: °C, mm, m/s. */
@@ -313,9 +325,7 @@ export const weatherDay = pgTable(
   'weather_day',
   {
     orgId: orgId(),
-    stationId: uuid('station_id')
-      .notNull()
-      .references(() => station.id),
+    stationId: uuid('station_id').notNull(),
     day: day('day').notNull(),
     air: real('air').array().notNull(),
     rain: real('rain').array().notNull(),
@@ -326,6 +336,8 @@ export const weatherDay = pgTable(
   (t) => [
     primaryKey({ columns: [t.stationId, t.day] }),
     fence('weather_day'),
+    within(t.orgId, t.stationId, station),
+    within(t.orgId, t.importId, fileImport),
     index('weather_day_import').on(t.importId),
   ],
 );
@@ -335,9 +347,7 @@ export const forecast = pgTable(
   'forecast',
   {
     orgId: orgId(),
-    stationId: uuid('station_id')
-      .primaryKey()
-      .references(() => station.id),
+    stationId: uuid('station_id').primaryKey(),
     issuedOn: day('issued_on').notNull(),
     air: real('air').array().notNull(),
     rain: real('rain').array().notNull(),
@@ -346,7 +356,7 @@ export const forecast = pgTable(
     /** null: a forecast of before chances were kept */
     rainChance: real('rain_chance').array(),
   },
-  () => [fence('forecast')],
+  (t) => [fence('forecast'), within(t.orgId, t.stationId, station)],
 );
 
 /** Derived: can be thrown away and computed again. `inputs` says from what it was made. */
@@ -354,14 +364,16 @@ export const outlook = pgTable(
   'outlook',
   {
     orgId: orgId(),
-    stationId: uuid('station_id')
-      .notNull()
-      .references(() => station.id),
+    stationId: uuid('station_id').notNull(),
     siteKey: text('site_key').notNull(),
     inputs: text('inputs').notNull(),
     body: jsonb('body').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.stationId, t.siteKey] }), fence('outlook')],
+  (t) => [
+    primaryKey({ columns: [t.stationId, t.siteKey] }),
+    fence('outlook'),
+    within(t.orgId, t.stationId, station),
+  ],
 );
 
 export const lawn = pgTable(
@@ -369,9 +381,7 @@ export const lawn = pgTable(
   {
     id: id(),
     orgId: orgId(),
-    stationId: uuid('station_id')
-      .notNull()
-      .references(() => station.id),
+    stationId: uuid('station_id').notNull(),
     customer: text('customer').notNull(),
     address: text('address').notNull(),
     /** degrees; null: not known */
@@ -392,7 +402,14 @@ export const lawn = pgTable(
     version: integer('version').notNull().default(1),
     importId: uuid('import_id'),
   },
-  (t) => [fence('lawn'), index('lawn_org').on(t.orgId), index('lawn_import').on(t.importId)],
+  (t) => [
+    fence('lawn'),
+    companyKey(t),
+    within(t.orgId, t.stationId, station),
+    within(t.orgId, t.importId, fileImport),
+    index('lawn_org').on(t.orgId),
+    index('lawn_import').on(t.importId),
+  ],
 );
 
 export const zone = pgTable(
@@ -400,9 +417,7 @@ export const zone = pgTable(
   {
     id: id(),
     orgId: orgId(),
-    lawnId: uuid('lawn_id')
-      .notNull()
-      .references(() => lawn.id),
+    lawnId: uuid('lawn_id').notNull(),
     name: text('name').notNull(),
     turf: text('turf').notNull(),
     /** the second grass of a mix: the zone takes the stricter of both */
@@ -453,6 +468,9 @@ export const zone = pgTable(
   },
   (t) => [
     fence('zone'),
+    companyKey(t),
+    within(t.orgId, t.lawnId, lawn),
+    within(t.orgId, t.importId, fileImport),
     known('zone_turf', t.turf, TURFS),
     known('zone_mixed_with', t.mixedWith, TURFS),
     known('zone_grounds', t.grounds, SITES),
@@ -487,9 +505,7 @@ export const reading = pgTable(
   {
     id: id(),
     orgId: orgId(),
-    zoneId: uuid('zone_id')
-      .notNull()
-      .references(() => zone.id),
+    zoneId: uuid('zone_id').notNull(),
     spot: text('spot').notNull(),
     depthIn: figure('depth_in').notNull(),
     takenAt: at('taken_at').notNull(),
@@ -506,6 +522,8 @@ export const reading = pgTable(
   },
   (t) => [
     fence('reading'),
+    within(t.orgId, t.zoneId, zone),
+    within(t.orgId, t.importId, fileImport),
     known('reading_unit', t.unit, DEGREES),
     uniqueIndex('reading_send').on(t.orgId, t.sendKey),
     // a logger's file taken twice is taken once
@@ -523,9 +541,7 @@ export const observation = pgTable(
   {
     id: id(),
     orgId: orgId(),
-    zoneId: uuid('zone_id')
-      .notNull()
-      .references(() => zone.id),
+    zoneId: uuid('zone_id').notNull(),
     sign: text('sign').notNull(),
     seenOn: day('seen_on').notNull(),
     person: text('person').notNull(),
@@ -534,6 +550,7 @@ export const observation = pgTable(
   },
   (t) => [
     fence('observation'),
+    within(t.orgId, t.zoneId, zone),
     uniqueIndex('observation_send').on(t.orgId, t.sendKey),
     index('observation_zone').on(t.zoneId),
   ],
@@ -544,9 +561,7 @@ export const metReadings = pgTable(
   'met_readings',
   {
     orgId: orgId(),
-    zoneId: uuid('zone_id')
-      .notNull()
-      .references(() => zone.id, { onDelete: 'cascade' }),
+    zoneId: uuid('zone_id').notNull(),
     spot: text('spot').notNull(),
     stationId: uuid('station_id').notNull(),
     siteKey: text('site_key').notNull(),
@@ -559,6 +574,8 @@ export const metReadings = pgTable(
   (t) => [
     primaryKey({ columns: [t.zoneId, t.spot] }),
     fence('met_readings'),
+    within(t.orgId, t.zoneId, zone).onDelete('cascade'),
+    within(t.orgId, t.stationId, station),
     index('met_readings_kind').on(t.stationId, t.siteKey),
   ],
 );
@@ -569,9 +586,7 @@ export const soilSensor = pgTable(
   {
     id: id(),
     orgId: orgId(),
-    zoneId: uuid('zone_id')
-      .notNull()
-      .references(() => zone.id),
+    zoneId: uuid('zone_id').notNull(),
     spot: text('spot').notNull(),
     serviceKey: text('service_key').notNull(),
     /** UTC offset and unit that were confirmed when it was added */
@@ -580,7 +595,7 @@ export const soilSensor = pgTable(
     fetchedTo: at('fetched_to'),
     trouble: text('trouble'),
   },
-  (t) => [fence('soil_sensor'), index('soil_sensor_org').on(t.orgId)],
+  (t) => [fence('soil_sensor'), within(t.orgId, t.zoneId, zone), index('soil_sensor_org').on(t.orgId)],
 );
 
 /** A file that was brought in: what it held, how far it is, and what was wrong with it. */
@@ -610,6 +625,7 @@ export const fileImport = pgTable(
   },
   (t) => [
     fence('file_import'),
+    companyKey(t),
     known('file_import_kind', t.kind, IMPORT_KINDS),
     known('file_import_status', t.status, IMPORT_STATUSES),
     index('file_import_org').on(t.orgId, t.madeAt),
@@ -651,7 +667,7 @@ export const product = pgTable(
     name: text('name').notNull(),
     version: integer('version').notNull().default(1),
   },
-  (t) => [fence('product'), index('product_org').on(t.orgId)],
+  (t) => [fence('product'), companyKey(t), index('product_org').on(t.orgId)],
 );
 
 /**
@@ -662,15 +678,17 @@ export const labelVersion = pgTable(
   'label_version',
   {
     orgId: orgId(),
-    productId: uuid('product_id')
-      .notNull()
-      .references(() => product.id),
+    productId: uuid('product_id').notNull(),
     version: integer('version').notNull(),
     sheet: jsonb('sheet').notNull(),
     madeBy: text('made_by').notNull(),
     madeAt: at('made_at').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.productId, t.version] }), fence('label_version')],
+  (t) => [
+    primaryKey({ columns: [t.productId, t.version] }),
+    fence('label_version'),
+    within(t.orgId, t.productId, product),
+  ],
 );
 
 /** What came in and went out of the shelf. Rows are added and never changed. */
@@ -679,9 +697,7 @@ export const stockMove = pgTable(
   {
     id: id(),
     orgId: orgId(),
-    productId: uuid('product_id')
-      .notNull()
-      .references(() => product.id),
+    productId: uuid('product_id').notNull(),
     kind: text('kind', { enum: MOVE_KINDS }).notNull(),
     lot: text('lot').notNull(),
     amount: figure('amount').notNull(),
@@ -697,6 +713,8 @@ export const stockMove = pgTable(
   },
   (t) => [
     fence('stock_move'),
+    within(t.orgId, t.productId, product),
+    within(t.orgId, t.recordId, applicationRecord),
     known('stock_move_kind', t.kind, MOVE_KINDS),
     uniqueIndex('stock_move_send').on(t.orgId, t.sendKey),
     index('stock_move_product').on(t.productId),
@@ -736,9 +754,7 @@ export const finding = pgTable(
   {
     id: id(),
     orgId: orgId(),
-    zoneId: uuid('zone_id')
-      .notNull()
-      .references(() => zone.id),
+    zoneId: uuid('zone_id').notNull(),
     kind: text('kind').notNull(),
     /** the weed, the event, the kind of stress */
     word: text('word').notNull().default(''),
@@ -751,6 +767,7 @@ export const finding = pgTable(
   },
   (t) => [
     fence('finding'),
+    within(t.orgId, t.zoneId, zone),
     uniqueIndex('finding_send').on(t.orgId, t.sendKey),
     index('finding_zone').on(t.zoneId),
   ],
@@ -763,9 +780,7 @@ export const latchLift = pgTable(
     id: id(),
     orgId: orgId(),
     plannedId: uuid('planned_id').notNull(),
-    zoneId: uuid('zone_id')
-      .notNull()
-      .references(() => zone.id),
+    zoneId: uuid('zone_id').notNull(),
     gate: text('gate').notNull(),
     /** the reason that is lifted, and of which product; null: lifted before either was asked */
     reason: text('reason'),
@@ -779,6 +794,7 @@ export const latchLift = pgTable(
   },
   (t) => [
     fence('latch_lift'),
+    within(t.orgId, t.zoneId, zone),
     uniqueIndex('latch_lift_send').on(t.orgId, t.sendKey),
     index('latch_lift_planned').on(t.plannedId),
   ],
@@ -793,9 +809,7 @@ export const plannedApplication = pgTable(
   {
     id: id(),
     orgId: orgId(),
-    zoneId: uuid('zone_id')
-      .notNull()
-      .references(() => zone.id),
+    zoneId: uuid('zone_id').notNull(),
     purpose: text('purpose').notNull().default(''),
     plannedOn: day('planned_on').notNull(),
     earliestOn: day('earliest_on'),
@@ -807,7 +821,12 @@ export const plannedApplication = pgTable(
     changedBy: text('changed_by').notNull().default(''),
     changedAt: at('changed_at').notNull().defaultNow(),
   },
-  (t) => [fence('planned_application'), index('planned_application_zone').on(t.zoneId, t.plannedOn)],
+  (t) => [
+    fence('planned_application'),
+    companyKey(t),
+    within(t.orgId, t.zoneId, zone),
+    index('planned_application_zone').on(t.zoneId, t.plannedOn),
+  ],
 );
 
 /** What ties a product to the same one in other applications of its zone: a split of one total, or a sequence of shots. */
@@ -816,9 +835,7 @@ export const productTie = pgTable(
   {
     id: id(),
     orgId: orgId(),
-    zoneId: uuid('zone_id')
-      .notNull()
-      .references(() => zone.id),
+    zoneId: uuid('zone_id').notNull(),
     kind: text('kind', { enum: TIE_KINDS }).notNull(),
     /** how many parts or shots there are */
     parts: integer('parts').notNull(),
@@ -831,6 +848,8 @@ export const productTie = pgTable(
   },
   (t) => [
     fence('product_tie'),
+    companyKey(t),
+    within(t.orgId, t.zoneId, zone),
     known('product_tie_kind', t.kind, TIE_KINDS),
     index('product_tie_zone').on(t.zoneId),
   ],
@@ -842,14 +861,10 @@ export const plannedProduct = pgTable(
   {
     id: id(),
     orgId: orgId(),
-    applicationId: uuid('application_id')
-      .notNull()
-      .references(() => plannedApplication.id, { onDelete: 'cascade' }),
+    applicationId: uuid('application_id').notNull(),
     position: integer('position').notNull(),
     tank: integer('tank').notNull().default(1),
-    productId: uuid('product_id')
-      .notNull()
-      .references(() => product.id),
+    productId: uuid('product_id').notNull(),
     rate: figure('rate').notNull(),
     rateUnit: text('rate_unit').notNull(),
     use: text('use').notNull(),
@@ -860,11 +875,15 @@ export const plannedProduct = pgTable(
     lengthFt: figure('length_ft'),
     widthFt: figure('width_ft'),
     ground: text('ground').notNull().default(''),
-    tieId: uuid('tie_id').references(() => productTie.id),
+    tieId: uuid('tie_id'),
     part: integer('part'),
   },
   (t) => [
     fence('planned_product'),
+    companyKey(t),
+    within(t.orgId, t.applicationId, plannedApplication).onDelete('cascade'),
+    within(t.orgId, t.productId, product),
+    within(t.orgId, t.tieId, productTie),
     known('planned_product_use', t.use, USES),
     known('planned_product_method', t.method, METHODS),
     known('planned_product_place', t.place, PLACES),
@@ -880,13 +899,11 @@ export const earlierWork = pgTable(
   {
     id: id(),
     orgId: orgId(),
-    zoneId: uuid('zone_id')
-      .notNull()
-      .references(() => zone.id),
+    zoneId: uuid('zone_id').notNull(),
     doneOn: day('done_on').notNull(),
     doneBy: text('done_by', { enum: ['us', 'another company', 'the customer'] }).notNull(),
     /** a product of ours with its rate; or an a.i. or nitrogen by name and amount */
-    productId: uuid('product_id').references(() => product.id),
+    productId: uuid('product_id'),
     labelVersion: integer('label_version'),
     rate: figure('rate'),
     rateUnit: text('rate_unit'),
@@ -904,6 +921,10 @@ export const earlierWork = pgTable(
   },
   (t) => [
     fence('earlier_work'),
+    companyKey(t),
+    within(t.orgId, t.zoneId, zone),
+    within(t.orgId, t.productId, product),
+    within(t.orgId, t.takesBackId, t),
     uniqueIndex('earlier_work_send').on(t.orgId, t.sendKey),
     index('earlier_work_zone').on(t.zoneId),
   ],
@@ -913,9 +934,7 @@ export const earlierWork = pgTable(
 export const applicationWindow = pgTable(
   'application_window',
   {
-    applicationId: uuid('application_id')
-      .primaryKey()
-      .references(() => plannedApplication.id, { onDelete: 'cascade' }),
+    applicationId: uuid('application_id').primaryKey(),
     orgId: orgId(),
     zoneId: uuid('zone_id').notNull(),
     lawnId: uuid('lawn_id').notNull(),
@@ -931,6 +950,9 @@ export const applicationWindow = pgTable(
   },
   (t) => [
     fence('application_window'),
+    within(t.orgId, t.applicationId, plannedApplication).onDelete('cascade'),
+    within(t.orgId, t.zoneId, zone),
+    within(t.orgId, t.lawnId, lawn),
     known('application_window_state', t.state, WINDOW_STATES),
     index('application_window_zone').on(t.zoneId),
     index('application_window_lawn').on(t.lawnId, t.state),
@@ -954,23 +976,19 @@ export const applicationRecord = pgTable(
     orgId: orgId(),
     /** made by the form when it opens: sent twice, it is recorded once */
     sendKey: uuid('send_key').notNull(),
-    plannedId: uuid('planned_id').references(() => plannedApplication.id),
+    plannedId: uuid('planned_id'),
     /** the entry that this one corrects, and why */
     correctsId: uuid('corrects_id'),
     correctionReason: text('correction_reason'),
-    zoneId: uuid('zone_id')
-      .notNull()
-      .references(() => zone.id),
-    productId: uuid('product_id')
-      .notNull()
-      .references(() => product.id),
+    zoneId: uuid('zone_id').notNull(),
+    productId: uuid('product_id').notNull(),
     part: integer('part').notNull(),
     parts: integer('parts').notNull(),
     labelVersion: integer('label_version').notNull().default(1),
     use: text('use').notNull().default('pre-emergent'),
     /** entries of one visit carry the same */
     visitId: uuid('visit_id').notNull(),
-    plannedProductId: uuid('planned_product_id').references(() => plannedProduct.id),
+    plannedProductId: uuid('planned_product_id'),
     /** version of this form: what the fields below hold, and how `gates` is written */
     form: integer('form').notNull().default(1),
     // the legal record; empty or null in entries of form 1
@@ -1017,6 +1035,12 @@ export const applicationRecord = pgTable(
   },
   (t) => [
     fence('application_record'),
+    companyKey(t),
+    within(t.orgId, t.plannedId, plannedApplication),
+    within(t.orgId, t.zoneId, zone),
+    within(t.orgId, t.productId, product),
+    within(t.orgId, t.plannedProductId, plannedProduct),
+    within(t.orgId, t.correctsId, t),
     known('application_record_use', t.use, USES),
     known('application_record_kind', t.productKind, PRODUCT_KINDS),
     known('application_record_method', t.method, ['', ...METHODS]),

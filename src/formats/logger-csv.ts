@@ -23,7 +23,7 @@ export type LoggerMapping = Readonly<{
   columns: readonly Readonly<{ column: number; depthIn: number; spot: Spot }>[];
 }>;
 
-type LoggedRow = Readonly<{ line: number; at: number; column: number; value: number }>;
+export type LoggedRow = Readonly<{ line: number; at: number; column: number; value: number }>;
 export type RowProblem = Readonly<{ line: number; problem: string }>;
 export type LoggerFile = Readonly<{ header: readonly string[]; rows: readonly (readonly string[])[] }>;
 

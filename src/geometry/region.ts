@@ -120,6 +120,19 @@ export type Measured = Readonly<{
   unplaced: number;
 }>;
 
+/** What `measured` finds as plain figures, m²: for a thread, which takes one argument. */
+export function areasOf({
+  measure,
+  trees,
+  typed,
+}: Readonly<{ measure: Measure; trees: readonly Tree[]; typed: SquareMetres }>): Pick<
+  Measured,
+  'whole' | 'excluded'
+> {
+  const { whole, excluded } = measured(measure, trees, typed);
+  return { whole, excluded };
+}
+
 /** @param typed the area where the measure is a typed figure */
 export function measured(m: Measure, trees: readonly Tree[], typed: SquareMetres): Measured {
   const region = regionOf(m);

@@ -143,3 +143,47 @@ test('nothing of the organisation is left on the connection after its transactio
   );
   expect(row!.org).toBeNull();
 });
+
+describe('references between rows of companies', () => {
+  /** Names of rows that may be gone, or that no table keeps. */
+  const LOOSE = [
+    'application_record.visit_id',
+    // an application that is taken out leaves what was lifted on it
+    'latch_lift.planned_id',
+  ];
+  const keys = () =>
+    signInDatabase().execute<{ child: string; parent: string; columns: string[] }>(sql`
+      select c.conrelid::regclass::text as child, c.confrelid::regclass::text as parent,
+        array(select a.attname::text from pg_attribute a where a.attrelid = c.conrelid and a.attnum = any(c.conkey) order by a.attname) as columns
+      from pg_constraint c where c.contype = 'f' and c.connamespace = 'public'::regnamespace`);
+
+  test('each carries the company', async () => {
+    const between = (await keys()).filter(
+      (k) => tenantTables.includes(k.child) && tenantTables.includes(k.parent),
+    );
+    expect(between.length).toBeGreaterThan(25);
+    expect(between.filter((k) => !k.columns.includes('org_id'))).toEqual([]);
+  });
+
+  test('and no column names a row without one', async () => {
+    const tied = (await keys()).flatMap((k) => k.columns.map((c) => `${k.child}.${c}`));
+    const uuids = await signInDatabase().execute<{ name: string }>(sql`
+      select table_name || '.' || column_name as name from information_schema.columns
+      where table_schema = 'public' and data_type = 'uuid' and column_name <> 'id' and column_name not like '%send_key'`);
+    const loose = uuids
+      .map((u) => u.name)
+      .filter((name) => tenantTables.includes(name.split('.')[0]!) && !tied.includes(name));
+    expect(loose.sort()).toEqual(LOOSE);
+  });
+
+  test('a row of theirs on a lawn of ours is refused by the key itself', async () => {
+    const [ours] = await inOrganisation(us, (db) =>
+      db.select({ id: schema.lawn.id }).from(schema.lawn).limit(1),
+    );
+    const zone = { orgId: them.orgId, lawnId: ours!.id, name: 'x', turf: 'bermuda', areaSqFt: '1000' };
+    const site = { texture: 'loam', moisture: 'moist', exposure: 'full sun', besidePavement: false } as const;
+    expect(
+      await failure(inOrganisation(them, (db) => db.insert(schema.zone).values({ ...zone, ...site }))),
+    ).toContain('zone_lawn_id_fk');
+  });
+});

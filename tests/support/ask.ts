@@ -82,13 +82,13 @@ export const soilAt = (t: number, falling = 0): Outlook => ({
 export type Question = readonly [asked: string, answer: string, got: () => string];
 export const ask = (name: string, questions: readonly Question[]) =>
   describe(name, () => {
-    test.each(questions)('%s: %s', async (_asked, answer, got) => {
+    test.each(questions)('%s: %s', (_asked, answer, got) => {
       asked = [];
       expect(got()).toBe(answer);
       // a check of mutants asks the core alone
       if (process.env['CORE_ALONE']) return;
       for (const { gate, context: c, at, told: said } of asked) {
-        const there = await viaApi(gate, c, at);
+        const there = viaApi(gate, c, at);
         if (there === null) continue;
         expect(`by the interface: ${there}`).toBe(`by the interface: ${said}`);
         answered++;

@@ -21,7 +21,6 @@ import {
 } from '@/core/units/trade';
 import { answerGates } from '@/server/api/gates-api';
 import { gatesQuestion, type GatesQuestion } from '@/server/api/gates-question';
-import { actor } from './demo-actor';
 
 /** As a person would type it: no more digits than are known. */
 const typed = (x: number) => Number(x.toPrecision(12));
@@ -246,18 +245,18 @@ type Answer = Readonly<{
 }>;
 
 /** "shut bolt rate-over" as the interface answers it; null: the question cannot be put there. */
-export async function viaApi(
+export function viaApi(
   gate: Gate,
   context: GateContext,
   at: Readonly<{ day: Day } | { hour: Hour }>,
-): Promise<string | null> {
+): string | null {
   const day = 'day' in at ? at.day : dayOfHour(at.hour);
   const range = { from: isoDay(day), to: isoDay(addDays(day, 1)), by: 'day' in at ? 'day' : 'hour' } as const;
   const question = questionOf(context, range);
   if (!question) return null;
   const checked = gatesQuestion.validate(question);
   if (checked.error) throw checked.error;
-  const answered = await answerGates(actor(), checked.value, (r) => r.code);
+  const answered = answerGates(checked.value, (r) => r.code);
   // a sheet that contradicts itself is not taken there
   if (!answered.ok) return null;
   const { lanes } = answered.body as Answer;

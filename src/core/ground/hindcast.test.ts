@@ -17,7 +17,7 @@ const years = [2012, 2013, 2014, 2015];
 test('leaving each year out, the 10–90 % range of 1 March holds what came in 65 to 95 % of cases, at two stations and five lines', () => {
   const cases = (['Seattle', 'New York'] as const).flatMap((city) => {
     const observed = openWeather(city);
-    const all = hindcast({ site, depth: DEFAULT_CROSSING.depth, observed, years }, rules);
+    const all = hindcast({ site, depth: DEFAULT_CROSSING.depth, observed, years, rules });
     const { cases, held, medianError } = scoreOf(all);
     process.stderr.write(
       `hindcast ${city}: ${cases} cases, ${(100 * held).toFixed(0)} % held by 10–90 %, median error ${medianError} days\n`,
@@ -38,6 +38,6 @@ test('leaving each year out, the 10–90 % range of 1 March holds what came in 6
 test('a year already crossed before the day asked is left out', () => {
   const observed = openWeather('Seattle');
   const low: CrossingRule = { ...DEFAULT_CROSSING, line: fromFahrenheit(42), days: 1 };
-  expect(hindcast({ site, depth: DEFAULT_CROSSING.depth, observed, years }, [low])).toEqual([]);
+  expect(hindcast({ site, depth: DEFAULT_CROSSING.depth, observed, years, rules: [low] })).toEqual([]);
   expect(dayOf(2012, 1, 1)).toBe(observed.from);
 });

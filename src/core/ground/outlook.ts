@@ -336,10 +336,10 @@ export type Hindcast = Readonly<{ year: number; rule: CrossingRule; dates: Odds;
  * Leave a year out: what an outlook made on 1 March of each past year, from the other years alone, said of the day that
  * then came by the same model. A line that was crossed before 1 March is left out.
  */
-export function hindcast(
-  input: Omit<EnsembleInput, 'today' | 'forecast'>,
-  rules: readonly CrossingRule[],
-): Hindcast[] {
+export function hindcast({
+  rules,
+  ...input
+}: Omit<EnsembleInput, 'today' | 'forecast'> & Readonly<{ rules: readonly CrossingRule[] }>): Hindcast[] {
   const exact: SiteKnowledge = { ...NOTHING_READ, correction: EXACT };
   return input.years.flatMap((year) => {
     const years = input.years.filter((y) => y !== year);

@@ -11,7 +11,7 @@ test('the outlook is honest: leaving each year out, the 10–90 % range holds wh
   const years = Array.from({ length: 30 }, (_, i) => 1997 + i);
   const observed = climate(20270318, dayOf(1995, 1, 1), dayOf(2027, 1, 1));
   const score = scoreOf(
-    hindcast({ site, depth: DEFAULT_CROSSING.depth, observed, years }, [DEFAULT_CROSSING]),
+    hindcast({ site, depth: DEFAULT_CROSSING.depth, observed, years, rules: [DEFAULT_CROSSING] }),
   );
   expect(score.cases).toBeGreaterThan(20);
   expect(score.held).toBeGreaterThanOrEqual(0.65);

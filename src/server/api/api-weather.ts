@@ -5,7 +5,7 @@ import { addDays, parseDay, type Day } from '@/core/calendar/day';
 import { hourlyOf } from '@/core/weather/daily';
 import { certainly, usualAirError } from '@/core/weather/days';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
-import type { ProblemField } from '@/server/entry/route';
+import type { ProblemField } from '@/server/entry/question';
 
 type DailyRow = Readonly<{
   date: string;

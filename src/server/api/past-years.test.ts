@@ -1,7 +1,6 @@
 import { addDays, dayOf, isoDay } from '@/core/calendar/day';
 import { dailyOf } from '@/core/weather/daily';
 import { sliceDays } from '@/core/weather/series';
-import { actor } from '../../../tests/support/demo-actor';
 import { leafProduct } from '../../../tests/support/gate-context';
 import { openWeather } from '../../../tests/support/open-weather';
 import { sheetOf } from '../../../tests/support/via-api';
@@ -25,14 +24,14 @@ const question: GatesQuestion = {
   },
   past_years: true,
 };
-const asked = async (q: GatesQuestion) => {
+const asked = (q: GatesQuestion) => {
   const checked = gatesQuestion.validate(q);
   if (checked.error) throw checked.error;
-  return answerGates(actor(), checked.value, (r) => r.code);
+  return answerGates(checked.value, (r) => r.code);
 };
 
-test('the interface says what past years did on the days that no forecast reaches, and opens nothing by it', async () => {
-  const answer = await asked(question);
+test('the interface says what past years did on the days that no forecast reaches, and opens nothing by it', () => {
+  const answer = asked(question);
   if (!answer.ok) throw new Error(JSON.stringify(answer.errors));
   const { past_years: past, next_open: open } = answer.body as {
     past_years: {
@@ -52,9 +51,9 @@ test('the interface says what past years did on the days that no forecast reache
   expect(past.working_days.at_least).toBeLessThanOrEqual(past.working_days.about);
   expect(open === null || open.from < past.days[0]!.date).toBe(true);
 });
-test('weather without a whole past year is refused with what to send', async () => {
+test('weather without a whole past year is refused with what to send', () => {
   const short = { daily: question.weather!.daily!.slice(-60) };
-  expect(await asked({ ...question, weather: short })).toMatchObject({
+  expect(asked({ ...question, weather: short })).toMatchObject({
     ok: false,
     errors: [{ field: 'weather', remedy: 'Send at least a year, with 40 days before and 31 after it.' }],
   });

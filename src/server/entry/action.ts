@@ -2,6 +2,7 @@ import 'server-only';
 import type Joi from 'joi';
 import { Forbidden, type Actor } from '@/data/actor';
 import { againWhereCollided, isDatabaseGone } from '@/data/connection';
+import { TooMuch } from '@/threads/threads';
 import { done, refuse, type Outcome } from './outcome';
 import { withoutData } from './log';
 import { DatabaseAway, findActor } from './session';
@@ -70,6 +71,7 @@ function guarded<T, More>(
       return await run(raw);
     } catch (error) {
       if (error instanceof DatabaseAway || isDatabaseGone(error)) return refuse({ kind: 'database-away' });
+      if (error instanceof TooMuch) return refuse({ kind: 'too-much', detail: error.message });
       if (error instanceof Forbidden) return refuse({ kind: 'forbidden', permission: error.permission });
       const id = crypto.randomUUID().slice(0, 8);
       console.error(`[${id}]`, withoutData(error));

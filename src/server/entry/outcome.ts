@@ -17,6 +17,8 @@ export type Refusal =
   /** no answer at all: the network or the server is away */
   | Readonly<{ kind: 'unreachable' }>
   | Readonly<{ kind: 'gone' }>
+  /** it would hold up the others: refused, with why */
+  | Readonly<{ kind: 'too-much'; detail: string }>
   | Readonly<{ kind: 'already-recorded'; recordId: string }>
   /** a bug: logged under this id */
   | Readonly<{ kind: 'bug'; id: string }>;

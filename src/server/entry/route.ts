@@ -1,12 +1,10 @@
 import 'server-only';
-import type Joi from 'joi';
-import { Forbidden, PERMISSIONS, type Actor } from '@/data/actor';
+import { Forbidden, PERMISSIONS, requirePermission } from '@/data/actor';
 import { isDatabaseGone } from '@/data/connection';
+import { TooMuch, inThread, type Task } from '@/threads/threads';
 import { withoutData } from './log';
+import type { ProblemField, Worked } from './question';
 import { actorOfToken, CALLS_PER_MINUTE, countCall } from './tokens';
-
-/** What is wrong with a call, field by field. `row` counts from 1 within the list that it is in. */
-export type ProblemField = Readonly<{ field: string; row?: number; problem: string; remedy?: string }>;
 
 /** application/problem+json, RFC 9457 */
 function problem(
@@ -28,24 +26,13 @@ function problem(
   });
 }
 
-/** Up to so many characters all faults of a body are named. */
-const SHORT = 200_000;
-
-export type Answered =
-  Readonly<{ ok: true; body: unknown }> | Readonly<{ ok: false; errors: readonly ProblemField[] }>;
-
-/** "weather.daily[3].tmin_c" and the row that it stands in. */
-function fieldOf(path: readonly (string | number)[]): ProblemField & { field: string } {
-  const field = path.map((p, i) => (typeof p === 'number' ? `[${p}]` : `${i ? '.' : ''}${p}`)).join('');
-  const row = path.findLast((p) => typeof p === 'number');
-  return { field, problem: '', ...(row === undefined ? {} : { row: row + 1 }) };
-}
-
-/** The one way in over HTTP: finds the token's actor, counts the call, checks the shape, runs, and words what went wrong. */
-export function route<Input>(
-  shape: Joi.ObjectSchema<Input>,
+/**
+ * The one way in over HTTP: finds the token's actor, counts the call, measures the body, and has the question worked in
+ * a thread, so that no question holds up the others.
+ */
+export function route(
   mostBytes: number,
-  run: (actor: Actor, input: Input) => Promise<Answered>,
+  question: Task<string, Worked>,
 ): (request: Request) => Promise<Response> {
   return async (request) => {
     try {
@@ -76,33 +63,17 @@ export function route<Input>(
       const length = Math.max(announced, text.length);
       if (length > mostBytes)
         return problem(413, 'Too large', `The body has ${length} bytes; at most ${mostBytes} are taken.`);
-      let raw: unknown;
-      try {
-        raw = JSON.parse(text);
-      } catch (error) {
-        return problem(400, 'Not JSON', error instanceof Error ? error.message : 'The body is not JSON.');
-      }
-      const checked = shape.validate(raw, {
-        // of a long body the first fault is named, of a short one all: a refusal costs less than an answer
-        abortEarly: text.length > SHORT,
-        convert: false,
-        errors: { wrap: { label: false } },
-      });
-      if (checked.error)
-        return problem(422, 'Not as described', 'Some fields are missing or wrong.', {
-          errors: checked.error.details
-            .slice(0, 100)
-            .map((d) => ({ ...fieldOf(d.path), problem: d.message })),
-        });
-      const answer = await run(found.actor, checked.value);
-      return answer.ok
-        ? Response.json(answer.body, { headers: { 'cache-control': 'no-store' } })
-        : problem(422, 'Cannot be computed', 'What was sent does not allow an answer.', {
-            errors: answer.errors,
-          });
+      requirePermission(found.actor, 'see');
+      return answered(await inThread(question, text));
     } catch (error) {
       if (isDatabaseGone(error))
         return problem(503, 'Database away', 'Try again in a moment.', { headers: { 'retry-after': '5' } });
+      if (error instanceof TooMuch)
+        return error.why === 'busy'
+          ? problem(503, 'Busy', `${error.message} Try again in a moment.`, {
+              headers: { 'retry-after': '10' },
+            })
+          : problem(422, 'Too much to compute', `${error.message} Ask for less.`);
       if (error instanceof Forbidden)
         return problem(403, 'Not allowed', `Your role may not ${PERMISSIONS[error.permission]}.`);
       const id = crypto.randomUUID().slice(0, 8);
@@ -110,4 +81,21 @@ export function route<Input>(
       return problem(500, 'Our fault', `Something went wrong on our side. Reference: ${id}`);
     }
   };
+}
+
+function answered(worked: Worked): Response {
+  switch (worked.kind) {
+    case 'answer':
+      return new Response(worked.json, {
+        headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
+      });
+    case 'not JSON':
+      return problem(400, 'Not JSON', worked.detail);
+    case 'not as described':
+      return problem(422, 'Not as described', 'Some fields are missing or wrong.', { errors: worked.errors });
+    case 'cannot be computed':
+      return problem(422, 'Cannot be computed', 'What was sent does not allow an answer.', {
+        errors: worked.errors,
+      });
+  }
 }

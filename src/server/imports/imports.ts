@@ -4,14 +4,8 @@ import { DateTime } from 'luxon';
 import { doubtsAbout } from '@/core/ground/plausible';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
 import { fromInches } from '@/core/units/trade';
-import { checkLawns, LAWN_COLUMNS, LAWN_KEYS, type LawnMapping } from '@/formats/lawn-csv';
-import {
-  checkLogger,
-  readCsv,
-  type LoggerCheck,
-  type LoggerMapping,
-  type RowProblem,
-} from '@/formats/logger-csv';
+import { LAWN_COLUMNS, LAWN_KEYS, type LawnMapping } from '@/formats/lawn-csv';
+import type { LoggedRow, LoggerMapping } from '@/formats/logger-csv';
 import { showFullDay } from '@/core/calendar/day';
 import {
   TEMPERATURE_UNITS,
@@ -21,7 +15,6 @@ import {
   WIND_UNITS,
   type WeatherMapping,
 } from '@/formats/weather-mapping';
-import { checkWeather } from '@/formats/weather-file';
 import { stationsOf } from '@/data/weather';
 import { requirePermission, type Actor } from '@/data/actor';
 import { dayIn, nowOf } from '@/data/clock';
@@ -38,14 +31,23 @@ import {
   type ImportNews,
 } from '@/data/imports';
 import { zoneOf } from '@/data/lawns';
-import { offsetIn } from '@/server/soil/clock-offset';
+import { inThread, task } from '@/threads/threads';
+import {
+  PROBLEMS_SHOWN,
+  type Looked,
+  type lookAtLawns,
+  type lookAtReadings,
+  type lookAtWeather,
+} from './read-files';
 import { sendJobIn } from '@/server/jobs/jobs';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 import { expectedAt } from '@/server/soil/view';
 
 /** 40 MB of text are about a million rows. */
 const MOST_BYTES = 40_000_000;
-const PROBLEMS_SHOWN = 200;
+const READINGS = task<typeof lookAtReadings>('screens', 'server/imports/read-files', 'lookAtReadings');
+const LAWNS = task<typeof lookAtLawns>('screens', 'server/imports/read-files', 'lookAtLawns');
+const WEATHER = task<typeof lookAtWeather>('screens', 'server/imports/read-files', 'lookAtWeather');
 
 type ReadingsInput = Readonly<{ fileName: string; body: string; mapping: LoggerMapping }>;
 export const readingsImportShape = Joi.object<ReadingsInput>({
@@ -82,32 +84,32 @@ export async function checkReadings(
 ): Promise<Outcome<{ importId: string }>> {
   requirePermission(actor, 'plan');
   const { mapping, body, fileName } = input;
-  const read = readCsv(body);
-  if (!read.ok) return fileIssue(read.problem);
   if (!DateTime.local().setZone(mapping.clock.kind === 'zone' ? mapping.clock.name : 'utc').isValid)
     return fileIssue('The time zone is not known', 'Choose one from the list.');
+  const { now } = await inOrganisation(actor, nowOf);
+  const read = await inThread(READINGS, { body, mapping, now: now.getTime() });
+  if (!read.ok) return fileIssue(read.problem);
+  const { looked, latest, header } = read;
+  if (!looked.good)
+    return fileIssue(
+      `None of the ${looked.rows} rows can be read: line ${looked.problems[0]?.line ?? 2}, ${looked.problems[0]?.problem ?? 'empty'}`,
+      'Check which column is the time, which the temperature, and the scale.',
+    );
   return inOrganisation(actor, async (db) => {
     const zone = await zoneOf(db, mapping.zoneId);
     if (!zone) return refuse({ kind: 'gone' });
-    const { now } = await nowOf(db);
-    const check = checkLogger(read.file, mapping, offsetIn, now.getTime());
-    if (!check.good.length)
-      return fileIssue(
-        `None of the ${read.file.rows.length} rows can be read: line ${check.bad[0]?.line ?? 2}, ${check.bad[0]?.problem ?? 'empty'}`,
-        'Check which column is the time, which the temperature, and the scale.',
-      );
     const house = await houseOf(db);
     const today = dayIn(now, actor.timeZone);
-    const scale = await wrongScale(check, mapping, (spot, depthIn, at) =>
+    const scale = await wrongScale(latest, mapping, (spot, depthIn, at) =>
       expectedAt(db, actor.orgId, zone, house, today, spot, fromInches(depthIn), at),
     );
     const importId = await addImport(db, {
-      ...summary(actor, 'readings', fileName, body, mapping, check, read.file.rows.length),
+      ...summary(actor, 'readings', fileName, body, mapping, looked),
       orgId: actor.orgId,
       madeAt: now,
-      warnings: [...scale, ...check.warnings],
+      warnings: [...scale, ...looked.warnings],
     });
-    await rememberSetup(db, actor.orgId, read.file.header.join('|'), mapping);
+    await rememberSetup(db, actor.orgId, header.join('|'), mapping);
     return done({ importId });
   });
 }
@@ -121,29 +123,19 @@ const summary = (
   fileName: string,
   body: string,
   mapping: unknown,
-  check: { bad: readonly RowProblem[]; repeated: number },
-  total: number,
+  { rows, bad, repeated, problems }: Pick<Looked, 'rows' | 'bad' | 'repeated' | 'problems'>,
 ) => ({
-  kind,
-  fileName,
-  body,
-  mapping,
-  status: 'checked' as const,
-  total,
-  skipped: check.repeated,
-  bad: check.bad.length,
-  problems: check.bad.slice(0, PROBLEMS_SHOWN),
-  madeBy: actor.name,
+  ...{ kind, fileName, body, mapping, status: 'checked' as const, madeBy: actor.name },
+  ...{ total: rows, skipped: repeated, bad, problems },
 });
 
 /** Samples of this year held to the model: does the other scale fit better? */
 async function wrongScale(
-  { good }: LoggerCheck,
+  latest: readonly LoggedRow[],
   mapping: LoggerMapping,
   expected: (spot: Spot, depthIn: number, at: Date) => ReturnType<typeof expectedAt>,
 ): Promise<string[]> {
-  const last = good.slice(-2000);
-  const samples = Array.from({ length: 7 }, (_, i) => last[Math.floor((i / 7) * last.length)]!);
+  const samples = Array.from({ length: 7 }, (_, i) => latest[Math.floor((i / 7) * latest.length)]!);
   let doubted = 0;
   let judged = 0;
   for (const s of samples) {
@@ -194,7 +186,7 @@ export async function checkWeatherFile(
   { mapping, body, fileName }: WeatherInput,
 ): Promise<Outcome<{ importId: string }>> {
   requirePermission(actor, 'change the house');
-  const read = checkWeather(body, mapping);
+  const read = await inThread(WEATHER, { body, mapping });
   if (!read.ok)
     return fileIssue(read.problem, 'Check which column is which, or choose another kind of file.');
   const { days, bad, repeated, gaps, warnings } = read.check;
@@ -211,7 +203,10 @@ export async function checkWeatherFile(
     const [first, last] = [days[0]!.day, days.at(-1)!.day];
     const ahead = days.filter((d) => d.day >= dayIn(now, actor.timeZone)).length;
     const importId = await addImport(db, {
-      ...summary(actor, 'weather', fileName, body, mapping, { bad, repeated: 0 }, days.length + bad.length),
+      ...summary(actor, 'weather', fileName, body, mapping, {
+        ...{ rows: days.length + bad.length, repeated: 0 },
+        ...{ bad: bad.length, problems: bad.slice(0, PROBLEMS_SHOWN) },
+      }),
       orgId: actor.orgId,
       madeAt: now,
       warnings: [
@@ -245,31 +240,23 @@ export const lawnsImportShape = Joi.object<LawnsInput>({
 /** A dry run of a file of lawns. */
 export async function checkLawnFile(actor: Actor, input: LawnsInput): Promise<Outcome<{ importId: string }>> {
   requirePermission(actor, 'plan');
-  const read = readCsv(input.body);
-  if (!read.ok) return fileIssue(read.problem);
   const missing = LAWN_KEYS.filter((k) => LAWN_COLUMNS[k].needed && input.mapping[k] < 0);
   if (missing.length)
     return fileIssue(
       `No column is chosen for ${missing.map((k) => LAWN_COLUMNS[k].words).join(', ')}`,
       'Choose one for each.',
     );
-  const { good, bad, repeated } = checkLawns(read.file, input.mapping);
-  if (!good.length)
+  const read = await inThread(LAWNS, { body: input.body, mapping: input.mapping });
+  if (!read.ok) return fileIssue(read.problem);
+  const { looked } = read;
+  if (!looked.good)
     return fileIssue(
-      `None of the ${read.file.rows.length} rows can be taken: line ${bad[0]?.line ?? 2}, ${bad[0]?.problem ?? ''}`,
+      `None of the ${looked.rows} rows can be taken: line ${looked.problems[0]?.line ?? 2}, ${looked.problems[0]?.problem ?? ''}`,
       'Check which column is which.',
     );
   return inOrganisation(actor, async (db) => {
     const importId = await addImport(db, {
-      ...summary(
-        actor,
-        'lawns',
-        input.fileName,
-        input.body,
-        input.mapping,
-        { bad, repeated },
-        read.file.rows.length,
-      ),
+      ...summary(actor, 'lawns', input.fileName, input.body, input.mapping, looked),
       orgId: actor.orgId,
       madeAt: (await nowOf(db)).now,
     });

@@ -22,7 +22,7 @@ import {
 } from '@/core/lawn/zone';
 import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
 import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
-import { measured, polygonArea } from '@/geometry/region';
+import { areasOf, polygonArea } from '@/geometry/region';
 import { requirePermission, type Actor } from '@/data/actor';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import {
@@ -41,6 +41,7 @@ import { fromNumeric, toNumeric } from '@/data/numbers';
 import { changed } from '../changes';
 import { stationsOf } from '@/data/weather';
 import { done, refuse, type Outcome, type Overtaken } from '@/server/entry/outcome';
+import { inThread, task, TooMuch } from '@/threads/threads';
 
 type MeasureInput =
   | Readonly<{ by: 'typed'; how: string; area: string }>
@@ -187,8 +188,45 @@ export const addLawnShape = Joi.object<LawnInput & { lawnId: string | null }>({
   lawnId: Joi.string().guid({ separator: '-', wrapper: false }).allow(null).required(),
 });
 
+/** A fence line walked with a phone has some hundreds; a boundary that a machine drew has thousands. */
+const MOST_POINTS = 5000;
+const AREA_SECONDS = 20;
+const AREAS = task<typeof areasOf>('screens', 'geometry/region', 'areasOf');
+
+function tooManyPoints({ measure, others }: LawnInput): Issue[] {
+  const drawn = [...(measure.by === 'polygon' ? [measure.polygons] : []), ...others.map((o) => o.polygons)];
+  return drawn.flatMap((its) => {
+    const points = its.flat().reduce((sum, ring) => sum + ring.length, 0);
+    if (points <= MOST_POINTS) return [];
+    const [has, most] = [points, MOST_POINTS].map((n) => n.toLocaleString('en-US'));
+    return [
+      {
+        field: 'Area',
+        problem: `An outline has ${has} points; at most ${most} are taken`,
+        remedy: 'Simplify it where it was drawn: a point a foot is fine enough.',
+      },
+    ];
+  });
+}
+
+/** The areas of a measure, or what is wrong with it. */
+async function areaOf(of: Parameters<typeof areasOf>[0]) {
+  const wrong = (problem: string, remedy: string): Issue => ({ field: 'Area', problem, remedy });
+  try {
+    const area =
+      of.measure.by === 'typed' ? areasOf(of) : await inThread(AREAS, of, { seconds: AREA_SECONDS });
+    return area.whole > 0 ? area : wrong('The shapes leave no area', 'Add a shape, or take less away.');
+  } catch (error) {
+    if (!(error instanceof TooMuch) || error.why === 'busy') throw error;
+    return wrong(
+      `The area of these shapes is not found within ${AREA_SECONDS} s: their lines cross too often`,
+      'Draw the outline so that it does not cross itself, or with fewer points.',
+    );
+  }
+}
+
 /** The rows of the database that an input means, or what is wrong with it, field by field. */
-function rowsOf(input: LawnInput) {
+async function rowsOf(input: LawnInput) {
   const issues: Issue[] = [];
   const read = <T>(parsed: Parsed<T>): T | null => {
     if (!parsed.ok) issues.push(parsed.issue);
@@ -249,14 +287,10 @@ function rowsOf(input: LawnInput) {
       feet: optional(feet, `Distance to the ${kind}`, 'ft', 0, 100_000),
     }));
   const irrigation = optional(input.irrigation, 'Irrigation', 'in an hour', 0.01, 5);
+  issues.push(...tooManyPoints(input));
   if (issues.length) return { issues };
-  const area = measured(measure, trees.value, fromSquareFeet(typed));
-  if (!(area.whole > 0))
-    return {
-      issues: [
-        { field: 'Area', problem: 'The shapes leave no area', remedy: 'Add a shape, or take less away.' },
-      ],
-    };
+  const area = await areaOf({ measure, trees: trees.value, typed: fromSquareFeet(typed) });
+  if ('field' in area) return { issues: [area] };
   return {
     issues,
     lawn: {
@@ -329,7 +363,7 @@ export async function saveLawn(
   { zoneId, seen, ...input }: LawnInput & { zoneId: string; seen: number },
 ): Promise<Outcome<{ version: number }, Overtaken<ZoneOnLawn>>> {
   requirePermission(actor, 'plan');
-  const rows = rowsOf(input);
+  const rows = await rowsOf(input);
   if (!rows.zone) return refuse({ kind: 'invalid', issues: rows.issues });
   return inOrganisation(actor, async (db) => {
     const before = await zoneOf(db, zoneId);
@@ -349,7 +383,7 @@ export async function addNewLawn(
   { lawnId, ...input }: LawnInput & { lawnId: string | null },
 ): Promise<Outcome<{ zoneId: string }>> {
   requirePermission(actor, 'plan');
-  const rows = rowsOf(input);
+  const rows = await rowsOf(input);
   if (!rows.zone) return refuse({ kind: 'invalid', issues: rows.issues });
   return inOrganisation(actor, async (db) => {
     const station = await nearestTo(db, rows.lawn);

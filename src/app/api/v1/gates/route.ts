@@ -1,9 +1,6 @@
-import { answerGates } from '@/server/api/gates-api';
-import { gatesQuestion } from '@/server/api/gates-question';
 import { route } from '@/server/entry/route';
-import { reasonWords } from '@/ui/reason-words';
+import { task } from '@/threads/threads';
+import type { gates } from '../work';
 
 const MOST_BYTES = 10_000_000;
-export const POST = route(gatesQuestion, MOST_BYTES, (actor, question) =>
-  answerGates(actor, question, reasonWords),
-);
+export const POST = route(MOST_BYTES, task<typeof gates>('questions', 'app/api/v1/work', 'gates'));

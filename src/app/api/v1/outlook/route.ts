@@ -1,5 +1,6 @@
-import { answerOutlook, outlookQuestion } from '@/server/api/outlook-api';
 import { route } from '@/server/entry/route';
+import { task } from '@/threads/threads';
+import type { outlook } from '../work';
 
 const MOST_BYTES = 40_000_000;
-export const POST = route(outlookQuestion, MOST_BYTES, answerOutlook);
+export const POST = route(MOST_BYTES, task<typeof outlook>('questions', 'app/api/v1/work', 'outlook'));

@@ -1,0 +1,11 @@
+/** The questions of the HTTP interface as threads work them: text in, answer out. */
+import 'server-only';
+import { answerGates } from '@/server/api/gates-api';
+import { gatesQuestion } from '@/server/api/gates-question';
+import { answerOutlook, outlookQuestion } from '@/server/api/outlook-api';
+import { work, type Worked } from '@/server/entry/question';
+import { reasonWords } from '@/ui/reason-words';
+
+export const outlook = (text: string): Worked => work(outlookQuestion, text, answerOutlook);
+export const gates = (text: string): Worked =>
+  work(gatesQuestion, text, (question) => answerGates(question, reasonWords));

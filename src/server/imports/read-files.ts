@@ -1,0 +1,66 @@
+/** Files of up to a million rows looked through, in a thread: what comes back is counts and what a person is shown. */
+import { checkLawns, type LawnMapping } from '@/formats/lawn-csv';
+import {
+  checkLogger,
+  readCsv,
+  type LoggedRow,
+  type LoggerMapping,
+  type RowProblem,
+} from '@/formats/logger-csv';
+import { checkWeather } from '@/formats/weather-file';
+import type { WeatherMapping } from '@/formats/weather-mapping';
+import { offsetIn } from '@/server/soil/clock-offset';
+
+export const PROBLEMS_SHOWN = 200;
+/** The latest rows, for a look at whether the scale is right. */
+const LATEST = 2000;
+
+export type Looked = Readonly<{
+  rows: number;
+  good: number;
+  bad: number;
+  repeated: number;
+  /** the first of them */
+  problems: readonly RowProblem[];
+  warnings: readonly string[];
+}>;
+type Unread = Readonly<{ ok: false; problem: string }>;
+
+export function lookAtReadings({
+  body,
+  mapping,
+  now,
+}: Readonly<{ body: string; mapping: LoggerMapping; now: number }>):
+  Unread | Readonly<{ ok: true; looked: Looked; header: readonly string[]; latest: readonly LoggedRow[] }> {
+  const read = readCsv(body);
+  if (!read.ok) return read;
+  const check = checkLogger(read.file, mapping, offsetIn, now);
+  return {
+    ok: true,
+    header: read.file.header,
+    latest: check.good.slice(-LATEST),
+    looked: {
+      ...{ rows: read.file.rows.length, good: check.good.length, repeated: check.repeated },
+      ...{ bad: check.bad.length, problems: check.bad.slice(0, PROBLEMS_SHOWN), warnings: check.warnings },
+    },
+  };
+}
+
+export function lookAtLawns({
+  body,
+  mapping,
+}: Readonly<{ body: string; mapping: LawnMapping }>): Unread | Readonly<{ ok: true; looked: Looked }> {
+  const read = readCsv(body);
+  if (!read.ok) return read;
+  const { good, bad, repeated } = checkLawns(read.file, mapping);
+  return {
+    ok: true,
+    looked: {
+      ...{ rows: read.file.rows.length, good: good.length, repeated, warnings: [] },
+      ...{ bad: bad.length, problems: bad.slice(0, PROBLEMS_SHOWN) },
+    },
+  };
+}
+
+export const lookAtWeather = ({ body, mapping }: Readonly<{ body: string; mapping: WeatherMapping }>) =>
+  checkWeather(body, mapping);
