@@ -17,17 +17,24 @@ export async function nowOf(db: Transaction): Promise<{ now: Date; isDemo: boole
 export const hourIn = (now: Date, timeZone: string): number =>
   DateTime.fromJSDate(now, { zone: timeZone }).hour;
 
+type ClockAhead = readonly Readonly<{ from: Day; to: Day; hours: number }>[];
+/** Of a year, zone and offset: asked for every zone of every batch, and 365 questions each. */
+const aheadIn = new Map<string, ClockAhead>();
+const MOST_KEPT = 200;
+
 /** The days of a year on which clocks run ahead of a station's standard time, and by how much. */
-export function clockAheadIn(
-  year: number,
-  timeZone: string,
-  standardOffsetHours: number,
-): { from: Day; to: Day; hours: number }[] {
+export function clockAheadIn(year: number, timeZone: string, standardOffsetHours: number): ClockAhead {
+  const key = `${year}|${timeZone}|${standardOffsetHours}`;
+  const known = aheadIn.get(key);
+  if (known) return known;
   const ahead = (day: Day) =>
     DateTime.fromISO(`${isoDay(day)}T12:00`, { zone: timeZone }).offset / 60 - standardOffsetHours;
-  return laneByTick({ from: dayOf(year, 1, 1), to: dayOf(year + 1, 1, 1) }, ahead)
+  const found = laneByTick({ from: dayOf(year, 1, 1), to: dayOf(year + 1, 1, 1) }, ahead)
     .filter((s) => s.verdict !== 0)
     .map(({ from, to, verdict }) => ({ from, to, hours: verdict }));
+  if (aheadIn.size >= MOST_KEPT) aheadIn.clear();
+  aheadIn.set(key, found);
+  return found;
 }
 
 /** Two calendar years of it: programmes run over New Year. */

@@ -7,14 +7,16 @@ import { createHash } from 'node:crypto';
 import { and, eq, inArray } from 'drizzle-orm';
 import { addDays, yearOf } from '@/core/calendar/day';
 import type { GateContext } from '@/core/gates/gate';
-import { inShort, pastYearsKey, pastYearsOf, type PastOdds } from '@/core/gates/past-years';
+import { pastYearsKey, type PastOdds, type pastOddsFrom } from '@/core/gates/past-years';
 import { daysIn } from '@/core/weather/series';
+import { inThread, task } from '@/threads/threads';
 import type { Transaction } from './connection';
 import { outlook } from './schema';
 import { observedWeather, weatherVersionOf } from './weather';
 
 /** Changes when the gates of the weather do. */
 const MODEL = 'past-1';
+const PAST_ODDS = task<typeof pastOddsFrom>('screens', 'core/gates/past-years', 'pastOddsFrom');
 const rowKey = (key: string) => `past|${createHash('sha1').update(key).digest('hex')}`;
 
 /** What is kept for some contexts at a station, by their `pastYearsKey`. */
@@ -57,7 +59,7 @@ export async function keepPastOdds(
     .from(outlook)
     .where(and(eq(outlook.stationId, stationId), eq(outlook.siteKey, siteKey)));
   if (kept?.inputs === inputs) return;
-  const body = inShort(pastYearsOf(context, observed));
+  const body = await inThread(PAST_ODDS, { context, past: observed });
   await db
     .insert(outlook)
     .values({ orgId, stationId, siteKey, inputs, body })

@@ -154,7 +154,13 @@ export type PastOdds = Readonly<{
   tenths: Readonly<Record<WeatherGate | 'all', string>>;
 }>;
 
-export function inShort({ years, all, gates }: PastYears): PastOdds {
+/** What past years said, in short: as it is kept. */
+export const pastOddsFrom = ({
+  context,
+  past,
+}: Readonly<{ context: GateContext; past: HourlyWeather }>): PastOdds => inShort(pastYearsOf(context, past));
+
+function inShort({ years, all, gates }: PastYears): PastOdds {
   const text = (rows: readonly string[]) =>
     Array.from({ length: YEAR_DAYS }, (_, d) => {
       const odds = oddsOn(rows, addDays(LEAP_YEAR, d));
