@@ -9,6 +9,7 @@ const outlook = exitCode(process.execPath, typescript('scripts/bench-outlook.ts'
 const rest = await withDemo(
   'bench',
   (url, env) =>
+    exitCode(process.execPath, typescript('scripts/bench-load.ts', url), env) ||
     exitCode(process.execPath, typescript('scripts/bench-data.ts'), env) ||
     exitCode(process.execPath, ['--import', 'tsx', 'scripts/bench-browser.ts', url]),
 );
