@@ -38,11 +38,21 @@ export async function closeConnection(): Promise<void> {
  * also for a query that forgets its where-clause.
  */
 export function inOrganisation<T>(
-  actor: Readonly<{ orgId: string }>,
+  actor: Readonly<{ orgId: string; name?: string }>,
   work: (db: Transaction) => Promise<T>,
 ): Promise<T> {
   return connection().db.transaction(async (db) => {
-    await db.execute(sql`select set_config('app.org_id', ${actor.orgId}, true)`);
+    await db.execute(
+      sql`select set_config('app.org_id', ${actor.orgId}, true), set_config('app.person', ${actor.name ?? ''}, true)`,
+    );
+    return work(db);
+  });
+}
+
+/** A transaction on what comes before any organisation, by somebody: the book of changes says by whom. */
+export function asPerson<T>(person: string, work: (db: Transaction) => Promise<T>): Promise<T> {
+  return connection().db.transaction(async (db) => {
+    await db.execute(sql`select set_config('app.person', ${person}, true)`);
     return work(db);
   });
 }

@@ -8,7 +8,7 @@ import type { Transaction } from './connection';
 import { USUAL_CROSSINGS, crossingsFrom, readCrossings, type StoredCrossings } from './crossings';
 import { gateRulesFrom, rulesFrom, type StoredGateRules } from './gate-rules';
 import { fromNumeric, toNumeric } from './numbers';
-import { and, desc, eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { houseChange, houseRule } from './schema';
 
 /** The company's rules, and what its truck is fitted with. */
@@ -140,13 +140,6 @@ export async function writeHouse(
       );
   return row.version;
 }
-
-export type HouseNews = Readonly<
-  Pick<typeof houseChange.$inferSelect, 'id' | 'person' | 'field' | 'was' | 'now' | 'changedAt'>
->;
-/** The latest changes of the house's figures. */
-export const houseNews = (db: Transaction, most = 20): Promise<HouseNews[]> =>
-  db.select().from(houseChange).orderBy(desc(houseChange.changedAt)).limit(most);
 
 /** House rules as they are usual: common practice, each the house's to change. */
 export async function addUsualHouse(

@@ -1,7 +1,7 @@
 /** One-time links: who may begin a company, join it, or set a new password. Only hashes of their keys are kept. */
 import 'server-only';
 import { and, desc, eq, gt, isNull } from 'drizzle-orm';
-import { signInDatabase } from './connection';
+import { asPerson, signInDatabase } from './connection';
 import { invitation } from './schema';
 
 export type Invitation = Readonly<typeof invitation.$inferSelect>;
@@ -24,7 +24,9 @@ export async function livingInvitation(
 }
 
 export async function addInvitation(row: typeof invitation.$inferInsert): Promise<void> {
-  await signInDatabase().insert(invitation).values(row);
+  await asPerson(row.madeBy, async (db) => {
+    await db.insert(invitation).values(row);
+  });
 }
 
 /** Uses it up; false: somebody was quicker. */
@@ -47,15 +49,18 @@ export const waitingInvitations = (orgId: string, now: Date): Promise<Invitation
 
 /** Takes living ones back: one by its id, or all to one address. */
 export async function takeInvitationsBack(
-  of: Readonly<{ orgId: string } & ({ id: string } | { email: string })>,
+  { orgId, name }: Readonly<{ orgId: string; name: string }>,
+  of: Readonly<{ id: string } | { email: string }>,
   now: Date,
 ): Promise<number> {
   const which = 'id' in of ? eq(invitation.id, of.id) : eq(invitation.email, of.email);
-  const gone = await signInDatabase()
-    .update(invitation)
-    .set({ takenBackAt: now })
-    .where(and(eq(invitation.orgId, of.orgId), which, isLiving(now)))
-    .returning({ id: invitation.id });
+  const gone = await asPerson(name, (db) =>
+    db
+      .update(invitation)
+      .set({ takenBackAt: now })
+      .where(and(eq(invitation.orgId, orgId), which, isLiving(now)))
+      .returning({ id: invitation.id }),
+  );
   return gone.length;
 }
 

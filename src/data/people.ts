@@ -2,7 +2,7 @@
 import 'server-only';
 import { and, asc, desc, eq, gt, isNull, ne, sql } from 'drizzle-orm';
 import type { Role } from './actor';
-import { signInDatabase, type Transaction } from './connection';
+import { asPerson, signInDatabase, type Transaction } from './connection';
 import { account, member, session, user } from './schema';
 
 type Db = ReturnType<typeof signInDatabase> | Transaction;
@@ -79,11 +79,11 @@ export async function passwordHashOf(userId: string): Promise<string | null> {
  * Two leads who end each other at once wait for each other.
  */
 export function changeMember(
-  orgId: string,
+  { orgId, name }: Readonly<{ orgId: string; name: string }>,
   userId: string,
   change: Readonly<{ role: Role } | { endedAt: Date | null }>,
 ): Promise<'done' | 'gone' | 'last lead'> {
-  return signInDatabase().transaction(async (db) => {
+  return asPerson(name, async (db) => {
     await db.execute(sql`select pg_advisory_xact_lock(hashtext('people'), hashtext(${orgId}))`);
     const leads = await db
       .select({ userId: member.userId })

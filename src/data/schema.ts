@@ -43,6 +43,7 @@ const TIE_KINDS = ['split', 'sequence'] as const;
 const MOVE_KINDS = ['in', 'out', 'count', 'correct', 'use'] as const;
 const DEGREES = ['F', 'C'] as const;
 const INVITATION_KINDS = ['first', 'person', 'password'] as const;
+const CHANGE_ACTIONS = ['added', 'changed', 'removed'] as const;
 const PROGRAMME_STATES = ['none', 'open', 'done', 'closed'] as const;
 
 /** The database takes no other word than these. */
@@ -292,6 +293,38 @@ export const houseChange = pgTable(
     now: text('now').notNull(),
   },
   (t) => [fence('house_change'), index('house_change_org').on(t.orgId, t.changedAt)],
+);
+
+/**
+ * Who changed what, from what to what: labels, plans, lawns, people, licences, equipment. Written by triggers (see
+ * drizzle/0026), so that no way of changing is forgotten. Append-only. House figures have their own, in their own words.
+ */
+export const changeBook = pgTable(
+  'change_book',
+  {
+    id: id(),
+    orgId: orgId(),
+    changedAt: at('changed_at').notNull().defaultNow(),
+    person: text('person').notNull(),
+    /** the table */
+    subject: text('subject').notNull(),
+    action: text('action', { enum: CHANGE_ACTIONS }).notNull(),
+    /** the row, as a text: keys differ */
+    subjectId: text('subject_id').notNull(),
+    /** what people call it, as it was then */
+    name: text('name').notNull(),
+    /** of a plan or a zone: where it lies */
+    zoneId: uuid('zone_id'),
+    /** the columns that differ */
+    was: jsonb('was').notNull(),
+    now: jsonb('now').notNull(),
+  },
+  (t) => [
+    fence('change_book'),
+    known('change_book_action', t.action, CHANGE_ACTIONS),
+    index('change_book_org').on(t.orgId, t.changedAt),
+    index('change_book_zone').on(t.zoneId, t.changedAt),
+  ],
 );
 
 export const station = pgTable(

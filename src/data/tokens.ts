@@ -1,11 +1,11 @@
 import 'server-only';
 import { and, desc, eq, gt, isNull, or, sql } from 'drizzle-orm';
 import type { Actor } from './actor';
-import { signInDatabase } from './connection';
+import { asPerson, signInDatabase } from './connection';
 import { apiToken, member, organisation, user } from './schema';
 
 export type Token = Readonly<typeof apiToken.$inferSelect>;
-type Owner = Pick<Actor, 'userId' | 'orgId'>;
+type Owner = Pick<Actor, 'userId' | 'orgId' | 'name'>;
 
 const ownedBy = ({ userId, orgId }: Owner) => and(eq(apiToken.userId, userId), eq(apiToken.orgId, orgId));
 
@@ -15,21 +15,23 @@ export const storedTokens = (owner: Owner): Promise<Token[]> =>
 
 /** @param hash of the secret: the secret itself is not kept */
 export async function addToken(
-  { userId, orgId }: Owner,
+  { userId, orgId, name }: Owner,
   token: Readonly<{ name: string; hash: string; hint: string; expiresAt: Date }>,
 ): Promise<void> {
-  await signInDatabase()
-    .insert(apiToken)
-    .values({ userId, orgId, ...token });
+  await asPerson(name, async (db) => {
+    await db.insert(apiToken).values({ userId, orgId, ...token });
+  });
 }
 
 /** False: the owner has no such living token. */
 export async function takeTokenBack(owner: Owner, id: string, now: Date): Promise<boolean> {
-  const gone = await signInDatabase()
-    .update(apiToken)
-    .set({ revokedAt: now })
-    .where(and(ownedBy(owner), eq(apiToken.id, id), isNull(apiToken.revokedAt)))
-    .returning({ id: apiToken.id });
+  const gone = await asPerson(owner.name, (db) =>
+    db
+      .update(apiToken)
+      .set({ revokedAt: now })
+      .where(and(ownedBy(owner), eq(apiToken.id, id), isNull(apiToken.revokedAt)))
+      .returning({ id: apiToken.id }),
+  );
   return gone.length > 0;
 }
 

@@ -10,7 +10,11 @@ const PLACES = [
   { href: '/lawns', name: 'Lawns' },
   { href: '/products', name: 'Products' },
   { href: '/records', name: 'Records' },
-  { href: '/house', name: 'House', within: ['/weather', '/people', '/imports', '/setup', '/account'] },
+  {
+    href: '/house',
+    name: 'House',
+    within: ['/weather', '/people', '/imports', '/setup', '/account', '/changes'],
+  },
 ] as const;
 
 type Props = Readonly<{

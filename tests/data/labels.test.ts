@@ -26,6 +26,8 @@ import {
   type GateRulesInput,
 } from '@/server/house/gate-house';
 import { saveDayRules, type DayInput } from '@/server/house/day-rules';
+import { changeSheet } from '@/server/house/change-book';
+import { fieldChanges } from '@/ui/change-words';
 import { houseSheet, saveCrossings } from '@/server/house/house-rules';
 import { zoneSheet } from '@/server/programme/view';
 import { recordSheet } from '@/server/records/view';
@@ -375,13 +377,14 @@ describe('the house', () => {
     };
     const before = await typed();
     expect((await saveDayRules(lead, { ...before, windLimitMph: '9', tankGal: '200' })).ok).toBe(true);
-    const { news } = await houseSheet(lead);
+    const book = await changeSheet(lead, { subject: 'house_rule', person: lead.name, page: 1 });
     expect(
-      news
+      book.changes
         .slice(0, 2)
-        .map((n) => `${n.field}: ${n.was} to ${n.now}, ${n.person}`)
+        .flatMap(fieldChanges)
+        .map((c) => `${c.field}: ${c.was} to ${c.now}`)
         .sort(),
-    ).toEqual([`tankGal: 4 to 200, ${lead.name}`, `windLimitMph: 10 to 9, ${lead.name}`]);
+    ).toEqual(['tank gal: 4 to 200', 'wind limit mph: 10 to 9']);
     const zone = await zoneNamed('12 Farrier Bend · whole lawn');
     expect((await zoneSheet(lead, zone.id))!.facts.rules.windLimit).toBeCloseTo(9 * 0.44704, 9);
     // a second editor, who saw the figures of before

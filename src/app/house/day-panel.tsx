@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import type { HouseNews, StoredDay } from '@/data/house';
+import type { StoredDay } from '@/data/house';
 import type { DayInput } from '@/server/house/day-rules';
 import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
@@ -100,33 +100,4 @@ export function DayRules({
       </form>
     </section>
   );
-}
-
-/** Who changed which figure, and when. */
-export function HouseBook({ news }: Readonly<{ news: readonly HouseNews[] }>) {
-  if (!news.length) return null;
-  return (
-    <section className="mt-6" aria-label="Changed lately">
-      <h2 className="border-b-2 border-iron text-[20px]">Changed lately</h2>
-      <ul className="text-[15px]">
-        {news.map((n) => (
-          <li key={n.id} className="border-b border-hair py-1">
-            {fieldWords(n.field)}: {n.was || 'empty'} → <b>{n.now || 'empty'}</b>
-            <span className="text-steel">
-              {' '}
-              {n.person}, {n.changedAt.toISOString().slice(0, 16).replace('T', ' ')} UTC
-            </span>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-/** "windLimitMph" by its label here; other panels' by their own key, in words. */
-function fieldWords(field: string): string {
-  const own = FIGURES.find(([key]) => key === field);
-  if (own) return own[1];
-  const words = field.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase();
-  return words.charAt(0).toUpperCase() + words.slice(1);
 }

@@ -19,7 +19,7 @@ import {
   saveThermometerAction,
 } from './actions';
 import { Crossings } from './crossings';
-import { DayRules, HouseBook } from './day-panel';
+import { DayRules } from './day-panel';
 import { EquipmentPanel, GateRules, Licences } from './gate-panels';
 import { Jobs, Sensors, Thermometers, Tokens } from './panels';
 
@@ -30,6 +30,7 @@ const OTHERS = [
   { href: '/weather', name: 'Weather' },
   { href: '/people', name: 'People' },
   { href: '/imports', name: 'Files' },
+  { href: '/changes', name: 'Changes' },
   { href: '/setup', name: 'Setting up' },
   { href: '/account', name: 'Your account' },
 ] as const;
@@ -99,7 +100,6 @@ export default screen(async (actor) => {
         />
         <Jobs jobs={sheet.jobs} mayPlan={may(actor, 'change the house')} retryJobAction={retryJobAction} />
       </div>
-      <HouseBook news={sheet.news} />
     </div>
   );
 });

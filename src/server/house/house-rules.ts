@@ -9,7 +9,7 @@ import { inOrganisation } from '@/data/connection';
 import type { StoredCrossings } from '@/data/crossings';
 import type { StoredGateRules } from '@/data/gate-rules';
 import { equipmentOf, licencesOf, type Equipment, type Licence } from '@/data/resources';
-import { houseNews, houseOf, type HouseNews, type StoredDay } from '@/data/house';
+import { houseOf, type StoredDay } from '@/data/house';
 import { retireThermometer, thermometersOf, writeThermometer, type Thermometer } from '@/data/readings';
 import { parseDay, isoDay, type Day } from '@/core/calendar/day';
 import { zonesOf, siteName } from '@/data/lawns';
@@ -28,7 +28,6 @@ export type HouseSheet = Readonly<{
   gates: StoredGateRules;
   day: StoredDay;
   dayVersion: number;
-  news: readonly HouseNews[];
   licences: readonly Licence[];
   equipment: readonly Equipment[];
   thermometers: readonly Thermometer[];
@@ -57,7 +56,6 @@ export async function houseSheet(actor: Actor): Promise<HouseSheet> {
       ...{ version: house.version, gatesVersion: house.gatesVersion },
       gates: house.storedGates,
       ...{ day: house.storedDay, dayVersion: house.dayVersion },
-      news: await houseNews(db),
       licences: await licencesOf(db),
       equipment: await equipmentOf(db),
       thermometers: await thermometersOf(db),

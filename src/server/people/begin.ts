@@ -3,7 +3,7 @@ import 'server-only';
 import { hashPassword } from 'better-auth/crypto';
 import Joi from 'joi';
 import { IANAZone } from 'luxon';
-import { inOrganisation, signInDatabase } from '@/data/connection';
+import { inOrganisation, asPerson } from '@/data/connection';
 import { addUsualHouse } from '@/data/house';
 import { useUp, type Invitation } from '@/data/invitations';
 import { addOrganisation, organisationOf } from '@/data/organisations';
@@ -61,7 +61,7 @@ export async function beginCompany(t: BeginInput): Promise<Outcome<{ email: stri
   if (issues.length) return refuse({ kind: 'invalid', issues });
   const passwordHash = await hashPassword(t.password);
   const orgId = crypto.randomUUID();
-  return inOrganisation({ orgId }, async (db) => {
+  return inOrganisation({ orgId, name }, async (db) => {
     if (!(await useUp(link.id, now, db))) return refuse({ kind: 'gone' });
     if (await hasAccount(email, db)) return taken(email);
     await addOrganisation(db, { id: orgId, name: company, timeZone: t.timeZone });
@@ -118,7 +118,7 @@ export async function join(t: JoinInput): Promise<Outcome<{ email: string }>> {
   issues.push(...passwordIssues(t.password, t.again, [company.name, name || link.name, link.email]));
   if (issues.length) return refuse({ kind: 'invalid', issues });
   const passwordHash = await hashPassword(t.password);
-  return signInDatabase().transaction(async (db) => {
+  return asPerson(name || link.name, async (db) => {
     if (!(await useUp(link.id, now, db))) return refuse({ kind: 'gone' });
     if (link.kind === 'password') {
       await setPassword(db, link.userId!, passwordHash);

@@ -65,7 +65,7 @@ export async function invite(actor: Actor, t: InviteInput): Promise<Outcome<Invi
       remedy: 'A person who left is taken up again below; for another company take another address.',
     });
   if (issues.length) return refuse({ kind: 'invalid', issues });
-  await takeInvitationsBack({ orgId: actor.orgId, email }, new Date());
+  await takeInvitationsBack(actor, { email }, new Date());
   const link = await makeLink({ kind: 'person', orgId: actor.orgId, name, email, role: t.role }, actor.name);
   const letter = await sendLetter({
     to: email,
@@ -87,7 +87,7 @@ export async function passwordLink(actor: Actor, { userId }: { userId: string })
   const person = (await peopleOfCompany(actor.orgId)).find((p) => p.userId === userId && p.endedAt === null);
   if (!person) return refuse({ kind: 'gone' });
   const { name, email } = person;
-  await takeInvitationsBack({ orgId: actor.orgId, email }, new Date());
+  await takeInvitationsBack(actor, { email }, new Date());
   const link = await makeLink({ kind: 'password', orgId: actor.orgId, userId, name, email }, actor.name);
   const letter = await sendLetter({
     to: email,
@@ -102,7 +102,7 @@ export const invitationIdShape = Joi.object<{ id: string }>({
 }).required();
 export async function takeInvitationBack(actor: Actor, { id }: { id: string }): Promise<Outcome<null>> {
   requirePermission(actor, 'manage people');
-  const gone = await takeInvitationsBack({ orgId: actor.orgId, id }, new Date());
+  const gone = await takeInvitationsBack(actor, { id }, new Date());
   return gone ? done(null) : refuse({ kind: 'gone' });
 }
 
@@ -118,7 +118,7 @@ export const memberShape = Joi.object<MemberInput>({
 export async function changePerson(actor: Actor, { userId, to }: MemberInput): Promise<Outcome<null>> {
   requirePermission(actor, 'manage people');
   const change = to === 'ended' ? { endedAt: new Date() } : to === 'back' ? { endedAt: null } : { role: to };
-  const became = await changeMember(actor.orgId, userId, change);
+  const became = await changeMember(actor, userId, change);
   if (became === 'gone') return refuse({ kind: 'gone' });
   if (became === 'last lead')
     return refuse({

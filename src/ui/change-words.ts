@@ -1,0 +1,117 @@
+/** The book of changes in the words of people: what was changed, and from what to what. */
+import { parseDay, showFullDay } from '@/core/calendar/day';
+import type { Changed, Subject } from '@/data/change-book';
+
+export const SUBJECT_WORDS: Readonly<Record<Subject, string>> = {
+  label_version: 'Label',
+  planned_application: 'Plan',
+  planned_product: 'Plan: product',
+  lawn: 'Lawn',
+  zone: 'Zone',
+  house_rule: 'House figure',
+  licence: 'Licence',
+  equipment: 'Equipment',
+  member: 'Person',
+  invitation: 'Link',
+  api_token: 'Token',
+  station: 'Weather station',
+  thermometer: 'Thermometer',
+  soil_sensor: 'Soil station',
+  organisation: 'Company',
+};
+
+/** Fields whose own name says too little; units stand here. Any other reads as it is written: "notice_hours" is "notice hours". */
+const FIELD_WORDS: Readonly<Record<string, string>> = {
+  airDayMostF: 'highest of the day, °F',
+  airLeastF: 'lowest air, °F',
+  airMostF: 'highest air, °F',
+  area_error_pct: 'area ±, %',
+  area_sq_ft: 'area, sq ft',
+  bed_edge_ft: 'edge along beds, ft',
+  beside_pavement: 'beside pavement',
+  book_from: 'book holds all from',
+  closed_on: 'closed',
+  closed_why: 'why closed',
+  calibrated_on: 'calibrated',
+  concrete_edge_ft: 'edge along concrete, ft',
+  densityLbPerGal: 'density, lb/gal',
+  earliest_on: 'not before',
+  elevation_ft: 'height, ft',
+  ended_at: 'access ended',
+  excluded_sq_ft: 'kept out, sq ft',
+  expires_at: 'good until',
+  intervalDays: 'interval, days',
+  inSoil: 'works in the soil',
+  irrigation_in_per_hour: 'irrigation, in/hour',
+  latest_on: 'not after',
+  length_ft: 'length, ft',
+  measure: 'how it was measured',
+  mixed_with: 'mixed with',
+  mixHours: 'mix must be out, hours',
+  mostApplications: 'applications, at most',
+  noMowingDaysAfter: 'no mowing after, days',
+  noMowingDaysBefore: 'no mowing before, days',
+  notice_hours: 'notice, hours',
+  offset_f: 'shows too much, °F',
+  onLeaf: 'works on the leaf',
+  opt_out: 'not to be used',
+  planned_on: 'day',
+  rainFreeHours: 'rain-free, hours',
+  rate_unit: 'unit of the rate',
+  reentryHours: 're-entry, hours',
+  revoked_at: 'taken back',
+  service_key: 'key at the service',
+  skipped_by: 'skipped by',
+  skipped_on: 'skipped on',
+  skipped_why: 'why skipped',
+  slope_percent: 'slope, %',
+  station_id: 'weather station',
+  surfactantPercent: 'surfactant, %',
+  taken_back_at: 'taken back',
+  thin_spots: 'thin spots',
+  used_at: 'used',
+  utc_offset_hours: 'standard time against UTC, hours',
+  valid_to: 'valid to',
+  weed_history: 'weeds before',
+  width_ft: 'width, ft',
+  windMostMph: 'wind, at most, mph',
+  yearLimit: 'limit of a year',
+};
+/** What a person cannot read in a line: that it changed is said, and where it is read stands there. */
+const LONG = 60;
+
+export function fieldWords(field: string): string {
+  const own = FIELD_WORDS[field];
+  if (own) return own;
+  return field
+    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    .replaceAll('_', ' ')
+    .toLowerCase();
+}
+
+/** A value as people read it. */
+export function valueWords(value: unknown): string {
+  if (value === null || value === undefined || value === '') return 'empty';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value === 'number') return String(value);
+  if (Array.isArray(value) && value.every((v) => typeof v !== 'object'))
+    return value.length ? value.map(valueWords).join(', ') : 'none';
+  if (typeof value !== 'string')
+    return Array.isArray(value) ? (value.length ? `${value.length} entries` : 'none') : 'set';
+  const text = value;
+  const day = /^\d{4}-\d{2}-\d{2}/.test(text) ? parseDay(text.slice(0, 10)) : null;
+  if (day !== null) return showFullDay(day);
+  // exact figures come with all their places
+  if (/^-?\d+\.\d+$/.test(text)) return text.replace(/\.?0+$/, '');
+  return text.length > LONG ? `${text.slice(0, LONG)}…` : text;
+}
+
+export type FieldChange = Readonly<{ field: string; was: string; now: string }>;
+
+/** The fields of a change. What was added or removed tells its filled fields alone. */
+export function fieldChanges({ action, was, now }: Changed): FieldChange[] {
+  const fields = [...new Set([...Object.keys(was), ...Object.keys(now)])].sort();
+  return fields
+    .map((f) => ({ field: fieldWords(f), was: valueWords(was[f]), now: valueWords(now[f]) }))
+    .filter((c) => action === 'changed' || [c.was, c.now].some((v) => !['empty', 'none', 'no'].includes(v)));
+}
