@@ -26,7 +26,7 @@ DECLARE
   old_row jsonb := CASE WHEN tg_op = 'INSERT' THEN '{}'::jsonb ELSE to_jsonb(old) END;
   new_row jsonb := CASE WHEN tg_op = 'DELETE' THEN '{}'::jsonb ELSE to_jsonb(new) END;
   whole jsonb := old_row || new_row;
-  company text := coalesce(whole->>'org_id', whole->>'id');
+  company text := whole->>(CASE tg_table_name WHEN 'organisation' THEN 'id' ELSE 'org_id' END);
   set_before text := current_setting('app.org_id', true);
   at_zone uuid;
   called text := whole->>tg_argv[0];

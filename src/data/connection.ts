@@ -7,6 +7,28 @@ import * as schema from './schema';
 /** Seconds to the next try where the database is away: it must be seen soon that it is back. */
 export const backoff = (tries: number): number => Math.min(2, 0.25 * 2 ** tries);
 
+/**
+ * A failed query without what was put into it: whatever prints the error, a customer's name is not in it.
+ * @returns the same error, for rethrowing
+ */
+function withoutParameters(error: unknown): unknown {
+  for (let e = error; e instanceof Error; e = e.cause) {
+    e.message = e.message.split('\nparams: ')[0] ?? '';
+    if (e.stack) e.stack = e.stack.replace(/\nparams: [^\n]*/, '');
+    for (const key of ['params', 'parameters', 'args', 'detail', 'where'] as const)
+      // what cannot be taken off is hidden from printing already
+      if (Object.getOwnPropertyDescriptor(e, key)?.configurable) Reflect.deleteProperty(e, key);
+  }
+  return error;
+}
+/** Runs a transaction; what is thrown in it says nothing of its rows. */
+const transaction = <T>(work: (db: Transaction) => Promise<T>): Promise<T> =>
+  connection()
+    .db.transaction(work)
+    .catch((error: unknown) => {
+      throw withoutParameters(error);
+    });
+
 function connect() {
   const url = process.env['DATABASE_URL'];
   if (!url) throw new Error('DATABASE_URL is not set');
@@ -41,7 +63,7 @@ export function inOrganisation<T>(
   actor: Readonly<{ orgId: string; name?: string }>,
   work: (db: Transaction) => Promise<T>,
 ): Promise<T> {
-  return connection().db.transaction(async (db) => {
+  return transaction(async (db) => {
     await db.execute(
       sql`select set_config('app.org_id', ${actor.orgId}, true), set_config('app.person', ${actor.name ?? ''}, true)`,
     );
@@ -51,7 +73,7 @@ export function inOrganisation<T>(
 
 /** A transaction on what comes before any organisation, by somebody: the book of changes says by whom. */
 export function asPerson<T>(person: string, work: (db: Transaction) => Promise<T>): Promise<T> {
-  return connection().db.transaction(async (db) => {
+  return transaction(async (db) => {
     await db.execute(sql`select set_config('app.person', ${person}, true)`);
     return work(db);
   });
@@ -68,6 +90,14 @@ export async function listenTo(
   back: () => void,
 ): Promise<void> {
   await connection().client.listen(channel, heard, back);
+}
+
+/** When the newest migration that the database has was made, ms since 1970. */
+export async function newestMigration(): Promise<number> {
+  const [row] = await connection().db.execute<{ at: string | null }>(
+    sql`select max(created_at)::text as at from drizzle.__drizzle_migrations`,
+  );
+  return Number(row?.at ?? 0);
 }
 
 /** Whether the database answers at all. */

@@ -92,6 +92,10 @@ export async function inThread<Input, Output>(
   }
 }
 
+/** What computes or waits, by lane. */
+export const waitingInThreads = (): Record<string, number> =>
+  Object.fromEntries([...lanes].map(([name, lane]) => [name, lane.asked]));
+
 function tooMuch(error: unknown, seconds: number): TooMuch | null {
   if (!(error instanceof Error)) return null;
   if (error.name === 'AbortError') return new TooMuch('long', `It takes longer than ${seconds} s.`);

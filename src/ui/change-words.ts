@@ -80,7 +80,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
 /** What a person cannot read in a line: that it changed is said, and where it is read stands there. */
 const LONG = 60;
 
-export function fieldWords(field: string): string {
+function fieldWords(field: string): string {
   const own = FIELD_WORDS[field];
   if (own) return own;
   return field
@@ -90,7 +90,7 @@ export function fieldWords(field: string): string {
 }
 
 /** A value as people read it. */
-export function valueWords(value: unknown): string {
+function valueWords(value: unknown): string {
   if (value === null || value === undefined || value === '') return 'empty';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (typeof value === 'number') return String(value);

@@ -1,3 +1,4 @@
+import { VERSION } from '@/version';
 import { Link } from '@/ui/link';
 import type { ReactNode } from 'react';
 import { showWeekday, yearOf, type Day } from '@/core/calendar/day';
@@ -73,6 +74,7 @@ export function Frame({ person, company, today, clock, news, signOutAction, chil
         </div>
       </header>
       <main id="main">{children}</main>
+      <p className="px-4 pb-3 text-right text-[14px] text-steel">Iron Gate {VERSION}</p>
       {clock && (
         <footer className="flex items-center justify-between bg-[#1c2a33] px-4 font-cond text-[16px] text-[#f5f1e6] md:hidden">
           <span className="text-[#f0d491]">Demo clock: {showWeekday(today)}</span>

@@ -1,5 +1,6 @@
 /** Faults that a review of operation found: many hands at once, dead workers, files that come twice, what logs hold. */
 import { sql } from 'drizzle-orm';
+import { inspect } from 'node:util';
 import Joi from 'joi';
 import { addDays, isoDay } from '@/core/calendar/day';
 import { inOrganisation, signInDatabase } from '@/data/connection';
@@ -26,7 +27,9 @@ import { addNewLawn } from '@/server/lawns/save-lawn';
 import { beginCompany } from '@/server/people/begin';
 import { makeFirstLink } from '@/server/people/links';
 import { EMPTY_LAWN } from '@/app/lawns/lawn-draft';
+import { GET as metricsOf } from '@/app/api/metrics/route';
 import { POST } from '@/app/api/v1/outlook/route';
+import { readiness } from '@/server/entry/readiness';
 import { moveImport } from '@/data/imports';
 import { actor, closeAll, refusalOf, zoneNamed } from '../support/demo';
 import type { WeatherMapping } from '@/formats/weather-mapping';
@@ -362,4 +365,52 @@ test('why a job failed is said in words, without the query and what was in it', 
     );
   expect(whyOf(failed)).toBe('division by zero');
   expect(whyOf(new Error('The file is no table'))).toBe('The file is no table');
+});
+
+describe('who watches the server', () => {
+  const ask = (authorization?: string) =>
+    metricsOf(
+      new Request('http://localhost/api/metrics', { headers: authorization ? { authorization } : {} }),
+    );
+  afterEach(() => delete process.env['METRICS_TOKEN']);
+
+  test('figures are for the holder of the token, and where there is none there is no such place', async () => {
+    expect((await ask('Bearer ')).status).toBe(404);
+    process.env['METRICS_TOKEN'] = 'orchard';
+    expect((await ask()).status).toBe(401);
+    expect((await ask('Bearer orchardx')).status).toBe(401);
+    const answer = await ask('Bearer orchard');
+    expect(answer.status).toBe(200);
+    const text = await answer.text();
+    // Prometheus text format 0.0.4: a line of help and type for each, samples of name, labels and figure
+    expect(answer.headers.get('content-type')).toContain('text/plain; version=0.0.4');
+    for (const line of text.split('\n').filter(Boolean))
+      expect(line).toMatch(
+        /^(# (HELP|TYPE) [a-z0-9_]+ .+|[a-z0-9_]+(\{[a-z_]+="[^"]*"(,[a-z_]+="[^"]*")*\})? \S+)$/,
+      );
+    expect(text).toMatch(/^iron_gate_database_up\{.*\} 1$/m);
+    expect(text).toMatch(/^iron_gate_jobs\{state="/m);
+    expect(text).not.toContain('Farrier');
+  });
+
+  test('ready is who has the tables of this version and a worker that works; what is missing is said', async () => {
+    await signInDatabase().execute(sql`delete from worker_beat`);
+    expect(await readiness()).toEqual(['No worker works']);
+    await beat('11111111-0000-4000-8000-000000000001');
+    expect(await readiness()).toEqual([]);
+  });
+
+  test('an error that a query throws holds nothing of its rows, however it is printed', async () => {
+    const failed = await inOrganisation(lead, (db) =>
+      db.execute(
+        sql`insert into lawn (org_id, station_id, customer, address) values ('quillmoor', null, ${'Wren Secret'}, 'x')`,
+      ),
+    ).then(
+      () => null,
+      (error: unknown) => error,
+    );
+    expect(failed).toBeInstanceOf(Error);
+    expect(inspect(failed, { depth: 8 })).not.toContain('Secret');
+    expect(inspect(failed)).toContain('insert into lawn');
+  });
 });

@@ -3,8 +3,9 @@ import type Joi from 'joi';
 import { Forbidden, type Actor } from '@/data/actor';
 import { againWhereCollided, isDatabaseGone } from '@/data/connection';
 import { TooMuch } from '@/threads/threads';
-import { done, refuse, type Outcome } from './outcome';
-import { withoutData } from './log';
+import { done, refuse, type Outcome, type Refusal } from './outcome';
+import { logFault } from './log';
+import { metrics } from './metrics';
 import { DatabaseAway, findActor } from './session';
 
 /**
@@ -67,15 +68,22 @@ function guarded<T, More>(
   run: (raw: unknown) => Promise<Outcome<T, More>>,
 ): (raw: unknown) => Promise<Outcome<T, More>> {
   return async (raw) => {
-    try {
-      return await run(raw);
-    } catch (error) {
-      if (error instanceof DatabaseAway || isDatabaseGone(error)) return refuse({ kind: 'database-away' });
-      if (error instanceof TooMuch) return refuse({ kind: 'too-much', detail: error.message });
-      if (error instanceof Forbidden) return refuse({ kind: 'forbidden', permission: error.permission });
-      const id = crypto.randomUUID().slice(0, 8);
-      console.error(`[${id}]`, withoutData(error));
-      return refuse({ kind: 'bug', id });
-    }
+    const outcome = await met(run, raw);
+    metrics().actions.inc({ outcome: outcome.ok ? 'done' : (outcome.refusal as Refusal).kind });
+    return outcome;
   };
+}
+
+async function met<T, More>(
+  run: (raw: unknown) => Promise<Outcome<T, More>>,
+  raw: unknown,
+): Promise<Outcome<T, More>> {
+  try {
+    return await run(raw);
+  } catch (error) {
+    if (error instanceof DatabaseAway || isDatabaseGone(error)) return refuse({ kind: 'database-away' });
+    if (error instanceof TooMuch) return refuse({ kind: 'too-much', detail: error.message });
+    if (error instanceof Forbidden) return refuse({ kind: 'forbidden', permission: error.permission });
+    return refuse({ kind: 'bug', id: logFault(error, 'a command of a screen') });
+  }
 }

@@ -2,7 +2,8 @@ import 'server-only';
 import { Forbidden, PERMISSIONS, requirePermission } from '@/data/actor';
 import { isDatabaseGone } from '@/data/connection';
 import { TooMuch, inThread, type Task } from '@/threads/threads';
-import { withoutData } from './log';
+import { logFault } from './log';
+import { metrics } from './metrics';
 import type { ProblemField, Worked } from './question';
 import { actorOfToken, CALLS_PER_MINUTE, countCall } from './tokens';
 
@@ -35,52 +36,61 @@ export function route(
   question: Task<string, Worked>,
 ): (request: Request) => Promise<Response> {
   return async (request) => {
-    try {
-      const secret = /^Bearer\s+(\S+)$/i.exec(request.headers.get('authorization') ?? '')?.[1];
-      const found = secret ? await actorOfToken(secret) : null;
-      if (!found)
-        return problem(
-          401,
-          'Not signed in',
-          'Send "Authorization: Bearer <token>" with a personal token that has not been taken back.',
-          {
-            headers: { 'www-authenticate': 'Bearer' },
-          },
-        );
-      const wait = await countCall(found.tokenId);
-      if (wait)
-        return problem(
-          429,
-          'Too many calls',
-          `A token may call ${CALLS_PER_MINUTE} times a minute. Try again in ${wait} s.`,
-          {
-            headers: { 'retry-after': String(wait) },
-          },
-        );
-      // measured before it is read
-      const announced = Number(request.headers.get('content-length') ?? 0);
-      const text = announced > mostBytes ? '' : await request.text();
-      const length = Math.max(announced, text.length);
-      if (length > mostBytes)
-        return problem(413, 'Too large', `The body has ${length} bytes; at most ${mostBytes} are taken.`);
-      requirePermission(found.actor, 'see');
-      return answered(await inThread(question, text));
-    } catch (error) {
-      if (isDatabaseGone(error))
-        return problem(503, 'Database away', 'Try again in a moment.', { headers: { 'retry-after': '5' } });
-      if (error instanceof TooMuch)
-        return error.why === 'busy'
-          ? problem(503, 'Busy', `${error.message} Try again in a moment.`, {
-              headers: { 'retry-after': '10' },
-            })
-          : problem(422, 'Too much to compute', `${error.message} Ask for less.`);
-      if (error instanceof Forbidden)
-        return problem(403, 'Not allowed', `Your role may not ${PERMISSIONS[error.permission]}.`);
-      const id = crypto.randomUUID().slice(0, 8);
-      console.error(`[${id}]`, withoutData(error));
-      return problem(500, 'Our fault', `Something went wrong on our side. Reference: ${id}`);
-    }
+    const answer = await answerTo(request, mostBytes, question);
+    metrics().calls.inc({ status: answer.status });
+    return answer;
   };
+}
+
+async function answerTo(
+  request: Request,
+  mostBytes: number,
+  question: Task<string, Worked>,
+): Promise<Response> {
+  try {
+    const secret = /^Bearer\s+(\S+)$/i.exec(request.headers.get('authorization') ?? '')?.[1];
+    const found = secret ? await actorOfToken(secret) : null;
+    if (!found)
+      return problem(
+        401,
+        'Not signed in',
+        'Send "Authorization: Bearer <token>" with a personal token that has not been taken back.',
+        {
+          headers: { 'www-authenticate': 'Bearer' },
+        },
+      );
+    const wait = await countCall(found.tokenId);
+    if (wait)
+      return problem(
+        429,
+        'Too many calls',
+        `A token may call ${CALLS_PER_MINUTE} times a minute. Try again in ${wait} s.`,
+        {
+          headers: { 'retry-after': String(wait) },
+        },
+      );
+    // measured before it is read
+    const announced = Number(request.headers.get('content-length') ?? 0);
+    const text = announced > mostBytes ? '' : await request.text();
+    const length = Math.max(announced, text.length);
+    if (length > mostBytes)
+      return problem(413, 'Too large', `The body has ${length} bytes; at most ${mostBytes} are taken.`);
+    requirePermission(found.actor, 'see');
+    return answered(await inThread(question, text));
+  } catch (error) {
+    if (isDatabaseGone(error))
+      return problem(503, 'Database away', 'Try again in a moment.', { headers: { 'retry-after': '5' } });
+    if (error instanceof TooMuch)
+      return error.why === 'busy'
+        ? problem(503, 'Busy', `${error.message} Try again in a moment.`, {
+            headers: { 'retry-after': '10' },
+          })
+        : problem(422, 'Too much to compute', `${error.message} Ask for less.`);
+    if (error instanceof Forbidden)
+      return problem(403, 'Not allowed', `Your role may not ${PERMISSIONS[error.permission]}.`);
+    const id = logFault(error, 'a call of the HTTP interface');
+    return problem(500, 'Our fault', `Something went wrong on our side. Reference: ${id}`);
+  }
 }
 
 function answered(worked: Worked): Response {

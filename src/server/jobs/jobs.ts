@@ -2,7 +2,7 @@ import 'server-only';
 import PgBoss from 'pg-boss';
 import { sql } from 'drizzle-orm';
 import { isDatabaseGone, signInDatabase, type Transaction } from '@/data/connection';
-import { withoutData } from '@/server/entry/log';
+import { logFault } from '@/server/entry/log';
 import { SILENT_MS, lastBeat } from './alive';
 import { JOB_KINDS, QUEUES, type Job, type JobKind } from './kinds';
 
@@ -29,7 +29,7 @@ export function queue(): Promise<PgBoss> {
       application_name: 'iron-gate-queue',
     });
     boss.on('error', (error) => {
-      if (!isDatabaseGone(error)) console.error('[queue]', withoutData(error));
+      if (!isDatabaseGone(error)) logFault(error, 'the queue');
     });
     return boss.start();
   })().catch((error: unknown) => {
@@ -108,6 +108,14 @@ export async function queueState(orgId: string): Promise<QueueState> {
       .slice(0, 10)
       .map((r) => ({ id: r.id, kind: r.kind, why: r.why ?? '', at: new Date(r.at).toISOString() })),
   };
+}
+
+/** Jobs of all companies by state. */
+export async function queueSize(): Promise<Record<string, number>> {
+  const rows = await signInDatabase().execute<{ state: string; n: number }>(sql`
+    select state::text as state, count(*)::int as n from pgboss.job
+    where name in ${QUEUES} and (state <> 'failed' or completed_on > now() - interval '7 days') group by state`);
+  return Object.fromEntries(rows.map((r) => [r.state, r.n]));
 }
 
 /** Hands a failed job in again: the old one goes only with the new one's coming. */

@@ -12,7 +12,7 @@ import { ensembleFor, compareReadings } from '@/data/outlooks';
 import { tellChange } from '@/data/changes-told';
 import { organisationIds, organisationOf } from '@/data/organisations';
 import { noteImportFailed, runImport, runUndo } from '@/server/imports/run-imports';
-import { whyOf, withoutData } from '@/server/entry/log';
+import { log, logFault, whyOf, withoutData } from '@/server/entry/log';
 import { BEAT_MS, beat, endJob, forgetLongAgo, takeJob, takeOverFromDead } from './alive';
 import { queue, sendJob } from './jobs';
 import { QUEUES, type Job, type JobKind } from './kinds';
@@ -88,9 +88,9 @@ export async function startWorker(everyMs = 120_000): Promise<() => Promise<void
     try {
       await beat(workerId);
       const taken = await takeOverFromDead();
-      if (taken) console.log(`[worker] ${taken} jobs of a worker that died are taken over`);
+      if (taken) log.warn({ jobs: taken }, 'jobs of a worker that died are taken over');
     } catch (error) {
-      if (!isDatabaseGone(error)) console.error('[worker]', withoutData(error));
+      if (!isDatabaseGone(error)) logFault(error, 'a round of the worker');
     }
   };
   await live();
@@ -109,7 +109,7 @@ export async function startWorker(everyMs = 120_000): Promise<() => Promise<void
       await forgetLongAgo();
       for (const id of await organisationIds()) await refreshOrganisation(await workerActor(id), lastHour);
     } catch (error) {
-      if (!isDatabaseGone(error)) console.error('[worker]', withoutData(error));
+      if (!isDatabaseGone(error)) logFault(error, 'a round of the worker');
     }
   };
   await round();
@@ -127,7 +127,10 @@ async function runOne(job: PgBoss.JobWithMetadata<Job>, workerId: string): Promi
     await runJob(job.data);
   } catch (error) {
     const why = whyOf(error);
-    console.error(`[worker] ${job.data.kind}, try ${job.retryCount + 1}: ${why}`);
+    log.error(
+      { kind: job.data.kind, attempt: job.retryCount + 1, fault: withoutData(error) },
+      'a job failed',
+    );
     const { data } = job;
     if (job.retryCount >= job.retryLimit)
       await inOrganisation({ orgId: data.orgId }, (db) => tellChange(db, data.orgId, []));
