@@ -39,6 +39,9 @@ BEGIN
   IF tg_op <> 'UPDATE' AND whole->>'import_id' IS NOT NULL THEN RETURN NULL; END IF;
   -- links to begin a company belong to none
   IF company IS NULL THEN RETURN NULL; END IF;
+  -- what comes with a company's beginning is no change of it
+  IF tg_op = 'INSERT' AND EXISTS (SELECT 1 FROM organisation o WHERE o.id = company AND o.xmin = pg_current_xact_id()::xid)
+    THEN RETURN NULL; END IF;
   CASE tg_table_name
     WHEN 'zone' THEN at_zone := (whole->>'id')::uuid;
     WHEN 'planned_product' THEN

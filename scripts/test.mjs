@@ -191,7 +191,7 @@ try {
           `data ${story}`,
           [`tests/data/${story}.test.ts`],
           // those that make databases of their own
-          ['migrations', 'backup'].includes(story) ? { ...env, ADMIN_URL: adminUrl } : env,
+          ['migrations', 'backup', 'moving'].includes(story) ? { ...env, ADMIN_URL: adminUrl } : env,
           '--testTimeout=240000',
         ),
       );

@@ -22,9 +22,12 @@ function withoutParameters(error: unknown): unknown {
   return error;
 }
 /** Runs a transaction; what is thrown in it says nothing of its rows. */
-const transaction = <T>(work: (db: Transaction) => Promise<T>): Promise<T> =>
+const transaction = <T>(
+  work: (db: Transaction) => Promise<T>,
+  how?: Parameters<Connection['db']['transaction']>[1],
+): Promise<T> =>
   connection()
-    .db.transaction(work)
+    .db.transaction(work, how)
     .catch((error: unknown) => {
       throw withoutParameters(error);
     });
@@ -58,17 +61,19 @@ export async function closeConnection(): Promise<void> {
 /**
  * The only way to a tenant's rows: one transaction in which one organisation is set. Row-level security does the rest,
  * also for a query that forgets its where-clause.
+ * @param how another isolation than the usual: "repeatable read" sees one moment
  */
 export function inOrganisation<T>(
   actor: Readonly<{ orgId: string; name?: string }>,
   work: (db: Transaction) => Promise<T>,
+  how?: Parameters<Connection['db']['transaction']>[1],
 ): Promise<T> {
   return transaction(async (db) => {
     await db.execute(
       sql`select set_config('app.org_id', ${actor.orgId}, true), set_config('app.person', ${actor.name ?? ''}, true)`,
     );
     return work(db);
-  });
+  }, how);
 }
 
 /** A transaction on what comes before any organisation, by somebody: the book of changes says by whom. */

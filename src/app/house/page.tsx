@@ -98,8 +98,24 @@ export default screen(async (actor) => {
           makeTokenAction={makeTokenAction}
           revokeTokenAction={revokeTokenAction}
         />
+        {may(actor, 'manage people') && <TakeItWithYou />}
         <Jobs jobs={sheet.jobs} mayPlan={may(actor, 'change the house')} retryJobAction={retryJobAction} />
       </div>
     </div>
   );
 });
+
+function TakeItWithYou() {
+  return (
+    <section className="mt-6" aria-label="The company’s data">
+      <h2 className="border-b-2 border-iron text-[20px]">The company’s data</h2>
+      <p className="mt-2">
+        All of it in one archive of open formats: every table as lines of JSON, lawns and records also as CSV.
+        Another server takes it in. Passwords and tokens are not in it.
+      </p>
+      <a href="/api/export/company.zip" className="button mt-2">
+        Take it with you
+      </a>
+    </section>
+  );
+}

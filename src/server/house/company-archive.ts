@@ -1,0 +1,164 @@
+/**
+ * A company as one archive of open formats: a ZIP with a manifest, every table as lines of JSON, and what people read
+ * (lawns, records, labels) as CSV and JSON. Another server of the same version takes it in.
+ */
+import 'server-only';
+import { createWriteStream } from 'node:fs';
+import { once } from 'node:events';
+import { Zip, ZipDeflate, strFromU8, unzipSync } from 'fflate';
+import { requirePermission, type Actor } from '@/data/actor';
+import { COMPANY_TABLES, putPeople, putRows, rowsOf, sumOf, type ArchivedPerson } from '@/data/archive';
+import { inOrganisation, newestMigration } from '@/data/connection';
+import { addOrganisation, organisationOf } from '@/data/organisations';
+import { hasAccount, peopleOfCompany } from '@/data/people';
+import { exportLawns } from '@/server/lawns/lawn-list';
+import { makeLink } from '@/server/people/links';
+import { sendJob } from '@/server/jobs/jobs';
+import { recordFile, recordsAsCsv } from '@/server/records/export';
+import { recordQueryOf } from '@/server/records/view';
+import { VERSION } from '@/version';
+
+const FORMAT = 'iron-gate-company/1';
+type Manifest = Readonly<{
+  format: typeof FORMAT;
+  version: string;
+  /** of the newest migration: tables must be the same on both servers */
+  tables: number;
+  madeAt: string;
+  madeBy: string;
+  company: Readonly<{ id: string; name: string; timeZone: string }>;
+  people: readonly ArchivedPerson[];
+  counts: Readonly<Record<string, Readonly<{ rows: number; sum: string }>>>;
+}>;
+
+/** Writes the archive into a file. All of it is of one moment, also while people work. */
+export async function writeArchive(actor: Actor, file: string): Promise<void> {
+  requirePermission(actor, 'manage people');
+  const out = createWriteStream(file, { mode: 0o600 });
+  let failed: Error | null = null;
+  const zip = new Zip((error, chunk) => {
+    if (error) failed = error;
+    else out.write(chunk);
+  });
+  const add = (name: string) => {
+    const entry = new ZipDeflate(name, { level: 6 });
+    zip.add(entry);
+    return {
+      async write(text: string) {
+        entry.push(new TextEncoder().encode(text));
+        if (failed) throw failed;
+        if (out.writableNeedDrain) await once(out, 'drain');
+      },
+      end: () => entry.push(new Uint8Array(), true),
+    };
+  };
+  const whole = async (name: string, text: string) => {
+    const entry = add(name);
+    await entry.write(text);
+    entry.end();
+  };
+  const tables = await newestMigration();
+  await inOrganisation(
+    actor,
+    async (db) => {
+      const counts: Record<string, { rows: number; sum: string }> = {};
+      for (const table of COMPANY_TABLES) {
+        counts[table.name] = await sumOf(db, table);
+        const entry = add(`tables/${table.name}.ndjson`);
+        for await (const lines of rowsOf(db, table)) await entry.write(`${lines.join('\n')}\n`);
+        entry.end();
+      }
+      const { id, name, timeZone } = (await organisationOf(actor.orgId))!;
+      const manifest: Manifest = {
+        ...{ format: FORMAT, version: VERSION, tables, madeAt: new Date().toISOString(), madeBy: actor.name },
+        company: { id, name, timeZone },
+        people: (await peopleOfCompany(actor.orgId)).map((p) => ({
+          ...{ userId: p.userId, name: p.name, email: p.email, role: p.role },
+          ...{ joinedAt: p.joinedAt.toISOString(), endedAt: p.endedAt?.toISOString() ?? null },
+        })),
+        counts,
+      };
+      await whole('manifest.json', `${JSON.stringify(manifest, null, 2)}\n`);
+    },
+    { isolationLevel: 'repeatable read' },
+  );
+  await whole('lawns.csv', await exportLawns(actor));
+  await whole('records.csv', recordsAsCsv(await recordFile(actor, recordQueryOf({}))));
+  zip.end();
+  out.end();
+  await once(out, 'finish');
+}
+
+/** Why an archive cannot be taken in; what it holds stays where it is. */
+export class NotTaken extends Error {}
+
+export type Arrived = Readonly<{
+  company: string;
+  rows: number;
+  /** each active person's way to a password */
+  links: readonly Readonly<{ name: string; email: string; url: string }>[];
+}>;
+
+/**
+ * Takes a company in, as it was: all or nothing, compared table by table before it counts.
+ * @param zip the archive's bytes
+ * @throws NotTaken with what to do about it
+ */
+export async function takeArchive(zip: Uint8Array): Promise<Arrived> {
+  const one = (name: string): string => {
+    let found: Uint8Array | undefined;
+    try {
+      found = unzipSync(zip, { filter: (f) => f.name === name })[name];
+    } catch {
+      throw new NotTaken(NO_ARCHIVE);
+    }
+    if (!found) throw new NotTaken(`The archive has no ${name}: make it again on the old server.`);
+    return strFromU8(found);
+  };
+  const manifest = manifestFrom(one);
+  const { company, people, counts } = manifest;
+  const there = await newestMigration();
+  if (manifest.tables !== there)
+    throw new NotTaken(
+      `The archive is of version ${manifest.version} and this server has ${VERSION}, whose tables differ. Bring both to one version and make the archive again.`,
+    );
+  if (await organisationOf(company.id)) throw new NotTaken(`${company.name} is on this server already.`);
+  for (const p of people)
+    if (await hasAccount(p.email))
+      throw new NotTaken(
+        `${p.email} has an account on this server already, in another company. Change the address there or here first.`,
+      );
+  let rows = 0;
+  await inOrganisation({ orgId: company.id }, async (db) => {
+    await addOrganisation(db, company);
+    await putPeople(db, company.id, people);
+    for (const table of COMPANY_TABLES) {
+      await putRows(db, table, one(`tables/${table.name}.ndjson`).split('\n').filter(Boolean));
+      const [want, have] = [counts[table.name], await sumOf(db, table)];
+      if (want?.rows !== have.rows || want.sum !== have.sum)
+        throw new NotTaken(
+          `${table.name} would hold ${have.rows} rows, and the archive says ${want?.rows ?? 0}: it is damaged. Make it again.`,
+        );
+      rows += have.rows;
+    }
+  });
+  await sendJob({ kind: 'outlooks', orgId: company.id });
+  const links = [];
+  for (const { userId, name, email } of people.filter((p) => p.endedAt === null)) {
+    const made = await makeLink({ kind: 'password', orgId: company.id, userId, name, email }, 'the server');
+    links.push({ name, email, url: made.url });
+  }
+  return { company: company.name, rows, links };
+}
+
+const NO_ARCHIVE = 'This is no archive of a company: choose the file that House, Take it with you, gave.';
+
+function manifestFrom(one: (name: string) => string): Manifest {
+  try {
+    const read = JSON.parse(one('manifest.json')) as Partial<Manifest>;
+    if (read.format === FORMAT) return read as Manifest;
+  } catch (error) {
+    if (error instanceof NotTaken) throw error;
+  }
+  throw new NotTaken(NO_ARCHIVE);
+}
