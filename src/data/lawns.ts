@@ -194,6 +194,18 @@ export async function zonesOf(db: Transaction): Promise<ZoneOnLawn[]> {
   return rows.map(zoneFrom).sort((a, b) => siteName(a).localeCompare(siteName(b), 'en', { numeric: true }));
 }
 
+/** The rows of every zone that is not closed and of its lawn, as they are kept: for a file that comes back the same. */
+export async function rowsOfZones(db: Transaction): Promise<Pick<Row, 'zone' | 'lawn'>[]> {
+  const rows = await db
+    .select({ zone, lawn })
+    .from(zone)
+    .innerJoin(lawn, eq(lawn.id, zone.lawnId))
+    .where(and(isNull(zone.closedOn), isNull(lawn.closedOn)));
+  const name = ({ zone: z, lawn: l }: (typeof rows)[number]) =>
+    siteName({ address: l.address, name: z.name });
+  return rows.sort((a, b) => name(a).localeCompare(name(b), 'en', { numeric: true }));
+}
+
 /** One zone; null where there is none, or where it is another organisation's. */
 export async function zoneOf(db: Transaction, id: string): Promise<ZoneOnLawn | null> {
   const [row] = await db

@@ -2,10 +2,12 @@ import 'server-only';
 import { asc, desc, eq, sql } from 'drizzle-orm';
 import { addDays, dayOf, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day';
 import { certainly, forecastOfDays, wholeDays, type WholeDay } from '@/core/weather/days';
+import { nearestStation } from '@/core/lawn/nearest';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 import type { WeatherService } from '@/devices/weather/service';
 import { tellChange } from './changes-told';
 import { inOrganisation, type Transaction } from './connection';
+import { fromNumeric } from './numbers';
 import type { Actor } from './actor';
 import { forecast, station, weatherDay } from './schema';
 
@@ -21,6 +23,19 @@ export const dayFrom = (text: string): Day => parseDay(text) ?? (NaN as Day);
 
 export const stationsOf = (db: Transaction): Promise<Station[]> =>
   db.select().from(station).orderBy(asc(station.name));
+
+/** The station nearest to a lawn, where both say where they lie; else the first. Undefined: there is none. */
+export function nearestTo(
+  stations: readonly Station[],
+  { latitude, longitude }: Readonly<{ latitude?: string | null; longitude?: string | null }>,
+): Station | undefined {
+  const degrees = (text: string | null | undefined) => (text == null ? null : fromNumeric(text));
+  const nearest = nearestStation(
+    stations.map((s) => ({ id: s.id, latitude: fromNumeric(s.latitude), longitude: degrees(s.longitude) })),
+    { latitude: degrees(latitude), longitude: degrees(longitude) },
+  );
+  return stations.find((s) => s.id === nearest?.id);
+}
 
 /** Observed days on file, as far back as they reach without a gap from the last. Null: none. */
 export async function observedWeather(db: Transaction, stationId: string): Promise<HourlyWeather | null> {

@@ -179,6 +179,23 @@ describe('a logger’s file', () => {
 });
 
 describe('lawns as CSV', () => {
+  const bad: readonly (readonly [column: string, cell: string, problem: string])[] = [
+    ['Latitude', '98', 'Latitude, ° north'],
+    ['Notice', '1.5', 'Notice, hours 1.5 is no whole number'],
+    ['Organic only', 'perhaps', 'Organic only "perhaps" is neither yes nor no'],
+    ['"Waters, ft"', 'lake 30', 'Waters, ft "lake 30" is no water like "pond 30"'],
+    ['Seedings', '2027-13-01 seed', 'Seedings "2027-13-01 seed" is no seeding'],
+    ['Book whole from', 'spring', 'Book whole from "spring" is no day'],
+    ['"Kept out, sq ft"', '500', 'Kept out, sq ft 500 leaves nothing of 500'],
+    ['Trees (JSON)', '[{]', 'Trees (JSON) "[{]" is no JSON'],
+    ['Trees (JSON)', '"[{""name"":""oak""}]"', 'Trees (JSON) is not as this file is written'],
+    ['Shapes (JSON)', '"{""by"":""magic""}"', 'Shapes (JSON) is not as this file is written'],
+  ];
+  test.each(bad)('%s "%s" is refused by column, cell and remedy', (column, cell, problem) => {
+    const f = file(`Customer,Address,Turf,Area,${column}\nAnn,1 Low Road,tall fescue,500,${cell}`);
+    expect(checkLawns(f, matchColumns(f.header)).bad[0]?.problem).toContain(problem);
+  });
+
   const file = (text: string) => {
     const read = readCsv(text);
     if (!read.ok) throw new Error(read.problem);
@@ -207,28 +224,44 @@ describe('lawns as CSV', () => {
     );
     const { good, bad, repeated } = checkLawns(f, matchColumns(f.header));
     expect(good).toMatchObject([
-      { line: 2, turf: 'tall fescue', area: '6240', zone: 'whole lawn', texture: 'loam' },
+      {
+        line: 2,
+        lawn: { customer: 'Ann Vale', state: null, organicOnly: false },
+        zone: { turf: 'tall fescue', areaSqFt: '6240', name: 'whole lawn', texture: 'loam', waters: null },
+      },
     ]);
     expect(bad.map((b) => b.line)).toEqual([3, 5]);
     expect(bad[0]!.problem).toContain('Customer is missing');
     expect(bad[0]!.problem).toContain('Turf "clover" is none of');
-    expect(bad[0]!.problem).toContain('Area "many" is not a number');
+    expect(bad[0]!.problem).toContain('Area, sq ft "many" is not a number');
     expect(repeated).toBe(1);
   });
   test('what goes out comes in again, and a formula is made harmless', () => {
     const row = {
-      customer: '=1+1',
-      address: '1 Low Road, rear',
-      zone: 'front',
-      turf: 'tall fescue',
-      area: '6240',
-      texture: 'clay',
-      moisture: 'wet',
-      exposure: 'shade',
-      drainage: 'slow',
-      thatch: 'light',
-      notes: 'says "hi"',
-      hazards: '',
+      lawn: {
+        ...{ customer: '=1+1', address: '1 Low Road, rear', notes: 'says "hi"', hazards: '', state: 'ZZ' },
+        ...{ latitude: '39.25', longitude: '-90.5', noticeHours: 48, optOut: 'granules', organicOnly: true },
+      },
+      zone: {
+        ...{ name: 'front', turf: 'tall fescue', mixedWith: 'perennial ryegrass', grounds: 'home lawn' },
+        ...{ areaSqFt: '6240', excludedSqFt: '120.5', areaErrorPct: '3', texture: 'clay', moisture: 'wet' },
+        ...{ exposure: 'shade', drainage: 'slow', thatch: 'light', besidePavement: true, slopePercent: '12' },
+        ...{ aspect: 'south', concreteEdgeFt: '60', bedEdgeFt: '0', irrigationInPerHour: '0.5' },
+        waters: [
+          { kind: 'pond', feet: 30 },
+          { kind: 'well', feet: null },
+        ],
+        seedings: [{ on: '2027-09-01', kind: 'seed' }],
+        ...{ weedHistory: 'goosegrass', thinSpots: 'by the gate', school: 'early bird', history: 'known' },
+        bookFrom: '2026-01-01',
+        measure: {
+          by: 'takeoff',
+          shapes: [
+            { kind: 'rectangle', sign: 'add', name: 'all', at: { x: 0, y: 0 }, width: 20, height: 29 },
+          ],
+        },
+        trees: [{ name: 'maple', kind: 'ornamental', at: { x: 3, y: 4 }, dripLine: 2, keepOut: true }],
+      },
     };
     const out = writeLawns([row]);
     expect(out.split('\n')[0]).toBe(
@@ -238,6 +271,7 @@ describe('lawns as CSV', () => {
     );
     const f = file(out);
     const { good } = checkLawns(f, matchColumns(f.header));
-    expect(good[0]).toEqual({ ...row, customer: "'=1+1", line: 2 });
+    expect(out).toContain("'=1+1");
+    expect(good[0]).toEqual({ ...row, line: 2 });
   });
 });

@@ -1,43 +1,265 @@
-/** Customers and lawns as CSV: one row a zone. The same columns go out as come in. */
+/**
+ * Customers and lawns as CSV: one row a zone, with every field of its sheet. The same columns go out as come in, and what
+ * went out comes in as it was.
+ */
 import { stringify } from 'csv-stringify/sync';
+import { isoDay, parseDay } from '@/core/calendar/day';
+import { SCHOOLS } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES } from '@/core/ground/site';
-import { TEXTURES, TURFS } from '@/core/trade/terms';
-import { DRAINAGES, THATCHES } from '@/core/lawn/zone';
+import { SITES, TEXTURES, TURFS } from '@/core/trade/terms';
+import {
+  ASPECTS,
+  DRAINAGES,
+  SOWINGS,
+  THATCHES,
+  WATERS,
+  readSeedings,
+  readWaters,
+  type WaterNear,
+} from '@/core/lawn/zone';
 import { parseFigure } from '@/core/units/parse';
 import type { LoggerFile, RowProblem } from './logger-csv';
+import { readDrawn } from './drawn-lawn';
 
-/** Our columns, and other names under which files bring them. */
-export const LAWN_COLUMNS = {
-  customer: { words: 'Customer', also: ['name', 'client', 'owner'], needed: true },
-  address: { words: 'Address', also: ['street', 'site', 'property', 'location'], needed: true },
-  zone: { words: 'Zone', also: ['area name', 'part'], needed: false },
-  turf: { words: 'Turf', also: ['grass', 'turf type', 'species'], needed: true },
-  area: { words: 'Area, sq ft', also: ['sq ft', 'sqft', 'square feet', 'size', 'area'], needed: true },
-  texture: { words: 'Soil', also: ['soil texture', 'texture'], needed: false },
-  moisture: { words: 'Moisture', also: ['wetness'], needed: false },
-  exposure: { words: 'Sun', also: ['exposure', 'light'], needed: false },
-  drainage: { words: 'Drainage', also: [], needed: false },
-  thatch: { words: 'Thatch', also: [], needed: false },
-  notes: { words: 'Notes', also: ['note', 'comment', 'remarks'], needed: false },
-  hazards: { words: 'Hazards', also: ['warnings', 'hazard'], needed: false },
-} as const satisfies Record<string, Readonly<{ words: string; also: readonly string[]; needed: boolean }>>;
-export type LawnColumn = keyof typeof LAWN_COLUMNS;
-export const LAWN_KEYS = Object.keys(LAWN_COLUMNS) as LawnColumn[];
-/** Column of the file for each of ours; −1: the file has none. */
-export type LawnMapping = Readonly<Record<LawnColumn, number>>;
-
+/** How a cell is read and written. `read` gives the value, or what is wrong with the cell. */
+type Cell = Readonly<{
+  read: (text: string) => Readonly<{ value: unknown } | { problem: string }>;
+  write: (value: unknown) => string;
+}>;
 const plain = (text: string) =>
   text
     .toLowerCase()
     .replace(/[^a-z]+/g, ' ')
     .trim();
+const asText = (value: unknown) =>
+  typeof value === 'string' || typeof value === 'number' ? String(value) : '';
+
+const words = (most: number): Cell => ({
+  read: (text) =>
+    text.length > most ? { problem: `has ${text.length} letters; at most ${most}` } : { value: text },
+  write: asText,
+});
+/** @param empty what an empty cell means */
+const oneOf = (list: readonly string[], empty: string | null): Cell => ({
+  read: (text) => {
+    if (!text) return { value: empty };
+    const found = list.find((w) => plain(w) === plain(text));
+    return found === undefined
+      ? { problem: `"${text.slice(0, 40)}" is none of ${list.join(', ')}` }
+      : { value: found };
+  },
+  write: asText,
+});
+/** An exact figure as text, as tables keep it. @param empty what an empty cell means */
+const figure = (
+  unit: string,
+  limits: Readonly<{ least: number; most: number }>,
+  empty: string | null,
+): Cell => ({
+  read: (text) => {
+    if (!text) return { value: empty };
+    const read = parseFigure(text.replace('−', '-'), { field: '', unit, ...limits });
+    return read.ok
+      ? { value: String(read.value) }
+      : { problem: `${read.issue.problem.replace(/^\s+/, '')}. ${read.issue.remedy}` };
+  },
+  // exact figures come from tables with all their places
+  write: (value) =>
+    asText(value)
+      .replace(/^(-?\d+\.\d*?)0+$/, '$1')
+      .replace(/\.$/, ''),
+});
+/** A whole figure. Empty: not known. */
+const whole = (unit: string, limits: Readonly<{ least: number; most: number }>): Cell => {
+  const { read, write } = figure(unit, limits, null);
+  return {
+    write,
+    read: (text) => {
+      const found = read(text);
+      if ('problem' in found || found.value === null) return found;
+      const value = Number(found.value);
+      return Number.isInteger(value) ? { value } : { problem: `${text} is no whole number` };
+    },
+  };
+};
+const yesNo: Cell = {
+  read: (text) => {
+    const word = plain(text);
+    if (['', 'no', 'n', 'false'].includes(word)) return { value: false };
+    return ['yes', 'y', 'true'].includes(word)
+      ? { value: true }
+      : { problem: `"${text.slice(0, 40)}" is neither yes nor no` };
+  },
+  write: (value) => (value === true ? 'yes' : 'no'),
+};
+const day: Cell = {
+  read: (text) => {
+    if (!text) return { value: null };
+    const read = parseDay(text);
+    return read === null
+      ? { problem: `"${text.slice(0, 40)}" is no day like 2027-09-01` }
+      : { value: isoDay(read) };
+  },
+  write: asText,
+};
+/** "pond 30; well": feet where they are measured. "none": somebody looked. Empty: nobody has. */
+const waters: Cell = {
+  read: (text) => {
+    if (!text) return { value: null };
+    if (plain(text) === 'none') return { value: [] };
+    const read: WaterNear[] = [];
+    for (const part of text.split(';').map((p) => p.trim())) {
+      const [, word = '', feet = ''] = /^([a-z ]+?)\s*([\d.]*)$/i.exec(part) ?? [];
+      const kind = WATERS.find((w) => w === plain(word));
+      if (!kind)
+        return {
+          problem: `"${part.slice(0, 40)}" is no water like "pond 30"; known are ${WATERS.join(', ')}`,
+        };
+      read.push({ kind, feet: feet === '' ? null : Number(feet) });
+    }
+    return { value: read };
+  },
+  write: (value) => {
+    const near = readWaters(value ?? null);
+    if (near === null) return '';
+    return near.length
+      ? near.map((w) => [w.kind, w.feet].filter((x) => x !== null).join(' ')).join('; ')
+      : 'none';
+  },
+};
+/** "2027-09-01 seed; 2028-04-01 sod" */
+const seedings: Cell = {
+  read: (text) => {
+    const read: Readonly<{ on: string; kind: string }>[] = [];
+    for (const part of text ? text.split(';').map((p) => p.trim()) : []) {
+      const [on = '', kind = ''] = part.split(/\s+/);
+      if (parseDay(on) === null || !SOWINGS.some((k) => k === kind))
+        return {
+          problem: `"${part.slice(0, 40)}" is no seeding like "2027-09-01 seed"; known are ${SOWINGS.join(', ')}`,
+        };
+      read.push({ on, kind });
+    }
+    return { value: read };
+  },
+  write: (value) =>
+    readSeedings(value)
+      .map((s) => `${isoDay(s.on)} ${s.kind}`)
+      .join('; '),
+};
+/** Shapes, outlines and trees with their places, as JSON: for coming back, not for reading. */
+const drawn = (what: 'measure' | 'trees', empty: unknown): Cell => ({
+  read: (text) => (text ? readDrawn(what, text) : { value: empty }),
+  write: (value) => (JSON.stringify(value) === JSON.stringify(empty) ? '' : JSON.stringify(value)),
+});
+
+type Column = Readonly<{
+  /** the column of our file */
+  words: string;
+  /** other names under which files bring it */
+  also: readonly string[];
+  needed: boolean;
+  /** what it becomes: a field of the lawn's row or of the zone's */
+  of: 'lawn' | 'zone';
+  field: string;
+  cell: Cell;
+}>;
+const AREA = { least: 0.01, most: 5_000_000 };
+const column = (
+  of: Column['of'],
+  field: string,
+  name: string,
+  cell: Cell,
+  also: readonly string[] = [],
+  needed = false,
+): Column => ({ words: name, also, needed, of, field, cell });
+
+export const LAWN_COLUMNS = {
+  customer: column('lawn', 'customer', 'Customer', words(200), ['name', 'client', 'owner'], true),
+  address: column('lawn', 'address', 'Address', words(300), ['street', 'site', 'property', 'location'], true),
+  zone: column('zone', 'name', 'Zone', words(100), ['area name', 'part']),
+  turf: column('zone', 'turf', 'Turf', oneOf(TURFS, null), ['grass', 'turf type', 'species'], true),
+  area: column(
+    'zone',
+    'areaSqFt',
+    'Area, sq ft',
+    figure('sq ft', AREA, null),
+    ['sq ft', 'sqft', 'square feet', 'size', 'area'],
+    true,
+  ),
+  texture: column('zone', 'texture', 'Soil', oneOf(TEXTURES, 'loam'), ['soil texture', 'texture']),
+  moisture: column('zone', 'moisture', 'Moisture', oneOf(MOISTURES, 'moist'), ['wetness']),
+  exposure: column('zone', 'exposure', 'Sun', oneOf(EXPOSURES, 'full sun'), ['exposure', 'light']),
+  drainage: column('zone', 'drainage', 'Drainage', oneOf(DRAINAGES, 'good')),
+  thatch: column('zone', 'thatch', 'Thatch', oneOf(THATCHES, 'none')),
+  notes: column('lawn', 'notes', 'Notes', words(4000), ['note', 'comment', 'remarks']),
+  hazards: column('lawn', 'hazards', 'Hazards', words(4000), ['warnings', 'hazard']),
+  latitude: column('lawn', 'latitude', 'Latitude, ° north', figure('°', { least: -90, most: 90 }, null), [
+    'latitude',
+    'lat',
+  ]),
+  longitude: column('lawn', 'longitude', 'Longitude, ° east', figure('°', { least: -180, most: 180 }, null), [
+    'longitude',
+    'lon',
+    'lng',
+  ]),
+  state: column('lawn', 'state', 'State', words(40)),
+  noticeHours: column('lawn', 'noticeHours', 'Notice, hours', whole('hours', { least: 0, most: 720 }), [
+    'notice',
+  ]),
+  optOut: column('lawn', 'optOut', 'Not to be used', words(1000)),
+  organicOnly: column('lawn', 'organicOnly', 'Organic only', yesNo),
+  mixedWith: column('zone', 'mixedWith', 'Mixed with', oneOf(TURFS, null)),
+  grounds: column('zone', 'grounds', 'Used as', oneOf(SITES, null)),
+  areaError: column('zone', 'areaErrorPct', 'Area ±, %', figure('%', { least: 0, most: 50 }, '5')),
+  excluded: column(
+    'zone',
+    'excludedSqFt',
+    'Kept out, sq ft',
+    figure('sq ft', { least: 0, most: AREA.most }, '0'),
+  ),
+  besidePavement: column('zone', 'besidePavement', 'Beside pavement', yesNo),
+  slope: column('zone', 'slopePercent', 'Slope, %', figure('%', { least: 0, most: 100 }, null), ['slope']),
+  aspect: column('zone', 'aspect', 'Slopes to the', oneOf(ASPECTS, null), ['aspect']),
+  concreteEdge: column(
+    'zone',
+    'concreteEdgeFt',
+    'Edge along concrete, ft',
+    figure('ft', { least: 0, most: 100_000 }, '0'),
+  ),
+  bedEdge: column('zone', 'bedEdgeFt', 'Edge along beds, ft', figure('ft', { least: 0, most: 100_000 }, '0')),
+  waters: column('zone', 'waters', 'Waters, ft', waters, ['waters', 'water']),
+  irrigation: column(
+    'zone',
+    'irrigationInPerHour',
+    'Irrigation, in an hour',
+    figure('in an hour', { least: 0.01, most: 5 }, null),
+    ['irrigation'],
+  ),
+  seedings: column('zone', 'seedings', 'Seedings', seedings),
+  weedHistory: column('zone', 'weedHistory', 'Weeds before', words(2000)),
+  thinSpots: column('zone', 'thinSpots', 'Thin spots', words(2000)),
+  school: column('zone', 'school', 'School', oneOf(SCHOOLS, null)),
+  history: column(
+    'zone',
+    'history',
+    'Work before the book',
+    oneOf(['not asked', 'not known', 'known'], 'not asked'),
+  ),
+  bookFrom: column('zone', 'bookFrom', 'Book whole from', day),
+  measure: column('zone', 'measure', 'Shapes (JSON)', drawn('measure', { by: 'typed', how: 'estimated' })),
+  trees: column('zone', 'trees', 'Trees (JSON)', drawn('trees', [])),
+} as const satisfies Record<string, Column>;
+export type LawnColumn = keyof typeof LAWN_COLUMNS;
+export const LAWN_KEYS = Object.keys(LAWN_COLUMNS) as LawnColumn[];
+/** Column of the file for each of ours; −1: the file has none. */
+export type LawnMapping = Readonly<Record<LawnColumn, number>>;
 
 /** What the columns probably are, for a person to look at. */
 export function matchColumns(header: readonly string[]): LawnMapping {
   const names = header.map(plain);
   const taken = new Set<number>();
   const find = (key: LawnColumn) => {
-    const wanted = [plain(LAWN_COLUMNS[key].words), key, ...LAWN_COLUMNS[key].also];
+    const wanted = [plain(LAWN_COLUMNS[key].words), plain(key), ...LAWN_COLUMNS[key].also];
     const i = names.findIndex((n, at) => !taken.has(at) && wanted.includes(n));
     if (i >= 0) taken.add(i);
     return i;
@@ -45,7 +267,27 @@ export function matchColumns(header: readonly string[]): LawnMapping {
   return Object.fromEntries(LAWN_KEYS.map((key) => [key, find(key)])) as LawnMapping;
 }
 
-export type LawnLine = Readonly<Record<LawnColumn, string> & { line: number }>;
+/** A row as its lawn's and its zone's fields, as tables keep them: exact figures are texts, what is not known is null. */
+export type LawnLine = Readonly<{ line: number; lawn: LawnFields; zone: ZoneFields }>;
+type LawnFields = Readonly<
+  {
+    customer: string;
+    address: string;
+    latitude: string | null;
+    longitude: string | null;
+  } & Record<string, unknown>
+>;
+type ZoneFields = Readonly<
+  {
+    name: string;
+    turf: string;
+    areaSqFt: string;
+    texture: string;
+    moisture: string;
+    exposure: string;
+    besidePavement: boolean;
+  } & Record<string, unknown>
+>;
 
 /** Every row held to what a zone needs: good ones, and bad ones by line and reason. */
 export function checkLawns(
@@ -58,55 +300,42 @@ export function checkLawns(
   let repeated = 0;
   rows.forEach((cells, i) => {
     const line = i + 2;
-    const cell = (key: LawnColumn) => (mapping[key] < 0 ? '' : (cells[mapping[key]] ?? '')).trim();
     const problems: string[] = [];
-    const word = (key: LawnColumn, most: number) => {
-      const text = cell(key);
-      if (LAWN_COLUMNS[key].needed && !text) problems.push(`${LAWN_COLUMNS[key].words} is missing`);
-      if (text.length > most)
-        problems.push(`${LAWN_COLUMNS[key].words} has ${text.length} letters; at most ${most}`);
-      return text;
-    };
-    const oneOf = (key: LawnColumn, list: readonly string[], usual: string) => {
-      const text = cell(key);
-      if (!text) {
-        if (LAWN_COLUMNS[key].needed) problems.push(`${LAWN_COLUMNS[key].words} is missing`);
-        return usual;
-      }
-      const found = list.find((w) => plain(w) === plain(text));
-      if (!found)
-        problems.push(`${LAWN_COLUMNS[key].words} "${text.slice(0, 40)}" is none of ${list.join(', ')}`);
-      return found ?? usual;
-    };
-    const area = parseFigure(cell('area'), { field: 'Area', unit: 'sq ft', above: 0, most: 5_000_000 });
-    if (!area.ok) problems.push(`${area.issue.problem}. ${area.issue.remedy}`);
-    const row: LawnLine = {
-      line,
-      customer: word('customer', 200),
-      address: word('address', 300),
-      zone: word('zone', 100) || 'whole lawn',
-      turf: oneOf('turf', TURFS, ''),
-      area: area.ok ? String(area.value) : '',
-      texture: oneOf('texture', TEXTURES, 'loam'),
-      moisture: oneOf('moisture', MOISTURES, 'moist'),
-      exposure: oneOf('exposure', EXPOSURES, 'full sun'),
-      drainage: oneOf('drainage', DRAINAGES, 'good'),
-      thatch: oneOf('thatch', THATCHES, 'none'),
-      notes: word('notes', 4000),
-      hazards: word('hazards', 4000),
-    };
-    const key = `${plain(row.address + row.zone)}|${row.address}|${row.zone}`;
+    const fields: { lawn: Record<string, unknown>; zone: Record<string, unknown> } = { lawn: {}, zone: {} };
+    for (const key of LAWN_KEYS) {
+      const { words: name, needed, of, field, cell }: Column = LAWN_COLUMNS[key];
+      // what was made harmless for a spreadsheet when it went out
+      const text = (mapping[key] < 0 ? '' : (cells[mapping[key]] ?? '')).trim().replace(/^'(?=[=+\-@])/, '');
+      const read = needed && !text ? { problem: 'is missing' } : cell.read(text);
+      if ('problem' in read) problems.push(`${name} ${read.problem}`);
+      else fields[of][field] = read.value;
+    }
+    const { lawn, zone } = fields as unknown as Pick<LawnLine, 'lawn' | 'zone'>;
+    const named: ZoneFields = { ...zone, name: zone.name || 'whole lawn' };
+    if (Number(zone['excludedSqFt']) >= Number(zone.areaSqFt))
+      problems.push(`Kept out, sq ft ${String(zone['excludedSqFt'])} leaves nothing of ${zone.areaSqFt}`);
+    const own = `${plain(`${lawn.address}${named.name}`)}|${lawn.address}|${named.name}`;
     if (problems.length) bad.push({ line, problem: problems.join('. ') });
-    else if (seen.has(key)) repeated++;
-    else good.push(row);
-    seen.add(key);
+    else if (seen.has(own)) repeated++;
+    else good.push({ line, lawn: { ...lawn, state: lawn['state'] || null }, zone: named });
+    seen.add(own);
   });
   return { good, bad, repeated };
 }
 
 /** Rows as CSV with our header. Cells that a spreadsheet would run as a formula are made harmless. */
-export const writeLawns = (rows: readonly Omit<LawnLine, 'line'>[]): string =>
+export const writeLawns = (
+  rows: readonly Readonly<{
+    lawn: Readonly<Record<string, unknown>>;
+    zone: Readonly<Record<string, unknown>>;
+  }>[],
+): string =>
   stringify(
-    rows.map((r) => LAWN_KEYS.map((k) => r[k])),
+    rows.map((r) =>
+      LAWN_KEYS.map((k) => {
+        const { of, field, cell }: Column = LAWN_COLUMNS[k];
+        return cell.write(r[of][field]);
+      }),
+    ),
     { header: true, columns: LAWN_KEYS.map((k) => LAWN_COLUMNS[k].words), escape_formulas: true },
   );

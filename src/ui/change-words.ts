@@ -111,9 +111,11 @@ export type FieldChange = Readonly<{ field: string; was: string; now: string }>;
 /** The fields of a change. What was added or removed tells its filled fields alone. */
 export function fieldChanges({ action, name, was, now }: Changed): FieldChange[] {
   const fields = [...new Set([...Object.keys(was), ...Object.keys(now)])].sort();
-  return fields
-    .map((f) => ({ field: fieldWords(f), was: valueWords(was[f]), now: valueWords(now[f]) }))
-    // its name stands above
-    .filter((c) => action === 'changed' || ![c.was, c.now].includes(name))
-    .filter((c) => action === 'changed' || [c.was, c.now].some((v) => !['empty', 'none', 'no'].includes(v)));
+  return (
+    fields
+      .map((f) => ({ field: fieldWords(f), was: valueWords(was[f]), now: valueWords(now[f]) }))
+      // its name stands above
+      .filter((c) => action === 'changed' || ![c.was, c.now].includes(name))
+      .filter((c) => action === 'changed' || [c.was, c.now].some((v) => !['empty', 'none', 'no'].includes(v)))
+  );
 }

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
-import { LAWN_COLUMNS, LAWN_KEYS, matchColumns, type LawnMapping } from '@/formats/lawn-csv';
+import { LAWN_COLUMNS, LAWN_KEYS, matchColumns, type LawnColumn, type LawnMapping } from '@/formats/lawn-csv';
 import type { LoggerMapping } from '@/formats/logger-csv';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
@@ -210,6 +210,9 @@ export function LoggerColumns({
   );
 }
 
+/** Fields that most files have: the others stand behind a fold where no column matches. */
+const USUAL = 12;
+
 /** Which column of a file of lawns is which. */
 export function LawnColumns({
   preview,
@@ -217,33 +220,42 @@ export function LawnColumns({
   onCheck,
 }: Readonly<{ preview: CsvPreview; isBusy: boolean; onCheck: (m: LawnMapping) => void }>) {
   const [mapping, setMapping] = useState(() => matchColumns(preview.columns));
+  const [first] = useState(() => LAWN_KEYS.filter((k, i) => i < USUAL || mapping[k] >= 0));
+  const choice = (key: LawnColumn) => (
+    <Labelled
+      key={key}
+      name={LAWN_COLUMNS[key].words + (LAWN_COLUMNS[key].needed ? ' *' : '')}
+      hint={mapping[key] >= 0 ? `e.g. ${preview.rows[0]?.[mapping[key]] || 'empty'}` : null}
+    >
+      {(field) => (
+        <select
+          {...field}
+          value={mapping[key]}
+          onChange={(e) => setMapping({ ...mapping, [key]: Number(e.target.value) })}
+        >
+          <option value={-1}>not in the file</option>
+          {preview.columns.map((c, i) => (
+            <option key={i} value={i}>
+              {c || `column ${i + 1}`}
+            </option>
+          ))}
+        </select>
+      )}
+    </Labelled>
+  );
+  const rest = LAWN_KEYS.filter((k) => !first.includes(k));
   return (
     <div className="mt-3 grid gap-3">
       <p>Which column is which? What matches by its name is filled in.</p>
-      <div className="grid grid-cols-2 gap-3 md:grid-cols-4">
-        {LAWN_KEYS.map((key) => (
-          <Labelled
-            key={key}
-            name={LAWN_COLUMNS[key].words + (LAWN_COLUMNS[key].needed ? ' *' : '')}
-            hint={mapping[key] >= 0 ? `e.g. ${preview.rows[0]?.[mapping[key]] || 'empty'}` : null}
-          >
-            {(field) => (
-              <select
-                {...field}
-                value={mapping[key]}
-                onChange={(e) => setMapping({ ...mapping, [key]: Number(e.target.value) })}
-              >
-                <option value={-1}>not in the file</option>
-                {preview.columns.map((c, i) => (
-                  <option key={i} value={i}>
-                    {c || `column ${i + 1}`}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Labelled>
-        ))}
-      </div>
+      <div className="grid grid-cols-2 gap-3 md:grid-cols-4">{first.map(choice)}</div>
+      {rest.length > 0 && (
+        <details>
+          <summary className="min-h-[44px] cursor-pointer py-2 font-semibold">
+            {rest.length} further fields that a file may have
+          </summary>
+          <div className="mt-2 grid grid-cols-2 gap-3 md:grid-cols-4">{rest.map(choice)}</div>
+        </details>
+      )}
       <button type="button" className="button button-loud" disabled={isBusy} onClick={() => onCheck(mapping)}>
         {isBusy ? 'Looking…' : 'Look through the file'}
       </button>

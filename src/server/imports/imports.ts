@@ -86,7 +86,13 @@ export async function checkReadings(
   const { mapping, body, fileName } = input;
   if (!DateTime.local().setZone(mapping.clock.kind === 'zone' ? mapping.clock.name : 'utc').isValid)
     return fileIssue('The time zone is not known', 'Choose one from the list.');
-  const { now } = await inOrganisation(actor, nowOf);
+  // what a file would cost to read is not spent on a zone that is not there
+  const known = await inOrganisation(actor, async (db) => ({
+    ...(await nowOf(db)),
+    isThere: (await zoneOf(db, mapping.zoneId)) !== null,
+  }));
+  if (!known.isThere) return refuse({ kind: 'gone' });
+  const { now } = known;
   const read = await inThread(READINGS, { body, mapping, now: now.getTime() });
   if (!read.ok) return fileIssue(read.problem);
   const { looked, latest, header } = read;

@@ -15,7 +15,14 @@ import {
 } from '@/data/imports';
 import { addLawn, addZone, siteName, zonesOf } from '@/data/lawns';
 import { touchZones } from '@/data/readings';
-import { addWeatherDays, putForecast, removeWeatherDays, stationsOf, touchWeather } from '@/data/weather';
+import {
+  addWeatherDays,
+  putForecast,
+  nearestTo,
+  removeWeatherDays,
+  stationsOf,
+  touchWeather,
+} from '@/data/weather';
 import { checkWeather } from '@/formats/weather-file';
 import type { WeatherMapping } from '@/formats/weather-mapping';
 import { todayOf } from '@/data/clock';
@@ -127,48 +134,28 @@ async function runLawns(
   table: Parameters<typeof checkLawns>[0],
 ): Promise<void> {
   const { good } = checkLawns(table, file.mapping as LawnMapping);
-  const { stationId, known, lawns } = await inOrganisation(actor, async (db) => {
+  const { stations, known, lawns } = await inOrganisation(actor, async (db) => {
     const zones = await zonesOf(db);
     return {
-      stationId: (await stationsOf(db))[0]?.id,
+      stations: await stationsOf(db),
       known: new Set(zones.map(siteName)),
       lawns: new Map(zones.map((z) => [z.address, z.lawnId])),
     };
   });
-  if (!stationId) throw new Error('There is no weather station to put these lawns under');
+  if (!stations.length) throw new Error('There is no weather station to put these lawns under');
   let added = file.added;
   for (let i = 0; i < good.length; i += 500) {
     const goOn = await inOrganisation(actor, async (db) => {
       for (const r of good.slice(i, i + 500)) {
-        const site = siteName({ address: r.address, name: r.zone });
+        const { address } = r.lawn;
+        const site = siteName({ address, name: r.zone.name });
         if (known.has(site)) continue;
         known.add(site);
-        const lawnId =
-          lawns.get(r.address) ??
-          (await addLawn(db, {
-            orgId: actor.orgId,
-            stationId,
-            customer: r.customer,
-            address: r.address,
-            notes: r.notes,
-            hazards: r.hazards,
-            importId: file.id,
-          }));
-        lawns.set(r.address, lawnId);
-        await addZone(db, {
-          orgId: actor.orgId,
-          lawnId,
-          name: r.zone,
-          turf: r.turf,
-          areaSqFt: r.area,
-          texture: r.texture,
-          moisture: r.moisture,
-          exposure: r.exposure,
-          drainage: r.drainage,
-          thatch: r.thatch,
-          besidePavement: false,
-          importId: file.id,
-        });
+        const kept = { orgId: actor.orgId, importId: file.id };
+        const stationId = nearestTo(stations, r.lawn)!.id;
+        const lawnId = lawns.get(address) ?? (await addLawn(db, { ...r.lawn, ...kept, stationId }));
+        lawns.set(address, lawnId);
+        await addZone(db, { ...r.zone, ...kept, lawnId });
         added++;
       }
       return moveImport(db, file.id, ['running'], {

@@ -4,8 +4,6 @@ import { SCHOOLS, type School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, type Moisture } from '@/core/ground/site';
 import { THATCHES, type Thatch } from '@/core/lawn/zone';
 import { TURFS } from '@/core/trade/terms';
-import { figure } from '@/core/units/format';
-import { toSquareFeet } from '@/core/units/trade';
 import { writeLawns } from '@/formats/lawn-csv';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
@@ -23,7 +21,7 @@ import {
   type SavedFilter,
   type SortKey,
 } from '@/data/lawn-list';
-import { siteName, zonesOf } from '@/data/lawns';
+import { rowsOfZones, siteName } from '@/data/lawns';
 import { changed } from '../changes';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 
@@ -147,22 +145,5 @@ export async function changeMany(
 /** All zones as a file that can be brought in again. */
 export function exportLawns(actor: Actor): Promise<string> {
   requirePermission(actor, 'see');
-  return inOrganisation(actor, async (db) =>
-    writeLawns(
-      (await zonesOf(db)).map((z) => ({
-        customer: z.customer,
-        address: z.address,
-        zone: z.name,
-        turf: z.facts.turf,
-        area: figure(toSquareFeet(z.whole)).replace(/,/g, ''),
-        texture: z.site.texture,
-        moisture: z.site.moisture,
-        exposure: z.site.exposure,
-        drainage: z.drainage,
-        thatch: z.thatch,
-        notes: z.notes,
-        hazards: z.hazards,
-      })),
-    ),
-  );
+  return inOrganisation(actor, async (db) => writeLawns(await rowsOfZones(db)));
 }

@@ -4,7 +4,6 @@ import { isoDay, parseDay } from '@/core/calendar/day';
 import { SCHOOLS, type School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, type Exposure, type Moisture } from '@/core/ground/site';
 import { SITES, TEXTURES, type Site, type Texture, TURFS, type Turf } from '@/core/trade/terms';
-import { nearestStation } from '@/core/lawn/nearest';
 import { readTakeoff, type TakeoffDraft } from '@/core/lawn/takeoff-draft';
 import { readTrees, type TreeDraft } from '@/core/lawn/takeoff-draft';
 import type { LonLatRings, Measure } from '@/core/lawn/measure';
@@ -37,9 +36,9 @@ import {
   siteName,
   type ZoneOnLawn,
 } from '@/data/lawns';
-import { fromNumeric, toNumeric } from '@/data/numbers';
+import { toNumeric } from '@/data/numbers';
 import { changed } from '../changes';
-import { stationsOf } from '@/data/weather';
+import { nearestTo, stationsOf } from '@/data/weather';
 import { done, refuse, type Outcome, type Overtaken } from '@/server/entry/outcome';
 import { inThread, task, TooMuch } from '@/threads/threads';
 
@@ -386,7 +385,7 @@ export async function addNewLawn(
   const rows = await rowsOf(input);
   if (!rows.zone) return refuse({ kind: 'invalid', issues: rows.issues });
   return inOrganisation(actor, async (db) => {
-    const station = await nearestTo(db, rows.lawn);
+    const station = nearestTo(await stationsOf(db), rows.lawn);
     if (!station)
       return refuse({
         kind: 'invalid',
@@ -420,18 +419,4 @@ export async function addNewLawn(
     await changed(db, actor, [zoneId]);
     return done({ zoneId });
   });
-}
-
-/** The weather station nearest to a lawn, where both say where they lie; else the first. */
-async function nearestTo(
-  db: Transaction,
-  { latitude, longitude }: Readonly<{ latitude?: string | null; longitude?: string | null }>,
-): Promise<{ id: string } | undefined> {
-  const degrees = (text: string | null | undefined) =>
-    text === null || text === undefined ? null : fromNumeric(text);
-  const stations = await stationsOf(db);
-  return nearestStation(
-    stations.map((s) => ({ id: s.id, latitude: fromNumeric(s.latitude), longitude: degrees(s.longitude) })),
-    { latitude: degrees(latitude), longitude: degrees(longitude) },
-  );
 }
