@@ -52,7 +52,7 @@ export default defineConfig([
   },
   {
     // the arrows of the house: app → server → data → core, app → ui → core, devices → core; never back
-    files: ['src/data/**', 'src/devices/**', 'src/formats/**', 'src/geometry/**'],
+    files: ['src/data/**', 'src/devices/**', 'src/formats/**', 'src/geometry/**', 'src/threads/**'],
     ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-imports': [

@@ -82,6 +82,28 @@ describe('bad figures are refused by name, all at once', () => {
   });
 });
 
+test('a name that nobody here has is asked about, and kept where it is confirmed', async () => {
+  expect(await said(await recordInput(QUARRY, { appliedBy: 'Sombody Else' }))).toContain(
+    'questions: Applied by: Sombody Else is neither one of the company',
+  );
+});
+test('a key that was used for another zone records nothing, and says so', async () => {
+  const used = await unplanned('Dithiopyr', { use: 'spot', ground: 'gate', area: '100', amount: '0.2' });
+  const visit = async (site: string, sendKey: string) =>
+    record(
+      await recordInput(site, {
+        ...{ sendKey, applicationId: '', confirmed: true, water: '1', method: 'backpack' },
+        products: [used],
+      }),
+    );
+  const key = crypto.randomUUID();
+  const first = await visit('41 Tannery Row · lawn', key);
+  if (!first.ok) throw new Error(JSON.stringify(first.refusal));
+  expect(await visit('41 Tannery Row · lawn', key)).toEqual(first);
+  const elsewhere = await visit('88 Chandler Street · front', key);
+  expect(JSON.stringify(elsewhere)).toContain('for another zone already');
+});
+
 describe('figures that may be a slip are asked about', () => {
   test('an amount above the label', async () => {
     expect(await said(await recordInput(QUARRY, {}, { amount: '200' }))).toContain(

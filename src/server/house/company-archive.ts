@@ -31,11 +31,13 @@ type Manifest = Readonly<{
   counts: Readonly<Record<string, Readonly<{ rows: number; sum: string }>>>;
 }>;
 
-/** Writes the archive into a file. All of it is of one moment, also while people work. */
+/** Writes the archive into a file. Its tables are of one moment, also while people work. */
 export async function writeArchive(actor: Actor, file: string): Promise<void> {
   requirePermission(actor, 'manage people');
   const out = createWriteStream(file, { mode: 0o600 });
   let failed: Error | null = null;
+  // a disk that is full is told to who asked, and ends nothing else
+  out.on('error', (error) => (failed = error));
   const zip = new Zip((error, chunk) => {
     if (error) failed = error;
     else out.write(chunk);
@@ -46,8 +48,8 @@ export async function writeArchive(actor: Actor, file: string): Promise<void> {
     return {
       async write(text: string) {
         entry.push(new TextEncoder().encode(text));
+        if (out.writableNeedDrain && !failed) await once(out, 'drain');
         if (failed) throw failed;
-        if (out.writableNeedDrain) await once(out, 'drain');
       },
       end: () => entry.push(new Uint8Array(), true),
     };
@@ -85,8 +87,7 @@ export async function writeArchive(actor: Actor, file: string): Promise<void> {
   await whole('lawns.csv', await exportLawns(actor));
   await whole('records.csv', recordsAsCsv(await recordFile(actor, recordQueryOf({}))));
   zip.end();
-  out.end();
-  await once(out, 'finish');
+  await new Promise<void>((ok, no) => out.end((error?: Error | null) => (error ? no(error) : ok())));
 }
 
 /** Why an archive cannot be taken in; what it holds stays where it is. */

@@ -30,6 +30,7 @@ import { momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { plainReason, type GatesThen } from '@/data/gates-then';
 import { siteName, zoneOf } from '@/data/lawns';
+import { peopleOfCompany } from '@/data/people';
 import { licencesOf } from '@/data/resources';
 import { toNumeric } from '@/data/numbers';
 import { lockZone, type StoredApplication } from '@/data/programme';
@@ -218,11 +219,25 @@ export function recordVisit(
     const certified = await certifiedFor(db, input, used, day, issues);
     if (issues.length || day === null || appliedBy === null) return refuse({ kind: 'invalid', issues });
 
-    const questions = used.flatMap((u, i) => questionsAbout(u, i, book, day));
+    const questions = [
+      ...used.flatMap((u, i) => questionsAbout(u, i, book, day)),
+      ...(await whoIsThat(db, actor.orgId, appliedBy)),
+    ];
     if (questions.length && !input.confirmed) return refuse({ kind: 'questions', questions });
 
     // sent twice, or by a second device: under the lock on the zone what stands is known before anything is written
     const [sent] = await recordsOfVisit(db, input.sendKey);
+    if (sent && sent.zoneId !== input.zoneId)
+      return refuse({
+        kind: 'invalid',
+        issues: [
+          {
+            field: 'Record',
+            problem: 'This form was sent for another zone already',
+            remedy: 'Load the page again and record the work from there.',
+          },
+        ],
+      });
     if (sent) return done({ recordId: sent.id });
     const standing = corrected
       ? corrected.correctedById
@@ -467,6 +482,22 @@ function keyOf(sendKey: string, i: number): string {
 }
 
 /** What may be right and looks like a slip. */
+/** A name that nobody here has may be a slip, or a helper under a licence: it is asked about. */
+async function whoIsThat(db: Transaction, orgId: string, name: string): Promise<Issue[]> {
+  const known = [
+    ...(await peopleOfCompany(orgId)),
+    ...(await licencesOf(db)).map((l) => ({ name: l.person })),
+  ];
+  if (known.some((k) => k.name === name)) return [];
+  return [
+    {
+      field: 'Applied by',
+      problem: `${name} is neither one of the company's people nor licensed here`,
+      remedy: 'Check the name, or confirm that this person put it down.',
+    },
+  ];
+}
+
 function questionsAbout(u: Used, i: number, { zone }: ZoneBook, day: Day): Issue[] {
   const { label, planned, rate: used } = u;
   const show = (r: ProductRate) => showRate(r, label.rateUnit);
