@@ -86,6 +86,13 @@ test('a name that nobody here has is asked about, and kept where it is confirmed
   expect(await said(await recordInput(QUARRY, { appliedBy: 'Sombody Else' }))).toContain(
     'questions: Applied by: Sombody Else is neither one of the company',
   );
+  const helped = await record(
+    await recordInput('41 Tannery Row · lawn', {
+      ...{ applicationId: '', appliedBy: 'A Helper', confirmed: true, water: '1', method: 'backpack' },
+      products: [await unplanned('Dithiopyr', { use: 'spot', ground: 'shed', area: '100', amount: '0.2' })],
+    }),
+  );
+  expect((await entry(idOf(helped))).appliedBy).toBe('A Helper');
 });
 test('a key that was used for another zone records nothing, and says so', async () => {
   const used = await unplanned('Dithiopyr', { use: 'spot', ground: 'gate', area: '100', amount: '0.2' });

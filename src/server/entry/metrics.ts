@@ -53,7 +53,6 @@ function make() {
     registry,
     actions: counter('actions_total', 'Commands of screens by what came of them', ['outcome']),
     calls: counter('api_calls_total', 'Calls of the HTTP interface by status', ['status']),
-    signIns: counter('sign_ins_total', 'Tries to sign in by what came of them', ['outcome']),
   };
 }
 const kept = globalThis as typeof globalThis & { __ironGateMetrics?: ReturnType<typeof make> };

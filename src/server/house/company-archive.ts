@@ -3,14 +3,15 @@
  * (lawns, records, labels) as CSV and JSON. Another server of the same version takes it in.
  */
 import 'server-only';
-import { createWriteStream } from 'node:fs';
+import { createWriteStream, type WriteStream } from 'node:fs';
 import { once } from 'node:events';
 import { Zip, ZipDeflate, strFromU8, unzipSync } from 'fflate';
 import { requirePermission, type Actor } from '@/data/actor';
 import { COMPANY_TABLES, putPeople, putRows, rowsOf, sumOf, type ArchivedPerson } from '@/data/archive';
-import { inOrganisation, newestMigration } from '@/data/connection';
+import { inOrganisation, isDatabaseGone, newestMigration } from '@/data/connection';
 import { addOrganisation, organisationOf } from '@/data/organisations';
 import { hasAccount, peopleOfCompany } from '@/data/people';
+import { whyOf } from '@/server/entry/log';
 import { exportLawns } from '@/server/lawns/lawn-list';
 import { makeLink } from '@/server/people/links';
 import { sendJob } from '@/server/jobs/jobs';
@@ -35,6 +36,14 @@ type Manifest = Readonly<{
 export async function writeArchive(actor: Actor, file: string): Promise<void> {
   requirePermission(actor, 'manage people');
   const out = createWriteStream(file, { mode: 0o600 });
+  try {
+    await writeInto(out, actor);
+  } finally {
+    out.destroy();
+  }
+}
+
+async function writeInto(out: WriteStream, actor: Actor): Promise<void> {
   let failed: Error | null = null;
   // a disk that is full is told to who asked, and ends nothing else
   out.on('error', (error) => (failed = error));
@@ -134,7 +143,11 @@ export async function takeArchive(zip: Uint8Array): Promise<Arrived> {
     await addOrganisation(db, company);
     await putPeople(db, company.id, people);
     for (const table of COMPANY_TABLES) {
-      await putRows(db, table, one(`tables/${table.name}.ndjson`).split('\n').filter(Boolean));
+      const lines = one(`tables/${table.name}.ndjson`).split('\n').filter(Boolean);
+      await putRows(db, table, lines).catch((error: unknown) => {
+        if (isDatabaseGone(error)) throw error;
+        throw new NotTaken(`${table.name} cannot be kept as it stands in the archive: ${whyOf(error)}.`);
+      });
       const [want, have] = [counts[table.name], await sumOf(db, table)];
       if (want?.rows !== have.rows || want.sum !== have.sum)
         throw new NotTaken(
