@@ -93,6 +93,32 @@ describe('the sheet', () => {
     expect(zone.whole / exact).toBeCloseTo(1, 3);
   });
 
+  test('an outline of too many points, or one that crosses itself without end, is refused; others go on', async () => {
+    const outline = (n: number, at: (i: number) => readonly [number, number]) => ({
+      measure: {
+        by: 'polygon' as const,
+        file: 'a.geojson',
+        polygons: [[Array.from({ length: n }, (_, i) => at(i))]],
+      },
+    });
+    const round = (i: number) => [-90 + 0.001 * Math.cos(i / 900), 36 + 0.001 * Math.sin(i / 900)] as const;
+    expect(await said('8 Fallow Street · whole lawn', outline(5001, round))).toEqual([
+      'Area: An outline has 5,001 points; at most 5,000 are taken',
+    ]);
+    // scattered without order, the same each time: every line crosses most others
+    const scattered = (i: number) =>
+      [-90 + 0.001 * ((i * 0.618034) % 1), 36 + 0.001 * ((i * 0.754878) % 1)] as const;
+    let turns = 0;
+    const clock = setInterval(() => turns++, 100);
+    const tree = { name: 'oak', kind: 'ornamental' as const, x: '10', y: '10', dripLine: '9', keepOut: true };
+    const answer = await said('8 Fallow Street · whole lawn', { ...outline(4900, scattered), trees: [tree] });
+    clearInterval(clock);
+    expect(answer).toEqual([
+      'Area: The area of these shapes is not found within 20 s: their lines cross too often',
+    ]);
+    expect(turns).toBeGreaterThan(20);
+  });
+
   test.each<[Partial<LawnInput>, string[]]>([
     [{ customer: ' ' }, ['Customer: Customer is missing']],
     [{ name: '', address: '' }, ['Address: Address is missing', 'Zone: Zone is missing']],
