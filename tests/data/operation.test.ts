@@ -10,7 +10,9 @@ import { observedWeather, stationsOf, storedForecast } from '@/data/weather';
 import { daysIn } from '@/core/weather/series';
 import people from '../../scripts/demo/people.json' with { type: 'json' };
 import { auth } from '@/server/entry/auth';
+import { Forbidden, type Actor } from '@/data/actor';
 import { openAction } from '@/server/entry/action';
+import { fileRoute } from '@/server/entry/file-route';
 import { done } from '@/server/entry/outcome';
 import { whyOf, withoutData } from '@/server/entry/log';
 import { actorOfToken, makeToken } from '@/server/entry/tokens';
@@ -365,6 +367,29 @@ test('why a job failed is said in words, without the query and what was in it', 
     );
   expect(whyOf(failed)).toBe('division by zero');
   expect(whyOf(new Error('The file is no table'))).toBe('The file is no table');
+});
+
+describe('a file that a person fetches', () => {
+  const fetched = async (run: () => Promise<Response>, who: Actor | null = lead) => {
+    const answer = await fileRoute(run, () => Promise.resolve(who))(new Request('http://localhost/x'), {});
+    return [answer.status, await answer.text()] as const;
+  };
+  const whole = () => Promise.resolve(new Response('all of it'));
+  const thrown = (error: Error) => () => Promise.reject(error);
+  test('comes whole, or says in words why not', async () => {
+    expect(await fetched(whole)).toEqual([200, 'all of it']);
+    expect(await fetched(whole, null)).toEqual([401, 'Sign in first.']);
+    const gone = Object.assign(new Error('connect'), { code: 'ECONNREFUSED' });
+    expect(await fetched(thrown(gone))).toEqual([503, expect.stringContaining('database does not answer')]);
+    expect(await fetched(thrown(new Forbidden(lead, 'manage people')))).toEqual([
+      403,
+      'Your role may not invite people and say what they may do. Ask your lead.',
+    ]);
+    const [status, text] = await fetched(thrown(new Error('select secret')));
+    expect(status).toBe(500);
+    expect(text).toMatch(/Reference: [0-9a-f]{8}$/);
+    expect(text).not.toContain('secret');
+  });
 });
 
 describe('who watches the server', () => {

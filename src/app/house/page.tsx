@@ -21,7 +21,7 @@ import {
 import { Crossings } from './crossings';
 import { DayRules } from './day-panel';
 import { EquipmentPanel, GateRules, Licences } from './gate-panels';
-import { Jobs, Sensors, Thermometers, Tokens } from './panels';
+import { Jobs, Sensors, TakeItWithYou, Thermometers, Tokens } from './panels';
 
 export const metadata: Metadata = { title: 'House' };
 
@@ -104,18 +104,3 @@ export default screen(async (actor) => {
     </div>
   );
 });
-
-function TakeItWithYou() {
-  return (
-    <section className="mt-6" aria-label="The company’s data">
-      <h2 className="border-b-2 border-iron text-[20px]">The company’s data</h2>
-      <p className="mt-2">
-        All of it in one archive of open formats: every table as lines of JSON, lawns and records also as CSV.
-        Another server takes it in. Passwords and tokens are not in it.
-      </p>
-      <a href="/api/export/company.zip" className="button mt-2">
-        Take it with you
-      </a>
-    </section>
-  );
-}

@@ -364,3 +364,16 @@ export function Jobs({
     </Panel>
   );
 }
+
+/** All of the company as a file, for another server. */
+export const TakeItWithYou = () => (
+  <Panel name="The company’s data" id="data">
+    <p>
+      All of it in one archive of open formats: every table as lines of JSON, lawns and records also as CSV.
+      Another server takes it in. Passwords and tokens are not in it.
+    </p>
+    <a href="/api/export/company.zip" className="button mt-2">
+      Take it with you
+    </a>
+  </Panel>
+);

@@ -1,4 +1,4 @@
-import { findActor } from '@/server/entry/session';
+import { fileRoute } from '@/server/entry/file-route';
 import { recordFile, recordsAsCsv, recordsAsJson, type RecordFile } from '@/server/records/export';
 import { MOST_PDF_ENTRIES, recordsAsPdf } from '@/server/records/record-pdf';
 import { recordQueryOf } from '@/server/records/view';
@@ -16,9 +16,7 @@ const KINDS: Record<
 };
 
 /** The entries that the list of records shows under the same search, as a file. */
-export async function GET(request: Request, { params }: RouteContext<'/api/export/[file]'>) {
-  const actor = await findActor();
-  if (!actor) return new Response('Sign in first.', { status: 401 });
+export const GET = fileRoute(async (actor, request, { params }: RouteContext<'/api/export/[file]'>) => {
   const { file: name } = await params;
   const kind = KINDS[name];
   if (!kind) return new Response('There is no such file here.', { status: 404 });
@@ -37,4 +35,4 @@ export async function GET(request: Request, { params }: RouteContext<'/api/expor
       'cache-control': 'no-store',
     },
   });
-}
+});

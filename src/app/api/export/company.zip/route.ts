@@ -3,18 +3,13 @@ import { mkdtemp, rm, stat } from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
 import { Readable } from 'node:stream';
-import { may } from '@/data/actor';
-import { findActor } from '@/server/entry/session';
+import { fileRoute } from '@/server/entry/file-route';
 import { writeArchive } from '@/server/house/company-archive';
 
 export const dynamic = 'force-dynamic';
 
 /** All of the company as one archive, for its leads. It is made whole before the first byte is sent. */
-export async function GET(): Promise<Response> {
-  const actor = await findActor();
-  if (!actor) return new Response('Sign in first.', { status: 401 });
-  if (!may(actor, 'manage people'))
-    return new Response('Leads take the company’s data with them.', { status: 403 });
+export const GET = fileRoute(async (actor) => {
   const folder = await mkdtemp(path.join(os.tmpdir(), 'iron-gate-'));
   const file = path.join(folder, 'company.zip');
   try {
@@ -32,4 +27,4 @@ export async function GET(): Promise<Response> {
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
-}
+});

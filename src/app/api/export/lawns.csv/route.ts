@@ -1,10 +1,8 @@
 import { exportLawns } from '@/server/lawns/lawn-list';
-import { findActor } from '@/server/entry/session';
+import { fileRoute } from '@/server/entry/file-route';
 
 /** All zones as a file. */
-export async function GET(): Promise<Response> {
-  const actor = await findActor();
-  if (!actor) return new Response('Sign in first.', { status: 401 });
+export const GET = fileRoute(async (actor) => {
   return new Response(await exportLawns(actor), {
     headers: {
       'content-type': 'text/csv; charset=utf-8',
@@ -12,4 +10,4 @@ export async function GET(): Promise<Response> {
       'cache-control': 'no-store',
     },
   });
-}
+});

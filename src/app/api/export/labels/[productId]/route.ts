@@ -1,11 +1,10 @@
 import { productSheet } from '@/server/products/products';
-import { findActor } from '@/server/entry/session';
+import { fileRoute } from '@/server/entry/file-route';
 import { isId } from '../../../../ids';
 
+type Context = RouteContext<'/api/export/labels/[productId]'>;
 /** The product sheet that counts now, as a file that any Iron Gate takes in. */
-export async function GET(_: Request, { params }: RouteContext<'/api/export/labels/[productId]'>) {
-  const actor = await findActor();
-  if (!actor) return new Response('Sign in first.', { status: 401 });
+export const GET = fileRoute(async (actor, _, { params }: Context) => {
   const { productId } = await params;
   const found = isId(productId) ? await productSheet(actor, productId) : null;
   const sheet = found?.versions[0]?.sheet;
@@ -18,4 +17,4 @@ export async function GET(_: Request, { params }: RouteContext<'/api/export/labe
       'cache-control': 'no-store',
     },
   });
-}
+});
