@@ -105,7 +105,11 @@ async function seedOnce(name, devices) {
   const login = path.join(DATA, `test-login-${name}.json`);
   databases.push([name, login]);
   const { ownerUrl: _, ...env } = await prepareDatabase(adminUrl, name, login);
-  command(process.execPath, typescript('scripts/demo/seed.ts'), { ...env, ...devices });
+  const { code, text } = await output(process.execPath, typescript('scripts/demo/seed.ts'), 'all', {
+    ...env,
+    ...devices,
+  });
+  if (code !== 0) throw new Error(`The demo could not be written:\n${text}`);
   return async (copy) => {
     const { copyDatabase } = await import('./lib/database.mjs');
     databases.push([copy, null]);
@@ -143,20 +147,27 @@ try {
   const ahead = only
     ? []
     : [() => output(process.execPath, ['--input-type=module', '-e', BUILD], 'all', CHECKED)];
+  const onDatabase = wants('data') || wants('browser');
+  // our own cluster is thrown away as a whole; another's databases carry our process id
+  const suffix = own ? '' : `_${process.pid}`;
+  let devices;
+  let copy;
+  const seed = async () => {
+    adminUrl = own ? await own.start() : process.env.DATABASE_URL;
+    devices = await home.simulator({ output: 'ignore' });
+    copy = await seedOnce(`iron_gate_seed${suffix}`, devices.env);
+  };
   // the longest first, one worker each: two at a time fill the two cores
   await inPairs(
     [
       ...(wants('core') ? [() => jest('core', [`src/.*${file}`], {}, '--maxWorkers=1')] : []),
       ...tools.map((t) => () => check(t)),
       ...ahead,
+      ...(onDatabase ? [seed] : []),
     ],
     (work) => work(),
   );
-  if (wants('data') || wants('browser')) {
-    adminUrl = own ? await own.start() : process.env.DATABASE_URL;
-    const devices = await home.simulator({ output: 'ignore' });
-    // our own cluster is thrown away as a whole; another's databases carry our process id
-    const suffix = own ? '' : `_${process.pid}`;
+  if (onDatabase) {
     // each story has a demo of its own, so that none depends on what another did
     // the longest first: at the end no core is left waiting for one
     const LONG = ['year', 'trouble', 'soil', 'path', 'queue', 'records'];
@@ -167,7 +178,6 @@ try {
         .filter((f) => f.endsWith('.test.ts') && f.includes(file))
         .map((f) => f.replace('.test.ts', ''))
         .sort((a, b) => place(a) - place(b));
-    const copy = await seedOnce(`iron_gate_seed${suffix}`, devices.env);
     const demoFor = (folder, story) => copy(`iron_gate_${folder}_${story}${suffix}`);
     // copies are made one after the other: a template that is being copied takes no second copy
     // the story that begins a company has an empty database and no service
