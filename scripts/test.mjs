@@ -226,9 +226,19 @@ try {
       };
       const list = built ? await prepared('browser') : [];
       // a database that dies is everybody's: that story runs alone, and last
+      const torture = async () => {
+        const from = Object.assign(new URL(adminUrl), { pathname: `/iron_gate_seed${suffix}` }).toString();
+        const args = [path.join(ROOT, 'scripts', 'torture.mjs'), '--minutes', '1'];
+        const { code, text } = await output(process.execPath, args, 'all', { DEMO_TO_COPY: from });
+        process.stderr.write(text);
+        count('a minute of kills: nothing acknowledged is lost or doubled', code === 0);
+      };
       await inPairs(
-        list.filter((s) => s.story !== 'database'),
-        run,
+        [
+          ...list.filter((s) => s.story !== 'database').map((story) => () => run(story)),
+          ...(built && (!file || file === 'torture') ? [torture] : []),
+        ],
+        (work) => work(),
       );
       for (const last of list.filter((s) => s.story === 'database')) await run(last);
     }

@@ -106,6 +106,8 @@ export function household(stateFile) {
         isWanted = false;
         child.kill('SIGTERM');
       },
+      /** Ended at once, as a fault would: it is begun again. */
+      kill: () => child.kill('SIGKILL'),
     };
   }
 
