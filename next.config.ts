@@ -8,6 +8,9 @@ const config: NextConfig = {
   serverExternalPackages: ['postgres', 'pg-boss', 'pg', 'pdfmake', 'piscina'],
   // read by their paths, which tracing does not see
   outputFileTracingIncludes: { '/api/export/\\[file\\]': ['./node_modules/pdfmake/fonts/**'] },
+  // also of files that are served as they are, which the proxy does not see
+  headers: () =>
+    Promise.resolve([{ source: '/:path*', headers: [{ key: 'X-Content-Type-Options', value: 'nosniff' }] }]),
   // the tests check the types beside other work, once
   typescript: { ignoreBuildErrors: process.env['TYPES_ARE_CHECKED'] === '1' },
   // files of readings are sent whole, to be looked through before anything is taken

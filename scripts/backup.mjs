@@ -29,7 +29,7 @@ try {
       to ?? path.join(DATA, 'backups', new Date().toISOString().replace(/[:.]/g, '-')),
     );
     say(`backing up to ${folder}`);
-    const { secret } = JSON.parse(fs.readFileSync(stateFile, 'utf8'));
+    const secret = process.env.BETTER_AUTH_SECRET ?? JSON.parse(fs.readFileSync(stateFile, 'utf8')).secret;
     const rows = await backup(adminUrl, 'iron_gate', folder, secret);
     say(
       `${rows.toLocaleString('en-US')} rows, restored once into a copy and compared. Keep the folder on another machine.`,

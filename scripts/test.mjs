@@ -5,6 +5,7 @@ import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { cluster, freePort } from './lib/postgres.mjs';
+import { nginx } from './lib/nginx.mjs';
 import { household, typescript } from './lib/running.mjs';
 import { DATA, ROOT, build, command, npmPackages, say, systemPackages } from './lib/setup.mjs';
 
@@ -192,7 +193,10 @@ try {
     const prepared = async (folder) => {
       const list = [];
       for (const story of stories(folder))
-        list.push({ story, env: await (story === 'company' ? emptyFor(story) : demoFor(folder, story)) });
+        list.push({
+          story,
+          env: await (['company', 'proxy'].includes(story) ? emptyFor(story) : demoFor(folder, story)),
+        });
       return list;
     };
     if (wants('data'))
@@ -214,6 +218,11 @@ try {
       }
       count('build', built);
       const run = async ({ story, env: demo }) => {
+        // it starts servers of its own, as a company would
+        if (story === 'proxy') {
+          const world = { ...demo, BASE_URL: '', ADMIN_URL: adminUrl, NGINX: nginx(), CLUSTER_ROOT: root };
+          return jest('browser proxy', ['tests/browser/proxy.test.ts'], world, '--testTimeout=400000');
+        }
         // the story that breaks the weather has a weather service of its own
         const weather = story === 'trouble' ? (await home.simulator({ output: 'ignore' })).env : {};
         const env = { ...demo, ...weather };

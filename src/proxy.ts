@@ -1,7 +1,49 @@
 import { NextResponse, type NextRequest } from 'next/server';
+import { MOST_BODY_BYTES } from './formats/file-size';
+
+/** The name of the machine itself: a demo is opened there under any of its names. */
+const isLoopback = (host: string) => /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/.test(host);
+
+/**
+ * Whether a change comes from a page of ours: what another site's page sends says so itself. The address that people
+ * open counts, and not what a header of the way here claims.
+ */
+function isFromElsewhere(request: NextRequest): boolean {
+  const origin = request.headers.get('origin');
+  if (origin === null || ['GET', 'HEAD', 'OPTIONS'].includes(request.method)) return false;
+  const ours = process.env['BETTER_AUTH_URL'];
+  if (ours && URL.canParse(ours) && new URL(ours).origin === origin) return false;
+  const host = request.headers.get('host') ?? '';
+  return !(isLoopback(host) && URL.canParse(origin) && new URL(origin).host === host);
+}
+
+function isReadable(path: string): boolean {
+  try {
+    decodeURIComponent(path);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+const refused = (status: number, why: string) =>
+  new NextResponse(`${why}\n`, { status, headers: { 'content-type': 'text/plain; charset=utf-8' } });
 
 /** Every page gets a nonce of its own: scripts run with it or not at all. Charts set styles, so styles may be inline. */
 export function proxy(request: NextRequest) {
+  if (!isReadable(request.nextUrl.pathname))
+    return refused(400, 'This address cannot be read: check its % signs.');
+  const size = Number(request.headers.get('content-length') ?? 0);
+  if (size > MOST_BODY_BYTES)
+    return refused(
+      413,
+      `${size} bytes were sent, and ${MOST_BODY_BYTES} are read at most: send a smaller file.`,
+    );
+  if (isFromElsewhere(request))
+    return refused(
+      403,
+      `This was sent from another site. Open ${process.env['BETTER_AUTH_URL'] ?? 'Iron Gate'} and send it from there.`,
+    );
   const nonce = Buffer.from(crypto.randomUUID()).toString('base64');
   const isDevelopment = process.env.NODE_ENV === 'development';
   const policy = [
@@ -25,7 +67,6 @@ export function proxy(request: NextRequest) {
   headers.set('content-security-policy', policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);
-  response.headers.set('x-content-type-options', 'nosniff');
   response.headers.set('referrer-policy', 'same-origin');
   response.headers.set('x-frame-options', 'DENY');
   // once over TLS, always: only where people come over it

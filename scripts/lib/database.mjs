@@ -24,6 +24,8 @@ export async function makeAppUser(admin) {
  */
 export async function prepareDatabase(adminUrl, name, stateFile) {
   const admin = connect(adminUrl);
+  // servers of one database that begin at once do this one after the other: the lock goes with the connection
+  await admin`select pg_advisory_lock(hashtext('iron gate is prepared'))`;
   const login = fs.existsSync(stateFile)
     ? JSON.parse(fs.readFileSync(stateFile, 'utf8'))
     : {
@@ -44,7 +46,11 @@ export async function prepareDatabase(adminUrl, name, stateFile) {
   await admin.unsafe(`grant app_user to ${login.role}`);
   if (!(await admin`select 1 from pg_database where datname = ${name}`).length)
     await admin.unsafe(`create database ${name}`);
-  await admin.end();
+  // what runs for minutes has lost its way; other databases of the server are nobody's business
+  await admin.unsafe(`alter role ${login.role} set statement_timeout = '5min'`);
+  await admin.unsafe(`alter role ${login.role} set idle_in_transaction_session_timeout = '5min'`);
+  await admin.unsafe(`revoke connect, temporary on database ${name} from public`);
+  await admin.unsafe(`grant connect on database ${name} to ${login.role}`);
 
   const ownerUrl = atDatabase(adminUrl, name);
   const owner = connect(ownerUrl);
@@ -66,11 +72,14 @@ export async function prepareDatabase(adminUrl, name, stateFile) {
     'grant usage on schema pgboss to app_user; grant select, insert, update, delete on all tables in schema pgboss to app_user; grant execute on all functions in schema pgboss to app_user',
   );
   await grants.end();
+  await admin.end();
 
   const app = new URL(ownerUrl);
   app.username = login.role;
   app.password = login.password;
-  return { DATABASE_URL: app.toString(), BETTER_AUTH_SECRET: login.secret, ownerUrl };
+  // several servers of one database share the secret: who signed in at one is known at the others
+  const secret = process.env.BETTER_AUTH_SECRET ?? login.secret;
+  return { DATABASE_URL: app.toString(), BETTER_AUTH_SECRET: secret, ownerUrl };
 }
 
 /** Makes `copy` from the database `name`, to which nobody may be connected; gives `appUrl` for the copy. */

@@ -106,6 +106,7 @@ export function cluster(root) {
         '--locale=C.UTF-8',
         '-A',
         'scram-sha-256',
+        '--data-checksums',
         '--no-instructions',
       ]);
     } finally {

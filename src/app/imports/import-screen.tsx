@@ -4,6 +4,7 @@ import { useState, useTransition } from 'react';
 import { figure } from '@/core/units/format';
 import type { ImportNews } from '@/data/imports';
 import type { LawnMapping } from '@/formats/lawn-csv';
+import { MOST_FILE_BYTES } from '@/formats/file-size';
 import { guessFormat, type WeatherMapping } from '@/formats/weather-mapping';
 import type { LoggerMapping, RowProblem } from '@/formats/logger-csv';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
@@ -65,6 +66,10 @@ export function ImportScreen(props: Props) {
       setChosen(null);
       setFileTrouble(null);
       if (!file) return;
+      if (file.size > MOST_FILE_BYTES)
+        return setFileTrouble(
+          `${file.name} has ${figure(file.size / 1e6, 1)} MB, and ${figure(MOST_FILE_BYTES / 1e6)} MB are taken at once: cut it into parts, each with the header line.`,
+        );
       const body = await file.text();
       const isArchive = kind === 'weather' && guessFormat(body) !== null;
       const preview = isArchive ? null : previewCsv(body);

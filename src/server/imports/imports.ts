@@ -31,6 +31,7 @@ import {
   type ImportNews,
 } from '@/data/imports';
 import { zoneOf } from '@/data/lawns';
+import { MOST_FILE_BYTES } from '@/formats/file-size';
 import { inThread, task } from '@/threads/threads';
 import {
   PROBLEMS_SHOWN,
@@ -43,8 +44,6 @@ import { sendJobIn } from '@/server/jobs/jobs';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 import { expectedAt } from '@/server/soil/view';
 
-/** 40 MB of text are about a million rows. */
-const MOST_BYTES = 40_000_000;
 const READINGS = task<typeof lookAtReadings>('screens', 'server/imports/read-files', 'lookAtReadings');
 const LAWNS = task<typeof lookAtLawns>('screens', 'server/imports/read-files', 'lookAtLawns');
 const WEATHER = task<typeof lookAtWeather>('screens', 'server/imports/read-files', 'lookAtWeather');
@@ -52,7 +51,7 @@ const WEATHER = task<typeof lookAtWeather>('screens', 'server/imports/read-files
 type ReadingsInput = Readonly<{ fileName: string; body: string; mapping: LoggerMapping }>;
 export const readingsImportShape = Joi.object<ReadingsInput>({
   fileName: Joi.string().max(200).required(),
-  body: Joi.string().max(MOST_BYTES).required(),
+  body: Joi.string().max(MOST_FILE_BYTES).required(),
   mapping: Joi.object({
     zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
     timeColumn: Joi.number().integer().min(0).required(),
@@ -162,7 +161,7 @@ const column = Joi.number().integer().min(-1).max(10_000).required();
 type WeatherInput = Readonly<{ fileName: string; body: string; mapping: WeatherMapping }>;
 export const weatherImportShape = Joi.object<WeatherInput>({
   fileName: Joi.string().max(200).required(),
-  body: Joi.string().max(MOST_BYTES).required(),
+  body: Joi.string().max(MOST_FILE_BYTES).required(),
   mapping: Joi.object({
     stationId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
     format: Joi.string()
@@ -237,7 +236,7 @@ export async function checkWeatherFile(
 type LawnsInput = Readonly<{ fileName: string; body: string; mapping: LawnMapping }>;
 export const lawnsImportShape = Joi.object<LawnsInput>({
   fileName: Joi.string().max(200).required(),
-  body: Joi.string().max(MOST_BYTES).required(),
+  body: Joi.string().max(MOST_FILE_BYTES).required(),
   mapping: Joi.object(
     Object.fromEntries(LAWN_KEYS.map((k) => [k, Joi.number().integer().min(-1).required()])),
   ).required(),

@@ -1,0 +1,1 @@
+export function freePort(wish?: number): Promise<number>;
