@@ -18,7 +18,7 @@ const made = await makeToken(
     ...{ userId: 'person-1', name: 'bench', orgId: 'quillmoor', orgName: 'Quillmoor Lawn Care' },
     ...{ role: 'lead', timeZone: 'US/Central' },
   },
-  { name: 'bench', days: 30 },
+  { name: 'bench', days: 30, calls: ['outlook'] },
 );
 if (!made.ok) throw new Error('no token');
 const ask = (body: string) =>

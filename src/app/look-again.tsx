@@ -61,7 +61,7 @@ export function LookAgain() {
   if (!news || (news.waiting === 0 && news.failed === 0)) return null;
   return (
     <Link
-      href="/house#jobs"
+      href="/house/server#jobs"
       className={`${news.failed > 0 ? 'flex' : 'hidden md:flex'} min-h-[44px] items-center px-1 text-[15px] text-[#f0d491]`}
     >
       {news.failed > 0 ? `${news.failed} failed` : 'computing…'}

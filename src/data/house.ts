@@ -22,6 +22,9 @@ export type House = Readonly<{
   gatesVersion: number;
   dayVersion: number;
   storedDay: StoredDay;
+  /** so long names stay on records of forgotten customers */
+  keepNamesYears: number;
+  keepingVersion: number;
   carrier: LitresPerHectare;
   tank: Litres;
   /** step of the scale, kg; of the jug, L */
@@ -52,6 +55,8 @@ export async function houseOf(db: Transaction): Promise<House> {
     gatesVersion: r.gatesVersion,
     dayVersion: r.dayVersion,
     storedDay: dayFigures(r),
+    keepNamesYears: r.keepNamesYears,
+    keepingVersion: r.keepingVersion,
     carrier: (rateOf(fromNumeric(r.carrierGalPer1000), 'gal/1000sqft') as VolumeRate).rate,
     tank: (fromNumeric(r.tankGal) * L_PER_GAL) as Litres,
     scaleStep: fromNumeric(r.scaleStepG) / 1000,
@@ -75,7 +80,10 @@ export type StoredDay = Readonly<{
   jugStepFlOz: number;
 }>;
 export type HouseChange = Readonly<
-  { crossings: StoredCrossings } | { gates: StoredGateRules } | { day: StoredDay }
+  | { crossings: StoredCrossings }
+  | { gates: StoredGateRules }
+  | { day: StoredDay }
+  | { keeping: { keepNamesYears: number } }
 >;
 
 const dayFigures = (r: typeof houseRule.$inferSelect): StoredDay => ({
@@ -123,7 +131,14 @@ export async function writeHouse(
             dayFigures(before),
             dayColumns(change.day),
           ] as const)
-        : ([houseRule.version, { version: seen + 1 }, readCrossings(before.crossings), change] as const);
+        : 'keeping' in change
+          ? ([
+              houseRule.keepingVersion,
+              { keepingVersion: seen + 1 },
+              { keepNamesYears: before.keepNamesYears },
+              change.keeping,
+            ] as const)
+          : ([houseRule.version, { version: seen + 1 }, readCrossings(before.crossings), change] as const);
   const [row] = await db
     .update(houseRule)
     .set({ ...columns, ...version })

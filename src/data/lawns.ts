@@ -69,7 +69,7 @@ export type ZoneOnLawn = Readonly<{
   history: History;
   bookFrom: Day | null;
   /** the zone or its lawn was closed: off lists and boards. Null: open */
-  closed: Readonly<{ on: Day; why: string; whole: boolean }> | null;
+  closed: Readonly<{ on: Day; why: string; whole: boolean; forgotten: boolean }> | null;
   version: number;
   lawnVersion: number;
 }>;
@@ -81,7 +81,10 @@ function closedFrom(z: Row['zone'], l: Row['lawn']): ZoneOnLawn['closed'] {
   const of = l.closedOn !== null ? l : z;
   return of.closedOn === null
     ? null
-    : { on: dayFrom(of.closedOn), why: of.closedWhy ?? '', whole: l.closedOn !== null };
+    : {
+        ...{ on: dayFrom(of.closedOn), why: of.closedWhy ?? '', whole: l.closedOn !== null },
+        forgotten: l.forgottenOn !== null,
+      };
 }
 
 const columns = { zone, lawn, latitude: station.latitude };

@@ -208,6 +208,8 @@ export const apiToken = pgTable(
     revokedAt: at('revoked_at'),
     /** opens nothing from then on; null: of before tokens had an end */
     expiresAt: at('expires_at'),
+    /** which calls of the interface it opens */
+    calls: text('calls').array().notNull(),
   },
   (t) => [index('api_token_user').on(t.userId)],
 );
@@ -260,6 +262,9 @@ export const houseRule = pgTable(
     gatesVersion: integer('gates_version').notNull().default(1),
     /** of the working day, the split and the truck: the columns below */
     dayVersion: integer('day_version').notNull().default(1),
+    /** so long a forgotten customer's name and address stay on records: two years by law, more by the house */
+    keepNamesYears: integer('keep_names_years').notNull().default(2),
+    keepingVersion: integer('keeping_version').notNull().default(1),
     /** the gates' figures in trade units: see data/gate-rules */
     gates: jsonb('gates').notNull().default({}),
     windLimitMph: figure('wind_limit_mph').notNull(),
@@ -432,6 +437,8 @@ export const lawn = pgTable(
     /** left, sold, given up: off lists and boards, its records stay. Null: open */
     closedOn: day('closed_on'),
     closedWhy: text('closed_why'),
+    /** the customer's personal data were removed here; records keep theirs for the house's years. Null: they were not */
+    forgottenOn: day('forgotten_on'),
     version: integer('version').notNull().default(1),
     importId: uuid('import_id'),
   },

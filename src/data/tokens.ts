@@ -16,7 +16,7 @@ export const storedTokens = (owner: Owner): Promise<Token[]> =>
 /** @param hash of the secret: the secret itself is not kept */
 export async function addToken(
   { userId, orgId, name }: Owner,
-  token: Readonly<{ name: string; hash: string; hint: string; expiresAt: Date }>,
+  token: Readonly<{ name: string; hash: string; hint: string; expiresAt: Date; calls: string[] }>,
 ): Promise<void> {
   await asPerson(name, async (db) => {
     await db.insert(apiToken).values({ userId, orgId, ...token });
@@ -35,14 +35,15 @@ export async function takeTokenBack(owner: Owner, id: string, now: Date): Promis
   return gone.length > 0;
 }
 
+/** Who asks with a token, and which calls it opens. */
+export type ByToken = Readonly<{ actor: Actor; tokenId: string; calls: readonly string[] }>;
+
 /** Whose living token has this hash, with the role that its person has now; the use is noted. Null: nobody's. */
-export async function actorBehind(
-  hash: string,
-  now: Date,
-): Promise<{ actor: Actor; tokenId: string } | null> {
+export async function actorBehind(hash: string, now: Date): Promise<ByToken | null> {
   const [row] = await signInDatabase()
     .select({
       tokenId: apiToken.id,
+      calls: apiToken.calls,
       userId: user.id,
       name: user.name,
       role: member.role,
@@ -65,9 +66,9 @@ export async function actorBehind(
       ),
     );
   if (!row) return null;
-  const { tokenId, ...actor } = row;
+  const { tokenId, calls, ...actor } = row;
   await signInDatabase().update(apiToken).set({ lastUsedAt: now }).where(eq(apiToken.id, tokenId));
-  return { actor, tokenId };
+  return { actor, tokenId, calls };
 }
 
 /** Counts one more under a key within a window of time, for all servers together. */

@@ -104,9 +104,10 @@ test('a company begins, and its first lead sets it up from files', async () => {
   await b.page('days on file');
 
   // papers, equipment, a label from a file
-  await b.go('/house');
+  await b.go('/house/gates');
   await b.type(await b.field('State where our lawns lie'), 'Merrow');
   await b.press('Save the figures of the gates');
+  await b.go('/house/means');
   await b.type(await b.field('Person'), 'Orla Penhale');
   await b.type(await b.field('Number'), 'PX-1');
   await b.type(await b.field('Categories'), DEMO_CATEGORY);

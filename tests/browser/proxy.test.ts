@@ -202,7 +202,7 @@ onOwnServer(
         }
       })();
       await reader.read();
-      await b.go('/house');
+      await b.go('/house/gates');
       await b.type(await b.field('State where our lawns lie'), `Merrow ${port}`);
       await b.press('Save the figures of the gates');
       await listening;

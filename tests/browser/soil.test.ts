@@ -266,7 +266,7 @@ test('the list: found by words, kept as a filter, many changed at once; a viewer
 test('a token is shown once, answers over HTTP, and is taken back', async () => {
   b = await openBrowser(BASE, DESKTOP);
   await b.signIn(LEAD, PASSWORD);
-  await b.go('/house');
+  await b.go('/house/server');
   await b.type(await b.field('What a new token is for'), 'my script');
   await b.press('Make a token');
   const secret = /ig_[\w-]+/.exec(await b.page('Copy it now: it is not shown again.'))![0];
@@ -282,7 +282,7 @@ test('a token is shown once, answers over HTTP, and is taken back', async () => 
     'site',
   );
   expect((await fetch(`${BASE}/api/v1/openapi.json`)).status).toBe(200);
-  await b.go('/house');
+  await b.go('/house/server');
   expect(await b.page('my script')).not.toContain(secret);
   await b.press('Take back');
   await b.page('taken back');

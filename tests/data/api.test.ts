@@ -11,6 +11,7 @@ import { GET as describe_ } from '@/app/api/v1/openapi.json/route';
 import { POST } from '@/app/api/v1/outlook/route';
 import { signInDatabase } from '@/data/connection';
 import { member, rateLimit } from '@/data/schema';
+import { CALLS } from '@/server/entry/calls';
 import { CALLS_PER_MINUTE, makeToken, revokeToken, tokensOf } from '@/server/entry/tokens';
 import { actor, closeAll } from '../support/demo';
 import { openWeather } from '../support/open-weather';
@@ -32,7 +33,7 @@ type Body = Record<string, never> & {
 };
 
 async function secretFor(name: string): Promise<string> {
-  const made = await makeToken(tech, { name, days: 90 });
+  const made = await makeToken(tech, { name, days: 90, calls: CALLS });
   if (!made.ok) throw new Error(JSON.stringify(made));
   return made.value.secret;
 }
@@ -248,7 +249,7 @@ describe('a token', () => {
     expect((await revokeToken(actor('technician', 'other-company'), { id: token.id })).ok).toBe(false);
   });
   test('needs a name', async () => {
-    expect(await makeToken(tech, { name: ' ', days: 90 })).toMatchObject({
+    expect(await makeToken(tech, { name: ' ', days: 90, calls: CALLS })).toMatchObject({
       ok: false,
       refusal: { issues: [{ problem: 'The token has no name' }] },
     });

@@ -108,7 +108,7 @@ test('people, links and tokens stand in it, by whom, without secrets', async () 
     ...['Iron Gate', 'changed', odd.name, 'role: technician → viewer'],
   ]);
 
-  const made = await makeToken(actor(), { name: 'scale', days: 30 });
+  const made = await makeToken(actor(), { name: 'scale', days: 30, calls: ['outlook'] });
   if (!made.ok) throw new Error('no token');
   const token = (await latest('api_token'))!;
   expect(token).toMatchObject({ name: 'scale', person: actor().name });

@@ -27,7 +27,7 @@ type Body = {
 let secret = '';
 let document: { components: { schemas: Record<string, object> } };
 beforeAll(async () => {
-  const made = await makeToken(actor(), { name: 'gates', days: 90 });
+  const made = await makeToken(actor(), { name: 'gates', days: 90, calls: ['gates'] });
   secret = made.ok ? made.value.secret : '';
   document = (await describe_().json()) as typeof document;
 });

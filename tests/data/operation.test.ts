@@ -200,7 +200,7 @@ describe('the worker', () => {
 });
 
 test('a token has an end', async () => {
-  const made = await makeToken(lead, { name: 'short', days: 30 });
+  const made = await makeToken(lead, { name: 'short', days: 30, calls: ['outlook'] });
   if (!made.ok) throw new Error('no token');
   const { secret } = made.value;
   expect(await actorOfToken(secret)).not.toBeNull();
@@ -337,7 +337,7 @@ describe('what no form sends', () => {
     },
   );
   test('of a long wrong body the first fault is named, of a body too long its length, before it is read', async () => {
-    const made = await makeToken(lead, { name: 'bodies', days: 30 });
+    const made = await makeToken(lead, { name: 'bodies', days: 30, calls: ['outlook'] });
     if (!made.ok) throw new Error('no token');
     const ask = (body: string, more: Record<string, string> = {}) =>
       POST(

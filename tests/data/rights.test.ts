@@ -8,6 +8,7 @@ import * as gateHouse from '@/server/house/gate-house';
 import * as houseRules from '@/server/house/house-rules';
 import { saveStation } from '@/server/house/stations';
 import * as imports from '@/server/imports/imports';
+import * as forgetting from '@/server/lawns/forget-customer';
 import * as history from '@/server/lawns/history';
 import * as lawnList from '@/server/lawns/lawn-list';
 import { noteFinding } from '@/server/lawns/note-finding';
@@ -79,6 +80,8 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   noteEarlierAction: ['record', history.noteEarlierWork],
   takeBackEarlierAction: ['record', history.takeBackEarlier],
   closeLawnAction: ['plan', history.closeLawn],
+  forgetCustomerAction: ['manage people', forgetting.forgetCustomer],
+  saveKeepingAction: ['change the house', forgetting.saveKeeping],
   takeReadingAction: ['record', takeReading],
   noteSignAction: ['record', noteSign],
   saveLawnAction: ['plan', saveLawn],

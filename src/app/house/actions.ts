@@ -20,10 +20,12 @@ import {
   saveLicence,
 } from '@/server/house/gate-house';
 import { dayShape, saveDayRules } from '@/server/house/day-rules';
+import { keepingShape, saveKeeping } from '@/server/lawns/forget-customer';
 import { addSensor, sensorShape } from '@/server/soil/soil-station';
 import { makeToken, revokeToken, tokenIdShape, tokenShape } from '@/server/entry/tokens';
 
 export const saveDayRulesAction = action(dayShape, saveDayRules);
+export const saveKeepingAction = action(keepingShape, saveKeeping);
 export const saveGateRulesAction = action(gateRulesShape, saveGateRules);
 export const saveLicenceAction = action(licenceShape, saveLicence);
 export const removeLicenceAction = action(anyIdShape, removeLicence);

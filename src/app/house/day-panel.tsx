@@ -90,7 +90,7 @@ export function DayRules({
           ))}
         </div>
         {refusal && (
-          <RefusalWords refusal={refusal} here="/house" shown={FIGURES.map(([, field]) => field)} />
+          <RefusalWords refusal={refusal} here="/house/day" shown={FIGURES.map(([, field]) => field)} />
         )}
         {mayChange && (
           <button className="button mt-2" disabled={isSending}>

@@ -11,20 +11,56 @@ import { RefusalWords } from '../refusal-words';
 import { useSending } from '../use-sending';
 
 const FIGURES = [
-  ['rainChancePercent', 'Chance of rain', 'Rain counts from this chance on, %'],
-  ['calibrationDays', 'Calibration', 'A calibration is good for, days'],
-  ['noticeHours', 'Notice', 'Notice that local code asks for, hours'],
-  ['heatLimitF', 'Heat limit', 'No leaf-active product above, °F'],
-  ['heatCautionF', 'Heat caution', 'A warning above, °F'],
-  ['nitrogenSoilF', 'Soil for nitrogen', 'No nitrogen on soil above, °F'],
-  ['nitrogenYearLb', 'Nitrogen in a year', 'Most nitrogen, lb N/1,000 sq ft a year; empty: by turf'],
+  [
+    'rainChancePercent',
+    'Chance of rain',
+    'Rain counts from this chance on, %',
+    'Below it a forecast’s rain is not reckoned with. Usual: 40',
+  ],
+  [
+    'calibrationDays',
+    'Calibration',
+    'A calibration is good for, days',
+    'Older, and the gate Equipment is ajar. Usual: 60',
+  ],
+  [
+    'noticeHours',
+    'Notice',
+    'Notice that local code asks for, hours',
+    'From the notice to the work. Usual: 24',
+  ],
+  [
+    'heatLimitF',
+    'Heat limit',
+    'No leaf-active product above, °F',
+    'It burns turf and drifts as vapour. A lower limit of a label goes before it. Usual: 90',
+  ],
+  ['heatCautionF', 'Heat caution', 'A warning above, °F', 'Usual: 85'],
+  [
+    'nitrogenSoilF',
+    'Soil for nitrogen',
+    'No nitrogen on soil above, °F',
+    'Tops without roots, and disease. Usual: 80',
+  ],
+  ['nitrogenYearLb', 'Nitrogen in a year', 'Most nitrogen, lb N/1,000 sq ft a year', 'Usual: by turf'],
   [
     'fertilizerBanFrom',
     'No fertilizer from',
-    'By law no fertilizer from, month-day, as 11-15; empty: no such law',
+    'By law no fertilizer from, month-day',
+    'As 11-15. Usual: no such law',
   ],
-  ['fertilizerBanTo', 'No fertilizer to', 'By law no fertilizer to the end of, month-day'],
-  ['groupYears', 'Years of one group', 'One group alone so many years running is too many'],
+  [
+    'fertilizerBanTo',
+    'No fertilizer to',
+    'By law no fertilizer to the end of, month-day',
+    'The last day of it',
+  ],
+  [
+    'groupYears',
+    'Years of one group',
+    'One group alone so many years running is too many',
+    'What survives it breeds. Usual: 3',
+  ],
 ] as const;
 
 /** The house's figures for the gates: state, rain, heat, nitrogen, notice, and its schools. */
@@ -65,8 +101,8 @@ export function GateRules({
               />
             )}
           </Labelled>
-          {FIGURES.map(([key, field, name]) => (
-            <Labelled key={key} name={name} issue={issue(field)}>
+          {FIGURES.map(([key, field, name, why]) => (
+            <Labelled key={key} name={name} issue={issue(field)} hint={why}>
               {(f) => (
                 <input
                   {...f}
@@ -118,7 +154,7 @@ export function GateRules({
           ))}
         </div>
         {refusal && (
-          <RefusalWords refusal={refusal} here="/house" shown={FIGURES.map(([, field]) => field)} />
+          <RefusalWords refusal={refusal} here="/house/gates" shown={FIGURES.map(([, field]) => field)} />
         )}
         {mayPlan && (
           <button className="button mt-1" disabled={isSending}>
@@ -211,7 +247,7 @@ export function Licences({
       {refusal && (
         <RefusalWords
           refusal={refusal}
-          here="/house"
+          here="/house/means"
           shown={['Person', 'Number', 'Categories', 'Valid to']}
         />
       )}
@@ -306,7 +342,7 @@ export function EquipmentPanel({
           </button>
         </form>
       )}
-      {refusal && <RefusalWords refusal={refusal} here="/house" shown={['Name', 'Calibrated']} />}
+      {refusal && <RefusalWords refusal={refusal} here="/house/means" shown={['Name', 'Calibrated']} />}
     </Panel>
   );
 }

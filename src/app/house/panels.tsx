@@ -5,12 +5,14 @@ import { SPOTS, type Spot } from '@/core/lawn/zone';
 import { figure } from '@/core/units/format';
 import type { Thermometer } from '@/data/readings';
 import type { HouseSheet, saveThermometer } from '@/server/house/house-rules';
+import type { KeepingInput } from '@/server/lawns/forget-customer';
 import type { QueueState } from '@/server/jobs/jobs';
 import type { Outcome } from '@/server/entry/outcome';
 import type { addSensor } from '@/server/soil/soil-station';
+import { CALLS, type Call } from '@/server/entry/calls';
 import type { TokenInput, TokenNews } from '@/server/entry/tokens';
 import { Labelled } from '@/ui/labelled';
-import { plural } from '@/ui/words';
+import { list, plural } from '@/ui/words';
 import { JOB_KINDS } from '@/server/jobs/kinds';
 import { RefusalWords } from '../refusal-words';
 import { useSending } from '../use-sending';
@@ -127,7 +129,7 @@ export function Thermometers({
           </button>
         </form>
       )}
-      {refusal && <RefusalWords refusal={refusal} here="/house" />}
+      {refusal && <RefusalWords refusal={refusal} here="/house/means" />}
     </Panel>
   );
 }
@@ -230,10 +232,15 @@ export function Sensors({
           </div>
         </form>
       )}
-      {refusal && <RefusalWords refusal={refusal} here="/house" />}
+      {refusal && <RefusalWords refusal={refusal} here="/house/means" />}
     </Panel>
   );
 }
+
+const CALL_WORDS: Readonly<Record<Call, string>> = {
+  outlook: 'the soil’s outlook',
+  gates: 'the gates of an application',
+};
 
 export function Tokens({
   tokens,
@@ -246,13 +253,14 @@ export function Tokens({
 }>) {
   const [name, setName] = useState('');
   const [days, setDays] = useState<TokenInput['days']>(90);
+  const [calls, setCalls] = useState<TokenInput['calls']>(CALLS);
   const [secret, setSecret] = useState<string | null>(null);
   const { run, refusal, isSending } = useSending();
   const day = (iso: string) => iso.slice(0, 10);
   return (
     <Panel name="Your tokens for the HTTP interface">
       <p className="mt-1 text-[15px] text-steel">
-        A program with your token may do what you may do.{' '}
+        A program with your token may ask what the token is for, as long as you may.{' '}
         <a href="/api/v1/openapi.json">The interface, described</a>.
       </p>
       {secret && (
@@ -269,7 +277,7 @@ export function Tokens({
             <span className="text-[15px]">
               {t.revokedAt
                 ? `taken back ${day(t.revokedAt)}`
-                : `${t.lastUsedAt ? `last used ${day(t.lastUsedAt)}` : 'never used'}${t.expiresAt ? `, ends ${day(t.expiresAt)}` : ', without an end'}`}
+                : `for ${list(t.calls)}, ${t.lastUsedAt ? `last used ${day(t.lastUsedAt)}` : 'never used'}${t.expiresAt ? `, ends ${day(t.expiresAt)}` : ', without an end'}`}
             </span>
             {!t.revokedAt && (
               <button
@@ -288,7 +296,7 @@ export function Tokens({
         className="mt-2 grid grid-cols-[1fr_6em] items-end gap-2 sm:grid-cols-[1fr_6em_auto]"
         onSubmit={(e) => {
           e.preventDefault();
-          run(makeTokenAction, { name, days }, (v) => {
+          run(makeTokenAction, { name, days, calls }, (v) => {
             setSecret(v.secret);
             setName('');
           });
@@ -310,11 +318,26 @@ export function Tokens({
             </select>
           )}
         </Labelled>
+        <fieldset className="col-span-2 flex flex-wrap items-center gap-x-4 sm:col-span-3">
+          <legend className="text-[15px]">May ask for</legend>
+          {CALLS.map((call) => (
+            <label key={call} className="flex min-h-[44px] items-center gap-2">
+              <input
+                type="checkbox"
+                checked={calls.includes(call)}
+                onChange={(e) =>
+                  setCalls(CALLS.filter((c) => (c === call ? e.target.checked : calls.includes(c))))
+                }
+              />
+              {CALL_WORDS[call]}
+            </label>
+          ))}
+        </fieldset>
         <button className="button col-span-2 sm:col-span-1" disabled={isSending}>
           Make a token
         </button>
       </form>
-      {refusal && <RefusalWords refusal={refusal} here="/house" />}
+      {refusal && <RefusalWords refusal={refusal} here="/house/server" />}
     </Panel>
   );
 }
@@ -360,7 +383,7 @@ export function Jobs({
           </li>
         ))}
       </ul>
-      {refusal && <RefusalWords refusal={refusal} here="/house" />}
+      {refusal && <RefusalWords refusal={refusal} here="/house/server" />}
     </Panel>
   );
 }
@@ -377,3 +400,58 @@ export const TakeItWithYou = () => (
     </a>
   </Panel>
 );
+
+/** How long a forgotten customer's name stays where the law wants to read it. */
+export function Keeping({
+  years,
+  version,
+  mayChange,
+  saveKeepingAction,
+}: Readonly<{
+  years: number;
+  version: number;
+  mayChange: boolean;
+  saveKeepingAction: (input: KeepingInput) => Promise<Outcome<{ version: number }>>;
+}>) {
+  const [edited, setEdited] = useState<KeepingInput | null>(null);
+  const typed = edited ?? { seen: version, keepNamesYears: String(years) };
+  const { run, issue, refusal, isSending } = useSending();
+  return (
+    <Panel name="What is kept" id="keeping">
+      <p className="mt-1 text-[15px] text-steel">
+        Records, plans and readings are kept for good. A customer who asks to be forgotten is, from the sheet
+        of the closed lawn; only records keep the name, for so long.
+      </p>
+      <form
+        className="mt-2 grid grid-cols-1 items-end gap-2 sm:grid-cols-[1fr_auto]"
+        noValidate
+        onSubmit={(e) => {
+          e.preventDefault();
+          run(saveKeepingAction, typed, () => setEdited(null));
+        }}
+      >
+        <Labelled
+          name="Names stay on records, years"
+          issue={issue('Names on records')}
+          hint="At least two: federal law for restricted-use products. Ask what your state wants."
+        >
+          {(f) => (
+            <input
+              {...f}
+              inputMode="numeric"
+              disabled={!mayChange}
+              value={typed.keepNamesYears}
+              onChange={(e) => setEdited({ ...typed, keepNamesYears: e.target.value })}
+            />
+          )}
+        </Labelled>
+        {mayChange && (
+          <button className="button" disabled={isSending}>
+            Save the years
+          </button>
+        )}
+      </form>
+      {refusal && <RefusalWords refusal={refusal} here="/house/server" shown={['Names on records']} />}
+    </Panel>
+  );
+}

@@ -30,19 +30,19 @@ const STEPS: Readonly<Record<SetupStep['key'], Words>> = {
     title: 'House rules',
     why: 'All stand as they are usual in the trade. Say in which state your lawns lie, and look the rest through.',
     there: () => 'state said',
-    to: [{ href: '/house', name: 'Look at the house rules' }],
+    to: [{ href: '/house/gates', name: 'Look at the house rules' }],
   },
   licences: {
     title: 'Licences',
     why: 'Who may apply what, and until when. Without one the gate “Licence” stays shut.',
     there: (n) => plural(n, 'licence'),
-    to: [{ href: '/house#licences', name: 'Write down a licence' }],
+    to: [{ href: '/house/means#licences', name: 'Write down a licence' }],
   },
   equipment: {
     title: 'Equipment',
     why: 'Sprayers and spreaders with their last calibration. Without one the gate “Equipment” stays shut.',
     there: (n) => plural(n, 'piece'),
-    to: [{ href: '/house#equipment', name: 'Write down equipment' }],
+    to: [{ href: '/house/means#equipment', name: 'Write down equipment' }],
   },
   labels: {
     title: 'Labels',

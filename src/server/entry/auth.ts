@@ -4,6 +4,8 @@ import { APIError, createAuthMiddleware } from 'better-auth/api';
 import { betterAuth } from 'better-auth/minimal';
 import { nextCookies } from 'better-auth/next-js';
 import { twoFactor } from 'better-auth/plugins/two-factor';
+import { log } from './log';
+import { metrics } from './metrics';
 import { LEAST_LENGTH } from './passwords';
 import { signInDatabase } from '@/data/connection';
 import { countUnder, forgetCount } from '@/data/tokens';
@@ -37,9 +39,21 @@ async function countTry(email: string, place: string): Promise<void> {
   const { one, all } = keysOf(email, place);
   const now = Date.now();
   const [here, everywhere] = [await countUnder(one, WINDOW_MS, now), await countUnder(all, WINDOW_MS, now)];
-  if (here.count > MOST_TRIES || everywhere.count > MOST_FROM_ONE_PLACE)
+  if (here.count > MOST_TRIES || everywhere.count > MOST_FROM_ONE_PLACE) {
+    noteTry('too many tries', null);
     throw new APIError('TOO_MANY_REQUESTS');
+  }
 }
+
+/** Tries to sign in stand in the log by the person's id, and never by an e-mail: what was typed may be anybody's. */
+function noteTry(outcome: string, person: string | null): void {
+  metrics().signIns.inc({ outcome });
+  log[outcome === 'signed in' ? 'info' : 'warn'](
+    { outcome, ...(person ? { person } : {}) },
+    'a try to sign in',
+  );
+}
+const FACTORS = ['/two-factor/verify-totp', '/two-factor/verify-backup-code'];
 
 const make = () =>
   betterAuth({
@@ -59,6 +73,14 @@ const make = () =>
           await countTry(email, placeOf(context.headers));
       }),
       after: createAuthMiddleware(async (context) => {
+        const isFactor = FACTORS.includes(context.path);
+        if (context.path === '/sign-in/email' || isFactor) {
+          const { newSession, returned } = context.context;
+          if (newSession) noteTry('signed in', newSession.user.id);
+          else if (returned instanceof APIError && returned.status !== 'TOO_MANY_REQUESTS')
+            noteTry(isFactor ? 'wrong code' : 'wrong e-mail or password', null);
+          else if (!(returned instanceof APIError)) noteTry('asked for the second factor', null);
+        }
         const email = (context.body as { email?: unknown } | undefined)?.email;
         // who was right begins to count anew
         if (context.path === '/sign-in/email' && typeof email === 'string' && context.context.newSession)

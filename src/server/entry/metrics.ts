@@ -52,6 +52,7 @@ function make() {
   return {
     registry,
     actions: counter('actions_total', 'Commands of screens by what came of them', ['outcome']),
+    signIns: counter('sign_ins_total', 'Tries to sign in by what came of them', ['outcome']),
     calls: counter('api_calls_total', 'Calls of the HTTP interface by status', ['status']),
   };
 }

@@ -5,6 +5,7 @@ import { TooMuch, inThread, type Task } from '@/threads/threads';
 import { logFault } from './log';
 import { metrics } from './metrics';
 import type { ProblemField, Worked } from './question';
+import type { Call } from './calls';
 import { actorOfToken, CALLS_PER_MINUTE, countCall } from './tokens';
 
 /** application/problem+json, RFC 9457 */
@@ -32,11 +33,12 @@ function problem(
  * a thread, so that no question holds up the others.
  */
 export function route(
+  call: Call,
   mostBytes: number,
   question: Task<string, Worked>,
 ): (request: Request) => Promise<Response> {
   return async (request) => {
-    const answer = await answerTo(request, mostBytes, question);
+    const answer = await answerTo(request, call, mostBytes, question);
     metrics().calls.inc({ status: answer.status });
     return answer;
   };
@@ -44,6 +46,7 @@ export function route(
 
 async function answerTo(
   request: Request,
+  call: Call,
   mostBytes: number,
   question: Task<string, Worked>,
 ): Promise<Response> {
@@ -68,6 +71,12 @@ async function answerTo(
         {
           headers: { 'retry-after': String(wait) },
         },
+      );
+    if (!found.calls.includes(call))
+      return problem(
+        403,
+        'Not for this call',
+        `The token was made for ${found.calls.join(', ')}. Make one for ${call} under House.`,
       );
     // measured before it is read
     const announced = Number(request.headers.get('content-length') ?? 0);

@@ -2,7 +2,8 @@ import 'server-only';
 import { createHash, randomBytes } from 'node:crypto';
 import Joi from 'joi';
 import { requirePermission, type Actor } from '@/data/actor';
-import { addToken, countUnder, storedTokens, takeTokenBack, actorBehind } from '@/data/tokens';
+import { addToken, countUnder, storedTokens, takeTokenBack, actorBehind, type ByToken } from '@/data/tokens';
+import { CALLS, type Call } from './calls';
 import { done, refuse, type Outcome } from './outcome';
 
 /** A personal token as its owner sees it. The secret itself is shown once, when it is made. */
@@ -14,6 +15,7 @@ export type TokenNews = Readonly<{
   lastUsedAt: string | null;
   revokedAt: string | null;
   expiresAt: string | null;
+  calls: readonly string[];
 }>;
 
 const hashOf = (secret: string) => createHash('sha256').update(secret).digest('hex');
@@ -31,28 +33,38 @@ export async function tokensOf(actor: Actor): Promise<TokenNews[]> {
     lastUsedAt: t.lastUsedAt?.toISOString() ?? null,
     revokedAt: t.revokedAt?.toISOString() ?? null,
     expiresAt: t.expiresAt?.toISOString() ?? null,
+    calls: t.calls,
   }));
 }
 
 /** Days that a token may be made for. */
 const TOKEN_DAYS = [30, 90, 365] as const;
-export type TokenInput = Readonly<{ name: string; days: (typeof TOKEN_DAYS)[number] }>;
+export type TokenInput = Readonly<{
+  name: string;
+  days: (typeof TOKEN_DAYS)[number];
+  calls: readonly Call[];
+}>;
 export const tokenShape = Joi.object<TokenInput>({
   name: Joi.string().allow('').max(80).required(),
   days: Joi.number()
     .valid(...TOKEN_DAYS)
     .required(),
+  calls: Joi.array()
+    .items(Joi.string().valid(...CALLS))
+    .unique()
+    .required(),
 }).required();
-/** Makes a token that may do what its person may do. The only time its secret is seen. */
+/** Makes a token that may ask what it is made for, with the rights that its person has then. The only time its secret is seen. */
 export async function makeToken(
   actor: Actor,
-  { name, days }: TokenInput,
+  { name, days, calls }: TokenInput,
 ): Promise<Outcome<{ secret: string }>> {
   requirePermission(actor, 'use the interface');
-  const issue = (problem: string, remedy: string) =>
-    refuse({ kind: 'invalid', issues: [{ field: 'Name', problem, remedy }] });
+  const issue = (problem: string, remedy: string, field = 'Name') =>
+    refuse({ kind: 'invalid', issues: [{ field, problem, remedy }] });
   if (!name.trim())
     return issue('The token has no name', 'Say what it is for, so that you know which to take back.');
+  if (!calls.length) return issue('The token would open nothing', 'Choose at least one call.', 'May ask for');
   const now = new Date();
   const living = (await tokensOf(actor)).filter(
     (t) => t.revokedAt === null && (t.expiresAt === null || t.expiresAt > now.toISOString()),
@@ -65,6 +77,7 @@ export async function makeToken(
     hash: hashOf(secret),
     hint: secret.slice(-4),
     expiresAt: new Date(now.getTime() + days * DAY_MS),
+    calls: [...calls],
   });
   return done({ secret });
 }
@@ -79,7 +92,7 @@ export async function revokeToken(actor: Actor, { id }: { id: string }): Promise
 }
 
 /** Whose token this is, with the role that its person has now; null: nobody's, or taken back. */
-export const actorOfToken = (secret: string): Promise<{ actor: Actor; tokenId: string } | null> =>
+export const actorOfToken = (secret: string): Promise<ByToken | null> =>
   actorBehind(hashOf(secret), new Date());
 
 /** Calls that one token may make in a minute. */

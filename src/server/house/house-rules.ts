@@ -28,6 +28,8 @@ export type HouseSheet = Readonly<{
   gates: StoredGateRules;
   day: StoredDay;
   dayVersion: number;
+  keepNamesYears: number;
+  keepingVersion: number;
   licences: readonly Licence[];
   equipment: readonly Equipment[];
   thermometers: readonly Thermometer[];
@@ -56,6 +58,7 @@ export async function houseSheet(actor: Actor): Promise<HouseSheet> {
       ...{ version: house.version, gatesVersion: house.gatesVersion },
       gates: house.storedGates,
       ...{ day: house.storedDay, dayVersion: house.dayVersion },
+      ...{ keepNamesYears: house.keepNamesYears, keepingVersion: house.keepingVersion },
       licences: await licencesOf(db),
       equipment: await equipmentOf(db),
       thermometers: await thermometersOf(db),

@@ -17,6 +17,7 @@ import { BEAT_MS, beat, endJob, forgetLongAgo, takeJob, takeOverFromDead } from 
 import { queue, sendJob } from './jobs';
 import { QUEUES, type Job, type JobKind } from './kinds';
 import { computeWindows, hourOfMoment } from './windows';
+import { clearNamesWhoseYearsAreOver } from '@/server/lawns/forget-customer';
 import { fetchSensor, sensorsOf } from '@/server/soil/soil-station';
 import { bringWeatherUpToDate } from '@/server/soil/weather';
 
@@ -149,8 +150,10 @@ async function refreshOrganisation(actor: Actor, lastHour: Map<string, number>):
   const moment = await inOrganisation(actor, (db) => momentOf(db, actor));
   const hour = hourOfMoment(moment);
   const before = lastHour.get(actor.orgId);
-  if (before === undefined || Math.floor(before / 24) !== moment.today)
+  if (before === undefined || Math.floor(before / 24) !== moment.today) {
+    await clearNamesWhoseYearsAreOver(actor);
     await sendJob({ kind: 'outlooks', orgId: actor.orgId });
+  }
   if (before !== hour) await sendJob({ kind: 'windows', orgId: actor.orgId });
   lastHour.set(actor.orgId, hour);
   for (const s of await sensorsOf(actor))

@@ -202,6 +202,17 @@ export function closeLawn(actor: Actor, input: CloseInput): Promise<Outcome<null
         kind: 'invalid',
         issues: [{ field: 'Why', problem: 'Why is missing', remedy: 'Say in a few words why it is closed.' }],
       });
+    if (zone.closed?.forgotten)
+      return refuse({
+        kind: 'invalid',
+        issues: [
+          {
+            field: 'Lawn',
+            problem: 'Its customer was forgotten: it stays closed, for its records alone',
+            remedy: 'Enter a new lawn for a new customer, and what went down before as earlier work.',
+          },
+        ],
+      });
     const { today } = await momentOf(db, actor);
     const touched = await setClosed(db, zone, input.of, input.isClosed ? { on: today, why } : null);
     await changed(db, actor, touched);

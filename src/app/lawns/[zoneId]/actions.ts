@@ -2,6 +2,7 @@
 import { action } from '@/server/entry/action';
 import { hindcastSheet } from '@/server/soil/view';
 import { done } from '@/server/entry/outcome';
+import { forgetCustomer, forgetShape } from '@/server/lawns/forget-customer';
 import { findingShape, noteFinding } from '@/server/lawns/note-finding';
 import { liftLatch, liftShape } from '@/server/programme/lift-latch';
 import {
@@ -43,6 +44,7 @@ export const recordVisitAction = action(recordShape, (actor, input) =>
 export const saveHistoryAction = action(historyShape, saveHistory);
 export const noteEarlierAction = action(earlierShape, noteEarlierWork);
 export const takeBackEarlierAction = action(takeBackShape, takeBackEarlier);
+export const forgetCustomerAction = action(forgetShape, forgetCustomer);
 export const closeLawnAction = action(closeShape, closeLawn);
 export const takeReadingAction = action(readingShape, takeReading);
 export const noteSignAction = action(observationShape, noteSign);

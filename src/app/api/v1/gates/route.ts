@@ -3,4 +3,4 @@ import { task } from '@/threads/threads';
 import type { gates } from '../work';
 
 const MOST_BYTES = 10_000_000;
-export const POST = route(MOST_BYTES, task<typeof gates>('questions', 'app/api/v1/work', 'gates'));
+export const POST = route('gates', MOST_BYTES, task<typeof gates>('questions', 'app/api/v1/work', 'gates'));

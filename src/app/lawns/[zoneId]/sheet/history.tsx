@@ -6,6 +6,7 @@ import { RATE_UNITS, type RateUnit } from '@/core/units/rate';
 import type { EarlierWork } from '@/data/earlier-work';
 import type { ZoneOnLawn } from '@/data/lawns';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { ForgetInput } from '@/server/lawns/forget-customer';
 import type { CloseInput, EarlierInput, HistoryInput, TakeBackInput } from '@/server/lawns/history';
 import { earlierWords } from '@/ui/earlier-words';
 import { Labelled } from '@/ui/labelled';
@@ -22,7 +23,9 @@ type Props = Readonly<{
   saveHistoryAction: (input: HistoryInput) => Promise<Outcome<unknown>>;
   noteEarlierAction: (input: EarlierInput) => Promise<Outcome<{ on: string }>>;
   takeBackEarlierAction: (input: TakeBackInput) => Promise<Outcome<null>>;
+  mayForget: boolean;
   closeLawnAction: (input: CloseInput) => Promise<Outcome<null>>;
+  forgetCustomerAction: (input: ForgetInput) => Promise<Outcome<null>>;
 }>;
 
 /** What went down here before the book, what is known of it, and whether the zone is still treated. */
@@ -113,7 +116,13 @@ export function History(props: Props) {
           </>
         )}
       </section>
-      {mayPlan && <Closing {...{ zone, here }} close={props.closeLawnAction} />}
+      {mayPlan && (
+        <Closing
+          {...{ zone, here }}
+          close={props.closeLawnAction}
+          forget={props.mayForget ? props.forgetCustomerAction : null}
+        />
+      )}
     </div>
   );
 }
@@ -281,7 +290,13 @@ function Closing({
   zone,
   here,
   close,
-}: Readonly<{ zone: ZoneOnLawn; here: string; close: Props['closeLawnAction'] }>) {
+  forget,
+}: Readonly<{
+  zone: ZoneOnLawn;
+  here: string;
+  close: Props['closeLawnAction'];
+  forget: Props['forgetCustomerAction'] | null;
+}>) {
   const router = useRouter();
   const [why, setWhy] = useState('');
   const [refusal, setRefusal] = useState<Refusal | null>(null);
@@ -289,6 +304,13 @@ function Closing({
   const set = (of: CloseInput['of'], isClosed: boolean) =>
     start(async () => {
       const outcome = await send(close, { zoneId: zone.id, of, why, isClosed });
+      setRefusal(outcome.ok ? null : outcome.refusal);
+      if (outcome.ok) router.refresh();
+    });
+  const goes = (confirmed: boolean) =>
+    start(async () => {
+      if (!forget) return;
+      const outcome = await send(forget, { zoneId: zone.id, confirmed });
       setRefusal(outcome.ok ? null : outcome.refusal);
       if (outcome.ok) router.refresh();
     });
@@ -300,14 +322,23 @@ function Closing({
           <p className="text-[15px] text-steel">
             Since {showFullDay(zone.closed.on)}: {zone.closed.why}. Its programme rests, its records stay.
           </p>
-          <button
-            type="button"
-            className="button mt-2"
-            disabled={isSending}
-            onClick={() => set(zone.closed?.whole ? 'lawn' : 'zone', false)}
-          >
-            {zone.closed.whole ? 'Open the whole lawn again' : 'Open this zone again'}
-          </button>
+          {!zone.closed.forgotten && (
+            <div className="mt-2 flex flex-wrap gap-2">
+              <button
+                type="button"
+                className="button"
+                disabled={isSending}
+                onClick={() => set(zone.closed?.whole ? 'lawn' : 'zone', false)}
+              >
+                {zone.closed.whole ? 'Open the whole lawn again' : 'Open this zone again'}
+              </button>
+              {forget && zone.closed.whole && (
+                <button type="button" className="button" disabled={isSending} onClick={() => goes(false)}>
+                  Forget this customer
+                </button>
+              )}
+            </div>
+          )}
         </>
       ) : (
         <details>
@@ -332,7 +363,25 @@ function Closing({
           </div>
         </details>
       )}
-      {refusal && <RefusalWords refusal={refusal} here={here} shown={['Why']} />}
+      {refusal?.kind === 'questions' ? (
+        <div role="alert" className="mt-2 border-2 border-clay bg-paper px-3 py-2">
+          {refusal.questions.map((q) => (
+            <p key={q.problem}>
+              <b>{q.problem}.</b> {q.remedy} It cannot be taken back.
+            </p>
+          ))}
+          <div className="mt-2 flex flex-wrap gap-2">
+            <button type="button" className="button" disabled={isSending} onClick={() => goes(true)}>
+              Forget this customer for good
+            </button>
+            <button type="button" className="button" onClick={() => setRefusal(null)}>
+              Keep the customer
+            </button>
+          </div>
+        </div>
+      ) : (
+        refusal && <RefusalWords refusal={refusal} here={here} shown={['Why']} />
+      )}
     </section>
   );
 }

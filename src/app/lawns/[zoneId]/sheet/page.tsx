@@ -9,6 +9,7 @@ import { LawnForm } from '../../lawn-form';
 import {
   addLawnAction,
   closeLawnAction,
+  forgetCustomerAction,
   noteEarlierAction,
   saveHistoryAction,
   saveLawnAction,
@@ -46,7 +47,9 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/sheet
           noteEarlierAction,
           takeBackEarlierAction,
           closeLawnAction,
+          forgetCustomerAction,
         }}
+        mayForget={may(actor, 'manage people')}
         mayRecord={may(actor, 'record')}
         mayPlan={may(actor, 'plan')}
       />

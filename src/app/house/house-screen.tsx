@@ -1,0 +1,154 @@
+import { notFound } from 'next/navigation';
+import { may, type Actor } from '@/data/actor';
+import { houseSheet } from '@/server/house/house-rules';
+import { Link } from '@/ui/link';
+import {
+  addSensorAction,
+  calibratedTodayAction,
+  makeTokenAction,
+  putAwayAction,
+  removeLicenceAction,
+  retryJobAction,
+  revokeTokenAction,
+  saveCrossingsAction,
+  saveDayRulesAction,
+  saveEquipmentAction,
+  saveGateRulesAction,
+  saveKeepingAction,
+  saveLicenceAction,
+  saveThermometerAction,
+} from './actions';
+import { Crossings } from './crossings';
+import { DayRules } from './day-panel';
+import { EquipmentPanel, GateRules, Licences } from './gate-panels';
+import { Jobs, Keeping, Sensors, TakeItWithYou, Thermometers, Tokens } from './panels';
+import { PARTS, type Part } from './parts';
+
+/** What belongs to the house and has a screen of its own. */
+const OTHERS = [
+  { href: '/weather', name: 'Weather' },
+  { href: '/people', name: 'People' },
+  { href: '/imports', name: 'Files' },
+  { href: '/changes', name: 'Changes' },
+  { href: '/setup', name: 'Setting up' },
+  { href: '/account', name: 'Your account' },
+] as const;
+
+/** One part of the house's rules and means, with the way to the others. */
+export async function HouseScreen({ actor, part }: Readonly<{ actor: Actor; part: string }>) {
+  const here = PARTS.find((p) => p.key === part);
+  if (!here) notFound();
+  return (
+    <div className="mx-auto max-w-[1180px] px-4 pb-10 pt-4">
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <h1 className="text-[28px]">House rules</h1>
+        <nav aria-label="Of the house" className="flex flex-wrap gap-2">
+          {OTHERS.map(({ href, name }) => (
+            <Link key={href} href={href} className="button py-0 md:min-h-[38px]">
+              {name}
+            </Link>
+          ))}
+        </nav>
+      </div>
+      <nav aria-label="Parts of the house" className="mt-3 flex flex-wrap border-b-2 border-iron">
+        {PARTS.map(({ key, href, name, why }) => (
+          <Link
+            key={key}
+            href={href}
+            title={why}
+            aria-current={key === here.key ? 'page' : undefined}
+            className={`flex min-h-[46px] items-center px-4 font-cond text-[19px] no-underline ${
+              key === here.key ? 'bg-iron text-lime' : 'text-ink'
+            }`}
+          >
+            {name}
+          </Link>
+        ))}
+      </nav>
+      <p className="mt-2 text-[15px] text-steel">{`Here: ${here.why}.`}</p>
+      <Parts actor={actor} part={here.key} />
+    </div>
+  );
+}
+
+async function Parts({ actor, part }: Readonly<{ actor: Actor; part: Part }>) {
+  const sheet = await houseSheet(actor);
+  const mayChange = may(actor, 'change the house');
+  switch (part) {
+    case 'soil':
+      return (
+        <Crossings
+          crossings={sheet.crossings}
+          version={sheet.version}
+          mayPlan={mayChange}
+          saveCrossingsAction={saveCrossingsAction}
+        />
+      );
+    case 'day':
+      return (
+        <DayRules
+          day={sheet.day}
+          version={sheet.dayVersion}
+          mayChange={mayChange}
+          saveDayRulesAction={saveDayRulesAction}
+        />
+      );
+    case 'gates':
+      return (
+        <GateRules
+          rules={sheet.gates}
+          version={sheet.gatesVersion}
+          mayPlan={mayChange}
+          saveGateRulesAction={saveGateRulesAction}
+        />
+      );
+    case 'means':
+      return (
+        <div className="mt-4 grid grid-cols-1 gap-x-8 gap-y-6 lg:grid-cols-2">
+          <Licences
+            licences={sheet.licences}
+            mayPlan={mayChange}
+            saveLicenceAction={saveLicenceAction}
+            removeLicenceAction={removeLicenceAction}
+          />
+          <EquipmentPanel
+            equipment={sheet.equipment}
+            today={sheet.today}
+            mayPlan={mayChange}
+            saveEquipmentAction={saveEquipmentAction}
+            calibratedTodayAction={calibratedTodayAction}
+          />
+          <Thermometers
+            thermometers={sheet.thermometers}
+            mayRecord={may(actor, 'record')}
+            saveThermometerAction={saveThermometerAction}
+            putAwayAction={putAwayAction}
+          />
+          <Sensors
+            sensors={sheet.sensors}
+            zones={sheet.zones}
+            mayPlan={mayChange}
+            addSensorAction={addSensorAction}
+          />
+        </div>
+      );
+    case 'server':
+      return (
+        <div className="mt-4 grid grid-cols-1 gap-x-8 gap-y-6 lg:grid-cols-2">
+          <Tokens
+            tokens={sheet.tokens}
+            makeTokenAction={makeTokenAction}
+            revokeTokenAction={revokeTokenAction}
+          />
+          {may(actor, 'manage people') && <TakeItWithYou />}
+          <Keeping
+            years={sheet.keepNamesYears}
+            version={sheet.keepingVersion}
+            mayChange={mayChange}
+            saveKeepingAction={saveKeepingAction}
+          />
+          <Jobs jobs={sheet.jobs} mayPlan={mayChange} retryJobAction={retryJobAction} />
+        </div>
+      );
+  }
+}
