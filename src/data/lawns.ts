@@ -1,5 +1,5 @@
 import 'server-only';
-import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import type { ZoneFacts } from '@/core/gates/gate';
 import { SCHOOLS, type School } from '@/core/ground/crossing';
@@ -198,12 +198,20 @@ export async function zonesOf(db: Transaction): Promise<ZoneOnLawn[]> {
 }
 
 /** The rows of every zone that is not closed and of its lawn, as they are kept: for a file that comes back the same. */
-export async function rowsOfZones(db: Transaction): Promise<Pick<Row, 'zone' | 'lawn'>[]> {
-  const rows = await db
-    .select({ zone, lawn })
+export async function rowsOfZones(
+  db: Transaction,
+): Promise<{ zone: Row['zone']; lawn: Row['lawn'] & { station: string } }[]> {
+  const found = await db
+    .select({ zone, lawn, station: station.name })
     .from(zone)
     .innerJoin(lawn, eq(lawn.id, zone.lawnId))
+    .innerJoin(station, eq(station.id, lawn.stationId))
     .where(and(isNull(zone.closedOn), isNull(lawn.closedOn)));
+  // a station that is only the nearest is found again
+  const rows = found.map((r) => ({
+    zone: r.zone,
+    lawn: { ...r.lawn, station: r.lawn.stationChosen ? r.station : '' },
+  }));
   const name = ({ zone: z, lawn: l }: (typeof rows)[number]) =>
     siteName({ address: l.address, name: z.name });
   return rows.sort((a, b) => name(a).localeCompare(name(b), 'en', { numeric: true }));
@@ -287,17 +295,29 @@ export async function setClosed(
   return zones.map((z) => z.id);
 }
 
-/** A lawn's own place as it was typed, degrees; null: its station's is taken. */
-export async function placeOfLawn(
-  db: Transaction,
-  lawnId: string,
-): Promise<{ latitude: number | null; longitude: number | null }> {
+/** Where a lawn lies, degrees and feet above the sea, null: not known; and the station chosen for it, empty: the nearest. */
+export type LawnPlace = Readonly<{
+  latitude: number | null;
+  longitude: number | null;
+  elevationFt: number | null;
+  chosenStationId: string;
+}>;
+
+/** A lawn's own place as it was typed; where it is not known, its station's is taken. */
+export async function placeOfLawn(db: Transaction, lawnId: string): Promise<LawnPlace> {
   const [row] = await db
-    .select({ latitude: lawn.latitude, longitude: lawn.longitude })
+    .select({
+      ...{ latitude: lawn.latitude, longitude: lawn.longitude, elevationFt: lawn.elevationFt },
+      ...{ stationId: lawn.stationId, stationChosen: lawn.stationChosen },
+    })
     .from(lawn)
     .where(eq(lawn.id, lawnId));
-  const degrees = (text: string | null | undefined) => (text == null ? null : fromNumeric(text));
-  return { latitude: degrees(row?.latitude), longitude: degrees(row?.longitude) };
+  const figure = (text: string | null | undefined) => (text == null ? null : fromNumeric(text));
+  return {
+    ...{ latitude: figure(row?.latitude), longitude: figure(row?.longitude) },
+    elevationFt: figure(row?.elevationFt),
+    chosenStationId: row?.stationChosen ? row.stationId : '',
+  };
 }
 
 /** "14 Quarry Lane · front" */
@@ -306,4 +326,21 @@ export const siteName = (z: Pick<ZoneOnLawn, 'address' | 'name'>): string => `${
 export async function hasLawn(db: Transaction, lawnId: string): Promise<boolean> {
   const rows = await db.select({ id: lawn.id }).from(lawn).where(eq(lawn.id, lawnId));
   return rows.length > 0;
+}
+
+/** Puts every lawn whose place is known under the nearest station, but for those whose station was chosen by hand. */
+export async function settleStations(
+  db: Transaction,
+  nearest: (place: typeof lawn.$inferSelect) => string | undefined,
+): Promise<void> {
+  const lawns = await db
+    .select()
+    .from(lawn)
+    .where(and(eq(lawn.stationChosen, false), isNotNull(lawn.latitude), isNotNull(lawn.longitude)));
+  const moves = new Map<string, string[]>();
+  for (const l of lawns) {
+    const to = nearest(l);
+    if (to && to !== l.stationId) moves.set(to, [...(moves.get(to) ?? []), l.id]);
+  }
+  for (const [stationId, ids] of moves) await db.update(lawn).set({ stationId }).where(inArray(lawn.id, ids));
 }

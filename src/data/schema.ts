@@ -425,6 +425,9 @@ export const lawn = pgTable(
     /** degrees; null: not known */
     latitude: figure('latitude'),
     longitude: figure('longitude'),
+    elevationFt: figure('elevation_ft'),
+    /** its weather station was chosen by hand; else it is the nearest */
+    stationChosen: boolean('station_chosen').notNull().default(false),
     notes: text('notes').notNull().default(''),
     /** what can hurt or be hurt at the stop: dog, low lights, artificial turf */
     hazards: text('hazards').notNull().default(''),

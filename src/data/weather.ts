@@ -1,4 +1,5 @@
 import 'server-only';
+import { fromFeet } from '@/core/units/trade';
 import { asc, desc, eq, sql } from 'drizzle-orm';
 import { addDays, dayOf, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day';
 import { certainly, forecastOfDays, wholeDays, type WholeDay } from '@/core/weather/days';
@@ -24,15 +25,28 @@ export const dayFrom = (text: string): Day => parseDay(text) ?? (NaN as Day);
 export const stationsOf = (db: Transaction): Promise<Station[]> =>
   db.select().from(station).orderBy(asc(station.name));
 
-/** The station nearest to a lawn, where both say where they lie; else the first. Undefined: there is none. */
-export function nearestTo(
-  stations: readonly Station[],
-  { latitude, longitude }: Readonly<{ latitude?: string | null; longitude?: string | null }>,
-): Station | undefined {
+/** As a lawn's row holds it, degrees and feet. */
+type LawnPlace = Readonly<{
+  latitude?: string | null;
+  longitude?: string | null;
+  elevationFt?: string | null;
+}>;
+
+/** The station nearest to a lawn by distance and height, where both say where they lie; else the first. Undefined: there is none. */
+export function nearestTo(stations: readonly Station[], lawn: LawnPlace): Station | undefined {
+  const metresUp = (feet: string | null | undefined) => (feet == null ? null : fromFeet(fromNumeric(feet)));
   const degrees = (text: string | null | undefined) => (text == null ? null : fromNumeric(text));
   const nearest = nearestStation(
-    stations.map((s) => ({ id: s.id, latitude: fromNumeric(s.latitude), longitude: degrees(s.longitude) })),
-    { latitude: degrees(latitude), longitude: degrees(longitude) },
+    stations.map((s) => ({
+      id: s.id,
+      latitude: fromNumeric(s.latitude),
+      longitude: degrees(s.longitude),
+      height: metresUp(s.elevationFt),
+    })),
+    {
+      ...{ latitude: degrees(lawn.latitude), longitude: degrees(lawn.longitude) },
+      height: metresUp(lawn.elevationFt),
+    },
   );
   return stations.find((s) => s.id === nearest?.id);
 }

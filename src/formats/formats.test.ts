@@ -241,6 +241,7 @@ describe('lawns as CSV', () => {
       lawn: {
         ...{ customer: '=1+1', address: '1 Low Road, rear', notes: 'says "hi"', hazards: '', state: 'ZZ' },
         ...{ latitude: '39.25', longitude: '-90.5', noticeHours: 48, optOut: 'granules', organicOnly: true },
+        ...{ elevationFt: '840', station: 'Hill Farm' },
       },
       zone: {
         ...{ name: 'front', turf: 'tall fescue', mixedWith: 'perennial ryegrass', grounds: 'home lawn' },
@@ -270,7 +271,10 @@ describe('lawns as CSV', () => {
         .join(','),
     );
     const f = file(out);
-    const { good } = checkLawns(f, matchColumns(f.header));
+    const { good } = checkLawns(f, matchColumns(f.header), ['Hill Farm']);
+    expect(checkLawns(f, matchColumns(f.header), ['Valley']).bad).toEqual([
+      { line: 2, problem: 'Weather station "Hill Farm" is not there: add it under House, Weather' },
+    ]);
     expect(out).toContain("'=1+1");
     expect(good[0]).toEqual({ ...row, line: 2 });
   });

@@ -202,6 +202,14 @@ export const LAWN_COLUMNS = {
     'lon',
     'lng',
   ]),
+  elevation: column(
+    'lawn',
+    'elevationFt',
+    'Height above the sea, ft',
+    figure('ft', { least: -1500, most: 20_000 }, null),
+    ['elevation', 'height', 'altitude'],
+  ),
+  station: column('lawn', 'station', 'Weather station', words(100)),
   state: column('lawn', 'state', 'State', words(40)),
   noticeHours: column('lawn', 'noticeHours', 'Notice, hours', whole('hours', { least: 0, most: 720 }), [
     'notice',
@@ -275,6 +283,9 @@ type LawnFields = Readonly<
     address: string;
     latitude: string | null;
     longitude: string | null;
+    elevationFt: string | null;
+    /** the name of one chosen by hand; empty: the nearest */
+    station: string;
   } & Record<string, unknown>
 >;
 type ZoneFields = Readonly<
@@ -289,10 +300,14 @@ type ZoneFields = Readonly<
   } & Record<string, unknown>
 >;
 
-/** Every row held to what a zone needs: good ones, and bad ones by line and reason. */
+/**
+ * Every row held to what a zone needs: good ones, and bad ones by line and reason.
+ * @param stations the names of the company's; null: they are not asked
+ */
 export function checkLawns(
   { rows }: LoggerFile,
   mapping: LawnMapping,
+  stations: readonly string[] | null = null,
 ): { good: LawnLine[]; bad: RowProblem[]; repeated: number } {
   const good: LawnLine[] = [];
   const bad: RowProblem[] = [];
@@ -310,6 +325,9 @@ export function checkLawns(
       if ('problem' in read) problems.push(`${name} ${read.problem}`);
       else fields[of][field] = read.value;
     }
+    const station = fields.lawn['station'] as string;
+    if (station && stations && !stations.includes(station))
+      problems.push(`Weather station "${station}" is not there: add it under House, Weather`);
     const { lawn, zone } = fields as unknown as Pick<LawnLine, 'lawn' | 'zone'>;
     const named: ZoneFields = { ...zone, name: zone.name || 'whole lawn' };
     if (Number(zone['excludedSqFt']) >= Number(zone.areaSqFt))

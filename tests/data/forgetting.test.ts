@@ -70,7 +70,7 @@ test('name, address, notes and what the book of changes and files knew are gone,
     `${customer},9 Reed End,whole lawn,bermudagrass,4000`,
   ].join('\n');
   const mapping = matchColumns(body.split('\n')[0]!.split(','));
-  const checked = await checkLawnFile(lead, { fileName: 'lawns.csv', body, mapping: mapping as never });
+  const checked = await checkLawnFile(lead, { fileName: 'lawns.csv', body, mapping: mapping });
   if (!checked.ok) throw new Error(JSON.stringify(checked.refusal));
   await takeImport(lead, checked.value);
   await runImport(lead, checked.value.importId);

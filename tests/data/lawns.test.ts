@@ -4,6 +4,7 @@ import { draftOf, EMPTY_LAWN } from '@/app/lawns/lawn-draft';
 import { Forbidden } from '@/data/actor';
 import { changeMany, dropFilter, lawnList, queryOf, saveFilter } from '@/server/lawns/lawn-list';
 import { lawnSheet } from '@/server/lawns/lawn-sheet';
+import { saveStation } from '@/server/house/stations';
 import { addNewLawn, saveLawn, type LawnInput } from '@/server/lawns/save-lawn';
 import { zoneSheet } from '@/server/programme/view';
 import { actor, closeAll, zoneNamed } from '../support/demo';
@@ -181,6 +182,41 @@ describe('the sheet', () => {
     const sheet = (await zoneSheet(lead, first.value.zoneId))!;
     expect(sheet.siblings.map((s) => s.name)).toEqual(['back', 'front']);
     expect(sheet.outlook).not.toBeNull();
+  });
+
+  test('its weather station is the nearest by distance and height, or the one chosen', async () => {
+    const site = '9 New Row · front';
+    const station = async (name: string, latitude: string, elevationFt: string) => {
+      const got = await saveStation(lead, {
+        ...{ id: null, name, latitude, longitude: '-90', elevationFt, serviceKey: '' },
+      });
+      if (!got.ok) throw new Error(JSON.stringify(got));
+      return got.value.id;
+    };
+    const at = async () => (await sheetOf(site)).zone.stationId;
+    const first = await at();
+    // the first by its name, and a lawn that says nothing of its place stays where it is
+    const valley = await station('A valley', '39', '400');
+    expect(await at()).toBe(first);
+    expect(await said(site, { notes: 'ring' })).toEqual(['saved']);
+    expect(await at()).toBe(first);
+    const place = { latitude: '39.05', longitude: '-90', elevationFt: '1700' };
+    expect(await said(site, place)).toEqual(['saved']);
+    expect(await at()).toBe(valley);
+    // a new station that is as high as the lawn is nearer, though it lies further away
+    const ridge = await station('Ridge', '39.3', '1800');
+    expect(await at()).toBe(ridge);
+    expect(await said(site, { stationId: valley })).toEqual(['saved']);
+    expect([await at(), (await sheetOf(site)).draft.stationId]).toEqual([valley, valley]);
+    const nearby = { id: ridge, name: 'Ridge', latitude: '39.05', longitude: '-90', elevationFt: '1700' };
+    expect((await saveStation(lead, { ...nearby, serviceKey: '' })).ok).toBe(true);
+    expect(await at()).toBe(valley);
+    expect(await said(site, { stationId: '' })).toEqual(['saved']);
+    expect(await at()).toBe(ridge);
+    expect(await said(site, { stationId: crypto.randomUUID() })).toEqual([
+      'Weather station: This weather station is not there',
+    ]);
+    expect(await said(site, { elevationFt: '90000' })).toEqual(['Height: Height 90000 ft is impossible']);
   });
 
   test('is not for viewers, nor for another organisation', async () => {

@@ -35,7 +35,7 @@ const OTHERS = [
 ] as const;
 
 /** One part of the house's rules and means, with the way to the others. */
-export async function HouseScreen({ actor, part }: Readonly<{ actor: Actor; part: string }>) {
+export function HouseScreen({ actor, part }: Readonly<{ actor: Actor; part: string }>) {
   const here = PARTS.find((p) => p.key === part);
   if (!here) notFound();
   return (

@@ -3,4 +3,4 @@ import { screen } from '../screen';
 import { HouseScreen } from './house-screen';
 
 export const metadata: Metadata = { title: 'House' };
-export default screen((actor) => HouseScreen({ actor, part: 'soil' }));
+export default screen((actor) => Promise.resolve(HouseScreen({ actor, part: 'soil' })));

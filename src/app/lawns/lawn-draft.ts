@@ -4,7 +4,7 @@ import type { Shape } from '@/core/lawn/measure';
 import type { TakeoffDraft } from '@/core/lawn/takeoff-draft';
 import type { Metres } from '@/core/units/quantity';
 import { toFeet, toInchesOfWater, toSquareFeet } from '@/core/units/trade';
-import type { ZoneOnLawn } from '@/data/lawns';
+import type { LawnPlace, ZoneOnLawn } from '@/data/lawns';
 import type { LawnInput } from '@/server/lawns/save-lawn';
 
 /** A figure for a field: no thousands, no trailing zeros. */
@@ -33,6 +33,8 @@ export const EMPTY_LAWN: LawnInput = {
   address: '',
   latitude: '',
   longitude: '',
+  elevationFt: '',
+  stationId: '',
   notes: '',
   hazards: '',
   noticeHours: '',
@@ -64,15 +66,15 @@ export const EMPTY_LAWN: LawnInput = {
   school: null,
 };
 
-export function draftOf(
-  z: ZoneOnLawn & Readonly<{ latitude?: number | null; longitude?: number | null }>,
-): LawnInput {
+export function draftOf(z: ZoneOnLawn & Partial<LawnPlace>): LawnInput {
   const m = z.measure;
   return {
     customer: z.customer,
     address: z.address,
     latitude: plain(z.latitude ?? null, 6),
     longitude: plain(z.longitude ?? null, 6),
+    elevationFt: plain(z.elevationFt ?? null, 1),
+    stationId: z.chosenStationId ?? '',
     notes: z.notes,
     hazards: z.hazards,
     noticeHours: plain(z.wishes.noticeHours),

@@ -1,4 +1,5 @@
 'use client';
+import type { StationName } from '@/server/lawns/lawn-sheet';
 import { Link } from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
@@ -34,6 +35,7 @@ type Props = Readonly<{
   draftKey: string;
   first: LawnInput;
   houseSchool: string;
+  stations: readonly StationName[];
   mayPlan: boolean;
   target: Target;
   saveLawnAction: (
@@ -60,6 +62,7 @@ export function LawnForm({
   draftKey,
   first,
   houseSchool,
+  stations,
   mayPlan,
   target,
   saveLawnAction,
@@ -365,6 +368,23 @@ export function LawnForm({
               />
               {text('latitude', 'Latitude, °', { mode: 'decimal', field: 'Latitude' })}
               {text('longitude', 'Longitude, °', { mode: 'decimal', field: 'Longitude' })}
+              {text('elevationFt', 'Height above the sea, ft', { mode: 'decimal', field: 'Height' })}
+              <Labelled name="Weather station" issue={issueOf('Weather station')}>
+                {(f) => (
+                  <select
+                    {...f}
+                    value={draft.stationId}
+                    onChange={(e) => change({ stationId: e.target.value })}
+                  >
+                    <option value="">the nearest, by distance and height</option>
+                    {stations.map((s) => (
+                      <option key={s.id} value={s.id}>
+                        {s.name}
+                      </option>
+                    ))}
+                  </select>
+                )}
+              </Labelled>
             </div>
           </div>
         </Part>

@@ -32,3 +32,22 @@ test('where no station says where it lies, the first is taken; where there is no
   ).toBe('unplaced');
   expect(nearestStation([], { latitude: 40, longitude: -80 })).toBeUndefined();
 });
+
+// the gradient of the standard atmosphere: 0.65 °C in 100 m. Its worth in km: common practice, no source
+describe('in the hills', () => {
+  const valley = { name: 'valley', latitude: 40, longitude: -80, height: 200 };
+  const ridge = { name: 'ridge', latitude: 40.3, longitude: -80, height: 900 };
+  test.each([
+    ['a lawn between them and high up goes by the one as high', { height: 850 }, 'ridge'],
+    ['a lawn between them and low goes by the valley', { height: 250 }, 'valley'],
+    ['where its height is not known the distance decides', { height: null }, 'valley'],
+    ['where nobody asked for height too', {}, 'valley'],
+  ])('%s', (_, over, name) => {
+    const place = { latitude: 40.1, longitude: -80, ...over };
+    expect(nearestStation([ridge, valley], place)?.name).toBe(name);
+  });
+  test('a station whose height is not known is judged by distance alone', () => {
+    const near = { ...valley, name: 'near', latitude: 40.11, height: null };
+    expect(nearestStation([ridge, near], { latitude: 40.1, longitude: -80, height: 850 })?.name).toBe('near');
+  });
+});

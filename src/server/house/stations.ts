@@ -8,7 +8,8 @@ import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { fromNumeric, toNumeric } from '@/data/numbers';
-import { dayFrom, putStation, stationsOf, weatherOnFile, PAST_YEARS } from '@/data/weather';
+import { settleStations } from '@/data/lawns';
+import { dayFrom, nearestTo, putStation, stationsOf, weatherOnFile, PAST_YEARS } from '@/data/weather';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 import { changed } from '../changes';
 
@@ -112,6 +113,8 @@ export async function saveStation(actor: Actor, t: StationInput): Promise<Outcom
       elevationFt: elevationFt === null ? null : toNumeric(elevationFt),
     });
     if (id === null) return refuse({ kind: 'gone' });
+    const stations = await stationsOf(db);
+    await settleStations(db, (lawn) => nearestTo(stations, lawn)?.id);
     await changed(db, actor, 'all', [
       ...(t.serviceKey.trim() ? [{ kind: 'weather' as const, orgId: actor.orgId }] : []),
       { kind: 'outlooks', orgId: actor.orgId },

@@ -251,7 +251,8 @@ export async function checkLawnFile(actor: Actor, input: LawnsInput): Promise<Ou
       `No column is chosen for ${missing.map((k) => LAWN_COLUMNS[k].words).join(', ')}`,
       'Choose one for each.',
     );
-  const read = await inThread(LAWNS, { body: input.body, mapping: input.mapping });
+  const stations = (await inOrganisation(actor, stationsOf)).map((s) => s.name);
+  const read = await inThread(LAWNS, { body: input.body, mapping: input.mapping, stations });
   if (!read.ok) return fileIssue(read.problem);
   const { looked } = read;
   if (!looked.good)

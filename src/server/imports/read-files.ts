@@ -49,10 +49,12 @@ export function lookAtReadings({
 export function lookAtLawns({
   body,
   mapping,
-}: Readonly<{ body: string; mapping: LawnMapping }>): Unread | Readonly<{ ok: true; looked: Looked }> {
+  stations,
+}: Readonly<{ body: string; mapping: LawnMapping; stations: readonly string[] }>):
+  Unread | Readonly<{ ok: true; looked: Looked }> {
   const read = readCsv(body);
   if (!read.ok) return read;
-  const { good, bad, repeated } = checkLawns(read.file, mapping);
+  const { good, bad, repeated } = checkLawns(read.file, mapping, stations);
   return {
     ok: true,
     looked: {

@@ -152,8 +152,11 @@ async function runLawns(
         if (known.has(site)) continue;
         known.add(site);
         const kept = { orgId: actor.orgId, importId: file.id };
-        const stationId = nearestTo(stations, r.lawn)!.id;
-        const lawnId = lawns.get(address) ?? (await addLawn(db, { ...r.lawn, ...kept, stationId }));
+        const chosen = stations.find((s) => r.lawn.station && s.name === r.lawn.station);
+        const stationId = (chosen ?? nearestTo(stations, r.lawn)!).id;
+        const lawnId =
+          lawns.get(address) ??
+          (await addLawn(db, { ...r.lawn, ...kept, stationId, stationChosen: chosen !== undefined }));
         lawns.set(address, lawnId);
         await addZone(db, { ...r.zone, ...kept, lawnId });
         added++;

@@ -1,16 +1,19 @@
 import 'server-only';
 import { requirePermission, type Actor } from '@/data/actor';
-import { inOrganisation } from '@/data/connection';
+import { inOrganisation, type Transaction } from '@/data/connection';
 import { earlierWorkOf, type EarlierWork } from '@/data/earlier-work';
 import { houseOf } from '@/data/house';
-import { placeOfLawn, zoneOf, type ZoneOnLawn } from '@/data/lawns';
+import { placeOfLawn, zoneOf, type LawnPlace, type ZoneOnLawn } from '@/data/lawns';
 import { labelsOf } from '@/data/products';
+import { stationsOf } from '@/data/weather';
 import type { RateUnit } from '@/core/units/rate';
 
+export type StationName = Readonly<{ id: string; name: string }>;
 export type LawnFacts = Readonly<{
   zone: ZoneOnLawn;
-  place: Readonly<{ latitude: number | null; longitude: number | null }>;
+  place: LawnPlace;
   houseSchool: string;
+  stations: readonly StationName[];
   /** what went down before the book, the earliest first */
   earlier: readonly EarlierWork[];
   products: readonly Readonly<{ id: string; name: string; rateUnit: RateUnit }>[];
@@ -26,6 +29,7 @@ export function lawnSheet(actor: Actor, zoneId: string): Promise<LawnFacts | nul
       zone,
       place: await placeOfLawn(db, zone.lawnId),
       houseSchool: (await houseOf(db)).crossings.use,
+      stations: await stationNames(db),
       earlier: await earlierWorkOf(db, [zone.id]),
       products: (await labelsOf(db)).now.map(({ id, name, rateUnit }) => ({
         ...{ id, name: name.replace(', demo label', ''), rateUnit },
@@ -34,7 +38,13 @@ export function lawnSheet(actor: Actor, zoneId: string): Promise<LawnFacts | nul
   });
 }
 
-export function newLawnSheet(actor: Actor): Promise<{ houseSchool: string }> {
+export function newLawnSheet(actor: Actor): Promise<Pick<LawnFacts, 'houseSchool' | 'stations'>> {
   requirePermission(actor, 'plan');
-  return inOrganisation(actor, async (db) => ({ houseSchool: (await houseOf(db)).crossings.use }));
+  return inOrganisation(actor, async (db) => ({
+    houseSchool: (await houseOf(db)).crossings.use,
+    stations: await stationNames(db),
+  }));
 }
+
+const stationNames = async (db: Transaction): Promise<StationName[]> =>
+  (await stationsOf(db)).map(({ id, name }) => ({ id, name }));

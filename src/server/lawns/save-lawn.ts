@@ -53,6 +53,10 @@ export type LawnInput = Readonly<{
   address: string;
   latitude: string;
   longitude: string;
+  /** height above the sea, ft */
+  elevationFt: string;
+  /** the weather station chosen by hand; empty: the nearest */
+  stationId: string;
   notes: string;
   hazards: string;
   noticeHours: string;
@@ -110,6 +114,8 @@ const shape = {
   address: words(300),
   latitude: figureText,
   longitude: figureText,
+  elevationFt: figureText,
+  stationId: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
   notes: words(4000),
   hazards: words(4000),
   noticeHours: figureText,
@@ -275,6 +281,7 @@ async function rowsOf(input: LawnInput) {
     });
   const latitude = optional(input.latitude, 'Latitude', '°', -90, 90);
   const longitude = optional(input.longitude, 'Longitude', '°', -180, 180);
+  const elevationFt = optional(input.elevationFt, 'Height', 'ft', -1500, 20_000);
   const noticeHours = optional(input.noticeHours, 'Notice', 'hours', 0, 720);
   const slopePercent = optional(input.slopePercent, 'Slope', '%', 0, 100);
   const concreteEdgeFt = optional(input.concreteEdgeFt, 'Edge along concrete', 'ft', 0, 100_000);
@@ -299,6 +306,8 @@ async function rowsOf(input: LawnInput) {
       hazards: input.hazards.trim(),
       latitude: numeric(latitude),
       longitude: numeric(longitude),
+      elevationFt: numeric(elevationFt),
+      stationChosen: input.stationId !== '',
       noticeHours: noticeHours === null ? null : Math.round(noticeHours),
       optOut: input.optOut.trim(),
       organicOnly: input.organicOnly,
@@ -356,6 +365,23 @@ async function addOthers(
     });
 }
 
+const NO_STATION = refuse({
+  kind: 'invalid',
+  issues: [
+    {
+      field: 'Weather station',
+      problem: 'This weather station is not there',
+      remedy: 'Add one under House, Weather: the soil of every lawn is computed from its weather.',
+    },
+  ],
+});
+/** The station that was chosen, or the nearest. */
+const stationFor = (
+  stations: Awaited<ReturnType<typeof stationsOf>>,
+  chosen: string,
+  place: Parameters<typeof nearestTo>[1],
+) => (chosen ? stations.find((s) => s.id === chosen) : nearestTo(stations, place));
+
 /** Saves the sheet of a zone and what its lawn shares with its other zones. */
 export async function saveLawn(
   actor: Actor,
@@ -367,7 +393,11 @@ export async function saveLawn(
   return inOrganisation(actor, async (db) => {
     const before = await zoneOf(db, zoneId);
     if (!before) return refuse({ kind: 'gone' });
-    const version = await changeZone(db, zoneId, seen, rows.zone, rows.lawn);
+    // a lawn that does not say where it lies stays where it is
+    const kept = input.stationId || (rows.lawn.latitude && rows.lawn.longitude ? '' : before.stationId);
+    const station = stationFor(await stationsOf(db), kept, rows.lawn);
+    if (!station) return NO_STATION;
+    const version = await changeZone(db, zoneId, seen, rows.zone, { ...rows.lawn, stationId: station.id });
     if (version === null)
       return refuse({ kind: 'changed-by-other', by: 'somebody else', at: '', theirs: before });
     await addOthers(db, actor.orgId, before.lawnId, input, rows.zone);
@@ -385,18 +415,8 @@ export async function addNewLawn(
   const rows = await rowsOf(input);
   if (!rows.zone) return refuse({ kind: 'invalid', issues: rows.issues });
   return inOrganisation(actor, async (db) => {
-    const station = nearestTo(await stationsOf(db), rows.lawn);
-    if (!station)
-      return refuse({
-        kind: 'invalid',
-        issues: [
-          {
-            field: 'Weather station',
-            problem: 'There is no weather station yet',
-            remedy: 'Add one under House, Weather: the soil of every lawn is computed from its weather.',
-          },
-        ],
-      });
+    const station = stationFor(await stationsOf(db), input.stationId, rows.lawn);
+    if (!station) return NO_STATION;
     // a lawn of another company is not there
     if (lawnId !== null && !(await hasLawn(db, lawnId))) return refuse({ kind: 'gone' });
     const same = (await zonesOf(db)).find(

@@ -14,7 +14,7 @@ export const metadata: Metadata = { title: 'New lawn' };
 export default screen(async (actor, { searchParams }: PageProps<'/lawns/new'>) => {
   const { beside } = await searchParams;
   const known = typeof beside === 'string' && isId(beside) ? await lawnSheet(actor, beside) : null;
-  const { houseSchool } = await newLawnSheet(actor);
+  const { houseSchool, stations } = await newLawnSheet(actor);
   const lawnId = known?.zone.lawnId ?? null;
   const first: LawnInput = known
     ? { ...EMPTY_LAWN, ...shared(draftOf({ ...known.zone, ...known.place })) }
@@ -26,6 +26,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/lawns/new'>) =
       draftKey={`sheet:new:${lawnId ?? ''}`}
       first={first}
       houseSchool={houseSchool}
+      stations={stations}
       mayPlan={may(actor, 'plan')}
       target={{ kind: 'new', lawnId }}
       saveLawnAction={saveLawnAction}
@@ -40,6 +41,8 @@ const shared = ({
   address,
   latitude,
   longitude,
+  elevationFt,
+  stationId,
   notes,
   hazards,
   noticeHours,
@@ -51,6 +54,8 @@ const shared = ({
   address,
   latitude,
   longitude,
+  elevationFt,
+  stationId,
   notes,
   hazards,
   noticeHours,

@@ -23,7 +23,7 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/sheet
   const { zoneId } = await params;
   const sheet = isId(zoneId) ? await lawnSheet(actor, zoneId) : null;
   if (!sheet) notFound();
-  const { zone, place, houseSchool, earlier, products } = sheet;
+  const { zone, place, houseSchool, stations, earlier, products } = sheet;
   return (
     <>
       <LawnForm
@@ -33,6 +33,7 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/sheet
         draftKey={`sheet:${zone.id}`}
         first={draftOf({ ...zone, ...place })}
         houseSchool={houseSchool}
+        stations={stations}
         mayPlan={may(actor, 'plan')}
         target={{ kind: 'there', zoneId: zone.id, seen: zone.version }}
         saveLawnAction={saveLawnAction}
