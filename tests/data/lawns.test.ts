@@ -216,7 +216,7 @@ describe('the sheet', () => {
     expect(await said(site, { stationId: crypto.randomUUID() })).toEqual([
       'Weather station: This weather station is not there',
     ]);
-    expect(await said(site, { elevationFt: '90000' })).toEqual(['Height: Height 90000 ft is impossible']);
+    expect(await said(site, { elevationFt: '90000' })).toEqual(['Height: Height is 90000 ft']);
   });
 
   test('is not for viewers, nor for another organisation', async () => {
