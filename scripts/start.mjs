@@ -49,6 +49,8 @@ try {
   if (port !== wish) say(`port ${wish} is in use: taking ${port}`);
   const env = {
     ...login,
+    // several servers of one database share it: who signed in at one is known at the others
+    BETTER_AUTH_SECRET: process.env.BETTER_AUTH_SECRET ?? login.BETTER_AUTH_SECRET,
     BETTER_AUTH_URL: process.env.BETTER_AUTH_URL ?? `http://localhost:${port}`,
     IRON_GATE_OUTBOX: process.env.IRON_GATE_OUTBOX ?? path.join(root, 'outbox'),
   };

@@ -77,9 +77,7 @@ export async function prepareDatabase(adminUrl, name, stateFile) {
   const app = new URL(ownerUrl);
   app.username = login.role;
   app.password = login.password;
-  // several servers of one database share the secret: who signed in at one is known at the others
-  const secret = process.env.BETTER_AUTH_SECRET ?? login.secret;
-  return { DATABASE_URL: app.toString(), BETTER_AUTH_SECRET: secret, ownerUrl };
+  return { DATABASE_URL: app.toString(), BETTER_AUTH_SECRET: login.secret, ownerUrl };
 }
 
 /** Makes `copy` from the database `name`, to which nobody may be connected; gives `appUrl` for the copy. */

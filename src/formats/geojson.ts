@@ -82,7 +82,7 @@ function featuresOf(body: unknown): { geometry: unknown; name: string }[] | null
 }
 
 /** The polygons of a geometry, or why there are none. */
-function polygonsOf(geometry: unknown): readonly LonLatRings[] | string {
+export function polygonsOf(geometry: unknown): readonly LonLatRings[] | string {
   if (!isObject(geometry)) return 'it has no geometry';
   const { type, coordinates } = geometry;
   const list = type === 'Polygon' ? [coordinates] : type === 'MultiPolygon' ? coordinates : null;

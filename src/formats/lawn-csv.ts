@@ -341,19 +341,22 @@ export function checkLawns(
   return { good, bad, repeated };
 }
 
+/** A zone's row and its lawn's, as tables keep them. */
+type LawnRow = Readonly<{
+  lawn: Readonly<Record<string, unknown>>;
+  zone: Readonly<Record<string, unknown>>;
+}>;
+/** What each of our columns holds of a zone, as a file has it. */
+export const cellsOf = (row: LawnRow): string[] =>
+  LAWN_KEYS.map((k) => {
+    const { of, field, cell }: Column = LAWN_COLUMNS[k];
+    return cell.write(row[of][field]);
+  });
+
 /** Rows as CSV with our header. Cells that a spreadsheet would run as a formula are made harmless. */
-export const writeLawns = (
-  rows: readonly Readonly<{
-    lawn: Readonly<Record<string, unknown>>;
-    zone: Readonly<Record<string, unknown>>;
-  }>[],
-): string =>
-  stringify(
-    rows.map((r) =>
-      LAWN_KEYS.map((k) => {
-        const { of, field, cell }: Column = LAWN_COLUMNS[k];
-        return cell.write(r[of][field]);
-      }),
-    ),
-    { header: true, columns: LAWN_KEYS.map((k) => LAWN_COLUMNS[k].words), escape_formulas: true },
-  );
+export const writeLawns = (rows: readonly LawnRow[]): string =>
+  stringify(rows.map(cellsOf), {
+    header: true,
+    columns: LAWN_KEYS.map((k) => LAWN_COLUMNS[k].words),
+    escape_formulas: true,
+  });

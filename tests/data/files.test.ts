@@ -4,6 +4,9 @@ import { Forbidden } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
 import { importOf } from '@/data/imports';
 import { fileImport, reading, zone } from '@/data/schema';
+import { check } from '@placemarkio/check-geojson';
+import { writeLawnsGeoJson } from '@/formats/lawn-geojson';
+import { readLawnTable } from '@/server/imports/read-files';
 import { LAWN_COLUMNS, LAWN_KEYS, matchColumns, writeLawns, type LawnMapping } from '@/formats/lawn-csv';
 import { readCsv } from '@/formats/logger-csv';
 import type { LoggerMapping } from '@/formats/logger-csv';
@@ -195,7 +198,7 @@ describe('a file of lawns', () => {
     expect(found.zones.map((z) => [z.customer, z.address, z.areaSqFt])).toEqual([
       ['Client 599', '599 Import Road', 4599],
     ]);
-    const csv = await exportLawns(lead);
+    const csv = await exportLawns(lead, 'csv');
     expect(csv.trim().split('\n').length).toBe(600 + 15 + 1);
     const again = await checkLawnFile(lead, {
       fileName: 'again.csv',
@@ -230,36 +233,66 @@ describe('a file of lawns', () => {
     expect((await lawnList(lead, queryOf({ q: 'import road' }))).total).toBe(1);
   });
 
-  test('every field of a sheet comes back as it went out', async () => {
-    const fields = (rows: Awaited<ReturnType<typeof rowsOfZones>>) =>
-      rows.map((row) =>
-        Object.fromEntries(
-          LAWN_KEYS.filter((k) => k !== 'address').map((k) => {
-            const { of, field } = LAWN_COLUMNS[k];
-            return [k, (row[of] as Record<string, unknown>)[field]];
-          }),
-        ),
-      );
-    const all = () => inOrganisation(lead, rowsOfZones);
-    const before = (await all()).filter((r) => r.lawn.importId === null);
-    // shapes, trees, waters and wishes are among them, or the test says nothing
-    expect(before.some((r) => (r.zone.trees as unknown[]).length > 0)).toBe(true);
-    expect(before.some((r) => (r.zone.measure as { by: string }).by !== 'typed')).toBe(true);
-    expect(before.some((r) => r.zone.waters !== null)).toBe(true);
-    expect(before.some((r) => r.lawn.noticeHours !== null)).toBe(true);
-    const copies = before.map((r) => ({ ...r, lawn: { ...r.lawn, address: `Copy of ${r.lawn.address}` } }));
-    const csv = writeLawns(copies);
-    const mapping = matchColumns(headerOf(csv));
-    expect(Object.values(mapping)).toEqual(LAWN_KEYS.map((_, i) => i));
-    const outcome = await checkLawnFile(lead, { fileName: 'copies.csv', body: csv, mapping });
-    if (!outcome.ok) throw new Error(JSON.stringify(outcome.refusal));
-    await takeImport(lead, outcome.value);
-    await runImport(lead, outcome.value.importId);
-    expect((await file(outcome.value.importId)).bad).toBe(0);
-    const came = (await all()).filter((r) => r.lawn.address.startsWith('Copy of '));
-    expect(fields(came)).toEqual(fields(before));
-    await runUndo(lead, outcome.value.importId);
-  });
+  const OUTLINE = [
+    [
+      [-90.5, 39.2],
+      [-90.4995, 39.2],
+      [-90.4995, 39.2004],
+      [-90.5, 39.2],
+    ],
+  ];
+  test.each(['csv', 'geojson'] as const)(
+    'every field of a sheet comes back as it went out: %s',
+    async (as) => {
+      const fields = (rows: Awaited<ReturnType<typeof rowsOfZones>>) =>
+        rows.map((row) =>
+          Object.fromEntries(
+            LAWN_KEYS.filter((k) => k !== 'address').map((k) => {
+              const { of, field } = LAWN_COLUMNS[k];
+              return [k, (row[of] as Record<string, unknown>)[field]];
+            }),
+          ),
+        );
+      const all = () => inOrganisation(lead, rowsOfZones);
+      const before = (await all()).filter((r) => r.lawn.importId === null);
+      // shapes, trees, waters and wishes are among them, or the test says nothing
+      expect(before.some((r) => (r.zone.trees as unknown[]).length > 0)).toBe(true);
+      expect(before.some((r) => (r.zone.measure as { by: string }).by !== 'typed')).toBe(true);
+      expect(before.some((r) => r.zone.waters !== null)).toBe(true);
+      expect(before.some((r) => r.lawn.noticeHours !== null)).toBe(true);
+      // one of them with an outline, one with a place alone
+      before[0] = {
+        ...before[0]!,
+        zone: { ...before[0]!.zone, measure: { by: 'polygon', polygons: [OUTLINE], file: 'GeoJSON' } },
+      };
+      before[1] = {
+        ...before[1]!,
+        lawn: { ...before[1]!.lawn, latitude: '39.250000', longitude: '-90.500000' },
+      };
+      const copies = before.map((r) => ({ ...r, lawn: { ...r.lawn, address: `Copy of ${r.lawn.address}` } }));
+      const body = as === 'csv' ? writeLawns(copies) : writeLawnsGeoJson(copies);
+      // RFC 7946, by a checker of others
+      if (as === 'geojson') {
+        const { features } = check(body) as { features: { geometry: { type: string } | null }[] };
+        expect(features).toHaveLength(copies.length);
+        expect(features.map((f) => f.geometry?.type ?? '')).toEqual(
+          expect.arrayContaining(['MultiPolygon', 'Point', '']),
+        );
+      }
+      const read = readLawnTable(body);
+      if (!read.ok) throw new Error(read.problem);
+      const mapping = matchColumns(read.file.header);
+      if (as === 'csv') expect(Object.values(mapping)).toEqual(LAWN_KEYS.map((_, i) => i));
+      const outcome = await checkLawnFile(lead, { fileName: `copies.${as}`, body, mapping });
+      if (!outcome.ok) throw new Error(JSON.stringify(outcome.refusal));
+      await takeImport(lead, outcome.value);
+      await runImport(lead, outcome.value.importId);
+      expect((await file(outcome.value.importId)).bad).toBe(0);
+      const came = (await all()).filter((r) => r.lawn.address.startsWith('Copy of '));
+      expect(fields(came)).toEqual(fields(before));
+      await runUndo(lead, outcome.value.importId);
+    },
+  );
 
   test('without a needed column is refused by its name', async () => {
     const none = Object.fromEntries(LAWN_KEYS.map((k) => [k, -1])) as LawnMapping;
@@ -268,5 +301,52 @@ describe('a file of lawns', () => {
       ok: false,
       refusal: { issues: [{ problem: 'No column is chosen for Customer, Turf, Area, sq ft' }] },
     });
+  });
+
+  test.each([
+    ['{"type":"Polygon"', 'The file is no JSON'],
+    ['{"type":"Polygon","coordinates":[]}', 'no FeatureCollection'],
+    ['{"type":"FeatureCollection","features":[]}', 'no feature'],
+    [
+      '{"type":"FeatureCollection","features":[{"type":"Feature","geometry":{"type":"LineString","coordinates":[[0,0],[1,1]]},"properties":{"Customer":"A","Address":"B"}}]}',
+      'Feature 1: a LineString is no zone',
+    ],
+    [
+      '{"type":"FeatureCollection","features":[{"type":"Feature","geometry":{"type":"Polygon","coordinates":[[[0,0],[1,1],[1,0]]]},"properties":{"Customer":"A"}}]}',
+      'Feature 1: a ring needs at least four points',
+    ],
+    ['{"type":"FeatureCollection","features":[{"type":"Feature","geometry":null}]}', 'no properties'],
+  ])('of wrong GeoJSON is refused by feature and reason: %s', (body, words) => {
+    expect(readLawnTable(body)).toMatchObject({
+      ok: false,
+      problem: expect.stringContaining(words) as string,
+    });
+  });
+  // geometry of the sphere: a cell of a thousandth of a degree at the equator is 12,365 m² by GeoJSON's datum
+  test('an outline without a size has the size that is drawn', () => {
+    const ring = [
+      [0, 0],
+      [0.001, 0],
+      [0.001, 0.001],
+      [0, 0.001],
+      [0, 0],
+    ];
+    const read = readLawnTable(
+      JSON.stringify({
+        type: 'FeatureCollection',
+        features: [
+          {
+            type: 'Feature',
+            geometry: { type: 'Polygon', coordinates: [ring] },
+            properties: { Customer: 'A', Address: 'B' },
+          },
+        ],
+      }),
+    );
+    if (!read.ok) throw new Error(read.problem);
+    const area = Number(read.file.rows[0]![read.file.header.indexOf('Area, sq ft')]);
+    const radius = 6378137;
+    const square = (radius * ((0.001 * Math.PI) / 180)) ** 2;
+    expect(area / (square / 0.09290304)).toBeCloseTo(1, 4);
   });
 });

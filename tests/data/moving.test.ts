@@ -78,6 +78,7 @@ test('the archive holds every table of the company and what people read', async 
   expect(Object.keys(entries).sort()).toEqual(
     [
       'lawns.csv',
+      'lawns.geojson',
       'manifest.json',
       'records.csv',
       ...COMPANY_TABLES.map((t) => `tables/${t.name}.ndjson`),

@@ -1,4 +1,5 @@
 /** The header and the first rows of a CSV file, for choosing columns by eye; the server reads the whole file properly. */
+import { isGeoJson, readLawnFeatures } from '@/formats/lawn-geojson';
 import { parse } from 'csv-parse/browser/esm/sync';
 
 export type CsvPreview = Readonly<{ columns: readonly string[]; rows: readonly (readonly string[])[] }>;
@@ -22,4 +23,11 @@ export function previewCsv(text: string): CsvPreview | null {
   } catch {
     return null;
   }
+}
+
+/** Of a file of lawns, which may be GeoJSON. */
+export function previewLawns(text: string): CsvPreview | null {
+  if (!isGeoJson(text)) return previewCsv(text);
+  const read = readLawnFeatures(text);
+  return read.ok ? { columns: read.file.header, rows: read.file.rows.slice(0, LINES) } : null;
 }

@@ -15,7 +15,7 @@ import { RefusalWords } from '../refusal-words';
 import { send } from '../send';
 import { LawnColumns, LoggerColumns } from './columns';
 import { WeatherColumns } from './weather-columns';
-import { previewCsv, type CsvPreview } from './csv-preview';
+import { previewCsv, previewLawns, type CsvPreview } from './csv-preview';
 
 type Check<M> = (input: {
   fileName: string;
@@ -48,6 +48,11 @@ const KIND_WORDS: Readonly<Record<FileKind, string>> = {
   lawns: 'customers and lawns',
   weather: 'weather of a station',
 };
+const FILE_WORDS: Readonly<Record<FileKind, string>> = {
+  readings: 'CSV file',
+  lawns: 'CSV or GeoJSON file',
+  weather: 'CSV or .dly file',
+};
 
 /** Files: looked through first, taken when the counts have been seen, and taken out again where they were wrong. */
 export function ImportScreen(props: Props) {
@@ -72,10 +77,10 @@ export function ImportScreen(props: Props) {
         );
       const body = await file.text();
       const isArchive = kind === 'weather' && guessFormat(body) !== null;
-      const preview = isArchive ? null : previewCsv(body);
+      const preview = isArchive ? null : kind === 'lawns' ? previewLawns(body) : previewCsv(body);
       if (!preview && !isArchive)
         return setFileTrouble(
-          `${file.name} is no table: it needs a header line, columns and at least one row.`,
+          `${file.name} is no table: it needs a header line, columns and at least one row${kind === 'lawns' ? ', or features with properties' : ''}.`,
         );
       const known =
         kind === 'readings' && preview
@@ -125,16 +130,13 @@ export function ImportScreen(props: Props) {
             words={(k) => KIND_WORDS[k]}
           />
           <div className="mt-3">
-            <Labelled
-              name={kind === 'weather' ? 'CSV or .dly file' : 'CSV file'}
-              hint="Nothing is taken before you have seen what is in it."
-            >
+            <Labelled name={FILE_WORDS[kind]} hint="Nothing is taken before you have seen what is in it.">
               {(field) => (
                 <input
                   key={kind}
                   {...field}
                   type="file"
-                  accept=".csv,.txt,.dly,text/csv"
+                  accept=".csv,.txt,.dly,.json,.geojson,text/csv"
                   onChange={(e) => choose(e.target.files?.[0])}
                 />
               )}

@@ -130,6 +130,9 @@ export function LawnTable({
           <a href="/api/export/lawns.csv" download className="button">
             Save as CSV
           </a>
+          <a href="/api/export/lawns.geojson" download className="button">
+            Save as GeoJSON
+          </a>
         </div>
       </div>
       <form

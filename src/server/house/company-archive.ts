@@ -93,7 +93,8 @@ async function writeInto(out: WriteStream, actor: Actor): Promise<void> {
     },
     { isolationLevel: 'repeatable read' },
   );
-  await whole('lawns.csv', await exportLawns(actor));
+  await whole('lawns.csv', await exportLawns(actor, 'csv'));
+  await whole('lawns.geojson', await exportLawns(actor, 'geojson'));
   await whole('records.csv', recordsAsCsv(await recordFile(actor, recordQueryOf({}))));
   zip.end();
   await new Promise<void>((ok, no) => out.end((error?: Error | null) => (error ? no(error) : ok())));

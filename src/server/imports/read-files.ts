@@ -1,4 +1,5 @@
 /** Files of up to a million rows looked through, in a thread: what comes back is counts and what a person is shown. */
+import { isGeoJson, readLawnFeatures } from '@/formats/lawn-geojson';
 import { checkLawns, type LawnMapping } from '@/formats/lawn-csv';
 import {
   checkLogger,
@@ -46,13 +47,16 @@ export function lookAtReadings({
   };
 }
 
+/** A file of lawns, as GeoJSON where it begins like one, else as CSV. */
+export const readLawnTable = (text: string) => (isGeoJson(text) ? readLawnFeatures(text) : readCsv(text));
+
 export function lookAtLawns({
   body,
   mapping,
   stations,
 }: Readonly<{ body: string; mapping: LawnMapping; stations: readonly string[] }>):
   Unread | Readonly<{ ok: true; looked: Looked }> {
-  const read = readCsv(body);
+  const read = readLawnTable(body);
   if (!read.ok) return read;
   const { good, bad, repeated } = checkLawns(read.file, mapping, stations);
   return {

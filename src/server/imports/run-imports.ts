@@ -1,6 +1,7 @@
 /** What a worker does with a file that was looked through: take its good rows, or take them out again. */
 import 'server-only';
 import { checkLawns, type LawnMapping } from '@/formats/lawn-csv';
+import { readLawnTable } from './read-files';
 import { checkLogger, readCsv, type LoggerMapping } from '@/formats/logger-csv';
 import type { Actor } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
@@ -45,7 +46,7 @@ export async function runImport(actor: Actor, importId: string): Promise<void> {
     moveImport(db, importId, ['waiting', 'running'], { status: 'running' }),
   );
   if (file.kind === 'weather') return runWeather(actor, file);
-  const read = readCsv(file.body);
+  const read = file.kind === 'lawns' ? readLawnTable(file.body) : readCsv(file.body);
   if (!read.ok) throw new Error(read.problem);
   if (file.kind === 'readings') await runReadings(actor, file, read.file);
   else await runLawns(actor, file, read.file);

@@ -4,6 +4,7 @@ import { SCHOOLS, type School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, type Moisture } from '@/core/ground/site';
 import { THATCHES, type Thatch } from '@/core/lawn/zone';
 import { TURFS } from '@/core/trade/terms';
+import { writeLawnsGeoJson } from '@/formats/lawn-geojson';
 import { writeLawns } from '@/formats/lawn-csv';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
@@ -143,7 +144,8 @@ export async function changeMany(
 }
 
 /** All zones as a file that can be brought in again. */
-export function exportLawns(actor: Actor): Promise<string> {
+export function exportLawns(actor: Actor, as: 'csv' | 'geojson'): Promise<string> {
   requirePermission(actor, 'see');
-  return inOrganisation(actor, async (db) => writeLawns(await rowsOfZones(db)));
+  const write = as === 'csv' ? writeLawns : writeLawnsGeoJson;
+  return inOrganisation(actor, async (db) => write(await rowsOfZones(db)));
 }

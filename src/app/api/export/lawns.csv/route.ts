@@ -3,7 +3,7 @@ import { fileRoute } from '@/server/entry/file-route';
 
 /** All zones as a file. */
 export const GET = fileRoute(async (actor) => {
-  return new Response(await exportLawns(actor), {
+  return new Response(await exportLawns(actor, 'csv'), {
     headers: {
       'content-type': 'text/csv; charset=utf-8',
       'content-disposition': 'attachment; filename="lawns.csv"',

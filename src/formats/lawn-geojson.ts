@@ -1,0 +1,93 @@
+/**
+ * Zones with every field of their sheet as GeoJSON (RFC 7946): one feature a zone, drawn where its outline is known, else
+ * a point where its lawn lies. The properties are the columns of the CSV file, so that both are read by the same rules.
+ */
+import type { Measure } from '@/core/lawn/measure';
+import { figure } from '@/core/units/format';
+import { toSquareFeet } from '@/core/units/trade';
+import { polygonArea } from '@/geometry/region';
+import { polygonsOf } from './geojson';
+import { LAWN_COLUMNS, LAWN_KEYS, cellsOf, type LawnColumn } from './lawn-csv';
+import type { LoggerFile } from './logger-csv';
+
+/** Columns that are numbers to other programs; an outline stands in the geometry and not beside it. */
+const NUMBERS: readonly LawnColumn[] = [
+  ...(['area', 'latitude', 'longitude', 'elevation', 'noticeHours', 'areaError', 'excluded'] as const),
+  ...(['slope', 'concreteEdge', 'bedEdge', 'irrigation'] as const),
+];
+type Rows = Parameters<typeof cellsOf>[0][];
+const { measure: SHAPES, area: AREA, latitude: LATITUDE, longitude: LONGITUDE } = LAWN_COLUMNS;
+const MOST_FEATURES = 100_000;
+
+/** All zones as one FeatureCollection. */
+export function writeLawnsGeoJson(rows: Readonly<Rows>): string {
+  const features = rows.map((row) => {
+    const cells = cellsOf(row);
+    const measure = row.zone['measure'] as Measure;
+    const [longitude, latitude] = [row.lawn['longitude'], row.lawn['latitude']];
+    const isDrawn = measure.by === 'polygon';
+    const geometry = isDrawn
+      ? { type: 'MultiPolygon', coordinates: measure.polygons }
+      : longitude != null && latitude != null
+        ? { type: 'Point', coordinates: [Number(longitude), Number(latitude)] }
+        : null;
+    const properties = Object.fromEntries(
+      LAWN_KEYS.flatMap((key, i) => {
+        const text = cells[i] ?? '';
+        if (text === '' || (isDrawn && key === 'measure')) return [];
+        return [[LAWN_COLUMNS[key].words, NUMBERS.includes(key) ? Number(text) : text]];
+      }),
+    );
+    return { type: 'Feature', geometry, properties };
+  });
+  return JSON.stringify({ type: 'FeatureCollection', features });
+}
+
+type Read = Readonly<{ ok: true; file: LoggerFile }> | Readonly<{ ok: false; problem: string }>;
+const no = (problem: string): Read => ({ ok: false, problem });
+
+/** The features as a table: a column for each property, and the outline as the sheet keeps it. */
+export function readLawnFeatures(text: string): Read {
+  let body: unknown;
+  try {
+    body = JSON.parse(text);
+  } catch (error) {
+    return no(`The file is no JSON: ${error instanceof Error ? error.message : ''}`);
+  }
+  const { type, features } = body as { type?: unknown; features?: unknown };
+  if (type !== 'FeatureCollection' || !Array.isArray(features))
+    return no('The file is JSON, and no FeatureCollection of GeoJSON');
+  if (!features.length) return no('The file holds no feature');
+  if (features.length > MOST_FEATURES)
+    return no(`The file holds ${figure(features.length)} features, and ${figure(MOST_FEATURES)} are taken`);
+  const lines: Map<string, string>[] = [];
+  for (const [i, f] of (features as unknown[]).entries()) {
+    const { geometry, properties } = (f ?? {}) as { geometry?: unknown; properties?: unknown };
+    const cells = new Map<string, string>();
+    for (const [name, value] of Object.entries((properties ?? {}) as Record<string, unknown>))
+      if (value !== null)
+        cells.set(name, typeof value === 'object' ? JSON.stringify(value) : String(value));
+    const kind = (geometry as { type?: unknown } | null)?.type;
+    if (kind === 'Polygon' || kind === 'MultiPolygon') {
+      const polygons = polygonsOf(geometry);
+      if (typeof polygons === 'string') return no(`Feature ${i + 1}: ${polygons}`);
+      cells.set(SHAPES.words, JSON.stringify({ by: 'polygon', polygons, file: 'GeoJSON' }));
+      // a drawing that says nothing of its size has the size that is drawn
+      if (!cells.has(AREA.words)) cells.set(AREA.words, toSquareFeet(polygonArea(polygons)).toFixed(1));
+    } else if (kind === 'Point') {
+      const [longitude, latitude] = (geometry as { coordinates?: unknown[] }).coordinates ?? [];
+      if (!cells.has(LONGITUDE.words)) cells.set(LONGITUDE.words, String(longitude));
+      if (!cells.has(LATITUDE.words)) cells.set(LATITUDE.words, String(latitude));
+    } else if (kind !== undefined && kind !== null)
+      return no(
+        `Feature ${i + 1}: a ${String(kind)} is no zone; a Polygon, a MultiPolygon or a Point is`,
+      );
+    lines.push(cells);
+  }
+  const header = [...new Set(lines.flatMap((cells) => [...cells.keys()]))];
+  if (header.length < 2) return no('The features have no properties: customer, address, turf');
+  return { ok: true, file: { header, rows: lines.map((cells) => header.map((h) => cells.get(h) ?? '')) } };
+}
+
+/** Whether a file is to be read as GeoJSON. */
+export const isGeoJson = (text: string): boolean => text.trimStart().startsWith('{');
