@@ -160,7 +160,7 @@ async function plan(
   const [plannedOn = '', ...later] = days;
   const typed = { purpose, plannedOn, earliest: '', latest: '', products };
   await expectDone(
-    saveApplication(lead, { zoneId, applicationId: '', base: 0, ...typed }),
+    saveApplication(lead, { zoneId, applicationId: '', base: 0, sendKey: '', ...typed }),
     `plan of ${what}`,
   );
   const made = (await programmeOf(zoneId)).filter((a) => !before.has(a.id)).slice(1);
@@ -315,6 +315,7 @@ async function writeUnchecked(
   const application = {
     ...{ zoneId, purpose: '', plannedOn: parseDay(day)!, earliest: null, latest: null },
     products: [product],
+    sendKey: null,
   };
   await inOrganisation(lead, (db) => addApplication(db, lead, application, new Date()));
 }

@@ -180,13 +180,31 @@ export type ApplicationChange = Readonly<{
   earliest: Day | null;
   latest: Day | null;
   products: readonly ProductChange[];
+  /** of the form that this comes from; null: none */
+  sendKey: string | null;
 }>;
 
 const rowOf = (c: Omit<ApplicationChange, 'products'>, actor: Actor, now: Date) => ({
   ...{ purpose: c.purpose, plannedOn: isoDay(c.plannedOn), changedBy: actor.name, changedAt: now },
   earliestOn: c.earliest === null ? null : isoDay(c.earliest),
   latestOn: c.latest === null ? null : isoDay(c.latest),
+  sendKey: c.sendKey,
 });
+
+/** What a form made that was saved already; null: it was not. */
+export async function applicationSent(
+  db: Transaction,
+  sendKey: string,
+): Promise<{ id: string; zoneId: string; version: number } | null> {
+  const [row] = await db
+    .select({
+      ...{ id: plannedApplication.id, zoneId: plannedApplication.zoneId },
+      version: plannedApplication.version,
+    })
+    .from(plannedApplication)
+    .where(eq(plannedApplication.sendKey, sendKey));
+  return row ?? null;
+}
 
 /** Adds an application to a zone's programme. */
 export async function addApplication(

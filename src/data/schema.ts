@@ -863,9 +863,12 @@ export const plannedApplication = pgTable(
     version: integer('version').notNull().default(1),
     changedBy: text('changed_by').notNull().default(''),
     changedAt: at('changed_at').notNull().defaultNow(),
+    /** of the form that was saved last: sent again, it is saved once */
+    sendKey: uuid('send_key'),
   },
   (t) => [
     fence('planned_application'),
+    uniqueIndex('planned_application_send').on(t.orgId, t.sendKey),
     companyKey(t),
     within(t.orgId, t.zoneId, zone),
     index('planned_application_zone').on(t.zoneId, t.plannedOn),

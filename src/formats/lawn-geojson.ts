@@ -65,9 +65,8 @@ export function readLawnFeatures(text: string): Read {
     const { geometry, properties } = (f ?? {}) as { geometry?: unknown; properties?: unknown };
     const cells = new Map<string, string>();
     for (const [name, value] of Object.entries((properties ?? {}) as Record<string, unknown>))
-      if (value !== null)
-        cells.set(name, typeof value === 'object' ? JSON.stringify(value) : String(value));
-    const kind = (geometry as { type?: unknown } | null)?.type;
+      if (value !== null) cells.set(name, typeof value === 'object' ? JSON.stringify(value) : String(value));
+    const kind = (geometry as { type?: unknown } | null | undefined)?.type ?? null;
     if (kind === 'Polygon' || kind === 'MultiPolygon') {
       const polygons = polygonsOf(geometry);
       if (typeof polygons === 'string') return no(`Feature ${i + 1}: ${polygons}`);
@@ -79,9 +78,7 @@ export function readLawnFeatures(text: string): Read {
       if (!cells.has(LONGITUDE.words)) cells.set(LONGITUDE.words, String(longitude));
       if (!cells.has(LATITUDE.words)) cells.set(LATITUDE.words, String(latitude));
     } else if (kind !== undefined && kind !== null)
-      return no(
-        `Feature ${i + 1}: a ${String(kind)} is no zone; a Polygon, a MultiPolygon or a Point is`,
-      );
+      return no(`Feature ${i + 1}: a ${String(kind)} is no zone; a Polygon, a MultiPolygon or a Point is`);
     lines.push(cells);
   }
   const header = [...new Set(lines.flatMap((cells) => [...cells.keys()]))];

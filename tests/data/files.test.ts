@@ -322,7 +322,7 @@ describe('a file of lawns', () => {
       problem: expect.stringContaining(words) as string,
     });
   });
-  // geometry of the sphere: a cell of a thousandth of a degree at the equator is 12,365 m² by GeoJSON's datum
+  // geometry of the sphere of the earth's mean radius (IUGG, from memory): a cell of a thousandth of a degree at the equator
   test('an outline without a size has the size that is drawn', () => {
     const ring = [
       [0, 0],
@@ -345,7 +345,7 @@ describe('a file of lawns', () => {
     );
     if (!read.ok) throw new Error(read.problem);
     const area = Number(read.file.rows[0]![read.file.header.indexOf('Area, sq ft')]);
-    const radius = 6378137;
+    const radius = 6_371_008.8;
     const square = (radius * ((0.001 * Math.PI) / 180)) ** 2;
     expect(area / (square / 0.09290304)).toBeCloseTo(1, 4);
   });

@@ -214,6 +214,44 @@ describe('an application', () => {
       expect(await said({ ...mine, base: outcome.refusal.theirs.version })).toBe('saved');
   });
 
+  test('sent again because its answer got lost is saved once, changed or new; another thing is another', async () => {
+    const site = '102 Cooper Rise · under the limes';
+    const key = () => crypto.randomUUID();
+    const zone = await zoneNamed(site);
+    for (const which of ['next', 'new'] as const) {
+      const input = {
+        ...(await applicationInput(
+          site,
+          // another calendar year has limits of its own
+          { purpose: which, ...(which === 'new' ? { plannedOn: '2028-03-20' } : {}) },
+          { rate: '0.3' },
+          which,
+        )),
+        sendKey: key(),
+      };
+      const before = (await programmeOf(zone.id)).length;
+      const first = await saveApplication(tech, input);
+      if (!first.ok) throw new Error(JSON.stringify(first.refusal));
+      const after = (await programmeOf(zone.id)).length;
+      expect(await saveApplication(tech, input)).toMatchObject({
+        ok: true,
+        value: { applicationId: first.value.applicationId, version: first.value.version },
+      });
+      expect((await programmeOf(zone.id)).length).toBe(after);
+      expect(after > before).toBe(which === 'new');
+    }
+    // twice at the same moment
+    const twice = {
+      ...(await applicationInput(site, { purpose: 'twice' }, { rate: '0.1' })),
+      sendKey: key(),
+    };
+    const both = await Promise.all([saveApplication(tech, twice), saveApplication(tech, twice)]);
+    expect(both.map((o) => o.ok)).toEqual([true, true]);
+    // a key of another zone opens nothing here
+    const elsewhere = { ...(await applicationInput(FRONT)), sendKey: twice.sendKey };
+    expect(await saveApplication(tech, elsewhere)).toMatchObject({ ok: false, refusal: { kind: 'gone' } });
+  });
+
   test('saved by two at the same moment is saved once', async () => {
     const input = await applicationInput(FRONT);
     const other = { ...input, products: [{ ...input.products[0]!, rate: '0.38' }] };

@@ -53,7 +53,7 @@ export async function applicationInput(
         ],
       };
   return {
-    ...{ zoneId: zone.id, applicationId: stored?.id ?? '', base: stored?.version ?? 0 },
+    ...{ zoneId: zone.id, applicationId: stored?.id ?? '', base: stored?.version ?? 0, sendKey: '' },
     ...typed,
     products: typed.products.map((p, i) => (i === 0 ? { ...p, ...product } : p)),
     ...over,

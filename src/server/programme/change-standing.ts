@@ -184,7 +184,7 @@ export function copyApplication(
         actor,
         {
           ...copy,
-          zoneId,
+          ...{ zoneId, sendKey: null },
           products: application.products.map((p) => ({
             ...{
               id: null,

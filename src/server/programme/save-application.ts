@@ -20,6 +20,7 @@ import { zoneOf, type ZoneOnLawn } from '@/data/lawns';
 import {
   addApplication,
   addTie,
+  applicationSent,
   changeApplication,
   lockZone,
   type ProductChange,
@@ -36,13 +37,16 @@ export type ApplicationInput = TypedApplication &
     applicationId: string;
     /** version that the editor saw; 0: a new one */
     base: number;
+    /** of what is sent: the same again is saved once. Empty: it is sent once only */
+    sendKey: string;
   }>;
 
 const typed = (most: number) => Joi.string().allow('').max(most).required();
 export const applicationShape = Joi.object<ApplicationInput>({
   zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   applicationId: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
-  base: Joi.number().integer().min(0).required(),
+  base: Joi.number().integer().min(0).max(2_000_000_000).required(),
+  sendKey: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
   purpose: typed(120),
   ...{ plannedOn: typed(40), earliest: typed(40), latest: typed(40) },
   products: Joi.array()
@@ -87,6 +91,8 @@ export function saveApplication(
     const { applications, facts } = books.get(zone.id)!;
     const before = applications.find((a) => a.id === input.applicationId) ?? null;
     if (input.applicationId && !before) return refuse({ kind: 'gone' });
+    const sent = input.sendKey ? await applicationSent(db, input.sendKey) : null;
+    if (sent) return sent.zoneId === zone.id ? done(savedBefore(sent)) : refuse({ kind: 'gone' });
     if (before && before.version !== input.base)
       return refuse({
         ...{ kind: 'changed-by-other', by: before.changedBy, at: before.changedAt.toISOString() },
@@ -121,7 +127,7 @@ export function saveApplication(
       );
     const change = (draft: (typeof drafts)[number]) => ({
       ...{ zoneId: zone.id, purpose: draft.purpose, plannedOn: draft.plannedOn },
-      ...{ earliest: draft.earliest, latest: draft.latest },
+      ...{ earliest: draft.earliest, latest: draft.latest, sendKey: null },
       products: draft.products.map((p): ProductChange => {
         const stored = before?.products.find((s) => s.id === p.id);
         const kept = stored?.tie ? { id: stored.tie.id, part: stored.tie.part } : null;
@@ -132,15 +138,22 @@ export function saveApplication(
         };
       }),
     });
+    const sendKey = input.sendKey || null;
     const [first, ...more] = drafts;
     let applicationId = before?.id ?? '';
-    if (before) await changeApplication(db, actor, before.id, before.version, change(first!), moment.now);
-    else applicationId = await addApplication(db, actor, change(first!), moment.now);
+    const one = { ...change(first!), sendKey };
+    if (before) await changeApplication(db, actor, before.id, before.version, one, moment.now);
+    else applicationId = await addApplication(db, actor, one, moment.now);
     for (const d of more) await addApplication(db, actor, change(d), moment.now);
     await changed(db, actor, [zone.id]);
     return done({ applicationId, version: (before?.version ?? 0) + 1, applications: drafts.length });
   });
 }
+
+/** The answer got lost on its way: it is given again. */
+const savedBefore = ({ id, version }: Readonly<{ id: string; version: number }>): Saved => ({
+  ...{ applicationId: id, version, applications: 1 },
+});
 
 const closedIssue = ({ on, whole, why }: NonNullable<ZoneOnLawn['closed']>) => ({
   field: 'Zone',

@@ -24,6 +24,7 @@ import { WeatherAge } from '@/ui/weather-age';
 import { expectationWords, plural, windowWords } from '@/ui/words';
 import { YearRail, type RailMark } from '@/ui/year-rail';
 import { send } from '../../send';
+import { useSendKey } from '../../use-send-key';
 import { Findings } from './findings';
 import { AskHistory } from './ask-history';
 import { ApplicationForm, type SaveState } from './programme/application-form';
@@ -92,14 +93,14 @@ export function LawnSheet({ sheet, wished, mayPlan, mayRecord, ...actions }: Pro
     edit.change({ ...typed, products, ...(day === undefined ? {} : { plannedOn: isoDay(day) }) });
     setSave({ kind: 'none' });
   };
+  const { keyOf, answered } = useSendKey();
   const saveIt = (base: number) => {
     if (!edited || !mayPlan) return;
     startSaving(async () => {
-      const outcome = await send(actions.saveApplicationAction, {
-        ...{ zoneId: zone.id, applicationId: edited.applicationId, base },
-        ...edited.typed,
-      });
+      const sent = { zoneId: zone.id, applicationId: edited.applicationId, base, ...edited.typed };
+      const outcome = await send(actions.saveApplicationAction, { ...sent, sendKey: keyOf(sent) });
       if (outcome.ok) {
+        answered();
         startSaving(() => {
           edit.showOnFile(outcome.value.applicationId);
           setSave({ kind: 'saved', applications: outcome.value.applications });
