@@ -49,7 +49,12 @@ try {
   console.log(`\n  Iron Gate   ${app.url}\n`);
   for (const p of people) console.log(`  ${p.role.padEnd(11)} ${p.email.padEnd(28)} ${password}`);
   console.log('\n  Ctrl-C ends it. Data are kept; npm run demo -- --fresh starts over.\n');
-  app.child.on('exit', () => void end(1));
+  app.child.on('exit', (code) => {
+    console.error(
+      `The application ended by itself (exit ${code}): all of it is ended. Start it again; data are kept.`,
+    );
+    void end(1);
+  });
 } catch (error) {
   console.error(`\n${error instanceof Error ? error.message : error}\n`);
   await end(1);

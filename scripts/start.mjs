@@ -73,7 +73,12 @@ try {
   console.log(
     `  Ctrl-C ends it. Data are kept in ${root}; letters without SMTP_URL in ${env.IRON_GATE_OUTBOX}.\n`,
   );
-  app.child.on('exit', () => void end(1));
+  app.child.on('exit', (code) => {
+    console.error(
+      `The application ended by itself (exit ${code}): all of it is ended. Start it again; data are kept.`,
+    );
+    void end(1);
+  });
 } catch (error) {
   console.error(`\n${error instanceof Error ? error.message : error}\n`);
   await end(1);

@@ -46,6 +46,10 @@ export function writeLawnsGeoJson(rows: Readonly<Rows>): string {
 type Read = Readonly<{ ok: true; file: LoggerFile }> | Readonly<{ ok: false; problem: string }>;
 const no = (problem: string): Read => ({ ok: false, problem });
 
+/** A value of a property as a cell: a text without its quotes, anything else as JSON. */
+const plainly = (value: unknown): string =>
+  typeof value === 'string' ? value : (JSON.stringify(value) ?? '');
+
 /** The features as a table: a column for each property, and the outline as the sheet keeps it. */
 export function readLawnFeatures(text: string): Read {
   let body: unknown;
@@ -65,7 +69,7 @@ export function readLawnFeatures(text: string): Read {
     const { geometry, properties } = (f ?? {}) as { geometry?: unknown; properties?: unknown };
     const cells = new Map<string, string>();
     for (const [name, value] of Object.entries((properties ?? {}) as Record<string, unknown>))
-      if (value !== null) cells.set(name, typeof value === 'object' ? JSON.stringify(value) : String(value));
+      if (value !== null) cells.set(name, plainly(value));
     const kind = (geometry as { type?: unknown } | null | undefined)?.type ?? null;
     if (kind === 'Polygon' || kind === 'MultiPolygon') {
       const polygons = polygonsOf(geometry);
@@ -75,10 +79,10 @@ export function readLawnFeatures(text: string): Read {
       if (!cells.has(AREA.words)) cells.set(AREA.words, toSquareFeet(polygonArea(polygons)).toFixed(1));
     } else if (kind === 'Point') {
       const [longitude, latitude] = (geometry as { coordinates?: unknown[] }).coordinates ?? [];
-      if (!cells.has(LONGITUDE.words)) cells.set(LONGITUDE.words, String(longitude));
-      if (!cells.has(LATITUDE.words)) cells.set(LATITUDE.words, String(latitude));
-    } else if (kind !== undefined && kind !== null)
-      return no(`Feature ${i + 1}: a ${String(kind)} is no zone; a Polygon, a MultiPolygon or a Point is`);
+      if (!cells.has(LONGITUDE.words)) cells.set(LONGITUDE.words, plainly(longitude));
+      if (!cells.has(LATITUDE.words)) cells.set(LATITUDE.words, plainly(latitude));
+    } else if (kind !== null)
+      return no(`Feature ${i + 1}: a ${plainly(kind)} is no zone; a Polygon, a MultiPolygon or a Point is`);
     lines.push(cells);
   }
   const header = [...new Set(lines.flatMap((cells) => [...cells.keys()]))];

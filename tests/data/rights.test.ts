@@ -7,6 +7,7 @@ import { saveDayRules } from '@/server/house/day-rules';
 import * as gateHouse from '@/server/house/gate-house';
 import * as houseRules from '@/server/house/house-rules';
 import { saveStation } from '@/server/house/stations';
+import { typeForecast } from '@/server/house/typed-forecast';
 import * as imports from '@/server/imports/imports';
 import * as forgetting from '@/server/lawns/forget-customer';
 import * as history from '@/server/lawns/history';
@@ -43,6 +44,7 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   confirmSecondFactorAction: ['see', account.confirmSecondFactor],
   endSecondFactorAction: ['see', account.endSecondFactor],
   saveStationAction: ['change the house', saveStation],
+  typeForecastAction: ['change the house', typeForecast],
   checkWeatherAction: ['change the house', imports.checkWeatherFile],
   turnClockAction: ['turn the clock', (who) => turnClock(who, 0)],
   checkReadingsAction: ['plan', imports.checkReadings],

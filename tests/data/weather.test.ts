@@ -2,11 +2,12 @@ import { asc, eq, gte } from 'drizzle-orm';
 import { addDays, isoDay } from '@/core/calendar/day';
 import { todayOf, turnClock } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
-import { outlook, station, weatherDay } from '@/data/schema';
+import { forecast, outlook, station, weatherDay } from '@/data/schema';
 import { refreshWeather } from '@/data/weather';
 import { weatherOverHttp } from '@/devices/weather/client';
 import type { WeatherService } from '@/devices/weather/service';
 import { zonesOf } from '@/data/lawns';
+import { typeForecast } from '@/server/house/typed-forecast';
 import { queueState } from '@/server/jobs/jobs';
 import { computeWindows } from '@/server/jobs/windows';
 import { runJob } from '@/server/jobs/worker';
@@ -105,4 +106,49 @@ test('a day that the service gave twice is kept once', async () => {
   ]);
   expect((await theStation()).trouble).toBeNull();
   expect(await days()).toEqual(before);
+});
+
+describe('a forecast that is typed', () => {
+  const lead = actor('lead');
+  const days = [
+    { low: '41', high: '68', rain: '', chance: '', wind: '5' },
+    { low: '50', high: '72.5', rain: '0.5', chance: '80', wind: '12' },
+    { low: '', high: '', rain: '', chance: '', wind: '' },
+  ];
+  test('takes the place of the one before: lows, highs, rain, chance and wind as they were said', async () => {
+    const { id } = await theStation();
+    expect(await typeForecast(lead, { stationId: id, days })).toEqual({ ok: true, value: { days: 2 } });
+    const [kept] = await inOrganisation(lead, (db) =>
+      db.select().from(forecast).where(eq(forecast.stationId, id)),
+    );
+    expect([kept!.issuedOn, kept!.air.length]).toEqual([isoDay(await today()), 48]);
+    // 68 °F is 20 °C and 41 °F 5 °C, 0.5 in 12.7 mm, 12 mph 5.364 m/s: by definition of the units
+    expect(Math.max(...kept!.air.slice(0, 24))).toBeCloseTo(20, 4);
+    expect(Math.min(...kept!.air.slice(0, 24))).toBeCloseTo(5, 4);
+    expect(kept!.rain.slice(0, 24).every((mm) => mm === 0)).toBe(true);
+    expect(kept!.rain.slice(24).reduce((a, b) => a + b)).toBeCloseTo(12.7, 4);
+    expect(kept!.wind[30]).toBeCloseTo(5.36448, 4);
+    expect(kept!.rainChance!.slice(24).every((c) => Math.abs(c - 0.8) < 1e-6)).toBe(true);
+    const sheet = (await zoneSheet(lead, (await zoneNamed('14 Quarry Lane · back')).id))!;
+    expect(sheet.weather!.forecastIssuedOn).toBe(await today());
+  });
+  test.each([
+    [[{ ...days[0]!, low: '70' }], 'Low is 70 °F, above the high of 68 °F'],
+    [[days[2]!, days[0]!], 'Low is missing'],
+    [[days[2]!], 'No day is filled in'],
+    [[{ ...days[0]!, wind: '900' }], 'Wind is 900 mph'],
+    [[{ ...days[0]!, chance: '120' }], 'Chance of rain is 120 %'],
+  ])('with %j is refused by day, figure and remedy', async (typed, words) => {
+    const outcome = await typeForecast(lead, { stationId: (await theStation()).id, days: typed });
+    if (outcome.ok || outcome.refusal.kind !== 'invalid') throw new Error('it was taken');
+    const all = outcome.refusal.issues.map((i) => i.problem).join('; ');
+    expect(all).toContain(words);
+    expect(outcome.refusal.issues.every((i) => i.remedy.length > 5)).toBe(true);
+  });
+  test('is nobody else’s', async () => {
+    const stationId = (await theStation()).id;
+    expect(await typeForecast(actor('lead', 'other-company'), { stationId, days })).toMatchObject({
+      refusal: { kind: 'gone' },
+    });
+  });
 });

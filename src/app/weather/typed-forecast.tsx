@@ -1,0 +1,109 @@
+'use client';
+import { useState } from 'react';
+import { addDays, showWeekday, type Day } from '@/core/calendar/day';
+import type { Outcome } from '@/server/entry/outcome';
+import type { ForecastInput, TypedDay } from '@/server/house/typed-forecast';
+import { Labelled } from '@/ui/labelled';
+import { plural } from '@/ui/words';
+import { RefusalWords } from '../refusal-words';
+import { useSending } from '../use-sending';
+
+const EMPTY: TypedDay = { low: '', high: '', rain: '', chance: '', wind: '' };
+const FIELDS = [
+  ['low', 'Low, °F'],
+  ['high', 'High, °F'],
+  ['rain', 'Rain, in'],
+  ['chance', 'Chance of rain, %'],
+  ['wind', 'Wind, mph'],
+] as const satisfies readonly (readonly [keyof TypedDay, string])[];
+
+/** The days ahead as a notice has them; rows below the last that is filled are not asked. */
+export function TypedForecast({
+  today,
+  days: most,
+  stations,
+  typeForecastAction,
+}: Readonly<{
+  today: Day;
+  days: number;
+  stations: readonly Readonly<{ id: string; name: string }>[];
+  typeForecastAction: (input: ForecastInput) => Promise<Outcome<{ days: number }>>;
+}>) {
+  const [stationId, setStation] = useState(stations[0]?.id ?? '');
+  const [days, setDays] = useState<readonly TypedDay[]>(() => Array.from({ length: most }, () => EMPTY));
+  const [kept, setKept] = useState<number | null>(null);
+  const { run, issue, refusal, isSending } = useSending();
+  const names = days.map((_, i) => showWeekday(addDays(today, i)));
+  return (
+    <details className="mt-4 border-2 border-hair bg-paper px-4 py-2">
+      <summary className="flex min-h-[44px] cursor-pointer items-center font-cond text-[19px]">
+        Type a forecast
+      </summary>
+      <form
+        noValidate
+        onSubmit={(e) => {
+          e.preventDefault();
+          setKept(null);
+          run(typeForecastAction, { stationId, days }, (v) => setKept(v.days));
+        }}
+      >
+        <p className="text-[15px] text-steel">
+          It takes the place of the forecast before. Leave days that you do not know empty at the end.
+        </p>
+        {stations.length > 1 && (
+          <Labelled name="Of the station">
+            {(f) => (
+              <select {...f} value={stationId} onChange={(e) => setStation(e.target.value)}>
+                {stations.map((s) => (
+                  <option key={s.id} value={s.id}>
+                    {s.name}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Labelled>
+        )}
+        {days.map((d, i) => (
+          <fieldset key={names[i]} className="mt-2 border-t border-hair pt-1">
+            <legend className="pr-2 font-cond text-[17px]">{names[i]}</legend>
+            <div className="grid grid-cols-2 gap-2 sm:grid-cols-5">
+              {FIELDS.map(([key, name]) => (
+                <Labelled
+                  key={key}
+                  name={name}
+                  issue={issue(`${names[i] ?? ''}: ${name.split(',')[0] ?? ''}`)}
+                >
+                  {(f) => (
+                    <input
+                      {...f}
+                      inputMode="decimal"
+                      value={d[key]}
+                      onChange={(e) =>
+                        setDays(days.map((x, j) => (j === i ? { ...x, [key]: e.target.value } : x)))
+                      }
+                    />
+                  )}
+                </Labelled>
+              ))}
+            </div>
+          </fieldset>
+        ))}
+        {refusal && (
+          <RefusalWords
+            refusal={refusal}
+            here="/weather"
+            shown={names.flatMap((n) => FIELDS.map(([, name]) => `${n}: ${name.split(',')[0] ?? ''}`))}
+          />
+        )}
+        {kept !== null && (
+          <p role="status" className="mt-2 font-semibold text-moss">
+            {plural(kept, 'day')} kept as the forecast; outlooks and gates are computed again.
+          </p>
+        )}
+        <button className="button button-loud mt-3" disabled={isSending}>
+          Keep this forecast
+        </button>
+      </form>
+    </details>
+  );
+}
