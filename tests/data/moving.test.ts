@@ -135,6 +135,13 @@ test('what cannot be taken in is refused with why, and nothing of it stays', asy
   };
   const withManifest = (m: unknown, more: Record<string, Uint8Array> = {}) =>
     zipSync({ ...entries, 'manifest.json': strToU8(JSON.stringify(m)), ...more });
+  // a manifest that is not as it is written is no manifest
+  for (const wrong of [
+    { ...manifest, people: 'all' },
+    { ...manifest, tables: '27' },
+    { ...manifest, company: {} },
+  ])
+    expect(await refused(withManifest(wrong))).toContain('no archive of a company');
   const other = { ...manifest, company: { ...manifest.company, id: 'elsewhere' } };
   expect(await refused(withManifest({ ...other, tables: 1 }))).toContain('whose tables differ');
   expect(await refused(withManifest(other))).toContain('has an account on this server already');

@@ -32,10 +32,10 @@ const FIGURES = [
   [
     'heatLimitF',
     'Heat limit',
-    'No leaf-active product above, °F',
+    'Heat: no leaf-active product above, °F',
     'It burns turf and drifts as vapour. A lower limit of a label goes before it. Usual: 90',
   ],
-  ['heatCautionF', 'Heat caution', 'A warning above, °F', 'Usual: 85'],
+  ['heatCautionF', 'Heat caution', 'Heat: a warning above, °F', 'Usual: 85'],
   [
     'nitrogenSoilF',
     'Soil for nitrogen',
@@ -90,8 +90,8 @@ export function GateRules({
           run(saveGateRulesAction, typed, () => setEdited(null));
         }}
       >
-        <div className="mt-2 grid grid-cols-1 items-end gap-2 sm:grid-cols-2 lg:grid-cols-3">
-          <Labelled name="State where our lawns lie">
+        <div className="mt-2 grid grid-cols-1 items-start gap-2 sm:grid-cols-2 lg:grid-cols-3">
+          <Labelled name="State where our lawns lie" hint="Products must be registered there.">
             {(field) => (
               <input
                 {...field}
@@ -114,7 +114,10 @@ export function GateRules({
               )}
             </Labelled>
           ))}
-          <Labelled name="A leaf-active product and a barrier">
+          <Labelled
+            name="A leaf-active product and a barrier"
+            hint="One wants a dry leaf, the other water: the joint hours are few. Usual: together"
+          >
             {(field) => (
               <select
                 {...field}

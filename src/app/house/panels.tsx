@@ -324,6 +324,7 @@ export function Tokens({
             <label key={call} className="flex min-h-[44px] items-center gap-2">
               <input
                 type="checkbox"
+                className="h-5 w-5 accent-[var(--color-moss)]"
                 checked={calls.includes(call)}
                 onChange={(e) =>
                   setCalls(CALLS.filter((c) => (c === call ? e.target.checked : calls.includes(c))))
@@ -333,7 +334,7 @@ export function Tokens({
             </label>
           ))}
         </fieldset>
-        <button className="button col-span-2 sm:col-span-1" disabled={isSending}>
+        <button className="button justify-self-start" disabled={isSending}>
           Make a token
         </button>
       </form>
@@ -423,7 +424,7 @@ export function Keeping({
         of the closed lawn; only records keep the name, for so long.
       </p>
       <form
-        className="mt-2 grid grid-cols-1 items-end gap-2 sm:grid-cols-[1fr_auto]"
+        className="mt-2 grid grid-cols-1 justify-items-start gap-2"
         noValidate
         onSubmit={(e) => {
           e.preventDefault();

@@ -36,7 +36,7 @@ export function TypedForecast({
   const names = days.map((_, i) => showWeekday(addDays(today, i)));
   return (
     <details className="mt-4 border-2 border-hair bg-paper px-4 py-2">
-      <summary className="flex min-h-[44px] cursor-pointer items-center font-cond text-[19px]">
+      <summary className="flex min-h-[44px] cursor-pointer items-center font-cond text-[19px] underline">
         Type a forecast
       </summary>
       <form

@@ -17,6 +17,7 @@ import { makeLink } from '@/server/people/links';
 import { sendJob } from '@/server/jobs/jobs';
 import { recordFile, recordsAsCsv } from '@/server/records/export';
 import { recordQueryOf } from '@/server/records/view';
+import Joi from 'joi';
 import { VERSION } from '@/version';
 
 const FORMAT = 'iron-gate-company/1';
@@ -31,6 +32,28 @@ type Manifest = Readonly<{
   people: readonly ArchivedPerson[];
   counts: Readonly<Record<string, Readonly<{ rows: number; sum: string }>>>;
 }>;
+
+const words = Joi.string().max(300).required();
+const manifestShape = Joi.object<Manifest>({
+  ...{ format: Joi.valid(FORMAT).required(), version: words, tables: Joi.number().integer().required() },
+  ...{ madeAt: words, madeBy: words },
+  company: Joi.object({ id: words, name: words, timeZone: words }).required(),
+  people: Joi.array()
+    .items(
+      Joi.object({
+        ...{ userId: words, name: words, email: Joi.string().email({ tlds: false }).max(254).required() },
+        role: Joi.valid('lead', 'technician', 'viewer').required(),
+      }).unknown(),
+    )
+    .max(10_000)
+    .required(),
+  counts: Joi.object()
+    .pattern(
+      words,
+      Joi.object({ rows: Joi.number().integer().min(0).required(), sum: Joi.string().allow('').required() }),
+    )
+    .required(),
+}).required();
 
 /** Writes the archive into a file. Its tables are of one moment, also while people work. */
 export async function writeArchive(actor: Actor, file: string): Promise<void> {
@@ -170,8 +193,8 @@ const NO_ARCHIVE = 'This is no archive of a company: choose the file that House,
 
 function manifestFrom(one: (name: string) => string): Manifest {
   try {
-    const read = JSON.parse(one('manifest.json')) as Partial<Manifest>;
-    if (read.format === FORMAT) return read as Manifest;
+    const checked = manifestShape.validate(JSON.parse(one('manifest.json')), { convert: false });
+    if (!checked.error) return checked.value;
   } catch (error) {
     if (error instanceof NotTaken) throw error;
   }
