@@ -19,6 +19,13 @@ export type IngredientFacts = Readonly<{
   kgPerHa: readonly [number, number] | null;
   yearKgPerHa: number | null;
   counts: 'ai' | 'ae' | 'whole product' | null;
+  /** of a pre-emergent in the soil: days to half, its range, and under which conditions it was found */
+  soilHalfLife?: Readonly<{
+    days: number;
+    low: number;
+    high: number;
+    basis: 'field' | 'laboratory at 20 °C';
+  }>;
   seedingMonths: readonly [number, number | null] | null;
   safeAtSeeding: boolean;
   restrictedUse: boolean;

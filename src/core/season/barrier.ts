@@ -1,0 +1,192 @@
+/**
+ * The barrier: what is left of each pre-emergent in the soil, and how much of the germination it stops.
+ *
+ * Model: the dose that reached the soil decays first-order in a time that is weighted by warmth and moisture (Q10 of 2.58,
+ * EFSA 2008; moisture to the power of 0.7, Walker 1974); the effect on a germinating weed is log-logistic in what is left
+ * (Seefeldt, Jensen & Fuerst 1995). Ingredients of one site of action add up as shares of their own ED50; those of
+ * different sites act independently of each other.
+ * Left out: leaching (those that are used stay in the top inch), enhanced degradation after years of the same.
+ */
+import type { Day } from '@/core/calendar/day';
+import type { KilogramsPerHectare } from '@/core/units/quantity';
+
+/** EFSA 2008, opinion on the default Q10, EFSA Journal 622 (published). */
+const Q10 = 2.58;
+/** Walker 1974, J. Environ. Qual. 3:396-401; exponent as FOCUS takes it (published). */
+const MOISTURE_EXPONENT = 0.7;
+/** Slope of the log-logistic curve: common for germination under mitosis inhibitors, from memory. */
+export const SLOPE = 2;
+/** While at least so much of the flush is stopped, a label calls it control: common practice, no source. */
+export const CONTROL = 0.8;
+
+/** How fast a day at this soil temperature counts against one at 20 °C; frozen ground keeps what it has. */
+export const warmth = (celsius: number): number => (celsius <= 0 ? 0 : Q10 ** ((celsius - 20) / 10));
+/** How fast a day counts at a share of the water that the soil holds at field capacity. */
+export const wetness = (share: number): number => Math.min(1, Math.max(0, share)) ** MOISTURE_EXPONENT;
+
+/** Both schools of the trade: the model's, and days of the calendar as the label has them. */
+export const BARRIER_SCHOOLS = ['cold keeps it', 'months from the label'] as const;
+export type BarrierSchool = (typeof BARRIER_SCHOOLS)[number];
+
+/** Mean soil of the months that a label speaks of, and of field studies, °C: a field figure is brought to 20 °C by it. Ours. */
+const LABEL_SOIL_C = 18;
+
+/**
+ * Weighted days from the start of the run to the end of each day.
+ * @param soil daily means, °C @param moisture share of field capacity each day; null: as wet as there
+ */
+export function weightedDays(
+  soil: ArrayLike<number>,
+  school: BarrierSchool,
+  moisture: ArrayLike<number> | null = null,
+): Float64Array {
+  const out = new Float64Array(soil.length);
+  const usual = warmth(LABEL_SOIL_C);
+  let sum = 0;
+  for (let d = 0; d < soil.length; d++) {
+    sum += school === 'cold keeps it' ? warmth(soil[d]!) * (moisture ? wetness(moisture[d]!) : 1) : usual;
+    out[d] = sum;
+  }
+  return out;
+}
+
+/** What is known of one ingredient as a barrier. */
+export type Strength = Readonly<{
+  /** days at 20 °C to half */
+  halfLife: number;
+  /** left in the soil, half of the flush comes through */
+  ed50: KilogramsPerHectare;
+  /** whence the figures are: months on the label, or recalled */
+  basis: 'label' | 'recalled';
+}>;
+
+/** A rate of the a.i. and the months of control that a label promises for it. */
+export type LabelMonths = Readonly<{ rate: KilogramsPerHectare; months: number }>;
+const DAYS_A_MONTH = 365.25 / 12;
+/** A low usual rate holds about three months: common practice, no source. */
+const USUAL_LOW_MONTHS = 3;
+
+/** What must be left for control, as a multiple of ED50. */
+const controlOverEd50 = (CONTROL / (1 - CONTROL)) ** (1 / SLOPE);
+
+/**
+ * The strength of an ingredient: fitted to the label's months by rate where there are any (twice the rate lasts one half-
+ * life longer), else from what is recalled.
+ * @param halfLife what is recalled, days; null: nothing @param low the lowest usual rate, kg/ha; null: not known
+ * @returns null where neither tells
+ */
+export function strengthOf(
+  months: readonly LabelMonths[],
+  halfLife: Readonly<{ days: number; basis: 'field' | 'laboratory at 20 °C' }> | null,
+  low: KilogramsPerHectare | null,
+): Strength | null {
+  const toTwenty = warmth(LABEL_SOIL_C);
+  const recalled = halfLife && halfLife.days * (halfLife.basis === 'field' ? toTwenty : 1);
+  const said = months.filter((m) => m.rate > 0 && m.months > 0);
+  const fitted = halfLifeOf(said);
+  const days = fitted === null ? recalled : fitted * toTwenty;
+  if (days === null) return null;
+  // the mean of what each pair says must be left at its end
+  const ends = said.map((m) => Math.log(m.rate) - (Math.LN2 * m.months * DAYS_A_MONTH * toTwenty) / days);
+  const end = ends.length
+    ? Math.exp(ends.reduce((a, b) => a + b) / ends.length)
+    : low === null
+      ? null
+      : low * 2 ** ((-USUAL_LOW_MONTHS * DAYS_A_MONTH * toTwenty) / days);
+  if (end === null) return null;
+  return {
+    halfLife: days,
+    ed50: (end / controlOverEd50) as KilogramsPerHectare,
+    basis: said.length ? 'label' : 'recalled',
+  };
+}
+
+/** Days of the calendar to half: the slope of the months over the logarithm of the rate. Null: fewer than two rates. */
+function halfLifeOf(said: readonly LabelMonths[]): number | null {
+  const x = said.map((m) => Math.log2(m.rate));
+  const y = said.map((m) => m.months * DAYS_A_MONTH);
+  const mean = (of: readonly number[]) => of.reduce((a, b) => a + b, 0) / of.length;
+  const [mx, my] = [mean(x), mean(y)];
+  const over = x.reduce((sum, v) => sum + (v - mx) ** 2, 0);
+  if (said.length < 2 || over < 1e-6) return null;
+  const slope = x.reduce((sum, v, i) => sum + (v - mx) * (y[i]! - my), 0) / over;
+  return slope > 0 ? slope : null;
+}
+
+/** One ingredient as it went, or will go, into the soil. */
+export type Dose = Readonly<{
+  day: Day;
+  /** site of action group; null: not said, and then like no other */
+  group: number | null;
+  ingredient: string;
+  strength: Strength;
+  /** that reached the soil */
+  rate: KilogramsPerHectare;
+}>;
+
+/** Ground that was opened: a share of what is there is gone from that day on. */
+export type Disturbance = Readonly<{ day: Day; share: number }>;
+
+/**
+ * The share of the germination that is stopped on each day of a run.
+ * @param from the run's first day @param tau its weighted days
+ */
+export function effectOn(
+  from: Day,
+  tau: Float64Array,
+  doses: readonly Dose[],
+  disturbances: readonly Disturbance[] = [],
+): Float64Array {
+  const passing = new Float64Array(tau.length).fill(1);
+  for (const group of groupsOf(doses)) {
+    const units = new Float64Array(tau.length);
+    for (const dose of group) addUnits(units, from, tau, dose, disturbances);
+    for (let d = 0; d < tau.length; d++) passing[d]! /= 1 + units[d]! ** SLOPE;
+  }
+  return passing.map((p) => 1 - p);
+}
+
+function groupsOf(doses: readonly Dose[]): Dose[][] {
+  const by = new Map<string, Dose[]>();
+  for (const d of doses) {
+    const key = d.group === null ? d.ingredient : String(d.group);
+    by.set(key, [...(by.get(key) ?? []), d]);
+  }
+  return [...by.values()];
+}
+
+/** What is left of a dose, in its own ED50s, day by day: whole on its day, less by half with each half-life. */
+function addUnits(
+  units: Float64Array,
+  from: Day,
+  tau: Float64Array,
+  { day, rate, strength }: Dose,
+  disturbances: readonly Disturbance[],
+): void {
+  const first = Math.max(0, day - from);
+  // of what lies before the run the time until then is not known: the run is begun early enough
+  const start = first === 0 ? 0 : tau[first - 1]!;
+  const whole = rate / strength.ed50;
+  const opened = disturbances.filter((x) => x.day > day);
+  for (let d = first; d < tau.length; d++) {
+    let left = whole * 2 ** (-(tau[d]! - start) / strength.halfLife);
+    for (const x of opened) if (from + d >= x.day) left *= 1 - x.share;
+    units[d]! += left;
+  }
+}
+
+/** The last day of control in one piece from a day on; null: there is none on that day. */
+export function heldUntil(from: Day, effect: ArrayLike<number>, since: Day): Day | null {
+  let d = Math.max(0, since - from);
+  if (!(effect[d]! >= CONTROL)) return null;
+  while (d + 1 < effect.length && effect[d + 1]! >= CONTROL) d++;
+  return (from + d) as Day;
+}
+
+/** The rate that holds for so many weighted days: how much for so long. */
+export const rateFor = ({ halfLife, ed50 }: Strength, weighted: number): KilogramsPerHectare =>
+  (ed50 * controlOverEd50 * 2 ** (weighted / halfLife)) as KilogramsPerHectare;
+
+/** Weighted days that a rate holds; 0: it does not: how long does so much last. */
+export const lastsFor = ({ halfLife, ed50 }: Strength, rate: KilogramsPerHectare): number =>
+  Math.max(0, halfLife * Math.log2(rate / (ed50 * controlOverEd50)));

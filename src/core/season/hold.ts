@@ -1,0 +1,116 @@
+/**
+ * The hold of a programme: the share of a weed's flush that the barrier stops, over a season, for each member of the
+ * ensemble: hold = Σ emergence × effect / Σ emergence.
+ */
+import { addDays, type Day } from '@/core/calendar/day';
+import { seasonNow, type Climate } from '@/core/ground/season';
+import { emergenceOf, flushOf, type Emergence } from '@/core/weeds/emergence';
+import type { Weed } from '@/core/weeds/weeds';
+import { effectOn, weightedDays, type BarrierSchool, type Disturbance, type Dose } from './barrier';
+
+/** Daily mean soil, °C, from one day on: what was, then what may come. One for each member. */
+export type SoilRuns = Readonly<{ from: Day; members: readonly ArrayLike<number>[]; climate: Climate }>;
+
+/** A share with its range over the members: 10, 50 and 90 % of them stand below. */
+export type Range3 = Readonly<{ p10: number; p50: number; p90: number }>;
+
+export type Hold = Readonly<{
+  weed: Weed;
+  /** the season that is asked about */
+  from: Day;
+  to: Day;
+  hold: Range3;
+  /** the members' own, in their order */
+  each: readonly number[];
+  /** share of the season's seedlings that come up each day, and of these what is stopped: the mean of the members */
+  flush: readonly number[];
+  effect: readonly number[];
+  /** the day to which half of the season's seedlings are up, by the mean flush; null: no flush */
+  half: Day | null;
+}>;
+
+const SEASON_DAYS = 365;
+
+/**
+ * The hold on one weed in the season that counts on `today`.
+ * @returns null: a weed without a season of seedlings, or a run that does not hold its season's beginning
+ */
+export function holdOn(
+  weed: Weed,
+  runs: SoilRuns,
+  today: Day,
+  doses: readonly Dose[],
+  school: BarrierSchool,
+  disturbances: readonly Disturbance[] = [],
+): Hold | null {
+  const curve = emergenceOf(weed);
+  if (!curve) return null;
+  const from = seasonNow(runs.climate, curve.direction, today);
+  const first = from - runs.from;
+  const length = Math.min(SEASON_DAYS, Math.min(...runs.members.map((m) => m.length)) - first);
+  if (first < 0 || length < 30) return null;
+  const each = runs.members.map((soil) =>
+    member(curve, soil, runs.from, first, length, doses, school, disturbances),
+  );
+  const mean = (of: (m: (typeof each)[number]) => Float64Array) =>
+    Array.from({ length }, (_, d) => each.reduce((sum, m) => sum + of(m)[d]!, 0) / each.length);
+  const flush = mean((m) => m.flush);
+  return {
+    ...{ weed, from, to: addDays(from, length) },
+    hold: rangeOf(each.map((m) => m.hold)),
+    each: each.map((m) => m.hold),
+    flush,
+    effect: mean((m) => m.effect),
+    half: halfDay(from, flush),
+  };
+}
+
+function member(
+  curve: Emergence,
+  soil: ArrayLike<number>,
+  from: Day,
+  first: number,
+  length: number,
+  doses: readonly Dose[],
+  school: BarrierSchool,
+  disturbances: readonly Disturbance[],
+) {
+  const whole = effectOn(from, weightedDays(soil, school), doses, disturbances);
+  const flush = flushOf(curve, Array.prototype.slice.call(soil, first, first + length));
+  const effect = whole.subarray(first, first + length);
+  let stopped = 0;
+  let all = 0;
+  for (let d = 0; d < length; d++) {
+    stopped += flush[d]! * effect[d]!;
+    all += flush[d]!;
+  }
+  return { flush, effect, hold: all > 0 ? stopped / all : 0 };
+}
+
+/** Nearest-rank quantiles. */
+export function rangeOf(values: readonly number[]): Range3 {
+  const sorted = values.toSorted((a, b) => a - b);
+  const at = (share: number) =>
+    sorted[Math.min(sorted.length - 1, Math.max(0, Math.ceil(share * sorted.length) - 1))]!;
+  return { p10: at(0.1), p50: at(0.5), p90: at(0.9) };
+}
+
+function halfDay(from: Day, flush: readonly number[]): Day | null {
+  const all = flush.reduce((a, b) => a + b, 0);
+  if (!(all > 0)) return null;
+  let sum = 0;
+  const d = flush.findIndex((f) => (sum += f) >= all / 2);
+  return addDays(from, d);
+}
+
+/** Several weeds together, each by its weight, member by member: in a year that is early for one it is early for all. */
+export function weightedHold(
+  holds: readonly Readonly<{ each: readonly number[]; weight: number }>[],
+): Range3 | null {
+  const all = holds.reduce((sum, h) => sum + h.weight, 0);
+  const members = Math.min(...holds.map((h) => h.each.length));
+  if (!(all > 0) || !(members > 0)) return null;
+  return rangeOf(
+    Array.from({ length: members }, (_, m) => holds.reduce((sum, h) => sum + h.each[m]! * h.weight, 0) / all),
+  );
+}
