@@ -14,6 +14,7 @@ import {
 import {
   type hindcast,
   outlookFrom,
+  soilRunsOf,
   type Hindcast,
   type Outlook,
   type SignSeen,
@@ -30,6 +31,7 @@ import {
 } from '@/core/ground/readings';
 import { siteKey, type Site } from '@/core/ground/site';
 import { SPOTS, siteAt, type Spot } from '@/core/lawn/zone';
+import type { SoilRuns } from '@/core/ground/soil-runs';
 import type { Metres } from '@/core/units/quantity';
 import { daysIn } from '@/core/weather/series';
 import type { Probed } from '@/core/ground/conduction';
@@ -359,6 +361,20 @@ export async function outlookFor(
     crossings.rules['run of days'],
   );
   return { ok: true, outlook: made, innovations: known.innovations, known, ensemble: answer.ensemble };
+}
+
+/** The soil of a zone's open lawn as each member has it; null: no outlook. */
+export async function soilRunsFor(
+  db: Transaction,
+  orgId: string,
+  z: ZoneOnLawn,
+  depth: Metres,
+  today: Day,
+): Promise<SoilRuns | null> {
+  const answer = await ensembleFor(db, orgId, z.stationId, z.site, depth, today);
+  if (!answer.ok) return null;
+  const known = (await knowledgeOf(db, [z], 'open', answer.ensemble.today)).get(z.id)!;
+  return soilRunsOf(answer.ensemble, { ...known, signs: [] });
 }
 
 /** The hindcast of a kind of site under a rule, kept until a further year is on file. Null: no weather, or one year only. */

@@ -34,6 +34,7 @@ import {
 } from './ensemble';
 import { EXACT, TRANSIENT_DAYS, UNCORRECTED, type Correction } from './readings';
 import { seasonNow, seasonOf } from './season';
+import type { SoilRuns } from './soil-runs';
 
 export type { OutlookRefusal };
 
@@ -130,6 +131,12 @@ function correctedRuns(
     members,
     behind,
   };
+}
+
+/** Each member's soil as the outlook has it, corrected: what barrier and flush are computed on. */
+export function soilRunsOf(e: Ensemble, knowledge: SiteKnowledge): SoilRuns {
+  const { soFar, members } = correctedRuns(e, knowledge, false);
+  return { from: soFar.from, climate: e.climate, members: members.map((m) => m.soil) };
 }
 
 const looksAtAir = (rule: CrossingRule): boolean =>

@@ -163,8 +163,9 @@ function addUnits(
   { day, rate, strength }: Dose,
   disturbances: readonly Disturbance[],
 ): void {
-  const first = Math.max(0, day - from);
-  // of what lies before the run the time until then is not known: the run is begun early enough
+  const first = day - from;
+  // how much of it was left when the run begins is not known: the run is begun early enough
+  if (first < 0) return;
   const start = first === 0 ? 0 : tau[first - 1]!;
   const whole = rate / strength.ed50;
   const opened = disturbances.filter((x) => x.day > day);

@@ -1,10 +1,11 @@
 /** Emergence by its source's figures, and hold by cases whose answer is known. */
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
+import type { SoilRuns } from '@/core/ground/soil-runs';
 import { emergenceOf, flushOf, shareUp } from '@/core/weeds/emergence';
 import { ALL_WEEDS, WEEDS } from '@/core/weeds/weeds';
 import type { Dose } from './barrier';
-import { holdOn, rangeOf, weightedHold, type SoilRuns } from './hold';
+import { holdOn, rangeOf, weightedHold } from './hold';
 
 const CLIMATE = { coldest: 25, warmest: 205 };
 const from = dayOf(2026, 1, 1);

@@ -3,13 +3,11 @@
  * ensemble: hold = Σ emergence × effect / Σ emergence.
  */
 import { addDays, type Day } from '@/core/calendar/day';
-import { seasonNow, type Climate } from '@/core/ground/season';
+import { seasonNow } from '@/core/ground/season';
+import type { SoilRuns } from '@/core/ground/soil-runs';
 import { emergenceOf, flushOf, type Emergence } from '@/core/weeds/emergence';
 import type { Weed } from '@/core/weeds/weeds';
 import { effectOn, weightedDays, type BarrierSchool, type Disturbance, type Dose } from './barrier';
-
-/** Daily mean soil, °C, from one day on: what was, then what may come. One for each member. */
-export type SoilRuns = Readonly<{ from: Day; members: readonly ArrayLike<number>[]; climate: Climate }>;
 
 /** A share with its range over the members: 10, 50 and 90 % of them stand below. */
 export type Range3 = Readonly<{ p10: number; p50: number; p90: number }>;

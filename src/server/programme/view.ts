@@ -4,6 +4,7 @@ import type { Day } from '@/core/calendar/day';
 import type { Facts } from '@/core/gates/gate';
 import type { PastOdds } from '@/core/gates/past-years';
 import type { Outlook, OutlookRefusal } from '@/core/ground/outlook';
+import { sendRuns, type SentRuns } from '@/core/ground/soil-runs';
 import { contextOf, isOpen } from '@/core/season/programme';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
@@ -14,6 +15,7 @@ import type { House } from '@/data/house';
 import { zoneOf, zonesOfLawn, type ZoneOnLawn } from '@/data/lawns';
 import type { StoredApplication } from '@/data/programme';
 import type { LabelBook } from '@/data/products';
+import { soilRunsFor } from '@/data/outlooks';
 import { pastOddsOf } from '@/data/past-years';
 import { observationsOf, type Observation } from '@/data/readings';
 import type { RecordEntry } from '@/data/records';
@@ -81,6 +83,8 @@ export type ZoneSheet = Readonly<{
   /** what the gates of any application here are asked with */
   facts: Facts;
   weather: WeatherStatus | null;
+  /** the soil of each member, for barrier and flush; null: no outlook */
+  soilRuns: SentRuns | null;
 }>;
 
 /** All there is to know of one zone, closed or not. Null: no such zone here. */
@@ -94,6 +98,9 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
     await askForWeather(db, actor, stations, moment.today);
     const book = books.get(zone.id)!;
     const station = stations.find((s) => s.id === zone.stationId);
+    const runs = book.facts.outlook
+      ? await soilRunsFor(db, actor.orgId, zone, house.crossings.depth, moment.today)
+      : null;
     return {
       ...{ today: moment.today, house, zone, labels: labelsFor(labels, book) },
       siblings: (await zonesOfLawn(db, zone.lawnId)).map(({ id, name }) => ({ id, name })),
@@ -111,6 +118,7 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
       ...{ outlook: book.facts.outlook, outlookRefusal: book.outlookRefusal },
       signs: await observationsOf(db, zone.lawnId),
       weather: station ? weatherStatus(station) : null,
+      soilRuns: runs && sendRuns(runs),
     };
   });
 }

@@ -27,6 +27,7 @@ import { send } from '../../send';
 import { useSendKey } from '../../use-send-key';
 import { Findings } from './findings';
 import { AskHistory } from './ask-history';
+import { BarrierPanel } from './programme/barrier-panel';
 import { ApplicationForm, type SaveState } from './programme/application-form';
 import { SeedHeld } from './seed-held';
 import { FENCE_DAYS, GateFence, type AdoptedChange } from './programme/gate-fence';
@@ -223,6 +224,7 @@ export function LawnSheet({ sheet, wished, mayPlan, mayRecord, ...actions }: Pro
               />
             </>
           )}
+          {sheet.soilRuns && <BarrierPanel {...{ sheet, applications }} runs={sheet.soilRuns} />}
           {mayRecord && <Findings sheet={sheet} noteFindingAction={actions.noteFindingAction} />}
           {outlook && (
             <>

@@ -1,0 +1,194 @@
+'use client';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { addDays, dayOfYear, yearOf, type Day } from '@/core/calendar/day';
+import { readRuns, type SentRuns } from '@/core/ground/soil-runs';
+import { BARRIER_SCHOOLS, CONTROL, heldUntil, type BarrierSchool } from '@/core/season/barrier';
+import { dosesAgainst } from '@/core/season/doses';
+import { holdOn, weightedHold, type Hold, type Range3 } from '@/core/season/hold';
+import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
+import { isPreEmergent } from '@/core/trade/terms';
+import { figure } from '@/core/units/format';
+import { emergenceOf } from '@/core/weeds/emergence';
+import { WEEDS, type Weed } from '@/core/weeds/weeds';
+import type { ZoneSheet } from '@/server/programme/view';
+import { capital, shortDay } from '@/ui/words';
+
+/** Asked about where the programme names no weed: common practice, no source. */
+const USUAL: readonly Weed[] = ['smooth-crabgrass', 'goosegrass', 'annual-bluegrass'];
+const percent = (share: number) => figure(share * 100);
+export const holdWords = ({ p10, p50, p90 }: Range3): string =>
+  `${percent(p50)} % (${percent(p10)}–${percent(p90)})`;
+const SCHOOL_WORDS: Readonly<Record<BarrierSchool, string>> = {
+  'cold keeps it': 'cold keeps it',
+  'months from the label': 'months from the label',
+};
+
+/** Each weed's flush, the barrier against it as the programme stands, and how much of the flush it holds. */
+export function BarrierPanel({
+  sheet: { facts, labels, zone, today },
+  runs: sent,
+  applications,
+}: Readonly<{ sheet: ZoneSheet; runs: SentRuns; applications: readonly PlannedApplication[] }>) {
+  const runs = useMemo(() => readRuns(sent), [sent]);
+  const [school, setSchool] = useState<BarrierSchool>('cold keeps it');
+  const later = useDeferredValue(applications);
+  const weeds = useMemo(() => weedsOf(later), [later]);
+  const holds = useMemo(() => {
+    const entries = [...facts.ledger, ...plannedEntries(later, facts.zone, today)];
+    return weeds.flatMap((weed): Hold[] => {
+      const doses = dosesAgainst(weed, entries, labels.now, facts.zone.turf, runs.from);
+      const hold = holdOn(weed, runs, today, doses, school);
+      return hold ? [hold] : [];
+    });
+  }, [facts, labels, later, runs, school, today, weeds]);
+  const [chosen, setChosen] = useState<Weed | null>(null);
+  const shown = holds.find((h) => h.weed === chosen) ?? holds[0];
+  if (!shown) return null;
+  const all = weightedHold(holds.map((h) => ({ each: h.each, weight: 1 })));
+  return (
+    <section aria-label="What holds" className="mt-4">
+      <div className="flex flex-wrap items-end justify-between gap-x-4">
+        <h2 className="text-[19px]">
+          What holds:{' '}
+          {holds.length > 1 && all
+            ? `${holdWords(all)} of the flush`
+            : `${holdWords(shown.hold)} of the flush`}
+        </h2>
+        <label className="flex items-center gap-2 text-[15px]">
+          The barrier wears off
+          <select
+            className="min-h-[38px]"
+            value={school}
+            onChange={(e) => setSchool(e.target.value as BarrierSchool)}
+          >
+            {BARRIER_SCHOOLS.map((s) => (
+              <option key={s} value={s}>
+                {SCHOOL_WORDS[s]}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <div className="mt-1 flex flex-wrap gap-2" role="group" aria-label="Weed">
+        {holds.map((h) => (
+          <button
+            key={h.weed}
+            type="button"
+            aria-pressed={h.weed === shown.weed}
+            onClick={() => setChosen(h.weed)}
+            className={`min-h-[44px] border-2 border-iron px-3 font-cond text-[16px] md:min-h-[36px] ${h.weed === shown.weed ? 'bg-iron text-lime' : 'bg-paper'}`}
+          >
+            {capital(WEEDS[h.weed].name)} {percent(h.hold.p50)} %
+          </button>
+        ))}
+      </div>
+      <HoldPicture hold={shown} today={today} />
+      <p className="text-[15px] text-steel">{sentence(shown, today)}</p>
+      <p className="text-[14px] text-steel">
+        Flush: when its seedlings come up, by degree days of this zone&apos;s soil. Barrier: the share that is
+        stopped, from label months where they are typed, else from recalled half-lives. A model: {zone.name}{' '}
+        will tell.
+      </p>
+    </section>
+  );
+}
+
+/** Weeds of a season that the programme's pre-emergents name, else the usual ones. */
+function weedsOf(applications: readonly PlannedApplication[]): readonly Weed[] {
+  const named = applications
+    .filter((a) => !a.skipped)
+    .flatMap((a) => a.products.filter((p) => isPreEmergent(p.use)).flatMap((p) => p.targets));
+  const found = [...new Set(named)].filter((w) => emergenceOf(w));
+  return found.length ? found : USUAL;
+}
+
+/** The last day of control, and what is still to come then. */
+function sentence({ from, flush, effect, half, weed }: Hold, today: Day): string {
+  const name = capital(WEEDS[weed].name);
+  const middle = half === null ? '' : `${name}: half of the season’s seedlings are up by ${shortDay(half)}.`;
+  const start = effect.findIndex(
+    (e, d) => e >= CONTROL && from + d >= Math.min(today, from + effect.length - 1),
+  );
+  const since = start < 0 ? null : addDays(from, start);
+  const until = since === null ? null : heldUntil(from, effect, since);
+  if (until === null || since === null) return `${middle} No barrier stops four fifths of it from today on.`;
+  const rest = flush.slice(until - from + 1).reduce((a, b) => a + b, 0);
+  const whole = until - from + 1 >= effect.length;
+  return `${middle} Four fifths and more are stopped ${since > today ? `from ${shortDay(since)} ` : ''}to ${shortDay(until)}${whole ? ' and beyond' : ''}${rest > 0.005 && !whole ? `; ${percent(rest)} % of the seedlings come after` : ''}.`;
+}
+
+const WIDTH = 880;
+const HEIGHT = 170;
+const FOOT = 22;
+const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
+
+/** The flush filled in clay, the barrier's effect as a moss line: the hold is what the line covers. */
+function HoldPicture({
+  hold: { from, flush, effect, weed, hold },
+  today,
+}: Readonly<{ hold: Hold; today: Day }>) {
+  const days = flush.length;
+  const x = (d: number) => (d / days) * WIDTH;
+  const tall = Math.max(...flush, 1e-9);
+  const y = (share: number) => (HEIGHT - FOOT) * (1 - share * 0.96);
+  const line = (of: (d: number) => number) =>
+    Array.from({ length: days }, (_, d) => `${d ? 'L' : 'M'}${x(d).toFixed(1)} ${y(of(d)).toFixed(1)}`).join(
+      '',
+    );
+  const area = (of: (d: number) => number) => `${line(of)}L${WIDTH} ${y(0)}L0 ${y(0)}Z`;
+  const up = (d: number) => (flush[d]! / tall) * 0.9;
+  const months = Array.from({ length: days }, (_, d) => addDays(from, d)).flatMap((day, d) => {
+    const date = new Date(day * 86_400_000);
+    return date.getUTCDate() === 1
+      ? [{ d, name: MONTHS[date.getUTCMonth()]!, isNewYear: dayOfYear(day) === 1, day }]
+      : [];
+  });
+  const post = today - from;
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      className="mt-2 w-full"
+      role="img"
+      aria-label={`${capital(WEEDS[weed].name)}: the flush over a year and the barrier against it; ${holdWords(hold)} held`}
+    >
+      <path d={area(up)} fill="var(--color-clay)" opacity="0.28" />
+      <path d={area((d) => up(d) * (1 - effect[d]!))} fill="var(--color-clay)" opacity="0.75" />
+      <line
+        x1="0"
+        x2={WIDTH}
+        y1={y(CONTROL)}
+        y2={y(CONTROL)}
+        stroke="var(--color-steel)"
+        strokeDasharray="3 5"
+      />
+      <path d={line((d) => effect[d]!)} fill="none" stroke="var(--color-moss)" strokeWidth="3" />
+      <line x1="0" x2={WIDTH} y1={y(0)} y2={y(0)} stroke="var(--color-iron)" strokeWidth="2" />
+      {months.map((m) => (
+        <g key={m.d}>
+          <line x1={x(m.d)} x2={x(m.d)} y1={y(0)} y2={y(0) + 6} stroke="var(--color-iron)" />
+          <text x={x(m.d) + 4} y={HEIGHT - 5} fontSize="15" fill="currentColor" className="font-cond">
+            {m.name}
+            {m.isNewYear ? ` ${yearOf(m.day)}` : ''}
+          </text>
+        </g>
+      ))}
+      {post >= 0 && post < days && (
+        <g>
+          <line x1={x(post)} x2={x(post)} y1="0" y2={y(0)} stroke="var(--color-ink)" strokeWidth="2.5" />
+          <text
+            x={x(post) + (post > days * 0.85 ? -6 : 6)}
+            y="14"
+            fontSize="14"
+            textAnchor={post > days * 0.85 ? 'end' : 'start'}
+            className="font-cond"
+          >
+            today
+          </text>
+        </g>
+      )}
+      <text x={WIDTH - 4} y={y(CONTROL) - 4} fontSize="14" textAnchor="end" fill="var(--color-steel)">
+        four fifths stopped
+      </text>
+    </svg>
+  );
+}

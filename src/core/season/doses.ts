@@ -1,0 +1,50 @@
+/** What of a zone's ledger and programme is a barrier against a weed: which ingredients, how strong, how much of each. */
+import type { Day } from '@/core/calendar/day';
+import { factsOf } from '@/core/products/ingredient-facts';
+import { ingredientRate, type Label } from '@/core/products/label';
+import type { LedgerEntry } from '@/core/records/ledger';
+import { isPreEmergent, type Turf } from '@/core/trade/terms';
+import type { Weed } from '@/core/weeds/weeds';
+import { strengthOf, type Dose, type LabelMonths, type Strength } from './barrier';
+
+/**
+ * Doses of the whole zone that stop a weed's germination. What lies on spots alone holds nothing of the zone.
+ * Usual losses on the way (leaf, light until it is watered in) are in the months that labels name.
+ * @param from entries before it are worn off, and left out
+ */
+export function dosesAgainst(
+  weed: Weed,
+  entries: readonly LedgerEntry[],
+  labels: readonly Label[],
+  turf: Turf,
+  from: Day,
+): Dose[] {
+  return entries
+    .filter((e) => e.day >= from && e.ground === null && e.inSoil !== false)
+    .flatMap((e) => {
+      const label = labels.find((l) => l.id === e.productId);
+      return e.ingredients.flatMap((i): Dose[] => {
+        // the label's word on what it stops; of what is not a product of ours, what is recalled of its ingredient
+        const isStopped = label ? label.before.includes(weed) : factsOf(i.name)?.pre.includes(weed);
+        if (!isStopped || i.ai === null || i.ai <= 0) return [];
+        const strength = strengthIn(i.name, label, turf);
+        return strength ? [{ day: e.day, group: i.group, ingredient: i.name, strength, rate: i.ai }] : [];
+      });
+    });
+}
+
+/** The strength of an ingredient by the label that brings it, else by what is recalled; null: neither tells. */
+export function strengthIn(ingredient: string, label: Label | undefined, turf: Turf): Strength | null {
+  const known = factsOf(ingredient);
+  const part = label?.ingredients.find((i) => i.name === ingredient);
+  const months = (label?.rates ?? []).flatMap((r): LabelMonths[] => {
+    if (r.turf !== turf || !isPreEmergent(r.use) || r.months === null || !part) return [];
+    const rate = ingredientRate(r.high, { ...part, counts: 'a.i.' }, label!.density);
+    return rate === null ? [] : [{ rate, months: r.months }];
+  });
+  return strengthOf(
+    months,
+    known?.soilHalfLife ?? null,
+    known?.kgPerHa ? (known.kgPerHa[0] as Dose['rate']) : null,
+  );
+}
