@@ -226,7 +226,7 @@ test('files: a logger is looked through, taken with progress and taken out again
     lawns,
     'Client,Street,Grass,Sq Ft\nAda Moss,1 Fern Row,tall fescue,"4,200"\nBo Reed,2 Fern Row,plastic,900\n',
   );
-  await (await b.field('CSV file')).sendKeys(lawns);
+  await (await b.field('CSV or GeoJSON file')).sendKeys(lawns);
   await b.page('Which column is which?');
   await b.press('Look through the file');
   await b.page('2 rows: 1 good');
