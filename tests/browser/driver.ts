@@ -9,7 +9,7 @@ export type Size = Readonly<{ width: number; height: number; mobile: boolean }>;
 export const DESKTOP: Size = { width: 1280, height: 800, mobile: false };
 export const PHONE: Size = { width: 390, height: 844, mobile: true };
 /** Long, for a busy machine: waits end as soon as what they wait for is there. */
-const PATIENCE_MS = 60_000;
+const PATIENCE_MS = 150_000;
 
 export type Browser = Awaited<ReturnType<typeof openBrowser>>;
 

@@ -15,7 +15,7 @@ const Q10 = 2.58;
 /** Walker 1974, J. Environ. Qual. 3:396-401; exponent as FOCUS takes it (published). */
 const MOISTURE_EXPONENT = 0.7;
 /** Slope of the log-logistic curve: common for germination under mitosis inhibitors, from memory. */
-export const SLOPE = 2;
+const SLOPE = 2;
 /** While at least so much of the flush is stopped, a label calls it control: common practice, no source. */
 export const CONTROL = 0.8;
 

@@ -112,6 +112,12 @@ describe('hold', () => {
     expect(weightedHold([a, b])).toEqual({ p10: 0.25, p50: 0.25, p90: 0.75 });
     expect(weightedHold([])).toBeNull();
   });
+  test('in March annual bluegrass is asked about for the autumn to come, in November for the one that is', () => {
+    const of = (on: Day) => holdOn('annual-bluegrass', runs, on, [], 'cold keeps it')!;
+    expect(of(today).from).toBeGreaterThan(today);
+    expect(of(dayOf(2027, 11, 1)).from).toBeLessThan(dayOf(2027, 8, 15));
+    expect(of(dayOf(2026, 11, 1)).from).toBeLessThan(dayOf(2026, 8, 15));
+  });
   test('a run that begins in the middle of the season, or a perennial, has none', () => {
     const short = { ...runs, from: dayOf(2027, 3, 1), members: [soilOf(0)] };
     expect(holdOn('smooth-crabgrass', short, today, [], 'cold keeps it')).toBeNull();

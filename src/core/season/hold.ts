@@ -28,9 +28,13 @@ export type Hold = Readonly<{
 }>;
 
 const SEASON_DAYS = 365;
+/** Fewer days of a season tell nothing of it. */
+const LEAST_DAYS = 200;
+/** So long after its middle a flush is over for who plans. Ours. */
+const OVER_DAYS = 60;
 
 /**
- * The hold on one weed in the season that counts on `today`.
+ * The hold on one weed in the season that counts on `today`, or in the next where that one's flush is over.
  * @returns null: a weed without a season of seedlings, or a run that does not hold its season's beginning
  */
 export function holdOn(
@@ -43,24 +47,30 @@ export function holdOn(
 ): Hold | null {
   const curve = emergenceOf(weed);
   if (!curve) return null;
-  const from = seasonNow(runs.climate, curve.direction, today);
-  const first = from - runs.from;
-  const length = Math.min(SEASON_DAYS, Math.min(...runs.members.map((m) => m.length)) - first);
-  if (first < 0 || length < 30) return null;
-  const each = runs.members.map((soil) =>
-    member(curve, soil, runs.from, first, length, doses, school, disturbances),
-  );
-  const mean = (of: (m: (typeof each)[number]) => Float64Array) =>
-    Array.from({ length }, (_, d) => each.reduce((sum, m) => sum + of(m)[d]!, 0) / each.length);
-  const flush = mean((m) => m.flush);
-  return {
-    ...{ weed, from, to: addDays(from, length) },
-    hold: rangeOf(each.map((m) => m.hold)),
-    each: each.map((m) => m.hold),
-    flush,
-    effect: mean((m) => m.effect),
-    half: halfDay(from, flush),
+  const length = Math.min(...runs.members.map((m) => m.length));
+  const seasonFrom = (from: Day): Hold | null => {
+    const first = from - runs.from;
+    const days = Math.min(SEASON_DAYS, length - first);
+    if (first < 0 || days < LEAST_DAYS) return null;
+    const each = runs.members.map((soil) =>
+      member(curve, soil, runs.from, first, days, doses, school, disturbances),
+    );
+    const mean = (of: (m: (typeof each)[number]) => Float64Array) =>
+      Array.from({ length: days }, (_, d) => each.reduce((sum, m) => sum + of(m)[d]!, 0) / each.length);
+    const flush = mean((m) => m.flush);
+    return {
+      ...{ weed, from, to: addDays(from, days) },
+      hold: rangeOf(each.map((m) => m.hold)),
+      each: each.map((m) => m.hold),
+      flush,
+      effect: mean((m) => m.effect),
+      half: halfDay(from, flush),
+    };
   };
+  const now = seasonFrom(seasonNow(runs.climate, curve.direction, today));
+  // what is over cannot be held any more: the next season is the one to plan for
+  const isOver = now?.half !== undefined && now.half !== null && addDays(now.half, OVER_DAYS) < today;
+  return (isOver ? seasonFrom(addDays(now.from, SEASON_DAYS)) : null) ?? now;
 }
 
 function member(

@@ -4,19 +4,19 @@ import { addDays, dayOfYear, yearOf, type Day } from '@/core/calendar/day';
 import { readRuns, type SentRuns } from '@/core/ground/soil-runs';
 import { BARRIER_SCHOOLS, CONTROL, heldUntil, type BarrierSchool } from '@/core/season/barrier';
 import { dosesAgainst } from '@/core/season/doses';
-import { holdOn, weightedHold, type Hold, type Range3 } from '@/core/season/hold';
+import { holdOn, type Hold, type Range3 } from '@/core/season/hold';
 import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
 import { figure } from '@/core/units/format';
 import { emergenceOf } from '@/core/weeds/emergence';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/programme/view';
-import { capital, shortDay } from '@/ui/words';
+import { capital, list, shortDay } from '@/ui/words';
 
 /** Asked about where the programme names no weed: common practice, no source. */
 const USUAL: readonly Weed[] = ['smooth-crabgrass', 'goosegrass', 'annual-bluegrass'];
 const percent = (share: number) => figure(share * 100);
-export const holdWords = ({ p10, p50, p90 }: Range3): string =>
+const holdWords = ({ p10, p50, p90 }: Range3): string =>
   `${percent(p50)} % (${percent(p10)}–${percent(p90)})`;
 const SCHOOL_WORDS: Readonly<Record<BarrierSchool, string>> = {
   'cold keeps it': 'cold keeps it',
@@ -25,7 +25,7 @@ const SCHOOL_WORDS: Readonly<Record<BarrierSchool, string>> = {
 
 /** Each weed's flush, the barrier against it as the programme stands, and how much of the flush it holds. */
 export function BarrierPanel({
-  sheet: { facts, labels, zone, today },
+  sheet: { facts, labels, today },
   runs: sent,
   applications,
 }: Readonly<{ sheet: ZoneSheet; runs: SentRuns; applications: readonly PlannedApplication[] }>) {
@@ -44,15 +44,11 @@ export function BarrierPanel({
   const [chosen, setChosen] = useState<Weed | null>(null);
   const shown = holds.find((h) => h.weed === chosen) ?? holds[0];
   if (!shown) return null;
-  const all = weightedHold(holds.map((h) => ({ each: h.each, weight: 1 })));
   return (
     <section aria-label="What holds" className="mt-4">
       <div className="flex flex-wrap items-end justify-between gap-x-4">
         <h2 className="text-[19px]">
-          What holds:{' '}
-          {holds.length > 1 && all
-            ? `${holdWords(all)} of the flush`
-            : `${holdWords(shown.hold)} of the flush`}
+          What holds: {holdWords(shown.hold)} of {WEEDS[shown.weed].name}
         </h2>
         <label className="flex items-center gap-2 text-[15px]">
           The barrier wears off
@@ -82,12 +78,17 @@ export function BarrierPanel({
           </button>
         ))}
       </div>
-      <HoldPicture hold={shown} today={today} />
-      <p className="text-[15px] text-steel">{sentence(shown, today)}</p>
+      <div className="hidden md:block">
+        <HoldPicture hold={shown} today={today} width={880} />
+      </div>
+      <div className="md:hidden">
+        <HoldPicture hold={shown} today={today} width={390} />
+      </div>
+      <p className="text-[15px] text-steel">{sentence(shown)}</p>
       <p className="text-[14px] text-steel">
         Flush: when its seedlings come up, by degree days of this zone&apos;s soil. Barrier: the share that is
-        stopped, from label months where they are typed, else from recalled half-lives. A model: {zone.name}{' '}
-        will tell.
+        stopped, from label months where they are typed, else from recalled half-lives. A model: what comes up
+        decides.
       </p>
     </section>
   );
@@ -102,22 +103,29 @@ function weedsOf(applications: readonly PlannedApplication[]): readonly Weed[] {
   return found.length ? found : USUAL;
 }
 
-/** The last day of control, and what is still to come then. */
-function sentence({ from, flush, effect, half, weed }: Hold, today: Day): string {
-  const name = capital(WEEDS[weed].name);
-  const middle = half === null ? '' : `${name}: half of the season’s seedlings are up by ${shortDay(half)}.`;
-  const start = effect.findIndex(
-    (e, d) => e >= CONTROL && from + d >= Math.min(today, from + effect.length - 1),
-  );
-  const since = start < 0 ? null : addDays(from, start);
-  const until = since === null ? null : heldUntil(from, effect, since);
-  if (until === null || since === null) return `${middle} No barrier stops four fifths of it from today on.`;
-  const rest = flush.slice(until - from + 1).reduce((a, b) => a + b, 0);
-  const whole = until - from + 1 >= effect.length;
-  return `${middle} Four fifths and more are stopped ${since > today ? `from ${shortDay(since)} ` : ''}to ${shortDay(until)}${whole ? ' and beyond' : ''}${rest > 0.005 && !whole ? `; ${percent(rest)} % of the seedlings come after` : ''}.`;
+/** When four fifths and more are stopped, and how much of the flush comes at other times. */
+function sentence({ from, flush, effect, half, weed }: Hold): string {
+  const middle = half === null ? '' : `Half of the season’s seedlings are up by ${shortDay(half)}. `;
+  const held: string[] = [];
+  let outside = 0;
+  for (let d = 0; d < effect.length; d++) {
+    if (effect[d]! < CONTROL) {
+      outside += flush[d]!;
+      continue;
+    }
+    const until = heldUntil(from, effect, addDays(from, d))! - from;
+    held.push(
+      until + 1 < effect.length
+        ? `from ${shortDay(addDays(from, d))} to ${shortDay(addDays(from, until))}`
+        : `from ${shortDay(addDays(from, d))} on`,
+    );
+    d = until;
+  }
+  return held.length
+    ? `${middle}Four fifths and more of what germinates are stopped ${list(held)}; ${percent(outside)} % of the seedlings come at other times.`
+    : `${middle}On no day are four fifths of ${WEEDS[weed].name} stopped.`;
 }
 
-const WIDTH = 880;
 const HEIGHT = 170;
 const FOOT = 22;
 const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
@@ -126,16 +134,17 @@ const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
 function HoldPicture({
   hold: { from, flush, effect, weed, hold },
   today,
-}: Readonly<{ hold: Hold; today: Day }>) {
+  width,
+}: Readonly<{ hold: Hold; today: Day; width: number }>) {
   const days = flush.length;
-  const x = (d: number) => (d / days) * WIDTH;
+  const x = (d: number) => (d / days) * width;
   const tall = Math.max(...flush, 1e-9);
   const y = (share: number) => (HEIGHT - FOOT) * (1 - share * 0.96);
   const line = (of: (d: number) => number) =>
     Array.from({ length: days }, (_, d) => `${d ? 'L' : 'M'}${x(d).toFixed(1)} ${y(of(d)).toFixed(1)}`).join(
       '',
     );
-  const area = (of: (d: number) => number) => `${line(of)}L${WIDTH} ${y(0)}L0 ${y(0)}Z`;
+  const area = (of: (d: number) => number) => `${line(of)}L${width} ${y(0)}L0 ${y(0)}Z`;
   const up = (d: number) => (flush[d]! / tall) * 0.9;
   const months = Array.from({ length: days }, (_, d) => addDays(from, d)).flatMap((day, d) => {
     const date = new Date(day * 86_400_000);
@@ -146,7 +155,7 @@ function HoldPicture({
   const post = today - from;
   return (
     <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      viewBox={`0 0 ${width} ${HEIGHT}`}
       className="mt-2 w-full"
       role="img"
       aria-label={`${capital(WEEDS[weed].name)}: the flush over a year and the barrier against it; ${holdWords(hold)} held`}
@@ -155,20 +164,26 @@ function HoldPicture({
       <path d={area((d) => up(d) * (1 - effect[d]!))} fill="var(--color-clay)" opacity="0.75" />
       <line
         x1="0"
-        x2={WIDTH}
+        x2={width}
         y1={y(CONTROL)}
         y2={y(CONTROL)}
         stroke="var(--color-steel)"
         strokeDasharray="3 5"
       />
       <path d={line((d) => effect[d]!)} fill="none" stroke="var(--color-moss)" strokeWidth="3" />
-      <line x1="0" x2={WIDTH} y1={y(0)} y2={y(0)} stroke="var(--color-iron)" strokeWidth="2" />
+      <line x1="0" x2={width} y1={y(0)} y2={y(0)} stroke="var(--color-iron)" strokeWidth="2" />
       {months.map((m) => (
         <g key={m.d}>
           <line x1={x(m.d)} x2={x(m.d)} y1={y(0)} y2={y(0) + 6} stroke="var(--color-iron)" />
-          <text x={x(m.d) + 4} y={HEIGHT - 5} fontSize="15" fill="currentColor" className="font-cond">
+          <text
+            x={x(m.d) + (width > 500 ? 4 : 2)}
+            y={HEIGHT - 5}
+            fontSize="15"
+            fill="currentColor"
+            className="font-cond"
+          >
             {m.name}
-            {m.isNewYear ? ` ${yearOf(m.day)}` : ''}
+            {m.isNewYear && width > 500 ? ` ${yearOf(m.day)}` : ''}
           </text>
         </g>
       ))}
@@ -186,7 +201,7 @@ function HoldPicture({
           </text>
         </g>
       )}
-      <text x={WIDTH - 4} y={y(CONTROL) - 4} fontSize="14" textAnchor="end" fill="var(--color-steel)">
+      <text x={width - 4} y={y(CONTROL) - 4} fontSize="14" textAnchor="end" fill="var(--color-steel)">
         four fifths stopped
       </text>
     </svg>
