@@ -224,7 +224,9 @@ export function LawnSheet({ sheet, wished, mayPlan, mayRecord, ...actions }: Pro
               />
             </>
           )}
-          {sheet.soilRuns && <BarrierPanel {...{ sheet, applications }} runs={sheet.soilRuns} />}
+          {sheet.soilRuns && (
+            <BarrierPanel {...{ sheet, applications }} runs={sheet.soilRuns} chosen={shown} />
+          )}
           {mayRecord && <Findings sheet={sheet} noteFindingAction={actions.noteFindingAction} />}
           {outlook && (
             <>

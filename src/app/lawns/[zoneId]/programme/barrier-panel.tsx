@@ -11,6 +11,7 @@ import { figure } from '@/core/units/format';
 import { emergenceOf } from '@/core/weeds/emergence';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/programme/view';
+import { Lasting } from './lasting';
 import { capital, list, shortDay } from '@/ui/words';
 
 /** Asked about where the programme names no weed: common practice, no source. */
@@ -25,10 +26,17 @@ const SCHOOL_WORDS: Readonly<Record<BarrierSchool, string>> = {
 
 /** Each weed's flush, the barrier against it as the programme stands, and how much of the flush it holds. */
 export function BarrierPanel({
-  sheet: { facts, labels, today },
+  sheet,
   runs: sent,
   applications,
-}: Readonly<{ sheet: ZoneSheet; runs: SentRuns; applications: readonly PlannedApplication[] }>) {
+  chosen: application,
+}: Readonly<{
+  sheet: ZoneSheet;
+  runs: SentRuns;
+  applications: readonly PlannedApplication[];
+  chosen: PlannedApplication | null;
+}>) {
+  const { facts, labels, today } = sheet;
   const runs = useMemo(() => readRuns(sent), [sent]);
   const [school, setSchool] = useState<BarrierSchool>('cold keeps it');
   const later = useDeferredValue(applications);
@@ -85,6 +93,7 @@ export function BarrierPanel({
         <HoldPicture hold={shown} today={today} width={390} />
       </div>
       <p className="text-[15px] text-steel">{sentence(shown)}</p>
+      {application && <Lasting key={application.id} {...{ application, sheet, runs, school }} />}
       <p className="text-[14px] text-steel">
         Flush: when its seedlings come up, by degree days of this zone&apos;s soil. Barrier: the share that is
         stopped, from label months where they are typed, else from recalled half-lives. A model: what comes up

@@ -1,0 +1,87 @@
+'use client';
+import { useState } from 'react';
+import { addDays, type Day } from '@/core/calendar/day';
+import type { SoilRuns } from '@/core/ground/soil-runs';
+import { ingredientRate, rateForTurf } from '@/core/products/label';
+import type { BarrierSchool } from '@/core/season/barrier';
+import { strengthIn } from '@/core/season/doses';
+import { lastDayOf, rateToHold } from '@/core/season/lasting';
+import type { PlannedApplication } from '@/core/season/programme';
+import { isPreEmergent } from '@/core/trade/terms';
+import { parseFigure } from '@/core/units/parse';
+import { exceeds } from '@/core/units/tolerance';
+import { showRate } from '@/core/units/format';
+import { partOfRate } from '@/core/units/rate';
+import type { ZoneSheet } from '@/server/programme/view';
+import { shortDay } from '@/ui/words';
+import { shortName } from './product-words';
+
+const DAYS_A_MONTH = 365.25 / 12;
+
+/** How long the chosen application's pre-emergent lasts from its day, and how much of it so many months would take. */
+export function Lasting({
+  application: a,
+  sheet: { facts, today },
+  runs,
+  school,
+}: Readonly<{ application: PlannedApplication; sheet: ZoneSheet; runs: SoilRuns; school: BarrierSchool }>) {
+  const [months, setMonths] = useState('4');
+  const product = a.products.find((p) => isPreEmergent(p.use));
+  const from = a.doneOn ?? (Math.max(a.plannedOn, today) as Day);
+  const part = product?.label.ingredients.find((i) => strengthIn(i.name, product.label, facts.zone.turf));
+  const strength = product && part ? strengthIn(part.name, product.label, facts.zone.turf) : null;
+  const ai =
+    product && part ? ingredientRate(product.rate, { ...part, counts: 'a.i.' }, product.label.density) : null;
+  if (!product || !strength || !ai) return null;
+  const { label, rate } = product;
+  const last = lastDayOf(runs, school, strength, ai, from);
+  const read = parseFigure(months, { field: 'Months', unit: 'months', above: 0, most: 12 });
+  const needed = read.ok
+    ? rateToHold(runs, school, strength, from, addDays(from, Math.round(read.value * DAYS_A_MONTH)))
+    : null;
+  const words = (kg: number) => showRate(partOfRate(rate, kg / ai), label.rateUnit);
+  const most = rateForTurf(label, facts.zone, product.use)?.high;
+  const isTooMuch =
+    needed !== null && most?.by === rate.by && exceeds((rate.rate * needed.p50) / ai, most.rate);
+  return (
+    <div className="mt-1 grid gap-1 text-[15px]">
+      <p>
+        <b>How long?</b> {shortName(label)} at {showRate(rate, label.rateUnit)} from {shortDay(from)}{' '}
+        {last === null
+          ? 'is too little: on no day are four fifths stopped by it alone.'
+          : last.isBeyond
+            ? 'holds beyond what can be foreseen.'
+            : `by itself holds to ${shortDay(last.p50)} (${shortDay(last.p10)} – ${shortDay(last.p90)}).`}
+      </p>
+      <p className="flex flex-wrap items-center gap-x-2">
+        <b>How much?</b>
+        <label className="flex items-center gap-2">
+          For
+          <input
+            className="min-h-[38px] w-[4.5em]"
+            inputMode="decimal"
+            aria-label="Months to hold"
+            value={months}
+            onChange={(e) => setMonths(e.target.value)}
+          />
+          months from {shortDay(from)}:
+        </label>
+        {!read.ok ? (
+          <span role="alert" className="text-clay">
+            {read.issue.problem}. {read.issue.remedy}
+          </span>
+        ) : needed === null ? (
+          <span>further than can be foreseen.</span>
+        ) : (
+          <span>
+            {words(needed.p50)} ({words(needed.p10)} – {words(needed.p90)})
+            {isTooMuch && most && (
+              <b className="text-clay">, more than the label’s {showRate(most, label.rateUnit)} at once</b>
+            )}
+            .
+          </span>
+        )}
+      </p>
+    </div>
+  );
+}
