@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { addDays, dayOf, type Day } from '@/core/calendar/day';
+import { addDays, dayOf } from '@/core/calendar/day';
 import type { SoilRuns } from '@/core/ground/soil-runs';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { effectOn, heldUntil, weightedDays, type Strength } from './barrier';

@@ -61,7 +61,7 @@ export function BarrierPanel({
         <label className="flex items-center gap-2 text-[15px]">
           The barrier wears off
           <select
-            className="min-h-[38px]"
+            className="min-h-[44px] border border-iron bg-paper px-2 md:min-h-[36px]"
             value={school}
             onChange={(e) => setSchool(e.target.value as BarrierSchool)}
           >

@@ -10,8 +10,8 @@ import type { PlannedApplication } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
 import { parseFigure } from '@/core/units/parse';
 import { exceeds } from '@/core/units/tolerance';
-import { showRate } from '@/core/units/format';
-import { partOfRate } from '@/core/units/rate';
+import { showRate, significant } from '@/core/units/format';
+import { RATE_UNITS, partOfRate, rateIn } from '@/core/units/rate';
 import type { ZoneSheet } from '@/server/programme/view';
 import { shortDay } from '@/ui/words';
 import { shortName } from './product-words';
@@ -39,7 +39,8 @@ export function Lasting({
   const needed = read.ok
     ? rateToHold(runs, school, strength, from, addDays(from, Math.round(read.value * DAYS_A_MONTH)))
     : null;
-  const words = (kg: number) => showRate(partOfRate(rate, kg / ai), label.rateUnit);
+  const words = (kg: number) =>
+    significant(rateIn(partOfRate(rate, kg / ai), label.rateUnit) ?? (rate.rate * kg) / ai, 2);
   const most = rateForTurf(label, facts.zone, product.use)?.high;
   const isTooMuch =
     needed !== null && most?.by === rate.by && exceeds((rate.rate * needed.p50) / ai, most.rate);
@@ -58,7 +59,7 @@ export function Lasting({
         <label className="flex items-center gap-2">
           For
           <input
-            className="min-h-[38px] w-[4.5em]"
+            className="min-h-[44px] w-[4.5em] border border-iron bg-paper px-2 md:min-h-[36px]"
             inputMode="decimal"
             aria-label="Months to hold"
             value={months}
@@ -74,7 +75,7 @@ export function Lasting({
           <span>further than can be foreseen.</span>
         ) : (
           <span>
-            {words(needed.p50)} ({words(needed.p10)} – {words(needed.p90)})
+            {words(needed.p50)} ({words(needed.p10)}–{words(needed.p90)}) {RATE_UNITS[label.rateUnit].words}
             {isTooMuch && most && (
               <b className="text-clay">, more than the label’s {showRate(most, label.rateUnit)} at once</b>
             )}
