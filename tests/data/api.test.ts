@@ -248,6 +248,20 @@ describe('a token', () => {
     expect((await ask(question(), other)).status).toBe(401);
     expect((await revokeToken(actor('technician', 'other-company'), { id: token.id })).ok).toBe(false);
   });
+  test('opens the calls that it was made for and no other; one for none is not made', async () => {
+    const made = await makeToken(tech, { name: 'gates alone', days: 30, calls: ['gates'] });
+    if (!made.ok) throw new Error('no token');
+    const refused = await ask(question(), made.value.secret);
+    expect(refused.status).toBe(403);
+    expect(await refused.json()).toMatchObject({
+      title: 'Not for this call',
+      detail: 'The token was made for gates. Make one for outlook under House.',
+    });
+    expect(await makeToken(tech, { name: 'nothing', days: 30, calls: [] })).toMatchObject({
+      ok: false,
+      refusal: { issues: [{ field: 'May ask for', problem: 'The token would open nothing' }] },
+    });
+  });
   test('needs a name', async () => {
     expect(await makeToken(tech, { name: ' ', days: 90, calls: CALLS })).toMatchObject({
       ok: false,

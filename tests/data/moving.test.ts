@@ -140,6 +140,7 @@ test('what cannot be taken in is refused with why, and nothing of it stays', asy
     { ...manifest, people: 'all' },
     { ...manifest, tables: '27' },
     { ...manifest, company: {} },
+    { ...manifest, people: [{ ...manifest.people[0], joinedAt: 'once' }] },
   ])
     expect(await refused(withManifest(wrong))).toContain('no archive of a company');
   const other = { ...manifest, company: { ...manifest.company, id: 'elsewhere' } };

@@ -4,6 +4,7 @@ import { Forbidden, MAY, type Actor, type Permission, type Role } from '@/data/a
 import { turnClock } from '@/data/clock';
 import { makeToken, revokeToken } from '@/server/entry/tokens';
 import { saveDayRules } from '@/server/house/day-rules';
+import { saveKeeping } from '@/server/house/keeping';
 import * as gateHouse from '@/server/house/gate-house';
 import * as houseRules from '@/server/house/house-rules';
 import { saveStation } from '@/server/house/stations';
@@ -83,7 +84,7 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   takeBackEarlierAction: ['record', history.takeBackEarlier],
   closeLawnAction: ['plan', history.closeLawn],
   forgetCustomerAction: ['manage people', forgetting.forgetCustomer],
-  saveKeepingAction: ['change the house', forgetting.saveKeeping],
+  saveKeepingAction: ['change the house', saveKeeping],
   takeReadingAction: ['record', takeReading],
   noteSignAction: ['record', noteSign],
   saveLawnAction: ['plan', saveLawn],

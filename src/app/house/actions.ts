@@ -20,7 +20,7 @@ import {
   saveLicence,
 } from '@/server/house/gate-house';
 import { dayShape, saveDayRules } from '@/server/house/day-rules';
-import { keepingShape, saveKeeping } from '@/server/lawns/forget-customer';
+import { keepingShape, saveKeeping } from '@/server/house/keeping';
 import { addSensor, sensorShape } from '@/server/soil/soil-station';
 import { makeToken, revokeToken, tokenIdShape, tokenShape } from '@/server/entry/tokens';
 

@@ -1,5 +1,5 @@
 'use client';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import { showFullDay, type Day } from '@/core/calendar/day';
 import { METHODS, type Method } from '@/core/trade/terms';
 import type { StoredGateRules } from '@/data/gate-rules';
@@ -9,6 +9,7 @@ import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../refusal-words';
 import { useSending } from '../use-sending';
+import { Panel } from './panel';
 
 const FIGURES = [
   [
@@ -169,13 +170,6 @@ export function GateRules({
   );
 }
 
-const Panel = ({ title, id, children }: Readonly<{ title: string; id: string; children: ReactNode }>) => (
-  <section aria-label={title} id={id}>
-    <h2 className="border-b-2 border-iron text-[20px]">{title}</h2>
-    {children}
-  </section>
-);
-
 /** Whose licence is valid until when, for what. */
 export function Licences({
   licences,
@@ -192,7 +186,7 @@ export function Licences({
   const [typed, setTyped] = useState<LicenceInput>(empty);
   const { run, issue, refusal, isSending } = useSending();
   return (
-    <Panel title="Licences" id="licences">
+    <Panel name="Licences" id="licences">
       <ul className="text-[15px]">
         {licences.map((l) => (
           <li
@@ -276,7 +270,7 @@ export function EquipmentPanel({
   const [typed, setTyped] = useState(empty);
   const { run, issue, refusal, isSending } = useSending();
   return (
-    <Panel title="Equipment" id="equipment">
+    <Panel name="Equipment" id="equipment">
       <ul className="text-[15px]">
         {equipment.map((e) => (
           <li

@@ -21,7 +21,8 @@ import {
 import { Crossings } from './crossings';
 import { DayRules } from './day-panel';
 import { EquipmentPanel, GateRules, Licences } from './gate-panels';
-import { Jobs, Keeping, Sensors, TakeItWithYou, Thermometers, Tokens } from './panels';
+import { Sensors, Thermometers } from './panels';
+import { Jobs, Keeping, TakeItWithYou, Tokens } from './server-panels';
 import { PARTS, type Part } from './parts';
 
 /** What belongs to the house and has a screen of its own. */

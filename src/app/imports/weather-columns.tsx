@@ -11,6 +11,7 @@ import {
   type WeatherMapping,
 } from '@/formats/weather-mapping';
 import { Choice } from '@/ui/choice';
+import { StationOptions } from '../station-options';
 import { Labelled } from '@/ui/labelled';
 import type { CsvPreview } from './csv-preview';
 
@@ -83,11 +84,7 @@ export function WeatherColumns({
         {(f) => (
           <select {...f} value={stationId} onChange={(e) => setStationId(e.target.value)}>
             <option value="">choose one</option>
-            {stations.map((s) => (
-              <option key={s.id} value={s.id}>
-                {s.name}
-              </option>
-            ))}
+            <StationOptions stations={stations} />
           </select>
         )}
       </Labelled>

@@ -12,6 +12,7 @@ import type { ZoneOnLawn } from '@/data/lawns';
 import type { Outcome, Overtaken, Refusal } from '@/server/entry/outcome';
 import type { LawnInput } from '@/server/lawns/save-lawn';
 import { Choice } from '@/ui/choice';
+import { StationOptions } from '../station-options';
 import { Labelled } from '@/ui/labelled';
 import { TurfPicture } from '@/ui/turf-picture';
 import { expectationWords } from '@/ui/words';
@@ -377,11 +378,7 @@ export function LawnForm({
                     onChange={(e) => change({ stationId: e.target.value })}
                   >
                     <option value="">the nearest, by distance and height</option>
-                    {stations.map((s) => (
-                      <option key={s.id} value={s.id}>
-                        {s.name}
-                      </option>
-                    ))}
+                    <StationOptions stations={stations} />
                   </select>
                 )}
               </Labelled>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { addDays, showWeekday, type Day } from '@/core/calendar/day';
 import type { Outcome } from '@/server/entry/outcome';
 import type { ForecastInput, TypedDay } from '@/server/house/typed-forecast';
+import { StationOptions } from '../station-options';
 import { Labelled } from '@/ui/labelled';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
@@ -54,11 +55,7 @@ export function TypedForecast({
           <Labelled name="Of the station">
             {(f) => (
               <select {...f} value={stationId} onChange={(e) => setStation(e.target.value)}>
-                {stations.map((s) => (
-                  <option key={s.id} value={s.id}>
-                    {s.name}
-                  </option>
-                ))}
+                <StationOptions stations={stations} />
               </select>
             )}
           </Labelled>

@@ -6,7 +6,7 @@ import 'server-only';
 import { createWriteStream, type WriteStream } from 'node:fs';
 import { once } from 'node:events';
 import { Zip, ZipDeflate, strFromU8, unzipSync } from 'fflate';
-import { requirePermission, type Actor } from '@/data/actor';
+import { MAY, requirePermission, type Actor } from '@/data/actor';
 import { COMPANY_TABLES, putPeople, putRows, rowsOf, sumOf, type ArchivedPerson } from '@/data/archive';
 import { inOrganisation, isDatabaseGone, newestMigration } from '@/data/connection';
 import { addOrganisation, organisationOf } from '@/data/organisations';
@@ -34,6 +34,7 @@ type Manifest = Readonly<{
 }>;
 
 const words = Joi.string().max(300).required();
+const moment = Joi.string().isoDate();
 const manifestShape = Joi.object<Manifest>({
   ...{ format: Joi.valid(FORMAT).required(), version: words, tables: Joi.number().integer().required() },
   ...{ madeAt: words, madeBy: words },
@@ -42,8 +43,9 @@ const manifestShape = Joi.object<Manifest>({
     .items(
       Joi.object({
         ...{ userId: words, name: words, email: Joi.string().email({ tlds: false }).max(254).required() },
-        role: Joi.valid('lead', 'technician', 'viewer').required(),
-      }).unknown(),
+        role: Joi.valid(...Object.keys(MAY)).required(),
+        ...{ joinedAt: moment.required(), endedAt: moment.allow(null).required() },
+      }),
     )
     .max(10_000)
     .required(),

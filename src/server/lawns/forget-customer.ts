@@ -1,7 +1,6 @@
 /** A customer asks to be forgotten: what is personal goes, what was put down stays on record as long as the law asks. */
 import 'server-only';
 import Joi from 'joi';
-import { parseFigure } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -11,7 +10,6 @@ import { zoneOf } from '@/data/lawns';
 import { plural } from '@/ui/words';
 import { changed } from '../changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
-import { writeRules } from '../house/write-rules';
 
 export type ForgetInput = Readonly<{ zoneId: string; confirmed: boolean }>;
 export const forgetShape = Joi.object<ForgetInput>({
@@ -53,25 +51,6 @@ export function forgetCustomer(actor: Actor, { zoneId, confirmed }: ForgetInput)
     await changed(db, actor, touched);
     return done(null);
   });
-}
-
-export type KeepingInput = Readonly<{ seen: number; keepNamesYears: string }>;
-export const keepingShape = Joi.object<KeepingInput>({
-  seen: Joi.number().integer().min(0).max(2_000_000_000).required(),
-  keepNamesYears: Joi.string().allow('').max(20).required(),
-}).required();
-/** How long records keep a forgotten customer's name. Federal law asks for two years of a restricted-use product. */
-export async function saveKeeping(actor: Actor, t: KeepingInput): Promise<Outcome<{ version: number }>> {
-  requirePermission(actor, 'change the house');
-  const field = 'Names on records';
-  const years = parseFigure(t.keepNamesYears, { field, unit: 'years', least: 2, most: 50 });
-  const issue = !years.ok
-    ? years.issue
-    : Number.isInteger(years.value)
-      ? null
-      : { field, problem: `${field} is ${years.value} years`, remedy: 'Type a whole number.' };
-  if (!years.ok || issue) return refuse({ kind: 'invalid', issues: issue ? [issue] : [] });
-  return writeRules(actor, { keeping: { keepNamesYears: years.value } }, t.seen);
 }
 
 /** Once a day, by the worker. */

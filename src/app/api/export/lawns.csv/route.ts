@@ -1,13 +1,3 @@
-import { exportLawns } from '@/server/lawns/lawn-list';
-import { fileRoute } from '@/server/entry/file-route';
+import { lawnsFile } from '../lawns-file';
 
-/** All zones as a file. */
-export const GET = fileRoute(async (actor) => {
-  return new Response(await exportLawns(actor, 'csv'), {
-    headers: {
-      'content-type': 'text/csv; charset=utf-8',
-      'content-disposition': 'attachment; filename="lawns.csv"',
-      'cache-control': 'no-store',
-    },
-  });
-});
+export const GET = lawnsFile('csv');
