@@ -8,6 +8,7 @@
  * Left out: leaching (those that are used stay in the top inch), enhanced degradation after years of the same.
  */
 import type { Day } from '@/core/calendar/day';
+import type { SoilRuns } from '@/core/ground/soil-runs';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 
 /** EFSA 2008, opinion on the default Q10, EFSA Journal 622 (published). */
@@ -49,6 +50,13 @@ export function weightedDays(
   }
   return out;
 }
+
+/** Soil runs with the weighted days of each member: the same for every weed and dose. */
+export type WeighedRuns = SoilRuns & Readonly<{ taus: readonly Float64Array[] }>;
+export const weighed = (runs: SoilRuns, school: BarrierSchool): WeighedRuns => ({
+  ...runs,
+  taus: runs.members.map((soil) => weightedDays(soil, school)),
+});
 
 /** What is known of one ingredient as a barrier. */
 export type Strength = Readonly<{

@@ -4,7 +4,7 @@ import type { KilogramsPerHectare } from '@/core/units/quantity';
 import type { SoilRuns } from '@/core/ground/soil-runs';
 import { emergenceOf, flushOf, shareUp } from '@/core/weeds/emergence';
 import { ALL_WEEDS, WEEDS } from '@/core/weeds/weeds';
-import type { Dose } from './barrier';
+import { weighed, type BarrierSchool, type Dose } from './barrier';
 import { holdOn, rangeOf, weightedHold } from './hold';
 
 const CLIMATE = { coldest: 25, warmest: 205 };
@@ -54,7 +54,7 @@ test('annuals of the line of the soil have a curve, perennials have none', () =>
 // common practice, no source: goosegrass follows crabgrass by weeks; annual bluegrass comes in autumn, and not in frost
 test('goosegrass comes after crabgrass, annual bluegrass in autumn', () => {
   const half = (weed: Parameters<typeof holdOn>[0], on = today) =>
-    holdOn(weed, runs, on, [], 'cold keeps it')!.half!;
+    holdOn(weed, weighed(runs, 'cold keeps it'), on, [])!.half!;
   const weeks = (half('goosegrass') - half('smooth-crabgrass')) / 7;
   expect(weeks).toBeGreaterThan(2);
   expect(weeks).toBeLessThan(9);
@@ -64,8 +64,8 @@ test('goosegrass comes after crabgrass, annual bluegrass in autumn', () => {
 });
 
 describe('hold', () => {
-  const on = (doses: readonly Dose[], school: Parameters<typeof holdOn>[4] = 'cold keeps it') =>
-    holdOn('smooth-crabgrass', runs, today, doses, school)!;
+  const on = (doses: readonly Dose[], school: BarrierSchool = 'cold keeps it') =>
+    holdOn('smooth-crabgrass', weighed(runs, school), today, doses)!;
   test('of nothing is nothing; of a barrier that never ends it is all', () => {
     expect(on([]).hold).toEqual({ p10: 0, p50: 0, p90: 0 });
     const forever = dose(dayOf(2027, 1, 10), 1000, {
@@ -93,7 +93,7 @@ describe('hold', () => {
     expect(late).toBeLessThan(whole);
   });
   test('in cold soil early costs little, by the calendar it costs more: both schools, in figures', () => {
-    const loss = (school: Parameters<typeof holdOn>[4]) =>
+    const loss = (school: BarrierSchool) =>
       on([dose(dayOf(2027, 3, 20), 0.8)], school).hold.p50 -
       on([dose(dayOf(2027, 1, 15), 0.8)], school).hold.p50;
     expect(loss('cold keeps it')).toBeLessThan(loss('months from the label'));
@@ -113,14 +113,14 @@ describe('hold', () => {
     expect(weightedHold([])).toBeNull();
   });
   test('in March annual bluegrass is asked about for the autumn to come, in November for the one that is', () => {
-    const of = (on: Day) => holdOn('annual-bluegrass', runs, on, [], 'cold keeps it')!;
+    const of = (on: Day) => holdOn('annual-bluegrass', weighed(runs, 'cold keeps it'), on, [])!;
     expect(of(today).from).toBeGreaterThan(today);
     expect(of(dayOf(2027, 11, 1)).from).toBeLessThan(dayOf(2027, 8, 15));
     expect(of(dayOf(2026, 11, 1)).from).toBeLessThan(dayOf(2026, 8, 15));
   });
   test('a run that begins in the middle of the season, or a perennial, has none', () => {
     const short = { ...runs, from: dayOf(2027, 3, 1), members: [soilOf(0)] };
-    expect(holdOn('smooth-crabgrass', short, today, [], 'cold keeps it')).toBeNull();
-    expect(holdOn('white-clover', runs, today, [], 'cold keeps it')).toBeNull();
+    expect(holdOn('smooth-crabgrass', weighed(short, 'cold keeps it'), today, [])).toBeNull();
+    expect(holdOn('white-clover', weighed(runs, 'cold keeps it'), today, [])).toBeNull();
   });
 });

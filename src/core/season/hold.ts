@@ -4,10 +4,9 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { seasonNow } from '@/core/ground/season';
-import type { SoilRuns } from '@/core/ground/soil-runs';
 import { emergenceOf, flushOf, type Emergence } from '@/core/weeds/emergence';
 import type { Weed } from '@/core/weeds/weeds';
-import { effectOn, weightedDays, type BarrierSchool, type Disturbance, type Dose } from './barrier';
+import { effectOn, type Disturbance, type Dose, type WeighedRuns } from './barrier';
 
 /** A share with its range over the members: 10, 50 and 90 % of them stand below. */
 export type Range3 = Readonly<{ p10: number; p50: number; p90: number }>;
@@ -39,10 +38,9 @@ const OVER_DAYS = 60;
  */
 export function holdOn(
   weed: Weed,
-  runs: SoilRuns,
+  runs: WeighedRuns,
   today: Day,
   doses: readonly Dose[],
-  school: BarrierSchool,
   disturbances: readonly Disturbance[] = [],
 ): Hold | null {
   const curve = emergenceOf(weed);
@@ -52,8 +50,8 @@ export function holdOn(
     const first = from - runs.from;
     const days = Math.min(SEASON_DAYS, length - first);
     if (first < 0 || days < LEAST_DAYS) return null;
-    const each = runs.members.map((soil) =>
-      member(curve, soil, runs.from, first, days, doses, school, disturbances),
+    const each = runs.members.map((soil, k) =>
+      member(curve, soil, effectOn(runs.from, runs.taus[k]!, doses, disturbances), first, days),
     );
     const mean = (of: (m: (typeof each)[number]) => Float64Array) =>
       Array.from({ length: days }, (_, d) => each.reduce((sum, m) => sum + of(m)[d]!, 0) / each.length);
@@ -76,14 +74,10 @@ export function holdOn(
 function member(
   curve: Emergence,
   soil: ArrayLike<number>,
-  from: Day,
+  whole: Float64Array,
   first: number,
   length: number,
-  doses: readonly Dose[],
-  school: BarrierSchool,
-  disturbances: readonly Disturbance[],
 ) {
-  const whole = effectOn(from, weightedDays(soil, school), doses, disturbances);
   const flush = flushOf(curve, Array.prototype.slice.call(soil, first, first + length));
   const effect = whole.subarray(first, first + length);
   let stopped = 0;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { addDays, dayOf } from '@/core/calendar/day';
 import type { SoilRuns } from '@/core/ground/soil-runs';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
-import { effectOn, heldUntil, weightedDays, type Strength } from './barrier';
+import { effectOn, heldUntil, weighed, weightedDays, type Strength } from './barrier';
 import { lastDayOf, rateToHold } from './lasting';
 
 const from = dayOf(2027, 1, 1);
@@ -16,18 +16,21 @@ const at = (celsius: number): SoilRuns => ({
 // an identity of first-order loss: control needs twice ED50 (slope 2), so 0.8 has two half-lives to spare
 test('at 20 °C eight ED50s hold for two half-lives', () => {
   const day = addDays(from, 10);
-  expect(lastDayOf(at(20), 'cold keeps it', STRENGTH, kg(0.8), day)!.p50 - day).toBe(119);
-  expect(rateToHold(at(20), 'cold keeps it', STRENGTH, day, addDays(day, 120))!.p50).toBeCloseTo(0.8, 9);
+  expect(lastDayOf(weighed(at(20), 'cold keeps it'), STRENGTH, kg(0.8), day)!.p50 - day).toBe(119);
+  expect(rateToHold(weighed(at(20), 'cold keeps it'), STRENGTH, day, addDays(day, 120))!.p50).toBeCloseTo(
+    0.8,
+    9,
+  );
 });
 // published: Q10 2.58
 test('at 10 °C they hold 2.58 times as long', () => {
-  const last = lastDayOf(at(10), 'cold keeps it', STRENGTH, kg(0.8), from)!.p50;
+  const last = lastDayOf(weighed(at(10), 'cold keeps it'), STRENGTH, kg(0.8), from)!.p50;
   expect((last - from + 1) / 120).toBeCloseTo(2.58, 1);
 });
 test('too little never holds, and what holds beyond the run says so', () => {
-  expect(lastDayOf(at(20), 'cold keeps it', STRENGTH, kg(0.15), from)).toBeNull();
-  expect(lastDayOf(at(1), 'cold keeps it', STRENGTH, kg(5), from)!.isBeyond).toBe(true);
-  expect(rateToHold(at(20), 'cold keeps it', STRENGTH, from, addDays(from, 500))).toBeNull();
+  expect(lastDayOf(weighed(at(20), 'cold keeps it'), STRENGTH, kg(0.15), from)).toBeNull();
+  expect(lastDayOf(weighed(at(1), 'cold keeps it'), STRENGTH, kg(5), from)!.isBeyond).toBe(true);
+  expect(rateToHold(weighed(at(20), 'cold keeps it'), STRENGTH, from, addDays(from, 500))).toBeNull();
 });
 test('the last day is that of the barrier itself, and the rate asked for it holds until it', () => {
   const runs: SoilRuns = {
@@ -42,7 +45,7 @@ test('the last day is that of the barrier itself, and the rate asked for it hold
       fc.integer({ min: 0, max: 150 }),
       (rate, d) => {
         const day = addDays(from, d);
-        const last = lastDayOf(runs, 'cold keeps it', STRENGTH, kg(rate), day)!;
+        const last = lastDayOf(weighed(runs, 'cold keeps it'), STRENGTH, kg(rate), day)!;
         const each = runs.members.map((soil) => {
           const dose = { day, group: 3, ingredient: 'x', strength: STRENGTH, rate: kg(rate) };
           return heldUntil(from, effectOn(from, weightedDays(soil, 'cold keeps it'), [dose]), day)!;
@@ -50,7 +53,9 @@ test('the last day is that of the barrier itself, and the rate asked for it hold
         expect([last.p10, last.p90]).toEqual([Math.min(...each), Math.max(...each)]);
         const to = addDays(last.p50, 1);
         if (last.isBeyond) return;
-        expect(rateToHold(runs, 'cold keeps it', STRENGTH, day, to)!.p50).toBeLessThanOrEqual(rate * 1.03);
+        expect(rateToHold(weighed(runs, 'cold keeps it'), STRENGTH, day, to)!.p50).toBeLessThanOrEqual(
+          rate * 1.03,
+        );
       },
     ),
   );

@@ -1,14 +1,12 @@
 /** Two questions of every barrier: how long will this rate last from this day, and how much for so long from this day. */
 import { addDays, type Day } from '@/core/calendar/day';
-import type { SoilRuns } from '@/core/ground/soil-runs';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
-import { lastsFor, rateFor, weightedDays, type BarrierSchool, type Strength } from './barrier';
+import { lastsFor, rateFor, type Strength, type WeighedRuns } from './barrier';
 import { rangeOf, type Range3 } from './hold';
 
 /** Weighted days between two days in each member: the first day counts, the last does not. */
-function weightedBetween(runs: SoilRuns, school: BarrierSchool, from: Day, to: Day): number[] {
-  return runs.members.map((soil) => {
-    const tau = weightedDays(soil, school);
+function weightedBetween(runs: WeighedRuns, from: Day, to: Day): number[] {
+  return runs.taus.map((tau) => {
     const at = (day: Day) => (day <= runs.from ? 0 : (tau[Math.min(tau.length, day - runs.from) - 1] ?? 0));
     return at(to) - at(from);
   });
@@ -19,8 +17,7 @@ function weightedBetween(runs: SoilRuns, school: BarrierSchool, from: Day, to: D
  * holds beyond. Null: so little never holds.
  */
 export function lastDayOf(
-  runs: SoilRuns,
-  school: BarrierSchool,
+  runs: WeighedRuns,
   strength: Strength,
   rate: KilogramsPerHectare,
   from: Day,
@@ -28,8 +25,7 @@ export function lastDayOf(
   const weighted = lastsFor(strength, rate);
   if (weighted <= 0) return null;
   const end = addDays(runs.from, Math.min(...runs.members.map((m) => m.length)) - 1);
-  const days = runs.members.map((soil) => {
-    const tau = weightedDays(soil, school);
+  const days = runs.taus.map((tau) => {
     const start = from <= runs.from ? 0 : tau[from - runs.from - 1]!;
     let day = from;
     while (day < end && tau[day + 1 - runs.from]! - start <= weighted) day = addDays(day, 1);
@@ -40,14 +36,8 @@ export function lastDayOf(
 }
 
 /** The rate of the a.i. that holds from one day to another: enough in 10, 50 and 90 % of the members. Null: beyond the run. */
-export function rateToHold(
-  runs: SoilRuns,
-  school: BarrierSchool,
-  strength: Strength,
-  from: Day,
-  to: Day,
-): Range3 | null {
+export function rateToHold(runs: WeighedRuns, strength: Strength, from: Day, to: Day): Range3 | null {
   const end = addDays(runs.from, Math.min(...runs.members.map((m) => m.length)));
   if (to > end || to < from) return null;
-  return rangeOf(weightedBetween(runs, school, from, to).map((w) => rateFor(strength, w)));
+  return rangeOf(weightedBetween(runs, from, to).map((w) => rateFor(strength, w)));
 }

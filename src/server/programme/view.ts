@@ -11,7 +11,7 @@ import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import type { EarlierWork } from '@/data/earlier-work';
 import type { Finding } from '@/data/findings';
-import type { House } from '@/data/house';
+import { houseOf, type House } from '@/data/house';
 import { zoneOf, zonesOfLawn, type ZoneOnLawn } from '@/data/lawns';
 import type { StoredApplication } from '@/data/programme';
 import type { LabelBook } from '@/data/products';
@@ -83,8 +83,6 @@ export type ZoneSheet = Readonly<{
   /** what the gates of any application here are asked with */
   facts: Facts;
   weather: WeatherStatus | null;
-  /** the soil of each member, for barrier and flush; null: no outlook */
-  soilRuns: SentRuns | null;
 }>;
 
 /** All there is to know of one zone, closed or not. Null: no such zone here. */
@@ -98,9 +96,6 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
     await askForWeather(db, actor, stations, moment.today);
     const book = books.get(zone.id)!;
     const station = stations.find((s) => s.id === zone.stationId);
-    const runs = book.facts.outlook
-      ? await soilRunsFor(db, actor.orgId, zone, house.crossings.depth, moment.today)
-      : null;
     return {
       ...{ today: moment.today, house, zone, labels: labelsFor(labels, book) },
       siblings: (await zonesOfLawn(db, zone.lawnId)).map(({ id, name }) => ({ id, name })),
@@ -118,8 +113,20 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
       ...{ outlook: book.facts.outlook, outlookRefusal: book.outlookRefusal },
       signs: await observationsOf(db, zone.lawnId),
       weather: station ? weatherStatus(station) : null,
-      soilRuns: runs && sendRuns(runs),
     };
+  });
+}
+
+/** The soil of a zone as each member has it, for barrier and flush; null: no outlook, or no such zone here. */
+export function soilRunsOfZone(actor: Actor, zoneId: string): Promise<SentRuns | null> {
+  requirePermission(actor, 'see');
+  return inOrganisation(actor, async (db) => {
+    const zone = await zoneOf(db, zoneId);
+    if (!zone) return null;
+    const { today } = await momentOf(db, actor);
+    const { crossings } = await houseOf(db);
+    const runs = await soilRunsFor(db, actor.orgId, zone, crossings.depth, today);
+    return runs && sendRuns(runs);
   });
 }
 

@@ -1,4 +1,5 @@
 'use client';
+import type { SentRuns } from '@/core/ground/soil-runs';
 import { generatedIn } from '@/core/ground/outlook';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
@@ -46,6 +47,8 @@ type Actions = Readonly<{
 }>;
 type Props = Readonly<{
   sheet: ZoneSheet;
+  /** null: no outlook, and nothing to say of what holds */
+  soilRuns: SentRuns | null;
   /** the application that an address names */
   wished: string | null;
   mayPlan: boolean;
@@ -60,7 +63,7 @@ const RUN_UP = 5;
 const NEAR_DAYS = 60;
 
 /** One zone: the year, its programme, the gates of the chosen application, and its form. A change is computed at once. */
-export function LawnSheet({ sheet, wished, mayPlan, mayRecord, ...actions }: Props) {
+export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...actions }: Props) {
   const { today, zone, outlook, weather, outlookRefusal } = sheet;
   const router = useRouter();
   const edit = useProgrammeEdit(sheet, wished, mayPlan);
@@ -224,9 +227,7 @@ export function LawnSheet({ sheet, wished, mayPlan, mayRecord, ...actions }: Pro
               />
             </>
           )}
-          {sheet.soilRuns && (
-            <BarrierPanel {...{ sheet, applications }} runs={sheet.soilRuns} chosen={shown} />
-          )}
+          {soilRuns && <BarrierPanel {...{ sheet, applications }} runs={soilRuns} chosen={shown} />}
           {mayRecord && <Findings sheet={sheet} noteFindingAction={actions.noteFindingAction} />}
           {outlook && (
             <>

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { may } from '@/data/actor';
-import { zoneSheet } from '@/server/programme/view';
+import { soilRunsOfZone, zoneSheet } from '@/server/programme/view';
 import { isId } from '../../ids';
 import { screen } from '../../screen';
 import {
@@ -26,6 +26,7 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/lawns/
     <LawnSheet
       key={sheet.zone.id}
       sheet={sheet}
+      soilRuns={sheet.outlook ? await soilRunsOfZone(actor, sheet.zone.id) : null}
       wished={typeof a === 'string' ? a : null}
       mayPlan={may(actor, 'plan')}
       mayRecord={may(actor, 'record')}

@@ -2,7 +2,7 @@
 import { useDeferredValue, useMemo, useState } from 'react';
 import { addDays, dayOfYear, yearOf, type Day } from '@/core/calendar/day';
 import { readRuns, type SentRuns } from '@/core/ground/soil-runs';
-import { BARRIER_SCHOOLS, CONTROL, heldUntil, type BarrierSchool } from '@/core/season/barrier';
+import { BARRIER_SCHOOLS, CONTROL, heldUntil, weighed, type BarrierSchool } from '@/core/season/barrier';
 import { dosesAgainst } from '@/core/season/doses';
 import { holdOn, type Hold, type Range3 } from '@/core/season/hold';
 import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
@@ -19,11 +19,6 @@ const USUAL: readonly Weed[] = ['smooth-crabgrass', 'goosegrass', 'annual-bluegr
 const percent = (share: number) => figure(share * 100);
 const holdWords = ({ p10, p50, p90 }: Range3): string =>
   `${percent(p50)} % (${percent(p10)}–${percent(p90)})`;
-const SCHOOL_WORDS: Readonly<Record<BarrierSchool, string>> = {
-  'cold keeps it': 'cold keeps it',
-  'months from the label': 'months from the label',
-};
-
 /** Each weed's flush, the barrier against it as the programme stands, and how much of the flush it holds. */
 export function BarrierPanel({
   sheet,
@@ -37,18 +32,18 @@ export function BarrierPanel({
   chosen: PlannedApplication | null;
 }>) {
   const { facts, labels, today } = sheet;
-  const runs = useMemo(() => readRuns(sent), [sent]);
   const [school, setSchool] = useState<BarrierSchool>('cold keeps it');
+  const runs = useMemo(() => weighed(readRuns(sent), school), [sent, school]);
   const later = useDeferredValue(applications);
   const weeds = useMemo(() => weedsOf(later), [later]);
   const holds = useMemo(() => {
     const entries = [...facts.ledger, ...plannedEntries(later, facts.zone, today)];
     return weeds.flatMap((weed): Hold[] => {
       const doses = dosesAgainst(weed, entries, labels.now, facts.zone.turf, runs.from);
-      const hold = holdOn(weed, runs, today, doses, school);
+      const hold = holdOn(weed, runs, today, doses);
       return hold ? [hold] : [];
     });
-  }, [facts, labels, later, runs, school, today, weeds]);
+  }, [facts, labels, later, runs, today, weeds]);
   const [chosen, setChosen] = useState<Weed | null>(null);
   const shown = holds.find((h) => h.weed === chosen) ?? holds[0];
   if (!shown) return null;
@@ -67,7 +62,7 @@ export function BarrierPanel({
           >
             {BARRIER_SCHOOLS.map((s) => (
               <option key={s} value={s}>
-                {SCHOOL_WORDS[s]}
+                {s}
               </option>
             ))}
           </select>
@@ -93,7 +88,7 @@ export function BarrierPanel({
         <HoldPicture hold={shown} today={today} width={390} />
       </div>
       <p className="text-[15px] text-steel">{sentence(shown)}</p>
-      {application && <Lasting key={application.id} {...{ application, sheet, runs, school }} />}
+      {application && <Lasting key={application.id} {...{ application, sheet, runs }} />}
       <p className="text-[14px] text-steel">
         Flush: when its seedlings come up, by degree days of this zone&apos;s soil. Barrier: the share that is
         stopped, from label months where they are typed, else from recalled half-lives. A model: what comes up

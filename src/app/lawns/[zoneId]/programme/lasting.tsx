@@ -1,9 +1,8 @@
 'use client';
 import { useState } from 'react';
 import { addDays, type Day } from '@/core/calendar/day';
-import type { SoilRuns } from '@/core/ground/soil-runs';
 import { ingredientRate, rateForTurf } from '@/core/products/label';
-import type { BarrierSchool } from '@/core/season/barrier';
+import type { WeighedRuns } from '@/core/season/barrier';
 import { strengthIn } from '@/core/season/doses';
 import { lastDayOf, rateToHold } from '@/core/season/lasting';
 import type { PlannedApplication } from '@/core/season/programme';
@@ -23,8 +22,7 @@ export function Lasting({
   application: a,
   sheet: { facts, today },
   runs,
-  school,
-}: Readonly<{ application: PlannedApplication; sheet: ZoneSheet; runs: SoilRuns; school: BarrierSchool }>) {
+}: Readonly<{ application: PlannedApplication; sheet: ZoneSheet; runs: WeighedRuns }>) {
   const [months, setMonths] = useState('4');
   const product = a.products.find((p) => isPreEmergent(p.use));
   const from = a.doneOn ?? (Math.max(a.plannedOn, today) as Day);
@@ -34,10 +32,10 @@ export function Lasting({
     product && part ? ingredientRate(product.rate, { ...part, counts: 'a.i.' }, product.label.density) : null;
   if (!product || !strength || !ai) return null;
   const { label, rate } = product;
-  const last = lastDayOf(runs, school, strength, ai, from);
+  const last = lastDayOf(runs, strength, ai, from);
   const read = parseFigure(months, { field: 'Months', unit: 'months', above: 0, most: 12 });
   const needed = read.ok
-    ? rateToHold(runs, school, strength, from, addDays(from, Math.round(read.value * DAYS_A_MONTH)))
+    ? rateToHold(runs, strength, from, addDays(from, Math.round(read.value * DAYS_A_MONTH)))
     : null;
   const words = (kg: number) =>
     significant(rateIn(partOfRate(rate, kg / ai), label.rateUnit) ?? (rate.rate * kg) / ai, 2);
