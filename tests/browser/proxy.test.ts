@@ -205,6 +205,12 @@ onOwnServer(
       await listening;
       await reader.cancel();
     }
+    // others of the server have no business here, and its pages carry sums
+    const [ours] = await inDatabase`
+      select array_to_string(datacl, ' ') as acl, current_setting('data_checksums') as sums
+      from pg_database where datname = 'iron_gate'`;
+    expect(ours!['sums']).toBe('on');
+    expect(` ${ours!['acl']}`).not.toMatch(/ =/);
     // nothing of ours came to the database without TLS
     const open = await inDatabase`
     select a.usename from pg_stat_ssl s join pg_stat_activity a using (pid)

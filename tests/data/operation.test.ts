@@ -14,7 +14,8 @@ import { Forbidden, type Actor } from '@/data/actor';
 import { openAction } from '@/server/entry/action';
 import { fileRoute } from '@/server/entry/file-route';
 import { done } from '@/server/entry/outcome';
-import { whyOf, withoutData } from '@/server/entry/log';
+import { log, whyOf, withoutData } from '@/server/entry/log';
+import { metrics } from '@/server/entry/metrics';
 import { actorOfToken, makeToken } from '@/server/entry/tokens';
 import { anyIdShape, putThermometerAway } from '@/server/house/house-rules';
 import { dropFilter } from '@/server/lawns/lawn-list';
@@ -266,6 +267,26 @@ describe('signing in', () => {
     expect(await tryIt(EMAIL, password, '203.0.113.9')).toBe('TOO_MANY_REQUESTS');
     expect(await tryIt(EMAIL, password, '198.51.100.4')).toBe('in');
   });
+  test('every try is counted and logged by what came of it, by the person’s id and never by an e-mail', async () => {
+    const counted = async () =>
+      Object.fromEntries(
+        (await metrics().signIns.get()).values.map((v) => [String(v.labels['outcome']), v.value]),
+      );
+    const lines: string[] = [];
+    const { info, warn } = log;
+    log.info = log.warn = (fields: unknown) => void lines.push(JSON.stringify(fields));
+    const before = await counted();
+    await tryIt(EMAIL, 'a guess that is wrong', '198.51.100.9');
+    await tryIt(EMAIL, password, '198.51.100.9');
+    const after = await counted();
+    Object.assign(log, { info, warn });
+    for (const outcome of ['wrong e-mail or password', 'signed in'])
+      expect(after[outcome]).toBe((before[outcome] ?? 0) + 1);
+    expect(lines).toEqual([
+      '{"outcome":"wrong e-mail or password"}',
+      expect.stringMatching(/^{"outcome":"signed in","person":"person-\d"}$/),
+    ]);
+  });
   test('who was right begins to count anew', async () => {
     for (let round = 0; round < 3; round++) {
       for (let i = 0; i < 4; i++) await tryIt(EMAIL, 'a guess that is wrong', '198.51.100.5');
@@ -279,6 +300,14 @@ describe('signing in', () => {
     expect(tries.filter((t) => t === 'TOO_MANY_REQUESTS').length).toBeGreaterThanOrEqual(10);
     expect(await tryIt(`${'x'.repeat(5000)}@quillmoor.example`, 'x', '203.0.113.78')).toBe('UNAUTHORIZED');
   });
+});
+
+test('a query that has lost its way is ended by the database', async () => {
+  const [row] = await signInDatabase().execute<Record<string, string>>(
+    sql`select current_setting('statement_timeout') as statement,
+               current_setting('idle_in_transaction_session_timeout') as idle`,
+  );
+  expect(row).toMatchObject({ statement: '5min', idle: '5min' });
 });
 
 test('a zone is never put on another company’s lawn', async () => {
