@@ -170,8 +170,8 @@ export function Jobs({
 export const TakeItWithYou = () => (
   <Panel name="The company’s data" id="data">
     <p>
-      All of it in one archive of open formats: every table as lines of JSON, lawns and records also as CSV.
-      Another server takes it in. Passwords and tokens are not in it.
+      All of it in one archive of open formats: every table as lines of JSON, lawns as CSV and GeoJSON,
+      records as CSV. Another server takes it in. Passwords and tokens are not in it.
     </p>
     <a href="/api/export/company.zip" className="button mt-2">
       Take it with you
