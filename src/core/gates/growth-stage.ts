@@ -28,6 +28,12 @@ const BEGINS: Record<Stage, number> = {
 
 const stageAfter = (days: number): Stage => STAGES.findLast((s) => days >= BEGINS[s]) ?? 'not up';
 
+/** Days after its emergence through which a weed is not past a stage; Infinity: it never is. */
+export const daysUpTo = (stage: Stage): number => {
+  const next = STAGES[stageRank(stage) + 1];
+  return next ? Math.max(0, BEGINS[next] - 1) : Infinity;
+};
+
 type StageNow = Readonly<{ stage: Stage; seen: Day | null }>;
 
 /** The seasons of one weed: on which day each began to count, and when it comes up in it by the soil (10 % and even odds). */

@@ -61,13 +61,17 @@ export type Window<At extends number = Day> = Readonly<{
   all: WindowLane<At>;
 }>;
 
-/** Asks every gate, and all of them together, day by day. */
-export function windowOf(context: GateContext, range: Range<Day>): Window {
-  const lanes = asked(context, (gate, of, c) => ({
-    gate: { key: gate.key, name: gate.name },
-    of,
-    lane: lifted(gate.spans(c, range), gate.key, of, context, (d) => d),
-  }));
+/** Asks every gate, or those that are named, and all of them together, day by day. */
+export function windowOf(context: GateContext, range: Range<Day>, gates: readonly Gate[] = GATES): Window {
+  const lanes = asked(
+    context,
+    (gate, of, c) => ({
+      gate: { key: gate.key, name: gate.name },
+      of,
+      lane: lifted(gate.spans(c, range), gate.key, of, context, (d) => d),
+    }),
+    gates,
+  );
   return { range, lanes, all: inTheSameHours(context, worst(lanes, range), range) };
 }
 

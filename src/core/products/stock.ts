@@ -4,6 +4,9 @@
  * nothing gives back what a corrected record had drawn too much.
  */
 import type { Day } from '@/core/calendar/day';
+import type { SquareMetres } from '@/core/units/quantity';
+import { amountFor, type ProductRate } from '@/core/units/rate';
+import type { Label } from './label';
 
 export const MOVES = ['in', 'out', 'count', 'correct', 'use'] as const;
 export type MoveKind = (typeof MOVES)[number];
@@ -113,4 +116,12 @@ export function purchaseOf(
     cost: priced ? packages.reduce((sum, p) => sum + p.count * sizes[p.index]!.price!, 0) : null,
     over: size + Math.max(0, onHand) - need,
   };
+}
+
+/** What the product on an area costs, USD, by the package with the lowest price a unit; null: no package has a price. */
+export function packageCost(label: Label, rate: ProductRate, area: SquareMetres): number | null {
+  const prices = label.packages.flatMap((p) =>
+    p.price === null || p.size.by !== rate.by ? [] : [p.price / p.size.amount],
+  );
+  return prices.length ? Math.min(...prices) * amountFor(rate, area).amount : null;
 }

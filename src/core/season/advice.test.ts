@@ -2,7 +2,8 @@ import { addDays, dayOf } from '@/core/calendar/day';
 import { WHOLE_ZONE } from '@/core/products/application';
 import { rateOf } from '@/core/units/rate';
 import { context, entry, label, outlook, range, row, today } from '../../../tests/support/gate-context';
-import { advise, costOf } from './advice';
+import { packageCost } from '@/core/products/stock';
+import { advise } from './advice';
 
 const { product: _, beside: __, applicationId: ___, ...facts } = context();
 const wanted = {
@@ -76,6 +77,6 @@ test('cost goes by the package with the best price: 0.2 kg/ha… of $20 a kilogr
     ],
   };
   // 2 kg/ha on 500 m² is 0.1 kg, of $20 a kilogram
-  expect(costOf(priced, rateOf(2, 'kg/ha'), facts.zone.area)).toBeCloseTo(2, 9);
-  expect(costOf(label, rateOf(2, 'kg/ha'), facts.zone.area)).toBeNull();
+  expect(packageCost(priced, rateOf(2, 'kg/ha'), facts.zone.area)).toBeCloseTo(2, 9);
+  expect(packageCost(label, rateOf(2, 'kg/ha'), facts.zone.area)).toBeNull();
 });

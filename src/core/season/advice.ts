@@ -4,6 +4,7 @@
  *
  * The weights are common practice, no source; what is known of ingredients is recalled and says so.
  */
+import { packageCost } from '@/core/products/stock';
 import { isOrganic } from '@/core/products/organic';
 import { yearOf, type Day } from '@/core/calendar/day';
 import { spanAt, type Range } from '@/core/calendar/span';
@@ -15,7 +16,7 @@ import { factsOf } from '@/core/products/ingredient-facts';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';
 import { isPreEmergent, type Use } from '@/core/trade/terms';
 import { seedingWaitDays } from '@/core/products/label';
-import { amountFor, type ProductRate } from '@/core/units/rate';
+import { type ProductRate } from '@/core/units/rate';
 import type { Weed } from '@/core/weeds/weeds';
 
 export type Argument =
@@ -83,21 +84,13 @@ export function advise(
           ...{ label, use, rate, window, reasons },
           open: nextOpen(window.all, day),
           ajar: nextOpen(window.all, day, 'ajar'),
-          cost: costOf(label, rate, areaOf(place, facts.zone)),
+          cost: packageCost(label, rate, areaOf(place, facts.zone)),
           groups: label.ingredients.flatMap((i) => (i.group ? [i.group] : [])),
           rank: reasons.reduce((sum, r) => sum + r.weight, 0),
         },
       ];
     })
     .sort((a, b) => b.rank - a.rank || a.label.name.localeCompare(b.label.name));
-}
-
-/** What the product on an area costs, by the package with the lowest price a unit. */
-export function costOf(label: Label, rate: ProductRate, area: ReturnType<typeof areaOf>): number | null {
-  const prices = label.packages.flatMap((p) =>
-    p.price === null || p.size.by !== rate.by ? [] : [p.price / p.size.amount],
-  );
-  return prices.length ? Math.min(...prices) * amountFor(rate, area).amount : null;
 }
 
 function argumentsFor(

@@ -17,6 +17,8 @@ const Q10 = 2.58;
 const MOISTURE_EXPONENT = 0.7;
 /** Slope of the log-logistic curve: common for germination under mitosis inhibitors, from memory. */
 const SLOPE = 2;
+/** Units (what is left, in ED50s) to the power of the slope; written out, for it is what a search spends its time on. */
+export const powered = (units: number): number => units * units;
 /** While at least so much of the flush is stopped, a label calls it control: common practice, no source. */
 export const CONTROL = 0.8;
 
@@ -149,7 +151,7 @@ export function effectOn(
   for (const group of groupsOf(doses)) {
     const units = new Float64Array(tau.length);
     for (const dose of group) addUnits(units, from, tau, dose, disturbances);
-    for (let d = 0; d < tau.length; d++) passing[d]! /= 1 + units[d]! ** SLOPE;
+    for (let d = 0; d < tau.length; d++) passing[d]! /= 1 + powered(units[d]!);
   }
   return passing.map((p) => 1 - p);
 }

@@ -45,30 +45,52 @@ export function holdOn(
 ): Hold | null {
   const curve = emergenceOf(weed);
   if (!curve) return null;
+  const season = seasonToHold(weed, runs, today);
+  if (!season) return null;
+  const { from, first, days } = season;
+  const each = runs.members.map((soil, k) =>
+    member(curve, soil, effectOn(runs.from, runs.taus[k]!, doses, disturbances), first, days),
+  );
+  const mean = (of: (m: (typeof each)[number]) => Float64Array) =>
+    Array.from({ length: days }, (_, d) => each.reduce((sum, m) => sum + of(m)[d]!, 0) / each.length);
+  const flush = mean((m) => m.flush);
+  return {
+    ...{ weed, from, to: addDays(from, days) },
+    hold: rangeOf(each.map((m) => m.hold)),
+    each: each.map((m) => m.hold),
+    flush,
+    effect: mean((m) => m.effect),
+    half: halfDay(from, flush),
+  };
+}
+
+/** The season of a weed that there is something to plan for: its first day, as a day and as a place in the runs, and its length. */
+type Season = Readonly<{ from: Day; first: number; days: number }>;
+
+/**
+ * The season that counts on `today`, or the next where the flush of that one is over.
+ * @returns null: a weed without a season of seedlings, or a run that does not hold its season's beginning
+ */
+export function seasonToHold(weed: Weed, runs: WeighedRuns, today: Day): Season | null {
+  const curve = emergenceOf(weed);
+  if (!curve) return null;
   const length = Math.min(...runs.members.map((m) => m.length));
-  const seasonFrom = (from: Day): Hold | null => {
+  const at = (from: Day): Season | null => {
     const first = from - runs.from;
     const days = Math.min(SEASON_DAYS, length - first);
-    if (first < 0 || days < LEAST_DAYS) return null;
-    const each = runs.members.map((soil, k) =>
-      member(curve, soil, effectOn(runs.from, runs.taus[k]!, doses, disturbances), first, days),
-    );
-    const mean = (of: (m: (typeof each)[number]) => Float64Array) =>
-      Array.from({ length: days }, (_, d) => each.reduce((sum, m) => sum + of(m)[d]!, 0) / each.length);
-    const flush = mean((m) => m.flush);
-    return {
-      ...{ weed, from, to: addDays(from, days) },
-      hold: rangeOf(each.map((m) => m.hold)),
-      each: each.map((m) => m.hold),
-      flush,
-      effect: mean((m) => m.effect),
-      half: halfDay(from, flush),
-    };
+    return first < 0 || days < LEAST_DAYS ? null : { from, first, days };
   };
-  const now = seasonFrom(seasonNow(runs.climate, curve.direction, today));
+  const now = at(seasonNow(runs.climate, curve.direction, today));
+  if (!now) return null;
+  const flush = new Array<number>(now.days).fill(0);
+  for (const soil of runs.members) {
+    const own = flushOf(curve, Array.prototype.slice.call(soil, now.first, now.first + now.days));
+    for (let d = 0; d < now.days; d++) flush[d]! += own[d]! / runs.members.length;
+  }
+  const half = halfDay(now.from, flush);
   // what is over cannot be held any more: the next season is the one to plan for
-  const isOver = now?.half !== undefined && now.half !== null && addDays(now.half, OVER_DAYS) < today;
-  return (isOver ? seasonFrom(addDays(now.from, SEASON_DAYS)) : null) ?? now;
+  const isOver = half !== null && addDays(half, OVER_DAYS) < today;
+  return (isOver ? at(addDays(now.from, SEASON_DAYS)) : null) ?? now;
 }
 
 function member(

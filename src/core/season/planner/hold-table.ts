@@ -1,0 +1,224 @@
+/**
+ * The hold of many programmes, quickly: what of it does not change from one to the next is computed once. 2^(−(τ−τ₀)/h) is
+ * 2^(−τ/h) · 2^(τ₀/h), so a day of a member costs a multiplication instead of an exponential; weeds that the same doses
+ * stop share one flush.
+ */
+import { addDays, type Day } from '@/core/calendar/day';
+import type { Label } from '@/core/products/label';
+import type { LedgerEntry } from '@/core/records/ledger';
+import type { Turf } from '@/core/trade/terms';
+import { emergenceOf, flushOf } from '@/core/weeds/emergence';
+import { powered, type WeighedRuns } from '@/core/season/barrier';
+import { dosesAgainst } from '@/core/season/doses';
+import { seasonToHold } from '@/core/season/hold';
+import type { Option } from './options';
+import type { Target } from './question';
+
+/** One dose of a programme that is tried: an option by its index, product at a rate (kg/ha or L/ha), on a day. */
+export type Tried = Readonly<{ option: number; rate: number; day: Day }>;
+
+/** Weeds that the same of the options and the same of what lies there already stop. */
+type Kind = Readonly<{
+  stoppedBy: readonly boolean[];
+  /** for each member: the share of all seedlings that comes up on each step, weighted */
+  flush: readonly Float64Array[];
+  /** for each member and each group that lies there: its units on each step */
+  base: readonly (readonly (Float64Array | undefined)[])[];
+  /** steps with a flush: from, to (not in it) */
+  from: number;
+  to: number;
+}>;
+
+/** `perDay`: ln 2 over the half-life, in weighted days. */
+type Part = Readonly<{ group: number; unitsEach: number; perDay: number; left: readonly Float64Array[] }>;
+
+export type HoldTable = Readonly<{
+  /** mean over the members of the share of all targets' seedlings that is stopped */
+  hold: (tried: readonly Tried[]) => number;
+  /** evaluations so far, and days of members that each takes */
+  size: Readonly<{ steps: number; members: number }>;
+}>;
+
+type Input = Readonly<{
+  runs: WeighedRuns;
+  options: readonly Option[];
+  targets: readonly Target[];
+  ledger: readonly LedgerEntry[];
+  labels: readonly Label[];
+  turf: Turf;
+  today: Day;
+}>;
+
+/**
+ * @param every so many days are one step: 1 is exact
+ * @param members which of the runs' members count; null: all
+ * @returns null where no target has a season that the runs reach
+ */
+export function holdTable(
+  { runs, options, targets, ledger, labels, turf, today }: Input,
+  every = 1,
+  members: readonly number[] | null = null,
+): HoldTable | null {
+  const taus = (members ?? runs.taus.map((_, k) => k)).map((k) => runs.taus[k]!);
+  const soils = (members ?? runs.members.map((_, k) => k)).map((k) => runs.members[k]!);
+  const length = Math.min(...soils.map((s) => s.length));
+  const steps = Math.floor(length / every);
+  const middle = (step: number) => step * every + (every >> 1);
+
+  const known = targets.flatMap(({ weed, weight }) => {
+    const season = seasonToHold(weed, runs, today);
+    return season && weight > 0 ? [{ weed, weight, season }] : [];
+  });
+  const allWeight = known.reduce((sum, t) => sum + t.weight, 0);
+  if (!known.length) return null;
+
+  const groups: string[] = [];
+  const groupIndex = (group: number | null, name: string): number => {
+    const key = group === null ? name : `${group}`;
+    const at = groups.indexOf(key);
+    return at >= 0 ? at : groups.push(key) - 1;
+  };
+
+  const kinds = new Map<string, Kind>();
+  for (const { weed, weight, season } of known) {
+    const doses = dosesAgainst(weed, ledger, labels, turf, runs.from);
+    const stoppedBy = options.map((o) => o.stops.has(weed));
+    const key = JSON.stringify([stoppedBy, doses.map((d) => [d.day, d.ingredient, d.rate])]);
+    const there =
+      kinds.get(key) ??
+      kinds
+        .set(key, {
+          stoppedBy,
+          flush: soils.map(() => new Float64Array(steps)),
+          base: taus.map((tau) => baseOf(tau, doses, runs.from, steps, middle, groupIndex)),
+          from: 0,
+          to: steps,
+        })
+        .get(key)!;
+    const curve = emergenceOf(weed)!;
+    soils.forEach((soil, k) => {
+      const flush = flushOf(
+        curve,
+        Array.prototype.slice.call(soil, season.first, season.first + season.days),
+      );
+      const all = flush.reduce((a, b) => a + b, 0);
+      if (!(all > 0)) return;
+      const into = there.flush[k]!;
+      for (let d = 0; d < flush.length; d++) {
+        const step = Math.floor((season.first + d) / every);
+        if (step < steps) into[step]! += (flush[d]! / all) * (weight / allWeight);
+      }
+    });
+  }
+  const list = [...kinds.values()].map((kind) => ({ ...kind, ...reachOf(kind.flush, steps) }));
+
+  // 2^(−τ/h) at each step, once for each half-life
+  const lefts = new Map<number, Float64Array[]>();
+  const leftOf = (halfLife: number): Float64Array[] => {
+    const there = lefts.get(halfLife);
+    if (there) return there;
+    const made = taus.map((tau) =>
+      Float64Array.from({ length: steps }, (_, s) => 2 ** (-tau[middle(s)]! / halfLife)),
+    );
+    lefts.set(halfLife, made);
+    return made;
+  };
+  const parts = options.map((o): Part[] =>
+    o.parts.map((p) => ({
+      group: groupIndex(p.group, p.name),
+      unitsEach: p.each / p.strength.ed50,
+      perDay: Math.LN2 / p.strength.halfLife,
+      left: leftOf(p.strength.halfLife),
+    })),
+  );
+
+  const units = new Float64Array(steps);
+  const passing = new Float64Array(steps);
+  const hold = (tried: readonly Tried[]): number => {
+    let sum = 0;
+    for (const kind of list) sum += stopped(kind, tried);
+    return sum / taus.length;
+  };
+  /** Of one kind, over all members. Nothing is allocated: it is asked ten thousand times. */
+  const stopped = ({ stoppedBy, flush, base, from, to }: Kind, tried: readonly Tried[]): number => {
+    let sum = 0;
+    for (let k = 0; k < taus.length; k++) {
+      const tau = taus[k]!;
+      let isFirst = true;
+      for (let group = 0; group < groups.length; group++) {
+        const lying = base[k]![group];
+        let isThere = lying !== undefined;
+        if (lying) for (let s = from; s < to; s++) units[s] = lying[s]!;
+        for (const t of tried) {
+          const first = t.day - runs.from;
+          if (!stoppedBy[t.option] || first < 0) continue;
+          for (const p of parts[t.option]!) {
+            if (p.group !== group) continue;
+            if (!isThere) units.fill(0, from, to);
+            isThere = true;
+            const left = p.left[k]!;
+            const whole = t.rate * p.unitsEach * Math.exp((first === 0 ? 0 : tau[first - 1]!) * p.perDay);
+            const start = Math.max(from, Math.ceil((first - (every >> 1)) / every));
+            for (let s = start; s < to; s++) units[s]! += whole * left[s]!;
+          }
+        }
+        if (!isThere) continue;
+        if (isFirst) for (let s = from; s < to; s++) passing[s] = 1 / (1 + powered(units[s]!));
+        else for (let s = from; s < to; s++) passing[s]! /= 1 + powered(units[s]!);
+        isFirst = false;
+      }
+      if (isFirst) continue;
+      const own = flush[k]!;
+      for (let s = from; s < to; s++) sum += own[s]! * (1 - passing[s]!);
+    }
+    return sum;
+  };
+  return { hold, size: { steps, members: taus.length } };
+}
+
+/** What lies there already, by group, in its own ED50s on each step. */
+function baseOf(
+  tau: Float64Array,
+  doses: ReturnType<typeof dosesAgainst>,
+  from: Day,
+  steps: number,
+  middle: (step: number) => number,
+  groupIndex: (group: number | null, name: string) => number,
+): (Float64Array | undefined)[] {
+  const out: (Float64Array | undefined)[] = [];
+  for (const { day, group, ingredient, strength, rate } of doses) {
+    const first = day - from;
+    if (first < 0) continue;
+    const units = (out[groupIndex(group, ingredient)] ??= new Float64Array(steps));
+    const start = first === 0 ? 0 : tau[first - 1]!;
+    for (let s = 0; s < steps; s++)
+      if (middle(s) >= first)
+        units[s]! += (rate / strength.ed50) * 2 ** (-(tau[middle(s)]! - start) / strength.halfLife);
+  }
+  return out;
+}
+
+function reachOf(flush: readonly Float64Array[], steps: number): Pick<Kind, 'from' | 'to'> {
+  let from = steps;
+  let to = 0;
+  for (const f of flush)
+    for (let s = 0; s < steps; s++)
+      if (f[s]! > 0) {
+        if (s < from) from = s;
+        if (s >= to) to = s + 1;
+      }
+  return { from: Math.min(from, to), to };
+}
+
+/** Some members that stand for all: every so many of them in the order of how early their year is. */
+export function fewMembers({ members, from }: WeighedRuns, today: Day, most: number): number[] {
+  const first = Math.max(0, addDays(today, 0) - from);
+  const warmth = members.map((m, k) => {
+    let sum = 0;
+    for (let d = first; d < m.length; d++) sum += m[d]!;
+    return { k, sum };
+  });
+  warmth.sort((a, b) => a.sum - b.sum);
+  if (warmth.length <= most) return warmth.map((w) => w.k);
+  return Array.from({ length: most }, (_, i) => warmth[Math.floor(((i + 0.5) / most) * warmth.length)]!.k);
+}

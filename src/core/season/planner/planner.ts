@@ -1,0 +1,456 @@
+/**
+ * The planner: programmes for a zone's year that differ in kind, each the best of its kind on the daily grid, with what
+ * it holds, costs and takes of every limit. A programme is proposed only where every gate lets every one of its
+ * applications go, with the others of the programme on the ledger.
+ */
+import { addDays, yearOf, type Day } from '@/core/calendar/day';
+import { spanAt } from '@/core/calendar/span';
+import { GATES } from '@/core/gates/all';
+import type { Gate, GateKey } from '@/core/gates/gate';
+import { windowOf } from '@/core/gates/window';
+import { WHOLE_ZONE } from '@/core/products/application';
+import { factsOf } from '@/core/products/ingredient-facts';
+import { nitrogenIn, containedIn } from '@/core/records/ledger';
+import { seedingWaitDays, type Label } from '@/core/products/label';
+import { packageCost } from '@/core/products/stock';
+import { belongsFrom } from '@/core/ground/season';
+import { emergenceOf } from '@/core/weeds/emergence';
+import { WEEDS, type Weed } from '@/core/weeds/weeds';
+import { heldUntil, weighed, type WeighedRuns } from '@/core/season/barrier';
+import { dosesAgainst } from '@/core/season/doses';
+import { holdOn, seasonToHold, weightedHold, type Hold, type Range3 } from '@/core/season/hold';
+import {
+  contextOf,
+  DAYS_AHEAD,
+  plannedEntries,
+  type PlannedApplication,
+  type PlannedProduct,
+} from '@/core/season/programme';
+import { fewMembers, holdTable, type Tried } from './hold-table';
+import { lookAfterwards, postEmergents, type Looks, type Post } from './looks';
+import { optionsFor, asRate, type Option } from './options';
+import type { PlanQuestion } from './question';
+import { bestOf, type Found, type Search, type Shape } from './search';
+import { inParts, ofTwo, once, springAndAutumn, thenInAutumn, type ProgrammeKind } from './shapes';
+
+export type Programme = Readonly<{
+  kind: ProgrammeKind;
+  /** as the zone's programme would hold them: with the days around the best on which hardly anything is lost */
+  applications: readonly PlannedApplication[];
+  /** weighted over the targets; null: no target has a season that can be foreseen */
+  hold: Range3 | null;
+  targets: readonly Readonly<{ weed: Weed; hold: Range3; until: Day | null }>[];
+  /** the same if everything goes down so many days later */
+  late: readonly Readonly<{ days: number; hold: number }>[];
+  /** what comes through or is not held: when to look, and with what it may be taken then */
+  looks: Looks;
+  figures: Figures;
+}>;
+
+export type Figures = Readonly<{
+  visits: number;
+  minutes: number;
+  /** USD of product for the zone; null: a price is not known */
+  cost: number | null;
+  /** kg a.i./ha by ingredient, and the share of its label's year that it takes with what is on the ledger */
+  ingredients: readonly Readonly<{ name: string; group: number | null; ai: number; counts: 'a.i.' }>[];
+  limits: readonly Readonly<{ product: string; share: number }>[];
+  /** kg a.i./ha of what prunes roots (group 3 above all) in the programme and the twelve months before it */
+  rootLoad: number;
+  /** groups of the programme that were put down in earlier years too, and in how many years running with this one */
+  again: readonly Readonly<{ group: number; years: number }>[];
+  /** kg N/ha */
+  nitrogen: number;
+  /** from when the ground is free for seed by the labels; null: a label does not say, or nothing keeps seed out */
+  seedFrom: Day | null;
+}>;
+
+export type Plans = Readonly<{
+  /** the best first */
+  programmes: readonly Programme[];
+  /** programmes that were tried */
+  tried: number;
+}>;
+
+/**
+ * The grid looks at so many members and at every so many days of them, the walk from it at all members and every so many
+ * days; days of doses are single days in both. What is found is measured on every day.
+ */
+const FEW = 5;
+const EVERY = 7;
+const WALK_EVERY = 4;
+/** Of the best products, for programmes of two: more make it slow and no better. */
+const BEST_OPTIONS = 3;
+/** A further visit is worth it for so much more of the flush; with less the simpler programme is the better one. Ours. */
+const WORTH_A_VISIT = 0.02;
+/** Kinds that are shown whatever they hold: those that everybody compares with. */
+const ALWAYS: readonly ProgrammeKind[] = ['once', 'in two'];
+/** Programmes within so much of each other's hold are as good as each other. Ours. */
+const HARDLY = 0.01;
+/** So many are shown. */
+export const MOST_PROGRAMMES = 5;
+
+export function planProgrammes(q: PlanQuestion): Plans {
+  const runs = weighed(q.runs, q.rules.school);
+  const { today } = q.facts;
+  const range = { from: today, to: seasonsEnd(q, runs) };
+  const facts = {
+    ...q.facts,
+    ledger: [...q.facts.ledger, ...plannedEntries(q.kept, q.facts.zone, today)],
+  };
+  const options = optionsFor(facts, q.labels, q.targets, q.rules, range);
+  const input = {
+    ...{ runs, options, targets: q.targets, ledger: facts.ledger, labels: q.labels },
+    ...{ turf: facts.zone.turf, today },
+  };
+  let tried = 0;
+  const counted = (table: ReturnType<typeof holdTable>) =>
+    table && {
+      ...table,
+      hold: (t: readonly Tried[]) => {
+        tried++;
+        return table.hold(t);
+      },
+    };
+  const coarse = counted(holdTable(input, EVERY, fewMembers(runs, today, FEW)));
+  const fine = counted(holdTable(input, WALK_EVERY));
+  if (!coarse || !fine) return { programmes: [], tried };
+  const search: Search = { range, coarse, fine, fixed: [] };
+  const mayGo = (found: Found) => isOpenThroughout(programmeOf('once', found), q, facts, BY_PROGRAMME);
+  const best = (shapes: readonly Shape[]) => bestOf(shapes, search, mayGo);
+
+  const spring = options.filter((o) => o.use === 'pre-emergent');
+  const autumn = mayInAutumn(q) ? options.filter((o) => o.use === 'autumn pre-emergent') : [];
+  const found: { kind: ProgrammeKind; found: Found }[] = [];
+  const add = (kind: ProgrammeKind, one: Found | null) => {
+    if (one) found.push({ kind, found: one });
+  };
+  const p10 = facts.outlook?.crossed ?? facts.outlook?.dates.p10 ?? null;
+  add('once', best(once(spring)));
+  add('in two', best(inParts(spring, 2)));
+  if (q.targets.some((t) => t.weed === 'goosegrass')) add('in three', best(inParts(spring, 3)));
+  if (p10 !== null)
+    add(
+      'reach-back',
+      best(
+        once(
+          spring.filter((o) => o.label.reachesBack),
+          { from: Math.max(p10, range.from) as Day, to: range.to },
+        ),
+      ),
+    );
+  const leader = found.reduce<Found | null>((a, { found: b }) => (a && a.hold >= b.hold ? a : b), null);
+  if (leader) {
+    const used = new Set(leader.shape.flatMap((s) => s.option.parts.map((p) => p.group ?? p.name)));
+    const others = spring.filter((o) => !o.parts.some((p) => used.has(p.group ?? p.name)));
+    add('another group', best([...once(others), ...inParts(others, 2)]));
+  }
+  const strongest = bestOptions(spring, search);
+  add('two together', best(ofTwo(strongest, 'together')));
+  add('one after another', best(ofTwo(strongest, 'after')));
+
+  // behind each of them the autumn's own barrier, where the house puts one down
+  const whole = found.map(({ kind, found: f }) => ({
+    kind,
+    found: (autumn.length ? best(thenInAutumn(f, autumn)) : null) ?? f,
+  }));
+  if (autumn.length) {
+    const both = best(springAndAutumn(spring, autumn));
+    if (both) whole.push({ kind: 'spring and autumn', found: both });
+    const alone = spring.length ? null : best(once(autumn));
+    if (alone) whole.push({ kind: 'once', found: alone });
+  }
+  const posts = postEmergents(
+    q.labels,
+    facts,
+    q.targets.map((t) => t.weed),
+    range,
+  );
+  const known: Known = { q, facts, search, runs, posts };
+  const programmes = [
+    ...theBest(whole).map(({ kind, found: f }) =>
+      measured(programmeOf(kind, withWindows(f, search)), f, known),
+    ),
+    measured({ kind: 'no pre-emergent', applications: [] }, null, known),
+  ];
+  return { programmes, tried };
+}
+
+/** The last season that is planned for ends: what goes down later is the next year's programme. */
+function seasonsEnd({ targets, facts: { today } }: PlanQuestion, runs: WeighedRuns): Day {
+  const ends = targets.flatMap(({ weed }) => {
+    const season = seasonToHold(weed, runs, today);
+    return season ? [belongsFrom(addDays(season.from, season.days))] : [];
+  });
+  return Math.max(
+    today + 1,
+    Math.min(addDays(today, DAYS_AHEAD), ...(ends.length ? [Math.max(...ends)] : [])),
+  ) as Day;
+}
+
+/** Whether the house puts a barrier down in autumn here. A bad year: winter weeds were seen in the last year. */
+function mayInAutumn({ rules, facts }: PlanQuestion): boolean {
+  if (rules.autumn !== 'after a bad year') return rules.autumn === 'always';
+  return facts.seen.stages.some(
+    (s) => WEEDS[s.weed].life === 'winter annual' && s.stage !== 'not up' && s.on > facts.today - 365,
+  );
+}
+
+/** Products that hold most alone, the best of each group first. */
+function bestOptions(options: readonly Option[], search: Search): Option[] {
+  const ranked = options
+    .flatMap((o) => {
+      const alone = bestOf(once([o]), search, () => true, 1);
+      return alone ? [{ o, hold: alone.hold }] : [];
+    })
+    .sort((a, b) => b.hold - a.hold)
+    .map(({ o }) => o);
+  const groups = new Set<string>();
+  const first = ranked.filter((o) => {
+    const key = o.parts.map((p) => p.group ?? p.name).join();
+    return !groups.has(key) && groups.add(key);
+  });
+  return [...first, ...ranked.filter((o) => !first.includes(o))].slice(0, BEST_OPTIONS);
+}
+
+const visitsOf = ({ days }: Found): number => new Set(days).size;
+const worthOf = ({ found }: Readonly<{ found: Found }>): number =>
+  found.hold - WORTH_A_VISIT * visitsOf(found);
+
+/** The best of all first; of two kinds that came to the same doses one. */
+function theBest<T extends { kind: ProgrammeKind; found: Found }>(all: readonly T[]): T[] {
+  const seen = new Set<string>();
+  const distinct = all
+    .toSorted((a, b) => worthOf(b) - worthOf(a))
+    .filter(({ found: { shape, days } }) => {
+      const key = shape
+        .map((s, i) => `${s.option.label.id}|${days[i]}|${s.rate.toPrecision(6)}`)
+        .sort()
+        .join();
+      return !seen.has(key) && seen.add(key);
+    });
+  const shown = distinct.filter((p) => ALWAYS.includes(p.kind));
+  for (const p of distinct) if (!shown.includes(p) && shown.length < MOST_PROGRAMMES - 1) shown.push(p);
+  return shown.toSorted((a, b) => worthOf(b) - worthOf(a));
+}
+
+type WithWindows = Found & Readonly<{ windows?: readonly Readonly<{ from: Day; to: Day }>[] }>;
+
+/** Around each dose the days on which every gate lets it go and hardly anything is lost, the others where they are. */
+function withWindows(found: Found, { range, fine, fixed }: Search): WithWindows {
+  const { shape, days, hold } = found;
+  const windows = shape.map((s, i) => {
+    const states = s.option.days(s.rate, s.isLaterPart ? 'later' : 'first');
+    const isGood = (day: Day) => {
+      if (day < range.from || day >= range.to || !states[day - range.from]) return false;
+      const gap = s.after && day - days[s.after.slot]!;
+      if (s.after && gap !== null && (gap < s.after.gap.leastDays || gap > s.after.gap.mostDays))
+        return false;
+      const moved = shape.map((o, k) => ({
+        option: o.option.index,
+        rate: o.rate,
+        day: k === i ? day : days[k]!,
+      }));
+      return fine.hold([...fixed, ...moved]) >= hold - HARDLY;
+    };
+    let from = days[i]!;
+    let to = days[i]!;
+    while (isGood(addDays(from, -1))) from = addDays(from, -1);
+    while (isGood(addDays(to, 1))) to = addDays(to, 1);
+    return { from, to };
+  });
+  return { ...found, windows };
+}
+
+/** As the zone's programme would hold it: what goes down on one day is one application; parts of a total are tied. */
+function programmeOf(
+  kind: ProgrammeKind,
+  { shape, days, windows }: WithWindows,
+): Pick<Programme, 'kind' | 'applications'> {
+  const order = days.map((_, i) => i).sort((a, b) => days[a]! - days[b]! || a - b);
+  const ties = new Map<number, { id: string; part: number }>();
+  const sizes = new Map<string, number>();
+  shape.forEach((s, i) => {
+    if (!s.isLaterPart || !s.after) return;
+    const first = ties.get(s.after.slot) ?? { id: `tie-${s.after.slot}`, part: 1 };
+    ties.set(s.after.slot, first);
+    ties.set(i, { id: first.id, part: first.part + 1 });
+    sizes.set(first.id, first.part + 1);
+  });
+  const byDay = new Map<Day, number[]>();
+  for (const i of order) byDay.set(days[i]!, [...(byDay.get(days[i]!) ?? []), i]);
+  const applications = [...byDay].map(([day, slots], n): PlannedApplication => {
+    const from = windows && (Math.max(...slots.map((i) => windows[i]!.from)) as Day);
+    const to = windows && (Math.min(...slots.map((i) => windows[i]!.to)) as Day);
+    return {
+      ...{ id: `plan-${n + 1}`, purpose: '', plannedOn: day, doneOn: null, skipped: null },
+      earliest: from ?? null,
+      latest: to ?? null,
+      products: slots.map((i, k): PlannedProduct => {
+        const { option, rate } = shape[i]!;
+        const tie = ties.get(i);
+        return {
+          ...{ id: `plan-${n + 1}-${k + 1}`, recordId: null, position: k + 1, tank: 1, label: option.label },
+          ...{ rate: asRate(option, rate), use: option.use, targets: option.targets, method: null },
+          place: WHOLE_ZONE,
+          tie: tie ? { ...tie, kind: 'split', of: sizes.get(tie.id)!, spacing: option.spacing } : null,
+        };
+      }),
+    };
+  });
+  return { kind, applications };
+}
+
+/** What the rest of a programme makes a difference to: the other gates were asked for every day of an option. */
+const BY_PROGRAMME = GATES.filter((g) =>
+  (
+    [
+      'label-rate',
+      'year-limit',
+      'application-count',
+      'interval',
+      'seeding-ahead',
+      'partner',
+      'resistance',
+    ] as readonly GateKey[]
+  ).includes(g.key),
+);
+
+/** Asked of all gates, with the rest of the programme on the ledger: whether each application can go on its day. */
+export function isOpenThroughout(
+  { applications }: Pick<Programme, 'applications'>,
+  { kept }: Pick<PlanQuestion, 'kept'>,
+  facts: PlanQuestion['facts'],
+  gates: readonly Gate[] = GATES,
+): boolean {
+  const all = [...kept, ...applications];
+  const { ledger } = facts;
+  // what is kept is planned work of the programme here, and not of the ledger a second time
+  const asked = { ...facts, ledger: ledger.filter((e) => e.status !== 'planned') };
+  return applications.every(({ id, plannedOn }) => {
+    const context = contextOf(all, id, asked);
+    const { all: lane, lanes } = windowOf(context, { from: plannedOn, to: addDays(plannedOn, 1) }, gates);
+    if (spanAt(lane, plannedOn)?.verdict.state !== 'shut') return true;
+    // an empty shelf is filled before the day comes
+    return lanes.every(
+      ({ gate, lane: l }) => gate.key === 'stock' || spanAt(l, plannedOn)?.verdict.state !== 'shut',
+    );
+  });
+}
+
+const LATE_DAYS = [1, 7, 14, 28];
+
+type Known = Readonly<{
+  q: PlanQuestion;
+  /** with what is kept on the ledger */
+  facts: PlanQuestion['facts'];
+  search: Search;
+  runs: WeighedRuns;
+  posts: readonly Post[];
+}>;
+
+function measured(
+  p: Pick<Programme, 'kind' | 'applications'>,
+  found: Found | null,
+  { q, facts, search: { fine, fixed, range }, runs, posts }: Known,
+): Programme {
+  const { today, zone } = facts;
+  const entries = [...facts.ledger, ...plannedEntries(p.applications, zone, today)];
+  const holds = q.targets.flatMap(({ weed, weight }): (Hold & { weight: number })[] => {
+    if (!emergenceOf(weed)) return [];
+    const hold = holdOn(weed, runs, today, dosesAgainst(weed, entries, q.labels, zone.turf, runs.from));
+    return hold ? [{ ...hold, weight }] : [];
+  });
+  const lastDay = Math.max(...p.applications.map((a) => a.plannedOn));
+  return {
+    ...p,
+    hold: weightedHold(holds),
+    targets: holds.map(({ weed, hold, from, effect, half }) => ({
+      ...{ weed, hold },
+      until: half === null ? null : heldUntil(from, effect, Math.min(lastDay, half) as Day),
+    })),
+    late: found
+      ? LATE_DAYS.map((days) => ({
+          days,
+          hold: fine.hold([
+            ...fixed,
+            ...found.shape.map((s, i) => ({
+              ...{ option: s.option.index, rate: s.rate },
+              day: addDays(found.days[i]!, days),
+            })),
+          ]),
+        }))
+      : [],
+    looks: lookAfterwards(holds, posts, range),
+    figures: figuresOf(p.applications, q, facts),
+  };
+}
+
+function figuresOf(
+  applications: readonly PlannedApplication[],
+  { rules }: PlanQuestion,
+  { zone, ledger, today }: PlanQuestion['facts'],
+): Figures {
+  const products = applications.flatMap((a) => a.products.map((p) => ({ ...p, day: a.plannedOn })));
+  const contained = products.flatMap((p) => containedIn(p.label, p.rate).map((c) => ({ ...c, day: p.day })));
+  const ingredients = [...new Set(contained.map((c) => c.name))].map((name) => {
+    const all = contained.filter((c) => c.name === name);
+    const ai = all.reduce((sum, c) => sum + (c.ai ?? 0), 0);
+    return { name, group: all[0]!.group, ai, counts: 'a.i.' as const };
+  });
+  const prunes = (name: string) => factsOf(name)?.rootPruning != null;
+  const had = ledger
+    .filter((e) => e.day > today - 365 && e.day <= today)
+    .flatMap((e) => e.ingredients.filter((i) => prunes(i.name)).map((i) => (i.ai ?? 0) * e.share));
+  const costs = products.map((p) => packageCost(p.label, p.rate, zone.area));
+  const labels = new Map<string, Label>(products.map((p) => [p.label.id, p.label]));
+  const waits = products.map((p) => {
+    const days = seedingWaitDays(p.label, p.rate);
+    return days === null ? null : addDays(p.day, days);
+  });
+  return {
+    visits: applications.length,
+    minutes: applications.length * rules.minutes,
+    cost: costs.some((c) => c === null) ? null : costs.reduce<number>((sum, c) => sum + c!, 0),
+    ingredients,
+    limits: [...labels.values()].flatMap((label) => {
+      if (!label.yearLimit) return [];
+      const planned = products.filter((p) => p.label.id === label.id).map((p) => p.rate.rate as number);
+      const before = ledger
+        .filter((e) => e.productId === label.id && e.day > today - 365)
+        .map((e) => (e.rate?.rate ?? 0) * e.share);
+      const total = [...planned, ...before].reduce((a, b) => a + b, 0);
+      return [{ product: label.name, share: total / label.yearLimit.rate }];
+    }),
+    rootLoad:
+      ingredients.filter((i) => prunes(i.name)).reduce((sum, i) => sum + i.ai, 0) +
+      had.reduce((a, b) => a + b, 0),
+    again: yearsRunning(
+      products.flatMap((p) => p.label.ingredients.flatMap((i) => i.group ?? [])),
+      ledger,
+      today,
+    ),
+    nitrogen: products.reduce((sum, p) => sum + (nitrogenIn(p.label, p.rate) ?? 0), 0),
+    seedFrom: waits.length && waits.every((w) => w !== null) ? (Math.max(...waits.map(Number)) as Day) : null,
+  };
+}
+
+/** Of each group: this year and the years before it without a gap. */
+function yearsRunning(
+  groups: readonly number[],
+  ledger: PlanQuestion['facts']['ledger'],
+  today: Day,
+): Figures['again'] {
+  return [...new Set(groups)].flatMap((group) => {
+    let years = 1;
+    const had = (back: number) =>
+      ledger.some(
+        (e) =>
+          yearOf(e.day) === yearOf(today) - back &&
+          e.inSoil !== false &&
+          e.ingredients.some((i) => i.group === group),
+      );
+    while (had(years)) years++;
+    return years > 1 ? [{ group, years }] : [];
+  });
+}

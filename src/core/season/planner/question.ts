@@ -1,0 +1,65 @@
+/** What the planner is asked with, and the house's judgement that it keeps. */
+import type { Day } from '@/core/calendar/day';
+import type { Facts } from '@/core/gates/gate';
+import type { SoilRuns } from '@/core/ground/soil-runs';
+import type { Label } from '@/core/products/label';
+import type { Turf } from '@/core/trade/terms';
+import type { KilogramsPerHectare } from '@/core/units/quantity';
+import { emergenceOf } from '@/core/weeds/emergence';
+import type { Weed } from '@/core/weeds/weeds';
+import type { BarrierSchool } from '@/core/season/barrier';
+import type { PlannedApplication } from '@/core/season/programme';
+
+export const AUTUMN_SCHOOLS = ['always', 'after a bad year', 'never'] as const;
+export type AutumnSchool = (typeof AUTUMN_SCHOOLS)[number];
+export const TENDER_SCHOOLS = ['low rate', 'full rate'] as const;
+export type TenderSchool = (typeof TENDER_SCHOOLS)[number];
+
+/** The most of one a.i. that the house puts on a turf in twelve months, whatever the label would allow. */
+export type Ceiling = Readonly<{ turf: Turf; ingredient: string; most: KilogramsPerHectare }>;
+
+/** Questions of judgement on which the trade differs: each house answers for itself. */
+export type PlanningRules = Readonly<{
+  school: BarrierSchool;
+  /** a barrier in autumn: on every lawn, on those where winter weeds were seen last season, on none */
+  autumn: AutumnSchool;
+  /** on turf that is tender to an ingredient */
+  tender: TenderSchool;
+  ceilings: readonly Ceiling[];
+  /** an application takes so long on a lawn, minutes */
+  minutes: number;
+}>;
+
+export type Target = Readonly<{ weed: Weed; weight: number }>;
+
+export type PlanQuestion = Readonly<{
+  /** without what is planned: the programme is made anew */
+  facts: Facts;
+  labels: readonly Label[];
+  targets: readonly Target[];
+  runs: SoilRuns;
+  rules: PlanningRules;
+  /** planned work that stays whatever is chosen: its limits, intervals and barrier count */
+  kept: readonly PlannedApplication[];
+}>;
+
+/** Asked about where nobody has named a weed, with their weights: common practice, no source. */
+const USUAL: readonly Target[] = [
+  { weed: 'smooth-crabgrass', weight: 3 },
+  { weed: 'goosegrass', weight: 1 },
+  { weed: 'annual-bluegrass', weight: 1 },
+];
+
+/** Weeds of a season of their own that somebody planned against or saw here in the last year and a half, else the usual ones. */
+export function usualTargets(
+  planned: readonly PlannedApplication[],
+  seen: Facts['seen'],
+  today: Day,
+): readonly Target[] {
+  const named = [
+    ...planned.flatMap((a) => (a.skipped ? [] : a.products.flatMap((p) => p.targets))),
+    ...seen.stages.filter((s) => s.stage !== 'not up' && s.on > today - 550).map((s) => s.weed),
+  ];
+  const found = [...new Set(named)].filter((w) => emergenceOf(w));
+  return found.length ? found.map((weed) => ({ weed, weight: 1 })) : USUAL;
+}
