@@ -8,6 +8,7 @@ import type { Transaction } from './connection';
 import { USUAL_CROSSINGS, crossingsFrom, readCrossings, type StoredCrossings } from './crossings';
 import { gateRulesFrom, rulesFrom, type StoredGateRules } from './gate-rules';
 import { fromNumeric, toNumeric } from './numbers';
+import { planningFrom, type StoredPlanning } from './planning-rules';
 import { and, eq } from 'drizzle-orm';
 import { houseChange, houseRule } from './schema';
 
@@ -22,6 +23,9 @@ export type House = Readonly<{
   gatesVersion: number;
   dayVersion: number;
   storedDay: StoredDay;
+  /** the season's judgement and the crews */
+  planning: StoredPlanning;
+  planningVersion: number;
   /** so long names stay on records of forgotten customers */
   keepNamesYears: number;
   keepingVersion: number;
@@ -55,6 +59,8 @@ export async function houseOf(db: Transaction): Promise<House> {
     gatesVersion: r.gatesVersion,
     dayVersion: r.dayVersion,
     storedDay: dayFigures(r),
+    planning: planningFrom(r.planning),
+    planningVersion: r.planningVersion,
     keepNamesYears: r.keepNamesYears,
     keepingVersion: r.keepingVersion,
     carrier: (rateOf(fromNumeric(r.carrierGalPer1000), 'gal/1000sqft') as VolumeRate).rate,
@@ -84,6 +90,7 @@ export type HouseChange = Readonly<
   | { gates: StoredGateRules }
   | { day: StoredDay }
   | { keeping: { keepNamesYears: number } }
+  | { planning: StoredPlanning }
 >;
 
 const dayFigures = (r: typeof houseRule.$inferSelect): StoredDay => ({
@@ -138,7 +145,14 @@ export async function writeHouse(
               { keepNamesYears: before.keepNamesYears },
               change.keeping,
             ] as const)
-          : ([houseRule.version, { version: seen + 1 }, readCrossings(before.crossings), change] as const);
+          : 'planning' in change
+            ? ([
+                houseRule.planningVersion,
+                { planningVersion: seen + 1 },
+                planningFrom(before.planning),
+                change,
+              ] as const)
+            : ([houseRule.version, { version: seen + 1 }, readCrossings(before.crossings), change] as const);
   const [row] = await db
     .update(houseRule)
     .set({ ...columns, ...version })

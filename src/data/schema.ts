@@ -267,6 +267,9 @@ export const houseRule = pgTable(
     keepingVersion: integer('keeping_version').notNull().default(1),
     /** the gates' figures in trade units: see data/gate-rules */
     gates: jsonb('gates').notNull().default({}),
+    /** the season's judgement, the crews and their pace: see data/planning-rules */
+    planning: jsonb('planning').notNull().default({}),
+    planningVersion: integer('planning_version').notNull().default(1),
     windLimitMph: figure('wind_limit_mph').notNull(),
     windCautionMph: figure('wind_caution_mph').notNull(),
     workFromHour: integer('work_from_hour').notNull(),

@@ -21,10 +21,12 @@ import {
 } from '@/server/house/gate-house';
 import { dayShape, saveDayRules } from '@/server/house/day-rules';
 import { keepingShape, saveKeeping } from '@/server/house/keeping';
+import { planningShape, savePlanning } from '@/server/house/planning';
 import { addSensor, sensorShape } from '@/server/soil/soil-station';
 import { makeToken, revokeToken, tokenIdShape, tokenShape } from '@/server/entry/tokens';
 
 export const saveDayRulesAction = action(dayShape, saveDayRules);
+export const savePlanningAction = action(planningShape, savePlanning);
 export const saveKeepingAction = action(keepingShape, saveKeeping);
 export const saveGateRulesAction = action(gateRulesShape, saveGateRules);
 export const saveLicenceAction = action(licenceShape, saveLicence);

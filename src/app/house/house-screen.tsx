@@ -16,12 +16,14 @@ import {
   saveGateRulesAction,
   saveKeepingAction,
   saveLicenceAction,
+  savePlanningAction,
   saveThermometerAction,
 } from './actions';
 import { Crossings } from './crossings';
 import { DayRules } from './day-panel';
 import { EquipmentPanel, GateRules, Licences } from './gate-panels';
 import { Sensors, Thermometers } from './panels';
+import { Planning } from './planning-panel';
 import { Jobs, Keeping, TakeItWithYou, Tokens } from './server-panels';
 import { PARTS, type Part } from './parts';
 
@@ -101,6 +103,15 @@ async function Parts({ actor, part }: Readonly<{ actor: Actor; part: Part }>) {
           version={sheet.gatesVersion}
           mayPlan={mayChange}
           saveGateRulesAction={saveGateRulesAction}
+        />
+      );
+    case 'season':
+      return (
+        <Planning
+          planning={sheet.planning}
+          version={sheet.planningVersion}
+          mayChange={mayChange}
+          savePlanningAction={savePlanningAction}
         />
       );
     case 'means':

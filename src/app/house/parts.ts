@@ -9,6 +9,12 @@ export const PARTS = [
     why: 'rain, heat, nitrogen, notice, law of the place',
   },
   {
+    key: 'season',
+    href: '/house/season',
+    name: 'Season and crews',
+    why: 'how the barrier is reckoned, autumn, ceilings, trucks and minutes',
+  },
+  {
     key: 'means',
     href: '/house/means',
     name: 'Means',

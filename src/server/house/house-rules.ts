@@ -8,6 +8,7 @@ import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import type { StoredCrossings } from '@/data/crossings';
 import type { StoredGateRules } from '@/data/gate-rules';
+import type { StoredPlanning } from '@/data/planning-rules';
 import { equipmentOf, licencesOf, type Equipment, type Licence } from '@/data/resources';
 import { houseOf, type StoredDay } from '@/data/house';
 import { retireThermometer, thermometersOf, writeThermometer, type Thermometer } from '@/data/readings';
@@ -28,6 +29,8 @@ export type HouseSheet = Readonly<{
   gates: StoredGateRules;
   day: StoredDay;
   dayVersion: number;
+  planning: StoredPlanning;
+  planningVersion: number;
   keepNamesYears: number;
   keepingVersion: number;
   licences: readonly Licence[];
@@ -58,6 +61,7 @@ export async function houseSheet(actor: Actor): Promise<HouseSheet> {
       ...{ version: house.version, gatesVersion: house.gatesVersion },
       gates: house.storedGates,
       ...{ day: house.storedDay, dayVersion: house.dayVersion },
+      ...{ planning: house.planning, planningVersion: house.planningVersion },
       ...{ keepNamesYears: house.keepNamesYears, keepingVersion: house.keepingVersion },
       licences: await licencesOf(db),
       equipment: await equipmentOf(db),

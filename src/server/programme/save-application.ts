@@ -155,7 +155,7 @@ const savedBefore = ({ id, version }: Readonly<{ id: string; version: number }>)
   ...{ applicationId: id, version, applications: 1 },
 });
 
-const closedIssue = ({ on, whole, why }: NonNullable<ZoneOnLawn['closed']>) => ({
+export const closedIssue = ({ on, whole, why }: NonNullable<ZoneOnLawn['closed']>) => ({
   field: 'Zone',
   problem: `The ${whole ? 'lawn' : 'zone'} was closed on ${isoDay(on)}: ${why}`,
   remedy: 'Open it again on its lawn sheet, then plan.',

@@ -12,6 +12,7 @@ import {
   standingShape,
 } from '@/server/programme/change-standing';
 import { applicationShape, saveApplication } from '@/server/programme/save-application';
+import { programmeShape, takeProgramme } from '@/server/programme/take-programme';
 import { recordShape, recordVisit } from '@/server/records/record-visit';
 import {
   closeLawn,
@@ -33,6 +34,7 @@ import { SPOTS, type Spot } from '@/core/lawn/zone';
 export const liftLatchAction = action(liftShape, liftLatch);
 export const noteFindingAction = action(findingShape, noteFinding);
 export const saveApplicationAction = action(applicationShape, saveApplication);
+export const takeProgrammeAction = action(programmeShape, takeProgramme);
 export const changeStandingAction = action(standingShape, changeStanding);
 export const copyApplicationAction = action(copyShape, (actor, input) =>
   copyApplication(actor, input, ({ product, reason }) => `${product}: ${reasonWords(reason)}`),

@@ -16,6 +16,7 @@ import type { HistoryInput } from '@/server/lawns/history';
 import type { FindingInput } from '@/server/lawns/note-finding';
 import type { LiftInput } from '@/server/programme/lift-latch';
 import type { ApplicationInput, Saved } from '@/server/programme/save-application';
+import type { ProgrammeInput, Taken } from '@/server/programme/take-programme';
 import type { ZoneSheet } from '@/server/programme/view';
 import { earlierWords } from '@/ui/earlier-words';
 import { useKeys } from '@/ui/keys';
@@ -34,6 +35,7 @@ import { SeedHeld } from './seed-held';
 import { FENCE_DAYS, GateFence, type AdoptedChange } from './programme/gate-fence';
 import { Limits } from './programme/limits';
 import { shortName } from './programme/product-words';
+import { Proposals } from './programme/proposals';
 import { ProgrammeList, type OtherWork } from './programme/programme-list';
 import { StandingActions } from './programme/standing-actions';
 import { withProduct } from './programme/typed-product';
@@ -44,6 +46,7 @@ type Actions = Readonly<{
   liftLatchAction: (input: LiftInput) => Promise<Outcome<{ until: string }>>;
   noteFindingAction: (input: FindingInput) => Promise<Outcome<{ on: string }>>;
   saveHistoryAction: (input: HistoryInput) => Promise<Outcome<unknown>>;
+  takeProgrammeAction: (input: ProgrammeInput) => Promise<Outcome<Taken>>;
 }>;
 type Props = Readonly<{
   sheet: ZoneSheet;
@@ -203,6 +206,21 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
             {...{ applications, windows, today, mayPlan, isChanged }}
             others={others}
             shownId={shown?.id ?? null}
+            propose={
+              mayPlan &&
+              soilRuns &&
+              !zone.closed && (
+                <Proposals
+                  sheet={sheet}
+                  runs={soilRuns}
+                  takeProgrammeAction={actions.takeProgrammeAction}
+                  onTaken={(id) => {
+                    edit.showOnFile(id);
+                    setSave({ kind: 'none' });
+                  }}
+                />
+              )
+            }
             onChoose={choose}
             onAdd={() => {
               edit.add();

@@ -12,6 +12,7 @@ import {
   noteFindingAction,
   saveApplicationAction,
   saveHistoryAction,
+  takeProgrammeAction,
 } from './actions';
 import { LawnSheet } from './lawn-sheet';
 
@@ -31,7 +32,7 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/lawns/
       mayPlan={may(actor, 'plan')}
       mayRecord={may(actor, 'record')}
       {...{ saveApplicationAction, changeStandingAction, copyApplicationAction, findZonesAction }}
-      {...{ liftLatchAction, noteFindingAction, saveHistoryAction }}
+      {...{ liftLatchAction, noteFindingAction, saveHistoryAction, takeProgrammeAction }}
     />
   );
 });

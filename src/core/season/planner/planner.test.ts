@@ -62,7 +62,7 @@ const OTHER = named(preEmergent('other', 3), 'oxadiazon', 14);
 const BACK = named(preEmergent('back', 3.5, { reachesBack: true }), 'dithiopyr', 3);
 
 const question = (over: Partial<PlanQuestion> = {}): PlanQuestion => ({
-  ...{ facts, labels: [LONG, OTHER, BACK], targets: CRABGRASS, runs, rules, kept: [] },
+  ...{ facts, labels: [LONG, OTHER, BACK], targets: CRABGRASS, runs, rules, kept: [], planned: [] },
   ...over,
 });
 const range = { from: today, to: addDays(today, DAYS_AHEAD) };

@@ -42,6 +42,8 @@ export type Programme = Readonly<{
   targets: readonly Readonly<{ weed: Weed; hold: Range3; until: Day | null }>[];
   /** the same if everything goes down so many days later */
   late: readonly Readonly<{ days: number; hold: number }>[];
+  /** all targets together by weeks from the first day planned: what comes up, and how much of that is stopped */
+  weeks: Readonly<{ from: Day; flush: readonly number[]; held: readonly number[] }>;
   /** what comes through or is not held: when to look, and with what it may be taken then */
   looks: Looks;
   figures: Figures;
@@ -66,7 +68,7 @@ export type Figures = Readonly<{
 }>;
 
 export type Plans = Readonly<{
-  /** the best first */
+  /** the best first; at the end a year without a barrier, and what is planned now */
   programmes: readonly Programme[];
   /** programmes that were tried */
   tried: number;
@@ -87,10 +89,16 @@ const WORTH_A_VISIT = 0.02;
 const ALWAYS: readonly ProgrammeKind[] = ['once', 'in two'];
 /** Programmes within so much of each other's hold are as good as each other. Ours. */
 const HARDLY = 0.01;
+/** Kinds that are searched, about. */
+const STEPS = { spring: 7, withAutumn: 14 };
 /** So many are shown. */
 export const MOST_PROGRAMMES = 5;
 
-export function planProgrammes(q: PlanQuestion): Plans {
+/** @param onStep told after each kind that has been searched: how many of how many */
+export function planProgrammes(
+  q: PlanQuestion,
+  onStep: (done: number, of: number) => void = () => {},
+): Plans {
   const runs = weighed(q.runs, q.rules.school);
   const { today } = q.facts;
   const range = { from: today, to: seasonsEnd(q, runs) };
@@ -117,10 +125,15 @@ export function planProgrammes(q: PlanQuestion): Plans {
   if (!coarse || !fine) return { programmes: [], tried };
   const search: Search = { range, coarse, fine, fixed: [] };
   const mayGo = (found: Found) => isOpenThroughout(programmeOf('once', found), q, facts, BY_PROGRAMME);
-  const best = (shapes: readonly Shape[]) => bestOf(shapes, search, mayGo);
-
   const spring = options.filter((o) => o.use === 'pre-emergent');
   const autumn = mayInAutumn(q) ? options.filter((o) => o.use === 'autumn pre-emergent') : [];
+  let steps = 0;
+  const best = (shapes: readonly Shape[]) => {
+    const found = bestOf(shapes, search, mayGo);
+    onStep(++steps, autumn.length ? STEPS.withAutumn : STEPS.spring);
+    return found;
+  };
+
   const found: { kind: ProgrammeKind; found: Found }[] = [];
   const add = (kind: ProgrammeKind, one: Found | null) => {
     if (one) found.push({ kind, found: one });
@@ -172,6 +185,7 @@ export function planProgrammes(q: PlanQuestion): Plans {
       measured(programmeOf(kind, withWindows(f, search)), f, known),
     ),
     measured({ kind: 'no pre-emergent', applications: [] }, null, known),
+    ...(q.planned.length ? [measured({ kind: 'as planned', applications: q.planned }, null, known)] : []),
   ];
   return { programmes, tried };
 }
@@ -381,9 +395,27 @@ function measured(
           ]),
         }))
       : [],
+    weeks: weeksOf(holds, range),
     looks: lookAfterwards(holds, posts, range),
     figures: figuresOf(p.applications, q, facts),
   };
+}
+
+function weeksOf(
+  holds: readonly (Hold & Readonly<{ weight: number }>)[],
+  { from, to }: Search['range'],
+): Programme['weeks'] {
+  const all = holds.reduce((sum, h) => sum + h.weight, 0);
+  const count = Math.ceil((to - from) / 7);
+  const [flush, held] = [new Array<number>(count).fill(0), new Array<number>(count).fill(0)];
+  for (const h of holds)
+    h.flush.forEach((f, d) => {
+      const week = Math.floor((h.from + d - from) / 7);
+      if (week < 0 || week >= count) return;
+      flush[week]! += (f * h.weight) / all;
+      held[week]! += (f * h.effect[d]! * h.weight) / all;
+    });
+  return { from, flush, held };
 }
 
 function figuresOf(

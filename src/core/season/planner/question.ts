@@ -41,6 +41,8 @@ export type PlanQuestion = Readonly<{
   rules: PlanningRules;
   /** planned work that stays whatever is chosen: its limits, intervals and barrier count */
   kept: readonly PlannedApplication[];
+  /** planned work that a programme would stand for: measured beside the others */
+  planned: readonly PlannedApplication[];
 }>;
 
 /** Asked about where nobody has named a weed, with their weights: common practice, no source. */

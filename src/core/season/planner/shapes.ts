@@ -16,6 +16,7 @@ export const PROGRAMME_KINDS = [
   'one after another',
   'spring and autumn',
   'no pre-emergent',
+  'as planned',
 ] as const;
 export type ProgrammeKind = (typeof PROGRAMME_KINDS)[number];
 

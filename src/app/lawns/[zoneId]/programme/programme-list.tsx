@@ -1,4 +1,5 @@
 'use client';
+import type { ReactNode } from 'react';
 import { showWeekday, yearOf, type Day } from '@/core/calendar/day';
 import type { WindowLane } from '@/core/gates/window';
 import { standingOf, type PlannedApplication } from '@/core/season/programme';
@@ -19,6 +20,8 @@ type Props = Readonly<{
   isChanged: boolean;
   onChoose: (id: string) => void;
   onAdd: () => void;
+  /** a button that has programmes proposed; false or null: nobody may, or nothing can be foreseen */
+  propose: ReactNode;
 }>;
 
 const STANDING = { done: 'done', due: 'due', 'to come': '', skipped: 'skipped' } as const;
@@ -34,6 +37,7 @@ export function ProgrammeList({
   isChanged,
   onChoose,
   onAdd,
+  propose,
 }: Props) {
   type Line = { day: Day } & (
     { application: PlannedApplication; other: null } | { application: null; other: OtherWork }
@@ -47,9 +51,12 @@ export function ProgrammeList({
       <div className="flex flex-wrap items-center justify-between gap-x-3">
         <h2 className="text-[19px]">Programme</h2>
         {mayPlan && (
-          <button type="button" className="button py-0 md:min-h-[34px]" onClick={onAdd}>
-            Add an application
-          </button>
+          <div className="flex flex-wrap gap-2">
+            {propose}
+            <button type="button" className="button py-0 md:min-h-[34px]" onClick={onAdd}>
+              Add an application
+            </button>
+          </div>
         )}
       </div>
       {!lines.length && <p className="text-[15px] text-steel">Nothing is planned or done here yet.</p>}

@@ -1,0 +1,202 @@
+'use client';
+import { useState } from 'react';
+import { BARRIER_SCHOOLS } from '@/core/season/barrier';
+import { AUTUMN_SCHOOLS, TENDER_SCHOOLS } from '@/core/season/planner/question';
+import { TURFS, type Turf } from '@/core/trade/terms';
+import type { StoredPlanning } from '@/data/planning-rules';
+import type { Outcome } from '@/server/entry/outcome';
+import type { PlanningInput } from '@/server/house/planning';
+import { Labelled } from '@/ui/labelled';
+import { RefusalWords } from '../refusal-words';
+import { useSending } from '../use-sending';
+
+/** Questions on which the trade differs: key, its label, why it is asked, the answers. */
+const SCHOOLS = [
+  [
+    'school',
+    'A barrier wears off',
+    'Cold keeps it: what is put down in cold soil loses little until it warms. Months from the label: by days of the calendar. Usual: cold keeps it',
+    BARRIER_SCHOOLS,
+  ],
+  [
+    'autumn',
+    'A barrier in autumn',
+    'A bad year: annual bluegrass or winter broadleaf weeds were noted here in the last twelve months. Usual: after a bad year',
+    AUTUMN_SCHOOLS,
+  ],
+  [
+    'tender',
+    'On turf that is tender to a product',
+    'What is recalled of the ingredient; the label decides. Usual: low rate',
+    TENDER_SCHOOLS,
+  ],
+] as const;
+const FIGURES = [
+  ['trucks', 'Trucks', 'Trucks that go out', 'Usual: 1'],
+  ['daysAWeek', 'Days a week', 'Days of the week on which they do', 'From Monday on. Usual: 5'],
+  ['stopMinutes', 'At a lawn', 'At a lawn, minutes', 'Usual: 12'],
+  ['driveMinutes', 'On the way', 'From one lawn to the next, minutes', 'Mean of a round. Usual: 10'],
+] as const;
+
+const typedFrom = (p: StoredPlanning, seen: number): PlanningInput => ({
+  ...{ seen, school: p.school, autumn: p.autumn, tender: p.tender },
+  ceilings: p.ceilings.map((c) => ({ ...c, lbPerAcre: String(c.lbPerAcre) })),
+  ...{ trucks: String(p.trucks), daysAWeek: String(p.daysAWeek) },
+  ...{ stopMinutes: String(p.stopMinutes), driveMinutes: String(p.driveMinutes) },
+});
+
+/** What the planner keeps to beyond the labels, and what crews can do in a day. */
+export function Planning({
+  planning,
+  version,
+  mayChange,
+  savePlanningAction,
+}: Readonly<{
+  planning: StoredPlanning;
+  version: number;
+  mayChange: boolean;
+  savePlanningAction: (input: PlanningInput) => Promise<Outcome<{ version: number }>>;
+}>) {
+  /** null: nothing typed; what is typed keeps the version that its person saw */
+  const [edited, setEdited] = useState<PlanningInput | null>(null);
+  const { run, issue, refusal, isSending } = useSending();
+  const typed = edited ?? typedFrom(planning, version);
+  const set = (change: Partial<PlanningInput>) => setEdited({ ...typed, ...change });
+  const setCeiling = (at: number, change: Partial<PlanningInput['ceilings'][number]>) =>
+    set({ ceilings: typed.ceilings.map((c, i) => (i === at ? { ...c, ...change } : c)) });
+  return (
+    <form
+      noValidate
+      className="mt-6"
+      onSubmit={(e) => {
+        e.preventDefault();
+        run(savePlanningAction, typed, () => setEdited(null));
+      }}
+    >
+      <section aria-label="Season">
+        <h2 className="border-b-2 border-iron text-[20px]">Season</h2>
+        <div className="mt-2 grid grid-cols-1 items-start gap-3 sm:grid-cols-2 lg:grid-cols-3">
+          {SCHOOLS.map(([key, name, why, answers]) => (
+            <Labelled key={key} name={name} hint={why}>
+              {(f) => (
+                <select
+                  {...f}
+                  disabled={!mayChange}
+                  value={typed[key]}
+                  onChange={(e) => set({ [key]: e.target.value })}
+                >
+                  {answers.map((a) => (
+                    <option key={a}>{a}</option>
+                  ))}
+                </select>
+              )}
+            </Labelled>
+          ))}
+        </div>
+      </section>
+      <section aria-label="Ceilings" className="mt-5">
+        <h2 className="border-b-2 border-iron text-[20px]">Most of one ingredient on one turf</h2>
+        <p className="mt-1 max-w-[70ch] text-[15px] text-steel">
+          In twelve months, of all products together, and never more than the label. What the planner proposes
+          stays within it.
+        </p>
+        <ul className="mt-1 grid gap-2">
+          {typed.ceilings.map((c, i) => (
+            <li key={i} className="grid grid-cols-1 items-end gap-2 sm:grid-cols-[1fr_1fr_1fr_auto]">
+              <Labelled name={`Turf ${i + 1}`}>
+                {(f) => (
+                  <select
+                    {...f}
+                    disabled={!mayChange}
+                    value={c.turf}
+                    onChange={(e) => setCeiling(i, { turf: e.target.value as Turf })}
+                  >
+                    {TURFS.map((t) => (
+                      <option key={t}>{t}</option>
+                    ))}
+                  </select>
+                )}
+              </Labelled>
+              <Labelled name={`Ingredient ${i + 1}`} issue={issue(`Ingredient ${i + 1}`)}>
+                {(f) => (
+                  <input
+                    {...f}
+                    disabled={!mayChange}
+                    value={c.ingredient}
+                    onChange={(e) => setCeiling(i, { ingredient: e.target.value })}
+                  />
+                )}
+              </Labelled>
+              <Labelled name={`Most ${i + 1}, lb a.i./acre`} issue={issue(`Ceiling ${i + 1}`)}>
+                {(f) => (
+                  <input
+                    {...f}
+                    inputMode="decimal"
+                    disabled={!mayChange}
+                    value={c.lbPerAcre}
+                    onChange={(e) => setCeiling(i, { lbPerAcre: e.target.value })}
+                  />
+                )}
+              </Labelled>
+              {mayChange && (
+                <button
+                  type="button"
+                  className="button"
+                  onClick={() => set({ ceilings: typed.ceilings.filter((_, k) => k !== i) })}
+                >
+                  Take it out
+                </button>
+              )}
+            </li>
+          ))}
+        </ul>
+        {mayChange && (
+          <button
+            type="button"
+            className="button mt-2"
+            onClick={() =>
+              set({
+                ceilings: [...typed.ceilings, { turf: 'centipedegrass', ingredient: '', lbPerAcre: '' }],
+              })
+            }
+          >
+            Add a ceiling
+          </button>
+        )}
+      </section>
+      <section aria-label="Crews" className="mt-5">
+        <h2 className="border-b-2 border-iron text-[20px]">Crews</h2>
+        <div className="mt-2 grid grid-cols-1 items-start gap-2 sm:grid-cols-2 lg:grid-cols-4">
+          {FIGURES.map(([key, field, name, why]) => (
+            <Labelled key={key} name={name} issue={issue(field)} hint={why}>
+              {(f) => (
+                <input
+                  {...f}
+                  inputMode="decimal"
+                  disabled={!mayChange}
+                  value={typed[key]}
+                  onChange={(e) => set({ [key]: e.target.value })}
+                />
+              )}
+            </Labelled>
+          ))}
+        </div>
+      </section>
+      {refusal && (
+        <RefusalWords
+          refusal={refusal}
+          here="/house/season"
+          shown={[
+            ...FIGURES.map(([, field]) => field),
+            ...typed.ceilings.flatMap((_, i) => [`Ingredient ${i + 1}`, `Ceiling ${i + 1}`]),
+          ]}
+        />
+      )}
+      {mayChange && (
+        <button className="button mt-3" disabled={isSending}>
+          {isSending ? 'Saving…' : 'Save season and crews'}
+        </button>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,357 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState, useTransition } from 'react';
+import { showFullDay, showWeekday } from '@/core/calendar/day';
+import type { SentRuns } from '@/core/ground/soil-runs';
+import { planningRulesFrom } from '@/data/planning-rules';
+import type { Programme } from '@/core/season/planner/planner';
+import { usualTargets, type Target } from '@/core/season/planner/question';
+import { typedProgramme } from '@/core/season/planner/typed';
+import { isOpen } from '@/core/season/programme';
+import { isPreEmergent } from '@/core/trade/terms';
+import { figure, showRate, significant } from '@/core/units/format';
+import { RATE_UNITS } from '@/core/units/rate';
+import { emergenceOf } from '@/core/weeds/emergence';
+import { ALL_WEEDS, WEEDS, isWeed } from '@/core/weeds/weeds';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { ProgrammeInput, Taken } from '@/server/programme/take-programme';
+import type { ZoneSheet } from '@/server/programme/view';
+import { capital, list, plural, shortDay } from '@/ui/words';
+import { RefusalWords } from '../../../refusal-words';
+import { send } from '../../../send';
+import { useSendKey } from '../../../use-send-key';
+import { shortName } from './product-words';
+import { ProposalPicture } from './proposal-picture';
+import { KIND_NAMES, comparedWords, dollars, lateWords, perAcre } from './proposal-words';
+import { usePlanner } from './use-planner';
+
+export type ProposalsProps = Readonly<{
+  sheet: ZoneSheet;
+  runs: SentRuns;
+  onDone: (applicationId: string | null) => void;
+  takeProgrammeAction: (input: ProgrammeInput) => Promise<Outcome<Taken>>;
+}>;
+
+const SEASONAL = ALL_WEEDS.filter((w) => emergenceOf(w));
+
+/** Proposals for the weeds that are ticked; each says what it holds, costs and gives up. */
+export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction }: ProposalsProps) {
+  const { facts, labels, house, today, applications } = sheet;
+  const [targets, setTargets] = useState<readonly Target[]>(() =>
+    usualTargets(applications, facts.seen, today),
+  );
+  // what is planned and still to come is what a programme would stand for; what is done is on the ledger
+  const replaced = useMemo(
+    () => applications.filter((a) => isOpen(a) && a.products.some((p) => isPreEmergent(p.use))),
+    [applications],
+  );
+  const kept = useMemo(() => applications.filter((a) => !replaced.includes(a)), [applications, replaced]);
+  const question = useMemo(
+    () => ({
+      ...{ facts, labels: labels.now, targets, runs, kept, planned: replaced },
+      rules: planningRulesFrom(house.planning),
+    }),
+    [facts, labels.now, targets, runs, kept, replaced, house.planning],
+  );
+  const { plans, done, steps, failed } = usePlanner(question);
+  const best = plans?.programmes[0];
+  return (
+    <>
+      <Targets targets={targets} onChange={setTargets} />
+      {failed && (
+        <p role="alert" className="mt-3 border-l-4 border-clay px-3">
+          The planner has stopped with a fault. Load the page again and have it propose once more.
+        </p>
+      )}
+      {!plans && !failed && (
+        <p role="status" className="mt-4 font-cond text-[19px]">
+          Trying programmes… {figure(Math.min(1, done / steps) * 100)} %
+        </p>
+      )}
+      {plans && !plans.programmes.length && (
+        <p className="mt-4">
+          None of these weeds has a season that can be foreseen here. Tick another, or look after the weather
+          on file.
+        </p>
+      )}
+      {plans && best && (
+        <>
+          <p className="mt-2 text-[15px] text-steel">
+            {figure(plans.tried)} programmes were tried against the soil of {plural(runs.members, 'year')},
+            and every one shown was let through by every gate. The barrier wears off by “
+            {house.planning.school}”.
+          </p>
+          <p className="mt-1 flex flex-wrap gap-x-5 text-[15px]" aria-hidden>
+            <Mark className="bg-moss">comes up and is stopped</Mark>
+            <Mark className="bg-clay">comes through</Mark>
+            <Mark className="border border-iron bg-straw">days on which an application may go</Mark>
+            <Mark className="rounded-full border-2 border-iron">a look</Mark>
+          </p>
+          <ol className="mt-2 grid gap-3">
+            {inOrder(plans.programmes).map((p) => (
+              <li key={p.kind}>
+                <Proposal
+                  {...{ p, best, sheet, replaced, takeProgrammeAction, onDone }}
+                  isBest={p === best}
+                />
+              </li>
+            ))}
+          </ol>
+          {labels.now.some((l) => l.demo) && (
+            <p className="mt-3 text-[14px] text-steel">
+              <b>Demo labels: not for use.</b> The printed label is the law, with local codes. A model: what
+              comes up decides.
+            </p>
+          )}
+        </>
+      )}
+    </>
+  );
+}
+
+/** What is planned now first, as what the others are held against. */
+const inOrder = (all: readonly Programme[]) => [
+  ...all.filter((p) => p.kind === 'as planned'),
+  ...all.filter((p) => p.kind !== 'as planned'),
+];
+
+const Mark = ({ className, children }: Readonly<{ className: string; children: string }>) => (
+  <span className="inline-flex items-center gap-2">
+    <span className={`inline-block h-[12px] w-[12px] ${className}`} />
+    {children}
+  </span>
+);
+
+function Targets({
+  targets,
+  onChange,
+}: Readonly<{ targets: readonly Target[]; onChange: (targets: readonly Target[]) => void }>) {
+  const left = SEASONAL.filter((w) => !targets.some((t) => t.weed === w));
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-2" role="group" aria-label="Weeds to hold">
+      <span className="font-cond text-[17px]">Against</span>
+      {targets.map(({ weed }) => (
+        <button
+          key={weed}
+          type="button"
+          className="inline-flex min-h-[44px] items-center gap-2 border-2 border-iron bg-iron px-3 font-cond text-[16px] text-lime md:min-h-[36px]"
+          disabled={targets.length === 1}
+          onClick={() => onChange(targets.filter((t) => t.weed !== weed))}
+        >
+          {capital(WEEDS[weed].name)}
+          {targets.length > 1 && <span aria-label="take it out">×</span>}
+        </button>
+      ))}
+      <label className="flex items-center gap-2 text-[15px]">
+        <span className="sr-only">Another weed</span>
+        <select
+          className="min-h-[44px] border border-iron bg-paper px-2 md:min-h-[36px]"
+          value=""
+          onChange={({ target: { value } }) =>
+            isWeed(value) && onChange([...targets, { weed: value, weight: 1 }])
+          }
+        >
+          <option value="">another weed…</option>
+          {left.map((w) => (
+            <option key={w} value={w}>
+              {WEEDS[w].name}
+            </option>
+          ))}
+        </select>
+      </label>
+    </div>
+  );
+}
+
+function Proposal({
+  p,
+  best,
+  isBest,
+  sheet,
+  replaced,
+  takeProgrammeAction,
+  onDone,
+}: Readonly<{ p: Programme; best: Programme; isBest: boolean; replaced: ZoneSheet['applications'] }> &
+  Pick<ProposalsProps, 'sheet' | 'takeProgrammeAction' | 'onDone'>) {
+  const router = useRouter();
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isAsked, setAsked] = useState(false);
+  const [why, setWhy] = useState(`Another programme taken over: ${KIND_NAMES[p.kind].toLowerCase()}`);
+  const [isSending, start] = useTransition();
+  const { keyOf, answered } = useSendKey();
+  const take = () =>
+    start(async () => {
+      const input = {
+        ...{ zoneId: sheet.zone.id, applications: typedProgramme(p), why: replaced.length ? why : '' },
+        instead: replaced.map((a) => ({ id: a.id, base: a.version })),
+      };
+      const outcome = await send(takeProgrammeAction, { ...input, sendKey: keyOf(input) });
+      if (!outcome.ok) return setRefusal(outcome.refusal);
+      answered();
+      start(() => {
+        router.refresh();
+        onDone(outcome.value.applicationId);
+      });
+    });
+  const planned = typedProgramme(p).length;
+  return (
+    <article
+      className={`border-2 bg-paper p-3 ${isBest ? 'border-moss' : 'border-iron'}`}
+      aria-label={KIND_NAMES[p.kind]}
+    >
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <h3 className="text-[21px]">
+          {KIND_NAMES[p.kind]}
+          {isBest && <span className="ml-2 bg-moss px-2 text-[16px] text-lime">best</span>}
+        </h3>
+        <p className="font-cond text-[24px] font-semibold">
+          {p.hold ? (
+            <>
+              {figure(p.hold.p50 * 100)} %{' '}
+              <span className="text-[17px] font-normal text-steel">
+                held ({figure(p.hold.p10 * 100)}–{figure(p.hold.p90 * 100)})
+              </span>
+            </>
+          ) : (
+            '–'
+          )}
+        </p>
+      </div>
+      <p className="text-[15px]">{comparedWords(p, best)}</p>
+      <div className="mt-2 grid gap-x-5 gap-y-2 md:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
+        <div>
+          <ProposalPicture programme={p} />
+          <Applications p={p} />
+        </div>
+        <FiguresOf p={p} />
+      </div>
+      {refusal && <RefusalWords refusal={refusal} here={`/lawns/${sheet.zone.id}`} />}
+      <div className="mt-2 flex flex-wrap items-center gap-3">
+        {p.kind === 'as planned' ? null : !isAsked ? (
+          <button
+            type="button"
+            className="button"
+            disabled={planned === 0 && !replaced.length}
+            onClick={() => (replaced.length ? setAsked(true) : take())}
+          >
+            {planned ? `Plan ${plural(planned, 'application')}` : 'Plan none of it'}
+          </button>
+        ) : (
+          <div className="grid w-full gap-2 border-l-4 border-straw pl-3">
+            <p className="text-[15px]">
+              It stands for what is planned now:{' '}
+              {list(
+                replaced.map(
+                  (a) =>
+                    `${a.products.map((x) => shortName(x.label)).join(' + ')} on ${shortDay(a.plannedOn)}`,
+                ),
+              )}
+              . That is skipped, with this reason:
+            </p>
+            <input
+              className="min-h-[44px] border border-iron bg-paper px-2"
+              aria-label="Reason why the other plan goes"
+              value={why}
+              onChange={(e) => setWhy(e.target.value)}
+            />
+            <div className="flex flex-wrap gap-2">
+              <button type="button" className="button" disabled={isSending} onClick={take}>
+                {isSending
+                  ? 'Planning…'
+                  : `Skip ${plural(replaced.length, 'application')}, plan ${planned || 'none'}`}
+              </button>
+              <button type="button" className="button" onClick={() => setAsked(false)}>
+                Leave it as it is
+              </button>
+            </div>
+          </div>
+        )}
+        {isSending && !isAsked && <span>Planning…</span>}
+      </div>
+    </article>
+  );
+}
+
+function Applications({ p }: Readonly<{ p: Programme }>) {
+  const lines = [
+    ...p.applications.map((a) => ({
+      ...{ id: a.id, day: a.plannedOn, window: a },
+      words: list(a.products.map((x) => `${shortName(x.label)}, ${showRate(x.rate, x.label.rateUnit)}`)),
+    })),
+    ...p.looks.map((l) => ({
+      ...{ id: `look-${l.on}`, day: l.on, window: null },
+      words: l.product
+        ? `look; ${shortName(l.product.label)} takes ${figure(l.takes * 100)} % of the season’s seedlings then (${list(l.product.targets.map((w) => WEEDS[w].name))})`
+        : 'look for what came through',
+    })),
+  ].toSorted((a, b) => a.day - b.day);
+  return (
+    <ol className="mt-1 text-[15px]">
+      {lines.map(({ id, day, window, words }) => (
+        <li key={id} className="border-b border-hair py-0.5">
+          <b className="font-cond text-[17px]">{showWeekday(day)}</b>
+          {window &&
+            window.earliest !== null &&
+            window.latest !== null &&
+            window.earliest < window.latest && (
+              <span className="text-steel">
+                {' '}
+                ({shortDay(window.earliest)} – {shortDay(window.latest)})
+              </span>
+            )}
+          : {words}
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function FiguresOf({ p }: Readonly<{ p: Programme }>) {
+  const f = p.figures;
+  const nitrogen = f.nitrogen / RATE_UNITS['lb/1000sqft'].inSi;
+  const rows: [string, string][] = [
+    ['Visits', `${f.visits}, ${figure(f.minutes)} minutes`],
+    ['Product', f.cost === null ? 'no price is known' : `${dollars(f.cost)} for this zone`],
+    [
+      'Put down',
+      f.ingredients.length
+        ? f.ingredients
+            .map((i) => `${perAcre(i.ai)} ${i.name}${i.group === null ? '' : ` (group ${i.group})`}`)
+            .join(', ')
+        : 'nothing',
+    ],
+    ...f.limits.map((l): [string, string] => [
+      `Of the year’s limit, ${shortName({ name: l.product })}`,
+      `${figure(l.share * 100)} %`,
+    ]),
+    ['On the roots, 12 months', f.rootLoad > 0 ? perAcre(f.rootLoad) : 'nothing'],
+    ...f.again.map((g): [string, string] => [`Group ${g.group} again`, `${g.years} years running`]),
+    ...(nitrogen > 0
+      ? [['Nitrogen', `${significant(nitrogen, 2)} lb N/1,000 sq ft`] as [string, string]]
+      : []),
+    ...(f.seedFrom === null
+      ? []
+      : [['Free for seed, by the labels', showFullDay(f.seedFrom)] as [string, string]]),
+  ];
+  return (
+    <div>
+      <dl className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)] gap-x-3 text-[15px]">
+        {rows.map(([name, value]) => (
+          <div key={name} className="contents">
+            <dt className="border-b border-hair text-steel">{name}</dt>
+            <dd className="border-b border-hair">{value}</dd>
+          </div>
+        ))}
+        {p.targets.map((t) => (
+          <div key={t.weed} className="contents">
+            <dt className="border-b border-hair text-steel">{capital(WEEDS[t.weed].name)}</dt>
+            <dd className="border-b border-hair">
+              {figure(t.hold.p50 * 100)} % held{t.until !== null && `, to ${shortDay(t.until)}`}
+            </dd>
+          </div>
+        ))}
+      </dl>
+      {lateWords(p) && <p className="mt-1 text-[15px] text-steel">{lateWords(p)}</p>}
+    </div>
+  );
+}

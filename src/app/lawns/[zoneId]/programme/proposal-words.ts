@@ -1,0 +1,68 @@
+/** What is said of a proposed programme. */
+import type { Programme } from '@/core/season/planner/planner';
+import type { ProgrammeKind } from '@/core/season/planner/shapes';
+import { figure, significant } from '@/core/units/format';
+import { RATE_UNITS } from '@/core/units/rate';
+import { list, plural } from '@/ui/words';
+
+export const KIND_NAMES: Record<ProgrammeKind, string> = {
+  once: 'Once',
+  'in two': 'In two parts',
+  'in three': 'In three parts',
+  'reach-back': 'Late, with one that reaches back',
+  'another group': 'Another site of action group',
+  'two together': 'Two products on one day',
+  'one after another': 'One product, then another',
+  'spring and autumn': 'Spring and autumn shares',
+  'no pre-emergent': 'No pre-emergent: look, and treat what is up',
+  'as planned': 'As it is planned now',
+};
+
+export const dollars = (usd: number): string => `$${figure(usd, usd < 100 ? 2 : 0)}`;
+export const perAcre = (kg: number): string =>
+  `${significant(kg / RATE_UNITS['lb/acre'].inSi, kg < 1 ? 2 : 3)} lb a.i./acre`;
+const points = (share: number): number => Math.round(share * 100);
+
+/** Why this one, or what it gives up against the best and what it saves: in one sentence. */
+export function comparedWords(p: Programme, best: Programme): string {
+  if (p === best) return 'The best: no other holds so much more that a further visit would be worth it.';
+  if (p.kind === 'as planned' && samePoints(p, best) && p.figures.visits <= best.figures.visits)
+    return 'What is planned holds as much as the best.';
+  const lost = points((best.hold?.p50 ?? 0) - (p.hold?.p50 ?? 0));
+  const gives = [
+    lost > 0 && plural(lost, 'point of hold', 'points of hold'),
+    p.figures.visits > best.figures.visits &&
+      plural(p.figures.visits - best.figures.visits, 'visit more', 'visits more'),
+    more(p.figures.cost, best.figures.cost) &&
+      `${dollars(p.figures.cost! - best.figures.cost!)} more of product`,
+    p.figures.rootLoad > best.figures.rootLoad + TINY &&
+      `${perAcre(p.figures.rootLoad - best.figures.rootLoad)} more on the roots`,
+  ].filter((x) => x !== false);
+  const saved = [
+    p.figures.visits < best.figures.visits && plural(best.figures.visits - p.figures.visits, 'visit'),
+    more(best.figures.cost, p.figures.cost) && `${dollars(best.figures.cost! - p.figures.cost!)} of product`,
+  ].filter((x) => x !== false);
+  const saves = [
+    lost < 0 && `holds ${plural(-lost, 'point', 'points')} more`,
+    saved.length > 0 && `saves ${list(saved)}`,
+    p.figures.rootLoad < best.figures.rootLoad - TINY &&
+      `spares the roots ${perAcre(best.figures.rootLoad - p.figures.rootLoad)}`,
+  ].filter((x) => x !== false);
+  const against = gives.length
+    ? `Against the best it costs ${list(gives)}`
+    : 'Against the best it gives up nothing that counts';
+  return `${against}${saves.length ? `, and ${list(saves)}` : ''}.`;
+}
+/** kg/ha: less than that is said of no root. */
+const TINY = 0.06;
+const samePoints = (a: Programme, b: Programme) => points(a.hold?.p50 ?? 0) === points(b.hold?.p50 ?? 0);
+const more = (a: number | null, b: number | null) => a !== null && b !== null && a - b >= 0.5;
+
+/** What a start that is late costs. */
+export function lateWords({ hold, late }: Programme): string {
+  if (!hold || !late.length) return '';
+  const said = late
+    .filter((l) => l.days >= 7)
+    .map((l) => `${l.days / 7 === 1 ? 'a week' : `${l.days / 7} weeks`} later ${figure(l.hold * 100)} %`);
+  return `If all of it goes down ${list(said)}.`;
+}

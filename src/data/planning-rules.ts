@@ -1,0 +1,49 @@
+/** The house's judgement on the season, its crews and its pace, as they are typed and kept, and as the core takes them. */
+import type { Crews } from '@/core/season/workload';
+import type { PlanningRules } from '@/core/season/planner/question';
+import type { Turf } from '@/core/trade/terms';
+import type { KilogramsPerHectare } from '@/core/units/quantity';
+import { rateOf } from '@/core/units/rate';
+
+export type StoredPlanning = Readonly<{
+  school: PlanningRules['school'];
+  autumn: PlanningRules['autumn'];
+  tender: PlanningRules['tender'];
+  /** most of an a.i. on a turf in twelve months, lb a.i./acre */
+  ceilings: readonly Readonly<{ turf: Turf; ingredient: string; lbPerAcre: number }>[];
+  /** at a lawn, and on the way to the next */
+  stopMinutes: number;
+  driveMinutes: number;
+  trucks: number;
+  daysAWeek: number;
+}>;
+
+/** Common practice, no source; each is the house's to change. */
+export const USUAL_PLANNING: StoredPlanning = {
+  school: 'cold keeps it',
+  autumn: 'after a bad year',
+  tender: 'low rate',
+  // half a pound of the 65 % product an acre
+  ceilings: [{ turf: 'centipedegrass', ingredient: 'prodiamine', lbPerAcre: 0.325 }],
+  ...{ stopMinutes: 12, driveMinutes: 10, trucks: 1, daysAWeek: 5 },
+};
+
+/** What is kept, with the usual for what is not. */
+export const planningFrom = (kept: unknown): StoredPlanning => ({
+  ...USUAL_PLANNING,
+  ...(kept as Partial<StoredPlanning>),
+});
+
+export const planningRulesFrom = (s: StoredPlanning): PlanningRules => ({
+  ...{ school: s.school, autumn: s.autumn, tender: s.tender, minutes: s.stopMinutes },
+  ceilings: s.ceilings.map(({ turf, ingredient, lbPerAcre }) => ({
+    ...{ turf, ingredient },
+    most: rateOf(lbPerAcre, 'lb/acre').rate as KilogramsPerHectare,
+  })),
+});
+
+/** @param hours of a working day */
+export const crewsFrom = (s: StoredPlanning, hours: number): Crews => ({
+  ...{ trucks: s.trucks, daysAWeek: s.daysAWeek, hours },
+  minutesAStop: s.stopMinutes + s.driveMinutes,
+});
