@@ -64,7 +64,7 @@ export async function prepareDatabase(adminUrl, name, stateFile) {
   await boss.start();
   if (!(await boss.getQueue('iron-gate'))) await boss.createQueue('iron-gate');
   // of these one job waits for each organisation, however often it is sent
-  for (const name of ['iron-gate-windows', 'iron-gate-weather'])
+  for (const name of ['iron-gate-windows', 'iron-gate-weather', 'iron-gate-season'])
     if (!(await boss.getQueue(name))) await boss.createQueue(name, { name, policy: 'short' });
   await boss.stop({ graceful: false, wait: true });
   const grants = connect(ownerUrl);

@@ -1017,6 +1017,28 @@ export const applicationWindow = pgTable(
   ],
 );
 
+/**
+ * What the planner proposes for a zone's year, and the days of its line in past years: derived, asked for by a lead, and
+ * thrown away at any time.
+ */
+export const seasonZone = pgTable(
+  'season_zone',
+  {
+    zoneId: uuid('zone_id').primaryKey(),
+    orgId: orgId(),
+    isStale: boolean('is_stale').notNull().default(true),
+    /** the day of the house's clock that it was computed for; null: not yet */
+    forDay: integer('for_day'),
+    /** see data/season */
+    body: jsonb('body').notNull().default({}),
+  },
+  (t) => [
+    fence('season_zone'),
+    within(t.orgId, t.zoneId, zone).onDelete('cascade'),
+    index('season_zone_stale').on(t.orgId, t.isStale),
+  ],
+);
+
 /** What was done. Rows are added and never changed or removed: the application's role may only insert and select. */
 export const applicationRecord = pgTable(
   'application_record',

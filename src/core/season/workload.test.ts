@@ -1,16 +1,26 @@
 /** When to start, against cases that are worked out by hand, and against a slow simulation. */
 import fc from 'fast-check';
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
-import { latestStart, startOn, stopsADay, workOff, type Crews, type LawnDue, type YearDue } from './workload';
+import {
+  NO_RAIN,
+  daysToRain,
+  latestStart,
+  startOn,
+  stopsADay,
+  workOff,
+  type Crews,
+  type LawnDue,
+  type YearDue,
+} from './workload';
 
 // a Monday
 const first = dayOf(2027, 3, 1);
 const crews: Crews = { trucks: 1, hours: 8, minutesAStop: 48, daysAWeek: 5 };
 const always = (days = 120) => new Uint8Array(days).fill(1);
-const lawns = (count: number, from: number, by: number, waterDays: number | null = 0): LawnDue[] =>
-  Array.from({ length: count }, () => ({ from: addDays(first, from), by: addDays(first, by), waterDays }));
+const lawns = (count: number, from: number, by: number, isIrrigated = true): LawnDue[] =>
+  Array.from({ length: count }, () => ({ from: addDays(first, from), by: addDays(first, by), isIrrigated }));
 const year = (over: Partial<YearDue> = {}): YearDue => ({
-  ...{ year: 2026, lawns: lawns(100, 0, 28), workable: always(), first },
+  ...{ year: 2026, lawns: lawns(100, 0, 28), workable: always(), rainDays: new Uint8Array(120), first },
   ...over,
 });
 
@@ -36,7 +46,14 @@ test('the latest start leaves the ten working days before the line', () => {
   for (const d of [22, 23, 24]) workable[d] = 0;
   expect(latestStart([year({ workable })], crews, range, 1)).toEqual(dayOf(2027, 3, 10));
   // water that takes four days: the last Friday is of no use
-  expect(latestStart([year({ lawns: lawns(100, 0, 28, 4) })], crews, range, 1)).toEqual(dayOf(2027, 3, 12));
+  expect(
+    latestStart(
+      [year({ lawns: lawns(100, 0, 28, false), rainDays: new Uint8Array(120).fill(4) })],
+      crews,
+      range,
+      1,
+    ),
+  ).toEqual(dayOf(2027, 3, 12));
   expect(latestStart([year({ lawns: lawns(1000, 0, 28) })], crews, range, 1)).toBeNull();
 });
 
@@ -60,8 +77,13 @@ test('those whose window closes first go first, and what is late goes last', () 
 });
 
 test('without water in time a lawn is down and not watered in', () => {
-  const dry = workOff(year({ lawns: lawns(10, 0, 28, null) }), first, crews);
+  const rainDays = new Uint8Array(120).fill(NO_RAIN);
+  const dry = workOff(year({ lawns: lawns(10, 0, 28, false), rainDays }), first, crews);
   expect(dry).toMatchObject({ down: 1, watered: 0 });
+});
+
+test('days until so much rain has fallen, the day itself counted', () => {
+  expect([...daysToRain([0, 5, 0, 8, 20, 0], 13)]).toEqual([3, 2, 2, 1, 0, NO_RAIN]);
 });
 
 test('more trucks, more days and an earlier start never do less', () => {
@@ -83,7 +105,7 @@ test('more trucks, more days and an earlier start never do less', () => {
         lawns: y.lawns.map((l) => ({
           from: first,
           by: addDays(first, l.from + l.length),
-          waterDays: l.water === null ? null : 0,
+          isIrrigated: l.water !== null,
         })),
       });
       const small = { ...crews, trucks, minutesAStop: 240 };
@@ -127,7 +149,7 @@ test('it is what a slow simulation of every day finds', () => {
           lawns: list.map(([from, length]) => ({
             from: addDays(first, from),
             by: addDays(first, from + length),
-            waterDays: 0,
+            isIrrigated: true,
           })),
         });
         const c = { ...crews, minutesAStop: 160 };

@@ -4,8 +4,8 @@
  * its lines, and its days on which nobody could work.
  *
  * Model: a truck does whole stops; a working day that the weather leaves does hours × 60 / minutes of them a truck. Days
- * of work fall on the first days of the week. A lawn that is down is watered in by what falls, or by its irrigation, within
- * its days; one that is not by then is down and not watered in.
+ * of work fall on the first days of the week. A lawn that is down is watered in by its irrigation at once, else by the rain
+ * of that year; one that is not by its day is down and not watered in.
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { rangeOf } from '@/core/season/hold';
@@ -24,8 +24,8 @@ export type LawnDue = Readonly<{
   /** the first day on which it may go, and the day by which it must be down and watered in: not in it */
   from: Day;
   by: Day;
-  /** days after the work by which water comes by itself or from irrigation; null: none comes in time */
-  waterDays: number | null;
+  /** it is watered in on the day itself; otherwise rain does it */
+  isIrrigated: boolean;
 }>;
 
 /** One past year, moved onto the days of this one. */
@@ -34,6 +34,8 @@ export type YearDue = Readonly<{
   lawns: readonly LawnDue[];
   /** by day from `first`: 1 where the weather let people work */
   workable: Uint8Array;
+  /** by day from `first`: days until enough rain has fallen; 255: it does not within the weather on file */
+  rainDays: Uint8Array;
   first: Day;
 }>;
 
@@ -48,6 +50,28 @@ export type YearDone = Readonly<{
   late: readonly number[];
 }>;
 
+/** No rain within the weather on file. */
+export const NO_RAIN = 255;
+
+/**
+ * Days from each day until so much rain has fallen, that day's counted.
+ * @param rain mm by day @param depth mm that water a product in
+ */
+export function daysToRain(rain: ArrayLike<number>, depth: number): Uint8Array {
+  const out = new Uint8Array(rain.length).fill(NO_RAIN);
+  for (let d = 0; d < rain.length; d++) {
+    let sum = 0;
+    for (let n = 0; n < NO_RAIN && d + n < rain.length; n++) {
+      sum += rain[d + n]!;
+      if (sum >= depth) {
+        out[d] = n;
+        break;
+      }
+    }
+  }
+  return out;
+}
+
 /** Monday is the first day of the week. */
 const weekday = (day: Day): number => (((day + 3) % 7) + 7) % 7;
 
@@ -59,7 +83,11 @@ export const stopsADay = ({ trucks, hours, minutesAStop }: Crews): number =>
  * Works off one year from a day on: each day those whose window closes first of all that may go, late ones last.
  * Lawns that are late still go down, after those that can be saved.
  */
-export function workOff({ lawns, workable, first, year }: YearDue, start: Day, crews: Crews): YearDone {
+export function workOff(
+  { lawns, workable, rainDays, first, year }: YearDue,
+  start: Day,
+  crews: Crews,
+): YearDone {
   const capacity = stopsADay(crews);
   // in the order in which they may go; those that may go wait in a heap by the day by which they must be down
   const order = lawns.map((_, i) => i).sort((a, b) => lawns[a]!.from - lawns[b]!.from || a - b);
@@ -79,7 +107,8 @@ export function workOff({ lawns, workable, first, year }: YearDue, start: Day, c
       const top = waiting.pop();
       const lawn = top ?? tooLate.shift();
       if (lawn === undefined) break;
-      const { by, waterDays } = lawns[lawn]!;
+      const { by, isIrrigated } = lawns[lawn]!;
+      const waterDays = isIrrigated ? 0 : (rainDays[d] ?? NO_RAIN);
       if (top !== undefined && day >= by) {
         tooLate.push(top);
         continue;
@@ -87,7 +116,7 @@ export function workOff({ lawns, workable, first, year }: YearDue, start: Day, c
       left--;
       done++;
       if (day < by) down++;
-      if (day < by && waterDays !== null && addDays(day, waterDays) <= by) watered++;
+      if (day < by && waterDays < NO_RAIN && addDays(day, waterDays) <= by) watered++;
       else late.add(lawn);
       if (done === lawns.length) finished = day;
     }

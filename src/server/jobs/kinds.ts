@@ -13,6 +13,8 @@ export type Job =
   | Readonly<{ kind: 'soil-station'; orgId: string; sensorId: string }>
   /** windows of planned applications that are stale or of another hour */
   | Readonly<{ kind: 'windows'; orgId: string }>
+  /** a lead has asked for programmes of all lawns */
+  | Readonly<{ kind: 'season'; orgId: string }>
   /** a station's forecast is not of today */
   | Readonly<{ kind: 'weather'; orgId: string }>;
 export type JobKind = Job['kind'];
@@ -21,7 +23,8 @@ export type JobKind = Job['kind'];
 const QUEUE = 'iron-gate';
 const WINDOWS_QUEUE = 'iron-gate-windows';
 const WEATHER_QUEUE = 'iron-gate-weather';
-export const QUEUES = [QUEUE, WINDOWS_QUEUE, WEATHER_QUEUE] as const;
+const SEASON_QUEUE = 'iron-gate-season';
+export const QUEUES = [QUEUE, WINDOWS_QUEUE, WEATHER_QUEUE, SEASON_QUEUE] as const;
 
 export const JOB_KINDS: Readonly<
   Record<JobKind, Readonly<{ queue: (typeof QUEUES)[number]; isOneAWait: boolean; words: string }>>
@@ -32,5 +35,6 @@ export const JOB_KINDS: Readonly<
   undo: { queue: QUEUE, isOneAWait: false, words: 'Taking a file out again' },
   'soil-station': { queue: QUEUE, isOneAWait: false, words: 'Asking a soil station' },
   windows: { queue: WINDOWS_QUEUE, isOneAWait: true, words: 'Computing the windows of planned applications' },
+  season: { queue: SEASON_QUEUE, isOneAWait: true, words: 'Proposing programmes for all lawns' },
   weather: { queue: WEATHER_QUEUE, isOneAWait: true, words: 'Fetching the weather' },
 };

@@ -15,6 +15,7 @@ import { noteImportFailed, runImport, runUndo } from '@/server/imports/run-impor
 import { log, logFault, whyOf, withoutData } from '@/server/entry/log';
 import { BEAT_MS, beat, endJob, forgetLongAgo, takeJob, takeOverFromDead } from './alive';
 import { queue, sendJob } from './jobs';
+import { computeSeason } from './season';
 import { QUEUES, type Job, type JobKind } from './kinds';
 import { computeWindows, hourOfMoment } from './windows';
 import { clearNamesWhoseYearsAreOver } from '@/server/lawns/forget-customer';
@@ -44,6 +45,7 @@ const RUN: Readonly<{ [K in JobKind]: Run<K> }> = {
   undo: (actor, { importId }) => runUndo(actor, importId),
   'soil-station': (actor, { sensorId }) => fetchSensor(actor, sensorId),
   windows: (actor) => computeWindows(actor),
+  season: (actor) => computeSeason(actor),
   weather: (actor) => bringWeatherUpToDate(actor),
 };
 

@@ -13,15 +13,25 @@ export type TypedProgramme = readonly (TypedApplication &
 /** Rates are cut, not rounded: what is written is never over a limit that the proposal keeps. */
 const cut = (value: number): string => significant(Math.floor(value * 1e4 + 1e-6) / 1e4, 6).replace(/,/g, '');
 
+/** What applications are called, so that those of all lawns make one round. */
+const PURPOSES = {
+  spring: 'Pre-emergent',
+  autumn: 'Autumn pre-emergent',
+  look: 'Look, and treat what is up',
+} as const;
+
 export function typedProgramme({ kind, applications, looks }: Programme): TypedProgramme {
+  const spring = applications.filter((a) => !isInAutumn(a));
+  const purposeOf = (a: PlannedApplication): string =>
+    isInAutumn(a) ? PURPOSES.autumn : `${PURPOSES.spring} ${spring.indexOf(a) + 1}`;
   const shots = kind === 'no pre-emergent' ? looks : [];
   return [
-    ...applications.map(typedOf),
+    ...applications.map((a) => typedOf(a, purposeOf(a))),
     ...shots.flatMap((l) =>
       l.product
         ? [
             {
-              ...{ purpose: 'Look, and treat what is up', plannedOn: isoDay(l.on), earliest: '', latest: '' },
+              ...{ purpose: PURPOSES.look, plannedOn: isoDay(l.on), earliest: '', latest: '' },
               products: [
                 {
                   ...NEW_PRODUCT,
@@ -38,8 +48,11 @@ export function typedProgramme({ kind, applications, looks }: Programme): TypedP
   ];
 }
 
-const typedOf = (a: PlannedApplication): TypedProgramme[number] => ({
-  purpose: a.purpose,
+const isInAutumn = (a: PlannedApplication): boolean =>
+  a.products.every((p) => p.use === 'autumn pre-emergent');
+
+const typedOf = (a: PlannedApplication, purpose: string): TypedProgramme[number] => ({
+  purpose: a.purpose || purpose,
   plannedOn: isoDay(a.plannedOn),
   earliest: a.earliest === null ? '' : isoDay(a.earliest),
   latest: a.latest === null ? '' : isoDay(a.latest),

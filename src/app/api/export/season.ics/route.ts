@@ -1,0 +1,3 @@
+import { seasonRoute } from '../season-file';
+
+export const GET = seasonRoute('ics');

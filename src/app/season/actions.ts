@@ -1,0 +1,13 @@
+'use server';
+import { action } from '@/server/entry/action';
+import { askSeason, planMany, planManyShape } from '@/server/season/plan-many';
+import { rowsOfSeason, rowsShape, startQuestion, startShape } from '@/server/season/view';
+import { reasonWords } from '@/ui/reason-words';
+import Joi from 'joi';
+
+export const askSeasonAction = action(Joi.object({}).required(), askSeason);
+export const planManyAction = action(planManyShape, (actor, input) =>
+  planMany(actor, input, ({ product, reason }) => `${product}: ${reasonWords(reason)}`),
+);
+export const seasonRowsAction = action(rowsShape, rowsOfSeason);
+export const startQuestionAction = action(startShape, startQuestion);

@@ -1,0 +1,216 @@
+'use client';
+import { useWindowVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { addDays, showDay, type Day } from '@/core/calendar/day';
+import { figure } from '@/core/units/format';
+import type { SeasonRow, SeasonShow } from '@/data/season';
+import type { Outcome } from '@/server/entry/outcome';
+import type { RowsQuery, SeasonSheet } from '@/server/season/view';
+import { Link } from '@/ui/link';
+import { send } from '../send';
+import { KIND_NAMES } from '../lawns/[zoneId]/programme/proposal-words';
+
+export type SeasonRowsAction = (
+  input: RowsQuery,
+) => Promise<Outcome<{ total: number; rows: readonly SeasonRow[] }>>;
+type Props = Readonly<{ sheet: SeasonSheet; show: SeasonShow; seasonRowsAction: SeasonRowsAction }>;
+
+const AT_ONCE = 100;
+const ROW = { wide: 46, narrow: 96 };
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+
+/** Every zone on one line with its year; rows are drawn, and fetched, as they come into sight. */
+export function SeasonList({ sheet, show, seasonRowsAction }: Props) {
+  const total = sheet.totals[show];
+  const list = useRef<HTMLDivElement>(null);
+  const [top, setTop] = useState(0);
+  const [isWide, setWide] = useState(true);
+  const [pages, setPages] = useState<ReadonlyMap<number, readonly SeasonRow[]>>(new Map());
+  const [failed, setFailed] = useState(false);
+  useLayoutEffect(() => {
+    const measure = () => {
+      setWide(window.innerWidth >= 768);
+      setTop((list.current?.getBoundingClientRect().top ?? 0) + window.scrollY);
+    };
+    measure();
+    window.addEventListener('resize', measure);
+    return () => window.removeEventListener('resize', measure);
+  }, []);
+  const height = isWide ? ROW.wide : ROW.narrow;
+  const rows = useWindowVirtualizer({
+    count: total,
+    estimateSize: () => height,
+    overscan: 12,
+    scrollMargin: top,
+  });
+  const shown = rows.getVirtualItems();
+  const wanted = [...new Set(shown.map((v) => Math.floor(v.index / AT_ONCE)))].filter((p) => !pages.has(p));
+  const asked = useRef(new Set<number>());
+  const key = wanted.join();
+  useEffect(() => {
+    for (const p of key ? key.split(',').map(Number) : []) {
+      if (asked.current.has(p)) continue;
+      asked.current.add(p);
+      void send(seasonRowsAction, { show, from: p * AT_ONCE }).then((outcome) => {
+        if (outcome.ok) setPages((all) => new Map(all).set(p, outcome.value.rows));
+        else setFailed(true);
+      });
+    }
+  }, [key, show, seasonRowsAction]);
+  if (!total)
+    return (
+      <p className="mt-3 text-steel">
+        {show === 'exceptions' ? 'Nothing has to be looked at.' : 'No zone is here.'}
+      </p>
+    );
+  return (
+    <>
+      <Axis sheet={sheet} />
+      {failed && (
+        <p role="alert" className="border-l-4 border-clay px-3">
+          Rows could not be fetched: load the page again.
+        </p>
+      )}
+      <div ref={list} role="list" className="relative" style={{ height: rows.getTotalSize() }}>
+        {shown.map((v) => (
+          <div
+            key={v.key}
+            role="listitem"
+            aria-setsize={total}
+            aria-posinset={v.index + 1}
+            className="absolute inset-x-0 top-0 border-b border-hair"
+            style={{ height: v.size, transform: `translateY(${v.start - rows.options.scrollMargin}px)` }}
+          >
+            <Row row={pages.get(Math.floor(v.index / AT_ONCE))?.[v.index % AT_ONCE]} sheet={sheet} />
+          </div>
+        ))}
+      </div>
+    </>
+  );
+}
+
+const GRID = 'grid grid-cols-1 md:grid-cols-[250px_minmax(0,1fr)_150px] md:items-center gap-x-4';
+
+const monthsIn = ({ first, last }: SeasonSheet): Day[] =>
+  Array.from({ length: last - first }, (_, d) => addDays(first, d)).filter(
+    (day) => new Date(day * 86_400_000).getUTCDate() === 1,
+  );
+const share = ({ first, last }: SeasonSheet, day: number) => ((day - first) / (last - first)) * 100;
+
+function Axis({ sheet }: Readonly<{ sheet: SeasonSheet }>) {
+  return (
+    <div className={`${GRID} sticky top-0 z-[1] mt-2 border-b-2 border-iron bg-lime`} aria-hidden>
+      <span className="hidden text-[15px] text-steel md:block">Zone</span>
+      <span className="relative block h-[24px] font-cond text-[14px]">
+        {monthsIn(sheet).map((day, i) => (
+          <span
+            key={day}
+            className={`absolute border-l border-iron pl-0.5 ${i % 2 ? 'hidden sm:inline' : ''}`}
+            style={{ left: `${share(sheet, day)}%` }}
+          >
+            {MONTHS[new Date(day * 86_400_000).getUTCMonth()]}
+          </span>
+        ))}
+      </span>
+      <span className="hidden text-[15px] text-steel md:block">Held, proposed</span>
+    </div>
+  );
+}
+
+const WINDOW_WORDS = { open: 'open today', ajar: 'ajar today', shut: 'shut today', never: 'does not open' };
+
+function Row({ row, sheet }: Readonly<{ row: SeasonRow | undefined; sheet: SeasonSheet }>) {
+  if (!row) return <span className="text-steel">…</span>;
+  const { best } = row;
+  return (
+    <div className={`${GRID} h-full py-1`}>
+      <Link
+        href={`/lawns/${row.zoneId}`}
+        className="block min-h-[36px] min-w-0 leading-tight no-underline hover:underline"
+      >
+        <b className="block truncate font-cond text-[17px]">{row.site}</b>
+        <span className="block truncate text-[14px] text-steel">
+          {row.turf}, {figure(row.areaSqFt)} sq ft
+        </span>
+      </Link>
+      <Year row={row} sheet={sheet} />
+      <span className="truncate text-[14px] leading-tight">
+        {row.isWaiting ? (
+          'being proposed…'
+        ) : row.problem ? (
+          <span className="text-clay">{row.problem}</span>
+        ) : best ? (
+          <>
+            {best.plannedHold !== null && <b>{figure(best.plannedHold * 100)} % planned</b>}
+            {best.kind && (
+              <span className="block truncate text-steel" title={KIND_NAMES[best.kind]}>
+                {best.hold !== null && `${figure(best.hold * 100)} %: `}
+                {KIND_NAMES[best.kind].toLowerCase()}
+              </span>
+            )}
+          </>
+        ) : (
+          ''
+        )}
+      </span>
+    </div>
+  );
+}
+
+/** The year: windows as bands, planned work as pickets, done work filled, what does not open in clay. */
+function Year({ row, sheet }: Readonly<{ row: SeasonRow; sheet: SeasonSheet }>) {
+  const words = row.applications
+    .map((a) => {
+      const how = a.standing === 'open' ? (a.window ? WINDOW_WORDS[a.window] : 'planned') : a.standing;
+      return `${showDay(a.day)} ${a.products}, ${how}`;
+    })
+    .join('; ');
+  return (
+    <div
+      role="img"
+      aria-label={words || 'nothing planned or done'}
+      title={words.replaceAll('; ', '\n')}
+      className="relative h-[30px] border-b-2 border-iron"
+    >
+      {monthsIn(sheet).map((day) => (
+        <span
+          key={day}
+          className="absolute inset-y-0 border-l border-hair"
+          style={{ left: `${share(sheet, day)}%` }}
+        />
+      ))}
+      <span
+        className="absolute inset-y-0 border-l-2 border-water"
+        style={{ left: `${share(sheet, sheet.today)}%` }}
+      />
+      {row.applications.map((a) => (
+        <span key={a.id}>
+          {a.standing === 'open' && a.earliest !== null && a.latest !== null && (
+            <span
+              className="absolute bottom-0 h-[9px] border border-iron bg-straw"
+              style={{
+                left: `${share(sheet, a.earliest)}%`,
+                width: `${Math.max(0.6, share(sheet, a.latest + 1) - share(sheet, a.earliest))}%`,
+              }}
+            />
+          )}
+          <span
+            className={`absolute bottom-0 w-[9px] -translate-x-1/2 border-2 border-iron ${
+              a.standing === 'done'
+                ? 'h-[22px] bg-moss'
+                : a.standing === 'skipped'
+                  ? 'h-[12px] border-dashed bg-lime'
+                  : a.window === 'never'
+                    ? 'h-[26px] bg-clay'
+                    : 'h-[22px] bg-paper'
+            }`}
+            style={{
+              left: `${share(sheet, a.day)}%`,
+              clipPath: 'polygon(0 25%,50% 0,100% 25%,100% 100%,0 100%)',
+            }}
+          />
+        </span>
+      ))}
+    </div>
+  );
+}

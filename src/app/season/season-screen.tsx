@@ -1,0 +1,235 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import { showDay, showWeekday } from '@/core/calendar/day';
+import type { SeasonShow } from '@/data/season';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { PlanManyInput, PlannedZone } from '@/server/season/plan-many';
+import type { SeasonSheet } from '@/server/season/view';
+import { figure } from '@/core/units/format';
+import { Link } from '@/ui/link';
+import { plural } from '@/ui/words';
+import { RefusalWords } from '../refusal-words';
+import { send } from '../send';
+import { SeasonList, type SeasonRowsAction } from './season-list';
+import { StartPanel, type StartQuestionAction } from './start-panel';
+
+type Props = Readonly<{
+  sheet: SeasonSheet;
+  mayPlan: boolean;
+  askSeasonAction: (input: object) => Promise<Outcome<{ zones: number }>>;
+  planManyAction: (input: PlanManyInput) => Promise<Outcome<{ zones: readonly PlannedZone[] }>>;
+  seasonRowsAction: SeasonRowsAction;
+  startQuestionAction: StartQuestionAction;
+}>;
+
+const SHOWS: readonly (readonly [SeasonShow, string])[] = [
+  ['all', 'All'],
+  ['unplanned', 'Without a pre-emergent'],
+  ['exceptions', 'To be looked at'],
+];
+/** Zones that are planned with one sending. */
+const AT_ONCE = 20;
+
+/** The company's year: rounds, when to start, and every zone on one line. */
+export function SeasonScreen({ sheet, mayPlan, ...actions }: Props) {
+  const { today, rounds, state, totals } = sheet;
+  const [show, setShow] = useState<SeasonShow>('all');
+  return (
+    <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
+        <h1 className="text-[28px]">Season</h1>
+        <p className="text-steel">
+          {plural(totals.all, 'zone')}, {figure(totals.unplanned)} without a pre-emergent that is to come
+        </p>
+        <nav aria-label="Season as files" className="ml-auto flex flex-wrap gap-2">
+          <a className="button py-0 md:min-h-[38px]" href="/api/export/season.ics" download>
+            Windows as a calendar
+          </a>
+          <a className="button py-0 md:min-h-[38px]" href="/api/export/season.csv" download>
+            As CSV
+          </a>
+          <Link className="button py-0 md:min-h-[38px]" href="/products#buy">
+            What to buy
+          </Link>
+        </nav>
+      </div>
+      {mayPlan && <PlanMany {...{ sheet }} {...actions} onDone={() => setShow('exceptions')} />}
+      {state.waiting > 0 && (
+        <p role="status" className="mt-2 border-l-4 border-straw bg-paper px-3 py-1">
+          Programmes are being proposed: {figure(state.asked - state.waiting)} of {figure(state.asked)} zones.
+        </p>
+      )}
+      <Rounds rounds={rounds} today={today} />
+      {rounds.length > 0 && (
+        <StartPanel
+          rounds={rounds.map((r) => r.name)}
+          crews={sheet.crews}
+          today={today}
+          startQuestionAction={actions.startQuestionAction}
+        />
+      )}
+      <section aria-label="Zones" className="mt-6">
+        <div className="flex flex-wrap items-center gap-2">
+          <h2 className="mr-3 text-[21px]">Every zone, one line</h2>
+          {SHOWS.map(([key, name]) => (
+            <button
+              key={key}
+              type="button"
+              aria-pressed={show === key}
+              onClick={() => setShow(key)}
+              className={`min-h-[44px] border-2 border-iron px-3 font-cond text-[16px] md:min-h-[36px] ${show === key ? 'bg-iron text-lime' : 'bg-paper'}`}
+            >
+              {name} ({figure(totals[key])})
+            </button>
+          ))}
+        </div>
+        <SeasonList
+          key={`${show} ${totals[show]} ${state.waiting} ${state.forDay ?? ''}`}
+          {...{ sheet, show }}
+          seasonRowsAction={actions.seasonRowsAction}
+        />
+      </section>
+    </div>
+  );
+}
+
+function PlanMany({
+  sheet: { totals, state },
+  askSeasonAction,
+  planManyAction,
+  seasonRowsAction,
+  onDone,
+}: Readonly<{ sheet: SeasonSheet; onDone: () => void }> &
+  Pick<Props, 'askSeasonAction' | 'planManyAction' | 'seasonRowsAction'>) {
+  const router = useRouter();
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [progress, setProgress] = useState<Readonly<{ done: number; of: number }> | null>(null);
+  const [result, setResult] = useState<readonly PlannedZone[] | null>(null);
+  const [isBusy, start] = useTransition();
+  const ask = () =>
+    start(async () => {
+      const outcome = await send(askSeasonAction, {});
+      setRefusal(outcome.ok ? null : outcome.refusal);
+      if (outcome.ok) start(() => router.refresh());
+    });
+  const planAll = () =>
+    start(async () => {
+      const ids: string[] = [];
+      // all that have no pre-emergent now: gathered first, for the list grows shorter while they are planned
+      for (let from = 0; from < totals.unplanned;) {
+        const page = await send(seasonRowsAction, { show: 'unplanned', from });
+        if (!page.ok) return setRefusal(page.refusal);
+        if (!page.value.rows.length) break;
+        ids.push(...page.value.rows.map((r) => r.zoneId));
+        from += page.value.rows.length;
+      }
+      const all: PlannedZone[] = [];
+      for (let i = 0; i < ids.length; i += AT_ONCE) {
+        setProgress({ done: i, of: ids.length });
+        const outcome = await send(planManyAction, { zoneIds: ids.slice(i, i + AT_ONCE) });
+        if (!outcome.ok) {
+          setProgress(null);
+          return setRefusal(outcome.refusal);
+        }
+        all.push(...outcome.value.zones);
+      }
+      start(() => {
+        setProgress(null);
+        setRefusal(null);
+        setResult(all);
+        onDone();
+        router.refresh();
+      });
+    });
+  const failed = (result ?? []).filter((r) => r.problem !== null);
+  const proposed = state.asked - state.waiting;
+  return (
+    <section aria-label="Plan many" className="mt-3 border-l-4 border-moss bg-paper px-3 py-2">
+      <p>
+        {state.asked === 0
+          ? 'The planner can propose a programme for every zone, by your house rules. Nothing is planned by that alone.'
+          : `Programmes are proposed for ${plural(proposed, 'zone')}${state.forDay === null ? '' : `, as of ${showDay(state.forDay)}`}.`}{' '}
+        What is planned already stays as it is.
+      </p>
+      <div className="mt-2 flex flex-wrap items-center gap-2">
+        <button type="button" className="button" disabled={isBusy || state.waiting > 0} onClick={ask}>
+          {state.asked === 0 ? 'Propose for all zones' : 'Propose anew for all zones'}
+        </button>
+        {proposed > 0 && totals.unplanned > 0 && (
+          <button type="button" className="button" disabled={isBusy || state.waiting > 0} onClick={planAll}>
+            Plan the best for {plural(totals.unplanned, 'zone')} without one
+          </button>
+        )}
+        {progress && (
+          <span role="status">
+            Planning: {figure(progress.done)} of {figure(progress.of)} zones…
+          </span>
+        )}
+      </div>
+      {refusal && <RefusalWords refusal={refusal} here="/season" />}
+      {result && (
+        <div role="status" className="mt-2">
+          <p>
+            {plural(result.length - failed.length, 'zone')} planned
+            {failed.length > 0 && `; ${figure(failed.length)} not:`}
+          </p>
+          {failed.length > 0 && (
+            <ul className="text-[15px]">
+              {failed.slice(0, 30).map((f) => (
+                <li key={f.zoneId}>
+                  <Link href={`/lawns/${f.zoneId}`}>{f.site}</Link>: {f.problem}
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}
+
+function Rounds({ rounds, today }: Pick<SeasonSheet, 'rounds' | 'today'>) {
+  return (
+    <section aria-label="Rounds" className="mt-5">
+      <h2 className="text-[21px]">Rounds</h2>
+      {!rounds.length ? (
+        <p className="text-steel">
+          Applications of one name make a round. Give them a name on the lawn, or plan many at once.
+        </p>
+      ) : (
+        <ul className="mt-1 grid gap-x-6 lg:grid-cols-2">
+          {rounds.map((r) => {
+            const left = r.lawns - r.done - r.skipped;
+            return (
+              <li key={r.name} className="border-b border-hair py-1.5">
+                <div className="flex flex-wrap items-baseline justify-between gap-x-3">
+                  <b className="font-cond text-[19px]">{r.name}</b>
+                  <span className="text-[15px] text-steel">
+                    {showWeekday(r.first)} – {showWeekday(r.last)}
+                  </span>
+                </div>
+                <div
+                  className="mt-0.5 flex h-[12px] w-full border border-iron"
+                  role="img"
+                  aria-label={`${r.done} of ${r.lawns} done`}
+                >
+                  <span className="bg-moss" style={{ width: `${(r.done / r.lawns) * 100}%` }} />
+                  <span className="bg-clay" style={{ width: `${(r.overdue / r.lawns) * 100}%` }} />
+                  <span className="bg-straw" style={{ width: `${(r.due / r.lawns) * 100}%` }} />
+                </div>
+                <p className="text-[15px]">
+                  {figure(r.done)} of {plural(r.lawns, 'zone')} done
+                  {r.due > 0 && `, ${figure(r.due)} due`}
+                  {r.overdue > 0 && <b className="text-clay">, {figure(r.overdue)} overdue</b>}
+                  {r.skipped > 0 && `, ${figure(r.skipped)} skipped`}
+                  {left > 0 && r.first > today && `, begins in ${plural(r.first - today, 'day')}`}
+                </p>
+              </li>
+            );
+          })}
+        </ul>
+      )}
+    </section>
+  );
+}

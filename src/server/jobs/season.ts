@@ -1,0 +1,84 @@
+/** Proposes programmes for the zones that a lead has asked for, a few at a time, each batch in a transaction of its own. */
+import 'server-only';
+import { planProgrammes, type Programme } from '@/core/season/planner/planner';
+import { usualTargets } from '@/core/season/planner/question';
+import { typedProgramme } from '@/core/season/planner/typed';
+import { isOpen } from '@/core/season/programme';
+import { isPreEmergent } from '@/core/trade/terms';
+import type { Actor } from '@/data/actor';
+import { momentOf, type Moment } from '@/data/clock';
+import { againWhereCollided, inOrganisation, type Transaction } from '@/data/connection';
+import { tellChange } from '@/data/changes-told';
+import { zonesByIds } from '@/data/lawns';
+import { soilRunsFor } from '@/data/outlooks';
+import { planningRulesFrom } from '@/data/planning-rules';
+import { SEASON_FORM, dropSeason, takeStaleSeason, writeSeason, type SeasonBody } from '@/data/season';
+import { assemble, type Assembled, type ZoneBook } from '../facts';
+
+/** People see that it goes on after so many. */
+const ZONES_AT_ONCE = 10;
+
+/** Done twice it does no harm: the second finds nothing that waits. */
+export async function computeSeason(actor: Actor): Promise<void> {
+  while (await againWhereCollided(() => computeBatch(actor)));
+}
+
+/** False: nothing was left. */
+function computeBatch(actor: Actor): Promise<boolean> {
+  return inOrganisation(actor, async (db) => {
+    const ids = await takeStaleSeason(db, ZONES_AT_ONCE);
+    if (!ids.length) return false;
+    const moment = await momentOf(db, actor);
+    const zones = (await zonesByIds(db, ids)).filter((z) => !z.closed);
+    const assembled = await assemble(db, actor, zones, moment);
+    for (const zone of zones)
+      await writeSeason(
+        db,
+        zone.id,
+        moment.today,
+        await proposedFor(db, actor, assembled, assembled.books.get(zone.id)!, moment),
+      );
+    const gone = ids.filter((id) => !zones.some((z) => z.id === id));
+    if (gone.length) await dropSeason(db, gone);
+    await tellChange(db, actor.orgId, []);
+    return true;
+  });
+}
+
+async function proposedFor(
+  db: Transaction,
+  actor: Actor,
+  { house, labels }: Assembled,
+  { zone, applications, facts, outlookRefusal }: ZoneBook,
+  { today }: Moment,
+): Promise<SeasonBody> {
+  const runs = await soilRunsFor(db, actor.orgId, zone, house.crossings.depth, today);
+  const line = (facts.outlook?.members ?? []).map(({ year, day }) => ({ year, day }));
+  const nothing = (problem: string): SeasonBody => ({
+    ...{ form: SEASON_FORM, proposals: [], plannedHold: null, line, problem },
+  });
+  if (!runs)
+    return nothing(
+      outlookRefusal?.kind === 'too-few-years'
+        ? 'too few years of weather are on file'
+        : 'there is no outlook of its soil',
+    );
+  const planned = applications.filter((a) => isOpen(a) && a.products.some((p) => isPreEmergent(p.use)));
+  const { programmes } = planProgrammes({
+    ...{ facts, labels: labels.now, runs, planned, kept: applications.filter((a) => !planned.includes(a)) },
+    targets: usualTargets(applications, facts.seen, today),
+    rules: planningRulesFrom(house.planning),
+  });
+  const found = programmes.filter((p) => p.kind !== 'no pre-emergent' && p.kind !== 'as planned');
+  return {
+    ...{ form: SEASON_FORM, line },
+    proposals: found.map(inShort),
+    plannedHold: programmes.find((p) => p.kind === 'as planned')?.hold?.p50 ?? null,
+    problem: found.length ? null : 'no pre-emergent of the house can go here',
+  };
+}
+
+const inShort = (p: Programme): SeasonBody['proposals'][number] => ({
+  ...{ kind: p.kind, hold: p.hold, visits: p.figures.visits, cost: p.figures.cost },
+  typed: typedProgramme(p),
+});

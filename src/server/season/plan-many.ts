@@ -1,0 +1,89 @@
+/** Programmes for many lawns at once: asked for, and the best of each taken over. */
+import 'server-only';
+import Joi from 'joi';
+import { isOpen } from '@/core/season/programme';
+import { isPreEmergent } from '@/core/trade/terms';
+import { requirePermission, type Actor } from '@/data/actor';
+import { momentOf } from '@/data/clock';
+import { againWhereCollided, inOrganisation } from '@/data/connection';
+import { siteName, zoneOf } from '@/data/lawns';
+import { lockZone } from '@/data/programme';
+import { askForSeason, proposalsOf } from '@/data/season';
+import { changed } from '../changes';
+import { done, type Outcome } from '../entry/outcome';
+import { assemble } from '../facts';
+import { sendJobIn } from '../jobs/jobs';
+import { writeProgramme } from '../programme/take-programme';
+import type { Bolt } from '../programme/save-application';
+
+/** Has programmes proposed for every lawn. */
+export function askSeason(actor: Actor): Promise<Outcome<{ zones: number }>> {
+  requirePermission(actor, 'plan');
+  return inOrganisation(actor, async (db) => {
+    const zones = await askForSeason(db, actor.orgId, null);
+    await sendJobIn(db, { kind: 'season', orgId: actor.orgId });
+    return done({ zones });
+  });
+}
+
+export type PlanManyInput = Readonly<{ zoneIds: readonly string[] }>;
+export const planManyShape = Joi.object<PlanManyInput>({
+  zoneIds: Joi.array()
+    .items(Joi.string().guid({ separator: '-', wrapper: false }))
+    .min(1)
+    .max(100)
+    .required(),
+}).required();
+
+/** What came of one zone: its programme is written, or why not. */
+export type PlannedZone = Readonly<{ zoneId: string; site: string; added: number; problem: string | null }>;
+
+/**
+ * Takes the best proposal of each zone over, where no pre-emergent is planned there yet: asked twice, the second finds
+ * them planned. Each zone stands or falls by itself.
+ * @param words how a bolt is read
+ */
+export async function planMany(
+  actor: Actor,
+  { zoneIds }: PlanManyInput,
+  words: (bolt: Bolt) => string,
+): Promise<Outcome<{ zones: readonly PlannedZone[] }>> {
+  requirePermission(actor, 'plan');
+  const zones: PlannedZone[] = [];
+  for (const zoneId of [...new Set(zoneIds)].sort())
+    zones.push(...(await againWhereCollided(() => planOne(actor, zoneId, words))));
+  return done({ zones });
+}
+
+function planOne(actor: Actor, zoneId: string, words: (bolt: Bolt) => string): Promise<PlannedZone[]> {
+  return inOrganisation(actor, async (db) => {
+    if (!(await lockZone(db, zoneId))) return [];
+    const zone = await zoneOf(db, zoneId);
+    if (!zone || zone.closed) return [];
+    const site = siteName(zone);
+    const not = (problem: string) => [{ zoneId, site, added: 0, problem }];
+    const body = (await proposalsOf(db, [zoneId])).get(zoneId);
+    if (!body) return not('nothing is proposed yet');
+    const [best] = body.proposals;
+    if (!best) return not(body.problem ?? 'nothing is proposed');
+    const assembled = await assemble(db, actor, [zone], await momentOf(db, actor), { sky: false });
+    const book = assembled.books.get(zoneId)!;
+    if (book.applications.some((a) => isOpen(a) && a.products.some((p) => isPreEmergent(p.use))))
+      return not('a pre-emergent is planned here already');
+    const outcome = await writeProgramme(db, actor, assembled, book, {
+      ...{ applications: best.typed, instead: [], why: '', sendKey: crypto.randomUUID() },
+    });
+    if (!outcome.ok) {
+      const { refusal } = outcome;
+      return not(
+        refusal.kind === 'bolted' && refusal.bolts[0]
+          ? words(refusal.bolts[0])
+          : refusal.kind === 'invalid'
+            ? refusal.issues.map((i) => i.problem).join('; ')
+            : 'it has changed meanwhile',
+      );
+    }
+    await changed(db, actor, [zoneId]);
+    return [{ zoneId, site, added: outcome.value.added, problem: null }];
+  });
+}
