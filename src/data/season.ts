@@ -197,6 +197,17 @@ export async function seasonRows(
   };
 }
 
+/**
+ * The round of an application `a` whose first product is `pp`: the name that somebody gave it, else what it is for, and
+ * which part of it.
+ */
+const roundName = sql`coalesce(nullif(a.purpose, ''), case pp.use
+  when 'pre-emergent' then 'Pre-emergent ' || coalesce(pp.part, 1)
+  when 'autumn pre-emergent' then 'Autumn pre-emergent'
+  when 'turf care' then 'Turf care' else 'Post-emergent' end)`;
+const firstProduct = sql`lateral (
+  select product_id, use, part from planned_product where application_id = a.id order by position limit 1) pp`;
+
 /** All applications of one name in the season: how they stand, and the days on which they may go. */
 export type Round = Readonly<{
   name: string;
@@ -217,21 +228,21 @@ export async function roundsOf(
 ): Promise<Round[]> {
   const rows = await db.execute<Record<string, unknown>>(sql`
     with a as (
-      select a.purpose, a.planned_on, coalesce(a.earliest_on, a.planned_on) as from_on,
+      select ${roundName} as round, a.planned_on, coalesce(a.earliest_on, a.planned_on) as from_on,
         coalesce(a.latest_on, a.planned_on) as to_on, a.skipped_on is not null as skipped,
         not exists (select 1 from planned_product pp where pp.application_id = a.id and not exists (
           select 1 from application_record r where r.planned_product_id = pp.id)) as done
-      from planned_application a join zone z on z.id = a.zone_id join lawn l on l.id = z.lawn_id
-      where a.purpose <> '' and a.planned_on between ${isoDay(first)} and ${isoDay(last)}
+      from planned_application a join zone z on z.id = a.zone_id join lawn l on l.id = z.lawn_id join ${firstProduct} on true
+      where a.planned_on between ${isoDay(first)} and ${isoDay(last)}
         and z.closed_on is null and l.closed_on is null)
-    select purpose, count(*)::int as lawns, count(*) filter (where done)::int as done,
+    select round, count(*)::int as lawns, count(*) filter (where done)::int as done,
       count(*) filter (where skipped and not done)::int as skipped,
       count(*) filter (where not done and not skipped and from_on <= ${isoDay(today)} and to_on >= ${isoDay(today)})::int as due,
       count(*) filter (where not done and not skipped and to_on < ${isoDay(today)})::int as overdue,
       min(from_on)::text as first, max(to_on)::text as last
-    from a group by purpose order by min(planned_on), purpose limit 60`);
+    from a group by round order by min(planned_on), round limit 60`);
   return rows.map((r) => ({
-    ...{ name: r['purpose'] as string, lawns: r['lawns'] as number, done: r['done'] as number },
+    ...{ name: r['round'] as string, lawns: r['lawns'] as number, done: r['done'] as number },
     ...{ due: r['due'] as number, overdue: r['overdue'] as number, skipped: r['skipped'] as number },
     ...{ first: dayFrom(r['first'] as string), last: dayFrom(r['last'] as string) },
   }));
@@ -259,8 +270,8 @@ export async function dueOf(
       coalesce(a.earliest_on, a.planned_on)::text as from_on, coalesce(a.latest_on, a.planned_on)::text as to_on,
       pp.product_id, pp.use, pp.part
     from planned_application a join zone z on z.id = a.zone_id join lawn l on l.id = z.lawn_id
-    join lateral (select product_id, use, part from planned_product where application_id = a.id order by position limit 1) pp on true
-    where a.purpose = ${name} and a.skipped_on is null and z.closed_on is null and l.closed_on is null
+    join ${firstProduct} on true
+    where ${roundName} = ${name} and a.skipped_on is null and z.closed_on is null and l.closed_on is null
       and a.planned_on between ${isoDay(first)} and ${isoDay(last)}
       and exists (select 1 from planned_product p where p.application_id = a.id and not exists (
         select 1 from application_record r where r.planned_product_id = p.id))

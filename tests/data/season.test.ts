@@ -1,5 +1,5 @@
 /** The year's programme of a zone, proposed and taken over; the company's season. */
-import { isoDay } from '@/core/calendar/day';
+import { addDays, isoDay } from '@/core/calendar/day';
 import { readRuns } from '@/core/ground/soil-runs';
 import { planProgrammes } from '@/core/season/planner/planner';
 import { usualTargets } from '@/core/season/planner/question';
@@ -8,6 +8,12 @@ import { isOpen } from '@/core/season/programme';
 import { planningRulesFrom } from '@/data/planning-rules';
 import { Forbidden } from '@/data/actor';
 import { savePlanning, type PlanningInput } from '@/server/house/planning';
+import { computeSeason } from '@/server/jobs/season';
+import { computeWindows } from '@/server/jobs/windows';
+import { seasonFile } from '@/server/season/files';
+import { askSeason, planMany } from '@/server/season/plan-many';
+import { rowsOfSeason, seasonSheet, startQuestion } from '@/server/season/view';
+import { answerStart } from '@/core/season/start';
 import { houseSheet } from '@/server/house/house-rules';
 import { soilRunsOfZone, zoneSheet } from '@/server/programme/view';
 import { takeProgramme, type ProgrammeInput } from '@/server/programme/take-programme';
@@ -130,4 +136,80 @@ test('season and crews: saved with their reasons checked, in the book, and kept 
   // half a pound of it an acre, in kg/ha
   for (const i of put) if (i.name === 'prodiamine') expect(i.ai).toBeLessThanOrEqual(0.5604);
   expect(put.length).toBeGreaterThan(0);
+});
+
+describe('the season of all lawns', () => {
+  test('is proposed in the background, planned where no pre-emergent is, and planned once', async () => {
+    const before = await seasonSheet(lead);
+    expect(before.totals.all).toBeGreaterThanOrEqual(15);
+    expect(before.state).toMatchObject({ asked: 0, waiting: 0 });
+    const asked = await askSeason(lead);
+    expect(asked).toMatchObject({ ok: true, value: { zones: before.totals.all } });
+    expect((await seasonSheet(lead)).state.waiting).toBe(before.totals.all);
+    await computeSeason(lead);
+    const { state, today } = await seasonSheet(lead);
+    expect(state).toEqual({ asked: before.totals.all, waiting: 0, forDay: today });
+
+    const rows = await rowsOfSeason(lead, { show: 'all', from: 0 });
+    const list = rows.ok ? rows.value.rows : [];
+    expect(list).toHaveLength(before.totals.all);
+    // each has a proposal, or says why not
+    for (const r of list) expect(r.problem !== null || r.best?.kind != null).toBe(true);
+    expect(list.filter((r) => r.best?.hold != null).every((r) => r.best!.hold! > 0.2)).toBe(true);
+
+    const bare = await rowsOfSeason(lead, { show: 'unplanned', from: 0 });
+    const ids = (bare.ok ? bare.value.rows : []).map((r) => r.zoneId);
+    expect(ids.length).toBeGreaterThan(0);
+    const words = ({ reason }: { reason: { code: string } }) => reason.code;
+    const planned = await planMany(lead, { zoneIds: ids }, words);
+    const results = planned.ok ? planned.value.zones : [];
+    expect(results).toHaveLength(ids.length);
+    expect(results.some((r) => r.problem === null && r.added > 0)).toBe(true);
+    const again = await planMany(lead, { zoneIds: ids }, words);
+    for (const r of again.ok ? again.value.zones : [])
+      if (results.find((x) => x.zoneId === r.zoneId)!.problem === null)
+        expect(r.problem).toBe('a pre-emergent is planned here already');
+    const after = await seasonSheet(lead);
+    const gained = results.filter((r) => r.problem === null).length;
+    expect(after.totals.unplanned).toBe(before.totals.unplanned - gained);
+    // applications without a name count in the round of their use and part
+    const lawnsIn = (s: typeof after) => s.rounds.find((r) => r.name === 'Pre-emergent 1')!;
+    expect(lawnsIn(after).lawns).toBe(lawnsIn(before).lawns + gained);
+    expect(lawnsIn(after).done).toBe(lawnsIn(before).done);
+    expect(lawnsIn(after).done).toBeGreaterThan(0);
+  });
+
+  test('when to start is asked of every past year on file, and who may only see may not plan', async () => {
+    await computeWindows(lead);
+    const asked = await startQuestion(lead, { round: 'Pre-emergent 1' });
+    if (!asked.ok) throw new Error(JSON.stringify(asked.refusal));
+    const { question } = asked.value;
+    expect(question.years.length).toBeGreaterThan(1);
+    expect(question.lawns.length).toBeGreaterThan(0);
+    expect(question.lines.flat().some((d) => d !== null)).toBe(true);
+    for (const row of question.workable) expect(row).toMatch(new RegExp(`^[01-]{${question.days}}$`));
+    const says = answerStart({ question, crews: question.crews, start: question.today });
+    expect(says.answer.down.p50).toBeGreaterThan(0);
+    // crews without end do all that the windows allow; a start behind all windows does nothing
+    const end = answerStart({
+      ...{ question, start: addDays(question.first, question.days - 1) },
+      crews: { ...question.crews, trucks: 100 },
+    });
+    expect(end.answer.down.p90).toBe(0);
+    expect(says.curve.at(0)!.p50).toBeGreaterThanOrEqual(says.curve.at(-1)!.p50);
+    expect(await startQuestion(lead, { round: 'no such round' })).toMatchObject({
+      refusal: { kind: 'gone' },
+    });
+    await expect((async () => askSeason(actor('viewer')))()).rejects.toThrow(Forbidden);
+    await expect((async () => planMany(actor('viewer'), { zoneIds: [] }, () => ''))()).rejects.toThrow(
+      Forbidden,
+    );
+  });
+
+  test('goes out as a calendar and as a table', async () => {
+    expect(await seasonFile(lead, 'ics')).toMatch(
+      /^BEGIN:VCALENDAR[\s\S]+Pre-emergent 1[\s\S]+END:VCALENDAR/,
+    );
+    expect(await seasonFile(lead, 'csv')).toMatch(/^site,turf,area_sqft,round,planned_on/);
+  });
 });

@@ -17,6 +17,8 @@ type One = (input: { id: string }) => Promise<Outcome<null>>;
 const CALL_WORDS: Readonly<Record<Call, string>> = {
   outlook: 'the soil’s outlook',
   gates: 'the gates of an application',
+  season: 'programmes for a zone’s year',
+  workload: 'when a round must be begun',
 };
 
 export function Tokens({

@@ -65,6 +65,16 @@ export function SeasonList({ sheet, show, seasonRowsAction }: Props) {
     );
   return (
     <>
+      <p className="mt-2 flex flex-wrap gap-x-5 text-[15px]" aria-hidden>
+        <Mark className="bg-moss">done</Mark>
+        <Mark className="bg-paper">to come</Mark>
+        <Mark className="bg-clay">its gates do not open</Mark>
+        <Mark className="border-dashed bg-lime">skipped</Mark>
+        <span className="inline-flex items-center gap-2">
+          <span className="inline-block h-[9px] w-[20px] border border-iron bg-straw" />
+          days on which it may go
+        </span>
+      </p>
       <Axis sheet={sheet} />
       {failed && (
         <p role="alert" className="border-l-4 border-clay px-3">
@@ -89,7 +99,15 @@ export function SeasonList({ sheet, show, seasonRowsAction }: Props) {
   );
 }
 
-const GRID = 'grid grid-cols-1 md:grid-cols-[250px_minmax(0,1fr)_150px] md:items-center gap-x-4';
+const PICKET = { clipPath: 'polygon(0 25%,50% 0,100% 25%,100% 100%,0 100%)' };
+const Mark = ({ className, children }: Readonly<{ className: string; children: string }>) => (
+  <span className="inline-flex items-center gap-2">
+    <span className={`inline-block h-[18px] w-[9px] border-2 border-iron ${className}`} style={PICKET} />
+    {children}
+  </span>
+);
+
+const GRID = 'grid grid-cols-1 md:grid-cols-[240px_minmax(0,1fr)_190px] md:items-center gap-x-4';
 
 const monthsIn = ({ first, last }: SeasonSheet): Day[] =>
   Array.from({ length: last - first }, (_, d) => addDays(first, d)).filter(
@@ -134,7 +152,7 @@ function Row({ row, sheet }: Readonly<{ row: SeasonRow | undefined; sheet: Seaso
         </span>
       </Link>
       <Year row={row} sheet={sheet} />
-      <span className="truncate text-[14px] leading-tight">
+      <span className="line-clamp-2 text-[14px] leading-tight">
         {row.isWaiting ? (
           'being proposed…'
         ) : row.problem ? (
@@ -204,10 +222,7 @@ function Year({ row, sheet }: Readonly<{ row: SeasonRow; sheet: SeasonSheet }>) 
                     ? 'h-[26px] bg-clay'
                     : 'h-[22px] bg-paper'
             }`}
-            style={{
-              left: `${share(sheet, a.day)}%`,
-              clipPath: 'polygon(0 25%,50% 0,100% 25%,100% 100%,0 100%)',
-            }}
+            style={{ left: `${share(sheet, a.day)}%`, ...PICKET }}
           />
         </span>
       ))}

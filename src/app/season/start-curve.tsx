@@ -1,5 +1,5 @@
 import { showDay, type Day } from '@/core/calendar/day';
-import type { StartSays } from '@/workers/workload.worker';
+import type { StartSays } from '@/core/season/start';
 
 const WIDTH = 560;
 const HEIGHT = 210;

@@ -1,15 +1,16 @@
 'use client';
 import { useEffect, useMemo, useState, useTransition } from 'react';
 import { isoDay, parseDay, showWeekday, type Day } from '@/core/calendar/day';
+import type { AskedStart, StartQuestion, StartSays } from '@/core/season/start';
 import { stopsADay, type Crews } from '@/core/season/workload';
 import { figure } from '@/core/units/format';
 import { parseFigure } from '@/core/units/parse';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
-import type { StartQuestion } from '@/server/season/view';
+
 import { Labelled } from '@/ui/labelled';
 import { Link } from '@/ui/link';
 import { plural } from '@/ui/words';
-import type { AskedStart, StartSays } from '@/workers/workload.worker';
+
 import { RefusalWords } from '../refusal-words';
 import { send } from '../send';
 import { StartCurve } from './start-curve';

@@ -164,7 +164,8 @@ function figuresOf(reason: Reason): Record<string, unknown> {
   );
 }
 
-function contextFrom(q: GatesQuestion): GateContext {
+/** What gates are asked with, of what was sent. @throws Wrong field by field */
+export function contextFrom(q: GatesQuestion): GateContext {
   const today = dayAt(q.today, 'today');
   const label = labelAt(q.label, 'label');
   const { application: a, zone: z } = q;
@@ -334,7 +335,7 @@ function contextFrom(q: GatesQuestion): GateContext {
 }
 
 /** Sheets of one product are one product: by registration number, else by name. */
-function labelAt(value: unknown, field: string, row?: number): Label {
+export function labelAt(value: unknown, field: string, row?: number): Label {
   const read = checkSheet(value);
   if (!read.ok)
     throw new Wrong(

@@ -5,6 +5,8 @@ import { SCHOOLS, WATCH_KEYS } from '@/core/ground/crossing';
 import { MOST_ROWS } from './api-weather';
 import { gatesAnswer, gatesQuestionSchema } from './openapi-gates';
 import { date, list, maybe, number, object, soilLine } from './openapi-parts';
+import { seasonAnswer, seasonQuestionSchema, workloadAnswer, workloadQuestionSchema } from './openapi-season';
+import type { Call } from '@/server/entry/calls';
 import { CALLS_PER_MINUTE } from '@/server/entry/tokens';
 import { LABEL_SCHEMA } from '@/formats/label-schema';
 
@@ -202,51 +204,59 @@ const PROBLEMS = {
   '503': problem('The database is away'),
 };
 
+/** A call that takes a question and gives an answer, by the names of their schemas. */
+const call = (operationId: Call, summary: string, answer: string, schema: string) => ({
+  post: {
+    ...{ operationId, summary },
+    requestBody: {
+      required: true,
+      content: { 'application/json': { schema: { $ref: `#/components/schemas/${schema}Question` } } },
+    },
+    responses: {
+      '200': {
+        description: answer,
+        content: { 'application/json': { schema: { $ref: `#/components/schemas/${schema}Answer` } } },
+      },
+      ...PROBLEMS,
+    },
+  },
+});
+
 export const openApi = {
   openapi: '3.1.0',
   info: {
     title: 'Iron Gate',
     version: '1',
-    description: `Stateless questions about soil and gates. Units stand in the field names. A token may call ${CALLS_PER_MINUTE} times a minute.`,
+    description: `Stateless questions about soil, gates and the season. Units stand in the field names. A token may call ${CALLS_PER_MINUTE} times a minute.`,
     license: { name: 'Apache-2.0', identifier: 'Apache-2.0' },
   },
   servers: [{ url: '/' }],
   security: [{ token: [] }],
   paths: {
-    '/api/v1/outlook': {
-      post: {
-        operationId: 'outlook',
-        summary: 'What the soil of a site will do, and when it crosses a line',
-        requestBody: {
-          required: true,
-          content: { 'application/json': { schema: { $ref: '#/components/schemas/OutlookQuestion' } } },
-        },
-        responses: {
-          '200': {
-            description: 'The outlook',
-            content: { 'application/json': { schema: { $ref: '#/components/schemas/OutlookAnswer' } } },
-          },
-          ...PROBLEMS,
-        },
-      },
-    },
-    '/api/v1/gates': {
-      post: {
-        operationId: 'gates',
-        summary: 'How every gate of an application stands, by day or by hour, and why',
-        requestBody: {
-          required: true,
-          content: { 'application/json': { schema: { $ref: '#/components/schemas/GatesQuestion' } } },
-        },
-        responses: {
-          '200': {
-            description: 'Lanes, the window, and the next opening',
-            content: { 'application/json': { schema: { $ref: '#/components/schemas/GatesAnswer' } } },
-          },
-          ...PROBLEMS,
-        },
-      },
-    },
+    '/api/v1/outlook': call(
+      'outlook',
+      'What the soil of a site will do, and when it crosses a line',
+      'The outlook',
+      'Outlook',
+    ),
+    '/api/v1/gates': call(
+      'gates',
+      'How every gate of an application stands, by day or by hour, and why',
+      'Lanes, the window, and the next opening',
+      'Gates',
+    ),
+    '/api/v1/season': call(
+      'season',
+      'Programmes for a zone’s year that differ in kind, what each holds, costs and takes of every limit',
+      'The programmes',
+      'Season',
+    ),
+    '/api/v1/workload': call(
+      'workload',
+      'When a round of many lawns must be begun, worked off in every past year',
+      'The latest start, and how a start goes',
+      'Workload',
+    ),
   },
   components: {
     securitySchemes: {
@@ -257,6 +267,13 @@ export const openApi = {
       OutlookAnswer: outlookAnswer,
       GatesQuestion: gatesQuestionSchema(weatherRowsSchema),
       GatesAnswer: gatesAnswer,
+      SeasonQuestion: seasonQuestionSchema(
+        gatesQuestionSchema(weatherRowsSchema).properties,
+        question.properties,
+      ),
+      SeasonAnswer: seasonAnswer,
+      WorkloadQuestion: workloadQuestionSchema,
+      WorkloadAnswer: workloadAnswer,
       ProductSheet: productSheetSchema,
       Problem: problemSchema,
     },

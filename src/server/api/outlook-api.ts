@@ -58,20 +58,21 @@ export type OutlookQuestion = Readonly<{
 }>;
 
 const depth = Joi.number().min(0.5).max(100);
+export const siteShape = Joi.object({
+  texture: Joi.string()
+    .valid(...TEXTURES)
+    .required(),
+  moisture: Joi.string()
+    .valid(...MOISTURES)
+    .required(),
+  exposure: Joi.string()
+    .valid(...EXPOSURES)
+    .required(),
+  beside_pavement: Joi.boolean().required(),
+  cover: Joi.string().valid(...COVERS),
+});
 export const outlookQuestion = Joi.object<OutlookQuestion>({
-  site: Joi.object({
-    texture: Joi.string()
-      .valid(...TEXTURES)
-      .required(),
-    moisture: Joi.string()
-      .valid(...MOISTURES)
-      .required(),
-    exposure: Joi.string()
-      .valid(...EXPOSURES)
-      .required(),
-    beside_pavement: Joi.boolean().required(),
-    cover: Joi.string().valid(...COVERS),
-  }).required(),
+  site: siteShape.required(),
   weather: weatherRows(365).required(),
   past_years: Joi.array().items(Joi.number().integer().min(1800).max(3000)).min(1).max(100).unique(),
   readings: Joi.array()
@@ -144,7 +145,11 @@ function ruleOf({ rule }: OutlookQuestion): CrossingRule {
   }
 }
 
-function answer(q: OutlookQuestion) {
+/** What an ensemble is made from, of the rows that were sent. @throws Wrong where they do not reach */
+export function ensembleInput(
+  q: Pick<OutlookQuestion, 'site' | 'weather' | 'past_years' | 'today'>,
+  depth: Metres,
+): EnsembleInput {
   const today = dayAt(q.today, 'today');
   const observed = weatherOf(q.weather);
   const end = addDays(observed.from, daysIn(observed));
@@ -174,7 +179,6 @@ function answer(q: OutlookQuestion) {
   });
   if (!years.length)
     wrong('weather', 'No whole past year is in the weather sent', 'Send at least one year before this one.');
-  const rule = ruleOf(q);
   const site: Site = {
     texture: q.site.texture,
     moisture: q.site.moisture,
@@ -182,15 +186,13 @@ function answer(q: OutlookQuestion) {
     besidePavement: q.site.beside_pavement,
     cover: q.site.cover ?? 'none',
   };
+  return { site, depth, observed: known, forecast: forecastIn(observed, today), today, years: [...years] };
+}
+
+function answer(q: OutlookQuestion) {
+  const rule = ruleOf(q);
   const depth = 'depth' in rule ? rule.depth : (((q.depths_cm[0] ?? 5.08) / 100) as Metres);
-  const base: EnsembleInput = {
-    site,
-    depth,
-    observed: known,
-    forecast: forecastIn(observed, today),
-    today,
-    years: [...years],
-  };
+  const base = ensembleInput(q, depth);
   const { knowledge, innovations } = met(q, base);
   const at = (z: Metres) => {
     const made = ensembleOf({ ...base, depth: z });

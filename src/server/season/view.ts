@@ -4,14 +4,15 @@ import Joi from 'joi';
 import { addDays, dayOf, dayOfYear, inYear, type Day } from '@/core/calendar/day';
 import { pastYearsKey } from '@/core/gates/past-years';
 import { contextOf } from '@/core/season/programme';
-import { daysToRain, type Crews } from '@/core/season/workload';
+import type { StartQuestion } from '@/core/season/start';
+import { NO_RAIN, daysToRain, type Crews } from '@/core/season/workload';
 import { dailyOf } from '@/core/weather/daily';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { houseOf } from '@/data/house';
 import { zoneOf } from '@/data/lawns';
-import { pastOddsOf } from '@/data/past-years';
+import { keepPastOdds, pastOddsOf } from '@/data/past-years';
 import { crewsFrom } from '@/data/planning-rules';
 import {
   dueOf,
@@ -87,31 +88,6 @@ export function rowsOfSeason(
   });
 }
 
-/** What the answer is computed from, small enough for a browser: lawns that share a line share its days. */
-export type StartQuestion = Readonly<{
-  today: Day;
-  /** the first day of the arrays, and how many there are */
-  first: Day;
-  days: number;
-  lawns: readonly Readonly<{
-    zoneId: string;
-    site: string;
-    from: Day;
-    latest: Day;
-    isIrrigated: boolean;
-    /** which of `lines`; null: it is due by its own window alone */
-    line: number | null;
-  }>[];
-  /** by line, by year: the day of the crossing; null: none, or not known */
-  lines: readonly (readonly (Day | null)[])[];
-  years: readonly number[];
-  /** by year: '1' where the weather let people work, and days until enough rain, by day */
-  workable: readonly string[];
-  rainDays: readonly (readonly number[])[];
-  crews: Crews;
-  /** other stations' lawns are reckoned with this one's weather */
-  stations: number;
-}>;
 export const startShape = Joi.object<{ round: string }>({
   round: Joi.string().min(1).max(120).required(),
 }).required();
@@ -139,8 +115,8 @@ export function startQuestion(
         issues: [
           {
             field: 'Past years',
-            problem: 'The working days of past years are not computed yet',
-            remedy: 'It is done in the background: ask again in a minute. It needs a whole year of weather.',
+            problem: 'No past year of weather is whole on file',
+            remedy: 'Bring weather in under Files: a year at least, with some weeks before and after it.',
           },
         ],
       });
@@ -194,6 +170,8 @@ async function pastOf(db: Transaction, actor: Actor, due: readonly DueRow[], sta
   );
   if (!application) return null;
   const context = contextOf(applications, application.id, facts);
+  // kept by a job as a rule; right after planning it may not have come to it
+  await keepPastOdds(db, actor.orgId, stationId, context);
   const odds = (await pastOddsOf(db, stationId, [context]))[pastYearsKey(context)];
   const observed = await observedWeather(db, stationId);
   if (!odds?.years.length || !observed) return null;
@@ -203,7 +181,7 @@ async function pastOf(db: Transaction, actor: Actor, due: readonly DueRow[], sta
     const from = dayOf(year, 1, 1) - observed.from;
     // into the spring after it, for what is put down late in a year
     const toRain = daysToRain(daily.rain.slice(from, from + 430), depth);
-    return (day: Day) => toRain[inYear(day, year) - dayOf(year, 1, 1)] ?? 255;
+    return (day: Day) => toRain[inYear(day, year) - dayOf(year, 1, 1)] ?? NO_RAIN;
   });
   return { years: odds.years, rows: odds.all, rain };
 }

@@ -3,9 +3,13 @@ import 'server-only';
 import { answerGates } from '@/server/api/gates-api';
 import { gatesQuestion } from '@/server/api/gates-question';
 import { answerOutlook, outlookQuestion } from '@/server/api/outlook-api';
+import { answerSeason, seasonQuestion } from '@/server/api/season-api';
+import { answerWorkload, workloadQuestion } from '@/server/api/workload-api';
 import { work, type Worked } from '@/server/entry/question';
 import { reasonWords } from '@/ui/reason-words';
 
 export const outlook = (text: string): Worked => work(outlookQuestion, text, answerOutlook);
 export const gates = (text: string): Worked =>
   work(gatesQuestion, text, (question) => answerGates(question, reasonWords));
+export const season = (text: string): Worked => work(seasonQuestion, text, answerSeason);
+export const workload = (text: string): Worked => work(workloadQuestion, text, answerWorkload);

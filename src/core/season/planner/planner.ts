@@ -42,8 +42,8 @@ export type Programme = Readonly<{
   targets: readonly Readonly<{ weed: Weed; hold: Range3; until: Day | null }>[];
   /** the same if everything goes down so many days later */
   late: readonly Readonly<{ days: number; hold: number }>[];
-  /** all targets together by weeks from the first day planned: what comes up, and how much of that is stopped */
-  weeks: Readonly<{ from: Day; flush: readonly number[]; held: readonly number[] }>;
+  /** all targets together by day from the first day planned: what comes up, and how much of that is stopped */
+  days: Readonly<{ from: Day; flush: readonly number[]; held: readonly number[] }>;
   /** what comes through or is not held: when to look, and with what it may be taken then */
   looks: Looks;
   figures: Figures;
@@ -395,25 +395,24 @@ function measured(
           ]),
         }))
       : [],
-    weeks: weeksOf(holds, range),
+    days: daysOf(holds, range),
     looks: lookAfterwards(holds, posts, range),
     figures: figuresOf(p.applications, q, facts),
   };
 }
 
-function weeksOf(
+function daysOf(
   holds: readonly (Hold & Readonly<{ weight: number }>)[],
   { from, to }: Search['range'],
-): Programme['weeks'] {
+): Programme['days'] {
   const all = holds.reduce((sum, h) => sum + h.weight, 0);
-  const count = Math.ceil((to - from) / 7);
-  const [flush, held] = [new Array<number>(count).fill(0), new Array<number>(count).fill(0)];
+  const [flush, held] = [new Array<number>(to - from).fill(0), new Array<number>(to - from).fill(0)];
   for (const h of holds)
-    h.flush.forEach((f, d) => {
-      const week = Math.floor((h.from + d - from) / 7);
-      if (week < 0 || week >= count) return;
-      flush[week]! += (f * h.weight) / all;
-      held[week]! += (f * h.effect[d]! * h.weight) / all;
+    h.flush.forEach((f, i) => {
+      const d = h.from + i - from;
+      if (d < 0 || d >= flush.length) return;
+      flush[d]! += (f * h.weight) / all;
+      held[d]! += (f * h.effect[i]! * h.weight) / all;
     });
   return { from, flush, held };
 }

@@ -6,11 +6,18 @@ const HEIGHT = 92;
 const FOOT = 20;
 const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
 
+const byWeek = (of: readonly number[]): number[] =>
+  Array.from({ length: Math.ceil(of.length / 7) }, (_, w) =>
+    of.slice(w * 7, w * 7 + 7).reduce((a, b) => a + b, 0),
+  );
+
 /** Week by week what comes up (clay) and how much of it is stopped (moss), with the applications and their windows. */
 export function ProposalPicture({
-  programme: { weeks, applications, looks },
+  programme: { days: daily, applications, looks },
 }: Readonly<{ programme: Programme }>) {
-  const { from, flush, held } = weeks;
+  const { from } = daily;
+  const flush = byWeek(daily.flush);
+  const held = byWeek(daily.held);
   const days = flush.length * 7;
   const tall = Math.max(...flush, 1e-9);
   const x = (day: number) => ((day - from) / days) * WIDTH;

@@ -1,0 +1,152 @@
+/** Season and workload over HTTP, held to the document that describes them and to the core. */
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import formats from 'ajv-formats';
+import { addDays, dayOf, isoDay } from '@/core/calendar/day';
+import { dailyOf } from '@/core/weather/daily';
+import { GET as describe_ } from '@/app/api/v1/openapi.json/route';
+import { POST as seasonPost } from '@/app/api/v1/season/route';
+import { POST as workloadPost } from '@/app/api/v1/workload/route';
+import { makeToken } from '@/server/entry/tokens';
+import { actor, closeAll } from '../support/demo';
+import { label } from '../support/gate-context';
+import { openWeather } from '../support/open-weather';
+import { sheetOf } from '../support/via-api';
+
+afterAll(closeAll);
+let secret = '';
+beforeAll(async () => {
+  const made = await makeToken(actor(), { name: 'season', days: 90, calls: ['season', 'workload'] });
+  if (!made.ok) throw new Error(JSON.stringify(made));
+  secret = made.value.secret;
+});
+
+type Answer = Readonly<{
+  programmes: readonly Readonly<{
+    kind: string;
+    hold: Readonly<{ p10: number; p50: number; p90: number }>;
+    applications: readonly Readonly<{ date: string; products: readonly Readonly<{ name: string }>[] }>[];
+    by_day: Readonly<{ flush: number[]; held: number[] }>;
+  }>[];
+  latest_start: string | null;
+  errors: readonly Readonly<{ field: string; problem: string; remedy: string }>[];
+}>;
+async function ask(which: 'season' | 'workload', body: unknown) {
+  const post = which === 'season' ? seasonPost : workloadPost;
+  const response = await post(
+    new Request(`http://localhost/api/v1/${which}`, {
+      method: 'POST',
+      headers: { authorization: `Bearer ${secret}` },
+      body: JSON.stringify(body),
+    }),
+  );
+  return { status: response.status, body: (await response.json()) as Answer };
+}
+/** What stands against a body by a schema of the document. */
+async function misfits(body: unknown, name: string) {
+  const { components } = (await describe_().json()) as { components: { schemas: Record<string, object> } };
+  const ajv = new Ajv2020({ strict: false, allErrors: true });
+  (formats as unknown as { default: (to: Ajv2020) => void }).default(ajv);
+  const check = ajv.compile({ ...components.schemas[name]!, components });
+  check(body);
+  return check.errors ?? [];
+}
+
+// data: vega-datasets, Seattle 2012–2015
+const d = dailyOf(openWeather('Seattle'));
+const today = dayOf(2015, 2, 10);
+const daily = Array.from({ length: today - d.from }, (_, i) => ({
+  ...{ date: isoDay(addDays(d.from, i)), tmin_c: d.min[i]!, tmax_c: d.max[i]! },
+  ...{ precipitation_mm: d.rain[i]!, wind_m_s: d.wind[i]! },
+}));
+const sheet = sheetOf({
+  ...label,
+  ingredients: [{ ...label.ingredients[0]!, name: 'prodiamine' }],
+  rates: [{ ...label.rates[0]!, months: 5 }],
+  seedingWait: [],
+});
+const question = (over: object = {}) => ({
+  today: isoDay(today),
+  zone: {
+    ...{ turf: 'tall fescue', texture: 'loam', area_m2: 500, latitude_deg: 47.6, state: 'Merrow' },
+    ...{ waters: [], grounds: 'home lawn' },
+  },
+  site: { texture: 'loam', moisture: 'moist', exposure: 'full sun', beside_pavement: false },
+  weather: { daily },
+  labels: [sheet],
+  targets: [{ weed: 'smooth-crabgrass' }],
+  means: {
+    licences: [{ person: 'Ada', categories: ['turf'], valid_to: '2027-01-01' }],
+    equipment: [{ name: 'Backpack', method: 'backpack', calibrated_on: isoDay(today) }],
+  },
+  ...over,
+});
+
+describe('a season', () => {
+  test('is answered with programmes that hold, by the document, whole in every day', async () => {
+    const q = question();
+    expect(await misfits(q, 'SeasonQuestion')).toEqual([]);
+    const { status, body } = await ask('season', q);
+    expect([status, await misfits(body, 'SeasonAnswer')]).toEqual([200, []]);
+    const kinds = body.programmes.map((p) => p.kind);
+    expect(kinds).toEqual(expect.arrayContaining(['once', 'no pre-emergent']));
+    const once = body.programmes.find((p) => p.kind === 'once')!;
+    expect(once.applications).toHaveLength(1);
+    expect(once.applications[0]!.products[0]!.name).toBe(label.name);
+    expect(once.hold.p50).toBeGreaterThan(0.5);
+    const share = (of: number[]) => of.reduce((a, b) => a + b, 0);
+    // by day it comes to what the hold says, but for the days before today
+    expect(share(once.by_day.held) / share(once.by_day.flush)).toBeCloseTo(once.hold.p50, 1);
+  });
+  test('with the year’s limit used up proposes no pre-emergent', async () => {
+    const had = [{ date: '2015-01-05', rate: { figure: 1, unit: 'oz/1000sqft' } }];
+    const { body } = await ask('season', question({ ledger: had }));
+    expect(body.programmes.map((p) => p.kind)).toEqual(['no pre-emergent']);
+  });
+  test('names what is wrong by field', async () => {
+    const twice = await ask('season', question({ labels: [sheet, sheet] }));
+    expect([twice.status, twice.body.errors[0]?.field]).toEqual([422, 'labels[1]']);
+    const weed = await ask('season', question({ targets: [{ weed: 'dandelion' }] }));
+    expect([weed.status, weed.body.errors[0]?.field]).toEqual([422, 'targets[0].weed']);
+    const short = await ask('season', question({ weather: { daily: daily.slice(0, 100) } }));
+    expect(short.status).toBe(422);
+  });
+});
+
+describe('a workload', () => {
+  const first = dayOf(2027, 3, 1);
+  const days = 90;
+  const round = (over: object = {}) => ({
+    ...{ today: isoDay(first), first: isoDay(first) },
+    crews: { trucks: 1, hours: 8, minutes_a_stop: 48, days_a_week: 5 },
+    lawns: Array.from({ length: 100 }, (_, i) => ({
+      ...{
+        id: `lawn-${i}`,
+        not_before: isoDay(first),
+        not_after: isoDay(addDays(first, 60)),
+        irrigated: true,
+      },
+      line: 0,
+    })),
+    lines: [[isoDay(addDays(first, 28))]],
+    years: [{ year: 2026, workable: '1'.repeat(days), rain_mm: new Array<number>(days).fill(0) }],
+    ...over,
+  });
+  // by hand, as in the core's test: ten working days before Monday 29 March begin on Monday 15 March
+  test('of a hundred lawns at ten a day is begun ten working days before the line', async () => {
+    const q = round();
+    expect(await misfits(q, 'WorkloadQuestion')).toEqual([]);
+    const { status, body } = await ask('workload', q);
+    expect([status, await misfits(body, 'WorkloadAnswer')]).toEqual([200, []]);
+    // 98 of 100 count as all: the last working day has ten
+    expect(body.latest_start).toBe('2027-03-15');
+  });
+  test('names what is wrong by field and row', async () => {
+    const [lawn] = round().lawns;
+    const bad = await ask('workload', round({ lawns: [{ ...lawn, line: 3 }] }));
+    expect([bad.status, bad.body.errors[0]]).toMatchObject([422, { field: 'lawns[0].line', row: 1 }]);
+    const back = await ask('workload', round({ lawns: [{ ...lawn, not_after: '2027-02-01' }] }));
+    expect(back.body.errors[0]).toMatchObject({ field: 'lawns[0].not_after' });
+    const uneven = await ask('workload', round({ years: [{ year: 2026, workable: '11', rain_mm: [0] }] }));
+    expect(uneven.body.errors[0]).toMatchObject({ field: 'years[0].rain_mm' });
+  });
+});
