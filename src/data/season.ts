@@ -1,7 +1,7 @@
 /** Derived rows of the company's season: what is proposed for each zone, and the days of its line in each past year. */
 import 'server-only';
 import { and, count, eq, inArray, sql } from 'drizzle-orm';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { addDays, isoDay, type Day } from '@/core/calendar/day';
 import type { ProgrammeKind } from '@/core/season/planner/shapes';
 import type { TypedProgramme } from '@/core/season/planner/typed';
 import type { Transaction } from './connection';
@@ -248,12 +248,19 @@ export async function roundsOf(
   }));
 }
 
+/**
+ * Where no window is set: it may go some days before its day; a first pre-emergent up to its line, other work some weeks
+ * after. Ours.
+ */
+const OWN_WINDOW = { before: 14, beforeLine: 90, after: 21 };
+
 /** One lawn of a round that is still to come. */
 export type DueRow = Readonly<{
   zoneId: string;
   site: string;
   stationId: string;
   isIrrigated: boolean;
+  planned: Day;
   from: Day;
   latest: Day;
   /** a first pre-emergent is due before its line; what follows a first part, or works on the leaf, by its own window */
@@ -267,7 +274,7 @@ export async function dueOf(
 ): Promise<DueRow[]> {
   const rows = await db.execute<Record<string, unknown>>(sql`
     select z.id, l.address, z.name, l.station_id, z.irrigation_in_per_hour is not null as irrigated,
-      coalesce(a.earliest_on, a.planned_on)::text as from_on, coalesce(a.latest_on, a.planned_on)::text as to_on,
+      a.planned_on::text as planned_on, a.earliest_on::text as from_on, a.latest_on::text as to_on,
       pp.product_id, pp.use, pp.part
     from planned_application a join zone z on z.id = a.zone_id join lawn l on l.id = z.lawn_id
     join ${firstProduct} on true
@@ -276,11 +283,17 @@ export async function dueOf(
       and exists (select 1 from planned_product p where p.application_id = a.id and not exists (
         select 1 from application_record r where r.planned_product_id = p.id))
     order by a.planned_on, l.address, z.name`);
-  return rows.map((r) => ({
-    ...{ zoneId: r['id'] as string, site: `${r['address'] as string} · ${r['name'] as string}` },
-    ...{ stationId: r['station_id'] as string, isIrrigated: r['irrigated'] === true },
-    ...{ from: dayFrom(r['from_on'] as string), latest: dayFrom(r['to_on'] as string) },
-    isByLine: r['use'] === 'pre-emergent' && ((r['part'] as number | null) ?? 1) === 1,
-    productId: r['product_id'] as string,
-  }));
+  return rows.map((r) => {
+    const day = (key: string) => (r[key] === null ? null : dayFrom(r[key] as string));
+    const planned = day('planned_on')!;
+    const isByLine = r['use'] === 'pre-emergent' && ((r['part'] as number | null) ?? 1) === 1;
+    return {
+      ...{ zoneId: r['id'] as string, site: `${r['address'] as string} · ${r['name'] as string}` },
+      ...{ stationId: r['station_id'] as string, isIrrigated: r['irrigated'] === true, isByLine },
+      planned,
+      from: day('from_on') ?? addDays(planned, -OWN_WINDOW.before),
+      latest: day('to_on') ?? addDays(planned, isByLine ? OWN_WINDOW.beforeLine : OWN_WINDOW.after),
+      productId: r['product_id'] as string,
+    };
+  });
 }

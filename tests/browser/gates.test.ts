@@ -142,8 +142,9 @@ test('a printed label is entered with its units live, planned, and four shut gat
   await b.press('Write it down');
   await b.page('mown (18 March, Mara Venn)');
   await b.press('Which product suits?');
-  await b.page('Points are added up in the open');
-  await isSound(b, 'Advice');
+  await b.page('First what may go at all');
+  await b.page('by itself');
+  await isSound(b, 'Which product suits');
   expect(await b.complaints()).toEqual([]);
 });
 

@@ -136,7 +136,10 @@ function correctedRuns(
 /** Each member's soil as the outlook has it, corrected: what barrier and flush are computed on. */
 export function soilRunsOf(e: Ensemble, knowledge: SiteKnowledge): SoilRuns {
   const { soFar, members } = correctedRuns(e, knowledge, false);
-  return { from: soFar.from, climate: e.climate, members: members.map((m) => m.soil) };
+  return {
+    ...{ from: soFar.from, climate: e.climate, members: members.map((m) => m.soil) },
+    years: e.members.map((m) => m.year),
+  };
 }
 
 const looksAtAir = (rule: CrossingRule): boolean =>

@@ -6,13 +6,25 @@ import type { Day } from '@/core/calendar/day';
 import type { Climate } from './season';
 
 /** Daily means, °C, from one day on: what was, then what may come. One run for each member, all of one length. */
-export type SoilRuns = Readonly<{ from: Day; members: readonly ArrayLike<number>[]; climate: Climate }>;
+export type SoilRuns = Readonly<{
+  from: Day;
+  members: readonly ArrayLike<number>[];
+  climate: Climate;
+  /** whose weather each member takes from today on; null: generated. Not given: not known */
+  years?: readonly (number | null)[];
+}>;
 
-export type SentRuns = Readonly<{ from: Day; climate: Climate; members: number; body: string }>;
+export type SentRuns = Readonly<{
+  from: Day;
+  climate: Climate;
+  members: number;
+  years: readonly (number | null)[];
+  body: string;
+}>;
 
 const PER_DEGREE = 100;
 
-export function sendRuns({ from, climate, members }: SoilRuns): SentRuns {
+export function sendRuns({ from, climate, members, years = [] }: SoilRuns): SentRuns {
   const days = members[0]?.length ?? 0;
   const all = new Int16Array(days * members.length);
   members.forEach((m, k) => {
@@ -20,16 +32,16 @@ export function sendRuns({ from, climate, members }: SoilRuns): SentRuns {
   });
   let text = '';
   for (const byte of new Uint8Array(all.buffer)) text += String.fromCharCode(byte);
-  return { from, climate, members: members.length, body: btoa(text) };
+  return { from, climate, members: members.length, years, body: btoa(text) };
 }
 
-export function readRuns({ from, climate, members, body }: SentRuns): SoilRuns {
+export function readRuns({ from, climate, members, years, body }: SentRuns): SoilRuns {
   const text = atob(body);
   const bytes = Uint8Array.from(text, (c) => c.charCodeAt(0));
   const all = new Int16Array(bytes.buffer);
   const days = members ? all.length / members : 0;
   return {
-    ...{ from, climate },
+    ...{ from, climate, years },
     members: Array.from({ length: members }, (_, k) =>
       Float64Array.from(all.subarray(k * days, (k + 1) * days), (v) => v / PER_DEGREE),
     ),

@@ -166,7 +166,7 @@ async function pastOf(db: Transaction, actor: Actor, due: readonly DueRow[], sta
   const { books } = await assemble(db, actor, [zone], await momentOf(db, actor));
   const { applications, facts } = books.get(zone.id)!;
   const application = applications.find(
-    (a) => !a.skipped && a.plannedOn >= sample.from && a.plannedOn <= sample.latest,
+    (a) => !a.skipped && a.plannedOn === sample.planned,
   );
   if (!application) return null;
   const context = contextOf(applications, application.id, facts);

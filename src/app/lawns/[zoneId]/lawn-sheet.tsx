@@ -269,6 +269,7 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
           <ApplicationForm
             key={shown?.id ?? NEW}
             {...{ sheet, edit, isSaving, save, mayRecord }}
+            runs={soilRuns}
             mayPlan={mayPlan && !zone.closed}
             onSave={() => saveIt(edited?.base ?? 0)}
             onSaveOver={saveIt}

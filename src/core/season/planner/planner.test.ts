@@ -200,7 +200,9 @@ describe('within 1 % of the best hold of a search over every day', () => {
   });
   test('two applications of two products: 4 cases', () => {
     for (const c of cases.filter((x) => x.p10 === 25 && x.rates[0] === 0.2)) {
-      const { options, search } = searchOf(questionFor(c));
+      // two members: every pair of days is looked at
+      const few = { ...runs, members: runs.members.slice(0, 2) };
+      const { options, search } = searchOf({ ...questionFor(c), runs: few });
       const shapes = ofTwo(options, 'after');
       const found = bestOf(shapes, search, () => true)!;
       expect(found.hold).toBeGreaterThan(bruteForce(shapes, search) * 0.99);

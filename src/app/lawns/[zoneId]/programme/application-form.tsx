@@ -3,6 +3,7 @@ import { isoDay, parseDay, showDay, showWeekday } from '@/core/calendar/day';
 import { areaOf } from '@/core/products/application';
 import { isGranule } from '@/core/products/label';
 import { isOpen } from '@/core/season/programme';
+import type { SentRuns } from '@/core/ground/soil-runs';
 import { NEW_PRODUCT, typedFrom, type TypedApplication } from '@/core/season/typed-application';
 import { significant } from '@/core/units/format';
 import { SQUARE_METRES_PER_HECTARE } from '@/core/units/quantity';
@@ -28,6 +29,8 @@ export type SaveState =
 
 type Props = Readonly<{
   sheet: ZoneSheet;
+  /** the zone's soil, for what would hold; null: no outlook */
+  runs: SentRuns | null;
   edit: ProgrammeEdit;
   isSaving: boolean;
   save: SaveState;
@@ -41,7 +44,7 @@ type Props = Readonly<{
 
 /** One application: its day and window, its products, and the next thing to do with it. */
 export function ApplicationForm(props: Props) {
-  const { sheet, edit, isSaving, save, mayPlan, onSave } = props;
+  const { sheet, runs, edit, isSaving, save, mayPlan, onSave } = props;
   const { typed, chosen, shown, issues, isChanged, isOvertaken } = edit;
   if (!typed) return null;
   const set = (change: Partial<TypedApplication>) => edit.change({ ...typed, ...change });
@@ -106,7 +109,7 @@ export function ApplicationForm(props: Props) {
         {typed.products.map((p, i) => (
           <ProductFields
             key={`${p.id}${i}`}
-            {...{ sheet, mayPlan, issueOf, day }}
+            {...{ sheet, runs, mayPlan, issueOf, day }}
             product={p}
             index={i}
             count={typed.products.length}

@@ -32,7 +32,7 @@ export function BarrierPanel({
   chosen: PlannedApplication | null;
 }>) {
   const { facts, labels, today } = sheet;
-  const [school, setSchool] = useState<BarrierSchool>('cold keeps it');
+  const [school, setSchool] = useState<BarrierSchool>(sheet.house.planning.school);
   const runs = useMemo(() => weighed(readRuns(sent), school), [sent, school]);
   const later = useDeferredValue(applications);
   const weeds = useMemo(() => weedsOf(later), [later]);
@@ -88,6 +88,7 @@ export function BarrierPanel({
         <HoldPicture hold={shown} today={today} width={390} />
       </div>
       <p className="text-[15px] text-steel">{sentence(shown)}</p>
+      <PastYears hold={shown} years={runs.years ?? []} />
       {application && <Lasting key={application.id} {...{ application, sheet, runs }} />}
       <p className="text-[14px] text-steel">
         Flush: when its seedlings come up, by degree days of this zone&apos;s soil. Barrier: the share that is
@@ -95,6 +96,33 @@ export function BarrierPanel({
         decides.
       </p>
     </section>
+  );
+}
+
+/** What the programme would hold with each past year's weather from today on. */
+function PastYears({ hold, years }: Readonly<{ hold: Hold; years: readonly (number | null)[] }>) {
+  const known = years
+    .flatMap((year, k) => (year === null ? [] : [{ year, share: hold.each[k] ?? 0 }]))
+    .toSorted((a, b) => a.year - b.year);
+  if (known.length < 2) return null;
+  const worst = known.reduce((a, b) => (b.share < a.share ? b : a));
+  return (
+    <details className="text-[15px]">
+      <summary className="min-h-[44px] cursor-pointer content-center font-semibold md:min-h-[34px]">
+        In each past year: {percent(worst.share)} % at worst, with the weather of {worst.year}
+      </summary>
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-x-4">
+        {known.map(({ year, share }) => (
+          <li key={year} className="flex items-center gap-2">
+            <span className="w-[2.6em] font-cond">{year}</span>
+            <span className="h-[10px] flex-1 border border-iron" aria-hidden>
+              <span className="block h-full bg-moss" style={{ width: `${share * 100}%` }} />
+            </span>
+            {percent(share)} %
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

@@ -12,12 +12,15 @@ import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/programme/view';
 import { Figure } from '@/ui/figure';
 import { Labelled } from '@/ui/labelled';
-import { Advice } from './advice';
+import type { SentRuns } from '@/core/ground/soil-runs';
+import { WhichSuits } from './suited';
 import { PLACE_NAMES, USE_NAMES, shortName } from './product-words';
 import { withProduct } from './typed-product';
 
 type Props = Readonly<{
   sheet: ZoneSheet;
+  /** null: no outlook */
+  runs: SentRuns | null;
   product: TypedProduct;
   index: number;
   count: number;
@@ -39,6 +42,7 @@ const TIMES_WORDS: Record<Times, string> = {
 /** One product of an application: which, how much, for what, where, and how it goes with the others. */
 export function ProductFields({
   sheet,
+  runs,
   product: p,
   index,
   count,
@@ -101,7 +105,7 @@ export function ProductFields({
           </select>
         )}
       </Labelled>
-      {mayPlan && !isDone && <Advice {...{ sheet, day }} product={p} onChoose={choose} />}
+      {mayPlan && !isDone && <WhichSuits {...{ sheet, day, runs }} product={p} onChoose={choose} />}
       {label && (
         <>
           <Labelled beside name="Use" issue={issue('use')}>

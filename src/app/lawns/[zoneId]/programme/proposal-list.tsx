@@ -220,7 +220,12 @@ function Proposal({
       <p className="text-[15px]">{comparedWords(p, best)}</p>
       <div className="mt-2 grid gap-x-5 gap-y-2 md:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
         <div>
-          <ProposalPicture programme={p} />
+          <div className="hidden md:block">
+            <ProposalPicture programme={p} width={560} />
+          </div>
+          <div className="md:hidden">
+            <ProposalPicture programme={p} width={340} />
+          </div>
           <Applications p={p} />
         </div>
         <FiguresOf p={p} />

@@ -1,7 +1,6 @@
 import { addDays } from '@/core/calendar/day';
 import type { Programme } from '@/core/season/planner/planner';
 
-const WIDTH = 560;
 const HEIGHT = 92;
 const FOOT = 20;
 const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
@@ -14,7 +13,8 @@ const byWeek = (of: readonly number[]): number[] =>
 /** Week by week what comes up (clay) and how much of it is stopped (moss), with the applications and their windows. */
 export function ProposalPicture({
   programme: { days: daily, applications, looks },
-}: Readonly<{ programme: Programme }>) {
+  width: WIDTH,
+}: Readonly<{ programme: Programme; width: number }>) {
   const { from } = daily;
   const flush = byWeek(daily.flush);
   const held = byWeek(daily.held);

@@ -1,9 +1,12 @@
 /** What stands in the fields of a product when it is chosen, and what a zone without a programme is proposed. */
-import { isoDay, type Day } from '@/core/calendar/day';
+import { addDays, isoDay, type Day } from '@/core/calendar/day';
+import { nextOpen, windowOf } from '@/core/gates/window';
 import { limitsFor, rateForTurf, usesOn, type Label } from '@/core/products/label';
 import { NEW_PRODUCT, type TypedApplication, type TypedProduct } from '@/core/season/typed-application';
+import { contextFor } from '@/core/season/planner/options';
+import { yearAhead } from '@/core/season/programme';
 import { significant } from '@/core/units/format';
-import { rateIn, rateLike } from '@/core/units/rate';
+import { partOfRate, rateIn, rateLike } from '@/core/units/rate';
 import type { ZoneSheet } from '@/server/programme/view';
 
 const plain = (value: number) => significant(value, 6).replace(/,/g, '');
@@ -23,23 +26,40 @@ export function withProduct(p: TypedProduct, label: Label, { zone }: Pick<ZoneSh
   };
 }
 
-/** A new application: on a zone without any, the longest barrier in halves, a week ahead of the line; else an empty one. */
+/**
+ * A new application: on a zone without any, the longest barrier in halves that its gates let go, a week ahead of the line
+ * or as soon after as they do; else an empty one. What is best for the year the planner proposes.
+ */
 export function newApplication(sheet: ZoneSheet): TypedApplication {
-  const { applications, labels, zone, today, outlook } = sheet;
-  const months = (l: Label) => rateForTurf(l, zone.facts)?.months ?? 0;
-  const label = applications.length
-    ? undefined
-    : labels.now
-        .filter((l) => l.status === 'registered' && rateForTurf(l, zone.facts))
-        .reduce<Label | null>((best, l) => (best && months(best) >= months(l) ? best : l), null);
+  const { applications, today, outlook } = sheet;
   const p10 = outlook?.dates.p10 ?? null;
-  const first = (p10 === null || applications.length ? today : Math.max(today, p10 - 7)) as Day;
+  const wished = (p10 === null || applications.length ? today : Math.max(today, p10 - 7)) as Day;
+  const first = applications.length ? null : firstThatGoes(sheet, wished);
   return {
-    ...{ purpose: '', plannedOn: isoDay(first), earliest: '', latest: '' },
+    ...{ purpose: '', plannedOn: isoDay(first?.on ?? wished), earliest: '', latest: '' },
     products: [
-      label
-        ? { ...withProduct(NEW_PRODUCT, label, sheet), times: 'split', split: 'halves' }
+      first
+        ? { ...withProduct(NEW_PRODUCT, first.label, sheet), times: 'split', split: 'halves' }
         : { ...NEW_PRODUCT, times: 'once' },
     ],
   };
 }
+
+function firstThatGoes({ labels, zone, facts, today }: ZoneSheet, wished: Day) {
+  const months = (l: Label) => rateForTurf(l, zone.facts)?.months ?? 0;
+  const candidates = labels.now
+    .filter((l) => l.status === 'registered' && rateForTurf(l, zone.facts))
+    .toSorted((a, b) => months(b) - months(a) || a.name.localeCompare(b.name));
+  const going = candidates.flatMap((label) => {
+    const { all } = windowOf(
+      contextFor(facts, label, 'pre-emergent', [], partOfRate(rateForTurf(label, zone.facts)!.high, 1 / 2)),
+      yearAhead(today),
+    );
+    const opens = nextOpen(all, wished, 'ajar');
+    return opens ? [{ label, on: opens.from }] : [];
+  });
+  // one that can go soon before a longer one months later
+  const soon = going.find(({ on }) => on <= addDays(wished, SOON_DAYS));
+  return soon ?? going[0] ?? (candidates[0] ? { label: candidates[0], on: wished } : null);
+}
+const SOON_DAYS = 45;

@@ -3,26 +3,29 @@ import { useMemo } from 'react';
 import { showWeekday, type Day } from '@/core/calendar/day';
 import { gateName } from '@/core/gates/all';
 import type { GateKey } from '@/core/gates/gate';
-import { advise, type Argument } from '@/core/season/advice';
+import { readRuns } from '@/core/ground/soil-runs';
+import { weighed } from '@/core/season/barrier';
+import { suitedFor, type Argument } from '@/core/season/suited';
 import { WHOLE_ZONE, areaOf, type Place } from '@/core/products/application';
 import { USES } from '@/core/trade/terms';
 import { yearAhead } from '@/core/season/programme';
-import { showAmount, showRate, significant } from '@/core/units/format';
+import { figure, showAmount, showRate, significant } from '@/core/units/format';
 import { amountFor } from '@/core/units/rate';
 import { fromSquareFeet } from '@/core/units/trade';
 import { WEEDS, isWeed } from '@/core/weeds/weeds';
 import { Pickets } from '@/ui/pickets';
 import { list, plural, windowWords } from '@/ui/words';
-import type { AdviceProps } from './advice';
+import type { SuitedProps } from './suited';
 
 /** The ranked list: it, and what is recalled of ingredients, are loaded when somebody asks. */
 export default function Ranked({
   sheet,
   product,
   day,
+  runs: sent,
   onChoose,
   onDone,
-}: AdviceProps & Readonly<{ onDone: () => void }>) {
+}: SuitedProps & Readonly<{ onDone: () => void }>) {
   const range = yearAhead(sheet.today);
   const use = USES.find((u) => u === product.use) ?? 'pre-emergent';
   const place = useMemo((): Place => {
@@ -31,21 +34,26 @@ export default function Ranked({
       ? { on: 'spots', area: fromSquareFeet(feet), ground: product.ground }
       : WHOLE_ZONE;
   }, [product.place, product.area, product.ground]);
+  const runs = useMemo(
+    () => sent && weighed(readRuns(sent), sheet.house.planning.school),
+    [sent, sheet.house.planning.school],
+  );
   const suited = useMemo(
     () =>
-      advise(sheet.labels.now, sheet.facts, {
-        ...{ use, place, day },
+      suitedFor(sheet.labels.now, sheet.facts, {
+        ...{ use, place, day, runs },
         targets: product.targets.filter(isWeed),
         range: yearAhead(sheet.today),
       }),
-    [sheet, use, product.targets, place, day],
+    [sheet, use, product.targets, place, day, runs],
   );
   return (
     <>
       <p className="text-[15px] text-steel">
         For {use === 'spot' ? 'a spot treatment' : use} on {sheet.zone.facts.turf}, from {showWeekday(day)},
-        each at the label&apos;s highest rate. Points are added up in the open; what is said of an
-        ingredient&apos;s tolerance is recalled, and the label goes before it.
+        each at the label&apos;s highest rate. First what may go at all, then what controls and holds more,
+        then what has less against it and costs less. What is said of an ingredient&apos;s tolerance is
+        recalled, and the label goes before it.
       </p>
       {!suited.length && <p className="mt-3">None of your products has this turf and use on its label.</p>}
       <ol className="mt-2">
@@ -71,7 +79,7 @@ export default function Ranked({
               {showAmount(amountFor(s.rate, areaOf(place, sheet.zone)), s.label.amountUnit)} ·{' '}
               {s.cost === null ? 'no price on the sheet' : `$${significant(s.cost, 3)} for this zone`} ·{' '}
               {s.groups.length ? `group ${list([...new Set(s.groups)].map(String))}` : 'no group'} ·{' '}
-              <b>{plural(s.rank, 'point')}</b>
+              {s.hold !== null && <b>holds {figure(s.hold * 100)} % by itself</b>}
             </p>
             <div className="mt-1 grid grid-cols-[1fr_auto] items-center gap-3">
               <Pickets
@@ -85,10 +93,12 @@ export default function Ranked({
               <span className="text-[14px] font-semibold">{windowWords(s.window.all, sheet.today)}</span>
             </div>
             <ul className="mt-1 text-[15px]">
-              {s.reasons.map(({ weight, argument }) => (
+              {s.reasons.map(({ speaks, argument }) => (
                 <li key={JSON.stringify(argument)} className="flex gap-2">
-                  <span className="w-9 shrink-0 text-right font-semibold tabular-nums">
-                    {weight > 0 ? `+${weight}` : `−${-weight}`}
+                  <span
+                    className={`w-[4.6em] shrink-0 font-semibold ${speaks === 'against' ? 'text-clay' : 'text-moss'}`}
+                  >
+                    {speaks}
                   </span>
                   {argumentWords(argument)}
                 </li>

@@ -3,7 +3,8 @@ import { WHOLE_ZONE } from '@/core/products/application';
 import { rateOf } from '@/core/units/rate';
 import { context, entry, label, outlook, range, row, today } from '../../../tests/support/gate-context';
 import { packageCost } from '@/core/products/stock';
-import { advise } from './advice';
+import { weighed } from './barrier';
+import { suitedFor } from './suited';
 
 const { product: _, beside: __, applicationId: ___, ...facts } = context();
 const wanted = {
@@ -12,6 +13,7 @@ const wanted = {
   place: WHOLE_ZONE,
   day: today,
   range: { from: today, to: range.to },
+  runs: null,
 };
 const oz = (x: number) => rateOf(x, 'oz/1000sqft');
 const other = {
@@ -20,15 +22,15 @@ const other = {
   name: 'Other 14',
   ingredients: [{ ...label.ingredients[0]!, name: 'gamma', group: 14 }],
 };
-const rank = (f: typeof facts, labels = [label, other]) => advise(labels, f, wanted).map((s) => s.label.id);
+const rank = (f: typeof facts, labels = [label, other]) =>
+  suitedFor(labels, f, wanted).map((s) => s.label.id);
 
 test('another group goes before the one that was used here, and says why', () => {
   const used = { ...facts, ledger: [entry(dayOf(2026, 4, 1), 0.4)] };
   expect(rank(used)).toEqual(['other', 'dry-50']);
-  const [best, worse] = advise([label, other], used, wanted);
+  const [best, worse] = suitedFor([label, other], used, wanted);
   expect(best?.reasons.map((r) => r.argument.code)).toContain('other-group');
   expect(worse?.reasons.map((r) => r.argument.code)).toContain('same-group-again');
-  expect(best?.rank).toBe(best?.reasons.reduce((s, r) => s + r.weight, 0));
 });
 
 test('past the line the one that reaches back goes first; before it the long residual', () => {
@@ -79,4 +81,32 @@ test('cost goes by the package with the best price: 0.2 kg/ha… of $20 a kilogr
   // 2 kg/ha on 500 m² is 0.1 kg, of $20 a kilogram
   expect(packageCost(priced, rateOf(2, 'kg/ha'), facts.zone.area)).toBeCloseTo(2, 9);
   expect(packageCost(label, rateOf(2, 'kg/ha'), facts.zone.area)).toBeNull();
+});
+
+// review of answers, row 38: twenty days before the line the shorter one that reaches back was ranked above the longer
+test('before the line what holds more of the flush goes first, whatever reaches back', () => {
+  const soil = Float64Array.from(
+    { length: 1000 },
+    (_, d) => 13 - 12 * Math.cos((2 * Math.PI * (d - 34)) / 365.25),
+  );
+  const runs = weighed(
+    { from: dayOf(2026, 1, 1), climate: { coldest: 25, warmest: 205 }, members: [soil] },
+    'cold keeps it',
+  );
+  const of = (id: string, name: string, months: number) => ({
+    ...label,
+    ...{ id, name: id, ingredients: [{ ...label.ingredients[0]!, name }] },
+    rates: [{ ...row('tall fescue', oz(0.2), oz(0.8)), months }],
+  });
+  const long = of('long', 'prodiamine', 6);
+  const back = { ...of('back', 'dithiopyr', 4), reachesBack: true };
+  const ahead = {
+    ...facts,
+    outlook: outlook({ p10: addDays(today, 20), p50: addDays(today, 28), p90: null }),
+  };
+  const [first, second] = suitedFor([back, long], ahead, { ...wanted, targets: ['smooth-crabgrass'], runs });
+  expect([first!.label.id, second!.label.id]).toEqual(['long', 'back']);
+  // what reaches back counts once the line is crossed, and not before it
+  expect(second!.reasons.map((r) => r.argument.code)).not.toContain('reaches-back');
+  expect(first!.hold!).toBeGreaterThan(0.9);
 });

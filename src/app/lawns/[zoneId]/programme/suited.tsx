@@ -3,20 +3,23 @@ import dynamic from 'next/dynamic';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import type { Day } from '@/core/calendar/day';
+import type { SentRuns } from '@/core/ground/soil-runs';
 import type { ZoneSheet } from '@/server/programme/view';
 import type { TypedProduct } from '@/core/season/typed-application';
 
-export type AdviceProps = Readonly<{
+export type SuitedProps = Readonly<{
   sheet: ZoneSheet;
   product: TypedProduct;
   day: Day;
+  /** the zone's soil; null: no outlook */
+  runs: SentRuns | null;
   onChoose: (productId: string) => void;
 }>;
 
-const Ranked = dynamic(() => import('./advice-list'), { loading: () => <p>Asking every gate…</p> });
+const Ranked = dynamic(() => import('./suited-list'), { loading: () => <p>Asking every gate…</p> });
 
 /** Which of the company's products suit this zone, for this use, weed and day: ranked, each with its reasons. */
-export function Advice(props: AdviceProps) {
+export function WhichSuits(props: SuitedProps) {
   const [isOpen, setOpen] = useState(false);
   return (
     <Dialog.Root open={isOpen} onOpenChange={setOpen}>
