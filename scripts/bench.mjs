@@ -6,6 +6,7 @@ import { withDemo } from './lib/throwaway.mjs';
 npmPackages();
 const core = exitCode(process.execPath, typescript('scripts/bench.ts'));
 const outlook = exitCode(process.execPath, typescript('scripts/bench-outlook.ts'));
+const season = exitCode(process.execPath, typescript('scripts/bench-season.ts'));
 const rest = await withDemo(
   'bench',
   (url, env) =>
@@ -13,4 +14,4 @@ const rest = await withDemo(
     exitCode(process.execPath, typescript('scripts/bench-data.ts'), env) ||
     exitCode(process.execPath, ['--import', 'tsx', 'scripts/bench-browser.ts', url]),
 );
-process.exit(core || outlook || rest);
+process.exit(core || outlook || season || rest);

@@ -42,6 +42,10 @@ type Props = Readonly<{
   onMoveMark: (id: string, to: Day) => void;
   /** what was seen this year: bloom, green shoots */
   signs?: readonly Readonly<{ day: Day; sign: string }>[];
+  /** days on which the barrier stops four fifths of what germinates: both ends in them */
+  barrier?: readonly Readonly<{ from: Day; to: Day }>[];
+  /** from when the labels let seed go down; null: nothing is said */
+  seedFrom?: Day | null;
   /** the stretch that the fence shows */
   view: Range<Day>;
   /** the rail is also the way to move in time */
@@ -76,7 +80,18 @@ const MARK: Record<Standing, string> = {
  * The year at once, over New Year: soil temperature as a ribbon where it is known, paler where it is to come; the
  * crossing; today; every application, done, due and to come. It is the way to move in time, and to move an application.
  */
-export function YearRail({ outlook, today, marks, signs = [], view, onMove, onChoose, onMoveMark }: Props) {
+export function YearRail({
+  outlook,
+  today,
+  marks,
+  signs = [],
+  barrier = [],
+  seedFrom = null,
+  view,
+  onMove,
+  onChoose,
+  onMoveMark,
+}: Props) {
   const range = railRange(today);
   const days = range.to - range.from;
   const rail = useRef<HTMLDivElement>(null);
@@ -121,7 +136,7 @@ export function YearRail({ outlook, today, marks, signs = [], view, onMove, onCh
 
   return (
     <div className="border-b border-hair bg-paper">
-      <RailWords outlook={outlook} today={today} />
+      <RailWords {...{ outlook, today, barrier, seedFrom }} />
       <div ref={rail} className="relative overflow-x-clip">
         <svg
           viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -150,6 +165,21 @@ export function YearRail({ outlook, today, marks, signs = [], view, onMove, onCh
             vectorEffect="non-scaling-stroke"
             strokeWidth={1.5}
           />
+          {barrier
+            .filter((s) => s.to >= range.from && s.from < range.to)
+            .map((s) => (
+              <rect
+                key={s.from}
+                x={x(s.from)}
+                y={34}
+                width={Math.max(x(s.to + 1) - x(s.from), 2)}
+                height={6}
+                fill="var(--color-moss)"
+              />
+            ))}
+          {seedFrom !== null && inside(seedFrom) && (
+            <rect x={x(seedFrom) - 1.5} y={8} width={3} height={34} fill="var(--color-water)" />
+          )}
           {outlook && <Crossing outlook={outlook} x={x} />}
           <rect x={x(today) - 1.5} y={0} width={3} height={56} fill="var(--color-ink)" />
         </svg>
@@ -215,7 +245,13 @@ export function YearRail({ outlook, today, marks, signs = [], view, onMove, onCh
   );
 }
 
-function RailWords({ outlook, today }: Pick<Props, 'outlook' | 'today'>) {
+function RailWords({
+  outlook,
+  today,
+  barrier = [],
+  seedFrom = null,
+}: Pick<Props, 'outlook' | 'today' | 'barrier' | 'seedFrom'>) {
+  const holds = barrier.findLast((s) => s.to >= today);
   const now = outlook?.observed.at(-1);
   return (
     <p className="flex flex-wrap gap-x-6 px-4 pt-1 text-[14px] md:px-5">
@@ -226,6 +262,16 @@ function RailWords({ outlook, today }: Pick<Props, 'outlook' | 'today'>) {
           ` · yesterday's mean ${showTemperature(now as Celsius)} at ${showDepth(outlook.depth)}`}
       </span>
       {outlook && <span className="text-clay">{crossingWords(outlook)}</span>}
+      {holds && (
+        <span className="text-moss">
+          Barrier holds {showDay(holds.from)} to {showDay(holds.to)}
+        </span>
+      )}
+      {seedFrom !== null && (
+        <span>
+          Free for seed, by the labels: {showDay(seedFrom)} {yearOf(seedFrom)}
+        </span>
+      )}
     </p>
   );
 }

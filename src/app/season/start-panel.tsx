@@ -151,15 +151,24 @@ function Said({ says, asked, round }: Readonly<{ says: StartSays; asked: AskedSt
   const { question, crews } = asked;
   const { answer, atRisk } = says;
   const years = question.years.length;
+  const savable = question.lawns.length - says.lost.length;
   const byDay = (day: Day | null) => (day === null ? 'not even at once' : showWeekday(day));
   return (
     <div role="status" className="mt-2 grid gap-x-8 gap-y-3 lg:grid-cols-2">
       <div>
         <p className="font-cond text-[24px] leading-tight">
-          {says.latest === null
-            ? `Even begun at once, not all ${plural(question.lawns.length, 'zone')} are down and watered in before the line in 9 years of 10.`
-            : `Start by ${showWeekday(says.latest)}: then ${plural(question.lawns.length, 'zone')} are down and watered in before the line in 9 years of 10.`}
+          {savable === 0
+            ? 'No start saves any of these zones: their lines are too near.'
+            : says.latest === null
+              ? `Even begun at once, not all ${plural(savable, 'zone')} are down and watered in before the line in 9 years of 10.`
+              : `Start by ${showWeekday(says.latest)}: then ${plural(savable, 'zone')} are down and watered in before the line in 9 years of 10.`}
         </p>
+        {says.lost.length > 0 && (
+          <p className="mt-1 border-l-4 border-clay pl-2">
+            {plural(says.lost.length, 'zone comes', 'zones come')} too late in a third of the years and more,
+            however many trucks go out today.
+          </p>
+        )}
         <p className="mt-1">
           Begun {showWeekday(answer.start)}: {percent(answer.down.p50)} down in time (
           {percent(answer.down.p10)}–{percent(answer.down.p90)}), {percent(answer.watered.p50)} watered in too

@@ -35,7 +35,9 @@ export type StartSays = Readonly<{
   years: readonly Pick<YearDone, 'year' | 'down' | 'watered' | 'finished'>[];
   /** lawns that are late in a third of the years and more, by their place in the question, with how many years of ten */
   atRisk: readonly Readonly<{ lawn: number; tenths: number }>[];
-  /** the latest start for 9 years in 10; null: not even at once */
+  /** late in a third of the years and more however many trucks go out at once: no start saves them */
+  lost: readonly number[];
+  /** of the others: the latest start for 9 years in 10; null: not even at once */
   latest: Day | null;
   /** the same with one truck more, and one day a week more */
   withTruck: Day | null;
@@ -46,6 +48,7 @@ export type StartSays = Readonly<{
 
 /** Late in so many of the years a lawn is at risk. Ours. */
 const AT_RISK = 1 / 3;
+const MANY_TRUCKS = 10_000;
 
 export function yearsOf({ first, days, lawns, lines, years, workable, rainDays }: StartQuestion): YearDue[] {
   return years.map((year, y) => ({
@@ -65,9 +68,16 @@ export function answerStart({ question, crews, start }: AskedStart): StartSays {
   const years = yearsOf(question);
   const range = { from: question.today, to: addDays(question.first, question.days) };
   const answer = startOn(years, start, crews);
-  const lateIn = new Map<number, number>();
-  for (const y of answer.years) for (const i of y.late) lateIn.set(i, (lateIn.get(i) ?? 0) + 1);
-  const latestWith = (c: Crews) => latestStart(years, c, range);
+  const oftenLate = (done: readonly YearDone[]) => {
+    const lateIn = new Map<number, number>();
+    for (const y of done) for (const i of y.late) lateIn.set(i, (lateIn.get(i) ?? 0) + 1);
+    return [...lateIn].filter(([, n]) => n >= years.length * AT_RISK);
+  };
+  const endless = { ...crews, trucks: MANY_TRUCKS, daysAWeek: 7 };
+  const lost = oftenLate(startOn(years, range.from, endless).years).map(([lawn]) => lawn);
+  const gone = new Set(lost);
+  const saved = years.map((y) => ({ ...y, lawns: y.lawns.filter((_, i) => !gone.has(i)) }));
+  const latestWith = (c: Crews) => (saved[0]?.lawns.length ? latestStart(saved, c, range) : null);
   const end = Math.max(...question.lawns.map((l) => l.latest));
   const curve: Point[] = [];
   for (let d = question.today; d <= end; d = addDays(d, 7))
@@ -75,8 +85,8 @@ export function answerStart({ question, crews, start }: AskedStart): StartSays {
   return {
     answer: { start, down: answer.down, watered: answer.watered },
     years: answer.years.map(({ year, down, watered, finished }) => ({ year, down, watered, finished })),
-    atRisk: [...lateIn]
-      .filter(([, n]) => n >= years.length * AT_RISK)
+    lost: lost.toSorted((a, b) => a - b),
+    atRisk: oftenLate(answer.years)
       .sort((a, b) => b[1] - a[1] || a[0] - b[0])
       .map(([lawn, n]) => ({ lawn, tenths: Math.round((n / years.length) * 10) })),
     latest: latestWith(crews),

@@ -207,7 +207,10 @@ export const workloadQuestionSchema = object(
 export const workloadAnswer = object({
   lawns_a_day: whole('Of all trucks'),
   last_day: date,
-  latest_start: { ...maybe(date), description: 'For 9 years of 10; null: not even today' },
+  latest_start: {
+    ...maybe(date),
+    description: 'Of those that can be saved, for 9 years of 10; null: not even today',
+  },
   latest_start_with_one_more_truck: maybe(date),
   latest_start_with_one_more_day: maybe(date),
   begun: object({ start: date, down: range, watered_in: range }),
@@ -219,6 +222,10 @@ export const workloadAnswer = object({
       finished: { ...maybe(date), description: 'The last one went down; null: not all did' },
     }),
     'Each past year.',
+  ),
+  too_late_whatever_is_done: list(
+    { type: 'string' },
+    'Late in a third of the years and more however many trucks go out at once.',
   ),
   at_risk: list(
     object({ id: { type: 'string' }, years_of_ten: whole('Late in so many') }),

@@ -161,6 +161,7 @@ function answer(q: WorkloadQuestion) {
     years: says.years.map((y) => ({
       ...{ year: y.year, down: y.down, watered_in: y.watered, finished: iso(y.finished) },
     })),
+    too_late_whatever_is_done: says.lost.map((i) => q.lawns[i]!.id),
     at_risk: says.atRisk.map(({ lawn, tenths }) => ({ id: q.lawns[lawn]!.id, years_of_ten: tenths })),
   };
 }

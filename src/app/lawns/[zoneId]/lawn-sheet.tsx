@@ -39,6 +39,7 @@ import { Proposals } from './programme/proposals';
 import { ProgrammeList, type OtherWork } from './programme/programme-list';
 import { StandingActions } from './programme/standing-actions';
 import { withProduct } from './programme/typed-product';
+import { stretchesOf, useHolds } from './programme/use-holds';
 import { NEW, useProgrammeEdit } from './programme/use-programme-edit';
 
 type Actions = Readonly<{
@@ -71,6 +72,7 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
   const router = useRouter();
   const edit = useProgrammeEdit(sheet, wished, mayPlan);
   const { applications, chosen, shown, typed, edited, asked, windows, isNew, isChanged } = edit;
+  const holding = useHolds(sheet, soilRuns, applications);
   const [moved, setMoved] = useState<Day | null>(null);
   const [save, setSave] = useState<SaveState>({ kind: 'none' });
   const [isSaving, startSaving] = useTransition();
@@ -177,6 +179,8 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
         today={today}
         marks={marks}
         signs={sheet.signs}
+        barrier={holding.holds[0] ? stretchesOf(holding.holds[0]) : []}
+        seedFrom={holding.seedFrom}
         view={view}
         onMove={move}
         onChoose={chooseMark}
@@ -245,7 +249,7 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
               />
             </>
           )}
-          {soilRuns && <BarrierPanel {...{ sheet, applications }} runs={soilRuns} chosen={shown} />}
+          {soilRuns && <BarrierPanel {...{ sheet, holding }} chosen={shown} />}
           {mayRecord && <Findings sheet={sheet} noteFindingAction={actions.noteFindingAction} />}
           {outlook && (
             <>

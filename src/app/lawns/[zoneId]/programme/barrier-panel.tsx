@@ -1,52 +1,29 @@
 'use client';
-import { useDeferredValue, useMemo, useState } from 'react';
+import { useState } from 'react';
 import { addDays, dayOfYear, yearOf, type Day } from '@/core/calendar/day';
-import { readRuns, type SentRuns } from '@/core/ground/soil-runs';
-import { BARRIER_SCHOOLS, CONTROL, heldUntil, weighed, type BarrierSchool } from '@/core/season/barrier';
-import { dosesAgainst } from '@/core/season/doses';
-import { holdOn, type Hold, type Range3 } from '@/core/season/hold';
-import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
-import { isPreEmergent } from '@/core/trade/terms';
+import { BARRIER_SCHOOLS, CONTROL, type BarrierSchool } from '@/core/season/barrier';
+import type { Hold, Range3 } from '@/core/season/hold';
+import type { PlannedApplication } from '@/core/season/programme';
 import { figure } from '@/core/units/format';
-import { emergenceOf } from '@/core/weeds/emergence';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/programme/view';
-import { Lasting } from './lasting';
 import { capital, list, shortDay } from '@/ui/words';
+import { Lasting } from './lasting';
+import { stretchesOf, type Holds } from './use-holds';
 
-/** Asked about where the programme names no weed: common practice, no source. */
-const USUAL: readonly Weed[] = ['smooth-crabgrass', 'goosegrass', 'annual-bluegrass'];
 const percent = (share: number) => figure(share * 100);
 const holdWords = ({ p10, p50, p90 }: Range3): string =>
   `${percent(p50)} % (${percent(p10)}–${percent(p90)})`;
 /** Each weed's flush, the barrier against it as the programme stands, and how much of the flush it holds. */
 export function BarrierPanel({
   sheet,
-  runs: sent,
-  applications,
+  holding: { school, setSchool, runs, holds },
   chosen: application,
-}: Readonly<{
-  sheet: ZoneSheet;
-  runs: SentRuns;
-  applications: readonly PlannedApplication[];
-  chosen: PlannedApplication | null;
-}>) {
-  const { facts, labels, today } = sheet;
-  const [school, setSchool] = useState<BarrierSchool>(sheet.house.planning.school);
-  const runs = useMemo(() => weighed(readRuns(sent), school), [sent, school]);
-  const later = useDeferredValue(applications);
-  const weeds = useMemo(() => weedsOf(later), [later]);
-  const holds = useMemo(() => {
-    const entries = [...facts.ledger, ...plannedEntries(later, facts.zone, today)];
-    return weeds.flatMap((weed): Hold[] => {
-      const doses = dosesAgainst(weed, entries, labels.now, facts.zone.turf, runs.from);
-      const hold = holdOn(weed, runs, today, doses);
-      return hold ? [hold] : [];
-    });
-  }, [facts, labels, later, runs, today, weeds]);
+}: Readonly<{ sheet: ZoneSheet; holding: Holds; chosen: PlannedApplication | null }>) {
+  const { today } = sheet;
   const [chosen, setChosen] = useState<Weed | null>(null);
   const shown = holds.find((h) => h.weed === chosen) ?? holds[0];
-  if (!shown) return null;
+  if (!shown || !runs) return null;
   return (
     <section aria-label="What holds" className="mt-4">
       <div className="flex flex-wrap items-end justify-between gap-x-4">
@@ -126,33 +103,17 @@ function PastYears({ hold, years }: Readonly<{ hold: Hold; years: readonly (numb
   );
 }
 
-/** Weeds of a season that the programme's pre-emergents name, else the usual ones. */
-function weedsOf(applications: readonly PlannedApplication[]): readonly Weed[] {
-  const named = applications
-    .filter((a) => !a.skipped)
-    .flatMap((a) => a.products.filter((p) => isPreEmergent(p.use)).flatMap((p) => p.targets));
-  const found = [...new Set(named)].filter((w) => emergenceOf(w));
-  return found.length ? found : USUAL;
-}
-
 /** When four fifths and more are stopped, and how much of the flush comes at other times. */
-function sentence({ from, flush, effect, half, weed }: Hold): string {
+function sentence(hold: Hold): string {
+  const { from, flush, effect, half, weed } = hold;
   const middle = half === null ? '' : `Half of the season’s seedlings are up by ${shortDay(half)}. `;
-  const held: string[] = [];
-  let outside = 0;
-  for (let d = 0; d < effect.length; d++) {
-    if (effect[d]! < CONTROL) {
-      outside += flush[d]!;
-      continue;
-    }
-    const until = heldUntil(from, effect, addDays(from, d))! - from;
-    held.push(
-      until + 1 < effect.length
-        ? `from ${shortDay(addDays(from, d))} to ${shortDay(addDays(from, until))}`
-        : `from ${shortDay(addDays(from, d))} on`,
-    );
-    d = until;
-  }
+  const stretches = stretchesOf(hold);
+  const isHeld = (day: number) => stretches.some((s) => day >= s.from && day <= s.to);
+  const outside = flush.reduce((sum, f, d) => (isHeld(from + d) ? sum : sum + f), 0);
+  const end = addDays(from, effect.length - 1);
+  const held = stretches.map((s) =>
+    s.to < end ? `from ${shortDay(s.from)} to ${shortDay(s.to)}` : `from ${shortDay(s.from)} on`,
+  );
   return held.length
     ? `${middle}Four fifths and more of what germinates are stopped ${list(held)}; ${percent(outside)} % of the seedlings come at other times.`
     : `${middle}On no day are four fifths of ${WEEDS[weed].name} stopped.`;

@@ -1,0 +1,76 @@
+'use client';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { addDays, type Day } from '@/core/calendar/day';
+import { readRuns, type SentRuns } from '@/core/ground/soil-runs';
+import { seedingWaitDays } from '@/core/products/label';
+import { CONTROL, heldUntil, weighed, type BarrierSchool } from '@/core/season/barrier';
+import { dosesAgainst } from '@/core/season/doses';
+import { holdOn, type Hold } from '@/core/season/hold';
+import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
+import { isPreEmergent } from '@/core/trade/terms';
+import { emergenceOf } from '@/core/weeds/emergence';
+import type { Weed } from '@/core/weeds/weeds';
+import type { ZoneSheet } from '@/server/programme/view';
+
+/** Asked about where the programme names no weed: common practice, no source. */
+const USUAL: readonly Weed[] = ['smooth-crabgrass', 'goosegrass', 'annual-bluegrass'];
+
+/** What the programme holds of each weed as it is edited, by the house's school or another; nothing without an outlook. */
+export function useHolds(
+  { facts, labels, today, house }: ZoneSheet,
+  sent: SentRuns | null,
+  applications: readonly PlannedApplication[],
+) {
+  const [school, setSchool] = useState<BarrierSchool>(house.planning.school);
+  const runs = useMemo(() => sent && weighed(readRuns(sent), school), [sent, school]);
+  const later = useDeferredValue(applications);
+  const weeds = useMemo(() => weedsOf(later), [later]);
+  const holds = useMemo(() => {
+    if (!runs) return [];
+    const entries = [...facts.ledger, ...plannedEntries(later, facts.zone, today)];
+    return weeds.flatMap((weed): Hold[] => {
+      const doses = dosesAgainst(weed, entries, labels.now, facts.zone.turf, runs.from);
+      const hold = holdOn(weed, runs, today, doses);
+      return hold ? [hold] : [];
+    });
+  }, [facts, labels, later, runs, today, weeds]);
+  const seedFrom = useMemo(() => seedFromOf(later), [later]);
+  return { school, setSchool, runs, holds, seedFrom };
+}
+export type Holds = ReturnType<typeof useHolds>;
+
+/** Weeds of a season that the programme's pre-emergents name, else the usual ones. */
+function weedsOf(applications: readonly PlannedApplication[]): readonly Weed[] {
+  const named = applications
+    .filter((a) => !a.skipped)
+    .flatMap((a) => a.products.filter((p) => isPreEmergent(p.use)).flatMap((p) => p.targets));
+  const found = [...new Set(named)].filter((w) => emergenceOf(w));
+  return found.length ? found : USUAL;
+}
+
+/** Stretches of days on which four fifths and more of a weed's seedlings are stopped; both ends in them. */
+export function stretchesOf({ from, effect }: Hold): { from: Day; to: Day }[] {
+  const out: { from: Day; to: Day }[] = [];
+  for (let d = 0; d < effect.length; d++) {
+    if (effect[d]! < CONTROL) continue;
+    const to = heldUntil(from, effect, addDays(from, d))!;
+    out.push({ from: addDays(from, d), to });
+    d = to - from;
+  }
+  return out;
+}
+
+/** From when the labels of the programme's pre-emergents let seed go down; null: none keeps it out, or one does not say. */
+function seedFromOf(applications: readonly PlannedApplication[]): Day | null {
+  const days = applications
+    .filter((a) => !a.skipped)
+    .flatMap((a) =>
+      a.products
+        .filter((p) => isPreEmergent(p.use))
+        .map((p) => {
+          const wait = seedingWaitDays(p.label, p.rate);
+          return wait === null ? null : addDays(a.doneOn ?? a.plannedOn, wait);
+        }),
+    );
+  return days.length && days.every((d) => d !== null) ? (Math.max(...days.map(Number)) as Day) : null;
+}
