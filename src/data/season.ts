@@ -9,7 +9,7 @@ import { seasonZone } from './schema';
 import { dayFrom } from './weather';
 
 /** One proposal in short, with what is sent to take it over. */
-export type Proposed = Readonly<{
+type Proposed = Readonly<{
   kind: ProgrammeKind;
   /** shares of the flush in 10, 50 and 90 % of the years; null: it cannot be foreseen */
   hold: Readonly<{ p10: number; p50: number; p90: number }> | null;
@@ -97,9 +97,9 @@ export async function proposalsOf(
 
 export type SeasonShow = 'all' | 'exceptions' | 'unplanned';
 /** A planned hold under it is looked at again: common practice, no source. */
-export const LOW_HOLD = 0.7;
+const LOW_HOLD = 0.7;
 
-export type SeasonApplication = Readonly<{
+type SeasonApplication = Readonly<{
   id: string;
   purpose: string;
   /** planned, or done */

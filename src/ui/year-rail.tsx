@@ -251,7 +251,7 @@ function RailWords({
   barrier = [],
   seedFrom = null,
 }: Pick<Props, 'outlook' | 'today' | 'barrier' | 'seedFrom'>) {
-  const holds = barrier.findLast((s) => s.to >= today);
+  const holds = barrier.filter((s) => s.to >= today);
   const now = outlook?.observed.at(-1);
   return (
     <p className="flex flex-wrap gap-x-6 px-4 pt-1 text-[14px] md:px-5">
@@ -262,9 +262,9 @@ function RailWords({
           ` · yesterday's mean ${showTemperature(now as Celsius)} at ${showDepth(outlook.depth)}`}
       </span>
       {outlook && <span className="text-clay">{crossingWords(outlook)}</span>}
-      {holds && (
+      {holds.length > 0 && (
         <span className="text-moss">
-          Barrier holds {showDay(holds.from)} to {showDay(holds.to)}
+          Barrier holds {holds.map((s) => `${showDay(s.from)} to ${showDay(s.to)}`).join(', ')}
         </span>
       )}
       {seedFrom !== null && (

@@ -50,7 +50,7 @@ export type StartSays = Readonly<{
 const AT_RISK = 1 / 3;
 const MANY_TRUCKS = 10_000;
 
-export function yearsOf({ first, days, lawns, lines, years, workable, rainDays }: StartQuestion): YearDue[] {
+function yearsOf({ first, days, lawns, lines, years, workable, rainDays }: StartQuestion): YearDue[] {
   return years.map((year, y) => ({
     ...{ year, first },
     workable: Uint8Array.from({ length: days }, (_, d) => (workable[y]?.[d] === '1' ? 1 : 0)),

@@ -150,7 +150,7 @@ export function startOn(years: readonly YearDue[], start: Day, crews: Crews): St
 }
 
 /** Most lawns count as all: a gate that would not open all year must not make every start too late. Ours. */
-export const NEARLY_ALL = 0.98;
+const NEARLY_ALL = 0.98;
 
 /**
  * The latest start after which, in 9 years of 10, nearly all that can be done in time by starting at once is. Starting

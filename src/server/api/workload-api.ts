@@ -26,7 +26,7 @@ export type WorkloadQuestion = Readonly<{
   start?: string;
 }>;
 
-export const MOST_LAWNS = 10_000;
+const MOST_LAWNS = 10_000;
 const MOST_DAYS = 500;
 const MOST_YEARS = 60;
 export const workloadQuestion = Joi.object<WorkloadQuestion>({

@@ -20,7 +20,7 @@ import { assemble, type Assembled, type ZoneBook } from '../facts';
 import { applicationShape, closedIssue, labelBolts, type Bolt } from './save-application';
 
 /** A part of a total: which total of the programme, by any name, and which of its parts. */
-export type TypedTie = Readonly<{ of: string; part: number }>;
+type TypedTie = Readonly<{ of: string; part: number }>;
 export type ProgrammeInput = Readonly<{
   zoneId: string;
   sendKey: string;

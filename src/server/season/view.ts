@@ -165,9 +165,7 @@ async function pastOf(db: Transaction, actor: Actor, due: readonly DueRow[], sta
   const zone = (await zoneOf(db, sample.zoneId))!;
   const { books } = await assemble(db, actor, [zone], await momentOf(db, actor));
   const { applications, facts } = books.get(zone.id)!;
-  const application = applications.find(
-    (a) => !a.skipped && a.plannedOn === sample.planned,
-  );
+  const application = applications.find((a) => !a.skipped && a.plannedOn === sample.planned);
   if (!application) return null;
   const context = contextOf(applications, application.id, facts);
   // kept by a job as a rule; right after planning it may not have come to it

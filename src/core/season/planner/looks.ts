@@ -13,7 +13,7 @@ import type { Weed } from '@/core/weeds/weeds';
 import type { Hold } from '@/core/season/hold';
 import { contextFor, statesOf } from './options';
 
-export type Look = Readonly<{
+type Look = Readonly<{
   on: Day;
   /** what it may be taken with on that day; null: nothing of the house may */
   product: Readonly<{ label: Label; rate: ProductRate; targets: readonly Weed[] }> | null;

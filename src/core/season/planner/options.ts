@@ -22,7 +22,6 @@ import {
 import { isOrganic } from '@/core/products/organic';
 import { substanceKey } from '@/core/products/substance';
 import { isPreEmergent, type Use } from '@/core/trade/terms';
-import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { rateLike, type ProductRate } from '@/core/units/rate';
 import { emergenceOf } from '@/core/weeds/emergence';
 import type { Weed } from '@/core/weeds/weeds';
@@ -244,5 +243,3 @@ function houseMost(
 }
 
 export const asRate = (o: Option, rate: number): ProductRate => rateLike(o.high, rate);
-export const aiOf = (o: Option, rate: number): KilogramsPerHectare =>
-  o.parts.reduce((sum, p) => sum + p.each * rate, 0) as KilogramsPerHectare;

@@ -49,7 +49,7 @@ export type Programme = Readonly<{
   figures: Figures;
 }>;
 
-export type Figures = Readonly<{
+type Figures = Readonly<{
   visits: number;
   minutes: number;
   /** USD of product for the zone; null: a price is not known */
@@ -92,7 +92,7 @@ const HARDLY = 0.01;
 /** Kinds that are searched, about. */
 const STEPS = { spring: 7, withAutumn: 14 };
 /** So many are shown. */
-export const MOST_PROGRAMMES = 5;
+const MOST_PROGRAMMES = 5;
 
 /** @param onStep told after each kind that has been searched: how many of how many */
 export function planProgrammes(

@@ -11,12 +11,12 @@ import type { BarrierSchool } from '@/core/season/barrier';
 import type { PlannedApplication } from '@/core/season/programme';
 
 export const AUTUMN_SCHOOLS = ['always', 'after a bad year', 'never'] as const;
-export type AutumnSchool = (typeof AUTUMN_SCHOOLS)[number];
+type AutumnSchool = (typeof AUTUMN_SCHOOLS)[number];
 export const TENDER_SCHOOLS = ['low rate', 'full rate'] as const;
-export type TenderSchool = (typeof TENDER_SCHOOLS)[number];
+type TenderSchool = (typeof TENDER_SCHOOLS)[number];
 
 /** The most of one a.i. that the house puts on a turf in twelve months, whatever the label would allow. */
-export type Ceiling = Readonly<{ turf: Turf; ingredient: string; most: KilogramsPerHectare }>;
+type Ceiling = Readonly<{ turf: Turf; ingredient: string; most: KilogramsPerHectare }>;
 
 /** Questions of judgement on which the trade differs: each house answers for itself. */
 export type PlanningRules = Readonly<{

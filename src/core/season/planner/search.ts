@@ -51,7 +51,7 @@ const triedOf = (shape: Shape, days: readonly Day[]): Tried[] =>
   shape.map((s, i) => ({ option: s.option.index, rate: s.rate, day: days[i]! }));
 
 /** The best of a shape on the coarse table: its points in order of their hold. Empty: it cannot go at all. */
-export function gridOf(shape: Shape, { range, coarse, fixed }: Search): Found[] {
+function gridOf(shape: Shape, { range, coarse, fixed }: Search): Found[] {
   const allowed = shape.map((s) => allowedDays(s, range));
   const step = GRID[Math.min(shape.length, GRID.length - 1)]!;
   const best: { days: Day[]; hold: number }[] = [];
@@ -86,7 +86,7 @@ export function gridOf(shape: Shape, { range, coarse, fixed }: Search): Found[] 
 const MOVES = [16, 8, 4, 2, 1];
 
 /** From a point of the grid on all members to where no move by days is better. */
-export function walk(from: Found, { range, fine, fixed }: Search): Found {
+function walk(from: Found, { range, fine, fixed }: Search): Found {
   const { shape } = from;
   const allowed = shape.map((s) => allowedDays(s, range));
   const isOpen = (days: readonly Day[]): boolean =>

@@ -51,7 +51,7 @@ function worthTrying(o: Option, rates: readonly number[]): number[] {
 }
 
 /** Rates worth trying at once: the highest that fits, less, the label's least, and the steps of its wait before seeding. */
-export function ratesOf(o: Option): number[] {
+function ratesOf(o: Option): number[] {
   const fits = Math.min(o.high.rate, Math.max(...o.room));
   const steps = o.label.seedingWait.flatMap((w) => (w.upTo.by === o.high.by ? [w.upTo.rate] : []));
   const all = [...RATES.map((r) => r * fits), o.low.rate, ...steps];
