@@ -53,7 +53,7 @@ const question: PlanQuestion = {
     { weed: 'smooth-crabgrass', weight: 3 },
     { weed: 'goosegrass', weight: 1 },
   ],
-  rules: { school: 'cold keeps it', autumn: 'never', tender: 'full rate', ceilings: [], minutes: 12 },
+  rules: { school: 'cold keeps it', autumn: 'never', tender: 'full rate', minutes: 12 },
 };
 
 const all = weighed(runs, 'cold keeps it');

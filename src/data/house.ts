@@ -8,7 +8,7 @@ import type { Transaction } from './connection';
 import { USUAL_CROSSINGS, crossingsFrom, readCrossings, type StoredCrossings } from './crossings';
 import { gateRulesFrom, rulesFrom, type StoredGateRules } from './gate-rules';
 import { fromNumeric, toNumeric } from './numbers';
-import { planningFrom, type StoredPlanning } from './planning-rules';
+import { ceilingsFrom, planningFrom, type StoredPlanning } from './planning-rules';
 import { and, eq } from 'drizzle-orm';
 import { houseChange, houseRule } from './schema';
 
@@ -51,6 +51,7 @@ export async function houseOf(db: Transaction): Promise<House> {
       leadDays: r.leadDays,
       spacing: { leastDays: r.spacingLeastDays, mostDays: r.spacingMostDays },
       ...rulesFrom(gates),
+      ceilings: ceilingsFrom(planningFrom(r.planning)),
     },
     crossings: crossingsFrom(storedCrossings),
     storedGates: gates,

@@ -1,4 +1,5 @@
 /** The house's judgement on the season, its crews and its pace, as they are typed and kept, and as the core takes them. */
+import type { HouseRules } from '@/core/gates/gate';
 import type { Crews } from '@/core/season/workload';
 import type { PlanningRules } from '@/core/season/planner/question';
 import type { Turf } from '@/core/trade/terms';
@@ -36,11 +37,13 @@ export const planningFrom = (kept: unknown): StoredPlanning => ({
 
 export const planningRulesFrom = (s: StoredPlanning): PlanningRules => ({
   ...{ school: s.school, autumn: s.autumn, tender: s.tender, minutes: s.stopMinutes },
-  ceilings: s.ceilings.map(({ turf, ingredient, lbPerAcre }) => ({
+});
+
+export const ceilingsFrom = (s: StoredPlanning): HouseRules['ceilings'] =>
+  s.ceilings.map(({ turf, ingredient, lbPerAcre }) => ({
     ...{ turf, ingredient },
     most: rateOf(lbPerAcre, 'lb/acre').rate as KilogramsPerHectare,
-  })),
-});
+  }));
 
 /** @param hours of a working day */
 export const crewsFrom = (s: StoredPlanning, hours: number): Crews => ({

@@ -331,6 +331,12 @@ export function reasonWords(r: Reason): string {
       return `${showTemperature(r.air)} is cold for a leaf-active product: below ${r.least === null ? '50 °F' : showLine(r.least)} weeds take up little.`;
     case 'air-warm':
       return `${showTemperature(r.air)} is warm for a leaf-active product: your caution is ${r.most === null ? 'lower' : showLine(r.most)}.`;
+    case 'no-ceiling':
+      return 'Your house sets no ceiling for it on this turf.';
+    case 'within-ceiling':
+      return `${capital(r.ingredient)}: ${poundsPerAcre(r.total, 'a.i.')} in 12 months with this, your ceiling on ${r.turf} is ${poundsPerAcre(r.most, 'a.i.')}.`;
+    case 'over-ceiling':
+      return `${capital(r.ingredient)} would come to ${poundsPerAcre(r.total, 'a.i.')} in 12 months: your ceiling on ${r.turf} is ${poundsPerAcre(r.most, 'a.i.')}.`;
     case 'no-nitrogen':
       return 'It carries no nitrogen.';
     case 'nitrogen-fits':

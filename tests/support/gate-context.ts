@@ -158,6 +158,7 @@ export const rules: HouseRules = {
   leadDays: 42,
   spacing: DEFAULT_SPACING,
   ...rulesFrom(USUAL_GATE_RULES),
+  ceilings: [],
 };
 
 export const zone: ZoneFacts = {
@@ -515,6 +516,7 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
     ...rules,
     fertilizerBan: { from: { month: 11, date: 15 }, to: { month: 4, date: 1 } },
     phosphorusByTest: true,
+    ceilings: [{ turf: 'tall fescue', ingredient: 'Alpha', most: 0.3 as KilogramsPerHectare }],
   }),
   today: fc.constant(today),
   hour: fc.integer({ min: 0, max: 23 }),

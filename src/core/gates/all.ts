@@ -5,6 +5,7 @@ import { equipment } from './equipment';
 import { event } from './event';
 import { frost } from './frost';
 import { growthStage } from './growth-stage';
+import { houseCeiling } from './house-ceiling';
 import { interval } from './interval';
 import { labelRate } from './label-rate';
 import { labelTurf } from './label-turf';
@@ -39,6 +40,7 @@ export const GATES: readonly Gate[] = [
   labelRate,
   yearLimit,
   applicationCount,
+  houseCeiling,
   interval,
   seedingAhead,
   seedingBehind,

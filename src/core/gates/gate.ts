@@ -111,6 +111,9 @@ export type Resources = Readonly<{
   onHand: Readonly<Record<string, number>>;
 }>;
 
+/** The most of one a.i. that the house puts on a turf in twelve months, whatever the label would allow. */
+export type Ceiling = Readonly<{ turf: Turf; ingredient: string; most: KilogramsPerHectare }>;
+
 /** The company's own rules; each gate names the one it used. */
 export type HouseRules = Readonly<{
   windLimit: MetresPerSecond;
@@ -148,6 +151,7 @@ export type HouseRules = Readonly<{
   /** may a granule carry fertilizer and pre-emergent at once? */
   combineFertilizer: boolean;
   granuleFirst: boolean;
+  ceilings: readonly Ceiling[];
 }>;
 
 /** What is known of a zone, whatever is to go down on it. */
@@ -209,6 +213,7 @@ export const GATE_KEYS = [
   'label-rate',
   'year-limit',
   'application-count',
+  'house-ceiling',
   'interval',
   'seeding-ahead',
   'seeding-behind',

@@ -24,6 +24,7 @@ import { equipment } from './equipment';
 import { event } from './event';
 import { NOTHING_SEEN, type Gate, type GateContext, type Seen, type Verdict } from './gate';
 import { growthStage } from './growth-stage';
+import { houseCeiling } from './house-ceiling';
 import { licence } from './licence';
 import { mowing } from './mowing';
 import { nitrogen } from './nitrogen';
@@ -382,4 +383,46 @@ test('stock: enough, too little, and no book', () => {
   const few = { ...product, place: spots(zone.area / 10) };
   expect(said(on(stock, { ...have(need / 10), product: few }))).toBe('open enough-on-hand');
   expect(said(on(stock, context()))).toBe('open stock-not-kept');
+});
+
+describe('house ceiling', () => {
+  const most = (kg: number, turf = zone.turf) => ({
+    rules: { ...rules, ceilings: [{ turf, ingredient: 'Alpha', most: kg as KilogramsPerHectare }] },
+  });
+  // 0.4 oz of a 50 % product on 1,000 sq ft are 0.610 kg a.i./ha: NIST Handbook 44
+  const had = (days: number) => ({ ledger: [entry(addDays(today, -days), 0.4)] });
+  test.each([
+    [{}, 'open no-ceiling'],
+    [most(0.5, 'zoysiagrass'), 'open no-ceiling'],
+    [most(0.62), 'open within-ceiling'],
+    [most(0.6), 'shut latch over-ceiling'],
+    [{ ...most(1.23), ...had(60) }, 'open within-ceiling'],
+    [{ ...most(1.2), ...had(60) }, 'shut latch over-ceiling'],
+    [{ ...most(1.2), ...had(400) }, 'open within-ceiling'],
+    // what is planned later in the same twelve months counts too
+    [{ ...most(1.2), ...had(-90) }, 'shut latch over-ceiling'],
+    [{ ...most(1.2), beside: [{ ...product, position: 2 }] }, 'shut latch over-ceiling'],
+    [
+      { ...most(1.2), zone: { ...zone, turf: 'zoysiagrass', mixedWith: 'tall fescue' } },
+      'open within-ceiling',
+    ],
+  ] as const)('%# is %s', (over, expected) =>
+    expect(said(on(houseCeiling, context(over as Partial<GateContext>)))).toBe(expected),
+  );
+  // review of answers, row 49: half a pound of the 65 % product an acre a season on centipede
+  test('half a pound of a 65 % product an acre on centipede is the house’s most', () => {
+    const label65 = {
+      ingredients: [{ ...label.ingredients[0]!, content: { in: 'weight' as const, share: 0.65 } }],
+    };
+    const at = (oz: number) =>
+      context({
+        ...withLabel(label65, { ...product, rate: rateOf(oz, 'oz/1000sqft') }),
+        zone: { ...zone, turf: 'centipedegrass' },
+        ...most(rateOf(0.325, 'lb/acre').rate, 'centipedegrass'),
+      });
+    // 0.5 lb an acre are 0.1837 oz on 1,000 sq ft
+    expect(said(on(houseCeiling, at(0.1836)))).toBe('open within-ceiling');
+    expect(said(on(houseCeiling, at(0.1838)))).toBe('shut latch over-ceiling');
+    expect(said(on(houseCeiling, at(0.55)))).toBe('shut latch over-ceiling');
+  });
 });

@@ -312,6 +312,16 @@ export type Reason = Readonly<{ source: Source }> &
         most: Celsius | null;
       }>
     | Readonly<{ code: 'day-too-warm'; high: Celsius; most: Celsius }>
+    | Readonly<{ code: 'no-ceiling' }>
+    | Readonly<{
+        code: 'within-ceiling' | 'over-ceiling';
+        ingredient: string;
+        turf: Turf;
+        most: KilogramsPerHectare;
+        /** of this visit, and with all that lies there in twelve months */
+        now: KilogramsPerHectare;
+        total: KilogramsPerHectare;
+      }>
     | Readonly<{ code: 'no-nitrogen' }>
     | Readonly<{ code: 'fertilizer-banned'; until: Day }>
     | Readonly<{ code: 'phosphorus-not-wanted'; tested: Day | null }>

@@ -17,7 +17,14 @@ import { labelFrom } from '@/core/products/sheet';
 import { WHOLE_ZONE, type ApplicationProduct, type Place } from '@/core/products/application';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';
 import { DEFAULT_SPACING } from '@/core/season/split';
-import { celsius, metres, millimetres, squareMetres, type MetresPerSecond } from '@/core/units/quantity';
+import {
+  celsius,
+  metres,
+  millimetres,
+  squareMetres,
+  type KilogramsPerHectare,
+  type MetresPerSecond,
+} from '@/core/units/quantity';
 import { RATE_UNITS, isRateUnit, rateOf, type ProductRate } from '@/core/units/rate';
 import { daysIn, sliceDays } from '@/core/weather/series';
 import { checkSheet } from '@/formats/label-json';
@@ -326,6 +333,10 @@ export function contextFrom(q: GatesQuestion): GateContext {
       phosphorusByTest: rules.phosphorus_by_test ?? usual.phosphorusByTest,
       partners: rules.partners ?? usual.partners,
       groupYears: rules.group_years ?? usual.groupYears,
+      ceilings: (rules.ceilings ?? []).map(({ turf, ingredient, most_kg_ha }) => ({
+        ...{ turf, ingredient },
+        most: most_kg_ha as KilogramsPerHectare,
+      })),
     },
     today,
     hour: q.hour ?? 0,

@@ -120,6 +120,7 @@ export type GatesQuestion = Readonly<{
     phosphorus_by_test?: boolean;
     partners?: 'as labels allow' | 'never together';
     group_years?: number;
+    ceilings?: readonly Readonly<{ turf: Turf; ingredient: string; most_kg_ha: number }>[];
   }>;
   means?: Readonly<{
     licences?: readonly Readonly<{ person: string; categories: readonly string[]; valid_to: string }>[];
@@ -290,6 +291,15 @@ export const gatesQuestion = Joi.object<GatesQuestion>({
     fertilizer_ban: Joi.object({ from: Joi.string().required(), to: Joi.string().required() }),
     phosphorus_by_test: Joi.boolean(),
     group_years: Joi.number().integer().min(2).max(20),
+    ceilings: Joi.array()
+      .items(
+        Joi.object({
+          turf: turf.required(),
+          ingredient: Joi.string().max(80).required(),
+          most_kg_ha: Joi.number().min(0).max(100).required(),
+        }),
+      )
+      .max(40),
   }),
   means: Joi.object({
     licences: Joi.array()

@@ -154,6 +154,14 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
         phosphorus_by_test: bool,
         partners: word(['as labels allow', 'never together']),
         group_years: { type: 'integer' },
+        ceilings: list(
+          object({
+            turf: word(TURFS),
+            ingredient: { type: 'string', maxLength: 80 },
+            most_kg_ha: number('a.i. in twelve months, kg/ha'),
+          }),
+          'The most of one a.i. on one turf, whatever labels allow.',
+        ),
       }),
       means: some({
         licences: list(

@@ -2,7 +2,7 @@
 import { BARRIER_SCHOOLS } from '@/core/season/barrier';
 import { AUTUMN_SCHOOLS, TENDER_SCHOOLS } from '@/core/season/planner/question';
 import { PROGRAMME_KINDS } from '@/core/season/planner/shapes';
-import { TURFS, USES } from '@/core/trade/terms';
+import { USES } from '@/core/trade/terms';
 import { RATE_UNITS } from '@/core/units/rate';
 import { emergenceOf } from '@/core/weeds/emergence';
 import { ALL_WEEDS } from '@/core/weeds/weeds';
@@ -57,14 +57,6 @@ export const seasonQuestionSchema = (gates: Part, outlook: Part) =>
           school: { ...word(BARRIER_SCHOOLS), description: 'How a barrier wears off' },
           autumn: { ...word(AUTUMN_SCHOOLS), description: 'A barrier in autumn' },
           tender: { ...word(TENDER_SCHOOLS), description: 'On turf that is tender to a product' },
-          ceilings: list(
-            object({
-              turf: word(TURFS),
-              ingredient: { type: 'string', maxLength: 80 },
-              most_kg_ha: number('a.i. in twelve months, kg/ha'),
-            }),
-            'The most of one a.i. on one turf, whatever labels allow.',
-          ),
           minutes: number('An application takes so long, minutes'),
         },
         [],

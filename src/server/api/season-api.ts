@@ -14,8 +14,6 @@ import {
   usualTargets,
   type PlanningRules,
 } from '@/core/season/planner/question';
-import { TURFS, type Turf } from '@/core/trade/terms';
-import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { rateIn } from '@/core/units/rate';
 import { emergenceOf } from '@/core/weeds/emergence';
 import { ALL_WEEDS, type Weed } from '@/core/weeds/weeds';
@@ -44,7 +42,6 @@ export type SeasonQuestion = Readonly<{
     school?: PlanningRules['school'];
     autumn?: PlanningRules['autumn'];
     tender?: PlanningRules['tender'];
-    ceilings?: readonly Readonly<{ turf: Turf; ingredient: string; most_kg_ha: number }>[];
     minutes?: number;
   }>;
 }>;
@@ -79,17 +76,6 @@ export const seasonQuestion = Joi.object<SeasonQuestion>({
     school: Joi.string().valid(...BARRIER_SCHOOLS),
     autumn: Joi.string().valid(...AUTUMN_SCHOOLS),
     tender: Joi.string().valid(...TENDER_SCHOOLS),
-    ceilings: Joi.array()
-      .items(
-        Joi.object({
-          turf: Joi.string()
-            .valid(...TURFS)
-            .required(),
-          ingredient: Joi.string().max(80).required(),
-          most_kg_ha: Joi.number().min(0).max(100).required(),
-        }),
-      )
-      .max(40),
     minutes: Joi.number().min(0).max(1000),
   }),
 });
@@ -159,11 +145,6 @@ function rulesOf(r: NonNullable<SeasonQuestion['season_rules']>): PlanningRules 
     autumn: r.autumn ?? usual.autumn,
     tender: r.tender ?? usual.tender,
     minutes: r.minutes ?? usual.minutes,
-    ceilings:
-      r.ceilings?.map(({ turf, ingredient, most_kg_ha }) => ({
-        ...{ turf, ingredient },
-        most: most_kg_ha as KilogramsPerHectare,
-      })) ?? usual.ceilings,
   };
 }
 

@@ -6,6 +6,7 @@ import type { Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import { GATES } from '@/core/gates/all';
 import type { Facts, Gate, GateContext, GateKey } from '@/core/gates/gate';
+import { ceilingFor } from '@/core/gates/house-ceiling';
 import { windowOf } from '@/core/gates/window';
 import { yearLimit } from '@/core/gates/year-limit';
 import { WHOLE_ZONE, type Spacing } from '@/core/products/application';
@@ -62,6 +63,7 @@ const ASKED_LATER: ReadonlySet<GateKey> = new Set([
   'label-rate',
   'year-limit',
   'application-count',
+  'house-ceiling',
   'resistance',
   'stock',
 ]);
@@ -108,7 +110,7 @@ function optionOf(
     return strength && each ? [{ group: i.group, name: i.name, strength, each }] : [];
   });
   if (!parts.length) return null;
-  const house = houseMost(facts, label, rules, row.high);
+  const house = houseMost(facts, label, row.high);
   const isTender = parts.some((p) => {
     const tolerance = factsOf(p.name)?.turf[zone.turf];
     return tolerance === 'injury' || tolerance === 'sensitive';
@@ -216,20 +218,17 @@ const FAR_OVER = 1000;
 
 /** The house's own ceiling on this turf, less what lies there of the last twelve months; Infinity: there is none. */
 function houseMost(
-  { zone, ledger, today }: Facts,
+  { zone, ledger, today, rules }: Facts,
   label: Label,
-  { ceilings }: PlanningRules,
   like: ProductRate,
 ): Readonly<{ room: number; atOnce: number }> {
   let room = Infinity;
   let atOnce = Infinity;
   for (const i of label.ingredients) {
-    const key = substanceKey(i.name);
-    const ceiling = ceilings.find(
-      (c) => (c.turf === zone.turf || c.turf === zone.mixedWith) && substanceKey(c.ingredient) === key,
-    );
+    const ceiling = ceilingFor(rules.ceilings, zone, i.name);
     const each = ingredientRate(rateLike(like, 1), { ...i, counts: 'a.i.' }, label.density);
     if (!ceiling || !each) continue;
+    const key = substanceKey(i.name);
     const had = ledger
       .filter((e) => e.day > today - 365)
       .flatMap((e) =>

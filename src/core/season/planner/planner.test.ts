@@ -30,7 +30,7 @@ const facts = {
   outlook: outlook({ p10: addDays(today, 12), p50: addDays(today, 22), p90: addDays(today, 30) }),
 };
 const rules: PlanningRules = {
-  ...{ school: 'cold keeps it', autumn: 'never', tender: 'full rate', ceilings: [], minutes: 12 },
+  ...{ school: 'cold keeps it', autumn: 'never', tender: 'full rate', minutes: 12 },
 };
 const CRABGRASS: readonly Target[] = [{ weed: 'smooth-crabgrass', weight: 1 }];
 
@@ -311,9 +311,8 @@ describe('as the trade expects', () => {
     const on = (l: Label): Label => ({ ...l, rates: [{ ...l.rates[0]!, turf }] });
     const ceiling = { turf, ingredient: 'prodiamine', most: rateOf(0.325, 'lb/acre').rate as never };
     const q = question({
-      facts: { ...facts, zone: { ...facts.zone, turf } },
+      facts: { ...facts, zone: { ...facts.zone, turf }, rules: { ...facts.rules, ceilings: [ceiling] } },
       labels: [on(LONG), on(OTHER)],
-      rules: { ...rules, ceilings: [ceiling] },
     });
     const { programmes } = planProgrammes(q);
     for (const p of programmes)

@@ -322,6 +322,7 @@ const BY_PROGRAMME = GATES.filter((g) =>
       'label-rate',
       'year-limit',
       'application-count',
+      'house-ceiling',
       'interval',
       'seeding-ahead',
       'partner',

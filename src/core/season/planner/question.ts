@@ -3,8 +3,6 @@ import type { Day } from '@/core/calendar/day';
 import type { Facts } from '@/core/gates/gate';
 import type { SoilRuns } from '@/core/ground/soil-runs';
 import type { Label } from '@/core/products/label';
-import type { Turf } from '@/core/trade/terms';
-import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { emergenceOf } from '@/core/weeds/emergence';
 import type { Weed } from '@/core/weeds/weeds';
 import type { BarrierSchool } from '@/core/season/barrier';
@@ -15,9 +13,6 @@ type AutumnSchool = (typeof AUTUMN_SCHOOLS)[number];
 export const TENDER_SCHOOLS = ['low rate', 'full rate'] as const;
 type TenderSchool = (typeof TENDER_SCHOOLS)[number];
 
-/** The most of one a.i. that the house puts on a turf in twelve months, whatever the label would allow. */
-type Ceiling = Readonly<{ turf: Turf; ingredient: string; most: KilogramsPerHectare }>;
-
 /** Questions of judgement on which the trade differs: each house answers for itself. */
 export type PlanningRules = Readonly<{
   school: BarrierSchool;
@@ -25,7 +20,6 @@ export type PlanningRules = Readonly<{
   autumn: AutumnSchool;
   /** on turf that is tender to an ingredient */
   tender: TenderSchool;
-  ceilings: readonly Ceiling[];
   /** an application takes so long on a lawn, minutes */
   minutes: number;
 }>;
