@@ -38,13 +38,15 @@ try {
   await desktop.page('Another rate');
   await desktop.driver.executeScript('scrollTo(0, 0)');
   await keep(desktop, 'lawn-shut');
-  await desktop.go(`${QUARRY}/soil`);
-  await chart(desktop);
-  await desktop.press('warmest strip');
-  await desktop.page('Lines of this spot');
-  await desktop.press('51.');
-  await desktop.page('What your');
-  await keep(desktop, 'soil-reading');
+  await desktop.go(QUARRY);
+  await desktop.press('Propose programmes');
+  await desktop.page('programmes were tried');
+  await keep(desktop, 'programmes');
+  await desktop.go('/season');
+  await desktop.press('Propose');
+  await desktop.page('Programmes are proposed for 15 zones');
+  await desktop.page('% planned');
+  await keep(desktop, 'season');
   await desktop.go(`${QUARRY}/soil`);
   await chart(desktop);
   await keep(desktop, 'soil');
@@ -62,7 +64,6 @@ try {
   await keep(desktop, 'products');
   await desktop.press('Pendimethalin');
   await desktop.page('Rates and limits');
-  await keep(desktop, 'product');
   await desktop.press('Change the label');
   await desktop.page('Add a row of rates');
   await desktop.driver.executeScript(

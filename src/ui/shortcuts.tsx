@@ -9,6 +9,7 @@ import { keysAreOff, turnKeys, useKeys } from './keys';
 const LIST = [
   ['t', 'Today'],
   ['l', 'Lawns'],
+  ['w', 'Season'],
   ['d', 'Products'],
   ['r', 'Records'],
   ['h', 'House rules'],
@@ -17,6 +18,8 @@ const LIST = [
   ['1 2 3', 'On a lawn: choose the part of the plan'],
   ['[ ]', 'On a lawn: move the fence back or on by 20 days'],
   ['s', 'On a lawn: save the plan'],
+  ['z y', 'On a lawn: one step back, forward again'],
+
   ['m', 'On a lawn: mix card of the chosen part'],
   ['e', 'On a lawn: enter the record of the chosen part'],
   ['← → ↑ ↓', 'In the fence: move by day and by gate; the reason is read out'],
@@ -37,6 +40,7 @@ export function Shortcuts() {
       '?': show,
       t: () => router.push('/'),
       l: () => router.push('/lawns'),
+      w: () => router.push('/season'),
       d: () => router.push('/products'),
       r: () => router.push('/records'),
       h: () => router.push('/house'),

@@ -25,6 +25,15 @@ test('programmes are compared, one is planned in place of another, and all lawns
   await (await b.find(`${once}//button[contains(., "Skip 2 applications, plan 1")]`)).click();
   const lawn = await b.page('Pre-emergent 1');
   expect(lawn).toContain('Another programme taken over');
+  // a step that was not meant is taken back, and taken again
+  const rate = async () => (await b.field('Rate')).getAttribute('value');
+  const planned = await rate();
+  await b.type(await b.field('Rate'), '0.3');
+  await b.press('One step back');
+  await b.driver.wait(async () => (await rate()) === planned, 60_000);
+  await b.press('Forward again');
+  await b.driver.wait(async () => (await rate()) === '0.3', 60_000);
+  await b.press('Undo the change');
   expect(await b.complaints()).toEqual([]);
 
   // all lawns: proposed by the worker, planned where nothing is, and the day to start

@@ -140,6 +140,8 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
     ']': () => move(addDays(from, 20)),
     a: () => mayPlan && edit.add(),
     s: () => saveIt(edited?.base ?? 0),
+    z: () => edit.back?.(),
+    y: () => edit.again?.(),
     m: goTo('mix'),
     e: goTo('record'),
     u: () => mayRecord && router.push(`/lawns/${zone.id}/record/new`),

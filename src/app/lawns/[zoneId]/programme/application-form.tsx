@@ -148,6 +148,26 @@ export function ApplicationForm(props: Props) {
           {isSaving ? 'Saving…' : chosen ? 'Save the changed application' : 'Save this application'}
         </button>
       )}
+      {mayPlan && (edit.back || edit.again) && (
+        <div className="mt-2 flex gap-2">
+          <button
+            type="button"
+            className="button flex-1 py-0"
+            disabled={!edit.back}
+            onClick={edit.back ?? undefined}
+          >
+            One step back
+          </button>
+          <button
+            type="button"
+            className="button flex-1 py-0"
+            disabled={!edit.again}
+            onClick={edit.again ?? undefined}
+          >
+            Forward again
+          </button>
+        </div>
+      )}
       {mayPlan && isChanged && (sheet.applications.length > 0 || chosen) && (
         <button type="button" className="button mt-2 w-full py-0" onClick={() => edit.showOnFile(null)}>
           {chosen ? 'Undo the change' : 'Do not add it'}

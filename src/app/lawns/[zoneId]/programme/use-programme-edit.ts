@@ -20,6 +20,7 @@ import {
 } from '@/core/season/typed-application';
 import type { StoredApplication } from '@/data/programme';
 import type { ZoneSheet } from '@/server/programme/view';
+import { useSteps } from '../../../use-steps';
 import { newApplication } from './typed-product';
 
 export const NEW = 'new-1';
@@ -45,11 +46,12 @@ const isEdited = (v: unknown): v is Edited =>
 export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPlan: boolean) {
   const { applications: onFile, zone, today, labels, house, facts } = sheet;
   const keptKey = `application:${zone.id}`;
-  const [edited, setEdited] = useState<Edited | null>(() =>
+  const steps = useSteps<Edited | null>(() =>
     !onFile.length && mayPlan && !zone.closed
       ? { applicationId: '', base: 0, typed: newApplication(sheet) }
       : null,
   );
+  const { now: edited, step, begin } = steps;
   const [chosenId, setChosenId] = useState<string | null>(
     () => onFile.find((a) => a.id === wished)?.id ?? nextOf(onFile)?.id ?? onFile.at(-1)?.id ?? null,
   );
@@ -59,8 +61,9 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
     localStorage.removeItem(keptKey);
     const stored: unknown = JSON.parse(kept);
     // read after the first paint: the server cannot know it; what an older version kept is left
-    // eslint-disable-next-line react-hooks/set-state-in-effect
-    if (isEdited(stored)) setEdited(stored);
+    if (isEdited(stored)) begin(stored);
+    // once, when the screen opens
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [keptKey]);
 
   const isNew = edited?.applicationId === '';
@@ -118,11 +121,13 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
     isOvertaken: edited !== null && chosen !== null && edited.base !== version,
     choose: (id: string) => {
       setChosenId(id);
-      setEdited(null);
+      begin(null);
     },
-    add: () => setEdited({ applicationId: '', base: 0, typed: newApplication(sheet) }),
+    add: () => begin({ applicationId: '', base: 0, typed: newApplication(sheet) }),
+    /** the last step taken back, and taken again; null: there is none */
+    ...{ back: steps.back, again: steps.again },
     change: (next: TypedApplication) =>
-      setEdited({
+      step({
         applicationId: edited?.applicationId ?? chosen?.id ?? '',
         base: edited?.base ?? version,
         typed: next,
@@ -130,9 +135,9 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
     /** An application goes to another day: it becomes the one that is edited. */
     moveTo: (id: string, to: Day) => {
       const a = onFile.find((x) => x.id === id);
-      if (id === NEW && edited) setEdited({ ...edited, typed: { ...edited.typed, plannedOn: isoDay(to) } });
+      if (id === NEW && edited) step({ ...edited, typed: { ...edited.typed, plannedOn: isoDay(to) } });
       else if (a)
-        setEdited({
+        step({
           ...{ applicationId: id, base: edited?.applicationId === id ? edited.base : a.version },
           typed: {
             ...(edited?.applicationId === id ? edited.typed : typedFrom(a)),
@@ -142,7 +147,7 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
       setChosenId(id);
     },
     showOnFile: (id: string | null) => {
-      setEdited(null);
+      begin(null);
       if (id) setChosenId(id);
     },
     keepOnDevice: () => edited && localStorage.setItem(keptKey, JSON.stringify(edited)),
