@@ -5,6 +5,7 @@ import { turnClock } from '@/data/clock';
 import { makeToken, revokeToken } from '@/server/entry/tokens';
 import { saveDayRules } from '@/server/house/day-rules';
 import { saveKeeping } from '@/server/house/keeping';
+import { savePlanning } from '@/server/house/planning';
 import * as gateHouse from '@/server/house/gate-house';
 import * as houseRules from '@/server/house/house-rules';
 import { saveStation } from '@/server/house/stations';
@@ -21,6 +22,9 @@ import * as products from '@/server/products/products';
 import { changeStanding, copyApplication } from '@/server/programme/change-standing';
 import { findZones } from '@/server/lawns/lawn-list';
 import { liftLatch } from '@/server/programme/lift-latch';
+import { takeProgramme } from '@/server/programme/take-programme';
+import { askSeason, planMany } from '@/server/season/plan-many';
+import { rowsOfSeason, startQuestion } from '@/server/season/view';
 import { saveApplication } from '@/server/programme/save-application';
 import { recordVisit } from '@/server/records/record-visit';
 import { addSensor } from '@/server/soil/soil-station';
@@ -85,6 +89,12 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   closeLawnAction: ['plan', history.closeLawn],
   forgetCustomerAction: ['manage people', forgetting.forgetCustomer],
   saveKeepingAction: ['change the house', saveKeeping],
+  savePlanningAction: ['change the house', savePlanning],
+  takeProgrammeAction: ['plan', takeProgramme],
+  askSeasonAction: ['plan', (who) => askSeason(who)],
+  planManyAction: ['plan', (who, nothing) => planMany(who, nothing, String)],
+  seasonRowsAction: ['see', rowsOfSeason],
+  startQuestionAction: ['see', startQuestion],
   takeReadingAction: ['record', takeReading],
   noteSignAction: ['record', noteSign],
   saveLawnAction: ['plan', saveLawn],

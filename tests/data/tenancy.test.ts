@@ -2,6 +2,7 @@ import { getTableConfig, PgTable } from 'drizzle-orm/pg-core';
 import { sql } from 'drizzle-orm';
 import { inOrganisation, signInDatabase } from '@/data/connection';
 import * as schema from '@/data/schema';
+import { askForSeason } from '@/data/season';
 import { closeAll } from '../support/demo';
 
 const us = { orgId: 'quillmoor' };
@@ -43,6 +44,8 @@ beforeAll(async () => {
     .insert(schema.organisation)
     .values({ id: them.orgId, name: 'Other Company', timeZone: 'US/Eastern' })
     .onConflictDoNothing();
+  // what nobody has asked to be proposed is not there
+  await inOrganisation(us, (db) => askForSeason(db, us.orgId, null));
   // a company that never changed a figure has none
   await inOrganisation(us, (db) =>
     db

@@ -49,7 +49,7 @@ export function SeasonScreen({ sheet, mayPlan, ...actions }: Props) {
           <a className="button py-0 md:min-h-[38px]" href="/api/export/season.csv" download>
             As CSV
           </a>
-          <Link className="button py-0 md:min-h-[38px]" href="/products#buy">
+          <Link className="button py-0 md:min-h-[38px]" href="/products">
             What to buy
           </Link>
         </nav>

@@ -1,9 +1,11 @@
 'use client';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { addDays, dayOfYear, yearOf, type Day } from '@/core/calendar/day';
 import { BARRIER_SCHOOLS, CONTROL, type BarrierSchool } from '@/core/season/barrier';
+import type { SoilRuns } from '@/core/ground/soil-runs';
 import type { Hold, Range3 } from '@/core/season/hold';
 import type { PlannedApplication } from '@/core/season/programme';
+import { sowingWindows } from '@/core/season/sowing';
 import { figure } from '@/core/units/format';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/programme/view';
@@ -67,12 +69,32 @@ export function BarrierPanel({
       <p className="text-[15px] text-steel">{sentence(shown)}</p>
       <PastYears hold={shown} years={runs.years ?? []} />
       {application && <Lasting key={application.id} {...{ application, sheet, runs }} />}
+      <Sowing sheet={sheet} runs={runs} />
       <p className="text-[14px] text-steel">
         Flush: when its seedlings come up, by degree days of this zone&apos;s soil. Barrier: the share that is
         stopped, from label months where they are typed, else from recalled half-lives. A model: what comes up
         decides.
       </p>
     </section>
+  );
+}
+
+/** Days on which this turf may be sown by the soil; whether the ground is free the label's wait says, on the rail. */
+function Sowing({ sheet, runs }: Readonly<{ sheet: ZoneSheet; runs: SoilRuns }>) {
+  const { turf } = sheet.zone.facts;
+  const windows = useMemo(() => sowingWindows(runs, turf, sheet.today), [runs, turf, sheet.today]);
+  return (
+    <p className="text-[15px]">
+      <b>When to sow?</b>{' '}
+      {windows.length
+        ? `${capital(turf)} by the soil: ${list(
+            windows.map(
+              (w, i) =>
+                `${shortDay(w.from)} to ${shortDay(w.to)}${windows.length > 1 && i === 0 && w.isFalling ? ' (best, the soil cools)' : ''}`,
+            ),
+          )}.`
+        : `${capital(turf)}: no days are warm enough for long enough in the year ahead.`}
+    </p>
   );
 }
 
