@@ -16,7 +16,7 @@ test('programmes are compared, one is planned in place of another, and all lawns
     expect(said).toContain(part);
   await isSound(b, 'Proposed programmes');
   // another weed is another question
-  await b.choose('Another weed', 'foxtails');
+  await (await b.find('//label[contains(., "Another weed")]//option[. = "foxtails"]')).click();
   await b.page('Foxtails');
   await b.page('programmes were tried');
   const once = '//article[@aria-label="Once"]';
