@@ -12,6 +12,7 @@ import { yearLimit } from '@/core/gates/year-limit';
 import { WHOLE_ZONE, type Spacing } from '@/core/products/application';
 import { factsOf } from '@/core/products/ingredient-facts';
 import {
+  carriesNitrogen,
   ingredientRate,
   isHerbicide,
   limitsFor,
@@ -131,7 +132,8 @@ function optionOf(
     intervalDays: limits.intervalDays ?? 0,
     spacing: spacingFor(use, label, zone, facts.rules.spacing),
     days: (rate, part) => {
-      const wait = seedingWaitDays(label, rateLike(row.high, rate)) ?? '';
+      // what of the gates goes by the rate: the wait before seeding, and nitrogen
+      const wait = carriesNitrogen(label) ? rate : (seedingWaitDays(label, rateLike(row.high, rate)) ?? '');
       const asked = (previous: Day | null) =>
         contextFor(facts, label, use, own, rateLike(row.high, rate), previous);
       const once = (key: string, make: () => DayStates): DayStates => {

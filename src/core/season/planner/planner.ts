@@ -55,7 +55,7 @@ type Figures = Readonly<{
   /** USD of product for the zone; null: a price is not known */
   cost: number | null;
   /** kg a.i./ha by ingredient, and the share of its label's year that it takes with what is on the ledger */
-  ingredients: readonly Readonly<{ name: string; group: number | null; ai: number; counts: 'a.i.' }>[];
+  ingredients: readonly Readonly<{ name: string; group: number | null; ai: number }>[];
   limits: readonly Readonly<{ product: string; share: number }>[];
   /** kg a.i./ha of what prunes roots (group 3 above all) in the programme and the twelve months before it */
   rootLoad: number;
@@ -124,7 +124,7 @@ export function planProgrammes(
   const fine = counted(holdTable(input, WALK_EVERY));
   if (!coarse || !fine) return { programmes: [], tried };
   const search: Search = { range, coarse, fine, fixed: [] };
-  const mayGo = (found: Found) => isOpenThroughout(programmeOf('once', found), q, facts, BY_PROGRAMME);
+  const mayGo = (found: Found) => isOpenThroughout(programmeOf('once', found), q, BY_PROGRAMME);
   const spring = options.filter((o) => o.use === 'pre-emergent');
   const autumn = mayInAutumn(q) ? options.filter((o) => o.use === 'autumn pre-emergent') : [];
   let steps = 0;
@@ -334,16 +334,12 @@ const BY_PROGRAMME = GATES.filter((g) =>
 /** Asked of all gates, with the rest of the programme on the ledger: whether each application can go on its day. */
 export function isOpenThroughout(
   { applications }: Pick<Programme, 'applications'>,
-  { kept }: Pick<PlanQuestion, 'kept'>,
-  facts: PlanQuestion['facts'],
+  { kept, facts }: Pick<PlanQuestion, 'kept' | 'facts'>,
   gates: readonly Gate[] = GATES,
 ): boolean {
   const all = [...kept, ...applications];
-  const { ledger } = facts;
-  // what is kept is planned work of the programme here, and not of the ledger a second time
-  const asked = { ...facts, ledger: ledger.filter((e) => e.status !== 'planned') };
   return applications.every(({ id, plannedOn }) => {
-    const context = contextOf(all, id, asked);
+    const context = contextOf(all, id, facts);
     const { all: lane, lanes } = windowOf(context, { from: plannedOn, to: addDays(plannedOn, 1) }, gates);
     if (spanAt(lane, plannedOn)?.verdict.state !== 'shut') return true;
     // an empty shelf is filled before the day comes
@@ -428,7 +424,7 @@ function figuresOf(
   const ingredients = [...new Set(contained.map((c) => c.name))].map((name) => {
     const all = contained.filter((c) => c.name === name);
     const ai = all.reduce((sum, c) => sum + (c.ai ?? 0), 0);
-    return { name, group: all[0]!.group, ai, counts: 'a.i.' as const };
+    return { name, group: all[0]!.group, ai };
   });
   const prunes = (name: string) => factsOf(name)?.rootPruning != null;
   const had = ledger

@@ -78,7 +78,7 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
         <>
           <p className="mt-2 text-[15px] text-steel">
             {figure(plans.tried)} programmes were tried against the soil of {plural(runs.members, 'year')},
-            and every one shown was let through by every gate. The barrier wears off by “
+            and every one proposed was let through by every gate. The barrier wears off by “
             {house.planning.school}”.
           </p>
           <p className="mt-1 flex flex-wrap gap-x-5 text-[15px]" aria-hidden>
