@@ -3,16 +3,12 @@
  * it holds, costs and takes of every limit. A programme is proposed only where every gate lets every one of its
  * applications go, with the others of the programme on the ledger.
  */
-import { addDays, yearOf, type Day } from '@/core/calendar/day';
+import { addDays, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { GATES } from '@/core/gates/all';
 import type { Gate, GateKey } from '@/core/gates/gate';
 import { windowOf } from '@/core/gates/window';
 import { WHOLE_ZONE } from '@/core/products/application';
-import { factsOf } from '@/core/products/ingredient-facts';
-import { nitrogenIn, containedIn } from '@/core/records/ledger';
-import { seedingWaitDays, type Label } from '@/core/products/label';
-import { packageCost } from '@/core/products/stock';
 import { belongsFrom } from '@/core/ground/season';
 import { emergenceOf } from '@/core/weeds/emergence';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
@@ -26,6 +22,7 @@ import {
   type PlannedApplication,
   type PlannedProduct,
 } from '@/core/season/programme';
+import { figuresOf, type Figures } from './figures';
 import { fewMembers, holdTable, type Tried } from './hold-table';
 import { lookAfterwards, postEmergents, type Looks, type Post } from './looks';
 import { optionsFor, asRate, type Option } from './options';
@@ -47,24 +44,6 @@ export type Programme = Readonly<{
   /** what comes through or is not held: when to look, and with what it may be taken then */
   looks: Looks;
   figures: Figures;
-}>;
-
-type Figures = Readonly<{
-  visits: number;
-  minutes: number;
-  /** USD of product for the zone; null: a price is not known */
-  cost: number | null;
-  /** kg a.i./ha by ingredient, and the share of its label's year that it takes with what is on the ledger */
-  ingredients: readonly Readonly<{ name: string; group: number | null; ai: number }>[];
-  limits: readonly Readonly<{ product: string; share: number }>[];
-  /** kg a.i./ha of what prunes roots (group 3 above all) in the programme and the twelve months before it */
-  rootLoad: number;
-  /** groups of the programme that were put down in earlier years too, and in how many years running with this one */
-  again: readonly Readonly<{ group: number; years: number }>[];
-  /** kg N/ha */
-  nitrogen: number;
-  /** from when the ground is free for seed by the labels; null: a label does not say, or nothing keeps seed out */
-  seedFrom: Day | null;
 }>;
 
 export type Plans = Readonly<{
@@ -412,73 +391,4 @@ function daysOf(
       held[d]! += (f * h.effect[i]! * h.weight) / all;
     });
   return { from, flush, held };
-}
-
-function figuresOf(
-  applications: readonly PlannedApplication[],
-  { rules }: PlanQuestion,
-  { zone, ledger, today }: PlanQuestion['facts'],
-): Figures {
-  const products = applications.flatMap((a) => a.products.map((p) => ({ ...p, day: a.plannedOn })));
-  const contained = products.flatMap((p) => containedIn(p.label, p.rate).map((c) => ({ ...c, day: p.day })));
-  const ingredients = [...new Set(contained.map((c) => c.name))].map((name) => {
-    const all = contained.filter((c) => c.name === name);
-    const ai = all.reduce((sum, c) => sum + (c.ai ?? 0), 0);
-    return { name, group: all[0]!.group, ai };
-  });
-  const prunes = (name: string) => factsOf(name)?.rootPruning != null;
-  const had = ledger
-    .filter((e) => e.day > today - 365 && e.day <= today)
-    .flatMap((e) => e.ingredients.filter((i) => prunes(i.name)).map((i) => (i.ai ?? 0) * e.share));
-  const costs = products.map((p) => packageCost(p.label, p.rate, zone.area));
-  const labels = new Map<string, Label>(products.map((p) => [p.label.id, p.label]));
-  const waits = products.map((p) => {
-    const days = seedingWaitDays(p.label, p.rate);
-    return days === null ? null : addDays(p.day, days);
-  });
-  return {
-    visits: applications.length,
-    minutes: applications.length * rules.minutes,
-    cost: costs.some((c) => c === null) ? null : costs.reduce<number>((sum, c) => sum + c!, 0),
-    ingredients,
-    limits: [...labels.values()].flatMap((label) => {
-      if (!label.yearLimit) return [];
-      const planned = products.filter((p) => p.label.id === label.id).map((p) => p.rate.rate as number);
-      const before = ledger
-        .filter((e) => e.productId === label.id && e.day > today - 365)
-        .map((e) => (e.rate?.rate ?? 0) * e.share);
-      const total = [...planned, ...before].reduce((a, b) => a + b, 0);
-      return [{ product: label.name, share: total / label.yearLimit.rate }];
-    }),
-    rootLoad:
-      ingredients.filter((i) => prunes(i.name)).reduce((sum, i) => sum + i.ai, 0) +
-      had.reduce((a, b) => a + b, 0),
-    again: yearsRunning(
-      products.flatMap((p) => p.label.ingredients.flatMap((i) => i.group ?? [])),
-      ledger,
-      today,
-    ),
-    nitrogen: products.reduce((sum, p) => sum + (nitrogenIn(p.label, p.rate) ?? 0), 0),
-    seedFrom: waits.length && waits.every((w) => w !== null) ? (Math.max(...waits.map(Number)) as Day) : null,
-  };
-}
-
-/** Of each group: this year and the years before it without a gap. */
-function yearsRunning(
-  groups: readonly number[],
-  ledger: PlanQuestion['facts']['ledger'],
-  today: Day,
-): Figures['again'] {
-  return [...new Set(groups)].flatMap((group) => {
-    let years = 1;
-    const had = (back: number) =>
-      ledger.some(
-        (e) =>
-          yearOf(e.day) === yearOf(today) - back &&
-          e.inSoil !== false &&
-          e.ingredients.some((i) => i.group === group),
-      );
-    while (had(years)) years++;
-    return years > 1 ? [{ group, years }] : [];
-  });
 }

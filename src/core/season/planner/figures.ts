@@ -1,0 +1,96 @@
+/** What a programme costs and takes: visits, money, a.i., limits, roots, groups, nitrogen, and from when seed may go down. */
+import { addDays, yearOf, type Day } from '@/core/calendar/day';
+import { factsOf } from '@/core/products/ingredient-facts';
+import { seedingWaitDays, type Label } from '@/core/products/label';
+import { packageCost } from '@/core/products/stock';
+import { containedIn, nitrogenIn } from '@/core/records/ledger';
+import type { PlannedApplication } from '@/core/season/programme';
+import type { PlanQuestion } from './question';
+
+export type Figures = Readonly<{
+  visits: number;
+  minutes: number;
+  /** USD of product for the zone; null: a price is not known */
+  cost: number | null;
+  /** kg a.i./ha by ingredient, and the share of its label's year that it takes with what is on the ledger */
+  ingredients: readonly Readonly<{ name: string; group: number | null; ai: number }>[];
+  limits: readonly Readonly<{ product: string; share: number }>[];
+  /** kg a.i./ha of what prunes roots (group 3 above all) in the programme and the twelve months before it */
+  rootLoad: number;
+  /** groups of the programme that were put down in earlier years too, and in how many years running with this one */
+  again: readonly Readonly<{ group: number; years: number }>[];
+  /** kg N/ha */
+  nitrogen: number;
+  /** from when the ground is free for seed by the labels; null: a label does not say, or nothing keeps seed out */
+  seedFrom: Day | null;
+}>;
+
+/** @param facts with what is kept of the programme on the ledger */
+export function figuresOf(
+  applications: readonly PlannedApplication[],
+  { rules }: PlanQuestion,
+  { zone, ledger, today }: PlanQuestion['facts'],
+): Figures {
+  const products = applications.flatMap((a) => a.products.map((p) => ({ ...p, day: a.plannedOn })));
+  const contained = products.flatMap((p) => containedIn(p.label, p.rate).map((c) => ({ ...c, day: p.day })));
+  const ingredients = [...new Set(contained.map((c) => c.name))].map((name) => {
+    const all = contained.filter((c) => c.name === name);
+    const ai = all.reduce((sum, c) => sum + (c.ai ?? 0), 0);
+    return { name, group: all[0]!.group, ai };
+  });
+  const prunes = (name: string) => factsOf(name)?.rootPruning != null;
+  const had = ledger
+    .filter((e) => e.day > today - 365 && e.day <= today)
+    .flatMap((e) => e.ingredients.filter((i) => prunes(i.name)).map((i) => (i.ai ?? 0) * e.share));
+  const costs = products.map((p) => packageCost(p.label, p.rate, zone.area));
+  const labels = new Map<string, Label>(products.map((p) => [p.label.id, p.label]));
+  const waits = products.map((p) => {
+    const days = seedingWaitDays(p.label, p.rate);
+    return days === null ? null : addDays(p.day, days);
+  });
+  return {
+    visits: applications.length,
+    minutes: applications.length * rules.minutes,
+    cost: costs.some((c) => c === null) ? null : costs.reduce<number>((sum, c) => sum + c!, 0),
+    ingredients,
+    limits: [...labels.values()].flatMap((label) => {
+      if (!label.yearLimit) return [];
+      const planned = products.filter((p) => p.label.id === label.id).map((p) => p.rate.rate as number);
+      const before = ledger
+        .filter((e) => e.productId === label.id && e.day > today - 365)
+        .map((e) => (e.rate?.rate ?? 0) * e.share);
+      const total = [...planned, ...before].reduce((a, b) => a + b, 0);
+      return [{ product: label.name, share: total / label.yearLimit.rate }];
+    }),
+    rootLoad:
+      ingredients.filter((i) => prunes(i.name)).reduce((sum, i) => sum + i.ai, 0) +
+      had.reduce((a, b) => a + b, 0),
+    again: yearsRunning(
+      products.flatMap((p) => p.label.ingredients.flatMap((i) => i.group ?? [])),
+      ledger,
+      today,
+    ),
+    nitrogen: products.reduce((sum, p) => sum + (nitrogenIn(p.label, p.rate) ?? 0), 0),
+    seedFrom: waits.length && waits.every((w) => w !== null) ? (Math.max(...waits.map(Number)) as Day) : null,
+  };
+}
+
+/** Of each group: this year and the years before it without a gap. */
+function yearsRunning(
+  groups: readonly number[],
+  ledger: PlanQuestion['facts']['ledger'],
+  today: Day,
+): Figures['again'] {
+  return [...new Set(groups)].flatMap((group) => {
+    let years = 1;
+    const had = (back: number) =>
+      ledger.some(
+        (e) =>
+          yearOf(e.day) === yearOf(today) - back &&
+          e.inSoil !== false &&
+          e.ingredients.some((i) => i.group === group),
+      );
+    while (had(years)) years++;
+    return years > 1 ? [{ group, years }] : [];
+  });
+}
