@@ -2,7 +2,7 @@ import 'server-only';
 import { asc, eq, inArray } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import { hourOf } from '@/core/calendar/hour';
-import { NOTHING_SEEN, type Seen } from '@/core/gates/gate';
+import { NOTHING_SEEN, SOIL_OPENED, type Seen } from '@/core/gates/gate';
 import { STAGES, isWeed } from '@/core/weeds/weeds';
 import type { Transaction } from './connection';
 import { groupBy } from './group';
@@ -20,6 +20,7 @@ export const FINDINGS = [
   'notice sent',
   'event',
   'soil test',
+  'soil opened',
 ] as const;
 export type FindingKind = (typeof FINDINGS)[number];
 
@@ -91,6 +92,10 @@ export function seenFrom(findings: readonly Finding[]): Seen {
     noticeSent: notice && hourOf(notice.on, notice.figure ?? 0),
     // an event without a word takes that day's back
     events: [...events].flatMap(([on, what]) => (what === '' ? [] : [{ on, what }])),
+    opened: findings.flatMap((f) => {
+      const how = SOIL_OPENED.find((o) => o === f.word);
+      return f.kind === 'soil opened' && how ? [{ how, on: f.on }] : [];
+    }),
     phosphorus: soilTest && { isWanted: soilTest.word === 'wanted', on: soilTest.on },
   };
 }

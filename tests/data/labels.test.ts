@@ -249,7 +249,13 @@ describe('what was seen', () => {
     await noteFinding(lead, found(zone.id, { kind: 'soil test', word: 'wanted' }));
     expect((await zoneSheet(lead, zone.id))!.facts.seen.phosphorus).toMatchObject({ isWanted: true });
   });
+  test('soil that was opened is kept with what opened it, and opens the barrier', async () => {
+    const zone = await zoneNamed('12 Farrier Bend · whole lawn');
+    await noteFinding(lead, found(zone.id, { kind: 'soil opened', word: 'core aeration' }));
+    expect((await zoneSheet(lead, zone.id))!.facts.seen.opened).toMatchObject([{ how: 'core aeration' }]);
+  });
   test.each([
+    [{ kind: 'soil opened' as const, word: 'liquid aeration' }, 'Opened by', 'missing'],
     [{ kind: 'soil test' as const, word: 'perhaps' }, 'Phosphorus', 'missing'],
     [{ on: '2027-03-19' }, 'Day', 'after today'],
     [{ on: 'today' }, 'Day', 'is no day'],

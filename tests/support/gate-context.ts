@@ -447,6 +447,7 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
     seedlingMowings: fc.nat(5),
     events: fc.array(fc.record({ on: aDay, what: fc.constant('party') }), { maxLength: 2 }),
     phosphorus: maybe(fc.record({ isWanted: fc.boolean(), on: aDay })),
+    opened: fc.constant([]),
     noticeSent: maybe(aDay.map((d) => hourOf(d, 9))),
   }),
   means: fc.record({

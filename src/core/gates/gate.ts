@@ -74,6 +74,10 @@ export type ZoneFacts = Readonly<{
   optOut: string;
 }>;
 
+/** Ways in which soil is opened; liquid aeration does not. */
+export const SOIL_OPENED = ['core aeration', 'power raking', 'digging'] as const;
+export type SoilOpened = (typeof SOIL_OPENED)[number];
+
 /** What people last saw or did on the zone, as far as it was written down. */
 export type Seen = Readonly<{
   mownOn: Day | null;
@@ -90,6 +94,8 @@ export type Seen = Readonly<{
   events: readonly Readonly<{ on: Day; what: string }>[];
   /** what a soil test said of phosphorus */
   phosphorus: Readonly<{ isWanted: boolean; on: Day }> | null;
+  /** the soil was opened, and a barrier in it with it */
+  opened: readonly Readonly<{ how: SoilOpened; on: Day }>[];
 }>;
 export const NOTHING_SEEN: Seen = {
   mownOn: null,
@@ -101,6 +107,7 @@ export const NOTHING_SEEN: Seen = {
   noticeSent: null,
   events: [],
   phosphorus: null,
+  opened: [],
 };
 
 /** What the company has: licences of its people, sprayers and spreaders, product on its shelf. */

@@ -104,7 +104,7 @@ const USUAL: readonly Weed[] = ['smooth-crabgrass'];
 
 function holdAlone(
   labels: readonly Label[],
-  { zone, ledger, today }: Facts,
+  { zone, ledger, today, seen }: Facts,
   { use, targets, place, runs }: Wanted,
   label: Label,
   rate: ProductRate,
@@ -117,7 +117,7 @@ function holdAlone(
       weed,
       runs,
       today,
-      dosesAgainst(weed, [...ledger, alone], labels, zone.turf, runs.from),
+      dosesAgainst(weed, [...ledger, alone], labels, zone.turf, runs.from, seen.opened),
     );
     return hold ? [{ each: hold.each, weight: 1 }] : [];
   });

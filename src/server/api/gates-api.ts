@@ -381,6 +381,10 @@ function seenFrom(s: NonNullable<GatesQuestion['seen']>): GateContext['seen'] {
       on: dayAt(e.on, `seen.events[${i}].on`, i + 1),
       what: e.what,
     })),
+    opened: (s.opened ?? []).map((o, i) => ({
+      how: o.how,
+      on: dayAt(o.on, `seen.opened[${i}].on`, i + 1),
+    })),
     phosphorus: s.phosphorus
       ? { isWanted: s.phosphorus.wanted, on: dayAt(s.phosphorus.on, 'seen.phosphorus.on') }
       : null,

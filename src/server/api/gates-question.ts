@@ -1,6 +1,7 @@
 /** What `POST /api/v1/gates` may be asked: its shape, and the check of it. Units are in the names; described in openapi-gates.ts. */
 import Joi from 'joi';
 import { WATCH_KEYS } from '@/core/ground/crossing';
+import { SOIL_OPENED, type SoilOpened } from '@/core/gates/gate';
 import { COVERS, type Cover } from '@/core/ground/site';
 import {
   TEXTURES,
@@ -137,6 +138,7 @@ export type GatesQuestion = Readonly<{
     notice_sent?: string;
     events?: readonly Readonly<{ on: string; what: string }>[];
     phosphorus?: Readonly<{ wanted: boolean; on: string }>;
+    opened?: readonly Readonly<{ how: SoilOpened; on: string }>[];
   }>;
   /** as the outlook call answers it */
   outlook?: Readonly<
@@ -349,6 +351,16 @@ export const gatesQuestion = Joi.object<GatesQuestion>({
       .items(Joi.object({ on: date.required(), what: text.required() }))
       .max(100),
     phosphorus: Joi.object({ wanted: Joi.boolean().required(), on: date.required() }),
+    opened: Joi.array()
+      .items(
+        Joi.object({
+          how: Joi.string()
+            .valid(...SOIL_OPENED)
+            .required(),
+          on: date.required(),
+        }),
+      )
+      .max(100),
   }),
   outlook: Joi.object({
     ...season,

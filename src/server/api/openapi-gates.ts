@@ -1,5 +1,5 @@
 /** The gates call, described: its question and its answer. */
-import { GATE_KEYS } from '@/core/gates/gate';
+import { GATE_KEYS, SOIL_OPENED } from '@/core/gates/gate';
 import { WEATHER_GATES } from '@/core/gates/past-years';
 import { WATCH_KEYS } from '@/core/ground/crossing';
 import { COVERS } from '@/core/ground/site';
@@ -187,6 +187,10 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
           'Events of the customer: days on which nobody sprays.',
         ),
         phosphorus: object({ wanted: bool, on: date }),
+        opened: list(
+          object({ how: word(SOIL_OPENED), on: date }),
+          'The soil was opened, and a barrier with it.',
+        ),
       }),
       outlook: some(
         {

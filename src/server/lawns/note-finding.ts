@@ -1,6 +1,7 @@
 import 'server-only';
 import Joi from 'joi';
 import { addDays, isoDay, parseDay } from '@/core/calendar/day';
+import { SOIL_OPENED } from '@/core/gates/gate';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { STAGES, isWeed } from '@/core/weeds/weeds';
 import { requirePermission, type Actor } from '@/data/actor';
@@ -74,6 +75,8 @@ export async function noteFinding(actor: Actor, input: FindingInput): Promise<Ou
       issues.push({ field: 'Stress', problem: 'Kind of stress is missing', remedy: 'Choose one.' });
     if (kind === 'soil test' && !['wanted', 'not wanted'].includes(word))
       issues.push({ field: 'Phosphorus', problem: 'What the test says is missing', remedy: 'Choose one.' });
+    if (kind === 'soil opened' && !(SOIL_OPENED as readonly string[]).includes(word))
+      issues.push({ field: 'Opened by', problem: 'What opened the soil is missing', remedy: 'Choose one.' });
     if (issues.length || on === null) return refuse({ kind: 'invalid', issues });
     await addFinding(db, {
       ...{ orgId: actor.orgId, zoneId: input.zoneId, sendKey: input.sendKey, kind, on },

@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { isoDay, showDay } from '@/core/calendar/day';
+import { SOIL_OPENED } from '@/core/gates/gate';
 import { ALL_WEEDS, STAGES, WEEDS, isWeed, stageWords } from '@/core/weeds/weeds';
 import type { Finding, FindingKind } from '@/data/findings';
 import type { FindingInput } from '@/server/lawns/note-finding';
@@ -26,6 +27,7 @@ const NAMES: Record<FindingKind, string> = {
   'notice sent': 'Notice sent',
   event: 'An event of the customer',
   'soil test': 'What a soil test says of phosphorus',
+  'soil opened': 'The soil was opened',
 };
 
 /** What was seen or done here that gates ask for: the last of each kind, of events those of each day, and a form for more. */
@@ -53,9 +55,11 @@ export function Findings({ sheet, noteFindingAction }: Props) {
         ? 'drought'
         : next === 'soil test'
           ? 'wanted'
-          : next === 'weed stage'
-            ? 'smooth-crabgrass'
-            : '',
+          : next === 'soil opened'
+            ? SOIL_OPENED[0]
+            : next === 'weed stage'
+              ? 'smooth-crabgrass'
+              : '',
     );
   };
   return (
@@ -152,6 +156,22 @@ export function Findings({ sheet, noteFindingAction }: Props) {
               )}
             </Labelled>
           )}
+          {kind === 'soil opened' && (
+            <Labelled
+              beside
+              name="Opened by"
+              issue={issue('Opened by')}
+              hint="it opens a barrier too; liquid aeration does not"
+            >
+              {(field) => (
+                <select {...field} value={word} onChange={(e) => setWord(e.target.value)}>
+                  {SOIL_OPENED.map((how) => (
+                    <option key={how}>{how}</option>
+                  ))}
+                </select>
+              )}
+            </Labelled>
+          )}
           {kind === 'event' && (
             <Labelled beside name="What it is" hint="empty takes that day’s back">
               {(field) => <input {...field} value={word} onChange={(e) => setWord(e.target.value)} />}
@@ -177,7 +197,7 @@ export function Findings({ sheet, noteFindingAction }: Props) {
             <RefusalWords
               refusal={refusal}
               here={`/lawns/${zone.id}`}
-              shown={['Day', 'Weed', 'Stress', 'Green', 'Mowings']}
+              shown={['Day', 'Weed', 'Stress', 'Green', 'Mowings', 'Opened by']}
             />
           )}
           <button className="button button-loud" disabled={isSending}>
@@ -215,6 +235,8 @@ function findingWords({ kind, word, figure }: Finding): string {
       return `seedlings mown ${figure ?? 0} times`;
     case 'soil test':
       return `soil test: phosphorus ${word}`;
+    case 'soil opened':
+      return `soil opened: ${word}`;
     case 'event':
       return word === '' ? 'no event' : `event: ${word}`;
     default:

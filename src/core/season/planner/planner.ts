@@ -88,7 +88,7 @@ export function planProgrammes(
   const options = optionsFor(facts, q.labels, q.targets, q.rules, range);
   const input = {
     ...{ runs, options, targets: q.targets, ledger: facts.ledger, labels: q.labels },
-    ...{ turf: facts.zone.turf, today },
+    ...{ turf: facts.zone.turf, today, opened: facts.seen.opened },
   };
   let tried = 0;
   const counted = (table: ReturnType<typeof holdTable>) =>
@@ -348,7 +348,8 @@ function measured(
   const entries = [...facts.ledger, ...plannedEntries(p.applications, zone, today)];
   const holds = q.targets.flatMap(({ weed, weight }): (Hold & { weight: number })[] => {
     if (!emergenceOf(weed)) return [];
-    const hold = holdOn(weed, runs, today, dosesAgainst(weed, entries, q.labels, zone.turf, runs.from));
+    const doses = dosesAgainst(weed, entries, q.labels, zone.turf, runs.from, facts.seen.opened);
+    const hold = holdOn(weed, runs, today, doses);
     return hold ? [{ ...hold, weight }] : [];
   });
   const lastDay = Math.max(...p.applications.map((a) => a.plannedOn));

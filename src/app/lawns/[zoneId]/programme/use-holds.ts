@@ -29,7 +29,7 @@ export function useHolds(
     if (!runs) return [];
     const entries = [...facts.ledger, ...plannedEntries(later, facts.zone, today)];
     return weeds.flatMap((weed): Hold[] => {
-      const doses = dosesAgainst(weed, entries, labels.now, facts.zone.turf, runs.from);
+      const doses = dosesAgainst(weed, entries, labels.now, facts.zone.turf, runs.from, facts.seen.opened);
       const hold = holdOn(weed, runs, today, doses);
       return hold ? [hold] : [];
     });
