@@ -104,6 +104,13 @@ describe('a proposed programme', () => {
     const { plans } = await proposedFor(id);
     const once = typedProgramme(plans.programmes.find((p) => p.kind === 'once')!);
     const over = [...once, ...once.map((a) => ({ ...a, plannedOn: '2027-09-20', earliest: '', latest: '' }))];
+    const parted = once.map((a) => ({ ...a, ties: [{ of: 'x', part: 2 }] }));
+    expect(await takeProgramme(lead, sent(id, { applications: parted }))).toMatchObject({
+      refusal: {
+        kind: 'invalid',
+        issues: [{ field: 'ties', problem: expect.stringContaining('2 of "x"') as string }],
+      },
+    });
     const outcome = await takeProgramme(lead, sent(id, { applications: over }));
     expect(outcome).toMatchObject({ ok: false, refusal: { kind: 'bolted' } });
     expect(await programmeOf(id)).toEqual(before);

@@ -52,7 +52,7 @@ export type Suited = Readonly<{
   ajar: Range<Day> | null;
   /** USD for this zone at this rate, by the cheapest package; null: no price */
   cost: number | null;
-  /** how many days this zone has been given the same group in earlier years */
+  /** sites of action of its ingredients */
   groups: readonly number[];
   /** of a pre-emergent: share of the targets' flush that it would hold by itself; null: it cannot be foreseen */
   hold: number | null;

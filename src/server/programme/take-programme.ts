@@ -9,6 +9,7 @@ import {
 } from '@/core/season/typed-application';
 import { spacingFor } from '@/core/season/sequence';
 import { isOpen } from '@/core/season/programme';
+import type { Issue } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
@@ -127,6 +128,8 @@ export async function writeProgramme(
   if (issues.length) return refuse({ kind: 'invalid', issues });
 
   const keys = [...new Set(input.applications.flatMap((a) => a.ties.flatMap((t) => t?.of ?? [])))];
+  const wrongTies = keys.flatMap((of) => tieIssue(of, input.applications));
+  if (wrongTies.length) return refuse({ kind: 'invalid', issues: wrongTies });
   const partsOf = (of: string) =>
     input.applications.flatMap((a) => a.ties.filter((t) => t?.of === of)).length;
   const drafts = reads.flatMap((r, n): ApplicationDraft[] => {
@@ -193,4 +196,30 @@ export async function writeProgramme(
     applicationId ??= added;
   }
   return done({ added: drafts.length, skipped: input.instead.length, applicationId });
+}
+
+/** Parts of one total are the first, the second and so on of one product in one unit. */
+function tieIssue(of: string, applications: ProgrammeInput['applications']): Issue[] {
+  const parts = applications.flatMap((a) =>
+    a.ties.flatMap((t, i) => (t?.of === of ? [{ part: t.part, product: a.products[i] }] : [])),
+  );
+  const [first] = parts;
+  const isTotal = parts
+    .toSorted((a, b) => a.part - b.part)
+    .every(
+      ({ part, product }, i) =>
+        part === i + 1 &&
+        product !== undefined &&
+        product.productId === first?.product?.productId &&
+        product.unit === first.product.unit,
+    );
+  return isTotal
+    ? []
+    : [
+        {
+          field: 'ties',
+          problem: `The parts ${parts.map((p) => p.part).join(', ')} of "${of}" are no total of one product`,
+          remedy: 'Count them from 1 without a gap, of one product and in one unit.',
+        },
+      ];
 }

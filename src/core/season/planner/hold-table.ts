@@ -3,7 +3,7 @@
  * 2^(−τ/h) · 2^(τ₀/h), so a day of a member costs a multiplication instead of an exponential; weeds that the same doses
  * stop share one flush.
  */
-import { addDays, type Day } from '@/core/calendar/day';
+import type { Day } from '@/core/calendar/day';
 import type { Seen } from '@/core/gates/gate';
 import type { Label } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
@@ -36,8 +36,6 @@ type Part = Readonly<{ group: number; unitsEach: number; perDay: number; left: r
 export type HoldTable = Readonly<{
   /** mean over the members of the share of all targets' seedlings that is stopped */
   hold: (tried: readonly Tried[]) => number;
-  /** evaluations so far, and days of members that each takes */
-  size: Readonly<{ steps: number; members: number }>;
 }>;
 
 type Input = Readonly<{
@@ -176,7 +174,7 @@ export function holdTable(
     }
     return sum;
   };
-  return { hold, size: { steps, members: taus.length } };
+  return { hold };
 }
 
 /** What lies there already, by group, in its own ED50s on each step. */
@@ -215,7 +213,7 @@ function reachOf(flush: readonly Float64Array[], steps: number): Pick<Kind, 'fro
 
 /** Some members that stand for all: every so many of them in the order of how early their year is. */
 export function fewMembers({ members, from }: WeighedRuns, today: Day, most: number): number[] {
-  const first = Math.max(0, addDays(today, 0) - from);
+  const first = Math.max(0, today - from);
   const warmth = members.map((m, k) => {
     let sum = 0;
     for (let d = first; d < m.length; d++) sum += m[d]!;

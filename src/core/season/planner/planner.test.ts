@@ -76,7 +76,7 @@ function searchOf(q: PlanQuestion): { options: Option[]; search: Search; exact: 
   };
   // as thin as the planner's own
   const coarse = holdTable(input, 7, fewMembers(all, today, 5))!;
-  const search: Search = { range, coarse, fine: holdTable(input, 4)!, fixed: [] };
+  const search: Search = { range, coarse, fine: holdTable(input, 4)! };
   return { options, search, exact: holdTable(input)! };
 }
 

@@ -102,7 +102,7 @@ export function planProgrammes(
   const coarse = counted(holdTable(input, EVERY, fewMembers(runs, today, FEW)));
   const fine = counted(holdTable(input, WALK_EVERY));
   if (!coarse || !fine) return { programmes: [], tried };
-  const search: Search = { range, coarse, fine, fixed: [] };
+  const search: Search = { range, coarse, fine };
   const mayGo = (found: Found) => isOpenThroughout(programmeOf('once', found), q, BY_PROGRAMME);
   const spring = options.filter((o) => o.use === 'pre-emergent');
   const autumn = mayInAutumn(q) ? options.filter((o) => o.use === 'autumn pre-emergent') : [];
@@ -230,7 +230,7 @@ function theBest<T extends { kind: ProgrammeKind; found: Found }>(all: readonly 
 type WithWindows = Found & Readonly<{ windows?: readonly Readonly<{ from: Day; to: Day }>[] }>;
 
 /** Around each dose the days on which every gate lets it go and hardly anything is lost, the others where they are. */
-function withWindows(found: Found, { range, fine, fixed }: Search): WithWindows {
+function withWindows(found: Found, { range, fine }: Search): WithWindows {
   const { shape, days, hold } = found;
   const windows = shape.map((s, i) => {
     const states = s.option.days(s.rate, s.isLaterPart ? 'later' : 'first');
@@ -244,7 +244,7 @@ function withWindows(found: Found, { range, fine, fixed }: Search): WithWindows 
         rate: o.rate,
         day: k === i ? day : days[k]!,
       }));
-      return fine.hold([...fixed, ...moved]) >= hold - HARDLY;
+      return fine.hold(moved) >= hold - HARDLY;
     };
     let from = days[i]!;
     let to = days[i]!;
@@ -342,7 +342,7 @@ type Known = Readonly<{
 function measured(
   p: Pick<Programme, 'kind' | 'applications'>,
   found: Found | null,
-  { q, facts, search: { fine, fixed, range }, runs, posts }: Known,
+  { q, facts, search: { fine, range }, runs, posts }: Known,
 ): Programme {
   const { today, zone } = facts;
   const entries = [...facts.ledger, ...plannedEntries(p.applications, zone, today)];
@@ -363,13 +363,13 @@ function measured(
     late: found
       ? LATE_DAYS.map((days) => ({
           days,
-          hold: fine.hold([
-            ...fixed,
-            ...found.shape.map((s, i) => ({
-              ...{ option: s.option.index, rate: s.rate },
+          hold: fine.hold(
+            found.shape.map((s, i) => ({
+              option: s.option.index,
+              rate: s.rate,
               day: addDays(found.days[i]!, days),
             })),
-          ]),
+          ),
         }))
       : [],
     days: daysOf(holds, range),

@@ -27,8 +27,6 @@ export type Search = Readonly<{
   range: Range<Day>;
   coarse: HoldTable;
   fine: HoldTable;
-  /** doses that are down or fixed in what is looked for: counted, not moved */
-  fixed: readonly Tried[];
 }>;
 
 /** Days between two points of the grid, by how many doses there are. */
@@ -51,7 +49,7 @@ const triedOf = (shape: Shape, days: readonly Day[]): Tried[] =>
   shape.map((s, i) => ({ option: s.option.index, rate: s.rate, day: days[i]! }));
 
 /** The best of a shape on the coarse table: its points in order of their hold. Empty: it cannot go at all. */
-function gridOf(shape: Shape, { range, coarse, fixed }: Search): Found[] {
+function gridOf(shape: Shape, { range, coarse }: Search): Found[] {
   const allowed = shape.map((s) => allowedDays(s, range));
   const step = GRID[Math.min(shape.length, GRID.length - 1)]!;
   const best: { days: Day[]; hold: number }[] = [];
@@ -59,7 +57,7 @@ function gridOf(shape: Shape, { range, coarse, fixed }: Search): Found[] {
   const visit = (i: number): void => {
     if (i === shape.length) {
       if (!fitsLimits(shape, days, range)) return;
-      const hold = coarse.hold([...fixed, ...triedOf(shape, days)]);
+      const hold = coarse.hold(triedOf(shape, days));
       best.push({ days: [...days], hold });
       return;
     }
@@ -86,7 +84,7 @@ function gridOf(shape: Shape, { range, coarse, fixed }: Search): Found[] {
 const MOVES = [16, 8, 4, 2, 1];
 
 /** From a point of the grid on all members to where no move by days is better. */
-function walk(from: Found, { range, fine, fixed }: Search): Found {
+function walk(from: Found, { range, fine }: Search): Found {
   const { shape } = from;
   const allowed = shape.map((s) => allowedDays(s, range));
   const isOpen = (days: readonly Day[]): boolean =>
@@ -97,13 +95,13 @@ function walk(from: Found, { range, fine, fixed }: Search): Found {
       return !after || (gap >= after.gap.leastDays && gap <= after.gap.mostDays);
     }) && fitsLimits(shape, days, range);
   let days = [...from.days];
-  let hold = fine.hold([...fixed, ...triedOf(shape, days)]);
+  let hold = fine.hold(triedOf(shape, days));
   for (const move of MOVES) {
     for (let isBetter = true; isBetter;) {
       isBetter = false;
       for (const next of around(days, move)) {
         if (!isOpen(next)) continue;
-        const value = fine.hold([...fixed, ...triedOf(shape, next)]);
+        const value = fine.hold(triedOf(shape, next));
         if (value > hold + 1e-9) {
           [days, hold, isBetter] = [next, value, true];
           break;
