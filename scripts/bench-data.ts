@@ -34,6 +34,7 @@ const lead: Actor = {
   orgName: 'Quillmoor Lawn Care',
   role: 'lead',
   timeZone: 'US/Central',
+  units: 'trade',
 };
 const ROWS = 200_000;
 const LAWNS = 5000;

@@ -16,7 +16,7 @@ const DAY_MS = 86_400_000;
 const made = await makeToken(
   {
     ...{ userId: 'person-1', name: 'bench', orgId: 'quillmoor', orgName: 'Quillmoor Lawn Care' },
-    ...{ role: 'lead', timeZone: 'US/Central' },
+    ...{ role: 'lead', timeZone: 'US/Central', units: 'trade' },
   },
   { name: 'bench', days: 30, calls: ['outlook'] },
 );

@@ -9,6 +9,7 @@ import { addDays, isoDay, parseDay } from '@/core/calendar/day';
 import { WHOLE_ZONE } from '@/core/products/application';
 import { nextOf } from '@/core/season/programme';
 import { NEW_PRODUCT, type TypedProduct } from '@/core/season/typed-application';
+import { SHOWS } from '@/core/units/format';
 import { isRateUnit, type AmountUnit } from '@/core/units/rate';
 import type { Actor } from '@/data/actor';
 import { addUsualHouse } from '@/data/house';
@@ -33,7 +34,7 @@ import { DEMO_LAWNS } from './lawns';
 import { writeSoil } from './soil';
 import people from './people.json' with { type: 'json' };
 
-const ORG = { id: 'quillmoor', name: 'Quillmoor Lawn Care', timeZone: 'US/Central' };
+const ORG = { id: 'quillmoor', name: 'Quillmoor Lawn Care', timeZone: 'US/Central', units: 'trade' } as const;
 const DEMO_DAY = '2027-03-18';
 const START_OF_SEASON = '2027-01-11';
 
@@ -44,6 +45,7 @@ const lead: Actor = {
   orgName: ORG.name,
   role: 'lead',
   timeZone: ORG.timeZone,
+  units: ORG.units,
 };
 const as = (name: string): Actor => ({ ...lead, name, role: 'technician' });
 
@@ -240,7 +242,7 @@ async function record(
         },
         ...{ confirmed: false, corrects: null },
       },
-      reasonWords,
+      (reason) => reasonWords(reason, SHOWS.trade),
     ),
     `record of ${what}`,
   );

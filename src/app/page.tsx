@@ -3,7 +3,7 @@ import { addDays, showWeekday, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import { gateName } from '@/core/gates/all';
 import { amountFor } from '@/core/units/rate';
-import { showAmount, showArea, showRate } from '@/core/units/format';
+import { SHOWS, showAmount, showRate, type Shows } from '@/core/units/format';
 import { may } from '@/data/actor';
 import type { BoardGroup } from '@/data/windows';
 import { board, type DueLine, type DueProduct, type Stop } from '@/server/programme/board';
@@ -33,6 +33,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
   );
   const range = { from: today, to: addDays(today, FENCE_DAYS) };
   const mayRecord = may(actor, 'record');
+  const show = SHOWS[actor.units];
   const total = (group: BoardGroup) => groups.find((g) => g.group === group)?.total ?? 0;
   const lines = groups.reduce((sum, g) => sum + g.total, 0);
   return (
@@ -67,7 +68,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
                 {GROUPS[g.group]} <span className="text-steel">· {g.total}</span>
               </h2>
               {g.stops.map((s) => (
-                <StopLines key={s.lawnId} stop={s} {...{ today, range, mayRecord }} />
+                <StopLines key={s.lawnId} stop={s} {...{ today, range, mayRecord, show }} />
               ))}
               {shown < g.total && (
                 <p className="py-2">
@@ -119,7 +120,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
   );
 });
 
-type LineProps = Readonly<{ today: Day; range: Range<Day>; mayRecord: boolean }>;
+type LineProps = Readonly<{ today: Day; range: Range<Day>; mayRecord: boolean; show: Shows }>;
 
 /** One lawn: its zones' lines together, as they are worked together. */
 function StopLines({ stop, ...more }: Readonly<{ stop: Stop }> & LineProps) {
@@ -140,7 +141,7 @@ function StopLines({ stop, ...more }: Readonly<{ stop: Stop }> & LineProps) {
 
 type DueProps = Readonly<{ line: DueLine; address: string }> & LineProps;
 
-function Due({ line: l, address, today, range, mayRecord }: DueProps) {
+function Due({ line: l, address, today, range, mayRecord, show }: DueProps) {
   const where = `${l.zoneName}, ${address}`;
   const all = l.window?.all ?? null;
   const state = all?.find((s) => s.from <= today && today < s.to)?.verdict.state;
@@ -156,13 +157,13 @@ function Due({ line: l, address, today, range, mayRecord }: DueProps) {
           {l.zoneName}
         </Link>
         <p className="text-[15px] text-steel">
-          {l.turf} · {showArea(l.area)}
+          {l.turf} · {show.area(l.area)}
         </p>
       </div>
       <div>
         {l.purpose && <p className="font-cond text-[16px] font-semibold">{l.purpose}</p>}
         {l.products.map((p, i) => (
-          <ProductLine key={i} product={p} />
+          <ProductLine show={show} key={i} product={p} />
         ))}
       </div>
       <div>
@@ -180,7 +181,7 @@ function Due({ line: l, address, today, range, mayRecord }: DueProps) {
               {l.isFresh ? windowWords(all, today) : 'Being computed anew'}
             </p>
             <p className="text-[14px] text-steel">
-              {[holdWords(l), lastDayWords(all, today)].filter(Boolean).join(' ')}
+              {[holdWords(l, show), lastDayWords(all, today)].filter(Boolean).join(' ')}
             </p>
           </>
         ) : (
@@ -220,12 +221,12 @@ function Due({ line: l, address, today, range, mayRecord }: DueProps) {
   );
 }
 
-function ProductLine({ product: p }: Readonly<{ product: DueProduct }>) {
+function ProductLine({ product: p, show }: Readonly<{ product: DueProduct; show: Shows }>) {
   return (
     <p className="text-[15px]">
       {p.name.replace(', demo label', '')}
       {p.of > 1 && `, part ${p.part} of ${p.of}`}
-      {p.place !== 'zone' && `, ${p.place} of ${showArea(p.area)}`}:{' '}
+      {p.place !== 'zone' && `, ${p.place} of ${show.area(p.area)}`}:{' '}
       <b className="font-cond text-[17px]">{showAmount(amountFor(p.rate, p.area), p.amountUnit)}</b>{' '}
       <span className="text-steel">at {showRate(p.rate, p.rateUnit)}</span>
     </p>
@@ -233,9 +234,9 @@ function ProductLine({ product: p }: Readonly<{ product: DueProduct }>) {
 }
 
 /** What holds it today, in the words of the first gate in the way. */
-function holdWords({ window, products }: DueLine): string {
+function holdWords({ window, products }: DueLine, show: Shows): string {
   const hold = window?.hold;
   if (!hold) return '';
   const name = products.length > 1 && hold.product ? `, ${hold.product.replace(', demo label', '')}` : '';
-  return `${gateName(hold.gate)}${name}: ${reasonWords(hold.reason)}${hold.more ? ` And ${plural(hold.more, 'gate')} more.` : ''}`;
+  return `${gateName(hold.gate)}${name}: ${reasonWords(hold.reason, show)}${hold.more ? ` And ${plural(hold.more, 'gate')} more.` : ''}`;
 }

@@ -1,10 +1,13 @@
+'use client';
 import { Link } from '@/ui/link';
 import { showDay } from '@/core/calendar/day';
 import type { ReactNode } from 'react';
-import type { Issue } from '@/core/units/parse';
+import type { Shows } from '@/core/units/format';
+import { issueIn, type Issue } from '@/core/units/parse';
 import { PERMISSIONS } from '@/data/actor';
 import type { Refusal } from '@/server/entry/outcome';
 import { reasonWords } from '@/ui/reason-words';
+import { useShows } from '@/ui/units';
 
 /**
  * Why it was not done, and what to do about it. Nothing typed is lost: the form stays as it is. An issue that no field
@@ -17,6 +20,7 @@ export function RefusalWords({
   shown = [],
 }: Readonly<{ refusal: Refusal; here: string; shown?: readonly string[] }>) {
   const left = refusal.kind === 'invalid' ? refusal.issues.filter((i) => !shown.includes(i.field)) : [];
+  const show = useShows();
   // every issue stands beside its field already
   if (refusal.kind === 'invalid' && !left.length)
     return (
@@ -26,12 +30,12 @@ export function RefusalWords({
     );
   return (
     <div role="alert" className="mt-3 border-l-4 border-clay bg-paper px-3 py-2">
-      {wordsOf(refusal.kind === 'invalid' ? { ...refusal, issues: left } : refusal, here)}
+      {wordsOf(refusal.kind === 'invalid' ? { ...refusal, issues: left } : refusal, here, show)}
     </div>
   );
 }
 
-function wordsOf(refusal: Refusal, here: string): ReactNode {
+function wordsOf(refusal: Refusal, here: string, show: Shows): ReactNode {
   switch (refusal.kind) {
     case 'invalid':
       return <Issues title="Not saved. Please fix:" issues={refusal.issues} />;
@@ -47,7 +51,7 @@ function wordsOf(refusal: Refusal, here: string): ReactNode {
                 <b>
                   {b.product.replace(', demo label', '')}, {showDay(b.day)}:
                 </b>{' '}
-                {reasonWords(b.reason)}
+                {reasonWords(b.reason, show)}
               </li>
             ))}
           </ul>
@@ -101,15 +105,18 @@ function wordsOf(refusal: Refusal, here: string): ReactNode {
 }
 
 function Issues({ title, issues }: Readonly<{ title: string; issues: readonly Issue[] }>) {
+  const { system } = useShows();
   return (
     <>
       <p className="font-semibold">{title}</p>
       <ul className="list-disc pl-5">
-        {issues.map((i) => (
-          <li key={i.field + i.problem}>
-            {i.problem}. {i.remedy}
-          </li>
-        ))}
+        {issues
+          .map((i) => issueIn(i, system))
+          .map((i) => (
+            <li key={i.field + i.problem}>
+              {i.problem}. {i.remedy}
+            </li>
+          ))}
       </ul>
     </>
   );

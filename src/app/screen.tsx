@@ -2,6 +2,7 @@ import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { Frame } from '@/ui/frame';
+import { UnitsProvider } from '@/ui/units';
 import type { Actor } from '@/data/actor';
 import { may } from '@/data/actor';
 import { isDatabaseGone } from '@/data/connection';
@@ -27,16 +28,18 @@ export function screen<Props>(render: (actor: Actor, props: Props) => Promise<Re
       const content = await render(actor, props);
       const { today, isDemo } = await frameOf(actor);
       return (
-        <Frame
-          person={`${actor.name}, ${actor.role}`}
-          company={actor.orgName}
-          today={today}
-          clock={isDemo && may(actor, 'turn the clock') ? <ClockControl /> : null}
-          news={<LookAgain />}
-          signOutAction={signOutAction}
-        >
-          {content}
-        </Frame>
+        <UnitsProvider units={actor.units}>
+          <Frame
+            person={`${actor.name}, ${actor.role}`}
+            company={actor.orgName}
+            today={today}
+            clock={isDemo && may(actor, 'turn the clock') ? <ClockControl /> : null}
+            news={<LookAgain />}
+            signOutAction={signOutAction}
+          >
+            {content}
+          </Frame>
+        </UnitsProvider>
       );
     } catch (error) {
       if (error instanceof DatabaseAway || isDatabaseGone(error)) return <WaitForDatabase />;

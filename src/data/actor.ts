@@ -1,4 +1,6 @@
 /** Who is asking. The session, a token or a worker makes one; every command and view takes it. */
+import type { UnitSystem } from '@/core/units/measures';
+
 export type Role = 'lead' | 'technician' | 'viewer';
 
 export type Actor = Readonly<{
@@ -8,6 +10,8 @@ export type Actor = Readonly<{
   orgName: string;
   role: Role;
   timeZone: string;
+  /** in which its people read and type figures */
+  units: UnitSystem;
 }>;
 
 /** What people may do here, each with the words that a refusal uses. */

@@ -1,7 +1,8 @@
 import 'server-only';
 import { and, asc, eq, isNull, ne } from 'drizzle-orm';
+import type { UnitSystem } from '@/core/units/measures';
 import type { Actor, Role } from './actor';
-import { signInDatabase } from './connection';
+import { asPerson, signInDatabase } from './connection';
 import { member, organisation, user } from './schema';
 
 export type Organisation = Readonly<typeof organisation.$inferSelect>;
@@ -19,13 +20,14 @@ export async function organisationIds(): Promise<string[]> {
 /** Where a person works, and as what: of several companies the first joined. Null: nowhere, or not any more. */
 export async function membershipOf(
   userId: string,
-): Promise<(Pick<Actor, 'orgId' | 'orgName' | 'timeZone'> & { role: Role }) | null> {
+): Promise<(Pick<Actor, 'orgId' | 'orgName' | 'timeZone' | 'units'> & { role: Role }) | null> {
   const [row] = await signInDatabase()
     .select({
       role: member.role,
       orgId: organisation.id,
       orgName: organisation.name,
       timeZone: organisation.timeZone,
+      units: organisation.units,
     })
     .from(member)
     .innerJoin(organisation, eq(organisation.id, member.orgId))
@@ -51,4 +53,12 @@ export async function addOrganisation(
   row: Organisation,
 ): Promise<void> {
   await db.insert(organisation).values(row);
+}
+
+/** From now on its people read and type figures in these units. */
+export async function setUnits(
+  { orgId, name }: Pick<Actor, 'orgId' | 'name'>,
+  units: UnitSystem,
+): Promise<void> {
+  await asPerson(name, (db) => db.update(organisation).set({ units }).where(eq(organisation.id, orgId)));
 }

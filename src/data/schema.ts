@@ -30,6 +30,7 @@ import {
 // by their own paths: the migration tool knows no others
 import { EXPOSURES, MOISTURES } from '../core/ground/site';
 import { METHODS, PRODUCT_KINDS, SITES, TEXTURES, TURFS, USES } from '../core/trade/terms';
+import { UNIT_SYSTEMS } from '../core/units/measures';
 
 const appUser = pgRole('app_user').existing();
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
@@ -169,6 +170,8 @@ export const organisation = pgTable('organisation', {
   name: text('name').notNull(),
   /** IANA name: which day it is for its people */
   timeZone: text('time_zone').notNull(),
+  /** in which its people read and type; figures are kept in trade units whichever it is */
+  units: text('units', { enum: UNIT_SYSTEMS }).notNull().default('trade'),
 });
 
 export const member = pgTable(

@@ -1,4 +1,5 @@
 /** What earlier versions kept, read by the code of today: nothing is lost, and nothing wrong is counted with. */
+import { SHOWS } from '@/core/units/format';
 import fs from 'node:fs';
 import { readMeasure } from '@/core/lawn/measure';
 import { labelFrom, readSheet, EMPTY_SHEET } from '@/core/products/sheet';
@@ -20,13 +21,14 @@ describe('gates of old records', () => {
       const { state, why } = readGatesThen(1, row);
       expect(state).toBe(row.state);
       expect(why.map((w) => [w.name, w.reason.code])).toEqual(row.why.map((w) => [w.gate, w.reason.code]));
-      for (const w of why) expect(oldReasonWords(w.reason)).not.toMatch(/^Kept as|undefined|NaN/);
+      for (const w of why)
+        expect(oldReasonWords(w.reason, SHOWS.trade)).not.toMatch(/^Kept as|undefined|NaN/);
     }
     const [first] = readGatesThen(1, rows[0]).why;
-    expect(oldReasonWords(first!.reason)).toContain('crossed on 22 April');
+    expect(oldReasonWords(first!.reason, SHOWS.trade)).toContain('crossed on 22 April');
   });
   test('a code that nobody knows any more is told by its code', () => {
-    expect(oldReasonWords({ code: 'moon-too-full', phase: 1 })).toBe('Kept as “moon too full”.');
+    expect(oldReasonWords({ code: 'moon-too-full', phase: 1 }, SHOWS.trade)).toBe('Kept as “moon too full”.');
   });
   test('of today keep the sentence as it was read, whatever the words are now', () => {
     const reason = { code: 'breezy', source: 'house rule' };

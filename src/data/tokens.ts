@@ -50,6 +50,7 @@ export async function actorBehind(hash: string, now: Date): Promise<ByToken | nu
       orgId: organisation.id,
       orgName: organisation.name,
       timeZone: organisation.timeZone,
+      units: organisation.units,
     })
     .from(apiToken)
     .innerJoin(user, eq(user.id, apiToken.userId))

@@ -8,7 +8,8 @@ import { NONE_WORDS } from '@/core/products/none-words';
 import { contentOf, isTyped, readSheet, type LabelSheet } from '@/core/products/sheet';
 import { substanceRate } from '@/core/units/by-label';
 import { gramsPerLitre } from '@/core/units/quantity';
-import type { Issue } from '@/core/units/parse';
+import type { Measure } from '@/core/units/measures';
+import { beyondSchema, measuredIssue, type Issue } from '@/core/units/parse';
 import { AMOUNT_UNITS, RATE_UNITS, rateOf } from '@/core/units/rate';
 import { exceeds } from '@/core/units/tolerance';
 import { G_PER_L_IN_LB_PER_GAL } from '@/core/units/trade';
@@ -72,8 +73,26 @@ function issueOf({ instancePath, keyword, params, message, data, parentSchema }:
         .slice(0, 12)
         .join(', ')}`
     : (message ?? 'is wrong');
-  return { field, problem: `${shown} ${asked}`.trim(), remedy: description ?? 'See the published schema.' };
+  const issue = {
+    field,
+    problem: `${shown} ${asked}`.trim(),
+    remedy: description ?? 'See the published schema.',
+  };
+  const measure = MEASURED[instancePath.split('/').at(-1) ?? ''];
+  const kind = BOUNDS[keyword];
+  return measure && kind && typeof data === 'number'
+    ? beyondSchema(issue, measure, kind, [data, Number(p['limit'])])
+    : issue;
 }
+
+/** Fields of a measure, which a sheet keeps in trade units. */
+const MEASURED: Readonly<Record<string, Measure>> = {
+  ...{ airLeastF: 'temperature', airMostF: 'temperature', airDayMostF: 'temperature', windMostMph: 'wind' },
+  ...{ densityLbPerGal: 'density', inches: 'water', feet: 'length', yearLimitLbPerAcre: 'ingredient' },
+};
+const BOUNDS: Readonly<Record<string, 'not above' | 'below' | 'beyond'>> = {
+  ...{ minimum: 'below', exclusiveMinimum: 'not above', maximum: 'beyond' },
+};
 
 /** Weeds that are up are taken through the leaf: the sheet must say so, and what the leaf needs. */
 function aboutTheLeaf(s: LabelSheet): Issue[] {
@@ -109,11 +128,13 @@ function aboveIngredientLimits(s: LabelSheet): Issue[] {
       const lb = kg === null ? null : kg / RATE_UNITS['lb/acre'].inSi;
       if (lb === null || !exceeds(lb, a.yearLimitLbPerAcre)) return [];
       return [
-        {
-          field: `rates ${i + 1} high`,
-          problem: `is ${r.high} ${RATE_UNITS[s.rateUnit].words}, ${Number(lb.toPrecision(4))} lb ${a.limitCounts} of ${a.name} an acre: above its ${a.yearLimitLbPerAcre} of the year`,
-          remedy: 'One application cannot be above the limit of the year: check both on the label.',
-        },
+        measuredIssue(
+          `rates ${i + 1} high`,
+          a.limitCounts === 'a.e.' ? 'acid' : 'ingredient',
+          `is ${r.high} ${RATE_UNITS[s.rateUnit].words}, {0} of ${a.name}: above its {1} of the year`,
+          [Number(lb.toPrecision(4)), a.yearLimitLbPerAcre],
+          'One application cannot be above the limit of the year: check both on the label.',
+        ),
       ];
     }),
   );
@@ -189,14 +210,22 @@ function contradictions(s: LabelSheet): Issue[] {
   if (s.carrier && s.carrier.least > s.carrier.most)
     say('carrier least', `is ${s.carrier.least}, above the most of ${s.carrier.most}`, 'Swap them.');
   if (s.airLeastF !== null && s.airMostF !== null && s.airLeastF >= s.airMostF)
-    say('airLeastF', `is ${s.airLeastF} °F, not below ${s.airMostF} °F`, 'Swap them.');
+    issues.push(
+      measuredIssue(
+        ...(['airLeastF', 'temperature', 'is {0}, not below {1}'] as const),
+        [s.airLeastF, s.airMostF],
+        'Swap them.',
+      ),
+    );
   const dayMost = s.airDayMostF ?? null;
   const leastOfMost = s.airMostF ?? s.airLeastF;
   if (dayMost !== null && leastOfMost !== null && dayMost < leastOfMost)
-    say(
-      'airDayMostF',
-      `is ${dayMost} °F, and work is allowed at ${leastOfMost} °F`,
-      'The limit of the day’s high is the highest of them.',
+    issues.push(
+      measuredIssue(
+        ...(['airDayMostF', 'temperature', 'is {0}, and work is allowed at {1}'] as const),
+        [dayMost, leastOfMost],
+        'The limit of the day’s high is the highest of them.',
+      ),
     );
   s.after.forEach(({ upTo, butNot }, i) => {
     if (butNot && stageRank(butNot) >= stageRank(upTo))

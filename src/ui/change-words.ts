@@ -1,5 +1,7 @@
 /** The book of changes in the words of people: what was changed, and from what to what. */
 import { parseDay, showFullDay } from '@/core/calendar/day';
+import type { Shows } from '@/core/units/format';
+import { asTyped, type Measure } from '@/core/units/measures';
 import type { Changed, Subject } from '@/data/change-book';
 
 export const SUBJECT_WORDS: Readonly<Record<Subject, string>> = {
@@ -21,32 +23,32 @@ export const SUBJECT_WORDS: Readonly<Record<Subject, string>> = {
 };
 
 /** Fields whose own name says too little; units stand here. Any other reads as it is written: "notice_hours" is "notice hours". */
-const FIELD_WORDS: Readonly<Record<string, string>> = {
-  airDayMostF: 'highest of the day, °F',
-  airLeastF: 'lowest air, °F',
-  airMostF: 'highest air, °F',
+const FIELD_WORDS: Readonly<Record<string, string | readonly [words: string, measure: Measure]>> = {
+  airDayMostF: ['highest of the day', 'temperature'],
+  airLeastF: ['lowest air', 'temperature'],
+  airMostF: ['highest air', 'temperature'],
   area_error_pct: 'area ±, %',
-  area_sq_ft: 'area, sq ft',
-  bed_edge_ft: 'edge along beds, ft',
+  area_sq_ft: ['area', 'area'],
+  bed_edge_ft: ['edge along beds', 'length'],
   beside_pavement: 'beside pavement',
   book_from: 'book holds all from',
   closed_on: 'closed',
   closed_why: 'why closed',
   calibrated_on: 'calibrated',
-  concrete_edge_ft: 'edge along concrete, ft',
-  densityLbPerGal: 'density, lb/gal',
+  concrete_edge_ft: ['edge along concrete', 'length'],
+  densityLbPerGal: ['density', 'density'],
   earliest_on: 'not before',
-  elevation_ft: 'height, ft',
+  elevation_ft: ['height', 'length'],
   ended_at: 'access ended',
-  excluded_sq_ft: 'kept out, sq ft',
+  excluded_sq_ft: ['kept out', 'area'],
   expires_at: 'good until',
   intervalDays: 'interval, days',
   inSoil: 'works in the soil',
-  irrigation_in_per_hour: 'irrigation, in/hour',
+  irrigation_in_per_hour: ['irrigation in an hour', 'water'],
   latest_on: 'not after',
   forgotten_on: 'customer forgotten',
   keepNamesYears: 'names on records, years',
-  length_ft: 'length, ft',
+  length_ft: ['length', 'length'],
   station_chosen: 'station chosen by hand',
   measure: 'how it was measured',
   mixed_with: 'mixed with',
@@ -55,7 +57,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   noMowingDaysAfter: 'no mowing after, days',
   noMowingDaysBefore: 'no mowing before, days',
   notice_hours: 'notice, hours',
-  offset_f: 'shows too much, °F',
+  offset_f: ['shows too much', 'warmth'],
   onLeaf: 'works on the leaf',
   opt_out: 'not to be used',
   planned_on: 'day',
@@ -76,16 +78,22 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   utc_offset_hours: 'standard time against UTC, hours',
   valid_to: 'valid to',
   weed_history: 'weeds before',
-  width_ft: 'width, ft',
-  windMostMph: 'wind, at most, mph',
+  width_ft: ['width', 'length'],
+  windMostMph: ['wind, at most', 'wind'],
   yearLimit: 'limit of a year',
 };
 /** What a person cannot read in a line: that it changed is said, and where it is read stands there. */
 const LONG = 60;
 
-function fieldWords(field: string): string {
+/** Kept in trade units; null: a figure that has no other. */
+const measureOf = (field: string): Measure | null => {
   const own = FIELD_WORDS[field];
-  if (own) return own;
+  return own && typeof own !== 'string' ? own[1] : null;
+};
+
+function fieldWords(field: string, show: Shows): string {
+  const own = FIELD_WORDS[field];
+  if (own) return typeof own === 'string' ? own : `${own[0]}, ${show.unit(own[1])}`;
   return field
     .replace(/([a-z])([A-Z])/g, '$1 $2')
     .replaceAll('_', ' ')
@@ -112,11 +120,16 @@ function valueWords(value: unknown): string {
 export type FieldChange = Readonly<{ field: string; was: string; now: string }>;
 
 /** The fields of a change. What was added or removed tells its filled fields alone. */
-export function fieldChanges({ action, name, was, now }: Changed): FieldChange[] {
+export function fieldChanges({ action, name, was, now }: Changed, show: Shows): FieldChange[] {
+  const told = (field: string, value: unknown) => {
+    const measure = measureOf(field);
+    const words = valueWords(value);
+    return measure ? asTyped(words, measure, show.system) : words;
+  };
   const fields = [...new Set([...Object.keys(was), ...Object.keys(now)])].sort();
   return (
     fields
-      .map((f) => ({ field: fieldWords(f), was: valueWords(was[f]), now: valueWords(now[f]) }))
+      .map((f) => ({ field: fieldWords(f, show), was: told(f, was[f]), now: told(f, now[f]) }))
       // its name stands above
       .filter((c) => action === 'changed' || ![c.was, c.now].includes(name))
       .filter((c) => action === 'changed' || [c.was, c.now].some((v) => !['empty', 'none', 'no'].includes(v)))

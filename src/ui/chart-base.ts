@@ -1,12 +1,11 @@
 /** What all charts of soil temperature over a year have in common. */
 import type { ApexOptions } from 'apexcharts';
-import { showDepth } from '@/core/units/format';
+import type { Shows } from '@/core/units/format';
 import type { Celsius, Metres } from '@/core/units/quantity';
-import { toFahrenheit } from '@/core/units/trade';
 
 export const MS_PER_DAY = 86_400_000;
-/** °F to a tenth: finer is not known, and not seen. */
-export const fahrenheit = (t: number): number => Math.round(toFahrenheit(t as Celsius) * 10) / 10;
+/** A temperature in °C as the axis has it, to a tenth: finer is not known, and not seen. */
+export const onAxis = (t: number, show: Shows): number => Math.round(show.in('temperature', t) * 10) / 10;
 
 export const CHART_BASE = {
   chart: {
@@ -30,15 +29,15 @@ export const CHART_BASE = {
   },
 } as const satisfies ApexOptions;
 
-export const temperatureAxis = (depth: Metres) => ({
+export const temperatureAxis = (depth: Metres, show: Shows) => ({
   decimalsInFloat: 0,
-  title: { text: `°F at ${showDepth(depth)}, daily mean` },
+  title: { text: `${show.unit('temperature')} at ${show.depth(depth)}, daily mean` },
   labels: { style: { fontSize: '13px' } },
 });
 
 /** A line across the chart with its words. */
-export const lineAcross = (t: Celsius, text: string) => ({
-  y: fahrenheit(t),
+export const lineAcross = (t: Celsius, text: string, show: Shows) => ({
+  y: onAxis(t, show),
   borderColor: '#9c3d24',
   strokeDashArray: 4,
   label: {

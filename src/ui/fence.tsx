@@ -6,6 +6,7 @@ import { isBeyondForecast } from '@/core/gates/past-years';
 import type { GateLane, Window } from '@/core/gates/window';
 import { Pickets } from './pickets';
 import { reasonWords, sourceWords } from './reason-words';
+import { useShows } from './units';
 import { list, plural } from './words';
 
 /** What a tick of the fence is called: a day, or an hour. */
@@ -282,6 +283,7 @@ function Reasons<At extends number>({
 }> &
   Pick<Window<At>, 'all'> &
   Pick<Props<At>, 'words' | 'products'> & { remedies: Props<At>['remedies'] | undefined }) {
+  const show = useShows();
   const together = spanAt(all, at)?.verdict;
   const isOpen = together?.state === 'open';
   const said = gates.flatMap((g) => {
@@ -324,7 +326,7 @@ function Reasons<At extends number>({
             {l.gate.name}, {stateWords(l.verdict)}
             {products.length > 1 && `, ${products[l.of - 1] ?? ''}`}.
           </b>{' '}
-          {reasonWords(l.verdict.reason)}{' '}
+          {reasonWords(l.verdict.reason, show)}{' '}
           <span className="text-steel">({sourceWords(l.verdict.reason)})</span>
         </p>
       ))}

@@ -1,6 +1,7 @@
 'use client';
 import { useId, type ReactNode } from 'react';
-import type { Issue } from '@/core/units/parse';
+import { issueIn, type Issue } from '@/core/units/parse';
+import { useShows } from './units';
 
 /** What an input is given, so that its label, its trouble and its hint belong to it. */
 type Field = Readonly<{
@@ -22,7 +23,9 @@ type Props = Readonly<{
 /** A field with its label, and under it what is wrong with what stands in it, or a hint. */
 export function Labelled({ name, issue, hint = null, beside = false, children }: Props) {
   const id = useId();
-  const words = issue ? `${issue.problem}. ${issue.remedy}` : hint;
+  const { system } = useShows();
+  const told = issue && issueIn(issue, system);
+  const words = told ? `${told.problem}. ${told.remedy}` : hint;
   return (
     <div className={beside ? 'grid grid-cols-[96px_minmax(0,1fr)] items-center' : ''}>
       <label htmlFor={id} className="font-cond text-[16px]">

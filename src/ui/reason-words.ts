@@ -5,29 +5,15 @@ import type { Missing, Reason } from '@/core/gates/reason';
 import type { CrossingRule } from '@/core/ground/crossing';
 import type { LimitPeriod } from '@/core/products/label';
 import type { Use } from '@/core/trade/terms';
-import {
-  showAmount,
-  showLine,
-  showPercent,
-  showMostRate,
-  showRate,
-  showTemperature,
-  showWater,
-  showWind,
-  significant,
-} from '@/core/units/format';
-import type { Celsius, KilogramsPerHectare, Metres } from '@/core/units/quantity';
-import { RATE_UNITS } from '@/core/units/rate';
-import { toFeet } from '@/core/units/trade';
+import { showAmount, showMostRate, showPercent, showRate, type Shows } from '@/core/units/format';
+import type { Celsius } from '@/core/units/quantity';
+import { fromFahrenheit } from '@/core/units/trade';
 import { WEEDS, stageWords } from '@/core/weeds/weeds';
 import { capital, list, plural, ruleWords } from './words';
 
+/** Common practice, no source: what reasons kept before the gate said its own line. */
+const COLD_FOR_LEAF = fromFahrenheit(50);
 const clock = (hour: number): string => `${hour % 12 === 0 ? 12 : hour % 12} ${hour < 12 ? 'am' : 'pm'}`;
-const poundsPerAcre = (rate: KilogramsPerHectare, counts: 'a.i.' | 'a.e.'): string =>
-  `${significant(rate / RATE_UNITS['lb/acre'].inSi, 4)} lb ${counts}/acre`;
-const poundsN = (rate: KilogramsPerHectare): string =>
-  `${significant(rate / RATE_UNITS['lb/1000sqft'].inSi, 2)} lb N/1,000 sq ft`;
-const showFeet = (length: Metres): string => `${significant(toFeet(length))} ft`;
 /** "Thu 18 March, 2 pm" */
 export const hourWords = (hour: Hour): string => `${showWeekday(dayOfHour(hour))}, ${clock(hourOfDay(hour))}`;
 const times = (n: number) => (n === 0 ? 'not once' : n === 1 ? 'once' : `${n} times`);
@@ -39,8 +25,8 @@ const seedlingWords = ({ weeks, mowings }: { weeks: number | null; mowings: numb
       Boolean,
     ),
   ) || 'nothing more';
-const limitsWords = ({ least, most }: { least: Celsius | null; most: Celsius | null }) =>
-  [least === null ? '' : `at least ${showLine(least)}`, most === null ? '' : `at most ${showLine(most)}`]
+const limitsWords = ({ least, most }: { least: Celsius | null; most: Celsius | null }, show: Shows) =>
+  [least === null ? '' : `at least ${show.line(least)}`, most === null ? '' : `at most ${show.line(most)}`]
     .filter(Boolean)
     .join(', ') || 'all limits';
 export const wordsForUse = (use: Use): string => (use === 'spot' ? 'spot treatment' : use);
@@ -115,7 +101,7 @@ const MISSING: Record<Missing, string> = {
 };
 
 /** A reason in a sentence or two, with its figures and their units. */
-export function reasonWords(r: Reason): string {
+export function reasonWords(r: Reason, show: Shows): string {
   switch (r.code) {
     case 'turf-on-label':
       return `${capital(r.turf)} is on the label.`;
@@ -134,9 +120,9 @@ export function reasonWords(r: Reason): string {
     case 'over-year-limit':
       return `${showRate(r.total, r.unit)} with this one${onGround(r)} would be above the label's ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}; ${showMostRate(r.fits, r.unit)} still fits.${overZone(r, showRate(r.zoneTotal, r.unit))}${counted(r)}`;
     case 'over-ingredient-limit':
-      return `${poundsPerAcre(r.total, r.counts)} of ${r.ingredient} with this one${onGround(r)} would be above ${poundsPerAcre(r.limit, r.counts)} in ${periodWords(r.period)}, over all products that hold it${!r.setBy ? '' : `, as the label of ${r.setBy} says`}; ${showMostRate(r.fits, r.unit)} still fits.${overZone(r, poundsPerAcre(r.zoneTotal, r.counts))}${counted(r)}`;
+      return `${show.ingredient(r.total, r.counts)} of ${r.ingredient} with this one${onGround(r)} would be above ${show.ingredient(r.limit, r.counts)} in ${periodWords(r.period)}, over all products that hold it${!r.setBy ? '' : `, as the label of ${r.setBy} says`}; ${showMostRate(r.fits, r.unit)} still fits.${overZone(r, show.ingredient(r.zoneTotal, r.counts))}${counted(r)}`;
     case 'over-at-once':
-      return `${poundsPerAcre(r.total, r.counts)} of ${r.ingredient} go down in one visit, together with ${list(r.others)}: above the ${poundsPerAcre(r.most, r.counts)} that this label allows at once.`;
+      return `${show.ingredient(r.total, r.counts)} of ${r.ingredient} go down in one visit, together with ${list(r.others)}: above the ${show.ingredient(r.most, r.counts)} that this label allows at once.`;
     case 'too-soon-before':
       return `The next one is planned for ${showDay(r.next)}: the label asks for ${plural(r.days, 'day')} between. Last day before it: ${showDay(r.latest)}; or move that one.`;
     case 'history-not-known':
@@ -164,9 +150,9 @@ export function reasonWords(r: Reason): string {
     case 'blocks-seeding':
       return `At this rate the label keeps seed out for ${r.waitDays} days${r.kind && r.kind !== 'seed' ? `, held against ${r.kind} too` : ''}: too late after ${showDay(r.latest)} for ${r.kind ?? 'seed'} on ${showDay(r.seeding)}. What lies there already counts: halves wait as long as the whole.`;
     case 'before-useful-start':
-      return `Too early to be of use: the soil may cross ${line(r)} from ${showDay(r.p10)}, and your lead is ${r.leadDays} days. Opens ${showWeekday(r.opens)}.`;
+      return `Too early to be of use: the soil may cross ${line(r, show)} from ${showDay(r.p10)}, and your lead is ${r.leadDays} days. Opens ${showWeekday(r.opens)}.`;
     case 'ahead-of-line':
-      return `Ahead of the line: 1 in 10 that ${line(r)} is crossed by ${showDay(r.p10)}.${r.strip ? ` The warmest strip comes first, from ${showDay(r.strip)}.` : ''}${r.last && r.lastP10 ? ` ${capital(WEEDS[r.last].name)} follows from ${showDay(r.lastP10)}: by then the barrier is ${plural(r.lastP10 - r.p10, 'day')} older.` : ''}`;
+      return `Ahead of the line: 1 in 10 that ${line(r, show)} is crossed by ${showDay(r.p10)}.${r.strip ? ` The warmest strip comes first, from ${showDay(r.strip)}.` : ''}${r.last && r.lastP10 ? ` ${capital(WEEDS[r.last].name)} follows from ${showDay(r.lastP10)}: by then the barrier is ${plural(r.lastP10 - r.p10, 'day')} older.` : ''}`;
     case 'some-targets-late':
       return `Late for ${list(r.late.map((w) => WEEDS[w].name))}; still ahead of ${list(r.ahead.map((w) => WEEDS[w].name))}.`;
     case 'no-line-of-its-own':
@@ -174,37 +160,37 @@ export function reasonWords(r: Reason): string {
     case 'target-held-back':
       return `${capital(list(r.targets.map((w) => WEEDS[w].name)))}: the label names ${r.targets.length === 1 ? 'it' : 'them'} among what it keeps from coming up.`;
     case 'line-may-be-crossed':
-      return `The soil may have crossed ${line(r)}: 1 in 10 by ${showDay(r.p10)}${r.p50 === null ? '' : `, even odds by ${showDay(r.p50)}`}.`;
+      return `The soil may have crossed ${line(r, show)}: 1 in 10 by ${showDay(r.p10)}${r.p50 === null ? '' : `, even odds by ${showDay(r.p50)}`}.`;
     case 'line-likely-crossed':
-      return `The soil has likely crossed ${line(r)}: even odds by ${r.p50 === null ? 'the end of the year' : showDay(r.p50)}. What germinates before it is down gets through.`;
+      return `The soil has likely crossed ${line(r, show)}: even odds by ${r.p50 === null ? 'the end of the year' : showDay(r.p50)}. What germinates before it is down gets through.`;
     case 'line-crossed':
-      return `${capital(line(r))} was crossed on ${showDay(r.on)}.${r.reachesBack ? ' By its label it takes what is up, as far as a stage: look how far it is.' : ' What came up before it is down gets through.'}`;
+      return `${capital(line(r, show))} was crossed on ${showDay(r.on)}.${r.reachesBack ? ' By its label it takes what is up, as far as a stage: look how far it is.' : ' What came up before it is down gets through.'}`;
     case 'line-not-crossed-this-year':
-      return `Not 1 in 10 that ${line(r)} is crossed this year: the soil stays under it, or is above it all winter. Look when this weed comes up here.`;
+      return `Not 1 in 10 that ${line(r, show)} is crossed this year: the soil stays under it, or is above it all winter. Look when this weed comes up here.`;
     case 'later-part':
       return 'A later part follows the first, not the soil.';
     case 'granule':
       return 'A granule drifts far less than a spray, and its label sheet sets no wind limit.';
     case 'calm':
-      return `Calmest ${spell(r)}: at most ${showWind(r.wind)}, limit ${showWind(r.limit)}.`;
+      return `Calmest ${spell(r)}: at most ${show.wind(r.wind)}, limit ${show.wind(r.limit)}.`;
     case 'breezy':
-      return `Breezy: even ${spell(r)}, the calmest, has up to ${showWind(r.wind)}, limit ${showWind(r.limit)}. Watch for drift.`;
+      return `Breezy: even ${spell(r)}, the calmest, has up to ${show.wind(r.wind)}, limit ${show.wind(r.limit)}. Watch for drift.`;
     case 'windy':
-      return `Too windy: the calmest ${spell(r)} has up to ${showWind(r.wind)}, limit ${showWind(r.limit)}.`;
+      return `Too windy: the calmest ${spell(r)} has up to ${show.wind(r.wind)}, limit ${show.wind(r.limit)}.`;
     case 'working-day-over':
       return `Fewer than ${r.hours} working hours are left before ${clock(r.until)}.`;
     case 'no-watering-in-needed':
       return 'The label asks for no watering-in.';
     case 'irrigation-waters-in':
-      return `Irrigation waters it in: ${showWater(r.depth)} takes ${r.minutes} minutes, within ${r.withinDays} days.`;
+      return `Irrigation waters it in: ${show.water(r.depth)} takes ${r.minutes} minutes, within ${r.withinDays} days.`;
     case 'rain-waters-in':
-      return `${showWater(r.expected)} of rain forecast by ${showDay(r.by)}; the label asks for ${showWater(r.depth)} within ${r.withinDays} days.`;
+      return `${show.water(r.expected)} of rain forecast by ${showDay(r.by)}; the label asks for ${show.water(r.depth)} within ${r.withinDays} days.`;
     case 'too-little-rain':
-      return `Only ${showWater(r.expected)} of rain forecast by ${showDay(r.by)}; the label asks for ${showWater(r.depth)} within ${r.withinDays} days. Without irrigation it lies on the leaf and in the light.`;
+      return `Only ${show.water(r.expected)} of rain forecast by ${showDay(r.by)}; the label asks for ${show.water(r.depth)} within ${r.withinDays} days. Without irrigation it lies on the leaf and in the light.`;
     case 'rain-not-known-yet':
-      return `${showWater(r.expected)} of the ${showWater(r.depth)} due by ${showDay(r.by)} is forecast; after ${showDay(addDays(r.forecastTo, -1))} the rain is not known yet.`;
+      return `${show.water(r.expected)} of the ${show.water(r.depth)} due by ${showDay(r.by)} is forecast; after ${showDay(addDays(r.forecastTo, -1))} the rain is not known yet.`;
     case 'storm-runs-off':
-      return `A storm of ${showWater(r.hourly)} an hour is forecast and this soil takes ${showWater(r.intake)} an hour: it would run off. Water in lightly first.`;
+      return `A storm of ${show.water(r.hourly)} an hour is forecast and this soil takes ${show.water(r.intake)} an hour: it would run off. Water in lightly first.`;
     case 'not-for-this-use':
       return `Does not matter for ${wordsForUse(r.use)}.`;
     case 'registered-here':
@@ -246,11 +232,11 @@ export function reasonWords(r: Reason): string {
     case 'no-setback':
       return 'The label sheet sets no distance from what the lawn sheet says is near this zone.';
     case 'inside-setback':
-      return `${capital(r.from)} at ${showFeet(r.distance)}; the label keeps ${showFeet(r.asked)}. Treat only what lies beyond it, as a zone of its own, or choose another product.`;
+      return `${capital(r.from)} at ${show.length(r.distance)}; the label keeps ${show.length(r.asked)}. Treat only what lies beyond it, as a zone of its own, or choose another product.`;
     case 'beyond-setback':
-      return `${capital(r.from)} at ${showFeet(r.distance)}, beyond the label's ${showFeet(r.asked)}.`;
+      return `${capital(r.from)} at ${show.length(r.distance)}, beyond the label's ${show.length(r.asked)}.`;
     case 'keep-off':
-      return `Keep ${showFeet(r.asked)} off the ${r.from === 'tree' ? 'drip line of the trees' : 'edge of the beds'}, by the label.`;
+      return `Keep ${show.length(r.asked)} off the ${r.from === 'tree' ? 'drip line of the trees' : 'edge of the beds'}, by the label.`;
     case 'no-licence-needed':
       return 'The label names no licence.';
     case 'licensed':
@@ -284,13 +270,13 @@ export function reasonWords(r: Reason): string {
     case 'notice-not-sent':
       return `${r.hours} hours of notice are asked for, and none has gone out. Send it and note it on the lawn’s screen.`;
     case 'before-autumn':
-      return `Too early for winter weeds: the soil may fall through ${showLine(r.line)} from ${showDay(r.p10)}, and your lead is ${r.leadDays} days. Opens ${showWeekday(r.opens)}.`;
+      return `Too early for winter weeds: the soil may fall through ${show.line(r.line)} from ${showDay(r.p10)}, and your lead is ${r.leadDays} days. Opens ${showWeekday(r.opens)}.`;
     case 'ahead-of-autumn':
-      return `Ahead of the autumn line: 1 in 10 that the soil has fallen through ${showLine(r.line)} by ${showDay(r.p10)}.`;
+      return `Ahead of the autumn line: 1 in 10 that the soil has fallen through ${show.line(r.line)} by ${showDay(r.p10)}.`;
     case 'autumn-may-be-here':
-      return `The soil may have fallen through ${showLine(r.line)}: 1 in 10 by ${showDay(r.p10)}${r.p50 === null ? '' : `, even odds by ${showDay(r.p50)}`}.`;
+      return `The soil may have fallen through ${show.line(r.line)}: 1 in 10 by ${showDay(r.p10)}${r.p50 === null ? '' : `, even odds by ${showDay(r.p50)}`}.`;
     case 'autumn-is-here':
-      return `The soil has likely fallen through ${showLine(r.line)}${r.p50 === null ? '' : ` by ${showDay(r.p50)}`}: winter weeds are coming up.`;
+      return `The soil has likely fallen through ${show.line(r.line)}${r.p50 === null ? '' : ` by ${showDay(r.p50)}`}: winter weeds are coming up.`;
     case 'target-not-on-label':
       return `${capital(WEEDS[r.target].name)} is not among the weeds that the label sheet takes once they are up${r.onLabel.length ? `: ${list(r.onLabel.map((w) => WEEDS[w].name))}` : ''}.`;
     case 'target-not-up':
@@ -320,41 +306,41 @@ export function reasonWords(r: Reason): string {
     case 'no-air-limit':
       return 'The label sheet sets no limit of air temperature.';
     case 'air-within':
-      return `${showTemperature(r.air)} is within ${limitsWords(r)}.`;
+      return `${show.temperature(r.air)} is within ${limitsWords(r, show)}.`;
     case 'air-too-cold':
-      return `${showTemperature(r.air)} is too cold: the label asks for ${r.least === null ? 'more' : `${showLine(r.least)} or more`}.`;
+      return `${show.temperature(r.air)} is too cold: the label asks for ${r.least === null ? 'more' : `${show.line(r.least)} or more`}.`;
     case 'air-too-warm':
-      return `${showTemperature(r.air)} is too warm: no more than ${r.most === null ? 'the limit' : showLine(r.most)}.`;
+      return `${show.temperature(r.air)} is too warm: no more than ${r.most === null ? 'the limit' : show.line(r.most)}.`;
     case 'day-too-warm':
-      return `The day gets to ${showTemperature(r.high)}: the label allows no work on days above ${showLine(r.most)}, at whatever hour.`;
+      return `The day gets to ${show.temperature(r.high)}: the label allows no work on days above ${show.line(r.most)}, at whatever hour.`;
     case 'air-cold':
-      return `${showTemperature(r.air)} is cold for a leaf-active product: below ${r.least === null ? '50 °F' : showLine(r.least)} weeds take up little.`;
+      return `${show.temperature(r.air)} is cold for a leaf-active product: below ${show.line(r.least ?? COLD_FOR_LEAF)} weeds take up little.`;
     case 'air-warm':
-      return `${showTemperature(r.air)} is warm for a leaf-active product: your caution is ${r.most === null ? 'lower' : showLine(r.most)}.`;
+      return `${show.temperature(r.air)} is warm for a leaf-active product: your caution is ${r.most === null ? 'lower' : show.line(r.most)}.`;
     case 'no-ceiling':
       return 'Your house sets no ceiling for it on this turf.';
     case 'within-ceiling':
-      return `${capital(r.ingredient)}: ${poundsPerAcre(r.total, 'a.i.')} in 12 months with this, your ceiling on ${r.turf} is ${poundsPerAcre(r.most, 'a.i.')}.`;
+      return `${capital(r.ingredient)}: ${show.ingredient(r.total, 'a.i.')} in 12 months with this, your ceiling on ${r.turf} is ${show.ingredient(r.most, 'a.i.')}.`;
     case 'over-ceiling':
-      return `${capital(r.ingredient)} would come to ${poundsPerAcre(r.total, 'a.i.')} in 12 months: your ceiling on ${r.turf} is ${poundsPerAcre(r.most, 'a.i.')}.`;
+      return `${capital(r.ingredient)} would come to ${show.ingredient(r.total, 'a.i.')} in 12 months: your ceiling on ${r.turf} is ${show.ingredient(r.most, 'a.i.')}.`;
     case 'no-nitrogen':
       return 'It carries no nitrogen.';
     case 'nitrogen-fits':
-      return `${poundsN(r.now)} now, ${poundsN(r.total)} of ${poundsN(r.budget)} in the calendar year.`;
+      return `${show.nitrogen(r.now)} now, ${show.nitrogen(r.total)} of ${show.nitrogen(r.budget)} in the calendar year.`;
     case 'over-nitrogen':
-      return `${poundsN(r.now)} now would make ${poundsN(r.total)} in the calendar year, above ${poundsN(r.budget)}. A lower rate, or a product without fertilizer, would open it.`;
+      return `${show.nitrogen(r.now)} now would make ${show.nitrogen(r.total)} in the calendar year, above ${show.nitrogen(r.budget)}. A lower rate, or a product without fertilizer, would open it.`;
     case 'too-much-nitrogen-at-once':
-      return `${poundsN(r.now)} in one application is above ${poundsN(r.most)}, the usual most at once; some states make it law. Less at once, or a slower source by its own label.`;
+      return `${show.nitrogen(r.now)} in one application is above ${show.nitrogen(r.most)}, the usual most at once; some states make it law. Less at once, or a slower source by its own label.`;
     case 'fertilizer-banned':
       return `Local law allows no fertilizer until ${showDay(r.until)}. A product without fertilizer would open it.`;
     case 'phosphorus-not-wanted':
       return `It carries phosphate, which local law allows on new turf or where a soil test asks for it${r.tested === null ? ': none is written down' : `; that of ${showDay(r.tested)} does not, or is too old`}. A product without phosphate would open it.`;
     case 'soil-too-warm-for-nitrogen':
-      return `The soil is at about ${showTemperature(r.soil)}: no nitrogen above ${showLine(r.limit)}.`;
+      return `The soil is at about ${show.temperature(r.soil)}: no nitrogen above ${show.line(r.limit)}.`;
     case 'dormant-wants-no-nitrogen':
       return `${capital(r.turf)} is about ${showPercent(r.green)} green: it wants nitrogen only when green.`;
     case 'possible-inversion':
-      return `Still air at dawn or dusk, ${showWind(r.wind)}: it may lie in layers and drift goes far. Watch smoke or dust.`;
+      return `Still air at dawn or dusk, ${show.wind(r.wind)}: it may lie in layers and drift goes far. Watch smoke or dust.`;
     case 'leaf-irrelevant':
       return 'Wet leaf does not matter to this product.';
     case 'leaf-dry':
@@ -374,25 +360,25 @@ export function reasonWords(r: Reason): string {
     case 'no-frost':
       return 'No frost, no snow.';
     case 'frost-in-air':
-      return `Frost: ${showTemperature(r.air)}.`;
+      return `Frost: ${show.temperature(r.air)}.`;
     case 'ground-frozen':
-      return `The ground is frozen, ${showTemperature(r.soil)}.`;
+      return `The ground is frozen, ${show.temperature(r.soil)}.`;
     case 'snow':
-      return `Snow lies, ${showWater(r.water)} of water in the last day.`;
+      return `Snow lies, ${show.water(r.water)} of water in the last day.`;
     case 'soil-saturated':
       return `The soil is full: water runs off, and the product with it. ${capital(plural(r.dryDays, 'dry day'))} before.`;
     case 'soil-wet':
-      return `The soil has room for ${showWater(r.room)} of water and no more after ${plural(r.dryDays, 'dry day')}: best after 3 or 4.`;
+      return `The soil has room for ${show.water(r.room)} of water and no more after ${plural(r.dryDays, 'dry day')}: best after 3 or 4.`;
     case 'soil-takes-water':
-      return `The soil has room for ${showWater(r.room)} of water after ${plural(r.dryDays, 'dry day')}.`;
+      return `The soil has room for ${show.water(r.room)} of water after ${plural(r.dryDays, 'dry day')}.`;
     case 'no-rain-free-hours-needed':
       return 'The label sheet asks for no dry hours for this use.';
     case 'dry-long-enough':
       return `Dry until ${hourWords(r.until)}: the label asks for ${plural(r.hours, 'hour')}.`;
     case 'rain-possible':
-      return `The label asks for ${r.hours} hours without rain, and ${showWater(r.rain)} may fall inside them, at up to ${showPercent(r.chance)}.`;
+      return `The label asks for ${r.hours} hours without rain, and ${show.water(r.rain)} may fall inside them, at up to ${showPercent(r.chance)}.`;
     case 'rain-inside':
-      return `Rain ${hourWords(r.at)}, ${showWater(r.rain)} at ${showPercent(r.chance)}: inside the label's ${plural(r.hours, 'hour')}.`;
+      return `Rain ${hourWords(r.at)}, ${show.water(r.rain)} at ${showPercent(r.chance)}: inside the label's ${plural(r.hours, 'hour')}.`;
     case 'no-mowing-rule':
       return 'The label sheet asks for no days since mowing.';
     case 'mown-too-recently':
@@ -416,11 +402,11 @@ export function reasonWords(r: Reason): string {
     case 'spray-first':
       return 'The spray first, by your house rule; the granule when the leaf is dry again.';
     case 'dry-then-water':
-      return `${plural(r.dryHours, 'dry hour')} for the leaf first, then ${showWater(r.depth)} within ${plural(r.withinDays, 'day')}${r.byIrrigation ? ' by irrigation: book it after the dry hours' : ' by rain'} (with ${r.partner}).`;
+      return `${plural(r.dryHours, 'dry hour')} for the leaf first, then ${show.water(r.depth)} within ${plural(r.withinDays, 'day')}${r.byIrrigation ? ' by irrigation: book it after the dry hours' : ' by rain'} (with ${r.partner}).`;
     case 'no-dry-then-water':
-      return `With ${r.partner}: no ${plural(r.dryHours, 'dry hour')} followed by ${showWater(r.depth)} within ${plural(r.withinDays, 'day')}${r.byIrrigation ? '' : '; irrigation would bring the water'}. Separate days would open it.`;
+      return `With ${r.partner}: no ${plural(r.dryHours, 'dry hour')} followed by ${show.water(r.depth)} within ${plural(r.withinDays, 'day')}${r.byIrrigation ? '' : '; irrigation would bring the water'}. Separate days would open it.`;
     case 'dry-then-water-not-known':
-      return `With ${r.partner}: ${plural(r.dryHours, 'dry hour')}, then ${showWater(r.depth)} within ${plural(r.withinDays, 'day')}. The forecast does not reach so far.`;
+      return `With ${r.partner}: ${plural(r.dryHours, 'dry hour')}, then ${show.water(r.depth)} within ${plural(r.withinDays, 'day')}. The forecast does not reach so far.`;
     case 'dry-outlasts-deadline':
       return `${r.partner}: ${plural(r.dryHours, 'dry hour')} last longer than the ${plural(r.withinDays, 'day')} in which the water must come. Separate days would open it.`;
     case 'groups-rotate':
@@ -436,13 +422,13 @@ export function reasonWords(r: Reason): string {
     case 'not-enough-on-hand':
       return `${showAmount(r.need, r.unit)} needed and only ${showAmount(r.onHand, r.unit)} on hand. Buy more, or count again.`;
     case 'lifted':
-      return `Lifted by ${r.by} until ${showDay(r.until)}: “${r.why}”. It said: ${reasonWords(r.was)}`;
+      return `Lifted by ${r.by} until ${showDay(r.until)}: “${r.why}”. It said: ${reasonWords(r.was, show)}`;
     case 'not-known':
       return MISSING[r.missing];
   }
 }
 
-const line = (r: { rule: CrossingRule }) => `the ${ruleWords(r.rule)} line`;
+const line = (r: { rule: CrossingRule }, show: Shows) => `the ${ruleWords(r.rule, show)} line`;
 const spell = (r: { from: number; to: number }) => `${clock(r.from)} to ${clock(r.to)}`;
 const periodWords = (period: LimitPeriod) => (period === 'calendar year' ? 'the calendar year' : '12 months');
 
@@ -467,11 +453,14 @@ export const sourceWords = (r: Reason): string =>
  * The words of a reason that was kept before its sentence was: by what is known of it today. One whose code or figures
  * this program does not know any more is told by its code, never by a wrong figure.
  */
-export function oldReasonWords(kept: Readonly<Record<string, unknown> & { code: string }>): string {
+export function oldReasonWords(
+  kept: Readonly<Record<string, unknown> & { code: string }>,
+  show: Shows,
+): string {
   try {
     // what an earlier program kept lacks figures that came later: of a limit, the sums of spots
     const old = { later: [], beside: [], earlier: [], isSpot: false, zoneTotal: kept['total'], ...kept };
-    const words: unknown = reasonWords(old as unknown as Reason);
+    const words: unknown = reasonWords(old as unknown as Reason, show);
     if (typeof words === 'string' && !/undefined|NaN|Invalid/.test(words)) return words;
   } catch {
     /* its figures are not those of today */

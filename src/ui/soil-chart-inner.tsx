@@ -5,12 +5,14 @@ import ApexChart from 'react-apexcharts';
 import { dayOf, yearOf } from '@/core/calendar/day';
 import type { CrossingRule } from '@/core/ground/crossing';
 import type { Outlook } from '@/core/ground/outlook';
-import { showLine } from '@/core/units/format';
-import { CHART_BASE, MS_PER_DAY, fahrenheit, lineAcross, temperatureAxis } from './chart-base';
+import type { Shows } from '@/core/units/format';
+import { useShows } from './units';
+import { CHART_BASE, MS_PER_DAY, onAxis, lineAcross, temperatureAxis } from './chart-base';
 
 /** Daily mean soil temperature of the year: observed, then the middle and the 10–90 % band of what may come. */
 export function SoilChartInner({ outlook, height }: Readonly<{ outlook: Outlook; height: number }>) {
-  const { series, options } = useMemo(() => chartOf(outlook), [outlook]);
+  const show = useShows();
+  const { series, options } = useMemo(() => chartOf(outlook, show), [outlook, show]);
   return (
     <div
       role="img"
@@ -21,28 +23,30 @@ export function SoilChartInner({ outlook, height }: Readonly<{ outlook: Outlook;
   );
 }
 
-function chartOf({ from, today, observed, band, rule, depth, dates, crossed }: Outlook) {
+function chartOf({ from, today, observed, band, rule, depth, dates, crossed }: Outlook, show: Shows) {
+  const y = (t: number) => onAxis(t, show);
+  const unit = show.unit('temperature');
   const at = (day: number) => day * MS_PER_DAY;
   // to the end of the year, and half a year ahead at least: further on all years look alike
   const ahead = Math.max(dayOf(yearOf(today) + 1, 1, 1) - today, 183);
   const series = [
     {
       type: 'rangeArea',
-      name: '8 in 10 years, °F',
+      name: `8 in 10 years, ${unit}`,
       data: band.p10.slice(0, ahead).map((lo, i) => ({
         x: at(today + i),
-        y: [fahrenheit(lo), fahrenheit(band.p90[i] ?? lo)],
+        y: [y(lo), y(band.p90[i] ?? lo)],
       })),
     },
     {
       type: 'line',
-      name: 'middle, °F',
-      data: band.p50.slice(0, ahead).map((t, i) => ({ x: at(today + i), y: fahrenheit(t) })),
+      name: `middle, ${unit}`,
+      data: band.p50.slice(0, ahead).map((t, i) => ({ x: at(today + i), y: y(t) })),
     },
     {
       type: 'line',
-      name: 'observed, °F',
-      data: observed.map((t, i) => ({ x: at(from + i), y: fahrenheit(t) })),
+      name: `observed, ${unit}`,
+      data: observed.map((t, i) => ({ x: at(from + i), y: y(t) })),
     },
   ];
   const box =
@@ -62,17 +66,17 @@ function chartOf({ from, today, observed, band, rule, depth, dates, crossed }: O
           },
         ]
       : [];
-  const coldest = fahrenheit(Math.min(...band.p10, ...observed));
+  const coldest = y(Math.min(...band.p10, ...observed));
   const options: ApexOptions = {
     ...CHART_BASE,
     colors: ['#d79b2b', '#7a5205', '#1c2a33'],
     fill: { opacity: [0.35, 1, 1] },
     stroke: { width: [0, 2, 2.5], dashArray: [0, 4, 0], curve: 'straight' },
     legend: { position: 'top', horizontalAlign: 'left', fontSize: '14px', markers: { size: 6 } },
-    yaxis: { ...temperatureAxis(depth), min: Math.floor(coldest / 10) * 10 },
+    yaxis: { ...temperatureAxis(depth, show), min: Math.floor(coldest / 10) * 10 },
     tooltip: { shared: true, x: { format: 'd MMM' } },
     annotations: {
-      yaxis: lineOf(rule),
+      yaxis: lineOf(rule, show),
       xaxis: [{ x: at(today), borderColor: '#1c2a33', strokeDashArray: 0 }, ...box],
     },
   };
@@ -80,11 +84,15 @@ function chartOf({ from, today, observed, band, rule, depth, dates, crossed }: O
 }
 
 /** The rule's line across the chart, where it is one of soil temperature. */
-function lineOf(rule: CrossingRule) {
+function lineOf(rule: CrossingRule, show: Shows) {
   if (rule.school === 'air rule of thumb' || rule.school === 'signs' || rule.school === 'degree days')
     return [];
-  const words = showLine(rule.line);
+  const words = show.line(rule.line);
   return [
-    lineAcross(rule.line, rule.school === 'run of days' ? `${words} on ${rule.days} days in a row` : words),
+    lineAcross(
+      rule.line,
+      rule.school === 'run of days' ? `${words} on ${rule.days} days in a row` : words,
+      show,
+    ),
   ];
 }

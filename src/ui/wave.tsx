@@ -1,6 +1,6 @@
-import { figure, showDepth } from '@/core/units/format';
+'use client';
 import type { Celsius, Metres } from '@/core/units/quantity';
-import { toFahrenheit } from '@/core/units/trade';
+import { useShows } from './units';
 
 type Props = Readonly<{
   /** hourly from 0 to 24, °C */
@@ -20,12 +20,14 @@ const FOOT = 26;
 
 /** The day's wave at the depth of the reading and at the house depth, the reading on it, and the mean it stands for. */
 export function Wave({ atReading, atHouse, readingDepth, houseDepth, hour, value, mean }: Props) {
-  const f = (t: number) => toFahrenheit(t as Celsius);
+  const show = useShows();
+  const f = (t: number) => show.in('temperature', t);
   const all = [...atReading, ...atHouse, value, mean].filter(Number.isFinite).map(f);
   const low = Math.floor(Math.min(...all) - 1);
   const high = Math.ceil(Math.max(...all) + 1);
   const x = (h: number) => LEFT + (h / 24) * (W - LEFT - 10);
-  const y = (t: number) => 8 + ((high - f(t)) / (high - low)) * (H - FOOT - 8);
+  const yOf = (degrees: number) => 8 + ((high - degrees) / (high - low)) * (H - FOOT - 8);
+  const y = (t: number) => yOf(f(t));
   const line = (wave: readonly number[]) =>
     wave
       .map((t, h) =>
@@ -44,20 +46,8 @@ export function Wave({ atReading, atHouse, readingDepth, houseDepth, hour, value
     >
       {marks.map((t) => (
         <g key={t}>
-          <line
-            x1={LEFT}
-            x2={W - 10}
-            y1={y((t - 32) / 1.8)}
-            y2={y((t - 32) / 1.8)}
-            stroke="var(--color-hair)"
-          />
-          <text
-            x={LEFT - 6}
-            y={y((t - 32) / 1.8) + 4}
-            textAnchor="end"
-            fontSize={13}
-            fill="var(--color-steel)"
-          >
+          <line x1={LEFT} x2={W - 10} y1={yOf(t)} y2={yOf(t)} stroke="var(--color-hair)" />
+          <text x={LEFT - 6} y={yOf(t) + 4} textAnchor="end" fontSize={13} fill="var(--color-steel)">
             {t}°
           </text>
         </g>
@@ -84,7 +74,7 @@ export function Wave({ atReading, atHouse, readingDepth, houseDepth, hour, value
         strokeWidth={2}
       />
       <text x={x(2.4)} y={y(mean) - 6} fontSize={14} fontWeight={600} fill="var(--color-clay)">
-        daily mean {figure(f(mean), 1)} °F
+        daily mean {show.temperature(mean)}
       </text>
       {!isSame && (
         <path
@@ -105,8 +95,8 @@ export function Wave({ atReading, atHouse, readingDepth, houseDepth, hour, value
         strokeWidth={1.5}
       />
       <text x={LEFT + 6} y={20} fontSize={13} fill="var(--color-ink)">
-        solid: at {showDepth(houseDepth)}
-        {isSame ? '' : ` · dotted: at ${showDepth(readingDepth)}`} · dot: the reading
+        solid: at {show.depth(houseDepth)}
+        {isSame ? '' : ` · dotted: at ${show.depth(readingDepth)}`} · dot: the reading
       </text>
     </svg>
   );

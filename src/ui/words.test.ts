@@ -1,3 +1,4 @@
+import { SHOWS } from '@/core/units/format';
 import fc from 'fast-check';
 import { addDays, dayOf } from '@/core/calendar/day';
 import { windowOf } from '@/core/gates/window';
@@ -21,7 +22,9 @@ import {
 test('every reason that a gate can give is a sentence, with no figure missing', () => {
   fc.assert(
     fc.property(anyContext, anyRange, (c, r) => {
-      const said = windowOf(c, r).lanes.flatMap(({ lane }) => lane.map((s) => reasonWords(s.verdict.reason)));
+      const said = windowOf(c, r).lanes.flatMap(({ lane }) =>
+        lane.map((s) => reasonWords(s.verdict.reason, SHOWS.trade)),
+      );
       const bad = said.filter(
         (words) => !/^[A-Z0-9].*\.$/.test(words) || /undefined|null|NaN|Infinity|\[object/.test(words),
       );
@@ -102,16 +105,20 @@ test('days and counts', () => {
 
 test('each school in a sentence and its line in few words, with figures and units', () => {
   const { rules } = DEFAULT_CROSSINGS;
-  expect(SCHOOLS.map((s) => ruleWords(rules[s]))).toEqual([
+  expect(SCHOOLS.map((s) => ruleWords(rules[s], SHOWS.trade))).toEqual([
     '55 °F at 2 in',
     '50 °F at 2 in',
     '55 °F at 2 in',
     '55 °F air',
     '“early yellow shrub in bloom”',
-    '76 °F·day',
+    '76 °F·days',
   ]);
-  expect(schoolWords(rules['run of days'])).toBe('Daily mean at 2 in at or above 55 °F on 5 days in a row');
-  expect(schoolWords(rules['degree days'])).toBe('76 °F·days of soil over 53.6 °F since 1 April');
+  expect(schoolWords(rules['run of days'], SHOWS.trade)).toBe(
+    'Daily mean at 2 in at or above 55 °F on 5 days in a row',
+  );
+  expect(schoolWords(rules['degree days'], SHOWS.trade)).toBe(
+    '76 °F·days of soil over 53.6 °F since 1 April',
+  );
 });
 
 test('when a line is crossed, in words', () => {

@@ -4,39 +4,39 @@ import { spanAt, type State } from '@/core/calendar/span';
 import { nextOpen, type WindowLane } from '@/core/gates/window';
 import type { CrossingRule, Odds } from '@/core/ground/crossing';
 import type { Expectation } from '@/core/lawn/zone';
-import { figure, showDepth, showLine } from '@/core/units/format';
+import { figure, type Shows } from '@/core/units/format';
 
 /** A rule's line in few words: "55 °F at 2 in". */
-export function ruleWords(rule: CrossingRule): string {
+export function ruleWords(rule: CrossingRule, show: Shows): string {
   switch (rule.school) {
     case 'early bird':
     case 'run of days':
     case 'five-day mean':
-      return `${showLine(rule.line)} at ${showDepth(rule.depth)}`;
+      return `${show.line(rule.line)} at ${show.depth(rule.depth)}`;
     case 'air rule of thumb':
-      return `${showLine(rule.line)} air`;
+      return `${show.line(rule.line)} air`;
     case 'signs':
       return `“${rule.sign}”`;
     case 'degree days':
-      return `${figure(rule.sum * 1.8)} °F·day`;
+      return show.degreeDays(rule.sum);
   }
 }
 
 /** What a school says, in a sentence. */
-export function schoolWords(rule: CrossingRule): string {
+export function schoolWords(rule: CrossingRule, show: Shows): string {
   switch (rule.school) {
     case 'early bird':
-      return `Daily mean at ${showDepth(rule.depth)} reaches ${showLine(rule.line)} once`;
+      return `Daily mean at ${show.depth(rule.depth)} reaches ${show.line(rule.line)} once`;
     case 'run of days':
-      return `Daily mean at ${showDepth(rule.depth)} at or above ${showLine(rule.line)} on ${rule.days} days in a row`;
+      return `Daily mean at ${show.depth(rule.depth)} at or above ${show.line(rule.line)} on ${rule.days} days in a row`;
     case 'five-day mean':
-      return `Mean of 5 days at ${showDepth(rule.depth)} reaches ${showLine(rule.line)}`;
+      return `Mean of 5 days at ${show.depth(rule.depth)} reaches ${show.line(rule.line)}`;
     case 'air rule of thumb':
-      return `Air ${rule.of} at or above ${showLine(rule.line)} on ${rule.days} days in a row`;
+      return `Air ${rule.of} at or above ${show.line(rule.line)} on ${rule.days} days in a row`;
     case 'signs':
       return `Seen: ${rule.sign}`;
     case 'degree days':
-      return `${figure(rule.sum * 1.8)} °F·days of ${rule.of} over ${showLine(rule.base)} since 1 ${MONTH_NAMES[rule.fromMonth - 1] ?? ''}`;
+      return `${show.degreeDays(rule.sum)} of ${rule.of} over ${show.line(rule.base)} since 1 ${MONTH_NAMES[rule.fromMonth - 1] ?? ''}`;
   }
 }
 export const list = (words: readonly string[]): string =>

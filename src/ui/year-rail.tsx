@@ -4,9 +4,10 @@ import { addDays, dayOf, showDay, yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
 import type { Standing } from '@/core/season/programme';
-import { showDepth, showTemperature } from '@/core/units/format';
+import type { Shows } from '@/core/units/format';
 import type { Celsius } from '@/core/units/quantity';
 import { toFahrenheit } from '@/core/units/trade';
+import { useShows } from './units';
 import { ruleWords, shortDay } from './words';
 
 /** Soil temperature from cold to hot, by °F. */
@@ -251,6 +252,7 @@ function RailWords({
   barrier = [],
   seedFrom = null,
 }: Pick<Props, 'outlook' | 'today' | 'barrier' | 'seedFrom'>) {
+  const show = useShows();
   const holds = barrier.filter((s) => s.to >= today);
   const now = outlook?.observed.at(-1);
   return (
@@ -259,9 +261,9 @@ function RailWords({
         <b className="font-cond text-[16px]">{showDay(today)}</b>
         {outlook &&
           now !== undefined &&
-          ` · yesterday's mean ${showTemperature(now as Celsius)} at ${showDepth(outlook.depth)}`}
+          ` · yesterday's mean ${show.temperature(now as Celsius)} at ${show.depth(outlook.depth)}`}
       </span>
-      {outlook && <span className="text-clay">{crossingWords(outlook)}</span>}
+      {outlook && <span className="text-clay">{crossingWords(outlook, show)}</span>}
       {holds.length > 0 && (
         <span className="text-moss">
           Barrier holds {holds.map((s) => `${showDay(s.from)} to ${showDay(s.to)}`).join(', ')}
@@ -276,8 +278,8 @@ function RailWords({
   );
 }
 
-function crossingWords({ rule, crossed, dates: { p10, p50, p90 } }: Outlook): string {
-  const line = ruleWords(rule);
+function crossingWords({ rule, crossed, dates: { p10, p50, p90 } }: Outlook, show: Shows): string {
+  const line = ruleWords(rule, show);
   if (crossed !== null) return `${line} crossed ${showDay(crossed)}`;
   if (p10 === null) return `${line}: not likely this year`;
   return `${line}: ${showDay(p10)} to ${p90 === null ? 'the year’s end' : showDay(p90)} (8 in 10), even odds ${p50 === null ? 'later' : showDay(p50)}`;

@@ -3,9 +3,10 @@ import type { ApexOptions } from 'apexcharts';
 import { useMemo } from 'react';
 import ApexChart from 'react-apexcharts';
 import { dayOf, type Day } from '@/core/calendar/day';
-import { showLine } from '@/core/units/format';
+import type { Shows } from '@/core/units/format';
 import type { Celsius, Metres } from '@/core/units/quantity';
-import { CHART_BASE, MS_PER_DAY, fahrenheit, lineAcross, temperatureAxis } from './chart-base';
+import { useShows } from './units';
+import { CHART_BASE, MS_PER_DAY, onAxis, lineAcross, temperatureAxis } from './chart-base';
 
 export type YearsChartProps = Readonly<{
   year: number;
@@ -21,7 +22,8 @@ export type YearsChartProps = Readonly<{
 
 /** This year against the mean of the last five and against every year on file. */
 export function YearsChart({ height, ...props }: YearsChartProps) {
-  const { series, options } = useMemo(() => chartOf(props), [props]);
+  const show = useShows();
+  const { series, options } = useMemo(() => chartOf(props, show), [props, show]);
   return (
     <div role="img" aria-label="Soil temperature this year against past years">
       <ApexChart type="line" height={height} width="100%" series={series} options={options} />
@@ -29,21 +31,18 @@ export function YearsChart({ height, ...props }: YearsChartProps) {
   );
 }
 
-function chartOf({
-  year,
-  today,
-  depth,
-  line,
-  thisYear,
-  expected,
-  fiveYears,
-  past,
-}: Omit<YearsChartProps, 'height'>) {
+/** From where to where, and at which steps, the axis goes. */
+const STEP = { trade: 20, metric: 10 } as const;
+
+function chartOf(
+  { year, today, depth, line, thisYear, expected, fiveYears, past }: Omit<YearsChartProps, 'height'>,
+  show: Shows,
+) {
   const newYear = dayOf(year, 1, 1);
   // every second day is as fine as the eye, and a half of the points
   const points = (values: readonly number[], from = 0) =>
     values.flatMap((t, d) =>
-      (from + d) % 2 === 0 ? [{ x: (newYear + from + d) * MS_PER_DAY, y: fahrenheit(t) }] : [],
+      (from + d) % 2 === 0 ? [{ x: (newYear + from + d) * MS_PER_DAY, y: onAxis(t, show) }] : [],
     );
   const years = past.map((p) => ({ name: String(p.year), data: points(p.soil) }));
   const series = [
@@ -55,6 +54,7 @@ function chartOf({
     },
     { name: `${year}`, data: points(thisYear) },
   ];
+  const step = STEP[show.system];
   const all = series.flatMap((s) => s.data.map((p) => p.y));
   const options: ApexOptions = {
     ...CHART_BASE,
@@ -66,13 +66,13 @@ function chartOf({
     },
     legend: { show: false },
     yaxis: {
-      ...temperatureAxis(depth),
-      min: Math.floor(Math.min(...all) / 20) * 20,
-      max: Math.ceil(Math.max(...all) / 20) * 20,
-      stepSize: 20,
+      ...temperatureAxis(depth, show),
+      min: Math.floor(Math.min(...all) / step) * step,
+      max: Math.ceil(Math.max(...all) / step) * step,
+      stepSize: step,
     },
     tooltip: { enabled: false },
-    annotations: { yaxis: line === null ? [] : [lineAcross(line, showLine(line))] },
+    annotations: { yaxis: line === null ? [] : [lineAcross(line, show.line(line), show)] },
   };
   return { series, options };
 }

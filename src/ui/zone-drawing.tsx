@@ -1,8 +1,8 @@
 import { exclusionRadius, type Place, type Tree } from '@/core/lawn/measure';
 import { figure } from '@/core/units/format';
-import type { Metres } from '@/core/units/quantity';
-import { fromFeet, toFeet } from '@/core/units/trade';
+import { between } from '@/core/units/measures';
 import type { Region } from '@/geometry/region';
+import { useShows } from './units';
 
 type Props = Readonly<{
   region: Region;
@@ -19,10 +19,14 @@ type Props = Readonly<{
 const W = 560;
 const H = 340;
 const EDGE = 26;
-const STEPS_FT = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000];
+/** of the scale, in feet or metres */
+const STEPS = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000];
 
 /** The zone to scale as it is typed: what is treated, what is taken out, trees with what is kept clear of them. */
 export function ZoneDrawing({ region, circles, trees, outlines }: Props) {
+  const show = useShows();
+  const inMetres = (length: number) => between(length, 'length', show.system, 'metric');
+  const across = (metres: number) => figure(show.in('length', metres));
   const placed = trees.filter((t): t is Tree & { at: Place } => t.at !== null);
   const points = [
     ...region.flat(2),
@@ -51,7 +55,7 @@ export function ZoneDrawing({ region, circles, trees, outlines }: Props) {
           ring.map(([px, py], i) => `${i ? 'L' : 'M'}${x(px).toFixed(1)} ${y(py).toFixed(1)}`).join('') + 'Z',
       )
       .join('');
-  const step = STEPS_FT.findLast((ft) => fromFeet(ft) * scale <= 130) ?? 1;
+  const step = STEPS.findLast((length) => inMetres(length) * scale <= 130) ?? 1;
   return (
     <svg
       viewBox={`0 0 ${W} ${H}`}
@@ -115,17 +119,17 @@ export function ZoneDrawing({ region, circles, trees, outlines }: Props) {
       ))}
       <line
         x1={EDGE}
-        x2={EDGE + fromFeet(step) * scale}
+        x2={EDGE + inMetres(step) * scale}
         y1={H - 14}
         y2={H - 14}
         stroke="var(--color-ink)"
         strokeWidth={3}
       />
-      <text x={EDGE + fromFeet(step) * scale + 8} y={H - 9} fontSize={14} fill="var(--color-ink)">
-        {step} ft
+      <text x={EDGE + inMetres(step) * scale + 8} y={H - 9} fontSize={14} fill="var(--color-ink)">
+        {step} {show.unit('length')}
       </text>
       <text x={W - 8} y={H - 9} textAnchor="end" fontSize={14} fill="var(--color-steel)">
-        {figure(toFeet((right - left) as Metres))} × {figure(toFeet((top - bottom) as Metres))} ft
+        {across(right - left)} × {across(top - bottom)} {show.unit('length')}
       </text>
     </svg>
   );

@@ -66,10 +66,12 @@ test('a company begins, and its first lead sets it up from files', async () => {
   await b.type(await b.field('Password'), 'saltmarsh turf 1');
   await b.press('Begin the company');
   await b.page('Time zone is missing');
+  await b.page('Units is missing');
   await b.page('is no address');
   await b.page('easy to guess');
   expect(await (await b.field('Company')).getAttribute('value')).toBe('Saltmarsh Turf');
   await b.choose('Time zone', 'America/Los Angeles');
+  await b.choose('Units', 'metric: °C, m², L, km/h, mm');
   await b.type(await b.field('Your e-mail'), 'orla@saltmarsh.example');
   await b.type(await b.field('Password'), WORDS);
   await b.type(await b.field('Password again'), WORDS);
@@ -133,7 +135,10 @@ test('a company begins, and its first lead sets it up from files', async () => {
   await b.type(await b.field('Customer'), 'Wren Talbot');
   await b.type(await b.field('Address'), '4 Saltings Way');
   await b.type(await b.field('Zone'), 'whole lawn');
-  await b.type(await b.field('Area, sq ft'), '5000');
+  await b.type(await b.field('Area, m²'), '0');
+  await b.press('Save this sheet');
+  await b.page('It must be more than 0 m²');
+  await b.type(await b.field('Area, m²'), '465');
   await b.press('Save this sheet');
   await b.page('Soil temperature of this zone');
   await fillApplication(b, {
@@ -142,14 +147,23 @@ test('a company begins, and its first lead sets it up from files', async () => {
   });
   await b.press('Record it');
   await b.type(await b.field('Product used'), '5');
-  await b.type(await b.field('Wind'), '4');
-  await b.type(await b.field('Air temperature'), '60');
+  await b.type(await b.field('Wind, km/h'), '6.5');
+  await b.type(await b.field('Air temperature, °C'), '200');
+  await b.press('Record this application');
+  await b.page('Air temperature is 200 °C');
+  await b.type(await b.field('Air temperature, °C'), '15.5');
   await b.press('Record this application');
   const said = await b.either('Recorded.', 'Is this right?');
   if (said.includes('Is this right?')) await b.press('Yes, these figures are right');
-  await b.page('Recorded.');
+  for (const figure of ['465 m²', '6.5 km/h', '15.5 °C']) await b.page(figure);
   await b.go('/records');
-  await b.page('4 Saltings Way');
+  expect(await b.page('4 Saltings Way')).toContain('on 465 m²');
+  // the same lawn in the other units: nothing that is kept changes
+  await b.go('/house/day');
+  await b.press('US trade');
+  await b.field('Tank, gal');
+  await b.go('/records');
+  await b.page('on 5,005 sq ft');
   await b.go('/setup');
   await b.page('7 of 8 done');
 });

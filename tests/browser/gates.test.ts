@@ -46,7 +46,7 @@ test('a printed label is entered with its units live, planned, and four shut gat
   await type('Re-entry, as the label words it', 'Keep off until dry.');
   await tick('backpack');
   await tick('hand gun');
-  await type('Watering-in, in of water', '0.5');
+  await type('Watering-in, depth, in', '0.5');
   await type('Spray volume, least', '1');
   await type('Spray volume, most', '3');
   await b.press('Add a row of rates');

@@ -1,4 +1,5 @@
 /** Who changed what, from what to what: written by the database whichever way a change takes, and kept from everybody. */
+import { SHOWS } from '@/core/units/format';
 import { eq, sql } from 'drizzle-orm';
 import { SUBJECTS, type Changed, type Subject } from '@/data/change-book';
 import { inOrganisation, signInDatabase } from '@/data/connection';
@@ -18,7 +19,12 @@ const SITE = '19 Kiln Hill · whole lawn';
 const latest = async (subject: Subject) =>
   (await changeSheet(lead, { subject, person: null, page: 1 })).changes[0];
 const said = (c: Changed | undefined) =>
-  c && [c.person, c.action, c.name, ...fieldChanges(c).map((f) => `${f.field}: ${f.was} → ${f.now}`)];
+  c && [
+    c.person,
+    c.action,
+    c.name,
+    ...fieldChanges(c, SHOWS.trade).map((f) => `${f.field}: ${f.was} → ${f.now}`),
+  ];
 
 test('every table of the book is watched', async () => {
   const rows = await signInDatabase().execute<{ name: string }>(
@@ -53,7 +59,7 @@ test('a label that changes says which of its parts', async () => {
   expect((await saveSheet(lead, { productId: id, seen: before.version, sheet })).ok).toBe(true);
   const change = (await latest('label_version'))!;
   expect(change).toMatchObject({ action: 'changed', name, person: 'Mara Venn' });
-  expect(fieldChanges(change).map((c) => [c.field, c.now])).toEqual([
+  expect(fieldChanges(change, SHOWS.trade).map((c) => [c.field, c.now])).toEqual([
     ['mix must be out, hours', '7'],
     ['ppe', 'Gloves and boots'],
   ]);
@@ -77,7 +83,7 @@ test('a plan: its day and its product, on its zone; what the programme counts is
   );
   const product = (await latest('planned_product'))!;
   expect(product.site).toBe(SITE);
-  expect(fieldChanges(product).map((c) => `${c.field}: ${c.now}`)).toContain('rate: 0.7');
+  expect(fieldChanges(product, SHOWS.trade).map((c) => `${c.field}: ${c.now}`)).toContain('rate: 0.7');
   const of = async () => (await changeSheet(lead, { subject: 'zone', person: null, page: 1 })).total;
   const before = await of();
   await inOrganisation(lead, (db) =>

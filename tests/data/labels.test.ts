@@ -1,4 +1,5 @@
 /** Labels in versions, the shelf, what was seen, and lifted latches: on a real database, as people do it. */
+import { SHOWS } from '@/core/units/format';
 import { addDays, isoDay, parseDay } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import type { GateKey } from '@/core/gates/gate';
@@ -387,7 +388,7 @@ describe('the house', () => {
     expect(
       book.changes
         .slice(0, 2)
-        .flatMap(fieldChanges)
+        .flatMap((c) => fieldChanges(c, SHOWS.trade))
         .map((c) => `${c.field}: ${c.was} to ${c.now}`)
         .sort(),
     ).toEqual(['tank gal: 4 to 200', 'wind limit mph: 10 to 9']);

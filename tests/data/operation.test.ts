@@ -315,6 +315,7 @@ test('a zone is never put on another company’s lawn', async () => {
   const { url } = await makeFirstLink();
   const begun = await beginCompany({
     ...{ key: new URL(url).searchParams.get('key')!, company: 'Fenland Turf', timeZone: 'America/Chicago' },
+    units: 'metric',
     ...{ name: 'Una Reed', email: 'una@fenland.example', password: words, again: words },
   });
   expect(begun.ok).toBe(true);

@@ -33,7 +33,7 @@ describe('passwords', () => {
 });
 
 const begin = (key: string, over: Partial<BeginInput> = {}): BeginInput => ({
-  ...{ key, company: 'Saltmarsh Turf', timeZone: 'America/Chicago', name: 'Orla Penhale' },
+  ...{ key, company: 'Saltmarsh Turf', timeZone: 'America/Chicago', units: 'trade', name: 'Orla Penhale' },
   ...{ email: 'orla@saltmarsh.example', password: STRONG, again: STRONG, ...over },
 });
 
@@ -59,13 +59,14 @@ describe('the first link', () => {
     const bad = begin(key, {
       company: ' ',
       timeZone: 'Mars/Base',
+      units: 'cubits',
       name: '',
       email: 'x',
       password: 'x',
       again: 'y',
     });
     expect(refusalOf(await beginCompany(bad))?.issues?.map((i) => i.field)).toEqual([
-      ...['Company', 'Time zone', 'Your name', 'E-mail', 'Password'],
+      ...['Company', 'Time zone', 'Units', 'Your name', 'E-mail', 'Password'],
     ]);
     expect(await invitationBehind(key)).not.toBeNull();
   });

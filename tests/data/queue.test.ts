@@ -226,6 +226,7 @@ test('a worker works for one organisation at a time, as itself', async () => {
     name: 'Iron Gate',
     orgId: lead.orgId,
     timeZone: 'US/Central',
+    units: 'trade',
   });
   await expect(workerActor('nobody')).rejects.toThrow('No such organisation: nobody');
 });

@@ -4,6 +4,7 @@ import { Forbidden, MAY, type Actor, type Permission, type Role } from '@/data/a
 import { turnClock } from '@/data/clock';
 import { makeToken, revokeToken } from '@/server/entry/tokens';
 import { saveDayRules } from '@/server/house/day-rules';
+import { saveUnits } from '@/server/house/units';
 import { saveKeeping } from '@/server/house/keeping';
 import { savePlanning } from '@/server/house/planning';
 import * as gateHouse from '@/server/house/gate-house';
@@ -30,7 +31,6 @@ import { recordVisit } from '@/server/records/record-visit';
 import { addSensor } from '@/server/soil/soil-station';
 import { noteSign, takeReading } from '@/server/soil/take-reading';
 import { hindcastSheet } from '@/server/soil/view';
-import { reasonWords } from '@/ui/reason-words';
 import { actor, closeAll } from '../support/demo';
 
 afterAll(closeAll);
@@ -82,13 +82,14 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   changeStandingAction: ['plan', changeStanding],
   copyApplicationAction: ['plan', (who, nothing) => copyApplication(who, nothing, String)],
   findZonesAction: ['see', findZones],
-  recordVisitAction: ['record', (who, nothing) => recordVisit(who, nothing, reasonWords)],
+  recordVisitAction: ['record', (who, nothing) => recordVisit(who, nothing, (r) => r.code)],
   saveHistoryAction: ['record', history.saveHistory],
   noteEarlierAction: ['record', history.noteEarlierWork],
   takeBackEarlierAction: ['record', history.takeBackEarlier],
   closeLawnAction: ['plan', history.closeLawn],
   forgetCustomerAction: ['manage people', forgetting.forgetCustomer],
   saveKeepingAction: ['change the house', saveKeeping],
+  saveUnitsAction: ['change the house', saveUnits],
   savePlanningAction: ['change the house', savePlanning],
   takeProgrammeAction: ['plan', takeProgramme],
   askSeasonAction: ['plan', (who) => askSeason(who)],

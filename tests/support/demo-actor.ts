@@ -8,4 +8,5 @@ export const actor = (role: Role = 'technician', orgId = 'quillmoor'): Actor => 
   orgName: 'Quillmoor Lawn Care',
   role,
   timeZone: 'US/Central',
+  units: 'trade',
 });

@@ -11,6 +11,7 @@ import { closeQueue } from '@/server/jobs/jobs';
 import type { ApplicationInput } from '@/server/programme/save-application';
 import { zoneSheet } from '@/server/programme/view';
 import { recordVisit, type ProductUsed, type RecordInput } from '@/server/records/record-visit';
+import { SHOWS } from '@/core/units/format';
 import { reasonWords } from '@/ui/reason-words';
 
 export { actor };
@@ -91,7 +92,8 @@ export async function recordInput(
 }
 
 /** Records, with reasons in the words of today. */
-export const record = (input: RecordInput, who: Actor = actor()) => recordVisit(who, input, reasonWords);
+export const record = (input: RecordInput, who: Actor = actor()) =>
+  recordVisit(who, input, (reason) => reasonWords(reason, SHOWS[who.units]));
 
 /** The house's panels as their forms send them: the usual figures. */
 export const CROSSINGS_TYPED: Parameters<typeof saveCrossings>[1] = {

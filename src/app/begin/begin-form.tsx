@@ -1,9 +1,11 @@
 'use client';
 import { useState } from 'react';
+import { UNIT_SYSTEMS } from '@/core/units/measures';
 import type { BeginInput } from '@/server/people/begin';
 import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../refusal-words';
+import { SYSTEM_WORDS } from '../house/units-panel';
 import { useEntrance } from './use-entrance';
 import { PasswordFields } from './password-fields';
 
@@ -15,7 +17,7 @@ const USUAL = [
   'America/Phoenix',
   'America/Los_Angeles',
 ];
-const SHOWN = ['Company', 'Time zone', 'Your name', 'E-mail', 'Password', 'Password again'];
+const SHOWN = ['Company', 'Time zone', 'Units', 'Your name', 'E-mail', 'Password', 'Password again'];
 
 export function BeginForm({
   linkKey,
@@ -27,7 +29,7 @@ export function BeginForm({
   beginAction: (input: BeginInput) => Promise<Outcome<{ email: string }>>;
 }>) {
   const [typed, setTyped] = useState<Omit<BeginInput, 'key'>>({
-    ...{ company: '', timeZone: '', name: '', email: '', password: '', again: '' },
+    ...{ company: '', timeZone: '', units: '', name: '', email: '', password: '', again: '' },
   });
   const { run, issue, refusal, isSending } = useEntrance(beginAction, '/setup');
   const set = (change: Partial<typeof typed>) => setTyped({ ...typed, ...change });
@@ -75,6 +77,22 @@ export function BeginForm({
                   </option>
                 ))}
             </optgroup>
+          </select>
+        )}
+      </Labelled>
+      <Labelled
+        name="Units"
+        issue={issue('Units')}
+        hint="Of every figure on screens. Rates stay in the unit that a label prints; it can be changed later."
+      >
+        {(f) => (
+          <select {...f} value={typed.units} onChange={(e) => set({ units: e.target.value })}>
+            <option value="">choose one</option>
+            {UNIT_SYSTEMS.map((s) => (
+              <option key={s} value={s}>
+                {SYSTEM_WORDS[s]}
+              </option>
+            ))}
           </select>
         )}
       </Labelled>

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { SHOWS, type Shows } from '@/core/units/format';
 import { DateTime } from 'luxon';
 import { may } from '@/data/actor';
 import { SUBJECTS, type Changed } from '@/data/change-book';
@@ -60,7 +61,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/changes'>) => 
               {at(c.changedAt)}
               <br className="hidden md:inline" /> <span className="md:block">{c.person}</span>
             </p>
-            <Line change={c} />
+            <Line change={c} show={SHOWS[actor.units]} />
           </li>
         ))}
       </ul>
@@ -77,7 +78,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/changes'>) => 
   );
 });
 
-function Line({ change }: Readonly<{ change: Changed }>) {
+function Line({ change, show }: Readonly<{ change: Changed; show: Shows }>) {
   const { subject, action, name, site, zoneId } = change;
   const called = [subject === 'zone' || subject === 'planned_application' ? null : name, site]
     .filter(Boolean)
@@ -92,7 +93,7 @@ function Line({ change }: Readonly<{ change: Changed }>) {
         {zoneId && site ? <Link href={`/lawns/${zoneId}`}>{called}</Link> : called || name}
       </p>
       <ul>
-        {fieldChanges(change).map(({ field, was, now }) => (
+        {fieldChanges(change, show).map(({ field, was, now }) => (
           <li key={field}>
             {field}: {action !== 'added' && <>{was} </>}
             {action === 'changed' && '→ '}

@@ -1,4 +1,8 @@
 'use client';
+import type { Shows } from '@/core/units/format';
+import { celsius } from '@/core/units/quantity';
+import { FigureField } from '@/ui/measure-field';
+import { useShows } from '@/ui/units';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition, type ReactNode } from 'react';
 import { SCHOOLS, SIGNS, type School } from '@/core/ground/crossing';
@@ -41,9 +45,11 @@ const WHY: Record<School, string> = {
   'five-day mean': 'A smoother eye on the same soil.',
   'air rule of thumb': 'For those with no probe.',
   signs: 'What blooms when: seen, not computed; learnt against the soil over the years.',
-  'degree days':
-    'The sum of warmth; smooth crabgrass begins near 75 °F·days over 53.6 °F of soil from April (recalled).',
+  'degree days': 'The sum of warmth.',
 };
+/** Smooth crabgrass, from memory of the source that the core names. */
+const usualSum = (show: Shows): string =>
+  ` Smooth crabgrass begins near ${show.degreeDays(75 / 1.8)} over ${show.line(celsius(12))} of soil from April (recalled).`;
 type TextKey =
   | 'depthIn'
   | 'runLineF'
@@ -59,6 +65,7 @@ type TextKey =
 /** When the line counts as crossed, by each of the six schools, and which of them the house goes by. */
 export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: Props) {
   const router = useRouter();
+  const show = useShows();
   /** null: nothing typed; what is typed keeps the version that its person saw */
   const [edited, setEdited] = useState<Typed | null>(null);
   const typed = edited ?? typedOf(crossings, version);
@@ -69,20 +76,12 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
     setSaved(false);
     setEdited({ ...typed, ...part });
   };
-  const field = (key: TextKey, name: string, issue: string) => (
-    <Labelled
-      name={name}
+  const field = (key: TextKey, name: string, unit: string, issue: string) => (
+    <FigureField
+      {...{ name, unit, value: typed[key] }}
       issue={(refusal?.kind === 'invalid' && refusal.issues.find((i) => i.field === issue)) || null}
-    >
-      {(f) => (
-        <input
-          {...f}
-          inputMode="decimal"
-          value={typed[key]}
-          onChange={(e) => set({ [key]: e.target.value })}
-        />
-      )}
-    </Labelled>
+      onChange={(value) => set({ [key]: value })}
+    />
   );
   const choice = <K extends 'airOf' | 'degreeOf' | 'sign'>(
     key: K,
@@ -102,25 +101,25 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
   const figures: Record<School, ReactNode> = {
     'run of days': (
       <>
-        {field('runLineF', 'Line, °F', 'Run of days, line')}
-        {field('runDays', 'Days in a row', 'Run of days, days')}
+        {field('runLineF', 'Line', 'temperature', 'Run of days, line')}
+        {field('runDays', 'In a row', 'days', 'Run of days, days')}
       </>
     ),
-    'early bird': field('earlyLineF', 'Line, °F', 'Early bird, line'),
-    'five-day mean': field('meanLineF', 'Line, °F', 'Five-day mean, line'),
+    'early bird': field('earlyLineF', 'Line', 'temperature', 'Early bird, line'),
+    'five-day mean': field('meanLineF', 'Line', 'temperature', 'Five-day mean, line'),
     'air rule of thumb': (
       <>
-        {field('airLineF', 'Line, °F', 'Air, line')}
-        {field('airDays', 'Days in a row', 'Air, days')}
+        {field('airLineF', 'Line', 'temperature', 'Air, line')}
+        {field('airDays', 'In a row', 'days', 'Air, days')}
         {choice('airOf', 'Of the day’s', ['mean', 'maximum'])}
       </>
     ),
     signs: <div className="col-span-2">{choice('sign', 'Sign', SIGNS)}</div>,
     'degree days': (
       <>
-        {field('baseF', 'Over, °F', 'Degree days, base')}
-        {field('sumF', 'Sum, °F·days', 'Degree days, sum')}
-        {field('fromMonth', 'From 1st of month', 'Degree days, month')}
+        {field('baseF', 'Over', 'temperature', 'Degree days, base')}
+        {field('sumF', 'Sum', 'degreeDays', 'Degree days, sum')}
+        {field('fromMonth', 'From the 1st of', 'month', 'Degree days, month')}
         {choice('degreeOf', 'Of', ['soil', 'air'])}
       </>
     ),
@@ -167,7 +166,10 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
                 />
                 <span>
                   <b className="font-cond text-[19px]">{capital(s)}</b>
-                  <span className="block text-[14px] leading-tight text-steel">{WHY[s]}</span>
+                  <span className="block text-[14px] leading-tight text-steel">
+                    {WHY[s]}
+                    {s === 'degree days' && usualSum(show)}
+                  </span>
                 </span>
               </label>
               <div className="grid grid-cols-2 gap-3 md:grid-cols-4">{figures[s]}</div>
@@ -175,7 +177,7 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
           ))}
         </ul>
         <div className="mt-3 flex flex-wrap items-end gap-4">
-          <div className="w-40">{field('depthIn', 'House depth, in', 'House depth')}</div>
+          <div className="w-40">{field('depthIn', 'House depth', 'depth', 'House depth')}</div>
           {mayPlan && (
             <button className="button button-loud" disabled={isSaving}>
               {isSaving ? 'Saving…' : 'Save the house rules'}

@@ -3,45 +3,49 @@ import { useState } from 'react';
 import type { StoredDay } from '@/data/house';
 import type { DayInput } from '@/server/house/day-rules';
 import type { Outcome } from '@/server/entry/outcome';
-import { Labelled } from '@/ui/labelled';
+import { FigureField, usualWords } from '@/ui/measure-field';
+import { useShows } from '@/ui/units';
 import { RefusalWords } from '../refusal-words';
 import { useSending } from '../use-sending';
 
-/** Key, the field as refusals name it, the label, why it is asked, and what is usual. */
-const FIGURES = [
+type Row = readonly [
+  key: keyof StoredDay,
+  field: string,
+  name: string,
+  unit: string,
+  usual: number,
+  why?: string,
+];
+/** Key, the field as refusals name it, the label, its unit, what is usual in trade units, and why it is asked. */
+const FIGURES: readonly Row[] = [
   [
-    'windLimitMph',
-    'Wind limit',
-    'Wind: no spray above, mph',
-    'Drift. A lower limit of a label goes before it. Usual: 10',
+    ...(['windLimitMph', 'Wind limit', 'Wind: no spray above', 'wind', 10] as const),
+    'Drift. A lower limit of a label goes before it.',
   ],
-  ['windCautionMph', 'Wind caution', 'Wind: a warning above, mph', 'Usual: 7'],
-  ['workFromHour', 'Work from', 'The working day begins, o’clock', 'Usual: 7'],
-  ['workToHour', 'Work to', 'The working day ends, o’clock', 'Usual: 18'],
-  ['calmHours', 'Hours of good weather', 'Good weather that a stop needs, hours', 'In one piece. Usual: 3'],
+  ['windCautionMph', 'Wind caution', 'Wind: a warning above', 'wind', 7],
+  ['workFromHour', 'Work from', 'The working day begins', 'o’clock', 7],
+  ['workToHour', 'Work to', 'The working day ends', 'o’clock', 18],
   [
-    'leadDays',
-    'Lead',
-    'A barrier goes down before its line, days',
-    'Not earlier: it would wear out. Usual: 42',
+    ...(['calmHours', 'Hours of good weather', 'Good weather that a stop needs', 'hours', 3] as const),
+    'In one piece.',
   ],
   [
-    'spacingLeastDays',
-    'Split, at least',
-    'Second part of a split after, days',
-    'While the first still holds. Usual: 56',
+    ...(['leadDays', 'Lead', 'A barrier goes down before its line', 'days', 42] as const),
+    'Not earlier: it would wear out.',
   ],
-  ['spacingMostDays', 'Split, at most', 'Second part no later than, days', 'Usual: 84'],
   [
-    'carrierGalPer1000',
-    'Spray volume',
-    'Spray volume, gal/1,000 sq ft',
-    'What your equipment really puts out. Usual: 1',
+    ...(['spacingLeastDays', 'Split, at least', 'Second part of a split after', 'days', 56] as const),
+    'While the first still holds.',
   ],
-  ['tankGal', 'Tank', 'Tank, gal', 'Loads are made for it. Usual: 4'],
-  ['scaleStepG', 'Scale', 'The scale reads to, g', 'Amounts are rounded to it. Usual: 1'],
-  ['jugStepFlOz', 'Jug', 'The jug reads to, fl oz', 'Amounts are rounded to it. Usual: 0.25'],
-] as const;
+  ['spacingMostDays', 'Split, at most', 'Second part no later than', 'days', 84],
+  [
+    ...(['carrierGalPer1000', 'Spray volume', 'Spray volume', 'carrier', 1] as const),
+    'What your equipment really puts out.',
+  ],
+  ['tankGal', 'Tank', 'Tank', 'volume', 4, 'Loads are made for it.'],
+  ['scaleStepG', 'Scale', 'The scale reads to', 'g', 1, 'Amounts are rounded to it.'],
+  ['jugStepFlOz', 'Jug', 'The jug reads to', 'pour', 0.25, 'Amounts are rounded to it.'],
+];
 
 /** The working day, the split and the truck. */
 export function DayRules({
@@ -57,6 +61,7 @@ export function DayRules({
 }>) {
   /** null: nothing typed; what is typed keeps the version that its person saw */
   const [edited, setEdited] = useState<DayInput | null>(null);
+  const { system } = useShows();
   const { run, issue, refusal, isSending } = useSending();
   const typed =
     edited ??
@@ -75,18 +80,13 @@ export function DayRules({
         }}
       >
         <div className="mt-2 grid grid-cols-1 items-start gap-2 sm:grid-cols-2 lg:grid-cols-4">
-          {FIGURES.map(([key, field, name, why]) => (
-            <Labelled key={key} name={name} issue={issue(field)} hint={why}>
-              {(f) => (
-                <input
-                  {...f}
-                  inputMode="decimal"
-                  disabled={!mayChange}
-                  value={typed[key]}
-                  onChange={(e) => setEdited({ ...typed, [key]: e.target.value })}
-                />
-              )}
-            </Labelled>
+          {FIGURES.map(([key, field, name, unit, usual, why]) => (
+            <FigureField
+              key={key}
+              {...{ name, unit, issue: issue(field), disabled: !mayChange, value: typed[key] }}
+              hint={[why, usualWords(usual, unit, system)].filter(Boolean).join(' ')}
+              onChange={(value) => setEdited({ ...typed, [key]: value })}
+            />
           ))}
         </div>
         {refusal && (

@@ -7,60 +7,72 @@ import type { Equipment, Licence } from '@/data/resources';
 import type { EquipmentInput, GateRulesInput, LicenceInput } from '@/server/house/gate-house';
 import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
+import { FigureField, usualWords } from '@/ui/measure-field';
+import { useShows } from '@/ui/units';
 import { RefusalWords } from '../refusal-words';
 import { useSending } from '../use-sending';
 import { Panel } from './panel';
 
+/** Key, the field as refusals name it, the label, its unit, why it is asked, and what is usual in trade units. */
 const FIGURES = [
   [
     'rainChancePercent',
     'Chance of rain',
-    'Rain counts from this chance on, %',
-    'Below it a forecast’s rain is not reckoned with. Usual: 40',
+    'Rain counts from this chance on',
+    '%',
+    'Below it a forecast’s rain is not reckoned with.',
+    40,
   ],
   [
     'calibrationDays',
     'Calibration',
-    'A calibration is good for, days',
-    'Older, and the gate Equipment is ajar. Usual: 60',
+    'A calibration is good for',
+    'days',
+    'Older, and the gate Equipment is ajar.',
+    60,
   ],
-  [
-    'noticeHours',
-    'Notice',
-    'Notice that local code asks for, hours',
-    'From the notice to the work. Usual: 24',
-  ],
+  ['noticeHours', 'Notice', 'Notice that local code asks for', 'hours', 'From the notice to the work.', 24],
   [
     'heatLimitF',
     'Heat limit',
-    'Heat: no leaf-active product above, °F',
-    'It burns turf and drifts as vapour. A lower limit of a label goes before it. Usual: 90',
+    'Heat: no leaf-active product above',
+    'temperature',
+    'It burns turf and drifts as vapour. A lower limit of a label goes before it.',
+    90,
   ],
-  ['heatCautionF', 'Heat caution', 'Heat: a warning above, °F', 'Usual: 85'],
+  ['heatCautionF', 'Heat caution', 'Heat: a warning above', 'temperature', '', 85],
   [
     'nitrogenSoilF',
     'Soil for nitrogen',
-    'No nitrogen on soil above, °F',
-    'Tops without roots, and disease. Usual: 80',
+    'No nitrogen on soil above',
+    'temperature',
+    'Tops without roots, and disease.',
+    80,
   ],
-  ['nitrogenYearLb', 'Nitrogen in a year', 'Most nitrogen, lb N/1,000 sq ft a year', 'Usual: by turf'],
+  ['nitrogenYearLb', 'Nitrogen in a year', 'Most nitrogen in a year', 'nitrogen', 'Usual: by turf', null],
   [
     'fertilizerBanFrom',
     'No fertilizer from',
-    'By law no fertilizer from, month-day',
+    'By law no fertilizer from',
+    'month-day',
     'As 11-15. Usual: no such law',
+    null,
   ],
   [
     'fertilizerBanTo',
     'No fertilizer to',
-    'By law no fertilizer to the end of, month-day',
+    'By law no fertilizer to the end of',
+    'month-day',
     'The last day of it',
+    null,
   ],
   [
     'groupYears',
     'Years of one group',
-    'One group alone so many years running is too many',
-    'What survives it breeds. Usual: 3',
+    'One group alone so many running is too many',
+    'years',
+    'What survives it breeds.',
+    3,
   ],
 ] as const;
 
@@ -80,6 +92,7 @@ export function GateRules({
   /** null: nothing typed; what is typed keeps the version that its person saw */
   const [edited, setEdited] = useState<GateRulesInput | null>(null);
   const typed = edited ?? ({ ...rules, ...texts, seen: version } as unknown as GateRulesInput);
+  const { system } = useShows();
   const { run, issue, refusal, isSending } = useSending();
   const set = (change: Partial<GateRulesInput>) => setEdited({ ...typed, ...change });
   return (
@@ -102,18 +115,14 @@ export function GateRules({
               />
             )}
           </Labelled>
-          {FIGURES.map(([key, field, name, why]) => (
-            <Labelled key={key} name={name} issue={issue(field)} hint={why}>
-              {(f) => (
-                <input
-                  {...f}
-                  inputMode={key.startsWith('fertilizerBan') ? 'text' : 'decimal'}
-                  disabled={!mayPlan}
-                  value={typed[key]}
-                  onChange={(e) => set({ [key]: e.target.value })}
-                />
-              )}
-            </Labelled>
+          {FIGURES.map(([key, field, name, unit, why, usual]) => (
+            <FigureField
+              key={key}
+              {...{ name, unit, issue: issue(field), disabled: !mayPlan, value: typed[key] }}
+              inputMode={key.startsWith('fertilizerBan') ? 'text' : 'decimal'}
+              hint={[why, usual === null ? '' : usualWords(usual, unit, system)].filter(Boolean).join(' ')}
+              onChange={(value) => set({ [key]: value })}
+            />
           ))}
           <Labelled
             name="A leaf-active product and a barrier"

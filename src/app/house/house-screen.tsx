@@ -18,6 +18,7 @@ import {
   saveLicenceAction,
   savePlanningAction,
   saveThermometerAction,
+  saveUnitsAction,
 } from './actions';
 import { Crossings } from './crossings';
 import { DayRules } from './day-panel';
@@ -25,6 +26,7 @@ import { EquipmentPanel, GateRules, Licences } from './gate-panels';
 import { Sensors, Thermometers } from './panels';
 import { Planning } from './planning-panel';
 import { Jobs, Keeping, TakeItWithYou, Tokens } from './server-panels';
+import { UnitsPanel } from './units-panel';
 import { PARTS, type Part } from './parts';
 
 /** What belongs to the house and has a screen of its own. */
@@ -89,12 +91,15 @@ async function Parts({ actor, part }: Readonly<{ actor: Actor; part: Part }>) {
       );
     case 'day':
       return (
-        <DayRules
-          day={sheet.day}
-          version={sheet.dayVersion}
-          mayChange={mayChange}
-          saveDayRulesAction={saveDayRulesAction}
-        />
+        <>
+          <DayRules
+            day={sheet.day}
+            version={sheet.dayVersion}
+            mayChange={mayChange}
+            saveDayRulesAction={saveDayRulesAction}
+          />
+          <UnitsPanel mayChange={mayChange} saveUnitsAction={saveUnitsAction} />
+        </>
       );
     case 'gates':
       return (

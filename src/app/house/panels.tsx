@@ -1,13 +1,15 @@
 'use client';
+import type { Celsius } from '@/core/units/quantity';
+import { useShows } from '@/ui/units';
 import { useState } from 'react';
 import { isoDay, showFullDay } from '@/core/calendar/day';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
-import { figure } from '@/core/units/format';
 import type { Thermometer } from '@/data/readings';
 import type { HouseSheet, saveThermometer } from '@/server/house/house-rules';
 import type { Outcome } from '@/server/entry/outcome';
 import type { addSensor } from '@/server/soil/soil-station';
 import { Labelled } from '@/ui/labelled';
+import { MeasureField } from '@/ui/measure-field';
 import { RefusalWords } from '../refusal-words';
 import { Panel } from './panel';
 import { useSending } from '../use-sending';
@@ -25,21 +27,22 @@ export function Thermometers({
   saveThermometerAction: (input: Parameters<typeof saveThermometer>[1]) => Promise<Outcome<null>>;
   putAwayAction: One;
 }>) {
+  const show = useShows();
   const empty = { id: null as string | null, name: '', offsetF: '0', calibratedOn: '' };
   const [typed, setTyped] = useState(empty);
   const { run, refusal, isSending } = useSending();
   return (
     <Panel name="Thermometers">
       <p className="mt-1 text-[15px] text-steel">
-        Compare them with each other or in ice water (32 °F): what one shows too much is taken off its
-        readings from then on.
+        Compare them with each other or in ice water ({show.line(0 as Celsius)}): what one shows too much is
+        taken off its readings from then on.
       </p>
       <ul>
         {thermometers.map((t) => (
           <li key={t.id} className="flex flex-wrap items-center gap-x-4 border-b border-hair">
             <b className="font-cond text-[18px]">{t.name}</b>
             <span>
-              shows {figure(Math.abs(t.offsetF), 1)} °F too {t.offsetF >= 0 ? 'much' : 'little'}
+              shows {show.warmth(Math.abs(t.offsetF) / 1.8)} too {t.offsetF >= 0 ? 'much' : 'little'}
             </span>
             <span className="text-steel">
               {t.calibratedOn === null ? 'never compared' : `compared ${showFullDay(t.calibratedOn)}`}
@@ -90,16 +93,12 @@ export function Thermometers({
               />
             )}
           </Labelled>
-          <Labelled name="Too much, °F">
-            {(f) => (
-              <input
-                {...f}
-                inputMode="decimal"
-                value={typed.offsetF}
-                onChange={(e) => setTyped({ ...typed, offsetF: e.target.value })}
-              />
-            )}
-          </Labelled>
+          <MeasureField
+            measure="warmth"
+            name="Too much"
+            value={typed.offsetF}
+            onChange={(v) => setTyped({ ...typed, offsetF: v })}
+          />
           <Labelled name="Compared on">
             {(f) => (
               <input

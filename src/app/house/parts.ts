@@ -1,7 +1,12 @@
 /** The house's screen in parts, each small enough to be looked at whole. */
 export const PARTS = [
   { key: 'soil', href: '/house', name: 'The line', why: 'when the soil counts as warm enough' },
-  { key: 'day', href: '/house/day', name: 'Day and truck', why: 'hours, wind, split, spray volume, tank' },
+  {
+    key: 'day',
+    href: '/house/day',
+    name: 'Day and truck',
+    why: 'hours, wind, split, spray volume, tank, units',
+  },
   {
     key: 'gates',
     href: '/house/gates',

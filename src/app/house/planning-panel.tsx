@@ -1,4 +1,5 @@
 'use client';
+import { MeasureField } from '@/ui/measure-field';
 import { useState } from 'react';
 import { BARRIER_SCHOOLS } from '@/core/season/barrier';
 import { AUTUMN_SCHOOLS, TENDER_SCHOOLS } from '@/core/season/planner/question';
@@ -127,17 +128,14 @@ export function Planning({
                   />
                 )}
               </Labelled>
-              <Labelled name={`Most ${i + 1}, lb a.i./acre`} issue={issue(`Ceiling ${i + 1}`)}>
-                {(f) => (
-                  <input
-                    {...f}
-                    inputMode="decimal"
-                    disabled={!mayChange}
-                    value={c.lbPerAcre}
-                    onChange={(e) => setCeiling(i, { lbPerAcre: e.target.value })}
-                  />
-                )}
-              </Labelled>
+              <MeasureField
+                name={`Most ${i + 1}`}
+                measure="ingredient"
+                issue={issue(`Ceiling ${i + 1}`)}
+                disabled={!mayChange}
+                value={c.lbPerAcre}
+                onChange={(lbPerAcre) => setCeiling(i, { lbPerAcre })}
+              />
               {mayChange && (
                 <button
                   type="button"

@@ -1,4 +1,6 @@
 'use client';
+import { fromInches } from '@/core/units/trade';
+import { useShows } from '@/ui/units';
 import { useState } from 'react';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
 import { LAWN_COLUMNS, LAWN_KEYS, matchColumns, type LawnColumn, type LawnMapping } from '@/formats/lawn-csv';
@@ -27,6 +29,7 @@ export function LoggerColumns({
   isBusy: boolean;
   onCheck: (m: LoggerMapping) => void;
 }>) {
+  const show = useShows();
   const first = (i: number): ColumnMeaning =>
     remembered
       ? remembered.timeColumn === i
@@ -122,7 +125,7 @@ export function LoggerColumns({
                       >
                         {[1, 2, 3, 4, 6, 8].map((d) => (
                           <option key={d} value={d}>
-                            {d} in deep
+                            {show.depth(fromInches(d))} deep
                           </option>
                         ))}
                       </select>

@@ -2,16 +2,18 @@
 import { useMemo, useState } from 'react';
 import { USUAL_ERROR, outlineOf, type Measure, type TypedHow } from '@/core/lawn/measure';
 import { readTakeoff, readTrees } from '@/core/lawn/takeoff-draft';
-import { figure, showArea } from '@/core/units/format';
+import { figure } from '@/core/units/format';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import type { SquareMetres } from '@/core/units/quantity';
-import { fromSquareFeet } from '@/core/units/trade';
+import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
 import { readGeoJson, type DrawnZone } from '@/formats/geojson';
 import { measured, overlapsOf, polygonArea, regionOf } from '@/geometry/region';
 import type { LawnInput } from '@/server/lawns/save-lawn';
 import { Choice } from '@/ui/choice';
 import { Figure } from '@/ui/figure';
 import { Labelled } from '@/ui/labelled';
+import { MeasureField } from '@/ui/measure-field';
+import { useShows } from '@/ui/units';
 import { ZoneDrawing } from '@/ui/zone-drawing';
 import { NEW_SHAPE, ShapeRows, TreeRows } from './shape-rows';
 
@@ -25,6 +27,7 @@ const WAYS = ['takeoff', 'polygon', 'typed'] as const;
 const WAY_WORDS = { takeoff: 'shapes', polygon: 'drawn file', typed: 'a figure' } as const;
 /** How large the zone is and what of it is treated: drawn to scale and added up as it is typed. */
 export function AreaPart({ draft, onChange, issueOf }: Props) {
+  const show = useShows();
   const { measure, trees } = draft;
   const setMeasure = (m: LawnInput['measure']) => onChange({ measure: m });
   const [drawn, setDrawn] = useState<readonly DrawnZone[]>([]);
@@ -35,7 +38,7 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
     const some = readTrees(trees);
     const typed =
       measure.by === 'typed'
-        ? parseFigure(measure.area, { field: 'Area', unit: 'sq ft', above: 0, most: 5_000_000 })
+        ? parseFigure(measure.area, { field: 'Area', unit: 'area', above: 0, most: 5_000_000 })
         : null;
     const meant: Measure =
       measure.by === 'takeoff'
@@ -61,7 +64,7 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
       setMeasure({
         by,
         how: 'paced',
-        area: read.whole > 0 ? figure(read.whole / 0.09290304).replace(/,/g, '') : '',
+        area: read.whole > 0 ? String(Math.round(toSquareFeet(read.whole))) : '',
       });
     if (by === 'takeoff') setMeasure({ by, shapes: [{ ...NEW_SHAPE, name: 'lawn' }] });
     if (by === 'polygon') setMeasure({ by: 'polygon', file: '', polygons: [] });
@@ -93,16 +96,13 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
         />
         {measure.by === 'typed' && (
           <div className="grid grid-cols-2 gap-3">
-            <Labelled name="Area, sq ft" issue={issueOf('Area')}>
-              {(field) => (
-                <input
-                  {...field}
-                  inputMode="decimal"
-                  value={measure.area}
-                  onChange={(e) => setMeasure({ ...measure, area: e.target.value })}
-                />
-              )}
-            </Labelled>
+            <MeasureField
+              measure="area"
+              name="Area"
+              issue={issueOf('Area')}
+              value={measure.area}
+              onChange={(v) => setMeasure({ ...measure, area: v })}
+            />
             <Labelled name="How it was got">
               {(field) => (
                 <select
@@ -162,7 +162,7 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
                       aria-pressed={JSON.stringify(z.polygons) === JSON.stringify(measure.polygons)}
                       onClick={() => onChange({ measure: { ...measure, polygons: z.polygons }, others: [] })}
                     >
-                      {z.name}, {showArea(polygonArea(z.polygons))}
+                      {z.name}, {show.area(polygonArea(z.polygons))}
                     </button>
                   ))}
                 </div>
@@ -206,24 +206,24 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
         {read.overlaps.map((o) => (
           <p key={o.name + o.kind} role="status" className="mt-1 text-[15px] text-straw-text">
             {o.kind === 'overlaps'
-              ? `${o.name} lies over another by ${showArea(o.area)}: counted once.`
-              : `${o.name} sticks out by ${showArea(o.area)}: that part takes nothing away.`}
+              ? `${o.name} lies over another by ${show.area(o.area)}: counted once.`
+              : `${o.name} sticks out by ${show.area(o.area)}: that part takes nothing away.`}
           </p>
         ))}
         <div className="mt-2">
-          <Figure name="Whole zone">{showArea(read.whole)}</Figure>
+          <Figure name="Whole zone">{show.area(read.whole)}</Figure>
           <Figure name="Kept out under trees">
-            {showArea(read.excluded)}
+            {show.area(read.excluded)}
             {read.unplaced > 0 && ' at most'}
           </Figure>
           <p className="flex items-baseline justify-between gap-4 border-b-2 border-iron py-1.5">
             <span className="font-cond text-[19px] font-semibold">Treated</span>
             <span className="font-cond text-[24px] font-bold">
-              {showArea(read.treated)}
+              {show.area(read.treated)}
               {error.ok && (
                 <span className="text-[17px] font-medium text-steel">
                   {' '}
-                  ± {figure((read.treated / 0.09290304) * (error.value / 100))}
+                  ± {figure(show.in('area', read.treated) * (error.value / 100))}
                 </span>
               )}
             </span>

@@ -1,4 +1,5 @@
 'use client';
+import type { Measure } from '@/core/units/measures';
 import type { StationName } from '@/server/lawns/lawn-sheet';
 import { Link } from '@/ui/link';
 import { useRouter } from 'next/navigation';
@@ -14,6 +15,7 @@ import type { LawnInput } from '@/server/lawns/save-lawn';
 import { Choice } from '@/ui/choice';
 import { StationOptions } from '../station-options';
 import { Labelled } from '@/ui/labelled';
+import { MeasureField } from '@/ui/measure-field';
 import { TurfPicture } from '@/ui/turf-picture';
 import { expectationWords } from '@/ui/words';
 import { BothVersions, differences } from '../both-versions';
@@ -110,6 +112,12 @@ export function LawnForm({
         />
       )}
     </Labelled>
+  );
+  const measured = (key: TextKey, name: string, measure: Measure, hint?: string) => (
+    <MeasureField
+      {...{ name, measure, issue: issueOf(name), hint: hint ?? null, value: draft[key] }}
+      onChange={(value) => change({ [key]: value })}
+    />
   );
   const long = (key: TextKey, name: string, hint?: string) => (
     <Labelled name={name} hint={hint ?? null}>
@@ -291,16 +299,11 @@ export function LawnForm({
         </Part>
         <Part name="Edges and water">
           <div className="grid grid-cols-2 gap-3 md:grid-cols-4">
-            {text('concreteEdgeFt', 'Edge along concrete, ft', {
-              mode: 'decimal',
-              field: 'Edge along concrete',
-              hint: 'The strip that a careless edge misses.',
-            })}
-            {text('bedEdgeFt', 'Edge along beds, ft', {
-              mode: 'decimal',
-              field: 'Edge along beds',
-              hint: 'No overspray here.',
-            })}
+            {measured(
+              ...(['concreteEdgeFt', 'Edge along concrete', 'length'] as const),
+              'The strip that a careless edge misses.',
+            )}
+            {measured('bedEdgeFt', 'Edge along beds', 'length', 'No overspray here.')}
             <Labelled name="The ground is" hint="Labels set limits by it.">
               {(field) => (
                 <select
@@ -320,11 +323,7 @@ export function LawnForm({
         </Part>
         <Part name="Care">
           <div className="grid grid-cols-1 gap-3 md:grid-cols-3">
-            {text('irrigation', 'Irrigation, inches an hour', {
-              mode: 'decimal',
-              field: 'Irrigation',
-              hint: 'Empty: none, or a hose.',
-            })}
+            {measured('irrigation', 'Irrigation', 'waterRate', 'Empty: none, or a hose.')}
             <Choice
               name="Thatch and dead leaf"
               options={THATCHES}
@@ -369,7 +368,13 @@ export function LawnForm({
               />
               {text('latitude', 'Latitude, °', { mode: 'decimal', field: 'Latitude' })}
               {text('longitude', 'Longitude, °', { mode: 'decimal', field: 'Longitude' })}
-              {text('elevationFt', 'Height above the sea, ft', { mode: 'decimal', field: 'Height' })}
+              <MeasureField
+                name="Height above the sea"
+                measure="length"
+                issue={issueOf('Height')}
+                value={draft.elevationFt}
+                onChange={(elevationFt) => change({ elevationFt })}
+              />
               <Labelled name="Weather station" issue={issueOf('Weather station')}>
                 {(f) => (
                   <select

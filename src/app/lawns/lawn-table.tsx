@@ -1,4 +1,6 @@
 'use client';
+import { fromSquareFeet } from '@/core/units/trade';
+import { useShows } from '@/ui/units';
 import { Link } from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState, useTransition } from 'react';
@@ -7,7 +9,6 @@ import type { School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, type Moisture } from '@/core/ground/site';
 import { THATCHES, type Thatch } from '@/core/lawn/zone';
 import { TURFS } from '@/core/trade/terms';
-import { figure } from '@/core/units/format';
 import type { ListQuery, SortKey } from '@/data/lawn-list';
 import type { LawnList, changeMany } from '@/server/lawns/lawn-list';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
@@ -64,6 +65,7 @@ export function LawnTable({
   saveFilterAction,
   dropFilterAction,
 }: Props) {
+  const show = useShows();
   const router = useRouter();
   const [words, setWords] = useState(query.words);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
@@ -303,7 +305,7 @@ export function LawnTable({
               </div>
               <p className="text-[15px]">
                 {z.turf}
-                {z.mixedWith && ` with ${z.mixedWith}`}, {figure(z.areaSqFt)} sq ft
+                {z.mixedWith && ` with ${z.mixedWith}`}, {show.area(fromSquareFeet(z.areaSqFt))}
                 <br />
                 <span className="text-steel">
                   {z.texture}, {z.exposure}

@@ -4,6 +4,7 @@ import { SHAPE_FIELDS, type TakeoffDraft, type TreeDraft } from '@/core/lawn/tak
 import { TREE_KINDS } from '@/core/lawn/zone';
 import type { Issue } from '@/core/units/parse';
 import { Labelled } from '@/ui/labelled';
+import { MeasureField } from '@/ui/measure-field';
 
 export const NEW_SHAPE: TakeoffDraft = {
   kind: 'rectangle',
@@ -79,40 +80,42 @@ export function ShapeRows({
               </button>
             </div>
             <div className="mt-1 grid grid-cols-2 gap-2 sm:grid-cols-5">
-              {SHAPE_FIELDS[kind].map((f) => (
-                <Labelled key={f.key} name={`${f.words}, ${f.unit}`} issue={issueOf(`${name}: ${f.words}`)}>
-                  {(field) => (
-                    <input
-                      {...field}
-                      inputMode="decimal"
-                      value={s[f.key]}
-                      onChange={(e) => set(i, { [f.key]: e.target.value })}
-                    />
-                  )}
-                </Labelled>
-              ))}
-              <Labelled name="Right, ft" issue={issueOf(`${name}: right`)}>
-                {(field) => (
-                  <input
-                    {...field}
-                    inputMode="decimal"
-                    placeholder="by itself"
-                    value={s.x}
-                    onChange={(e) => set(i, { x: e.target.value })}
-                  />
-                )}
-              </Labelled>
-              <Labelled name="Away, ft" issue={issueOf(`${name}: away`)}>
-                {(field) => (
-                  <input
-                    {...field}
-                    inputMode="decimal"
-                    placeholder="by itself"
-                    value={s.y}
-                    onChange={(e) => set(i, { y: e.target.value })}
-                  />
-                )}
-              </Labelled>
+              {SHAPE_FIELDS[kind].map((f) => {
+                const field = {
+                  ...{ issue: issueOf(`${name}: ${f.words}`), value: s[f.key] },
+                  onChange: (v: string) => set(i, { [f.key]: v }),
+                };
+                return f.unit === 'length' ? (
+                  <MeasureField key={f.key} name={f.words} measure={f.unit} {...field} />
+                ) : (
+                  <Labelled key={f.key} name={`${f.words}, °`} issue={field.issue}>
+                    {(given) => (
+                      <input
+                        {...given}
+                        inputMode="decimal"
+                        value={field.value}
+                        onChange={(e) => field.onChange(e.target.value)}
+                      />
+                    )}
+                  </Labelled>
+                );
+              })}
+              <MeasureField
+                measure="length"
+                name="Right"
+                issue={issueOf(`${name}: right`)}
+                placeholder="by itself"
+                value={s.x}
+                onChange={(v) => set(i, { x: v })}
+              />
+              <MeasureField
+                measure="length"
+                name="Away"
+                issue={issueOf(`${name}: away`)}
+                placeholder="by itself"
+                value={s.y}
+                onChange={(v) => set(i, { y: v })}
+              />
             </div>
           </fieldset>
         );
@@ -180,38 +183,22 @@ export function TreeRows({
                   </select>
                 )}
               </Labelled>
-              <Labelled name="Drip line, ft" issue={issueOf(`${name}: drip line`)}>
-                {(field) => (
-                  <input
-                    {...field}
-                    inputMode="decimal"
-                    value={t.dripLine}
-                    onChange={(e) => set(i, { dripLine: e.target.value })}
-                  />
-                )}
-              </Labelled>
+              <MeasureField
+                measure="length"
+                name="Drip line"
+                issue={issueOf(`${name}: drip line`)}
+                value={t.dripLine}
+                onChange={(v) => set(i, { dripLine: v })}
+              />
               {placed && (
                 <>
-                  <Labelled name="Right, ft">
-                    {(field) => (
-                      <input
-                        {...field}
-                        inputMode="decimal"
-                        value={t.x}
-                        onChange={(e) => set(i, { x: e.target.value })}
-                      />
-                    )}
-                  </Labelled>
-                  <Labelled name="Away, ft">
-                    {(field) => (
-                      <input
-                        {...field}
-                        inputMode="decimal"
-                        value={t.y}
-                        onChange={(e) => set(i, { y: e.target.value })}
-                      />
-                    )}
-                  </Labelled>
+                  <MeasureField
+                    measure="length"
+                    name="Right"
+                    value={t.x}
+                    onChange={(v) => set(i, { x: v })}
+                  />
+                  <MeasureField measure="length" name="Away" value={t.y} onChange={(v) => set(i, { y: v })} />
                 </>
               )}
               <button

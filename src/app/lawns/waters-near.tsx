@@ -1,6 +1,7 @@
 import { WATERS, type Water } from '@/core/lawn/zone';
 import type { Issue } from '@/core/units/parse';
 import { Labelled } from '@/ui/labelled';
+import { MeasureField } from '@/ui/measure-field';
 
 type Near = Readonly<{ kind: Water; feet: string }>;
 type Props = Readonly<{
@@ -54,19 +55,13 @@ export function WatersNear({ waters, onChange, issueOf }: Props) {
               </select>
             )}
           </Labelled>
-          <Labelled
-            name={`Distance to the ${w.kind}, ft`}
+          <MeasureField
+            measure="length"
+            name={`Distance to the ${w.kind}`}
             issue={issueOf(`Distance to the ${w.kind}`) ?? undefined}
-          >
-            {(field) => (
-              <input
-                {...field}
-                inputMode="decimal"
-                value={w.feet}
-                onChange={(e) => change(i, { feet: e.target.value })}
-              />
-            )}
-          </Labelled>
+            value={w.feet}
+            onChange={(v) => change(i, { feet: v })}
+          />
           <button
             type="button"
             className="button"

@@ -58,7 +58,8 @@ export function IngredientRows({ sheet, onChange }: Props) {
                 onChange={(group) => set(i, { group })}
               />
               <FigureField
-                name={`Most in the period, lb ${a.limitCounts}/acre`}
+                name="Most in the period"
+                measure={a.limitCounts === 'a.e.' ? 'acid' : 'ingredient'}
                 path={`ingredients ${i + 1} yearLimitLbPerAcre`}
                 value={a.yearLimitLbPerAcre}
                 onChange={(yearLimitLbPerAcre) => set(i, { yearLimitLbPerAcre })}

@@ -1,8 +1,11 @@
 'use client';
+import type { Measure } from '@/core/units/measures';
+import { FigureField } from '@/ui/measure-field';
+import { useShows } from '@/ui/units';
 import { useState } from 'react';
 import { wordedRate, type Lacking, type Wording } from '@/core/products/worded-rate';
 import type { LabelSheet } from '@/core/products/sheet';
-import { significant } from '@/core/units/format';
+import { significant, type Shows } from '@/core/units/format';
 import { parseFigure } from '@/core/units/parse';
 import { RATE_UNITS, type RateUnit } from '@/core/units/rate';
 import { Labelled } from '@/ui/labelled';
@@ -14,10 +17,10 @@ type Props = Readonly<{
 }>;
 type Way = Readonly<{
   words: string;
-  /** of the two figures */
-  unit: string;
+  /** of the two figures: a measure, or in words */
+  unit: Measure | (string & {});
   /** one more figure that the wording needs */
-  more: 'Bag, lb' | 'Spray volume, gal/1,000 sq ft' | null;
+  more: Readonly<{ name: string; unit: Measure }> | null;
   wording: (more: number) => Wording;
 }>;
 
@@ -28,13 +31,14 @@ const LACKS: Record<Lacking, string> = {
 
 /** Turns a rate that the label words otherwise into the sheet's unit: by a.i., by the bag, in a gallon of mix, in %. */
 export function OtherWording({ sheet, row, onTake }: Props) {
-  const ways = waysOf(sheet);
+  const show = useShows();
+  const ways = waysOf(sheet, show);
   const [typed, setTyped] = useState({ way: 0, low: '', high: '', more: '' });
   const way = ways[Math.min(typed.way, ways.length - 1)]!;
   const set = (change: Partial<typeof typed>) => setTyped({ ...typed, ...change });
   const read = (text: string, field: string, unit: string) =>
     text.trim() === '' ? null : parseFigure(text, { field, unit, above: 0, most: 1e7 });
-  const more = way.more ? read(typed.more, way.more.split(',')[0]!, way.more.split(', ')[1]!) : null;
+  const more = way.more && read(typed.more, way.more.name, way.more.unit);
   const low = read(typed.low, 'From', way.unit);
   const high = read(typed.high, 'To', way.unit);
   const isWhole = way.more === null || more?.ok;
@@ -64,21 +68,16 @@ export function OtherWording({ sheet, row, onTake }: Props) {
         </Labelled>
         {(
           [
-            ['low', `From, ${way.unit}`, low],
-            ['high', `To, ${way.unit}`, high],
-            ...(way.more ? [['more', way.more, more] as const] : []),
+            ['low', 'From', way.unit, low],
+            ['high', 'To', way.unit, high],
+            ...(way.more ? [['more', way.more.name, way.more.unit, more] as const] : []),
           ] as const
-        ).map(([key, name, figure]) => (
-          <Labelled key={key} name={name} issue={figure && !figure.ok ? figure.issue : null}>
-            {(field) => (
-              <input
-                {...field}
-                inputMode="decimal"
-                value={typed[key]}
-                onChange={(e) => set({ [key]: e.target.value })}
-              />
-            )}
-          </Labelled>
+        ).map(([key, name, unit, figure]) => (
+          <FigureField
+            key={key + unit}
+            {...{ name, unit, issue: figure && !figure.ok ? figure.issue : null, value: typed[key] }}
+            onChange={(value) => set({ [key]: value })}
+          />
         ))}
       </div>
       <div aria-live="polite">
@@ -97,27 +96,28 @@ export function OtherWording({ sheet, row, onTake }: Props) {
 }
 
 /** Every way in which a label may word it; the sheet's own unit is no other. */
-function waysOf({ rateUnit, ingredients }: LabelSheet): Way[] {
-  const sprayed = 'Spray volume, gal/1,000 sq ft' as const;
+function waysOf({ rateUnit, ingredients }: LabelSheet, show: Shows): Way[] {
+  const sprayed = { name: 'Spray volume', unit: 'carrier' } as const;
   return [
     ...ingredients
       .filter((i) => i.name.trim() !== '')
-      .map((i): Way => ({
-        words: `lb ${i.limitCounts}/acre of ${i.name}`,
-        unit: `lb ${i.limitCounts}/acre`,
-        more: null,
-        wording: () => ({ as: 'ingredient', name: i.name }),
-      })),
+      .map((i): Way => {
+        const unit = i.limitCounts === 'a.e.' ? 'acid' : 'ingredient';
+        return {
+          ...{ words: `${show.unit(unit)} of ${i.name}`, unit, more: null },
+          wording: () => ({ as: 'ingredient', name: i.name }),
+        };
+      }),
     {
       words: 'ground that one bag covers',
-      unit: 'sq ft',
-      more: 'Bag, lb',
+      unit: 'area',
+      more: { name: 'Bag', unit: 'weight' },
       wording: (pounds) => ({ as: 'bag', pounds }),
     },
     ...(['oz', 'floz'] as const).map((u): Way => {
-      const unit = `${u === 'oz' ? 'oz' : 'fl oz'} in a gallon`;
+      const unit = u === 'oz' ? 'mixedWeight' : 'mixedVolume';
       return {
-        ...{ words: `${unit} of mix`, unit, more: sprayed },
+        ...{ words: `${show.unit(unit)} of mix`, unit, more: sprayed },
         wording: (gallons) => ({ as: 'in a gallon', unit: u, sprayed: gallons }),
       };
     }),

@@ -1,8 +1,10 @@
 'use client';
+import type { UnitSystem } from '@/core/units/measures';
+import { useShows } from '@/ui/units';
 import { DORMANCIES } from '@/core/products/label';
 import { TURFS, USES } from '@/core/trade/terms';
 import { contentOf, type LabelSheet, type SheetRate } from '@/core/products/sheet';
-import { significant } from '@/core/units/format';
+import { significant, type Shows } from '@/core/units/format';
 import { inAllUnits, substanceRate } from '@/core/units/by-label';
 import { gramsPerLitre } from '@/core/units/quantity';
 import { RATE_UNITS, rateOf, type RateUnit } from '@/core/units/rate';
@@ -35,6 +37,7 @@ const EMPTY: SheetRate = {
 
 /** The rate table, row by row, as labels print it; under each rate what it is in the other units. */
 export function RateRows({ sheet, onChange }: Props) {
+  const show = useShows();
   const { rates, rateUnit } = sheet;
   const unit = RATE_UNITS[rateUnit].words;
   const set = (i: number, change: Partial<SheetRate>) => onChange({ rates: changed(rates, i, change) });
@@ -85,7 +88,7 @@ export function RateRows({ sheet, onChange }: Props) {
           </div>
           <p aria-live="polite" className="mt-1 text-[15px] font-semibold text-moss">
             {[r.low, r.high]
-              .map((x) => inOtherUnits(x, sheet))
+              .map((x) => inOtherUnits(x, sheet, show))
               .filter(Boolean)
               .join(' · ')}
           </p>
@@ -139,19 +142,18 @@ export function RateRows({ sheet, onChange }: Props) {
 }
 
 /** The units that people compare rates in. */
-const COMPARED: readonly RateUnit[] = [
-  'oz/1000sqft',
-  'floz/1000sqft',
-  'lb/1000sqft',
-  'g/1000sqft',
-  'lb/acre',
-  'floz/acre',
-  'kg/ha',
-  'L/ha',
-];
+const COMPARED: Readonly<Record<UnitSystem, readonly RateUnit[]>> = {
+  trade: [
+    ...(['oz/1000sqft', 'floz/1000sqft', 'lb/1000sqft', 'g/1000sqft'] as const),
+    ...(['lb/acre', 'floz/acre', 'kg/ha', 'L/ha'] as const),
+  ],
+  metric: ['g/100m2', 'mL/100m2', 'kg/ha', 'L/ha'],
+};
+/** The one that is told of a volume by its density too. */
+const BY_DENSITY = { trade: 'lb/acre', metric: 'kg/ha' } as const;
 
 /** "0.83 oz/1,000 sq ft = 2.26 lb/acre = 2.53 kg/ha = 1.47 lb a.i./acre"; empty where there is no figure. */
-function inOtherUnits(figure: number | null, sheet: LabelSheet): string {
+function inOtherUnits(figure: number | null, sheet: LabelSheet, show: Shows): string {
   if (figure === null || !(figure > 0)) return '';
   const density =
     sheet.densityLbPerGal === null || !(sheet.densityLbPerGal > 0)
@@ -159,8 +161,8 @@ function inOtherUnits(figure: number | null, sheet: LabelSheet): string {
       : gramsPerLitre(sheet.densityLbPerGal * G_PER_L_IN_LB_PER_GAL);
   const rate = rateOf(figure, sheet.rateUnit);
   const others = inAllUnits(rate, density)
-    .filter((w) => w.unit !== sheet.rateUnit && COMPARED.includes(w.unit))
-    .filter((w) => RATE_UNITS[w.unit].by === rate.by || w.unit === 'lb/acre')
+    .filter((w) => w.unit !== sheet.rateUnit && COMPARED[show.system].includes(w.unit))
+    .filter((w) => RATE_UNITS[w.unit].by === rate.by || w.unit === BY_DENSITY[show.system])
     .map((w) => `${significant(w.figure)} ${RATE_UNITS[w.unit].words}`);
   const substances = sheet.ingredients.flatMap((i) => {
     const counted = i.limitCounts === 'a.e.' ? i.acidEquivalent : i.content;
@@ -168,7 +170,7 @@ function inOtherUnits(figure: number | null, sheet: LabelSheet): string {
     const kg = substanceRate(rate, contentOf(counted, i.contentUnit), density);
     if (kg === null) return [];
     const name = sheet.ingredients.length > 1 ? ` of ${i.name}` : '';
-    return [`${significant(kg / RATE_UNITS['lb/acre'].inSi)} lb ${i.limitCounts}/acre${name}`];
+    return [`${show.ingredient(kg, i.limitCounts, 3)}${name}`];
   });
   return [`${significant(figure)} ${RATE_UNITS[sheet.rateUnit].words}`, ...others, ...substances].join(' = ');
 }

@@ -40,7 +40,8 @@ export function SheetDirections({ sheet, set }: Props) {
         />
         <Grid>
           <FigureField
-            name="Watering-in, in of water"
+            name="Watering-in, depth"
+            measure="water"
             path="wateringIn inches"
             value={sheet.wateringIn?.inches ?? null}
             onChange={(inches) =>
@@ -70,25 +71,29 @@ export function SheetDirections({ sheet, set }: Props) {
             onChange={(rainFreeHours) => set({ rainFreeHours })}
           />
           <FigureField
-            name="Wind, at most mph"
+            name="Wind, at most"
+            measure="wind"
             path="windMostMph"
             value={sheet.windMostMph}
             onChange={(windMostMph) => set({ windMostMph })}
           />
           <FigureField
-            name="Air, at least °F"
+            name="Air, at least"
+            measure="temperature"
             path="airLeastF"
             value={sheet.airLeastF}
             onChange={(airLeastF) => set({ airLeastF })}
           />
           <FigureField
-            name="Air, at most °F"
+            name="Air, at most"
+            measure="temperature"
             path="airMostF"
             value={sheet.airMostF}
             onChange={(airMostF) => set({ airMostF })}
           />
           <FigureField
-            name="Day’s high, at most °F"
+            name="Day’s high, at most"
+            measure="temperature"
             path="airDayMostF"
             value={sheet.airDayMostF}
             onChange={(airDayMostF) => set({ airDayMostF })}

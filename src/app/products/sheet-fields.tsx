@@ -1,9 +1,11 @@
 'use client';
 import { createContext, useContext, useState, type ReactNode } from 'react';
 import type { LabelSheet } from '@/core/products/sheet';
-import type { Issue } from '@/core/units/parse';
+import { asTrade, asTyped, type Measure } from '@/core/units/measures';
+import { issueIn, type Issue } from '@/core/units/parse';
 import { AMOUNT_UNITS, RATE_UNITS, type AmountUnit } from '@/core/units/rate';
 import { Labelled } from '@/ui/labelled';
+import { useShows } from '@/ui/units';
 
 /** What is wrong with the sheet, by the field's path ("rates 2 low"). */
 const Issues = createContext<readonly Issue[]>([]);
@@ -11,7 +13,10 @@ export const SheetIssues = Issues.Provider;
 const useIssue = (path: string): Issue | undefined => {
   const found = useContext(Issues).find((i) => i.field === path || i.field.startsWith(`${path} `));
   // the server names the path; beside the field its name is enough
-  return found && { ...found, problem: `This ${found.problem}` };
+  const { system } = useShows();
+  if (!found) return undefined;
+  const { field, remedy, problem } = issueIn(found, system);
+  return { field, remedy, problem: `This ${problem.trim()}` };
 };
 
 type Common = Readonly<{ name: string; path: string; hint?: string | null }>;
@@ -41,14 +46,18 @@ export function TextField({
 /** A figure: what is typed stays as it is typed; empty is "the label does not say"; what is no number is said at once. */
 export function FigureField({
   name,
+  measure,
   path,
   hint = null,
   value,
   onChange,
-}: Common & Readonly<{ value: number | null; onChange: (value: number | null) => void }>) {
-  const [text, setText] = useState(value === null || Number.isNaN(value) ? '' : String(value));
-  const fromOutside = value !== null && !Number.isNaN(value) && numberIn(text) !== value;
-  const shown = fromOutside ? String(value) : text;
+}: Common & Readonly<{ measure?: Measure; value: number | null; onChange: (value: number | null) => void }>) {
+  const { system, unit } = useShows();
+  const inside = (typed: string) => numberIn(measure ? asTrade(typed, measure, system) : typed);
+  const outside = (kept: number) => (measure ? asTyped(String(kept), measure, system) : String(kept));
+  const [text, setText] = useState(value === null || Number.isNaN(value) ? '' : outside(value));
+  const fromOutside = value !== null && !Number.isNaN(value) && inside(text) !== value;
+  const shown = fromOutside ? outside(value) : text;
   const server = useIssue(path);
   const issue = Number.isNaN(value)
     ? {
@@ -58,7 +67,7 @@ export function FigureField({
       }
     : server;
   return (
-    <Labelled name={name} issue={issue} hint={hint}>
+    <Labelled name={measure ? `${name}, ${unit(measure)}` : name} issue={issue} hint={hint}>
       {(field) => (
         <input
           {...field}
@@ -66,7 +75,7 @@ export function FigureField({
           value={shown}
           onChange={(e) => {
             setText(e.target.value);
-            onChange(numberIn(e.target.value));
+            onChange(inside(e.target.value));
           }}
         />
       )}

@@ -105,7 +105,8 @@ export function SheetFront({ sheet, set }: Props) {
         {isHerbicide && <IngredientRows sheet={sheet} onChange={set} />}
         <Grid>
           <FigureField
-            name="Density, lb/gal"
+            name="Density"
+            measure="density"
             path="densityLbPerGal"
             hint="the only way from volume to weight"
             value={sheet.densityLbPerGal}
@@ -197,7 +198,8 @@ export function SheetFront({ sheet, set }: Props) {
           {SETBACKS_FROM.map((from) => (
             <FigureField
               key={from}
-              name={`Distance from a ${from}, ft`}
+              name={`Distance from a ${from}`}
+              measure="length"
               path={`setbacks ${sheet.setbacks.findIndex((s) => s.from === from) + 1} feet`}
               value={sheet.setbacks.find((s) => s.from === from)?.feet ?? null}
               onChange={(feet) =>

@@ -1,6 +1,7 @@
+import { fromSquareFeet } from '@/core/units/trade';
 import type { Metadata } from 'next';
 import { isoDay, showFullDay } from '@/core/calendar/day';
-import { figure, significant } from '@/core/units/format';
+import { significant, SHOWS } from '@/core/units/format';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { WEEDS } from '@/core/weeds/weeds';
 import { recordBook, recordQueryOf } from '@/server/records/view';
@@ -110,7 +111,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/records'>) => 
               <b>
                 {significant(r.amount, 4)} {AMOUNT_UNITS[r.amountUnit].words}
               </b>{' '}
-              on {figure(r.areaSqFt)} sq ft
+              on {SHOWS[actor.units].area(fromSquareFeet(r.areaSqFt))}
               {r.correctsId && ' · correction'}
             </span>
           </li>

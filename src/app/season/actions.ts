@@ -1,4 +1,5 @@
 'use server';
+import { SHOWS } from '@/core/units/format';
 import { action } from '@/server/entry/action';
 import { askSeason, planMany, planManyShape } from '@/server/season/plan-many';
 import { rowsOfSeason, rowsShape, startQuestion, startShape } from '@/server/season/view';
@@ -7,7 +8,7 @@ import Joi from 'joi';
 
 export const askSeasonAction = action(Joi.object({}).required(), askSeason);
 export const planManyAction = action(planManyShape, (actor, input) =>
-  planMany(actor, input, ({ product, reason }) => `${product}: ${reasonWords(reason)}`),
+  planMany(actor, input, ({ product, reason }) => `${product}: ${reasonWords(reason, SHOWS[actor.units])}`),
 );
 export const seasonRowsAction = action(rowsShape, rowsOfSeason);
 export const startQuestionAction = action(startShape, startQuestion);

@@ -1,4 +1,6 @@
 'use client';
+import { fromSquareFeet } from '@/core/units/trade';
+import { useShows } from '@/ui/units';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { addDays, showDay, type Day } from '@/core/calendar/day';
@@ -138,6 +140,7 @@ function Axis({ sheet }: Readonly<{ sheet: SeasonSheet }>) {
 const WINDOW_WORDS = { open: 'open today', ajar: 'ajar today', shut: 'shut today', never: 'does not open' };
 
 function Row({ row, sheet }: Readonly<{ row: SeasonRow | undefined; sheet: SeasonSheet }>) {
+  const shows = useShows();
   if (!row) return <span className="text-steel">…</span>;
   const { best } = row;
   return (
@@ -148,7 +151,7 @@ function Row({ row, sheet }: Readonly<{ row: SeasonRow | undefined; sheet: Seaso
       >
         <b className="block truncate font-cond text-[17px]">{row.site}</b>
         <span className="block truncate text-[14px] text-steel">
-          {row.turf}, {figure(row.areaSqFt)} sq ft
+          {row.turf}, {shows.area(fromSquareFeet(row.areaSqFt))}
         </span>
       </Link>
       <Year row={row} sheet={sheet} />

@@ -1,10 +1,13 @@
 'use client';
+import { fromFeet } from '@/core/units/trade';
+import { useShows } from '@/ui/units';
 import { useState } from 'react';
 import { showFullDay, type Day } from '@/core/calendar/day';
-import { figure } from '@/core/units/format';
+import { figure, type Shows } from '@/core/units/format';
 import type { Outcome } from '@/server/entry/outcome';
 import type { StationInput, StationNews, StationsSheet } from '@/server/house/stations';
 import { Labelled } from '@/ui/labelled';
+import { MeasureField } from '@/ui/measure-field';
 import { Link } from '@/ui/link';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
@@ -30,6 +33,7 @@ export function Stations({
   mayChange: boolean;
   saveStationAction: (input: StationInput) => Promise<Outcome<{ id: string }>>;
 }>) {
+  const show = useShows();
   const [typed, setTyped] = useState<StationInput>(EMPTY);
   const { run, issue, refusal, isSending } = useSending();
   const set = (change: Partial<StationInput>) => setTyped({ ...typed, ...change });
@@ -40,7 +44,7 @@ export function Stations({
           <li key={s.id} className="flex flex-wrap items-start gap-x-6 border-b border-hair py-2">
             <div className="min-w-[16em] grow">
               <b className="font-cond text-[19px]">{s.name}</b>
-              <p className="text-[15px] text-steel">{placeWords(s)}</p>
+              <p className="text-[15px] text-steel">{placeWords(s, show)}</p>
               <p>{reachWords(s, sheet)}</p>
               {s.trouble && <p className="text-clay">The weather service is {s.trouble}.</p>}
             </div>
@@ -104,16 +108,14 @@ export function Stations({
                 />
               )}
             </Labelled>
-            <Labelled name="Height, ft" issue={issue('Height')} hint="May stay empty.">
-              {(f) => (
-                <input
-                  {...f}
-                  inputMode="decimal"
-                  value={typed.elevationFt}
-                  onChange={(e) => set({ elevationFt: e.target.value })}
-                />
-              )}
-            </Labelled>
+            <MeasureField
+              measure="length"
+              name="Height"
+              issue={issue('Height')}
+              hint="May stay empty."
+              value={typed.elevationFt}
+              onChange={(v) => set({ elevationFt: v })}
+            />
             {sheet.hasService && (
               <Labelled name="Key at the weather service" hint="Empty: its weather comes by file.">
                 {(f) => (
@@ -143,11 +145,11 @@ export function Stations({
   );
 }
 
-const placeWords = (s: StationNews): string =>
+const placeWords = (s: StationNews, show: Shows): string =>
   [
     `${figure(Math.abs(s.latitude), 2)}° ${s.latitude < 0 ? 'south' : 'north'}`,
     s.longitude !== null && `${figure(Math.abs(s.longitude), 2)}° ${s.longitude < 0 ? 'west' : 'east'}`,
-    s.elevationFt !== null && `${figure(s.elevationFt)} ft`,
+    s.elevationFt !== null && show.length(fromFeet(s.elevationFt)),
     `standard time UTC${s.utcOffsetHours < 0 ? '−' : '+'}${Math.abs(s.utcOffsetHours)} h`,
     s.serviceKey ? 'from the weather service' : 'from files',
   ]

@@ -1,22 +1,24 @@
 'use client';
 import { useState } from 'react';
 import { addDays, showWeekday, type Day } from '@/core/calendar/day';
+import type { Measure } from '@/core/units/measures';
 import type { Outcome } from '@/server/entry/outcome';
 import type { ForecastInput, TypedDay } from '@/server/house/typed-forecast';
 import { StationOptions } from '../station-options';
 import { Labelled } from '@/ui/labelled';
+import { FigureField } from '@/ui/measure-field';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
 import { useSending } from '../use-sending';
 
 const EMPTY: TypedDay = { low: '', high: '', rain: '', chance: '', wind: '' };
 const FIELDS = [
-  ['low', 'Low, °F'],
-  ['high', 'High, °F'],
-  ['rain', 'Rain, in'],
-  ['chance', 'Chance of rain, %'],
-  ['wind', 'Wind, mph'],
-] as const satisfies readonly (readonly [keyof TypedDay, string])[];
+  ['low', 'Low', 'temperature'],
+  ['high', 'High', 'temperature'],
+  ['rain', 'Rain', 'water'],
+  ['chance', 'Chance of rain', '%'],
+  ['wind', 'Wind', 'wind'],
+] as const satisfies readonly (readonly [keyof TypedDay, string, Measure | '%'])[];
 
 /** The days ahead as a notice has them; rows below the last that is filled are not asked. */
 export function TypedForecast({
@@ -64,23 +66,15 @@ export function TypedForecast({
           <fieldset key={names[i]} className="mt-2 border-t border-hair pt-1">
             <legend className="pr-2 font-cond text-[17px]">{names[i]}</legend>
             <div className="grid grid-cols-2 gap-2 sm:grid-cols-5">
-              {FIELDS.map(([key, name]) => (
-                <Labelled
+              {FIELDS.map(([key, name, unit]) => (
+                <FigureField
                   key={key}
                   name={name}
-                  issue={issue(`${names[i] ?? ''}: ${name.split(',')[0] ?? ''}`)}
-                >
-                  {(f) => (
-                    <input
-                      {...f}
-                      inputMode="decimal"
-                      value={d[key]}
-                      onChange={(e) =>
-                        setDays(days.map((x, j) => (j === i ? { ...x, [key]: e.target.value } : x)))
-                      }
-                    />
-                  )}
-                </Labelled>
+                  unit={unit}
+                  issue={issue(`${names[i] ?? ''}: ${name}`)}
+                  value={d[key]}
+                  onChange={(value) => setDays(days.map((x, j) => (j === i ? { ...x, [key]: value } : x)))}
+                />
               ))}
             </div>
           </fieldset>
@@ -89,7 +83,7 @@ export function TypedForecast({
           <RefusalWords
             refusal={refusal}
             here="/weather"
-            shown={names.flatMap((n) => FIELDS.map(([, name]) => `${n}: ${name.split(',')[0] ?? ''}`))}
+            shown={names.flatMap((n) => FIELDS.map(([, name]) => `${n}: ${name}`))}
           />
         )}
         {kept !== null && (

@@ -26,25 +26,25 @@ export type TakeoffDraft = Readonly<{
 /** What the figures of each kind are called. */
 export const SHAPE_FIELDS: Record<
   ShapeKind,
-  readonly Readonly<{ key: 'a' | 'b' | 'c'; words: string; unit: string }>[]
+  readonly Readonly<{ key: 'a' | 'b' | 'c'; words: string; unit: 'length' | '°' }>[]
 > = {
   rectangle: [
-    { key: 'a', words: 'Width', unit: 'ft' },
-    { key: 'b', words: 'Length', unit: 'ft' },
+    { key: 'a', words: 'Width', unit: 'length' },
+    { key: 'b', words: 'Length', unit: 'length' },
   ],
   triangle: [
-    { key: 'a', words: 'Base', unit: 'ft' },
-    { key: 'b', words: 'Height', unit: 'ft' },
+    { key: 'a', words: 'Base', unit: 'length' },
+    { key: 'b', words: 'Height', unit: 'length' },
   ],
-  circle: [{ key: 'a', words: 'Radius', unit: 'ft' }],
+  circle: [{ key: 'a', words: 'Radius', unit: 'length' }],
   sector: [
-    { key: 'a', words: 'Radius', unit: 'ft' },
+    { key: 'a', words: 'Radius', unit: 'length' },
     { key: 'b', words: 'Angle', unit: '°' },
   ],
   trapezoid: [
-    { key: 'a', words: 'Base', unit: 'ft' },
-    { key: 'c', words: 'Top', unit: 'ft' },
-    { key: 'b', words: 'Height', unit: 'ft' },
+    { key: 'a', words: 'Base', unit: 'length' },
+    { key: 'c', words: 'Top', unit: 'length' },
+    { key: 'b', words: 'Height', unit: 'length' },
   ],
 };
 /** Longer than any lawn. */
@@ -109,7 +109,7 @@ function placeOf(x: string, y: string, field: string, issues: Issue[]): Place | 
   const read = (text: string, axis: string) =>
     parseFigure(text.trim() ? text.replace('−', '-') : '0', {
       field: `${field}: ${axis}`,
-      unit: 'ft',
+      unit: 'length',
       least: -MOST_FT,
       most: MOST_FT,
     });
@@ -151,7 +151,12 @@ export function readTrees(drafts: readonly TreeDraft[]): { value: Tree[]; issues
   const value: Tree[] = [];
   drafts.forEach((d, i) => {
     const name = d.name.trim() || `Tree ${i + 1}`;
-    const drip = parseFigure(d.dripLine, { field: `${name}: drip line`, unit: 'ft', above: 0, most: 100 });
+    const drip = parseFigure(d.dripLine, {
+      field: `${name}: drip line`,
+      unit: 'length',
+      above: 0,
+      most: 100,
+    });
     if (!drip.ok) issues.push(drip.issue);
     const at = placeOf(d.x, d.y, name, issues);
     if (drip.ok && at !== 'wrong')

@@ -6,8 +6,8 @@ import { isoDay, parseDay, type Day } from '@/core/calendar/day';
 import { WHOLE_ZONE, type Place, type Spacing, type Tie, type TieKind } from '@/core/products/application';
 import { limitsFor, type Label } from '@/core/products/label';
 import { METHODS, USES, type Method, type Turf, type Use } from '@/core/trade/terms';
-import { showArea, significant } from '@/core/units/format';
-import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
+import { significant } from '@/core/units/format';
+import { measuredIssue, parseFigure, type Issue, type Parsed } from '@/core/units/parse';
 import type { SquareMetres } from '@/core/units/quantity';
 import {
   RATE_UNITS,
@@ -219,40 +219,36 @@ function readPlace(
   if (p.place === 'zone') return WHOLE_ZONE;
   const ground = p.ground.trim();
   if (p.place === 'spots') {
-    const parsed = parseFigure(p.area, { field: 'Area of the spots', unit: 'sq ft', above: 0, most: 1e9 });
+    const parsed = parseFigure(p.area, { field: 'Area of the spots', unit: 'area', above: 0, most: 1e9 });
     const feet = take(parsed, field('area'));
     if (feet === null) return null;
     // a zone is shown rounded: its own figure, typed back, is the whole of it
     const most = toSquareFeet(zone.area);
-    if (feet > most + 0.5)
-      return take<Place>(tooLarge(`${significant(feet, 6)} sq ft`, zone.area), field('area'));
+    if (feet > most + 0.5) return take<Place>(tooLarge(feet, zone.area), field('area'));
     return { on: 'spots', area: fromSquareFeet(Math.min(feet, most)), ground };
   }
   const length = take(
-    parseFigure(p.length, { field: 'Length of the strip', unit: 'ft', above: 0, most: 100_000 }),
+    parseFigure(p.length, { field: 'Length of the strip', unit: 'length', above: 0, most: 100_000 }),
     field('length'),
   );
   const width = take(
-    parseFigure(p.width, { field: 'Width of the strip', unit: 'ft', above: 0, most: 1000 }),
+    parseFigure(p.width, { field: 'Width of the strip', unit: 'length', above: 0, most: 1000 }),
     field('width'),
   );
   if (length === null || width === null) return null;
   const strip: Place = { on: 'strip', length: fromFeet(length), width: fromFeet(width), ground };
   return length * width > toSquareFeet(zone.area) + 0.5
-    ? take<Place>(
-        tooLarge(`${significant(length, 6)} ft by ${significant(width, 6)} ft`, zone.area),
-        field('length'),
-      )
+    ? take<Place>(tooLarge(length * width, zone.area), field('length'))
     : strip;
 }
 
-const tooLarge = (what: string, area: SquareMetres): Parsed<never> => ({
+const tooLarge = (sqFt: number, area: SquareMetres): Parsed<never> => ({
   ok: false,
-  issue: {
-    field: 'Area',
-    problem: `${what} is more than the zone, which has ${showArea(area)}`,
-    remedy: 'Type what is really treated, or choose the whole zone.',
-  },
+  issue: measuredIssue(
+    ...(['Area', 'area', '{0} is more than the zone, which has {1}'] as const),
+    [sqFt, Math.round(toSquareFeet(area))],
+    'Type what is really treated, or choose the whole zone.',
+  ),
 });
 
 function readRepeat(

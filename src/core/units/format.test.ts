@@ -1,5 +1,6 @@
 import { celsius, metres, millimetres, squareMetres, type MetresPerSecond } from './quantity';
 import * as format from './format';
+import { SHOWS } from './format';
 import { amountOf, rateOf } from './rate';
 import { fromFahrenheit, fromInches, fromMilesPerHour, fromSquareFeet } from './trade';
 
@@ -17,15 +18,15 @@ test('figures carry thousands and the digits asked for', () => {
 });
 
 test('every figure has its unit', () => {
-  expect(format.showTemperature(celsius(10))).toBe('50.0 °F');
-  expect(format.showLine(fromFahrenheit(55))).toBe('55 °F');
-  expect(format.showDepth(fromInches(2))).toBe('2 in');
-  expect(format.showDepth(metres(0.1))).toBe('3.9 in');
-  expect(format.showArea(fromSquareFeet(6240))).toBe('6,240 sq ft');
-  expect(format.showArea(squareMetres(92.90304))).toBe('1,000 sq ft');
-  expect(format.showWind(fromMilesPerHour(9.6))).toBe('10 mph');
-  expect(format.showWind(0 as MetresPerSecond)).toBe('0 mph');
-  expect(format.showWater(millimetres(12.7))).toBe('0.50 in');
+  expect(SHOWS.trade.temperature(celsius(10))).toBe('50.0 °F');
+  expect(SHOWS.trade.line(fromFahrenheit(55))).toBe('55 °F');
+  expect(SHOWS.trade.depth(fromInches(2))).toBe('2 in');
+  expect(SHOWS.trade.depth(metres(0.1))).toBe('3.9 in');
+  expect(SHOWS.trade.area(fromSquareFeet(6240))).toBe('6,240 sq ft');
+  expect(SHOWS.trade.area(squareMetres(92.90304))).toBe('1,000 sq ft');
+  expect(SHOWS.trade.wind(fromMilesPerHour(9.6))).toBe('10 mph');
+  expect(SHOWS.trade.wind(0 as MetresPerSecond)).toBe('0 mph');
+  expect(SHOWS.trade.water(millimetres(12.7))).toBe('0.50 in');
   expect(format.showPercent(0.964)).toBe('96 %');
 });
 

@@ -1,5 +1,15 @@
 /** Figures for people: rounded here by name, with their unit, and nowhere else. */
-import type { Celsius, Metres, MetresPerSecond, Millimetres, SquareMetres } from './quantity';
+import { inUnits, unitWords, type Measure, type UnitSystem } from './measures';
+import type {
+  Celsius,
+  KilogramsPerHectare,
+  Litres,
+  LitresPerHectare,
+  Metres,
+  MetresPerSecond,
+  Millimetres,
+  SquareMetres,
+} from './quantity';
 import {
   AMOUNT_UNITS,
   RATE_UNITS,
@@ -10,7 +20,6 @@ import {
   type ProductRate,
   type RateUnit,
 } from './rate';
-import { toFahrenheit, toInches, toInchesOfWater, toMilesPerHour, toSquareFeet } from './trade';
 
 /** A figure with `digits` decimals, thousands separated by commas, and a true minus. */
 export function figure(value: number, digits = 0): string {
@@ -24,14 +33,63 @@ export function significant(value: number, digits = 3): string {
   return value.toLocaleString('en-US', { maximumSignificantDigits: digits });
 }
 
-export const showTemperature = (t: Celsius): string => `${figure(toFahrenheit(t), 1)} °F`;
-/** A line set by a rule: no digits beyond those that were chosen. */
-export const showLine = (t: Celsius): string => `${significant(toFahrenheit(t))} °F`;
-export const showDepth = (z: Metres): string => `${significant(toInches(z), 2)} in`;
-export const showArea = (area: SquareMetres): string => `${figure(toSquareFeet(area))} sq ft`;
-export const showWind = (speed: MetresPerSecond): string => `${figure(toMilesPerHour(speed))} mph`;
-export const showWater = (depth: Millimetres): string => `${figure(toInchesOfWater(depth), 2)} in`;
 export const showPercent = (share: number): string => `${figure(share * 100)} %`;
+
+/** Figures of the core as a company reads them: in trade units or in metric, with the digits that each deserves. */
+export type Shows = Readonly<{
+  system: UnitSystem;
+  /** the unit alone */
+  unit: (measure: Measure) => string;
+  /** the figure alone, for an axis */
+  in: (measure: Measure, si: number) => number;
+  /** any measure, with so many significant digits and its unit */
+  of: (measure: Measure, si: number, digits?: number) => string;
+  temperature: (t: Celsius) => string;
+  /** a line set by a rule: no digits beyond those that were chosen */
+  line: (t: Celsius) => string;
+  /** how much warmer, in K */
+  warmth: (kelvins: number) => string;
+  degreeDays: (kelvinDays: number) => string;
+  depth: (z: Metres) => string;
+  length: (length: Metres) => string;
+  area: (area: SquareMetres) => string;
+  wind: (speed: MetresPerSecond) => string;
+  water: (depth: Millimetres) => string;
+  /** of a tank */
+  volume: (volume: Litres) => string;
+  carrier: (rate: LitresPerHectare) => string;
+  ingredient: (rate: KilogramsPerHectare, counts: 'a.i.' | 'a.e.', digits?: number) => string;
+  nitrogen: (rate: KilogramsPerHectare) => string;
+}>;
+
+function showsIn(system: UnitSystem): Shows {
+  const unit = (measure: Measure) => unitWords(measure, system);
+  const inside = (measure: Measure, si: number) => inUnits(si, measure, system);
+  const fixed = (measure: Measure, si: number, digits: number) =>
+    `${figure(inside(measure, si), digits)} ${unit(measure)}`;
+  const of = (measure: Measure, si: number, digits = 3) =>
+    `${significant(inside(measure, si), digits)} ${unit(measure)}`;
+  return {
+    ...{ system, unit, in: inside, of },
+    temperature: (t) => fixed('temperature', t, 1),
+    line: (t) => of('temperature', t),
+    warmth: (kelvins) => fixed('warmth', kelvins, 1),
+    degreeDays: (kelvinDays) => fixed('degreeDays', kelvinDays, 0),
+    depth: (z) => of('depth', z, 2),
+    length: (length) => of('length', length),
+    area: (area) => fixed('area', area, 0),
+    wind: (speed) => fixed('wind', speed, 0),
+    water: (depth) => fixed('water', depth, system === 'metric' ? 1 : 2),
+    volume: (volume) => of('volume', volume),
+    carrier: (rate) => of('carrier', rate),
+    ingredient: (rate, counts, digits = 4) => of(counts === 'a.i.' ? 'ingredient' : 'acid', rate, digits),
+    nitrogen: (rate) => of('nitrogen', rate, system === 'metric' ? 3 : 2),
+  };
+}
+export const SHOWS: Readonly<Record<UnitSystem, Shows>> = {
+  trade: showsIn('trade'),
+  metric: showsIn('metric'),
+};
 
 /** A rate in the unit given, or in SI where that unit is of the other kind. */
 export function showRate(rate: ProductRate, unit: RateUnit): string {

@@ -6,6 +6,7 @@ import 'server-only';
 import { createWriteStream, type WriteStream } from 'node:fs';
 import { once } from 'node:events';
 import { Zip, ZipDeflate, strFromU8, unzipSync } from 'fflate';
+import { UNIT_SYSTEMS, type UnitSystem } from '@/core/units/measures';
 import { MAY, requirePermission, type Actor } from '@/data/actor';
 import { COMPANY_TABLES, putPeople, putRows, rowsOf, sumOf, type ArchivedPerson } from '@/data/archive';
 import { inOrganisation, isDatabaseGone, newestMigration } from '@/data/connection';
@@ -28,7 +29,8 @@ type Manifest = Readonly<{
   tables: number;
   madeAt: string;
   madeBy: string;
-  company: Readonly<{ id: string; name: string; timeZone: string }>;
+  /** an archive of an older program does not say its units: trade */
+  company: Readonly<{ id: string; name: string; timeZone: string; units?: UnitSystem }>;
   people: readonly ArchivedPerson[];
   counts: Readonly<Record<string, Readonly<{ rows: number; sum: string }>>>;
 }>;
@@ -38,7 +40,12 @@ const moment = Joi.string().isoDate();
 const manifestShape = Joi.object<Manifest>({
   ...{ format: Joi.valid(FORMAT).required(), version: words, tables: Joi.number().integer().required() },
   ...{ madeAt: words, madeBy: words },
-  company: Joi.object({ id: words, name: words, timeZone: words }).required(),
+  company: Joi.object({
+    id: words,
+    name: words,
+    timeZone: words,
+    units: Joi.valid(...UNIT_SYSTEMS),
+  }).required(),
   people: Joi.array()
     .items(
       Joi.object({
@@ -104,10 +111,10 @@ async function writeInto(out: WriteStream, actor: Actor): Promise<void> {
         for await (const lines of rowsOf(db, table)) await entry.write(`${lines.join('\n')}\n`);
         entry.end();
       }
-      const { id, name, timeZone } = (await organisationOf(actor.orgId))!;
+      const { id, name, timeZone, units } = (await organisationOf(actor.orgId))!;
       const manifest: Manifest = {
         ...{ format: FORMAT, version: VERSION, tables, madeAt: new Date().toISOString(), madeBy: actor.name },
-        company: { id, name, timeZone },
+        company: { id, name, timeZone, units },
         people: (await peopleOfCompany(actor.orgId)).map((p) => ({
           ...{ userId: p.userId, name: p.name, email: p.email, role: p.role },
           ...{ joinedAt: p.joinedAt.toISOString(), endedAt: p.endedAt?.toISOString() ?? null },
@@ -166,7 +173,7 @@ export async function takeArchive(zip: Uint8Array): Promise<Arrived> {
       );
   let rows = 0;
   await inOrganisation({ orgId: company.id }, async (db) => {
-    await addOrganisation(db, company);
+    await addOrganisation(db, { units: 'trade', ...company });
     await putPeople(db, company.id, people);
     for (const table of COMPANY_TABLES) {
       const lines = one(`tables/${table.name}.ndjson`).split('\n').filter(Boolean);

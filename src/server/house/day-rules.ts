@@ -1,7 +1,8 @@
 /** The working day, the spacing of a split, and what the truck is fitted with: figures of the house. */
 import 'server-only';
 import Joi from 'joi';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { isMeasure } from '@/core/units/measures';
+import { measuredIssue, parseFigure, type Issue } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import type { StoredDay } from '@/data/house';
 import { refuse, type Outcome } from '@/server/entry/outcome';
@@ -12,18 +13,18 @@ type Key = keyof StoredDay;
 const FIGURES: Readonly<
   Record<Key, readonly [name: string, unit: string, least: number, most: number, whole: boolean]>
 > = {
-  windLimitMph: ['Wind limit', 'mph', 1, 30, false],
-  windCautionMph: ['Wind caution', 'mph', 1, 30, false],
+  windLimitMph: ['Wind limit', 'wind', 1, 30, false],
+  windCautionMph: ['Wind caution', 'wind', 1, 30, false],
   workFromHour: ['Work from', 'o’clock', 0, 23, true],
   workToHour: ['Work to', 'o’clock', 1, 24, true],
   calmHours: ['Hours of good weather', 'hours', 1, 12, true],
   leadDays: ['Lead', 'days', 0, 120, true],
   spacingLeastDays: ['Split, at least', 'days', 7, 200, true],
   spacingMostDays: ['Split, at most', 'days', 7, 300, true],
-  carrierGalPer1000: ['Spray volume', 'gal/1,000 sq ft', 0.1, 20, false],
-  tankGal: ['Tank', 'gal', 0.5, 2000, false],
+  carrierGalPer1000: ['Spray volume', 'carrier', 0.1, 20, false],
+  tankGal: ['Tank', 'volume', 0.5, 2000, false],
   scaleStepG: ['Scale', 'g', 0.01, 500, false],
-  jugStepFlOz: ['Jug', 'fl oz', 0.01, 64, false],
+  jugStepFlOz: ['Jug', 'pour', 0.01, 64, false],
 };
 const KEYS = Object.keys(FIGURES) as Key[];
 
@@ -54,11 +55,17 @@ export async function saveDayRules(actor: Actor, t: DayInput): Promise<Outcome<{
   const inOrder = (low: Key, high: Key, remedy: string, room = 0) => {
     if (issues.length || day[low] + room <= day[high]) return;
     const [field, unit] = FIGURES[low];
-    issues.push({
-      field,
-      problem: `${field} is ${day[low]} ${unit}, beside ${FIGURES[high][0]} ${day[high]}`,
-      remedy,
-    });
+    const figures = [day[low], day[high]] as const;
+    const words = `${field} is {0}, beside ${FIGURES[high][0]} {1}`;
+    issues.push(
+      isMeasure(unit)
+        ? measuredIssue(field, unit, words, figures, remedy)
+        : {
+            field,
+            problem: `${field} is ${figures[0]} ${unit}, beside ${FIGURES[high][0]} ${figures[1]}`,
+            remedy,
+          },
+    );
   };
   inOrder('windCautionMph', 'windLimitMph', 'The caution comes before the limit.');
   inOrder(

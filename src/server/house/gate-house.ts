@@ -2,7 +2,7 @@ import 'server-only';
 import Joi from 'joi';
 import { isoDay, parseDay, parseMonthDay, yearOf } from '@/core/calendar/day';
 import { METHODS, type Method } from '@/core/trade/terms';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { measuredIssue, parseFigure, type Issue } from '@/core/units/parse';
 import { writeRules } from './write-rules';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
@@ -82,13 +82,11 @@ export async function saveGateRules(actor: Actor, t: GateRulesInput): Promise<Ou
     rainChancePercent: read(t.rainChancePercent, 'Chance of rain', '%', 1, 100),
     calibrationDays: read(t.calibrationDays, 'Calibration', 'days', 1, 730),
     noticeHours: read(t.noticeHours, 'Notice', 'hours', 0, 336),
-    heatLimitF: read(t.heatLimitF, 'Heat limit', '°F', 60, 120),
-    heatCautionF: read(t.heatCautionF, 'Heat caution', '°F', 50, 120),
-    nitrogenSoilF: read(t.nitrogenSoilF, 'Soil for nitrogen', '°F', 50, 110),
+    heatLimitF: read(t.heatLimitF, 'Heat limit', 'temperature', 60, 120),
+    heatCautionF: read(t.heatCautionF, 'Heat caution', 'temperature', 50, 120),
+    nitrogenSoilF: read(t.nitrogenSoilF, 'Soil for nitrogen', 'temperature', 50, 110),
     nitrogenYearLb:
-      t.nitrogenYearLb.trim() === ''
-        ? null
-        : read(t.nitrogenYearLb, 'Nitrogen in a year', 'lb N/1,000 sq ft', 0, 20),
+      t.nitrogenYearLb.trim() === '' ? null : read(t.nitrogenYearLb, 'Nitrogen in a year', 'nitrogen', 0, 20),
     groupYears: read(t.groupYears, 'Years of one group', 'years', 2, 10),
   };
   const ban = [
@@ -104,11 +102,13 @@ export async function saveGateRules(actor: Actor, t: GateRulesInput): Promise<Ou
         remedy: 'Type month and day of both ends, for example 11-15, or leave both empty.',
       });
   if (gates.heatCautionF > gates.heatLimitF)
-    issues.push({
-      field: 'Heat caution',
-      problem: `Heat caution is ${gates.heatCautionF} °F, above the limit of ${gates.heatLimitF} °F`,
-      remedy: 'The caution comes before the limit.',
-    });
+    issues.push(
+      measuredIssue(
+        ...(['Heat caution', 'temperature', 'Heat caution is {0}, above the limit of {1}'] as const),
+        [gates.heatCautionF, gates.heatLimitF],
+        'The caution comes before the limit.',
+      ),
+    );
   if (issues.length) return refuse({ kind: 'invalid', issues });
   return writeRules(actor, { gates }, t.seen);
 }

@@ -127,7 +127,7 @@ export async function saveCrossings(actor: Actor, t: Typed): Promise<Outcome<{ v
     if (!parsed.ok) issues.push(parsed.issue);
     return parsed.ok ? parsed.value : 0;
   };
-  const line = (value: string, field: string) => read(value, field, '°F', 33, 90);
+  const line = (value: string, field: string) => read(value, field, 'temperature', 33, 90);
   const days = (value: string, field: string) => Math.round(read(value, field, 'days', 1, 14));
   const crossings: StoredCrossings = {
     use: t.use,
@@ -145,8 +145,8 @@ export async function saveCrossings(actor: Actor, t: Typed): Promise<Outcome<{ v
     },
     signs: { sign: t.sign },
     'degree days': {
-      baseF: read(t.baseF, 'Degree days, base', '°F', 30, 70),
-      sumF: read(t.sumF, 'Degree days, sum', '°F·days', 1, 5000),
+      baseF: read(t.baseF, 'Degree days, base', 'temperature', 30, 70),
+      sumF: read(t.sumF, 'Degree days, sum', 'degreeDays', 1, 5000),
       fromMonth: Math.round(read(t.fromMonth, 'Degree days, month', '(1 to 6)', 1, 6)),
       of: t.degreeOf,
     },
@@ -174,7 +174,7 @@ export async function saveThermometer(actor: Actor, t: ThermometerInput): Promis
     });
   const offset = parseFigure(t.offsetF.replace('−', '-'), {
     field: 'Offset',
-    unit: '°F',
+    unit: 'warmth',
     least: -10,
     most: 10,
   });

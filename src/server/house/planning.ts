@@ -70,7 +70,7 @@ export async function savePlanning(actor: Actor, t: PlanningInput): Promise<Outc
           problem: `Ingredient ${i + 1} is missing`,
           remedy: 'Type the active ingredient as labels name it, or take the row out.',
         });
-      const most = read(lbPerAcre, `Ceiling ${i + 1}`, 'lb a.i./acre', 0, 50, false);
+      const most = read(lbPerAcre, `Ceiling ${i + 1}`, 'ingredient', 0, 50, false);
       return { turf, ingredient: name, lbPerAcre: most };
     }),
     stopMinutes: read(t.stopMinutes, 'At a lawn', 'minutes', 1, 480, false),

@@ -92,7 +92,8 @@ export async function saveStation(actor: Actor, t: StationInput): Promise<Outcom
   if (!name) issues.push({ field: 'Name', problem: 'Name is missing', remedy: 'Type what people call it.' });
   const latitude = read(t.latitude, 'Latitude', '° north', -66, 66);
   const longitude = read(t.longitude, 'Longitude', '° east (west is negative)', -180, 180);
-  const elevationFt = t.elevationFt.trim() === '' ? null : read(t.elevationFt, 'Height', 'ft', -1500, 20_000);
+  const elevationFt =
+    t.elevationFt.trim() === '' ? null : read(t.elevationFt, 'Height', 'length', -1500, 20_000);
   if (issues.length) return refuse({ kind: 'invalid', issues });
   const utcOffsetHours = standardOffset(actor.timeZone);
   if (Math.abs(utcOffsetHours - longitude / 15) > 3)

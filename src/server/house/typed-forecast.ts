@@ -4,7 +4,7 @@ import Joi from 'joi';
 import { addDays, showWeekday } from '@/core/calendar/day';
 import { hourlyOf } from '@/core/weather/daily';
 import { wholeDays } from '@/core/weather/days';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { measuredIssue, parseFigure, type Issue } from '@/core/units/parse';
 import { fromFahrenheit, fromInchesOfWater, fromMilesPerHour } from '@/core/units/trade';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
@@ -45,18 +45,20 @@ export function typeForecast(actor: Actor, input: ForecastInput): Promise<Outcom
         return parsed.ok ? parsed.value : 0;
       };
       const day = {
-        low: figure(d.low, 'Low', '°F', -80, 130),
-        high: figure(d.high, 'High', '°F', -80, 130),
-        rain: d.rain.trim() ? figure(d.rain, 'Rain', 'in', 0, 40) : 0,
+        low: figure(d.low, 'Low', 'temperature', -80, 130),
+        high: figure(d.high, 'High', 'temperature', -80, 130),
+        rain: d.rain.trim() ? figure(d.rain, 'Rain', 'water', 0, 40) : 0,
         chance: d.chance.trim() ? figure(d.chance, 'Chance of rain', '%', 0, 100) : null,
-        wind: figure(d.wind, 'Wind', 'mph', 0, 120),
+        wind: figure(d.wind, 'Wind', 'wind', 0, 120),
       };
       if (day.low > day.high)
-        issues.push({
-          field: `${on}: Low`,
-          problem: `Low is ${day.low} °F, above the high of ${day.high} °F`,
-          remedy: 'The low of a day comes before its high.',
-        });
+        issues.push(
+          measuredIssue(
+            ...([`${on}: Low`, 'temperature', 'Low is {0}, above the high of {1}'] as const),
+            [day.low, day.high],
+            'The low of a day comes before its high.',
+          ),
+        );
       return day;
     });
     if (!read.length)

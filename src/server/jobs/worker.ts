@@ -33,6 +33,7 @@ export async function workerActor(orgId: string): Promise<Actor> {
     orgName: org.name,
     role: 'lead',
     timeZone: org.timeZone,
+    units: org.units,
   };
 }
 

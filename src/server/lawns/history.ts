@@ -114,11 +114,7 @@ export function noteEarlierWork(actor: Actor, input: EarlierInput): Promise<Outc
         remedy: 'Choose a product of yours, or type the active ingredient; "nitrogen" for a feeding.',
       });
     const unit = isRateUnit(input.unit) ? input.unit : (label?.rateUnit ?? 'lb/acre');
-    const words = label
-      ? RATE_UNITS[unit].words
-      : substance === NITROGEN
-        ? 'lb N/1,000 sq ft'
-        : 'lb a.i./acre';
+    const words = label ? RATE_UNITS[unit].words : substance === NITROGEN ? 'nitrogen' : 'ingredient';
     const isUnknown = input.certainty === 'not known';
     const amount = isUnknown
       ? null

@@ -253,7 +253,7 @@ async function rowsOf(input: LawnInput) {
   let typed = 0;
   if (input.measure.by === 'typed') {
     typed =
-      read(parseFigure(input.measure.area, { field: 'Area', unit: 'sq ft', above: 0, most: 5_000_000 })) ?? 0;
+      read(parseFigure(input.measure.area, { field: 'Area', unit: 'area', above: 0, most: 5_000_000 })) ?? 0;
     measure = { by: 'typed', how: input.measure.how };
   } else if (input.measure.by === 'takeoff') {
     const shapes = readTakeoff(input.measure.shapes);
@@ -281,18 +281,18 @@ async function rowsOf(input: LawnInput) {
     });
   const latitude = optional(input.latitude, 'Latitude', '°', -90, 90);
   const longitude = optional(input.longitude, 'Longitude', '°', -180, 180);
-  const elevationFt = optional(input.elevationFt, 'Height', 'ft', -1500, 20_000);
+  const elevationFt = optional(input.elevationFt, 'Height', 'length', -1500, 20_000);
   const noticeHours = optional(input.noticeHours, 'Notice', 'hours', 0, 720);
   const slopePercent = optional(input.slopePercent, 'Slope', '%', 0, 100);
-  const concreteEdgeFt = optional(input.concreteEdgeFt, 'Edge along concrete', 'ft', 0, 100_000);
-  const bedEdgeFt = optional(input.bedEdgeFt, 'Edge along beds', 'ft', 0, 100_000);
+  const concreteEdgeFt = optional(input.concreteEdgeFt, 'Edge along concrete', 'length', 0, 100_000);
+  const bedEdgeFt = optional(input.bedEdgeFt, 'Edge along beds', 'length', 0, 100_000);
   const waters =
     input.waters &&
     input.waters.map(({ kind, feet }) => ({
       kind,
-      feet: optional(feet, `Distance to the ${kind}`, 'ft', 0, 100_000),
+      feet: optional(feet, `Distance to the ${kind}`, 'length', 0, 100_000),
     }));
-  const irrigation = optional(input.irrigation, 'Irrigation', 'in an hour', 0.01, 5);
+  const irrigation = optional(input.irrigation, 'Irrigation', 'waterRate', 0.01, 5);
   issues.push(...tooManyPoints(input));
   if (issues.length) return { issues };
   const area = await areaOf({ measure, trees: trees.value, typed: fromSquareFeet(typed) });

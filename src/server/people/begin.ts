@@ -8,6 +8,7 @@ import { addUsualHouse } from '@/data/house';
 import { useUp, type Invitation } from '@/data/invitations';
 import { addOrganisation, organisationOf } from '@/data/organisations';
 import { addPerson, endSessions, hasAccount, setPassword } from '@/data/people';
+import { isUnitSystem } from '@/core/units/measures';
 import type { Issue } from '@/core/units/parse';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 import { passwordIssues } from '@/server/entry/passwords';
@@ -30,14 +31,15 @@ export type BeginInput = Readonly<{
   key: string;
   company: string;
   timeZone: string;
+  units: string;
   name: string;
   email: string;
   password: string;
   again: string;
 }>;
 export const beginShape = Joi.object<BeginInput>({
-  ...{ key: text(100), company: text(100), timeZone: text(60), name: text(100), email: text(254) },
-  ...{ password: text(1000), again: text(1000) },
+  ...{ key: text(100), company: text(100), timeZone: text(60), units: text(10), name: text(100) },
+  ...{ email: text(254), password: text(1000), again: text(1000) },
 }).required();
 
 /** A company, its house rules as they are usual, and its first lead. The link is used up. */
@@ -54,17 +56,20 @@ export async function beginCompany(t: BeginInput): Promise<Outcome<{ email: stri
       problem: t.timeZone ? `Time zone "${t.timeZone}" is not known` : 'Time zone is missing',
       remedy: 'Choose the one in which the lawns lie.',
     });
+  if (!isUnitSystem(t.units))
+    issues.push(missing('Units', 'Choose in which your people read and type figures.'));
   if (!name) issues.push(missing('Your name', 'Type it as it is to stand on records.'));
   const address = emailIssue(email);
   if (address) issues.push(address);
   issues.push(...passwordIssues(t.password, t.again, [company, name, email]));
-  if (issues.length) return refuse({ kind: 'invalid', issues });
+  if (issues.length || !isUnitSystem(t.units)) return refuse({ kind: 'invalid', issues });
+  const { units } = t;
   const passwordHash = await hashPassword(t.password);
   const orgId = crypto.randomUUID();
   return inOrganisation({ orgId, name }, async (db) => {
     if (!(await useUp(link.id, now, db))) return refuse({ kind: 'gone' });
     if (await hasAccount(email, db)) return taken(email);
-    await addOrganisation(db, { id: orgId, name: company, timeZone: t.timeZone });
+    await addOrganisation(db, { id: orgId, name: company, timeZone: t.timeZone, units });
     await addPerson(db, { name, email, passwordHash, orgId, role: 'lead' });
     await addUsualHouse(db, orgId);
     return done({ email });

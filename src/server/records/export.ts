@@ -2,6 +2,7 @@
  * Records as files: CSV for a table, JSON with a published schema, PDF for an inspector. One table of columns says for all
  * what an entry holds. Contents at least those of 7 CFR part 110.3 (from memory), and what states commonly add.
  */
+import type { UnitSystem } from '@/core/units/measures';
 import 'server-only';
 import { stringify } from 'csv-stringify/sync';
 import { isoDay, type Day } from '@/core/calendar/day';
@@ -112,6 +113,8 @@ function totalsOf(list: readonly RecordEntry[]): ProductTotal[] {
 
 export type RecordFile = Readonly<{
   organisation: string;
+  /** of its people: a print is told in them, files name their own */
+  units: UnitSystem;
   madeOn: Day;
   query: RecordQuery;
   entries: readonly RecordEntry[];
@@ -124,7 +127,14 @@ export function recordFile(actor: Actor, query: RecordQuery): Promise<RecordFile
   return inOrganisation(actor, async (db) => {
     const { today } = await momentOf(db, actor);
     const entries = (await recordsOf(db, query)).toReversed();
-    return { organisation: actor.orgName, madeOn: today, query, entries, totals: totalsOf(entries) };
+    return {
+      organisation: actor.orgName,
+      units: actor.units,
+      madeOn: today,
+      query,
+      entries,
+      totals: totalsOf(entries),
+    };
   });
 }
 

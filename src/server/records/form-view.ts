@@ -6,7 +6,7 @@ import { isGranule, usesOn, type Label } from '@/core/products/label';
 import { isPreEmergent, type Use } from '@/core/trade/terms';
 import { isOpen } from '@/core/season/programme';
 import { significant } from '@/core/units/format';
-import { SQUARE_METRES_PER_HECTARE } from '@/core/units/quantity';
+import { SQUARE_METRES_PER_HECTARE, type SquareMetres } from '@/core/units/quantity';
 import { RATE_UNITS, amountFor, amountIn, type AmountUnit } from '@/core/units/rate';
 import { L_PER_GAL, toSquareFeet } from '@/core/units/trade';
 import type { Weed } from '@/core/weeds/weeds';
@@ -42,7 +42,7 @@ export type RecordForm = Readonly<{
   zoneId: string;
   today: Day;
   /** sq ft of the zone, to be shown */
-  zoneArea: string;
+  zoneArea: SquareMetres;
   /** what it is: "Record", or of which entry the correction */
   applicationId: string;
   products: readonly ProductChoice[];
@@ -93,7 +93,7 @@ async function frame(
   const used = new Set(first.products.map((p) => p.productId));
   return {
     ...{ site: siteName(zone), zoneId: zone.id, today: moment.today, applicationId, first },
-    zoneArea: significant(toSquareFeet(zone.area), 5),
+    zoneArea: zone.area,
     products: labels.now
       .filter((l) => l.status === 'registered' || used.has(l.id))
       .map((l) => choiceOf(l, zone, (shelves.get(l.id)?.lots ?? []).map((x) => x.lot).filter(Boolean))),

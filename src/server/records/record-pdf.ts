@@ -1,10 +1,12 @@
 /** Records as an inspector reads them: a PDF on letter paper, across, with the totals by product at the end. */
+import { fromSquareFeet } from '@/core/units/trade';
+import { told, type UnitSystem } from '@/core/units/measures';
 import 'server-only';
 import path from 'node:path';
 import pdfmake from 'pdfmake';
 import type { Content, TableCell } from 'pdfmake';
 import { showFullDay } from '@/core/calendar/day';
-import { figure, significant } from '@/core/units/format';
+import { significant, SHOWS } from '@/core/units/format';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { WEEDS } from '@/core/weeds/weeds';
 import type { RecordEntry } from '@/data/records';
@@ -30,7 +32,7 @@ pdfmake.setLocalAccessPolicy((file) => path.resolve(file).startsWith(FONTS));
 const lines = (...parts: readonly (string | false | null | undefined)[]): string =>
   parts.filter(Boolean).join('\n');
 
-function row(e: RecordEntry): TableCell[] {
+function row(e: RecordEntry, units: UnitSystem): TableCell[] {
   const isCorrected = e.correctedById !== null;
   const cells = [
     lines(showFullDay(e.appliedOn), [e.startedAt, e.endedAt].filter(Boolean).join(' to ')),
@@ -44,9 +46,13 @@ function row(e: RecordEntry): TableCell[] {
     lines(
       `${significant(e.amount, 5)} ${AMOUNT_UNITS[e.amountUnit].words}`,
       `${significant(e.rate.rate, 4)} ${e.rate.by === 'mass' ? 'kg' : 'L'}/ha`,
-      e.waterGal > 0 && `in ${significant(e.waterGal)} gal of water`,
+      e.waterGal > 0 && `in ${told(e.waterGal, 'volume', units)} of water`,
     ),
-    lines(`${figure(e.areaSqFt)} sq ft`, e.turf, e.place !== 'zone' && `${e.place} ${e.ground}`.trim()),
+    lines(
+      SHOWS[units].area(fromSquareFeet(e.areaSqFt)),
+      e.turf,
+      e.place !== 'zone' && `${e.place} ${e.ground}`.trim(),
+    ),
     lines(...e.targets.map((t) => WEEDS[t].name)),
     lines(
       e.appliedBy,
@@ -55,8 +61,8 @@ function row(e: RecordEntry): TableCell[] {
       [e.method, e.equipment].filter(Boolean).join(', '),
     ),
     lines(
-      e.windMph !== null && `Wind ${significant(e.windMph)} mph ${e.windFrom}`.trim(),
-      e.airF !== null && `Air ${significant(e.airF)} °F`,
+      e.windMph !== null && `Wind ${told(e.windMph, 'wind', units)} ${e.windFrom}`.trim(),
+      e.airF !== null && `Air ${told(e.airF, 'temperature', units)}`,
       `Gates ${gatesThen(e)}`,
     ),
     lines(
@@ -79,7 +85,7 @@ const head = (names: readonly string[]): TableCell[] => names.map((text) => ({ t
  * @throws RangeError for more entries than MOST_PDF_ENTRIES
  */
 export async function recordsAsPdf(file: RecordFile): Promise<Buffer> {
-  const { organisation, madeOn, query, entries, totals } = file;
+  const { organisation, units, madeOn, query, entries, totals } = file;
   if (entries.length > MOST_PDF_ENTRIES) throw new RangeError(`${entries.length} entries in one PDF`);
   const days = [query.from, query.to].map((d) => (d === null ? null : showFullDay(d)));
   const asked = [
@@ -102,7 +108,7 @@ export async function recordsAsPdf(file: RecordFile): Promise<Buffer> {
         headerRows: 1,
         dontBreakRows: true,
         widths: [46, 76, 96, 58, 54, 50, 84, 84, '*'],
-        body: [head(HEAD), ...entries.map(row)],
+        body: [head(HEAD), ...entries.map((e) => row(e, units))],
       },
     },
     { text: 'Totals of the entries that stand', fontSize: 11, bold: true, margin: [0, 14, 0, 4] },
@@ -118,7 +124,7 @@ export async function recordsAsPdf(file: RecordFile): Promise<Buffer> {
             t.registration_number,
             String(t.entries),
             `${significant(t.amount, 5)} ${t.unit}`,
-            `${figure(t.area_sqft)} sq ft`,
+            SHOWS[units].area(fromSquareFeet(t.area_sqft)),
           ]),
         ],
       },

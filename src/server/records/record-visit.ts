@@ -12,7 +12,7 @@ import { METHODS, USES, type Use } from '@/core/trade/terms';
 import { containedIn } from '@/core/records/ledger';
 import { contextOf, type PlannedApplication, type PlannedProduct } from '@/core/season/programme';
 import { figure, showRate } from '@/core/units/format';
-import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
+import { measuredIssue, parseFigure, type Issue, type Parsed } from '@/core/units/parse';
 import { SQUARE_METRES_PER_HECTARE } from '@/core/units/quantity';
 import {
   AMOUNT_UNITS,
@@ -200,14 +200,14 @@ export function recordVisit(
       !isAsked && text.trim() === '' ? null : take(parseFigure(text, bounds));
     const water = optional(input.water, isSprayed, {
       field: 'Water used',
-      unit: 'gal',
+      unit: 'volume',
       least: 0,
       most: 10_000,
     });
-    const wind = optional(input.wind, isSprayed, { field: 'Wind', unit: 'mph', least: 0, most: 60 });
+    const wind = optional(input.wind, isSprayed, { field: 'Wind', unit: 'wind', least: 0, most: 60 });
     const air = optional(input.air, isSprayed, {
       field: 'Air temperature',
-      unit: '°F',
+      unit: 'temperature',
       least: -40,
       most: 130,
     });
@@ -350,7 +350,7 @@ function readUsed(
     p.place === 'zone' && p.area.trim() === ''
       ? toSquareFeet(zoneArea as never)
       : take(
-          parseFigure(p.area, { field: 'Treated area', unit: 'sq ft', above: 0, most: 5_000_000 }),
+          parseFigure(p.area, { field: 'Treated area', unit: 'area', above: 0, most: 5_000_000 }),
           fieldOf(i, 'area'),
         );
   const bounds = { field: 'Product used', unit: AMOUNT_UNITS[unit].words, above: 0, most: 100_000 };
@@ -520,13 +520,15 @@ function questionsAbout(u: Used, i: number, { zone }: ZoneBook, day: Day): Issue
   if (Math.abs(u.areaSqFt / expected - 1) > OFF_PLAN) {
     const what =
       !planned || planned.place.on === 'zone'
-        ? `the zone has ${figure(expected)} sq ft`
-        : `${planned.place.on === 'strip' ? 'a strip' : 'spots'} of ${figure(expected)} sq ft were planned`;
-    questions.push({
-      field: fieldOf(i, 'area'),
-      problem: `${figure(u.areaSqFt)} sq ft were treated, and ${what}`,
-      remedy: 'Check the area, or confirm that only this much was treated.',
-    });
+        ? 'the zone has {1}'
+        : `${planned.place.on === 'strip' ? 'a strip' : 'spots'} of {1} were planned`;
+    questions.push(
+      measuredIssue(
+        ...([fieldOf(i, 'area'), 'area', `{0} were treated, and ${what}`] as const),
+        [Math.round(u.areaSqFt), Math.round(expected)],
+        'Check the area, or confirm that only this much was treated.',
+      ),
+    );
   }
   if (label.status === 'cancelled')
     questions.push({

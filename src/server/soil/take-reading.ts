@@ -6,7 +6,7 @@ import { SIGNS, type Sign } from '@/core/ground/crossing';
 import { POSSIBLE, doubtsAbout, mostChange, type Doubt } from '@/core/ground/plausible';
 import { diffusivityOf } from '@/core/ground/site';
 import { SPOTS, siteAt, type Spot } from '@/core/lawn/zone';
-import { figure, showTemperature } from '@/core/units/format';
+import { figure, SHOWS, type Shows } from '@/core/units/format';
 import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
 import type { Celsius } from '@/core/units/quantity';
 import { fromFahrenheit, fromInches } from '@/core/units/trade';
@@ -69,7 +69,7 @@ export async function takeReading(
       most,
     }),
   );
-  const depth = read(parseFigure(input.depth, { field: 'Depth', unit: 'in', least: 0.5, most: 12 }));
+  const depth = read(parseFigure(input.depth, { field: 'Depth', unit: 'depth', least: 0.5, most: 12 }));
   const taken = await inOrganisation(actor, async (db) => {
     const zone = await zoneOf(db, input.zoneId);
     if (!zone) return refuse({ kind: 'gone' });
@@ -108,7 +108,10 @@ export async function takeReading(
         : null,
     );
     if (doubts.length && !input.confirmed)
-      return refuse({ kind: 'questions', questions: doubts.map((d) => question(d, value, input.unit)) });
+      return refuse({
+        kind: 'questions',
+        questions: doubts.map((d) => question(d, value, input.unit, SHOWS[actor.units])),
+      });
 
     await addReadings(db, [
       {
@@ -157,27 +160,27 @@ function parseMoment(text: string, now: Date, zone: string): Parsed<Date> {
   return { ok: true, value: at.toJSDate() };
 }
 
-function question(d: Doubt, value: number, unit: 'F' | 'C'): Issue {
+function question(d: Doubt, value: number, unit: 'F' | 'C', show: Shows): Issue {
   const field = 'Temperature';
   const shown = `${figure(value, 1)} °${unit}`;
   switch (d.code) {
     case 'other-scale':
       return {
         field,
-        problem: `${shown} is far from the ${showTemperature(d.expected)} expected here, and ${figure(value, 1)} °${unit === 'F' ? 'C' : 'F'} would fit (${showTemperature(d.asOther)})`,
+        problem: `${shown} is far from the ${show.temperature(d.expected)} expected here, and ${figure(value, 1)} °${unit === 'F' ? 'C' : 'F'} would fit (${show.temperature(d.asOther)})`,
         remedy: `Is the thermometer set to °${unit === 'F' ? 'C' : 'F'}? Then change the unit.`,
       };
     case 'far-off':
       return {
         field,
-        problem: `${shown} is far from the ${showTemperature(d.expected)} expected here`,
+        problem: `${shown} is far from the ${show.temperature(d.expected)} expected here`,
         remedy:
           'Let the probe settle, check depth and spot. If it is right, keep it: it is flagged and not used.',
       };
     case 'swing':
       return {
         field,
-        problem: `${shown} is ${figure(Math.abs(asCelsius(value, unit) - d.before) * 1.8, 1)} °F from ${showTemperature(d.before)}, read ${hoursWords(d.hours)} ago; at this depth the soil changes by ${figure(d.most * 1.8, 1)} °F at most`,
+        problem: `${shown} is ${show.warmth(Math.abs(asCelsius(value, unit) - d.before))} from ${show.temperature(d.before)}, read ${hoursWords(d.hours)} ago; at this depth the soil changes by ${show.warmth(d.most)} at most`,
         remedy: 'Check the figure, the depth and the spot.',
       };
   }

@@ -1,5 +1,6 @@
 /** The questions of the HTTP interface as threads work them: text in, answer out. */
 import 'server-only';
+import { SHOWS } from '@/core/units/format';
 import { answerGates } from '@/server/api/gates-api';
 import { gatesQuestion } from '@/server/api/gates-question';
 import { answerOutlook, outlookQuestion } from '@/server/api/outlook-api';
@@ -10,6 +11,8 @@ import { reasonWords } from '@/ui/reason-words';
 
 export const outlook = (text: string): Worked => work(outlookQuestion, text, answerOutlook);
 export const gates = (text: string): Worked =>
-  work(gatesQuestion, text, (question) => answerGates(question, reasonWords));
+  work(gatesQuestion, text, (question) =>
+    answerGates(question, (reason) => reasonWords(reason, SHOWS.trade)),
+  );
 export const season = (text: string): Worked => work(seasonQuestion, text, answerSeason);
 export const workload = (text: string): Worked => work(workloadQuestion, text, answerWorkload);

@@ -1,4 +1,5 @@
 'use server';
+import { SHOWS } from '@/core/units/format';
 import { action } from '@/server/entry/action';
 import { hindcastSheet } from '@/server/soil/view';
 import { done } from '@/server/entry/outcome';
@@ -37,11 +38,15 @@ export const saveApplicationAction = action(applicationShape, saveApplication);
 export const takeProgrammeAction = action(programmeShape, takeProgramme);
 export const changeStandingAction = action(standingShape, changeStanding);
 export const copyApplicationAction = action(copyShape, (actor, input) =>
-  copyApplication(actor, input, ({ product, reason }) => `${product}: ${reasonWords(reason)}`),
+  copyApplication(
+    actor,
+    input,
+    ({ product, reason }) => `${product}: ${reasonWords(reason, SHOWS[actor.units])}`,
+  ),
 );
 export const findZonesAction = action(findZonesShape, findZones);
 export const recordVisitAction = action(recordShape, (actor, input) =>
-  recordVisit(actor, input, reasonWords),
+  recordVisit(actor, input, (reason) => reasonWords(reason, SHOWS[actor.units])),
 );
 export const saveHistoryAction = action(historyShape, saveHistory);
 export const noteEarlierAction = action(earlierShape, noteEarlierWork);

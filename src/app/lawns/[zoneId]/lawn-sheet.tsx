@@ -1,4 +1,5 @@
 'use client';
+import { useShows } from '@/ui/units';
 import type { SentRuns } from '@/core/ground/soil-runs';
 import { generatedIn } from '@/core/ground/outlook';
 import { useRouter } from 'next/navigation';
@@ -7,7 +8,7 @@ import { addDays, isoDay, showDay, showWeekday, type Day } from '@/core/calendar
 import type { Window } from '@/core/gates/window';
 import { nextOpen } from '@/core/gates/window';
 import { standingOf, isOpen } from '@/core/season/programme';
-import { figure, showArea, significant } from '@/core/units/format';
+import { figure, significant, type Shows } from '@/core/units/format';
 import { AMOUNT_UNITS, isRateUnit, rateIn } from '@/core/units/rate';
 import { toSquareFeet } from '@/core/units/trade';
 import type { StoredApplication } from '@/data/programme';
@@ -149,7 +150,8 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
     p: () => mayRecord && router.push(`/lawns/${zone.id}/reading`),
   });
 
-  const others = otherWork(sheet);
+  const show = useShows();
+  const others = otherWork(sheet, show);
   const marks: RailMark[] = [
     ...others.map(({ id, day, words, what }) => ({
       ...{
@@ -320,6 +322,7 @@ function Head({
   mayPlan,
   mayRecord,
 }: Readonly<{ sheet: ZoneSheet; mayPlan: boolean; mayRecord: boolean }>) {
+  const show = useShows();
   const link = 'button py-0 md:min-h-[36px]';
   return (
     <>
@@ -344,8 +347,8 @@ function Head({
       </div>
       <p className="text-steel">
         {zone.customer} · {zone.facts.turf}
-        {zone.facts.mixedWith && ` with ${zone.facts.mixedWith}`} · {showArea(zone.area)}
-        {zone.excluded > 0 && ` of ${showArea(zone.whole)}`} ± {figure(zone.areaError * 100)} % ·{' '}
+        {zone.facts.mixedWith && ` with ${zone.facts.mixedWith}`} · {show.area(zone.area)}
+        {zone.excluded > 0 && ` of ${show.area(zone.whole)}`} ± {figure(zone.areaError * 100)} % ·{' '}
         {zone.site.texture}, {zone.site.moisture}, {zone.site.exposure}
         {zone.site.besidePavement && ', beside pavement'}
         {zone.facts.irrigationPerHour !== null && ' · irrigation'}
@@ -395,7 +398,7 @@ function Head({
 }
 
 /** What went down here without a plan, and what is known from before the book. */
-const otherWork = ({ entries, earlier, labels, zone }: ZoneSheet): OtherWork[] => [
+const otherWork = ({ entries, earlier, labels, zone }: ZoneSheet, show: Shows): OtherWork[] => [
   ...entries
     .filter((e) => e.plannedProductId === null)
     .map((e) => ({
@@ -404,7 +407,11 @@ const otherWork = ({ entries, earlier, labels, zone }: ZoneSheet): OtherWork[] =
     })),
   ...earlier.map((w) => ({
     ...{ id: w.id, day: w.on, href: `/lawns/${zone.id}/sheet#history`, what: 'before this book' },
-    words: earlierWords(w, (id) => shortName(labels.now.find((l) => l.id === id) ?? { name: 'a product' })),
+    words: earlierWords(
+      w,
+      (id) => shortName(labels.now.find((l) => l.id === id) ?? { name: 'a product' }),
+      show,
+    ),
   })),
 ];
 

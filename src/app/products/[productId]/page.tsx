@@ -3,9 +3,8 @@ import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
-import { figure, showRate, showLine, showWater, showWind, significant } from '@/core/units/format';
-import { RATE_UNITS, rateIn } from '@/core/units/rate';
-import { toFeet } from '@/core/units/trade';
+import { SHOWS, figure, showRate, significant, type Shows } from '@/core/units/format';
+import { RATE_UNITS } from '@/core/units/rate';
 import { WEEDS, stageWords } from '@/core/weeds/weeds';
 import { may } from '@/data/actor';
 import { productSheet, type ProductSheet } from '@/server/products/products';
@@ -25,6 +24,7 @@ export default screen(async (actor, { params }: PageProps<'/products/[productId]
   if (!sheet) notFound();
   const { label, versions, completeness } = sheet;
   const now = versions[0]!;
+  const show = SHOWS[actor.units];
   return (
     <div className="mx-auto max-w-[1180px] px-4 pb-10 pt-4">
       <div className="flex flex-wrap items-center justify-between gap-3">
@@ -65,11 +65,11 @@ export default screen(async (actor, { params }: PageProps<'/products/[productId]
       )}
       <div className="mt-4 grid grid-cols-1 gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1.2fr)_minmax(0,1fr)]">
         <div>
-          <Rates {...sheet} />
-          <Precautions {...sheet} />
+          <Rates {...sheet} show={show} />
+          <Precautions {...sheet} show={show} />
         </div>
         <div>
-          <Works {...sheet} />
+          <Works {...sheet} show={show} />
           <StockBook
             productId={productId}
             label={label}
@@ -95,7 +95,9 @@ function Section({ title, children }: Readonly<{ title: string; children: ReactN
   );
 }
 
-function Rates({ versions, label }: ProductSheet) {
+type Shown = ProductSheet & Readonly<{ show: Shows }>;
+
+function Rates({ versions, label, show }: Shown) {
   const { rates, seedingWait, rateUnit } = versions[0]!.sheet;
   const unit = RATE_UNITS[rateUnit].words;
   const range = (low: number, high: number) => `${significant(low)} to ${significant(high)} ${unit}`;
@@ -138,13 +140,13 @@ function Rates({ versions, label }: ProductSheet) {
         {label.yearLimit ? showRate(label.yearLimit, label.rateUnit) : 'not on the sheet'}
       </Figure>
       {label.yearLimit && label.yearLimit.by === 'mass' && (
-        <Figure name="That is">{`${significant(rateIn(label.yearLimit, 'lb/acre')!, 4)} lb product/acre`}</Figure>
+        <Figure name="That is">{show.of('product', label.yearLimit.rate, 4)}</Figure>
       )}
       {label.ingredients
         .filter((i) => i.yearLimit !== null)
         .map((i) => (
           <Figure key={i.name} name={`Most ${i.name}, all products`}>
-            {`${significant(i.yearLimit! / RATE_UNITS['lb/acre'].inSi, 4)} lb ${i.counts}/acre`}
+            {show.ingredient(i.yearLimit!, i.counts)}
           </Figure>
         ))}
       <Figure name="Most applications">
@@ -170,7 +172,7 @@ function Rates({ versions, label }: ProductSheet) {
   );
 }
 
-function Precautions({ label }: ProductSheet) {
+function Precautions({ label, show }: Shown) {
   return (
     <Section title="Precautions">
       <p className="mt-1">
@@ -186,7 +188,7 @@ function Precautions({ label }: ProductSheet) {
         ))}
         {label.setbacks.map((s) => (
           <li key={s.from}>
-            Keep {significant(toFeet(s.distance))} ft from a {s.from}.
+            Keep {show.length(s.distance)} from a {s.from}.
           </li>
         ))}
         {label.stains && <li>Stains hard surfaces.</li>}
@@ -195,7 +197,7 @@ function Precautions({ label }: ProductSheet) {
   );
 }
 
-function Works({ label }: ProductSheet) {
+function Works({ label, show }: Shown) {
   const { air } = label;
   return (
     <Section title="What is in it, and how it works">
@@ -216,7 +218,7 @@ function Works({ label }: ProductSheet) {
           'not on the sheet'}
       </Figure>
       {label.wateringIn && (
-        <Figure name="Watering-in">{`${showWater(label.wateringIn.depth)} within ${plural(label.wateringIn.withinDays, 'day')}`}</Figure>
+        <Figure name="Watering-in">{`${show.water(label.wateringIn.depth)} within ${plural(label.wateringIn.withinDays, 'day')}`}</Figure>
       )}
       {label.rainFreeHours !== null && (
         <Figure name="Rain-free">{plural(label.rainFreeHours, 'hour')}</Figure>
@@ -224,15 +226,15 @@ function Works({ label }: ProductSheet) {
       {(air.least !== null || air.most !== null || air.dayMost !== null) && (
         <Figure name="Air">
           {[
-            air.least !== null && `at least ${showLine(air.least)}`,
-            air.most !== null && `at most ${showLine(air.most)}`,
-            air.dayMost !== null && `the day’s high at most ${showLine(air.dayMost)}`,
+            air.least !== null && `at least ${show.line(air.least)}`,
+            air.most !== null && `at most ${show.line(air.most)}`,
+            air.dayMost !== null && `the day’s high at most ${show.line(air.dayMost)}`,
           ]
             .filter(Boolean)
             .join(', ')}
         </Figure>
       )}
-      {label.windLimit !== null && <Figure name="Wind, at most">{showWind(label.windLimit)}</Figure>}
+      {label.windLimit !== null && <Figure name="Wind, at most">{show.wind(label.windLimit)}</Figure>}
       <Figure name="Equipment">{list(label.methods) || 'not on the sheet'}</Figure>
       {label.before.length > 0 && (
         <p className="mt-1 text-[15px]">

@@ -3,10 +3,11 @@ import { DateTime } from 'luxon';
 import { Link } from '@/ui/link';
 import { notFound } from 'next/navigation';
 import { addDays, showFullDay, showWeekday } from '@/core/calendar/day';
-import { figure, showAmount, showRate, significant } from '@/core/units/format';
+import { SHOWS, showAmount, showRate } from '@/core/units/format';
 import { AMOUNT_UNITS, amountOf } from '@/core/units/rate';
 import { isGranule } from '@/core/products/label';
-import { KG_PER_LB } from '@/core/units/trade';
+import { told } from '@/core/units/measures';
+import { fromSquareFeet } from '@/core/units/trade';
 import { WEEDS } from '@/core/weeds/weeds';
 import { may } from '@/data/actor';
 import { dayIn } from '@/data/clock';
@@ -28,6 +29,7 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
   const late = dayIn(r.recordedAt, actor.timeZone) - r.appliedOn;
   const isNew = (await searchParams)['new'] === '1';
   const water = label.wateringIn;
+  const show = SHOWS[actor.units];
   return (
     <div className="mx-auto max-w-2xl px-4 pb-10 pt-4">
       {isNew && (
@@ -67,21 +69,21 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
           {showAmount(amountOf(r.amount, r.amountUnit), r.amountUnit)} {r.amountUnit === 'oz' && 'by weight'}
         </Figure>
         <Figure name={r.place === 'zone' ? 'On' : r.place === 'spots' ? 'On spots' : 'On a strip'}>
-          {`${figure(r.areaSqFt)} sq ft of ${r.turf}${r.ground ? `, ${r.ground}` : ''}`}
+          {`${show.area(fromSquareFeet(r.areaSqFt))} of ${r.turf}${r.ground ? `, ${r.ground}` : ''}`}
         </Figure>
         <Figure name="Rate it came to">{showRate(r.rate, label.rateUnit)}</Figure>
         {r.ingredients.map((i) => (
           <Figure key={i.name} name={`Active ingredient: ${i.name}`}>
-            {i.kilograms === null
-              ? 'not told by the label sheet'
-              : `${significant(i.kilograms / KG_PER_LB, 3)} lb`}
+            {i.kilograms === null ? 'not told by the label sheet' : show.of('weight', i.kilograms)}
           </Figure>
         ))}
-        {!isGranule(label) && <Figure name="Water">{`${significant(r.waterGal)} gal`}</Figure>}
+        {!isGranule(label) && <Figure name="Water">{told(r.waterGal, 'volume', actor.units)}</Figure>}
         {r.windMph !== null && (
-          <Figure name="Wind">{`${significant(r.windMph)} mph${r.windFrom ? ` from ${r.windFrom}` : ''}`}</Figure>
+          <Figure name="Wind">{`${told(r.windMph, 'wind', actor.units)}${r.windFrom ? ` from ${r.windFrom}` : ''}`}</Figure>
         )}
-        {r.airF !== null && <Figure name="Air temperature">{`${significant(r.airF)} °F`}</Figure>}
+        {r.airF !== null && (
+          <Figure name="Air temperature">{told(r.airF, 'temperature', actor.units)}</Figure>
+        )}
         {(
           [
             ['Customer', r.customer],
@@ -124,7 +126,7 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
               {w.name}, {w.state}
               {w.product && w.product !== r.productName && `, ${w.product.replace(', demo label', '')}`}.
             </b>{' '}
-            {w.sentence ?? oldReasonWords(w.reason)}
+            {w.sentence ?? oldReasonWords(w.reason, show)}
           </p>
         ))}
       </section>
@@ -139,7 +141,8 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
         )}
       </div>
       <p className="mt-4 text-[14px] text-steel">
-        Units as entered: {AMOUNT_UNITS[r.amountUnit].words}, sq ft, gal, mph, °F. This entry cannot be
+        Units as entered: {AMOUNT_UNITS[r.amountUnit].words},{' '}
+        {(['area', 'volume', 'wind', 'temperature'] as const).map(show.unit).join(', ')}. This entry cannot be
         changed or removed.
       </p>
     </div>

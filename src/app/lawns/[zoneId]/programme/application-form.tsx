@@ -1,14 +1,13 @@
 'use client';
+import { useShows } from '@/ui/units';
 import { isoDay, parseDay, showDay, showWeekday } from '@/core/calendar/day';
 import { areaOf } from '@/core/products/application';
 import { isGranule } from '@/core/products/label';
 import { isOpen } from '@/core/season/programme';
 import type { SentRuns } from '@/core/ground/soil-runs';
 import { NEW_PRODUCT, typedFrom, type TypedApplication } from '@/core/season/typed-application';
-import { significant } from '@/core/units/format';
-import { SQUARE_METRES_PER_HECTARE } from '@/core/units/quantity';
+import { SQUARE_METRES_PER_HECTARE, type Litres } from '@/core/units/quantity';
 import { RATE_UNITS, isRateUnit } from '@/core/units/rate';
-import { L_PER_GAL } from '@/core/units/trade';
 import type { StoredApplication } from '@/data/programme';
 import type { Overtaken, Refusal } from '@/server/entry/outcome';
 import type { ZoneSheet } from '@/server/programme/view';
@@ -179,6 +178,7 @@ export function ApplicationForm(props: Props) {
 
 /** Water, window, and the way to the mix card and the record. */
 function Next({ sheet, edit, mayRecord }: Props) {
+  const show = useShows();
   const { shown, chosen, isChanged, asked } = edit;
   const { zone, house, today } = sheet;
   if (!shown) return null;
@@ -197,7 +197,7 @@ function Next({ sheet, edit, mayRecord }: Props) {
   return (
     <div className="mt-3">
       {water > 0 && (
-        <Figure name="Water">{`${significant(water / SQUARE_METRES_PER_HECTARE / L_PER_GAL)} gal`}</Figure>
+        <Figure name="Water">{show.volume((water / SQUARE_METRES_PER_HECTARE) as Litres)}</Figure>
       )}
       {asked && <Figure name="Window">{plannedWords(asked.window.all, today, shown.plannedOn)}</Figure>}
       {records.map((r) => (

@@ -1,3 +1,5 @@
+import type { KilogramsPerHectare } from '@/core/units/quantity';
+import { useShows } from '@/ui/units';
 import { addDays, showDay, showFullDay, yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import { limitsFor, type Label, type LimitPeriod } from '@/core/products/label';
@@ -12,8 +14,8 @@ import {
   type Sums,
 } from '@/core/records/ledger';
 import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
-import { showPercent, showRate, significant } from '@/core/units/format';
-import { RATE_UNITS, rateLike } from '@/core/units/rate';
+import { showPercent, showRate, type Shows } from '@/core/units/format';
+import { rateLike } from '@/core/units/rate';
 import { exceeds } from '@/core/units/tolerance';
 import type { ZoneSheet } from '@/server/programme/view';
 import { capital } from '@/ui/words';
@@ -41,6 +43,7 @@ export function Limits({
   applications,
   sheet,
 }: Readonly<{ applications: readonly PlannedApplication[]; sheet: ZoneSheet }>) {
+  const shows = useShows();
   const { facts, today, zone } = sheet;
   const entries = [...facts.ledger, ...plannedEntries(applications, facts.zone, today)];
   const uses = applications.flatMap((a) => a.products.map((p) => ({ label: p.label, use: p.use })));
@@ -54,7 +57,7 @@ export function Limits({
       const show = (value: number) => showRate(rateLike(yearLimit, value), l.rateUnit);
       return [barOf(shortName(l), l, yearLimit.rate, show, ofProduct(l.id), entries, sheet)];
     }),
-    ...ingredientBars(labels, entries, sheet),
+    ...ingredientBars(labels, entries, sheet, shows),
   ];
   if (!bars.length) return null;
   return (
@@ -117,7 +120,12 @@ function barOf(
   };
 }
 
-function ingredientBars(labels: readonly Label[], entries: readonly LedgerEntry[], sheet: ZoneSheet): Bar[] {
+function ingredientBars(
+  labels: readonly Label[],
+  entries: readonly LedgerEntry[],
+  sheet: ZoneSheet,
+  shows: Shows,
+): Bar[] {
   const limits = new Map<string, { limit: number; label: Label; counts: 'a.i.' | 'a.e.' }>();
   for (const label of labels)
     for (const { name, yearLimit, counts } of label.ingredients) {
@@ -127,7 +135,7 @@ function ingredientBars(labels: readonly Label[], entries: readonly LedgerEntry[
         limits.set(name, { limit: yearLimit, label, counts });
     }
   return [...limits].map(([name, { limit, label, counts }]) => {
-    const show = (kg: number) => `${significant(kg / RATE_UNITS['lb/acre'].inSi)} lb ${counts}/acre`;
+    const show = (kg: number) => shows.ingredient(kg as KilogramsPerHectare, counts, 3);
     return barOf(capital(name), label, limit, show, ofIngredient(name, counts), entries, sheet);
   });
 }

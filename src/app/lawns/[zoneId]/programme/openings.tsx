@@ -1,4 +1,5 @@
 'use client';
+import { useShows } from '@/ui/units';
 import { useMemo } from 'react';
 import type { Range } from '@/core/calendar/span';
 import { showWeekday, type Day } from '@/core/calendar/day';
@@ -7,7 +8,7 @@ import type { GateContext } from '@/core/gates/gate';
 import { whatWouldOpen, type Opening } from '@/core/gates/opening';
 import { productsOf } from '@/core/gates/window';
 import { SPLITS } from '@/core/season/split';
-import { showArea, showRate } from '@/core/units/format';
+import { showRate, type Shows } from '@/core/units/format';
 import type { ZoneSheet } from '@/server/programme/view';
 import { list } from '@/ui/words';
 import type { AdoptedChange } from './gate-fence';
@@ -26,6 +27,7 @@ type Props = Readonly<{
 
 /** What would open a shut application: the nearest change of day, rate, split or product, each asked of all gates. */
 export function Openings({ sheet, context: whole, position, maySplit, range, day, onTake }: Props) {
+  const show = useShows();
   const context = useMemo(() => asOf(whole, position), [whole, position]);
   const openings = useMemo(
     () =>
@@ -48,7 +50,7 @@ export function Openings({ sheet, context: whole, position, maySplit, range, day
   return (
     <ul className="mt-2 grid gap-1.5" aria-label="What would open it">
       {openings.map((o) => {
-        const { words, change } = wordsOf(o, context);
+        const { words, change } = wordsOf(o, context, show);
         return (
           <li
             key={o.change}
@@ -81,6 +83,7 @@ function asOf(context: GateContext, position: number): GateContext {
 function wordsOf(
   o: Opening,
   { product }: GateContext,
+  show: Shows,
 ): { words: React.ReactNode; change: Omit<AdoptedChange, 'position'> | null } {
   const when = (
     <>
@@ -130,7 +133,7 @@ function wordsOf(
       return {
         words: (
           <>
-            <b>Fewer spots:</b> {showArea(o.area)} at most; {when}.
+            <b>Fewer spots:</b> {show.area(o.area)} at most; {when}.
           </>
         ),
         change: { treated: o.area, day: o.on.from },

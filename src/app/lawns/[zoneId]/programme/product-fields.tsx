@@ -1,11 +1,13 @@
 'use client';
+import { MeasureField } from '@/ui/measure-field';
+import { useShows } from '@/ui/units';
 import { usesOn, type Label } from '@/core/products/label';
 import { METHODS, USES, isPreEmergent } from '@/core/trade/terms';
 import { areaOf } from '@/core/products/application';
 import { TIMES, productField, type Times, type TypedProduct } from '@/core/season/typed-application';
 import { SPLITS, type Split } from '@/core/season/split';
 import type { PlannedProduct } from '@/core/season/programme';
-import { showAmount, showArea, showPercent } from '@/core/units/format';
+import { showAmount, showPercent } from '@/core/units/format';
 import type { Issue } from '@/core/units/parse';
 import { RATE_UNITS, amountFor, type RateUnit } from '@/core/units/rate';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
@@ -63,10 +65,7 @@ export function ProductFields({
     const next = labels.now.find((l) => l.id === id);
     if (next) onChange(withProduct(p, next, sheet));
   };
-  const input = (
-    field: 'rate' | 'area' | 'length' | 'width' | 'ground' | 'shares' | 'shots',
-    isText = false,
-  ) =>
+  const input = (field: 'rate' | 'ground' | 'shares' | 'shots', isText = false) =>
     function Input(given: Parameters<Parameters<typeof Labelled>[0]['children']>[0]) {
       return (
         <input
@@ -78,6 +77,10 @@ export function ProductFields({
         />
       );
     };
+  const measured = (field: 'area' | 'length' | 'width') => ({
+    ...{ issue: issue(field), disabled: isFixed, value: p[field] },
+    onChange: (value: string) => set({ [field]: value }),
+  });
   return (
     <fieldset className="grid min-w-0 gap-1.5 border-l-4 border-hair pl-3">
       <legend className="flex w-full items-center justify-between font-cond text-[17px] font-semibold">
@@ -165,19 +168,11 @@ export function ProductFields({
               </select>
             )}
           </Labelled>
-          {p.place === 'spots' && (
-            <Labelled beside name="Spots, sq ft" issue={issue('area')}>
-              {input('area')}
-            </Labelled>
-          )}
+          {p.place === 'spots' && <MeasureField beside {...measured('area')} measure="area" name="Spots" />}
           {p.place === 'strip' && (
             <>
-              <Labelled beside name="Length, ft" issue={issue('length')}>
-                {input('length')}
-              </Labelled>
-              <Labelled beside name="Width, ft" issue={issue('width')}>
-                {input('width')}
-              </Labelled>
+              <MeasureField beside {...measured('length')} measure="length" name="Length" />
+              <MeasureField beside {...measured('width')} measure="length" name="Width" />
             </>
           )}
           {p.place !== 'zone' && (
@@ -243,9 +238,10 @@ const unitsFor = (label: Label): RateUnit[] =>
 
 /** What goes down of it, and whether it is one of several parts. */
 function Amount({ planned: p, zone }: Readonly<{ planned: PlannedProduct; zone: ZoneSheet['zone'] }>) {
+  const show = useShows();
   const area = areaOf(p.place, zone);
   const where =
-    p.place.on === 'zone' ? 'This zone' : `${p.place.on === 'spots' ? 'Spots' : 'Strip'}, ${showArea(area)}`;
+    p.place.on === 'zone' ? 'This zone' : `${p.place.on === 'spots' ? 'Spots' : 'Strip'}, ${show.area(area)}`;
   return (
     <>
       {p.tie && (

@@ -1,4 +1,6 @@
 'use client';
+import type { KilogramsPerHectare } from '@/core/units/quantity';
+import { useShows } from '@/ui/units';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState, useTransition } from 'react';
 import { showFullDay, showWeekday } from '@/core/calendar/day';
@@ -9,8 +11,7 @@ import { usualTargets, type Target } from '@/core/season/planner/question';
 import { typedProgramme } from '@/core/season/planner/typed';
 import { isOpen } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
-import { figure, showRate, significant } from '@/core/units/format';
-import { RATE_UNITS } from '@/core/units/rate';
+import { figure, showRate } from '@/core/units/format';
 import { emergenceOf } from '@/core/weeds/emergence';
 import { ALL_WEEDS, WEEDS, isWeed } from '@/core/weeds/weeds';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
@@ -22,7 +23,7 @@ import { send } from '../../../send';
 import { useSendKey } from '../../../use-send-key';
 import { shortName } from './product-words';
 import { ProposalPicture } from './proposal-picture';
-import { KIND_NAMES, comparedWords, dollars, lateWords, perAcre } from './proposal-words';
+import { KIND_NAMES, comparedWords, dollars, lateWords, onArea } from './proposal-words';
 import { usePlanner } from './use-planner';
 
 export type ProposalsProps = Readonly<{
@@ -173,6 +174,7 @@ function Proposal({
   onDone,
 }: Readonly<{ p: Programme; best: Programme; isBest: boolean; replaced: ZoneSheet['applications'] }> &
   Pick<ProposalsProps, 'sheet' | 'takeProgrammeAction' | 'onDone'>) {
+  const show = useShows();
   const router = useRouter();
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [isAsked, setAsked] = useState(false);
@@ -217,7 +219,7 @@ function Proposal({
           )}
         </p>
       </div>
-      <p className="text-[15px]">{comparedWords(p, best)}</p>
+      <p className="text-[15px]">{comparedWords(p, best, show)}</p>
       <div className="mt-2 grid gap-x-5 gap-y-2 md:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
         <div>
           <div className="hidden md:block">
@@ -313,7 +315,7 @@ function Applications({ p }: Readonly<{ p: Programme }>) {
 
 function FiguresOf({ p }: Readonly<{ p: Programme }>) {
   const f = p.figures;
-  const nitrogen = f.nitrogen / RATE_UNITS['lb/1000sqft'].inSi;
+  const show = useShows();
   const rows: [string, string][] = [
     ['Visits', `${f.visits}, ${figure(f.minutes)} minutes`],
     ['Product', f.cost === null ? 'no price is known' : `${dollars(f.cost)} for this zone`],
@@ -321,7 +323,7 @@ function FiguresOf({ p }: Readonly<{ p: Programme }>) {
       'Put down',
       f.ingredients.length
         ? f.ingredients
-            .map((i) => `${perAcre(i.ai)} ${i.name}${i.group === null ? '' : ` (group ${i.group})`}`)
+            .map((i) => `${onArea(i.ai, show)} ${i.name}${i.group === null ? '' : ` (group ${i.group})`}`)
             .join(', ')
         : 'nothing',
     ],
@@ -329,10 +331,10 @@ function FiguresOf({ p }: Readonly<{ p: Programme }>) {
       `Of the year’s limit, ${shortName({ name: l.product })}`,
       `${figure(l.share * 100)} %`,
     ]),
-    ['On the roots, 12 months', f.rootLoad > 0 ? perAcre(f.rootLoad) : 'nothing'],
+    ['On the roots, 12 months', f.rootLoad > 0 ? onArea(f.rootLoad, show) : 'nothing'],
     ...f.again.map((g): [string, string] => [`Group ${g.group} again`, `${g.years} years running`]),
-    ...(nitrogen > 0
-      ? [['Nitrogen', `${significant(nitrogen, 2)} lb N/1,000 sq ft`] as [string, string]]
+    ...(f.nitrogen > 0
+      ? [['Nitrogen', show.nitrogen(f.nitrogen as KilogramsPerHectare)] as [string, string]]
       : []),
     ...(f.seedFrom === null
       ? []

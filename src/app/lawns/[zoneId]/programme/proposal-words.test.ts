@@ -3,6 +3,7 @@ import { addDays } from '@/core/calendar/day';
 import type { Programme } from '@/core/season/planner/planner';
 import { typedProgramme } from '@/core/season/planner/typed';
 import type { PlannedApplication } from '@/core/season/programme';
+import { SHOWS } from '@/core/units/format';
 import { rateOf } from '@/core/units/rate';
 import { label, product, today } from '../../../../../tests/support/gate-context';
 import { comparedWords, lateWords } from './proposal-words';
@@ -25,15 +26,15 @@ const programme = (
 describe('against the best', () => {
   const best = programme(0.95, { visits: 2, cost: 40 });
   test('points, visits, money and roots are named, each where it differs', () => {
-    expect(comparedWords(best, best)).toMatch(/^The best/);
-    expect(comparedWords(programme(0.9), best)).toBe(
+    expect(comparedWords(best, best, SHOWS.trade)).toMatch(/^The best/);
+    expect(comparedWords(programme(0.9), best, SHOWS.trade)).toBe(
       'Against the best it costs 5 points of hold, and saves 1 visit and $20.00 of product.',
     );
-    expect(comparedWords(programme(0.97, { visits: 3, cost: 45, rootLoad: 2 }), best)).toBe(
+    expect(comparedWords(programme(0.97, { visits: 3, cost: 45, rootLoad: 2 }), best, SHOWS.trade)).toBe(
       'Against the best it costs 1 visit more, $5.00 more of product and 0.892 lb a.i./acre more on the roots, and holds 2 points more.',
     );
     // a price that is not known is no saving
-    expect(comparedWords(programme(0.95, { visits: 2, cost: null }), best)).toBe(
+    expect(comparedWords(programme(0.95, { visits: 2, cost: null }), best, SHOWS.trade)).toBe(
       'Against the best it gives up nothing that counts.',
     );
   });

@@ -1,8 +1,8 @@
 /** What is said of a proposed programme. */
+import type { KilogramsPerHectare } from '@/core/units/quantity';
 import type { Programme } from '@/core/season/planner/planner';
 import type { ProgrammeKind } from '@/core/season/planner/shapes';
-import { figure, significant } from '@/core/units/format';
-import { RATE_UNITS } from '@/core/units/rate';
+import { figure, type Shows } from '@/core/units/format';
 import { list, plural } from '@/ui/words';
 
 export const KIND_NAMES: Record<ProgrammeKind, string> = {
@@ -19,12 +19,13 @@ export const KIND_NAMES: Record<ProgrammeKind, string> = {
 };
 
 export const dollars = (usd: number): string => `$${figure(usd, usd < 100 ? 2 : 0)}`;
-export const perAcre = (kg: number): string =>
-  `${significant(kg / RATE_UNITS['lb/acre'].inSi, kg < 1 ? 2 : 3)} lb a.i./acre`;
+/** Active ingredient on an area, as coarse as a comparison needs. */
+export const onArea = (kg: number, show: Shows): string =>
+  show.ingredient(kg as KilogramsPerHectare, 'a.i.', kg < 1 ? 2 : 3);
 const points = (share: number): number => Math.round(share * 100);
 
 /** Why this one, or what it gives up against the best and what it saves: in one sentence. */
-export function comparedWords(p: Programme, best: Programme): string {
+export function comparedWords(p: Programme, best: Programme, show: Shows): string {
   if (p === best) return 'The best: no other holds so much more that a further visit would be worth it.';
   if (p.kind === 'as planned' && samePoints(p, best) && p.figures.visits <= best.figures.visits)
     return 'What is planned holds as much as the best.';
@@ -36,7 +37,7 @@ export function comparedWords(p: Programme, best: Programme): string {
     more(p.figures.cost, best.figures.cost) &&
       `${dollars(p.figures.cost! - best.figures.cost!)} more of product`,
     p.figures.rootLoad > best.figures.rootLoad + TINY &&
-      `${perAcre(p.figures.rootLoad - best.figures.rootLoad)} more on the roots`,
+      `${onArea(p.figures.rootLoad - best.figures.rootLoad, show)} more on the roots`,
   ].filter((x) => x !== false);
   const saved = [
     p.figures.visits < best.figures.visits && plural(best.figures.visits - p.figures.visits, 'visit'),
@@ -46,7 +47,7 @@ export function comparedWords(p: Programme, best: Programme): string {
     lost < 0 && `holds ${plural(-lost, 'point', 'points')} more`,
     saved.length > 0 && `saves ${list(saved)}`,
     p.figures.rootLoad < best.figures.rootLoad - TINY &&
-      `spares the roots ${perAcre(best.figures.rootLoad - p.figures.rootLoad)}`,
+      `spares the roots ${onArea(best.figures.rootLoad - p.figures.rootLoad, show)}`,
   ].filter((x) => x !== false);
   const against = gives.length
     ? `Against the best it costs ${list(gives)}`

@@ -1,10 +1,11 @@
 'use client';
+import { useShows } from '@/ui/units';
 import { Link } from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useRef, useState, useTransition } from 'react';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
-import { figure, showTemperature } from '@/core/units/format';
-import { toFahrenheit } from '@/core/units/trade';
+import { type Shows } from '@/core/units/format';
+import { toFahrenheit, fromInches } from '@/core/units/trade';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
 import type { ReadingSheet } from '@/server/soil/view';
 import type { ReadingInput } from '@/server/soil/take-reading';
@@ -32,7 +33,9 @@ const isTyped = (v: unknown): v is Typed =>
 export function ReadingForm({ sheet: { zone, thermometers, expected }, sendKey, takeReadingAction }: Props) {
   const router = useRouter();
   const here = `/lawns/${zone.id}/reading`;
-  const first: Typed = { spot: 'open', depth: '2', value: '', unit: 'F', takenAt: '' };
+  const show = useShows();
+  const unit = show.system === 'trade' ? 'F' : 'C';
+  const first: Typed = { spot: 'open', depth: '2', value: '', unit, takenAt: '' };
   const [typed, keep, forget] = useKept<Typed>(`reading:${zone.id}`, first, isTyped);
   const [key, setKey] = useState(sendKey);
   const [instrument, keepInstrument] = useKept<string | null>(
@@ -101,7 +104,7 @@ export function ReadingForm({ sheet: { zone, thermometers, expected }, sendKey, 
             options={DEPTHS}
             value={(DEPTHS as readonly string[]).includes(typed.depth) ? (typed.depth as '2') : '2'}
             onChange={(depth) => change({ depth })}
-            words={(d) => `${d} in`}
+            words={(d) => show.depth(fromInches(Number(d)))}
           />
           <Choice
             name="Scale"
@@ -114,7 +117,7 @@ export function ReadingForm({ sheet: { zone, thermometers, expected }, sendKey, 
         <fieldset>
           <legend className="font-cond text-[16px]">
             {model
-              ? `What it shows (expected ${showTemperature(model.value)} ± ${figure(model.sd * 1.8, 1)} °F)`
+              ? `What it shows (expected ${show.temperature(model.value)} ± ${show.warmth(model.sd)})`
               : 'What it shows'}
           </legend>
           {near.length > 0 && (
@@ -150,7 +153,7 @@ export function ReadingForm({ sheet: { zone, thermometers, expected }, sendKey, 
             issue={issueOf('Thermometer')}
             hint={
               thermometerId
-                ? offsetWords(thermometers.find((t) => t.id === thermometerId)?.offsetF ?? 0)
+                ? offsetWords(thermometers.find((t) => t.id === thermometerId)?.offsetF ?? 0, show)
                 : 'Not compared with another: counts for less.'
             }
           >
@@ -212,7 +215,7 @@ export function ReadingForm({ sheet: { zone, thermometers, expected }, sendKey, 
   );
 }
 
-const offsetWords = (offsetF: number) =>
+const offsetWords = (offsetF: number, show: Shows) =>
   offsetF === 0
     ? 'Shows right when compared.'
-    : `Shows ${figure(Math.abs(offsetF), 1)} °F too ${offsetF > 0 ? 'much' : 'little'}: corrected by itself.`;
+    : `Shows ${show.warmth(Math.abs(offsetF) / 1.8)} too ${offsetF > 0 ? 'much' : 'little'}: corrected by itself.`;

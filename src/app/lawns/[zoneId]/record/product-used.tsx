@@ -1,10 +1,13 @@
 'use client';
+import type { SquareMetres } from '@/core/units/quantity';
+import { useShows } from '@/ui/units';
 import type { Issue } from '@/core/units/parse';
 import { AMOUNT_UNITS, type AmountUnit } from '@/core/units/rate';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ProductChoice } from '@/server/records/form-view';
 import type { ProductUsed } from '@/server/records/record-visit';
 import { Labelled } from '@/ui/labelled';
+import { MeasureField } from '@/ui/measure-field';
 import { PLACE_NAMES, USE_NAMES, shortName } from '../programme/product-words';
 
 export type Line = ProductUsed & Readonly<{ isDown: boolean }>;
@@ -13,7 +16,7 @@ type Props = Readonly<{
   line: Line;
   index: number;
   choices: readonly ProductChoice[];
-  zoneArea: string;
+  zoneArea: SquareMetres;
   /** of a plan or a correction: the product stands, its figures are typed */
   isGiven: boolean;
   /** may be left out: more than one product was planned */
@@ -28,6 +31,7 @@ type Props = Readonly<{
 
 /** One product of a visit as it was really put down. */
 export function ProductUsedFields(props: Props) {
+  const show = useShows();
   const { line, index, choices, isGiven, mayLeaveOut, isFirst, mayRemove, onChange, onRemove, zoneArea } =
     props;
   const choice = choices.find((c) => c.id === line.productId);
@@ -153,22 +157,18 @@ export function ProductUsedFields(props: Props) {
               </select>
             )}
           </Labelled>
-          <Labelled
-            name="Treated area, sq ft"
+          <MeasureField
+            measure="area"
+            name="Treated area"
             issue={issue('area')}
             hint={
-              line.area === '' && line.place === 'zone' ? `empty: the whole zone, ${zoneArea} sq ft` : null
+              line.area === '' && line.place === 'zone'
+                ? `empty: the whole zone, ${show.area(zoneArea)}`
+                : null
             }
-          >
-            {(field) => (
-              <input
-                {...field}
-                inputMode="decimal"
-                value={line.area}
-                onChange={(e) => onChange({ area: e.target.value })}
-              />
-            )}
-          </Labelled>
+            value={line.area}
+            onChange={(v) => onChange({ area: v })}
+          />
           {weeds.length > 0 && (
             <Labelled name="Target weed" issue={issue('targets')}>
               {(field) => (

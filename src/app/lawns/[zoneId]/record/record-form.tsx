@@ -7,6 +7,7 @@ import type { Outcome, Refusal } from '@/server/entry/outcome';
 import type { RecordFields, RecordForm as Form } from '@/server/records/form-view';
 import type { RecordInput } from '@/server/records/record-visit';
 import { Labelled } from '@/ui/labelled';
+import { MeasureField } from '@/ui/measure-field';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../../../refusal-words';
 import { send } from '../../../send';
@@ -164,15 +165,19 @@ export function RecordForm({ draftKey, here, kind, form, corrects, sendKey, reco
       <div className="mt-5 grid grid-cols-2 gap-x-4 gap-y-3">
         {isSprayed && (
           <>
-            <Labelled name="Water used, gal" issue={issue('Water used')}>
-              {(field) => <input {...field} {...of('water')} inputMode="decimal" />}
-            </Labelled>
-            <Labelled name="Wind, mph" issue={issue('Wind')}>
-              {(field) => <input {...field} {...of('wind')} inputMode="decimal" />}
-            </Labelled>
-            <Labelled name="Air temperature, °F" issue={issue('Air temperature')}>
-              {(field) => <input {...field} {...of('air')} inputMode="decimal" />}
-            </Labelled>
+            {(
+              [
+                ['water', 'Water used', 'volume'],
+                ['wind', 'Wind', 'wind'],
+                ['air', 'Air temperature', 'temperature'],
+              ] as const
+            ).map(([key, name, measure]) => (
+              <MeasureField
+                key={key}
+                {...{ name, measure, issue: issue(name), value: fields[key] }}
+                onChange={(value) => type({ [key]: value })}
+              />
+            ))}
           </>
         )}
         <Labelled name="Day" issue={issue('Day')} hint={age > 0 ? lateWords(age) : null}>

@@ -1,4 +1,6 @@
 'use client';
+import { FigureField } from '@/ui/measure-field';
+import { useShows } from '@/ui/units';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { isoDay, showFullDay } from '@/core/calendar/day';
@@ -39,6 +41,7 @@ export function History(props: Props) {
     setRefusal(outcome.ok ? null : outcome.refusal);
     if (outcome.ok) router.refresh();
   };
+  const show = useShows();
   const here = `/lawns/${zone.id}/sheet`;
   const nameOf = (id: string) => products.find((p) => p.id === id)?.name ?? 'a product that is gone';
   return (
@@ -58,7 +61,7 @@ export function History(props: Props) {
             <li key={w.id} className="flex flex-wrap items-center gap-x-3 border-b border-hair py-1">
               <b className="font-cond text-[17px]">{showFullDay(w.on)}</b>
               <span className="min-w-0 grow text-[15px]">
-                {earlierWords(w, nameOf)}
+                {earlierWords(w, nameOf, show)}
                 {w.note && `. ${w.note}`}
                 <span className="text-steel"> · entered by {w.person}</span>
               </span>
@@ -162,8 +165,8 @@ function EarlierForm({
   const unit = product
     ? RATE_UNITS[product.rateUnit].words
     : typed.substance.trim().toLowerCase() === 'nitrogen'
-      ? 'lb N/1,000 sq ft'
-      : 'lb a.i./acre';
+      ? 'nitrogen'
+      : 'ingredient';
   return (
     <details className="mt-3" open={refusal !== null}>
       <summary className="button inline-flex cursor-pointer py-0">Enter earlier work</summary>
@@ -256,16 +259,11 @@ function EarlierForm({
           )}
         </Labelled>
         {typed.certainty !== 'not known' && (
-          <Labelled beside name={`Amount, ${unit}`} issue={issue('Amount')}>
-            {(field) => (
-              <input
-                {...field}
-                inputMode="decimal"
-                value={typed.amount}
-                onChange={(e) => set({ amount: e.target.value })}
-              />
-            )}
-          </Labelled>
+          <FigureField
+            beside
+            {...{ name: 'Amount', unit, issue: issue('Amount'), value: typed.amount }}
+            onChange={(amount) => set({ amount })}
+          />
         )}
         <Labelled beside name="Note" hint="how you know">
           {(field) => (

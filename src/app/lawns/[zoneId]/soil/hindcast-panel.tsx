@@ -5,6 +5,7 @@ import type { Spot } from '@/core/lawn/zone';
 import { figure, showPercent } from '@/core/units/format';
 import type { Outcome } from '@/server/entry/outcome';
 import type { HindcastSheet } from '@/server/soil/view';
+import { useShows } from '@/ui/units';
 import { plural, ruleWords, shortDay } from '@/ui/words';
 import { send } from '../../../send';
 
@@ -48,9 +49,10 @@ export function HindcastPanel({ zoneId, spot, hindcastAction }: Props) {
 }
 
 function Cases({ cases, score, rule }: HindcastSheet) {
+  const show = useShows();
   const judged = cases.filter((c) => c.truth !== null && c.dates.p10 !== null);
   if (!judged.length)
-    return <p className="mt-2">In no past year was {ruleWords(rule)} crossed after 1 March.</p>;
+    return <p className="mt-2">In no past year was {ruleWords(rule, show)} crossed after 1 March.</p>;
   const days = judged.flatMap((c) => [
     dayOfYear(c.dates.p10!),
     dayOfYear(c.dates.p90 ?? c.dates.p10!),

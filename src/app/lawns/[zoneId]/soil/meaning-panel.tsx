@@ -1,7 +1,9 @@
-import { figure, showDepth, showTemperature } from '@/core/units/format';
+'use client';
+import { figure } from '@/core/units/format';
+import { inUnits } from '@/core/units/measures';
 import type { Metres } from '@/core/units/quantity';
-import { toFahrenheit } from '@/core/units/trade';
 import type { Meaning } from '@/server/soil/view';
+import { useShows } from '@/ui/units';
 import { Wave } from '@/ui/wave';
 
 const clock = (hour: number): string => {
@@ -15,6 +17,7 @@ export function MeaningPanel({
   depth,
   timeZone,
 }: Readonly<{ meaning: Meaning; depth: Metres; timeZone: string }>) {
+  const show = useShows();
   const { reading } = m;
   const spot =
     reading.spot === 'open'
@@ -27,14 +30,16 @@ export function MeaningPanel({
     hour: 'numeric',
     minute: '2-digit',
   });
+  const typedIn = reading.typed.unit === 'C' ? 'metric' : 'trade';
   const isCorrected =
-    reading.typed.unit === 'C' || Math.abs(reading.typed.value - toFahrenheit(reading.value)) > 0.05;
+    typedIn !== show.system ||
+    Math.abs(reading.typed.value - inUnits(reading.value, 'temperature', typedIn)) > 0.05;
   const isUsed = reading.met?.used ?? false;
   return (
     <section className="mt-4 border-2 border-iron bg-paper px-4 py-3" aria-label="What this reading means">
       <h2 className="text-[22px]">
         What your {figure(reading.typed.value, 1)} °{reading.typed.unit} at {taken},{' '}
-        {showDepth(reading.depth)}, {spot}, means
+        {show.depth(reading.depth)}, {spot}, means
       </h2>
       <div className="mt-2 grid grid-cols-1 gap-x-8 gap-y-3 lg:grid-cols-[minmax(0,1fr)_400px]">
         <Wave
@@ -48,22 +53,21 @@ export function MeaningPanel({
         />
         <div>
           <p className="font-cond text-[21px] font-semibold leading-tight">
-            Daily mean at {showDepth(depth)}: {showTemperature(m.dailyMean)} ± {figure(m.sd * 1.8, 1)} °F
-            there
-            {m.open !== null && <>; open lawn {showTemperature(m.open)}</>}
+            Daily mean at {show.depth(depth)}: {show.temperature(m.dailyMean)} ± {show.warmth(m.sd)} there
+            {m.open !== null && <>; open lawn {show.temperature(m.open)}</>}
           </p>
           <p className="mt-2 text-[15px]">
-            {isCorrected && `Corrected for the thermometer it is ${showTemperature(reading.value)}. `}
+            {isCorrected && `Corrected for the thermometer it is ${show.temperature(reading.value)}. `}
             The day’s warmth sinks slowly: at {clock(m.hour)} standard time the soil{' '}
-            {showDepth(reading.depth)} down is {reading.value < m.dailyMean ? 'still below' : 'above'} its
+            {show.depth(reading.depth)} down is {reading.value < m.dailyMean ? 'still below' : 'above'} its
             mean of the day. The reading was held to the model at the same depth and hour
             {reading.met &&
-              `, which expected ${showTemperature(reading.met.expected)}; the ${figure(Math.abs(reading.met.innovation) * 1.8, 1)} °F between ${isUsed ? 'moved the outlook of this spot, less those of its neighbours' : 'are more than four standard deviations: it is kept and not used'}`}
+              `, which expected ${show.temperature(reading.met.expected)}; the ${show.warmth(Math.abs(reading.met.innovation))} between ${isUsed ? 'moved the outlook of this spot, less those of its neighbours' : 'are more than four standard deviations: it is kept and not used'}`}
             .
           </p>
           <p className="mt-1 text-[14px] text-steel">
-            By the textbook wave of this day alone: {showTemperature(m.textbook)} at{' '}
-            {showDepth(reading.depth)}.
+            By the textbook wave of this day alone: {show.temperature(m.textbook)} at{' '}
+            {show.depth(reading.depth)}.
           </p>
         </div>
       </div>

@@ -1,6 +1,8 @@
+'use client';
 import { dayOf, dayOfYear, type Day } from '@/core/calendar/day';
 import type { School } from '@/core/ground/crossing';
 import type { SchoolForecast } from '@/core/ground/outlook';
+import { useShows } from '@/ui/units';
 import { capital, crossingWords, schoolWords, shortDay } from '@/ui/words';
 
 type Props = Readonly<{
@@ -19,6 +21,7 @@ const place = (day: Day) => `${((Math.min(Math.max(dayOfYear(day), FROM), TO) - 
 
 /** What each school says of this lawn: this year’s odds, and a mark for every year on file, side by side on one scale. */
 export function Schools({ schools, used, lag, needed, isOwn }: Props) {
+  const show = useShows();
   const year = schools[0]?.past.at(-1)?.year ?? 2027;
   const months = [2, 3, 4, 5, 6].map((m) => dayOf(year + 1, m, 1));
   return (
@@ -49,7 +52,7 @@ export function Schools({ schools, used, lag, needed, isOwn }: Props) {
                 {capital(s.school)}
                 {s.school === used && <span className="font-normal text-moss"> in use</span>}
               </p>
-              <p className="text-[14px] leading-tight text-steel">{schoolWords(s.rule)}</p>
+              <p className="text-[14px] leading-tight text-steel">{schoolWords(s.rule, show)}</p>
             </div>
             <div
               className="relative h-[34px] self-center border-b border-rail bg-paper"

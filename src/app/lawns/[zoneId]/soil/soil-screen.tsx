@@ -1,16 +1,17 @@
 'use client';
 import { Link } from '@/ui/link';
 import { yearOf, type Day } from '@/core/calendar/day';
-import { WATCH_KEYS, type WatchKey } from '@/core/ground/crossing';
+import { WATCHES, WATCH_KEYS, type WatchKey } from '@/core/ground/crossing';
 import { generatedIn, type Line, type Season } from '@/core/ground/outlook';
 import { SPOTS } from '@/core/lawn/zone';
-import { figure, showDepth, showTemperature } from '@/core/units/format';
+import type { Shows } from '@/core/units/format';
 import type { Outcome } from '@/server/entry/outcome';
 import type { HindcastSheet, ComparedReading, SoilSheet } from '@/server/soil/view';
 import type { ObservationInput } from '@/server/soil/take-reading';
 import type { Spot } from '@/core/lawn/zone';
 import { AllYearsChart } from '@/ui/soil-chart';
 import { Figure } from '@/ui/figure';
+import { useShows } from '@/ui/units';
 import { crossingWords, plural, ruleWords } from '@/ui/words';
 import { YearRail } from '@/ui/year-rail';
 import { HindcastPanel } from './hindcast-panel';
@@ -29,6 +30,7 @@ type Props = Readonly<{
 
 /** What is known of the soil under one spot of a zone, how, and how far to trust it. */
 export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction, hindcastAction }: Props) {
+  const show = useShows();
   const { zone, outlook, refusal, spot, today, meaning } = sheet;
   const line =
     outlook && 'line' in outlook.rule && outlook.rule.school !== 'air rule of thumb'
@@ -108,20 +110,20 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
             </section>
             <aside>
               <h2 className="text-[19px]">Lines of this {spot === 'open' ? 'lawn' : 'spot'}</h2>
-              <Figure name={`${ruleWords(outlook.rule)}, ${outlook.rule.school}`}>
+              <Figure name={`${ruleWords(outlook.rule, show)}, ${outlook.rule.school}`}>
                 {crossingWords(outlook.crossed, outlook.dates)}
               </Figure>
               {WATCH_KEYS.map((key) => {
                 const watched = seasonToShow(outlook.watches[key], today);
                 return (
                   watched && (
-                    <Figure key={key} name={WATCH_WORDS[key]}>
+                    <Figure key={key} name={WATCH_WORDS[key](show.line(WATCHES[key].line))}>
                       {crossingWords(watched.crossed, watched.dates)}
                     </Figure>
                   )
                 );
               })}
-              <p className="mt-2 text-[15px] text-steel">{correctionWords(sheet)}</p>
+              <p className="mt-2 text-[15px] text-steel">{correctionWords(sheet, show)}</p>
             </aside>
           </div>
         )}
@@ -147,14 +149,14 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
 }
 
 /** What is watched for, and the line. */
-const WATCH_WORDS: Record<WatchKey, string> = {
-  knotweed: 'Knotweed, 36 °F rising',
-  goosegrass: 'Goosegrass and spurge, 60 °F',
-  chamberbitter: 'Chamberbitter, 68 °F',
-  nitrogen: 'No nitrogen from 80 °F',
-  autumn: 'Annual bluegrass, 70 °F falling',
-  'autumn broadleaf': 'Henbit and chickweed, 68 °F falling',
-  'late autumn': 'Madder and speedwell, 64 °F falling',
+const WATCH_WORDS: Record<WatchKey, (line: string) => string> = {
+  knotweed: (line) => `Knotweed, ${line} rising`,
+  goosegrass: (line) => `Goosegrass and spurge, ${line}`,
+  chamberbitter: (line) => `Chamberbitter, ${line}`,
+  nitrogen: (line) => `No nitrogen from ${line}`,
+  autumn: (line) => `Annual bluegrass, ${line} falling`,
+  'autumn broadleaf': (line) => `Henbit and chickweed, ${line} falling`,
+  'late autumn': (line) => `Madder and speedwell, ${line} falling`,
 };
 
 /** What was crossed four months ago is of the season behind: the next one is asked for. */
@@ -162,11 +164,11 @@ const seasonToShow = (line: Line | undefined, today: Day): Season | undefined =>
   line && line.crossed !== null && line.crossed < today - 120 ? line.next : line;
 
 /** How far readings have moved this site, and who else spoke. */
-function correctionWords({ outlook, readings, spot }: SoilSheet): string {
+function correctionWords({ outlook, readings, spot }: SoilSheet, show: Shows): string {
   if (!outlook) return '';
   const { offset, offsetVariance, readings: n, neighbours } = outlook.correction;
-  const sd = figure(Math.sqrt(offsetVariance) * 1.8, 1);
-  const moved = `${figure(Math.abs(offset) * 1.8, 1)} °F ${offset >= 0 ? 'warmer' : 'colder'}`;
+  const sd = show.warmth(Math.sqrt(offsetVariance));
+  const moved = `${show.warmth(Math.abs(offset))} ${offset >= 0 ? 'warmer' : 'colder'}`;
   const from = [
     n ? plural(n, 'reading') + ' here' : '',
     neighbours ? `${plural(neighbours, 'other spot')} of its kind or zone, for less` : '',
@@ -174,8 +176,8 @@ function correctionWords({ outlook, readings, spot }: SoilSheet): string {
   const generated = generatedIn(outlook);
   const members = `${outlook.members.length - generated} past years${generated ? ` and ${generated} of generated weather` : ''} make the odds.`;
   if (!from.length)
-    return `Nothing has been read ${spot === 'open' ? 'here' : 'at this spot'}${readings.length ? '' : ' yet'}: a model alone, ± ${sd} °F. One reading narrows it. ${members}`;
-  return `Going by ${from.join(', and by ')}: this ${spot === 'open' ? 'lawn' : 'spot'} is ${moved} than its kind, ± ${sd} °F. ${members}`;
+    return `Nothing has been read ${spot === 'open' ? 'here' : 'at this spot'}${readings.length ? '' : ' yet'}: a model alone, ± ${sd}. One reading narrows it. ${members}`;
+  return `Going by ${from.join(', and by ')}: this ${spot === 'open' ? 'lawn' : 'spot'} is ${moved} than its kind, ± ${sd}. ${members}`;
 }
 
 function Readings({
@@ -183,6 +185,7 @@ function Readings({
   zoneId,
   timeZone,
 }: Readonly<{ readings: readonly ComparedReading[]; zoneId: string; timeZone: string }>) {
+  const show = useShows();
   const when = (at: Date) =>
     at.toLocaleString('en-US', {
       timeZone,
@@ -202,14 +205,14 @@ function Readings({
               href={`/lawns/${zoneId}/soil?spot=${encodeURIComponent(r.spot)}&reading=${r.id}`}
               className="flex min-h-[44px] flex-wrap items-center gap-x-3"
             >
-              <b className="font-cond text-[18px]">{showTemperature(r.value)}</b>
+              <b className="font-cond text-[18px]">{show.temperature(r.value)}</b>
               <span>
-                {showDepth(r.depth)}, {r.spot === 'open' ? 'open lawn' : r.spot}
+                {show.depth(r.depth)}, {r.spot === 'open' ? 'open lawn' : r.spot}
               </span>
               <span className="text-steel">{when(new Date(r.takenAt))}</span>
             </Link>
             <p className="text-[14px] text-steel">
-              {[r.person, r.instrument].filter(Boolean).join(', ')} · {metWords(r)}
+              {[r.person, r.instrument].filter(Boolean).join(', ')} · {metWords(r, show)}
             </p>
           </li>
         ))}
@@ -221,9 +224,9 @@ function Readings({
   );
 }
 
-function metWords(r: ComparedReading): string {
+function metWords(r: ComparedReading, show: Shows): string {
   if (r.isWaiting) return 'waits for the weather of its hour';
   if (!r.met) return r.source === 'hand' ? 'more than a year old' : 'one value in six hours is used';
-  const off = `${figure(Math.abs(r.met.innovation) * 1.8, 1)} °F ${r.met.innovation >= 0 ? 'above' : 'below'} what was expected`;
+  const off = `${show.warmth(Math.abs(r.met.innovation))} ${r.met.innovation >= 0 ? 'above' : 'below'} what was expected`;
   return r.met.used ? off : `${off}: beyond four standard deviations, kept and not used`;
 }

@@ -1,4 +1,6 @@
 'use client';
+import { FigureField } from '@/ui/measure-field';
+import { useShows } from '@/ui/units';
 import { Link } from '@/ui/link';
 import { useState } from 'react';
 import { addDays, showFullDay } from '@/core/calendar/day';
@@ -9,8 +11,8 @@ import { mixFor } from '@/core/mixing/loads';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';
 import { contextOf } from '@/core/season/programme';
 import type { StoredApplication } from '@/data/programme';
-import { figure, showArea, showRate, significant } from '@/core/units/format';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { figure, showRate, significant } from '@/core/units/format';
+import { parseFigure } from '@/core/units/parse';
 import type { Litres, LitresPerHectare, SquareMetres } from '@/core/units/quantity';
 import { amountFor, rateOf, type ProductRate, type VolumeRate } from '@/core/units/rate';
 import { L_PER_FL_OZ, L_PER_GAL } from '@/core/units/trade';
@@ -18,7 +20,6 @@ import type { ZoneSheet } from '@/server/programme/view';
 import { cautionsFor } from '@/core/products/cautions';
 import { cautionWords } from '@/ui/caution-words';
 import { Figure } from '@/ui/figure';
-import { Labelled } from '@/ui/labelled';
 import { reasonWords } from '@/ui/reason-words';
 import { plural } from '@/ui/words';
 import { shortName } from '../../programme/product-words';
@@ -27,12 +28,15 @@ import { TankLoads, refusalWords, showMeasured, type OnCard } from './tank-loads
 type Props = Readonly<{ sheet: ZoneSheet; application: StoredApplication; mayRecord: boolean }>;
 
 const GAL_PER_THOUSAND = rateOf(1, 'gal/1000sqft').rate;
+/** So many that a figure typed in metric comes back as it was. */
+const DIGITS = 7;
 
 /**
  * What goes into each tank or hopper for one zone, load by load, large enough to read at the tailgate: the products that
  * share a tank together, what goes down on the same day on its own.
  */
 export function MixCard({ sheet, application: a, mayRecord }: Props) {
+  const show = useShows();
   const { zone, house, today } = sheet;
   const tanks = tanksOf(sheet, a);
   const all = tanks.flat();
@@ -40,20 +44,20 @@ export function MixCard({ sheet, application: a, mayRecord }: Props) {
   const isWeighed = all.some((p) => p.rate.by === 'mass');
   const isPoured = all.some((p) => p.rate.by === 'volume' || p.label.surfactantPercent !== null);
   const [typed, setTyped] = useState({
-    tank: significant(house.tank / L_PER_GAL),
-    carrier: significant(house.carrier / GAL_PER_THOUSAND),
+    tank: significant(house.tank / L_PER_GAL, DIGITS),
+    carrier: significant(house.carrier / GAL_PER_THOUSAND, DIGITS),
     scale: significant(house.scaleStep / 0.001),
-    jug: significant(house.jugStep / L_PER_FL_OZ),
+    jug: significant(house.jugStep / L_PER_FL_OZ, DIGITS),
   });
-  const tank = parseFigure(typed.tank, { field: 'Tank', unit: 'gal', above: 0, most: 5000 });
-  const carrier = parseFigure(typed.carrier, { field: 'Water', unit: 'gal/1,000 sq ft', above: 0, most: 20 });
+  const tank = parseFigure(typed.tank, { field: 'Tank', unit: 'volume', above: 0, most: 5000 });
+  const carrier = parseFigure(typed.carrier, { field: 'Water', unit: 'carrier', above: 0, most: 20 });
   const scale = parseFigure(typed.scale, { field: 'Scale reads to', unit: 'g', above: 0, most: 1000 });
-  const jug = parseFigure(typed.jug, { field: 'Jug reads to', unit: 'fl oz', above: 0, most: 1000 });
+  const jug = parseFigure(typed.jug, { field: 'Jug reads to', unit: 'pour', above: 0, most: 1000 });
   const settings = [
-    { key: 'tank', name: 'Tank, gal', read: tank, isAsked: isSprayed },
-    { key: 'carrier', name: 'Water, gal/1,000 sq ft', read: carrier, isAsked: isSprayed },
-    { key: 'scale', name: 'Scale reads to, g', read: scale, isAsked: isWeighed },
-    { key: 'jug', name: 'Jug reads to, fl oz', read: jug, isAsked: isPoured },
+    { key: 'tank', name: 'Tank', unit: 'volume', read: tank, isAsked: isSprayed },
+    { key: 'carrier', name: 'Water', unit: 'carrier', read: carrier, isAsked: isSprayed },
+    { key: 'scale', name: 'Scale reads to', unit: 'g', read: scale, isAsked: isWeighed },
+    { key: 'jug', name: 'Jug reads to', unit: 'pour', read: jug, isAsked: isPoured },
   ] as const;
   const asked = settings.filter((s) => s.isAsked);
   const isRight = tank.ok && carrier.ok && scale.ok && jug.ok;
@@ -102,10 +106,11 @@ export function MixCard({ sheet, application: a, mayRecord }: Props) {
         className={`no-print mt-4 grid items-end gap-3 sm:grid-cols-4 ${asked.length % 3 === 0 ? 'grid-cols-3' : 'grid-cols-2'}`}
       >
         <legend className="sr-only">What it is mixed with</legend>
-        {asked.map(({ key, name, read }) => (
-          <Setting
+        {asked.map(({ key, name, unit, read }) => (
+          <FigureField
             key={key}
             name={name}
+            unit={unit}
             value={typed[key]}
             issue={read.ok ? null : read.issue}
             onChange={(v) => setTyped({ ...typed, [key]: v })}
@@ -113,7 +118,14 @@ export function MixCard({ sheet, application: a, mayRecord }: Props) {
         ))}
       </fieldset>
       {!isRight && <p className="mt-2 text-steel">The card stands again as soon as the figure is right.</p>}
-      {carrier.ok && all.map(({ label }) => <Sprayed key={label.id} label={label} carrier={carrier.value} />)}
+      {carrier.ok &&
+        all.map(({ label }) => (
+          <Sprayed
+            key={label.id}
+            label={label}
+            carrier={(rateOf(carrier.value, 'gal/1000sqft') as VolumeRate).rate}
+          />
+        ))}
 
       {tanks.map((products) => {
         const mix = mixed(products);
@@ -127,7 +139,7 @@ export function MixCard({ sheet, application: a, mayRecord }: Props) {
             {mix?.ok && <TankLoads mix={mix.mix} products={products} />}
             {mix && !mix.ok && (
               <p role="alert" className="mt-4 border-l-4 border-clay bg-paper px-3 py-2 text-lg">
-                {refusalWords(mix.refusal, products)}
+                {refusalWords(mix.refusal, products, show)}
               </p>
             )}
           </section>
@@ -137,7 +149,7 @@ export function MixCard({ sheet, application: a, mayRecord }: Props) {
       <section className="mt-5">
         {[...new Map(all.map((p) => [placeWords(p.place), p.place])).values()].map((place) => (
           <Figure key={placeWords(place)} name={placeWords(place)}>
-            {showArea(areaOf(place, zone))}
+            {show.area(areaOf(place, zone))}
             {place.on === 'zone' && ` ± ${figure(zone.areaError * 100)} %`}
           </Figure>
         ))}
@@ -149,11 +161,20 @@ export function MixCard({ sheet, application: a, mayRecord }: Props) {
                 key={label.id}
                 name={`If the area is off by this much, you need${all.length > 1 ? `, of ${shortName(label)},` : ''}`}
               >
-                {showMeasured(amountFor(rate, (zone.area * (1 - zone.areaError)) as SquareMetres), label)} to{' '}
-                {showMeasured(amountFor(rate, (zone.area * (1 + zone.areaError)) as SquareMetres), label)}
+                {showMeasured(
+                  amountFor(rate, (zone.area * (1 - zone.areaError)) as SquareMetres),
+                  label,
+                  show,
+                )}{' '}
+                to{' '}
+                {showMeasured(
+                  amountFor(rate, (zone.area * (1 + zone.areaError)) as SquareMetres),
+                  label,
+                  show,
+                )}
               </Figure>
             ))}
-        {zone.excluded > 0 && <Figure name="Kept out under trees">{showArea(zone.excluded)}</Figure>}
+        {zone.excluded > 0 && <Figure name="Kept out under trees">{show.area(zone.excluded)}</Figure>}
         {all.map(({ label, rate, maximum }) => (
           <div key={label.id}>
             <Figure name={all.length > 1 ? `Rate of ${shortName(label)}` : 'Rate'}>
@@ -269,6 +290,7 @@ function Held({
   sheet: { today },
   context,
 }: Readonly<{ sheet: ZoneSheet; context: ReturnType<typeof contextOf> }>) {
+  const show = useShows();
   const held = windowOf(context, { from: today, to: addDays(today, 1) }).lanes.flatMap(
     ({ gate, of, lane }) => {
       const verdict = spanAt(lane, today)?.verdict;
@@ -294,7 +316,7 @@ function Held({
               `, ${shortName(products.find((p) => p.position === of)?.label ?? { name: '' })}`}
             :
           </b>{' '}
-          {reasonWords(verdict.reason)}
+          {reasonWords(verdict.reason, show)}
         </p>
       ))}
     </div>
@@ -302,31 +324,15 @@ function Held({
 }
 
 /** Where the spray volume is not what the label asks for. */
-function Sprayed({ label, carrier }: Readonly<{ label: Label; carrier: number }>) {
+function Sprayed({ label, carrier }: Readonly<{ label: Label; carrier: LitresPerHectare }>) {
+  const show = useShows();
   if (!label.carrier || isGranule(label)) return null;
-  const [least, most] = [label.carrier.least, label.carrier.most].map((v) => v / GAL_PER_THOUSAND) as [
-    number,
-    number,
-  ];
+  const { least, most } = label.carrier;
   if (carrier >= least * (1 - 1e-6) && carrier <= most * (1 + 1e-6)) return null;
   return (
     <p role="alert" className="mt-2 border-l-4 border-clay bg-paper px-3 py-2">
-      Water is {significant(carrier)} gal/1,000 sq ft; the label of {shortName(label)} asks for{' '}
-      {significant(least)} to {significant(most)}. Change the water, or the equipment.
+      Water is {show.carrier(carrier)}; the label of {shortName(label)} asks for {show.carrier(least)} to{' '}
+      {show.carrier(most)}. Change the water, or the equipment.
     </p>
-  );
-}
-
-function Setting({
-  value,
-  onChange,
-  ...label
-}: Readonly<{ name: string; value: string; issue: Issue | null; onChange: (value: string) => void }>) {
-  return (
-    <Labelled {...label}>
-      {(field) => (
-        <input {...field} inputMode="decimal" value={value} onChange={(e) => onChange(e.target.value)} />
-      )}
-    </Labelled>
   );
 }

@@ -1,0 +1,1 @@
+ALTER TABLE "organisation" ADD COLUMN "units" text DEFAULT 'trade' NOT NULL;
