@@ -1,6 +1,7 @@
 'use client';
 import { useState, type ComponentProps } from 'react';
-import { asTrade, asTyped, isMeasure, type Measure, type UnitSystem } from '@/core/units/measures';
+import { significant } from '@/core/units/format';
+import { asTrade, asTyped, between, isMeasure, type Measure, type UnitSystem } from '@/core/units/measures';
 import type { Issue } from '@/core/units/parse';
 import { Labelled } from './labelled';
 import { useShows } from './units';
@@ -17,7 +18,7 @@ type InputProps = Omit<ComponentProps<'input'>, 'value' | 'onChange'> &
  * A field of a measured figure: its form keeps trade units, its person types those of the company. What is being typed
  * stays letter for letter until the form itself changes the figure.
  */
-export function MeasureInput({ measure, value, onChange, ...input }: InputProps) {
+function MeasureInput({ measure, value, onChange, ...input }: InputProps) {
   const { system } = useShows();
   const [typed, setTyped] = useState({ text: '', trade: '' });
   return (
@@ -72,6 +73,8 @@ export function FigureField({ unit, ...field }: FieldProps & Readonly<{ unit: st
   );
 }
 
-/** What is usual, kept in trade units, as a hint beside its field. */
+/** What is usual, chosen in trade units, as a hint beside its field. */
 export const usualWords = (trade: number, unit: string, system: UnitSystem): string =>
-  `Usual: ${isMeasure(unit) ? asTyped(String(trade), unit, system) : trade}`;
+  isMeasure(unit) && system !== 'trade'
+    ? `Usual: about ${significant(between(trade, unit, 'trade', system), 2)}`
+    : `Usual: ${trade}`;
