@@ -24,7 +24,7 @@ import { changeStanding, copyApplication } from '@/server/programme/change-stand
 import { findZones } from '@/server/lawns/lawn-list';
 import { liftLatch } from '@/server/programme/lift-latch';
 import { takeProgramme } from '@/server/programme/take-programme';
-import { askSeason, planMany } from '@/server/season/plan-many';
+import { askSeason, copyYear, planMany } from '@/server/season/plan-many';
 import { rowsOfSeason, startQuestion } from '@/server/season/view';
 import { saveApplication } from '@/server/programme/save-application';
 import { recordVisit } from '@/server/records/record-visit';
@@ -94,6 +94,7 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   takeProgrammeAction: ['plan', takeProgramme],
   askSeasonAction: ['plan', (who) => askSeason(who)],
   planManyAction: ['plan', (who, nothing) => planMany(who, nothing, String)],
+  copyYearAction: ['plan', (who, nothing) => copyYear(who, nothing, () => '')],
   seasonRowsAction: ['see', rowsOfSeason],
   startQuestionAction: ['see', startQuestion],
   takeReadingAction: ['record', takeReading],

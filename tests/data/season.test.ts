@@ -1,5 +1,5 @@
 /** The year's programme of a zone, proposed and taken over; the company's season. */
-import { addDays, isoDay } from '@/core/calendar/day';
+import { addDays, inYear, isoDay, yearOf } from '@/core/calendar/day';
 import { readRuns } from '@/core/ground/soil-runs';
 import { planProgrammes } from '@/core/season/planner/planner';
 import { usualTargets } from '@/core/season/planner/question';
@@ -11,7 +11,7 @@ import { savePlanning, type PlanningInput } from '@/server/house/planning';
 import { computeSeason } from '@/server/jobs/season';
 import { computeWindows } from '@/server/jobs/windows';
 import { seasonFile } from '@/server/season/files';
-import { askSeason, planMany } from '@/server/season/plan-many';
+import { askSeason, copyYear, planMany } from '@/server/season/plan-many';
 import { rowsOfSeason, seasonSheet, startQuestion } from '@/server/season/view';
 import { answerStart } from '@/core/season/start';
 import { houseSheet } from '@/server/house/house-rules';
@@ -184,6 +184,36 @@ describe('the season of all lawns', () => {
     expect(lawnsIn(after).lawns).toBe(lawnsIn(before).lawns + gained);
     expect(lawnsIn(after).done).toBe(lawnsIn(before).done);
     expect(lawnsIn(after).done).toBeGreaterThan(0);
+  });
+
+  test('a year is copied into the next, lawn by lawn, once', async () => {
+    const { today } = await seasonSheet(lead);
+    const { id } = await zoneNamed('14 Quarry Lane · front');
+    const open = (await zoneSheet(lead, id))!.applications.filter(isOpen);
+    const year = yearOf(today);
+    expect(open.length).toBeGreaterThan(1);
+    const words = ({ reason }: { reason: { code: string } }) => reason.code;
+    const copied = await copyYear(lead, { zoneIds: [id], year }, words);
+    expect(copied).toMatchObject({ ok: true, value: { zones: [{ problem: null }] } });
+    const after = (await zoneSheet(lead, id))!.applications.filter((a) => yearOf(a.plannedOn) === year + 1);
+    for (const a of open) {
+      const next = after.find((x) => x.plannedOn === inYear(a.plannedOn, year + 1));
+      expect(next?.products.map((p) => [p.label.id, p.typed.rate, p.use])).toEqual(
+        a.products.map((p) => [p.label.id, p.typed.rate, p.use]),
+      );
+      // halves stay halves, of a total of their own
+      expect(next?.products.map((p) => [p.tie?.part, p.tie?.of])).toEqual(
+        a.products.map((p) => [p.tie?.part, p.tie?.of]),
+      );
+      expect(next?.products[0]?.tie?.id).not.toBe(a.products[0]?.tie?.id ?? null);
+    }
+    expect(await copyYear(lead, { zoneIds: [id], year }, words)).toMatchObject({
+      value: { zones: [{ added: 0, problem: `a programme of ${year + 1} is planned here already` }] },
+    });
+    // days that have gone are not planned, and where nothing was there is nothing to copy
+    expect(await copyYear(lead, { zoneIds: [id], year: year - 20 }, words)).toMatchObject({
+      value: { zones: [{ added: 0 }] },
+    });
   });
 
   test('when to start is asked of every past year on file, and who may only see may not plan', async () => {

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
+import { showDay } from '@/core/calendar/day';
 import { showAmount, significant } from '@/core/units/format';
 import { RATE_UNITS, amountLike } from '@/core/units/rate';
 import { may } from '@/data/actor';
@@ -12,7 +13,11 @@ export const metadata: Metadata = { title: 'Products' };
 /** Every product: how complete its sheet is, what stands on the shelf, and what the season still needs of it. */
 export default screen(async (actor) => {
   const lines = await productList(actor);
-  const needed = lines.filter((l) => l.purchase.short > 0);
+  const needed = lines
+    .filter((l) => l.purchase.short > 0)
+    .toSorted((a, b) => (a.buyBy ?? Infinity) - (b.buyBy ?? Infinity));
+  const costs = needed.map((l) => l.purchase.cost);
+  const total = costs.reduce<number>((sum, c) => sum + (c ?? 0), 0);
   return (
     <div className="mx-auto max-w-[1180px] px-4 pb-10 pt-4">
       <div className="flex flex-wrap items-center justify-between gap-3">
@@ -29,6 +34,29 @@ export default screen(async (actor) => {
           ? `For this year's open plans ${plural(needed.length, 'product')} must be bought.`
           : "The shelf covers this year's open plans."}
       </p>
+      {needed.length > 0 && (
+        <section aria-label="To buy" className="mt-4 border-2 border-iron bg-paper px-4 py-2">
+          <h2 className="flex flex-wrap justify-between text-[20px]">
+            <span>To buy, in whole packages</span>
+            {total > 0 && (
+              <span>
+                {costs.includes(null) ? 'more than ' : ''}${significant(total, 5)}
+              </span>
+            )}
+          </h2>
+          <ul className="text-[16px]">
+            {needed.map((l) => (
+              <li key={l.label.id} className="flex flex-wrap gap-x-4 border-t border-hair py-1.5">
+                <b className="w-[11em] font-cond text-[17px]">
+                  {l.buyBy === null ? 'this season' : `by ${showDay(l.buyBy)}`}
+                </b>
+                <span className="min-w-[14em] grow">{l.label.name.replace(', demo label', '')}</span>
+                <span>{boughtWords(l)}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <ul className="mt-3">
         {lines.map((l) => (
           <Line key={l.label.id} {...l} />
@@ -43,11 +71,20 @@ export default screen(async (actor) => {
   );
 });
 
-function Line({ label, completeness, shelf, purchase, lawns }: ProductLine) {
+/** Packages where the sheet names any, else how much is short; with what it costs. */
+function boughtWords({ label, purchase: { packages, short, cost } }: ProductLine): string {
+  const bought = packages.map(({ index, count }) => `${count} × ${label.packages[index]!.typed}`);
+  const what = bought.length
+    ? list(bought)
+    : showAmount(amountLike(RATE_UNITS[label.rateUnit], short), label.amountUnit);
+  return cost !== null && cost > 0 ? `${what}, $${significant(cost, 4)}` : what;
+}
+
+function Line(line: ProductLine) {
+  const { label, completeness, shelf, purchase, lawns } = line;
   const like = RATE_UNITS[label.rateUnit];
   const show = (amount: number) => showAmount(amountLike(like, amount), label.amountUnit);
   const groups = [...new Set(label.ingredients.flatMap((i) => (i.group ? [i.group] : [])))];
-  const bought = purchase.packages.map(({ index, count }) => `${count} × ${label.packages[index]!.typed}`);
   return (
     <li className="grid grid-cols-1 items-center gap-x-5 gap-y-1 border-b border-hair py-2.5 md:grid-cols-[minmax(0,1.5fr)_minmax(0,0.9fr)_minmax(0,0.9fr)_minmax(0,1.3fr)]">
       <div>
@@ -79,14 +116,7 @@ function Line({ label, completeness, shelf, purchase, lawns }: ProductLine) {
         ) : (
           <>
             {show(purchase.need)} for {plural(lawns, 'zone')}.{' '}
-            {purchase.short <= 0 ? (
-              'Enough.'
-            ) : (
-              <b className="text-clay">
-                Buy {bought.length ? list(bought) : show(purchase.short)}
-                {purchase.cost !== null && purchase.cost > 0 && `, $${significant(purchase.cost, 4)}`}.
-              </b>
-            )}
+            {purchase.short <= 0 ? 'Enough.' : <b className="text-clay">Buy {boughtWords(line)}.</b>}
           </>
         )}
       </p>

@@ -2,7 +2,13 @@ import type { Metadata } from 'next';
 import { may } from '@/data/actor';
 import { seasonSheet } from '@/server/season/view';
 import { screen } from '../screen';
-import { askSeasonAction, planManyAction, seasonRowsAction, startQuestionAction } from './actions';
+import {
+  askSeasonAction,
+  copyYearAction,
+  planManyAction,
+  seasonRowsAction,
+  startQuestionAction,
+} from './actions';
 import { SeasonScreen } from './season-screen';
 
 export const metadata: Metadata = { title: 'Season' };
@@ -11,6 +17,6 @@ export default screen(async (actor) => (
   <SeasonScreen
     sheet={await seasonSheet(actor)}
     mayPlan={may(actor, 'plan')}
-    {...{ askSeasonAction, planManyAction, seasonRowsAction, startQuestionAction }}
+    {...{ askSeasonAction, copyYearAction, planManyAction, seasonRowsAction, startQuestionAction }}
   />
 ));

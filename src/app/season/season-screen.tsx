@@ -1,10 +1,10 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
-import { showDay, showWeekday } from '@/core/calendar/day';
+import { showDay, showWeekday, yearOf } from '@/core/calendar/day';
 import type { SeasonShow } from '@/data/season';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
-import type { PlanManyInput, PlannedZone } from '@/server/season/plan-many';
+import type { CopyYearInput, PlanManyInput, PlannedZone } from '@/server/season/plan-many';
 import type { SeasonSheet } from '@/server/season/view';
 import { figure } from '@/core/units/format';
 import { Link } from '@/ui/link';
@@ -19,6 +19,7 @@ type Props = Readonly<{
   mayPlan: boolean;
   askSeasonAction: (input: object) => Promise<Outcome<{ zones: number }>>;
   planManyAction: (input: PlanManyInput) => Promise<Outcome<{ zones: readonly PlannedZone[] }>>;
+  copyYearAction: (input: CopyYearInput) => Promise<Outcome<{ zones: readonly PlannedZone[] }>>;
   seasonRowsAction: SeasonRowsAction;
   startQuestionAction: StartQuestionAction;
 }>;
@@ -95,14 +96,16 @@ export function SeasonScreen({ sheet, mayPlan, ...actions }: Props) {
 }
 
 function PlanMany({
-  sheet: { totals, state },
+  sheet: { totals, state, today },
   askSeasonAction,
+  copyYearAction,
   planManyAction,
   seasonRowsAction,
   onDone,
 }: Readonly<{ sheet: SeasonSheet; onDone: () => void }> &
-  Pick<Props, 'askSeasonAction' | 'planManyAction' | 'seasonRowsAction'>) {
+  Pick<Props, 'askSeasonAction' | 'copyYearAction' | 'planManyAction' | 'seasonRowsAction'>) {
   const router = useRouter();
+  const [year, setYear] = useState(yearOf(today) - 1);
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [progress, setProgress] = useState<Readonly<{ done: number; of: number }> | null>(null);
   const [result, setResult] = useState<readonly PlannedZone[] | null>(null);
@@ -113,12 +116,15 @@ function PlanMany({
       setRefusal(outcome.ok ? null : outcome.refusal);
       if (outcome.ok) start(() => router.refresh());
     });
-  const planAll = () =>
+  /** Gathers the zones first, for the list may change while they are planned; then plans some at a time. */
+  const planEach = (
+    which: SeasonShow,
+    plan: (zoneIds: string[]) => Promise<Outcome<{ zones: readonly PlannedZone[] }>>,
+  ) =>
     start(async () => {
       const ids: string[] = [];
-      // all that have no pre-emergent now: gathered first, for the list grows shorter while they are planned
-      for (let from = 0; from < totals.unplanned;) {
-        const page = await send(seasonRowsAction, { show: 'unplanned', from });
+      for (let from = 0; from < totals[which];) {
+        const page = await send(seasonRowsAction, { show: which, from });
         if (!page.ok) return setRefusal(page.refusal);
         if (!page.value.rows.length) break;
         ids.push(...page.value.rows.map((r) => r.zoneId));
@@ -127,7 +133,7 @@ function PlanMany({
       const all: PlannedZone[] = [];
       for (let i = 0; i < ids.length; i += AT_ONCE) {
         setProgress({ done: i, of: ids.length });
-        const outcome = await send(planManyAction, { zoneIds: ids.slice(i, i + AT_ONCE) });
+        const outcome = await plan(ids.slice(i, i + AT_ONCE));
         if (!outcome.ok) {
           setProgress(null);
           return setRefusal(outcome.refusal);
@@ -142,6 +148,8 @@ function PlanMany({
         router.refresh();
       });
     });
+  const planBest = () => planEach('unplanned', (zoneIds) => send(planManyAction, { zoneIds }));
+  const copy = () => planEach('all', (zoneIds) => send(copyYearAction, { zoneIds, year }));
   const failed = (result ?? []).filter((r) => r.problem !== null);
   const proposed = state.asked - state.waiting;
   return (
@@ -157,10 +165,28 @@ function PlanMany({
           {state.asked === 0 ? 'Propose for all zones' : 'Propose anew for all zones'}
         </button>
         {proposed > 0 && totals.unplanned > 0 && (
-          <button type="button" className="button" disabled={isBusy || state.waiting > 0} onClick={planAll}>
+          <button type="button" className="button" disabled={isBusy || state.waiting > 0} onClick={planBest}>
             Plan the best for {plural(totals.unplanned, 'zone')} without one
           </button>
         )}
+        <span className="flex items-center">
+          <label className="sr-only" htmlFor="copied-year">
+            Copy the programmes of
+          </label>
+          <select
+            id="copied-year"
+            className="field w-[6em]"
+            value={year}
+            onChange={(e) => setYear(Number(e.target.value))}
+          >
+            {[yearOf(today) - 1, yearOf(today)].map((y) => (
+              <option key={y}>{y}</option>
+            ))}
+          </select>
+          <button type="button" className="button" disabled={isBusy} onClick={copy}>
+            Copy its programmes into {year + 1}
+          </button>
+        </span>
         {progress && (
           <span role="status">
             Planning: {figure(progress.done)} of {figure(progress.of)} zones…

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { dayOf } from '@/core/calendar/day';
-import { purchaseOf, shelfOf, type Move } from './stock';
+import { purchaseOf, runsOutOn, shelfOf, type Move } from './stock';
 
 const on = dayOf(2027, 2, 1);
 const move = (kind: Move['kind'], lot: string, amount: number, days = 0): Move => ({
@@ -91,4 +91,18 @@ describe('what must be bought', () => {
       ),
     );
   });
+});
+
+test('what is on hand lasts to the day on which more goes down than is there', () => {
+  const needs = [
+    { day: (on + 30) as Move['on'], amount: 3 },
+    { day: on, amount: 2 },
+    { day: (on + 10) as Move['on'], amount: 2 },
+  ];
+  expect(runsOutOn(7, needs)).toBeNull();
+  expect(runsOutOn(6.9, needs)).toBe(on + 30);
+  expect(runsOutOn(4, needs)).toBe(on + 30);
+  expect(runsOutOn(3, needs)).toBe(on + 10);
+  expect(runsOutOn(-5, needs)).toBe(on);
+  expect(runsOutOn(0, [])).toBeNull();
 });

@@ -118,6 +118,23 @@ export function purchaseOf(
   };
 }
 
+/**
+ * The first day on which what is on hand does not cover all that goes down up to it: by then the rest is bought.
+ * @param needs kg or L on the first day on which each may go, in any order
+ * @returns null: it lasts
+ */
+export function runsOutOn(
+  onHand: number,
+  needs: readonly Readonly<{ day: Day; amount: number }>[],
+): Day | null {
+  let left = Math.max(0, onHand);
+  for (const { day, amount } of needs.toSorted((a, b) => a.day - b.day)) {
+    left -= amount;
+    if (left < -HAIR) return day;
+  }
+  return null;
+}
+
 /** What the product on an area costs, USD, by the package with the lowest price a unit; null: no package has a price. */
 export function packageCost(label: Label, rate: ProductRate, area: SquareMetres): number | null {
   const prices = label.packages.flatMap((p) =>

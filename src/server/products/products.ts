@@ -4,7 +4,14 @@ import { addDays, isoDay, parseDay, type Day } from '@/core/calendar/day';
 import { completenessOf, type Completeness } from '@/core/products/completeness';
 import type { Label } from '@/core/products/label';
 import { labelFrom, type LabelSheet } from '@/core/products/sheet';
-import { MOVES, purchaseOf, type MoveKind, type Purchase, type Shelf } from '@/core/products/stock';
+import {
+  MOVES,
+  purchaseOf,
+  runsOutOn,
+  type MoveKind,
+  type Purchase,
+  type Shelf,
+} from '@/core/products/stock';
 import { areaOf } from '@/core/products/application';
 import { DAYS_AHEAD } from '@/core/season/programme';
 import { showAmount } from '@/core/units/format';
@@ -27,6 +34,8 @@ export type ProductLine = Readonly<{
   shelf: Shelf | null;
   /** what a year's programmes still need, and what must be bought for it */
   purchase: Purchase;
+  /** from this day on the shelf does not cover what may go down; null: it does */
+  buyBy: Day | null;
   lawns: number;
 }>;
 
@@ -50,25 +59,29 @@ export async function productList(actor: Actor): Promise<ProductLine[]> {
         completeness: completenessOf(label),
         shelf,
         purchase: purchaseOf(need?.amount ?? 0, shelf?.onHand ?? 0, sizes),
+        buyBy: runsOutOn(shelf?.onHand ?? 0, need?.days ?? []),
         lawns: need?.lawns ?? 0,
       };
     });
   });
 }
 
-/** Product that is still to be put down within a year, kg or L, and on how many zones. */
-async function needsOf(db: Transaction, today: Day): Promise<Map<string, { amount: number; lawns: number }>> {
+type Need = { amount: number; lawns: number; days: { day: Day; amount: number }[] };
+/** Product that is still to be put down within a year, kg or L, from which day on it may go, and on how many zones. */
+async function needsOf(db: Transaction, today: Day): Promise<Map<string, Need>> {
   const labels = await labelsOf(db);
   const zones = new Map((await zonesOf(db)).map((z) => [z.id, z]));
-  const needs = new Map<string, { amount: number; lawns: number }>();
+  const needs = new Map<string, Need>();
   for (const [zoneId, applications] of await applicationsOf(db, null, labels)) {
     const zone = zones.get(zoneId);
     if (!zone) continue;
     const taken = new Set<string>();
     for (const a of applications.filter((x) => !x.skipped && x.plannedOn <= addDays(today, DAYS_AHEAD)))
       for (const p of a.products.filter((x) => x.recordId === null)) {
-        const so = needs.get(p.label.id) ?? { amount: 0, lawns: 0 };
-        so.amount += amountFor(p.rate, areaOf(p.place, zone)).amount;
+        const so = needs.get(p.label.id) ?? { amount: 0, lawns: 0, days: [] };
+        const { amount } = amountFor(p.rate, areaOf(p.place, zone));
+        so.amount += amount;
+        so.days.push({ day: Math.max(today, a.earliest ?? a.plannedOn) as Day, amount });
         if (!taken.has(p.label.id)) so.lawns++;
         taken.add(p.label.id);
         needs.set(p.label.id, so);
