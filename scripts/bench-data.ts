@@ -8,6 +8,8 @@ import { parse } from 'csv-parse/sync';
 import type { Actor } from '@/data/actor';
 import { closeConnection, inOrganisation } from '@/data/connection';
 import { importOf, moveImport } from '@/data/imports';
+import { askForSeason } from '@/data/season';
+import { computeSeason } from '@/server/jobs/season';
 import { zonesOf } from '@/data/lawns';
 import { labelsOf } from '@/data/products';
 import {
@@ -227,6 +229,36 @@ async function requests(): Promise<void> {
   against('opening Today', await middle(() => board(lead)), await middle(bareToday));
 }
 
+/** Programmes of many lawns as the worker works them off; every tenth lawn is of a kind of its own. */
+async function seasons(): Promise<void> {
+  const few = Number(process.env['BENCH_SEASON_ZONES'] ?? 200);
+  const ids = await inOrganisation(lead, async (db) => {
+    const rows = await db.execute<{ id: string }>(sql`
+      select z.id from zone z join lawn l on l.id = z.lawn_id
+      where l.customer like 'Customer %' order by z.id limit ${few * 10}`);
+    await db.execute(sql`
+      update zone set texture = (array['sand', 'sandy loam', 'loam', 'clay'])[1 + (('x' || right(id::text, 4))::bit(16)::int % 4)],
+        exposure = (array['full sun', 'half sun', 'shade'])[1 + (('x' || right(id::text, 3))::bit(12)::int % 3)]
+      where id in (select z.id from zone z join lawn l on l.id = z.lawn_id where l.customer like 'Customer %')`);
+    return rows.map((r) => r.id);
+  });
+  const work = async (count: number) => {
+    await inOrganisation(lead, (db) => askForSeason(db, lead.orgId, ids.slice(0, count)));
+    const time = await seconds(() => computeSeason(lead));
+    return { time, memory: process.memoryUsage().rss / 2 ** 20 };
+  };
+  await work(Math.ceil(few / 10));
+  const small = await work(few);
+  const large = await work(ids.length);
+  const ratio = large.time / small.time;
+  const most = (10.5 * ids.length) / (few * 10);
+  const isOver = ratio > most;
+  console.log(
+    `${isOver ? 'OVER' : 'ok  '}  ${ratio.toFixed(2)} (at most ${most}) programmes of ${ids.length} zones against ${few}, as the worker works them off: ${large.time.toFixed(1)} s against ${small.time.toFixed(1)} s; memory ${large.memory.toFixed(0)} MB against ${small.memory.toFixed(0)} MB`,
+  );
+  if (isOver) process.exitCode = 1;
+}
+
 async function todays(): Promise<void> {
   await plant(0, 1000);
   const thousand = await middle(() => board(lead));
@@ -243,6 +275,7 @@ async function todays(): Promise<void> {
 
 await logger();
 await search();
+await seasons();
 await todays();
 await closeQueue();
 await closeConnection();

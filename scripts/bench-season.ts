@@ -53,7 +53,13 @@ const question: PlanQuestion = {
     { weed: 'smooth-crabgrass', weight: 3 },
     { weed: 'goosegrass', weight: 1 },
   ],
-  rules: { school: 'cold keeps it', autumn: 'never', tender: 'full rate', minutes: 12 },
+  rules: {
+    school: 'cold keeps it',
+    autumn: 'never',
+    tender: 'full rate',
+    minutes: 12,
+    ...{ yearOff: 'never', perennials: 'in autumn' },
+  },
 };
 
 const all = weighed(runs, 'cold keeps it');

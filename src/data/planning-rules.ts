@@ -10,6 +10,8 @@ export type StoredPlanning = Readonly<{
   school: PlanningRules['school'];
   autumn: PlanningRules['autumn'];
   tender: PlanningRules['tender'];
+  yearOff: PlanningRules['yearOff'];
+  perennials: PlanningRules['perennials'];
   /** most of an a.i. on a turf in twelve months, lb a.i./acre */
   ceilings: readonly Readonly<{ turf: Turf; ingredient: string; lbPerAcre: number }>[];
   /** at a lawn, and on the way to the next */
@@ -24,6 +26,8 @@ export const USUAL_PLANNING: StoredPlanning = {
   school: 'cold keeps it',
   autumn: 'after a bad year',
   tender: 'low rate',
+  yearOff: 'never',
+  perennials: 'in autumn',
   // half a pound of the 65 % product an acre
   ceilings: [{ turf: 'centipedegrass', ingredient: 'prodiamine', lbPerAcre: 0.325 }],
   ...{ stopMinutes: 12, driveMinutes: 10, trucks: 1, daysAWeek: 5 },
@@ -37,6 +41,7 @@ export const planningFrom = (kept: unknown): StoredPlanning => ({
 
 export const planningRulesFrom = (s: StoredPlanning): PlanningRules => ({
   ...{ school: s.school, autumn: s.autumn, tender: s.tender, minutes: s.stopMinutes },
+  ...{ yearOff: s.yearOff, perennials: s.perennials },
 });
 
 export const ceilingsFrom = (s: StoredPlanning): HouseRules['ceilings'] =>

@@ -15,6 +15,11 @@ test('programmes are compared, one is planned in place of another, and all lawns
   for (const part of ['As it is planned now', 'No pre-emergent', 'Once', 'In two parts', '% held', 'Visits'])
     expect(said).toContain(part);
   await isSound(b, 'Proposed programmes');
+  // any two side by side, each told against the other
+  for (const kind of ['Once', 'In two parts'])
+    await (await b.find(`//article[@aria-label="${kind}"]//label[contains(., "side by side")]`)).click();
+  expect(await b.page('Against the other')).toContain('Side by side');
+  await b.press('Close');
   // another weed is another question
   await (await b.find('//label[contains(., "Another weed")]//option[. = "foxtails"]')).click();
   await b.page('Foxtails');

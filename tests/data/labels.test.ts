@@ -403,7 +403,7 @@ describe('the house', () => {
     ]);
     expect(
       refusalOf(await saveDayRules(lead, await typed({ windCautionMph: '20' })))?.issues?.[0]?.problem,
-    ).toBe('Wind caution is 20 mph, beside Wind limit 9');
+    ).toBe('Wind caution is 20 mph, beside Wind limit 9 mph');
     expect((await saveDayRules(lead, { ...before, seen: before.seen + 1 })).ok).toBe(true);
   });
   test('a closed season for fertilizer has two ends, each a day of the year', async () => {

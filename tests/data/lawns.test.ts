@@ -141,7 +141,7 @@ describe('the sheet', () => {
     [{ mixedWith: 'centipedegrass' }, ['Mixed with: The mix names centipedegrass twice']],
     [{ latitude: '136' }, ['Latitude: Latitude is 136 °']],
     [{ slopePercent: 'steep' }, ['Slope: Slope "steep" is not a number']],
-    [{ irrigation: '40' }, ['Irrigation: Irrigation is 40 in an hour']],
+    [{ irrigation: '40' }, ['Irrigation: Irrigation is 40 in/hour']],
     [{ seedings: [{ on: 'autumn', kind: 'seed' as const }] }, ['Seeding 1: Seeding "autumn" is no day']],
     [{ noticeHours: '-2' }, ['Notice: Notice is -2 hours']],
     [

@@ -124,6 +124,7 @@ test('season and crews: saved with their reasons checked, in the book, and kept 
   const { planning, planningVersion } = await houseSheet(lead);
   const typed = (over: Partial<PlanningInput> = {}): PlanningInput => ({
     ...{ seen: planningVersion, school: planning.school, autumn: 'never', tender: planning.tender },
+    ...{ yearOff: planning.yearOff, perennials: planning.perennials },
     ceilings: [{ turf: 'tall fescue', ingredient: 'Prodiamine', lbPerAcre: '0.5' }],
     ...{ stopMinutes: '12', driveMinutes: '8', trucks: '2', daysAWeek: '6', ...over },
   });

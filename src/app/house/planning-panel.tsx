@@ -2,7 +2,12 @@
 import { MeasureField } from '@/ui/measure-field';
 import { useState } from 'react';
 import { BARRIER_SCHOOLS } from '@/core/season/barrier';
-import { AUTUMN_SCHOOLS, TENDER_SCHOOLS } from '@/core/season/planner/question';
+import {
+  AUTUMN_SCHOOLS,
+  PERENNIAL_SCHOOLS,
+  TENDER_SCHOOLS,
+  YEAR_OFF_SCHOOLS,
+} from '@/core/season/planner/question';
 import { TURFS, type Turf } from '@/core/trade/terms';
 import type { StoredPlanning } from '@/data/planning-rules';
 import type { Outcome } from '@/server/entry/outcome';
@@ -31,6 +36,18 @@ const SCHOOLS = [
     'What is recalled of the ingredient; the label decides. Usual: low rate',
     TENDER_SCHOOLS,
   ],
+  [
+    'perennials',
+    'Perennial broadleaf weeds',
+    'Those that were noted here stand beside every programme. In autumn they take most down to the root; after the bees: when clover and dandelion have flowered. Usual: in autumn',
+    PERENNIAL_SCHOOLS,
+  ],
+  [
+    'yearOff',
+    'A year off pre-emergents',
+    'After so many years of one site of action as the gate Resistance lets run: weeds that stand it are not bred on. Usual: never',
+    YEAR_OFF_SCHOOLS,
+  ],
 ] as const;
 const FIGURES = [
   ['trucks', 'Trucks', 'Trucks that go out', 'Usual: 1'],
@@ -41,6 +58,7 @@ const FIGURES = [
 
 const typedFrom = (p: StoredPlanning, seen: number): PlanningInput => ({
   ...{ seen, school: p.school, autumn: p.autumn, tender: p.tender },
+  ...{ yearOff: p.yearOff, perennials: p.perennials },
   ceilings: p.ceilings.map((c) => ({ ...c, lbPerAcre: String(c.lbPerAcre) })),
   ...{ trucks: String(p.trucks), daysAWeek: String(p.daysAWeek) },
   ...{ stopMinutes: String(p.stopMinutes), driveMinutes: String(p.driveMinutes) },

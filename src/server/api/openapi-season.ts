@@ -1,6 +1,11 @@
 /** The calls about a season, described: their questions and answers. */
 import { BARRIER_SCHOOLS } from '@/core/season/barrier';
-import { AUTUMN_SCHOOLS, TENDER_SCHOOLS } from '@/core/season/planner/question';
+import {
+  AUTUMN_SCHOOLS,
+  PERENNIAL_SCHOOLS,
+  TENDER_SCHOOLS,
+  YEAR_OFF_SCHOOLS,
+} from '@/core/season/planner/question';
 import { PROGRAMME_KINDS } from '@/core/season/planner/shapes';
 import { USES } from '@/core/trade/terms';
 import { RATE_UNITS } from '@/core/units/rate';
@@ -57,6 +62,11 @@ export const seasonQuestionSchema = (gates: Part, outlook: Part) =>
           school: { ...word(BARRIER_SCHOOLS), description: 'How a barrier wears off' },
           autumn: { ...word(AUTUMN_SCHOOLS), description: 'A barrier in autumn' },
           tender: { ...word(TENDER_SCHOOLS), description: 'On turf that is tender to a product' },
+          year_off: { ...word(YEAR_OFF_SCHOOLS), description: 'A year without a barrier' },
+          perennials: {
+            ...word(PERENNIAL_SCHOOLS),
+            description: 'When perennial broadleaf weeds that were seen are taken',
+          },
           minutes: number('An application takes so long, minutes'),
         },
         [],
@@ -69,6 +79,24 @@ const product = { label: whole('Its place in `labels`, from 0'), name: { type: '
 export const seasonAnswer = object({
   today: date,
   tried: whole('Programmes that were tried'),
+  year_off: {
+    ...object({
+      group: whole('Site of action that stood alone'),
+      years: list(whole('Year'), 'In which it did'),
+    }),
+    type: ['object', 'null'],
+    description: 'By the rule this year has no barrier: that programme stands first',
+  },
+  clean_up: {
+    ...object({
+      date,
+      ...product,
+      targets: list(word(ALL_WEEDS), 'What it takes'),
+      rate: object({ figure: number('In its unit'), unit: word(Object.keys(RATE_UNITS)) }),
+    }),
+    type: ['object', 'null'],
+    description: 'Perennial broadleaf weeds that were seen, beside whichever programme is taken',
+  },
   programmes: list(
     object({
       kind: word(PROGRAMME_KINDS),
@@ -149,7 +177,7 @@ export const seasonAnswer = object({
         seed_from: { ...maybe(date), description: 'By the labels’ waits' },
       }),
     }),
-    'The best first; at the end a year without a pre-emergent.',
+    'The best first; at the end a year without a pre-emergent, unless the rule takes the year off.',
   ),
 });
 

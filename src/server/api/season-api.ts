@@ -10,7 +10,9 @@ import { BARRIER_SCHOOLS } from '@/core/season/barrier';
 import { planProgrammes, type Programme } from '@/core/season/planner/planner';
 import {
   AUTUMN_SCHOOLS,
+  PERENNIAL_SCHOOLS,
   TENDER_SCHOOLS,
+  YEAR_OFF_SCHOOLS,
   usualTargets,
   type PlanningRules,
 } from '@/core/season/planner/question';
@@ -41,6 +43,8 @@ export type SeasonQuestion = Readonly<{
   season_rules?: Readonly<{
     school?: PlanningRules['school'];
     autumn?: PlanningRules['autumn'];
+    year_off?: PlanningRules['yearOff'];
+    perennials?: PlanningRules['perennials'];
     tender?: PlanningRules['tender'];
     minutes?: number;
   }>;
@@ -75,6 +79,8 @@ export const seasonQuestion = Joi.object<SeasonQuestion>({
   season_rules: Joi.object({
     school: Joi.string().valid(...BARRIER_SCHOOLS),
     autumn: Joi.string().valid(...AUTUMN_SCHOOLS),
+    year_off: Joi.string().valid(...YEAR_OFF_SCHOOLS),
+    perennials: Joi.string().valid(...PERENNIAL_SCHOOLS),
     tender: Joi.string().valid(...TENDER_SCHOOLS),
     minutes: Joi.number().min(0).max(1000),
   }),
@@ -108,13 +114,21 @@ function answer(q: SeasonQuestion) {
   const { product: _, beside: __, applicationId: ___, ...sent } = contextFrom(gatesOf(q, labels[0]!));
   const facts = { ...sent, outlook };
   const rules = rulesOf(q.season_rules ?? {});
-  const { programmes, tried } = planProgrammes({
+  const { programmes, cleanUp, yearOff, tried } = planProgrammes({
     ...{ facts, labels, rules, kept: [], planned: [], runs: soilRunsOf(made.ensemble, knowledge) },
     targets:
       q.targets?.map(({ weed, weight }) => ({ weed, weight: weight ?? 1 })) ??
       usualTargets([], facts.seen, today),
   });
-  return { today: q.today, tried, programmes: programmes.map((p) => shown(p, labels)) };
+  return {
+    ...{ today: q.today, tried, year_off: yearOff },
+    clean_up: cleanUp && {
+      date: isoDay(cleanUp.on),
+      ...{ label: labels.indexOf(cleanUp.label), name: cleanUp.label.name, targets: cleanUp.targets },
+      rate: { figure: rateIn(cleanUp.rate, cleanUp.label.rateUnit), unit: cleanUp.label.rateUnit },
+    },
+    programmes: programmes.map((p) => shown(p, labels)),
+  };
 }
 
 /** The same zone, ledger and rules as the gates call takes them. */
@@ -144,6 +158,8 @@ function rulesOf(r: NonNullable<SeasonQuestion['season_rules']>): PlanningRules 
     school: r.school ?? usual.school,
     autumn: r.autumn ?? usual.autumn,
     tender: r.tender ?? usual.tender,
+    yearOff: r.year_off ?? usual.yearOff,
+    perennials: r.perennials ?? usual.perennials,
     minutes: r.minutes ?? usual.minutes,
   };
 }

@@ -2,7 +2,12 @@
 import 'server-only';
 import Joi from 'joi';
 import { BARRIER_SCHOOLS } from '@/core/season/barrier';
-import { AUTUMN_SCHOOLS, TENDER_SCHOOLS } from '@/core/season/planner/question';
+import {
+  AUTUMN_SCHOOLS,
+  PERENNIAL_SCHOOLS,
+  TENDER_SCHOOLS,
+  YEAR_OFF_SCHOOLS,
+} from '@/core/season/planner/question';
 import { TURFS, type Turf } from '@/core/trade/terms';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
@@ -11,7 +16,7 @@ import { refuse, type Outcome } from '../entry/outcome';
 import { writeRules } from './write-rules';
 
 export type PlanningInput = Readonly<
-  { seen: number } & Pick<StoredPlanning, 'school' | 'autumn' | 'tender'> & {
+  { seen: number } & Pick<StoredPlanning, 'school' | 'autumn' | 'tender' | 'yearOff' | 'perennials'> & {
       ceilings: readonly Readonly<{ turf: Turf; ingredient: string; lbPerAcre: string }>[];
     } & Record<'stopMinutes' | 'driveMinutes' | 'trucks' | 'daysAWeek', string>
 >;
@@ -26,6 +31,12 @@ export const planningShape = Joi.object<PlanningInput>({
     .required(),
   tender: Joi.string()
     .valid(...TENDER_SCHOOLS)
+    .required(),
+  yearOff: Joi.string()
+    .valid(...YEAR_OFF_SCHOOLS)
+    .required(),
+  perennials: Joi.string()
+    .valid(...PERENNIAL_SCHOOLS)
     .required(),
   ceilings: Joi.array()
     .items(
@@ -62,6 +73,7 @@ export async function savePlanning(actor: Actor, t: PlanningInput): Promise<Outc
   };
   const planning: StoredPlanning = {
     ...{ school: t.school, autumn: t.autumn, tender: t.tender },
+    ...{ yearOff: t.yearOff, perennials: t.perennials },
     ceilings: t.ceilings.map(({ turf, ingredient, lbPerAcre }, i) => {
       const name = ingredient.trim().toLowerCase();
       if (!name)

@@ -1,7 +1,9 @@
 /** Proposes programmes for the zones that a lead has asked for, a few at a time, each batch in a transaction of its own. */
 import 'server-only';
-import { planProgrammes, type Programme } from '@/core/season/planner/planner';
-import { usualTargets } from '@/core/season/planner/question';
+import { createHash } from 'node:crypto';
+import { serialize } from 'node:v8';
+import { planProgrammes } from '@/core/season/planner/planner';
+import { usualTargets, type PlanQuestion } from '@/core/season/planner/question';
 import { typedProgramme } from '@/core/season/planner/typed';
 import { isOpen } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
@@ -20,11 +22,61 @@ const ZONES_AT_ONCE = 10;
 
 /** Done twice it does no harm: the second finds nothing that waits. */
 export async function computeSeason(actor: Actor): Promise<void> {
-  while (await againWhereCollided(() => computeBatch(actor)));
+  const planned = new Planned();
+  while (await againWhereCollided(() => computeBatch(actor, planned)));
+}
+
+/** What is proposed for a question, with the costs of a square metre. */
+type Answer = Pick<SeasonBody, 'proposals' | 'plannedHold' | 'problem'>;
+
+/**
+ * What is asked twice is worked out once: zones of one kind that have no history of their own differ in their area alone,
+ * and the planner knows the area in its costs alone.
+ */
+class Planned {
+  readonly #kept = new Map<string, Answer>();
+  /** so many kinds of lawns are kept at once: a few kB each */
+  static readonly MOST = 500;
+
+  answer(question: PlanQuestion): Answer {
+    const { facts } = question;
+    const { area } = facts.zone;
+    const key = createHash('sha256')
+      .update(serialize({ ...question, facts: { ...facts, zone: { ...facts.zone, area: 0 } } }))
+      .digest('base64');
+    const found = this.#kept.get(key) ?? work(question);
+    this.#kept.delete(key);
+    this.#kept.set(key, found);
+    const oldest = this.#kept.keys().next().value;
+    if (this.#kept.size > Planned.MOST && oldest !== undefined) this.#kept.delete(oldest);
+    return {
+      ...found,
+      proposals: found.proposals.map((p) => ({ ...p, cost: p.cost === null ? null : p.cost * area })),
+    };
+  }
+}
+
+function work(question: PlanQuestion): Answer {
+  const { programmes, cleanUp, yearOff } = planProgrammes(question);
+  const { area } = question.facts.zone;
+  const found = programmes.filter((p) => p.kind !== 'no pre-emergent' && p.kind !== 'as planned');
+  return {
+    problem: yearOff
+      ? `a year off by your house: group ${yearOff.group} alone in ${yearOff.years.join(', ')}`
+      : found.length
+        ? null
+        : 'no pre-emergent of the house can go here',
+    proposals: (yearOff ? [] : found).map((p) => ({
+      ...{ kind: p.kind, hold: p.hold, visits: p.figures.visits },
+      cost: p.figures.cost === null ? null : p.figures.cost / area,
+      typed: typedProgramme(p, cleanUp),
+    })),
+    plannedHold: programmes.find((p) => p.kind === 'as planned')?.hold?.p50 ?? null,
+  };
 }
 
 /** False: nothing was left. */
-function computeBatch(actor: Actor): Promise<boolean> {
+function computeBatch(actor: Actor, planned: Planned): Promise<boolean> {
   return inOrganisation(actor, async (db) => {
     const ids = await takeStaleSeason(db, ZONES_AT_ONCE);
     if (!ids.length) return false;
@@ -36,7 +88,7 @@ function computeBatch(actor: Actor): Promise<boolean> {
         db,
         zone.id,
         moment.today,
-        await proposedFor(db, actor, assembled, assembled.books.get(zone.id)!, moment),
+        await proposedFor(db, actor, assembled, assembled.books.get(zone.id)!, moment, planned),
       );
     const gone = ids.filter((id) => !zones.some((z) => z.id === id));
     if (gone.length) await dropSeason(db, gone);
@@ -51,6 +103,7 @@ async function proposedFor(
   { house, labels }: Assembled,
   { zone, applications, facts, outlookRefusal }: ZoneBook,
   { today }: Moment,
+  asked: Planned,
 ): Promise<SeasonBody> {
   const runs = await soilRunsFor(db, actor.orgId, zone, house.crossings.depth, today);
   const line = (facts.outlook?.members ?? []).map(({ year, day }) => ({ year, day }));
@@ -64,21 +117,12 @@ async function proposedFor(
         : 'there is no outlook of its soil',
     );
   const planned = applications.filter((a) => isOpen(a) && a.products.some((p) => isPreEmergent(p.use)));
-  const { programmes } = planProgrammes({
+  const answer = asked.answer({
     ...{ facts, labels: labels.now, runs, planned, kept: applications.filter((a) => !planned.includes(a)) },
     targets: usualTargets(applications, facts.seen, today),
     rules: planningRulesFrom(house.planning),
   });
-  const found = programmes.filter((p) => p.kind !== 'no pre-emergent' && p.kind !== 'as planned');
   return {
-    ...{ form: SEASON_FORM, line },
-    proposals: found.map(inShort),
-    plannedHold: programmes.find((p) => p.kind === 'as planned')?.hold?.p50 ?? null,
-    problem: found.length ? null : 'no pre-emergent of the house can go here',
+    ...{ form: SEASON_FORM, line, ...answer },
   };
 }
-
-const inShort = (p: Programme): SeasonBody['proposals'][number] => ({
-  ...{ kind: p.kind, hold: p.hold, visits: p.figures.visits, cost: p.figures.cost },
-  typed: typedProgramme(p),
-});

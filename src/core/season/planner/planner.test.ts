@@ -30,7 +30,13 @@ const facts = {
   outlook: outlook({ p10: addDays(today, 12), p50: addDays(today, 22), p90: addDays(today, 30) }),
 };
 const rules: PlanningRules = {
-  ...{ school: 'cold keeps it', autumn: 'never', tender: 'full rate', minutes: 12 },
+  ...{
+    school: 'cold keeps it',
+    autumn: 'never',
+    tender: 'full rate',
+    minutes: 12,
+    ...{ yearOff: 'never', perennials: 'in autumn' },
+  },
 };
 const CRABGRASS: readonly Target[] = [{ weed: 'smooth-crabgrass', weight: 1 }];
 

@@ -27,6 +27,7 @@ import { fewMembers, holdTable, type Tried } from './hold-table';
 import { lookAfterwards, postEmergents, type Looks, type Post } from './looks';
 import { optionsFor, asRate, type Option } from './options';
 import type { PlanQuestion } from './question';
+import { cleanUpOf, yearOffOf, type CleanUp, type YearOff } from './beside';
 import { bestOf, type Found, type Search, type Shape } from './search';
 import { inParts, ofTwo, once, springAndAutumn, thenInAutumn, type ProgrammeKind } from './shapes';
 
@@ -49,6 +50,10 @@ export type Programme = Readonly<{
 export type Plans = Readonly<{
   /** the best first; at the end a year without a barrier, and what is planned now */
   programmes: readonly Programme[];
+  /** perennial broadleaf weeds, beside whichever is taken; null: none was seen, or nothing may be done */
+  cleanUp: CleanUp | null;
+  /** by the house's rule this year has no barrier, and that programme stands first */
+  yearOff: YearOff | null;
   /** programmes that were tried */
   tried: number;
 }>;
@@ -101,7 +106,9 @@ export function planProgrammes(
     };
   const coarse = counted(holdTable(input, EVERY, fewMembers(runs, today, FEW)));
   const fine = counted(holdTable(input, WALK_EVERY));
-  if (!coarse || !fine) return { programmes: [], tried };
+  const cleanUp = cleanUpOf(q, facts, { from: today, to: addDays(today, DAYS_AHEAD) });
+  const yearOff = yearOffOf(q);
+  if (!coarse || !fine) return { programmes: [], cleanUp, yearOff, tried };
   const search: Search = { range, coarse, fine };
   const mayGo = (found: Found) => isOpenThroughout(programmeOf('once', found), q, BY_PROGRAMME);
   const spring = options.filter((o) => o.use === 'pre-emergent');
@@ -159,14 +166,16 @@ export function planProgrammes(
     range,
   );
   const known: Known = { q, facts, search, runs, posts };
+  const bare = measured({ kind: 'no pre-emergent', applications: [] }, null, known);
   const programmes = [
+    ...(yearOff ? [bare] : []),
     ...theBest(whole).map(({ kind, found: f }) =>
       measured(programmeOf(kind, withWindows(f, search)), f, known),
     ),
-    measured({ kind: 'no pre-emergent', applications: [] }, null, known),
+    ...(yearOff ? [] : [bare]),
     ...(q.planned.length ? [measured({ kind: 'as planned', applications: q.planned }, null, known)] : []),
   ];
-  return { programmes, tried };
+  return { programmes, cleanUp, yearOff, tried };
 }
 
 /** The last season that is planned for ends: what goes down later is the next year's programme. */

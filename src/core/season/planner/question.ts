@@ -12,6 +12,10 @@ export const AUTUMN_SCHOOLS = ['always', 'after a bad year', 'never'] as const;
 type AutumnSchool = (typeof AUTUMN_SCHOOLS)[number];
 export const TENDER_SCHOOLS = ['low rate', 'full rate'] as const;
 type TenderSchool = (typeof TENDER_SCHOOLS)[number];
+export const YEAR_OFF_SCHOOLS = ['never', 'after years of one group'] as const;
+type YearOffSchool = (typeof YEAR_OFF_SCHOOLS)[number];
+export const PERENNIAL_SCHOOLS = ['in autumn', 'after the bees', 'when seen'] as const;
+export type PerennialSchool = (typeof PERENNIAL_SCHOOLS)[number];
 
 /** Questions of judgement on which the trade differs: each house answers for itself. */
 export type PlanningRules = Readonly<{
@@ -20,6 +24,10 @@ export type PlanningRules = Readonly<{
   autumn: AutumnSchool;
   /** on turf that is tender to an ingredient */
   tender: TenderSchool;
+  /** a year without a barrier where one site of action has stood alone for the years that the gate counts */
+  yearOff: YearOffSchool;
+  /** when perennial broadleaf weeds that were seen are taken */
+  perennials: PerennialSchool;
   /** an application takes so long on a lawn, minutes */
   minutes: number;
 }>;

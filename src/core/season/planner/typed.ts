@@ -1,9 +1,12 @@
 /** A proposed programme as the fields that make it: what is sent to be written. */
-import { isoDay } from '@/core/calendar/day';
+import { isoDay, type Day } from '@/core/calendar/day';
 import { NEW_PRODUCT, type TypedApplication } from '@/core/season/typed-application';
 import { significant } from '@/core/units/format';
-import { rateIn } from '@/core/units/rate';
 import type { PlannedApplication } from '@/core/season/programme';
+import { rateIn, type ProductRate } from '@/core/units/rate';
+import type { Label } from '@/core/products/label';
+import type { Weed } from '@/core/weeds/weeds';
+import type { CleanUp } from './beside';
 import type { Programme } from './planner';
 
 /** With each product's part of a total, by a name of the total. */
@@ -18,36 +21,41 @@ const PURPOSES = {
   spring: 'Pre-emergent',
   autumn: 'Autumn pre-emergent',
   look: 'Look, and treat what is up',
+  perennials: 'Broadleaf weeds',
 } as const;
 
-export function typedProgramme({ kind, applications, looks }: Programme): TypedProgramme {
+/** @param cleanUp what is done beside it, whichever programme is taken */
+export function typedProgramme(
+  { kind, applications, looks }: Programme,
+  cleanUp: CleanUp | null = null,
+): TypedProgramme {
   const spring = applications.filter((a) => !isInAutumn(a));
   const purposeOf = (a: PlannedApplication): string =>
     isInAutumn(a) ? PURPOSES.autumn : `${PURPOSES.spring} ${spring.indexOf(a) + 1}`;
   const shots = kind === 'no pre-emergent' ? looks : [];
   return [
     ...applications.map((a) => typedOf(a, purposeOf(a))),
-    ...shots.flatMap((l) =>
-      l.product
-        ? [
-            {
-              ...{ purpose: PURPOSES.look, plannedOn: isoDay(l.on), earliest: '', latest: '' },
-              products: [
-                {
-                  ...NEW_PRODUCT,
-                  ...{ productId: l.product.label.id, unit: l.product.label.rateUnit },
-                  ...{ use: 'post-emergent', targets: l.product.targets },
-                  rate: cut(rateIn(l.product.rate, l.product.label.rateUnit) ?? 0),
-                },
-              ],
-              ties: [null],
-            },
-          ]
-        : [],
-    ),
+    ...shots.flatMap((l) => (l.product ? [shot(PURPOSES.look, l.on, l.product)] : [])),
+    ...(cleanUp ? [shot(PURPOSES.perennials, cleanUp.on, cleanUp)] : []),
   ];
 }
 
+/** One post-emergent on one day. */
+const shot = (
+  purpose: string,
+  on: Day,
+  { label, rate, targets }: Readonly<{ label: Label; rate: ProductRate; targets: readonly Weed[] }>,
+): TypedProgramme[number] => ({
+  ...{ purpose, plannedOn: isoDay(on), earliest: '', latest: '' },
+  products: [
+    {
+      ...NEW_PRODUCT,
+      ...{ productId: label.id, unit: label.rateUnit, use: 'post-emergent', targets },
+      rate: cut(rateIn(rate, label.rateUnit) ?? 0),
+    },
+  ],
+  ties: [null],
+});
 const isInAutumn = (a: PlannedApplication): boolean =>
   a.products.every((p) => p.use === 'autumn pre-emergent');
 

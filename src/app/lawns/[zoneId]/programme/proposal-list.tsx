@@ -2,11 +2,12 @@
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { useShows } from '@/ui/units';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState, useTransition } from 'react';
+import { useMemo, useState, useTransition, type ReactNode } from 'react';
 import { showFullDay, showWeekday } from '@/core/calendar/day';
 import type { SentRuns } from '@/core/ground/soil-runs';
 import { planningRulesFrom } from '@/data/planning-rules';
-import type { Programme } from '@/core/season/planner/planner';
+import type { Plans, Programme } from '@/core/season/planner/planner';
+import type { ProgrammeKind } from '@/core/season/planner/shapes';
 import { usualTargets, type Target } from '@/core/season/planner/question';
 import { typedProgramme } from '@/core/season/planner/typed';
 import { isOpen } from '@/core/season/programme';
@@ -23,7 +24,7 @@ import { send } from '../../../send';
 import { useSendKey } from '../../../use-send-key';
 import { shortName } from './product-words';
 import { ProposalPicture } from './proposal-picture';
-import { KIND_NAMES, comparedWords, dollars, lateWords, onArea } from './proposal-words';
+import { KIND_NAMES, besideWords, comparedWords, dollars, lateWords, onArea } from './proposal-words';
 import { usePlanner } from './use-planner';
 
 export type ProposalsProps = Readonly<{
@@ -56,6 +57,11 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
   );
   const { plans, done, steps, failed } = usePlanner(question);
   const best = plans?.programmes[0];
+  /** kinds that stand side by side; the first is what the second is held against */
+  const [pair, setPair] = useState<readonly ProgrammeKind[]>([]);
+  const beside = pair.flatMap((k) => plans?.programmes.find((p) => p.kind === k) ?? []);
+  const tick = (kind: ProgrammeKind) =>
+    setPair(pair.includes(kind) ? pair.filter((k) => k !== kind) : [...pair, kind].slice(-2));
   return (
     <>
       <Targets targets={targets} onChange={setTargets} />
@@ -82,18 +88,57 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
             and every one proposed was let through by every gate. The barrier wears off by “
             {house.planning.school}”.
           </p>
+          {besideWords(plans, house.rules.groupYears).map((words) => (
+            <p key={words} className="mt-1 border-l-4 border-straw bg-paper px-3 py-1 text-[15px]">
+              {words}
+            </p>
+          ))}
           <p className="mt-1 flex flex-wrap gap-x-5 text-[15px]" aria-hidden>
             <Mark className="bg-moss">comes up and is stopped</Mark>
             <Mark className="bg-clay">comes through</Mark>
             <Mark className="border border-iron bg-straw">days on which an application may go</Mark>
             <Mark className="rounded-full border-2 border-iron">a look</Mark>
           </p>
+          {beside.length === 2 && (
+            <section aria-label="Side by side" className="mt-3 border-b-4 border-iron pb-3">
+              <h3 className="flex items-center justify-between text-[20px]">
+                Side by side
+                <button type="button" className="button py-0" onClick={() => setPair([])}>
+                  Close
+                </button>
+              </h3>
+              <ol className="mt-1 grid gap-3 lg:grid-cols-2">
+                {beside.map((p, i) => (
+                  <li key={p.kind}>
+                    <Proposal
+                      {...{ p, plans, sheet, replaced, takeProgrammeAction, onDone }}
+                      against={{ other: beside[1 - i]!, called: 'the other' }}
+                      isBest={p === best}
+                      isNarrow
+                    />
+                  </li>
+                ))}
+              </ol>
+            </section>
+          )}
           <ol className="mt-2 grid gap-3">
             {inOrder(plans.programmes).map((p) => (
               <li key={p.kind}>
                 <Proposal
-                  {...{ p, best, sheet, replaced, takeProgrammeAction, onDone }}
+                  {...{ p, plans, sheet, replaced, takeProgrammeAction, onDone }}
+                  against={{ other: best, called: plans.yearOff ? 'the year off' : 'the best' }}
                   isBest={p === best}
+                  compare={
+                    <label className="flex min-h-[44px] items-center gap-2 text-[15px]">
+                      <input
+                        type="checkbox"
+                        className="size-5 accent-[var(--color-moss)]"
+                        checked={pair.includes(p.kind)}
+                        onChange={() => tick(p.kind)}
+                      />
+                      Put side by side with another
+                    </label>
+                  }
                 />
               </li>
             ))}
@@ -166,13 +211,25 @@ function Targets({
 
 function Proposal({
   p,
-  best,
+  plans,
+  against,
   isBest,
+  isNarrow = false,
+  compare = null,
   sheet,
   replaced,
   takeProgrammeAction,
   onDone,
-}: Readonly<{ p: Programme; best: Programme; isBest: boolean; replaced: ZoneSheet['applications'] }> &
+}: Readonly<{
+  p: Programme;
+  plans: Plans;
+  against: Readonly<{ other: Programme; called: string }>;
+  isBest: boolean;
+  /** in half of the width */
+  isNarrow?: boolean;
+  compare?: ReactNode;
+  replaced: ZoneSheet['applications'];
+}> &
   Pick<ProposalsProps, 'sheet' | 'takeProgrammeAction' | 'onDone'>) {
   const show = useShows();
   const router = useRouter();
@@ -184,7 +241,11 @@ function Proposal({
   const take = () =>
     start(async () => {
       const input = {
-        ...{ zoneId: sheet.zone.id, applications: typedProgramme(p), why: replaced.length ? why : '' },
+        ...{
+          zoneId: sheet.zone.id,
+          applications: typedProgramme(p, plans.cleanUp),
+          why: replaced.length ? why : '',
+        },
         instead: replaced.map((a) => ({ id: a.id, base: a.version })),
       };
       const outcome = await send(takeProgrammeAction, { ...input, sendKey: keyOf(input) });
@@ -195,7 +256,7 @@ function Proposal({
         onDone(outcome.value.applicationId);
       });
     });
-  const planned = typedProgramme(p).length;
+  const planned = typedProgramme(p, plans.cleanUp).length;
   return (
     <article
       className={`border-2 bg-paper p-3 ${isBest ? 'border-moss' : 'border-iron'}`}
@@ -204,7 +265,11 @@ function Proposal({
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <h3 className="text-[21px]">
           {KIND_NAMES[p.kind]}
-          {isBest && <span className="ml-2 bg-moss px-2 text-[16px] text-lime">best</span>}
+          {isBest && (
+            <span className="ml-2 bg-moss px-2 text-[16px] text-lime">
+              {plans.yearOff ? 'by your house' : 'best'}
+            </span>
+          )}
         </h3>
         <p className="font-cond text-[24px] font-semibold">
           {p.hold ? (
@@ -219,13 +284,15 @@ function Proposal({
           )}
         </p>
       </div>
-      <p className="text-[15px]">{comparedWords(p, best, show)}</p>
-      <div className="mt-2 grid gap-x-5 gap-y-2 md:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
+      <p className="text-[15px]">{comparedWords(p, against.other, show, against.called)}</p>
+      <div
+        className={`mt-2 grid gap-x-5 gap-y-2 ${isNarrow ? '' : 'md:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]'}`}
+      >
         <div>
-          <div className="hidden md:block">
+          <div className={isNarrow ? 'hidden' : 'hidden md:block'}>
             <ProposalPicture programme={p} width={560} />
           </div>
-          <div className="md:hidden">
+          <div className={isNarrow ? '' : 'md:hidden'}>
             <ProposalPicture programme={p} width={340} />
           </div>
           <Applications p={p} />
@@ -274,6 +341,7 @@ function Proposal({
           </div>
         )}
         {isSending && !isAsked && <span>Planning…</span>}
+        {compare}
       </div>
     </article>
   );

@@ -33,6 +33,9 @@ describe('against the best', () => {
     expect(comparedWords(programme(0.97, { visits: 3, cost: 45, rootLoad: 2 }), best, SHOWS.trade)).toBe(
       'Against the best it costs 1 visit more, $5.00 more of product and 0.892 lb a.i./acre more on the roots, and holds 2 points more.',
     );
+    expect(comparedWords(best, programme(0.9), SHOWS.trade, 'the other')).toBe(
+      'Against the other it costs 1 visit more and $20.00 more of product, and holds 5 points more.',
+    );
     // a price that is not known is no saving
     expect(comparedWords(programme(0.95, { visits: 2, cost: null }), best, SHOWS.trade)).toBe(
       'Against the best it gives up nothing that counts.',

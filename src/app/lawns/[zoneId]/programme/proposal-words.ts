@@ -1,6 +1,10 @@
 /** What is said of a proposed programme. */
 import type { KilogramsPerHectare } from '@/core/units/quantity';
-import type { Programme } from '@/core/season/planner/planner';
+import { showWeekday } from '@/core/calendar/day';
+import type { Plans, Programme } from '@/core/season/planner/planner';
+import type { PerennialSchool } from '@/core/season/planner/question';
+import { WEEDS } from '@/core/weeds/weeds';
+import { shortName } from './product-words';
 import type { ProgrammeKind } from '@/core/season/planner/shapes';
 import { figure, type Shows } from '@/core/units/format';
 import { list, plural } from '@/ui/words';
@@ -24,10 +28,20 @@ export const onArea = (kg: number, show: Shows): string =>
   show.ingredient(kg as KilogramsPerHectare, 'a.i.', kg < 1 ? 2 : 3);
 const points = (share: number): number => Math.round(share * 100);
 
-/** Why this one, or what it gives up against the best and what it saves: in one sentence. */
-export function comparedWords(p: Programme, best: Programme, show: Shows): string {
+/**
+ * Why this one, or what it gives up against another and what it saves: in one sentence.
+ * @param called what the other is called: the best, where it is that
+ */
+export function comparedWords(p: Programme, best: Programme, show: Shows, called = 'the best'): string {
+  if (p === best && called === 'the year off')
+    return 'What comes up is looked for and taken while it is small.';
   if (p === best) return 'The best: no other holds so much more that a further visit would be worth it.';
-  if (p.kind === 'as planned' && samePoints(p, best) && p.figures.visits <= best.figures.visits)
+  if (
+    called === 'the best' &&
+    p.kind === 'as planned' &&
+    samePoints(p, best) &&
+    p.figures.visits <= best.figures.visits
+  )
     return 'What is planned holds as much as the best.';
   const lost = points((best.hold?.p50 ?? 0) - (p.hold?.p50 ?? 0));
   const gives = [
@@ -50,8 +64,8 @@ export function comparedWords(p: Programme, best: Programme, show: Shows): strin
       `spares the roots ${onArea(best.figures.rootLoad - p.figures.rootLoad, show)}`,
   ].filter((x) => x !== false);
   const against = gives.length
-    ? `Against the best it costs ${list(gives)}`
-    : 'Against the best it gives up nothing that counts';
+    ? `Against ${called} it costs ${list(gives)}`
+    : `Against ${called} it gives up nothing that counts`;
   return `${against}${saves.length ? `, and ${list(saves)}` : ''}.`;
 }
 /** kg/ha: less than that is said of no root. */
@@ -66,4 +80,23 @@ export function lateWords({ hold, late }: Programme): string {
     .filter((l) => l.days >= 7)
     .map((l) => `${l.days / 7 === 1 ? 'a week' : `${l.days / 7} weeks`} later ${figure(l.hold * 100)} %`);
   return `If all of it goes down ${list(said)}.`;
+}
+
+const WHEN: Readonly<Record<PerennialSchool, string>> = {
+  'in autumn': 'in autumn, when it goes down to the root',
+  'after the bees': 'when clover and dandelion have flowered',
+  'when seen': 'as soon as the gates open',
+};
+
+/** What the house does beside any of them: a sentence each. @param most years of one group that are too many */
+export function besideWords(
+  { cleanUp, yearOff }: Pick<Plans, 'cleanUp' | 'yearOff'>,
+  most: number,
+): string[] {
+  return [
+    yearOff &&
+      `A year off by your house: group ${yearOff.group} stood alone in ${list(yearOff.years.map(String))}, and ${plural(most, 'year')} running are too many.`,
+    cleanUp &&
+      `Beside each: ${list(cleanUp.targets.map((w) => WEEDS[w].name))}, seen here, with ${shortName(cleanUp.label)} on ${showWeekday(cleanUp.on)}: ${WHEN[cleanUp.school]}. It is planned with whichever you take.`,
+  ].filter((x) => x !== null);
 }
