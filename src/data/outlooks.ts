@@ -363,17 +363,18 @@ export async function outlookFor(
   return { ok: true, outlook: made, innovations: known.innovations, known, ensemble: answer.ensemble };
 }
 
-/** The soil of a zone's open lawn as each member has it; null: no outlook. */
+/** The soil of a spot of a zone as each member has it; null: no outlook. */
 export async function soilRunsFor(
   db: Transaction,
   orgId: string,
   z: ZoneOnLawn,
   depth: Metres,
   today: Day,
+  spot: Spot = 'open',
 ): Promise<SoilRuns | null> {
-  const answer = await ensembleFor(db, orgId, z.stationId, z.site, depth, today);
+  const answer = await ensembleFor(db, orgId, z.stationId, siteAt(z.site, spot), depth, today);
   if (!answer.ok) return null;
-  const known = (await knowledgeOf(db, [z], 'open', answer.ensemble.today)).get(z.id)!;
+  const known = (await knowledgeOf(db, [z], spot, answer.ensemble.today)).get(z.id)!;
   return soilRunsOf(answer.ensemble, { ...known, signs: [] });
 }
 

@@ -998,6 +998,10 @@ export const applicationWindow = pgTable(
     openFrom: integer('open_from'),
     ajarFrom: integer('ajar_from'),
     ajarTo: integer('ajar_to'),
+    /** the day of its soil line as it stands, and as it stood when its day was last agreed on, in that version of the application */
+    lineOn: integer('line_on'),
+    agreedLineOn: integer('agreed_line_on'),
+    agreedVersion: integer('agreed_version'),
     body: jsonb('body').notNull(),
   },
   (t) => [

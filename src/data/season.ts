@@ -6,6 +6,7 @@ import type { ProgrammeKind } from '@/core/season/planner/shapes';
 import type { TypedProgramme } from '@/core/season/planner/typed';
 import type { Transaction } from './connection';
 import { seasonZone } from './schema';
+import { NEWS_DAYS } from './windows';
 import { dayFrom } from './weather';
 
 /** One proposal in short, with what is sent to take it over. */
@@ -110,6 +111,8 @@ type SeasonApplication = Readonly<{
   products: string;
   /** as the board has it; null: it is not watched yet */
   window: 'open' | 'ajar' | 'shut' | 'never' | null;
+  /** days that its soil line has moved since its day was agreed on: later where above 0; null: not known */
+  moved: number | null;
 }>;
 export type SeasonRow = Readonly<{
   zoneId: string;
@@ -126,7 +129,8 @@ export type SeasonRow = Readonly<{
 /** A zone whose proposals should be looked at by a person: none is found, or what is planned holds little. */
 const isException = sql`(s.body->>'problem' is not null or exists (
   select 1 from planned_application a join application_window w on w.application_id = a.id
-  where a.zone_id = z.id and a.skipped_on is null and w.state = 'never')
+  where a.zone_id = z.id and a.skipped_on is null
+    and (w.state = 'never' or abs(w.line_on - w.agreed_line_on) >= ${NEWS_DAYS}))
   or (s.body->>'plannedHold')::float < ${LOW_HOLD})`;
 const hasOpen = sql`exists (select 1 from planned_application a where a.zone_id = z.id and a.skipped_on is null
   and exists (select 1 from planned_product p where p.application_id = a.id and p.use in ('pre-emergent', 'autumn pre-emergent')
@@ -151,7 +155,7 @@ export async function seasonRows(
       s.body->'proposals'->0->>'kind' as kind, s.body->'proposals'->0->'hold'->'p50' as hold, s.zone_id is not null as asked,
       coalesce((select jsonb_agg(jsonb_build_object(
           'id', a.id, 'purpose', a.purpose, 'day', coalesce(done.on, a.planned_on), 'earliest', a.earliest_on,
-          'latest', a.latest_on, 'window', w.state,
+          'latest', a.latest_on, 'window', w.state, 'moved', w.line_on - w.agreed_line_on,
           'standing', case when a.skipped_on is not null then 'skipped' when done.left = 0 then 'done' else 'open' end,
           'products', (select string_agg(pr.name, ' + ' order by pp.position) from planned_product pp
             join product pr on pr.id = pp.product_id where pp.application_id = a.id)) order by a.planned_on, a.id)
@@ -181,6 +185,7 @@ export async function seasonRows(
           standing: a['standing'] as SeasonApplication['standing'],
           products: (a['products'] as string | null) ?? '',
           window: (a['window'] as SeasonApplication['window']) ?? null,
+          moved: (a['moved'] as number | null) ?? null,
         })),
         best:
           isAsked && !isWaiting

@@ -131,6 +131,10 @@ export type NewWindow = Readonly<{
   openFrom: Day | null;
   ajarFrom: Day | null;
   ajarTo: Day | null;
+  /** the day of the soil line that it goes by; null: none, or not known */
+  lineOn: Day | null;
+  /** of the application: with a new one its day is agreed on anew */
+  version: number;
   body: StoredWindow;
 }>;
 
@@ -143,11 +147,29 @@ export async function writeWindows(
 ): Promise<void> {
   if (drop.length)
     await db.delete(applicationWindow).where(inArray(applicationWindow.applicationId, [...drop]));
-  for (const { applicationId, ...w } of windows)
+  for (const { applicationId, version, ...w } of windows)
     await db
       .update(applicationWindow)
-      .set({ ...w, forHour, isStale: false })
+      .set({
+        ...{ ...w, forHour, isStale: false, agreedVersion: version },
+        // a line that is not known for a while is no new agreement
+        agreedLineOn: sql`case when ${applicationWindow.agreedVersion} = ${version}
+          then coalesce(${applicationWindow.agreedLineOn}, ${w.lineOn}::int) else ${w.lineOn}::int end`,
+      })
       .where(eq(applicationWindow.applicationId, applicationId));
+}
+
+/** Fewer days are no news. Common practice, no source. */
+export const NEWS_DAYS = 5;
+/** An application whose line has moved since its day was agreed on. */
+export type MovedLine = Readonly<{ applicationId: string; agreed: Day; now: Day }>;
+export async function movedLinesOf(db: Transaction, zoneId: string): Promise<MovedLine[]> {
+  const { lineOn, agreedLineOn } = applicationWindow;
+  const rows = await db
+    .select({ applicationId: applicationWindow.applicationId, agreed: agreedLineOn, now: lineOn })
+    .from(applicationWindow)
+    .where(and(eq(applicationWindow.zoneId, zoneId), sql`abs(${lineOn} - ${agreedLineOn}) >= ${NEWS_DAYS}`));
+  return rows.map((r) => ({ applicationId: r.applicationId, agreed: r.agreed as Day, now: r.now as Day }));
 }
 
 export type BoardRow = Readonly<{

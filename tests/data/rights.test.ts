@@ -30,6 +30,7 @@ import { saveApplication } from '@/server/programme/save-application';
 import { recordVisit } from '@/server/records/record-visit';
 import { addSensor } from '@/server/soil/soil-station';
 import { noteSign, takeReading } from '@/server/soil/take-reading';
+import { soilRunsOfZone } from '@/server/programme/view';
 import { hindcastSheet } from '@/server/soil/view';
 import { actor, closeAll } from '../support/demo';
 
@@ -101,6 +102,7 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   noteSignAction: ['record', noteSign],
   saveLawnAction: ['plan', saveLawn],
   addLawnAction: ['plan', addNewLawn],
+  soilRunsAction: ['see', (who) => soilRunsOfZone(who, crypto.randomUUID(), 'warmest strip')],
   hindcastAction: ['see', (who) => hindcastSheet(who, crypto.randomUUID(), 'open')],
 };
 

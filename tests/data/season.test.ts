@@ -15,6 +15,10 @@ import { askSeason, copyYear, planMany } from '@/server/season/plan-many';
 import { rowsOfSeason, seasonSheet, startQuestion } from '@/server/season/view';
 import { answerStart } from '@/core/season/start';
 import { houseSheet } from '@/server/house/house-rules';
+import { sql } from 'drizzle-orm';
+import { inOrganisation } from '@/data/connection';
+import { markWindowsStale } from '@/data/windows';
+import { changeStanding } from '@/server/programme/change-standing';
 import { soilRunsOfZone, zoneSheet } from '@/server/programme/view';
 import { takeProgramme, type ProgrammeInput } from '@/server/programme/take-programme';
 import { actor, closeAll, programmeOf, zoneNamed } from '../support/demo';
@@ -185,6 +189,42 @@ describe('the season of all lawns', () => {
     expect(lawnsIn(after).lawns).toBe(lawnsIn(before).lawns + gained);
     expect(lawnsIn(after).done).toBe(lawnsIn(before).done);
     expect(lawnsIn(after).done).toBeGreaterThan(0);
+  });
+
+  test('a line that has moved is told on the lawn and the season, until its day is agreed on anew', async () => {
+    const { id } = await zoneNamed('14 Quarry Lane · front');
+    await computeWindows(lead);
+    const sheet = (await zoneSheet(lead, id))!;
+    expect(sheet.movedLines).toEqual([]);
+    const first = sheet.applications.find(isOpen)!;
+    const calm = (await seasonSheet(lead)).totals.exceptions;
+    const agreed = await inOrganisation(lead, async (db) => {
+      const [row] = await db.execute<{ line_on: number }>(
+        sql`update application_window set agreed_line_on = line_on + 9 where application_id = ${first.id} returning line_on`,
+      );
+      return row!.line_on + 9;
+    });
+    expect((await zoneSheet(lead, id))!.movedLines).toEqual([
+      { applicationId: first.id, agreed, now: agreed - 9 },
+    ]);
+    // computed again it stays told: nothing that is agreed on moves by itself
+    await inOrganisation(lead, (db) => markWindowsStale(db, null));
+    await computeWindows(lead);
+    const told = (await zoneSheet(lead, id))!;
+    expect(told.movedLines).toHaveLength(1);
+    expect(told.applications.find((a) => a.id === first.id)?.plannedOn).toBe(first.plannedOn);
+    const rows = await rowsOfSeason(lead, { show: 'exceptions', from: 0 });
+    const row = rows.ok ? rows.value.rows.find((r) => r.zoneId === id) : undefined;
+    expect(row?.applications.find((a) => a.id === first.id)?.moved).toBe(-9);
+    expect((await seasonSheet(lead)).totals.exceptions).toBeGreaterThanOrEqual(calm);
+    const { version } = first;
+    const moved = await changeStanding(lead, {
+      ...{ applicationId: first.id, base: version },
+      change: { what: 'move', to: isoDay(addDays(first.plannedOn, -1)) },
+    });
+    expect(moved.ok).toBe(true);
+    await computeWindows(lead);
+    expect((await zoneSheet(lead, id))!.movedLines).toEqual([]);
   });
 
   test('a year is copied into the next, lawn by lawn, once', async () => {

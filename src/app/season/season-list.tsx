@@ -9,6 +9,7 @@ import type { SeasonRow, SeasonShow } from '@/data/season';
 import type { Outcome } from '@/server/entry/outcome';
 import type { RowsQuery, SeasonSheet } from '@/server/season/view';
 import { Link } from '@/ui/link';
+import { plural } from '@/ui/words';
 import { send } from '../send';
 import { KIND_NAMES } from '../lawns/[zoneId]/programme/proposal-words';
 
@@ -109,6 +110,8 @@ const Mark = ({ className, children }: Readonly<{ className: string; children: s
   </span>
 );
 
+/** Days; fewer are no news. */
+const NEWS = 5;
 const GRID = 'grid grid-cols-1 md:grid-cols-[240px_minmax(0,1fr)_190px] md:items-center gap-x-4';
 
 const monthsIn = ({ first, last }: SeasonSheet): Day[] =>
@@ -183,7 +186,11 @@ function Year({ row, sheet }: Readonly<{ row: SeasonRow; sheet: SeasonSheet }>) 
   const words = row.applications
     .map((a) => {
       const how = a.standing === 'open' ? (a.window ? WINDOW_WORDS[a.window] : 'planned') : a.standing;
-      return `${showDay(a.day)} ${a.products}, ${how}`;
+      const moved =
+        a.standing === 'open' && a.moved !== null && Math.abs(a.moved) >= NEWS
+          ? `, its line moved by ${plural(Math.abs(a.moved), 'day')} ${a.moved < 0 ? 'earlier' : 'later'}`
+          : '';
+      return `${showDay(a.day)} ${a.products}, ${how}${moved}`;
     })
     .join('; ');
   return (

@@ -8,9 +8,9 @@ import type { Line } from '@/core/ground/outlook';
 import { ALL_WEEDS, WEEDS, type Stage, type Weed } from '@/core/weeds/weeds';
 import { germinationLine } from '@/core/weeds/germination';
 import { putToApi, ask, barrier, leaf, onDay, seen } from '../../../tests/support/ask';
-import { line, outlook, today, zone } from '../../../tests/support/gate-context';
+import { context, line, outlook, secondOf, today, zone } from '../../../tests/support/gate-context';
 import { growthStage } from './growth-stage';
-import { soilLine } from './soil-line';
+import { lineDay, soilLine } from './soil-line';
 
 const days = (n: number): Day => addDays(today, n);
 const about = (middle: Day, spread = 5) => ({
@@ -327,4 +327,22 @@ test('every annual has a line in the direction of its life, and no perennial has
 
 test('a good part of these questions was put to the HTTP interface too, and answered alike', () => {
   if (!process.env['CORE_ALONE']) expect(putToApi()).toBeGreaterThanOrEqual(20);
+});
+
+test('the day of the line that an application goes by: of several the first, in the season of its day', () => {
+  const dayFor = (over: object, planned = days(5)) =>
+    lineDay(context({ ...over }), planned);
+  const goosegrass = { goosegrass: line(about(days(40))) };
+  expect(dayFor({ ...against('smooth-crabgrass', 'goosegrass'), ...lines(days(20), goosegrass) })).toBe(
+    days(20),
+  );
+  expect(dayFor({ ...against('goosegrass'), ...lines(days(20), goosegrass) })).toBe(days(40));
+  // what is crossed stands where it was, and of the next season nothing is known here
+  expect(dayFor({ ...against('smooth-crabgrass'), ...lines(days(-10)) })).toBe(days(-10));
+  expect(dayFor({ ...against('smooth-crabgrass'), ...lines(days(20)) }, days(360))).toBeNull();
+  // what follows a first part, works on the leaf, or has no outlook goes by none
+  const part = { ...context().product, tie: { ...secondOf(null), part: 2 } };
+  expect(dayFor({ product: part, ...lines(days(20)) })).toBeNull();
+  expect(dayFor({ ...on('dandelion'), ...lines(days(20)) })).toBeNull();
+  expect(dayFor({ ...against('smooth-crabgrass'), outlook: null })).toBeNull();
 });

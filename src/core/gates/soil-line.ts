@@ -53,6 +53,21 @@ function linesAsked({ targets, use }: Readonly<{ targets: readonly Weed[]; use: 
   return [...by].map(([key, targets]) => ({ key, targets }));
 }
 
+/**
+ * The day of the line that a pre-emergent goes by, by even odds or crossed: of several the first, in the season of the day
+ * that is planned. Null: it goes by none, or nobody knows it.
+ */
+export function lineDay({ product, outlook }: GateContext, planned: Day): Day | null {
+  if (!outlook || !isPreEmergent(product.use) || (product.tie && product.tie.part > 1)) return null;
+  const days = linesAsked(product).flatMap(({ key }) => {
+    const line = lineOf(outlook, key);
+    if (!line) return [];
+    const { crossed, dates } = planned < belongsFrom(line.next.begins) ? line : line.next;
+    return crossed ?? dates.p50 ?? [];
+  });
+  return days.length ? (Math.min(...days) as Day) : null;
+}
+
 /** Where one line stands on a day, for the targets that go by it. */
 type Standing = Readonly<{
   phase: 'unknown' | 'early' | 'ahead' | 'maybe' | 'late';

@@ -4,6 +4,7 @@ import { addDays } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import type { GateContext } from '@/core/gates/gate';
 import { pastYearsKey } from '@/core/gates/past-years';
+import { lineDay } from '@/core/gates/soil-line';
 import { nextOpen, productsOf, windowOf } from '@/core/gates/window';
 import { contextOf, isOpen, yearAhead } from '@/core/season/programme';
 import type { Actor } from '@/data/actor';
@@ -101,6 +102,7 @@ function windowFor({ applications, facts }: ZoneBook, id: string): NewWindow {
     openFrom,
     ajarFrom: ajar?.from ?? null,
     ajarTo: ajar?.to ?? null,
+    ...{ lineOn: planned ? lineDay(context, planned.plannedOn) : null, version: planned?.version ?? 0 },
     body: {
       form: WINDOW_FORM,
       all,

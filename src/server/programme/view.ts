@@ -6,12 +6,14 @@ import type { PastOdds } from '@/core/gates/past-years';
 import type { Outlook, OutlookRefusal } from '@/core/ground/outlook';
 import { sendRuns, type SentRuns } from '@/core/ground/soil-runs';
 import { contextOf, isOpen } from '@/core/season/programme';
+import type { Spot } from '@/core/lawn/zone';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import type { EarlierWork } from '@/data/earlier-work';
 import type { Finding } from '@/data/findings';
 import { houseOf, type House } from '@/data/house';
+import { movedLinesOf, type MovedLine } from '@/data/windows';
 import { zoneOf, zonesOfLawn, type ZoneOnLawn } from '@/data/lawns';
 import type { StoredApplication } from '@/data/programme';
 import type { LabelBook } from '@/data/products';
@@ -74,6 +76,8 @@ export type ZoneSheet = Readonly<{
   earlier: readonly EarlierWork[];
   outlook: Outlook | null;
   outlookRefusal: OutlookRefusal | null;
+  /** applications whose soil line has moved since their day was agreed on, as the worker last saw it */
+  movedLines: readonly MovedLine[];
   /** what was seen at this lawn: bloom, green shoots */
   signs: readonly Observation[];
   /** what was seen or done here that gates ask for, in the order of entry */
@@ -111,6 +115,7 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
       ),
       ...{ earlier: book.earlier, findings: book.findings, facts: book.facts },
       ...{ outlook: book.facts.outlook, outlookRefusal: book.outlookRefusal },
+      movedLines: await movedLinesOf(db, zone.id),
       signs: await observationsOf(db, zone.lawnId),
       weather: station ? weatherStatus(station) : null,
     };
@@ -118,14 +123,14 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
 }
 
 /** The soil of a zone as each member has it, for barrier and flush; null: no outlook, or no such zone here. */
-export function soilRunsOfZone(actor: Actor, zoneId: string): Promise<SentRuns | null> {
+export function soilRunsOfZone(actor: Actor, zoneId: string, spot: Spot = 'open'): Promise<SentRuns | null> {
   requirePermission(actor, 'see');
   return inOrganisation(actor, async (db) => {
     const zone = await zoneOf(db, zoneId);
     if (!zone) return null;
     const { today } = await momentOf(db, actor);
     const { crossings } = await houseOf(db);
-    const runs = await soilRunsFor(db, actor.orgId, zone, crossings.depth, today);
+    const runs = await soilRunsFor(db, actor.orgId, zone, crossings.depth, today, spot);
     return runs && sendRuns(runs);
   });
 }

@@ -13,6 +13,7 @@ import {
   standingShape,
 } from '@/server/programme/change-standing';
 import { applicationShape, saveApplication } from '@/server/programme/save-application';
+import { soilRunsOfZone } from '@/server/programme/view';
 import { programmeShape, takeProgramme } from '@/server/programme/take-programme';
 import { recordShape, recordVisit } from '@/server/records/record-visit';
 import {
@@ -58,12 +59,15 @@ export const noteSignAction = action(observationShape, noteSign);
 export const saveLawnAction = action(saveLawnShape, saveLawn);
 export const addLawnAction = action(addLawnShape, addNewLawn);
 
-const hindcastShape = Joi.object<{ zoneId: string; spot: Spot }>({
+const spotShape = Joi.object<{ zoneId: string; spot: Spot }>({
   zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   spot: Joi.string()
     .valid(...SPOTS)
     .required(),
 });
-export const hindcastAction = action(hindcastShape, async (actor, { zoneId, spot }) =>
+export const soilRunsAction = action(spotShape, async (actor, { zoneId, spot }) =>
+  done(await soilRunsOfZone(actor, zoneId, spot)),
+);
+export const hindcastAction = action(spotShape, async (actor, { zoneId, spot }) =>
   done(await hindcastSheet(actor, zoneId, spot)),
 );

@@ -30,13 +30,14 @@ import { send } from '../../send';
 import { useSendKey } from '../../use-send-key';
 import { Findings } from './findings';
 import { AskHistory } from './ask-history';
-import { BarrierPanel } from './programme/barrier-panel';
+import { BarrierPanel, type SoilRunsAction } from './programme/barrier-panel';
 import { ApplicationForm, type SaveState } from './programme/application-form';
 import { SeedHeld } from './seed-held';
 import { FENCE_DAYS, GateFence, type AdoptedChange } from './programme/gate-fence';
 import { Limits } from './programme/limits';
 import { shortName } from './programme/product-words';
 import { Proposals } from './programme/proposals';
+import { MovedLines } from './programme/moved-lines';
 import { ProgrammeList, type OtherWork } from './programme/programme-list';
 import { StandingActions } from './programme/standing-actions';
 import { withProduct } from './programme/typed-product';
@@ -49,6 +50,7 @@ type Actions = Readonly<{
   noteFindingAction: (input: FindingInput) => Promise<Outcome<{ on: string }>>;
   saveHistoryAction: (input: HistoryInput) => Promise<Outcome<unknown>>;
   takeProgrammeAction: (input: ProgrammeInput) => Promise<Outcome<Taken>>;
+  soilRunsAction: SoilRunsAction;
 }>;
 type Props = Readonly<{
   sheet: ZoneSheet;
@@ -206,6 +208,13 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
               </p>
             )}
           </div>
+          <MovedLines
+            {...{ sheet, mayPlan }}
+            onShift={(id, days) => {
+              edit.shift(id, days);
+              setSave({ kind: 'none' });
+            }}
+          />
           <SeedHeld sheet={sheet} />
           {mayRecord && zone.history === 'not asked' && !zone.closed && (
             <AskHistory zone={zone} today={today} saveHistoryAction={actions.saveHistoryAction} />
@@ -253,7 +262,9 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
               />
             </>
           )}
-          {soilRuns && <BarrierPanel {...{ sheet, holding }} chosen={shown} />}
+          {soilRuns && (
+            <BarrierPanel {...{ sheet, holding, soilRunsAction: actions.soilRunsAction }} chosen={shown} />
+          )}
           {mayRecord && <Findings sheet={sheet} noteFindingAction={actions.noteFindingAction} />}
           {outlook && (
             <>

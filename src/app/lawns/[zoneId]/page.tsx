@@ -12,6 +12,7 @@ import {
   noteFindingAction,
   saveApplicationAction,
   saveHistoryAction,
+  soilRunsAction,
   takeProgrammeAction,
 } from './actions';
 import { LawnSheet } from './lawn-sheet';
@@ -32,7 +33,7 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/lawns/
       mayPlan={may(actor, 'plan')}
       mayRecord={may(actor, 'record')}
       {...{ saveApplicationAction, changeStandingAction, copyApplicationAction, findZonesAction }}
-      {...{ liftLatchAction, noteFindingAction, saveHistoryAction, takeProgrammeAction }}
+      {...{ liftLatchAction, noteFindingAction, saveHistoryAction, takeProgrammeAction, soilRunsAction }}
     />
   );
 });

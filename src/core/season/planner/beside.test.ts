@@ -77,8 +77,9 @@ test('the product that takes most of what was seen goes before', () => {
 });
 
 test('nothing where none was seen, none is remembered, no product takes it, or a plan does', () => {
-  const stage = (over: object) => ({
-    facts: { ...facts, seen: { ...facts.seen, stages: [{ ...facts.seen.stages[0], ...over }] } },
+  type Stage = (typeof facts.seen.stages)[number];
+  const stage = (over: Partial<Stage>) => ({
+    facts: { ...facts, seen: { ...facts.seen, stages: [{ ...facts.seen.stages[0]!, ...over }] } },
   });
   expect(cleanUp(stage({ stage: 'not up' }))).toBeNull();
   expect(cleanUp(stage({ on: addDays(today, -600) }))).toBeNull();

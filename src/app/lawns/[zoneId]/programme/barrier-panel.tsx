@@ -1,17 +1,20 @@
 'use client';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, useTransition } from 'react';
 import { addDays, dayOfYear, yearOf, type Day } from '@/core/calendar/day';
-import { BARRIER_SCHOOLS, CONTROL, type BarrierSchool } from '@/core/season/barrier';
-import type { SoilRuns } from '@/core/ground/soil-runs';
+import { BARRIER_SCHOOLS, CONTROL, weighed, type BarrierSchool } from '@/core/season/barrier';
+import { readRuns, type SentRuns, type SoilRuns } from '@/core/ground/soil-runs';
+import type { Spot } from '@/core/lawn/zone';
+import type { Outcome } from '@/server/entry/outcome';
 import type { Hold, Range3 } from '@/core/season/hold';
 import type { PlannedApplication } from '@/core/season/programme';
 import { sowingWindows } from '@/core/season/sowing';
 import { figure } from '@/core/units/format';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/programme/view';
-import { capital, list, shortDay } from '@/ui/words';
+import { capital, list, plural, shortDay } from '@/ui/words';
 import { Lasting } from './lasting';
-import { stretchesOf, type Holds } from './use-holds';
+import { send } from '../../../send';
+import { holdsOn, stretchesOf, type Holds } from './use-holds';
 
 const percent = (share: number) => figure(share * 100);
 const holdWords = ({ p10, p50, p90 }: Range3): string =>
@@ -19,9 +22,15 @@ const holdWords = ({ p10, p50, p90 }: Range3): string =>
 /** Each weed's flush, the barrier against it as the programme stands, and how much of the flush it holds. */
 export function BarrierPanel({
   sheet,
-  holding: { school, setSchool, runs, holds },
+  holding: { school, setSchool, runs, holds, applications },
   chosen: application,
-}: Readonly<{ sheet: ZoneSheet; holding: Holds; chosen: PlannedApplication | null }>) {
+  soilRunsAction,
+}: Readonly<{
+  sheet: ZoneSheet;
+  holding: Holds;
+  chosen: PlannedApplication | null;
+  soilRunsAction: SoilRunsAction;
+}>) {
   const { today } = sheet;
   const [chosen, setChosen] = useState<Weed | null>(null);
   const shown = holds.find((h) => h.weed === chosen) ?? holds[0];
@@ -67,6 +76,7 @@ export function BarrierPanel({
         <HoldPicture hold={shown} today={today} width={390} />
       </div>
       <p className="text-[15px] text-steel">{sentence(shown)}</p>
+      {sheet.outlook?.strip && <Strip {...{ sheet, school, applications, soilRunsAction }} open={shown} />}
       <PastYears hold={shown} years={runs.years ?? []} />
       {application && <Lasting key={application.id} {...{ application, sheet, runs }} />}
       <Sowing sheet={sheet} runs={runs} />
@@ -76,6 +86,57 @@ export function BarrierPanel({
         decides.
       </p>
     </section>
+  );
+}
+
+export type SoilRunsAction = (input: { zoneId: string; spot: Spot }) => Promise<Outcome<SentRuns | null>>;
+
+/** The strip along concrete warms first: its seedlings come earlier, and its barrier wears faster. Asked for apart. */
+function Strip({
+  sheet,
+  school,
+  applications,
+  open,
+  soilRunsAction,
+}: Readonly<{
+  sheet: ZoneSheet;
+  school: BarrierSchool;
+  applications: readonly PlannedApplication[];
+  /** of the open lawn */
+  open: Hold;
+  soilRunsAction: SoilRunsAction;
+}>) {
+  const [sent, setSent] = useState<SentRuns | null>(null);
+  const [hasFailed, setFailed] = useState(false);
+  const [isAsking, start] = useTransition();
+  const ask = () =>
+    start(async () => {
+      const outcome = await send(soilRunsAction, { zoneId: sheet.zone.id, spot: 'warmest strip' });
+      setFailed(!outcome.ok);
+      if (outcome.ok) setSent(outcome.value);
+    });
+  const runs = useMemo(() => sent && weighed(readRuns(sent), school), [sent, school]);
+  const [hold] = useMemo(
+    () => (runs ? holdsOn(sheet, runs, applications, [open.weed]) : []),
+    [runs, sheet, applications, open.weed],
+  );
+  if (!hold)
+    return (
+      <p className="flex flex-wrap items-center gap-3 text-[15px]">
+        <button type="button" className="button py-0 md:min-h-[34px]" disabled={isAsking} onClick={ask}>
+          {isAsking ? 'Asking…' : 'And in the warmest strip?'}
+        </button>
+        {hasFailed && <span role="alert">Its soil could not be fetched: try again.</span>}
+      </p>
+    );
+  const earlier = hold.half !== null && open.half !== null ? open.half - hold.half : 0;
+  return (
+    <p className="border-l-4 border-straw bg-paper px-3 py-1 text-[15px]">
+      <b>In the warmest strip: {holdWords(hold.hold)}</b>
+      {hold.half !== null && `, half of its seedlings are up by ${shortDay(hold.half)}`}
+      {earlier > 0 && `, ${plural(earlier, 'day')} before the open lawn`}. A strip that is read or treated
+      apart is a zone of its own.
+    </p>
   );
 }
 

@@ -3,7 +3,7 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { addDays, type Day } from '@/core/calendar/day';
 import { readRuns, type SentRuns } from '@/core/ground/soil-runs';
 import { seedingWaitDays } from '@/core/products/label';
-import { CONTROL, heldUntil, weighed, type BarrierSchool } from '@/core/season/barrier';
+import { CONTROL, heldUntil, weighed, type BarrierSchool, type WeighedRuns } from '@/core/season/barrier';
 import { dosesAgainst } from '@/core/season/doses';
 import { holdOn, type Hold } from '@/core/season/hold';
 import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
@@ -25,17 +25,27 @@ export function useHolds(
   const runs = useMemo(() => sent && weighed(readRuns(sent), school), [sent, school]);
   const later = useDeferredValue(applications);
   const weeds = useMemo(() => weedsOf(later), [later]);
-  const holds = useMemo(() => {
-    if (!runs) return [];
-    const entries = [...facts.ledger, ...plannedEntries(later, facts.zone, today)];
-    return weeds.flatMap((weed): Hold[] => {
-      const doses = dosesAgainst(weed, entries, labels.now, facts.zone.turf, runs.from, facts.seen.opened);
-      const hold = holdOn(weed, runs, today, doses);
-      return hold ? [hold] : [];
-    });
-  }, [facts, labels, later, runs, today, weeds]);
+  const holds = useMemo(
+    () => (runs ? holdsOn({ facts, labels, today }, runs, later, weeds) : []),
+    [facts, labels, later, runs, today, weeds],
+  );
   const seedFrom = useMemo(() => seedFromOf(later), [later]);
-  return { school, setSchool, runs, holds, seedFrom };
+  return { school, setSchool, runs, holds, seedFrom, applications: later };
+}
+
+/** What a programme holds of each weed on some soil: weeds without a season are left out. */
+export function holdsOn(
+  { facts, labels, today }: Pick<ZoneSheet, 'facts' | 'labels' | 'today'>,
+  runs: WeighedRuns,
+  applications: readonly PlannedApplication[],
+  weeds: readonly Weed[],
+): Hold[] {
+  const entries = [...facts.ledger, ...plannedEntries(applications, facts.zone, today)];
+  return weeds.flatMap((weed): Hold[] => {
+    const doses = dosesAgainst(weed, entries, labels.now, facts.zone.turf, runs.from, facts.seen.opened);
+    const hold = holdOn(weed, runs, today, doses);
+    return hold ? [hold] : [];
+  });
 }
 export type Holds = ReturnType<typeof useHolds>;
 

@@ -1,6 +1,6 @@
 'use client';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { addDays, isoDay, type Day } from '@/core/calendar/day';
 import type { GateContext } from '@/core/gates/gate';
 import { windowOf, type Window } from '@/core/gates/window';
 import {
@@ -144,6 +144,15 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
             plannedOn: isoDay(to),
           },
         });
+      setChosenId(id);
+    },
+    /** The same with its window. */
+    shift: (id: string, days: number) => {
+      const a = onFile.find((x) => x.id === id);
+      if (!a) return;
+      const by = (day: Day | null) => (day === null ? '' : isoDay(addDays(day, days)));
+      const moved = { plannedOn: by(a.plannedOn), earliest: by(a.earliest), latest: by(a.latest) };
+      step({ ...{ applicationId: id, base: a.version }, typed: { ...typedFrom(a), ...moved } });
       setChosenId(id);
     },
     showOnFile: (id: string | null) => {
