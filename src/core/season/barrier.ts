@@ -5,7 +5,9 @@
  * EFSA 2008; moisture to the power of 0.7, Walker 1974); the effect on a germinating weed is log-logistic in what is left
  * (Seefeldt, Jensen & Fuerst 1995). Ingredients of one site of action add up as shares of their own ED50; those of
  * different sites act independently of each other.
- * Left out: leaching (those that are used stay in the top inch), enhanced degradation after years of the same.
+ * Left out: leaching (those that are used stay in the top inch), enhanced degradation after years of the same. Moisture is
+ * taken where it is given and is not fed: half-lives of the field and months of labels are of watered turf, and dry soil
+ * could but lengthen a barrier that nobody has measured.
  */
 import type { Day } from '@/core/calendar/day';
 import type { SoilRuns } from '@/core/ground/soil-runs';

@@ -74,23 +74,3 @@ test('every pre-emergent of the fact table with a half-life has a strength witho
   }
   expect(strengthIn('corn gluten meal', undefined, 'tall fescue')).toBeNull();
 });
-
-// common practice, no source: opening the soil opens the barrier, what goes down afterwards is whole; the shares are ours
-test('soil that was opened after a dose takes a share of it, and of what goes down later nothing', () => {
-  const at = (opened: Parameters<typeof dosesAgainst>[5]) =>
-    dosesAgainst(
-      'smooth-crabgrass',
-      [entry(), entry({ id: 'y', day: addDays(today, 60) })],
-      [PRODIAMINE],
-      'tall fescue',
-      addDays(today, -400),
-      opened,
-    ).map((d) => d.rate);
-  const whole = at([])[0]!;
-  const aerated = { how: 'core aeration' as const, on: addDays(today, 30) };
-  expect(at([aerated])).toEqual([expect.closeTo(whole * 0.9, 9) as number, whole]);
-  expect(at([aerated, { how: 'power raking', on: addDays(today, 40) }])[0]).toBeCloseTo(whole * 0.675, 9);
-  // dug over there is none left; on the day itself it goes down afterwards
-  expect(at([{ how: 'digging', on: addDays(today, 30) }])).toEqual([whole]);
-  expect(at([{ how: 'digging', on: today }])).toEqual([whole, whole]);
-});

@@ -1,6 +1,5 @@
 /** What of a zone's ledger and programme is a barrier against a weed: which ingredients, how strong, how much of each. */
 import type { Day } from '@/core/calendar/day';
-import type { Seen, SoilOpened } from '@/core/gates/gate';
 import { factsOf } from '@/core/products/ingredient-facts';
 import { ingredientRate, type Label } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
@@ -10,8 +9,7 @@ import { strengthOf, type Dose, type LabelMonths, type Strength } from './barrie
 
 /**
  * Doses of the whole zone that stop a weed's germination. What lies on spots alone holds nothing of the zone.
- * Usual losses on the way (leaf, light until it is watered in) are in the months that labels name.
- * @param from entries before it are worn off, and left out @param opened soil that was opened after them takes its share
+ * @param from entries before it are worn off, and left out @param left the share of each that is in place, see reached.ts
  */
 export function dosesAgainst(
   weed: Weed,
@@ -19,33 +17,25 @@ export function dosesAgainst(
   labels: readonly Label[],
   turf: Turf,
   from: Day,
-  opened: Seen['opened'] = [],
+  left: (entry: LedgerEntry) => number = () => 1,
 ): Dose[] {
   return entries
     .filter((e) => e.day >= from && e.ground === null && e.inSoil !== false)
     .flatMap((e) => {
       const label = labels.find((l) => l.id === e.productId);
+      const share = left(e);
       return e.ingredients.flatMap((i): Dose[] => {
         // the label's word on what it stops; of what is not a product of ours, what is recalled of its ingredient
         const isStopped = label ? label.before.includes(weed) : factsOf(i.name)?.pre.includes(weed);
         if (!isStopped || i.ai === null || i.ai <= 0) return [];
         const strength = strengthIn(i.name, label, turf);
-        const rate = (i.ai * leftAfter(opened, e.day)) as Dose['rate'];
+        const rate = (i.ai * share) as Dose['rate'];
         return strength && rate > 0
           ? [{ day: e.day, group: i.group, ingredient: i.name, strength, rate }]
           : [];
       });
     });
 }
-
-/** What opening takes of a barrier that lies there: ours, by the share of the ground that it turns up. */
-const TAKES: Readonly<Record<SoilOpened, number>> = {
-  'core aeration': 0.1,
-  'power raking': 0.25,
-  digging: 1,
-};
-const leftAfter = (opened: Seen['opened'], day: Day): number =>
-  opened.reduce((left, o) => (o.on > day ? left * (1 - TAKES[o.how]) : left), 1);
 
 /** The strength of an ingredient by the label that brings it, else by what is recalled; null: neither tells. */
 export function strengthIn(ingredient: string, label: Label | undefined, turf: Turf): Strength | null {

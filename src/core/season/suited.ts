@@ -6,6 +6,7 @@
  * emergents the one that holds more of their flush, put down as soon as its gates let it from that day on; of others the
  * one that may go sooner; then the one with less against it, and the cheaper one.
  */
+import { leftOf } from '@/core/season/reached';
 import { packageCost } from '@/core/products/stock';
 import { isOrganic } from '@/core/products/organic';
 import { yearOf, type Day } from '@/core/calendar/day';
@@ -104,20 +105,22 @@ const USUAL: readonly Weed[] = ['smooth-crabgrass'];
 
 function holdAlone(
   labels: readonly Label[],
-  { zone, ledger, today, seen }: Facts,
+  facts: Facts,
   { use, targets, place, runs }: Wanted,
   label: Label,
   rate: ProductRate,
   on: Day | null,
 ): number | null {
   if (!runs || on === null || !isPreEmergent(use) || place.on !== 'zone') return null;
+  const { zone, ledger, today } = facts;
+  const left = leftOf(facts, labels);
   const alone = entryOf(label, rate, { id: 'asked', status: 'planned', day: on, share: 1, ground: null });
   const holds = (targets.length ? targets : USUAL).flatMap((weed) => {
     const hold = holdOn(
       weed,
       runs,
       today,
-      dosesAgainst(weed, [...ledger, alone], labels, zone.turf, runs.from, seen.opened),
+      dosesAgainst(weed, [...ledger, alone], labels, zone.turf, runs.from, left),
     );
     return hold ? [{ each: hold.each, weight: 1 }] : [];
   });

@@ -4,7 +4,6 @@
  * stop share one flush.
  */
 import type { Day } from '@/core/calendar/day';
-import type { Seen } from '@/core/gates/gate';
 import type { Label } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import type { Turf } from '@/core/trade/terms';
@@ -46,8 +45,8 @@ type Input = Readonly<{
   labels: readonly Label[];
   turf: Turf;
   today: Day;
-  /** soil that was opened */
-  opened?: Seen['opened'];
+  /** the share of an entry's dose that is in place */
+  left?: (entry: LedgerEntry) => number;
 }>;
 
 /**
@@ -56,7 +55,7 @@ type Input = Readonly<{
  * @returns null where no target has a season that the runs reach
  */
 export function holdTable(
-  { runs, options, targets, ledger, labels, turf, today, opened = [] }: Input,
+  { runs, options, targets, ledger, labels, turf, today, left = () => 1 }: Input,
   every = 1,
   members: readonly number[] | null = null,
 ): HoldTable | null {
@@ -82,7 +81,7 @@ export function holdTable(
 
   const kinds = new Map<string, Kind>();
   for (const { weed, weight, season } of known) {
-    const doses = dosesAgainst(weed, ledger, labels, turf, runs.from, opened);
+    const doses = dosesAgainst(weed, ledger, labels, turf, runs.from, left);
     const stoppedBy = options.map((o) => o.stops.has(weed));
     const key = JSON.stringify([stoppedBy, doses.map((d) => [d.day, d.ingredient, d.rate])]);
     const there =

@@ -3,6 +3,7 @@
  * it holds, costs and takes of every limit. A programme is proposed only where every gate lets every one of its
  * applications go, with the others of the programme on the ledger.
  */
+import { leftOf } from '@/core/season/reached';
 import { addDays, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { GATES } from '@/core/gates/all';
@@ -93,7 +94,7 @@ export function planProgrammes(
   const options = optionsFor(facts, q.labels, q.targets, q.rules, range);
   const input = {
     ...{ runs, options, targets: q.targets, ledger: facts.ledger, labels: q.labels },
-    ...{ turf: facts.zone.turf, today, opened: facts.seen.opened },
+    ...{ turf: facts.zone.turf, today, left: leftOf(facts, q.labels) },
   };
   let tried = 0;
   const counted = (table: ReturnType<typeof holdTable>) =>
@@ -357,7 +358,7 @@ function measured(
   const entries = [...facts.ledger, ...plannedEntries(p.applications, zone, today)];
   const holds = q.targets.flatMap(({ weed, weight }): (Hold & { weight: number })[] => {
     if (!emergenceOf(weed)) return [];
-    const doses = dosesAgainst(weed, entries, q.labels, zone.turf, runs.from, facts.seen.opened);
+    const doses = dosesAgainst(weed, entries, q.labels, zone.turf, runs.from, leftOf(facts, q.labels));
     const hold = holdOn(weed, runs, today, doses);
     return hold ? [{ ...hold, weight }] : [];
   });

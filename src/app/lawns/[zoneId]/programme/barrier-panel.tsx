@@ -7,6 +7,7 @@ import type { Spot } from '@/core/lawn/zone';
 import type { Outcome } from '@/server/entry/outcome';
 import type { Hold, Range3 } from '@/core/season/hold';
 import type { PlannedApplication } from '@/core/season/programme';
+import { leftOf } from '@/core/season/reached';
 import { sowingWindows } from '@/core/season/sowing';
 import { figure } from '@/core/units/format';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
@@ -14,6 +15,7 @@ import type { ZoneSheet } from '@/server/programme/view';
 import { capital, list, plural, shortDay } from '@/ui/words';
 import { Lasting } from './lasting';
 import { send } from '../../../send';
+import { shortName } from './product-words';
 import { holdsOn, stretchesOf, type Holds } from './use-holds';
 
 const percent = (share: number) => figure(share * 100);
@@ -77,6 +79,7 @@ export function BarrierPanel({
       </div>
       <p className="text-[15px] text-steel">{sentence(shown)}</p>
       {sheet.outlook?.strip && <Strip {...{ sheet, school, applications, soilRunsAction }} open={shown} />}
+      <InPlace sheet={sheet} />
       <PastYears hold={shown} years={runs.years ?? []} />
       {application && <Lasting key={application.id} {...{ application, sheet, runs }} />}
       <Sowing sheet={sheet} runs={runs} />
@@ -138,6 +141,24 @@ function Strip({
       apart is a zone of its own.
     </p>
   );
+}
+
+/** So much of a dose is not missed. Ours. */
+const WHOLE = 0.98;
+/** Of what went down, what is not in place any more or never was, beyond what labels reckon with. */
+function InPlace({ sheet: { facts, labels } }: Readonly<{ sheet: ZoneSheet }>) {
+  const left = leftOf(facts, labels.now);
+  const lost = facts.ledger.flatMap((e) => {
+    const label = labels.now.find((l) => l.id === e.productId);
+    const share = label && e.status === 'done' && e.ground === null && e.inSoil !== false ? left(e) : 1;
+    return label && share < WHOLE ? [{ ...e, share, name: shortName(label) }] : [];
+  });
+  return lost.map((e) => (
+    <p key={e.id} className="text-[15px]">
+      Of {e.name} of {shortDay(e.day)}, {percent(e.share)} % counts: dead leaf, a storm, dry days in the light
+      past its deadline, or opened soil took the rest.
+    </p>
+  ));
 }
 
 /** Days on which this turf may be sown by the soil; whether the ground is free the label's wait says, on the rail. */

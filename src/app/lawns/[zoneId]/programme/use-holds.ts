@@ -5,6 +5,7 @@ import { readRuns, type SentRuns } from '@/core/ground/soil-runs';
 import { seedingWaitDays } from '@/core/products/label';
 import { CONTROL, heldUntil, weighed, type BarrierSchool, type WeighedRuns } from '@/core/season/barrier';
 import { dosesAgainst } from '@/core/season/doses';
+import { leftOf } from '@/core/season/reached';
 import { holdOn, type Hold } from '@/core/season/hold';
 import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
@@ -41,8 +42,9 @@ export function holdsOn(
   weeds: readonly Weed[],
 ): Hold[] {
   const entries = [...facts.ledger, ...plannedEntries(applications, facts.zone, today)];
+  const left = leftOf(facts, labels.now);
   return weeds.flatMap((weed): Hold[] => {
-    const doses = dosesAgainst(weed, entries, labels.now, facts.zone.turf, runs.from, facts.seen.opened);
+    const doses = dosesAgainst(weed, entries, labels.now, facts.zone.turf, runs.from, left);
     const hold = holdOn(weed, runs, today, doses);
     return hold ? [hold] : [];
   });

@@ -1,0 +1,85 @@
+/**
+ * What is left of a dose beside what the soil takes with time: what reached the soil at all, and what was left in place when
+ * the soil was opened afterwards.
+ *
+ * Usual losses on the way are in the months that labels name. Counted here is what goes beyond them: dead leaf that caught a
+ * spray, a storm before the water had taken it in, and days on which it lay dry in the light past the label's deadline.
+ * Known for what was put down alone, as far as the weather of the last weeks is on file.
+ */
+import { addDays, type Day } from '@/core/calendar/day';
+import type { Facts, SoilOpened } from '@/core/gates/gate';
+import { isGranule, type Label } from '@/core/products/label';
+import type { LedgerEntry } from '@/core/records/ledger';
+import type { HourlyWeather } from '@/core/weather/series';
+import { INTAKE } from '@/core/weather/soil-water';
+
+/** What opening takes of a barrier that lies there: ours, by the share of the ground that it turns up. */
+const TAKES: Readonly<Record<SoilOpened, number>> = {
+  'core aeration': 0.1,
+  'power raking': 0.25,
+  digging: 1,
+};
+/** Long dead leaf catches 10 to 40 % of a spray (common practice, no source): the middle of it. */
+const CAUGHT = 0.25;
+/** A cut this long before still keeps dead leaf short. Common practice, no source. */
+const CUT_LASTS_DAYS = 30;
+/** Water so soon washes off the leaf what it caught. Common practice, no source. */
+const WASHED_DAYS = 1;
+/** A storm above the soil's intake takes so much of what no water has taken in yet. Ours. */
+const RUN_OFF = 0.2;
+/** A dry day in the light past the deadline takes so much. From memory of dinitroanilines on the surface; ours for others. */
+const LIGHT_A_DAY = 0.02;
+
+/** @param labels as they are now: whose deadline and depth count @returns the share of an entry's dose, 0 to 1 */
+export const leftOf =
+  (facts: Pick<Facts, 'zone' | 'seen' | 'recent' | 'today'>, labels: readonly Label[]) =>
+  (entry: LedgerEntry): number => {
+    const opened = facts.seen.opened.reduce(
+      (left, o) => (o.on > entry.day ? left * (1 - TAKES[o.how]) : left),
+      1,
+    );
+    const label = labels.find((l) => l.id === entry.productId);
+    return label && entry.status === 'done' ? opened * reachedShare(entry.day, label, facts) : opened;
+  };
+
+function reachedShare(
+  day: Day,
+  label: Label,
+  { zone, seen, recent, today }: Pick<Facts, 'zone' | 'seen' | 'recent' | 'today'>,
+): number {
+  const { wateringIn } = label;
+  const isWateredAtOnce = zone.irrigationPerHour !== null;
+  const wetted =
+    isWateredAtOnce || !wateringIn || !recent || recent.from > day
+      ? null
+      : wettedOn(recent, day, wateringIn.depth);
+  const isMown = seen.mownOn !== null && seen.mownOn <= day && seen.mownOn > addDays(day, -CUT_LASTS_DAYS);
+  const isWashed = isWateredAtOnce || (wetted?.on != null && wetted.on <= addDays(day, WASHED_DAYS));
+  const isCaught = zone.cover === 'heavy' && !isGranule(label) && !isMown && !isWashed;
+  const caught = isCaught ? 1 - CAUGHT : 1;
+  if (!wetted || !wateringIn) return caught;
+  const ranOff = wetted.heaviest > INTAKE[zone.texture] ? 1 - RUN_OFF : 1;
+  const late = Math.max(0, (wetted.on ?? today) - addDays(day, wateringIn.withinDays));
+  return caught * ranOff * (1 - LIGHT_A_DAY) ** late;
+}
+
+/**
+ * The day by which so much rain has fallen since the evening of `day`, mm; null: it has not yet. And the heaviest hour up to
+ * then: a storm on soil that nothing had wetted before.
+ */
+function wettedOn(
+  { from, rain }: HourlyWeather,
+  day: Day,
+  depth: number,
+): Readonly<{ on: Day | null; heaviest: number }> {
+  let fallen = 0;
+  let heaviest = 0;
+  // the hour of the work is not kept: the day's own rain fell before it as likely as after
+  for (let h = (addDays(day, 1) - from) * 24; h < rain.length; h++) {
+    // light wetting has taken it in: what comes hard afterwards finds it bound
+    if (fallen < depth) heaviest = Math.max(heaviest, rain[h]!);
+    fallen += rain[h]!;
+    if (fallen >= depth - 1e-9) return { on: addDays(from, Math.floor(h / 24)), heaviest };
+  }
+  return { on: null, heaviest };
+}
