@@ -19,7 +19,7 @@ test('programmes are compared, one is planned in place of another, and all lawns
   for (const kind of ['Once', 'In two parts'])
     await (await b.find(`//article[@aria-label="${kind}"]//label[contains(., "side by side")]`)).click();
   expect(await b.page('Against the other')).toContain('Side by side');
-  await b.press('Close');
+  await b.press('Take them apart');
   // another weed is another question
   await (await b.find('//label[contains(., "Another weed")]//option[. = "foxtails"]')).click();
   await b.page('Foxtails');

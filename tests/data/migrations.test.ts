@@ -2,6 +2,7 @@
 import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { gunzipSync } from 'node:zlib';
 import { drizzle } from 'drizzle-orm/postgres-js';
 import { migrate } from 'drizzle-orm/postgres-js/migrator';
 import postgres from 'postgres';
@@ -148,4 +149,52 @@ test('a planned seeding is one of several now, and the nearest water the first o
     ['back', []],
     ['front', [{ kind: 'drain', feet: 30 }]],
   ]);
+});
+
+/** Every version that was released, by a database of it: see npm run keep-release. */
+const RELEASED = 'tests/data/released';
+describe.each(fs.readdirSync(RELEASED))('a database of release %s', (file) => {
+  const called = `iron_gate_released_${process.pid}`;
+  let old: postgres.Sql;
+  beforeAll(async () => {
+    const server = connect(admin);
+    await server.unsafe(`create database ${called}`);
+    await server.end();
+    old = connect(at(admin, called));
+    await old.unsafe(gunzipSync(fs.readFileSync(path.join(RELEASED, file))).toString());
+  });
+  afterAll(async () => {
+    await old.end();
+    const server = connect(admin);
+    await server.unsafe(`drop database ${called}`);
+    await server.end();
+  });
+  /** Of every column: how many rows its table has, and a sum of what stands in it. */
+  const sums = async (): Promise<Map<string, string>> => {
+    const columns = await old<{ table: string; column: string }[]>`
+      select c.table_name as table, c.column_name as column from information_schema.columns c
+      join pg_tables t on t.schemaname = c.table_schema and t.tablename = c.table_name
+      where c.table_schema = 'public'`;
+    const out = new Map<string, string>();
+    for (const { table, column } of columns) {
+      const [row] = await old.unsafe<{ sum: string }[]>(
+        `select count(*) || ' ' || coalesce(sum(hashtextextended(t."${column}"::text, 0)), 0) as sum from public."${table}" t`,
+      );
+      out.set(`${table}.${column}`, row!.sum);
+    }
+    return out;
+  };
+
+  test('comes to this version with every figure in the columns that stand, and takes its defaults', async () => {
+    const before = await sums();
+    expect(before.size).toBeGreaterThan(300);
+    await migrate(drizzle(old), { migrationsFolder: 'drizzle' });
+    const after = await sums();
+    const kept = [...before].filter(([column]) => after.has(column));
+    expect(kept.length / before.size).toBeGreaterThan(0.9);
+    expect(kept.filter(([column, sum]) => after.get(column) !== sum)).toEqual([]);
+    expect(await old`select units from public.organisation`).toEqual([{ units: 'trade' }]);
+    // asked again there is nothing more to do
+    await migrate(drizzle(old), { migrationsFolder: 'drizzle' });
+  });
 });

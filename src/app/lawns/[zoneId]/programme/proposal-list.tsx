@@ -104,7 +104,7 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
               <h3 className="flex items-center justify-between text-[20px]">
                 Side by side
                 <button type="button" className="button py-0" onClick={() => setPair([])}>
-                  Close
+                  Take them apart
                 </button>
               </h3>
               <ol className="mt-1 grid gap-3 lg:grid-cols-2">
