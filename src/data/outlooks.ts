@@ -32,6 +32,9 @@ import {
 import { siteKey, type Site } from '@/core/ground/site';
 import { SPOTS, siteAt, type Spot } from '@/core/lawn/zone';
 import type { SoilRuns } from '@/core/ground/soil-runs';
+import type { ZoneFacts } from '@/core/gates/gate';
+import { withMoisture } from '@/core/season/moisture';
+import type { HourlyWeather } from '@/core/weather/series';
 import type { Metres } from '@/core/units/quantity';
 import { daysIn } from '@/core/weather/series';
 import type { Probed } from '@/core/ground/conduction';
@@ -375,7 +378,20 @@ export async function soilRunsFor(
   const answer = await ensembleFor(db, orgId, z.stationId, siteAt(z.site, spot), depth, today);
   if (!answer.ok) return null;
   const known = (await knowledgeOf(db, [z], spot, answer.ensemble.today)).get(z.id)!;
-  return soilRunsOf(answer.ensemble, { ...known, signs: [] });
+  const runs = soilRunsOf(answer.ensemble, { ...known, signs: [] });
+  const observed = await observedWeather(db, z.stationId);
+  return observed ? wetAs(runs, observed, z.facts, today) : runs;
+}
+
+/** Water of the kinds of lawns that were asked for last: the same for all of one kind, and some milliseconds to make. */
+const waters = new WeakMap<HourlyWeather, Map<string, SoilRuns['wet']>>();
+function wetAs(runs: SoilRuns, observed: HourlyWeather, zone: ZoneFacts, today: Day): SoilRuns {
+  const { texture, turf, mixedWith, latitude, irrigationPerHour } = zone;
+  const key = [texture, turf, mixedWith, latitude, irrigationPerHour === null, runs.from, today].join('|');
+  const kept = waters.get(observed) ?? new Map<string, SoilRuns['wet']>();
+  waters.set(observed, kept);
+  if (!kept.has(key)) kept.set(key, withMoisture(runs, observed, zone, today).wet ?? null);
+  return { ...runs, wet: kept.get(key) ?? null };
 }
 
 /** The hindcast of a kind of site under a rule, kept until a further year is on file. Null: no weather, or one year only. */

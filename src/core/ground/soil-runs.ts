@@ -12,6 +12,8 @@ export type SoilRuns = Readonly<{
   climate: Climate;
   /** whose weather each member takes from today on; null: generated. Not given: not known */
   years?: readonly (number | null)[];
+  /** how wet the soil is on each day against turf watered as usual, at most 1; not given: as usual */
+  wet?: ArrayLike<number> | null;
 }>;
 
 export type SentRuns = Readonly<{
@@ -19,12 +21,15 @@ export type SentRuns = Readonly<{
   climate: Climate;
   members: number;
   years: readonly (number | null)[];
+  /** in thousandths */
+  wet: readonly number[] | null;
   body: string;
 }>;
 
 const PER_DEGREE = 100;
+const PER_SHARE = 1000;
 
-export function sendRuns({ from, climate, members, years = [] }: SoilRuns): SentRuns {
+export function sendRuns({ from, climate, members, years = [], wet = null }: SoilRuns): SentRuns {
   const days = members[0]?.length ?? 0;
   const all = new Int16Array(days * members.length);
   members.forEach((m, k) => {
@@ -32,16 +37,19 @@ export function sendRuns({ from, climate, members, years = [] }: SoilRuns): Sent
   });
   let text = '';
   for (const byte of new Uint8Array(all.buffer)) text += String.fromCharCode(byte);
-  return { from, climate, members: members.length, years, body: btoa(text) };
+  return {
+    ...{ from, climate, members: members.length, years, body: btoa(text) },
+    wet: wet && Array.from(wet, (w) => Math.round(w * PER_SHARE)),
+  };
 }
 
-export function readRuns({ from, climate, members, years, body }: SentRuns): SoilRuns {
+export function readRuns({ from, climate, members, years, wet, body }: SentRuns): SoilRuns {
   const text = atob(body);
   const bytes = Uint8Array.from(text, (c) => c.charCodeAt(0));
   const all = new Int16Array(bytes.buffer);
   const days = members ? all.length / members : 0;
   return {
-    ...{ from, climate, years },
+    ...{ from, climate, years, wet: wet && Float64Array.from(wet, (w) => w / PER_SHARE) },
     members: Array.from({ length: members }, (_, k) =>
       Float64Array.from(all.subarray(k * days, (k + 1) * days), (v) => v / PER_DEGREE),
     ),

@@ -5,9 +5,7 @@
  * EFSA 2008; moisture to the power of 0.7, Walker 1974); the effect on a germinating weed is log-logistic in what is left
  * (Seefeldt, Jensen & Fuerst 1995). Ingredients of one site of action add up as shares of their own ED50; those of
  * different sites act independently of each other.
- * Left out: leaching (those that are used stay in the top inch), enhanced degradation after years of the same. Moisture is
- * taken where it is given and is not fed: half-lives of the field and months of labels are of watered turf, and dry soil
- * could but lengthen a barrier that nobody has measured.
+ * Left out: leaching (those that are used stay in the top inch), enhanced degradation after years of the same.
  */
 import type { Day } from '@/core/calendar/day';
 import type { SoilRuns } from '@/core/ground/soil-runs';
@@ -26,7 +24,7 @@ export const CONTROL = 0.8;
 
 /** How fast a day at this soil temperature counts against one at 20 °C; frozen ground keeps what it has. */
 export const warmth = (celsius: number): number => (celsius <= 0 ? 0 : Q10 ** ((celsius - 20) / 10));
-/** How fast a day counts at a share of the water that the soil holds at field capacity. */
+/** How fast a day counts at a share of the water that the half-life is of. */
 export const wetness = (share: number): number => Math.min(1, Math.max(0, share)) ** MOISTURE_EXPONENT;
 
 /** Both schools of the trade: the model's, and days of the calendar as the label has them. */
@@ -38,7 +36,7 @@ const LABEL_SOIL_C = 18;
 
 /**
  * Weighted days from the start of the run to the end of each day.
- * @param soil daily means, °C @param moisture share of field capacity each day; null: as wet as there
+ * @param soil daily means, °C @param moisture share of the usual water each day (moisture.ts); null: as wet as usual
  */
 export function weightedDays(
   soil: ArrayLike<number>,
@@ -59,7 +57,7 @@ export function weightedDays(
 export type WeighedRuns = SoilRuns & Readonly<{ taus: readonly Float64Array[] }>;
 export const weighed = (runs: SoilRuns, school: BarrierSchool): WeighedRuns => ({
   ...runs,
-  taus: runs.members.map((soil) => weightedDays(soil, school)),
+  taus: runs.members.map((soil) => weightedDays(soil, school, runs.wet ?? null)),
 });
 
 /** What is known of one ingredient as a barrier. */

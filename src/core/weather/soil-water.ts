@@ -19,7 +19,8 @@ const AVAILABLE: Record<Texture, number> = {
   'clay loam': 0.155,
   clay: 0.16,
 };
-const ROOTS_M = 0.15;
+/** m */
+export const ROOTS_M = 0.15;
 const KC: Record<Season, number> = { cool: 0.95, warm: 0.85 };
 const P: Record<Season, number> = { cool: 0.4, warm: 0.5 };
 /** A day with less is dry: it wets the leaf and no more. Common practice, no source. */
@@ -46,7 +47,7 @@ export const bucketOf = (share: number, roots: number, p: number, kc: number): B
   raw: 1000 * share * roots * p,
   kc,
 });
-const bucketFor = (texture: Texture, season: Season): Bucket =>
+export const bucketFor = (texture: Texture, season: Season): Bucket =>
   bucketOf(AVAILABLE[texture], ROOTS_M, P[season], KC[season]);
 
 /** How far evapotranspiration is held back at a depletion: 1 down to RAW, falling to 0 when all is drawn. */

@@ -7,6 +7,7 @@ import { ensembleOf } from '@/core/ground/ensemble';
 import { NOTHING_READ, outlookFrom, soilRunsOf } from '@/core/ground/outlook';
 import type { Label } from '@/core/products/label';
 import { BARRIER_SCHOOLS } from '@/core/season/barrier';
+import { withMoisture } from '@/core/season/moisture';
 import { planProgrammes, type Programme } from '@/core/season/planner/planner';
 import {
   AUTUMN_SCHOOLS,
@@ -106,7 +107,8 @@ function answer(q: SeasonQuestion) {
       'Send each product once; products are told apart by registration number, else by name.',
       twice + 1,
     );
-  const made = ensembleOf(ensembleInput(q, DEFAULT_CROSSING.depth));
+  const input = ensembleInput(q, DEFAULT_CROSSING.depth);
+  const made = ensembleOf(input);
   if (!made.ok) return wrong('weather', made.refusal.kind, 'Check the rows.');
   const knowledge = { ...NOTHING_READ, signs: [] };
   const outlook = outlookFrom(made.ensemble, knowledge, DEFAULT_CROSSING);
@@ -114,8 +116,9 @@ function answer(q: SeasonQuestion) {
   const { product: _, beside: __, applicationId: ___, ...sent } = contextFrom(gatesOf(q, labels[0]!));
   const facts = { ...sent, outlook };
   const rules = rulesOf(q.season_rules ?? {});
+  const runs = withMoisture(soilRunsOf(made.ensemble, knowledge), input.observed, facts.zone, today);
   const { programmes, cleanUp, yearOff, tried } = planProgrammes({
-    ...{ facts, labels, rules, kept: [], planned: [], runs: soilRunsOf(made.ensemble, knowledge) },
+    ...{ facts, labels, rules, kept: [], planned: [], runs },
     targets:
       q.targets?.map(({ weed, weight }) => ({ weed, weight: weight ?? 1 })) ??
       usualTargets([], facts.seen, today),
