@@ -13,7 +13,7 @@ type Props = Readonly<{
 }>;
 
 /** The soil has moved and what is agreed on has not: what moved, why, and the offer to go with it. */
-export function MovedLines({ sheet: { movedLines, applications, outlook }, mayPlan, onShift }: Props) {
+export function MovedLines({ sheet: { movedLines, applications, outlook, today }, mayPlan, onShift }: Props) {
   const read = outlook?.correction.readings ?? 0;
   return movedLines.map(({ applicationId, agreed, now }) => {
     const a = applications.find((x) => x.id === applicationId);
@@ -21,6 +21,8 @@ export function MovedLines({ sheet: { movedLines, applications, outlook }, mayPl
     const days = now - agreed;
     const which = days < 0 ? 'earlier' : 'later';
     const by = plural(Math.abs(days), 'day');
+    // no further than today
+    const shift = Math.max(days, today - a.plannedOn);
     return (
       <div key={applicationId} role="status" className="mt-2 border-l-4 border-straw bg-paper px-3 py-2">
         <p className="text-[15px]">
@@ -30,9 +32,9 @@ export function MovedLines({ sheet: { movedLines, applications, outlook }, mayPl
           {read > 0 && ` and ${plural(read, 'reading')} here`}. The day that is agreed on stays until somebody
           moves it.
         </p>
-        {mayPlan && (
-          <button type="button" className="button mt-1 py-0" onClick={() => onShift(applicationId, days)}>
-            Move it {by} {which}
+        {mayPlan && shift !== 0 && (
+          <button type="button" className="button mt-1 py-0" onClick={() => onShift(applicationId, shift)}>
+            Move it {plural(Math.abs(shift), 'day')} {shift < 0 ? 'earlier' : 'later'}
           </button>
         )}
       </div>
