@@ -8,7 +8,7 @@ import {
   unitWords,
   type Measure,
 } from './measures';
-import { issueIn, parseFigure } from './parse';
+import { beyondSchema, issueIn, measuredIssue, parseFigure } from './parse';
 import { SHOWS } from './format';
 import { celsius, metres, millimetres, squareMetres } from './quantity';
 import { fromMilesPerHour } from './trade';
@@ -110,4 +110,24 @@ test('a refusal of a measured figure is told in the units that were typed', () =
   });
   const counted = parseFigure('0', { field: 'Years', unit: 'years', least: 1, most: 10 });
   expect(counted.ok || issueIn(counted.issue, 'metric')).toBe(counted.ok || counted.issue);
+});
+
+test('figures in words of their own, and bounds of a sheet’s schema, are told in those units too', () => {
+  const heat = measuredIssue(
+    ...(['Heat caution', 'temperature', 'Heat caution is {0}, above the limit of {1}'] as const),
+    [95, 90],
+    'The caution comes before the limit.',
+  );
+  expect(heat).toMatchObject({
+    problem: 'Heat caution is 95 °F, above the limit of 90 °F',
+    remedy: 'The caution comes before the limit.',
+  });
+  expect(issueIn(heat, 'metric').problem).toBe('Heat caution is 35 °C, above the limit of 32.22 °C');
+  const file = { field: 'windMostMph', problem: 'is 70: must be <= 60', remedy: 'Not above this wind, mph' };
+  const wind = beyondSchema(file, 'wind', 'beyond', [70, 60]);
+  expect(issueIn(wind, 'trade')).toBe(wind);
+  expect(issueIn(wind, 'metric')).toMatchObject({
+    problem: ' is 112.7 km/h',
+    remedy: expect.stringContaining('More than 96.56 km/h') as string,
+  });
 });

@@ -2,7 +2,7 @@
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import type { SoilRuns } from '@/core/ground/soil-runs';
 import type { Label } from '@/core/products/label';
-import { rateOf } from '@/core/units/rate';
+import { amountOf, rateOf } from '@/core/units/rate';
 import { context, entry, label, outlook, row, today } from '../../../../tests/support/gate-context';
 import { weighed } from '@/core/season/barrier';
 import { dosesAgainst } from '@/core/season/doses';
@@ -285,6 +285,23 @@ describe('programmes', () => {
 });
 
 // common practice, no source: what the trade expects of each case
+test('a lawn twice as large has the same programmes at twice the cost: what is alike is planned once', () => {
+  const priced = [LONG, OTHER].map((l) => ({
+    ...l,
+    packages: [{ size: amountOf(5, 'lb'), price: 90, typed: '5 lb' }],
+  }));
+  const plansOf = (times: number) => {
+    const zone = { ...facts.zone, area: (facts.zone.area * times) as typeof facts.zone.area };
+    return planProgrammes(question({ labels: priced, facts: { ...facts, zone } }));
+  };
+  const [one, two] = [plansOf(1), plansOf(2)];
+  const without = (p: Programme) => ({ ...p, figures: { ...p.figures, cost: null } });
+  expect(two.programmes.map(without)).toEqual(one.programmes.map(without));
+  const costs = one.programmes.map((p) => p.figures.cost);
+  expect(costs.some((c) => c !== null && c > 0)).toBe(true);
+  two.programmes.forEach((p, i) => expect(p.figures.cost).toBeCloseTo(costs[i]! * 2, 9));
+});
+
 describe('as the trade expects', () => {
   test('two parts eight to twelve weeks apart around the flush, the ground free before a mid-September seeding', () => {
     const sown = dayOf(2027, 9, 15);
