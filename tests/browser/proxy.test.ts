@@ -153,6 +153,7 @@ onOwnServer(
     await b.page('Begin your company');
     await b.type(await b.field('Company'), 'Saltmarsh Turf');
     await b.choose('Time zone', 'America/Los Angeles');
+    await b.choose('Units', 'metric: °C, m², L, km/h, mm');
     await b.type(await b.field('Your name'), 'Orla Penhale');
     await b.type(await b.field('Your e-mail'), 'orla@saltmarsh.example');
     await b.type(await b.field('Password'), WORDS);

@@ -330,8 +330,7 @@ test('a good part of these questions was put to the HTTP interface too, and answ
 });
 
 test('the day of the line that an application goes by: of several the first, in the season of its day', () => {
-  const dayFor = (over: object, planned = days(5)) =>
-    lineDay(context({ ...over }), planned);
+  const dayFor = (over: object, planned = days(5)) => lineDay(context({ ...over }), planned);
   const goosegrass = { goosegrass: line(about(days(40))) };
   expect(dayFor({ ...against('smooth-crabgrass', 'goosegrass'), ...lines(days(20), goosegrass) })).toBe(
     days(20),
