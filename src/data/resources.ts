@@ -1,11 +1,13 @@
 import 'server-only';
-import { asc, eq } from 'drizzle-orm';
+import { asc, desc, eq } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import { GATE_KEYS, type Lift, type Resources } from '@/core/gates/gate';
-import { METHODS, type Method } from '@/core/trade/terms';
+import { METHODS, type CalibrationWay, type Method } from '@/core/trade/terms';
+import type { KilogramsPerHectare, LitresPerHectare } from '@/core/units/quantity';
+import type { ProductRate } from '@/core/units/rate';
 import type { Transaction } from './connection';
 import { groupBy } from './group';
-import { equipment, latchLift, licence } from './schema';
+import { calibration, equipment, latchLift, licence } from './schema';
 import { shelvesOf } from './stock';
 import { dayFrom } from './weather';
 import { oneOf } from './words';
@@ -17,7 +19,15 @@ export type Licence = Readonly<{
   categories: readonly string[];
   validTo: Day;
 }>;
-export type Equipment = Readonly<{ id: string; name: string; method: Method; calibratedOn: Day | null }>;
+export type Equipment = Readonly<{
+  id: string;
+  name: string;
+  method: Method;
+  calibratedOn: Day | null;
+  /** what it puts out, as it was last measured; null: it was not */
+  output: ProductRate | null;
+}>;
+type NewEquipment = Omit<Equipment, 'id' | 'output'>;
 
 export const licencesOf = async (db: Transaction): Promise<Licence[]> =>
   (await db.select().from(licence).orderBy(asc(licence.person))).map(
@@ -26,13 +36,74 @@ export const licencesOf = async (db: Transaction): Promise<Licence[]> =>
       validTo: dayFrom(validTo),
     }),
   );
-export const equipmentOf = async (db: Transaction): Promise<Equipment[]> =>
-  (await db.select().from(equipment).orderBy(asc(equipment.name))).map(
-    ({ id, name, method, calibratedOn }) => ({
+export async function equipmentOf(db: Transaction): Promise<Equipment[]> {
+  const rows = await db.select().from(equipment).orderBy(asc(equipment.name));
+  const newest = await db
+    .selectDistinctOn([calibration.equipmentId])
+    .from(calibration)
+    .orderBy(calibration.equipmentId, desc(calibration.doneOn), desc(calibration.madeAt));
+  return rows.map(({ id, name, method, calibratedOn }) => {
+    const found = newest.find((c) => c.equipmentId === id);
+    return {
       ...{ id, name, method: oneOf(METHODS, method, 'method') },
       calibratedOn: calibratedOn === null ? null : dayFrom(calibratedOn),
-    }),
-  );
+      output: found ? outputOf(found) : null,
+    };
+  });
+}
+
+const outputOf = ({ how, rate }: Pick<Calibration, 'how'> & { rate: number }): ProductRate =>
+  how === 'weigh'
+    ? { by: 'mass', rate: rate as KilogramsPerHectare }
+    : { by: 'volume', rate: rate as LitresPerHectare };
+
+/** One measurement of a piece of equipment. */
+export type Calibration = Readonly<{
+  id: string;
+  on: Day;
+  person: string;
+  how: CalibrationWay;
+  fitted: string;
+  output: ProductRate;
+  /** how far apart the runs lay, as a share of their mean */
+  spread: number;
+}>;
+
+/** The newest first. */
+export async function calibrationsOf(db: Transaction, equipmentId: string): Promise<Calibration[]> {
+  const rows = await db
+    .select()
+    .from(calibration)
+    .where(eq(calibration.equipmentId, equipmentId))
+    .orderBy(desc(calibration.doneOn), desc(calibration.madeAt));
+  return rows.map((r) => ({
+    ...{ id: r.id, on: dayFrom(r.doneOn), person: r.person, how: r.how, fitted: r.fitted },
+    ...{ output: outputOf(r), spread: r.spread },
+  }));
+}
+
+/** Adds one; sent twice, it is added once. */
+export async function addCalibration(
+  db: Transaction,
+  orgId: string,
+  c: Readonly<{
+    equipmentId: string;
+    on: Day;
+    person: string;
+    how: CalibrationWay;
+    fitted: string;
+    rate: number;
+    spread: number;
+    typed: object;
+    sendKey: string;
+  }>,
+): Promise<void> {
+  const { on, ...row } = c;
+  await db
+    .insert(calibration)
+    .values({ orgId, doneOn: isoDay(on), ...row })
+    .onConflictDoNothing();
+}
 
 export async function addLicence(
   db: Transaction,
@@ -48,7 +119,7 @@ export const dropLicence = async (db: Transaction, id: string): Promise<boolean>
 export async function addEquipment(
   db: Transaction,
   orgId: string,
-  { calibratedOn, ...e }: Omit<Equipment, 'id'>,
+  { calibratedOn, ...e }: NewEquipment,
 ): Promise<void> {
   await db
     .insert(equipment)

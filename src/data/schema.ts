@@ -29,7 +29,7 @@ import {
 } from 'drizzle-orm/pg-core';
 // by their own paths: the migration tool knows no others
 import { EXPOSURES, MOISTURES } from '../core/ground/site';
-import { METHODS, PRODUCT_KINDS, SITES, TEXTURES, TURFS, USES } from '../core/trade/terms';
+import { CALIBRATION_WAYS, METHODS, PRODUCT_KINDS, SITES, TEXTURES, TURFS, USES } from '../core/trade/terms';
 import { UNIT_SYSTEMS } from '../core/units/measures';
 
 const appUser = pgRole('app_user').existing();
@@ -794,7 +794,37 @@ export const equipment = pgTable(
     method: text('method').notNull(),
     calibratedOn: day('calibrated_on'),
   },
-  () => [fence('equipment')],
+  (t) => [fence('equipment'), companyKey(t)],
+);
+
+/** What a piece of equipment put out when it was measured. Added, never changed. */
+export const calibration = pgTable(
+  'calibration',
+  {
+    id: id(),
+    orgId: orgId(),
+    equipmentId: uuid('equipment_id').notNull(),
+    doneOn: day('done_on').notNull(),
+    person: text('person').notNull(),
+    how: text('how', { enum: CALIBRATION_WAYS }).notNull(),
+    /** nozzle, gate or setting, and what was in it, as people call it */
+    fitted: text('fitted').notNull().default(''),
+    /** L/ha or kg/ha, the mean of the runs; and how far apart they lay, as a share of it */
+    rate: doublePrecision('rate').notNull(),
+    spread: doublePrecision('spread').notNull(),
+    /** what was typed, in trade units */
+    typed: jsonb('typed').notNull(),
+    madeAt: at('made_at').notNull().defaultNow(),
+    /** of the form: sent again, it is kept once */
+    sendKey: uuid('send_key').notNull(),
+  },
+  (t) => [
+    fence('calibration'),
+    within(t.orgId, t.equipmentId, equipment).onDelete('cascade'),
+    known('calibration_how', t.how, CALIBRATION_WAYS),
+    uniqueIndex('calibration_send').on(t.orgId, t.sendKey),
+    index('calibration_equipment').on(t.equipmentId, t.doneOn),
+  ],
 );
 
 /** What was seen or done on a zone that gates ask for: mown, green, a weed's stage, notice sent. Added, never changed. */

@@ -4,6 +4,7 @@ import { Forbidden, MAY, type Actor, type Permission, type Role } from '@/data/a
 import { turnClock } from '@/data/clock';
 import { makeToken, revokeToken } from '@/server/entry/tokens';
 import { saveDayRules } from '@/server/house/day-rules';
+import { saveCalibration } from '@/server/house/calibrations';
 import { saveUnits } from '@/server/house/units';
 import { saveKeeping } from '@/server/house/keeping';
 import { savePlanning } from '@/server/house/planning';
@@ -90,6 +91,7 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   closeLawnAction: ['plan', history.closeLawn],
   forgetCustomerAction: ['manage people', forgetting.forgetCustomer],
   saveKeepingAction: ['change the house', saveKeeping],
+  saveCalibrationAction: ['record', saveCalibration],
   saveUnitsAction: ['change the house', saveUnits],
   savePlanningAction: ['change the house', savePlanning],
   takeProgrammeAction: ['plan', takeProgramme],

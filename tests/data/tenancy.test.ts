@@ -34,6 +34,7 @@ const APPEND_ONLY = [
   'stock_move',
   'finding',
   'latch_lift',
+  'calibration',
   'earlier_work',
   'house_change',
   'change_book',
@@ -46,6 +47,14 @@ beforeAll(async () => {
     .onConflictDoNothing();
   // what nobody has asked to be proposed is not there
   await inOrganisation(us, (db) => askForSeason(db, us.orgId, null));
+  // nor is what nobody has measured
+  await inOrganisation(us, async (db) => {
+    const [one] = await db.select().from(schema.equipment).limit(1);
+    await db.insert(schema.calibration).values({
+      ...{ orgId: us.orgId, equipmentId: one!.id, doneOn: '2027-03-08', person: 'Mara Venn' },
+      ...{ how: 'catch', rate: 400, spread: 0.02, typed: {}, sendKey: crypto.randomUUID() },
+    });
+  });
   // a company that never changed a figure has none
   await inOrganisation(us, (db) =>
     db

@@ -20,6 +20,7 @@ import {
   saveLicence,
 } from '@/server/house/gate-house';
 import { dayShape, saveDayRules } from '@/server/house/day-rules';
+import { calibrationShape, saveCalibration } from '@/server/house/calibrations';
 import { saveUnits, unitsShape } from '@/server/house/units';
 import { keepingShape, saveKeeping } from '@/server/house/keeping';
 import { planningShape, savePlanning } from '@/server/house/planning';
@@ -28,6 +29,7 @@ import { makeToken, revokeToken, tokenIdShape, tokenShape } from '@/server/entry
 
 export const saveDayRulesAction = action(dayShape, saveDayRules);
 export const savePlanningAction = action(planningShape, savePlanning);
+export const saveCalibrationAction = action(calibrationShape, saveCalibration);
 export const saveUnitsAction = action(unitsShape, saveUnits);
 export const saveKeepingAction = action(keepingShape, saveKeeping);
 export const saveGateRulesAction = action(gateRulesShape, saveGateRules);

@@ -11,6 +11,8 @@ import { FigureField, usualWords } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { RefusalWords } from '../refusal-words';
 import { useSending } from '../use-sending';
+import { Link } from '@/ui/link';
+import { outputWords } from './calibrate-form';
 import { Panel } from './panel';
 
 /** Key, the field as refusals name it, the label, its unit, why it is asked, and what is usual in trade units. */
@@ -275,6 +277,7 @@ export function EquipmentPanel({
   saveEquipmentAction: (input: EquipmentInput) => Promise<Outcome<{ name: string }>>;
   calibratedTodayAction: (input: { id: string }) => Promise<Outcome<{ on: string }>>;
 }>) {
+  const show = useShows();
   const empty: EquipmentInput = { name: '', method: 'backpack', calibratedOn: '' };
   const [typed, setTyped] = useState(empty);
   const { run, issue, refusal, isSending } = useSending();
@@ -289,6 +292,8 @@ export function EquipmentPanel({
             <span>
               <b>{e.name}</b>, {e.method}:{' '}
               {e.calibratedOn === null ? 'never calibrated' : `calibrated ${showFullDay(e.calibratedOn)}`}
+              {e.output && `, ${outputWords(e.output, show)}`}{' '}
+              <Link href={`/house/calibrate/${e.id}`}>Calibrate</Link>
             </span>
             {mayPlan && e.calibratedOn !== today && (
               <button

@@ -22,6 +22,7 @@ import type {
   Millimetres,
   SquareMetres,
 } from '@/core/units/quantity';
+import type { ProductRate } from '@/core/units/rate';
 import type { Forecast, HourlyWeather } from '@/core/weather/series';
 import type { Stage, Weed } from '@/core/weeds/weeds';
 import type { Reason } from './reason';
@@ -113,7 +114,13 @@ export const NOTHING_SEEN: Seen = {
 /** What the company has: licences of its people, sprayers and spreaders, product on its shelf. */
 export type Resources = Readonly<{
   licences: readonly Readonly<{ person: string; categories: readonly string[]; validTo: Day }>[];
-  equipment: readonly Readonly<{ name: string; method: Method; calibratedOn: Day | null }>[];
+  equipment: readonly Readonly<{
+    name: string;
+    method: Method;
+    calibratedOn: Day | null;
+    /** what it puts out, as it was last measured; not given: it was not */
+    output?: ProductRate | null;
+  }>[];
   /** product on hand, kg or L, by product; none: no stock is kept of it */
   onHand: Readonly<Record<string, number>>;
 }>;

@@ -35,6 +35,9 @@ export const isPreEmergent = (use: Use): boolean => use === 'pre-emergent' || us
 
 export const METHODS = ['boom', 'hand gun', 'backpack', 'spreader', 'hose-end'] as const;
 export type Method = (typeof METHODS)[number];
+/** How equipment is calibrated: what it sprays is caught and timed, what it spreads is weighed before and after. */
+export const CALIBRATION_WAYS = ['catch', 'weigh'] as const;
+export type CalibrationWay = (typeof CALIBRATION_WAYS)[number];
 
 /** What ground is used for: labels set limits by it. */
 export const SITES = ['home lawn', 'public ground', 'sports field', 'golf course', 'sod farm'] as const;

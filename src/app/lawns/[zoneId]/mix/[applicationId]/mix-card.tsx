@@ -43,9 +43,10 @@ export function MixCard({ sheet, application: a, mayRecord }: Props) {
   const isSprayed = all.some((p) => !isGranule(p.label));
   const isWeighed = all.some((p) => p.rate.by === 'mass');
   const isPoured = all.some((p) => p.rate.by === 'volume' || p.label.surfactantPercent !== null);
+  const measured = measuredFor(sheet, all);
   const [typed, setTyped] = useState({
     tank: significant(house.tank / L_PER_GAL, DIGITS),
-    carrier: significant(house.carrier / GAL_PER_THOUSAND, DIGITS),
+    carrier: significant((measured?.output.rate ?? house.carrier) / GAL_PER_THOUSAND, DIGITS),
     scale: significant(house.scaleStep / 0.001),
     jug: significant(house.jugStep / L_PER_FL_OZ, DIGITS),
   });
@@ -117,6 +118,11 @@ export function MixCard({ sheet, application: a, mayRecord }: Props) {
           />
         ))}
       </fieldset>
+      {isSprayed && measured && (
+        <p className="mt-1 text-[15px] text-steel">
+          Water by what {measured.name} was measured to put out: {show.carrier(measured.output.rate)}.
+        </p>
+      )}
       {!isRight && <p className="mt-2 text-steel">The card stands again as soon as the figure is right.</p>}
       {carrier.ok &&
         all.map(({ label }) => (
@@ -229,7 +235,7 @@ function tanksOf(
     const row = rateForTurf(p.label, zone.facts, p.use);
     const key = `${p.tank}${isGranule(p.label) ? 'G' : ''}`;
     const card: OnCard = {
-      ...{ label: p.label, rate: p.rate, place: p.place, tie: p.tie },
+      ...{ label: p.label, rate: p.rate, place: p.place, tie: p.tie, method: p.method },
       ...{ minimum: row?.low ?? p.rate, maximum: row?.high ?? p.rate, left: leftOf(p.position) },
     };
     tanks.set(key, [...(tanks.get(key) ?? []), card]);
@@ -244,6 +250,20 @@ function tanksOf(
         (facts.rules.granuleFirst ? granule(x.list) - granule(y.list) : granule(y.list) - granule(x.list)),
     )
     .map((t) => t.list);
+}
+
+/**
+ * The sprayer whose calibration the water goes by: the one that the plan names by its kind, or the only one that was
+ * measured. Null: none was, or several might be meant.
+ */
+function measuredFor({ facts }: ZoneSheet, products: readonly OnCard[]) {
+  const methods = new Set(products.flatMap((p) => p.method ?? []));
+  const fitting = facts.means.equipment.flatMap((e) =>
+    e.output?.by === 'volume' && (!methods.size || methods.has(e.method))
+      ? [{ name: e.name, output: e.output }]
+      : [],
+  );
+  return fitting.length === 1 ? fitting[0]! : null;
 }
 
 /** A tank is filled for the largest ground that one of its products covers. */

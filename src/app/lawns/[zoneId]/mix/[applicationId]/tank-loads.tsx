@@ -8,6 +8,7 @@ import type { Litres } from '@/core/units/quantity';
 import { figure, showAmount, significant, type Shows } from '@/core/units/format';
 import { amountIn, type AmountUnit, type ProductAmount, type ProductRate } from '@/core/units/rate';
 import { L_PER_FL_OZ } from '@/core/units/trade';
+import type { Method } from '@/core/trade/terms';
 import { plural } from '@/ui/words';
 import { shortName } from '../../programme/product-words';
 
@@ -20,6 +21,7 @@ export type OnCard = Readonly<{
   /** what the year's limits leave; null: no limit that tells */
   left: ProductRate | null;
   place: Place;
+  method: Method | null;
   tie: Tie | null;
 }>;
 
