@@ -209,13 +209,13 @@ function Timed({
     onChange(((at - since) / 1000).toFixed(1));
   };
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_auto] items-end gap-2">
+    <div className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-2">
       <FigureField
         {...{ name, issue, unit: 'seconds' }}
         value={since === null ? value : ((now - since) / 1000).toFixed(1)}
         onChange={onChange}
       />
-      <button type="button" className="button min-h-[44px]" onClick={press}>
+      <button type="button" className="button mt-[24px] min-h-[44px]" onClick={press}>
         {since === null ? 'Start' : 'Stop'}
         <span className="sr-only"> the watch of {name}</span>
       </button>

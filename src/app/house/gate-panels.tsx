@@ -293,7 +293,12 @@ export function EquipmentPanel({
               <b>{e.name}</b>, {e.method}:{' '}
               {e.calibratedOn === null ? 'never calibrated' : `calibrated ${showFullDay(e.calibratedOn)}`}
               {e.output && `, ${outputWords(e.output, show)}`}{' '}
-              <Link href={`/house/calibrate/${e.id}`}>Calibrate</Link>
+              <Link
+                href={`/house/calibrate/${e.id}`}
+                className="inline-flex min-h-[44px] items-center font-semibold md:min-h-0"
+              >
+                Calibrate
+              </Link>
             </span>
             {mayPlan && e.calibratedOn !== today && (
               <button
