@@ -52,7 +52,8 @@ export async function equipmentOf(db: Transaction): Promise<Equipment[]> {
   });
 }
 
-const outputOf = ({ how, rate }: Pick<Calibration, 'how'> & { rate: number }): ProductRate =>
+/** L/ha of what is caught, kg/ha of what is weighed. */
+export const outputOf = ({ how, rate }: Pick<Calibration, 'how'> & { rate: number }): ProductRate =>
   how === 'weigh'
     ? { by: 'mass', rate: rate as KilogramsPerHectare }
     : { by: 'volume', rate: rate as LitresPerHectare };

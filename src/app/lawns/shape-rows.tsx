@@ -100,22 +100,17 @@ export function ShapeRows({
                   </Labelled>
                 );
               })}
-              <MeasureField
-                measure="length"
-                name="Right"
-                issue={issueOf(`${name}: right`)}
-                placeholder="by itself"
-                value={s.x}
-                onChange={(v) => set(i, { x: v })}
-              />
-              <MeasureField
-                measure="length"
-                name="Away"
-                issue={issueOf(`${name}: away`)}
-                placeholder="by itself"
-                value={s.y}
-                onChange={(v) => set(i, { y: v })}
-              />
+              {(['x', 'y'] as const).map((axis) => (
+                <MeasureField
+                  key={axis}
+                  measure="length"
+                  name={axis === 'x' ? 'Right' : 'Away'}
+                  issue={issueOf(`${name}: ${axis === 'x' ? 'right' : 'away'}`)}
+                  placeholder="by itself"
+                  value={s[axis]}
+                  onChange={(v) => set(i, { [axis]: v })}
+                />
+              ))}
             </div>
           </fieldset>
         );

@@ -1,7 +1,7 @@
 'use client';
 import { createContext, useContext, useState, type ReactNode } from 'react';
 import type { LabelSheet } from '@/core/products/sheet';
-import { asTrade, asTyped, type Measure } from '@/core/units/measures';
+import { asTrade, asTyped, numberIn, type Measure } from '@/core/units/measures';
 import { issueIn, type Issue } from '@/core/units/parse';
 import { AMOUNT_UNITS, RATE_UNITS, type AmountUnit } from '@/core/units/rate';
 import { Labelled } from '@/ui/labelled';
@@ -53,7 +53,7 @@ export function FigureField({
   onChange,
 }: Common & Readonly<{ measure?: Measure; value: number | null; onChange: (value: number | null) => void }>) {
   const { system, unit } = useShows();
-  const inside = (typed: string) => numberIn(measure ? asTrade(typed, measure, system) : typed);
+  const inside = (typed: string) => figureIn(measure ? asTrade(typed, measure, system) : typed);
   const outside = (kept: number) => (measure ? asTyped(String(kept), measure, system) : String(kept));
   const [text, setText] = useState(value === null || Number.isNaN(value) ? '' : outside(value));
   const fromOutside = value !== null && !Number.isNaN(value) && inside(text) !== value;
@@ -83,11 +83,7 @@ export function FigureField({
   );
 }
 /** null: nothing typed; NaN: not a number. */
-function numberIn(text: string): number | null {
-  const plain = text.trim().replace(/(?<=\d),(?=\d{3}(\D|$))/g, '');
-  if (plain === '') return null;
-  return /^-?(\d+\.?\d*|\.\d+)$/.test(plain) ? Number(plain) : NaN;
-}
+const figureIn = (text: string): number | null => (text.trim() === '' ? null : (numberIn(text) ?? NaN));
 
 export function SelectField<T extends string>({
   name,

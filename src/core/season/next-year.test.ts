@@ -43,6 +43,10 @@ test('work counts on the day on which it was done, and outside its window it has
     nextYearOf([planned('a', dayOf(2026, 4, 20), { ...window, doneOn })], 2026, today).typed[0]!;
   expect(next(dayOf(2026, 4, 25))).toMatchObject({ plannedOn: '2027-04-25', earliest: '2027-04-10' });
   expect(next(dayOf(2026, 5, 9))).toMatchObject({ plannedOn: '2027-05-09', earliest: '', latest: '' });
+  // an end that is not set holds nothing
+  const until = { latest: dayOf(2026, 5, 2), doneOn: dayOf(2026, 4, 25) };
+  const open = nextYearOf([planned('a', dayOf(2026, 4, 20), until)], 2026, today).typed[0]!;
+  expect(open).toMatchObject({ plannedOn: '2027-04-25', earliest: '', latest: '2027-05-02' });
   expect(isoDay(today)).toBe('2027-03-18');
 });
 

@@ -24,10 +24,10 @@ export function nextYearOf(
   const of = applications.filter((a) => !a.skipped && yearOf(a.doneOn ?? a.plannedOn) === year);
   const moved = of.map((a) => {
     const by = (day: Day | null): Day | null => day && inYear(day, yearOf(day) + 1);
-    const day = by(a.doneOn ?? a.plannedOn)!;
+    const on = a.doneOn ?? a.plannedOn;
+    const day = by(on)!;
     // work that was done outside its window has none that holds
-    const isInside =
-      (a.earliest ?? day) <= (a.doneOn ?? day) && (a.doneOn ?? a.plannedOn) <= (a.latest ?? Infinity);
+    const isInside = (a.earliest ?? on) <= on && on <= (a.latest ?? on);
     const window = isInside ? { earliest: by(a.earliest), latest: by(a.latest) } : NO_WINDOW;
     return { ...a, plannedOn: day, ...window };
   });

@@ -114,8 +114,11 @@ export function between(value: number, measure: Measure, from: UnitSystem, to: U
 
 /** A number as people type it: "1,000.5", "−3". */
 const NUMBER = /^[+\-−]?(\d+\.?\d*|\.\d+)$/;
-const numberIn = (text: string): number | null => {
-  const plain = text.trim().replace(/(?<=\d),(?=\d{3}(\D|$))/g, '');
+/** Without the commas of thousands. */
+export const withoutThousands = (text: string): string => text.trim().replace(/(?<=\d),(?=\d{3}(\D|$))/g, '');
+/** Null: no number. */
+export const numberIn = (text: string): number | null => {
+  const plain = withoutThousands(text);
   return NUMBER.test(plain) ? Number(plain.replace('−', '-')) : null;
 };
 /** Thirteen digits, which no field refuses, and no exponent. */

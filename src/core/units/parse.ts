@@ -2,7 +2,7 @@
  * Reads what people type into a figure. A wrong text is an issue that says what was expected and what came,
  * never an exception and never a guess.
  */
-import { asTyped, isMeasure, unitWords, type Measure, type UnitSystem } from './measures';
+import { asTyped, isMeasure, unitWords, withoutThousands, type Measure, type UnitSystem } from './measures';
 
 export type Issue = Readonly<{
   field: string;
@@ -45,7 +45,7 @@ export function parseFigure(text: string, bounds: Bounds): Parsed<number> {
     const words = isMeasure(unit) ? unitWords(unit, 'trade') : unit;
     return { ok: false, issue: { field, ...wordsOf(field, slip, words), ...isMissing, ...measured } };
   };
-  const plain = text.trim().replace(/(?<=\d),(?=\d{3}(\D|$))/g, '');
+  const plain = withoutThousands(text);
   if (plain === '') return refuse({ kind: 'missing' });
   if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain))
     return refuse({ kind: 'not a number', text: text.trim(), example: (least ?? above ?? 0) + 1 });

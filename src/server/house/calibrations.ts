@@ -16,6 +16,7 @@ import {
   calibrate,
   calibrationsOf,
   equipmentOf,
+  outputOf,
   type Calibration,
   type Equipment,
 } from '@/data/resources';
@@ -82,8 +83,7 @@ export async function saveCalibration(
     });
     await calibrate(db, equipmentId, on);
     await changed(db, actor, 'all');
-    const kept = (await calibrationsOf(db, equipmentId))[0]!;
-    return done({ output: kept.output, spread: kept.spread });
+    return done({ output: outputOf({ how, rate: mean }), spread });
   });
 }
 

@@ -21,8 +21,8 @@ export function MovedLines({ sheet: { movedLines, applications, outlook, today }
     const days = now - agreed;
     const which = days < 0 ? 'earlier' : 'later';
     const by = plural(Math.abs(days), 'day');
-    // no further than today
-    const shift = Math.max(days, today - a.plannedOn);
+    // no further back than today; what is overdue already is not moved by this
+    const shift = days < 0 ? Math.min(0, Math.max(days, today - a.plannedOn)) : days;
     return (
       <div key={applicationId} role="status" className="mt-2 border-l-4 border-straw bg-paper px-3 py-2">
         <p className="text-[15px]">
