@@ -87,6 +87,13 @@ describe('a logger’s file', () => {
     expect(await readingsAt(site)).toBe(good);
     await runImport(lead, id);
     expect(await readingsAt(site)).toBe(good);
+
+    // the answer was lost on the way and it is sent again: taken it is, once
+    expect(await takeImport(lead, { importId: id })).toEqual({ ok: true, value: null });
+    expect((await file(id)).status).toBe('done');
+    expect(await takeImport(lead, { importId: crypto.randomUUID() })).toMatchObject({
+      refusal: { kind: 'gone' },
+    });
   });
 
   test('brought in a second time adds nothing', async () => {
@@ -117,6 +124,7 @@ describe('a logger’s file', () => {
     expect(await readingsAt('3 Mill Race · whole lawn')).toBe(600);
     expect((await file(first!.id)).status).toBe('undone');
     await runUndo(lead, first!.id);
+    expect((await undoImport(lead, { importId: first!.id })).ok).toBe(true);
     expect((await takeImport(lead, { importId: first!.id })).ok).toBe(false);
   });
 

@@ -270,24 +270,27 @@ export async function checkLawnFile(actor: Actor, input: LawnsInput): Promise<Ou
   });
 }
 
-/** The counts have been seen: the good rows are to be taken, in the background. */
+/** The counts have been seen: the good rows are to be taken, in the background. Sent again, it is taken once. */
 export async function takeImport(actor: Actor, { importId }: { importId: string }): Promise<Outcome<null>> {
   requirePermission(actor, 'plan');
   return inOrganisation(actor, async (db) => {
     const moved = await moveImport(db, importId, ['checked', 'failed'], { status: 'waiting', trouble: null });
-    if (!moved) return refuse({ kind: 'gone' });
+    if (!moved) {
+      const known = await importOf(db, importId);
+      return known && known.status !== 'undone' ? done(null) : refuse({ kind: 'gone' });
+    }
     await sendJobIn(db, { kind: 'import', orgId: actor.orgId, importId });
     return done(null);
   });
 }
 
-/** Takes everything out again that an import brought in. */
+/** Takes everything out again that an import brought in. Sent again, it is out already. */
 export async function undoImport(actor: Actor, { importId }: { importId: string }): Promise<Outcome<null>> {
   requirePermission(actor, 'plan');
   return inOrganisation(actor, async (db) => {
     const known = await importOf(db, importId);
-    if (!known || !['done', 'failed', 'running', 'checked'].includes(known.status))
-      return refuse({ kind: 'gone' });
+    if (known?.status === 'undone') return done(null);
+    if (!known || known.status === 'waiting') return refuse({ kind: 'gone' });
     await sendJobIn(db, { kind: 'undo', orgId: actor.orgId, importId });
     return done(null);
   });
