@@ -1,3 +1,4 @@
+import { withSerwist } from '@serwist/turbopack';
 import type { NextConfig } from 'next';
 
 const config: NextConfig = {
@@ -7,7 +8,10 @@ const config: NextConfig = {
   turbopack: { root: import.meta.dirname },
   serverExternalPackages: ['postgres', 'pg-boss', 'pg', 'pdfmake', 'piscina'],
   // read by their paths, which tracing does not see
-  outputFileTracingIncludes: { '/api/export/\\[file\\]': ['./node_modules/pdfmake/fonts/**'] },
+  outputFileTracingIncludes: {
+    '/api/export/\\[file\\]': ['./node_modules/pdfmake/fonts/**'],
+    '/api/cards/\\[cardId\\]': ['./node_modules/pdfmake/fonts/**'],
+  },
   // also of files that are served as they are, which the proxy does not see
   headers: () =>
     Promise.resolve([{ source: '/:path*', headers: [{ key: 'X-Content-Type-Options', value: 'nosniff' }] }]),
@@ -17,4 +21,4 @@ const config: NextConfig = {
   experimental: { serverActions: { bodySizeLimit: '45mb' }, proxyClientMaxBodySize: '45mb' },
 };
 
-export default config;
+export default withSerwist(config);

@@ -10,11 +10,12 @@ import { WHOLE_ZONE } from '@/core/products/application';
 import { nextOf } from '@/core/season/programme';
 import { NEW_PRODUCT, type TypedProduct } from '@/core/season/typed-application';
 import { SHOWS } from '@/core/units/format';
-import { isRateUnit, type AmountUnit } from '@/core/units/rate';
+import { isRateUnit, rateOf, type AmountUnit } from '@/core/units/rate';
 import type { Actor } from '@/data/actor';
 import { addUsualHouse } from '@/data/house';
 import { siteName, zonesOf } from '@/data/lawns';
-import { addEquipment, addLicence, addLift } from '@/data/resources';
+import { addCalibration, addEquipment, changeEquipment, equipmentOf } from '@/data/equipment';
+import { addLicence, addLift } from '@/data/resources';
 import { addProduct, labelsOf } from '@/data/products';
 import { addMove } from '@/data/stock';
 import { closeQueue } from '@/server/jobs/jobs';
@@ -114,10 +115,31 @@ async function writeMeans(products: ReadonlyMap<DemoKey, string>): Promise<void>
       ['Push spreader', 'spreader', '2027-03-01'],
     ] as const)
       await addEquipment(db, ORG.id, { name, method, calibratedOn: parseDay(calibrated) });
+    const none = { tankGal: null, deadGal: 0, hopperLb: null, fitted: '', truck: '', isRidden: false };
+    for (const e of await equipmentOf(db))
+      await changeEquipment(db, e.id, e.version, {
+        ...{ ...none, name: e.name, truck: e.method === 'backpack' ? 'Truck 2' : 'Truck 1' },
+        ...(e.method === 'backpack' ? { tankGal: 4, deadGal: 0.05, fitted: 'wide fan' } : {}),
+        ...(e.method === 'hand gun' ? { tankGal: 200, deadGal: 1.5, fitted: 'shower head' } : {}),
+        ...(e.method === 'spreader' ? { hopperLb: 50, fitted: 'gate 14' } : {}),
+      });
+    const spreader = (await equipmentOf(db)).find((e) => e.method === 'spreader')!;
+    for (const [on, pounds] of [
+      ['2026-03-02', 3.9],
+      ['2026-08-24', 4],
+      ['2027-03-01', 4.1],
+    ] as const)
+      await addCalibration(db, ORG.id, {
+        ...{ equipmentId: spreader.id, on: parseDay(on)!, person: lead.name, how: 'weigh', spread: 0.04 },
+        ...{ fitted: 'gate 14, medium granules', typed: {} },
+        sendKey: `00000000-0000-4000-8002-${on.replaceAll('-', '').padStart(12, '0')}`,
+        rate: rateOf(pounds, 'lb/1000sqft').rate,
+      });
     const bought = (key: DemoKey, lot: string, amount: number, unit: AmountUnit, price: number, on: string) =>
       addMove(db, {
         ...{ orgId: ORG.id, productId: products.get(key)!, kind: 'in', lot, amount, unit, price },
         ...{ on: parseDay(on)!, note: '', person: lead.name, recordId: null, sendKey: nextId() },
+        expires: parseDay('2029-12-31'),
       });
     await bought('prodiamine', 'L-2291', 10, 'lb', 192, '2027-01-20');
     await bought('dithiopyr', 'K-118', 1, 'gal', 296, '2027-01-20');

@@ -6,6 +6,7 @@ import './globals.css';
 import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
+import { HireServiceWorker } from './service-worker';
 
 export const metadata: Metadata = {
   title: { default: 'Iron Gate', template: '%s · Iron Gate' },
@@ -17,7 +18,10 @@ export default async function RootLayout({ children }: Readonly<{ children: Reac
   const theme = (await cookies()).get('theme')?.value === 'sun' ? 'sun' : undefined;
   return (
     <html lang="en" data-theme={theme} suppressHydrationWarning>
-      <body>{children}</body>
+      <body>
+        {children}
+        <HireServiceWorker />
+      </body>
     </html>
   );
 }

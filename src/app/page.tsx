@@ -43,6 +43,13 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
           ? `${plural(total('open'), 'application')} can go today`
           : 'No application can go today without a warning'}
       </h1>
+      {total('open') + total('ajar') > 0 && (
+        <p className="float-right">
+          <Link href="/load" className="button">
+            Load the morning
+          </Link>
+        </p>
+      )}
       <p className="text-steel">
         {plural(lines, 'application')} due or next, {plural(finished, 'zone')} finished,{' '}
         {plural(unplanned, 'zone')} without a programme. The pickets show the next three weeks.

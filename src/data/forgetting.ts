@@ -3,6 +3,7 @@ import 'server-only';
 import { and, eq, inArray, isNotNull, isNull, lt, or, sql } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import type { Transaction } from './connection';
+import { dropCardsOf } from './load-cards';
 import { applicationRecord, changeBook, fileImport, houseRule, lawn, observation, zone } from './schema';
 
 /** What stands where a name or an address stood. */
@@ -42,6 +43,7 @@ export async function forgetLawn(db: Transaction, lawnId: string, today: Day): P
     .where(eq(zone.lawnId, lawnId))
     .returning({ id: zone.id });
   const zoneIds = zones.map((z) => z.id);
+  await dropCardsOf(db, zoneIds);
   if (zoneIds.length)
     await db.update(observation).set({ note: '' }).where(inArray(observation.zoneId, zoneIds));
   // after the changes above, which the book has just been told

@@ -359,3 +359,16 @@ export async function zoneOfApplication(db: Transaction, id: string): Promise<st
     .where(eq(plannedApplication.id, id));
   return row?.zoneId ?? null;
 }
+
+/** The zones of some applications, by application; those that are not there are left out. */
+export async function zonesOfApplications(
+  db: Transaction,
+  ids: readonly string[],
+): Promise<Map<string, string>> {
+  if (!ids.length) return new Map();
+  const rows = await db
+    .select({ id: plannedApplication.id, zoneId: plannedApplication.zoneId })
+    .from(plannedApplication)
+    .where(inArray(plannedApplication.id, [...ids]));
+  return new Map(rows.map((r) => [r.id, r.zoneId]));
+}

@@ -29,7 +29,17 @@ import {
 } from 'drizzle-orm/pg-core';
 // by their own paths: the migration tool knows no others
 import { EXPOSURES, MOISTURES } from '../core/ground/site';
-import { CALIBRATION_WAYS, METHODS, PRODUCT_KINDS, SITES, TEXTURES, TURFS, USES } from '../core/trade/terms';
+import {
+  CALIBRATION_WAYS,
+  EQUIPMENT_NOTES,
+  METHODS,
+  PRODUCT_KINDS,
+  SITES,
+  TEXTURES,
+  TOOL_KINDS,
+  TURFS,
+  USES,
+} from '../core/trade/terms';
 import { UNIT_SYSTEMS } from '../core/units/measures';
 
 const appUser = pgRole('app_user').existing();
@@ -754,6 +764,8 @@ export const stockMove = pgTable(
     /** USD paid, where it came in */
     price: figure('price'),
     movedOn: day('moved_on').notNull(),
+    /** of what came in, where the package says so */
+    expiresOn: day('expires_on'),
     note: text('note').notNull().default(''),
     person: text('person').notNull(),
     recordId: uuid('record_id'),
@@ -793,8 +805,107 @@ export const equipment = pgTable(
     name: text('name').notNull(),
     method: text('method').notNull(),
     calibratedOn: day('calibrated_on'),
+    /** of a sprayer; and what stays in its pump and hose */
+    tankGal: figure('tank_gal'),
+    deadGal: figure('dead_gal').notNull().default('0'),
+    /** of a spreader */
+    hopperLb: figure('hopper_lb'),
+    /** nozzles, or the setting of the gate, as people call them */
+    fitted: text('fitted').notNull().default(''),
+    truck: text('truck').notNull().default(''),
+    isRidden: boolean('is_ridden').notNull().default(false),
+    version: integer('version').notNull().default(1),
   },
   (t) => [fence('equipment'), companyKey(t)],
+);
+
+/** Wear, repairs and what else befell a piece of equipment. Added, never changed. */
+export const equipmentNote = pgTable(
+  'equipment_note',
+  {
+    id: id(),
+    orgId: orgId(),
+    equipmentId: uuid('equipment_id').notNull(),
+    notedOn: day('noted_on').notNull(),
+    kind: text('kind', { enum: EQUIPMENT_NOTES }).notNull(),
+    words: text('words').notNull(),
+    person: text('person').notNull(),
+    madeAt: at('made_at').notNull().defaultNow(),
+    sendKey: uuid('send_key').notNull(),
+  },
+  (t) => [
+    fence('equipment_note'),
+    within(t.orgId, t.equipmentId, equipment).onDelete('cascade'),
+    known('equipment_note_kind', t.kind, EQUIPMENT_NOTES),
+    uniqueIndex('equipment_note_send').on(t.orgId, t.sendKey),
+    index('equipment_note_equipment').on(t.equipmentId),
+  ],
+);
+
+/** What product is measured with: scales, jugs, and caps that hold so much of one product. */
+export const measuringTool = pgTable(
+  'measuring_tool',
+  {
+    id: id(),
+    orgId: orgId(),
+    name: text('name').notNull(),
+    kind: text('kind', { enum: TOOL_KINDS }).notNull(),
+    /** g of a scale, fl oz of a jug; of a cap none: it is weighed */
+    step: figure('step'),
+    /** of a cap */
+    productId: uuid('product_id'),
+    truck: text('truck').notNull().default(''),
+    endedOn: day('ended_on'),
+    sendKey: uuid('send_key').notNull(),
+  },
+  (t) => [
+    fence('measuring_tool'),
+    companyKey(t),
+    within(t.orgId, t.productId, product),
+    known('measuring_tool_kind', t.kind, TOOL_KINDS),
+    uniqueIndex('measuring_tool_send').on(t.orgId, t.sendKey),
+    index('measuring_tool_product').on(t.productId),
+  ],
+);
+
+/** What a marked cap held of its product when it was weighed. Added, never changed: the newest counts. */
+export const capWeighing = pgTable(
+  'cap_weighing',
+  {
+    id: id(),
+    orgId: orgId(),
+    toolId: uuid('tool_id').notNull(),
+    grams: figure('grams').notNull(),
+    weighedOn: day('weighed_on').notNull(),
+    person: text('person').notNull(),
+    madeAt: at('made_at').notNull().defaultNow(),
+    sendKey: uuid('send_key').notNull(),
+  },
+  (t) => [
+    fence('cap_weighing'),
+    within(t.orgId, t.toolId, measuringTool).onDelete('cascade'),
+    uniqueIndex('cap_weighing_send').on(t.orgId, t.sendKey),
+    index('cap_weighing_tool').on(t.toolId),
+  ],
+);
+
+/** A load as its card said, and what was really measured. */
+export const loadCard = pgTable(
+  'load_card',
+  {
+    id: id(),
+    orgId: orgId(),
+    forDay: day('for_day').notNull(),
+    card: jsonb('card').notNull(),
+    madeBy: text('made_by').notNull(),
+    madeAt: at('made_at').notNull().defaultNow(),
+    /** of each product of the card, in kg or L, and the water in L; null: not yet */
+    measured: jsonb('measured'),
+    measuredBy: text('measured_by').notNull().default(''),
+    measuredAt: at('measured_at'),
+    measuredKey: uuid('measured_key'),
+  },
+  (t) => [fence('load_card'), index('load_card_day').on(t.orgId, t.forDay)],
 );
 
 /** What a piece of equipment put out when it was measured. Added, never changed. */

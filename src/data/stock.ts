@@ -19,6 +19,8 @@ export type StockLine = Readonly<{
   unit: AmountUnit;
   price: number | null;
   on: Day;
+  /** of what came in; null: not said */
+  expires: Day | null;
   note: string;
   person: string;
 }>;
@@ -30,15 +32,14 @@ function lineFrom(r: typeof stockMove.$inferSelect): StockLine {
     amount: fromNumeric(r.amount),
     price: r.price === null ? null : fromNumeric(r.price),
     on: dayFrom(r.movedOn),
+    expires: r.expiresOn === null ? null : dayFrom(r.expiresOn),
     note: r.note,
     person: r.person,
   };
 }
 /** A correction may take away, and use may give back. */
-const moveOf = ({ kind, lot, amount, unit, on }: StockLine): Move => ({
-  kind,
-  lot,
-  on,
+const moveOf = ({ kind, lot, amount, unit, on, expires }: StockLine): Move => ({
+  ...{ kind, lot, on, expires },
   amount: Math.sign(amount) * amountOf(Math.abs(amount), unit).amount,
 });
 
@@ -93,15 +94,16 @@ export async function drawnBy(
 }
 
 export type NewMove = Readonly<
-  Omit<StockLine, 'id' | 'on'> & { orgId: string; on: Day; recordId: string | null; sendKey: string }
+  Omit<StockLine, 'id'> & { orgId: string; recordId: string | null; sendKey: string }
 >;
 /** Adds a line; sent twice, it is added once. */
-export async function addMove(db: Transaction, { on, amount, price, ...m }: NewMove): Promise<void> {
+export async function addMove(db: Transaction, { on, expires, amount, price, ...m }: NewMove): Promise<void> {
   await db
     .insert(stockMove)
     .values({
       ...m,
       movedOn: isoDay(on),
+      expiresOn: expires === null ? null : isoDay(expires),
       amount: toNumeric(amount),
       price: price === null ? null : toNumeric(price),
     })

@@ -209,6 +209,8 @@ function contradictions(s: LabelSheet): Issue[] {
   if ((s.kind ?? 'herbicide') === 'herbicide') issues.push(...aboutTheLeaf(s), ...aboveIngredientLimits(s));
   if (s.carrier && s.carrier.least > s.carrier.most)
     say('carrier least', `is ${s.carrier.least}, above the most of ${s.carrier.most}`, 'Swap them.');
+  if (s.sprayPh && s.sprayPh.least > s.sprayPh.most)
+    say('sprayPh least', `is ${s.sprayPh.least}, above the most of ${s.sprayPh.most}`, 'Swap them.');
   if (s.airLeastF !== null && s.airMostF !== null && s.airLeastF >= s.airMostF)
     issues.push(
       measuredIssue(

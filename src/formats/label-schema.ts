@@ -9,6 +9,8 @@ import {
   SETBACKS_FROM,
   SIGNAL_WORDS,
   TANK_MIXES,
+  MIX_PLACES,
+  WATER_TURNS,
 } from '@/core/products/label';
 import { METHODS, PRODUCT_KINDS, SITES, TURFS, USES } from '@/core/trade/terms';
 import { CARRIER_UNITS, CONTENT_UNITS, SHEET_FORMAT } from '@/core/products/sheet';
@@ -47,7 +49,7 @@ const list = (items: object, description: string, more: object = {}) => ({
 /** Fields that came after the first sheets were written: what is missing stands as on an empty sheet. */
 const LATER: ReadonlySet<string> = new Set([
   ...['kind', 'keepsFromFruit', 'sites', 'none', 'since', 'adjuvant'],
-  ...['airDayMostF', 'butNot'],
+  ...['airDayMostF', 'butNot', 'addedAs', 'notWith', 'sprayPh', 'turnsWater'],
 ]);
 const object = (properties: Record<string, object>) => ({
   type: 'object',
@@ -192,6 +194,23 @@ export const LABEL_SCHEMA = {
       description: 'Which kind of surfactant; null: not typed',
     },
     tankMix: oneOf(TANK_MIXES, 'Tank mixing'),
+    addedAs: {
+      enum: [...MIX_PLACES, null],
+      description: 'Where the label puts it in the order of the tank; null: by its formulation',
+    },
+    notWith: list(
+      { ...text('An a.i., a kind of product or a name', 100), minLength: 1 },
+      'What may not be in one tank with it',
+    ),
+    sprayPh: {
+      ...object({ least: amount('pH, least', 14), most: amount('pH, most', 14) }),
+      type: ['object', 'null'],
+      description: 'pH of the spray water; null: not said',
+    },
+    turnsWater: {
+      enum: [...WATER_TURNS, null],
+      description: 'What it makes of the water: acid or alkaline; null: neither, or not said',
+    },
     compatibility: text('Notes on mixing', 2000),
     setbacks: list(
       object({ from: oneOf(SETBACKS_FROM, 'From what'), feet: amount('Distance, ft', 5000) }),

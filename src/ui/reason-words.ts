@@ -251,6 +251,8 @@ export function reasonWords(r: Reason, show: Shows): string {
       return `${r.name} was last calibrated on ${showFullDay(r.on)}: your house rule is ${r.days} days.`;
     case 'calibration-runs-out':
       return `${r.name} was calibrated on ${showDay(r.on)}, good for ${r.days} days: calibrate again before this day.`;
+    case 'calibration-drifted':
+      return `On ${showDay(r.on)} ${r.name} put out ${showPercent(Math.abs(r.drift))} ${r.drift > 0 ? 'more' : 'less'} than the time before: look at nozzles, pressure and gate.`;
     case 'never-calibrated':
       return `${r.name} has never been calibrated, as far as is written down.`;
     case 'no-event':
@@ -395,6 +397,16 @@ export function reasonWords(r: Reason, show: Shows): string {
       return `${r.says} goes in the tank alone, by its label.`;
     case 'granule-in-tank':
       return `A granule goes in no tank: put ${r.partner} down on the same day instead.`;
+    case 'label-excludes':
+      return `The label of ${r.says} will not have ${r.what} in one tank: put ${r.partner} in another.`;
+    case 'ph-turned':
+      return `${r.says} wants water of pH ${r.least} to ${r.most}, and its partner makes it ${r.turns} (${r.partner}).`;
+    case 'wants-water-in':
+      return `${r.feed} wants to be watered in, and ${r.leaf} must dry on the leaf: put them down apart.`;
+    case 'adjuvants-differ':
+      return `One label asks for ${r.asks[0]}, the other for ${r.asks[1]} (${r.partner}): ask both labels which goes.`;
+    case 'same-ingredient':
+      return `Both bring ${r.ingredient} (${r.partner}): they count together against its limits.`;
     case 'never-together':
       return `Your house rule: a leaf-active product and a barrier never together (${r.partner}).`;
     case 'granule-first':

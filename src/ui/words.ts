@@ -146,3 +146,7 @@ export function expectationWords(e: Expectation): string {
       return `${capital(e.turf)} does not stand wet feet: ${e.drainage === 'ponds' ? 'water stands here' : 'this soil stays wet'}. Drainage first; weeds of wet places come back until then.`;
   }
 }
+
+/** A label's name as it is said: what marks it as a demo's is said once for the screen. */
+export const shortName = (label: Readonly<{ name: string }>): string =>
+  label.name.replace(', demo label', '');

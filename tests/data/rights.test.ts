@@ -5,7 +5,9 @@ import { turnClock } from '@/data/clock';
 import { makeToken, revokeToken } from '@/server/entry/tokens';
 import { saveDayRules } from '@/server/house/day-rules';
 import { saveCalibration } from '@/server/house/calibrations';
+import * as equipment from '@/server/house/equipment';
 import { saveUnits } from '@/server/house/units';
+import { keepCards, measureLoad } from '@/server/mixing/loads';
 import { saveKeeping } from '@/server/house/keeping';
 import { savePlanning } from '@/server/house/planning';
 import * as gateHouse from '@/server/house/gate-house';
@@ -56,6 +58,13 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   turnClockAction: ['turn the clock', (who) => turnClock(who, 0)],
   checkReadingsAction: ['plan', imports.checkReadings],
   checkLawnsAction: ['plan', imports.checkLawnFile],
+  saveDetailsAction: ['change the house', equipment.saveDetails],
+  noteEquipmentAction: ['record', equipment.noteEquipment],
+  saveToolAction: ['record', equipment.saveTool],
+  weighCapAction: ['record', equipment.weighCap],
+  putToolAwayAction: ['record', equipment.putToolAway],
+  keepCardsAction: ['record', keepCards],
+  measureLoadAction: ['record', measureLoad],
   takeImportAction: ['plan', imports.takeImport],
   undoImportAction: ['plan', imports.undoImport],
   setupAction: ['see', imports.setupFor],

@@ -35,6 +35,8 @@ const APPEND_ONLY = [
   'finding',
   'latch_lift',
   'calibration',
+  'cap_weighing',
+  'equipment_note',
   'earlier_work',
   'house_change',
   'change_book',
@@ -54,6 +56,23 @@ beforeAll(async () => {
       ...{ orgId: us.orgId, equipmentId: one!.id, doneOn: '2027-03-08', person: 'Mara Venn' },
       ...{ how: 'catch', rate: 400, spread: 0.02, typed: {}, sendKey: crypto.randomUUID() },
     });
+    const day = { person: 'Mara Venn', sendKey: crypto.randomUUID() };
+    await db.insert(schema.equipmentNote).values({
+      ...{ orgId: us.orgId, equipmentId: one!.id, notedOn: '2027-03-08', kind: 'worn', words: 'tip', ...day },
+    });
+    const [product] = await db.select().from(schema.product).limit(1);
+    const [cap] = await db
+      .insert(schema.measuringTool)
+      .values({
+        ...{ orgId: us.orgId, name: 'cap', kind: 'cap', productId: product!.id, sendKey: day.sendKey },
+      })
+      .returning();
+    await db.insert(schema.capWeighing).values({
+      ...{ orgId: us.orgId, toolId: cap!.id, grams: '11.3', weighedOn: '2027-03-08', ...day },
+    });
+    await db
+      .insert(schema.loadCard)
+      .values({ orgId: us.orgId, forDay: '2027-03-08', card: {}, madeBy: 'Mara Venn' });
   });
   // a company that never changed a figure has none
   await inOrganisation(us, (db) =>
@@ -164,6 +183,7 @@ describe('references between rows of companies', () => {
     // an application that is taken out leaves what was lifted on it, a zone its changes
     'change_book.zone_id',
     'latch_lift.planned_id',
+    'load_card.measured_key',
   ];
   const keys = () =>
     signInDatabase().execute<{ child: string; parent: string; columns: string[] }>(sql`

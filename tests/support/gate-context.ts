@@ -22,6 +22,7 @@ import {
   SEEDLINGS_SINCE,
   SETBACKS_FROM,
   TANK_MIXES,
+  WATER_TURNS,
   type Ingredient,
   type Label,
   type LabelRate,
@@ -110,6 +111,10 @@ export const label: Label = {
   surfactantPercent: null,
   adjuvant: null,
   tankMix: 'as its label says',
+  addedAs: null,
+  notWith: [],
+  sprayPh: null,
+  turnsWater: null,
   compatibility: '',
   setbacks: [],
   mowing: { beforeDays: 0, afterDays: 0 },
@@ -355,6 +360,9 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
         }),
         methods: fc.subarray([...METHODS]),
         tankMix: fc.constantFrom(...TANK_MIXES),
+        notWith: fc.subarray(['iron', 'Other']),
+        sprayPh: maybe(fc.constant({ least: 4, most: 7 })),
+        turnsWater: fc.constantFrom(...WATER_TURNS, null),
         setbacks: fc.array(
           fc.record({
             from: fc.constantFrom(...SETBACKS_FROM),

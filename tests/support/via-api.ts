@@ -63,8 +63,9 @@ export function sheetOf(label: Label): LabelSheet {
     airDayMostF: perhaps(label.air.dayMost, (t) => typed(toFahrenheit(t))),
     windMostMph: perhaps(label.windLimit, (w) => typed(toMilesPerHour(w))),
     methods: label.methods,
-    surfactantPercent: label.surfactantPercent,
+    ...{ surfactantPercent: label.surfactantPercent, adjuvant: label.adjuvant },
     tankMix: label.tankMix,
+    ...{ notWith: label.notWith, sprayPh: label.sprayPh, turnsWater: label.turnsWater },
     setbacks: label.setbacks.map((s) => ({ from: s.from, feet: typed(toFeet(s.distance)) })),
     ...{ keepsFromFruit: label.keepsFromFruit, sites: label.sites },
     noMowingDaysBefore: label.mowing.beforeDays,
@@ -198,7 +199,12 @@ function questionOf(c: GateContext, range: GatesQuestion['range']): GatesQuestio
         ...{ person: l.person, categories: l.categories, valid_to: isoDay(l.validTo) },
       })),
       equipment: c.means.equipment.map((e) =>
-        given({ name: e.name, method: e.method, calibrated_on: iso(e.calibratedOn)! }),
+        given({
+          name: e.name,
+          method: e.method,
+          calibrated_on: iso(e.calibratedOn)!,
+          drift: (e.drift ?? null)!,
+        }),
       ),
     },
     seen: given({

@@ -21,6 +21,17 @@ import {
 } from '@/server/house/gate-house';
 import { dayShape, saveDayRules } from '@/server/house/day-rules';
 import { calibrationShape, saveCalibration } from '@/server/house/calibrations';
+import {
+  detailsShape,
+  noteEquipment,
+  noteShape,
+  putToolAway,
+  saveDetails,
+  saveTool,
+  toolShape,
+  weighCap,
+  weighingShape,
+} from '@/server/house/equipment';
 import { saveUnits, unitsShape } from '@/server/house/units';
 import { keepingShape, saveKeeping } from '@/server/house/keeping';
 import { planningShape, savePlanning } from '@/server/house/planning';
@@ -30,6 +41,11 @@ import { makeToken, revokeToken, tokenIdShape, tokenShape } from '@/server/entry
 export const saveDayRulesAction = action(dayShape, saveDayRules);
 export const savePlanningAction = action(planningShape, savePlanning);
 export const saveCalibrationAction = action(calibrationShape, saveCalibration);
+export const saveDetailsAction = action(detailsShape, saveDetails);
+export const noteEquipmentAction = action(noteShape, noteEquipment);
+export const saveToolAction = action(toolShape, saveTool);
+export const weighCapAction = action(weighingShape, weighCap);
+export const putToolAwayAction = action(anyIdShape, putToolAway);
 export const saveUnitsAction = action(unitsShape, saveUnits);
 export const saveKeepingAction = action(keepingShape, saveKeeping);
 export const saveGateRulesAction = action(gateRulesShape, saveGateRules);

@@ -2,11 +2,15 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { showFullDay } from '@/core/calendar/day';
-import { RUNS } from '@/core/mixing/calibration';
-import { figure, showRate, type Shows } from '@/core/units/format';
-import type { ProductRate } from '@/core/units/rate';
+import { MOST_CV, RUNS, swathsOf } from '@/core/mixing/calibration';
+import type { CalibrationWay } from '@/core/trade/terms';
+import { figure, showRate, significant, type Shows } from '@/core/units/format';
+import type { Measure } from '@/core/units/measures';
+import type { Issue } from '@/core/units/parse';
+import { rateIn, type ProductRate } from '@/core/units/rate';
 import type { Outcome } from '@/server/entry/outcome';
 import type { CalibrationInput, CalibrationSheet } from '@/server/house/calibrations';
+import { DriftChart } from './drift-chart';
 import { Labelled } from '@/ui/labelled';
 import { FigureField, MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
@@ -14,26 +18,59 @@ import { RefusalWords } from '../refusal-words';
 import { useKept } from '../use-kept';
 import { useSending } from '../use-sending';
 
-type Typed = Omit<CalibrationInput, 'sendKey' | 'equipmentId' | 'how'>;
-const EMPTY: Typed = {
-  ...{ fitted: '', area: '1000', caught: '', caughtSeconds: '' },
+type Typed = Omit<CalibrationInput, 'sendKey' | 'equipmentId'>;
+const emptyFor = (how: CalibrationWay): Typed => ({
+  ...{ how, fitted: '', size: '', area: '1000', caught: '', caughtSeconds: '', course: '', swath: '' },
   runs: Array.from({ length: RUNS }, () => ''),
-};
+  nozzles: how === 'boom' ? ['', ''] : [],
+  pans: how === 'pan' ? Array.from({ length: PANS }, () => '') : [],
+  ...{ panArea: '', panSwath: '' },
+});
+/** So many pans stand in a row to begin with: common practice, no source. */
+const PANS = 11;
 const isTyped = (v: unknown): v is Typed =>
   typeof v === 'object' &&
   v !== null &&
-  Array.isArray((v as Typed).runs) &&
+  [(v as Typed).runs, (v as Typed).nozzles, (v as Typed).pans].every(Array.isArray) &&
   (v as Typed).runs.length === RUNS;
+
+const WAYS: Readonly<Record<CalibrationWay, Readonly<{ name: string; what: string }>>> = {
+  catch: {
+    name: 'an area and a catch',
+    what: 'Mark an area, spray it with water at your working pace three times, and catch what comes out in so many seconds at the same pressure.',
+  },
+  pace: {
+    name: 'pace on a course',
+    what: 'Measure a course, walk or drive it at your working pace three times, and catch what comes out in so many seconds. The width is what one pass really covers.',
+  },
+  plot: {
+    name: '1/128 acre',
+    what: 'Mark 340 sq ft (31.6 m²), which is 1/128 of an acre: one pass of a boom 20 in. wide is 204 ft. Take the seconds that it takes you, and catch one nozzle for as long, three times: fluid ounces caught are gallons an acre.',
+  },
+  boom: {
+    name: 'a boom, nozzle by nozzle',
+    what: 'Catch every nozzle for the same seconds at working pressure, measure a course and drive it three times at working speed. A nozzle more than a tenth off the mean is replaced.',
+  },
+  weigh: {
+    name: 'weight before and after',
+    what: 'Mark an area, weigh what goes into the hopper, spread the area at your working pace, and weigh what is left: three times.',
+  },
+  pan: {
+    name: 'pans across the swath',
+    what: 'Set pans of one size in a row across the swath, at equal distances, spread over their middle once, and weigh what each caught.',
+  },
+};
+const SIZES = ['', 'fine', 'medium', 'coarse'] as const;
 
 /** What it puts out, as its people speak of it: water on an area, or product on an area. */
 export const outputWords = (output: ProductRate, show: Shows): string =>
   output.by === 'volume'
-    ? show.carrier(output.rate)
+    ? `${show.carrier(output.rate)}${show.system === 'trade' ? ` (${significant(rateIn(output, 'gal/acre')!)} gal/acre)` : ''}`
     : showRate(output, show.system === 'trade' ? 'lb/1000sqft' : 'kg/ha');
 
 /** Three runs with a stopwatch, and what was found before. Typed figures stay on the device until they are kept. */
 export function CalibrateForm({
-  sheet: { equipment, how, history },
+  sheet: { equipment, ways, history },
   mayRecord,
   saveCalibrationAction,
 }: Readonly<{
@@ -45,30 +82,61 @@ export function CalibrateForm({
 }>) {
   const show = useShows();
   const router = useRouter();
-  const [typed, keep, forget] = useKept<Typed>(`calibrate:${equipment.id}`, EMPTY, isTyped);
+  const [typed, keep, forget] = useKept<Typed>(`calibrate:${equipment.id}`, emptyFor(ways[0]!), isTyped);
   const [sendKey, setSendKey] = useState(() => crypto.randomUUID());
   const [found, setFound] = useState<{ output: ProductRate; spread: number } | null>(null);
   const { run, issue, refusal, isSending } = useSending();
+  const { how } = typed;
   const set = (change: Partial<Typed>) => {
     setFound(null);
     keep({ ...typed, ...change });
   };
-  const setRun = (i: number, value: string) => set({ runs: typed.runs.map((r, k) => (k === i ? value : r)) });
+  const measured = (
+    name: string,
+    key: 'area' | 'caught' | 'course' | 'swath',
+    measure: Measure,
+    hint = '',
+  ) => (
+    <MeasureField
+      {...{ name, measure }}
+      hint={hint || null}
+      issue={issue(name)}
+      value={typed[key]}
+      onChange={(v) => set({ [key]: v })}
+    />
+  );
+  const watch = (
+    <Timed
+      name="Caught in"
+      issue={issue('Caught in')}
+      value={typed.caughtSeconds}
+      onChange={(caughtSeconds) => set({ caughtSeconds })}
+    />
+  );
+  const shown = [
+    ...[
+      'Area',
+      'Caught',
+      'Caught in',
+      'Course',
+      'Width of a pass',
+      'Size of a pan',
+      'Pans between two passes',
+    ],
+    ...typed.runs.map((_, i) => `Run ${i + 1}`),
+    ...typed.nozzles.map((_, i) => `Nozzle ${i + 1}`),
+    ...typed.pans.map((_, i) => `Pan ${i + 1}`),
+  ];
   return (
-    <div className="mx-auto max-w-2xl px-4 pb-10 pt-3">
+    <div className="mx-auto max-w-2xl px-4 pb-4 pt-3">
       <h1 className="text-[26px]">Calibrate {equipment.name}</h1>
-      <p className="text-steel">
-        {how === 'catch'
-          ? 'Mark an area, spray it with water at your working pace three times, and catch what comes out in so many seconds at the same pressure.'
-          : 'Mark an area, weigh what goes into the hopper, spread the area at your working pace, and weigh what is left: three times.'}
-      </p>
       {mayRecord && (
         <form
           noValidate
-          className="mt-3 grid gap-3"
+          className="mt-2 grid gap-3"
           onSubmit={(e) => {
             e.preventDefault();
-            run(saveCalibrationAction, { sendKey, equipmentId: equipment.id, how, ...typed }, (value) => {
+            run(saveCalibrationAction, { sendKey, equipmentId: equipment.id, ...typed }, (value) => {
               setFound(value);
               forget();
               setSendKey(crypto.randomUUID());
@@ -76,69 +144,127 @@ export function CalibrateForm({
             });
           }}
         >
+          {ways.length > 1 && (
+            <Labelled name="By">
+              {(f) => (
+                <select
+                  {...f}
+                  value={how}
+                  onChange={(e) =>
+                    keep({ ...emptyFor(e.target.value as CalibrationWay), fitted: typed.fitted })
+                  }
+                >
+                  {ways.map((w) => (
+                    <option key={w} value={w}>
+                      {WAYS[w].name}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Labelled>
+          )}
+          <p className="text-steel">{WAYS[how].what}</p>
           <Labelled
-            name={how === 'catch' ? 'Nozzle and pressure' : 'Setting, and what was in it'}
+            name={isSpread(how) ? 'Setting of the gate' : 'Nozzle and pressure'}
             hint="As you will find it again."
           >
-            {(f) => <input {...f} value={typed.fitted} onChange={(e) => set({ fitted: e.target.value })} />}
+            {(f) => (
+              <input
+                {...f}
+                placeholder={equipment.fitted}
+                value={typed.fitted}
+                onChange={(e) => set({ fitted: e.target.value })}
+              />
+            )}
           </Labelled>
-          <MeasureField
-            name="Area"
-            measure="area"
-            issue={issue('Area')}
-            value={typed.area}
-            onChange={(area) => set({ area })}
-          />
-          {how === 'catch' && (
-            <div className="grid grid-cols-1 gap-3 sm:grid-cols-2">
-              <MeasureField
-                name="Caught"
-                measure="pour"
-                issue={issue('Caught')}
-                value={typed.caught}
-                onChange={(caught) => set({ caught })}
-              />
-              <Timed
-                name="Caught in"
-                issue={issue('Caught in')}
-                value={typed.caughtSeconds}
-                onChange={(caughtSeconds) => set({ caughtSeconds })}
-              />
+          {isSpread(how) && (
+            <Labelled name="Granules in it">
+              {(f) => (
+                <select {...f} value={typed.size} onChange={(e) => set({ size: e.target.value })}>
+                  {SIZES.map((x) => (
+                    <option key={x} value={x}>
+                      {x || 'not said'}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Labelled>
+          )}
+          {(how === 'catch' || how === 'weigh') && measured('Area', 'area', 'area')}
+          {(how === 'pace' || how === 'boom') && (
+            <div className="grid grid-cols-2 gap-3">
+              {measured('Course', 'course', 'length')}
+              {measured('Width of a pass', 'swath', 'depth', how === 'boom' ? 'between two nozzles' : '')}
             </div>
           )}
-          <div className="grid grid-cols-1 gap-3 sm:grid-cols-3">
-            {typed.runs.map((value, i) =>
-              how === 'catch' ? (
-                <Timed
-                  key={i}
-                  name={`Run ${i + 1}`}
-                  issue={issue(`Run ${i + 1}`)}
-                  value={value}
-                  onChange={(v) => setRun(i, v)}
+          {(how === 'catch' || how === 'pace') && (
+            <div className="grid grid-cols-1 gap-3 sm:grid-cols-2">
+              {measured('Caught', 'caught', 'pour')}
+              {watch}
+            </div>
+          )}
+          {how === 'boom' && (
+            <>
+              {watch}
+              <Row
+                {...{ name: 'Nozzle', measure: 'pour', issue }}
+                values={typed.nozzles}
+                onChange={(nozzles) => set({ nozzles })}
+              />
+            </>
+          )}
+          {how === 'pan' ? (
+            <>
+              <Row
+                {...{ name: 'Pan', unit: 'g', issue }}
+                values={typed.pans}
+                onChange={(pans) => set({ pans })}
+              />
+              <div className="grid grid-cols-2 gap-3">
+                <FigureField
+                  name="Size of a pan"
+                  unit="sq in"
+                  issue={issue('Size of a pan')}
+                  value={typed.panArea}
+                  onChange={(panArea) => set({ panArea })}
                 />
-              ) : (
-                <MeasureField
-                  key={i}
-                  name={`Run ${i + 1}, used`}
-                  measure="weight"
-                  issue={issue(`Run ${i + 1}`)}
-                  value={value}
-                  onChange={(v) => setRun(i, v)}
+                <FigureField
+                  name="Pans between two passes"
+                  unit="pans"
+                  issue={issue('Pans between two passes')}
+                  value={typed.panSwath}
+                  onChange={(panSwath) => set({ panSwath })}
                 />
-              ),
-            )}
-          </div>
+              </div>
+              <Pattern pans={typed.pans} chosen={typed.panSwath} onChoose={(panSwath) => set({ panSwath })} />
+            </>
+          ) : (
+            <div className="grid grid-cols-1 gap-3 sm:grid-cols-3">
+              {typed.runs.map((value, i) => {
+                const field = {
+                  ...{ value, issue: issue(`Run ${i + 1}`) },
+                  onChange: (v: string) => set({ runs: typed.runs.map((r, k) => (k === i ? v : r)) }),
+                };
+                return how === 'weigh' || how === 'plot' ? (
+                  <MeasureField
+                    key={i}
+                    name={`Run ${i + 1}, ${how === 'weigh' ? 'used' : 'caught'}`}
+                    measure={how === 'weigh' ? 'weight' : 'pour'}
+                    {...field}
+                  />
+                ) : (
+                  <Timed key={i} name={`Run ${i + 1}`} {...field} />
+                );
+              })}
+            </div>
+          )}
           {refusal && (
-            <RefusalWords
-              refusal={refusal}
-              here={`/house/calibrate/${equipment.id}`}
-              shown={['Area', 'Caught', 'Caught in', ...typed.runs.map((_, i) => `Run ${i + 1}`)]}
-            />
+            <RefusalWords refusal={refusal} here={`/house/calibrate/${equipment.id}`} shown={shown} />
           )}
           {found && (
             <p role="status" className="border-l-4 border-moss bg-paper px-3 py-2 text-lg">
-              Kept: {outputWords(found.output, show)}, runs {figure(found.spread * 100)} % apart. Mix cards go
-              by it from now on.
+              Kept: {outputWords(found.output, show)}, {spreadWords({ how, spread: found.spread })}. Mix cards
+              go by it from now on.
             </p>
           )}
           <button className="button button-loud text-[1.2rem]" disabled={isSending}>
@@ -155,13 +281,16 @@ export function CalibrateForm({
               : `Nothing is measured here; it was noted as calibrated on ${showFullDay(equipment.calibratedOn)}.`}
           </p>
         )}
+        {history.length > 2 && <DriftChart history={history} />}
         <ul>
           {history.map((c, i) => (
             <li key={c.id} className="flex flex-wrap gap-x-4 border-b border-hair py-1.5">
               <b className="font-cond text-[18px]">{outputWords(c.output, show)}</b>
-              <span>{driftWords(c.output, history[i + 1]?.output)}</span>
+              <span>
+                {driftWords(c.output, history.slice(i + 1).find((x) => x.fitted === c.fitted)?.output)}
+              </span>
               <span className="text-steel">
-                {[showFullDay(c.on), c.person, c.fitted, `runs ${figure(c.spread * 100)} % apart`]
+                {[showFullDay(c.on), c.person, c.fitted, WAYS[c.how].name, spreadWords(c)]
                   .filter(Boolean)
                   .join(', ')}
               </span>
@@ -170,6 +299,112 @@ export function CalibrateForm({
         </ul>
       </section>
     </div>
+  );
+}
+
+const isSpread = (how: CalibrationWay) => how === 'weigh' || how === 'pan';
+const spreadWords = ({ how, spread }: Readonly<{ how: CalibrationWay; spread: number }>) =>
+  how === 'pan' ? `the pattern varies by ${figure(spread * 100)} %` : `runs ${figure(spread * 100)} % apart`;
+
+/** Figures in a row, as many as there are nozzles or pans. */
+function Row({
+  name,
+  measure,
+  unit,
+  values,
+  issue,
+  onChange,
+}: Readonly<{
+  name: string;
+  measure?: Measure;
+  unit?: string;
+  values: readonly string[];
+  issue: (field: string) => Issue | undefined;
+  onChange: (values: readonly string[]) => void;
+}>) {
+  return (
+    <fieldset>
+      <legend className="sr-only">{name}</legend>
+      <div className="grid grid-cols-3 gap-2 sm:grid-cols-4">
+        {values.map((value, i) => (
+          <FigureField
+            key={i}
+            name={`${name} ${i + 1}`}
+            unit={measure ?? unit ?? ''}
+            issue={issue(`${name} ${i + 1}`)}
+            value={value}
+            onChange={(v) => onChange(values.map((x, k) => (k === i ? v : x)))}
+          />
+        ))}
+      </div>
+      <div className="mt-2 flex gap-2">
+        <button type="button" className="button" onClick={() => onChange([...values, ''])}>
+          One {name.toLowerCase()} more
+        </button>
+        <button
+          type="button"
+          className="button"
+          disabled={values.length < 3}
+          onClick={() => onChange(values.slice(0, -1))}
+        >
+          One less
+        </button>
+      </div>
+    </fieldset>
+  );
+}
+
+/** What the pans caught, the overlapped pattern at the chosen swath, and how even every swath is. */
+function Pattern({
+  pans,
+  chosen,
+  onChoose,
+}: Readonly<{ pans: readonly string[]; chosen: string; onChoose: (pans: string) => void }>) {
+  const caught = pans.map(Number);
+  if (pans.some((p) => p.trim() === '') || caught.some((c) => !Number.isFinite(c) || c < 0)) return null;
+  if (!caught.some((c) => c > 0)) return null;
+  const swaths = swathsOf(caught).filter((s) => s.pans > 1);
+  const swath = swaths.find((s) => String(s.pans) === chosen.trim());
+  const lanes = swath
+    ? caught.map((_, i) => caught.reduce((sum, c, k) => ((k - i) % swath.pans === 0 ? sum + c : sum), 0))
+    : caught;
+  const most = Math.max(...lanes);
+  const word = (cv: number) =>
+    cv <= 0.1 ? 'good' : cv <= 0.15 ? 'fair' : cv <= MOST_CV ? 'just fair' : 'poor';
+  return (
+    <figure className="border-2 border-hair bg-paper px-3 py-2">
+      <div className="flex h-[120px] items-end gap-1" role="img" aria-label="What lies across the swath">
+        {caught.map((c, i) => (
+          <div key={i} className="relative h-full grow">
+            {swath && (
+              <div
+                className="absolute bottom-0 w-full border-2 border-moss"
+                style={{ height: `${(lanes[i]! / most) * 100}%` }}
+              />
+            )}
+            <div className="absolute bottom-0 w-full bg-rail" style={{ height: `${(c / most) * 100}%` }} />
+          </div>
+        ))}
+      </div>
+      <figcaption className="text-[15px] text-steel">
+        Grey: one pass, pan by pan.{' '}
+        {swath ? 'Green: what lies there with the passes beside it.' : 'Choose how far apart the passes go.'}
+      </figcaption>
+      <ul className="mt-1 grid grid-cols-1 gap-x-4 sm:grid-cols-2">
+        {swaths.map((s) => (
+          <li key={s.pans}>
+            <button
+              type="button"
+              className={`min-h-[44px] w-full border-b border-hair text-left ${s === swath ? 'font-semibold' : ''}`}
+              aria-pressed={s === swath}
+              onClick={() => onChoose(String(s.pans))}
+            >
+              {s.pans} pans between passes: varies by {figure(s.cv * 100, 1)} %, {word(s.cv)}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </figure>
   );
 }
 

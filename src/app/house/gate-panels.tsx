@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { showFullDay, type Day } from '@/core/calendar/day';
 import { METHODS, type Method } from '@/core/trade/terms';
 import type { StoredGateRules } from '@/data/gate-rules';
-import type { Equipment, Licence } from '@/data/resources';
+import type { Equipment } from '@/data/equipment';
+import type { Licence } from '@/data/resources';
 import type { EquipmentInput, GateRulesInput, LicenceInput } from '@/server/house/gate-house';
 import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
@@ -297,7 +298,7 @@ export function EquipmentPanel({
                 href={`/house/calibrate/${e.id}`}
                 className="inline-flex min-h-[44px] items-center font-semibold md:min-h-0"
               >
-                Calibrate
+                Calibrate, or say what it is
               </Link>
             </span>
             {mayPlan && e.calibratedOn !== today && (

@@ -19,6 +19,9 @@ import {
   savePlanningAction,
   saveThermometerAction,
   saveUnitsAction,
+  putToolAwayAction,
+  saveToolAction,
+  weighCapAction,
 } from './actions';
 import { Crossings } from './crossings';
 import { DayRules } from './day-panel';
@@ -26,6 +29,7 @@ import { EquipmentPanel, GateRules, Licences } from './gate-panels';
 import { Sensors, Thermometers } from './panels';
 import { Planning } from './planning-panel';
 import { Jobs, Keeping, TakeItWithYou, Tokens } from './server-panels';
+import { ToolsPanel } from './tools-panel';
 import { UnitsPanel } from './units-panel';
 import { PARTS, type Part } from './parts';
 
@@ -134,6 +138,12 @@ async function Parts({ actor, part }: Readonly<{ actor: Actor; part: Part }>) {
             mayPlan={mayChange}
             saveEquipmentAction={saveEquipmentAction}
             calibratedTodayAction={calibratedTodayAction}
+          />
+          <ToolsPanel
+            tools={sheet.tools}
+            products={sheet.dryProducts}
+            mayRecord={may(actor, 'record')}
+            {...{ saveToolAction, weighCapAction, putToolAwayAction }}
           />
           <Thermometers
             thermometers={sheet.thermometers}

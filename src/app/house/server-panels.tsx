@@ -19,6 +19,7 @@ const CALL_WORDS: Readonly<Record<Call, string>> = {
   gates: 'the gates of an application',
   season: 'programmes for a zone’s year',
   workload: 'when a round must be begun',
+  mix: 'loads of a tank or hopper',
 };
 
 export function Tokens({

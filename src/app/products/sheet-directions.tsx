@@ -1,8 +1,10 @@
 import {
   ADJUVANTS,
+  MIX_PLACES,
   NONE_KEYS,
   SEEDLINGS_SINCE,
   TANK_MIXES,
+  WATER_TURNS,
   type SeedlingsSince,
 } from '@/core/products/label';
 import { NONE_WORDS } from '@/core/products/none-words';
@@ -160,6 +162,43 @@ export function SheetDirections({ sheet, set }: Props) {
             onChange={(tankMix) => set({ tankMix })}
           />
         </Grid>
+        <Grid>
+          <SelectField
+            name="Place in the order of the tank"
+            path="addedAs"
+            options={['', ...MIX_PLACES] as const}
+            words={(p) => p || 'by its formulation'}
+            value={sheet.addedAs ?? ''}
+            onChange={(p) => set({ addedAs: p === '' ? null : p })}
+          />
+          <SelectField
+            name="It makes the water"
+            path="turnsWater"
+            options={['', ...WATER_TURNS] as const}
+            words={(t) => t || 'neither, or not typed'}
+            value={sheet.turnsWater ?? ''}
+            onChange={(t) => set({ turnsWater: t === '' ? null : t })}
+          />
+          <FigureField
+            name="pH of the water, least"
+            path="sprayPh least"
+            value={sheet.sprayPh?.least ?? null}
+            onChange={(least) => set({ sprayPh: phWith(sheet, { least }) })}
+          />
+          <FigureField
+            name="pH of the water, most"
+            path="sprayPh most"
+            value={sheet.sprayPh?.most ?? null}
+            onChange={(most) => set({ sprayPh: phWith(sheet, { most }) })}
+          />
+        </Grid>
+        <TextField
+          name="Not in one tank with"
+          path="notWith"
+          hint="Names of a.i. or products, or kinds as iron or fertilizer, with commas between."
+          value={sheet.notWith.join(', ')}
+          onChange={(text) => set({ notWith: text === '' ? [] : text.split(',').map((s) => s.trimStart()) })}
+        />
         <TextField
           name="Notes on mixing"
           path="compatibility"
@@ -323,6 +362,14 @@ function carrierWith(
 ): LabelSheet['carrier'] {
   const next = { least: null, most: null, unit: 'gal/1000sqft' as const, ...carrier, ...change };
   return next.least === null && next.most === null ? null : (next as unknown as LabelSheet['carrier']);
+}
+
+function phWith(
+  { sprayPh }: LabelSheet,
+  change: Readonly<{ least?: number | null; most?: number | null }>,
+): LabelSheet['sprayPh'] {
+  const next = { least: null, most: null, ...sprayPh, ...change };
+  return next.least === null && next.most === null ? null : (next as unknown as LabelSheet['sprayPh']);
 }
 
 function seedlingsWith(

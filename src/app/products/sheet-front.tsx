@@ -315,11 +315,16 @@ const FRUIT = ['not typed yet', 'allowed there', 'not where fruit is grown'] as 
 
 const FORMULATION_WORDS = {
   WG: 'WG, water-dispersible',
+  DF: 'DF, dry flowable',
   WP: 'WP, wettable powder',
+  WSP: 'WSP, soluble packet',
   SC: 'SC, suspension',
+  CS: 'CS, capsules in suspension',
   EC: 'EC, emulsion',
   EW: 'EW, emulsion in water',
+  ME: 'ME, microemulsion',
   SL: 'SL, solution',
+  SG: 'SG, soluble granule',
   G: 'G, granule',
 } as const;
 

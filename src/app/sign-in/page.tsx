@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { Pickets } from '@/ui/pickets';
 import { dayOf } from '@/core/calendar/day';
 import { laneByTick } from '@/core/calendar/span';
+import { LeaveNothing } from './leave-nothing';
 import { SignInForm } from './sign-in-form';
 
 export const metadata: Metadata = { title: 'Sign in' };
@@ -27,6 +28,7 @@ export default async function SignInPage({ searchParams }: PageProps<'/sign-in'>
   const { next } = await searchParams;
   return (
     <main className="mx-auto max-w-md px-5 pt-[12vh]">
+      <LeaveNothing />
       <h1 className="text-4xl font-bold tracking-wide">IRON GATE</h1>
       <p className="mt-1 text-lg text-steel">
         What may be applied on this lawn, how much of it, and on which days.

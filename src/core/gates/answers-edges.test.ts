@@ -232,6 +232,19 @@ ask('what it is put down with', [
         },
       }),
   ],
+  // common practice, no source
+  [
+    'a tenth less than the time before',
+    'open calibrated',
+    () =>
+      onDay(equipment, { ...barrier({}), means: { ...means, equipment: [{ ...backpack, drift: -0.1 }] } }),
+  ],
+  [
+    'more than a tenth less',
+    'ajar calibration-drifted',
+    () =>
+      onDay(equipment, { ...barrier({}), means: { ...means, equipment: [{ ...backpack, drift: -0.11 }] } }),
+  ],
 ]);
 
 const planned = (day: Day, days = 60) => ({

@@ -51,6 +51,79 @@ ask('two in one tank', [
     () => onDay(partner, { ...pair({ tankMix: 'alone only' }, {}, 2), ...wet, forecast: weather({}) }),
   ],
   [
+    'one that its label will not have, by kind',
+    'shut bolt label-excludes',
+    () => onDay(partner, { ...pair({ notWith: ['Iron'] }, { kind: 'iron' }), forecast: null }),
+  ],
+  [
+    'one that its label will not have, by its a.i., in either order',
+    'shut bolt label-excludes',
+    () => onDay(partner, { ...pair({}, { notWith: [label.ingredients[0]!.name] }), forecast: null }),
+  ],
+  [
+    'one that its label will not have, in another tank',
+    'open dry-then-water',
+    () =>
+      onDay(partner, { ...pair({ notWith: ['iron'] }, { kind: 'iron' }, 2), ...wet, forecast: weather({}) }),
+  ],
+  [
+    'one that wants acid water with one that turns it alkaline',
+    'shut bolt ph-turned',
+    () =>
+      onDay(partner, {
+        ...pair({ sprayPh: { least: 4, most: 7 } }, { turnsWater: 'alkaline' }),
+        forecast: null,
+      }),
+  ],
+  [
+    'one that bears it',
+    'open dry-then-water',
+    () =>
+      onDay(partner, {
+        ...pair({ sprayPh: { least: 4, most: 9 } }, { turnsWater: 'alkaline' }),
+        ...{ ...wet, forecast: weather({}) },
+      }),
+  ],
+  [
+    'a biostimulant with what must dry on the leaf',
+    'shut latch wants-water-in',
+    () => onDay(partner, { ...pair({ kind: 'biostimulant', wateringIn: null }, {}), forecast: null }),
+  ],
+  [
+    'liquid fertilizer with a barrier that is watered in',
+    'open partners-agree',
+    () =>
+      onDay(partner, {
+        ...pair({}, { kind: 'fertilizer', onLeaf: false, rainFreeHours: null, ingredients: [] }),
+        ...{
+          beside: [
+            {
+              ...pair({}, { kind: 'fertilizer', onLeaf: false, ingredients: [] }).beside[0]!,
+              use: 'turf care',
+            },
+          ],
+        },
+      }),
+  ],
+  [
+    'two surfactants',
+    'ajar adjuvants-differ',
+    () =>
+      onDay(partner, {
+        ...pair({ adjuvant: 'nonionic surfactant' }, { adjuvant: 'methylated seed oil' }),
+        ...{ ...wet, forecast: weather({}) },
+      }),
+  ],
+  [
+    'one a.i. in both',
+    'ajar same-ingredient',
+    () =>
+      onDay(partner, {
+        ...pair({}, { ingredients: label.ingredients }),
+        ...{ ...wet, forecast: weather({}) },
+      }),
+  ],
+  [
     'a granule in it',
     'shut bolt granule-in-tank',
     () => onDay(partner, { ...pair({ formulation: 'G' }, {}), forecast: null }),

@@ -7,6 +7,9 @@ import { constantLane, laneByTick } from '@/core/calendar/span';
 import type { Method } from '@/core/trade/terms';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
+/** What puts out so much more or less than the time before wants looking at. Common practice, no source. */
+const MOST_DRIFT = 0.1;
+
 /** What would be used: the named method's, else the one of the house that the label allows and that was calibrated last. */
 function chosen({ product: { label, method }, means }: GateContext) {
   const fitting = means.equipment
@@ -36,7 +39,11 @@ export const equipment: Gate = {
       return constantLane(range, shut('latch', { code: 'never-calibrated', source: 'house rule', name }));
     const days = rules.calibrationDays;
     const facts = { source: 'house rule', name, on, days } as const;
-    const good = open({ code: 'calibrated', ...facts });
+    const drift = used.drift ?? 0;
+    const good =
+      Math.abs(drift) > MOST_DRIFT
+        ? ajar({ code: 'calibration-drifted', source: 'house rule', name, on, drift })
+        : open({ code: 'calibrated', ...facts });
     const old = shut('latch', { code: 'calibration-old', ...facts });
     // by then it will be done again, or not: not known
     const later = ajar({ code: 'calibration-runs-out', ...facts });

@@ -120,6 +120,8 @@ export type Resources = Readonly<{
     calibratedOn: Day | null;
     /** what it puts out, as it was last measured; not given: it was not */
     output?: ProductRate | null;
+    /** that against the time before, with the same nozzle or setting: −0.12 is 12 % less; not given: not known */
+    drift?: number | null;
   }>[];
   /** product on hand, kg or L, by product; none: no stock is kept of it */
   onHand: Readonly<Record<string, number>>;

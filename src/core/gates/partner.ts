@@ -6,7 +6,8 @@
 import { addDays, type Day } from '@/core/calendar/day';
 import { hourOf, type Hour } from '@/core/calendar/hour';
 import { constantLane, laneByTick } from '@/core/calendar/span';
-import type { ApplicationProduct } from '@/core/products/application';
+import { refusedInTank, wantsWater } from '@/core/mixing/partners';
+import { worksOnLeaf, type ApplicationProduct } from '@/core/products/application';
 import { isGranule, type Label } from '@/core/products/label';
 import type { Millimetres } from '@/core/units/quantity';
 import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
@@ -40,22 +41,38 @@ function verdictsOf(context: GateContext, other: ApplicationProduct): (day: Day)
 
 /** What the labels and the house say of the pair, whatever the weather. */
 function byLabels(
-  { label, tank }: ApplicationProduct,
+  product: ApplicationProduct,
   other: ApplicationProduct,
   { rules }: GateContext,
 ): Verdict | null {
+  const { label, tank } = product;
   const name = other.label.name;
   const isOneTank = tank === other.tank;
   if (isOneTank) {
-    for (const l of [label, other.label])
-      if (l.tankMix === 'alone only')
-        return shut('bolt', { code: 'alone-only', source: 'label', partner: name, says: l.name });
-    if (isGranule(label) !== isGranule(other.label))
-      return shut('bolt', { code: 'granule-in-tank', source: 'label', partner: name });
+    const refused = refusedInTank(label, other.label);
+    if (refused) return shut('bolt', { ...refused, source: 'label', partner: name });
+    const feed = [label, other.label].find(wantsWater);
+    const leaf = [product, other].find((p) => worksOnLeaf(p) && p.label.wateringIn === null)?.label;
+    if (feed && leaf && feed !== leaf)
+      return shut('latch', {
+        ...{ code: 'wants-water-in', source: 'house rule', partner: name },
+        ...{ feed: feed.name, leaf: leaf.name },
+      });
   }
   const opposed = (label.onLeaf && other.label.inSoil) || (other.label.onLeaf && label.inSoil);
   if (rules.partners === 'never together' && opposed)
     return shut('latch', { code: 'never-together', source: 'house rule', partner: name });
+  if (isOneTank && label.adjuvant && other.label.adjuvant && label.adjuvant !== other.label.adjuvant)
+    return ajar({
+      ...{ code: 'adjuvants-differ', source: 'label', partner: name },
+      asks: [label.adjuvant, other.label.adjuvant],
+    });
+  const ingredient = label.ingredients.find((i) => other.label.ingredients.some((o) => o.name === i.name));
+  if (ingredient)
+    return ajar({
+      ...{ code: 'same-ingredient', source: 'label', partner: name },
+      ingredient: ingredient.name,
+    });
   if (!isOneTank && isGranule(label) !== isGranule(other.label)) {
     const granule = isGranule(label) ? tank : other.tank;
     const spray = isGranule(label) ? other.tank : tank;

@@ -56,6 +56,7 @@ const REASON_TIMES: AllTimes = {
   licensed: { until: 'day' },
   'no-valid-licence': { lapsed: 'day' },
   calibrated: { on: 'day' },
+  'calibration-drifted': { on: 'day' },
   'calibration-old': { on: 'day' },
   'calibration-runs-out': { on: 'day' },
   'event-that-day': { on: 'day' },

@@ -264,6 +264,7 @@ export type Reason = Readonly<{ source: Source }> &
         on: Day;
         days: number;
       }>
+    | Readonly<{ code: 'calibration-drifted'; name: string; on: Day; drift: number }>
     | Readonly<{ code: 'never-calibrated'; name: string }>
     | Readonly<{ code: 'no-event' }>
     | Readonly<{
@@ -365,6 +366,21 @@ export type Reason = Readonly<{ source: Source }> &
     | Readonly<{ code: 'partners-agree'; partner: string }>
     | Readonly<{ code: 'alone-only'; partner: string; says: string }>
     | Readonly<{ code: 'granule-in-tank'; partner: string }>
+    /** the label of `says` will not have it in one tank, by the word `what` */
+    | Readonly<{ code: 'label-excludes'; partner: string; says: string; what: string }>
+    /** the label of `says` asks for a pH that the other turns away from */
+    | Readonly<{
+        code: 'ph-turned';
+        partner: string;
+        says: string;
+        least: number;
+        most: number;
+        turns: 'acid' | 'alkaline';
+      }>
+    /** a feed that wants to be watered in, with a product that must stay on the leaf */
+    | Readonly<{ code: 'wants-water-in'; partner: string; feed: string; leaf: string }>
+    | Readonly<{ code: 'adjuvants-differ'; partner: string; asks: readonly [string, string] }>
+    | Readonly<{ code: 'same-ingredient'; partner: string; ingredient: string }>
     | Readonly<{ code: 'never-together'; partner: string }>
     | Readonly<{ code: 'granule-first' | 'spray-first'; partner: string }>
     | Readonly<{

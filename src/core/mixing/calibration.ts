@@ -19,6 +19,8 @@ import {
 export const MOST_SPREAD = 0.1;
 /** A nozzle further from the mean of its boom is replaced: common standard, the number from memory. */
 const MOST_NOZZLE_OFF = 0.1;
+/** A pattern that varies by more is poor. Common practice, no source (10 % good, 15 % fair, over 20 to 25 % poor). */
+export const MOST_CV = 0.2;
 /** So many runs are asked for: common practice, no source. */
 export const RUNS = 3;
 
@@ -69,7 +71,7 @@ export function unevenNozzles(
 }
 
 /** A swath with the coefficient of variation of the pattern that passes at that distance make. */
-export type Swath = Readonly<{ pans: number; cv: number }>;
+export type Swath = Readonly<{ pans: number; cv: number; mean: number }>;
 
 /**
  * Every swath from a single pan to the whole throw, in pans, with the evenness of its overlapped pattern (population
@@ -84,7 +86,7 @@ export function swathsOf(caught: readonly number[]): readonly Swath[] {
     );
     const mean = lanes.reduce((a, b) => a + b, 0) / pans;
     const variance = lanes.reduce((a, b) => a + (b - mean) ** 2, 0) / pans;
-    return { pans, cv: mean > 0 ? Math.sqrt(variance) / mean : Infinity };
+    return { pans, mean, cv: mean > 0 ? Math.sqrt(variance) / mean : Infinity };
   });
 }
 

@@ -17,8 +17,25 @@ import type { AmountUnit, ProductAmount, ProductRate, RateUnit } from '@/core/un
 import { USES, type Method, type ProductKind, type Site, type Turf, type Use } from '@/core/trade/terms';
 import type { Stage, Weed } from '@/core/weeds/weeds';
 
-export const FORMULATIONS = ['WG', 'WP', 'SC', 'EC', 'EW', 'SL', 'G'] as const;
+export const FORMULATIONS = ['WG', 'DF', 'WP', 'WSP', 'SC', 'CS', 'EC', 'EW', 'ME', 'SL', 'SG', 'G'] as const;
 export type Formulation = (typeof FORMULATIONS)[number];
+
+/** Places in the order of the tank, the first first. */
+export const MIX_PLACES = [
+  'water conditioner',
+  'soluble packet',
+  'dry, dispersible',
+  'flowable',
+  'emulsion',
+  'solution',
+  'adjuvant',
+  'drift or foam agent',
+] as const;
+export type MixPlace = (typeof MIX_PLACES)[number];
+
+export const WATER_TURNS = ['acid', 'alkaline'] as const;
+/** What a product makes of the water that it is mixed in. */
+export type WaterTurn = (typeof WATER_TURNS)[number];
 
 export const DORMANCIES = ['any', 'dormant only', 'not while greening', 'safe while greening'] as const;
 export type Dormancy = (typeof DORMANCIES)[number];
@@ -158,6 +175,14 @@ export type Label = Readonly<{
   /** null: not typed */
   adjuvant: Adjuvant | null;
   tankMix: TankMix;
+  /** where the label puts it in the order of the tank; null: by its formulation */
+  addedAs: MixPlace | null;
+  /** what the label will not have in one tank with it: a.i., kinds of product, or names */
+  notWith: readonly string[];
+  /** pH of the spray water that the label asks for; null: not said */
+  sprayPh: Readonly<{ least: number; most: number }> | null;
+  turnsWater: WaterTurn | null;
+  /** the label's own words on mixing */
   compatibility: string;
   setbacks: readonly Readonly<{ from: SetbackFrom; distance: Metres }>[];
   /** it may not be used where fruit is grown; null: not typed */

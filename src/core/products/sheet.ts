@@ -27,10 +27,12 @@ import type {
   Formulation,
   Label,
   LimitPeriod,
+  MixPlace,
   NoneKey,
   SeedlingsSince,
   SetbackFrom,
   TankMix,
+  WaterTurn,
 } from './label';
 import type { Method, ProductKind, Site, Turf, Use } from '@/core/trade/terms';
 
@@ -103,6 +105,10 @@ export type LabelSheet = Readonly<{
   surfactantPercent: number | null;
   adjuvant: Adjuvant | null;
   tankMix: TankMix;
+  addedAs: MixPlace | null;
+  notWith: readonly string[];
+  sprayPh: Readonly<{ least: number; most: number }> | null;
+  turnsWater: WaterTurn | null;
   compatibility: string;
   setbacks: readonly Readonly<{ from: SetbackFrom; feet: number }>[];
   noMowingDaysBefore: number | null;
@@ -207,6 +213,10 @@ export function labelFrom(sheet: LabelSheet, id: string, version: number): Label
     surfactantPercent: sheet.surfactantPercent,
     adjuvant: sheet.adjuvant,
     tankMix: sheet.tankMix,
+    addedAs: sheet.addedAs,
+    notWith: sheet.notWith,
+    sprayPh: sheet.sprayPh,
+    turnsWater: sheet.turnsWater,
     compatibility: sheet.compatibility,
     setbacks: sheet.setbacks.map(({ from, feet }) => ({ from, distance: fromFeet(feet) })),
     mowing: { beforeDays: sheet.noMowingDaysBefore, afterDays: sheet.noMowingDaysAfter },
@@ -286,6 +296,10 @@ export const EMPTY_SHEET: LabelSheet = {
   surfactantPercent: null,
   adjuvant: null,
   tankMix: 'as its label says',
+  addedAs: null,
+  notWith: [],
+  sprayPh: null,
+  turnsWater: null,
   compatibility: '',
   setbacks: [],
   noMowingDaysBefore: null,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { dayOf } from '@/core/calendar/day';
+import { dayOf, type Day } from '@/core/calendar/day';
 import { purchaseOf, runsOutOn, shelfOf, type Move } from './stock';
 
 const on = dayOf(2027, 2, 1);
@@ -13,13 +13,13 @@ const move = (kind: Move['kind'], lot: string, amount: number, days = 0): Move =
 describe('the shelf', () => {
   test('in, out, used from the oldest lot, counted and corrected', () => {
     const book = [move('in', 'A', 5), move('in', 'B', 5, 3), move('use', '', 6, 5), move('out', 'B', 1, 6)];
-    expect(shelfOf(book)).toEqual({ onHand: 3, lots: [{ lot: 'B', onHand: 3, since: on + 3 }] });
+    expect(shelfOf(book)).toMatchObject({ onHand: 3, lots: [{ lot: 'B', onHand: 3, since: on + 3 }] });
     expect(shelfOf([...book, move('count', 'B', 2, 7)]).onHand).toBe(2);
     expect(shelfOf([...book, move('correct', 'B', -0.5, 7)]).onHand).toBe(2.5);
   });
   test('what a corrected record gives back goes to the lot it came from', () => {
     const book = [move('in', 'A', 5), move('in', 'B', 5, 3), move('use', '', 6, 5), move('use', '', -0.5, 6)];
-    expect(shelfOf(book)).toEqual({ onHand: 4.5, lots: [{ lot: 'B', onHand: 4.5, since: on + 3 }] });
+    expect(shelfOf(book)).toMatchObject({ onHand: 4.5, lots: [{ lot: 'B', onHand: 4.5, since: on + 3 }] });
   });
   test('more used than the book holds shows as less than nothing, until somebody counts', () => {
     const short = [move('in', 'A', 1), move('use', '', 3, 1)];
@@ -105,4 +105,19 @@ test('what is on hand lasts to the day on which more goes down than is there', (
   expect(runsOutOn(3, needs)).toBe(on + 10);
   expect(runsOutOn(-5, needs)).toBe(on);
   expect(runsOutOn(0, [])).toBeNull();
+});
+
+test('a lot is opened when it is first drawn from, and the sooner of two days on its packages counts (arithmetic)', () => {
+  const expires = (day: number) => ({ expires: (on + day) as Day });
+  const { lots } = shelfOf([
+    { ...move('in', 'A', 5, 0), ...expires(400) },
+    { ...move('in', 'A', 5, 1), ...expires(300) },
+    move('in', 'B', 5, 2),
+    move('use', '', 1, 9),
+    move('use', '', 1, 10),
+  ]);
+  expect(lots).toEqual([
+    { lot: 'A', onHand: 8, since: on, opened: on + 9, expires: on + 300 },
+    { lot: 'B', onHand: 5, since: on + 2, opened: null, expires: null },
+  ]);
 });

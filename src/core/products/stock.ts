@@ -11,37 +11,58 @@ import type { Label } from './label';
 export const MOVES = ['in', 'out', 'count', 'correct', 'use'] as const;
 export type MoveKind = (typeof MOVES)[number];
 /** Amounts in kg or L, at least 0, but for corrections and what is given back. In the order in which they were entered. */
-export type Move = Readonly<{ kind: MoveKind; lot: string; amount: number; on: Day }>;
+export type Move = Readonly<{
+  kind: MoveKind;
+  lot: string;
+  amount: number;
+  on: Day;
+  /** of what came in, where its package says so */
+  expires?: Day | null;
+}>;
+export type Lot = Readonly<{
+  lot: string;
+  onHand: number;
+  since: Day;
+  /** the day of which it was first drawn from; null: it is closed */
+  opened: Day | null;
+  expires: Day | null;
+}>;
 export type Shelf = Readonly<{
   onHand: number;
-  lots: readonly Readonly<{ lot: string; onHand: number; since: Day }>[];
+  lots: readonly Lot[];
 }>;
 
 /** @param moves of one product */
 export function shelfOf(moves: readonly Move[]): Shelf {
-  const lots = new Map<string, { onHand: number; since: Day }>();
-  const take = (lot: string, amount: number, on: Day) => {
-    const l = lots.get(lot) ?? { onHand: 0, since: on };
-    lots.set(lot, { ...l, onHand: l.onHand + amount });
+  const lots = new Map<string, Omit<Lot, 'lot'>>();
+  const lotOf = (lot: string, on: Day) =>
+    lots.get(lot) ?? { onHand: 0, since: on, opened: null, expires: null };
+  const take = (lot: string, amount: number, on: Day, isDrawn: boolean) => {
+    const l = lotOf(lot, on);
+    lots.set(lot, { ...l, onHand: l.onHand + amount, opened: l.opened ?? (isDrawn ? on : null) });
   };
   let lastDrawn = '';
-  for (const { kind, lot, amount, on } of moves) {
-    if (kind === 'in' || kind === 'correct') take(lot, amount, on);
-    else if (kind === 'count') lots.set(lot, { onHand: amount, since: lots.get(lot)?.since ?? on });
-    else if (lot !== '') take(lot, -amount, on);
-    else if (amount < 0) take(lastDrawn, -amount, on);
+  for (const { kind, lot, amount, on, expires = null } of moves) {
+    if (kind === 'in' || kind === 'correct') {
+      take(lot, amount, on, false);
+      const l = lotOf(lot, on);
+      // of two packages of one lot the sooner counts
+      if (expires !== null) lots.set(lot, { ...l, expires: Math.min(expires, l.expires ?? expires) as Day });
+    } else if (kind === 'count') lots.set(lot, { ...lotOf(lot, on), onHand: amount });
+    else if (lot !== '') take(lot, -amount, on, true);
+    else if (amount < 0) take(lastDrawn, -amount, on, false);
     else {
       let left = amount;
       const oldest = [...lots].filter(([, l]) => l.onHand > 0).sort(([, a], [, b]) => a.since - b.since);
       for (const [name, l] of oldest) {
         const part = Math.min(left, l.onHand);
-        take(name, -part, on);
+        take(name, -part, on, true);
         lastDrawn = name;
         left -= part;
         if (left <= 0) break;
       }
       // more was used than the book holds: the book says so until somebody counts
-      if (left > 0) take(oldest.at(-1)?.[0] ?? '', -left, on);
+      if (left > 0) take(oldest.at(-1)?.[0] ?? '', -left, on, true);
     }
   }
   const list = [...lots].map(([lot, l]) => ({ lot, ...l }));

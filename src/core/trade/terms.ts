@@ -35,9 +35,18 @@ export const isPreEmergent = (use: Use): boolean => use === 'pre-emergent' || us
 
 export const METHODS = ['boom', 'hand gun', 'backpack', 'spreader', 'hose-end'] as const;
 export type Method = (typeof METHODS)[number];
-/** How equipment is calibrated: what it sprays is caught and timed, what it spreads is weighed before and after. */
-export const CALIBRATION_WAYS = ['catch', 'weigh'] as const;
+/**
+ * How equipment is calibrated: by what is caught and the time that an area takes, by weight before and after, by pace over
+ * a measured course, by a plot on which ounces read as gallons an acre, nozzle by nozzle, and by pans across the swath.
+ */
+export const CALIBRATION_WAYS = ['catch', 'weigh', 'pace', 'plot', 'boom', 'pan'] as const;
 export type CalibrationWay = (typeof CALIBRATION_WAYS)[number];
+/** What is noted of equipment over the years. */
+export const EQUIPMENT_NOTES = ['worn', 'repaired', 'changed', 'cleaned'] as const;
+export type EquipmentNoteKind = (typeof EQUIPMENT_NOTES)[number];
+/** What product is measured with. A cap holds so much of one product. */
+export const TOOL_KINDS = ['scale', 'jug', 'cap'] as const;
+export type ToolKind = (typeof TOOL_KINDS)[number];
 
 /** What ground is used for: labels set limits by it. */
 export const SITES = ['home lawn', 'public ground', 'sports field', 'golf course', 'sod farm'] as const;

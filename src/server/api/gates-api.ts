@@ -304,6 +304,7 @@ export function contextFrom(q: GatesQuestion): GateContext {
         name: e.name,
         method: e.method,
         calibratedOn: on(e.calibrated_on, `means.equipment[${i}].calibrated_on`),
+        drift: e.drift ?? null,
       })),
       onHand: q.means?.on_hand ? { [label.id]: q.means.on_hand.figure } : {},
     },

@@ -125,7 +125,7 @@ export type GatesQuestion = Readonly<{
   }>;
   means?: Readonly<{
     licences?: readonly Readonly<{ person: string; categories: readonly string[]; valid_to: string }>[];
-    equipment?: readonly Readonly<{ name: string; method: Method; calibrated_on?: string }>[];
+    equipment?: readonly Readonly<{ name: string; method: Method; calibrated_on?: string; drift?: number }>[];
     on_hand?: RateRow;
   }>;
   seen?: Readonly<{
@@ -314,7 +314,14 @@ export const gatesQuestion = Joi.object<GatesQuestion>({
       )
       .max(1000),
     equipment: Joi.array()
-      .items(Joi.object({ name: text.required(), method: method.required(), calibrated_on: date }))
+      .items(
+        Joi.object({
+          name: text.required(),
+          method: method.required(),
+          calibrated_on: date,
+          drift: Joi.number().min(-1).max(100),
+        }),
+      )
       .max(1000),
     on_hand: Joi.object({
       figure: Joi.number().min(0).required(),

@@ -169,7 +169,13 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
           'Licences of the company’s people.',
         ),
         equipment: list(
-          some({ name: text, method: word(METHODS), calibrated_on: date }, ['name', 'method']),
+          some(
+            {
+              ...{ name: text, method: word(METHODS), calibrated_on: date },
+              drift: number('Against the time before: -0.12 puts out 12 % less'),
+            },
+            ['name', 'method'],
+          ),
           'Sprayers and spreaders.',
         ),
         on_hand: object({ figure: number('At least 0', { minimum: 0 }), unit: word(['kg', 'L']) }),

@@ -8,7 +8,8 @@ import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import type { StoredGateRules } from '@/data/gate-rules';
-import { addEquipment, addLicence, calibrate, dropLicence } from '@/data/resources';
+import { addEquipment, calibrate } from '@/data/equipment';
+import { addLicence, dropLicence } from '@/data/resources';
 import { changed } from '../changes';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 

@@ -1,5 +1,7 @@
 import 'server-only';
 import Joi from 'joi';
+import { isGranule } from '@/core/products/label';
+import { RATE_UNITS } from '@/core/units/rate';
 import { SCHOOLS, SIGNS } from '@/core/ground/crossing';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { writeRules } from './write-rules';
@@ -9,7 +11,9 @@ import { inOrganisation } from '@/data/connection';
 import type { StoredCrossings } from '@/data/crossings';
 import type { StoredGateRules } from '@/data/gate-rules';
 import type { StoredPlanning } from '@/data/planning-rules';
-import { equipmentOf, licencesOf, type Equipment, type Licence } from '@/data/resources';
+import { equipmentOf, toolsOf, type Equipment, type MeasuringTool } from '@/data/equipment';
+import { labelsOf } from '@/data/products';
+import { licencesOf, type Licence } from '@/data/resources';
 import { houseOf, type StoredDay } from '@/data/house';
 import { retireThermometer, thermometersOf, writeThermometer, type Thermometer } from '@/data/readings';
 import { parseDay, isoDay, type Day } from '@/core/calendar/day';
@@ -35,6 +39,9 @@ export type HouseSheet = Readonly<{
   keepingVersion: number;
   licences: readonly Licence[];
   equipment: readonly Equipment[];
+  tools: readonly MeasuringTool[];
+  /** products that a cap may hold */
+  dryProducts: readonly Readonly<{ id: string; name: string }>[];
   thermometers: readonly Thermometer[];
   sensors: readonly (Pick<Sensor, 'id' | 'spot' | 'serviceKey' | 'unit' | 'trouble' | 'fetchedTo'> & {
     site: string;
@@ -65,6 +72,10 @@ export async function houseSheet(actor: Actor): Promise<HouseSheet> {
       ...{ keepNamesYears: house.keepNamesYears, keepingVersion: house.keepingVersion },
       licences: await licencesOf(db),
       equipment: await equipmentOf(db),
+      tools: await toolsOf(db),
+      dryProducts: (await labelsOf(db)).now
+        .filter((l) => RATE_UNITS[l.rateUnit].by === 'mass' && !isGranule(l))
+        .map(({ id, name }) => ({ id, name })),
       thermometers: await thermometersOf(db),
       sensors: sensors.map(({ id, zoneId, spot, serviceKey, unit, trouble, fetchedTo }) => ({
         ...{ id, spot, serviceKey, unit, trouble, fetchedTo },

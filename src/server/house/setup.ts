@@ -7,7 +7,8 @@ import { houseOf } from '@/data/house';
 import { lawnCount } from '@/data/lawn-list';
 import { peopleOfCompany } from '@/data/people';
 import { labelsOf } from '@/data/products';
-import { equipmentOf, licencesOf } from '@/data/resources';
+import { equipmentOf } from '@/data/equipment';
+import { licencesOf } from '@/data/resources';
 import { stationsSheet } from './stations';
 
 export type SetupStep = Readonly<{

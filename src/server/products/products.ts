@@ -16,7 +16,16 @@ import { areaOf } from '@/core/products/application';
 import { DAYS_AHEAD } from '@/core/season/programme';
 import { showAmount } from '@/core/units/format';
 import { parseFigure, type Issue } from '@/core/units/parse';
-import { AMOUNT_UNITS, RATE_UNITS, amountFor, amountLike, isAmountUnit } from '@/core/units/rate';
+import type { SquareMetres } from '@/core/units/quantity';
+import {
+  AMOUNT_UNITS,
+  RATE_UNITS,
+  amountFor,
+  amountLike,
+  isAmountUnit,
+  rateFrom,
+  type ProductRate,
+} from '@/core/units/rate';
 import { checkSheet, sheetFromText } from '@/formats/label-json';
 import { requirePermission, type Actor } from '@/data/actor';
 import { nowOf, todayOf } from '@/data/clock';
@@ -66,7 +75,7 @@ export async function productList(actor: Actor): Promise<ProductLine[]> {
   });
 }
 
-type Need = { amount: number; lawns: number; days: { day: Day; amount: number }[] };
+type Need = { amount: number; area: number; lawns: number; days: { day: Day; amount: number }[] };
 /** Product that is still to be put down within a year, kg or L, from which day on it may go, and on how many zones. */
 async function needsOf(db: Transaction, today: Day): Promise<Map<string, Need>> {
   const labels = await labelsOf(db);
@@ -78,8 +87,10 @@ async function needsOf(db: Transaction, today: Day): Promise<Map<string, Need>> 
     const taken = new Set<string>();
     for (const a of applications.filter((x) => !x.skipped && x.plannedOn <= addDays(today, DAYS_AHEAD)))
       for (const p of a.products.filter((x) => x.recordId === null)) {
-        const so = needs.get(p.label.id) ?? { amount: 0, lawns: 0, days: [] };
-        const { amount } = amountFor(p.rate, areaOf(p.place, zone));
+        const so = needs.get(p.label.id) ?? { amount: 0, area: 0, lawns: 0, days: [] };
+        const area = areaOf(p.place, zone);
+        const { amount } = amountFor(p.rate, area);
+        so.area += area;
         so.amount += amount;
         so.days.push({ day: Math.max(today, a.earliest ?? a.plannedOn) as Day, amount });
         if (!taken.has(p.label.id)) so.lawns++;
@@ -90,6 +101,17 @@ async function needsOf(db: Transaction, today: Day): Promise<Map<string, Need>> 
   return needs;
 }
 
+async function seasonOf(db: Transaction, label: Label, shelf: Shelf | null, today: Day): Promise<Season> {
+  const need = (await needsOf(db, today)).get(label.id);
+  return {
+    ...{ need: need?.amount ?? 0, lawns: need?.lawns ?? 0 },
+    runsOut: need && shelf ? runsOutOn(shelf.onHand, need.days) : null,
+    rate: need
+      ? rateFrom(amountLike(RATE_UNITS[label.rateUnit], need.amount), need.area as SquareMetres)
+      : null,
+  };
+}
+
 export type ProductSheet = Readonly<{
   today: Day;
   productId: string;
@@ -98,6 +120,18 @@ export type ProductSheet = Readonly<{
   completeness: Completeness;
   shelf: Shelf | null;
   lines: readonly StockLine[];
+  season: Season;
+}>;
+
+/** What a year's programmes make of what is on the shelf. */
+export type Season = Readonly<{
+  /** kg or L that they still need, on so many lawns */
+  need: number;
+  lawns: number;
+  /** the day from which the shelf does not cover it; null: it lasts */
+  runsOut: Day | null;
+  /** at which it goes down, in the mean of the area; null: none is planned */
+  rate: ProductRate | null;
 }>;
 
 /** One product: its label, version by version, and its stock book. Null: no such product here. */
@@ -108,14 +142,15 @@ export async function productSheet(actor: Actor, productId: string): Promise<Pro
     const now = versions[0];
     if (!now) return null;
     const label = labelFrom(now.sheet, productId, now.version);
+    const today = await todayOf(db, actor);
+    const shelf = (await shelvesOf(db)).get(productId) ?? null;
     return {
-      today: await todayOf(db, actor),
-      productId,
+      ...{ today, productId },
       versions,
       label,
-      completeness: completenessOf(label),
-      shelf: (await shelvesOf(db)).get(productId) ?? null,
+      ...{ completeness: completenessOf(label), shelf },
       lines: await stockLines(db, productId),
+      season: await seasonOf(db, label, shelf, today),
     };
   });
 }
@@ -210,6 +245,8 @@ export type MoveInput = Readonly<{
   price: string;
   on: string;
   note: string;
+  /** of what came in, where its package says so; empty, or not sent: not said */
+  expires?: string;
 }>;
 const text = (most: number) => Joi.string().allow('').max(most).required();
 export const moveShape = Joi.object<MoveInput>({
@@ -219,6 +256,7 @@ export const moveShape = Joi.object<MoveInput>({
     .valid(...MOVES.filter((m) => m !== 'use'))
     .required(),
   ...{ lot: text(60), amount: text(40), unit: text(10), price: text(40), on: text(40), note: text(500) },
+  expires: Joi.string().allow('').max(40),
 });
 
 /** A line of the stock book: in, out, counted, or corrected. Nothing is taken out that is not there. */
@@ -264,6 +302,13 @@ export async function moveStock(actor: Actor, input: MoveInput): Promise<Outcome
         problem: on === null ? `Day "${input.on}" is no day` : `Day is ${isoDay(on)}, after today`,
         remedy: `Choose ${isoDay(today)} or sooner.`,
       });
+    const expires = input.expires ? parseDay(input.expires) : null;
+    if (input.expires && expires === null)
+      issues.push({
+        field: 'Expires',
+        problem: `Expires "${input.expires}" is no day`,
+        remedy: 'Choose a day.',
+      });
     if (kind === 'correct' && input.note.trim() === '')
       issues.push({
         field: 'Note',
@@ -288,7 +333,7 @@ export async function moveStock(actor: Actor, input: MoveInput): Promise<Outcome
       price: price?.ok ? price.value : null,
       note: input.note.trim(),
       person: actor.name,
-      recordId: null,
+      ...{ recordId: null, expires: kind === 'in' ? expires : null },
       sendKey: input.sendKey,
     });
     return done({ onHand: await onShelf() });

@@ -33,7 +33,7 @@ export async function drawStock(
       lot,
       amount: more,
       unit,
-      price: null,
+      ...{ price: null, expires: null },
       on: day,
     },
     note: corrected.length ? 'by a correction' : '',

@@ -3,11 +3,20 @@ import 'server-only';
 import { isoDay, type Day } from '@/core/calendar/day';
 import { areaOf } from '@/core/products/application';
 import { isGranule, usesOn, type Label } from '@/core/products/label';
-import { isPreEmergent, type Use } from '@/core/trade/terms';
+import { isPreEmergent, type Method, type Use } from '@/core/trade/terms';
 import { isOpen } from '@/core/season/programme';
+import { reallyAt } from '@/core/mixing/card';
 import { significant } from '@/core/units/format';
 import { SQUARE_METRES_PER_HECTARE, type SquareMetres } from '@/core/units/quantity';
-import { RATE_UNITS, amountFor, amountIn, type AmountUnit } from '@/core/units/rate';
+import {
+  RATE_UNITS,
+  amountFor,
+  amountIn,
+  amountLike,
+  isAmountUnit,
+  type AmountUnit,
+  type ProductAmount,
+} from '@/core/units/rate';
 import { L_PER_GAL, toSquareFeet } from '@/core/units/trade';
 import type { Weed } from '@/core/weeds/weeds';
 import { requirePermission, type Actor } from '@/data/actor';
@@ -15,7 +24,9 @@ import { momentOf, type Moment } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { houseOf, type House } from '@/data/house';
 import { siteName, zoneOf, type ZoneOnLawn } from '@/data/lawns';
-import { equipmentOf, licencesOf } from '@/data/resources';
+import { equipmentOf } from '@/data/equipment';
+import { cardsForApplication, type StoredCard } from '@/data/load-cards';
+import { licencesOf } from '@/data/resources';
 import { applicationsOf } from '@/data/programme';
 import { labelsOf } from '@/data/products';
 import { recordOf } from '@/data/records';
@@ -151,15 +162,75 @@ export function plannedForm(
       (sum, area) => sum + (house.carrier * area) / SQUARE_METRES_PER_HECTARE,
       0,
     );
-    const method = left.find((p) => p.method !== null)?.method ?? '';
+    const loaded = loadedFor(await cardsForApplication(db, applicationId), applicationId, moment.today);
+    const method = loaded?.method ?? left.find((p) => p.method !== null)?.method ?? '';
     return frame(
       db,
       actor,
       known,
-      { ...blank(actor, moment), products, method, water: water > 0 ? plain(water / L_PER_GAL) : '' },
+      {
+        ...blank(actor, moment),
+        products: loaded ? products.map((p) => asLoaded(p, loaded)) : products,
+        ...{ method, equipment: loaded?.equipment ?? '' },
+        water: loaded
+          ? loaded.water > 0
+            ? plain(loaded.water / L_PER_GAL)
+            : ''
+          : water > 0
+            ? plain(water / L_PER_GAL)
+            : '',
+      },
       a.id,
     );
   });
+}
+
+/** What the loads of its day brought to a stop: by product in kg or L, and the water in L. */
+type Loaded = Readonly<{
+  amounts: ReadonlyMap<string, ProductAmount>;
+  water: number;
+  method: Method | null;
+  equipment: string;
+}>;
+
+/** A card that is older than this says nothing of today's work. */
+const CARD_DAYS = 2;
+
+/**
+ * The newest cards that an application has a part of, those that were measured first; null: there is none of these days.
+ */
+function loadedFor(cards: readonly StoredCard[], applicationId: string, today: Day): Loaded | null {
+  const fresh = cards.filter((c) => c.forDay > today - CARD_DAYS);
+  const newest = fresh.find((c) => c.measured !== null) ?? fresh[0];
+  if (!newest) return null;
+  const amounts = new Map<string, ProductAmount>();
+  let water = 0;
+  // a hopper's and a tank's cards of one stop are kept apart, and both count
+  for (const kind of ['hopper', 'tank'] as const) {
+    const ofKind = fresh.filter((c) => c.card.kind === kind);
+    const lead = ofKind.find((c) => c.measured !== null) ?? ofKind[0];
+    for (const { card, measured, madeAt } of ofKind) {
+      if (madeAt.getTime() !== lead!.madeAt.getTime()) continue;
+      const asked = card.products.map((p) => p.measured.amount);
+      for (const stop of card.stops.filter((s) => s.applicationId === applicationId)) {
+        reallyAt(card, stop, measured?.products ?? asked).forEach((got, i) => {
+          const { label, measured: like } = card.products[i]!;
+          amounts.set(label.id, amountLike(like, got + (amounts.get(label.id)?.amount ?? 0)));
+        });
+        const used = measured?.water ?? card.water;
+        const fresher = card.mix - card.before;
+        if (kind === 'tank') water += fresher > 0 ? (used * stop.volume) / fresher : stop.volume;
+      }
+    }
+  }
+  const { equipment } = newest.card;
+  return { amounts, water, method: equipment?.method ?? null, equipment: equipment?.name ?? '' };
+}
+
+function asLoaded(p: ProductUsed, { amounts }: Loaded): ProductUsed {
+  const got = amounts.get(p.productId);
+  const figure = got && isAmountUnit(p.amountUnit) ? amountIn(got, p.amountUnit) : null;
+  return figure === null ? p : { ...p, amount: plain(figure) };
 }
 
 /** Work that nobody planned: on the spot, with any product on the shelf. */

@@ -2,32 +2,17 @@
 import { fromSquareFeet } from '@/core/units/trade';
 import { told, type UnitSystem } from '@/core/units/measures';
 import 'server-only';
-import path from 'node:path';
-import pdfmake from 'pdfmake';
 import type { Content, TableCell } from 'pdfmake';
 import { showFullDay } from '@/core/calendar/day';
 import { significant, SHOWS } from '@/core/units/format';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { WEEDS } from '@/core/weeds/weeds';
 import type { RecordEntry } from '@/data/records';
+import { pdfBytes } from '../pdf';
 import { gatesThen, type RecordFile } from './export';
 
 /** More than this is no document that somebody reads: the days are to be narrowed. */
 export const MOST_PDF_ENTRIES = 2000;
-
-const FONTS = path.join(process.cwd(), 'node_modules', 'pdfmake', 'fonts', 'Roboto');
-const font = (name: string) => path.join(FONTS, `Roboto-${name}.ttf`);
-pdfmake.setFonts({
-  Roboto: {
-    normal: font('Regular'),
-    bold: font('Medium'),
-    italics: font('Italic'),
-    bolditalics: font('MediumItalic'),
-  },
-});
-// nothing is fetched, and no file but the fonts is read
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((file) => path.resolve(file).startsWith(FONTS));
 
 const lines = (...parts: readonly (string | false | null | undefined)[]): string =>
   parts.filter(Boolean).join('\n');
@@ -130,20 +115,18 @@ export async function recordsAsPdf(file: RecordFile): Promise<Buffer> {
       },
     },
   ];
-  return pdfmake
-    .createPdf({
-      pageSize: 'LETTER',
-      pageOrientation: 'landscape',
-      pageMargins: [28, 28, 28, 34],
-      defaultStyle: { fontSize: 7.5 },
-      info: { title: `Records of applications, ${organisation}` },
-      content,
-      footer: (page, pages) => ({
-        text: `${organisation} · page ${page} of ${pages} · entries are never changed or removed; a correction is an entry of its own`,
-        alignment: 'center',
-        fontSize: 7,
-        margin: [0, 10, 0, 0],
-      }),
-    })
-    .getBuffer();
+  return pdfBytes({
+    pageSize: 'LETTER',
+    pageOrientation: 'landscape',
+    pageMargins: [28, 28, 28, 34],
+    defaultStyle: { fontSize: 7.5 },
+    info: { title: `Records of applications, ${organisation}` },
+    content,
+    footer: (page, pages) => ({
+      text: `${organisation} · page ${page} of ${pages} · entries are never changed or removed; a correction is an entry of its own`,
+      alignment: 'center',
+      fontSize: 7,
+      margin: [0, 10, 0, 0],
+    }),
+  });
 }

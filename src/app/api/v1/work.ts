@@ -3,6 +3,7 @@ import 'server-only';
 import { SHOWS } from '@/core/units/format';
 import { answerGates } from '@/server/api/gates-api';
 import { gatesQuestion } from '@/server/api/gates-question';
+import { answerMix, mixQuestion } from '@/server/api/mix-api';
 import { answerOutlook, outlookQuestion } from '@/server/api/outlook-api';
 import { answerSeason, seasonQuestion } from '@/server/api/season-api';
 import { answerWorkload, workloadQuestion } from '@/server/api/workload-api';
@@ -16,3 +17,5 @@ export const gates = (text: string): Worked =>
   );
 export const season = (text: string): Worked => work(seasonQuestion, text, answerSeason);
 export const workload = (text: string): Worked => work(workloadQuestion, text, answerWorkload);
+export const mix = (text: string): Worked =>
+  work(mixQuestion, text, (question) => answerMix(question, reasonWords));

@@ -75,6 +75,7 @@ export default screen(async (actor, { params }: PageProps<'/products/[productId]
             label={label}
             shelf={sheet.shelf}
             lines={sheet.lines}
+            season={sheet.season}
             today={sheet.today}
             mayRecord={may(actor, 'record')}
             moveStockAction={moveStockAction}

@@ -1,15 +1,18 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
-import { isoDay, showDay, type Day } from '@/core/calendar/day';
+import { isoDay, showDay, showFullDay, type Day } from '@/core/calendar/day';
 import type { Label } from '@/core/products/label';
-import { MOVES, type MoveKind, type Shelf } from '@/core/products/stock';
-import { showAmount, significant } from '@/core/units/format';
+import { MOVES, type Lot, type MoveKind, type Shelf } from '@/core/products/stock';
+import { showAmount, showRate, significant, type Shows } from '@/core/units/format';
+import { SQUARE_METRES_PER_HECTARE, type SquareMetres } from '@/core/units/quantity';
 import { AMOUNT_UNITS, RATE_UNITS, amountLike, type AmountUnit } from '@/core/units/rate';
 import type { StockLine } from '@/data/stock';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
-import type { MoveInput } from '@/server/products/products';
+import type { MoveInput, Season } from '@/server/products/products';
 import { Labelled } from '@/ui/labelled';
+import { useShows } from '@/ui/units';
+import { plural } from '@/ui/words';
 import { RefusalWords } from '../../refusal-words';
 import { send } from '../../send';
 
@@ -18,6 +21,7 @@ type Props = Readonly<{
   label: Label;
   shelf: Shelf | null;
   lines: readonly StockLine[];
+  season: Season;
   today: Day;
   mayRecord: boolean;
   moveStockAction: (input: MoveInput) => Promise<Outcome<{ onHand: string }>>;
@@ -32,7 +36,17 @@ const NAMES: Record<MoveKind, string> = {
 };
 
 /** What is on the shelf, by lot, and the book of what came and went. */
-export function StockBook({ productId, label, shelf, lines, today, mayRecord, moveStockAction }: Props) {
+export function StockBook({
+  productId,
+  label,
+  shelf,
+  lines,
+  season,
+  today,
+  mayRecord,
+  moveStockAction,
+}: Props) {
+  const shows = useShows();
   const router = useRouter();
   const units = (Object.keys(AMOUNT_UNITS) as AmountUnit[]).filter(
     (u) => AMOUNT_UNITS[u].by === RATE_UNITS[label.rateUnit].by,
@@ -55,14 +69,27 @@ export function StockBook({ productId, label, shelf, lines, today, mayRecord, mo
       <p className="mt-1">
         {shelf ? (
           <>
-            <b>{show(shelf.onHand)}</b> on hand
-            {shelf.lots.length > 0 &&
-              `: ${shelf.lots.map((l) => `${l.lot || 'no lot'} ${show(l.onHand)}`).join(', ')}`}
+            <b>{show(shelf.onHand)}</b> on hand. {seasonWords(season, show, today)}
           </>
         ) : (
           'No stock book is kept of it yet: the first line begins one, and the gate “Stock” goes by it.'
         )}
       </p>
+      {shelf && (
+        <ul className="text-[15px]">
+          {shelf.lots.map((l) => (
+            <li key={l.lot} className="border-b border-hair py-1">
+              <b>{l.lot ? `Lot ${l.lot}` : 'No lot'}</b>: {lotWords(l, season, label, show, shows)}
+              {l.expires !== null && (
+                <b className={l.expires <= today ? 'text-clay' : ''}>
+                  {' '}
+                  {l.expires <= today ? 'Expired' : 'Expires'} {showFullDay(l.expires)}.
+                </b>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
       {mayRecord && (
         <button
           type="button"
@@ -145,6 +172,18 @@ export function StockBook({ productId, label, shelf, lines, today, mayRecord, mo
               )}
             </Labelled>
           )}
+          {move.kind === 'in' && (
+            <Labelled name="Expires" issue={issue('Expires')} hint="empty: not said">
+              {(field) => (
+                <input
+                  {...field}
+                  type="date"
+                  value={move.expires ?? ''}
+                  onChange={(e) => set({ expires: e.target.value })}
+                />
+              )}
+            </Labelled>
+          )}
           <Labelled name="Day" issue={issue('Day')}>
             {(field) => (
               <input {...field} type="date" value={move.on} onChange={(e) => set({ on: e.target.value })} />
@@ -160,7 +199,7 @@ export function StockBook({ productId, label, shelf, lines, today, mayRecord, mo
               <RefusalWords
                 refusal={refusal}
                 here={`/products/${productId}`}
-                shown={['Amount', 'Price', 'Day', 'Note']}
+                shown={['Amount', 'Price', 'Expires', 'Day', 'Note']}
               />
             </div>
           )}
@@ -188,4 +227,36 @@ export function StockBook({ productId, label, shelf, lines, today, mayRecord, mo
       )}
     </section>
   );
+}
+
+/** What the year's programmes make of it. */
+function seasonWords({ need, lawns, runsOut }: Season, show: (amount: number) => string, today: Day): string {
+  if (!need) return 'No programme of the next twelve months needs it.';
+  const until =
+    runsOut === null
+      ? 'it is enough for all of them'
+      : runsOut <= today
+        ? 'it does not cover what may go down now'
+        : `it is enough until ${showFullDay(runsOut)}`;
+  return `Programmes of the next twelve months need ${show(need)} on ${plural(lawns, 'lawn')}: ${until}.`;
+}
+
+/** How far a lot goes at the rate at which it is planned, or at the label's highest. */
+function lotWords(
+  { onHand, opened }: Lot,
+  { rate }: Season,
+  label: Label,
+  show: (amount: number) => string,
+  shows: Shows,
+): string {
+  const highest = label.rates.reduce<Label['rates'][number]['high'] | null>(
+    (most, r) => (most && most.rate >= r.high.rate ? most : r.high),
+    null,
+  );
+  const at = rate ?? highest;
+  const covers =
+    at && at.rate > 0 && onHand > 0
+      ? `, enough for ${shows.area(((onHand / at.rate) * SQUARE_METRES_PER_HECTARE) as SquareMetres)} at ${showRate(at, label.rateUnit)}${rate ? ' as planned' : ', the label’s highest'}`
+      : '';
+  return `${show(onHand)}${covers}; ${opened === null ? 'not opened' : `opened ${showFullDay(opened)}`}.`;
 }

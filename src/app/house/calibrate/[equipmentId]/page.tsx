@@ -4,8 +4,9 @@ import { may } from '@/data/actor';
 import { calibrationSheet } from '@/server/house/calibrations';
 import { isId } from '../../../ids';
 import { screen } from '../../../screen';
-import { saveCalibrationAction } from '../../actions';
+import { noteEquipmentAction, saveCalibrationAction, saveDetailsAction } from '../../actions';
 import { CalibrateForm } from '../../calibrate-form';
+import { EquipmentDetails } from '../../equipment-details';
 
 export const metadata: Metadata = { title: 'Calibrate' };
 
@@ -13,5 +14,15 @@ export default screen(async (actor, { params }: PageProps<'/house/calibrate/[equ
   const { equipmentId } = await params;
   const sheet = isId(equipmentId) ? await calibrationSheet(actor, equipmentId) : null;
   if (!sheet) notFound();
-  return <CalibrateForm {...{ sheet, saveCalibrationAction }} mayRecord={may(actor, 'record')} />;
+  const mayRecord = may(actor, 'record');
+  const { equipment, notes, today } = sheet;
+  return (
+    <>
+      <CalibrateForm {...{ sheet, mayRecord, saveCalibrationAction }} />
+      <EquipmentDetails
+        {...{ equipment, notes, today, mayRecord, saveDetailsAction, noteEquipmentAction }}
+        mayChange={may(actor, 'change the house')}
+      />
+    </>
+  );
 });

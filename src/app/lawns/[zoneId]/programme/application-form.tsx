@@ -14,11 +14,10 @@ import type { ZoneSheet } from '@/server/programme/view';
 import { Figure } from '@/ui/figure';
 import { Labelled } from '@/ui/labelled';
 import { Link } from '@/ui/link';
-import { plannedWords } from '@/ui/words';
+import { plannedWords, shortName } from '@/ui/words';
 import { BothVersions } from '../../../both-versions';
 import { RefusalWords } from '../../../refusal-words';
 import { ProductFields } from './product-fields';
-import { shortName } from './product-words';
 import type { ProgrammeEdit } from './use-programme-edit';
 
 export type SaveState =

@@ -12,10 +12,9 @@ import { sowingWindows } from '@/core/season/sowing';
 import { figure } from '@/core/units/format';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/programme/view';
-import { capital, list, plural, shortDay } from '@/ui/words';
+import { capital, list, plural, shortDay, shortName } from '@/ui/words';
 import { Lasting } from './lasting';
 import { send } from '../../../send';
-import { shortName } from './product-words';
 import { holdsOn, stretchesOf, type Holds } from './use-holds';
 
 const percent = (share: number) => figure(share * 100);

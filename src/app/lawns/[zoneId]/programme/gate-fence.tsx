@@ -14,8 +14,7 @@ import type { Outcome } from '@/server/entry/outcome';
 import type { ZoneSheet } from '@/server/programme/view';
 import { Fence, type Held, type Past, type TickWords } from '@/ui/fence';
 import { hourWords } from '@/ui/reason-words';
-import { laneWords, plural, shortDay } from '@/ui/words';
-import { shortName } from './product-words';
+import { laneWords, plural, shortDay, shortName } from '@/ui/words';
 import { LiftLatch } from './lift-latch';
 import { Openings } from './openings';
 

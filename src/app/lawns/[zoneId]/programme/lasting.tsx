@@ -12,8 +12,7 @@ import { exceeds } from '@/core/units/tolerance';
 import { showRate, significant } from '@/core/units/format';
 import { RATE_UNITS, partOfRate, rateIn } from '@/core/units/rate';
 import type { ZoneSheet } from '@/server/programme/view';
-import { shortDay } from '@/ui/words';
-import { shortName } from './product-words';
+import { shortDay, shortName } from '@/ui/words';
 
 const DAYS_A_MONTH = 365.25 / 12;
 

@@ -18,8 +18,7 @@ import { showPercent, showRate, type Shows } from '@/core/units/format';
 import { rateLike } from '@/core/units/rate';
 import { exceeds } from '@/core/units/tolerance';
 import type { ZoneSheet } from '@/server/programme/view';
-import { capital } from '@/ui/words';
-import { shortName } from './product-words';
+import { capital, shortName } from '@/ui/words';
 
 type Step = Readonly<{ day: Day; amount: number; status: LedgerEntry['status'] }>;
 type Bar = Readonly<{

@@ -2,8 +2,7 @@
 import { showDay } from '@/core/calendar/day';
 import { isOpen } from '@/core/season/programme';
 import type { ZoneSheet } from '@/server/programme/view';
-import { plural } from '@/ui/words';
-import { shortName } from './product-words';
+import { plural, shortName } from '@/ui/words';
 
 type Props = Readonly<{
   sheet: ZoneSheet;

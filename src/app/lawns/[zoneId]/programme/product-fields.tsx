@@ -1,4 +1,5 @@
 'use client';
+import { shortName } from '@/ui/words';
 import { MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { usesOn, type Label } from '@/core/products/label';
@@ -16,7 +17,7 @@ import { Figure } from '@/ui/figure';
 import { Labelled } from '@/ui/labelled';
 import type { SentRuns } from '@/core/ground/soil-runs';
 import { WhichSuits } from './suited';
-import { PLACE_NAMES, USE_NAMES, shortName } from './product-words';
+import { PLACE_NAMES, USE_NAMES } from './product-words';
 import { withProduct } from './typed-product';
 
 type Props = Readonly<{

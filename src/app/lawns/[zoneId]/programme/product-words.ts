@@ -1,9 +1,5 @@
 import type { Use } from '@/core/trade/terms';
 
-/** A label's name as it is said: what marks it as a demo's is said once for the screen. */
-export const shortName = (label: Readonly<{ name: string }>): string =>
-  label.name.replace(', demo label', '');
-
 export const USE_NAMES: Record<Use, string> = {
   'pre-emergent': 'pre-emergent, spring',
   'autumn pre-emergent': 'pre-emergent, autumn',

@@ -3,9 +3,8 @@ import type { ReactNode } from 'react';
 import { showWeekday, yearOf, type Day } from '@/core/calendar/day';
 import type { WindowLane } from '@/core/gates/window';
 import { standingOf, type PlannedApplication } from '@/core/season/programme';
-import { plannedWords } from '@/ui/words';
+import { plannedWords, shortName } from '@/ui/words';
 import { Link } from '@/ui/link';
-import { shortName } from './product-words';
 
 /** What went down here and was not planned, or before the book: counted with the rest. */
 export type OtherWork = Readonly<{ id: string; day: Day; words: string; what: string; href: string }>;

@@ -4,10 +4,9 @@ import { showWeekday } from '@/core/calendar/day';
 import type { Plans, Programme } from '@/core/season/planner/planner';
 import type { PerennialSchool } from '@/core/season/planner/question';
 import { WEEDS } from '@/core/weeds/weeds';
-import { shortName } from './product-words';
 import type { ProgrammeKind } from '@/core/season/planner/shapes';
 import { figure, type Shows } from '@/core/units/format';
-import { list, plural } from '@/ui/words';
+import { list, plural, shortName } from '@/ui/words';
 
 export const KIND_NAMES: Record<ProgrammeKind, string> = {
   once: 'Once',

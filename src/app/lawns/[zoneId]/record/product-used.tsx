@@ -1,4 +1,5 @@
 'use client';
+import { shortName } from '@/ui/words';
 import type { SquareMetres } from '@/core/units/quantity';
 import { useShows } from '@/ui/units';
 import type { Issue } from '@/core/units/parse';
@@ -8,7 +9,7 @@ import type { ProductChoice } from '@/server/records/form-view';
 import type { ProductUsed } from '@/server/records/record-visit';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
-import { PLACE_NAMES, USE_NAMES, shortName } from '../programme/product-words';
+import { PLACE_NAMES, USE_NAMES } from '../programme/product-words';
 
 export type Line = ProductUsed & Readonly<{ isDown: boolean }>;
 

@@ -8,11 +8,10 @@ import type { RecordFields, RecordForm as Form } from '@/server/records/form-vie
 import type { RecordInput } from '@/server/records/record-visit';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
-import { plural } from '@/ui/words';
+import { plural, shortName } from '@/ui/words';
 import { RefusalWords } from '../../../refusal-words';
 import { send } from '../../../send';
 import { useKept } from '../../../use-kept';
-import { shortName } from '../programme/product-words';
 import { ProductUsedFields, type Line } from './product-used';
 
 type Props = Readonly<{

@@ -2,8 +2,10 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { isOpen } from '@/core/season/programme';
 import { may } from '@/data/actor';
+import { morningSheet } from '@/server/mixing/loads';
 import { zoneSheet } from '@/server/programme/view';
 import { isId } from '../../../../ids';
+import { keepCardsAction } from '../../../../load/actions';
 import { screen } from '../../../../screen';
 import { MixCard } from './mix-card';
 
@@ -14,5 +16,12 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/mix/[
   const sheet = isId(zoneId) ? await zoneSheet(actor, zoneId) : null;
   const application = sheet?.applications.find((a) => a.id === applicationId);
   if (!sheet || !application || !isOpen(application)) notFound();
-  return <MixCard sheet={sheet} application={application} mayRecord={may(actor, 'record')} />;
+  const morning = await morningSheet(actor, [applicationId]);
+  return (
+    <MixCard
+      {...{ application, morning, keepCardsAction }}
+      zone={sheet.zone}
+      mayRecord={may(actor, 'record')}
+    />
+  );
 });

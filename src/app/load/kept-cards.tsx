@@ -1,0 +1,33 @@
+import { showWeekday, type Day } from '@/core/calendar/day';
+import type { CardLine } from '@/server/mixing/loads';
+import { list } from '@/ui/words';
+
+/** Cards of today and yesterday. */
+export function KeptCards({ cards, today }: Readonly<{ cards: readonly CardLine[]; today: Day }>) {
+  if (!cards.length) return null;
+  return (
+    <section aria-label="Kept cards" className="mt-3">
+      <h2 className="border-b-2 border-iron text-[19px]">Kept cards</h2>
+      <ul>
+        {cards.map((c) => (
+          <li key={c.id} className="border-b border-hair py-1">
+            {/* a whole page, which the device keeps */}
+            <a
+              href={`/load/${c.id}`}
+              className="inline-flex min-h-[44px] items-center font-cond text-[18px] font-semibold"
+            >
+              {c.kind === 'tank' ? 'Load' : 'Hopper'} {c.number} of {c.of}
+              {c.day !== today && `, ${showWeekday(c.day)}`}
+            </a>{' '}
+            <span className="text-[15px] text-steel">
+              {[c.equipment, list(c.products.map((p) => p.replace(', demo label', ''))), list(c.sites)]
+                .filter(Boolean)
+                .join(' · ')}
+              {c.isMeasured && ' · measured'}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,280 @@
+/** POST /api/v1/mix: the loads for stops, from what is sent with the question. Nothing is kept. */
+import 'server-only';
+import Joi from 'joi';
+import type { Day } from '@/core/calendar/day';
+import { cardsFor, mixKey, type LoadStop } from '@/core/mixing/card';
+import { FILL_WAYS, type FillWay, type Tool } from '@/core/mixing/loads';
+import { refusedInTank } from '@/core/mixing/partners';
+import { surprisesOf } from '@/core/mixing/surprises';
+import { isGranule, rateForTurf, type Label } from '@/core/products/label';
+import { TURFS, USES, type Turf, type Use } from '@/core/trade/terms';
+import { SHOWS } from '@/core/units/format';
+import type { LitresPerHectare, SquareMetres } from '@/core/units/quantity';
+import {
+  RATE_UNITS,
+  amountLike,
+  isRateUnit,
+  rateOf,
+  type ProductAmount,
+  type ProductRate,
+} from '@/core/units/rate';
+import type { Answered } from '@/server/entry/question';
+import { jarWords, loadRefusalWords, remainWords, stepsOf, surpriseWords } from '@/ui/load-words';
+import type { reasonWords } from '@/ui/reason-words';
+import { Wrong, wrong } from './api-weather';
+import { labelAt } from './gates-api';
+
+type Rate = Readonly<{ figure: number; unit: string }>;
+export type MixQuestion = Readonly<{
+  stops: readonly Readonly<{
+    id: string;
+    area_m2: number;
+    turf?: Turf;
+    irrigated?: boolean;
+    trees?: boolean;
+    products: readonly Readonly<{
+      /** its place in `labels`, from 0 */
+      label: number;
+      rate: Rate;
+      use?: Use;
+      /** what the year's limits leave for this application */
+      left?: Rate;
+    }>[];
+  }>[];
+  labels: readonly unknown[];
+  equipment: Readonly<{
+    kind: 'tank' | 'hopper';
+    /** L, or kg of a hopper */
+    size: number;
+    dead_l?: number;
+    left_l?: number;
+    left_is_same_mix?: boolean;
+    carrier_l_ha?: number;
+  }>;
+  tools?: readonly Readonly<{
+    name: string;
+    /** of a cap: the product that it holds, by its place in `labels` */
+    label?: number;
+    step_g?: number;
+    step_ml?: number;
+    by_the_fill?: boolean;
+  }>[];
+  way?: FillWay;
+  /** what a stop usually takes of a product, kg or L */
+  usual?: readonly Readonly<{ label: number; amount: number }>[];
+  /** mixes that were mixed before, by places in `labels` */
+  known_mixes?: readonly (readonly number[])[];
+}>;
+
+const MOST_STOPS = 200;
+const place = Joi.number().integer().min(0).max(59);
+const rate = Joi.object({
+  figure: Joi.number().greater(0).max(100_000).required(),
+  unit: Joi.string()
+    .valid(...Object.keys(RATE_UNITS))
+    .required(),
+});
+const volume = Joi.number().min(0).max(50_000);
+export const mixQuestion = Joi.object<MixQuestion>({
+  stops: Joi.array()
+    .items(
+      Joi.object({
+        id: Joi.string().max(100).required(),
+        area_m2: Joi.number().greater(0).max(5_000_000).required(),
+        turf: Joi.string().valid(...TURFS),
+        ...{ irrigated: Joi.boolean(), trees: Joi.boolean() },
+        products: Joi.array()
+          .items(
+            Joi.object({
+              ...{ label: place.required(), rate: rate.required(), left: rate },
+              use: Joi.string().valid(...USES),
+            }),
+          )
+          .min(1)
+          .max(8)
+          .unique('label')
+          .required(),
+      }),
+    )
+    .min(1)
+    .max(MOST_STOPS)
+    .required(),
+  labels: Joi.array().items(Joi.object().unknown()).min(1).max(60).required(),
+  equipment: Joi.object({
+    kind: Joi.string().valid('tank', 'hopper').required(),
+    size: Joi.number().greater(0).max(50_000).required(),
+    ...{ dead_l: volume, left_l: volume, left_is_same_mix: Joi.boolean() },
+    carrier_l_ha: Joi.number().greater(0).max(50_000),
+  }).required(),
+  tools: Joi.array()
+    .items(
+      Joi.object({
+        ...{ name: Joi.string().max(100).required(), label: place, by_the_fill: Joi.boolean() },
+        ...{ step_g: Joi.number().greater(0).max(100_000), step_ml: Joi.number().greater(0).max(100_000) },
+      }).xor('step_g', 'step_ml'),
+    )
+    .max(60),
+  way: Joi.string().valid(...FILL_WAYS),
+  usual: Joi.array()
+    .items(Joi.object({ label: place.required(), amount: Joi.number().greater(0).required() }))
+    .max(60),
+  known_mixes: Joi.array().items(Joi.array().items(place).max(8)).max(1000),
+});
+
+export function answerMix(q: MixQuestion, words: typeof reasonWords): Answered {
+  try {
+    return { ok: true, body: answer(q, words) };
+  } catch (error) {
+    if (error instanceof Wrong) return { ok: false, errors: error.fields };
+    throw error;
+  }
+}
+
+const SCALE: Tool = { name: 'scale', step: 0.001, byTheFill: false };
+const JUG: Tool = { name: 'jug', step: 0.005, byTheFill: false };
+
+function answer(q: MixQuestion, words: typeof reasonWords) {
+  const labels = q.labels.map((l, i): Label => ({ ...labelAt(l, `labels[${i}]`, i + 1), id: String(i) }));
+  const labelOf = (n: number, field: string, row: number): Label =>
+    labels[n] ??
+    wrong(field, `There is no label ${n}`, `${labels.length} were sent; they count from 0.`, row);
+  const { kind, size, carrier_l_ha: carrier } = q.equipment;
+  if (kind === 'tank' && carrier === undefined)
+    wrong('equipment.carrier_l_ha', 'is missing', 'Send how much spray a tank puts on an area, L/ha.');
+  const stops = q.stops.map((s, i): LoadStop => ({
+    ...{ zoneId: s.id, applicationId: s.id, site: s.id, area: s.area_m2 as SquareMetres },
+    ground: { hasIrrigation: s.irrigated ?? false, hasTrees: s.trees ?? false, beds: false, concrete: false },
+    products: s.products.map((p, k) => {
+      const field = `stops[${i}].products[${k}]`;
+      const label = labelOf(p.label, `${field}.label`, i + 1);
+      if (isGranule(label) !== (kind === 'hopper'))
+        wrong(
+          `${field}.label`,
+          `${label.name} is ${isGranule(label) ? 'a granule, and this is a tank' : 'no granule, and this is a hopper'}`,
+          'Ask for tank and hopper apart.',
+          i + 1,
+        );
+      const rateIs = (r: Rate, name: string): ProductRate =>
+        isRateUnit(r.unit)
+          ? rateOf(r.figure, r.unit)
+          : wrong(`${field}.${name}.unit`, `${r.unit} is no unit of a rate`, 'See the document.', i + 1);
+      const asked = rateIs(p.rate, 'rate');
+      const use = p.use ?? 'pre-emergent';
+      const row = s.turf && rateForTurf(label, { turf: s.turf, mixedWith: null }, use);
+      return {
+        ...{ label, use, rate: asked, minimum: row?.low ?? asked, maximum: row?.high ?? asked },
+        left: p.left ? rateIs(p.left, 'left') : null,
+      };
+    }),
+  }));
+  const tools = (q.tools ?? []).map((t) => ({
+    label: t.label,
+    by: t.step_g === undefined ? ('volume' as const) : ('mass' as const),
+    tool: {
+      ...{ name: t.name, byTheFill: t.by_the_fill ?? false },
+      step: (t.step_g ?? t.step_ml ?? 1) / 1000,
+    },
+  }));
+  const toolsFor = (label: Label, by: ProductAmount['by']): readonly Tool[] => {
+    const own = tools.filter((t) => t.by === by && (t.label === undefined || String(t.label) === label.id));
+    // a cap of the product first, then what measures any
+    const sorted = own.toSorted((a, b) => Number(b.label !== undefined) - Number(a.label !== undefined));
+    return sorted.length ? sorted.map((t) => t.tool) : [by === 'mass' ? SCALE : JUG];
+  };
+  const jugs = tools.filter((t) => t.by === 'volume' && t.label === undefined);
+  const { left_l: left = 0 } = q.equipment;
+  const show = SHOWS.trade;
+  const made = cardsFor({
+    ...{ day: 0 as Day, stops, equipment: null, way: q.way ?? 'even', toolsFor },
+    carrier: kind === 'tank' ? (carrier as LitresPerHectare) : null,
+    tank: {
+      ...{ size, dead: kind === 'tank' ? (q.equipment.dead_l ?? 0) : 0 },
+      left: left > 0 ? { volume: left, isSameMix: q.equipment.left_is_same_mix ?? true } : null,
+    },
+    jugStep: (jugs[0]?.tool ?? JUG).step,
+    known: new Set((q.known_mixes ?? []).map((m) => mixKey(m.map(String)))),
+  });
+  if (!made.ok) {
+    const { refusal, label, site } = made.refused;
+    const product = label ? ` product ${label.name}` : '';
+    const i =
+      site === null
+        ? 0
+        : Math.max(
+            0,
+            q.stops.findIndex((s) => s.id === site),
+          );
+    return wrong(
+      `stops[${i}]`,
+      `cannot be loaded (${refusal.kind}${product})`,
+      loadRefusalWords(made.refused, show),
+      i + 1,
+    );
+  }
+  const { cards, loads, labels: inLoads } = made.value;
+  const numberOf = (label: Pick<Label, 'id'>) => Number(label.id);
+  const measure = (a: ProductAmount) => ({ amount: a.amount, unit: a.by === 'mass' ? 'kg' : 'L' });
+  const most = (amounts: readonly (ProductAmount | null | undefined)[]) =>
+    amounts.reduce<ProductAmount | null>((a, b) => (b && (!a || b.amount > a.amount) ? b : a), null);
+  const usual = (label: Label, like: ProductAmount | null) => {
+    const found = (q.usual ?? []).find((u) => u.label === numberOf(label));
+    return found && like ? amountLike(like, found.amount) : null;
+  };
+  const surprises = surprisesOf({
+    products: inLoads.map((label, k) => {
+      const atStop = most(
+        stops.map((_, stop) =>
+          loads.loads
+            .flatMap((l) => l.parts.filter((p) => p.stop === stop).map((p) => p.amounts[k]))
+            .reduce<ProductAmount | null>(
+              (a, b) => (b ? amountLike(b, (a?.amount ?? 0) + b.amount) : a),
+              null,
+            ),
+        ),
+      );
+      return {
+        ...{ label, atStop, usual: usual(label, atStop) },
+        inLoad: most(loads.loads.map((l) => l.products[k]?.measured)),
+      };
+    }),
+    loads: loads.loads,
+    tank: kind === 'tank' ? size : null,
+  });
+  const pairs = new Map<string, string>();
+  for (const s of stops)
+    for (const [k, a] of s.products.entries())
+      for (const b of s.products.slice(k + 1)) {
+        const refused = refusedInTank(a.label, b.label);
+        if (refused)
+          pairs.set(
+            `${a.label.id} ${b.label.id}`,
+            words({ ...refused, source: 'label', partner: b.label.name }, show),
+          );
+      }
+  return {
+    loads: cards.map((card, i) => ({
+      number: card.number,
+      stops: loads.loads[i]!.parts.map((p) => ({
+        ...{ id: stops[p.stop]!.site, area_m2: p.area, volume: p.volume },
+        products: p.amounts.flatMap((a, k) => (a ? [{ label: numberOf(inLoads[k]!), ...measure(a) }] : [])),
+      })),
+      ...{ mix: card.mix, before: card.before, water_l: card.water, area_m2: card.area },
+      rinse_first: card.rinseFirst,
+      products: card.products.map((p) => ({
+        ...{ label: numberOf(p.label), name: p.label.name, ...measure(p.measured), exact: p.exact.amount },
+        ...{ error: p.error, tool: p.tool.name },
+        fills: p.tool.byTheFill ? Math.round(p.measured.amount / p.tool.step) : null,
+      })),
+      surfactant_l: card.surfactant?.measured ?? null,
+      steps: stepsOf(card, show),
+      jar_test: jarWords(card, show),
+      remains: remainWords(card, show),
+    })),
+    totals: inLoads.flatMap((label, k) => {
+      const total = loads.products[k];
+      return total ? [{ label: numberOf(label), name: label.name, ...measure(total) }] : [];
+    }),
+    ...{ mix: loads.mix, water_l: loads.water },
+    warnings: [...pairs.values(), ...surprises.map((s) => surpriseWords(s, inLoads, show))],
+  };
+}

@@ -1,0 +1,185 @@
+/** A card on one page of letter paper, in black on white: what is worn first, amounts large, steps with boxes. */
+import 'server-only';
+import type { Content } from 'pdfmake';
+import type { LoadCard } from '@/core/mixing/card';
+import type { StoredCard } from '@/data/load-cards';
+import type { Litres } from '@/core/units/quantity';
+import { SHOWS, showRate } from '@/core/units/format';
+import type { UnitSystem } from '@/core/units/measures';
+import {
+  alsoWords,
+  byTool,
+  cardTitle,
+  cautionsOf,
+  coarseWords,
+  jarWords,
+  mixWords,
+  packageWords,
+  remainWords,
+  safetyOf,
+  stepsOf,
+  truckWords,
+  walkWords,
+} from '@/ui/load-words';
+import { shortName } from '@/ui/words';
+import { pdfBytes } from '../pdf';
+import { recordAddress } from './card-address';
+
+/** Stops beyond these are counted, so that the page stays one. */
+const MOST_STOPS = 14;
+const MOST_CAUTIONS = 10;
+/** Millimetres of a box to tick, and where it stands. */
+const box = { canvas: [{ type: 'rect' as const, x: 0, y: 1, w: 9, h: 9, lineWidth: 1 }], width: 14 };
+const ticked = (words: string, fontSize: number): Content => ({
+  columns: [box, { text: words, fontSize }],
+  margin: [0, 2, 0, 2],
+});
+const head = (text: string): Content => ({ text, bold: true, fontSize: 11, margin: [0, 6, 0, 1] });
+
+/**
+ * @param company as it stands on the card
+ * @returns the bytes of a document of one page
+ */
+export function cardAsPdf(stored: StoredCard, company: string, units: UnitSystem): Promise<Buffer> {
+  const { card } = stored;
+  const show = SHOWS[units];
+  const isTank = card.kind === 'tank';
+  const stops = card.stops.slice(0, MOST_STOPS);
+  const more = card.stops.length - stops.length;
+  const remain = remainWords(card, show);
+  const cautions = cautionsOf(card);
+  const content: Content[] = [
+    {
+      columns: [
+        [
+          { text: card.products.map((p) => shortName(p.label)).join(' with '), fontSize: 16, bold: true },
+          {
+            text: [
+              cardTitle(card),
+              card.equipment && [card.equipment.name, card.equipment.fitted].filter(Boolean).join(', '),
+              card.carrier !== null && show.carrier(card.carrier),
+              company,
+            ]
+              .filter(Boolean)
+              .join(' · '),
+            fontSize: 9,
+          },
+        ],
+        { qr: recordAddress(stored), fit: 62, width: 64, alignment: 'right' },
+      ],
+    },
+    ...safetyOf(card).map(({ labels, ppe, reentry, restricted }): Content => ({
+      table: {
+        widths: ['*'],
+        body: [
+          [
+            {
+              text: [
+                {
+                  text: labels.map((l) => `${l.signalWord.toUpperCase()} ${shortName(l)}`).join(', '),
+                  bold: true,
+                },
+                ' · ',
+                { text: 'Wear: ', bold: true },
+                `${ppe} `,
+                { text: 'Re-entry: ', bold: true },
+                reentry,
+                ...(restricted ? [{ text: ' Restricted use: certified applicator only.', bold: true }] : []),
+              ],
+              fontSize: 10,
+            },
+          ],
+        ],
+      },
+      margin: [0, 4, 0, 2],
+    })),
+    {
+      table: {
+        widths: ['auto', '*'],
+        body: [
+          ...card.products.map((p) => [
+            { text: byTool(p.measured, p.label, p.tool, show), fontSize: 22, bold: true },
+            {
+              text: [
+                { text: shortName(p.label), bold: true, fontSize: 12 },
+                `\n${alsoWords(p.measured, p.label, p.tool, show)}${ratesOf(card, p.label.id)}${[
+                  coarseWords(p),
+                  packageWords(p.measured, p.label),
+                ]
+                  .filter(Boolean)
+                  .map((w) => `\n${w}`)
+                  .join('')}`,
+              ],
+              fontSize: 9,
+            },
+          ]),
+          ...(isTank
+            ? [
+                [
+                  { text: show.volume(card.water), fontSize: 22, bold: true },
+                  {
+                    text: `water, for ${mixWords(card, card.mix, show)} of mix on ${show.area(card.area)}`,
+                    fontSize: 10,
+                    margin: [0, 8, 0, 0] as [number, number, number, number],
+                  },
+                ],
+              ]
+            : []),
+        ],
+      },
+      layout: 'lightHorizontalLines',
+      margin: [0, 4, 0, 2],
+    },
+    ...jarWords(card, show).map((text): Content => ({ text, fontSize: 9, italics: true })),
+    head('Steps'),
+    ...stepsOf(card, show).map((s) => ticked(s, 11)),
+    ...card.products
+      .filter((p) => p.label.compatibility)
+      .map(({ label }): Content => ({
+        text: `The label of ${shortName(label)} on mixing: ${label.compatibility.slice(0, 300)}`,
+        fontSize: 8.5,
+      })),
+    head('For'),
+    ...stops.map((s, i): Content => ({
+      columns: [
+        { text: `${i + 1}. ${s.site}`, width: '*' },
+        { text: `${mixWords(card, s.volume as Litres, show)} on ${show.area(s.area)}`, width: 'auto' },
+      ],
+      fontSize: 9,
+    })),
+    ...(more > 0 ? [{ text: `and ${more} more: see the card on the screen`, fontSize: 9 }] : []),
+    ...(remain
+      ? [{ text: remain, fontSize: 9, margin: [0, 3, 0, 0] as [number, number, number, number] }]
+      : []),
+    {
+      columns: [
+        [head('How to walk with it'), { ul: walkWords(card), fontSize: 8.5 }],
+        [head('Truck'), ...truckWords(card).map((w) => ticked(w, 8.5))],
+      ],
+      columnGap: 14,
+    },
+    head('Mind'),
+    { ul: cautions.slice(0, MOST_CAUTIONS), fontSize: 8 },
+    {
+      text: `${card.products.some((p) => p.label.demo) ? 'Demo label: not for use. ' : ''}${card.products
+        .map(({ label: l }) => `${l.registrationNumber}, label of ${l.labelDate}`)
+        .join('; ')}. Computed from the label sheet; the printed label is the law, with local codes.`,
+      fontSize: 8,
+      margin: [0, 5, 0, 0],
+    },
+  ];
+  return pdfBytes({
+    pageSize: 'LETTER',
+    pageMargins: [32, 26, 32, 22],
+    defaultStyle: { fontSize: 10, color: '#000000' },
+    info: { title: cardTitle(card) },
+    content,
+  });
+}
+
+/** The rates at which a product goes down at the stops, each once. */
+function ratesOf(card: LoadCard, productId: string): string {
+  const i = card.products.findIndex((p) => p.label.id === productId);
+  const { rateUnit } = card.products[i]!.label;
+  return [...new Set(card.stops.map((s) => showRate(s.rates[i]!, rateUnit)))].join(', ');
+}

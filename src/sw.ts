@@ -1,0 +1,50 @@
+/** The worker of the service on a device: keeps the program's own files, and the cards that were taken along. Nothing else. */
+import { NetworkFirst, Serwist, type PrecacheEntry, type SerwistGlobalConfig } from 'serwist';
+import { CARDS_STORE } from './app/load/cards-store';
+
+declare global {
+  interface WorkerGlobalScope extends SerwistGlobalConfig {
+    __SW_MANIFEST: (PrecacheEntry | string)[] | undefined;
+  }
+}
+declare const self: ServiceWorkerGlobalScope;
+
+const CARD = /^\/load\/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+
+const serwist = new Serwist({
+  precacheEntries: self.__SW_MANIFEST ?? [],
+  skipWaiting: true,
+  clientsClaim: true,
+  runtimeCaching: [
+    {
+      matcher: ({ request, url }) => request.mode === 'navigate' && CARD.test(url.pathname),
+      handler: new NetworkFirst({
+        cacheName: CARDS_STORE,
+        networkTimeoutSeconds: 5,
+        matchOptions: { ignoreVary: true },
+        plugins: [
+          // what leads to the sign-in is no card
+          {
+            cacheWillUpdate: ({ response }) =>
+              Promise.resolve(response.status === 200 && !response.redirected ? response : null),
+          },
+        ],
+      }),
+    },
+  ],
+});
+
+// A web worker is handed its parts in the fragment of its address. What a store answers brings its own address, without
+// the fragment, and the worker would not start: made here, an answer has none, and the request's is kept.
+self.addEventListener('fetch', (event) => {
+  if (event.request.destination !== 'worker') return;
+  event.stopImmediatePropagation();
+  event.respondWith(
+    (async () => {
+      const [address] = event.request.url.split('#');
+      const found = (await serwist.matchPrecache(address ?? '')) ?? (await fetch(event.request));
+      return new Response(await found.blob(), { status: found.status, headers: found.headers });
+    })(),
+  );
+});
+serwist.addEventListeners();
