@@ -4,6 +4,7 @@ import fs from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { addDays } from '@/core/calendar/day';
+import type { LoadCard } from '@/core/mixing/card';
 import {
   equipmentFor,
   loadsOfMorning,
@@ -95,14 +96,14 @@ test('cards are kept once, whole in themselves, and open for who may see', async
   expect(JSON.stringify(sheet.card).length).toBeLessThan(20_000);
   expect((await latestCards(lead))[0]!.sites.length).toBeGreaterThan(0);
   expect(await loadCardSheet({ ...lead, orgId: 'another' }, first[0]!)).toBeNull();
-  await expect(
+  expect(() =>
     keepCards(actor('viewer'), {
       sendKey: key,
       applicationIds: ids(stops),
       kind: 'tank',
       settings: settings(m),
     }),
-  ).rejects.toThrow(Forbidden);
+  ).toThrow(Forbidden);
   expect(
     await keepCards(lead, {
       sendKey: key,
@@ -181,8 +182,26 @@ test('a card on paper is one page with all that matters on it', async () => {
   const stored = (await loadCardSheet(lead, id!))!;
   const dir = fs.mkdtempSync(path.join(os.tmpdir(), 'card-'));
   const file = path.join(dir, 'card.pdf');
-  fs.writeFileSync(file, await cardAsPdf(stored, 'Quillmoor', 'trade'));
-  const text = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
+  const textOf = async (card: LoadCard) => {
+    fs.writeFileSync(file, await cardAsPdf({ ...stored, card }, 'Quillmoor', 'trade'));
+    return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
+  };
+  // four in the tank, each with words of its own, and twenty stops
+  const [product] = stored.card.products;
+  const full = await textOf({
+    ...{ ...stored.card, isNewMix: true, rinseFirst: true, beds: true, concrete: true },
+    products: Array.from({ length: 4 }, (_, i) => ({
+      ...product!,
+      label: { ...product!.label, id: String(i), compatibility: 'Agitate all the while. '.repeat(8) },
+    })),
+    stops: Array.from({ length: 20 }, () => {
+      const s = stored.card.stops[0]!;
+      return { ...s, amounts: Array(4).fill(s.amounts[0]), rates: Array(4).fill(s.rates[0]) };
+    }),
+  });
+  expect(full.split('\f').filter((p) => p.trim())).toHaveLength(1);
+  expect(full).toContain('and 6 more');
+  const text = await textOf(stored.card);
   fs.rmSync(dir, { recursive: true });
   expect(text.split('\f').filter((p) => p.trim())).toHaveLength(1);
   const at = (word: string) => {

@@ -137,7 +137,7 @@ export function LoadCardView({ card, ticks, onTick }: Readonly<{ card: LoadCard 
 function Tick({ name, words, ticks, onTick }: Readonly<{ name: string; words: string }> & Ticking) {
   return (
     <li>
-      <label className="flex min-h-[44px] items-center gap-3 text-[17px]">
+      <label className="flex min-h-[44px] items-center gap-3 py-1.5 text-[17px] leading-snug">
         <input
           type="checkbox"
           className="size-6 shrink-0 accent-[var(--color-moss)]"

@@ -168,7 +168,8 @@ export function loadsFor(q: LoadQuestion): Outcome<Loads> {
   if (tank.dead >= tank.size) return refuse({ kind: 'no-room-in-tank', size: tank.size, dead: tank.dead });
   const loads: Load[] = [];
   const remains: Remain[] = [];
-  let last: Readonly<{ run: Run; remain: RunLoads['remain']; inside: readonly number[] }> | null = null;
+  // nothing has been mixed yet
+  let last = null as Last | null;
   for (const run of runsOf(q)) {
     const isFirst: boolean = last === null;
     const stays: Stays | null =
@@ -177,7 +178,7 @@ export function loadsFor(q: LoadQuestion): Outcome<Loads> {
         : last?.remain && holdsTheSame(last.run, run)
           ? { volume: last.remain.volume, inside: last.inside }
           : null;
-    const withRest = stays && loadsOfRun(q, run, stays, loads.length);
+    const withRest: Outcome<RunLoads> | null = stays && loadsOfRun(q, run, stays, loads.length);
     // what stays may be too strong for the next mix: then it is rinsed out
     const isUsed: boolean = stays !== null && (withRest!.ok || isFirst);
     const made: Outcome<RunLoads> = isUsed
@@ -249,6 +250,8 @@ function runsOf({ stops, carrier, products }: LoadQuestion): Run[] {
   }
   return runs;
 }
+
+type Last = Readonly<{ run: Run; remain: RunLoads['remain']; inside: readonly number[] }>;
 
 /** Whether two mixes hold the same products, at whatever rates. */
 const holdsTheSame = (a: Run, b: Run): boolean => a.shares.every((s, k) => s > 0 === b.shares[k]! > 0);

@@ -28,20 +28,46 @@ import { recordAddress } from './card-address';
 /** Stops beyond these are counted, so that the page stays one. */
 const MOST_STOPS = 14;
 const MOST_CAUTIONS = 10;
-/** Millimetres of a box to tick, and where it stands. */
-const box = { canvas: [{ type: 'rect' as const, x: 0, y: 1, w: 9, h: 9, lineWidth: 1 }], width: 14 };
-const ticked = (words: string, fontSize: number): Content => ({
-  columns: [box, { text: words, fontSize }],
-  margin: [0, 2, 0, 2],
-});
-const head = (text: string): Content => ({ text, bold: true, fontSize: 11, margin: [0, 6, 0, 1] });
-
+/** A box to tick: the library changes what it is handed, so that each has its own. */
+const box = () => ({ canvas: [{ type: 'rect' as const, x: 0, y: 1, w: 9, h: 9, lineWidth: 1 }], width: 14 });
 /**
  * @param company as it stands on the card
  * @returns the bytes of a document of one page
  */
-export function cardAsPdf(stored: StoredCard, company: string, units: UnitSystem): Promise<Buffer> {
+export async function cardAsPdf(stored: StoredCard, company: string, units: UnitSystem): Promise<Buffer> {
+  let made: Buffer | null = null;
+  for (const scale of SCALES) {
+    let pages = 0;
+    made = await pdfBytes({
+      pageSize: 'LETTER',
+      pageMargins: [32, 26, 32, 22],
+      defaultStyle: { fontSize: 10 * scale, color: '#000000' },
+      info: { title: cardTitle(stored.card) },
+      content: contentOf(stored, company, units, scale),
+      footer: (_page, all) => {
+        pages = all;
+        return '';
+      },
+    });
+    if (pages === 1) break;
+  }
+  return made!;
+}
+
+/** What does not go onto a page is set smaller, until it does; below the last it cannot be read at the tailgate. */
+const SCALES = [1, 0.88, 0.77, 0.68];
+
+function contentOf(stored: StoredCard, company: string, units: UnitSystem, scale: number): Content[] {
   const { card } = stored;
+  const size = (points: number) => Number((points * scale).toFixed(2));
+  const ticked = (words: string, points: number): Content => ({
+    columns: [box(), { text: words, fontSize: size(points) }],
+    margin: [0, 2 * scale, 0, 2 * scale],
+  });
+  const head = (text: string): Content => ({
+    ...{ text, bold: true, fontSize: size(11) },
+    margin: [0, 6 * scale, 0, 1],
+  });
   const show = SHOWS[units];
   const isTank = card.kind === 'tank';
   const stops = card.stops.slice(0, MOST_STOPS);
@@ -52,7 +78,11 @@ export function cardAsPdf(stored: StoredCard, company: string, units: UnitSystem
     {
       columns: [
         [
-          { text: card.products.map((p) => shortName(p.label)).join(' with '), fontSize: 16, bold: true },
+          {
+            text: card.products.map((p) => shortName(p.label)).join(' with '),
+            fontSize: size(16),
+            bold: true,
+          },
           {
             text: [
               cardTitle(card),
@@ -62,7 +92,7 @@ export function cardAsPdf(stored: StoredCard, company: string, units: UnitSystem
             ]
               .filter(Boolean)
               .join(' · '),
-            fontSize: 9,
+            fontSize: size(9),
           },
         ],
         { qr: recordAddress(stored), fit: 62, width: 64, alignment: 'right' },
@@ -86,7 +116,7 @@ export function cardAsPdf(stored: StoredCard, company: string, units: UnitSystem
                 reentry,
                 ...(restricted ? [{ text: ' Restricted use: certified applicator only.', bold: true }] : []),
               ],
-              fontSize: 10,
+              fontSize: size(10),
             },
           ],
         ],
@@ -98,10 +128,10 @@ export function cardAsPdf(stored: StoredCard, company: string, units: UnitSystem
         widths: ['auto', '*'],
         body: [
           ...card.products.map((p) => [
-            { text: byTool(p.measured, p.label, p.tool, show), fontSize: 22, bold: true },
+            { text: byTool(p.measured, p.label, p.tool, show), fontSize: size(26), bold: true },
             {
               text: [
-                { text: shortName(p.label), bold: true, fontSize: 12 },
+                { text: shortName(p.label), bold: true, fontSize: size(12) },
                 `\n${alsoWords(p.measured, p.label, p.tool, show)}${ratesOf(card, p.label.id)}${[
                   coarseWords(p),
                   packageWords(p.measured, p.label),
@@ -110,16 +140,16 @@ export function cardAsPdf(stored: StoredCard, company: string, units: UnitSystem
                   .map((w) => `\n${w}`)
                   .join('')}`,
               ],
-              fontSize: 9,
+              fontSize: size(9),
             },
           ]),
           ...(isTank
             ? [
                 [
-                  { text: show.volume(card.water), fontSize: 22, bold: true },
+                  { text: show.volume(card.water), fontSize: size(26), bold: true },
                   {
                     text: `water, for ${mixWords(card, card.mix, show)} of mix on ${show.area(card.area)}`,
-                    fontSize: 10,
+                    fontSize: size(10),
                     margin: [0, 8, 0, 0] as [number, number, number, number],
                   },
                 ],
@@ -130,14 +160,14 @@ export function cardAsPdf(stored: StoredCard, company: string, units: UnitSystem
       layout: 'lightHorizontalLines',
       margin: [0, 4, 0, 2],
     },
-    ...jarWords(card, show).map((text): Content => ({ text, fontSize: 9, italics: true })),
+    ...jarWords(card, show).map((text): Content => ({ text, fontSize: size(9), italics: true })),
     head('Steps'),
     ...stepsOf(card, show).map((s) => ticked(s, 11)),
     ...card.products
       .filter((p) => p.label.compatibility)
       .map(({ label }): Content => ({
         text: `The label of ${shortName(label)} on mixing: ${label.compatibility.slice(0, 300)}`,
-        fontSize: 8.5,
+        fontSize: size(8.5),
       })),
     head('For'),
     ...stops.map((s, i): Content => ({
@@ -145,36 +175,30 @@ export function cardAsPdf(stored: StoredCard, company: string, units: UnitSystem
         { text: `${i + 1}. ${s.site}`, width: '*' },
         { text: `${mixWords(card, s.volume as Litres, show)} on ${show.area(s.area)}`, width: 'auto' },
       ],
-      fontSize: 9,
+      fontSize: size(9),
     })),
-    ...(more > 0 ? [{ text: `and ${more} more: see the card on the screen`, fontSize: 9 }] : []),
+    ...(more > 0 ? [{ text: `and ${more} more: see the card on the screen`, fontSize: size(9) }] : []),
     ...(remain
-      ? [{ text: remain, fontSize: 9, margin: [0, 3, 0, 0] as [number, number, number, number] }]
+      ? [{ text: remain, fontSize: size(9), margin: [0, 3, 0, 0] as [number, number, number, number] }]
       : []),
     {
       columns: [
-        [head('How to walk with it'), { ul: walkWords(card), fontSize: 8.5 }],
+        [head('How to walk with it'), { ul: walkWords(card), fontSize: size(8.5) }],
         [head('Truck'), ...truckWords(card).map((w) => ticked(w, 8.5))],
       ],
       columnGap: 14,
     },
     head('Mind'),
-    { ul: cautions.slice(0, MOST_CAUTIONS), fontSize: 8 },
+    { ul: cautions.slice(0, MOST_CAUTIONS), fontSize: size(8) },
     {
       text: `${card.products.some((p) => p.label.demo) ? 'Demo label: not for use. ' : ''}${card.products
         .map(({ label: l }) => `${l.registrationNumber}, label of ${l.labelDate}`)
         .join('; ')}. Computed from the label sheet; the printed label is the law, with local codes.`,
-      fontSize: 8,
+      fontSize: size(8),
       margin: [0, 5, 0, 0],
     },
   ];
-  return pdfBytes({
-    pageSize: 'LETTER',
-    pageMargins: [32, 26, 32, 22],
-    defaultStyle: { fontSize: 10, color: '#000000' },
-    info: { title: cardTitle(card) },
-    content,
-  });
+  return content;
 }
 
 /** The rates at which a product goes down at the stops, each once. */
