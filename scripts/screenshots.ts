@@ -77,6 +77,20 @@ try {
   await desktop.press('Mix card');
   await desktop.page('Load 1');
   await keep(desktop, 'mix-card');
+  await desktop.go('/load');
+  await desktop.page('What can go today');
+  for (const lawn of ['14 Quarry Lane', '102 Cooper Rise', '41 Tannery Row'])
+    await (await desktop.find(`//label[contains(., "${lawn}")]`)).click();
+  await desktop.press('Load for 3 stops');
+  await desktop.choose('Sprayer', 'Skid tank');
+  await desktop.page('Load 3 of 3');
+  await desktop.press('Keep these cards');
+  await desktop.page('Kept, and on this device');
+  await desktop.driver.executeScript('scrollTo(0, 430)');
+  await keep(desktop, 'load');
+  await desktop.go(QUARRY);
+  await desktop.press('Mix card');
+  await desktop.page('Load 1');
   await desktop.press('record it');
   await desktop.type(await desktop.field('Product used'), '162');
   await desktop.type(await desktop.field('Wind'), '5');
@@ -103,9 +117,15 @@ try {
   await phone.page('What it shows');
   await keep(phone, 'phone-reading');
   await phone.go(QUARRY);
+  await phone.go('/load');
+  await (await phone.find('//a[contains(., "Load 1 of")]')).click();
+  await phone.page('What really went in');
+  for (const box of (await phone.driver.findElements({ css: 'main li input' })).slice(0, 2))
+    await box.click();
+  await keep(phone, 'phone-load-card');
+  await phone.go(QUARRY);
   await phone.press('Mix card');
   await phone.page('Load 1');
-  await keep(phone, 'phone-mix-card');
   await phone.press('record it');
   await phone.page('Record this application');
   await (await phone.find('[aria-label^="Sun theme"]')).click();

@@ -6,7 +6,12 @@ import { Forbidden } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
 import { equipmentOf, toolsOf } from '@/data/equipment';
 import { labelsOf } from '@/data/products';
-import { calibrationSheet, saveCalibration, type CalibrationInput } from '@/server/house/calibrations';
+import {
+  calibrationShape,
+  calibrationSheet,
+  saveCalibration,
+  type CalibrationInput,
+} from '@/server/house/calibrations';
 import {
   noteEquipment,
   putToolAway,
@@ -29,13 +34,19 @@ const input = (equipmentId: string, over: Partial<CalibrationInput> = {}): Calib
   ...{ area: '1,000', caught: '64', caughtSeconds: '60', runs: ['120', '118', '122'] },
   ...{ size: '', course: '', swath: '', nozzles: [], pans: [], panArea: '', panSwath: '', ...over },
 });
+/** As its form sends it. */
+const sent = (equipmentId: string, over: Partial<CalibrationInput>) => {
+  const typed = input(equipmentId, over);
+  expect(calibrationShape.validate(typed).error).toBeUndefined();
+  return typed;
+};
 const kept = async (equipmentId: string, over: Partial<CalibrationInput>) => {
-  const saved = await saveCalibration(lead, input(equipmentId, over));
+  const saved = await saveCalibration(lead, sent(equipmentId, over));
   if (!saved.ok) throw new Error(JSON.stringify(saved.refusal));
   return saved.value;
 };
 const said = async (equipmentId: string, over: Partial<CalibrationInput>) => {
-  const saved = await saveCalibration(lead, input(equipmentId, over));
+  const saved = await saveCalibration(lead, sent(equipmentId, over));
   if (saved.ok || saved.refusal.kind !== 'invalid') throw new Error(JSON.stringify(saved));
   return saved.refusal.issues.map((i) => `${i.field}: ${i.problem}. ${i.remedy}`);
 };
@@ -43,12 +54,12 @@ const said = async (equipmentId: string, over: Partial<CalibrationInput>) => {
 test('half a gallon a minute and two minutes to 1,000 sq ft are a gallon on them (published identity)', async () => {
   const { id, output } = await named('Backpack');
   expect(output).toBeNull();
-  const sent = input(id);
-  const saved = await saveCalibration(lead, sent);
+  const first = input(id);
+  const saved = await saveCalibration(lead, first);
   expect(saved).toMatchObject({ ok: true, value: { output: { by: 'volume' } } });
   if (saved.ok) expect(rateIn(saved.value.output, 'gal/1000sqft')).toBeCloseTo(1, 9);
   // its answer got lost: sent again it is kept once
-  expect(await saveCalibration(lead, sent)).toMatchObject({ ok: true });
+  expect(await saveCalibration(lead, first)).toMatchObject({ ok: true });
   const sheet = (await calibrationSheet(lead, id))!;
   expect(sheet.history).toHaveLength(1);
   expect(sheet.history[0]).toMatchObject({ person: lead.name, fitted: 'wide fan, 30 psi' });

@@ -1,9 +1,10 @@
-/** Season and workload over HTTP, held to the document that describes them and to the core. */
+/** Season, workload and mix over HTTP, held to the document that describes them and to the core. */
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import formats from 'ajv-formats';
 import { addDays, dayOf, isoDay } from '@/core/calendar/day';
 import { dailyOf } from '@/core/weather/daily';
 import { GET as describe_ } from '@/app/api/v1/openapi.json/route';
+import { POST as mixPost } from '@/app/api/v1/mix/route';
 import { POST as seasonPost } from '@/app/api/v1/season/route';
 import { POST as workloadPost } from '@/app/api/v1/workload/route';
 import { makeToken } from '@/server/entry/tokens';
@@ -15,7 +16,7 @@ import { sheetOf } from '../support/via-api';
 afterAll(closeAll);
 let secret = '';
 beforeAll(async () => {
-  const made = await makeToken(actor(), { name: 'season', days: 90, calls: ['season', 'workload'] });
+  const made = await makeToken(actor(), { name: 'season', days: 90, calls: ['season', 'workload', 'mix'] });
   if (!made.ok) throw new Error(JSON.stringify(made));
   secret = made.value.secret;
 });
@@ -28,10 +29,21 @@ type Answer = Readonly<{
     by_day: Readonly<{ flush: number[]; held: number[] }>;
   }>[];
   latest_start: string | null;
+  loads: readonly Readonly<{
+    mix: number;
+    water_l: number;
+    rinse_first: boolean;
+    stops: readonly Readonly<{ id: string }>[];
+    products: readonly Readonly<{ label: number; amount: number; tool: string; fills: number | null }>[];
+    steps: readonly string[];
+    jar_test: readonly string[];
+  }>[];
+  warnings: readonly string[];
   errors: readonly Readonly<{ field: string; problem: string; remedy: string }>[];
 }>;
-async function ask(which: 'season' | 'workload', body: unknown) {
-  const post = which === 'season' ? seasonPost : workloadPost;
+const POSTS = { season: seasonPost, workload: workloadPost, mix: mixPost };
+async function ask(which: keyof typeof POSTS, body: unknown) {
+  const post = POSTS[which];
   const response = await post(
     new Request(`http://localhost/api/v1/${which}`, {
       method: 'POST',
@@ -148,5 +160,68 @@ describe('a workload', () => {
     expect(back.body.errors[0]).toMatchObject({ field: 'lawns[0].not_after' });
     const uneven = await ask('workload', round({ years: [{ year: 2026, workable: '11', rain_mm: [0] }] }));
     expect(uneven.body.errors[0]).toMatchObject({ field: 'years[0].rain_mm' });
+  });
+});
+
+describe('a mix', () => {
+  const gallons = 3.785411784;
+  const thousand = 92.90304;
+  const dry = sheetOf(label);
+  const iron = sheetOf({ ...label, name: 'Iron, test', kind: 'iron', formulation: 'SL', ingredients: [] });
+  const stop = (id: string, thousands: number, ...labels: number[]) => ({
+    ...{ id, area_m2: thousands * thousand },
+    products: labels.map((n) => ({ label: n, rate: { figure: n === 0 ? 0.4 : 0.2, unit: 'oz/1000sqft' } })),
+  });
+  const morning = (over: object = {}) => ({
+    stops: [stop('a', 4, 0)],
+    labels: [dry, iron],
+    // a gallon on 1,000 sq ft from a backpack of four
+    equipment: { kind: 'tank', size: 4 * gallons, carrier_l_ha: (gallons / thousand) * 10_000 },
+    ...over,
+  });
+  // common practice, no source
+  test('a 4-gal backpack on 4,000 sq ft: 45 g in one fill, held to the document', async () => {
+    const q = morning();
+    expect(await misfits(q, 'MixQuestion')).toEqual([]);
+    const { status, body } = await ask('mix', q);
+    expect([status, await misfits(body, 'MixAnswer')]).toEqual([200, []]);
+    expect(body.loads).toHaveLength(1);
+    expect(body.loads[0]!.products[0]!.amount).toBeCloseTo(0.045, 9);
+    expect(body.loads[0]!.mix / gallons).toBeCloseTo(4, 9);
+    expect(body.loads[0]!.steps[0]).toBe('Fill half: 2 gal of water, agitate.');
+    expect(body.warnings).toEqual([]);
+  });
+  test('a cap of its own, two mixes, a jar for what is new, and labels that will not have each other', async () => {
+    const { body } = await ask(
+      'mix',
+      morning({
+        stops: [stop('a', 4, 0), stop('b', 2, 0, 1)],
+        labels: [{ ...dry, notWith: ['iron'] }, iron],
+        tools: [
+          { name: 'scale', step_g: 1 },
+          { name: 'green cap', label: 0, step_g: 11.3, by_the_fill: true },
+        ],
+      }),
+    );
+    expect(body.loads.map((l) => l.stops.map((s) => s.id))).toEqual([['a'], ['b']]);
+    expect(body.loads[0]!.products[0]).toMatchObject({ tool: 'green cap', fills: 4 });
+    expect(body.loads.map((l) => l.jar_test.length > 0)).toEqual([false, true]);
+    expect(body.warnings[0]).toContain('will not have iron in one tank');
+    const known = await ask('mix', morning({ stops: [stop('b', 2, 0, 1)], known_mixes: [[1, 0]] }));
+    expect(known.body.loads[0]!.jar_test).toEqual([]);
+  });
+  test('names what is wrong by field and row', async () => {
+    const first = async (over: object) => (await ask('mix', morning(over))).body.errors[0]!;
+    expect(await first({ stops: [stop('a', 4, 7)] })).toMatchObject({ field: 'stops[0].products[0].label' });
+    expect(await first({ equipment: { kind: 'tank', size: 4 } })).toMatchObject({
+      field: 'equipment.carrier_l_ha',
+    });
+    expect(await first({ equipment: { kind: 'hopper', size: 4 } })).toMatchObject({
+      field: 'stops[0].products[0].label',
+    });
+    const coarse = await first({ tools: [{ name: 'kitchen scale', step_g: 500 }] });
+    expect(coarse).toMatchObject({ field: 'stops[0]' });
+    expect(coarse.remedy).toContain('A scale that reads to 5 g would do');
+    expect(await first({ stops: [] })).toMatchObject({ field: 'stops' });
   });
 });

@@ -29,7 +29,7 @@ type Props = Readonly<{
 export function EquipmentDetails({ mayChange, mayRecord, ...props }: Props) {
   return (
     <div className="mx-auto max-w-2xl px-4 pb-10">
-      {mayChange && <Details key={props.equipment.version} {...props} />}
+      {mayChange && <Details {...props} />}
       <Notes {...props} mayRecord={mayRecord} />
     </div>
   );
@@ -44,7 +44,11 @@ function Details({ equipment: e, saveDetailsAction }: Pick<Props, 'equipment' | 
   };
   const [typed, setTyped] = useState(onFile);
   const { run, issue, refusal, isSending } = useSending();
-  const set = (change: Partial<typeof typed>) => setTyped({ ...typed, ...change });
+  const [isSaved, setSaved] = useState(false);
+  const set = (change: Partial<typeof typed>) => {
+    setSaved(false);
+    setTyped({ ...typed, ...change });
+  };
   const words = (name: string, key: 'name' | 'fitted' | 'truck', hint: string | null = null) => (
     <Labelled name={name} hint={hint} issue={issue(name)}>
       {(f) => <input {...f} value={typed[key]} onChange={(x) => set({ [key]: x.target.value })} />}
@@ -67,7 +71,7 @@ function Details({ equipment: e, saveDetailsAction }: Pick<Props, 'equipment' | 
         className="mt-2 grid grid-cols-1 items-start gap-3 sm:grid-cols-2"
         onSubmit={(x) => {
           x.preventDefault();
-          run(saveDetailsAction, { equipmentId: e.id, version: e.version, ...typed });
+          run(saveDetailsAction, { equipmentId: e.id, version: e.version, ...typed }, () => setSaved(true));
         }}
       >
         {words('Name', 'name')}
@@ -90,6 +94,11 @@ function Details({ equipment: e, saveDetailsAction }: Pick<Props, 'equipment' | 
           {isSending ? 'Saving…' : 'Save what it is'}
         </button>
       </form>
+      {isSaved && (
+        <p role="status" className="mt-2 border-l-4 border-moss bg-paper px-3 py-2">
+          Saved. Loads go by it from now on.
+        </p>
+      )}
       {refusal && (
         <RefusalWords
           refusal={refusal}

@@ -67,7 +67,7 @@ type Measured = Readonly<{
 type Wetter = Readonly<{ exact: Litres; measured: Litres; error: number; percent: number }>;
 
 /** What one stop gets of a load. */
-export type Part = Readonly<{
+type Part = Readonly<{
   stop: number;
   area: SquareMetres;
   /** L, or kg of a hopper */
@@ -92,7 +92,7 @@ export type Load = Readonly<{
 }>;
 
 /** What stays in the tank after the last stop that gets it. */
-export type Remain = Readonly<{
+type Remain = Readonly<{
   afterLoad: number;
   volume: number;
   amounts: readonly (ProductAmount | null)[];

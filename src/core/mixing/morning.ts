@@ -28,7 +28,7 @@ export type MorningEquipment = Readonly<{
   hopper: Kilograms | null;
 }>;
 /** A cap that holds so many kg of one product. */
-export type Cap = Readonly<{ name: string; productId: string; step: number }>;
+type Cap = Readonly<{ name: string; productId: string; step: number }>;
 
 export type MorningStop = Readonly<{
   zoneId: string;
@@ -150,7 +150,7 @@ type ReadSettings =
 /** A hopper that nobody has measured holds all. */
 const BOUNDLESS = 1e9;
 
-export function readSettings(kind: LoadKind, t: LoadSettings): ReadSettings {
+function readSettings(kind: LoadKind, t: LoadSettings): ReadSettings {
   const issues: Issue[] = [];
   const read = (typed: string, bounds: Parameters<typeof parseFigure>[1], empty: number | null = null) => {
     if (empty !== null && typed.trim() === '') return empty;

@@ -8,13 +8,13 @@ import { isGranule, rateForTurf, type Label } from '@/core/products/label';
 import { contextOf, type PlannedApplication } from '@/core/season/programme';
 import type { Method, Use } from '@/core/trade/terms';
 import type { SquareMetres } from '@/core/units/quantity';
-import type { ProductRate } from '@/core/units/rate';
+import { partOfRate, type ProductRate } from '@/core/units/rate';
 import type { InTank } from './loads';
 
-export type PassProduct = InTank &
+type PassProduct = InTank &
   Readonly<{ label: Label; use: Use; place: Place; method: Method | null; tie: Tie | null }>;
 
-export type Pass = Readonly<{
+type Pass = Readonly<{
   /** its number in the application: 1 goes down first */
   tank: number;
   isGranule: boolean;
@@ -24,7 +24,7 @@ export type Pass = Readonly<{
 }>;
 
 /** A gate that is not open today: of the application as a whole, or of one of its products. */
-export type Held = Readonly<{ gate: string; product: string | null; verdict: Verdict }>;
+type Held = Readonly<{ gate: string; product: string | null; verdict: Verdict }>;
 
 export type StopToday = Readonly<{ passes: readonly Pass[]; held: readonly Held[] }>;
 
@@ -57,14 +57,15 @@ export function stopToday(
   const planned = applications.find((a) => a.id === id)?.products ?? [];
   const passes = new Map<string, { tank: number; isGranule: boolean; products: PassProduct[] }>();
   for (const p of planned.filter((q) => q.recordId === null).toSorted((x, y) => x.tank - y.tank)) {
-    // a turf that is not on the label has its own gate: the card keeps to what is planned
+    // a turf that is not on the label has its own gate: the card keeps to what is planned, and rounds down
     const row = rateForTurf(p.label, facts.zone, p.use);
     const granule = isGranule(p.label);
     const key = `${p.tank}${granule ? 'G' : ''}`;
     const pass = passes.get(key) ?? { tank: p.tank, isGranule: granule, products: [] };
     pass.products.push({
       ...{ label: p.label, rate: p.rate, use: p.use, place: p.place, tie: p.tie, method: p.method },
-      ...{ minimum: row?.low ?? p.rate, maximum: row?.high ?? p.rate, left: leftOf(p.position) },
+      ...{ minimum: row?.low ?? partOfRate(p.rate, 0), maximum: row?.high ?? p.rate },
+      left: leftOf(p.position),
     });
     passes.set(key, pass);
   }

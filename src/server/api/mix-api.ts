@@ -14,6 +14,7 @@ import {
   RATE_UNITS,
   amountLike,
   isRateUnit,
+  partOfRate,
   rateOf,
   type ProductAmount,
   type ProductRate,
@@ -162,7 +163,8 @@ function answer(q: MixQuestion, words: typeof reasonWords) {
       const use = p.use ?? 'pre-emergent';
       const row = s.turf && rateForTurf(label, { turf: s.turf, mixedWith: null }, use);
       return {
-        ...{ label, use, rate: asked, minimum: row?.low ?? asked, maximum: row?.high ?? asked },
+        ...{ label, use, rate: asked, maximum: row?.high ?? asked },
+        minimum: row?.low ?? partOfRate(asked, 0),
         left: p.left ? rateIs(p.left, 'left') : null,
       };
     }),

@@ -20,7 +20,10 @@ export const mixQuestionSchema = object(
         {
           id: text,
           area_m2: number('What is treated, m²', { exclusiveMinimum: 0 }),
-          turf: { ...word(TURFS), description: 'For the label’s least and most; without it the rate stands' },
+          turf: {
+            ...word(TURFS),
+            description: 'For the label’s least and most; without it the rate is the most',
+          },
           irrigated: bool,
           trees: bool,
           products: list(

@@ -4,6 +4,7 @@ import { TEXTURES } from '@/core/trade/terms';
 import { SCHOOLS, WATCH_KEYS } from '@/core/ground/crossing';
 import { MOST_ROWS } from './api-weather';
 import { gatesAnswer, gatesQuestionSchema } from './openapi-gates';
+import { mixAnswer, mixQuestionSchema } from './openapi-mix';
 import { date, list, maybe, number, object, soilLine } from './openapi-parts';
 import { seasonAnswer, seasonQuestionSchema, workloadAnswer, workloadQuestionSchema } from './openapi-season';
 import type { Call } from '@/server/entry/calls';
@@ -257,6 +258,12 @@ export const openApi = {
       'The latest start, and how a start goes',
       'Workload',
     ),
+    '/api/v1/mix': call(
+      'mix',
+      'Loads of a tank or hopper for stops in their order, with what goes in and in which order',
+      'The loads',
+      'Mix',
+    ),
   },
   components: {
     securitySchemes: {
@@ -274,6 +281,8 @@ export const openApi = {
       SeasonAnswer: seasonAnswer,
       WorkloadQuestion: workloadQuestionSchema,
       WorkloadAnswer: workloadAnswer,
+      MixQuestion: mixQuestionSchema,
+      MixAnswer: mixAnswer,
       ProductSheet: productSheetSchema,
       Problem: problemSchema,
     },

@@ -101,8 +101,9 @@ export const calibrationShape = Joi.object<CalibrationInput>({
   ...{ sendKey: id, equipmentId: id, how: Joi.valid(...CALIBRATION_WAYS).required(), fitted: text(120) },
   ...{ size: text(), area: text(), caught: text(), caughtSeconds: text(), course: text(), swath: text() },
   runs: Joi.array().items(text()).length(RUNS).required(),
-  nozzles: Joi.array().items(text()).max(MOST_NOZZLES).required(),
-  pans: Joi.array().items(text()).max(MOST_PANS).required(),
+  // none, where the way does not ask for them
+  nozzles: Joi.array().items(text().optional()).max(MOST_NOZZLES).required(),
+  pans: Joi.array().items(text().optional()).max(MOST_PANS).required(),
   ...{ panArea: text(), panSwath: text() },
 }).required();
 
