@@ -356,6 +356,19 @@ describe('stops of a morning', () => {
     const brought = loads[0]!.products[0]!.measured.amount / 6;
     expect(loads[1]!.products[0]!.exact.amount).toBeCloseTo(12 * 0.01700971 - brought, 6);
     expect(remains).toHaveLength(1);
+    // what gets a product more is mixed on the rest of what gets less
+    const more = loadsOf(
+      morning(
+        [
+          [10_000, ...barrier],
+          [10_000, ...both],
+        ],
+        { tank: { size: 50 * L_PER_GAL, dead: 2 * L_PER_GAL, left: null } },
+      ),
+    ).loads[1]!;
+    expect(more.before / L_PER_GAL).toBeCloseTo(2, 9);
+    // 2 fl oz a gallon for all twelve: none of it was in the rest
+    expect(more.products[1]!.exact.amount / L_PER_FL_OZ).toBeCloseTo(24, 6);
     // a rest ten times too strong is rinsed out
     const weaker = { ...gets(dry), rate: rateOf(0.04, 'oz/1000sqft'), minimum: rateOf(0.04, 'oz/1000sqft') };
     const rinsed = loadsOf(

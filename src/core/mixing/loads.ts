@@ -175,7 +175,7 @@ export function loadsFor(q: LoadQuestion): Outcome<Loads> {
     const stays: Stays | null =
       isFirst && tank.left?.isSameMix
         ? { volume: Math.min(tank.left.volume, tank.size), inside: run.shares }
-        : last?.remain && holdsTheSame(last.run, run)
+        : last?.remain && holdsAllOf(last.run, run)
           ? { volume: last.remain.volume, inside: last.inside }
           : null;
     const withRest: Outcome<RunLoads> | null = stays && loadsOfRun(q, run, stays, loads.length);
@@ -188,7 +188,7 @@ export function loadsFor(q: LoadQuestion): Outcome<Loads> {
     if (last?.remain && !isUsed) remains.push({ ...last.remain, afterLoad: loads.length - 1 });
     const rinseFirst = isFirst
       ? tank.left !== null && !tank.left.isSameMix
-      : !isUsed && mustRinse(last!.run, run);
+      : !isUsed && (last!.remain !== null || !holdsAllOf(last!.run, run));
     loads.push(...made.value.loads.map((l, i) => ({ ...l, rinseFirst: rinseFirst && i === 0 })));
     last = { run, remain: made.value.remain, inside: made.value.inside };
   }
@@ -253,11 +253,9 @@ function runsOf({ stops, carrier, products }: LoadQuestion): Run[] {
 
 type Last = Readonly<{ run: Run; remain: RunLoads['remain']; inside: readonly number[] }>;
 
-/** Whether two mixes hold the same products, at whatever rates. */
-const holdsTheSame = (a: Run, b: Run): boolean => a.shares.every((s, k) => s > 0 === b.shares[k]! > 0);
-/** A mix that holds all of the last one needs no rinse once the tank is empty. */
-const mustRinse = (before: Run, next: Run): boolean =>
-  before.shares.some((s, k) => s > 0 && next.shares[k] === 0);
+/** A mix that holds all products of the one before, at whatever rates, may be made on what stays of it. */
+const holdsAllOf = (before: Run, next: Run): boolean =>
+  before.shares.every((s, k) => s === 0 || next.shares[k]! > 0);
 
 /** How much each load of a run puts out. */
 function sprayedBy(volumes: readonly number[], usable: number, way: FillWay): number[] {

@@ -1,6 +1,5 @@
 /** The loads of a morning: what the Load screen shows, and the cards that are kept of it. */
 import 'server-only';
-import { createHash } from 'node:crypto';
 import Joi from 'joi';
 import { addDays } from '@/core/calendar/day';
 import type { LoadCard } from '@/core/mixing/card';
@@ -33,6 +32,7 @@ import {
 } from '@/data/load-cards';
 import { zonesOfApplications } from '@/data/programme';
 import { done, refuse, type Outcome } from '../entry/outcome';
+import { partKey } from '../entry/part-key';
 import { assemble } from '../facts';
 
 /** More stops are no morning. */
@@ -123,18 +123,6 @@ export const keepCardsShape = Joi.object<KeepCardsInput>({
   }).required(),
 }).required();
 
-/** A card's name follows from what was sent: sent twice, it is one card. */
-const cardId = (sendKey: string, n: number): string => {
-  const hex = createHash('sha256').update(`${sendKey} ${n}`).digest('hex');
-  return [
-    hex.slice(0, 8),
-    hex.slice(8, 12),
-    `5${hex.slice(13, 16)}`,
-    `8${hex.slice(17, 20)}`,
-    hex.slice(20, 32),
-  ].join('-');
-};
-
 /** Keeps the cards of these loads as they are made now. @returns their ids, in their order */
 export function keepCards(
   actor: Actor,
@@ -158,7 +146,7 @@ export function keepCards(
           },
         ],
       });
-    const cards = made.value.cards.map((card, n) => ({ id: cardId(sendKey, n), card }));
+    const cards = made.value.cards.map((card, n) => ({ id: partKey(sendKey, n), card }));
     await addCards(db, actor.orgId, actor.name, cards);
     return done({ ids: cards.map((c) => c.id) });
   });

@@ -1,5 +1,4 @@
 import 'server-only';
-import { createHash } from 'node:crypto';
 import Joi from 'joi';
 import { addDays, isoDay, parseDay, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
@@ -45,6 +44,7 @@ import {
 } from '@/data/records';
 import { changed } from '../changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
+import { partKey } from '../entry/part-key';
 import { assemble, type ZoneBook } from '../facts';
 import { drawStock } from './draw-stock';
 
@@ -273,7 +273,7 @@ export function recordVisit(
         ...{
           id: crypto.randomUUID(),
           orgId: actor.orgId,
-          sendKey: keyOf(input.sendKey, i),
+          sendKey: partKey(input.sendKey, i),
           zoneId: zone!.id,
         },
         plannedId: application?.id ?? corrected?.plannedId ?? null,
@@ -466,19 +466,6 @@ function correctedBy({ records }: ZoneBook, { corrects }: RecordInput): string[]
   for (let id = corrects?.id ?? null; id !== null; id = records.find((r) => r.id === id)?.correctsId ?? null)
     ids.push(id);
   return ids;
-}
-
-/** A key for each product of a visit, the same whenever the visit is sent: a UUID made of the visit's and its place. */
-function keyOf(sendKey: string, i: number): string {
-  if (i === 0) return sendKey;
-  const hex = createHash('sha256').update(`${sendKey}|${i}`).digest('hex');
-  return [
-    hex.slice(0, 8),
-    hex.slice(8, 12),
-    `5${hex.slice(13, 16)}`,
-    `8${hex.slice(17, 20)}`,
-    hex.slice(20, 32),
-  ].join('-');
 }
 
 /** What may be right and looks like a slip. */
