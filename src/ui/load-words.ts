@@ -190,6 +190,12 @@ export const cautionsOf = (card: LoadCard): string[] => [
   ]),
 ];
 
+/** Where it may not be put down as it stood when the card was made; null: everywhere it may. */
+export const shutWords = ({ shut }: Pick<LoadCard, 'shut'>): string | null =>
+  shut.length
+    ? `Shut when this card was made: ${list(shut)}. Do not put it down there before its gates stand open.`
+    : null;
+
 /** Labels that say the same of safety stand together. */
 export type Safety = Readonly<{
   labels: readonly CardLabel[];

@@ -189,7 +189,7 @@ test('a card on paper is one page with all that matters on it', async () => {
   // four in the tank, each with words of its own, and twenty stops
   const [product] = stored.card.products;
   const full = await textOf({
-    ...{ ...stored.card, isNewMix: true, rinseFirst: true, beds: true, concrete: true },
+    ...{ ...stored.card, isNewMix: true, rinseFirst: true, shut: ['here'], beds: true, concrete: true },
     products: Array.from({ length: 4 }, (_, i) => ({
       ...product!,
       label: { ...product!.label, id: String(i), compatibility: 'Agitate all the while. '.repeat(8) },

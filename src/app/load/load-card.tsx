@@ -14,6 +14,7 @@ import {
   remainWords,
   safetyOf,
   showMeasured,
+  shutWords,
   stepsOf,
   truckWords,
   walkWords,
@@ -128,6 +129,11 @@ export function LoadCardView({ card, ticks, onTick }: Readonly<{ card: LoadCard 
             ))}
           </ol>
         </div>
+      )}
+      {shutWords(card) && (
+        <p role="alert" className="mt-2 border-l-4 border-clay pl-2 font-semibold">
+          {shutWords(card)}
+        </p>
       )}
       {remain && <p className="mt-2 border-l-4 border-straw pl-2 text-[15px]">{remain}</p>}
     </>

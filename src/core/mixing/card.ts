@@ -76,6 +76,8 @@ export type LoadCard = Readonly<{
   products: readonly CardProduct[];
   surfactant: Load['surfactant'];
   stops: readonly CardStop[];
+  /** stops whose gates were shut when the card was made */
+  shut: readonly string[];
   /** what the trade says beside the labels, for these stops */
   cautions: readonly Caution[];
   /** beds border one of the stops, or bare concrete does */
@@ -97,6 +99,8 @@ export type LoadStop = Readonly<{
   area: SquareMetres;
   products: readonly (InTank & Readonly<{ label: Label; use: Use }>)[];
   ground: StopGround;
+  /** a gate is shut there today */
+  isShut: boolean;
 }>;
 
 /** What stands on a stop's ground or borders it. */
@@ -185,6 +189,7 @@ export function cardsFor(
           rates: inside.map((p) => given(s, p.label)!.rate),
         };
       }),
+      shut: served.filter((s) => s.isShut).map((s) => s.site),
       cautions: [
         ...new Map(
           served.flatMap((s) => cautionsFor(s.products, s.ground)).map((c) => [JSON.stringify(c), c]),

@@ -11,6 +11,7 @@ import {
   jarWords,
   loadRefusalWords,
   remainWords,
+  shutWords,
   stepsOf,
   surpriseWords,
   truckWords,
@@ -137,6 +138,21 @@ describe('the card in words', () => {
     expect(words).toContain('14.8 mL of Iron 6 SL');
     expect(words).toContain('15 minutes');
     expect(jarWords(two({}, [mixKey(['liquid', label.id])]), show)).toEqual([]);
+  });
+  test('a stop that is shut today is named on its card', () => {
+    const shut = {
+      ...stop('the shut one', inTank(label, dry)),
+      held: [
+        {
+          ...{ gate: 'Wish', product: null },
+          verdict: { state: 'shut', strength: 'latch', reason: { code: 'no-partner', source: 'plan' } },
+        },
+      ],
+    } as const;
+    const [card] = cards(morning([stop('a', inTank(label, dry)), shut]), { tank: '50' });
+    expect(card!.shut).toEqual(['the shut one']);
+    expect(shutWords(card!)).toContain('Do not put it down there');
+    expect(shutWords(two())).toBeNull();
   });
   test('what stains is kept off concrete; what does not overlaps it on purpose', () => {
     expect(walkWords(two()).join(' ')).toContain('Iron 6 SL stains');

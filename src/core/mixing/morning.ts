@@ -126,6 +126,7 @@ export function stopsOf(m: Morning, kind: LoadKind): LoadStop[] {
           stop: {
             ...{ zoneId: s.zoneId, applicationId: s.applicationId, site: s.site },
             ...{ area: p.area, products: p.products, ground: s.ground },
+            isShut: s.held.some((h) => h.verdict.state === 'shut'),
           },
         })),
     )

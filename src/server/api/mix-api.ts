@@ -144,6 +144,7 @@ function answer(q: MixQuestion, words: typeof reasonWords) {
     wrong('equipment.carrier_l_ha', 'is missing', 'Send how much spray a tank puts on an area, L/ha.');
   const stops = q.stops.map((s, i): LoadStop => ({
     ...{ zoneId: s.id, applicationId: s.id, site: s.id, area: s.area_m2 as SquareMetres },
+    isShut: false,
     ground: { hasIrrigation: s.irrigated ?? false, hasTrees: s.trees ?? false, beds: false, concrete: false },
     products: s.products.map((p, k) => {
       const field = `stops[${i}].products[${k}]`;

@@ -17,6 +17,7 @@ import {
   packageWords,
   remainWords,
   safetyOf,
+  shutWords,
   stepsOf,
   truckWords,
   walkWords,
@@ -161,6 +162,7 @@ function contentOf(stored: StoredCard, company: string, units: UnitSystem, scale
       margin: [0, 4, 0, 2],
     },
     ...jarWords(card, show).map((text): Content => ({ text, fontSize: size(9), italics: true })),
+    ...(shutWords(card) ? [{ text: shutWords(card)!, bold: true, fontSize: size(10) }] : []),
     head('Steps'),
     ...stepsOf(card, show).map((s) => ticked(s, 11)),
     ...card.products
