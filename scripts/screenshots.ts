@@ -73,10 +73,6 @@ try {
   await desktop.go('/house');
   await desktop.page('When is the line crossed?');
   await keep(desktop, 'house');
-  await desktop.go(QUARRY);
-  await desktop.press('Mix card');
-  await desktop.page('Load 1');
-  await keep(desktop, 'mix-card');
   await desktop.go('/load');
   await desktop.page('What can go today');
   for (const lawn of ['14 Quarry Lane', '102 Cooper Rise', '41 Tannery Row'])

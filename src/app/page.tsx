@@ -38,18 +38,18 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
   const lines = groups.reduce((sum, g) => sum + g.total, 0);
   return (
     <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">
+      {total('open') + total('ajar') > 0 && (
+        <p className="mb-2 md:float-right md:mb-0">
+          <Link href="/load" className="button w-full">
+            Load the morning
+          </Link>
+        </p>
+      )}
       <h1 className="text-[26px]">
         {total('open')
           ? `${plural(total('open'), 'application')} can go today`
           : 'No application can go today without a warning'}
       </h1>
-      {total('open') + total('ajar') > 0 && (
-        <p className="float-right">
-          <Link href="/load" className="button">
-            Load the morning
-          </Link>
-        </p>
-      )}
       <p className="text-steel">
         {plural(lines, 'application')} due or next, {plural(finished, 'zone')} finished,{' '}
         {plural(unplanned, 'zone')} without a programme. The pickets show the next three weeks.

@@ -152,9 +152,7 @@ test('pans across the swath: the poor swath is refused with one that is fair (pu
   expect(even.output.rate).toBeCloseTo(2450, 0);
   expect(even.spread).toBeCloseTo(0.079, 4);
   const [words] = await said(id, { ...across, panSwath: '10' });
-  expect(words).toMatch(
-    /^Pans between two passes: At 10 pans between two passes the pattern varies by \d+ %\./,
-  );
+  expect(words).toMatch(/^From pass to pass: At 10 pans between two passes the pattern varies by \d+ %\./);
   expect(words).toContain('9 pans between passes give 11 %');
   expect(await said(id, { ...across, pans: ['0', '0', '0', '0', '0'], panSwath: '2' })).toEqual([
     'Pan 1: The pans are empty. Spread over them once.',

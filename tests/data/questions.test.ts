@@ -1,10 +1,11 @@
-/** Season, workload and mix over HTTP, held to the document that describes them and to the core. */
+/** Season, workload, mix and route over HTTP, held to the document that describes them and to the core. */
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import formats from 'ajv-formats';
 import { addDays, dayOf, isoDay } from '@/core/calendar/day';
 import { dailyOf } from '@/core/weather/daily';
 import { GET as describe_ } from '@/app/api/v1/openapi.json/route';
 import { POST as mixPost } from '@/app/api/v1/mix/route';
+import { POST as routePost } from '@/app/api/v1/route/route';
 import { POST as seasonPost } from '@/app/api/v1/season/route';
 import { POST as workloadPost } from '@/app/api/v1/workload/route';
 import { makeToken } from '@/server/entry/tokens';
@@ -16,7 +17,11 @@ import { sheetOf } from '../support/via-api';
 afterAll(closeAll);
 let secret = '';
 beforeAll(async () => {
-  const made = await makeToken(actor(), { name: 'season', days: 90, calls: ['season', 'workload', 'mix'] });
+  const made = await makeToken(actor(), {
+    name: 'season',
+    days: 90,
+    calls: ['season', 'workload', 'mix', 'route'],
+  });
   if (!made.ok) throw new Error(JSON.stringify(made));
   secret = made.value.secret;
 });
@@ -39,9 +44,17 @@ type Answer = Readonly<{
     jar_test: readonly string[];
   }>[];
   warnings: readonly string[];
+  tours: readonly Readonly<{
+    truck: string;
+    stops: readonly Readonly<{ id: string; begin: string; refill_before: boolean }>[];
+    drive_min: number;
+    finish: string;
+  }>[];
+  left_out: readonly Readonly<{ id: string; why: string }>[];
+  regret_left: number;
   errors: readonly Readonly<{ field: string; problem: string; remedy: string }>[];
 }>;
-const POSTS = { season: seasonPost, workload: workloadPost, mix: mixPost };
+const POSTS = { season: seasonPost, workload: workloadPost, mix: mixPost, route: routePost };
 async function ask(which: keyof typeof POSTS, body: unknown) {
   const post = POSTS[which];
   const response = await post(
@@ -223,5 +236,57 @@ describe('a mix', () => {
     expect(coarse).toMatchObject({ field: 'stops[0]' });
     expect(coarse.remedy).toContain('A scale that reads to 5 g would do');
     expect(await first({ stops: [] })).toMatchObject({ field: 'stops' });
+  });
+});
+
+describe('a route', () => {
+  const stop = (id: string, place: number, over: object = {}) => ({
+    id,
+    place,
+    minutes: 20,
+    regret: 1,
+    ...over,
+  });
+  // in a row, ten minutes apart
+  const row = Array.from({ length: 4 }, (_, a) => Array.from({ length: 4 }, (_x, b) => 10 * Math.abs(a - b)));
+  const day = (over: object = {}) => ({
+    matrix_min: row,
+    stops: [stop('a', 1, { hours: [{ from: '08:00', to: '10:00' }] }), stop('b', 2)],
+    trucks: [{ id: 't', from: '07:00', to: '17:00', start: 0 }],
+    ...over,
+  });
+  // by hand
+  test('waits for hours, and says when it is home, held to the document', async () => {
+    expect(await misfits(day(), 'RouteQuestion')).toEqual([]);
+    const { status, body } = await ask('route', day());
+    expect([status, await misfits(body, 'RouteAnswer')]).toEqual([200, []]);
+    const [tour] = body.tours;
+    expect(tour!.stops.map((s) => `${s.id} ${s.begin}`)).toEqual(['b 07:20', 'a 08:00']);
+    expect(tour).toMatchObject({ truck: 't', drive_min: 40, finish: '08:30' });
+    expect([body.left_out, body.regret_left]).toEqual([[], 0]);
+  });
+  test('goes by places, fills up, and says what is left out and why', async () => {
+    const places = [0, 0.1, 0.2].map((longitude_deg) => ({ latitude_deg: 40, longitude_deg }));
+    const tank = { volume_l: 100, shop: 0, minutes: 15 };
+    const { body } = await ask('route', {
+      ...{ places, speed_km_h: 60, detour: 1 },
+      stops: [stop('a', 1, { draws_l: 80 }), stop('b', 2, { draws_l: 80 }), stop('c', 1, { draws_l: 101 })],
+      trucks: [{ id: 't', from: '07:00', to: '17:00', start: 0, tank }],
+    });
+    expect(body.tours[0]!.stops.map((s) => s.refill_before)).toEqual([false, true]);
+    expect(body.left_out).toEqual([{ id: 'c', why: 'too much for the tank' }]);
+    // a tenth of a degree at 40° north is 8.52 km; out and home to both at a kilometre a minute (arithmetic)
+    expect(body.tours[0]!.drive_min).toBeCloseTo(6 * 8.518, 1);
+  });
+  test('names what is wrong by field and row', async () => {
+    const first = async (over: object) => (await ask('route', day(over))).body.errors[0]!;
+    expect(await first({ stops: [stop('a', 9)] })).toMatchObject({ field: 'stops[0].place', row: 1 });
+    expect(await first({ matrix_min: [[0, 1], [1]] })).toMatchObject({ field: 'matrix_min[1]', row: 2 });
+    expect(await first({ trucks: [{ id: 't', from: '17:00', to: '07:00', start: 0 }] })).toMatchObject({
+      field: 'trucks[0].to',
+    });
+    expect(await first({ stops: [stop('a', 1, { trucks: ['x'] })] })).toMatchObject({
+      field: 'stops[0].trucks',
+    });
   });
 });

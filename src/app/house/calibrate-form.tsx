@@ -114,15 +114,7 @@ export function CalibrateForm({
     />
   );
   const shown = [
-    ...[
-      'Area',
-      'Caught',
-      'Caught in',
-      'Course',
-      'Width of a pass',
-      'Size of a pan',
-      'Pans between two passes',
-    ],
+    ...['Area', 'Caught', 'Caught in', 'Course', 'Width of a pass', 'Size of a pan', 'From pass to pass'],
     ...typed.runs.map((_, i) => `Run ${i + 1}`),
     ...typed.nozzles.map((_, i) => `Nozzle ${i + 1}`),
     ...typed.pans.map((_, i) => `Pan ${i + 1}`),
@@ -229,9 +221,9 @@ export function CalibrateForm({
                   onChange={(panArea) => set({ panArea })}
                 />
                 <FigureField
-                  name="Pans between two passes"
+                  name="From pass to pass"
                   unit="pans"
-                  issue={issue('Pans between two passes')}
+                  issue={issue('From pass to pass')}
                   value={typed.panSwath}
                   onChange={(panSwath) => set({ panSwath })}
                 />

@@ -20,6 +20,7 @@ const CALL_WORDS: Readonly<Record<Call, string>> = {
   season: 'programmes for a zone’s year',
   workload: 'when a round must be begun',
   mix: 'loads of a tank or hopper',
+  route: 'a day’s route',
 };
 
 export function Tokens({

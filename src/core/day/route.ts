@@ -6,7 +6,7 @@
  */
 
 /** Minutes of the day, from midnight. */
-export type Minute = number;
+type Minute = number;
 
 export type RouteStop = Readonly<{
   /** its place in the matrix */
@@ -42,8 +42,8 @@ export type RouteQuestion = Readonly<{
   places: number;
 }>;
 
-export type Visit = Readonly<{ stop: number; arrive: Minute; begin: Minute; end: Minute; refill: boolean }>;
-export type Tour = Readonly<{ visits: readonly Visit[]; drive: number; finish: Minute }>;
+type Visit = Readonly<{ stop: number; arrive: Minute; begin: Minute; end: Minute; refill: boolean }>;
+type Tour = Readonly<{ visits: readonly Visit[]; drive: number; finish: Minute }>;
 export type Route = Readonly<{
   tours: readonly Tour[];
   /** stops that nobody serves, and why none could even alone; null: the time goes to others */
@@ -479,7 +479,7 @@ function tryMoves(day: Day, state: State, [a, i]: Spot, [b, j]: Spot): boolean {
   for (let length = 1; length <= STRETCH && i + length <= route.length; length++) {
     if (a === b && j >= i && j < i + length) continue;
     const stretch = route.slice(i, i + length);
-    if (a !== b && stretch.some((s) => q.stops[s]!.trucks && !q.stops[s]!.trucks!.includes(b))) continue;
+    if (a !== b && stretch.some((s) => q.stops[s]!.trucks && !q.stops[s]!.trucks.includes(b))) continue;
     const rest = route.toSpliced(i, length);
     const target = a === b ? rest : routes[b]!;
     const at = a === b && j > i ? j - length : j;
@@ -517,7 +517,7 @@ function answer(q: RouteQuestion, plan: Plan): Route {
 function whyNot(q: RouteQuestion, stop: number, s: RouteStop): Route['left'][number]['why'] {
   const trucks = q.trucks.map((_, k) => k).filter((k) => !s.trucks || s.trucks.includes(k));
   if (trucks.some((k) => walk(q, k, [stop]) < Infinity)) return null;
-  const holds = (k: number) => q.trucks[k]!.tank === null || s.draws <= q.trucks[k]!.tank!.volume + HAIR;
+  const holds = (k: number) => q.trucks[k]!.tank === null || s.draws <= q.trucks[k]!.tank.volume + HAIR;
   if (!trucks.some(holds)) return 'too much for the tank';
   const opens = beginAt(s, Math.min(...trucks.map((k) => q.trucks[k]!.from)));
   return opens === Infinity || trucks.every((k) => opens >= q.trucks[k]!.to) ? 'never open' : 'too far';

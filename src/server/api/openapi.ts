@@ -5,6 +5,7 @@ import { SCHOOLS, WATCH_KEYS } from '@/core/ground/crossing';
 import { MOST_ROWS } from './api-weather';
 import { gatesAnswer, gatesQuestionSchema } from './openapi-gates';
 import { mixAnswer, mixQuestionSchema } from './openapi-mix';
+import { routeAnswer, routeQuestionSchema } from './openapi-route';
 import { date, list, maybe, number, object, soilLine } from './openapi-parts';
 import { seasonAnswer, seasonQuestionSchema, workloadAnswer, workloadQuestionSchema } from './openapi-season';
 import type { Call } from '@/server/entry/calls';
@@ -264,6 +265,12 @@ export const openApi = {
       'The loads',
       'Mix',
     ),
+    '/api/v1/route': call(
+      'route',
+      'Which stops for which truck and in which order: most regret avoided in the time there is',
+      'The tours, and what is left out and why',
+      'Route',
+    ),
   },
   components: {
     securitySchemes: {
@@ -283,6 +290,8 @@ export const openApi = {
       WorkloadAnswer: workloadAnswer,
       MixQuestion: mixQuestionSchema,
       MixAnswer: mixAnswer,
+      RouteQuestion: routeQuestionSchema,
+      RouteAnswer: routeAnswer,
       ProductSheet: productSheetSchema,
       Problem: problemSchema,
     },

@@ -234,7 +234,7 @@ function fromPans(
   if (grams.length < LEAST_PANS) issues.push(few('Pan 1', 'pan', LEAST_PANS));
   const inches = read(t.panArea, { field: 'Size of a pan', unit: 'sq in', above: 0, most: 10_000 });
   const between = read(t.panSwath, {
-    ...{ field: 'Pans between two passes', unit: '', least: 1, most: Math.max(1, grams.length) },
+    ...{ field: 'From pass to pass', unit: '', least: 1, most: Math.max(1, grams.length) },
   });
   if (issues.length) return { ok: false, issues };
   const pans = Math.round(between);
@@ -253,7 +253,7 @@ function fromPans(
     ok: false,
     issues: [
       {
-        field: 'Pans between two passes',
+        field: 'From pass to pass',
         problem: `At ${pans} pans between two passes the pattern varies by ${figure(swath.cv * 100)} %`,
         remedy: best
           ? `At most ${figure(MOST_CV * 100)} % is fair: ${best.pans} pans between passes give ${figure(best.cv * 100)} %.`

@@ -5,6 +5,7 @@ import { answerGates } from '@/server/api/gates-api';
 import { gatesQuestion } from '@/server/api/gates-question';
 import { answerMix, mixQuestion } from '@/server/api/mix-api';
 import { answerOutlook, outlookQuestion } from '@/server/api/outlook-api';
+import { answerRoute, routeQuestion } from '@/server/api/route-api';
 import { answerSeason, seasonQuestion } from '@/server/api/season-api';
 import { answerWorkload, workloadQuestion } from '@/server/api/workload-api';
 import { work, type Worked } from '@/server/entry/question';
@@ -19,3 +20,4 @@ export const season = (text: string): Worked => work(seasonQuestion, text, answe
 export const workload = (text: string): Worked => work(workloadQuestion, text, answerWorkload);
 export const mix = (text: string): Worked =>
   work(mixQuestion, text, (question) => answerMix(question, reasonWords));
+export const dayRoute = (text: string): Worked => work(routeQuestion, text, answerRoute);
