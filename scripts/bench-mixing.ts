@@ -25,7 +25,7 @@ async function inTurn(first: () => unknown, second: () => unknown): Promise<read
 
 const PRODUCTS = 4;
 const stopOf = (n: number): MorningStop => ({
-  ...{ zoneId: String(n), applicationId: String(n), site: `${n} Tannery Row · front`, held: [] },
+  ...{ zoneId: String(n), applicationId: String(n), site: `${n} Tannery Row · front`, held: [], at: null },
   ground: { hasIrrigation: true, hasTrees: true, beds: true, concrete: true },
   passes: [
     {

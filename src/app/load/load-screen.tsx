@@ -1,5 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { shortestWay } from '@/core/day/way';
 import type { Morning } from '@/core/mixing/morning';
 import { Link } from '@/ui/link';
 import { reasonWords } from '@/ui/reason-words';
@@ -69,7 +71,43 @@ export function LoadScreen({ morning, missing, mayRecord, keepCardsAction }: Pro
           </li>
         ))}
       </ol>
+      <Way morning={morning} onOrder={(order) => goTo(order.map((i) => ids[i]!))} />
       <LoadSections key={ids.join()} {...{ morning, mayRecord, keepCardsAction }} />
+    </div>
+  );
+}
+
+/** The shortest way through the stops, where their places are known: what another order would save. */
+function Way({
+  morning: { stops },
+  onOrder,
+}: Readonly<{ morning: Morning; onOrder: (order: readonly number[]) => void }>) {
+  const [said, setSaid] = useState('');
+  const places = stops.map((s) => s.at);
+  const unknown = stops.filter((s) => s.at === null).map((s) => s.site);
+  if (stops.length < 3) return null;
+  if (unknown.length)
+    return (
+      <p className="no-print mt-2 text-[15px] text-steel">
+        No way can be told: the place of {list(unknown)} is not on its sheet.
+      </p>
+    );
+  const find = () => {
+    const { order, minutes, before } = shortestWay(places.flatMap((p) => p ?? []));
+    const about = (m: number) => plural(Math.round(m), 'minute');
+    setSaid(
+      minutes < before - 0.5
+        ? `About ${about(minutes)} from stop to stop, ${about(before)} in the order before.`
+        : `This order is the shortest: about ${about(before)} from stop to stop.`,
+    );
+    if (minutes < before) onOrder(order);
+  };
+  return (
+    <div className="no-print mt-2 flex flex-wrap items-center gap-3">
+      <button type="button" className="button" onClick={find}>
+        Order by the shortest way
+      </button>
+      {said && <span role="status">{said}</span>}
     </div>
   );
 }

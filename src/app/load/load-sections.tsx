@@ -133,7 +133,7 @@ function Section({
         )}
         {fields.map(field)}
       </div>
-      <details className="no-print mt-2" open={typed.left !== '' || typed.way !== 'even' || undefined}>
+      <details className="no-print mt-2">
         <summary className="min-h-[44px] cursor-pointer py-2 font-semibold underline">
           {kind === 'tank' ? 'What is left in the tank, and how loads are made' : 'How loads are made'}
         </summary>

@@ -48,7 +48,7 @@ const inTank = (l: Label, rate: ReturnType<typeof rateOf>, tank = 1): MorningSto
 });
 const dry = rateOf(0.4, 'oz/1000sqft');
 const stop = (id: string, ...passes: MorningStop['passes']): MorningStop => ({
-  ...{ zoneId: id, applicationId: id, site: id, passes, held: [] },
+  ...{ zoneId: id, applicationId: id, site: id, passes, held: [], at: null },
   ground: { hasIrrigation: false, hasTrees: false, beds: true, concrete: true },
 });
 const gallon = (rateOf(1, 'gal/1000sqft') as VolumeRate).rate;

@@ -3,6 +3,7 @@
  * The screen and the server ask the same question of the same settings, so that what is kept is what was seen.
  */
 import type { Day } from '@/core/calendar/day';
+import type { Place } from '@/core/lawn/nearest';
 import type { Label } from '@/core/products/label';
 import type { Method } from '@/core/trade/terms';
 import { parseFigure, type Issue } from '@/core/units/parse';
@@ -34,6 +35,8 @@ export type MorningStop = Readonly<{
   zoneId: string;
   applicationId: string;
   site: string;
+  /** where the lawn is; null: not said */
+  at: Place | null;
   ground: StopGround;
 }> &
   StopToday;
@@ -205,9 +208,8 @@ export function loadsOfMorning(m: Morning, kind: LoadKind, typed: LoadSettings):
   const { size, dead, carrier, scale, jug, left } = settings.value;
   const inOrder = stopsOf(m, kind);
   const mixes = [...new Set(inOrder.map(mixOf))];
-  const stops = typed.together
-    ? inOrder.toSorted((a, b) => mixes.indexOf(mixOf(a)) - mixes.indexOf(mixOf(b)))
-    : inOrder;
+  const byMix = (a: LoadStop, b: LoadStop) => mixes.indexOf(mixOf(a)) - mixes.indexOf(mixOf(b));
+  const stops = typed.together ? inOrder.toSorted(byMix) : inOrder;
   const toolsFor = (label: Label, by: ProductAmount['by']): readonly Tool[] =>
     by === 'volume'
       ? [{ name: 'jug', step: jug, byTheFill: false }]
@@ -240,11 +242,10 @@ export function loadsOfMorning(m: Morning, kind: LoadKind, typed: LoadSettings):
     loads: loads.loads,
     tank: kind === 'tank' ? size : null,
   });
-  const changes = stops.filter((s, i) => i > 0 && mixOf(s) !== mixOf(stops[i - 1]!)).length;
   return {
     ...{ kind: 'loads', value: made.value, surprises },
-    rinses: kind === 'tank' ? changes : 0,
-    fewest: kind === 'tank' ? mixes.length - 1 : 0,
+    rinses: kind === 'tank' ? rinsesIn(inOrder) : 0,
+    fewest: kind === 'tank' ? rinsesIn(inOrder.toSorted(byMix)) : 0,
   };
 }
 
@@ -254,6 +255,13 @@ const mixOf = (s: LoadStop): string =>
     .map((p) => `${p.label.id}:${p.rate.rate.toPrecision(9)}`)
     .toSorted()
     .join(' ')}`;
+
+/** How often the next mix lacks a product of the one before: only then the tank is rinsed. */
+const rinsesIn = (stops: readonly LoadStop[]): number =>
+  stops.filter(
+    (s, i) =>
+      i > 0 && !stops[i - 1]!.products.every((p) => s.products.some((x) => x.label.id === p.label.id)),
+  ).length;
 
 /** What each stop gets of a product in all its loads. */
 const totalsAt = (loads: Cards['loads']['loads'], product: number, stops: number): (ProductAmount | null)[] =>

@@ -2,7 +2,7 @@
 import 'server-only';
 import Joi from 'joi';
 import { planRoute, type RouteQuestion as Asked } from '@/core/day/route';
-import { distanceKm } from '@/core/lawn/nearest';
+import { USUAL_DRIVING, driveMinutes } from '@/core/day/way';
 import type { Answered } from '@/server/entry/question';
 import { Wrong, wrong } from './api-weather';
 
@@ -38,9 +38,6 @@ export type RouteQuestion = Readonly<{
 
 const MOST_STOPS = 200;
 const MOST_TRUCKS = 20;
-/** Usual driving in towns and between them, and ways by road: common practice, no source. */
-const SPEED_KM_H = 45;
-const DETOUR = 1.3;
 /** Rounds of the search: as many as answer within seconds. */
 const ROUNDS = 800;
 const roundsFor = (stops: number) => Math.max(60, Math.round(ROUNDS * Math.min(1, 40 / stops)));
@@ -135,14 +132,17 @@ function answer(q: RouteQuestion) {
     minuteOf(to) > minuteOf(from)
       ? { from: minuteOf(from), to: minuteOf(to) }
       : wrong(`${field}.to`, `${to} is not after ${from}`, 'Check the two times.', row);
-  const perKilometre = (60 * (q.detour ?? DETOUR)) / (q.speed_km_h ?? SPEED_KM_H);
+  const driving = {
+    kmPerHour: q.speed_km_h ?? USUAL_DRIVING.kmPerHour,
+    detour: q.detour ?? USUAL_DRIVING.detour,
+  };
   const at = (i: number) => ({
     latitude: q.places![i]!.latitude_deg,
     longitude: q.places![i]!.longitude_deg,
   });
   const drive = Float64Array.from({ length: count * count }, (_, i) => {
     const [a, b] = [Math.floor(i / count), i % count];
-    return q.matrix_min ? q.matrix_min[a]![b]! : a === b ? 0 : distanceKm(at(a), at(b)) * perKilometre;
+    return q.matrix_min ? q.matrix_min[a]![b]! : a === b ? 0 : driveMinutes(at(a), at(b), driving);
   });
   const asked: Asked = {
     ...{ drive, places: count },
