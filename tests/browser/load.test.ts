@@ -1,5 +1,6 @@
 /** A morning's loads: the sprayer is measured, twelve lawns are loaded, and a card is ticked through while the network is gone. */
 import net from 'node:net';
+import { sql } from 'drizzle-orm';
 import { isoDay } from '@/core/calendar/day';
 import { isOpen } from '@/core/season/programme';
 import { todayOf } from '@/data/clock';
@@ -128,6 +129,21 @@ test('a sprayer is measured, and twelve lawns are loaded from it', async () => {
   await b.type(await b.field('Left in the tank'), '');
   await (await b.find('//section[@aria-label="Tank"]//button[contains(., "Keep these cards")]')).click();
   await b.page('on this device');
+
+  // the way: not told while places are not known, and an order of its own once they are
+  await b.page('The shortest way is told once');
+  await inOrganisation(lead, (db) =>
+    db.execute(sql`update lawn set latitude = 38.6 + (hashtext(id::text) % 100) / 1000.0, longitude = -90`),
+  );
+  await b.driver.navigate().refresh();
+  await b.press('Order by the shortest way');
+  await b.page('from stop to stop');
+  await b.driver.wait(
+    async () => new URL(await b.driver.getCurrentUrl()).searchParams.get('stops') !== ids.join('.'),
+    60_000,
+  );
+  const ordered = new URL(await b.driver.getCurrentUrl()).searchParams.get('stops')!.split('.');
+  expect(ordered.toSorted()).toEqual(ids.toSorted());
   expect(await b.complaints()).toEqual([]);
 });
 

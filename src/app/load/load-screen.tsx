@@ -41,9 +41,12 @@ export function LoadScreen({ morning, missing, mayRecord, keepCardsAction }: Pro
       )}
       <ol className="no-print mt-2">
         {morning.stops.map((s, i) => (
-          <li key={s.applicationId} className="flex items-start gap-2 border-b border-hair py-1">
+          <li
+            key={s.applicationId}
+            className="flex flex-wrap items-start justify-end gap-2 border-b border-hair py-1"
+          >
             <b className="w-6 shrink-0 pt-2 text-right font-cond text-[20px]">{i + 1}</b>
-            <span className="grow">
+            <span className="min-w-[240px] flex-1">
               <Link
                 href={`/lawns/${s.zoneId}?a=${s.applicationId}`}
                 className="inline-flex min-h-[44px] items-center font-cond text-[18px] font-semibold"
@@ -84,12 +87,13 @@ function Way({
 }: Readonly<{ morning: Morning; onOrder: (order: readonly number[]) => void }>) {
   const [said, setSaid] = useState('');
   const places = stops.map((s) => s.at);
-  const unknown = stops.filter((s) => s.at === null).map((s) => s.site);
+  const unknown = stops.filter((s) => s.at === null).length;
   if (stops.length < 3) return null;
-  if (unknown.length)
+  if (unknown)
     return (
       <p className="no-print mt-2 text-[15px] text-steel">
-        No way can be told: the place of {list(unknown)} is not on its sheet.
+        The shortest way is told once each lawn’s sheet has its latitude and longitude: {unknown} of{' '}
+        {stops.length} have none.
       </p>
     );
   const find = () => {
