@@ -203,7 +203,7 @@ export type Safety = Readonly<{
   reentry: string;
   restricted: boolean;
 }>;
-export function safetyOf({ products }: Pick<LoadCard, 'products'>): Safety[] {
+export function safetyOf(products: readonly Readonly<{ label: CardLabel }>[]): Safety[] {
   const said = new Map<string, CardLabel[]>();
   for (const { label: l } of products) {
     const what = JSON.stringify([l.ppe, l.reentry, l.restrictedUse]);

@@ -27,9 +27,9 @@ export type Ticks = Readonly<Record<string, boolean>>;
 type Ticking = Readonly<{ ticks: Ticks; onTick: (key: string, done: boolean) => void }>;
 
 /** What is worn, before anything is opened. */
-export function Wear({ card }: Readonly<{ card: Pick<LoadCard, 'products'> }>) {
-  const several = card.products.length > 1;
-  return safetyOf(card).map(({ labels, ppe, reentry, restricted }) => (
+export function Wear({ products }: Readonly<{ products: Parameters<typeof safetyOf>[0] }>) {
+  const several = products.length > 1;
+  return safetyOf(products).map(({ labels, ppe, reentry, restricted }) => (
     <p key={labels[0]!.id} className="mt-2 border-2 border-iron bg-paper px-3 py-2 text-lg">
       {labels.map((l) => (
         <b key={l.id} className={several ? 'block font-cond' : 'font-cond'}>
@@ -156,7 +156,7 @@ function Tick({ name, words, ticks, onTick }: Readonly<{ name: string; words: st
   );
 }
 
-/** How one walks, what goes on the truck, what the label says of harm: the same for all loads of one mix. */
+/** How one walks, what goes on the truck, what the label says of harm. */
 export function Around({ card, ticks, onTick }: Readonly<{ card: LoadCard }> & Ticking) {
   return (
     <div className="mt-4 grid gap-4 md:grid-cols-2">

@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { togetherOf } from '@/core/mixing/card';
 import { FILL_WAYS, type FillWay } from '@/core/mixing/loads';
 import {
   equipmentFor,
@@ -104,7 +105,7 @@ function Section({
   return (
     <section aria-label={TITLES[kind]} className="mt-4">
       {isTitled && <h2 className="border-b-2 border-iron text-[22px]">{TITLES[kind]}</h2>}
-      <Wear card={{ products: cards[0]?.products ?? [] }} />
+      <Wear products={products} />
       <div className="no-print mt-3 grid grid-cols-2 items-end gap-3 sm:grid-cols-4">
         {fitting.length > 0 && (
           <div className="col-span-2">
@@ -219,7 +220,7 @@ function Section({
             />
           )}
           <Around
-            card={cards[0]!}
+            card={togetherOf(cards)}
             ticks={ticksOf(ticks, -1)}
             onTick={(key, on) => setTicks({ ...ticks, [`-1 ${key}`]: on })}
           />

@@ -208,6 +208,26 @@ export function cardsFor(
   return { ok: true, value: { labels, loads: made.value, cards } };
 }
 
+/** All that several cards say of walking and of harm, as if they were one: with every product that is in any of them. */
+export function togetherOf(cards: readonly LoadCard[]): LoadCard {
+  const once = <T>(list: readonly T[], key: (item: T) => string) => [
+    ...new Map(list.map((item) => [key(item), item])).values(),
+  ];
+  return {
+    ...cards[0]!,
+    products: once(
+      cards.flatMap((c) => c.products),
+      (p) => p.label.id,
+    ),
+    cautions: once(
+      cards.flatMap((c) => c.cautions),
+      (c) => JSON.stringify(c),
+    ),
+    beds: cards.some((c) => c.beds),
+    concrete: cards.some((c) => c.concrete),
+  };
+}
+
 /** Hours that a mix may stand, of all that is in it; null: no label says. */
 export const mixHoursOf = ({ products }: Pick<LoadCard, 'products'>): number | null =>
   products.reduce<number | null>(

@@ -11,6 +11,7 @@ import {
   jarWords,
   loadRefusalWords,
   remainWords,
+  safetyOf,
   shutWords,
   stepsOf,
   surpriseWords,
@@ -18,7 +19,7 @@ import {
   walkWords,
 } from '@/ui/load-words';
 import { context, label, product, today } from '../../../tests/support/gate-context';
-import { mixKey, reallyAt } from './card';
+import { mixKey, reallyAt, togetherOf } from './card';
 import {
   equipmentFor,
   loadsOfMorning,
@@ -138,6 +139,18 @@ describe('the card in words', () => {
     expect(words).toContain('14.8 mL of Iron 6 SL');
     expect(words).toContain('15 minutes');
     expect(jarWords(two({}, [mixKey(['liquid', label.id])]), show)).toEqual([]);
+  });
+  test('what is worn and minded is told of every product of the morning, not of its first load alone', () => {
+    const poison: Label = {
+      ...liquid,
+      signalWord: 'Danger',
+      ppe: 'Face shield',
+      cautions: ['Burns the eyes.'],
+    };
+    const m = morning([stop('a', inTank(label, dry)), stop('b', inTank(poison, rateOf(2, 'floz/1000sqft')))]);
+    const all = togetherOf(cards(m, { tank: '50' }));
+    expect(safetyOf(all.products).map((s) => s.ppe)).toEqual(['Gloves', 'Face shield']);
+    expect(cautionsOf(all)).toContain('Burns the eyes.');
   });
   test('a stop that is shut today is named on its card', () => {
     const shut = {

@@ -99,7 +99,7 @@ function contentOf(stored: StoredCard, company: string, units: UnitSystem, scale
         { qr: recordAddress(stored), fit: 62, width: 64, alignment: 'right' },
       ],
     },
-    ...safetyOf(card).map(({ labels, ppe, reentry, restricted }): Content => ({
+    ...safetyOf(card.products).map(({ labels, ppe, reentry, restricted }): Content => ({
       table: {
         widths: ['*'],
         body: [

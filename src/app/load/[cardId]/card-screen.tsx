@@ -68,7 +68,7 @@ export function CardScreen({ stored, code, mayRecord, measureLoadAction }: Props
           dangerouslySetInnerHTML={{ __html: code }}
         />
       </div>
-      <Wear card={card} />
+      <Wear products={card.products} />
       <div className="mt-4 border-2 border-hair bg-paper px-4 py-3">
         <LoadCardView {...{ card, ticks, onTick }} />
       </div>
