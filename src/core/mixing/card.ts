@@ -17,6 +17,7 @@ import {
   type Loads,
   type MixRefusal,
   type Tool,
+  type LoadQuestion,
 } from './loads';
 import { inTankOrder } from './order';
 
@@ -117,11 +118,7 @@ export type CardQuestion = Readonly<{
   equipment: LoadCard['equipment'];
   /** null: a hopper */
   carrier: LitresPerHectare | null;
-  tank: Readonly<{
-    size: number;
-    dead: number;
-    left: Readonly<{ volume: number; isSameMix: boolean }> | null;
-  }>;
+  tank: LoadQuestion['tank'];
   way: FillWay;
   jugStep: number;
   toolsFor: (label: Label, by: ProductAmount['by']) => readonly Tool[];

@@ -229,19 +229,12 @@ export function loadsOfMorning(m: Morning, kind: LoadKind, typed: LoadSettings):
     tank: { size, dead, left: left > 0 ? { volume: left, isSameMix: typed.leftIsSameMix } : null },
   });
   if (!made.ok) return { kind: 'refused', refused: made.refused };
-  const { labels, loads } = made.value;
-  const most = (amounts: readonly (ProductAmount | null)[]) =>
-    amounts.reduce((a, b) => (b && (!a || b.amount > a.amount) ? b : a), null);
-  const surprises = surprisesOf({
-    products: labels.map((label, i) => ({
-      label,
-      atStop: most(totalsAt(loads.loads, i, stops.length)),
-      usual: m.usualAmounts[label.id] ?? null,
-      inLoad: most(loads.loads.map((l) => l.products[i]?.measured ?? null)),
-    })),
-    loads: loads.loads,
-    tank: kind === 'tank' ? size : null,
-  });
+  const surprises = surprisesAbout(
+    made.value,
+    stops.length,
+    (label) => m.usualAmounts[label.id] ?? null,
+    kind === 'tank' ? size : null,
+  );
   return {
     ...{ kind: 'loads', value: made.value, surprises },
     rinses: kind === 'tank' ? rinsesIn(inOrder) : 0,
@@ -262,6 +255,28 @@ const rinsesIn = (stops: readonly LoadStop[]): number =>
     (s, i) =>
       i > 0 && !stops[i - 1]!.products.every((p) => s.products.some((x) => x.label.id === p.label.id)),
   ).length;
+
+/**
+ * What looks like a slip in loads that are made.
+ * @param usual what a stop usually takes of a product; null: not known
+ * @param tank its size; null: a hopper
+ */
+export function surprisesAbout(
+  { labels, loads: { loads } }: Cards,
+  stops: number,
+  usual: (label: Label) => ProductAmount | null,
+  tank: number | null,
+): Surprise[] {
+  const most = (amounts: readonly (ProductAmount | null)[]) =>
+    amounts.reduce((a, b) => (b && (!a || b.amount > a.amount) ? b : a), null);
+  return surprisesOf({
+    products: labels.map((label, i) => ({
+      ...{ label, usual: usual(label), atStop: most(totalsAt(loads, i, stops)) },
+      inLoad: most(loads.map((l) => l.products[i]?.measured ?? null)),
+    })),
+    ...{ loads, tank },
+  });
+}
 
 /** What each stop gets of a product in all its loads. */
 const totalsAt = (loads: Cards['loads']['loads'], product: number, stops: number): (ProductAmount | null)[] =>

@@ -5,7 +5,7 @@ import type { Day } from '@/core/calendar/day';
 import { cardsFor, mixKey, type LoadStop } from '@/core/mixing/card';
 import { FILL_WAYS, type FillWay, type Tool } from '@/core/mixing/loads';
 import { refusedInTank } from '@/core/mixing/partners';
-import { surprisesOf } from '@/core/mixing/surprises';
+import { surprisesAbout } from '@/core/mixing/morning';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';
 import { TURFS, USES, type Turf, type Use } from '@/core/trade/terms';
 import { SHOWS } from '@/core/units/format';
@@ -217,32 +217,11 @@ function answer(q: MixQuestion, words: typeof reasonWords) {
   const { cards, loads, labels: inLoads } = made.value;
   const numberOf = (label: Pick<Label, 'id'>) => Number(label.id);
   const measure = (a: ProductAmount) => ({ amount: a.amount, unit: a.by === 'mass' ? 'kg' : 'L' });
-  const most = (amounts: readonly (ProductAmount | null | undefined)[]) =>
-    amounts.reduce<ProductAmount | null>((a, b) => (b && (!a || b.amount > a.amount) ? b : a), null);
-  const usual = (label: Label, like: ProductAmount | null) => {
+  const usual = (label: Label): ProductAmount | null => {
     const found = (q.usual ?? []).find((u) => u.label === numberOf(label));
-    return found && like ? amountLike(like, found.amount) : null;
+    return found ? amountLike(RATE_UNITS[label.rateUnit], found.amount) : null;
   };
-  const surprises = surprisesOf({
-    products: inLoads.map((label, k) => {
-      const atStop = most(
-        stops.map((_, stop) =>
-          loads.loads
-            .flatMap((l) => l.parts.filter((p) => p.stop === stop).map((p) => p.amounts[k]))
-            .reduce<ProductAmount | null>(
-              (a, b) => (b ? amountLike(b, (a?.amount ?? 0) + b.amount) : a),
-              null,
-            ),
-        ),
-      );
-      return {
-        ...{ label, atStop, usual: usual(label, atStop) },
-        inLoad: most(loads.loads.map((l) => l.products[k]?.measured)),
-      };
-    }),
-    loads: loads.loads,
-    tank: kind === 'tank' ? size : null,
-  });
+  const surprises = surprisesAbout(made.value, stops.length, usual, kind === 'tank' ? size : null);
   const pairs = new Map<string, string>();
   for (const s of stops)
     for (const [k, a] of s.products.entries())

@@ -19,7 +19,7 @@ import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { equipmentOf, toolsOf } from '@/data/equipment';
-import { siteName, zonesByIds } from '@/data/lawns';
+import { siteName, zoneOf, zonesByIds, type ZoneOnLawn } from '@/data/lawns';
 import {
   addCards,
   cardOf,
@@ -47,13 +47,27 @@ export function morningSheet(actor: Actor, applicationIds: readonly string[]): P
   return inOrganisation(actor, (db) => morningOf(db, actor, applicationIds.slice(0, MOST_STOPS)));
 }
 
+/** One application of a zone as its mix card shows it. Null: there is none here that is still to be put down. */
+export function mixSheet(
+  actor: Actor,
+  zoneId: string,
+  applicationId: string,
+): Promise<Readonly<{ zone: ZoneOnLawn; morning: Morning }> | null> {
+  requirePermission(actor, 'see');
+  return inOrganisation(actor, async (db) => {
+    const zone = await zoneOf(db, zoneId);
+    const morning = await morningOf(db, actor, [applicationId]);
+    return zone && morning.stops[0]?.zoneId === zone.id ? { zone, morning } : null;
+  });
+}
+
 async function morningOf(db: Transaction, actor: Actor, applicationIds: readonly string[]): Promise<Morning> {
   const moment = await momentOf(db, actor);
-  const zoneOf = await zonesOfApplications(db, applicationIds);
-  const zones = await zonesByIds(db, [...new Set(zoneOf.values())]);
+  const zoneIds = await zonesOfApplications(db, applicationIds);
+  const zones = await zonesByIds(db, [...new Set(zoneIds.values())]);
   const { house, books } = await assemble(db, actor, zones, moment);
   const stops = applicationIds.flatMap((id): MorningStop[] => {
-    const book = books.get(zoneOf.get(id) ?? '');
+    const book = books.get(zoneIds.get(id) ?? '');
     const application = book?.applications.find((a) => a.id === id);
     if (!book || !application || !isOpen(application)) return [];
     return [

@@ -6,7 +6,6 @@ import { figure, showRate } from '@/core/units/format';
 import type { SquareMetres } from '@/core/units/quantity';
 import { amountFor } from '@/core/units/rate';
 import type { ZoneOnLawn } from '@/data/lawns';
-import type { StoredApplication } from '@/data/programme';
 import { Figure } from '@/ui/figure';
 import { Link } from '@/ui/link';
 import { showMeasured } from '@/ui/load-words';
@@ -17,14 +16,14 @@ import { LoadSections } from '../../../../load/load-sections';
 
 type Props = Readonly<{
   zone: ZoneOnLawn;
-  application: StoredApplication;
+  applicationId: string;
   morning: Morning;
   mayRecord: boolean;
   keepCardsAction: Parameters<typeof LoadSections>[0]['keepCardsAction'];
 }>;
 
 /** What goes into each tank or hopper for one zone, load by load, large enough to read at the tailgate. */
-export function MixCard({ zone, application: a, morning, mayRecord, keepCardsAction }: Props) {
+export function MixCard({ zone, applicationId, morning, mayRecord, keepCardsAction }: Props) {
   const show = useShows();
   const [stop] = morning.stops;
   const passes = stop?.passes ?? [];
@@ -32,7 +31,7 @@ export function MixCard({ zone, application: a, morning, mayRecord, keepCardsAct
   return (
     <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">
       <p className="text-steel">
-        <Link href={`/lawns/${zone.id}?a=${a.id}`} className="inline-flex min-h-[44px] items-center">
+        <Link href={`/lawns/${zone.id}?a=${applicationId}`} className="inline-flex min-h-[44px] items-center">
           {zone.address} · {zone.name}
         </Link>{' '}
         · {showFullDay(morning.today)}
@@ -82,7 +81,10 @@ export function MixCard({ zone, application: a, morning, mayRecord, keepCardsAct
         ))}
       </section>
       {mayRecord && (
-        <Link href={`/lawns/${zone.id}/record/${a.id}`} className="button button-loud no-print mt-5 w-full">
+        <Link
+          href={`/lawns/${zone.id}/record/${applicationId}`}
+          className="button button-loud no-print mt-5 w-full"
+        >
           Put down: record it
         </Link>
       )}
