@@ -18,7 +18,7 @@ import { Panel } from './panel';
 const KINDS: Readonly<Record<ToolKind, string>> = {
   scale: 'scale',
   jug: 'jug or syringe',
-  cap: 'marked cap or scoop',
+  cap: 'marked cap',
 };
 type Named = Readonly<{ id: string; name: string }>;
 type Props = Readonly<{
