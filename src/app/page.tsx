@@ -1,17 +1,21 @@
 import type { Metadata } from 'next';
 import { addDays, showWeekday, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
+import type { Regret } from '@/core/day/regret';
 import { gateName } from '@/core/gates/all';
 import { amountFor } from '@/core/units/rate';
 import { SHOWS, showAmount, showRate, type Shows } from '@/core/units/format';
 import { may } from '@/data/actor';
 import type { BoardGroup } from '@/data/windows';
-import { board, type DueLine, type DueProduct, type Stop } from '@/server/programme/board';
+import { board, type Board, type DueLine, type DueProduct, type Stop } from '@/server/programme/board';
+import { changeWords, pointWords, regretWords } from '@/ui/day-words';
+import { HourStrip } from '@/ui/hour-strip';
 import { Link } from '@/ui/link';
 import { Pickets } from '@/ui/pickets';
 import { reasonWords } from '@/ui/reason-words';
 import { WeatherAge } from '@/ui/weather-age';
 import { lastDayWords, plural, windowWords } from '@/ui/words';
+import { DayBrief } from './day-brief';
 import { screen } from './screen';
 
 export const metadata: Metadata = { title: 'Today' };
@@ -27,7 +31,7 @@ const GROUPS: Record<BoardGroup, string> = {
 /** Every lawn's next applications, by stop: what can go, what cannot, and what holds it. */
 export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
   const { all } = await searchParams;
-  const { today, groups, waiting, finished, unplanned, first, weather } = await board(
+  const { today, groups, waiting, finished, unplanned, first, weather, brief, changes } = await board(
     actor,
     all === '1' ? 2000 : undefined,
   );
@@ -52,7 +56,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
       </h1>
       <p className="text-steel">
         {plural(lines, 'application')} due or next, {plural(finished, 'zone')} finished,{' '}
-        {plural(unplanned, 'zone')} without a programme. The pickets show the next three weeks.
+        {plural(unplanned, 'zone')} without a programme. What loses most by waiting comes first.
       </p>
       <div className="mt-3 grid gap-2">
         {waiting > 0 && (
@@ -64,6 +68,10 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
         {weather.map((n) => (
           <WeatherAge key={n.station} {...n} today={today} />
         ))}
+        {brief.map((b) => (
+          <DayBrief key={b.station} brief={b} isNamed={brief.length > 1} show={show} />
+        ))}
+        <Changes {...{ changes, show }} />
       </div>
       {groups
         .filter((g) => g.stops.length)
@@ -74,6 +82,12 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
               <h2 className="border-b-2 border-iron text-[19px]">
                 {GROUPS[g.group]} <span className="text-steel">· {g.total}</span>
               </h2>
+              {(g.group === 'open' || g.group === 'ajar') && g === groups.find((x) => x.stops.length) && (
+                <p className="pt-1 text-[15px] text-steel">
+                  Points are per cent of the season’s weeds that come through if it is put off, weighed with
+                  the odds of the days ahead. The upper fence shows three weeks, the lower the hours.
+                </p>
+              )}
               {g.stops.map((s) => (
                 <StopLines key={s.lawnId} stop={s} {...{ today, range, mayRecord, show }} />
               ))}
@@ -127,6 +141,30 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
   );
 });
 
+function Changes({ changes: { total, first }, show }: Readonly<{ changes: Board['changes']; show: Shows }>) {
+  if (!total) return null;
+  return (
+    <details className="border-l-4 border-water bg-paper px-3 py-1">
+      <summary className="flex min-h-[44px] cursor-pointer items-center font-semibold">
+        {plural(total, 'line')} {total === 1 ? 'stands' : 'stand'} another way than before
+      </summary>
+      <ul>
+        {first.map((c) => (
+          <li key={c.applicationId} className="border-t border-hair py-1">
+            <Link href={`/lawns/${c.zoneId}?a=${c.applicationId}`} className="font-semibold">
+              {c.site}
+            </Link>{' '}
+            {changeWords(c.was, c.group, c.hold, show)}
+          </li>
+        ))}
+      </ul>
+      {total > first.length && (
+        <p className="text-steel">And {total - first.length} more, in the lists below.</p>
+      )}
+    </details>
+  );
+}
+
 type LineProps = Readonly<{ today: Day; range: Range<Day>; mayRecord: boolean; show: Shows }>;
 
 /** One lawn: its zones' lines together, as they are worked together. */
@@ -154,7 +192,7 @@ function Due({ line: l, address, today, range, mayRecord, show }: DueProps) {
   const state = all?.find((s) => s.from <= today && today < s.to)?.verdict.state;
   const isAllowed = l.isFresh && (state === 'open' || state === 'ajar');
   return (
-    <li className="grid grid-cols-1 items-center gap-x-5 gap-y-1 py-1.5 md:grid-cols-[minmax(0,0.9fr)_minmax(0,1.35fr)_minmax(0,1.5fr)_172px]">
+    <li className="grid grid-cols-1 items-center gap-x-5 gap-y-1 py-1.5 md:grid-cols-[minmax(0,0.8fr)_minmax(0,1.3fr)_minmax(0,1.5fr)_196px]">
       <div>
         <Link
           href={`/lawns/${l.zoneId}?a=${l.applicationId}`}
@@ -184,6 +222,11 @@ function Due({ line: l, address, today, range, mayRecord, show }: DueProps) {
               underlined
               label={windowWords(all, today)}
             />
+            {isAllowed && l.window && (
+              <div className="mt-1.5">
+                <HourStrip hours={l.window.hours} today={today} />
+              </div>
+            )}
             <p className="text-[15px] font-semibold">
               {l.isFresh ? windowWords(all, today) : 'Being computed anew'}
             </p>
@@ -195,7 +238,8 @@ function Due({ line: l, address, today, range, mayRecord, show }: DueProps) {
           <p className="text-[15px] text-steel">Being computed; planned for {showWeekday(l.plannedOn)}.</p>
         )}
       </div>
-      <div className="flex gap-2">
+      <div className="flex flex-wrap gap-2">
+        {isAllowed && l.window?.regret && <Lost regret={l.window.regret} today={today} />}
         {isAllowed && (
           <Link
             href={`/lawns/${l.zoneId}/mix/${l.applicationId}`}
@@ -225,6 +269,16 @@ function Due({ line: l, address, today, range, mayRecord, show }: DueProps) {
         )}
       </div>
     </li>
+  );
+}
+
+/** What is lost by waiting, as a figure and a reason. */
+function Lost({ regret, today }: Readonly<{ regret: Regret; today: Day }>) {
+  return (
+    <p className="w-full text-[14px] leading-snug text-steel">
+      <b className="font-cond text-[19px] text-ink">{pointWords(regret.points)}</b> lost by waiting.{' '}
+      {regretWords(regret, today)}
+    </p>
   );
 }
 

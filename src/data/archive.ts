@@ -7,7 +7,7 @@ import type { Transaction } from './connection';
 import * as schema from './schema';
 
 /** Made again from the others on the new server. */
-const DERIVED = ['outlook', 'met_readings', 'application_window', 'season_zone', 'news'];
+const DERIVED = ['outlook', 'met_readings', 'application_window', 'season_zone', 'zone_follow_ups', 'news'];
 /** A column by which rows that name earlier ones of their own table come after them, where a table has one. */
 const ORDER = ['entered', 'recorded_at', 'entered_at', 'changed_at'];
 const ROWS_AT_ONCE = 2000;

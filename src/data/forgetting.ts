@@ -4,13 +4,23 @@ import { and, eq, inArray, isNotNull, isNull, lt, or, sql } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import type { Transaction } from './connection';
 import { dropCardsOf } from './load-cards';
-import { applicationRecord, changeBook, fileImport, houseRule, lawn, observation, zone } from './schema';
+import {
+  applicationRecord,
+  changeBook,
+  customerNote,
+  fileImport,
+  houseRule,
+  lawn,
+  observation,
+  photo,
+  zone,
+} from './schema';
 
 /** What stands where a name or an address stood. */
 const FORGOTTEN = 'forgotten';
 /** The columns of lawns and zones that say who somebody is or how they live; the database knows the same list. */
 const PERSONAL = [
-  ...['customer', 'address', 'latitude', 'longitude', 'notes', 'hazards', 'opt_out', 'closed_why'],
+  ...['customer', 'address', 'latitude', 'longitude', 'notes', 'hazards', 'opt_out', 'closed_why', 'email'],
   ...['weed_history', 'thin_spots', 'measure', 'trees'],
 ];
 
@@ -30,7 +40,7 @@ export async function forgetLawn(db: Transaction, lawnId: string, today: Day): P
     .update(lawn)
     .set({
       ...{ customer: FORGOTTEN, address: `Lawn ${lawnId.slice(-6)}`, latitude: null, longitude: null },
-      ...{ notes: '', hazards: '', optOut: '', closedWhy: FORGOTTEN, forgottenOn: isoDay(today) },
+      ...{ notes: '', hazards: '', optOut: '', email: '', closedWhy: FORGOTTEN, forgottenOn: isoDay(today) },
       version: sql`${lawn.version} + 1`,
     })
     .where(eq(lawn.id, lawnId));
@@ -44,6 +54,8 @@ export async function forgetLawn(db: Transaction, lawnId: string, today: Day): P
     .returning({ id: zone.id });
   const zoneIds = zones.map((z) => z.id);
   await dropCardsOf(db, zoneIds);
+  await db.delete(photo).where(eq(photo.lawnId, lawnId));
+  await db.delete(customerNote).where(eq(customerNote.lawnId, lawnId));
   if (zoneIds.length)
     await db.update(observation).set({ note: '' }).where(inArray(observation.zoneId, zoneIds));
   // after the changes above, which the book has just been told

@@ -383,11 +383,47 @@ export async function soilRunsFor(
   return observed ? wetAs(runs, observed, z.facts, today) : runs;
 }
 
+/** A zone's soil, made when it is asked for; zones whose keys are equal have the same. */
+export type SoilOf = Readonly<{ key: string; runs: () => SoilRuns }>;
+
+/** The soil at the open spot of many zones; those without an outlook are left out. Call `compareReadings` first. */
+export async function soilsOf(
+  db: Transaction,
+  orgId: string,
+  zones: readonly ZoneOnLawn[],
+  depth: Metres,
+  today: Day,
+): Promise<Map<string, SoilOf>> {
+  const out = new Map<string, SoilOf>();
+  const known = await knowledgeOf(db, zones, 'open', today);
+  for (const z of zones) {
+    const answer = await ensembleFor(db, orgId, z.stationId, z.site, depth, today);
+    const observed = await observedWeather(db, z.stationId);
+    if (!answer.ok || !observed) continue;
+    const read = { ...known.get(z.id)!, signs: [] };
+    const { correction, track } = read;
+    out.set(z.id, {
+      key: JSON.stringify([
+        z.stationId,
+        siteKey(z.site),
+        answer.inputs,
+        correction,
+        track.length,
+        waterKey(z.facts),
+      ]),
+      runs: () => wetAs(soilRunsOf(answer.ensemble, read), observed, z.facts, today),
+    });
+  }
+  return out;
+}
+
+const waterKey = ({ texture, turf, mixedWith, latitude, irrigationPerHour }: ZoneFacts): string =>
+  [texture, turf, mixedWith, latitude, irrigationPerHour === null].join('|');
+
 /** Water of the kinds of lawns that were asked for last: the same for all of one kind, and some milliseconds to make. */
 const waters = new WeakMap<HourlyWeather, Map<string, SoilRuns['wet']>>();
 function wetAs(runs: SoilRuns, observed: HourlyWeather, zone: ZoneFacts, today: Day): SoilRuns {
-  const { texture, turf, mixedWith, latitude, irrigationPerHour } = zone;
-  const key = [texture, turf, mixedWith, latitude, irrigationPerHour === null, runs.from, today].join('|');
+  const key = [waterKey(zone), runs.from, today].join('|');
   const kept = waters.get(observed) ?? new Map<string, SoilRuns['wet']>();
   waters.set(observed, kept);
   if (!kept.has(key)) kept.set(key, withMoisture(runs, observed, zone, today).wet ?? null);

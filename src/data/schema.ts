@@ -55,6 +55,7 @@ const MOVE_KINDS = ['in', 'out', 'count', 'correct', 'use'] as const;
 const DEGREES = ['F', 'C'] as const;
 const INVITATION_KINDS = ['first', 'person', 'password'] as const;
 const CHANGE_ACTIONS = ['added', 'changed', 'removed'] as const;
+const NOTE_KINDS = ['before', 'sign', 'after', 'said'] as const;
 const PROGRAMME_STATES = ['none', 'open', 'done', 'closed'] as const;
 
 /** The database takes no other word than these. */
@@ -283,6 +284,9 @@ export const houseRule = pgTable(
     /** the season's judgement, the crews and their pace: see data/planning-rules */
     planning: jsonb('planning').notNull().default({}),
     planningVersion: integer('planning_version').notNull().default(1),
+    /** pace on the road, the place's watering rules, cost of an hour, words for customers: see data/day-rules */
+    dayRules: jsonb('day_rules').notNull().default({}),
+    dayRulesVersion: integer('day_rules_version').notNull().default(1),
     windLimitMph: figure('wind_limit_mph').notNull(),
     windCautionMph: figure('wind_caution_mph').notNull(),
     workFromHour: integer('work_from_hour').notNull(),
@@ -451,6 +455,12 @@ export const lawn = pgTable(
     noticeHours: integer('notice_hours'),
     optOut: text('opt_out').notNull().default(''),
     organicOnly: boolean('organic_only').notNull().default(false),
+    /** days of the week, 1 Monday to 7 Sunday, on which it is mown or watered by others: no visit then. None: any day */
+    mownOn: integer('mown_on').array().notNull().default([]),
+    wateredOn: integer('watered_on').array().notNull().default([]),
+    email: text('email').notNull().default(''),
+    /** USD for a visit; null: not said */
+    visitPrice: figure('visit_price'),
     /** where products must be registered; null: the house's */
     state: text('state'),
     /** left, sold, given up: off lists and boards, its records stay. Null: open */
@@ -1143,6 +1153,13 @@ export const applicationWindow = pgTable(
     lineOn: integer('line_on'),
     agreedLineOn: integer('agreed_line_on'),
     agreedVersion: integer('agreed_version'),
+    /** what is lost if it is not done today, 0 to 100 */
+    regret: real('regret').notNull().default(0),
+    /** the order on a board: the most pressing first */
+    place: real('place').notNull().default(0),
+    /** how it stood when the last hour of another day was computed: see data/windows; null: not known */
+    was: jsonb('was'),
+    isChanged: boolean('is_changed').notNull().default(false),
     body: jsonb('body').notNull(),
   },
   (t) => [
@@ -1153,15 +1170,150 @@ export const applicationWindow = pgTable(
     known('application_window_state', t.state, WINDOW_STATES),
     index('application_window_zone').on(t.zoneId),
     index('application_window_lawn').on(t.lawnId, t.state),
-    index('application_window_board').on(
-      t.orgId,
-      t.state,
-      t.openFrom,
-      t.ajarTo,
-      t.lawnId,
-      t.forHour,
-      t.isStale,
-    ),
+    index('application_window_board').on(t.orgId, t.state, t.place, t.lawnId, t.forHour, t.isStale),
+    index('application_window_changed')
+      .on(t.orgId, t.lawnId)
+      .where(sql`is_changed`),
+  ],
+);
+
+/** Who goes out with what: a crew with its hours and where it begins and ends. Equipment names it. */
+export const truck = pgTable(
+  'truck',
+  {
+    id: id(),
+    orgId: orgId(),
+    name: text('name').notNull(),
+    people: text('people').array().notNull().default([]),
+    /** minutes from midnight; null: the house's working hours */
+    fromMinute: integer('from_minute'),
+    toMinute: integer('to_minute'),
+    /** where it begins, fills and ends, degrees; null: not said */
+    latitude: figure('latitude'),
+    longitude: figure('longitude'),
+    endedOn: day('ended_on'),
+    version: integer('version').notNull().default(1),
+  },
+  (t) => [fence('truck'), companyKey(t), uniqueIndex('truck_name').on(t.orgId, t.name)],
+);
+
+/** A truck's stops of a day in their order, as somebody planned them. */
+export const dayRoute = pgTable(
+  'day_route',
+  {
+    id: id(),
+    orgId: orgId(),
+    forDay: day('for_day').notNull(),
+    truckId: uuid('truck_id').notNull(),
+    /** see data/day-routes */
+    body: jsonb('body').notNull(),
+    version: integer('version').notNull().default(1),
+    madeBy: text('made_by').notNull(),
+    madeAt: at('made_at').notNull().defaultNow(),
+  },
+  (t) => [
+    fence('day_route'),
+    within(t.orgId, t.truckId, truck),
+    uniqueIndex('day_route_truck').on(t.orgId, t.forDay, t.truckId),
+  ],
+);
+
+/** One stop as it went: from arrival to leaving. Added, never changed. */
+export const stopVisit = pgTable(
+  'stop_visit',
+  {
+    id: id(),
+    orgId: orgId(),
+    lawnId: uuid('lawn_id').notNull(),
+    doneOn: day('done_on').notNull(),
+    person: text('person').notNull(),
+    truck: text('truck').notNull().default(''),
+    arrivedAt: at('arrived_at').notNull(),
+    leftAt: at('left_at').notNull(),
+    /** what was seen, ticked, added, told the customer: see data/stop-visits */
+    body: jsonb('body').notNull(),
+    sendKey: uuid('send_key').notNull(),
+    sentAt: at('sent_at').notNull().defaultNow(),
+  },
+  (t) => [
+    fence('stop_visit'),
+    companyKey(t),
+    within(t.orgId, t.lawnId, lawn),
+    uniqueIndex('stop_visit_send').on(t.orgId, t.sendKey),
+    index('stop_visit_lawn').on(t.lawnId, t.doneOn),
+    index('stop_visit_day').on(t.orgId, t.doneOn),
+  ],
+);
+
+/** A picture of a stop: scaled down, without place and camera. Added, never changed. */
+export const photo = pgTable(
+  'photo',
+  {
+    id: id(),
+    orgId: orgId(),
+    lawnId: uuid('lawn_id').notNull(),
+    /** the stop's own key */
+    stopKey: uuid('stop_key').notNull(),
+    what: text('what').notNull(),
+    takenOn: day('taken_on').notNull(),
+    person: text('person').notNull(),
+    /** in base64 */
+    jpeg: text('jpeg').notNull(),
+    sendKey: uuid('send_key').notNull(),
+  },
+  (t) => [
+    fence('photo'),
+    within(t.orgId, t.lawnId, lawn),
+    uniqueIndex('photo_send').on(t.orgId, t.sendKey),
+    index('photo_lawn').on(t.lawnId, t.takenOn),
+    index('photo_stop').on(t.stopKey),
+  ],
+);
+
+/** What was told a customer, or what a customer said: notice before, sign, note after. Added, never changed. */
+export const customerNote = pgTable(
+  'customer_note',
+  {
+    id: id(),
+    orgId: orgId(),
+    lawnId: uuid('lawn_id').notNull(),
+    kind: text('kind', { enum: NOTE_KINDS }).notNull(),
+    forDay: day('for_day').notNull(),
+    words: text('words').notNull(),
+    /** handed over, printed, by letter */
+    how: text('how').notNull(),
+    person: text('person').notNull(),
+    madeAt: at('made_at').notNull(),
+    sendKey: uuid('send_key').notNull(),
+  },
+  (t) => [
+    fence('customer_note'),
+    within(t.orgId, t.lawnId, lawn),
+    known('customer_note_kind', t.kind, NOTE_KINDS),
+    uniqueIndex('customer_note_send').on(t.orgId, t.sendKey),
+    index('customer_note_lawn').on(t.lawnId, t.forDay),
+  ],
+);
+
+/** Derived: what a zone's records ask for afterwards. Written by jobs, thrown away at any time. */
+export const zoneFollowUps = pgTable(
+  'zone_follow_ups',
+  {
+    zoneId: uuid('zone_id').primaryKey(),
+    orgId: orgId(),
+    lawnId: uuid('lawn_id').notNull(),
+    isStale: boolean('is_stale').notNull().default(true),
+    forDay: integer('for_day').notNull().default(0),
+    /** the first day on which something of it wants doing; null: nothing does */
+    dueOn: integer('due_on'),
+    body: jsonb('body').notNull().default({}),
+  },
+  (t) => [
+    fence('zone_follow_ups'),
+    within(t.orgId, t.zoneId, zone).onDelete('cascade'),
+    within(t.orgId, t.lawnId, lawn),
+    index('zone_follow_ups_due').on(t.orgId, t.dueOn),
+    index('zone_follow_ups_stale').on(t.orgId, t.isStale, t.forDay),
   ],
 );
 

@@ -4,6 +4,8 @@ import { isoDay, type Day } from '@/core/calendar/day';
 import type { GateKey } from '@/core/gates/gate';
 import type { Reason } from '@/core/gates/reason';
 import type { WindowLane } from '@/core/gates/window';
+import type { DayHours } from '@/core/day/hours';
+import type { Regret } from '@/core/day/regret';
 import type { Transaction } from './connection';
 import { applicationWindow, lawn, plannedProduct, zone } from './schema';
 
@@ -15,9 +17,17 @@ export type StoredWindow = Readonly<{
   form: number;
   all: WindowLane;
   /** what holds it today, the first gate in the way; null: all open */
-  hold: Readonly<{ gate: GateKey; product: string; reason: Reason; more: number }> | null;
+  hold: Holding | null;
+  /** working hours of the next days on which it may go */
+  hours: readonly DayHours[];
+  /** what is lost if it is not done today; null: it cannot be */
+  regret: Regret | null;
 }>;
-export const WINDOW_FORM = 1;
+export const WINDOW_FORM = 2;
+type Holding = Readonly<{ gate: GateKey; product: string; reason: Reason; more: number }>;
+
+/** How it stood on an earlier day, where that was another way than now. */
+export type StoodThen = Readonly<{ day: Day; state: BoardGroup; hold: Holding | null }>;
 
 /** Rows of other hours, and those that something has changed since, are to be computed again. */
 export async function markWindowsStale(db: Transaction, zoneIds: readonly string[] | null): Promise<void> {
@@ -135,6 +145,8 @@ export type NewWindow = Readonly<{
   lineOn: Day | null;
   /** of the application: with a new one its day is agreed on anew */
   version: number;
+  /** 0 to 100 */
+  regret: number;
   body: StoredWindow;
 }>;
 
@@ -147,17 +159,36 @@ export async function writeWindows(
 ): Promise<void> {
   if (drop.length)
     await db.delete(applicationWindow).where(inArray(applicationWindow.applicationId, [...drop]));
-  for (const { applicationId, version, ...w } of windows)
+  const t = applicationWindow;
+  const today = Math.floor(forHour / 24);
+  // what the last hour of another day said is kept beside it, until the next day
+  const was = sql`case when ${t.forHour} / 24 < ${today} and ${t.forHour} > 0 and ${t.body} ? 'form'
+    then jsonb_build_object('day', ${t.forHour} / 24, 'state', ${t.state}, 'hold', ${t.body} -> 'hold')
+    else ${t.was} end`;
+  for (const window of windows) {
+    const { applicationId, version, ...w } = window;
     await db
       .update(applicationWindow)
       .set({
-        ...{ ...w, forHour, isStale: false, agreedVersion: version },
+        ...{ ...w, forHour, isStale: false, agreedVersion: version, place: placeOf(window, today) },
+        ...{ was, isChanged: sql`coalesce((${was}) ->> 'state' <> ${w.state}, false)` },
         // a line that is not known for a while is no new agreement
         agreedLineOn: sql`case when ${applicationWindow.agreedVersion} = ${version}
           then coalesce(${applicationWindow.agreedLineOn}, ${w.lineOn}::int) else ${w.lineOn}::int end`,
       })
       .where(eq(applicationWindow.applicationId, applicationId));
+  }
 }
+
+/**
+ * What can go is in the order of what is lost if it does not, and of its last day where nothing is; what cannot, of the day
+ * on which it may.
+ */
+const placeOf = ({ state, regret, body, openFrom, ajarFrom }: NewWindow, today: number): number =>
+  state === 'open' || state === 'ajar'
+    ? Math.min(1, ((body.regret?.until ?? NO_DAY) - today) / 1000) - regret
+    : (openFrom ?? ajarFrom ?? NO_DAY);
+const NO_DAY = 9e6;
 
 /** Fewer days are no news. Common practice, no source. */
 export const NEWS_DAYS = 5;
@@ -179,6 +210,8 @@ export type BoardRow = Readonly<{
   group: BoardGroup;
   isFresh: boolean;
   body: StoredWindow | null;
+  /** how it stood before, where that was another way; null: it did not change, or nobody knows */
+  was: StoodThen | null;
 }>;
 
 /** How many lines each group has, and how many rows wait for being computed. */
@@ -200,8 +233,7 @@ export async function countWindows(
 }
 
 /**
- * The top of a board: of each group up to so many rows, in order of how soon they open and close; what lies on one lawn
- * stays together, at the place of its most pressing. Read off an index from its top, however many rows there are.
+ * The top of a board: of each group up to so many rows, the most pressing first; what lies on one lawn stays together, at the place of its most pressing. Read off an index from its top, however many rows there are.
  */
 export async function boardRows(db: Transaction, forHour: number, perGroup: number): Promise<BoardRow[]> {
   const found = await db.execute<{
@@ -211,17 +243,19 @@ export async function boardRows(db: Transaction, forHour: number, perGroup: numb
     state: BoardGroup;
     is_fresh: boolean;
     body: unknown;
+    was: StoodThen | null;
   }>(sql`
     with stop as (
       select g.state, top.lawn_id, min(top.place) as place
       from (values ('open'), ('ajar'), ('shut'), ('never')) g (state), lateral (
         select w.lawn_id, row_number() over () as place from (
           select lawn_id from application_window where state = g.state
-          order by open_from, ajar_to, lawn_id limit ${perGroup}) w) top
+          order by place, lawn_id limit ${perGroup}) w) top
       group by g.state, top.lawn_id)
-    select w.application_id, w.zone_id, w.lawn_id, w.state, not w.is_stale and w.for_hour = ${forHour} as is_fresh, w.body
+    select w.application_id, w.zone_id, w.lawn_id, w.state, not w.is_stale and w.for_hour = ${forHour} as is_fresh, w.body,
+      case when w.is_changed then w.was end as was
     from stop join application_window w on w.lawn_id = stop.lawn_id and w.state = stop.state
-    order by stop.place, w.open_from, w.ajar_to, w.application_id`);
+    order by stop.place, w.place, w.application_id`);
   const left: Record<BoardGroup, number> = {
     open: perGroup,
     ajar: perGroup,
@@ -233,9 +267,39 @@ export async function boardRows(db: Transaction, forHour: number, perGroup: numb
     .map((r) => ({
       ...{ applicationId: r.application_id, zoneId: r.zone_id, lawnId: r.lawn_id },
       ...{ group: r.state, isFresh: r.is_fresh },
-      body: (r.body as Partial<StoredWindow>).form === WINDOW_FORM ? (r.body as StoredWindow) : null,
+      body: isOfForm(r.body) ? r.body : null,
+      was: r.was,
     }));
 }
+
+/** Lines that stand another way than on the day before: how many, and the first of them. */
+export async function changedWindows(
+  db: Transaction,
+  most: number,
+): Promise<{
+  total: number;
+  first: (Pick<BoardRow, 'applicationId' | 'zoneId' | 'group' | 'body'> & { was: StoodThen })[];
+}> {
+  const t = applicationWindow;
+  const rows = await db
+    .select({
+      ...{ applicationId: t.applicationId, zoneId: t.zoneId, group: t.state, was: t.was, body: t.body },
+      total: sql<number>`count(*) over ()::int`,
+    })
+    .from(t)
+    .where(eq(t.isChanged, true))
+    .orderBy(t.place, t.lawnId)
+    .limit(most);
+  return {
+    total: rows[0]?.total ?? 0,
+    first: rows.map(({ total: _, was, body, ...r }) => ({
+      ...{ ...r, was: was as StoodThen },
+      body: isOfForm(body) ? body : null,
+    })),
+  };
+}
+const isOfForm = (body: unknown): body is StoredWindow =>
+  (body as Partial<StoredWindow>).form === WINDOW_FORM;
 
 /** Zones that nothing is planned for, and those whose programme is done: how many, and the first of the former. */
 export async function restOfBoard(

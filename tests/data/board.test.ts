@@ -1,6 +1,8 @@
 /** Today reads rows that are kept beside the programme: they say what the programme itself says, after every change. */
 import { sql } from 'drizzle-orm';
 import { inOrganisation } from '@/data/connection';
+import { turnClock } from '@/data/clock';
+import { houseOf } from '@/data/house';
 import { zonesOf } from '@/data/lawns';
 import { applicationWindow, zone as zoneTable } from '@/data/schema';
 import { nextOpen } from '@/core/gates/window';
@@ -45,6 +47,16 @@ async function counts() {
 }
 const lines = async (perGroup?: number) =>
   (await board(lead, perGroup)).groups.flatMap((g) => g.stops.flatMap((s) => s.lines));
+/** How each line stands at the hour of the clock. */
+const windowsOf = () =>
+  inOrganisation(lead, (db) =>
+    db
+      .select({
+        ...{ id: applicationWindow.applicationId, state: applicationWindow.state },
+        day: sql<number>`${applicationWindow.forHour} / 24`,
+      })
+      .from(applicationWindow),
+  );
 const standing = async (applicationId: string, change: Parameters<typeof changeStanding>[1]['change']) => {
   const version = (
     await inOrganisation(lead, (db) =>
@@ -144,14 +156,74 @@ test('a short board keeps the order of the long one, and one lawn’s lines toge
   expect(long.some((g) => g.stops.some((s) => s.lines.length > 1))).toBe(true);
 });
 
-test('the most pressing comes first: the stop with the line that opens soonest', async () => {
+test('what loses most by waiting comes first; what is shut, by the day on which it opens', async () => {
   await computeWindows(lead);
   const { groups, today } = await board(lead);
-  for (const { stops } of groups) {
-    const opens = stops.map((s) =>
-      Math.min(...s.lines.map((l) => nextOpen(l.window!.all, today)?.from ?? Infinity)),
+  for (const { stops, group } of groups) {
+    const place = stops.map((s) =>
+      Math.min(
+        ...s.lines.map(({ window }) =>
+          group === 'open' || group === 'ajar'
+            ? -window!.regret!.points
+            : (nextOpen(window!.all, today)?.from ?? nextOpen(window!.all, today, 'ajar')?.from ?? Infinity),
+        ),
+      ),
     );
-    expect(opens).toEqual(opens.toSorted((a, b) => a - b));
+    expect(place).toEqual(place.toSorted((a, b) => a - b));
   }
-  expect(groups.some((g) => g.stops.length > 2)).toBe(true);
+  const can = groups.filter((g) => g.group === 'open' || g.group === 'ajar').flatMap((g) => g.stops);
+  expect(can.length).toBeGreaterThan(2);
+  const lost = can.flatMap((s) => s.lines.map((l) => l.window!.regret!.points));
+  expect(lost.every((p) => p >= 0 && p <= 100)).toBe(true);
+});
+
+test('a line that can go today has hours today, within the working day and not gone by', async () => {
+  const { groups, today } = await board(lead);
+  const can = groups.filter((g) => g.group === 'open' || g.group === 'ajar').flatMap((g) => g.stops);
+  const { rules } = await inOrganisation(lead, houseOf);
+  for (const { window } of can.flatMap((s) => s.lines)) {
+    const now = window!.hours.find((h) => h.day === today)!;
+    expect(now.states).toMatch(/^-*[oas]*$/);
+    expect(now.states).toMatch(/[oa]/);
+    expect([now.from, now.from + now.states.length]).toEqual([rules.workFrom, rules.workTo]);
+  }
+});
+
+test('the brief of the day says the forecast of each working hour', async () => {
+  const { brief, today } = await board(lead);
+  const { rules } = await inOrganisation(lead, houseOf);
+  const [first] = brief;
+  expect(first!.days.map((d) => d.day)).toEqual([today, today + 1]);
+  for (const { hours } of first!.days)
+    expect(hours.map((h) => h.at)).toEqual(
+      Array.from({ length: rules.workTo - rules.workFrom }, (_, i) => rules.workFrom + i),
+    );
+});
+
+test('a line that stands another way the day after is told, with what made it so, and by then alone', async () => {
+  const before = await windowsOf();
+  expect((await board(lead)).changes.total).toBe(0);
+  await turnClock(lead, 1);
+  await computeWindows(lead);
+  const { changes } = await board(lead);
+  const stood = new Map(before.map((w) => [w.id, w.state]));
+  const now = await windowsOf();
+  const turned = now.filter((w) => stood.has(w.id) && stood.get(w.id) !== w.state);
+  expect(changes.total).toBe(turned.length);
+  expect(turned.length).toBeGreaterThan(0);
+  for (const c of changes.first)
+    expect([c.was.state, c.was.day]).toEqual([stood.get(c.applicationId), now[0]!.day - 1]);
+  // later on the same day it is still told
+  await computeWindows(lead);
+  expect((await board(lead)).changes.total).toBe(turned.length);
+});
+
+test('a month later a barrier that is not down yet loses by every day, and says so', async () => {
+  await turnClock(lead, 30);
+  await computeWindows(lead);
+  const { groups } = await board(lead);
+  const can = groups.filter((g) => g.group === 'open' || g.group === 'ajar').flatMap((g) => g.stops);
+  const regrets = can.flatMap((s) => s.lines.map((l) => l.window!.regret!));
+  expect(Math.max(...regrets.map((r) => r.points))).toBeGreaterThan(0.1);
+  expect(regrets.every((r) => r.daysLeft > 0 && r.until !== null)).toBe(true);
 });

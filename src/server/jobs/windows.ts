@@ -3,25 +3,33 @@ import 'server-only';
 import { addDays } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import type { GateContext } from '@/core/gates/gate';
-import { pastYearsKey } from '@/core/gates/past-years';
+import { pastYearsKey, type PastOdds } from '@/core/gates/past-years';
 import { lineDay } from '@/core/gates/soil-line';
-import { nextOpen, productsOf, windowOf } from '@/core/gates/window';
+import { nextOpen, productsOf, windowOf, type WindowLane } from '@/core/gates/window';
+import { hoursAhead } from '@/core/day/hours';
+import { chanceOn, regretFor, roomFor, type Regret } from '@/core/day/regret';
+import { worthQuestion } from '@/core/day/worth';
+import type { Label } from '@/core/products/label';
 import { contextOf, isOpen, yearAhead } from '@/core/season/programme';
 import type { Actor } from '@/data/actor';
 import { momentOf, type Moment } from '@/data/clock';
 import { againWhereCollided, inOrganisation } from '@/data/connection';
 import { zonesByIds } from '@/data/lawns';
-import { keepPastOdds } from '@/data/past-years';
+import { soilsOf, type SoilOf } from '@/data/outlooks';
+import { keepPastOdds, pastOddsOf } from '@/data/past-years';
+import { crewsFrom, type StoredPlanning } from '@/data/planning-rules';
 import { tellChange } from '@/data/changes-told';
 import {
   WATCHED_DAYS,
   WINDOW_FORM,
+  countWindows,
   makeRoomForWindows,
   takeStaleWindows,
   writeWindows,
   type NewWindow,
 } from '@/data/windows';
 import { assemble, type ZoneBook } from '../facts';
+import { worthOf } from './worths';
 
 /** A change of one of these zones waits until the batch is written: few keep that short. */
 const ZONES_AT_ONCE = 25;
@@ -31,13 +39,16 @@ export const hourOfMoment = ({ today, hour }: Moment): number => today * 24 + ho
 
 /** Computes all that is stale, missing or of another hour. Done twice it does no harm: the second finds nothing. */
 export async function computeWindows(actor: Actor): Promise<void> {
-  await inOrganisation(actor, async (db) => {
-    await makeRoomForWindows(db, actor.orgId, (await momentOf(db, actor)).today);
+  const waits = await inOrganisation(actor, async (db) => {
+    const moment = await momentOf(db, actor);
+    await makeRoomForWindows(db, actor.orgId, moment.today);
+    const { totals } = await countWindows(db, hourOfMoment(moment));
+    return totals.open + totals.ajar;
   });
   let isAny = false;
   const asked: Asked = new Map();
   // a batch holds rows that a command may wait for, and may wait itself for an outlook that the command computes
-  while (await againWhereCollided(() => computeBatch(actor, asked))) isAny = true;
+  while (await againWhereCollided(() => computeBatch(actor, asked, waits))) isAny = true;
   if (isAny) await inOrganisation(actor, (db) => tellChange(db, actor.orgId, null));
   // beyond the forecast, once a year for each way in which an application is asked
   for (const { stationId, context } of asked.values())
@@ -46,18 +57,21 @@ export async function computeWindows(actor: Actor): Promise<void> {
     );
 }
 
-/** Contexts whose past years are asked for, by station and key. */
-type Asked = Map<string, Readonly<{ stationId: string; context: GateContext }>>;
+/** Contexts whose past years are asked for, by station and key; and what is kept of them. */
+type Asked = Map<string, Readonly<{ stationId: string; context: GateContext; past: PastOdds | null }>>;
 
-/** False: nothing was left to compute. */
-async function computeBatch(actor: Actor, asked: Asked): Promise<boolean> {
+/** @param waits lines that could go when they were last looked at @returns false: nothing was left to compute */
+async function computeBatch(actor: Actor, asked: Asked, waits: number): Promise<boolean> {
   return inOrganisation(actor, async (db) => {
     const moment = await momentOf(db, actor);
     const forHour = hourOfMoment(moment);
     const taken = await takeStaleWindows(db, forHour, ZONES_AT_ONCE);
     if (!taken.size) return false;
     const zones = await zonesByIds(db, [...taken.keys()]);
-    const { books } = await assemble(db, actor, zones, moment);
+    const { books, house, labels } = await assemble(db, actor, zones, moment);
+    const soils = await soilsOf(db, actor.orgId, zones, house.crossings.depth, moment.today);
+    const { workFrom, workTo } = house.rules;
+    const room = roomFor(waits, crewsFrom(house.planning, workTo - workFrom));
     const windows: NewWindow[] = [];
     const drop: string[] = [];
     for (const [zoneId, ids] of taken) {
@@ -65,10 +79,16 @@ async function computeBatch(actor: Actor, asked: Asked): Promise<boolean> {
       const watched = book && !book.zone.closed ? watchedOf(book) : new Set<string>();
       for (const id of ids)
         if (book && watched.has(id)) {
-          windows.push(windowFor(book, id));
           const context = contextOf(book.applications, id, book.facts);
           const { stationId } = book.zone;
-          asked.set(`${stationId}|${pastYearsKey(context)}`, { stationId, context });
+          const key = pastYearsKey(context);
+          const place = `${stationId}|${key}`;
+          const past = asked.get(place)?.past ?? (await pastOddsOf(db, stationId, [context]))[key] ?? null;
+          const soil = soils.get(zoneId) ?? null;
+          windows.push(
+            windowFor(book, id, context, { past, soil, planning: house.planning, room, labels: labels.now }),
+          );
+          asked.set(place, { stationId, context, past });
         } else drop.push(id);
     }
     await writeWindows(db, forHour, windows, drop);
@@ -83,9 +103,19 @@ function watchedOf({ applications, facts }: ZoneBook): Set<string> {
   return new Set(open.filter((a, i) => i === 0 || a.plannedOn <= near).map((a) => a.id));
 }
 
-function windowFor({ applications, facts }: ZoneBook, id: string): NewWindow {
+/** What regret asks for beside the book. */
+type Season = Readonly<{
+  past: PastOdds | null;
+  soil: SoilOf | null;
+  planning: StoredPlanning;
+  /** see `roomFor` */
+  room: number;
+  labels: readonly Label[];
+}>;
+
+function windowFor(book: ZoneBook, id: string, context: GateContext, season: Season): NewWindow {
+  const { applications, facts } = book;
   const { today } = facts;
-  const context = contextOf(applications, id, facts);
   const planned = applications.find((a) => a.id === id);
   const { all, lanes } = windowOf(context, yearAhead(today, planned?.plannedOn));
   const now = spanAt(all, today)?.verdict;
@@ -96,16 +126,18 @@ function windowFor({ applications, facts }: ZoneBook, id: string): NewWindow {
   })[0];
   const openFrom = nextOpen(all, today)?.from ?? null;
   const ajar = nextOpen(all, today, 'ajar');
+  const isAllowed = now !== undefined && now.state !== 'shut';
+  const regret = isAllowed ? regretNow(book, id, all, season) : null;
   return {
     applicationId: id,
-    state: now && now.state !== 'shut' ? now.state : openFrom === null && !ajar ? 'never' : 'shut',
+    state: isAllowed ? now.state : openFrom === null && !ajar ? 'never' : 'shut',
+    regret: regret?.points ?? 0,
     openFrom,
     ajarFrom: ajar?.from ?? null,
     ajarTo: ajar?.to ?? null,
     ...{ lineOn: planned ? lineDay(context, planned.plannedOn) : null, version: planned?.version ?? 0 },
     body: {
-      form: WINDOW_FORM,
-      all,
+      ...{ form: WINDOW_FORM, all, regret, hours: hoursAhead(context, all) },
       hold:
         gate && held
           ? {
@@ -115,4 +147,19 @@ function windowFor({ applications, facts }: ZoneBook, id: string): NewWindow {
           : null,
     },
   };
+}
+
+function regretNow(
+  { applications, facts }: ZoneBook,
+  id: string,
+  all: WindowLane,
+  { past, soil, planning, room, labels }: Season,
+): Regret {
+  const { today } = facts;
+  const question = worthQuestion(applications, id, facts, labels);
+  return regretFor(
+    today,
+    worthOf(question, soil, planning.school, labels),
+    chanceOn(all, today, past, planning.daysAWeek, room),
+  );
 }

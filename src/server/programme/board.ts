@@ -1,18 +1,28 @@
 /** The Today screen: rows that jobs have written, read and put together by stop. Nothing is computed here. */
 import 'server-only';
-import type { Day } from '@/core/calendar/day';
+import { addDays, type Day } from '@/core/calendar/day';
+import { aheadOn } from '@/core/gates/sky';
 import { areaOf, type Place } from '@/core/products/application';
 import { isOpen } from '@/core/season/programme';
-import type { SquareMetres } from '@/core/units/quantity';
+import type { Celsius, MetresPerSecond, Millimetres, SquareMetres } from '@/core/units/quantity';
 import type { AmountUnit, ProductRate, RateUnit } from '@/core/units/rate';
 import { requirePermission, type Actor } from '@/data/actor';
-import { momentOf } from '@/data/clock';
-import { inOrganisation } from '@/data/connection';
+import { clockAheadFrom, momentOf } from '@/data/clock';
+import { inOrganisation, type Transaction } from '@/data/connection';
+import { houseOf, type House } from '@/data/house';
 import { siteName, zonesByIds } from '@/data/lawns';
 import { applicationsOf } from '@/data/programme';
 import { labelsOf } from '@/data/products';
-import { stationsOf } from '@/data/weather';
-import { boardRows, countWindows, restOfBoard, type BoardGroup, type StoredWindow } from '@/data/windows';
+import { forecastFrom, stationsOf, storedForecast, type Station } from '@/data/weather';
+import {
+  boardRows,
+  changedWindows,
+  countWindows,
+  restOfBoard,
+  type BoardGroup,
+  type StoodThen,
+  type StoredWindow,
+} from '@/data/windows';
 import { hourOfMoment } from '../jobs/windows';
 import { askForWeather } from '../soil/weather';
 import { weatherStatus, type WeatherStatus } from './view';
@@ -39,6 +49,8 @@ export type DueLine = Readonly<{
   products: readonly DueProduct[];
   /** null: not computed yet */
   window: StoredWindow | null;
+  /** how it stood before; null: as now, or not known */
+  was: StoodThen | null;
   isFresh: boolean;
 }>;
 /** One lawn's lines of a group. */
@@ -54,7 +66,33 @@ export type Board = Readonly<{
   /** the first of those without a programme */
   first: readonly Readonly<{ zoneId: string; site: string }>[];
   weather: readonly WeatherStatus[];
+  /** the sky of today and tomorrow at each station, as its forecast says */
+  brief: readonly Brief[];
+  /** lines that stand another way than on the day before */
+  changes: Readonly<{ total: number; first: readonly Change[] }>;
 }>;
+export type Brief = Readonly<{
+  station: string;
+  /** working hours of both days, in their order */
+  days: readonly Readonly<{ day: Day; hours: readonly BriefHour[] }>[];
+}>;
+export type BriefHour = Readonly<{
+  /** of the clock */
+  at: number;
+  air: Celsius;
+  rain: Millimetres;
+  chance: number;
+  wind: MetresPerSecond;
+}>;
+export type Change = Readonly<{
+  zoneId: string;
+  applicationId: string;
+  site: string;
+  group: BoardGroup;
+  was: StoodThen;
+  hold: StoredWindow['hold'];
+}>;
+const CHANGES_SHOWN = 8;
 
 /** More are a list of their own: a day has no room for them. */
 const LINES_SHOWN = 60;
@@ -96,7 +134,14 @@ export async function board(actor: Actor, perGroup = LINES_SHOWN): Promise<Board
           turf: zone.facts.turf,
           area: zone.area,
         },
-        ...{ purpose: a.purpose, plannedOn: a.plannedOn, products, window: r.body, isFresh: r.isFresh },
+        ...{
+          purpose: a.purpose,
+          plannedOn: a.plannedOn,
+          products,
+          window: r.body,
+          isFresh: r.isFresh,
+          was: r.was,
+        },
       };
       return [{ group: r.group, zone, line }];
     });
@@ -118,6 +163,62 @@ export async function board(actor: Actor, perGroup = LINES_SHOWN): Promise<Board
         return { group, total: totals[group], stops: [...stops.values()] };
       }),
       weather: stations.map(weatherStatus),
+      brief: await briefOf(db, stations, await houseOf(db), today, actor),
+      changes: await changesOf(db),
     };
   });
+}
+
+async function changesOf(db: Transaction): Promise<Board['changes']> {
+  const { total, first } = await changedWindows(db, CHANGES_SHOWN);
+  const zones = new Map(
+    (
+      await zonesByIds(
+        db,
+        first.map((c) => c.zoneId),
+      )
+    ).map((z) => [z.id, z]),
+  );
+  return {
+    total,
+    first: first.flatMap(({ body, ...c }): Change[] => {
+      const zone = zones.get(c.zoneId);
+      return zone ? [{ ...c, site: siteName(zone), hold: body?.hold ?? null }] : [];
+    }),
+  };
+}
+
+/** Two stations tell enough of a day's sky: the lawns of the others see theirs on their own screens. */
+const STATIONS_SHOWN = 2;
+
+async function briefOf(
+  db: Transaction,
+  stations: readonly Station[],
+  { rules }: House,
+  today: Day,
+  actor: Actor,
+): Promise<Brief[]> {
+  const out: Brief[] = [];
+  for (const s of stations.slice(0, STATIONS_SHOWN)) {
+    const f = forecastFrom(await storedForecast(db, s.id), today);
+    if (!f) continue;
+    const days = [today, addDays(today, 1)].map((day) => {
+      const ahead = aheadOn({ clockAhead: clockAheadFrom(day, actor.timeZone, s.utcOffsetHours) }, day);
+      const hours = Array.from({ length: rules.workTo - rules.workFrom }, (_, i): BriefHour | null => {
+        const at = rules.workFrom + i;
+        const k = (day - f.from) * 24 + at - ahead;
+        if (k < 0 || k >= f.air.length) return null;
+        return {
+          at,
+          air: f.air[k] as Celsius,
+          rain: f.rain[k] as Millimetres,
+          chance: f.rainChance[k]!,
+          wind: f.wind[k] as MetresPerSecond,
+        };
+      });
+      return { day, hours: hours.filter((h) => h !== null) };
+    });
+    out.push({ station: s.name, days: days.filter((d) => d.hours.length > 0) });
+  }
+  return out;
 }
