@@ -85,8 +85,8 @@ ALTER TABLE "application_window" ADD COLUMN "regret" real DEFAULT 0 NOT NULL;-->
 ALTER TABLE "application_window" ADD COLUMN "place" real DEFAULT 0 NOT NULL;--> statement-breakpoint
 ALTER TABLE "application_window" ADD COLUMN "was" jsonb;--> statement-breakpoint
 ALTER TABLE "application_window" ADD COLUMN "is_changed" boolean DEFAULT false NOT NULL;--> statement-breakpoint
-ALTER TABLE "house_rule" ADD COLUMN "day_rules" jsonb DEFAULT '{}'::jsonb NOT NULL;--> statement-breakpoint
-ALTER TABLE "house_rule" ADD COLUMN "day_rules_version" integer DEFAULT 1 NOT NULL;--> statement-breakpoint
+ALTER TABLE "house_rule" ADD COLUMN "visit_rules" jsonb DEFAULT '{}'::jsonb NOT NULL;--> statement-breakpoint
+ALTER TABLE "house_rule" ADD COLUMN "visit_rules_version" integer DEFAULT 1 NOT NULL;--> statement-breakpoint
 ALTER TABLE "lawn" ADD COLUMN "mown_on" integer[] DEFAULT '{}' NOT NULL;--> statement-breakpoint
 ALTER TABLE "lawn" ADD COLUMN "watered_on" integer[] DEFAULT '{}' NOT NULL;--> statement-breakpoint
 ALTER TABLE "lawn" ADD COLUMN "email" text DEFAULT '' NOT NULL;--> statement-breakpoint

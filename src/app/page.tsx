@@ -15,6 +15,7 @@ import { Pickets } from '@/ui/pickets';
 import { reasonWords } from '@/ui/reason-words';
 import { WeatherAge } from '@/ui/weather-age';
 import { lastDayWords, plural, windowWords } from '@/ui/words';
+import { AskedList } from './asked-list';
 import { DayBrief } from './day-brief';
 import { screen } from './screen';
 
@@ -31,7 +32,7 @@ const GROUPS: Record<BoardGroup, string> = {
 /** Every lawn's next applications, by stop: what can go, what cannot, and what holds it. */
 export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
   const { all } = await searchParams;
-  const { today, groups, waiting, finished, unplanned, first, weather, brief, changes } = await board(
+  const { today, groups, waiting, finished, unplanned, first, weather, brief, changes, asked } = await board(
     actor,
     all === '1' ? 2000 : undefined,
   );
@@ -71,6 +72,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
         {brief.map((b) => (
           <DayBrief key={b.station} brief={b} isNamed={brief.length > 1} show={show} />
         ))}
+        <AskedList {...{ asked, today, show, mayRecord }} />
         <Changes {...{ changes, show }} />
       </div>
       {groups
@@ -276,7 +278,11 @@ function Due({ line: l, address, today, range, mayRecord, show }: DueProps) {
 function Lost({ regret, today }: Readonly<{ regret: Regret; today: Day }>) {
   return (
     <p className="w-full text-[14px] leading-snug text-steel">
-      <b className="font-cond text-[19px] text-ink">{pointWords(regret.points)}</b> lost by waiting.{' '}
+      {regret.why !== 'can-wait' && (
+        <>
+          <b className="font-cond text-[19px] text-ink">{pointWords(regret.points)}</b> lost by waiting.{' '}
+        </>
+      )}
       {regretWords(regret, today)}
     </p>
   );

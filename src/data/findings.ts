@@ -3,6 +3,7 @@ import { asc, eq, inArray } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import { hourOf } from '@/core/calendar/hour';
 import { NOTHING_SEEN, SOIL_OPENED, type Seen } from '@/core/gates/gate';
+import { WATERED_BY, type Answered } from '@/core/records/follow-ups';
 import { STAGES, isWeed } from '@/core/weeds/weeds';
 import type { Transaction } from './connection';
 import { groupBy } from './group';
@@ -21,10 +22,15 @@ export const FINDINGS = [
   'event',
   'soil test',
   'soil opened',
+  'watered',
+  'looked',
+  'callback',
+  'callback answered',
+  'damage',
 ] as const;
 export type FindingKind = (typeof FINDINGS)[number];
 
-/** What somebody saw or did. `figure`: per cent green, mowings, the clock's hour of a notice. */
+/** What somebody saw or did. `figure`: per cent green, mowings, the clock's hour of a notice, per cent taken on a look. */
 export type Finding = Readonly<{
   kind: FindingKind;
   word: string;
@@ -97,6 +103,17 @@ export function seenFrom(findings: readonly Finding[]): Seen {
       return f.kind === 'soil opened' && how ? [{ how, on: f.on }] : [];
     }),
     phosphorus: soilTest && { isWanted: soilTest.word === 'wanted', on: soilTest.on },
+  };
+}
+
+/** What of it answers a follow-up. */
+export function answeredFrom(findings: readonly Finding[]): Answered {
+  const of = (kind: FindingKind) => findings.filter((f) => f.kind === kind);
+  return {
+    watered: of('watered').map((f) => ({ on: f.on, by: WATERED_BY.find((w) => w === f.word) ?? 'us' })),
+    looked: of('looked').map((f) => ({ on: f.on })),
+    called: of('callback').map((f) => ({ on: f.on, about: f.word })),
+    callsAnswered: of('callback answered').map((f) => ({ on: f.on })),
   };
 }
 

@@ -7,6 +7,7 @@ import { L_PER_FL_OZ, L_PER_GAL, fromMilesPerHour } from '@/core/units/trade';
 import type { Transaction } from './connection';
 import { USUAL_CROSSINGS, crossingsFrom, readCrossings, type StoredCrossings } from './crossings';
 import { gateRulesFrom, rulesFrom, type StoredGateRules } from './gate-rules';
+import { visitRulesFrom, type StoredVisitRules } from './visit-rules';
 import { fromNumeric, toNumeric } from './numbers';
 import { ceilingsFrom, planningFrom, type StoredPlanning } from './planning-rules';
 import { and, eq } from 'drizzle-orm';
@@ -26,6 +27,9 @@ export type House = Readonly<{
   /** the season's judgement and the crews */
   planning: StoredPlanning;
   planningVersion: number;
+  /** the road, water, money, words for customers */
+  visitRules: StoredVisitRules;
+  visitRulesVersion: number;
   /** so long names stay on records of forgotten customers */
   keepNamesYears: number;
   keepingVersion: number;
@@ -62,6 +66,8 @@ export async function houseOf(db: Transaction): Promise<House> {
     storedDay: dayFigures(r),
     planning: planningFrom(r.planning),
     planningVersion: r.planningVersion,
+    visitRules: visitRulesFrom(r.visitRules),
+    visitRulesVersion: r.visitRulesVersion,
     keepNamesYears: r.keepNamesYears,
     keepingVersion: r.keepingVersion,
     carrier: (rateOf(fromNumeric(r.carrierGalPer1000), 'gal/1000sqft') as VolumeRate).rate,
@@ -92,6 +98,7 @@ export type HouseChange = Readonly<
   | { day: StoredDay }
   | { keeping: { keepNamesYears: number } }
   | { planning: StoredPlanning }
+  | { visitRules: StoredVisitRules }
 >;
 
 const dayFigures = (r: typeof houseRule.$inferSelect): StoredDay => ({
@@ -153,7 +160,19 @@ export async function writeHouse(
                 planningFrom(before.planning),
                 change,
               ] as const)
-            : ([houseRule.version, { version: seen + 1 }, readCrossings(before.crossings), change] as const);
+            : 'visitRules' in change
+              ? ([
+                  houseRule.visitRulesVersion,
+                  { visitRulesVersion: seen + 1 },
+                  visitRulesFrom(before.visitRules),
+                  change,
+                ] as const)
+              : ([
+                  houseRule.version,
+                  { version: seen + 1 },
+                  readCrossings(before.crossings),
+                  change,
+                ] as const);
   const [row] = await db
     .update(houseRule)
     .set({ ...columns, ...version })

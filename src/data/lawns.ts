@@ -40,6 +40,12 @@ export type ZoneOnLawn = Readonly<{
   notes: string;
   hazards: string;
   wishes: Readonly<{ noticeHours: number | null; optOut: string; organicOnly: boolean }>;
+  /** days of the week, 1 Monday to 7 Sunday, on which others mow or water it */
+  mownOn: readonly number[];
+  wateredOn: readonly number[];
+  email: string;
+  /** USD for a visit; null: not said */
+  visitPrice: number | null;
   /** what is treated: the whole less the exclusions */
   area: SquareMetres;
   whole: SquareMetres;
@@ -123,6 +129,8 @@ function zoneFrom({ zone: z, lawn: l, latitude }: Row): ZoneOnLawn {
     notes: l.notes,
     hazards: l.hazards,
     wishes: { noticeHours: l.noticeHours, optOut: l.optOut, organicOnly: l.organicOnly },
+    ...{ mownOn: l.mownOn, wateredOn: l.wateredOn, email: l.email },
+    visitPrice: l.visitPrice === null ? null : fromNumeric(l.visitPrice),
     area,
     whole,
     excluded,

@@ -284,9 +284,9 @@ export const houseRule = pgTable(
     /** the season's judgement, the crews and their pace: see data/planning-rules */
     planning: jsonb('planning').notNull().default({}),
     planningVersion: integer('planning_version').notNull().default(1),
-    /** pace on the road, the place's watering rules, cost of an hour, words for customers: see data/day-rules */
-    dayRules: jsonb('day_rules').notNull().default({}),
-    dayRulesVersion: integer('day_rules_version').notNull().default(1),
+    /** pace on the road, the place's watering rules, cost of an hour, words for customers: see data/visit-rules */
+    visitRules: jsonb('visit_rules').notNull().default({}),
+    visitRulesVersion: integer('visit_rules_version').notNull().default(1),
     windLimitMph: figure('wind_limit_mph').notNull(),
     windCautionMph: figure('wind_caution_mph').notNull(),
     workFromHour: integer('work_from_hour').notNull(),

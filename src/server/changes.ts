@@ -3,6 +3,7 @@
  * a job brings them up to date, open screens look again. Where the transaction fails, none of it has happened.
  */
 import 'server-only';
+import { markFollowUpsStale } from '@/data/follow-ups';
 import { markWindowsOfProductsStale, markWindowsStale, oneChangeAtATime, settleZones } from '@/data/windows';
 import { tellChange } from '@/data/changes-told';
 import type { Actor } from '@/data/actor';
@@ -25,11 +26,14 @@ export async function changed(
   before: readonly Job[] = [],
 ): Promise<void> {
   await oneChangeAtATime(db, orgId);
-  if (zones === 'all') await markWindowsStale(db, null);
-  else {
+  if (zones === 'all') {
+    await markWindowsStale(db, null);
+    await markFollowUpsStale(db, null);
+  } else {
     const [ids, products] = 'zones' in zones ? [zones.zones, zones.products] : [zones, []];
     await settleZones(db, ids);
     await markWindowsStale(db, ids);
+    await markFollowUpsStale(db, ids);
     await markWindowsOfProductsStale(db, products);
   }
   for (const job of before) await sendJobIn(db, job);

@@ -13,6 +13,7 @@ import type { ZoneOnLawn } from '@/data/lawns';
 import type { Outcome, Overtaken, Refusal } from '@/server/entry/outcome';
 import type { LawnInput } from '@/server/lawns/save-lawn';
 import { Choice } from '@/ui/choice';
+import { Weekdays } from '@/ui/weekdays';
 import { StationOptions } from '../station-options';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
@@ -366,6 +367,18 @@ export function LawnForm({
                 value={draft.organicOnly ? 'yes' : 'no'}
                 onChange={(v) => change({ organicOnly: v === 'yes' })}
               />
+              <Weekdays
+                name="Mown by others on"
+                value={draft.mownOn}
+                onChange={(mownOn) => change({ mownOn })}
+              />
+              <Weekdays
+                name="Watered on"
+                value={draft.wateredOn}
+                onChange={(wateredOn) => change({ wateredOn })}
+              />
+              {text('email', 'Mail of the customer', { field: 'Mail' })}
+              {text('visitPrice', 'Price of a visit, USD', { mode: 'decimal', field: 'Price of a visit' })}
               {text('latitude', 'Latitude, °', { mode: 'decimal', field: 'Latitude' })}
               {text('longitude', 'Longitude, °', { mode: 'decimal', field: 'Longitude' })}
               <MeasureField

@@ -33,6 +33,8 @@ const dateOf = (day: Day) => new Date(day * MS_PER_DAY);
 /** "2027-03-18" */
 export const isoDay = (day: Day): string => dateOf(day).toISOString().slice(0, 10);
 export const addDays = (day: Day, days: number): Day => (day + days) as Day;
+/** 1 Monday to 7 Sunday. */
+export const weekdayOf = (day: Day): number => ((((day + 3) % 7) + 7) % 7) + 1;
 export const yearOf = (day: Day): number => dateOf(day).getUTCFullYear();
 /** 1 January is 1. */
 export const dayOfYear = (day: Day): number => day - dayOf(yearOf(day), 1, 1) + 1;

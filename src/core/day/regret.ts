@@ -6,7 +6,7 @@
  * worth nothing. Regret is what it is worth today less what waiting is worth on the average.
  * Left out: that crews take what is pressing first; on each day all that waits has the same share of the room.
  */
-import { addDays, type Day } from '@/core/calendar/day';
+import { addDays, weekdayOf, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { WEATHER_GATES, tenthsOn, type PastOdds } from '@/core/gates/past-years';
 import type { GateKey } from '@/core/gates/gate';
@@ -73,7 +73,7 @@ export function regretOf(now: number, ahead: readonly DayAhead[]): Regret {
 }
 
 /** Days of a week that are worked, from Monday on. */
-export const isWorked = (day: Day, daysAWeek: number): boolean => (day + 3) % 7 < daysAWeek;
+export const isWorked = (day: Day, daysAWeek: number): boolean => weekdayOf(day) <= daysAWeek;
 
 /** A forecast tells nothing more of a day so far ahead: common practice, no source. */
 const SKILL_DAYS = 10;

@@ -28,7 +28,7 @@ const WASHED_DAYS = 1;
 /** A storm above the soil's intake takes so much of what no water has taken in yet. Ours. */
 const RUN_OFF = 0.2;
 /** A dry day in the light past the deadline takes so much. From memory of dinitroanilines on the surface; ours for others. */
-const LIGHT_A_DAY = 0.02;
+export const LIGHT_A_DAY = 0.02;
 
 /** @param labels as they are now: whose deadline and depth count @returns the share of an entry's dose, 0 to 1 */
 export const leftOf =
@@ -52,7 +52,7 @@ function reachedShare(
   const wetted =
     isWateredAtOnce || !wateringIn || !recent || recent.from > day
       ? null
-      : wettedOn(recent, day, wateringIn.depth);
+      : fallenSince(recent, day, null, wateringIn.depth);
   const isMown = seen.mownOn !== null && seen.mownOn <= day && seen.mownOn > addDays(day, -CUT_LASTS_DAYS);
   const isWashed = isWateredAtOnce || (wetted?.on != null && wetted.on <= addDays(day, WASHED_DAYS));
   const isCaught = zone.cover === 'heavy' && !isGranule(label) && !isMown && !isWashed;
@@ -64,22 +64,25 @@ function reachedShare(
 }
 
 /**
- * The day by which so much rain has fallen since the evening of `day`, mm; null: it has not yet. And the heaviest hour up to
- * then: a storm on soil that nothing had wetted before.
+ * The day by which so much rain has fallen since the work ended, mm; null: it has not yet. What has fallen so far, and the
+ * heaviest hour up to then: a storm on soil that nothing had wetted before.
+ * @param endedAt hour of the day in which the work ended; null: not kept, and then the day's own rain fell before it as
+ * likely as after
  */
-function wettedOn(
+export function fallenSince(
   { from, rain }: HourlyWeather,
   day: Day,
+  endedAt: number | null,
   depth: number,
-): Readonly<{ on: Day | null; heaviest: number }> {
+): Readonly<{ on: Day | null; fallen: number; heaviest: number }> {
   let fallen = 0;
   let heaviest = 0;
-  // the hour of the work is not kept: the day's own rain fell before it as likely as after
-  for (let h = (addDays(day, 1) - from) * 24; h < rain.length; h++) {
+  const first = (day - from) * 24 + (endedAt === null ? 24 : endedAt + 1);
+  for (let h = first; h < rain.length; h++) {
     // light wetting has taken it in: what comes hard afterwards finds it bound
     if (fallen < depth) heaviest = Math.max(heaviest, rain[h]!);
     fallen += rain[h]!;
-    if (fallen >= depth - 1e-9) return { on: addDays(from, Math.floor(h / 24)), heaviest };
+    if (fallen >= depth - 1e-9) return { on: addDays(from, Math.floor(h / 24)), fallen, heaviest };
   }
-  return { on: null, heaviest };
+  return { on: null, fallen, heaviest };
 }

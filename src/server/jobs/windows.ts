@@ -29,6 +29,7 @@ import {
   type NewWindow,
 } from '@/data/windows';
 import { assemble, type ZoneBook } from '../facts';
+import { computeFollowUps } from './follow-ups';
 import { worthOf } from './worths';
 
 /** A change of one of these zones waits until the batch is written: few keep that short. */
@@ -49,6 +50,7 @@ export async function computeWindows(actor: Actor): Promise<void> {
   const asked: Asked = new Map();
   // a batch holds rows that a command may wait for, and may wait itself for an outlook that the command computes
   while (await againWhereCollided(() => computeBatch(actor, asked, waits))) isAny = true;
+  if (await computeFollowUps(actor)) isAny = true;
   if (isAny) await inOrganisation(actor, (db) => tellChange(db, actor.orgId, null));
   // beyond the forecast, once a year for each way in which an application is asked
   for (const { stationId, context } of asked.values())

@@ -7,6 +7,7 @@ import { STAGES, isWeed } from '@/core/weeds/weeds';
 import { requirePermission, type Actor } from '@/data/actor';
 import { hourIn, nowOf, todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
+import { DAMAGE_CAUSES, WATERED_BY } from '@/core/records/follow-ups';
 import { FINDINGS, addFinding, type FindingKind } from '@/data/findings';
 import { zoneOf } from '@/data/lawns';
 import { changed } from '../changes';
@@ -35,6 +36,7 @@ export const findingShape = Joi.object<FindingInput>({
 
 const FIGURES: Partial<Record<FindingKind, { field: string; unit: string; most: number }>> = {
   'turf green': { field: 'Green', unit: '%', most: 100 },
+  looked: { field: 'Taken', unit: '%', most: 100 },
   'seedlings mown': { field: 'Mowings', unit: 'times', most: 30 },
 };
 
@@ -62,7 +64,7 @@ export async function noteFinding(actor: Actor, input: FindingInput): Promise<Ou
       });
     else if (on < addDays(today, -730))
       issues.push({ field: 'Day', problem: `Day is ${isoDay(on)}, years ago`, remedy: 'Check the year.' });
-    const asked = FIGURES[kind];
+    const asked = kind === 'looked' && input.figure.trim() === '' ? undefined : FIGURES[kind];
     const figure = asked
       ? parseFigure(input.figure, { field: asked.field, unit: asked.unit, least: 0, most: asked.most })
       : null;
@@ -77,10 +79,29 @@ export async function noteFinding(actor: Actor, input: FindingInput): Promise<Ou
       issues.push({ field: 'Phosphorus', problem: 'What the test says is missing', remedy: 'Choose one.' });
     if (kind === 'soil opened' && !(SOIL_OPENED as readonly string[]).includes(word))
       issues.push({ field: 'Opened by', problem: 'What opened the soil is missing', remedy: 'Choose one.' });
+    if (kind === 'watered' && !(WATERED_BY as readonly string[]).includes(word))
+      issues.push({ field: 'Watered by', problem: 'Who watered it is missing', remedy: 'Choose one.' });
+    if (kind === 'callback' && !word)
+      issues.push({
+        field: 'About',
+        problem: 'What the customer called about is missing',
+        remedy: 'Say it in a few words.',
+      });
+    if (kind === 'damage' && (!word || !(DAMAGE_CAUSES as readonly string[]).includes(input.stage)))
+      issues.push({
+        field: word ? 'Cause' : 'Seen',
+        problem: word ? 'The likely cause is missing' : 'What was seen is missing',
+        remedy: word ? 'Choose one; "not known" is an answer.' : 'Say it in a few words.',
+      });
     if (issues.length || on === null) return refuse({ kind: 'invalid', issues });
     await addFinding(db, {
       ...{ orgId: actor.orgId, zoneId: input.zoneId, sendKey: input.sendKey, kind, on },
-      word: kind === 'weed stage' ? `${word}|${input.stage}` : word,
+      word:
+        kind === 'weed stage'
+          ? `${word}|${input.stage}`
+          : kind === 'damage'
+            ? `${input.stage}|${word}`
+            : word,
       figure:
         kind === 'notice sent'
           ? on === today

@@ -62,6 +62,12 @@ export type LawnInput = Readonly<{
   noticeHours: string;
   optOut: string;
   organicOnly: boolean;
+  /** days of the week, 1 Monday to 7 Sunday, on which others mow or water it */
+  mownOn: readonly number[];
+  wateredOn: readonly number[];
+  email: string;
+  /** USD for a visit */
+  visitPrice: string;
   name: string;
   turf: Turf;
   mixedWith: Turf | null;
@@ -109,6 +115,7 @@ const polygons = Joi.array()
   .min(1)
   .max(50)
   .required();
+const weekdays = Joi.array().items(Joi.number().integer().min(1).max(7)).max(7).unique().required();
 const shape = {
   customer: words(200),
   address: words(300),
@@ -121,6 +128,10 @@ const shape = {
   noticeHours: figureText,
   optOut: words(1000),
   organicOnly: Joi.boolean().required(),
+  mownOn: weekdays,
+  wateredOn: weekdays,
+  email: words(200),
+  visitPrice: figureText,
   name: words(100),
   turf: choice(TURFS),
   mixedWith: maybe(TURFS),
@@ -283,6 +294,14 @@ async function rowsOf(input: LawnInput) {
   const longitude = optional(input.longitude, 'Longitude', '°', -180, 180);
   const elevationFt = optional(input.elevationFt, 'Height', 'length', -1500, 20_000);
   const noticeHours = optional(input.noticeHours, 'Notice', 'hours', 0, 720);
+  const visitPrice = optional(input.visitPrice, 'Price of a visit', 'USD', 0, 100_000);
+  const email = input.email.trim();
+  if (email !== '' && Joi.string().email({ tlds: false }).validate(email).error)
+    issues.push({
+      field: 'Mail',
+      problem: `"${email}" is no mail address`,
+      remedy: 'Type it like name@example.com, or leave it empty.',
+    });
   const slopePercent = optional(input.slopePercent, 'Slope', '%', 0, 100);
   const concreteEdgeFt = optional(input.concreteEdgeFt, 'Edge along concrete', 'length', 0, 100_000);
   const bedEdgeFt = optional(input.bedEdgeFt, 'Edge along beds', 'length', 0, 100_000);
@@ -311,6 +330,8 @@ async function rowsOf(input: LawnInput) {
       noticeHours: noticeHours === null ? null : Math.round(noticeHours),
       optOut: input.optOut.trim(),
       organicOnly: input.organicOnly,
+      ...{ mownOn: [...input.mownOn].sort(), wateredOn: [...input.wateredOn].sort(), email },
+      visitPrice: numeric(visitPrice),
     },
     zone: {
       name,

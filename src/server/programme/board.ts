@@ -25,6 +25,7 @@ import {
 } from '@/data/windows';
 import { hourOfMoment } from '../jobs/windows';
 import { askForWeather } from '../soil/weather';
+import { askedOf, type Asked } from './asked';
 import { weatherStatus, type WeatherStatus } from './view';
 
 /** A product as a line of the board shows it. */
@@ -70,6 +71,8 @@ export type Board = Readonly<{
   brief: readonly Brief[];
   /** lines that stand another way than on the day before */
   changes: Readonly<{ total: number; first: readonly Change[] }>;
+  /** what records ask for and is due, and what of the house's own is */
+  asked: Asked;
 }>;
 export type Brief = Readonly<{
   station: string;
@@ -106,6 +109,7 @@ export async function board(actor: Actor, perGroup = LINES_SHOWN): Promise<Board
     const { today } = moment;
     const forHour = hourOfMoment(moment);
     const stations = await stationsOf(db);
+    const house = await houseOf(db);
     await askForWeather(db, actor, stations, today);
     const rows = await boardRows(db, forHour, perGroup);
     const { totals, waiting } = await countWindows(db, forHour);
@@ -163,7 +167,8 @@ export async function board(actor: Actor, perGroup = LINES_SHOWN): Promise<Board
         return { group, total: totals[group], stops: [...stops.values()] };
       }),
       weather: stations.map(weatherStatus),
-      brief: await briefOf(db, stations, await houseOf(db), today, actor),
+      brief: await briefOf(db, stations, house, today, actor),
+      asked: await askedOf(db, house, today),
       changes: await changesOf(db),
     };
   });

@@ -22,7 +22,9 @@ import { pastOddsOf } from '@/data/past-years';
 import { observationsOf, type Observation } from '@/data/readings';
 import type { RecordEntry } from '@/data/records';
 import { dayFrom, troubleInShort, type Station } from '@/data/weather';
+import type { FollowUp } from '@/core/records/follow-ups';
 import { assemble, labelsFor } from '../facts';
+import { followUpsIn } from '../records/follow-ups';
 import { askForWeather } from '../soil/weather';
 
 /** How old the weather is that a screen was made from. */
@@ -87,6 +89,8 @@ export type ZoneSheet = Readonly<{
   /** what the gates of any application here are asked with */
   facts: Facts;
   weather: WeatherStatus | null;
+  /** what its records ask for afterwards */
+  followUps: readonly FollowUp[];
 }>;
 
 /** All there is to know of one zone, closed or not. Null: no such zone here. */
@@ -118,6 +122,7 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
       movedLines: await movedLinesOf(db, zone.id),
       signs: await observationsOf(db, zone.lawnId),
       weather: station ? weatherStatus(station) : null,
+      followUps: zone.closed ? [] : followUpsIn(book, house, labels),
     };
   });
 }

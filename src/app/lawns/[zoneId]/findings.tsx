@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { isoDay, showDay } from '@/core/calendar/day';
 import { SOIL_OPENED } from '@/core/gates/gate';
+import { DAMAGE_CAUSES, WATERED_BY } from '@/core/records/follow-ups';
 import { ALL_WEEDS, STAGES, WEEDS, isWeed, stageWords } from '@/core/weeds/weeds';
 import type { Finding, FindingKind } from '@/data/findings';
 import type { FindingInput } from '@/server/lawns/note-finding';
@@ -28,6 +29,26 @@ const NAMES: Record<FindingKind, string> = {
   event: 'An event of the customer',
   'soil test': 'What a soil test says of phosphorus',
   'soil opened': 'The soil was opened',
+  watered: 'A barrier was watered in',
+  looked: 'A look at what was put down',
+  callback: 'The customer called',
+  'callback answered': 'The call was answered',
+  damage: 'Damage to the turf',
+};
+
+/** What the second field begins with. */
+const FIRST_WORDS: Partial<Record<FindingKind, string>> = {
+  'turf stress': 'drought',
+  'soil test': 'wanted',
+  'soil opened': SOIL_OPENED[0],
+  'weed stage': 'smooth-crabgrass',
+  watered: 'customer',
+};
+/** Who watered, as it is chosen. */
+const WATERED_WORDS: Record<(typeof WATERED_BY)[number], string> = {
+  irrigation: 'by the irrigation',
+  customer: 'by the customer, as they say',
+  us: 'by us',
 };
 
 /** What was seen or done here that gates ask for: the last of each kind, of events those of each day, and a form for more. */
@@ -50,17 +71,8 @@ export function Findings({ sheet, noteFindingAction }: Props) {
     setKind(next);
     setRefusal(null);
     setFigure('');
-    setWord(
-      next === 'turf stress'
-        ? 'drought'
-        : next === 'soil test'
-          ? 'wanted'
-          : next === 'soil opened'
-            ? SOIL_OPENED[0]
-            : next === 'weed stage'
-              ? 'smooth-crabgrass'
-              : '',
-    );
+    setWord(FIRST_WORDS[next] ?? '');
+    setStage(next === 'damage' ? 'not known' : 'seedling');
   };
   return (
     <section className="mt-4" aria-label="Seen and done here">
@@ -172,6 +184,62 @@ export function Findings({ sheet, noteFindingAction }: Props) {
               )}
             </Labelled>
           )}
+          {kind === 'watered' && (
+            <Labelled beside name="Watered" issue={issue('Watered by')}>
+              {(field) => (
+                <select {...field} value={word} onChange={(e) => setWord(e.target.value)}>
+                  {WATERED_BY.map((by) => (
+                    <option key={by} value={by}>
+                      {WATERED_WORDS[by]}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Labelled>
+          )}
+          {kind === 'looked' && (
+            <>
+              <Labelled beside name="What was seen">
+                {(field) => <input {...field} value={word} onChange={(e) => setWord(e.target.value)} />}
+              </Labelled>
+              <Labelled beside name="Taken, % of the weeds" issue={issue('Taken')} hint="empty: not judged">
+                {(field) => (
+                  <input
+                    {...field}
+                    inputMode="decimal"
+                    value={figure}
+                    onChange={(e) => setFigure(e.target.value)}
+                  />
+                )}
+              </Labelled>
+            </>
+          )}
+          {kind === 'callback' && (
+            <Labelled beside name="About" issue={issue('About')}>
+              {(field) => <input {...field} value={word} onChange={(e) => setWord(e.target.value)} />}
+            </Labelled>
+          )}
+          {kind === 'damage' && (
+            <>
+              <Labelled beside name="What was seen" issue={issue('Seen')}>
+                {(field) => <input {...field} value={word} onChange={(e) => setWord(e.target.value)} />}
+              </Labelled>
+              <Labelled
+                beside
+                name="Likely cause"
+                issue={issue('Cause')}
+                hint="a frost after green-up hurts more than most sprays"
+              >
+                {(field) => (
+                  <select {...field} value={stage} onChange={(e) => setStage(e.target.value)}>
+                    {DAMAGE_CAUSES.map((c) => (
+                      <option key={c}>{c}</option>
+                    ))}
+                  </select>
+                )}
+              </Labelled>
+            </>
+          )}
           {kind === 'event' && (
             <Labelled beside name="What it is" hint="empty takes that day’s back">
               {(field) => <input {...field} value={word} onChange={(e) => setWord(e.target.value)} />}
@@ -197,7 +265,10 @@ export function Findings({ sheet, noteFindingAction }: Props) {
             <RefusalWords
               refusal={refusal}
               here={`/lawns/${zone.id}`}
-              shown={['Day', 'Weed', 'Stress', 'Green', 'Mowings', 'Opened by']}
+              shown={[
+                ...['Day', 'Weed', 'Stress', 'Green', 'Mowings', 'Opened by'],
+                ...['Watered by', 'Taken', 'About', 'Seen', 'Cause'],
+              ]}
             />
           )}
           <button className="button button-loud" disabled={isSending}>
@@ -213,7 +284,11 @@ export function Findings({ sheet, noteFindingAction }: Props) {
 function lastOfEach(findings: readonly Finding[]): Finding[] {
   const last = new Map<string, Finding>();
   const about = (f: Finding) =>
-    f.kind === 'weed stage' ? f.word.split('|')[0] : f.kind === 'event' ? isoDay(f.on) : '';
+    f.kind === 'weed stage'
+      ? f.word.split('|')[0]
+      : f.kind === 'event' || f.kind === 'damage' || f.kind === 'callback'
+        ? isoDay(f.on)
+        : '';
   for (const f of findings) last.set(`${f.kind}|${about(f)}`, f);
   return [...last.values()].sort((a, b) => b.on - a.on);
 }
@@ -239,6 +314,16 @@ function findingWords({ kind, word, figure }: Finding): string {
       return `soil opened: ${word}`;
     case 'event':
       return word === '' ? 'no event' : `event: ${word}`;
+    case 'watered':
+      return `watered in by ${word === 'us' ? 'us' : `the ${word}`}`;
+    case 'looked':
+      return `looked at${word && `: ${word}`}${figure === null ? '' : `, ${figure} % taken`}`;
+    case 'callback':
+      return `the customer called: ${word}`;
+    case 'damage': {
+      const [cause = '', seen = ''] = word.split('|');
+      return `damage: ${seen} (${cause})`;
+    }
     default:
       return NAMES[kind].toLowerCase();
   }

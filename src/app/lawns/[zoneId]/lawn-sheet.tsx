@@ -28,6 +28,7 @@ import { expectationWords, plural, windowWords, shortName } from '@/ui/words';
 import { YearRail, type RailMark } from '@/ui/year-rail';
 import { send } from '../../send';
 import { useSendKey } from '../../use-send-key';
+import { Afterwards } from './afterwards';
 import { Findings } from './findings';
 import { AskHistory } from './ask-history';
 import { BarrierPanel, type SoilRunsAction } from './programme/barrier-panel';
@@ -264,6 +265,7 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
           {soilRuns && (
             <BarrierPanel {...{ sheet, holding, soilRunsAction: actions.soilRunsAction }} chosen={shown} />
           )}
+          <Afterwards {...{ sheet, mayRecord }} noteFindingAction={actions.noteFindingAction} />
           {mayRecord && <Findings sheet={sheet} noteFindingAction={actions.noteFindingAction} />}
           {outlook && (
             <>

@@ -48,6 +48,10 @@ const shared = ({
   noticeHours,
   optOut,
   organicOnly,
+  mownOn,
+  wateredOn,
+  email,
+  visitPrice,
   texture,
 }: LawnInput) => ({
   customer,
@@ -61,5 +65,9 @@ const shared = ({
   noticeHours,
   optOut,
   organicOnly,
+  mownOn,
+  wateredOn,
+  email,
+  visitPrice,
   texture,
 });

@@ -1,0 +1,101 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState, useTransition } from 'react';
+import { isoDay } from '@/core/calendar/day';
+import { isOverdue, wantsDoing, type FollowUp } from '@/core/records/follow-ups';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { FindingInput } from '@/server/lawns/note-finding';
+import type { ZoneSheet } from '@/server/programme/view';
+import { askedWhy, askedWords, dueWords } from '@/ui/follow-up-words';
+import { useShows } from '@/ui/units';
+import { plural } from '@/ui/words';
+import { RefusalWords } from '../../refusal-words';
+import { send } from '../../send';
+
+type Props = Readonly<{
+  sheet: ZoneSheet;
+  mayRecord: boolean;
+  noteFindingAction: (input: FindingInput) => Promise<Outcome<{ on: string }>>;
+}>;
+
+/** What answers it with one press. */
+const ONE_PRESS: Partial<
+  Record<FollowUp['kind'], readonly Readonly<{ words: string; kind: FindingInput['kind']; word: string }>[]>
+> = {
+  'water-in': [
+    { words: 'The customer watered it in', kind: 'watered', word: 'customer' },
+    { words: 'We watered it in', kind: 'watered', word: 'us' },
+  ],
+  'light-wetting': [{ words: 'It was wetted', kind: 'watered', word: 'us' }],
+  callback: [{ words: 'Called back', kind: 'callback answered', word: '' }],
+};
+
+/** What the records of this zone ask for, and what has answered it. */
+export function Afterwards({ sheet, mayRecord, noteFindingAction }: Props) {
+  const { followUps, today, zone } = sheet;
+  const show = useShows();
+  const router = useRouter();
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isSending, start] = useTransition();
+  if (!followUps.length) return null;
+  const open = followUps.filter((f) => f.answer === null);
+  const answered = followUps.filter((f) => f.answer !== null);
+  const say = (kind: FindingInput['kind'], word: string) =>
+    start(async () => {
+      const outcome = await send(noteFindingAction, {
+        ...{ sendKey: crypto.randomUUID(), zoneId: zone.id, kind, word, stage: '', figure: '' },
+        on: isoDay(today),
+      });
+      if (!outcome.ok) return setRefusal(outcome.refusal);
+      setRefusal(null);
+      router.refresh();
+    });
+  return (
+    <section className="mt-4" aria-label="Afterwards">
+      <h2 className="text-[19px]">Afterwards</h2>
+      <ul>
+        {open.map((f, i) => (
+          <li
+            key={i}
+            className={`border-l-4 py-1 pl-3 ${isOverdue(f, today) ? 'border-clay' : wantsDoing(f) && f.from <= today ? 'border-straw' : 'border-hair'}`}
+          >
+            <b className="font-cond text-[17px]">
+              {askedWords(f)}, {dueWords(f, today)}
+            </b>
+            <p className="text-[15px] text-steel">{askedWhy(f, today, show)}</p>
+            {mayRecord && wantsDoing(f) && f.from <= today && (
+              <p className="flex flex-wrap gap-2 py-1">
+                {(ONE_PRESS[f.kind] ?? []).map((o) => (
+                  <button
+                    key={o.words}
+                    type="button"
+                    className="button py-0 md:min-h-[38px]"
+                    disabled={isSending}
+                    onClick={() => say(o.kind, o.word)}
+                  >
+                    {o.words}
+                  </button>
+                ))}
+              </p>
+            )}
+          </li>
+        ))}
+      </ul>
+      {refusal && <RefusalWords refusal={refusal} here={`/lawns/${zone.id}`} />}
+      {answered.length > 0 && (
+        <details>
+          <summary className="flex min-h-[44px] cursor-pointer items-center text-[15px] underline">
+            {plural(answered.length, 'thing')} answered
+          </summary>
+          <ul>
+            {answered.map((f, i) => (
+              <li key={i} className="py-0.5 text-[15px] text-steel">
+                <b>{askedWords(f)}:</b> {askedWhy(f, today, show)}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,34 @@
+/** Brings what records ask for up to date, a few zones at a time, each batch in a transaction of its own. */
+import 'server-only';
+import type { Actor } from '@/data/actor';
+import { momentOf } from '@/data/clock';
+import { againWhereCollided, inOrganisation } from '@/data/connection';
+import { takeStaleFollowUps, writeFollowUps } from '@/data/follow-ups';
+import { zonesByIds } from '@/data/lawns';
+import { assemble } from '../facts';
+import { followUpsIn } from '../records/follow-ups';
+
+const ZONES_AT_ONCE = 25;
+
+/** Done twice it does no harm: the second finds nothing. @returns whether anything was computed */
+export async function computeFollowUps(actor: Actor): Promise<boolean> {
+  let isAny = false;
+  while (await againWhereCollided(() => computeBatch(actor))) isAny = true;
+  return isAny;
+}
+
+function computeBatch(actor: Actor): Promise<boolean> {
+  return inOrganisation(actor, async (db) => {
+    const moment = await momentOf(db, actor);
+    const ids = await takeStaleFollowUps(db, moment.today, ZONES_AT_ONCE);
+    if (!ids.length) return false;
+    const zones = await zonesByIds(db, ids);
+    const { books, house, labels } = await assemble(db, actor, zones, moment);
+    for (const id of ids) {
+      const book = books.get(id);
+      const list = book && !book.zone.closed ? followUpsIn(book, house, labels) : [];
+      await writeFollowUps(db, id, moment.today, list);
+    }
+    return true;
+  });
+}

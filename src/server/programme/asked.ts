@@ -1,0 +1,61 @@
+/** What somebody should do today besides the applications: what records ask for, and what of the house's own falls due. */
+import 'server-only';
+import { addDays, type Day } from '@/core/calendar/day';
+import { wantsDoing, type FollowUp } from '@/core/records/follow-ups';
+import type { Transaction } from '@/data/connection';
+import { noticesDue, unrecordedOf } from '@/data/day-routes';
+import { equipmentOf } from '@/data/equipment';
+import { dueFollowUps } from '@/data/follow-ups';
+import type { House } from '@/data/house';
+import { siteName, zonesByIds } from '@/data/lawns';
+import { licencesOf } from '@/data/resources';
+import { DAYS_TO_RECORD } from '../records/record-visit';
+
+type OfZone = Readonly<{ zoneId: string; site: string }>;
+type Visit = OfZone & Readonly<{ applicationId: string; day: Day }>;
+export type Asked = Readonly<{
+  /** zones with something due, of which the lines are the first */
+  zones: number;
+  lines: readonly (FollowUp & OfZone)[];
+  /** stops of planned days that nobody has recorded, with the days left of those that the law gives */
+  unrecorded: readonly (Visit & Readonly<{ left: number }>)[];
+  /** visits ahead whose customers want notice and have none */
+  notices: readonly Visit[];
+  calibrations: readonly Readonly<{ id: string; name: string; on: Day | null }>[];
+  licences: readonly Readonly<{ person: string; number: string; validTo: Day }>[];
+}>;
+
+const SHOWN = 12;
+/** Unrecorded stops are looked for so far back: what is older than the law's days is told all the same. */
+const BACK_DAYS = 30;
+/** Notice goes out for the day after tomorrow at the latest. */
+const NOTICE_DAYS = 3;
+/** A licence is renewed in so many days. Common practice, no source. */
+const LICENCE_DAYS = 60;
+
+export async function askedOf(db: Transaction, { rules }: House, today: Day): Promise<Asked> {
+  const due = await dueFollowUps(db, today, SHOWN);
+  const unrecorded = await unrecordedOf(db, today, BACK_DAYS, SHOWN);
+  const notices = await noticesDue(
+    db,
+    { from: today, to: addDays(today, NOTICE_DAYS) },
+    ...([rules.noticeByCode, SHOWN] as const),
+  );
+  const ids = [...due.zones, ...unrecorded, ...notices].map((x) => x.zoneId);
+  const sites = new Map((await zonesByIds(db, [...new Set(ids)])).map((z) => [z.id, siteName(z)]));
+  const site = (zoneId: string) => sites.get(zoneId) ?? '';
+  return {
+    zones: due.total,
+    lines: due.zones.flatMap(({ zoneId, list }) =>
+      list.filter((f) => wantsDoing(f) && f.from <= today).map((f) => ({ ...f, zoneId, site: site(zoneId) })),
+    ),
+    unrecorded: unrecorded.map((u) => ({
+      ...{ ...u, site: site(u.zoneId), left: DAYS_TO_RECORD - (today - u.day) },
+    })),
+    notices: notices.map((n) => ({ ...n, site: site(n.zoneId) })),
+    calibrations: (await equipmentOf(db))
+      .filter((e) => e.calibratedOn === null || addDays(e.calibratedOn, rules.calibrationDays) < today)
+      .map((e) => ({ id: e.id, name: e.name, on: e.calibratedOn })),
+    licences: (await licencesOf(db)).filter((l) => l.validTo <= addDays(today, LICENCE_DAYS)),
+  };
+}

@@ -1,0 +1,81 @@
+/** What a record asks for afterwards, in words. */
+import { showDay, showWeekday, type Day } from '@/core/calendar/day';
+import type { FollowUp } from '@/core/records/follow-ups';
+import { figure, type Shows } from '@/core/units/format';
+import { plural, shortName } from './words';
+
+const product = (f: FollowUp) => shortName({ name: f.product });
+
+/** What is to be done, in a few words: the head of a line. */
+export function askedWords(f: FollowUp): string {
+  switch (f.kind) {
+    case 'water-in':
+      return 'Water it in';
+    case 'light-wetting':
+      return 'Wet it lightly before the storm';
+    case 'breakthrough':
+      return f.note ? 'Look along the hot edges' : 'Look for what came through';
+    case 'efficacy':
+      return 'Look at what was sprayed';
+    case 'mow':
+      return 'May be mown';
+    case 'seed':
+      return 'May be seeded';
+    case 'callback':
+      return 'Call back';
+  }
+}
+
+/** By when, as of today. */
+export function dueWords({ from, to, kind }: FollowUp, today: Day): string {
+  if (kind === 'mow' || kind === 'seed') return from <= today ? 'now' : `from ${showWeekday(from)}`;
+  if (from > today) return `from ${showWeekday(from)}`;
+  if (to === null) return 'now';
+  return to < today ? `${plural(today - to, 'day')} late` : to === today ? 'today' : `by ${showWeekday(to)}`;
+}
+
+/** Why, with its figures; or what answered it. */
+export function askedWhy(f: FollowUp, today: Day, show: Shows): string {
+  const { answer, depth, fallen, ahead, irrigate, losesADay, to } = f;
+  const since = `${product(f)}, put down ${showDay(f.since)}`;
+  if (answer)
+    return `${since}: ${
+      {
+        rain: `rain did it, ${showDay(answer.on)}`,
+        irrigation: `the irrigation did it, ${showDay(answer.on)}`,
+        customer: `the customer did it, ${showDay(answer.on)}`,
+        us: `done ${showDay(answer.on)}`,
+        look: `looked at ${showDay(answer.on)}`,
+        time: 'nobody looked in time',
+      }[answer.by]
+    }.`;
+  switch (f.kind) {
+    case 'water-in': {
+      const isLate = to !== null && to < today;
+      return [
+        `${since}: ${show.water(depth!)} by ${showWeekday(to!)}.`,
+        fallen === null ? 'What has fallen is not on file.' : `${show.water(fallen)} has fallen.`,
+        ahead !== null && ahead > 0.1 && `The forecast brings ${show.water(ahead)} by then.`,
+        irrigate && `Irrigation: ${plural(irrigate.minutes, 'minute')} on ${showWeekday(irrigate.on)}.`,
+        losesADay > 0 &&
+          (isLate
+            ? `Each further day takes ${figure(losesADay * 100)} % of the barrier.`
+            : `After that each day takes ${figure(losesADay * 100)} % of the barrier.`),
+      ]
+        .filter(Boolean)
+        .join(' ');
+    }
+    case 'light-wetting':
+      return `${since}: a storm on ${showWeekday(to!)} brings more than this soil takes in an hour. Dry, it would carry the product off.`;
+    case 'breakthrough':
+      return `${since}. Seedlings come up along concrete first: write down what you find, and where.`;
+    case 'efficacy':
+      return `${since}${f.note === 'cold' ? ', in cold soil: it takes longer' : ''}. What is taken, and a picture.`;
+    case 'mow':
+      return `${since}: its label keeps the mower off until then.`;
+    case 'seed':
+      return `${since}: its label keeps seed out until ${showDay(f.from)}.`;
+    case 'callback':
+      return `The customer called ${showDay(f.since)}: ${f.note}`;
+  }
+}
