@@ -36,6 +36,9 @@ try {
   }
   if (seeded !== 0)
     throw new Error(`The demo could not be written (exit ${seeded}). npm run demo -- --fresh starts over.`);
+  say('spring round');
+  if (exitCode(process.execPath, typescript('scripts/demo/round.ts'), { ...env, ...devices.env }) !== 0)
+    throw new Error('The spring round could not be written. npm run demo -- --fresh starts over.');
   build();
   const wish = Number(process.env.PORT ?? 3000);
   const port = (await freePort(wish)) || (await freePort());

@@ -50,6 +50,8 @@ type DemoZone = Readonly<{
 type DemoLawn = Readonly<{
   customer: string;
   address: string;
+  /** km east and north of the shop */
+  at: readonly [number, number];
   notes: string;
   zones: readonly DemoZone[];
 }>;
@@ -61,6 +63,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
   {
     customer: 'Hollis Quarrie',
     address: '14 Quarry Lane',
+    at: [1.2, 2.3],
     notes: 'Gate on the left sticks. Low lights along the path.',
     zones: [
       {
@@ -107,6 +110,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
   {
     customer: 'Petra Dunmoor',
     address: '3 Mill Race',
+    at: [-1.8, 1.1],
     notes: 'Small dog; ring first.',
     zones: [
       {
@@ -142,6 +146,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
   {
     customer: 'Arlo Senn',
     address: '27 Orchard Close',
+    at: [-2.6, -1.9],
     notes: '',
     zones: [
       {
@@ -160,6 +165,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
   {
     customer: 'Briony Oast',
     address: '8 Fallow Street',
+    at: [0.6, -2.2],
     notes: 'Centipede: keep to the lower rate.',
     zones: [
       {
@@ -176,6 +182,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
   {
     customer: 'Corvin Hale',
     address: '41 Tannery Row',
+    at: [1.9, 1.9],
     notes: 'Warm strip along 84 ft of drive.',
     zones: [
       {
@@ -202,6 +209,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
   {
     customer: 'Maud Ferrant',
     address: '102 Cooper Rise',
+    at: [3.4, 0.4],
     notes: 'Deep shade under the limes: thin turf, told the customer.',
     zones: [
       {
@@ -218,6 +226,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
   {
     customer: 'Silas Wray',
     address: '5 Saddler Court',
+    at: [2.8, -1.3],
     notes: '',
     zones: [
       {
@@ -254,6 +263,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
   {
     customer: 'Wren Alderby',
     address: '66 Weir Walk',
+    at: [-1.1, 0.2],
     notes: 'Well at the north corner.',
     zones: [
       {
@@ -289,6 +299,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
   {
     customer: 'Tamsin Roe',
     address: '19 Kiln Hill',
+    at: [-0.4, 3.1],
     notes: 'New concrete: blow granules off at once.',
     zones: [
       {
@@ -305,6 +316,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
   {
     customer: 'Jory Pell',
     address: '230 Long Meadow',
+    at: [5.2, 2.6],
     notes: 'Two acres: skid tank.',
     zones: [
       {
@@ -321,6 +333,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
   {
     customer: 'Ines Castell',
     address: '7 Glazier Yard',
+    at: [0.3, 0.9],
     notes: '',
     zones: [
       {
@@ -357,6 +370,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
   {
     customer: 'Barnaby Orr',
     address: '88 Chandler Street',
+    at: [-3.6, 2.2],
     notes: 'Wants to seed bare spots on 1 April: seed-safe product only.',
     zones: [
       {
@@ -375,6 +389,7 @@ export const DEMO_LAWNS: readonly DemoLawn[] = [
   {
     customer: 'Greta Lomas',
     address: '12 Farrier Bend',
+    at: [1.5, -0.6],
     notes: 'New customer.',
     zones: [
       {

@@ -32,6 +32,7 @@ import { bringWeatherUpToDate } from '@/server/soil/weather';
 import { reasonWords } from '@/ui/reason-words';
 import { DEMO_CATEGORY, DEMO_LABELS, DEMO_STATE, demoLabel, type DemoKey } from './labels';
 import { DEMO_LAWNS } from './lawns';
+import { SHOP, demoPlace } from './places';
 import { writeSoil } from './soil';
 import people from './people.json' with { type: 'json' };
 
@@ -123,6 +124,12 @@ async function writeMeans(products: ReadonlyMap<DemoKey, string>): Promise<void>
         ...(e.method === 'hand gun' ? { tankGal: 200, deadGal: 1.5, fitted: 'shower head' } : {}),
         ...(e.method === 'spreader' ? { hopperLb: 50, fitted: 'gate 14' } : {}),
       });
+    await db.insert(schema.truck).values(
+      ['Tobin Asher', 'Lise Corran'].map((driver, i) => ({
+        ...{ id: `00000000-0000-4000-8003-00000000000${i + 1}`, orgId: ORG.id, name: `Truck ${i + 1}` },
+        ...{ people: [driver], latitude: String(SHOP.latitude), longitude: String(SHOP.longitude) },
+      })),
+    );
     const spreader = (await equipmentOf(db)).find((e) => e.method === 'spreader')!;
     for (const [on, pounds] of [
       ['2026-03-02', 3.9],
@@ -273,10 +280,13 @@ async function record(
 /** Writes the lawns, and gives what was planned and done on them as steps by day. */
 async function writeLawns(stationId: string, products: Map<DemoKey, string>): Promise<Step[]> {
   const steps: Step[] = [];
-  for (const { zones, ...lawn } of DEMO_LAWNS) {
+  for (const { zones, at, ...lawn } of DEMO_LAWNS) {
     const lawnId = nextId();
     await inOrganisation(lead, (db) =>
-      db.insert(schema.lawn).values({ id: lawnId, orgId: ORG.id, stationId, ...lawn }),
+      db.insert(schema.lawn).values({
+        ...{ id: lawnId, orgId: ORG.id, stationId, ...lawn },
+        ...{ latitude: String(demoPlace(...at).latitude), longitude: String(demoPlace(...at).longitude) },
+      }),
     );
     for (const { plans, sqFt, isNew, ...zone } of zones) {
       const zoneId = nextId();

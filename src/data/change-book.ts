@@ -13,6 +13,7 @@ export const SUBJECTS = [
   'house_rule',
   'licence',
   'equipment',
+  'truck',
   'member',
   'invitation',
   'api_token',

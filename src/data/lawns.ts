@@ -247,6 +247,18 @@ export async function zonesOfLawn(db: Transaction, lawnId: string): Promise<Zone
   return rows.map(zoneFrom).sort((a, b) => a.name.localeCompare(b.name));
 }
 
+/** Zones of some lawns, closed or not. */
+export async function zonesOfLawns(db: Transaction, lawnIds: readonly string[]): Promise<ZoneOnLawn[]> {
+  if (!lawnIds.length) return [];
+  const rows = await db
+    .select(columns)
+    .from(zone)
+    .innerJoin(lawn, eq(lawn.id, zone.lawnId))
+    .innerJoin(station, eq(station.id, lawn.stationId))
+    .where(inArray(lawn.id, [...lawnIds]));
+  return rows.map(zoneFrom);
+}
+
 export type LawnRow = typeof lawn.$inferInsert;
 export type ZoneRow = typeof zone.$inferInsert;
 

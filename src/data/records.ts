@@ -3,6 +3,7 @@ import { and, asc, desc, eq, gte, ilike, inArray, lte, or, sql, type SQL } from 
 import { alias } from 'drizzle-orm/pg-core';
 import { isoDay, type Day } from '@/core/calendar/day';
 import { USES, type Use, PRODUCT_KINDS, type ProductKind } from '@/core/trade/terms';
+import type { TimedVisit } from '@/core/day/minutes';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';
 import { amountOf, isAmountUnit, rateFrom, type AmountUnit, type ProductRate } from '@/core/units/rate';
 import type { SquareMetres } from '@/core/units/quantity';
@@ -321,4 +322,20 @@ export async function addRecord(
     : r.plannedProductId && (await one(eq(applicationRecord.plannedProductId, r.plannedProductId)));
   if (!standing) throw new Error('A record was refused by no rule that is known');
   return { added: false, id: standing.id, same: false };
+}
+
+/** Visits that were timed, the newest first: how long their records say that each zone took. */
+export async function timedVisits(db: Transaction, most = 400): Promise<TimedVisit[]> {
+  const rows = await db.execute<{ zone_id: string; products: string[]; sq_ft: number; minutes: number }>(sql`
+    select r.zone_id, array_agg(distinct r.product_id::text) as products, max(r.area_sq_ft)::float8 as sq_ft,
+      extract(epoch from max(r.ended_at::time) - min(r.started_at::time))::float8 / 60 as minutes
+    from application_record r
+    where r.started_at <> '' and r.ended_at <> '' and not exists (select 1 from application_record c where c.corrects_id = r.id)
+    group by r.visit_id, r.zone_id, r.applied_on
+    having max(r.ended_at::time) > min(r.started_at::time)
+    order by r.applied_on desc, r.visit_id limit ${most}`);
+  return rows.map((r) => ({
+    ...{ zoneId: r.zone_id, productIds: r.products, minutes: r.minutes },
+    area: fromSquareFeet(r.sq_ft),
+  }));
 }

@@ -325,3 +325,43 @@ export async function restOfBoard(
     .limit(most);
   return { finished: of('done'), unplanned: of('none'), first };
 }
+
+/** A line that may go on one of some days, as far as its hours are known. */
+export type AheadRow = Readonly<{
+  applicationId: string;
+  zoneId: string;
+  lawnId: string;
+  hours: readonly DayHours[];
+  regret: number;
+}>;
+
+/** Lines with hours on one of some days, the most pressing first: so many at most, how many more there are, and how many wait. */
+export async function windowsAhead(
+  db: Transaction,
+  days: readonly Day[],
+  most: number,
+): Promise<{ rows: AheadRow[]; more: number; waiting: number }> {
+  const t = applicationWindow;
+  const found = days.length
+    ? await db
+        .select({
+          ...{ applicationId: t.applicationId, zoneId: t.zoneId, lawnId: t.lawnId, regret: t.regret },
+          ...{ body: t.body, total: sql<number>`count(*) over ()::int` },
+        })
+        .from(t)
+        .where(
+          sql`jsonb_typeof(${t.body} -> 'hours') = 'array' and exists (select 1
+            from jsonb_array_elements(${t.body} -> 'hours') h where (h ->> 'day')::int in ${[...days]}
+              and h ->> 'states' ~ '[oa]')`,
+        )
+        .orderBy(sql`${t.regret} desc`, asc(t.place), asc(t.lawnId))
+        .limit(most)
+    : [];
+  const [{ waiting } = { waiting: 0 }] = await db
+    .select({ waiting: sql<number>`count(*) filter (where ${t.isStale})::int` })
+    .from(t);
+  return {
+    rows: found.flatMap(({ body, total: _, ...r }) => (isOfForm(body) ? [{ ...r, hours: body.hours }] : [])),
+    ...{ more: Math.max(0, (found[0]?.total ?? 0) - found.length), waiting },
+  };
+}

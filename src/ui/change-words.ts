@@ -13,6 +13,7 @@ export const SUBJECT_WORDS: Readonly<Record<Subject, string>> = {
   house_rule: 'House figure',
   licence: 'Licence',
   equipment: 'Equipment',
+  truck: 'Truck',
   member: 'Person',
   invitation: 'Link',
   api_token: 'Token',

@@ -3,9 +3,12 @@ import fs from 'node:fs';
 import { Forbidden, MAY, type Actor, type Permission, type Role } from '@/data/actor';
 import { turnClock } from '@/data/clock';
 import { makeToken, revokeToken } from '@/server/entry/tokens';
+import { tellCustomer } from '@/server/day/customer';
+import { saveRoutes } from '@/server/day/save-route';
 import { saveDayRules } from '@/server/house/day-rules';
 import { saveCalibration } from '@/server/house/calibrations';
 import * as equipment from '@/server/house/equipment';
+import * as trucks from '@/server/house/trucks';
 import { saveUnits } from '@/server/house/units';
 import { keepCards, measureLoad } from '@/server/mixing/loads';
 import { saveKeeping } from '@/server/house/keeping';
@@ -60,6 +63,11 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   checkLawnsAction: ['plan', imports.checkLawnFile],
   saveDetailsAction: ['change the house', equipment.saveDetails],
   noteEquipmentAction: ['record', equipment.noteEquipment],
+  saveRoutesAction: ['record', saveRoutes],
+  tellCustomerAction: ['record', tellCustomer],
+  saveTruckAction: ['change the house', trucks.saveTruck],
+  putTruckAwayAction: ['change the house', trucks.putTruckAway],
+  saveVisitRulesAction: ['change the house', trucks.saveVisitRules],
   saveToolAction: ['record', equipment.saveTool],
   weighCapAction: ['record', equipment.weighCap],
   putToolAwayAction: ['record', equipment.putToolAway],

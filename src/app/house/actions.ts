@@ -32,6 +32,7 @@ import {
   weighCap,
   weighingShape,
 } from '@/server/house/equipment';
+import { putTruckAway, saveTruck, saveVisitRules, truckShape, visitRulesShape } from '@/server/house/trucks';
 import { saveUnits, unitsShape } from '@/server/house/units';
 import { keepingShape, saveKeeping } from '@/server/house/keeping';
 import { planningShape, savePlanning } from '@/server/house/planning';
@@ -60,3 +61,6 @@ export const addSensorAction = action(sensorShape, addSensor);
 export const makeTokenAction = action(tokenShape, makeToken);
 export const revokeTokenAction = action(tokenIdShape, revokeToken);
 export const retryJobAction = action(anyIdShape, tryJobAgain);
+export const saveTruckAction = action(truckShape, saveTruck);
+export const putTruckAwayAction = action(anyIdShape, putTruckAway);
+export const saveVisitRulesAction = action(visitRulesShape, saveVisitRules);

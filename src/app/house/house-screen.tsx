@@ -20,7 +20,10 @@ import {
   saveThermometerAction,
   saveUnitsAction,
   putToolAwayAction,
+  putTruckAwayAction,
   saveToolAction,
+  saveTruckAction,
+  saveVisitRulesAction,
   weighCapAction,
 } from './actions';
 import { Crossings } from './crossings';
@@ -30,7 +33,9 @@ import { Sensors, Thermometers } from './panels';
 import { Planning } from './planning-panel';
 import { Jobs, Keeping, TakeItWithYou, Tokens } from './server-panels';
 import { ToolsPanel } from './tools-panel';
+import { TrucksPanel } from './trucks-panel';
 import { UnitsPanel } from './units-panel';
+import { VisitsPanel } from './visits-panel';
 import { PARTS, type Part } from './parts';
 
 /** What belongs to the house and has a screen of its own. */
@@ -122,6 +127,21 @@ async function Parts({ actor, part }: Readonly<{ actor: Actor; part: Part }>) {
           mayChange={mayChange}
           savePlanningAction={savePlanningAction}
         />
+      );
+    case 'road':
+      return (
+        <div className="mt-4">
+          <TrucksPanel
+            trucks={sheet.trucks}
+            people={sheet.people}
+            {...{ mayChange, saveTruckAction, putTruckAwayAction }}
+          />
+          <VisitsPanel
+            rules={sheet.visitRules}
+            version={sheet.visitRulesVersion}
+            {...{ mayChange, saveVisitRulesAction }}
+          />
+        </div>
       );
     case 'means':
       return (

@@ -20,6 +20,12 @@ export const PARTS = [
     why: 'how the barrier is reckoned, autumn, ceilings, trucks and minutes',
   },
   {
+    key: 'road',
+    href: '/house/road',
+    name: 'Road and customers',
+    why: 'trucks, pace, water by the rules of the place, words for customers',
+  },
+  {
     key: 'means',
     href: '/house/means',
     name: 'Means',

@@ -57,18 +57,24 @@ export type Effort = Readonly<{
   rounds?: number;
   /** asked now and then: true ends it with the best so far */
   isOver?: () => boolean;
+  /** told of the first answer and of each better one, and of the share of the rounds that are done */
+  onBetter?: (route: Route, share: number) => void;
 }>;
 
 const USUAL_ROUNDS = 800;
 const HAIR = 1e-7;
 
 /** @throws RangeError for a matrix that is not `places` by `places`, or a stop, truck or figure that is none */
-export function planRoute(q: RouteQuestion, { seed = 1, rounds = USUAL_ROUNDS, isOver }: Effort = {}): Route {
+export function planRoute(
+  q: RouteQuestion,
+  { seed = 1, rounds = USUAL_ROUNDS, isOver, onBetter }: Effort = {},
+): Route {
   check(q);
   const random = generator(seed);
   const day: Day = { q, near: neighbours(q), plain: isPlain(q), isSymmetric: isSymmetric(q) };
   let best = improve(day, insertAll(day, empty(q)));
   let here = best;
+  onBetter?.(answer(q, best), 0);
   for (let round = 0; round < rounds && !isOver?.(); round++) {
     const { plan, gone } = takeOut(day, here, random);
     const put = putBack(day, plan, random);
@@ -78,8 +84,10 @@ export function planRoute(q: RouteQuestion, { seed = 1, rounds = USUAL_ROUNDS, i
     const mayLead =
       next.regret >= best.regret * (1 - 0.1 * warm * random()) &&
       next.minutes < best.minutes * (1 + 0.03 * warm);
-    if (isBetter(next, best)) best = here = next;
-    else if (isBetter(next, here) || mayLead) here = next;
+    if (isBetter(next, best)) {
+      best = here = next;
+      onBetter?.(answer(q, best), (round + 1) / rounds);
+    } else if (isBetter(next, here) || mayLead) here = next;
     else if (round % 50 === 49) here = best;
   }
   return answer(q, best);

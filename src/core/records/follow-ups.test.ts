@@ -167,5 +167,5 @@ test('the next day for water is one that the place allows, and the irrigation’
     }),
   );
   // 18 March 2027 is a Thursday
-  expect(weekdayOf(today as Day)).toBe(4);
+  expect(weekdayOf(today)).toBe(4);
 });

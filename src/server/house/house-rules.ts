@@ -19,7 +19,10 @@ import { retireThermometer, thermometersOf, writeThermometer, type Thermometer }
 import { parseDay, isoDay, type Day } from '@/core/calendar/day';
 import { zonesOf, siteName } from '@/data/lawns';
 import { toNumeric } from '@/data/numbers';
+import { trucksOf, type Truck } from '@/data/trucks';
+import type { StoredVisitRules } from '@/data/visit-rules';
 import { stationsOf } from '@/data/weather';
+import { peopleOf } from '../people/names';
 import { queueState, retryJob, type QueueState } from '@/server/jobs/jobs';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 import { sensorsOf, type Sensor } from '@/server/soil/soil-station';
@@ -37,6 +40,10 @@ export type HouseSheet = Readonly<{
   planningVersion: number;
   keepNamesYears: number;
   keepingVersion: number;
+  visitRules: StoredVisitRules;
+  visitRulesVersion: number;
+  trucks: readonly Truck[];
+  people: readonly string[];
   licences: readonly Licence[];
   equipment: readonly Equipment[];
   tools: readonly MeasuringTool[];
@@ -59,6 +66,7 @@ export async function houseSheet(actor: Actor): Promise<HouseSheet> {
   const sensors = await sensorsOf(actor);
   const tokens = await tokensOf(actor);
   const jobs = await queueState(actor.orgId);
+  const people = await peopleOf(actor);
   return inOrganisation(actor, async (db) => {
     const house = await houseOf(db);
     const zones = (await zonesOf(db)).map((z) => ({ id: z.id, site: siteName(z) }));
@@ -70,6 +78,9 @@ export async function houseSheet(actor: Actor): Promise<HouseSheet> {
       ...{ day: house.storedDay, dayVersion: house.dayVersion },
       ...{ planning: house.planning, planningVersion: house.planningVersion },
       ...{ keepNamesYears: house.keepNamesYears, keepingVersion: house.keepingVersion },
+      ...{ visitRules: house.visitRules, visitRulesVersion: house.visitRulesVersion },
+      trucks: await trucksOf(db),
+      people,
       licences: await licencesOf(db),
       equipment: await equipmentOf(db),
       tools: await toolsOf(db),

@@ -26,6 +26,7 @@ import {
   takeBackEarlier,
   takeBackShape,
 } from '@/server/lawns/history';
+import { tellCustomer, tellShape } from '@/server/day/customer';
 import { findZones, findZonesShape } from '@/server/lawns/lawn-list';
 import { reasonWords } from '@/ui/reason-words';
 import { addLawnShape, addNewLawn, saveLawn, saveLawnShape } from '@/server/lawns/save-lawn';
@@ -49,6 +50,7 @@ export const findZonesAction = action(findZonesShape, findZones);
 export const recordVisitAction = action(recordShape, (actor, input) =>
   recordVisit(actor, input, (reason) => reasonWords(reason, SHOWS[actor.units])),
 );
+export const tellCustomerAction = action(tellShape, tellCustomer);
 export const saveHistoryAction = action(historyShape, saveHistory);
 export const noteEarlierAction = action(earlierShape, noteEarlierWork);
 export const takeBackEarlierAction = action(takeBackShape, takeBackEarlier);

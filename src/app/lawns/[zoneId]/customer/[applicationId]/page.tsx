@@ -1,0 +1,28 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { may } from '@/data/actor';
+import { customerSheet } from '@/server/day/customer';
+import { isId } from '../../../../ids';
+import { screen } from '../../../../screen';
+import { tellCustomerAction } from '../../actions';
+import { CustomerScreen } from './customer-screen';
+
+export const metadata: Metadata = { title: 'Customer' };
+
+export default screen(
+  async (actor, { params, searchParams }: PageProps<'/lawns/[zoneId]/customer/[applicationId]'>) => {
+    const { zoneId, applicationId } = await params;
+    const { kind } = await searchParams;
+    const sheet =
+      isId(zoneId) && isId(applicationId) ? await customerSheet(actor, zoneId, applicationId) : null;
+    if (!sheet) notFound();
+    return (
+      <CustomerScreen
+        sheet={sheet}
+        first={kind === 'sign' || kind === 'after' ? kind : 'before'}
+        mayTell={may(actor, 'record')}
+        tellCustomerAction={tellCustomerAction}
+      />
+    );
+  },
+);

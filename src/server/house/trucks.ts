@@ -1,0 +1,184 @@
+/** Trucks, and the house's figures for the road, for water and for customers. */
+import 'server-only';
+import Joi from 'joi';
+import { MESSAGE_KINDS, missingPlaces, unknownPlaces, type MessageWords } from '@/core/day/messages';
+import { parseFigure, type Issue } from '@/core/units/parse';
+import { requirePermission, type Actor } from '@/data/actor';
+import { todayOf } from '@/data/clock';
+import { inOrganisation } from '@/data/connection';
+import { addTruck, changeTruck, endTruck, trucksOf } from '@/data/trucks';
+import type { StoredVisitRules } from '@/data/visit-rules';
+import { tellChange } from '@/data/changes-told';
+import { done, refuse, type Outcome } from '../entry/outcome';
+import { writeRules } from './write-rules';
+
+export type TruckInput = Readonly<{
+  /** empty: a new one */
+  id: string;
+  seen: number;
+  name: string;
+  people: readonly string[];
+  /** "07:30"; empty: the house's working hours */
+  from: string;
+  to: string;
+  latitude: string;
+  longitude: string;
+}>;
+const text = (most = 40) => Joi.string().allow('').max(most).required();
+export const truckShape = Joi.object<TruckInput>({
+  id: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
+  seen: Joi.number().integer().min(0).max(2_000_000_000).required(),
+  name: text(60),
+  people: Joi.array().items(Joi.string().max(200)).max(8).required(),
+  ...{ from: text(10), to: text(10), latitude: text(), longitude: text() },
+}).required();
+
+const CLOCK = /^([01]\d|2[0-3]):[0-5]\d$/;
+const minutes = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3));
+
+/** Writes a truck down, or changes it. */
+export async function saveTruck(actor: Actor, t: TruckInput): Promise<Outcome<{ id: string }>> {
+  requirePermission(actor, 'change the house');
+  const issues: Issue[] = [];
+  const name = t.name.trim();
+  if (!name) issues.push({ field: 'Truck', problem: 'Its name is missing', remedy: 'Say how you call it.' });
+  const clock = (value: string, field: string): number | null => {
+    if (value === '') return null;
+    if (CLOCK.test(value)) return minutes(value);
+    issues.push({
+      field,
+      problem: `${field} "${value}" is no time`,
+      remedy: 'Type it like 07:30, or leave it empty for the house’s working hours.',
+    });
+    return null;
+  };
+  const from = clock(t.from, 'Out at');
+  const to = clock(t.to, 'Back at');
+  if (from !== null && to !== null && to <= from)
+    issues.push({
+      field: 'Back at',
+      problem: `Back at ${t.to} lies before out at ${t.from}`,
+      remedy: 'Check both times.',
+    });
+  const degrees = (value: string, field: string, most: number): number | null => {
+    if (value.trim() === '') return null;
+    const parsed = parseFigure(value, { field, unit: '°', least: -most, most });
+    if (!parsed.ok) issues.push(parsed.issue);
+    return parsed.ok ? parsed.value : null;
+  };
+  const latitude = degrees(t.latitude, 'Latitude', 90);
+  const longitude = degrees(t.longitude, 'Longitude', 180);
+  if ((latitude === null) !== (longitude === null) && !issues.length)
+    issues.push({
+      field: latitude === null ? 'Latitude' : 'Longitude',
+      problem: 'Of the place only one figure is there',
+      remedy: 'Type both, or neither.',
+    });
+  if (issues.length) return refuse({ kind: 'invalid', issues });
+  const at = latitude === null || longitude === null ? null : { latitude, longitude };
+  const truck = { name, people: [...new Set(t.people)], from, to, at };
+  return inOrganisation(actor, async (db) => {
+    const same = (await trucksOf(db)).find((x) => x.name === name && x.id !== t.id);
+    const id = same ? null : t.id === '' ? await addTruck(db, actor.orgId, truck) : t.id;
+    if (id === null)
+      return refuse({
+        kind: 'invalid',
+        issues: [
+          {
+            field: 'Truck',
+            problem: `There is a truck "${name}" already, or there was one`,
+            remedy: 'Give this one another name: equipment is told apart by it.',
+          },
+        ],
+      });
+    if (t.id !== '' && !(await changeTruck(db, { ...truck, id, version: t.seen })))
+      return refuse({
+        kind: 'invalid',
+        issues: [
+          {
+            field: 'Truck',
+            problem: 'Somebody else has changed this truck since you opened this page',
+            remedy: 'Load the page again, then save yours.',
+          },
+        ],
+      });
+    await tellChange(db, actor.orgId, []);
+    return done({ id });
+  });
+}
+
+/** It goes out no more; what it did stays in the book. */
+export function putTruckAway(actor: Actor, { id }: Readonly<{ id: string }>): Promise<Outcome<null>> {
+  requirePermission(actor, 'change the house');
+  return inOrganisation(actor, async (db) =>
+    (await endTruck(db, id, await todayOf(db, actor))) ? done(null) : refuse({ kind: 'gone' }),
+  );
+}
+
+export type VisitRulesInput = Readonly<
+  { seen: number; waterDays: readonly number[]; messages: MessageWords } & Record<
+    'speedMph' | 'detour' | 'fillMinutes' | 'hourCost' | 'waterNotFrom' | 'waterNotTo',
+    string
+  >
+>;
+export const visitRulesShape = Joi.object<VisitRulesInput>({
+  seen: Joi.number().integer().min(0).max(2_000_000_000).required(),
+  waterDays: Joi.array().items(Joi.number().integer().min(1).max(7)).max(7).unique().required(),
+  messages: Joi.object(Object.fromEntries(MESSAGE_KINDS.map((k) => [k, text(3000)]))).required(),
+  ...{ speedMph: text(), detour: text(), fillMinutes: text(), hourCost: text() },
+  ...{ waterNotFrom: text(), waterNotTo: text() },
+}).required();
+
+/** How the words for customers are called on the screen. */
+export const MESSAGE_NAMES = { before: 'Notice before', sign: 'Sign', after: 'Note after' } as const;
+
+export async function saveVisitRules(
+  actor: Actor,
+  t: VisitRulesInput,
+): Promise<Outcome<{ version: number }>> {
+  requirePermission(actor, 'change the house');
+  const issues: Issue[] = [];
+  const read = (value: string, bounds: Parameters<typeof parseFigure>[1]): number => {
+    const parsed = parseFigure(value, bounds);
+    if (!parsed.ok) issues.push(parsed.issue);
+    return parsed.ok ? parsed.value : 0;
+  };
+  const optional = (value: string, bounds: Parameters<typeof parseFigure>[1]): number | null =>
+    value.trim() === '' ? null : read(value, bounds);
+  const hours = { unit: 'o’clock', least: 0, most: 24 } as const;
+  const rules: StoredVisitRules = {
+    speedMph: read(t.speedMph, { field: 'Speed between lawns', unit: 'wind', above: 0, most: 90 }),
+    detour: read(t.detour, { field: 'Detour', unit: 'times', least: 1, most: 4 }),
+    fillMinutes: read(t.fillMinutes, { field: 'To fill', unit: 'minutes', least: 0, most: 240 }),
+    hourCost: optional(t.hourCost, { field: 'An hour costs', unit: 'USD', least: 0, most: 1000 }),
+    waterDays: t.waterDays.toSorted((a, b) => a - b),
+    waterNotFrom: optional(t.waterNotFrom, { field: 'No water from', ...hours }),
+    waterNotTo: optional(t.waterNotTo, { field: 'No water to', ...hours }),
+    messages: t.messages,
+  };
+  for (const kind of MESSAGE_KINDS) {
+    const field = MESSAGE_NAMES[kind];
+    const unknown = unknownPlaces(t.messages[kind]);
+    const missing = missingPlaces(kind, t.messages[kind]);
+    if (unknown.length)
+      issues.push({
+        field,
+        problem: `${field} has a place {${unknown[0]}} that nothing stands for`,
+        remedy: 'Take it out, or use one of the places that are listed.',
+      });
+    else if (missing.length)
+      issues.push({
+        field,
+        problem: `${field} does not say {${missing[0]}}`,
+        remedy: 'Put it in: without it nobody knows what was put down, or when the lawn may be used.',
+      });
+  }
+  if ((rules.waterNotFrom === null) !== (rules.waterNotTo === null))
+    issues.push({
+      field: rules.waterNotFrom === null ? 'No water from' : 'No water to',
+      problem: 'Of the hours without water only one is there',
+      remedy: 'Type both, or neither.',
+    });
+  if (issues.length) return refuse({ kind: 'invalid', issues });
+  return writeRules(actor, { visitRules: rules }, t.seen);
+}
