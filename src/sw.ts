@@ -1,5 +1,6 @@
-/** The worker of the service on a device: keeps the program's own files, and the cards that were taken along. Nothing else. */
+/** The worker of the service on a device: keeps the program's own files, the cards that were taken along, and days that were opened. Nothing else. */
 import { NetworkFirst, Serwist, type PrecacheEntry, type SerwistGlobalConfig } from 'serwist';
+import { GO_STORE } from './app/go/go-store';
 import { CARDS_STORE } from './app/load/cards-store';
 
 declare global {
@@ -11,6 +12,19 @@ declare const self: ServiceWorkerGlobalScope;
 
 const CARD = /^\/load\/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
+/** A page that is asked for over the network first, and is kept for where there is none. */
+const kept = (cacheName: string, networkTimeoutSeconds: number) =>
+  new NetworkFirst({
+    ...{ cacheName, networkTimeoutSeconds, matchOptions: { ignoreVary: true } },
+    plugins: [
+      // what leads to the sign-in is no page of a day
+      {
+        cacheWillUpdate: ({ response }) =>
+          Promise.resolve(response.status === 200 && !response.redirected ? response : null),
+      },
+    ],
+  });
+
 const serwist = new Serwist({
   precacheEntries: self.__SW_MANIFEST ?? [],
   skipWaiting: true,
@@ -18,18 +32,11 @@ const serwist = new Serwist({
   runtimeCaching: [
     {
       matcher: ({ request, url }) => request.mode === 'navigate' && CARD.test(url.pathname),
-      handler: new NetworkFirst({
-        cacheName: CARDS_STORE,
-        networkTimeoutSeconds: 5,
-        matchOptions: { ignoreVary: true },
-        plugins: [
-          // what leads to the sign-in is no card
-          {
-            cacheWillUpdate: ({ response }) =>
-              Promise.resolve(response.status === 200 && !response.redirected ? response : null),
-          },
-        ],
-      }),
+      handler: kept(CARDS_STORE, 5),
+    },
+    {
+      matcher: ({ request, url }) => request.mode === 'navigate' && url.pathname === '/go',
+      handler: kept(GO_STORE, 8),
     },
   ],
 });

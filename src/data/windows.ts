@@ -365,3 +365,18 @@ export async function windowsAhead(
     ...{ more: Math.max(0, (found[0]?.total ?? 0) - found.length), waiting },
   };
 }
+
+/** What is lost by waiting, of some applications; those that cannot go today have none. */
+export async function regretsOf(
+  db: Transaction,
+  applicationIds: readonly string[],
+): Promise<Map<string, Regret>> {
+  if (!applicationIds.length) return new Map();
+  const rows = await db
+    .select({ id: applicationWindow.applicationId, body: applicationWindow.body })
+    .from(applicationWindow)
+    .where(inArray(applicationWindow.applicationId, [...applicationIds]));
+  return new Map(
+    rows.flatMap(({ id, body }) => (isOfForm(body) && body.regret ? [[id, body.regret] as const] : [])),
+  );
+}

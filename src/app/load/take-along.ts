@@ -1,4 +1,5 @@
 /** Cards that this device keeps for where there is no network. The worker of the service answers from the same store. */
+import { GO_STORE } from '../go/go-store';
 import { CARDS_STORE } from './cards-store';
 
 /** Fetches pages into the store. Where the device keeps none, or they cannot be fetched, nothing is lost. */
@@ -14,7 +15,12 @@ export async function takeAlong(paths: readonly string[]): Promise<void> {
   );
 }
 
-/** On a device that several people use, the next one finds nothing of the last. */
+/**
+ * On a device that several people use, the next one finds nothing of the last. What waits to be sent stays, under its
+ * person's own name, until that person is here again.
+ */
 export async function leaveNothing(): Promise<void> {
-  if ('caches' in globalThis) await caches.delete(CARDS_STORE);
+  if (!('caches' in globalThis)) return;
+  await caches.delete(CARDS_STORE);
+  await caches.delete(GO_STORE);
 }

@@ -1,6 +1,6 @@
 /** Days by hand; the lawn, its rain and its labels are invented. */
 import fc from 'fast-check';
-import { addDays, dayOf, weekdayOf, type Day } from '@/core/calendar/day';
+import { addDays, dayOf, weekdayOf } from '@/core/calendar/day';
 import type { Label } from '@/core/products/label';
 import type { Millimetres } from '@/core/units/quantity';
 import type { HourlyWeather } from '@/core/weather/series';

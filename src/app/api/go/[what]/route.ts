@@ -1,0 +1,14 @@
+import { SHOWS } from '@/core/units/format';
+import { action } from '@/server/entry/action';
+import { sentRoute } from '@/server/entry/sent-route';
+import { doneStopShape, finishStop } from '@/server/stop/finish-stop';
+import { keepPhoto, photoShape } from '@/server/stop/keep-photo';
+import { reasonWords } from '@/ui/reason-words';
+
+/** Where a phone sends what was done without a network: an address that stays, whatever version it has at hand. */
+export const POST = sentRoute({
+  stop: action(doneStopShape, (actor, input) =>
+    finishStop(actor, input, (reason) => reasonWords(reason, SHOWS[actor.units])),
+  ),
+  photo: action(photoShape, keepPhoto),
+});

@@ -1,0 +1,215 @@
+'use client';
+import { useCallback, useEffect, useState } from 'react';
+import { parseDay, showWeekday } from '@/core/calendar/day';
+import { BUNDLE_VERSION, type BundleStop, type StopBundle } from '@/core/stop/bundle';
+import { beginRun, doneStopOf, isRun, type Run } from '@/core/stop/run';
+import { minuteWords } from '@/ui/day-words';
+import { plural } from '@/ui/words';
+import { bundleKey, runKey, storeOf, type Answered, type KeptBundle, type Waiting } from './store';
+import { StopRun } from './stop-run';
+import { useQueue } from './use-queue';
+
+type Props = Readonly<{ userId: string; fresh: StopBundle; day: string; truckId: string }>;
+
+/** A truck's stops of the day, one by one; with a network or without. */
+export function GoScreen({ userId, fresh, day, truckId }: Props) {
+  // the page itself may be an old one that the device kept: the newest bundle that it has counts
+  const [kept, setKept] = useState<KeptBundle>({ key: bundleKey(fresh), bundle: fresh, phoneAt: 0 });
+  const [runs, setRuns] = useState<ReadonlyMap<string, Run>>(new Map());
+  const [isRead, setRead] = useState(false);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const queue = useQueue(userId);
+  const { bundle } = kept;
+
+  useEffect(() => {
+    void (async () => {
+      const store = await storeOf(userId);
+      const there = await store.get('bundles', bundleKey(fresh));
+      const isNewer = !there || there.bundle.version !== BUNDLE_VERSION || there.bundle.madeAt < fresh.madeAt;
+      // what the page brought with a network is of this moment; what the device kept has its own
+      const now = isNewer ? { key: bundleKey(fresh), bundle: fresh, phoneAt: Date.now() } : there;
+      if (isNewer) await store.put('bundles', now);
+      const found = new Map<string, Run>();
+      for (const s of now.bundle.stops) {
+        const run: unknown = await store.get('runs', runKey(now.bundle, s.lawnId));
+        if (isRun(run)) found.set(s.lawnId, run);
+      }
+      setKept(now);
+      setRuns(found);
+      setRead(true);
+      if (navigator.storage?.persist) void navigator.storage.persist();
+    })();
+    // taken up again where it was left
+    const at = () => setChosen(location.hash.slice(1) || null);
+    at();
+    window.addEventListener('hashchange', at);
+    return () => window.removeEventListener('hashchange', at);
+  }, [userId, fresh]);
+
+  const keep = useCallback(
+    (run: Run) => {
+      setRuns((r) => new Map(r).set(run.lawnId, run));
+      void storeOf(userId).then((s) => s.put('runs', { ...run, key: runKey(bundle, run.lawnId) }));
+    },
+    [userId, bundle],
+  );
+  const finish = async (stop: BundleStop, run: Run) => {
+    const done: Run = { ...run, leftAt: Date.now(), step: 'done' };
+    keep(done);
+    const input = doneStopOf(stop, done, bundle, Date.now());
+    await queue.put({ kind: 'stop', sendKey: run.sendKey, lawnId: stop.lawnId, since: Date.now(), input });
+    const at = bundle.stops.findIndex((s) => s.lawnId === stop.lawnId);
+    const next = bundle.stops.slice(at + 1).find((s) => !runs.get(s.lawnId)?.leftAt && !isDone(s));
+    location.hash = next ? next.lawnId : '';
+  };
+  const stop = bundle.stops.find((s) => s.lawnId === chosen);
+  const waiting = queue.waiting.length;
+
+  return (
+    <div className="mx-auto max-w-2xl px-4 pb-24 pt-3">
+      {(waiting > 0 || queue.isSignedOut) && (
+        <p role="status" className="mb-2 border-l-4 border-straw bg-paper px-3 py-2">
+          {plural(waiting, 'thing')} {waiting === 1 ? 'waits' : 'wait'} on this device and{' '}
+          {waiting === 1 ? 'is' : 'are'} sent as soon as there is a network.
+          {queue.isSignedOut && (
+            <>
+              {' '}
+              You are signed out:{' '}
+              <a
+                href={`/sign-in?next=${encodeURIComponent(`/go?day=${day}&truck=${truckId}`)}`}
+                className="font-semibold"
+              >
+                sign in to send
+              </a>
+              .
+            </>
+          )}
+        </p>
+      )}
+      {stop ? (
+        <StopRun
+          key={stop.lawnId}
+          {...{ stop, bundle }}
+          phoneAhead={kept.phoneAt ? kept.phoneAt - bundle.madeAt : 0}
+          run={runs.get(stop.lawnId) ?? null}
+          onBegin={() => keep(beginRun(stop, bundle, crypto.randomUUID()))}
+          onKeep={keep}
+          onPhoto={(w) => void queue.put(w)}
+          onDone={(run) => void finish(stop, run)}
+          photos={queue.waiting.filter((w) => w.kind === 'photo' && w.lawnId === stop.lawnId).length}
+        />
+      ) : (
+        <Stops {...{ bundle, runs, isRead }} day={day} waiting={queue.waiting} answers={queue.answers} />
+      )}
+    </div>
+  );
+}
+
+const isDone = (s: BundleStop) => s.zones.every((z) => z.doneBy !== '');
+
+type StopsProps = Readonly<{
+  bundle: StopBundle;
+  runs: ReadonlyMap<string, Run>;
+  isRead: boolean;
+  day: string;
+  waiting: readonly Waiting[];
+  answers: readonly Answered[];
+}>;
+
+function Stops({ bundle, runs, isRead, day, waiting, answers }: StopsProps) {
+  const on = parseDay(day);
+  const next = bundle.stops.find((s) => !runs.get(s.lawnId)?.leftAt && !isDone(s));
+  const done = bundle.stops.filter((s) => runs.get(s.lawnId)?.leftAt || isDone(s)).length;
+  return (
+    <>
+      <h1 className="text-[26px]">
+        {bundle.truck}, {on === null ? day : showWeekday(on)}
+      </h1>
+      <p className="text-steel">
+        {plural(bundle.stops.length, 'lawn')}, {done} done.{' '}
+        {isRead ? 'All of it is on this device: it works without a network.' : 'Taking it along…'}
+      </p>
+      <ol className="mt-2">
+        {bundle.stops.map((s, i) => {
+          const run = runs.get(s.lawnId);
+          const words = standing(s, run, waiting, answers);
+          return (
+            <li key={s.lawnId} className="border-b border-hair">
+              <a
+                href={`#${s.lawnId}`}
+                className={`flex min-h-[64px] items-center gap-3 py-2 no-underline ${s === next ? 'border-l-8 border-moss bg-paper pl-2' : ''}`}
+              >
+                <b className="w-8 shrink-0 text-right font-cond text-[26px]">{i + 1}</b>
+                <span className="min-w-0 grow">
+                  <b className="block font-cond text-[21px] leading-tight">{s.address}</b>
+                  <span className="block text-[15px] text-steel">
+                    {minuteWords(s.begin)} · {s.zones.map((z) => z.purpose || z.name).join(', ')}
+                  </span>
+                  {s.hazards && <span className="block text-[15px] font-semibold">{s.hazards}</span>}
+                </span>
+                <span
+                  className={`shrink-0 text-right text-[15px] font-semibold ${words.isOdd ? 'text-clay' : ''}`}
+                >
+                  {words.text}
+                </span>
+              </a>
+            </li>
+          );
+        })}
+      </ol>
+      {answers
+        .flatMap((a) => [
+          ...(a.problem ? [{ key: a.sendKey, lawnId: a.lawnId, words: a.problem, recordId: '' }] : []),
+          ...a.zones
+            .filter((z) => z.outcome !== 'recorded')
+            .map((z) => ({
+              ...{ key: `${a.sendKey}${z.zoneId}`, lawnId: a.lawnId, recordId: z.recordId },
+              words:
+                z.outcome === 'already'
+                  ? `It was recorded already: ${z.words}. That entry stands; yours is kept beside it on the lawn.`
+                  : z.words,
+            })),
+        ])
+        .filter((x) => bundle.stops.some((s) => s.lawnId === x.lawnId))
+        .map((x) => (
+          <p key={x.key} role="alert" className="mt-2 border-l-4 border-clay bg-paper px-3 py-2">
+            <b>{bundle.stops.find((s) => s.lawnId === x.lawnId)?.address}:</b> {x.words}{' '}
+            {x.recordId && (
+              <a href={`/records/${x.recordId}`} className="font-semibold">
+                See the entry
+              </a>
+            )}
+          </p>
+        ))}
+      {next && isRead && (
+        <p className="fixed inset-x-0 bottom-0 z-10 bg-lime p-3">
+          <a href={`#${next.lawnId}`} className="button button-loud min-h-[60px] w-full text-[20px]">
+            {runs.get(next.lawnId) ? 'Go on' : 'Go'}: {next.address}
+          </a>
+        </p>
+      )}
+      {!next && bundle.stops.length > 0 && (
+        <p className="mt-4 text-lg">
+          The day is done{waiting.length ? ', and what waits is sent by itself' : ''}.
+        </p>
+      )}
+    </>
+  );
+}
+
+function standing(
+  s: BundleStop,
+  run: Run | undefined,
+  waiting: readonly Waiting[],
+  answers: readonly Answered[],
+): { text: string; isOdd: boolean } {
+  const answer = run && answers.find((a) => a.sendKey === run.sendKey);
+  if (answer?.problem || answer?.zones.some((z) => z.outcome === 'refused'))
+    return { text: 'look at it', isOdd: true };
+  if (answer?.zones.some((z) => z.outcome === 'already')) return { text: 'done by two', isOdd: true };
+  if (answer) return { text: 'recorded', isOdd: false };
+  if (run && waiting.some((w) => w.sendKey === run.sendKey)) return { text: 'waits', isOdd: false };
+  const by = s.zones.find((z) => z.doneBy)?.doneBy;
+  if (isDone(s) && by) return { text: `done by ${by}`, isOdd: false };
+  return { text: run?.arrivedAt ? 'begun' : '', isOdd: false };
+}

@@ -1,0 +1,156 @@
+/**
+ * What a phone takes along of a truck's day: everything that its stops need without a network, small and plain. And what
+ * it sends when a stop is done.
+ */
+import type { Day } from '@/core/calendar/day';
+import type { ApplicationProduct, Place } from '@/core/products/application';
+import type { Label } from '@/core/products/label';
+import type { Method, Use } from '@/core/trade/terms';
+import type { SquareMetres } from '@/core/units/quantity';
+import type { AmountUnit } from '@/core/units/rate';
+import type { StopFacts } from './seen-now';
+
+export const BUNDLE_VERSION = 1;
+
+export type BundleProduct = Readonly<{
+  plannedProductId: string;
+  /** by its id in `labels` */
+  labelId: string;
+  position: number;
+  tank: number;
+  use: Use;
+  targets: ApplicationProduct['targets'];
+  place: Place;
+  method: Method | null;
+  rate: ApplicationProduct['rate'];
+  /** as the record's form begins with them, in trade units */
+  area: string;
+  amount: string;
+  amountUnit: AmountUnit;
+  ground: string;
+}>;
+
+export type BundleZone = Readonly<{
+  zoneId: string;
+  name: string;
+  applicationId: string;
+  turf: string;
+  area: SquareMetres;
+  purpose: string;
+  products: readonly BundleProduct[];
+  /** gal of water that the plan puts down; empty: none */
+  water: string;
+  method: string;
+  equipment: string;
+  facts: StopFacts;
+  /** what stands against it today, in words */
+  held: readonly Readonly<{ gate: string; product: string; state: 'ajar' | 'shut'; words: string }>[];
+  /** why it is done today, in words */
+  why: string;
+  /** edges: feet along concrete, which are overlapped, and along beds, which are not */
+  concreteFt: number;
+  bedFt: number;
+  /** what is kept out, in words */
+  keptOut: string;
+  /** recorded since; empty: not yet */
+  doneBy: string;
+}>;
+
+export type BundleStop = Readonly<{
+  lawnId: string;
+  address: string;
+  customer: string;
+  hazards: string;
+  notes: string;
+  waters: string;
+  /** minutes from midnight, as planned */
+  begin: number;
+  end: number;
+  zones: readonly BundleZone[];
+  sign: string;
+  after: string;
+  expect: string;
+}>;
+
+export type StopBundle = Readonly<{
+  version: typeof BUNDLE_VERSION;
+  /** when the server made it, ms since 1970 by the company's clock */
+  madeAt: number;
+  day: Day;
+  truckId: string;
+  truck: string;
+  person: string;
+  timeZone: string;
+  people: readonly string[];
+  certified: readonly string[];
+  labels: readonly Label[];
+  stops: readonly BundleStop[];
+}>;
+
+/** What is kept of a phone's moment: ms by its own clock, right or wrong. */
+export type PhoneTime = number;
+
+export type DoneZone = Readonly<{
+  zoneId: string;
+  applicationId: string;
+  products: readonly Readonly<{
+    plannedProductId: string;
+    productId: string;
+    use: Use;
+    targets: readonly string[];
+    place: Place['on'];
+    ground: string;
+    area: string;
+    amount: string;
+    amountUnit: string;
+    tank: number;
+    lot: string;
+  }>[];
+  water: string;
+  startedAt: PhoneTime;
+  endedAt: PhoneTime;
+  method: string;
+  equipment: string;
+}>;
+
+export type DoneStop = Readonly<{
+  /** of the stop: whatever it brings is kept once under it */
+  sendKey: string;
+  lawnId: string;
+  day: string;
+  truck: string;
+  /** the phone's clock when this is sent: tells how far it is off */
+  sentAt: PhoneTime;
+  arrivedAt: PhoneTime;
+  leftAt: PhoneTime;
+  zones: readonly DoneZone[];
+  appliedBy: string;
+  certifiedBy: string;
+  wind: string;
+  windFrom: string;
+  air: string;
+  /** seen, in words and figures as they were typed */
+  seen: Readonly<{ leafWet: boolean | null; bloom: boolean | null; green: string }>;
+  /** stages seen, "weed|stage" */
+  stages: readonly string[];
+  /** steps that were ticked, by name */
+  ticked: readonly string[];
+  /** add-ons and work that nobody planned, with its minutes */
+  extras: readonly Readonly<{ what: string; minutes: number }>[];
+  /** the note that was left or told; empty: none */
+  told: string;
+  toldHow: string;
+  signWords: string;
+  /** what the customer said */
+  said: string;
+  notes: string;
+}>;
+
+/** What became of each zone when a stop was sent. */
+export type ZoneOutcome = Readonly<{
+  zoneId: string;
+  outcome: 'recorded' | 'already' | 'refused';
+  /** who recorded it before; the fault that was found */
+  words: string;
+  recordId: string;
+}>;

@@ -1,0 +1,107 @@
+/** Stops as they went, and the pictures that were taken there. Added, never changed. */
+import 'server-only';
+import { and, asc, desc, eq, gte, inArray, lt } from 'drizzle-orm';
+import { isoDay, type Day } from '@/core/calendar/day';
+import type { DoneStop, ZoneOutcome } from '@/core/stop/bundle';
+import type { Transaction } from './connection';
+import { photo, stopVisit } from './schema';
+import { dayFrom } from './weather';
+
+/** What a stop brought beside its times. */
+export type StopBody = Readonly<{ form: 1; outcomes: readonly ZoneOutcome[] }> &
+  Pick<DoneStop, 'zones' | 'wind' | 'windFrom' | 'air' | 'seen' | 'stages' | 'ticked' | 'extras' | 'notes'>;
+
+export type StopVisit = Readonly<{
+  id: string;
+  lawnId: string;
+  day: Day;
+  person: string;
+  truck: string;
+  arrivedAt: Date;
+  leftAt: Date;
+  body: StopBody;
+  sendKey: string;
+}>;
+
+const from = (r: typeof stopVisit.$inferSelect): StopVisit => ({
+  ...{ id: r.id, lawnId: r.lawnId, day: dayFrom(r.doneOn), person: r.person, truck: r.truck },
+  ...{ arrivedAt: r.arrivedAt, leftAt: r.leftAt, body: r.body as StopBody, sendKey: r.sendKey },
+});
+
+/** Sent twice, it is added once. */
+export async function addStopVisit(
+  db: Transaction,
+  v: Omit<StopVisit, 'id'> & Readonly<{ orgId: string }>,
+): Promise<void> {
+  const { day, ...rest } = v;
+  await db
+    .insert(stopVisit)
+    .values({ ...rest, doneOn: isoDay(day) })
+    .onConflictDoNothing();
+}
+
+/** Of a lawn, the newest first. */
+export const visitsOfLawn = async (db: Transaction, lawnId: string, most: number): Promise<StopVisit[]> =>
+  (
+    await db
+      .select()
+      .from(stopVisit)
+      .where(eq(stopVisit.lawnId, lawnId))
+      .orderBy(desc(stopVisit.doneOn), desc(stopVisit.arrivedAt))
+      .limit(most)
+  ).map(from);
+
+/** Of some days, in their order. */
+export const visitsBetween = async (
+  db: Transaction,
+  range: Readonly<{ from: Day; to: Day }>,
+): Promise<StopVisit[]> =>
+  (
+    await db
+      .select()
+      .from(stopVisit)
+      .where(and(gte(stopVisit.doneOn, isoDay(range.from)), lt(stopVisit.doneOn, isoDay(range.to))))
+      .orderBy(asc(stopVisit.arrivedAt))
+  ).map(from);
+
+export type PhotoLine = Readonly<{ id: string; stopKey: string; what: string; day: Day; person: string }>;
+
+/** Those of some stops, without the pictures themselves. */
+export async function photosOf(db: Transaction, stopKeys: readonly string[]): Promise<PhotoLine[]> {
+  if (!stopKeys.length) return [];
+  const rows = await db
+    .select({
+      ...{ id: photo.id, stopKey: photo.stopKey, what: photo.what, takenOn: photo.takenOn },
+      person: photo.person,
+    })
+    .from(photo)
+    .where(inArray(photo.stopKey, [...stopKeys]));
+  return rows.map(({ takenOn, ...r }) => ({ ...r, day: dayFrom(takenOn) }));
+}
+
+/** The picture itself; null: there is none here. */
+export async function pictureOf(db: Transaction, id: string): Promise<Buffer | null> {
+  const [row] = await db.select({ jpeg: photo.jpeg }).from(photo).where(eq(photo.id, id));
+  return row ? Buffer.from(row.jpeg, 'base64') : null;
+}
+
+/** Sent twice, it is added once. */
+export async function addPhoto(
+  db: Transaction,
+  p: Readonly<{
+    orgId: string;
+    lawnId: string;
+    stopKey: string;
+    what: string;
+    day: Day;
+    person: string;
+    jpeg: Buffer;
+    sendKey: string;
+  }>,
+): Promise<void> {
+  const { day, jpeg, ...rest } = p;
+  await db
+    .insert(photo)
+    .values({ ...rest, takenOn: isoDay(day), jpeg: jpeg.toString('base64') })
+    .onConflictDoNothing();
+}

@@ -1,0 +1,158 @@
+/** What a phone takes along of a truck's day. */
+import 'server-only';
+import { addDays, parseDay, type Day } from '@/core/calendar/day';
+import { fillMessage } from '@/core/day/messages';
+import type { Label } from '@/core/products/label';
+import { stopToday } from '@/core/mixing/stop-today';
+import {
+  BUNDLE_VERSION,
+  type BundleProduct,
+  type BundleStop,
+  type BundleZone,
+  type StopBundle,
+} from '@/core/stop/bundle';
+import { isOpen } from '@/core/season/programme';
+import { SHOWS } from '@/core/units/format';
+import { isAmountUnit } from '@/core/units/rate';
+import { requirePermission, type Actor } from '@/data/actor';
+import { momentOf } from '@/data/clock';
+import { inOrganisation, type Transaction } from '@/data/connection';
+import { routesOf } from '@/data/day-routes';
+import { zonesOfLawns } from '@/data/lawns';
+import { regretsOf } from '@/data/windows';
+import { regretWords } from '@/ui/day-words';
+import { messageFacts } from '@/ui/message-facts';
+import { reasonWords } from '@/ui/reason-words';
+import { expectationWords, list } from '@/ui/words';
+import { assemble, type Assembled, type ZoneBook } from '../facts';
+import { plannedForm, type RecordForm } from '../records/form-view';
+
+/** A truck's day of which somebody saved the stops; null: nobody did. */
+export async function stopBundle(actor: Actor, day: string, truckId: string): Promise<StopBundle | null> {
+  requirePermission(actor, 'record');
+  const asked = parseDay(day);
+  if (asked === null) return null;
+  const made = await inOrganisation(actor, (db) => gather(db, actor, asked, truckId));
+  if (!made) return null;
+  // the form of a record says what it begins with: the plan, or what the loads brought
+  const forms = new Map<string, RecordForm>();
+  for (const { zone, application } of made.lines) {
+    const form = await plannedForm(actor, zone.zone.id, application.id);
+    if (form && typeof form !== 'string') forms.set(application.id, form);
+  }
+  const { assembled, today, truck, hourNow } = made;
+  const labels = new Map<string, Label>();
+  const any = [...forms.values()][0];
+  const stops = made.visits.map((v): BundleStop => {
+    const lines = made.lines.filter((l) => v.applicationIds.includes(l.application.id));
+    const first = made.zones.find((z) => z.lawnId === v.lawnId)!;
+    const facts = messageFacts(
+      {
+        ...{ customer: first.customer, address: first.address, day: today, hours: '' },
+        products: lines.flatMap(({ zone, application }) =>
+          application.products.map((p) => ({
+            ...{ label: p.label, use: p.use, targets: p.targets, zone: zone.zone.name },
+          })),
+        ),
+        expectations: first.expectations,
+        ...{ company: actor.orgName, by: actor.name },
+      },
+      SHOWS[actor.units],
+    );
+    const { messages } = assembled.house.visitRules;
+    return {
+      ...{ lawnId: v.lawnId, address: first.address, customer: first.customer, hazards: first.hazards },
+      ...{ notes: first.notes, begin: v.begin, end: v.end },
+      waters: (first.waters ?? []).map((w) => w.kind).join(', '),
+      sign: fillMessage(messages.sign, facts),
+      after: fillMessage(messages.after, facts),
+      expect: first.expectations.map((e) => expectationWords(e)).join(' '),
+      zones: lines.map((l) => zoneOf(l, forms.get(l.application.id), labels, made.regrets, today, actor)),
+    };
+  });
+  return {
+    ...{ version: BUNDLE_VERSION, madeAt: hourNow.getTime(), day: asked, truckId, truck },
+    ...{ person: actor.name, timeZone: actor.timeZone },
+    ...{ people: any?.people ?? [actor.name], certified: any?.certified ?? [] },
+    ...{ labels: [...labels.values()], stops: stops.filter((s) => s.zones.length) },
+  };
+}
+
+type Line = Readonly<{ zone: ZoneBook; application: ZoneBook['applications'][number] }>;
+
+async function gather(db: Transaction, actor: Actor, day: Day, truckId: string) {
+  const moment = await momentOf(db, actor);
+  const route = (await routesOf(db, { from: day, to: addDays(day, 1) })).find((r) => r.truckId === truckId);
+  if (!route) return null;
+  const { visits } = route.body;
+  const zones = await zonesOfLawns(
+    db,
+    visits.map((v) => v.lawnId),
+  );
+  const assembled: Assembled = await assemble(db, actor, zones, moment);
+  const ids = visits.flatMap((v) => v.applicationIds);
+  const lines = [...assembled.books.values()].flatMap((zone) =>
+    zone.applications.filter((a) => ids.includes(a.id)).map((application): Line => ({ zone, application })),
+  );
+  return {
+    ...{ visits, zones, assembled, lines, today: moment.today, truck: route.truckName, hourNow: moment.now },
+    regrets: await regretsOf(db, ids),
+  };
+}
+
+function zoneOf(
+  { zone: book, application }: Line,
+  form: RecordForm | undefined,
+  labels: Map<string, Label>,
+  regrets: Awaited<ReturnType<typeof regretsOf>>,
+  today: Day,
+  actor: Actor,
+): BundleZone {
+  const { zone, facts } = book;
+  const { ledger: _l, outlook: _o, forecast: _f, recent: _r, ...known } = facts;
+  const show = SHOWS[actor.units];
+  const isDone = !isOpen(application);
+  const record = book.records.find((r) => r.plannedId === application.id && r.correctedById === null);
+  const regret = regrets.get(application.id);
+  const first = form?.first;
+  return {
+    ...{ zoneId: zone.id, name: zone.name, applicationId: application.id, turf: zone.facts.turf },
+    ...{ area: zone.area, purpose: application.purpose, facts: known },
+    products: application.products.flatMap((p): BundleProduct[] => {
+      const typed = first?.products.find((x) => x.plannedProductId === p.id);
+      if (!typed || !isAmountUnit(typed.amountUnit)) return [];
+      labels.set(p.label.id, p.label);
+      return [
+        {
+          ...{ plannedProductId: p.id, labelId: p.label.id, position: p.position, tank: p.tank, use: p.use },
+          ...{ targets: p.targets, place: p.place, method: p.method, rate: p.rate },
+          ...{ area: typed.area, amount: typed.amount, amountUnit: typed.amountUnit, ground: typed.ground },
+        },
+      ];
+    }),
+    ...{ water: first?.water ?? '', method: first?.method ?? '', equipment: first?.equipment ?? '' },
+    held: isDone
+      ? []
+      : stopToday(book.applications, application.id, facts, today).held.flatMap(
+          ({ gate, product, verdict }) =>
+            verdict.state === 'open'
+              ? []
+              : [
+                  {
+                    gate,
+                    product: product ?? '',
+                    state: verdict.state,
+                    words: reasonWords(verdict.reason, show),
+                  },
+                ],
+        ),
+    why: regret ? regretWords(regret, today) : '',
+    ...{ concreteFt: zone.concreteEdgeFt, bedFt: zone.bedEdgeFt },
+    keptOut: list(zone.trees.filter((t) => t.keepOut).map((t) => t.name || 'a tree')),
+    doneBy: isDone
+      ? record
+        ? `${record.appliedBy}${record.endedAt && ` at ${record.endedAt}`}`
+        : 'nobody: it was skipped'
+      : '',
+  };
+}
