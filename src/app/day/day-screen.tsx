@@ -349,7 +349,12 @@ function savedPlan({ question, routes }: Sheet): DayPlan | null {
   const out = tours.filter((t) => t.visits.length);
   return {
     tours,
-    left: question.stops.filter((s) => !inIt.has(s.lawnId)).map((s) => ({ lawnId: s.lawnId, why: null })),
+    left: question.stops
+      .filter((s) => !inIt.has(s.lawnId))
+      .map((s) => ({
+        lawnId: s.lawnId,
+        why: s.days.length ? null : s.off.length ? ('others are there' as const) : ('never open' as const),
+      })),
     regret: question.stops
       .filter((s) => inIt.has(s.lawnId))
       .reduce((sum, s) => sum + s.lines.reduce((a, l) => a + l.regret, 0), 0),

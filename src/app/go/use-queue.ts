@@ -61,7 +61,7 @@ export function useQueue(userId: string) {
   }, [userId, read]);
   useEffect(() => {
     // read after the first paint: the server cannot know it
-     
+
     void sendAll();
     const again = setInterval(() => void sendAll(), AGAIN_MS);
     const online = () => void sendAll();

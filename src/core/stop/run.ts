@@ -181,6 +181,26 @@ export function lacksOf(stop: BundleStop, run: Run, bundle: StopBundle): Issue[]
         remedy: 'Check it under Used, and say there that it is right.',
       });
   }
+  // the record of a spray asks for them too
+  const sprayed = open.filter((z) => z.products.some((p) => !isGranule(labelOf(bundle, p))));
+  if (sprayed.length)
+    for (const [name, text] of [
+      ['wind', run.wind],
+      ['air temperature', run.air],
+    ] as const)
+      if (text.trim() === '')
+        issues.push({
+          field: 'check',
+          problem: `the ${name} is missing: it was sprayed`,
+          remedy: 'Measure it, and type it under Check.',
+        });
+  for (const z of sprayed)
+    if (figureIn(run.zones[z.zoneId]?.water ?? '', 'volume') === null)
+      issues.push({
+        field: 'used',
+        problem: `${z.name}: the water used is missing`,
+        remedy: 'Type it under Used.',
+      });
   for (const [field, text, unit] of [
     ['check', run.wind, 'wind'],
     ['check', run.air, 'temperature'],

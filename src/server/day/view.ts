@@ -81,6 +81,8 @@ export function dayScreen(actor: Actor, from: Day | null, days: number): Promise
   });
 }
 
+/** L that a person carries: a smaller tank is filled on the way. Common practice, no source. */
+const CARRIED = 60;
 const clamp = (day: Day, least: Day, most: Day): Day => Math.min(Math.max(day, least), most) as Day;
 
 function stopOf(
@@ -167,7 +169,8 @@ function truckOf(t: Truck, equipment: readonly Equipment[], { rules }: House): D
   return {
     ...{ id: t.id, name: t.name, people: t.people, at: t.at },
     ...{ from: t.from ?? rules.workFrom * 60, to: t.to ?? rules.workTo * 60 },
-    tank: tanks.length ? Math.max(...tanks) : null,
+    // what is carried on the back is filled at the lawn, and not at the shop
+    tank: Math.max(0, ...tanks) > CARRIED ? Math.max(...tanks) : null,
     // nothing written down: nobody is kept at home for it
     has: {
       sprayer: !equipment.length || sprayers.length > 0,

@@ -1,0 +1,158 @@
+/** A stop from its arrival to what is sent; the bundle is invented. */
+import { L_PER_GAL } from '@/core/units/trade';
+import { context, label, leafLabel, today } from '../../../tests/support/gate-context';
+import { rateOf } from '@/core/units/rate';
+import type { BundleProduct, BundleStop, BundleZone, StopBundle } from './bundle';
+import {
+  amountsByLevel,
+  beginRun,
+  doneStopOf,
+  isRun,
+  lacksOf,
+  offPlanIn,
+  seenIn,
+  type Run,
+  type ZoneRun,
+} from './run';
+
+const { ledger: _l, outlook: _o, forecast: _f, recent: _r, ...facts } = context();
+const product = (id: string, labelId: string, amount: string): BundleProduct => ({
+  ...{ plannedProductId: id, labelId, position: 1, tank: 1, use: 'pre-emergent', targets: [], method: null },
+  ...{
+    place: { on: 'zone' },
+    rate: rateOf(0.4, 'oz/1000sqft'),
+    area: '6000',
+    amount,
+    amountUnit: 'oz',
+    ground: '',
+  },
+});
+const granule = { ...label, id: 'granule', formulation: 'G' as const };
+const zone = (zoneId: string, over: Partial<BundleZone> = {}): BundleZone => ({
+  ...{
+    zoneId,
+    name: zoneId,
+    applicationId: `a-${zoneId}`,
+    turf: 'tall fescue',
+    area: 557 as BundleZone['area'],
+  },
+  ...{ purpose: 'Spring round', products: [product('p1', label.id, '2.4')], water: '6', method: 'boom' },
+  ...{ equipment: 'Skid tank', facts, held: [], why: '', concreteFt: 0, bedFt: 0, keptOut: '', doneBy: '' },
+  ...over,
+});
+const stop: BundleStop = {
+  ...{ lawnId: 'lawn', address: '3 Tilling Lane', customer: 'Abel', hazards: '', notes: '', waters: '' },
+  ...{ begin: 480, end: 500, zones: [zone('front')], sign: 'TREATED', after: 'Dear Abel', expect: '' },
+};
+const bundle: StopBundle = {
+  ...{ version: 1, madeAt: 0, day: today, truckId: 't', truck: 'Truck 1', person: 'Tobin Asher' },
+  ...{
+    timeZone: 'UTC',
+    people: ['Tobin Asher'],
+    certified: [],
+    labels: [label, leafLabel, granule],
+    stops: [stop],
+  },
+};
+const begun = beginRun(stop, bundle, 'key');
+const withZone = (run: Run, over: Partial<ZoneRun>): Run => ({
+  ...run,
+  zones: { ...run.zones, front: { ...run.zones['front']!, ...over } },
+});
+const worked = withZone({ ...begun, wind: '5', air: '55' }, { startedAt: 1000, endedAt: 600_000 });
+
+test('a stop begins with the plan’s figures, and lacks the clock of the work', () => {
+  expect(isRun(JSON.parse(JSON.stringify(begun)))).toBe(true);
+  expect(isRun({ ...begun, version: 2 })).toBe(false);
+  expect(begun.zones['front']!.amounts).toEqual({ p1: '2.4' });
+  expect(lacksOf(stop, { ...worked, zones: begun.zones }, bundle)).toMatchObject([
+    { field: 'apply', problem: 'the work was not begun' },
+  ]);
+  expect(lacksOf(stop, withZone({ ...begun, wind: '5', air: '55' }, { startedAt: 1 }), bundle)).toMatchObject(
+    [{ problem: 'the work was not ended' }],
+  );
+  expect(lacksOf(stop, worked, bundle)).toEqual([]);
+});
+
+test('of a spray the record asks for wind, air and water; of a granule it does not', () => {
+  const bare = withZone({ ...worked, wind: '', air: '' }, { water: '' });
+  expect(lacksOf(stop, bare, bundle).map((l) => [l.field, l.problem])).toEqual([
+    ['check', 'the wind is missing: it was sprayed'],
+    ['check', 'the air temperature is missing: it was sprayed'],
+    ['used', 'front: the water used is missing'],
+  ]);
+  const dry = { ...stop, zones: [zone('front', { products: [product('p1', 'granule', '2.4')], water: '' })] };
+  expect(lacksOf(dry, bare, bundle)).toEqual([]);
+});
+
+test('more than ten per cent off the plan is asked about, up to it is not', () => {
+  const used = (amount: string) => withZone(worked, { amounts: { p1: amount } });
+  expect(lacksOf(stop, used('2.63'), bundle)).toEqual([]);
+  expect(offPlanIn(stop.zones[0]!, used('2.7').zones['front']!)).toMatchObject([
+    { share: expect.closeTo(0.125, 9) },
+  ]);
+  expect(lacksOf(stop, used('2.7'), bundle)).toMatchObject([{ field: 'used' }]);
+  expect(lacksOf(stop, withZone(used('2.7'), { isSure: true }), bundle)).toEqual([]);
+  expect(lacksOf(stop, used(''), bundle)).toMatchObject([
+    { field: 'used', problem: 'Test 50 WG used is missing' },
+  ]);
+  expect(lacksOf(stop, used('1,2,3'), bundle).length).toBe(1);
+});
+
+// by hand: 6 gal planned with 2.4 oz; 7.5 gal left the tank
+test('the tank’s level says what was used; a hopper’s product is not in it', () => {
+  const both = zone('front', { products: [product('p1', label.id, '2.4'), product('p2', 'granule', '20')] });
+  const run = { ...worked.zones['front']!, amounts: { p1: '2.4', p2: '20' }, before: '50', after: '42.5' };
+  expect(amountsByLevel(both, run, bundle)).toMatchObject({ water: '7.5', amounts: { p1: '3', p2: '20' } });
+  expect(amountsByLevel(both, { ...run, after: '' }, bundle)).toBeNull();
+  expect(amountsByLevel(both, { ...run, after: '60' }, bundle)).toBeNull();
+  expect(L_PER_GAL).toBeCloseTo(3.785411784, 9);
+});
+
+test('what was seen is what was typed, in the core’s units; what was not typed is not known', () => {
+  const seen = seenIn({
+    ...begun,
+    wind: '10',
+    air: '50',
+    green: '40',
+    leafWet: false,
+    stages: { dandelion: 'seedling', '?': 'x' },
+  });
+  expect(seen.wind).toBeCloseTo(4.4704, 6);
+  expect(seen.air).toBeCloseTo(10, 9);
+  expect(seen).toMatchObject({
+    green: 0.4,
+    isLeafWet: false,
+    isInBloom: null,
+    stages: [{ weed: 'dandelion', stage: 'seedling' }],
+  });
+  expect(seenIn(begun)).toMatchObject({ wind: null, air: null, green: null, stages: [] });
+  expect(lacksOf(stop, { ...worked, wind: 'a lot' }, bundle)).toMatchObject([{ field: 'check' }]);
+});
+
+test('what is sent: zones that were done, the note only where somebody was told, the sign where it was set', () => {
+  const two = { ...stop, zones: [zone('front'), zone('back', { doneBy: 'Lise Corran' })] };
+  const run: Run = {
+    ...{ ...worked, zones: { ...worked.zones, back: beginRun(two, bundle, 'k').zones['back']! } },
+    ...{ arrivedAt: 500, leftAt: 900_000, ticked: ['sign set'], toldHow: '', said: 'Thanks' },
+    extras: [
+      { what: ' sprinkler head ', minutes: '12' },
+      { what: '', minutes: '3' },
+    ],
+  };
+  const sent = doneStopOf(two, run, bundle, 950_000);
+  expect(sent).toMatchObject({
+    ...{ sendKey: 'key', sentAt: 950_000, arrivedAt: 500, leftAt: 900_000, signWords: 'TREATED', told: '' },
+    ...{ extras: [{ what: 'sprinkler head', minutes: 12 }], said: 'Thanks', truck: 'Truck 1' },
+    zones: [
+      {
+        zoneId: 'front',
+        startedAt: 1000,
+        endedAt: 600_000,
+        products: [{ productId: label.id, amount: '2.4' }],
+      },
+    ],
+  });
+  expect(sent.zones).toHaveLength(1);
+  expect(doneStopOf(two, { ...run, toldHow: 'handed over' }, bundle, 1).told).toBe('Dear Abel');
+});

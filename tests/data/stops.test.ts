@@ -1,0 +1,433 @@
+/** The day in the database: routes, stops that come from phones, pictures, follow-ups, what customers are told. */
+import { sql } from 'drizzle-orm';
+import { addDays, isoDay, type Day } from '@/core/calendar/day';
+import { NO_WISHES, planDays } from '@/core/day/plan-day';
+import type { DoneStop } from '@/core/stop/bundle';
+import { beginRun, doneStopOf } from '@/core/stop/run';
+import { momentOf, turnClock } from '@/data/clock';
+import { inOrganisation } from '@/data/connection';
+import { notesOfLawn } from '@/data/customer-notes';
+import { routesOf } from '@/data/day-routes';
+import { findingsOf } from '@/data/findings';
+import { recordsOfZones } from '@/data/records';
+import { customerNote, lawn, photo, stopVisit } from '@/data/schema';
+import { visitsOfLawn } from '@/data/stop-visits';
+import { customerSheet, tellCustomer, tellShape } from '@/server/day/customer';
+import { routesFile } from '@/server/day/files';
+import { saveRoutes, saveRoutesShape, type SaveRoutesInput } from '@/server/day/save-route';
+import { dayScreen } from '@/server/day/view';
+import { saveTruck, saveVisitRules, truckShape, visitRulesShape } from '@/server/house/trucks';
+import { computeWindows } from '@/server/jobs/windows';
+import { closeLawn } from '@/server/lawns/history';
+import { forgetCustomer } from '@/server/lawns/forget-customer';
+import { noteFinding, findingShape } from '@/server/lawns/note-finding';
+import { board } from '@/server/programme/board';
+import { zoneSheet } from '@/server/programme/view';
+import { stopBundle } from '@/server/stop/bundle';
+import { doneStopShape, finishStop } from '@/server/stop/finish-stop';
+import { keepPhoto, photoShape } from '@/server/stop/keep-photo';
+import { USUAL_VISIT_RULES } from '@/data/visit-rules';
+import { actor, closeAll, zoneNamed } from '../support/demo';
+
+afterAll(closeAll);
+const lead = actor('lead');
+const tobin = { ...actor('technician'), name: 'Tobin Asher' };
+const lise = { ...actor('technician'), name: 'Lise Corran' };
+const words = () => 'a reason';
+const key = () => crypto.randomUUID();
+const must = <T>(o: { ok: true; value: T } | { ok: false; refusal: unknown }): T => {
+  if (!o.ok) throw new Error(JSON.stringify(o.refusal));
+  return o.value;
+};
+const today = async (): Promise<Day> => (await inOrganisation(lead, (db) => momentOf(db, lead))).today;
+
+/** Plans today for all trucks and saves it, as the screen does. */
+async function planToday(who = lead): Promise<SaveRoutesInput> {
+  await computeWindows(lead);
+  const { question, routes } = await dayScreen(lead, null, 1);
+  const plan = planDays(question, NO_WISHES, { rounds: 40 });
+  const input: SaveRoutesInput = {
+    routes: plan.tours.map((t) => ({
+      ...{ day: isoDay(t.day), truckId: t.truckId, drive: t.drive, finish: t.finish },
+      seen: routes.find((r) => r.truckId === t.truckId)?.version ?? 0,
+      visits: t.visits.map((v) => ({
+        ...{ ...v, isLocked: false, regret: 0 },
+        applicationIds: question.stops.find((s) => s.lawnId === v.lawnId)!.lines.map((l) => l.applicationId),
+      })),
+    })),
+  };
+  expect(saveRoutesShape.validate(input).error).toBeUndefined();
+  must(await saveRoutes(who, input));
+  return input;
+}
+
+/** A stop of a bundle done by a phone, whose clock may be off. */
+async function doneOf(lawnId: string, over: Partial<DoneStop> = {}, phone = Date.now()): Promise<DoneStop> {
+  const on = await today();
+  const routes = await inOrganisation(lead, (db) => routesOf(db, { from: on, to: addDays(on, 1) }));
+  const route = routes.find((r) => r.body.visits.some((v) => v.lawnId === lawnId))!;
+  const bundle = (await stopBundle(tobin, isoDay(on), route.truckId))!;
+  const stop = bundle.stops.find((s) => s.lawnId === lawnId)!;
+  const run = beginRun(stop, bundle, key());
+  const minute = 60_000;
+  const sent = doneStopOf(
+    stop,
+    {
+      ...{
+        ...run,
+        arrivedAt: phone - 30 * minute,
+        leftAt: phone - 2 * minute,
+        wind: '5',
+        windFrom: 'SW',
+        air: '55',
+      },
+      zones: Object.fromEntries(
+        Object.entries(run.zones).map(([id, z]) => [
+          id,
+          { ...z, startedAt: phone - 25 * minute, endedAt: phone - 10 * minute },
+        ]),
+      ),
+    },
+    ...([bundle, phone] as const),
+  );
+  const done = { ...sent, ...over };
+  expect(doneStopShape.validate(done).error).toBeUndefined();
+  return done;
+}
+const stopsOf = (input: SaveRoutesInput) => input.routes.flatMap((r) => r.visits.map((v) => v.lawnId));
+
+let planned: SaveRoutesInput;
+/** What is planned but for the lawn whose record is looked at. */
+let rest: string[];
+beforeAll(async () => {
+  planned = await planToday();
+  const { lawnId } = await zoneNamed('14 Quarry Lane · front');
+  rest = stopsOf(planned).filter((l) => l !== lawnId);
+  expect(rest.length).toBeGreaterThanOrEqual(4);
+});
+
+describe('the trucks’ day', () => {
+  test('what may go today is in it or left with a reason, and who saves second is told', async () => {
+    const { question } = await dayScreen(lead, null, 1);
+    const { groups } = await board(lead);
+    const can = groups.filter((g) => g.group === 'open' || g.group === 'ajar').flatMap((g) => g.stops);
+    expect(new Set(question.stops.map((s) => s.lawnId))).toEqual(new Set(can.map((s) => s.lawnId)));
+    expect(stopsOf(planned).length).toBeGreaterThan(2);
+    // as it was seen before anybody saved
+    const again = await saveRoutes(tobin, { routes: planned.routes.map((r) => ({ ...r, seen: 0 })) });
+    expect(again).toMatchObject({ ok: false, refusal: { kind: 'invalid' } });
+    if (!again.ok && again.refusal.kind === 'invalid')
+      expect(again.refusal.issues[0]!.problem).toMatch(
+        new RegExp(`^${lead.name} has saved Truck \\d for Thu 18 March`),
+      );
+  });
+  test('a day gone by is not planned, nor a truck or an application that is not there', async () => {
+    const [first] = planned.routes;
+    expect(await saveRoutes(lead, { routes: [{ ...first!, day: '2027-03-01' }] })).toMatchObject({
+      refusal: { issues: [{ field: 'Day', problem: '2027-03-01 lies before today' }] },
+    });
+    expect(await saveRoutes(lead, { routes: [{ ...first!, truckId: key() }] })).toMatchObject({
+      refusal: { kind: 'gone' },
+    });
+  });
+  test('comes out as GPX, GeoJSON and calendar with each stop in it', async () => {
+    const on = await today();
+    const address = (await zoneNamed('14 Quarry Lane · front')).address;
+    for (const as of ['gpx', 'geojson', 'ics'] as const)
+      expect(await routesFile(lead, as, on, 1)).toContain(address);
+  });
+  test('a lawn that others mow or water that day is off it, and says so', async () => {
+    const { lawnId } = await zoneNamed('14 Quarry Lane · front');
+    // Thursday
+    await inOrganisation(lead, (db) =>
+      db
+        .update(lawn)
+        .set({ mownOn: [4] })
+        .where(sql`id = ${lawnId}`),
+    );
+    const { question } = await dayScreen(lead, null, 1);
+    expect(question.stops.find((s) => s.lawnId === lawnId)).toMatchObject({
+      days: [],
+      off: [{ why: 'mown' }],
+    });
+    await inOrganisation(lead, (db) =>
+      db
+        .update(lawn)
+        .set({ mownOn: [] })
+        .where(sql`id = ${lawnId}`),
+    );
+  });
+});
+
+describe('a stop that comes from a phone', () => {
+  test('is recorded with its times by the company’s clock, though the phone’s is two hours off', async () => {
+    // what is sprayed: its record asks for the wind
+    const { lawnId } = await zoneNamed('14 Quarry Lane · front');
+    const off = 2 * 3_600_000;
+    const s = await doneOf(lawnId, {}, Date.now() + off);
+    const kept = must(await finishStop(tobin, s, words));
+    expect(kept.zones.map((z) => z.outcome)).toEqual(s.zones.map(() => 'recorded'));
+    const [visit] = await inOrganisation(lead, (db) => visitsOfLawn(db, lawnId, 5));
+    const { now } = await inOrganisation(lead, (db) => momentOf(db, lead));
+    expect(now.getTime() - visit!.leftAt.getTime()).toBe(2 * 60_000);
+    expect(visit!.leftAt.getTime() - visit!.arrivedAt.getTime()).toBe(28 * 60_000);
+    const records = await inOrganisation(lead, (db) => recordsOfZones(db, [s.zones[0]!.zoneId]));
+    const record = records.find((r) => r.id === kept.zones[0]!.recordId)!;
+    const minutes = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3));
+    expect(minutes(record.endedAt) - minutes(record.startedAt)).toBe(15);
+    expect(record).toMatchObject({
+      appliedBy: tobin.name,
+      windMph: 5,
+      windFrom: 'SW',
+      appliedOn: await today(),
+    });
+    expect(record.reentryTold).not.toBe('');
+  });
+  test('sent five times, two of them at once, it is kept once', async () => {
+    const lawnId = rest[0]!;
+    const s = await doneOf(lawnId, { told: 'Keep off until dry', toldHow: 'handed over', said: 'Thanks' });
+    const both = await Promise.all([finishStop(tobin, s, words), finishStop(tobin, s, words)]);
+    for (let i = 0; i < 3; i++)
+      both.push(await finishStop(tobin, { ...s, sentAt: s.sentAt + 5000 * i }, words));
+    const ids = both.map((o) =>
+      must(o)
+        .zones.map((z) => z.recordId)
+        .join(),
+    );
+    expect(new Set(ids).size).toBe(1);
+    const count = async (table: typeof stopVisit | typeof customerNote) =>
+      (
+        await inOrganisation(lead, (db) =>
+          db
+            .select({ n: sql<number>`count(*)::int` })
+            .from(table)
+            .where(sql`lawn_id = ${lawnId}`),
+        )
+      )[0]!.n;
+    expect([await count(stopVisit), await count(customerNote)]).toEqual([1, 2]);
+  });
+  test('done by two, the first stands and both are kept to be seen', async () => {
+    const lawnId = rest[1]!;
+    const mine = await doneOf(lawnId);
+    const theirs: DoneStop = {
+      ...{ ...mine, sendKey: key(), appliedBy: lise.name },
+      zones: mine.zones.map((z) => ({ ...z, products: z.products.map((p) => ({ ...p, amount: '1' })) })),
+    };
+    must(await finishStop(tobin, mine, words));
+    const second = must(await finishStop(lise, theirs, words));
+    expect(second.zones[0]).toMatchObject({ outcome: 'already' });
+    expect(second.zones[0]!.words).toContain(tobin.name);
+    const visits = await inOrganisation(lead, (db) => visitsOfLawn(db, lawnId, 5));
+    expect(visits.map((v) => v.person).sort()).toEqual([lise.name, tobin.name]);
+    expect(visits.find((v) => v.person === lise.name)!.body.zones[0]!.products[0]!.amount).toBe('1');
+    const records = await inOrganisation(lead, (db) => recordsOfZones(db, [mine.zones[0]!.zoneId]));
+    expect(records.filter((r) => r.plannedId === mine.zones[0]!.applicationId)).toHaveLength(
+      mine.zones[0]!.products.length,
+    );
+  });
+  test('what was seen there is written down, and what is refused says why and loses nothing', async () => {
+    const lawnId = rest[2]!;
+    const s = await doneOf(lawnId, {
+      ...{
+        stages: ['smooth-crabgrass|seedling', 'nonsense|x'],
+        seen: { leafWet: null, bloom: true, green: '60' },
+      },
+    });
+    const bad = {
+      ...s,
+      zones: s.zones.map((z) => ({ ...z, products: z.products.map((p) => ({ ...p, amount: 'much' })) })),
+    };
+    const refused = must(await finishStop(tobin, bad, words));
+    expect(refused.zones[0]).toMatchObject({ outcome: 'refused' });
+    expect(refused.zones[0]!.words).toContain('much');
+    const [visit] = await inOrganisation(lead, (db) => visitsOfLawn(db, lawnId, 1));
+    expect(visit!.body.zones[0]!.products[0]!.amount).toBe('much');
+    const zoneId = s.zones[0]!.zoneId;
+    const found = (await inOrganisation(lead, (db) => findingsOf(db, [zoneId]))).get(zoneId) ?? [];
+    expect(found.map((f) => [f.kind, f.word, f.figure])).toEqual(
+      expect.arrayContaining([
+        ['turf green', '', 60],
+        ['weed stage', 'smooth-crabgrass|seedling', null],
+      ]),
+    );
+    expect(found.some((f) => f.word.includes('nonsense'))).toBe(false);
+  });
+  test('of another company’s lawn, or of one that is gone, it is not taken', async () => {
+    const s = await doneOf(rest[3]!);
+    expect(await finishStop(tobin, { ...s, lawnId: key() }, words)).toMatchObject({
+      refusal: { kind: 'gone' },
+    });
+  });
+});
+
+describe('a picture', () => {
+  const jpeg = Buffer.from([0xff, 0xd8, 0xff, 0xe1, 0, 4, 1, 2, 0xff, 0xda, 0, 3, 1, 9, 0xff, 0xd9]);
+  const input = async () => ({
+    ...{ sendKey: key(), stopKey: key(), lawnId: rest[0]!, what: 'sign' },
+    ...{ takenAt: 1000, sentAt: 2000, jpeg: jpeg.toString('base64') },
+  });
+  test('is kept once, without what the camera added, and goes with a customer who is forgotten', async () => {
+    const p = await input();
+    expect(photoShape.validate(p).error).toBeUndefined();
+    must(await keepPhoto(tobin, p));
+    must(await keepPhoto(tobin, p));
+    const rows = () =>
+      inOrganisation(lead, (db) =>
+        db
+          .select()
+          .from(photo)
+          .where(sql`lawn_id = ${p.lawnId}`),
+      );
+    expect(await rows()).toHaveLength(1);
+    expect(Buffer.from((await rows())[0]!.jpeg, 'base64')).toHaveLength(jpeg.length - 6);
+    const zone = (await inOrganisation(lead, (db) => visitsOfLawn(db, p.lawnId, 1)))[0]!.body.zones[0]!;
+    must(await closeLawn(lead, { zoneId: zone.zoneId, of: 'lawn', why: 'moved', isClosed: true }));
+    must(await forgetCustomer(lead, { zoneId: zone.zoneId, confirmed: true }));
+    expect(await rows()).toEqual([]);
+    expect(await inOrganisation(lead, (db) => notesOfLawn(db, p.lawnId, 0 as Day))).toEqual([]);
+  });
+  test('that is none is refused by name and remedy', async () => {
+    const p = { ...(await input()), jpeg: Buffer.from('no picture').toString('base64') };
+    expect(await keepPhoto(tobin, p)).toMatchObject({
+      refusal: { issues: [{ field: 'Picture', problem: 'The picture is no JPEG' }] },
+    });
+  });
+});
+
+describe('what records ask for', () => {
+  test('waits on Today until rain or somebody’s word answers it', async () => {
+    const lawnId = rest[1]!;
+    const [visit] = await inOrganisation(lead, (db) => visitsOfLawn(db, lawnId, 1));
+    const { zoneId } = visit!.body.zones[0]!;
+    await computeWindows(lead);
+    const asked = (await board(lead)).asked;
+    expect(asked.zones).toBeGreaterThan(0);
+    const water = async () =>
+      (await zoneSheet(lead, zoneId))!.followUps.find((f) => f.kind === 'water-in' && f.since === visit!.day);
+    expect(await water()).toMatchObject({ answer: null, from: visit!.day });
+    const finding = {
+      ...{ sendKey: key(), zoneId, kind: 'watered' as const, word: 'customer', stage: '', figure: '' },
+      on: isoDay(await today()),
+    };
+    expect(findingShape.validate(finding).error).toBeUndefined();
+    must(await noteFinding(lead, finding));
+    expect(await water()).toMatchObject({ answer: { by: 'customer' } });
+    expect(await noteFinding(lead, { ...finding, sendKey: key(), word: 'nobody' })).toMatchObject({
+      refusal: { issues: [{ field: 'Watered by' }] },
+    });
+  });
+  test('a call back stands on Today until it is answered; damage asks for a cause', async () => {
+    const { id } = await zoneNamed('88 Chandler Street · front');
+    const on = isoDay(await today());
+    const note = (kind: 'callback' | 'callback answered' | 'damage', word: string, stage = '') =>
+      noteFinding(lead, { sendKey: key(), zoneId: id, kind, word, stage, figure: '', on });
+    expect(await note('callback', '')).toMatchObject({ refusal: { issues: [{ field: 'About' }] } });
+    must(await note('callback', 'brown patch by the drive'));
+    await computeWindows(lead);
+    const calls = async () =>
+      (await board(lead)).asked.lines.filter((l) => l.kind === 'callback' && l.zoneId === id);
+    expect(await calls()).toMatchObject([{ note: 'brown patch by the drive' }]);
+    must(await note('callback answered', ''));
+    await computeWindows(lead);
+    expect(await calls()).toEqual([]);
+    expect(await note('damage', 'brown tips', 'bad luck')).toMatchObject({
+      refusal: { issues: [{ field: 'Cause' }] },
+    });
+    must(await note('damage', 'brown tips', 'late frost'));
+  });
+  test('a planned stop that nobody recorded is told the day after, with the days that the law leaves', async () => {
+    await turnClock(lead, 1);
+    await computeWindows(lead);
+    const { unrecorded } = (await board(lead)).asked;
+    expect(unrecorded.length).toBeGreaterThan(0);
+    expect(unrecorded.every((u) => u.left === 13)).toBe(true);
+  });
+});
+
+describe('what a customer is told', () => {
+  test('is made of the house’s words and the label, kept, and opens the gate of notice', async () => {
+    const zone = await zoneNamed('14 Quarry Lane · back');
+    const next = (await zoneSheet(lead, zone.id))!.applications.find((a) =>
+      a.products.some((p) => p.recordId === null),
+    )!;
+    const sheet = (await customerSheet(lead, zone.id, next.id))!;
+    expect(sheet.messages.before).toContain(zone.address);
+    expect(sheet.messages.after).toContain('Keep people and pets off until it is dry');
+    expect(sheet.messages.sign).not.toMatch(/[{}]/);
+    const input = {
+      sendKey: key(),
+      zoneId: zone.id,
+      applicationId: next.id,
+      kind: 'before',
+      how: 'handed over',
+      words: sheet.messages.before,
+    } as const;
+    expect(tellShape.validate(input).error).toBeUndefined();
+    must(await tellCustomer(lead, input));
+    must(await tellCustomer(lead, input));
+    expect(
+      (await customerSheet(lead, zone.id, next.id))!.notes.filter((n) => n.kind === 'before'),
+    ).toHaveLength(1);
+    expect((await zoneSheet(lead, zone.id))!.facts.seen.noticeSent).not.toBeNull();
+    expect(await tellCustomer(lead, { ...input, sendKey: key(), how: 'by letter' })).toMatchObject({
+      refusal: { issues: [{ field: 'Mail', remedy: 'Type it on the lawn sheet, or hand the note over.' }] },
+    });
+    expect(await tellCustomer(lead, { ...input, sendKey: key(), words: '  ' })).toMatchObject({
+      refusal: { issues: [{ field: 'Words' }] },
+    });
+  });
+});
+
+describe('the house', () => {
+  const truck = {
+    id: '',
+    seen: 0,
+    name: 'Truck 3',
+    people: ['Lise Corran'],
+    from: '06:30',
+    to: '15:00',
+    latitude: '38.6',
+    longitude: '-90',
+  };
+  test('a truck is written down once by its name, with what is wrong named', async () => {
+    expect(truckShape.validate(truck).error).toBeUndefined();
+    must(await saveTruck(lead, truck));
+    expect(await saveTruck(lead, truck)).toMatchObject({ refusal: { issues: [{ field: 'Truck' }] } });
+    for (const [change, field] of [
+      [{ name: ' ' }, 'Truck'],
+      [{ from: '6.30' }, 'Out at'],
+      [{ to: '06:00' }, 'Back at'],
+      [{ latitude: '138' }, 'Latitude'],
+      [{ longitude: '' }, 'Longitude'],
+    ] as const)
+      expect(await saveTruck(lead, { ...truck, name: 'Truck 4', ...change })).toMatchObject({
+        refusal: { issues: [{ field }] },
+      });
+  });
+  test('words for customers that leave out what must be said are refused', async () => {
+    const text = (v: number | null) => (v === null ? '' : String(v));
+    const r = USUAL_VISIT_RULES;
+    const input = {
+      ...{ seen: 1, waterDays: [1, 4], messages: r.messages, hourCost: '38' },
+      ...{ speedMph: text(r.speedMph), detour: text(r.detour), fillMinutes: text(r.fillMinutes) },
+      ...{ waterNotFrom: '10', waterNotTo: '16' },
+    };
+    expect(visitRulesShape.validate(input).error).toBeUndefined();
+    const said = (messages: typeof r.messages) => saveVisitRules(lead, { ...input, messages });
+    expect(await said({ ...r.messages, sign: 'TREATED' })).toMatchObject({
+      refusal: { issues: [{ field: 'Sign', problem: 'Sign does not say {what}' }] },
+    });
+    expect(await said({ ...r.messages, after: `${r.messages.after} {price}` })).toMatchObject({
+      refusal: {
+        issues: [{ field: 'Note after', problem: 'Note after has a place {price} that nothing stands for' }],
+      },
+    });
+    expect(await saveVisitRules(lead, { ...input, waterNotTo: '' })).toMatchObject({
+      refusal: { issues: [{ field: 'No water to' }] },
+    });
+    must(await saveVisitRules(lead, input));
+    expect(await saveVisitRules(lead, input)).toMatchObject({
+      refusal: { issues: [{ field: 'House rules' }] },
+    });
+  });
+});
