@@ -44,10 +44,19 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
   return (
     <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">
       {total('open') + total('ajar') > 0 && (
-        <p className="mb-2 md:float-right md:mb-0">
-          <Link href="/load" className="button w-full">
+        <p className="mb-2 grid grid-cols-2 gap-2 md:float-right md:mb-0 md:flex">
+          <Link href="/day" className="button">
+            Plan the day
+          </Link>
+          <Link href="/load" className="button">
             Load the morning
           </Link>
+          {mayRecord && (
+            // a whole page, which the device keeps
+            <a href="/go" className="button button-loud col-span-2">
+              Go
+            </a>
+          )}
         </p>
       )}
       <h1 className="text-[26px]">

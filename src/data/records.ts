@@ -136,7 +136,7 @@ export type RecordQuery = Readonly<{
   /** entries that were corrected too */
   withCorrected: boolean;
 }>;
-const ALL_RECORDS: RecordQuery = {
+export const ALL_RECORDS: RecordQuery = {
   ...{ from: null, to: null, words: '', productId: '', ingredient: '', appliedBy: '', target: '' },
   withCorrected: true,
 };

@@ -15,7 +15,7 @@ const PLACES = [
   {
     href: '/house',
     name: 'House',
-    within: ['/weather', '/people', '/imports', '/setup', '/account', '/changes'],
+    within: ['/weather', '/people', '/imports', '/setup', '/account', '/changes', '/money'],
   },
 ] as const;
 

@@ -8,6 +8,7 @@ import { keysAreOff, turnKeys, useKeys } from './keys';
 /** Every key there is, as the list shows them; the Lawn screen and the fence answer to theirs. */
 const LIST = [
   ['t', 'Today'],
+  ['j', 'Plan the day'],
   ['l', 'Lawns'],
   ['w', 'Season'],
   ['d', 'Products'],
@@ -19,7 +20,6 @@ const LIST = [
   ['[ ]', 'On a lawn: move the fence back or on by 20 days'],
   ['s', 'On a lawn: save the plan'],
   ['z y', 'On a lawn: one step back, forward again'],
-
   ['m', 'On a lawn: mix card of the chosen part'],
   ['e', 'On a lawn: enter the record of the chosen part'],
   ['← → ↑ ↓', 'In the fence: move by day and by gate; the reason is read out'],
@@ -39,6 +39,7 @@ export function Shortcuts() {
     {
       '?': show,
       t: () => router.push('/'),
+      j: () => router.push('/day'),
       l: () => router.push('/lawns'),
       w: () => router.push('/season'),
       d: () => router.push('/products'),

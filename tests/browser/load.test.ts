@@ -1,5 +1,4 @@
 /** A morning's loads: the sprayer is measured, twelve lawns are loaded, and a card is ticked through while the network is gone. */
-import net from 'node:net';
 import { sql } from 'drizzle-orm';
 import { isoDay } from '@/core/calendar/day';
 import { isOpen } from '@/core/season/programme';
@@ -11,6 +10,7 @@ import { saveApplication } from '@/server/programme/save-application';
 import { actor, applicationInput, closeAll, programmeOf } from '../support/demo';
 import { DESKTOP, PHONE, openBrowser, type Browser } from './driver';
 import { BASE, LEAD, PASSWORD, TOBIN } from './people';
+import { lineTo, type Line } from './line';
 import { isSound } from './sound';
 
 const lead = actor('lead');
@@ -24,42 +24,6 @@ afterAll(async () => {
   await line.cut();
   await closeAll();
 });
-
-type Line = Readonly<{ url: string; cut: () => Promise<void>; mend: () => Promise<void> }>;
-/** A line to the server that can be cut: the browser's own way of being offline does not reach its service worker. */
-async function lineTo({ hostname, port }: URL): Promise<Line> {
-  const open = new Set<net.Socket>();
-  let server: net.Server | null = null;
-  let at = 0;
-  const mend = () =>
-    new Promise<void>((ready) => {
-      server = net.createServer((from) => {
-        const to = net.connect(Number(port), hostname);
-        for (const [socket, other] of [
-          [from, to],
-          [to, from],
-        ] as const) {
-          open.add(socket);
-          socket.pipe(other);
-          socket.on('error', () => other.destroy());
-          socket.on('close', () => open.delete(socket));
-        }
-      });
-      server.listen(at, '127.0.0.1', () => {
-        at = (server!.address() as net.AddressInfo).port;
-        ready();
-      });
-    });
-  const cut = () =>
-    new Promise<void>((gone) => {
-      if (!server) return gone();
-      server.close(() => gone());
-      server = null;
-      for (const socket of open) socket.destroy();
-    });
-  await mend();
-  return { url: `http://localhost:${at}`, cut, mend };
-}
 
 const STOPS = 12;
 /** Twelve lawns in the order of the list: a barrier for today where its gates let it be planned, else what is planned there. */
@@ -131,6 +95,8 @@ test('a sprayer is measured, and twelve lawns are loaded from it', async () => {
   await b.page('on this device');
 
   // the way: not told while places are not known, and an order of its own once they are
+  await inOrganisation(lead, (db) => db.execute(sql`update lawn set latitude = null, longitude = null`));
+  await b.driver.navigate().refresh();
   await b.page('The shortest way is told once');
   await inOrganisation(lead, (db) =>
     db.execute(sql`update lawn set latitude = 38.6 + (hashtext(id::text) % 100) / 1000.0, longitude = -90`),

@@ -206,7 +206,7 @@ export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: 
           )}
           {change && isDone && plan !== change.before && (
             <p role="status" className="mt-1 border-l-4 border-water bg-paper px-3 py-1">
-              {change.words}: {costWords(change.before, plan)}.
+              {change.words}: {costWords(change.before, plan, sheet.hourCost)}.
             </p>
           )}
           <div className="mt-3 grid grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,560px)]">
@@ -307,14 +307,15 @@ function hours(minutes: number): string {
   return h ? `${h} h ${whole % 60} min` : `${whole} min`;
 }
 
-function costWords(before: DayPlan, now: DayPlan): string {
+/** @param hourCost USD; null: time is not reckoned in money */
+function costWords(before: DayPlan, now: DayPlan, hourCost: number | null): string {
   const minutes = Math.round(now.minutes - before.minutes);
   const points = now.regret - before.regret;
   const stops = served(now) - served(before);
   return [
     minutes === 0
       ? 'no minute more'
-      : `${plural(Math.abs(minutes), 'minute')} ${minutes > 0 ? 'more' : 'less'}`,
+      : `${plural(Math.abs(minutes), 'minute')} ${minutes > 0 ? 'more' : 'less'}${hourCost === null ? '' : ` ($${figure((Math.abs(minutes) / 60) * hourCost, 2)})`}`,
     Math.abs(points) < 0.05
       ? 'no point lost'
       : `${pointWords(Math.abs(points))} ${points > 0 ? 'more' : 'fewer'} saved`,

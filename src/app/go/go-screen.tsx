@@ -35,7 +35,8 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
         if (isRun(run)) found.set(s.lawnId, run);
       }
       setKept(now);
-      setRuns(found);
+      // what was typed since counts, and not what was read before
+      setRuns((now) => new Map([...found, ...now]));
       setRead(true);
       if (navigator.storage?.persist) void navigator.storage.persist();
     })();

@@ -43,6 +43,7 @@ const OTHERS = [
   { href: '/weather', name: 'Weather' },
   { href: '/people', name: 'People' },
   { href: '/imports', name: 'Files' },
+  { href: '/money', name: 'Money' },
   { href: '/changes', name: 'Changes' },
   { href: '/setup', name: 'Setting up' },
   { href: '/account', name: 'Your account' },

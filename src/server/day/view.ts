@@ -34,6 +34,8 @@ export type DayScreen = Readonly<{
   more: number;
   /** windows that are being computed */
   waiting: number;
+  /** USD of a person's hour; null: not said */
+  hourCost: number | null;
 }>;
 
 /** @param from the first day asked about: today or one of the days that the forecast reaches */
@@ -64,7 +66,7 @@ export function dayScreen(actor: Actor, from: Day | null, days: number): Promise
     const trucks = await trucksOf(db);
     const equipment = await equipmentOf(db);
     return {
-      ...{ today, more, waiting },
+      ...{ today, more, waiting, hourCost: house.visitRules.hourCost },
       routes: await routesOf(db, { from: first, to: addDays(asked.at(-1) ?? first, 1) }),
       question: {
         days: asked,

@@ -7,6 +7,7 @@ import type { Outcome, Refusal } from '@/server/entry/outcome';
 import type { FindingInput } from '@/server/lawns/note-finding';
 import type { ZoneSheet } from '@/server/programme/view';
 import { askedWhy, askedWords, dueWords } from '@/ui/follow-up-words';
+import { Link } from '@/ui/link';
 import { useShows } from '@/ui/units';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../../refusal-words';
@@ -37,7 +38,6 @@ export function Afterwards({ sheet, mayRecord, noteFindingAction }: Props) {
   const router = useRouter();
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [isSending, start] = useTransition();
-  if (!followUps.length) return null;
   const open = followUps.filter((f) => f.answer === null);
   const answered = followUps.filter((f) => f.answer !== null);
   const say = (kind: FindingInput['kind'], word: string) =>
@@ -52,7 +52,12 @@ export function Afterwards({ sheet, mayRecord, noteFindingAction }: Props) {
     });
   return (
     <section className="mt-4" aria-label="Afterwards">
-      <h2 className="text-[19px]">Afterwards</h2>
+      <h2 className="flex flex-wrap items-baseline gap-x-4 text-[19px]">
+        Afterwards
+        <Link href={`/lawns/${zone.id}/visits`} className="font-text text-[15px] font-normal">
+          Season and stops
+        </Link>
+      </h2>
       <ul>
         {open.map((f, i) => (
           <li

@@ -1,0 +1,202 @@
+import type { Metadata } from 'next';
+import { notFound } from 'next/navigation';
+import { DateTime } from 'luxon';
+import type { ReactNode } from 'react';
+import { showDay, showFullDay } from '@/core/calendar/day';
+import type { SeasonEnd } from '@/core/records/season-end';
+import { figure, showPercent } from '@/core/units/format';
+import { AMOUNT_UNITS, isAmountUnit } from '@/core/units/rate';
+import { WEEDS } from '@/core/weeds/weeds';
+import { seasonEnd } from '@/server/records/season-end';
+import { visitsSheet, type VisitsSheet } from '@/server/stop/visits';
+import { Link } from '@/ui/link';
+import { adviceWords } from '@/ui/season-end-words';
+import { list, plural, shortName } from '@/ui/words';
+import { isId } from '../../../ids';
+import { screen } from '../../../screen';
+
+export const metadata: Metadata = { title: 'Season and stops' };
+
+/** How stops of a lawn went, the newest first; where two were there, both. */
+export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/visits'>) => {
+  const { zoneId } = await params;
+  const sheet = isId(zoneId) ? await visitsSheet(actor, zoneId) : null;
+  const season = sheet && (await seasonEnd(actor, zoneId));
+  if (!sheet || !season) notFound();
+  const { zone, visits, notes } = sheet;
+  return (
+    <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">
+      <p>
+        <Link href={`/lawns/${zone.id}`} className="inline-flex min-h-[44px] items-center">
+          {zone.address}
+        </Link>
+      </p>
+      <h1 className="text-[26px]">Season and stops at {zone.address}</h1>
+      <Season season={season} name={sheet.zones[zone.id] ?? ''} />
+      <h2 className="mt-6 border-b-2 border-iron text-[22px]">Stops</h2>
+      {!visits.length && (
+        <p className="mt-2 text-lg">
+          No stop was kept with its times yet: it is, when it is done from the phone under Go.
+        </p>
+      )}
+      {visits.map((v) => (
+        <Visit
+          key={v.id}
+          visit={v}
+          sheet={sheet}
+          isDouble={visits.some((o) => o.id !== v.id && o.day === v.day && o.person !== v.person)}
+        />
+      ))}
+      {notes.length > 0 && (
+        <section className="mt-6" aria-label="Customer">
+          <h2 className="border-b-2 border-iron text-[19px]">Told, and said</h2>
+          <ul>
+            {notes.map((n) => (
+              <li key={n.id} className="border-b border-hair py-1">
+                <b>
+                  {
+                    { before: 'Notice before', sign: 'Sign', after: 'Note after', said: 'The customer said' }[
+                      n.kind
+                    ]
+                  }
+                  , {showFullDay(n.day)}
+                </b>{' '}
+                <span className="text-steel">
+                  {n.how} · {n.person}
+                </span>
+                <p className="whitespace-pre-wrap text-[15px]">{n.words}</p>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </div>
+  );
+});
+
+/** What the year came to on this zone, and what it advises for the next. */
+function Season({ season: s, name }: Readonly<{ season: SeasonEnd; name: string }>) {
+  const what = (e: SeasonEnd['barriers'][number]) => `${shortName({ name: e.product })}, ${showDay(e.day)}`;
+  return (
+    <section className="mt-3" aria-label="Season">
+      <h2 className="border-b-2 border-iron text-[22px]">
+        {s.year}, {name}
+      </h2>
+      <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
+        <Row name="Barriers">{list(s.barriers.map(what)) || 'none'}</Row>
+        <Row name="Sprayed">{list(s.sprays.map(what)) || 'nothing'}</Row>
+        <Row name="Held">
+          {s.hold === null ? 'not known' : `${showPercent(s.hold)} of the flush, by the model`}
+        </Row>
+        <Row name="Came through">
+          {list(s.brokeThrough.map((w) => WEEDS[w].name)) || 'nothing that anybody wrote down'}
+        </Row>
+        <Row name="Groups">
+          {list(s.groups.map((g) => `${g.group} (${plural(g.years, 'year')} in a row)`)) || 'none'}
+        </Row>
+        {s.limits.length > 0 && (
+          <Row name="Of the year’s limit">
+            {list(s.limits.map((l) => `${l.ingredient} ${showPercent(l.share)}`))}
+          </Row>
+        )}
+        <Row name="Visits">
+          {s.visits}
+          {s.cost !== null && s.visits > 0 && `, product for $${figure(s.cost, 2)}`}
+        </Row>
+      </dl>
+      <ul className="mt-2 grid gap-1">
+        {s.advice.map((a, i) => (
+          <li key={i} className="border-l-4 border-straw bg-paper px-3 py-1">
+            {adviceWords(a)}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const Row = ({ name, children }: Readonly<{ name: string; children: ReactNode }>) => (
+  <>
+    <dt className="text-steel">{name}</dt>
+    <dd>{children}</dd>
+  </>
+);
+
+type VisitProps = Readonly<{ visit: VisitsSheet['visits'][number]; sheet: VisitsSheet; isDouble: boolean }>;
+
+function Visit({ visit: v, sheet, isDouble }: VisitProps) {
+  const clock = (at: Date) => DateTime.fromJSDate(at, { zone: sheet.timeZone }).toFormat('HH:mm');
+  const minutes = Math.round((v.leftAt.getTime() - v.arrivedAt.getTime()) / 60_000);
+  const { body } = v;
+  const sky = [
+    body.wind && `wind ${body.wind} mph${body.windFrom && ` from ${body.windFrom}`}`,
+    body.air && `air ${body.air} °F`,
+    body.seen.green && `${body.seen.green} % green`,
+    body.seen.leafWet === true && 'leaf wet',
+    body.seen.bloom === true && 'weeds in flower',
+  ].filter((w) => typeof w === 'string' && w !== '');
+  return (
+    <section className="mt-4" aria-label={`${showFullDay(v.day)}, ${v.person}`}>
+      <h2 className="border-b-2 border-iron text-[19px]">
+        {showFullDay(v.day)} · {v.person}
+        {v.truck && ` · ${v.truck}`}
+      </h2>
+      <p>
+        {clock(v.arrivedAt)} to {clock(v.leftAt)}, {plural(minutes, 'minute')}
+        {sky.length > 0 && `; ${list(sky as string[])}`}
+      </p>
+      {isDouble && (
+        <p className="border-l-4 border-clay pl-2 font-semibold">
+          Two people wrote down this lawn on that day: look which is right, and correct the entry if need be.
+        </p>
+      )}
+      <ul>
+        {body.zones.map((z) => {
+          const outcome = body.outcomes.find((o) => o.zoneId === z.zoneId);
+          return (
+            <li key={z.zoneId} className="py-0.5">
+              <b>{sheet.zones[z.zoneId] ?? 'a zone'}:</b>{' '}
+              {z.products
+                .map(
+                  (p) =>
+                    `${shortName({ name: sheet.products[p.productId] ?? 'a product' })} ${p.amount} ${isAmountUnit(p.amountUnit) ? AMOUNT_UNITS[p.amountUnit].words : p.amountUnit}`,
+                )
+                .join(', ')}{' '}
+              {outcome?.outcome === 'recorded' && (
+                <Link href={`/records/${outcome.recordId}`}>the entry</Link>
+              )}
+              {outcome?.outcome === 'already' && (
+                <span className="text-clay">
+                  not entered: <Link href={`/records/${outcome.recordId}`}>recorded already</Link> by{' '}
+                  {outcome.words}
+                </span>
+              )}
+              {outcome?.outcome === 'refused' && (
+                <span className="text-clay">not entered: {outcome.words}</span>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      {body.extras.length > 0 && (
+        <p>Added: {list(body.extras.map((e) => `${e.what} (${plural(e.minutes, 'minute')})`))}</p>
+      )}
+      {body.notes && <p className="whitespace-pre-wrap text-[15px] text-steel">{body.notes}</p>}
+      {v.photos.length > 0 && (
+        <p className="mt-1 flex flex-wrap gap-2">
+          {v.photos.map((p) => (
+            <a key={p.id} href={`/api/photos/${p.id}`}>
+              {/* eslint-disable-next-line @next/next/no-img-element */}
+              <img
+                src={`/api/photos/${p.id}`}
+                alt={`${p.what === 'sign' ? 'The sign' : 'The lawn'}, ${showFullDay(p.day)}`}
+                className="h-[140px] border-2 border-hair"
+                loading="lazy"
+              />
+            </a>
+          ))}
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,159 @@
+/**
+ * The end of a lawn's season: what was put down, what held, what came through, how far limits and groups are used, and what
+ * that advises for the next year. From the book and the season's model; what nobody looked at is said to be so.
+ */
+import { yearOf, type Day } from '@/core/calendar/day';
+import { isPreEmergent, type Use } from '@/core/trade/terms';
+import type { Weed } from '@/core/weeds/weeds';
+import type { FollowUp } from './follow-ups';
+import type { LedgerEntry } from './ledger';
+
+export type SeasonEntry = Readonly<{
+  id: string;
+  day: Day;
+  product: string;
+  use: Use;
+  targets: readonly Weed[];
+  isWhole: boolean;
+  /** site of action groups of its ingredients */
+  groups: readonly number[];
+  /** USD; null: no price */
+  cost: number | null;
+}>;
+
+export type SeasonEndQuestion = Readonly<{
+  /** the last day that counts: the season's year is its year */
+  today: Day;
+  entries: readonly SeasonEntry[];
+  /** all that is done, for limits; each with the most of a year as its label sets it, null: none */
+  ledger: readonly LedgerEntry[];
+  seen: readonly Readonly<{ weed: Weed; on: Day }>[];
+  looked: readonly Readonly<{ on: Day; taken: number | null }>[];
+  followUps: readonly FollowUp[];
+  /** the share of the flush that the barriers held by the model; null: not known */
+  hold: number | null;
+  /** the day on which the soil's line was crossed this year; null: not, or not known */
+  crossed: Day | null;
+  hasHotEdge: boolean;
+}>;
+
+export type Advice =
+  | Readonly<{ code: 'nothing-put-down' }>
+  /** nobody looked whether it held */
+  | Readonly<{ code: 'look' }>
+  /** it held, by the model and by who looked */
+  | Readonly<{ code: 'same-again'; hold: number | null }>
+  /** the barrier lay so many days after the line */
+  | Readonly<{ code: 'earlier'; days: number }>
+  /** the model says that it did not last or hold enough: a higher total, two parts, or another product */
+  | Readonly<{ code: 'longer'; hold: number }>
+  /** watered in so many days after the label's last, or never */
+  | Readonly<{ code: 'water-in'; product: string; days: number | null }>
+  /** weeds came through where concrete warms the soil */
+  | Readonly<{ code: 'edges' }>
+  | Readonly<{ code: 'other-group'; group: number; years: number }>
+  /** what was sprayed took less than it should */
+  | Readonly<{ code: 'weak'; taken: number }>;
+
+export type SeasonEnd = Readonly<{
+  year: number;
+  barriers: readonly SeasonEntry[];
+  sprays: readonly SeasonEntry[];
+  hold: number | null;
+  /** weeds that a barrier was meant for and that were seen after it */
+  brokeThrough: readonly Weed[];
+  /** site of action groups of the year, with how many years in a row each has been used */
+  groups: readonly Readonly<{ group: number; years: number }>[];
+  /** of the year's limits, the share that is used: the nearest to its end first */
+  limits: readonly Readonly<{ ingredient: string; share: number }>[];
+  visits: number;
+  cost: number | null;
+  advice: readonly Advice[];
+}>;
+
+/** A barrier that holds less is no control. As labels call it. */
+const CONTROL = 0.8;
+/** So many years of one group breed what stands it. Common practice, no source. */
+const YEARS_OF_A_GROUP = 3;
+/** Less is no good result. Common practice, no source. */
+const GOOD_TAKE = 80;
+
+export function seasonEndOf(q: SeasonEndQuestion): SeasonEnd {
+  const year = yearOf(q.today);
+  const mine = q.entries.filter((e) => yearOf(e.day) === year && e.day <= q.today);
+  const barriers = mine.filter((e) => isPreEmergent(e.use));
+  const sprays = mine.filter((e) => e.use === 'post-emergent' || e.use === 'spot');
+  const first = barriers.reduce<Day | null>((d, e) => (d === null || e.day < d ? e.day : d), null);
+  const meant = new Set(barriers.flatMap((e) => e.targets));
+  const through =
+    first === null
+      ? []
+      : [...new Set(q.seen.filter((s) => s.on > first && meant.has(s.weed)).map((s) => s.weed))];
+  const groups = [...new Set(mine.flatMap((e) => e.groups))].map((group) => ({
+    group,
+    years: yearsInARow(q.entries, group, year),
+  }));
+  const known = mine.map((e) => e.cost);
+  return {
+    ...{ year, barriers, sprays, hold: barriers.length ? q.hold : null, brokeThrough: through, groups },
+    limits: limitsOf(q.ledger, year),
+    visits: new Set(mine.map((e) => e.day)).size,
+    cost: known.some((c) => c === null) ? null : known.reduce<number>((a, c) => a + c!, 0),
+    advice: adviceOf(q, { mine, barriers, sprays, first, through, groups }),
+  };
+}
+
+function yearsInARow(entries: readonly SeasonEntry[], group: number, year: number): number {
+  let years = 0;
+  while (entries.some((e) => yearOf(e.day) === year - years && e.groups.includes(group))) years++;
+  return years;
+}
+
+/** The most of each ingredient that the labels allow in a year, and the share of it that the year has had. */
+function limitsOf(ledger: readonly LedgerEntry[], year: number): SeasonEnd['limits'] {
+  const used = new Map<string, { sum: number; most: number }>();
+  for (const e of ledger)
+    for (const i of e.ingredients) {
+      if (yearOf(e.day) !== year || i.most === null || i.ai === null) continue;
+      const rate = i.most.counts === 'a.e.' ? (i.ae ?? i.ai) : i.ai;
+      const so = used.get(i.name) ?? { sum: 0, most: Infinity };
+      used.set(i.name, { sum: so.sum + rate * e.share, most: Math.min(so.most, i.most.rate) });
+    }
+  return [...used]
+    .map(([ingredient, { sum, most }]) => ({ ingredient, share: sum / most }))
+    .toSorted((a, b) => b.share - a.share);
+}
+
+type Found = Readonly<{
+  mine: readonly SeasonEntry[];
+  barriers: readonly SeasonEntry[];
+  sprays: readonly SeasonEntry[];
+  first: Day | null;
+  through: readonly Weed[];
+  groups: SeasonEnd['groups'];
+}>;
+
+function adviceOf(q: SeasonEndQuestion, { mine, barriers, sprays, first, through, groups }: Found): Advice[] {
+  if (!mine.length) return [{ code: 'nothing-put-down' }];
+  const out: Advice[] = [];
+  if (first !== null && q.crossed !== null && first > q.crossed)
+    out.push({ code: 'earlier', days: first - q.crossed });
+  for (const f of q.followUps) {
+    if (f.kind !== 'water-in' || f.to === null || !barriers.some((b) => b.id === f.entryId)) continue;
+    const late = f.answer ? f.answer.on - f.to : q.today > f.to ? null : 0;
+    if (late === null || late > 0) out.push({ code: 'water-in', product: f.product, days: late });
+  }
+  if (barriers.length && q.hold !== null && q.hold < CONTROL) out.push({ code: 'longer', hold: q.hold });
+  if (through.length && q.hasHotEdge) out.push({ code: 'edges' });
+  for (const { group, years } of groups)
+    if (group > 0 && years >= YEARS_OF_A_GROUP) out.push({ code: 'other-group', group, years });
+  const takes = q.looked
+    .filter((l) => l.taken !== null && sprays.some((s) => l.on > s.day))
+    .map((l) => l.taken!);
+  const worst = Math.min(...takes);
+  if (takes.length && worst < GOOD_TAKE) out.push({ code: 'weak', taken: worst });
+  const isLooked = q.looked.length > 0 || q.seen.some((s) => first !== null && s.on > first);
+  if (barriers.length && !isLooked) out.push({ code: 'look' });
+  if (!out.length) out.push({ code: 'same-again', hold: q.hold });
+  return out;
+}

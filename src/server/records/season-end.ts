@@ -1,0 +1,64 @@
+/** The end of a zone's season, from its book and the season's model. */
+import 'server-only';
+import { dayOf, yearOf, type Day } from '@/core/calendar/day';
+import { fewOf } from '@/core/day/worth';
+import { packageCost } from '@/core/products/stock';
+import { seasonEndOf, type SeasonEnd, type SeasonEntry } from '@/core/records/season-end';
+import { dosesAgainst } from '@/core/season/doses';
+import { holdOn, weightedHold } from '@/core/season/hold';
+import { usualTargets } from '@/core/season/planner/question';
+import { leftOf } from '@/core/season/reached';
+import { fromSquareFeet } from '@/core/units/trade';
+import { requirePermission, type Actor } from '@/data/actor';
+import { momentOf } from '@/data/clock';
+import { inOrganisation } from '@/data/connection';
+import { zoneOf } from '@/data/lawns';
+import { soilRunsFor } from '@/data/outlooks';
+import { labelAt } from '@/data/products';
+import { assemble } from '../facts';
+import { followUpsIn } from './follow-ups';
+
+/** The middle of the year: the season of its spring weeds is the one that is asked about. */
+const middleOf = (today: Day): Day => Math.min(today, dayOf(yearOf(today), 6, 1)) as Day;
+
+/** Null: no such zone here. */
+export function seasonEnd(actor: Actor, zoneId: string): Promise<SeasonEnd | null> {
+  requirePermission(actor, 'see');
+  return inOrganisation(actor, async (db) => {
+    const zone = await zoneOf(db, zoneId);
+    if (!zone) return null;
+    const moment = await momentOf(db, actor);
+    const { house, labels, books } = await assemble(db, actor, [zone], moment);
+    const book = books.get(zone.id)!;
+    const { facts, findings, records } = book;
+    const runs = await soilRunsFor(db, actor.orgId, zone, house.crossings.depth, moment.today);
+    const few = runs && fewOf(runs, house.planning.school);
+    const left = leftOf(facts, labels.now);
+    const holds = few
+      ? usualTargets(book.applications, facts.seen, moment.today).flatMap(({ weed, weight }) => {
+          const doses = dosesAgainst(weed, facts.ledger, labels.now, zone.facts.turf, few.from, left);
+          const hold = holdOn(weed, few, middleOf(moment.today), doses);
+          return hold ? [{ each: hold.each, weight }] : [];
+        })
+      : [];
+    return seasonEndOf({
+      ...{ today: moment.today, ledger: facts.ledger, hold: weightedHold(holds)?.p50 ?? null },
+      entries: records
+        .filter((r) => r.correctedById === null)
+        .map((r): SeasonEntry => {
+          const label = labelAt(labels, r.productId, r.labelVersion);
+          return {
+            ...{ id: r.id, day: r.appliedOn, product: r.productName, use: r.use, targets: r.targets },
+            isWhole: r.place === 'zone',
+            groups: [...new Set(label?.ingredients.flatMap((i) => i.group ?? []) ?? [])],
+            cost: label ? packageCost(label, r.rate, fromSquareFeet(r.areaSqFt)) : null,
+          };
+        }),
+      seen: facts.seen.stages.filter((s) => s.stage !== 'not up').map((s) => ({ weed: s.weed, on: s.on })),
+      looked: findings.filter((f) => f.kind === 'looked').map((f) => ({ on: f.on, taken: f.figure })),
+      followUps: followUpsIn(book, house, labels),
+      crossed: facts.outlook?.crossed ?? null,
+      hasHotEdge: zone.concreteEdgeFt > 0 || zone.site.besidePavement,
+    });
+  });
+}

@@ -1,0 +1,284 @@
+/**
+ * A morning of twelve stops on a phone, from the board to the closed book: the day is planned, the network is cut three
+ * times, the app is killed and opened again, the phone's clock is two hours off; and the rain of the days after waters it in.
+ */
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { sql } from 'drizzle-orm';
+import { turnClock } from '@/data/clock';
+import { inOrganisation } from '@/data/connection';
+import { computeWindows } from '@/server/jobs/windows';
+import { writeStreets } from '../../scripts/demo/streets';
+import { actor, closeAll } from '../support/demo';
+import { DESKTOP, PHONE, openBrowser, type Browser } from './driver';
+import { lineTo, type Line } from './line';
+import { BASE, LEAD, PASSWORD, TOBIN } from './people';
+import { isSound } from './sound';
+
+const lead = actor('lead');
+const STOPS = 12;
+const STREET = 'Lantern Row';
+let b: Browser;
+let line: Line;
+const folder = mkdtempSync(path.join(tmpdir(), 'pictures-'));
+beforeAll(async () => {
+  line = await lineTo(new URL(BASE));
+  await writeStreets(
+    lead,
+    [{ street: STREET, family: 'Ashby', houses: 13, from: [1, 1], step: [0.1, 0.04] }],
+    'Morning',
+  );
+  await computeWindows(lead);
+});
+afterEach(() => b.quit());
+afterAll(async () => {
+  rmSync(folder, { recursive: true, force: true });
+  await line.cut();
+  await closeAll();
+});
+
+const one = async (query: ReturnType<typeof sql>): Promise<number> =>
+  (await inOrganisation(lead, (db) => db.execute<{ n: number }>(query)))[0]!.n;
+const records = () =>
+  one(sql`select count(*)::int as n from application_record r join zone z on z.id = r.zone_id
+    join lawn l on l.id = z.lawn_id where l.address like ${`%${STREET}`}`);
+const visits = () =>
+  one(sql`select count(*)::int as n from stop_visit v join lawn l on l.id = v.lawn_id
+    where l.address like ${`%${STREET}`}`);
+
+test('a lead plans the day: everything on one truck, one lawn left out, one moved by hand, saved', async () => {
+  b = await openBrowser(BASE, DESKTOP);
+  await b.signIn(LEAD, PASSWORD);
+  await b.page('can go today');
+  await b.page(STREET);
+  await b.press('Plan the day');
+  await b.page('of 18 lawns');
+  await isSound(b, 'Plan the day');
+  await b.press('Truck 2 goes out');
+  await b.page('Truck 2 stays at home');
+  await b.page('Truck 2 stays at home: ');
+  // all that is not of the street stays for another day
+  for (const address of [
+    '14 Quarry Lane',
+    '41 Tannery Row',
+    '102 Cooper Rise',
+    '19 Kiln Hill',
+    '230 Long Meadow',
+  ]) {
+    await (await b.find(`button[aria-label="Leave ${address} out"]`)).click();
+    await b.page(`${address} left out: `);
+  }
+  await b.page('left out by hand');
+  await (await b.find(`button[aria-label="Lock 9 ${STREET}"]`)).click();
+  await b.page(`9 ${STREET} locked: `);
+  // by the keyboard one is moved down
+  const grip = await b.find('ol li:first-child button[aria-label^="Move"]');
+  const moved = (await grip.getAttribute('aria-label'))!.replace('Move ', '');
+  await b.driver.executeScript('arguments[0].focus()', grip);
+  await b.keys(' ');
+  await b.driver.executeScript(
+    'return new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r)))',
+  );
+  await b.keys('\uE015');
+  await b.driver.executeScript('return new Promise((r) => setTimeout(r, 300))');
+  await b.keys(' ');
+  await b.page(`${moved} put there by hand: `);
+  await b.press('Save the day');
+  await b.page('saved it');
+  const kept = await one(sql`select sum(jsonb_array_length(body -> 'visits'))::int as n from day_route`);
+  expect(kept).toBe(STOPS);
+  for (const file of ['gpx', 'geojson', 'ics']) {
+    const text = await b.driver.executeScript<string>(
+      `return fetch(document.querySelector('a[href*="/day/${file}"]').href).then((r) => r.text())`,
+    );
+    expect(text).toContain(STREET);
+  }
+  expect(await b.complaints()).toEqual([]);
+});
+
+test('twelve stops on the phone, the network cut three times, the clock two hours off: each is kept once', async () => {
+  b = await openBrowser(line.url, PHONE);
+  await b.driver.sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
+    source: 'const real = Date.now.bind(Date); Date.now = () => real() + 2 * 3600000;',
+  });
+  await b.signIn(TOBIN, PASSWORD);
+  await b.go('/go');
+  await (await b.find('//main//a[contains(., "Truck 1")]')).click();
+  await b.page('it works without a network');
+  await isSound(b, 'Go, phone');
+  // its worker is there, and has its files and this page
+  await b.driver.wait(
+    () => b.driver.executeScript<boolean>(`return navigator.serviceWorker.controller !== null`),
+    120_000,
+  );
+  await b.driver.navigate().refresh();
+  await b.page('it works without a network');
+  await b.driver.wait(() => b.driver.executeScript<boolean>(`return caches.has('go-1')`), 120_000);
+  const here = await b.driver.getCurrentUrl();
+  /** The app is killed, and opened again where it was. */
+  const kill = async () => {
+    const at = await b.driver.getCurrentUrl();
+    await b.driver.get('about:blank');
+    await b.driver.get(at);
+  };
+  const press = async (words: string) => b.press(words);
+  const step = async (name: string) => {
+    await (await b.find(`nav[aria-label="Steps"] button[aria-label="${name}"]`)).click();
+    await b.page(name);
+  };
+  const begin = async () => {
+    // from the list, or where the stop before led on to this one
+    const on = await b.find('//main//p[contains(@class, "fixed")]//a | //button[contains(., "I am here")]');
+    if ((await on.getTagName()) === 'a') await on.click();
+    await b.page('start the clock');
+    await press('I am here');
+    await b.page('Gets nothing');
+  };
+  const check = async () => {
+    await step('Check');
+    await b.type(await b.field('Wind, mph'), '4');
+    await b.choose('Wind from', 'SW');
+    await b.type(await b.field('Air, °F'), '52');
+  };
+  const apply = async () => {
+    await step('Apply');
+    await press('Begin');
+    await press('It is down');
+    await b.page('Not yet: go on');
+  };
+  const finish = async () => {
+    await step('Done');
+    await press('Stop the clock');
+  };
+  const whole = async () => {
+    await begin();
+    await check();
+    await apply();
+    await finish();
+  };
+
+  // the first with a network, every step looked at
+  await begin();
+  await (await b.find('//label[contains(., "Hazards")]//input')).click();
+  await press('Next: Check');
+  await b.type(await b.field('Wind, mph'), '14');
+  await b.page('SHUT, Wind');
+  await b.type(await b.field('Wind, mph'), '4');
+  await b.page('By what you measured it may go');
+  await isSound(b, 'Check, phone');
+  await b.type(await b.field('Air, °F'), '52');
+  await press('Next: Wear');
+  await (await b.find('//main//label//input[@type="checkbox"]')).click();
+  await step('Done');
+  await b.page('The work was not begun');
+  await apply();
+  await step('Used');
+  await b.type(await b.field('Tank before'), '100');
+  await b.type(await b.field('Tank after'), '80');
+  await b.page('above the plan');
+  await step('Done');
+  await b.page('more than 10 % off the plan');
+  await step('Used');
+  await (await b.find('//label[contains(., "that is what went down")]//input')).click();
+  await isSound(b, 'Used, phone');
+  await step('Sign');
+  const picture = path.join(folder, 'sign.png');
+  writeFileSync(picture, await b.picture());
+  await b.driver.findElement({ css: 'input[aria-label="Picture of the sign"]' }).sendKeys(picture);
+  await b.page('1 picture taken');
+  await step('Customer');
+  await press('handed over');
+  await isSound(b, 'Customer, phone');
+  await finish();
+  await b.driver.wait(async () => (await records()) === 1, 120_000);
+  await b.driver.wait(async () => (await one(sql`select count(*)::int as n from photo`)) === 1, 120_000);
+
+  // cut between two stops: four are done in a valley, the app killed in the middle of one
+  await line.cut();
+  await b.driver.get(here);
+  await b.page('works without a network');
+  await whole();
+  await b.page('wait');
+  await begin();
+  await check();
+  await kill();
+  await b.page('Check');
+  expect(await (await b.field('Wind, mph')).getAttribute('value')).toBe('4');
+  await apply();
+  await finish();
+  await whole();
+  await whole();
+  expect(await records()).toBe(1);
+  await b.driver.get(here);
+  await b.page('4 things wait on this device');
+  await line.mend();
+  await b.driver.wait(async () => (await records()) === 5, 150_000);
+
+  // cut while the work goes on
+  await begin();
+  await check();
+  await step('Apply');
+  await press('Begin');
+  await line.cut();
+  await press('It is down');
+  await finish();
+  await whole();
+  await line.mend();
+  await b.driver.wait(async () => (await records()) === 7, 150_000);
+
+  // cut just as it is sent, again and again: its answer is lost, and it is sent once more
+  for (let i = 0; i < 3; i++) {
+    await begin();
+    await check();
+    await apply();
+    await step('Done');
+    await press('Stop the clock');
+    await line.cut();
+    await line.mend();
+    await b.driver.wait(async () => (await records()) === 8 + i, 150_000);
+    await b.driver.get(here);
+    await b.page('works without a network');
+  }
+  await whole();
+  await whole();
+  await b.driver.wait(async () => (await records()) === STOPS, 150_000);
+  await b.driver.get(here);
+  await b.page('The day is done');
+  await b.driver.wait(async () => !(await b.page('The day is done')).includes('on this device and'), 120_000);
+
+  expect([await records(), await visits()]).toEqual([STOPS, STOPS]);
+  // by the company's clock: nobody was there in the hours to come
+  const late = await one(
+    sql`select count(*)::int as n from stop_visit v, clock c where v.left_at > c.now + interval '1 minute'`,
+  );
+  expect(late).toBe(0);
+  const notes = await one(sql`select count(*)::int as n from customer_note where kind = 'after'`);
+  expect(notes).toBe(1);
+});
+
+test('the rain of the days after waters it in; what it did not is asked for', async () => {
+  const water = async () =>
+    (
+      await inOrganisation(lead, (db) =>
+        db.execute<{ by: string | null; n: number }>(sql`
+          select f -> 'answer' ->> 'by' as by, count(*)::int as n
+          from zone_follow_ups u join lawn l on l.id = u.lawn_id, jsonb_array_elements(u.body -> 'list') f
+          where l.address like ${`%${STREET}`} and f ->> 'kind' = 'water-in' group by 1`),
+      )
+    ).map((r) => [r.by, r.n]);
+  await computeWindows(lead);
+  expect(await water()).toEqual([[null, STOPS]]);
+  for (let day = 0; day < 10 && (await water())[0]?.[0] === null; day++) {
+    await turnClock(lead, 1);
+    await computeWindows(lead);
+  }
+  expect(await water()).toEqual([['rain', STOPS]]);
+  b = await openBrowser(BASE, PHONE);
+  await b.signIn(TOBIN, PASSWORD);
+  await b.go('/records');
+  await b.page(STREET);
+  await b.lawn(`9 ${STREET}`);
+  await (await b.find('//section[@aria-label="Afterwards"]//summary')).click();
+  await b.page('rain did it');
+});
