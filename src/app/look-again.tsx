@@ -40,9 +40,9 @@ export function LookAgain() {
         if (isLeaving) return;
         const isNews = seen.current !== null && seen.current !== now.version && isAboutHere(now.zones);
         seen.current = now.version;
-        // a screen that is one long form stays as it is: what it answers to is said when it is sent, and drawn in the
+        // a screen that is one long form, or a day on a phone, stays as it is: what it answers to is said when it is sent, and drawn in the
         // moment in which the database goes, it would give place to the page that says so
-        if (document.querySelector('main form[data-still]')) return;
+        if (document.querySelector('main [data-still]')) return;
         // drawn while the database is away, the screen would give place to a page that says so, and a form with it
         if (isNews) void databaseAnswers().then((answers) => answers && router.refresh());
       };

@@ -22,7 +22,7 @@ import {
 import type { SquareMetres } from '@/core/units/quantity';
 import { fromFeet, fromInchesOfWater, fromSquareFeet } from '@/core/units/trade';
 import type { Transaction } from './connection';
-import { fromNumeric } from './numbers';
+import { fromNumeric, toNumeric } from './numbers';
 import { lawn, station, zone } from './schema';
 import { dayFrom } from './weather';
 import { oneOf } from './words';
@@ -245,6 +245,21 @@ export async function zonesOfLawn(db: Transaction, lawnId: string): Promise<Zone
     .innerJoin(station, eq(station.id, lawn.stationId))
     .where(eq(lawn.id, lawnId));
   return rows.map(zoneFrom).sort((a, b) => a.name.localeCompare(b.name));
+}
+
+/** Where a lawn is, where nobody has said it before. */
+export async function placeLawn(
+  db: Transaction,
+  lawnId: string,
+  { latitude, longitude }: Readonly<{ latitude: number; longitude: number }>,
+): Promise<void> {
+  await db
+    .update(lawn)
+    .set({
+      ...{ latitude: toNumeric(latitude), longitude: toNumeric(longitude) },
+      version: sql`${lawn.version} + 1`,
+    })
+    .where(and(eq(lawn.id, lawnId), isNull(lawn.latitude)));
 }
 
 /** Zones of some lawns, closed or not. */

@@ -1029,6 +1029,7 @@ export const plannedApplication = pgTable(
     companyKey(t),
     within(t.orgId, t.zoneId, zone),
     index('planned_application_zone').on(t.zoneId, t.plannedOn),
+    index('planned_application_day').on(t.orgId, t.plannedOn),
   ],
 );
 

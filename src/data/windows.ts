@@ -350,7 +350,9 @@ export async function windowsAhead(
         })
         .from(t)
         .where(
-          sql`jsonb_typeof(${t.body} -> 'hours') = 'array' and exists (select 1
+          // the columns first: the body of what is far off need not be opened
+          sql`(${t.state} in ('open', 'ajar') or ${t.openFrom} <= ${days.at(-1)} or ${t.ajarFrom} <= ${days.at(-1)})
+            and jsonb_typeof(${t.body} -> 'hours') = 'array' and exists (select 1
             from jsonb_array_elements(${t.body} -> 'hours') h where (h ->> 'day')::int in ${[...days]}
               and h ->> 'states' ~ '[oa]')`,
         )

@@ -10,7 +10,7 @@ import { notesOfLawn } from '@/data/customer-notes';
 import { routesOf } from '@/data/day-routes';
 import { findingsOf } from '@/data/findings';
 import { recordsOfZones } from '@/data/records';
-import { customerNote, lawn, photo, stopVisit } from '@/data/schema';
+import { customerNote, lawn, photo, reading, stopVisit } from '@/data/schema';
 import { visitsOfLawn } from '@/data/stop-visits';
 import { customerSheet, tellCustomer, tellShape } from '@/server/day/customer';
 import { routesFile } from '@/server/day/files';
@@ -230,7 +230,7 @@ describe('a stop that comes from a phone', () => {
     const s = await doneOf(lawnId, {
       ...{
         stages: ['smooth-crabgrass|seedling', 'nonsense|x'],
-        seen: { leafWet: null, bloom: true, green: '60' },
+        seen: { leafWet: null, bloom: true, green: '60', soil: '51' },
       },
     });
     const bad = {
@@ -251,6 +251,13 @@ describe('a stop that comes from a phone', () => {
       ]),
     );
     expect(found.some((f) => f.word.includes('nonsense'))).toBe(false);
+    const soil = await inOrganisation(lead, (db) =>
+      db
+        .select()
+        .from(reading)
+        .where(sql`zone_id = ${zoneId} and value = 51`),
+    );
+    expect(soil).toMatchObject([{ spot: 'open', unit: 'F', depthIn: '2.000000' }]);
   });
   test('of another company’s lawn, or of one that is gone, it is not taken', async () => {
     const s = await doneOf(rest[3]!);

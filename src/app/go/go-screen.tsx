@@ -67,7 +67,7 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
   const waiting = queue.waiting.length;
 
   return (
-    <div className="mx-auto max-w-2xl px-4 pb-24 pt-3">
+    <div data-still className="mx-auto max-w-2xl px-4 pb-24 pt-3">
       {(waiting > 0 || queue.isSignedOut) && (
         <p role="status" className="mb-2 border-l-4 border-straw bg-paper px-3 py-2">
           {plural(waiting, 'thing')} {waiting === 1 ? 'waits' : 'wait'} on this device and{' '}
@@ -87,7 +87,10 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
           )}
         </p>
       )}
-      {stop ? (
+      {stop && !isRead ? (
+        // what was begun is read first: a stop must not begin again over it
+        <p className="pt-4 text-lg">Opening…</p>
+      ) : stop ? (
         <StopRun
           key={stop.lawnId}
           {...{ stop, bundle }}

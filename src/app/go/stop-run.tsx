@@ -201,8 +201,9 @@ const productsOf = (p: StepProps) =>
 const isSprayed = (p: StepProps) =>
   productsOf(p).some(({ product }) => !isGranule(labelOf(p.bundle, product)));
 
-function Arrive({ stop, bundle, run }: StepProps) {
+function Arrive({ stop, bundle, run, change }: StepProps) {
   const show = useShows();
+  const [trouble, setTrouble] = useState('');
   return (
     <>
       <p className="text-[18px]">{stop.customer}</p>
@@ -221,6 +222,23 @@ function Arrive({ stop, bundle, run }: StepProps) {
           {z.why && <p className="text-[15px] text-steel">{z.why}</p>}
         </div>
       ))}
+      {!stop.isPlaced && (
+        <button
+          type="button"
+          className="button min-h-[60px] text-[18px]"
+          onClick={() => {
+            setTrouble('');
+            navigator.geolocation.getCurrentPosition(
+              ({ coords: { latitude, longitude } }) => change({ place: { latitude, longitude } }),
+              (e) => setTrouble(`This phone does not say where it is: ${e.message}.`),
+              { enableHighAccuracy: true },
+            );
+          }}
+        >
+          {run.place ? 'This place is kept for the lawn' : 'Keep this place for the lawn: routes go by it'}
+        </button>
+      )}
+      {trouble && <p className="text-clay">{trouble}</p>}
       {run.arrivedAt !== null && (
         <p className="text-steel">
           Here since {new Date(run.arrivedAt).toTimeString().slice(0, 5)} by this phone.
@@ -329,6 +347,13 @@ function Check(props: StepProps & Readonly<{ phoneAhead: number }>) {
             />
           )}
         </Labelled>
+        <MeasureField
+          name="Soil at 2 in"
+          measure="temperature"
+          value={run.soil}
+          onChange={(soil) => change({ soil })}
+        />
+        <span />
         <YesNo name="Leaf wet" value={run.leafWet} onChange={(leafWet) => change({ leafWet })} />
         <YesNo name="Weeds in flower" value={run.bloom} onChange={(bloom) => change({ bloom })} />
       </div>

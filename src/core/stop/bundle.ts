@@ -63,6 +63,8 @@ export type BundleStop = Readonly<{
   hazards: string;
   notes: string;
   waters: string;
+  /** its place is on file */
+  isPlaced: boolean;
   /** minutes from midnight, as planned */
   begin: number;
   end: number;
@@ -130,7 +132,10 @@ export type DoneStop = Readonly<{
   windFrom: string;
   air: string;
   /** seen, in words and figures as they were typed */
-  seen: Readonly<{ leafWet: boolean | null; bloom: boolean | null; green: string }>;
+  /** soil: °F at two inches in the open */
+  seen: Readonly<{ leafWet: boolean | null; bloom: boolean | null; green: string; soil: string }>;
+  /** where the phone was, for a lawn whose place nobody has said; null: not taken */
+  place: Readonly<{ latitude: number; longitude: number }> | null;
   /** stages seen, "weed|stage" */
   stages: readonly string[];
   /** steps that were ticked, by name */

@@ -41,7 +41,15 @@ const zone = (zoneId: string, over: Partial<BundleZone> = {}): BundleZone => ({
   ...over,
 });
 const stop: BundleStop = {
-  ...{ lawnId: 'lawn', address: '3 Tilling Lane', customer: 'Abel', hazards: '', notes: '', waters: '' },
+  ...{
+    lawnId: 'lawn',
+    address: '3 Tilling Lane',
+    customer: 'Abel',
+    hazards: '',
+    notes: '',
+    waters: '',
+    isPlaced: false,
+  },
   ...{ begin: 480, end: 500, zones: [zone('front')], sign: 'TREATED', after: 'Dear Abel', expect: '' },
 };
 const bundle: StopBundle = {
@@ -88,9 +96,8 @@ test('of a spray the record asks for wind, air and water; of a granule it does n
 test('more than ten per cent off the plan is asked about, up to it is not', () => {
   const used = (amount: string) => withZone(worked, { amounts: { p1: amount } });
   expect(lacksOf(stop, used('2.63'), bundle)).toEqual([]);
-  expect(offPlanIn(stop.zones[0]!, used('2.7').zones['front']!)).toMatchObject([
-    { share: expect.closeTo(0.125, 9) },
-  ]);
+  const [off] = offPlanIn(stop.zones[0]!, used('2.7').zones['front']!);
+  expect(off!.share).toBeCloseTo(0.125, 9);
   expect(lacksOf(stop, used('2.7'), bundle)).toMatchObject([{ field: 'used' }]);
   expect(lacksOf(stop, withZone(used('2.7'), { isSure: true }), bundle)).toEqual([]);
   expect(lacksOf(stop, used(''), bundle)).toMatchObject([
@@ -154,5 +161,8 @@ test('what is sent: zones that were done, the note only where somebody was told,
     ],
   });
   expect(sent.zones).toHaveLength(1);
+  const place = { latitude: 38.6, longitude: -90 };
+  expect(doneStopOf(two, { ...run, place }, bundle, 1).place).toEqual(place);
+  expect(doneStopOf({ ...two, isPlaced: true }, { ...run, place }, bundle, 1).place).toBeNull();
   expect(doneStopOf(two, { ...run, toldHow: 'handed over' }, bundle, 1).told).toBe('Dear Abel');
 });

@@ -49,6 +49,8 @@ export type Run = Readonly<{
   windFrom: string;
   air: string;
   green: string;
+  soil: string;
+  place: DoneStop['place'];
   leafWet: boolean | null;
   bloom: boolean | null;
   /** stage seen, by weed */
@@ -74,7 +76,17 @@ const zoneRun = (z: BundleZone): ZoneRun => ({
 
 export const beginRun = (stop: BundleStop, bundle: StopBundle, sendKey: string): Run => ({
   ...{ version: 1, sendKey, lawnId: stop.lawnId, step: 'arrive', arrivedAt: null, leftAt: null, ticked: [] },
-  ...{ wind: '', windFrom: '', air: '', green: '', leafWet: null, bloom: null, stages: {} },
+  ...{
+    wind: '',
+    windFrom: '',
+    air: '',
+    green: '',
+    soil: '',
+    place: null,
+    leafWet: null,
+    bloom: null,
+    stages: {},
+  },
   zones: Object.fromEntries(stop.zones.map((z) => [z.zoneId, zoneRun(z)])),
   ...{
     extras: [],
@@ -205,6 +217,7 @@ export function lacksOf(stop: BundleStop, run: Run, bundle: StopBundle): Issue[]
     ['check', run.wind, 'wind'],
     ['check', run.air, 'temperature'],
     ['check', run.green, '%'],
+    ['check', run.soil, 'temperature'],
   ] as const)
     if (text.trim() !== '' && figureIn(text, unit) === null)
       issues.push({
@@ -238,7 +251,8 @@ export function doneStopOf(stop: BundleStop, run: Run, bundle: StopBundle, now: 
       }),
     ...{ appliedBy: run.appliedBy, certifiedBy: run.certifiedBy },
     ...{ wind: run.wind, windFrom: run.windFrom, air: run.air },
-    seen: { leafWet: run.leafWet, bloom: run.bloom, green: run.green },
+    seen: { leafWet: run.leafWet, bloom: run.bloom, green: run.green, soil: run.soil },
+    place: stop.isPlaced ? null : run.place,
     stages: Object.entries(run.stages).map(([weed, stage]) => `${weed}|${stage}`),
     ticked: run.ticked,
     extras: run.extras

@@ -16,13 +16,14 @@ import { dayIn, momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { addNote, notesOfLawn } from '@/data/customer-notes';
 import { addFinding } from '@/data/findings';
-import { zonesOfLawns } from '@/data/lawns';
+import { placeLawn, zonesOfLawns } from '@/data/lawns';
 import { labelsOf } from '@/data/products';
 import { recordOf } from '@/data/records';
 import { addStopVisit } from '@/data/stop-visits';
 import { changed } from '../changes';
 import { done, refuse, type Outcome, type Refusal } from '../entry/outcome';
 import { partKey } from '../entry/part-key';
+import { takeReading } from '../soil/take-reading';
 import { recordVisit, type RecordInput } from '../records/record-visit';
 
 const id = Joi.string().guid({ separator: '-', wrapper: false }).required();
@@ -59,7 +60,14 @@ export const doneStopShape = Joi.object<DoneStop>({
     leafWet: Joi.boolean().allow(null).required(),
     bloom: Joi.boolean().allow(null).required(),
     green: text(40),
+    soil: text(40),
   }).required(),
+  place: Joi.object({
+    latitude: Joi.number().min(-90).max(90).required(),
+    longitude: Joi.number().min(-180).max(180).required(),
+  })
+    .allow(null)
+    .required(),
   stages: Joi.array().items(Joi.string().max(80).optional()).max(20).required(),
   ticked: Joi.array().items(Joi.string().max(80).optional()).max(80).required(),
   extras: Joi.array()
@@ -143,6 +151,7 @@ export async function finishStop(
           sendKey: partKey(s.sendKey, part++),
         });
     }
+    if (s.place) await placeLawn(db, s.lawnId, s.place);
     const told = [
       ['sign', s.signWords, 'set'],
       ['after', s.told, s.toldHow || 'handed over'],
@@ -160,6 +169,19 @@ export async function finishStop(
       s.zones.map((z) => z.zoneId).filter((z) => known.zones.some((k) => k.id === z)),
     );
   });
+  // what is no reading is not taken: the rest of the stop is kept all the same
+  const [zone] = s.zones;
+  if (s.seen.soil.trim() !== '' && zone)
+    await takeReading(actor, {
+      ...{
+        sendKey: partKey(s.sendKey, READING_KEY),
+        zoneId: zone.zoneId,
+        spot: 'open',
+        depth: SOIL_DEPTH_IN,
+      },
+      ...{ value: s.seen.soil.trim(), unit: 'F', thermometerId: null, confirmed: true },
+      takenAt: DateTime.fromJSDate(at(s.arrivedAt), { zone: actor.timeZone }).toFormat("yyyy-MM-dd'T'HH:mm"),
+    });
   return done({ zones: outcomes });
 }
 
@@ -167,6 +189,9 @@ export async function finishStop(
 const ZONE_KEYS = 1000;
 const FINDING_KEYS = 2000;
 const NOTE_KEYS = 3000;
+const READING_KEY = 4000;
+/** As deep as the stop's own field says. */
+const SOIL_DEPTH_IN = '2';
 const NOTICE_DAYS = 14;
 const GREEN = { field: 'Green', unit: '%', least: 0, most: 100 } as const;
 

@@ -1,0 +1,1 @@
+CREATE INDEX "planned_application_day" ON "planned_application" USING btree ("org_id","planned_on");
