@@ -9,6 +9,7 @@ import { sql } from 'drizzle-orm';
 import { turnClock } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { computeWindows } from '@/server/jobs/windows';
+import { bringWeatherUpToDate } from '@/server/soil/weather';
 import { writeStreets } from '../../scripts/demo/streets';
 import { actor, closeAll } from '../support/demo';
 import { DESKTOP, PHONE, openBrowser, type Browser } from './driver';
@@ -271,6 +272,7 @@ test('the rain of the days after waters it in; what it did not is asked for', as
   expect(await water()).toEqual([[null, STOPS]]);
   for (let day = 0; day < 10 && (await water())[0]?.[0] === null; day++) {
     await turnClock(lead, 1);
+    await bringWeatherUpToDate(lead);
     await computeWindows(lead);
   }
   expect(await water()).toEqual([['rain', STOPS]]);
