@@ -7,7 +7,7 @@ import type { Transaction } from './connection';
 import { customerNote } from './schema';
 import { dayFrom } from './weather';
 
-export type NoteKind = MessageKind | 'said';
+type NoteKind = MessageKind | 'said';
 export type CustomerNote = Readonly<{
   id: string;
   kind: NoteKind;

@@ -1,6 +1,6 @@
 /** Planned days: each truck's stops in their order. */
 import 'server-only';
-import { and, asc, eq, gte, inArray, lt, sql } from 'drizzle-orm';
+import { and, asc, eq, gte, lt, sql } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import type { Transaction } from './connection';
 import { dayRoute, truck } from './schema';
@@ -129,23 +129,4 @@ export async function noticesDue(
         and f.found_on > a.planned_on - 15)
     order by a.planned_on, a.id limit ${most}`);
   return found.map((r) => ({ applicationId: r.id, zoneId: r.zone_id, day: dayFrom(r.planned_on) }));
-}
-
-/** Applications that some trucks' days hold already. */
-export async function plannedElsewhere(
-  db: Transaction,
-  range: Readonly<{ from: Day; to: Day }>,
-  exceptTrucks: readonly string[],
-): Promise<Set<string>> {
-  const found = await db
-    .select({ body: dayRoute.body })
-    .from(dayRoute)
-    .where(
-      and(
-        gte(dayRoute.forDay, isoDay(range.from)),
-        lt(dayRoute.forDay, isoDay(range.to)),
-        exceptTrucks.length ? sql`not ${inArray(dayRoute.truckId, [...exceptTrucks])}` : undefined,
-      ),
-    );
-  return new Set(found.flatMap((r) => (r.body as RouteBody).visits.flatMap((v) => v.applicationIds)));
 }

@@ -4,7 +4,7 @@ import { DateTime } from 'luxon';
 import { isoDay, type Day } from '@/core/calendar/day';
 import type { Place } from '@/core/lawn/nearest';
 
-export type FileVisit = Readonly<{
+type FileVisit = Readonly<{
   lawnId: string;
   address: string;
   /** what is done there, in words */

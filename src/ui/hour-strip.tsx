@@ -9,7 +9,7 @@ import { list } from './words';
 const STATES: Readonly<Record<string, State>> = { o: 'open', a: 'ajar', s: 'shut', '-': 'shut' };
 
 /** A day's hours in which it may go, in words. */
-export function hoursWords(hours: DayHours | undefined): string {
+function hoursWords(hours: DayHours | undefined): string {
   const open = hours ? openMinutes(hours) : [];
   return open.length ? list(open.map((o) => `${minuteWords(o.from)} to ${minuteWords(o.to)}`)) : 'no hour';
 }

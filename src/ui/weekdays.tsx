@@ -2,10 +2,6 @@
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 const NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
 
-/** "Mon and Thu"; empty for none. 1 is Monday. */
-export const weekdayWords = (days: readonly number[]): string =>
-  days.map((d) => DAYS[d - 1] ?? '').join(', ');
-
 type Props = Readonly<{
   name: string;
   value: readonly number[];

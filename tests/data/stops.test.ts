@@ -269,12 +269,12 @@ describe('a stop that comes from a phone', () => {
 
 describe('a picture', () => {
   const jpeg = Buffer.from([0xff, 0xd8, 0xff, 0xe1, 0, 4, 1, 2, 0xff, 0xda, 0, 3, 1, 9, 0xff, 0xd9]);
-  const input = async () => ({
+  const input = () => ({
     ...{ sendKey: key(), stopKey: key(), lawnId: rest[0]!, what: 'sign' },
     ...{ takenAt: 1000, sentAt: 2000, jpeg: jpeg.toString('base64') },
   });
   test('is kept once, without what the camera added, and goes with a customer who is forgotten', async () => {
-    const p = await input();
+    const p = input();
     expect(photoShape.validate(p).error).toBeUndefined();
     must(await keepPhoto(tobin, p));
     must(await keepPhoto(tobin, p));
@@ -294,7 +294,7 @@ describe('a picture', () => {
     expect(await inOrganisation(lead, (db) => notesOfLawn(db, p.lawnId, 0 as Day))).toEqual([]);
   });
   test('that is none is refused by name and remedy', async () => {
-    const p = { ...(await input()), jpeg: Buffer.from('no picture').toString('base64') };
+    const p = { ...input(), jpeg: Buffer.from('no picture').toString('base64') };
     expect(await keepPhoto(tobin, p)).toMatchObject({
       refusal: { issues: [{ field: 'Picture', problem: 'The picture is no JPEG' }] },
     });

@@ -16,7 +16,7 @@ const WIDTH = 560;
 const HEIGHT = 430;
 const EDGE = 34;
 /** Trucks are told apart by colour and by the line: whole, dashed, dotted. */
-export const TRUCK_LOOKS = [
+const TRUCK_LOOKS = [
   { color: 'var(--color-water)', dash: '' },
   { color: 'var(--color-clay)', dash: '9 5' },
   { color: 'var(--color-moss)', dash: '2 5' },

@@ -55,7 +55,7 @@ export const unknownPlaces = (template: string): string[] =>
 const isPlace = (word: string): word is MessagePlace => (MESSAGE_PLACES as readonly string[]).includes(word);
 
 /** What of a message must not be left out: without it nobody knows when the lawn may be walked on. */
-export const MUST: Readonly<Record<MessageKind, readonly MessagePlace[]>> = {
+const MUST: Readonly<Record<MessageKind, readonly MessagePlace[]>> = {
   before: ['day', 'what'],
   sign: ['what', 'keep off'],
   after: ['what', 'keep off'],

@@ -13,7 +13,7 @@ import type { GateKey } from '@/core/gates/gate';
 import type { WindowLane } from '@/core/gates/window';
 
 /** Why it is worth doing today: the larger of the two losses. */
-export type RegretWhy =
+type RegretWhy =
   /** after today no day is left on which it may go */
   | 'last-day'
   /** few days are left, and the weather may take them */
@@ -39,7 +39,7 @@ export type Regret = Readonly<{
 }>;
 
 /** Less is nothing that anybody would change a day for. Ours. */
-export const HARDLY_ANYTHING = 0.5;
+const HARDLY_ANYTHING = 0.5;
 
 /** A day after today on which it may go: how likely it works, and what it is worth then. */
 export type DayAhead = Readonly<{ day: Day; chance: number; worth: number }>;

@@ -65,19 +65,11 @@ export type FollowUpQuestion = Readonly<{
 }> &
   Pick<Facts, 'today' | 'recent' | 'forecast' | 'outlook'>;
 
-export const FOLLOW_UPS = [
-  'water-in',
-  'light-wetting',
-  'breakthrough',
-  'efficacy',
-  'mow',
-  'seed',
-  'callback',
-] as const;
-export type FollowUpKind = (typeof FOLLOW_UPS)[number];
+export type FollowUpKind =
+  'water-in' | 'light-wetting' | 'breakthrough' | 'efficacy' | 'mow' | 'seed' | 'callback';
 
 /** What answered it. */
-export type Answer = Readonly<{ by: 'rain' | 'irrigation' | 'customer' | 'us' | 'look' | 'time'; on: Day }>;
+type Answer = Readonly<{ by: 'rain' | 'irrigation' | 'customer' | 'us' | 'look' | 'time'; on: Day }>;
 
 export type FollowUp = Readonly<{
   kind: FollowUpKind;

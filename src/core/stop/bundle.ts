@@ -90,7 +90,7 @@ export type StopBundle = Readonly<{
 }>;
 
 /** What is kept of a phone's moment: ms by its own clock, right or wrong. */
-export type PhoneTime = number;
+type PhoneTime = number;
 
 export type DoneZone = Readonly<{
   zoneId: string;

@@ -93,7 +93,7 @@ async function messagesOf(
   ) as Record<MessageKind, string>;
 }
 
-export const GIVEN_HOW = ['handed over', 'printed', 'by letter'] as const;
+const GIVEN_HOW = ['handed over', 'printed', 'by letter'] as const;
 export type TellInput = Readonly<{
   sendKey: string;
   zoneId: string;

@@ -11,8 +11,7 @@ import { labelsOf } from '@/data/products';
 import { trucksOf } from '@/data/trucks';
 import { routesCalendar, routesGeoJson, routesGpx, type FileRoute } from '@/formats/route-files';
 
-export const ROUTE_FILES = ['gpx', 'geojson', 'ics'] as const;
-export type RouteFile = (typeof ROUTE_FILES)[number];
+export type RouteFile = 'gpx' | 'geojson' | 'ics';
 
 /** The days from one on as they were saved, in one file. */
 export function routesFile(actor: Actor, as: RouteFile, from: Day, days: number): Promise<string> {

@@ -130,7 +130,7 @@ export const visitRulesShape = Joi.object<VisitRulesInput>({
 }).required();
 
 /** How the words for customers are called on the screen. */
-export const MESSAGE_NAMES = { before: 'Notice before', sign: 'Sign', after: 'Note after' } as const;
+const MESSAGE_NAMES = { before: 'Notice before', sign: 'Sign', after: 'Note after' } as const;
 
 export async function saveVisitRules(
   actor: Actor,

@@ -24,6 +24,7 @@ import {
   WINDOW_FORM,
   countWindows,
   makeRoomForWindows,
+  markWindowsStale,
   takeStaleWindows,
   writeWindows,
   type NewWindow,
@@ -47,20 +48,40 @@ export async function computeWindows(actor: Actor): Promise<void> {
     return totals.open + totals.ajar;
   });
   let isAny = false;
+  const compute = async (asked: Asked) => {
+    // a batch holds rows that a command may wait for, and may wait itself for an outlook that the command computes
+    while (await againWhereCollided(() => computeBatch(actor, asked, waits))) isAny = true;
+  };
   const asked: Asked = new Map();
-  // a batch holds rows that a command may wait for, and may wait itself for an outlook that the command computes
-  while (await againWhereCollided(() => computeBatch(actor, asked, waits))) isAny = true;
+  await compute(asked);
+  // the odds beyond the forecast are kept once a year for each way in which an application is asked: what was computed
+  // without them is computed again
+  if (await keepOdds(actor, asked)) await compute(new Map());
   if (await computeFollowUps(actor)) isAny = true;
   if (isAny) await inOrganisation(actor, (db) => tellChange(db, actor.orgId, null));
-  // beyond the forecast, once a year for each way in which an application is asked
-  for (const { stationId, context } of asked.values())
-    await againWhereCollided(() =>
-      inOrganisation(actor, (db) => keepPastOdds(db, actor.orgId, stationId, context)),
-    );
 }
 
-/** Contexts whose past years are asked for, by station and key; and what is kept of them. */
-type Asked = Map<string, Readonly<{ stationId: string; context: GateContext; past: PastOdds | null }>>;
+/** Contexts whose past years are asked for, by station and key; what is kept of them, and for which zones nothing was. */
+type Asked = Map<
+  string,
+  Readonly<{ stationId: string; context: GateContext; past: PastOdds | null; without: Set<string> }>
+>;
+
+/** @returns whether something is known now that was not when windows were computed: these are stale */
+async function keepOdds(actor: Actor, asked: Asked): Promise<boolean> {
+  const zones = new Set<string>();
+  for (const { stationId, context, without } of asked.values())
+    await againWhereCollided(() =>
+      inOrganisation(actor, async (db) => {
+        await keepPastOdds(db, actor.orgId, stationId, context);
+        const isKnown =
+          without.size > 0 && (await pastOddsOf(db, stationId, [context]))[pastYearsKey(context)];
+        if (isKnown) for (const id of without) zones.add(id);
+      }),
+    );
+  await inOrganisation(actor, (db) => markWindowsStale(db, [...zones]));
+  return zones.size > 0;
+}
 
 /** @param waits lines that could go when they were last looked at @returns false: nothing was left to compute */
 async function computeBatch(actor: Actor, asked: Asked, waits: number): Promise<boolean> {
@@ -90,7 +111,9 @@ async function computeBatch(actor: Actor, asked: Asked, waits: number): Promise<
           windows.push(
             windowFor(book, id, context, { past, soil, planning: house.planning, room, labels: labels.now }),
           );
-          asked.set(place, { stationId, context, past });
+          const without = asked.get(place)?.without ?? new Set<string>();
+          if (!past) without.add(zoneId);
+          asked.set(place, { stationId, context, past, without });
         } else drop.push(id);
     }
     await writeWindows(db, forHour, windows, drop);

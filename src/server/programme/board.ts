@@ -87,7 +87,7 @@ export type BriefHour = Readonly<{
   chance: number;
   wind: MetresPerSecond;
 }>;
-export type Change = Readonly<{
+type Change = Readonly<{
   zoneId: string;
   applicationId: string;
   site: string;
