@@ -70,7 +70,10 @@ try {
   await desktop.go('/load');
   await desktop.page('What can go today');
   for (const lawn of ['14 Quarry Lane', '102 Cooper Rise', '41 Tannery Row'])
-    await (await desktop.find(`//label[contains(., "${lawn}")]`)).click();
+    await desktop.driver.executeScript(
+      'arguments[0].click()',
+      await desktop.find(`//label[contains(., "${lawn}")]`),
+    );
   await desktop.press('Load for 3 stops');
   await desktop.choose('Sprayer', 'Skid tank');
   await desktop.page('Load 3 of 3');
@@ -92,6 +95,8 @@ try {
   await desktop.page('back at');
   await desktop.driver.wait(async () => !(await desktop.page('back at')).includes('Looking for'), 120_000);
   await keep(desktop, 'day');
+  // planned before: it is planned anew
+  if ((await desktop.page('back at')).includes('saved it')) await desktop.press('Plan it anew');
   await desktop.press('Save the day');
   await desktop.page('saved it');
   await desktop.go('/records');
@@ -118,7 +123,7 @@ try {
   await phone.go('/go');
   await phone.press('Truck 1');
   await phone.page('works without a network');
-  await (await phone.find('//main//p[contains(@class, "fixed")]//a')).click();
+  await phone.press('3 Larkspur Bend');
   await phone.press('I am here');
   await phone.press('Next: Check');
   await phone.type(await phone.field('Wind, mph'), '12');

@@ -46,7 +46,7 @@ export function askedWhy(f: FollowUp, today: Day, show: Shows): string {
         customer: `the customer did it, ${showDay(answer.on)}`,
         us: `done ${showDay(answer.on)}`,
         look: `looked at ${showDay(answer.on)}`,
-        time: 'nobody looked in time',
+        time: f.kind === 'water-in' ? 'too long ago to tell' : 'nobody looked in time',
       }[answer.by]
     }.`;
   switch (f.kind) {

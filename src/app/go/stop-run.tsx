@@ -555,7 +555,11 @@ function Apply(props: StepProps) {
       <ul className="list-disc pl-5 text-[16px]">
         <li>A steady pace; each pass laps a little over the last.</li>
         <li>Round the edge first, then fill in; gun or spreader shut before you turn.</li>
-        <li>Nozzle below the knee, and off the beds.</li>
+        {isSprayed(props) ? (
+          <li>Nozzle below the knee, and off the beds.</li>
+        ) : (
+          <li>Deflector toward beds, drives and neighbours.</li>
+        )}
       </ul>
     </>
   );

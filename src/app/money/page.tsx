@@ -47,14 +47,18 @@ export default screen(async (actor, { searchParams }: PageProps<'/money'>) => {
               <b className="font-cond text-[24px]">{dollars(all.material.sum)}</b> of product
               {known(all.material.of, all.visits)}
             </span>
-            <span>
-              <b className="font-cond text-[24px]">{figure(all.minutes.sum / 60, 1)} h</b> at lawns
-              {known(all.minutes.of, all.visits)}
-            </span>
-            <span>
-              <b className="font-cond text-[24px]">{dollars(all.price.sum)}</b> in prices
-              {known(all.price.of, all.visits)}
-            </span>
+            {all.minutes.of > 0 && (
+              <span>
+                <b className="font-cond text-[24px]">{figure(all.minutes.sum / 60, 1)} h</b> at lawns
+                {known(all.minutes.of, all.visits)}
+              </span>
+            )}
+            {all.price.of > 0 && (
+              <span>
+                <b className="font-cond text-[24px]">{dollars(all.price.sum)}</b> in prices
+                {known(all.price.of, all.visits)}
+              </span>
+            )}
             {all.share !== null && (
               <span>
                 <b className="font-cond text-[24px]">{showPercent(all.share)}</b> of the price is product

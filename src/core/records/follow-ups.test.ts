@@ -81,6 +81,13 @@ describe('watering in', () => {
     });
     expect(of('water-in', { entries: [done(1)], answered })[0]!.answer).toBeNull();
   });
+  test('a month past the label’s day it is over: nobody can tell any more, or do anything', () => {
+    expect(of('water-in', { entries: [done(35)] })[0]!.answer).toBeNull();
+    expect(of('water-in', { entries: [done(36)] })[0]!.answer).toEqual({
+      by: 'time',
+      on: addDays(today, -29),
+    });
+  });
   test('past the label’s day it is late; the irrigation’s minutes are what still lacks', () => {
     const wet = { ...zone, irrigationPerHour: 10 as Millimetres };
     const [f] = of('water-in', { entries: [done(9)], zone: wet, recent: rained([4, 5, 2.7]) });

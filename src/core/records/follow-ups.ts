@@ -145,7 +145,9 @@ function waterOf(e: DoneEntry, q: FollowUpQuestion): FollowUp[] {
   const word = q.answered.watered.filter((w) => w.on >= e.day).toSorted((a, b) => a.on - b.on)[0];
   const byRain: Answer | null = rain?.on != null ? { by: 'rain', on: rain.on } : null;
   const byWord: Answer | null = word ? { by: word.by, on: word.on } : null;
-  const answer = byRain && byWord ? (byWord.on < byRain.on ? byWord : byRain) : (byRain ?? byWord);
+  const told = byRain && byWord ? (byWord.on < byRain.on ? byWord : byRain) : (byRain ?? byWord);
+  // the weather of then is not at hand any more, and nothing can be done about it
+  const answer = orOver(told, to, q.today, GRACE_DAYS);
   const fallen = (rain?.fallen ?? null) as Millimetres | null;
   const rate = q.zone.irrigationPerHour;
   const lacks = wateringIn.depth - (fallen ?? 0);
