@@ -26,7 +26,7 @@ import { closeQueue } from '@/server/jobs/jobs';
 import { lawnList, queryOf } from '@/server/lawns/lawn-list';
 import { board } from '@/server/programme/board';
 import { saveApplication } from '@/server/programme/save-application';
-import type { ProductUsed } from '@/server/records/record-visit';
+import type { ProductUsed } from '@/core/records/product-used';
 import { applicationInput, record, recordInput } from '../tests/support/demo';
 
 const lead: Actor = {

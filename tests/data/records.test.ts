@@ -11,7 +11,8 @@ import { noteEarlierWork, saveHistory, takeBackEarlier, type EarlierInput } from
 import { saveApplication } from '@/server/programme/save-application';
 import { zoneSheet } from '@/server/programme/view';
 import { correctionForm, unplannedForm } from '@/server/records/form-view';
-import type { ProductUsed, RecordInput } from '@/server/records/record-visit';
+import type { ProductUsed } from '@/core/records/product-used';
+import type { RecordInput } from '@/server/records/record-visit';
 import { recordBook, recordQueryOf, recordSheet } from '@/server/records/view';
 import {
   actor,

@@ -10,7 +10,8 @@ import type { saveCrossings } from '@/server/house/house-rules';
 import { closeQueue } from '@/server/jobs/jobs';
 import type { ApplicationInput } from '@/server/programme/save-application';
 import { zoneSheet } from '@/server/programme/view';
-import { recordVisit, type ProductUsed, type RecordInput } from '@/server/records/record-visit';
+import type { ProductUsed } from '@/core/records/product-used';
+import { recordVisit, type RecordInput } from '@/server/records/record-visit';
 import { SHOWS } from '@/core/units/format';
 import { reasonWords } from '@/ui/reason-words';
 

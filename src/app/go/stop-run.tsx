@@ -21,7 +21,7 @@ import { STAGES, WEEDS, stageWords, type Weed } from '@/core/weeds/weeds';
 import { safetyOf } from '@/ui/load-words';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
-import { reasonWords } from '@/ui/reason-words';
+import { checkedWords } from '@/ui/stop-words';
 import { useShows } from '@/ui/units';
 import { capital, list, plural, shortName } from '@/ui/words';
 import { scaledDown } from './photo';
@@ -385,9 +385,7 @@ function Check(props: StepProps & Readonly<{ phoneAhead: number }>) {
               className={`border-l-8 bg-paper px-3 py-2 text-[17px] ${isShut ? 'border-clay font-semibold' : 'border-straw'}`}
             >
               {openZones(props).length > 1 && `${zone.name}. `}
-              {c.kind === 'gate'
-                ? `${isShut ? 'SHUT' : 'Ajar'}, ${c.gate}: ${reasonWords(c.verdict.reason, show)}`
-                : SEEN_WORDS[c.kind](shortName({ name: c.product }))}
+              {checkedWords(c, show)}
             </p>
           );
         })}
@@ -415,12 +413,6 @@ function Check(props: StepProps & Readonly<{ phoneAhead: number }>) {
   );
 }
 
-const SEEN_WORDS = {
-  'leaf wet': (p: string) => `The leaf drips: ${p} would run off. Wait until it is dry.`,
-  'fertilizer on wet leaf': (p: string) => `${p} sticks to a wet leaf and burns it. Wait until it is dry.`,
-  'in bloom': (p: string) =>
-    `Weeds are in flower: bees visit them, and ${p} goes on the leaf. Mow the flowers off first, or come back in the evening.`,
-} as const;
 const withStage = (stages: Run['stages'], weed: Weed, stage: string): Run['stages'] => {
   const { [weed]: _, ...rest } = stages;
   return stage === '' ? rest : { ...rest, [weed]: stage };

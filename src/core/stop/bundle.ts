@@ -4,6 +4,7 @@
  */
 import type { Day } from '@/core/calendar/day';
 import type { ApplicationProduct, Place } from '@/core/products/application';
+import type { ProductUsed } from '@/core/records/product-used';
 import type { Label } from '@/core/products/label';
 import type { Method, Use } from '@/core/trade/terms';
 import type { SquareMetres } from '@/core/units/quantity';
@@ -95,19 +96,7 @@ type PhoneTime = number;
 export type DoneZone = Readonly<{
   zoneId: string;
   applicationId: string;
-  products: readonly Readonly<{
-    plannedProductId: string;
-    productId: string;
-    use: Use;
-    targets: readonly string[];
-    place: Place['on'];
-    ground: string;
-    area: string;
-    amount: string;
-    amountUnit: string;
-    tank: number;
-    lot: string;
-  }>[];
+  products: readonly ProductUsed[];
   water: string;
   startedAt: PhoneTime;
   endedAt: PhoneTime;

@@ -32,7 +32,8 @@ import { labelsOf } from '@/data/products';
 import { recordOf } from '@/data/records';
 import { shelvesOf } from '@/data/stock';
 import { peopleOf } from '../people/names';
-import type { ProductUsed, RecordInput } from './record-visit';
+import type { ProductUsed } from '@/core/records/product-used';
+import type { RecordInput } from './record-visit';
 
 /** A product that could have been put down, as far as the form asks. */
 export type ProductChoice = Readonly<{

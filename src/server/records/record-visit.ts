@@ -9,6 +9,7 @@ import { WHOLE_ZONE, areaOf, type Place } from '@/core/products/application';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';
 import { METHODS, USES, type Use } from '@/core/trade/terms';
 import { containedIn } from '@/core/records/ledger';
+import type { ProductUsed } from '@/core/records/product-used';
 import { contextOf, type PlannedApplication, type PlannedProduct } from '@/core/season/programme';
 import { figure, showRate } from '@/core/units/format';
 import { measuredIssue, parseFigure, type Issue, type Parsed } from '@/core/units/parse';
@@ -47,22 +48,6 @@ import { done, refuse, type Outcome } from '../entry/outcome';
 import { partKey } from '../entry/part-key';
 import { assemble, type ZoneBook } from '../facts';
 import { drawStock } from './draw-stock';
-
-/** One product as it was really put down. */
-export type ProductUsed = Readonly<{
-  /** of the plan; empty: nobody planned it */
-  plannedProductId: string;
-  productId: string;
-  use: Use;
-  targets: readonly string[];
-  place: Place['on'];
-  ground: string;
-  area: string;
-  amount: string;
-  amountUnit: string;
-  tank: number;
-  lot: string;
-}>;
 
 export type RecordInput = Readonly<{
   /** made by the form when it opens, and the visit's name from then on: sent twice, it is recorded once */

@@ -3,6 +3,7 @@ import 'server-only';
 import { dayOf, yearOf, type Day } from '@/core/calendar/day';
 import { fewOf } from '@/core/day/worth';
 import { packageCost } from '@/core/products/stock';
+import { damagesOf, type Damage } from '@/core/records/damage';
 import { seasonEndOf, type SeasonEnd, type SeasonEntry } from '@/core/records/season-end';
 import { dosesAgainst } from '@/core/season/doses';
 import { holdOn, weightedHold } from '@/core/season/hold';
@@ -12,17 +13,22 @@ import { fromSquareFeet } from '@/core/units/trade';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
+import type { Finding } from '@/data/findings';
 import { zoneOf } from '@/data/lawns';
 import { soilRunsFor } from '@/data/outlooks';
 import { labelAt } from '@/data/products';
+import { observedWeather } from '@/data/weather';
 import { assemble } from '../facts';
 import { followUpsIn } from './follow-ups';
 
 /** The middle of the year: the season of its spring weeds is the one that is asked about. */
 const middleOf = (today: Day): Day => Math.min(today, dayOf(yearOf(today), 6, 1)) as Day;
 
-/** Null: no such zone here. */
-export function seasonEnd(actor: Actor, zoneId: string): Promise<SeasonEnd | null> {
+/** The season of a zone, and what hurt it. Null: no such zone here. */
+export function seasonEnd(
+  actor: Actor,
+  zoneId: string,
+): Promise<Readonly<{ season: SeasonEnd; damages: readonly Damage[] }> | null> {
   requirePermission(actor, 'see');
   return inOrganisation(actor, async (db) => {
     const zone = await zoneOf(db, zoneId);
@@ -41,7 +47,7 @@ export function seasonEnd(actor: Actor, zoneId: string): Promise<SeasonEnd | nul
           return hold ? [{ each: hold.each, weight }] : [];
         })
       : [];
-    return seasonEndOf({
+    const season = seasonEndOf({
       ...{ today: moment.today, ledger: facts.ledger, hold: weightedHold(holds)?.p50 ?? null },
       entries: records
         .filter((r) => r.correctedById === null)
@@ -60,5 +66,20 @@ export function seasonEnd(actor: Actor, zoneId: string): Promise<SeasonEnd | nul
       crossed: facts.outlook?.crossed ?? null,
       hasHotEdge: zone.concreteEdgeFt > 0 || zone.site.besidePavement,
     });
+    const damages = damagesOf(
+      findings.filter((f) => f.kind === 'damage').map(damageSeen),
+      records
+        .filter((r) => r.correctedById === null)
+        .map((r) => ({ product: r.productName, day: r.appliedOn })),
+      findings.filter((f) => f.kind === 'turf green').map((f) => ({ on: f.on, percent: f.figure ?? 0 })),
+      await observedWeather(db, zone.stationId),
+    );
+    return { season, damages };
   });
+}
+
+/** As it is kept: "late frost|brown tips". */
+function damageSeen({ word, on, person }: Finding) {
+  const [cause = '', ...seen] = word.split('|');
+  return { on, person, cause, seen: seen.join('|') };
 }

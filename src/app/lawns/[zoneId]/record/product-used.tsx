@@ -6,7 +6,7 @@ import type { Issue } from '@/core/units/parse';
 import { AMOUNT_UNITS, type AmountUnit } from '@/core/units/rate';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ProductChoice } from '@/server/records/form-view';
-import type { ProductUsed } from '@/server/records/record-visit';
+import type { ProductUsed } from '@/core/records/product-used';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
 import { PLACE_NAMES, USE_NAMES } from '../programme/product-words';

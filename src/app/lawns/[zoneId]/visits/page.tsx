@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import { DateTime } from 'luxon';
 import type { ReactNode } from 'react';
 import { showDay, showFullDay } from '@/core/calendar/day';
+import type { Damage } from '@/core/records/damage';
 import type { SeasonEnd } from '@/core/records/season-end';
 import { figure, showPercent } from '@/core/units/format';
 import { AMOUNT_UNITS, isAmountUnit } from '@/core/units/rate';
@@ -21,8 +22,8 @@ export const metadata: Metadata = { title: 'Season and stops' };
 export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/visits'>) => {
   const { zoneId } = await params;
   const sheet = isId(zoneId) ? await visitsSheet(actor, zoneId) : null;
-  const season = sheet && (await seasonEnd(actor, zoneId));
-  if (!sheet || !season) notFound();
+  const end = sheet && (await seasonEnd(actor, zoneId));
+  if (!sheet || !end) notFound();
   const { zone, visits, notes } = sheet;
   return (
     <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">
@@ -32,7 +33,8 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/visit
         </Link>
       </p>
       <h1 className="text-[26px]">Season and stops at {zone.address}</h1>
-      <Season season={season} name={sheet.zones[zone.id] ?? ''} />
+      <Season season={end.season} name={sheet.zones[zone.id] ?? ''} />
+      <Damages damages={end.damages} />
       <h2 className="mt-6 border-b-2 border-iron text-[22px]">Stops</h2>
       {!visits.length && (
         <p className="mt-2 text-lg">
@@ -111,6 +113,39 @@ function Season({ season: s, name }: Readonly<{ season: SeasonEnd; name: string 
           </li>
         ))}
       </ul>
+    </section>
+  );
+}
+
+/** Damage with what stands beside it in time: an answer to a complaint. */
+function Damages({ damages }: Readonly<{ damages: readonly Damage[] }>) {
+  if (!damages.length) return null;
+  return (
+    <section className="mt-6" aria-label="Damage">
+      <h2 className="border-b-2 border-iron text-[22px]">Damage</h2>
+      {damages.map((d, i) => (
+        <div key={i} className="border-b border-hair py-1">
+          <p>
+            <b>
+              {showFullDay(d.on)}: {d.seen}
+            </b>
+            , most likely {d.cause} <span className="text-steel">({d.person})</span>
+          </p>
+          <p className="text-[15px]">
+            {d.before.length
+              ? `Put down before it: ${list(d.before.map((b) => `${shortName({ name: b.product })} ${plural(b.days, 'day')} before`))}.`
+              : 'Nothing was put down here in the five weeks before.'}{' '}
+            {d.green
+              ? `${figure(d.green.percent)} % green on ${showDay(d.green.on)}.`
+              : 'Nobody noted how green it was.'}{' '}
+            {d.frosts === null
+              ? 'The weather before it is not on file.'
+              : d.frosts.length
+                ? `Frost in the two weeks before: ${list(d.frosts.map(showDay))}.`
+                : 'No frost in the two weeks before.'}
+          </p>
+        </div>
+      ))}
     </section>
   );
 }
