@@ -241,7 +241,8 @@ describe('lawns as CSV', () => {
       lawn: {
         ...{ customer: '=1+1', address: '1 Low Road, rear', notes: 'says "hi"', hazards: '', state: 'ZZ' },
         ...{ latitude: '39.25', longitude: '-90.5', noticeHours: 48, optOut: 'granules', organicOnly: true },
-        ...{ elevationFt: '840', station: 'Hill Farm' },
+        ...{ elevationFt: '840', station: 'Hill Farm', email: 'a@example.com', visitPrice: '64.5' },
+        ...{ mownOn: [1, 4], wateredOn: [] },
       },
       zone: {
         ...{ name: 'front', turf: 'tall fescue', mixedWith: 'perennial ryegrass', grounds: 'home lawn' },
@@ -276,6 +277,10 @@ describe('lawns as CSV', () => {
       { line: 2, problem: 'Weather station "Hill Farm" is not there: add it under House, Weather' },
     ]);
     expect(out).toContain("'=1+1");
+    expect(out).toContain('Mon Thu');
+    expect(
+      checkLawns(file(out.replace('Mon Thu', 'Mon Tomorrow')), matchColumns(f.header)).bad[0]!.problem,
+    ).toContain('"Tomorrow" is no day like Mon');
     expect(good[0]).toEqual({ ...row, line: 2 });
   });
 });

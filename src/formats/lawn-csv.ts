@@ -102,6 +102,25 @@ const day: Cell = {
   },
   write: asText,
 };
+const WEEKDAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'] as const;
+/** "Mon Thu": days of the week, 1 Monday to 7 Sunday. */
+const weekdays: Cell = {
+  read: (text) => {
+    const words = text ? text.split(/[\s,;]+/).filter(Boolean) : [];
+    const days = words.map((w) => WEEKDAYS.findIndex((d) => plain(w).startsWith(d)) + 1);
+    const at = days.indexOf(0);
+    return at < 0
+      ? { value: [...new Set(days)].sort((a, b) => a - b) }
+      : { problem: `"${words[at]!.slice(0, 40)}" is no day like Mon` };
+  },
+  write: (value) =>
+    Array.isArray(value)
+      ? value
+          .map((d: number) => WEEKDAYS[d - 1] ?? '')
+          .map((d) => d.charAt(0).toUpperCase() + d.slice(1))
+          .join(' ')
+      : '',
+};
 /** "pond 30; well": feet where they are measured. "none": somebody looked. Empty: nobody has. */
 const waters: Cell = {
   read: (text) => {
@@ -216,6 +235,8 @@ export const LAWN_COLUMNS = {
   ]),
   optOut: column('lawn', 'optOut', 'Not to be used', words(1000)),
   organicOnly: column('lawn', 'organicOnly', 'Organic only', yesNo),
+  mownOn: column('lawn', 'mownOn', 'Mown by others on', weekdays),
+  wateredOn: column('lawn', 'wateredOn', 'Watered on', weekdays),
   email: column('lawn', 'email', 'Mail', words(200), ['email', 'e-mail']),
   visitPrice: column(
     'lawn',

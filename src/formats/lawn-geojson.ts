@@ -13,6 +13,7 @@ import type { LoggerFile } from './logger-csv';
 /** Columns that are numbers to other programs; an outline stands in the geometry and not beside it. */
 const NUMBERS: readonly LawnColumn[] = [
   ...(['area', 'latitude', 'longitude', 'elevation', 'noticeHours', 'areaError', 'excluded'] as const),
+  'visitPrice',
   ...(['slope', 'concreteEdge', 'bedEdge', 'irrigation'] as const),
 ];
 type Rows = Parameters<typeof cellsOf>[0][];
