@@ -10,8 +10,14 @@ type Props = Readonly<{ asked: Asked; today: Day; show: Shows; mayRecord: boolea
 
 /** What somebody should do today besides the applications, each with what makes it so. */
 export function AskedList({ asked, today, show, mayRecord }: Props) {
-  const { lines, unrecorded, notices, calibrations, licences } = asked;
-  const count = lines.length + unrecorded.length + notices.length + calibrations.length + licences.length;
+  const { lines, unrecorded, doubles, notices, calibrations, licences } = asked;
+  const count =
+    lines.length +
+    unrecorded.length +
+    doubles.length +
+    notices.length +
+    calibrations.length +
+    licences.length;
   if (!count) return null;
   const late = lines.filter((l) => isOverdue(l, today)).length + unrecorded.length;
   return (
@@ -35,6 +41,15 @@ export function AskedList({ asked, today, show, mayRecord }: Props) {
               ? `${plural(u.left, 'day')} left of the 14 of the federal rule.`
               : 'The 14 days of the federal rule are over.'}{' '}
             Was it not done? Skip it on the lawn’s screen.
+          </Item>
+        ))}
+        {doubles.map((d) => (
+          <Item
+            key={`d${d.id}${d.zoneId}`}
+            href={`/lawns/${d.zoneId}/visits`}
+            head={`Look at both entries: ${d.site}`}
+          >
+            What {d.person} did on {showWeekday(d.day)} was not entered: {d.words}.
           </Item>
         ))}
         {lines.map((f, i) => (

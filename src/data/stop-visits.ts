@@ -1,6 +1,6 @@
 /** Stops as they went, and the pictures that were taken there. Added, never changed. */
 import 'server-only';
-import { and, asc, desc, eq, gte, inArray, lt } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, lt, sql } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import type { DoneStop, ZoneOutcome } from '@/core/stop/bundle';
 import type { Transaction } from './connection';
@@ -51,6 +51,22 @@ export const visitsOfLawn = async (db: Transaction, lawnId: string, most: number
       .limit(most)
   ).map(from);
 
+/** Stops since a day of which not all was entered: somebody else was there, or it was refused. The newest first. */
+export const oddVisits = async (db: Transaction, since: Day, most: number): Promise<StopVisit[]> =>
+  (
+    await db
+      .select()
+      .from(stopVisit)
+      .where(
+        and(
+          gte(stopVisit.doneOn, isoDay(since)),
+          sql`exists (select 1 from jsonb_array_elements(${stopVisit.body} -> 'outcomes') o where o ->> 'outcome' <> 'recorded')`,
+        ),
+      )
+      .orderBy(desc(stopVisit.sentAt))
+      .limit(most)
+  ).map(from);
+
 /** Of some days, in their order. */
 export const visitsBetween = async (
   db: Transaction,
@@ -66,16 +82,17 @@ export const visitsBetween = async (
 
 export type PhotoLine = Readonly<{ id: string; stopKey: string; what: string; day: Day; person: string }>;
 
-/** Those of some stops, without the pictures themselves. */
-export async function photosOf(db: Transaction, stopKeys: readonly string[]): Promise<PhotoLine[]> {
-  if (!stopKeys.length) return [];
+/** Those of a lawn, the newest first, without the pictures themselves. */
+export async function photosOf(db: Transaction, lawnId: string, most: number): Promise<PhotoLine[]> {
   const rows = await db
     .select({
       ...{ id: photo.id, stopKey: photo.stopKey, what: photo.what, takenOn: photo.takenOn },
       person: photo.person,
     })
     .from(photo)
-    .where(inArray(photo.stopKey, [...stopKeys]));
+    .where(eq(photo.lawnId, lawnId))
+    .orderBy(desc(photo.takenOn), asc(photo.id))
+    .limit(most);
   return rows.map(({ takenOn, ...r }) => ({ ...r, day: dayFrom(takenOn) }));
 }
 

@@ -220,6 +220,9 @@ describe('a stop that comes from a phone', () => {
     const visits = await inOrganisation(lead, (db) => visitsOfLawn(db, lawnId, 5));
     expect(visits.map((v) => v.person).sort()).toEqual([lise.name, tobin.name]);
     expect(visits.find((v) => v.person === lise.name)!.body.zones[0]!.products[0]!.amount).toBe('1');
+    const { doubles } = (await board(lead)).asked;
+    expect(doubles).toMatchObject([{ zoneId: mine.zones[0]!.zoneId, person: lise.name }]);
+    expect(doubles[0]!.words).toContain(tobin.name);
     const records = await inOrganisation(lead, (db) => recordsOfZones(db, [mine.zones[0]!.zoneId]));
     expect(records.filter((r) => r.plannedId === mine.zones[0]!.applicationId)).toHaveLength(
       mine.zones[0]!.products.length,

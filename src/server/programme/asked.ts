@@ -9,6 +9,7 @@ import { dueFollowUps } from '@/data/follow-ups';
 import type { House } from '@/data/house';
 import { siteName, zonesByIds } from '@/data/lawns';
 import { licencesOf } from '@/data/resources';
+import { oddVisits } from '@/data/stop-visits';
 import { DAYS_TO_RECORD } from '../records/record-visit';
 
 type OfZone = Readonly<{ zoneId: string; site: string }>;
@@ -21,6 +22,8 @@ export type Asked = Readonly<{
   unrecorded: readonly (Visit & Readonly<{ left: number }>)[];
   /** visits ahead whose customers want notice and have none */
   notices: readonly Visit[];
+  /** stops of the last days of which not all was entered, for who was there and who was first */
+  doubles: readonly (OfZone & Readonly<{ id: string; day: Day; person: string; words: string }>)[];
   calibrations: readonly Readonly<{ id: string; name: string; on: Day | null }>[];
   licences: readonly Readonly<{ person: string; number: string; validTo: Day }>[];
 }>;
@@ -28,6 +31,8 @@ export type Asked = Readonly<{
 const SHOWN = 12;
 /** Unrecorded stops are looked for so far back: what is older than the law's days is told all the same. */
 const BACK_DAYS = 30;
+/** So long what two wrote down is told on Today. */
+const DOUBLE_DAYS = 7;
 /** Notice goes out for the day after tomorrow at the latest. */
 const NOTICE_DAYS = 3;
 /** A licence is renewed in so many days. Common practice, no source. */
@@ -41,7 +46,9 @@ export async function askedOf(db: Transaction, { rules }: House, today: Day): Pr
     { from: today, to: addDays(today, NOTICE_DAYS) },
     ...([rules.noticeByCode, SHOWN] as const),
   );
+  const odd = await oddVisits(db, addDays(today, -DOUBLE_DAYS), SHOWN);
   const ids = [...due.zones, ...unrecorded, ...notices].map((x) => x.zoneId);
+  ids.push(...odd.flatMap((v) => v.body.outcomes.map((o) => o.zoneId)));
   const sites = new Map((await zonesByIds(db, [...new Set(ids)])).map((z) => [z.id, siteName(z)]));
   const site = (zoneId: string) => sites.get(zoneId) ?? '';
   return {
@@ -53,6 +60,14 @@ export async function askedOf(db: Transaction, { rules }: House, today: Day): Pr
       ...{ ...u, site: site(u.zoneId), left: DAYS_TO_RECORD - (today - u.day) },
     })),
     notices: notices.map((n) => ({ ...n, site: site(n.zoneId) })),
+    doubles: odd.flatMap((v) =>
+      v.body.outcomes
+        .filter((o) => o.outcome !== 'recorded')
+        .map((o) => ({
+          ...{ id: v.id, zoneId: o.zoneId, site: site(o.zoneId), day: v.day, person: v.person },
+          words: o.outcome === 'already' ? `recorded before by ${o.words}` : o.words,
+        })),
+    ),
     calibrations: (await equipmentOf(db))
       .filter((e) => e.calibratedOn === null || addDays(e.calibratedOn, rules.calibrationDays) < today)
       .map((e) => ({ id: e.id, name: e.name, on: e.calibratedOn })),

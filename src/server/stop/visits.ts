@@ -12,6 +12,8 @@ export type VisitsSheet = Readonly<{
   zone: Pick<ZoneOnLawn, 'id' | 'address' | 'customer'>;
   timeZone: string;
   visits: readonly (StopVisit & Readonly<{ photos: readonly PhotoLine[] }>)[];
+  /** pictures of looks between stops */
+  others: readonly PhotoLine[];
   /** by id */
   zones: Readonly<Record<string, string>>;
   products: Readonly<Record<string, string>>;
@@ -19,6 +21,7 @@ export type VisitsSheet = Readonly<{
 }>;
 
 const SHOWN = 30;
+const PHOTOS_SHOWN = 120;
 
 /** Null: no such zone here. */
 export function visitsSheet(actor: Actor, zoneId: string): Promise<VisitsSheet | null> {
@@ -27,12 +30,10 @@ export function visitsSheet(actor: Actor, zoneId: string): Promise<VisitsSheet |
     const zone = await zoneOf(db, zoneId);
     if (!zone) return null;
     const visits = await visitsOfLawn(db, zone.lawnId, SHOWN);
-    const photos = await photosOf(
-      db,
-      visits.map((v) => v.sendKey),
-    );
+    const photos = await photosOf(db, zone.lawnId, PHOTOS_SHOWN);
     return {
       ...{ zone, timeZone: actor.timeZone },
+      others: photos.filter((p) => !visits.some((v) => v.sendKey === p.stopKey)),
       visits: visits.map((v) => ({ ...v, photos: photos.filter((p) => p.stopKey === v.sendKey) })),
       zones: Object.fromEntries((await zonesOfLawn(db, zone.lawnId)).map((z) => [z.id, z.name])),
       products: Object.fromEntries((await labelsOf(db)).now.map((l) => [l.id, l.name])),

@@ -11,6 +11,7 @@ import type { Outcome, Refusal } from '@/server/entry/outcome';
 import type { ZoneSheet } from '@/server/programme/view';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../refusal-words';
+import { scaledDown } from '../../go/photo';
 import { send } from '../../send';
 
 type Props = Readonly<{
@@ -63,6 +64,8 @@ export function Findings({ sheet, noteFindingAction }: Props) {
   const [stage, setStage] = useState<string>('seedling');
   const [figure, setFigure] = useState('');
   const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [photo, setPhoto] = useState<File | null>(null);
+  const [photoWords, setPhotoWords] = useState('');
   const [isSending, start] = useTransition();
   const issue = (field: string) =>
     refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
@@ -100,6 +103,12 @@ export function Findings({ sheet, noteFindingAction }: Props) {
                 ...{ sendKey, zoneId: zone.id, kind, word, stage, figure, on },
               });
               if (!outcome.ok) return setRefusal(outcome.refusal);
+              if (photo) {
+                const trouble = await sendPhoto(photo, zone.lawnId, sendKey, kind);
+                setPhotoWords(trouble);
+                if (trouble) return;
+                setPhoto(null);
+              }
               setSendKey(crypto.randomUUID());
               setRefusal(null);
               setOpen(false);
@@ -214,6 +223,19 @@ export function Findings({ sheet, noteFindingAction }: Props) {
               </Labelled>
             </>
           )}
+          {(kind === 'looked' || kind === 'damage') && (
+            <Labelled beside name="A picture" hint={photoWords || 'made smaller, without place and camera'}>
+              {(field) => (
+                <input
+                  {...field}
+                  type="file"
+                  accept="image/*"
+                  capture="environment"
+                  onChange={(e) => setPhoto(e.target.files?.[0] ?? null)}
+                />
+              )}
+            </Labelled>
+          )}
           {kind === 'callback' && (
             <Labelled beside name="About" issue={issue('About')}>
               {(field) => <input {...field} value={word} onChange={(e) => setWord(e.target.value)} />}
@@ -326,5 +348,24 @@ function findingWords({ kind, word, figure }: Finding): string {
     }
     default:
       return NAMES[kind].toLowerCase();
+  }
+}
+
+/** @returns why the picture could not be kept; empty: it is */
+async function sendPhoto(file: File, lawnId: string, stopKey: string, what: string): Promise<string> {
+  const jpeg = await scaledDown(file);
+  if (jpeg === null) return 'That file is no picture: take it with the camera.';
+  const now = Date.now();
+  try {
+    const answer = await fetch('/api/go/photo', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      // one picture a look: its key is the look's own, so that sending again keeps one
+      body: JSON.stringify({ sendKey: stopKey, stopKey, lawnId, what, takenAt: now, sentAt: now, jpeg }),
+    });
+    const outcome = (await answer.json()) as Outcome<null>;
+    return outcome.ok ? '' : 'What you wrote is kept, the picture is not: send it once more.';
+  } catch {
+    return 'What you wrote is kept, the picture is not: send it once more when there is a network.';
   }
 }

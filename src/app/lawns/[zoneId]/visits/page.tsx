@@ -35,6 +35,12 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/visit
       <h1 className="text-[26px]">Season and stops at {zone.address}</h1>
       <Season season={end.season} name={sheet.zones[zone.id] ?? ''} />
       <Damages damages={end.damages} />
+      {sheet.others.length > 0 && (
+        <section className="mt-6" aria-label="Looks">
+          <h2 className="border-b-2 border-iron text-[22px]">Pictures of looks</h2>
+          <Photos photos={sheet.others} />
+        </section>
+      )}
       <h2 className="mt-6 border-b-2 border-iron text-[22px]">Stops</h2>
       {!visits.length && (
         <p className="mt-2 text-lg">
@@ -157,6 +163,26 @@ const Row = ({ name, children }: Readonly<{ name: string; children: ReactNode }>
   </>
 );
 
+function Photos({ photos }: Readonly<{ photos: VisitsSheet['others'] }>) {
+  if (!photos.length) return null;
+  return (
+    <p className="mt-1 flex flex-wrap gap-2">
+      {photos.map((p) => (
+        <a key={p.id} href={`/api/photos/${p.id}`}>
+          {/* eslint-disable-next-line @next/next/no-img-element */}
+          <img
+            src={`/api/photos/${p.id}`}
+            alt={`${p.what === 'sign' ? 'The sign' : 'The lawn'}, ${showFullDay(p.day)}`}
+            title={`${showFullDay(p.day)}, ${p.person}`}
+            className="h-[140px] border-2 border-hair"
+            loading="lazy"
+          />
+        </a>
+      ))}
+    </p>
+  );
+}
+
 type VisitProps = Readonly<{ visit: VisitsSheet['visits'][number]; sheet: VisitsSheet; isDouble: boolean }>;
 
 function Visit({ visit: v, sheet, isDouble }: VisitProps) {
@@ -217,21 +243,7 @@ function Visit({ visit: v, sheet, isDouble }: VisitProps) {
         <p>Added: {list(body.extras.map((e) => `${e.what} (${plural(e.minutes, 'minute')})`))}</p>
       )}
       {body.notes && <p className="whitespace-pre-wrap text-[15px] text-steel">{body.notes}</p>}
-      {v.photos.length > 0 && (
-        <p className="mt-1 flex flex-wrap gap-2">
-          {v.photos.map((p) => (
-            <a key={p.id} href={`/api/photos/${p.id}`}>
-              {/* eslint-disable-next-line @next/next/no-img-element */}
-              <img
-                src={`/api/photos/${p.id}`}
-                alt={`${p.what === 'sign' ? 'The sign' : 'The lawn'}, ${showFullDay(p.day)}`}
-                className="h-[140px] border-2 border-hair"
-                loading="lazy"
-              />
-            </a>
-          ))}
-        </p>
-      )}
+      <Photos photos={v.photos} />
     </section>
   );
 }
