@@ -137,6 +137,20 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
     await element.click();
   };
 
+  /** Clicks what is found there: where the screen is drawn anew in that moment, once more. */
+  const click = async (selector: string): Promise<void> => {
+    await wait(async () => {
+      const element = await find(selector);
+      try {
+        await element.click();
+        return true;
+      } catch (error) {
+        if (error instanceof Error && error.name === 'StaleElementReferenceError') return null;
+        throw error;
+      }
+    }, `${selector} took no click`);
+  };
+
   /** The field with this label: the first that is seen, or the last on the page. */
   const field = async (label: string, which: 'first' | 'last' = 'first'): Promise<WebElement> => {
     const labels = `//label[starts-with(normalize-space(.), "${label}")]`;
@@ -163,6 +177,7 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
     page,
     either,
     press,
+    click,
     /** The screen of a lawn, by its name in the list. */
     lawn: async (site: string) => {
       await driver.get(`${base}/lawns`);

@@ -17,17 +17,17 @@ test('programmes are compared, one is planned in place of another, and all lawns
   await isSound(b, 'Proposed programmes');
   // any two side by side, each told against the other
   for (const kind of ['Once', 'In two parts'])
-    await (await b.find(`//article[@aria-label="${kind}"]//label[contains(., "side by side")]`)).click();
+    await b.click(`//article[@aria-label="${kind}"]//label[contains(., "side by side")]`);
   expect(await b.page('Against the other')).toContain('Side by side');
   await b.press('Take them apart');
   // another weed is another question
-  await (await b.find('//label[contains(., "Another weed")]//option[. = "foxtails"]')).click();
+  await b.click('//label[contains(., "Another weed")]//option[. = "foxtails"]');
   await b.page('Foxtails');
   await b.page('programmes were tried');
   const once = '//article[@aria-label="Once"]';
-  await (await b.find(`${once}//button[contains(., "Plan 1 application")]`)).click();
+  await b.click(`${once}//button[contains(., "Plan 1 application")]`);
   await b.page('It stands for what is planned now');
-  await (await b.find(`${once}//button[contains(., "Skip 2 applications, plan 1")]`)).click();
+  await b.click(`${once}//button[contains(., "Skip 2 applications, plan 1")]`);
   const lawn = await b.page('Pre-emergent 1');
   expect(lawn).toContain('Another programme taken over');
   // a step that was not meant is taken back, and taken again
