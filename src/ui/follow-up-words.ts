@@ -2,6 +2,7 @@
 import { showDay, showWeekday, type Day } from '@/core/calendar/day';
 import type { FollowUp } from '@/core/records/follow-ups';
 import { figure, type Shows } from '@/core/units/format';
+import { minuteWords } from './day-words';
 import { plural, shortName } from './words';
 
 const product = (f: FollowUp) => shortName({ name: f.product });
@@ -56,7 +57,12 @@ export function askedWhy(f: FollowUp, today: Day, show: Shows): string {
         `${since}: ${show.water(depth!)} by ${showWeekday(to!)}.`,
         fallen === null ? 'What has fallen is not on file.' : `${show.water(fallen)} has fallen.`,
         ahead !== null && ahead > 0.1 && `The forecast brings ${show.water(ahead)} by then.`,
-        irrigate && `Irrigation: ${plural(irrigate.minutes, 'minute')} on ${showWeekday(irrigate.on)}.`,
+        irrigate &&
+          `Irrigation: ${plural(irrigate.minutes, 'minute')} on ${showWeekday(irrigate.on)}${
+            irrigate.notBetween
+              ? `, by the rules of the place not between ${minuteWords(irrigate.notBetween.from * 60)} and ${minuteWords(irrigate.notBetween.to * 60)}`
+              : ''
+          }.`,
         losesADay > 0 &&
           (isLate
             ? `Each further day takes ${figure(losesADay * 100)} % of the barrier.`

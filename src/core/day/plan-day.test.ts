@@ -19,7 +19,7 @@ const driving = { kmPerHour: 0.11119 * 60, detour: 1 };
 const at = (minutes: number) => ({ latitude: minutes / 1000, longitude: 0 });
 const stop = (lawnId: string, where: number | null, over: Partial<DayStop> = {}): DayStop => ({
   ...{ lawnId, address: lawnId, customer: '', at: where === null ? null : at(where), minutes: 20 },
-  ...{ spread: { low: 20, high: 20 }, minutesBy: 'the house', draws: 0, off: [] },
+  ...{ spread: { low: 20, high: 20 }, minutesBy: 'the house', draws: 0, mix: '', off: [] },
   needs: { sprayer: true, spreader: false },
   lines: [{ applicationId: `a-${lawnId}`, zoneId: `z-${lawnId}`, zoneName: '', what: '', regret: 1 }],
   days: [{ day: thursday, hours: [{ from: 420, to: 1080 }] }],

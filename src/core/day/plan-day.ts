@@ -27,8 +27,9 @@ export type DayStop = Readonly<{
   minutes: number;
   spread: Readonly<{ low: number; high: number }>;
   minutesBy: 'this lawn' | 'its products' | 'the house';
-  /** L that it draws from a tank */
+  /** L that it draws from a tank, and of which mix: stops of one share it; empty: nothing */
   draws: number;
+  mix: string;
   /** what must be on the truck */
   needs: Readonly<{ sprayer: boolean; spreader: boolean }>;
   lines: readonly DayLine[];
@@ -217,7 +218,7 @@ function questionOf(
     }
     asked.push(s);
     stops.push({
-      ...{ place: asked.length - 1, minutes: s.minutes, hours, draws: s.draws },
+      ...{ place: asked.length - 1, minutes: s.minutes, hours, draws: s.draws, mix: s.mix },
       regret: regretOf(s) + WORTH_DOING * s.lines.length,
       trucks: trucks.length === units.length ? null : trucks,
       isLocked: pin !== undefined || locked.includes(s.lawnId),

@@ -235,6 +235,24 @@ describe('a small day', () => {
     expect(got.tours[0]!.finish).toBe(420 + 60 + 40 + 15);
   });
 
+  test('stops of one mix share a tank: the other mix comes after them, with one way by the shop between', () => {
+    const tank = { volume: 500, shop: 0, minutes: 15 };
+    const mixed = (mixes: readonly string[]) =>
+      planRoute(
+        day(
+          mixes.map((mix, i) => stopAt(i + 1, { draws: 20, mix })),
+          { tank },
+        ),
+      ).tours[0]!;
+    const got = mixed(['a', 'b', 'a', 'b']);
+    expect(got.visits.filter((v) => v.refill)).toHaveLength(1);
+    const order = got.visits.map((v) => ['a', 'b', 'a', 'b'][v.stop]);
+    expect(['aabb', 'bbaa']).toContain(order.join(''));
+    // of one mix there is none, nor where nothing is said or nothing is drawn
+    expect(mixed(['a', 'a', 'a', 'a']).visits.some((v) => v.refill)).toBe(false);
+    const dry = planRoute(day([stopAt(1, { mix: 'a' }), stopAt(2, { mix: 'b' })], { tank }));
+    expect(dry.tours[0]!.visits.some((v) => v.refill)).toBe(false);
+  });
   test('what no truck could do even alone says why', () => {
     const tank = { volume: 100, shop: 0, minutes: 15 };
     const why = (s: Partial<RouteStop>, over: Partial<RouteTruck> = {}) =>

@@ -19,6 +19,8 @@ export type RouteStop = Readonly<{
   hours: readonly Readonly<{ from: Minute; to: Minute }>[];
   /** L drawn from the tank; 0: nothing that is counted */
   draws: number;
+  /** names what it draws: stops of one mix share a tank, for another it is rinsed and filled at the shop; not given: any */
+  mix?: string;
   /** trucks that may serve it, by their place in the list; null: any */
   trucks: readonly number[] | null;
   /** it is done today, whatever it costs */
@@ -153,9 +155,11 @@ function walk(
   let at = start;
   let now = from;
   let holds = tank?.volume ?? Infinity;
+  let mix: string | undefined;
   for (const stop of route) {
     const s = stops[stop]!;
-    const refill = tank !== null && s.draws > holds + HAIR;
+    const isOther = s.draws > 0 && s.mix !== undefined && mix !== undefined && s.mix !== mix;
+    const refill = tank !== null && (isOther || s.draws > holds + HAIR);
     let driven = drive[at * places + s.place]!;
     if (refill) {
       if (s.draws > tank.volume + HAIR) return Infinity;
@@ -168,6 +172,7 @@ function walk(
     if (begin === Infinity) return Infinity;
     now = begin + s.minutes;
     holds -= s.draws;
+    if (s.draws > 0) mix = s.mix ?? mix;
     at = s.place;
     on?.({ stop, arrive, begin, end: now, refill }, driven);
   }

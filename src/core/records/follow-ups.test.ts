@@ -92,10 +92,12 @@ describe('watering in', () => {
     const wet = { ...zone, irrigationPerHour: 10 as Millimetres };
     const [f] = of('water-in', { entries: [done(9)], zone: wet, recent: rained([4, 5, 2.7]) });
     expect(isOverdue(f!, today)).toBe(true);
-    expect(f!.irrigate).toEqual({ on: today, minutes: 60 });
+    expect(f!.irrigate).toEqual({ on: today, minutes: 60, notBetween: null });
     // Thursday 18 March 2027; the place allows Mondays and Saturdays
-    const water = { days: [1, 6], notBetween: null };
-    expect(of('water-in', { entries: [done(9)], zone: wet, water })[0]!.irrigate!.on).toBe(addDays(today, 2));
+    const water = { days: [1, 6], notBetween: { from: 10, to: 16 } };
+    expect(of('water-in', { entries: [done(9)], zone: wet, water })[0]!.irrigate).toMatchObject({
+      ...{ on: addDays(today, 2), notBetween: { from: 10, to: 16 } },
+    });
   });
   test('a storm on dry product asks for a light wetting first, and not once it is in', () => {
     const forecast = sky(5, 0);

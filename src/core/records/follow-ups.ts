@@ -87,7 +87,7 @@ export type FollowUp = Readonly<{
   fallen: Millimetres | null;
   ahead: Millimetres | null;
   /** of water: the next day and minutes of irrigation; null: none runs */
-  irrigate: Readonly<{ on: Day; minutes: number }> | null;
+  irrigate: Readonly<{ on: Day; minutes: number; notBetween: WaterRules['notBetween'] }> | null;
   /** share of the barrier that each day past the deadline takes; 0: none */
   losesADay: number;
   /** what was said on the call; of cold soil that the look comes later */
@@ -157,7 +157,7 @@ function waterOf(e: DoneEntry, q: FollowUpQuestion): FollowUp[] {
     ...{ from: e.day, to, answer, depth: wateringIn.depth, fallen, ahead: rainBy(q, to) },
     irrigate:
       rate !== null && rate > 0 && on !== null && lacks > 0
-        ? { on, minutes: Math.ceil((60 * lacks) / rate) }
+        ? { on, minutes: Math.ceil((60 * lacks) / rate), notBetween: q.water.notBetween }
         : null,
     losesADay: isPreEmergent(e.use) ? LIGHT_A_DAY : 0,
   };

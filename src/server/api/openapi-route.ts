@@ -29,6 +29,7 @@ export const routeQuestionSchema = {
               'It is begun and finished within one of them; any time without them.',
             ),
             draws_l: number('Drawn from the tank, L', { minimum: 0 }),
+            mix: { ...text, description: 'What it draws: stops of one mix share a tank' },
             trucks: list(text, 'Those that may serve it; any without it.'),
             locked: { type: 'boolean', description: 'It is done, whatever it costs' },
           },

@@ -22,6 +22,7 @@ export type RouteQuestion = Readonly<{
     regret: number;
     hours?: readonly Readonly<{ from: string; to: string }>[];
     draws_l?: number;
+    mix?: string;
     trucks?: readonly string[];
     locked?: boolean;
   }>[];
@@ -74,7 +75,7 @@ export const routeQuestion = Joi.object<RouteQuestion>({
         hours: Joi.array()
           .items(Joi.object({ from: clock.required(), to: clock.required() }))
           .max(24),
-        ...{ draws_l: Joi.number().min(0).max(50_000), locked: Joi.boolean() },
+        ...{ draws_l: Joi.number().min(0).max(50_000), mix: Joi.string().max(100), locked: Joi.boolean() },
         trucks: Joi.array().items(Joi.string().max(100)).min(1).max(MOST_TRUCKS),
       }),
     )
@@ -160,6 +161,7 @@ function answer(q: RouteQuestion) {
     stops: q.stops.map((s, i) => ({
       place: placeAt(s.place, `stops[${i}].place`, i + 1),
       ...{ minutes: s.minutes, regret: s.regret, draws: s.draws_l ?? 0, isLocked: s.locked ?? false },
+      ...(s.mix === undefined ? {} : { mix: s.mix }),
       hours: (s.hours ?? []).map((h, k) => spanOf(h.from, h.to, `stops[${i}].hours[${k}]`, i + 1)),
       trucks:
         s.trucks?.map((id) => {

@@ -129,6 +129,14 @@ function stopOf(
       planning.stopMinutes,
     ),
     draws: sprayed.reduce((sum, area) => sum + (carrier * area) / SQUARE_METRES_PER_HECTARE, 0),
+    // the same products at another rate are no other mix
+    mix: [
+      ...new Set(
+        due.flatMap(({ products }) => products.filter((p) => !isGranule(p.label)).map((p) => p.label.id)),
+      ),
+    ]
+      .toSorted()
+      .join(' '),
     needs: {
       sprayer: sprayed.some((area) => area > 0),
       spreader: due.some(({ products }) => products.some((p) => isGranule(p.label))),
