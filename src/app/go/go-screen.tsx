@@ -27,8 +27,13 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
       const there = await store.get('bundles', bundleKey(fresh));
       const isNewer = !there || there.bundle.version !== BUNDLE_VERSION || there.bundle.madeAt < fresh.madeAt;
       // what the page brought with a network is of this moment; what the device kept has its own
-      const now = isNewer ? { key: bundleKey(fresh), bundle: fresh, phoneAt: Date.now() } : there;
-      if (isNewer) await store.put('bundles', now);
+      const now = isNewer
+        ? { key: bundleKey(fresh), bundle: fresh, phoneAt: Date.now() }
+        : // of the same moment, by a clock that stands: the page may know more, and came when the other did
+          there.bundle.madeAt === fresh.madeAt
+          ? { ...there, bundle: fresh }
+          : there;
+      await store.put('bundles', now);
       const found = new Map<string, Run>();
       for (const s of now.bundle.stops) {
         const run: unknown = await store.get('runs', runKey(now.bundle, s.lawnId));
