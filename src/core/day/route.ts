@@ -63,7 +63,7 @@ export type Effort = Readonly<{
   onBetter?: (route: Route, share: number) => void;
 }>;
 
-const USUAL_ROUNDS = 800;
+const USUAL_ROUNDS = 600;
 const HAIR = 1e-7;
 
 /** @throws RangeError for a matrix that is not `places` by `places`, or a stop, truck or figure that is none */
