@@ -32,6 +32,8 @@ export type SeasonEndQuestion = Readonly<{
   followUps: readonly FollowUp[];
   /** the share of the flush that the barriers held by the model; null: not known */
   hold: number | null;
+  /** the flush that it is counted on is over */
+  isOver: boolean;
   /** the day on which the soil's line was crossed this year; null: not, or not known */
   crossed: Day | null;
   hasHotEdge: boolean;
@@ -60,6 +62,7 @@ export type SeasonEnd = Readonly<{
   barriers: readonly SeasonEntry[];
   sprays: readonly SeasonEntry[];
   hold: number | null;
+  isOver: boolean;
   /** weeds that a barrier was meant for and that were seen after it */
   brokeThrough: readonly Weed[];
   /** site of action groups of the year, with how many years in a row each has been used */
@@ -95,7 +98,15 @@ export function seasonEndOf(q: SeasonEndQuestion): SeasonEnd {
   }));
   const known = mine.map((e) => e.cost);
   return {
-    ...{ year, barriers, sprays, hold: barriers.length ? q.hold : null, brokeThrough: through, groups },
+    ...{
+      year,
+      barriers,
+      sprays,
+      hold: barriers.length ? q.hold : null,
+      isOver: q.isOver,
+      brokeThrough: through,
+      groups,
+    },
     limits: limitsOf(q.ledger, year),
     visits: new Set(mine.map((e) => e.day)).size,
     cost: known.some((c) => c === null) ? null : known.reduce<number>((a, c) => a + c!, 0),

@@ -108,7 +108,6 @@ export type DoneStop = Readonly<{
   /** of the stop: whatever it brings is kept once under it */
   sendKey: string;
   lawnId: string;
-  day: string;
   truck: string;
   /** the phone's clock when this is sent: tells how far it is off */
   sentAt: PhoneTime;

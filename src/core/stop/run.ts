@@ -232,7 +232,7 @@ export function lacksOf(stop: BundleStop, run: Run, bundle: StopBundle): Issue[]
 export function doneStopOf(stop: BundleStop, run: Run, bundle: StopBundle, now: number): DoneStop {
   const left = run.leftAt ?? now;
   return {
-    ...{ sendKey: run.sendKey, lawnId: stop.lawnId, day: '', truck: bundle.truck },
+    ...{ sendKey: run.sendKey, lawnId: stop.lawnId, truck: bundle.truck },
     ...{ sentAt: now, arrivedAt: run.arrivedAt ?? left, leftAt: left },
     zones: stop.zones
       .filter((z) => !run.zones[z.zoneId]?.isLeftOut)

@@ -31,7 +31,7 @@ const text = (most: number) => Joi.string().allow('').max(most).required();
 /** A phone that believes it is another century still sends what it has. */
 const phoneTime = Joi.number().min(0).max(8.64e15).required();
 export const doneStopShape = Joi.object<DoneStop>({
-  ...{ sendKey: id, lawnId: id, day: text(10), truck: text(60) },
+  ...{ sendKey: id, lawnId: id, truck: text(60) },
   ...{ sentAt: phoneTime, arrivedAt: phoneTime, leftAt: phoneTime },
   zones: Joi.array()
     .items(
