@@ -3,7 +3,8 @@ import type { Advice } from '@/core/records/season-end';
 import { figure, showPercent } from '@/core/units/format';
 import { plural, shortName } from './words';
 
-export function adviceWords(a: Advice): string {
+/** @param isOver the season's flush is behind: else what is still to come is said as such */
+export function adviceWords(a: Advice, isOver: boolean): string {
   switch (a.code) {
     case 'nothing-put-down':
       return 'Nothing was put down this year.';
@@ -12,11 +13,11 @@ export function adviceWords(a: Advice): string {
     case 'same-again':
       return a.hold === null
         ? 'Nothing speaks against the same again.'
-        : `It held ${showPercent(a.hold)} of the flush by the model, and nobody saw it broken through: the same again.`;
+        : `It ${isOver ? 'held' : 'will hold'} ${showPercent(a.hold)} of the flush by the model, and nobody saw it broken through: the same again.`;
     case 'earlier':
       return `The barrier lay ${plural(a.days, 'day')} after the soil’s line was crossed: put it down sooner, or choose one that reaches back.`;
     case 'longer':
-      return `By the model it held ${showPercent(a.hold)} of the flush: a higher total within the label, two parts, or a product that lasts longer.`;
+      return `By the model it ${isOver ? 'held' : 'will hold'} ${showPercent(a.hold)} of the flush: a higher total within the label, two parts, or a product that lasts longer.`;
     case 'water-in':
       return a.days === null
         ? `${shortName({ name: a.product })} was never watered in, as far as rain and people tell: plan the water with the visit.`

@@ -23,6 +23,7 @@ const ask = (over: Partial<SeasonEndQuestion> = {}) =>
       hasHotEdge: false,
     },
     ...{ looked: [{ on: dayOf(2027, 6, 1), taken: null }], crossed: dayOf(2027, 4, 1) },
+    isOver: true,
     ...over,
   });
 const codes = (over: Partial<SeasonEndQuestion> = {}) => ask(over).advice.map((a) => a.code);

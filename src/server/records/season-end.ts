@@ -1,6 +1,6 @@
 /** The end of a zone's season, from its book and the season's model. */
 import 'server-only';
-import { dayOf, yearOf, type Day } from '@/core/calendar/day';
+import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import { fewOf } from '@/core/day/worth';
 import { packageCost } from '@/core/products/stock';
 import { damagesOf, type Damage } from '@/core/records/damage';
@@ -21,6 +21,8 @@ import { observedWeather } from '@/data/weather';
 import { assemble } from '../facts';
 import { followUpsIn } from './follow-ups';
 
+/** So long after its middle a flush is over for who looks back. Ours. */
+const OVER_DAYS = 60;
 /** The middle of the year: the season of its spring weeds is the one that is asked about. */
 const middleOf = (today: Day): Day => Math.min(today, dayOf(yearOf(today), 6, 1)) as Day;
 
@@ -44,11 +46,12 @@ export function seasonEnd(
       ? usualTargets(book.applications, facts.seen, moment.today).flatMap(({ weed, weight }) => {
           const doses = dosesAgainst(weed, facts.ledger, labels.now, zone.facts.turf, few.from, left);
           const hold = holdOn(weed, few, middleOf(moment.today), doses);
-          return hold ? [{ each: hold.each, weight }] : [];
+          return hold ? [{ each: hold.each, weight, half: hold.half }] : [];
         })
       : [];
     const season = seasonEndOf({
       ...{ today: moment.today, ledger: facts.ledger, hold: weightedHold(holds)?.p50 ?? null },
+      isOver: holds.every((h) => h.half === null || addDays(h.half, OVER_DAYS) < moment.today),
       entries: records
         .filter((r) => r.correctedById === null)
         .map((r): SeasonEntry => {

@@ -93,7 +93,7 @@ function Season({ season: s, name }: Readonly<{ season: SeasonEnd; name: string 
       <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
         <Row name="Barriers">{list(s.barriers.map(what)) || 'none'}</Row>
         <Row name="Sprayed">{list(s.sprays.map(what)) || 'nothing'}</Row>
-        <Row name="Held">
+        <Row name={s.isOver ? 'Held' : 'Will hold'}>
           {s.hold === null ? 'not known' : `${showPercent(s.hold)} of the flush, by the model`}
         </Row>
         <Row name="Came through">
@@ -115,7 +115,7 @@ function Season({ season: s, name }: Readonly<{ season: SeasonEnd; name: string 
       <ul className="mt-2 grid gap-1">
         {s.advice.map((a, i) => (
           <li key={i} className="border-l-4 border-straw bg-paper px-3 py-1">
-            {adviceWords(a)}
+            {adviceWords(a, s.isOver)}
           </li>
         ))}
       </ul>
