@@ -2,6 +2,7 @@ import 'server-only';
 import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import type { ZoneFacts } from '@/core/gates/gate';
+import type { Place } from '@/core/lawn/nearest';
 import { SCHOOLS, type School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, type Site } from '@/core/ground/site';
 import { SITES, TEXTURES, TURFS } from '@/core/trade/terms';
@@ -27,6 +28,14 @@ import { lawn, station, zone } from './schema';
 import { dayFrom } from './weather';
 import { oneOf } from './words';
 
+/** Where a lawn lies, degrees and feet above the sea, null: not known; and the station chosen for it, empty: the nearest. */
+type LawnPlace = Readonly<{
+  latitude: number | null;
+  longitude: number | null;
+  elevationFt: number | null;
+  chosenStationId: string;
+}>;
+
 /** One zone, with the lawn it lies on. */
 export type ZoneOnLawn = Readonly<{
   id: string;
@@ -35,6 +44,10 @@ export type ZoneOnLawn = Readonly<{
   stationId: string;
   /** degrees east; null: not known */
   longitude: number | null;
+  /** the lawn's own place, as it was typed */
+  place: LawnPlace;
+  /** where it is on a map; null: one of the two is not known */
+  at: Place | null;
   customer: string;
   address: string;
   notes: string;
@@ -118,12 +131,21 @@ function zoneFrom({ zone: z, lawn: l, latitude }: Row): ZoneOnLawn {
   const area = (whole - excluded) as SquareMetres;
   const trees = z.trees as Tree[];
   const waters = readWaters(z.waters);
+  const known = (text: string | null) => (text === null ? null : fromNumeric(text));
+  const place: LawnPlace = {
+    ...{ latitude: known(l.latitude), longitude: known(l.longitude), elevationFt: known(l.elevationFt) },
+    chosenStationId: l.stationChosen ? l.stationId : '',
+  };
   return {
     id: z.id,
     name: z.name,
     lawnId: l.id,
     stationId: l.stationId,
-    longitude: l.longitude === null ? null : fromNumeric(l.longitude),
+    ...{ longitude: place.longitude, place },
+    at:
+      place.latitude === null || place.longitude === null
+        ? null
+        : { latitude: place.latitude, longitude: place.longitude },
     customer: l.customer,
     address: l.address,
     notes: l.notes,
@@ -328,31 +350,6 @@ export async function setClosed(
   await db.update(lawn).set(change).where(eq(lawn.id, lawnId));
   const zones = await db.select({ id: zone.id }).from(zone).where(eq(zone.lawnId, lawnId));
   return zones.map((z) => z.id);
-}
-
-/** Where a lawn lies, degrees and feet above the sea, null: not known; and the station chosen for it, empty: the nearest. */
-export type LawnPlace = Readonly<{
-  latitude: number | null;
-  longitude: number | null;
-  elevationFt: number | null;
-  chosenStationId: string;
-}>;
-
-/** A lawn's own place as it was typed; where it is not known, its station's is taken. */
-export async function placeOfLawn(db: Transaction, lawnId: string): Promise<LawnPlace> {
-  const [row] = await db
-    .select({
-      ...{ latitude: lawn.latitude, longitude: lawn.longitude, elevationFt: lawn.elevationFt },
-      ...{ stationId: lawn.stationId, stationChosen: lawn.stationChosen },
-    })
-    .from(lawn)
-    .where(eq(lawn.id, lawnId));
-  const figure = (text: string | null | undefined) => (text == null ? null : fromNumeric(text));
-  return {
-    ...{ latitude: figure(row?.latitude), longitude: figure(row?.longitude) },
-    elevationFt: figure(row?.elevationFt),
-    chosenStationId: row?.stationChosen ? row.stationId : '',
-  };
 }
 
 /** "14 Quarry Lane · front" */

@@ -14,8 +14,8 @@ const lead = actor('lead');
 
 async function sheetOf(site: string) {
   const { id } = await zoneNamed(site);
-  const { zone, place } = (await lawnSheet(lead, id))!;
-  return { zone, draft: draftOf({ ...zone, ...place }) };
+  const { zone } = (await lawnSheet(lead, id))!;
+  return { zone, draft: draftOf(zone) };
 }
 async function said(site: string, over: Partial<LawnInput>): Promise<string[]> {
   const { zone, draft } = await sheetOf(site);
@@ -27,6 +27,18 @@ async function said(site: string, over: Partial<LawnInput>): Promise<string[]> {
 }
 
 describe('the sheet', () => {
+  test('of somebody who saved first holds the lawn’s place: who takes theirs loses none of it', async () => {
+    const { zone, draft } = await sheetOf('12 Farrier Bend · whole lawn');
+    const placed = { ...draft, latitude: '38.61', longitude: '-89.95', elevationFt: '420' };
+    expect(await saveLawn(lead, { ...placed, zoneId: zone.id, seen: zone.version })).toMatchObject({
+      ok: true,
+    });
+    const late = await saveLawn(lead, { ...draft, zoneId: zone.id, seen: zone.version });
+    if (late.ok || late.refusal.kind !== 'changed-by-other') throw new Error(JSON.stringify(late));
+    expect(draftOf(late.refusal.theirs)).toMatchObject({
+      ...{ latitude: '38.61', longitude: '-89.95', elevationFt: '420' },
+    });
+  });
   test('goes out as it came in: every field', async () => {
     const site = '14 Quarry Lane · front';
     const { draft } = await sheetOf(site);

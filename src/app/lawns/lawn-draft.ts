@@ -4,7 +4,7 @@ import type { Shape } from '@/core/lawn/measure';
 import type { TakeoffDraft } from '@/core/lawn/takeoff-draft';
 import type { Metres } from '@/core/units/quantity';
 import { toFeet, toInchesOfWater, toSquareFeet } from '@/core/units/trade';
-import type { LawnPlace, ZoneOnLawn } from '@/data/lawns';
+import type { ZoneOnLawn } from '@/data/lawns';
 import type { LawnInput } from '@/server/lawns/save-lawn';
 
 /** A figure for a field: no thousands, no trailing zeros. */
@@ -70,15 +70,15 @@ export const EMPTY_LAWN: LawnInput = {
   school: null,
 };
 
-export function draftOf(z: ZoneOnLawn & Partial<LawnPlace>): LawnInput {
+export function draftOf(z: ZoneOnLawn): LawnInput {
   const m = z.measure;
   return {
     customer: z.customer,
     address: z.address,
-    latitude: plain(z.latitude ?? null, 6),
-    longitude: plain(z.longitude ?? null, 6),
-    elevationFt: plain(z.elevationFt ?? null, 1),
-    stationId: z.chosenStationId ?? '',
+    latitude: plain(z.place.latitude, 6),
+    longitude: plain(z.place.longitude, 6),
+    elevationFt: plain(z.place.elevationFt, 1),
+    stationId: z.place.chosenStationId,
     notes: z.notes,
     hazards: z.hazards,
     noticeHours: plain(z.wishes.noticeHours),

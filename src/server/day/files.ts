@@ -40,11 +40,9 @@ export function routesFile(actor: Actor, as: RouteFile, from: Day, days: number)
         const what = all
           .filter((a) => v.applicationIds.includes(a.id))
           .map((a) => a.purpose || a.products.map((p) => p.label.name).join(' + '));
-        const at =
-          zone.longitude === null ? null : { latitude: zone.facts.latitude, longitude: zone.longitude };
         return [
           {
-            ...{ lawnId: v.lawnId, address: zone.address, at, begin: v.begin, end: v.end },
+            ...{ lawnId: v.lawnId, address: zone.address, at: zone.at, begin: v.begin, end: v.end },
             what: [...new Set(what)].join('; '),
           },
         ];

@@ -120,7 +120,7 @@ function stopOf(
         : null;
   return {
     ...{ lawnId: zone.lawnId, address: zone.address, customer: zone.customer },
-    at: zone.longitude === null ? null : { latitude: zone.facts.latitude, longitude: zone.longitude },
+    at: zone.at,
     ...minutesAt(
       due.map(({ zone: z, products }) => ({
         ...{ zoneId: z.id, area: z.area, productIds: products.map((p) => p.label.id) },

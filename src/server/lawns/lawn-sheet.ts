@@ -3,7 +3,7 @@ import { requirePermission, type Actor } from '@/data/actor';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { earlierWorkOf, type EarlierWork } from '@/data/earlier-work';
 import { houseOf } from '@/data/house';
-import { placeOfLawn, zoneOf, type LawnPlace, type ZoneOnLawn } from '@/data/lawns';
+import { zoneOf, type ZoneOnLawn } from '@/data/lawns';
 import { labelsOf } from '@/data/products';
 import { stationsOf } from '@/data/weather';
 import type { RateUnit } from '@/core/units/rate';
@@ -11,7 +11,6 @@ import type { RateUnit } from '@/core/units/rate';
 export type StationName = Readonly<{ id: string; name: string }>;
 export type LawnFacts = Readonly<{
   zone: ZoneOnLawn;
-  place: LawnPlace;
   houseSchool: string;
   stations: readonly StationName[];
   /** what went down before the book, the earliest first */
@@ -27,7 +26,6 @@ export function lawnSheet(actor: Actor, zoneId: string): Promise<LawnFacts | nul
     if (!zone) return null;
     return {
       zone,
-      place: await placeOfLawn(db, zone.lawnId),
       houseSchool: (await houseOf(db)).crossings.use,
       stations: await stationNames(db),
       earlier: await earlierWorkOf(db, [zone.id]),

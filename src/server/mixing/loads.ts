@@ -73,10 +73,7 @@ async function morningOf(db: Transaction, actor: Actor, applicationIds: readonly
     return [
       {
         ...{ zoneId: book.zone.id, applicationId: id, site: siteName(book.zone) },
-        at:
-          book.zone.longitude === null
-            ? null
-            : { latitude: book.zone.facts.latitude, longitude: book.zone.longitude },
+        at: book.zone.at,
         ground: {
           hasIrrigation: book.zone.facts.irrigationPerHour !== null,
           ...{ hasTrees: book.zone.facts.trees, beds: book.zone.facts.beds },

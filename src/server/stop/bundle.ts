@@ -62,7 +62,7 @@ export async function stopBundle(actor: Actor, day: string, truckId: string): Pr
     const { messages } = assembled.house.visitRules;
     return {
       ...{ lawnId: v.lawnId, address: first.address, customer: first.customer, hazards: first.hazards },
-      ...{ notes: first.notes, begin: v.begin, end: v.end, isPlaced: first.longitude !== null },
+      ...{ notes: first.notes, begin: v.begin, end: v.end, isPlaced: first.at !== null },
       waters: (first.waters ?? []).map((w) => w.kind).join(', '),
       sign: fillMessage(messages.sign, facts),
       after: fillMessage(messages.after, facts),

@@ -16,9 +16,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/lawns/new'>) =
   const known = typeof beside === 'string' && isId(beside) ? await lawnSheet(actor, beside) : null;
   const { houseSchool, stations } = await newLawnSheet(actor);
   const lawnId = known?.zone.lawnId ?? null;
-  const first: LawnInput = known
-    ? { ...EMPTY_LAWN, ...shared(draftOf({ ...known.zone, ...known.place })) }
-    : EMPTY_LAWN;
+  const first: LawnInput = known ? { ...EMPTY_LAWN, ...shared(draftOf(known.zone)) } : EMPTY_LAWN;
   return (
     <LawnForm
       title={known ? `A further zone at ${known.zone.address}` : 'A new lawn'}

@@ -23,7 +23,7 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/sheet
   const { zoneId } = await params;
   const sheet = isId(zoneId) ? await lawnSheet(actor, zoneId) : null;
   if (!sheet) notFound();
-  const { zone, place, houseSchool, stations, earlier, products } = sheet;
+  const { zone, houseSchool, stations, earlier, products } = sheet;
   return (
     <>
       <LawnForm
@@ -31,7 +31,7 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/sheet
         title={`${zone.address} · ${zone.name}`}
         here={`/lawns/${zone.id}/sheet`}
         draftKey={`sheet:${zone.id}`}
-        first={draftOf({ ...zone, ...place })}
+        first={draftOf(zone)}
         houseSchool={houseSchool}
         stations={stations}
         mayPlan={may(actor, 'plan')}
