@@ -268,7 +268,7 @@ describe('a file of lawns', () => {
       expect(before.some((r) => (r.zone.measure as { by: string }).by !== 'typed')).toBe(true);
       expect(before.some((r) => r.zone.waters !== null)).toBe(true);
       expect(before.some((r) => r.lawn.noticeHours !== null)).toBe(true);
-      // one of them with an outline, one with a place alone
+      // one of them with an outline, one with a place alone, one whose place nobody has said
       before[0] = {
         ...before[0]!,
         zone: { ...before[0]!.zone, measure: { by: 'polygon', polygons: [OUTLINE], file: 'GeoJSON' } },
@@ -277,6 +277,7 @@ describe('a file of lawns', () => {
         ...before[1]!,
         lawn: { ...before[1]!.lawn, latitude: '39.250000', longitude: '-90.500000' },
       };
+      before[2] = { ...before[2]!, lawn: { ...before[2]!.lawn, latitude: null, longitude: null } };
       const copies = before.map((r) => ({ ...r, lawn: { ...r.lawn, address: `Copy of ${r.lawn.address}` } }));
       const body = as === 'csv' ? writeLawns(copies) : writeLawnsGeoJson(copies);
       // RFC 7946, by a checker of others
