@@ -1,6 +1,7 @@
 /** Planned days: each truck's stops in their order. */
 import 'server-only';
 import { and, asc, eq, gte, lt, sql } from 'drizzle-orm';
+import type { Fills } from '@/core/day/route';
 import { isoDay, type Day } from '@/core/calendar/day';
 import type { Transaction } from './connection';
 import { dayRoute, truck } from './schema';
@@ -13,8 +14,10 @@ export type RouteVisit = Readonly<{
   arrive: number;
   begin: number;
   end: number;
-  /** tank or hopper is filled on the way to it */
+  /** by the shop first */
   refill: boolean;
+  /** how often tank and hopper are filled there; not kept by earlier days */
+  fills?: Fills;
   isLocked: boolean;
   /** points that are avoided by doing it that day */
   regret: number;

@@ -6,8 +6,10 @@ export type StoredVisitRules = Readonly<{
   /** between lawns: as the crow flies times the detour, at this speed */
   speedMph: number;
   detour: number;
-  /** to fill tank or hopper at the shop */
+  /** to fill the tank at the shop */
   fillMinutes: number;
+  /** to fill at a lawn: a hopper from its bags, a tank that is carried */
+  lawnFillMinutes: number;
   /** USD of a person's hour; null: not said */
   hourCost: number | null;
   /** days of the week, 1 Monday to 7 Sunday, on which the place allows water; none: any */
@@ -20,7 +22,7 @@ export type StoredVisitRules = Readonly<{
 
 /** Common practice, no source; each is the house's to change. */
 export const USUAL_VISIT_RULES: StoredVisitRules = {
-  ...{ speedMph: 28, detour: 1.3, fillMinutes: 15, hourCost: null },
+  ...{ speedMph: 28, detour: 1.3, fillMinutes: 15, lawnFillMinutes: 4, hourCost: null },
   ...{ waterDays: [], waterNotFrom: null, waterNotTo: null, messages: USUAL_WORDS },
 };
 

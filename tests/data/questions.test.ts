@@ -46,7 +46,12 @@ type Answer = Readonly<{
   warnings: readonly string[];
   tours: readonly Readonly<{
     truck: string;
-    stops: readonly Readonly<{ id: string; begin: string; refill_before: boolean }>[];
+    stops: readonly Readonly<{
+      id: string;
+      begin: string;
+      refill_before: boolean;
+      fills_there: { hopper: number };
+    }>[];
     drive_min: number;
     finish: string;
   }>[];
@@ -277,6 +282,17 @@ describe('a route', () => {
     expect(body.left_out).toEqual([{ id: 'c', why: 'too much for the tank' }]);
     // a tenth of a degree at 40° north is 8.52 km; out and home to both at a kilometre a minute (arithmetic)
     expect(body.tours[0]!.drive_min).toBeCloseTo(6 * 8.518, 1);
+  });
+  test('fills a hopper from the bags that ride along', async () => {
+    const question = day({
+      stops: [1, 2].map((p) => stop(`s${p}`, p, { spreads_kg: 20, granule: 'g' })),
+      trucks: [...[{ id: 't', from: '07:00', to: '17:00', start: 0, hopper: { holds_kg: 25, minutes: 4 } }]],
+    });
+    expect(await misfits(question, 'RouteQuestion')).toEqual([]);
+    const { body } = await ask('route', question);
+    expect(await misfits(body, 'RouteAnswer')).toEqual([]);
+    expect(body.tours[0]!.stops.map((s) => s.fills_there.hopper)).toEqual([0, 1]);
+    expect(body.tours[0]).toMatchObject({ drive_min: 40, finish: '08:24' });
   });
   test('names what is wrong by field and row', async () => {
     const first = async (over: object) => (await ask('route', day(over))).body.errors[0]!;

@@ -420,6 +420,7 @@ describe('the house', () => {
     const input = {
       ...{ seen: 1, waterDays: [1, 4], messages: r.messages, hourCost: '38' },
       ...{ speedMph: text(r.speedMph), detour: text(r.detour), fillMinutes: text(r.fillMinutes) },
+      lawnFillMinutes: text(r.lawnFillMinutes),
       ...{ waterNotFrom: '10', waterNotTo: '16' },
     };
     expect(visitRulesShape.validate(input).error).toBeUndefined();

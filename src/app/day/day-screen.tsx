@@ -325,6 +325,7 @@ function costWords(before: DayPlan, now: DayPlan, hourCost: number | null): stri
     .join(', ');
 }
 
+const NO_FILLS = { tank: 0, hopper: 0 };
 /** What was saved for these days, as a plan; null: nothing was. */
 function savedPlan({ question, routes }: Sheet): DayPlan | null {
   if (!routes.some((r) => r.body.visits.length)) return null;
@@ -336,12 +337,8 @@ function savedPlan({ question, routes }: Sheet): DayPlan | null {
       const visits = (body?.visits ?? []).filter((v) => isAsked.has(v.lawnId));
       return {
         ...{ truckId: truck.id, day, drive: body?.drive ?? 0, finish: body?.finish ?? truck.from },
-        visits: visits.map(({ lawnId, arrive, begin, end, refill }) => ({
-          lawnId,
-          arrive,
-          begin,
-          end,
-          refill,
+        visits: visits.map(({ lawnId, arrive, begin, end, refill, fills }) => ({
+          ...{ lawnId, arrive, begin, end, refill, fills: fills ?? NO_FILLS },
         })),
       };
     }),

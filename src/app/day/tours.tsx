@@ -127,6 +127,7 @@ export function Tours({ question, plan, wishes, mayPlan, marked, onMark, onWish 
                       <Visit
                         key={v.lawnId}
                         {...{ stop, visit: v, place: i + 1, mayPlan, onMark }}
+                        filling={question.lawnFillMinutes}
                         isMarked={marked === v.lawnId}
                         isLocked={wishes.locked.includes(v.lawnId)}
                         pin={wishes.pins.find((p) => p.lawnId === v.lawnId)}
@@ -193,6 +194,8 @@ type VisitProps = Readonly<{
   onMark: (lawnId: string | null) => void;
   onLock: () => void;
   onLeave: () => void;
+  /** minutes to fill at a lawn */
+  filling: number;
 }>;
 
 function Visit({
@@ -206,11 +209,14 @@ function Visit({
   onMark,
   onLock,
   onLeave,
+  filling,
 }: VisitProps) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
     ...{ id: stop.lawnId, disabled: !mayPlan },
   });
   const points = stop.lines.reduce((sum, l) => sum + l.regret, 0);
+  const filled = Math.sign(visit.fills.tank) + Math.sign(visit.fills.hopper);
+  const waits = visit.begin - visit.arrive - filled * filling;
   const isHeld = isLocked || pin !== undefined;
   return (
     <li
@@ -243,9 +249,9 @@ function Visit({
           {stop.lines.map((l) => `${l.zoneName}: ${l.what}`).join(' · ')}
           {stop.minutesBy !== 'the house' && `. ${minutesWords(stop)}`}
           {points >= 0.05 && `, ${pointWords(points)} saved`}
-          {visit.begin - visit.arrive > 1 &&
-            `, waits ${figure(visit.begin - visit.arrive)} min for its hours`}
+          {waits > 1 && `, waits ${figure(waits)} min for its hours`}
           {visit.refill && '. Fill at the shop first'}
+          {filled > 0 && `. Fill ${fillWords(visit)} there`}
           {pin && `. Between ${minuteWords(pin.from)} and ${minuteWords(pin.to)}, as you put it`}
         </p>
       </div>
@@ -280,10 +286,19 @@ function minutesWords({ minutes, spread, minutesBy }: DayStop): string {
   return `${figure(minutes)} min, as ${minutesBy} took: ${figure(spread.low)} to ${figure(spread.high)}`;
 }
 
+/** What is filled at a lawn, and how often. */
+const fillWords = ({ fills }: PlannedVisit): string =>
+  list(
+    (['tank', 'hopper'] as const).flatMap((k) =>
+      fills[k] ? `the ${k}${fills[k] > 1 ? ` ${fills[k]} times` : ''}` : [],
+    ),
+  );
+
 const WHY: Readonly<Record<NonNullable<LeftWhy>, string>> = {
   'never open': 'no hour in which it may go and fits',
   'too far': 'too far for the working day',
   'too much for the tank': 'it draws more than the tank holds',
+  'too much for the hopper': 'it takes more than the hopper holds',
   'left out': 'left out by hand',
   'no truck has what it needs': 'no truck has the equipment for it',
   'others are there': 'mown or watered by others that day',

@@ -15,7 +15,8 @@ const plain = (value: number | null) => (value === null ? '' : String(value));
 const typedFrom = (r: StoredVisitRules, seen: number): VisitRulesInput => ({
   ...{ seen, waterDays: r.waterDays, messages: r.messages },
   ...{ speedMph: plain(r.speedMph), detour: plain(r.detour), fillMinutes: plain(r.fillMinutes) },
-  ...{ hourCost: plain(r.hourCost), waterNotFrom: plain(r.waterNotFrom), waterNotTo: plain(r.waterNotTo) },
+  ...{ lawnFillMinutes: plain(r.lawnFillMinutes), hourCost: plain(r.hourCost) },
+  ...{ waterNotFrom: plain(r.waterNotFrom), waterNotTo: plain(r.waterNotTo) },
 });
 
 const MESSAGES = [
@@ -41,7 +42,9 @@ export function VisitsPanel({
   const { run, issue, refusal, isSending } = useSending();
   const typed = edited ?? typedFrom(rules, version);
   const set = (change: Partial<VisitRulesInput>) => setEdited({ ...typed, ...change });
-  const figure = (key: 'detour' | 'fillMinutes' | 'hourCost' | 'waterNotFrom' | 'waterNotTo') => ({
+  const figure = (
+    key: 'detour' | 'fillMinutes' | 'lawnFillMinutes' | 'hourCost' | 'waterNotFrom' | 'waterNotTo',
+  ) => ({
     value: typed[key],
     disabled: !mayChange,
     inputMode: 'decimal' as const,
@@ -57,7 +60,7 @@ export function VisitsPanel({
       }}
     >
       <Panel name="On the road">
-        <div className="mt-2 grid grid-cols-1 items-start gap-3 sm:grid-cols-2 lg:grid-cols-4">
+        <div className="mt-2 grid grid-cols-1 items-start gap-3 sm:grid-cols-2 lg:grid-cols-5">
           <MeasureField
             name="Speed between lawns"
             measure="wind"
@@ -74,11 +77,18 @@ export function VisitsPanel({
             {(f) => <input {...f} {...figure('detour')} />}
           </Labelled>
           <Labelled
-            name="To fill, minutes"
-            issue={issue('To fill')}
-            hint="tank or hopper, at the shop. Usual: 15"
+            name="To fill at the shop, minutes"
+            issue={issue('To fill at the shop')}
+            hint="the tank of a truck. Usual: 15"
           >
             {(f) => <input {...f} {...figure('fillMinutes')} />}
+          </Labelled>
+          <Labelled
+            name="To fill at a lawn, minutes"
+            issue={issue('To fill at a lawn')}
+            hint="a hopper from its bags, a tank that is carried. Usual: 4"
+          >
+            {(f) => <input {...f} {...figure('lawnFillMinutes')} />}
           </Labelled>
           <Labelled
             name="An hour of one person costs, USD"
@@ -140,7 +150,8 @@ export function VisitsPanel({
           refusal={refusal}
           here="/house/road"
           shown={[
-            ...['Speed between lawns', 'Detour', 'To fill', 'An hour costs', 'No water from', 'No water to'],
+            ...['Speed between lawns', 'Detour', 'To fill at the shop', 'To fill at a lawn', 'An hour costs'],
+            ...['No water from', 'No water to'],
             ...MESSAGES.map(([, field]) => field),
           ]}
         />

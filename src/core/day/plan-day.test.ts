@@ -20,18 +20,20 @@ const at = (minutes: number) => ({ latitude: minutes / 1000, longitude: 0 });
 const stop = (lawnId: string, where: number | null, over: Partial<DayStop> = {}): DayStop => ({
   ...{ lawnId, address: lawnId, customer: '', at: where === null ? null : at(where), minutes: 20 },
   ...{ spread: { low: 20, high: 20 }, minutesBy: 'the house', draws: 0, mix: '', off: [] },
+  ...{ spreads: 0, granule: '' },
   needs: { sprayer: true, spreader: false },
   lines: [{ applicationId: `a-${lawnId}`, zoneId: `z-${lawnId}`, zoneName: '', what: '', regret: 1 }],
   days: [{ day: thursday, hours: [{ from: 420, to: 1080 }] }],
   ...over,
 });
 const truck = (id: string, over: Partial<DayTruck> = {}): DayTruck => ({
-  ...{ id, name: id, people: [], from: 420, to: 1080, at: at(0), tank: null },
+  ...{ id, name: id, people: [], from: 420, to: 1080, at: at(0), tank: null, hopper: null },
   has: { sprayer: true, spreader: false },
   ...over,
 });
 const ask = (stops: readonly DayStop[], over: Partial<DayQuestion> = {}): DayQuestion => ({
   ...{ days: [thursday], stops, trucks: [truck('one')], driving, unknownMinutes: 10, fillMinutes: 15 },
+  lawnFillMinutes: 4,
   matrix: null,
   ...over,
 });
@@ -49,6 +51,18 @@ test('a day in its order, with its times, its driving and its points', () => {
   ]);
   expect([plan.drive, plan.minutes, plan.regret].map(Math.round)).toEqual([60, 100, 2]);
   expect(tour!.finish).toBeCloseTo(520, 1);
+});
+
+test('a hopper and a tank that is carried are filled at the lawn', () => {
+  const trucks = [truck('one', { tank: { volume: 15, isCarried: true }, hopper: 25 })];
+  const spread = { draws: 10, mix: 'x', spreads: 20, granule: 'g' };
+  const [tour] = planDays(ask([stop('a', 10, spread), stop('b', 20, spread)], { trucks })).tours;
+  expect(tour!.visits.map((v) => [v.refill, v.fills])).toEqual([
+    [false, { tank: 0, hopper: 0 }],
+    [false, { tank: 1, hopper: 1 }],
+  ]);
+  // two ways of filling, four minutes each
+  expect(tour!.finish).toBeCloseTo(420 + 40 + 40 + 8, 1);
 });
 
 test('over two days each lawn stands on the day on which it may go', () => {
@@ -75,7 +89,8 @@ describe('what is not in it says why', () => {
     expect(why(stop('x', 1), {}, { ...NO_WISHES, out: ['x'] })).toBe('left out');
   });
   test('more than the tank holds', () => {
-    expect(why(stop('x', 1, { draws: 500 }), { trucks: [truck('one', { tank: 400 })] })).toBe(
+    const inTruck = { volume: 400, isCarried: false };
+    expect(why(stop('x', 1, { draws: 500 }), { trucks: [truck('one', { tank: inTruck })] })).toBe(
       'too much for the tank',
     );
   });

@@ -4,7 +4,7 @@
  */
 import type { Day } from '@/core/calendar/day';
 import { distanceKm, type Place } from '@/core/lawn/nearest';
-import { planRoute, type Effort, type Route, type RouteQuestion, type RouteStop } from './route';
+import { planRoute, type Effort, type Fills, type Route, type RouteQuestion, type RouteStop } from './route';
 import { driveMinutes } from './way';
 
 type Hours = readonly Readonly<{ from: number; to: number }>[];
@@ -30,6 +30,9 @@ export type DayStop = Readonly<{
   /** L that it draws from a tank, and of which mix: stops of one share it; empty: nothing */
   draws: number;
   mix: string;
+  /** kg that it takes from a hopper, and of which granule */
+  spreads: number;
+  granule: string;
   /** what must be on the truck */
   needs: Readonly<{ sprayer: boolean; spreader: boolean }>;
   lines: readonly DayLine[];
@@ -47,8 +50,10 @@ export type DayTruck = Readonly<{
   from: number;
   to: number;
   at: Place | null;
-  /** L; null: not said, and then nothing is counted */
-  tank: number | null;
+  /** L, filled at the shop, or at the lawn where it is carried; null: not said, and then nothing is counted */
+  tank: Readonly<{ volume: number; isCarried: boolean }> | null;
+  /** kg, filled from bags that ride along; null: not said */
+  hopper: number | null;
   has: Readonly<{ sprayer: boolean; spreader: boolean }>;
 }>;
 
@@ -60,6 +65,8 @@ export type DayQuestion = Readonly<{
   /** from or to a lawn whose place nobody has said */
   unknownMinutes: number;
   fillMinutes: number;
+  /** to fill what is filled at a lawn */
+  lawnFillMinutes: number;
   /** minutes from a file, by address; null: none */
   matrix: Readonly<{ names: readonly string[]; minutes: readonly (readonly number[])[] }> | null;
 }>;
@@ -83,7 +90,10 @@ export type PlannedVisit = Readonly<{
   arrive: number;
   begin: number;
   end: number;
+  /** by the shop first */
   refill: boolean;
+  /** how often tank and hopper are filled there */
+  fills: Fills;
 }>;
 export type TruckDay = Readonly<{
   truckId: string;
@@ -219,6 +229,7 @@ function questionOf(
     asked.push(s);
     stops.push({
       ...{ place: asked.length - 1, minutes: s.minutes, hours, draws: s.draws, mix: s.mix },
+      ...{ spreads: s.spreads, granule: s.granule },
       regret: regretOf(s) + WORTH_DOING * s.lines.length,
       trucks: trucks.length === units.length ? null : trucks,
       isLocked: pin !== undefined || locked.includes(s.lawnId),
@@ -234,7 +245,14 @@ function questionOf(
         const home = asked.length + q.trucks.indexOf(truck);
         return {
           ...{ start: home, end: home, from: truck.from + shift, to: truck.to + shift },
-          tank: truck.tank === null ? null : { volume: truck.tank, shop: home, minutes: q.fillMinutes },
+          tank: truck.tank && {
+            volume: truck.tank.volume,
+            ...(truck.tank.isCarried
+              ? { shop: null, minutes: q.lawnFillMinutes }
+              : { shop: home, minutes: q.fillMinutes }),
+          },
+          hopper:
+            truck.hopper === null ? null : { volume: truck.hopper, shop: null, minutes: q.lawnFillMinutes },
         };
       }),
     },
@@ -275,7 +293,7 @@ function planFrom(q: DayQuestion, asked: readonly DayStop[], route: Route, left:
     return {
       ...{ truckId: truck.id, day, drive: t.drive, finish: t.finish - shift },
       visits: t.visits.map((v) => ({
-        ...{ lawnId: asked[v.stop]!.lawnId, refill: v.refill },
+        ...{ lawnId: asked[v.stop]!.lawnId, refill: v.refill, fills: v.fills },
         ...{ arrive: v.arrive - shift, begin: v.begin - shift, end: v.end - shift },
       })),
     };

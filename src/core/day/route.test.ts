@@ -145,7 +145,7 @@ test('500 points at random: near the constant of Beardwood, Halton & Hammersley 
   expect(constant).toBeLessThan(0.8);
 });
 
-test('for any day: nobody out of their hours, no tank over its volume, no truck after its time, each stop once', () => {
+test('for any day: nobody out of their hours, no tank or hopper over its volume, no truck after its time, each stop once', () => {
   fc.assert(
     fc.property(
       fc.array(fc.tuple(point, someStop, fc.integer({ min: 0, max: 120 }), fc.boolean()), {
@@ -156,12 +156,21 @@ test('for any day: nobody out of their hours, no tank over its volume, no truck 
         const q: RouteQuestion = {
           ...{ places: list.length + 1, drive: flat([[10, 10], ...list.map(([p]) => p)]) },
           trucks: [
-            { ...truck, tank: { volume: 100, shop: 0, minutes: 15 } },
+            {
+              ...{ ...truck, tank: { volume: 100, shop: 0, minutes: 15 } },
+              hopper: { volume: 50, shop: null, minutes: 4 },
+            },
             { ...truck, to: 780 },
           ],
           stops: list.map(([, s, draws, isSecond], i) =>
             stopAt(i + 1, {
-              ...{ minutes: s.minutes, regret: s.regret, draws, trucks: isSecond ? [1] : null },
+              ...{
+                minutes: s.minutes,
+                regret: s.regret,
+                draws,
+                trucks: isSecond ? [1] : null,
+                spreads: 120 - draws,
+              },
               hours: s.width === null ? [] : [{ from: s.from, to: s.from + s.width }],
             }),
           ),
@@ -174,12 +183,16 @@ test('for any day: nobody out of their hours, no tank over its volume, no truck 
         );
         got.tours.forEach((t, k) => {
           let holds = 100;
+          let bags = 50;
           let at = q.trucks[k]!.from;
           for (const v of t.visits) {
             const s = q.stops[v.stop]!;
             if (v.refill) holds = 100;
             holds -= s.draws;
+            bags += 50 * v.fills.hopper - s.spreads!;
             if (k === 0) expect(holds).toBeGreaterThanOrEqual(-1e-6);
+            if (k === 0) expect(bags >= -1e-6 && bags <= 50 + 1e-6).toBe(true);
+            if (v.fills.hopper) expect(v.begin - v.arrive).toBeGreaterThanOrEqual(4 - 1e-6);
             expect(s.trucks === null || s.trucks.includes(k)).toBe(true);
             expect(v.arrive).toBeGreaterThanOrEqual(at - 1e-6);
             if (s.hours.length)
@@ -196,6 +209,7 @@ test('for any day: nobody out of their hours, no tank over its volume, no truck 
 
 // arithmetic
 describe('a small day', () => {
+  const NONE = { tank: 0, hopper: 0 };
   // in a row, ten minutes apart, the shop at its head
   const row = (n: number) => flat(Array.from({ length: n + 1 }, (_, i): Point => [10 * i, 0]));
   const day = (stops: readonly RouteStop[], over: Partial<RouteTruck> = {}): RouteQuestion => ({
@@ -210,8 +224,8 @@ describe('a small day', () => {
     const got = planRoute(q);
     expect(order(got)).toEqual([1, 0]);
     expect(got.tours[0]!.visits).toEqual([
-      { stop: 1, arrive: 440, begin: 440, end: 460, refill: false },
-      { stop: 0, arrive: 470, begin: 480, end: 500, refill: false },
+      { stop: 1, arrive: 440, begin: 440, end: 460, refill: false, fills: NONE },
+      { stop: 0, arrive: 470, begin: 480, end: 500, refill: false, fills: NONE },
     ]);
     expect(got.tours[0]).toMatchObject({ drive: 40, finish: 510 });
   });
@@ -253,11 +267,53 @@ describe('a small day', () => {
     const dry = planRoute(day([stopAt(1, { mix: 'a' }), stopAt(2, { mix: 'b' })], { tank }));
     expect(dry.tours[0]!.visits.some((v) => v.refill)).toBe(false);
   });
+  test('a hopper is filled at the lawn from its bags: minutes before the work, and none on the road', () => {
+    const hopper = { volume: 25, shop: null, minutes: 4 };
+    const spread = (spreads: number, granule: string) => ({ spreads, granule });
+    const [tour] = planRoute(
+      day([stopAt(1, spread(15, 'a')), stopAt(2, spread(15, 'a')), stopAt(3, spread(60, 'a'))], { hopper }),
+    ).tours;
+    // 25 kg: 15, 15 and 60 are 90 in all, which is three bags more
+    expect(tour!.visits.reduce((sum, v) => sum + v.fills.hopper, 0)).toBe(3);
+    expect(tour!.visits.every((v) => !v.refill && v.fills.tank === 0)).toBe(true);
+    expect(tour!.drive).toBe(60);
+    const filled = tour!.visits.filter((v) => v.fills.hopper > 0);
+    expect(filled.every((v) => v.begin === v.arrive + 4)).toBe(true);
+    expect(tour!.finish).toBe(420 + 60 + 3 * 20 + 4 * filled.length);
+  });
+  test('another granule empties the hopper: those of one come after each other; at the shop it costs the way', () => {
+    const mixed = (hopper: NonNullable<RouteTruck['hopper']>) =>
+      planRoute(
+        day(
+          ['a', 'b', 'a', 'b'].map((granule, i) => stopAt(i + 1, { spreads: 5, granule })),
+          { hopper },
+        ),
+      );
+    const there = mixed({ volume: 25, shop: null, minutes: 30 }).tours[0]!;
+    expect(there.visits.filter((v) => v.fills.hopper > 0)).toHaveLength(1);
+    const order = there.visits.map((v) => ['a', 'b', 'a', 'b'][v.stop]).join('');
+    expect(['aabb', 'bbaa']).toContain(order);
+    const atShop = mixed({ volume: 25, shop: 0, minutes: 30 }).tours[0]!;
+    expect(atShop.visits.map((v) => v.refill).filter(Boolean)).toHaveLength(1);
+    expect(atShop.visits.every((v) => v.fills.hopper === 0)).toBe(true);
+    // one way by the shop goes for both
+    const both = planRoute(
+      day(
+        [0, 1].map((i) => stopAt(i + 1, { ...{ draws: 60, spreads: 20 }, granule: 'a' })),
+        { tank: { volume: 100, shop: 0, minutes: 15 }, hopper: { volume: 25, shop: 0, minutes: 5 } },
+      ),
+    ).tours[0]!;
+    expect([both.drive, both.finish]).toEqual([60, 420 + 60 + 40 + 20]);
+  });
   test('what no truck could do even alone says why', () => {
     const tank = { volume: 100, shop: 0, minutes: 15 };
     const why = (s: Partial<RouteStop>, over: Partial<RouteTruck> = {}) =>
       planRoute(day([stopAt(5, s)], { tank, ...over })).left[0]?.why;
     expect(why({ draws: 101 })).toBe('too much for the tank');
+    expect(why({ spreads: 26 }, { hopper: { volume: 25, shop: 0, minutes: 4 } })).toBe(
+      'too much for the hopper',
+    );
+    expect(why({ draws: 101 }, { tank: { ...tank, shop: null } })).toBeUndefined();
     expect(why({ hours: [{ from: 0, to: 60 }] })).toBe('never open');
     expect(why({}, { to: 500 })).toBe('too far');
     expect(why({})).toBeUndefined();
@@ -273,5 +329,7 @@ describe('a small day', () => {
     expect(() => planRoute({ ...q, places: 5 })).toThrow(RangeError);
     expect(() => planRoute({ ...q, stops: [stopAt(9)] })).toThrow(RangeError);
     expect(() => planRoute({ ...q, trucks: [{ ...truck, to: 0 }] })).toThrow(RangeError);
+    const hopper = { volume: 0, shop: null, minutes: 4 };
+    expect(() => planRoute({ ...q, trucks: [{ ...truck, hopper }] })).toThrow(RangeError);
   });
 });

@@ -1,7 +1,8 @@
 /**
  * Which stops for which truck, and in which order: most regret avoided in the time there is, then the day that is over
- * soonest. Stops have hours in which they stand open, minutes that they take, and what they draw from the tank; a truck
- * whose tank does not hold the next stop goes by the shop first. A heuristic: insertion, local search, and parts of the
+ * soonest. Stops have hours in which they stand open, minutes that they take, and what they take from tank and hopper; a
+ * truck that does not hold what the next stop takes goes by the shop first, or is filled there from what rides along. A
+ * heuristic: insertion, local search, and parts of the
  * day taken out and put back, from a seed, so that one question has one answer.
  */
 
@@ -21,10 +22,24 @@ export type RouteStop = Readonly<{
   draws: number;
   /** names what it draws: stops of one mix share a tank, for another it is rinsed and filled at the shop; not given: any */
   mix?: string;
+  /** kg spread from the hopper; not given: nothing that is counted */
+  spreads?: number;
+  /** names what it spreads, as `mix` does: for another granule the hopper is emptied and filled */
+  granule?: string;
   /** trucks that may serve it, by their place in the list; null: any */
   trucks: readonly number[] | null;
   /** it is done today, whatever it costs */
   isLocked: boolean;
+}>;
+
+/** A tank (L) or a hopper (kg). */
+type Store = Readonly<{
+  /** when it is full */
+  volume: number;
+  /** where it is filled; null: where the truck stands, from what rides along */
+  shop: number | null;
+  /** what filling it takes. At a lawn: before the work; what is filled up during it is in the minutes of the stop */
+  minutes: number;
 }>;
 
 export type RouteTruck = Readonly<{
@@ -32,8 +47,10 @@ export type RouteTruck = Readonly<{
   end: number;
   from: Minute;
   to: Minute;
-  /** L that it holds when full, where it is filled, and how long that takes; null: nothing is counted */
-  tank: Readonly<{ volume: number; shop: number; minutes: number }> | null;
+  /** it begins full; null: nothing is counted */
+  tank: Store | null;
+  /** as the tank; not given: nothing is counted */
+  hopper?: Store | null;
 }>;
 
 export type RouteQuestion = Readonly<{
@@ -44,12 +61,23 @@ export type RouteQuestion = Readonly<{
   places: number;
 }>;
 
-type Visit = Readonly<{ stop: number; arrive: Minute; begin: Minute; end: Minute; refill: boolean }>;
+export type Fills = Readonly<{ tank: number; hopper: number }>;
+type Visit = Readonly<{
+  stop: number;
+  arrive: Minute;
+  begin: Minute;
+  end: Minute;
+  /** by the shop first */
+  refill: boolean;
+  /** how often each is filled there, before the work and during it */
+  fills: Fills;
+}>;
+type WhyLeft = 'never open' | 'too far' | 'too much for the tank' | 'too much for the hopper';
 type Tour = Readonly<{ visits: readonly Visit[]; drive: number; finish: Minute }>;
 export type Route = Readonly<{
   tours: readonly Tour[];
   /** stops that nobody serves, and why none could even alone; null: the time goes to others */
-  left: readonly Readonly<{ stop: number; why: 'never open' | 'too far' | 'too much for the tank' | null }>[];
+  left: readonly Readonly<{ stop: number; why: WhyLeft | null }>[];
   regret: number;
 }>;
 
@@ -112,11 +140,19 @@ function check({ stops, trucks, drive, places }: RouteQuestion): void {
     throw new RangeError(`A matrix of ${drive.length} for ${places} places`);
   const isPlace = (p: number) => Number.isInteger(p) && p >= 0 && p < places;
   stops.forEach((s, i) => {
-    if (!isPlace(s.place) || !(s.regret > 0) || !(s.minutes >= 0) || !(s.draws >= 0))
+    if (
+      !isPlace(s.place) ||
+      !(s.regret > 0) ||
+      !(s.minutes >= 0) ||
+      !(s.draws >= 0) ||
+      !((s.spreads ?? 0) >= 0)
+    )
       throw new RangeError(`Stop ${i} is none: ${JSON.stringify(s)}`);
   });
   trucks.forEach((t, i) => {
-    if (!isPlace(t.start) || !isPlace(t.end) || !(t.to > t.from) || (t.tank && !isPlace(t.tank.shop)))
+    const isStore = (s: Store | null | undefined) =>
+      !s || (s.volume > 0 && s.minutes >= 0 && (s.shop === null || isPlace(s.shop)));
+    if (!isPlace(t.start) || !isPlace(t.end) || !(t.to > t.from) || !isStore(t.tank) || !isStore(t.hopper))
       throw new RangeError(`Truck ${i} is none: ${JSON.stringify(t)}`);
   });
 }
@@ -144,6 +180,21 @@ function beginAt({ hours, minutes }: RouteStop, at: Minute): Minute {
   return first;
 }
 
+/** What is in a tank or hopper on its way through the day. */
+type Filled = { holds: number; of: string | undefined };
+
+/** Takes what a stop takes. @returns how often it is filled for that; Infinity: it does not hold it even full */
+function take(store: Store, filled: Filled, amount: number, of: string | undefined): number {
+  const isOther = of !== undefined && filled.of !== undefined && of !== filled.of;
+  const there = isOther ? 0 : filled.holds;
+  filled.of = of ?? filled.of;
+  const lacks = amount - there;
+  const fills = lacks <= HAIR ? 0 : store.shop === null ? Math.ceil((lacks - HAIR) / store.volume) : 1;
+  // at the shop it is filled up, and at a lawn as often as it is empty
+  filled.holds = (store.shop !== null && fills ? 0 : there) + fills * store.volume - amount;
+  return filled.holds < -HAIR ? Infinity : fills;
+}
+
 /** Walks a route through its day. @param on told of each visit @returns when it ends; Infinity: it cannot be done */
 function walk(
   { stops, trucks, drive, places }: RouteQuestion,
@@ -151,30 +202,40 @@ function walk(
   route: readonly number[],
   on?: (visit: Visit, driven: number) => void,
 ): Minute {
-  const { start, end, from, to, tank } = trucks[truck]!;
+  const { start, end, from, to, tank, hopper } = trucks[truck]!;
+  const inTank: Filled = { holds: tank?.volume ?? 0, of: undefined };
+  const inHopper: Filled = { holds: hopper?.volume ?? 0, of: undefined };
   let at = start;
   let now = from;
-  let holds = tank?.volume ?? Infinity;
-  let mix: string | undefined;
   for (const stop of route) {
     const s = stops[stop]!;
-    const isOther = s.draws > 0 && s.mix !== undefined && mix !== undefined && s.mix !== mix;
-    const refill = tank !== null && (isOther || s.draws > holds + HAIR);
-    let driven = drive[at * places + s.place]!;
-    if (refill) {
-      if (s.draws > tank.volume + HAIR) return Infinity;
-      driven = drive[at * places + tank.shop]! + drive[tank.shop * places + s.place]!;
-      now += tank.minutes;
-      holds = tank.volume;
+    let driven = 0;
+    let [refill, filling] = [false, 0];
+    const fills = { tank: 0, hopper: 0 };
+    for (let k = 0; k < 2; k++) {
+      const store = k === 0 ? tank : hopper;
+      const amount = k === 0 ? s.draws : (s.spreads ?? 0);
+      if (!store || !(amount > 0)) continue;
+      const times = take(store, k === 0 ? inTank : inHopper, amount, k === 0 ? s.mix : s.granule);
+      if (times === Infinity) return Infinity;
+      if (times === 0) continue;
+      if (store.shop === null) {
+        fills[k === 0 ? 'tank' : 'hopper'] = times;
+        filling += store.minutes;
+        continue;
+      }
+      refill = true;
+      driven += drive[at * places + store.shop]!;
+      now += store.minutes;
+      at = store.shop;
     }
+    driven += drive[at * places + s.place]!;
     const arrive = now + driven;
-    const begin = beginAt(s, arrive);
+    const begin = beginAt(s, arrive + filling);
     if (begin === Infinity) return Infinity;
     now = begin + s.minutes;
-    holds -= s.draws;
-    if (s.draws > 0) mix = s.mix ?? mix;
     at = s.place;
-    on?.({ stop, arrive, begin, end: now, refill }, driven);
+    on?.({ stop, arrive, begin, end: now, refill, fills }, driven);
   }
   const home = now + drive[at * places + end]!;
   return home <= to + HAIR ? home : Infinity;
@@ -189,7 +250,7 @@ function isSymmetric({ drive, places }: RouteQuestion): boolean {
 
 /** Nothing but the way decides when a stop is begun: what putting it in adds is told by three legs. */
 const isPlain = ({ stops, trucks }: RouteQuestion): boolean =>
-  stops.every((s) => !s.hours.length) && trucks.every((t) => t.tank === null);
+  stops.every((s) => !s.hours.length) && trucks.every((t) => !t.tank && !t.hopper);
 
 type Day = Readonly<{ q: RouteQuestion; near: readonly number[][]; plain: boolean; isSymmetric: boolean }>;
 /** Minutes of a leg of a truck's route, from the stop at one place of it to that at another; beyond its ends its own. */
@@ -530,8 +591,10 @@ function answer(q: RouteQuestion, plan: Plan): Route {
 function whyNot(q: RouteQuestion, stop: number, s: RouteStop): Route['left'][number]['why'] {
   const trucks = q.trucks.map((_, k) => k).filter((k) => !s.trucks || s.trucks.includes(k));
   if (trucks.some((k) => walk(q, k, [stop]) < Infinity)) return null;
-  const holds = (k: number) => q.trucks[k]!.tank === null || s.draws <= q.trucks[k]!.tank.volume + HAIR;
-  if (!trucks.some(holds)) return 'too much for the tank';
+  const holds = (store: Store | null | undefined, amount: number) =>
+    !store || store.shop === null || amount <= store.volume + HAIR;
+  if (!trucks.some((k) => holds(q.trucks[k]!.tank, s.draws))) return 'too much for the tank';
+  if (!trucks.some((k) => holds(q.trucks[k]!.hopper, s.spreads ?? 0))) return 'too much for the hopper';
   const opens = beginAt(s, Math.min(...trucks.map((k) => q.trucks[k]!.from)));
   return opens === Infinity || trucks.every((k) => opens >= q.trucks[k]!.to) ? 'never open' : 'too far';
 }

@@ -4,6 +4,11 @@ import { list, number, object } from './openapi-parts';
 const text = { type: 'string' };
 const place = { type: 'integer', minimum: 0, description: 'From 0, in `places` or `matrix_min`' };
 const clock = { type: 'string', pattern: '^([01]\\d|2[0-3]):[0-5]\\d$|^24:00$', description: 'Of the day' };
+const filled = {
+  ...place,
+  description: 'Where it is filled; at the lawn, from what rides along, without it',
+};
+const times = { type: 'integer', minimum: 0, description: 'Times that it is filled at the lawn' };
 const minutes = number('Minutes', { minimum: 0 });
 
 export const routeQuestionSchema = {
@@ -30,6 +35,11 @@ export const routeQuestionSchema = {
             ),
             draws_l: number('Drawn from the tank, L', { minimum: 0 }),
             mix: { ...text, description: 'What it draws: stops of one mix share a tank' },
+            spreads_kg: number('Spread from the hopper, kg', { minimum: 0 }),
+            granule: {
+              ...text,
+              description: 'What it spreads: for another the hopper is emptied and filled',
+            },
             trucks: list(text, 'Those that may serve it; any without it.'),
             locked: { type: 'boolean', description: 'It is done, whatever it costs' },
           },
@@ -43,7 +53,8 @@ export const routeQuestionSchema = {
           {
             ...{ id: text, from: clock, to: clock, start: place },
             end: { ...place, description: 'Where it ends; where it starts, if it is not said' },
-            tank: object({ volume_l: number('L'), shop: place, minutes }),
+            tank: object({ volume_l: number('L'), shop: filled, minutes }, ['volume_l', 'minutes']),
+            hopper: object({ holds_kg: number('kg'), shop: filled, minutes }, ['holds_kg', 'minutes']),
           },
           ['id', 'from', 'to', 'start'],
         ),
@@ -65,6 +76,7 @@ export const routeAnswer = object({
         object({
           ...{ id: text, arrive: clock, begin: clock, end: clock },
           refill_before: { type: 'boolean', description: 'By the shop first' },
+          fills_there: object({ tank: times, hopper: times }),
         }),
         'In their order.',
       ),

@@ -6,6 +6,8 @@ import { USUAL_DRIVING, driveMinutes } from '@/core/day/way';
 import type { Answered } from '@/server/entry/question';
 import { Wrong, wrong } from './api-weather';
 
+/** Where it is filled, and how long that takes; without a shop: at the lawn, from what rides along. */
+type Filling = { shop?: number; minutes: number };
 type Place = Readonly<{ latitude_deg: number; longitude_deg: number }>;
 export type RouteQuestion = Readonly<{
   /** by their places in this list stops and trucks name where they are */
@@ -23,6 +25,8 @@ export type RouteQuestion = Readonly<{
     hours?: readonly Readonly<{ from: string; to: string }>[];
     draws_l?: number;
     mix?: string;
+    spreads_kg?: number;
+    granule?: string;
     trucks?: readonly string[];
     locked?: boolean;
   }>[];
@@ -32,7 +36,8 @@ export type RouteQuestion = Readonly<{
     to: string;
     start: number;
     end?: number;
-    tank?: Readonly<{ volume_l: number; shop: number; minutes: number }>;
+    tank?: Readonly<{ volume_l: number } & Filling>;
+    hopper?: Readonly<{ holds_kg: number } & Filling>;
   }>[];
   seed?: number;
 }>;
@@ -49,6 +54,7 @@ const place = Joi.number()
   .min(0)
   .max(MOST_STOPS + MOST_TRUCKS);
 const minutes = Joi.number().min(0).max(1440);
+const holds = Joi.number().greater(0).max(50_000).required();
 export const routeQuestion = Joi.object<RouteQuestion>({
   places: Joi.array()
     .items(
@@ -76,6 +82,7 @@ export const routeQuestion = Joi.object<RouteQuestion>({
           .items(Joi.object({ from: clock.required(), to: clock.required() }))
           .max(24),
         ...{ draws_l: Joi.number().min(0).max(50_000), mix: Joi.string().max(100), locked: Joi.boolean() },
+        ...{ spreads_kg: Joi.number().min(0).max(50_000), granule: Joi.string().max(100) },
         trucks: Joi.array().items(Joi.string().max(100)).min(1).max(MOST_TRUCKS),
       }),
     )
@@ -88,10 +95,8 @@ export const routeQuestion = Joi.object<RouteQuestion>({
       Joi.object({
         ...{ id: Joi.string().max(100).required(), from: clock.required(), to: clock.required() },
         ...{ start: place.required(), end: place },
-        tank: Joi.object({
-          volume_l: Joi.number().greater(0).max(50_000).required(),
-          ...{ shop: place.required(), minutes: minutes.required() },
-        }),
+        tank: Joi.object({ volume_l: holds, shop: place, minutes: minutes.required() }),
+        hopper: Joi.object({ holds_kg: holds, shop: place, minutes: minutes.required() }),
       }),
     )
     .min(1)
@@ -145,23 +150,25 @@ function answer(q: RouteQuestion) {
     const [a, b] = [Math.floor(i / count), i % count];
     return q.matrix_min ? q.matrix_min[a]![b]! : a === b ? 0 : driveMinutes(at(a), at(b), driving);
   });
+  const storeOf = (volume: number, { shop, minutes: its }: Filling, field: string, row: number) => ({
+    ...{ volume, minutes: its },
+    shop: shop === undefined ? null : placeAt(shop, field, row),
+  });
   const asked: Asked = {
     ...{ drive, places: count },
     trucks: q.trucks.map((t, i) => ({
       ...spanOf(t.from, t.to, `trucks[${i}]`, i + 1),
       start: placeAt(t.start, `trucks[${i}].start`, i + 1),
       end: placeAt(t.end ?? t.start, `trucks[${i}].end`, i + 1),
-      tank: t.tank
-        ? {
-            ...{ volume: t.tank.volume_l, minutes: t.tank.minutes },
-            shop: placeAt(t.tank.shop, `trucks[${i}].tank.shop`, i + 1),
-          }
-        : null,
+      tank: t.tank ? storeOf(t.tank.volume_l, t.tank, `trucks[${i}].tank.shop`, i + 1) : null,
+      hopper: t.hopper ? storeOf(t.hopper.holds_kg, t.hopper, `trucks[${i}].hopper.shop`, i + 1) : null,
     })),
     stops: q.stops.map((s, i) => ({
       place: placeAt(s.place, `stops[${i}].place`, i + 1),
       ...{ minutes: s.minutes, regret: s.regret, draws: s.draws_l ?? 0, isLocked: s.locked ?? false },
+      spreads: s.spreads_kg ?? 0,
       ...(s.mix === undefined ? {} : { mix: s.mix }),
+      ...(s.granule === undefined ? {} : { granule: s.granule }),
       hours: (s.hours ?? []).map((h, k) => spanOf(h.from, h.to, `stops[${i}].hours[${k}]`, i + 1)),
       trucks:
         s.trucks?.map((id) => {
@@ -177,7 +184,7 @@ function answer(q: RouteQuestion) {
     tours: route.tours.map((t, k) => ({
       truck: q.trucks[k]!.id,
       stops: t.visits.map((v) => ({
-        ...{ id: q.stops[v.stop]!.id, refill_before: v.refill },
+        ...{ id: q.stops[v.stop]!.id, refill_before: v.refill, fills_there: v.fills },
         ...{ arrive: clockOf(v.arrive), begin: clockOf(v.begin), end: clockOf(v.end) },
       })),
       ...{ drive_min: t.drive, finish: clockOf(t.finish) },

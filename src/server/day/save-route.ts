@@ -24,6 +24,7 @@ export type SaveRoutesInput = Readonly<{
   }>[];
 }>;
 const id = Joi.string().guid({ separator: '-', wrapper: false }).required();
+const times = Joi.number().integer().min(0).max(1000).required();
 const minute = Joi.number().min(0).max(3000).required();
 export const saveRoutesShape = Joi.object<SaveRoutesInput>({
   routes: Joi.array()
@@ -39,6 +40,7 @@ export const saveRoutesShape = Joi.object<SaveRoutesInput>({
               applicationIds: Joi.array().items(id).min(1).max(40).required(),
               ...{ arrive: minute, begin: minute, end: minute },
               refill: Joi.boolean().required(),
+              fills: Joi.object({ tank: times, hopper: times }).required(),
               isLocked: Joi.boolean().required(),
               regret: Joi.number().min(0).max(10_000).required(),
             }).optional(),

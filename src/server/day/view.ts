@@ -8,6 +8,7 @@ import { areaOf } from '@/core/products/application';
 import { isGranule } from '@/core/products/label';
 import { isOpen } from '@/core/season/programme';
 import { SQUARE_METRES_PER_HECTARE } from '@/core/units/quantity';
+import { amountFor, amountIn } from '@/core/units/rate';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -76,14 +77,16 @@ export function dayScreen(actor: Actor, from: Day | null, days: number): Promise
           kmPerHour: house.visitRules.speedMph * KM_PER_MILE,
           detour: house.visitRules.detour,
         },
-        ...{ unknownMinutes: house.planning.driveMinutes, fillMinutes: house.visitRules.fillMinutes },
+        unknownMinutes: house.planning.driveMinutes,
+        fillMinutes: house.visitRules.fillMinutes,
+        lawnFillMinutes: house.visitRules.lawnFillMinutes,
         matrix: null,
       },
     };
   });
 }
 
-/** L that a person carries: a smaller tank is filled on the way. Common practice, no source. */
+/** L that a person carries: a smaller tank is filled at the lawn. Common practice, no source. */
 const CARRIED = 60;
 const clamp = (day: Day, least: Day, most: Day): Day => Math.min(Math.max(day, least), most) as Day;
 
@@ -108,6 +111,7 @@ function stopOf(
   const sprayed = due.map(({ products, zone: z }) =>
     Math.max(0, ...products.filter((p) => !isGranule(p.label)).map((p) => areaOf(p.place, z))),
   );
+  const products = due.flatMap((d) => d.products);
   const open = days.flatMap((day) => {
     const hours = meet(rows.map((r) => r.hours.find((h) => h.day === day)));
     return hours.length ? [{ day, hours }] : [];
@@ -128,22 +132,24 @@ function stopOf(
       visits,
       planning.stopMinutes,
     ),
-    draws: sprayed.reduce((sum, area) => sum + (carrier * area) / SQUARE_METRES_PER_HECTARE, 0),
-    // the same products at another rate are no other mix
-    mix: [
-      ...new Set(
-        due.flatMap(({ products }) => products.filter((p) => !isGranule(p.label)).map((p) => p.label.id)),
+    draws: (carrier * sum(sprayed)) / SQUARE_METRES_PER_HECTARE,
+    spreads: sum(
+      due.flatMap(({ products, zone: z }) =>
+        products
+          .filter((p) => isGranule(p.label))
+          .map((p) => amountIn(amountFor(p.rate, areaOf(p.place, z)), 'kg') ?? 0),
       ),
-    ]
-      .toSorted()
-      .join(' '),
+    ),
+    // the same products at another rate are no other mix
+    mix: named(products.filter((p) => !isGranule(p.label))),
+    granule: named(products.filter((p) => isGranule(p.label))),
     needs: {
       sprayer: sprayed.some((area) => area > 0),
-      spreader: due.some(({ products }) => products.some((p) => isGranule(p.label))),
+      spreader: products.some((p) => isGranule(p.label)),
     },
-    lines: due.map(({ row, zone: z, products, application }): DayLine => ({
+    lines: due.map(({ row, zone: z, products: its, application }): DayLine => ({
       ...{ applicationId: row.applicationId, zoneId: z.id, zoneName: z.name, regret: row.regret },
-      what: application.purpose || products.map((p) => p.label.name.replace(', demo label', '')).join(' + '),
+      what: application.purpose || its.map((p) => p.label.name.replace(', demo label', '')).join(' + '),
     })),
     days: open.filter((o) => busy(o.day) === null),
     off: open.flatMap((o) => {
@@ -152,6 +158,10 @@ function stopOf(
     }),
   };
 }
+
+const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
+const named = (products: StoredApplication['products']) =>
+  [...new Set(products.map((p) => p.label.id))].toSorted().join(' ');
 
 /** Minutes of a day in which all lines of a stop may go; none where one of them may not. */
 function meet(list: readonly (DayHours | undefined)[]): { from: number; to: number }[] {
@@ -175,12 +185,13 @@ function truckOf(t: Truck, equipment: readonly Equipment[], { rules }: House): D
   const own = equipment.filter((e) => e.truck === t.name);
   const riding = own.length ? own : equipment;
   const sprayers = riding.filter((e) => e.method !== 'spreader');
-  const tanks = sprayers.flatMap((e) => (e.tank === null ? [] : [e.tank - e.dead]));
+  const tank = Math.max(0, ...sprayers.flatMap((e) => (e.tank === null ? [] : e.tank - e.dead)));
+  const hopper = Math.max(0, ...riding.flatMap((e) => (e.method === 'spreader' ? (e.hopper ?? []) : [])));
   return {
     ...{ id: t.id, name: t.name, people: t.people, at: t.at },
     ...{ from: t.from ?? rules.workFrom * 60, to: t.to ?? rules.workTo * 60 },
-    // what is carried on the back is filled at the lawn, and not at the shop
-    tank: Math.max(0, ...tanks) > CARRIED ? Math.max(...tanks) : null,
+    tank: tank > 0 ? { volume: tank, isCarried: tank <= CARRIED } : null,
+    hopper: hopper > 0 ? hopper : null,
     // nothing written down: nobody is kept at home for it
     has: {
       sprayer: !equipment.length || sprayers.length > 0,

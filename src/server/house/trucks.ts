@@ -117,7 +117,7 @@ export function putTruckAway(actor: Actor, { id }: Readonly<{ id: string }>): Pr
 
 export type VisitRulesInput = Readonly<
   { seen: number; waterDays: readonly number[]; messages: MessageWords } & Record<
-    'speedMph' | 'detour' | 'fillMinutes' | 'hourCost' | 'waterNotFrom' | 'waterNotTo',
+    'speedMph' | 'detour' | 'fillMinutes' | 'lawnFillMinutes' | 'hourCost' | 'waterNotFrom' | 'waterNotTo',
     string
   >
 >;
@@ -125,8 +125,8 @@ export const visitRulesShape = Joi.object<VisitRulesInput>({
   seen: Joi.number().integer().min(0).max(2_000_000_000).required(),
   waterDays: Joi.array().items(Joi.number().integer().min(1).max(7)).max(7).unique().required(),
   messages: Joi.object(Object.fromEntries(MESSAGE_KINDS.map((k) => [k, text(3000)]))).required(),
-  ...{ speedMph: text(), detour: text(), fillMinutes: text(), hourCost: text() },
-  ...{ waterNotFrom: text(), waterNotTo: text() },
+  ...{ speedMph: text(), detour: text(), fillMinutes: text(), lawnFillMinutes: text() },
+  ...{ hourCost: text(), waterNotFrom: text(), waterNotTo: text() },
 }).required();
 
 /** How the words for customers are called on the screen. */
@@ -149,7 +149,10 @@ export async function saveVisitRules(
   const rules: StoredVisitRules = {
     speedMph: read(t.speedMph, { field: 'Speed between lawns', unit: 'wind', above: 0, most: 90 }),
     detour: read(t.detour, { field: 'Detour', unit: 'times', least: 1, most: 4 }),
-    fillMinutes: read(t.fillMinutes, { field: 'To fill', unit: 'minutes', least: 0, most: 240 }),
+    fillMinutes: read(t.fillMinutes, { field: 'To fill at the shop', unit: 'minutes', least: 0, most: 240 }),
+    lawnFillMinutes: read(t.lawnFillMinutes, {
+      ...{ field: 'To fill at a lawn', unit: 'minutes', least: 0, most: 120 },
+    }),
     hourCost: optional(t.hourCost, { field: 'An hour costs', unit: 'USD', least: 0, most: 1000 }),
     waterDays: t.waterDays.toSorted((a, b) => a - b),
     waterNotFrom: optional(t.waterNotFrom, { field: 'No water from', ...hours }),
