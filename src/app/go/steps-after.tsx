@@ -1,0 +1,151 @@
+'use client';
+import { useState } from 'react';
+import type { BundleStop } from '@/core/stop/bundle';
+import { STEPS, lacksOf, type Run, type Step } from '@/core/stop/run';
+import { Labelled } from '@/ui/labelled';
+import { capital, list, plural } from '@/ui/words';
+import { scaledDown } from './photo';
+import { Tick, type StepProps } from './step-parts';
+import type { Waiting } from './store';
+
+/** A stop after the work: sign and pictures, what the customer is told, and what the record still needs. */
+/** A picture as it waits to be sent. */
+function pictureOf(jpeg: string, what: string, stop: BundleStop, run: Run): Waiting {
+  const now = Date.now();
+  const input = {
+    ...{ sendKey: crypto.randomUUID(), stopKey: run.sendKey, lawnId: stop.lawnId, what, jpeg },
+    ...{ takenAt: now, sentAt: now },
+  };
+  return { kind: 'photo', sendKey: input.sendKey, lawnId: stop.lawnId, since: now, input };
+}
+
+export function Sign({
+  stop,
+  run,
+  change,
+  photos,
+  onPhoto,
+}: StepProps & Readonly<{ photos: number; onPhoto: (w: Waiting) => void }>) {
+  const [trouble, setTrouble] = useState('');
+  const [taken, setTaken] = useState(0);
+  const take = async (what: string, file: File | undefined) => {
+    if (!file) return;
+    const jpeg = await scaledDown(file);
+    setTrouble(jpeg === null ? 'That file is no picture: take it with the camera.' : '');
+    if (jpeg === null) return;
+    onPhoto(pictureOf(jpeg, what, stop, run));
+    setTaken((n) => n + 1);
+  };
+  return (
+    <>
+      <pre className="whitespace-pre-wrap border-2 border-iron bg-paper px-3 py-2 font-text text-[17px]">
+        {stop.sign}
+      </pre>
+      <Tick {...{ run, change }} name="sign set">
+        The sign stands where people come in.
+      </Tick>
+      {(['sign', 'lawn'] as const).map((what) => (
+        <label key={what} className="button min-h-[60px] w-full cursor-pointer text-[18px]">
+          {what === 'sign' ? 'Picture of the sign' : 'Picture of what is worth showing'}
+          <input
+            type="file"
+            accept="image/*"
+            capture="environment"
+            className="sr-only"
+            aria-label={what === 'sign' ? 'Picture of the sign' : 'Picture of the lawn'}
+            onChange={(e) => {
+              void take(what, e.target.files?.[0]);
+              e.target.value = '';
+            }}
+          />
+        </label>
+      ))}
+      <p className="text-[15px] text-steel" role="status">
+        {taken > 0 || photos > 0
+          ? `${plural(Math.max(taken, photos), 'picture')} taken${photos ? `, ${photos} of them still to be sent` : ''}. `
+          : ''}
+        Pictures are made smaller, without place and camera.
+      </p>
+      {trouble && (
+        <p role="alert" className="text-clay">
+          {trouble}
+        </p>
+      )}
+    </>
+  );
+}
+
+export function Customer({ run, change }: StepProps) {
+  return (
+    <>
+      <Labelled name="Note for the customer">
+        {(f) => (
+          <textarea
+            {...f}
+            rows={10}
+            maxLength={4000}
+            value={run.told}
+            onChange={(e) => change({ told: e.target.value })}
+          />
+        )}
+      </Labelled>
+      <div className="grid grid-cols-3 gap-1" role="group" aria-label="How they are told">
+        {(['handed over', 'left at the door', 'not told'] as const).map((how) => {
+          const isOn = how === 'not told' ? run.toldHow === '' : run.toldHow === how;
+          return (
+            <button
+              key={how}
+              type="button"
+              aria-pressed={isOn}
+              className={`button min-h-[60px] px-1 ${isOn ? 'button-on' : ''}`}
+              onClick={() => change({ toldHow: how === 'not told' ? '' : how })}
+            >
+              {how}
+            </button>
+          );
+        })}
+      </div>
+      <Labelled name="What the customer said">
+        {(f) => (
+          <textarea
+            {...f}
+            rows={3}
+            maxLength={2000}
+            value={run.said}
+            onChange={(e) => change({ said: e.target.value })}
+          />
+        )}
+      </Labelled>
+    </>
+  );
+}
+
+export function Done({
+  stop,
+  run,
+  lacks,
+  goTo,
+}: StepProps & Readonly<{ lacks: ReturnType<typeof lacksOf>; goTo: (s: Step) => void }>) {
+  if (run.leftAt !== null)
+    return <p className="text-[18px]">Done. It is kept here, and sent by itself when there is a network.</p>;
+  const usual = ['hazards seen', 'kept out seen', 'edges looked at', 'sign set'];
+  const open = usual.filter((t) => !run.ticked.includes(t));
+  return (
+    <>
+      {lacks.map((l, i) => (
+        <button
+          key={i}
+          type="button"
+          className="border-l-8 border-clay bg-paper px-3 py-2 text-left text-[17px]"
+          onClick={() => goTo(STEPS.find((s) => s === l.field) ?? 'used')}
+        >
+          {capital(l.problem)}. <b>{l.remedy}</b>
+        </button>
+      ))}
+      {open.length > 0 && (
+        <p className="border-l-8 border-straw bg-paper px-3 py-2 text-[17px]">Not ticked: {list(open)}.</p>
+      )}
+      {!lacks.length && <p className="text-[18px]">All that the record needs of {stop.address} is here.</p>}
+    </>
+  );
+}

@@ -1,0 +1,272 @@
+'use client';
+import { useState } from 'react';
+import { checkNow } from '@/core/stop/seen-now';
+import { askedProduct, labelOf, seenIn, type Run } from '@/core/stop/run';
+import { STAGES, WEEDS, stageWords, type Weed } from '@/core/weeds/weeds';
+import { safetyOf } from '@/ui/load-words';
+import { Labelled } from '@/ui/labelled';
+import { MeasureField } from '@/ui/measure-field';
+import { checkedWords } from '@/ui/stop-words';
+import { useShows } from '@/ui/units';
+import { capital, list, shortName } from '@/ui/words';
+import { Tick, amountWords, isSprayed, openZones, productsOf, type StepProps } from './step-parts';
+
+/** A stop before the work: what is there, what stands against it by what is seen, and what is worn. */
+export function Arrive({ stop, bundle, run, change }: StepProps) {
+  const show = useShows();
+  const [trouble, setTrouble] = useState('');
+  return (
+    <>
+      <p className="text-[18px]">{stop.customer}</p>
+      {stop.notes && <p className="border-l-4 border-straw bg-paper px-3 py-2 text-[18px]">{stop.notes}</p>}
+      {stop.zones.map((z) => (
+        <div key={z.zoneId} className="border-2 border-hair bg-paper px-3 py-2">
+          <p className="font-cond text-[20px] font-semibold">
+            {z.name} · {show.area(z.area)}
+          </p>
+          {z.doneBy && <p className="font-semibold text-clay">Recorded already by {z.doneBy}.</p>}
+          {z.products.map((p) => (
+            <p key={p.plannedProductId} className="text-[18px]">
+              {shortName(labelOf(bundle, p))}: <b>{amountWords(p)}</b>
+            </p>
+          ))}
+          {z.why && <p className="text-[15px] text-steel">{z.why}</p>}
+        </div>
+      ))}
+      {!stop.isPlaced && (
+        <button
+          type="button"
+          className="button min-h-[60px] text-[18px]"
+          onClick={() => {
+            setTrouble('');
+            navigator.geolocation.getCurrentPosition(
+              ({ coords: { latitude, longitude } }) => change({ place: { latitude, longitude } }),
+              (e) => setTrouble(`This phone does not say where it is: ${e.message}.`),
+              { enableHighAccuracy: true },
+            );
+          }}
+        >
+          {run.place ? 'This place is kept for the lawn' : 'Keep this place for the lawn: routes go by it'}
+        </button>
+      )}
+      {trouble && <p className="text-clay">{trouble}</p>}
+      {run.arrivedAt !== null && (
+        <p className="text-steel">
+          Here since {new Date(run.arrivedAt).toTimeString().slice(0, 5)} by this phone.
+        </p>
+      )}
+    </>
+  );
+}
+
+export function Look(props: StepProps) {
+  const { stop, run, change } = props;
+  const show = useShows();
+  const edges = openZones(props);
+  const feet = (ft: number) => show.length((ft * 0.3048) as never);
+  return (
+    <>
+      <Tick {...{ run, change }} name="hazards seen">
+        <b>Hazards.</b> {stop.hazards || 'None are on file: look for dogs, children, toys, low lights.'}
+      </Tick>
+      <Tick {...{ run, change }} name="kept out seen">
+        <b>Gets nothing.</b>{' '}
+        {list(
+          [...edges.map((z) => z.keptOut), stop.waters && `stay off the water: ${stop.waters}`].filter(
+            Boolean,
+          ),
+        ) || 'Beds, trees, vegetables, play ground and what is not lawn.'}
+      </Tick>
+      {edges.map((z) => (
+        <p key={z.zoneId} className="border-l-4 border-water bg-paper px-3 py-2 text-[17px]">
+          <b>{z.name}, edges.</b>{' '}
+          {z.concreteFt > 0
+            ? `Overlap the ${feet(z.concreteFt)} along bare concrete: weeds come there first.`
+            : 'Overlap where bare concrete borders it.'}{' '}
+          {z.bedFt > 0 ? `No overlap along ${feet(z.bedFt)} of beds.` : 'None into beds.'}
+        </p>
+      ))}
+      {stop.expect && <p className="text-[15px] text-steel">{stop.expect}</p>}
+    </>
+  );
+}
+
+function YesNo({
+  name,
+  value,
+  onChange,
+}: Readonly<{ name: string; value: boolean | null; onChange: (v: boolean | null) => void }>) {
+  return (
+    <fieldset>
+      <legend className="font-cond text-[16px]">{name}</legend>
+      <div className="grid grid-cols-2 gap-1">
+        {([true, false] as const).map((v) => (
+          <button
+            key={String(v)}
+            type="button"
+            aria-pressed={value === v}
+            aria-label={`${name}: ${v ? 'yes' : 'no'}`}
+            className={`button min-h-[52px] ${value === v ? 'button-on' : ''}`}
+            onClick={() => onChange(value === v ? null : v)}
+          >
+            {v ? 'yes' : 'no'}
+          </button>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+export function Check(props: StepProps & Readonly<{ phoneAhead: number }>) {
+  const { bundle, run, change, phoneAhead } = props;
+  const show = useShows();
+  const weeds = [...new Set(productsOf(props).flatMap(({ product }) => product.targets))];
+  const sprayed = isSprayed(props);
+  const [now] = useState(() => hourOf(Date.now() - phoneAhead, bundle.timeZone));
+  const seen = seenIn(run);
+  const found = openZones(props).flatMap((z) =>
+    checkNow(
+      { ...z.facts, hour: now },
+      z.products.map((p) => askedProduct(bundle, p)),
+      seen,
+    ).map((c) => ({ zone: z, c })),
+  );
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-3">
+        <MeasureField name="Wind" measure="wind" value={run.wind} onChange={(wind) => change({ wind })} />
+        <Labelled name="Wind from">
+          {(f) => (
+            <select {...f} value={run.windFrom} onChange={(e) => change({ windFrom: e.target.value })}>
+              <option value="">not noted</option>
+              {['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW', 'changing'].map((w) => (
+                <option key={w}>{w}</option>
+              ))}
+            </select>
+          )}
+        </Labelled>
+        <MeasureField name="Air" measure="temperature" value={run.air} onChange={(air) => change({ air })} />
+        <Labelled name="Green, % of the leaf">
+          {(f) => (
+            <input
+              {...f}
+              inputMode="decimal"
+              value={run.green}
+              onChange={(e) => change({ green: e.target.value })}
+            />
+          )}
+        </Labelled>
+        <MeasureField
+          name="Soil at 2 in"
+          measure="temperature"
+          value={run.soil}
+          onChange={(soil) => change({ soil })}
+        />
+        <span />
+        <YesNo name="Leaf wet" value={run.leafWet} onChange={(leafWet) => change({ leafWet })} />
+        <YesNo name="Weeds in flower" value={run.bloom} onChange={(bloom) => change({ bloom })} />
+      </div>
+      {weeds.map((w) => (
+        <Labelled key={w} name={`${capital(WEEDS[w].name)}: how far`}>
+          {(f) => (
+            <select
+              {...f}
+              value={run.stages[w] ?? ''}
+              onChange={(e) => change({ stages: withStage(run.stages, w, e.target.value) })}
+            >
+              <option value="">not looked for</option>
+              {STAGES.map((s) => (
+                <option key={s} value={s}>
+                  {stageWords(w, s)}
+                </option>
+              ))}
+            </select>
+          )}
+        </Labelled>
+      ))}
+      <div aria-live="polite" className="grid gap-2">
+        {found.map(({ zone, c }, i) => {
+          const isShut = c.kind === 'gate' && c.verdict.state === 'shut';
+          return (
+            <p
+              key={i}
+              role={isShut ? 'alert' : undefined}
+              className={`border-l-8 bg-paper px-3 py-2 text-[17px] ${isShut ? 'border-clay font-semibold' : 'border-straw'}`}
+            >
+              {openZones(props).length > 1 && `${zone.name}. `}
+              {checkedWords(c, show)}
+            </p>
+          );
+        })}
+        {openZones(props).flatMap((z) =>
+          z.held.map((h, i) => (
+            <p key={`${z.zoneId}${i}`} className="border-l-4 border-hair px-3 py-1 text-[15px] text-steel">
+              As it stood this morning, {h.state}, {h.gate}: {h.words}
+            </p>
+          )),
+        )}
+        {!found.length && (sprayed ? seen.wind !== null : true) && (
+          <p className="border-l-8 border-moss bg-paper px-3 py-2 text-[17px]">
+            {seen.wind === null && seen.air === null
+              ? 'Nothing that you have seen stands against it.'
+              : 'By what you measured it may go.'}
+          </p>
+        )}
+        {sprayed && seen.wind === null && (
+          <p className="border-l-8 border-straw bg-paper px-3 py-2 text-[17px]">
+            Measure the wind: it is sprayed, and the record asks for it.
+          </p>
+        )}
+      </div>
+    </>
+  );
+}
+
+const withStage = (stages: Run['stages'], weed: Weed, stage: string): Run['stages'] => {
+  const { [weed]: _, ...rest } = stages;
+  return stage === '' ? rest : { ...rest, [weed]: stage };
+};
+const hourOf = (ms: number, timeZone: string): number =>
+  Number(new Intl.DateTimeFormat('en-US', { hour: 'numeric', hourCycle: 'h23', timeZone }).format(ms));
+
+export function WearStep(props: StepProps) {
+  const { bundle, run, change } = props;
+  const labels = [
+    ...new Map(productsOf(props).map(({ product }) => [product.labelId, labelOf(bundle, product)])).values(),
+  ];
+  return (
+    <>
+      {safetyOf(labels.map((label) => ({ label }))).map(({ labels: of, ppe, reentry, restricted }) => (
+        <Tick key={of[0]!.id} {...{ run, change }} name={`ppe ${of[0]!.id}`}>
+          <b>{list(of.map(shortName))}</b>
+          {of.some((l) => l.signalWord !== 'none') && ` · ${of[0]!.signalWord.toUpperCase()}`}
+          <br />
+          {ppe || 'The sheet says nothing: wear gloves, long sleeves, boots and eye protection.'}
+          <span className="mt-1 block text-[15px] text-steel">Re-entry: {reentry || 'until dry'}</span>
+          {restricted && <b className="block">Restricted use: certified applicator only.</b>}
+        </Tick>
+      ))}
+      {labels.some((l) => l.restrictedUse) && (
+        <Labelled name="Certified applicator">
+          {(f) => (
+            <select {...f} value={run.certifiedBy} onChange={(e) => change({ certifiedBy: e.target.value })}>
+              <option value="">not named</option>
+              {bundle.certified.map((p) => (
+                <option key={p}>{p}</option>
+              ))}
+            </select>
+          )}
+        </Labelled>
+      )}
+      <Labelled name="Applied by">
+        {(f) => (
+          <select {...f} value={run.appliedBy} onChange={(e) => change({ appliedBy: e.target.value })}>
+            {[...new Set([...bundle.people, run.appliedBy])].map((p) => (
+              <option key={p}>{p}</option>
+            ))}
+          </select>
+        )}
+      </Labelled>
+    </>
+  );
+}

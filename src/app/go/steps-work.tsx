@@ -1,0 +1,279 @@
+'use client';
+import type { BundleZone } from '@/core/stop/bundle';
+import { amountsByLevel, labelOf, offPlanIn, type Run, type ZoneRun } from '@/core/stop/run';
+import { isGranule } from '@/core/products/label';
+import { figure, showRate } from '@/core/units/format';
+import { AMOUNT_UNITS } from '@/core/units/rate';
+import { Labelled } from '@/ui/labelled';
+import { MeasureField } from '@/ui/measure-field';
+import { useShows } from '@/ui/units';
+import { plural, shortName } from '@/ui/words';
+import { Tick, amountWords, isSprayed, openZones, productsOf, type StepProps } from './step-parts';
+
+/** A stop at work: what goes where, what was really used, and what is looked at before leaving. */
+function withZone(run: Run, zoneId: string, part: Partial<ZoneRun>): Pick<Run, 'zones'> {
+  return { zones: { ...run.zones, [zoneId]: { ...run.zones[zoneId]!, ...part } } };
+}
+
+export function Apply(props: StepProps) {
+  const { stop, bundle, run, change } = props;
+  const show = useShows();
+  return (
+    <>
+      {stop.zones.map((z) => {
+        const of = run.zones[z.zoneId]!;
+        return (
+          <section key={z.zoneId} className="border-2 border-hair bg-paper px-3 py-2" aria-label={z.name}>
+            <p className="font-cond text-[21px] font-semibold">
+              {z.name} · {show.area(z.area)}
+            </p>
+            {!of.isLeftOut &&
+              z.products.map((p) => {
+                const label = labelOf(bundle, p);
+                return (
+                  <p key={p.plannedProductId} className="text-[17px]">
+                    <b className="font-cond text-[30px] leading-none">{amountWords(p)}</b> {shortName(label)}
+                    <span className="block text-[15px] text-steel">
+                      {p.place.on === 'zone' ? 'the whole zone' : `${p.place.on}: ${p.ground || 'as marked'}`}{' '}
+                      at {showRate(p.rate, label.rateUnit)}
+                      {!isGranule(label) &&
+                        z.water &&
+                        `, in ${show.volume((Number(z.water) * 3.785411784) as never)}`}
+                    </span>
+                  </p>
+                );
+              })}
+            {of.isLeftOut ? (
+              <p className="text-clay">
+                {z.doneBy ? `Recorded already by ${z.doneBy}.` : 'Left out: it stays due.'}
+              </p>
+            ) : (
+              <p className="mt-2 grid grid-cols-1 gap-2">
+                {of.startedAt === null ? (
+                  <button
+                    type="button"
+                    className="button button-loud min-h-[60px] text-[20px]"
+                    aria-label={`Begin ${z.name}`}
+                    onClick={() => change(withZone(run, z.zoneId, { startedAt: Date.now() }))}
+                  >
+                    Begin
+                  </button>
+                ) : of.endedAt === null ? (
+                  <button
+                    type="button"
+                    className="button button-on min-h-[60px] text-[20px]"
+                    aria-label={`End ${z.name}`}
+                    onClick={() => change(withZone(run, z.zoneId, { endedAt: Date.now() }))}
+                  >
+                    It is down
+                  </button>
+                ) : (
+                  <span className="text-[17px]">
+                    {plural(Math.max(1, Math.round((of.endedAt - of.startedAt) / 60_000)), 'minute')}.{' '}
+                    <button
+                      type="button"
+                      className="min-h-[44px] underline"
+                      onClick={() => change(withZone(run, z.zoneId, { endedAt: null }))}
+                    >
+                      Not yet: go on
+                    </button>
+                  </span>
+                )}
+              </p>
+            )}
+            {!z.doneBy && (
+              <button
+                type="button"
+                className="min-h-[44px] text-[15px] underline"
+                onClick={() => change(withZone(run, z.zoneId, { isLeftOut: !of.isLeftOut }))}
+              >
+                {of.isLeftOut ? `Do ${z.name} after all` : `Leave ${z.name} out`}
+              </button>
+            )}
+          </section>
+        );
+      })}
+      <ul className="list-disc pl-5 text-[16px]">
+        <li>A steady pace; each pass laps a little over the last.</li>
+        <li>Round the edge first, then fill in; gun or spreader shut before you turn.</li>
+        {isSprayed(props) ? (
+          <li>Nozzle below the knee, and off the beds.</li>
+        ) : (
+          <li>Deflector toward beds, drives and neighbours.</li>
+        )}
+      </ul>
+    </>
+  );
+}
+
+export function Used(props: StepProps) {
+  const { bundle, run, change } = props;
+  return (
+    <>
+      {openZones(props).map((z) => (
+        <UsedInZone key={z.zoneId} zone={z} {...{ bundle, run, change }} />
+      ))}
+    </>
+  );
+}
+
+function UsedInZone({
+  zone: z,
+  bundle,
+  run,
+  change,
+}: Omit<StepProps, 'stop'> & Readonly<{ zone: BundleZone }>) {
+  const of = run.zones[z.zoneId]!;
+  const sprayed = z.products.some((p) => !isGranule(labelOf(bundle, p)));
+  const off = offPlanIn(z, of);
+  const set = (part: Partial<ZoneRun>) => change(withZone(run, z.zoneId, { isSure: false, ...part }));
+  const byLevel = (part: Partial<ZoneRun>) => {
+    const next = { ...of, ...part };
+    set(amountsByLevel(z, next, bundle) ?? next);
+  };
+  return (
+    <section className="border-2 border-hair bg-paper px-3 py-2" aria-label={`Used on ${z.name}`}>
+      <p className="font-cond text-[20px] font-semibold">{z.name}</p>
+      {sprayed && (
+        <>
+          <p className="text-[15px] text-steel">
+            By the tank’s level, or type below what was used. Loads that you measured stand there already.
+          </p>
+          <div className="grid grid-cols-2 gap-3">
+            <MeasureField
+              name="Tank before"
+              measure="volume"
+              value={of.before}
+              onChange={(before) => byLevel({ before })}
+            />
+            <MeasureField
+              name="Tank after"
+              measure="volume"
+              value={of.after}
+              onChange={(after) => byLevel({ after })}
+            />
+          </div>
+        </>
+      )}
+      <div className="mt-2 grid grid-cols-2 gap-3">
+        {z.products.map((p) => (
+          <Labelled
+            key={p.plannedProductId}
+            name={`${shortName(labelOf(bundle, p))}, ${AMOUNT_UNITS[p.amountUnit].words}`}
+            hint={`planned ${amountWords(p)}`}
+          >
+            {(f) => (
+              <input
+                {...f}
+                inputMode="decimal"
+                value={of.amounts[p.plannedProductId] ?? ''}
+                onChange={(e) => set({ amounts: { ...of.amounts, [p.plannedProductId]: e.target.value } })}
+              />
+            )}
+          </Labelled>
+        ))}
+        {sprayed && (
+          <MeasureField
+            name="Water used"
+            measure="volume"
+            value={of.water}
+            onChange={(water) => set({ water })}
+          />
+        )}
+      </div>
+      {off.length > 0 && (
+        <label className="mt-2 flex min-h-[60px] items-center gap-4 border-l-8 border-straw px-3 py-1 text-[17px]">
+          <input
+            type="checkbox"
+            className="size-8 shrink-0 accent-[var(--color-moss)]"
+            checked={of.isSure}
+            onChange={(e) => change(withZone(run, z.zoneId, { isSure: e.target.checked }))}
+          />
+          <span>
+            {off
+              .map(
+                ({ product, share }) =>
+                  `${shortName(labelOf(bundle, product))} is ${figure(Math.abs(share) * 100)} % ${share > 0 ? 'above' : 'below'} the plan`,
+              )
+              .join('; ')}
+            . Yes, that is what went down.
+          </span>
+        </label>
+      )}
+    </section>
+  );
+}
+
+export function Clean(props: StepProps) {
+  const { run, change, bundle } = props;
+  const granules = productsOf(props).some(({ product }) => isGranule(labelOf(bundle, product)));
+  return (
+    <>
+      {granules && (
+        <Tick {...{ run, change }} name="granules blown off">
+          Granules are blown or swept off drive, walk and street, back into the lawn.
+        </Tick>
+      )}
+      <Tick {...{ run, change }} name="edges looked at">
+        Edges looked at: nothing on beds, trees or water, no strip was missed.
+      </Tick>
+      <Tick {...{ run, change }} name="strapped down">
+        Gate shut, hose in, equipment strapped down.
+      </Tick>
+      <Labelled name="Notes for the record">
+        {(f) => (
+          <textarea
+            {...f}
+            rows={3}
+            maxLength={4000}
+            value={run.notes}
+            onChange={(e) => change({ notes: e.target.value })}
+          />
+        )}
+      </Labelled>
+      <Extras {...{ run, change }} />
+    </>
+  );
+}
+
+/** Add-ons and work that nobody planned, with its minutes. */
+function Extras({ run, change }: Pick<StepProps, 'run' | 'change'>) {
+  const set = (i: number, part: Partial<Run['extras'][number]>) =>
+    change({ extras: run.extras.map((e, k) => (k === i ? { ...e, ...part } : e)) });
+  return (
+    <div>
+      <p className="font-cond text-[18px]">Added, or not planned</p>
+      {run.extras.map((e, i) => (
+        <div key={i} className="grid grid-cols-[1fr_100px] gap-2">
+          <Labelled name={`What ${i + 1}`}>
+            {(f) => (
+              <input
+                {...f}
+                maxLength={200}
+                value={e.what}
+                onChange={(x) => set(i, { what: x.target.value })}
+              />
+            )}
+          </Labelled>
+          <Labelled name="Minutes">
+            {(f) => (
+              <input
+                {...f}
+                inputMode="numeric"
+                value={e.minutes}
+                onChange={(x) => set(i, { minutes: x.target.value })}
+              />
+            )}
+          </Labelled>
+        </div>
+      ))}
+      <button
+        type="button"
+        className="button mt-1 w-full"
+        onClick={() => change({ extras: [...run.extras, { what: '', minutes: '' }] })}
+      >
+        Add work: a sprinkler head, a feed, a talk
+      </button>
+    </div>
+  );
+}
