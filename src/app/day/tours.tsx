@@ -215,7 +215,10 @@ function Visit({
     ...{ id: stop.lawnId, disabled: !mayPlan },
   });
   const points = stop.lines.reduce((sum, l) => sum + l.regret, 0);
-  const filled = Math.sign(visit.fills.tank) + Math.sign(visit.fills.hopper);
+  const fills = (['tank', 'hopper'] as const).map((k) =>
+    stop.minutesBy === 'the house' ? visit.fills[k] : Math.sign(visit.fills[k]),
+  );
+  const filled = fills[0]! + fills[1]!;
   const waits = visit.begin - visit.arrive - filled * filling;
   const isHeld = isLocked || pin !== undefined;
   return (
@@ -251,7 +254,7 @@ function Visit({
           {points >= 0.05 && `, ${pointWords(points)} saved`}
           {waits > 1 && `, waits ${figure(waits)} min for its hours`}
           {visit.refill && '. Fill at the shop first'}
-          {filled > 0 && `. Fill ${fillWords(visit)} there`}
+          {filled > 0 && `. Fill ${fillWords(visit)} there, ${figure(filled * filling)} min`}
           {pin && `. Between ${minuteWords(pin.from)} and ${minuteWords(pin.to)}, as you put it`}
         </p>
       </div>

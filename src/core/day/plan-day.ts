@@ -229,7 +229,7 @@ function questionOf(
     asked.push(s);
     stops.push({
       ...{ place: asked.length - 1, minutes: s.minutes, hours, draws: s.draws, mix: s.mix },
-      ...{ spreads: s.spreads, granule: s.granule },
+      ...{ spreads: s.spreads, granule: s.granule, isTimed: s.minutesBy !== 'the house' },
       regret: regretOf(s) + WORTH_DOING * s.lines.length,
       trucks: trucks.length === units.length ? null : trucks,
       isLocked: pin !== undefined || locked.includes(s.lawnId),

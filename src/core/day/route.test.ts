@@ -277,9 +277,11 @@ describe('a small day', () => {
     expect(tour!.visits.reduce((sum, v) => sum + v.fills.hopper, 0)).toBe(3);
     expect(tour!.visits.every((v) => !v.refill && v.fills.tank === 0)).toBe(true);
     expect(tour!.drive).toBe(60);
-    const filled = tour!.visits.filter((v) => v.fills.hopper > 0);
-    expect(filled.every((v) => v.begin === v.arrive + 4)).toBe(true);
-    expect(tour!.finish).toBe(420 + 60 + 3 * 20 + 4 * filled.length);
+    expect(tour!.visits.every((v) => v.begin === v.arrive + 4 * v.fills.hopper)).toBe(true);
+    expect(tour!.finish).toBe(420 + 60 + 3 * 20 + 4 * 3);
+    // minutes that were seen there hold the bags of the work itself
+    const one = stopAt(1, { ...spread(90, 'a'), isTimed: true });
+    expect(planRoute(day([one], { hopper })).tours[0]!.finish).toBe(420 + 20 + 20 + 4);
   });
   test('another granule empties the hopper: those of one come after each other; at the shop it costs the way', () => {
     const mixed = (hopper: NonNullable<RouteTruck['hopper']>) =>

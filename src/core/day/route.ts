@@ -26,6 +26,8 @@ export type RouteStop = Readonly<{
   spreads?: number;
   /** names what it spreads, as `mix` does: for another granule the hopper is emptied and filled */
   granule?: string;
+  /** its minutes were seen there, and hold what is filled up during the work: only the first filling adds to them */
+  isTimed?: boolean;
   /** trucks that may serve it, by their place in the list; null: any */
   trucks: readonly number[] | null;
   /** it is done today, whatever it costs */
@@ -38,7 +40,7 @@ type Store = Readonly<{
   volume: number;
   /** where it is filled; null: where the truck stands, from what rides along */
   shop: number | null;
-  /** what filling it takes. At a lawn: before the work; what is filled up during it is in the minutes of the stop */
+  /** what filling it takes, each time */
   minutes: number;
 }>;
 
@@ -221,7 +223,7 @@ function walk(
       if (times === 0) continue;
       if (store.shop === null) {
         fills[k === 0 ? 'tank' : 'hopper'] = times;
-        filling += store.minutes;
+        filling += store.minutes * (s.isTimed ? 1 : times);
         continue;
       }
       refill = true;
