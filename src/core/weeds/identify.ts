@@ -1,0 +1,139 @@
+/**
+ * Which weed it is, by what was seen of it, in any order and with anything left out: odds by Bayes' rule over the species of
+ * the table and one place for a plant that is not in it. What a person sees is now and then mistaken, so that no answer
+ * excludes a species for good.
+ */
+import { CHARACTERS, hasCharacter, isUpIn, statesOf, ALL_CHARACTERS, type Character } from './characters';
+import { ALL_WEEDS, type Weed } from './weeds';
+
+/** What was seen: a state of its character each. What nobody can see is not in it. */
+export type Seen = { readonly [C in Character]?: string };
+
+export type Candidate = Readonly<{
+  weed: Weed;
+  /** 0 to 1 */
+  odds: number;
+  /** what was seen that it shows, and what it does not */
+  fits: readonly Character[];
+  misfits: readonly Character[];
+}>;
+/** A character that tells two candidates apart, with what each shows of it. */
+export type Apart = Readonly<{ character: Character; first: readonly string[]; second: readonly string[] }>;
+
+export type Identified = Readonly<{
+  /** the likeliest first; none that is left out is likelier than one in two hundred */
+  candidates: readonly Candidate[];
+  /** that it is a plant that the table does not have */
+  other: number;
+  /** what to look at next: what is expected to tell most comes first */
+  next: readonly Readonly<{ character: Character; bits: number }>[];
+  /** what would tell the first two apart and was not looked at */
+  apart: readonly Apart[];
+}>;
+
+/** How often a look is mistaken. Ours; the leaf is told by anybody, the rest needs thumb and lens. */
+const SLIP = 0.08;
+const SLIPS: { readonly [C in Character]?: number } = {
+  leaf: 0.03,
+  bud: 0.1,
+  ligule: 0.1,
+  'second glume': 0.15,
+};
+const slipOf = (character: Character) => SLIPS[character] ?? SLIP;
+/** What a lens, a spade or luck is needed for is asked later for the same gain. Ours. */
+const EASE: { readonly [C in Character]?: number } = {
+  ...{ 'second glume': 0.4, 'below ground': 0.6, ligule: 0.85, sap: 0.9, fruit: 0.6, 'flower shape': 0.8 },
+  ...{ 'seed head': 0.8, fingers: 0.7, flower: 0.85, smell: 0.9 },
+};
+/** Lawns have other weeds than these: before anything is seen, and whatever was seen. Ours. */
+const OTHER = { before: 0.08, least: 0.03 };
+/** A plant that is looked at out of its season, against one in it. Ours. */
+const OUT_OF_SEASON = 0.1;
+/** Of states that a species can show, the usual first. Ours. */
+const SHARES = [[1], [0.65, 0.35], [0.5, 0.3, 0.2]] as const;
+const SHOWN = 0.005;
+
+/** How likely a state is seen on a species. */
+export function chanceOf(weed: Weed, character: Character, state: string): number {
+  const n = CHARACTERS[character].states.length;
+  const slip = slipOf(character);
+  // it has no such thing: who saw one was looking at another plant
+  if (!hasCharacter(weed, character)) return slip / n;
+  const states = statesOf(weed, character);
+  if (!states) return 1 / n;
+  const share = SHARES[states.length - 1]?.[states.indexOf(state)] ?? 0;
+  return (1 - slip) * share + slip / n;
+}
+
+/**
+ * @param month 1 to 12, in which it is seen; null: not said
+ * @throws RangeError for a state that its character does not have
+ */
+export function identify(seen: Seen, month: number | null): Identified {
+  const answers = Object.entries(seen) as [Character, string][];
+  for (const [character, state] of answers)
+    if (!(CHARACTERS[character].states as readonly string[]).includes(state))
+      throw new RangeError(`${character} has no ${state}`);
+  const { odds, other } = oddsBy(answers, month);
+  const candidates = ALL_WEEDS.map((weed, k): Candidate => {
+    const shows = ([c, state]: (typeof answers)[number]) => statesOf(weed, c)?.includes(state) ?? null;
+    return {
+      ...{ weed, odds: odds[k]! },
+      fits: answers.filter((a) => shows(a) === true).map(([c]) => c),
+      misfits: answers.filter((a) => shows(a) === false || !hasCharacter(weed, a[0])).map(([c]) => c),
+    };
+  })
+    .filter((c) => c.odds >= SHOWN)
+    .toSorted((a, b) => b.odds - a.odds);
+  const open = ALL_CHARACTERS.filter((c) => !(c in seen));
+  const next = open
+    .map((character) => ({ character, bits: gainOf(character, odds, other) }))
+    .filter((n) => n.bits > 0.01)
+    .toSorted((a, b) => b.bits * (EASE[b.character] ?? 1) - a.bits * (EASE[a.character] ?? 1));
+  const [first, second] = candidates;
+  return { candidates, other, next, apart: first && second ? apartOf(first.weed, second.weed, open) : [] };
+}
+
+function oddsBy(
+  answers: readonly (readonly [Character, string])[],
+  month: number | null,
+): { odds: number[]; other: number } {
+  const weights = ALL_WEEDS.map((weed) =>
+    answers.reduce(
+      (product, [c, state]) => product * chanceOf(weed, c, state),
+      month === null || isUpIn(weed, month) ? 1 : OUT_OF_SEASON,
+    ),
+  );
+  const prior = ((OTHER.before / (1 - OTHER.before)) * ALL_WEEDS.length) as number;
+  const unknown = answers.reduce((product, [c]) => product / CHARACTERS[c].states.length, prior);
+  const all = weights.reduce((a, b) => a + b, unknown);
+  const other = Math.max(OTHER.least, unknown / all);
+  const known = all - unknown;
+  return { odds: weights.map((w) => (w / known) * (1 - other)), other };
+}
+
+const entropy = (shares: readonly number[]) =>
+  shares.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
+
+/** Bits that a character is expected to tell: the entropy now less what is left after each of its states. */
+function gainOf(character: Character, odds: readonly number[], other: number): number {
+  const before = entropy([...odds, other]);
+  const { states } = CHARACTERS[character];
+  const after = states.reduce((sum, state) => {
+    const joint = [
+      ...odds.map((p, k) => p * chanceOf(ALL_WEEDS[k]!, character, state)),
+      other / states.length,
+    ];
+    const chance = joint.reduce((a, b) => a + b, 0);
+    return sum + chance * entropy(joint.map((j) => j / chance));
+  }, 0);
+  return before - after;
+}
+
+/** Characters of which the two show nothing in common. */
+function apartOf(first: Weed, second: Weed, open: readonly Character[]): Apart[] {
+  return open.flatMap((character): Apart[] => {
+    const [a, b] = [statesOf(first, character), statesOf(second, character)];
+    return a && b && !a.some((s) => b.includes(s)) ? [{ character, first: a, second: b }] : [];
+  });
+}
