@@ -5,6 +5,7 @@ import { addDays, dayOf, isoDay } from '@/core/calendar/day';
 import { dailyOf } from '@/core/weather/daily';
 import { GET as describe_ } from '@/app/api/v1/openapi.json/route';
 import { POST as mixPost } from '@/app/api/v1/mix/route';
+import { POST as identifyPost } from '@/app/api/v1/identify/route';
 import { POST as routePost } from '@/app/api/v1/route/route';
 import { POST as seasonPost } from '@/app/api/v1/season/route';
 import { POST as workloadPost } from '@/app/api/v1/workload/route';
@@ -20,7 +21,7 @@ beforeAll(async () => {
   const made = await makeToken(actor(), {
     name: 'season',
     days: 90,
-    calls: ['season', 'workload', 'mix', 'route'],
+    calls: ['season', 'workload', 'mix', 'route', 'identify'],
   });
   if (!made.ok) throw new Error(JSON.stringify(made));
   secret = made.value.secret;
@@ -57,9 +58,19 @@ type Answer = Readonly<{
   }>[];
   left_out: readonly Readonly<{ id: string; why: string }>[];
   regret_left: number;
+  candidates: readonly Readonly<{ weed: string; odds: number; why: string }>[];
+  none_of_them: number;
+  next: readonly Readonly<{ character: string }>[];
+  tells_first_two_apart: readonly Readonly<{ character: string }>[];
   errors: readonly Readonly<{ field: string; problem: string; remedy: string }>[];
 }>;
-const POSTS = { season: seasonPost, workload: workloadPost, mix: mixPost, route: routePost };
+const POSTS = {
+  season: seasonPost,
+  workload: workloadPost,
+  mix: mixPost,
+  route: routePost,
+  identify: identifyPost,
+};
 async function ask(which: keyof typeof POSTS, body: unknown) {
   const post = POSTS[which];
   const response = await post(
@@ -304,5 +315,33 @@ describe('a route', () => {
     expect(await first({ stops: [stop('a', 1, { trucks: ['x'] })] })).toMatchObject({
       field: 'stops[0].trucks',
     });
+  });
+});
+
+describe('which weed it is', () => {
+  // trade practice: the folded bud and the white centre are goosegrass
+  test('goosegrass by bud and centre, held to the document', async () => {
+    const question = { seen: { leaf: 'blade', bud: 'folded', crown: 'white and flat' }, month: 7 };
+    expect(await misfits(question, 'IdentifyQuestion')).toEqual([]);
+    const { status, body } = await ask('identify', question);
+    expect([status, await misfits(body, 'IdentifyAnswer')]).toEqual([200, []]);
+    expect(body.candidates[0]).toMatchObject({
+      weed: 'goosegrass',
+      why: 'Fits: leaf, new leaf in the bud and centre of the plant.',
+    });
+    expect(body.candidates[0]!.odds + body.none_of_them).toBeLessThan(1);
+  });
+  test('crabgrasses are not told apart by their seed head, and it says what would', async () => {
+    const { body } = await ask('identify', {
+      seen: { leaf: 'blade', bud: 'rolled', 'seed head': 'fingers from one point' },
+    });
+    expect(body.candidates.slice(0, 3).every((c) => c.weed.endsWith('crabgrass') && c.odds < 0.6)).toBe(true);
+    expect(body.next[0]!.character).toMatch(/hair|growth/);
+    expect(body.tells_first_two_apart.map((a) => a.character)).toContain('sheath hair');
+  });
+  test('a state that a character does not have is named', async () => {
+    const { status, body } = await ask('identify', { seen: { bud: 'square' } });
+    expect(status).toBe(422);
+    expect(body.errors[0]).toMatchObject({ field: 'seen.bud' });
   });
 });

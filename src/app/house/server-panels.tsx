@@ -21,6 +21,7 @@ const CALL_WORDS: Readonly<Record<Call, string>> = {
   workload: 'when a round must be begun',
   mix: 'loads of a tank or hopper',
   route: 'a day’s route',
+  identify: 'which weed it is',
 };
 
 export function Tokens({

@@ -104,7 +104,7 @@ function oddsBy(
       month === null || isUpIn(weed, month) ? 1 : OUT_OF_SEASON,
     ),
   );
-  const prior = ((OTHER.before / (1 - OTHER.before)) * ALL_WEEDS.length) as number;
+  const prior = ((OTHER.before / (1 - OTHER.before)) * ALL_WEEDS.length);
   const unknown = answers.reduce((product, [c]) => product / CHARACTERS[c].states.length, prior);
   const all = weights.reduce((a, b) => a + b, unknown);
   const other = Math.max(OTHER.least, unknown / all);
@@ -115,19 +115,19 @@ function oddsBy(
 const entropy = (shares: readonly number[]) =>
   shares.reduce((sum, p) => (p > 0 ? sum - p * Math.log2(p) : sum), 0);
 
-/** Bits that a character is expected to tell: the entropy now less what is left after each of its states. */
+/** Bits that a character is expected to tell: the entropy now less what is left after each of its states, or after none. */
 function gainOf(character: Character, odds: readonly number[], other: number): number {
-  const before = entropy([...odds, other]);
   const { states } = CHARACTERS[character];
-  const after = states.reduce((sum, state) => {
-    const joint = [
-      ...odds.map((p, k) => p * chanceOf(ALL_WEEDS[k]!, character, state)),
-      other / states.length,
-    ];
-    const chance = joint.reduce((a, b) => a + b, 0);
-    return sum + chance * entropy(joint.map((j) => j / chance));
-  }, 0);
-  return before - after;
+  const outcome = (chance: (weed: Weed) => number, ofOther: number) => {
+    const joint = [...odds.map((p, k) => p * chance(ALL_WEEDS[k]!)), other * ofOther];
+    const all = joint.reduce((a, b) => a + b, 0);
+    return all > 0 ? all * entropy(joint.map((j) => j / all)) : 0;
+  };
+  const after = states.reduce(
+    (sum, state) => sum + outcome((weed) => chanceOf(weed, character, state), 1 / states.length),
+    outcome((weed) => (hasCharacter(weed, character) ? 0 : 1 - slipOf(character)), 0),
+  );
+  return entropy([...odds, other]) - after;
 }
 
 /** Characters of which the two show nothing in common. */

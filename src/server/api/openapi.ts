@@ -5,6 +5,7 @@ import { SCHOOLS, WATCH_KEYS } from '@/core/ground/crossing';
 import { MOST_ROWS } from './api-weather';
 import { gatesAnswer, gatesQuestionSchema } from './openapi-gates';
 import { mixAnswer, mixQuestionSchema } from './openapi-mix';
+import { identifyAnswer, identifyQuestionSchema } from './openapi-identify';
 import { routeAnswer, routeQuestionSchema } from './openapi-route';
 import { date, list, maybe, number, object, soilLine } from './openapi-parts';
 import { seasonAnswer, seasonQuestionSchema, workloadAnswer, workloadQuestionSchema } from './openapi-season';
@@ -271,6 +272,12 @@ export const openApi = {
       'The tours, and what is left out and why',
       'Route',
     ),
+    '/api/v1/identify': call(
+      'identify',
+      'Which weed it is by what was seen of it, and what to look at next',
+      'Candidates with their odds',
+      'Identify',
+    ),
   },
   components: {
     securitySchemes: {
@@ -292,6 +299,8 @@ export const openApi = {
       MixAnswer: mixAnswer,
       RouteQuestion: routeQuestionSchema,
       RouteAnswer: routeAnswer,
+      IdentifyQuestion: identifyQuestionSchema,
+      IdentifyAnswer: identifyAnswer,
       ProductSheet: productSheetSchema,
       Problem: problemSchema,
     },

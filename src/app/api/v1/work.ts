@@ -3,6 +3,7 @@ import 'server-only';
 import { SHOWS } from '@/core/units/format';
 import { answerGates } from '@/server/api/gates-api';
 import { gatesQuestion } from '@/server/api/gates-question';
+import { answerIdentify, identifyQuestion } from '@/server/api/identify-api';
 import { answerMix, mixQuestion } from '@/server/api/mix-api';
 import { answerOutlook, outlookQuestion } from '@/server/api/outlook-api';
 import { answerRoute, routeQuestion } from '@/server/api/route-api';
@@ -21,3 +22,4 @@ export const workload = (text: string): Worked => work(workloadQuestion, text, a
 export const mix = (text: string): Worked =>
   work(mixQuestion, text, (question) => answerMix(question, reasonWords));
 export const dayRoute = (text: string): Worked => work(routeQuestion, text, answerRoute);
+export const identify = (text: string): Worked => work(identifyQuestion, text, answerIdentify);
