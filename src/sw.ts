@@ -10,6 +10,8 @@ declare global {
 }
 declare const self: ServiceWorkerGlobalScope;
 
+/** Pages of a day, and the key to the weeds. */
+const KEPT = ['/go', '/key'];
 const CARD = /^\/load\/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 /** A page that is asked for over the network first, and is kept for where there is none. */
@@ -35,7 +37,7 @@ const serwist = new Serwist({
       handler: kept(CARDS_STORE, 5),
     },
     {
-      matcher: ({ request, url }) => request.mode === 'navigate' && url.pathname === '/go',
+      matcher: ({ request, url }) => request.mode === 'navigate' && KEPT.includes(url.pathname),
       handler: kept(GO_STORE, 8),
     },
   ],

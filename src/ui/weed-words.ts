@@ -164,6 +164,11 @@ export function fitWords({ weed, fits, misfits }: Candidate): string {
 }
 
 export const outsideWords = (weed: Weed): string => OUTSIDE[weed] ?? '';
+const MONTHS = Array.from({ length: 12 }, (_, i) =>
+  new Intl.DateTimeFormat('en-US', { month: 'long', timeZone: 'UTC' }).format(Date.UTC(2025, i, 1)),
+);
+/** @param month 1 to 12 */
+export const monthWords = (month: number): string => MONTHS[month - 1] ?? '';
 export const weedTitle = (weed: Weed): string => capital(WEEDS[weed].name);
 
 /** "over 9 in 10", "about 3 in 10": odds as people say them, never more sure than they are. */

@@ -5,6 +5,7 @@ import { BUNDLE_VERSION, type BundleStop, type StopBundle } from '@/core/stop/bu
 import { beginRun, doneStopOf, isRun, type Run } from '@/core/stop/run';
 import { minuteWords } from '@/ui/day-words';
 import { plural } from '@/ui/words';
+import { GO_STORE } from './go-store';
 import { bundleKey, runKey, storeOf, type Answered, type KeptBundle, type Waiting } from './store';
 import { StopRun } from './stop-run';
 import { useQueue } from './use-queue';
@@ -44,6 +45,11 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
       setRuns((now) => new Map([...found, ...now]));
       setRead(true);
       if (navigator.storage?.persist) void navigator.storage.persist();
+      // the key to the weeds is taken along
+      void caches
+        .open(GO_STORE)
+        .then((c) => c.add('/key'))
+        .catch(() => undefined);
     })();
     // taken up again where it was left
     const at = () => setChosen(location.hash.slice(1) || null);

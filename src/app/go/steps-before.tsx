@@ -184,6 +184,10 @@ export function Check(props: StepProps & Readonly<{ phoneAhead: number }>) {
           )}
         </Labelled>
       ))}
+      {/* a whole page, which the device keeps */}
+      <a href="/key" className="button min-h-[52px] w-full text-[18px]">
+        What is it? The key to the weeds
+      </a>
       <div aria-live="polite" className="grid gap-2">
         {found.map(({ zone, c }, i) => {
           const isShut = c.kind === 'gate' && c.verdict.state === 'shut';

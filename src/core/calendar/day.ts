@@ -35,6 +35,8 @@ export const isoDay = (day: Day): string => dateOf(day).toISOString().slice(0, 1
 export const addDays = (day: Day, days: number): Day => (day + days) as Day;
 /** 1 Monday to 7 Sunday. */
 export const weekdayOf = (day: Day): number => ((((day + 3) % 7) + 7) % 7) + 1;
+/** 1 to 12. */
+export const monthOf = (day: Day): number => dateOf(day).getUTCMonth() + 1;
 export const yearOf = (day: Day): number => dateOf(day).getUTCFullYear();
 /** 1 January is 1. */
 export const dayOfYear = (day: Day): number => day - dayOf(yearOf(day), 1, 1) + 1;

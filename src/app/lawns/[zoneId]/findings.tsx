@@ -10,6 +10,7 @@ import type { FindingInput } from '@/server/lawns/note-finding';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
 import type { ZoneSheet } from '@/server/programme/view';
 import { Labelled } from '@/ui/labelled';
+import { Link } from '@/ui/link';
 import { RefusalWords } from '../../refusal-words';
 import { scaledDown } from '../../go/photo';
 import { send } from '../../send';
@@ -93,6 +94,9 @@ export function Findings({ sheet, noteFindingAction }: Props) {
       >
         {isOpen ? 'Close' : 'Write down what you see'}
       </button>
+      <Link href="/key" className="button ml-2 mt-1 py-0 md:min-h-[38px]">
+        What is it? The key to the weeds
+      </Link>
       {isOpen && (
         <form
           className="mt-2 grid max-w-xl gap-2"
