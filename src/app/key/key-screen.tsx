@@ -1,6 +1,13 @@
 'use client';
 import { useState } from 'react';
-import { ALL_CHARACTERS, CHARACTERS, isCharacter, isState, type Character } from '@/core/weeds/characters';
+import {
+  ALL_CHARACTERS,
+  CHARACTERS,
+  isCharacter,
+  isState,
+  statesOf,
+  type Character,
+} from '@/core/weeds/characters';
 import { identify, type Apart, type Candidate, type Seen } from '@/core/weeds/identify';
 import { ALL_WEEDS, WEEDS, type Weed } from '@/core/weeds/weeds';
 import {
@@ -84,9 +91,13 @@ export function KeyScreen({ month }: Readonly<{ month: number }>) {
       <section aria-label="What it may be" aria-live="polite">
         <h2 className="border-b-2 border-iron text-[20px]">What it may be</h2>
         {count === 0 ? (
-          <p className="mt-2 text-[16px]">
-            Any of {ALL_WEEDS.length} weeds of turf. Answer what you can see; what you cannot is passed over.
-          </p>
+          <>
+            <p className="mt-2 text-[16px]">
+              Any of {ALL_WEEDS.length} weeds of turf. Answer what you can see; what you cannot is passed
+              over. Or look through the plates.
+            </p>
+            <Plates />
+          </>
         ) : (
           <>
             <ol>
@@ -243,6 +254,52 @@ function Likely({ candidate }: Readonly<{ candidate: Candidate }>) {
         <p className="text-[15px] leading-snug">{fitWords(candidate)}</p>
       </div>
     </li>
+  );
+}
+
+/** All of them, to look through: one that is chosen says what it shows. */
+function Plates() {
+  const [chosen, setChosen] = useState<Weed | null>(null);
+  return (
+    <>
+      {chosen && (
+        <article className="mt-2 border-2 border-iron bg-paper p-3" aria-label={WEEDS[chosen].name}>
+          <WeedArt weed={chosen} named />
+          <p className="font-cond text-[22px] font-semibold">{weedTitle(chosen)}</p>
+          <p className="text-[15px] text-steel">
+            <i>{WEEDS[chosen].latin}</i>, {WEEDS[chosen].life}
+          </p>
+          <ul className="mt-1 text-[15px]">
+            {ALL_CHARACTERS.flatMap((c) => {
+              const states = statesOf(chosen, c);
+              return states
+                ? [
+                    <li key={c}>
+                      {QUESTIONS[c].name}: <b>{states.map((s) => stateWords(c, s)).join(' or ')}</b>
+                    </li>,
+                  ]
+                : [];
+            })}
+          </ul>
+          {outsideWords(chosen) && <p className="mt-1 text-[15px]">{outsideWords(chosen)}</p>}
+        </article>
+      )}
+      <ul className="mt-2 grid grid-cols-3 gap-2 sm:grid-cols-5">
+        {ALL_WEEDS.map((w) => (
+          <li key={w}>
+            <button
+              type="button"
+              aria-pressed={w === chosen}
+              className={`h-full w-full border-2 bg-paper p-1 text-[14px] leading-tight ${w === chosen ? 'border-moss' : 'border-hair'}`}
+              onClick={() => setChosen(w === chosen ? null : w)}
+            >
+              <WeedArt weed={w} />
+              {WEEDS[w].name}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 

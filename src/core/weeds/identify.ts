@@ -40,8 +40,9 @@ const SLIPS: { readonly [C in Character]?: number } = {
   'second glume': 0.15,
 };
 const slipOf = (character: Character) => SLIPS[character] ?? SLIP;
-/** What a lens, a spade or luck is needed for is asked later for the same gain. Ours. */
+/** The leaf is asked first; what a lens, a spade or luck is needed for is asked later for the same gain. Ours. */
 const EASE: { readonly [C in Character]?: number } = {
+  leaf: 3,
   ...{ 'second glume': 0.4, 'below ground': 0.6, ligule: 0.85, sap: 0.9, fruit: 0.6, 'flower shape': 0.8 },
   ...{ 'seed head': 0.8, fingers: 0.7, flower: 0.85, smell: 0.9 },
 };
@@ -104,7 +105,7 @@ function oddsBy(
       month === null || isUpIn(weed, month) ? 1 : OUT_OF_SEASON,
     ),
   );
-  const prior = ((OTHER.before / (1 - OTHER.before)) * ALL_WEEDS.length);
+  const prior = (OTHER.before / (1 - OTHER.before)) * ALL_WEEDS.length;
   const unknown = answers.reduce((product, [c]) => product / CHARACTERS[c].states.length, prior);
   const all = weights.reduce((a, b) => a + b, unknown);
   const other = Math.max(OTHER.least, unknown / all);

@@ -479,7 +479,7 @@ const ART: Art = {
     'broad oval': <Leaf p={[14, 56]} lean={54} long={58} wide={23} veins="along" />,
     'small oval': <Twig>{[18, 40].map((y) => pair(y, 15, 6))}</Twig>,
     'teeth pointing back': <Toothed p={[10, 56]} lean={58} long={70} wide={17} back />,
-    'finely divided': <Carrot p={[40, 62]} lean={0} size={56} />,
+    'finely divided': <Carrot p={[40, 62]} lean={0} size={46} />,
     'lance, toothed': <Toothed p={[14, 58]} lean={52} long={66} wide={12} back={false} />,
     'rows along a twig': (
       <g>
