@@ -17,6 +17,8 @@ export type StoredPlanning = Readonly<{
   /** at a lawn, and on the way to the next */
   stopMinutes: number;
   driveMinutes: number;
+  /** % of a zone that weeds cover, from which on the whole of it is sprayed and not spots */
+  broadcastAbove: number;
   trucks: number;
   daysAWeek: number;
 }>;
@@ -31,6 +33,7 @@ export const USUAL_PLANNING: StoredPlanning = {
   // half a pound of the 65 % product an acre
   ceilings: [{ turf: 'centipedegrass', ingredient: 'prodiamine', lbPerAcre: 0.325 }],
   ...{ stopMinutes: 12, driveMinutes: 10, trucks: 1, daysAWeek: 5 },
+  broadcastAbove: 10,
 };
 
 /** What is kept, with the usual for what is not. */

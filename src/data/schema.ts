@@ -1271,6 +1271,29 @@ export const photo = pgTable(
   ],
 );
 
+/** A walk over a zone: what was up, or that nothing was. Added, never changed. */
+export const walk = pgTable(
+  'walk',
+  {
+    id: id(),
+    orgId: orgId(),
+    zoneId: uuid('zone_id').notNull(),
+    walkedOn: day('walked_on').notNull(),
+    person: text('person').notNull(),
+    /** weeds, how far, how much, where: see data/walks */
+    body: jsonb('body').notNull(),
+    madeAt: at('made_at').notNull().defaultNow(),
+    sendKey: uuid('send_key').notNull(),
+  },
+  (t) => [
+    fence('walk'),
+    companyKey(t),
+    within(t.orgId, t.zoneId, zone),
+    uniqueIndex('walk_send').on(t.orgId, t.sendKey),
+    index('walk_zone').on(t.zoneId, t.walkedOn),
+  ],
+);
+
 /** What was told a customer, or what a customer said: notice before, sign, note after. Added, never changed. */
 export const customerNote = pgTable(
   'customer_note',

@@ -22,6 +22,7 @@ import * as forgetting from '@/server/lawns/forget-customer';
 import * as history from '@/server/lawns/history';
 import * as lawnList from '@/server/lawns/lawn-list';
 import { noteFinding } from '@/server/lawns/note-finding';
+import { saveWalk } from '@/server/lawns/walk';
 import { addNewLawn, saveLawn } from '@/server/lawns/save-lawn';
 import * as account from '@/server/people/account';
 import * as manage from '@/server/people/manage';
@@ -97,6 +98,7 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   dropFilterAction: ['change the house', lawnList.dropFilter],
   liftLatchAction: ['plan', liftLatch],
   noteFindingAction: ['record', noteFinding],
+  saveWalkAction: ['record', saveWalk],
   saveApplicationAction: ['plan', saveApplication],
   changeStandingAction: ['plan', changeStanding],
   copyApplicationAction: ['plan', (who, nothing) => copyApplication(who, nothing, String)],

@@ -130,7 +130,7 @@ test('season and crews: saved with their reasons checked, in the book, and kept 
     ...{ seen: planningVersion, school: planning.school, autumn: 'never', tender: planning.tender },
     ...{ yearOff: planning.yearOff, perennials: planning.perennials },
     ceilings: [{ turf: 'tall fescue', ingredient: 'Prodiamine', lbPerAcre: '0.5' }],
-    ...{ stopMinutes: '12', driveMinutes: '8', trucks: '2', daysAWeek: '6', ...over },
+    ...{ stopMinutes: '12', driveMinutes: '8', trucks: '2', daysAWeek: '6', broadcastAbove: '12', ...over },
   });
   expect(
     await savePlanning(

@@ -41,6 +41,7 @@ const APPEND_ONLY = [
   'house_change',
   'change_book',
   'stop_visit',
+  'walk',
 ];
 
 /** Nobody changes them; with a customer who is forgotten they go. */
@@ -88,6 +89,10 @@ beforeAll(async () => {
     await db
       .insert(schema.stopVisit)
       .values({ ...here, doneOn: '2027-03-08', arrivedAt: at, leftAt: at, body: {} });
+    await db.insert(schema.walk).values({
+      ...{ orgId: us.orgId, zoneId: zone!.id, person: 'Mara Venn', sendKey: day.sendKey },
+      ...{ walkedOn: '2027-03-08', body: {} },
+    });
     await db
       .insert(schema.photo)
       .values({ ...here, stopKey: day.sendKey, what: 'sign', takenOn: '2027-03-08', jpeg: '' });

@@ -18,7 +18,7 @@ import { writeRules } from './write-rules';
 export type PlanningInput = Readonly<
   { seen: number } & Pick<StoredPlanning, 'school' | 'autumn' | 'tender' | 'yearOff' | 'perennials'> & {
       ceilings: readonly Readonly<{ turf: Turf; ingredient: string; lbPerAcre: string }>[];
-    } & Record<'stopMinutes' | 'driveMinutes' | 'trucks' | 'daysAWeek', string>
+    } & Record<'stopMinutes' | 'driveMinutes' | 'trucks' | 'daysAWeek' | 'broadcastAbove', string>
 >;
 const text = (most = 20) => Joi.string().allow('').max(most).required();
 export const planningShape = Joi.object<PlanningInput>({
@@ -51,6 +51,7 @@ export const planningShape = Joi.object<PlanningInput>({
     .max(40)
     .required(),
   ...{ stopMinutes: text(), driveMinutes: text(), trucks: text(), daysAWeek: text() },
+  broadcastAbove: text(),
 }).required();
 
 /** Saves them; what is proposed from now on keeps them. */
@@ -88,6 +89,7 @@ export async function savePlanning(actor: Actor, t: PlanningInput): Promise<Outc
     stopMinutes: read(t.stopMinutes, 'At a lawn', 'minutes', 1, 480, false),
     driveMinutes: read(t.driveMinutes, 'On the way', 'minutes', 0, 480, false),
     trucks: read(t.trucks, 'Trucks', 'trucks', 1, 500, true),
+    broadcastAbove: read(t.broadcastAbove, 'Whole zone from', '%', 0, 100, false),
     daysAWeek: read(t.daysAWeek, 'Days a week', 'days', 1, 7, true),
   };
   if (issues.length) return refuse({ kind: 'invalid', issues });

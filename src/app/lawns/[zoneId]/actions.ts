@@ -5,6 +5,7 @@ import { hindcastSheet } from '@/server/soil/view';
 import { done } from '@/server/entry/outcome';
 import { forgetCustomer, forgetShape } from '@/server/lawns/forget-customer';
 import { findingShape, noteFinding } from '@/server/lawns/note-finding';
+import { saveWalk, walkShape } from '@/server/lawns/walk';
 import { liftLatch, liftShape } from '@/server/programme/lift-latch';
 import {
   changeStanding,
@@ -35,6 +36,7 @@ import Joi from 'joi';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
 
 export const liftLatchAction = action(liftShape, liftLatch);
+export const saveWalkAction = action(walkShape, saveWalk);
 export const noteFindingAction = action(findingShape, noteFinding);
 export const saveApplicationAction = action(applicationShape, saveApplication);
 export const takeProgrammeAction = action(programmeShape, takeProgramme);

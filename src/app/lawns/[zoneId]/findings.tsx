@@ -12,7 +12,7 @@ import type { ZoneSheet } from '@/server/programme/view';
 import { Labelled } from '@/ui/labelled';
 import { Link } from '@/ui/link';
 import { RefusalWords } from '../../refusal-words';
-import { scaledDown } from '../../go/photo';
+import { sendPhoto } from '../../send-photo';
 import { send } from '../../send';
 
 type Props = Readonly<{
@@ -94,8 +94,8 @@ export function Findings({ sheet, noteFindingAction }: Props) {
       >
         {isOpen ? 'Close' : 'Write down what you see'}
       </button>
-      <Link href="/key" className="button ml-2 mt-1 py-0 md:min-h-[38px]">
-        What is it? The key to the weeds
+      <Link href={`/lawns/${zone.id}/scout`} className="button ml-2 mt-1 py-0 md:min-h-[38px]">
+        Walk it: which weeds are up
       </Link>
       {isOpen && (
         <form
@@ -352,24 +352,5 @@ function findingWords({ kind, word, figure }: Finding): string {
     }
     default:
       return NAMES[kind].toLowerCase();
-  }
-}
-
-/** @returns why the picture could not be kept; empty: it is */
-async function sendPhoto(file: File, lawnId: string, stopKey: string, what: string): Promise<string> {
-  const jpeg = await scaledDown(file);
-  if (jpeg === null) return 'That file is no picture: take it with the camera.';
-  const now = Date.now();
-  try {
-    const answer = await fetch('/api/go/photo', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      // one picture a look: its key is the look's own, so that sending again keeps one
-      body: JSON.stringify({ sendKey: stopKey, stopKey, lawnId, what, takenAt: now, sentAt: now, jpeg }),
-    });
-    const outcome = (await answer.json()) as Outcome<null>;
-    return outcome.ok ? '' : 'What you wrote is kept, the picture is not: send it once more.';
-  } catch {
-    return 'What you wrote is kept, the picture is not: send it once more when there is a network.';
   }
 }

@@ -1,0 +1,259 @@
+'use client';
+import { useState } from 'react';
+import { isoDay } from '@/core/calendar/day';
+import { GROUNDS } from '@/core/weeds/scouting';
+import { ALL_WEEDS, STAGES, WEEDS, isWeed, stageWords } from '@/core/weeds/weeds';
+import type { Outcome } from '@/server/entry/outcome';
+import type { WalkInput } from '@/server/lawns/walk';
+import type { ZoneSheet } from '@/server/programme/view';
+import { Choice } from '@/ui/choice';
+import { Labelled } from '@/ui/labelled';
+import { Link } from '@/ui/link';
+import { WeedArt } from '@/ui/weed-art/weed-art';
+import { RefusalWords } from '../../../refusal-words';
+import { sendPhoto } from '../../../send-photo';
+import { useKept } from '../../../use-kept';
+import { useSending } from '../../../use-sending';
+
+type TypedWeed = WalkInput['found'][number];
+type Typed = Omit<WalkInput, 'zoneId'>;
+const isTyped = (kept: unknown): kept is Typed =>
+  typeof kept === 'object' &&
+  kept !== null &&
+  'sendKey' in kept &&
+  'found' in kept &&
+  Array.isArray(kept.found);
+
+/** Covers that an eye tells apart. */
+const COVERS = ['0.5', '1', '3', '5', '10', '25', '50'] as const;
+const UP = STAGES.filter((s) => s !== 'not up');
+const newWeed = (weed: string): TypedWeed => ({
+  ...{ weed, stage: 'seedling', cover: '1', counted: '', where: ['all over'], isInFlower: false },
+});
+
+/** What is up on the walk, weed by weed; with the thumb of one hand. */
+export function WalkForm({
+  sheet: { zone, today, facts },
+  saveWalkAction,
+}: Readonly<{
+  sheet: ZoneSheet;
+  saveWalkAction: (input: WalkInput) => Promise<Outcome<{ on: string }>>;
+}>) {
+  const [fresh, setFresh] = useState<Typed>(() => ({
+    ...{ sendKey: crypto.randomUUID(), on: isoDay(today), found: [], notes: '' },
+  }));
+  const [typed, keep, forget] = useKept<Typed>(`walk:${zone.id}`, fresh, isTyped);
+  const { run, issue, refusal, isSending } = useSending();
+  const [photo, setPhoto] = useState<File | null>(null);
+  const [photoWords, setPhotoWords] = useState('');
+  const set = (i: number, part: Partial<TypedWeed>) =>
+    keep({ ...typed, found: typed.found.map((f, k) => (k === i ? { ...f, ...part } : f)) });
+  const known = [...new Set(facts.seen.stages.map((s) => s.weed))];
+  const save = () =>
+    run(saveWalkAction, { ...typed, zoneId: zone.id }, () => {
+      const { sendKey } = typed;
+      if (photo)
+        void sendPhoto(photo, zone.lawnId, sendKey, 'looked').then((trouble) => {
+          setPhotoWords(trouble);
+          if (!trouble) setPhoto(null);
+        });
+      forget();
+      setFresh({ sendKey: crypto.randomUUID(), on: isoDay(today), found: [], notes: '' });
+    });
+  return (
+    <form
+      noValidate
+      className="grid gap-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        save();
+      }}
+    >
+      {typed.found.map((f, i) => (
+        <section
+          key={i}
+          className="grid gap-2 border-2 border-hair bg-paper p-3"
+          aria-label={`Weed ${i + 1}`}
+        >
+          <div className="grid grid-cols-[84px_1fr] items-start gap-3">
+            {isWeed(f.weed) ? <WeedArt weed={f.weed} /> : <span />}
+            <div>
+              <Labelled name={`Weed ${i + 1}`} issue={issue(`Weed ${i + 1}`)}>
+                {(field) => (
+                  <select {...field} value={f.weed} onChange={(e) => set(i, { weed: e.target.value })}>
+                    {ALL_WEEDS.map((w) => (
+                      <option key={w} value={w}>
+                        {WEEDS[w].name}
+                      </option>
+                    ))}
+                  </select>
+                )}
+              </Labelled>
+              <button
+                type="button"
+                className="min-h-[44px] underline"
+                onClick={() => keep({ ...typed, found: typed.found.filter((_, k) => k !== i) })}
+              >
+                Take it out
+              </button>
+            </div>
+          </div>
+          <Choice
+            name="How far"
+            options={UP}
+            value={UP.find((s) => s === f.stage) ?? 'seedling'}
+            words={(s) => (isWeed(f.weed) ? stageWords(f.weed, s) : s)}
+            onChange={(stage) => set(i, { stage })}
+          />
+          <fieldset>
+            <legend className="font-cond text-[16px]">Cover, % of the zone</legend>
+            <div className="flex flex-wrap gap-1.5">
+              {COVERS.map((c) => (
+                <button
+                  key={c}
+                  type="button"
+                  aria-pressed={f.cover === c}
+                  className={`min-h-[44px] grow border-2 px-2 font-cond text-[17px] font-semibold ${f.cover === c ? 'border-iron bg-iron text-[#fffdf6]' : 'border-rail bg-paper'}`}
+                  onClick={() => set(i, { cover: c })}
+                >
+                  {c}
+                </button>
+              ))}
+            </div>
+          </fieldset>
+          <div className="grid grid-cols-2 gap-3">
+            <Labelled name="Or typed, %" issue={issue(`Cover ${i + 1}`)}>
+              {(field) => (
+                <input
+                  {...field}
+                  inputMode="decimal"
+                  value={f.cover}
+                  onChange={(e) => set(i, { cover: e.target.value })}
+                />
+              )}
+            </Labelled>
+            <Labelled
+              name="Counted, plants a sq ft"
+              issue={issue(`Counted ${i + 1}`)}
+              hint="empty: not counted"
+            >
+              {(field) => (
+                <input
+                  {...field}
+                  inputMode="decimal"
+                  value={f.counted}
+                  onChange={(e) => set(i, { counted: e.target.value })}
+                />
+              )}
+            </Labelled>
+          </div>
+          <fieldset>
+            <legend className="font-cond text-[16px]">Where</legend>
+            <div className="flex flex-wrap gap-1.5">
+              {GROUNDS.map((g) => {
+                const isOn = f.where.includes(g);
+                return (
+                  <button
+                    key={g}
+                    type="button"
+                    aria-pressed={isOn}
+                    className={`min-h-[44px] border-2 px-3 text-[16px] ${isOn ? 'border-iron bg-iron text-[#fffdf6]' : 'border-rail bg-paper'}`}
+                    onClick={() =>
+                      set(i, {
+                        where: isOn
+                          ? f.where.filter((w) => w !== g)
+                          : [...f.where.filter((w) => (g === 'all over' ? false : w !== 'all over')), g],
+                      })
+                    }
+                  >
+                    {g}
+                  </button>
+                );
+              })}
+            </div>
+          </fieldset>
+          <label className="flex min-h-[44px] items-center gap-3 text-[17px]">
+            <input
+              type="checkbox"
+              className="size-7 accent-[var(--color-moss)]"
+              checked={f.isInFlower}
+              onChange={(e) => set(i, { isInFlower: e.target.checked })}
+            />
+            In flower
+          </label>
+        </section>
+      ))}
+      <div className="flex flex-wrap gap-2">
+        {known
+          .filter((w) => !typed.found.some((f) => f.weed === w))
+          .map((w) => (
+            <button
+              key={w}
+              type="button"
+              className="button"
+              onClick={() => keep({ ...typed, found: [...typed.found, newWeed(w)] })}
+            >
+              + {WEEDS[w].name}
+            </button>
+          ))}
+        <button
+          type="button"
+          className="button"
+          onClick={() => keep({ ...typed, found: [...typed.found, newWeed('smooth-crabgrass')] })}
+        >
+          {typed.found.length ? 'Another weed' : 'A weed is up'}
+        </button>
+        <Link href="/key" className="button">
+          What is it?
+        </Link>
+      </div>
+      <div className="grid gap-3 sm:grid-cols-2">
+        <Labelled name="Day" issue={issue('Day')}>
+          {(field) => (
+            <input
+              {...field}
+              type="date"
+              value={typed.on}
+              onChange={(e) => keep({ ...typed, on: e.target.value })}
+            />
+          )}
+        </Labelled>
+        <Labelled name="A picture" hint={photoWords || 'made smaller, without place and camera'}>
+          {(field) => (
+            <input
+              {...field}
+              type="file"
+              accept="image/*"
+              capture="environment"
+              onChange={(e) => setPhoto(e.target.files?.[0] ?? null)}
+            />
+          )}
+        </Labelled>
+      </div>
+      <Labelled name="Notes">
+        {(field) => (
+          <textarea
+            {...field}
+            rows={2}
+            maxLength={2000}
+            value={typed.notes}
+            onChange={(e) => keep({ ...typed, notes: e.target.value })}
+          />
+        )}
+      </Labelled>
+      {refusal && (
+        <RefusalWords
+          refusal={refusal}
+          here={`/lawns/${zone.id}/scout`}
+          shown={[
+            'Day',
+            ...typed.found.flatMap((_, i) => [`Weed ${i + 1}`, `Cover ${i + 1}`, `Counted ${i + 1}`]),
+          ]}
+        />
+      )}
+      <button className="button button-loud min-h-[56px] text-[19px]" disabled={isSending}>
+        {isSending ? 'Saving…' : typed.found.length ? 'Save the walk' : 'Walked: nothing is up'}
+      </button>
+    </form>
+  );
+}

@@ -1,0 +1,123 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useMemo } from 'react';
+import { isoDay, showWeekday } from '@/core/calendar/day';
+import { WHOLE_ZONE, areaOf, type Place } from '@/core/products/application';
+import { NEW_PRODUCT, type TypedApplication } from '@/core/season/typed-application';
+import { yearAhead } from '@/core/season/programme';
+import { suitedFor, type Suited } from '@/core/season/suited';
+import type { Use } from '@/core/trade/terms';
+import { figure, showAmount, showPercent, showRate, significant } from '@/core/units/format';
+import { amountFor, rateIn } from '@/core/units/rate';
+import { toSquareFeet } from '@/core/units/trade';
+import { isWorthwhile, timingOf, type Found, type WeedPlan } from '@/core/weeds/scouting';
+import { WEEDS, type Weed } from '@/core/weeds/weeds';
+import type { WalkSheet } from '@/server/lawns/walk-view';
+import { tookWords } from '@/ui/scout-words';
+import { list, windowWords } from '@/ui/words';
+
+type Props = Readonly<{ walkSheet: WalkSheet; plan: WeedPlan; found: readonly Found[]; mayPlan: boolean }>;
+const SHOWN = 4;
+
+/** Which products take what is up, at its stage, on this turf; one that is chosen becomes an application of spots or of the zone. */
+export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) {
+  const { sheet, taken, fallen } = walkSheet;
+  const { zone, today, labels, facts } = sheet;
+  const router = useRouter();
+  const targets = [
+    ...new Set(found.filter((f) => isWorthwhile(timingOf(f, today))).map((f) => f.weed)),
+  ] as Weed[];
+  const use: Use = plan.by === 'spots' ? 'spot' : 'post-emergent';
+  const place: Place = plan.by === 'spots' ? { on: 'spots', area: plan.area, ground: '' } : WHOLE_ZONE;
+  const key = `${targets.join()}|${use}|${plan.area}`;
+  const suited = useMemo(
+    () =>
+      targets.length
+        ? suitedFor(labels.now, facts, {
+            ...{ use, targets, place, day: today, runs: null, range: yearAhead(today) },
+          }).filter((s) => targets.some((w) => s.label.after.some((a) => a.weed === w)))
+        : [],
+    // what it is asked with stands in its key
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [key, labels, facts, today],
+  );
+  const choose = (s: Suited) => {
+    const on = s.open?.from ?? s.ajar?.from ?? today;
+    const typed: TypedApplication = {
+      ...{
+        purpose: plan.by === 'spots' ? 'Spots' : 'Weeds',
+        plannedOn: isoDay(on),
+        earliest: '',
+        latest: '',
+      },
+      products: [
+        {
+          ...NEW_PRODUCT,
+          ...{ productId: s.label.id, use, unit: s.label.rateUnit, times: 'once' as const },
+          rate: significant(rateIn(s.rate, s.label.rateUnit) ?? 0, 6).replace(/,/g, ''),
+          targets: targets.filter((w) => s.label.after.some((a) => a.weed === w)),
+          ...(plan.by === 'spots'
+            ? { place: 'spots' as const, area: significant(toSquareFeet(plan.area), 3).replace(/,/g, '') }
+            : {}),
+        },
+      ],
+    };
+    // the lawn's own form takes it up, and its gates are asked there
+    localStorage.setItem(`application:${zone.id}`, JSON.stringify({ applicationId: '', base: 0, typed }));
+    router.push(`/lawns/${zone.id}`);
+  };
+  return (
+    <section className="mt-4" aria-label="What takes it">
+      <h3 className="text-[19px]">What takes it</h3>
+      {fallen.map(({ before, now }) => (
+        <p
+          key={`${now.productId}${now.weed}`}
+          className="mt-1 border-l-8 border-clay bg-paper px-3 py-1 text-[16px]"
+        >
+          {labels.now.find((l) => l.id === now.productId)?.name ?? 'A product'} no longer takes{' '}
+          {WEEDS[now.weed].name} on your lawns: {showPercent(now.share)} in {now.year}, and{' '}
+          {showPercent(before.share)} in {before.year}. Another site of action.
+        </p>
+      ))}
+      {!targets.length && (
+        <p className="text-[16px]">Nothing that is up is worth a spray now; see what is said of each.</p>
+      )}
+      {targets.length > 0 && !suited.length && (
+        <p className="text-[16px]">
+          None of your products takes {list(targets.map((w) => WEEDS[w].name))} on {zone.facts.turf}
+          {use === 'spot' ? ' as a spot treatment' : ''}, by its label.
+        </p>
+      )}
+      <ol>
+        {suited.slice(0, SHOWN).map((s) => {
+          const takes = targets.filter((w) => s.label.after.some((a) => a.weed === w));
+          const not = targets.filter((w) => !takes.includes(w));
+          return (
+            <li key={s.label.id} className="border-b border-hair py-2">
+              <p className="flex flex-wrap items-center justify-between gap-x-3">
+                <b className="font-cond text-[19px]">{s.label.name}</b>
+                {mayPlan && (
+                  <button type="button" className="button py-0 md:min-h-[38px]" onClick={() => choose(s)}>
+                    Plan it{s.open ? ` for ${showWeekday(s.open.from)}` : ''}
+                  </button>
+                )}
+              </p>
+              <p className="text-[15px]">
+                Takes {list(takes.map((w) => WEEDS[w].name))}
+                {not.length > 0 && `, not ${list(not.map((w) => WEEDS[w].name))}`}.{' '}
+                {showRate(s.rate, s.label.rateUnit)},{' '}
+                {showAmount(amountFor(s.rate, areaOf(place, zone)), s.label.amountUnit)} here
+                {s.label.surfactantPercent !== null &&
+                  `, with ${figure(s.label.surfactantPercent, 2)} % surfactant`}
+                {s.groups.length > 0 && `; group ${list([...new Set(s.groups)].map(String))}`}.
+              </p>
+              <p className="text-[15px] text-steel">
+                {windowWords(s.window.all, today)}. {tookWords(taken, s.label.id, takes)}
+              </p>
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}

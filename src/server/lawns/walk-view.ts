@@ -1,0 +1,43 @@
+/** A zone as it is scouted: what was found on its walks, and what products took of it on the company's lawns. */
+import 'server-only';
+import { efficacyOf, noLongerWorks, type Taken } from '@/core/weeds/efficacy';
+import type { Walk } from '@/core/weeds/scouting';
+import { requirePermission, type Actor } from '@/data/actor';
+import { inOrganisation, type Transaction } from '@/data/connection';
+import { recordsOfZones } from '@/data/records';
+import { walkedZones, walksOf } from '@/data/walks';
+import { zoneSheet, type ZoneSheet } from '../programme/view';
+
+export type WalkSheet = Readonly<{
+  sheet: ZoneSheet;
+  /** the newest first */
+  walks: readonly Walk[];
+  taken: readonly Taken[];
+  fallen: ReturnType<typeof noLongerWorks>;
+}>;
+
+/** Null: no such zone here. */
+export async function walkSheet(actor: Actor, zoneId: string): Promise<WalkSheet | null> {
+  requirePermission(actor, 'see');
+  const sheet = await zoneSheet(actor, zoneId);
+  if (!sheet) return null;
+  return inOrganisation(actor, async (db) => {
+    const taken = await takenHere(db);
+    return {
+      ...{ sheet, taken, fallen: noLongerWorks(taken) },
+      walks: ((await walksOf(db, [zoneId])).get(zoneId) ?? []).toReversed(),
+    };
+  });
+}
+
+/** What products took, on all zones that were ever walked. */
+async function takenHere(db: Transaction): Promise<Taken[]> {
+  const zoneIds = await walkedZones(db);
+  const records = await recordsOfZones(db, zoneIds);
+  return efficacyOf(
+    records
+      .filter((r) => r.correctedById === null && (r.use === 'post-emergent' || r.use === 'spot'))
+      .map((r) => ({ zoneId: r.zoneId, on: r.appliedOn, productId: r.productId, targets: r.targets })),
+    await walksOf(db, zoneIds),
+  );
+}

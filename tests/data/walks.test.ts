@@ -1,0 +1,93 @@
+/** Scouting in the database: walks, what they feed, what products took. Lawns are invented. */
+import { addDays, isoDay } from '@/core/calendar/day';
+import { momentOf } from '@/data/clock';
+import { inOrganisation } from '@/data/connection';
+import { findingsOf } from '@/data/findings';
+import { walksOf } from '@/data/walks';
+import { saveWalk, walkShape, type WalkInput } from '@/server/lawns/walk';
+import { walkSheet } from '@/server/lawns/walk-view';
+import { actor, closeAll, zoneNamed } from '../support/demo';
+
+afterAll(closeAll);
+const lead = actor('lead');
+const key = () => crypto.randomUUID();
+const today = async () => (await inOrganisation(lead, (db) => momentOf(db, lead))).today;
+const weed = (over: Partial<WalkInput['found'][number]> = {}): WalkInput['found'][number] => ({
+  ...{ weed: 'white-clover', stage: 'mature', cover: '4', counted: '', where: ['all over'] },
+  isInFlower: false,
+  ...over,
+});
+async function input(over: Partial<WalkInput> = {}): Promise<WalkInput> {
+  const zone = await zoneNamed('14 Quarry Lane · front');
+  return {
+    ...{ sendKey: key(), zoneId: zone.id, on: isoDay(await today()), found: [weed()], notes: '' },
+    ...over,
+  };
+}
+
+test('a walk stands with its weeds, feeds the gates, answers looks, and is kept once', async () => {
+  const walked = await input({
+    found: [
+      weed({ counted: '2', where: ['shade', 'wet'] }),
+      weed({ weed: 'smooth-crabgrass', stage: 'seedling', cover: '0.5' }),
+      weed({ weed: 'smooth-crabgrass', stage: '1 tiller', cover: '1' }),
+    ],
+    notes: 'worst by the drive',
+  });
+  expect(walkShape.validate(walked).error).toBeUndefined();
+  expect(await saveWalk(lead, walked)).toMatchObject({ ok: true });
+  expect(await saveWalk(lead, walked)).toMatchObject({ ok: true });
+  const sheet = (await walkSheet(lead, walked.zoneId))!;
+  expect(sheet.walks).toHaveLength(1);
+  expect(sheet.walks[0]).toMatchObject({ person: lead.name, notes: 'worst by the drive' });
+  expect(sheet.walks[0]!.found.map((f) => [f.weed, f.stage, f.cover])).toEqual([
+    ['white-clover', 'mature', 4],
+    ['smooth-crabgrass', 'seedling', 0.5],
+    ['smooth-crabgrass', '1 tiller', 1],
+  ]);
+  // two plants a square foot (arithmetic)
+  expect(sheet.walks[0]!.found[0]!.perSquareMetre).toBeCloseTo(21.53, 2);
+  // of two stages the furthest is what a label must take
+  expect(sheet.sheet.facts.seen.stages.filter((s) => s.on === sheet.walks[0]!.on)).toEqual(
+    expect.arrayContaining([
+      expect.objectContaining({ weed: 'white-clover', stage: 'mature' }),
+      expect.objectContaining({ weed: 'smooth-crabgrass', stage: '1 tiller' }),
+    ]),
+  );
+  const noted = await inOrganisation(lead, (db) => findingsOf(db, [walked.zoneId]));
+  const looked = (noted.get(walked.zoneId) ?? []).filter((f) => f.kind === 'looked');
+  expect(looked.map((f) => f.word)).toEqual(['walked: white clover, smooth crabgrass']);
+});
+
+test('a zone on which nothing is up is a walk too', async () => {
+  const empty = await input({ zoneId: (await zoneNamed('14 Quarry Lane · back')).id, found: [] });
+  expect(await saveWalk(lead, empty)).toMatchObject({ ok: true });
+  const walks = await inOrganisation(lead, (db) => walksOf(db, [empty.zoneId]));
+  expect(walks.get(empty.zoneId)).toMatchObject([{ found: [] }]);
+});
+
+test.each<[string, Partial<WalkInput['found'][number]>, string]>([
+  ['Weed 1', { weed: 'rose' }, 'Weed 1 has no name'],
+  ['Weed 1', { stage: '' }, 'Weed 1 has no stage'],
+  ['Weed 1', { stage: 'not up' }, 'Weed 1 has no stage'],
+  ['Cover 1', { cover: '' }, 'Cover 1 is missing'],
+  ['Cover 1', { cover: '120' }, 'Cover 1 is 120 % of white clover'],
+  ['Cover 1', { cover: '0' }, 'Cover 1 is 0 % of white clover'],
+  ['Counted 1', { counted: '-1' }, 'Counted 1 is -1 plants'],
+])('%s that is wrong is named, with its figure', async (field, over, problem) => {
+  const outcome = await saveWalk(lead, await input({ found: [weed(over)] }));
+  expect(outcome).toMatchObject({ ok: false, refusal: { kind: 'invalid', issues: [{ field }] } });
+  if (!outcome.ok && outcome.refusal.kind === 'invalid')
+    expect(outcome.refusal.issues[0]!.problem).toContain(problem);
+});
+
+test('a day ahead, a weed twice, and a zone of others', async () => {
+  const ahead = await input({ on: isoDay(addDays(await today(), 1)) });
+  expect(await saveWalk(lead, ahead)).toMatchObject({ refusal: { issues: [{ field: 'Day' }] } });
+  const twice = await input({ found: [weed(), weed()] });
+  expect(await saveWalk(lead, twice)).toMatchObject({
+    refusal: { issues: [{ field: 'Weed 2', problem: 'white clover, mature, is written down twice' }] },
+  });
+  const others = await input({ zoneId: key() });
+  expect(await saveWalk(lead, others)).toMatchObject({ refusal: { kind: 'gone' } });
+});
