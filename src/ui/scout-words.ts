@@ -1,5 +1,6 @@
 /** What was found on a walk, in words: its season, what favours it, what products took of it here. */
 import { showPercent } from '@/core/units/format';
+import type { Cause, CauseOdds, Clue } from '@/core/weeds/causes';
 import type { Taken } from '@/core/weeds/efficacy';
 import type { Favour, Found, Timing } from '@/core/weeds/scouting';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
@@ -56,4 +57,105 @@ export function tookWords(taken: readonly Taken[], productId: string, weeds: rea
     .slice(-3)
     .map((t) => `${showPercent(t.share)} of ${WEEDS[t.weed].name} in ${t.year} (${plural(t.looks, 'look')})`)
     .join(', ')}.`;
+}
+
+const CAUSE: Readonly<Record<Cause, Readonly<{ name: string; next: string }>>> = {
+  'too late': {
+    name: 'The barrier was too late',
+    next: 'down and watered in before the line is reached; what reaches back where that is missed.',
+  },
+  'never watered in': {
+    name: 'It was not watered in',
+    next: 'on a day before rain, or the customer’s irrigation asked for and confirmed.',
+  },
+  'worn out': {
+    name: 'The barrier was worn out',
+    next: 'a higher total within the label, in two parts, or a product that lasts longer.',
+  },
+  'missed edge': {
+    name: 'The edge or a strip was missed',
+    next: 'a strip of its own along the pavement, overlapped on bare concrete.',
+  },
+  'under-dosed': {
+    name: 'Too little went down',
+    next: 'calibrate before the round, and look at what was used at each lawn.',
+  },
+  'caught by leaf': {
+    name: 'Dead leaf caught it',
+    next: 'cut it short first, more carrier, or a granule that falls through.',
+  },
+  'run off': {
+    name: 'A storm took it before the soil did',
+    next: 'a light wetting before the storm, or another day.',
+  },
+  disturbed: {
+    name: 'The soil was opened',
+    next: 'aerate and rake before the barrier, and put it down again where it was dug.',
+  },
+  resistant: {
+    name: 'It may stand this site of action',
+    next: 'another site of action, or a year without a barrier and with looks; seed of it sent for a test.',
+  },
+  'not on the label': {
+    name: 'The label does not have this weed',
+    next: 'a product that has it on its label.',
+  },
+};
+export const causeWords = (cause: Cause) => CAUSE[cause];
+
+const CLUE: Readonly<Record<Clue, Readonly<Record<string, string>>>> = {
+  timing: {
+    before: 'it was in the soil before the flush began',
+    some: 'some of the flush was up when it was in the soil',
+    first: 'by its stage the weed came up before the barrier was down',
+  },
+  water: {
+    'in time': 'water took it in by the label’s day',
+    late: 'water came after the label’s day',
+    never: 'water has not come since',
+    'not known': 'nobody knows when water took it in',
+  },
+  storm: {
+    none: 'no storm came before it was taken in',
+    'before the water': 'a storm came before it was taken in',
+    'not known': 'the weather of then is not on file',
+  },
+  leaf: { free: 'no dead leaf lay in its way', 'long and dead': 'long dead leaf lay in its way' },
+  lasting: {
+    most: 'by the model it still stopped most when the weed came up',
+    half: 'by the model about half of its stop was left when the weed came up',
+    little: 'by the model little of its stop was left when the weed came up',
+  },
+  place: {
+    'all over': 'it stands all over',
+    'hot edge': 'it stands along the hot edge',
+    'missed strip': 'it stands in a strip',
+    'bare spot': 'it stands in bare or worn ground',
+  },
+  dose: {
+    full: 'the full rate went down',
+    low: 'less than nine tenths of the label’s rate went down',
+    'very low': 'less than two thirds of the label’s rate went down',
+  },
+  opened: {
+    no: 'nobody wrote down that the soil was opened',
+    'before it came up': 'the soil was opened before it came up',
+  },
+  group: {
+    'up to two years': 'the site of action is in its first or second year',
+    'three or four': 'the same site of action for three or four years',
+    'five and more': 'the same site of action for five years and more',
+  },
+  label: { 'has it': 'the label has this weed', 'does not have it': 'the label does not have this weed' },
+};
+
+/** What speaks for a cause, and what against it. */
+export function evidenceWords({ evidence }: CauseOdds): string {
+  const said = (speaks: boolean) =>
+    evidence
+      .filter((e) => e.times > 1 === speaks && (e.times > 1.1 || e.times < 0.9))
+      .map((e) => CLUE[e.clue][e.level] ?? e.level);
+  return [['For it', said(true)] as const, ['Against it', said(false)] as const]
+    .flatMap(([which, words]) => (words.length ? [`${which}: ${words.join('; ')}.`] : []))
+    .join(' ');
 }

@@ -32,7 +32,7 @@ export const QUESTIONS: Readonly<Record<Character, Question>> = {
   fruit: { name: 'Fruit', how: 'Under the leaves and at the tips.' },
 };
 
-export const STATE_WORDS: { readonly [C in Character]: Readonly<Record<StateOf<C>, string>> } = {
+const STATE_WORDS: { readonly [C in Character]: Readonly<Record<StateOf<C>, string>> } = {
   leaf: {
     blade: 'a blade of grass',
     'three-ranked blade': 'blades in three rows',

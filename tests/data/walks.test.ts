@@ -6,7 +6,7 @@ import { findingsOf } from '@/data/findings';
 import { walksOf } from '@/data/walks';
 import { saveWalk, walkShape, type WalkInput } from '@/server/lawns/walk';
 import { walkSheet } from '@/server/lawns/walk-view';
-import { actor, closeAll, zoneNamed } from '../support/demo';
+import { actor, closeAll, record, recordInput, zoneNamed } from '../support/demo';
 
 afterAll(closeAll);
 const lead = actor('lead');
@@ -90,4 +90,38 @@ test('a day ahead, a weed twice, and a zone of others', async () => {
   });
   const others = await input({ zoneId: key() });
   expect(await saveWalk(lead, others)).toMatchObject({ refusal: { kind: 'gone' } });
+});
+
+describe('why it came through', () => {
+  const site = '14 Quarry Lane · front';
+  const crabgrass = (over: Partial<WalkInput['found'][number]> = {}) =>
+    weed({ weed: 'smooth-crabgrass', stage: 'seedling', cover: '3', ...over });
+  const through = async (found: WalkInput['found']) => {
+    const walked = await input({ found });
+    expect(await saveWalk(lead, walked)).toMatchObject({ ok: true });
+    return (await walkSheet(lead, walked.zoneId))!.through;
+  };
+  test('without a barrier this year nothing is said', async () => {
+    expect(await through([crabgrass()])).toEqual([]);
+  });
+  // by hand: half of what the label's high rate gives to 6,240 sq ft
+  test('half of the rate went down, all over: under-dosed stands first, with its clue', async () => {
+    const down = await recordInput(
+      site,
+      { appliedOn: '2027-03-06', confirmed: true },
+      { amount: '30', amountUnit: 'g' },
+    );
+    expect(await record(down)).toMatchObject({ ok: true });
+    const [came] = await through([crabgrass(), weed()]);
+    expect(came!.found.weed).toBe('smooth-crabgrass');
+    expect(came!.clues).toMatchObject({ dose: 'very low', place: 'all over', label: 'has it' });
+    expect(came!.causes[0]).toMatchObject({ cause: 'under-dosed' });
+    // clover has no flush from seed that a barrier would stop
+    expect(await through([weed()])).toEqual([]);
+  });
+  test('in a strip the edge that was missed is likelier than it was all over', async () => {
+    const odds = async (where: readonly string[]) =>
+      (await through([crabgrass({ where })]))[0]!.causes.find((c) => c.cause === 'missed edge')!.odds;
+    expect(await odds(['missed strip'])).toBeGreaterThan(5 * (await odds(['all over'])));
+  });
 });

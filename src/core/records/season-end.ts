@@ -114,7 +114,12 @@ export function seasonEndOf(q: SeasonEndQuestion): SeasonEnd {
   };
 }
 
-function yearsInARow(entries: readonly SeasonEntry[], group: number, year: number): number {
+/** So many years up to this one has a site of action been used. */
+export function yearsInARow(
+  entries: readonly Pick<SeasonEntry, 'day' | 'groups'>[],
+  group: number,
+  year: number,
+): number {
   let years = 0;
   while (entries.some((e) => yearOf(e.day) === year - years && e.groups.includes(group))) years++;
   return years;

@@ -42,11 +42,23 @@ export const leftOf =
     return label && entry.status === 'done' ? opened * reachedShare(entry.day, label, facts) : opened;
   };
 
-function reachedShare(
+/** How a dose went into the soil; what the weather on file does not tell is null. */
+export type WentIn = Readonly<{
+  /** the day by which water had taken it in; null: it has not yet, or nobody knows */
+  wetOn: Day | null;
+  /** days past the label's last day on which it lay dry; null: nobody knows */
+  lateDays: number | null;
+  /** a storm came before it was taken in; null: nobody knows */
+  ranOff: boolean | null;
+  /** dead leaf caught a share of it */
+  isCaught: boolean;
+}>;
+
+export function howItWentIn(
   day: Day,
   label: Label,
   { zone, seen, recent, today }: Pick<Facts, 'zone' | 'seen' | 'recent' | 'today'>,
-): number {
+): WentIn {
   const { wateringIn } = label;
   const isWateredAtOnce = zone.irrigationPerHour !== null;
   const wetted =
@@ -56,11 +68,24 @@ function reachedShare(
   const isMown = seen.mownOn !== null && seen.mownOn <= day && seen.mownOn > addDays(day, -CUT_LASTS_DAYS);
   const isWashed = isWateredAtOnce || (wetted?.on != null && wetted.on <= addDays(day, WASHED_DAYS));
   const isCaught = zone.cover === 'heavy' && !isGranule(label) && !isMown && !isWashed;
-  const caught = isCaught ? 1 - CAUGHT : 1;
-  if (!wetted || !wateringIn) return caught;
-  const ranOff = wetted.heaviest > INTAKE[zone.texture] ? 1 - RUN_OFF : 1;
-  const late = Math.max(0, (wetted.on ?? today) - addDays(day, wateringIn.withinDays));
-  return caught * ranOff * (1 - LIGHT_A_DAY) ** late;
+  if (!wetted || !wateringIn)
+    return {
+      isCaught,
+      ...(isWateredAtOnce
+        ? { wetOn: day, lateDays: 0, ranOff: false }
+        : { wetOn: null, lateDays: null, ranOff: null }),
+    };
+  return {
+    isCaught,
+    wetOn: wetted.on,
+    lateDays: Math.max(0, (wetted.on ?? today) - addDays(day, wateringIn.withinDays)),
+    ranOff: wetted.heaviest > INTAKE[zone.texture],
+  };
+}
+
+function reachedShare(day: Day, label: Label, facts: Parameters<typeof howItWentIn>[2]): number {
+  const { isCaught, ranOff, lateDays } = howItWentIn(day, label, facts);
+  return (isCaught ? 1 - CAUGHT : 1) * (ranOff ? 1 - RUN_OFF : 1) * (1 - LIGHT_A_DAY) ** (lateDays ?? 0);
 }
 
 /**

@@ -55,7 +55,7 @@ const SHARES = [[1], [0.65, 0.35], [0.5, 0.3, 0.2]] as const;
 const SHOWN = 0.005;
 
 /** How likely a state is seen on a species. */
-export function chanceOf(weed: Weed, character: Character, state: string): number {
+function chanceOf(weed: Weed, character: Character, state: string): number {
   const n = CHARACTERS[character].states.length;
   const slip = slipOf(character);
   // it has no such thing: who saw one was looking at another plant

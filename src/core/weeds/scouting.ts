@@ -115,7 +115,7 @@ export function timingOf({ weed, stage }: Pick<Found, 'weed' | 'stage'>, day: Da
 export const isWorthwhile = (timing: Timing): boolean =>
   !['frost takes it', 'asleep', 'heat takes it', 'wait for autumn'].includes(timing);
 
-export const FAVOURS = [
+const FAVOURS = [
   'compaction',
   'wet ground',
   'shade',

@@ -6,6 +6,7 @@ import { requirePermission, type Actor } from '@/data/actor';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { recordsOfZones } from '@/data/records';
 import { walkedZones, walksOf } from '@/data/walks';
+import { cameThrough, type CameThrough } from './came-through';
 import { zoneSheet, type ZoneSheet } from '../programme/view';
 
 export type WalkSheet = Readonly<{
@@ -14,6 +15,7 @@ export type WalkSheet = Readonly<{
   walks: readonly Walk[];
   taken: readonly Taken[];
   fallen: ReturnType<typeof noLongerWorks>;
+  through: readonly CameThrough[];
 }>;
 
 /** Null: no such zone here. */
@@ -23,9 +25,10 @@ export async function walkSheet(actor: Actor, zoneId: string): Promise<WalkSheet
   if (!sheet) return null;
   return inOrganisation(actor, async (db) => {
     const taken = await takenHere(db);
+    const walks = (await walksOf(db, [zoneId])).get(zoneId) ?? [];
     return {
-      ...{ sheet, taken, fallen: noLongerWorks(taken) },
-      walks: ((await walksOf(db, [zoneId])).get(zoneId) ?? []).toReversed(),
+      ...{ sheet, taken, fallen: noLongerWorks(taken), walks: walks.toReversed() },
+      through: await cameThrough(db, actor, zoneId, walks),
     };
   });
 }

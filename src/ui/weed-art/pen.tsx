@@ -13,7 +13,7 @@ export const RED = '#a4512f';
 export const YELLOW = '#e2b92f';
 export const PURPLE = '#a477b4';
 export const BLUE = '#5f8dcb';
-export const THIN = 0.9;
+const THIN = 0.9;
 
 const round = (v: number) => Math.round(v * 10) / 10;
 const at = ([x, y]: Point) => `${round(x)} ${round(y)}`;
