@@ -3,6 +3,7 @@ import { useState } from 'react';
 import {
   ALL_CHARACTERS,
   CHARACTERS,
+  isAskedOf,
   isCharacter,
   isState,
   statesOf,
@@ -203,11 +204,7 @@ function Others({
   asked,
   onChoose,
 }: Readonly<{ looked: Looked; asked: Character | null; onChoose: (c: Character) => void }>) {
-  const fits = (c: Character) => {
-    const of: readonly string[] = CHARACTERS[c].of;
-    return !of.length || seen.leaf === undefined || of.includes(seen.leaf);
-  };
-  const open = ALL_CHARACTERS.filter((c) => !(c in seen) && c !== asked && fits(c));
+  const open = ALL_CHARACTERS.filter((c) => !(c in seen) && c !== asked && isAskedOf(c, seen.leaf ?? null));
   return (
     <details className="mt-4">
       <summary className="flex min-h-[44px] cursor-pointer items-center font-cond text-[18px] font-semibold">

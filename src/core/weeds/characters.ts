@@ -301,6 +301,12 @@ export function statesOf(weed: Weed, character: Character): readonly string[] | 
   return states === undefined ? null : typeof states === 'string' ? [states] : states;
 }
 
+/** Whether it is worth asking, once the leaf is told; null: it is not yet. */
+export function isAskedOf(character: Character, leaf: string | null): boolean {
+  const of: readonly string[] = CHARACTERS[character].of;
+  return leaf === null || !of.length || of.includes(leaf);
+}
+
 /** Whether a plant with a leaf like this can show a character at all. */
 export function hasCharacter(weed: Weed, character: Character): boolean {
   const of: readonly string[] = CHARACTERS[character].of;

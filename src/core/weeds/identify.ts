@@ -3,7 +3,15 @@
  * the table and one place for a plant that is not in it. What a person sees is now and then mistaken, so that no answer
  * excludes a species for good.
  */
-import { CHARACTERS, hasCharacter, isUpIn, statesOf, ALL_CHARACTERS, type Character } from './characters';
+import {
+  CHARACTERS,
+  hasCharacter,
+  isAskedOf,
+  isUpIn,
+  statesOf,
+  ALL_CHARACTERS,
+  type Character,
+} from './characters';
 import { ALL_WEEDS, type Weed } from './weeds';
 
 /** What was seen: a state of its character each. What nobody can see is not in it. */
@@ -86,7 +94,7 @@ export function identify(seen: Seen, month: number | null): Identified {
   })
     .filter((c) => c.odds >= SHOWN)
     .toSorted((a, b) => b.odds - a.odds);
-  const open = ALL_CHARACTERS.filter((c) => !(c in seen));
+  const open = ALL_CHARACTERS.filter((c) => !(c in seen) && isAskedOf(c, seen.leaf ?? null));
   const next = open
     .map((character) => ({ character, bits: gainOf(character, odds, other) }))
     .filter((n) => n.bits > 0.01)
