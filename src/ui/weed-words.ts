@@ -171,9 +171,9 @@ const MONTHS = Array.from({ length: 12 }, (_, i) =>
 export const monthWords = (month: number): string => MONTHS[month - 1] ?? '';
 export const weedTitle = (weed: Weed): string => capital(WEEDS[weed].name);
 
-/** "over 9 in 10", "about 3 in 10": odds as people say them, never more sure than they are. */
+/** "over 9 in 10", "about 3 in 10", "hardly likely": odds as people say them, never more sure than they are. */
 export function oddsWords(odds: number): string {
-  if (odds < 0.05) return 'hardly';
+  if (odds < 0.05) return 'hardly likely';
   if (odds > 0.9) return 'over 9 in 10';
   return `about ${Math.max(1, Math.round(odds * 10))} in 10`;
 }

@@ -117,7 +117,7 @@ export function KeyScreen({ month }: Readonly<{ month: number }>) {
               </p>
             )}
             <p className="mt-2 border-l-4 border-straw bg-paper px-3 py-2 text-[16px]">
-              <b>{oddsWords(other)}</b> that it is none of the {ALL_WEEDS.length} in this key.{' '}
+              None of the {ALL_WEEDS.length} in this key: <b>{oddsWords(other)}</b>.{' '}
               {candidates[0] && outsideWords(candidates[0].weed)}
             </p>
             {candidates.length > 1 && candidates[0]!.odds < 0.9 && (
@@ -206,7 +206,7 @@ function Others({
 }: Readonly<{ looked: Looked; asked: Character | null; onChoose: (c: Character) => void }>) {
   const open = ALL_CHARACTERS.filter((c) => !(c in seen) && c !== asked && isAskedOf(c, seen.leaf ?? null));
   return (
-    <details className="mt-4">
+    <details className="mt-4" open>
       <summary className="flex min-h-[44px] cursor-pointer items-center font-cond text-[18px] font-semibold">
         Look at something else
       </summary>
@@ -287,7 +287,7 @@ function Plates() {
             <button
               type="button"
               aria-pressed={w === chosen}
-              className={`h-full w-full border-2 bg-paper p-1 text-[14px] leading-tight ${w === chosen ? 'border-moss' : 'border-hair'}`}
+              className={`h-full w-full border-2 bg-paper p-1 text-[13px] leading-tight ${w === chosen ? 'border-moss' : 'border-hair'}`}
               onClick={() => setChosen(w === chosen ? null : w)}
             >
               <WeedArt weed={w} />

@@ -39,7 +39,7 @@ export function ScoutScreen({ walkSheet, mayRecord, mayPlan, saveWalkAction }: P
             {zone.address}, {zone.name}
           </Link>
         </p>
-        <h1 className="text-[26px]">Walk {zone.name}</h1>
+        <h1 className="text-[26px]">Walk the zone: {zone.name}</h1>
         <p className="mb-2 text-[15px] text-steel">
           {show.area(zone.area)} of {zone.facts.turf}. The edge of the pavement first, then in lines to and
           fro.

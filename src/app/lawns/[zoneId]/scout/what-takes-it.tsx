@@ -2,22 +2,40 @@
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import { isoDay, showWeekday } from '@/core/calendar/day';
+import { gateName } from '@/core/gates/all';
+import { limitsFor } from '@/core/products/label';
 import { WHOLE_ZONE, areaOf, type Place } from '@/core/products/application';
 import { NEW_PRODUCT, type TypedApplication } from '@/core/season/typed-application';
 import { yearAhead } from '@/core/season/programme';
 import { suitedFor, type Suited } from '@/core/season/suited';
 import type { Use } from '@/core/trade/terms';
-import { figure, showAmount, showPercent, showRate, significant } from '@/core/units/format';
-import { amountFor, rateIn } from '@/core/units/rate';
+import { figure, showPercent, showRate, significant } from '@/core/units/format';
+import { AMOUNT_UNITS, amountFor, amountIn, rateIn } from '@/core/units/rate';
+import type { SquareMetres } from '@/core/units/quantity';
 import { toSquareFeet } from '@/core/units/trade';
 import { isWorthwhile, timingOf, type Found, type WeedPlan } from '@/core/weeds/scouting';
-import { WEEDS, type Weed } from '@/core/weeds/weeds';
+import { WEEDS, stageRank, type Weed } from '@/core/weeds/weeds';
 import type { WalkSheet } from '@/server/lawns/walk-view';
 import { tookWords } from '@/ui/scout-words';
-import { list, windowWords } from '@/ui/words';
+import { list, plural, windowWords } from '@/ui/words';
 
 type Props = Readonly<{ walkSheet: WalkSheet; plan: WeedPlan; found: readonly Found[]; mayPlan: boolean }>;
 const SHOWN = 4;
+
+/** Spots are small: two digits, and no more than a jug shows. */
+const amountWords = (s: Suited, area: SquareMetres): string =>
+  `${significant(amountIn(amountFor(s.rate, area), s.label.amountUnit) ?? 0, 2)} ${AMOUNT_UNITS[s.label.amountUnit].words}`;
+/** What stands against it today. */
+function gatesToday({ reasons }: Suited): string {
+  const said = reasons.flatMap(({ argument: a }) =>
+    a.code === 'shut-on-day'
+      ? ` Shut today by ${list(a.gates.map(gateName))}.`
+      : a.code === 'ajar-on-day'
+        ? ` Ajar today: ${list(a.gates.map(gateName))}.`
+        : [],
+  );
+  return said.join('');
+}
 
 /** Which products take what is up, at its stage, on this turf; one that is chosen becomes an application of spots or of the zone. */
 export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) {
@@ -41,6 +59,16 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [key, labels, facts, today],
   );
+  /** days between two shots by the label, where one will hardly do; null: one */
+  const shotsOf = (s: Suited): number | null => {
+    const { intervalDays, mostApplications } = limitsFor(s.label, zone.facts, use);
+    const isHard = found.some(
+      (f) =>
+        targets.includes(f.weed) &&
+        (WEEDS[f.weed].life === 'perennial' || stageRank(f.stage) >= stageRank('1 tiller')),
+    );
+    return isHard && intervalDays !== null && (mostApplications ?? 2) >= 2 ? intervalDays : null;
+  };
   const choose = (s: Suited) => {
     const on = s.open?.from ?? s.ajar?.from ?? today;
     const typed: TypedApplication = {
@@ -53,7 +81,8 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
       products: [
         {
           ...NEW_PRODUCT,
-          ...{ productId: s.label.id, use, unit: s.label.rateUnit, times: 'once' as const },
+          ...{ productId: s.label.id, use, unit: s.label.rateUnit },
+          times: shotsOf(s) ? ('sequence' as const) : ('once' as const),
           rate: significant(rateIn(s.rate, s.label.rateUnit) ?? 0, 6).replace(/,/g, ''),
           targets: targets.filter((w) => s.label.after.some((a) => a.weed === w)),
           ...(plan.by === 'spots'
@@ -105,14 +134,15 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
               <p className="text-[15px]">
                 Takes {list(takes.map((w) => WEEDS[w].name))}
                 {not.length > 0 && `, not ${list(not.map((w) => WEEDS[w].name))}`}.{' '}
-                {showRate(s.rate, s.label.rateUnit)},{' '}
-                {showAmount(amountFor(s.rate, areaOf(place, zone)), s.label.amountUnit)} here
+                {showRate(s.rate, s.label.rateUnit)}, {amountWords(s, areaOf(place, zone))} here
                 {s.label.surfactantPercent !== null &&
                   `, with ${figure(s.label.surfactantPercent, 2)} % surfactant`}
                 {s.groups.length > 0 && `; group ${list([...new Set(s.groups)].map(String))}`}.
+                {shotsOf(s) !== null &&
+                  ` Two shots, at least ${plural(shotsOf(s)!, 'day')} apart; the look between them decides.`}
               </p>
               <p className="text-[15px] text-steel">
-                {windowWords(s.window.all, today)}. {tookWords(taken, s.label.id, takes)}
+                {windowWords(s.window.all, today)}.{gatesToday(s)} {tookWords(taken, s.label.id, takes)}
               </p>
             </li>
           );
