@@ -3,7 +3,9 @@ import { asc, eq, inArray } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import { hourOf } from '@/core/calendar/hour';
 import { NOTHING_SEEN, SOIL_OPENED, type Seen } from '@/core/gates/gate';
+import type { SoilTest } from '@/core/lawn/soil-test';
 import { WATERED_BY, type Answered } from '@/core/records/follow-ups';
+import type { Metres } from '@/core/units/quantity';
 import { STAGES, isWeed } from '@/core/weeds/weeds';
 import type { Transaction } from './connection';
 import { groupBy } from './group';
@@ -21,6 +23,10 @@ export const FINDINGS = [
   'notice sent',
   'event',
   'soil test',
+  'soil values',
+  'compaction',
+  'thatch',
+  'cut height',
   'soil opened',
   'watered',
   'looked',
@@ -105,6 +111,38 @@ export function seenFrom(findings: readonly Finding[]): Seen {
     phosphorus: soilTest && { isWanted: soilTest.word === 'wanted', on: soilTest.on },
   };
 }
+
+/** The last soil test, and what was seen of the ground. "pH|phosphorus|potassium|lime" in mg/kg and lb/1,000 sq ft. */
+export function groundFrom(findings: readonly Finding[]): Readonly<{
+  test: SoilTest | null;
+  isCompacted: boolean;
+  thatch: Metres | null;
+  cutHeight: Readonly<{ on: Day; height: Metres }> | null;
+}> {
+  const last = (kind: FindingKind) =>
+    findings
+      .filter((f) => f.kind === kind)
+      .reduce<Finding | null>((best, f) => (best && best.on > f.on ? best : f), null);
+  const test = last('soil values');
+  const [ph = '', p = '', k = '', lime = ''] = test?.word.split('|') ?? [];
+  const figure = (text: string) => (text === '' ? null : Number(text));
+  const inches = (f: Finding | null) =>
+    (f?.figure ?? null) === null ? null : ((f!.figure! * 0.0254) as Metres);
+  const cut = last('cut height');
+  const height = inches(cut);
+  const limed = figure(lime);
+  return {
+    test: test && {
+      ...{ on: test.on, ph: Number(ph), phosphorus: figure(p), potassium: figure(k) },
+      lime: limed === null ? null : limed * KG_PER_M2_PER_LB_PER_1000,
+    },
+    isCompacted: last('compaction')?.word === 'hard',
+    thatch: inches(last('thatch')),
+    cutHeight: cut && height !== null ? { on: cut.on, height } : null,
+  };
+}
+/** 0.45359 kg on 92.903 m². */
+const KG_PER_M2_PER_LB_PER_1000 = 0.45359237 / 92.90304;
 
 /** What of it answers a follow-up. */
 export function answeredFrom(findings: readonly Finding[]): Answered {

@@ -1,6 +1,7 @@
 /** What a record asks for afterwards, in words. */
 import { showDay, showWeekday, type Day } from '@/core/calendar/day';
 import type { FollowUp } from '@/core/records/follow-ups';
+import type { Metres } from '@/core/units/quantity';
 import { figure, type Shows } from '@/core/units/format';
 import { minuteWords } from './day-words';
 import { plural, shortName } from './words';
@@ -24,6 +25,8 @@ export function askedWords(f: FollowUp): string {
       return 'May be seeded';
     case 'callback':
       return 'Call back';
+    case 'cut':
+      return 'Cut it lower';
   }
 }
 
@@ -40,7 +43,7 @@ export function askedWhy(f: FollowUp, today: Day, show: Shows): string {
   const { answer, depth, fallen, ahead, irrigate, losesADay, to } = f;
   const since = `${product(f)}, put down ${showDay(f.since)}`;
   if (answer)
-    return `${since}: ${
+    return `${f.kind === 'cut' ? 'Before the barrier' : since}: ${
       {
         rain: `rain did it, ${showDay(answer.on)}`,
         irrigation: `the irrigation did it, ${showDay(answer.on)}`,
@@ -83,5 +86,7 @@ export function askedWhy(f: FollowUp, today: Day, show: Shows): string {
       return `${since}: its label keeps seed out until ${showDay(f.from)}.`;
     case 'callback':
       return `The customer called ${showDay(f.since)}: ${f.note}`;
+    case 'cut':
+      return `To ${show.depth(Number(f.note) as Metres)}, before the barrier: dead leaf catches a spray. Never more than a third at a time.`;
   }
 }

@@ -1,6 +1,7 @@
 /** What was found on a walk, in words: its season, what favours it, what products took of it here. */
-import { showPercent } from '@/core/units/format';
+import { figure, showPercent, significant, type Shows } from '@/core/units/format';
 import type { Cause, CauseOdds, Clue } from '@/core/weeds/causes';
+import type { GroundVerdict } from '@/core/lawn/soil-test';
 import type { Taken } from '@/core/weeds/efficacy';
 import type { Favour, Found, Timing } from '@/core/weeds/scouting';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
@@ -158,4 +159,28 @@ export function evidenceWords({ evidence }: CauseOdds): string {
   return [['For it', said(true)] as const, ['Against it', said(false)] as const]
     .flatMap(([which, words]) => (words.length ? [`${which}: ${words.join('; ')}.`] : []))
     .join(' ');
+}
+
+/** What a soil test and a probe decide. */
+export function groundWords(v: GroundVerdict, show: Shows): string {
+  switch (v.code) {
+    case 'test-old':
+      return `The soil test is ${figure(v.days / 365.25, 1)} years old: take another, two years is its time.`;
+    case 'acid':
+      return `pH ${figure(v.ph, 1)}: acid. Turf thins, and weeds that stand it come in.`;
+    case 'alkaline':
+      return `pH ${figure(v.ph, 1)}: alkaline. Some sulfonylureas last longer in it: see their labels before you sow.`;
+    case 'phosphorus-low':
+      return `Phosphorus ${significant(v.found, 3)} ppm: little. The test asks for it, which local law may want to see.`;
+    case 'phosphorus-high':
+      return `Phosphorus ${significant(v.found, 3)} ppm: much. None is wanted, and it favours annual bluegrass.`;
+    case 'potassium-low':
+      return `Potassium ${significant(v.found, 3)} ppm: little. Turf stands drought and winter badly.`;
+    case 'lime':
+      return `The laboratory asks for lime: ${significant((v.rate * 92.90304) / 0.45359237, 3)} lb/1,000 sq ft.`;
+    case 'compacted':
+      return 'The ground is hard: core aeration, before the barrier or after its season.';
+    case 'thatch':
+      return `Thatch of ${show.depth(v.depth)}: it holds back what belongs in the soil, and seed.`;
+  }
 }

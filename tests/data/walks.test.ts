@@ -4,6 +4,7 @@ import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { findingsOf } from '@/data/findings';
 import { walksOf } from '@/data/walks';
+import { noteFinding } from '@/server/lawns/note-finding';
 import { saveWalk, walkShape, type WalkInput } from '@/server/lawns/walk';
 import { walkSheet } from '@/server/lawns/walk-view';
 import { actor, closeAll, record, recordInput, zoneNamed } from '../support/demo';
@@ -123,5 +124,30 @@ describe('why it came through', () => {
     const odds = async (where: readonly string[]) =>
       (await through([crabgrass({ where })]))[0]!.causes.find((c) => c.cause === 'missed edge')!.odds;
     expect(await odds(['missed strip'])).toBeGreaterThan(5 * (await odds(['all over'])));
+  });
+});
+
+describe('what a soil test decides', () => {
+  const note = async (word: string) =>
+    noteFinding(lead, {
+      ...{
+        sendKey: key(),
+        zoneId: (await zoneNamed('14 Quarry Lane · back')).id,
+        kind: 'soil values' as const,
+      },
+      ...{ word, stage: '', figure: '', on: isoDay(await today()) },
+    });
+  test('its figures are held to what they can be, by name', async () => {
+    expect(await note('|12||')).toMatchObject({ refusal: { issues: [{ field: 'pH' }] } });
+    expect(await note('58|||')).toMatchObject({ refusal: { issues: [{ field: 'pH' }] } });
+    expect(await note('6|x|-1|500')).toMatchObject({
+      refusal: { issues: [{ field: 'Phosphorus' }, { field: 'Potassium' }, { field: 'Lime' }] },
+    });
+  });
+  test('acid and poor in phosphorus: it is said where weeds are looked at, and the law’s gate knows', async () => {
+    expect(await note('5.6|12||')).toMatchObject({ ok: true });
+    const sheet = (await walkSheet(lead, (await zoneNamed('14 Quarry Lane · back')).id))!;
+    expect(sheet.ground.map((g) => g.code)).toEqual(['acid', 'phosphorus-low']);
+    expect(sheet.sheet.facts.seen.phosphorus).toMatchObject({ isWanted: true });
   });
 });

@@ -1,4 +1,5 @@
 /** Days by hand; the lawn, its rain and its labels are invented. */
+import type { Metres } from '@/core/units/quantity';
 import fc from 'fast-check';
 import { addDays, dayOf, weekdayOf } from '@/core/calendar/day';
 import type { Label } from '@/core/products/label';
@@ -40,6 +41,7 @@ const ask = (over: Partial<FollowUpQuestion> = {}) =>
       labelOf: () => label,
     },
     answered: { watered: [], looked: [], called: [], callsAnswered: [] },
+    ...{ cuts: [], mownOn: null },
     ...{ today, recent: rained(), forecast: null, outlook: null },
     ...over,
   });
@@ -177,4 +179,22 @@ test('the next day for water is one that the place allows, and the irrigation’
   );
   // 18 March 2027 is a Thursday
   expect(weekdayOf(today)).toBe(4);
+});
+
+describe('cuts before a barrier', () => {
+  const cuts = [-9, -1, 4].map((days, i) => ({ on: addDays(today, days), to: (0.04 - 0.01 * i) as Metres }));
+  const asked = (over: Partial<FollowUpQuestion> = {}) =>
+    ask({ cuts, ...over })
+      .filter((f) => f.kind === 'cut')
+      .map((f) => [f.from - today, f.answer?.by ?? null, f.note]);
+  test('each from its day until the next; the mower answers those before it, what is over is not asked for', () => {
+    expect(asked()).toEqual([
+      [-1, null, '0.03'],
+      [4, null, '0.02'],
+    ]);
+    expect(asked({ mownOn: today })).toEqual([
+      [4, null, '0.02'],
+      [-1, 'us', '0.03'],
+    ]);
+  });
 });

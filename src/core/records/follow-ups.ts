@@ -12,6 +12,7 @@ import { isPreEmergent } from '@/core/trade/terms';
 import { fallenSince, LIGHT_A_DAY } from '@/core/season/reached';
 import type { Millimetres } from '@/core/units/quantity';
 import { INTAKE } from '@/core/weather/soil-water';
+import type { Cut } from '@/core/season/cuts';
 import type { LedgerEntry } from './ledger';
 import { seedWaitsOn } from './seed-waits';
 import { nextWaterDay, type WaterRules } from './water-rules';
@@ -61,12 +62,15 @@ export type FollowUpQuestion = Readonly<{
   irrigatesOn: readonly number[];
   water: WaterRules;
   answered: Answered;
+  /** cuts before the next barrier, and when the mower was there last */
+  cuts: readonly Cut[];
+  mownOn: Day | null;
   labelOf: (productId: string) => Label | undefined;
 }> &
   Pick<Facts, 'today' | 'recent' | 'forecast' | 'outlook'>;
 
 export type FollowUpKind =
-  'water-in' | 'light-wetting' | 'breakthrough' | 'efficacy' | 'mow' | 'seed' | 'callback';
+  'water-in' | 'light-wetting' | 'breakthrough' | 'efficacy' | 'mow' | 'seed' | 'callback' | 'cut';
 
 /** What answered it. */
 type Answer = Readonly<{ by: 'rain' | 'irrigation' | 'customer' | 'us' | 'look' | 'time'; on: Day }>;
@@ -90,7 +94,7 @@ export type FollowUp = Readonly<{
   irrigate: Readonly<{ on: Day; minutes: number; notBetween: WaterRules['notBetween'] }> | null;
   /** share of the barrier that each day past the deadline takes; 0: none */
   losesADay: number;
-  /** what was said on the call; of cold soil that the look comes later */
+  /** what was said on the call; of cold soil that the look comes later; of a cut its height, m */
   note: string;
 }>;
 
@@ -108,6 +112,8 @@ const STORM_DAYS = 3;
 const LIKELY = 0.5;
 /** A call is answered within so many days. Common practice, no source. */
 const CALL_DAYS = 2;
+/** The last cut before a barrier is in time for so long. Ours. */
+const CUT_DAYS = 2;
 
 /** Everything that the zone's entries still ask for, and what was answered of it, the most pressing first. */
 export function followUpsOf(q: FollowUpQuestion): FollowUp[] {
@@ -118,6 +124,7 @@ export function followUpsOf(q: FollowUpQuestion): FollowUp[] {
     ...efficacyOf(recent, q),
     ...seedOf(q),
     ...callsOf(q),
+    ...cutsOf(q),
   ].toSorted((a, b) => Number(a.answer !== null) - Number(b.answer !== null) || a.from - b.from);
 }
 
@@ -282,6 +289,21 @@ function seedOf({ ledger, labelOf, today }: FollowUpQuestion): FollowUp[] {
   ).map((w): FollowUp => ({
     ...{ ...blank, kind: 'seed', entryId: null, product: w.name, since: w.day, from: w.clear, to: w.clear },
   }));
+}
+
+/** A cut is wanted from its day on, until the next one: dated tasks before a barrier. */
+function cutsOf({ cuts, mownOn, today }: FollowUpQuestion): FollowUp[] {
+  return cuts.flatMap(({ on, to }, i): FollowUp[] => {
+    const ends = cuts[i + 1]?.on ?? addDays(on, CUT_DAYS);
+    if (ends < today) return [];
+    return [
+      {
+        ...{ ...blank, kind: 'cut', entryId: null, product: '', since: on, from: on, to: ends },
+        note: String(to),
+        answer: mownOn !== null && mownOn >= on ? { by: 'us', on: mownOn } : null,
+      },
+    ];
+  });
 }
 
 function callsOf({ answered }: FollowUpQuestion): FollowUp[] {

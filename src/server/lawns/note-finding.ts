@@ -2,13 +2,14 @@ import 'server-only';
 import Joi from 'joi';
 import { addDays, isoDay, parseDay } from '@/core/calendar/day';
 import { SOIL_OPENED } from '@/core/gates/gate';
+import { wantsPhosphorus } from '@/core/lawn/soil-test';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { STAGES, isWeed } from '@/core/weeds/weeds';
 import { requirePermission, type Actor } from '@/data/actor';
 import { hourIn, nowOf, todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { DAMAGE_CAUSES, WATERED_BY } from '@/core/records/follow-ups';
-import { FINDINGS, addFinding, type FindingKind } from '@/data/findings';
+import { FINDINGS, addFinding, groundFrom, type FindingKind } from '@/data/findings';
 import { zoneOf } from '@/data/lawns';
 import { changed } from '../changes';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
@@ -37,6 +38,8 @@ export const findingShape = Joi.object<FindingInput>({
 const FIGURES: Partial<Record<FindingKind, { field: string; unit: string; most: number }>> = {
   'turf green': { field: 'Green', unit: '%', most: 100 },
   looked: { field: 'Taken', unit: '%', most: 100 },
+  thatch: { field: 'Thatch', unit: 'in', most: 6 },
+  'cut height': { field: 'Height', unit: 'in', most: 12 },
   'seedlings mown': { field: 'Mowings', unit: 'times', most: 30 },
 };
 
@@ -77,6 +80,9 @@ export async function noteFinding(actor: Actor, input: FindingInput): Promise<Ou
       issues.push({ field: 'Stress', problem: 'Kind of stress is missing', remedy: 'Choose one.' });
     if (kind === 'soil test' && !['wanted', 'not wanted'].includes(word))
       issues.push({ field: 'Phosphorus', problem: 'What the test says is missing', remedy: 'Choose one.' });
+    if (kind === 'compaction' && !['hard', 'soft'].includes(word))
+      issues.push({ field: 'Ground', problem: 'How hard the ground is is missing', remedy: 'Choose one.' });
+    if (kind === 'soil values') checkSoilValues(word, issues);
     if (kind === 'soil opened' && !(SOIL_OPENED as readonly string[]).includes(word))
       issues.push({ field: 'Opened by', problem: 'What opened the soil is missing', remedy: 'Choose one.' });
     if (kind === 'watered' && !(WATERED_BY as readonly string[]).includes(word))
@@ -112,7 +118,34 @@ export async function noteFinding(actor: Actor, input: FindingInput): Promise<Ou
             : null,
       person: actor.name,
     });
+    if (kind === 'soil values') {
+      // what the law asks of phosphorus goes by the same test
+      const wants = wantsPhosphorus(groundFrom([{ kind, word, on, figure: null, person: '' }]).test!);
+      if (wants !== null)
+        await addFinding(db, {
+          ...{ orgId: actor.orgId, zoneId: input.zoneId, kind: 'soil test', on, figure: null },
+          ...{ word: wants ? 'wanted' : 'not wanted', person: actor.name, sendKey: besides(input.sendKey) },
+        });
+    }
     await changed(db, actor, [input.zoneId]);
     return done({ on: isoDay(on) });
   });
+}
+
+/** A key of its own for what is written down beside it: the same each time it is sent. */
+const besides = (key: string): string => key.replace(/.$/, (c) => (c === '0' ? '1' : '0'));
+
+const SOIL_VALUES = [
+  { field: 'pH', unit: 'of the scale', least: 3, most: 11, isAsked: true },
+  { field: 'Phosphorus', unit: 'ppm', least: 0, most: 2000, isAsked: false },
+  { field: 'Potassium', unit: 'ppm', least: 0, most: 5000, isAsked: false },
+  { field: 'Lime', unit: 'lb/1,000 sq ft', least: 0, most: 300, isAsked: false },
+] as const;
+function checkSoilValues(word: string, issues: Issue[]): void {
+  const parts = word.split('|');
+  for (const [i, { isAsked, ...bounds }] of SOIL_VALUES.entries()) {
+    const text = parts[i] ?? '';
+    const parsed = text.trim() === '' && !isAsked ? null : parseFigure(text, bounds);
+    if (parsed && !parsed.ok) issues.push(parsed.issue);
+  }
 }

@@ -1,9 +1,11 @@
 /** A zone as it is scouted: what was found on its walks, and what products took of it on the company's lawns. */
 import 'server-only';
+import { groundVerdicts, type GroundVerdict } from '@/core/lawn/soil-test';
 import { efficacyOf, noLongerWorks, type Taken } from '@/core/weeds/efficacy';
 import type { Walk } from '@/core/weeds/scouting';
 import { requirePermission, type Actor } from '@/data/actor';
 import { inOrganisation, type Transaction } from '@/data/connection';
+import { groundFrom } from '@/data/findings';
 import { recordsOfZones } from '@/data/records';
 import { walkedZones, walksOf } from '@/data/walks';
 import { cameThrough, type CameThrough } from './came-through';
@@ -16,6 +18,7 @@ export type WalkSheet = Readonly<{
   taken: readonly Taken[];
   fallen: ReturnType<typeof noLongerWorks>;
   through: readonly CameThrough[];
+  ground: readonly GroundVerdict[];
 }>;
 
 /** Null: no such zone here. */
@@ -25,9 +28,11 @@ export async function walkSheet(actor: Actor, zoneId: string): Promise<WalkSheet
   if (!sheet) return null;
   return inOrganisation(actor, async (db) => {
     const taken = await takenHere(db);
+    const ground = groundFrom(sheet.findings);
     const walks = (await walksOf(db, [zoneId])).get(zoneId) ?? [];
     return {
       ...{ sheet, taken, fallen: noLongerWorks(taken), walks: walks.toReversed() },
+      ground: groundVerdicts(ground.test, ground, sheet.today),
       through: await cameThrough(db, actor, zoneId, walks),
     };
   });

@@ -1,9 +1,13 @@
 /** What a zone's book asks for afterwards: put together from the one assembly of facts. */
 import 'server-only';
 import { aheadOn } from '@/core/gates/sky';
+import { isGranule } from '@/core/products/label';
 import { followUpsOf, type DoneEntry, type FollowUp } from '@/core/records/follow-ups';
+import { cutsBefore, isCutLow, type Cut } from '@/core/season/cuts';
+import { isOpen } from '@/core/season/programme';
+import { isPreEmergent } from '@/core/trade/terms';
 import { waterRulesFrom } from '@/data/visit-rules';
-import { answeredFrom } from '@/data/findings';
+import { answeredFrom, groundFrom } from '@/data/findings';
 import type { House } from '@/data/house';
 import { labelAt, type LabelBook } from '@/data/products';
 import type { ZoneBook } from '../facts';
@@ -11,6 +15,18 @@ import type { ZoneBook } from '../facts';
 /** Of the clock "14:30" the hour of the station's standard time; null: not written down. */
 const hourIn = (clock: string, ahead: number): number | null =>
   clock === '' ? null : Math.max(0, Number(clock.slice(0, 2)) - ahead);
+
+/** Cuts before the next barrier that is planned, where dead leaf lies long on dormant turf and somebody measured its height. */
+function cutsIn({ applications, facts, findings }: ZoneBook): Cut[] {
+  const { cutHeight } = groundFrom(findings);
+  const { turf, cover } = facts.zone;
+  const next = applications
+    .filter((a) => isOpen(a) && a.products.some((p) => isPreEmergent(p.use) && !isGranule(p.label)))
+    .toSorted((a, b) => a.plannedOn - b.plannedOn)[0];
+  const green = facts.seen.green?.share ?? null;
+  if (!cutHeight || !next || cover !== 'heavy' || !isCutLow(turf, green)) return [];
+  return cutsBefore(next.plannedOn, turf, cutHeight.height).filter((c) => c.on >= cutHeight.on);
+}
 
 export function followUpsIn(book: ZoneBook, { visitRules }: House, labels: LabelBook): FollowUp[] {
   const { zone, records, facts, findings } = book;
@@ -29,6 +45,7 @@ export function followUpsIn(book: ZoneBook, { visitRules }: House, labels: Label
     irrigatesOn: zone.wateredOn,
     water: waterRulesFrom(visitRules),
     answered: answeredFrom(findings),
+    ...{ cuts: cutsIn(book), mownOn: facts.seen.mownOn },
     labelOf: (id) => labels.now.find((l) => l.id === id),
   });
 }

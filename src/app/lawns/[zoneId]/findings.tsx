@@ -11,6 +11,7 @@ import type { Outcome, Refusal } from '@/server/entry/outcome';
 import type { ZoneSheet } from '@/server/programme/view';
 import { Labelled } from '@/ui/labelled';
 import { Link } from '@/ui/link';
+import { MeasureField } from '@/ui/measure-field';
 import { RefusalWords } from '../../refusal-words';
 import { sendPhoto } from '../../send-photo';
 import { send } from '../../send';
@@ -30,6 +31,10 @@ const NAMES: Record<FindingKind, string> = {
   'notice sent': 'Notice sent',
   event: 'An event of the customer',
   'soil test': 'What a soil test says of phosphorus',
+  'soil values': 'A soil test: pH, phosphorus, potassium, lime',
+  compaction: 'How hard the ground is',
+  thatch: 'How thick the thatch is',
+  'cut height': 'How high the turf stands',
   'soil opened': 'The soil was opened',
   watered: 'A barrier was watered in',
   looked: 'A look at what was put down',
@@ -42,10 +47,19 @@ const NAMES: Record<FindingKind, string> = {
 const FIRST_WORDS: Partial<Record<FindingKind, string>> = {
   'turf stress': 'drought',
   'soil test': 'wanted',
+  'soil values': '|||',
+  compaction: 'hard',
   'soil opened': SOIL_OPENED[0],
   'weed stage': 'smooth-crabgrass',
   watered: 'customer',
 };
+/** Of a soil test, in its order. */
+const SOIL_VALUES = [
+  ['pH', ''],
+  ['Phosphorus', 'ppm, Mehlich 3; empty: not tested'],
+  ['Potassium', 'ppm; empty: not tested'],
+  ['Lime', 'lb/1,000 sq ft, as the laboratory asks; empty: none'],
+] as const;
 /** Who watered, as it is chosen. */
 const WATERED_WORDS: Record<(typeof WATERED_BY)[number], string> = {
   irrigation: 'by the irrigation',
@@ -180,6 +194,44 @@ export function Findings({ sheet, noteFindingAction }: Props) {
                 </select>
               )}
             </Labelled>
+          )}
+          {kind === 'soil values' &&
+            SOIL_VALUES.map(([field, hint], i) => (
+              <Labelled key={field} beside name={field} issue={issue(field)} hint={hint}>
+                {(f) => (
+                  <input
+                    {...f}
+                    inputMode="decimal"
+                    value={word.split('|')[i] ?? ''}
+                    onChange={(e) =>
+                      setWord(
+                        SOIL_VALUES.map((_, k) =>
+                          k === i ? e.target.value.replaceAll('|', '') : (word.split('|')[k] ?? ''),
+                        ).join('|'),
+                      )
+                    }
+                  />
+                )}
+              </Labelled>
+            ))}
+          {kind === 'compaction' && (
+            <Labelled beside name="A screwdriver" issue={issue('Ground')}>
+              {(field) => (
+                <select {...field} value={word} onChange={(e) => setWord(e.target.value)}>
+                  <option value="hard">hardly goes in: it is compacted</option>
+                  <option value="soft">goes in by hand</option>
+                </select>
+              )}
+            </Labelled>
+          )}
+          {(kind === 'thatch' || kind === 'cut height') && (
+            <MeasureField
+              name={kind === 'thatch' ? 'Thatch' : 'Height'}
+              measure="depth"
+              issue={issue(kind === 'thatch' ? 'Thatch' : 'Height')}
+              value={figure}
+              onChange={setFigure}
+            />
           )}
           {kind === 'soil opened' && (
             <Labelled
@@ -336,6 +388,16 @@ function findingWords({ kind, word, figure }: Finding): string {
       return `seedlings mown ${figure ?? 0} times`;
     case 'soil test':
       return `soil test: phosphorus ${word}`;
+    case 'soil values': {
+      const [ph = '', p = '', k = '', lime = ''] = word.split('|');
+      return `soil test: ${[`pH ${ph}`, p && `phosphorus ${p} ppm`, k && `potassium ${k} ppm`, lime && `lime ${lime} lb/1,000 sq ft`].filter(Boolean).join(', ')}`;
+    }
+    case 'compaction':
+      return word === 'hard' ? 'the ground is hard' : 'the ground is soft';
+    case 'thatch':
+      return `thatch ${figure ?? 0} in`;
+    case 'cut height':
+      return `stands ${figure ?? 0} in`;
     case 'soil opened':
       return `soil opened: ${word}`;
     case 'event':

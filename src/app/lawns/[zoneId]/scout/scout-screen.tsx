@@ -8,7 +8,7 @@ import type { Outcome } from '@/server/entry/outcome';
 import type { WalkInput } from '@/server/lawns/walk';
 import type { WalkSheet } from '@/server/lawns/walk-view';
 import { Link } from '@/ui/link';
-import { causeWords, evidenceWords, favourWords, timingWords } from '@/ui/scout-words';
+import { causeWords, evidenceWords, favourWords, groundWords, timingWords } from '@/ui/scout-words';
 import { useShows } from '@/ui/units';
 import { WeedArt } from '@/ui/weed-art/weed-art';
 import { oddsWords, weedTitle } from '@/ui/weed-words';
@@ -80,6 +80,7 @@ export function ScoutScreen({ walkSheet, mayRecord, mayPlan, saveWalkAction }: P
             <Favours found={last.found} />
           </>
         )}
+        <GroundSaid ground={walkSheet.ground} />
         <Before walks={walks.filter((w) => w !== last)} />
       </section>
     </div>
@@ -162,6 +163,24 @@ function Favours({ found }: Readonly<{ found: readonly Found[] }>) {
           <li key={favour} className="border-b border-hair py-1 text-[16px]">
             <b>{favourWords(favour).name}</b> ({list([...new Set(weeds)].map((w) => WEEDS[w].name))}).{' '}
             {favourWords(favour).cure}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What a soil test and a probe say, as far as it decides about weeds. */
+function GroundSaid({ ground }: Readonly<{ ground: WalkSheet['ground'] }>) {
+  const show = useShows();
+  if (!ground.length) return null;
+  return (
+    <section className="mt-4" aria-label="The ground">
+      <h3 className="text-[19px]">The ground</h3>
+      <ul>
+        {ground.map((v) => (
+          <li key={v.code} className="border-b border-hair py-1 text-[16px]">
+            {groundWords(v, show)}
           </li>
         ))}
       </ul>
