@@ -72,8 +72,8 @@ test.each<[string, Partial<WalkInput['found'][number]>, string]>([
   ['Weed 1', { stage: '' }, 'Weed 1 has no stage'],
   ['Weed 1', { stage: 'not up' }, 'Weed 1 has no stage'],
   ['Cover 1', { cover: '' }, 'Cover 1 is missing'],
-  ['Cover 1', { cover: '120' }, 'Cover 1 is 120 % of white clover'],
-  ['Cover 1', { cover: '0' }, 'Cover 1 is 0 % of white clover'],
+  ['Cover 1', { cover: '120' }, 'Cover 1 is 120 %'],
+  ['Cover 1', { cover: '0' }, 'Cover 1 is 0 %'],
   ['Counted 1', { counted: '-1' }, 'Counted 1 is -1 plants'],
 ])('%s that is wrong is named, with its figure', async (field, over, problem) => {
   const outcome = await saveWalk(lead, await input({ found: [weed(over)] }));

@@ -103,8 +103,7 @@ function readFound(f: WalkInput['found'][number], row: number, issues: Issue[]):
     });
     return [];
   }
-  const name = WEEDS[f.weed].name;
-  const cover = parseFigure(f.cover, { field: `Cover ${row}`, unit: `% of ${name}`, above: 0, most: 100 });
+  const cover = parseFigure(f.cover, { field: `Cover ${row}`, unit: '%', above: 0, most: 100 });
   if (!cover.ok) issues.push(cover.issue);
   const counted =
     f.counted.trim() === ''
