@@ -1,7 +1,8 @@
 /** The demo's spring round: three neighbourhoods more, so that a day of two trucks has something to plan. All invented. */
 import type { Actor } from '@/data/actor';
 import { closeConnection, inOrganisation } from '@/data/connection';
-import { zonesOf } from '@/data/lawns';
+import { siteName, zonesOf } from '@/data/lawns';
+import { saveWalk, type WalkInput } from '@/server/lawns/walk';
 import { closeQueue } from '@/server/jobs/jobs';
 import { computeWindows } from '@/server/jobs/windows';
 import { writeStreets, type Street } from './streets';
@@ -21,6 +22,45 @@ const missing = STREETS.filter(({ street }) => !there.some((z) => z.address.ends
 if (missing.length) {
   await writeStreets(lead, missing, 'Spring round');
   await computeWindows(lead);
+}
+const WALKS: readonly Readonly<{ site: string; found: WalkInput['found']; notes: string }>[] = [
+  {
+    site: '14 Quarry Lane · front',
+    found: [
+      weed('henbit', '2 to 4 tillers', '2', ['thin turf']),
+      weed('annual-bluegrass', 'mature', '1.5', ['edge of pavement']),
+    ],
+    notes: 'Winter weeds along the drive; nothing of this spring yet.',
+  },
+  {
+    site: '41 Tannery Row',
+    found: [
+      weed('wild-garlic', '2 to 4 tillers', '3', ['all over']),
+      weed('white-clover', 'mature', '9', ['shade', 'wet']),
+    ],
+    notes: '',
+  },
+];
+function weed(
+  name: string,
+  stage: string,
+  cover: string,
+  where: readonly string[],
+): WalkInput['found'][number] {
+  return { weed: name, stage, cover, counted: '', where, isInFlower: false };
+}
+for (const [i, { site, found, notes }] of WALKS.entries()) {
+  const zone = (await inOrganisation(lead, zonesOf)).find((z) => siteName(z).startsWith(site));
+  if (zone)
+    await saveWalk(lead, {
+      ...{
+        sendKey: `00000000-0000-4000-8004-00000000000${i}`,
+        zoneId: zone.id,
+        on: '2027-03-12',
+        found,
+        notes,
+      },
+    });
 }
 await closeQueue();
 await closeConnection();
