@@ -1,5 +1,6 @@
 /** Scouting in the database: walks, what they feed, what products took. Lawns are invented. */
 import { addDays, isoDay } from '@/core/calendar/day';
+import { lastWalk } from '@/core/weeds/scouting';
 import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { findingsOf } from '@/data/findings';
@@ -58,6 +59,13 @@ test('a walk stands with its weeds, feeds the gates, answers looks, and is kept 
   const noted = await inOrganisation(lead, (db) => findingsOf(db, [walked.zoneId]));
   const looked = (noted.get(walked.zoneId) ?? []).filter((f) => f.kind === 'looked');
   expect(looked.map((f) => f.word)).toEqual(['walked: white clover, smooth crabgrass']);
+});
+
+test('of two walks of one day the one that was written down last counts', async () => {
+  const zoneId = (await zoneNamed('230 Long Meadow')).id;
+  for (const found of [[weed()], []])
+    expect(await saveWalk(lead, await input({ zoneId, found }))).toMatchObject({ ok: true });
+  expect(lastWalk((await walkSheet(lead, zoneId))!.walks)?.found).toEqual([]);
 });
 
 test('a zone on which nothing is up is a walk too', async () => {

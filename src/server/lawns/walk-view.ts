@@ -13,7 +13,7 @@ import { zoneSheet, type ZoneSheet } from '../programme/view';
 
 export type WalkSheet = Readonly<{
   sheet: ZoneSheet;
-  /** the newest first */
+  /** as they were written down */
   walks: readonly Walk[];
   taken: readonly Taken[];
   fallen: ReturnType<typeof noLongerWorks>;
@@ -31,7 +31,7 @@ export async function walkSheet(actor: Actor, zoneId: string): Promise<WalkSheet
     const ground = groundFrom(sheet.findings);
     const walks = (await walksOf(db, [zoneId])).get(zoneId) ?? [];
     return {
-      ...{ sheet, taken, fallen: noLongerWorks(taken), walks: walks.toReversed() },
+      ...{ sheet, taken, fallen: noLongerWorks(taken), walks },
       ground: groundVerdicts(ground.test, ground, sheet.today),
       through: await cameThrough(db, actor, zoneId, walks),
     };

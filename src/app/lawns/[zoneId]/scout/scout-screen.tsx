@@ -81,7 +81,7 @@ export function ScoutScreen({ walkSheet, mayRecord, mayPlan, saveWalkAction }: P
           </>
         )}
         <GroundSaid ground={walkSheet.ground} />
-        <Before walks={walks.filter((w) => w !== last)} />
+        <Before walks={walks.filter((w) => w !== last).toReversed()} />
       </section>
     </div>
   );
