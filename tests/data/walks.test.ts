@@ -62,7 +62,7 @@ test('a walk stands with its weeds, feeds the gates, answers looks, and is kept 
 });
 
 test('of two walks of one day the one that was written down last counts', async () => {
-  const zoneId = (await zoneNamed('230 Long Meadow')).id;
+  const zoneId = (await zoneNamed('230 Long Meadow · paddock')).id;
   for (const found of [[weed()], []])
     expect(await saveWalk(lead, await input({ zoneId, found }))).toMatchObject({ ok: true });
   expect(lastWalk((await walkSheet(lead, zoneId))!.walks)?.found).toEqual([]);
