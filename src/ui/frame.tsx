@@ -9,7 +9,7 @@ import { ThemeSwitch } from './theme-switch';
 const PLACES = [
   { href: '/', name: 'Today' },
   { href: '/lawns', name: 'Lawns' },
-  { href: '/season', name: 'Season' },
+  { href: '/season', name: 'Season', within: ['/rehearsal'] },
   { href: '/products', name: 'Products' },
   { href: '/records', name: 'Records' },
   {

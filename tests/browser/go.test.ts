@@ -194,6 +194,12 @@ test('twelve stops on the phone, the network cut three times, the clock two hour
   await finish();
   await b.driver.wait(async () => (await records()) === 1, 120_000);
   await b.driver.wait(async () => (await one(sql`select count(*)::int as n from photo`)) === 1, 120_000);
+  // the phone knows it too: what it has no answer for it would send again
+  await b.driver.get(here);
+  await b.driver.wait(
+    async () => !(await b.page('works without a network')).includes('on this device and'),
+    120_000,
+  );
 
   // cut between two stops: four are done in a valley, the app killed in the middle of one
   await line.cut();

@@ -23,6 +23,7 @@ import * as history from '@/server/lawns/history';
 import * as lawnList from '@/server/lawns/lawn-list';
 import { noteFinding } from '@/server/lawns/note-finding';
 import { saveWalk } from '@/server/lawns/walk';
+import * as rehearsal from '@/server/rehearsal/play';
 import { addNewLawn, saveLawn } from '@/server/lawns/save-lawn';
 import * as account from '@/server/people/account';
 import * as manage from '@/server/people/manage';
@@ -99,6 +100,10 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   liftLatchAction: ['plan', liftLatch],
   noteFindingAction: ['record', noteFinding],
   saveWalkAction: ['record', saveWalk],
+  playWeekAction: ['see', rehearsal.playWeek],
+  playMoveAction: ['see', rehearsal.playMove],
+  playEndingAction: ['see', rehearsal.playEnding],
+  playContestAction: ['see', rehearsal.playContest],
   saveApplicationAction: ['plan', saveApplication],
   changeStandingAction: ['plan', changeStanding],
   copyApplicationAction: ['plan', (who, nothing) => copyApplication(who, nothing, String)],

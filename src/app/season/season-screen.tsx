@@ -53,6 +53,9 @@ export function SeasonScreen({ sheet, mayPlan, ...actions }: Props) {
           <Link className="button py-0 md:min-h-[38px]" href="/products">
             What to buy
           </Link>
+          <Link className="button py-0 md:min-h-[38px]" href="/rehearsal">
+            Rehearse a season
+          </Link>
         </nav>
       </div>
       {mayPlan && <PlanMany {...{ sheet }} {...actions} onDone={() => setShow('exceptions')} />}
