@@ -22,7 +22,9 @@ export function EndOfSeason({
   const columns = [
     { name: 'You', score: yours, moves },
     { name: 'The planner, on its first Monday', score: planner.score, moves: planner.moves },
-    ...(best ? [{ name: 'The best, known afterwards', score: best.score, moves: best.moves }] : []),
+    ...(best
+      ? [{ name: 'One product at its best, known afterwards', score: best.score, moves: best.moves }]
+      : []),
   ];
   return (
     <>
@@ -45,8 +47,8 @@ export function EndOfSeason({
       </div>
       {best && (
         <p className="mt-2 text-[15px] text-steel">
-          The best is one product, once or in halves, on the days that this year’s soil asked for, as if every
-          day had worked.
+          At its best: once or in halves on the days that this year’s soil asked for, as if every day had
+          worked. Two products together may hold more.
         </p>
       )}
       <button type="button" className="button button-loud mt-3" onClick={onAgain}>

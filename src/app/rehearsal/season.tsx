@@ -97,7 +97,7 @@ export function Season({
   };
   const week = shown?.of === key ? shown.week : null;
   return (
-    <div className="mt-4 grid gap-x-8 gap-y-4 lg:grid-cols-[2fr_1fr]">
+    <div className={`mt-4 grid gap-x-8 gap-y-4 ${game.isOver ? '' : 'lg:grid-cols-[2fr_1fr]'}`}>
       <section aria-label="The week" aria-busy={isBusy}>
         {refusal && <RefusalWords refusal={refusal} here="/rehearsal" shown={[]} />}
         {game.isOver ? (
@@ -173,15 +173,17 @@ export function Season({
           </>
         )}
       </section>
-      <section aria-label="Put down so far">
-        <h2 className="border-b-2 border-iron text-[19px]">Put down so far</h2>
-        <MoveList moves={game.moves} nameOf={nameOf} />
-        {(game.week > 0 || game.moves.length > 0) && !game.isOver && (
-          <button type="button" className="button mt-2" onClick={again}>
-            Begin the year anew
-          </button>
-        )}
-      </section>
+      {!game.isOver && (
+        <section aria-label="Put down so far">
+          <h2 className="border-b-2 border-iron text-[19px]">Put down so far</h2>
+          <MoveList moves={game.moves} nameOf={nameOf} />
+          {(game.week > 0 || game.moves.length > 0) && (
+            <button type="button" className="button mt-2" onClick={again}>
+              Begin the year anew
+            </button>
+          )}
+        </section>
+      )}
     </div>
   );
 }
