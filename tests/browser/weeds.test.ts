@@ -113,3 +113,48 @@ test('walked, spots planned and recorded, looked at again, and why it came throu
   expect(walks).toContain('large crabgrass 3 %');
   expect(await b.complaints()).toEqual([]);
 });
+
+test('four weeks of a rehearsal: why a gate is shut, something put down, and how the season went', async () => {
+  b = await openBrowser(BASE, DESKTOP);
+  await b.signIn(TOBIN, PASSWORD);
+  await b.go(`/rehearsal?zone=${lawn.replace('/lawns/', '')}`);
+  await b.page('Week 1 of 34');
+  await b.page('yesterday');
+  await isSound(b, 'Rehearsal');
+  await b.click('//summary[contains(., "Why is the gate shut?")]');
+  await b.page('Soil line, shut:');
+  /** A week on, when it is there. */
+  const week = async (button: string, n: number) => {
+    await b.press(button);
+    await b.page(`Week ${n} of 34`);
+    await b.page('yesterday');
+  };
+  await week('Wait four weeks', 5);
+  await week('Wait a week', 6);
+  await week('Wait a week', 7);
+  await week('Wait a week', 8);
+  // in April nearly every week has a day; where this one has none, the next has
+  for (let n = 9; n < 14; n++) {
+    const open = await b.driver.findElements({
+      css: 'button[aria-label^="Put Prodiamine 65"]:not([disabled])',
+    });
+    if (open.length) break;
+    await week('Wait a week', n);
+  }
+  await b.click('button[aria-label^="Put Prodiamine 65"]:not([disabled])');
+  const said = await b.either('Begin the year anew', 'On that morning it was shut');
+  expect(said).toContain('Put down so far');
+  await b.driver.wait(
+    async () =>
+      /so far[\s\S]*: Prodiamine 65 WG|On that morning it was shut/.test(await b.page('Put down so far')),
+    120_000,
+  );
+  await b.press('End the season here');
+  const end = await b.page('How the season went');
+  for (const part of ['The planner, on its first Monday', 'of the flush held', 'known afterwards'])
+    expect(end).toContain(part);
+  await isSound(b, 'End of a rehearsal');
+  await b.press('Play the year again');
+  await b.page('Week 1 of 34');
+  expect(await b.complaints()).toEqual([]);
+});

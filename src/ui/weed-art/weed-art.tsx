@@ -106,6 +106,32 @@ const Creeper = ({
     {children}
   </g>
 );
+/** A crabgrass that lies and roots on its way, with its blades. */
+const Sprawl = ({
+  blade,
+  children,
+}: Readonly<{ blade: (p: Point, lean: number) => ReactNode; children: ReactNode }>) => (
+  <g>
+    <Ground y={FLOOR} />
+    <Line d="M150 114Q100 104 80 116Q50 104 12 112" color={DEEP} width={2.6} />
+    <Roots p={FOOT} n={6} long={20} />
+    <Roots p={[122, 110]} n={3} long={14} />
+    <Roots p={[38, 109]} n={3} long={14} />
+    {(
+      [
+        [38, 108, -30],
+        [38, 108, 26],
+        [122, 109, -28],
+        [122, 109, 34],
+        [80, 116, -50],
+        [80, 116, 46],
+      ] as const
+    ).map(([x, y, lean]) => (
+      <g key={`${x}${lean}`}>{blade([x, y], lean)}</g>
+    ))}
+    {children}
+  </g>
+);
 const opposite = (p: Point, lean: number, leaf: (p: Point, lean: number) => ReactNode, angle = 66) =>
   [-angle, angle].map((turn) => <g key={turn}>{leaf(p, lean + turn)}</g>);
 const TriangularStem = () => (
@@ -210,60 +236,29 @@ const ART: Readonly<Record<Weed, ReactNode>> = {
     </g>
   ),
   'large-crabgrass': (
-    <g>
-      <Ground y={FLOOR} />
-      <Line d="M150 114Q100 104 80 116Q50 104 12 112" color={DEEP} width={2.6} />
-      <Roots p={FOOT} n={6} long={20} />
-      <Roots p={[122, 110]} n={3} long={14} />
-      <Roots p={[38, 109]} n={3} long={14} />
-      {(
-        [
-          [38, 108, -30],
-          [38, 108, 26],
-          [122, 109, -28],
-          [122, 109, 34],
-          [80, 116, -50],
-          [80, 116, 46],
-          [80, 116, -16],
-        ] as const
-      ).map(([x, y, lean]) => (
-        <Blade key={`${x}${lean}`} p={[x, y]} lean={lean} long={44} wide={5} droop={5} hairs />
-      ))}
+    <Sprawl blade={(p, lean) => <Blade p={p} lean={lean} long={44} wide={5} droop={5} hairs />}>
       <Fingered lean={-14} long={68} fingers={[-70, -42, -14, 14, 42, 70]} each={32} />
       <Lens p={LENS} r={22}>
         <Blade p={[120, 44]} lean={34} long={36} wide={5} hairs />
       </Lens>
-    </g>
+    </Sprawl>
   ),
   'southern-crabgrass': (
-    <g>
-      <Ground y={FLOOR} />
-      <Line d="M150 114Q100 104 80 116Q50 104 12 112" color={DEEP} width={2.6} />
-      <Roots p={FOOT} n={6} long={20} />
-      <Roots p={[122, 110]} n={3} long={14} />
-      <Roots p={[38, 109]} n={3} long={14} />
-      {(
-        [
-          [38, 108, -30],
-          [38, 108, 26],
-          [122, 109, -28],
-          [122, 109, 34],
-          [80, 116, -50],
-          [80, 116, 46],
-        ] as const
-      ).map(([x, y, lean]) => (
-        <g key={`${x}${lean}`}>
-          <Blade p={go([x, y], lean, 12)} lean={lean} long={34} wide={4.6} droop={5} />
-          <Blade p={[x, y]} lean={lean} long={15} wide={3} fill={PALE} rib={false} />
-          <Hairs from={[x, y]} lean={lean} long={13} out={6} />
+    <Sprawl
+      blade={(p, lean) => (
+        <g>
+          <Blade p={go(p, lean, 12)} lean={lean} long={34} wide={4.6} droop={5} />
+          <Blade p={p} lean={lean} long={15} wide={3} fill={PALE} rib={false} />
+          <Hairs from={p} lean={lean} long={13} out={6} />
         </g>
-      ))}
+      )}
+    >
       <Fingered lean={-8} long={66} fingers={[-56, -28, 0, 28, 56]} each={32} />
       <Lens p={LENS} r={22}>
         <Shape fill={PALE} d="M132 10Q141 24 139 38Q136 45 132 46Q128 45 125 38Q123 24 132 10Z" width={1.2} />
         <Shape d="M126 38Q128 28 132 20Q136 28 138 38Q136 45 132 46Q128 45 126 38Z" />
       </Lens>
-    </g>
+    </Sprawl>
   ),
   goosegrass: (
     <g>
