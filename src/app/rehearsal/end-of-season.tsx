@@ -1,15 +1,17 @@
 'use client';
+import { showDay } from '@/core/calendar/day';
+import { gateName } from '@/core/gates/all';
 import type { Move } from '@/core/rehearsal/rehearsal';
 import type { Score } from '@/core/rehearsal/score';
 import { figure, showPercent } from '@/core/units/format';
 import { WEEDS } from '@/core/weeds/weeds';
 import type { Ending } from '@/server/rehearsal/work';
-import { plural } from '@/ui/words';
+import { list, plural } from '@/ui/words';
 import { MoveList } from './season';
 
 /** How the season went, beside what the planner would have done and the best that could be known afterwards. */
 export function EndOfSeason({
-  ending: { yours, planner, best },
+  ending: { yours, risks, planner, best },
   moves,
   nameOf,
   onAgain,
@@ -45,6 +47,12 @@ export function EndOfSeason({
           </div>
         ))}
       </div>
+      {risks.length > 0 && (
+        <p className="mt-2 border-l-8 border-straw bg-paper px-3 py-1 text-[16px]">
+          Turf could have been hurt:{' '}
+          {list(risks.map((r) => `${gateName(r.gate)} stood ajar on ${showDay(r.on)}`))}.
+        </p>
+      )}
       {best && (
         <p className="mt-2 text-[15px] text-steel">
           At its best: once or in halves on the days that this year’s soil asked for, as if every day had

@@ -6,6 +6,7 @@ import { Labelled } from '@/ui/labelled';
 import { list } from '@/ui/words';
 import { WEEDS, isWeed } from '@/core/weeds/weeds';
 import { Contest, type PlayContest } from './contest';
+import { Lessons } from './lessons';
 import { Season, type SeasonActions } from './season';
 
 type Props = Readonly<{
@@ -14,11 +15,17 @@ type Props = Readonly<{
 }> &
   SeasonActions;
 
+const PARTS = {
+  season: 'A season of your own',
+  schools: 'Schools against each other',
+  lessons: 'Lessons of five minutes',
+} as const;
+
 /** The rehearsal: a lawn, a year that is over, and either a season of one's own or the schools against each other. */
 export function RehearsalScreen({ sheet, playContestAction, ...actions }: Props) {
   const router = useRouter();
   const [year, setYear] = useState(sheet.years.at(-1) ?? 0);
-  const [part, setPart] = useState<'season' | 'schools'>('season');
+  const [part, setPart] = useState<keyof typeof PARTS>('season');
   const zone = sheet.zones.find((z) => z.id === sheet.zoneId);
   return (
     <div className="mx-auto max-w-5xl px-4 pb-10 pt-4">
@@ -65,7 +72,7 @@ export function RehearsalScreen({ sheet, playContestAction, ...actions }: Props)
             Against {list(sheet.targets.map((t) => (isWeed(t) ? WEEDS[t].name : t)))}.
           </p>
           <div className="mt-3 flex gap-2" role="group" aria-label="What is played">
-            {(['season', 'schools'] as const).map((p) => (
+            {(Object.keys(PARTS) as (keyof typeof PARTS)[]).map((p) => (
               <button
                 key={p}
                 type="button"
@@ -73,15 +80,13 @@ export function RehearsalScreen({ sheet, playContestAction, ...actions }: Props)
                 className={`button ${part === p ? 'button-on' : ''}`}
                 onClick={() => setPart(p)}
               >
-                {p === 'season' ? 'A season of your own' : 'Schools against each other'}
+                {PARTS[p]}
               </button>
             ))}
           </div>
-          {part === 'season' ? (
-            <Season key={year} {...{ sheet, year, zoneId: zone.id }} {...actions} />
-          ) : (
-            <Contest {...{ sheet, zoneId: zone.id, playContestAction }} />
-          )}
+          {part === 'season' && <Season key={year} {...{ sheet, year, zoneId: zone.id }} {...actions} />}
+          {part === 'schools' && <Contest {...{ sheet, zoneId: zone.id, playContestAction }} />}
+          {part === 'lessons' && <Lessons lessons={sheet.lessons} />}
         </>
       )}
     </div>

@@ -3,13 +3,14 @@ import { addDays, dayOf, weekdayOf } from '@/core/calendar/day';
 import { DEFAULT_CROSSING } from '@/core/ground/crossing';
 import type { Label } from '@/core/products/label';
 import { daysIn, type HourlyWeather } from '@/core/weather/series';
-import { context, label, row } from '../../../tests/support/gate-context';
+import { context, label, leafLabel, row } from '../../../tests/support/gate-context';
 import { openWeather } from '../../../tests/support/open-weather';
 import { rateOf } from '@/core/units/rate';
 import {
   firstOpen,
   knownOn,
   playable,
+  risksOf,
   seasonTruth,
   weekOf,
   weeksOf,
@@ -17,6 +18,7 @@ import {
   type Move,
   type Play,
 } from './rehearsal';
+import { lessonsOf, type Lesson } from './lessons';
 import { ALL_WAYS, contestOf } from './schools';
 import { bestWithHindsight, scoreOf } from './score';
 
@@ -99,6 +101,21 @@ test('the year’s limit is kept in the rehearsal too', () => {
   expect(whyNot(play(), [], { ...move(3, 10), productId: 'nothing' })).toEqual([]);
 });
 
+test('what is put down on turf that is half awake is a risk that is told', () => {
+  const facts = context();
+  const p = play({
+    facts: { ...facts, zone: { ...facts.zone, turf: 'bermudagrass' } },
+    labels: [{ ...leafLabel, rates: [{ ...row('bermudagrass', oz(0.2), oz(0.8)), use: 'post-emergent' }] }],
+  });
+  const spray = (month: number): Move => ({
+    ...move(month, 20),
+    productId: leafLabel.id,
+    use: 'post-emergent',
+  });
+  expect(risksOf(p, [spray(5)]).map((r) => r.gate)).toContain('turf-state');
+  expect(risksOf(p, [spray(7)]).map((r) => r.gate)).not.toContain('turf-state');
+});
+
 describe('the score', () => {
   const truth = seasonTruth(play()).runs;
   const hold = (...moves: Move[]) => scoreOf(play(), moves, truth).hold!;
@@ -147,5 +164,54 @@ describe('schools play the same years', () => {
   test('two weeks past the line holds less than before it', () => {
     for (const how of ['at once', 'in halves'])
       expect(of('before the line', how).hold.p50).toBeGreaterThan(of('two weeks past it', how).hold.p50);
+  });
+});
+
+describe('lessons are answered by the models', () => {
+  const second: Label = { ...barrier, id: 'second', name: 'Second' };
+  const limited = [barrier, second].map((l) => ({
+    ...l,
+    ingredients: l.ingredients.map((i) => ({ ...i, yearLimit: 1.5 as never })),
+  }));
+  const asleep: Label = {
+    ...label,
+    id: 'asleep',
+    rates: [{ ...row('bermudagrass', oz(0.2), oz(0.8)), use: 'post-emergent', dormancy: 'dormant only' }],
+  };
+  const p = play({ labels: [...limited, asleep] });
+  const lessons = lessonsOf(p, seasonTruth(p).runs);
+  const of = <K extends Lesson['key']>(key: K) =>
+    lessons.find((l): l is Extract<Lesson, { key: K }> => l.key === key)!;
+  test('all five, each with an answer', () => {
+    expect(lessons.map((l) => l.key)).toEqual([
+      ...['probe', 'early or late', 'partners', 'half green', 'count back'],
+    ]);
+  });
+  // Carslaw & Jaeger 1959, by hand: the afternoon stands over the mean that is behind it
+  test('the probe over the line, and the mean of the day under it', () => {
+    const { read, line, mean, right } = of('probe');
+    expect(read).toBeGreaterThan(line);
+    expect(mean).toBeCloseTo(line - 1, 6);
+    expect(right).toBe(1);
+  });
+  // trade practice
+  test('three weeks late holds least; half green is shut; the days count back', () => {
+    const { holds, right } = of('early or late');
+    expect(holds[2]).toBeLessThan(Math.min(holds[0]!, holds[1]!));
+    expect(right).toBeLessThan(2);
+    expect(of('half green').right).toBe(1);
+    const back = of('count back');
+    // 200 days before 15 September 2014 (arithmetic)
+    expect([back.wait, back.days[back.right]]).toEqual([200, dayOf(2014, 2, 27)]);
+  });
+  test('two of one ingredient at 0.8 oz of a half are over a year of 1.5 kg/ha', () => {
+    const { sum, most, right } = of('partners');
+    // 0.8 oz on 1,000 sq ft is 2.441 kg/ha; half of it twice (arithmetic)
+    expect(sum).toBeCloseTo(2.441, 2);
+    expect([most, right]).toEqual([1.5, 1]);
+  });
+  test('what the products do not show is left out', () => {
+    const bare = play({ labels: [] });
+    expect(lessonsOf(bare, seasonTruth(bare).runs).map((l) => l.key)).toEqual(['probe']);
   });
 });

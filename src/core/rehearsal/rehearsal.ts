@@ -170,7 +170,7 @@ export type Choice = Readonly<{
   productId: string;
   use: Use;
   rate: ProductRate;
-  /** how it stands on each day of the week */
+  /** how it stands on each day */
   days: readonly State[];
   /** what stands against it on the best of them */
   against: readonly Against[];
@@ -204,12 +204,12 @@ const contextOf = (facts: Facts, label: Label, rate: ProductRate, use: Use): Gat
   },
 });
 
-/** How a product stands in a week, and why. */
-function choiceOf(facts: Facts, label: Label, rate: ProductRate, use: Use): Choice {
+/** How a product stands on the days from a morning on, and why. */
+function choiceOf(facts: Facts, label: Label, rate: ProductRate, use: Use, length = WEEK): Choice {
   const from = facts.today;
-  const range = { from, to: addDays(from, WEEK) };
+  const range = { from, to: addDays(from, length) };
   const { all, lanes } = windowOf(contextOf(facts, label, rate, use), range);
-  const days = Array.from({ length: WEEK }, (_, d) => spanAt(all, addDays(from, d))?.verdict.state ?? 'shut');
+  const days = Array.from({ length }, (_, d) => spanAt(all, addDays(from, d))?.verdict.state ?? 'shut');
   const best = days.reduce((b, s, d) => (RANK[s] < RANK[days[b]!] ? d : b), 0);
   return {
     ...{ productId: label.id, use, rate, days },
@@ -242,14 +242,31 @@ export function weekOf(p: Play, moves: readonly Move[], from: Day, share = 1): W
   };
 }
 
-/** Why a move may not be made on its day; null: it may. */
-export function whyNot(p: Play, moves: readonly Move[], move: Move): readonly Against[] | null {
+/** How a move stands on its day, and what stands against it; null: no such product, or not of this year. */
+function standing(p: Play, moves: readonly Move[], move: Move): Choice | null {
   const label = p.labels.find((l) => l.id === move.productId);
   const rate = label && rateOf(p, label, move);
-  if (!label || !rate || yearOf(move.on) !== p.year) return [];
-  const { days, against } = choiceOf(knownOn(p, moves, move.on), label, rate, move.use);
-  return days[0] === 'shut' ? against.filter((a) => a.state === 'shut') : null;
+  if (!label || !rate || yearOf(move.on) !== p.year) return null;
+  return choiceOf(knownOn(p, moves, move.on), label, rate, move.use, 1);
 }
+
+/** Why a move may not be made on its day; null: it may. */
+export function whyNot(p: Play, moves: readonly Move[], move: Move): readonly Against[] | null {
+  const choice = standing(p, moves, move);
+  if (!choice) return [];
+  return choice.days[0] === 'shut' ? choice.against.filter((a) => a.state === 'shut') : null;
+}
+
+/** Gates that warn of hurt turf. */
+const HURTS: readonly GateKey[] = ['turf-state', 'air-temperature', 'label-turf'];
+export type Risk = Readonly<{ on: Day; gate: GateKey }>;
+/** What was put down while a gate that warns of hurt turf stood ajar. */
+export const risksOf = (p: Play, moves: readonly Move[]): Risk[] =>
+  moves.flatMap((m, i) =>
+    (standing(p, moves.slice(0, i), m)?.against ?? [])
+      .filter((a) => HURTS.includes(a.gate))
+      .map((a) => ({ on: m.on, gate: a.gate })),
+  );
 
 /** The first day from one on, within so many, on which it may go; null: none. */
 export function firstOpen(

@@ -4,6 +4,7 @@ import Joi from 'joi';
 import { yearOf, type Day } from '@/core/calendar/day';
 import { wholeYears } from '@/core/ground/ensemble';
 import { playable, weeksOf, type Against, type Move, type Play, type Week } from '@/core/rehearsal/rehearsal';
+import type { Lesson } from '@/core/rehearsal/lessons';
 import type { Contest } from '@/core/rehearsal/schools';
 import { rateForTurf, type Label } from '@/core/products/label';
 import { usualTargets, type Target } from '@/core/season/planner/question';
@@ -19,11 +20,12 @@ import { PAST_YEARS, observedWeather } from '@/data/weather';
 import { inThread, task } from '@/threads/threads';
 import { done, refuse, type Outcome } from '../entry/outcome';
 import { assemble } from '../facts';
-import type { against, contest, ending, Ending, week } from './work';
+import type { against, contest, ending, Ending, lessons, week } from './work';
 
 const WEEK = task<typeof week>('screens', 'server/rehearsal/work', 'week');
 const AGAINST = task<typeof against>('screens', 'server/rehearsal/work', 'against');
 const ENDING = task<typeof ending>('screens', 'server/rehearsal/work', 'ending');
+const LESSONS = task<typeof lessons>('screens', 'server/rehearsal/work', 'lessons');
 const CONTEST = task<typeof contest>('screens', 'server/rehearsal/work', 'contest');
 
 /** More products make a week slow to read and to compute. */
@@ -38,6 +40,7 @@ export type RehearsalSheet = Readonly<{
   products: readonly Readonly<{ id: string; name: string; isBarrier: boolean }>[];
   targets: readonly string[];
   weeks: number;
+  lessons: readonly Lesson[];
 }>;
 
 /** What may be played on a lawn; without one the first of the list. */
@@ -57,6 +60,7 @@ export function rehearsalSheet(actor: Actor, wished: string | null): Promise<Reh
       })),
       targets: made?.play.targets.map((t) => t.weed) ?? [],
       weeks: weeksOf(2001).length,
+      lessons: made?.years.length ? await inThread(LESSONS, made.play) : [],
     };
   });
 }

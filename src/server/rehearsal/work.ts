@@ -1,7 +1,9 @@
 /** The rehearsal as threads work it: plain data in, plain data out. */
 import { addDays } from '@/core/calendar/day';
+import { lessonsOf, type Lesson } from '@/core/rehearsal/lessons';
 import { plannedSeason } from '@/core/rehearsal/planned';
 import {
+  risksOf,
   seasonTruth,
   weekOf,
   weeksOf,
@@ -9,6 +11,7 @@ import {
   type Against,
   type Move,
   type Play,
+  type Risk,
   type Week,
 } from '@/core/rehearsal/rehearsal';
 import { ALL_WAYS, contestOf, type Contest } from '@/core/rehearsal/schools';
@@ -27,6 +30,8 @@ export const against = (
 /** A season beside others: as it was played, as the planner would have, and the best that one product could have done. */
 export type Ending = Readonly<{
   yours: Score;
+  /** what of it was put down while turf could be hurt */
+  risks: readonly Risk[];
   planner: Readonly<{ moves: readonly Move[]; score: Score }>;
   /** null: no barrier is among the products */
   best: Readonly<{ moves: readonly Move[]; score: Score }> | null;
@@ -41,10 +46,13 @@ export function ending({ play, moves }: Readonly<{ play: Play; moves: readonly M
   const best = tried.toSorted((a, b) => b.hold - a.hold)[0];
   return {
     yours: scoreOf(play, moves, runs),
+    risks: risksOf(play, moves),
     planner: { moves: planned, score: scoreOf(play, planned, runs) },
     best: best ? { moves: best.moves, score: scoreOf(play, best.moves, runs, false) } : null,
   };
 }
+
+export const lessons = (play: Play): readonly Lesson[] => lessonsOf(play, seasonTruth(play).runs);
 
 /** @throws RangeError for a product that is not among the play's */
 export function contest({
