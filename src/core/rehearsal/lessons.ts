@@ -57,7 +57,7 @@ export function lessonsOf(p: Play, truth: SoilRuns): Lesson[] {
 
 const DAY_SECONDS = 86_400;
 /** A fair afternoon of spring: the day's mean under the line, its swing at the surface. Ours. */
-const PROBE = { under: 1, swing: 7, warmest: 14, hour: 16, depth: 0.025 };
+const PROBE = { under: 1, swing: 7, warmest: 14, hour: 16, depth: 0.0254 };
 
 /** One reading in the afternoon stands over the line, and the day's mean under it. */
 function probe({ rule, site }: Play): Lesson {
@@ -155,13 +155,16 @@ function halfGreen({ facts, labels }: Play): Lesson | null {
   return { key: 'half green', product: label.name, green: HALF, right: isShut ? 1 : 0 };
 }
 
+/** A longer wait goes back past the spring. */
+const SEASON_DAYS = 240;
+
 /** Seed has a day: the last one on which a barrier may go down before it. */
 function countBack({ facts, labels, year }: Play): Lesson | null {
   const seed = dayOf(year, 9, 15);
   const known = labels.flatMap((label: Label) => {
     const high = rateForTurf(label, facts.zone)?.high;
     const wait = high ? seedingWaitDays(label, high) : null;
-    return wait !== null && wait >= 60 ? [{ label, wait }] : [];
+    return wait !== null && wait >= 60 && wait <= SEASON_DAYS ? [{ label, wait }] : [];
   });
   const [one] = known.toSorted((a, b) => b.wait - a.wait);
   if (!one) return null;

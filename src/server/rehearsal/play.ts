@@ -60,12 +60,13 @@ export function rehearsalSheet(actor: Actor, wished: string | null): Promise<Reh
       })),
       targets: made?.play.targets.map((t) => t.weed) ?? [],
       weeks: weeksOf(2001).length,
-      lessons: made?.years.length ? await inThread(LESSONS, made.play) : [],
+      lessons: made?.years.length ? await inThread(LESSONS, { ...made.play, labels: made.all }) : [],
     };
   });
 }
 
-type Made = Readonly<{ play: Play; years: readonly number[] }>;
+/** `all`: products for any turf, which lessons may speak of */
+type Made = Readonly<{ play: Play; years: readonly number[]; all: readonly Label[] }>;
 
 /** Null: no such zone here, or no weather on file. */
 async function playOf(
@@ -95,6 +96,7 @@ async function playOf(
   );
   return {
     years,
+    all: labels.now.filter((l) => l.status === 'registered'),
     play: {
       ...{ facts: book.facts, site: zone.site, depth: house.crossings.depth, observed, years: past },
       // signs are seen, and of a past year nobody has them
