@@ -6,6 +6,7 @@ import { NOTHING_SEEN, SOIL_OPENED, type Seen } from '@/core/gates/gate';
 import type { SoilTest } from '@/core/lawn/soil-test';
 import { WATERED_BY, type Answered } from '@/core/records/follow-ups';
 import type { Metres } from '@/core/units/quantity';
+import { rateOf } from '@/core/units/rate';
 import { STAGES, isWeed } from '@/core/weeds/weeds';
 import type { Transaction } from './connection';
 import { groupBy } from './group';
@@ -134,15 +135,13 @@ export function groundFrom(findings: readonly Finding[]): Readonly<{
   return {
     test: test && {
       ...{ on: test.on, ph: Number(ph), phosphorus: figure(p), potassium: figure(k) },
-      lime: limed === null ? null : limed * KG_PER_M2_PER_LB_PER_1000,
+      lime: limed === null ? null : rateOf(limed, 'lb/1000sqft'),
     },
     isCompacted: last('compaction')?.word === 'hard',
     thatch: inches(last('thatch')),
     cutHeight: cut && height !== null ? { on: cut.on, height } : null,
   };
 }
-/** 0.45359 kg on 92.903 m². */
-const KG_PER_M2_PER_LB_PER_1000 = 0.45359237 / 92.90304;
 
 /** What of it answers a follow-up. */
 export function answeredFrom(findings: readonly Finding[]): Answered {

@@ -1,5 +1,5 @@
 /** What was found on a walk, in words: its season, what favours it, what products took of it here. */
-import { figure, showPercent, significant, type Shows } from '@/core/units/format';
+import { figure, showPercent, showRate, significant, type Shows } from '@/core/units/format';
 import type { Cause, CauseOdds, Clue } from '@/core/weeds/causes';
 import type { GroundVerdict } from '@/core/lawn/soil-test';
 import type { Taken } from '@/core/weeds/efficacy';
@@ -177,7 +177,7 @@ export function groundWords(v: GroundVerdict, show: Shows): string {
     case 'potassium-low':
       return `Potassium ${significant(v.found, 3)} ppm: little. Turf stands drought and winter badly.`;
     case 'lime':
-      return `The laboratory asks for lime: ${significant((v.rate * 92.90304) / 0.45359237, 3)} lb/1,000 sq ft.`;
+      return `The laboratory asks for lime: ${showRate(v.rate, 'lb/1000sqft')}.`;
     case 'compacted':
       return 'The ground is hard: core aeration, before the barrier or after its season.';
     case 'thatch':

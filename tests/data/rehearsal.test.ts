@@ -76,13 +76,18 @@ test('schools play ten years', async () => {
   expect(contest.ways.every((w) => w.hold.p50 >= 0 && w.hold.p50 <= 1)).toBe(true);
 }, 300_000);
 
-test('a year that is not on file, and a lawn of others', async () => {
+test('a year that is not on file, a product that is none, and a lawn of others', async () => {
   const { id: zoneId } = await zoneNamed('14 Quarry Lane · front');
   expect(await playWeek(lead, { zoneId, year: 1950, moves: [], week: 0, share: 1 })).toMatchObject({
     refusal: {
       kind: 'invalid',
       issues: [{ field: 'Year', problem: '1950 cannot be played with the weather that is on file' }],
     },
+  });
+  const [year] = (await rehearsalSheet(lead, zoneId)).years;
+  const move = { on: weeksOf(year!)[8]!, productId: crypto.randomUUID(), use: 'pre-emergent', share: 1 };
+  expect(await playMove(lead, { zoneId, year: year!, moves: [], move })).toMatchObject({
+    refusal: { kind: 'gone' },
   });
   const others = { zoneId: crypto.randomUUID(), year: 2025, moves: [], week: 0, share: 1 };
   expect(await playWeek(lead, others)).toMatchObject({ refusal: { kind: 'gone' } });

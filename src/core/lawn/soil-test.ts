@@ -5,6 +5,7 @@
  */
 import type { Day } from '@/core/calendar/day';
 import type { Metres } from '@/core/units/quantity';
+import type { ProductRate } from '@/core/units/rate';
 
 export type SoilTest = Readonly<{
   on: Day;
@@ -12,8 +13,8 @@ export type SoilTest = Readonly<{
   /** mg/kg; null: not tested */
   phosphorus: number | null;
   potassium: number | null;
-  /** lime that the laboratory asks for, kg/m²; null: it says nothing */
-  lime: number | null;
+  /** that the laboratory asks for; null: it says nothing */
+  lime: ProductRate | null;
 }>;
 
 /** Two years. Common practice, no source. */
@@ -29,7 +30,7 @@ export type GroundVerdict =
   | Readonly<{ code: 'test-old'; days: number }>
   | Readonly<{ code: 'acid' | 'alkaline'; ph: number }>
   | Readonly<{ code: 'phosphorus-low' | 'phosphorus-high' | 'potassium-low'; found: number }>
-  | Readonly<{ code: 'lime'; rate: number }>
+  | Readonly<{ code: 'lime'; rate: ProductRate }>
   | Readonly<{ code: 'compacted' }>
   | Readonly<{ code: 'thatch'; depth: Metres }>;
 
@@ -51,7 +52,7 @@ export function groundVerdicts(
     if (p !== null && p < LOW.phosphorus) out.push({ code: 'phosphorus-low', found: p });
     if (p !== null && p > HIGH_PHOSPHORUS) out.push({ code: 'phosphorus-high', found: p });
     if (k !== null && k < LOW.potassium) out.push({ code: 'potassium-low', found: k });
-    if (test.lime !== null && test.lime > 0) out.push({ code: 'lime', rate: test.lime });
+    if (test.lime !== null && test.lime.rate > 0) out.push({ code: 'lime', rate: test.lime });
   }
   if (seen.isCompacted) out.push({ code: 'compacted' });
   if (seen.thatch !== null && seen.thatch > THICK) out.push({ code: 'thatch', depth: seen.thatch });

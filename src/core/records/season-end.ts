@@ -126,7 +126,7 @@ export function yearsInARow(
 }
 
 /** The most of each ingredient that the labels allow in a year, and the share of it that the year has had. */
-function limitsOf(ledger: readonly LedgerEntry[], year: number): SeasonEnd['limits'] {
+export function limitsOf(ledger: readonly LedgerEntry[], year: number): SeasonEnd['limits'] {
   const used = new Map<string, { sum: number; most: number }>();
   for (const e of ledger)
     for (const i of e.ingredients) {

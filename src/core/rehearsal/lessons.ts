@@ -9,12 +9,12 @@ import { turfState } from '@/core/gates/turf-state';
 import { dailyMeanBehind, waveAt } from '@/core/ground/analytic';
 import { diffusivityOf } from '@/core/ground/site';
 import type { SoilRuns } from '@/core/ground/soil-runs';
-import { WHOLE_ZONE } from '@/core/products/application';
 import { rateForTurf, seedingWaitDays, type Label } from '@/core/products/label';
-import { containedIn } from '@/core/records/ledger';
+import { containedIn, entryOf } from '@/core/records/ledger';
 import { weighed } from '@/core/season/barrier';
-import { strengthIn } from '@/core/season/doses';
+import { dosesAgainst } from '@/core/season/doses';
 import { holdOn } from '@/core/season/hold';
+import { contextFor } from '@/core/season/planner/options';
 import { isPreEmergent } from '@/core/trade/terms';
 import type { Celsius, Kelvins, KilogramsPerHectare, Metres } from '@/core/units/quantity';
 import type { Play } from './rehearsal';
@@ -97,12 +97,8 @@ function early(p: Play, truth: SoilRuns): Lesson | null {
     bare.flush.findIndex((f) => (up += f) >= FIRST_UP),
   );
   const holds = BARRIER_DAYS.map((days) => {
-    const doses = containedIn(label, high).flatMap((i) => {
-      const strength = strengthIn(i.name, label, p.facts.zone.turf);
-      return strength && i.ai
-        ? [{ day: addDays(first, days), group: i.group, ingredient: i.name, strength, rate: i.ai }]
-        : [];
-    });
+    const at = { id: 'lesson', day: addDays(first, days), status: 'done', share: 1, ground: null } as const;
+    const doses = dosesAgainst(weed, [entryOf(label, high, at)], [label], p.facts.zone.turf, truth.from);
     return holdOn(weed, runs, middle, doses)?.hold.p50 ?? 0;
   });
   const right = holds.indexOf(Math.max(...holds));
@@ -138,19 +134,11 @@ function halfGreen({ facts, labels }: Play): Lesson | null {
   const row = label && rateForTurf(label, zone, 'post-emergent');
   if (!label || !row) return null;
   const day = facts.today;
-  const lane = turfState.spans(
-    {
-      ...facts,
-      zone,
-      seen: { ...NOTHING_SEEN, green: { share: HALF, on: day } },
-      ...{ applicationId: 'lesson', beside: [] },
-      product: {
-        ...{ position: 1, label, rate: row.high, use: 'post-emergent', targets: [], method: null },
-        ...{ place: WHOLE_ZONE, tank: 1, tie: null },
-      },
-    },
-    { from: day, to: addDays(day, 1) },
-  );
+  const seen = { ...NOTHING_SEEN, green: { share: HALF, on: day } };
+  const lane = turfState.spans(contextFor({ ...facts, zone, seen }, label, 'post-emergent', [], row.high), {
+    from: day,
+    to: addDays(day, 1),
+  });
   const isShut = spanAt(lane, day)?.verdict.state === 'shut';
   return { key: 'half green', product: label.name, green: HALF, right: isShut ? 1 : 0 };
 }

@@ -6,7 +6,7 @@
 import { addDays, dayOf, inYear, weekdayOf, yearOf, type Day } from '@/core/calendar/day';
 import { hourOf } from '@/core/calendar/hour';
 import { spanAt, type State } from '@/core/calendar/span';
-import { NOTHING_SEEN, type Facts, type GateContext, type GateKey } from '@/core/gates/gate';
+import { NOTHING_SEEN, type Facts, type GateKey } from '@/core/gates/gate';
 import type { Reason } from '@/core/gates/reason';
 import { windowOf } from '@/core/gates/window';
 import type { CrossingRule, DailyRun, Odds } from '@/core/ground/crossing';
@@ -14,14 +14,14 @@ import { ensembleOf, type Ensemble } from '@/core/ground/ensemble';
 import { NOTHING_READ, outlookFrom } from '@/core/ground/outlook';
 import type { Site } from '@/core/ground/site';
 import type { SoilRuns } from '@/core/ground/soil-runs';
-import { WHOLE_ZONE } from '@/core/products/application';
 import { rateForTurf, type Label } from '@/core/products/label';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';
+import { contextFor } from '@/core/season/planner/options';
 import type { PlanningRules, Target } from '@/core/season/planner/question';
 import type { Use } from '@/core/trade/terms';
 import type { Celsius, Metres, Millimetres } from '@/core/units/quantity';
 import { partOfRate, type ProductRate } from '@/core/units/rate';
-import { forecastOfDays, wholeDays } from '@/core/weather/days';
+import { forecastOfDays, usualAirError, wholeDays } from '@/core/weather/days';
 import { normal, randomFrom } from '@/core/weather/random';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 
@@ -89,8 +89,6 @@ export function seasonTruth(p: Play): Readonly<{ runs: SoilRuns; daily: DailyRun
 const FORECAST_DAYS = 10;
 /** A forecast's day is that of another year with so much of a chance for each day ahead. Ours. */
 const LOST_A_DAY = 0.06;
-/** Standard error of its air temperature on the first day, and for each day ahead, K. From memory. */
-const AIR_ERROR = { first: 1, aDay: 0.3 };
 
 /** The forecast as it may have been issued that day: the truth, with errors that grow; the same each time it is asked. */
 function forecastOn(p: Play, day: Day): Forecast {
@@ -100,7 +98,7 @@ function forecastOn(p: Play, day: Day): Forecast {
     const on = addDays(day, d);
     const isLost = random() < LOST_A_DAY * d && others.length > 0;
     const from = isLost ? inYear(on, others[Math.floor(random() * others.length)]!) : on;
-    const error = (AIR_ERROR.first + AIR_ERROR.aDay * d) * normal(random);
+    const error = usualAirError(24 * d) * normal(random);
     const [one] = wholeDays(sliceDays(p.observed, from, addDays(from, 1)), () => null);
     const sure = 0.9 - 0.05 * d;
     const mm = one!.rain.reduce((a, b) => a + b, 0);
@@ -188,27 +186,11 @@ export type Week = Readonly<{
 const WEEK = 7;
 const RANK: Readonly<Record<State, number>> = { open: 0, ajar: 1, shut: 2 };
 
-const contextOf = (facts: Facts, label: Label, rate: ProductRate, use: Use): GateContext => ({
-  ...facts,
-  ...{ applicationId: 'rehearsal', beside: [] },
-  product: {
-    position: 1,
-    label,
-    rate,
-    use,
-    targets: [],
-    method: null,
-    place: WHOLE_ZONE,
-    tank: 1,
-    tie: null,
-  },
-});
-
 /** How a product stands on the days from a morning on, and why. */
 function choiceOf(facts: Facts, label: Label, rate: ProductRate, use: Use, length = WEEK): Choice {
   const from = facts.today;
   const range = { from, to: addDays(from, length) };
-  const { all, lanes } = windowOf(contextOf(facts, label, rate, use), range);
+  const { all, lanes } = windowOf(contextFor(facts, label, use, [], rate), range);
   const days = Array.from({ length }, (_, d) => spanAt(all, addDays(from, d))?.verdict.state ?? 'shut');
   const best = days.reduce((b, s, d) => (RANK[s] < RANK[days[b]!] ? d : b), 0);
   return {

@@ -2,9 +2,10 @@
  * How a rehearsed season went, by the truth of its year: what held, what was used of the year's limits, what was risked, what
  * seed waits for, cost and visits; and the best that could have been done, known afterwards.
  */
-import { addDays, yearOf, type Day } from '@/core/calendar/day';
+import { addDays, inYear, type Day } from '@/core/calendar/day';
 import type { SoilRuns } from '@/core/ground/soil-runs';
 import { NOTHING_SEEN } from '@/core/gates/gate';
+import { limitsOf } from '@/core/records/season-end';
 import { packageCost } from '@/core/products/stock';
 import { rateForTurf, seedingWaitDays, type Label } from '@/core/products/label';
 import { weighed } from '@/core/season/barrier';
@@ -50,30 +51,18 @@ export function scoreOf(p: Play, moves: readonly Move[], truth: SoilRuns, lost =
   return {
     hold: all > 0 ? targets.reduce((sum, t) => sum + t.hold * t.weight, 0) / all : null,
     targets: targets.map(({ weed, hold }) => ({ weed, hold })),
-    limit: limitOf(p, ledger),
+    limit: limitsOf(ledger, p.year)[0]?.share ?? 0,
     seedLate: seedLateOf(p, moves),
     cost: costs.some((c) => c === null) ? null : costs.reduce<number>((a, c) => a + c!, 0),
     visits: new Set(moves.map((m) => m.on)).size,
   };
 }
 
-function limitOf({ year }: Play, ledger: ReturnType<typeof ledgerOf>): number {
-  const used = new Map<string, { sum: number; most: number }>();
-  for (const e of ledger)
-    for (const i of e.ingredients) {
-      if (yearOf(e.day) !== year || i.most === null || i.ai === null) continue;
-      const so = used.get(i.name) ?? { sum: 0, most: Infinity };
-      const rate = i.most.counts === 'a.e.' ? (i.ae ?? i.ai) : i.ai;
-      used.set(i.name, { sum: so.sum + rate, most: Math.min(so.most, i.most.rate) });
-    }
-  return Math.max(0, ...[...used.values()].map(({ sum, most }) => sum / most));
-}
-
 /** By how many days the last label keeps seed out past its day. */
 function seedLateOf({ facts, labels, year }: Play, moves: readonly Move[]): number {
   const [seed] = facts.zone.seedings;
   if (!seed) return 0;
-  const on = addDays(seed.on, Math.round((year - yearOf(seed.on)) * 365.25));
+  const on = inYear(seed.on, year);
   const free = moves.map((m) => {
     const label = labels.find((l) => l.id === m.productId)!;
     const high = rateForTurf(label, facts.zone, m.use)?.high;

@@ -4,6 +4,8 @@ import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { addDays, isoDay, parseDay } from '@/core/calendar/day';
 import { parseFigure, type Issue } from '@/core/units/parse';
+import type { SquareMetres } from '@/core/units/quantity';
+import { toSquareFeet } from '@/core/units/trade';
 import { GROUNDS, type Found, type Ground } from '@/core/weeds/scouting';
 import { STAGES, WEEDS, isWeed, stageRank, type Stage, type Weed } from '@/core/weeds/weeds';
 import { requirePermission, type Actor } from '@/data/actor';
@@ -51,8 +53,6 @@ export const walkShape = Joi.object<WalkInput>({
     .required(),
   notes: Joi.string().allow('').max(2000).required(),
 }).required();
-
-const SQUARE_FEET_PER_SQUARE_METRE = 10.7639;
 
 export function saveWalk(actor: Actor, input: WalkInput): Promise<Outcome<{ on: string }>> {
   requirePermission(actor, 'record');
@@ -114,7 +114,7 @@ function readFound(f: WalkInput['found'][number], row: number, issues: Issue[]):
   return [
     {
       ...{ weed: f.weed, stage, cover: cover.value, isInFlower: f.isInFlower },
-      perSquareMetre: counted?.ok ? counted.value * SQUARE_FEET_PER_SQUARE_METRE : null,
+      perSquareMetre: counted?.ok ? counted.value * toSquareFeet(1 as SquareMetres) : null,
       where: f.where as readonly Ground[],
     },
   ];

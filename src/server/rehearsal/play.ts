@@ -181,10 +181,12 @@ export const playWeek = (actor: Actor, q: WeekInput): Promise<Outcome<Week>> =>
   );
 
 /** Whether something may be put down on a day; what stands against it where it may not. */
-export const playMove = (actor: Actor, q: MoveInput): Promise<Outcome<readonly Against[] | null>> =>
-  played(actor, q, (play) =>
-    inThread(AGAINST, { play, moves: moves(q.moves), move: { ...q.move, on: q.move.on as Day } as Move }),
-  );
+export async function playMove(actor: Actor, q: MoveInput): Promise<Outcome<readonly Against[] | null>> {
+  const move = { ...q.move, on: q.move.on as Day } as Move;
+  const outcome = await played(actor, q, (play) => inThread(AGAINST, { play, moves: moves(q.moves), move }));
+  // nothing stands against it, and it may not: no such product on this turf, or a day of another year
+  return outcome.ok && outcome.value?.length === 0 ? refuse({ kind: 'gone' }) : outcome;
+}
 
 export const playEnding = (actor: Actor, q: EndingInput): Promise<Outcome<Ending>> =>
   played(actor, q, (play) => inThread(ENDING, { play, moves: moves(q.moves) }));

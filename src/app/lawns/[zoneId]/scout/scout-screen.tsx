@@ -2,6 +2,7 @@
 import dynamic from 'next/dynamic';
 import { showFullDay, type Day } from '@/core/calendar/day';
 import { figure } from '@/core/units/format';
+import { fromSquareFeet } from '@/core/units/trade';
 import { favouredBy, lastWalk, timingOf, weedPlanOf, type Found, type Walk } from '@/core/weeds/scouting';
 import { WEEDS, stageWords } from '@/core/weeds/weeds';
 import type { Outcome } from '@/server/entry/outcome';
@@ -98,7 +99,7 @@ function FoundLine({ found: f, walk, today }: Readonly<{ found: Found; walk: Wal
         </p>
         <p className="text-[16px]">
           {figure(f.cover)} % of the zone
-          {f.perSquareMetre !== null && `, ${figure(f.perSquareMetre / 10.7639, 1)} plants a sq ft`}
+          {f.perSquareMetre !== null && `, ${figure(f.perSquareMetre * fromSquareFeet(1), 1)} plants a sq ft`}
           {f.where.length > 0 && `; ${list(f.where)}`}
           {f.isInFlower && '; in flower'}
         </p>
