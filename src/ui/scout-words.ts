@@ -15,6 +15,8 @@ const TIMING: Readonly<Record<Timing, string>> = {
   'spring is second': 'A second-best time; most of it comes back unless autumn follows.',
   'wait for autumn': 'Summer takes little of it: autumn takes it down to the root.',
   asleep: 'It rests: wait until it grows.',
+  'before it seeds':
+    'Big already: now, before it seeds, or not at all; heat takes it. An autumn barrier for the next ones.',
   'heat takes it': 'It dies with the heat. An autumn barrier keeps the next ones down.',
   'before its tubers': 'Now, before it makes tubers.',
   'tubers are made': 'Its tubers are made: what is sprayed now saves less. Early next summer.',

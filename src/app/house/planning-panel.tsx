@@ -53,13 +53,13 @@ const FIGURES = [
   ['trucks', 'Trucks', 'Trucks that go out', 'Usual: 1'],
   ['daysAWeek', 'Days a week', 'Days of the week on which they do', 'From Monday on. Usual: 5'],
   ['stopMinutes', 'At a lawn', 'At a lawn, minutes', 'Usual: 12'],
+  ['driveMinutes', 'On the way', 'From one lawn to the next, minutes', 'Mean of a round. Usual: 10'],
   [
     'broadcastAbove',
     'Whole zone from',
     'The whole zone is sprayed from, % of it weeds',
     'Under it spots. Usual: 10',
   ],
-  ['driveMinutes', 'On the way', 'From one lawn to the next, minutes', 'Mean of a round. Usual: 10'],
 ] as const;
 
 const typedFrom = (p: StoredPlanning, seen: number): PlanningInput => ({

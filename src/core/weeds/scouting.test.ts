@@ -32,6 +32,7 @@ test('annual grasses are small or not worth it, perennials want autumn, winter a
   expect([on(10, 'dandelion', 'mature'), on(4, 'dandelion', 'mature'), on(7, 'dandelion', 'mature')]).toEqual(
     [...['autumn is best', 'spring is second', 'wait for autumn']],
   );
+  expect(on(3, 'henbit', '2 to 4 tillers')).toBe('before it seeds');
   expect([on(11, 'henbit', 'seedling'), on(5, 'henbit', 'mature')]).toEqual(['small, now', 'heat takes it']);
   expect([on(6, 'yellow-nutsedge', 'seedling'), on(9, 'yellow-nutsedge', 'mature')]).toEqual([
     ...['before its tubers', 'tubers are made'],

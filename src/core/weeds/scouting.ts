@@ -79,6 +79,8 @@ export type Timing =
   | 'spring is second'
   | 'wait for autumn'
   | 'asleep'
+  /** a winter annual that is big: it seeds in spring, and then dies */
+  | 'before it seeds'
   /** it dies with the heat: an autumn barrier instead */
   | 'heat takes it'
   | 'before its tubers'
@@ -101,7 +103,7 @@ export function timingOf({ weed, stage }: Pick<Found, 'weed' | 'stage'>, day: Da
   }
   if (life === 'winter annual') {
     if (between(4, 8)) return 'heat takes it';
-    return stageRank(stage) >= stageRank('2 to 4 tillers') ? 'spring is second' : 'small, now';
+    return stageRank(stage) >= stageRank('2 to 4 tillers') ? 'before it seeds' : 'small, now';
   }
   if (kind === 'sedge')
     return between(5, 7) ? 'before its tubers' : between(8, 10) ? 'tubers are made' : 'asleep';

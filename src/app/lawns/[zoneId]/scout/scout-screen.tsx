@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { showFullDay, type Day } from '@/core/calendar/day';
-import { figure } from '@/core/units/format';
+import { figure, significant } from '@/core/units/format';
 import { fromSquareFeet } from '@/core/units/trade';
 import { favouredBy, lastWalk, timingOf, weedPlanOf, type Found, type Walk } from '@/core/weeds/scouting';
 import { WEEDS, stageWords } from '@/core/weeds/weeds';
@@ -65,8 +65,8 @@ export function ScoutScreen({ walkSheet, mayRecord, mayPlan, saveWalkAction }: P
               <p className="mt-2 text-[18px]">Nothing is up.</p>
             ) : (
               <p className="mt-2 border-l-8 border-moss bg-paper px-3 py-2 text-[18px]">
-                <b>{plan.by === 'spots' ? 'Spots' : 'The whole zone'}.</b> Weeds cover {figure(plan.cover)} %
-                of it, {plan.by === 'spots' ? 'under' : 'not under'} your{' '}
+                <b>{plan.by === 'spots' ? 'Spots' : 'The whole zone'}.</b> Weeds cover{' '}
+                {significant(plan.cover, 2)} % of it, {plan.by === 'spots' ? 'under' : 'not under'} your{' '}
                 {figure(house.planning.broadcastAbove)} %.
                 {plan.by === 'spots' && ` With a ring around each: about ${show.area(plan.area)}.`}
               </p>
@@ -98,7 +98,7 @@ function FoundLine({ found: f, walk, today }: Readonly<{ found: Found; walk: Wal
           {weedTitle(f.weed)}, {stageWords(f.weed, f.stage)}
         </p>
         <p className="text-[16px]">
-          {figure(f.cover)} % of the zone
+          {significant(f.cover, 2)} % of the zone
           {f.perSquareMetre !== null && `, ${figure(f.perSquareMetre * fromSquareFeet(1), 1)} plants a sq ft`}
           {f.where.length > 0 && `; ${list(f.where)}`}
           {f.isInFlower && '; in flower'}
@@ -198,7 +198,8 @@ function Before({ walks }: Readonly<{ walks: readonly Walk[] }>) {
         {walks.slice(0, 12).map((w) => (
           <li key={w.id} className="border-b border-hair py-1 text-[16px]">
             <b>{showFullDay(w.on)}</b>, {w.person}:{' '}
-            {list(w.found.map((f) => `${WEEDS[f.weed].name} ${figure(f.cover)} %`)) || 'nothing was up'}
+            {list(w.found.map((f) => `${WEEDS[f.weed].name} ${significant(f.cover, 2)} %`)) ||
+              'nothing was up'}
           </li>
         ))}
       </ul>

@@ -125,7 +125,7 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
             <li key={s.label.id} className="border-b border-hair py-2">
               <p className="flex flex-wrap items-center justify-between gap-x-3">
                 <b className="font-cond text-[19px]">{s.label.name}</b>
-                {mayPlan && (
+                {mayPlan && s.ajar !== null && (
                   <button type="button" className="button py-0 md:min-h-[38px]" onClick={() => choose(s)}>
                     Plan it{s.open ? ` for ${showWeekday(s.open.from)}` : ''}
                   </button>
