@@ -13,7 +13,7 @@ import type { Kilograms, KilogramsPerHectare, Litres, LitresPerHectare } from '@
 import type { ProductRate } from '@/core/units/rate';
 import { KG_PER_LB, L_PER_FL_OZ, L_PER_GAL } from '@/core/units/trade';
 import type { Transaction } from './connection';
-import { groupBy } from './group';
+import { groupBy } from '@/core/group';
 import { fromNumeric, toNumeric } from './numbers';
 import { calibration, capWeighing, equipment, equipmentNote, measuringTool } from './schema';
 import { dayFrom } from './weather';

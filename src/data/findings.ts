@@ -9,7 +9,7 @@ import type { Metres } from '@/core/units/quantity';
 import { rateOf } from '@/core/units/rate';
 import { STAGES, isWeed } from '@/core/weeds/weeds';
 import type { Transaction } from './connection';
-import { groupBy } from './group';
+import { groupBy } from '@/core/group';
 import { fromNumeric, toNumeric } from './numbers';
 import { finding } from './schema';
 import { dayFrom } from './weather';

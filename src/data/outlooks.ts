@@ -40,7 +40,7 @@ import { daysIn } from '@/core/weather/series';
 import type { Probed } from '@/core/ground/conduction';
 import { inThread, task } from '@/threads/threads';
 import type { Transaction } from './connection';
-import { groupBy } from './group';
+import { groupBy } from '@/core/group';
 import type { ZoneOnLawn } from './lawns';
 import { observationsOf, readingsForFilter } from './readings';
 import { metReadings, outlook } from './schema';

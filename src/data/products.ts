@@ -5,7 +5,7 @@ import { isoDay, type Day } from '@/core/calendar/day';
 import { labelFrom, readSheet, type LabelSheet } from '@/core/products/sheet';
 import type { Actor } from './actor';
 import type { Transaction } from './connection';
-import { groupBy } from './group';
+import { groupBy } from '@/core/group';
 import { labelVersion, product } from './schema';
 
 /** The labels that count now, by name; and any earlier version that a record was made under. */

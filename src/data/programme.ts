@@ -10,7 +10,7 @@ import { fromFeet, fromSquareFeet, toFeet, toSquareFeet } from '@/core/units/tra
 import { isWeed, type Weed } from '@/core/weeds/weeds';
 import type { Actor } from './actor';
 import type { Transaction } from './connection';
-import { groupBy } from './group';
+import { groupBy } from '@/core/group';
 import { fromNumeric, toNumeric } from './numbers';
 import type { LabelBook } from './products';
 import { applicationRecord, plannedApplication, plannedProduct, productTie, zone } from './schema';

@@ -4,7 +4,7 @@ import { isoDay, type Day } from '@/core/calendar/day';
 import { GATE_KEYS, type Lift, type Resources } from '@/core/gates/gate';
 import type { Transaction } from './connection';
 import { equipmentOf } from './equipment';
-import { groupBy } from './group';
+import { groupBy } from '@/core/group';
 import { latchLift, licence } from './schema';
 import { shelvesOf } from './stock';
 import { dayFrom } from './weather';

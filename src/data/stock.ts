@@ -4,7 +4,7 @@ import { isoDay, type Day } from '@/core/calendar/day';
 import { shelfOf, type Move, type MoveKind, type Shelf } from '@/core/products/stock';
 import { amountOf, isAmountUnit, type AmountUnit } from '@/core/units/rate';
 import type { Transaction } from './connection';
-import { groupBy } from './group';
+import { groupBy } from '@/core/group';
 import { fromNumeric, toNumeric } from './numbers';
 import { stockMove } from './schema';
 import { dayFrom } from './weather';

@@ -5,7 +5,7 @@ import { isoDay } from '@/core/calendar/day';
 import { GROUNDS, type Found, type Walk } from '@/core/weeds/scouting';
 import { STAGES, isWeed } from '@/core/weeds/weeds';
 import type { Transaction } from './connection';
-import { groupBy } from './group';
+import { groupBy } from '@/core/group';
 import { walk } from './schema';
 import { dayFrom } from './weather';
 

@@ -21,7 +21,7 @@ import { clockAheadFrom, type Moment } from '@/data/clock';
 import type { Transaction } from '@/data/connection';
 import { earlierEntries, earlierWorkOf, type EarlierWork } from '@/data/earlier-work';
 import { findingsOf, seenFrom, type Finding } from '@/data/findings';
-import { groupBy } from '@/data/group';
+import { groupBy } from '@/core/group';
 import { houseOf, type House } from '@/data/house';
 import type { ZoneOnLawn } from '@/data/lawns';
 import { liftsOf, resourcesOf } from '@/data/resources';

@@ -151,10 +151,23 @@ test('four weeks of a rehearsal: why a gate is shut, something put down, and how
   );
   await b.press('End the season here');
   const end = await b.page('How the season went');
-  for (const part of ['The planner, on its first Monday', 'of the flush held', 'known afterwards'])
+  for (const part of [
+    'The planner, watched week by week',
+    'Turf at risk: never',
+    'of the flush held',
+    'known afterwards',
+  ])
     expect(end).toContain(part);
   await isSound(b, 'End of a rehearsal');
   await b.press('Play the year again');
   await b.page('Week 1 of 34');
+  // several lawns, in a year that never was
+  await b.choose('Year', 'Year that never was, 2');
+  await b.press('a round of 12 lawns');
+  await b.page('Week 1 of 34');
+  await b.page('yesterday');
+  await b.click('//summary[contains(., "Why is the gate shut?")]');
+  expect(await b.page('Soil line, shut on')).toContain('of 12 lawns');
+  await isSound(b, 'A round rehearsed');
   expect(await b.complaints()).toEqual([]);
 });

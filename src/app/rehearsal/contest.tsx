@@ -20,7 +20,7 @@ export function Contest({
   zoneId,
   playContestAction,
 }: Readonly<{ sheet: RehearsalSheet; zoneId: string; playContestAction: PlayContest }>) {
-  const barriers = sheet.products.filter((p) => p.isBarrier);
+  const { barriers } = sheet;
   const [productId, setProductId] = useState(barriers[0]?.id ?? '');
   const [count, setCount] = useState<(typeof COUNTS)[number]>('30');
   const [played, setPlayed] = useState<Played | null>(null);

@@ -2,8 +2,9 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { RehearsalSheet } from '@/server/rehearsal/play';
+import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
-import { list } from '@/ui/words';
+import { list, plural } from '@/ui/words';
 import { WEEDS, isWeed } from '@/core/weeds/weeds';
 import { Contest, type PlayContest } from './contest';
 import { Lessons } from './lessons';
@@ -15,6 +16,9 @@ type Props = Readonly<{
 }> &
   SeasonActions;
 
+const WHICH = ['this lawn', 'a round'] as const;
+/** Of the value of a year that never was; its number follows. */
+const MADE = 'made ';
 const PARTS = {
   season: 'A season of your own',
   schools: 'Schools against each other',
@@ -24,9 +28,15 @@ const PARTS = {
 /** The rehearsal: a lawn, a year that is over, and either a season of one's own or the schools against each other. */
 export function RehearsalScreen({ sheet, playContestAction, ...actions }: Props) {
   const router = useRouter();
-  const [year, setYear] = useState(sheet.years.at(-1) ?? 0);
+  const last = sheet.years.at(-1) ?? 0;
+  const [chosen, setChosen] = useState(String(last));
+  const [which, setWhich] = useState<(typeof WHICH)[number]>('this lawn');
   const [part, setPart] = useState<keyof typeof PARTS>('season');
   const zone = sheet.zones.find((z) => z.id === sheet.zoneId);
+  const round = sheet.round.flatMap((id) => sheet.zones.find((z) => z.id === id) ?? []);
+  const made = chosen.startsWith(MADE) ? Number(chosen.slice(MADE.length)) : 0;
+  const year = made > 0 ? last : Number(chosen);
+  const lawns = which === 'this lawn' || round.length < 2 ? round.slice(0, 1) : round;
   return (
     <div className="mx-auto max-w-5xl px-4 pb-10 pt-4">
       <h1 className="text-[26px]">Rehearsal</h1>
@@ -60,10 +70,21 @@ export function RehearsalScreen({ sheet, playContestAction, ...actions }: Props)
             </Labelled>
             <Labelled name="Year">
               {(f) => (
-                <select {...f} value={year} onChange={(e) => setYear(Number(e.target.value))}>
-                  {sheet.years.toReversed().map((y) => (
-                    <option key={y}>{y}</option>
-                  ))}
+                <select {...f} value={chosen} onChange={(e) => setChosen(e.target.value)}>
+                  <optgroup label="As it came">
+                    {sheet.years.toReversed().map((y) => (
+                      <option key={y} value={y}>
+                        {y}
+                      </option>
+                    ))}
+                  </optgroup>
+                  <optgroup label="Made like the station’s weather">
+                    {Array.from({ length: sheet.made }, (_, i) => (
+                      <option key={i} value={`${MADE}${i + 1}`}>
+                        Year that never was, {i + 1}
+                      </option>
+                    ))}
+                  </optgroup>
                 </select>
               )}
             </Labelled>
@@ -84,7 +105,22 @@ export function RehearsalScreen({ sheet, playContestAction, ...actions }: Props)
               </button>
             ))}
           </div>
-          {part === 'season' && <Season key={year} {...{ sheet, year, zoneId: zone.id }} {...actions} />}
+          {part === 'season' && (
+            <>
+              {round.length > 1 && (
+                <div className="mt-3 max-w-md">
+                  <Choice
+                    name="Played on"
+                    options={WHICH}
+                    value={which}
+                    onChange={setWhich}
+                    words={(w) => (w === 'this lawn' ? w : `a round of ${plural(round.length, 'lawn')}`)}
+                  />
+                </div>
+              )}
+              <Season key={`${chosen}${lawns.length}`} {...{ sheet, lawns, year, made }} {...actions} />
+            </>
+          )}
           {part === 'schools' && <Contest {...{ sheet, zoneId: zone.id, playContestAction }} />}
           {part === 'lessons' && <Lessons lessons={sheet.lessons} />}
         </>

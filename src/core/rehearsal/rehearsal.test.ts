@@ -1,24 +1,16 @@
 /** A season played on open weather (vega-datasets, New York 2012–2015): nothing of what is to come is known, and what is done counts. */
 import { addDays, dayOf, weekdayOf } from '@/core/calendar/day';
-import { DEFAULT_CROSSING } from '@/core/ground/crossing';
+import { DEFAULT_CROSSING, crossingDay } from '@/core/ground/crossing';
 import type { Label } from '@/core/products/label';
-import { daysIn, type HourlyWeather } from '@/core/weather/series';
+import { daysIn, sliceDays, type HourlyWeather } from '@/core/weather/series';
 import { context, label, leafLabel, row } from '../../../tests/support/gate-context';
 import { openWeather } from '../../../tests/support/open-weather';
 import { rateOf } from '@/core/units/rate';
-import {
-  firstOpen,
-  knownOn,
-  playable,
-  risksOf,
-  seasonTruth,
-  weekOf,
-  weeksOf,
-  whyNot,
-  type Move,
-  type Play,
-} from './rehearsal';
+import { knownOn, playable, seasonTruth, weekOf, weeksOf, whyNot, type Move, type Play } from './rehearsal';
+import { hurtCount, injuriesOf } from './injury';
 import { lessonsOf, type Lesson } from './lessons';
+import { madeYears } from './made-year';
+import { dayFor } from './planned';
 import { ALL_WAYS, contestOf } from './schools';
 import { bestWithHindsight, scoreOf } from './score';
 
@@ -93,27 +85,94 @@ test('a week says how each product stands, and why the gate is shut', () => {
 });
 
 test('the year’s limit is kept in the rehearsal too', () => {
-  const first = firstOpen(play(), [], move(3, 10), 40)!;
-  const laid: Move = { ...move(3, 10), on: first.on };
-  const again: Move = { ...laid, on: addDays(first.on, 70) };
+  const laid: Move = { ...move(3, 10), on: dayFor(play(), [], move(3, 10))! };
+  const again: Move = { ...laid, on: addDays(laid.on, 70) };
   // 0.8 of 1.0 oz a year
   expect(whyNot(play(), [laid], again)?.map((a) => a.gate)).toContain('year-limit');
   expect(whyNot(play(), [], { ...move(3, 10), productId: 'nothing' })).toEqual([]);
 });
 
-test('what is put down on turf that is half awake is a risk that is told', () => {
+describe('what could have hurt the turf, by the weather that came', () => {
   const facts = context();
   const p = play({
     facts: { ...facts, zone: { ...facts.zone, turf: 'bermudagrass' } },
-    labels: [{ ...leafLabel, rates: [{ ...row('bermudagrass', oz(0.2), oz(0.8)), use: 'post-emergent' }] }],
+    labels: [
+      {
+        ...leafLabel,
+        air: label.air,
+        rates: [{ ...row('bermudagrass', oz(0.2), oz(0.8)), use: 'post-emergent' }],
+      },
+    ],
   });
-  const spray = (month: number): Move => ({
-    ...move(month, 20),
+  const spray = (month: number, date: number): Move => ({
+    ...move(month, date),
     productId: leafLabel.id,
     use: 'post-emergent',
   });
-  expect(risksOf(p, [spray(5)]).map((r) => r.gate)).toContain('turf-state');
-  expect(risksOf(p, [spray(7)]).map((r) => r.gate)).not.toContain('turf-state');
+  test('half green in May, green in July; no barrier in the soil hurts', () => {
+    const may = injuriesOf(p, [spray(5, 20)]);
+    expect(may).toContainEqual({
+      ...{ on: dayOf(2014, 5, 20), productId: leafLabel.id, by: 'half green', hours: 48, isPast: true },
+    });
+    expect(injuriesOf(p, [spray(7, 20)]).map((i) => i.by)).not.toContain('half green');
+    expect(injuriesOf(play(), [move(3, 20)])).toEqual([]);
+  });
+  test('heat is counted in the hours that came, whatever the forecast had said', () => {
+    const on = dayOf(2014, 7, 20);
+    const hot = { ...observed, air: observed.air.slice() };
+    const at = (addDays(on, 1) - observed.from) * 24;
+    // five hours of the second day over the house's caution and limit
+    for (let h = 0; h < 48; h++) hot.air[at - 24 + h] = 20;
+    for (let h = 12; h < 17; h++) hot.air[at + h] = facts.rules.heatLimit + 1;
+    const [injury, ...others] = injuriesOf({ ...p, observed: hot }, [spray(7, 20), spray(10, 20)]);
+    expect(injury).toMatchObject({ on, by: 'heat', hours: 5, isPast: true });
+    expect(hurtCount([injury!, ...others])).toBe(1);
+    for (let h = 12; h < 17; h++) hot.air[at + h] = facts.rules.heatCaution + 0.1;
+    expect(injuriesOf({ ...p, observed: hot }, [spray(7, 20)])[0]).toMatchObject({ hours: 5, isPast: false });
+  });
+  test('one sees on the morning how green it is', () => {
+    const seen = (month: number) => knownOn(p, [], dayOf(2014, month, 20)).seen.green;
+    expect(seen(2)).toEqual({ share: 0, on: dayOf(2014, 2, 20) });
+    expect(seen(7)!.share).toBe(1);
+    expect(seen(5)!.share).toBeGreaterThan(0.05);
+    expect(knownOn(play(), [], dayOf(2014, 5, 20)).seen.green).toBeNull();
+  });
+});
+
+describe('a year that never was', () => {
+  const nth = madeYears(play(), 2015);
+  test('is the same each time, another by its number, and nothing but its year is made', () => {
+    const [one, again, two] = [nth(1), nth(1), nth(2)];
+    expect(again.observed.air).toEqual(one.observed.air);
+    expect(two.observed.air).not.toEqual(one.observed.air);
+    expect(sliceDays(one.observed, observed.from, dayOf(2015, 1, 1))).toEqual(
+      sliceDays(observed, observed.from, dayOf(2015, 1, 1)),
+    );
+    expect(one.year).toBe(2015);
+  });
+  test('is played like one on file', () => {
+    const p = nth(3);
+    const { runs } = seasonTruth(p);
+    expect(scoreOf(p, [{ ...move(3, 20), on: dayOf(2015, 3, 20) }], runs).hold).toBeGreaterThan(0.3);
+    expect(weekOf(p, [], dayOf(2015, 2, 2)).choices[0]!.against.map((a) => a.gate)).toContain('soil-line');
+  });
+});
+
+describe('the day of what was planned', () => {
+  test('is its own where that lets it, and none where no label has it', () => {
+    const on = dayFor(play(), [], move(3, 24))!;
+    expect(on).toBeGreaterThanOrEqual(dayOf(2014, 3, 24));
+    expect(whyNot(play(), [], { ...move(3, 24), on })).toBeNull();
+    expect(dayFor(play(), [], { ...move(3, 24), productId: 'nothing' })).toBeNull();
+  });
+  test('comes before its own where the soil is early: as late as a day was left', () => {
+    // a day in May is past the line in every year
+    const on = dayFor(play(), [], move(5, 5))!;
+    const line = seasonTruth(play()).daily;
+    const crossed = crossingDay(line, DEFAULT_CROSSING, dayOf(2014, 1, 1))!;
+    expect(on).toBeLessThan(crossed);
+    expect(on).toBeGreaterThan(addDays(crossed, -35));
+  });
 });
 
 describe('the score', () => {

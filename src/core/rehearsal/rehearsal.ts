@@ -11,9 +11,11 @@ import type { Reason } from '@/core/gates/reason';
 import { windowOf } from '@/core/gates/window';
 import type { CrossingRule, DailyRun, Odds } from '@/core/ground/crossing';
 import { ensembleOf, type Ensemble } from '@/core/ground/ensemble';
-import { NOTHING_READ, outlookFrom } from '@/core/ground/outlook';
+import { NOTHING_READ, outlookFrom, type Outlook } from '@/core/ground/outlook';
 import type { Site } from '@/core/ground/site';
 import type { SoilRuns } from '@/core/ground/soil-runs';
+import { greenOn } from '@/core/lawn/green-up';
+import { TURF_FACTS } from '@/core/lawn/turf';
 import { rateForTurf, type Label } from '@/core/products/label';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';
 import { contextFor } from '@/core/season/planner/options';
@@ -118,15 +120,9 @@ export const ledgerOf = (p: Play, moves: readonly Move[], before: Day): LedgerEn
   moves
     .filter((m) => m.on < before)
     .flatMap((m, i) => {
-      const label = p.labels.find((l) => l.id === m.productId);
-      const rate = label && rateOf(p, label, m);
-      return label && rate
-        ? [
-            entryOf(label, rate, {
-              ...{ id: `move-${i}`, day: m.on, status: 'done' as const, share: 1, ground: null },
-            }),
-          ]
-        : [];
+      const found = labelled(p, m);
+      const at = { id: `move-${i}`, day: m.on, status: 'done' as const, share: 1, ground: null };
+      return found ? [entryOf(found.label, found.rate, at)] : [];
     });
 const rateOf = (
   { facts }: Play,
@@ -136,11 +132,26 @@ const rateOf = (
   const high = rateForTurf(label, facts.zone, use)?.high;
   return high ? partOfRate(high, share) : null;
 };
+/** The label of a move and the rate that goes down; null: no such product, or not on this turf. */
+export function labelled(p: Play, m: Move): Readonly<{ label: Label; rate: ProductRate }> | null {
+  const label = p.labels.find((l) => l.id === m.productId);
+  const rate = label && rateOf(p, label, m);
+  return label && rate ? { label, rate } : null;
+}
+
+/** The sky and the soil as a morning knew them: what lawns of one soil at one station have in common. */
+export type Morning = Readonly<{ forecast: Forecast; outlook: Outlook }>;
+export function morningOf(p: Play, day: Day): Morning {
+  const forecast = forecastOn(p, day);
+  return { forecast, outlook: outlookFrom(ensembleAt(p, day, forecast), NOTHING_READ, p.rule) };
+}
 
 /** What one would have known on a morning of the year. */
-export function knownOn(p: Play, moves: readonly Move[], day: Day): Facts {
-  const forecast = forecastOn(p, day);
+export function knownOn(p: Play, moves: readonly Move[], day: Day, morning = morningOf(p, day)): Facts {
+  const { forecast, outlook } = morning;
   const { zone, means } = p.facts;
+  const isWarm = TURF_FACTS[zone.turf].season === 'warm';
+  const green = isWarm ? greenOn(zone.turf, outlook, null, day) : null;
   return {
     ...p.facts,
     zone: {
@@ -149,11 +160,13 @@ export function knownOn(p: Play, moves: readonly Move[], day: Day): Facts {
     },
     ledger: ledgerOf(p, moves, day),
     bookFrom: addDays(day, -4000),
-    outlook: outlookFrom(ensembleAt(p, day, forecast), NOTHING_READ, p.rule),
-    forecast,
+    ...{ outlook, forecast },
     recent: sliceDays(p.observed, addDays(day, -RECENT_DAYS), day),
-    // notice went out in time, the mower was there last week
-    seen: { ...NOTHING_SEEN, mownOn: addDays(day, -5), noticeSent: hourOf(addDays(day, -4), 8) },
+    // notice went out in time, the mower was there last week, and one sees how green it is
+    seen: {
+      ...{ ...NOTHING_SEEN, mownOn: addDays(day, -5), noticeSent: hourOf(addDays(day, -4), 8) },
+      green: green === null ? null : { share: green, on: day },
+    },
     means: {
       licences: means.licences.map((l) => ({ ...l, validTo: addDays(day, 365) })),
       equipment: means.equipment.map((e) => ({ ...e, calibratedOn: addDays(day, -10) })),
@@ -187,7 +200,7 @@ const WEEK = 7;
 const RANK: Readonly<Record<State, number>> = { open: 0, ajar: 1, shut: 2 };
 
 /** How a product stands on the days from a morning on, and why. */
-function choiceOf(facts: Facts, label: Label, rate: ProductRate, use: Use, length = WEEK): Choice {
+export function choiceOf(facts: Facts, label: Label, rate: ProductRate, use: Use, length = WEEK): Choice {
   const from = facts.today;
   const range = { from, to: addDays(from, length) };
   const { all, lanes } = windowOf(contextFor(facts, label, use, [], rate), range);
@@ -205,8 +218,14 @@ function choiceOf(facts: Facts, label: Label, rate: ProductRate, use: Use, lengt
 }
 
 /** A week of the year as one would have seen it. @param share of the label's highest rate */
-export function weekOf(p: Play, moves: readonly Move[], from: Day, share = 1): Week {
-  const facts = knownOn(p, moves, from);
+export function weekOf(
+  p: Play,
+  moves: readonly Move[],
+  from: Day,
+  share = 1,
+  morning = morningOf(p, from),
+): Week {
+  const facts = knownOn(p, moves, from, morning);
   const outlook = facts.outlook!;
   const uses: readonly Use[] = ['pre-emergent', 'post-emergent'];
   const recent = sliceDays(p.observed, addDays(from, -WEEK), from);
@@ -224,46 +243,16 @@ export function weekOf(p: Play, moves: readonly Move[], from: Day, share = 1): W
   };
 }
 
-/** How a move stands on its day, and what stands against it; null: no such product, or not of this year. */
-function standing(p: Play, moves: readonly Move[], move: Move): Choice | null {
-  const label = p.labels.find((l) => l.id === move.productId);
-  const rate = label && rateOf(p, label, move);
-  if (!label || !rate || yearOf(move.on) !== p.year) return null;
-  return choiceOf(knownOn(p, moves, move.on), label, rate, move.use, 1);
-}
-
-/** Why a move may not be made on its day; null: it may. */
-export function whyNot(p: Play, moves: readonly Move[], move: Move): readonly Against[] | null {
-  const choice = standing(p, moves, move);
-  if (!choice) return [];
-  return choice.days[0] === 'shut' ? choice.against.filter((a) => a.state === 'shut') : null;
-}
-
-/** Gates that warn of hurt turf. */
-const HURTS: readonly GateKey[] = ['turf-state', 'air-temperature', 'label-turf'];
-export type Risk = Readonly<{ on: Day; gate: GateKey }>;
-/** What was put down while a gate that warns of hurt turf stood ajar. */
-export const risksOf = (p: Play, moves: readonly Move[]): Risk[] =>
-  moves.flatMap((m, i) =>
-    (standing(p, moves.slice(0, i), m)?.against ?? [])
-      .filter((a) => HURTS.includes(a.gate))
-      .map((a) => ({ on: m.on, gate: a.gate })),
-  );
-
-/** The first day from one on, within so many, on which it may go; null: none. */
-export function firstOpen(
+/** Why a move may not be made on its day, none where there is no such product on this turf; null: it may. */
+export function whyNot(
   p: Play,
   moves: readonly Move[],
   move: Move,
-  within: number,
-): Readonly<{ on: Day; state: State }> | null {
-  const label = p.labels.find((l) => l.id === move.productId);
-  const rate = label && rateOf(p, label, move);
-  if (!label || !rate) return null;
-  for (let at = move.on; at < move.on + within; at = addDays(at, WEEK)) {
-    const { days } = choiceOf(knownOn(p, moves, at), label, rate, move.use);
-    const d = days.findIndex((s, i) => s !== 'shut' && at + i < move.on + within);
-    if (d >= 0) return { on: addDays(at, d), state: days[d]! };
-  }
-  return null;
+  morning?: Morning,
+): readonly Against[] | null {
+  const found = labelled(p, move);
+  if (!found || yearOf(move.on) !== p.year) return [];
+  const facts = knownOn(p, moves, move.on, morning);
+  const { days, against } = choiceOf(facts, found.label, found.rate, move.use, 1);
+  return days[0] === 'shut' ? against.filter((a) => a.state === 'shut') : null;
 }

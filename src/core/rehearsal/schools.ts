@@ -6,10 +6,8 @@
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { crossingDay, type DailyRun } from '@/core/ground/crossing';
 import type { Label } from '@/core/products/label';
-import { dailyOf, hourlyOf } from '@/core/weather/daily';
-import { fitGenerator, generate } from '@/core/weather/generator';
-import { randomFrom } from '@/core/weather/random';
 import { rangeOf, type Range3 } from '@/core/season/hold';
+import { madeYears } from './made-year';
 import { knownOn, playable, seasonTruth, type Move, type Play } from './rehearsal';
 import { scoreOf } from './score';
 
@@ -93,10 +91,10 @@ export function contestOf(
   onStep: (done: number, of: number) => void = () => {},
 ): Contest {
   const onFile = playable(p.observed, p.years).slice(-count);
-  const plays = [
-    ...onFile.map((year) => ({ ...p, year })),
-    ...generatedPlays(p, onFile.at(-1) ?? p.year, count - onFile.length),
-  ];
+  const lacking = count - onFile.length;
+  const nth = lacking > 0 ? madeYears(p, onFile.at(-1) ?? p.year) : null;
+  const made = nth ? Array.from({ length: lacking }, (_, i) => nth(i + 1)) : [];
+  const plays = [...onFile.map((year) => ({ ...p, year })), ...made];
   const holds = ways.map((): number[] => []);
   plays.forEach((one, i) => {
     const { runs, daily } = seasonTruth(one);
@@ -126,30 +124,4 @@ export function contestOf(
       visits: way.how === 'at once' ? 1 : 2,
     })),
   };
-}
-
-/** The year played with weather that never was, made like the station's. */
-function generatedPlays(p: Play, year: number, count: number): Play[] {
-  if (count <= 0) return [];
-  const generator = fitGenerator(dailyOf(p.observed));
-  const from = dayOf(year, 1, 1);
-  const days = dayOf(year + 1, 1, 1) - from;
-  const at = (from - p.observed.from) * 24;
-  return Array.from({ length: count }, (_, i): Play => {
-    const made = hourlyOf(generate(generator, from, days, randomFrom(6271 * (i + 1))));
-    const put = (whole: Float64Array, part: Float64Array) => {
-      const out = whole.slice();
-      out.set(part, at);
-      return out;
-    };
-    return {
-      ...{ ...p, year },
-      observed: {
-        from: p.observed.from,
-        air: put(p.observed.air, made.air),
-        rain: put(p.observed.rain, made.rain),
-        wind: put(p.observed.wind, made.wind),
-      },
-    };
-  });
 }

@@ -16,7 +16,7 @@ import type { DailyWeather } from './daily';
 import { normal } from './random';
 
 /** mm: less is a dry day */
-const WET = 0.3;
+export const WET = 0.3;
 const MONTHS = 12;
 const YEAR = 365.25;
 

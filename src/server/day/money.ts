@@ -7,7 +7,7 @@ import { fromSquareFeet } from '@/core/units/trade';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
-import { groupBy } from '@/data/group';
+import { groupBy } from '@/core/group';
 import { houseOf } from '@/data/house';
 import { zonesByIds } from '@/data/lawns';
 import { labelAt, labelsOf } from '@/data/products';

@@ -14,7 +14,7 @@ import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { routesOf, type DayRoute } from '@/data/day-routes';
 import { equipmentOf, type Equipment } from '@/data/equipment';
-import { groupBy } from '@/data/group';
+import { groupBy } from '@/core/group';
 import { houseOf, type House } from '@/data/house';
 import { zonesByIds, type ZoneOnLawn } from '@/data/lawns';
 import { applicationsOf, type StoredApplication } from '@/data/programme';

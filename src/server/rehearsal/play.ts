@@ -1,10 +1,11 @@
-/** A season played on one of the company's lawns: nothing of it is kept here, and nothing of it touches the book. */
+/** A season played on the company's lawns: nothing of it is kept here, and nothing of it touches the book. */
 import 'server-only';
 import Joi from 'joi';
 import { yearOf, type Day } from '@/core/calendar/day';
 import { wholeYears } from '@/core/ground/ensemble';
-import { playable, weeksOf, type Against, type Move, type Play, type Week } from '@/core/rehearsal/rehearsal';
+import { playable, weeksOf, type Against, type Move, type Play } from '@/core/rehearsal/rehearsal';
 import type { Lesson } from '@/core/rehearsal/lessons';
+import type { Played, RoundWeek } from '@/core/rehearsal/round';
 import type { Contest } from '@/core/rehearsal/schools';
 import { rateForTurf, type Label } from '@/core/products/label';
 import { usualTargets, type Target } from '@/core/season/planner/question';
@@ -13,7 +14,7 @@ import { emergenceOf } from '@/core/weeds/emergence';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
-import { siteName, zoneOf, zonesOf } from '@/data/lawns';
+import { siteName, zonesOf, type ZoneOnLawn } from '@/data/lawns';
 import { ruleFor } from '@/data/outlooks';
 import { planningRulesFrom } from '@/data/planning-rules';
 import { PAST_YEARS, observedWeather } from '@/data/weather';
@@ -32,12 +33,23 @@ const CONTEST = task<typeof contest>('screens', 'server/rehearsal/work', 'contes
 const MOST_PRODUCTS = 10;
 const MOST_ZONES = 400;
 const MOST_MOVES = 40;
+/** Lawns that are played together. */
+const ROUND = 12;
+/** Years that never were, which may be asked for by their number. */
+const MADE_YEARS = 30;
 
 export type RehearsalSheet = Readonly<{
   zones: readonly Readonly<{ id: string; name: string }>[];
   zoneId: string | null;
+  /** the lawn and those after it in the list that are at its station; one alone: no others are */
+  round: readonly string[];
   years: readonly number[];
-  products: readonly Readonly<{ id: string; name: string; isBarrier: boolean }>[];
+  /** how many more that never were */
+  made: number;
+  /** of all lawns of the round */
+  products: readonly Readonly<{ id: string; name: string }>[];
+  /** of the lawn */
+  barriers: readonly Readonly<{ id: string; name: string }>[];
   targets: readonly string[];
   weeks: number;
   lessons: readonly Lesson[];
@@ -47,66 +59,79 @@ export type RehearsalSheet = Readonly<{
 export function rehearsalSheet(actor: Actor, wished: string | null): Promise<RehearsalSheet> {
   requirePermission(actor, 'see');
   return inOrganisation(actor, async (db) => {
-    const all = (await zonesOf(db)).filter((z) => !z.closed).slice(0, MOST_ZONES);
-    const zone = all.find((z) => z.id === wished) ?? all[0];
-    const made = zone ? await playOf(db, actor, zone.id, null) : null;
+    const all = (await zonesOf(db)).filter((z) => !z.closed);
+    const at = Math.max(
+      0,
+      all.findIndex((z) => z.id === wished),
+    );
+    const zone = all[at];
+    const round = [...all.slice(at), ...all.slice(0, at)]
+      .filter((z) => z.stationId === zone!.stationId)
+      .slice(0, ROUND);
+    const plays = zone ? await playsOf(db, actor, round, null) : null;
+    const own = plays?.plays[0];
+    const name = (l: Label) => ({ id: l.id, name: l.name });
+    const products = new Map(plays?.plays.flatMap((p) => p.labels.map((l) => [l.id, name(l)])));
     return {
-      zones: all.map((z) => ({ id: z.id, name: siteName(z) })),
+      zones: all.slice(0, MOST_ZONES).map((z) => ({ id: z.id, name: siteName(z) })),
       zoneId: zone?.id ?? null,
-      years: made?.years ?? [],
-      products: (made?.play.labels ?? []).map((l) => ({
-        ...{ id: l.id, name: l.name },
-        isBarrier: l.rates.some((r) => isPreEmergent(r.use)),
-      })),
-      targets: made?.play.targets.map((t) => t.weed) ?? [],
+      round: round.map((z) => z.id),
+      years: plays?.years ?? [],
+      made: plays?.years.length ? MADE_YEARS : 0,
+      products: [...products.values()],
+      barriers: (own?.labels ?? []).filter((l) => l.rates.some((r) => isPreEmergent(r.use))).map(name),
+      targets: own?.targets.map((t) => t.weed) ?? [],
       weeks: weeksOf(2001).length,
-      lessons: made?.years.length ? await inThread(LESSONS, { ...made.play, labels: made.all }) : [],
+      lessons: own && plays.years.length ? await inThread(LESSONS, { ...own, labels: plays.all }) : [],
     };
   });
 }
 
-/** `all`: products for any turf, which lessons may speak of */
-type Made = Readonly<{ play: Play; years: readonly number[]; all: readonly Label[] }>;
+/** In the order of the lawns that were asked; `all`: products for any turf, which lessons may speak of. */
+type Plays = Readonly<{ plays: readonly Play[]; years: readonly number[]; all: readonly Label[] }>;
 
-/** Null: no such zone here, or no weather on file. */
-async function playOf(
+/** Lawns of one station. Null: there is none, or no weather on file. */
+async function playsOf(
   db: Transaction,
   actor: Actor,
-  zoneId: string,
+  zones: readonly ZoneOnLawn[],
   year: number | null,
-): Promise<Made | null> {
-  const zone = await zoneOf(db, zoneId);
-  const observed = zone && (await observedWeather(db, zone.stationId));
-  if (!zone || !observed) return null;
+): Promise<Plays | null> {
+  const observed = zones[0] ? await observedWeather(db, zones[0].stationId) : null;
+  if (!observed) return null;
   const moment = await momentOf(db, actor);
-  const { house, labels, books } = await assemble(db, actor, [zone], moment, { sky: false });
-  const book = books.get(zone.id)!;
+  const { house, labels, books } = await assemble(db, actor, zones, moment, { sky: false });
   const past = wholeYears(observed, yearOf(moment.today)).slice(-PAST_YEARS);
   const years = playable(observed, past);
-  const crossing = ruleFor(house.crossings, zone.school);
-  const targets = springTargets(usualTargets(book.applications, book.facts.seen, moment.today));
-  const takes = (l: Label) =>
-    targets.some((t) => l.before.includes(t.weed) || l.after.some((x) => x.weed === t.weed));
-  const months = (l: Label) => rateForTurf(l, zone.facts, 'pre-emergent')?.months ?? 0;
-  const onTurf = labels.now.filter(
-    (l) =>
-      l.status === 'registered' &&
-      takes(l) &&
-      (rateForTurf(l, zone.facts, 'pre-emergent') ?? rateForTurf(l, zone.facts, 'post-emergent')),
-  );
-  return {
-    years,
-    all: labels.now.filter((l) => l.status === 'registered'),
-    play: {
+  const registered = labels.now.filter((l) => l.status === 'registered');
+  const play = (zone: ZoneOnLawn): Play => {
+    const book = books.get(zone.id)!;
+    const crossing = ruleFor(house.crossings, zone.school);
+    const targets = springTargets(usualTargets(book.applications, book.facts.seen, moment.today));
+    return {
       ...{ facts: book.facts, site: zone.site, depth: house.crossings.depth, observed, years: past },
       // signs are seen, and of a past year nobody has them
       rule: crossing.school === 'signs' ? house.crossings.rules['run of days'] : crossing,
       year: year ?? years.at(-1) ?? 0,
-      labels: onTurf.toSorted((a, b) => months(b) - months(a)).slice(0, MOST_PRODUCTS),
+      labels: fitting(registered, zone, targets),
       targets,
       planning: planningRulesFrom(house.planning),
-    },
+    };
   };
+  return { years, all: registered, plays: zones.map(play) };
+}
+
+/** Labels that take one of the targets on this turf, what lasts longest first. */
+function fitting(labels: readonly Label[], { facts }: ZoneOnLawn, targets: readonly Target[]): Label[] {
+  const takes = (l: Label) =>
+    targets.some((t) => l.before.includes(t.weed) || l.after.some((x) => x.weed === t.weed));
+  const months = (l: Label) => rateForTurf(l, facts, 'pre-emergent')?.months ?? 0;
+  return labels
+    .filter(
+      (l) => takes(l) && (rateForTurf(l, facts, 'pre-emergent') ?? rateForTurf(l, facts, 'post-emergent')),
+    )
+    .toSorted((a, b) => months(b) - months(a))
+    .slice(0, MOST_PRODUCTS);
 }
 
 /** The season that is played is that of the spring weeds. */
@@ -115,47 +140,57 @@ function springTargets(all: readonly Target[]): readonly Target[] {
   return spring.length ? spring : [{ weed: 'smooth-crabgrass', weight: 1 }];
 }
 
-export type EndingInput = Readonly<{ zoneId: string; year: number; moves: readonly TypedMove[] }>;
 type TypedMove = Readonly<{ on: number; productId: string; use: string; share: number }>;
+type TypedLawn = Readonly<{ zoneId: string; moves: readonly TypedMove[] }>;
+/** `made`: the number of a year that never was, put where `year` stood; 0: the year as it came */
+export type SeasonInput = Readonly<{ lawns: readonly TypedLawn[]; year: number; made: number }>;
+export type WeekInput = SeasonInput & Readonly<{ week: number; share: number }>;
+export type MoveInput = SeasonInput & Readonly<{ move: TypedMove }>;
+export type ContestInput = Readonly<{ zoneId: string; productId: string; years: number }>;
 const id = Joi.string().guid({ separator: '-', wrapper: false }).required();
+const share = Joi.number().min(0.05).max(1).required();
 const move = Joi.object<TypedMove>({
   on: Joi.number().integer().min(0).max(40_000).required(),
   productId: id,
   use: Joi.string()
     .valid(...USES)
     .required(),
-  share: Joi.number().min(0.05).max(1).required(),
+  share,
 });
-const asked = {
-  zoneId: id,
+const lawn = Joi.object({ zoneId: id, moves: Joi.array().items(move.optional()).max(MOST_MOVES).required() });
+const season = {
+  lawns: Joi.array().items(lawn.required()).max(ROUND).unique('zoneId').required(),
   year: Joi.number().integer().min(1900).max(2200).required(),
-  moves: Joi.array().items(move.optional()).max(MOST_MOVES).required(),
+  made: Joi.number().integer().min(0).max(MADE_YEARS).required(),
 };
-export type WeekInput = EndingInput & Readonly<{ week: number; share: number }>;
 export const weekShape = Joi.object<WeekInput>({
-  ...asked,
+  ...{ ...season, share },
   week: Joi.number().integer().min(0).max(60).required(),
-  share: Joi.number().min(0.05).max(1).required(),
 }).required();
-export type MoveInput = EndingInput & Readonly<{ move: TypedMove }>;
-export const moveShape = Joi.object<MoveInput>({ ...asked, move: move.required() }).required();
-export const endingShape = Joi.object<EndingInput>(asked).required();
-export type ContestInput = Readonly<{ zoneId: string; productId: string; years: number }>;
+export const moveShape = Joi.object<MoveInput>({ ...season, move: move.required() }).required();
+export const endingShape = Joi.object<SeasonInput>(season).required();
 export const contestShape = Joi.object<ContestInput>({
   ...{ zoneId: id, productId: id },
   years: Joi.number().integer().min(3).max(30).required(),
 }).required();
 
-/** Runs what was asked on the lawn's play; a year that cannot be played, and a lawn that is not there, are refused. */
-async function played<T>(
+/** Runs what was asked on the lawns' plays; a year that cannot be played, and a lawn that is not there, are refused. */
+async function onPlays<T>(
   actor: Actor,
-  { zoneId, year }: Readonly<{ zoneId: string; year: number | null }>,
-  run: (play: Play) => Promise<T>,
+  zoneIds: readonly string[],
+  year: number | null,
+  run: (plays: readonly Play[]) => Promise<T>,
 ): Promise<Outcome<T>> {
   requirePermission(actor, 'see');
-  const made = await inOrganisation(actor, (db) => playOf(db, actor, zoneId, year));
+  const made = await inOrganisation(actor, async (db) => {
+    const all = new Map((await zonesOf(db)).map((z) => [z.id, z]));
+    const zones = zoneIds.flatMap((z) => all.get(z) ?? []);
+    const isRound = zones.every((z) => z.stationId === zones[0]!.stationId);
+    return zones.length === zoneIds.length && isRound ? playsOf(db, actor, zones, year) : null;
+  });
   if (!made) return refuse({ kind: 'gone' });
-  if (!made.years.includes(made.play.year))
+  const played = year ?? made.years.at(-1) ?? null;
+  if (played === null || !made.years.includes(played))
     return refuse({
       kind: 'invalid',
       issues: [
@@ -168,30 +203,46 @@ async function played<T>(
         },
       ],
     });
-  return done(await run(made.play));
+  return done(await run(made.plays));
 }
-const moves = (typed: readonly TypedMove[]) => typed as readonly Move[];
 
-export const playWeek = (actor: Actor, q: WeekInput): Promise<Outcome<Week>> =>
-  played(actor, q, (play) =>
+const onLawns = <T>(
+  actor: Actor,
+  { lawns, year }: SeasonInput,
+  run: (played: readonly Played[]) => Promise<T>,
+): Promise<Outcome<T>> =>
+  onPlays(
+    actor,
+    lawns.map((l) => l.zoneId),
+    year,
+    (plays) => run(plays.map((play, i) => ({ play, moves: lawns[i]!.moves as readonly Move[] }))),
+  );
+
+export const playWeek = (actor: Actor, q: WeekInput): Promise<Outcome<RoundWeek>> =>
+  onLawns(actor, q, (lawns) =>
     inThread(WEEK, {
-      ...{ play, moves: moves(q.moves), share: q.share },
+      ...{ lawns, made: q.made, share: q.share },
       week: Math.min(q.week, weeksOf(q.year).length - 1),
     }),
   );
 
-/** Whether something may be put down on a day; what stands against it where it may not. */
-export async function playMove(actor: Actor, q: MoveInput): Promise<Outcome<readonly Against[] | null>> {
+/** Of each lawn what stands against it on the day; null: it may be put down there. */
+export type Stood = Readonly<{ zoneId: string; against: readonly Against[] | null }>;
+export async function playMove(actor: Actor, q: MoveInput): Promise<Outcome<readonly Stood[]>> {
   const move = { ...q.move, on: q.move.on as Day } as Move;
-  const outcome = await played(actor, q, (play) => inThread(AGAINST, { play, moves: moves(q.moves), move }));
+  const outcome = await onLawns(actor, q, (lawns) => inThread(AGAINST, { lawns, made: q.made, move }));
+  if (!outcome.ok) return outcome;
+  const stood = outcome.value.map((against, i) => ({ zoneId: q.lawns[i]!.zoneId, against }));
   // nothing stands against it, and it may not: no such product on this turf, or a day of another year
-  return outcome.ok && outcome.value?.length === 0 ? refuse({ kind: 'gone' }) : outcome;
+  const asked = stood.filter((s) => s.against === null || s.against.length > 0);
+  return asked.length ? done(asked) : refuse({ kind: 'gone' });
 }
 
-export const playEnding = (actor: Actor, q: EndingInput): Promise<Outcome<Ending>> =>
-  played(actor, q, (play) => inThread(ENDING, { play, moves: moves(q.moves) }));
+/** Of each lawn, in the order in which they were asked. */
+export const playEnding = (actor: Actor, q: SeasonInput): Promise<Outcome<readonly Ending[]>> =>
+  onLawns(actor, q, (lawns) => Promise.all(lawns.map((lawn) => inThread(ENDING, { ...lawn, made: q.made }))));
 
 export const playContest = (actor: Actor, q: ContestInput): Promise<Outcome<Contest>> =>
-  played(actor, { zoneId: q.zoneId, year: null }, (play) =>
-    inThread(CONTEST, { play, productId: q.productId, count: q.years }),
+  onPlays(actor, [q.zoneId], null, ([play]) =>
+    inThread(CONTEST, { play: play!, productId: q.productId, count: q.years }),
   );

@@ -1,9 +1,10 @@
 /** The rehearsal as threads work it: plain data in, plain data out. */
 import { addDays } from '@/core/calendar/day';
+import { injuriesOf, type Injury } from '@/core/rehearsal/injury';
 import { lessonsOf, type Lesson } from '@/core/rehearsal/lessons';
+import { madeYears } from '@/core/rehearsal/made-year';
 import { plannedSeason } from '@/core/rehearsal/planned';
 import {
-  risksOf,
   seasonTruth,
   weekOf,
   weeksOf,
@@ -11,44 +12,63 @@ import {
   type Against,
   type Move,
   type Play,
-  type Risk,
-  type Week,
 } from '@/core/rehearsal/rehearsal';
+import { mornings, roundOf, type Played, type RoundWeek } from '@/core/rehearsal/round';
 import { ALL_WAYS, contestOf, type Contest } from '@/core/rehearsal/schools';
 import { bestWithHindsight, scoreOf, type Score } from '@/core/rehearsal/score';
 import { rateForTurf } from '@/core/products/label';
 
-export const week = (
-  q: Readonly<{ play: Play; moves: readonly Move[]; week: number; share: number }>,
-): Week => weekOf(q.play, q.moves, weeksOf(q.play.year)[q.week]!, q.share);
+/** `made`: the number of a year that never was; 0: the year as it came. All lawns have one station. */
+type Lawns = Readonly<{ lawns: readonly Played[]; made: number }>;
 
-/** Null: it may be put down. */
-export const against = (
-  q: Readonly<{ play: Play; moves: readonly Move[]; move: Move }>,
-): readonly Against[] | null => whyNot(q.play, q.moves, q.move);
+/** The lawns in their year, as it came or made. */
+function inYear({ lawns, made }: Lawns): readonly Played[] {
+  const [one] = lawns;
+  if (made === 0 || !one) return lawns;
+  const { observed } = madeYears(one.play, one.play.year)(made);
+  return lawns.map((l) => ({ ...l, play: { ...l.play, observed } }));
+}
 
+export function week(q: Lawns & Readonly<{ week: number; share: number }>): RoundWeek {
+  const morning = mornings();
+  return roundOf(
+    inYear(q).map(({ play, moves }) => {
+      const from = weeksOf(play.year)[q.week]!;
+      return weekOf(play, moves, from, q.share, morning(play, from));
+    }),
+  );
+}
+
+/** Of each lawn; null: it may be put down there. */
+export function against(q: Lawns & Readonly<{ move: Move }>): readonly (readonly Against[] | null)[] {
+  const morning = mornings();
+  return inYear(q).map(({ play, moves }) => whyNot(play, moves, q.move, morning(play, q.move.on)));
+}
+
+/** A season as it was carried out, and how it went. */
+export type Carried = Readonly<{ moves: readonly Move[]; score: Score; injuries: readonly Injury[] }>;
 /** A season beside others: as it was played, as the planner would have, and the best that one product could have done. */
 export type Ending = Readonly<{
-  yours: Score;
-  /** what of it was put down while turf could be hurt */
-  risks: readonly Risk[];
-  planner: Readonly<{ moves: readonly Move[]; score: Score }>;
+  yours: Carried;
+  planner: Carried;
   /** null: no barrier is among the products */
-  best: Readonly<{ moves: readonly Move[]; score: Score }> | null;
+  best: Carried | null;
 }>;
-export function ending({ play, moves }: Readonly<{ play: Play; moves: readonly Move[] }>): Ending {
+export function ending({ made, ...lawn }: Played & Readonly<{ made: number }>): Ending {
+  const [{ play, moves }] = inYear({ lawns: [lawn], made }) as [Played];
   const { runs } = seasonTruth(play);
-  const planned = plannedSeason(play);
+  const carried = (moves: readonly Move[], lost = true): Carried => ({
+    ...{ moves, score: scoreOf(play, moves, runs, lost), injuries: injuriesOf(play, moves) },
+  });
   const weeks = weeksOf(play.year);
   const days = { from: weeks[0]!, to: addDays(weeks.at(-1)!, -56) };
   const barriers = play.labels.filter((l) => l.inSoil && rateForTurf(l, play.facts.zone, 'pre-emergent'));
   const tried = barriers.flatMap((l) => bestWithHindsight(play, runs, l, days) ?? []);
   const best = tried.toSorted((a, b) => b.hold - a.hold)[0];
   return {
-    yours: scoreOf(play, moves, runs),
-    risks: risksOf(play, moves),
-    planner: { moves: planned, score: scoreOf(play, planned, runs) },
-    best: best ? { moves: best.moves, score: scoreOf(play, best.moves, runs, false) } : null,
+    yours: carried(moves),
+    planner: carried(plannedSeason(play)),
+    best: best ? carried(best.moves, false) : null,
   };
 }
 

@@ -6,7 +6,7 @@ import { SPOTS, type Spot } from '@/core/lawn/zone';
 import { requirePermission, type Actor } from '@/data/actor';
 import { dayIn, nowOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
-import { groupBy } from '@/data/group';
+import { groupBy } from '@/core/group';
 import { addLogged, type LoggedReading } from '@/data/imports';
 import { zoneOf } from '@/data/lawns';
 import { tellChange } from '@/data/changes-told';
