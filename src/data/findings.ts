@@ -7,6 +7,7 @@ import type { SoilTest } from '@/core/lawn/soil-test';
 import { WATERED_BY, type Answered } from '@/core/records/follow-ups';
 import type { Metres } from '@/core/units/quantity';
 import { rateOf } from '@/core/units/rate';
+import { NEXT_YEAR, type Wished } from '@/core/weeds/next-year';
 import { STAGES, isWeed } from '@/core/weeds/weeds';
 import type { Transaction } from './connection';
 import { groupBy } from '@/core/group';
@@ -34,6 +35,7 @@ export const FINDINGS = [
   'callback',
   'callback answered',
   'damage',
+  'next year',
 ] as const;
 export type FindingKind = (typeof FINDINGS)[number];
 
@@ -109,8 +111,21 @@ export function seenFrom(findings: readonly Finding[]): Seen {
       const how = SOIL_OPENED.find((o) => o === f.word);
       return f.kind === 'soil opened' && how ? [{ how, on: f.on }] : [];
     }),
+    nextYear: wishedIn(findings),
     phosphorus: soilTest && { isWanted: soilTest.word === 'wanted', on: soilTest.on },
   };
+}
+
+/** What was asked of the next season, "wish|weed"; without a wish all that was asked for the weed is taken back. */
+function wishedIn(findings: readonly Finding[]): Wished[] {
+  return findings
+    .filter((f) => f.kind === 'next year')
+    .reduce<Wished[]>((soFar, { word, on }) => {
+      const [asked = '', weed = ''] = word.split('|');
+      const wish = NEXT_YEAR.find((w) => w === asked);
+      const others = soFar.filter((w) => w.weed !== weed || (wish && w.wish !== wish));
+      return wish && isWeed(weed) ? [...others, { wish, weed, on }] : others;
+    }, []);
 }
 
 /** The last soil test, and what was seen of the ground. "pH|phosphorus|potassium|lime" in mg/kg and lb/1,000 sq ft. */

@@ -301,6 +301,20 @@ export type ZoneRow = typeof zone.$inferInsert;
 
 export const addLawn = async (db: Transaction, row: LawnRow): Promise<string> =>
   (await db.insert(lawn).values(row).returning({ id: lawn.id }))[0]!.id;
+/** What another zone on the same ground has in common with one: all of its row but what counts its own changes. */
+export async function likeZone(db: Transaction, id: string): Promise<ZoneRow | null> {
+  const [row] = await db.select().from(zone).where(eq(zone.id, id));
+  if (!row) return null;
+  const {
+    id: _,
+    version: __,
+    programmeState: ___,
+    programmeVersion: ____,
+    readingsVersion: _____,
+    ...like
+  } = row;
+  return like;
+}
 export const addZone = async (db: Transaction, row: ZoneRow): Promise<string> =>
   (await db.insert(zone).values(row).returning({ id: zone.id }))[0]!.id;
 

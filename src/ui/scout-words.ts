@@ -3,6 +3,7 @@ import { figure, showPercent, showRate, significant, type Shows } from '@/core/u
 import type { Cause, CauseOdds, Clue } from '@/core/weeds/causes';
 import type { GroundVerdict } from '@/core/lawn/soil-test';
 import type { Taken } from '@/core/weeds/efficacy';
+import type { NextYear } from '@/core/weeds/next-year';
 import type { Favour, Found, Timing } from '@/core/weeds/scouting';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import { plural } from './words';
@@ -104,6 +105,13 @@ const CAUSE: Readonly<Record<Cause, Readonly<{ name: string; next: string }>>> =
     next: 'a product that has it on its label.',
   },
 };
+const NEXT: Readonly<Record<NextYear, string>> = {
+  'in parts': 'a barrier in parts',
+  'another group': 'another site of action',
+  'year off': 'a year without a barrier',
+};
+export const nextYearWords = (wish: NextYear): string => NEXT[wish];
+
 export const causeWords = (cause: Cause) => CAUSE[cause];
 
 const CLUE: Readonly<Record<Clue, Readonly<Record<string, string>>>> = {

@@ -22,6 +22,7 @@ import * as forgetting from '@/server/lawns/forget-customer';
 import * as history from '@/server/lawns/history';
 import * as lawnList from '@/server/lawns/lawn-list';
 import { noteFinding } from '@/server/lawns/note-finding';
+import { makeStrip } from '@/server/lawns/make-strip';
 import { saveWalk } from '@/server/lawns/walk';
 import * as rehearsal from '@/server/rehearsal/play';
 import { addNewLawn, saveLawn } from '@/server/lawns/save-lawn';
@@ -100,6 +101,7 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   liftLatchAction: ['plan', liftLatch],
   noteFindingAction: ['record', noteFinding],
   saveWalkAction: ['record', saveWalk],
+  makeStripAction: ['plan', makeStrip],
   playWeekAction: ['see', rehearsal.playWeek],
   playMoveAction: ['see', rehearsal.playMove],
   playEndingAction: ['see', rehearsal.playEnding],

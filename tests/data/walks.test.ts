@@ -1,11 +1,13 @@
 /** Scouting in the database: walks, what they feed, what products took. Lawns are invented. */
 import { addDays, isoDay } from '@/core/calendar/day';
+import { toSquareFeet } from '@/core/units/trade';
 import { lastWalk } from '@/core/weeds/scouting';
 import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { findingsOf } from '@/data/findings';
 import { walksOf } from '@/data/walks';
 import { noteFinding } from '@/server/lawns/note-finding';
+import { makeStrip } from '@/server/lawns/make-strip';
 import { saveWalk, walkShape, type WalkInput } from '@/server/lawns/walk';
 import { walkSheet } from '@/server/lawns/walk-view';
 import { actor, closeAll, record, recordInput, zoneNamed } from '../support/demo';
@@ -157,5 +159,85 @@ describe('what a soil test decides', () => {
     const sheet = (await walkSheet(lead, (await zoneNamed('14 Quarry Lane · back')).id))!;
     expect(sheet.ground.map((g) => g.code)).toEqual(['acid', 'phosphorus-low']);
     expect(sheet.sheet.facts.seen.phosphorus).toMatchObject({ isWanted: true });
+  });
+});
+
+describe('what a cause asks of next year', () => {
+  const ask = async (zoneId: string, word: string) =>
+    noteFinding(lead, {
+      ...{
+        sendKey: key(),
+        zoneId,
+        kind: 'next year',
+        word,
+        stage: '',
+        figure: '',
+        on: isoDay(await today()),
+      },
+    });
+  const wished = async (zoneId: string) =>
+    (await walkSheet(lead, zoneId))!.sheet.facts.seen.nextYear.map((w) => [w.wish, w.weed]);
+
+  test('is written down for the plan, by weed, and taken back', async () => {
+    const zoneId = (await zoneNamed('14 Quarry Lane · front')).id;
+    for (const word of ['in parts|smooth-crabgrass', 'another group|smooth-crabgrass', 'year off|goosegrass'])
+      expect(await ask(zoneId, word)).toMatchObject({ ok: true });
+    expect(await wished(zoneId)).toEqual([
+      ['in parts', 'smooth-crabgrass'],
+      ['another group', 'smooth-crabgrass'],
+      ['year off', 'goosegrass'],
+    ]);
+    expect(await ask(zoneId, '|smooth-crabgrass')).toMatchObject({ ok: true });
+    expect(await wished(zoneId)).toEqual([['year off', 'goosegrass']]);
+    expect(await ask(zoneId, 'more of it|goosegrass')).toMatchObject({
+      refusal: { kind: 'invalid', issues: [{ field: 'Next year' }] },
+    });
+  });
+
+  const walked = async (zoneId: string) => (await walkSheet(lead, zoneId))!.sheet;
+  const madeOf = <T>(o: { ok: true; value: T } | { ok: false; refusal: unknown }): T => {
+    if (!o.ok) throw new Error(JSON.stringify(o.refusal));
+    return o.value;
+  };
+  test('the hot edge becomes a zone: the zone is smaller by it, and its soil is that beside pavement', async () => {
+    const zoneId = (await zoneNamed('3 Mill Race · whole lawn')).id;
+    const before = await walked(zoneId);
+    expect([before.zone.measure.by, before.zone.concreteEdgeFt]).toEqual(['typed', 60]);
+    const made = madeOf(await makeStrip(lead, { zoneId, length: '50', width: '2' }));
+    expect(made.isTakenOff).toBe(true);
+    const [strip, rest] = [await walked(made.zoneId), await walked(zoneId)];
+    // 50 ft by 2 ft, and 10 ft of the edge are left (arithmetic)
+    expect(toSquareFeet(strip.zone.area)).toBeCloseTo(100, 6);
+    expect(toSquareFeet(before.zone.area) - toSquareFeet(rest.zone.area)).toBeCloseTo(100, 6);
+    expect(strip.zone.site).toMatchObject({ besidePavement: true, exposure: 'full sun' });
+    expect(rest.zone.concreteEdgeFt).toBeCloseTo(10, 6);
+    expect(strip.zone.facts.turf).toBe(before.zone.facts.turf);
+  });
+  test('what lay on the zone counts on its edge; a zone that was drawn keeps its outline', async () => {
+    const zoneId = (await zoneNamed('14 Quarry Lane · front')).id;
+    const before = await walked(zoneId);
+    expect(before.zone.measure.by).toBe('takeoff');
+    const made = madeOf(await makeStrip(lead, { zoneId, length: '60', width: '2.5' }));
+    expect(made.isTakenOff).toBe(false);
+    const laid = ({ facts }: typeof before) =>
+      facts.ledger.map((e) => [e.day, e.name, e.ingredients.map((i) => i.ai?.toFixed(4))]).toSorted();
+    expect(laid(before).length).toBeGreaterThan(0);
+    expect(laid(await walked(made.zoneId))).toEqual(laid(before));
+    expect((await walked(zoneId)).zone.area).toBe(before.zone.area);
+  });
+  test('an edge wider than the lawn, figures that are none, and an edge that is there, are refused by name', async () => {
+    const zoneId = (await zoneNamed('14 Quarry Lane · front')).id;
+    const strip = async (length: string, width: string, of = zoneId) =>
+      makeStrip(lead, { zoneId: of, length, width });
+    const fields = async (o: ReturnType<typeof strip>) => {
+      const outcome = await o;
+      return outcome.ok || outcome.refusal.kind !== 'invalid'
+        ? outcome
+        : outcome.refusal.issues.map((x) => x.field);
+    };
+    expect(await fields(strip('400', '40'))).toEqual(['Width', 'Zone']);
+    expect(await fields(strip('long', ''))).toEqual(['Length', 'Width', 'Zone']);
+    expect(await fields(strip('60', '2'))).toEqual(['Zone']);
+    expect(await strip('40', '2', key())).toMatchObject({ refusal: { kind: 'gone' } });
   });
 });

@@ -456,6 +456,7 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
     events: fc.array(fc.record({ on: aDay, what: fc.constant('party') }), { maxLength: 2 }),
     phosphorus: maybe(fc.record({ isWanted: fc.boolean(), on: aDay })),
     opened: fc.constant([]),
+    nextYear: fc.constant([]),
     noticeSent: maybe(aDay.map((d) => hourOf(d, 9))),
   }),
   means: fc.record({

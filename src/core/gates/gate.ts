@@ -24,6 +24,7 @@ import type {
 } from '@/core/units/quantity';
 import type { ProductRate } from '@/core/units/rate';
 import type { Forecast, HourlyWeather } from '@/core/weather/series';
+import type { Wished } from '@/core/weeds/next-year';
 import type { Stage, Weed } from '@/core/weeds/weeds';
 import type { Reason } from './reason';
 
@@ -97,6 +98,8 @@ export type Seen = Readonly<{
   phosphorus: Readonly<{ isWanted: boolean; on: Day }> | null;
   /** the soil was opened, and a barrier in it with it */
   opened: readonly Readonly<{ how: SoilOpened; on: Day }>[];
+  /** what walks asked of the season after them */
+  nextYear: readonly Wished[];
 }>;
 export const NOTHING_SEEN: Seen = {
   mownOn: null,
@@ -109,6 +112,7 @@ export const NOTHING_SEEN: Seen = {
   events: [],
   phosphorus: null,
   opened: [],
+  nextYear: [],
 };
 
 /** What the company has: licences of its people, sprayers and spreaders, product on its shelf. */

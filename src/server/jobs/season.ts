@@ -62,7 +62,9 @@ function work(question: PlanQuestion): Answer {
   const found = programmes.filter((p) => p.kind !== 'no pre-emergent' && p.kind !== 'as planned');
   return {
     problem: yearOff
-      ? `a year off by your house: group ${yearOff.group} alone in ${yearOff.years.join(', ')}`
+      ? yearOff.by === 'house'
+        ? `a year off by your house: group ${yearOff.group} alone in ${yearOff.years.join(', ')}`
+        : `a year off: a walk of last season asked for it`
       : found.length
         ? null
         : 'no pre-emergent of the house can go here',

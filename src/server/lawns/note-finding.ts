@@ -4,6 +4,7 @@ import { addDays, isoDay, parseDay } from '@/core/calendar/day';
 import { SOIL_OPENED } from '@/core/gates/gate';
 import { wantsPhosphorus } from '@/core/lawn/soil-test';
 import { parseFigure, type Issue } from '@/core/units/parse';
+import { NEXT_YEAR } from '@/core/weeds/next-year';
 import { STAGES, isWeed } from '@/core/weeds/weeds';
 import { requirePermission, type Actor } from '@/data/actor';
 import { hourIn, nowOf, todayOf } from '@/data/clock';
@@ -87,6 +88,12 @@ export async function noteFinding(actor: Actor, input: FindingInput): Promise<Ou
       issues.push({ field: 'Opened by', problem: 'What opened the soil is missing', remedy: 'Choose one.' });
     if (kind === 'watered' && !(WATERED_BY as readonly string[]).includes(word))
       issues.push({ field: 'Watered by', problem: 'Who watered it is missing', remedy: 'Choose one.' });
+    if (kind === 'next year' && !isWish(word))
+      issues.push({
+        field: 'Next year',
+        problem: `"${word}" asks nothing of next year’s plan`,
+        remedy: 'Choose one of what the walk offers.',
+      });
     if (kind === 'callback' && !word)
       issues.push({
         field: 'About',
@@ -130,6 +137,12 @@ export async function noteFinding(actor: Actor, input: FindingInput): Promise<Ou
     await changed(db, actor, [input.zoneId]);
     return done({ on: isoDay(on) });
   });
+}
+
+/** "in parts|smooth-crabgrass"; without a wish it takes back what was asked for the weed. */
+function isWish(word: string): boolean {
+  const [wish = '', weed = ''] = word.split('|');
+  return isWeed(weed) && (wish === '' || NEXT_YEAR.some((w) => w === wish));
 }
 
 /** A key of its own for what is written down beside it: the same each time it is sent. */

@@ -4,6 +4,7 @@ import { action } from '@/server/entry/action';
 import { hindcastSheet } from '@/server/soil/view';
 import { done } from '@/server/entry/outcome';
 import { forgetCustomer, forgetShape } from '@/server/lawns/forget-customer';
+import { makeStrip, stripShape } from '@/server/lawns/make-strip';
 import { findingShape, noteFinding } from '@/server/lawns/note-finding';
 import { saveWalk, walkShape } from '@/server/lawns/walk';
 import { liftLatch, liftShape } from '@/server/programme/lift-latch';
@@ -36,6 +37,7 @@ import Joi from 'joi';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
 
 export const liftLatchAction = action(liftShape, liftLatch);
+export const makeStripAction = action(stripShape, makeStrip);
 export const saveWalkAction = action(walkShape, saveWalk);
 export const noteFindingAction = action(findingShape, noteFinding);
 export const saveApplicationAction = action(applicationShape, saveApplication);

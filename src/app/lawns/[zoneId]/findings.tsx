@@ -4,6 +4,7 @@ import { useState, useTransition } from 'react';
 import { isoDay, showDay } from '@/core/calendar/day';
 import { SOIL_OPENED } from '@/core/gates/gate';
 import { DAMAGE_CAUSES, WATERED_BY } from '@/core/records/follow-ups';
+import { NEXT_YEAR } from '@/core/weeds/next-year';
 import { ALL_WEEDS, STAGES, WEEDS, isWeed, stageWords } from '@/core/weeds/weeds';
 import type { Finding, FindingKind } from '@/data/findings';
 import type { FindingInput } from '@/server/lawns/note-finding';
@@ -12,6 +13,7 @@ import type { ZoneSheet } from '@/server/programme/view';
 import { Labelled } from '@/ui/labelled';
 import { Link } from '@/ui/link';
 import { MeasureField } from '@/ui/measure-field';
+import { nextYearWords } from '@/ui/scout-words';
 import { RefusalWords } from '../../refusal-words';
 import { sendPhoto } from '../../send-photo';
 import { send } from '../../send';
@@ -41,7 +43,11 @@ const NAMES: Record<FindingKind, string> = {
   callback: 'The customer called',
   'callback answered': 'The call was answered',
   damage: 'Damage to the turf',
+  'next year': 'What next year is asked for',
 };
+
+/** What a walk asks of next year is asked where its cause is told. */
+const BY_HAND = (Object.keys(NAMES) as FindingKind[]).filter((k) => k !== 'next year');
 
 /** What the second field begins with. */
 const FIRST_WORDS: Partial<Record<FindingKind, string>> = {
@@ -137,7 +143,7 @@ export function Findings({ sheet, noteFindingAction }: Props) {
           <Labelled beside name="What">
             {(field) => (
               <select {...field} value={kind} onChange={(e) => choose(e.target.value as FindingKind)}>
-                {(Object.keys(NAMES) as FindingKind[]).map((k) => (
+                {BY_HAND.map((k) => (
                   <option key={k} value={k}>
                     {NAMES[k]}
                   </option>
@@ -362,8 +368,8 @@ export function Findings({ sheet, noteFindingAction }: Props) {
 function lastOfEach(findings: readonly Finding[]): Finding[] {
   const last = new Map<string, Finding>();
   const about = (f: Finding) =>
-    f.kind === 'weed stage'
-      ? f.word.split('|')[0]
+    f.kind === 'weed stage' || f.kind === 'next year'
+      ? f.word.split('|')[f.kind === 'weed stage' ? 0 : 1]
       : f.kind === 'event' || f.kind === 'damage' || f.kind === 'callback'
         ? isoDay(f.on)
         : '';
@@ -408,6 +414,12 @@ function findingWords({ kind, word, figure }: Finding): string {
       return `looked at${word && `: ${word}`}${figure === null ? '' : `, ${figure} % taken`}`;
     case 'callback':
       return `the customer called: ${word}`;
+    case 'next year': {
+      const [asked = '', weed = ''] = word.split('|');
+      const wish = NEXT_YEAR.find((w) => w === asked);
+      const against = isWeed(weed) ? ` against ${WEEDS[weed].name}` : '';
+      return wish ? `next year: ${nextYearWords(wish)}${against}` : `next year: nothing asked${against}`;
+    }
     case 'damage': {
       const [cause = '', seen = ''] = word.split('|');
       return `damage: ${seen} (${cause})`;

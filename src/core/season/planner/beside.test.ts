@@ -107,7 +107,7 @@ test('a year off after as many years of one group alone as the gate lets run', (
   ) => yearOffOf(question({ facts: { ...facts, ledger: entries }, rules: { ...rules, yearOff: school } }));
   const most = facts.rules.groupYears;
   const enough = Array.from({ length: most - 1 }, (_, i) => year - most + 1 + i);
-  expect(off(ledger(...enough))).toEqual({ group: 3, years: enough });
+  expect(off(ledger(...enough))).toEqual({ by: 'house', group: 3, years: enough });
   expect(off(ledger(...enough), 'never')).toBeNull();
   expect(off(ledger(...enough.slice(1)))).toBeNull();
   expect(off(ledger())).toBeNull();

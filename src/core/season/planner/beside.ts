@@ -9,6 +9,7 @@ import type { Label } from '@/core/products/label';
 import { isOpen } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
 import type { ProductRate } from '@/core/units/rate';
+import type { Wished } from '@/core/weeds/next-year';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import { postEmergents } from './looks';
 import type { PerennialSchool, PlanQuestion } from './question';
@@ -84,11 +85,21 @@ function firstDay(states: Uint8Array, range: Range<Day>, from: Day, to: Day): Da
   return null;
 }
 
-/** A site of action that has stood alone in the soil for years. */
-export type YearOff = Readonly<{ group: number; years: readonly number[] }>;
+/** A site of action that has stood alone in the soil for years; or a walk asked for it, where a weed may stand what lay. */
+export type YearOff =
+  | Readonly<{ by: 'house'; group: number; years: readonly number[] }>
+  | Readonly<{ by: 'walk'; weed: Weed; on: Day }>;
 
-/** Whether the house takes this year off: one group alone was put down in all the years before the one too many. */
-export function yearOffOf({ rules, facts }: PlanQuestion): YearOff | null {
+/**
+ * Whether this year is taken off: a walk asked for it, or by the house one group alone was put down in all the years before
+ * the one too many.
+ */
+export function yearOffOf(
+  { rules, facts }: Pick<PlanQuestion, 'rules' | 'facts'>,
+  wishes: readonly Wished[] = [],
+): YearOff | null {
+  const asked = wishes.find((w) => w.wish === 'year off');
+  if (asked) return { by: 'walk', weed: asked.weed, on: asked.on };
   if (rules.yearOff === 'never') return null;
   const groupsIn = (year: number) =>
     new Set(
@@ -101,5 +112,5 @@ export function yearOffOf({ rules, facts }: PlanQuestion): YearOff | null {
   if (group === undefined) return null;
   const years: number[] = [];
   for (let year = last; groupsIn(year).size === 1 && groupsIn(year).has(group); year--) years.unshift(year);
-  return years.length >= facts.rules.groupYears - 1 ? { group, years } : null;
+  return years.length >= facts.rules.groupYears - 1 ? { by: 'house', group, years } : null;
 }

@@ -1,8 +1,9 @@
 /** The planner against a search over all days, and against what the trade expects of its programmes. */
-import { addDays, dayOf, type Day } from '@/core/calendar/day';
+import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import type { SoilRuns } from '@/core/ground/soil-runs';
 import type { Label } from '@/core/products/label';
 import { amountOf, rateOf } from '@/core/units/rate';
+import type { NextYear } from '@/core/weeds/next-year';
 import { context, entry, label, outlook, row, today } from '../../../../tests/support/gate-context';
 import { weighed } from '@/core/season/barrier';
 import { dosesAgainst } from '@/core/season/doses';
@@ -419,5 +420,56 @@ describe('as the trade expects', () => {
     const days = none.looks.map((l) => l.on);
     expect(days).toEqual([...days].sort((a, b) => a - b));
     expect(none.looks.reduce((sum, l) => sum + l.takes, 0)).toBeLessThanOrEqual(1);
+  });
+});
+
+describe('what walks of the last season asked of this one', () => {
+  const lastYear = dayOf(yearOf(today) - 1, 6, 12);
+  const laid = { ...entry(dayOf(yearOf(today) - 1, 3, 20), 0.4), inSoil: true };
+  const asked = (wish: NextYear, on = lastYear, over: Partial<PlanQuestion> = {}) =>
+    planProgrammes(
+      question({
+        facts: {
+          ...facts,
+          ledger: [laid],
+          seen: { ...facts.seen, nextYear: [{ wish, weed: 'smooth-crabgrass', on }] },
+        },
+        ...over,
+      }),
+    );
+  const groupsOf = (p: Programme) => [
+    ...new Set(
+      p.applications.flatMap((a) => a.products.flatMap((x) => x.label.ingredients.map((i) => i.group))),
+    ),
+  ];
+  const planned = (plans: ReturnType<typeof planProgrammes>) =>
+    plans.programmes.filter((p) => p.applications.length > 0);
+
+  test('another site of action: nothing of last year’s is proposed', () => {
+    // the barrier of last year is of group 3
+    const plans = asked('another group');
+    expect(planned(plans).map(groupsOf)).toEqual(planned(plans).map(() => [14]));
+    expect(plans.wishes).toEqual([
+      { wish: 'another group', weed: 'smooth-crabgrass', on: lastYear, isKept: true },
+    ]);
+  });
+  test('where the house has no other, it says so and plans all the same', () => {
+    const plans = asked('another group', lastYear, { labels: [LONG, BACK] });
+    expect(plans.wishes.map((w) => w.isKept)).toEqual([false]);
+    expect(planned(plans).length).toBeGreaterThan(0);
+  });
+  test('in parts: once is not among them', () => {
+    const plans = asked('in parts');
+    expect(plans.wishes.map((w) => w.isKept)).toEqual([true]);
+    expect(plans.programmes.map((p) => p.kind)).not.toContain('once');
+    expect(plans.programmes.map((p) => p.kind)).toContain('in two');
+  });
+  test('a year off stands first', () => {
+    const plans = asked('year off');
+    expect(plans.programmes[0]!.kind).toBe('no pre-emergent');
+    expect(plans.yearOff).toEqual({ by: 'walk', weed: 'smooth-crabgrass', on: lastYear });
+  });
+  test('it is asked of the next season alone', () => {
+    for (const on of [today, addDays(lastYear, -366)]) expect(asked('year off', on).yearOff).toBeNull();
   });
 });

@@ -12,6 +12,7 @@ import { windowOf } from '@/core/gates/window';
 import { WHOLE_ZONE } from '@/core/products/application';
 import { belongsFrom } from '@/core/ground/season';
 import { emergenceOf } from '@/core/weeds/emergence';
+import type { Wished } from '@/core/weeds/next-year';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import { heldUntil, weighed, type WeighedRuns } from '@/core/season/barrier';
 import { dosesAgainst } from '@/core/season/doses';
@@ -29,6 +30,7 @@ import { lookAfterwards, postEmergents, type Looks, type Post } from './looks';
 import { optionsFor, asRate, type Option } from './options';
 import type { PlanQuestion } from './question';
 import { cleanUpOf, yearOffOf, type CleanUp, type YearOff } from './beside';
+import { isSpent, spentGroups, unspent, wishesOf } from './wishes';
 import { bestOf, type Found, type Search, type Shape } from './search';
 import { inParts, ofTwo, once, springAndAutumn, thenInAutumn, type ProgrammeKind } from './shapes';
 
@@ -55,6 +57,8 @@ export type Plans = Readonly<{
   cleanUp: CleanUp | null;
   /** by the house's rule this year has no barrier, and that programme stands first */
   yearOff: YearOff | null;
+  /** what walks of the season before asked of this one, and whether something suited */
+  wishes: readonly (Wished & Readonly<{ isKept: boolean }>)[];
   /** programmes that were tried */
   tried: number;
 }>;
@@ -108,11 +112,16 @@ export function planProgrammes(
   const coarse = counted(holdTable(input, EVERY, fewMembers(runs, today, FEW)));
   const fine = counted(holdTable(input, WALK_EVERY));
   const cleanUp = cleanUpOf(q, facts, { from: today, to: addDays(today, DAYS_AHEAD) });
-  const yearOff = yearOffOf(q);
-  if (!coarse || !fine) return { programmes: [], cleanUp, yearOff, tried };
+  const asked = wishesOf(facts, runs);
+  const yearOff = yearOffOf(q, asked);
+  if (!coarse || !fine) return { programmes: [], cleanUp, yearOff, wishes: [], tried };
   const search: Search = { range, coarse, fine };
   const mayGo = (found: Found) => isOpenThroughout(programmeOf('once', found), q, BY_PROGRAMME);
-  const spring = options.filter((o) => o.use === 'pre-emergent');
+  const spent = spentGroups(facts, asked);
+  const spring = unspent(
+    options.filter((o) => o.use === 'pre-emergent'),
+    spent,
+  );
   const autumn = mayInAutumn(q) ? options.filter((o) => o.use === 'autumn pre-emergent') : [];
   let steps = 0;
   const best = (shapes: readonly Shape[]) => {
@@ -126,10 +135,12 @@ export function planProgrammes(
     if (one) found.push({ kind, found: one });
   };
   const p10 = facts.outlook?.crossed ?? facts.outlook?.dates.p10 ?? null;
-  add('once', best(once(spring)));
-  add('in two', best(inParts(spring, 2)));
+  const inTwo = best(inParts(spring, 2));
+  const mustPart = inTwo !== null && asked.some((w) => w.wish === 'in parts');
+  if (!mustPart) add('once', best(once(spring)));
+  add('in two', inTwo);
   if (q.targets.some((t) => t.weed === 'goosegrass')) add('in three', best(inParts(spring, 3)));
-  if (p10 !== null)
+  if (p10 !== null && !mustPart)
     add(
       'reach-back',
       best(
@@ -150,15 +161,15 @@ export function planProgrammes(
   add('one after another', best(ofTwo(strongest, 'after')));
 
   // behind each of them the autumn's own barrier, where the house puts one down
-  const whole = found.map(({ kind, found: f }) => ({
+  const all = found.map(({ kind, found: f }) => ({
     kind,
     found: (autumn.length ? best(thenInAutumn(f, autumn)) : null) ?? f,
   }));
   if (autumn.length) {
     const both = best(springAndAutumn(spring, autumn));
-    if (both) whole.push({ kind: 'spring and autumn', found: both });
+    if (both) all.push({ kind: 'spring and autumn', found: both });
     const alone = spring.length ? null : best(once(autumn));
-    if (alone) whole.push({ kind: 'once', found: alone });
+    if (alone) all.push({ kind: 'once', found: alone });
   }
   const posts = postEmergents(
     q.labels,
@@ -170,13 +181,18 @@ export function planProgrammes(
   const bare = measured({ kind: 'no pre-emergent', applications: [] }, null, known);
   const programmes = [
     ...(yearOff ? [bare] : []),
-    ...theBest(whole).map(({ kind, found: f }) =>
+    ...theBest(all).map(({ kind, found: f }) =>
       measured(programmeOf(kind, withWindows(f, search)), f, known),
     ),
     ...(yearOff ? [] : [bare]),
     ...(q.planned.length ? [measured({ kind: 'as planned', applications: q.planned }, null, known)] : []),
   ];
-  return { programmes, cleanUp, yearOff, tried };
+  const wishes = asked.map((w) => ({
+    ...w,
+    isKept:
+      w.wish === 'year off' || (w.wish === 'in parts' ? mustPart : !spring.some((o) => isSpent(o, spent))),
+  }));
+  return { programmes, cleanUp, yearOff, wishes, tried };
 }
 
 /** The last season that is planned for ends: what goes down later is the next year's programme. */

@@ -266,7 +266,7 @@ function Proposal({
           {KIND_NAMES[p.kind]}
           {isBest && (
             <span className="ml-2 bg-moss px-2 text-[16px] text-lime">
-              {plans.yearOff ? 'by your house' : 'best'}
+              {plans.yearOff ? (plans.yearOff.by === 'house' ? 'by your house' : 'after the walk') : 'best'}
             </span>
           )}
         </h3>

@@ -1,11 +1,12 @@
 /** What is said of a proposed programme. */
 import type { KilogramsPerHectare } from '@/core/units/quantity';
-import { showWeekday } from '@/core/calendar/day';
+import { showDay, showWeekday } from '@/core/calendar/day';
 import type { Plans, Programme } from '@/core/season/planner/planner';
 import type { PerennialSchool } from '@/core/season/planner/question';
 import { WEEDS } from '@/core/weeds/weeds';
 import type { ProgrammeKind } from '@/core/season/planner/shapes';
 import { figure, type Shows } from '@/core/units/format';
+import { nextYearWords } from '@/ui/scout-words';
 import { list, plural, shortName } from '@/ui/words';
 
 export const KIND_NAMES: Record<ProgrammeKind, string> = {
@@ -89,13 +90,18 @@ const WHEN: Readonly<Record<PerennialSchool, string>> = {
 
 /** What the house does beside any of them: a sentence each. @param most years of one group that are too many */
 export function besideWords(
-  { cleanUp, yearOff }: Pick<Plans, 'cleanUp' | 'yearOff'>,
+  { cleanUp, yearOff, wishes }: Pick<Plans, 'cleanUp' | 'yearOff' | 'wishes'>,
   most: number,
 ): string[] {
   return [
-    yearOff &&
+    yearOff?.by === 'house' &&
       `A year off by your house: group ${yearOff.group} stood alone in ${list(yearOff.years.map(String))}, and ${plural(most, 'year')} running are too many.`,
     cleanUp &&
       `Beside each: ${list(cleanUp.targets.map((w) => WEEDS[w].name))}, seen here, with ${shortName(cleanUp.label)} on ${showWeekday(cleanUp.on)}: ${WHEN[cleanUp.school]}. It is planned with whichever you take.`,
-  ].filter((x) => x !== null);
+    ...wishes.map(wishWords),
+  ].filter((x) => x !== null && x !== false);
 }
+
+/** What a walk asked of this season, and what became of it. */
+const wishWords = ({ wish, weed, on, isKept }: Plans['wishes'][number]): string =>
+  `The walk of ${showDay(on)} asked for ${nextYearWords(wish)}: ${WEEDS[weed].name} had come through. ${isKept ? 'Kept here.' : 'Nothing of yours suits: not kept.'}`;

@@ -4,7 +4,7 @@ import { may } from '@/data/actor';
 import { walkSheet } from '@/server/lawns/walk-view';
 import { isId } from '../../../ids';
 import { screen } from '../../../screen';
-import { saveWalkAction } from '../actions';
+import { makeStripAction, noteFindingAction, saveWalkAction } from '../actions';
 import { ScoutScreen } from './scout-screen';
 
 export const metadata: Metadata = { title: 'Walk the zone' };
@@ -18,7 +18,7 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/scout
       walkSheet={sheet}
       mayRecord={may(actor, 'record')}
       mayPlan={may(actor, 'plan')}
-      saveWalkAction={saveWalkAction}
+      {...{ saveWalkAction, noteFindingAction, makeStripAction }}
     />
   );
 });

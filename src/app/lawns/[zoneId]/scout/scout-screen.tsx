@@ -9,11 +9,12 @@ import type { Outcome } from '@/server/entry/outcome';
 import type { WalkInput } from '@/server/lawns/walk';
 import type { WalkSheet } from '@/server/lawns/walk-view';
 import { Link } from '@/ui/link';
-import { causeWords, evidenceWords, favourWords, groundWords, timingWords } from '@/ui/scout-words';
+import { favourWords, groundWords, timingWords } from '@/ui/scout-words';
 import { useShows } from '@/ui/units';
 import { WeedArt } from '@/ui/weed-art/weed-art';
-import { oddsWords, weedTitle } from '@/ui/weed-words';
+import { weedTitle } from '@/ui/weed-words';
 import { list, plural } from '@/ui/words';
+import { Through, type AfterActions } from './through';
 import { WalkForm } from './walk-form';
 
 const WhatTakesIt = dynamic(() => import('./what-takes-it'), { loading: () => <p>Asking every gate…</p> });
@@ -23,10 +24,18 @@ type Props = Readonly<{
   mayRecord: boolean;
   mayPlan: boolean;
   saveWalkAction: (input: WalkInput) => Promise<Outcome<{ on: string }>>;
-}>;
+}> &
+  AfterActions;
 
 /** Walk the zone: what is up, what to do about it, and what was up before. */
-export function ScoutScreen({ walkSheet, mayRecord, mayPlan, saveWalkAction }: Props) {
+export function ScoutScreen({
+  walkSheet,
+  mayRecord,
+  mayPlan,
+  saveWalkAction,
+  noteFindingAction,
+  makeStripAction,
+}: Props) {
   const { sheet, walks } = walkSheet;
   const { zone, today, house } = sheet;
   const last = lastWalk(walks);
@@ -77,7 +86,7 @@ export function ScoutScreen({ walkSheet, mayRecord, mayPlan, saveWalkAction }: P
               ))}
             </ul>
             {last.found.length > 0 && <WhatTakesIt {...{ walkSheet, plan, mayPlan }} found={last.found} />}
-            <Through through={walkSheet.through} zoneId={zone.id} />
+            <Through {...{ walkSheet, mayRecord, mayPlan, noteFindingAction, makeStripAction }} />
             <Favours found={last.found} />
           </>
         )}
@@ -106,50 +115,6 @@ function FoundLine({ found: f, walk, today }: Readonly<{ found: Found; walk: Wal
         <p className="text-[15px] text-steel">{timingWords(f, timing, walk.on === today)}</p>
       </div>
     </li>
-  );
-}
-
-/** Why what is up came through the barrier, and what that asks for next year. */
-function Through({ through, zoneId }: Readonly<{ through: WalkSheet['through']; zoneId: string }>) {
-  if (!through.length) return null;
-  return (
-    <section className="mt-4" aria-label="Why it came through">
-      <h3 className="text-[19px]">Why it came through</h3>
-      <p className="text-[15px] text-steel">
-        Odds from what was put down, the weather since, the soil and where it stands; they are no proof.
-      </p>
-      {through.map(({ found, causes }) => (
-        <div key={`${found.weed}${found.stage}`} className="border-b border-hair py-2">
-          <p className="font-cond text-[18px] font-semibold">
-            {weedTitle(found.weed)}, {stageWords(found.weed, found.stage)}
-          </p>
-          <ol>
-            {causes
-              .filter((c, i) => i < 3 && c.odds >= 0.05)
-              .map((c) => (
-                <li key={c.cause} className="py-1">
-                  <p className="grid grid-cols-[1fr_auto] gap-3">
-                    <b>{causeWords(c.cause).name}</b>
-                    <span className="font-semibold">{oddsWords(c.odds)}</span>
-                  </p>
-                  <p className="h-2 border border-iron" aria-hidden>
-                    <span className="block h-full bg-clay" style={{ width: `${c.odds * 100}%` }} />
-                  </p>
-                  <p className="text-[15px] text-steel">{evidenceWords(c)}</p>
-                </li>
-              ))}
-          </ol>
-          {causes[0] && (
-            <p className="border-l-4 border-moss bg-paper px-3 py-1 text-[16px]">
-              Next year: {causeWords(causes[0].cause).next}{' '}
-              {causes[0].cause === 'missed edge' && (
-                <Link href={`/lawns/${zoneId}/sheet`}>The lawn’s sheet</Link>
-              )}
-            </p>
-          )}
-        </div>
-      ))}
-    </section>
   );
 }
 

@@ -1,0 +1,195 @@
+'use client';
+import { useState } from 'react';
+import { isoDay, showDay } from '@/core/calendar/day';
+import { answersTo, type NextYear } from '@/core/weeds/next-year';
+import { WEEDS, stageWords, type Weed } from '@/core/weeds/weeds';
+import type { Outcome } from '@/server/entry/outcome';
+import type { Strip, StripInput } from '@/server/lawns/make-strip';
+import type { FindingInput } from '@/server/lawns/note-finding';
+import type { WalkSheet } from '@/server/lawns/walk-view';
+import { Labelled } from '@/ui/labelled';
+import { Link } from '@/ui/link';
+import { causeWords, evidenceWords, nextYearWords } from '@/ui/scout-words';
+import { oddsWords, weedTitle } from '@/ui/weed-words';
+import { list } from '@/ui/words';
+import { RefusalWords } from '../../../refusal-words';
+import { useSending } from '../../../use-sending';
+
+export type AfterActions = Readonly<{
+  noteFindingAction: (input: FindingInput) => Promise<Outcome<{ on: string }>>;
+  makeStripAction: (input: StripInput) => Promise<Outcome<Strip>>;
+}>;
+type Props = Readonly<{ walkSheet: WalkSheet; mayRecord: boolean; mayPlan: boolean }> & AfterActions;
+
+/** A cause that is likelier asks for its answer too. Ours. */
+const LIKELY = 0.2;
+
+/** Why what is up came through the barrier, and what that asks of next year's plan. */
+export function Through({ walkSheet, mayRecord, mayPlan, noteFindingAction, makeStripAction }: Props) {
+  const { through, sheet } = walkSheet;
+  if (!through.length) return null;
+  return (
+    <section className="mt-4" aria-label="Why it came through">
+      <h3 className="text-[19px]">Why it came through</h3>
+      <p className="text-[15px] text-steel">
+        Odds from what was put down, the weather since, the soil and where it stands; they are no proof.
+      </p>
+      {through.map(({ found, causes }) => {
+        const likely = causes.filter((c, i) => i === 0 || c.odds >= LIKELY).map((c) => c.cause);
+        return (
+          <div key={`${found.weed}${found.stage}`} className="border-b border-hair py-2">
+            <p className="font-cond text-[18px] font-semibold">
+              {weedTitle(found.weed)}, {stageWords(found.weed, found.stage)}
+            </p>
+            <ol>
+              {causes
+                .filter((c, i) => i < 3 && c.odds >= 0.05)
+                .map((c) => (
+                  <li key={c.cause} className="py-1">
+                    <p className="grid grid-cols-[1fr_auto] gap-3">
+                      <b>{causeWords(c.cause).name}</b>
+                      <span className="font-semibold">{oddsWords(c.odds)}</span>
+                    </p>
+                    <p className="h-2 border border-iron" aria-hidden>
+                      <span className="block h-full bg-clay" style={{ width: `${c.odds * 100}%` }} />
+                    </p>
+                    <p className="text-[15px] text-steel">{evidenceWords(c)}</p>
+                  </li>
+                ))}
+            </ol>
+            {causes[0] && (
+              <p className="border-l-4 border-moss bg-paper px-3 py-1 text-[16px]">
+                Next year: {causeWords(causes[0].cause).next}
+              </p>
+            )}
+            {mayRecord && (
+              <AskNextYear
+                weed={found.weed}
+                asks={[...new Set(likely.flatMap(answersTo))]}
+                {...{ sheet, noteFindingAction }}
+              />
+            )}
+          </div>
+        );
+      })}
+      {mayPlan && through.some((t) => t.causes[0]?.cause === 'missed edge') && (
+        <MakeStrip sheet={sheet} makeStripAction={makeStripAction} />
+      )}
+    </section>
+  );
+}
+
+/** What may be asked of next year's plan for a weed, and what was. */
+function AskNextYear({
+  weed,
+  asks,
+  sheet: { zone, today, facts },
+  noteFindingAction,
+}: Readonly<{ weed: Weed; asks: readonly NextYear[]; sheet: WalkSheet['sheet'] }> &
+  Pick<AfterActions, 'noteFindingAction'>) {
+  const { run, refusal, isSending } = useSending();
+  const asked = facts.seen.nextYear.filter((w) => w.weed === weed);
+  const left = asks.filter((a) => !asked.some((w) => w.wish === a));
+  const note = (wish: NextYear | '') =>
+    run(noteFindingAction, {
+      ...{ sendKey: crypto.randomUUID(), zoneId: zone.id, kind: 'next year', word: `${wish}|${weed}` },
+      ...{ stage: '', figure: '', on: isoDay(today) },
+    });
+  if (!left.length && !asked.length) return null;
+  return (
+    <div className="mt-1">
+      {asked.length > 0 && (
+        <p className="text-[16px]">
+          Asked of next year’s plan on {showDay(asked.at(-1)!.on)}:{' '}
+          {list(asked.map((w) => nextYearWords(w.wish)))}.{' '}
+          <button
+            type="button"
+            className="min-h-[44px] underline"
+            disabled={isSending}
+            onClick={() => note('')}
+          >
+            Take it back
+          </button>
+        </p>
+      )}
+      <div className="flex flex-wrap gap-2">
+        {left.map((wish) => (
+          <button
+            key={wish}
+            type="button"
+            className="button"
+            disabled={isSending}
+            aria-label={`Ask next year’s plan for ${nextYearWords(wish)} against ${WEEDS[weed].name}`}
+            onClick={() => note(wish)}
+          >
+            Ask for {nextYearWords(wish)}
+          </button>
+        ))}
+      </div>
+      {refusal && <RefusalWords refusal={refusal} here={`/lawns/${zone.id}/scout`} shown={[]} />}
+    </div>
+  );
+}
+
+/** Feet of turf along pavement that get hot. Common practice, no source. */
+const HOT_FT = '2';
+
+/** Makes the edge a zone with a soil, an outlook and a programme of its own. */
+function MakeStrip({
+  sheet: { zone },
+  makeStripAction,
+}: Readonly<{ sheet: WalkSheet['sheet'] }> & Pick<AfterActions, 'makeStripAction'>) {
+  const [length, setLength] = useState(zone.concreteEdgeFt ? String(Math.round(zone.concreteEdgeFt)) : '');
+  const [width, setWidth] = useState(HOT_FT);
+  const [made, setMade] = useState<Strip | null>(null);
+  const { run, issue, refusal, isSending } = useSending();
+  if (made)
+    return (
+      <p className="mt-2 border-l-8 border-moss bg-paper px-3 py-1 text-[16px]">
+        <Link href={`/lawns/${made.zoneId}`}>{made.name}</Link> is a zone of its own now: its soil warms
+        sooner, and its barrier is planned by itself.{' '}
+        {made.isTakenOff
+          ? `${zone.name} is smaller by it.`
+          : `${zone.name} was drawn: take the strip off its outline on its sheet.`}
+      </p>
+    );
+  return (
+    <form
+      noValidate
+      className="mt-2 grid gap-2 border-2 border-hair bg-paper p-3"
+      aria-label="Make the edge a zone"
+      onSubmit={(e) => {
+        e.preventDefault();
+        run(makeStripAction, { zoneId: zone.id, length, width }, setMade);
+      }}
+    >
+      <p className="text-[16px]">
+        The edge as a zone of its own: its soil warms sooner, so its barrier goes down sooner, at its own
+        rate. What lay on {zone.name} counts on it.
+      </p>
+      <div className="grid grid-cols-2 gap-3">
+        <Labelled name="Length, ft" issue={issue('Length')}>
+          {(field) => (
+            <input
+              {...field}
+              inputMode="decimal"
+              value={length}
+              onChange={(e) => setLength(e.target.value)}
+            />
+          )}
+        </Labelled>
+        <Labelled name="Width, ft" issue={issue('Width')}>
+          {(field) => (
+            <input {...field} inputMode="decimal" value={width} onChange={(e) => setWidth(e.target.value)} />
+          )}
+        </Labelled>
+      </div>
+      {refusal && (
+        <RefusalWords refusal={refusal} here={`/lawns/${zone.id}/scout`} shown={['Length', 'Width']} />
+      )}
+      <button className="button" disabled={isSending}>
+        {isSending ? 'Making it…' : 'Make the edge a zone'}
+      </button>
+    </form>
+  );
+}
