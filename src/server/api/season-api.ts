@@ -124,7 +124,11 @@ function answer(q: SeasonQuestion) {
       usualTargets([], facts.seen, today),
   });
   return {
-    ...{ today: q.today, tried, year_off: yearOff?.by === 'house' ? { group: yearOff.group, years: yearOff.years } : null },
+    ...{
+      today: q.today,
+      tried,
+      year_off: yearOff?.by === 'house' ? { group: yearOff.group, years: yearOff.years } : null,
+    },
     clean_up: cleanUp && {
       date: isoDay(cleanUp.on),
       ...{ label: labels.indexOf(cleanUp.label), name: cleanUp.label.name, targets: cleanUp.targets },
