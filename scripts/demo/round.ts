@@ -5,6 +5,7 @@ import { siteName, zonesOf } from '@/data/lawns';
 import { saveWalk, type WalkInput } from '@/server/lawns/walk';
 import { closeQueue } from '@/server/jobs/jobs';
 import { computeWindows } from '@/server/jobs/windows';
+import { writeLooks } from './looks';
 import { writeStreets, type Street } from './streets';
 
 const lead: Actor = {
@@ -62,5 +63,6 @@ for (const [i, { site, found, notes }] of WALKS.entries()) {
       },
     });
 }
+await writeLooks(lead, 'Ropewalk');
 await closeQueue();
 await closeConnection();

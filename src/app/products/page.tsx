@@ -22,11 +22,16 @@ export default screen(async (actor) => {
     <div className="mx-auto max-w-[1180px] px-4 pb-10 pt-4">
       <div className="flex flex-wrap items-center justify-between gap-3">
         <h1 className="text-[28px]">Products</h1>
-        {may(actor, 'plan') && (
-          <Link className="button button-loud" href="/products/new">
-            Enter a label
+        <div className="flex flex-wrap gap-2">
+          <Link className="button" href="/products/took">
+            What they took
           </Link>
-        )}
+          {may(actor, 'plan') && (
+            <Link className="button button-loud" href="/products/new">
+              Enter a label
+            </Link>
+          )}
+        </div>
       </div>
       <p className="text-steel">
         Each is a copy of its printed label. The printed label is the law.{' '}

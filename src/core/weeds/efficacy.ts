@@ -68,14 +68,17 @@ const middle = (values: readonly number[]): number => {
 };
 
 /** So many looks tell something of a product here. Ours. */
-const ENOUGH_LOOKS = 3;
+export const ENOUGH_LOOKS = 3;
 /** Less is no control. As labels call it. */
-const CONTROL = 0.8;
+export const CONTROL = 0.8;
 /** It has lost so much of what it took. Ours. */
 const FALLEN = 0.25;
 
+/** A product that took a weed in a year before, and no longer does. */
+export type Fallen = Readonly<{ before: Taken; now: Taken }>;
+
 /** "It no longer works here": it took a weed once, and in its last year did not. */
-export function noLongerWorks(taken: readonly Taken[]): readonly Readonly<{ before: Taken; now: Taken }>[] {
+export function noLongerWorks(taken: readonly Taken[]): readonly Fallen[] {
   const told = taken.filter((t) => t.looks >= ENOUGH_LOOKS);
   return told.flatMap((now) => {
     const same = told.filter((t) => t.productId === now.productId && t.weed === now.weed);

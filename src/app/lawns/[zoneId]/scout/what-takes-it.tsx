@@ -16,6 +16,7 @@ import { toSquareFeet } from '@/core/units/trade';
 import { isWorthwhile, timingOf, type Found, type WeedPlan } from '@/core/weeds/scouting';
 import { WEEDS, stageRank, type Weed } from '@/core/weeds/weeds';
 import type { WalkSheet } from '@/server/lawns/walk-view';
+import { FallenLine } from '@/ui/fallen-line';
 import { tookWords } from '@/ui/scout-words';
 import { list, plural, windowWords } from '@/ui/words';
 
@@ -98,15 +99,12 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
   return (
     <section className="mt-4" aria-label="What takes it">
       <h3 className="text-[19px]">What takes it</h3>
-      {fallen.map(({ before, now }) => (
-        <p
-          key={`${now.productId}${now.weed}`}
-          className="mt-1 border-l-8 border-clay bg-paper px-3 py-1 text-[16px]"
-        >
-          {labels.now.find((l) => l.id === now.productId)?.name ?? 'A product'} no longer takes{' '}
-          {WEEDS[now.weed].name} on your lawns: {showPercent(now.share)} in {now.year}, and{' '}
-          {showPercent(before.share)} in {before.year}. Another site of action.
-        </p>
+      {fallen.map((f) => (
+        <FallenLine
+          key={`${f.now.productId}${f.now.weed}`}
+          fallen={f}
+          name={labels.now.find((l) => l.id === f.now.productId)?.name ?? 'A product'}
+        />
       ))}
       {!targets.length && (
         <p className="text-[16px]">Nothing that is up is worth a spray now; see what is said of each.</p>
