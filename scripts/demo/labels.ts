@@ -400,7 +400,10 @@ const sheets = {
     onLeaf: true,
     rainFreeHours: 6,
     seedingWait: [{ upTo: 1.5, days: 28 }],
-    after: [...BROADLEAVES, 'wild-violet' as const].map((weed) => ({ weed, upTo: 'mature' as const })),
+    after: [
+      ...BROADLEAVES.map((weed) => ({ weed, upTo: 'mature' as const })),
+      { weed: 'wild-violet', upTo: 'mature', degree: 'suppression' },
+    ],
     airMostF: 85,
     windMostMph: 10,
     setbacks: [{ from: 'tree', feet: 3 }],

@@ -2,6 +2,7 @@
 import { STAGES, ALL_WEEDS } from '@/core/weeds/weeds';
 import {
   ADJUVANTS,
+  DEGREES,
   DORMANCIES,
   FORMULATIONS,
   NONE_KEYS,
@@ -49,7 +50,7 @@ const list = (items: object, description: string, more: object = {}) => ({
 /** Fields that came after the first sheets were written: what is missing stands as on an empty sheet. */
 const LATER: ReadonlySet<string> = new Set([
   ...['kind', 'keepsFromFruit', 'sites', 'none', 'since', 'adjuvant'],
-  ...['airDayMostF', 'butNot', 'addedAs', 'notWith', 'sprayPh', 'turnsWater'],
+  ...['airDayMostF', 'butNot', 'degree', 'addedAs', 'notWith', 'sprayPh', 'turnsWater'],
 ]);
 const object = (properties: Record<string, object>) => ({
   type: 'object',
@@ -147,6 +148,7 @@ export const LABEL_SCHEMA = {
           enum: [...STAGES.filter((s) => s !== 'not up'), null],
           description: 'A stage on the way at which it does not take it',
         },
+        degree: oneOf(DEGREES, 'How well, in the label’s words; missing: control'),
       }),
       'Weeds it takes once they are up',
     ),

@@ -1,5 +1,5 @@
 import { SITES } from '@/core/trade/terms';
-import { FORMULATIONS, SETBACKS_FROM, SIGNAL_WORDS } from '@/core/products/label';
+import { DEGREES, FORMULATIONS, SETBACKS_FROM, SIGNAL_WORDS } from '@/core/products/label';
 import { PRODUCT_KINDS } from '@/core/trade/terms';
 import { type LabelSheet } from '@/core/products/sheet';
 import { AMOUNT_UNITS } from '@/core/units/rate';
@@ -291,6 +291,13 @@ export function SheetFront({ sheet, set }: Props) {
                   onChange={(s) => set({ after: changed(sheet.after, i, { butNot: s === '' ? null : s }) })}
                 />
               )}
+              <SelectField
+                name="How well"
+                path={`after ${i + 1} degree`}
+                options={DEGREES}
+                value={a.degree ?? 'control'}
+                onChange={(degree) => set({ after: changed(sheet.after, i, { degree }) })}
+              />
               <RemoveButton what="weed" onClick={() => set({ after: without(sheet.after, i) })} />
             </div>
           ))}

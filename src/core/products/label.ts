@@ -113,7 +113,15 @@ export const ADJUVANTS = ['nonionic surfactant', 'methylated seed oil', 'crop oi
 export type Adjuvant = (typeof ADJUVANTS)[number];
 
 /** A weed that is taken once it is up, to its last stage. Some labels leave stages out on the way: taken small and large. */
-export type Controlled = Readonly<{ weed: Weed; upTo: Stage; butNot?: Stage | null }>;
+export const DEGREES = ['control', 'suppression'] as const;
+/** What a label takes once it is up: up to a stage, and how well in its own words. */
+export type Controlled = Readonly<{
+  weed: Weed;
+  upTo: Stage;
+  butNot?: Stage | null;
+  /** not said: control */
+  degree?: (typeof DEGREES)[number];
+}>;
 
 export type LimitPeriod = 'calendar year' | '12 months';
 

@@ -1,7 +1,17 @@
 import { addDays, dayOf } from '@/core/calendar/day';
 import { WHOLE_ZONE } from '@/core/products/application';
 import { rateOf } from '@/core/units/rate';
-import { context, entry, label, outlook, range, row, today } from '../../../tests/support/gate-context';
+import {
+  context,
+  entry,
+  label,
+  leafLabel,
+  outlook,
+  range,
+  row,
+  today,
+} from '../../../tests/support/gate-context';
+import type { Label } from '@/core/products/label';
 import { packageCost } from '@/core/products/stock';
 import { weighed } from './barrier';
 import { suitedFor } from './suited';
@@ -109,4 +119,20 @@ test('before the line what holds more of the flush goes first, whatever reaches 
   // what reaches back counts once the line is crossed, and not before it
   expect(second!.reasons.map((r) => r.argument.code)).not.toContain('reaches-back');
   expect(first!.hold!).toBeGreaterThan(0.9);
+});
+
+test('what controls a weed goes before what only suppresses it, and that before what does not have it', () => {
+  const post = (id: string, after: Label['after']): Label => ({ ...leafLabel, id, name: id, after });
+  const labels = [
+    post('none', []),
+    post('half', [{ weed: 'wild-violet', upTo: 'mature', degree: 'suppression' }]),
+    post('whole', [{ weed: 'wild-violet', upTo: 'mature' }]),
+  ];
+  const asked = { ...wanted, use: 'post-emergent' as const, targets: ['wild-violet' as const] };
+  const ranked = suitedFor(labels, facts, asked);
+  expect(ranked.map((s) => s.label.id)).toEqual(['whole', 'half', 'none']);
+  expect(ranked[1]!.reasons).toContainEqual({
+    speaks: 'against',
+    argument: { code: 'only-suppresses', target: 'wild-violet' },
+  });
 });

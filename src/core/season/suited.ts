@@ -36,7 +36,7 @@ export type Argument =
   | Readonly<{ code: 'same-group-again'; group: number; years: number }>
   | Readonly<{ code: 'other-group'; group: number; than: readonly number[] }>
   | Readonly<{ code: 'controls-target'; target: Weed }>
-  | Readonly<{ code: 'not-for-target'; target: Weed }>
+  | Readonly<{ code: 'only-suppresses' | 'not-for-target'; target: Weed }>
   | Readonly<{ code: 'turf-sensitive'; ingredient: string; tolerance: string }>
   | Readonly<{ code: 'organic' }>
   | Readonly<{ code: 'not-organic' }>
@@ -140,6 +140,7 @@ function compare(a: Suited, b: Suited): number {
     Number(a.ajar === null) - Number(b.ajar === null) ||
     has(a, 'not-organic') - has(b, 'not-organic') ||
     has(b, 'controls-target') - has(a, 'controls-target') ||
+    has(b, 'only-suppresses') - has(a, 'only-suppresses') ||
     (Math.abs(hold) >= ALIKE ? hold : 0) ||
     (isPreEmergent(a.use) ? 0 : (a.ajar?.from ?? 0) - (b.ajar?.from ?? 0)) ||
     against(a) - against(b) ||
@@ -193,10 +194,11 @@ function argumentsFor(
   }
 
   for (const target of targets) {
-    const controls = isPreEmergent(use)
-      ? label.before.includes(target)
-      : label.after.some((a) => a.weed === target);
-    say(controls ? 'for' : 'against', { code: controls ? 'controls-target' : 'not-for-target', target });
+    const of = label.after.filter((a) => a.weed === target);
+    const takes = isPreEmergent(use) ? label.before.includes(target) : of.length > 0;
+    const isWhole = isPreEmergent(use) || of.some((a) => a.degree !== 'suppression');
+    if (takes && isWhole) say('for', { code: 'controls-target', target });
+    else say('against', { code: takes ? 'only-suppresses' : 'not-for-target', target });
   }
   for (const { name } of label.ingredients) {
     const tolerance = factsOf(name)?.turf[zone.turf];

@@ -248,7 +248,7 @@ function Works({ label, show }: Shown) {
           {list(
             label.after.map(
               (a) =>
-                `${WEEDS[a.weed].name} to ${stageWords(a.weed, a.upTo)}${a.butNot ? `, but not at ${stageWords(a.weed, a.butNot)}` : ''}`,
+                `${WEEDS[a.weed].name} to ${stageWords(a.weed, a.upTo)}${a.butNot ? `, but not at ${stageWords(a.weed, a.butNot)}` : ''}${a.degree === 'suppression' ? ' (suppression only)' : ''}`,
             ),
           )}
           .

@@ -136,6 +136,8 @@ function argumentWords(a: Argument): string {
       return `Group ${a.group}, after group ${list(a.than.map(String))} here: a rotation.`;
     case 'controls-target':
       return `${WEEDS[a.target].name} is on its label.`;
+    case 'only-suppresses':
+      return `Its label only suppresses ${WEEDS[a.target].name}.`;
     case 'not-for-target':
       return `${WEEDS[a.target].name} is not on its label.`;
     case 'turf-sensitive':

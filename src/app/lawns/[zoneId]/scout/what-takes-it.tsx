@@ -60,6 +60,10 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [key, labels, facts, today],
   );
+  // what no longer takes it here comes last, whatever its label says
+  const isFallen = ({ label }: Suited) =>
+    fallen.some(({ now }) => now.productId === label.id && targets.includes(now.weed));
+  const ranked = suited.toSorted((a, b) => Number(isFallen(a)) - Number(isFallen(b)));
   /** days between two shots by the label, where one will hardly do; null: one */
   const shotsOf = (s: Suited): number | null => {
     const { intervalDays, mostApplications } = limitsFor(s.label, zone.facts, use);
@@ -116,9 +120,12 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
         </p>
       )}
       <ol>
-        {suited.slice(0, SHOWN).map((s) => {
+        {ranked.slice(0, SHOWN).map((s) => {
           const takes = targets.filter((w) => s.label.after.some((a) => a.weed === w));
           const not = targets.filter((w) => !takes.includes(w));
+          const suppressed = new Set(
+            s.reasons.flatMap(({ argument: a }) => (a.code === 'only-suppresses' ? a.target : [])),
+          );
           return (
             <li key={s.label.id} className="border-b border-hair py-2">
               <p className="flex flex-wrap items-center justify-between gap-x-3">
@@ -130,7 +137,12 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
                 )}
               </p>
               <p className="text-[15px]">
-                Takes {list(takes.map((w) => WEEDS[w].name))}
+                Takes{' '}
+                {list(
+                  takes.map(
+                    (w) => `${WEEDS[w].name}${suppressed.has(w) ? ' (its label only suppresses it)' : ''}`,
+                  ),
+                )}
                 {not.length > 0 && `, not ${list(not.map((w) => WEEDS[w].name))}`}.{' '}
                 {showRate(s.rate, s.label.rateUnit)}, {amountWords(s, areaOf(place, zone))} here
                 {s.label.surfactantPercent !== null &&
