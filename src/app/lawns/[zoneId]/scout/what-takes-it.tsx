@@ -9,7 +9,7 @@ import { NEW_PRODUCT, type TypedApplication } from '@/core/season/typed-applicat
 import { yearAhead } from '@/core/season/programme';
 import { suitedFor, type Suited } from '@/core/season/suited';
 import type { Use } from '@/core/trade/terms';
-import { figure, showPercent, showRate, significant } from '@/core/units/format';
+import { figure, showRate, significant } from '@/core/units/format';
 import { AMOUNT_UNITS, amountFor, amountIn, rateIn } from '@/core/units/rate';
 import type { SquareMetres } from '@/core/units/quantity';
 import { toSquareFeet } from '@/core/units/trade';
