@@ -90,7 +90,9 @@ export function RehearsalScreen({ sheet, playContestAction, ...actions }: Props)
             </Labelled>
           </div>
           <p className="mt-1 text-[15px] text-steel">
-            Against {list(sheet.targets.map((t) => (isWeed(t) ? WEEDS[t].name : t)))}.
+            {lawns.length > 1 && part === 'season'
+              ? 'Against what each of the lawns is planned against.'
+              : `Against ${list(sheet.targets.map((t) => (isWeed(t) ? WEEDS[t].name : t)))}.`}
           </p>
           <div className="mt-3 flex gap-2" role="group" aria-label="What is played">
             {(Object.keys(PARTS) as (keyof typeof PARTS)[]).map((p) => (

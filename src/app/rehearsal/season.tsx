@@ -132,7 +132,7 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
       <section aria-label="The week" aria-busy={isBusy}>
         {refusal && <RefusalWords refusal={refusal} here="/rehearsal" shown={[]} />}
         <h2 className="border-b-2 border-iron text-[22px]">
-          Week {game.week + 1} of {sheet.weeks}: {showFullDay(weeksOf(year)[game.week]!)}
+          Week {game.week + 1} of {sheet.weeks}: {(made ? showDay : showFullDay)(weeksOf(year)[game.week]!)}
         </h2>
         {week ? (
           <>
@@ -249,14 +249,16 @@ export function MoveList({
   of,
 }: Readonly<{ moves: readonly Move[]; nameOf: (productId: string) => string; of: number }>) {
   if (!moves.length) return <p className="text-[16px] text-steel">Nothing.</p>;
-  const same = groupBy(moves, (m) => `${m.on}|${m.productId}|${m.use}|${m.share}`);
+  const inOrder = moves.toSorted((a, b) => a.on - b.on);
+  const same = groupBy(inOrder, (m) => `${m.on}|${m.productId}|${m.use}|${m.share}`);
   return (
     <ul>
       {[...same].map(([key, [m, ...others]]) => (
         <li key={key} className="border-b border-hair py-1 text-[16px]">
           <b>{showWeekday(m!.on)}</b>: {nameOf(m!.productId)}
           {m!.share < 1 && `, ${figure(m!.share * 100)} % of the rate`}
-          {of > 1 && `, on ${others.length + 1} of ${plural(of, 'lawn')}`}
+          {of > 1 &&
+            (others.length + 1 === of ? `, on all ${of} lawns` : `, on ${others.length + 1} of ${of} lawns`)}
         </li>
       ))}
     </ul>

@@ -17,9 +17,9 @@ const WITHIN_DAYS = 28;
 const LEFT_DAYS = 7;
 
 /** What it put down; none: it proposes nothing, or no day let it. */
-export function plannedSeason(p: Play): Move[] {
+export function plannedSeason(p: Play, morning = mornings()): Move[] {
   const monday = weeksOf(p.year)[0]!;
-  const facts = knownOn(p, [], monday);
+  const facts = knownOn(p, [], monday, morning(p, monday));
   const { programmes } = planProgrammes({
     ...{ facts, labels: p.labels, targets: p.targets, rules: p.planning, kept: [], planned: [] },
     runs: soilRunsOf(ensembleAt(p, monday, facts.forecast), NOTHING_READ),
@@ -29,7 +29,6 @@ export function plannedSeason(p: Play): Move[] {
     .filter((a) => a.plannedOn < weeksOf(p.year).at(-1)!)
     .flatMap((a) => a.products.map((x) => ({ on: a.plannedOn, product: x })))
     .toSorted((a, b) => a.on - b.on);
-  const morning = mornings();
   return wished.reduce<Move[]>((moves, { on, product }) => {
     const high = rateForTurf(product.label, facts.zone, product.use)?.high;
     if (!high) return moves;

@@ -89,6 +89,11 @@ test('the year’s limit is kept in the rehearsal too', () => {
   const again: Move = { ...laid, on: addDays(laid.on, 70) };
   // 0.8 of 1.0 oz a year
   expect(whyNot(play(), [laid], again)?.map((a) => a.gate)).toContain('year-limit');
+  // what is decided for a day of this week stands on its other days too
+  const monday = addDays(laid.on, -((weekdayOf(laid.on) + 6) % 7));
+  const [free, full] = [[], [laid]].map((moves) => weekOf(play(), moves, monday).choices[0]!);
+  expect(free!.days).not.toEqual(full!.days);
+  expect(full!.days.every((d) => d === 'shut')).toBe(true);
   expect(whyNot(play(), [], { ...move(3, 10), productId: 'nothing' })).toEqual([]);
 });
 

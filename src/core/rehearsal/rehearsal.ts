@@ -115,15 +115,13 @@ function forecastOn(p: Play, day: Day): Forecast {
 }
 
 const RECENT_DAYS = 60;
-/** What was put down by a day, as the ledger has it. */
-export const ledgerOf = (p: Play, moves: readonly Move[], before: Day): LedgerEntry[] =>
-  moves
-    .filter((m) => m.on < before)
-    .flatMap((m, i) => {
-      const found = labelled(p, m);
-      const at = { id: `move-${i}`, day: m.on, status: 'done' as const, share: 1, ground: null };
-      return found ? [entryOf(found.label, found.rate, at)] : [];
-    });
+/** What was put down, as the ledger has it. */
+export const ledgerOf = (p: Play, moves: readonly Move[]): LedgerEntry[] =>
+  moves.flatMap((m, i) => {
+    const found = labelled(p, m);
+    const at = { id: `move-${i}`, day: m.on, status: 'done' as const, share: 1, ground: null };
+    return found ? [entryOf(found.label, found.rate, at)] : [];
+  });
 const rateOf = (
   { facts }: Play,
   label: Label,
@@ -158,7 +156,8 @@ export function knownOn(p: Play, moves: readonly Move[], day: Day, morning = mor
       ...zone,
       seedings: zone.seedings.map((s) => ({ ...s, on: inYear(s.on, p.year) })),
     },
-    ledger: ledgerOf(p, moves, day),
+    // what was decided for a later day of the week counts too
+    ledger: ledgerOf(p, moves),
     bookFrom: addDays(day, -4000),
     ...{ outlook, forecast },
     recent: sliceDays(p.observed, addDays(day, -RECENT_DAYS), day),

@@ -33,7 +33,7 @@ export type Score = Readonly<{
 export function scoreOf(p: Play, moves: readonly Move[], truth: SoilRuns, lost = true): Score {
   const end = addDays(truth.from, truth.members[0]!.length - 1);
   const runs = weighed(truth, p.planning.school);
-  const ledger = ledgerOf(p, moves, end);
+  const ledger = ledgerOf(p, moves);
   const middle = addDays(truth.from, truth.members[0]!.length - 215);
   const facts = { zone: p.facts.zone, seen: NOTHING_SEEN, recent: p.observed, today: end };
   const left = lost ? leftOf(facts, p.labels) : () => 1;

@@ -2,6 +2,7 @@
 import 'server-only';
 import Joi from 'joi';
 import { yearOf, type Day } from '@/core/calendar/day';
+import { groupBy } from '@/core/group';
 import { wholeYears } from '@/core/ground/ensemble';
 import { playable, weeksOf, type Against, type Move, type Play } from '@/core/rehearsal/rehearsal';
 import type { Lesson } from '@/core/rehearsal/lessons';
@@ -21,11 +22,11 @@ import { PAST_YEARS, observedWeather } from '@/data/weather';
 import { inThread, task } from '@/threads/threads';
 import { done, refuse, type Outcome } from '../entry/outcome';
 import { assemble } from '../facts';
-import type { against, contest, ending, Ending, lessons, week } from './work';
+import type { against, contest, Ending, endings, lessons, week } from './work';
 
 const WEEK = task<typeof week>('screens', 'server/rehearsal/work', 'week');
 const AGAINST = task<typeof against>('screens', 'server/rehearsal/work', 'against');
-const ENDING = task<typeof ending>('screens', 'server/rehearsal/work', 'ending');
+const ENDINGS = task<typeof endings>('screens', 'server/rehearsal/work', 'endings');
 const LESSONS = task<typeof lessons>('screens', 'server/rehearsal/work', 'lessons');
 const CONTEST = task<typeof contest>('screens', 'server/rehearsal/work', 'contest');
 
@@ -240,7 +241,12 @@ export async function playMove(actor: Actor, q: MoveInput): Promise<Outcome<read
 
 /** Of each lawn, in the order in which they were asked. */
 export const playEnding = (actor: Actor, q: SeasonInput): Promise<Outcome<readonly Ending[]>> =>
-  onLawns(actor, q, (lawns) => Promise.all(lawns.map((lawn) => inThread(ENDING, { ...lawn, made: q.made }))));
+  onLawns(actor, q, async (lawns) => {
+    const of = [...groupBy(lawns, ({ play }) => JSON.stringify([play.site, play.rule])).values()];
+    const ended = await Promise.all(of.map((alike) => inThread(ENDINGS, { lawns: alike, made: q.made })));
+    const byLawn = new Map(of.flatMap((alike, i) => alike.map((lawn, k) => [lawn, ended[i]![k]!] as const)));
+    return lawns.map((lawn) => byLawn.get(lawn)!);
+  });
 
 export const playContest = (actor: Actor, q: ContestInput): Promise<Outcome<Contest>> =>
   onPlays(actor, [q.zoneId], null, ([play]) =>

@@ -1,5 +1,6 @@
 /** The rehearsal as threads work it: plain data in, plain data out. */
 import { addDays } from '@/core/calendar/day';
+import type { SoilRuns } from '@/core/ground/soil-runs';
 import { injuriesOf, type Injury } from '@/core/rehearsal/injury';
 import { lessonsOf, type Lesson } from '@/core/rehearsal/lessons';
 import { madeYears } from '@/core/rehearsal/made-year';
@@ -13,7 +14,7 @@ import {
   type Move,
   type Play,
 } from '@/core/rehearsal/rehearsal';
-import { mornings, roundOf, type Played, type RoundWeek } from '@/core/rehearsal/round';
+import { mornings, roundOf, truths, type Played, type RoundWeek } from '@/core/rehearsal/round';
 import { ALL_WAYS, contestOf, type Contest } from '@/core/rehearsal/schools';
 import { bestWithHindsight, scoreOf, type Score } from '@/core/rehearsal/score';
 import { rateForTurf } from '@/core/products/label';
@@ -54,9 +55,12 @@ export type Ending = Readonly<{
   /** null: no barrier is among the products */
   best: Carried | null;
 }>;
-export function ending({ made, ...lawn }: Played & Readonly<{ made: number }>): Ending {
-  const [{ play, moves }] = inYear({ lawns: [lawn], made }) as [Played];
-  const { runs } = seasonTruth(play);
+export function endings(q: Lawns): readonly Ending[] {
+  const [morning, truth] = [mornings(), truths()];
+  return inYear(q).map((lawn) => endingOf(lawn, truth(lawn.play).runs, morning));
+}
+
+function endingOf({ play, moves }: Played, runs: SoilRuns, morning: ReturnType<typeof mornings>): Ending {
   const carried = (moves: readonly Move[], lost = true): Carried => ({
     ...{ moves, score: scoreOf(play, moves, runs, lost), injuries: injuriesOf(play, moves) },
   });
@@ -67,7 +71,7 @@ export function ending({ made, ...lawn }: Played & Readonly<{ made: number }>): 
   const best = tried.toSorted((a, b) => b.hold - a.hold)[0];
   return {
     yours: carried(moves),
-    planner: carried(plannedSeason(play)),
+    planner: carried(plannedSeason(play, morning)),
     best: best ? carried(best.moves, false) : null,
   };
 }
