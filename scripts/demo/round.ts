@@ -46,7 +46,7 @@ function weed(
   name: string,
   stage: string,
   cover: string,
-  where: readonly string[],
+  where: WalkInput['found'][number]['where'],
 ): WalkInput['found'][number] {
   return { weed: name, stage, cover, counted: '', where, isInFlower: false };
 }

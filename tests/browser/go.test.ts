@@ -44,6 +44,9 @@ const one = async (query: ReturnType<typeof sql>): Promise<number> =>
 const records = () =>
   one(sql`select count(*)::int as n from application_record r join zone z on z.id = r.zone_id
     join lawn l on l.id = z.lawn_id where l.address like ${`%${STREET}`}`);
+const walks = () =>
+  one(sql`select count(*)::int as n from walk w join zone z on z.id = w.zone_id
+    join lawn l on l.id = z.lawn_id where l.address like ${`%${STREET}`}`);
 const visits = () =>
   one(sql`select count(*)::int as n from stop_visit v join lawn l on l.id = v.lawn_id
     where l.address like ${`%${STREET}`}`);
@@ -212,15 +215,23 @@ test('twelve stops on the phone, the network cut three times, the clock two hour
   await kill();
   await b.page('Check');
   expect(await (await b.field('Wind, mph')).getAttribute('value')).toBe('4');
+  // what is up is walked without a network too
+  await press('Walk it: what is up on whole lawn');
+  await press('+ smooth crabgrass');
+  await press('1 tiller');
+  await isSound(b, 'Walk at a stop, phone');
+  await press('Save the walk');
+  await b.page('1 weed written down for whole lawn');
   await apply();
   await finish();
   await whole();
   await whole();
   expect(await records()).toBe(1);
   await b.driver.get(here);
-  await b.page('4 things wait on this device');
+  await b.page('5 things wait on this device');
   await line.mend();
   await b.driver.wait(async () => (await records()) === 5, 150_000);
+  await b.driver.wait(async () => (await walks()) === 1, 150_000);
 
   // cut while the work goes on
   await begin();

@@ -2,6 +2,8 @@
  * From "what is it?" to next year: a weed is named by the key without a network, walked, its spots planned and recorded,
  * looked at again, and the cause of it stands there.
  */
+import { inOrganisation } from '@/data/connection';
+import { walksOf } from '@/data/walks';
 import { actor, closeAll, record, recordInput, zoneNamed } from '../support/demo';
 import { DESKTOP, PHONE, openBrowser, type Browser } from './driver';
 import { lineTo, type Line } from './line';
@@ -9,6 +11,7 @@ import { BASE, LEAD, PASSWORD, TOBIN } from './people';
 import { recordPlanned } from './programme-form';
 import { isSound } from './sound';
 
+const idOf = (address: string) => address.replace('/lawns/', '');
 const SITE = '14 Quarry Lane · front';
 let b: Browser;
 let line: Line;
@@ -112,6 +115,26 @@ test('walked, spots planned and recorded, looked at again, and why it came throu
   const walks = await b.page('Walks before');
   expect(walks).toContain('large crabgrass 3 %');
   expect(await b.complaints()).toEqual([]);
+});
+
+test('a walk without a network waits on the device, and is sent once there is one', async () => {
+  b = await openBrowser(line.url, PHONE);
+  await b.signIn(TOBIN, PASSWORD);
+  await b.go(`${lawn}/scout`);
+  await b.page('Walks before');
+  await line.cut();
+  await b.press('A weed is up');
+  await b.choose('Weed 1', 'goosegrass');
+  await b.press('Save the walk');
+  await b.page('1 walk waits on this device');
+  await isSound(b, 'Walk, phone');
+  await line.mend();
+  const kept = async () =>
+    (await inOrganisation(actor('lead'), (db) => walksOf(db, [idOf(lawn)]))).get(idOf(lawn));
+  await b.driver.wait(
+    async () => (await kept())?.some((w) => w.found.some((f) => f.weed === 'goosegrass')) ?? false,
+    120_000,
+  );
 });
 
 test('four weeks of a rehearsal: why a gate is shut, something put down, and how the season went', async () => {

@@ -131,7 +131,7 @@ describe('why it came through', () => {
     expect(await through([weed()])).toEqual([]);
   });
   test('in a strip the edge that was missed is likelier than it was all over', async () => {
-    const odds = async (where: readonly string[]) =>
+    const odds = async (where: WalkInput['found'][number]['where']) =>
       (await through([crabgrass({ where })]))[0]!.causes.find((c) => c.cause === 'missed edge')!.odds;
     expect(await odds(['missed strip'])).toBeGreaterThan(5 * (await odds(['all over'])));
   });

@@ -109,9 +109,9 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
           run={runs.get(stop.lawnId) ?? null}
           onBegin={() => keep(beginRun(stop, bundle, crypto.randomUUID()))}
           onKeep={keep}
-          onPhoto={(w) => void queue.put(w)}
+          onWait={(w) => void queue.put(w)}
           onDone={(run) => void finish(stop, run)}
-          photos={queue.waiting.filter((w) => w.kind === 'photo' && w.lawnId === stop.lawnId).length}
+          waiting={queue.waiting}
         />
       ) : (
         <Stops {...{ bundle, runs, isRead }} day={day} waiting={queue.waiting} answers={queue.answers} />

@@ -1,4 +1,6 @@
 'use client';
+import type { Waiting } from './store';
+
 /** A picture as it is kept: at most so many points a side, drawn anew, so that nothing of the camera is in it. */
 const MOST_POINTS = 1280;
 const QUALITY = 0.8;
@@ -17,3 +19,19 @@ export async function scaledDown(file: Blob): Promise<string | null> {
     return null;
   }
 }
+
+/** A picture as it waits to be sent, under the key of the stop or the walk that it belongs to; null: the file is none. */
+export async function pictureOf(
+  file: Blob,
+  of: Readonly<{ stopKey: string; lawnId: string; what: string }>,
+): Promise<Waiting | null> {
+  const jpeg = await scaledDown(file);
+  if (jpeg === null) return null;
+  const now = Date.now();
+  const sendKey = crypto.randomUUID();
+  const input = { ...of, sendKey, jpeg, takenAt: now, sentAt: now };
+  return { kind: 'photo', sendKey, lawnId: of.lawnId, since: now, input };
+}
+export const NO_PICTURE = 'That file is no picture: take it with the camera.';
+/** What a picture of a walk is of. */
+export const LOOKED = 'looked';

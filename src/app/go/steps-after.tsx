@@ -1,24 +1,13 @@
 'use client';
 import { useState } from 'react';
-import type { BundleStop } from '@/core/stop/bundle';
-import { STEPS, lacksOf, type Run, type Step } from '@/core/stop/run';
+import { STEPS, lacksOf, type Step } from '@/core/stop/run';
 import { Labelled } from '@/ui/labelled';
 import { capital, list, plural } from '@/ui/words';
-import { scaledDown } from './photo';
+import { NO_PICTURE, pictureOf } from './photo';
 import { Tick, type StepProps } from './step-parts';
 import type { Waiting } from './store';
 
 /** A stop after the work: sign and pictures, what the customer is told, and what the record still needs. */
-/** A picture as it waits to be sent. */
-function pictureOf(jpeg: string, what: string, stop: BundleStop, run: Run): Waiting {
-  const now = Date.now();
-  const input = {
-    ...{ sendKey: crypto.randomUUID(), stopKey: run.sendKey, lawnId: stop.lawnId, what, jpeg },
-    ...{ takenAt: now, sentAt: now },
-  };
-  return { kind: 'photo', sendKey: input.sendKey, lawnId: stop.lawnId, since: now, input };
-}
-
 export function Sign({
   stop,
   run,
@@ -30,10 +19,10 @@ export function Sign({
   const [taken, setTaken] = useState(0);
   const take = async (what: string, file: File | undefined) => {
     if (!file) return;
-    const jpeg = await scaledDown(file);
-    setTrouble(jpeg === null ? 'That file is no picture: take it with the camera.' : '');
-    if (jpeg === null) return;
-    onPhoto(pictureOf(jpeg, what, stop, run));
+    const picture = await pictureOf(file, { stopKey: run.sendKey, lawnId: stop.lawnId, what });
+    setTrouble(picture ? '' : NO_PICTURE);
+    if (!picture) return;
+    onPhoto(picture);
     setTaken((n) => n + 1);
   };
   return (

@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { checkNow } from '@/core/stop/seen-now';
 import { askedProduct, labelOf, seenIn, type Run } from '@/core/stop/run';
@@ -9,7 +10,10 @@ import { MeasureField } from '@/ui/measure-field';
 import { checkedWords } from '@/ui/stop-words';
 import { useShows } from '@/ui/units';
 import { capital, list, shortName } from '@/ui/words';
+import type { Waiting } from './store';
 import { Tick, amountWords, isSprayed, openZones, productsOf, type StepProps } from './step-parts';
+
+const WalkAtStop = dynamic(() => import('./walk-at-stop'));
 
 /** A stop before the work: what is there, what stands against it by what is seen, and what is worn. */
 export function Arrive({ stop, bundle, run, change }: StepProps) {
@@ -117,8 +121,9 @@ function YesNo({
   );
 }
 
-export function Check(props: StepProps & Readonly<{ phoneAhead: number }>) {
-  const { bundle, run, change, phoneAhead } = props;
+type CheckProps = StepProps & Readonly<{ phoneAhead: number; onWait: (w: Waiting) => void }>;
+export function Check(props: CheckProps) {
+  const { stop, bundle, run, change, phoneAhead, onWait } = props;
   const show = useShows();
   const weeds = [...new Set(productsOf(props).flatMap(({ product }) => product.targets))];
   const sprayed = isSprayed(props);
@@ -188,6 +193,16 @@ export function Check(props: StepProps & Readonly<{ phoneAhead: number }>) {
       <a href="/key" className="button min-h-[52px] w-full text-[18px]">
         What is it? The key to the weeds
       </a>
+      {openZones(props).map((z) => (
+        <WalkAtStop
+          key={z.zoneId}
+          zone={z}
+          known={weeds}
+          day={bundle.day}
+          lawnId={stop.lawnId}
+          onWait={onWait}
+        />
+      ))}
       <div aria-live="polite" className="grid gap-2">
         {found.map(({ zone, c }, i) => {
           const isShut = c.kind === 'gate' && c.verdict.state === 'shut';

@@ -13,10 +13,11 @@ type Props = Readonly<{
   /** ms that the phone's clock is ahead of the company's */
   phoneAhead: number;
   run: Run | null;
-  photos: number;
+  waiting: readonly Waiting[];
   onBegin: () => void;
   onKeep: (run: Run) => void;
-  onPhoto: (w: Waiting) => void;
+  /** a picture or a walk, which waits for a network */
+  onWait: (w: Waiting) => void;
   onDone: (run: Run) => void;
 }>;
 
@@ -47,7 +48,7 @@ const WHY: Readonly<Record<Step, string>> = {
 };
 
 /** One stop, step by step: it can be left and taken up at any of them. */
-export function StopRun({ stop, bundle, phoneAhead, run, photos, onBegin, onKeep, onPhoto, onDone }: Props) {
+export function StopRun({ stop, bundle, phoneAhead, run, waiting, onBegin, onKeep, onWait, onDone }: Props) {
   useEffect(() => {
     if (!run) onBegin();
     // once for each stop
@@ -64,6 +65,7 @@ export function StopRun({ stop, bundle, phoneAhead, run, photos, onBegin, onKeep
   const isSent = run.leftAt !== null;
   const next = STEPS[at + 1];
   const props = { stop, bundle, run, change };
+  const photos = waiting.filter((w) => w.kind === 'photo' && w.input.stopKey === run.sendKey).length;
   return (
     <>
       <p>
@@ -97,12 +99,12 @@ export function StopRun({ stop, bundle, phoneAhead, run, photos, onBegin, onKeep
       <div className="mt-3 grid gap-3">
         {run.step === 'arrive' && <Arrive {...props} />}
         {run.step === 'look' && <Look {...props} />}
-        {run.step === 'check' && <Check {...props} phoneAhead={phoneAhead} />}
+        {run.step === 'check' && <Check {...props} phoneAhead={phoneAhead} onWait={onWait} />}
         {run.step === 'wear' && <WearStep {...props} />}
         {run.step === 'apply' && <Apply {...props} />}
         {run.step === 'used' && <Used {...props} />}
         {run.step === 'clean' && <Clean {...props} />}
-        {run.step === 'sign' && <Sign {...props} photos={photos} onPhoto={onPhoto} />}
+        {run.step === 'sign' && <Sign {...props} photos={photos} onPhoto={onWait} />}
         {run.step === 'customer' && <Customer {...props} />}
         {run.step === 'done' && <Done {...props} lacks={lacks} goTo={goTo} />}
       </div>

@@ -1,13 +1,15 @@
 'use client';
-/** What a phone keeps of its day: bundles, stops as they go, what waits to be sent, and what became of it. One store for each person. */
+/** What a phone keeps of its day: bundles, stops as they go, stops and walks that wait to be sent, and what became of them. One store for each person. */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { DoneStop, StopBundle, ZoneOutcome } from '@/core/stop/bundle';
 import type { Run } from '@/core/stop/run';
+import type { WalkInput } from '@/server/lawns/walk';
 import type { PhotoInput } from '@/server/stop/keep-photo';
 
 export type Waiting =
   | Readonly<{ kind: 'stop'; sendKey: string; lawnId: string; since: number; input: DoneStop }>
-  | Readonly<{ kind: 'photo'; sendKey: string; lawnId: string; since: number; input: PhotoInput }>;
+  | Readonly<{ kind: 'photo'; sendKey: string; lawnId: string; since: number; input: PhotoInput }>
+  | Readonly<{ kind: 'walk'; sendKey: string; lawnId: string; since: number; input: WalkInput }>;
 /** What the server said; `problem`: it will not take it as it is. */
 export type Answered = Readonly<{
   sendKey: string;

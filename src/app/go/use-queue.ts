@@ -1,7 +1,9 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Outcome } from '@/server/entry/outcome';
+import type { WalkInput } from '@/server/lawns/walk';
 import type { StopKept } from '@/server/stop/finish-stop';
+import { walkKey } from '../walk-key';
 import { storeOf, type Answered, type Waiting } from './store';
 
 const AGAIN_MS = 10_000;
@@ -44,6 +46,8 @@ export function useQueue(userId: string) {
               ? outcome.refusal.issues.map((i) => `${i.problem}. ${i.remedy}`).join(' ')
               : 'The server does not take it: the lawn is not there any more, or your role may not record.',
         };
+        // what is not taken is there again as it was typed
+        if (answer.problem && w.kind === 'walk') keepTyped(w.input);
         const both = store.transaction(['queue', 'answers'], 'readwrite');
         await both.objectStore('queue').delete(w.sendKey);
         await both.objectStore('answers').put(answer);
@@ -82,13 +86,18 @@ export function useQueue(userId: string) {
   return { ...state, put };
 }
 
+function keepTyped({ zoneId, ...typed }: WalkInput): void {
+  const key = walkKey(zoneId);
+  if (!localStorage.getItem(key)) localStorage.setItem(key, JSON.stringify(typed));
+}
+
 async function post(w: Waiting): Promise<Outcome<unknown>> {
   try {
     const answer = await fetch(`/api/go/${w.kind}`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       // the clock at sending, so that the server knows how far it is off
-      body: JSON.stringify({ ...w.input, sentAt: Date.now() }),
+      body: JSON.stringify(w.kind === 'walk' ? w.input : { ...w.input, sentAt: Date.now() }),
     });
     return (await answer.json()) as Outcome<unknown>;
   } catch {

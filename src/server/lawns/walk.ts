@@ -2,12 +2,10 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
-import { addDays, isoDay, parseDay } from '@/core/calendar/day';
-import { parseFigure, type Issue } from '@/core/units/parse';
-import type { SquareMetres } from '@/core/units/quantity';
-import { toSquareFeet } from '@/core/units/trade';
-import { GROUNDS, type Found, type Ground } from '@/core/weeds/scouting';
-import { STAGES, WEEDS, isWeed, stageRank, type Stage, type Weed } from '@/core/weeds/weeds';
+import { isoDay } from '@/core/calendar/day';
+import { GROUNDS, type Found } from '@/core/weeds/scouting';
+import { readWalk, type TypedWalk } from '@/core/weeds/typed-walk';
+import { WEEDS, stageRank, type Stage, type Weed } from '@/core/weeds/weeds';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -17,22 +15,7 @@ import { addWalk } from '@/data/walks';
 import { changed } from '../changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
 
-export type WalkInput = Readonly<{
-  sendKey: string;
-  zoneId: string;
-  on: string;
-  found: readonly Readonly<{
-    weed: string;
-    stage: string;
-    /** % of the zone */
-    cover: string;
-    /** plants a square foot; empty: not counted */
-    counted: string;
-    where: readonly string[];
-    isInFlower: boolean;
-  }>[];
-  notes: string;
-}>;
+export type WalkInput = TypedWalk & Readonly<{ sendKey: string; zoneId: string }>;
 const id = Joi.string().guid({ separator: '-', wrapper: false }).required();
 const short = Joi.string().allow('').max(40).required();
 const MOST_WEEDS = 20;
@@ -59,22 +42,7 @@ export function saveWalk(actor: Actor, input: WalkInput): Promise<Outcome<{ on: 
   return inOrganisation(actor, async (db) => {
     if (!(await zoneOf(db, input.zoneId))) return refuse({ kind: 'gone' });
     const today = await todayOf(db, actor);
-    const issues: Issue[] = [];
-    const on = parseDay(input.on);
-    if (on === null || on > today || on < addDays(today, -730))
-      issues.push({
-        field: 'Day',
-        problem: `Day "${input.on}" is ${on === null ? 'no day' : on > today ? 'after today' : 'years ago'}`,
-        remedy: `Type the day of the walk, ${isoDay(today)} at the latest.`,
-      });
-    const found = input.found.flatMap((f, i) => readFound(f, i + 1, issues));
-    for (const [i, f] of found.entries())
-      if (found.findIndex((x) => x.weed === f.weed && x.stage === f.stage) < i)
-        issues.push({
-          field: `Weed ${i + 1}`,
-          problem: `${WEEDS[f.weed].name}, ${f.stage}, is written down twice`,
-          remedy: 'Put both together, or give one another stage.',
-        });
+    const { on, found, issues } = readWalk(input, today);
     if (issues.length || on === null) return refuse({ kind: 'invalid', issues });
     const isNew = await addWalk(db, {
       ...{ orgId: actor.orgId, zoneId: input.zoneId, sendKey: input.sendKey, on, person: actor.name },
@@ -91,33 +59,6 @@ export function saveWalk(actor: Actor, input: WalkInput): Promise<Outcome<{ on: 
     await changed(db, actor, [input.zoneId]);
     return done({ on: isoDay(on) });
   });
-}
-
-function readFound(f: WalkInput['found'][number], row: number, issues: Issue[]): Found[] {
-  const stage = STAGES.find((s) => s === f.stage && s !== 'not up');
-  if (!isWeed(f.weed) || !stage) {
-    issues.push({
-      field: `Weed ${row}`,
-      problem: `Weed ${row} has no ${isWeed(f.weed) ? 'stage' : 'name'}`,
-      remedy: 'Choose both. What you cannot name the key may.',
-    });
-    return [];
-  }
-  const cover = parseFigure(f.cover, { field: `Cover ${row}`, unit: '%', above: 0, most: 100 });
-  if (!cover.ok) issues.push(cover.issue);
-  const counted =
-    f.counted.trim() === ''
-      ? null
-      : parseFigure(f.counted, { field: `Counted ${row}`, unit: 'plants', least: 0, most: 2000 });
-  if (counted && !counted.ok) issues.push(counted.issue);
-  if (!cover.ok || (counted && !counted.ok)) return [];
-  return [
-    {
-      ...{ weed: f.weed, stage, cover: cover.value, isInFlower: f.isInFlower },
-      perSquareMetre: counted?.ok ? counted.value * toSquareFeet(1 as SquareMetres) : null,
-      where: f.where as readonly Ground[],
-    },
-  ];
 }
 
 /** Of each weed how far the furthest is: what the label must still take. */

@@ -1,6 +1,7 @@
 import { SHOWS } from '@/core/units/format';
 import { action } from '@/server/entry/action';
 import { sentRoute } from '@/server/entry/sent-route';
+import { saveWalk, walkShape } from '@/server/lawns/walk';
 import { doneStopShape, finishStop } from '@/server/stop/finish-stop';
 import { keepPhoto, photoShape } from '@/server/stop/keep-photo';
 import { reasonWords } from '@/ui/reason-words';
@@ -11,4 +12,5 @@ export const POST = sentRoute({
     finishStop(actor, input, (reason) => reasonWords(reason, SHOWS[actor.units])),
   ),
   photo: action(photoShape, keepPhoto),
+  walk: action(walkShape, saveWalk),
 });

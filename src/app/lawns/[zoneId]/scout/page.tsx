@@ -16,6 +16,7 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/scout
   return (
     <ScoutScreen
       walkSheet={sheet}
+      userId={actor.userId}
       mayRecord={may(actor, 'record')}
       mayPlan={may(actor, 'plan')}
       {...{ saveWalkAction, noteFindingAction, makeStripAction }}

@@ -15,12 +15,13 @@ import { WeedArt } from '@/ui/weed-art/weed-art';
 import { weedTitle } from '@/ui/weed-words';
 import { list, plural } from '@/ui/words';
 import { Through, type AfterActions } from './through';
-import { WalkForm } from './walk-form';
+import { WalkHere } from './walk-here';
 
 const WhatTakesIt = dynamic(() => import('./what-takes-it'), { loading: () => <p>Asking every gate…</p> });
 
 type Props = Readonly<{
   walkSheet: WalkSheet;
+  userId: string;
   mayRecord: boolean;
   mayPlan: boolean;
   saveWalkAction: (input: WalkInput) => Promise<Outcome<{ on: string }>>;
@@ -30,6 +31,7 @@ type Props = Readonly<{
 /** Walk the zone: what is up, what to do about it, and what was up before. */
 export function ScoutScreen({
   walkSheet,
+  userId,
   mayRecord,
   mayPlan,
   saveWalkAction,
@@ -55,7 +57,7 @@ export function ScoutScreen({
           fro.
         </p>
         {mayRecord ? (
-          <WalkForm sheet={sheet} saveWalkAction={saveWalkAction} />
+          <WalkHere {...{ sheet, userId, saveWalkAction }} />
         ) : (
           <p>Your role may not write down a walk.</p>
         )}

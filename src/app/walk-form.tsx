@@ -1,29 +1,25 @@
 'use client';
-import { useState } from 'react';
-import { isoDay } from '@/core/calendar/day';
+import { useState, useTransition } from 'react';
+import { isoDay, type Day } from '@/core/calendar/day';
 import { GROUNDS } from '@/core/weeds/scouting';
-import { ALL_WEEDS, STAGES, WEEDS, isWeed, stageWords } from '@/core/weeds/weeds';
-import type { Outcome } from '@/server/entry/outcome';
+import { readWalk, type TypedWalk, type TypedWeed } from '@/core/weeds/typed-walk';
+import { ALL_WEEDS, STAGES, WEEDS, isWeed, stageWords, type Weed } from '@/core/weeds/weeds';
+import type { Refusal } from '@/server/entry/outcome';
 import type { WalkInput } from '@/server/lawns/walk';
-import type { ZoneSheet } from '@/server/programme/view';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
-import { Link } from '@/ui/link';
 import { WeedArt } from '@/ui/weed-art/weed-art';
-import { RefusalWords } from '../../../refusal-words';
-import { sendPhoto } from '../../../send-photo';
-import { useKept } from '../../../use-kept';
-import { useSending } from '../../../use-sending';
+import { RefusalWords } from './refusal-words';
+import { useKept } from './use-kept';
+import { walkKey } from './walk-key';
 
-type TypedWeed = WalkInput['found'][number];
-type Typed = Omit<WalkInput, 'zoneId'>;
+type Typed = TypedWalk & Readonly<{ sendKey: string }>;
 const isTyped = (kept: unknown): kept is Typed =>
   typeof kept === 'object' &&
   kept !== null &&
   'sendKey' in kept &&
   'found' in kept &&
   Array.isArray(kept.found);
-
 /** Covers that an eye tells apart. */
 const COVERS = ['0.5', '1', '3', '5', '10', '25', '50'] as const;
 const UP = STAGES.filter((s) => s !== 'not up');
@@ -31,33 +27,41 @@ const newWeed = (weed: string): TypedWeed => ({
   ...{ weed, stage: 'seedling', cover: '1', counted: '', where: ['all over'], isInFlower: false },
 });
 
+type Props = Readonly<{
+  zoneId: string;
+  today: Day;
+  /** weeds that were seen here: a button each */
+  known: readonly Weed[];
+  /** the address of the page that it stands on */
+  here: string;
+  /** takes it, or says why not; a picture goes with it */
+  onSave: (walk: WalkInput, photo: File | null) => Promise<Refusal | null>;
+}>;
+
 /** What is up on the walk, weed by weed; with the thumb of one hand. */
-export function WalkForm({
-  sheet: { zone, today, facts },
-  saveWalkAction,
-}: Readonly<{
-  sheet: ZoneSheet;
-  saveWalkAction: (input: WalkInput) => Promise<Outcome<{ on: string }>>;
-}>) {
+export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
   const [fresh, setFresh] = useState<Typed>(() => ({
     ...{ sendKey: crypto.randomUUID(), on: isoDay(today), found: [], notes: '' },
   }));
-  const [typed, keep, forget] = useKept<Typed>(`walk:${zone.id}`, fresh, isTyped);
-  const { run, issue, refusal, isSending } = useSending();
+  const [typed, keep, forget] = useKept<Typed>(walkKey(zoneId), fresh, isTyped);
+  const [refusal, setRefusal] = useState<Refusal | null>(null);
+  const [isSending, start] = useTransition();
   const [photo, setPhoto] = useState<File | null>(null);
-  const [photoWords, setPhotoWords] = useState('');
+  const issue = (field: string) =>
+    refusal?.kind === 'invalid' ? refusal.issues.find((x) => x.field === field) : undefined;
   const set = (i: number, part: Partial<TypedWeed>) =>
     keep({ ...typed, found: typed.found.map((f, k) => (k === i ? { ...f, ...part } : f)) });
-  const known = [...new Set(facts.seen.stages.map((s) => s.weed))];
   const save = () =>
-    run(saveWalkAction, { ...typed, zoneId: zone.id }, () => {
-      const { sendKey } = typed;
-      if (photo)
-        void sendPhoto(photo, zone.lawnId, sendKey, 'looked').then((trouble) => {
-          setPhotoWords(trouble);
-          if (!trouble) setPhoto(null);
-        });
+    start(async () => {
+      // read here first: what is wrong is said without a network too
+      const { issues } = readWalk(typed, today);
+      const refused: Refusal | null = issues.length
+        ? { kind: 'invalid', issues: [...issues] }
+        : await onSave({ ...typed, zoneId }, photo);
+      setRefusal(refused);
+      if (refused) return;
       forget();
+      setPhoto(null);
       setFresh({ sendKey: crypto.randomUUID(), on: isoDay(today), found: [], notes: '' });
     });
   return (
@@ -203,9 +207,10 @@ export function WalkForm({
         >
           {typed.found.length ? 'Another weed' : 'A weed is up'}
         </button>
-        <Link href="/key" className="button">
+        {/* a whole page, which the device keeps */}
+        <a href="/key" className="button">
           What is it?
-        </Link>
+        </a>
       </div>
       <div className="grid gap-3 sm:grid-cols-2">
         <Labelled name="Day" issue={issue('Day')}>
@@ -218,7 +223,7 @@ export function WalkForm({
             />
           )}
         </Labelled>
-        <Labelled name="A picture" hint={photoWords || 'made smaller, without place and camera'}>
+        <Labelled name="A picture" hint="made smaller, without place and camera">
           {(field) => (
             <input
               {...field}
@@ -244,7 +249,7 @@ export function WalkForm({
       {refusal && (
         <RefusalWords
           refusal={refusal}
-          here={`/lawns/${zone.id}/scout`}
+          here={here}
           shown={[
             'Day',
             ...typed.found.flatMap((_, i) => [`Weed ${i + 1}`, `Cover ${i + 1}`, `Counted ${i + 1}`]),

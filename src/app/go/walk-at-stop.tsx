@@ -1,0 +1,61 @@
+'use client';
+import { useState } from 'react';
+import type { Day } from '@/core/calendar/day';
+import type { BundleZone } from '@/core/stop/bundle';
+import type { Weed } from '@/core/weeds/weeds';
+import { plural } from '@/ui/words';
+import { WalkForm } from '../walk-form';
+import { LOOKED, pictureOf } from './photo';
+import type { Waiting } from './store';
+
+type Props = Readonly<{
+  zone: Pick<BundleZone, 'zoneId' | 'name'>;
+  lawnId: string;
+  day: Day;
+  known: readonly Weed[];
+  onWait: (w: Waiting) => void;
+}>;
+
+/** A walk over a zone at a stop: kept on the device, and sent with what else waits. */
+export default function WalkAtStop({ zone, lawnId, day, known, onWait }: Props) {
+  const [isOpen, setOpen] = useState(false);
+  const [kept, setKept] = useState<number | null>(null);
+  return (
+    <>
+      <button
+        type="button"
+        className="button min-h-[52px] w-full text-[18px]"
+        aria-expanded={isOpen}
+        onClick={() => {
+          setOpen(!isOpen);
+          setKept(null);
+        }}
+      >
+        {isOpen ? 'Close the walk' : `Walk it: what is up on ${zone.name}`}
+      </button>
+      {kept !== null && (
+        <p role="status" className="border-l-8 border-moss bg-paper px-3 py-2 text-[17px]">
+          {kept ? `${plural(kept, 'weed')} written down` : 'Nothing is up: written down'} for {zone.name}.
+        </p>
+      )}
+      {isOpen && (
+        <WalkForm
+          zoneId={zone.zoneId}
+          {...{ known }}
+          today={day}
+          here="/go"
+          onSave={async (walk, photo) => {
+            const at = { sendKey: walk.sendKey, lawnId, since: Date.now() };
+            onWait({ ...at, kind: 'walk', input: walk });
+            const picture =
+              photo && (await pictureOf(photo, { stopKey: walk.sendKey, lawnId, what: LOOKED }));
+            if (picture) onWait(picture);
+            setOpen(false);
+            setKept(walk.found.length);
+            return null;
+          }}
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,58 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { WalkInput } from '@/server/lawns/walk';
+import type { ZoneSheet } from '@/server/programme/view';
+import { plural } from '@/ui/words';
+import { LOOKED, NO_PICTURE, pictureOf } from '../../../go/photo';
+import { useQueue } from '../../../go/use-queue';
+import { send } from '../../../send';
+import { WalkForm } from '../../../walk-form';
+
+type Props = Readonly<{
+  sheet: ZoneSheet;
+  userId: string;
+  saveWalkAction: (input: WalkInput) => Promise<Outcome<{ on: string }>>;
+}>;
+
+/** The walk of this zone: sent at once, or kept on the device until there is a network. */
+export function WalkHere({ sheet: { zone, today, facts }, userId, saveWalkAction }: Props) {
+  const router = useRouter();
+  const queue = useQueue(userId);
+  const [photoTrouble, setPhotoTrouble] = useState('');
+  const known = [...new Set(facts.seen.stages.map((s) => s.weed))];
+  const waiting = queue.waiting.filter((w) => w.kind === 'walk');
+  const problem = queue.answers.find((a) => a.lawnId === zone.lawnId && a.problem)?.problem;
+
+  const save = async (walk: WalkInput, photo: File | null): Promise<Refusal | null> => {
+    const { sendKey } = walk;
+    const outcome = await send(saveWalkAction, walk);
+    if (!outcome.ok && outcome.refusal.kind !== 'unreachable') return outcome.refusal;
+    if (!outcome.ok)
+      await queue.put({ kind: 'walk', sendKey, lawnId: zone.lawnId, since: Date.now(), input: walk });
+    // with the network or behind the walk: a picture goes the same way
+    const picture =
+      photo && (await pictureOf(photo, { stopKey: sendKey, lawnId: zone.lawnId, what: LOOKED }));
+    if (picture) await queue.put(picture);
+    setPhotoTrouble(photo && !picture ? `${NO_PICTURE} The walk is kept.` : '');
+    if (outcome.ok) router.refresh();
+    return null;
+  };
+  return (
+    <>
+      {waiting.length > 0 && (
+        <p role="status" className="mb-2 border-l-4 border-straw bg-paper px-3 py-2">
+          {plural(waiting.length, 'walk')} {waiting.length === 1 ? 'waits' : 'wait'} on this device, and{' '}
+          {waiting.length === 1 ? 'is' : 'are'} sent as soon as there is a network.
+        </p>
+      )}
+      {[problem, photoTrouble].filter(Boolean).map((words) => (
+        <p key={words} role="alert" className="mb-2 border-l-4 border-clay bg-paper px-3 py-2">
+          {words}
+        </p>
+      ))}
+      <WalkForm zoneId={zone.id} here={`/lawns/${zone.id}/scout`} onSave={save} {...{ today, known }} />
+    </>
+  );
+}
