@@ -8,20 +8,7 @@ import type { SoilRuns } from '@/core/ground/soil-runs';
 import { windowOf } from '@/core/gates/window';
 import { contextOf, type PlannedApplication } from '@/core/season/programme';
 import { context, label, product, today } from '../tests/support/gate-context';
-
-const ROUNDS = 9;
-const median = (x: number[]) => x.toSorted((a, b) => a - b)[x.length >> 1]!;
-/** Median time of each of two, ms, taken in turn, after both have been warmed. */
-function inTurn(first: () => unknown, second: () => unknown): readonly [number, number] {
-  const times: [number[], number[]] = [[], []];
-  for (let i = -1; i < ROUNDS; i++)
-    for (const [k, work] of [first, second].entries()) {
-      const begun = performance.now();
-      work();
-      if (i >= 0) times[k]!.push(performance.now() - begun);
-    }
-  return [median(times[0]), median(times[1])];
-}
+import { inTurn, tell } from './lib/ratios';
 
 /** Stops in a town of twelve kilometres, with hours, draws and two trucks with tanks; the same whenever it is asked. */
 function town(stops: number): RouteQuestion {
@@ -54,7 +41,7 @@ function town(stops: number): RouteQuestion {
 }
 
 const [forty, ten] = [town(40), town(10)];
-const [big, small] = inTurn(
+const [big, small] = await inTurn(
   () => planRoute(forty),
   () => planRoute(ten),
 );
@@ -81,7 +68,7 @@ const asked = contextOf([plan], 'a', facts);
 const range = { from: today, to: addDays(today, 366) };
 const { all } = windowOf(asked, range);
 const few = fewOf(runs, 'cold keeps it');
-const [regret, windows] = inTurn(
+const [regret, windows] = await inTurn(
   () =>
     regretFor(
       today,
@@ -105,10 +92,4 @@ const ratios = [
     detail: `${regret.toFixed(1)} ms against ${windows.toFixed(1)} ms`,
   },
 ];
-let failed = 0;
-for (const { name, value, most, detail } of ratios) {
-  const isOver = value > most;
-  failed += Number(isOver);
-  console.log(`${isOver ? 'OVER' : 'ok  '} ${name}: ${value.toFixed(2)} (at most ${most}; ${detail})`);
-}
-process.exit(failed ? 1 : 0);
+process.exit(tell(ratios) ? 1 : 0);

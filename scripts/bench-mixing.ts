@@ -8,20 +8,7 @@ import { L_PER_FL_OZ, L_PER_GAL, fromSquareFeet } from '@/core/units/trade';
 import { cardAsPdf } from '@/server/mixing/card-pdf';
 import { pdfBytes } from '@/server/pdf';
 import { label, today } from '../tests/support/gate-context';
-
-const ROUNDS = 15;
-const median = (x: number[]) => x.toSorted((a, b) => a - b)[x.length >> 1]!;
-/** Median time of each of two, ms, taken in turn, after both have been warmed. */
-async function inTurn(first: () => unknown, second: () => unknown): Promise<readonly [number, number]> {
-  const times: [number[], number[]] = [[], []];
-  for (let i = -3; i < ROUNDS; i++)
-    for (const [k, work] of [first, second].entries()) {
-      const begun = performance.now();
-      await work();
-      if (i >= 0) times[k]!.push(performance.now() - begun);
-    }
-  return [median(times[0]), median(times[1])];
-}
+import { inTurn, tell } from './lib/ratios';
 
 const PRODUCTS = 4;
 const stopOf = (n: number): MorningStop => ({
@@ -77,10 +64,4 @@ const ratios = [
     detail: `${card.toFixed(0)} ms against ${empty.toFixed(0)} ms`,
   },
 ];
-let failed = 0;
-for (const { name, value, most, detail } of ratios) {
-  const isOver = value > most;
-  failed += Number(isOver);
-  console.log(`${isOver ? 'OVER' : 'ok  '} ${name}: ${value.toFixed(2)} (at most ${most}; ${detail})`);
-}
-process.exit(failed || whole > MOST_MS ? 1 : 0);
+process.exit(tell(ratios) || whole > MOST_MS ? 1 : 0);

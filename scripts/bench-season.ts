@@ -9,8 +9,8 @@ import type { PlanQuestion } from '@/core/season/planner/question';
 import { answerStart, type StartQuestion } from '@/core/season/start';
 import { rateOf } from '@/core/units/rate';
 import { context, label, outlook, row, today } from '../tests/support/gate-context';
+import { inTurn, median, tell } from './lib/ratios';
 
-const median = (x: number[]) => x.toSorted((a, b) => a - b)[x.length >> 1]!;
 const time = (work: () => unknown): number => {
   const begun = performance.now();
   work();
@@ -123,17 +123,9 @@ for (let i = 0; i < 3; i++) {
   bare();
   planProgrammes(question);
 }
-const inTurn = (a: () => unknown, b: () => unknown, rounds: number) => {
-  const times: [number[], number[]] = [[], []];
-  for (let i = 0; i < rounds; i++) {
-    times[0].push(time(a));
-    times[1].push(time(b));
-  }
-  return [median(times[0]), median(times[1])] as const;
-};
-const [evaluated, loop] = inTurn(evaluations, bare, 9);
+const [evaluated, loop] = await inTurn(evaluations, bare, 9);
 const planned = median(Array.from({ length: 5 }, () => time(() => planProgrammes(question))));
-const [large, small] = inTurn(round(2000, 6), round(200, 1), 5);
+const [large, small] = await inTurn(round(2000, 6), round(200, 1), 5);
 
 const ratios = [
   {
@@ -149,12 +141,7 @@ const ratios = [
     detail: `${large.toFixed(0)} ms, two starts and some twenty more for the curve and the search`,
   },
 ];
-let failed = 0;
-for (const { name, value, most, detail } of ratios) {
-  const isOver = value > most;
-  failed += Number(isOver);
-  console.log(`${isOver ? 'OVER' : 'ok  '} ${name}: ${value.toFixed(2)} (at most ${most}; ${detail})`);
-}
+const failed = tell(ratios);
 console.log(
   `     one zone’s programmes: ${planned.toFixed(0)} ms (aim 300, of this machine and not a ratio)`,
 );

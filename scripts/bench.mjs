@@ -9,6 +9,7 @@ const outlook = exitCode(process.execPath, typescript('scripts/bench-outlook.ts'
 const season = exitCode(process.execPath, typescript('scripts/bench-season.ts'));
 const mixing = exitCode(process.execPath, typescript('scripts/bench-mixing.ts'));
 const day = exitCode(process.execPath, typescript('scripts/bench-day.ts'));
+const rehearsal = exitCode(process.execPath, typescript('scripts/bench-rehearsal.ts'));
 const rest = await withDemo(
   'bench',
   (url, env) =>
@@ -16,4 +17,4 @@ const rest = await withDemo(
     exitCode(process.execPath, typescript('scripts/bench-data.ts'), env) ||
     exitCode(process.execPath, ['--import', 'tsx', 'scripts/bench-browser.ts', url]),
 );
-process.exit(core || outlook || season || mixing || day || rest);
+process.exit(core || outlook || season || mixing || day || rehearsal || rest);

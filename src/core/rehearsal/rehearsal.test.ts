@@ -202,7 +202,7 @@ describe('the score', () => {
     expect(scoreOf(play({ facts }), [move(3, 20, 0.5)], truth).seedLate).toBe(0);
   });
   test('no season that was played beats the best with hindsight by more than its grid', () => {
-    const best = bestWithHindsight(play(), truth, barrier, {
+    const best = bestWithHindsight(play(), truth, [barrier], {
       from: dayOf(2014, 2, 3),
       to: dayOf(2014, 8, 1),
     })!;

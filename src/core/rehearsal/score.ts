@@ -8,10 +8,11 @@ import { NOTHING_SEEN } from '@/core/gates/gate';
 import { limitsOf } from '@/core/records/season-end';
 import { packageCost } from '@/core/products/stock';
 import { rateForTurf, seedingWaitDays, type Label } from '@/core/products/label';
-import { weighed } from '@/core/season/barrier';
+import { weighed, type WeighedRuns } from '@/core/season/barrier';
 import { dosesAgainst } from '@/core/season/doses';
 import { holdOn } from '@/core/season/hold';
 import { leftOf } from '@/core/season/reached';
+import type { Target } from '@/core/season/planner/question';
 import { partOfRate } from '@/core/units/rate';
 import type { Weed } from '@/core/weeds/weeds';
 import { ledgerOf, type Move, type Play } from './rehearsal';
@@ -31,31 +32,51 @@ export type Score = Readonly<{
 
 /** @param truth from `seasonTruth` @param lost whether what rain and leaf took is counted: false for what might have been */
 export function scoreOf(p: Play, moves: readonly Move[], truth: SoilRuns, lost = true): Score {
-  const end = addDays(truth.from, truth.members[0]!.length - 1);
-  const runs = weighed(truth, p.planning.school);
-  const ledger = ledgerOf(p, moves);
-  const middle = addDays(truth.from, truth.members[0]!.length - 215);
-  const facts = { zone: p.facts.zone, seen: NOTHING_SEEN, recent: p.observed, today: end };
-  const left = lost ? leftOf(facts, p.labels) : () => 1;
-  const targets = p.targets.flatMap(({ weed, weight }) => {
-    const doses = dosesAgainst(weed, ledger, p.labels, p.facts.zone.turf, truth.from, left);
-    const hold = holdOn(weed, runs, middle, doses);
-    return hold ? [{ weed, weight, hold: hold.each[0]! }] : [];
-  });
-  const all = targets.reduce((sum, t) => sum + t.weight, 0);
+  const targets = heldBy(p, moves, truth.from, weighed(truth, p.planning.school), lost);
   const labelOf = (m: Move) => p.labels.find((l) => l.id === m.productId)!;
   const costs = moves.map((m) => {
     const high = rateForTurf(labelOf(m), p.facts.zone, m.use)?.high;
     return high ? packageCost(labelOf(m), partOfRate(high, m.share), p.facts.zone.area) : null;
   });
   return {
-    hold: all > 0 ? targets.reduce((sum, t) => sum + t.hold * t.weight, 0) / all : null,
+    hold: wholeOf(targets),
     targets: targets.map(({ weed, hold }) => ({ weed, hold })),
-    limit: limitsOf(ledger, p.year)[0]?.share ?? 0,
+    limit: limitsOf(ledgerOf(p, moves), p.year)[0]?.share ?? 0,
     seedLate: seedLateOf(p, moves),
     cost: costs.some((c) => c === null) ? null : costs.reduce<number>((a, c) => a + c!, 0),
     visits: new Set(moves.map((m) => m.on)).size,
   };
+}
+
+type Held = Target & Readonly<{ hold: number }>;
+/** What of each target's flush was stopped. */
+function heldBy(
+  p: Play,
+  moves: readonly Move[],
+  from: Day,
+  runs: WeighedRuns,
+  lost: boolean,
+): readonly Held[] {
+  const length = runs.members[0]!.length;
+  const facts = {
+    ...{ zone: p.facts.zone, seen: NOTHING_SEEN, recent: p.observed },
+    today: addDays(from, length - 1),
+  };
+  const left = lost ? leftOf(facts, p.labels) : () => 1;
+  const ledger = ledgerOf(p, moves);
+  return p.targets.flatMap((target): Held[] => {
+    const doses = dosesAgainst(target.weed, ledger, p.labels, p.facts.zone.turf, from, left);
+    const hold = holdOn(target.weed, runs, addDays(from, length - MIDDLE_DAYS), doses);
+    return hold ? [{ ...target, hold: hold.each[0]! }] : [];
+  });
+}
+/** Days before the end of the truth at which its season is asked for. */
+const MIDDLE_DAYS = 215;
+
+/** Weighed over the targets; null: none has a flush. */
+function wholeOf(targets: readonly Held[]): number | null {
+  const all = targets.reduce((sum, t) => sum + t.weight, 0);
+  return all > 0 ? targets.reduce((sum, t) => sum + t.hold * t.weight, 0) / all : null;
 }
 
 /** By how many days the last label keeps seed out past its day. */
@@ -74,32 +95,48 @@ function seedLateOf({ facts, labels, year }: Play, moves: readonly Move[]): numb
 
 /** Tried on every so many days. */
 const EVERY = 7;
+/** Days between halves at the least: eight to twelve weeks by the trade, less where the label lets it. Ours. */
+const HALVES_DAYS = 28;
+/** Halves are tried of the products that hold most at once. */
+const MOST_IN_HALVES = 3;
 export type Best = Readonly<{ moves: readonly Move[]; hold: number }>;
 
 /**
  * The best that one product could have done, once or in halves, with the year known: by its soil alone, as if every day
  * worked and all of it had reached the soil.
- * @param days first and last on which it is tried
+ * @param labels tried @param days first and last on which they are @returns null: nothing holds, or nothing is tried
  */
 export function bestWithHindsight(
   p: Play,
   truth: SoilRuns,
-  label: Label,
+  labels: readonly Label[],
   days: Readonly<{ from: Day; to: Day }>,
 ): Best | null {
-  const interval = label.minimumIntervalDays ?? 0;
+  const runs = weighed(truth, p.planning.school);
   const tried = Array.from({ length: Math.floor((days.to - days.from) / EVERY) }, (_, i) =>
     addDays(days.from, EVERY * i),
   );
-  const move = (on: Day, share: number): Move => ({ on, productId: label.id, use: 'pre-emergent', share });
-  const shapes = [
-    ...tried.map((on) => [move(on, 1)]),
-    ...tried.flatMap((a) =>
-      tried.filter((b) => b >= a + Math.max(28, interval)).map((b) => [move(a, 0.5), move(b, 0.5)]),
-    ),
-  ];
-  return shapes.reduce<Best | null>((best, moves) => {
-    const { hold } = scoreOf(p, moves, truth, false);
-    return hold !== null && (!best || hold > best.hold) ? { moves, hold } : best;
-  }, null);
+  const move = ({ id: productId }: Label, on: Day, share: number): Move => ({
+    ...{ on, productId, use: 'pre-emergent', share },
+  });
+  const bestOf = (shapes: readonly (readonly Move[])[]): Best[] =>
+    shapes
+      .flatMap((moves) => {
+        const hold = wholeOf(heldBy(p, moves, truth.from, runs, false));
+        return hold === null ? [] : [{ moves, hold }];
+      })
+      .toSorted((a, b) => b.hold - a.hold)
+      .slice(0, 1);
+  const once = labels
+    .flatMap((label) => bestOf(tried.map((on) => [move(label, on, 1)])).map((best) => ({ label, best })))
+    .toSorted((a, b) => b.best.hold - a.best.hold);
+  const halves = once.slice(0, MOST_IN_HALVES).flatMap(({ label }) => {
+    const gap = Math.max(HALVES_DAYS, label.minimumIntervalDays ?? 0);
+    return bestOf(
+      tried.flatMap((a) =>
+        tried.filter((b) => b >= a + gap).map((b) => [move(label, a, 0.5), move(label, b, 0.5)]),
+      ),
+    );
+  });
+  return [...once.map((o) => o.best), ...halves].toSorted((a, b) => b.hold - a.hold)[0] ?? null;
 }

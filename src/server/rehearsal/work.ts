@@ -67,8 +67,7 @@ function endingOf({ play, moves }: Played, runs: SoilRuns, morning: ReturnType<t
   const weeks = weeksOf(play.year);
   const days = { from: weeks[0]!, to: addDays(weeks.at(-1)!, -56) };
   const barriers = play.labels.filter((l) => l.inSoil && rateForTurf(l, play.facts.zone, 'pre-emergent'));
-  const tried = barriers.flatMap((l) => bestWithHindsight(play, runs, l, days) ?? []);
-  const best = tried.toSorted((a, b) => b.hold - a.hold)[0];
+  const best = bestWithHindsight(play, runs, barriers, days);
   return {
     yours: carried(moves),
     planner: carried(plannedSeason(play, morning)),

@@ -32,7 +32,7 @@ function gatesToday({ reasons }: Suited): string {
     a.code === 'shut-on-day'
       ? ` Shut today by ${list(a.gates.map(gateName))}.`
       : a.code === 'ajar-on-day'
-        ? ` Ajar today: ${list(a.gates.map(gateName))}.`
+        ? ` It warns of ${list(a.gates.map(gateName))}.`
         : [],
   );
   return said.join('');
@@ -61,8 +61,8 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
     [key, labels, facts, today],
   );
   // what no longer takes it here comes last, whatever its label says
-  const isFallen = ({ label }: Suited) =>
-    fallen.some(({ now }) => now.productId === label.id && targets.includes(now.weed));
+  const fallenHere = fallen.filter(({ now }) => targets.includes(now.weed));
+  const isFallen = ({ label }: Suited) => fallenHere.some(({ now }) => now.productId === label.id);
   const ranked = suited.toSorted((a, b) => Number(isFallen(a)) - Number(isFallen(b)));
   /** days between two shots by the label, where one will hardly do; null: one */
   const shotsOf = (s: Suited): number | null => {
@@ -103,7 +103,7 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
   return (
     <section className="mt-4" aria-label="What takes it">
       <h3 className="text-[19px]">What takes it</h3>
-      {fallen.map((f) => (
+      {fallenHere.map((f) => (
         <FallenLine
           key={`${f.now.productId}${f.now.weed}`}
           fallen={f}
