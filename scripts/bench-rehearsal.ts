@@ -3,7 +3,7 @@ import { dayOf } from '@/core/calendar/day';
 import { DEFAULT_CROSSING } from '@/core/ground/crossing';
 import { plannedSeason } from '@/core/rehearsal/planned';
 import { ensembleAt, seasonTruth, weekOf, weeksOf, type Play } from '@/core/rehearsal/rehearsal';
-import { mornings } from '@/core/rehearsal/round';
+import { shared } from '@/core/rehearsal/shared';
 import { bestWithHindsight } from '@/core/rehearsal/score';
 import { identify } from '@/core/weeds/identify';
 import { rateOf } from '@/core/units/rate';
@@ -41,7 +41,7 @@ const [week, ensemble] = await inTurn(
 );
 const [twelve, one] = await inTurn(
   () => {
-    const morning = mornings();
+    const { morning } = shared();
     for (let i = 0; i < 12; i++) weekOf(play, [], monday, 1, morning(play, monday));
   },
   () => weekOf(play, [], monday),

@@ -121,7 +121,8 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
           <EndOfSeason endings={end} {...{ lawns, nameOf }} onAgain={again} />
         ) : (
           <p className="text-lg">
-            Counting what held{lawns.length > 1 && ` on ${plural(lawns.length, 'lawn')}`}…
+            Counting what held
+            {lawns.length > 1 && ` on ${plural(lawns.length, 'lawn')}: about half a minute`}…
           </p>
         )}
       </section>

@@ -9,10 +9,10 @@ import { airTemperature } from '@/core/gates/air-temperature';
 import { NOTHING_SEEN, type GateContext, type Verdict } from '@/core/gates/gate';
 import type { Reason } from '@/core/gates/reason';
 import { turfState } from '@/core/gates/turf-state';
-import { outlookFrom, NOTHING_READ } from '@/core/ground/outlook';
 import { contextFor } from '@/core/season/planner/options';
 import { sliceDays } from '@/core/weather/series';
-import { ensembleAt, labelled, type Move, type Play } from './rehearsal';
+import { labelled, type Move, type Play } from './rehearsal';
+import { shared } from './shared';
 
 export type Injury = Readonly<{
   on: Day;
@@ -31,7 +31,7 @@ const HEAT: readonly Reason['code'][] = ['air-warm', 'air-too-warm', 'day-too-wa
 const HALF_GREEN: readonly Reason['code'][] = ['part-green', 'must-be-dormant'];
 
 /** One for each thing that could have hurt after each move; none: nothing could. */
-export const injuriesOf = (p: Play, moves: readonly Move[]): Injury[] =>
+export const injuriesOf = (p: Play, moves: readonly Move[], known = shared()): Injury[] =>
   moves.flatMap((m) => {
     const found = labelled(p, m);
     if (!found || yearOf(m.on) !== p.year) return [];
@@ -39,7 +39,7 @@ export const injuriesOf = (p: Play, moves: readonly Move[]): Injury[] =>
     const context = contextFor(
       {
         ...p.facts,
-        outlook: outlookFrom(ensembleAt(p, after, null), NOTHING_READ, p.rule),
+        outlook: known.after(p, after),
         recent: sliceDays(p.observed, addDays(m.on, -1), addDays(after, 1)),
         ...{ forecast: null, seen: NOTHING_SEEN, today: after, hour: 0, clockAhead: [], lifts: [] },
       },

@@ -7,7 +7,7 @@ import { NOTHING_READ, soilRunsOf } from '@/core/ground/outlook';
 import { rateForTurf } from '@/core/products/label';
 import { planProgrammes } from '@/core/season/planner/planner';
 import { choiceOf, ensembleAt, knownOn, labelled, weeksOf, type Move, type Play } from './rehearsal';
-import { mornings } from './round';
+import { shared } from './shared';
 
 const WEEK = 7;
 /** From so many days before its own an application is watched, and until so many after it is still carried out. Ours. */
@@ -17,9 +17,9 @@ const WITHIN_DAYS = 28;
 const LEFT_DAYS = 7;
 
 /** What it put down; none: it proposes nothing, or no day let it. */
-export function plannedSeason(p: Play, morning = mornings()): Move[] {
+export function plannedSeason(p: Play, known = shared()): Move[] {
   const monday = weeksOf(p.year)[0]!;
-  const facts = knownOn(p, [], monday, morning(p, monday));
+  const facts = knownOn(p, [], monday, known.morning(p, monday));
   const { programmes } = planProgrammes({
     ...{ facts, labels: p.labels, targets: p.targets, rules: p.planning, kept: [], planned: [] },
     runs: soilRunsOf(ensembleAt(p, monday, facts.forecast), NOTHING_READ),
@@ -36,7 +36,7 @@ export function plannedSeason(p: Play, morning = mornings()): Move[] {
       ...{ on, productId: product.label.id, use: product.use },
       share: Math.min(1, product.rate.rate / high.rate),
     };
-    const day = dayFor(p, moves, move, morning);
+    const day = dayFor(p, moves, move, known);
     return day === null ? moves : [...moves, { ...move, on: day }];
   }, []);
 }
@@ -45,12 +45,12 @@ export function plannedSeason(p: Play, morning = mornings()): Move[] {
  * When something that was planned for a day goes down, asked anew on every Monday: on its day or the first after it that
  * lets it, and before it where by what is then known too few days come after this week. Null: no day did.
  */
-export function dayFor(p: Play, moves: readonly Move[], wish: Move, morning = mornings()): Day | null {
+export function dayFor(p: Play, moves: readonly Move[], wish: Move, known = shared()): Day | null {
   const found = labelled(p, wish);
   if (!found) return null;
   const mondays = weeksOf(p.year).filter((d) => d >= wish.on - AHEAD_DAYS && d < wish.on + WITHIN_DAYS);
   for (const monday of mondays) {
-    const facts = knownOn(p, moves, monday, morning(p, monday));
+    const facts = knownOn(p, moves, monday, known.morning(p, monday));
     const ahead = wish.on - monday;
     const length = Math.max(WEEK, ahead + WITHIN_DAYS);
     const { days } = choiceOf(facts, found.label, found.rate, wish.use, length);

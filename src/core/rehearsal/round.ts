@@ -5,35 +5,11 @@ import type { State } from '@/core/calendar/span';
 import type { Odds } from '@/core/ground/crossing';
 import type { Use } from '@/core/trade/terms';
 import type { Celsius, Millimetres } from '@/core/units/quantity';
-import {
-  morningOf,
-  seasonTruth,
-  type Against,
-  type Morning,
-  type Move,
-  type Play,
-  type Week,
-} from './rehearsal';
+import type { Against, Move, Play, Week } from './rehearsal';
 import type { Score } from './score';
 
 /** A lawn with what was put down on it. */
 export type Played = Readonly<{ play: Play; moves: readonly Move[] }>;
-
-/** Made once for lawns of one station whose soil is alike and whose line is one. */
-function bySoil<D, T>(make: (p: Play, of: D) => T): (p: Play, of: D) => T {
-  const kept = new Map<string, T>();
-  return (p, of) => {
-    const key = JSON.stringify([of, p.year, p.site, p.depth, p.rule]);
-    const made = kept.get(key) ?? make(p, of);
-    kept.set(key, made);
-    return made;
-  };
-}
-export const mornings = (): ((p: Play, day: Day) => Morning) => bySoil(morningOf);
-export const truths = (): ((p: Play) => ReturnType<typeof seasonTruth>) => {
-  const of = bySoil((p: Play) => seasonTruth(p));
-  return (p) => of(p, null);
-};
 
 export type RoundChoice = Readonly<{
   productId: string;

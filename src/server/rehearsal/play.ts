@@ -2,7 +2,6 @@
 import 'server-only';
 import Joi from 'joi';
 import { yearOf, type Day } from '@/core/calendar/day';
-import { groupBy } from '@/core/group';
 import { wholeYears } from '@/core/ground/ensemble';
 import { playable, weeksOf, type Against, type Move, type Play } from '@/core/rehearsal/rehearsal';
 import type { Lesson } from '@/core/rehearsal/lessons';
@@ -26,9 +25,10 @@ import type { against, contest, Ending, endings, lessons, week } from './work';
 
 const WEEK = task<typeof week>('screens', 'server/rehearsal/work', 'week');
 const AGAINST = task<typeof against>('screens', 'server/rehearsal/work', 'against');
-const ENDINGS = task<typeof endings>('screens', 'server/rehearsal/work', 'endings');
+// long, for a round: no screen of others waits behind it
+const ENDINGS = task<typeof endings>('questions', 'server/rehearsal/work', 'endings');
 const LESSONS = task<typeof lessons>('screens', 'server/rehearsal/work', 'lessons');
-const CONTEST = task<typeof contest>('screens', 'server/rehearsal/work', 'contest');
+const CONTEST = task<typeof contest>('questions', 'server/rehearsal/work', 'contest');
 
 /** More products make a week slow to read and to compute. */
 const MOST_PRODUCTS = 10;
@@ -242,9 +242,13 @@ export async function playMove(actor: Actor, q: MoveInput): Promise<Outcome<read
 /** Of each lawn, in the order in which they were asked. */
 export const playEnding = (actor: Actor, q: SeasonInput): Promise<Outcome<readonly Ending[]>> =>
   onLawns(actor, q, async (lawns) => {
-    const of = [...groupBy(lawns, ({ play }) => JSON.stringify([play.site, play.rule])).values()];
-    const ended = await Promise.all(of.map((alike) => inThread(ENDINGS, { lawns: alike, made: q.made })));
-    const byLawn = new Map(of.flatMap((alike, i) => alike.map((lawn, k) => [lawn, ended[i]![k]!] as const)));
+    // lawns of one soil go together, and each thread has its share
+    const soilOf = ({ play }: Played) => JSON.stringify([play.site, play.rule]);
+    const inOrder = lawns.toSorted((a, b) => soilOf(a).localeCompare(soilOf(b)));
+    const half = Math.ceil(inOrder.length / 2);
+    const shares = [inOrder.slice(0, half), inOrder.slice(half)].filter((s) => s.length > 0);
+    const ended = await Promise.all(shares.map((s) => inThread(ENDINGS, { lawns: s, made: q.made })));
+    const byLawn = new Map(ended.flat().map((ending, i) => [inOrder[i]!, ending]));
     return lawns.map((lawn) => byLawn.get(lawn)!);
   });
 

@@ -1,6 +1,5 @@
 /** The rehearsal as threads work it: plain data in, plain data out. */
 import { addDays } from '@/core/calendar/day';
-import type { SoilRuns } from '@/core/ground/soil-runs';
 import { injuriesOf, type Injury } from '@/core/rehearsal/injury';
 import { lessonsOf, type Lesson } from '@/core/rehearsal/lessons';
 import { madeYears } from '@/core/rehearsal/made-year';
@@ -14,7 +13,8 @@ import {
   type Move,
   type Play,
 } from '@/core/rehearsal/rehearsal';
-import { mornings, roundOf, truths, type Played, type RoundWeek } from '@/core/rehearsal/round';
+import { roundOf, type Played, type RoundWeek } from '@/core/rehearsal/round';
+import { shared, type Shared } from '@/core/rehearsal/shared';
 import { ALL_WAYS, contestOf, type Contest } from '@/core/rehearsal/schools';
 import { bestWithHindsight, scoreOf, type Score } from '@/core/rehearsal/score';
 import { rateForTurf } from '@/core/products/label';
@@ -31,7 +31,7 @@ function inYear({ lawns, made }: Lawns): readonly Played[] {
 }
 
 export function week(q: Lawns & Readonly<{ week: number; share: number }>): RoundWeek {
-  const morning = mornings();
+  const { morning } = shared();
   return roundOf(
     inYear(q).map(({ play, moves }) => {
       const from = weeksOf(play.year)[q.week]!;
@@ -42,7 +42,7 @@ export function week(q: Lawns & Readonly<{ week: number; share: number }>): Roun
 
 /** Of each lawn; null: it may be put down there. */
 export function against(q: Lawns & Readonly<{ move: Move }>): readonly (readonly Against[] | null)[] {
-  const morning = mornings();
+  const { morning } = shared();
   return inYear(q).map(({ play, moves }) => whyNot(play, moves, q.move, morning(play, q.move.on)));
 }
 
@@ -56,13 +56,14 @@ export type Ending = Readonly<{
   best: Carried | null;
 }>;
 export function endings(q: Lawns): readonly Ending[] {
-  const [morning, truth] = [mornings(), truths()];
-  return inYear(q).map((lawn) => endingOf(lawn, truth(lawn.play).runs, morning));
+  const known = shared();
+  return inYear(q).map((lawn) => endingOf(lawn, known));
 }
 
-function endingOf({ play, moves }: Played, runs: SoilRuns, morning: ReturnType<typeof mornings>): Ending {
+function endingOf({ play, moves }: Played, known: Shared): Ending {
+  const { runs } = known.truth(play);
   const carried = (moves: readonly Move[], lost = true): Carried => ({
-    ...{ moves, score: scoreOf(play, moves, runs, lost), injuries: injuriesOf(play, moves) },
+    ...{ moves, score: scoreOf(play, moves, runs, lost), injuries: injuriesOf(play, moves, known) },
   });
   const weeks = weeksOf(play.year);
   const days = { from: weeks[0]!, to: addDays(weeks.at(-1)!, -56) };
@@ -70,7 +71,7 @@ function endingOf({ play, moves }: Played, runs: SoilRuns, morning: ReturnType<t
   const best = bestWithHindsight(play, runs, barriers, days);
   return {
     yours: carried(moves),
-    planner: carried(plannedSeason(play, morning)),
+    planner: carried(plannedSeason(play, known)),
     best: best ? carried(best.moves, false) : null,
   };
 }
