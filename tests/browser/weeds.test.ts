@@ -3,7 +3,9 @@
  * looked at again, and the cause of it stands there.
  */
 import { inOrganisation } from '@/data/connection';
+import { labelsOf } from '@/data/products';
 import { walksOf } from '@/data/walks';
+import { noteEarlierWork } from '@/server/lawns/history';
 import { actor, closeAll, record, recordInput, zoneNamed } from '../support/demo';
 import { DESKTOP, PHONE, openBrowser, type Browser } from './driver';
 import { lineTo, type Line } from './line';
@@ -114,6 +116,49 @@ test('walked, spots planned and recorded, looked at again, and why it came throu
   await b.page('Nothing is up.');
   const walks = await b.page('Walks before');
   expect(walks).toContain('large crabgrass 3 %');
+  expect(await b.complaints()).toEqual([]);
+});
+
+test('a cause asks of next year’s plan, and the edge that was missed becomes a zone', async () => {
+  const site = '3 Mill Race · whole lawn';
+  const { id } = await zoneNamed(site);
+  const { id: productId } = (await inOrganisation(actor('lead'), labelsOf)).now.find((l) =>
+    l.name.startsWith('Prodiamine 65'),
+  )!;
+  for (const year of [2024, 2025, 2026])
+    expect(
+      await noteEarlierWork(actor('lead'), {
+        ...{ sendKey: crypto.randomUUID(), zoneId: id, on: `${year}-04-01`, by: 'us', productId },
+        ...{ substance: '', group: '', amount: '0.4', unit: 'oz/1000sqft', certainty: 'exact', note: '' },
+      }),
+    ).toMatchObject({ ok: true });
+  const down = await recordInput(site, { appliedOn: '2027-03-06', confirmed: true });
+  expect(await record(down, actor('lead'))).toMatchObject({ ok: true });
+  b = await openBrowser(BASE, DESKTOP);
+  await b.signIn(LEAD, PASSWORD);
+  await b.go(`/lawns/${id}/scout`);
+  await b.press('A weed is up');
+  await b.press('Save the walk');
+  await b.page('It may stand this site of action');
+  await b.press('Ask for another site of action');
+  await b.page('Asked of next year’s plan on 18 March: another site of action');
+  await isSound(b, 'Why it came through');
+  await b.press('Take it back');
+  await b.page('Ask for another site of action');
+  // walked again, closer: it stands along the drive
+  await b.press('A weed is up');
+  await b.press('edge of pavement');
+  await b.press('Save the walk');
+  await b.page('The edge or a strip was missed');
+  // wider than half of the lawn: named, and nothing is lost
+  await b.type(await b.field('Width, ft'), '90');
+  await b.press('Make the edge a zone');
+  await b.page('is more than half of whole lawn');
+  await b.type(await b.field('Width, ft'), '2');
+  await b.press('Make the edge a zone');
+  await b.page('is a zone of its own now');
+  await b.press('whole lawn, hot edge');
+  await b.page('120 sq ft');
   expect(await b.complaints()).toEqual([]);
 });
 

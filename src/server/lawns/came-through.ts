@@ -50,7 +50,7 @@ export async function cameThrough(
       hasHotEdge: zone.concreteEdgeFt > 0 || zone.site.besidePavement,
       barriers: barriersAgainst(found, laid, book, few, weather),
       opened: book.facts.seen.opened.map((o) => o.on),
-      groupYears: groupYears(book, labels, laid, yearOf(walk.on)),
+      groupYears: groupYears(book, laid, yearOf(walk.on)),
     });
     return clues ? [{ found, clues, causes: causesOf(clues) }] : [];
   });
@@ -101,11 +101,11 @@ function barriersAgainst(
   });
 }
 
-function groupYears(book: ZoneBook, labels: LabelBook, laid: readonly Laid[], year: number): number {
-  const entries = book.records.flatMap((r) => {
-    const label = r.correctedById === null ? labelAt(labels, r.productId, r.labelVersion) : undefined;
-    return label ? [{ day: r.appliedOn, groups: label.ingredients.flatMap((i) => i.group ?? []) }] : [];
-  });
+/** Years in a row of a site of action in the soil; what was put down before the book counts too. */
+function groupYears({ facts }: ZoneBook, laid: readonly Laid[], year: number): number {
+  const entries = facts.ledger
+    .filter((e) => e.status !== 'planned' && e.inSoil !== false)
+    .map((e) => ({ day: e.day, groups: e.ingredients.flatMap((i) => i.group ?? []) }));
   const used = laid.flatMap(({ label }) => label.ingredients.flatMap((i) => i.group ?? []));
   return Math.max(0, ...used.map((group) => yearsInARow(entries, group, year)));
 }
