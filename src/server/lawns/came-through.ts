@@ -13,35 +13,28 @@ import type { HourlyWeather } from '@/core/weather/series';
 import { causesOf, type CauseOdds, type Clues } from '@/core/weeds/causes';
 import { cluesOf, type LaidBarrier } from '@/core/weeds/clues';
 import { lastWalk, type Found, type Walk } from '@/core/weeds/scouting';
-import type { Actor } from '@/data/actor';
-import { momentOf } from '@/data/clock';
 import type { Transaction } from '@/data/connection';
-import { zoneOf } from '@/data/lawns';
+import type { House } from '@/data/house';
 import { soilRunsFor } from '@/data/outlooks';
 import { labelAt, type LabelBook } from '@/data/products';
 import type { RecordEntry } from '@/data/records';
 import { observedWeather } from '@/data/weather';
-import { assemble, type ZoneBook } from '../facts';
+import type { ZoneBook } from '../facts';
 
 export type CameThrough = Readonly<{ found: Found; clues: Clues; causes: readonly CauseOdds[] }>;
 
 /** What of the last walk came through a barrier of its year; none: nothing did, or there was none. */
 export async function cameThrough(
   db: Transaction,
-  actor: Actor,
-  zoneId: string,
-  walks: readonly Walk[],
+  orgId: string,
+  book: ZoneBook,
+  { house, labels, today, walks }: Known,
 ): Promise<CameThrough[]> {
+  const { zone } = book;
   const walk = lastWalk(walks);
-  const zone = walk?.found.length ? await zoneOf(db, zoneId) : null;
-  if (!walk || !zone) return [];
-  const moment = await momentOf(db, actor);
-  const { house, labels, books } = await assemble(db, actor, [zone], moment);
-  const book = books.get(zoneId)!;
-  const laid = laidIn(book, labels, walk.on);
-  if (!laid.length) return [];
-  const runs = await soilRunsFor(db, actor.orgId, zone, house.crossings.depth, moment.today);
-  if (!runs) return [];
+  const laid = walk?.found.length ? laidIn(book, labels, walk.on) : [];
+  const runs = laid.length ? await soilRunsFor(db, orgId, zone, house.crossings.depth, today) : null;
+  if (!walk || !runs) return [];
   const few = fewOf(runs, house.planning.school);
   const weather = await observedWeather(db, zone.stationId);
   return walk.found.flatMap((found): CameThrough[] => {
@@ -55,6 +48,7 @@ export async function cameThrough(
     return clues ? [{ found, clues, causes: causesOf(clues) }] : [];
   });
 }
+type Known = Readonly<{ house: House; labels: LabelBook; today: Day; walks: readonly Walk[] }>;
 
 type Laid = Readonly<{ record: RecordEntry; label: Label }>;
 

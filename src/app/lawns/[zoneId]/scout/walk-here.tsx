@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
 import type { WalkInput } from '@/server/lawns/walk';
-import type { ZoneSheet } from '@/server/programme/view';
+import type { WalkSheet } from '@/server/lawns/walk-view';
 import { plural } from '@/ui/words';
 import { LOOKED, NO_PICTURE, pictureOf } from '../../../go/photo';
 import { useQueue } from '../../../go/use-queue';
@@ -11,7 +11,7 @@ import { send } from '../../../send';
 import { WalkForm } from '../../../walk-form';
 
 type Props = Readonly<{
-  sheet: ZoneSheet;
+  sheet: WalkSheet['sheet'];
   userId: string;
   saveWalkAction: (input: WalkInput) => Promise<Outcome<{ on: string }>>;
 }>;
