@@ -1,15 +1,17 @@
 /** Scouting in the database: walks, what they feed, what products took. Lawns are invented. */
-import { addDays, isoDay } from '@/core/calendar/day';
+import { addDays, isoDay, yearOf } from '@/core/calendar/day';
 import { toSquareFeet } from '@/core/units/trade';
 import { lastWalk } from '@/core/weeds/scouting';
 import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { findingsOf } from '@/data/findings';
+import { labelsOf } from '@/data/products';
 import { walksOf } from '@/data/walks';
 import { noteFinding } from '@/server/lawns/note-finding';
 import { makeStrip } from '@/server/lawns/make-strip';
 import { saveWalk, walkShape, type WalkInput } from '@/server/lawns/walk';
 import { walkSheet } from '@/server/lawns/walk-view';
+import { tookSheet } from '@/server/products/took';
 import { actor, closeAll, record, recordInput, zoneNamed } from '../support/demo';
 
 afterAll(closeAll);
@@ -240,4 +242,43 @@ describe('what a cause asks of next year', () => {
     expect(await fields(strip('60', '2'))).toEqual(['Zone']);
     expect(await strip('40', '2', key())).toMatchObject({ refusal: { kind: 'gone' } });
   });
+});
+
+test('what a product took is told from the walk before and the look after, by product, weed and year', async () => {
+  const zone = await zoneNamed('3 Mill Race · whole lawn');
+  const now = await today();
+  const label = (await inOrganisation(lead, labelsOf)).now.find((l) => l.name.startsWith('2,4-D amine'))!;
+  const squareFeet = toSquareFeet(zone.area);
+  const walkOn = async (on: string, cover: string) =>
+    saveWalk(lead, await input({ zoneId: zone.id, on, found: [weed({ weed: 'dandelion', cover })] }));
+  const [before, on, after] = [-20, -18, -2].map((d) => isoDay(addDays(now, d)));
+  expect(await walkOn(before!, '8')).toMatchObject({ ok: true });
+  const sprayed = await recordInput('3 Mill Race · whole lawn', {
+    ...{ applicationId: '', appliedOn: on!, confirmed: true, water: String(squareFeet / 1000), air: '62' },
+    products: [
+      {
+        ...{
+          plannedProductId: '',
+          productId: label.id,
+          use: 'post-emergent',
+          targets: ['dandelion'],
+          tank: 1,
+        },
+        ...{ place: 'zone', ground: '', area: String(squareFeet), lot: '' },
+        ...{ amount: String(1.1 * (squareFeet / 1000)), amountUnit: 'floz' },
+      },
+    ],
+  });
+  expect(await record(sprayed)).toMatchObject({ ok: true });
+  // nobody has looked yet
+  expect((await tookSheet(lead)).products.map((p) => p.id)).not.toContain(label.id);
+  expect(await walkOn(after!, '2')).toMatchObject({ ok: true });
+  const { products, fallen } = await tookSheet(lead);
+  // 2 of 8 % are left (arithmetic)
+  expect(products.find((p) => p.id === label.id)).toMatchObject({
+    taken: [{ weed: 'dandelion', year: yearOf(now), looks: 1, share: 0.75 }],
+  });
+  expect(fallen).toEqual([]);
+  // others see their own company's alone
+  expect((await tookSheet(actor('lead', 'other'))).products).toEqual([]);
 });
