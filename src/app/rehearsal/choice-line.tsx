@@ -30,7 +30,7 @@ export function ChoiceLine({ choice, of, name, monday, isBusy, onPutDown }: Prop
         </span>
       </p>
       {mayGo && (
-        <div className="flex flex-wrap gap-1.5">
+        <div className="grid max-w-md grid-cols-7 gap-1 sm:gap-1.5">
           {choice.days.map((day, d) => {
             const on = addDays(monday, d);
             const may = day.open + day.ajar;
@@ -42,7 +42,7 @@ export function ChoiceLine({ choice, of, name, monday, isBusy, onPutDown }: Prop
                 type="button"
                 disabled={state === 'shut' || isBusy}
                 aria-label={`Put ${name} down on ${showWeekday(on)}, ${words}${choice.lawns > 1 && may > 0 ? ` of ${plural(choice.lawns, 'lawn')}` : ''}`}
-                className={`min-h-[44px] min-w-[52px] border-2 px-1 font-cond text-[16px] disabled:opacity-40 ${state === 'open' ? 'border-moss bg-paper' : state === 'ajar' ? 'border-straw bg-paper' : 'border-hair'}`}
+                className={`min-h-[44px] border-2 px-0.5 font-cond text-[16px] disabled:opacity-40 ${state === 'open' ? 'border-moss bg-paper' : state === 'ajar' ? 'border-straw bg-paper' : 'border-hair'}`}
                 onClick={() => onPutDown(on)}
               >
                 {showWeekday(on).slice(0, 3)}

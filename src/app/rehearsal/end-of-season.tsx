@@ -7,7 +7,7 @@ import { figure, showPercent } from '@/core/units/format';
 import { WEEDS } from '@/core/weeds/weeds';
 import type { RehearsalSheet } from '@/server/rehearsal/play';
 import type { Carried, Ending } from '@/server/rehearsal/work';
-import { plural } from '@/ui/words';
+import { capital, plural } from '@/ui/words';
 import { MoveList } from './season';
 
 const heldWords = (hold: number | null) => (hold === null ? 'no flush' : showPercent(hold));
@@ -79,7 +79,7 @@ const ScoreLines = ({ score }: Readonly<{ score: Score }>) => (
     {score.targets.length > 1 &&
       score.targets.map((t) => (
         <li key={t.weed}>
-          {WEEDS[t.weed].name}: {showPercent(t.hold)}
+          {capital(WEEDS[t.weed].name)}: {showPercent(t.hold)}
         </li>
       ))}
     <li>
