@@ -2,6 +2,7 @@
 import { showDay } from '@/core/calendar/day';
 import type { Lesson } from '@/core/rehearsal/lessons';
 import { figure, showPercent, type Shows } from '@/core/units/format';
+import { minuteWords } from './day-words';
 import { plural, shortName } from './words';
 
 export type LessonWords = Readonly<{ title: string; asks: string; answers: readonly string[]; why: string }>;
@@ -11,7 +12,7 @@ export function lessonWords(l: Lesson, show: Shows): LessonWords {
     case 'probe':
       return {
         title: 'Read a probe',
-        asks: `At ${l.hour} o’clock on a fair day the probe says ${show.temperature(l.read)} at ${show.depth(l.depth)}. Your line asks for a daily mean of ${show.line(l.line)}. Is today such a day?`,
+        asks: `At ${minuteWords(l.hour * 60)} on a fair day the probe says ${show.temperature(l.read)} at ${show.depth(l.depth)}. Your line asks for a daily mean of ${show.line(l.line)}. Is today such a day?`,
         answers: ['Yes: it stands over the line', 'No: the mean of the day lies under it'],
         why: `In the afternoon the top of the soil is warmest. Behind this reading stands a mean of ${show.temperature(l.mean)}: the wave of the day, damped and late at that depth. A reading without its hour and depth says little.`,
       };
