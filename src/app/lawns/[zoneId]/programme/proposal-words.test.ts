@@ -1,12 +1,12 @@
 /** What is said of a programme against the best, and how it is typed to be taken over. */
-import { addDays } from '@/core/calendar/day';
+import { addDays, dayOf } from '@/core/calendar/day';
 import type { Programme } from '@/core/season/planner/planner';
 import { typedProgramme } from '@/core/season/planner/typed';
 import type { PlannedApplication } from '@/core/season/programme';
 import { SHOWS } from '@/core/units/format';
 import { rateOf } from '@/core/units/rate';
 import { label, product, today } from '../../../../../tests/support/gate-context';
-import { comparedWords, lateWords } from './proposal-words';
+import { besideWords, comparedWords, lateWords } from './proposal-words';
 
 const programme = (
   hold: number,
@@ -76,4 +76,15 @@ test('a programme is typed with the names of its rounds, its parts, and rates th
   expect(typed.map((a) => a.ties)).toEqual([[{ of: 'tie', part: 1 }], [{ of: 'tie', part: 2 }], [null]]);
   expect(typed[0]).toMatchObject({ plannedOn: '2027-03-23', earliest: '2027-03-20', latest: '' });
   expect(typed.every((a) => a.products[0]!.rate === '0.2777')).toBe(true);
+});
+
+test('what a walk asked of this season is told, and whether something suited', () => {
+  const plans = (isKept: boolean) => ({
+    ...{ cleanUp: null, yearOff: null },
+    wishes: [{ wish: 'another group' as const, weed: 'goosegrass' as const, on: dayOf(2026, 6, 12), isKept }],
+  });
+  expect(besideWords(plans(true), 4)).toEqual([
+    'The walk of 12 June asked for another site of action: goosegrass had come through. Kept here.',
+  ]);
+  expect(besideWords(plans(false), 4)[0]).toContain('Nothing of yours suits: not kept.');
 });

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { isoDay, showDay } from '@/core/calendar/day';
+import { isoDay, showDay, yearOf } from '@/core/calendar/day';
 import { answersTo, type NextYear } from '@/core/weeds/next-year';
 import { WEEDS, stageWords, type Weed } from '@/core/weeds/weeds';
 import type { Outcome } from '@/server/entry/outcome';
@@ -88,7 +88,7 @@ function AskNextYear({
 }: Readonly<{ weed: Weed; asks: readonly NextYear[]; sheet: WalkSheet['sheet'] }> &
   Pick<AfterActions, 'noteFindingAction'>) {
   const { run, refusal, isSending } = useSending();
-  const asked = facts.seen.nextYear.filter((w) => w.weed === weed);
+  const asked = facts.seen.nextYear.filter((w) => w.weed === weed && yearOf(w.on) === yearOf(today));
   const left = asks.filter((a) => !asked.some((w) => w.wish === a));
   const note = (wish: NextYear | '') =>
     run(noteFindingAction, {
