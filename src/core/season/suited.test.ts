@@ -1,5 +1,5 @@
 import { addDays, dayOf } from '@/core/calendar/day';
-import { WHOLE_ZONE } from '@/core/products/application';
+import { WHOLE_ZONE, type Place } from '@/core/products/application';
 import { rateOf } from '@/core/units/rate';
 import {
   context,
@@ -135,4 +135,25 @@ test('what controls a weed goes before what only suppresses it, and that before 
     speaks: 'against',
     argument: { code: 'only-suppresses', target: 'wild-violet' },
   });
+});
+
+test('what takes whatever is green goes on spots alone, or where its label wants dormant turf', () => {
+  // sorts of ingredients: from memory; spots only: the handbook's rule
+  const burner = (name: string, dormancy: 'any' | 'dormant only' = 'any'): Label => ({
+    ...leafLabel,
+    id: name,
+    ingredients: leafLabel.ingredients.map((i) => ({ ...i, name })),
+    rates: leafLabel.rates.flatMap((r) => [
+      { ...r, dormancy, use: 'post-emergent' as const },
+      { ...r, dormancy, use: 'spot' as const },
+    ]),
+  });
+  const labels = [burner('pelargonic acid'), burner('glyphosate isopropylamine salt', 'dormant only')];
+  const ask = (use: 'spot' | 'post-emergent', place: Place) =>
+    suitedFor(labels, facts, { ...wanted, use, place, targets: ['dandelion'] }).map((s) => s.label.id);
+  expect(ask('post-emergent', WHOLE_ZONE)).toEqual(['glyphosate isopropylamine salt']);
+  const spots: Place = { on: 'spots', area: 10 as never, ground: '' };
+  expect(ask('spot', spots)).toContain('pelargonic acid');
+  const [first] = suitedFor(labels.slice(0, 1), facts, { ...wanted, use: 'spot', place: spots });
+  expect(first!.reasons.map((r) => r.argument.code)).toContain('burns-turf');
 });

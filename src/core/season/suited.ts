@@ -15,6 +15,7 @@ import type { Facts, GateContext, GateKey } from '@/core/gates/gate';
 import { areaOf, type Place } from '@/core/products/application';
 import { nextOpen, windowOf, type Window } from '@/core/gates/window';
 import { TURF_FACTS } from '@/core/lawn/turf';
+import { burnsZone, isBurner } from '@/core/products/burner';
 import { factsOf } from '@/core/products/ingredient-facts';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';
 import { isPreEmergent, type Use } from '@/core/trade/terms';
@@ -42,7 +43,8 @@ export type Argument =
   | Readonly<{ code: 'not-organic' }>
   | Readonly<{ code: 'granule-through-dead-leaf' }>
   | Readonly<{ code: 'fertilizer-not-combined' }>
-  | Readonly<{ code: 'restricted-use' }>;
+  | Readonly<{ code: 'restricted-use' }>
+  | Readonly<{ code: 'burns-turf' }>;
 
 export type Suited = Readonly<{
   label: Label;
@@ -77,6 +79,7 @@ export function suitedFor(labels: readonly Label[], facts: Facts, wanted: Wanted
     .flatMap((label) => {
       const row = rateForTurf(label, facts.zone, use);
       if (!row || label.status === 'cancelled') return [];
+      if (place.on === 'zone' && burnsZone(label, row)) return [];
       const rate = row.high;
       const context: GateContext = {
         ...facts,
@@ -213,5 +216,6 @@ function argumentsFor(
     if (!rules.combineFertilizer || isWarm) say('against', { code: 'fertilizer-not-combined' });
   }
   if (label.restrictedUse) say('against', { code: 'restricted-use' });
+  if (isBurner(label)) say('against', { code: 'burns-turf' });
   return out.toSorted((a, b) => Number(a.speaks === 'against') - Number(b.speaks === 'against'));
 }

@@ -52,5 +52,8 @@ function lenders({ from, min }: DailyWeather): number[][] {
 }
 function near(byDay: readonly (readonly number[])[], day: Day): number[] {
   const at = dayOfYear(day) - 1;
-  return Array.from({ length: 2 * NEAR_DAYS + 1 }, (_, k) => byDay[(at + k - NEAR_DAYS + YEAR) % YEAR]!).flat();
+  return Array.from(
+    { length: 2 * NEAR_DAYS + 1 },
+    (_, k) => byDay[(at + k - NEAR_DAYS + YEAR) % YEAR]!,
+  ).flat();
 }

@@ -6,6 +6,7 @@ import { addDays, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { Facts } from '@/core/gates/gate';
 import { daysUpTo } from '@/core/gates/growth-stage';
+import { burnsZone } from '@/core/products/burner';
 import { isHerbicide, limitsFor, rateForTurf, type Label } from '@/core/products/label';
 import { isOrganic } from '@/core/products/organic';
 import type { ProductRate } from '@/core/units/rate';
@@ -92,7 +93,7 @@ export function postEmergents(
 ): Post[] {
   return labels.flatMap((label): Post[] => {
     const row = rateForTurf(label, facts.zone, 'post-emergent');
-    if (!row || label.status !== 'registered' || !isHerbicide(label)) return [];
+    if (!row || label.status !== 'registered' || !isHerbicide(label) || burnsZone(label, row)) return [];
     if (facts.zone.organicOnly && !isOrganic(label)) return [];
     const controlled = label.after.filter((a) => weeds.includes(a.weed));
     if (!controlled.length) return [];

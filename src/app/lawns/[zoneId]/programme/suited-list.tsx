@@ -152,5 +152,7 @@ function argumentWords(a: Argument): string {
       return 'Carries nitrogen, which warm-season turf wants only when green.';
     case 'restricted-use':
       return 'Restricted use: a certified applicator only.';
+    case 'burns-turf':
+      return 'Takes whatever is green: spots, and the grass around them goes too.';
   }
 }

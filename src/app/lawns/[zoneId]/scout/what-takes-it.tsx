@@ -38,6 +38,18 @@ function gatesToday({ reasons }: Suited): string {
   return said.join('');
 }
 
+/** What it does to this turf, where it is not safe. */
+const turfWords = ({ reasons }: Suited): string =>
+  reasons
+    .flatMap(({ argument: a }) =>
+      a.code === 'burns-turf'
+        ? 'It takes whatever is green: the grass around a spot goes too.'
+        : a.code === 'turf-sensitive'
+          ? `This turf is ${a.tolerance === 'injury' ? 'tender' : 'sensitive'} to ${a.ingredient} (recalled; its label decides).`
+          : [],
+    )
+    .join(' ');
+
 /** Which products take what is up, at its stage, on this turf; one that is chosen becomes an application of spots or of the zone. */
 export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) {
   const { sheet, taken, fallen } = walkSheet;
@@ -146,11 +158,12 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
                 {not.length > 0 && `, not ${list(not.map((w) => WEEDS[w].name))}`}.{' '}
                 {showRate(s.rate, s.label.rateUnit)}, {amountWords(s, areaOf(place, zone))} here
                 {s.label.surfactantPercent !== null &&
-                  `, with ${figure(s.label.surfactantPercent, 2)} % surfactant`}
+                  `, with ${figure(s.label.surfactantPercent, 2)} % ${s.label.adjuvant ?? 'surfactant'}`}
                 {s.groups.length > 0 && `; group ${list([...new Set(s.groups)].map(String))}`}.
                 {shotsOf(s) !== null &&
                   ` Two shots, at least ${plural(shotsOf(s)!, 'day')} apart; the look between them decides.`}
               </p>
+              <p className="text-[15px]">{turfWords(s)}</p>
               <p className="text-[15px] text-steel">
                 {windowWords(s.window.all, today)}.{gatesToday(s)} {tookWords(taken, s.label.id, takes)}
               </p>
