@@ -140,6 +140,8 @@ test('a card is ticked through on the phone, the network gone in the middle', as
   const tick = async (n: number) => (await b.find(`(${boxes})[${n}]`)).click();
   const ticked = async () =>
     b.driver.executeScript<number>('return document.querySelectorAll("main input:checked").length');
+  /** Ticks are read after the first paint: waited for. */
+  const areTicked = (n: number) => b.driver.wait(async () => (await ticked()) === n, 60_000);
   const all = await count();
   expect(all).toBeGreaterThan(4);
   await tick(1);
@@ -149,15 +151,15 @@ test('a card is ticked through on the phone, the network gone in the middle', as
   // read again with no network: the card is there, with its ticks
   await b.driver.navigate().refresh();
   await b.page('What really went in');
-  await b.driver.wait(async () => (await ticked()) === 2, 60_000);
+  await areTicked(2);
   for (let n = 3; n <= all; n++) await tick(n);
-  expect(await ticked()).toBe(all);
+  await areTicked(all);
   await b.type(await b.field('Prodiamine'), '77');
   await b.press('This went in');
   await b.page('Kept on this device');
   await b.driver.navigate().refresh();
   await b.page('Kept on this device');
-  expect(await ticked()).toBe(all);
+  await areTicked(all);
 
   await line.mend();
   // it sends itself, once
@@ -167,7 +169,7 @@ test('a card is ticked through on the phone, the network gone in the middle', as
   expect(card.measured!.products[0]).toBeCloseTo(0.077, 6);
   await b.driver.navigate().refresh();
   await b.page('77 g of Prodiamine');
-  expect(await ticked()).toBe(all);
+  await areTicked(all);
   // the record begins with it
   await (await b.find('//section[@aria-label="Records"]//a')).click();
   await b.at('/record/');
