@@ -97,9 +97,29 @@ try {
   if ((await desktop.page('back at')).includes('saved it')) await desktop.press('Plan it anew');
   await desktop.press('Save the day');
   await desktop.page('saved it');
-  await desktop.go('/records');
-  await desktop.page('8 March 2027');
-  await keep(desktop, 'records');
+  await desktop.go('/rehearsal');
+  await desktop.press('a round of 12 lawns');
+  await desktop.page('on the latest');
+  await desktop.press('Wait four weeks');
+  await desktop.page('Week 5 of');
+  for (let week = 5; week < 12; week++) {
+    await desktop.page('yesterday');
+    const open = 'button[aria-label^="Put Prodiamine 65"]:not([disabled])';
+    if ((await desktop.driver.findElements({ css: open })).length) {
+      await desktop.click(open);
+      await desktop.driver.wait(
+        async () => !(await desktop.text('[aria-label="Put down so far"]')).includes('Nothing'),
+        60_000,
+      );
+      break;
+    }
+    await desktop.press('Wait a week');
+    await desktop.page(`Week ${week + 1} of`);
+  }
+  await desktop.press('End the season here');
+  await desktop.page('How the season went');
+  await desktop.driver.executeScript('scrollTo(0, 330)');
+  await keep(desktop, 'rehearsal');
 } finally {
   await desktop.quit();
 }
