@@ -14,6 +14,8 @@ export type Waiting =
 export type Answered = Readonly<{
   sendKey: string;
   lawnId: string;
+  /** missing: a stop's or a picture's, of before walks waited too */
+  kind?: Waiting['kind'];
   zones: readonly ZoneOutcome[];
   problem: string;
 }>;

@@ -38,7 +38,7 @@ export function useQueue(userId: string) {
           break;
         }
         const answer: Answered = {
-          ...{ sendKey: w.sendKey, lawnId: w.lawnId },
+          ...{ sendKey: w.sendKey, lawnId: w.lawnId, kind: w.kind },
           zones: outcome.ok && w.kind === 'stop' ? (outcome.value as StopKept).zones : [],
           problem: outcome.ok
             ? ''
@@ -83,7 +83,15 @@ export function useQueue(userId: string) {
     },
     [userId, read, sendAll],
   );
-  return { ...state, put };
+  /** What became of something is not told any more. */
+  const forget = useCallback(
+    async (sendKey: string) => {
+      await (await storeOf(userId)).delete('answers', sendKey);
+      await read();
+    },
+    [userId, read],
+  );
+  return { ...state, put, forget };
 }
 
 function keepTyped({ zoneId, ...typed }: WalkInput): void {

@@ -23,7 +23,7 @@ export function WalkHere({ sheet: { zone, today, facts }, userId, saveWalkAction
   const [photoTrouble, setPhotoTrouble] = useState('');
   const known = [...new Set(facts.seen.stages.map((s) => s.weed))];
   const waiting = queue.waiting.filter((w) => w.kind === 'walk');
-  const problem = queue.answers.find((a) => a.lawnId === zone.lawnId && a.problem)?.problem;
+  const refused = queue.answers.find((a) => a.kind === 'walk' && a.lawnId === zone.lawnId && a.problem);
 
   const save = async (walk: WalkInput, photo: File | null): Promise<Refusal | null> => {
     const { sendKey } = walk;
@@ -36,6 +36,7 @@ export function WalkHere({ sheet: { zone, today, facts }, userId, saveWalkAction
       photo && (await pictureOf(photo, { stopKey: sendKey, lawnId: zone.lawnId, what: LOOKED }));
     if (picture) await queue.put(picture);
     setPhotoTrouble(photo && !picture ? `${NO_PICTURE} The walk is kept.` : '');
+    if (refused) await queue.forget(refused.sendKey);
     if (outcome.ok) router.refresh();
     return null;
   };
@@ -47,7 +48,7 @@ export function WalkHere({ sheet: { zone, today, facts }, userId, saveWalkAction
           {waiting.length === 1 ? 'is' : 'are'} sent as soon as there is a network.
         </p>
       )}
-      {[problem, photoTrouble].filter(Boolean).map((words) => (
+      {[refused?.problem, photoTrouble].filter(Boolean).map((words) => (
         <p key={words} role="alert" className="mb-2 border-l-4 border-clay bg-paper px-3 py-2">
           {words}
         </p>
