@@ -1,4 +1,5 @@
 /** What the demo company put on weeds in two summers, with a walk before each and a look after. All invented. */
+import { toSquareFeet } from '@/core/units/trade';
 import type { Actor } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
 import { siteName, zonesOf } from '@/data/lawns';
@@ -6,6 +7,7 @@ import { labelsOf } from '@/data/products';
 import { recordVisit, type RecordInput } from '@/server/records/record-visit';
 import { saveWalk } from '@/server/lawns/walk';
 import { walksOf } from '@/data/walks';
+import { must } from './streets';
 
 type Spray = Readonly<{
   product: string;
@@ -61,11 +63,6 @@ const SPRAYS: readonly Spray[] = [
   },
 ];
 
-const must = <T>(o: { ok: true; value: T } | { ok: false; refusal: unknown }): T => {
-  if (!o.ok) throw new Error(JSON.stringify(o.refusal));
-  return o.value;
-};
-
 /** @param street whose first lawns were sprayed */
 export async function writeLooks(lead: Actor, street: string): Promise<void> {
   const { zones, labels, walks } = await inOrganisation(lead, async (db) => {
@@ -96,7 +93,7 @@ export async function writeLooks(lead: Actor, street: string): Promise<void> {
             ],
           }),
         );
-      const squareFeet = Math.round(zone.area * 10.7639);
+      const squareFeet = Math.round(toSquareFeet(zone.area));
       const used: RecordInput['products'][number] = {
         ...{ plannedProductId: '', productId: label.id, use: 'post-emergent', targets: [s.weed] },
         ...{ place: 'zone', ground: '', area: String(squareFeet), lot: '', tank: 1 },

@@ -22,7 +22,7 @@ export type Street = Readonly<{
 }>;
 const FIRST = ['Abel', 'Brenna', 'Corin', 'Della', 'Edwin', 'Farrah', 'Gale'] as const;
 
-const must = <T>(o: { ok: true; value: T } | { ok: false; refusal: unknown }): T => {
+export const must = <T>(o: { ok: true; value: T } | { ok: false; refusal: unknown }): T => {
   if (!o.ok) throw new Error(JSON.stringify(o.refusal));
   return o.value;
 };

@@ -9,6 +9,7 @@ import type { WalkInput } from '@/server/lawns/walk';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
 import { WeedArt } from '@/ui/weed-art/weed-art';
+import { PhotoField } from './photo-field';
 import { RefusalWords } from './refusal-words';
 import { useKept } from './use-kept';
 import { walkKey } from './walk-key';
@@ -223,17 +224,7 @@ export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
             />
           )}
         </Labelled>
-        <Labelled name="A picture" hint="made smaller, without place and camera">
-          {(field) => (
-            <input
-              {...field}
-              type="file"
-              accept="image/*"
-              capture="environment"
-              onChange={(e) => setPhoto(e.target.files?.[0] ?? null)}
-            />
-          )}
-        </Labelled>
+        <PhotoField onChange={setPhoto} />
       </div>
       <Labelled name="Notes">
         {(field) => (

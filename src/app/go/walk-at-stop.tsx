@@ -5,7 +5,7 @@ import type { BundleZone } from '@/core/stop/bundle';
 import type { Weed } from '@/core/weeds/weeds';
 import { plural } from '@/ui/words';
 import { WalkForm } from '../walk-form';
-import { LOOKED, pictureOf } from './photo';
+import { LOOKED, NO_PICTURE, pictureOf } from './photo';
 import type { Waiting } from './store';
 
 type Props = Readonly<{
@@ -20,6 +20,7 @@ type Props = Readonly<{
 export default function WalkAtStop({ zone, lawnId, day, known, onWait }: Props) {
   const [isOpen, setOpen] = useState(false);
   const [kept, setKept] = useState<number | null>(null);
+  const [trouble, setTrouble] = useState('');
   return (
     <>
       <button
@@ -29,6 +30,7 @@ export default function WalkAtStop({ zone, lawnId, day, known, onWait }: Props) 
         onClick={() => {
           setOpen(!isOpen);
           setKept(null);
+          setTrouble('');
         }}
       >
         {isOpen ? 'Close the walk' : `Walk it: what is up on ${zone.name}`}
@@ -36,6 +38,11 @@ export default function WalkAtStop({ zone, lawnId, day, known, onWait }: Props) 
       {kept !== null && (
         <p role="status" className="border-l-8 border-moss bg-paper px-3 py-2 text-[17px]">
           {kept ? `${plural(kept, 'weed')} written down` : 'Nothing is up: written down'} for {zone.name}.
+        </p>
+      )}
+      {trouble && (
+        <p role="alert" className="border-l-8 border-clay bg-paper px-3 py-2 text-[17px]">
+          {trouble}
         </p>
       )}
       {isOpen && (
@@ -50,6 +57,7 @@ export default function WalkAtStop({ zone, lawnId, day, known, onWait }: Props) 
             const picture =
               photo && (await pictureOf(photo, { stopKey: walk.sendKey, lawnId, what: LOOKED }));
             if (picture) onWait(picture);
+            setTrouble(photo && !picture ? `${NO_PICTURE} The walk is kept.` : '');
             setOpen(false);
             setKept(walk.found.length);
             return null;

@@ -2,7 +2,7 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { measuredIssue, parseFigure, type Issue } from '@/core/units/parse';
 import type { SquareMetres } from '@/core/units/quantity';
 import { rateIn } from '@/core/units/rate';
 import { fromFeet, toSquareFeet } from '@/core/units/trade';
@@ -46,11 +46,13 @@ export function makeStrip(actor: Actor, input: StripInput): Promise<Outcome<Stri
     const [lengthFt, widthFt] = [read('Length', input.length), read('Width', input.width)];
     const area = (fromFeet(lengthFt) * fromFeet(widthFt)) as SquareMetres;
     if (!issues.length && area > zone.area * MOST_SHARE)
-      issues.push({
-        field: 'Width',
-        problem: `${lengthFt} ft by ${widthFt} ft is more than half of ${zone.name}`,
-        remedy: 'Type how long the edge is, and how wide the strip that gets hot: two or three feet.',
-      });
+      issues.push(
+        measuredIssue(
+          ...(['Width', 'length', `{0} by {1} is more than half of ${zone.name}`] as const),
+          [lengthFt, widthFt],
+          'Type how long the edge is, and how wide the strip that gets hot.',
+        ),
+      );
     const name = `${zone.name}, ${NAME}`;
     const there = (await zonesOfLawn(db, zone.lawnId)).find((z) => z.name === name);
     if (there)

@@ -14,6 +14,7 @@ import { Labelled } from '@/ui/labelled';
 import { Link } from '@/ui/link';
 import { MeasureField } from '@/ui/measure-field';
 import { nextYearWords } from '@/ui/scout-words';
+import { PhotoField } from '../../photo-field';
 import { RefusalWords } from '../../refusal-words';
 import { sendPhoto } from '../../send-photo';
 import { send } from '../../send';
@@ -286,17 +287,7 @@ export function Findings({ sheet, noteFindingAction }: Props) {
             </>
           )}
           {(kind === 'looked' || kind === 'damage') && (
-            <Labelled beside name="A picture" hint={photoWords || 'made smaller, without place and camera'}>
-              {(field) => (
-                <input
-                  {...field}
-                  type="file"
-                  accept="image/*"
-                  capture="environment"
-                  onChange={(e) => setPhoto(e.target.files?.[0] ?? null)}
-                />
-              )}
-            </Labelled>
+            <PhotoField beside onChange={setPhoto} {...(photoWords ? { hint: photoWords } : {})} />
           )}
           {kind === 'callback' && (
             <Labelled beside name="About" issue={issue('About')}>

@@ -7,8 +7,8 @@ import type { Outcome } from '@/server/entry/outcome';
 import type { Strip, StripInput } from '@/server/lawns/make-strip';
 import type { FindingInput } from '@/server/lawns/note-finding';
 import type { WalkSheet } from '@/server/lawns/walk-view';
-import { Labelled } from '@/ui/labelled';
 import { Link } from '@/ui/link';
+import { MeasureField } from '@/ui/measure-field';
 import { causeWords, evidenceWords, nextYearWords } from '@/ui/scout-words';
 import { oddsWords, weedTitle } from '@/ui/weed-words';
 import { list } from '@/ui/words';
@@ -168,21 +168,20 @@ function MakeStrip({
         rate. What lay on {zone.name} counts on it.
       </p>
       <div className="grid grid-cols-2 gap-3">
-        <Labelled name="Length, ft" issue={issue('Length')}>
-          {(field) => (
-            <input
-              {...field}
-              inputMode="decimal"
-              value={length}
-              onChange={(e) => setLength(e.target.value)}
-            />
-          )}
-        </Labelled>
-        <Labelled name="Width, ft" issue={issue('Width')}>
-          {(field) => (
-            <input {...field} inputMode="decimal" value={width} onChange={(e) => setWidth(e.target.value)} />
-          )}
-        </Labelled>
+        <MeasureField
+          name="Length"
+          measure="length"
+          issue={issue('Length')}
+          value={length}
+          onChange={setLength}
+        />
+        <MeasureField
+          name="Width"
+          measure="length"
+          issue={issue('Width')}
+          value={width}
+          onChange={setWidth}
+        />
       </div>
       {refusal && (
         <RefusalWords refusal={refusal} here={`/lawns/${zone.id}/scout`} shown={['Length', 'Width']} />

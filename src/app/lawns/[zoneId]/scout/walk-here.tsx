@@ -53,7 +53,14 @@ export function WalkHere({ sheet: { zone, today, facts }, userId, saveWalkAction
           {words}
         </p>
       ))}
-      <WalkForm zoneId={zone.id} here={`/lawns/${zone.id}/scout`} onSave={save} {...{ today, known }} />
+      {/* what was refused stands in it again */}
+      <WalkForm
+        key={refused?.sendKey ?? ''}
+        zoneId={zone.id}
+        here={`/lawns/${zone.id}/scout`}
+        onSave={save}
+        {...{ today, known }}
+      />
     </>
   );
 }
