@@ -61,13 +61,15 @@ async function writePeople(): Promise<void> {
   for (const [i, p] of people.people.entries()) {
     const userId = `person-${i + 1}`;
     await db.insert(schema.user).values({ id: userId, name: p.name, email: p.email, emailVerified: true });
-    await db.insert(schema.account).values({
-      id: `account-${i + 1}`,
-      accountId: userId,
-      providerId: 'credential',
-      userId,
-      password: await hashPassword(people.password),
-    });
+    await db
+      .insert(schema.account)
+      .values({
+        id: `account-${i + 1}`,
+        accountId: userId,
+        providerId: 'credential',
+        userId,
+        password: await hashPassword(people.password),
+      });
     await db.insert(schema.member).values({ userId, orgId: ORG.id, role: p.role as Actor['role'] });
   }
 }
@@ -77,14 +79,16 @@ async function writeHouse(): Promise<string> {
   await inOrganisation(lead, async (db) => {
     await db.insert(schema.clock).values({ orgId: ORG.id, now: morningOf(START_OF_SEASON) });
     await addUsualHouse(db, ORG.id, { state: DEMO_STATE, calibrationDays: 120 });
-    await db.insert(schema.station).values({
-      id: stationId,
-      orgId: ORG.id,
-      name: 'Tessaby County',
-      serviceKey: 'tessaby',
-      utcOffsetHours: -6,
-      latitude: '38.6',
-    });
+    await db
+      .insert(schema.station)
+      .values({
+        id: stationId,
+        orgId: ORG.id,
+        name: 'Tessaby County',
+        serviceKey: 'tessaby',
+        utcOffsetHours: -6,
+        latitude: '38.6',
+      });
   });
   return stationId;
 }
@@ -124,12 +128,14 @@ async function writeMeans(products: ReadonlyMap<DemoKey, string>): Promise<void>
         ...(e.method === 'hand gun' ? { tankGal: 200, deadGal: 1.5, fitted: 'shower head' } : {}),
         ...(e.method === 'spreader' ? { hopperLb: 50, fitted: 'gate 14' } : {}),
       });
-    await db.insert(schema.truck).values(
-      ['Tobin Asher', 'Lise Corran'].map((driver, i) => ({
-        ...{ id: `00000000-0000-4000-8003-00000000000${i + 1}`, orgId: ORG.id, name: `Truck ${i + 1}` },
-        ...{ people: [driver], latitude: String(SHOP.latitude), longitude: String(SHOP.longitude) },
-      })),
-    );
+    await db
+      .insert(schema.truck)
+      .values(
+        ['Tobin Asher', 'Lise Corran'].map((driver, i) => ({
+          ...{ id: `00000000-0000-4000-8003-00000000000${i + 1}`, orgId: ORG.id, name: `Truck ${i + 1}` },
+          ...{ people: [driver], latitude: String(SHOP.latitude), longitude: String(SHOP.longitude) },
+        })),
+      );
     const spreader = (await equipmentOf(db)).find((e) => e.method === 'spreader')!;
     for (const [on, pounds] of [
       ['2026-03-02', 3.9],
@@ -173,11 +179,7 @@ const one = (
   rate: string,
   unit: string,
   over: Partial<TypedProduct> = {},
-): TypedProduct => ({
-  ...NEW_PRODUCT,
-  ...{ productId, rate, unit, use: 'pre-emergent' },
-  ...over,
-});
+): TypedProduct => ({ ...NEW_PRODUCT, ...{ productId, rate, unit, use: 'pre-emergent' }, ...over });
 
 /** Plans an application through the use case, and its further parts on their own days. */
 async function plan(
@@ -283,10 +285,12 @@ async function writeLawns(stationId: string, products: Map<DemoKey, string>): Pr
   for (const { zones, at, ...lawn } of DEMO_LAWNS) {
     const lawnId = nextId();
     await inOrganisation(lead, (db) =>
-      db.insert(schema.lawn).values({
-        ...{ id: lawnId, orgId: ORG.id, stationId, ...lawn },
-        ...{ latitude: String(demoPlace(...at).latitude), longitude: String(demoPlace(...at).longitude) },
-      }),
+      db
+        .insert(schema.lawn)
+        .values({
+          ...{ id: lawnId, orgId: ORG.id, stationId, ...lawn },
+          ...{ latitude: String(demoPlace(...at).latitude), longitude: String(demoPlace(...at).longitude) },
+        }),
     );
     for (const { plans, sqFt, isNew, ...zone } of zones) {
       const zoneId = nextId();

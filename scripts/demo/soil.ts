@@ -173,16 +173,18 @@ export async function writeSoil(lead: Actor): Promise<void> {
         calibratedOn: '2027-02-20',
       },
     ]);
-    await db.insert(observation).values(
-      SEEN.map((s, i) => ({
-        orgId: lead.orgId,
-        zoneId: zoneAt('14 Quarry Lane · front').id,
-        sign: s.sign,
-        seenOn: s.day,
-        person: s.by,
-        sendKey: id(100 + i),
-      })),
-    );
+    await db
+      .insert(observation)
+      .values(
+        SEEN.map((s, i) => ({
+          orgId: lead.orgId,
+          zoneId: zoneAt('14 Quarry Lane · front').id,
+          sign: s.sign,
+          seenOn: s.day,
+          person: s.by,
+          sendKey: id(100 + i),
+        })),
+      );
   });
 
   const expected = (site: string, spot: Spot, depth: string, at: Date) =>

@@ -105,14 +105,18 @@ export async function putPeople(
 ): Promise<void> {
   for (const p of people) {
     await db.insert(schema.user).values({ id: p.userId, name: p.name, email: p.email, emailVerified: true });
-    await db.insert(schema.account).values({
-      ...{ id: crypto.randomUUID(), accountId: p.userId, providerId: 'credential', userId: p.userId },
-      password: null,
-    });
-    await db.insert(schema.member).values({
-      ...{ userId: p.userId, orgId, role: p.role },
-      joinedAt: new Date(p.joinedAt),
-      endedAt: p.endedAt === null ? null : new Date(p.endedAt),
-    });
+    await db
+      .insert(schema.account)
+      .values({
+        ...{ id: crypto.randomUUID(), accountId: p.userId, providerId: 'credential', userId: p.userId },
+        password: null,
+      });
+    await db
+      .insert(schema.member)
+      .values({
+        ...{ userId: p.userId, orgId, role: p.role },
+        joinedAt: new Date(p.joinedAt),
+        endedAt: p.endedAt === null ? null : new Date(p.endedAt),
+      });
   }
 }

@@ -129,7 +129,9 @@ function wishedIn(findings: readonly Finding[]): Wished[] {
 }
 
 /** The last soil test, and what was seen of the ground. "pH|phosphorus|potassium|lime" in mg/kg and lb/1,000 sq ft. */
-export function groundFrom(findings: readonly Finding[]): Readonly<{
+export function groundFrom(
+  findings: readonly Finding[],
+): Readonly<{
   test: SoilTest | null;
   isCompacted: boolean;
   thatch: Metres | null;

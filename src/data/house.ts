@@ -196,12 +196,14 @@ export async function addUsualHouse(
   orgId: string,
   gates: Partial<StoredGateRules> = {},
 ): Promise<void> {
-  await db.insert(houseRule).values({
-    orgId,
-    crossings: USUAL_CROSSINGS,
-    gates: gateRulesFrom(gates),
-    ...{ windLimitMph: '10', windCautionMph: '7', workFromHour: 7, workToHour: 18, calmHours: 3 },
-    ...{ leadDays: 42, spacingLeastDays: 56, spacingMostDays: 84 },
-    ...{ carrierGalPer1000: '1', tankGal: '4', scaleStepG: '1', jugStepFlOz: '0.25' },
-  });
+  await db
+    .insert(houseRule)
+    .values({
+      orgId,
+      crossings: USUAL_CROSSINGS,
+      gates: gateRulesFrom(gates),
+      ...{ windLimitMph: '10', windCautionMph: '7', workFromHour: 7, workToHour: 18, calmHours: 3 },
+      ...{ leadDays: 42, spacingLeastDays: 56, spacingMostDays: 84 },
+      ...{ carrierGalPer1000: '1', tankGal: '4', scaleStepG: '1', jugStepFlOz: '0.25' },
+    });
 }

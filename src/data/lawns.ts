@@ -107,11 +107,7 @@ function closedFrom(z: Row['zone'], l: Row['lawn']): ZoneOnLawn['closed'] {
 }
 
 const columns = { zone, lawn, latitude: station.latitude };
-type Row = Readonly<{
-  zone: typeof zone.$inferSelect;
-  lawn: typeof lawn.$inferSelect;
-  latitude: string;
-}>;
+type Row = Readonly<{ zone: typeof zone.$inferSelect; lawn: typeof lawn.$inferSelect; latitude: string }>;
 
 function zoneFrom({ zone: z, lawn: l, latitude }: Row): ZoneOnLawn {
   const texture = oneOf(TEXTURES, z.texture, 'texture');

@@ -51,10 +51,12 @@ export async function addPerson(
 ): Promise<string> {
   const id = crypto.randomUUID();
   await db.insert(user).values({ id, name: p.name, email: p.email.toLowerCase(), emailVerified: true });
-  await db.insert(account).values({
-    ...{ id: crypto.randomUUID(), accountId: id, providerId: 'credential', userId: id },
-    password: p.passwordHash,
-  });
+  await db
+    .insert(account)
+    .values({
+      ...{ id: crypto.randomUUID(), accountId: id, providerId: 'credential', userId: id },
+      password: p.passwordHash,
+    });
   await db.insert(member).values({ userId: id, orgId: p.orgId, role: p.role });
   return id;
 }

@@ -9,10 +9,7 @@ import { groupBy } from '@/core/group';
 import { labelVersion, product } from './schema';
 
 /** The labels that count now, by name; and any earlier version that a record was made under. */
-export type LabelBook = Readonly<{
-  now: readonly Label[];
-  all: readonly Label[];
-}>;
+export type LabelBook = Readonly<{ now: readonly Label[]; all: readonly Label[] }>;
 /** A label as it was at a version. */
 export const labelAt = ({ all }: LabelBook, productId: string, version: number): Label | undefined =>
   all.find((l) => l.id === productId && l.version === version);

@@ -711,12 +711,7 @@ export const loggerSetup = pgTable(
 /** A way of looking at the list of lawns, under a name. */
 export const savedFilter = pgTable(
   'saved_filter',
-  {
-    id: id(),
-    orgId: orgId(),
-    name: text('name').notNull(),
-    query: text('query').notNull(),
-  },
+  { id: id(), orgId: orgId(), name: text('name').notNull(), query: text('query').notNull() },
   (t) => [fence('saved_filter'), uniqueIndex('saved_filter_name').on(t.orgId, t.name)],
 );
 

@@ -153,10 +153,7 @@ export const LABEL_SCHEMA = {
       'Weeds it takes once they are up',
     ),
     wateringIn: {
-      ...object({
-        inches: amount('Depth of water, in', 5),
-        withinDays: count('Within so many days', 365),
-      }),
+      ...object({ inches: amount('Depth of water, in', 5), withinDays: count('Within so many days', 365) }),
       type: ['object', 'null'],
       description: 'Watering-in',
     },
@@ -191,10 +188,7 @@ export const LABEL_SCHEMA = {
       description: 'Spray volume',
     },
     surfactantPercent: orNull(amount('Surfactant wanted, % v/v', 10)),
-    adjuvant: {
-      enum: [...ADJUVANTS, null],
-      description: 'Which kind of surfactant; null: not typed',
-    },
+    adjuvant: { enum: [...ADJUVANTS, null], description: 'Which kind of surfactant; null: not typed' },
     tankMix: oneOf(TANK_MIXES, 'Tank mixing'),
     addedAs: {
       enum: [...MIX_PLACES, null],
@@ -220,10 +214,7 @@ export const LABEL_SCHEMA = {
     ),
     noMowingDaysBefore: orNull(count('Days without mowing before', 60)),
     noMowingDaysAfter: orNull(count('Days without mowing after', 60)),
-    keepsFromFruit: {
-      type: ['boolean', 'null'],
-      description: 'Not where fruit is grown; null: not typed',
-    },
+    keepsFromFruit: { type: ['boolean', 'null'], description: 'Not where fruit is grown; null: not typed' },
     sites: {
       type: ['array', 'null'],
       items: { enum: SITES },

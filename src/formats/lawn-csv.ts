@@ -371,10 +371,7 @@ export function checkLawns(
 }
 
 /** A zone's row and its lawn's, as tables keep them. */
-type LawnRow = Readonly<{
-  lawn: Readonly<Record<string, unknown>>;
-  zone: Readonly<Record<string, unknown>>;
-}>;
+type LawnRow = Readonly<{ lawn: Readonly<Record<string, unknown>>; zone: Readonly<Record<string, unknown>> }>;
 /** What each of our columns holds of a zone, as a file has it. */
 export const cellsOf = (row: LawnRow): string[] =>
   LAWN_KEYS.map((k) => {

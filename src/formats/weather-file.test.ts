@@ -136,9 +136,7 @@ test('what is not there is said: no rain figure, no wind', () => {
 test('read in the morning, highs and rain belong to the day before', () => {
   const check = read(
     january({ TMAX: (d) => (d === jan(10) ? 250 : 100), PRCP: (d) => (d === jan(10) ? 120 : 0) }),
-    {
-      isReadInTheMorning: true,
-    },
+    { isReadInTheMorning: true },
   );
   expect(Math.max(...on(check, jan(9)).air)).toBeCloseTo(25, 5);
   expect(sum(on(check, jan(9)).rain)).toBeCloseTo(12, 5);

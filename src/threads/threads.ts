@@ -17,10 +17,7 @@ export type Task<Input, Output> = Readonly<{
 }>;
 
 /** What a screen waits for has threads of its own: a long question over HTTP does not hold it up. */
-const LANES = {
-  screens: { seconds: 120, waiting: 100 },
-  questions: { seconds: 60, waiting: 10 },
-} as const;
+const LANES = { screens: { seconds: 120, waiting: 100 }, questions: { seconds: 60, waiting: 10 } } as const;
 /** Of one thread's objects; a question that needs more is refused. */
 const MOST_MB = 2048;
 

@@ -93,9 +93,7 @@ describe('the card in words', () => {
     expect(stepsOf(other, show)[0]).toContain('Rinse tank, hose and filter first');
   });
   test('refusals and questions name product, figure and remedy', () => {
-    const m = morning([stop('a', inTank(label, dry))], {
-      usualAmounts: { [label.id]: amountOf(4, 'g') },
-    });
+    const m = morning([stop('a', inTank(label, dry))], { usualAmounts: { [label.id]: amountOf(4, 'g') } });
     const said = (over: Partial<LoadSettings>) => {
       const r = loadsOfMorning(m, 'tank', { ...settingsFor(m, 'tank', null), ...over });
       return r.kind === 'refused'

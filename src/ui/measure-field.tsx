@@ -36,12 +36,7 @@ function MeasureInput({ measure, value, onChange, ...input }: InputProps) {
 }
 
 type FieldProps = Omit<InputProps, 'name' | 'id' | 'className' | 'measure'> &
-  Readonly<{
-    name: string;
-    issue?: Issue | null | undefined;
-    hint?: string | null;
-    beside?: boolean;
-  }>;
+  Readonly<{ name: string; issue?: Issue | null | undefined; hint?: string | null; beside?: boolean }>;
 
 /** The same with its label, which names the unit: "Area, sq ft". */
 export function MeasureField({

@@ -33,21 +33,14 @@ function chartOf({ from, today, observed, band, rule, depth, dates, crossed }: O
     {
       type: 'rangeArea',
       name: `8 in 10 years, ${unit}`,
-      data: band.p10.slice(0, ahead).map((lo, i) => ({
-        x: at(today + i),
-        y: [y(lo), y(band.p90[i] ?? lo)],
-      })),
+      data: band.p10.slice(0, ahead).map((lo, i) => ({ x: at(today + i), y: [y(lo), y(band.p90[i] ?? lo)] })),
     },
     {
       type: 'line',
       name: `middle, ${unit}`,
       data: band.p50.slice(0, ahead).map((t, i) => ({ x: at(today + i), y: y(t) })),
     },
-    {
-      type: 'line',
-      name: `observed, ${unit}`,
-      data: observed.map((t, i) => ({ x: at(from + i), y: y(t) })),
-    },
+    { type: 'line', name: `observed, ${unit}`, data: observed.map((t, i) => ({ x: at(from + i), y: y(t) })) },
   ];
   const box =
     crossed === null && dates.p10 !== null

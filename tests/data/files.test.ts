@@ -218,20 +218,22 @@ describe('a file of lawns', () => {
     // one of them has been read since: it stays
     await inOrganisation(lead, async (db) => {
       const [z] = await db.select({ id: zone.id }).from(zone).where(eq(zone.areaSqFt, '4007.000000'));
-      await db.insert(reading).values({
-        orgId: lead.orgId,
-        zoneId: z!.id,
-        spot: 'open',
-        depthIn: '2',
-        takenAt: new Date(),
-        value: '50',
-        unit: 'F',
-        offsetF: '0',
-        calibrated: true,
-        source: 'hand',
-        instrument: '',
-        person: 'x',
-      });
+      await db
+        .insert(reading)
+        .values({
+          orgId: lead.orgId,
+          zoneId: z!.id,
+          spot: 'open',
+          depthIn: '2',
+          takenAt: new Date(),
+          value: '50',
+          unit: 'F',
+          offsetF: '0',
+          calibrated: true,
+          source: 'hand',
+          instrument: '',
+          person: 'x',
+        });
     });
     await undoImport(lead, { importId });
     await runUndo(lead, importId);

@@ -64,10 +64,7 @@ describe('labels', () => {
     const { versions } = (await productSheet(lead, before.productId))!;
     const sheet: LabelSheet = { ...versions[0]!.sheet, intervalDays: 70, labelDate: '2027-02-01' };
     expect(await saveSheet(lead, { productId: before.productId, seen: versions[0]!.version, sheet })).toEqual(
-      {
-        ok: true,
-        value: { productId: before.productId, version: versions[0]!.version + 1 },
-      },
+      { ok: true, value: { productId: before.productId, version: versions[0]!.version + 1 } },
     );
     const after = (await zoneSheet(lead, zone.id))!;
     expect(nextOf(after.applications)!.products[0]!.label.minimumIntervalDays).toBe(70);
@@ -355,10 +352,7 @@ describe('the house', () => {
       await calibratedToday(lead, {
         id: (await houseSheet(lead)).equipment.find((e) => e.method === 'boom')!.id,
       }),
-    ).toEqual({
-      ok: true,
-      value: { on: '2027-03-18' },
-    });
+    ).toEqual({ ok: true, value: { on: '2027-03-18' } });
     const made = await saveLicence(lead, {
       person: 'Lise Corran',
       number: 'CA-1',

@@ -137,10 +137,7 @@ export const leafLabel: Label = {
     { ...alpha, name: 'beta', group: 4, content: { in: 'volume', gramsPerLitre: gramsPerLitre(480) } },
   ],
   rates: [
-    {
-      ...row('tall fescue', rateOf(0.5, 'floz/1000sqft'), rateOf(1, 'floz/1000sqft')),
-      use: 'post-emergent',
-    },
+    { ...row('tall fescue', rateOf(0.5, 'floz/1000sqft'), rateOf(1, 'floz/1000sqft')), use: 'post-emergent' },
   ],
   rateUnit: 'floz/1000sqft',
   amountUnit: 'floz',
@@ -314,12 +311,14 @@ const aRate = fc.double({ min: 0.01, max: 3, noNaN: true }).map(oz);
 const aPlace: fc.Arbitrary<Place> = fc.oneof(
   fc.constant(WHOLE_ZONE),
   fc.tuple(fc.integer({ min: 1, max: 6000 }), fc.constantFrom('', 'back')).map(([m2, at]) => spots(m2, at)),
-  fc.tuple(fc.integer({ min: 1, max: 90 }), fc.integer({ min: 1, max: 3 })).map(([length, width]): Place => ({
-    on: 'strip',
-    length: metres(length),
-    width: metres(width),
-    ground: '',
-  })),
+  fc
+    .tuple(fc.integer({ min: 1, max: 90 }), fc.integer({ min: 1, max: 3 }))
+    .map(([length, width]): Place => ({
+      on: 'strip',
+      length: metres(length),
+      width: metres(width),
+      ground: '',
+    })),
 );
 
 /** Any context at all, likely or not: what every gate must stand. */

@@ -10,11 +10,7 @@ import { Contest, type PlayContest } from './contest';
 import { Lessons } from './lessons';
 import { Season, type SeasonActions } from './season';
 
-type Props = Readonly<{
-  sheet: RehearsalSheet;
-  playContestAction: PlayContest;
-}> &
-  SeasonActions;
+type Props = Readonly<{ sheet: RehearsalSheet; playContestAction: PlayContest }> & SeasonActions;
 
 const WHICH = ['this lawn', 'a round'] as const;
 /** Of the value of a year that never was; its number follows. */

@@ -420,12 +420,7 @@ const besides = ({ routes }: Plan, gone: ReadonlySet<number>): number[] =>
  */
 function improve(day: Day, plan: Plan, touched?: readonly number[]): Plan {
   const { q, near } = day;
-  const state: State = {
-    routes: plan.routes.map((r) => [...r]),
-    ends: [],
-    slack: [],
-    at: new Map(),
-  };
+  const state: State = { routes: plan.routes.map((r) => [...r]), ends: [], slack: [], at: new Map() };
   state.routes.forEach((_, k) => settle(day, state, k));
   const queue = [...(touched ?? state.routes.flat())];
   const waits = new Set(queue);

@@ -113,10 +113,7 @@ test('of two limits of the air the lower is named, with whose it is', () => {
   const soil = context({ ...barrier({ air: { least: null, most: 30 as never, dayMost: null } }), ...at(20) });
   expect(
     spanAt(airTemperature.spans(soil, { from: today, to: addDays(today, 1) }), today)!.verdict.reason,
-  ).toMatchObject({
-    source: 'label',
-    most: 30,
-  });
+  ).toMatchObject({ source: 'label', most: 30 });
 });
 
 const once = (over: Partial<typeof label> = {}) => barrier({ mostApplications: 1, ...over });
@@ -185,10 +182,7 @@ test('of two periods the fuller is told, with its days', () => {
   ];
   expect(
     reasonOn(applicationCount, { ...once({ period: '12 months', mostApplications: 9 }), ledger }),
-  ).toMatchObject({
-    count: 3,
-    earlier: ledger.map((e) => e.day),
-  });
+  ).toMatchObject({ count: 3, earlier: ledger.map((e) => e.day) });
 });
 
 const backpack = means.equipment[0]!;

@@ -40,11 +40,7 @@ ask('whose line it is', [
   [
     'crabgrass on the same day',
     'shut latch line-likely-crossed',
-    () =>
-      onDay(soilLine, {
-        ...against('smooth-crabgrass'),
-        outlook: outlook(about(days(-10), 3)),
-      }),
+    () => onDay(soilLine, { ...against('smooth-crabgrass'), outlook: outlook(about(days(-10), 3)) }),
   ],
   [
     'both in one: late for one, ahead of the other',

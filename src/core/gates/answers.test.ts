@@ -468,10 +468,7 @@ ask('seed waits for all that lies in the ground', [
 const pond = barrier({ setbacks: [{ from: 'pond', distance: metres(20) }] });
 type Near = readonly [kind: 'pond' | 'drain' | 'well', distance: number | null];
 const waters = (...near: readonly Near[]) => ({
-  zone: {
-    ...zone,
-    waters: near.map(([kind, m]) => ({ kind, distance: m === null ? null : metres(m) })),
-  },
+  zone: { ...zone, waters: near.map(([kind, m]) => ({ kind, distance: m === null ? null : metres(m) })) },
 });
 const nobodyLooked = { zone: { ...zone, waters: null } };
 ask('water near by', [

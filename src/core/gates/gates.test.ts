@@ -210,10 +210,7 @@ describe('year limit', () => {
       fc.property(anyContext, fc.double({ min: 1, max: 3, noNaN: true }), (c, more) => {
         const higher = {
           ...c,
-          product: {
-            ...c.product,
-            rate: oz((rateIn(c.product.rate, 'oz/1000sqft') ?? 0) * more),
-          },
+          product: { ...c.product, rate: oz((rateIn(c.product.rate, 'oz/1000sqft') ?? 0) * more) },
         };
         expect(rank[on(yearLimit, higher).state]).toBeGreaterThanOrEqual(rank[on(yearLimit, c).state]);
       }),

@@ -48,12 +48,7 @@ export const interval: Gate = {
         );
       if (!last && days > 0 && (context.bookFrom === null || addDays(day, -days) < context.bookFrom))
         return once('history', () =>
-          ajar({
-            code: 'history-not-known',
-            source: 'ledger',
-            days,
-            bookFrom: context.bookFrom,
-          }),
+          ajar({ code: 'history-not-known', source: 'ledger', days, bookFrom: context.bookFrom }),
         );
       if (!isTyped && (last || next))
         return once('not typed', () => ajar({ code: 'not-known', source: 'label', missing: 'interval' }));

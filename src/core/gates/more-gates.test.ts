@@ -293,10 +293,7 @@ describe('turf state', () => {
       'ajar not-known',
     );
     expect(said(on(turfState, context({ product: leafProduct })))).toBe('open turf-state-irrelevant');
-    const dry = context({
-      product: leafProduct,
-      ...seen({ stress: { kind: 'drought', on: today } }),
-    });
+    const dry = context({ product: leafProduct, ...seen({ stress: { kind: 'drought', on: today } }) });
     expect(said(on(turfState, dry))).toBe('shut latch turf-stressed');
     expect(on(turfState, dry, addDays(today, 14)).state).toBe('open');
   });

@@ -18,13 +18,7 @@ export type Opening =
   | Readonly<{ change: 'day'; on: Range<Day>; state: 'open' | 'ajar' }>
   | Readonly<{ change: 'rate'; rate: ProductRate; on: Range<Day>; state: 'open' | 'ajar' }>
   | Readonly<{ change: 'split'; split: Split; rate: ProductRate; on: Range<Day>; state: 'open' | 'ajar' }>
-  | Readonly<{
-      change: 'product';
-      label: Label;
-      rate: ProductRate;
-      on: Range<Day>;
-      state: 'open' | 'ajar';
-    }>
+  | Readonly<{ change: 'product'; label: Label; rate: ProductRate; on: Range<Day>; state: 'open' | 'ajar' }>
   /** of spots: as much ground as limits and shelf still allow */
   | Readonly<{ change: 'area'; area: SquareMetres; on: Range<Day>; state: 'open' | 'ajar' }>
   /** latches alone hold the wished day: whoever answers for it may lift them */
@@ -66,10 +60,7 @@ export function whatWouldOpen({ context, range, total, split, labels }: Asked): 
     // the least change first
     .sort((a, b) => Math.abs(a.rate - asked.rate.rate) - Math.abs(b.rate - asked.rate.rate));
   const rate = best(
-    otherRates.map((rate) => ({
-      rate,
-      found: firstDay({ ...context, product: { ...asked, rate } }, range),
-    })),
+    otherRates.map((rate) => ({ rate, found: firstDay({ ...context, product: { ...asked, rate } }, range) })),
     day,
   );
   if (rate) out.push({ change: 'rate', rate: rate.rate, ...rate.found });
@@ -86,11 +77,7 @@ export function whatWouldOpen({ context, range, total, split, labels }: Asked): 
             rate: rates[part - 1]!,
             tie: asked.tie && { ...asked.tie, part, of: rates.length },
           };
-          return {
-            split: s,
-            rate: changed.rate,
-            found: firstDay({ ...context, product: changed }, range),
-          };
+          return { split: s, rate: changed.rate, found: firstDay({ ...context, product: changed }, range) };
         }),
       day,
     );

@@ -20,9 +20,7 @@ type TimeOf<T> =
           ? 'reason'
           : never;
 type TimesOf<R> = { readonly [K in keyof R as TimeOf<R[K]> extends never ? never : K]: TimeOf<R[K]> };
-type AllTimes = {
-  readonly [C in Code as keyof TimesOf<Of<C>> extends never ? never : C]: TimesOf<Of<C>>;
-};
+type AllTimes = { readonly [C in Code as keyof TimesOf<Of<C>> extends never ? never : C]: TimesOf<Of<C>> };
 
 const REASON_TIMES: AllTimes = {
   'within-year-limit': { earlier: 'days', later: 'days' },

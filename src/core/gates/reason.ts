@@ -157,13 +157,7 @@ export type Reason = Readonly<{ source: Source }> &
         waitDays: number;
         latest: Day;
       }>
-    | Readonly<{
-        code: 'before-useful-start';
-        opens: Day;
-        p10: Day;
-        leadDays: number;
-        rule: CrossingRule;
-      }>
+    | Readonly<{ code: 'before-useful-start'; opens: Day; p10: Day; leadDays: number; rule: CrossingRule }>
     | Readonly<{
         code: 'ahead-of-line';
         p10: Day;
@@ -332,11 +326,7 @@ export type Reason = Readonly<{ source: Source }> &
         now: KilogramsPerHectare;
         budget: KilogramsPerHectare;
       }>
-    | Readonly<{
-        code: 'too-much-nitrogen-at-once';
-        now: KilogramsPerHectare;
-        most: KilogramsPerHectare;
-      }>
+    | Readonly<{ code: 'too-much-nitrogen-at-once'; now: KilogramsPerHectare; most: KilogramsPerHectare }>
     | Readonly<{ code: 'soil-too-warm-for-nitrogen'; soil: Celsius; limit: Celsius }>
     | Readonly<{ code: 'dormant-wants-no-nitrogen'; turf: Turf; green: number }>
     | Readonly<{ code: 'possible-inversion'; wind: MetresPerSecond }>

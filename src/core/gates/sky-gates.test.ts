@@ -228,11 +228,7 @@ describe('partner', () => {
     expect(said(on(partner, c({}, { partners: 'never together' })))).toBe('shut latch never-together');
     const never = { wateringIn: { depth: fromInchesOfWater(0.5), withinDays: 0 } };
     expect(said(on(partner, c(never)))).toBe('shut bolt dry-outlasts-deadline');
-    const granule = context({
-      ...pair({ formulation: 'G' }, 2),
-      ...irrigated,
-      forecast: sky(4, 0),
-    });
+    const granule = context({ ...pair({ formulation: 'G' }, 2), ...irrigated, forecast: sky(4, 0) });
     expect(said(on(partner, granule))).toBe('ajar granule-first');
     expect(said(on(partner, context()))).toBe('open no-partner');
   });

@@ -12,12 +12,7 @@ export const stock: Gate = {
     const have = means.onHand[label.id];
     if (have === undefined) return constantLane(range, open({ code: 'stock-not-kept', source: 'stock' }));
     const need = amountFor(rate, areaOf(product.place, zone));
-    const facts = {
-      source: 'stock',
-      need,
-      onHand: amountLike(rate, have),
-      unit: label.amountUnit,
-    } as const;
+    const facts = { source: 'stock', need, onHand: amountLike(rate, have), unit: label.amountUnit } as const;
     return constantLane(
       range,
       need.amount > have * (1 + 1e-9)

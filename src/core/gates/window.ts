@@ -39,10 +39,7 @@ export function worseOf(a: WindowVerdict, b: WindowVerdict): WindowVerdict {
   const state = worseState(a.state, b.state);
   if (state === 'open') return OPEN;
   const by = [...(a.state === state ? a.by : []), ...(b.state === state ? b.by : [])];
-  return {
-    state,
-    by: [...new Set(by)].sort((x, y) => (GATE_ORDER.get(x) ?? 0) - (GATE_ORDER.get(y) ?? 0)),
-  };
+  return { state, by: [...new Set(by)].sort((x, y) => (GATE_ORDER.get(x) ?? 0) - (GATE_ORDER.get(y) ?? 0)) };
 }
 const ofGate = (v: Verdict, key: GateKey): WindowVerdict =>
   v.state === 'open' ? OPEN : { state: v.state, by: [key] };
@@ -99,11 +96,7 @@ function asked<L extends GateLane<number>>(
 ): L[] {
   const products = productsOf(context);
   return products.flatMap((product, i) => {
-    const own = {
-      ...context,
-      product,
-      beside: products.filter((p) => p !== product),
-    };
+    const own = { ...context, product, beside: products.filter((p) => p !== product) };
     const lanes = gatesFor(product.label, gates).map((gate) => ask(gate, product.position, own));
     return i === 0 ? lanes : lanes.filter(({ lane }) => lane.some((s) => s.verdict.state !== 'open'));
   });

@@ -126,11 +126,7 @@ function correctedRuns(
       airMax: withAir ? past.airMax.concat(m.airMax) : [],
     };
   });
-  return {
-    soFar: { from, ...past, soil: known.map((t) => t + correction.offset) },
-    members,
-    behind,
-  };
+  return { soFar: { from, ...past, soil: known.map((t) => t + correction.offset) }, members, behind };
 }
 
 /** Each member's soil as the outlook has it, corrected: what barrier and flush are computed on. */

@@ -57,7 +57,4 @@ export function doubtsAbout(
 }
 
 /** Bounds of the possible for turf soil, in the scale of the thermometer: beyond them nothing is asked, it is refused. */
-export const POSSIBLE = {
-  F: { least: -10, most: 140 },
-  C: { least: -23, most: 60 },
-} as const;
+export const POSSIBLE = { F: { least: -10, most: 140 }, C: { least: -23, most: 60 } } as const;

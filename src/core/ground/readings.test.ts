@@ -134,10 +134,7 @@ describe('assimilate (Kalman 1960: the laws of the filter, not its code)', () =>
             hour: fc.integer({ min: 0, max: 2000 }),
             off: fc.double({ min: -3, max: 3, noNaN: true }),
           }),
-          {
-            minLength: 1,
-            maxLength: 40,
-          },
+          { minLength: 1, maxLength: 40 },
         ),
         (list) => {
           const met = [...new Map(list.map((l) => [l.hour, l])).values()].map((l, i) => ({

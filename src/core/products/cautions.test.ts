@@ -41,10 +41,7 @@ test('an ester in heat, and a surfactant whose kind nobody typed', () => {
   });
   expect(
     cautionsFor(onLeaf({ surfactantPercent: 0.5, adjuvant: 'methylated seed oil' }), lawn),
-  ).toContainEqual({
-    code: 'adjuvant',
-    kind: 'methylated seed oil',
-  });
+  ).toContainEqual({ code: 'adjuvant', kind: 'methylated seed oil' });
 });
 test('of two products of one tank each thing is said once', () => {
   expect(codes([leafProduct, leafProduct]).filter((c) => c === 'bees')).toHaveLength(1);

@@ -14,10 +14,7 @@ test('0.83 oz/1,000 sq ft of a 65 % product is 1.4688 lb a.i./acre', () => {
 });
 
 test('8 fl oz/acre of a liquid with 4 lb a.i. a gallon is 0.25 lb a.i./acre (published: arithmetic with NIST factors)', () => {
-  const ai = rated(rateOf(8, 'floz/acre'), {
-    in: 'volume',
-    gramsPerLitre: gramsPerLitre(4 * 119.826427),
-  });
+  const ai = rated(rateOf(8, 'floz/acre'), { in: 'volume', gramsPerLitre: gramsPerLitre(4 * 119.826427) });
   expect(ai! / rateOf(1, 'lb/acre').rate).toBeCloseTo(0.25, 6);
 });
 

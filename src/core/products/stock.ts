@@ -27,10 +27,7 @@ export type Lot = Readonly<{
   opened: Day | null;
   expires: Day | null;
 }>;
-export type Shelf = Readonly<{
-  onHand: number;
-  lots: readonly Lot[];
-}>;
+export type Shelf = Readonly<{ onHand: number; lots: readonly Lot[] }>;
 
 /** @param moves of one product */
 export function shelfOf(moves: readonly Move[]): Shelf {

@@ -152,10 +152,7 @@ export function knownOn(p: Play, moves: readonly Move[], day: Day, morning = mor
   const green = isWarm ? greenOn(zone.turf, outlook, null, day) : null;
   return {
     ...p.facts,
-    zone: {
-      ...zone,
-      seedings: zone.seedings.map((s) => ({ ...s, on: inYear(s.on, p.year) })),
-    },
+    zone: { ...zone, seedings: zone.seedings.map((s) => ({ ...s, on: inYear(s.on, p.year) })) },
     // what was decided for a later day of the week counts too
     ledger: ledgerOf(p, moves),
     bookFrom: addDays(day, -4000),

@@ -86,10 +86,7 @@ export const MEASURES = {
     trade: { words: 'lb N/1,000 sq ft', inSi: RATE_UNITS['lb/1000sqft'].inSi },
     metric: { words: 'kg N/ha', inSi: 1 },
   },
-  density: {
-    trade: { words: 'lb/gal', inSi: G_PER_L_IN_LB_PER_GAL },
-    metric: { words: 'g/L', inSi: 1 },
-  },
+  density: { trade: { words: 'lb/gal', inSi: G_PER_L_IN_LB_PER_GAL }, metric: { words: 'g/L', inSi: 1 } },
 } as const satisfies Record<string, Readonly<Record<UnitSystem, Unit>>>;
 export type Measure = keyof typeof MEASURES;
 export const isMeasure = (text: string): text is Measure => Object.hasOwn(MEASURES, text);

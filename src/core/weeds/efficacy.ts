@@ -6,12 +6,7 @@ import { yearOf, type Day } from '@/core/calendar/day';
 import type { Walk } from './scouting';
 import type { Weed } from './weeds';
 
-export type Sprayed = Readonly<{
-  zoneId: string;
-  on: Day;
-  productId: string;
-  targets: readonly Weed[];
-}>;
+export type Sprayed = Readonly<{ zoneId: string; on: Day; productId: string; targets: readonly Weed[] }>;
 
 export type Taken = Readonly<{
   productId: string;

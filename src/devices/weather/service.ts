@@ -3,10 +3,7 @@ import type { Day } from '@/core/calendar/day';
 import type { Forecast, HourlyWeather } from '@/core/weather/series';
 
 /** Why there is no answer to use. All three pass by themselves, and what was known before stays in use. */
-type WeatherTrouble = Readonly<{
-  kind: 'too slow' | 'not answering' | 'answering nonsense';
-  detail: string;
-}>;
+type WeatherTrouble = Readonly<{ kind: 'too slow' | 'not answering' | 'answering nonsense'; detail: string }>;
 export type Answer<T> = Readonly<{ ok: true; value: T }> | Readonly<{ ok: false; trouble: WeatherTrouble }>;
 
 export type WeatherService = Readonly<{

@@ -382,10 +382,7 @@ function seenFrom(s: NonNullable<GatesQuestion['seen']>): GateContext['seen'] {
       on: dayAt(e.on, `seen.events[${i}].on`, i + 1),
       what: e.what,
     })),
-    opened: (s.opened ?? []).map((o, i) => ({
-      how: o.how,
-      on: dayAt(o.on, `seen.opened[${i}].on`, i + 1),
-    })),
+    opened: (s.opened ?? []).map((o, i) => ({ how: o.how, on: dayAt(o.on, `seen.opened[${i}].on`, i + 1) })),
     phosphorus: s.phosphorus
       ? { isWanted: s.phosphorus.wanted, on: dayAt(s.phosphorus.on, 'seen.phosphorus.on') }
       : null,
@@ -422,11 +419,7 @@ function outlookFrom(o: NonNullable<GatesQuestion['outlook']>, today: Day, latit
   const season = (o: SeasonRow, field: string, begins: Day): Season => ({
     begins: o.begins ? dayAt(o.begins, `outlook.${field}begins`) : begins,
     crossed: on(o.crossed, `${field}crossed`),
-    dates: {
-      p10: on(o.p10, `${field}p10`),
-      p50: on(o.p50, `${field}p50`),
-      p90: on(o.p90, `${field}p90`),
-    },
+    dates: { p10: on(o.p10, `${field}p10`), p50: on(o.p50, `${field}p50`), p90: on(o.p90, `${field}p90`) },
   });
   const climate = usualClimate(latitude);
   const line = (o: LineRow, field: string, direction: Direction): Line => {

@@ -91,13 +91,7 @@ export type GatesQuestion = Readonly<{
       treated_m2?: number;
       ground?: string;
     }>[];
-    partner?: Readonly<{
-      label: unknown;
-      rate: RateRow;
-      use: Use;
-      target?: Weed;
-      how: 'tank' | 'day';
-    }>;
+    partner?: Readonly<{ label: unknown; rate: RateRow; use: Use; target?: Weed; how: 'tank' | 'day' }>;
   }>;
   ledger?: readonly (LedgerRow & Readonly<{ planned?: boolean }>)[];
   /** the day from which the ledger is whole; without it, it is */
@@ -162,13 +156,7 @@ const oneWater = (...kinds: readonly string[]) =>
       .required(),
     distance_m: Joi.number().min(0).max(100_000),
   });
-const season = {
-  begins: date,
-  crossed: maybeDate,
-  p10: maybeDate,
-  p50: maybeDate,
-  p90: maybeDate,
-};
+const season = { begins: date, crossed: maybeDate, p10: maybeDate, p50: maybeDate, p90: maybeDate };
 
 const turf = Joi.string().valid(...TURFS);
 const use = Joi.string().valid(...USES);

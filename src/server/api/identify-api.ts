@@ -30,10 +30,12 @@ export function answerIdentify({ seen, month }: IdentifyQuestion): Answered {
         ...{ fits: c.fits, misfits: c.misfits, why: fitWords(c), not_in_the_key: outsideWords(c.weed) },
       })),
       none_of_them: other,
-      next: next.slice(0, MOST_NEXT).map(({ character, bits }) => ({
-        ...{ character, bits, look_at: QUESTIONS[character].name, how: QUESTIONS[character].how },
-        states: shown(character, CHARACTERS[character].states),
-      })),
+      next: next
+        .slice(0, MOST_NEXT)
+        .map(({ character, bits }) => ({
+          ...{ character, bits, look_at: QUESTIONS[character].name, how: QUESTIONS[character].how },
+          states: shown(character, CHARACTERS[character].states),
+        })),
       tells_first_two_apart: apart.map(({ character, first, second }) => ({
         ...{ character, look_at: QUESTIONS[character].name },
         ...{ first: shown(character, first), second: shown(character, second) },

@@ -56,10 +56,7 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
           latitude_deg: number('Degrees north', { minimum: -66, maximum: 66 }),
           sun_behind_h: number(
             'Hours that the sun’s noon comes after noon of `time`; 0 where it is not said',
-            {
-              minimum: -3,
-              maximum: 3,
-            },
+            { minimum: -3, maximum: 3 },
           ),
           state: { ...text, description: 'Where the product must be registered' },
           seeding_on: date,

@@ -36,10 +36,7 @@ export const seasonQuestionSchema = (gates: Part, outlook: Part) =>
       labels: list(
         { $ref: '#/components/schemas/ProductSheet' },
         'What the house may use, each product once.',
-        {
-          minItems: 1,
-          maxItems: 60,
-        },
+        { minItems: 1, maxItems: 60 },
       ),
       targets: list(
         object({ weed: word(SEASONAL), weight: number('1 where it is not said', { exclusiveMinimum: 0 }) }, [

@@ -112,10 +112,7 @@ const question = object(
     depths_cm: list(
       number('cm', { minimum: 0.5, maximum: 100 }),
       'Depths for which daily means are wanted.',
-      {
-        minItems: 1,
-        maxItems: 4,
-      },
+      { minItems: 1, maxItems: 4 },
     ),
     today: { ...date, description: 'The first day that has not been observed whole.' },
   },

@@ -73,10 +73,7 @@ export function dayScreen(actor: Actor, from: Day | null, days: number): Promise
         days: asked,
         stops: [...byLawn.values()].map((of) => stopOf(of, zones, applications, house, visits, asked)),
         trucks: trucks.map((t) => truckOf(t, equipment, house)),
-        driving: {
-          kmPerHour: house.visitRules.speedMph * KM_PER_MILE,
-          detour: house.visitRules.detour,
-        },
+        driving: { kmPerHour: house.visitRules.speedMph * KM_PER_MILE, detour: house.visitRules.detour },
         unknownMinutes: house.planning.driveMinutes,
         fillMinutes: house.visitRules.fillMinutes,
         lawnFillMinutes: house.visitRules.lawnFillMinutes,
@@ -143,10 +140,7 @@ function stopOf(
     // the same products at another rate are no other mix
     mix: named(products.filter((p) => !isGranule(p.label))),
     granule: named(products.filter((p) => isGranule(p.label))),
-    needs: {
-      sprayer: sprayed.some((area) => area > 0),
-      spreader: products.some((p) => isGranule(p.label)),
-    },
+    needs: { sprayer: sprayed.some((area) => area > 0), spreader: products.some((p) => isGranule(p.label)) },
     lines: due.map(({ row, zone: z, products: its, application }): DayLine => ({
       ...{ applicationId: row.applicationId, zoneId: z.id, zoneName: z.name, regret: row.regret },
       what: application.purpose || its.map((p) => p.label.name.replace(', demo label', '')).join(' + '),

@@ -58,9 +58,7 @@ async function answerTo(
         401,
         'Not signed in',
         'Send "Authorization: Bearer <token>" with a personal token that has not been taken back.',
-        {
-          headers: { 'www-authenticate': 'Bearer' },
-        },
+        { headers: { 'www-authenticate': 'Bearer' } },
       );
     const wait = await countCall(found.tokenId);
     if (wait)
@@ -68,9 +66,7 @@ async function answerTo(
         429,
         'Too many calls',
         `A token may call ${CALLS_PER_MINUTE} times a minute. Try again in ${wait} s.`,
-        {
-          headers: { 'retry-after': String(wait) },
-        },
+        { headers: { 'retry-after': String(wait) } },
       );
     if (!found.calls.includes(call))
       return problem(

@@ -7,9 +7,7 @@ import { setUnits } from '@/data/organisations';
 import { done, type Outcome } from '@/server/entry/outcome';
 
 export type UnitsInput = Readonly<{ units: UnitSystem }>;
-export const unitsShape = Joi.object<UnitsInput>({
-  units: Joi.valid(...UNIT_SYSTEMS).required(),
-}).required();
+export const unitsShape = Joi.object<UnitsInput>({ units: Joi.valid(...UNIT_SYSTEMS).required() }).required();
 
 export async function saveUnits(actor: Actor, { units }: UnitsInput): Promise<Outcome<UnitsInput>> {
   requirePermission(actor, 'change the house');

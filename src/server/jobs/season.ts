@@ -124,7 +124,5 @@ async function proposedFor(
     targets: usualTargets(applications, facts.seen, today),
     rules: planningRulesFrom(house.planning),
   });
-  return {
-    ...{ form: SEASON_FORM, line, ...answer },
-  };
+  return { ...{ form: SEASON_FORM, line, ...answer } };
 }

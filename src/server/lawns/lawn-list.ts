@@ -72,9 +72,7 @@ export function findZones(
   requirePermission(actor, 'see');
   return inOrganisation(actor, async (db) => {
     const { zones } = await listZones(db, queryOf({ q: words }), await todayOf(db, actor));
-    return done({
-      zones: zones.map((z) => ({ id: z.id, site: siteName(z), turf: z.turf })),
-    });
+    return done({ zones: zones.map((z) => ({ id: z.id, site: siteName(z), turf: z.turf })) });
   });
 }
 

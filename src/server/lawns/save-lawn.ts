@@ -144,11 +144,7 @@ const shape = {
         .max(60)
         .required(),
     }),
-    Joi.object({
-      by: Joi.valid('polygon').required(),
-      file: words(200),
-      polygons,
-    }),
+    Joi.object({ by: Joi.valid('polygon').required(), file: words(200), polygons }),
   ).required(),
   others: Joi.array()
     .items(Joi.object({ name: words(80), polygons }))

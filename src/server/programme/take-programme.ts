@@ -43,10 +43,7 @@ export const programmeShape = Joi.object<ProgrammeInput>({
         products: applicationShape.extract('products'),
         ties: Joi.array()
           .items(
-            Joi.object({
-              of: typed(40),
-              part: Joi.number().integer().min(1).max(6).required(),
-            }).allow(null),
+            Joi.object({ of: typed(40), part: Joi.number().integer().min(1).max(6).required() }).allow(null),
           )
           .max(20)
           .required(),

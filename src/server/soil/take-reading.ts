@@ -62,12 +62,7 @@ export async function takeReading(
     return parsed.ok ? parsed.value : null;
   };
   const value = read(
-    parseFigure(input.value.replace('−', '-'), {
-      field: 'Temperature',
-      unit: `°${input.unit}`,
-      least,
-      most,
-    }),
+    parseFigure(input.value.replace('−', '-'), { field: 'Temperature', unit: `°${input.unit}`, least, most }),
   );
   const depth = read(parseFigure(input.depth, { field: 'Depth', unit: 'depth', least: 0.5, most: 12 }));
   const taken = await inOrganisation(actor, async (db) => {

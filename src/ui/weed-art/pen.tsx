@@ -134,11 +134,7 @@ export function Leaf({
   veins = 'rib',
   hairs = false,
 }: Grown &
-  Readonly<{
-    form?: keyof typeof SHAPES;
-    veins?: 'rib' | 'along' | 'slant' | 'none';
-    hairs?: boolean;
-  }>) {
+  Readonly<{ form?: keyof typeof SHAPES; veins?: 'rib' | 'along' | 'slant' | 'none'; hairs?: boolean }>) {
   const side = (s: 1 | -1) => SHAPES[form](long, wide).map(([ahead, out]) => go(p, lean, ahead, s * out));
   const [r, l] = [side(1), side(-1)];
   const tip = go(p, lean, long);

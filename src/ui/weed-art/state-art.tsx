@@ -291,10 +291,7 @@ const ART: Art = {
     'four to six': <Fingers leans={[-56, -28, 0, 28, 56]} />,
     'seven or more': <Fingers leans={[-78, -56, -36, -16, 6, 28, 50, 72]} />,
   },
-  'second glume': {
-    short: <Spikelet share={0.38} />,
-    'half or more': <Spikelet share={0.72} />,
-  },
+  'second glume': { short: <Spikelet share={0.38} />, 'half or more': <Spikelet share={0.72} /> },
   growth: {
     clump: (
       <g>

@@ -24,10 +24,7 @@ const facts: PlanQuestion['facts'] = {
     ...outlook(dates),
     watches: { 'autumn broadleaf': line({ p10: addDays(AUTUMN, -9), p50: AUTUMN, p90: addDays(AUTUMN, 9) }) },
   },
-  seen: {
-    ...NOTHING_SEEN,
-    stages: [{ weed: 'white-clover', stage: 'mature', on: addDays(today, -200) }],
-  },
+  seen: { ...NOTHING_SEEN, stages: [{ weed: 'white-clover', stage: 'mature', on: addDays(today, -200) }] },
 };
 const CLOVER: Label = {
   ...leafLabel,

@@ -91,10 +91,7 @@ export function planProgrammes(
   const runs = weighed(q.runs, q.rules.school);
   const { today } = q.facts;
   const range = { from: today, to: seasonsEnd(q, runs) };
-  const facts = {
-    ...q.facts,
-    ledger: [...q.facts.ledger, ...plannedEntries(q.kept, q.facts.zone, today)],
-  };
+  const facts = { ...q.facts, ledger: [...q.facts.ledger, ...plannedEntries(q.kept, q.facts.zone, today)] };
   const options = optionsFor(facts, q.labels, q.targets, q.rules, range);
   const input = {
     ...{ runs, options, targets: q.targets, ledger: facts.ledger, labels: q.labels },

@@ -23,11 +23,7 @@ export type Shape = readonly Slot[];
 
 export type Found = Readonly<{ shape: Shape; days: readonly Day[]; hold: number }>;
 
-export type Search = Readonly<{
-  range: Range<Day>;
-  coarse: HoldTable;
-  fine: HoldTable;
-}>;
+export type Search = Readonly<{ range: Range<Day>; coarse: HoldTable; fine: HoldTable }>;
 
 /** Days between two points of the grid, by how many doses there are. */
 const GRID = [3, 3, 7, 14];

@@ -139,10 +139,7 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
       else if (a)
         step({
           ...{ applicationId: id, base: edited?.applicationId === id ? edited.base : a.version },
-          typed: {
-            ...(edited?.applicationId === id ? edited.typed : typedFrom(a)),
-            plannedOn: isoDay(to),
-          },
+          typed: { ...(edited?.applicationId === id ? edited.typed : typedFrom(a)), plannedOn: isoDay(to) },
         });
       setChosenId(id);
     },
