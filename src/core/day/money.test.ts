@@ -3,15 +3,13 @@ import { dayOf } from '@/core/calendar/day';
 import { moneyBy, type CostedVisit } from './money';
 
 const visit = (over: Partial<CostedVisit> = {}): CostedVisit => ({
-  ...{
-    lawnId: 'a',
-    address: 'a',
-    day: dayOf(2027, 3, 18),
-    person: 'Tobin',
-    minutes: 15,
-    material: 12,
-    price: 60,
-  },
+  lawnId: 'a',
+  address: 'a',
+  day: dayOf(2027, 3, 18),
+  person: 'Tobin',
+  minutes: 15,
+  material: 12,
+  price: 60,
   ...over,
 });
 

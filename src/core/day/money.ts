@@ -53,12 +53,13 @@ export function moneyBy(
         : v.price - v.material - (v.minutes * hourCost) / MINUTES_AN_HOUR,
     );
     return {
-      ...{ key, visits: of.length, share, left: left.of ? left : null },
-      ...{
-        minutes: sumOf((v) => v.minutes),
-        material: sumOf((v) => v.material),
-        price: sumOf((v) => v.price),
-      },
+      key,
+      visits: of.length,
+      share,
+      left: left.of ? left : null,
+      minutes: sumOf((v) => v.minutes),
+      material: sumOf((v) => v.material),
+      price: sumOf((v) => v.price),
     };
   });
 }

@@ -18,21 +18,42 @@ const friday = addDays(thursday, 1);
 const driving = { kmPerHour: 0.11119 * 60, detour: 1 };
 const at = (minutes: number) => ({ latitude: minutes / 1000, longitude: 0 });
 const stop = (lawnId: string, where: number | null, over: Partial<DayStop> = {}): DayStop => ({
-  ...{ lawnId, address: lawnId, customer: '', at: where === null ? null : at(where), minutes: 20 },
-  ...{ spread: { low: 20, high: 20 }, minutesBy: 'the house', draws: 0, mix: '', off: [] },
-  ...{ spreads: 0, granule: '' },
+  lawnId,
+  address: lawnId,
+  customer: '',
+  at: where === null ? null : at(where),
+  minutes: 20,
+  spread: { low: 20, high: 20 },
+  minutesBy: 'the house',
+  draws: 0,
+  mix: '',
+  off: [],
+  spreads: 0,
+  granule: '',
   needs: { sprayer: true, spreader: false },
   lines: [{ applicationId: `a-${lawnId}`, zoneId: `z-${lawnId}`, zoneName: '', what: '', regret: 1 }],
   days: [{ day: thursday, hours: [{ from: 420, to: 1080 }] }],
   ...over,
 });
 const truck = (id: string, over: Partial<DayTruck> = {}): DayTruck => ({
-  ...{ id, name: id, people: [], from: 420, to: 1080, at: at(0), tank: null, hopper: null },
+  id,
+  name: id,
+  people: [],
+  from: 420,
+  to: 1080,
+  at: at(0),
+  tank: null,
+  hopper: null,
   has: { sprayer: true, spreader: false },
   ...over,
 });
 const ask = (stops: readonly DayStop[], over: Partial<DayQuestion> = {}): DayQuestion => ({
-  ...{ days: [thursday], stops, trucks: [truck('one')], driving, unknownMinutes: 10, fillMinutes: 15 },
+  days: [thursday],
+  stops,
+  trucks: [truck('one')],
+  driving,
+  unknownMinutes: 10,
+  fillMinutes: 15,
   lawnFillMinutes: 4,
   matrix: null,
   ...over,
@@ -198,18 +219,25 @@ test('any day: each lawn once or left with a reason, none outside its hours', ()
 describe('minutes at a lawn', () => {
   const zone = (zoneId: string, area = 500) => ({ zoneId, area, productIds: ['p'] });
   const visit = (zoneId: string, minutes: number, area = 500): TimedVisit => ({
-    ...{ zoneId, minutes, area, productIds: ['p'] },
+    zoneId,
+    minutes,
+    area,
+    productIds: ['p'],
   });
   test('are the house’s where nothing was timed, and half as long again for each further zone', () => {
     expect(minutesAt([zone('a')], [], 12)).toEqual({
-      ...{ minutes: 12, spread: { low: 12, high: 12 }, minutesBy: 'the house' },
+      minutes: 12,
+      spread: { low: 12, high: 12 },
+      minutesBy: 'the house',
     });
     expect(minutesAt([zone('a'), zone('b')], [visit('a', 40)], 12).minutes).toBe(18);
   });
   test('are the lawn’s own from two visits on: their middle, with its spread, and four minutes around', () => {
     const seen = [visit('a', 10), visit('a', 30), visit('a', 12), visit('b', 90)];
     expect(minutesAt([zone('a')], seen, 12)).toEqual({
-      ...{ minutes: 16, spread: { low: 14, high: 34 }, minutesBy: 'this lawn' },
+      minutes: 16,
+      spread: { low: 14, high: 34 },
+      minutesBy: 'this lawn',
     });
   });
   test('else its products’ by the area: three minutes and what is left in proportion', () => {

@@ -136,7 +136,10 @@ export function planDays(
   const back = (route: Route): DayPlan => planFrom(out, asked, route, left);
   if (!asked.length || !question.trucks.length)
     return {
-      ...{ tours: emptyTours(out), regret: 0, minutes: 0, drive: 0 },
+      tours: emptyTours(out),
+      regret: 0,
+      minutes: 0,
+      drive: 0,
       left: [...left, ...asked.map((s) => ({ lawnId: s.lawnId, why: null }))],
     };
   const rounds = effort.rounds ?? ROUNDS;
@@ -181,7 +184,11 @@ function evened(q: RouteQuestion, whole: Route, effort: Effort): Route {
 
 const emptyTours = (q: DayQuestion): TruckDay[] =>
   truckDays(q).map(({ day, truck }) => ({
-    ...{ truckId: truck.id, day, visits: [], drive: 0, finish: truck.from },
+    truckId: truck.id,
+    day,
+    visits: [],
+    drive: 0,
+    finish: truck.from,
   }));
 
 function questionOf(
@@ -228,8 +235,14 @@ function questionOf(
     }
     asked.push(s);
     stops.push({
-      ...{ place: asked.length - 1, minutes: s.minutes, hours, draws: s.draws, mix: s.mix },
-      ...{ spreads: s.spreads, granule: s.granule, isTimed: s.minutesBy !== 'the house' },
+      place: asked.length - 1,
+      minutes: s.minutes,
+      hours,
+      draws: s.draws,
+      mix: s.mix,
+      spreads: s.spreads,
+      granule: s.granule,
+      isTimed: s.minutesBy !== 'the house',
       regret: regretOf(s) + WORTH_DOING * s.lines.length,
       trucks: trucks.length === units.length ? null : trucks,
       isLocked: pin !== undefined || locked.includes(s.lawnId),
@@ -238,13 +251,19 @@ function questionOf(
   const homes = q.trucks.map((t) => t.at ?? middleOf(asked));
   const places = asked.length + q.trucks.length;
   return {
-    ...{ asked, left },
+    asked,
+    left,
     question: {
-      ...{ stops, places, drive: drivesOf(q, asked, homes) },
+      stops,
+      places,
+      drive: drivesOf(q, asked, homes),
       trucks: units.map(({ truck, shift }) => {
         const home = asked.length + q.trucks.indexOf(truck);
         return {
-          ...{ start: home, end: home, from: truck.from + shift, to: truck.to + shift },
+          start: home,
+          end: home,
+          from: truck.from + shift,
+          to: truck.to + shift,
           tank: truck.tank && {
             volume: truck.tank.volume,
             ...(truck.tank.isCarried
@@ -291,10 +310,17 @@ function planFrom(q: DayQuestion, asked: readonly DayStop[], route: Route, left:
   const tours = route.tours.map((t, k): TruckDay => {
     const { day, truck, shift } = units[k]!;
     return {
-      ...{ truckId: truck.id, day, drive: t.drive, finish: t.finish - shift },
+      truckId: truck.id,
+      day,
+      drive: t.drive,
+      finish: t.finish - shift,
       visits: t.visits.map((v) => ({
-        ...{ lawnId: asked[v.stop]!.lawnId, refill: v.refill, fills: v.fills },
-        ...{ arrive: v.arrive - shift, begin: v.begin - shift, end: v.end - shift },
+        lawnId: asked[v.stop]!.lawnId,
+        refill: v.refill,
+        fills: v.fills,
+        arrive: v.arrive - shift,
+        begin: v.begin - shift,
+        end: v.end - shift,
       })),
     };
   });

@@ -54,7 +54,9 @@ test('days off are no days: five from Monday on, six without the Sunday', () => 
 describe('the chance that a day works', () => {
   const lane = (...spans: [number, number, 'open' | 'ajar' | 'shut', ...('wind' | 'interval')[]][]) =>
     spans.map(([from, to, state, ...by]) => ({
-      ...{ from: addDays(today, from), to: addDays(today, to), verdict: { state, by } },
+      from: addDays(today, from),
+      to: addDays(today, to),
+      verdict: { state, by },
     })) as WindowLane;
   test('is high where the forecast is good, none where a gate other than the weather shuts it', () => {
     const chance = chanceOn(lane([0, 3, 'open'], [3, 9, 'shut', 'interval']), today, null, 7);

@@ -67,7 +67,12 @@ export function regretOf(now: number, ahead: readonly DayAhead[]): Regret {
           ? 'few-days'
           : 'hold';
   return {
-    ...{ points, why, byDelay, byMissing, daysLeft: days.length, until: days.at(-1)?.day ?? null },
+    points,
+    why,
+    byDelay,
+    byMissing,
+    daysLeft: days.length,
+    until: days.at(-1)?.day ?? null,
     next: days[0]?.chance ?? 0,
   };
 }

@@ -4,7 +4,14 @@ import { planRoute, type Route, type RouteQuestion, type RouteStop, type RouteTr
 
 const truck: RouteTruck = { start: 0, end: 0, from: 420, to: 1020, tank: null };
 const stopAt = (place: number, over: Partial<RouteStop> = {}): RouteStop => ({
-  ...{ place, minutes: 20, regret: 1, hours: [], draws: 0, trucks: null, isLocked: false, ...over },
+  place,
+  minutes: 20,
+  regret: 1,
+  hours: [],
+  draws: 0,
+  trucks: null,
+  isLocked: false,
+  ...over,
 });
 const matrixOf = (places: number, minutes: (a: number, b: number) => number) =>
   Float64Array.from({ length: places * places }, (_, i) => minutes(Math.floor(i / places), i % places));
@@ -73,11 +80,13 @@ test('up to eleven stops with hours: within 2 % of the exact optimum, by Held & 
   fc.assert(
     fc.property(fc.array(fc.tuple(point, someStop), { minLength: 2, maxLength: 11 }), (list) => {
       const q: RouteQuestion = {
-        ...{ places: list.length + 1, trucks: [{ ...truck, to: 840 }] },
+        places: list.length + 1,
+        trucks: [{ ...truck, to: 840 }],
         drive: flat([[30, 30], ...list.map(([p]) => p)]),
         stops: list.map(([, s], i) =>
           stopAt(i + 1, {
-            ...{ minutes: s.minutes, regret: s.regret },
+            minutes: s.minutes,
+            regret: s.regret,
             hours: s.width === null ? [] : [{ from: s.from, to: s.from + s.width }],
           }),
         ),
@@ -118,7 +127,8 @@ describe.each(tours.instances)('the tour of $name', ({ kind, points, optimum }) 
   test(`is within 3 % of ${optimum}`, () => {
     const drive = matrixOf(points.length, (a, b) => (a === b ? 0 : distance(points[a]!, points[b]!)));
     const got = planRoute({
-      ...{ places: points.length, drive },
+      places: points.length,
+      drive,
       trucks: [{ ...truck, from: 0, to: 1e9 }],
       stops: points.slice(1).map((_, i) => stopAt(i + 1, { minutes: 0 })),
     });
@@ -134,7 +144,9 @@ test('500 points at random: near the constant of Beardwood, Halton & Hammersley 
   const points = Array.from({ length: 501 }, (): Point => [random(), random()]);
   const got = planRoute(
     {
-      ...{ places: 501, drive: flat(points), trucks: [{ ...truck, from: 0, to: 1e9 }] },
+      places: 501,
+      drive: flat(points),
+      trucks: [{ ...truck, from: 0, to: 1e9 }],
       stops: points.slice(1).map((_, i) => stopAt(i + 1, { minutes: 0 })),
     },
     { rounds: 30 },
@@ -154,23 +166,23 @@ test('for any day: nobody out of their hours, no tank or hopper over its volume,
       }),
       (list) => {
         const q: RouteQuestion = {
-          ...{ places: list.length + 1, drive: flat([[10, 10], ...list.map(([p]) => p)]) },
+          places: list.length + 1,
+          drive: flat([[10, 10], ...list.map(([p]) => p)]),
           trucks: [
             {
-              ...{ ...truck, tank: { volume: 100, shop: 0, minutes: 15 } },
+              ...truck,
+              tank: { volume: 100, shop: 0, minutes: 15 },
               hopper: { volume: 50, shop: null, minutes: 4 },
             },
             { ...truck, to: 780 },
           ],
           stops: list.map(([, s, draws, isSecond], i) =>
             stopAt(i + 1, {
-              ...{
-                minutes: s.minutes,
-                regret: s.regret,
-                draws,
-                trucks: isSecond ? [1] : null,
-                spreads: 120 - draws,
-              },
+              minutes: s.minutes,
+              regret: s.regret,
+              draws,
+              trucks: isSecond ? [1] : null,
+              spreads: 120 - draws,
               hours: s.width === null ? [] : [{ from: s.from, to: s.from + s.width }],
             }),
           ),
@@ -213,7 +225,10 @@ describe('a small day', () => {
   // in a row, ten minutes apart, the shop at its head
   const row = (n: number) => flat(Array.from({ length: n + 1 }, (_, i): Point => [10 * i, 0]));
   const day = (stops: readonly RouteStop[], over: Partial<RouteTruck> = {}): RouteQuestion => ({
-    ...{ stops, places: 6, drive: row(5), trucks: [{ ...truck, ...over }] },
+    stops,
+    places: 6,
+    drive: row(5),
+    trucks: [{ ...truck, ...over }],
   });
 
   test('hours turn the order round, and the times are told', () => {
@@ -301,7 +316,7 @@ describe('a small day', () => {
     // one way by the shop goes for both
     const both = planRoute(
       day(
-        [0, 1].map((i) => stopAt(i + 1, { ...{ draws: 60, spreads: 20 }, granule: 'a' })),
+        [0, 1].map((i) => stopAt(i + 1, { draws: 60, spreads: 20, granule: 'a' })),
         { tank: { volume: 100, shop: 0, minutes: 15 }, hopper: { volume: 25, shop: 0, minutes: 5 } },
       ),
     ).tours[0]!;

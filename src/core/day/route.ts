@@ -263,7 +263,8 @@ function leg({ q }: Day, truck: number, a: number | undefined, b: number | undef
 }
 
 const planOf = (q: RouteQuestion, routes: readonly (readonly number[])[], ends: readonly number[]): Plan => ({
-  ...{ routes, ends },
+  routes,
+  ends,
   regret: routes.reduce((sum, r) => sum + r.reduce((s, i) => s + worth(q.stops[i]!), 0), 0),
   minutes: ends.reduce((sum, e, k) => sum + e - q.trucks[k]!.from, 0),
 });

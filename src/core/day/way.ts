@@ -31,10 +31,17 @@ export function shortestWay(
   const before = lengthOf(places.map((_, i) => i));
   const [tour] = planRoute(
     {
-      ...{ drive, places: n + 1 },
+      drive,
+      places: n + 1,
       trucks: [{ start: n, end: n, from: 0, to: YEARS, tank: null }],
       stops: places.map((_, place) => ({
-        ...{ place, minutes: 0, regret: 1, hours: [], draws: 0, trucks: null, isLocked: false },
+        place,
+        minutes: 0,
+        regret: 1,
+        hours: [],
+        draws: 0,
+        trucks: null,
+        isLocked: false,
       })),
     },
     { rounds: ROUNDS },

@@ -8,7 +8,8 @@ import { fewOf, worthFor, worthQuestion } from './worth';
 const from = dayOf(2026, 1, 1);
 /** Two years of soil, each member a little warmer than the one before. */
 const runs: SoilRuns = {
-  ...{ from, climate: { coldest: 25, warmest: 205 } },
+  from,
+  climate: { coldest: 25, warmest: 205 },
   members: [-2, -1, 0, 1, 2].map((shift) =>
     Float64Array.from(
       { length: 1000 },
@@ -18,18 +19,22 @@ const runs: SoilRuns = {
 };
 const prodiamine = { ...label, ingredients: label.ingredients.map((i) => ({ ...i, name: 'prodiamine' })) };
 const plan = (over: Partial<PlannedApplication['products'][number]> = {}): PlannedApplication => ({
-  ...{
-    id: 'a',
-    purpose: '',
-    plannedOn: dayOf(2027, 3, 19),
-    earliest: null,
-    latest: null,
-    doneOn: null,
-    skipped: null,
-  },
+  id: 'a',
+  purpose: '',
+  plannedOn: dayOf(2027, 3, 19),
+  earliest: null,
+  latest: null,
+  doneOn: null,
+  skipped: null,
   products: [
     {
-      ...{ ...product, label: prodiamine, tie: null, id: 'p', recordId: null, use: 'pre-emergent', ...over },
+      ...product,
+      label: prodiamine,
+      tie: null,
+      id: 'p',
+      recordId: null,
+      use: 'pre-emergent',
+      ...over,
       targets: over.targets ?? ['smooth-crabgrass'],
     },
   ],

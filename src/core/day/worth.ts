@@ -53,12 +53,18 @@ export function worthQuestion(
   const left = leftOf(facts, labels);
   const barriers = due.filter((p) => isPreEmergent(p.use));
   return {
-    ...{ today: facts.today, turf: facts.zone.turf, others, left: others.map(left) },
+    today: facts.today,
+    turf: facts.zone.turf,
+    others,
+    left: others.map(left),
     targets: barriers.length ? usualTargets([{ ...a, products: barriers }], facts.seen, facts.today) : [],
     own: barriers.map((p) =>
       entryOf(p.label, p.rate, {
-        ...{ id: p.id, status: 'planned', day: facts.today },
-        ...{ share: shareOf(p.place, facts.zone), ground: groundOf(p.place) },
+        id: p.id,
+        status: 'planned',
+        day: facts.today,
+        share: shareOf(p.place, facts.zone),
+        ground: groundOf(p.place),
       }),
     ),
     usual: Math.max(0, ...due.map((p) => usualWorth(p.use))),

@@ -55,7 +55,9 @@ export const airTemperature = hourlyGate('air-temperature', 'Air temperature', (
       return ajar({ code: 'air-cold', source: 'house rule', air, least: COLD, most: byLabel });
     const isHouses = byHouse !== null && (byLabel === null || byHouse < byLabel);
     return open({
-      ...{ code: 'air-within', source: isHouses ? 'house rule' : 'label', ...facts },
+      code: 'air-within',
+      source: isHouses ? 'house rule' : 'label',
+      ...facts,
       most: isHouses ? byHouse : byLabel,
     });
   };

@@ -780,7 +780,8 @@ ask('frozen ground', [
         frost,
         {
           ...barrier(fed),
-          ...{ outlook: soilAt(5), recent: null },
+          outlook: soilAt(5),
+          recent: null,
           forecast: weather({ air: () => -1, rain: (h) => (h === 3 ? 2 : 0) }),
         },
         12,

@@ -121,7 +121,9 @@ test('where the forecast ends within the day, its high is not known', () => {
   const noon = weather({});
   const half = {
     ...noon,
-    ...{ air: noon.air.slice(0, 12), rain: noon.rain.slice(0, 12), wind: noon.wind.slice(0, 12) },
+    air: noon.air.slice(0, 12),
+    rain: noon.rain.slice(0, 12),
+    wind: noon.wind.slice(0, 12),
     rainChance: noon.rainChance.slice(0, 12),
   };
   expect(atHour(airTemperature, { ...dayMost(30), forecast: half }, 8)).toBe('ajar not-known');
@@ -150,7 +152,8 @@ const kg = (lbPerAcre: number) => rateOf(lbPerAcre, 'lb/acre').rate as Kilograms
 /** Another product of alpha, whose label sets 1 lb a.i./acre over all products. */
 const strict = {
   ...label,
-  ...{ id: 'strict', name: 'Strict 50 WG' },
+  id: 'strict',
+  name: 'Strict 50 WG',
   ingredients: [{ ...label.ingredients[0]!, yearLimit: kg(1) }],
 };
 const freeLabel = {

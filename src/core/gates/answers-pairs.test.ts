@@ -81,7 +81,8 @@ ask('two in one tank', [
     () =>
       onDay(partner, {
         ...pair({ sprayPh: { least: 4, most: 9 } }, { turnsWater: 'alkaline' }),
-        ...{ ...wet, forecast: weather({}) },
+        ...wet,
+        forecast: weather({}),
       }),
   ],
   [
@@ -95,14 +96,12 @@ ask('two in one tank', [
     () =>
       onDay(partner, {
         ...pair({}, { kind: 'fertilizer', onLeaf: false, rainFreeHours: null, ingredients: [] }),
-        ...{
-          beside: [
-            {
-              ...pair({}, { kind: 'fertilizer', onLeaf: false, ingredients: [] }).beside[0]!,
-              use: 'turf care',
-            },
-          ],
-        },
+        beside: [
+          {
+            ...pair({}, { kind: 'fertilizer', onLeaf: false, ingredients: [] }).beside[0]!,
+            use: 'turf care',
+          },
+        ],
       }),
   ],
   [
@@ -111,17 +110,14 @@ ask('two in one tank', [
     () =>
       onDay(partner, {
         ...pair({ adjuvant: 'nonionic surfactant' }, { adjuvant: 'methylated seed oil' }),
-        ...{ ...wet, forecast: weather({}) },
+        ...wet,
+        forecast: weather({}),
       }),
   ],
   [
     'one a.i. in both',
     'ajar same-ingredient',
-    () =>
-      onDay(partner, {
-        ...pair({}, { ingredients: label.ingredients }),
-        ...{ ...wet, forecast: weather({}) },
-      }),
+    () => onDay(partner, { ...pair({}, { ingredients: label.ingredients }), ...wet, forecast: weather({}) }),
   ],
   [
     'a granule in it',
@@ -250,7 +246,8 @@ ask('dry for the leaf, then water for the soil', [
 const fine = { density: null };
 const same = (over: Partial<ApplicationProduct> = {}): ApplicationProduct => ({
   ...product,
-  ...{ position: 2, label: { ...label, id: 'other', ...fine } },
+  position: 2,
+  label: { ...label, id: 'other', ...fine },
   ...over,
 });
 ask('an ingredient in several products of a visit', [

@@ -16,7 +16,8 @@ export const event: Gate = {
     const asked = seen.events.map(({ on, what }) => {
       const facts = { source: 'customer', on, what, hours } as const;
       return {
-        ...{ on, from: addDays(on, -Math.max(1, Math.ceil((hours ?? 0) / 24))) },
+        on,
+        from: addDays(on, -Math.max(1, Math.ceil((hours ?? 0) / 24))),
         that: shut('latch', { code: 'event-that-day', ...facts }),
         before: shut('latch', { code: 'no-dry-time-before-event', ...facts }),
       };

@@ -32,13 +32,16 @@ export const frost = hourlyGate('frost', 'Frost', (context) => {
     const soil = context.outlook && soilOn(context.outlook, dayOfHour(hour));
     if (soil !== null && soil <= FROZEN_C)
       return shut(feeds ? 'bolt' : 'latch', {
-        ...{ code: 'ground-frozen', source: feeds ? 'local code' : 'outlook' },
+        code: 'ground-frozen',
+        source: feeds ? 'local code' : 'outlook',
         soil: soil as Celsius,
       });
     const water = lying(hour);
     if (water >= SNOW_COVERS_MM)
       return shut(feeds ? 'bolt' : 'latch', {
-        ...{ code: 'snow', source: feeds ? 'local code' : 'forecast', water },
+        code: 'snow',
+        source: feeds ? 'local code' : 'forecast',
+        water,
       });
     if (air <= 0) return shut('latch', { code: 'frost-in-air', source: 'forecast', air });
     const coldest = Math.min(

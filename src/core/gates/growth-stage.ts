@@ -112,7 +112,9 @@ export const growthStage: Gate = {
         range,
         stranger
           ? shut('latch', {
-              ...{ code: 'target-not-on-label', source: 'label', target: stranger },
+              code: 'target-not-on-label',
+              source: 'label',
+              target: stranger,
               onLabel: label.before,
             })
           : targets.length
@@ -133,7 +135,9 @@ function verdictsFor(context: GateContext, target: Weed): (day: Day) => Verdict 
   const controlled = label.after.find((a) => a.weed === target);
   if (!controlled) {
     const none = shut('latch', {
-      ...{ code: 'target-not-on-label', source: 'label', target },
+      code: 'target-not-on-label',
+      source: 'label',
+      target,
       onLabel: label.after.map((a) => a.weed),
     });
     return () => none;
@@ -152,7 +156,11 @@ function verdictsFor(context: GateContext, target: Weed): (day: Day) => Verdict 
     if (stageRank(stage) > stageRank(upTo)) return shut('latch', { code: 'past-stage', ...facts });
     if (stage === controlled.butNot)
       return shut('latch', {
-        ...{ code: 'between-stages', source, target, stage, seen },
+        code: 'between-stages',
+        source,
+        target,
+        stage,
+        seen,
         again: STAGES[stageRank(stage) + 1]!,
       });
     return seen === null

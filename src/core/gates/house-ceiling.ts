@@ -74,9 +74,12 @@ function verdictOn(context: GateContext, { ingredient, ceiling }: Asked, day: Da
   const now = own * shareOf(product.place, zone) + withIt.reduce<number>((sum, kg) => sum + kg!, 0);
   const total = Math.max(...before.map((kg) => kg!)) + now;
   const facts = {
-    ...({ source: 'house rule', ingredient: name } as const),
-    ...{ turf: ceiling.turf, most: ceiling.most },
-    ...{ now: now as KilogramsPerHectare, total: total as KilogramsPerHectare },
+    source: 'house rule',
+    ingredient: name,
+    turf: ceiling.turf,
+    most: ceiling.most,
+    now: now as KilogramsPerHectare,
+    total: total as KilogramsPerHectare,
   } as const;
   return exceeds(total, ceiling.most)
     ? shut('latch', { code: 'over-ceiling', ...facts })

@@ -35,14 +35,21 @@ export const interval: Gate = {
       if (last && day < addDays(last.day, between(last)))
         return once(`last|${last.id}`, () =>
           shut('bolt', {
-            ...{ code: 'too-soon-after', source: 'label', last: last.day, done: last.status !== 'planned' },
-            ...{ days: between(last), opens: addDays(last.day, between(last)) },
+            code: 'too-soon-after',
+            source: 'label',
+            last: last.day,
+            done: last.status !== 'planned',
+            days: between(last),
+            opens: addDays(last.day, between(last)),
           }),
         );
       if (next && addDays(day, between(next)) > next.day)
         return once(`next|${next.id}`, () =>
           shut('bolt', {
-            ...{ code: 'too-soon-before', source: 'label', next: next.day, days: between(next) },
+            code: 'too-soon-before',
+            source: 'label',
+            next: next.day,
+            days: between(next),
             latest: addDays(next.day, -between(next)),
           }),
         );

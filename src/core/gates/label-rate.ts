@@ -26,7 +26,10 @@ function verdict(context: GateContext): Verdict {
   const row = rateForTurf(label, zone, use);
   if (!row || row.high.by !== rate.by)
     return shut('bolt', {
-      ...{ code: 'turf-not-on-label', source: 'label', turf: zone.turf, use },
+      code: 'turf-not-on-label',
+      source: 'label',
+      turf: zone.turf,
+      use,
       onLabel: turfsOf(label, use),
     });
   const { low, high } = row;
@@ -69,7 +72,12 @@ function togetherOver(
     const total = parts.reduce<number>((sum, kg) => sum + (kg ?? 0), 0) as KilogramsPerHectare;
     if (exceeds(total, most))
       return shut('bolt', {
-        ...{ code: 'over-at-once', source: 'label', ingredient: name, counts, total, most },
+        code: 'over-at-once',
+        source: 'label',
+        ingredient: name,
+        counts,
+        total,
+        most,
         others: others.map((p) => p.label.name),
       });
   }

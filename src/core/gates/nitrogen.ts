@@ -44,7 +44,9 @@ function lawFor({ product, zone, seen, rules }: GateContext): (day: Day) => Verd
   const sown = [...zone.seedings.map((s) => s.on), ...(seen.seededOn === null ? [] : [seen.seededOn])];
   const test = seen.phosphorus;
   const unwanted = shut('bolt', {
-    ...{ code: 'phosphorus-not-wanted', source: 'local code', tested: test?.on ?? null },
+    code: 'phosphorus-not-wanted',
+    source: 'local code',
+    tested: test?.on ?? null,
   });
   const kept = new Map<Day, Verdict>();
   return (day) => {
@@ -82,8 +84,10 @@ function nitrogenFor(context: GateContext): (day: Day) => Verdict {
   const atOnce =
     there > MOST_AT_ONCE * (1 + 1e-9)
       ? shut('latch', {
-          ...{ code: 'too-much-nitrogen-at-once', source: 'house rule' },
-          ...{ now: there, most: MOST_AT_ONCE },
+          code: 'too-much-nitrogen-at-once',
+          source: 'house rule',
+          now: there,
+          most: MOST_AT_ONCE,
         })
       : null;
   const budget = rules.nitrogenYear ?? nitrogenBudget(zone.turf, zone.mixedWith);

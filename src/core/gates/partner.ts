@@ -55,8 +55,11 @@ function byLabels(
     const leaf = [product, other].find((p) => worksOnLeaf(p) && p.label.wateringIn === null)?.label;
     if (feed && leaf && feed !== leaf)
       return shut('latch', {
-        ...{ code: 'wants-water-in', source: 'house rule', partner: name },
-        ...{ feed: feed.name, leaf: leaf.name },
+        code: 'wants-water-in',
+        source: 'house rule',
+        partner: name,
+        feed: feed.name,
+        leaf: leaf.name,
       });
   }
   const opposed = (label.onLeaf && other.label.inSoil) || (other.label.onLeaf && label.inSoil);
@@ -64,15 +67,14 @@ function byLabels(
     return shut('latch', { code: 'never-together', source: 'house rule', partner: name });
   if (isOneTank && label.adjuvant && other.label.adjuvant && label.adjuvant !== other.label.adjuvant)
     return ajar({
-      ...{ code: 'adjuvants-differ', source: 'label', partner: name },
+      code: 'adjuvants-differ',
+      source: 'label',
+      partner: name,
       asks: [label.adjuvant, other.label.adjuvant],
     });
   const ingredient = label.ingredients.find((i) => other.label.ingredients.some((o) => o.name === i.name));
   if (ingredient)
-    return ajar({
-      ...{ code: 'same-ingredient', source: 'label', partner: name },
-      ingredient: ingredient.name,
-    });
+    return ajar({ code: 'same-ingredient', source: 'label', partner: name, ingredient: ingredient.name });
   if (!isOneTank && isGranule(label) !== isGranule(other.label)) {
     const granule = isGranule(label) ? tank : other.tank;
     const spray = isGranule(label) ? other.tank : tank;

@@ -51,8 +51,11 @@ describe('what past years did', () => {
     const { all } = windowOf(
       {
         ...onLeaf,
-        ...{ forecast, recent: sliceDays(seattle, dayOf(2014, 2, 1), dayOf(2014, 4, 1)) },
-        ...{ today: dayOf(2014, 4, 1), hour: 0, outlook: null },
+        forecast,
+        recent: sliceDays(seattle, dayOf(2014, 2, 1), dayOf(2014, 4, 1)),
+        today: dayOf(2014, 4, 1),
+        hour: 0,
+        outlook: null,
         zone: { ...onLeaf.zone },
         // gates that no weather decides stand open for this one
         rules: onLeaf.rules,

@@ -72,7 +72,11 @@ function oneYear(context: GateContext, past: HourlyWeather, year: number) {
     ...context,
     forecast,
     recent: sliceDays(past, addDays(from, -BEFORE), from),
-    ...{ today: from, hour: 0, outlook: null, seen: NOTHING_SEEN, lifts: [] },
+    today: from,
+    hour: 0,
+    outlook: null,
+    seen: NOTHING_SEEN,
+    lifts: [],
     clockAhead: context.clockAhead.map((c) => ({
       from: inYear(c.from, year),
       to: inYear(c.to, year),
@@ -123,8 +127,19 @@ function oneYear(context: GateContext, past: HourlyWeather, year: number) {
 export const pastYearsKey = (context: GateContext): string =>
   JSON.stringify([
     productsOf(context).map(({ label: l, use, position, tank }) => [
-      ...[l.formulation, l.onLeaf, l.inSoil, l.air, l.windLimit, l.rainFreeHours, l.wateringIn, l.analysis],
-      ...[l.none, l.kind, use, position, tank],
+      l.formulation,
+      l.onLeaf,
+      l.inSoil,
+      l.air,
+      l.windLimit,
+      l.rainFreeHours,
+      l.wateringIn,
+      l.analysis,
+      l.none,
+      l.kind,
+      use,
+      position,
+      tank,
     ]),
     [context.zone.texture, context.zone.irrigationPerHour, context.zone.latitude, context.zone.cover],
     context.rules,
@@ -167,7 +182,8 @@ function inShort({ years, all, gates }: PastYears): PastOdds {
       return odds === null ? '-' : '0123456789X'[Math.round(odds * 10)];
     }).join('');
   return {
-    ...{ years, all },
+    years,
+    all,
     tenths: {
       all: text(all),
       ...(Object.fromEntries(WEATHER_GATES.map((key) => [key, text(gates[key])])) as Record<

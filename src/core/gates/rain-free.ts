@@ -36,8 +36,12 @@ export const rainFree = hourlyGate('rain-free', 'Rain-free', (context) => {
       }
       if (likelyMm >= WASHES_MM)
         return shut('bolt', {
-          ...{ code: 'rain-inside', source: 'label', hours, at: h },
-          ...{ rain: likelyMm as Millimetres, chance: sky.chance },
+          code: 'rain-inside',
+          source: 'label',
+          hours,
+          at: h,
+          rain: likelyMm as Millimetres,
+          chance: sky.chance,
         });
     }
     if (possibleMm >= WASHES_MM)

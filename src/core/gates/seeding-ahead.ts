@@ -53,7 +53,8 @@ function ahead(
     const key = wait === null ? null : wait * 2 + (isClear ? 1 : 0);
     const facts = {
       source: 'label',
-      ...{ seeding: seedingOn, kind },
+      seeding: seedingOn,
+      kind,
       waitDays: wait ?? 0,
       latest: addDays(seedingOn, -(wait ?? 0)),
     } as const;

@@ -133,7 +133,11 @@ function seasonAt(
   const { leadDays } = context.rules;
   const says = wordsOf(context, key);
   const standing = (phase: Standing['phase'], verdict: Verdict, since = 0): Standing => ({
-    ...{ phase, verdict, since, p10, targets },
+    phase,
+    verdict,
+    since,
+    p10,
+    targets,
   });
   if (p10 === null) {
     // under it all season, or above it all season: either way nobody knows when this weed comes up
@@ -182,7 +186,9 @@ function wordsOf(context: WithOutlook, key: LineKey) {
     key === 'house'
       ? context.outlook.rule
       : {
-          ...{ school: 'run of days', line: WATCHES[key].line, days: WATCHES[key].days },
+          school: 'run of days',
+          line: WATCHES[key].line,
+          days: WATCHES[key].days,
           depth: context.outlook.depth,
         };
   return {
@@ -228,8 +234,12 @@ function pastReach(context: GateContext, targets: readonly Weed[]): (day: Day) =
       const verdict =
         made.get(key) ??
         shut('latch', {
-          ...{ code: 'past-stage', source: now.seen === null ? 'outlook' : 'seen' },
-          ...{ target, stage: now.stage, upTo, seen: now.seen },
+          code: 'past-stage',
+          source: now.seen === null ? 'outlook' : 'seen',
+          target,
+          stage: now.stage,
+          upTo,
+          seen: now.seen,
         });
       made.set(key, verdict);
       return verdict;

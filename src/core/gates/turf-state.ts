@@ -96,7 +96,11 @@ function dormantOnly(
   const never = grasses.find((t) => TURF_FACTS[t].season === 'cool');
   if (never) {
     const shutFor = shut('bolt', {
-      ...{ code: 'must-be-dormant', source: 'label', turf: never, green: 1, seen: null },
+      code: 'must-be-dormant',
+      source: 'label',
+      turf: never,
+      green: 1,
+      seen: null,
     });
     return () => shutFor;
   }

@@ -51,8 +51,11 @@ export const yearLimit: Gate = {
 const besideOn = ({ beside, zone }: GateContext, day: Day): LedgerEntry[] =>
   beside.map((p) =>
     entryOf(p.label, p.rate, {
-      ...{ id: `beside-${p.position}`, day, status: 'planned' },
-      ...{ share: shareOf(p.place, zone), ground: groundOf(p.place) },
+      id: `beside-${p.position}`,
+      day,
+      status: 'planned',
+      share: shareOf(p.place, zone),
+      ground: groundOf(p.place),
     }),
   );
 
@@ -85,7 +88,9 @@ function othersLimits({ product: { label }, ledger, beside }: GateContext): Limi
   const others = [
     ...ledger.map((e) => ({ id: e.productId, name: e.name, day: e.day, contained: e.ingredients })),
     ...beside.map((p) => ({
-      ...{ id: p.label.id, name: p.label.name, day: null },
+      id: p.label.id,
+      name: p.label.name,
+      day: null,
       contained: containedIn(p.label, p.rate),
     })),
   ].filter((o) => o.id !== label.id);
@@ -127,7 +132,9 @@ function verdictOn(context: GateContext, limits: readonly Limit[], day: Day): Ve
     return worst;
   };
   const facts = ({ sums, total, zoneTotal }: Worst) => ({
-    ...{ total, zoneTotal, isSpot: groundOf(place) !== null },
+    total,
+    zoneTotal,
+    isSpot: groundOf(place) !== null,
     earlier: sums.entries.filter((e) => e.day <= day && !e.id.startsWith('beside-')).map((e) => e.day),
     later: sums.entries.filter((e) => e.day > day).map((e) => e.day),
     beside: sums.entries.filter((e) => e.id.startsWith('beside-')).map((e) => e.name),
@@ -144,8 +151,14 @@ function verdictOn(context: GateContext, limits: readonly Limit[], day: Day): Ve
     if (now === null || worst === null) return notTold(context);
     if (exceeds(now, worst.fits))
       return shut('bolt', {
-        ...{ code: 'over-ingredient-limit', source: 'label', ingredient: name, counts, limit },
-        ...{ unit: label.rateUnit, period, setBy: setBy?.name ?? null },
+        code: 'over-ingredient-limit',
+        source: 'label',
+        ingredient: name,
+        counts,
+        limit,
+        unit: label.rateUnit,
+        period,
+        setBy: setBy?.name ?? null,
         ...facts(worst),
         total: worst.total as KilogramsPerHectare,
         zoneTotal: worst.zoneTotal as KilogramsPerHectare,
@@ -163,15 +176,18 @@ function verdictOn(context: GateContext, limits: readonly Limit[], day: Day): Ve
   const over = rate.by !== limit.by || exceeds(rate.rate, worst.fits);
   if (!over && periods.some((p) => !isBookWhole(bookFrom, p)))
     return ajar({ code: 'history-not-known', source: 'ledger', days: YEAR_DAYS, bookFrom });
-  const reason = {
-    ...({ code: over ? 'over-year-limit' : 'within-year-limit', source: 'label', limit } as const),
-    ...{ unit: label.rateUnit, period: label.period },
+  const figures = {
+    limit,
+    unit: label.rateUnit,
+    period: label.period,
     ...facts(worst),
     total: rateLike(limit, worst.total),
     zoneTotal: rateLike(limit, worst.zoneTotal),
     fits: rateLike(limit, Math.max(0, worst.fits)),
   };
-  return over ? shut('bolt', reason) : open(reason);
+  return over
+    ? shut('bolt', { code: 'over-year-limit', source: 'label', ...figures })
+    : open({ code: 'within-year-limit', source: 'label', ...figures });
 }
 
 /** A sum that cannot be told: shut by a label's own fault; where only what came before the book is unclear, ajar. */

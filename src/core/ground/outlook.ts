@@ -133,7 +133,9 @@ function correctedRuns(
 export function soilRunsOf(e: Ensemble, knowledge: SiteKnowledge): SoilRuns {
   const { soFar, members } = correctedRuns(e, knowledge, false);
   return {
-    ...{ from: soFar.from, climate: e.climate, members: members.map((m) => m.soil) },
+    from: soFar.from,
+    climate: e.climate,
+    members: members.map((m) => m.soil),
     years: e.members.map((m) => m.year),
   };
 }

@@ -49,7 +49,7 @@ export function doubtsAbout(
     // three times nearer in the other scale, and near enough there
     if (isFar && Math.abs(other - expected.value) < Math.min(off / 3, 6))
       out.push({ code: 'other-scale', expected: expected.value, asOther: other as Celsius });
-    else if (isFar) out.push({ code: 'far-off', ...{ expected: expected.value, sd: expected.sd } });
+    else if (isFar) out.push({ code: 'far-off', expected: expected.value, sd: expected.sd });
   }
   if (last && Math.abs(value - last.value) > last.most)
     out.push({ code: 'swing', before: last.value, hours: last.hours, most: last.most });

@@ -38,7 +38,11 @@ export function sendRuns({ from, climate, members, years = [], wet = null }: Soi
   let text = '';
   for (const byte of new Uint8Array(all.buffer)) text += String.fromCharCode(byte);
   return {
-    ...{ from, climate, members: members.length, years, body: btoa(text) },
+    from,
+    climate,
+    members: members.length,
+    years,
+    body: btoa(text),
     wet: wet && Array.from(wet, (w) => Math.round(w * PER_SHARE)),
   };
 }
@@ -49,7 +53,10 @@ export function readRuns({ from, climate, members, years, wet, body }: SentRuns)
   const all = new Int16Array(bytes.buffer);
   const days = members ? all.length / members : 0;
   return {
-    ...{ from, climate, years, wet: wet && Float64Array.from(wet, (w) => w / PER_SHARE) },
+    from,
+    climate,
+    years,
+    wet: wet && Float64Array.from(wet, (w) => w / PER_SHARE),
     members: Array.from({ length: members }, (_, k) =>
       Float64Array.from(all.subarray(k * days, (k + 1) * days), (v) => v / PER_DEGREE),
     ),

@@ -25,10 +25,28 @@ export const CARD_VERSION = 1;
 
 /** What a card keeps of a label. */
 const LABEL_KEYS = [
-  ...(['id', 'version', 'kind', 'name', 'registrationNumber', 'labelDate', 'demo', 'formulation'] as const),
-  ...(['signalWord', 'restrictedUse', 'ppe', 'reentry', 'cautions', 'mixHours', 'stains'] as const),
-  ...(['compatibility', 'adjuvant', 'rateUnit', 'amountUnit', 'addedAs', 'packages'] as const),
-];
+  'id',
+  'version',
+  'kind',
+  'name',
+  'registrationNumber',
+  'labelDate',
+  'demo',
+  'formulation',
+  'signalWord',
+  'restrictedUse',
+  'ppe',
+  'reentry',
+  'cautions',
+  'mixHours',
+  'stains',
+  'compatibility',
+  'adjuvant',
+  'rateUnit',
+  'amountUnit',
+  'addedAs',
+  'packages',
+] as const satisfies readonly (keyof Label)[];
 export type CardLabel = Pick<Label, (typeof LABEL_KEYS)[number]>;
 const cardLabel = (label: Label): CardLabel =>
   Object.fromEntries(LABEL_KEYS.map((key) => [key, label[key]])) as CardLabel;
@@ -149,7 +167,10 @@ export function cardsFor(
       tools: q.toolsFor(l, q.stops.map((s) => given(s, l)).find((p) => p !== null)!.rate.by),
       surfactantPercent: l.surfactantPercent,
     })),
-    ...{ jugStep: q.jugStep, carrier: q.carrier, tank: q.tank, way: q.way },
+    jugStep: q.jugStep,
+    carrier: q.carrier,
+    tank: q.tank,
+    way: q.way,
   });
   if (!made.ok) {
     const { refusal } = made;
@@ -168,20 +189,37 @@ export function cardsFor(
     const remain = remains.find((r) => r.afterLoad === i);
     const served = [...new Set(load.parts.map((p) => p.stop))].map((stop) => q.stops[stop]!);
     return {
-      ...{ version: CARD_VERSION, day: q.day, kind: q.carrier === null ? 'hopper' : 'tank' },
-      ...{ number: i + 1, of: loads.length, equipment: q.equipment, size: q.tank.size, carrier: q.carrier },
-      ...{ mix: load.mix, before: load.before, water: load.water, rinseFirst: load.rinseFirst },
+      version: CARD_VERSION,
+      day: q.day,
+      kind: q.carrier === null ? 'hopper' : 'tank',
+      number: i + 1,
+      of: loads.length,
+      equipment: q.equipment,
+      size: q.tank.size,
+      carrier: q.carrier,
+      mix: load.mix,
+      before: load.before,
+      water: load.water,
+      rinseFirst: load.rinseFirst,
       isNewMix: inside.length > 1 && !q.known.has(mixKey(inside.map((p) => p.label.id))),
       area: load.area,
       products: inside.map(({ label, exact, measured, error, tool }) => ({
-        ...{ label: cardLabel(label), exact, measured, error, tool },
+        label: cardLabel(label),
+        exact,
+        measured,
+        error,
+        tool,
       })),
       surfactant: load.surfactant,
       stops: load.parts.map((part) => {
         const s = q.stops[part.stop]!;
         return {
-          ...{ zoneId: s.zoneId, applicationId: s.applicationId, site: s.site },
-          ...{ area: part.area, whole: s.area, volume: part.volume },
+          zoneId: s.zoneId,
+          applicationId: s.applicationId,
+          site: s.site,
+          area: part.area,
+          whole: s.area,
+          volume: part.volume,
           amounts: inside.map((p) => part.amounts[p.k]!),
           rates: inside.map((p) => given(s, p.label)!.rate),
         };
@@ -196,7 +234,8 @@ export function cardsFor(
       concrete: served.some((s) => s.ground.concrete),
       remain: remain
         ? {
-            ...{ volume: remain.volume, over: remain.over },
+            volume: remain.volume,
+            over: remain.over,
             mayGo: remain.mayGo.map((g) => ({ site: q.stops[g.stop]!.site, volume: g.volume })),
           }
         : null,

@@ -61,7 +61,9 @@ const questionOf = ({ area, products, surfactant, carrier, tank }: One): LoadQue
     surfactantPercent: i === 0 ? (surfactant?.percent ?? null) : null,
   })),
   jugStep: surfactant?.step ?? L_PER_FL_OZ / 4,
-  ...{ carrier, tank: { size: tank, dead: 0, left: null }, way: 'even' },
+  carrier,
+  tank: { size: tank, dead: 0, left: null },
+  way: 'even',
 });
 const loadsOf = (q: LoadQuestion): Loads => {
   const r = loadsFor(q);
@@ -111,7 +113,9 @@ type Of = (rate: number, minimum: number, maximum: number, step: number, left?: 
 const inTank =
   (unit: 'floz/1000sqft' | 'g/1000sqft', inSi: number): Of =>
   (rate, minimum, maximum, step, left) => ({
-    ...{ rate: rateOf(rate, unit), minimum: rateOf(minimum, unit), maximum: rateOf(maximum, unit) },
+    rate: rateOf(rate, unit),
+    minimum: rateOf(minimum, unit),
+    maximum: rateOf(maximum, unit),
     step: step * inSi,
     left: left === undefined ? null : rateOf(left, unit),
   });
@@ -196,7 +200,9 @@ test('a scale too coarse for the load is refused with both figures, and by which
     }),
   ).toMatchObject({ kind: 'step-too-coarse', product: 1, step: 0.01 });
   expect(refused({ products: [{ ...dry, maximum: liquid.maximum }] })).toEqual({
-    ...{ kind: 'kinds-differ', product: 0, stop: 0 },
+    kind: 'kinds-differ',
+    product: 0,
+    stop: 0,
   });
 });
 
@@ -228,7 +234,9 @@ describe('stops of a morning', () => {
       { tools: [tool(0.001)], surfactantPercent: null },
       { tools: [tool(L_PER_FL_OZ / 4)], surfactantPercent: 0.25 },
     ],
-    ...{ jugStep: L_PER_FL_OZ / 4, carrier: gallonPerThousand, way: 'even' },
+    jugStep: L_PER_FL_OZ / 4,
+    carrier: gallonPerThousand,
+    way: 'even',
     tank: { size: 50 * L_PER_GAL, dead: 0, left: null },
     ...over,
   });
@@ -422,7 +430,9 @@ describe('stops of a morning', () => {
         { area: fromSquareFeet(20_000), products: [granule(3)] },
       ],
       products: [{ tools: [tool(KG_PER_LB / 10)], surfactantPercent: null }],
-      ...{ jugStep: 0.001, carrier: null, way: 'even' },
+      jugStep: 0.001,
+      carrier: null,
+      way: 'even',
       tank: { size: 80 * KG_PER_LB, dead: 0, left: null },
     });
     expect(loads.map((l) => amountIn(l.products[0]!.measured, 'lb'))).toEqual([
@@ -444,7 +454,9 @@ describe('stops of a morning', () => {
 
   test('a liquid in a hopper, and a tank that its dead volume fills, are refused', () => {
     expect(refusalOf(morning([[1000, ...both]], { carrier: null }))).toMatchObject({
-      ...{ kind: 'kinds-differ', product: 1, stop: 0 },
+      kind: 'kinds-differ',
+      product: 1,
+      stop: 0,
     });
     expect(
       refusalOf(morning([[1000, ...barrier]], { tank: { size: 4, dead: 4, left: null } })),
@@ -478,9 +490,12 @@ describe('stops of a morning', () => {
               { tools: [tool(step)], surfactantPercent: null },
               { tools: [tool(0.001)], surfactantPercent: null },
             ],
-            ...{ jugStep: 0.001, carrier: gallonPerThousand, way },
+            jugStep: 0.001,
+            carrier: gallonPerThousand,
+            way,
             tank: {
-              ...{ size, dead: size * deadShare },
+              size,
+              dead: size * deadShare,
               left: left && { volume: left.share * size, isSameMix: left.isSameMix },
             },
           };

@@ -197,7 +197,8 @@ export function loadsFor(q: LoadQuestion): Outcome<Loads> {
   return {
     ok: true,
     value: {
-      ...{ loads, remains },
+      loads,
+      remains,
       products: q.products.map((_, i) => {
         const like = loads.find((l) => l.products[i])?.products[i]?.measured;
         return like
@@ -218,7 +219,8 @@ function check({ stops, products, carrier, tank, jugStep }: LoadQuestion): void 
     ...stops.map((s, i) => [`area of stop ${i + 1}`, s.area] as const),
     ...products.flatMap((p, i) => p.tools.map((t) => [`step of product ${i + 1}`, t.step] as const)),
     ...(carrier === null ? [] : [['carrier', carrier] as const]),
-    ...[['tank', tank.size] as const, ['jug', jugStep] as const],
+    ['tank', tank.size] as const,
+    ['jug', jugStep] as const,
   ];
   for (const [name, value] of figures)
     if (!(value > 0) || !Number.isFinite(value))
@@ -382,7 +384,10 @@ function measured(
     loads.push({
       parts: parts.map((p) => ({ ...p, amounts: amountsAt(i, p.volume) })),
       area: parts.reduce((s, p) => s + p.area, 0) as SquareMetres,
-      ...{ mix, before, products, surfactant },
+      mix,
+      before,
+      products,
+      surfactant,
       water: (q.carrier === null ? 0 : Math.max(0, fresh - own)) as Litres,
     });
   }

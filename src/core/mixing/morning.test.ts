@@ -23,7 +23,10 @@ test('tanks of a visit follow each other for all stops: the first of all, then t
   const both = (id: string) => stop(id, inTank(label, dry), inTank(liquid, rateOf(2, 'floz/1000sqft'), 2));
   const m = morning([both('a'), both('b')]);
   expect(stopsOf(m, 'tank').map((s) => `${s.site} ${s.products[0]!.label.id}`)).toEqual([
-    ...[`a ${label.id}`, `b ${label.id}`, 'a liquid', 'b liquid'],
+    `a ${label.id}`,
+    `b ${label.id}`,
+    'a liquid',
+    'b liquid',
   ]);
   expect(stopsOf(m, 'hopper')).toEqual([]);
 });
@@ -59,11 +62,24 @@ test('a hopper of unknown size holds all, and says nothing of water', () => {
 
 test('a stop today: what is down is left out, a granule first, and its year is asked', () => {
   const planned = (position: number, l: Label, recordId: string | null = null): PlannedProduct => ({
-    ...{ ...product, position, label: l, rate: dry, tank: 1, tie: null, id: String(position), recordId },
+    ...product,
+    position,
+    label: l,
+    rate: dry,
+    tank: 1,
+    tie: null,
+    id: String(position),
+    recordId,
   });
   const application = (products: readonly PlannedProduct[]): PlannedApplication => ({
-    ...{ id: 'x', purpose: '', plannedOn: today, earliest: null, latest: null, products },
-    ...{ doneOn: null, skipped: null },
+    id: 'x',
+    purpose: '',
+    plannedOn: today,
+    earliest: null,
+    latest: null,
+    products,
+    doneOn: null,
+    skipped: null,
   });
   const facts = context({});
   const of = (products: readonly PlannedProduct[]) =>

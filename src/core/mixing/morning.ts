@@ -96,7 +96,10 @@ export function settingsFor(m: Morning, kind: LoadKind, equipment: MorningEquipm
     carrier: plain(carrier / GAL_PER_THOUSAND),
     scale: plain(m.usual.scaleStep / 0.001),
     jug: plain(m.usual.jugStep / L_PER_FL_OZ),
-    ...{ left: '', leftIsSameMix: true, way: 'even', together: false },
+    left: '',
+    leftIsSameMix: true,
+    way: 'even',
+    together: false,
   };
 }
 
@@ -127,8 +130,12 @@ export function stopsOf(m: Morning, kind: LoadKind): LoadStop[] {
         .map((p) => ({
           tank: p.tank,
           stop: {
-            ...{ zoneId: s.zoneId, applicationId: s.applicationId, site: s.site },
-            ...{ area: p.area, products: p.products, ground: s.ground },
+            zoneId: s.zoneId,
+            applicationId: s.applicationId,
+            site: s.site,
+            area: p.area,
+            products: p.products,
+            ground: s.ground,
             isShut: s.held.some((h) => h.verdict.state === 'shut'),
           },
         })),
@@ -183,7 +190,11 @@ function readSettings(kind: LoadKind, t: LoadSettings): ReadSettings {
     : {
         ok: true,
         value: {
-          ...{ size, dead, scale, jug, left },
+          size,
+          dead,
+          scale,
+          jug,
+          left,
           carrier: (rateOf(carrier, 'gal/1000sqft') as VolumeRate).rate,
         },
       };
@@ -221,9 +232,17 @@ export function loadsOfMorning(m: Morning, kind: LoadKind, typed: LoadSettings):
         ];
   const equipment = m.equipment.find((e) => e.id === typed.equipmentId) ?? null;
   const made = cardsFor({
-    ...{ day: m.today, stops, way: typed.way, jugStep: jug, toolsFor, known: new Set(m.known) },
+    day: m.today,
+    stops,
+    way: typed.way,
+    jugStep: jug,
+    toolsFor,
+    known: new Set(m.known),
     equipment: equipment && {
-      ...{ id: equipment.id, name: equipment.name, method: equipment.method, fitted: equipment.fitted },
+      id: equipment.id,
+      name: equipment.name,
+      method: equipment.method,
+      fitted: equipment.fitted,
     },
     carrier: kind === 'tank' ? carrier : null,
     tank: { size, dead, left: left > 0 ? { volume: left, isSameMix: typed.leftIsSameMix } : null },
@@ -236,7 +255,9 @@ export function loadsOfMorning(m: Morning, kind: LoadKind, typed: LoadSettings):
     kind === 'tank' ? size : null,
   );
   return {
-    ...{ kind: 'loads', value: made.value, surprises },
+    kind: 'loads',
+    value: made.value,
+    surprises,
     rinses: kind === 'tank' ? rinsesIn(inOrder) : 0,
     fewest: kind === 'tank' ? rinsesIn(inOrder.toSorted(byMix)) : 0,
   };
@@ -271,10 +292,13 @@ export function surprisesAbout(
     amounts.reduce((a, b) => (b && (!a || b.amount > a.amount) ? b : a), null);
   return surprisesOf({
     products: labels.map((label, i) => ({
-      ...{ label, usual: usual(label), atStop: most(totalsAt(loads, i, stops)) },
+      label,
+      usual: usual(label),
+      atStop: most(totalsAt(loads, i, stops)),
       inLoad: most(loads.map((l) => l.products[i]?.measured ?? null)),
     })),
-    ...{ loads, tank },
+    loads,
+    tank,
   });
 }
 

@@ -63,8 +63,14 @@ export function stopToday(
     const key = `${p.tank}${granule ? 'G' : ''}`;
     const pass = passes.get(key) ?? { tank: p.tank, isGranule: granule, products: [] };
     pass.products.push({
-      ...{ label: p.label, rate: p.rate, use: p.use, place: p.place, tie: p.tie, method: p.method },
-      ...{ minimum: row?.low ?? partOfRate(p.rate, 0), maximum: row?.high ?? p.rate },
+      label: p.label,
+      rate: p.rate,
+      use: p.use,
+      place: p.place,
+      tie: p.tie,
+      method: p.method,
+      minimum: row?.low ?? partOfRate(p.rate, 0),
+      maximum: row?.high ?? p.rate,
       left: leftOf(p.position),
     });
     passes.set(key, pass);

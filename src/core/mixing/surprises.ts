@@ -55,7 +55,7 @@ export function surprisesOf({
       .filter((p) => p.size.by === inLoad?.by)
       .reduce((most, p) => Math.max(most, p.size.amount), 0);
     if (inLoad && largest > 0 && !isGranule(label) && inLoad.amount >= largest)
-      out.push({ ...{ kind: 'whole-packages', product, amount: inLoad }, packages: inLoad.amount / largest });
+      out.push({ kind: 'whole-packages', product, amount: inLoad, packages: inLoad.amount / largest });
   }
   if (tank !== null) {
     if (loads.length > MOST_LOADS) out.push({ kind: 'small-tank', loads: loads.length });

@@ -5,8 +5,18 @@ import { substanceKey } from './substance';
 /** Common names, from memory. */
 const BURNERS: ReadonlySet<string> = new Set(
   [
-    ...['glyphosate', 'glufosinate', 'glufosinate-ammonium', 'diquat', 'pelargonic acid', 'nonanoic acid'],
-    ...['ammonium nonanoate', 'caprylic acid', 'capric acid', 'acetic acid', 'd-limonene', 'eugenol'],
+    'glyphosate',
+    'glufosinate',
+    'glufosinate-ammonium',
+    'diquat',
+    'pelargonic acid',
+    'nonanoic acid',
+    'ammonium nonanoate',
+    'caprylic acid',
+    'capric acid',
+    'acetic acid',
+    'd-limonene',
+    'eugenol',
   ].map(substanceKey),
 );
 

@@ -171,7 +171,12 @@ export function labelFrom(sheet: LabelSheet, id: string, version: number): Label
     rates: sheet.rates.flatMap((r) =>
       r.turfs.flatMap((turf) =>
         r.uses.map((use) => ({
-          ...{ turf, use, region: r.region, low: rate(r.low), high: rate(r.high), months: r.months },
+          turf,
+          use,
+          region: r.region,
+          low: rate(r.low),
+          high: rate(r.high),
+          months: r.months,
           yearLimit: perhaps(r.yearLimit, rate),
           mostApplications: r.mostApplications,
           intervalDays: r.intervalDays,

@@ -5,8 +5,14 @@ import { EMPTY_SHEET, type LabelSheet } from './sheet';
 import { wordedRate, type Wording } from './worded-rate';
 
 const ingredient = (over: Partial<LabelSheet['ingredients'][number]>) => ({
-  ...{ name: 'alpha', group: 3, content: 65, contentUnit: '% by weight' as const },
-  ...{ acidEquivalent: null, yearLimitLbPerAcre: null, limitCounts: 'a.i.' as const, ...over },
+  name: 'alpha',
+  group: 3,
+  content: 65,
+  contentUnit: '% by weight' as const,
+  acidEquivalent: null,
+  yearLimitLbPerAcre: null,
+  limitCounts: 'a.i.' as const,
+  ...over,
 });
 const dry = { ...EMPTY_SHEET, rateUnit: 'oz/1000sqft' as const, ingredients: [ingredient({})] };
 const liquid = {

@@ -19,7 +19,12 @@ import { ANY_WATER, nextWaterDay } from './water-rules';
 
 const today = dayOf(2027, 3, 18);
 const done = (days: number, over: Partial<DoneEntry> = {}): DoneEntry => ({
-  ...{ id: `e${days}`, day: addDays(today, -days), label, use: 'pre-emergent', isWhole: true, endedAt: 11 },
+  id: `e${days}`,
+  day: addDays(today, -days),
+  label,
+  use: 'pre-emergent',
+  isWhole: true,
+  endedAt: 11,
   ...over,
 });
 /** Rain of the last forty days: mm in one hour, by day before today and hour. */
@@ -31,18 +36,20 @@ const rained = (...falls: [daysAgo: number, hour: number, mm: number][]): Hourly
 };
 const ask = (over: Partial<FollowUpQuestion> = {}) =>
   followUpsOf({
-    ...{
-      entries: [],
-      ledger: [],
-      zone,
-      hasHotEdge: false,
-      irrigatesOn: [],
-      water: ANY_WATER,
-      labelOf: () => label,
-    },
+    entries: [],
+    ledger: [],
+    zone,
+    hasHotEdge: false,
+    irrigatesOn: [],
+    water: ANY_WATER,
+    labelOf: () => label,
     answered: { watered: [], looked: [], called: [], callsAnswered: [] },
-    ...{ cuts: [], mownOn: null },
-    ...{ today, recent: rained(), forecast: null, outlook: null },
+    cuts: [],
+    mownOn: null,
+    today,
+    recent: rained(),
+    forecast: null,
+    outlook: null,
     ...over,
   });
 const of = (kind: FollowUpKind, over: Partial<FollowUpQuestion> = {}) =>
@@ -69,7 +76,8 @@ describe('watering in', () => {
       on: addDays(today, -2),
     });
     expect(of('water-in', { entries: [done(3, { endedAt: null })], recent })[0]!.answer).toEqual({
-      ...{ by: 'rain', on: addDays(today, -1) },
+      by: 'rain',
+      on: addDays(today, -1),
     });
   });
   test('is done by somebody’s word where that was sooner, and not by a word from before the work', () => {
@@ -79,7 +87,8 @@ describe('watering in', () => {
     ];
     const answered = { watered, looked: [], called: [], callsAnswered: [] };
     expect(of('water-in', { entries: [done(5)], answered })[0]!.answer).toEqual({
-      ...{ by: 'customer', on: addDays(today, -2) },
+      by: 'customer',
+      on: addDays(today, -2),
     });
     expect(of('water-in', { entries: [done(1)], answered })[0]!.answer).toBeNull();
   });
@@ -98,7 +107,8 @@ describe('watering in', () => {
     // Thursday 18 March 2027; the place allows Mondays and Saturdays
     const water = { days: [1, 6], notBetween: { from: 10, to: 16 } };
     expect(of('water-in', { entries: [done(9)], zone: wet, water })[0]!.irrigate).toMatchObject({
-      ...{ on: addDays(today, 2), notBetween: { from: 10, to: 16 } },
+      on: addDays(today, 2),
+      notBetween: { from: 10, to: 16 },
     });
   });
   test('a storm on dry product asks for a light wetting first, and not once it is in', () => {
@@ -120,15 +130,22 @@ describe('looks', () => {
     const warm = { ...outlook({ p10: null, p50: null, p90: null }), from: addDays(today, -40) };
     const at = (degrees: number) => ({ ...warm, observed: Array.from({ length: 40 }, () => degrees) });
     expect(of('efficacy', { entries: [spray(20)], outlook: at(18) })[0]).toMatchObject({
-      ...{ from: addDays(today, -6), to: addDays(today, 22), note: '' },
+      from: addDays(today, -6),
+      to: addDays(today, 22),
+      note: '',
     });
     expect(of('efficacy', { entries: [spray(20)], outlook: at(6) })[0]).toMatchObject({
-      ...{ from: addDays(today, 1), to: addDays(today, 43), note: 'cold' },
+      from: addDays(today, 1),
+      to: addDays(today, 43),
+      note: 'cold',
     });
   });
   test('are answered by a look in their time alone, and are over when nobody looked for long', () => {
     const looked = (ago: number) => ({
-      ...{ watered: [], called: [], callsAnswered: [], looked: [{ on: addDays(today, -ago) }] },
+      watered: [],
+      called: [],
+      callsAnswered: [],
+      looked: [{ on: addDays(today, -ago) }],
     });
     expect(of('efficacy', { entries: [spray(20)], answered: looked(18) })[0]!.answer).toBeNull();
     expect(of('efficacy', { entries: [spray(20)], answered: looked(2) })[0]!.answer).toMatchObject({
@@ -157,11 +174,14 @@ test('a call stays until somebody has called back', () => {
   const answered = { watered: [], looked: [], called, callsAnswered: [] };
   const [open] = of('callback', { answered });
   expect([open!.note, isOverdue(open!, today), firstDue(ask({ answered }))]).toEqual([
-    ...['brown patch', true, addDays(today, -4)],
+    'brown patch',
+    true,
+    addDays(today, -4),
   ]);
   const back = { ...answered, callsAnswered: [{ on: addDays(today, -3) }] };
   expect([of('callback', { answered: back })[0]!.answer?.on, firstDue(ask({ answered: back }))]).toEqual([
-    ...[addDays(today, -3), null],
+    addDays(today, -3),
+    null,
   ]);
 });
 

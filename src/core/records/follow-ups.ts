@@ -139,8 +139,13 @@ export const firstDue = (list: readonly FollowUp[]): Day | null =>
 export const isOverdue = (f: FollowUp, today: Day): boolean => wantsDoing(f) && f.to !== null && f.to < today;
 
 const blank = {
-  ...{ answer: null, depth: null, fallen: null, ahead: null, irrigate: null },
-  ...{ losesADay: 0, note: '' },
+  answer: null,
+  depth: null,
+  fallen: null,
+  ahead: null,
+  irrigate: null,
+  losesADay: 0,
+  note: '',
 } as const;
 
 function waterOf(e: DoneEntry, q: FollowUpQuestion): FollowUp[] {
@@ -160,8 +165,17 @@ function waterOf(e: DoneEntry, q: FollowUpQuestion): FollowUp[] {
   const lacks = wateringIn.depth - (fallen ?? 0);
   const on = rate === null ? null : nextWaterDay(q.water, q.irrigatesOn, q.today);
   const water: FollowUp = {
-    ...{ ...blank, kind: 'water-in', entryId: e.id, product: e.label.name, since: e.day },
-    ...{ from: e.day, to, answer, depth: wateringIn.depth, fallen, ahead: rainBy(q, to) },
+    ...blank,
+    kind: 'water-in',
+    entryId: e.id,
+    product: e.label.name,
+    since: e.day,
+    from: e.day,
+    to,
+    answer,
+    depth: wateringIn.depth,
+    fallen,
+    ahead: rainBy(q, to),
     irrigate:
       rate !== null && rate > 0 && on !== null && lacks > 0
         ? { on, minutes: Math.ceil((60 * lacks) / rate), notBetween: q.water.notBetween }
@@ -202,7 +216,13 @@ function mowOf(e: DoneEntry): FollowUp[] {
   const from = addDays(e.day, days);
   return [
     {
-      ...{ ...blank, kind: 'mow', entryId: e.id, product: e.label.name, since: e.day, from, to: from },
+      ...blank,
+      kind: 'mow',
+      entryId: e.id,
+      product: e.label.name,
+      since: e.day,
+      from,
+      to: from,
       answer: null,
     },
   ];
@@ -232,16 +252,15 @@ function breakthroughOf(entries: readonly DoneEntry[], q: FollowUpQuestion): Fol
   );
   return [
     {
-      ...{
-        ...blank,
-        kind: 'breakthrough',
-        entryId: last.id,
-        product: last.label.name,
-        since: last.day,
-        from,
-        to,
-      },
-      ...{ answer, note: q.hasHotEdge ? 'hot edge' : '' },
+      ...blank,
+      kind: 'breakthrough',
+      entryId: last.id,
+      product: last.label.name,
+      since: last.day,
+      from,
+      to,
+      answer,
+      note: q.hasHotEdge ? 'hot edge' : '',
     },
   ];
 }
@@ -256,19 +275,19 @@ function efficacyOf(entries: readonly DoneEntry[], q: FollowUpQuestion): FollowU
       const to = addDays(e.day, Math.round(EFFICACY.to * times));
       const answer = orOver(
         lookedBetween(q, addDays(from, -SOON_DAYS), addDays(to, GRACE_DAYS)),
-        ...([to, q.today, GRACE_DAYS] as const),
+        to,
+        q.today,
+        GRACE_DAYS,
       );
       return {
-        ...{
-          ...blank,
-          kind: 'efficacy',
-          entryId: e.id,
-          product: e.label.name,
-          since: e.day,
-          from,
-          to,
-          answer,
-        },
+        ...blank,
+        kind: 'efficacy',
+        entryId: e.id,
+        product: e.label.name,
+        since: e.day,
+        from,
+        to,
+        answer,
         note: isCold ? 'cold' : '',
       };
     });
@@ -287,7 +306,13 @@ function seedOf({ ledger, labelOf, today }: FollowUpQuestion): FollowUp[] {
     labelOf,
     today,
   ).map((w): FollowUp => ({
-    ...{ ...blank, kind: 'seed', entryId: null, product: w.name, since: w.day, from: w.clear, to: w.clear },
+    ...blank,
+    kind: 'seed',
+    entryId: null,
+    product: w.name,
+    since: w.day,
+    from: w.clear,
+    to: w.clear,
   }));
 }
 
@@ -298,7 +323,13 @@ function cutsOf({ cuts, mownOn, today }: FollowUpQuestion): FollowUp[] {
     if (ends < today) return [];
     return [
       {
-        ...{ ...blank, kind: 'cut', entryId: null, product: '', since: on, from: on, to: ends },
+        ...blank,
+        kind: 'cut',
+        entryId: null,
+        product: '',
+        since: on,
+        from: on,
+        to: ends,
         note: String(to),
         answer: mownOn !== null && mownOn >= on ? { by: 'us', on: mownOn } : null,
       },
@@ -310,8 +341,14 @@ function callsOf({ answered }: FollowUpQuestion): FollowUp[] {
   return answered.called.map((c): FollowUp => {
     const closed = answered.callsAnswered.find((a) => a.on >= c.on);
     return {
-      ...{ ...blank, kind: 'callback', entryId: null, product: '', since: c.on, from: c.on },
-      ...{ to: addDays(c.on, CALL_DAYS), note: c.about },
+      ...blank,
+      kind: 'callback',
+      entryId: null,
+      product: '',
+      since: c.on,
+      from: c.on,
+      to: addDays(c.on, CALL_DAYS),
+      note: c.about,
       answer: closed ? { by: 'us', on: closed.on } : null,
     };
   });

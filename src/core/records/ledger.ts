@@ -62,8 +62,15 @@ export function entryOf(
   at: Readonly<{ id: string; day: Day; status: LedgerEntry['status']; intervalDays?: number }> & Dose,
 ): LedgerEntry {
   return {
-    ...{ id: at.id, day: at.day, status: at.status, share: at.share, ground: at.ground },
-    ...{ productId: label.id, name: label.name, rate, inSoil: label.inSoil },
+    id: at.id,
+    day: at.day,
+    status: at.status,
+    share: at.share,
+    ground: at.ground,
+    productId: label.id,
+    name: label.name,
+    rate,
+    inSoil: label.inSoil,
     ingredients: containedIn(label, rate),
     nitrogen: nitrogenIn(label, rate),
     intervalDays: at.intervalDays ?? label.minimumIntervalDays,
@@ -72,7 +79,8 @@ export function entryOf(
 
 export const containedIn = (label: Label, rate: ProductRate): Contained[] =>
   label.ingredients.map((i) => ({
-    ...{ name: i.name, group: i.group },
+    name: i.name,
+    group: i.group,
     ai: ingredientRate(rate, { ...i, counts: 'a.i.' }, label.density),
     ae: ingredientRate(rate, { ...i, counts: 'a.e.' }, label.density),
     most: i.yearLimit === null ? null : { rate: i.yearLimit, counts: i.counts, period: label.period },

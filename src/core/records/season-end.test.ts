@@ -6,23 +6,28 @@ import { seasonEndOf, type SeasonEndQuestion, type SeasonEntry } from './season-
 
 const today = dayOf(2027, 10, 20);
 const barrier = (day: Day, over: Partial<SeasonEntry> = {}): SeasonEntry => ({
-  ...{ id: `e${day}`, day, product: 'Prodiamine', use: 'pre-emergent', targets: ['smooth-crabgrass'] },
-  ...{ isWhole: true, groups: [3], cost: 12 },
+  id: `e${day}`,
+  day,
+  product: 'Prodiamine',
+  use: 'pre-emergent',
+  targets: ['smooth-crabgrass'],
+  isWhole: true,
+  groups: [3],
+  cost: 12,
   ...over,
 });
 const march = dayOf(2027, 3, 10);
 const ask = (over: Partial<SeasonEndQuestion> = {}) =>
   seasonEndOf({
-    ...{
-      today,
-      entries: [barrier(march)],
-      ledger: [],
-      seen: [],
-      followUps: [],
-      hold: 0.9,
-      hasHotEdge: false,
-    },
-    ...{ looked: [{ on: dayOf(2027, 6, 1), taken: null }], crossed: dayOf(2027, 4, 1) },
+    today,
+    entries: [barrier(march)],
+    ledger: [],
+    seen: [],
+    followUps: [],
+    hold: 0.9,
+    hasHotEdge: false,
+    looked: [{ on: dayOf(2027, 6, 1), taken: null }],
+    crossed: dayOf(2027, 4, 1),
     isOver: true,
     ...over,
   });
@@ -64,17 +69,19 @@ test('three years of one group ask for another, two with a year between do not',
 
 test('watered in late, or never', () => {
   const f = (answer: FollowUp['answer']): FollowUp => ({
-    ...{ kind: 'water-in', entryId: `e${march}`, product: 'Prodiamine', since: march, from: march },
-    ...{
-      to: addDays(march, 7),
-      answer,
-      depth: null,
-      fallen: null,
-      ahead: null,
-      irrigate: null,
-      losesADay: 0,
-      note: '',
-    },
+    kind: 'water-in',
+    entryId: `e${march}`,
+    product: 'Prodiamine',
+    since: march,
+    from: march,
+    to: addDays(march, 7),
+    answer,
+    depth: null,
+    fallen: null,
+    ahead: null,
+    irrigate: null,
+    losesADay: 0,
+    note: '',
   });
   const of = (answer: FollowUp['answer']) => ask({ followUps: [f(answer)] }).advice[0];
   expect(of({ by: 'rain', on: addDays(march, 12) })).toEqual({

@@ -98,15 +98,13 @@ export function seasonEndOf(q: SeasonEndQuestion): SeasonEnd {
   }));
   const known = mine.map((e) => e.cost);
   return {
-    ...{
-      year,
-      barriers,
-      sprays,
-      hold: barriers.length ? q.hold : null,
-      isOver: q.isOver,
-      brokeThrough: through,
-      groups,
-    },
+    year,
+    barriers,
+    sprays,
+    hold: barriers.length ? q.hold : null,
+    isOver: q.isOver,
+    brokeThrough: through,
+    groups,
     limits: limitsOf(q.ledger, year),
     visits: new Set(mine.map((e) => e.day)).size,
     cost: known.some((c) => c === null) ? null : known.reduce<number>((a, c) => a + c!, 0),

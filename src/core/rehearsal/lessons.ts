@@ -119,8 +119,13 @@ function partners(p: Play): Lesson | null {
         if (!y || !most || x.ai === null || y.ai === null) continue;
         const sum = (x.ai + y.ai) as KilogramsPerHectare;
         return {
-          ...{ key: 'partners', first: a.label.name, second: b.label.name, ingredient: x.name },
-          ...{ sum, most: most.rate, right: sum > most.rate ? 1 : 0 },
+          key: 'partners',
+          first: a.label.name,
+          second: b.label.name,
+          ingredient: x.name,
+          sum,
+          most: most.rate,
+          right: sum > most.rate ? 1 : 0,
         };
       }
   return null;

@@ -22,10 +22,13 @@ export function madeYears(p: Play, year: number): (number: number) => Play {
     };
     const { air, rain, wind } = p.observed;
     return {
-      ...{ ...p, year },
+      ...p,
+      year,
       observed: {
         from: p.observed.from,
-        ...{ air: put(air, made.air), rain: put(rain, made.rain), wind: put(wind, made.wind) },
+        air: put(air, made.air),
+        rain: put(rain, made.rain),
+        wind: put(wind, made.wind),
       },
     };
   };

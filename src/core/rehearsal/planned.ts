@@ -21,7 +21,12 @@ export function plannedSeason(p: Play, known = shared()): Move[] {
   const monday = weeksOf(p.year)[0]!;
   const facts = knownOn(p, [], monday, known.morning(p, monday));
   const { programmes } = planProgrammes({
-    ...{ facts, labels: p.labels, targets: p.targets, rules: p.planning, kept: [], planned: [] },
+    facts,
+    labels: p.labels,
+    targets: p.targets,
+    rules: p.planning,
+    kept: [],
+    planned: [],
     runs: soilRunsOf(ensembleAt(p, monday, facts.forecast), NOTHING_READ),
   });
   const best = programmes.find((x) => x.applications.length > 0);
@@ -33,7 +38,9 @@ export function plannedSeason(p: Play, known = shared()): Move[] {
     const high = rateForTurf(product.label, facts.zone, product.use)?.high;
     if (!high) return moves;
     const move: Move = {
-      ...{ on, productId: product.label.id, use: product.use },
+      on,
+      productId: product.label.id,
+      use: product.use,
       share: Math.min(1, product.rate.rate / high.rate),
     };
     const day = dayFor(p, moves, move, known);

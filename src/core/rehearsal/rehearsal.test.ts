@@ -24,18 +24,31 @@ const barrier: Label = {
   rates: [{ ...row('tall fescue', oz(0.2), oz(0.8)), months: 6 }],
 };
 const PLANNING: Play['planning'] = {
-  ...{ school: 'cold keeps it', autumn: 'never', tender: 'low rate', yearOff: 'never' },
-  ...{ perennials: 'in autumn', minutes: 12 },
+  school: 'cold keeps it',
+  autumn: 'never',
+  tender: 'low rate',
+  yearOff: 'never',
+  perennials: 'in autumn',
+  minutes: 12,
 };
 const play = (over: Partial<Play> = {}): Play => ({
   facts: context(),
   site: { texture: 'loam', moisture: 'moist', exposure: 'full sun', besidePavement: false },
-  ...{ depth: DEFAULT_CROSSING.depth, rule: DEFAULT_CROSSING, observed, years, year: 2014 },
-  ...{ labels: [barrier], targets: [{ weed: 'smooth-crabgrass', weight: 1 }], planning: PLANNING },
+  depth: DEFAULT_CROSSING.depth,
+  rule: DEFAULT_CROSSING,
+  observed,
+  years,
+  year: 2014,
+  labels: [barrier],
+  targets: [{ weed: 'smooth-crabgrass', weight: 1 }],
+  planning: PLANNING,
   ...over,
 });
 const move = (month: number, date: number, share = 1): Move => ({
-  ...{ on: dayOf(2014, month, date), productId: barrier.id, use: 'pre-emergent', share },
+  on: dayOf(2014, month, date),
+  productId: barrier.id,
+  use: 'pre-emergent',
+  share,
 });
 
 test('thirty-four Mondays, and years that are whole with one before them', () => {
@@ -117,7 +130,11 @@ describe('what could have hurt the turf, by the weather that came', () => {
   test('half green in May, green in July; no barrier in the soil hurts', () => {
     const may = injuriesOf(p, [spray(5, 20)]);
     expect(may).toContainEqual({
-      ...{ on: dayOf(2014, 5, 20), productId: leafLabel.id, by: 'half green', hours: 48, isPast: true },
+      on: dayOf(2014, 5, 20),
+      productId: leafLabel.id,
+      by: 'half green',
+      hours: 48,
+      isPast: true,
     });
     expect(injuriesOf(p, [spray(7, 20)]).map((i) => i.by)).not.toContain('half green');
     expect(injuriesOf(play(), [move(3, 20)])).toEqual([]);
@@ -248,7 +265,11 @@ describe('lessons are answered by the models', () => {
     lessons.find((l): l is Extract<Lesson, { key: K }> => l.key === key)!;
   test('all five, each with an answer', () => {
     expect(lessons.map((l) => l.key)).toEqual([
-      ...['probe', 'early or late', 'partners', 'half green', 'count back'],
+      'probe',
+      'early or late',
+      'partners',
+      'half green',
+      'count back',
     ]);
   });
   // Carslaw & Jaeger 1959, by hand: the afternoon stands over the mean that is behind it

@@ -68,8 +68,13 @@ export const playable = (observed: HourlyWeather, years: readonly number[]): num
 /** @throws RangeError for a year that is not whole on file */
 export function ensembleAt(p: Play, today: Day, forecast: Forecast | null): Ensemble {
   const made = ensembleOf({
-    ...{ site: p.site, depth: p.depth, observed: p.observed, forecast, today },
-    ...{ years: p.years.filter((y) => y !== p.year), leaveOut: p.year },
+    site: p.site,
+    depth: p.depth,
+    observed: p.observed,
+    forecast,
+    today,
+    years: p.years.filter((y) => y !== p.year),
+    leaveOut: p.year,
   });
   if (!made.ok) throw new RangeError(`${p.year} cannot be played: ${made.refusal.kind}`);
   return made.ensemble;
@@ -156,11 +161,14 @@ export function knownOn(p: Play, moves: readonly Move[], day: Day, morning = mor
     // what was decided for a later day of the week counts too
     ledger: ledgerOf(p, moves),
     bookFrom: addDays(day, -4000),
-    ...{ outlook, forecast },
+    outlook,
+    forecast,
     recent: sliceDays(p.observed, addDays(day, -RECENT_DAYS), day),
     // notice went out in time, the mower was there last week, and one sees how green it is
     seen: {
-      ...{ ...NOTHING_SEEN, mownOn: addDays(day, -5), noticeSent: hourOf(addDays(day, -4), 8) },
+      ...NOTHING_SEEN,
+      mownOn: addDays(day, -5),
+      noticeSent: hourOf(addDays(day, -4), 8),
       green: green === null ? null : { share: green, on: day },
     },
     means: {
@@ -168,7 +176,10 @@ export function knownOn(p: Play, moves: readonly Move[], day: Day, morning = mor
       equipment: means.equipment.map((e) => ({ ...e, calibratedOn: addDays(day, -10) })),
       onHand: {},
     },
-    ...{ lifts: [], today: day, hour: 6, clockAhead: [] },
+    lifts: [],
+    today: day,
+    hour: 6,
+    clockAhead: [],
   };
 }
 
@@ -203,7 +214,10 @@ export function choiceOf(facts: Facts, label: Label, rate: ProductRate, use: Use
   const days = Array.from({ length }, (_, d) => spanAt(all, addDays(from, d))?.verdict.state ?? 'shut');
   const best = days.reduce((b, s, d) => (RANK[s] < RANK[days[b]!] ? d : b), 0);
   return {
-    ...{ productId: label.id, use, rate, days },
+    productId: label.id,
+    use,
+    rate,
+    days,
     against: lanes.flatMap(({ gate, lane }): Against[] => {
       const verdict = spanAt(lane, addDays(from, best))?.verdict;
       return !verdict || verdict.state === 'open'
@@ -229,7 +243,8 @@ export function weekOf(
     from,
     soil: outlook.observed.at(-1) as Celsius,
     rain: recent.rain.reduce((a, b) => a + b, 0) as Millimetres,
-    ...{ dates: outlook.dates, crossed: outlook.crossed },
+    dates: outlook.dates,
+    crossed: outlook.crossed,
     choices: p.labels.flatMap((label) =>
       uses.flatMap((use): Choice[] => {
         const rate = rateOf(p, label, { use, share });

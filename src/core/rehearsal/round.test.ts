@@ -9,13 +9,24 @@ import type { Score } from './score';
 const on = (date: number) => dayOf(2014, 4, date);
 const rate = rateOf(0.5, 'oz/1000sqft');
 const choice = (productId: string, days: Choice['days'], against: Choice['against'] = []): Choice => ({
-  ...{ productId, use: 'pre-emergent', rate, days, against },
+  productId,
+  use: 'pre-emergent',
+  rate,
+  days,
+  against,
 });
 const early = (gate: 'soil-line' | 'wind', state: 'ajar' | 'shut'): Choice['against'][number] => ({
-  ...{ gate, state, reason: { code: 'not-known', source: 'outlook', missing: 'outlook' } },
+  gate,
+  state,
+  reason: { code: 'not-known', source: 'outlook', missing: 'outlook' },
 });
 const week = (soil: number, crossed: Day | null, dates: Week['dates'], choices: Choice[]): Week => ({
-  ...{ from: on(7), soil: soil as Celsius, rain: 12 as Millimetres, crossed, dates, choices },
+  from: on(7),
+  soil: soil as Celsius,
+  rain: 12 as Millimetres,
+  crossed,
+  dates,
+  choices,
 });
 const none = { p10: null, p50: null, p90: null };
 
@@ -31,7 +42,8 @@ test('a day is counted lawn by lawn, and what holds most lawns is told first', (
   expect(round).toMatchObject({ lawns: 3, soil: [10, 12], rain: 12, crossed: null });
   const [a, b] = round.choices;
   expect(a).toMatchObject({
-    ...{ productId: 'a', lawns: 3 },
+    productId: 'a',
+    lawns: 3,
     days: [
       { open: 1, ajar: 1, shut: 1 },
       { open: 2, ajar: 0, shut: 1 },
@@ -46,7 +58,9 @@ test('a day is counted lawn by lawn, and what holds most lawns is told first', (
 
 test('the line: first lawn, middle lawn, last lawn; one that never reaches it is the last', () => {
   const odds = (p10: number, p50: number, p90: number | null) => ({
-    ...{ p10: on(p10), p50: on(p50), p90: p90 === null ? null : on(p90) },
+    p10: on(p10),
+    p50: on(p50),
+    p90: p90 === null ? null : on(p90),
   });
   const round = roundOf([
     week(10, on(3), odds(9, 14, 20), []),
@@ -60,14 +74,12 @@ test('the line: first lawn, middle lawn, last lawn; one that never reaches it is
 
 test('scores: holds are a mean, money and visits a sum, limits and seed the worst', () => {
   const score = (over: Partial<Score>): Score => ({
-    ...{
-      hold: 0.5,
-      targets: [{ weed: 'goosegrass', hold: 0.5 }],
-      limit: 0.4,
-      seedLate: 0,
-      cost: 3,
-      visits: 1,
-    },
+    hold: 0.5,
+    targets: [{ weed: 'goosegrass', hold: 0.5 }],
+    limit: 0.4,
+    seedLate: 0,
+    cost: 3,
+    visits: 1,
     ...over,
   });
   const all = together([

@@ -71,7 +71,9 @@ function choicesOf(weeks: readonly Week[]): RoundChoice[] {
       (a) => `${a.gate}|${a.state}`,
     );
     return {
-      ...{ productId: same[0]!.productId, use: same[0]!.use, lawns: same.length },
+      productId: same[0]!.productId,
+      use: same[0]!.use,
+      lawns: same.length,
       days: same[0]!.days.map((_, d) => ({
         open: same.filter((c) => c.days[d] === 'open').length,
         ajar: same.filter((c) => c.days[d] === 'ajar').length,

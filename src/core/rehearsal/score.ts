@@ -59,7 +59,9 @@ function heldBy(
 ): readonly Held[] {
   const length = runs.members[0]!.length;
   const facts = {
-    ...{ zone: p.facts.zone, seen: NOTHING_SEEN, recent: p.observed },
+    zone: p.facts.zone,
+    seen: NOTHING_SEEN,
+    recent: p.observed,
     today: addDays(from, length - 1),
   };
   const left = lost ? leftOf(facts, p.labels) : () => 1;
@@ -117,7 +119,10 @@ export function bestWithHindsight(
     addDays(days.from, EVERY * i),
   );
   const move = ({ id: productId }: Label, on: Day, share: number): Move => ({
-    ...{ on, productId, use: 'pre-emergent', share },
+    on,
+    productId,
+    use: 'pre-emergent',
+    share,
   });
   const bestOf = (shapes: readonly (readonly Move[])[]): Best[] =>
     shapes

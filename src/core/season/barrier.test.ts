@@ -22,7 +22,11 @@ const from = dayOf(2027, 1, 1);
 const at = (celsius: number, days = 400) => Float64Array.from({ length: days }, () => celsius);
 const STRENGTH: Strength = { halfLife: 60, ed50: kg(0.1), basis: 'recalled' };
 const dose = (over: Partial<Dose> = {}): Dose => ({
-  ...{ day: from, group: 3, ingredient: 'prodiamine', strength: STRENGTH, rate: kg(0.8) },
+  day: from,
+  group: 3,
+  ingredient: 'prodiamine',
+  strength: STRENGTH,
+  rate: kg(0.8),
   ...over,
 });
 

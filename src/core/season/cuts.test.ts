@@ -19,6 +19,8 @@ test('what stands low, cool-season turf, and what carries its stolons above grou
   expect(cutsBefore(barrier, 'tall fescue', 0.09 as Metres)).toEqual([]);
   expect(cutsBefore(barrier, 'St. Augustinegrass', 0.09 as Metres)).toEqual([]);
   expect([isCutLow('bermudagrass', 0.1), isCutLow('bermudagrass', 0.4), isCutLow('tall fescue', 0)]).toEqual([
-    ...[true, false, false],
+    true,
+    false,
+    false,
   ]);
 });

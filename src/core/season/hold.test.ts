@@ -18,7 +18,10 @@ const soilOf = (shift: number) =>
   );
 const runs: SoilRuns = { from, climate: CLIMATE, members: [-2, -1, 0, 1, 2].map(soilOf) };
 const dose = (day: Day, rate: number, over: Partial<Dose> = {}): Dose => ({
-  ...{ day, group: 3, ingredient: 'prodiamine', rate: rate as KilogramsPerHectare },
+  day,
+  group: 3,
+  ingredient: 'prodiamine',
+  rate: rate as KilogramsPerHectare,
   strength: { halfLife: 90, ed50: 0.1 as KilogramsPerHectare, basis: 'recalled' },
   ...over,
 });

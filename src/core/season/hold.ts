@@ -55,7 +55,9 @@ export function holdOn(
     Array.from({ length: days }, (_, d) => each.reduce((sum, m) => sum + of(m)[d]!, 0) / each.length);
   const flush = mean((m) => m.flush);
   return {
-    ...{ weed, from, to: addDays(from, days) },
+    weed,
+    from,
+    to: addDays(from, days),
     hold: rangeOf(each.map((m) => m.hold)),
     each: each.map((m) => m.hold),
     flush,

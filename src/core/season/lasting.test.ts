@@ -9,7 +9,8 @@ const from = dayOf(2027, 1, 1);
 const kg = (x: number) => x as KilogramsPerHectare;
 const STRENGTH: Strength = { halfLife: 60, ed50: kg(0.1), basis: 'recalled' };
 const at = (celsius: number): SoilRuns => ({
-  ...{ from, climate: { coldest: 25, warmest: 205 } },
+  from,
+  climate: { coldest: 25, warmest: 205 },
   members: [Float64Array.from({ length: 400 }, () => celsius)],
 });
 

@@ -23,10 +23,15 @@ const observed = (rain: (day: number) => number): HourlyWeather => {
 };
 const zone: ZoneFacts = {
   ...context().zone,
-  ...{ texture: 'loam', turf: 'tall fescue', mixedWith: null, latitude: 40, irrigationPerHour: null },
+  texture: 'loam',
+  turf: 'tall fescue',
+  mixedWith: null,
+  latitude: 40,
+  irrigationPerHour: null,
 };
 const runs: SoilRuns = {
-  ...{ from: addDays(TODAY, -100), climate: { coldest: 25, warmest: 205 } },
+  from: addDays(TODAY, -100),
+  climate: { coldest: 25, warmest: 205 },
   members: [new Float64Array(400).fill(20)],
 };
 const wetOf = (rain: (day: number) => number, over: object = {}) =>

@@ -14,7 +14,11 @@ import { ROOTS_M, bucketFor, soilWaterOf } from '@/core/weather/soil-water';
 
 /** Water at field capacity, m³/m³: middle of FAO-56 table 19 (from memory, confidence high). */
 const FIELD_CAPACITY: Readonly<Record<Texture, number>> = {
-  ...{ sand: 0.12, 'sandy loam': 0.23, loam: 0.25, 'clay loam': 0.32, clay: 0.36 },
+  sand: 0.12,
+  'sandy loam': 0.23,
+  loam: 0.25,
+  'clay loam': 0.32,
+  clay: 0.36,
 };
 
 type Rooted = Pick<ZoneFacts, 'texture' | 'turf' | 'mixedWith' | 'latitude' | 'irrigationPerHour'>;

@@ -6,11 +6,19 @@ import { nextYearOf } from './next-year';
 type Kept = Parameters<typeof nextYearOf>[0][number];
 const spacing = { leastDays: 56, mostDays: 84 };
 const planned = (id: string, day: Day, over: Partial<Kept> = {}, part: number | null = null): Kept => ({
-  ...{ id, purpose: 'Round', plannedOn: day, earliest: null, latest: null, doneOn: null, skipped: null },
+  id,
+  purpose: 'Round',
+  plannedOn: day,
+  earliest: null,
+  latest: null,
+  doneOn: null,
+  skipped: null,
   products: [
     {
       ...product,
-      ...{ id: `${id}-1`, recordId: null, typed: { rate: 0.4, unit: 'oz/1000sqft' } },
+      id: `${id}-1`,
+      recordId: null,
+      typed: { rate: 0.4, unit: 'oz/1000sqft' },
       tie: part === null ? null : { id: 'total', kind: 'split', part, of: 2, spacing },
     },
   ],
@@ -25,7 +33,8 @@ test('the same day of the next year with its window; a leap day is the 28th; wha
       planned('other year', dayOf(2025, 4, 20)),
       planned('skipped', dayOf(2026, 6, 1), { skipped: { why: 'wet', by: 'x', on: today } }),
     ],
-    ...([2026, today] as const),
+    2026,
+    today,
   );
   expect(typed.map((a) => [a.plannedOn, a.earliest, a.latest, a.purpose])).toEqual([
     ['2027-04-20', '2027-04-10', '2027-05-02', 'Round'],

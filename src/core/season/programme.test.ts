@@ -26,12 +26,28 @@ import {
 import { DEFAULT_SPACING } from './split';
 
 const half = (id: string, over: Partial<PlannedProduct> = {}): PlannedProduct => ({
-  ...{ id, position: 1, label, rate: rateOf(0.4, 'oz/1000sqft'), use: 'pre-emergent', targets: [] },
-  ...{ method: null, place: WHOLE_ZONE, tank: 1, tie: null, recordId: null },
+  id,
+  position: 1,
+  label,
+  rate: rateOf(0.4, 'oz/1000sqft'),
+  use: 'pre-emergent',
+  targets: [],
+  method: null,
+  place: WHOLE_ZONE,
+  tank: 1,
+  tie: null,
+  recordId: null,
   ...over,
 });
 const on = (id: string, day: Day, ...products: PlannedProduct[]): PlannedApplication => ({
-  ...{ id, purpose: '', plannedOn: day, earliest: null, latest: null, products, doneOn: null, skipped: null },
+  id,
+  purpose: '',
+  plannedOn: day,
+  earliest: null,
+  latest: null,
+  products,
+  doneOn: null,
+  skipped: null,
 });
 const tie = (part: number) => ({ id: 't', kind: 'split' as const, part, of: 2, spacing: DEFAULT_SPACING });
 const second = addDays(today, 70);

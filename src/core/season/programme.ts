@@ -68,8 +68,11 @@ export function plannedEntries(
         .filter((p) => p.recordId === null)
         .map((p) =>
           entryOf(p.label, p.rate, {
-            ...{ id: p.id, status: 'planned', day: Math.max(a.plannedOn, today) as Day },
-            ...{ share: shareOf(p.place, zone), ground: groundOf(p.place) },
+            id: p.id,
+            status: 'planned',
+            day: Math.max(a.plannedOn, today) as Day,
+            share: shareOf(p.place, zone),
+            ground: groundOf(p.place),
             intervalDays: limitsFor(p.label, zone, p.use).intervalDays ?? 0,
           }),
         ),

@@ -25,7 +25,7 @@ const GENTLE = [6.5, 6.5];
 const SPRAY: Label = { ...label, wateringIn: { depth: 12.7 as never, withinDays: 7 } };
 type Known = Parameters<typeof leftOf>[0];
 const share = (over: Partial<Known>, day: Day = AGO, of: Label = SPRAY) =>
-  leftOf({ ...{ zone: DRY_ZONE, seen, today, recent: weather({ 3: GENTLE }) }, ...over }, [of])(
+  leftOf({ zone: DRY_ZONE, seen, today, recent: weather({ 3: GENTLE }), ...over }, [of])(
     entry(day, 0.4, { label: of }),
   );
 

@@ -10,7 +10,8 @@ const wave = (mean: number, swing: number, shift = 0) =>
     (_, d) => mean + shift - swing * Math.cos((2 * Math.PI * (d - 34)) / 365.25),
   );
 const runs = (mean: number, swing: number): SoilRuns => ({
-  ...{ from, climate: { coldest: 25, warmest: 205 } },
+  from,
+  climate: { coldest: 25, warmest: 205 },
   members: [-1, 0, 1].map((s) => wave(mean, swing, s)),
 });
 const today = dayOf(2027, 3, 18);

@@ -54,7 +54,8 @@ export function sowingWindows(
     if (d - start + 1 < LEAST_DAYS) continue;
     const middle = (start + d) >> 1;
     out.push({
-      ...{ from: addDays(from, start), to: addDays(from, d) },
+      from: addDays(from, start),
+      to: addDays(from, d),
       isFalling: meanOver(members[0]!, middle + 14, 14) < meanOver(members[0]!, middle - 14, 14),
     });
   }

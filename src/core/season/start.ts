@@ -52,7 +52,8 @@ const MANY_TRUCKS = 10_000;
 
 function yearsOf({ first, days, lawns, lines, years, workable, rainDays }: StartQuestion): YearDue[] {
   return years.map((year, y) => ({
-    ...{ year, first },
+    year,
+    first,
     workable: Uint8Array.from({ length: days }, (_, d) => (workable[y]?.[d] === '1' ? 1 : 0)),
     rainDays: Uint8Array.from(rainDays[y] ?? []),
     lawns: lawns.map(({ from, latest, isIrrigated, line }) => {

@@ -105,7 +105,9 @@ test('before the line what holds more of the flush goes first, whatever reaches 
   );
   const of = (id: string, name: string, months: number) => ({
     ...label,
-    ...{ id, name: id, ingredients: [{ ...label.ingredients[0]!, name }] },
+    id,
+    name: id,
+    ingredients: [{ ...label.ingredients[0]!, name }],
     rates: [{ ...row('tall fescue', oz(0.2), oz(0.8)), months }],
   });
   const long = of('long', 'prodiamine', 6);

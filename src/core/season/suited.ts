@@ -91,7 +91,12 @@ export function suitedFor(labels: readonly Label[], facts: Facts, wanted: Wanted
       const open = nextOpen(window.all, day);
       const ajar = nextOpen(window.all, day, 'ajar');
       const suited: Suited = {
-        ...{ label, use, rate, window, open, ajar },
+        label,
+        use,
+        rate,
+        window,
+        open,
+        ajar,
         reasons: argumentsFor(context, window, { use, targets, day }, row.months),
         cost: packageCost(label, rate, areaOf(place, facts.zone)),
         groups: label.ingredients.flatMap((i) => (i.group ? [i.group] : [])),

@@ -136,7 +136,8 @@ export function readApplication(
 }
 
 const outOfOrder = (field: string, problem: string): Issue => ({
-  ...{ field, problem },
+  field,
+  problem,
   remedy: 'Choose days in order: not before, planned, not after.',
 });
 
@@ -197,14 +198,14 @@ function readProduct(
   const repeat = readRepeat(p, label, zone, use, spacing, take, field);
   if (figure === null || place === null) return null;
   return {
-    ...{
-      id: p.id || null,
-      label,
-      use,
-      place,
-      tank: Math.max(1, Math.min(MOST_PRODUCTS, Math.floor(p.tank))),
-    },
-    ...{ rate: rateOf(figure, unit), typed: { rate: figure, unit }, repeat },
+    id: p.id || null,
+    label,
+    use,
+    place,
+    tank: Math.max(1, Math.min(MOST_PRODUCTS, Math.floor(p.tank))),
+    rate: rateOf(figure, unit),
+    typed: { rate: figure, unit },
+    repeat,
     targets: p.targets.filter(isWeed),
     method: METHODS.find((m) => m === p.method) ?? null,
   };
@@ -245,7 +246,9 @@ function readPlace(
 const tooLarge = (sqFt: number, area: SquareMetres): Parsed<never> => ({
   ok: false,
   issue: measuredIssue(
-    ...(['Area', 'area', '{0} is more than the zone, which has {1}'] as const),
+    'Area',
+    'area',
+    '{0} is more than the zone, which has {1}',
     [sqFt, Math.round(toSquareFeet(area))],
     'Type what is really treated, or choose the whole zone.',
   ),
@@ -326,7 +329,10 @@ export function draftsFrom(read: ReadApplication): ApplicationDraft[] {
     ...[...later]
       .sort(([a], [b]) => a - b)
       .map(([plannedOn, products]) => ({
-        ...{ purpose: read.purpose, plannedOn, earliest: null, latest: null },
+        purpose: read.purpose,
+        plannedOn,
+        earliest: null,
+        latest: null,
         // alone in its visit a product is the first tank
         products: products.map((p) => (products.length === 1 ? { ...p, tank: 1 } : p)),
       })),
@@ -342,20 +348,27 @@ export function asPlanned(
     const stored = i === 0 ? onFile : null;
     const id = stored?.id ?? `new-${i + 1}`;
     return {
-      ...{ id, purpose: d.purpose, plannedOn: d.plannedOn, earliest: d.earliest, latest: d.latest },
-      ...{ doneOn: stored?.doneOn ?? null, skipped: stored?.skipped ?? null },
+      id,
+      purpose: d.purpose,
+      plannedOn: d.plannedOn,
+      earliest: d.earliest,
+      latest: d.latest,
+      doneOn: stored?.doneOn ?? null,
+      skipped: stored?.skipped ?? null,
       products: d.products.map((p, k): PlannedProduct => {
         const known = stored?.products.find((s) => s.id === p.id);
         const tie: Tie | null = p.tie ? { ...p.tie, id: `tie-${p.tie.key}` } : (known?.tie ?? null);
         return {
-          ...{
-            id: known?.id ?? `${id}-${k + 1}`,
-            position: k + 1,
-            tank: p.tank,
-            label: p.label,
-            rate: p.rate,
-          },
-          ...{ use: p.use, targets: p.targets, method: p.method, place: p.place, tie },
+          id: known?.id ?? `${id}-${k + 1}`,
+          position: k + 1,
+          tank: p.tank,
+          label: p.label,
+          rate: p.rate,
+          use: p.use,
+          targets: p.targets,
+          method: p.method,
+          place: p.place,
+          tie,
           recordId: known?.recordId ?? null,
         };
       }),
@@ -373,16 +386,21 @@ export function typedFrom(
   const plain = (value: number) => significant(value, 6).replace(/,/g, '');
   const day = (d: Day | null) => (d === null ? '' : isoDay(d));
   return {
-    ...{
-      purpose: a.purpose,
-      plannedOn: isoDay(a.plannedOn),
-      earliest: day(a.earliest),
-      latest: day(a.latest),
-    },
+    purpose: a.purpose,
+    plannedOn: isoDay(a.plannedOn),
+    earliest: day(a.earliest),
+    latest: day(a.latest),
     products: a.products.map((p) => ({
       ...NEW_PRODUCT,
-      ...{ id: p.id, productId: p.label.id, rate: plain(p.typed.rate), unit: p.typed.unit, use: p.use },
-      ...{ targets: p.targets, method: p.method ?? '', place: p.place.on, tank: p.tank },
+      id: p.id,
+      productId: p.label.id,
+      rate: plain(p.typed.rate),
+      unit: p.typed.unit,
+      use: p.use,
+      targets: p.targets,
+      method: p.method ?? '',
+      place: p.place.on,
+      tank: p.tank,
       area: p.place.on === 'spots' ? plain(toSquareFeet(p.place.area)) : '',
       length: p.place.on === 'strip' ? plain(toFeet(p.place.length)) : '',
       width: p.place.on === 'strip' ? plain(toFeet(p.place.width)) : '',
@@ -393,16 +411,21 @@ export function typedFrom(
 
 /** A product of which nothing is typed yet. */
 export const NEW_PRODUCT: TypedProduct = {
-  ...{ id: '', productId: '', rate: '', unit: '', use: '', targets: [], method: '', place: 'zone' },
-  ...{
-    area: '',
-    length: '',
-    width: '',
-    ground: '',
-    tank: 1,
-    times: 'once',
-    split: 'halves',
-    shares: '',
-    shots: '2',
-  },
+  id: '',
+  productId: '',
+  rate: '',
+  unit: '',
+  use: '',
+  targets: [],
+  method: '',
+  place: 'zone',
+  area: '',
+  length: '',
+  width: '',
+  ground: '',
+  tank: 1,
+  times: 'once',
+  split: 'halves',
+  shares: '',
+  shots: '2',
 };

@@ -20,7 +20,11 @@ const always = (days = 120) => new Uint8Array(days).fill(1);
 const lawns = (count: number, from: number, by: number, isIrrigated = true): LawnDue[] =>
   Array.from({ length: count }, () => ({ from: addDays(first, from), by: addDays(first, by), isIrrigated }));
 const year = (over: Partial<YearDue> = {}): YearDue => ({
-  ...{ year: 2026, lawns: lawns(100, 0, 28), workable: always(), rainDays: new Uint8Array(120), first },
+  year: 2026,
+  lawns: lawns(100, 0, 28),
+  workable: always(),
+  rainDays: new Uint8Array(120),
+  first,
   ...over,
 });
 

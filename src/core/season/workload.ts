@@ -124,10 +124,7 @@ export function workOff(
   // what was never reached
   for (const i of [...tooLate, ...waiting.all(), ...order.slice(next)]) late.add(i);
   const all = Math.max(1, lawns.length);
-  return {
-    ...{ year, down: down / all, watered: watered / all, finished },
-    late: [...late].sort((a, b) => a - b),
-  };
+  return { year, down: down / all, watered: watered / all, finished, late: [...late].sort((a, b) => a - b) };
 }
 
 export type StartAnswer = Readonly<{

@@ -17,50 +17,68 @@ import {
 
 const { ledger: _l, outlook: _o, forecast: _f, recent: _r, ...facts } = context();
 const product = (id: string, labelId: string, amount: string): BundleProduct => ({
-  ...{ plannedProductId: id, labelId, position: 1, tank: 1, use: 'pre-emergent', targets: [], method: null },
-  ...{
-    place: { on: 'zone' },
-    rate: rateOf(0.4, 'oz/1000sqft'),
-    area: '6000',
-    amount,
-    amountUnit: 'oz',
-    ground: '',
-  },
+  plannedProductId: id,
+  labelId,
+  position: 1,
+  tank: 1,
+  use: 'pre-emergent',
+  targets: [],
+  method: null,
+  place: { on: 'zone' },
+  rate: rateOf(0.4, 'oz/1000sqft'),
+  area: '6000',
+  amount,
+  amountUnit: 'oz',
+  ground: '',
 });
 const granule = { ...label, id: 'granule', formulation: 'G' as const };
 const zone = (zoneId: string, over: Partial<BundleZone> = {}): BundleZone => ({
-  ...{
-    zoneId,
-    name: zoneId,
-    applicationId: `a-${zoneId}`,
-    turf: 'tall fescue',
-    area: 557 as BundleZone['area'],
-  },
-  ...{ purpose: 'Spring round', products: [product('p1', label.id, '2.4')], water: '6', method: 'boom' },
-  ...{ equipment: 'Skid tank', facts, held: [], why: '', concreteFt: 0, bedFt: 0, keptOut: '', doneBy: '' },
+  zoneId,
+  name: zoneId,
+  applicationId: `a-${zoneId}`,
+  turf: 'tall fescue',
+  area: 557 as BundleZone['area'],
+  purpose: 'Spring round',
+  products: [product('p1', label.id, '2.4')],
+  water: '6',
+  method: 'boom',
+  equipment: 'Skid tank',
+  facts,
+  held: [],
+  why: '',
+  concreteFt: 0,
+  bedFt: 0,
+  keptOut: '',
+  doneBy: '',
   ...over,
 });
 const stop: BundleStop = {
-  ...{
-    lawnId: 'lawn',
-    address: '3 Tilling Lane',
-    customer: 'Abel',
-    hazards: '',
-    notes: '',
-    waters: '',
-    isPlaced: false,
-  },
-  ...{ begin: 480, end: 500, zones: [zone('front')], sign: 'TREATED', after: 'Dear Abel', expect: '' },
+  lawnId: 'lawn',
+  address: '3 Tilling Lane',
+  customer: 'Abel',
+  hazards: '',
+  notes: '',
+  waters: '',
+  isPlaced: false,
+  begin: 480,
+  end: 500,
+  zones: [zone('front')],
+  sign: 'TREATED',
+  after: 'Dear Abel',
+  expect: '',
 };
 const bundle: StopBundle = {
-  ...{ version: 1, madeAt: 0, day: today, truckId: 't', truck: 'Truck 1', person: 'Tobin Asher' },
-  ...{
-    timeZone: 'UTC',
-    people: ['Tobin Asher'],
-    certified: [],
-    labels: [label, leafLabel, granule],
-    stops: [stop],
-  },
+  version: 1,
+  madeAt: 0,
+  day: today,
+  truckId: 't',
+  truck: 'Truck 1',
+  person: 'Tobin Asher',
+  timeZone: 'UTC',
+  people: ['Tobin Asher'],
+  certified: [],
+  labels: [label, leafLabel, granule],
+  stops: [stop],
 };
 const begun = beginRun(stop, bundle, 'key');
 const withZone = (run: Run, over: Partial<ZoneRun>): Run => ({
@@ -140,8 +158,13 @@ test('what was seen is what was typed, in the core’s units; what was not typed
 test('what is sent: zones that were done, the note only where somebody was told, the sign where it was set', () => {
   const two = { ...stop, zones: [zone('front'), zone('back', { doneBy: 'Lise Corran' })] };
   const run: Run = {
-    ...{ ...worked, zones: { ...worked.zones, back: beginRun(two, bundle, 'k').zones['back']! } },
-    ...{ arrivedAt: 500, leftAt: 900_000, ticked: ['sign set'], toldHow: '', said: 'Thanks' },
+    ...worked,
+    zones: { ...worked.zones, back: beginRun(two, bundle, 'k').zones['back']! },
+    arrivedAt: 500,
+    leftAt: 900_000,
+    ticked: ['sign set'],
+    toldHow: '',
+    said: 'Thanks',
     extras: [
       { what: ' sprinkler head ', minutes: '12' },
       { what: '', minutes: '3' },
@@ -149,8 +172,15 @@ test('what is sent: zones that were done, the note only where somebody was told,
   };
   const sent = doneStopOf(two, run, bundle, 950_000);
   expect(sent).toMatchObject({
-    ...{ sendKey: 'key', sentAt: 950_000, arrivedAt: 500, leftAt: 900_000, signWords: 'TREATED', told: '' },
-    ...{ extras: [{ what: 'sprinkler head', minutes: 12 }], said: 'Thanks', truck: 'Truck 1' },
+    sendKey: 'key',
+    sentAt: 950_000,
+    arrivedAt: 500,
+    leftAt: 900_000,
+    signWords: 'TREATED',
+    told: '',
+    extras: [{ what: 'sprinkler head', minutes: 12 }],
+    said: 'Thanks',
+    truck: 'Truck 1',
     zones: [
       {
         zoneId: 'front',

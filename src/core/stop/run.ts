@@ -69,34 +69,41 @@ export const isRun = (v: unknown): v is Run =>
   typeof v === 'object' && v !== null && (v as Run).version === 1 && typeof (v as Run).sendKey === 'string';
 
 const zoneRun = (z: BundleZone): ZoneRun => ({
-  ...{ isLeftOut: z.doneBy !== '', startedAt: null, endedAt: null, water: z.water, before: '', after: '' },
+  isLeftOut: z.doneBy !== '',
+  startedAt: null,
+  endedAt: null,
+  water: z.water,
+  before: '',
+  after: '',
   amounts: Object.fromEntries(z.products.map((p) => [p.plannedProductId, p.amount])),
   isSure: false,
 });
 
 export const beginRun = (stop: BundleStop, bundle: StopBundle, sendKey: string): Run => ({
-  ...{ version: 1, sendKey, lawnId: stop.lawnId, step: 'arrive', arrivedAt: null, leftAt: null, ticked: [] },
-  ...{
-    wind: '',
-    windFrom: '',
-    air: '',
-    green: '',
-    soil: '',
-    place: null,
-    leafWet: null,
-    bloom: null,
-    stages: {},
-  },
+  version: 1,
+  sendKey,
+  lawnId: stop.lawnId,
+  step: 'arrive',
+  arrivedAt: null,
+  leftAt: null,
+  ticked: [],
+  wind: '',
+  windFrom: '',
+  air: '',
+  green: '',
+  soil: '',
+  place: null,
+  leafWet: null,
+  bloom: null,
+  stages: {},
   zones: Object.fromEntries(stop.zones.map((z) => [z.zoneId, zoneRun(z)])),
-  ...{
-    extras: [],
-    appliedBy: bundle.person,
-    certifiedBy: '',
-    told: stop.after,
-    toldHow: '',
-    said: '',
-    notes: '',
-  },
+  extras: [],
+  appliedBy: bundle.person,
+  certifiedBy: '',
+  told: stop.after,
+  toldHow: '',
+  said: '',
+  notes: '',
 });
 
 export const labelOf = ({ labels }: Pick<StopBundle, 'labels'>, p: BundleProduct): Label =>
@@ -104,8 +111,15 @@ export const labelOf = ({ labels }: Pick<StopBundle, 'labels'>, p: BundleProduct
 
 /** The product as gates ask for it. */
 export const askedProduct = (bundle: StopBundle, p: BundleProduct): ApplicationProduct => ({
-  ...{ position: p.position, label: labelOf(bundle, p), rate: p.rate, use: p.use, targets: p.targets },
-  ...{ method: p.method, place: p.place, tank: p.tank, tie: null },
+  position: p.position,
+  label: labelOf(bundle, p),
+  rate: p.rate,
+  use: p.use,
+  targets: p.targets,
+  method: p.method,
+  place: p.place,
+  tank: p.tank,
+  tie: null,
 });
 
 const figureIn = (text: string, unit: string): number | null => {
@@ -124,7 +138,8 @@ export function seenIn(run: Run): SeenNow {
     wind: wind === null ? null : fromMilesPerHour(wind),
     air: air === null ? null : fromFahrenheit(air),
     green: green === null ? null : green / 100,
-    ...{ isLeafWet: run.leafWet, isInBloom: run.bloom },
+    isLeafWet: run.leafWet,
+    isInBloom: run.bloom,
     stages: Object.entries(run.stages).flatMap(([weed, stage]): { weed: Weed; stage: Stage }[] => {
       const known = STAGES.find((s) => s === stage);
       return isWeed(weed) && known ? [{ weed, stage: known }] : [];
@@ -182,7 +197,10 @@ export function lacksOf(stop: BundleStop, run: Run, bundle: StopBundle): Issue[]
     for (const p of z.products) {
       const unit = p.amountUnit;
       const parsed = parseFigure(of.amounts[p.plannedProductId] ?? '', {
-        ...{ field: `${labelOf(bundle, p).name} used`, unit, above: 0, most: 100_000 },
+        field: `${labelOf(bundle, p).name} used`,
+        unit,
+        above: 0,
+        most: 100_000,
       });
       if (!parsed.ok) issues.push({ ...parsed.issue, field: 'used' });
     }
@@ -232,25 +250,44 @@ export function lacksOf(stop: BundleStop, run: Run, bundle: StopBundle): Issue[]
 export function doneStopOf(stop: BundleStop, run: Run, bundle: StopBundle, now: number): DoneStop {
   const left = run.leftAt ?? now;
   return {
-    ...{ sendKey: run.sendKey, lawnId: stop.lawnId, truck: bundle.truck },
-    ...{ sentAt: now, arrivedAt: run.arrivedAt ?? left, leftAt: left },
+    sendKey: run.sendKey,
+    lawnId: stop.lawnId,
+    truck: bundle.truck,
+    sentAt: now,
+    arrivedAt: run.arrivedAt ?? left,
+    leftAt: left,
     zones: stop.zones
       .filter((z) => !run.zones[z.zoneId]?.isLeftOut)
       .map((z): DoneZone => {
         const of = run.zones[z.zoneId]!;
         return {
-          ...{ zoneId: z.zoneId, applicationId: z.applicationId, water: of.water },
-          ...{ startedAt: of.startedAt ?? left, endedAt: of.endedAt ?? left },
-          ...{ method: z.method, equipment: z.equipment },
+          zoneId: z.zoneId,
+          applicationId: z.applicationId,
+          water: of.water,
+          startedAt: of.startedAt ?? left,
+          endedAt: of.endedAt ?? left,
+          method: z.method,
+          equipment: z.equipment,
           products: z.products.map((p) => ({
-            ...{ plannedProductId: p.plannedProductId, productId: p.labelId, use: p.use, targets: p.targets },
-            ...{ place: p.place.on, ground: p.ground, area: p.area, amountUnit: p.amountUnit, tank: p.tank },
-            ...{ amount: of.amounts[p.plannedProductId] ?? '', lot: '' },
+            plannedProductId: p.plannedProductId,
+            productId: p.labelId,
+            use: p.use,
+            targets: p.targets,
+            place: p.place.on,
+            ground: p.ground,
+            area: p.area,
+            amountUnit: p.amountUnit,
+            tank: p.tank,
+            amount: of.amounts[p.plannedProductId] ?? '',
+            lot: '',
           })),
         };
       }),
-    ...{ appliedBy: run.appliedBy, certifiedBy: run.certifiedBy },
-    ...{ wind: run.wind, windFrom: run.windFrom, air: run.air },
+    appliedBy: run.appliedBy,
+    certifiedBy: run.certifiedBy,
+    wind: run.wind,
+    windFrom: run.windFrom,
+    air: run.air,
     seen: { leafWet: run.leafWet, bloom: run.bloom, green: run.green, soil: run.soil },
     place: stop.isPlaced ? null : run.place,
     stages: Object.entries(run.stages).map(([weed, stage]) => `${weed}|${stage}`),
@@ -261,6 +298,7 @@ export function doneStopOf(stop: BundleStop, run: Run, bundle: StopBundle, now: 
     told: run.toldHow === '' ? '' : run.told,
     toldHow: run.toldHow,
     signWords: run.ticked.includes('sign set') ? stop.sign : '',
-    ...{ said: run.said, notes: run.notes },
+    said: run.said,
+    notes: run.notes,
   };
 }

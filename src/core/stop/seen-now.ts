@@ -97,11 +97,18 @@ function contextOf(
   const forecast: Forecast = {
     from: (today - 1) as Day,
     // what nobody measured is not asked about
-    ...{ air: all(air ?? 15), wind: all(speed ?? 0), rain: all(0), airError: all(0), rainChance: all(0) },
+    air: all(air ?? 15),
+    wind: all(speed ?? 0),
+    rain: all(0),
+    airError: all(0),
+    rainChance: all(0),
   };
   return {
     ...facts,
-    ...{ ledger: [], outlook: null, recent: null, forecast },
+    ledger: [],
+    outlook: null,
+    recent: null,
+    forecast,
     seen: {
       ...facts.seen,
       green: green === null ? facts.seen.green : { share: green, on: today },
@@ -111,7 +118,8 @@ function contextOf(
       ],
     },
     applicationId: '',
-    ...{ product, beside: products.filter((p) => p !== product) },
+    product,
+    beside: products.filter((p) => p !== product),
   };
 }
 const DAYS = 3;

@@ -5,9 +5,7 @@ import { context, label, leafLabel, leafProduct, product, today } from '../../..
 import { checkNow, type SeenNow } from './seen-now';
 import { offPlan, usedByLevel, usedByWeight } from './used';
 
-const nothing: SeenNow = {
-  ...{ wind: null, air: null, isLeafWet: null, green: null, stages: [], isInBloom: null },
-};
+const nothing: SeenNow = { wind: null, air: null, isLeafWet: null, green: null, stages: [], isInBloom: null };
 const { ledger: _l, outlook: _o, forecast: _f, recent: _r, ...facts } = context({ hour: 10 });
 const check = (seen: Partial<SeenNow>, products = [product]) =>
   checkNow(facts, products, { ...nothing, ...seen });

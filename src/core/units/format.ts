@@ -70,7 +70,10 @@ function showsIn(system: UnitSystem): Shows {
   const of = (measure: Measure, si: number, digits = 3) =>
     `${significant(inside(measure, si), digits)} ${unit(measure)}`;
   return {
-    ...{ system, unit, in: inside, of },
+    system,
+    unit,
+    in: inside,
+    of,
     temperature: (t) => fixed('temperature', t, 1),
     line: (t) => of('temperature', t),
     warmth: (kelvins) => fixed('warmth', kelvins, 1),

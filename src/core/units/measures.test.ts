@@ -85,7 +85,10 @@ test('figures of the core are told in the units of the company', () => {
 test('a refusal of a measured figure is told in the units that were typed', () => {
   const wind = (typed: string) => {
     const read = parseFigure(asTrade(typed, 'wind', 'metric'), {
-      ...{ field: 'Wind', unit: 'wind', least: 0, most: 60 },
+      field: 'Wind',
+      unit: 'wind',
+      least: 0,
+      most: 60,
     } as const);
     return read.ok ? null : issueIn(read.issue, 'metric');
   };
@@ -114,7 +117,9 @@ test('a refusal of a measured figure is told in the units that were typed', () =
 
 test('figures in words of their own, and bounds of a sheet’s schema, are told in those units too', () => {
   const heat = measuredIssue(
-    ...(['Heat caution', 'temperature', 'Heat caution is {0}, above the limit of {1}'] as const),
+    'Heat caution',
+    'temperature',
+    'Heat caution is {0}, above the limit of {1}',
     [95, 90],
     'The caution comes before the limit.',
   );

@@ -127,7 +127,9 @@ function wordsOf(field: string, slip: Slip, unit: string): Pick<Issue, 'problem'
       };
     case 'beyond':
       return is(
-        ...([field, slip, unit] as const),
+        field,
+        slip,
+        unit,
         `More than ${slip.bound.toLocaleString('en-US')} ${unit} is taken for a slip. Check the figure and its unit.`,
       );
   }

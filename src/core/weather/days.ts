@@ -18,7 +18,10 @@ export function wholeDays(
 ): WholeDay[] {
   const hours = (of: Float64Array, d: number) => Array.from(of.subarray(d * 24, d * 24 + 24));
   return Array.from({ length: daysIn(w) }, (_, d) => ({
-    ...{ day: addDays(w.from, d), air: hours(w.air, d), rain: hours(w.rain, d), wind: hours(w.wind, d) },
+    day: addDays(w.from, d),
+    air: hours(w.air, d),
+    rain: hours(w.rain, d),
+    wind: hours(w.wind, d),
     chance: chanceOn(d),
   }));
 }
@@ -36,7 +39,10 @@ export function forecastOfDays(days: readonly WholeDay[]): Forecast {
     Float64Array.from(days.flatMap((d) => [...of(d)]));
   const air = column((d) => d.air);
   return {
-    ...{ from: days[0]!.day, air, rain: column((d) => d.rain), wind: column((d) => d.wind) },
+    from: days[0]!.day,
+    air,
+    rain: column((d) => d.rain),
+    wind: column((d) => d.wind),
     airError: Float64Array.from(air, (_, h) => usualAirError(h)),
     rainChance: column((d) => d.chance ?? d.rain.map(certainly)),
   };

@@ -49,7 +49,8 @@ test('sums of rain are those that were generated, whatever is lent', () => {
 test('with less than a year on file nothing is lent', () => {
   const short = {
     from,
-    ...{ air: onFile.air.subarray(0, 240), rain: onFile.rain.subarray(0, 240) },
+    air: onFile.air.subarray(0, 240),
+    rain: onFile.rain.subarray(0, 240),
     wind: onFile.wind.subarray(0, 240),
   };
   const summer = { ...made, from: addDays(from, 180) };

@@ -82,7 +82,10 @@ function season(cause: Cause, random: () => number): CluesQuestion | null {
   const halfLife = cause === 'worn out' ? 22 : 75 + 30 * random();
   const rate = 0.1 * (cause === 'worn out' ? 8 : 12);
   const dose = (of: number): Dose => ({
-    ...{ day: laid, group: 3, ingredient: 'prodiamine', rate: (rate * of) as KilogramsPerHectare },
+    day: laid,
+    group: 3,
+    ingredient: 'prodiamine',
+    rate: (rate * of) as KilogramsPerHectare,
     strength: { halfLife, ed50: 0.1 as KilogramsPerHectare, basis: 'recalled' },
   });
   // what really is in the ground: with what went wrong, and with what else went a little wrong
@@ -129,7 +132,9 @@ function season(cause: Cause, random: () => number): CluesQuestion | null {
             ? ['bare spot']
             : ['all over'];
   const barrier: LaidBarrier = {
-    ...{ day: laid, full: cause === 'not on the label' ? [] : [dose(1)], share },
+    day: laid,
+    full: cause === 'not on the label' ? [] : [dose(1)],
+    share,
     wentIn: isKnown
       ? { wetOn: wetted.on, lateDays, ranOff, isCaught }
       : { wetOn: null, lateDays: null, ranOff: null, isCaught },
@@ -140,8 +145,14 @@ function season(cause: Cause, random: () => number): CluesQuestion | null {
     members: [-0.8, 0, 0.8].map((s) => soil.map((t) => t + s + 0.5 * (random() - 0.5))),
   };
   return {
-    ...{ weed: 'smooth-crabgrass', seenOn, stage, where, hasHotEdge, opened },
-    ...{ runs: weighed(seen, 'cold keeps it'), barriers: [barrier] },
+    weed: 'smooth-crabgrass',
+    seenOn,
+    stage,
+    where,
+    hasHotEdge,
+    opened,
+    runs: weighed(seen, 'cold keeps it'),
+    barriers: [barrier],
     groupYears:
       cause === 'resistant' ? 3 + Math.floor(4 * random()) : Math.floor(4 * random() * random() * 1.6),
   };
@@ -174,8 +185,16 @@ test('on synthetic seasons the cause stands first at least seven times in ten, a
 
 describe('one season by hand', () => {
   const usual: Clues = {
-    ...{ timing: 'before', water: 'in time', storm: 'none', leaf: 'free', lasting: 'most' },
-    ...{ place: 'all over', dose: 'full', opened: 'no', group: 'up to two years', label: 'has it' },
+    timing: 'before',
+    water: 'in time',
+    storm: 'none',
+    leaf: 'free',
+    lasting: 'most',
+    place: 'all over',
+    dose: 'full',
+    opened: 'no',
+    group: 'up to two years',
+    label: 'has it',
   };
   const first = (over: Partial<Clues>) => causesOf({ ...usual, ...over })[0]!.cause;
   // trade practice
@@ -226,10 +245,15 @@ describe('one season by hand', () => {
     'cold keeps it',
   );
   const laid = (day: Day, over: Partial<LaidBarrier> = {}): LaidBarrier => ({
-    ...{ day, share: 1, wentIn: { wetOn: addDays(day, 2), lateDays: 0, ranOff: false, isCaught: false } },
+    day,
+    share: 1,
+    wentIn: { wetOn: addDays(day, 2), lateDays: 0, ranOff: false, isCaught: false },
     full: [
       {
-        ...{ day, group: 3, ingredient: 'prodiamine', rate: 1 as KilogramsPerHectare },
+        day,
+        group: 3,
+        ingredient: 'prodiamine',
+        rate: 1 as KilogramsPerHectare,
         strength: { halfLife: 90, ed50: 0.1 as KilogramsPerHectare, basis: 'recalled' },
       },
     ],
@@ -237,8 +261,15 @@ describe('one season by hand', () => {
   });
   const ask = (over: Partial<CluesQuestion> = {}) =>
     cluesOf({
-      ...{ weed: 'smooth-crabgrass', seenOn: dayOf(2027, 7, 1), stage: '2 to 4 tillers', where: [] },
-      ...{ hasHotEdge: false, runs, barriers: [laid(dayOf(2027, 3, 20))], opened: [], groupYears: 1 },
+      weed: 'smooth-crabgrass',
+      seenOn: dayOf(2027, 7, 1),
+      stage: '2 to 4 tillers',
+      where: [],
+      hasHotEdge: false,
+      runs,
+      barriers: [laid(dayOf(2027, 3, 20))],
+      opened: [],
+      groupYears: 1,
       ...over,
     });
   test('its stage says when it came up: before the barrier, or after', () => {

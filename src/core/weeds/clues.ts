@@ -33,7 +33,11 @@ export type CluesQuestion = Readonly<{
 
 /** How long a weed at its stage has been up, days, in growing weather. Common practice, from memory. */
 const AGE: Readonly<Record<Stage, number>> = {
-  ...{ 'not up': 0, seedling: 10, '1 tiller': 24, '2 to 4 tillers': 42, mature: 70 },
+  'not up': 0,
+  seedling: 10,
+  '1 tiller': 24,
+  '2 to 4 tillers': 42,
+  mature: 70,
 };
 /** So much of the flush up before the barrier is some of it. Ours. */
 const SOME_UP = 0.05;

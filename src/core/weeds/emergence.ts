@@ -24,10 +24,18 @@ export type Emergence = Readonly<{
 }>;
 
 const rising = (line: number, first = 60, half = 185): Emergence => ({
-  ...{ direction: 'rising', line, tooCold: null, first, half },
+  direction: 'rising',
+  line,
+  tooCold: null,
+  first,
+  half,
 });
 const falling = (line: number, tooCold: number): Emergence => ({
-  ...{ direction: 'falling', line, tooCold, first: 20, half: 160 },
+  direction: 'falling',
+  line,
+  tooCold,
+  first: 20,
+  half: 160,
 });
 
 const CURVES: Partial<Record<Weed, Emergence>> = {

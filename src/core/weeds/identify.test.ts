@@ -66,7 +66,10 @@ describe('the table of facts says so too', () => {
     const stand = { rosette: /basal/, opposite: /opposite/, alternate: /alternate/, whorl: /whorl/ };
     expect(holds('leaves stand', 'leafArrangement', stand, /low rosette/)).toEqual([]);
     const flower = {
-      ...{ white: /white/, yellow: /yellow/, 'pink to purple': /pink|purple/, blue: /blue/ },
+      white: /white/,
+      yellow: /yellow/,
+      'pink to purple': /pink|purple/,
+      blue: /blue/,
       greenish: /green/,
     };
     expect(holds('flower', 'flowerColour', flower)).toEqual([]);

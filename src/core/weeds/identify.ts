@@ -51,8 +51,16 @@ const slipOf = (character: Character) => SLIPS[character] ?? SLIP;
 /** The leaf is asked first; what a lens, a spade or luck is needed for is asked later for the same gain. Ours. */
 const EASE: { readonly [C in Character]?: number } = {
   leaf: 3,
-  ...{ 'second glume': 0.4, 'below ground': 0.6, ligule: 0.85, sap: 0.9, fruit: 0.6, 'flower shape': 0.8 },
-  ...{ 'seed head': 0.8, fingers: 0.7, flower: 0.85, smell: 0.9 },
+  'second glume': 0.4,
+  'below ground': 0.6,
+  ligule: 0.85,
+  sap: 0.9,
+  fruit: 0.6,
+  'flower shape': 0.8,
+  'seed head': 0.8,
+  fingers: 0.7,
+  flower: 0.85,
+  smell: 0.9,
 };
 /** Lawns have other weeds than these: before anything is seen, and whatever was seen. Ours. */
 const OTHER = { before: 0.08, least: 0.03 };
@@ -87,7 +95,8 @@ export function identify(seen: Seen, month: number | null): Identified {
   const candidates = ALL_WEEDS.map((weed, k): Candidate => {
     const shows = ([c, state]: (typeof answers)[number]) => statesOf(weed, c)?.includes(state) ?? null;
     return {
-      ...{ weed, odds: odds[k]! },
+      weed,
+      odds: odds[k]!,
       fits: answers.filter((a) => shows(a) === true).map(([c]) => c),
       misfits: answers.filter((a) => shows(a) === false || !hasCharacter(weed, a[0])).map(([c]) => c),
     };

@@ -65,7 +65,11 @@ function readFound(f: TypedWeed, row: number, issues: Issue[]): Found[] {
   if (!cover.ok || (counted && !counted.ok)) return [];
   return [
     {
-      ...{ weed: f.weed, stage, cover: cover.value, isInFlower: f.isInFlower, where: f.where },
+      weed: f.weed,
+      stage,
+      cover: cover.value,
+      isInFlower: f.isInFlower,
+      where: f.where,
       perSquareMetre: counted?.ok ? counted.value * toSquareFeet(1 as SquareMetres) : null,
     },
   ];

@@ -28,20 +28,32 @@ const facts: PlanQuestion['facts'] = {
 };
 const CLOVER: Label = {
   ...leafLabel,
-  ...{ id: 'clover', name: 'Clover 4 SL', air: { least: null, most: null, dayMost: null } },
+  id: 'clover',
+  name: 'Clover 4 SL',
+  air: { least: null, most: null, dayMost: null },
   after: [{ weed: 'white-clover', upTo: 'mature', butNot: null }],
 };
 const BOTH: Label = {
   ...CLOVER,
-  ...{ id: 'both', name: 'Both 4 SL' },
+  id: 'both',
+  name: 'Both 4 SL',
   after: [...CLOVER.after, { weed: 'dandelion', upTo: 'mature', butNot: null }],
 };
 const rules: PlanningRules = {
-  ...{ school: 'cold keeps it', autumn: 'never', tender: 'full rate', minutes: 12 },
-  ...{ yearOff: 'never', perennials: 'in autumn' },
+  school: 'cold keeps it',
+  autumn: 'never',
+  tender: 'full rate',
+  minutes: 12,
+  yearOff: 'never',
+  perennials: 'in autumn',
 };
 const question = (over: Partial<PlanQuestion> = {}): PlanQuestion => ({
-  ...{ facts, labels: [CLOVER], targets: [], rules, kept: [], planned: [] },
+  facts,
+  labels: [CLOVER],
+  targets: [],
+  rules,
+  kept: [],
+  planned: [],
   runs: { from: today, climate: { coldest: 25, warmest: 205 }, members: [] },
   ...over,
 });
@@ -84,11 +96,21 @@ test('nothing where none was seen, none is remembered, no product takes it, or a
   expect(cleanUp({ labels: [label] })).toBeNull();
   expect(cleanUp({ facts: { ...facts, outlook: null } })).toBeNull();
   const planned = {
-    ...{ id: 'p', purpose: '', plannedOn: AUTUMN, earliest: null, latest: null, doneOn: null, skipped: null },
+    id: 'p',
+    purpose: '',
+    plannedOn: AUTUMN,
+    earliest: null,
+    latest: null,
+    doneOn: null,
+    skipped: null,
     products: [
       {
         ...context().product,
-        ...{ id: 'p-1', recordId: null, label: CLOVER, use: 'post-emergent', targets: ['white-clover'] },
+        id: 'p-1',
+        recordId: null,
+        label: CLOVER,
+        use: 'post-emergent',
+        targets: ['white-clover'],
       } as PlanQuestion['kept'][number]['products'][number],
     ],
   };

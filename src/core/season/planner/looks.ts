@@ -102,7 +102,10 @@ export function postEmergents(
     const states = statesOf(contextFor(facts, label, 'post-emergent', [], row.high), range);
     return [
       {
-        ...{ label, rate: row.high, targets, states },
+        label,
+        rate: row.high,
+        targets,
+        states,
         reach: new Map(controlled.map((a) => [a.weed, daysUpTo(a.upTo)])),
         intervalDays: limitsFor(label, facts.zone, 'post-emergent').intervalDays ?? 0,
       },

@@ -124,7 +124,13 @@ function optionOf(
   const limits = limitsFor(label, zone, use);
   const kept = new Map<string, DayStates>();
   return {
-    ...{ index, label, use, targets: own, stops: new Set(stops), parts, room },
+    index,
+    label,
+    use,
+    targets: own,
+    stops: new Set(stops),
+    parts,
+    room,
     low: row.low,
     high: rateLike(row.high, high),
     period: label.period,
@@ -165,7 +171,11 @@ export function contextFor(
     previous === null
       ? null
       : {
-          ...{ id: 'planner', kind: 'split' as const, part: 2, of: 2, spacing },
+          id: 'planner',
+          kind: 'split' as const,
+          part: 2,
+          of: 2,
+          spacing,
           previous: { day: previous, done: false },
         };
   return {

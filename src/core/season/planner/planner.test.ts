@@ -31,13 +31,12 @@ const facts = {
   outlook: outlook({ p10: addDays(today, 12), p50: addDays(today, 22), p90: addDays(today, 30) }),
 };
 const rules: PlanningRules = {
-  ...{
-    school: 'cold keeps it',
-    autumn: 'never',
-    tender: 'full rate',
-    minutes: 12,
-    ...{ yearOff: 'never', perennials: 'in autumn' },
-  },
+  school: 'cold keeps it',
+  autumn: 'never',
+  tender: 'full rate',
+  minutes: 12,
+  yearOff: 'never',
+  perennials: 'in autumn',
 };
 const CRABGRASS: readonly Target[] = [{ weed: 'smooth-crabgrass', weight: 1 }];
 
@@ -51,7 +50,11 @@ const preEmergent = (
   high = 0.8,
 ): Label => ({
   ...label,
-  ...{ id, name: id, before: ['smooth-crabgrass', 'goosegrass'], yearLimit: oz(1.6), seedingWait: [] },
+  id,
+  name: id,
+  before: ['smooth-crabgrass', 'goosegrass'],
+  yearLimit: oz(1.6),
+  seedingWait: [],
   ingredients: [{ ...label.ingredients[0]!, name: id }],
   rates: [
     { ...row('tall fescue', oz(low), oz(high)), months },
@@ -69,7 +72,13 @@ const OTHER = named(preEmergent('other', 3), 'oxadiazon', 14);
 const BACK = named(preEmergent('back', 3.5, { reachesBack: true }), 'dithiopyr', 3);
 
 const question = (over: Partial<PlanQuestion> = {}): PlanQuestion => ({
-  ...{ facts, labels: [LONG, OTHER, BACK], targets: CRABGRASS, runs, rules, kept: [], planned: [] },
+  facts,
+  labels: [LONG, OTHER, BACK],
+  targets: CRABGRASS,
+  runs,
+  rules,
+  kept: [],
+  planned: [],
   ...over,
 });
 const range = { from: today, to: addDays(today, DAYS_AHEAD) };
@@ -78,8 +87,13 @@ function searchOf(q: PlanQuestion): { options: Option[]; search: Search; exact: 
   const options = optionsFor(q.facts, q.labels, q.targets, q.rules, range);
   const all = weighed(q.runs, q.rules.school);
   const input = {
-    ...{ runs: all, options, targets: q.targets, ledger: q.facts.ledger, labels: q.labels },
-    ...{ turf: q.facts.zone.turf, today },
+    runs: all,
+    options,
+    targets: q.targets,
+    ledger: q.facts.ledger,
+    labels: q.labels,
+    turf: q.facts.zone.turf,
+    today,
   };
   // as thin as the planner's own
   const coarse = holdTable(input, 7, fewMembers(all, today, 5))!;
@@ -141,19 +155,20 @@ describe('the quick hold', () => {
         { option: options[1]!.index, rate: oz(0.4).rate, day: addDays(today, b) },
       ];
       const planned = tried.map((t, i) => ({
-        ...{
-          id: `a${i}`,
-          purpose: '',
-          plannedOn: t.day,
-          earliest: null,
-          latest: null,
-          doneOn: null,
-          skipped: null,
-        },
+        id: `a${i}`,
+        purpose: '',
+        plannedOn: t.day,
+        earliest: null,
+        latest: null,
+        doneOn: null,
+        skipped: null,
         products: [
           {
             ...context().product,
-            ...{ id: `p${i}`, recordId: null, tie: null, label: options[t.option]!.label },
+            id: `p${i}`,
+            recordId: null,
+            tie: null,
+            label: options[t.option]!.label,
             rate: rateOf(t.rate, 'kg/ha'),
           },
         ],
@@ -410,7 +425,11 @@ describe('as the trade expects', () => {
   test('where nothing was put down it is looked for and taken while it is small', () => {
     const leaf: Label = {
       ...OTHER,
-      ...{ id: 'leaf', name: 'leaf', inSoil: false, onLeaf: true, before: [] },
+      id: 'leaf',
+      name: 'leaf',
+      inSoil: false,
+      onLeaf: true,
+      before: [],
       after: [{ weed: 'smooth-crabgrass', upTo: '1 tiller' }],
       rates: [{ ...OTHER.rates[0]!, use: 'post-emergent', months: null }],
     };

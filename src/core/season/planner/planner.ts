@@ -94,8 +94,14 @@ export function planProgrammes(
   const facts = { ...q.facts, ledger: [...q.facts.ledger, ...plannedEntries(q.kept, q.facts.zone, today)] };
   const options = optionsFor(facts, q.labels, q.targets, q.rules, range);
   const input = {
-    ...{ runs, options, targets: q.targets, ledger: facts.ledger, labels: q.labels },
-    ...{ turf: facts.zone.turf, today, left: leftOf(facts, q.labels) },
+    runs,
+    options,
+    targets: q.targets,
+    ledger: facts.ledger,
+    labels: q.labels,
+    turf: facts.zone.turf,
+    today,
+    left: leftOf(facts, q.labels),
   };
   let tried = 0;
   const counted = (table: ReturnType<typeof holdTable>) =>
@@ -299,15 +305,26 @@ function programmeOf(
     const from = windows && (Math.max(...slots.map((i) => windows[i]!.from)) as Day);
     const to = windows && (Math.min(...slots.map((i) => windows[i]!.to)) as Day);
     return {
-      ...{ id: `plan-${n + 1}`, purpose: '', plannedOn: day, doneOn: null, skipped: null },
+      id: `plan-${n + 1}`,
+      purpose: '',
+      plannedOn: day,
+      doneOn: null,
+      skipped: null,
       earliest: from ?? null,
       latest: to ?? null,
       products: slots.map((i, k): PlannedProduct => {
         const { option, rate } = shape[i]!;
         const tie = ties.get(i);
         return {
-          ...{ id: `plan-${n + 1}-${k + 1}`, recordId: null, position: k + 1, tank: 1, label: option.label },
-          ...{ rate: asRate(option, rate), use: option.use, targets: option.targets, method: null },
+          id: `plan-${n + 1}-${k + 1}`,
+          recordId: null,
+          position: k + 1,
+          tank: 1,
+          label: option.label,
+          rate: asRate(option, rate),
+          use: option.use,
+          targets: option.targets,
+          method: null,
           place: WHOLE_ZONE,
           tie: tie ? { ...tie, kind: 'split', of: sizes.get(tie.id)!, spacing: option.spacing } : null,
         };
@@ -380,7 +397,8 @@ function measured(
     ...p,
     hold: weightedHold(holds),
     targets: holds.map(({ weed, hold, from, effect, half }) => ({
-      ...{ weed, hold },
+      weed,
+      hold,
       until: half === null ? null : heldUntil(from, effect, Math.min(lastDay, half) as Day),
     })),
     late: found

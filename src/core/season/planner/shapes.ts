@@ -32,7 +32,11 @@ const ANOTHER = { leastDays: 14, mostDays: 210 };
 const RATES = [1, 0.75, 0.5];
 
 const slot = (option: Option, rate: number, over: Partial<Slot> = {}): Slot => ({
-  ...{ option, rate, after: null, isLaterPart: false, within: null },
+  option,
+  rate,
+  after: null,
+  isLaterPart: false,
+  within: null,
   ...over,
 });
 

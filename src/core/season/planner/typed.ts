@@ -46,11 +46,17 @@ const shot = (
   on: Day,
   { label, rate, targets }: Readonly<{ label: Label; rate: ProductRate; targets: readonly Weed[] }>,
 ): TypedProgramme[number] => ({
-  ...{ purpose, plannedOn: isoDay(on), earliest: '', latest: '' },
+  purpose,
+  plannedOn: isoDay(on),
+  earliest: '',
+  latest: '',
   products: [
     {
       ...NEW_PRODUCT,
-      ...{ productId: label.id, unit: label.rateUnit, use: 'post-emergent', targets },
+      productId: label.id,
+      unit: label.rateUnit,
+      use: 'post-emergent',
+      targets,
       rate: cut(rateIn(rate, label.rateUnit) ?? 0),
     },
   ],
@@ -66,7 +72,11 @@ const typedOf = (a: PlannedApplication, purpose: string): TypedProgramme[number]
   latest: a.latest === null ? '' : isoDay(a.latest),
   products: a.products.map((p) => ({
     ...NEW_PRODUCT,
-    ...{ productId: p.label.id, unit: p.label.rateUnit, use: p.use, targets: p.targets, tank: p.tank },
+    productId: p.label.id,
+    unit: p.label.rateUnit,
+    use: p.use,
+    targets: p.targets,
+    tank: p.tank,
     rate: cut(rateIn(p.rate, p.label.rateUnit) ?? 0),
   })),
   ties: a.products.map((p) => p.tie && { of: p.tie.id, part: p.tie.part }),
