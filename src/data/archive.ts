@@ -108,13 +108,18 @@ export async function putPeople(
     await db
       .insert(schema.account)
       .values({
-        ...{ id: crypto.randomUUID(), accountId: p.userId, providerId: 'credential', userId: p.userId },
+        id: crypto.randomUUID(),
+        accountId: p.userId,
+        providerId: 'credential',
+        userId: p.userId,
         password: null,
       });
     await db
       .insert(schema.member)
       .values({
-        ...{ userId: p.userId, orgId, role: p.role },
+        userId: p.userId,
+        orgId,
+        role: p.role,
         joinedAt: new Date(p.joinedAt),
         endedAt: p.endedAt === null ? null : new Date(p.endedAt),
       });

@@ -79,8 +79,16 @@ export async function changesOf(
     total: n,
     people: people.map((p) => p.person),
     changes: rows.map((r) => ({
-      ...{ id: r.id, changedAt: new Date(r.changed_at), person: r.person, subject: r.subject },
-      ...{ action: r.action, name: r.name, site: r.site, zoneId: r.zone_id, was: r.was, now: r.now },
+      id: r.id,
+      changedAt: new Date(r.changed_at),
+      person: r.person,
+      subject: r.subject,
+      action: r.action,
+      name: r.name,
+      site: r.site,
+      zoneId: r.zone_id,
+      was: r.was,
+      now: r.now,
     })),
   };
 }

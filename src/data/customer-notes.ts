@@ -26,7 +26,12 @@ export async function notesOfLawn(db: Transaction, lawnId: string, since: Day): 
     .where(and(eq(customerNote.lawnId, lawnId), gte(customerNote.forDay, isoDay(since))))
     .orderBy(desc(customerNote.madeAt));
   return rows.map((r) => ({
-    ...{ id: r.id, kind: r.kind, day: dayFrom(r.forDay), words: r.words, how: r.how, person: r.person },
+    id: r.id,
+    kind: r.kind,
+    day: dayFrom(r.forDay),
+    words: r.words,
+    how: r.how,
+    person: r.person,
     at: r.madeAt,
   }));
 }

@@ -47,8 +47,14 @@ const rows = (db: Transaction) =>
     .innerJoin(truck, eq(truck.id, dayRoute.truckId))
     .$dynamic();
 const from = (r: Awaited<ReturnType<typeof rows>>[number]): DayRoute => ({
-  ...{ id: r.route.id, day: dayFrom(r.route.forDay), truckId: r.route.truckId, truckName: r.name },
-  ...{ people: r.people, body: r.route.body as RouteBody, version: r.route.version, madeBy: r.route.madeBy },
+  id: r.route.id,
+  day: dayFrom(r.route.forDay),
+  truckId: r.route.truckId,
+  truckName: r.name,
+  people: r.people,
+  body: r.route.body as RouteBody,
+  version: r.route.version,
+  madeBy: r.route.madeBy,
 });
 
 /** Those of some days, by day and truck. */

@@ -52,19 +52,27 @@ export async function earlierWorkOf(
   return rows
     .filter((r) => r.takesBackId === null && !back.has(r.id))
     .map((r) => ({
-      ...{ id: r.id, zoneId: r.zoneId, on: dayFrom(r.doneOn), by: r.doneBy, substance: r.substance },
+      id: r.id,
+      zoneId: r.zoneId,
+      on: dayFrom(r.doneOn),
+      by: r.doneBy,
+      substance: r.substance,
       product:
         r.productId === null
           ? null
           : {
-              ...{ id: r.productId, version: r.labelVersion ?? 1 },
+              id: r.productId,
+              version: r.labelVersion ?? 1,
               rate:
                 r.rate !== null && r.rateUnit !== null && isRateUnit(r.rateUnit)
                   ? { figure: fromNumeric(r.rate), unit: r.rateUnit }
                   : null,
             },
-      ...{ group: r.siteGroup, amount: r.amount === null ? null : fromNumeric(r.amount) },
-      ...{ certainty: r.certainty, note: r.note, person: r.person },
+      group: r.siteGroup,
+      amount: r.amount === null ? null : fromNumeric(r.amount),
+      certainty: r.certainty,
+      note: r.note,
+      person: r.person,
     }));
 }
 
@@ -91,7 +99,11 @@ export function earlierEntries(list: readonly EarlierWork[], labels: LabelBook):
     return [
       {
         ...at,
-        ...{ productId: null, name: w.substance, rate: null, inSoil: null, intervalDays: null },
+        productId: null,
+        name: w.substance,
+        rate: null,
+        inSoil: null,
+        intervalDays: null,
         ingredients: isNitrogen ? [] : [{ name: w.substance, group: w.group, ai: kg, ae: kg, most: null }],
         nitrogen: isNitrogen
           ? amount === null
@@ -109,14 +121,22 @@ export async function addEarlierWork(db: Transaction, w: NewEarlierWork): Promis
   await db
     .insert(earlierWork)
     .values({
-      ...{ orgId: w.orgId, zoneId: w.zoneId, doneOn: isoDay(w.on), doneBy: w.by, substance: w.substance },
+      orgId: w.orgId,
+      zoneId: w.zoneId,
+      doneOn: isoDay(w.on),
+      doneBy: w.by,
+      substance: w.substance,
       productId: w.product?.id ?? null,
       labelVersion: w.product?.version ?? null,
       rate: w.product?.rate ? toNumeric(w.product.rate.figure) : null,
       rateUnit: w.product?.rate?.unit ?? null,
       siteGroup: w.group,
       amount: w.amount === null ? null : toNumeric(w.amount),
-      ...{ certainty: w.certainty, note: w.note, person: w.person, enteredAt: w.at, sendKey: w.sendKey },
+      certainty: w.certainty,
+      note: w.note,
+      person: w.person,
+      enteredAt: w.at,
+      sendKey: w.sendKey,
     })
     .onConflictDoNothing();
 }
@@ -130,8 +150,16 @@ export async function takeBackEarlierWork(
   await db
     .insert(earlierWork)
     .values({
-      ...{ orgId: by.orgId, zoneId: w.zoneId, doneOn: isoDay(w.on), doneBy: w.by, substance: w.substance },
-      ...{ certainty: w.certainty, note: by.note, person: by.person, enteredAt: by.at, sendKey: by.sendKey },
+      orgId: by.orgId,
+      zoneId: w.zoneId,
+      doneOn: isoDay(w.on),
+      doneBy: w.by,
+      substance: w.substance,
+      certainty: w.certainty,
+      note: by.note,
+      person: by.person,
+      enteredAt: by.at,
+      sendKey: by.sendKey,
       takesBackId: w.id,
     })
     .onConflictDoNothing();

@@ -59,14 +59,19 @@ export async function equipmentOf(db: Transaction): Promise<Equipment[]> {
     const [newest, ...older] = measured.get(r.id) ?? [];
     const before = newest && older.find((c) => c.fitted === newest.fitted && kindOf(c) === kindOf(newest));
     return {
-      ...{ id: r.id, name: r.name, method: oneOf(METHODS, r.method, 'method') },
+      id: r.id,
+      name: r.name,
+      method: oneOf(METHODS, r.method, 'method'),
       calibratedOn: r.calibratedOn === null ? null : dayFrom(r.calibratedOn),
       output: newest ? outputOf(newest) : null,
       drift: newest && before ? newest.rate / before.rate - 1 : null,
       tank: r.tankGal === null ? null : ((fromNumeric(r.tankGal) * L_PER_GAL) as Litres),
       dead: (fromNumeric(r.deadGal) * L_PER_GAL) as Litres,
       hopper: r.hopperLb === null ? null : ((fromNumeric(r.hopperLb) * KG_PER_LB) as Kilograms),
-      ...{ fitted: r.fitted, truck: r.truck, isRidden: r.isRidden, version: r.version },
+      fitted: r.fitted,
+      truck: r.truck,
+      isRidden: r.isRidden,
+      version: r.version,
     };
   });
 }
@@ -99,8 +104,13 @@ export async function calibrationsOf(db: Transaction, equipmentId: string): Prom
     .where(eq(calibration.equipmentId, equipmentId))
     .orderBy(desc(calibration.doneOn), desc(calibration.madeAt));
   return rows.map((r) => ({
-    ...{ id: r.id, on: dayFrom(r.doneOn), person: r.person, how: r.how, fitted: r.fitted },
-    ...{ output: outputOf(r), spread: r.spread },
+    id: r.id,
+    on: dayFrom(r.doneOn),
+    person: r.person,
+    how: r.how,
+    fitted: r.fitted,
+    output: outputOf(r),
+    spread: r.spread,
   }));
 }
 
@@ -148,8 +158,13 @@ export async function changeEquipment(
   const changed = await db
     .update(equipment)
     .set({
-      ...{ name: d.name, fitted: d.fitted, truck: d.truck, isRidden: d.isRidden },
-      ...{ tankGal: perhaps(d.tankGal), deadGal: toNumeric(d.deadGal), hopperLb: perhaps(d.hopperLb) },
+      name: d.name,
+      fitted: d.fitted,
+      truck: d.truck,
+      isRidden: d.isRidden,
+      tankGal: perhaps(d.tankGal),
+      deadGal: toNumeric(d.deadGal),
+      hopperLb: perhaps(d.hopperLb),
       version: sql`${equipment.version} + 1`,
     })
     .where(and(eq(equipment.id, id), eq(equipment.version, version)))
@@ -182,7 +197,10 @@ export async function notesOf(db: Transaction, equipmentId: string): Promise<Equ
     .where(eq(equipmentNote.equipmentId, equipmentId))
     .orderBy(desc(equipmentNote.notedOn), desc(equipmentNote.madeAt));
   return rows.map(({ id, notedOn, kind, words, person }) => ({
-    ...{ id, kind, words, person },
+    id,
+    kind,
+    words,
+    person,
     on: dayFrom(notedOn),
   }));
 }
@@ -223,7 +241,9 @@ export async function toolsOf(db: Transaction): Promise<MeasuringTool[]> {
   );
   return rows.map(({ id, name, kind, step, productId, truck }) => {
     const weighings = (weighed.get(id) ?? []).map((w) => ({
-      ...{ grams: fromNumeric(w.grams), on: dayFrom(w.weighedOn), person: w.person },
+      grams: fromNumeric(w.grams),
+      on: dayFrom(w.weighedOn),
+      person: w.person,
     }));
     const inSi = kind === 'jug' ? L_PER_FL_OZ : 0.001;
     const typed = kind === 'cap' ? (weighings[0]?.grams ?? null) : step === null ? null : fromNumeric(step);

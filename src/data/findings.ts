@@ -65,7 +65,10 @@ export async function findingsOf(
       return kind
         ? [
             {
-              ...{ zoneId: r.zoneId, kind, word: r.word, person: r.person },
+              zoneId: r.zoneId,
+              kind,
+              word: r.word,
+              person: r.person,
               figure: r.figure === null ? null : fromNumeric(r.figure),
               on: dayFrom(r.foundOn),
             },
@@ -151,7 +154,10 @@ export function groundFrom(
   const limed = figure(lime);
   return {
     test: test && {
-      ...{ on: test.on, ph: Number(ph), phosphorus: figure(p), potassium: figure(k) },
+      on: test.on,
+      ph: Number(ph),
+      phosphorus: figure(p),
+      potassium: figure(k),
       lime: limed === null ? null : rateOf(limed, 'lb/1000sqft'),
     },
     isCompacted: last('compaction')?.word === 'hard',

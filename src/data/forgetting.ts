@@ -20,8 +20,19 @@ import {
 const FORGOTTEN = 'forgotten';
 /** The columns of lawns and zones that say who somebody is or how they live; the database knows the same list. */
 const PERSONAL = [
-  ...['customer', 'address', 'latitude', 'longitude', 'notes', 'hazards', 'opt_out', 'closed_why', 'email'],
-  ...['weed_history', 'thin_spots', 'measure', 'trees'],
+  'customer',
+  'address',
+  'latitude',
+  'longitude',
+  'notes',
+  'hazards',
+  'opt_out',
+  'closed_why',
+  'email',
+  'weed_history',
+  'thin_spots',
+  'measure',
+  'trees',
 ];
 
 /**
@@ -39,15 +50,26 @@ export async function forgetLawn(db: Transaction, lawnId: string, today: Day): P
   await db
     .update(lawn)
     .set({
-      ...{ customer: FORGOTTEN, address: `Lawn ${lawnId.slice(-6)}`, latitude: null, longitude: null },
-      ...{ notes: '', hazards: '', optOut: '', email: '', closedWhy: FORGOTTEN, forgottenOn: isoDay(today) },
+      customer: FORGOTTEN,
+      address: `Lawn ${lawnId.slice(-6)}`,
+      latitude: null,
+      longitude: null,
+      notes: '',
+      hazards: '',
+      optOut: '',
+      email: '',
+      closedWhy: FORGOTTEN,
+      forgottenOn: isoDay(today),
       version: sql`${lawn.version} + 1`,
     })
     .where(eq(lawn.id, lawnId));
   const zones = await db
     .update(zone)
     .set({
-      ...{ weedHistory: '', thinSpots: '', trees: [], measure: { by: 'typed', how: 'measured' } },
+      weedHistory: '',
+      thinSpots: '',
+      trees: [],
+      measure: { by: 'typed', how: 'measured' },
       version: sql`${zone.version} + 1`,
     })
     .where(eq(zone.lawnId, lawnId))

@@ -48,7 +48,11 @@ function readGate(form: number, w: unknown): GateThen {
   if (form < 2)
     return { key: null, name: text('gate'), product: '', state, strength: null, reason, sentence: null };
   return {
-    ...{ key: text('key'), name: text('name'), product: text('product'), state, reason },
+    key: text('key'),
+    name: text('name'),
+    product: text('product'),
+    state,
+    reason,
     strength: w['strength'] === 'bolt' || w['strength'] === 'latch' ? w['strength'] : null,
     sentence: text('sentence'),
   };

@@ -102,17 +102,27 @@ export type HouseChange = Readonly<
 >;
 
 const dayFigures = (r: typeof houseRule.$inferSelect): StoredDay => ({
-  ...{ windLimitMph: fromNumeric(r.windLimitMph), windCautionMph: fromNumeric(r.windCautionMph) },
-  ...{ workFromHour: r.workFromHour, workToHour: r.workToHour, calmHours: r.calmHours, leadDays: r.leadDays },
-  ...{ spacingLeastDays: r.spacingLeastDays, spacingMostDays: r.spacingMostDays },
-  ...{ carrierGalPer1000: fromNumeric(r.carrierGalPer1000), tankGal: fromNumeric(r.tankGal) },
-  ...{ scaleStepG: fromNumeric(r.scaleStepG), jugStepFlOz: fromNumeric(r.jugStepFlOz) },
+  windLimitMph: fromNumeric(r.windLimitMph),
+  windCautionMph: fromNumeric(r.windCautionMph),
+  workFromHour: r.workFromHour,
+  workToHour: r.workToHour,
+  calmHours: r.calmHours,
+  leadDays: r.leadDays,
+  spacingLeastDays: r.spacingLeastDays,
+  spacingMostDays: r.spacingMostDays,
+  carrierGalPer1000: fromNumeric(r.carrierGalPer1000),
+  tankGal: fromNumeric(r.tankGal),
+  scaleStepG: fromNumeric(r.scaleStepG),
+  jugStepFlOz: fromNumeric(r.jugStepFlOz),
 });
 const dayColumns = (d: StoredDay) => ({
   ...d,
-  ...{ windLimitMph: toNumeric(d.windLimitMph), windCautionMph: toNumeric(d.windCautionMph) },
-  ...{ carrierGalPer1000: toNumeric(d.carrierGalPer1000), tankGal: toNumeric(d.tankGal) },
-  ...{ scaleStepG: toNumeric(d.scaleStepG), jugStepFlOz: toNumeric(d.jugStepFlOz) },
+  windLimitMph: toNumeric(d.windLimitMph),
+  windCautionMph: toNumeric(d.windCautionMph),
+  carrierGalPer1000: toNumeric(d.carrierGalPer1000),
+  tankGal: toNumeric(d.tankGal),
+  scaleStepG: toNumeric(d.scaleStepG),
+  jugStepFlOz: toNumeric(d.jugStepFlOz),
 });
 
 /** A figure of a panel by its path, as text: what the book of changes holds. */
@@ -202,8 +212,17 @@ export async function addUsualHouse(
       orgId,
       crossings: USUAL_CROSSINGS,
       gates: gateRulesFrom(gates),
-      ...{ windLimitMph: '10', windCautionMph: '7', workFromHour: 7, workToHour: 18, calmHours: 3 },
-      ...{ leadDays: 42, spacingLeastDays: 56, spacingMostDays: 84 },
-      ...{ carrierGalPer1000: '1', tankGal: '4', scaleStepG: '1', jugStepFlOz: '0.25' },
+      windLimitMph: '10',
+      windCautionMph: '7',
+      workFromHour: 7,
+      workToHour: 18,
+      calmHours: 3,
+      leadDays: 42,
+      spacingLeastDays: 56,
+      spacingMostDays: 84,
+      carrierGalPer1000: '1',
+      tankGal: '4',
+      scaleStepG: '1',
+      jugStepFlOz: '0.25',
     });
 }

@@ -101,7 +101,9 @@ function closedFrom(z: Row['zone'], l: Row['lawn']): ZoneOnLawn['closed'] {
   return of.closedOn === null
     ? null
     : {
-        ...{ on: dayFrom(of.closedOn), why: of.closedWhy ?? '', whole: l.closedOn !== null },
+        on: dayFrom(of.closedOn),
+        why: of.closedWhy ?? '',
+        whole: l.closedOn !== null,
         forgotten: l.forgottenOn !== null,
       };
 }
@@ -129,7 +131,9 @@ function zoneFrom({ zone: z, lawn: l, latitude }: Row): ZoneOnLawn {
   const waters = readWaters(z.waters);
   const known = (text: string | null) => (text === null ? null : fromNumeric(text));
   const place: LawnPlace = {
-    ...{ latitude: known(l.latitude), longitude: known(l.longitude), elevationFt: known(l.elevationFt) },
+    latitude: known(l.latitude),
+    longitude: known(l.longitude),
+    elevationFt: known(l.elevationFt),
     chosenStationId: l.stationChosen ? l.stationId : '',
   };
   return {
@@ -137,7 +141,8 @@ function zoneFrom({ zone: z, lawn: l, latitude }: Row): ZoneOnLawn {
     name: z.name,
     lawnId: l.id,
     stationId: l.stationId,
-    ...{ longitude: place.longitude, place },
+    longitude: place.longitude,
+    place,
     at:
       place.latitude === null || place.longitude === null
         ? null
@@ -147,7 +152,9 @@ function zoneFrom({ zone: z, lawn: l, latitude }: Row): ZoneOnLawn {
     notes: l.notes,
     hazards: l.hazards,
     wishes: { noticeHours: l.noticeHours, optOut: l.optOut, organicOnly: l.organicOnly },
-    ...{ mownOn: l.mownOn, wateredOn: l.wateredOn, email: l.email },
+    mownOn: l.mownOn,
+    wateredOn: l.wateredOn,
+    email: l.email,
     visitPrice: l.visitPrice === null ? null : fromNumeric(l.visitPrice),
     area,
     whole,
@@ -274,7 +281,8 @@ export async function placeLawn(
   await db
     .update(lawn)
     .set({
-      ...{ latitude: toNumeric(latitude), longitude: toNumeric(longitude) },
+      latitude: toNumeric(latitude),
+      longitude: toNumeric(longitude),
       version: sql`${lawn.version} + 1`,
     })
     .where(and(eq(lawn.id, lawnId), isNull(lawn.latitude)));

@@ -24,7 +24,11 @@ function cardFrom(r: typeof loadCard.$inferSelect): StoredCard {
   const card = r.card as LoadCard;
   if (card.version !== CARD_VERSION) throw new RangeError(`Card ${r.id} is of another version`);
   return {
-    ...{ id: r.id, forDay: dayFrom(r.forDay), card, madeBy: r.madeBy, measuredBy: r.measuredBy },
+    id: r.id,
+    forDay: dayFrom(r.forDay),
+    card,
+    madeBy: r.madeBy,
+    measuredBy: r.measuredBy,
     madeAt: r.madeAt,
     measured: r.measured as MeasuredLoad | null,
   };

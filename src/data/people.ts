@@ -22,8 +22,13 @@ export type Person = Readonly<{
 export async function peopleOfCompany(orgId: string): Promise<Person[]> {
   const rows = await signInDatabase()
     .select({
-      ...{ userId: user.id, name: user.name, email: user.email, role: member.role },
-      ...{ joinedAt: member.joinedAt, endedAt: member.endedAt, hasSecondFactor: user.twoFactorEnabled },
+      userId: user.id,
+      name: user.name,
+      email: user.email,
+      role: member.role,
+      joinedAt: member.joinedAt,
+      endedAt: member.endedAt,
+      hasSecondFactor: user.twoFactorEnabled,
       lastSeenAt: sql<
         string | null
       >`(select max(updated_at) from session where session.user_id = "user"."id")`,
@@ -54,7 +59,10 @@ export async function addPerson(
   await db
     .insert(account)
     .values({
-      ...{ id: crypto.randomUUID(), accountId: id, providerId: 'credential', userId: id },
+      id: crypto.randomUUID(),
+      accountId: id,
+      providerId: 'credential',
+      userId: id,
       password: p.passwordHash,
     });
   await db.insert(member).values({ userId: id, orgId: p.orgId, role: p.role });
@@ -120,7 +128,11 @@ export async function sessionsOf(userId: string): Promise<SignedInAt[]> {
     .where(and(eq(session.userId, userId), gt(session.expiresAt, new Date())))
     .orderBy(desc(session.updatedAt));
   return rows.map((s) => ({
-    ...{ id: s.id, token: s.token, userAgent: s.userAgent ?? '', since: s.createdAt, seenAt: s.updatedAt },
+    id: s.id,
+    token: s.token,
+    userAgent: s.userAgent ?? '',
+    since: s.createdAt,
+    seenAt: s.updatedAt,
   }));
 }
 

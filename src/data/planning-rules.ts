@@ -32,7 +32,10 @@ export const USUAL_PLANNING: StoredPlanning = {
   perennials: 'in autumn',
   // half a pound of the 65 % product an acre
   ceilings: [{ turf: 'centipedegrass', ingredient: 'prodiamine', lbPerAcre: 0.325 }],
-  ...{ stopMinutes: 12, driveMinutes: 10, trucks: 1, daysAWeek: 5 },
+  stopMinutes: 12,
+  driveMinutes: 10,
+  trucks: 1,
+  daysAWeek: 5,
   broadcastAbove: 10,
 };
 
@@ -43,18 +46,25 @@ export const planningFrom = (kept: unknown): StoredPlanning => ({
 });
 
 export const planningRulesFrom = (s: StoredPlanning): PlanningRules => ({
-  ...{ school: s.school, autumn: s.autumn, tender: s.tender, minutes: s.stopMinutes },
-  ...{ yearOff: s.yearOff, perennials: s.perennials },
+  school: s.school,
+  autumn: s.autumn,
+  tender: s.tender,
+  minutes: s.stopMinutes,
+  yearOff: s.yearOff,
+  perennials: s.perennials,
 });
 
 export const ceilingsFrom = (s: StoredPlanning): HouseRules['ceilings'] =>
   s.ceilings.map(({ turf, ingredient, lbPerAcre }) => ({
-    ...{ turf, ingredient },
+    turf,
+    ingredient,
     most: rateOf(lbPerAcre, 'lb/acre').rate as KilogramsPerHectare,
   }));
 
 /** @param hours of a working day */
 export const crewsFrom = (s: StoredPlanning, hours: number): Crews => ({
-  ...{ trucks: s.trucks, daysAWeek: s.daysAWeek, hours },
+  trucks: s.trucks,
+  daysAWeek: s.daysAWeek,
+  hours,
   minutesAStop: s.stopMinutes + s.driveMinutes,
 });

@@ -48,7 +48,11 @@ function productFrom(
     throw new RangeError(`Planned product ${r.id} names what is not known`);
   const rate = fromNumeric(r.rate);
   return {
-    ...{ id: r.id, position: r.position, tank: r.tank, label, recordId: standing?.id ?? null },
+    id: r.id,
+    position: r.position,
+    tank: r.tank,
+    label,
+    recordId: standing?.id ?? null,
     rate: rateOf(rate, r.rateUnit),
     typed: { rate, unit: r.rateUnit },
     use: oneOf(USES, r.use, 'use'),
@@ -57,7 +61,10 @@ function productFrom(
     place: placeFrom(r),
     tie: tie
       ? {
-          ...{ id: tie.id, kind: tie.kind, part: r.part ?? 1, of: tie.parts },
+          id: tie.id,
+          kind: tie.kind,
+          part: r.part ?? 1,
+          of: tie.parts,
           spacing: { leastDays: tie.leastDays, mostDays: tie.mostDays },
         }
       : null,
@@ -72,8 +79,10 @@ function placeFrom(r: Pick<ProductRow, 'place' | 'areaSqFt' | 'lengthFt' | 'widt
     return { on: 'spots', area: fromSquareFeet(fromNumeric(r.areaSqFt)), ground };
   if (r.place === 'strip' && r.lengthFt !== null && r.widthFt !== null)
     return {
-      ...{ on: 'strip', ground },
-      ...{ length: fromFeet(fromNumeric(r.lengthFt)), width: fromFeet(fromNumeric(r.widthFt)) },
+      on: 'strip',
+      ground,
+      length: fromFeet(fromNumeric(r.lengthFt)),
+      width: fromFeet(fromNumeric(r.widthFt)),
     };
   throw new RangeError(`A place without its measures: ${r.place}`);
 }
@@ -85,13 +94,21 @@ function applicationFrom(
 ): StoredApplication {
   const day = (text: string | null) => (text === null ? null : dayFrom(text));
   return {
-    ...{ id: r.id, zoneId: r.zoneId, purpose: r.purpose, products, doneOn: done },
-    ...{ plannedOn: dayFrom(r.plannedOn), earliest: day(r.earliestOn), latest: day(r.latestOn) },
+    id: r.id,
+    zoneId: r.zoneId,
+    purpose: r.purpose,
+    products,
+    doneOn: done,
+    plannedOn: dayFrom(r.plannedOn),
+    earliest: day(r.earliestOn),
+    latest: day(r.latestOn),
     skipped:
       r.skippedOn === null
         ? null
         : { why: r.skippedWhy ?? '', by: r.skippedBy ?? '', on: dayFrom(r.skippedOn) },
-    ...{ version: r.version, changedBy: r.changedBy, changedAt: r.changedAt },
+    version: r.version,
+    changedBy: r.changedBy,
+    changedAt: r.changedAt,
   };
 }
 
@@ -185,7 +202,10 @@ export type ApplicationChange = Readonly<{
 }>;
 
 const rowOf = (c: Omit<ApplicationChange, 'products'>, actor: Actor, now: Date) => ({
-  ...{ purpose: c.purpose, plannedOn: isoDay(c.plannedOn), changedBy: actor.name, changedAt: now },
+  purpose: c.purpose,
+  plannedOn: isoDay(c.plannedOn),
+  changedBy: actor.name,
+  changedAt: now,
   earliestOn: c.earliest === null ? null : isoDay(c.earliest),
   latestOn: c.latest === null ? null : isoDay(c.latest),
   sendKey: c.sendKey,
@@ -198,7 +218,8 @@ export async function applicationSent(
 ): Promise<{ id: string; zoneId: string; version: number } | null> {
   const [row] = await db
     .select({
-      ...{ id: plannedApplication.id, zoneId: plannedApplication.zoneId },
+      id: plannedApplication.id,
+      zoneId: plannedApplication.zoneId,
       version: plannedApplication.version,
     })
     .from(plannedApplication)
@@ -269,9 +290,17 @@ async function writeProducts(
       .where(eq(plannedProduct.applicationId, applicationId));
   for (const [i, p] of products.entries()) {
     const values = {
-      ...{ position: i + 1, tank: p.tank, productId: p.productId, rate: toNumeric(p.rate), rateUnit: p.unit },
-      ...{ use: p.use, targets: [...p.targets], method: p.method, ...placeRow(p.place) },
-      ...{ tieId: p.tie?.id ?? null, part: p.tie?.part ?? null },
+      position: i + 1,
+      tank: p.tank,
+      productId: p.productId,
+      rate: toNumeric(p.rate),
+      rateUnit: p.unit,
+      use: p.use,
+      targets: [...p.targets],
+      method: p.method,
+      ...placeRow(p.place),
+      tieId: p.tie?.id ?? null,
+      part: p.tie?.part ?? null,
     };
     const known = p.id !== null && there.some((t) => t.id === p.id);
     if (known) await db.update(plannedProduct).set(values).where(eq(plannedProduct.id, p.id));
@@ -299,11 +328,15 @@ export async function addTie(db: Transaction, actor: Actor, t: NewTie): Promise<
   const [row] = await db
     .insert(productTie)
     .values({
-      ...{ orgId: actor.orgId, zoneId: t.zoneId, kind: t.kind, parts: t.parts },
+      orgId: actor.orgId,
+      zoneId: t.zoneId,
+      kind: t.kind,
+      parts: t.parts,
       total: t.total ? toNumeric(t.total.figure) : null,
       unit: t.total?.unit ?? null,
       shares: t.total ? [...t.total.shares] : null,
-      ...{ leastDays: t.spacing.leastDays, mostDays: t.spacing.mostDays },
+      leastDays: t.spacing.leastDays,
+      mostDays: t.spacing.mostDays,
     })
     .returning({ id: productTie.id });
   return row!.id;

@@ -103,7 +103,10 @@ function entryFrom(r: Row, correctedById: string | null): RecordEntry {
     use: oneOf(USES, r.use, 'use'),
     productKind: oneOf(PRODUCT_KINDS, r.productKind, 'kind of product'),
     targets: r.targets.filter(isWeed),
-    ...{ areaSqFt, amount, amountUnit, correctedById },
+    areaSqFt,
+    amount,
+    amountUnit,
+    correctedById,
     rate: rateFrom(amountOf(amount, amountUnit), fromSquareFeet(areaSqFt)),
     ingredients: readIngredients(r.ingredients),
     waterGal: fromNumeric(r.waterGal),
@@ -137,7 +140,13 @@ export type RecordQuery = Readonly<{
   withCorrected: boolean;
 }>;
 export const ALL_RECORDS: RecordQuery = {
-  ...{ from: null, to: null, words: '', productId: '', ingredient: '', appliedBy: '', target: '' },
+  from: null,
+  to: null,
+  words: '',
+  productId: '',
+  ingredient: '',
+  appliedBy: '',
+  target: '',
   withCorrected: true,
 };
 
@@ -335,7 +344,9 @@ export async function timedVisits(db: Transaction, most = 400): Promise<TimedVis
     having max(r.ended_at::time) > min(r.started_at::time)
     order by r.applied_on desc, r.visit_id limit ${most}`);
   return rows.map((r) => ({
-    ...{ zoneId: r.zone_id, productIds: r.products, minutes: r.minutes },
+    zoneId: r.zone_id,
+    productIds: r.products,
+    minutes: r.minutes,
     area: fromSquareFeet(r.sq_ft),
   }));
 }

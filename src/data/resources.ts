@@ -20,7 +20,10 @@ export type Licence = Readonly<{
 export const licencesOf = async (db: Transaction): Promise<Licence[]> =>
   (await db.select().from(licence).orderBy(asc(licence.person))).map(
     ({ id, person, number, categories, validTo }) => ({
-      ...{ id, person, number, categories },
+      id,
+      person,
+      number,
+      categories,
       validTo: dayFrom(validTo),
     }),
   );
@@ -70,8 +73,13 @@ export async function addLift(db: Transaction, l: NewLift): Promise<void> {
   await db
     .insert(latchLift)
     .values({
-      ...{ orgId: l.orgId, plannedId: l.plannedId, zoneId: l.zoneId, gate: l.gate, why: l.why },
-      ...{ reason: l.reason, position: l.position },
+      orgId: l.orgId,
+      plannedId: l.plannedId,
+      zoneId: l.zoneId,
+      gate: l.gate,
+      why: l.why,
+      reason: l.reason,
+      position: l.position,
       liftedFrom: isoDay(l.from),
       until: isoDay(l.until),
       person: l.by,

@@ -180,8 +180,11 @@ export async function seasonRows(
         turf: r['turf'] as string,
         areaSqFt: Number(r['area']),
         applications: (r['applications'] as Record<string, unknown>[]).map((a) => ({
-          ...{ id: a['id'] as string, purpose: a['purpose'] as string, day: day(a['day'])! },
-          ...{ earliest: day(a['earliest']), latest: day(a['latest']) },
+          id: a['id'] as string,
+          purpose: a['purpose'] as string,
+          day: day(a['day'])!,
+          earliest: day(a['earliest']),
+          latest: day(a['latest']),
           standing: a['standing'] as SeasonApplication['standing'],
           products: (a['products'] as string | null) ?? '',
           window: (a['window'] as SeasonApplication['window']) ?? null,
@@ -247,9 +250,14 @@ export async function roundsOf(
       min(from_on)::text as first, max(to_on)::text as last
     from a group by round order by min(planned_on), round limit 60`);
   return rows.map((r) => ({
-    ...{ name: r['round'] as string, lawns: r['lawns'] as number, done: r['done'] as number },
-    ...{ due: r['due'] as number, overdue: r['overdue'] as number, skipped: r['skipped'] as number },
-    ...{ first: dayFrom(r['first'] as string), last: dayFrom(r['last'] as string) },
+    name: r['round'] as string,
+    lawns: r['lawns'] as number,
+    done: r['done'] as number,
+    due: r['due'] as number,
+    overdue: r['overdue'] as number,
+    skipped: r['skipped'] as number,
+    first: dayFrom(r['first'] as string),
+    last: dayFrom(r['last'] as string),
   }));
 }
 
@@ -293,8 +301,11 @@ export async function dueOf(
     const planned = day('planned_on')!;
     const isByLine = r['use'] === 'pre-emergent' && ((r['part'] as number | null) ?? 1) === 1;
     return {
-      ...{ zoneId: r['id'] as string, site: `${r['address'] as string} · ${r['name'] as string}` },
-      ...{ stationId: r['station_id'] as string, isIrrigated: r['irrigated'] === true, isByLine },
+      zoneId: r['id'] as string,
+      site: `${r['address'] as string} · ${r['name'] as string}`,
+      stationId: r['station_id'] as string,
+      isIrrigated: r['irrigated'] === true,
+      isByLine,
       planned,
       from: day('from_on') ?? addDays(planned, -OWN_WINDOW.before),
       latest: day('to_on') ?? addDays(planned, isByLine ? OWN_WINDOW.beforeLine : OWN_WINDOW.after),

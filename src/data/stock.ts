@@ -28,7 +28,11 @@ export type StockLine = Readonly<{
 function lineFrom(r: typeof stockMove.$inferSelect): StockLine {
   if (!isAmountUnit(r.unit)) throw new RangeError(`Unknown unit in stock move ${r.id}: ${r.unit}`);
   return {
-    ...{ id: r.id, productId: r.productId, kind: r.kind, lot: r.lot, unit: r.unit },
+    id: r.id,
+    productId: r.productId,
+    kind: r.kind,
+    lot: r.lot,
+    unit: r.unit,
     amount: fromNumeric(r.amount),
     price: r.price === null ? null : fromNumeric(r.price),
     on: dayFrom(r.movedOn),
@@ -39,7 +43,10 @@ function lineFrom(r: typeof stockMove.$inferSelect): StockLine {
 }
 /** A correction may take away, and use may give back. */
 const moveOf = ({ kind, lot, amount, unit, on, expires }: StockLine): Move => ({
-  ...{ kind, lot, on, expires },
+  kind,
+  lot,
+  on,
+  expires,
   amount: Math.sign(amount) * amountOf(Math.abs(amount), unit).amount,
 });
 

@@ -24,8 +24,15 @@ export type StopVisit = Readonly<{
 }>;
 
 const from = (r: typeof stopVisit.$inferSelect): StopVisit => ({
-  ...{ id: r.id, lawnId: r.lawnId, day: dayFrom(r.doneOn), person: r.person, truck: r.truck },
-  ...{ arrivedAt: r.arrivedAt, leftAt: r.leftAt, body: r.body as StopBody, sendKey: r.sendKey },
+  id: r.id,
+  lawnId: r.lawnId,
+  day: dayFrom(r.doneOn),
+  person: r.person,
+  truck: r.truck,
+  arrivedAt: r.arrivedAt,
+  leftAt: r.leftAt,
+  body: r.body as StopBody,
+  sendKey: r.sendKey,
 });
 
 /** Sent twice, it is added once. */
@@ -86,7 +93,10 @@ export type PhotoLine = Readonly<{ id: string; stopKey: string; what: string; da
 export async function photosOf(db: Transaction, lawnId: string, most: number): Promise<PhotoLine[]> {
   const rows = await db
     .select({
-      ...{ id: photo.id, stopKey: photo.stopKey, what: photo.what, takenOn: photo.takenOn },
+      id: photo.id,
+      stopKey: photo.stopKey,
+      what: photo.what,
+      takenOn: photo.takenOn,
       person: photo.person,
     })
     .from(photo)

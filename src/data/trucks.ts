@@ -21,7 +21,12 @@ export type Truck = Readonly<{
 
 export const trucksOf = async (db: Transaction): Promise<Truck[]> =>
   (await db.select().from(truck).where(isNull(truck.endedOn)).orderBy(asc(truck.name))).map((r) => ({
-    ...{ id: r.id, name: r.name, people: r.people, from: r.fromMinute, to: r.toMinute, version: r.version },
+    id: r.id,
+    name: r.name,
+    people: r.people,
+    from: r.fromMinute,
+    to: r.toMinute,
+    version: r.version,
     at:
       r.latitude === null || r.longitude === null
         ? null
@@ -29,7 +34,10 @@ export const trucksOf = async (db: Transaction): Promise<Truck[]> =>
   }));
 
 const columns = (t: Omit<Truck, 'id' | 'version'>) => ({
-  ...{ name: t.name, people: [...t.people], fromMinute: t.from, toMinute: t.to },
+  name: t.name,
+  people: [...t.people],
+  fromMinute: t.from,
+  toMinute: t.to,
   latitude: t.at && toNumeric(t.at.latitude),
   longitude: t.at && toNumeric(t.at.longitude),
 });

@@ -22,8 +22,15 @@ export type StoredVisitRules = Readonly<{
 
 /** Common practice, no source; each is the house's to change. */
 export const USUAL_VISIT_RULES: StoredVisitRules = {
-  ...{ speedMph: 28, detour: 1.3, fillMinutes: 15, lawnFillMinutes: 4, hourCost: null },
-  ...{ waterDays: [], waterNotFrom: null, waterNotTo: null, messages: USUAL_WORDS },
+  speedMph: 28,
+  detour: 1.3,
+  fillMinutes: 15,
+  lawnFillMinutes: 4,
+  hourCost: null,
+  waterDays: [],
+  waterNotFrom: null,
+  waterNotTo: null,
+  messages: USUAL_WORDS,
 };
 
 /** What is kept, with the usual for what is not. */

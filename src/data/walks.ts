@@ -23,7 +23,9 @@ function bodyFrom(kept: unknown): Pick<Walk, 'found' | 'notes'> {
 }
 
 const from = (r: typeof walk.$inferSelect): Walk => ({
-  ...{ id: r.id, on: dayFrom(r.walkedOn), person: r.person },
+  id: r.id,
+  on: dayFrom(r.walkedOn),
+  person: r.person,
   ...bodyFrom(r.body),
 });
 

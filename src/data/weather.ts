@@ -44,7 +44,8 @@ export function nearestTo(stations: readonly Station[], lawn: LawnPlace): Statio
       height: metresUp(s.elevationFt),
     })),
     {
-      ...{ latitude: degrees(lawn.latitude), longitude: degrees(lawn.longitude) },
+      latitude: degrees(lawn.latitude),
+      longitude: degrees(lawn.longitude),
       height: metresUp(lawn.elevationFt),
     },
   );
@@ -236,7 +237,9 @@ export async function addWeatherDays(
   const rows = days.map((d) => ({
     ...to,
     day: isoDay(d.day),
-    ...{ air: [...d.air], rain: [...d.rain], wind: [...d.wind] },
+    air: [...d.air],
+    rain: [...d.rain],
+    wind: [...d.wind],
   }));
   const added = await db
     .insert(weatherDay)

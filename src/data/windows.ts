@@ -170,8 +170,13 @@ export async function writeWindows(
     await db
       .update(applicationWindow)
       .set({
-        ...{ ...w, forHour, isStale: false, agreedVersion: version, place: placeOf(window, today) },
-        ...{ was, isChanged: sql`coalesce((${was}) ->> 'state' <> ${w.state}, false)` },
+        ...w,
+        forHour,
+        isStale: false,
+        agreedVersion: version,
+        place: placeOf(window, today),
+        was,
+        isChanged: sql`coalesce((${was}) ->> 'state' <> ${w.state}, false)`,
         // a line that is not known for a while is no new agreement
         agreedLineOn: sql`case when ${applicationWindow.agreedVersion} = ${version}
           then coalesce(${applicationWindow.agreedLineOn}, ${w.lineOn}::int) else ${w.lineOn}::int end`,
@@ -265,8 +270,11 @@ export async function boardRows(db: Transaction, forHour: number, perGroup: numb
   return found
     .filter((r) => left[r.state]-- > 0)
     .map((r) => ({
-      ...{ applicationId: r.application_id, zoneId: r.zone_id, lawnId: r.lawn_id },
-      ...{ group: r.state, isFresh: r.is_fresh },
+      applicationId: r.application_id,
+      zoneId: r.zone_id,
+      lawnId: r.lawn_id,
+      group: r.state,
+      isFresh: r.is_fresh,
       body: isOfForm(r.body) ? r.body : null,
       was: r.was,
     }));
@@ -283,7 +291,11 @@ export async function changedWindows(
   const t = applicationWindow;
   const rows = await db
     .select({
-      ...{ applicationId: t.applicationId, zoneId: t.zoneId, group: t.state, was: t.was, body: t.body },
+      applicationId: t.applicationId,
+      zoneId: t.zoneId,
+      group: t.state,
+      was: t.was,
+      body: t.body,
       total: sql<number>`count(*) over ()::int`,
     })
     .from(t)
@@ -293,7 +305,8 @@ export async function changedWindows(
   return {
     total: rows[0]?.total ?? 0,
     first: rows.map(({ total: _, was, body, ...r }) => ({
-      ...{ ...r, was: was as StoodThen },
+      ...r,
+      was: was as StoodThen,
       body: isOfForm(body) ? body : null,
     })),
   };
@@ -345,8 +358,12 @@ export async function windowsAhead(
   const found = days.length
     ? await db
         .select({
-          ...{ applicationId: t.applicationId, zoneId: t.zoneId, lawnId: t.lawnId, regret: t.regret },
-          ...{ body: t.body, total: sql<number>`count(*) over ()::int` },
+          applicationId: t.applicationId,
+          zoneId: t.zoneId,
+          lawnId: t.lawnId,
+          regret: t.regret,
+          body: t.body,
+          total: sql<number>`count(*) over ()::int`,
         })
         .from(t)
         .where(
@@ -364,7 +381,8 @@ export async function windowsAhead(
     .from(t);
   return {
     rows: found.flatMap(({ body, total: _, ...r }) => (isOfForm(body) ? [{ ...r, hours: body.hours }] : [])),
-    ...{ more: Math.max(0, (found[0]?.total ?? 0) - found.length), waiting },
+    more: Math.max(0, (found[0]?.total ?? 0) - found.length),
+    waiting,
   };
 }
 
