@@ -104,14 +104,18 @@ export async function assemble(
       means,
       lifts: lifts.get(zone.id) ?? [],
       rules: house.rules,
-      ...{ today, hour },
+      today,
+      hour,
       clockAhead: clockAheadFrom(today, actor.timeZone, station?.utcOffsetHours ?? 0),
       sunBehind: station && zone.longitude !== null ? station.utcOffsetHours - zone.longitude / 15 : 0,
     };
     return [
       zone.id,
       {
-        ...{ zone, facts, findings: found, ...here },
+        zone,
+        facts,
+        findings: found,
+        ...here,
         applications: applications.get(zone.id) ?? [],
         outlookRefusal: answer?.refusal ?? null,
       },

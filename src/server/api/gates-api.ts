@@ -212,15 +212,13 @@ export function contextFrom(q: GatesQuestion): GateContext {
   const beside = companions.map((c, i): ApplicationProduct => {
     const of = labelAt(c.label, `${c.field}.label`);
     return {
-      ...{
-        position: i + 2,
-        tank: c.tank ?? 1,
-        label: of,
-        use: c.use,
-        method: null,
-        tie: null,
-        place: placeIs(c),
-      },
+      position: i + 2,
+      tank: c.tank ?? 1,
+      label: of,
+      use: c.use,
+      method: null,
+      tie: null,
+      place: placeIs(c),
       rate: rateIs(c.rate, of, `${c.field}.rate`),
       targets: 'targets' in c && c.targets ? c.targets : c.target ? [c.target] : [],
     };
@@ -228,11 +226,11 @@ export function contextFrom(q: GatesQuestion): GateContext {
   const entryIs = (e: LedgerRow, field: string, i: number, status: LedgerEntry['status']): LedgerEntry => {
     const of = e.label === undefined ? label : labelAt(e.label, `${field}[${i}].label`, i + 1);
     return entryOf(of, rateIs(e.rate, of, `${field}[${i}].rate`), {
-      ...{ id: `${field}-${i + 1}`, day: dayAt(e.date, `${field}[${i}].date`, i + 1), status },
-      ...{
-        share: e.area_share ?? 1,
-        ground: e.area_share !== undefined && e.area_share < 1 ? (e.ground ?? '') : null,
-      },
+      id: `${field}-${i + 1}`,
+      day: dayAt(e.date, `${field}[${i}].date`, i + 1),
+      status,
+      share: e.area_share ?? 1,
+      ground: e.area_share !== undefined && e.area_share < 1 ? (e.ground ?? '') : null,
     });
   };
   const ledger = [
@@ -243,7 +241,11 @@ export function contextFrom(q: GatesQuestion): GateContext {
     if ((p.part ?? 1) === 1) return null;
     const before = ledger.filter((e) => e.productId === label.id).toSorted((x, y) => y.day - x.day)[0];
     return {
-      ...{ id: 'asked', kind: 'split', part: p.part ?? 1, of: p.of ?? 1, spacing: DEFAULT_SPACING },
+      id: 'asked',
+      kind: 'split',
+      part: p.part ?? 1,
+      of: p.of ?? 1,
+      spacing: DEFAULT_SPACING,
       previous: before ? { day: before.day, done: before.status !== 'planned' } : null,
     };
   };
@@ -252,7 +254,11 @@ export function contextFrom(q: GatesQuestion): GateContext {
   return {
     applicationId: 'asked',
     product: {
-      ...{ position: 1, tank: 1, label, use: a.use, method: a.method ?? null },
+      position: 1,
+      tank: 1,
+      label,
+      use: a.use,
+      method: a.method ?? null,
       rate: rateIs(a.rate, label, 'application.rate'),
       targets: a.targets ?? (a.target ? [a.target] : []),
       place: placeIs(a),
@@ -335,7 +341,8 @@ export function contextFrom(q: GatesQuestion): GateContext {
       partners: rules.partners ?? usual.partners,
       groupYears: rules.group_years ?? usual.groupYears,
       ceilings: (rules.ceilings ?? []).map(({ turf, ingredient, most_kg_ha }) => ({
-        ...{ turf, ingredient },
+        turf,
+        ingredient,
         most: most_kg_ha as KilogramsPerHectare,
       })),
     },

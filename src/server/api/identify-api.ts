@@ -26,19 +26,30 @@ export function answerIdentify({ seen, month }: IdentifyQuestion): Answered {
     ok: true,
     body: {
       candidates: candidates.map((c) => ({
-        ...{ weed: c.weed, name: WEEDS[c.weed].name, latin: WEEDS[c.weed].latin, odds: c.odds },
-        ...{ fits: c.fits, misfits: c.misfits, why: fitWords(c), not_in_the_key: outsideWords(c.weed) },
+        weed: c.weed,
+        name: WEEDS[c.weed].name,
+        latin: WEEDS[c.weed].latin,
+        odds: c.odds,
+        fits: c.fits,
+        misfits: c.misfits,
+        why: fitWords(c),
+        not_in_the_key: outsideWords(c.weed),
       })),
       none_of_them: other,
       next: next
         .slice(0, MOST_NEXT)
         .map(({ character, bits }) => ({
-          ...{ character, bits, look_at: QUESTIONS[character].name, how: QUESTIONS[character].how },
+          character,
+          bits,
+          look_at: QUESTIONS[character].name,
+          how: QUESTIONS[character].how,
           states: shown(character, CHARACTERS[character].states),
         })),
       tells_first_two_apart: apart.map(({ character, first, second }) => ({
-        ...{ character, look_at: QUESTIONS[character].name },
-        ...{ first: shown(character, first), second: shown(character, second) },
+        character,
+        look_at: QUESTIONS[character].name,
+        first: shown(character, first),
+        second: shown(character, second),
       })),
     },
   };

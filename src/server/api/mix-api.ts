@@ -83,11 +83,14 @@ export const mixQuestion = Joi.object<MixQuestion>({
         id: Joi.string().max(100).required(),
         area_m2: Joi.number().greater(0).max(5_000_000).required(),
         turf: Joi.string().valid(...TURFS),
-        ...{ irrigated: Joi.boolean(), trees: Joi.boolean() },
+        irrigated: Joi.boolean(),
+        trees: Joi.boolean(),
         products: Joi.array()
           .items(
             Joi.object({
-              ...{ label: place.required(), rate: rate.required(), left: rate },
+              label: place.required(),
+              rate: rate.required(),
+              left: rate,
               use: Joi.string().valid(...USES),
             }),
           )
@@ -104,14 +107,19 @@ export const mixQuestion = Joi.object<MixQuestion>({
   equipment: Joi.object({
     kind: Joi.string().valid('tank', 'hopper').required(),
     size: Joi.number().greater(0).max(50_000).required(),
-    ...{ dead_l: volume, left_l: volume, left_is_same_mix: Joi.boolean() },
+    dead_l: volume,
+    left_l: volume,
+    left_is_same_mix: Joi.boolean(),
     carrier_l_ha: Joi.number().greater(0).max(50_000),
   }).required(),
   tools: Joi.array()
     .items(
       Joi.object({
-        ...{ name: Joi.string().max(100).required(), label: place, by_the_fill: Joi.boolean() },
-        ...{ step_g: Joi.number().greater(0).max(100_000), step_ml: Joi.number().greater(0).max(100_000) },
+        name: Joi.string().max(100).required(),
+        label: place,
+        by_the_fill: Joi.boolean(),
+        step_g: Joi.number().greater(0).max(100_000),
+        step_ml: Joi.number().greater(0).max(100_000),
       }).xor('step_g', 'step_ml'),
     )
     .max(60),
@@ -143,7 +151,10 @@ function answer(q: MixQuestion, words: typeof reasonWords) {
   if (kind === 'tank' && carrier === undefined)
     wrong('equipment.carrier_l_ha', 'is missing', 'Send how much spray a tank puts on an area, L/ha.');
   const stops = q.stops.map((s, i): LoadStop => ({
-    ...{ zoneId: s.id, applicationId: s.id, site: s.id, area: s.area_m2 as SquareMetres },
+    zoneId: s.id,
+    applicationId: s.id,
+    site: s.id,
+    area: s.area_m2 as SquareMetres,
     isShut: false,
     ground: { hasIrrigation: s.irrigated ?? false, hasTrees: s.trees ?? false, beds: false, concrete: false },
     products: s.products.map((p, k) => {
@@ -164,7 +175,10 @@ function answer(q: MixQuestion, words: typeof reasonWords) {
       const use = p.use ?? 'pre-emergent';
       const row = s.turf && rateForTurf(label, { turf: s.turf, mixedWith: null }, use);
       return {
-        ...{ label, use, rate: asked, maximum: row?.high ?? asked },
+        label,
+        use,
+        rate: asked,
+        maximum: row?.high ?? asked,
         minimum: row?.low ?? partOfRate(asked, 0),
         left: p.left ? rateIs(p.left, 'left') : null,
       };
@@ -173,10 +187,7 @@ function answer(q: MixQuestion, words: typeof reasonWords) {
   const tools = (q.tools ?? []).map((t) => ({
     label: t.label,
     by: t.step_g === undefined ? ('volume' as const) : ('mass' as const),
-    tool: {
-      ...{ name: t.name, byTheFill: t.by_the_fill ?? false },
-      step: (t.step_g ?? t.step_ml ?? 1) / 1000,
-    },
+    tool: { name: t.name, byTheFill: t.by_the_fill ?? false, step: (t.step_g ?? t.step_ml ?? 1) / 1000 },
   }));
   const toolsFor = (label: Label, by: ProductAmount['by']): readonly Tool[] => {
     const own = tools.filter((t) => t.by === by && (t.label === undefined || String(t.label) === label.id));
@@ -188,10 +199,15 @@ function answer(q: MixQuestion, words: typeof reasonWords) {
   const { left_l: left = 0 } = q.equipment;
   const show = SHOWS.trade;
   const made = cardsFor({
-    ...{ day: 0 as Day, stops, equipment: null, way: q.way ?? 'even', toolsFor },
+    day: 0 as Day,
+    stops,
+    equipment: null,
+    way: q.way ?? 'even',
+    toolsFor,
     carrier: kind === 'tank' ? (carrier as LitresPerHectare) : null,
     tank: {
-      ...{ size, dead: kind === 'tank' ? (q.equipment.dead_l ?? 0) : 0 },
+      size,
+      dead: kind === 'tank' ? (q.equipment.dead_l ?? 0) : 0,
       left: left > 0 ? { volume: left, isSameMix: q.equipment.left_is_same_mix ?? true } : null,
     },
     jugStep: (jugs[0]?.tool ?? JUG).step,
@@ -237,14 +253,23 @@ function answer(q: MixQuestion, words: typeof reasonWords) {
     loads: cards.map((card, i) => ({
       number: card.number,
       stops: loads.loads[i]!.parts.map((p) => ({
-        ...{ id: stops[p.stop]!.site, area_m2: p.area, volume: p.volume },
+        id: stops[p.stop]!.site,
+        area_m2: p.area,
+        volume: p.volume,
         products: p.amounts.flatMap((a, k) => (a ? [{ label: numberOf(inLoads[k]!), ...measure(a) }] : [])),
       })),
-      ...{ mix: card.mix, before: card.before, water_l: card.water, area_m2: card.area },
+      mix: card.mix,
+      before: card.before,
+      water_l: card.water,
+      area_m2: card.area,
       rinse_first: card.rinseFirst,
       products: card.products.map((p) => ({
-        ...{ label: numberOf(p.label), name: p.label.name, ...measure(p.measured), exact: p.exact.amount },
-        ...{ error: p.error, tool: p.tool.name },
+        label: numberOf(p.label),
+        name: p.label.name,
+        ...measure(p.measured),
+        exact: p.exact.amount,
+        error: p.error,
+        tool: p.tool.name,
         fills: p.tool.byTheFill ? Math.round(p.measured.amount / p.tool.step) : null,
       })),
       surfactant_l: card.surfactant?.measured ?? null,
@@ -256,7 +281,8 @@ function answer(q: MixQuestion, words: typeof reasonWords) {
       const total = loads.products[k];
       return total ? [{ label: numberOf(label), name: label.name, ...measure(total) }] : [];
     }),
-    ...{ mix: loads.mix, water_l: loads.water },
+    mix: loads.mix,
+    water_l: loads.water,
     warnings: [...pairs.values(), ...surprises.map((s) => surpriseWords(s, inLoads, show))],
   };
 }

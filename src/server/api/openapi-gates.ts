@@ -24,7 +24,9 @@ const ground = {
   description: 'A name of the spots: doses on ground of one name add up, others do not meet',
 };
 const ledgerRow = {
-  ...{ date, rate, ground },
+  date,
+  rate,
+  ground,
   label: { ...sheet, description: 'The asked label where it is not said' },
   area_share: number('Share of the zone that was treated', { minimum: 0, maximum: 1 }),
 };
@@ -88,14 +90,12 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
           part: { type: 'integer', minimum: 1, maximum: 6 },
           of: { type: 'integer', minimum: 1, maximum: 6 },
           treated_m2: {
-            ...{ type: 'number', exclusiveMinimum: 0 },
+            type: 'number',
+            exclusiveMinimum: 0,
             description: 'Area of the spots; without it, the whole zone',
           },
           partner: some(
-            {
-              ...{ label: sheet, rate, use: word(USES), how: word(['tank', 'day']) },
-              target: word(ALL_WEEDS),
-            },
+            { label: sheet, rate, use: word(USES), how: word(['tank', 'day']), target: word(ALL_WEEDS) },
             ['label', 'rate', 'use', 'how'],
           ),
           targets: list(word(ALL_WEEDS), 'Weeds that it is for; the worst of them decides'),
@@ -103,10 +103,16 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
           companions: list(
             some(
               {
-                ...{ label: sheet, rate, use: word(USES), target: word(ALL_WEEDS), ground },
+                label: sheet,
+                rate,
+                use: word(USES),
+                target: word(ALL_WEEDS),
+                ground,
                 targets: list(word(ALL_WEEDS), 'As above'),
                 tank: {
-                  ...{ type: 'integer', minimum: 1, maximum: 8 },
+                  type: 'integer',
+                  minimum: 1,
+                  maximum: 8,
                   description: 'What has one number shares a tank; the asked product is in tank 1',
                 },
                 treated_m2: { type: 'number', exclusiveMinimum: 0 },
@@ -168,7 +174,9 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
         equipment: list(
           some(
             {
-              ...{ name: text, method: word(METHODS), calibrated_on: date },
+              name: text,
+              method: word(METHODS),
+              calibrated_on: date,
               drift: number('Against the time before: -0.12 puts out 12 % less'),
             },
             ['name', 'method'],

@@ -25,10 +25,14 @@ export const identifyQuestionSchema = object(
 export const identifyAnswer = object({
   candidates: list(
     object({
-      ...{ weed: { type: 'string', enum: ALL_WEEDS }, name: text, latin: text, odds: odds('0 to 1') },
+      weed: { type: 'string', enum: ALL_WEEDS },
+      name: text,
+      latin: text,
+      odds: odds('0 to 1'),
       fits: list(character, 'What was seen that it shows'),
       misfits: list(character, 'What was seen that it does not show'),
-      ...{ why: text, not_in_the_key: { ...text, description: 'What is like it and is not in the table' } },
+      why: text,
+      not_in_the_key: { ...text, description: 'What is like it and is not in the table' },
     }),
     'The likeliest first; those under one in two hundred are left out.',
   ),

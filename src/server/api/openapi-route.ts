@@ -27,7 +27,9 @@ export const routeQuestionSchema = {
       stops: list(
         object(
           {
-            ...{ id: text, place, minutes },
+            id: text,
+            place,
+            minutes,
             regret: number('What is lost if it is not done', { exclusiveMinimum: 0 }),
             hours: list(
               object({ from: clock, to: clock }),
@@ -51,7 +53,10 @@ export const routeQuestionSchema = {
       trucks: list(
         object(
           {
-            ...{ id: text, from: clock, to: clock, start: place },
+            id: text,
+            from: clock,
+            to: clock,
+            start: place,
             end: { ...place, description: 'Where it ends; where it starts, if it is not said' },
             tank: object({ volume_l: number('L'), shop: filled, minutes }, ['volume_l', 'minutes']),
             hopper: object({ holds_kg: number('kg'), shop: filled, minutes }, ['holds_kg', 'minutes']),
@@ -74,7 +79,10 @@ export const routeAnswer = object({
       truck: text,
       stops: list(
         object({
-          ...{ id: text, arrive: clock, begin: clock, end: clock },
+          id: text,
+          arrive: clock,
+          begin: clock,
+          end: clock,
           refill_before: { type: 'boolean', description: 'By the shop first' },
           fills_there: object({ tank: times, hopper: times }),
         }),

@@ -14,12 +14,18 @@ const columns = (most?: number) => ({
 });
 const FORECAST_HOURS = 240;
 const station = {
-  ...{ name: 'station', in: 'path', required: true },
+  name: 'station',
+  in: 'path',
+  required: true,
   schema: { type: 'string' },
   description: 'As it is typed under House, Weather, “key at the weather service”',
 };
 const query = (name: string, description: string) => ({
-  ...{ name, in: 'query', required: true, schema: date, description },
+  name,
+  in: 'query',
+  required: true,
+  schema: date,
+  description,
 });
 const answer = (description: string, schema: object) => ({
   '200': { description, content: { 'application/json': { schema } } },

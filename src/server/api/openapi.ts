@@ -207,7 +207,8 @@ const PROBLEMS = {
 /** A call that takes a question and gives an answer, by the names of their schemas. */
 const call = (operationId: Call, summary: string, answer: string, schema: string) => ({
   post: {
-    ...{ operationId, summary },
+    operationId,
+    summary,
     requestBody: {
       required: true,
       content: { 'application/json': { schema: { $ref: `#/components/schemas/${schema}Question` } } },

@@ -18,8 +18,11 @@ const question: GatesQuestion = {
   application: { rate: { figure: 0.8, unit: 'floz/1000sqft' }, use: 'post-emergent', targets: ['dandelion'] },
   weather: {
     daily: Array.from(daily.min, (tmin_c, d) => ({
-      ...{ date: isoDay(addDays(daily.from, d)), tmin_c, tmax_c: daily.max[d]! },
-      ...{ precipitation_mm: daily.rain[d]!, wind_m_s: daily.wind[d]! },
+      date: isoDay(addDays(daily.from, d)),
+      tmin_c,
+      tmax_c: daily.max[d]!,
+      precipitation_mm: daily.rain[d]!,
+      wind_m_s: daily.wind[d]!,
     })),
   },
   past_years: true,

@@ -76,13 +76,18 @@ export const routeQuestion = Joi.object<RouteQuestion>({
   stops: Joi.array()
     .items(
       Joi.object({
-        ...{ id: Joi.string().max(100).required(), place: place.required(), minutes: minutes.required() },
+        id: Joi.string().max(100).required(),
+        place: place.required(),
+        minutes: minutes.required(),
         regret: Joi.number().greater(0).max(1e6).required(),
         hours: Joi.array()
           .items(Joi.object({ from: clock.required(), to: clock.required() }))
           .max(24),
-        ...{ draws_l: Joi.number().min(0).max(50_000), mix: Joi.string().max(100), locked: Joi.boolean() },
-        ...{ spreads_kg: Joi.number().min(0).max(50_000), granule: Joi.string().max(100) },
+        draws_l: Joi.number().min(0).max(50_000),
+        mix: Joi.string().max(100),
+        locked: Joi.boolean(),
+        spreads_kg: Joi.number().min(0).max(50_000),
+        granule: Joi.string().max(100),
         trucks: Joi.array().items(Joi.string().max(100)).min(1).max(MOST_TRUCKS),
       }),
     )
@@ -93,8 +98,11 @@ export const routeQuestion = Joi.object<RouteQuestion>({
   trucks: Joi.array()
     .items(
       Joi.object({
-        ...{ id: Joi.string().max(100).required(), from: clock.required(), to: clock.required() },
-        ...{ start: place.required(), end: place },
+        id: Joi.string().max(100).required(),
+        from: clock.required(),
+        to: clock.required(),
+        start: place.required(),
+        end: place,
         tank: Joi.object({ volume_l: holds, shop: place, minutes: minutes.required() }),
         hopper: Joi.object({ holds_kg: holds, shop: place, minutes: minutes.required() }),
       }),
@@ -151,11 +159,13 @@ function answer(q: RouteQuestion) {
     return q.matrix_min ? q.matrix_min[a]![b]! : a === b ? 0 : driveMinutes(at(a), at(b), driving);
   });
   const storeOf = (volume: number, { shop, minutes: its }: Filling, field: string, row: number) => ({
-    ...{ volume, minutes: its },
+    volume,
+    minutes: its,
     shop: shop === undefined ? null : placeAt(shop, field, row),
   });
   const asked: Asked = {
-    ...{ drive, places: count },
+    drive,
+    places: count,
     trucks: q.trucks.map((t, i) => ({
       ...spanOf(t.from, t.to, `trucks[${i}]`, i + 1),
       start: placeAt(t.start, `trucks[${i}].start`, i + 1),
@@ -165,7 +175,10 @@ function answer(q: RouteQuestion) {
     })),
     stops: q.stops.map((s, i) => ({
       place: placeAt(s.place, `stops[${i}].place`, i + 1),
-      ...{ minutes: s.minutes, regret: s.regret, draws: s.draws_l ?? 0, isLocked: s.locked ?? false },
+      minutes: s.minutes,
+      regret: s.regret,
+      draws: s.draws_l ?? 0,
+      isLocked: s.locked ?? false,
       spreads: s.spreads_kg ?? 0,
       ...(s.mix === undefined ? {} : { mix: s.mix }),
       ...(s.granule === undefined ? {} : { granule: s.granule }),
@@ -184,10 +197,15 @@ function answer(q: RouteQuestion) {
     tours: route.tours.map((t, k) => ({
       truck: q.trucks[k]!.id,
       stops: t.visits.map((v) => ({
-        ...{ id: q.stops[v.stop]!.id, refill_before: v.refill, fills_there: v.fills },
-        ...{ arrive: clockOf(v.arrive), begin: clockOf(v.begin), end: clockOf(v.end) },
+        id: q.stops[v.stop]!.id,
+        refill_before: v.refill,
+        fills_there: v.fills,
+        arrive: clockOf(v.arrive),
+        begin: clockOf(v.begin),
+        end: clockOf(v.end),
       })),
-      ...{ drive_min: t.drive, finish: clockOf(t.finish) },
+      drive_min: t.drive,
+      finish: clockOf(t.finish),
     })),
     left_out: route.left.map((l) => ({ id: q.stops[l.stop]!.id, why: l.why ?? 'the time goes to others' })),
     regret_avoided: route.regret,

@@ -118,20 +118,25 @@ function answer(q: SeasonQuestion) {
   const rules = rulesOf(q.season_rules ?? {});
   const runs = withMoisture(soilRunsOf(made.ensemble, knowledge), input.observed, facts.zone, today);
   const { programmes, cleanUp, yearOff, tried } = planProgrammes({
-    ...{ facts, labels, rules, kept: [], planned: [], runs },
+    facts,
+    labels,
+    rules,
+    kept: [],
+    planned: [],
+    runs,
     targets:
       q.targets?.map(({ weed, weight }) => ({ weed, weight: weight ?? 1 })) ??
       usualTargets([], facts.seen, today),
   });
   return {
-    ...{
-      today: q.today,
-      tried,
-      year_off: yearOff?.by === 'house' ? { group: yearOff.group, years: yearOff.years } : null,
-    },
+    today: q.today,
+    tried,
+    year_off: yearOff?.by === 'house' ? { group: yearOff.group, years: yearOff.years } : null,
     clean_up: cleanUp && {
       date: isoDay(cleanUp.on),
-      ...{ label: labels.indexOf(cleanUp.label), name: cleanUp.label.name, targets: cleanUp.targets },
+      label: labels.indexOf(cleanUp.label),
+      name: cleanUp.label.name,
+      targets: cleanUp.targets,
       rate: { figure: rateIn(cleanUp.rate, cleanUp.label.rateUnit), unit: cleanUp.label.rateUnit },
     },
     programmes: programmes.map((p) => shown(p, labels)),
@@ -142,13 +147,11 @@ function answer(q: SeasonQuestion) {
 function gatesOf(q: SeasonQuestion, label: Label): GatesQuestion {
   const { zone, ledger, planned, house_rules, means, seen, ledger_from } = q;
   return {
-    ...{
-      today: q.today,
-      range: { from: q.today, to: q.today },
-      zone,
-      label: q.labels[0],
-      weather: q.weather,
-    },
+    today: q.today,
+    range: { from: q.today, to: q.today },
+    zone,
+    label: q.labels[0],
+    weather: q.weather,
     application: { rate: { figure: 1, unit: label.rateUnit }, use: 'pre-emergent' },
     ...(ledger ? { ledger } : {}),
     ...(planned ? { planned } : {}),

@@ -108,12 +108,18 @@ function answer(q: WorkloadQuestion) {
       );
   });
   const crews = {
-    ...{ trucks: q.crews.trucks, hours: q.crews.hours, daysAWeek: q.crews.days_a_week },
+    trucks: q.crews.trucks,
+    hours: q.crews.hours,
+    daysAWeek: q.crews.days_a_week,
     minutesAStop: q.crews.minutes_a_stop,
   };
   const says = answerStart({
     question: {
-      ...{ today, first, days, crews, stations: 1 },
+      today,
+      first,
+      days,
+      crews,
+      stations: 1,
       lawns: q.lawns.map((l, i) => {
         const from = dayAt(l.not_before, `lawns[${i}].not_before`, i + 1);
         const latest = dayAt(l.not_after, `lawns[${i}].not_after`, i + 1);
@@ -159,7 +165,10 @@ function answer(q: WorkloadQuestion) {
     latest_start_with_one_more_day: iso(says.withDay),
     begun: { start: isoDay(says.answer.start), down: says.answer.down, watered_in: says.answer.watered },
     years: says.years.map((y) => ({
-      ...{ year: y.year, down: y.down, watered_in: y.watered, finished: iso(y.finished) },
+      year: y.year,
+      down: y.down,
+      watered_in: y.watered,
+      finished: iso(y.finished),
     })),
     too_late_whatever_is_done: says.lost.map((i) => q.lawns[i]!.id),
     at_risk: says.atRisk.map(({ lawn, tenths }) => ({ id: q.lawns[lawn]!.id, years_of_ten: tenths })),

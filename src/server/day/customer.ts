@@ -45,7 +45,9 @@ export function customerSheet(
     if (!known) return null;
     const { zone, application, day, today } = known;
     return {
-      ...{ zone, applicationId, day },
+      zone,
+      applicationId,
+      day,
       messages: await messagesOf(db, actor, zone, application, day),
       notes: await notesOfLawn(db, zone.lawnId, addDays(today, -NOTES_DAYS)),
     };
@@ -78,11 +80,18 @@ async function messagesOf(
     .find((v) => v.applicationIds.includes(application.id));
   const facts = messageFacts(
     {
-      ...{ customer: zone.customer, address: zone.address, day, company: actor.orgName, by: actor.name },
+      customer: zone.customer,
+      address: zone.address,
+      day,
+      company: actor.orgName,
+      by: actor.name,
       // half an hour on either side: nobody comes to the minute
       hours: visit ? `between ${minuteWords(visit.begin - 30)} and ${minuteWords(visit.end + 30)}` : '',
       products: application.products.map((p) => ({
-        ...{ label: p.label, use: p.use, targets: p.targets, zone: zone.name },
+        label: p.label,
+        use: p.use,
+        targets: p.targets,
+        zone: zone.name,
       })),
       expectations: zone.expectations,
     },
@@ -105,7 +114,9 @@ export type TellInput = Readonly<{
 }>;
 const id = Joi.string().guid({ separator: '-', wrapper: false }).required();
 export const tellShape = Joi.object<TellInput>({
-  ...{ sendKey: id, zoneId: id, applicationId: id },
+  sendKey: id,
+  zoneId: id,
+  applicationId: id,
   kind: Joi.valid(...MESSAGE_KINDS).required(),
   how: Joi.valid(...GIVEN_HOW).required(),
   words: Joi.string().allow('').max(4000).required(),
@@ -138,14 +149,27 @@ export async function tellCustomer(actor: Actor, t: TellInput): Promise<Outcome<
         ],
       });
     const isNew = await addNote(db, {
-      ...{ orgId: actor.orgId, lawnId: zone.lawnId, kind: t.kind, day, words, how: t.how },
-      ...{ person: actor.name, at: now, sendKey: t.sendKey },
+      orgId: actor.orgId,
+      lawnId: zone.lawnId,
+      kind: t.kind,
+      day,
+      words,
+      how: t.how,
+      person: actor.name,
+      at: now,
+      sendKey: t.sendKey,
     });
     if (!isNew) return done({ how: t.how });
     if (t.kind === 'before') {
       await addFinding(db, {
-        ...{ orgId: actor.orgId, zoneId: zone.id, kind: 'notice sent', word: '', on: today },
-        ...{ figure: hourIn(now, actor.timeZone), person: actor.name, sendKey: partKey(t.sendKey, 1) },
+        orgId: actor.orgId,
+        zoneId: zone.id,
+        kind: 'notice sent',
+        word: '',
+        on: today,
+        figure: hourIn(now, actor.timeZone),
+        person: actor.name,
+        sendKey: partKey(t.sendKey, 1),
       });
       await changed(db, actor, [zone.id]);
     }

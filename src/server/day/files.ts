@@ -32,7 +32,10 @@ export function routesFile(actor: Actor, as: RouteFile, from: Day, days: number)
     const trucks = await trucksOf(db);
     const all = [...planned.values()].flat();
     const files = routes.map((r): FileRoute => ({
-      ...{ truckId: r.truckId, truck: r.truckName, people: r.people, day: r.day },
+      truckId: r.truckId,
+      truck: r.truckName,
+      people: r.people,
+      day: r.day,
       home: trucks.find((t) => t.id === r.truckId)?.at ?? null,
       visits: r.body.visits.flatMap((v) => {
         const zone = zones.find((z) => z.lawnId === v.lawnId);
@@ -42,7 +45,11 @@ export function routesFile(actor: Actor, as: RouteFile, from: Day, days: number)
           .map((a) => a.purpose || a.products.map((p) => p.label.name).join(' + '));
         return [
           {
-            ...{ lawnId: v.lawnId, address: zone.address, at: zone.at, begin: v.begin, end: v.end },
+            lawnId: v.lawnId,
+            address: zone.address,
+            at: zone.at,
+            begin: v.begin,
+            end: v.end,
             what: [...new Set(what)].join('; '),
           },
         ];

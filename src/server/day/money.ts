@@ -59,7 +59,10 @@ export function moneySheet(actor: Actor, typed: Readonly<{ from: string; to: str
       });
       const stop = stops.get(key)?.[0];
       return {
-        ...{ lawnId: zone.lawnId, address: zone.address, day: first!.appliedOn, person: first!.appliedBy },
+        lawnId: zone.lawnId,
+        address: zone.address,
+        day: first!.appliedOn,
+        person: first!.appliedBy,
         minutes: stop ? (stop.leftAt.getTime() - stop.arrivedAt.getTime()) / MINUTE_MS : timesOf(of),
         material: costs.some((c) => c === null) ? null : costs.reduce<number>((a, c) => a + c!, 0),
         price: zone.visitPrice,
@@ -67,7 +70,10 @@ export function moneySheet(actor: Actor, typed: Readonly<{ from: string; to: str
     });
     const by = (keyOf: (v: CostedVisit) => string) => moneyBy(visits, keyOf, visitRules.hourCost);
     return {
-      ...{ from, to, hourCost: visitRules.hourCost, all: by(() => 'all')[0] ?? null },
+      from,
+      to,
+      hourCost: visitRules.hourCost,
+      all: by(() => 'all')[0] ?? null,
       byDay: by((v) => String(v.day))
         .map((l) => ({ ...l, day: Number(l.key) as Day }))
         .toSorted((a, b) => b.day - a.day),

@@ -38,7 +38,9 @@ export const saveRoutesShape = Joi.object<SaveRoutesInput>({
             Joi.object({
               lawnId: id,
               applicationIds: Joi.array().items(id).min(1).max(40).required(),
-              ...{ arrive: minute, begin: minute, end: minute },
+              arrive: minute,
+              begin: minute,
+              end: minute,
               refill: Joi.boolean().required(),
               fills: Joi.object({ tank: times, hopper: times }).required(),
               isLocked: Joi.boolean().required(),
@@ -47,7 +49,8 @@ export const saveRoutesShape = Joi.object<SaveRoutesInput>({
           )
           .max(80)
           .required(),
-        ...{ drive: minute, finish: minute },
+        drive: minute,
+        finish: minute,
       }),
     )
     .min(1)
@@ -83,7 +86,12 @@ export function saveRoutes(
           ],
         });
       const version = await writeRoute(db, {
-        ...{ orgId: actor.orgId, day, truckId: r.truckId, seen: r.seen, by: actor.name, at: now },
+        orgId: actor.orgId,
+        day,
+        truckId: r.truckId,
+        seen: r.seen,
+        by: actor.name,
+        at: now,
         body: { form: 1, visits: r.visits, drive: r.drive, finish: r.finish },
       });
       if (version === null) {

@@ -67,7 +67,10 @@ export function dayScreen(actor: Actor, from: Day | null, days: number): Promise
     const trucks = await trucksOf(db);
     const equipment = await equipmentOf(db);
     return {
-      ...{ today, more, waiting, hourCost: house.visitRules.hourCost },
+      today,
+      more,
+      waiting,
+      hourCost: house.visitRules.hourCost,
       routes: await routesOf(db, { from: first, to: addDays(asked.at(-1) ?? first, 1) }),
       question: {
         days: asked,
@@ -120,11 +123,15 @@ function stopOf(
         ? 'watered'
         : null;
   return {
-    ...{ lawnId: zone.lawnId, address: zone.address, customer: zone.customer },
+    lawnId: zone.lawnId,
+    address: zone.address,
+    customer: zone.customer,
     at: zone.at,
     ...minutesAt(
       due.map(({ zone: z, products }) => ({
-        ...{ zoneId: z.id, area: z.area, productIds: products.map((p) => p.label.id) },
+        zoneId: z.id,
+        area: z.area,
+        productIds: products.map((p) => p.label.id),
       })),
       visits,
       planning.stopMinutes,
@@ -142,7 +149,10 @@ function stopOf(
     granule: named(products.filter((p) => isGranule(p.label))),
     needs: { sprayer: sprayed.some((area) => area > 0), spreader: products.some((p) => isGranule(p.label)) },
     lines: due.map(({ row, zone: z, products: its, application }): DayLine => ({
-      ...{ applicationId: row.applicationId, zoneId: z.id, zoneName: z.name, regret: row.regret },
+      applicationId: row.applicationId,
+      zoneId: z.id,
+      zoneName: z.name,
+      regret: row.regret,
       what: application.purpose || its.map((p) => p.label.name.replace(', demo label', '')).join(' + '),
     })),
     days: open.filter((o) => busy(o.day) === null),
@@ -182,8 +192,12 @@ function truckOf(t: Truck, equipment: readonly Equipment[], { rules }: House): D
   const tank = Math.max(0, ...sprayers.flatMap((e) => (e.tank === null ? [] : e.tank - e.dead)));
   const hopper = Math.max(0, ...riding.flatMap((e) => (e.method === 'spreader' ? (e.hopper ?? []) : [])));
   return {
-    ...{ id: t.id, name: t.name, people: t.people, at: t.at },
-    ...{ from: t.from ?? rules.workFrom * 60, to: t.to ?? rules.workTo * 60 },
+    id: t.id,
+    name: t.name,
+    people: t.people,
+    at: t.at,
+    from: t.from ?? rules.workFrom * 60,
+    to: t.to ?? rules.workTo * 60,
     tank: tank > 0 ? { volume: tank, isCarried: tank <= CARRIED } : null,
     hopper: hopper > 0 ? hopper : null,
     // nothing written down: nobody is kept at home for it

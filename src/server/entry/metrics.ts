@@ -21,7 +21,10 @@ function make() {
     labelNames: string[] = [],
   ) =>
     new Gauge({
-      ...{ name: `iron_gate_${name}`, help, labelNames, registers },
+      name: `iron_gate_${name}`,
+      help,
+      labelNames,
+      registers,
       collect() {
         return read(this);
       },

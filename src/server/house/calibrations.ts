@@ -60,7 +60,9 @@ export function calibrationSheet(actor: Actor, equipmentId: string): Promise<Cal
     const equipment = (await equipmentOf(db)).find((e) => e.id === equipmentId);
     if (!equipment) return null;
     return {
-      ...{ equipment, ways: WAYS[equipment.method], history: await calibrationsOf(db, equipmentId) },
+      equipment,
+      ways: WAYS[equipment.method],
+      history: await calibrationsOf(db, equipmentId),
       notes: await notesOf(db, equipmentId),
       today: await todayOf(db, actor),
     };
@@ -98,13 +100,22 @@ const id = Joi.string().guid({ separator: '-', wrapper: false }).required();
 const MOST_NOZZLES = 40;
 const MOST_PANS = 41;
 export const calibrationShape = Joi.object<CalibrationInput>({
-  ...{ sendKey: id, equipmentId: id, how: Joi.valid(...CALIBRATION_WAYS).required(), fitted: text(120) },
-  ...{ size: text(), area: text(), caught: text(), caughtSeconds: text(), course: text(), swath: text() },
+  sendKey: id,
+  equipmentId: id,
+  how: Joi.valid(...CALIBRATION_WAYS).required(),
+  fitted: text(120),
+  size: text(),
+  area: text(),
+  caught: text(),
+  caughtSeconds: text(),
+  course: text(),
+  swath: text(),
   runs: Joi.array().items(text()).length(RUNS).required(),
   // none, where the way does not ask for them
   nozzles: Joi.array().items(text().optional()).max(MOST_NOZZLES).required(),
   pans: Joi.array().items(text().optional()).max(MOST_PANS).required(),
-  ...{ panArea: text(), panSwath: text() },
+  panArea: text(),
+  panSwath: text(),
 }).required();
 
 /** Keeps it, and what comes of it counts from today on. Runs that lie too far apart are refused, and nothing is kept. */
@@ -122,7 +133,14 @@ export async function saveCalibration(
     const on = await todayOf(db, actor);
     const { sendKey, equipmentId, how, fitted, ...typed } = input;
     await addCalibration(db, actor.orgId, {
-      ...{ sendKey, equipmentId, how, on, person: actor.name, rate, spread, typed },
+      sendKey,
+      equipmentId,
+      how,
+      on,
+      person: actor.name,
+      rate,
+      spread,
+      typed,
       fitted: [fitted.trim(), typed.size && `${typed.size} granules`].filter(Boolean).join(', '),
     });
     await calibrate(db, equipmentId, on);
@@ -211,7 +229,9 @@ function resultOf(t: CalibrationInput): Result {
 }
 
 const few = (field: string, what: string, least: number): Issue => ({
-  ...{ field, problem: `There are fewer than ${least} ${what}s`, remedy: `Type what each ${what} caught.` },
+  field,
+  problem: `There are fewer than ${least} ${what}s`,
+  remedy: `Type what each ${what} caught.`,
 });
 
 const unevenIssues = (caught: readonly number[]): Issue[] =>
@@ -234,7 +254,10 @@ function fromPans(
   if (grams.length < LEAST_PANS) issues.push(few('Pan 1', 'pan', LEAST_PANS));
   const inches = read(t.panArea, { field: 'Size of a pan', unit: 'sq in', above: 0, most: 10_000 });
   const between = read(t.panSwath, {
-    ...{ field: 'From pass to pass', unit: '', least: 1, most: Math.max(1, grams.length) },
+    field: 'From pass to pass',
+    unit: '',
+    least: 1,
+    most: Math.max(1, grams.length),
   });
   if (issues.length) return { ok: false, issues };
   const pans = Math.round(between);

@@ -38,8 +38,11 @@ type Manifest = Readonly<{
 const words = Joi.string().max(300).required();
 const moment = Joi.string().isoDate();
 const manifestShape = Joi.object<Manifest>({
-  ...{ format: Joi.valid(FORMAT).required(), version: words, tables: Joi.number().integer().required() },
-  ...{ madeAt: words, madeBy: words },
+  format: Joi.valid(FORMAT).required(),
+  version: words,
+  tables: Joi.number().integer().required(),
+  madeAt: words,
+  madeBy: words,
   company: Joi.object({
     id: words,
     name: words,
@@ -49,9 +52,12 @@ const manifestShape = Joi.object<Manifest>({
   people: Joi.array()
     .items(
       Joi.object({
-        ...{ userId: words, name: words, email: Joi.string().email({ tlds: false }).max(254).required() },
+        userId: words,
+        name: words,
+        email: Joi.string().email({ tlds: false }).max(254).required(),
         role: Joi.valid(...Object.keys(MAY)).required(),
-        ...{ joinedAt: moment.required(), endedAt: moment.allow(null).required() },
+        joinedAt: moment.required(),
+        endedAt: moment.allow(null).required(),
       }),
     )
     .max(10_000)
@@ -113,11 +119,19 @@ async function writeInto(out: WriteStream, actor: Actor): Promise<void> {
       }
       const { id, name, timeZone, units } = (await organisationOf(actor.orgId))!;
       const manifest: Manifest = {
-        ...{ format: FORMAT, version: VERSION, tables, madeAt: new Date().toISOString(), madeBy: actor.name },
+        format: FORMAT,
+        version: VERSION,
+        tables,
+        madeAt: new Date().toISOString(),
+        madeBy: actor.name,
         company: { id, name, timeZone, units },
         people: (await peopleOfCompany(actor.orgId)).map((p) => ({
-          ...{ userId: p.userId, name: p.name, email: p.email, role: p.role },
-          ...{ joinedAt: p.joinedAt.toISOString(), endedAt: p.endedAt?.toISOString() ?? null },
+          userId: p.userId,
+          name: p.name,
+          email: p.email,
+          role: p.role,
+          joinedAt: p.joinedAt.toISOString(),
+          endedAt: p.endedAt?.toISOString() ?? null,
         })),
         counts,
       };

@@ -37,8 +37,14 @@ export type DetailsInput = Readonly<{
   isRidden: boolean;
 }>;
 export const detailsShape = Joi.object<DetailsInput>({
-  ...{ equipmentId: id, version: Joi.number().integer().required(), name: text(100) },
-  ...{ tank: text(), dead: text(), hopper: text(), fitted: text(120), truck: text(60) },
+  equipmentId: id,
+  version: Joi.number().integer().required(),
+  name: text(100),
+  tank: text(),
+  dead: text(),
+  hopper: text(),
+  fitted: text(120),
+  truck: text(60),
   isRidden: Joi.boolean().required(),
 }).required();
 
@@ -94,13 +100,11 @@ export type NoteInput = Readonly<{
   words: string;
 }>;
 export const noteShape = Joi.object<NoteInput>({
-  ...{
-    sendKey: id,
-    equipmentId: id,
-    kind: Joi.valid(...EQUIPMENT_NOTES).required(),
-    on: text(),
-    words: text(500),
-  },
+  sendKey: id,
+  equipmentId: id,
+  kind: Joi.valid(...EQUIPMENT_NOTES).required(),
+  on: text(),
+  words: text(500),
 }).required();
 
 export async function noteEquipment(actor: Actor, t: NoteInput): Promise<Outcome<null>> {
@@ -137,7 +141,10 @@ export type ToolInput = Readonly<{
   truck: string;
 }>;
 export const toolShape = Joi.object<ToolInput>({
-  ...{ sendKey: id, name: text(60), kind: Joi.valid(...TOOL_KINDS).required(), figure: text() },
+  sendKey: id,
+  name: text(60),
+  kind: Joi.valid(...TOOL_KINDS).required(),
+  figure: text(),
   productId: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
   truck: text(60),
 }).required();
@@ -166,19 +173,20 @@ export async function saveTool(actor: Actor, t: ToolInput): Promise<Outcome<null
     const isCap = t.kind === 'cap';
     if (isCap && !(await labelsOf(db)).now.some((l) => l.id === t.productId)) return refuse({ kind: 'gone' });
     const toolId = await addTool(db, actor.orgId, {
-      ...{ name, kind: t.kind, truck: t.truck.trim(), sendKey: t.sendKey },
+      name,
+      kind: t.kind,
+      truck: t.truck.trim(),
+      sendKey: t.sendKey,
       step: isCap ? null : read.value,
       productId: isCap ? t.productId : null,
     });
     if (isCap)
       await addWeighing(db, actor.orgId, {
-        ...{
-          toolId,
-          grams: read.value,
-          on: await todayOf(db, actor),
-          person: actor.name,
-          sendKey: t.sendKey,
-        },
+        toolId,
+        grams: read.value,
+        on: await todayOf(db, actor),
+        person: actor.name,
+        sendKey: t.sendKey,
       });
     return done(null);
   });
@@ -200,7 +208,10 @@ export async function weighCap(actor: Actor, t: WeighingInput): Promise<Outcome<
     const tool = (await toolsOf(db)).find((x) => x.id === t.toolId && x.kind === 'cap');
     if (!tool) return refuse({ kind: 'gone' });
     await addWeighing(db, actor.orgId, {
-      ...{ toolId: tool.id, grams: read.value, person: actor.name, sendKey: t.sendKey },
+      toolId: tool.id,
+      grams: read.value,
+      person: actor.name,
+      sendKey: t.sendKey,
       on: await todayOf(db, actor),
     });
     const before = tool.weighings[0]?.grams;

@@ -54,12 +54,19 @@ export const gateRulesShape = Joi.object<GateRulesInput>({
   state: text(),
   noticeByCode: Joi.boolean().required(),
   phosphorusByTest: Joi.boolean().required(),
-  ...{ fertilizerBanFrom: text(), fertilizerBanTo: text() },
+  fertilizerBanFrom: text(),
+  fertilizerBanTo: text(),
   combineFertilizer: Joi.boolean().required(),
   granuleFirst: Joi.boolean().required(),
   partners: Joi.string().valid('as labels allow', 'never together').required(),
-  ...{ rainChancePercent: text(), calibrationDays: text(), noticeHours: text(), heatLimitF: text() },
-  ...{ heatCautionF: text(), nitrogenSoilF: text(), nitrogenYearLb: text(), groupYears: text() },
+  rainChancePercent: text(),
+  calibrationDays: text(),
+  noticeHours: text(),
+  heatLimitF: text(),
+  heatCautionF: text(),
+  nitrogenSoilF: text(),
+  nitrogenYearLb: text(),
+  groupYears: text(),
 });
 
 /** Saves the house's figures for its gates; every window is asked anew. */
@@ -105,7 +112,9 @@ export async function saveGateRules(actor: Actor, t: GateRulesInput): Promise<Ou
   if (gates.heatCautionF > gates.heatLimitF)
     issues.push(
       measuredIssue(
-        ...(['Heat caution', 'temperature', 'Heat caution is {0}, above the limit of {1}'] as const),
+        'Heat caution',
+        'temperature',
+        'Heat caution is {0}, above the limit of {1}',
         [gates.heatCautionF, gates.heatLimitF],
         'The caution comes before the limit.',
       ),
@@ -119,7 +128,10 @@ const MOST_YEAR = 2100;
 
 export type LicenceInput = Readonly<{ person: string; number: string; categories: string; validTo: string }>;
 export const licenceShape = Joi.object<LicenceInput>({
-  ...{ person: text(100), number: text(), categories: text(300), validTo: text() },
+  person: text(100),
+  number: text(),
+  categories: text(300),
+  validTo: text(),
 });
 export async function saveLicence(actor: Actor, t: LicenceInput): Promise<Outcome<{ person: string }>> {
   requirePermission(actor, 'change the house');

@@ -50,7 +50,10 @@ export const planningShape = Joi.object<PlanningInput>({
     )
     .max(40)
     .required(),
-  ...{ stopMinutes: text(), driveMinutes: text(), trucks: text(), daysAWeek: text() },
+  stopMinutes: text(),
+  driveMinutes: text(),
+  trucks: text(),
+  daysAWeek: text(),
   broadcastAbove: text(),
 }).required();
 
@@ -73,8 +76,11 @@ export async function savePlanning(actor: Actor, t: PlanningInput): Promise<Outc
     return parsed.ok ? parsed.value : 0;
   };
   const planning: StoredPlanning = {
-    ...{ school: t.school, autumn: t.autumn, tender: t.tender },
-    ...{ yearOff: t.yearOff, perennials: t.perennials },
+    school: t.school,
+    autumn: t.autumn,
+    tender: t.tender,
+    yearOff: t.yearOff,
+    perennials: t.perennials,
     ceilings: t.ceilings.map(({ turf, ingredient, lbPerAcre }, i) => {
       const name = ingredient.trim().toLowerCase();
       if (!name)

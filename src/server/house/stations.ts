@@ -44,11 +44,16 @@ export function stationsSheet(actor: Actor): Promise<StationsSheet> {
     return {
       today: await todayOf(db, actor),
       stations: stations.map((s) => ({
-        ...{ id: s.id, name: s.name, latitude: fromNumeric(s.latitude), serviceKey: s.serviceKey },
+        id: s.id,
+        name: s.name,
+        latitude: fromNumeric(s.latitude),
+        serviceKey: s.serviceKey,
         longitude: s.longitude === null ? null : fromNumeric(s.longitude),
         elevationFt: s.elevationFt === null ? null : fromNumeric(s.elevationFt),
         utcOffsetHours: s.utcOffsetHours,
-        ...{ days: 0, from: null, to: null },
+        days: 0,
+        from: null,
+        to: null,
         ...onFile.get(s.id),
         forecastIssuedOn: s.forecastIssuedOn === null ? null : dayFrom(s.forecastIssuedOn),
         trouble: s.trouble,
@@ -70,13 +75,11 @@ export type StationInput = Readonly<{
 }>;
 export const stationShape = Joi.object<StationInput>({
   id: Joi.string().guid({ separator: '-', wrapper: false }).allow(null).required(),
-  ...{
-    name: text(100),
-    latitude: text(20),
-    longitude: text(20),
-    elevationFt: text(20),
-    serviceKey: text(60),
-  },
+  name: text(100),
+  latitude: text(20),
+  longitude: text(20),
+  elevationFt: text(20),
+  serviceKey: text(60),
 }).required();
 
 /** Keeps a station. Its standard time is that of the company's time zone in winter. */
@@ -109,8 +112,11 @@ export async function saveStation(actor: Actor, t: StationInput): Promise<Outcom
     });
   return inOrganisation(actor, async (db) => {
     const id = await putStation(db, actor.orgId, t.id, {
-      ...{ name, serviceKey: t.serviceKey.trim(), utcOffsetHours },
-      ...{ latitude: toNumeric(latitude), longitude: toNumeric(longitude) },
+      name,
+      serviceKey: t.serviceKey.trim(),
+      utcOffsetHours,
+      latitude: toNumeric(latitude),
+      longitude: toNumeric(longitude),
       elevationFt: elevationFt === null ? null : toNumeric(elevationFt),
     });
     if (id === null) return refuse({ kind: 'gone' });

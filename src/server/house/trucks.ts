@@ -30,7 +30,10 @@ export const truckShape = Joi.object<TruckInput>({
   seen: Joi.number().integer().min(0).max(2_000_000_000).required(),
   name: text(60),
   people: Joi.array().items(Joi.string().max(200)).max(8).required(),
-  ...{ from: text(10), to: text(10), latitude: text(), longitude: text() },
+  from: text(10),
+  to: text(10),
+  latitude: text(),
+  longitude: text(),
 }).required();
 
 const CLOCK = /^([01]\d|2[0-3]):[0-5]\d$/;
@@ -125,8 +128,13 @@ export const visitRulesShape = Joi.object<VisitRulesInput>({
   seen: Joi.number().integer().min(0).max(2_000_000_000).required(),
   waterDays: Joi.array().items(Joi.number().integer().min(1).max(7)).max(7).unique().required(),
   messages: Joi.object(Object.fromEntries(MESSAGE_KINDS.map((k) => [k, text(3000)]))).required(),
-  ...{ speedMph: text(), detour: text(), fillMinutes: text(), lawnFillMinutes: text() },
-  ...{ hourCost: text(), waterNotFrom: text(), waterNotTo: text() },
+  speedMph: text(),
+  detour: text(),
+  fillMinutes: text(),
+  lawnFillMinutes: text(),
+  hourCost: text(),
+  waterNotFrom: text(),
+  waterNotTo: text(),
 }).required();
 
 /** How the words for customers are called on the screen. */
@@ -151,7 +159,10 @@ export async function saveVisitRules(
     detour: read(t.detour, { field: 'Detour', unit: 'times', least: 1, most: 4 }),
     fillMinutes: read(t.fillMinutes, { field: 'To fill at the shop', unit: 'minutes', least: 0, most: 240 }),
     lawnFillMinutes: read(t.lawnFillMinutes, {
-      ...{ field: 'To fill at a lawn', unit: 'minutes', least: 0, most: 120 },
+      field: 'To fill at a lawn',
+      unit: 'minutes',
+      least: 0,
+      most: 120,
     }),
     hourCost: optional(t.hourCost, { field: 'An hour costs', unit: 'USD', least: 0, most: 1000 }),
     waterDays: t.waterDays.toSorted((a, b) => a - b),

@@ -54,7 +54,9 @@ export function typeForecast(actor: Actor, input: ForecastInput): Promise<Outcom
       if (day.low > day.high)
         issues.push(
           measuredIssue(
-            ...([`${on}: Low`, 'temperature', 'Low is {0}, above the high of {1}'] as const),
+            `${on}: Low`,
+            'temperature',
+            'Low is {0}, above the high of {1}',
             [day.low, day.high],
             'The low of a day comes before its high.',
           ),
@@ -71,8 +73,10 @@ export function typeForecast(actor: Actor, input: ForecastInput): Promise<Outcom
     const column = (of: (d: (typeof read)[number]) => number) => Float64Array.from(read, of);
     const hourly = hourlyOf({
       from: today,
-      ...{ min: column((d) => fromFahrenheit(d.low)), max: column((d) => fromFahrenheit(d.high)) },
-      ...{ rain: column((d) => fromInchesOfWater(d.rain)), wind: column((d) => fromMilesPerHour(d.wind)) },
+      min: column((d) => fromFahrenheit(d.low)),
+      max: column((d) => fromFahrenheit(d.high)),
+      rain: column((d) => fromInchesOfWater(d.rain)),
+      wind: column((d) => fromMilesPerHour(d.wind)),
     });
     const days = wholeDays(hourly, (i) => {
       const { chance } = read[i]!;

@@ -130,8 +130,16 @@ const summary = (
   mapping: unknown,
   { rows, bad, repeated, problems }: Pick<Looked, 'rows' | 'bad' | 'repeated' | 'problems'>,
 ) => ({
-  ...{ kind, fileName, body, mapping, status: 'checked' as const, madeBy: actor.name },
-  ...{ total: rows, skipped: repeated, bad, problems },
+  kind,
+  fileName,
+  body,
+  mapping,
+  status: 'checked' as const,
+  madeBy: actor.name,
+  total: rows,
+  skipped: repeated,
+  bad,
+  problems,
 });
 
 /** Samples of this year held to the model: does the other scale fit better? */
@@ -209,8 +217,10 @@ export async function checkWeatherFile(
     const ahead = days.filter((d) => d.day >= dayIn(now, actor.timeZone)).length;
     const importId = await addImport(db, {
       ...summary(actor, 'weather', fileName, body, mapping, {
-        ...{ rows: days.length + bad.length, repeated: 0 },
-        ...{ bad: bad.length, problems: bad.slice(0, PROBLEMS_SHOWN) },
+        rows: days.length + bad.length,
+        repeated: 0,
+        bad: bad.length,
+        problems: bad.slice(0, PROBLEMS_SHOWN),
       }),
       orgId: actor.orgId,
       madeAt: now,

@@ -41,8 +41,12 @@ export function lookAtReadings({
     header: read.file.header,
     latest: check.good.slice(-LATEST),
     looked: {
-      ...{ rows: read.file.rows.length, good: check.good.length, repeated: check.repeated },
-      ...{ bad: check.bad.length, problems: check.bad.slice(0, PROBLEMS_SHOWN), warnings: check.warnings },
+      rows: read.file.rows.length,
+      good: check.good.length,
+      repeated: check.repeated,
+      bad: check.bad.length,
+      problems: check.bad.slice(0, PROBLEMS_SHOWN),
+      warnings: check.warnings,
     },
   };
 }
@@ -62,8 +66,12 @@ export function lookAtLawns({
   return {
     ok: true,
     looked: {
-      ...{ rows: read.file.rows.length, good: good.length, repeated, warnings: [] },
-      ...{ bad: bad.length, problems: bad.slice(0, PROBLEMS_SHOWN) },
+      rows: read.file.rows.length,
+      good: good.length,
+      repeated,
+      warnings: [],
+      bad: bad.length,
+      problems: bad.slice(0, PROBLEMS_SHOWN),
     },
   };
 }

@@ -75,7 +75,9 @@ async function runWeather(actor: Actor, file: FileImport): Promise<void> {
     if (ahead.length) await putForecast(db, to, ahead);
     await touchWeather(db, mapping.stationId);
     await moveImport(db, file.id, ['running'], {
-      ...{ status: 'done', done: file.total, added: added + ahead.length },
+      status: 'done',
+      done: file.total,
+      added: added + ahead.length,
       skipped: Math.max(0, past.length - added),
     });
     await changed(db, actor, 'all', [{ kind: 'outlooks', orgId: actor.orgId }]);
@@ -187,7 +189,8 @@ export async function runUndo(actor: Actor, importId: string): Promise<void> {
     if (file.kind === 'weather') {
       const gone = await removeWeatherDays(db, importId);
       await moveImport(db, importId, ['undone'], {
-        ...{ added: 0, done: 0 },
+        added: 0,
+        done: 0,
         trouble: `${gone} days taken out; a forecast stays until the next one`,
       });
       await changed(db, actor, 'all', [{ kind: 'outlooks', orgId: actor.orgId }]);
@@ -219,7 +222,8 @@ export async function noteImportFailed(
     kind === 'import'
       ? moveImport(db, importId, ['waiting', 'running'], { status: 'failed', trouble: why })
       : moveImport(db, importId, ['done', 'failed', 'running', 'checked', 'undone'], {
-          ...{ status: 'failed', trouble: `It could not be taken out again: ${why}` },
+          status: 'failed',
+          trouble: `It could not be taken out again: ${why}`,
         }),
   );
 }

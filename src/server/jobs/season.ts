@@ -69,7 +69,9 @@ function work(question: PlanQuestion): Answer {
         ? null
         : 'no pre-emergent of the house can go here',
     proposals: (yearOff ? [] : found).map((p) => ({
-      ...{ kind: p.kind, hold: p.hold, visits: p.figures.visits },
+      kind: p.kind,
+      hold: p.hold,
+      visits: p.figures.visits,
       cost: p.figures.cost === null ? null : p.figures.cost / area,
       typed: typedProgramme(p, cleanUp),
     })),
@@ -110,7 +112,11 @@ async function proposedFor(
   const runs = await soilRunsFor(db, actor.orgId, zone, house.crossings.depth, today);
   const line = (facts.outlook?.members ?? []).map(({ year, day }) => ({ year, day }));
   const nothing = (problem: string): SeasonBody => ({
-    ...{ form: SEASON_FORM, proposals: [], plannedHold: null, line, problem },
+    form: SEASON_FORM,
+    proposals: [],
+    plannedHold: null,
+    line,
+    problem,
   });
   if (!runs)
     return nothing(
@@ -120,9 +126,13 @@ async function proposedFor(
     );
   const planned = applications.filter((a) => isOpen(a) && a.products.some((p) => isPreEmergent(p.use)));
   const answer = asked.answer({
-    ...{ facts, labels: labels.now, runs, planned, kept: applications.filter((a) => !planned.includes(a)) },
+    facts,
+    labels: labels.now,
+    runs,
+    planned,
+    kept: applications.filter((a) => !planned.includes(a)),
     targets: usualTargets(applications, facts.seen, today),
     rules: planningRulesFrom(house.planning),
   });
-  return { ...{ form: SEASON_FORM, line, ...answer } };
+  return { form: SEASON_FORM, line, ...answer };
 }

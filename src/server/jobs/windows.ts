@@ -160,13 +160,19 @@ function windowFor(book: ZoneBook, id: string, context: GateContext, season: Sea
     openFrom,
     ajarFrom: ajar?.from ?? null,
     ajarTo: ajar?.to ?? null,
-    ...{ lineOn: planned ? lineDay(context, planned.plannedOn) : null, version: planned?.version ?? 0 },
+    lineOn: planned ? lineDay(context, planned.plannedOn) : null,
+    version: planned?.version ?? 0,
     body: {
-      ...{ form: WINDOW_FORM, all, regret, hours: hoursAhead(context, all) },
+      form: WINDOW_FORM,
+      all,
+      regret,
+      hours: hoursAhead(context, all),
       hold:
         gate && held
           ? {
-              ...{ gate, reason: held.reason, more: more.length },
+              gate,
+              reason: held.reason,
+              more: more.length,
               product: productsOf(context).find((p) => p.position === held.of)?.label.name ?? '',
             }
           : null,

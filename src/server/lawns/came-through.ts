@@ -39,7 +39,11 @@ export async function cameThrough(
   const weather = await observedWeather(db, zone.stationId);
   return walk.found.flatMap((found): CameThrough[] => {
     const clues = cluesOf({
-      ...{ weed: found.weed, stage: found.stage, where: found.where, seenOn: walk.on, runs: few },
+      weed: found.weed,
+      stage: found.stage,
+      where: found.where,
+      seenOn: walk.on,
+      runs: few,
       hasHotEdge: zone.concreteEdgeFt > 0 || zone.site.besidePavement,
       barriers: barriersAgainst(found, laid, book, few, weather),
       opened: book.facts.seen.opened.map((o) => o.on),
@@ -82,10 +86,15 @@ function barriersAgainst(
   const whole = total > 0 && total < 1 ? 1 / total : 1;
   return laid.map(({ record, label }, i): LaidBarrier => {
     const entry = entryOf(label, record.rate, {
-      ...{ id: record.id, day: record.appliedOn, status: 'done' as const, share: 1, ground: null },
+      id: record.id,
+      day: record.appliedOn,
+      status: 'done' as const,
+      share: 1,
+      ground: null,
     });
     return {
-      ...{ day: record.appliedOn, share: shares[i]! },
+      day: record.appliedOn,
+      share: shares[i]!,
       full: dosesAgainst(weed, [entry], [label], turf, runs.from).map((d): Dose => ({
         ...d,
         rate: (d.rate * whole) as Dose['rate'],

@@ -84,7 +84,11 @@ export const earlierShape = Joi.object<EarlierInput>({
     .valid(...DOERS)
     .required(),
   productId: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
-  ...{ substance: text(80), group: text(10), amount: text(40), unit: text(20), note: text(500) },
+  substance: text(80),
+  group: text(10),
+  amount: text(40),
+  unit: text(20),
+  note: text(500),
   certainty: Joi.string()
     .valid(...CERTAINTIES)
     .required(),
@@ -134,14 +138,12 @@ export function noteEarlierWork(actor: Actor, input: EarlierInput): Promise<Outc
     if (issues.length || on === null) return refuse({ kind: 'invalid', issues });
     const figure = amount?.ok ? amount.value : null;
     await addEarlierWork(db, {
-      ...{
-        orgId: actor.orgId,
-        zoneId: zone.id,
-        on,
-        by: input.by,
-        certainty: input.certainty,
-        sendKey: input.sendKey,
-      },
+      orgId: actor.orgId,
+      zoneId: zone.id,
+      on,
+      by: input.by,
+      certainty: input.certainty,
+      sendKey: input.sendKey,
       product: label
         ? {
             id: label.id,
@@ -149,8 +151,12 @@ export function noteEarlierWork(actor: Actor, input: EarlierInput): Promise<Outc
             rate: figure === null ? null : { figure, unit },
           }
         : null,
-      ...{ substance: label ? '' : substance, group: group?.ok ? Math.round(group.value) : null },
-      ...{ amount: label ? null : figure, note: input.note.trim(), person: actor.name, at: now },
+      substance: label ? '' : substance,
+      group: group?.ok ? Math.round(group.value) : null,
+      amount: label ? null : figure,
+      note: input.note.trim(),
+      person: actor.name,
+      at: now,
     });
     await changed(db, actor, [zone.id]);
     return done({ on: isoDay(on) });
@@ -159,11 +165,10 @@ export function noteEarlierWork(actor: Actor, input: EarlierInput): Promise<Outc
 
 export type TakeBackInput = Readonly<{ sendKey: string; zoneId: string; id: string; why: string }>;
 export const takeBackShape = Joi.object<TakeBackInput>({
-  ...{
-    sendKey: Joi.string().guid({ separator: '-', wrapper: false }).required(),
-    zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
-  },
-  ...{ id: Joi.string().guid({ separator: '-', wrapper: false }).required(), why: text(500) },
+  sendKey: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  id: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  why: text(500),
 });
 export function takeBackEarlier(actor: Actor, input: TakeBackInput): Promise<Outcome<null>> {
   requirePermission(actor, 'record');
@@ -172,7 +177,11 @@ export function takeBackEarlier(actor: Actor, input: TakeBackInput): Promise<Out
     if (!work) return refuse({ kind: 'gone' });
     const { now } = await momentOf(db, actor);
     await takeBackEarlierWork(db, work, {
-      ...{ orgId: actor.orgId, person: actor.name, at: now, sendKey: input.sendKey, note: input.why.trim() },
+      orgId: actor.orgId,
+      person: actor.name,
+      at: now,
+      sendKey: input.sendKey,
+      note: input.why.trim(),
     });
     await changed(db, actor, [input.zoneId]);
     return done(null);

@@ -30,7 +30,9 @@ export function lawnSheet(actor: Actor, zoneId: string): Promise<LawnFacts | nul
       stations: await stationNames(db),
       earlier: await earlierWorkOf(db, [zone.id]),
       products: (await labelsOf(db)).now.map(({ id, name, rateUnit }) => ({
-        ...{ id, name: name.replace(', demo label', ''), rateUnit },
+        id,
+        name: name.replace(', demo label', ''),
+        rateUnit,
       })),
     };
   });

@@ -21,7 +21,8 @@ export type StripInput = Readonly<{ zoneId: string; length: string; width: strin
 const short = Joi.string().allow('').max(40).required();
 export const stripShape = Joi.object<StripInput>({
   zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
-  ...{ length: short, width: short },
+  length: short,
+  width: short,
 }).required();
 
 const NAME = 'hot edge';
@@ -48,7 +49,9 @@ export function makeStrip(actor: Actor, input: StripInput): Promise<Outcome<Stri
     if (!issues.length && area > zone.area * MOST_SHARE)
       issues.push(
         measuredIssue(
-          ...(['Width', 'length', `{0} by {1} is more than half of ${zone.name}`] as const),
+          'Width',
+          'length',
+          `{0} by {1} is more than half of ${zone.name}`,
           [lengthFt, widthFt],
           'Type how long the edge is, and how wide the strip that gets hot.',
         ),
@@ -66,9 +69,15 @@ export function makeStrip(actor: Actor, input: StripInput): Promise<Outcome<Stri
     const edgeFt = Math.max(0, zone.concreteEdgeFt - lengthFt);
     const zoneId = await addZone(db, {
       ...row,
-      ...{ name, areaSqFt: toNumeric(toSquareFeet(area)), excludedSqFt: '0', trees: [] },
+      name,
+      areaSqFt: toNumeric(toSquareFeet(area)),
+      excludedSqFt: '0',
+      trees: [],
       measure: { by: 'typed', how: `${lengthFt} ft by ${widthFt} ft` },
-      ...{ besidePavement: true, exposure: 'full sun', concreteEdgeFt: toNumeric(lengthFt), bedEdgeFt: '0' },
+      besidePavement: true,
+      exposure: 'full sun',
+      concreteEdgeFt: toNumeric(lengthFt),
+      bedEdgeFt: '0',
     });
     // what gets hot is the strip: what is left of the zone has so much less of an edge
     const rest = {
@@ -97,13 +106,20 @@ async function bringAlong(db: Transaction, actor: Actor, from: string, to: strin
     const figure = label ? rateIn(r.rate, label.rateUnit) : null;
     if (r.correctedById !== null || r.place === 'spots' || !label) continue;
     await addEarlierWork(db, {
-      ...{ ...own, on: r.appliedOn, by: 'us', substance: r.productName, group: null, amount: null },
+      ...own,
+      on: r.appliedOn,
+      by: 'us',
+      substance: r.productName,
+      group: null,
+      amount: null,
       product: {
-        ...{ id: r.productId, version: r.labelVersion },
+        id: r.productId,
+        version: r.labelVersion,
         rate: figure === null ? null : { figure, unit: label.rateUnit },
       },
       certainty: figure === null ? 'not known' : 'exact',
-      ...{ note: 'recorded before the edge was a zone of its own', sendKey: randomUUID() },
+      note: 'recorded before the edge was a zone of its own',
+      sendKey: randomUUID(),
     });
   }
 }

@@ -33,7 +33,10 @@ export const findingShape = Joi.object<FindingInput>({
   kind: Joi.string()
     .valid(...FINDINGS)
     .required(),
-  ...{ word: short, stage: short, figure: short, on: short },
+  word: short,
+  stage: short,
+  figure: short,
+  on: short,
 });
 
 const FIGURES: Partial<Record<FindingKind, { field: string; unit: string; most: number }>> = {
@@ -108,7 +111,11 @@ export async function noteFinding(actor: Actor, input: FindingInput): Promise<Ou
       });
     if (issues.length || on === null) return refuse({ kind: 'invalid', issues });
     await addFinding(db, {
-      ...{ orgId: actor.orgId, zoneId: input.zoneId, sendKey: input.sendKey, kind, on },
+      orgId: actor.orgId,
+      zoneId: input.zoneId,
+      sendKey: input.sendKey,
+      kind,
+      on,
       word:
         kind === 'weed stage'
           ? `${word}|${input.stage}`
@@ -130,8 +137,14 @@ export async function noteFinding(actor: Actor, input: FindingInput): Promise<Ou
       const wants = wantsPhosphorus(groundFrom([{ kind, word, on, figure: null, person: '' }]).test!);
       if (wants !== null)
         await addFinding(db, {
-          ...{ orgId: actor.orgId, zoneId: input.zoneId, kind: 'soil test', on, figure: null },
-          ...{ word: wants ? 'wanted' : 'not wanted', person: actor.name, sendKey: besides(input.sendKey) },
+          orgId: actor.orgId,
+          zoneId: input.zoneId,
+          kind: 'soil test',
+          on,
+          figure: null,
+          word: wants ? 'wanted' : 'not wanted',
+          person: actor.name,
+          sendKey: besides(input.sendKey),
         });
     }
     await changed(db, actor, [input.zoneId]);

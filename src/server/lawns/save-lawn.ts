@@ -326,7 +326,9 @@ async function rowsOf(input: LawnInput) {
       noticeHours: noticeHours === null ? null : Math.round(noticeHours),
       optOut: input.optOut.trim(),
       organicOnly: input.organicOnly,
-      ...{ mownOn: [...input.mownOn].sort(), wateredOn: [...input.wateredOn].sort(), email },
+      mownOn: [...input.mownOn].sort(),
+      wateredOn: [...input.wateredOn].sort(),
+      email,
       visitPrice: numeric(visitPrice),
     },
     zone: {

@@ -39,7 +39,9 @@ export function walkSheet(actor: Actor, zoneId: string): Promise<WalkSheet | nul
     const walks = (await walksOf(db, [zoneId])).get(zoneId) ?? [];
     return {
       sheet: { today, house, zone, labels: labelsFor(labels, book), facts: book.facts },
-      ...{ taken, fallen: noLongerWorks(taken), walks },
+      taken,
+      fallen: noLongerWorks(taken),
+      walks,
       ground: groundVerdicts(ground.test, ground, today),
       through: await cameThrough(db, actor.orgId, book, { house, labels, today, walks }),
     };

@@ -20,11 +20,16 @@ const id = Joi.string().guid({ separator: '-', wrapper: false }).required();
 const short = Joi.string().allow('').max(40).required();
 const MOST_WEEDS = 20;
 export const walkShape = Joi.object<WalkInput>({
-  ...{ sendKey: id, zoneId: id, on: short },
+  sendKey: id,
+  zoneId: id,
+  on: short,
   found: Joi.array()
     .items(
       Joi.object({
-        ...{ weed: short, stage: short, cover: short, counted: short },
+        weed: short,
+        stage: short,
+        cover: short,
+        counted: short,
         where: Joi.array()
           .items(Joi.string().valid(...GROUNDS))
           .max(GROUNDS.length)
@@ -45,15 +50,18 @@ export function saveWalk(actor: Actor, input: WalkInput): Promise<Outcome<{ on: 
     const { on, found, issues } = readWalk(input, today);
     if (issues.length || on === null) return refuse({ kind: 'invalid', issues });
     const isNew = await addWalk(db, {
-      ...{ orgId: actor.orgId, zoneId: input.zoneId, sendKey: input.sendKey, on, person: actor.name },
-      ...{ found, notes: input.notes.trim() },
+      orgId: actor.orgId,
+      zoneId: input.zoneId,
+      sendKey: input.sendKey,
+      on,
+      person: actor.name,
+      found,
+      notes: input.notes.trim(),
     });
     if (!isNew) return done({ on: isoDay(on) });
     const note = { orgId: actor.orgId, zoneId: input.zoneId, on, person: actor.name, figure: null };
     for (const [weed, stage] of furthest(found))
-      await addFinding(db, {
-        ...{ ...note, kind: 'weed stage', word: `${weed}|${stage}`, sendKey: randomUUID() },
-      });
+      await addFinding(db, { ...note, kind: 'weed stage', word: `${weed}|${stage}`, sendKey: randomUUID() });
     // it was looked at: a look that a record asked for is answered
     await addFinding(db, { ...note, kind: 'looked', word: lookedWords(found), sendKey: randomUUID() });
     await changed(db, actor, [input.zoneId]);

@@ -66,7 +66,9 @@ function contentOf(stored: StoredCard, company: string, units: UnitSystem, scale
     margin: [0, 2 * scale, 0, 2 * scale],
   });
   const head = (text: string): Content => ({
-    ...{ text, bold: true, fontSize: size(11) },
+    text,
+    bold: true,
+    fontSize: size(11),
     margin: [0, 6 * scale, 0, 1],
   });
   const show = SHOWS[units];

@@ -72,11 +72,14 @@ async function morningOf(db: Transaction, actor: Actor, applicationIds: readonly
     if (!book || !application || !isOpen(application)) return [];
     return [
       {
-        ...{ zoneId: book.zone.id, applicationId: id, site: siteName(book.zone) },
+        zoneId: book.zone.id,
+        applicationId: id,
+        site: siteName(book.zone),
         at: book.zone.at,
         ground: {
           hasIrrigation: book.zone.facts.irrigationPerHour !== null,
-          ...{ hasTrees: book.zone.facts.trees, beds: book.zone.facts.beds },
+          hasTrees: book.zone.facts.trees,
+          beds: book.zone.facts.beds,
           concrete: book.zone.concreteEdgeFt > 0,
         },
         ...stopToday(book.applications, id, book.facts, moment.today),
@@ -98,10 +101,21 @@ async function morningOf(db: Transaction, actor: Actor, applicationIds: readonly
     if (!(productId in amounts) && isAmountUnit(unit))
       amounts[productId] = amountLike(AMOUNT_UNITS[unit], amount * AMOUNT_UNITS[unit].inSi);
   return {
-    ...{ today: moment.today, stops, known: [...(await knownMixes(db))], usualAmounts: amounts },
+    today: moment.today,
+    stops,
+    known: [...(await knownMixes(db))],
+    usualAmounts: amounts,
     equipment: (await equipmentOf(db)).map(
       ({ id, name, method, fitted, truck, output, tank, dead, hopper }) => ({
-        ...{ id, name, method, fitted, truck, output, tank, dead, hopper },
+        id,
+        name,
+        method,
+        fitted,
+        truck,
+        output,
+        tank,
+        dead,
+        hopper,
       }),
     ),
     caps: tools.flatMap((t) =>
@@ -110,7 +124,8 @@ async function morningOf(db: Transaction, actor: Actor, applicationIds: readonly
         : [],
     ),
     usual: {
-      ...{ tank: house.tank, carrier: house.carrier },
+      tank: house.tank,
+      carrier: house.carrier,
       scaleStep: orElse(finest('scale'), house.scaleStep),
       jugStep: orElse(finest('jug'), house.jugStep),
     },
@@ -131,7 +146,12 @@ export const keepCardsShape = Joi.object<KeepCardsInput>({
   kind: Joi.valid('tank', 'hopper').required(),
   settings: Joi.object({
     equipmentId: id.allow('').required(),
-    ...{ tank: text, dead: text, carrier: text, scale: text, jug: text, left: text },
+    tank: text,
+    dead: text,
+    carrier: text,
+    scale: text,
+    jug: text,
+    left: text,
     leftIsSameMix: Joi.boolean().required(),
     way: Joi.valid(...FILL_WAYS).required(),
     together: Joi.boolean().required(),
@@ -190,7 +210,11 @@ export function latestCards(actor: Actor): Promise<CardLine[]> {
   return inOrganisation(actor, async (db) => {
     const { today } = await momentOf(db, actor);
     return (await cardsSince(db, addDays(today, -1))).map(({ id: cardIdOf, forDay, card, measured }) => ({
-      ...{ id: cardIdOf, day: forDay, kind: card.kind, number: card.number, of: card.of },
+      id: cardIdOf,
+      day: forDay,
+      kind: card.kind,
+      number: card.number,
+      of: card.of,
       equipment: card.equipment?.name ?? '',
       products: card.products.map((p) => p.label.name),
       sites: [...new Set(card.stops.map((s) => s.site))],
@@ -208,7 +232,9 @@ export type MeasuredInput = Readonly<{
 }>;
 const amount = Joi.number().min(0).max(100_000).required();
 export const measuredShape = Joi.object<MeasuredInput>({
-  ...{ sendKey: id.required(), cardId: id.required(), water: amount },
+  sendKey: id.required(),
+  cardId: id.required(),
+  water: amount,
   products: Joi.array().items(amount).max(8).required(),
 }).required();
 
@@ -223,7 +249,10 @@ export function measureLoad(
     if (!known || known.card.products.length !== products.length) return refuse({ kind: 'gone' });
     const { now } = await momentOf(db, actor);
     const isKept = await keepMeasured(db, asked, {
-      ...{ measured: { products, water }, by: actor.name, at: now, key: sendKey },
+      measured: { products, water },
+      by: actor.name,
+      at: now,
+      key: sendKey,
     });
     if (isKept || (await isMeasuredBy(db, asked, sendKey))) return done({ by: actor.name });
     const issue: Issue = {

@@ -33,15 +33,15 @@ export async function accountSheet(actor: Actor): Promise<AccountSheet> {
   const me = (await peopleOfCompany(actor.orgId)).find((p) => p.userId === actor.userId);
   const sessions = await sessionsOf(actor.userId);
   return {
-    ...{ name: actor.name, email: me?.email ?? '', hasSecondFactor: me?.hasSecondFactor ?? false },
+    name: actor.name,
+    email: me?.email ?? '',
+    hasSecondFactor: me?.hasSecondFactor ?? false,
     sessions: sessions.map((s) => ({
-      ...{
-        id: s.id,
-        device: deviceWords(s.userAgent),
-        since: s.since,
-        seenAt: s.seenAt,
-        isThis: s.token === here,
-      },
+      id: s.id,
+      device: deviceWords(s.userAgent),
+      since: s.since,
+      seenAt: s.seenAt,
+      isThis: s.token === here,
     })),
   };
 }
@@ -68,7 +68,9 @@ function deviceWords(userAgent: string): string {
 const text = (most: number) => Joi.string().allow('').max(most).required();
 export type PasswordInput = Readonly<{ old: string; password: string; again: string }>;
 export const passwordShape = Joi.object<PasswordInput>({
-  ...{ old: text(1000), password: text(1000), again: text(1000) },
+  old: text(1000),
+  password: text(1000),
+  again: text(1000),
 }).required();
 
 const wrongPassword = (field: string) =>
@@ -129,7 +131,8 @@ export async function offerSecondFactor(
     if (!('totpURI' in made)) return wrongPassword('Password');
     const secret = new URL(made.totpURI).searchParams.get('secret') ?? '';
     return done({
-      ...{ secret, codes: made.backupCodes },
+      secret,
+      codes: made.backupCodes,
       picture: await QRCode.toString(made.totpURI, { type: 'svg', margin: 1 }),
     });
   } catch (error) {

@@ -38,8 +38,14 @@ export type BeginInput = Readonly<{
   again: string;
 }>;
 export const beginShape = Joi.object<BeginInput>({
-  ...{ key: text(100), company: text(100), timeZone: text(60), units: text(10), name: text(100) },
-  ...{ email: text(254), password: text(1000), again: text(1000) },
+  key: text(100),
+  company: text(100),
+  timeZone: text(60),
+  units: text(10),
+  name: text(100),
+  email: text(254),
+  password: text(1000),
+  again: text(1000),
 }).required();
 
 /** A company, its house rules as they are usual, and its first lead. The link is used up. */
@@ -107,7 +113,10 @@ export async function joinLink(key: string): Promise<JoinLink | null> {
 
 export type JoinInput = Readonly<{ key: string; name: string; password: string; again: string }>;
 export const joinShape = Joi.object<JoinInput>({
-  ...{ key: text(100), name: text(100), password: text(1000), again: text(1000) },
+  key: text(100),
+  name: text(100),
+  password: text(1000),
+  again: text(1000),
 }).required();
 
 /** Makes the invited person, or sets the new password and ends that person's sessions. The link is used up. */

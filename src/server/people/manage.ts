@@ -28,13 +28,7 @@ export async function peopleSheet(actor: Actor): Promise<PeopleSheet> {
     waiting: waiting.flatMap((w) =>
       w.kind === 'first'
         ? []
-        : [
-            {
-              ...{ id: w.id, kind: w.kind, name: w.name, email: w.email },
-              role: w.role,
-              expiresAt: w.expiresAt,
-            },
-          ],
+        : [{ id: w.id, kind: w.kind, name: w.name, email: w.email, role: w.role, expiresAt: w.expiresAt }],
     ),
   };
 }
@@ -43,7 +37,8 @@ const text = (most: number) => Joi.string().allow('').max(most).required();
 const ROLES = ['lead', 'technician', 'viewer'] as const satisfies readonly Role[];
 export type InviteInput = Readonly<{ name: string; email: string; role: Role }>;
 export const inviteShape = Joi.object<InviteInput>({
-  ...{ name: text(100), email: text(254) },
+  name: text(100),
+  email: text(254),
   role: Joi.string()
     .valid(...ROLES)
     .required(),

@@ -104,7 +104,8 @@ async function needsOf(db: Transaction, today: Day): Promise<Map<string, Need>> 
 async function seasonOf(db: Transaction, label: Label, shelf: Shelf | null, today: Day): Promise<Season> {
   const need = (await needsOf(db, today)).get(label.id);
   return {
-    ...{ need: need?.amount ?? 0, lawns: need?.lawns ?? 0 },
+    need: need?.amount ?? 0,
+    lawns: need?.lawns ?? 0,
     runsOut: need && shelf ? runsOutOn(shelf.onHand, need.days) : null,
     rate: need
       ? rateFrom(amountLike(RATE_UNITS[label.rateUnit], need.amount), need.area as SquareMetres)
@@ -145,10 +146,12 @@ export async function productSheet(actor: Actor, productId: string): Promise<Pro
     const today = await todayOf(db, actor);
     const shelf = (await shelvesOf(db)).get(productId) ?? null;
     return {
-      ...{ today, productId },
+      today,
+      productId,
       versions,
       label,
-      ...{ completeness: completenessOf(label), shelf },
+      completeness: completenessOf(label),
+      shelf,
       lines: await stockLines(db, productId),
       season: await seasonOf(db, label, shelf, today),
     };
@@ -255,7 +258,12 @@ export const moveShape = Joi.object<MoveInput>({
   kind: Joi.string()
     .valid(...MOVES.filter((m) => m !== 'use'))
     .required(),
-  ...{ lot: text(60), amount: text(40), unit: text(10), price: text(40), on: text(40), note: text(500) },
+  lot: text(60),
+  amount: text(40),
+  unit: text(10),
+  price: text(40),
+  on: text(40),
+  note: text(500),
   expires: Joi.string().allow('').max(40),
 });
 
@@ -328,12 +336,18 @@ export async function moveStock(actor: Actor, input: MoveInput): Promise<Outcome
       });
     if (issues.length || !amount.ok || on === null) return refuse({ kind: 'invalid', issues });
     await addMove(db, {
-      ...{ orgId: actor.orgId, productId: label.id, kind, lot: input.lot.trim(), unit, on },
+      orgId: actor.orgId,
+      productId: label.id,
+      kind,
+      lot: input.lot.trim(),
+      unit,
+      on,
       amount: isMinus ? -amount.value : amount.value,
       price: price?.ok ? price.value : null,
       note: input.note.trim(),
       person: actor.name,
-      ...{ recordId: null, expires: kind === 'in' ? expires : null },
+      recordId: null,
+      expires: kind === 'in' ? expires : null,
       sendKey: input.sendKey,
     });
     return done({ onHand: await onShelf() });

@@ -44,7 +44,8 @@ export async function askedOf(db: Transaction, { rules }: House, today: Day): Pr
   const notices = await noticesDue(
     db,
     { from: today, to: addDays(today, NOTICE_DAYS) },
-    ...([rules.noticeByCode, SHOWN] as const),
+    rules.noticeByCode,
+    SHOWN,
   );
   const odd = await oddVisits(db, addDays(today, -DOUBLE_DAYS), SHOWN);
   const ids = [...due.zones, ...unrecorded, ...notices].map((x) => x.zoneId);
@@ -57,14 +58,20 @@ export async function askedOf(db: Transaction, { rules }: House, today: Day): Pr
       list.filter((f) => wantsDoing(f) && f.from <= today).map((f) => ({ ...f, zoneId, site: site(zoneId) })),
     ),
     unrecorded: unrecorded.map((u) => ({
-      ...{ ...u, site: site(u.zoneId), left: DAYS_TO_RECORD - (today - u.day) },
+      ...u,
+      site: site(u.zoneId),
+      left: DAYS_TO_RECORD - (today - u.day),
     })),
     notices: notices.map((n) => ({ ...n, site: site(n.zoneId) })),
     doubles: odd.flatMap((v) =>
       v.body.outcomes
         .filter((o) => o.outcome !== 'recorded')
         .map((o) => ({
-          ...{ id: v.id, zoneId: o.zoneId, site: site(o.zoneId), day: v.day, person: v.person },
+          id: v.id,
+          zoneId: o.zoneId,
+          site: site(o.zoneId),
+          day: v.day,
+          person: v.person,
           words: o.outcome === 'already' ? `recorded before by ${o.words}` : o.words,
         })),
     ),

@@ -127,30 +127,34 @@ export async function board(actor: Actor, perGroup = LINES_SHOWN): Promise<Board
       const products = a.products
         .filter((p) => p.recordId === null)
         .map((p): DueProduct => ({
-          ...{ name: p.label.name, rate: p.rate, rateUnit: p.label.rateUnit, amountUnit: p.label.amountUnit },
-          ...{ area: areaOf(p.place, zone), place: p.place.on, part: p.tie?.part ?? 1, of: p.tie?.of ?? 1 },
+          name: p.label.name,
+          rate: p.rate,
+          rateUnit: p.label.rateUnit,
+          amountUnit: p.label.amountUnit,
+          area: areaOf(p.place, zone),
+          place: p.place.on,
+          part: p.tie?.part ?? 1,
+          of: p.tie?.of ?? 1,
         }));
       const line: DueLine = {
-        ...{
-          zoneId: zone.id,
-          applicationId: a.id,
-          zoneName: zone.name,
-          turf: zone.facts.turf,
-          area: zone.area,
-        },
-        ...{
-          purpose: a.purpose,
-          plannedOn: a.plannedOn,
-          products,
-          window: r.body,
-          isFresh: r.isFresh,
-          was: r.was,
-        },
+        zoneId: zone.id,
+        applicationId: a.id,
+        zoneName: zone.name,
+        turf: zone.facts.turf,
+        area: zone.area,
+        purpose: a.purpose,
+        plannedOn: a.plannedOn,
+        products,
+        window: r.body,
+        isFresh: r.isFresh,
+        was: r.was,
       };
       return [{ group: r.group, zone, line }];
     });
     return {
-      ...{ today, finished, unplanned },
+      today,
+      finished,
+      unplanned,
       first: first.map((z) => ({ zoneId: z.zoneId, site: siteName(z) })),
       waiting,
       groups: GROUPS.map((group) => {
@@ -160,7 +164,9 @@ export async function board(actor: Actor, perGroup = LINES_SHOWN): Promise<Board
           if (stop) stop.lines.push(line);
           else
             stops.set(zone.lawnId, {
-              ...{ lawnId: zone.lawnId, address: zone.address, customer: zone.customer },
+              lawnId: zone.lawnId,
+              address: zone.address,
+              customer: zone.customer,
               lines: [line],
             });
         }

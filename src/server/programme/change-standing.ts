@@ -164,8 +164,13 @@ export function copyApplication(
       const { books } = await assemble(db, actor, [zone], moment, { sky: false });
       const { applications, facts } = books.get(zoneId)!;
       const copy: PlannedApplication = {
-        ...{ id: 'copy', purpose: application.purpose, plannedOn: application.plannedOn },
-        ...{ earliest: application.earliest, latest: application.latest, doneOn: null, skipped: null },
+        id: 'copy',
+        purpose: application.purpose,
+        plannedOn: application.plannedOn,
+        earliest: application.earliest,
+        latest: application.latest,
+        doneOn: null,
+        skipped: null,
         products: application.products.map((p) => ({
           ...p,
           id: `copy-${p.position}`,
@@ -184,17 +189,19 @@ export function copyApplication(
         actor,
         {
           ...copy,
-          ...{ zoneId, sendKey: null },
+          zoneId,
+          sendKey: null,
           products: application.products.map((p) => ({
-            ...{
-              id: null,
-              productId: p.label.id,
-              rate: p.typed.rate,
-              unit: p.typed.unit,
-              use: p.use,
-              tank: p.tank,
-            },
-            ...{ targets: p.targets, method: p.method, place: p.place, tie: null },
+            id: null,
+            productId: p.label.id,
+            rate: p.typed.rate,
+            unit: p.typed.unit,
+            use: p.use,
+            tank: p.tank,
+            targets: p.targets,
+            method: p.method,
+            place: p.place,
+            tie: null,
           })),
         },
         moment.now,

@@ -61,8 +61,14 @@ export async function liftLatch(actor: Actor, input: LiftInput): Promise<Outcome
     const outcome = checked(book, application, input);
     if (!outcome.ok) return outcome;
     await addLift(db, {
-      ...{ orgId: actor.orgId, sendKey: input.sendKey, zoneId: input.zoneId, plannedId: input.plannedId },
-      ...{ gate: input.gate, by: actor.name, ...outcome.value, at: moment.now },
+      orgId: actor.orgId,
+      sendKey: input.sendKey,
+      zoneId: input.zoneId,
+      plannedId: input.plannedId,
+      gate: input.gate,
+      by: actor.name,
+      ...outcome.value,
+      at: moment.now,
     });
     await changed(db, actor, [input.zoneId]);
     return done({ until: isoDay(outcome.value.until) });

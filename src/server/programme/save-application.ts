@@ -48,21 +48,31 @@ export const applicationShape = Joi.object<ApplicationInput>({
   base: Joi.number().integer().min(0).max(2_000_000_000).required(),
   sendKey: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
   purpose: typed(120),
-  ...{ plannedOn: typed(40), earliest: typed(40), latest: typed(40) },
+  plannedOn: typed(40),
+  earliest: typed(40),
+  latest: typed(40),
   products: Joi.array()
     .items(
       Joi.object({
         id: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
         productId: Joi.string().guid({ separator: '-', wrapper: false }).allow('').required(),
-        ...{ rate: typed(40), unit: typed(40), use: typed(40), method: typed(40) },
+        rate: typed(40),
+        unit: typed(40),
+        use: typed(40),
+        method: typed(40),
         targets: Joi.array().items(Joi.string().max(60)).max(40).required(),
         place: Joi.string().valid('zone', 'spots', 'strip').required(),
-        ...{ area: typed(40), length: typed(40), width: typed(40), ground: typed(60) },
+        area: typed(40),
+        length: typed(40),
+        width: typed(40),
+        ground: typed(60),
         tank: Joi.number().integer().min(1).max(8).required(),
         times: Joi.string()
           .valid(...TIMES)
           .required(),
-        ...{ split: typed(40), shares: typed(60), shots: typed(10) },
+        split: typed(40),
+        shares: typed(60),
+        shots: typed(10),
       }),
     )
     .max(20)
@@ -95,7 +105,9 @@ export function saveApplication(
     if (sent) return sent.zoneId === zone.id ? done(savedBefore(sent)) : refuse({ kind: 'gone' });
     if (before && before.version !== input.base)
       return refuse({
-        ...{ kind: 'changed-by-other', by: before.changedBy, at: before.changedAt.toISOString() },
+        kind: 'changed-by-other',
+        by: before.changedBy,
+        at: before.changedAt.toISOString(),
         theirs: before,
       });
 
@@ -121,19 +133,33 @@ export function saveApplication(
       ties.set(
         tie.key,
         await addTie(db, actor, {
-          ...{ zoneId: zone.id, kind: tie.kind, parts: tie.of, spacing: tie.spacing },
+          zoneId: zone.id,
+          kind: tie.kind,
+          parts: tie.of,
+          spacing: tie.spacing,
           total: totalOf(read.value.products[tie.key]),
         }),
       );
     const change = (draft: (typeof drafts)[number]) => ({
-      ...{ zoneId: zone.id, purpose: draft.purpose, plannedOn: draft.plannedOn },
-      ...{ earliest: draft.earliest, latest: draft.latest, sendKey: null },
+      zoneId: zone.id,
+      purpose: draft.purpose,
+      plannedOn: draft.plannedOn,
+      earliest: draft.earliest,
+      latest: draft.latest,
+      sendKey: null,
       products: draft.products.map((p): ProductChange => {
         const stored = before?.products.find((s) => s.id === p.id);
         const kept = stored?.tie ? { id: stored.tie.id, part: stored.tie.part } : null;
         return {
-          ...{ id: stored?.id ?? null, productId: p.label.id, rate: p.typed.rate, unit: p.typed.unit },
-          ...{ use: p.use, targets: p.targets, method: p.method, place: p.place, tank: p.tank },
+          id: stored?.id ?? null,
+          productId: p.label.id,
+          rate: p.typed.rate,
+          unit: p.typed.unit,
+          use: p.use,
+          targets: p.targets,
+          method: p.method,
+          place: p.place,
+          tank: p.tank,
           tie: p.tie ? { id: ties.get(p.tie.key)!, part: p.tie.part } : kept,
         };
       }),
@@ -152,7 +178,9 @@ export function saveApplication(
 
 /** The answer got lost on its way: it is given again. */
 const savedBefore = ({ id, version }: Readonly<{ id: string; version: number }>): Saved => ({
-  ...{ applicationId: id, version, applications: 1 },
+  applicationId: id,
+  version,
+  applications: 1,
 });
 
 export const closedIssue = ({ on, whole, why }: NonNullable<ZoneOnLawn['closed']>) => ({

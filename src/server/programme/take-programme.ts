@@ -39,7 +39,10 @@ export const programmeShape = Joi.object<ProgrammeInput>({
   applications: Joi.array()
     .items(
       Joi.object({
-        ...{ purpose: typed(120), plannedOn: typed(40), earliest: typed(40), latest: typed(40) },
+        purpose: typed(120),
+        plannedOn: typed(40),
+        earliest: typed(40),
+        latest: typed(40),
         products: applicationShape.extract('products'),
         ties: Joi.array()
           .items(
@@ -141,7 +144,10 @@ export async function writeProgramme(
             ...p,
             tie: tie
               ? {
-                  ...{ key: keys.indexOf(tie.of), kind: 'split', part: tie.part, of: partsOf(tie.of) },
+                  key: keys.indexOf(tie.of),
+                  kind: 'split',
+                  part: tie.part,
+                  of: partsOf(tie.of),
                   spacing: spacingFor(p.use, p.label, facts.zone, house.rules.spacing),
                 }
               : null,
@@ -168,7 +174,10 @@ export async function writeProgramme(
     const [first] = parts;
     const total = parts.reduce((sum, p) => sum + p.typed.rate, 0);
     ties[key] = await addTie(db, actor, {
-      ...{ zoneId: zone.id, kind: 'split', parts: parts.length, spacing: first!.tie!.spacing },
+      zoneId: zone.id,
+      kind: 'split',
+      parts: parts.length,
+      spacing: first!.tie!.spacing,
       total: { figure: total, unit: first!.typed.unit, shares: parts.map((p) => p.typed.rate / total) },
     });
   }
@@ -180,11 +189,22 @@ export async function writeProgramme(
       db,
       actor,
       {
-        ...{ zoneId: zone.id, purpose: d.purpose, plannedOn: d.plannedOn },
-        ...{ earliest: d.earliest, latest: d.latest, sendKey: n === 0 ? input.sendKey : null },
+        zoneId: zone.id,
+        purpose: d.purpose,
+        plannedOn: d.plannedOn,
+        earliest: d.earliest,
+        latest: d.latest,
+        sendKey: n === 0 ? input.sendKey : null,
         products: d.products.map((p) => ({
-          ...{ id: null, productId: p.label.id, rate: p.typed.rate, unit: p.typed.unit, use: p.use },
-          ...{ targets: p.targets, method: p.method, place: p.place, tank: p.tank },
+          id: null,
+          productId: p.label.id,
+          rate: p.typed.rate,
+          unit: p.typed.unit,
+          use: p.use,
+          targets: p.targets,
+          method: p.method,
+          place: p.place,
+          tank: p.tank,
           tie: p.tie ? { id: ties[p.tie.key]!, part: p.tie.part } : null,
         })),
       },

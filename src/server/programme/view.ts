@@ -105,7 +105,10 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
     const book = books.get(zone.id)!;
     const station = stations.find((s) => s.id === zone.stationId);
     return {
-      ...{ today: moment.today, house, zone, labels: labelsFor(labels, book) },
+      today: moment.today,
+      house,
+      zone,
+      labels: labelsFor(labels, book),
       siblings: (await zonesOfLawn(db, zone.lawnId)).map(({ id, name }) => ({ id, name })),
       applications: book.applications,
       entries: book.records
@@ -117,8 +120,11 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
         zone.stationId,
         book.applications.filter(isOpen).map((a) => contextOf(book.applications, a.id, book.facts)),
       ),
-      ...{ earlier: book.earlier, findings: book.findings, facts: book.facts },
-      ...{ outlook: book.facts.outlook, outlookRefusal: book.outlookRefusal },
+      earlier: book.earlier,
+      findings: book.findings,
+      facts: book.facts,
+      outlook: book.facts.outlook,
+      outlookRefusal: book.outlookRefusal,
       movedLines: await movedLinesOf(db, zone.id),
       signs: await observationsOf(db, zone.lawnId),
       weather: station ? weatherStatus(station) : null,
@@ -141,7 +147,15 @@ export function soilRunsOfZone(actor: Actor, zoneId: string, spot: Spot = 'open'
 }
 
 const lineOf = (r: RecordEntry): EntryLine => ({
-  ...{ id: r.id, visitId: r.visitId, plannedProductId: r.plannedProductId, productName: r.productName },
-  ...{ appliedOn: r.appliedOn, amount: r.amount, amountUnit: r.amountUnit, areaSqFt: r.areaSqFt },
-  ...{ rate: r.rate, part: r.part, parts: r.parts },
+  id: r.id,
+  visitId: r.visitId,
+  plannedProductId: r.plannedProductId,
+  productName: r.productName,
+  appliedOn: r.appliedOn,
+  amount: r.amount,
+  amountUnit: r.amountUnit,
+  areaSqFt: r.areaSqFt,
+  rate: r.rate,
+  part: r.part,
+  parts: r.parts,
 });

@@ -26,17 +26,18 @@ export async function drawStock(
   const more = Number((amount - earlier).toPrecision(9));
   if (more === 0) return;
   await addMove(db, {
-    ...{
-      orgId: actor.orgId,
-      productId: label.id,
-      kind: 'use',
-      lot,
-      amount: more,
-      unit,
-      ...{ price: null, expires: null },
-      on: day,
-    },
+    orgId: actor.orgId,
+    productId: label.id,
+    kind: 'use',
+    lot,
+    amount: more,
+    unit,
+    price: null,
+    expires: null,
+    on: day,
     note: corrected.length ? 'by a correction' : '',
-    ...{ person: actor.name, recordId: id, sendKey: crypto.randomUUID() },
+    person: actor.name,
+    recordId: id,
+    sendKey: crypto.randomUUID(),
   });
 }

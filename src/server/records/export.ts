@@ -24,7 +24,10 @@ type Column = Readonly<{
 }>;
 
 const column = (key: string, shape: Shape, says: string, of: Column['of']): Column => ({
-  ...{ key, shape, says, of },
+  key,
+  shape,
+  says,
+  of,
 });
 const maybe = (c: Column): Column => ({ ...c, mayBeNull: true });
 const perHectare: Record<'mass' | 'volume', RateUnit | 'L/ha'> = { mass: 'kg/ha', volume: 'L/ha' };
@@ -101,7 +104,8 @@ function totalsOf(list: readonly RecordEntry[]): ProductTotal[] {
     const key = `${e.productId} ${used.by}`;
     const so = by.get(key);
     by.set(key, {
-      ...{ product: e.productName, registration_number: e.registrationNumber },
+      product: e.productName,
+      registration_number: e.registrationNumber,
       entries: (so?.entries ?? 0) + 1,
       amount: (so?.amount ?? 0) + used.amount,
       unit: used.by === 'mass' ? 'kg' : 'L',
@@ -155,7 +159,8 @@ const RECORDS_SCHEMA_AT = '/api/v1/records.schema.json';
 /** Follows RECORDS_SCHEMA. */
 export const recordsAsJson = ({ organisation, madeOn, query, entries, totals }: RecordFile) => ({
   $schema: RECORDS_SCHEMA_AT,
-  ...{ organisation, made_on: isoDay(madeOn) },
+  organisation,
+  made_on: isoDay(madeOn),
   from: query.from === null ? null : isoDay(query.from),
   to: query.to === null ? null : isoDay(query.to),
   entries: entries.map((e) => Object.fromEntries(RECORD_COLUMNS.map((c) => [c.key, c.of(e)]))),
@@ -178,7 +183,10 @@ const SHAPES: Record<Shape, Readonly<Record<string, unknown>>> = {
   },
 };
 const object = (properties: Readonly<Record<string, unknown>>) => ({
-  ...{ type: 'object', properties, required: Object.keys(properties), additionalProperties: false },
+  type: 'object',
+  properties,
+  required: Object.keys(properties),
+  additionalProperties: false,
 });
 
 /** JSON Schema of the JSON file. */
@@ -210,8 +218,12 @@ export const RECORDS_SCHEMA = {
       type: 'array',
       description: 'of entries that stand, by product',
       items: object({
-        ...{ product: SHAPES.text, registration_number: SHAPES.text, entries: { type: 'integer' } },
-        ...{ amount: SHAPES.number, unit: { enum: ['kg', 'L'] }, area_sqft: SHAPES.number },
+        product: SHAPES.text,
+        registration_number: SHAPES.text,
+        entries: { type: 'integer' },
+        amount: SHAPES.number,
+        unit: { enum: ['kg', 'L'] },
+        area_sqft: SHAPES.number,
       }),
     },
   }),

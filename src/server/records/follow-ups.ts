@@ -32,7 +32,12 @@ export function followUpsIn(book: ZoneBook, { visitRules }: House, labels: Label
   const { zone, records, facts, findings } = book;
   const { today, recent, forecast, outlook, ledger } = facts;
   return followUpsOf({
-    ...{ today, recent, forecast, outlook, ledger, zone: facts.zone },
+    today,
+    recent,
+    forecast,
+    outlook,
+    ledger,
+    zone: facts.zone,
     entries: records
       .filter((r) => r.correctedById === null)
       .flatMap((r): DoneEntry[] => {
@@ -45,7 +50,8 @@ export function followUpsIn(book: ZoneBook, { visitRules }: House, labels: Label
     irrigatesOn: zone.wateredOn,
     water: waterRulesFrom(visitRules),
     answered: answeredFrom(findings),
-    ...{ cuts: cutsIn(book), mownOn: facts.seen.mownOn },
+    cuts: cutsIn(book),
+    mownOn: facts.seen.mownOn,
     labelOf: (id) => labels.now.find((l) => l.id === id),
   });
 }

@@ -79,8 +79,15 @@ const choiceOf = (label: Label, zone: ZoneOnLawn, lots: readonly string[]): Prod
       ? ['pre-emergent']
       : ['turf care'];
   return {
-    ...{ id: label.id, name: label.name, by: RATE_UNITS[label.rateUnit].by, unit: label.amountUnit, lots },
-    ...{ isGranule: isGranule(label), isRestricted: label.restrictedUse, reentry: label.reentry, uses: all },
+    id: label.id,
+    name: label.name,
+    by: RATE_UNITS[label.rateUnit].by,
+    unit: label.amountUnit,
+    lots,
+    isGranule: isGranule(label),
+    isRestricted: label.restrictedUse,
+    reentry: label.reentry,
+    uses: all,
     weeds: Object.fromEntries(
       all.map((u) => [
         u,
@@ -104,7 +111,11 @@ async function frame(
   const licences = await licencesOf(db);
   const used = new Set(first.products.map((p) => p.productId));
   return {
-    ...{ site: siteName(zone), zoneId: zone.id, today: moment.today, applicationId, first },
+    site: siteName(zone),
+    zoneId: zone.id,
+    today: moment.today,
+    applicationId,
+    first,
     zoneArea: zone.area,
     products: labels.now
       .filter((l) => l.status === 'registered' || used.has(l.id))
@@ -117,9 +128,22 @@ async function frame(
 
 const blank = (actor: Actor, { today }: Moment): RecordFields => ({
   products: [],
-  ...{ water: '', appliedOn: isoDay(today), startedAt: '', endedAt: '', appliedBy: actor.name },
-  ...{ certifiedBy: '', supervisor: '', method: '', equipment: '', wind: '', windFrom: '', air: '' },
-  ...{ noticeGiven: '', reentryTold: '', notes: '', reason: '' },
+  water: '',
+  appliedOn: isoDay(today),
+  startedAt: '',
+  endedAt: '',
+  appliedBy: actor.name,
+  certifiedBy: '',
+  supervisor: '',
+  method: '',
+  equipment: '',
+  wind: '',
+  windFrom: '',
+  air: '',
+  noticeGiven: '',
+  reentryTold: '',
+  notes: '',
+  reason: '',
 });
 
 /** A planned application, with the plan's figures to start from. Null: there is none here; a string: the entry that stands for it. */
@@ -142,16 +166,16 @@ export function plannedForm(
       const area = areaOf(p.place, zone);
       const unit = p.label.amountUnit;
       return {
-        ...{
-          plannedProductId: p.id,
-          productId: p.label.id,
-          use: p.use,
-          targets: p.targets,
-          tank: p.tank,
-          lot: '',
-        },
-        ...{ place: p.place.on, ground: p.place.on === 'zone' ? '' : p.place.ground },
-        ...{ area: plain(toSquareFeet(area)), amountUnit: unit },
+        plannedProductId: p.id,
+        productId: p.label.id,
+        use: p.use,
+        targets: p.targets,
+        tank: p.tank,
+        lot: '',
+        place: p.place.on,
+        ground: p.place.on === 'zone' ? '' : p.place.ground,
+        area: plain(toSquareFeet(area)),
+        amountUnit: unit,
         amount: plain(amountIn(amountFor(p.rate, area), unit) ?? 0),
       };
     });
@@ -172,7 +196,8 @@ export function plannedForm(
       {
         ...blank(actor, moment),
         products: loaded ? products.map((p) => asLoaded(p, loaded)) : products,
-        ...{ method, equipment: loaded?.equipment ?? '' },
+        method,
+        equipment: loaded?.equipment ?? '',
         water: loaded
           ? loaded.water > 0
             ? plain(loaded.water / L_PER_GAL)
@@ -254,31 +279,35 @@ export function correctionForm(actor: Actor, recordId: string): Promise<RecordFo
     const first: RecordFields = {
       products: [
         {
-          ...{
-            plannedProductId: r.plannedProductId ?? '',
-            productId: r.productId,
-            use: r.use,
-            targets: r.targets,
-          },
-          ...{ place: r.place, ground: r.ground, area: String(r.areaSqFt), amount: String(r.amount) },
-          ...{ amountUnit: r.amountUnit, tank: r.tank, lot: r.lot },
+          plannedProductId: r.plannedProductId ?? '',
+          productId: r.productId,
+          use: r.use,
+          targets: r.targets,
+          place: r.place,
+          ground: r.ground,
+          area: String(r.areaSqFt),
+          amount: String(r.amount),
+          amountUnit: r.amountUnit,
+          tank: r.tank,
+          lot: r.lot,
         },
       ],
-      ...{
-        water: String(r.waterGal),
-        appliedOn: isoDay(r.appliedOn),
-        startedAt: r.startedAt,
-        endedAt: r.endedAt,
-      },
-      ...{
-        appliedBy: r.appliedBy,
-        certifiedBy: r.certifiedBy,
-        supervisor: r.supervisor,
-        equipment: r.equipment,
-      },
+      water: String(r.waterGal),
+      appliedOn: isoDay(r.appliedOn),
+      startedAt: r.startedAt,
+      endedAt: r.endedAt,
+      appliedBy: r.appliedBy,
+      certifiedBy: r.certifiedBy,
+      supervisor: r.supervisor,
+      equipment: r.equipment,
       method: r.method,
-      ...{ wind: text(r.windMph), windFrom: r.windFrom, air: text(r.airF), noticeGiven: r.noticeGiven },
-      ...{ reentryTold: r.reentryTold, notes: r.notes, reason: '' },
+      wind: text(r.windMph),
+      windFrom: r.windFrom,
+      air: text(r.airF),
+      noticeGiven: r.noticeGiven,
+      reentryTold: r.reentryTold,
+      notes: r.notes,
+      reason: '',
     };
     return frame(db, actor, known, first, '');
   });

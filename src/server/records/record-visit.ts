@@ -91,14 +91,24 @@ export const recordShape = Joi.object<RecordInput>({
           .required(),
         targets: Joi.array().items(Joi.string().max(60)).max(40).required(),
         place: Joi.string().valid('zone', 'spots', 'strip').required(),
-        ...{ ground: typed(60), area: typed(40), amount: typed(40), amountUnit: typed(10), lot: typed(60) },
+        ground: typed(60),
+        area: typed(40),
+        amount: typed(40),
+        amountUnit: typed(10),
+        lot: typed(60),
         tank: Joi.number().integer().min(1).max(8).required(),
       }),
     )
     .max(8)
     .required(),
-  ...{ water: typed(40), appliedOn: typed(40), startedAt: typed(10), endedAt: typed(10) },
-  ...{ appliedBy: typed(200), certifiedBy: typed(200), supervisor: typed(200), equipment: typed(120) },
+  water: typed(40),
+  appliedOn: typed(40),
+  startedAt: typed(10),
+  endedAt: typed(10),
+  appliedBy: typed(200),
+  certifiedBy: typed(200),
+  supervisor: typed(200),
+  equipment: typed(120),
   method: Joi.string()
     .valid('', ...METHODS)
     .required(),
@@ -106,7 +116,10 @@ export const recordShape = Joi.object<RecordInput>({
   windFrom: Joi.string()
     .valid(...WIND_FROM)
     .required(),
-  ...{ air: typed(40), noticeGiven: typed(300), reentryTold: typed(300), notes: typed(4000) },
+  air: typed(40),
+  noticeGiven: typed(300),
+  reentryTold: typed(300),
+  notes: typed(4000),
   confirmed: Joi.boolean().required(),
   corrects: Joi.object({
     id: Joi.string().guid({ separator: '-', wrapper: false }).required(),
@@ -236,8 +249,13 @@ export function recordVisit(
     for (const [i, u] of used.entries()) {
       const { id, added, same } = await addRecord(db, {
         ...entryOf(u, i),
-        ...{ visitId, correctsId: input.corrects?.id ?? null, correctionReason: reason, gates },
-        ...{ appliedOn: day, appliedBy: appliedBy, ...certified },
+        visitId,
+        correctsId: input.corrects?.id ?? null,
+        correctionReason: reason,
+        gates,
+        appliedOn: day,
+        appliedBy: appliedBy,
+        ...certified,
         windMph: wind === null || isGranule(u.label) ? null : toNumeric(wind),
         airF: air === null ? null : toNumeric(air),
         waterGal: toNumeric(isGranule(u.label) ? 0 : (water ?? 0)),
@@ -255,34 +273,47 @@ export function recordVisit(
       const { label } = u;
       const hectares = fromSquareFeet(u.areaSqFt) / SQUARE_METRES_PER_HECTARE;
       return {
-        ...{
-          id: crypto.randomUUID(),
-          orgId: actor.orgId,
-          sendKey: partKey(input.sendKey, i),
-          zoneId: zone!.id,
-        },
+        id: crypto.randomUUID(),
+        orgId: actor.orgId,
+        sendKey: partKey(input.sendKey, i),
+        zoneId: zone!.id,
         plannedId: application?.id ?? corrected?.plannedId ?? null,
         plannedProductId: u.planned?.id ?? corrected?.plannedProductId ?? null,
-        ...{ productId: label.id, labelVersion: label.version, productKind: label.kind, use: u.use },
+        productId: label.id,
+        labelVersion: label.version,
+        productKind: label.kind,
+        use: u.use,
         part: u.planned?.tie?.part ?? corrected?.part ?? 1,
         parts: u.planned?.tie?.of ?? corrected?.parts ?? 1,
-        ...{ targets: [...u.targets], productName: label.name, registrationNumber: label.registrationNumber },
-        ...{
-          site: siteName(zone!),
-          customer: zone!.customer,
-          address: zone!.address,
-          turf: zone!.facts.turf,
-        },
-        ...{ place: u.place.on, ground: u.place.on === 'zone' ? '' : u.place.ground, tank: u.tank },
-        ...{ areaSqFt: toNumeric(u.areaSqFt), amount: toNumeric(u.amount), amountUnit: u.unit },
+        targets: [...u.targets],
+        productName: label.name,
+        registrationNumber: label.registrationNumber,
+        site: siteName(zone!),
+        customer: zone!.customer,
+        address: zone!.address,
+        turf: zone!.facts.turf,
+        place: u.place.on,
+        ground: u.place.on === 'zone' ? '' : u.place.ground,
+        tank: u.tank,
+        areaSqFt: toNumeric(u.areaSqFt),
+        amount: toNumeric(u.amount),
+        amountUnit: u.unit,
         ingredients: containedIn(label, u.rate).map((c) => ({
-          ...{ name: c.name, kilograms: c.ai === null ? null : c.ai * hectares },
+          name: c.name,
+          kilograms: c.ai === null ? null : c.ai * hectares,
         })),
-        ...{ startedAt: input.startedAt, endedAt: input.endedAt, supervisor: input.supervisor.trim() },
-        ...{ method: input.method, equipment: input.equipment.trim(), lot: u.lot },
-        ...{ windFrom: isGranule(label) ? '' : input.windFrom, noticeGiven: input.noticeGiven.trim() },
-        ...{ reentryTold: input.reentryTold.trim(), notes: input.notes.trim() },
-        ...{ recordedBy: actor.name, recordedAt: moment.now },
+        startedAt: input.startedAt,
+        endedAt: input.endedAt,
+        supervisor: input.supervisor.trim(),
+        method: input.method,
+        equipment: input.equipment.trim(),
+        lot: u.lot,
+        windFrom: isGranule(label) ? '' : input.windFrom,
+        noticeGiven: input.noticeGiven.trim(),
+        reentryTold: input.reentryTold.trim(),
+        notes: input.notes.trim(),
+        recordedBy: actor.name,
+        recordedAt: moment.now,
       } satisfies Partial<NewRecord>;
     }
   });
@@ -364,7 +395,16 @@ function readUsed(
             ground,
           };
   return {
-    ...{ label, planned, place, areaSqFt, amount, unit, rate, use: p.use, tank: p.tank, lot: p.lot.trim() },
+    label,
+    planned,
+    place,
+    areaSqFt,
+    amount,
+    unit,
+    rate,
+    use: p.use,
+    tank: p.tank,
+    lot: p.lot.trim(),
     targets: p.targets.filter(isWeed),
   };
 }
@@ -496,7 +536,9 @@ function questionsAbout(u: Used, i: number, { zone }: ZoneBook, day: Day): Issue
         : `${planned.place.on === 'strip' ? 'a strip' : 'spots'} of {1} were planned`;
     questions.push(
       measuredIssue(
-        ...([fieldOf(i, 'area'), 'area', `{0} were treated, and ${what}`] as const),
+        fieldOf(i, 'area'),
+        'area',
+        `{0} were treated, and ${what}`,
         [Math.round(u.areaSqFt), Math.round(expected)],
         'Check the area, or confirm that only this much was treated.',
       ),
@@ -531,10 +573,24 @@ function gatesOn(
   };
   const id = planned?.id ?? 'unplanned';
   const visit: PlannedApplication = {
-    ...{ id, purpose: '', plannedOn: day, earliest: null, latest: null, doneOn: null, skipped: null },
+    id,
+    purpose: '',
+    plannedOn: day,
+    earliest: null,
+    latest: null,
+    doneOn: null,
+    skipped: null,
     products: used.map((u, i): PlannedProduct => ({
-      ...{ id: u.planned?.id ?? `used-${i}`, position: i + 1, tank: u.tank, label: u.label, rate: u.rate },
-      ...{ use: u.use, targets: u.targets, method: null, place: u.place, tie: u.planned?.tie ?? null },
+      id: u.planned?.id ?? `used-${i}`,
+      position: i + 1,
+      tank: u.tank,
+      label: u.label,
+      rate: u.rate,
+      use: u.use,
+      targets: u.targets,
+      method: null,
+      place: u.place,
+      tie: u.planned?.tie ?? null,
       recordId: null,
     })),
   };
@@ -549,10 +605,13 @@ function gatesOn(
       if (!verdict || verdict.state === 'open') return [];
       return [
         {
-          ...{ key: gate.key, name: gate.name, state: verdict.state },
+          key: gate.key,
+          name: gate.name,
+          state: verdict.state,
           product: products.find((p) => p.position === of)?.label.name ?? '',
           strength: verdict.state === 'shut' ? verdict.strength : null,
-          ...{ reason: plainReason(verdict.reason), sentence: words(verdict.reason) },
+          reason: plainReason(verdict.reason),
+          sentence: words(verdict.reason),
         },
       ];
     }),

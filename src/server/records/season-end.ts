@@ -50,14 +50,20 @@ export function seasonEnd(
         })
       : [];
     const season = seasonEndOf({
-      ...{ today: moment.today, ledger: facts.ledger, hold: weightedHold(holds)?.p50 ?? null },
+      today: moment.today,
+      ledger: facts.ledger,
+      hold: weightedHold(holds)?.p50 ?? null,
       isOver: holds.every((h) => h.half === null || addDays(h.half, OVER_DAYS) < moment.today),
       entries: records
         .filter((r) => r.correctedById === null)
         .map((r): SeasonEntry => {
           const label = labelAt(labels, r.productId, r.labelVersion);
           return {
-            ...{ id: r.id, day: r.appliedOn, product: r.productName, use: r.use, targets: r.targets },
+            id: r.id,
+            day: r.appliedOn,
+            product: r.productName,
+            use: r.use,
+            targets: r.targets,
             isWhole: r.place === 'zone',
             groups: [...new Set(label?.ingredients.flatMap((i) => i.group ?? []) ?? [])],
             cost: label ? packageCost(label, r.rate, fromSquareFeet(r.areaSqFt)) : null,

@@ -26,9 +26,12 @@ export function recordQueryOf(
   const one = (key: string) => (typeof params[key] === 'string' ? params[key].slice(0, 200) : '');
   const id = one('product');
   return {
-    ...{ from: parseDay(one('from')), to: parseDay(one('to')), words: one('q') },
+    from: parseDay(one('from')),
+    to: parseDay(one('to')),
+    words: one('q'),
     productId: /^[0-9a-f-]{36}$/i.test(id) ? id : '',
-    ...{ ingredient: one('ingredient'), appliedBy: one('by') },
+    ingredient: one('ingredient'),
+    appliedBy: one('by'),
     target: ALL_WEEDS.find((w) => w === one('target')) ?? '',
     withCorrected: one('standing') !== '1',
     page: Math.max(1, Math.min(10_000, Math.floor(Number(one('page') || 1)) || 1)),
@@ -56,7 +59,10 @@ export function recordBook(
     const { total, days } = await countRecords(db, query, addDays(today, -365));
     const page = { limit: PAGE, offset: (query.page - 1) * PAGE };
     return {
-      ...{ today, total, days, pages: Math.max(1, Math.ceil(total / PAGE)) },
+      today,
+      total,
+      days,
+      pages: Math.max(1, Math.ceil(total / PAGE)),
       records: await recordsOf(db, query, page),
       choices: await recordChoices(db),
     };

@@ -110,7 +110,11 @@ async function playsOf(
     const crossing = ruleFor(house.crossings, zone.school);
     const targets = springTargets(usualTargets(book.applications, book.facts.seen, moment.today));
     return {
-      ...{ facts: book.facts, site: zone.site, depth: house.crossings.depth, observed, years: past },
+      facts: book.facts,
+      site: zone.site,
+      depth: house.crossings.depth,
+      observed,
+      years: past,
       // signs are seen, and of a past year nobody has them
       rule: crossing.school === 'signs' ? house.crossings.rules['run of days'] : crossing,
       year: year ?? years.at(-1) ?? 0,
@@ -165,13 +169,15 @@ const season = {
   made: Joi.number().integer().min(0).max(MADE_YEARS).required(),
 };
 export const weekShape = Joi.object<WeekInput>({
-  ...{ ...season, share },
+  ...season,
+  share,
   week: Joi.number().integer().min(0).max(60).required(),
 }).required();
 export const moveShape = Joi.object<MoveInput>({ ...season, move: move.required() }).required();
 export const endingShape = Joi.object<SeasonInput>(season).required();
 export const contestShape = Joi.object<ContestInput>({
-  ...{ zoneId: id, productId: id },
+  zoneId: id,
+  productId: id,
   years: Joi.number().integer().min(3).max(30).required(),
 }).required();
 
@@ -222,7 +228,9 @@ const onLawns = <T>(
 export const playWeek = (actor: Actor, q: WeekInput): Promise<Outcome<RoundWeek>> =>
   onLawns(actor, q, (lawns) =>
     inThread(WEEK, {
-      ...{ lawns, made: q.made, share: q.share },
+      lawns,
+      made: q.made,
+      share: q.share,
       week: Math.min(q.week, weeksOf(q.year).length - 1),
     }),
   );

@@ -63,7 +63,9 @@ export function endings(q: Lawns): readonly Ending[] {
 function endingOf({ play, moves }: Played, known: Shared): Ending {
   const { runs } = known.truth(play);
   const carried = (moves: readonly Move[], lost = true): Carried => ({
-    ...{ moves, score: scoreOf(play, moves, runs, lost), injuries: injuriesOf(play, moves, known) },
+    moves,
+    score: scoreOf(play, moves, runs, lost),
+    injuries: injuriesOf(play, moves, known),
   });
   const weeks = weeksOf(play.year);
   const days = { from: weeks[0]!, to: addDays(weeks.at(-1)!, -56) };

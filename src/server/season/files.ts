@@ -22,9 +22,17 @@ export function seasonFile(actor: Actor, as: 'ics' | 'csv'): Promise<string> {
       for (const z of rows)
         for (const a of z.applications)
           visits.push({
-            ...{ applicationId: a.id, zoneId: z.zoneId, site: z.site, turf: z.turf, areaSqFt: z.areaSqFt },
-            ...{ round: a.purpose, day: a.day, earliest: a.earliest, latest: a.latest },
-            ...{ standing: a.standing, products: a.products },
+            applicationId: a.id,
+            zoneId: z.zoneId,
+            site: z.site,
+            turf: z.turf,
+            areaSqFt: z.areaSqFt,
+            round: a.purpose,
+            day: a.day,
+            earliest: a.earliest,
+            latest: a.latest,
+            standing: a.standing,
+            products: a.products,
           });
       if (rows.length < ROWS_AT_ONCE) break;
     }

@@ -119,7 +119,10 @@ function planOne(
     const chosen = await choose(db, book);
     if (typeof chosen === 'string') return not(chosen);
     const outcome = await writeProgramme(db, actor, assembled, book, {
-      ...{ applications: chosen, instead: [], why: '', sendKey: crypto.randomUUID() },
+      applications: chosen,
+      instead: [],
+      why: '',
+      sendKey: crypto.randomUUID(),
     });
     if (!outcome.ok) {
       const { refusal } = outcome;

@@ -56,7 +56,8 @@ export function seasonSheet(actor: Actor): Promise<SeasonSheet> {
     const total = async (show: SeasonShow) =>
       (await seasonRows(db, { show, from: 0, count: 1, ...around })).total;
     return {
-      ...{ today, ...around },
+      today,
+      ...around,
       rounds: await roundsOf(db, { ...around, today }),
       state: await seasonState(db),
       totals: {
@@ -138,14 +139,23 @@ export function startQuestion(
     };
     const { planning, rules } = await houseOf(db);
     const lawns = due.map((d) => ({
-      ...{ zoneId: d.zoneId, site: d.site, from: d.from, latest: d.latest, isIrrigated: d.isIrrigated },
+      zoneId: d.zoneId,
+      site: d.site,
+      from: d.from,
+      latest: d.latest,
+      isIrrigated: d.isIrrigated,
       line: lineOf(d),
     }));
     const first = Math.min(today, ...due.map((d) => d.from)) as Day;
     const days = Math.max(...due.map((d) => d.latest)) + BEYOND_DAYS - first;
     return done({
       question: {
-        ...{ today, first, days, lawns, lines, years: past.years },
+        today,
+        first,
+        days,
+        lawns,
+        lines,
+        years: past.years,
         workable: past.rows.map((row) =>
           alongDays(first, days, (day) => row[dayOfYear(day) - 1] ?? '0').join(''),
         ),

@@ -48,21 +48,34 @@ export async function stopBundle(actor: Actor, day: string, truckId: string): Pr
     const first = made.zones.find((z) => z.lawnId === v.lawnId)!;
     const facts = messageFacts(
       {
-        ...{ customer: first.customer, address: first.address, day: today, hours: '' },
+        customer: first.customer,
+        address: first.address,
+        day: today,
+        hours: '',
         products: lines.flatMap(({ zone, application }) =>
           application.products.map((p) => ({
-            ...{ label: p.label, use: p.use, targets: p.targets, zone: zone.zone.name },
+            label: p.label,
+            use: p.use,
+            targets: p.targets,
+            zone: zone.zone.name,
           })),
         ),
         expectations: first.expectations,
-        ...{ company: actor.orgName, by: actor.name },
+        company: actor.orgName,
+        by: actor.name,
       },
       SHOWS[actor.units],
     );
     const { messages } = assembled.house.visitRules;
     return {
-      ...{ lawnId: v.lawnId, address: first.address, customer: first.customer, hazards: first.hazards },
-      ...{ notes: first.notes, begin: v.begin, end: v.end, isPlaced: first.at !== null },
+      lawnId: v.lawnId,
+      address: first.address,
+      customer: first.customer,
+      hazards: first.hazards,
+      notes: first.notes,
+      begin: v.begin,
+      end: v.end,
+      isPlaced: first.at !== null,
       waters: (first.waters ?? []).map((w) => w.kind).join(', '),
       sign: fillMessage(messages.sign, facts),
       after: fillMessage(messages.after, facts),
@@ -71,10 +84,17 @@ export async function stopBundle(actor: Actor, day: string, truckId: string): Pr
     };
   });
   return {
-    ...{ version: BUNDLE_VERSION, madeAt: hourNow.getTime(), day: asked, truckId, truck },
-    ...{ person: actor.name, timeZone: actor.timeZone },
-    ...{ people: any?.people ?? [actor.name], certified: any?.certified ?? [] },
-    ...{ labels: [...labels.values()], stops: stops.filter((s) => s.zones.length) },
+    version: BUNDLE_VERSION,
+    madeAt: hourNow.getTime(),
+    day: asked,
+    truckId,
+    truck,
+    person: actor.name,
+    timeZone: actor.timeZone,
+    people: any?.people ?? [actor.name],
+    certified: any?.certified ?? [],
+    labels: [...labels.values()],
+    stops: stops.filter((s) => s.zones.length),
   };
 }
 
@@ -95,7 +115,13 @@ async function gather(db: Transaction, actor: Actor, day: Day, truckId: string) 
     zone.applications.filter((a) => ids.includes(a.id)).map((application): Line => ({ zone, application })),
   );
   return {
-    ...{ visits, zones, assembled, lines, today: moment.today, truck: route.truckName, hourNow: moment.now },
+    visits,
+    zones,
+    assembled,
+    lines,
+    today: moment.today,
+    truck: route.truckName,
+    hourNow: moment.now,
     regrets: await regretsOf(db, ids),
   };
 }
@@ -116,21 +142,38 @@ function zoneOf(
   const regret = regrets.get(application.id);
   const first = form?.first;
   return {
-    ...{ zoneId: zone.id, name: zone.name, applicationId: application.id, turf: zone.facts.turf },
-    ...{ area: zone.area, purpose: application.purpose, facts: known },
+    zoneId: zone.id,
+    name: zone.name,
+    applicationId: application.id,
+    turf: zone.facts.turf,
+    area: zone.area,
+    purpose: application.purpose,
+    facts: known,
     products: application.products.flatMap((p): BundleProduct[] => {
       const typed = first?.products.find((x) => x.plannedProductId === p.id);
       if (!typed || !isAmountUnit(typed.amountUnit)) return [];
       labels.set(p.label.id, p.label);
       return [
         {
-          ...{ plannedProductId: p.id, labelId: p.label.id, position: p.position, tank: p.tank, use: p.use },
-          ...{ targets: p.targets, place: p.place, method: p.method, rate: p.rate },
-          ...{ area: typed.area, amount: typed.amount, amountUnit: typed.amountUnit, ground: typed.ground },
+          plannedProductId: p.id,
+          labelId: p.label.id,
+          position: p.position,
+          tank: p.tank,
+          use: p.use,
+          targets: p.targets,
+          place: p.place,
+          method: p.method,
+          rate: p.rate,
+          area: typed.area,
+          amount: typed.amount,
+          amountUnit: typed.amountUnit,
+          ground: typed.ground,
         },
       ];
     }),
-    ...{ water: first?.water ?? '', method: first?.method ?? '', equipment: first?.equipment ?? '' },
+    water: first?.water ?? '',
+    method: first?.method ?? '',
+    equipment: first?.equipment ?? '',
     held: isDone
       ? []
       : stopToday(book.applications, application.id, facts, today).held.flatMap(
@@ -147,7 +190,8 @@ function zoneOf(
                 ],
         ),
     why: regret ? regretWords(regret, today) : '',
-    ...{ concreteFt: zone.concreteEdgeFt, bedFt: zone.bedEdgeFt },
+    concreteFt: zone.concreteEdgeFt,
+    bedFt: zone.bedEdgeFt,
     keptOut: list(zone.trees.filter((t) => t.keepOut).map((t) => t.name || 'a tree')),
     doneBy: isDone
       ? record

@@ -31,31 +31,49 @@ const text = (most: number) => Joi.string().allow('').max(most).required();
 /** A phone that believes it is another century still sends what it has. */
 const phoneTime = Joi.number().min(0).max(8.64e15).required();
 export const doneStopShape = Joi.object<DoneStop>({
-  ...{ sendKey: id, lawnId: id, truck: text(60) },
-  ...{ sentAt: phoneTime, arrivedAt: phoneTime, leftAt: phoneTime },
+  sendKey: id,
+  lawnId: id,
+  truck: text(60),
+  sentAt: phoneTime,
+  arrivedAt: phoneTime,
+  leftAt: phoneTime,
   zones: Joi.array()
     .items(
       Joi.object({
-        ...{ zoneId: id, applicationId: id, startedAt: phoneTime, endedAt: phoneTime },
+        zoneId: id,
+        applicationId: id,
+        startedAt: phoneTime,
+        endedAt: phoneTime,
         products: Joi.array()
           .items(
             Joi.object({
-              ...{ plannedProductId: id, productId: id },
+              plannedProductId: id,
+              productId: id,
               use: Joi.valid(...USES).required(),
               targets: Joi.array().items(Joi.string().max(60)).max(40).required(),
               place: Joi.valid('zone', 'spots', 'strip').required(),
-              ...{ ground: text(60), area: text(40), amount: text(40), amountUnit: text(10), lot: text(60) },
+              ground: text(60),
+              area: text(40),
+              amount: text(40),
+              amountUnit: text(10),
+              lot: text(60),
               tank: Joi.number().integer().min(1).max(8).required(),
             }).optional(),
           )
           .max(8)
           .required(),
-        ...{ water: text(40), method: text(40), equipment: text(120) },
+        water: text(40),
+        method: text(40),
+        equipment: text(120),
       }).optional(),
     )
     .max(20)
     .required(),
-  ...{ appliedBy: text(200), certifiedBy: text(200), wind: text(40), windFrom: text(10), air: text(40) },
+  appliedBy: text(200),
+  certifiedBy: text(200),
+  wind: text(40),
+  windFrom: text(10),
+  air: text(40),
   seen: Joi.object({
     leafWet: Joi.boolean().allow(null).required(),
     bloom: Joi.boolean().allow(null).required(),
@@ -74,7 +92,11 @@ export const doneStopShape = Joi.object<DoneStop>({
     .items(Joi.object({ what: text(200), minutes: Joi.number().min(0).max(1440).required() }).optional())
     .max(20)
     .required(),
-  ...{ told: text(4000), toldHow: text(40), signWords: text(4000), said: text(2000), notes: text(4000) },
+  told: text(4000),
+  toldHow: text(40),
+  signWords: text(4000),
+  said: text(2000),
+  notes: text(4000),
 }).required();
 
 export type StopKept = Readonly<{ zones: readonly ZoneOutcome[] }>;
@@ -107,12 +129,22 @@ export async function finishStop(
     const [start, end] = [clock(z.startedAt), clock(z.endedAt)];
     const input: RecordInput = {
       sendKey: partKey(s.sendKey, ZONE_KEYS + i),
-      ...{ zoneId: z.zoneId, applicationId: z.applicationId, products: z.products, water: z.water },
+      zoneId: z.zoneId,
+      applicationId: z.applicationId,
+      products: z.products,
+      water: z.water,
       appliedOn: isoDay(dayOf(z.startedAt)),
       // over midnight it is two entries: the end is left open
-      ...{ startedAt: start, endedAt: end >= start ? end : '' },
-      ...{ appliedBy: s.appliedBy, certifiedBy: s.certifiedBy, supervisor: '' },
-      ...{ method: z.method, equipment: z.equipment, wind: s.wind, windFrom: s.windFrom, air: s.air },
+      startedAt: start,
+      endedAt: end >= start ? end : '',
+      appliedBy: s.appliedBy,
+      certifiedBy: s.certifiedBy,
+      supervisor: '',
+      method: z.method,
+      equipment: z.equipment,
+      wind: s.wind,
+      windFrom: s.windFrom,
+      air: s.air,
       noticeGiven: before ? `${before.how} by ${before.person}, ${isoDay(before.day)}` : '',
       reentryTold: [
         ...new Set(z.products.map((p) => labels.find((l) => l.id === p.productId)?.reentry ?? '')),
@@ -122,18 +154,34 @@ export async function finishStop(
         .slice(0, 300),
       notes: s.notes,
       // what is off the plan was asked about at the stop
-      ...{ confirmed: true, corrects: null },
+      confirmed: true,
+      corrects: null,
     };
     outcomes.push(await outcomeOf(actor, z.zoneId, await recordVisit(actor, input, words)));
   }
   await inOrganisation(actor, async (db) => {
     const day = dayOf(s.leftAt);
     await addStopVisit(db, {
-      ...{ orgId: actor.orgId, lawnId: s.lawnId, day, person: actor.name, truck: s.truck },
-      ...{ arrivedAt: at(s.arrivedAt), leftAt: at(Math.max(s.leftAt, s.arrivedAt)), sendKey: s.sendKey },
+      orgId: actor.orgId,
+      lawnId: s.lawnId,
+      day,
+      person: actor.name,
+      truck: s.truck,
+      arrivedAt: at(s.arrivedAt),
+      leftAt: at(Math.max(s.leftAt, s.arrivedAt)),
+      sendKey: s.sendKey,
       body: {
-        ...{ form: 1, outcomes, zones: s.zones, wind: s.wind, windFrom: s.windFrom, air: s.air },
-        ...{ seen: s.seen, stages: s.stages, ticked: s.ticked, extras: s.extras, notes: s.notes },
+        form: 1,
+        outcomes,
+        zones: s.zones,
+        wind: s.wind,
+        windFrom: s.windFrom,
+        air: s.air,
+        seen: s.seen,
+        stages: s.stages,
+        ticked: s.ticked,
+        extras: s.extras,
+        notes: s.notes,
       },
     });
     let part = FINDING_KEYS;
@@ -142,12 +190,18 @@ export async function finishStop(
       const common = { orgId: actor.orgId, zoneId: z.zoneId, on: day, person: actor.name };
       if (green?.ok)
         await addFinding(db, {
-          ...{ ...common, kind: 'turf green', word: '', figure: green.value },
+          ...common,
+          kind: 'turf green',
+          word: '',
+          figure: green.value,
           sendKey: partKey(s.sendKey, part++),
         });
       for (const seen of s.stages.filter(isStageSeen))
         await addFinding(db, {
-          ...{ ...common, kind: 'weed stage', word: seen, figure: null },
+          ...common,
+          kind: 'weed stage',
+          word: seen,
+          figure: null,
           sendKey: partKey(s.sendKey, part++),
         });
     }
@@ -160,8 +214,15 @@ export async function finishStop(
     for (const [i, [kind, what, how]] of told.entries())
       if (what.trim())
         await addNote(db, {
-          ...{ orgId: actor.orgId, lawnId: s.lawnId, kind, day, words: what.trim(), how },
-          ...{ person: actor.name, at: at(s.leftAt), sendKey: partKey(s.sendKey, NOTE_KEYS + i) },
+          orgId: actor.orgId,
+          lawnId: s.lawnId,
+          kind,
+          day,
+          words: what.trim(),
+          how,
+          person: actor.name,
+          at: at(s.leftAt),
+          sendKey: partKey(s.sendKey, NOTE_KEYS + i),
         });
     await changed(
       db,
@@ -173,13 +234,14 @@ export async function finishStop(
   const [zone] = s.zones;
   if (s.seen.soil.trim() !== '' && zone)
     await takeReading(actor, {
-      ...{
-        sendKey: partKey(s.sendKey, READING_KEY),
-        zoneId: zone.zoneId,
-        spot: 'open',
-        depth: SOIL_DEPTH_IN,
-      },
-      ...{ value: s.seen.soil.trim(), unit: 'F', thermometerId: null, confirmed: true },
+      sendKey: partKey(s.sendKey, READING_KEY),
+      zoneId: zone.zoneId,
+      spot: 'open',
+      depth: SOIL_DEPTH_IN,
+      value: s.seen.soil.trim(),
+      unit: 'F',
+      thermometerId: null,
+      confirmed: true,
       takenAt: DateTime.fromJSDate(at(s.arrivedAt), { zone: actor.timeZone }).toFormat("yyyy-MM-dd'T'HH:mm"),
     });
   return done({ zones: outcomes });
@@ -211,7 +273,9 @@ async function outcomeOf(
     return { zoneId, outcome: 'refused', words: refusedWords(refusal), recordId: '' };
   const r = await inOrganisation(actor, (db) => recordOf(db, refusal.recordId));
   return {
-    ...{ zoneId, outcome: 'already', recordId: refusal.recordId },
+    zoneId,
+    outcome: 'already',
+    recordId: refusal.recordId,
     words: r ? `${r.appliedBy}${r.endedAt && ` at ${r.endedAt}`}, written down by ${r.recordedBy}` : '',
   };
 }

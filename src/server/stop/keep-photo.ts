@@ -24,7 +24,9 @@ const id = Joi.string().guid({ separator: '-', wrapper: false }).required();
 /** Bytes of a picture of 1,280 points at a usual quality, with room. */
 const MOST_BYTES = 900_000;
 export const photoShape = Joi.object<PhotoInput>({
-  ...{ sendKey: id, stopKey: id, lawnId: id },
+  sendKey: id,
+  stopKey: id,
+  lawnId: id,
   what: Joi.string().max(60).required(),
   takenAt: Joi.number().min(0).max(8.64e15).required(),
   sentAt: Joi.number().min(0).max(8.64e15).required(),
@@ -55,9 +57,14 @@ export function keepPhoto(actor: Actor, p: PhotoInput): Promise<Outcome<null>> {
     if (!(await zonesOfLawns(db, [p.lawnId])).length) return refuse({ kind: 'gone' });
     const { now } = await momentOf(db, actor);
     await addPhoto(db, {
-      ...{ orgId: actor.orgId, lawnId: p.lawnId, stopKey: p.stopKey, what: p.what, person: actor.name },
+      orgId: actor.orgId,
+      lawnId: p.lawnId,
+      stopKey: p.stopKey,
+      what: p.what,
+      person: actor.name,
       day: dayIn(new Date(p.takenAt + now.getTime() - p.sentAt), actor.timeZone),
-      ...{ jpeg: Buffer.from(jpeg), sendKey: p.sendKey },
+      jpeg: Buffer.from(jpeg),
+      sendKey: p.sendKey,
     });
     return done(null);
   });

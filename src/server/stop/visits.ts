@@ -32,7 +32,8 @@ export function visitsSheet(actor: Actor, zoneId: string): Promise<VisitsSheet |
     const visits = await visitsOfLawn(db, zone.lawnId, SHOWN);
     const photos = await photosOf(db, zone.lawnId, PHOTOS_SHOWN);
     return {
-      ...{ zone, timeZone: actor.timeZone },
+      zone,
+      timeZone: actor.timeZone,
       others: photos.filter((p) => !visits.some((v) => v.sendKey === p.stopKey)),
       visits: visits.map((v) => ({ ...v, photos: photos.filter((p) => p.stopKey === v.sendKey) })),
       zones: Object.fromEntries((await zonesOfLawn(db, zone.lawnId)).map((z) => [z.id, z.name])),
