@@ -81,8 +81,8 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
         {brief.map((b) => (
           <DayBrief key={b.station} brief={b} isNamed={brief.length > 1} show={show} />
         ))}
-        <AskedList {...{ asked, today, show, mayRecord }} />
-        <Changes {...{ changes, show }} />
+        <AskedList asked={asked} today={today} show={show} mayRecord={mayRecord} />
+        <Changes changes={changes} show={show} />
       </div>
       {groups
         .filter((g) => g.stops.length)
@@ -100,7 +100,14 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
                 </p>
               )}
               {g.stops.map((s) => (
-                <StopLines key={s.lawnId} stop={s} {...{ today, range, mayRecord, show }} />
+                <StopLines
+                  key={s.lawnId}
+                  stop={s}
+                  today={today}
+                  range={range}
+                  mayRecord={mayRecord}
+                  show={show}
+                />
               ))}
               {shown < g.total && (
                 <p className="py-2">

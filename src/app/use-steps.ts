@@ -20,7 +20,8 @@ export function useSteps<T>(initial: () => T) {
       last.current = at;
       setSteps((s) => ({
         past: isSame && s.past.length ? s.past : [...s.past, s.now].slice(-MOST_STEPS),
-        ...{ now, future: [] },
+        now,
+        future: [],
       }));
     },
     /** another beginning: nothing before it can be taken back to */

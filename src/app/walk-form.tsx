@@ -25,7 +25,12 @@ const isTyped = (kept: unknown): kept is Typed =>
 const COVERS = ['0.5', '1', '3', '5', '10', '25', '50'] as const;
 const UP = STAGES.filter((s) => s !== 'not up');
 const newWeed = (weed: string): TypedWeed => ({
-  ...{ weed, stage: 'seedling', cover: '1', counted: '', where: ['all over'], isInFlower: false },
+  weed,
+  stage: 'seedling',
+  cover: '1',
+  counted: '',
+  where: ['all over'],
+  isInFlower: false,
 });
 
 type Props = Readonly<{
@@ -42,7 +47,10 @@ type Props = Readonly<{
 /** What is up on the walk, weed by weed; with the thumb of one hand. */
 export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
   const [fresh, setFresh] = useState<Typed>(() => ({
-    ...{ sendKey: crypto.randomUUID(), on: isoDay(today), found: [], notes: '' },
+    sendKey: crypto.randomUUID(),
+    on: isoDay(today),
+    found: [],
+    notes: '',
   }));
   const [typed, keep, forget] = useKept<Typed>(walkKey(zoneId), fresh, isTyped);
   const [refusal, setRefusal] = useState<Refusal | null>(null);

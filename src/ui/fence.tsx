@@ -221,7 +221,12 @@ export function Fence<At extends number>({
         className="mt-1 min-h-[4.6rem] border-l-4 border-iron bg-paper px-3 py-2"
       >
         <Reasons
-          {...{ cursor, gates, all, words, remedies, products }}
+          cursor={cursor}
+          gates={gates}
+          all={all}
+          words={words}
+          remedies={remedies}
+          products={products}
           tenths={past ? tenths(cursor.row as GateKey | 'all')(cursor.at) : null}
           years={past?.years ?? 0}
         />

@@ -37,7 +37,8 @@ export function HourStrip({ hours, today }: Readonly<{ hours: readonly DayHours[
 function Hours({ of, label }: Readonly<{ of: DayHours; label: string }>) {
   const range = { from: hourOf(of.day, of.from), to: hourOf(of.day, of.from + of.states.length) };
   const lane: Lane<Hour, { state: State }> = [...of.states].map((s, i) => ({
-    ...{ from: hourOf(of.day, of.from + i), to: hourOf(of.day, of.from + i + 1) },
+    from: hourOf(of.day, of.from + i),
+    to: hourOf(of.day, of.from + i + 1),
     verdict: { state: STATES[s] ?? 'shut' },
   }));
   return <Pickets lane={lane} range={range} today={-1 as Hour} height={18} underlined label={label} />;

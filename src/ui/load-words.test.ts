@@ -65,7 +65,8 @@ describe('the card in words', () => {
       ...stop('the shut one', inTank(label, dry)),
       held: [
         {
-          ...{ gate: 'Wish', product: null },
+          gate: 'Wish',
+          product: null,
           verdict: { state: 'shut', strength: 'latch', reason: { code: 'no-partner', source: 'plan' } },
         },
       ],

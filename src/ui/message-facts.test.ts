@@ -7,14 +7,19 @@ import { messageFacts, type MessageVisit } from './message-facts';
 const of = (labels: MessageVisit['products'][number]['label'][]) =>
   messageFacts(
     {
-      ...{ customer: 'Abel', address: '3 Tilling Lane', day: dayOf(2027, 3, 18), hours: '', company: 'Us' },
+      customer: 'Abel',
+      address: '3 Tilling Lane',
+      day: dayOf(2027, 3, 18),
+      hours: '',
+      company: 'Us',
       products: labels.map((l) => ({
         label: l,
         use: 'pre-emergent',
         targets: ['smooth-crabgrass'],
         zone: 'front',
       })),
-      ...{ expectations: [], by: 'Tobin' },
+      expectations: [],
+      by: 'Tobin',
     },
     SHOWS.trade,
   );

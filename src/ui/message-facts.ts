@@ -24,7 +24,10 @@ export function messageFacts(v: MessageVisit, show: Shows): MessageFacts {
   const labels = [...new Map(v.products.map((p) => [p.label.id, p.label])).values()];
   const weeds = [...new Set(v.products.flatMap((p) => p.targets))].map((w) => WEEDS[w].name);
   return {
-    ...{ customer: v.customer, address: v.address, company: v.company, by: v.by },
+    customer: v.customer,
+    address: v.address,
+    company: v.company,
+    by: v.by,
     day: showWeekday(v.day),
     hours: v.hours && `, ${v.hours},`,
     what: list(labels.map((l) => `${shortName(l)} (${l.registrationNumber})`)),

@@ -137,7 +137,7 @@ export function YearRail({
 
   return (
     <div className="border-b border-hair bg-paper">
-      <RailWords {...{ outlook, today, barrier, seedFrom }} />
+      <RailWords outlook={outlook} today={today} barrier={barrier} seedFrom={seedFrom} />
       <div ref={rail} className="relative overflow-x-clip">
         <svg
           viewBox={`0 0 ${WIDTH} ${HEIGHT}`}

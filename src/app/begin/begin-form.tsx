@@ -29,7 +29,13 @@ export function BeginForm({
   beginAction: (input: BeginInput) => Promise<Outcome<{ email: string }>>;
 }>) {
   const [typed, setTyped] = useState<Omit<BeginInput, 'key'>>({
-    ...{ company: '', timeZone: '', units: '', name: '', email: '', password: '', again: '' },
+    company: '',
+    timeZone: '',
+    units: '',
+    name: '',
+    email: '',
+    password: '',
+    again: '',
   });
   const { run, issue, refusal, isSending } = useEntrance(beginAction, '/setup');
   const set = (change: Partial<typeof typed>) => setTyped({ ...typed, ...change });

@@ -67,12 +67,16 @@ export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: 
         routes: [...plan.tours, ...atHome(question, plan)]
           .filter((t) => t.visits.length || routes.some((r) => r.truckId === t.truckId && r.day === t.day))
           .map((t) => ({
-            ...{ day: isoDay(t.day), truckId: t.truckId, drive: t.drive, finish: t.finish },
+            day: isoDay(t.day),
+            truckId: t.truckId,
+            drive: t.drive,
+            finish: t.finish,
             seen: routes.find((r) => r.truckId === t.truckId && r.day === t.day)?.version ?? 0,
             visits: t.visits.map((v) => {
               const s = question.stops.find((x) => x.lawnId === v.lawnId);
               return {
-                ...{ ...v, applicationIds: s?.lines.map((l) => l.applicationId) ?? [] },
+                ...v,
+                applicationIds: s?.lines.map((l) => l.applicationId) ?? [],
                 isLocked: locked.locked.includes(v.lawnId) || locked.pins.some((p) => p.lawnId === v.lawnId),
                 regret: s?.lines.reduce((sum, l) => sum + l.regret, 0) ?? 0,
               };
@@ -212,14 +216,17 @@ export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: 
           <div className="mt-3 grid grid-cols-1 gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,560px)]">
             <div>
               <Tours
-                {...{ question, plan, mayPlan, marked }}
+                question={question}
+                plan={plan}
+                mayPlan={mayPlan}
+                marked={marked}
                 wishes={wishes ?? NO_WISHES}
                 onMark={setMarked}
                 onWish={wish}
               />
             </div>
             <div className="lg:sticky lg:top-2 lg:self-start">
-              <DayMap {...{ question, plan, doors, marked }} onMark={setMarked} />
+              <DayMap question={question} plan={plan} doors={doors} marked={marked} onMark={setMarked} />
               <div className="mt-3 flex flex-wrap gap-2">
                 {mayPlan && !isSaved && (
                   <button
@@ -254,7 +261,14 @@ export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: 
                 </p>
               )}
               {refusal && <RefusalWords refusal={refusal} here={`/day?from=${isoDay(first)}`} />}
-              <LeftList {...{ question, plan, doors, mayPlan }} wishes={wishes ?? NO_WISHES} onWish={wish} />
+              <LeftList
+                question={question}
+                plan={plan}
+                doors={doors}
+                mayPlan={mayPlan}
+                wishes={wishes ?? NO_WISHES}
+                onWish={wish}
+              />
               <details className="mt-3">
                 <summary className="flex min-h-[44px] cursor-pointer items-center text-[15px] underline">
                   Driving minutes from a file
@@ -336,9 +350,17 @@ function savedPlan({ question, routes }: Sheet): DayPlan | null {
       // what was done since, or may not go any more, is off the plan
       const visits = (body?.visits ?? []).filter((v) => isAsked.has(v.lawnId));
       return {
-        ...{ truckId: truck.id, day, drive: body?.drive ?? 0, finish: body?.finish ?? truck.from },
+        truckId: truck.id,
+        day,
+        drive: body?.drive ?? 0,
+        finish: body?.finish ?? truck.from,
         visits: visits.map(({ lawnId, arrive, begin, end, refill, fills }) => ({
-          ...{ lawnId, arrive, begin, end, refill, fills: fills ?? NO_FILLS },
+          lawnId,
+          arrive,
+          begin,
+          end,
+          refill,
+          fills: fills ?? NO_FILLS,
         })),
       };
     }),

@@ -126,7 +126,11 @@ export function Tours({ question, plan, wishes, mayPlan, marked, onMark, onWish 
                     stop && (
                       <Visit
                         key={v.lawnId}
-                        {...{ stop, visit: v, place: i + 1, mayPlan, onMark }}
+                        stop={stop}
+                        visit={v}
+                        place={i + 1}
+                        mayPlan={mayPlan}
+                        onMark={onMark}
                         filling={question.lawnFillMinutes}
                         isMarked={marked === v.lawnId}
                         isLocked={wishes.locked.includes(v.lawnId)}
@@ -212,7 +216,8 @@ function Visit({
   filling,
 }: VisitProps) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
-    ...{ id: stop.lawnId, disabled: !mayPlan },
+    id: stop.lawnId,
+    disabled: !mayPlan,
   });
   const points = stop.lines.reduce((sum, l) => sum + l.regret, 0);
   const fills = (['tank', 'hopper'] as const).map((k) =>

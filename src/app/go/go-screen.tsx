@@ -104,7 +104,8 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
       ) : stop ? (
         <StopRun
           key={stop.lawnId}
-          {...{ stop, bundle }}
+          stop={stop}
+          bundle={bundle}
           phoneAhead={kept.phoneAt ? kept.phoneAt - bundle.madeAt : 0}
           run={runs.get(stop.lawnId) ?? null}
           onBegin={() => keep(beginRun(stop, bundle, crypto.randomUUID()))}
@@ -114,7 +115,14 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
           waiting={queue.waiting}
         />
       ) : (
-        <Stops {...{ bundle, runs, isRead }} day={day} waiting={queue.waiting} answers={queue.answers} />
+        <Stops
+          bundle={bundle}
+          runs={runs}
+          isRead={isRead}
+          day={day}
+          waiting={queue.waiting}
+          answers={queue.answers}
+        />
       )}
     </div>
   );
@@ -178,7 +186,9 @@ function Stops({ bundle, runs, isRead, day, waiting, answers }: StopsProps) {
           ...a.zones
             .filter((z) => z.outcome !== 'recorded')
             .map((z) => ({
-              ...{ key: `${a.sendKey}${z.zoneId}`, lawnId: a.lawnId, recordId: z.recordId },
+              key: `${a.sendKey}${z.zoneId}`,
+              lawnId: a.lawnId,
+              recordId: z.recordId,
               words:
                 z.outcome === 'already'
                   ? `It was recorded already: ${z.words}. That entry stands; yours is kept beside it on the lawn.`

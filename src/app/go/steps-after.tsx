@@ -30,7 +30,7 @@ export function Sign({
       <pre className="whitespace-pre-wrap border-2 border-iron bg-paper px-3 py-2 font-text text-[17px]">
         {stop.sign}
       </pre>
-      <Tick {...{ run, change }} name="sign set">
+      <Tick run={run} change={change} name="sign set">
         The sign stands where people come in.
       </Tick>
       {(['sign', 'lawn'] as const).map((what) => (

@@ -70,10 +70,10 @@ export function Look(props: StepProps) {
   const feet = (ft: number) => show.length((ft * 0.3048) as never);
   return (
     <>
-      <Tick {...{ run, change }} name="hazards seen">
+      <Tick run={run} change={change} name="hazards seen">
         <b>Hazards.</b> {stop.hazards || 'None are on file: look for dogs, children, toys, low lights.'}
       </Tick>
-      <Tick {...{ run, change }} name="kept out seen">
+      <Tick run={run} change={change} name="kept out seen">
         <b>Gets nothing.</b>{' '}
         {list(
           [...edges.map((z) => z.keptOut), stop.waters && `stay off the water: ${stop.waters}`].filter(
@@ -256,7 +256,7 @@ export function WearStep(props: StepProps) {
   return (
     <>
       {safetyOf(labels.map((label) => ({ label }))).map(({ labels: of, ppe, reentry, restricted }) => (
-        <Tick key={of[0]!.id} {...{ run, change }} name={`ppe ${of[0]!.id}`}>
+        <Tick key={of[0]!.id} run={run} change={change} name={`ppe ${of[0]!.id}`}>
           <b>{list(of.map(shortName))}</b>
           {of.some((l) => l.signalWord !== 'none') && ` · ${of[0]!.signalWord.toUpperCase()}`}
           <br />

@@ -111,7 +111,7 @@ export function Used(props: StepProps) {
   return (
     <>
       {openZones(props).map((z) => (
-        <UsedInZone key={z.zoneId} zone={z} {...{ bundle, run, change }} />
+        <UsedInZone key={z.zoneId} zone={z} bundle={bundle} run={run} change={change} />
       ))}
     </>
   );
@@ -210,14 +210,14 @@ export function Clean(props: StepProps) {
   return (
     <>
       {granules && (
-        <Tick {...{ run, change }} name="granules blown off">
+        <Tick run={run} change={change} name="granules blown off">
           Granules are blown or swept off drive, walk and street, back into the lawn.
         </Tick>
       )}
-      <Tick {...{ run, change }} name="edges looked at">
+      <Tick run={run} change={change} name="edges looked at">
         Edges looked at: nothing on beds, trees or water, no strip was missed.
       </Tick>
-      <Tick {...{ run, change }} name="strapped down">
+      <Tick run={run} change={change} name="strapped down">
         Gate shut, hose in, equipment strapped down.
       </Tick>
       <Labelled name="Notes for the record">
@@ -231,7 +231,7 @@ export function Clean(props: StepProps) {
           />
         )}
       </Labelled>
-      <Extras {...{ run, change }} />
+      <Extras run={run} change={change} />
     </>
   );
 }

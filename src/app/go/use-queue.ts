@@ -38,7 +38,9 @@ export function useQueue(userId: string) {
           break;
         }
         const answer: Answered = {
-          ...{ sendKey: w.sendKey, lawnId: w.lawnId, kind: w.kind },
+          sendKey: w.sendKey,
+          lawnId: w.lawnId,
+          kind: w.kind,
           zones: outcome.ok && w.kind === 'stop' ? (outcome.value as StopKept).zones : [],
           problem: outcome.ok
             ? ''

@@ -48,7 +48,7 @@ export default function WalkAtStop({ zone, lawnId, day, known, onWait }: Props) 
       {isOpen && (
         <WalkForm
           zoneId={zone.zoneId}
-          {...{ known }}
+          known={known}
           today={day}
           here="/go"
           onSave={async (walk, photo) => {

@@ -20,11 +20,19 @@ import { useSending } from '../use-sending';
 
 type Typed = Omit<CalibrationInput, 'sendKey' | 'equipmentId'>;
 const emptyFor = (how: CalibrationWay): Typed => ({
-  ...{ how, fitted: '', size: '', area: '1000', caught: '', caughtSeconds: '', course: '', swath: '' },
+  how,
+  fitted: '',
+  size: '',
+  area: '1000',
+  caught: '',
+  caughtSeconds: '',
+  course: '',
+  swath: '',
   runs: Array.from({ length: RUNS }, () => ''),
   nozzles: how === 'boom' ? ['', ''] : [],
   pans: how === 'pan' ? Array.from({ length: PANS }, () => '') : [],
-  ...{ panArea: '', panSwath: '' },
+  panArea: '',
+  panSwath: '',
 });
 /** So many pans stand in a row to begin with: common practice, no source. */
 const PANS = 11;
@@ -98,7 +106,8 @@ export function CalibrateForm({
     hint = '',
   ) => (
     <MeasureField
-      {...{ name, measure }}
+      name={name}
+      measure={measure}
       hint={hint || null}
       issue={issue(name)}
       value={typed[key]}
@@ -114,7 +123,13 @@ export function CalibrateForm({
     />
   );
   const shown = [
-    ...['Area', 'Caught', 'Caught in', 'Course', 'Width of a pass', 'Size of a pan', 'From pass to pass'],
+    'Area',
+    'Caught',
+    'Caught in',
+    'Course',
+    'Width of a pass',
+    'Size of a pan',
+    'From pass to pass',
     ...typed.runs.map((_, i) => `Run ${i + 1}`),
     ...typed.nozzles.map((_, i) => `Nozzle ${i + 1}`),
     ...typed.pans.map((_, i) => `Pan ${i + 1}`),
@@ -199,7 +214,9 @@ export function CalibrateForm({
             <>
               {watch}
               <Row
-                {...{ name: 'Nozzle', measure: 'pour', issue }}
+                name="Nozzle"
+                measure="pour"
+                issue={issue}
                 values={typed.nozzles}
                 onChange={(nozzles) => set({ nozzles })}
               />
@@ -207,11 +224,7 @@ export function CalibrateForm({
           )}
           {how === 'pan' ? (
             <>
-              <Row
-                {...{ name: 'Pan', unit: 'g', issue }}
-                values={typed.pans}
-                onChange={(pans) => set({ pans })}
-              />
+              <Row name="Pan" unit="g" issue={issue} values={typed.pans} onChange={(pans) => set({ pans })} />
               <div className="grid grid-cols-2 gap-3">
                 <FigureField
                   name="Size of a pan"
@@ -234,7 +247,8 @@ export function CalibrateForm({
             <div className="grid grid-cols-1 gap-3 sm:grid-cols-3">
               {typed.runs.map((value, i) => {
                 const field = {
-                  ...{ value, issue: issue(`Run ${i + 1}`) },
+                  value,
+                  issue: issue(`Run ${i + 1}`),
                   onChange: (v: string) => set({ runs: typed.runs.map((r, k) => (k === i ? v : r)) }),
                 };
                 return how === 'weigh' || how === 'plot' ? (
@@ -438,7 +452,9 @@ function Timed({
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-2">
       <FigureField
-        {...{ name, issue, unit: 'seconds' }}
+        name={name}
+        issue={issue}
+        unit="seconds"
         value={since === null ? value : ((now - since) / 1000).toFixed(1)}
         onChange={onChange}
       />

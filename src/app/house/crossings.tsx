@@ -78,7 +78,9 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
   };
   const field = (key: TextKey, name: string, unit: string, issue: string) => (
     <FigureField
-      {...{ name, unit, value: typed[key] }}
+      name={name}
+      unit={unit}
+      value={typed[key]}
       issue={(refusal?.kind === 'invalid' && refusal.issues.find((i) => i.field === issue)) || null}
       onChange={(value) => set({ [key]: value })}
     />

@@ -19,29 +19,28 @@ type Row = readonly [
 /** Key, the field as refusals name it, the label, its unit, what is usual in trade units, and why it is asked. */
 const FIGURES: readonly Row[] = [
   [
-    ...(['windLimitMph', 'Wind limit', 'Wind: no spray above', 'wind', 10] as const),
+    'windLimitMph',
+    'Wind limit',
+    'Wind: no spray above',
+    'wind',
+    10,
     'Drift. A lower limit of a label goes before it.',
   ],
   ['windCautionMph', 'Wind caution', 'Wind: a warning above', 'wind', 7],
   ['workFromHour', 'Work from', 'The working day begins', 'o’clock', 7],
   ['workToHour', 'Work to', 'The working day ends', 'o’clock', 18],
+  ['calmHours', 'Hours of good weather', 'Good weather that a stop needs', 'hours', 3, 'In one piece.'],
+  ['leadDays', 'Lead', 'A barrier goes down before its line', 'days', 42, 'Not earlier: it would wear out.'],
   [
-    ...(['calmHours', 'Hours of good weather', 'Good weather that a stop needs', 'hours', 3] as const),
-    'In one piece.',
-  ],
-  [
-    ...(['leadDays', 'Lead', 'A barrier goes down before its line', 'days', 42] as const),
-    'Not earlier: it would wear out.',
-  ],
-  [
-    ...(['spacingLeastDays', 'Split, at least', 'Second part of a split after', 'days', 56] as const),
+    'spacingLeastDays',
+    'Split, at least',
+    'Second part of a split after',
+    'days',
+    56,
     'While the first still holds.',
   ],
   ['spacingMostDays', 'Split, at most', 'Second part no later than', 'days', 84],
-  [
-    ...(['carrierGalPer1000', 'Spray volume', 'Spray volume', 'carrier', 1] as const),
-    'What your equipment really puts out.',
-  ],
+  ['carrierGalPer1000', 'Spray volume', 'Spray volume', 'carrier', 1, 'What your equipment really puts out.'],
   ['tankGal', 'Tank', 'Tank', 'volume', 4, 'Loads are made for it.'],
   ['scaleStepG', 'Scale', 'The scale reads to', 'g', 1, 'Amounts are rounded to it.'],
   ['jugStepFlOz', 'Jug', 'The jug reads to', 'pour', 0.25, 'Amounts are rounded to it.'],
@@ -83,7 +82,11 @@ export function DayRules({
           {FIGURES.map(([key, field, name, unit, usual, why]) => (
             <FigureField
               key={key}
-              {...{ name, unit, issue: issue(field), disabled: !mayChange, value: typed[key] }}
+              name={name}
+              unit={unit}
+              issue={issue(field)}
+              disabled={!mayChange}
+              value={typed[key]}
               hint={[why, usualWords(usual, unit, system)].filter(Boolean).join(' ')}
               onChange={(value) => setEdited({ ...typed, [key]: value })}
             />

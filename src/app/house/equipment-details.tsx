@@ -38,8 +38,12 @@ export function EquipmentDetails({ mayChange, mayRecord, ...props }: Props) {
 function Details({ equipment: e, saveDetailsAction }: Pick<Props, 'equipment' | 'saveDetailsAction'>) {
   const isSpreader = e.method === 'spreader';
   const onFile = {
-    ...{ name: e.name, fitted: e.fitted, truck: e.truck, isRidden: e.isRidden },
-    ...{ tank: typedOf(e.tank, L_PER_GAL), dead: typedOf(e.dead, L_PER_GAL) },
+    name: e.name,
+    fitted: e.fitted,
+    truck: e.truck,
+    isRidden: e.isRidden,
+    tank: typedOf(e.tank, L_PER_GAL),
+    dead: typedOf(e.dead, L_PER_GAL),
     hopper: typedOf(e.hopper, KG_PER_LB),
   };
   const [typed, setTyped] = useState(onFile);
@@ -56,7 +60,8 @@ function Details({ equipment: e, saveDetailsAction }: Pick<Props, 'equipment' | 
   );
   const measured = (name: string, key: 'tank' | 'dead' | 'hopper', hint: string | null = null) => (
     <MeasureField
-      {...{ name, hint }}
+      name={name}
+      hint={hint}
       measure={key === 'hopper' ? 'weight' : 'volume'}
       issue={issue(name)}
       value={typed[key]}

@@ -121,7 +121,11 @@ export function GateRules({
           {FIGURES.map(([key, field, name, unit, why, usual]) => (
             <FigureField
               key={key}
-              {...{ name, unit, issue: issue(field), disabled: !mayPlan, value: typed[key] }}
+              name={name}
+              unit={unit}
+              issue={issue(field)}
+              disabled={!mayPlan}
+              value={typed[key]}
               inputMode={key.startsWith('fertilizerBan') ? 'text' : 'decimal'}
               hint={[why, usual === null ? '' : usualWords(usual, unit, system)].filter(Boolean).join(' ')}
               onChange={(value) => set({ [key]: value })}

@@ -135,12 +135,15 @@ async function Parts({ actor, part }: Readonly<{ actor: Actor; part: Part }>) {
           <TrucksPanel
             trucks={sheet.trucks}
             people={sheet.people}
-            {...{ mayChange, saveTruckAction, putTruckAwayAction }}
+            mayChange={mayChange}
+            saveTruckAction={saveTruckAction}
+            putTruckAwayAction={putTruckAwayAction}
           />
           <VisitsPanel
             rules={sheet.visitRules}
             version={sheet.visitRulesVersion}
-            {...{ mayChange, saveVisitRulesAction }}
+            mayChange={mayChange}
+            saveVisitRulesAction={saveVisitRulesAction}
           />
         </div>
       );
@@ -164,7 +167,9 @@ async function Parts({ actor, part }: Readonly<{ actor: Actor; part: Part }>) {
             tools={sheet.tools}
             products={sheet.dryProducts}
             mayRecord={may(actor, 'record')}
-            {...{ saveToolAction, weighCapAction, putToolAwayAction }}
+            saveToolAction={saveToolAction}
+            weighCapAction={weighCapAction}
+            putToolAwayAction={putToolAwayAction}
           />
           <Thermometers
             thermometers={sheet.thermometers}

@@ -63,12 +63,18 @@ const FIGURES = [
 ] as const;
 
 const typedFrom = (p: StoredPlanning, seen: number): PlanningInput => ({
-  ...{ seen, school: p.school, autumn: p.autumn, tender: p.tender },
-  ...{ yearOff: p.yearOff, perennials: p.perennials },
+  seen,
+  school: p.school,
+  autumn: p.autumn,
+  tender: p.tender,
+  yearOff: p.yearOff,
+  perennials: p.perennials,
   ceilings: p.ceilings.map((c) => ({ ...c, lbPerAcre: String(c.lbPerAcre) })),
-  ...{ trucks: String(p.trucks), daysAWeek: String(p.daysAWeek) },
+  trucks: String(p.trucks),
+  daysAWeek: String(p.daysAWeek),
   broadcastAbove: String(p.broadcastAbove),
-  ...{ stopMinutes: String(p.stopMinutes), driveMinutes: String(p.driveMinutes) },
+  stopMinutes: String(p.stopMinutes),
+  driveMinutes: String(p.driveMinutes),
 });
 
 /** What the planner keeps to beyond the labels, and what crews can do in a day. */

@@ -70,7 +70,7 @@ export function ToolsPanel({
                 </button>
               )}
             </div>
-            {t.kind === 'cap' && <Cap tool={t} {...{ mayRecord, weighCapAction }} />}
+            {t.kind === 'cap' && <Cap tool={t} mayRecord={mayRecord} weighCapAction={weighCapAction} />}
           </li>
         ))}
         {!tools.length && (

@@ -19,15 +19,28 @@ type Props = Readonly<{
 }>;
 
 const EMPTY: TruckInput = {
-  ...{ id: '', seen: 0, name: '', people: [], from: '', to: '', latitude: '', longitude: '' },
+  id: '',
+  seen: 0,
+  name: '',
+  people: [],
+  from: '',
+  to: '',
+  latitude: '',
+  longitude: '',
 };
 const clock = (minute: number | null): string =>
   minute === null
     ? ''
     : `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`;
 const typedFrom = (t: Truck): TruckInput => ({
-  ...{ id: t.id, seen: t.version, name: t.name, people: t.people, from: clock(t.from), to: clock(t.to) },
-  ...{ latitude: t.at ? String(t.at.latitude) : '', longitude: t.at ? String(t.at.longitude) : '' },
+  id: t.id,
+  seen: t.version,
+  name: t.name,
+  people: t.people,
+  from: clock(t.from),
+  to: clock(t.to),
+  latitude: t.at ? String(t.at.latitude) : '',
+  longitude: t.at ? String(t.at.longitude) : '',
 });
 
 /** Who goes out with what, when and from where. */

@@ -13,10 +13,16 @@ import { Panel } from './panel';
 
 const plain = (value: number | null) => (value === null ? '' : String(value));
 const typedFrom = (r: StoredVisitRules, seen: number): VisitRulesInput => ({
-  ...{ seen, waterDays: r.waterDays, messages: r.messages },
-  ...{ speedMph: plain(r.speedMph), detour: plain(r.detour), fillMinutes: plain(r.fillMinutes) },
-  ...{ lawnFillMinutes: plain(r.lawnFillMinutes), hourCost: plain(r.hourCost) },
-  ...{ waterNotFrom: plain(r.waterNotFrom), waterNotTo: plain(r.waterNotTo) },
+  seen,
+  waterDays: r.waterDays,
+  messages: r.messages,
+  speedMph: plain(r.speedMph),
+  detour: plain(r.detour),
+  fillMinutes: plain(r.fillMinutes),
+  lawnFillMinutes: plain(r.lawnFillMinutes),
+  hourCost: plain(r.hourCost),
+  waterNotFrom: plain(r.waterNotFrom),
+  waterNotTo: plain(r.waterNotTo),
 });
 
 const MESSAGES = [
@@ -150,8 +156,13 @@ export function VisitsPanel({
           refusal={refusal}
           here="/house/road"
           shown={[
-            ...['Speed between lawns', 'Detour', 'To fill at the shop', 'To fill at a lawn', 'An hour costs'],
-            ...['No water from', 'No water to'],
+            'Speed between lawns',
+            'Detour',
+            'To fill at the shop',
+            'To fill at a lawn',
+            'An hour costs',
+            'No water from',
+            'No water to',
             ...MESSAGES.map(([, field]) => field),
           ]}
         />

@@ -68,15 +68,15 @@ export function WeatherColumns({
   ].filter((m) => m !== false);
   const check = () =>
     onCheck({
-      ...{
-        stationId,
-        format,
-        series: series.trim(),
-        isReadInTheMorning: format !== 'hours' && isMorning,
-        dayFirst,
-      },
+      stationId,
+      format,
+      series: series.trim(),
+      isReadInTheMorning: format !== 'hours' && isMorning,
+      dayFirst,
       columns: archive ? NONE : { ...NONE, ...Object.fromEntries(asked.map((c) => [c, columns[c]])) },
-      ...{ temperature: temperature ?? 'C', water: water ?? 'mm', windIn: windIn ?? 'm/s' },
+      temperature: temperature ?? 'C',
+      water: water ?? 'mm',
+      windIn: windIn ?? 'm/s',
     });
   return (
     <div className="mt-3 grid gap-3">

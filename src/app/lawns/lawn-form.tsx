@@ -116,7 +116,11 @@ export function LawnForm({
   );
   const measured = (key: TextKey, name: string, measure: Measure, hint?: string) => (
     <MeasureField
-      {...{ name, measure, issue: issueOf(name), hint: hint ?? null, value: draft[key] }}
+      name={name}
+      measure={measure}
+      issue={issueOf(name)}
+      hint={hint ?? null}
+      value={draft[key]}
       onChange={(value) => change({ [key]: value })}
     />
   );
@@ -301,7 +305,9 @@ export function LawnForm({
         <Part name="Edges and water">
           <div className="grid grid-cols-2 gap-3 md:grid-cols-4">
             {measured(
-              ...(['concreteEdgeFt', 'Edge along concrete', 'length'] as const),
+              'concreteEdgeFt',
+              'Edge along concrete',
+              'length',
               'The strip that a careless edge misses.',
             )}
             {measured('bedEdgeFt', 'Edge along beds', 'length', 'No overspray here.')}

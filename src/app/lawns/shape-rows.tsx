@@ -82,7 +82,8 @@ export function ShapeRows({
             <div className="mt-1 grid grid-cols-2 gap-2 sm:grid-cols-5">
               {SHAPE_FIELDS[kind].map((f) => {
                 const field = {
-                  ...{ issue: issueOf(`${name}: ${f.words}`), value: s[f.key] },
+                  issue: issueOf(`${name}: ${f.words}`),
+                  value: s[f.key],
                   onChange: (v: string) => set(i, { [f.key]: v }),
                 };
                 return f.unit === 'length' ? (

@@ -99,7 +99,7 @@ export function LoadCardView({ card, ticks, onTick }: Readonly<{ card: LoadCard 
       )}
       <ul className="mt-2">
         {stepsOf(card, show).map((words, i) => (
-          <Tick key={i} name={`step ${i}`} {...{ words, ticks, onTick }} />
+          <Tick key={i} name={`step ${i}`} words={words} ticks={ticks} onTick={onTick} />
         ))}
       </ul>
       {card.products
@@ -172,7 +172,7 @@ export function Around({ card, ticks, onTick }: Readonly<{ card: LoadCard }> & T
         <h2 className="border-b-2 border-iron text-[19px]">Truck</h2>
         <ul>
           {truckWords(card).map((words, i) => (
-            <Tick key={words} name={`truck ${i}`} {...{ words, ticks, onTick }} />
+            <Tick key={words} name={`truck ${i}`} words={words} ticks={ticks} onTick={onTick} />
           ))}
         </ul>
       </section>

@@ -75,7 +75,12 @@ export function LoadScreen({ morning, missing, mayRecord, keepCardsAction }: Pro
         ))}
       </ol>
       <Way morning={morning} onOrder={(order) => goTo(order.map((i) => ids[i]!))} />
-      <LoadSections key={ids.join()} {...{ morning, mayRecord, keepCardsAction }} />
+      <LoadSections
+        key={ids.join()}
+        morning={morning}
+        mayRecord={mayRecord}
+        keepCardsAction={keepCardsAction}
+      />
     </div>
   );
 }

@@ -44,7 +44,14 @@ type Props = Readonly<{ morning: Morning; mayRecord: boolean; keepCardsAction: K
 export function LoadSections({ morning, mayRecord, keepCardsAction }: Props) {
   const kinds = KINDS.filter((kind) => stopsOf(morning, kind).length > 0);
   return kinds.map((kind) => (
-    <Section key={kind} {...{ morning, kind, mayRecord, keepCardsAction }} isTitled={kinds.length > 1} />
+    <Section
+      key={kind}
+      morning={morning}
+      kind={kind}
+      mayRecord={mayRecord}
+      keepCardsAction={keepCardsAction}
+      isTitled={kinds.length > 1}
+    />
   ));
 }
 
@@ -214,7 +221,8 @@ function Section({
           </ol>
           {mayRecord && (
             <KeepCards
-              {...{ kind, keepCardsAction }}
+              kind={kind}
+              keepCardsAction={keepCardsAction}
               settings={typed}
               applicationIds={[...new Set(morning.stops.map((s) => s.applicationId))]}
             />

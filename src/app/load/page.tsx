@@ -21,7 +21,12 @@ export default screen(async (actor, { searchParams }: PageProps<'/load'>) => {
   if (ids.length) {
     const morning = await morningSheet(actor, ids);
     return (
-      <LoadScreen {...{ morning, mayRecord, keepCardsAction }} missing={ids.length - morning.stops.length} />
+      <LoadScreen
+        morning={morning}
+        mayRecord={mayRecord}
+        keepCardsAction={keepCardsAction}
+        missing={ids.length - morning.stops.length}
+      />
     );
   }
   const { groups, today } = await board(actor, MOST_SHOWN);
@@ -30,8 +35,12 @@ export default screen(async (actor, { searchParams }: PageProps<'/load'>) => {
     .flatMap((g) =>
       g.stops.flatMap((s) =>
         s.lines.map((l) => ({
-          ...{ applicationId: l.applicationId, site: `${s.address} · ${l.zoneName}`, area: l.area },
-          ...{ purpose: l.purpose, products: l.products.map((p) => p.name), isAjar: g.group === 'ajar' },
+          applicationId: l.applicationId,
+          site: `${s.address} · ${l.zoneName}`,
+          area: l.area,
+          purpose: l.purpose,
+          products: l.products.map((p) => p.name),
+          isAjar: g.group === 'ajar',
         })),
       ),
     );

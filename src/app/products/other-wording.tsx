@@ -75,7 +75,10 @@ export function OtherWording({ sheet, row, onTake }: Props) {
         ).map(([key, name, unit, figure]) => (
           <FigureField
             key={key + unit}
-            {...{ name, unit, issue: figure && !figure.ok ? figure.issue : null, value: typed[key] }}
+            name={name}
+            unit={unit}
+            issue={figure && !figure.ok ? figure.issue : null}
+            value={typed[key]}
             onChange={(value) => set({ [key]: value })}
           />
         ))}
@@ -104,7 +107,9 @@ function waysOf({ rateUnit, ingredients }: LabelSheet, show: Shows): Way[] {
       .map((i): Way => {
         const unit = i.limitCounts === 'a.e.' ? 'acid' : 'ingredient';
         return {
-          ...{ words: `${show.unit(unit)} of ${i.name}`, unit, more: null },
+          words: `${show.unit(unit)} of ${i.name}`,
+          unit,
+          more: null,
           wording: () => ({ as: 'ingredient', name: i.name }),
         };
       }),
@@ -117,7 +122,9 @@ function waysOf({ rateUnit, ingredients }: LabelSheet, show: Shows): Way[] {
     ...(['oz', 'floz'] as const).map((u): Way => {
       const unit = u === 'oz' ? 'mixedWeight' : 'mixedVolume';
       return {
-        ...{ words: `${show.unit(unit)} of mix`, unit, more: sprayed },
+        words: `${show.unit(unit)} of mix`,
+        unit,
+        more: sprayed,
         wording: (gallons) => ({ as: 'in a gallon', unit: u, sprayed: gallons }),
       };
     }),
@@ -130,7 +137,9 @@ function waysOf({ rateUnit, ingredients }: LabelSheet, show: Shows): Way[] {
     ...(Object.keys(RATE_UNITS) as RateUnit[])
       .filter((u) => u !== rateUnit)
       .map((u): Way => ({
-        ...{ words: RATE_UNITS[u].words, unit: RATE_UNITS[u].words, more: null },
+        words: RATE_UNITS[u].words,
+        unit: RATE_UNITS[u].words,
+        more: null,
         wording: () => ({ as: 'unit', unit: u }),
       })),
   ];

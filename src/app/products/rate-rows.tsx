@@ -144,8 +144,14 @@ export function RateRows({ sheet, onChange }: Props) {
 /** The units that people compare rates in. */
 const COMPARED: Readonly<Record<UnitSystem, readonly RateUnit[]>> = {
   trade: [
-    ...(['oz/1000sqft', 'floz/1000sqft', 'lb/1000sqft', 'g/1000sqft'] as const),
-    ...(['lb/acre', 'floz/acre', 'kg/ha', 'L/ha'] as const),
+    'oz/1000sqft',
+    'floz/1000sqft',
+    'lb/1000sqft',
+    'g/1000sqft',
+    'lb/acre',
+    'floz/acre',
+    'kg/ha',
+    'L/ha',
   ],
   metric: ['g/100m2', 'mL/100m2', 'kg/ha', 'L/ha'],
 };

@@ -41,9 +41,14 @@ export default screen(async (actor, { searchParams }: PageProps<'/records'>) => 
       <RecordFilter
         key={asked.toString()}
         first={{
-          ...{ q: query.words, from: asked.get('from') ?? '', to: asked.get('to') ?? '' },
-          ...{ product: query.productId, ingredient: query.ingredient, by: query.appliedBy },
-          ...{ target: query.target, standing: query.withCorrected ? '' : '1' },
+          q: query.words,
+          from: asked.get('from') ?? '',
+          to: asked.get('to') ?? '',
+          product: query.productId,
+          ingredient: query.ingredient,
+          by: query.appliedBy,
+          target: query.target,
+          standing: query.withCorrected ? '' : '1',
         }}
         products={choices.products}
         ingredients={choices.ingredients}

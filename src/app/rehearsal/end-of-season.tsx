@@ -36,7 +36,7 @@ export function EndOfSeason({ endings, lawns, nameOf, onAgain }: Props) {
           <Column key={c.name} {...c} nameOf={nameOf} />
         ))}
       </div>
-      {lawns.length > 1 && <ByLawn {...{ endings, lawns }} />}
+      {lawns.length > 1 && <ByLawn endings={endings} lawns={lawns} />}
       {best.length > 0 && (
         <p className="mt-2 text-[15px] text-steel">
           At its best: once or in halves on the days that this year’s soil asked for, as if every day had
@@ -69,7 +69,7 @@ function Column({
       </p>
       <ScoreLines score={score} />
       {moves.length > 0 && <Injuries injuries={carried.flatMap((c) => c.injuries)} of={moves.length} />}
-      <MoveList {...{ moves, nameOf }} of={carried.length} />
+      <MoveList moves={moves} nameOf={nameOf} of={carried.length} />
     </section>
   );
 }

@@ -15,7 +15,10 @@ export default screen(async (actor, { searchParams }: PageProps<'/rehearsal'>) =
     <RehearsalScreen
       key={sheet.zoneId}
       sheet={sheet}
-      {...{ playWeekAction, playMoveAction, playEndingAction, playContestAction }}
+      playWeekAction={playWeekAction}
+      playMoveAction={playMoveAction}
+      playEndingAction={playEndingAction}
+      playContestAction={playContestAction}
     />
   );
 });

@@ -116,10 +116,19 @@ export function RehearsalScreen({ sheet, playContestAction, ...actions }: Props)
                   />
                 </div>
               )}
-              <Season key={`${chosen}${lawns.length}`} {...{ sheet, lawns, year, made }} {...actions} />
+              <Season
+                key={`${chosen}${lawns.length}`}
+                sheet={sheet}
+                lawns={lawns}
+                year={year}
+                made={made}
+                {...actions}
+              />
             </>
           )}
-          {part === 'schools' && <Contest {...{ sheet, zoneId: zone.id, playContestAction }} />}
+          {part === 'schools' && (
+            <Contest sheet={sheet} zoneId={zone.id} playContestAction={playContestAction} />
+          )}
           {part === 'lessons' && <Lessons lessons={sheet.lessons} />}
         </>
       )}

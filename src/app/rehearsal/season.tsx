@@ -59,7 +59,8 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
   const [share, setShare] = useState<(typeof SHARES)[number]>('whole');
   const [isBusy, start] = useTransition();
   const asked = {
-    ...{ year, made },
+    year,
+    made,
     lawns: lawns.map(({ id }) => ({
       zoneId: id,
       moves: game.moves
@@ -118,7 +119,7 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
       <section className="mt-4" aria-label="The end" aria-busy={isBusy}>
         {refusal && <RefusalWords refusal={refusal} here="/rehearsal" shown={[]} />}
         {end ? (
-          <EndOfSeason endings={end} {...{ lawns, nameOf }} onAgain={again} />
+          <EndOfSeason endings={end} lawns={lawns} nameOf={nameOf} onAgain={again} />
         ) : (
           <p className="text-lg">
             Counting what held

@@ -17,6 +17,10 @@ export default screen(async (actor) => (
   <SeasonScreen
     sheet={await seasonSheet(actor)}
     mayPlan={may(actor, 'plan')}
-    {...{ askSeasonAction, copyYearAction, planManyAction, seasonRowsAction, startQuestionAction }}
+    askSeasonAction={askSeasonAction}
+    copyYearAction={copyYearAction}
+    planManyAction={planManyAction}
+    seasonRowsAction={seasonRowsAction}
+    startQuestionAction={startQuestionAction}
   />
 ));

@@ -58,7 +58,7 @@ export function SeasonScreen({ sheet, mayPlan, ...actions }: Props) {
           </Link>
         </nav>
       </div>
-      {mayPlan && <PlanMany {...{ sheet }} {...actions} onDone={() => setShow('exceptions')} />}
+      {mayPlan && <PlanMany sheet={sheet} {...actions} onDone={() => setShow('exceptions')} />}
       {state.waiting > 0 && (
         <p role="status" className="mt-2 border-l-4 border-straw bg-paper px-3 py-1">
           Programmes are being proposed: {figure(state.asked - state.waiting)} of {figure(state.asked)} zones.
@@ -90,7 +90,8 @@ export function SeasonScreen({ sheet, mayPlan, ...actions }: Props) {
         </div>
         <SeasonList
           key={`${show} ${totals[show]} ${state.waiting} ${state.forDay ?? ''}`}
-          {...{ sheet, show }}
+          sheet={sheet}
+          show={show}
           seasonRowsAction={actions.seasonRowsAction}
         />
       </section>

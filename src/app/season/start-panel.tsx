@@ -72,7 +72,7 @@ export function StartPanel({
         ) : (
           <RefusalWords refusal={refusal} here="/season" />
         ))}
-      {question && <Answer key={round} {...{ question, crews, today, round }} />}
+      {question && <Answer key={round} question={question} crews={crews} today={today} round={round} />}
     </section>
   );
 }
@@ -95,7 +95,10 @@ function Answer({
     daysAWeek: parseFigure(typed.daysAWeek, { field: 'Days a week', unit: 'days', least: 1, most: 7 }),
     hours: parseFigure(typed.hours, { field: 'Hours a day', unit: 'hours', least: 1, most: 24 }),
     minutesAStop: parseFigure(typed.minutesAStop, {
-      ...{ field: 'Minutes a lawn', unit: 'minutes', least: 1, most: 960 },
+      field: 'Minutes a lawn',
+      unit: 'minutes',
+      least: 1,
+      most: 960,
     }),
   };
   const startDay = parseDay(typed.start);
@@ -103,7 +106,8 @@ function Answer({
     (): AskedStart | null =>
       read.trucks.ok && read.daysAWeek.ok && read.hours.ok && read.minutesAStop.ok && startDay !== null
         ? {
-            ...{ question, start: startDay },
+            question,
+            start: startDay,
             crews: {
               trucks: Math.floor(read.trucks.value),
               daysAWeek: Math.floor(read.daysAWeek.value),
@@ -140,7 +144,7 @@ function Answer({
         {field('start', 'Begin on', null)}
       </div>
       {asked && !says && <p role="status">Working off {plural(question.years.length, 'past year')}…</p>}
-      {asked && says && <Said {...{ says, asked, round }} />}
+      {asked && says && <Said says={says} asked={asked} round={round} />}
     </div>
   );
 }

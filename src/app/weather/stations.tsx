@@ -58,7 +58,10 @@ export function Stations({
                   className="button py-0 md:min-h-[38px]"
                   onClick={() =>
                     setTyped({
-                      ...{ id: s.id, name: s.name, latitude: String(s.latitude), serviceKey: s.serviceKey },
+                      id: s.id,
+                      name: s.name,
+                      latitude: String(s.latitude),
+                      serviceKey: s.serviceKey,
                       longitude: s.longitude === null ? '' : String(s.longitude),
                       elevationFt: s.elevationFt === null ? '' : String(s.elevationFt),
                     })

@@ -83,7 +83,7 @@ const Stemmed = ({ children }: Readonly<{ children: ReactNode }>) => (
 );
 const tuft = (leans: readonly number[], y = 50, long = 34, wide = 3) =>
   leans.map((lean) => (
-    <Blade key={lean} p={[40, y]} {...{ lean, long, wide }} droop={Math.abs(lean) > 30 ? 6 : 2} />
+    <Blade key={lean} p={[40, y]} lean={lean} long={long} wide={wide} droop={Math.abs(lean) > 30 ? 6 : 2} />
   ));
 const Soil = ({ children }: Readonly<{ children: ReactNode }>) => (
   <g>

@@ -55,7 +55,9 @@ const blades = (
     <Blade
       key={lean}
       p={FOOT}
-      {...{ lean, wide, ...over }}
+      lean={lean}
+      wide={wide}
+      {...over}
       long={long * (i % 2 ? 0.86 : 1)}
       droop={over.droop ?? Math.abs(lean) * 0.14}
     />

@@ -43,7 +43,12 @@ export function Afterwards({ sheet, mayRecord, noteFindingAction }: Props) {
   const say = (kind: FindingInput['kind'], word: string) =>
     start(async () => {
       const outcome = await send(noteFindingAction, {
-        ...{ sendKey: crypto.randomUUID(), zoneId: zone.id, kind, word, stage: '', figure: '' },
+        sendKey: crypto.randomUUID(),
+        zoneId: zone.id,
+        kind,
+        word,
+        stage: '',
+        figure: '',
         on: isoDay(today),
       });
       if (!outcome.ok) return setRefusal(outcome.refusal);

@@ -125,7 +125,13 @@ export function Findings({ sheet, noteFindingAction }: Props) {
             e.preventDefault();
             start(async () => {
               const outcome = await send(noteFindingAction, {
-                ...{ sendKey, zoneId: zone.id, kind, word, stage, figure, on },
+                sendKey,
+                zoneId: zone.id,
+                kind,
+                word,
+                stage,
+                figure,
+                on,
               });
               if (!outcome.ok) return setRefusal(outcome.refusal);
               if (photo) {
@@ -341,8 +347,17 @@ export function Findings({ sheet, noteFindingAction }: Props) {
               refusal={refusal}
               here={`/lawns/${zone.id}`}
               shown={[
-                ...['Day', 'Weed', 'Stress', 'Green', 'Mowings', 'Opened by'],
-                ...['Watered by', 'Taken', 'About', 'Seen', 'Cause'],
+                'Day',
+                'Weed',
+                'Stress',
+                'Green',
+                'Mowings',
+                'Opened by',
+                'Watered by',
+                'Taken',
+                'About',
+                'Seen',
+                'Cause',
               ]}
             />
           )}

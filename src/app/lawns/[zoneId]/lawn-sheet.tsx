@@ -156,19 +156,20 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
   const others = otherWork(sheet, show);
   const marks: RailMark[] = [
     ...others.map(({ id, day, words, what }) => ({
-      ...{
-        id,
-        day,
-        standing: 'done' as const,
-        label: `${words}, ${what}`,
-        isChosen: false,
-        isMovable: false,
-      },
+      id,
+      day,
+      standing: 'done' as const,
+      label: `${words}, ${what}`,
+      isChosen: false,
+      isMovable: false,
     })),
     ...applications.map((a) => ({
-      ...{ id: a.id, day: a.doneOn ?? a.plannedOn, standing: standingOf(a, today) },
+      id: a.id,
+      day: a.doneOn ?? a.plannedOn,
+      standing: standingOf(a, today),
       label: `${a.purpose || a.products.map((p) => shortName(p.label)).join(' + ')}, ${standingOf(a, today)}`,
-      ...{ isChosen: a.id === shown?.id, isMovable: mayPlan && isOpen(a) },
+      isChosen: a.id === shown?.id,
+      isMovable: mayPlan && isOpen(a),
     })),
   ];
   /** Work that was not planned has a screen of its own; an application is chosen here. */
@@ -209,7 +210,8 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
             )}
           </div>
           <MovedLines
-            {...{ sheet, mayPlan }}
+            sheet={sheet}
+            mayPlan={mayPlan}
             onShift={(id, days) => {
               edit.shift(id, days);
               setSave({ kind: 'none' });
@@ -220,7 +222,11 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
             <AskHistory zone={zone} today={today} saveHistoryAction={actions.saveHistoryAction} />
           )}
           <ProgrammeList
-            {...{ applications, windows, today, mayPlan, isChanged }}
+            applications={applications}
+            windows={windows}
+            today={today}
+            mayPlan={mayPlan}
+            isChanged={isChanged}
             others={others}
             shownId={shown?.id ?? null}
             propose={
@@ -252,7 +258,10 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
               </h2>
               <GateFence
                 key={shown.id}
-                {...{ sheet, view, mayPlan, liftLatchAction: actions.liftLatchAction }}
+                sheet={sheet}
+                view={view}
+                mayPlan={mayPlan}
+                liftLatchAction={actions.liftLatchAction}
                 window={asked.window}
                 context={asked.context}
                 isSaved={!isNew && !isChanged}
@@ -263,9 +272,14 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
             </>
           )}
           {soilRuns && (
-            <BarrierPanel {...{ sheet, holding, soilRunsAction: actions.soilRunsAction }} chosen={shown} />
+            <BarrierPanel
+              sheet={sheet}
+              holding={holding}
+              soilRunsAction={actions.soilRunsAction}
+              chosen={shown}
+            />
           )}
-          <Afterwards {...{ sheet, mayRecord }} noteFindingAction={actions.noteFindingAction} />
+          <Afterwards sheet={sheet} mayRecord={mayRecord} noteFindingAction={actions.noteFindingAction} />
           {mayRecord && <Findings sheet={sheet} noteFindingAction={actions.noteFindingAction} />}
           {outlook && (
             <>
@@ -288,7 +302,11 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
           {zone.closed && <Closed zone={zone} />}
           <ApplicationForm
             key={shown?.id ?? NEW}
-            {...{ sheet, edit, isSaving, save, mayRecord }}
+            sheet={sheet}
+            edit={edit}
+            isSaving={isSaving}
+            save={save}
+            mayRecord={mayRecord}
             runs={soilRuns}
             mayPlan={mayPlan && !zone.closed}
             onSave={() => saveIt(edited?.base ?? 0)}
@@ -302,7 +320,8 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
           {mayPlan && chosen && !isChanged && (
             <StandingActions
               key={`${chosen.id}${chosen.version}`}
-              {...{ sheet, application: chosen }}
+              sheet={sheet}
+              application={chosen}
               changeStandingAction={actions.changeStandingAction}
               copyApplicationAction={actions.copyApplicationAction}
               findZonesAction={actions.findZonesAction}
@@ -414,11 +433,17 @@ const otherWork = ({ entries, earlier, labels, zone }: ZoneSheet, show: Shows): 
   ...entries
     .filter((e) => e.plannedProductId === null)
     .map((e) => ({
-      ...{ id: e.id, day: e.appliedOn, href: `/records/${e.id}`, what: 'done, not planned' },
+      id: e.id,
+      day: e.appliedOn,
+      href: `/records/${e.id}`,
+      what: 'done, not planned',
       words: `${shortName({ name: e.productName })}, ${significant(e.amount, 4)} ${AMOUNT_UNITS[e.amountUnit].words}`,
     })),
   ...earlier.map((w) => ({
-    ...{ id: w.id, day: w.on, href: `/lawns/${zone.id}/sheet#history`, what: 'before this book' },
+    id: w.id,
+    day: w.on,
+    href: `/lawns/${zone.id}/sheet#history`,
+    what: 'before this book',
     words: earlierWords(
       w,
       (id) => shortName(labels.now.find((l) => l.id === id) ?? { name: 'a product' }),

@@ -32,8 +32,15 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/lawns/
       wished={typeof a === 'string' ? a : null}
       mayPlan={may(actor, 'plan')}
       mayRecord={may(actor, 'record')}
-      {...{ saveApplicationAction, changeStandingAction, copyApplicationAction, findZonesAction }}
-      {...{ liftLatchAction, noteFindingAction, saveHistoryAction, takeProgrammeAction, soilRunsAction }}
+      saveApplicationAction={saveApplicationAction}
+      changeStandingAction={changeStandingAction}
+      copyApplicationAction={copyApplicationAction}
+      findZonesAction={findZonesAction}
+      liftLatchAction={liftLatchAction}
+      noteFindingAction={noteFindingAction}
+      saveHistoryAction={saveHistoryAction}
+      takeProgrammeAction={takeProgrammeAction}
+      soilRunsAction={soilRunsAction}
     />
   );
 });

@@ -70,14 +70,14 @@ export function CardScreen({ stored, code, mayRecord, measureLoadAction }: Props
       </div>
       <Wear products={card.products} />
       <div className="mt-4 border-2 border-hair bg-paper px-4 py-3">
-        <LoadCardView {...{ card, ticks, onTick }} />
+        <LoadCardView card={card} ticks={ticks} onTick={onTick} />
       </div>
       <p className="no-print mt-3">
         <a href={`/api/cards/${id}`} className="button w-full">
           Print: one page (PDF)
         </a>
       </p>
-      {mayRecord && <Measured {...{ stored, measureLoadAction }} />}
+      {mayRecord && <Measured stored={stored} measureLoadAction={measureLoadAction} />}
       {mayRecord && (
         <section className="no-print mt-4" aria-label="Records">
           <h2 className="border-b-2 border-iron text-[19px]">Put down: record it</h2>
@@ -95,7 +95,7 @@ export function CardScreen({ stored, code, mayRecord, measureLoadAction }: Props
           </ul>
         </section>
       )}
-      <Around {...{ card, ticks, onTick }} />
+      <Around card={card} ticks={ticks} onTick={onTick} />
     </div>
   );
 }
@@ -164,7 +164,8 @@ function Measured({
     if (read.some((r) => !r.ok)) return;
     const figures = read.map((r, i) => (r.ok ? r.value * fields[i]!.inSi : 0));
     outbox.put({
-      ...{ sendKey: crypto.randomUUID(), cardId: id },
+      sendKey: crypto.randomUUID(),
+      cardId: id,
       products: figures.slice(0, card.products.length),
       water: card.kind === 'tank' ? figures.at(-1)! : 0,
     });

@@ -16,5 +16,12 @@ export default screen(async (actor, { params }: PageProps<'/load/[cardId]'>) => 
   const stored = isId(cardId) ? await loadCardSheet(actor, cardId) : null;
   if (!stored) notFound();
   const code = await QRCode.toString(recordAddress(stored), { type: 'svg', margin: 0 });
-  return <CardScreen {...{ stored, code, measureLoadAction }} mayRecord={may(actor, 'record')} />;
+  return (
+    <CardScreen
+      stored={stored}
+      code={code}
+      measureLoadAction={measureLoadAction}
+      mayRecord={may(actor, 'record')}
+    />
+  );
 });

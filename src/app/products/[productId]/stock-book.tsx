@@ -52,8 +52,15 @@ export function StockBook({
     (u) => AMOUNT_UNITS[u].by === RATE_UNITS[label.rateUnit].by,
   );
   const fresh = (): MoveInput => ({
-    ...{ sendKey: crypto.randomUUID(), productId, kind: 'in', lot: '', amount: '', unit: label.amountUnit },
-    ...{ price: '', on: isoDay(today), note: '' },
+    sendKey: crypto.randomUUID(),
+    productId,
+    kind: 'in',
+    lot: '',
+    amount: '',
+    unit: label.amountUnit,
+    price: '',
+    on: isoDay(today),
+    note: '',
   });
   const [move, setMove] = useState<MoveInput | null>(null);
   const [refusal, setRefusal] = useState<Refusal | null>(null);

@@ -20,7 +20,9 @@ export const GET = fileRoute(async (actor) => {
     await new Promise((ok, no) => stream.once('open', ok).once('error', no));
     return new Response(Readable.toWeb(stream) as ReadableStream, {
       headers: {
-        ...{ 'content-type': 'application/zip', 'content-length': String(size), 'cache-control': 'no-store' },
+        'content-type': 'application/zip',
+        'content-length': String(size),
+        'cache-control': 'no-store',
         'content-disposition': 'attachment; filename="company.zip"',
       },
     });

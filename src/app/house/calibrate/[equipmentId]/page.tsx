@@ -18,9 +18,14 @@ export default screen(async (actor, { params }: PageProps<'/house/calibrate/[equ
   const { equipment, notes, today } = sheet;
   return (
     <>
-      <CalibrateForm {...{ sheet, mayRecord, saveCalibrationAction }} />
+      <CalibrateForm sheet={sheet} mayRecord={mayRecord} saveCalibrationAction={saveCalibrationAction} />
       <EquipmentDetails
-        {...{ equipment, notes, today, mayRecord, saveDetailsAction, noteEquipmentAction }}
+        equipment={equipment}
+        notes={notes}
+        today={today}
+        mayRecord={mayRecord}
+        saveDetailsAction={saveDetailsAction}
+        noteEquipmentAction={noteEquipmentAction}
         mayChange={may(actor, 'change the house')}
       />
     </>

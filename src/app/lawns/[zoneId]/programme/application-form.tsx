@@ -107,7 +107,11 @@ export function ApplicationForm(props: Props) {
         {typed.products.map((p, i) => (
           <ProductFields
             key={`${p.id}${i}`}
-            {...{ sheet, runs, mayPlan, issueOf, day }}
+            sheet={sheet}
+            runs={runs}
+            mayPlan={mayPlan}
+            issueOf={issueOf}
+            day={day}
             product={p}
             index={i}
             count={typed.products.length}
@@ -277,7 +281,9 @@ function Refused({
 
 /** Fields of the form that show their own issue: what is left is said in the message. */
 const shownFields = (typed: TypedApplication | null): string[] => [
-  ...['plannedOn', 'earliest', 'latest'],
+  'plannedOn',
+  'earliest',
+  'latest',
   ...(typed?.products ?? []).flatMap((_, i) =>
     ['productId', 'use', 'unit', 'rate', 'area', 'length', 'width', 'shares', 'shots'].map(
       (f) => `products.${i}.${f}`,

@@ -77,10 +77,18 @@ export function BarrierPanel({
         <HoldPicture hold={shown} today={today} width={390} />
       </div>
       <p className="text-[15px] text-steel">{sentence(shown)}</p>
-      {sheet.outlook?.strip && <Strip {...{ sheet, school, applications, soilRunsAction }} open={shown} />}
+      {sheet.outlook?.strip && (
+        <Strip
+          sheet={sheet}
+          school={school}
+          applications={applications}
+          soilRunsAction={soilRunsAction}
+          open={shown}
+        />
+      )}
       <InPlace sheet={sheet} />
       <PastYears hold={shown} years={runs.years ?? []} />
-      {application && <Lasting key={application.id} {...{ application, sheet, runs }} />}
+      {application && <Lasting key={application.id} application={application} sheet={sheet} runs={runs} />}
       <Sowing sheet={sheet} runs={runs} />
       <p className="text-[14px] text-steel">
         Flush: when its seedlings come up, by degree days of this zone&apos;s soil. Barrier: the share that is

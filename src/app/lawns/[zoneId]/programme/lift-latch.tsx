@@ -35,16 +35,15 @@ export function LiftLatch({ zoneId, plannedId, gate, day, liftLatchAction, onDon
         e.preventDefault();
         start(async () => {
           const outcome = await send(liftLatchAction, {
-            ...{
-              sendKey,
-              zoneId,
-              plannedId,
-              gate: gate.key,
-              why,
-              ...{ reason: gate.verdict.reason.code, position: gate.of },
-              from: isoDay(day),
-              until,
-            },
+            sendKey,
+            zoneId,
+            plannedId,
+            gate: gate.key,
+            why,
+            reason: gate.verdict.reason.code,
+            position: gate.of,
+            from: isoDay(day),
+            until,
           });
           if (!outcome.ok) return setRefusal(outcome.refusal);
           router.refresh();

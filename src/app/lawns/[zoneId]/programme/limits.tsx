@@ -109,7 +109,12 @@ function barOf(
   const most = (s: Sums) => (s.worst === null || s.zone === null ? Infinity : Math.max(s.worst, s.zone));
   const fullest = sums.reduce((a, b) => (most(b.sums) > most(a.sums) ? b : a));
   return {
-    ...{ name, limit, show, period: fullest.period, worst: fullest.sums.worst, zone: fullest.sums.zone },
+    name,
+    limit,
+    show,
+    period: fullest.period,
+    worst: fullest.sums.worst,
+    zone: fullest.sums.zone,
     steps: fullest.sums.entries.flatMap((e) => {
       const value = amount(e);
       return value === null || value === undefined ? [] : [{ day: e.day, amount: value, status: e.status }];

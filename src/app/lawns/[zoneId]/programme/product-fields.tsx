@@ -79,7 +79,9 @@ export function ProductFields({
       );
     };
   const measured = (field: 'area' | 'length' | 'width') => ({
-    ...{ issue: issue(field), disabled: isFixed, value: p[field] },
+    issue: issue(field),
+    disabled: isFixed,
+    value: p[field],
     onChange: (value: string) => set({ [field]: value }),
   });
   return (
@@ -109,7 +111,7 @@ export function ProductFields({
           </select>
         )}
       </Labelled>
-      {mayPlan && !isDone && <WhichSuits {...{ sheet, day, runs }} product={p} onChoose={choose} />}
+      {mayPlan && !isDone && <WhichSuits sheet={sheet} day={day} runs={runs} product={p} onChoose={choose} />}
       {label && (
         <>
           <Labelled beside name="Use" issue={issue('use')}>
@@ -120,7 +122,8 @@ export function ProductFields({
                 value={p.use}
                 onChange={(e) =>
                   set({
-                    ...{ use: e.target.value, targets: [] },
+                    use: e.target.value,
+                    targets: [],
                     place: e.target.value === 'spot' ? 'spots' : p.place === 'spots' ? 'zone' : p.place,
                   })
                 }
@@ -224,7 +227,7 @@ export function ProductFields({
               )}
             </Labelled>
           )}
-          {!p.id && <Repeat {...{ product: p, isFixed, issue }} onChange={set} input={input} />}
+          {!p.id && <Repeat product={p} isFixed={isFixed} issue={issue} onChange={set} input={input} />}
           {planned && <Amount planned={planned} zone={zone} />}
         </>
       )}

@@ -49,7 +49,12 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
   const kept = useMemo(() => applications.filter((a) => !replaced.includes(a)), [applications, replaced]);
   const question = useMemo(
     () => ({
-      ...{ facts, labels: labels.now, targets, runs, kept, planned: replaced },
+      facts,
+      labels: labels.now,
+      targets,
+      runs,
+      kept,
+      planned: replaced,
       rules: planningRulesFrom(house.planning),
     }),
     [facts, labels.now, targets, runs, kept, replaced, house.planning],
@@ -110,7 +115,12 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
                 {beside.map((p, i) => (
                   <li key={p.kind}>
                     <Proposal
-                      {...{ p, plans, sheet, replaced, takeProgrammeAction, onDone }}
+                      p={p}
+                      plans={plans}
+                      sheet={sheet}
+                      replaced={replaced}
+                      takeProgrammeAction={takeProgrammeAction}
+                      onDone={onDone}
                       against={{ other: beside[1 - i]!, called: 'the other' }}
                       isBest={p === best}
                       isNarrow
@@ -124,7 +134,12 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
             {inOrder(plans.programmes).map((p) => (
               <li key={p.kind}>
                 <Proposal
-                  {...{ p, plans, sheet, replaced, takeProgrammeAction, onDone }}
+                  p={p}
+                  plans={plans}
+                  sheet={sheet}
+                  replaced={replaced}
+                  takeProgrammeAction={takeProgrammeAction}
+                  onDone={onDone}
                   against={{ other: best, called: plans.yearOff ? 'the year off' : 'the best' }}
                   isBest={p === best}
                   compare={
@@ -240,11 +255,9 @@ function Proposal({
   const take = () =>
     start(async () => {
       const input = {
-        ...{
-          zoneId: sheet.zone.id,
-          applications: typedProgramme(p, plans.cleanUp),
-          why: replaced.length ? why : '',
-        },
+        zoneId: sheet.zone.id,
+        applications: typedProgramme(p, plans.cleanUp),
+        why: replaced.length ? why : '',
         instead: replaced.map((a) => ({ id: a.id, base: a.version })),
       };
       const outcome = await send(takeProgrammeAction, { ...input, sendKey: keyOf(input) });
@@ -349,11 +362,15 @@ function Proposal({
 function Applications({ p }: Readonly<{ p: Programme }>) {
   const lines = [
     ...p.applications.map((a) => ({
-      ...{ id: a.id, day: a.plannedOn, window: a },
+      id: a.id,
+      day: a.plannedOn,
+      window: a,
       words: list(a.products.map((x) => `${shortName(x.label)}, ${showRate(x.rate, x.label.rateUnit)}`)),
     })),
     ...p.looks.map((l) => ({
-      ...{ id: `look-${l.on}`, day: l.on, window: null },
+      id: `look-${l.on}`,
+      day: l.on,
+      window: null,
       words: l.product
         ? `look; ${shortName(l.product.label)} takes ${figure(l.takes * 100)} % of the season’s seedlings then (${list(l.product.targets.map((w) => WEEDS[w].name))})`
         : 'look for what came through',

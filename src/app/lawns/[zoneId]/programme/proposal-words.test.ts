@@ -13,12 +13,24 @@ const programme = (
   over: Partial<Programme['figures']> = {},
   more: Partial<Programme> = {},
 ): Programme => ({
-  ...{ kind: 'once', applications: [], targets: [], late: [], looks: [] },
+  kind: 'once',
+  applications: [],
+  targets: [],
+  late: [],
+  looks: [],
   hold: { p10: hold - 0.02, p50: hold, p90: hold + 0.02 },
   days: { from: today, flush: [], held: [] },
   figures: {
-    ...{ visits: 1, minutes: 12, cost: 20, ingredients: [], limits: [], rootLoad: 1, again: [] },
-    ...{ nitrogen: 0, seedFrom: null, ...over },
+    visits: 1,
+    minutes: 12,
+    cost: 20,
+    ingredients: [],
+    limits: [],
+    rootLoad: 1,
+    again: [],
+    nitrogen: 0,
+    seedFrom: null,
+    ...over,
   },
   ...more,
 });
@@ -53,12 +65,21 @@ describe('against the best', () => {
 test('a programme is typed with the names of its rounds, its parts, and rates that are cut and not rounded', () => {
   const rate = rateOf(0.27779, 'oz/1000sqft');
   const at = (n: number, days: number, use: 'pre-emergent' | 'autumn pre-emergent'): PlannedApplication => ({
-    ...{ id: `plan-${n}`, purpose: '', plannedOn: addDays(today, days), doneOn: null, skipped: null },
-    ...{ earliest: addDays(today, days - 3), latest: null },
+    id: `plan-${n}`,
+    purpose: '',
+    plannedOn: addDays(today, days),
+    doneOn: null,
+    skipped: null,
+    earliest: addDays(today, days - 3),
+    latest: null,
     products: [
       {
         ...product,
-        ...{ id: `p${n}`, recordId: null, rate, use, label },
+        id: `p${n}`,
+        recordId: null,
+        rate,
+        use,
+        label,
         tie:
           use === 'pre-emergent'
             ? { id: 'tie', kind: 'split', part: n, of: 2, spacing: { leastDays: 56, mostDays: 84 } }
@@ -80,7 +101,8 @@ test('a programme is typed with the names of its rounds, its parts, and rates th
 
 test('what a walk asked of this season is told, and whether something suited', () => {
   const plans = (isKept: boolean) => ({
-    ...{ cleanUp: null, yearOff: null },
+    cleanUp: null,
+    yearOff: null,
     wishes: [{ wish: 'another group' as const, weed: 'goosegrass' as const, on: dayOf(2026, 6, 12), isKept }],
   });
   expect(besideWords(plans(true), 4)).toEqual([

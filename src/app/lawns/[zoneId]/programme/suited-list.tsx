@@ -41,7 +41,10 @@ export default function Ranked({
   const suited = useMemo(
     () =>
       suitedFor(sheet.labels.now, sheet.facts, {
-        ...{ use, place, day, runs },
+        use,
+        place,
+        day,
+        runs,
         targets: product.targets.filter(isWeed),
         range: yearAhead(sheet.today),
       }),

@@ -20,7 +20,11 @@ export function withProduct(p: TypedProduct, label: Label, { zone }: Pick<ZoneSh
   const rate = (most && rateIn(most, label.rateUnit)) ?? 0;
   return {
     ...p,
-    ...{ productId: label.id, use, unit: label.rateUnit, targets: [], method: '' },
+    productId: label.id,
+    use,
+    unit: label.rateUnit,
+    targets: [],
+    method: '',
     rate: rate > 0 ? plain(Math.floor(rate * 100 + 1e-6) / 100) : '',
     place: use === 'spot' ? 'spots' : p.place === 'spots' ? 'zone' : p.place,
   };
@@ -36,7 +40,10 @@ export function newApplication(sheet: ZoneSheet): TypedApplication {
   const wished = (p10 === null || applications.length ? today : Math.max(today, p10 - 7)) as Day;
   const first = applications.length ? null : firstThatGoes(sheet, wished);
   return {
-    ...{ purpose: '', plannedOn: isoDay(first?.on ?? wished), earliest: '', latest: '' },
+    purpose: '',
+    plannedOn: isoDay(first?.on ?? wished),
+    earliest: '',
+    latest: '',
     products: [
       first
         ? { ...withProduct(NEW_PRODUCT, first.label, sheet), times: 'split', split: 'halves' }

@@ -113,7 +113,14 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
 
   const version = chosen?.version ?? 0;
   return {
-    ...{ applications, chosen, shown, typed, edited, isNew, asked, windows },
+    applications,
+    chosen,
+    shown,
+    typed,
+    edited,
+    isNew,
+    asked,
+    windows,
     issues: read && !read.ok ? read.issues : [],
     isChanged:
       edited !== null &&
@@ -125,7 +132,8 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
     },
     add: () => begin({ applicationId: '', base: 0, typed: newApplication(sheet) }),
     /** the last step taken back, and taken again; null: there is none */
-    ...{ back: steps.back, again: steps.again },
+    back: steps.back,
+    again: steps.again,
     change: (next: TypedApplication) =>
       step({
         applicationId: edited?.applicationId ?? chosen?.id ?? '',
@@ -138,7 +146,8 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
       if (id === NEW && edited) step({ ...edited, typed: { ...edited.typed, plannedOn: isoDay(to) } });
       else if (a)
         step({
-          ...{ applicationId: id, base: edited?.applicationId === id ? edited.base : a.version },
+          applicationId: id,
+          base: edited?.applicationId === id ? edited.base : a.version,
           typed: { ...(edited?.applicationId === id ? edited.typed : typedFrom(a)), plannedOn: isoDay(to) },
         });
       setChosenId(id);
@@ -149,7 +158,7 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
       if (!a) return;
       const by = (day: Day | null) => (day === null ? '' : isoDay(addDays(day, days)));
       const moved = { plannedOn: by(a.plannedOn), earliest: by(a.earliest), latest: by(a.latest) };
-      step({ ...{ applicationId: id, base: a.version }, typed: { ...typedFrom(a), ...moved } });
+      step({ applicationId: id, base: a.version, typed: { ...typedFrom(a), ...moved } });
       setChosenId(id);
     },
     showOnFile: (id: string | null) => {

@@ -46,7 +46,11 @@ export function ProductUsedFields(props: Props) {
     if (!next) return;
     const use = next.uses[0]!;
     onChange({
-      ...{ productId: id, use, targets: [], amountUnit: next.unit, lot: next.lots[0] ?? '' },
+      productId: id,
+      use,
+      targets: [],
+      amountUnit: next.unit,
+      lot: next.lots[0] ?? '',
       place: use === 'spot' ? 'spots' : 'zone',
     });
   };

@@ -45,8 +45,18 @@ const isDraft = (v: unknown): v is Draft =>
 const DAYS_TO_RECORD = 14;
 
 const EMPTY_LINE: Line = {
-  ...{ plannedProductId: '', productId: '', use: 'spot', targets: [], place: 'zone', ground: '', area: '' },
-  ...{ amount: '', amountUnit: 'floz', tank: 1, lot: '', isDown: true },
+  plannedProductId: '',
+  productId: '',
+  use: 'spot',
+  targets: [],
+  place: 'zone',
+  ground: '',
+  area: '',
+  amount: '',
+  amountUnit: 'floz',
+  tank: 1,
+  lot: '',
+  isDown: true,
 };
 
 /**
@@ -80,7 +90,10 @@ export function RecordForm({ draftKey, here, kind, form, corrects, sendKey, reco
       const outcome = await send(recordAction, {
         ...figures,
         products: lines.filter((l) => l.isDown).map(({ isDown: _isDown, ...p }) => p),
-        ...{ sendKey: draft.sendKey, zoneId: form.zoneId, applicationId: form.applicationId, confirmed },
+        sendKey: draft.sendKey,
+        zoneId: form.zoneId,
+        applicationId: form.applicationId,
+        confirmed,
         corrects: corrects === null ? null : { id: corrects, reason },
       });
       if (outcome.ok) {
@@ -173,7 +186,10 @@ export function RecordForm({ draftKey, here, kind, form, corrects, sendKey, reco
             ).map(([key, name, measure]) => (
               <MeasureField
                 key={key}
-                {...{ name, measure, issue: issue(name), value: fields[key] }}
+                name={name}
+                measure={measure}
+                issue={issue(name)}
+                value={fields[key]}
                 onChange={(value) => type({ [key]: value })}
               />
             ))}

@@ -19,7 +19,9 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/scout
       userId={actor.userId}
       mayRecord={may(actor, 'record')}
       mayPlan={may(actor, 'plan')}
-      {...{ saveWalkAction, noteFindingAction, makeStripAction }}
+      saveWalkAction={saveWalkAction}
+      noteFindingAction={noteFindingAction}
+      makeStripAction={makeStripAction}
     />
   );
 });

@@ -57,7 +57,7 @@ export function ScoutScreen({
           fro.
         </p>
         {mayRecord ? (
-          <WalkHere {...{ sheet, userId, saveWalkAction }} />
+          <WalkHere sheet={sheet} userId={userId} saveWalkAction={saveWalkAction} />
         ) : (
           <p>Your role may not write down a walk.</p>
         )}
@@ -87,8 +87,16 @@ export function ScoutScreen({
                 <FoundLine key={`${f.weed}${f.stage}`} found={f} walk={last} today={today} />
               ))}
             </ul>
-            {last.found.length > 0 && <WhatTakesIt {...{ walkSheet, plan, mayPlan }} found={last.found} />}
-            <Through {...{ walkSheet, mayRecord, mayPlan, noteFindingAction, makeStripAction }} />
+            {last.found.length > 0 && (
+              <WhatTakesIt walkSheet={walkSheet} plan={plan} mayPlan={mayPlan} found={last.found} />
+            )}
+            <Through
+              walkSheet={walkSheet}
+              mayRecord={mayRecord}
+              mayPlan={mayPlan}
+              noteFindingAction={noteFindingAction}
+              makeStripAction={makeStripAction}
+            />
             <Favours found={last.found} />
           </>
         )}

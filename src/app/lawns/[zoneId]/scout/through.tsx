@@ -66,7 +66,8 @@ export function Through({ walkSheet, mayRecord, mayPlan, noteFindingAction, make
               <AskNextYear
                 weed={found.weed}
                 asks={[...new Set(likely.flatMap(answersTo))]}
-                {...{ sheet, noteFindingAction }}
+                sheet={sheet}
+                noteFindingAction={noteFindingAction}
               />
             )}
           </div>
@@ -92,8 +93,13 @@ function AskNextYear({
   const left = asks.filter((a) => !asked.some((w) => w.wish === a));
   const note = (wish: NextYear | '') =>
     run(noteFindingAction, {
-      ...{ sendKey: crypto.randomUUID(), zoneId: zone.id, kind: 'next year', word: `${wish}|${weed}` },
-      ...{ stage: '', figure: '', on: isoDay(today) },
+      sendKey: crypto.randomUUID(),
+      zoneId: zone.id,
+      kind: 'next year',
+      word: `${wish}|${weed}`,
+      stage: '',
+      figure: '',
+      on: isoDay(today),
     });
   if (!left.length && !asked.length) return null;
   return (

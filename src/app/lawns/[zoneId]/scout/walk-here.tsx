@@ -59,7 +59,8 @@ export function WalkHere({ sheet: { zone, today, facts }, userId, saveWalkAction
         zoneId={zone.id}
         here={`/lawns/${zone.id}/scout`}
         onSave={save}
-        {...{ today, known }}
+        today={today}
+        known={known}
       />
     </>
   );

@@ -65,7 +65,12 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
     () =>
       targets.length
         ? suitedFor(labels.now, facts, {
-            ...{ use, targets, place, day: today, runs: null, range: yearAhead(today) },
+            use,
+            targets,
+            place,
+            day: today,
+            runs: null,
+            range: yearAhead(today),
           }).filter((s) => targets.some((w) => s.label.after.some((a) => a.weed === w)))
         : [],
     // what it is asked with stands in its key
@@ -89,16 +94,16 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
   const choose = (s: Suited) => {
     const on = s.open?.from ?? s.ajar?.from ?? today;
     const typed: TypedApplication = {
-      ...{
-        purpose: plan.by === 'spots' ? 'Spots' : 'Weeds',
-        plannedOn: isoDay(on),
-        earliest: '',
-        latest: '',
-      },
+      purpose: plan.by === 'spots' ? 'Spots' : 'Weeds',
+      plannedOn: isoDay(on),
+      earliest: '',
+      latest: '',
       products: [
         {
           ...NEW_PRODUCT,
-          ...{ productId: s.label.id, use, unit: s.label.rateUnit },
+          productId: s.label.id,
+          use,
+          unit: s.label.rateUnit,
           times: shotsOf(s) ? ('sequence' as const) : ('once' as const),
           rate: significant(rateIn(s.rate, s.label.rateUnit) ?? 0, 6).replace(/,/g, ''),
           targets: targets.filter((w) => s.label.after.some((a) => a.weed === w)),

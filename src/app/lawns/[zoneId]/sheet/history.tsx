@@ -74,7 +74,10 @@ export function History(props: Props) {
                     start(async () =>
                       tell(
                         await send(props.takeBackEarlierAction, {
-                          ...{ sendKey: crypto.randomUUID(), zoneId: zone.id, id: w.id, why: '' },
+                          sendKey: crypto.randomUUID(),
+                          zoneId: zone.id,
+                          id: w.id,
+                          why: '',
                         }),
                       ),
                     )
@@ -104,7 +107,9 @@ export function History(props: Props) {
                     start(async () =>
                       tell(
                         await send(props.saveHistoryAction, {
-                          ...{ zoneId: zone.id, history, bookFrom: history === 'known' ? from : '' },
+                          zoneId: zone.id,
+                          history,
+                          bookFrom: history === 'known' ? from : '',
                         }),
                       ),
                     )
@@ -115,13 +120,14 @@ export function History(props: Props) {
               ))}
             </div>
             {refusal && <RefusalWords refusal={refusal} here={here} />}
-            <EarlierForm {...{ products, here }} zoneId={zone.id} note={props.noteEarlierAction} />
+            <EarlierForm products={products} here={here} zoneId={zone.id} note={props.noteEarlierAction} />
           </>
         )}
       </section>
       {mayPlan && (
         <Closing
-          {...{ zone, here }}
+          zone={zone}
+          here={here}
           close={props.closeLawnAction}
           forget={props.mayForget ? props.forgetCustomerAction : null}
         />
@@ -131,15 +137,15 @@ export function History(props: Props) {
 }
 
 const EMPTY = {
-  ...{
-    on: '',
-    by: 'another company' as EarlierInput['by'],
-    productId: '',
-    substance: '',
-    group: '',
-    amount: '',
-  },
-  ...{ unit: '', certainty: 'exact' as EarlierInput['certainty'], note: '' },
+  on: '',
+  by: 'another company' as EarlierInput['by'],
+  productId: '',
+  substance: '',
+  group: '',
+  amount: '',
+  unit: '',
+  certainty: 'exact' as EarlierInput['certainty'],
+  note: '',
 };
 
 function EarlierForm({
@@ -177,7 +183,10 @@ function EarlierForm({
           e.preventDefault();
           start(async () => {
             const outcome = await send(note, {
-              ...{ ...typed, sendKey, zoneId, unit: product?.rateUnit ?? typed.unit },
+              ...typed,
+              sendKey,
+              zoneId,
+              unit: product?.rateUnit ?? typed.unit,
             });
             setRefusal(outcome.ok ? null : outcome.refusal);
             if (!outcome.ok) return;
@@ -261,7 +270,10 @@ function EarlierForm({
         {typed.certainty !== 'not known' && (
           <FigureField
             beside
-            {...{ name: 'Amount', unit, issue: issue('Amount'), value: typed.amount }}
+            name="Amount"
+            unit={unit}
+            issue={issue('Amount')}
+            value={typed.amount}
             onChange={(amount) => set({ amount })}
           />
         )}

@@ -40,16 +40,14 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/sheet
         addLawnAction={addLawnAction}
       />
       <History
-        {...{
-          zone,
-          earlier,
-          products,
-          saveHistoryAction,
-          noteEarlierAction,
-          takeBackEarlierAction,
-          closeLawnAction,
-          forgetCustomerAction,
-        }}
+        zone={zone}
+        earlier={earlier}
+        products={products}
+        saveHistoryAction={saveHistoryAction}
+        noteEarlierAction={noteEarlierAction}
+        takeBackEarlierAction={takeBackEarlierAction}
+        closeLawnAction={closeLawnAction}
+        forgetCustomerAction={forgetCustomerAction}
         mayForget={may(actor, 'manage people')}
         mayRecord={may(actor, 'record')}
         mayPlan={may(actor, 'plan')}

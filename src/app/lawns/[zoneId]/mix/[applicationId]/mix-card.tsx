@@ -47,7 +47,7 @@ export function MixCard({ zone, applicationId, morning, mayRecord, keepCardsActi
         ))}
       </h1>
       <HeldWords held={stop?.held ?? []} />
-      <LoadSections {...{ morning, mayRecord, keepCardsAction }} />
+      <LoadSections morning={morning} mayRecord={mayRecord} keepCardsAction={keepCardsAction} />
       <section className="mt-5">
         {[...new Map(all.map((p) => [placeWords(p.place), p.place])).values()].map((place) => (
           <Figure key={placeWords(place)} name={placeWords(place)}>

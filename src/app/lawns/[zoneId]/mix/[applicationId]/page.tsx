@@ -13,5 +13,12 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/mix/[
   const { zoneId, applicationId } = await params;
   const sheet = isId(zoneId) && isId(applicationId) ? await mixSheet(actor, zoneId, applicationId) : null;
   if (!sheet) notFound();
-  return <MixCard {...{ ...sheet, applicationId, keepCardsAction }} mayRecord={may(actor, 'record')} />;
+  return (
+    <MixCard
+      {...sheet}
+      applicationId={applicationId}
+      keepCardsAction={keepCardsAction}
+      mayRecord={may(actor, 'record')}
+    />
+  );
 });
