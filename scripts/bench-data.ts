@@ -203,8 +203,17 @@ async function requests(): Promise<void> {
   const label = labels.find((l) => l.kind === 'fertilizer' && l.amountUnit === 'lb')!;
   const visit = await recordInput(site, { applicationId: '', water: '' });
   const used = {
-    ...{ plannedProductId: '', productId: label.id, use: 'turf care' as const, targets: [], tank: 1 },
-    ...{ place: 'zone' as const, ground: '', area: '6240', amount: '20', amountUnit: 'lb', lot: '' },
+    plannedProductId: '',
+    productId: label.id,
+    use: 'turf care' as const,
+    targets: [],
+    tank: 1,
+    place: 'zone' as const,
+    ground: '',
+    area: '6240',
+    amount: '20',
+    amountUnit: 'lb',
+    lot: '',
   };
   const recorded = await middle(async () => {
     must(

@@ -21,20 +21,21 @@ function town(stops: number): RouteQuestion {
   const n = places.length;
   const truck = { start: 0, end: 0, from: 420, to: 1020, tank: { volume: 400, shop: 0, minutes: 15 } };
   return {
-    ...{ places: n, trucks: [truck, truck] },
+    places: n,
+    trucks: [truck, truck],
     drive: Float64Array.from({ length: n * n }, (_, i) =>
       driveMinutes(places[Math.floor(i / n)]!, places[i % n]!),
     ),
     stops: Array.from({ length: stops }, (_, i) => {
       const from = 420 + Math.floor(random() * 300);
       return {
-        ...{
-          place: i + 1,
-          minutes: 12 + Math.floor(random() * 15),
-          regret: 0.2 + random(),
-          draws: 40 * random(),
-        },
-        ...{ hours: random() < 0.5 ? [] : [{ from, to: from + 240 }], trucks: null, isLocked: false },
+        place: i + 1,
+        minutes: 12 + Math.floor(random() * 15),
+        regret: 0.2 + random(),
+        draws: 40 * random(),
+        hours: random() < 0.5 ? [] : [{ from, to: from + 240 }],
+        trucks: null,
+        isLocked: false,
       };
     }),
   };
@@ -48,7 +49,8 @@ const [big, small] = await inTurn(
 
 const begin = dayOf(2026, 1, 1);
 const runs: SoilRuns = {
-  ...{ from: begin, climate: { coldest: 25, warmest: 205 } },
+  from: begin,
+  climate: { coldest: 25, warmest: 205 },
   members: Array.from({ length: 30 }, (_, k) =>
     Float64Array.from(
       { length: 1000 },
@@ -58,7 +60,13 @@ const runs: SoilRuns = {
 };
 const barrier = { ...label, ingredients: label.ingredients.map((i) => ({ ...i, name: 'prodiamine' })) };
 const plan: PlannedApplication = {
-  ...{ id: 'a', purpose: '', plannedOn: today, earliest: null, latest: null, doneOn: null, skipped: null },
+  id: 'a',
+  purpose: '',
+  plannedOn: today,
+  earliest: null,
+  latest: null,
+  doneOn: null,
+  skipped: null,
   products: [
     { ...product, label: barrier, tie: null, id: 'p', recordId: null, targets: ['smooth-crabgrass'] },
   ],

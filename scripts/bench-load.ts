@@ -15,8 +15,13 @@ const DAY_MS = 86_400_000;
 
 const made = await makeToken(
   {
-    ...{ userId: 'person-1', name: 'bench', orgId: 'quillmoor', orgName: 'Quillmoor Lawn Care' },
-    ...{ role: 'lead', timeZone: 'US/Central', units: 'trade' },
+    userId: 'person-1',
+    name: 'bench',
+    orgId: 'quillmoor',
+    orgName: 'Quillmoor Lawn Care',
+    role: 'lead',
+    timeZone: 'US/Central',
+    units: 'trade',
   },
   { name: 'bench', days: 30, calls: ['outlook'] },
 );
@@ -41,8 +46,11 @@ const first = Date.UTC(2025 - YEARS, 0, 1);
 const daily = Array.from({ length: Math.round((Date.UTC(2026, 3, 1) - first) / DAY_MS) }, (_, d) => {
   const warmth = 12 - 13 * Math.cos((2 * Math.PI * d) / 365.25);
   return {
-    ...{ date: new Date(first + d * DAY_MS).toISOString().slice(0, 10), tmin_c: warmth - 6 },
-    ...{ tmax_c: warmth + 6, precipitation_mm: d % 6 ? 0 : 8, wind_m_s: 2 },
+    date: new Date(first + d * DAY_MS).toISOString().slice(0, 10),
+    tmin_c: warmth - 6,
+    tmax_c: warmth + 6,
+    precipitation_mm: d % 6 ? 0 : 8,
+    wind_m_s: 2,
   };
 });
 const worst = JSON.stringify({

@@ -87,7 +87,12 @@ function casesOf(city: 'Seattle' | 'New York', withForecast: boolean): Case[] {
     for (const [month, date] of STARTS) {
       const today = dayOf(year, month, date);
       const made = ensembleOf({
-        ...{ site, depth: DEFAULT_CROSSING.depth, observed: all, today, years: others, leaveOut: year },
+        site,
+        depth: DEFAULT_CROSSING.depth,
+        observed: all,
+        today,
+        years: others,
+        leaveOut: year,
         forecast: withForecast ? forecastOf(all, today) : null,
       });
       if (!made.ok) continue;

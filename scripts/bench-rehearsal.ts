@@ -21,14 +21,20 @@ const barrier = {
 const play: Play = {
   facts: context(),
   site: { texture: 'loam', moisture: 'moist', exposure: 'full sun', besidePavement: false },
-  ...{ depth: DEFAULT_CROSSING.depth, rule: DEFAULT_CROSSING, year: YEAR },
+  depth: DEFAULT_CROSSING.depth,
+  rule: DEFAULT_CROSSING,
+  year: YEAR,
   observed: climate(1, dayOf(2010, 1, 1), dayOf(2027, 1, 1)),
   years: Array.from({ length: 15 }, (_, i) => 2011 + i),
   labels: Array.from({ length: 10 }, (_, i) => ({ ...(i < 5 ? barrier : leafLabel), id: `product-${i}` })),
   targets: [{ weed: 'smooth-crabgrass', weight: 1 }],
   planning: {
-    ...{ school: 'cold keeps it', autumn: 'never', tender: 'low rate', yearOff: 'never' },
-    ...{ perennials: 'in autumn', minutes: 12 },
+    school: 'cold keeps it',
+    autumn: 'never',
+    tender: 'low rate',
+    yearOff: 'never',
+    perennials: 'in autumn',
+    minutes: 12,
   },
 };
 const monday = weeksOf(YEAR)[8]!;
@@ -64,19 +70,27 @@ process.exit(
   tell([
     {
       name: 'a week of a rehearsal with ten products against the ensemble of its morning',
-      ...{ value: week / ensemble, most: 2, detail: ms(week, ensemble) },
+      value: week / ensemble,
+      most: 2,
+      detail: ms(week, ensemble),
     },
     {
       name: 'a week of twelve lawns on one soil against that of one',
-      ...{ value: twelve / one, most: 4, detail: ms(twelve, one) },
+      value: twelve / one,
+      most: 4,
+      detail: ms(twelve, one),
     },
     {
       name: 'the planner’s season and one product at its best against the ensemble of a morning',
-      ...{ value: season / morning, most: 25, detail: ms(season, morning) },
+      value: season / morning,
+      most: 25,
+      detail: ms(season, morning),
     },
     {
       name: 'the key after two looks against the key before any',
-      ...{ value: asked / opened, most: 2, detail: ms(asked, opened) },
+      value: asked / opened,
+      most: 2,
+      detail: ms(asked, opened),
     },
   ])
     ? 1

@@ -25,7 +25,8 @@ const soil = (shift: number) =>
     (_, d) => 13 + shift - 12 * Math.cos((2 * Math.PI * (d - 34)) / 365.25),
   );
 const runs: SoilRuns = {
-  ...{ from: dayOf(2026, 1, 1), climate: { coldest: 25, warmest: 205 } },
+  from: dayOf(2026, 1, 1),
+  climate: { coldest: 25, warmest: 205 },
   members: Array.from({ length: MEMBERS }, (_, k) => soil(-2 + (4 * k) / MEMBERS)),
 };
 const { product: _, beside: __, applicationId: ___, ...usual } = context();
@@ -36,13 +37,20 @@ const facts = {
 const oz = (x: number) => rateOf(x, 'oz/1000sqft');
 const named = (name: string, group: number, months: number, reachesBack = false) => ({
   ...label,
-  ...{ id: name, name, reachesBack, before: ['smooth-crabgrass', 'goosegrass'] as const },
-  ...{ seedingWait: [], yearLimit: oz(1.6) },
+  id: name,
+  name,
+  reachesBack,
+  before: ['smooth-crabgrass', 'goosegrass'] as const,
+  seedingWait: [],
+  yearLimit: oz(1.6),
   ingredients: [{ ...label.ingredients[0]!, name, group }],
   rates: [{ ...row('tall fescue', oz(0.2), oz(0.8)), months }],
 });
 const question: PlanQuestion = {
-  ...{ facts, runs, kept: [], planned: [] },
+  facts,
+  runs,
+  kept: [],
+  planned: [],
   labels: [
     named('prodiamine', 3, 6),
     named('dithiopyr', 3, 4, true),
@@ -58,7 +66,8 @@ const question: PlanQuestion = {
     autumn: 'never',
     tender: 'full rate',
     minutes: 12,
-    ...{ yearOff: 'never', perennials: 'in autumn' },
+    yearOff: 'never',
+    perennials: 'in autumn',
   },
 };
 
@@ -66,8 +75,13 @@ const all = weighed(runs, 'cold keeps it');
 const range = { from: today, to: addDays(today, 366) };
 const options = optionsFor(facts, question.labels, question.targets, question.rules, range);
 const table = holdTable({
-  ...{ runs: all, options, targets: question.targets, ledger: [], labels: question.labels },
-  ...{ turf: 'tall fescue', today },
+  runs: all,
+  options,
+  targets: question.targets,
+  ledger: [],
+  labels: question.labels,
+  turf: 'tall fescue',
+  today,
 })!;
 const ASKED = 200;
 const evaluations = () => {
@@ -93,15 +107,18 @@ const lawnsOf = (count: number): StartQuestion => {
   const first = dayOf(2027, 3, 1);
   const years = Array.from({ length: 30 }, (_, k) => 1997 + k);
   return {
-    ...{ today: first, first, days, years, stations: 1 },
+    today: first,
+    first,
+    days,
+    years,
+    stations: 1,
     lawns: Array.from({ length: count }, (_, i) => ({
-      ...{
-        zoneId: `z${i}`,
-        site: `z${i}`,
-        from: addDays(first, i % 14),
-        latest: addDays(first, 60 + (i % 30)),
-      },
-      ...{ isIrrigated: i % 3 === 0, line: i % 40 },
+      zoneId: `z${i}`,
+      site: `z${i}`,
+      from: addDays(first, i % 14),
+      latest: addDays(first, 60 + (i % 30)),
+      isIrrigated: i % 3 === 0,
+      line: i % 40,
     })),
     lines: Array.from({ length: 40 }, (_, l) =>
       years.map((_, k) => addDays(first, 40 + ((l * 7 + k * 11) % 25))),
@@ -129,15 +146,15 @@ const [large, small] = await inTurn(round(2000, 6), round(200, 1), 5);
 
 const ratios = [
   {
-    ...{
-      name: 'the planner’s evaluations against a bare loop of their exponentials',
-      value: evaluated / loop,
-      most: 3,
-    },
+    name: 'the planner’s evaluations against a bare loop of their exponentials',
+    value: evaluated / loop,
+    most: 3,
     detail: `${Math.round((ASKED / evaluated) * 1000)} a second of ${MEMBERS} members and two weeds`,
   },
   {
-    ...{ name: '2,000 lawns × 30 years against 200', value: large / small, most: 15 },
+    name: '2,000 lawns × 30 years against 200',
+    value: large / small,
+    most: 15,
     detail: `${large.toFixed(0)} ms, two starts and some twenty more for the curve and the search`,
   },
 ];

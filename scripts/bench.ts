@@ -88,11 +88,19 @@ async function programme(): Promise<Ratio> {
   const c = benchContext();
   const days = { from: today, to: addDays(today, 365) };
   const planned = (i: number): PlannedApplication => ({
-    ...{ id: `p${i}`, purpose: '', plannedOn: addDays(today, 2 + 40 * i), earliest: null, latest: null },
-    ...{ doneOn: null, skipped: null },
+    id: `p${i}`,
+    purpose: '',
+    plannedOn: addDays(today, 2 + 40 * i),
+    earliest: null,
+    latest: null,
+    doneOn: null,
+    skipped: null,
     products: [c.product, ...(i % 2 ? c.beside : [])].map((p, n) => ({
-      ...{ ...p, tie: null },
-      ...{ id: `p${i}-${n}`, recordId: null, position: n + 1 },
+      ...p,
+      tie: null,
+      id: `p${i}-${n}`,
+      recordId: null,
+      position: n + 1,
     })),
   });
   const eight = Array.from({ length: 8 }, (_, i) => planned(i));

@@ -115,7 +115,10 @@ async function signIn() {
   form.set('email', people.find((p) => p.role === 'lead').email);
   form.set('password', password);
   const entered = await fetch(`${app.url}/sign-in`, {
-    ...{ method: 'POST', body: form, headers: { origin: app.url }, redirect: 'manual' },
+    method: 'POST',
+    body: form,
+    headers: { origin: app.url },
+    redirect: 'manual',
   });
   cookie = entered.headers
     .getSetCookie()
@@ -174,7 +177,11 @@ async function bringFiles() {
         `${new Date(from + i * 60_000).toISOString().slice(0, 16).replace('T', ' ')},${45 + (i % 90) / 10}`,
     );
     const mapping = {
-      ...{ zoneId: zones[0], timeColumn: 0, dayFirst: false, clock: { kind: 'offset', hours: 0 }, unit: 'F' },
+      zoneId: zones[0],
+      timeColumn: 0,
+      dayFirst: false,
+      clock: { kind: 'offset', hours: 0 },
+      unit: 'F',
       columns: [{ column: 1, depthIn: 2, spot: 'open' }],
     };
     // looked through again where no answer came: that takes nothing yet

@@ -17,7 +17,9 @@ const CARD = /^\/load\/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 /** A page that is asked for over the network first, and is kept for where there is none. */
 const kept = (cacheName: string, networkTimeoutSeconds: number) =>
   new NetworkFirst({
-    ...{ cacheName, networkTimeoutSeconds, matchOptions: { ignoreVary: true } },
+    cacheName,
+    networkTimeoutSeconds,
+    matchOptions: { ignoreVary: true },
     plugins: [
       // what leads to the sign-in is no page of a day
       {

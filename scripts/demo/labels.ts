@@ -110,9 +110,14 @@ const other = (
 ): LabelSheet =>
   demo({
     ...TURF_CARE,
-    ...{ kind, name, analysis, formulation: 'G', ingredients: [] },
+    kind,
+    name,
+    analysis,
+    formulation: 'G',
+    ingredients: [],
     rates: [{ turfs: [...TURFS], uses: ['turf care'], low, high }],
-    ...{ rateUnit: 'lb/1000sqft', amountUnit: 'lb' },
+    rateUnit: 'lb/1000sqft',
+    amountUnit: 'lb',
     packages: [{ size: kind === 'lime' ? 40 : 50, unit: 'lb', priceUsd: kind === 'lime' ? 7 : 32 }],
   });
 
@@ -233,7 +238,9 @@ const sheets = {
       {
         turfs: ['tall fescue', 'Kentucky bluegrass', 'centipedegrass'],
         uses: ['pre-emergent', ...POST],
-        ...{ low: 4, high: 8, months: 1 },
+        low: 4,
+        high: 8,
+        months: 1,
       },
       { turfs: ['perennial ryegrass'], uses: ['pre-emergent', ...POST], low: 4, high: 5, months: 1 },
     ],

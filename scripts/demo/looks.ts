@@ -36,7 +36,11 @@ const THREE_WAY = {
 } as const;
 const SPRAYS: readonly Spray[] = [
   {
-    ...{ ...QUINCLORAC, stage: '1 tiller', on: '2025-06-12', before: '2025-06-10', after: '2025-07-08' },
+    ...QUINCLORAC,
+    stage: '1 tiller',
+    on: '2025-06-12',
+    before: '2025-06-10',
+    after: '2025-07-08',
     covers: [
       [6, 0.5],
       [12, 1],
@@ -45,7 +49,11 @@ const SPRAYS: readonly Spray[] = [
     ],
   },
   {
-    ...{ ...QUINCLORAC, stage: '1 tiller', on: '2026-06-11', before: '2026-06-09', after: '2026-07-07' },
+    ...QUINCLORAC,
+    stage: '1 tiller',
+    on: '2026-06-11',
+    before: '2026-06-09',
+    after: '2026-07-07',
     covers: [
       [5, 2.5],
       [9, 5],
@@ -54,7 +62,11 @@ const SPRAYS: readonly Spray[] = [
     ],
   },
   {
-    ...{ ...THREE_WAY, stage: 'mature', on: '2026-09-24', before: '2026-09-22', after: '2026-10-20' },
+    ...THREE_WAY,
+    stage: 'mature',
+    on: '2026-09-24',
+    before: '2026-09-22',
+    after: '2026-10-20',
     covers: [
       [8, 0.5],
       [14, 1],
@@ -84,37 +96,62 @@ export async function writeLooks(lead: Actor, street: string): Promise<void> {
       const walk = async (on: string, cover: number) =>
         must(
           await saveWalk(lead, {
-            ...{ sendKey: crypto.randomUUID(), zoneId: zone.id, on, notes: '' },
+            sendKey: crypto.randomUUID(),
+            zoneId: zone.id,
+            on,
+            notes: '',
             found: [
               {
-                ...{ weed: s.weed, stage: s.stage, cover: String(cover), counted: '' },
-                ...{ where: ['all over'], isInFlower: false },
+                weed: s.weed,
+                stage: s.stage,
+                cover: String(cover),
+                counted: '',
+                where: ['all over'],
+                isInFlower: false,
               },
             ],
           }),
         );
       const squareFeet = Math.round(toSquareFeet(zone.area));
       const used: RecordInput['products'][number] = {
-        ...{ plannedProductId: '', productId: label.id, use: 'post-emergent', targets: [s.weed] },
-        ...{ place: 'zone', ground: '', area: String(squareFeet), lot: '', tank: 1 },
-        ...{ amount: ((s.each * squareFeet) / 1000).toFixed(2), amountUnit: s.unit },
+        plannedProductId: '',
+        productId: label.id,
+        use: 'post-emergent',
+        targets: [s.weed],
+        place: 'zone',
+        ground: '',
+        area: String(squareFeet),
+        lot: '',
+        tank: 1,
+        amount: ((s.each * squareFeet) / 1000).toFixed(2),
+        amountUnit: s.unit,
       };
       await walk(s.before, before);
       must(
         await recordVisit(
           lead,
           {
-            ...{ sendKey: crypto.randomUUID(), zoneId: zone.id, applicationId: '', products: [used] },
-            ...{ water: String(squareFeet / 1000), appliedOn: s.on, startedAt: '', endedAt: '' },
-            ...{
-              appliedBy: 'Tobin Asher',
-              certifiedBy: 'Mara Venn',
-              supervisor: '',
-              method: '',
-              equipment: '',
-            },
-            ...{ wind: '4', windFrom: 'SW', air: '74', noticeGiven: '', reentryTold: '', notes: '' },
-            ...{ confirmed: true, corrects: null },
+            sendKey: crypto.randomUUID(),
+            zoneId: zone.id,
+            applicationId: '',
+            products: [used],
+            water: String(squareFeet / 1000),
+            appliedOn: s.on,
+            startedAt: '',
+            endedAt: '',
+            appliedBy: 'Tobin Asher',
+            certifiedBy: 'Mara Venn',
+            supervisor: '',
+            method: '',
+            equipment: '',
+            wind: '4',
+            windFrom: 'SW',
+            air: '74',
+            noticeGiven: '',
+            reentryTold: '',
+            notes: '',
+            confirmed: true,
+            corrects: null,
           },
           (reason) => reason.code,
         ),

@@ -9,8 +9,13 @@ import { writeLooks } from './looks';
 import { writeStreets, type Street } from './streets';
 
 const lead: Actor = {
-  ...{ userId: 'person-1', name: 'Mara Venn', orgId: 'quillmoor', orgName: 'Quillmoor Lawn Care' },
-  ...{ role: 'lead', timeZone: 'US/Central', units: 'trade' },
+  userId: 'person-1',
+  name: 'Mara Venn',
+  orgId: 'quillmoor',
+  orgName: 'Quillmoor Lawn Care',
+  role: 'lead',
+  timeZone: 'US/Central',
+  units: 'trade',
 };
 const STREETS: readonly Street[] = [
   { street: 'Larkspur Bend', family: 'Oakhurst', houses: 7, from: [2.1, 1.4], step: [0.09, 0.05] },
@@ -54,13 +59,11 @@ for (const [i, { site, found, notes }] of WALKS.entries()) {
   const zone = (await inOrganisation(lead, zonesOf)).find((z) => siteName(z).startsWith(site));
   if (zone)
     await saveWalk(lead, {
-      ...{
-        sendKey: `00000000-0000-4000-8004-00000000000${i}`,
-        zoneId: zone.id,
-        on: '2027-03-12',
-        found,
-        notes,
-      },
+      sendKey: `00000000-0000-4000-8004-00000000000${i}`,
+      zoneId: zone.id,
+      on: '2027-03-12',
+      found,
+      notes,
     });
 }
 await writeLooks(lead, 'Ropewalk');

@@ -123,7 +123,9 @@ async function writeMeans(products: ReadonlyMap<DemoKey, string>): Promise<void>
     const none = { tankGal: null, deadGal: 0, hopperLb: null, fitted: '', truck: '', isRidden: false };
     for (const e of await equipmentOf(db))
       await changeEquipment(db, e.id, e.version, {
-        ...{ ...none, name: e.name, truck: e.method === 'backpack' ? 'Truck 2' : 'Truck 1' },
+        ...none,
+        name: e.name,
+        truck: e.method === 'backpack' ? 'Truck 2' : 'Truck 1',
         ...(e.method === 'backpack' ? { tankGal: 4, deadGal: 0.05, fitted: 'wide fan' } : {}),
         ...(e.method === 'hand gun' ? { tankGal: 200, deadGal: 1.5, fitted: 'shower head' } : {}),
         ...(e.method === 'spreader' ? { hopperLb: 50, fitted: 'gate 14' } : {}),
@@ -132,8 +134,12 @@ async function writeMeans(products: ReadonlyMap<DemoKey, string>): Promise<void>
       .insert(schema.truck)
       .values(
         ['Tobin Asher', 'Lise Corran'].map((driver, i) => ({
-          ...{ id: `00000000-0000-4000-8003-00000000000${i + 1}`, orgId: ORG.id, name: `Truck ${i + 1}` },
-          ...{ people: [driver], latitude: String(SHOP.latitude), longitude: String(SHOP.longitude) },
+          id: `00000000-0000-4000-8003-00000000000${i + 1}`,
+          orgId: ORG.id,
+          name: `Truck ${i + 1}`,
+          people: [driver],
+          latitude: String(SHOP.latitude),
+          longitude: String(SHOP.longitude),
         })),
       );
     const spreader = (await equipmentOf(db)).find((e) => e.method === 'spreader')!;
@@ -143,15 +149,30 @@ async function writeMeans(products: ReadonlyMap<DemoKey, string>): Promise<void>
       ['2027-03-01', 4.1],
     ] as const)
       await addCalibration(db, ORG.id, {
-        ...{ equipmentId: spreader.id, on: parseDay(on)!, person: lead.name, how: 'weigh', spread: 0.04 },
-        ...{ fitted: 'gate 14, medium granules', typed: {} },
+        equipmentId: spreader.id,
+        on: parseDay(on)!,
+        person: lead.name,
+        how: 'weigh',
+        spread: 0.04,
+        fitted: 'gate 14, medium granules',
+        typed: {},
         sendKey: `00000000-0000-4000-8002-${on.replaceAll('-', '').padStart(12, '0')}`,
         rate: rateOf(pounds, 'lb/1000sqft').rate,
       });
     const bought = (key: DemoKey, lot: string, amount: number, unit: AmountUnit, price: number, on: string) =>
       addMove(db, {
-        ...{ orgId: ORG.id, productId: products.get(key)!, kind: 'in', lot, amount, unit, price },
-        ...{ on: parseDay(on)!, note: '', person: lead.name, recordId: null, sendKey: nextId() },
+        orgId: ORG.id,
+        productId: products.get(key)!,
+        kind: 'in',
+        lot,
+        amount,
+        unit,
+        price,
+        on: parseDay(on)!,
+        note: '',
+        person: lead.name,
+        recordId: null,
+        sendKey: nextId(),
         expires: parseDay('2029-12-31'),
       });
     await bought('prodiamine', 'L-2291', 10, 'lb', 192, '2027-01-20');
@@ -179,7 +200,7 @@ const one = (
   rate: string,
   unit: string,
   over: Partial<TypedProduct> = {},
-): TypedProduct => ({ ...NEW_PRODUCT, ...{ productId, rate, unit, use: 'pre-emergent' }, ...over });
+): TypedProduct => ({ ...NEW_PRODUCT, productId, rate, unit, use: 'pre-emergent', ...over });
 
 /** Plans an application through the use case, and its further parts on their own days. */
 async function plan(
@@ -237,41 +258,39 @@ async function record(
     recordVisit(
       as(by),
       {
-        ...{
-          sendKey: nextId(),
-          zoneId,
-          applicationId: next.id,
-          water: used.water,
-          appliedOn: day,
-          appliedBy: by,
-        },
+        sendKey: nextId(),
+        zoneId,
+        applicationId: next.id,
+        water: used.water,
+        appliedOn: day,
+        appliedBy: by,
         products: next.products.map((p) => ({
-          ...{
-            plannedProductId: p.id,
-            productId: p.label.id,
-            use: p.use,
-            targets: p.targets,
-            place: p.place.on,
-          },
-          ...{
-            ground: '',
-            area: used.area,
-            amount: used.amount,
-            amountUnit: used.unit,
-            tank: p.tank,
-            lot: '',
-          },
+          plannedProductId: p.id,
+          productId: p.label.id,
+          use: p.use,
+          targets: p.targets,
+          place: p.place.on,
+          ground: '',
+          area: used.area,
+          amount: used.amount,
+          amountUnit: used.unit,
+          tank: p.tank,
+          lot: '',
         })),
-        ...{ startedAt: '', endedAt: '', certifiedBy: lead.name, supervisor: '', method: '', equipment: '' },
-        ...{
-          wind: used.wind,
-          windFrom: 'SW',
-          air: used.air,
-          noticeGiven: '',
-          reentryTold: '',
-          notes: used.notes,
-        },
-        ...{ confirmed: false, corrects: null },
+        startedAt: '',
+        endedAt: '',
+        certifiedBy: lead.name,
+        supervisor: '',
+        method: '',
+        equipment: '',
+        wind: used.wind,
+        windFrom: 'SW',
+        air: used.air,
+        noticeGiven: '',
+        reentryTold: '',
+        notes: used.notes,
+        confirmed: false,
+        corrects: null,
       },
       (reason) => reasonWords(reason, SHOWS.trade),
     ),
@@ -288,8 +307,12 @@ async function writeLawns(stationId: string, products: Map<DemoKey, string>): Pr
       db
         .insert(schema.lawn)
         .values({
-          ...{ id: lawnId, orgId: ORG.id, stationId, ...lawn },
-          ...{ latitude: String(demoPlace(...at).latitude), longitude: String(demoPlace(...at).longitude) },
+          id: lawnId,
+          orgId: ORG.id,
+          stationId,
+          ...lawn,
+          latitude: String(demoPlace(...at).latitude),
+          longitude: String(demoPlace(...at).longitude),
         }),
     );
     for (const { plans, sqFt, isNew, ...zone } of zones) {
@@ -346,12 +369,23 @@ async function writeUnchecked(
 ): Promise<void> {
   if (!isRateUnit(unit)) throw new Error(`Unknown unit ${unit}`);
   const product: ProductChange = {
-    ...{ id: null, productId, rate, unit, targets: [], method: null },
+    id: null,
+    productId,
+    rate,
+    unit,
+    targets: [],
+    method: null,
     use: 'pre-emergent',
-    ...{ place: WHOLE_ZONE, tank: 1, tie: null },
+    place: WHOLE_ZONE,
+    tank: 1,
+    tie: null,
   };
   const application = {
-    ...{ zoneId, purpose: '', plannedOn: parseDay(day)!, earliest: null, latest: null },
+    zoneId,
+    purpose: '',
+    plannedOn: parseDay(day)!,
+    earliest: null,
+    latest: null,
     products: [product],
     sendKey: null,
   };
@@ -369,7 +403,11 @@ async function writeFindings(): Promise<void> {
   const note = (site: string, input: Partial<FindingInput> & Pick<FindingInput, 'kind' | 'on'>) =>
     expectDone(
       noteFinding(lead, {
-        ...{ sendKey: nextId(), zoneId: zones.get(site)!, word: '', stage: '', figure: '' },
+        sendKey: nextId(),
+        zoneId: zones.get(site)!,
+        word: '',
+        stage: '',
+        figure: '',
         ...input,
       }),
       `finding at ${site}`,
@@ -378,20 +416,27 @@ async function writeFindings(): Promise<void> {
   await note('14 Quarry Lane · back', { kind: 'notice sent', on: '2027-03-16' });
   await note('3 Mill Race · whole lawn', { kind: 'turf green', on: '2027-03-15', figure: '10' });
   await note('19 Kiln Hill · whole lawn', {
-    ...{ kind: 'weed stage', on: '2027-03-15', word: 'henbit', stage: 'mature' },
+    kind: 'weed stage',
+    on: '2027-03-15',
+    word: 'henbit',
+    stage: 'mature',
   });
   const zoneId = zones.get('41 Tannery Row · drive strip')!;
   const [first] = await programmeOf(zoneId);
   const from = parseDay(DEMO_DAY)!;
   await inOrganisation(lead, (db) =>
     addLift(db, {
-      ...{ orgId: ORG.id, zoneId, plannedId: first!.id, sendKey: nextId(), gate: 'wind', from },
-      ...{ reason: 'windy', position: 1 },
-      ...{
-        by: lead.name,
-        why: 'Sheltered strip between wall and hedge, hooded nozzle.',
-        until: addDays(from, 7),
-      },
+      orgId: ORG.id,
+      zoneId,
+      plannedId: first!.id,
+      sendKey: nextId(),
+      gate: 'wind',
+      from,
+      reason: 'windy',
+      position: 1,
+      by: lead.name,
+      why: 'Sheltered strip between wall and hedge, hooded nozzle.',
+      until: addDays(from, 7),
       at: morningOf(DEMO_DAY),
     }),
   );
@@ -403,18 +448,31 @@ async function writeEarlier(): Promise<void> {
   const told = (site: string, input: Partial<EarlierInput> & Pick<EarlierInput, 'on' | 'by' | 'substance'>) =>
     expectDone(
       noteEarlierWork(lead, {
-        ...{ sendKey: nextId(), zoneId: zones.get(site)!, productId: '', group: '', amount: '', unit: '' },
-        ...{ certainty: 'guessed', note: '' },
+        sendKey: nextId(),
+        zoneId: zones.get(site)!,
+        productId: '',
+        group: '',
+        amount: '',
+        unit: '',
+        certainty: 'guessed',
+        note: '',
         ...input,
       }),
       `earlier work at ${site}`,
     );
   await told('102 Cooper Rise · under the limes', {
-    ...{ on: '2026-10-10', by: 'the customer', substance: 'nitrogen', amount: '0.9' },
+    on: '2026-10-10',
+    by: 'the customer',
+    substance: 'nitrogen',
+    amount: '0.9',
     note: 'Fed the lawn himself, about two bags.',
   });
   await told('66 Weir Walk · front', {
-    ...{ on: '2026-09-20', by: 'another company', substance: 'dithiopyr', group: '3', amount: '0.25' },
+    on: '2026-09-20',
+    by: 'another company',
+    substance: 'dithiopyr',
+    group: '3',
+    amount: '0.25',
     note: 'From their invoice.',
   });
 }

@@ -40,16 +40,21 @@ export async function writeStreets(lead: Actor, streets: readonly Street[], purp
       const { zoneId } = must(
         await addNewLawn(lead, {
           ...EMPTY_LAWN,
-          ...{ lawnId: null, customer: `${name} ${family}`, address: `${2 * i + 3} ${street}` },
-          ...{ latitude: String(at.latitude), longitude: String(at.longitude), name: 'whole lawn' },
-          ...{
-            texture: 'clay loam',
-            exposure: i % 3 ? 'full sun' : 'half sun',
-            visitPrice: String(58 + 4 * i),
-          },
+          lawnId: null,
+          customer: `${name} ${family}`,
+          address: `${2 * i + 3} ${street}`,
+          latitude: String(at.latitude),
+          longitude: String(at.longitude),
+          name: 'whole lawn',
+          texture: 'clay loam',
+          exposure: i % 3 ? 'full sun' : 'half sun',
+          visitPrice: String(58 + 4 * i),
           measure: { by: 'typed', how: 'paced', area: String(4200 + 650 * ((i * 3 + s) % 7)) },
-          ...{ irrigation: i % 2 ? '' : '0.4', waters: [], mownOn: i === 4 ? [4] : [] },
-          ...{ concreteEdgeFt: String(40 + 10 * i), email: `${name.toLowerCase()}@example.com` },
+          irrigation: i % 2 ? '' : '0.4',
+          waters: [],
+          mownOn: i === 4 ? [4] : [],
+          concreteEdgeFt: String(40 + 10 * i),
+          email: `${name.toLowerCase()}@example.com`,
         }),
       );
       // ours since the year before last
@@ -58,12 +63,21 @@ export async function writeStreets(lead: Actor, streets: readonly Street[], purp
       );
       must(
         await saveApplication(lead, {
-          ...{ zoneId, applicationId: '', base: 0, sendKey: '', purpose },
-          ...{ plannedOn: isoDay(today), earliest: '', latest: '' },
+          zoneId,
+          applicationId: '',
+          base: 0,
+          sendKey: '',
+          purpose,
+          plannedOn: isoDay(today),
+          earliest: '',
+          latest: '',
           products: [
             {
               ...NEW_PRODUCT,
-              ...{ productId: label.id, rate: '0.5', unit: 'oz/1000sqft', use: 'pre-emergent' },
+              productId: label.id,
+              rate: '0.5',
+              unit: 'oz/1000sqft',
+              use: 'pre-emergent',
               targets: ['smooth-crabgrass'],
             },
           ],

@@ -98,7 +98,8 @@ export function build(env = {}) {
   say('building (about a minute)');
   fs.rmSync(mark, { force: true });
   command('node_modules/.bin/next', ['build'], {
-    ...{ NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+    NEXT_TELEMETRY_DISABLED: '1',
+    NODE_ENV: 'production',
     ...env,
   });
   const standalone = path.join(ROOT, '.next', 'standalone');

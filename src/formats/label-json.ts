@@ -87,11 +87,19 @@ function issueOf({ instancePath, keyword, params, message, data, parentSchema }:
 
 /** Fields of a measure, which a sheet keeps in trade units. */
 const MEASURED: Readonly<Record<string, Measure>> = {
-  ...{ airLeastF: 'temperature', airMostF: 'temperature', airDayMostF: 'temperature', windMostMph: 'wind' },
-  ...{ densityLbPerGal: 'density', inches: 'water', feet: 'length', yearLimitLbPerAcre: 'ingredient' },
+  airLeastF: 'temperature',
+  airMostF: 'temperature',
+  airDayMostF: 'temperature',
+  windMostMph: 'wind',
+  densityLbPerGal: 'density',
+  inches: 'water',
+  feet: 'length',
+  yearLimitLbPerAcre: 'ingredient',
 };
 const BOUNDS: Readonly<Record<string, 'not above' | 'below' | 'beyond'>> = {
-  ...{ minimum: 'below', exclusiveMinimum: 'not above', maximum: 'beyond' },
+  minimum: 'below',
+  exclusiveMinimum: 'not above',
+  maximum: 'beyond',
 };
 
 /** Weeds that are up are taken through the leaf: the sheet must say so, and what the leaf needs. */
@@ -214,7 +222,9 @@ function contradictions(s: LabelSheet): Issue[] {
   if (s.airLeastF !== null && s.airMostF !== null && s.airLeastF >= s.airMostF)
     issues.push(
       measuredIssue(
-        ...(['airLeastF', 'temperature', 'is {0}, not below {1}'] as const),
+        'airLeastF',
+        'temperature',
+        'is {0}, not below {1}',
         [s.airLeastF, s.airMostF],
         'Swap them.',
       ),
@@ -224,7 +234,9 @@ function contradictions(s: LabelSheet): Issue[] {
   if (dayMost !== null && leastOfMost !== null && dayMost < leastOfMost)
     issues.push(
       measuredIssue(
-        ...(['airDayMostF', 'temperature', 'is {0}, and work is allowed at {1}'] as const),
+        'airDayMostF',
+        'temperature',
+        'is {0}, and work is allowed at {1}',
         [dayMost, leastOfMost],
         'The limit of the day’s high is the highest of them.',
       ),

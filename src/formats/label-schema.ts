@@ -49,8 +49,19 @@ const list = (items: object, description: string, more: object = {}) => ({
 });
 /** Fields that came after the first sheets were written: what is missing stands as on an empty sheet. */
 const LATER: ReadonlySet<string> = new Set([
-  ...['kind', 'keepsFromFruit', 'sites', 'none', 'since', 'adjuvant'],
-  ...['airDayMostF', 'butNot', 'degree', 'addedAs', 'notWith', 'sprayPh', 'turnsWater'],
+  'kind',
+  'keepsFromFruit',
+  'sites',
+  'none',
+  'since',
+  'adjuvant',
+  'airDayMostF',
+  'butNot',
+  'degree',
+  'addedAs',
+  'notWith',
+  'sprayPh',
+  'turnsWater',
 ]);
 const object = (properties: Record<string, object>) => ({
   type: 'object',

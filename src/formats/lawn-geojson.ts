@@ -12,9 +12,18 @@ import type { LoggerFile } from './logger-csv';
 
 /** Columns that are numbers to other programs; an outline stands in the geometry and not beside it. */
 const NUMBERS: readonly LawnColumn[] = [
-  ...(['area', 'latitude', 'longitude', 'elevation', 'noticeHours', 'areaError', 'excluded'] as const),
+  'area',
+  'latitude',
+  'longitude',
+  'elevation',
+  'noticeHours',
+  'areaError',
+  'excluded',
   'visitPrice',
-  ...(['slope', 'concreteEdge', 'bedEdge', 'irrigation'] as const),
+  'slope',
+  'concreteEdge',
+  'bedEdge',
+  'irrigation',
 ];
 type Rows = Parameters<typeof cellsOf>[0][];
 const { measure: SHAPES, area: AREA, latitude: LATITUDE, longitude: LONGITUDE } = LAWN_COLUMNS;

@@ -15,7 +15,10 @@ export function readMinutes(text: string): MinutesFile {
   let rows: string[][];
   try {
     rows = parse(text, {
-      ...{ bom: true, relax_column_count: true, skip_empty_lines: true, trim: true },
+      bom: true,
+      relax_column_count: true,
+      skip_empty_lines: true,
+      trim: true,
       delimiter: [';', '\t', ','].find((d) => first.includes(d)) ?? ',',
     });
   } catch (error) {

@@ -12,13 +12,20 @@ import { routesCalendar, routesGeoJson, routesGpx, type FileRoute } from './rout
 
 const home = { latitude: 38.6, longitude: -90 };
 const visit = (i: number, over: Partial<FileRoute['visits'][number]> = {}) => ({
-  ...{ lawnId: `lawn-${i}`, address: `${i} Tilling Lane`, what: 'whole lawn: Spring round' },
+  lawnId: `lawn-${i}`,
+  address: `${i} Tilling Lane`,
+  what: 'whole lawn: Spring round',
   at: { latitude: 38.6 + i / 100, longitude: -90 + i / 100 },
-  ...{ begin: 450 + 40 * i, end: 470 + 40 * i },
+  begin: 450 + 40 * i,
+  end: 470 + 40 * i,
   ...over,
 });
 const route: FileRoute = {
-  ...{ truckId: 't1', truck: 'Truck 1', people: ['Tobin Asher'], day: dayOf(2027, 3, 18), home },
+  truckId: 't1',
+  truck: 'Truck 1',
+  people: ['Tobin Asher'],
+  day: dayOf(2027, 3, 18),
+  home,
   visits: [visit(1), visit(2, { address: 'Smith & Sons <gate 3> "left"' }), visit(3, { at: null })],
 };
 const made = new Date('2027-03-17T12:00:00Z');
@@ -77,15 +84,13 @@ test('the calendar: each stop at its moment, by the company’s clock with its s
 describe('minutes from a file', () => {
   test('are read by name, from the row to the column', () => {
     expect(readMinutes('from,a,b\nb,4,0\na,0,3.5\n')).toEqual({
-      ...{
-        ok: true,
-        matrix: {
-          names: ['a', 'b'],
-          minutes: [
-            [0, 3.5],
-            [4, 0],
-          ],
-        },
+      ok: true,
+      matrix: {
+        names: ['a', 'b'],
+        minutes: [
+          [0, 3.5],
+          [4, 0],
+        ],
       },
     });
     expect(readMinutes('x;a;b\na;0;1\nb;2;0\n')).toMatchObject({ ok: true });

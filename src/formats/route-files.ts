@@ -94,8 +94,14 @@ export function routesGeoJson(routes: readonly FileRoute[]): string {
       ...r.visits.map((v, i): Feature => ({
         type: 'Feature',
         properties: {
-          ...{ kind: 'stop', truck: r.truck, day: isoDay(r.day), order: i + 1, address: v.address },
-          ...{ begin: clock(v.begin), end: clock(v.end), what: v.what },
+          kind: 'stop',
+          truck: r.truck,
+          day: isoDay(r.day),
+          order: i + 1,
+          address: v.address,
+          begin: clock(v.begin),
+          end: clock(v.end),
+          what: v.what,
         },
         geometry: v.at ? { type: 'Point', coordinates: position(v.at) } : null,
       })),
@@ -118,8 +124,10 @@ export function routesCalendar(
         id: `stop-${r.truckId}-${isoDay(r.day)}-${v.lawnId}@iron-gate`,
         stamp,
         // moments in UTC: a calendar shows them by its own clock
-        ...{ start: moment(r.day, v.begin, timeZone).toUTC(), end: moment(r.day, v.end, timeZone).toUTC() },
-        ...{ summary: `${r.truck} ${i + 1}: ${v.address}`, location: v.address },
+        start: moment(r.day, v.begin, timeZone).toUTC(),
+        end: moment(r.day, v.end, timeZone).toUTC(),
+        summary: `${r.truck} ${i + 1}: ${v.address}`,
+        location: v.address,
         description: `${v.what}. Planned: the gates of the hour decide, and the printed label is the law.`,
         ...(v.at ? { location: { title: v.address, geo: { lat: v.at.latitude, lon: v.at.longitude } } } : {}),
       });

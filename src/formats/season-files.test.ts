@@ -5,9 +5,17 @@ import { dayOf } from '@/core/calendar/day';
 import { seasonCalendar, seasonTable, type SeasonVisit } from './season-files';
 
 const visit: SeasonVisit = {
-  ...{ applicationId: 'a1', zoneId: 'z1', site: '3 Mill Row; rear, "upper" · front', turf: 'tall fescue' },
-  ...{ areaSqFt: 4321.4, round: 'Pre-emergent 1', day: dayOf(2027, 3, 28) },
-  ...{ earliest: dayOf(2027, 3, 18), latest: dayOf(2027, 4, 9), standing: 'open', products: 'Test 65 WG' },
+  applicationId: 'a1',
+  zoneId: 'z1',
+  site: '3 Mill Row; rear, "upper" · front',
+  turf: 'tall fescue',
+  areaSqFt: 4321.4,
+  round: 'Pre-emergent 1',
+  day: dayOf(2027, 3, 28),
+  earliest: dayOf(2027, 3, 18),
+  latest: dayOf(2027, 4, 9),
+  standing: 'open',
+  products: 'Test 65 WG',
 };
 const done = { ...visit, applicationId: 'a2', standing: 'done' } as const;
 const bare = { ...visit, applicationId: 'a3', round: '', earliest: null, latest: null };
@@ -36,9 +44,16 @@ test('a table with every visit, quotes and semicolons kept, formulas made harmle
   const rows = parse<Record<string, string>>(text, { columns: true });
   expect(rows).toHaveLength(3);
   expect(rows[0]).toEqual({
-    ...{ site: visit.site, turf: 'tall fescue', area_sqft: '4321', round: 'Pre-emergent 1' },
-    ...{ planned_on: '2027-03-28', not_before: '2027-03-18', not_after: '2027-04-09' },
-    ...{ standing: 'to come', products: 'Test 65 WG', zone_id: 'z1' },
+    site: visit.site,
+    turf: 'tall fescue',
+    area_sqft: '4321',
+    round: 'Pre-emergent 1',
+    planned_on: '2027-03-28',
+    not_before: '2027-03-18',
+    not_after: '2027-04-09',
+    standing: 'to come',
+    products: 'Test 65 WG',
+    zone_id: 'z1',
   });
   expect(rows[2]!['products']).toBe("'=1+1");
 });

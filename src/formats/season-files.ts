@@ -35,14 +35,21 @@ export function seasonCalendar(company: string, visits: readonly SeasonVisit[], 
     const what = [v.round, v.products].filter(Boolean).join(': ');
     calendar.createEvent({
       id: `visit-${v.applicationId}@iron-gate`,
-      ...{ stamp, start: dateOf(v.day), end: dateOf(addDays(v.day, 1)), allDay: true },
-      ...{ summary: `${v.site}: ${what}`, location: v.site },
+      stamp,
+      start: dateOf(v.day),
+      end: dateOf(addDays(v.day, 1)),
+      allDay: true,
+      summary: `${v.site}: ${what}`,
+      location: v.site,
       description: 'Planned. The gates of the day decide, and the printed label is the law.',
     });
     if (v.earliest === null || v.latest === null) continue;
     calendar.createEvent({
       id: `window-${v.applicationId}@iron-gate`,
-      ...{ stamp, start: dateOf(v.earliest), end: dateOf(addDays(v.latest, 1)), allDay: true },
+      stamp,
+      start: dateOf(v.earliest),
+      end: dateOf(addDays(v.latest, 1)),
+      allDay: true,
       summary: `Window, ${v.site}: ${what}`,
       transparency: ICalEventTransparency.TRANSPARENT,
     });
@@ -68,8 +75,16 @@ export const seasonTable = (visits: readonly SeasonVisit[]): string =>
       header: true,
       escape_formulas: true,
       columns: [
-        ...['site', 'turf', 'area_sqft', 'round', 'planned_on', 'not_before', 'not_after', 'standing'],
-        ...['products', 'zone_id'],
+        'site',
+        'turf',
+        'area_sqft',
+        'round',
+        'planned_on',
+        'not_before',
+        'not_after',
+        'standing',
+        'products',
+        'zone_id',
       ],
     },
   );

@@ -10,9 +10,15 @@ import { checkWeather, type WeatherCheck } from './weather-file';
 import { guessFormat, type WeatherMapping } from './weather-mapping';
 
 const mapping: WeatherMapping = {
-  ...{ stationId: 's', format: 'dly', series: '', isReadInTheMorning: false, dayFirst: false },
+  stationId: 's',
+  format: 'dly',
+  series: '',
+  isReadInTheMorning: false,
+  dayFirst: false,
   columns: { time: -1, min: -1, max: -1, air: -1, rain: -1, chance: -1, wind: -1 },
-  ...{ temperature: 'C', water: 'mm', windIn: 'm/s' },
+  temperature: 'C',
+  water: 'mm',
+  windIn: 'm/s',
 };
 const days = dailyOf(openWeather('Seattle'));
 const STATION = 'USW00024233';

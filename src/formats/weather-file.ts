@@ -190,8 +190,11 @@ function readDays({ rows }: LoggerFile, mapping: WeatherMapping): Daily {
   const into = gathering(mapping);
   const temperature = celsiusOf[mapping.temperature];
   const as: Readonly<Partial<Record<WeatherColumn, (v: number) => number>>> = {
-    ...{ min: temperature, max: temperature, rain: mmOf[mapping.water] },
-    ...{ wind: metresPerSecondOf[mapping.windIn], chance: (v) => v / 100 },
+    min: temperature,
+    max: temperature,
+    rain: mmOf[mapping.water],
+    wind: metresPerSecondOf[mapping.windIn],
+    chance: (v) => v / 100,
   };
   rows.forEach((cells, i) => {
     const line = i + 2;
@@ -239,7 +242,9 @@ function checkDaily(
     const column = (of: (f: Filled) => number) => Float64Array.from(list, of);
     const hourly = hourlyOf({
       from,
-      ...{ min: column((f) => f.min), max: column((f) => f.max), rain: column((f) => f.rain ?? 0) },
+      min: column((f) => f.min),
+      max: column((f) => f.max),
+      rain: column((f) => f.rain ?? 0),
       wind: column((f) => f.wind ?? USUAL_WIND),
     });
     return wholeDays(hourly, (d) => {
@@ -304,13 +309,21 @@ function fillDays(
           day: on,
           min: a.min! + (b.min! - a.min!) * share,
           max: a.max! + (b.max! - a.max!) * share,
-          ...{ rain: own?.rain ?? null, wind: own?.wind ?? null, chance: own?.chance ?? null, isMade: true },
+          rain: own?.rain ?? null,
+          wind: own?.wind ?? null,
+          chance: own?.chance ?? null,
+          isMade: true,
         });
       }
     const { min, max, rain, wind, chance } = rows.get(day)!;
     filled.push({
-      ...{ day, min: min!, max: max!, isMade: false },
-      ...{ rain: rain ?? null, wind: wind ?? null, chance: chance ?? null },
+      day,
+      min: min!,
+      max: max!,
+      isMade: false,
+      rain: rain ?? null,
+      wind: wind ?? null,
+      chance: chance ?? null,
     });
   });
   return { filled, gaps };

@@ -155,8 +155,12 @@ test('a company begins, and its first lead sets it up from files', async () => {
   await b.press('Save this sheet');
   await b.page('Soil temperature of this zone');
   await fillApplication(b, {
-    ...{ purpose: 'Autumn broadleaf', day: isoDay(today), product: '2,4-D', use: 'post-emergent' },
-    ...{ weeds: ['dandelion'], rate: '1' },
+    purpose: 'Autumn broadleaf',
+    day: isoDay(today),
+    product: '2,4-D',
+    use: 'post-emergent',
+    weeds: ['dandelion'],
+    rate: '1',
   });
   await b.press('Record it');
   await b.type(await b.field('Product used'), '5');

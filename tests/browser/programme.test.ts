@@ -15,13 +15,22 @@ test('a warm-season year at the desk', async () => {
   await b.lawn('230 Long Meadow');
   // February to September on bermudagrass: what is there already is the spring application
   await add({
-    ...{ purpose: 'Autumn pre-emergent', day: '2027-09-06', product: 'Prodiamine 65 WG', rate: '0.3' },
+    purpose: 'Autumn pre-emergent',
+    day: '2027-09-06',
+    product: 'Prodiamine 65 WG',
+    rate: '0.3',
     use: 'pre-emergent, autumn',
   });
   await add({
-    ...{ purpose: 'Nutsedge, two shots', day: '2027-06-01', product: 'Halosulfuron 75 WG', spots: '4000' },
-    ...{ use: 'post-emergent, spots', often: 'sequence', rate: '0.6' },
-    ...{ shots: '2', saved: 2 },
+    purpose: 'Nutsedge, two shots',
+    day: '2027-06-01',
+    product: 'Halosulfuron 75 WG',
+    spots: '4000',
+    use: 'post-emergent, spots',
+    often: 'sequence',
+    rate: '0.6',
+    shots: '2',
+    saved: 2,
   });
   await add({ purpose: 'Summer feed', day: '2027-05-25', product: 'Fertilizer 18-0-4', rate: '4' });
   const year = await b.page('Limits used');
@@ -57,10 +66,7 @@ test('a cool-season year on the phone', async () => {
   b = await openBrowser(BASE, PHONE);
   await b.signIn(LEAD, PASSWORD);
   await b.lawn('14 Quarry Lane · back');
-  await add({
-    ...{ purpose: 'Dandelions', day: '2027-10-04', product: 'MCPA + mecoprop' },
-    weeds: ['dandelion'],
-  });
+  await add({ purpose: 'Dandelions', day: '2027-10-04', product: 'MCPA + mecoprop', weeds: ['dandelion'] });
   await add({ purpose: 'Autumn feed', day: '2027-09-07', product: 'Fertilizer 18-0-4', rate: '4' });
   await isSound(b, 'A year on the phone');
 

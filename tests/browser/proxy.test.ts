@@ -27,8 +27,21 @@ function certificate(name: string) {
   execFileSync(
     'openssl',
     [
-      ...['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '2', '-subj', '/CN=localhost'],
-      ...['-addext', 'subjectAltName=DNS:localhost,IP:127.0.0.1', '-keyout', key, '-out', crt],
+      'req',
+      '-x509',
+      '-newkey',
+      'rsa:2048',
+      '-nodes',
+      '-days',
+      '2',
+      '-subj',
+      '/CN=localhost',
+      '-addext',
+      'subjectAltName=DNS:localhost,IP:127.0.0.1',
+      '-keyout',
+      key,
+      '-out',
+      crt,
     ],
     { stdio: 'ignore' },
   );
@@ -119,9 +132,14 @@ onOwnServer(
 
     const server = (name: string, port: number, over: Record<string, string> = {}) =>
       started(name, process.execPath, ['scripts/start.mjs'], {
-        ...{ IRON_GATE_DATA: path.join(folder, name), PORT: String(port), DATABASE_URL: url.toString() },
-        ...{ BETTER_AUTH_URL: base, BETTER_AUTH_SECRET: 'of both servers, and long enough to be one' },
-        ...{ NODE_EXTRA_CA_CERTS: database.crt, WEATHER_URL: '', SOIL_URL: '' },
+        IRON_GATE_DATA: path.join(folder, name),
+        PORT: String(port),
+        DATABASE_URL: url.toString(),
+        BETTER_AUTH_URL: base,
+        BETTER_AUTH_SECRET: 'of both servers, and long enough to be one',
+        NODE_EXTRA_CA_CERTS: database.crt,
+        WEATHER_URL: '',
+        SOIL_URL: '',
         ...over,
       });
     // who does not trust the certificate does not come in, and says why

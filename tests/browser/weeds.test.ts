@@ -128,8 +128,17 @@ test('a cause asks of next year’s plan, and the edge that was missed becomes a
   for (const year of [2024, 2025, 2026])
     expect(
       await noteEarlierWork(actor('lead'), {
-        ...{ sendKey: crypto.randomUUID(), zoneId: id, on: `${year}-04-01`, by: 'us', productId },
-        ...{ substance: '', group: '', amount: '0.4', unit: 'oz/1000sqft', certainty: 'exact', note: '' },
+        sendKey: crypto.randomUUID(),
+        zoneId: id,
+        on: `${year}-04-01`,
+        by: 'us',
+        productId,
+        substance: '',
+        group: '',
+        amount: '0.4',
+        unit: 'oz/1000sqft',
+        certainty: 'exact',
+        note: '',
       }),
     ).toMatchObject({ ok: true });
   const down = await recordInput(site, { appliedOn: '2027-03-06', confirmed: true });

@@ -65,21 +65,40 @@ test('a warm-season year at the desk, over New Year', async () => {
     '230 Long Meadow',
     [
       {
-        ...{ purpose: 'Clover in spots', day: '2027-06-02', product: '3-way SL', spots: '3000' },
-        ...{ use: 'post-emergent, spots', weeds: ['white clover'] },
+        purpose: 'Clover in spots',
+        day: '2027-06-02',
+        product: '3-way SL',
+        spots: '3000',
+        use: 'post-emergent, spots',
+        weeds: ['white clover'],
       },
       {
-        ...{ purpose: 'Sedge, two shots', day: '2027-07-06', product: 'Halosulfuron 75 WG', rate: '0.6' },
-        ...{ use: 'post-emergent, spots', spots: '4000', often: 'sequence', shots: '2', saved: 2 },
+        purpose: 'Sedge, two shots',
+        day: '2027-07-06',
+        product: 'Halosulfuron 75 WG',
+        rate: '0.6',
+        use: 'post-emergent, spots',
+        spots: '4000',
+        often: 'sequence',
+        shots: '2',
+        saved: 2,
       },
       {
-        ...{ purpose: 'Autumn barrier', day: '2027-09-08', product: 'Prodiamine 65 WG', rate: '0.25' },
+        purpose: 'Autumn barrier',
+        day: '2027-09-08',
+        product: 'Prodiamine 65 WG',
+        rate: '0.25',
         use: 'pre-emergent, autumn',
       },
       { purpose: 'Clean-up', day: '2027-12-07', product: '3-way SL', weeds: ['henbit'] },
       {
-        ...{ purpose: 'Winter barrier', day: '2028-01-31', product: 'Prodiamine 65 WG', rate: '0.4' },
-        ...{ use: 'pre-emergent, spring', often: 'split', saved: 2 },
+        purpose: 'Winter barrier',
+        day: '2028-01-31',
+        product: 'Prodiamine 65 WG',
+        rate: '0.4',
+        use: 'pre-emergent, spring',
+        often: 'split',
+        saved: 2,
         beside: [{ product: '2,4-D amine', rate: '1', weeds: ['henbit'] }],
       },
     ],
@@ -153,7 +172,11 @@ test('centipede takes tanks of three products, each judged beside the others', a
   const day = isoDay(addDays(today, 10));
   await b.lawn('8 Fallow Street');
   await addApplication(b, {
-    ...{ purpose: 'Winter tank', day, product: 'Atrazine 4 SC', rate: '0.6', weeds: ['annual bluegrass'] },
+    purpose: 'Winter tank',
+    day,
+    product: 'Atrazine 4 SC',
+    rate: '0.6',
+    weeds: ['annual bluegrass'],
     beside: [{ product: 'Chelated iron 6 SL' }, { product: 'Wetting agent SL' }],
   });
   await b.press('Winter tank');

@@ -52,7 +52,8 @@ const windowsOf = () =>
   inOrganisation(lead, (db) =>
     db
       .select({
-        ...{ id: applicationWindow.applicationId, state: applicationWindow.state },
+        id: applicationWindow.applicationId,
+        state: applicationWindow.state,
         day: sql<number>`${applicationWindow.forHour} / 24`,
       })
       .from(applicationWindow),

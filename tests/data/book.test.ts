@@ -40,14 +40,20 @@ test('a licence comes and goes, each time with what it said', async () => {
   const values = ['3A', 'T-77', '1 February 2028'];
   const added = (await latest('licence'))!;
   expect(said(added)).toEqual([
-    ...['Mara Venn', 'added', 'Lise Corran', ...fields.map((f, i) => `${f}: empty → ${values[i]}`)],
+    'Mara Venn',
+    'added',
+    'Lise Corran',
+    ...fields.map((f, i) => `${f}: empty → ${values[i]}`),
   ]);
   const [row] = await inOrganisation(lead, (db) =>
     db.execute<{ id: string }>(sql`select id from licence where number = 'T-77'`),
   );
   expect((await removeLicence(lead, { id: row!.id })).ok).toBe(true);
   expect(said(await latest('licence'))).toEqual([
-    ...['Mara Venn', 'removed', 'Lise Corran', ...fields.map((f, i) => `${f}: ${values[i]} → empty`)],
+    'Mara Venn',
+    'removed',
+    'Lise Corran',
+    ...fields.map((f, i) => `${f}: ${values[i]} → empty`),
   ]);
 });
 
@@ -106,12 +112,18 @@ test('people, links and tokens stand in it, by whom, without secrets', async () 
   const odd = (await peopleSheet(lead)).people.find((p) => p.role === 'viewer')!;
   expect((await changePerson(lead, { userId: odd.userId, to: 'technician' })).ok).toBe(true);
   expect(said(await latest('member'))).toEqual([
-    ...['Mara Venn', 'changed', odd.name, 'role: viewer → technician'],
+    'Mara Venn',
+    'changed',
+    odd.name,
+    'role: viewer → technician',
   ]);
   // also where somebody with the database in hand passes the application by
   await signInDatabase().update(member).set({ role: 'viewer' }).where(eq(member.userId, odd.userId));
   expect(said(await latest('member'))).toEqual([
-    ...['Iron Gate', 'changed', odd.name, 'role: technician → viewer'],
+    'Iron Gate',
+    'changed',
+    odd.name,
+    'role: technician → viewer',
   ]);
 
   const made = await makeToken(actor(), { name: 'scale', days: 30, calls: ['outlook'] });

@@ -30,9 +30,22 @@ const lead = actor('lead');
 const named = async (name: string) =>
   (await inOrganisation(lead, equipmentOf)).find((e) => e.name.startsWith(name))!;
 const input = (equipmentId: string, over: Partial<CalibrationInput> = {}): CalibrationInput => ({
-  ...{ sendKey: crypto.randomUUID(), equipmentId, how: 'catch', fitted: ' wide fan, 30 psi ' },
-  ...{ area: '1,000', caught: '64', caughtSeconds: '60', runs: ['120', '118', '122'] },
-  ...{ size: '', course: '', swath: '', nozzles: [], pans: [], panArea: '', panSwath: '', ...over },
+  sendKey: crypto.randomUUID(),
+  equipmentId,
+  how: 'catch',
+  fitted: ' wide fan, 30 psi ',
+  area: '1,000',
+  caught: '64',
+  caughtSeconds: '60',
+  runs: ['120', '118', '122'],
+  size: '',
+  course: '',
+  swath: '',
+  nozzles: [],
+  pans: [],
+  panArea: '',
+  panSwath: '',
+  ...over,
 });
 /** As its form sends it. */
 const sent = (equipmentId: string, over: Partial<CalibrationInput>) => {
@@ -119,7 +132,12 @@ test('pace over a course, 1/128 of an acre, a boom of 20 in. at 4 mph (published
   const gpa = (output: Awaited<ReturnType<typeof kept>>['output']) => rateIn(output, 'gal/acre');
   // 200 ft in 30 s are 4.545 mph; 0.4 gpm over 20 in.: 5940 × 0.4 / (4.545 × 20)
   const paced = await kept(backpack, {
-    ...{ how: 'pace', fitted: 'pace', caught: '51.2', caughtSeconds: '60', course: '200', swath: '20' },
+    how: 'pace',
+    fitted: 'pace',
+    caught: '51.2',
+    caughtSeconds: '60',
+    course: '200',
+    swath: '20',
     runs: ['30', '30', '30'],
   });
   expect(gpa(paced.output)).toBeCloseTo((5940 * 0.4) / (4.5454545 * 20), 4);
@@ -129,7 +147,11 @@ test('pace over a course, 1/128 of an acre, a boom of 20 in. at 4 mph (published
   expect(saved.ok).toBe(true);
   const { id: boom } = await named('Boom');
   const driven: Partial<CalibrationInput> = {
-    ...{ how: 'boom', fitted: 'flat fan', caughtSeconds: '60', course: '352', swath: '20' },
+    how: 'boom',
+    fitted: 'flat fan',
+    caughtSeconds: '60',
+    course: '352',
+    swath: '20',
     runs: ['60', '60', '60'],
   };
   // four nozzles of 0.4 gpm at 4 mph: 29.7 gallons an acre
@@ -174,8 +196,16 @@ describe('what it is, what befell it, and the tools', () => {
   const details = async (over: Partial<DetailsInput> = {}) => {
     const { id, version, name } = await named('Backpack');
     return saveDetails(lead, {
-      ...{ equipmentId: id, version, name, tank: '4', dead: '0.1', hopper: '', fitted: 'blue tip' },
-      ...{ truck: 'Truck 2', isRidden: false, ...over },
+      equipmentId: id,
+      version,
+      name,
+      tank: '4',
+      dead: '0.1',
+      hopper: '',
+      fitted: 'blue tip',
+      truck: 'Truck 2',
+      isRidden: false,
+      ...over,
     });
   };
   test('a tank and what stays in its hose are kept, and a stale view is refused', async () => {
@@ -196,7 +226,10 @@ describe('what it is, what befell it, and the tools', () => {
   test('wear and repairs are added, once each, and never changed', async () => {
     const { id } = await named('Backpack');
     const note = {
-      ...{ sendKey: crypto.randomUUID(), equipmentId: id, kind: 'repaired' as const, on: '2027-03-01' },
+      sendKey: crypto.randomUUID(),
+      equipmentId: id,
+      kind: 'repaired' as const,
+      on: '2027-03-01',
       words: 'new seal in the pump',
     };
     expect((await noteEquipment(lead, note)).ok).toBe(true);
@@ -214,8 +247,13 @@ describe('what it is, what befell it, and the tools', () => {
     )!;
     const tool = (over: Partial<ToolInput> = {}) =>
       saveTool(lead, {
-        ...{ sendKey: crypto.randomUUID(), name: 'Green cap', kind: 'cap', figure: '11.3' },
-        ...{ productId: product.id, truck: '', ...over },
+        sendKey: crypto.randomUUID(),
+        name: 'Green cap',
+        kind: 'cap',
+        figure: '11.3',
+        productId: product.id,
+        truck: '',
+        ...over,
       });
     expect((await tool()).ok).toBe(true);
     expect((await tool({ name: 'Fine scale', kind: 'scale', figure: '0.1', productId: '' })).ok).toBe(true);

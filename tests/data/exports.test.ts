@@ -57,7 +57,9 @@ test('totals are what the shelf lost; a correction counts once', async () => {
   const input = await recordInput('230 Long Meadow · paddock', { water: '87.1' }, { area: '87120' });
   const put = (amount: string, id: string | null) =>
     record({
-      ...{ ...input, sendKey: crypto.randomUUID(), confirmed: true },
+      ...input,
+      sendKey: crypto.randomUUID(),
+      confirmed: true,
       products: [{ ...input.products[0]!, amount, amountUnit: 'floz' }],
       corrects: id === null ? null : { id, reason: 'Read the jug wrong' },
     });

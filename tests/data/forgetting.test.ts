@@ -77,7 +77,10 @@ test('name, address, notes and what the book of changes and files knew are gone,
   await runImport(lead, checked.value.importId);
   const today = await inOrganisation(lead, (db) => todayOf(db, lead));
   await noteSign(lead, {
-    ...{ zoneId, sign: 'early yellow shrub in bloom', seenOn: isoDay(today), sendKey: crypto.randomUUID() },
+    zoneId,
+    sign: 'early yellow shrub in bloom',
+    seenOn: isoDay(today),
+    sendKey: crypto.randomUUID(),
     note: `told by ${customer}`,
   } as never);
   const before = await records(zoneId);

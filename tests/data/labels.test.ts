@@ -130,17 +130,15 @@ describe('labels', () => {
 
 describe('the shelf', () => {
   const move = (productId: string, over: Partial<MoveInput>): MoveInput => ({
-    ...{
-      sendKey: key(),
-      productId,
-      kind: 'in',
-      lot: 'T-1',
-      amount: '2',
-      unit: 'lb',
-      price: '',
-      on: '2027-03-18',
-      note: '',
-    },
+    sendKey: key(),
+    productId,
+    kind: 'in',
+    lot: 'T-1',
+    amount: '2',
+    unit: 'lb',
+    price: '',
+    on: '2027-03-18',
+    note: '',
     ...over,
   });
   test('in, out and counted; nothing goes out that is not there; sent twice, it is written once', async () => {
@@ -169,7 +167,9 @@ describe('the shelf', () => {
     const put = (amount: string, correctsId: string | null) =>
       record(
         {
-          ...{ ...planned, sendKey: key(), confirmed: true },
+          ...planned,
+          sendKey: key(),
+          confirmed: true,
           products: [{ ...planned.products[0]!, amount, amountUnit: 'floz' }],
           corrects: correctsId === null ? null : { id: correctsId, reason: 'Read the jug wrong' },
         },
@@ -212,7 +212,13 @@ describe('the shelf', () => {
 
 describe('what was seen', () => {
   const found = (zoneId: string, over: Partial<FindingInput>): FindingInput => ({
-    ...{ sendKey: key(), zoneId, kind: 'mown', word: '', stage: '', figure: '', on: '2027-03-18' },
+    sendKey: key(),
+    zoneId,
+    kind: 'mown',
+    word: '',
+    stage: '',
+    figure: '',
+    on: '2027-03-18',
     ...over,
   });
   test('a notice that is sent opens its gate so many hours later', async () => {
@@ -280,16 +286,15 @@ describe('lifting a latch', () => {
     const sheet = (await zoneSheet(lead, zone.id))!;
     const plannedId = nextOf(sheet.applications)!.id;
     return {
-      ...{
-        sendKey: key(),
-        zoneId: zone.id,
-        plannedId,
-        gate: 'notice',
-        reason: 'notice-too-short',
-        position: 1,
-        why: 'Called her this morning, she agrees.',
-      },
-      ...{ from: isoDay(sheet.today), until: isoDay(addDays(sheet.today, 1)) },
+      sendKey: key(),
+      zoneId: zone.id,
+      plannedId,
+      gate: 'notice',
+      reason: 'notice-too-short',
+      position: 1,
+      why: 'Called her this morning, she agrees.',
+      from: isoDay(sheet.today),
+      until: isoDay(addDays(sheet.today, 1)),
       ...over,
     };
   }
@@ -414,7 +419,8 @@ describe('the house', () => {
     expect((await saved({ fertilizerBanFrom: '11-15', fertilizerBanTo: '04-01' })).ok).toBe(true);
     const zone = await zoneNamed('12 Farrier Bend · whole lawn');
     expect((await zoneSheet(lead, zone.id))!.facts.rules.fertilizerBan).toEqual({
-      ...{ from: { month: 11, date: 15 }, to: { month: 4, date: 1 } },
+      from: { month: 11, date: 15 },
+      to: { month: 4, date: 1 },
     });
     expect((await saved({})).ok).toBe(true);
   });

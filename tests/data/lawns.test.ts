@@ -36,7 +36,9 @@ describe('the sheet', () => {
     const late = await saveLawn(lead, { ...draft, zoneId: zone.id, seen: zone.version });
     if (late.ok || late.refusal.kind !== 'changed-by-other') throw new Error(JSON.stringify(late));
     expect(draftOf(late.refusal.theirs)).toMatchObject({
-      ...{ latitude: '38.61', longitude: '-89.95', elevationFt: '420' },
+      latitude: '38.61',
+      longitude: '-89.95',
+      elevationFt: '420',
     });
   });
   test('goes out as it came in: every field', async () => {
@@ -200,7 +202,12 @@ describe('the sheet', () => {
     const site = '9 New Row · front';
     const station = async (name: string, latitude: string, elevationFt: string) => {
       const got = await saveStation(lead, {
-        ...{ id: null, name, latitude, longitude: '-90', elevationFt, serviceKey: '' },
+        id: null,
+        name,
+        latitude,
+        longitude: '-90',
+        elevationFt,
+        serviceKey: '',
       });
       if (!got.ok) throw new Error(JSON.stringify(got));
       return got.value.id;

@@ -42,7 +42,10 @@ async function stopsWith(product: string, most = 12) {
 }
 const settings = (m: Morning, over: Partial<LoadSettings> = {}): LoadSettings => ({
   ...settingsFor(m, 'tank', equipmentFor(m, 'tank')),
-  ...{ tank: '50', carrier: '1', scale: '1', ...over },
+  tank: '50',
+  carrier: '1',
+  scale: '1',
+  ...over,
 });
 const ids = (stops: readonly { applicationId: string }[]) => stops.map((s) => s.applicationId);
 const kept = async (
@@ -75,7 +78,8 @@ test('stops come in the order asked for, with what their year leaves; what is no
     'Water',
   ]);
   expect(loadsOfMorning(m, 'tank', settings(m, { left: '51' }))).toMatchObject({
-    ...{ kind: 'issues', issues: [{ field: 'Left in the tank' }] },
+    kind: 'issues',
+    issues: [{ field: 'Left in the tank' }],
   });
 });
 
@@ -114,12 +118,18 @@ test('cards are kept once, whole in themselves, and open for who may see', async
   ).toMatchObject({ refusal: { kind: 'gone' } });
   expect(
     await keepCards(lead, {
-      ...{ sendKey: key, applicationIds: ids(stops), kind: 'tank', settings: settings(m, { tank: '' }) },
+      sendKey: key,
+      applicationIds: ids(stops),
+      kind: 'tank',
+      settings: settings(m, { tank: '' }),
     }),
   ).toMatchObject({ refusal: { issues: [{ field: 'Tank' }] } });
   expect(
     await keepCards(lead, {
-      ...{ sendKey: key, applicationIds: ids(stops), kind: 'tank', settings: settings(m, { scale: '900' }) },
+      sendKey: key,
+      applicationIds: ids(stops),
+      kind: 'tank',
+      settings: settings(m, { scale: '900' }),
     }),
   ).toMatchObject({ refusal: { issues: [{ field: 'Loads' }] } });
 });
@@ -157,18 +167,23 @@ test('what was really measured is written once; the record begins with it, and t
   const label = card.products[0]!.label.id;
   const today = await inOrganisation(lead, (db) => todayOf(db, lead));
   await moveStock(lead, {
-    ...{ sendKey: crypto.randomUUID(), productId: label, kind: 'in', lot: 'A1', amount: '200', unit: 'oz' },
-    ...{ price: '', on: new Date(addDays(today, 0) * 86_400_000).toISOString().slice(0, 10), note: '' },
+    sendKey: crypto.randomUUID(),
+    productId: label,
+    kind: 'in',
+    lot: 'A1',
+    amount: '200',
+    unit: 'oz',
+    price: '',
+    on: new Date(addDays(today, 0) * 86_400_000).toISOString().slice(0, 10),
+    note: '',
   });
   const onHand = async () => (await inOrganisation(lead, shelvesOf)).get(label)!.onHand;
   const before = await onHand();
   const input = await recordInput(stop!.site, {
-    ...{
-      products: form.first.products,
-      water: form.first.water,
-      appliedOn: form.first.appliedOn,
-      confirmed: true,
-    },
+    products: form.first.products,
+    water: form.first.water,
+    appliedOn: form.first.appliedOn,
+    confirmed: true,
   });
   expect((await record(input)).ok).toBe(true);
   expect((await record(input)).ok).toBe(true);
@@ -189,7 +204,12 @@ test('a card on paper is one page with all that matters on it', async () => {
   // four in the tank, each with words of its own, and twenty stops
   const [product] = stored.card.products;
   const full = await textOf({
-    ...{ ...stored.card, isNewMix: true, rinseFirst: true, shut: ['here'], beds: true, concrete: true },
+    ...stored.card,
+    isNewMix: true,
+    rinseFirst: true,
+    shut: ['here'],
+    beds: true,
+    concrete: true,
     products: Array.from({ length: 4 }, (_, i) => ({
       ...product!,
       label: { ...product!.label, id: String(i), compatibility: 'Agitate all the while. '.repeat(8) },

@@ -44,7 +44,14 @@ const DEMO_DAY = '2027-03-18';
 
 describe('the shelf', () => {
   const out = async (amount: string, sendKey = key()): Promise<MoveInput> => ({
-    ...{ sendKey, kind: 'out', lot: '', amount, unit: 'lb', price: '', on: DEMO_DAY, note: '' },
+    sendKey,
+    kind: 'out',
+    lot: '',
+    amount,
+    unit: 'lb',
+    price: '',
+    on: DEMO_DAY,
+    note: '',
     productId: (await productList(lead)).find((p) => p.label.name.startsWith('Prodiamine 65'))!.label.id,
   });
   test('eight people who take half of it at once: two get it, and nothing goes below nothing', async () => {
@@ -98,7 +105,13 @@ describe('files', () => {
     const importId = await lawns();
     const zone = await zoneNamed('1 Sedge Row · front');
     await noteFinding(lead, {
-      ...{ sendKey: key(), zoneId: zone.id, kind: 'mown', word: '', stage: '', figure: '', on: DEMO_DAY },
+      sendKey: key(),
+      zoneId: zone.id,
+      kind: 'mown',
+      word: '',
+      stage: '',
+      figure: '',
+      on: DEMO_DAY,
     });
     await runUndo(lead, importId);
     const left = (await inOrganisation(lead, zonesOf)).map(siteName).filter((s) => s.includes('Sedge Row'));
@@ -116,9 +129,15 @@ describe('files', () => {
   };
   const take = async (body: string, stationId: string) => {
     const mapping: WeatherMapping = {
-      ...{ stationId, format: 'hours', series: '', isReadInTheMorning: false, dayFirst: false },
+      stationId,
+      format: 'hours',
+      series: '',
+      isReadInTheMorning: false,
+      dayFirst: false,
       columns: { time: 0, air: 1, rain: 2, wind: 3, min: -1, max: -1, chance: -1 },
-      ...{ temperature: 'C', water: 'mm', windIn: 'm/s' },
+      temperature: 'C',
+      water: 'mm',
+      windIn: 'm/s',
     };
     const made = await checkWeatherFile(lead, { fileName: 'w.csv', body, mapping });
     if (!made.ok) throw new Error(JSON.stringify(made.refusal));
@@ -155,15 +174,15 @@ describe('files', () => {
         fileName: 'w.csv',
         body: hours('2026-01-01', 24, 5),
         mapping: {
-          ...{
-            stationId: station!.id,
-            format: 'hours',
-            series: '',
-            isReadInTheMorning: false,
-            dayFirst: false,
-          },
+          stationId: station!.id,
+          format: 'hours',
+          series: '',
+          isReadInTheMorning: false,
+          dayFirst: false,
           columns: { time: 0, air: 1, rain: 2, wind: 3, min: -1, max: -1, chance: -1 },
-          ...{ temperature: 'C', water: 'mm', windIn: 'm/s' },
+          temperature: 'C',
+          water: 'mm',
+          windIn: 'm/s',
         },
       },
     );
@@ -314,9 +333,14 @@ test('a zone is never put on another company’s lawn', async () => {
   const words = 'harbour teaspoon velvet nine';
   const { url } = await makeFirstLink();
   const begun = await beginCompany({
-    ...{ key: new URL(url).searchParams.get('key')!, company: 'Fenland Turf', timeZone: 'America/Chicago' },
+    key: new URL(url).searchParams.get('key')!,
+    company: 'Fenland Turf',
+    timeZone: 'America/Chicago',
     units: 'metric',
-    ...{ name: 'Una Reed', email: 'una@fenland.example', password: words, again: words },
+    name: 'Una Reed',
+    email: 'una@fenland.example',
+    password: words,
+    again: words,
   });
   expect(begun.ok).toBe(true);
   const [org] = await signInDatabase().execute<{ id: string }>(
@@ -333,12 +357,10 @@ test('a zone is never put on another company’s lawn', async () => {
   };
   const input = {
     ...EMPTY_LAWN,
-    ...{
-      customer: 'A',
-      address: '1 Drove',
-      name: 'front',
-      measure: { by: 'typed' as const, how: 'estimated', area: '4000' },
-    },
+    customer: 'A',
+    address: '1 Drove',
+    name: 'front',
+    measure: { by: 'typed' as const, how: 'estimated', area: '4000' },
   };
   // without a station nothing can be computed: said with what to do
   const bare = refusalOf(await addNewLawn(other, { ...input, lawnId: null }))?.issues?.[0];

@@ -33,8 +33,15 @@ describe('passwords', () => {
 });
 
 const begin = (key: string, over: Partial<BeginInput> = {}): BeginInput => ({
-  ...{ key, company: 'Saltmarsh Turf', timeZone: 'America/Chicago', units: 'trade', name: 'Orla Penhale' },
-  ...{ email: 'orla@saltmarsh.example', password: STRONG, again: STRONG, ...over },
+  key,
+  company: 'Saltmarsh Turf',
+  timeZone: 'America/Chicago',
+  units: 'trade',
+  name: 'Orla Penhale',
+  email: 'orla@saltmarsh.example',
+  password: STRONG,
+  again: STRONG,
+  ...over,
 });
 
 describe('the first link', () => {
@@ -66,7 +73,12 @@ describe('the first link', () => {
       again: 'y',
     });
     expect(refusalOf(await beginCompany(bad))?.issues?.map((i) => i.field)).toEqual([
-      ...['Company', 'Time zone', 'Units', 'Your name', 'E-mail', 'Password'],
+      'Company',
+      'Time zone',
+      'Units',
+      'Your name',
+      'E-mail',
+      'Password',
     ]);
     expect(await invitationBehind(key)).not.toBeNull();
   });
@@ -172,7 +184,12 @@ describe('people', () => {
 
 describe('weather stations', () => {
   const station = (over: Partial<StationInput> = {}): StationInput => ({
-    ...{ id: null, name: 'Second', latitude: '39.1', longitude: '-91.0', elevationFt: '', serviceKey: '' },
+    id: null,
+    name: 'Second',
+    latitude: '39.1',
+    longitude: '-91.0',
+    elevationFt: '',
+    serviceKey: '',
     ...over,
   });
   test('one is added, changed, and never another company’s', async () => {
@@ -183,7 +200,10 @@ describe('weather stations', () => {
       true,
     );
     expect((await stationsSheet(lead)).stations.find((s) => s.id === id)).toMatchObject({
-      ...{ name: 'Second, moved', elevationFt: 640, days: 0, utcOffsetHours: -6 },
+      name: 'Second, moved',
+      elevationFt: 640,
+      days: 0,
+      utcOffsetHours: -6,
     });
     const stranger: Actor = { ...lead, orgId: 'other' };
     expect(refusalOf(await saveStation(stranger, station({ id })))?.kind).toBe('gone');

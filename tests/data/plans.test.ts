@@ -89,8 +89,15 @@ describe('an application', () => {
         applicationId: planned.id,
         products: [
           {
-            ...{ ...used, targets: [], place: 'spots', ground: '', area, amount, amountUnit: 'floz' },
-            ...{ tank: 1, lot: '' },
+            ...used,
+            targets: [],
+            place: 'spots',
+            ground: '',
+            area,
+            amount,
+            amountUnit: 'floz',
+            tank: 1,
+            lot: '',
           },
         ],
       });
@@ -101,7 +108,11 @@ describe('an application', () => {
 
   test('of a strip along an edge is as large as its length and width', async () => {
     const strip = await productOf('Dithiopyr', {
-      ...{ rate: '0.5', use: 'pre-emergent', place: 'strip', length: '84', width: '2' },
+      rate: '0.5',
+      use: 'pre-emergent',
+      place: 'strip',
+      length: '84',
+      width: '2',
     });
     const site = '230 Long Meadow · paddock';
     const input = await applicationInput(site, { plannedOn: '2027-09-01', products: [strip] }, {}, 'new');
@@ -339,7 +350,8 @@ describe('a programme', () => {
     });
     // the version that was seen is not the one that stands
     const stale = await changeStanding(tech, {
-      ...{ applicationId: a.id, base: a.version },
+      applicationId: a.id,
+      base: a.version,
       change: { what: 'move', to: '2027-04-03' },
     });
     expect(stale).toMatchObject({ refusal: { kind: 'changed-by-other' } });

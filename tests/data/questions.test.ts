@@ -96,8 +96,11 @@ async function misfits(body: unknown, name: string) {
 const d = dailyOf(openWeather('Seattle'));
 const today = dayOf(2015, 2, 10);
 const daily = Array.from({ length: today - d.from }, (_, i) => ({
-  ...{ date: isoDay(addDays(d.from, i)), tmin_c: d.min[i]!, tmax_c: d.max[i]! },
-  ...{ precipitation_mm: d.rain[i]!, wind_m_s: d.wind[i]! },
+  date: isoDay(addDays(d.from, i)),
+  tmin_c: d.min[i]!,
+  tmax_c: d.max[i]!,
+  precipitation_mm: d.rain[i]!,
+  wind_m_s: d.wind[i]!,
 }));
 const sheet = sheetOf({
   ...label,
@@ -108,8 +111,13 @@ const sheet = sheetOf({
 const question = (over: object = {}) => ({
   today: isoDay(today),
   zone: {
-    ...{ turf: 'tall fescue', texture: 'loam', area_m2: 500, latitude_deg: 47.6, state: 'Merrow' },
-    ...{ waters: [], grounds: 'home lawn' },
+    turf: 'tall fescue',
+    texture: 'loam',
+    area_m2: 500,
+    latitude_deg: 47.6,
+    state: 'Merrow',
+    waters: [],
+    grounds: 'home lawn',
   },
   site: { texture: 'loam', moisture: 'moist', exposure: 'full sun', beside_pavement: false },
   weather: { daily },
@@ -157,15 +165,14 @@ describe('a workload', () => {
   const first = dayOf(2027, 3, 1);
   const days = 90;
   const round = (over: object = {}) => ({
-    ...{ today: isoDay(first), first: isoDay(first) },
+    today: isoDay(first),
+    first: isoDay(first),
     crews: { trucks: 1, hours: 8, minutes_a_stop: 48, days_a_week: 5 },
     lawns: Array.from({ length: 100 }, (_, i) => ({
-      ...{
-        id: `lawn-${i}`,
-        not_before: isoDay(first),
-        not_after: isoDay(addDays(first, 60)),
-        irrigated: true,
-      },
+      id: `lawn-${i}`,
+      not_before: isoDay(first),
+      not_after: isoDay(addDays(first, 60)),
+      irrigated: true,
       line: 0,
     })),
     lines: [[isoDay(addDays(first, 28))]],
@@ -198,7 +205,8 @@ describe('a mix', () => {
   const dry = sheetOf(label);
   const iron = sheetOf({ ...label, name: 'Iron, test', kind: 'iron', formulation: 'SL', ingredients: [] });
   const stop = (id: string, thousands: number, ...labels: number[]) => ({
-    ...{ id, area_m2: thousands * thousand },
+    id,
+    area_m2: thousands * thousand,
     products: labels.map((n) => ({ label: n, rate: { figure: n === 0 ? 0.4 : 0.2, unit: 'oz/1000sqft' } })),
   });
   const morning = (over: object = {}) => ({
@@ -285,7 +293,9 @@ describe('a route', () => {
     const places = [0, 0.1, 0.2].map((longitude_deg) => ({ latitude_deg: 40, longitude_deg }));
     const tank = { volume_l: 100, shop: 0, minutes: 15 };
     const { body } = await ask('route', {
-      ...{ places, speed_km_h: 60, detour: 1 },
+      places,
+      speed_km_h: 60,
+      detour: 1,
       stops: [stop('a', 1, { draws_l: 80 }), stop('b', 2, { draws_l: 80 }), stop('c', 1, { draws_l: 101 })],
       trucks: [{ id: 't', from: '07:00', to: '17:00', start: 0, tank }],
     });
@@ -297,7 +307,7 @@ describe('a route', () => {
   test('fills a hopper from the bags that ride along', async () => {
     const question = day({
       stops: [1, 2].map((p) => stop(`s${p}`, p, { spreads_kg: 20, granule: 'g' })),
-      trucks: [...[{ id: 't', from: '07:00', to: '17:00', start: 0, hopper: { holds_kg: 25, minutes: 4 } }]],
+      trucks: [{ id: 't', from: '07:00', to: '17:00', start: 0, hopper: { holds_kg: 25, minutes: 4 } }],
     });
     expect(await misfits(question, 'RouteQuestion')).toEqual([]);
     const { body } = await ask('route', question);

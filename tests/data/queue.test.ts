@@ -85,15 +85,16 @@ test('a queue that is away takes the change with it: an import is not left waiti
     db
       .insert(fileImport)
       .values({
-        ...{
-          orgId: lead.orgId,
-          kind: 'lawns',
-          fileName: 'good.csv',
-          body: 'x',
-          mapping: {},
-          status: 'checked',
-        },
-        ...{ total: 1, problems: [], madeBy: 'x', madeAt: new Date() },
+        orgId: lead.orgId,
+        kind: 'lawns',
+        fileName: 'good.csv',
+        body: 'x',
+        mapping: {},
+        status: 'checked',
+        total: 1,
+        problems: [],
+        madeBy: 'x',
+        madeAt: new Date(),
       })
       .returning(),
   );

@@ -45,8 +45,17 @@ const labelled = async (name: string) =>
   (await zoneSheet(tech, (await zoneNamed(QUARRY)).id))!.labels.now.find((l) => l.name.startsWith(name))!;
 /** A product that nobody planned. */
 const unplanned = async (name: string, over: Partial<ProductUsed>): Promise<ProductUsed> => ({
-  ...{ plannedProductId: '', productId: (await labelled(name)).id, use: 'spot', targets: [], place: 'spots' },
-  ...{ ground: '', area: '', amount: '', amountUnit: 'floz', tank: 1, lot: '' },
+  plannedProductId: '',
+  productId: (await labelled(name)).id,
+  use: 'spot',
+  targets: [],
+  place: 'spots',
+  ground: '',
+  area: '',
+  amount: '',
+  amountUnit: 'floz',
+  tank: 1,
+  lot: '',
   ...over,
 });
 
@@ -89,7 +98,11 @@ test('a name that nobody here has is asked about, and kept where it is confirmed
   );
   const helped = await record(
     await recordInput('41 Tannery Row · lawn', {
-      ...{ applicationId: '', appliedBy: 'A Helper', confirmed: true, water: '1', method: 'backpack' },
+      applicationId: '',
+      appliedBy: 'A Helper',
+      confirmed: true,
+      water: '1',
+      method: 'backpack',
       products: [await unplanned('Dithiopyr', { use: 'spot', ground: 'shed', area: '100', amount: '0.2' })],
     }),
   );
@@ -100,7 +113,11 @@ test('a key that was used for another zone records nothing, and says so', async 
   const visit = async (site: string, sendKey: string) =>
     record(
       await recordInput(site, {
-        ...{ sendKey, applicationId: '', confirmed: true, water: '1', method: 'backpack' },
+        sendKey,
+        applicationId: '',
+        confirmed: true,
+        water: '1',
+        method: 'backpack',
         products: [used],
       }),
     );
@@ -184,27 +201,23 @@ describe('a visit of several products', () => {
       await labelled('Wetting agent'),
     ];
     const product = (l: typeof pre, rate: string, use: string, tank = 1) => ({
-      ...{
-        id: '',
-        productId: l.id,
-        rate,
-        unit: l.rateUnit,
-        use,
-        targets: [],
-        method: '',
-        place: 'zone' as const,
-      },
-      ...{
-        area: '',
-        length: '',
-        width: '',
-        ground: '',
-        tank,
-        times: 'once' as const,
-        split: '',
-        shares: '',
-        shots: '',
-      },
+      id: '',
+      productId: l.id,
+      rate,
+      unit: l.rateUnit,
+      use,
+      targets: [],
+      method: '',
+      place: 'zone' as const,
+      area: '',
+      length: '',
+      width: '',
+      ground: '',
+      tank,
+      times: 'once' as const,
+      split: '',
+      shares: '',
+      shots: '',
     });
     const planned = await applicationInput(
       site,
@@ -247,7 +260,9 @@ describe('a visit of several products', () => {
       first: { products: [{ amount: '6.1' }] },
     });
     const corrected = await record({
-      ...{ ...input, sendKey: randomUUID(), applicationId: '' },
+      ...input,
+      sendKey: randomUUID(),
+      applicationId: '',
       products: [{ ...two[1]!, amount: '6' }],
       corrects: { id: partner.id, reason: 'Jug was read wrong' },
     });
@@ -264,7 +279,11 @@ describe('work that nobody planned', () => {
     const form = (await unplannedForm(tech, zone.id))!;
     expect(form.products.map((p) => p.name)).toContain('Pelletized lime, 40 lb, demo label');
     const sedge = await unplanned('Halosulfuron', {
-      ...{ use: 'spot', targets: ['yellow-nutsedge'], area: '200', amount: '0.2', amountUnit: 'g' },
+      use: 'spot',
+      targets: ['yellow-nutsedge'],
+      area: '200',
+      amount: '0.2',
+      amountUnit: 'g',
     });
     const input = await recordInput(site, { applicationId: '', products: [sedge], water: '0.2' });
     const id = idOf(await record({ ...input, confirmed: true }));
@@ -284,7 +303,11 @@ describe('work that nobody planned', () => {
   test('fertilizer is recorded without wind, air or herbicide gates, and the nitrogen budget sees it', async () => {
     const site = '66 Weir Walk · front';
     const feed = await unplanned('Fertilizer 18-0-4', {
-      ...{ use: 'turf care', place: 'zone', area: '3400', amount: '17', amountUnit: 'lb' },
+      use: 'turf care',
+      place: 'zone',
+      area: '3400',
+      amount: '17',
+      amountUnit: 'lb',
     });
     const input = await recordInput(site, {
       applicationId: '',
@@ -305,7 +328,11 @@ describe('work that nobody planned', () => {
   test('a restricted-use product demands a certified applicator whose licence was valid', async () => {
     const site = '230 Long Meadow · paddock';
     const atrazine = await unplanned('Atrazine', {
-      ...{ use: 'post-emergent', place: 'zone', area: '87120', amount: '1', amountUnit: 'gal' },
+      use: 'post-emergent',
+      place: 'zone',
+      area: '87120',
+      amount: '1',
+      amountUnit: 'gal',
     });
     const input = await recordInput(site, { applicationId: '', products: [atrazine], certifiedBy: '' });
     expect(await said(input)).toContain('Certified applicator is missing: Atrazine');
@@ -346,7 +373,9 @@ test('a correction is a new entry that names the old one; the old stays, and the
   const first = idOf(await record(input));
   const corrects = { id: first, reason: 'Scale was off' };
   const next = {
-    ...{ ...input, sendKey: randomUUID(), corrects },
+    ...input,
+    sendKey: randomUUID(),
+    corrects,
     products: [{ ...input.products[0]!, amount: '26' }],
   };
   expect(await said({ ...next, corrects: { ...corrects, reason: '' } })).toContain('Reason is missing');
@@ -377,7 +406,9 @@ test('a correction of last year’s entry stays with its application, and leaves
   const used = { ...(await unplanned('Pendimethalin', {})), use: old.use, place: 'zone' as const };
   const outcome = await record({
     ...(await recordInput(site)),
-    ...{ applicationId: '', appliedOn: '2026-09-14', water: '11' },
+    applicationId: '',
+    appliedOn: '2026-09-14',
+    water: '11',
     products: [{ ...used, productId: old.productId, area: '11200', amount: '25', amountUnit: 'floz' }],
     corrects: { id: old.id, reason: 'Jug was read wrong' },
   });
@@ -400,7 +431,9 @@ test('an entry keeps the gates of the day: key, figures, and the sentence as it 
   expect(gates.state).toBe('ajar');
   expect(gates.why).toMatchObject([
     {
-      ...{ key: 'watering-in', name: 'Watering-in', state: 'ajar' },
+      key: 'watering-in',
+      name: 'Watering-in',
+      state: 'ajar',
       reason: { code: 'storm-runs-off', source: 'forecast' },
       sentence: expect.stringMatching(/ in an hour/) as string,
     },
@@ -434,16 +467,17 @@ test('recording asks no weather service: one that hangs holds nothing up', async
 describe('what was put down before us', () => {
   const site = '27 Orchard Close · front and side';
   const earlier = async (over: Partial<EarlierInput>): Promise<EarlierInput> => ({
-    ...{ sendKey: randomUUID(), zoneId: (await zoneNamed(site)).id, on: '2026-10-05', by: 'another company' },
-    ...{
-      productId: '',
-      substance: 'Prodiamine',
-      group: '3',
-      amount: '1.2',
-      unit: '',
-      certainty: 'guessed',
-      note: '',
-    },
+    sendKey: randomUUID(),
+    zoneId: (await zoneNamed(site)).id,
+    on: '2026-10-05',
+    by: 'another company',
+    productId: '',
+    substance: 'Prodiamine',
+    group: '3',
+    amount: '1.2',
+    unit: '',
+    certainty: 'guessed',
+    note: '',
     ...over,
   });
   const yearLimit = async () => {
@@ -531,8 +565,16 @@ describe('the book', () => {
       inOrganisation(tech, async (db) => {
         const { rate: _, correctedById: __, ...row } = bad;
         await addRecord(db, {
-          ...{ ...row, orgId: tech.orgId, plannedProductId: null, correctsId: null },
-          ...{ areaSqFt: '1', amount: '1', waterGal: '0', windMph: null, airF: null, ingredients: [] },
+          ...row,
+          orgId: tech.orgId,
+          plannedProductId: null,
+          correctsId: null,
+          areaSqFt: '1',
+          amount: '1',
+          waterGal: '0',
+          windMph: null,
+          airF: null,
+          ingredients: [],
           targets: [],
         });
         const { recordOf } = await import('@/data/records');

@@ -81,7 +81,8 @@ test('a round of lawns in a year that never was: one decides for all, each keeps
   const year = sheet.years.at(-1)!;
   const ids = sheet.round.slice(0, 4);
   const season = (made: number, moves: Moves = []) => ({
-    ...{ year, made },
+    year,
+    made,
     lawns: ids.map((zoneId) => ({ zoneId, moves })),
   });
   const week = (made: number) => playWeek(lead, { ...season(made), week: 6, share: 1 });

@@ -34,14 +34,22 @@ async function proposedFor(zoneId: string) {
   return {
     planned,
     plans: planProgrammes({
-      ...{ facts: sheet.facts, labels: sheet.labels.now, runs, planned, kept: [] },
+      facts: sheet.facts,
+      labels: sheet.labels.now,
+      runs,
+      planned,
+      kept: [],
       targets: usualTargets(sheet.applications, sheet.facts.seen, sheet.today),
       rules: planningRulesFrom(sheet.house.planning),
     }),
   };
 }
 const sent = (zoneId: string, over: Partial<ProgrammeInput>): ProgrammeInput => ({
-  ...{ zoneId, sendKey: crypto.randomUUID(), applications: [], instead: [], why: '' },
+  zoneId,
+  sendKey: crypto.randomUUID(),
+  applications: [],
+  instead: [],
+  why: '',
   ...over,
 });
 
@@ -62,8 +70,10 @@ describe('a proposed programme', () => {
       a.products.forEach((p, k) => {
         const wished = two.applications[n]!.products[k]!;
         expect([p.label.id, p.use, p.tie?.part, p.tie?.of]).toEqual([
-          ...[wished.label.id, wished.use],
-          ...[wished.tie?.part, wished.tie?.of],
+          wished.label.id,
+          wished.use,
+          wished.tie?.part,
+          wished.tie?.of,
         ]);
         // cut to four decimals of its unit, never rounded up
         expect(p.rate.rate).toBeLessThanOrEqual(wished.rate.rate * (1 + 1e-12));
@@ -127,10 +137,19 @@ describe('a proposed programme', () => {
 test('season and crews: saved with their reasons checked, in the book, and kept by what is proposed', async () => {
   const { planning, planningVersion } = await houseSheet(lead);
   const typed = (over: Partial<PlanningInput> = {}): PlanningInput => ({
-    ...{ seen: planningVersion, school: planning.school, autumn: 'never', tender: planning.tender },
-    ...{ yearOff: planning.yearOff, perennials: planning.perennials },
+    seen: planningVersion,
+    school: planning.school,
+    autumn: 'never',
+    tender: planning.tender,
+    yearOff: planning.yearOff,
+    perennials: planning.perennials,
     ceilings: [{ turf: 'tall fescue', ingredient: 'Prodiamine', lbPerAcre: '0.5' }],
-    ...{ stopMinutes: '12', driveMinutes: '8', trucks: '2', daysAWeek: '6', broadcastAbove: '12', ...over },
+    stopMinutes: '12',
+    driveMinutes: '8',
+    trucks: '2',
+    daysAWeek: '6',
+    broadcastAbove: '12',
+    ...over,
   });
   expect(
     await savePlanning(
@@ -219,7 +238,8 @@ describe('the season of all lawns', () => {
     expect((await seasonSheet(lead)).totals.exceptions).toBeGreaterThanOrEqual(calm);
     const { version } = first;
     const moved = await changeStanding(lead, {
-      ...{ applicationId: first.id, base: version },
+      applicationId: first.id,
+      base: version,
       change: { what: 'move', to: isoDay(addDays(first.plannedOn, -1)) },
     });
     expect(moved.ok).toBe(true);
@@ -270,7 +290,8 @@ describe('the season of all lawns', () => {
     expect(says.answer.down.p50).toBeGreaterThan(0);
     // crews without end do all that the windows allow; a start behind all windows does nothing
     const end = answerStart({
-      ...{ question, start: addDays(question.first, question.days - 1) },
+      question,
+      start: addDays(question.first, question.days - 1),
       crews: { ...question.crews, trucks: 100 },
     });
     expect(end.answer.down.p90).toBe(0);

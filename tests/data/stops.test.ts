@@ -48,10 +48,15 @@ async function planToday(who = lead): Promise<SaveRoutesInput> {
   const plan = planDays(question, NO_WISHES, { rounds: 40 });
   const input: SaveRoutesInput = {
     routes: plan.tours.map((t) => ({
-      ...{ day: isoDay(t.day), truckId: t.truckId, drive: t.drive, finish: t.finish },
+      day: isoDay(t.day),
+      truckId: t.truckId,
+      drive: t.drive,
+      finish: t.finish,
       seen: routes.find((r) => r.truckId === t.truckId)?.version ?? 0,
       visits: t.visits.map((v) => ({
-        ...{ ...v, isLocked: false, regret: 0 },
+        ...v,
+        isLocked: false,
+        regret: 0,
         applicationIds: question.stops.find((s) => s.lawnId === v.lawnId)!.lines.map((l) => l.applicationId),
       })),
     })),
@@ -73,14 +78,12 @@ async function doneOf(lawnId: string, over: Partial<DoneStop> = {}, phone = Date
   const sent = doneStopOf(
     stop,
     {
-      ...{
-        ...run,
-        arrivedAt: phone - 30 * minute,
-        leftAt: phone - 2 * minute,
-        wind: '5',
-        windFrom: 'SW',
-        air: '55',
-      },
+      ...run,
+      arrivedAt: phone - 30 * minute,
+      leftAt: phone - 2 * minute,
+      wind: '5',
+      windFrom: 'SW',
+      air: '55',
       zones: Object.fromEntries(
         Object.entries(run.zones).map(([id, z]) => [
           id,
@@ -88,7 +91,8 @@ async function doneOf(lawnId: string, over: Partial<DoneStop> = {}, phone = Date
         ]),
       ),
     },
-    ...([bundle, phone] as const),
+    bundle,
+    phone,
   );
   const done = { ...sent, ...over };
   expect(doneStopShape.validate(done).error).toBeUndefined();
@@ -210,7 +214,9 @@ describe('a stop that comes from a phone', () => {
     const lawnId = rest[1]!;
     const mine = await doneOf(lawnId);
     const theirs: DoneStop = {
-      ...{ ...mine, sendKey: key(), appliedBy: lise.name },
+      ...mine,
+      sendKey: key(),
+      appliedBy: lise.name,
       zones: mine.zones.map((z) => ({ ...z, products: z.products.map((p) => ({ ...p, amount: '1' })) })),
     };
     must(await finishStop(tobin, mine, words));
@@ -231,10 +237,8 @@ describe('a stop that comes from a phone', () => {
   test('what was seen there is written down, and what is refused says why and loses nothing', async () => {
     const lawnId = rest[2]!;
     const s = await doneOf(lawnId, {
-      ...{
-        stages: ['smooth-crabgrass|seedling', 'nonsense|x'],
-        seen: { leafWet: null, bloom: true, green: '60', soil: '51' },
-      },
+      stages: ['smooth-crabgrass|seedling', 'nonsense|x'],
+      seen: { leafWet: null, bloom: true, green: '60', soil: '51' },
     });
     const bad = {
       ...s,
@@ -273,8 +277,13 @@ describe('a stop that comes from a phone', () => {
 describe('a picture', () => {
   const jpeg = Buffer.from([0xff, 0xd8, 0xff, 0xe1, 0, 4, 1, 2, 0xff, 0xda, 0, 3, 1, 9, 0xff, 0xd9]);
   const input = () => ({
-    ...{ sendKey: key(), stopKey: key(), lawnId: rest[0]!, what: 'sign' },
-    ...{ takenAt: 1000, sentAt: 2000, jpeg: jpeg.toString('base64') },
+    sendKey: key(),
+    stopKey: key(),
+    lawnId: rest[0]!,
+    what: 'sign',
+    takenAt: 1000,
+    sentAt: 2000,
+    jpeg: jpeg.toString('base64'),
   });
   test('is kept once, without what the camera added, and goes with a customer who is forgotten', async () => {
     const p = input();
@@ -316,7 +325,12 @@ describe('what records ask for', () => {
       (await zoneSheet(lead, zoneId))!.followUps.find((f) => f.kind === 'water-in' && f.since === visit!.day);
     expect(await water()).toMatchObject({ answer: null, from: visit!.day });
     const finding = {
-      ...{ sendKey: key(), zoneId, kind: 'watered' as const, word: 'customer', stage: '', figure: '' },
+      sendKey: key(),
+      zoneId,
+      kind: 'watered' as const,
+      word: 'customer',
+      stage: '',
+      figure: '',
       on: isoDay(await today()),
     };
     expect(findingShape.validate(finding).error).toBeUndefined();
@@ -418,10 +432,16 @@ describe('the house', () => {
     const text = (v: number | null) => (v === null ? '' : String(v));
     const r = USUAL_VISIT_RULES;
     const input = {
-      ...{ seen: 1, waterDays: [1, 4], messages: r.messages, hourCost: '38' },
-      ...{ speedMph: text(r.speedMph), detour: text(r.detour), fillMinutes: text(r.fillMinutes) },
+      seen: 1,
+      waterDays: [1, 4],
+      messages: r.messages,
+      hourCost: '38',
+      speedMph: text(r.speedMph),
+      detour: text(r.detour),
+      fillMinutes: text(r.fillMinutes),
       lawnFillMinutes: text(r.lawnFillMinutes),
-      ...{ waterNotFrom: '10', waterNotTo: '16' },
+      waterNotFrom: '10',
+      waterNotTo: '16',
     };
     expect(visitRulesShape.validate(input).error).toBeUndefined();
     const said = (messages: typeof r.messages) => saveVisitRules(lead, { ...input, messages });

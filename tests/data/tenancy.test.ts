@@ -60,32 +60,35 @@ beforeAll(async () => {
     await db
       .insert(schema.calibration)
       .values({
-        ...{ orgId: us.orgId, equipmentId: one!.id, doneOn: '2027-03-08', person: 'Mara Venn' },
-        ...{ how: 'catch', rate: 400, spread: 0.02, typed: {}, sendKey: crypto.randomUUID() },
+        orgId: us.orgId,
+        equipmentId: one!.id,
+        doneOn: '2027-03-08',
+        person: 'Mara Venn',
+        how: 'catch',
+        rate: 400,
+        spread: 0.02,
+        typed: {},
+        sendKey: crypto.randomUUID(),
       });
     const day = { person: 'Mara Venn', sendKey: crypto.randomUUID() };
     await db
       .insert(schema.equipmentNote)
       .values({
-        ...{
-          orgId: us.orgId,
-          equipmentId: one!.id,
-          notedOn: '2027-03-08',
-          kind: 'worn',
-          words: 'tip',
-          ...day,
-        },
+        orgId: us.orgId,
+        equipmentId: one!.id,
+        notedOn: '2027-03-08',
+        kind: 'worn',
+        words: 'tip',
+        ...day,
       });
     const [product] = await db.select().from(schema.product).limit(1);
     const [cap] = await db
       .insert(schema.measuringTool)
-      .values({
-        ...{ orgId: us.orgId, name: 'cap', kind: 'cap', productId: product!.id, sendKey: day.sendKey },
-      })
+      .values({ orgId: us.orgId, name: 'cap', kind: 'cap', productId: product!.id, sendKey: day.sendKey })
       .returning();
     await db
       .insert(schema.capWeighing)
-      .values({ ...{ orgId: us.orgId, toolId: cap!.id, grams: '11.3', weighedOn: '2027-03-08', ...day } });
+      .values({ orgId: us.orgId, toolId: cap!.id, grams: '11.3', weighedOn: '2027-03-08', ...day });
     await db
       .insert(schema.loadCard)
       .values({ orgId: us.orgId, forDay: '2027-03-08', card: {}, madeBy: 'Mara Venn' });
@@ -103,8 +106,12 @@ beforeAll(async () => {
     await db
       .insert(schema.walk)
       .values({
-        ...{ orgId: us.orgId, zoneId: zone!.id, person: 'Mara Venn', sendKey: day.sendKey },
-        ...{ walkedOn: '2027-03-08', body: {} },
+        orgId: us.orgId,
+        zoneId: zone!.id,
+        person: 'Mara Venn',
+        sendKey: day.sendKey,
+        walkedOn: '2027-03-08',
+        body: {},
       });
     await db
       .insert(schema.photo)

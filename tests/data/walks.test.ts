@@ -19,16 +19,17 @@ const lead = actor('lead');
 const key = () => crypto.randomUUID();
 const today = async () => (await inOrganisation(lead, (db) => momentOf(db, lead))).today;
 const weed = (over: Partial<WalkInput['found'][number]> = {}): WalkInput['found'][number] => ({
-  ...{ weed: 'white-clover', stage: 'mature', cover: '4', counted: '', where: ['all over'] },
+  weed: 'white-clover',
+  stage: 'mature',
+  cover: '4',
+  counted: '',
+  where: ['all over'],
   isInFlower: false,
   ...over,
 });
 async function input(over: Partial<WalkInput> = {}): Promise<WalkInput> {
   const zone = await zoneNamed('14 Quarry Lane · front');
-  return {
-    ...{ sendKey: key(), zoneId: zone.id, on: isoDay(await today()), found: [weed()], notes: '' },
-    ...over,
-  };
+  return { sendKey: key(), zoneId: zone.id, on: isoDay(await today()), found: [weed()], notes: '', ...over };
 }
 
 test('a walk stands with its weeds, feeds the gates, answers looks, and is kept once', async () => {
@@ -142,12 +143,13 @@ describe('why it came through', () => {
 describe('what a soil test decides', () => {
   const note = async (word: string) =>
     noteFinding(lead, {
-      ...{
-        sendKey: key(),
-        zoneId: (await zoneNamed('14 Quarry Lane · back')).id,
-        kind: 'soil values' as const,
-      },
-      ...{ word, stage: '', figure: '', on: isoDay(await today()) },
+      sendKey: key(),
+      zoneId: (await zoneNamed('14 Quarry Lane · back')).id,
+      kind: 'soil values' as const,
+      word,
+      stage: '',
+      figure: '',
+      on: isoDay(await today()),
     });
   test('its figures are held to what they can be, by name', async () => {
     expect(await note('|12||')).toMatchObject({ refusal: { issues: [{ field: 'pH' }] } });
@@ -167,15 +169,13 @@ describe('what a soil test decides', () => {
 describe('what a cause asks of next year', () => {
   const ask = async (zoneId: string, word: string) =>
     noteFinding(lead, {
-      ...{
-        sendKey: key(),
-        zoneId,
-        kind: 'next year',
-        word,
-        stage: '',
-        figure: '',
-        on: isoDay(await today()),
-      },
+      sendKey: key(),
+      zoneId,
+      kind: 'next year',
+      word,
+      stage: '',
+      figure: '',
+      on: isoDay(await today()),
     });
   const wished = async (zoneId: string) =>
     (await walkSheet(lead, zoneId))!.sheet.facts.seen.nextYear.map((w) => [w.wish, w.weed]);
@@ -254,18 +254,24 @@ test('what a product took is told from the walk before and the look after, by pr
   const [before, on, after] = [-20, -18, -2].map((d) => isoDay(addDays(now, d)));
   expect(await walkOn(before!, '8')).toMatchObject({ ok: true });
   const sprayed = await recordInput('3 Mill Race · whole lawn', {
-    ...{ applicationId: '', appliedOn: on!, confirmed: true, water: String(squareFeet / 1000), air: '62' },
+    applicationId: '',
+    appliedOn: on!,
+    confirmed: true,
+    water: String(squareFeet / 1000),
+    air: '62',
     products: [
       {
-        ...{
-          plannedProductId: '',
-          productId: label.id,
-          use: 'post-emergent',
-          targets: ['dandelion'],
-          tank: 1,
-        },
-        ...{ place: 'zone', ground: '', area: String(squareFeet), lot: '' },
-        ...{ amount: String(1.1 * (squareFeet / 1000)), amountUnit: 'floz' },
+        plannedProductId: '',
+        productId: label.id,
+        use: 'post-emergent',
+        targets: ['dandelion'],
+        tank: 1,
+        place: 'zone',
+        ground: '',
+        area: String(squareFeet),
+        lot: '',
+        amount: String(1.1 * (squareFeet / 1000)),
+        amountUnit: 'floz',
       },
     ],
   });

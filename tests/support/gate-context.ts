@@ -59,8 +59,16 @@ const alpha: Ingredient = {
 };
 /** One row of a rate table that says no more than it must. */
 export const row = (turf: Turf, low: ProductRate, high: ProductRate): LabelRate => ({
-  ...{ turf, low, high, use: 'pre-emergent', region: null, months: null, yearLimit: null },
-  ...{ mostApplications: null, intervalDays: null, dormancy: 'any' },
+  turf,
+  low,
+  high,
+  use: 'pre-emergent',
+  region: null,
+  months: null,
+  yearLimit: null,
+  mostApplications: null,
+  intervalDays: null,
+  dormancy: 'any',
 });
 
 /** A 50 % dry pre-emergent: 0.2 to 0.8 oz/1,000 sq ft at once, 1.0 oz a calendar year, 60 days apart. */
@@ -195,7 +203,11 @@ export const product: ApplicationProduct = {
 };
 /** A later part of a split in two, of which the first went down on a day; null: it never did. */
 export const secondOf = (previous: Day | null, done = true): ApplicationProduct['tie'] => ({
-  ...{ id: 'tie', kind: 'split', part: 2, of: 2, spacing: DEFAULT_SPACING },
+  id: 'tie',
+  kind: 'split',
+  part: 2,
+  of: 2,
+  spacing: DEFAULT_SPACING,
   previous: previous === null ? null : { day: previous, done },
 });
 export const spots = (area: number, ground = ''): Place => ({
@@ -248,10 +260,7 @@ export function lately(rainMm: number): HourlyWeather {
 const NO_DATES = { p10: null, p50: null, p90: null };
 /** A line of this spring, or of another season; of the next season nothing is known. */
 export function line(dates: Odds, crossed: Day | null = null, begins = dayOf(2027, 1, 25)): Line {
-  return {
-    ...{ begins, crossed, dates },
-    next: { begins: addDays(begins, 365), crossed: null, dates: NO_DATES },
-  };
+  return { begins, crossed, dates, next: { begins: addDays(begins, 365), crossed: null, dates: NO_DATES } };
 }
 export function outlook(dates: Odds, crossed: Day | null = null): Outlook {
   return {
@@ -489,12 +498,11 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
   ledger: fc.array(
     fc
       .record({
-        ...{
-          day: aDay,
-          rate: aRate,
-          status: fc.constantFrom('done' as const, 'planned' as const, 'before' as const),
-        },
-        ...{ share: fc.constantFrom(1, 0.1), ground: maybe(fc.constantFrom('', 'back')) },
+        day: aDay,
+        rate: aRate,
+        status: fc.constantFrom('done' as const, 'planned' as const, 'before' as const),
+        share: fc.constantFrom(1, 0.1),
+        ground: maybe(fc.constantFrom('', 'back')),
       })
       .map((e) => entry(e.day, 0, e)),
     { maxLength: 5 },

@@ -17,7 +17,12 @@ import { label, today } from './gate-context';
 
 export const liquid: Label = {
   ...label,
-  ...{ id: 'liquid', name: 'Iron 6 SL', kind: 'iron', formulation: 'SL', ingredients: [], packages: [] },
+  id: 'liquid',
+  name: 'Iron 6 SL',
+  kind: 'iron',
+  formulation: 'SL',
+  ingredients: [],
+  packages: [],
 };
 export const granule: Label = { ...label, id: 'granule', name: 'Granule', formulation: 'G', packages: [] };
 export const inTank = (
@@ -25,27 +30,52 @@ export const inTank = (
   rate: ReturnType<typeof rateOf>,
   tank = 1,
 ): MorningStop['passes'][number] => ({
-  ...{ tank, isGranule: l.formulation === 'G', area: fromSquareFeet(4000) },
+  tank,
+  isGranule: l.formulation === 'G',
+  area: fromSquareFeet(4000),
   products: [
     {
-      ...{ label: l, use: 'pre-emergent' as const, rate, left: null },
-      ...{ minimum: partOfRate(rate, 0.5), maximum: partOfRate(rate, 2) },
-      ...{ place: WHOLE_ZONE, method: null, tie: null },
+      label: l,
+      use: 'pre-emergent' as const,
+      rate,
+      left: null,
+      minimum: partOfRate(rate, 0.5),
+      maximum: partOfRate(rate, 2),
+      place: WHOLE_ZONE,
+      method: null,
+      tie: null,
     },
   ],
 });
 export const dry = rateOf(0.4, 'oz/1000sqft');
 export const stop = (id: string, ...passes: MorningStop['passes']): MorningStop => ({
-  ...{ zoneId: id, applicationId: id, site: id, passes, held: [], at: null },
+  zoneId: id,
+  applicationId: id,
+  site: id,
+  passes,
+  held: [],
+  at: null,
   ground: { hasIrrigation: false, hasTrees: false, beds: true, concrete: true },
 });
 const gallon = (rateOf(1, 'gal/1000sqft') as VolumeRate).rate;
 export const sprayer = {
-  ...{ id: 'e', name: 'Backpack', method: 'backpack' as const, fitted: 'blue tip', truck: '' },
-  ...{ output: null, tank: (4 * L_PER_GAL) as Litres, dead: 0 as Litres, hopper: null },
+  id: 'e',
+  name: 'Backpack',
+  method: 'backpack' as const,
+  fitted: 'blue tip',
+  truck: '',
+  output: null,
+  tank: (4 * L_PER_GAL) as Litres,
+  dead: 0 as Litres,
+  hopper: null,
 };
 export const morning = (stops: readonly MorningStop[], over: Partial<Morning> = {}): Morning => ({
-  ...{ today, stops, equipment: [], caps: [], known: [], usualAmounts: {} },
+  today,
+  stops,
+  equipment: [],
+  caps: [],
+  known: [],
+  usualAmounts: {},
   usual: { tank: litres(4 * L_PER_GAL), carrier: gallon, scaleStep: 0.001, jugStep: L_PER_FL_OZ / 4 },
   ...over,
 });
