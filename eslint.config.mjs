@@ -3,6 +3,13 @@ import { defineConfig, globalIgnores } from 'eslint/config';
 import tseslint from 'typescript-eslint';
 
 const typed = ['src/**/*.{ts,tsx}', 'tests/**/*.ts', 'scripts/**/*.ts'];
+/** A literal is written as a literal: spread, it hides misspelt keys from the compiler. `{ ...base, key }` is another thing. */
+const PLAIN = ['ObjectExpression', 'ArrayExpression'].flatMap((literal) =>
+  ['', 'TSAsExpression > ', 'TSSatisfiesExpression > '].map((cast) => ({
+    selector: `:matches(SpreadElement, JSXSpreadAttribute) > ${cast}${literal}`,
+    message: 'Write its keys or elements where they belong; a literal is not spread.',
+  })),
+);
 const corePurity = (regex) => ({
   'no-restricted-imports': [
     'error',
@@ -10,6 +17,7 @@ const corePurity = (regex) => ({
   ],
   'no-restricted-syntax': [
     'error',
+    ...PLAIN,
     { selector: 'ImportExpression', message: 'src/core is pure: no dynamic import.' },
     {
       selector: "NewExpression[callee.name='Date'][arguments.length=0]",
@@ -45,6 +53,7 @@ export default defineConfig([
       '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }],
     },
   },
+  { rules: { 'no-restricted-syntax': ['error', ...PLAIN] } },
   {
     files: ['src/core/**/*.{ts,tsx}'],
     ignores: ['src/core/**/*.test.ts'],
