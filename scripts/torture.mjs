@@ -222,6 +222,7 @@ try {
     },
     worker: async () => worker.kill(),
     database: async () => {
+      // start() has seen it answer, so its id is that of a process that lives
       process.kill(postmaster(), 'SIGKILL');
       await pause(randomInt(2000));
       await own.start();

@@ -125,11 +125,27 @@ export function cluster(root) {
     saveState({ port: 0, password });
   }
 
+  /**
+   * Whether a server that answers holds this cluster. One that is on its way up, or was killed and is not gone yet, is
+   * waited for: its process id alone does not say which of the two it is.
+   * @throws where it neither answers nor ends within a minute
+   */
+  async function holdsAndAnswers(port) {
+    const ask = ['-h', '127.0.0.1', '-p', String(port), '-t', '2', '-q'];
+    for (let tries = 0; livePostmaster(); tries++) {
+      if (run('pg_isready', ask, { allowFail: true, quiet: true }) === 0) return true;
+      if (tries >= 120)
+        throw new Error(`The server of ${DATA} (process ${livePostmaster()}) neither answers nor ends.`);
+      await new Promise((ok) => setTimeout(ok, 500));
+    }
+    return false;
+  }
+
   /** Starts the cluster, making it first where there is none. Returns the address for its superuser. */
   async function start() {
     if (!fs.existsSync(path.join(DATA, 'PG_VERSION')) || !state()) init();
     const s = state();
-    if (!livePostmaster()) {
+    if (!(await holdsAndAnswers(s.port))) {
       s.port = (s.port && (await freePort(s.port))) || (await freePort());
       saveState(s);
       // after kill -9 of the server its children need a moment to leave the shared memory
@@ -141,7 +157,7 @@ export function cluster(root) {
         }) !== 0;
         tries++
       ) {
-        if (tries >= 10)
+        if (tries >= 60)
           throw new Error(
             'PostgreSQL did not start:\n' + fs.readFileSync(LOG, 'utf8').split('\n').slice(-15).join('\n'),
           );
