@@ -35,7 +35,7 @@ export async function signInAction(_: SignInState, form: FormData): Promise<Sign
       return {
         email,
         problem: tooMany
-          ? 'Too many tries from here. Wait 15 minutes, then try again.'
+          ? 'Too many tries. Wait 15 minutes and try again, or use a device that you have signed in on before.'
           : 'E-mail and password do not match. Check both and try again.',
       };
     }
@@ -56,6 +56,12 @@ export async function signInCodeAction(_: SignInState, form: FormData): Promise<
   } catch (error) {
     if (isDatabaseGone(error) || !(await databaseAnswers()))
       return { email: '', problem: 'The database does not answer just now. Try again in a moment.' };
+    if (error instanceof APIError && error.body?.code === 'CODE_USED')
+      return {
+        email: '',
+        problem:
+          'This code was already used, and each works once. Start over with e-mail and password, then type the next code of the app.',
+      };
     if (error instanceof APIError)
       return {
         email: '',

@@ -3,7 +3,7 @@ import 'server-only';
 import { and, asc, desc, eq, gt, isNull, ne, sql } from 'drizzle-orm';
 import type { Role } from './actor';
 import { asPerson, signInDatabase, type Transaction } from './connection';
-import { account, member, session, user } from './schema';
+import { account, apiToken, member, session, user } from './schema';
 
 type Db = ReturnType<typeof signInDatabase> | Transaction;
 
@@ -49,6 +49,15 @@ export async function hasAccount(email: string, db: Db = signInDatabase()): Prom
   return rows.length > 0;
 }
 
+/** Whose account an e-mail address is, in whatever company; null: nobody's. */
+export async function accountOf(email: string): Promise<Readonly<{ userId: string; name: string }> | null> {
+  const [row] = await signInDatabase()
+    .select({ userId: user.id, name: user.name })
+    .from(user)
+    .where(eq(user.email, email.trim().toLowerCase()));
+  return row ?? null;
+}
+
 /** A person with a password, who belongs to a company. @param passwordHash as the sign-in library makes it */
 export async function addPerson(
   db: Db,
@@ -85,7 +94,8 @@ export async function passwordHashOf(userId: string): Promise<string | null> {
 }
 
 /**
- * Changes what a person may do, or ends or takes up again the work here. The last lead stays one: false.
+ * Changes what a person may do, or ends or takes up again the work here. With its end go sign-ins and tokens. The last lead
+ * stays one.
  * Two leads who end each other at once wait for each other.
  */
 export function changeMember(
@@ -107,8 +117,14 @@ export function changeMember(
       .set(change)
       .where(and(eq(member.orgId, orgId), eq(member.userId, userId)))
       .returning({ userId: member.userId });
-    if (changed.length && 'endedAt' in change && change.endedAt !== null)
+    // whoever comes back signs in anew and makes new tokens: who holds an old one is not known
+    if (changed.length && 'endedAt' in change && change.endedAt !== null) {
       await db.delete(session).where(eq(session.userId, userId));
+      await db
+        .update(apiToken)
+        .set({ revokedAt: change.endedAt })
+        .where(and(eq(apiToken.userId, userId), eq(apiToken.orgId, orgId), isNull(apiToken.revokedAt)));
+    }
     return changed.length ? 'done' : 'gone';
   });
 }

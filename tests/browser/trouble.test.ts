@@ -160,5 +160,5 @@ test('the eleventh try on one e-mail in a quarter of an hour is stopped, right p
       );
     }, 60_000);
   }
-  await b.page('Too many tries from here. Wait 15 minutes');
+  await b.page('Too many tries. Wait 15 minutes');
 });

@@ -24,11 +24,12 @@ afterAll(async () => {
   await closeAll();
 });
 
+const isAllowed = () => Promise.resolve(true);
 /** An open screen: what it is told, one event after the other. */
 async function screenOf(who = lead) {
   const left = new AbortController();
   screens.push(left);
-  const reader = (await changeStream(who, left.signal)).getReader();
+  const reader = (await changeStream(who, left.signal, isAllowed)).getReader();
   const decoder = new TextDecoder();
   const next = async (): Promise<ChangesTold | null> => {
     for (;;) {
@@ -60,7 +61,7 @@ test('a screen that is left without asking for more is heard of no more', async 
       lead.orgId,
     )!.size;
   const before = held();
-  const stream = await changeStream(lead, new AbortController().signal);
+  const stream = await changeStream(lead, new AbortController().signal, isAllowed);
   expect(held()).toBe(before + 1);
   // the first event is made by itself, and nobody takes it
   await new Promise((go) => setTimeout(go, 50));

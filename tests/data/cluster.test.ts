@@ -21,20 +21,23 @@ async function answerOf(url: string): Promise<number> {
 // where the tests are given a server of somebody else's, this machine may have no program to start one with
 const each = fs.existsSync(path.join(BIN, 'postgres')) ? test : test.skip;
 
-each('a server that is dying while it is started again is waited for, and a living one takes its place', async () => {
-  expect(await answerOf(await own.start())).toBe(1);
-  const first = postmaster();
-  // it hangs, and dies while start() looks at it: the kill comes from elsewhere, since start() holds up this process
-  process.kill(first, 'SIGSTOP');
-  spawn('sh', ['-c', `sleep 2; kill -9 ${first}`]);
-  expect(await answerOf(await own.start())).toBe(1);
-  expect(postmaster()).not.toBe(first);
-  // and again at once, as the torture does it
-  for (let n = 0; n < 3; n++) {
-    process.kill(postmaster(), 'SIGKILL');
+each(
+  'a server that is dying while it is started again is waited for, and a living one takes its place',
+  async () => {
     expect(await answerOf(await own.start())).toBe(1);
-  }
-});
+    const first = postmaster();
+    // it hangs, and dies while start() looks at it: the kill comes from elsewhere, since start() holds up this process
+    process.kill(first, 'SIGSTOP');
+    spawn('sh', ['-c', `sleep 2; kill -9 ${first}`]);
+    expect(await answerOf(await own.start())).toBe(1);
+    expect(postmaster()).not.toBe(first);
+    // and again at once, as the torture does it
+    for (let n = 0; n < 3; n++) {
+      process.kill(postmaster(), 'SIGKILL');
+      expect(await answerOf(await own.start())).toBe(1);
+    }
+  },
+);
 
 each('a server that lives is left as it is', async () => {
   const before = postmaster();

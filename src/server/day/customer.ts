@@ -19,7 +19,7 @@ import { minuteWords } from '@/ui/day-words';
 import { changed } from '../changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
 import { partKey } from '../entry/part-key';
-import { sendLetter } from '../people/outbox';
+import { sendLetter } from '../entry/letters';
 
 export type CustomerSheet = Readonly<{
   zone: Pick<ZoneOnLawn, 'id' | 'lawnId' | 'customer' | 'address' | 'email'>;

@@ -1,20 +1,17 @@
 import 'server-only';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
-import { APIError, createAuthMiddleware } from 'better-auth/api';
+import { APIError, createAuthMiddleware, getSessionFromCtx } from 'better-auth/api';
 import { betterAuth } from 'better-auth/minimal';
 import { nextCookies } from 'better-auth/next-js';
 import { twoFactor } from 'better-auth/plugins/two-factor';
+import { countOwnTry, countSignIn, forgetOwnTries, forgetSignIns, useCodeOnce, type Origin } from './guesses';
 import { log } from './log';
 import { metrics } from './metrics';
 import { LEAST_LENGTH } from './passwords';
 import { signInDatabase } from '@/data/connection';
-import { countUnder, forgetCount } from '@/data/tokens';
+import { accountOf } from '@/data/people';
 import * as schema from '@/data/schema';
 
-const WINDOW_MS = 15 * 60_000;
-/** Tries for one e-mail from one place of the network, and for all e-mails from there. */
-const MOST_TRIES = 10;
-const MOST_FROM_ONE_PLACE = 60;
 /** No address is longer (RFC 5321). */
 const MOST_SIGNS = 254;
 
@@ -25,26 +22,6 @@ const MOST_SIGNS = 254;
 const placeOf = (headers: Headers | undefined): string =>
   headers?.get('x-forwarded-for')?.split(',').at(-1)?.trim().slice(0, 60) || 'here';
 
-const keysOf = (email: string, place: string) => ({
-  one: `try|${email.trim().toLowerCase()}|${place}`,
-  all: `tries|${place}`,
-});
-
-/**
- * Counts a try, for all servers together. Tries from elsewhere do not count against a person: a stranger who guesses
- * shuts himself out and nobody else.
- */
-async function countTry(email: string, place: string): Promise<void> {
-  if (email.length > MOST_SIGNS) throw new APIError('UNAUTHORIZED');
-  const { one, all } = keysOf(email, place);
-  const now = Date.now();
-  const [here, everywhere] = [await countUnder(one, WINDOW_MS, now), await countUnder(all, WINDOW_MS, now)];
-  if (here.count > MOST_TRIES || everywhere.count > MOST_FROM_ONE_PLACE) {
-    noteTry('too many tries', null);
-    throw new APIError('TOO_MANY_REQUESTS');
-  }
-}
-
 /** Tries to sign in stand in the log by the person's id, and never by an e-mail: what was typed may be anybody's. */
 function noteTry(outcome: string, person: string | null): void {
   metrics().signIns.inc({ outcome });
@@ -53,7 +30,54 @@ function noteTry(outcome: string, person: string | null): void {
     'a try to sign in',
   );
 }
+
 const FACTORS = ['/two-factor/verify-totp', '/two-factor/verify-backup-code'];
+/** What a signed-in person types a password or a code for once more. */
+const OWN = ['/change-password', '/two-factor/enable', '/two-factor/disable', ...FACTORS];
+
+/** The cookie by which a device is known that has been signed in before: its own name, and whose accounts it opened. */
+const DEVICE_COOKIE = 'device';
+const DEVICE_SECONDS = 400 * 24 * 3600;
+const MOST_ON_DEVICE = 5;
+
+type Context = Parameters<Parameters<typeof createAuthMiddleware>[0]>[0];
+const deviceCookie = (context: Context) =>
+  context.context.createAuthCookie(DEVICE_COOKIE, { maxAge: DEVICE_SECONDS });
+async function deviceOf(context: Context): Promise<Readonly<{ name: string; people: string[] }> | null> {
+  const value = await context.getSignedCookie(deviceCookie(context).name, context.context.secret);
+  const [name, ...people] = value ? value.split('.') : [];
+  return name ? { name, people } : null;
+}
+async function originOf(context: Context, email: string): Promise<Origin> {
+  const [account, device] = [await accountOf(email), await deviceOf(context)];
+  const isKnown = device !== null && account !== null && device.people.includes(account.userId);
+  return { place: placeOf(context.headers), device: isKnown ? device.name : null };
+}
+/** From now on this device is one on which the person has been signed in. */
+async function rememberDevice(context: Context, userId: string): Promise<void> {
+  const device = (await deviceOf(context)) ?? { name: crypto.randomUUID(), people: [] };
+  const people = [userId, ...device.people.filter((p) => p !== userId)].slice(0, MOST_ON_DEVICE);
+  const { name, attributes } = deviceCookie(context);
+  await context.setSignedCookie(name, [device.name, ...people].join('.'), context.context.secret, attributes);
+}
+const typedEmail = (context: Context): string | null => {
+  const email = (context.body as { email?: unknown } | undefined)?.email;
+  return context.path === '/sign-in/email' && typeof email === 'string' ? email : null;
+};
+
+/** Counts what is about to be tried. @throws APIError where it is one too many */
+async function countTry(context: Context): Promise<void> {
+  const email = typedEmail(context);
+  if (email !== null) {
+    // no account has it: no database is asked
+    if (email.length > MOST_SIGNS || email.includes('\0')) throw new APIError('UNAUTHORIZED');
+    await countSignIn(email, await originOf(context, email));
+  } else if (OWN.includes(context.path)) {
+    const own = await getSessionFromCtx(context);
+    // with none a factor is typed to sign in: the library counts those by person and by challenge
+    if (own) await countOwnTry(own.session.token, own.user.id);
+  }
+}
 
 const make = () =>
   betterAuth({
@@ -66,25 +90,44 @@ const make = () =>
     session: { expiresIn: 60 * 60 * 24 * 7, updateAge: 60 * 60 * 24 },
     telemetry: { enabled: false },
     logger: { level: 'error' },
+    databaseHooks: {
+      session: {
+        create: {
+          // before the session is there, so that of two who come with one code at the same moment one gets in
+          before: async (session, context) => {
+            const code = (context?.body as { code?: unknown } | undefined)?.code;
+            if (context && FACTORS.includes(context.path) && typeof code === 'string')
+              await useCodeOnce(session.userId, code);
+          },
+        },
+      },
+    },
     hooks: {
       before: createAuthMiddleware(async (context) => {
-        const email = (context.body as { email?: unknown } | undefined)?.email;
-        if (context.path === '/sign-in/email' && typeof email === 'string')
-          await countTry(email, placeOf(context.headers));
+        try {
+          await countTry(context);
+        } catch (error) {
+          if (error instanceof APIError && error.status === 'TOO_MANY_REQUESTS')
+            noteTry('too many tries', null);
+          throw error;
+        }
       }),
       after: createAuthMiddleware(async (context) => {
+        const { newSession, returned } = context.context;
         const isFactor = FACTORS.includes(context.path);
-        if (context.path === '/sign-in/email' || isFactor) {
-          const { newSession, returned } = context.context;
+        const email = typedEmail(context);
+        if (email !== null || isFactor) {
           if (newSession) noteTry('signed in', newSession.user.id);
           else if (returned instanceof APIError && returned.status !== 'TOO_MANY_REQUESTS')
             noteTry(isFactor ? 'wrong code' : 'wrong e-mail or password', null);
           else if (!(returned instanceof APIError)) noteTry('asked for the second factor', null);
+          if (newSession) await rememberDevice(context, newSession.user.id);
         }
-        const email = (context.body as { email?: unknown } | undefined)?.email;
-        // who was right begins to count anew
-        if (context.path === '/sign-in/email' && typeof email === 'string' && context.context.newSession)
-          await forgetCount(keysOf(email, placeOf(context.headers)).one);
+        if (email !== null && newSession) await forgetSignIns(email, await originOf(context, email));
+        else if (OWN.includes(context.path) && !(returned instanceof APIError)) {
+          const own = await getSessionFromCtx(context);
+          if (own) await forgetOwnTries(own.session.token);
+        }
       }),
     },
     plugins: [twoFactor({ issuer: 'Iron Gate' }), nextCookies()],

@@ -21,7 +21,7 @@ const TOGETHER_MS = 250;
 /** While work is under way its end is looked for; else a sign of life keeps the line open. */
 const WORKING_MS = 2000;
 const QUIET_MS = 30_000;
-/** After this the screen asks again, and who it is is asked again. */
+/** After this the screen asks again. */
 const LONGEST_MS = 10 * 60_000;
 
 type Hear = (zones: ChangeNotice['zones']) => void;
@@ -57,11 +57,16 @@ async function stateOf(actor: Actor): Promise<Omit<ChangesTold, 'zones'>> {
 }
 
 /**
- * The events of one screen, the first at once: `text/event-stream`. It ends when the screen is left, when the database
- * goes away, and after some minutes.
+ * The events of one screen, the first at once: `text/event-stream`. It ends when the screen is left, when its person may
+ * not hear them any more, when the database goes away, and after some minutes.
+ * @param mayHear asked before each event and each sign of life
  * @throws where the database is away from the start
  */
-export async function changeStream(actor: Actor, left: AbortSignal): Promise<ReadableStream<Uint8Array>> {
+export async function changeStream(
+  actor: Actor,
+  left: AbortSignal,
+  mayHear: () => Promise<boolean>,
+): Promise<ReadableStream<Uint8Array>> {
   let changed: Set<string> | null = new Set();
   let isNew = false;
   let wake = () => {};
@@ -103,6 +108,7 @@ export async function changeStream(actor: Actor, left: AbortSignal): Promise<Rea
         const zones: readonly string[] | null = changed && [...changed];
         changed = new Set();
         isNew = false;
+        if (!(await mayHear())) return;
         const now = await stateOf(actor);
         const isSame =
           now.version === told.version && now.waiting === told.waiting && now.failed === told.failed;

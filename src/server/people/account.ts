@@ -73,17 +73,25 @@ export const passwordShape = Joi.object<PasswordInput>({
   again: text(1000),
 }).required();
 
-const wrongPassword = (field: string) =>
-  refuse({
+/** What the sign-in library would not take. @throws anything that is no answer of its */
+function notTaken(error: unknown, field: string, problem: string, remedy: string) {
+  if (!(error instanceof APIError)) throw error;
+  return refuse({
     kind: 'invalid',
     issues: [
-      {
-        field,
-        problem: `${field} is not yours`,
-        remedy: 'Type it again, or ask a lead for a link to a new one.',
-      },
+      error.status === 'TOO_MANY_REQUESTS'
+        ? {
+            field,
+            problem: 'Too many tries',
+            remedy:
+              'Wait 15 minutes. If it was not you, sign out here and ask a lead for a link to a new password.',
+          }
+        : { field, problem, remedy },
     ],
   });
+}
+const wrongPassword = (error: unknown, field: string) =>
+  notTaken(error, field, `${field} is not yours`, 'Type it again, or ask a lead for a link to a new one.');
 
 /** A new password; everywhere else the person is signed out. */
 export async function changeOwnPassword(actor: Actor, t: PasswordInput): Promise<Outcome<null>> {
@@ -96,8 +104,7 @@ export async function changeOwnPassword(actor: Actor, t: PasswordInput): Promise
       headers: await headers(),
     });
   } catch (error) {
-    if (error instanceof APIError) return wrongPassword('Password until now');
-    throw error;
+    return wrongPassword(error, 'Password until now');
   }
   return done(null);
 }
@@ -128,7 +135,7 @@ export async function offerSecondFactor(
   requirePermission(actor, 'see');
   try {
     const made = await auth().api.enableTwoFactor({ body: { password }, headers: await headers() });
-    if (!('totpURI' in made)) return wrongPassword('Password');
+    if (!('totpURI' in made)) return wrongPassword(new APIError('BAD_REQUEST'), 'Password');
     const secret = new URL(made.totpURI).searchParams.get('secret') ?? '';
     return done({
       secret,
@@ -136,8 +143,7 @@ export async function offerSecondFactor(
       picture: await QRCode.toString(made.totpURI, { type: 'svg', margin: 1 }),
     });
   } catch (error) {
-    if (error instanceof APIError) return wrongPassword('Password');
-    throw error;
+    return wrongPassword(error, 'Password');
   }
 }
 
@@ -148,17 +154,12 @@ export async function confirmSecondFactor(actor: Actor, { code }: { code: string
     await auth().api.verifyTOTP({ body: { code: code.replace(/\s/g, '') }, headers: await headers() });
     return done(null);
   } catch (error) {
-    if (!(error instanceof APIError)) throw error;
-    return refuse({
-      kind: 'invalid',
-      issues: [
-        {
-          field: 'Code',
-          problem: 'This code does not fit',
-          remedy: 'Type the six digits that the app shows now; its clock must be right.',
-        },
-      ],
-    });
+    return notTaken(
+      error,
+      'Code',
+      'This code does not fit',
+      'Type the six digits that the app shows now; its clock must be right.',
+    );
   }
 }
 
@@ -168,7 +169,6 @@ export async function endSecondFactor(actor: Actor, { password }: OwnPassword): 
     await auth().api.disableTwoFactor({ body: { password }, headers: await headers() });
     return done(null);
   } catch (error) {
-    if (error instanceof APIError) return wrongPassword('Password');
-    throw error;
+    return wrongPassword(error, 'Password');
   }
 }

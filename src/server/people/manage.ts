@@ -2,13 +2,15 @@
 import 'server-only';
 import Joi from 'joi';
 import { requirePermission, type Actor, type Role } from '@/data/actor';
+import { tellChange } from '@/data/changes-told';
+import { inOrganisation } from '@/data/connection';
 import { takeInvitationsBack, waitingInvitations } from '@/data/invitations';
 import { changeMember, hasAccount, peopleOfCompany, type Person } from '@/data/people';
 import type { Issue } from '@/core/units/parse';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 import { emailIssue } from './begin';
 import { makeLink, type Link } from './links';
-import { sendLetter, type Sent } from './outbox';
+import { sendLetter, type Sent } from '@/server/entry/letters';
 
 type Waiting = Readonly<{
   id: string;
@@ -126,5 +128,7 @@ export async function changePerson(actor: Actor, { userId, to }: MemberInput): P
         },
       ],
     });
+  // open screens are asked at once who they are
+  await inOrganisation(actor, (db) => tellChange(db, actor.orgId, []));
   return done(null);
 }
