@@ -1,5 +1,6 @@
 import { NextResponse, type NextRequest } from 'next/server';
 import { MOST_BODY_BYTES } from './formats/file-size';
+import { isReadableCommand } from './server/entry/command-body';
 
 /** The name of the machine itself: a demo is opened there under any of its names. */
 const isLoopback = (host: string) => /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/.test(host);
@@ -17,6 +18,16 @@ function isFromElsewhere(request: NextRequest): boolean {
   return !(isLoopback(host) && URL.canParse(origin) && new URL(origin).host === host);
 }
 
+/**
+ * What the proxy before this server says that people opened, where it is not the address that their page was on: the
+ * framework refuses such a command as a fault. Null: they agree, or nothing is said.
+ */
+function misnamedBy(request: NextRequest): string | null {
+  const origin = request.headers.get('origin');
+  const said = request.headers.get('x-forwarded-host')?.split(',')[0]?.trim();
+  return said && origin !== null && URL.canParse(origin) && new URL(origin).host !== said ? said : null;
+}
+
 function isReadable(path: string): boolean {
   try {
     decodeURIComponent(path);
@@ -30,7 +41,7 @@ const refused = (status: number, why: string) =>
   new NextResponse(`${why}\n`, { status, headers: { 'content-type': 'text/plain; charset=utf-8' } });
 
 /** Every page gets a nonce of its own: scripts run with it or not at all. Charts set styles, so styles may be inline. */
-export function proxy(request: NextRequest) {
+export async function proxy(request: NextRequest): Promise<NextResponse> {
   if (!isReadable(request.nextUrl.pathname))
     return refused(400, 'This address cannot be read: check its % signs.');
   const size = Number(request.headers.get('content-length') ?? 0);
@@ -44,6 +55,16 @@ export function proxy(request: NextRequest) {
       403,
       `This was sent from another site. Open ${process.env['BETTER_AUTH_URL'] ?? 'Iron Gate'} and send it from there.`,
     );
+  if (request.method === 'POST' && !request.nextUrl.pathname.startsWith('/api/')) {
+    const said = misnamedBy(request);
+    if (said !== null)
+      return refused(
+        400,
+        `X-Forwarded-Host says ${said.slice(0, 100)}, and the page was on ${request.headers.get('origin')}. Whoever keeps the proxy sets it to the address that people open.`,
+      );
+    if (!(await isReadableCommand(request)))
+      return refused(400, 'This form cannot be read. Load the page again and send it from there.');
+  }
   const nonce = Buffer.from(crypto.randomUUID()).toString('base64');
   const isDevelopment = process.env.NODE_ENV === 'development';
   const policy = [

@@ -11,14 +11,15 @@ import { auth } from '@/server/entry/auth';
 import { done } from '@/server/entry/outcome';
 import { safePath } from '@/server/entry/safe-path';
 
-const textOf = (form: FormData, name: string): string => {
-  const value = form.get(name);
+/** The text of a field; empty where there is none, or where no form came at all: what is sent here is anybody's. */
+const textOf = (form: unknown, name: string): string => {
+  const value = form instanceof FormData ? form.get(name) : null;
   return typeof value === 'string' ? value : '';
 };
 
 export type SignInState = Readonly<{ problem: string; email: string }> | null;
 
-export async function signInAction(_: SignInState, form: FormData): Promise<SignInState> {
+export async function signInAction(_: SignInState, form: unknown): Promise<SignInState> {
   const email = textOf(form, 'email').trim();
   const password = textOf(form, 'password');
   if (!email || !password)
@@ -46,7 +47,7 @@ export async function signInAction(_: SignInState, form: FormData): Promise<Sign
 }
 
 /** The second factor: the six digits of the app, or one of the codes for the day it is lost. */
-export async function signInCodeAction(_: SignInState, form: FormData): Promise<SignInState> {
+export async function signInCodeAction(_: SignInState, form: unknown): Promise<SignInState> {
   const code = textOf(form, 'code').replace(/\s/g, '');
   if (!code)
     return { email: '', problem: 'The code is missing. Type the six digits that the app shows now.' };

@@ -97,8 +97,8 @@ function searchOf(q: PlanQuestion): { options: Option[]; search: Search; exact: 
   };
   // as thin as the planner's own
   const coarse = holdTable(input, 7, fewMembers(all, today, 5))!;
-  const search: Search = { range, coarse, fine: holdTable(input, 4)! };
-  return { options, search, exact: holdTable(input)! };
+  const exact = holdTable(input)!;
+  return { options, search: { range, coarse, fine: holdTable(input, 4)!, exact }, exact };
 }
 
 /** What was found, on every day of every member. */
@@ -236,6 +236,62 @@ describe('within 1 % of the best hold of a search over every day', () => {
       expect(holdOf(found, exact)).toBeGreaterThan(bruteForce(shapes, exact) * 0.99);
     }
   });
+});
+
+describe('late in the season, with the 10 % date behind and today shut', () => {
+  // common practice, no source: what goes down late goes down on the first day that it may, since each day lets seedlings by
+  const cases = [2, 3.5, 5].flatMap((months) =>
+    [-20, -12].flatMap((p10) => [3, 5, 7, 9].map((warmth) => ({ months, p10, warmth }))),
+  );
+  const questionFor = ({ months, p10, warmth }: (typeof cases)[number]) =>
+    question({
+      labels: [named(preEmergent('long', months), 'prodiamine', 3)],
+      facts: {
+        ...facts,
+        // a day's notice: neither today nor, by the hour of day, always tomorrow
+        zone: { ...facts.zone, noticeHours: 20 },
+        outlook: outlook({ p10: addDays(today, p10), p50: addDays(today, 8), p90: addDays(today, 20) }),
+      },
+      runs: { ...runs, members: [-1, 0, 1].map((s) => soilOf(warmth + s, 8)) },
+    });
+  const shutToday = (o: Option) => o.days(o.high.rate, 'first')[0] === 0;
+
+  test.each([
+    ['once', (o: readonly Option[]) => once(o)],
+    ['in two', (o: readonly Option[]) => inParts(o, 2)],
+  ] as const)(
+    'the day proposed for "%s" holds as much as the best of all days: 24 cases',
+    (kind, shapesOf) => {
+      let flushIsOn = 0;
+      for (const c of cases) {
+        const q = questionFor(c);
+        const { options, exact } = searchOf(q);
+        expect(shutToday(options[0]!)).toBe(true);
+        const best = bruteForce(shapesOf(options), exact);
+        const { applications, late } = of(q, kind)!;
+        const tried = applications.map(({ plannedOn: day, products: [p] }) => ({
+          option: 0,
+          rate: p!.rate.rate,
+          day,
+        }));
+        expect(exact.hold(tried)).toBeGreaterThan(best * 0.999);
+        // the window says what a day in it holds, and "later" what a later one does, on every day and not on every fourth
+        const moved = (by: (i: number) => number) =>
+          exact.hold(tried.map((t, i) => ({ ...t, day: addDays(t.day, by(i)) })));
+        applications.forEach(({ earliest, latest, plannedOn }, i) => {
+          for (const day of [earliest!, latest!])
+            expect(moved((k) => (k === i ? day - plannedOn : 0))).toBeGreaterThan(best - 0.0101);
+        });
+        for (const { days, hold } of late)
+          expect(hold).toBeCloseTo(
+            moved(() => days),
+            9,
+          );
+        if (moved(() => 2) < best - 0.005) flushIsOn++;
+      }
+      expect(flushIsOn).toBeGreaterThan(4);
+    },
+  );
 });
 
 const of = (q: PlanQuestion, kind: Programme['kind']) =>

@@ -63,13 +63,11 @@ export type Plans = Readonly<{
   tried: number;
 }>;
 
-/**
- * The grid looks at so many members and at every so many days of them, the walk from it at all members and every so many
- * days; days of doses are single days in both. What is found is measured on every day.
- */
-const FEW = 5;
-const EVERY = 7;
-const WALK_EVERY = 4;
+/** Members that the grid looks at, and the days of one of its steps; days of doses are single days everywhere. */
+const GRID_MEMBERS = 5;
+const GRID_STEP_DAYS = 7;
+/** The walk from the grid looks at all members, in these steps at first and by single days at its end. */
+const WALK_STEP_DAYS = 4;
 /** Of the best products, for programmes of two: more make it slow and no better. */
 const BEST_OPTIONS = 3;
 /** A further visit is worth it for so much more of the flush; with less the simpler programme is the better one. Ours. */
@@ -112,13 +110,14 @@ export function planProgrammes(
         return table.hold(t);
       },
     };
-  const coarse = counted(holdTable(input, EVERY, fewMembers(runs, today, FEW)));
-  const fine = counted(holdTable(input, WALK_EVERY));
+  const coarse = counted(holdTable(input, GRID_STEP_DAYS, fewMembers(runs, today, GRID_MEMBERS)));
+  const fine = counted(holdTable(input, WALK_STEP_DAYS));
+  const exact = counted(holdTable(input));
   const cleanUp = cleanUpOf(q, facts, { from: today, to: addDays(today, DAYS_AHEAD) });
   const asked = wishesOf(facts, runs);
   const yearOff = yearOffOf(q, asked);
-  if (!coarse || !fine) return { programmes: [], cleanUp, yearOff, wishes: [], tried };
-  const search: Search = { range, coarse, fine };
+  if (!coarse || !fine || !exact) return { programmes: [], cleanUp, yearOff, wishes: [], tried };
+  const search: Search = { range, coarse, fine, exact };
   const mayGo = (found: Found) => isOpenThroughout(programmeOf('once', found), q, BY_PROGRAMME);
   const spent = spentGroups(facts, asked);
   const spring = unspent(
@@ -259,7 +258,7 @@ function theBest<T extends { kind: ProgrammeKind; found: Found }>(all: readonly 
 type WithWindows = Found & Readonly<{ windows?: readonly Readonly<{ from: Day; to: Day }>[] }>;
 
 /** Around each dose the days on which every gate lets it go and hardly anything is lost, the others where they are. */
-function withWindows(found: Found, { range, fine }: Search): WithWindows {
+function withWindows(found: Found, { range, exact }: Search): WithWindows {
   const { shape, days, hold } = found;
   const windows = shape.map((s, i) => {
     const states = s.option.days(s.rate, s.isLaterPart ? 'later' : 'first');
@@ -273,7 +272,7 @@ function withWindows(found: Found, { range, fine }: Search): WithWindows {
         rate: o.rate,
         day: k === i ? day : days[k]!,
       }));
-      return fine.hold(moved) >= hold - HARDLY;
+      return exact.hold(moved) >= hold - HARDLY;
     };
     let from = days[i]!;
     let to = days[i]!;
@@ -382,7 +381,7 @@ type Known = Readonly<{
 function measured(
   p: Pick<Programme, 'kind' | 'applications'>,
   found: Found | null,
-  { q, facts, search: { fine, range }, runs, posts }: Known,
+  { q, facts, search: { exact, range }, runs, posts }: Known,
 ): Programme {
   const { today, zone } = facts;
   const entries = [...facts.ledger, ...plannedEntries(p.applications, zone, today)];
@@ -404,7 +403,7 @@ function measured(
     late: found
       ? LATE_DAYS.map((days) => ({
           days,
-          hold: fine.hold(
+          hold: exact.hold(
             found.shape.map((s, i) => ({
               option: s.option.index,
               rate: s.rate,

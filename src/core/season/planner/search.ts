@@ -1,6 +1,7 @@
 /**
- * The best days for a programme's doses: a coarse grid over all days on which the gates stand open, then a walk by single
- * days from the best of its points, on all members.
+ * The best days for a programme's doses: a coarse grid over all days on which the gates stand open, then a walk from the
+ * best of its points, on all members; its last steps and what it says of hold are of every single day. (Within a step of
+ * several days a dose counts from the next step on, so a later day of the same step looks better than it is.)
  */
 import { addDays, yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
@@ -23,7 +24,8 @@ export type Shape = readonly Slot[];
 
 export type Found = Readonly<{ shape: Shape; days: readonly Day[]; hold: number }>;
 
-export type Search = Readonly<{ range: Range<Day>; coarse: HoldTable; fine: HoldTable }>;
+/** Tables of some members in long steps, of all in shorter ones, and of all by single days. */
+export type Search = Readonly<{ range: Range<Day>; coarse: HoldTable; fine: HoldTable; exact: HoldTable }>;
 
 /** Days between two points of the grid, by how many doses there are. */
 const GRID = [3, 3, 7, 14];
@@ -76,11 +78,17 @@ function gridOf(shape: Shape, { range, coarse }: Search): Found[] {
     .map(({ days, hold }) => ({ shape, days, hold }));
 }
 
-/** Single days and pairs of them, up to so far in one move; the longer first. */
-const MOVES = [16, 8, 4, 2, 1];
+/** Days that one move goes, the longer first, and the table it is judged by: no move is shorter than its table's steps. */
+const MOVES = [
+  { days: 16, by: 'fine' },
+  { days: 8, by: 'fine' },
+  { days: 4, by: 'fine' },
+  { days: 2, by: 'exact' },
+  { days: 1, by: 'exact' },
+] as const;
 
 /** From a point of the grid on all members to where no move by days is better. */
-function walk(from: Found, { range, fine }: Search): Found {
+function walk(from: Found, { range, ...tables }: Search): Found {
   const { shape } = from;
   const allowed = shape.map((s) => allowedDays(s, range));
   const isOpen = (days: readonly Day[]): boolean =>
@@ -91,13 +99,15 @@ function walk(from: Found, { range, fine }: Search): Found {
       return !after || (gap >= after.gap.leastDays && gap <= after.gap.mostDays);
     }) && fitsLimits(shape, days, range);
   let days = [...from.days];
-  let hold = fine.hold(triedOf(shape, days));
+  let hold = 0;
   for (const move of MOVES) {
+    const table = tables[move.by];
+    hold = table.hold(triedOf(shape, days));
     for (let isBetter = true; isBetter;) {
       isBetter = false;
-      for (const next of around(days, move)) {
+      for (const next of around(days, move.days)) {
         if (!isOpen(next)) continue;
-        const value = fine.hold(triedOf(shape, next));
+        const value = table.hold(triedOf(shape, next));
         if (value > hold + 1e-9) {
           [days, hold, isBetter] = [next, value, true];
           break;
