@@ -122,6 +122,15 @@ describe('what is sent to a page as a command', () => {
     expect(await sent(formOf({ '1': '[]' }), as)).toBe(400);
     expect(await sent('[]', { 'next-action': 'zz', 'content-type': 'text/plain' })).toBe(400);
   });
+  test('a large one comes by a script of a signed-in person’s page, or not at all', async () => {
+    const as = { 'next-action': id, 'content-type': 'text/plain', 'content-length': '70000' };
+    const large = JSON.stringify(['x'.repeat(69_996)]);
+    expect(await sent(large, { ...as, cookie: 'session=1' })).toBe(200);
+    expect(await sent(large, as)).toBe(400);
+    expect(await sent(formOf({ ...GOOD, email: 'x'.repeat(70_000) }), { 'content-length': '70000' })).toBe(
+      400,
+    );
+  });
   test.each(['multipart/form-data; boundary=x', 'multipart/form-data'])('%s that is none', async (type) => {
     expect(await sent('--x\r\nnonsense', { 'content-type': type })).toBe(400);
   });

@@ -145,6 +145,66 @@ test('a lawn that is not there, and an address that is none', async () => {
   }
 });
 
+test('what nobody’s page sends to the sign-in is refused, and never a fault of the server', async () => {
+  const url = `${BASE}/sign-in`;
+  const plain = (html: string) => html.replaceAll('&quot;', '"').replaceAll('&amp;', '&');
+  const page = await (await fetch(url)).text();
+  // the page's own form, as a browser without scripts sends it
+  const hidden = [...page.matchAll(/<input type="hidden" name="([^"]+)"(?: value="([^"]*)")?/g)].map(
+    ([, name, value]) => [plain(name!), plain(value ?? '')] as const,
+  );
+  expect(hidden.map(([name]) => name)).toEqual(
+    expect.arrayContaining(['$ACTION_1:0', '$ACTION_1:1', 'next']),
+  );
+  const id = /"id":"([0-9a-f]+)"/.exec(hidden.find(([name]) => name === '$ACTION_1:0')![1])![1]!;
+  const sent = async (body: BodyInit, headers: Record<string, string> = {}) =>
+    (await fetch(url, { method: 'POST', body, headers: { origin: BASE, ...headers }, redirect: 'manual' }))
+      .status;
+  const form = (fields: readonly (readonly [string, string])[]) => {
+    const made = new FormData();
+    for (const [name, value] of fields) made.append(name, value);
+    return made;
+  };
+  const typed = [
+    ['email', 'nobody@quillmoor.example'],
+    ['password', 'x'],
+  ] as const;
+  expect(await sent(form([...hidden, ...typed]))).toBe(200);
+  const faults: string[] = [];
+  const expectRefused = async (what: string, body: BodyInit, headers?: Record<string, string>) => {
+    const status = await sent(body, headers);
+    if (status >= 500) faults.push(`${what}: ${status}`);
+  };
+  for (const [name, value] of hidden) {
+    await expectRefused(`without ${name}`, form([...hidden.filter(([n]) => n !== name), ...typed]));
+    for (const bad of [
+      '',
+      '{',
+      '[]',
+      'null',
+      '[1,2,3]',
+      '$1',
+      '["$@9"]',
+      `${value}x`,
+      'x'.repeat(70_000),
+      'a\0b',
+    ])
+      await expectRefused(
+        `${name} as ${bad.slice(0, 12)}`,
+        form([...hidden.map(([n, v]) => [n, n === name ? bad : v] as const), ...typed]),
+      );
+  }
+  await expectRefused(
+    'an e-mail with a NUL',
+    form([...hidden, ['email', 'a\0@b.example'], ['password', 'x']]),
+  );
+  for (const body of ['', '[', '[]', '{}', '[null,null]', '["$K1"]', '["$F1"]', '[null,{"get":1}]', 'null'])
+    await expectRefused(`arguments ${body}`, body, { 'next-action': id, 'content-type': 'text/plain' });
+  await expectRefused('no form', '--x', { 'content-type': 'multipart/form-data; boundary=x' });
+  await expectRefused('another host', form([...hidden, ...typed]), { 'x-forwarded-host': 'evil.example' });
+  expect(faults).toEqual([]);
+});
+
 test('the eleventh try on one e-mail in a quarter of an hour is stopped, right password or not', async () => {
   const b = await openBrowser(BASE, DESKTOP);
   open.push(b);

@@ -4,7 +4,7 @@
  * How arguments are written: React's reply format, of react-server-dom in react 19.3 (read in its source).
  */
 
-/** More than this is a file: it comes from a signed-in person's page and is decoded once, by the framework. */
+/** More than this is a file: a signed-in person's page sends it with a script, and the framework decodes it, once. */
 const MOST_LOOKED_AT = 64 * 1024;
 /** Of a text that begins with $, what needs no further part: an escaped $, undefined, a date, a large or odd number. */
 const PLAIN = /^\$(\$|undefined$|D\d{4}-|n-?\d+$|-0$|-?Infinity$|NaN$)/;
@@ -56,7 +56,8 @@ export async function isReadableCommand(request: Request): Promise<boolean> {
   const isForm = type.startsWith('multipart/form-data');
   if (command === null && !isForm) return true;
   if (command !== null && !COMMAND_ID.test(command)) return false;
-  if (Number(request.headers.get('content-length') ?? 0) > MOST_LOOKED_AT) return true;
+  if (Number(request.headers.get('content-length') ?? 0) > MOST_LOOKED_AT)
+    return command !== null && request.headers.has('cookie');
   const copy = request.clone();
   try {
     if (!isForm) return isArguments(await copy.text(), false);
