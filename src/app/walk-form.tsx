@@ -24,12 +24,13 @@ const isTyped = (kept: unknown): kept is Typed =>
 /** Covers that an eye tells apart. */
 const COVERS = ['0.5', '1', '3', '5', '10', '25', '50'] as const;
 const UP = STAGES.filter((s) => s !== 'not up');
-const newWeed = (weed: string): TypedWeed => ({
+/** Nothing of it is chosen before somebody does: gates go by what stands here. */
+const newWeed = (weed: Weed | ''): TypedWeed => ({
   weed,
-  stage: 'seedling',
-  cover: '1',
+  stage: '',
+  cover: '',
   counted: '',
-  where: ['all over'],
+  where: [],
   isInFlower: false,
 });
 
@@ -94,6 +95,7 @@ export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
               <Labelled name={`Weed ${i + 1}`} issue={issue(`Weed ${i + 1}`)}>
                 {(field) => (
                   <select {...field} value={f.weed} onChange={(e) => set(i, { weed: e.target.value })}>
+                    <option value="">Choose a weed</option>
                     {ALL_WEEDS.map((w) => (
                       <option key={w} value={w}>
                         {WEEDS[w].name}
@@ -112,9 +114,10 @@ export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
             </div>
           </div>
           <Choice
-            name="How far"
+            name="Growth stage"
             options={UP}
-            value={UP.find((s) => s === f.stage) ?? 'seedling'}
+            value={UP.find((s) => s === f.stage) ?? null}
+            issue={issue(`Stage ${i + 1}`)}
             words={(s) => (isWeed(f.weed) ? stageWords(f.weed, s) : s)}
             onChange={(stage) => set(i, { stage })}
           />
@@ -212,7 +215,7 @@ export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
         <button
           type="button"
           className="button"
-          onClick={() => keep({ ...typed, found: [...typed.found, newWeed('smooth-crabgrass')] })}
+          onClick={() => keep({ ...typed, found: [...typed.found, newWeed('')] })}
         >
           {typed.found.length ? 'Another weed' : 'A weed is up'}
         </button>
@@ -251,7 +254,9 @@ export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
           here={here}
           shown={[
             'Day',
-            ...typed.found.flatMap((_, i) => [`Weed ${i + 1}`, `Cover ${i + 1}`, `Counted ${i + 1}`]),
+            ...typed.found.flatMap((_, i) =>
+              ['Weed', 'Stage', 'Cover', 'Counted'].map((f) => `${f} ${i + 1}`),
+            ),
           ]}
         />
       )}

@@ -1,18 +1,30 @@
 'use client';
+import { useId } from 'react';
+import type { Issue } from '@/core/units/parse';
 
 type Props<T extends string> = Readonly<{
   name: string;
   options: readonly T[];
-  value: T;
+  /** null: nothing is chosen yet */
+  value: T | null;
+  issue?: Issue | undefined;
   onChange: (value: T) => void;
   /** in other words than its own */
   words?: (option: T) => string;
 }>;
 
 /** One of a few words, each a thumb wide: for what is chosen outdoors. */
-export function Choice<T extends string>({ name, options, value, onChange, words = (o) => o }: Props<T>) {
+export function Choice<T extends string>({
+  name,
+  options,
+  value,
+  issue,
+  onChange,
+  words = (o) => o,
+}: Props<T>) {
+  const problem = useId();
   return (
-    <fieldset className="min-w-0">
+    <fieldset className="min-w-0" aria-describedby={issue ? problem : undefined}>
       <legend className="font-cond text-[16px]">{name}</legend>
       <div className="flex flex-wrap gap-1.5">
         {options.map((o) => (
@@ -27,6 +39,11 @@ export function Choice<T extends string>({ name, options, value, onChange, words
           </button>
         ))}
       </div>
+      {issue && (
+        <p id={problem} className="mt-1 text-[15px] text-clay">
+          {issue.problem}. {issue.remedy}
+        </p>
+      )}
     </fieldset>
   );
 }

@@ -13,6 +13,7 @@ import { bringWeatherUpToDate } from '@/server/soil/weather';
 import { writeStreets } from '../../scripts/demo/streets';
 import { actor, closeAll } from '../support/demo';
 import { DESKTOP, PHONE, openBrowser, type Browser } from './driver';
+import type { Refusal } from '@/server/entry/outcome';
 import { lineTo, type Line } from './line';
 import { BASE, LEAD, PASSWORD, TOBIN } from './people';
 import { isSound } from './sound';
@@ -219,6 +220,7 @@ test('twelve stops on the phone, the network cut three times, the clock two hour
   await press('Walk it: what is up on whole lawn');
   await press('+ smooth crabgrass');
   await press('1 tiller');
+  await b.type(await b.field('Or typed, %'), '1');
   await isSound(b, 'Walk at a stop, phone');
   await press('Save the walk');
   await b.page('1 weed written down for whole lawn');
@@ -258,8 +260,41 @@ test('twelve stops on the phone, the network cut three times, the clock two hour
     await b.driver.get(here);
     await b.page('works without a network');
   }
-  await whole();
-  await whole();
+  // refused for a moment by a busy server: it waits, and is sent again by itself
+  const answersOnce = (refusal: Refusal) =>
+    b.driver.executeScript(
+      `const real = window.fetch, refusal = arguments[0];
+       window.fetch = async (url, ...more) => {
+         if (!String(url).startsWith('/api/go/stop')) return real(url, ...more);
+         window.fetch = real;
+         return Response.json({ ok: false, refusal });
+       }`,
+      refusal,
+    );
+  await begin();
+  await check();
+  await apply();
+  await answersOnce({ kind: 'too-much', detail: 'The server is busy.' });
+  await finish();
+  await b.driver.wait(async () => (await records()) === 11, 150_000);
+  // refused for good: it is not lost, says why, and is finished again as it was typed
+  await begin();
+  await check();
+  await apply();
+  const last = await b.driver.getCurrentUrl();
+  await answersOnce({ kind: 'forbidden', permission: 'record' });
+  await finish();
+  await b.page('not sent');
+  expect(await records()).toBe(11);
+  // also after the app was killed
+  await b.driver.get('about:blank');
+  await b.driver.get(last);
+  const why = await b.page('Not sent.');
+  expect(why).toContain('Your role may not record');
+  await step('Check');
+  expect(await (await b.field('Wind, mph')).getAttribute('value')).toBe('4');
+  await step('Done');
+  await press('Send it again');
   await b.driver.wait(async () => (await records()) === STOPS, 150_000);
   await b.driver.get(here);
   await b.page('The day is done');

@@ -83,6 +83,15 @@ test('the key on a phone, and without a network: what was seen, what it may be, 
   await line.mend();
 });
 
+/** A weed of a walk, filled in: nothing of it is chosen before somebody does. */
+async function isUp(weed: string, stage: string, cover: string, where = 'all over') {
+  await b.press('A weed is up');
+  await b.choose('Weed 1', weed);
+  await b.press(stage);
+  await b.type(await b.field('Or typed, %'), cover);
+  await b.press(where);
+}
+
 test('walked, spots planned and recorded, looked at again, and why it came through', async () => {
   b = await openBrowser(BASE, DESKTOP);
   await b.signIn(LEAD, PASSWORD);
@@ -90,6 +99,11 @@ test('walked, spots planned and recorded, looked at again, and why it came throu
   await b.press('Walk it: which weeds are up');
   await b.page('Walk the zone: front');
   await b.press('A weed is up');
+  // what nobody filled in is no walk
+  await b.press('Save the walk');
+  const asked = await b.page('Weed 1 has no name');
+  expect(asked).toContain('Weed 1 has no growth stage');
+  expect(asked).toContain('Cover 1 is missing');
   await b.choose('Weed 1', 'large crabgrass');
   await b.press('1 tiller');
   // what is wrong is named, and nothing is lost
@@ -146,7 +160,7 @@ test('a cause asks of next year’s plan, and the edge that was missed becomes a
   b = await openBrowser(BASE, DESKTOP);
   await b.signIn(LEAD, PASSWORD);
   await b.go(`/lawns/${id}/scout`);
-  await b.press('A weed is up');
+  await isUp('smooth crabgrass', 'seedling', '1');
   await b.press('Save the walk');
   await b.page('It may stand this site of action');
   await b.press('Ask for another site of action');
@@ -155,8 +169,7 @@ test('a cause asks of next year’s plan, and the edge that was missed becomes a
   await b.press('Take it back');
   await b.page('Ask for another site of action');
   // walked again, closer: it stands along the drive
-  await b.press('A weed is up');
-  await b.press('edge of pavement');
+  await isUp('smooth crabgrass', 'seedling', '1', 'edge of pavement');
   await b.press('Save the walk');
   await b.page('The edge or a strip was missed');
   // wider than half of the lawn: named, and nothing is lost
@@ -177,8 +190,7 @@ test('a walk without a network waits on the device, and is sent once there is on
   await b.go(`${lawn}/scout`);
   await b.page('Walks before');
   await line.cut();
-  await b.press('A weed is up');
-  await b.choose('Weed 1', 'goosegrass');
+  await isUp('goosegrass', 'seedling', '1');
   await b.press('Save the walk');
   await b.page('1 walk waits on this device');
   await isSound(b, 'Walk, phone');

@@ -8,7 +8,7 @@ import { plural } from '@/ui/words';
 import { GO_STORE } from './go-store';
 import { bundleKey, runKey, storeOf, type Answered, type KeptBundle, type Waiting } from './store';
 import { StopRun } from './stop-run';
-import { useQueue } from './use-queue';
+import { UNSENT, useQueue } from './use-queue';
 
 type Props = Readonly<{ userId: string; fresh: StopBundle; day: string; truckId: string }>;
 
@@ -19,7 +19,15 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
   const [runs, setRuns] = useState<ReadonlyMap<string, Run>>(new Map());
   const [isRead, setRead] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
-  const queue = useQueue(userId);
+  const giveBack = useCallback(
+    (sendKey: string) =>
+      setRuns((all) => {
+        const run = [...all.values()].find((r) => r.sendKey === sendKey);
+        return run ? new Map(all).set(run.lawnId, { ...run, ...UNSENT }) : all;
+      }),
+    [],
+  );
+  const queue = useQueue(userId, giveBack);
   const { bundle } = kept;
 
   useEffect(() => {
@@ -113,6 +121,7 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
           onWait={(w) => void queue.put(w)}
           onDone={(run) => void finish(stop, run)}
           waiting={queue.waiting}
+          answers={queue.answers}
         />
       ) : (
         <Stops
@@ -230,7 +239,7 @@ function standing(
 ): { text: string; isOdd: boolean } {
   const answer = run && answers.find((a) => a.sendKey === run.sendKey);
   if (answer?.problem || answer?.zones.some((z) => z.outcome === 'refused'))
-    return { text: 'look at it', isOdd: true };
+    return { text: answer.problem ? 'not sent' : 'look at it', isOdd: true };
   if (answer?.zones.some((z) => z.outcome === 'already')) return { text: 'done by two', isOdd: true };
   if (answer) return { text: 'recorded', isOdd: false };
   if (run && waiting.some((w) => w.sendKey === run.sendKey)) return { text: 'waits', isOdd: false };

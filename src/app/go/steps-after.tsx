@@ -114,9 +114,14 @@ export function Done({
   run,
   lacks,
   goTo,
-}: StepProps & Readonly<{ lacks: ReturnType<typeof lacksOf>; goTo: (s: Step) => void }>) {
+  isWaiting,
+}: StepProps & Readonly<{ lacks: ReturnType<typeof lacksOf>; goTo: (s: Step) => void; isWaiting: boolean }>) {
   if (run.leftAt !== null)
-    return <p className="text-[18px]">Done. It is kept here, and sent by itself when there is a network.</p>;
+    return (
+      <p className="text-[18px]">
+        {isWaiting ? 'Done. Kept on this phone; it sends automatically.' : 'Done and sent.'}
+      </p>
+    );
   const usual = ['hazards seen', 'kept out seen', 'edges looked at', 'sign set'];
   const open = usual.filter((t) => !run.ticked.includes(t));
   return (

@@ -5,7 +5,7 @@ import { STEPS, lacksOf, type Run, type Step } from '@/core/stop/run';
 import { Customer, Done, Sign } from './steps-after';
 import { Arrive, Check, Look, WearStep } from './steps-before';
 import { Apply, Clean, Used } from './steps-work';
-import type { Waiting } from './store';
+import type { Answered, Waiting } from './store';
 
 type Props = Readonly<{
   stop: BundleStop;
@@ -14,6 +14,7 @@ type Props = Readonly<{
   phoneAhead: number;
   run: Run | null;
   waiting: readonly Waiting[];
+  answers: readonly Answered[];
   onBegin: () => void;
   onKeep: (run: Run) => void;
   /** a picture or a walk, which waits for a network */
@@ -48,7 +49,18 @@ const WHY: Readonly<Record<Step, string>> = {
 };
 
 /** One stop, step by step: it can be left and taken up at any of them. */
-export function StopRun({ stop, bundle, phoneAhead, run, waiting, onBegin, onKeep, onWait, onDone }: Props) {
+export function StopRun({
+  stop,
+  bundle,
+  phoneAhead,
+  run,
+  waiting,
+  answers,
+  onBegin,
+  onKeep,
+  onWait,
+  onDone,
+}: Props) {
   useEffect(() => {
     if (!run) onBegin();
     // once for each stop
@@ -61,6 +73,8 @@ export function StopRun({ stop, bundle, phoneAhead, run, waiting, onBegin, onKee
     change({ step });
     scrollTo(0, 0);
   };
+  // why the server did not take it
+  const problem = answers.find((a) => a.sendKey === run.sendKey)?.problem ?? '';
   const lacks = lacksOf(stop, run, bundle);
   const isSent = run.leftAt !== null;
   const next = STEPS[at + 1];
@@ -96,6 +110,11 @@ export function StopRun({ stop, bundle, phoneAhead, run, waiting, onBegin, onKee
       </nav>
       <h2 className="mt-3 text-[24px]">{NAMES[run.step]}</h2>
       <p className="text-[15px] text-steel">{WHY[run.step]}</p>
+      {problem && (
+        <p role="alert" className="mt-3 border-l-8 border-clay bg-paper px-3 py-2 text-[17px]">
+          <b>Not sent.</b> {problem} Everything you typed is still here: fix it, then send it from Done.
+        </p>
+      )}
       <div className="mt-3 grid gap-3">
         {run.step === 'arrive' && <Arrive {...props} />}
         {run.step === 'look' && <Look {...props} />}
@@ -106,7 +125,14 @@ export function StopRun({ stop, bundle, phoneAhead, run, waiting, onBegin, onKee
         {run.step === 'clean' && <Clean {...props} />}
         {run.step === 'sign' && <Sign {...props} photos={photos} onPhoto={onWait} />}
         {run.step === 'customer' && <Customer {...props} />}
-        {run.step === 'done' && <Done {...props} lacks={lacks} goTo={goTo} />}
+        {run.step === 'done' && (
+          <Done
+            {...props}
+            lacks={lacks}
+            goTo={goTo}
+            isWaiting={waiting.some((w) => w.sendKey === run.sendKey)}
+          />
+        )}
       </div>
       <div className="fixed inset-x-0 bottom-0 z-10 grid grid-cols-[1fr_2fr] gap-2 bg-lime p-3">
         <button
@@ -139,7 +165,7 @@ export function StopRun({ stop, bundle, phoneAhead, run, waiting, onBegin, onKee
             disabled={isSent || lacks.length > 0}
             onClick={() => onDone(run)}
           >
-            {isSent ? 'Done' : 'Stop the clock: it is done'}
+            {isSent ? 'Done' : problem ? 'Send it again' : 'Stop the clock: it is done'}
           </button>
         )}
       </div>

@@ -1,22 +1,32 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Outcome } from '@/server/entry/outcome';
+import { PERMISSIONS } from '@/data/actor';
+import type { Shows } from '@/core/units/format';
+import type { Outcome, Refusal } from '@/server/entry/outcome';
 import type { WalkInput } from '@/server/lawns/walk';
 import type { StopKept } from '@/server/stop/finish-stop';
+import { reasonWords } from '@/ui/reason-words';
+import { useShows } from '@/ui/units';
+import { holdsUpAll, isPassing } from '../passing';
 import { walkKey } from '../walk-key';
 import { storeOf, type Answered, type Waiting } from './store';
 
 const AGAIN_MS = 10_000;
-/** Trouble that passes: it stays in the queue, and is sent again. */
-const PASSING = ['unreachable', 'database-away', 'signed-out', 'bug'];
 
 type State = Readonly<{ waiting: readonly Waiting[]; answers: readonly Answered[]; isSignedOut: boolean }>;
 
 /**
  * What was done, sent once whenever there is a network: kept on the device until it is answered, under the key that it
- * carries, so that sending again is safe. The oldest goes first; two open pages take turns.
+ * carries, so that sending again is safe. The oldest goes first; two open pages take turns. What the server will never take
+ * as it is goes back to where it was typed, with the reason.
+ * @param onGivenBack told of a stop that is to be finished again, by its send key
  */
-export function useQueue(userId: string) {
+export function useQueue(userId: string, onGivenBack: (sendKey: string) => void = () => {}) {
+  const shows = useShows();
+  const latest = useRef({ shows, onGivenBack });
+  useEffect(() => {
+    latest.current = { shows, onGivenBack };
+  });
   const [state, setState] = useState<State>({ waiting: [], answers: [], isSignedOut: false });
   const isBusy = useRef(false);
   const read = useCallback(async () => {
@@ -33,27 +43,31 @@ export function useQueue(userId: string) {
       const store = await storeOf(userId);
       for (const w of await read()) {
         const outcome = await post(w);
-        if (!outcome.ok && PASSING.includes(outcome.refusal.kind)) {
-          setState((s) => ({ ...s, isSignedOut: outcome.refusal.kind === 'signed-out' }));
-          break;
+        if (!outcome.ok && isPassing(outcome.refusal)) {
+          const { refusal } = outcome;
+          setState((s) => ({ ...s, isSignedOut: refusal.kind === 'signed-out' }));
+          if (holdsUpAll(refusal)) break;
+          continue;
         }
         const answer: Answered = {
           sendKey: w.sendKey,
           lawnId: w.lawnId,
           kind: w.kind,
           zones: outcome.ok && w.kind === 'stop' ? (outcome.value as StopKept).zones : [],
-          problem: outcome.ok
-            ? ''
-            : outcome.refusal.kind === 'invalid'
-              ? outcome.refusal.issues.map((i) => `${i.problem}. ${i.remedy}`).join(' ')
-              : 'The server does not take it: the lawn is not there any more, or your role may not record.',
+          problem: outcome.ok ? '' : whyNot(outcome.refusal, latest.current.shows),
         };
         // what is not taken is there again as it was typed
         if (answer.problem && w.kind === 'walk') keepTyped(w.input);
-        const both = store.transaction(['queue', 'answers'], 'readwrite');
-        await both.objectStore('queue').delete(w.sendKey);
-        await both.objectStore('answers').put(answer);
-        await both.done;
+        const all = store.transaction(['queue', 'answers', 'runs'], 'readwrite');
+        await all.objectStore('queue').delete(w.sendKey);
+        await all.objectStore('answers').put(answer);
+        if (answer.problem && w.kind === 'stop') {
+          const runs = all.objectStore('runs');
+          const run = (await runs.getAll()).find((r) => r.sendKey === w.sendKey);
+          if (run) await runs.put({ ...run, ...UNSENT });
+        }
+        await all.done;
+        if (answer.problem && w.kind === 'stop') latest.current.onGivenBack(w.sendKey);
         setState((s) => ({ ...s, isSignedOut: false }));
       }
       await read();
@@ -79,7 +93,11 @@ export function useQueue(userId: string) {
   }, [sendAll]);
   const put = useCallback(
     async (w: Waiting) => {
-      await (await storeOf(userId)).put('queue', w);
+      const both = (await storeOf(userId)).transaction(['queue', 'answers'], 'readwrite');
+      await both.objectStore('queue').put(w);
+      // sent once more: what was said of it before is over
+      await both.objectStore('answers').delete(w.sendKey);
+      await both.done;
       await read();
       void sendAll();
     },
@@ -94,6 +112,27 @@ export function useQueue(userId: string) {
     [userId, read],
   );
   return { ...state, put, forget };
+}
+
+/** A run that is to be finished again: all that was typed in it stands. */
+export const UNSENT = { leftAt: null, step: 'done' } as const;
+
+/** Why the server will never take it as it is, and what to do. */
+function whyNot(refusal: Refusal, shows: Shows): string {
+  switch (refusal.kind) {
+    case 'invalid':
+      return refusal.issues.map((i) => `${i.problem}. ${i.remedy}`).join(' ');
+    case 'questions':
+      return refusal.questions.map((i) => `${i.problem}. ${i.remedy}`).join(' ');
+    case 'bolted':
+      return refusal.bolts.map((b) => `${b.product}: ${reasonWords(b.reason, shows)}`).join(' ');
+    case 'forbidden':
+      return `Your role may not ${PERMISSIONS[refusal.permission]}. Ask your lead, then send it again.`;
+    case 'gone':
+      return 'This lawn or plan is no longer there. Ask your lead.';
+    default:
+      return 'The server did not take it. Ask your lead.';
+  }
 }
 
 function keepTyped({ zoneId, ...typed }: WalkInput): void {

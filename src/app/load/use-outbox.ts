@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
+import { isPassing } from '../passing';
 import { send } from '../send';
 
 const AGAIN_MS = 10_000;
@@ -28,9 +29,7 @@ export function useOutbox<Input, T>(key: string, to: (input: Input) => Promise<O
       isOnItsWay.current = true;
       const outcome = await send(to, waiting);
       isOnItsWay.current = false;
-      const isPassing =
-        !outcome.ok && ['unreachable', 'database-away', 'signed-out', 'bug'].includes(outcome.refusal.kind);
-      if (isPassing) return;
+      if (!outcome.ok && isPassing(outcome.refusal)) return;
       localStorage.removeItem(key);
       setWaiting(null);
       if (outcome.ok) setAnswer(outcome.value);

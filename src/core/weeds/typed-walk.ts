@@ -47,14 +47,18 @@ export function readWalk(
 
 function readFound(f: TypedWeed, row: number, issues: Issue[]): Found[] {
   const stage = STAGES.find((s) => s === f.stage && s !== 'not up');
-  if (!isWeed(f.weed) || !stage) {
+  if (!isWeed(f.weed))
     issues.push({
       field: `Weed ${row}`,
-      problem: `Weed ${row} has no ${isWeed(f.weed) ? 'stage' : 'name'}`,
-      remedy: 'Choose both. What you cannot name the key may.',
+      problem: `Weed ${row} has no name`,
+      remedy: 'Choose it. What you cannot name, look up under "What is it?".',
     });
-    return [];
-  }
+  if (!stage)
+    issues.push({
+      field: `Stage ${row}`,
+      problem: `Weed ${row} has no growth stage`,
+      remedy: 'Choose the largest that you see: products go by it.',
+    });
   const cover = parseFigure(f.cover, { field: `Cover ${row}`, unit: '%', above: 0, most: 100 });
   if (!cover.ok) issues.push(cover.issue);
   const counted =
@@ -62,7 +66,7 @@ function readFound(f: TypedWeed, row: number, issues: Issue[]): Found[] {
       ? null
       : parseFigure(f.counted, { field: `Counted ${row}`, unit: 'plants', least: 0, most: 2000 });
   if (counted && !counted.ok) issues.push(counted.issue);
-  if (!cover.ok || (counted && !counted.ok)) return [];
+  if (!isWeed(f.weed) || !stage || !cover.ok || (counted && !counted.ok)) return [];
   return [
     {
       weed: f.weed,

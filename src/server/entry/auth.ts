@@ -4,7 +4,7 @@ import { APIError, createAuthMiddleware, getSessionFromCtx } from 'better-auth/a
 import { betterAuth } from 'better-auth/minimal';
 import { nextCookies } from 'better-auth/next-js';
 import { twoFactor } from 'better-auth/plugins/two-factor';
-import { countOwnTry, countSignIn, forgetOwnTries, forgetSignIns, useCodeOnce, type Origin } from './guesses';
+import { countOwnTry, countSignIn, forgetOwnTries, forgetSignIns, spendCode, type Origin } from './guesses';
 import { log } from './log';
 import { metrics } from './metrics';
 import { LEAST_LENGTH } from './passwords';
@@ -97,7 +97,7 @@ const make = () =>
           before: async (session, context) => {
             const code = (context?.body as { code?: unknown } | undefined)?.code;
             if (context && FACTORS.includes(context.path) && typeof code === 'string')
-              await useCodeOnce(session.userId, code);
+              await spendCode(session.userId, code);
           },
         },
       },

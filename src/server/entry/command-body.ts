@@ -13,8 +13,7 @@ const FORM = /^\$K[0-9a-f]+$/;
 const COMMAND_ID = /^[0-9a-f]{40,}$/;
 
 /** Arguments as JSON: a list in which no text points at a part that is not there. */
-function isArguments(text: unknown, mayHoldForms: boolean): boolean {
-  if (typeof text !== 'string') return false;
+function isArguments(text: string, mayHoldForms: boolean): boolean {
   let isWhole = true;
   try {
     const list: unknown = JSON.parse(text, (_, value: unknown) => {
@@ -28,6 +27,11 @@ function isArguments(text: unknown, mayHoldForms: boolean): boolean {
   }
 }
 
+const textOf = (form: FormData, name: string): string => {
+  const value = form.get(name);
+  return typeof value === 'string' ? value : '';
+};
+
 /** A form that a browser sends without scripts: it names its command, and its arguments stand beside. */
 function isPlainForm(form: FormData): boolean {
   const names = [...form.keys()].filter((name) => name.startsWith('$ACTION_'));
@@ -37,10 +41,10 @@ function isPlainForm(form: FormData): boolean {
   if (ids.length) return COMMAND_ID.test(ids[0]!.slice('$ACTION_ID_'.length));
   const part = refs[0]!.slice('$ACTION_REF_'.length);
   try {
-    const command = JSON.parse(String(form.get(`$ACTION_${part}:0`))) as { id?: unknown; bound?: unknown };
+    const command = JSON.parse(textOf(form, `$ACTION_${part}:0`)) as { id?: unknown; bound?: unknown };
     const { id, bound } = command;
     if (typeof id !== 'string' || !COMMAND_ID.test(id)) return false;
-    return bound === null || (bound === '$@1' && isArguments(form.get(`$ACTION_${part}:1`), false));
+    return bound === null || (bound === '$@1' && isArguments(textOf(form, `$ACTION_${part}:1`), false));
   } catch {
     return false;
   }
@@ -61,8 +65,8 @@ export async function isReadableCommand(request: Request): Promise<boolean> {
   const copy = request.clone();
   try {
     if (!isForm) return isArguments(await copy.text(), false);
-    const form = (await copy.formData()) as FormData;
-    return command === null ? isPlainForm(form) : isArguments(form.get('0'), true);
+    const form = await copy.formData();
+    return command === null ? isPlainForm(form) : isArguments(textOf(form, '0'), true);
   } catch {
     return false;
   }

@@ -75,7 +75,7 @@ const ownKey = (sessionToken: string) => `session|${short(sessionToken)}`;
  * Says that a code has been used, for all servers at once: the second who comes with it is refused.
  * @throws APIError UNAUTHORIZED
  */
-export async function useCodeOnce(userId: string, code: string): Promise<void> {
+export async function spendCode(userId: string, code: string): Promise<void> {
   const { count } = await countUnder(`code|${userId}|${code}`, CODE_MS, Date.now());
   if (count > 1) throw new APIError('UNAUTHORIZED', { code: 'CODE_USED' });
 }

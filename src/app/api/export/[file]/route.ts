@@ -18,7 +18,7 @@ const KINDS: Record<
 /** The entries that the list of records shows under the same search, as a file. */
 export const GET = fileRoute(async (actor, request, { params }: RouteContext<'/api/export/[file]'>) => {
   const { file: name } = await params;
-  const kind = KINDS[name];
+  const kind = Object.hasOwn(KINDS, name) ? KINDS[name] : undefined;
   if (!kind) return new Response('There is no such file here.', { status: 404 });
   const query = recordQueryOf(Object.fromEntries(new URL(request.url).searchParams));
   const file = await recordFile(actor, query);

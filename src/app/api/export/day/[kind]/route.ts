@@ -7,7 +7,7 @@ const TYPES: Readonly<Record<RouteFile, string>> = {
   geojson: 'application/geo+json; charset=utf-8',
   ics: 'text/calendar; charset=utf-8',
 };
-const isKind = (kind: string): kind is RouteFile => kind in TYPES;
+const isKind = (kind: string): kind is RouteFile => Object.hasOwn(TYPES, kind);
 const MOST_DAYS = 31;
 
 /** Planned days as a file. */
