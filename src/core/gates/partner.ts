@@ -9,6 +9,7 @@ import { constantLane, laneByTick } from '@/core/calendar/span';
 import { refusedInTank, wantsWater } from '@/core/mixing/partners';
 import { worksOnLeaf, type ApplicationProduct } from '@/core/products/application';
 import { isGranule, type Label } from '@/core/products/label';
+import { isSameSubstance } from '@/core/products/substance';
 import type { Millimetres } from '@/core/units/quantity';
 import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 import { skyAt, skyEnds } from './sky';
@@ -72,7 +73,7 @@ function byLabels(
       partner: name,
       asks: [label.adjuvant, other.label.adjuvant],
     });
-  const ingredient = label.ingredients.find((i) => other.label.ingredients.some((o) => o.name === i.name));
+  const ingredient = label.ingredients.find((i) => other.label.ingredients.some((o) => isSameSubstance(o.name, i.name)));
   if (ingredient)
     return ajar({ code: 'same-ingredient', source: 'label', partner: name, ingredient: ingredient.name });
   if (!isOneTank && isGranule(label) !== isGranule(other.label)) {

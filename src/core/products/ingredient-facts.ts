@@ -4,6 +4,7 @@
  */
 import type { Weed } from '@/core/weeds/weeds';
 import type { Site, Turf } from '@/core/trade/terms';
+import { substanceKey } from './substance';
 import facts from './ingredient-facts.json' with { type: 'json' };
 
 export type IngredientFacts = Readonly<{
@@ -42,6 +43,6 @@ export type IngredientFacts = Readonly<{
 }>;
 
 export const INGREDIENT_FACTS = facts as unknown as readonly IngredientFacts[];
-const byName = new Map(INGREDIENT_FACTS.map((f) => [f.name.toLowerCase(), f]));
-/** What is recalled of an ingredient; undefined where nothing is. */
-export const factsOf = (name: string): IngredientFacts | undefined => byName.get(name.trim().toLowerCase());
+const bySubstance = new Map(INGREDIENT_FACTS.map((f) => [substanceKey(f.name), f]));
+/** What is recalled of an ingredient, by whichever of its names; undefined: nothing is. */
+export const factsOf = (name: string): IngredientFacts | undefined => bySubstance.get(substanceKey(name));
