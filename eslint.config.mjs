@@ -41,6 +41,7 @@ export default defineConfig([
     'public/**',
     '.data*/**',
     'coverage/**',
+    '**/*.d.mts',
   ]),
   ...nextVitals,
   ...tseslint.configs.recommendedTypeChecked.map((c) => ({ ...c, files: typed })),

@@ -58,6 +58,7 @@ const LATER: ReadonlySet<string> = new Set([
   'airDayMostF',
   'butNot',
   'degree',
+  'ownSubstance',
   'addedAs',
   'notWith',
   'sprayPh',
@@ -72,6 +73,10 @@ const object = (properties: Record<string, object>) => ({
 
 const ingredient = object({
   name: { ...text('Common name', 100), minLength: 1 },
+  ownSubstance: {
+    type: 'boolean',
+    description: 'The name is none that is known here, and the substance is one of its own in every limit',
+  },
   group: orNull(count('Site of action group, HRAC/WSSA number; 0: none', 40)),
   content: amount('How much of it is in the product', 2000, { exclusiveMinimum: 0 }),
   contentUnit: oneOf(CONTENT_UNITS, 'Unit of the content'),

@@ -437,6 +437,10 @@ export function reasonWords(r: Reason, show: Shows): string {
       return `Lifted by ${r.by} until ${showDay(r.until)}: “${r.why}”. It said: ${reasonWords(r.was, show)}`;
     case 'not-known':
       return MISSING[r.missing];
+    case 'substance-not-known':
+      return `The label says "${r.ingredient}", which is no substance we know, so its limits cannot be kept. ${
+        r.like.length ? `Is it ${r.like.join(' or ')}?` : 'Does it stand for another name?'
+      } Answer on the product's sheet.`;
   }
 }
 

@@ -51,6 +51,7 @@ const oz = (value: number) => rateOf(value, 'oz/1000sqft');
 
 const alpha: Ingredient = {
   name: 'alpha',
+  isOwn: true,
   group: 3,
   content: { in: 'weight', share: 0.5 },
   acid: null,

@@ -46,6 +46,7 @@ export function sheetOf(label: Label): LabelSheet {
     formulation: label.formulation,
     ingredients: label.ingredients.map((i) => ({
       name: i.name,
+      ownSubstance: i.isOwn === true,
       group: i.group,
       content: content(i.content),
       contentUnit: i.content.in === 'weight' ? '% by weight' : 'g/L',

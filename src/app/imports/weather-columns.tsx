@@ -193,7 +193,7 @@ function Units<U extends string>({
     <Choice
       name={name}
       options={Object.keys(units) as U[]}
-      value={value as U}
+      value={value}
       onChange={onChange}
       words={(u) => units[u]}
     />

@@ -1,6 +1,8 @@
 'use client';
-import { factsOf, INGREDIENT_FACTS } from '@/core/products/ingredient-facts';
+import { factsOf } from '@/core/products/ingredient-facts';
 import { CONTENT_UNITS, type LabelSheet, type SheetIngredient } from '@/core/products/sheet';
+import { SubstanceChoices } from '@/ui/substance-choices';
+import { WhichSubstance } from './which-substance';
 import { FigureField, RemoveButton, SelectField, TextField, changed, without } from './sheet-fields';
 
 type Props = Readonly<{ sheet: LabelSheet; onChange: (change: Partial<LabelSheet>) => void }>;
@@ -22,11 +24,7 @@ export function IngredientRows({ sheet, onChange }: Props) {
     onChange({ ingredients: changed(ingredients, i, change) });
   return (
     <>
-      <datalist id="ingredient-names">
-        {INGREDIENT_FACTS.map((f) => (
-          <option key={f.name} value={f.name} />
-        ))}
-      </datalist>
+      <SubstanceChoices id="ingredient-names" />
       {ingredients.map((a, i) => {
         const facts = factsOf(a.name);
         return (
@@ -35,8 +33,9 @@ export function IngredientRows({ sheet, onChange }: Props) {
               <TextField
                 name={`Active ingredient ${i + 1}`}
                 path={`ingredients ${i + 1} name`}
+                choices="ingredient-names"
                 value={a.name}
-                onChange={(name) => set(i, { name })}
+                onChange={(name) => set(i, { name, ownSubstance: false })}
               />
               <FigureField
                 name="Content"
@@ -79,6 +78,7 @@ export function IngredientRows({ sheet, onChange }: Props) {
                 onChange={(acidEquivalent) => set(i, { acidEquivalent })}
               />
             </div>
+            <WhichSubstance ingredient={a} onChange={(change) => set(i, change)} />
             {facts && (
               <p className="mt-1 text-[15px]">
                 <b>Recalled of {facts.name}, to be checked on the label:</b>{' '}

@@ -28,7 +28,15 @@ export function TextField({
   value,
   onChange,
   rows,
-}: Common & Readonly<{ value: string; onChange: (value: string) => void; rows?: number }>) {
+  choices,
+}: Common &
+  Readonly<{
+    value: string;
+    onChange: (value: string) => void;
+    rows?: number;
+    /** id of a list of words to choose from */
+    choices?: string;
+  }>) {
   const issue = useIssue(path);
   return (
     <Labelled name={name} issue={issue} hint={hint}>
@@ -36,7 +44,7 @@ export function TextField({
         rows ? (
           <textarea {...field} rows={rows} value={value} onChange={(e) => onChange(e.target.value)} />
         ) : (
-          <input {...field} value={value} onChange={(e) => onChange(e.target.value)} />
+          <input {...field} list={choices} value={value} onChange={(e) => onChange(e.target.value)} />
         )
       }
     </Labelled>

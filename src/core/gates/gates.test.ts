@@ -195,6 +195,7 @@ describe('year limit', () => {
       ingredients: [
         {
           name: 'alpha',
+          isOwn: true,
           group: 3,
           content: { in: 'volume', gramsPerLitre: 100 as never },
           acid: null,
@@ -204,6 +205,32 @@ describe('year limit', () => {
       ],
     });
     expect(said(on(yearLimit, context(unknown)))).toEqual(['shut', 'not-known']);
+  });
+  test.each([
+    ['prodamine', ['prodiamine']],
+    ['2,4-D + dicamba', ['2,4-D', 'dicamba']],
+    ['grass tonic', []],
+  ])('"%s" is asked about before its limit is kept: shut', (name, like) => {
+    const asked = (isOwn: boolean) =>
+      withLabel({
+        ingredients: [
+          {
+            name,
+            ...(isOwn ? { isOwn: true } : {}),
+            group: 3,
+            content: { in: 'weight', share: 0.5 as never },
+            acid: null,
+            counts: 'a.i.',
+            yearLimit: null,
+          },
+        ],
+      });
+    expect(on(yearLimit, context(asked(false)))).toMatchObject({
+      state: 'shut',
+      strength: 'bolt',
+      reason: { code: 'substance-not-known', ingredient: name, like },
+    });
+    expect(said(on(yearLimit, context(asked(true))))).not.toContain('substance-not-known');
   });
   test('never opens further for a higher rate', () => {
     fc.assert(

@@ -73,7 +73,9 @@ function byLabels(
       partner: name,
       asks: [label.adjuvant, other.label.adjuvant],
     });
-  const ingredient = label.ingredients.find((i) => other.label.ingredients.some((o) => isSameSubstance(o.name, i.name)));
+  const ingredient = label.ingredients.find((i) =>
+    other.label.ingredients.some((o) => isSameSubstance(o.name, i.name)),
+  );
   if (ingredient)
     return ajar({ code: 'same-ingredient', source: 'label', partner: name, ingredient: ingredient.name });
   if (!isOneTank && isGranule(label) !== isGranule(other.label)) {

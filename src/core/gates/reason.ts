@@ -221,6 +221,8 @@ export type Reason = Readonly<{ source: Source }> &
       }>
     | Readonly<{ code: 'storm-runs-off'; hourly: Millimetres; intake: Millimetres }>
     | Readonly<{ code: 'not-known'; missing: Missing }>
+    /** a name on the label that may be another name of these */
+    | Readonly<{ code: 'substance-not-known'; ingredient: string; like: readonly string[] }>
     | Readonly<{ code: 'not-for-this-use'; use: Use }>
     | Readonly<{
         code: 'registered-here' | 'not-registered-here';

@@ -5,7 +5,7 @@
  * months that contain the day, as the label says. Where the book does not reach back so far, what fits is not known: ajar.
  */
 import type { Day } from '@/core/calendar/day';
-import { laneByBreaks } from '@/core/calendar/span';
+import { constantLane, laneByBreaks } from '@/core/calendar/span';
 import { groundOf, shareOf } from '@/core/products/application';
 import {
   ingredientRate,
@@ -15,7 +15,7 @@ import {
   type Label,
   type LimitPeriod,
 } from '@/core/products/label';
-import { substanceKey } from '@/core/products/substance';
+import { openQuestion, substanceKey } from '@/core/products/substance';
 import {
   containedIn,
   entryOf,
@@ -40,6 +40,17 @@ export const yearLimit: Gate = {
   name: 'Year limit',
   spans: (context, range) => {
     const { ledger, bookFrom, product } = context;
+    const unsettled = product.label.ingredients.find((i) => openQuestion(i) !== null);
+    if (unsettled)
+      return constantLane(
+        range,
+        shut('bolt', {
+          code: 'substance-not-known',
+          source: 'label',
+          ingredient: unsettled.name,
+          like: openQuestion(unsettled)!.map((s) => s.name),
+        }),
+      );
     const limits = [...ownLimits(context), ...othersLimits(context)];
     const periods = new Set([product.label.period, ...limits.map((l) => l.period)]);
     const breaks = [...periods].flatMap((p) => limitBreaks(p, ledger, range.from, range.to, bookFrom));

@@ -73,6 +73,8 @@ export const setsNone = (label: Pick<Label, 'none'>, key: NoneKey): boolean => l
 
 export type Ingredient = Readonly<{
   name: string;
+  /** a person said that it is none of the substances we know: one of its own in every limit */
+  isOwn?: true;
   /** site of action group, HRAC/WSSA number; 0: none; null: not said */
   group: number | null;
   content: Content;

@@ -43,6 +43,8 @@ export const CARRIER_UNITS = ['gal/1000sqft', 'gal/acre', 'L/ha'] as const;
 
 export type SheetIngredient = Readonly<{
   name: string;
+  /** a person said that it is none of the substances we know; missing: not asked, or known */
+  ownSubstance?: boolean;
   group: number | null;
   content: number;
   contentUnit: ContentUnit;
@@ -160,6 +162,7 @@ export function labelFrom(sheet: LabelSheet, id: string, version: number): Label
     category: sheet.category,
     ingredients: sheet.ingredients.map((i) => ({
       name: i.name,
+      ...(i.ownSubstance ? { isOwn: true as const } : {}),
       group: i.group,
       content: contentOf(i.content, i.contentUnit),
       acid: perhaps(i.acidEquivalent, (a) => contentOf(a, i.contentUnit)),

@@ -139,21 +139,35 @@ function slipsBetween(a: string, b: string, most: number): number {
   return last[b.length]!;
 }
 
-const KEYS = new Map<string, string>();
 /**
  * One key for a substance, however a label spells it. A name that the table lacks is a substance of its own, by its letters
  * and digits; whether it really is one is asked where it is typed.
  */
 export function substanceKey(name: string): string {
-  const there = KEYS.get(name);
-  if (there !== undefined) return there;
-  const found = nameSubstance(name);
-  const key =
-    found.kind === 'known' ? bare(found.substance.name) : bare(partsOf(name.toLowerCase())?.acid ?? name);
+  const found = named(name);
+  return found.kind === 'known'
+    ? bare(found.substance.name)
+    : bare(partsOf(name.toLowerCase())?.acid ?? name);
+}
+
+const NAMED = new Map<string, NamedSubstance>();
+/** As `nameSubstance`, kept: gates ask it of every ingredient of every application. */
+function named(name: string): NamedSubstance {
+  const there = NAMED.get(name);
+  if (there) return there;
   // names come from labels: few; whoever sends others over HTTP must not fill the memory
-  if (KEYS.size > 5000) KEYS.clear();
-  KEYS.set(name, key);
-  return key;
+  if (NAMED.size > MOST_KEPT) NAMED.clear();
+  const found = nameSubstance(name);
+  NAMED.set(name, found);
+  return found;
+}
+const MOST_KEPT = 5000;
+
+/** An ingredient that is none of the table and that nobody has said to be a substance of its own; null: it is settled. */
+export function openQuestion(i: Readonly<{ name: string; isOwn?: true }>): readonly Substance[] | null {
+  if (i.isOwn) return null;
+  const found = named(i.name);
+  return found.kind === 'known' ? null : found.kind === 'several' ? found.substances : found.like;
 }
 
 /** Whether two names are one substance. */

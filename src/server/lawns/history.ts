@@ -4,6 +4,7 @@ import Joi from 'joi';
 import { addDays, isoDay, parseDay } from '@/core/calendar/day';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { RATE_UNITS, isRateUnit, rateIn, rateOf } from '@/core/units/rate';
+import { nameSubstance } from '@/core/products/substance';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -116,6 +117,19 @@ export function noteEarlierWork(actor: Actor, input: EarlierInput): Promise<Outc
         field: 'What',
         problem: 'What was put down is missing',
         remedy: 'Choose a product of yours, or type the active ingredient; "nitrogen" for a feeding.',
+      });
+    const slip = substance && substance !== NITROGEN ? nameSubstance(substance) : null;
+    if (!label && slip?.kind === 'several')
+      issues.push({
+        field: 'What',
+        problem: `"${input.substance.trim()}" is ${slip.substances.map((s) => s.name).join(' and ')}`,
+        remedy: 'Add one entry for each.',
+      });
+    if (!label && slip?.kind === 'unknown' && slip.like.length)
+      issues.push({
+        field: 'What',
+        problem: `"${input.substance.trim()}" is not a substance we know`,
+        remedy: `Is it ${slip.like.map((s) => s.name).join(' or ')}? Choose it from the list.`,
       });
     const unit = isRateUnit(input.unit) ? input.unit : (label?.rateUnit ?? 'lb/acre');
     const words = label ? RATE_UNITS[unit].words : substance === NITROGEN ? 'nitrogen' : 'ingredient';

@@ -11,6 +11,7 @@ import type { Outcome, Refusal } from '@/server/entry/outcome';
 import type { ForgetInput } from '@/server/lawns/forget-customer';
 import type { CloseInput, EarlierInput, HistoryInput, TakeBackInput } from '@/server/lawns/history';
 import { earlierWords } from '@/ui/earlier-words';
+import { SubstanceChoices } from '@/ui/substance-choices';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../../refusal-words';
 import { send } from '../../../send';
@@ -232,11 +233,13 @@ function EarlierForm({
         </Labelled>
         {!product && (
           <>
+            <SubstanceChoices id="substances" />
             <Labelled beside name="Active ingredient" hint="or nitrogen, for a feeding">
               {(field) => (
                 <input
                   {...field}
                   maxLength={80}
+                  list="substances"
                   value={typed.substance}
                   onChange={(e) => set({ substance: e.target.value })}
                 />
