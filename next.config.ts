@@ -12,6 +12,8 @@ const config: NextConfig = {
     '/api/export/\\[file\\]': ['./node_modules/pdfmake/fonts/**'],
     '/api/cards/\\[cardId\\]': ['./node_modules/pdfmake/fonts/**'],
   },
+  // a browser that has not read a page's own icon yet asks for this one
+  rewrites: () => Promise.resolve([{ source: '/favicon.ico', destination: '/icon.svg' }]),
   // also of files that are served as they are, which the proxy does not see
   headers: () =>
     Promise.resolve([{ source: '/:path*', headers: [{ key: 'X-Content-Type-Options', value: 'nosniff' }] }]),

@@ -104,6 +104,7 @@ export function earlierEntries(list: readonly EarlierWork[], labels: LabelBook):
         rate: null,
         inSoil: null,
         intervalDays: null,
+        seedWait: 'no sheet',
         ingredients: isNitrogen ? [] : [{ name: w.substance, group: w.group, ai: kg, ae: kg, most: null }],
         nitrogen: isNitrogen
           ? amount === null

@@ -2,7 +2,8 @@ import 'server-only';
 import { and, asc, desc, eq, gte, ilike, inArray, lte, or, sql, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { isoDay, type Day } from '@/core/calendar/day';
-import { USES, type Use, PRODUCT_KINDS, type ProductKind } from '@/core/trade/terms';
+import { rateForTurf } from '@/core/products/label';
+import { USES, type Turf, type Use, PRODUCT_KINDS, type ProductKind } from '@/core/trade/terms';
 import type { TimedVisit } from '@/core/day/minutes';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';
 import { amountOf, isAmountUnit, rateFrom, type AmountUnit, type ProductRate } from '@/core/units/rate';
@@ -267,12 +268,12 @@ export async function recordsOfVisit(db: Transaction, visitId: string): Promise<
 
 /**
  * What entries that stand put on their zone, each with its label as it was on that day. Spots and strips count on their
- * own ground, and by their share of the zone.
+ * own ground, and by their share of the zone; limits are those of the turf as the zone has it now.
  */
 export function ledgerFrom(
   list: readonly RecordEntry[],
   labels: LabelBook,
-  area: SquareMetres,
+  { area, facts }: Readonly<{ area: SquareMetres; facts: Readonly<{ turf: Turf; mixedWith: Turf | null }> }>,
 ): LedgerEntry[] {
   return list
     .filter((e) => e.correctedById === null)
@@ -287,6 +288,7 @@ export function ledgerFrom(
         status: 'done',
         share,
         ground: isPart ? e.ground : null,
+        most: rateForTurf(label, facts, e.use)?.yearLimit ?? null,
       } as const;
       return [entryOf(label, e.rate, at)];
     });

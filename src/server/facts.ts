@@ -95,7 +95,7 @@ export async function assemble(
     const found = findings.get(zone.id) ?? [];
     const facts: Facts = {
       zone: { ...zone.facts, state: zone.facts.state ?? (house.storedGates.state || null) },
-      ledger: [...earlierEntries(here.earlier, labels), ...ledgerFrom(here.records, labels, zone.area)],
+      ledger: [...earlierEntries(here.earlier, labels), ...ledgerFrom(here.records, labels, zone)],
       bookFrom: zone.bookFrom,
       outlook: answer?.outlook ?? null,
       forecast: weather.get(zone.stationId)?.forecast ?? null,

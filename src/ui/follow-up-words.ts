@@ -1,5 +1,5 @@
 /** What a record asks for afterwards, in words. */
-import { showDay, showWeekday, type Day } from '@/core/calendar/day';
+import { showDay, showFullDay, showWeekday, type Day } from '@/core/calendar/day';
 import type { FollowUp } from '@/core/records/follow-ups';
 import type { Metres } from '@/core/units/quantity';
 import { figure, type Shows } from '@/core/units/format';
@@ -83,7 +83,7 @@ export function askedWhy(f: FollowUp, today: Day, show: Shows): string {
     case 'mow':
       return `${since}: its label keeps the mower off until then.`;
     case 'seed':
-      return `${since}: its label keeps seed out until ${showDay(f.from)}.`;
+      return `${since}: by its label no seed before ${showFullDay(f.from)}, if nothing more goes down.`;
     case 'callback':
       return `The customer called ${showDay(f.since)}: ${f.note}`;
     case 'cut':

@@ -1,6 +1,7 @@
 'use client';
+import type { SeedDay, safeToSeed } from '@/core/records/safe-to-seed';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { addDays, dayOf, showDay, yearOf, type Day } from '@/core/calendar/day';
+import { addDays, dayOf, showDay, showFullDay, yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
 import type { Standing } from '@/core/season/programme';
@@ -46,7 +47,8 @@ type Props = Readonly<{
   /** days on which the barrier stops four fifths of what germinates: both ends in them */
   barrier?: readonly Readonly<{ from: Day; to: Day }>[];
   /** from when the labels let seed go down; null: nothing is said */
-  seedFrom?: Day | null;
+  /** the first days for seed: as things lie, and with all that is planned; null: not asked */
+  seed?: ReturnType<typeof safeToSeed> | null;
   /** the stretch that the fence shows */
   view: Range<Day>;
   /** the rail is also the way to move in time */
@@ -87,7 +89,7 @@ export function YearRail({
   marks,
   signs = [],
   barrier = [],
-  seedFrom = null,
+  seed = null,
   view,
   onMove,
   onChoose,
@@ -137,7 +139,7 @@ export function YearRail({
 
   return (
     <div className="border-b border-hair bg-paper">
-      <RailWords outlook={outlook} today={today} barrier={barrier} seedFrom={seedFrom} />
+      <RailWords outlook={outlook} today={today} barrier={barrier} seed={seed} />
       <div ref={rail} className="relative overflow-x-clip">
         <svg
           viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -178,8 +180,8 @@ export function YearRail({
                 fill="var(--color-moss)"
               />
             ))}
-          {seedFrom !== null && inside(seedFrom) && (
-            <rect x={x(seedFrom) - 1.5} y={8} width={3} height={34} fill="var(--color-water)" />
+          {seed && seed.withPlan !== 'not known' && seed.withPlan > today && inside(seed.withPlan) && (
+            <rect x={x(seed.withPlan) - 1.5} y={8} width={3} height={34} fill="var(--color-water)" />
           )}
           {outlook && <Crossing outlook={outlook} x={x} />}
           <rect x={x(today) - 1.5} y={0} width={3} height={56} fill="var(--color-ink)" />
@@ -250,8 +252,8 @@ function RailWords({
   outlook,
   today,
   barrier = [],
-  seedFrom = null,
-}: Pick<Props, 'outlook' | 'today' | 'barrier' | 'seedFrom'>) {
+  seed = null,
+}: Pick<Props, 'outlook' | 'today' | 'barrier' | 'seed'>) {
   const show = useShows();
   const holds = barrier.filter((s) => s.to >= today);
   const now = outlook?.observed.at(-1);
@@ -269,13 +271,17 @@ function RailWords({
           Barrier holds {holds.map((s) => `${showDay(s.from)} to ${showDay(s.to)}`).join(', ')}
         </span>
       )}
-      {seedFrom !== null && (
-        <span>
-          Free for seed, by the labels: {showDay(seedFrom)} {yearOf(seedFrom)}
-        </span>
-      )}
+      {seed && <span>{seedWords(seed, today)}</span>}
     </p>
   );
+}
+
+/** "Safe to seed (per labels): 25 Oct 2027 with this plan, now if nothing more goes down." */
+function seedWords({ asIs, withPlan }: ReturnType<typeof safeToSeed>, today: Day): string {
+  const on = (day: SeedDay) => (day === 'not known' ? 'not known' : day <= today ? 'now' : showFullDay(day));
+  return asIs === withPlan
+    ? `Safe to seed (per labels): ${on(asIs)}`
+    : `Safe to seed (per labels): ${on(withPlan)} with this plan, ${on(asIs)} if nothing more goes down`;
 }
 
 function crossingWords({ rule, crossed, dates: { p10, p50, p90 } }: Outlook, show: Shows): string {

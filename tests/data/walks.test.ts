@@ -82,8 +82,8 @@ test('a zone on which nothing is up is a walk too', async () => {
 
 test.each<[string, Partial<WalkInput['found'][number]>, string]>([
   ['Weed 1', { weed: 'rose' }, 'Weed 1 has no name'],
-  ['Weed 1', { stage: '' }, 'Weed 1 has no stage'],
-  ['Weed 1', { stage: 'not up' }, 'Weed 1 has no stage'],
+  ['Stage 1', { stage: '' }, 'Weed 1 has no growth stage'],
+  ['Stage 1', { stage: 'not up' }, 'Weed 1 has no growth stage'],
   ['Cover 1', { cover: '' }, 'Cover 1 is missing'],
   ['Cover 1', { cover: '120' }, 'Cover 1 is 120 %'],
   ['Cover 1', { cover: '0' }, 'Cover 1 is 0 %'],

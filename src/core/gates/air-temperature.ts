@@ -1,6 +1,6 @@
 /**
  * Limits of heat, each with its own strength: outside the label's, of the hour or of the day's high, a bolt; for what
- * works through the leaf, above the house's a latch, whichever is the lower. Bare soil and granules do not mind.
+ * works through the leaf, above the house's a latch, whichever is the lower. Bare soil does not mind, nor a granule that works in it.
  */
 import { dayOfHour, hourOf, type Hour } from '@/core/calendar/hour';
 import { worksOnLeaf } from '@/core/products/application';
@@ -27,7 +27,7 @@ export const airTemperature = hourlyGate('air-temperature', 'Air temperature', (
   const { product, rules } = context;
   const { label } = product;
   const { least, most: byLabel, dayMost } = label.air;
-  const minds = worksOnLeaf(product) && !isGranule(label);
+  const minds = worksOnLeaf(product);
   const isTyped = least !== null || byLabel !== null || dayMost !== null || setsNone(label, 'air');
   if (least === null && byLabel === null && dayMost === null && !minds)
     return isTyped || isGranule(label)

@@ -401,9 +401,24 @@ ask('seed ahead, at its edges', [
       }),
   ],
   [
-    'of another product it does not',
-    'open clear-by-seeding',
+    'of another product of the same substance it does too: the same as of this one',
+    'shut bolt blocks-seeding',
     () => onDay(seedingAhead, { ...seedOn(150), ledger: [{ ...half(9), productId: 'other' }] }),
+  ],
+  [
+    'of another substance it does not',
+    'open clear-by-seeding',
+    () =>
+      onDay(seedingAhead, {
+        ...seedOn(150),
+        ledger: [
+          {
+            ...half(9),
+            productId: 'other',
+            ingredients: half(9).ingredients.map((i) => ({ ...i, name: 'beta' })),
+          },
+        ],
+      }),
   ],
   [
     'two halves whose waits alone are over, and whose wait together is not',
@@ -416,8 +431,8 @@ ask('seed ahead, at its edges', [
     () => onDay(seedingAhead, { ...seedOn(400), ledger: [entry(addDays(today, -9), 0.5)] }),
   ],
   [
-    'above the last step at once: as long as that says',
-    'open clear-by-seeding',
+    'above the last step at once: nobody has said how long that waits',
+    'shut bolt not-known',
     () => onDay(seedingAhead, { ...barrier({}, { rate: oz(0.9) }), ...seedOn(200) }),
   ],
   [
@@ -736,11 +751,25 @@ ask('not while greening', [
       }),
   ],
   [
-    'a granule without a word of it',
-    'open turf-state-irrelevant',
+    'a granule that works through the leaf, without a word of it',
+    'shut latch part-green',
     () =>
       onDay(turfState, {
         ...leaf({ formulation: 'G', rates: [{ ...leafLabel.rates[0]!, turf: 'bermudagrass' }] }),
+        zone: { ...zone, turf: 'bermudagrass' },
+        outlook: soilAt(18),
+      }),
+  ],
+  [
+    'a granule that works in the soil, without a word of it',
+    'open turf-state-irrelevant',
+    () =>
+      onDay(turfState, {
+        ...leaf({
+          formulation: 'G',
+          onLeaf: false,
+          rates: [{ ...leafLabel.rates[0]!, turf: 'bermudagrass' }],
+        }),
         zone: { ...zone, turf: 'bermudagrass' },
         outlook: soilAt(18),
       }),

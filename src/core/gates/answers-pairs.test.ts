@@ -295,7 +295,7 @@ ask('no rate table', [
   [
     'a fertilizer without one',
     'open no-label-rate',
-    () => onDay(labelRate, barrier({ kind: 'fertilizer', rates: [] })),
+    () => onDay(labelRate, barrier({ kind: 'fertilizer', rates: [], ingredients: [] })),
   ],
   ['a herbicide without one', 'shut bolt turf-not-on-label', () => onDay(labelRate, barrier({ rates: [] }))],
   [

@@ -207,7 +207,7 @@ describe('year limit', () => {
     expect(said(on(yearLimit, context(unknown)))).toEqual(['shut', 'not-known']);
   });
   test.each([
-    ['prodamine', ['prodiamine']],
+    ['prodamine', ['prodiamine', 'propyzamide']],
     ['2,4-D + dicamba', ['2,4-D', 'dicamba']],
     ['grass tonic', []],
   ])('"%s" is asked about before its limit is kept: shut', (name, like) => {

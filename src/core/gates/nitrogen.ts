@@ -11,7 +11,7 @@ import { TURF_FACTS, nitrogenBudget } from '@/core/lawn/turf';
 import { carriesNitrogen } from '@/core/products/label';
 import type { Celsius, KilogramsPerHectare } from '@/core/units/quantity';
 import { rateOf } from '@/core/units/rate';
-import { shareOf } from '@/core/products/application';
+import { groundOf, shareOf, sharesGround } from '@/core/products/application';
 import { YEAR_DAYS, nitrogenIn } from '@/core/records/ledger';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
@@ -81,12 +81,16 @@ function nitrogenFor(context: GateContext): (day: Day) => Verdict {
     return () => unknown;
   }
   const now = (there * shareOf(product.place, zone)) as KilogramsPerHectare;
+  // of one visit the turf takes all at once, whichever bag it comes from
+  const onGround = beside
+    .filter((p) => sharesGround(groundOf(p.place), groundOf(product.place)))
+    .reduce<number>((sum, p) => sum + (nitrogenIn(p.label, p.rate) ?? 0), there) as KilogramsPerHectare;
   const atOnce =
-    there > MOST_AT_ONCE * (1 + 1e-9)
+    onGround > MOST_AT_ONCE * (1 + 1e-9)
       ? shut('latch', {
           code: 'too-much-nitrogen-at-once',
           source: 'house rule',
-          now: there,
+          now: onGround,
           most: MOST_AT_ONCE,
         })
       : null;

@@ -1,5 +1,6 @@
 /** Bolt: the product is registered, and in the state where the lawn lies. */
 import { constantLane } from '@/core/calendar/span';
+import { stateKey } from '@/core/trade/states';
 import { ajar, open, shut, type Gate } from './gate';
 
 export const registration: Gate = {
@@ -21,7 +22,7 @@ export const registration: Gate = {
     const facts = { source: 'label', state, registeredIn } as const;
     return constantLane(
       range,
-      registeredIn.includes(state)
+      registeredIn.some((s) => stateKey(s) === stateKey(state))
         ? open({ code: 'registered-here', ...facts })
         : shut('bolt', { code: 'not-registered-here', ...facts }),
     );

@@ -1,16 +1,14 @@
 /**
- * Bolt: the label's wait is over before each day on which the zone is to be seeded, sodded or sprigged, for the dose and for what lies on the same ground and
- * is not past a wait of its own: halves do not wait less than the whole. From the seeding day on there are seedlings,
- * and the gate behind the seeding asks for them; until they are written down as sown, shut.
+ * Bolt: the labels' wait is over before each day on which the zone is to be seeded, sodded or sprigged, for the dose with
+ * what lies on the same ground and what goes down beside it, by substance (records/safe-to-seed). From the seeding day on
+ * there are seedlings, and the gate behind the seeding asks for them; until they are written down as sown, shut.
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick, overlay, type Lane, type Range } from '@/core/calendar/span';
 import type { Seeding } from '@/core/lawn/zone';
-import { seedingWaitDays, setsNone } from '@/core/products/label';
-import { groundOf, sharesGround } from '@/core/products/application';
-import { standingOn } from '@/core/records/seed-waits';
-import { rateLike } from '@/core/units/rate';
-import { exceeds } from '@/core/units/tolerance';
+import { groundOf, shareOf, sharesGround, type ApplicationProduct } from '@/core/products/application';
+import { entryOf, type LedgerEntry } from '@/core/records/ledger';
+import { seedWaitWith } from '@/core/records/safe-to-seed';
 import { open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 
 export const seedingAhead: Gate = {
@@ -19,32 +17,48 @@ export const seedingAhead: Gate = {
   spans: (context, range) => {
     const { seedings } = context.zone;
     if (!seedings.length) return constantLane(range, open({ code: 'no-seeding', source: 'plan' }));
-    return seedings.map((s) => ahead(context, range, s)).reduce((a, b) => overlay(a, b, worseVerdict));
+    const sown = seedingNoted(seedings, context.seen.seededOn);
+    return seedings
+      .map((s) => ahead(context, range, s, s === sown))
+      .reduce((a, b) => overlay(a, b, worseVerdict));
   },
 };
 
-/** What one seeding says, whatever others are planned. */
+/** The planned seeding that a note of seed going down answers: the nearest one, up to two months ahead of it. */
+function seedingNoted(seedings: readonly Seeding[], seededOn: Day | null): Seeding | null {
+  if (seededOn === null) return null;
+  const [nearest] = seedings.toSorted((a, b) => Math.abs(a.on - seededOn) - Math.abs(b.on - seededOn));
+  return nearest && seededOn >= addDays(nearest.on, -60) ? nearest : null;
+}
+
+/** A product of the visit as the ledger would hold it. */
+const asEntry = ({ zone, today }: GateContext, p: ApplicationProduct): LedgerEntry =>
+  entryOf(p.label, p.rate, {
+    id: `asked-${p.position}`,
+    day: today,
+    status: 'planned',
+    share: shareOf(p.place, zone),
+    ground: groundOf(p.place),
+  });
+
+/** What one seeding says, whatever others are planned. @param isSown somebody noted that its seed went down */
 function ahead(
-  { product: { label, rate, place }, seen, ledger }: GateContext,
+  context: GateContext,
   range: Range<Day>,
   { on: seedingOn, kind }: Seeding,
+  isSown: boolean,
 ): Lane<Day, Verdict> {
-  const waitDays = seedingWaitDays(label, rate);
-  if (waitDays === null && setsNone(label, 'seedingWait'))
+  const { product, beside, ledger } = context;
+  const asked = asEntry(context, product);
+  if (asked.seedWait === 'none')
     return constantLane(range, open({ code: 'no-seeding-wait', source: 'label' }));
-  if (waitDays === null)
+  if (asked.seedWait === null)
     return constantLane(range, shut('bolt', { code: 'not-known', source: 'label', missing: 'seeding-wait' }));
-  const earlier = ledger.filter((e) => e.productId === label.id && sharesGround(e.ground, groundOf(place)));
-  /** The wait of all that lies there on a day with this dose; null: a sheet does not tell. */
-  const waitOn = (day: Day): number | null => {
-    const standing = standingOn(earlier, label, day);
-    if (!standing) return waitDays;
-    if (!standing.rate) return null;
-    const sum = rateLike(rate, rate.rate + standing.rate.rate);
-    // of more in all than the sheet's highest step nobody has said how long it waits
-    const most = label.seedingWait.at(-1)?.upTo;
-    return !most || !exceeds(sum.rate, most.rate) ? seedingWaitDays(label, sum) : null;
-  };
+  const ground = groundOf(product.place);
+  const waitOn = seedWaitWith(
+    ledger.filter((e) => sharesGround(e.ground, ground)),
+    [asked, ...beside.filter((p) => sharesGround(groundOf(p.place), ground)).map((p) => asEntry(context, p))],
+  );
   const made = new Map<number | null, Verdict>();
   const before = (day: Day): Verdict => {
     const wait = waitOn(day);
@@ -68,11 +82,10 @@ function ahead(
     made.set(key, verdict);
     return verdict;
   };
-  const seeded =
-    seen.seededOn !== null && seen.seededOn >= addDays(seedingOn, -60)
-      ? open({ code: 'no-seeding', source: 'plan' })
-      : shut('bolt', { code: 'not-known', source: 'plan', missing: 'seedlings' });
+  const seeded = isSown
+    ? open({ code: 'no-seeding', source: 'plan' })
+    : shut('bolt', { code: 'not-known', source: 'plan', missing: 'seedlings' });
   // a wait of no days holds on the day itself
-  const last = waitDays === 0 ? addDays(seedingOn, 1) : seedingOn;
+  const last = waitOn(seedingOn) === 0 ? addDays(seedingOn, 1) : seedingOn;
   return laneByTick<Day, Verdict>(range, (day) => (day < last ? before(day) : seeded));
 }

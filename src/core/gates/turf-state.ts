@@ -32,7 +32,7 @@ export const turfState: Gate = {
       (t) => t !== null && TURF_FACTS[t].season === 'warm',
     ) as Turf[];
     const dormancy = rateForTurf(label, zone, use)?.dormancy ?? 'any';
-    const works = worksOnLeaf({ label, use }) && !isGranule(label);
+    const works = worksOnLeaf({ label, use });
     const { stress } = seen;
     const until = stress && stress.kind !== 'none' ? addDays(stress.on, STRESS_DAYS) : null;
     const stressed: Verdict | null =

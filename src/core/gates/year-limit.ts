@@ -19,6 +19,7 @@ import { openQuestion, substanceKey } from '@/core/products/substance';
 import {
   containedIn,
   entryOf,
+  ingredientMost,
   isBookWhole,
   limitBreaks,
   ofIngredient,
@@ -67,6 +68,7 @@ const besideOn = ({ beside, zone }: GateContext, day: Day): LedgerEntry[] =>
       status: 'planned',
       share: shareOf(p.place, zone),
       ground: groundOf(p.place),
+      most: rateForTurf(p.label, zone, p.use)?.yearLimit ?? null,
     }),
   );
 
@@ -81,13 +83,10 @@ type Limit = Readonly<{
 
 /** The label's own limits of what is in it; a row that sets its own most of the product means so much of each. */
 function ownLimits({ product: { label, use }, zone }: GateContext): Limit[] {
-  const ofTurf = rateForTurf(label, zone, use)?.yearLimit;
+  const ofTurf = rateForTurf(label, zone, use)?.yearLimit ?? null;
   return label.ingredients.flatMap((ingredient): Limit[] => {
-    const { yearLimit, counts } = ingredient;
-    if (yearLimit === null) return [];
-    const byTurf = ofTurf ? ingredientRate(ofTurf, ingredient, label.density) : null;
-    const rate = Math.min(yearLimit, byTurf ?? Infinity) as KilogramsPerHectare;
-    return [{ ingredient, rate, counts, period: label.period, setBy: null }];
+    const most = ingredientMost(label, ingredient, ofTurf);
+    return most ? [{ ingredient, ...most, setBy: null }] : [];
   });
 }
 
@@ -95,14 +94,14 @@ function ownLimits({ product: { label, use }, zone }: GateContext): Limit[] {
  * Limits of the same ingredients that other labels set, of what is down, planned or goes down beside it: they hold for all
  * products, in every period in which that product is put down.
  */
-function othersLimits({ product: { label }, ledger, beside }: GateContext): Limit[] {
+function othersLimits({ product: { label }, ledger, beside, zone }: GateContext): Limit[] {
   const others = [
     ...ledger.map((e) => ({ id: e.productId, name: e.name, day: e.day, contained: e.ingredients })),
     ...beside.map((p) => ({
       id: p.label.id,
       name: p.label.name,
       day: null,
-      contained: containedIn(p.label, p.rate),
+      contained: containedIn(p.label, p.rate, rateForTurf(p.label, zone, p.use)?.yearLimit ?? null),
     })),
   ].filter((o) => o.id !== label.id);
   const limits = new Map<string, Limit>();

@@ -58,8 +58,12 @@ export function areaOf(place: Place, { area }: Zone): SquareMetres {
 /** Share of the zone that is treated, 0 to 1. */
 export const shareOf = (place: Place, zone: Zone): number => areaOf(place, zone) / zone.area;
 
-/** The name of the ground, by which doses on the same spots add up; null: the whole zone. */
-export const groundOf = (place: Place): string | null => (place.on === 'zone' ? null : place.ground);
+/** One key for the name of some ground: case and spaces do not make it another one. */
+export const groundKey = (name: string): string => name.trim().replace(/\s+/g, ' ').toLowerCase();
+
+/** The ground by which doses on the same spots add up, as a key of its name; null: the whole zone. */
+export const groundOf = (place: Place): string | null =>
+  place.on === 'zone' ? null : groundKey(place.ground);
 
 /** Whether two doses can meet on the same square foot. */
 export const sharesGround = (a: string | null, b: string | null): boolean =>

@@ -26,9 +26,9 @@ test('content by weight says nothing of a rate by volume', () => {
   expect(rated(rateOf(1, 'floz/acre'), { in: 'weight', share: 0.5 })).toBeNull();
 });
 
-test('the seeding wait is that of the first step the rate does not pass', () => {
+test('the seeding wait is that of the first step the rate does not pass; of more nobody says', () => {
   const wait = (oz: number) => seedingWaitDays(label, rateOf(oz, 'oz/1000sqft'));
-  expect([0.1, 0.4, 0.41, 0.8, 0.9].map(wait)).toEqual([120, 120, 200, 200, 200]);
+  expect([0.1, 0.4, 0.41, 0.8, 0.9].map(wait)).toEqual([120, 120, 200, 200, null]);
   expect(seedingWaitDays({ ...label, seedingWait: [] }, rateOf(0.4, 'oz/1000sqft'))).toBeNull();
 });
 

@@ -3,6 +3,7 @@
  * this is a copy of it, and every screen that shows a figure from it says so. Where the sheet is silent, the field is
  * null: gates say "not known", and shut where the label would demand the fact.
  */
+import { isKnownSubstance } from './substance';
 import type {
   Celsius,
   GramsPerLitre,
@@ -108,7 +109,7 @@ export type LabelRate = Readonly<{
 export const SEEDLINGS_SINCE = ['sown', 'emergence'] as const;
 export type SeedlingsSince = (typeof SEEDLINGS_SINCE)[number];
 
-type SeedingWait = readonly Readonly<{ upTo: ProductRate; days: number }>[];
+export type SeedingWait = readonly Readonly<{ upTo: ProductRate; days: number }>[];
 
 /** What goes in with a leaf-active product: which of them is the label's word. */
 export const ADJUVANTS = ['nonionic surfactant', 'methylated seed oil', 'crop oil concentrate'] as const;
@@ -213,7 +214,10 @@ export type Label = Readonly<{
   cautions: readonly string[];
 }>;
 
-export const isHerbicide = (label: Pick<Label, 'kind'>): boolean => label.kind === 'herbicide';
+/** Whether the rules for herbicides hold: by its kind, or because a herbicide is in it whatever its kind (weed and feed). */
+export const isHerbicide = ({ kind, ingredients }: Pick<Label, 'kind' | 'ingredients'>): boolean =>
+  kind === 'herbicide' ||
+  ingredients.some((i) => (i.group !== null && i.group > 0) || isKnownSubstance(i.name));
 export const isGranule = (label: Pick<Label, 'formulation'>): boolean => label.formulation === 'G';
 export const carriesNitrogen = (label: Pick<Label, 'analysis'>): boolean => (label.analysis?.n ?? 0) > 0;
 
@@ -305,11 +309,8 @@ export const ingredientRate = (
   return counted && substanceRate(rate, counted, density);
 };
 
-/**
- * Days that this rate keeps seed out, by the label. A rate above the last step waits as long as the last step says: the
- * rate itself is then refused by the label-rate gate.
- */
+/** Days that this rate by itself keeps seed out, by the label; null: it does not say, or not of so much. */
 export function seedingWaitDays(label: Label, rate: ProductRate): number | null {
   const step = label.seedingWait.find((s) => s.upTo.by === rate.by && rate.rate <= s.upTo.rate * (1 + 1e-9));
-  return step?.days ?? label.seedingWait.at(-1)?.days ?? null;
+  return step?.days ?? null;
 }

@@ -163,6 +163,9 @@ function named(name: string): NamedSubstance {
 }
 const MOST_KEPT = 5000;
 
+/** Whether a name is one of the table's. */
+export const isKnownSubstance = (name: string): boolean => named(name).kind === 'known';
+
 /** An ingredient that is none of the table and that nobody has said to be a substance of its own; null: it is settled. */
 export function openQuestion(i: Readonly<{ name: string; isOwn?: true }>): readonly Substance[] | null {
   if (i.isOwn) return null;

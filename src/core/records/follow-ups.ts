@@ -14,7 +14,7 @@ import type { Millimetres } from '@/core/units/quantity';
 import { INTAKE } from '@/core/weather/soil-water';
 import type { Cut } from '@/core/season/cuts';
 import type { LedgerEntry } from './ledger';
-import { seedWaitsOn } from './seed-waits';
+import { seedHoldsOn } from './safe-to-seed';
 import { nextWaterDay, type WaterRules } from './water-rules';
 
 /** An entry that stands, with its label as it was on that day. */
@@ -300,20 +300,24 @@ function coldSince(outlook: Outlook | null, day: Day): boolean {
   return means.length > 0 && means.reduce((a, b) => a + b, 0) / means.length < COLD_C;
 }
 
-function seedOf({ ledger, labelOf, today }: FollowUpQuestion): FollowUp[] {
-  return seedWaitsOn(
-    ledger.filter((e) => e.status !== 'planned'),
-    labelOf,
-    today,
-  ).map((w): FollowUp => ({
-    ...blank,
-    kind: 'seed',
-    entryId: null,
-    product: w.name,
-    since: w.day,
-    from: w.clear,
-    to: w.clear,
-  }));
+function seedOf({ ledger, today }: FollowUpQuestion): FollowUp[] {
+  // if nothing more goes down: what is planned may keep it out for longer
+  const done = ledger.filter((e) => e.status !== 'planned');
+  return seedHoldsOn(done, today).flatMap(({ clear, products, last }): FollowUp[] =>
+    clear === null
+      ? []
+      : [
+          {
+            ...blank,
+            kind: 'seed',
+            entryId: null,
+            product: products.join(' + '),
+            since: last,
+            from: clear,
+            to: clear,
+          },
+        ],
+  );
 }
 
 /** A cut is wanted from its day on, until the next one: dated tasks before a barrier. */

@@ -11,8 +11,16 @@
  * from which the book is whole (`bookFrom`) is unknown altogether.
  */
 import { addDays, dayOf, inYear, yearOf, type Day } from '@/core/calendar/day';
-import { sharesGround } from '@/core/products/application';
-import { ingredientRate, type Label, type LimitPeriod } from '@/core/products/label';
+import { groundKey, sharesGround } from '@/core/products/application';
+import {
+  ingredientRate,
+  isHerbicide,
+  setsNone,
+  type Ingredient,
+  type Label,
+  type LimitPeriod,
+  type SeedingWait,
+} from '@/core/products/label';
 import { substanceKey } from '@/core/products/substance';
 import { nitrogenRate } from '@/core/units/by-label';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
@@ -47,6 +55,8 @@ export type LedgerEntry = Readonly<{
   inSoil: boolean | null;
   /** the label's own re-application interval; null: none known */
   intervalDays: number | null;
+  /** how long its label keeps seed out, by rate; 'none': not at all; null: it does not say; or there is no label of ours */
+  seedWait: SeedingWait | 'none' | 'no sheet' | null;
   /** share of the zone that was treated, 0 to 1 */
   share: number;
   /** the ground's name; null: the whole zone */
@@ -55,36 +65,76 @@ export type LedgerEntry = Readonly<{
 
 type Dose = Readonly<{ share: number; ground: string | null }>;
 
-/** An entry of a product, from its label as it was on that day. */
+/**
+ * An entry of a product, from its label as it was on that day.
+ * @param at with what the label sets for its turf and use: days between, and the most of the product in its period
+ */
 export function entryOf(
   label: Label,
   rate: ProductRate,
-  at: Readonly<{ id: string; day: Day; status: LedgerEntry['status']; intervalDays?: number }> & Dose,
+  at: Readonly<{
+    id: string;
+    day: Day;
+    status: LedgerEntry['status'];
+    intervalDays?: number;
+    most?: ProductRate | null;
+  }> &
+    Dose,
 ): LedgerEntry {
   return {
     id: at.id,
     day: at.day,
     status: at.status,
     share: at.share,
-    ground: at.ground,
+    ground: at.ground === null ? null : groundKey(at.ground),
     productId: label.id,
     name: label.name,
     rate,
     inSoil: label.inSoil,
-    ingredients: containedIn(label, rate),
+    ingredients: containedIn(label, rate, at.most ?? null),
     nitrogen: nitrogenIn(label, rate),
     intervalDays: at.intervalDays ?? label.minimumIntervalDays,
+    seedWait: seedWaitOf(label),
   };
 }
 
-export const containedIn = (label: Label, rate: ProductRate): Contained[] =>
+/** What keeps seed out by a label's own steps. Feed and lime whose label says nothing of seed keep none out. */
+const seedWaitOf = (label: Label): LedgerEntry['seedWait'] =>
+  label.seedingWait.length
+    ? label.seedingWait
+    : setsNone(label, 'seedingWait') || !isHerbicide(label)
+      ? 'none'
+      : null;
+
+/**
+ * What of each ingredient is in a dose.
+ * @param most of the product in its period by the row of its turf; null: the row sets none. An ingredient that has a limit
+ *   over all products has it by the stricter of the two
+ */
+export const containedIn = (label: Label, rate: ProductRate, most: ProductRate | null = null): Contained[] =>
   label.ingredients.map((i) => ({
     name: i.name,
     group: i.group,
     ai: ingredientRate(rate, { ...i, counts: 'a.i.' }, label.density),
     ae: ingredientRate(rate, { ...i, counts: 'a.e.' }, label.density),
-    most: i.yearLimit === null ? null : { rate: i.yearLimit, counts: i.counts, period: label.period },
+    most: ingredientMost(label, i, most),
   }));
+
+/** Most of an ingredient over all products in the label's period: its own limit, or less where the row of a turf has less. */
+export function ingredientMost(
+  label: Label,
+  ingredient: Ingredient,
+  most: ProductRate | null,
+): Contained['most'] {
+  const { yearLimit, counts } = ingredient;
+  if (yearLimit === null) return null;
+  const byRow = most && ingredientRate(most, ingredient, label.density);
+  return {
+    rate: Math.min(yearLimit, byRow ?? Infinity) as KilogramsPerHectare,
+    counts,
+    period: label.period,
+  };
+}
 
 /** kg N/ha of a product at a rate; 0 for one without nitrogen; null for a liquid whose density is not known. */
 export const nitrogenIn = (label: Label, rate: ProductRate): KilogramsPerHectare | null =>

@@ -214,8 +214,10 @@ describe('the score', () => {
     };
     const score = scoreOf(play({ facts }), [move(3, 20), move(5, 25, 0.2)], truth);
     expect(score.visits).toBe(2);
-    // 200 days by the label from 20 March is 6 October, three weeks after 15 September (arithmetic)
-    expect(score.seedLate).toBe(21);
+    // all of it waits from the last dose on: 200 days from 25 May is 11 December, 87 after 15 September (arithmetic)
+    expect(score.seedLate).toBe(87);
+    // 200 days by the label from 20 March is 6 October, three weeks after 15 September
+    expect(scoreOf(play({ facts }), [move(3, 20)], truth).seedLate).toBe(21);
     expect(scoreOf(play({ facts }), [move(3, 20, 0.5)], truth).seedLate).toBe(0);
   });
   test('no season that was played beats the best with hindsight by more than its grid', () => {

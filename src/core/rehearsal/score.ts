@@ -7,7 +7,7 @@ import type { SoilRuns } from '@/core/ground/soil-runs';
 import { NOTHING_SEEN } from '@/core/gates/gate';
 import { limitsOf } from '@/core/records/season-end';
 import { packageCost } from '@/core/products/stock';
-import { rateForTurf, seedingWaitDays, type Label } from '@/core/products/label';
+import { rateForTurf, type Label } from '@/core/products/label';
 import { weighed, type WeighedRuns } from '@/core/season/barrier';
 import { dosesAgainst } from '@/core/season/doses';
 import { holdOn } from '@/core/season/hold';
@@ -15,6 +15,8 @@ import { leftOf } from '@/core/season/reached';
 import type { Target } from '@/core/season/planner/question';
 import { partOfRate } from '@/core/units/rate';
 import type { Weed } from '@/core/weeds/weeds';
+import { entryOf } from '@/core/records/ledger';
+import { seedHoldsOn } from '@/core/records/safe-to-seed';
 import { ledgerOf, type Move, type Play } from './rehearsal';
 
 export type Score = Readonly<{
@@ -81,18 +83,20 @@ function wholeOf(targets: readonly Held[]): number | null {
   return all > 0 ? targets.reduce((sum, t) => sum + t.hold * t.weight, 0) / all : null;
 }
 
-/** By how many days the last label keeps seed out past its day. */
+/** By how many days the labels keep seed out past its day. */
 function seedLateOf({ facts, labels, year }: Play, moves: readonly Move[]): number {
   const [seed] = facts.zone.seedings;
   if (!seed) return 0;
   const on = inYear(seed.on, year);
-  const free = moves.map((m) => {
+  const doses = moves.flatMap((m, i) => {
     const label = labels.find((l) => l.id === m.productId)!;
     const high = rateForTurf(label, facts.zone, m.use)?.high;
-    const wait = high ? seedingWaitDays(label, partOfRate(high, m.share)) : null;
-    return wait === null || m.on > on ? on : addDays(m.on, wait);
+    const at = { id: `move-${i}`, day: m.on, status: 'done' as const, share: 1, ground: null };
+    return high ? [entryOf(label, partOfRate(high, m.share), at)] : [];
   });
-  return Math.max(0, ...free.map((d) => d - on));
+  // of more than a label speaks of nobody knows: as long as its longest wait, at the least
+  const longest = Math.max(0, ...labels.flatMap((l) => l.seedingWait.map((s) => s.days)));
+  return Math.max(0, ...seedHoldsOn(doses, on).map((h) => (h.clear ?? addDays(h.last, longest)) - on));
 }
 
 /** Tried on every so many days. */

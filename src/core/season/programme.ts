@@ -8,7 +8,7 @@ import { addDays, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { Facts, GateContext } from '@/core/gates/gate';
 import { groundOf, shareOf, type ApplicationProduct, type Tie } from '@/core/products/application';
-import { limitsFor } from '@/core/products/label';
+import { limitsFor, rateForTurf } from '@/core/products/label';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';
 
 /** One product of a planned application; `recordId` names the entry that stands for it once it is down. */
@@ -74,6 +74,7 @@ export function plannedEntries(
             share: shareOf(p.place, zone),
             ground: groundOf(p.place),
             intervalDays: limitsFor(p.label, zone, p.use).intervalDays ?? 0,
+            most: rateForTurf(p.label, zone, p.use)?.yearLimit ?? null,
           }),
         ),
     );

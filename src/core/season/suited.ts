@@ -19,7 +19,7 @@ import { burnsZone, isBurner } from '@/core/products/burner';
 import { factsOf } from '@/core/products/ingredient-facts';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';
 import { isPreEmergent, type Use } from '@/core/trade/terms';
-import { seedingWaitDays } from '@/core/products/label';
+import { seedWaitWith } from '@/core/records/safe-to-seed';
 import { type ProductRate } from '@/core/units/rate';
 import type { Weed } from '@/core/weeds/weeds';
 import { entryOf } from '@/core/records/ledger';
@@ -183,7 +183,8 @@ function argumentsFor(
     if (label.reachesBack && isLate) say('for', { code: 'reaches-back' });
     if (months !== null && months >= 4) say('for', { code: 'long-residual', months });
   }
-  const wait = seedingWaitDays(label, rate);
+  const dose = entryOf(label, rate, { id: 'asked', status: 'planned', day, share: 1, ground: null });
+  const wait = seedWaitWith(ledger, [dose])(day);
   const [firstSeed] = zone.seedings.filter((s) => s.on >= day);
   if (firstSeed && wait !== null && day + wait <= firstSeed.on)
     say('for', { code: 'seed-safe', waitDays: wait });

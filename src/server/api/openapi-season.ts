@@ -171,7 +171,11 @@ export const seasonAnswer = object({
           'Groups that were used in the years before.',
         ),
         nitrogen_kg_ha: number('kg N/ha'),
-        seed_from: { ...maybe(date), description: 'By the labels’ waits' },
+        seed_from: {
+          ...maybe(date),
+          description:
+            'The first day for seed by the labels’ waits, with what lies there and all of this; null: a label does not say',
+        },
       }),
     }),
     'The best first; at the end a year without a pre-emergent, unless the rule takes the year off.',

@@ -221,7 +221,7 @@ function shown(p: Programme, labels: readonly Label[]) {
       root_load_kg_ha: round(f.rootLoad),
       groups_again: f.again,
       nitrogen_kg_ha: round(f.nitrogen),
-      seed_from: iso(f.seedFrom),
+      seed_from: f.seedFrom === 'not known' ? null : iso(f.seedFrom),
     },
   };
 }

@@ -187,7 +187,7 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
         marks={marks}
         signs={sheet.signs}
         barrier={holding.holds[0] ? stretchesOf(holding.holds[0]) : []}
-        seedFrom={holding.seedFrom}
+        seed={holding.seed}
         view={view}
         onMove={move}
         onChoose={chooseMark}

@@ -1,27 +1,28 @@
-import { showDay, showFullDay } from '@/core/calendar/day';
-import { seedWaitsOn } from '@/core/records/seed-waits';
+import { showFullDay } from '@/core/calendar/day';
+import { seedHoldsOn } from '@/core/records/safe-to-seed';
 import { plannedEntries } from '@/core/season/programme';
 import type { ZoneSheet } from '@/server/programme/view';
 import { plural } from '@/ui/words';
 
 /** New turf is planned, and something that lies in the ground or is planned keeps it out: said before the seed is bought. */
-export function SeedHeld({
-  sheet: { zone, facts, labels, applications, today },
-}: Readonly<{ sheet: ZoneSheet }>) {
+export function SeedHeld({ sheet: { zone, facts, applications, today } }: Readonly<{ sheet: ZoneSheet }>) {
   const ledger = [...facts.ledger, ...plannedEntries(applications, zone.facts, today)];
   const held = zone.facts.seedings
     .filter((s) => s.on >= today)
-    .map((s) => ({ ...s, waits: seedWaitsOn(ledger, (id) => labels.now.find((l) => l.id === id), s.on) }))
+    .map((s) => ({ ...s, waits: seedHoldsOn(ledger, s.on) }))
     .filter((s) => s.waits.length);
   return held.map(({ on, kind, waits }) => (
     <div key={`${on}|${kind}`} role="status" className="mt-3 border-l-4 border-clay bg-paper px-3 py-2">
       <p className="font-cond text-lg font-semibold">
-        {kind === 'seed' ? 'Seed' : kind === 'sod' ? 'Sod' : 'Sprigs'} of {showDay(on)} will not take:
+        {kind === 'seed' ? 'Seed' : kind === 'sod' ? 'Sod' : 'Sprigs'} of {showFullDay(on)} will not take:
       </p>
       {waits.map((w) => (
-        <p key={w.name} className="text-[15px]">
-          {w.name}, {w.isPlanned ? 'planned for' : 'put down'} {showDay(w.day)}: its label keeps seed out for{' '}
-          {plural(w.days, 'day')}, to {showFullDay(w.clear)}.
+        <p key={w.substance} className="text-[15px]">
+          {w.products.join(' + ')} ({w.substance}), {w.isPlanned ? 'planned for' : 'applied'}{' '}
+          {showFullDay(w.last)}:{' '}
+          {w.days === null || w.clear === null
+            ? 'the label does not say how long this much keeps seed out.'
+            : `the label keeps seed out for ${plural(w.days, 'day')}, to ${showFullDay(w.clear)}.`}
         </p>
       ))}
       <p className="text-[15px]">Move it on the lawn sheet, or change what is still planned.</p>

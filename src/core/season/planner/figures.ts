@@ -1,10 +1,11 @@
 /** What a programme costs and takes: visits, money, a.i., limits, roots, groups, nitrogen, and from when seed may go down. */
-import { addDays, yearOf, type Day } from '@/core/calendar/day';
+import { yearOf, type Day } from '@/core/calendar/day';
 import { factsOf } from '@/core/products/ingredient-facts';
-import { seedingWaitDays, type Label } from '@/core/products/label';
+import { limitsFor, type Label } from '@/core/products/label';
 import { packageCost } from '@/core/products/stock';
 import { containedIn, nitrogenIn } from '@/core/records/ledger';
-import type { PlannedApplication } from '@/core/season/programme';
+import { safeToSeed, type SeedDay } from '@/core/records/safe-to-seed';
+import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
 import type { PlanQuestion } from './question';
 
 export type Figures = Readonly<{
@@ -21,8 +22,8 @@ export type Figures = Readonly<{
   again: readonly Readonly<{ group: number; years: number }>[];
   /** kg N/ha */
   nitrogen: number;
-  /** from when the ground is free for seed by the labels; null: a label does not say, or nothing keeps seed out */
-  seedFrom: Day | null;
+  /** the first day for seed by the labels, with what lies there and all of this */
+  seedFrom: SeedDay;
 }>;
 
 /** @param facts with what is kept of the programme on the ledger */
@@ -38,29 +39,26 @@ export function figuresOf(
     const ai = all.reduce((sum, c) => sum + (c.ai ?? 0), 0);
     return { name, group: all[0]!.group, ai };
   });
-  const prunes = (name: string) => factsOf(name)?.rootPruning != null;
+  const prunes = (name: string) => !/^none/.test(factsOf(name)?.rootPruning ?? 'none');
   const had = ledger
     .filter((e) => e.day > today - 365 && e.day <= today)
     .flatMap((e) => e.ingredients.filter((i) => prunes(i.name)).map((i) => (i.ai ?? 0) * e.share));
   const costs = products.map((p) => packageCost(p.label, p.rate, zone.area));
   const labels = new Map<string, Label>(products.map((p) => [p.label.id, p.label]));
-  const waits = products.map((p) => {
-    const days = seedingWaitDays(p.label, p.rate);
-    return days === null ? null : addDays(p.day, days);
-  });
   return {
     visits: applications.length,
     minutes: applications.length * rules.minutes,
     cost: costs.some((c) => c === null) ? null : costs.reduce<number>((sum, c) => sum + c!, 0),
     ingredients,
     limits: [...labels.values()].flatMap((label) => {
-      if (!label.yearLimit) return [];
+      const { yearLimit } = limitsFor(label, zone, products.find((p) => p.label.id === label.id)!.use);
+      if (!yearLimit) return [];
       const planned = products.filter((p) => p.label.id === label.id).map((p) => p.rate.rate as number);
       const before = ledger
         .filter((e) => e.productId === label.id && e.day > today - 365)
         .map((e) => (e.rate?.rate ?? 0) * e.share);
       const total = [...planned, ...before].reduce((a, b) => a + b, 0);
-      return [{ product: label.name, share: total / label.yearLimit.rate }];
+      return [{ product: label.name, share: total / yearLimit.rate }];
     }),
     rootLoad:
       ingredients.filter((i) => prunes(i.name)).reduce((sum, i) => sum + i.ai, 0) +
@@ -71,7 +69,7 @@ export function figuresOf(
       today,
     ),
     nitrogen: products.reduce((sum, p) => sum + (nitrogenIn(p.label, p.rate) ?? 0), 0),
-    seedFrom: waits.length && waits.every((w) => w !== null) ? (Math.max(...waits.map(Number)) as Day) : null,
+    seedFrom: safeToSeed([...ledger, ...plannedEntries(applications, zone, today)], today).withPlan,
   };
 }
 

@@ -420,9 +420,7 @@ function FiguresOf({ p }: Readonly<{ p: Programme }>) {
     ...(f.nitrogen > 0
       ? [['Nitrogen', show.nitrogen(f.nitrogen as KilogramsPerHectare)] as [string, string]]
       : []),
-    ...(f.seedFrom === null
-      ? []
-      : [['Free for seed, by the labels', showFullDay(f.seedFrom)] as [string, string]]),
+    ['Safe to seed (per labels)', f.seedFrom === 'not known' ? 'not known' : showFullDay(f.seedFrom)],
   ];
   return (
     <div>

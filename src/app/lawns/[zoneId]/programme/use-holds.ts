@@ -2,7 +2,7 @@
 import { useDeferredValue, useMemo, useState } from 'react';
 import { addDays, type Day } from '@/core/calendar/day';
 import { readRuns, type SentRuns } from '@/core/ground/soil-runs';
-import { seedingWaitDays } from '@/core/products/label';
+import { safeToSeed } from '@/core/records/safe-to-seed';
 import { CONTROL, heldUntil, weighed, type BarrierSchool, type WeighedRuns } from '@/core/season/barrier';
 import { dosesAgainst } from '@/core/season/doses';
 import { leftOf } from '@/core/season/reached';
@@ -30,8 +30,11 @@ export function useHolds(
     () => (runs ? holdsOn({ facts, labels, today }, runs, later, weeds) : []),
     [facts, labels, later, runs, today, weeds],
   );
-  const seedFrom = useMemo(() => seedFromOf(later), [later]);
-  return { school, setSchool, runs, holds, seedFrom, applications: later };
+  const seed = useMemo(
+    () => safeToSeed([...facts.ledger, ...plannedEntries(later, facts.zone, today)], today),
+    [facts, later, today],
+  );
+  return { school, setSchool, runs, holds, seed, applications: later };
 }
 
 /** What a programme holds of each weed on some soil: weeds without a season are left out. */
@@ -70,19 +73,4 @@ export function stretchesOf({ from, effect }: Hold): { from: Day; to: Day }[] {
     d = to - from;
   }
   return out;
-}
-
-/** From when the labels of the programme's pre-emergents let seed go down; null: none keeps it out, or one does not say. */
-function seedFromOf(applications: readonly PlannedApplication[]): Day | null {
-  const days = applications
-    .filter((a) => !a.skipped)
-    .flatMap((a) =>
-      a.products
-        .filter((p) => isPreEmergent(p.use))
-        .map((p) => {
-          const wait = seedingWaitDays(p.label, p.rate);
-          return wait === null ? null : addDays(a.doneOn ?? a.plannedOn, wait);
-        }),
-    );
-  return days.length && days.every((d) => d !== null) ? (Math.max(...days.map(Number)) as Day) : null;
 }
