@@ -218,7 +218,7 @@ describe('year limit', () => {
             name,
             ...(isOwn ? { isOwn: true } : {}),
             group: 3,
-            content: { in: 'weight', share: 0.5 as never },
+            content: { in: 'weight', share: 0.5 },
             acid: null,
             counts: 'a.i.',
             yearLimit: null,

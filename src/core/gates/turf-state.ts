@@ -10,7 +10,7 @@ import { laneByTick } from '@/core/calendar/span';
 import { greenOn } from '@/core/lawn/green-up';
 import { TURF_FACTS } from '@/core/lawn/turf';
 import { worksOnLeaf } from '@/core/products/application';
-import { isGranule, rateForTurf } from '@/core/products/label';
+import { rateForTurf } from '@/core/products/label';
 import type { Turf } from '@/core/trade/terms';
 import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 

@@ -14,7 +14,7 @@ const GRANULE: Label = {
   ...label,
   id: 'granule',
   name: 'Granule',
-  ingredients: [{ ...label.ingredients[0]!, content: { in: 'weight', share: 0.05 as never } }],
+  ingredients: [{ ...label.ingredients[0]!, content: { in: 'weight', share: 0.05 } }],
   seedingWait: [
     { upTo: rateOf(2, 'oz/1000sqft'), days: 100 },
     { upTo: rateOf(8, 'oz/1000sqft'), days: 150 },

@@ -390,7 +390,7 @@ describe('as the trade expects', () => {
     expect(second - first).toBeGreaterThanOrEqual(56);
     expect(second - first).toBeLessThanOrEqual(84);
     expect(first).toBeLessThan(addDays(today, 30));
-    expect(two.figures.seedFrom!).toBeLessThanOrEqual(sown);
+    expect(two.figures.seedFrom).toBeLessThanOrEqual(sown);
     expect(two.hold!.p50).toBeGreaterThan(0.6);
   });
   test('a late start turns to the product that reaches back', () => {
