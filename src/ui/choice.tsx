@@ -40,7 +40,7 @@ export function Choice<T extends string>({
         ))}
       </div>
       {issue && (
-        <p id={problem} className="mt-1 text-[15px] text-clay">
+        <p id={problem} className="mt-1 text-[15px] font-semibold text-clay">
           {issue.problem}. {issue.remedy}
         </p>
       )}
