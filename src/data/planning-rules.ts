@@ -12,8 +12,8 @@ export type StoredPlanning = Readonly<{
   tender: PlanningRules['tender'];
   yearOff: PlanningRules['yearOff'];
   perennials: PlanningRules['perennials'];
-  /** most of an a.i. on a turf in twelve months, lb a.i./acre */
-  ceilings: readonly Readonly<{ turf: Turf; ingredient: string; lbPerAcre: number }>[];
+  /** most of an a.i. on a turf in twelve months, lb a.i./acre; ingredient null: of all that prunes roots, as prodiamine */
+  ceilings: readonly Readonly<{ turf: Turf; ingredient: string | null; lbPerAcre: number }>[];
   /** at a lawn, and on the way to the next */
   stopMinutes: number;
   driveMinutes: number;
@@ -30,8 +30,11 @@ export const USUAL_PLANNING: StoredPlanning = {
   tender: 'low rate',
   yearOff: 'never',
   perennials: 'in autumn',
-  // half a pound of the 65 % product an acre
-  ceilings: [{ turf: 'centipedegrass', ingredient: 'prodiamine', lbPerAcre: 0.325 }],
+  // half a pound of the 65 % product an acre, or as much of its like
+  ceilings: [
+    { turf: 'centipedegrass', ingredient: null, lbPerAcre: 0.33 },
+    { turf: 'St. Augustinegrass', ingredient: null, lbPerAcre: 0.33 },
+  ],
   stopMinutes: 12,
   driveMinutes: 10,
   trucks: 1,

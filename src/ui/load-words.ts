@@ -118,11 +118,17 @@ export function stepsOf(card: LoadCard, show: Shows): string[] {
 function wetterWords({ surfactant, products }: LoadCard, show: Shows): string {
   const { measured, exact, error, percent } = surfactant!;
   const kinds = [...new Set(products.flatMap((p) => p.label.adjuvant ?? []))];
+  const askedBy = (kind: string) =>
+    list(products.filter((p) => p.label.adjuvant === kind).map((p) => shortName(p.label)));
+  const which =
+    kinds.length > 1
+      ? `. The labels differ: ${kinds.map((k) => `${k} for ${askedBy(k)}`).join(', ')}. Settle which one before you mix; never both.`
+      : `${kinds.map((k) => `: ${k}`).join('')}.`;
   const off =
     Math.abs(error) > MOST_OFF
       ? ` (asked: ${significant(show.in('pour', exact))}, ${figure(Math.abs(error) * 100)} % ${error > 0 ? 'more' : 'less'}: a syringe or a finer jug does better)`
       : '';
-  return `Surfactant last: ${show.of('pour', measured)}${off}, ${significant(percent)} % of the mix${kinds.length ? `: ${list(kinds)}` : ''}.`;
+  return `Surfactant last: ${show.of('pour', measured)}${off}, ${significant(percent)} % of the mix${which}`;
 }
 
 /** The jar test of a mix that is new here; empty: it is not, or nothing can go wrong between one product and water. */

@@ -30,6 +30,8 @@ const limitsWords = ({ least, most }: { least: Celsius | null; most: Celsius | n
     .filter(Boolean)
     .join(', ') || 'all limits';
 export const wordsForUse = (use: Use): string => (use === 'spot' ? 'spot treatment' : use);
+const ceilingOf = (ingredient: string | null) =>
+  ingredient === null ? 'What prunes roots, counted as prodiamine' : capital(ingredient);
 const daysBack = (days: number) => (days >= 365 ? 'twelve months' : plural(days, 'day'));
 const onGround = ({ isSpot }: { isSpot: boolean }) => (isSpot ? ' on the same spots' : '');
 /** Where only a part is treated, the sum over the whole zone stands beside that of the spots. */
@@ -255,6 +257,8 @@ export function reasonWords(r: Reason, show: Shows): string {
       return `On ${showDay(r.on)} ${r.name} put out ${showPercent(Math.abs(r.drift))} ${r.drift > 0 ? 'more' : 'less'} than the time before: look at nozzles, pressure and gate.`;
     case 'never-calibrated':
       return `${r.name} has never been calibrated, as far as is written down.`;
+    case 'carrier-outside':
+      return `${r.name} puts out ${show.carrier(r.carrier)}; the label asks for ${show.carrier(r.least)} to ${show.carrier(r.most)}. Other nozzles, pressure or pace, measured again, would open it.`;
     case 'no-event':
       return 'No event of the customer is written down.';
     case 'event-that-day':
@@ -304,7 +308,9 @@ export function reasonWords(r: Reason, show: Shows): string {
     case 'must-be-dormant':
       return `Only on dormant turf, by the label; ${r.turf} is about ${showPercent(r.green)} green${seenWords(r.seen)}.`;
     case 'turf-stressed':
-      return `The turf was seen under ${r.stress} stress on ${showDay(r.seen)}; that counts until ${showDay(r.until)}.`;
+      return `The turf was seen under ${r.stress} stress on ${showDay(r.seen)}${r.until === null ? ', and no rain since then has filled the soil again. Note it on the lawn’s screen when it is over.' : `; that counts until ${showDay(r.until)}.`}`;
+    case 'drought-may-last':
+      return `The turf was seen under drought stress on ${showDay(r.seen)}, and no forecast reaches so far: look again before you spray.`;
     case 'no-air-limit':
       return 'The label sheet sets no limit of air temperature.';
     case 'air-within':
@@ -322,9 +328,9 @@ export function reasonWords(r: Reason, show: Shows): string {
     case 'no-ceiling':
       return 'Your house sets no ceiling for it on this turf.';
     case 'within-ceiling':
-      return `${capital(r.ingredient)}: ${show.ingredient(r.total, 'a.i.')} in 12 months with this, your ceiling on ${r.turf} is ${show.ingredient(r.most, 'a.i.')}.`;
+      return `${ceilingOf(r.ingredient)}: ${show.ingredient(r.total, 'a.i.')} in 12 months with this; your ceiling on ${r.turf} is ${show.ingredient(r.most, 'a.i.')}.`;
     case 'over-ceiling':
-      return `${capital(r.ingredient)} would come to ${show.ingredient(r.total, 'a.i.')} in 12 months: your ceiling on ${r.turf} is ${show.ingredient(r.most, 'a.i.')}.`;
+      return `${ceilingOf(r.ingredient)}: it would come to ${show.ingredient(r.total, 'a.i.')} in 12 months. Your ceiling on ${r.turf} is ${show.ingredient(r.most, 'a.i.')}.`;
     case 'no-nitrogen':
       return 'It carries no nitrogen.';
     case 'nitrogen-fits':

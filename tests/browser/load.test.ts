@@ -128,13 +128,20 @@ test('a card is ticked through on the phone, the network gone in the middle', as
   await b.page('What really went in');
   await isSound(b, 'Load card, phone');
   // its worker is there, and has its files
-  await b.driver.wait(
-    () =>
-      b.driver.executeScript<boolean>(
-        `return navigator.serviceWorker.controller !== null && caches.has('cards-1')`,
-      ),
-    120_000,
-  );
+  const hired = () =>
+    b.driver.executeScript<string>(
+      `return (async () => {
+         const r = await navigator.serviceWorker.getRegistration();
+         if (navigator.serviceWorker.controller && await caches.has('cards-1')) return 'here';
+         return r ? ['installing', 'waiting', 'active'].map((k) => k + ' ' + r[k]?.state).join(', ') : 'none hired';
+       })()`,
+    );
+  let last = '';
+  await b.driver
+    .wait(async () => (last = await hired()) === 'here', 240_000)
+    .catch((error: unknown) => {
+      throw new Error(`the worker of the service never came: ${last}`, { cause: error });
+    });
   const boxes = '//section//input[@type="checkbox"] | //li//input[@type="checkbox"]';
   const count = async () => (await b.driver.findElements({ xpath: boxes })).length;
   const tick = async (n: number) => (await b.find(`(${boxes})[${n}]`)).click();

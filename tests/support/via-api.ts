@@ -252,6 +252,7 @@ function questionOf(c: GateContext, range: GatesQuestion['range']): GatesQuestio
           method: e.method,
           calibrated_on: iso(e.calibratedOn)!,
           drift: (e.drift ?? null)!,
+          carrier_l_ha: (e.output?.by === 'volume' ? e.output.rate : null)!,
         }),
       ),
     },

@@ -127,14 +127,19 @@ export function Planning({
         </div>
       </section>
       <section aria-label="Ceilings" className="mt-5">
-        <h2 className="border-b-2 border-iron text-[20px]">Most of one ingredient on one turf</h2>
+        <h2 className="border-b-2 border-iron text-[20px]">Most on one turf in a year</h2>
         <p className="mt-1 max-w-[70ch] text-[15px] text-steel">
-          In twelve months, of all products together, and never more than the label. What the planner proposes
-          stays within it.
+          Of one ingredient, or of all that prunes roots (group 3): half a pound of dithiopyr takes as much of
+          the roots as three quarters of prodiamine, so each is counted as so much prodiamine. Over twelve
+          months, of all products together, and never more than the label. Usual: 0.33 lb a.i./acre of what
+          prunes roots on centipedegrass and St. Augustinegrass.
         </p>
         <ul className="mt-1 grid gap-2">
           {typed.ceilings.map((c, i) => (
-            <li key={i} className="grid grid-cols-1 items-end gap-2 sm:grid-cols-[1fr_1fr_1fr_auto]">
+            <li
+              key={i}
+              className="grid grid-cols-1 items-end gap-2 sm:grid-cols-2 lg:grid-cols-[1fr_1fr_1fr_1fr_auto]"
+            >
               <Labelled name={`Turf ${i + 1}`}>
                 {(f) => (
                   <select
@@ -149,16 +154,31 @@ export function Planning({
                   </select>
                 )}
               </Labelled>
-              <Labelled name={`Ingredient ${i + 1}`} issue={issue(`Ingredient ${i + 1}`)}>
+              <Labelled name={`Of what ${i + 1}`}>
                 {(f) => (
-                  <input
+                  <select
                     {...f}
                     disabled={!mayChange}
-                    value={c.ingredient}
-                    onChange={(e) => setCeiling(i, { ingredient: e.target.value })}
-                  />
+                    value={c.ingredient === null ? 'roots' : 'one'}
+                    onChange={(e) => setCeiling(i, { ingredient: e.target.value === 'roots' ? null : '' })}
+                  >
+                    <option value="roots">All that prunes roots, as prodiamine</option>
+                    <option value="one">One ingredient</option>
+                  </select>
                 )}
               </Labelled>
+              {c.ingredient !== null && (
+                <Labelled name={`Ingredient ${i + 1}`} issue={issue(`Ingredient ${i + 1}`)}>
+                  {(f) => (
+                    <input
+                      {...f}
+                      disabled={!mayChange}
+                      value={c.ingredient ?? ''}
+                      onChange={(e) => setCeiling(i, { ingredient: e.target.value })}
+                    />
+                  )}
+                </Labelled>
+              )}
               <MeasureField
                 name={`Most ${i + 1}`}
                 measure="ingredient"
@@ -185,7 +205,7 @@ export function Planning({
             className="button mt-2"
             onClick={() =>
               set({
-                ceilings: [...typed.ceilings, { turf: 'centipedegrass', ingredient: '', lbPerAcre: '' }],
+                ceilings: [...typed.ceilings, { turf: 'centipedegrass', ingredient: null, lbPerAcre: '' }],
               })
             }
           >

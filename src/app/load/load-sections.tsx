@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { togetherOf } from '@/core/mixing/card';
 import { FILL_WAYS, type FillWay } from '@/core/mixing/loads';
+import { carrierOutside } from '@/core/mixing/objections';
 import {
   equipmentFor,
   isForKind,
@@ -13,7 +14,7 @@ import {
   type Morning,
 } from '@/core/mixing/morning';
 import { parseFigure } from '@/core/units/parse';
-import type { LitresPerHectare } from '@/core/units/quantity';
+
 import { rateOf, type VolumeRate } from '@/core/units/rate';
 import type { Label } from '@/core/products/label';
 import type { Outcome } from '@/server/entry/outcome';
@@ -270,14 +271,12 @@ function Carriers({ labels, typed }: Readonly<{ labels: readonly Label[]; typed:
   if (!read.ok) return null;
   const carrier = (rateOf(read.value, 'gal/1000sqft') as VolumeRate).rate;
   return labels.map((label) => {
-    if (!label.carrier) return null;
-    const { least, most } = label.carrier;
-    const isInside = (c: LitresPerHectare) => c >= least * (1 - 1e-6) && c <= most * (1 + 1e-6);
-    if (isInside(carrier)) return null;
+    const limits = carrierOutside(label, carrier);
+    if (!limits) return null;
     return (
       <p key={label.id} role="alert" className="mt-2 border-l-4 border-clay bg-paper px-3 py-2">
-        Water is {show.carrier(carrier)}; the label of {shortName(label)} asks for {show.carrier(least)} to{' '}
-        {show.carrier(most)}. Change the water, or the equipment.
+        Water is {show.carrier(carrier)}; the label of {shortName(label)} asks for{' '}
+        {show.carrier(limits.least)} to {show.carrier(limits.most)}. Change the water, or the equipment.
       </p>
     );
   });

@@ -285,8 +285,8 @@ ask('each weed\u2019s own clock, and annuals end with their season', [
       }),
   ],
   [
-    'dandelion seen last September: a perennial is still there',
-    'open stage-controlled',
+    'dandelion seen last September: nobody has looked for too long',
+    'ajar not-known',
     () =>
       onDay(growthStage, {
         ...on('dandelion', 'mature'),

@@ -1,15 +1,31 @@
 /** Questions where two products, two names, two seedings or two grounds meet. Right answers: common practice and the rule of each label, no source. */
-import { addDays, type Day } from '@/core/calendar/day';
+import { addDays, dayOf, dayOfYear, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
+import type { Outlook } from '@/core/ground/outlook';
 import type { Label } from '@/core/products/label';
 import { rateOf } from '@/core/units/rate';
 import { entryOf } from '@/core/records/ledger';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
-import { context, entry, label, product, row, today, zone } from '../../../tests/support/gate-context';
+import { USUAL_PLANNING, ceilingsFrom } from '@/data/planning-rules';
+import type { Weed } from '@/core/weeds/weeds';
+import {
+  context,
+  entry,
+  label,
+  leafLabel,
+  leafProduct,
+  outlook,
+  product,
+  row,
+  today,
+  zone,
+} from '../../../tests/support/gate-context';
 import { soilAt } from '../../../tests/support/ask';
 import { airTemperature } from './air-temperature';
 import { gatesFor } from './all';
 import type { Gate, GateContext } from './gate';
+import { growthStage } from './growth-stage';
+import { houseCeiling } from './house-ceiling';
 import { labelRate } from './label-rate';
 import { nitrogen } from './nitrogen';
 import { partner } from './partner';
@@ -194,4 +210,242 @@ test.each([
       product: { ...product, label: { ...label, registeredIn } },
     }),
   ).toBe(right);
+});
+
+describe('what prunes roots on tender turf', () => {
+  const lb = (x: number) => rateOf(x, 'lb/acre').rate as KilogramsPerHectare;
+  const CENTIPEDE = { turf: 'centipedegrass', ingredient: null, most: lb(0.33) } as const;
+  /** A product that is all a.i., so that a rate in lb/acre is lb a.i./acre. */
+  const pure = (name: string, group: number | null = 3, over: Partial<Label> = {}): Label => ({
+    ...label,
+    id: name,
+    name,
+    rates: [row('centipedegrass', rateOf(0.01, 'lb/acre'), rateOf(9, 'lb/acre'))],
+    yearLimit: null,
+    ingredients: [{ ...label.ingredients[0]!, name, group, content: { in: 'weight', share: 1 } }],
+    ...over,
+  });
+  const dose = (l: Label, pounds: number) => ({ ...product, label: l, rate: rateOf(pounds, 'lb/acre') });
+  const had = (l: Label, pounds: number, ago: number, status: 'done' | 'planned' = 'done') =>
+    entryOf(l, rateOf(pounds, 'lb/acre'), {
+      id: `${l.id}${ago}`,
+      day: addDays(today, -ago),
+      status,
+      share: 1,
+      ground: null,
+    });
+  const asked = (
+    now: GateContext['product'],
+    {
+      ledger = [],
+      beside = [],
+      turf = 'centipedegrass',
+      ceilings = [CENTIPEDE],
+    }: Partial<{
+      ledger: GateContext['ledger'];
+      beside: GateContext['beside'];
+      turf: GateContext['zone']['turf'];
+      ceilings: GateContext['rules']['ceilings'];
+    }> = {},
+  ) =>
+    said(houseCeiling, {
+      product: now,
+      ledger,
+      beside,
+      zone: { ...zone, turf },
+      rules: { ...context().rules, ceilings },
+    });
+  const prodiamine = pure('prodiamine');
+  const dithiopyr = pure('dithiopyr');
+  // common practice, no source: 0.33 lb prodiamine an acre and year; equivalents are recalled
+  test.each([
+    ['prodiamine at 0.54 lb (0.83 oz of the 65 %)', 1.47, prodiamine, 'shut over-ceiling'],
+    ['prodiamine at 0.325 lb', 0.325, prodiamine, 'open within-ceiling'],
+    ['prodiamine at 0.34 lb', 0.34, prodiamine, 'shut over-ceiling'],
+    ['dithiopyr at 0.2 lb, as 0.3 of prodiamine', 0.2, dithiopyr, 'open within-ceiling'],
+    ['dithiopyr at 0.25 lb, as 0.375', 0.25, dithiopyr, 'shut over-ceiling'],
+    ['pendimethalin at 1 lb, as 0.25', 1, pure('pendimethalin'), 'open within-ceiling'],
+    ['pendimethalin at 1.5 lb, as 0.375', 1.5, pure('pendimethalin'), 'shut over-ceiling'],
+    ['oryzalin at 2 lb, as 0.5', 2, pure('oryzalin'), 'shut over-ceiling'],
+    ['pronamide, of the group and known to spare roots', 1, pure('pronamide'), 'open no-ceiling'],
+    ['isoxaben, another site of action', 1, pure('isoxaben', 29), 'open no-ceiling'],
+    ['oxadiazon, which prunes none', 3, pure('oxadiazon', 14), 'open no-ceiling'],
+    ['a substance of group 3 that nobody knows', 0.1, pure('novel', 3), 'ajar not-known'],
+    ['a substance of another group that nobody knows', 0.1, pure('novel', 9), 'open no-ceiling'],
+  ] as const)('%s', (_, pounds, l, answer) => {
+    expect(asked(dose(l, pounds))).toBe(answer);
+  });
+  test('two of the site of action are one load: before, beside and planned; after a year it is over', () => {
+    const now = dose(prodiamine, 0.2);
+    expect(asked(now, { ledger: [had(dithiopyr, 0.1, 100)] })).toBe('shut over-ceiling');
+    expect(asked(now, { ledger: [had(dithiopyr, 0.08, 100)] })).toBe('open within-ceiling');
+    expect(asked(now, { ledger: [had(dithiopyr, 0.1, 366)] })).toBe('open within-ceiling');
+    expect(asked(now, { ledger: [had(dithiopyr, 0.1, -60, 'planned')] })).toBe('shut over-ceiling');
+    expect(asked(now, { beside: [{ ...dose(dithiopyr, 0.1), position: 2 }] })).toBe('shut over-ceiling');
+    expect(asked(now, { ledger: [had(pure('oxadiazon', 14), 3, 100)] })).toBe('open within-ceiling');
+  });
+  test('other turf has none; of a mix the tender grass counts; one ingredient can have its own besides', () => {
+    expect(asked(dose(prodiamine, 0.6), { turf: 'tall fescue' })).toBe('open no-ceiling');
+    const own = { turf: 'centipedegrass', ingredient: 'prodiamine', most: lb(0.2) } as const;
+    expect(asked(dose(prodiamine, 0.25), { ceilings: [CENTIPEDE, own] })).toBe('shut over-ceiling');
+    expect(asked(dose(dithiopyr, 0.2), { ceilings: [CENTIPEDE, own] })).toBe('open within-ceiling');
+    const usual = ceilingsFrom(USUAL_PLANNING);
+    expect(asked(dose(prodiamine, 0.4), { ceilings: usual, turf: 'St. Augustinegrass' })).toBe(
+      'shut over-ceiling',
+    );
+    expect(asked(dose(prodiamine, 0.4), { ceilings: usual, turf: 'bermudagrass' })).toBe('open no-ceiling');
+  });
+});
+
+describe('a drought that was seen', () => {
+  /** So many mm of rain on each of these days from today, else none; 20 °C in the shade, so that some 3 mm a day go. */
+  const rained = (mm: Readonly<Record<number, number>>): Partial<GateContext> => {
+    const of = (from: number, days: number) => {
+      const hours = Array.from({ length: days * 24 }, (_, h) => [from + Math.floor(h / 24), h % 24] as const);
+      return Float64Array.from(hours, ([day, hour]) => (hour >= 4 && hour < 8 ? (mm[day] ?? 0) / 4 : 0));
+    };
+    const base = context();
+    const air = (days: number) =>
+      Float64Array.from({ length: days * 24 }, (_, h) => 20 - 5 * Math.cos(h / 3.82));
+    const [recent, forecast] = [base.recent!, base.forecast!];
+    const days = 40;
+    return {
+      recent: {
+        ...recent,
+        from: addDays(today, -days),
+        air: air(days),
+        rain: of(-days, days),
+        wind: air(days),
+      },
+      forecast: {
+        ...forecast,
+        from: today,
+        rain: of(0, 10),
+        air: air(10),
+        wind: air(10),
+        rainChance: air(10),
+      },
+    };
+  };
+  const asked = (
+    ago: number,
+    mm: Readonly<Record<number, number>>,
+    on = 0,
+    over: Partial<GateContext> = {},
+  ) =>
+    said(
+      turfState,
+      {
+        product: leafProduct,
+        seen: { ...context().seen, stress: { kind: 'drought', on: addDays(today, -ago) } },
+        ...rained(mm),
+        ...over,
+      },
+      addDays(today, on),
+    );
+  test.each([
+    ['15 days ago, not a drop since', 15, {}, 0, 'shut turf-stressed'],
+    ['30 days ago, not a drop since', 30, {}, 0, 'shut turf-stressed'],
+    ['15 days ago, 4 mm since', 15, { [-3]: 4 }, 0, 'shut turf-stressed'],
+    ['15 days ago, an inch the day before yesterday', 15, { [-2]: 25 }, 0, 'open turf-state-irrelevant'],
+    ['15 days ago, an inch before it was seen', 15, { [-17]: 25 }, 0, 'shut turf-stressed'],
+    ['three days ago, an inch yesterday', 3, { [-1]: 25 }, 0, 'open turf-state-irrelevant'],
+    ['today, an inch forecast in four days: before it', 0, { 4: 25 }, 3, 'shut turf-stressed'],
+    ['today, an inch forecast in four days: after it', 0, { 4: 25 }, 5, 'open turf-state-irrelevant'],
+    ['today, in three weeks: no forecast reaches so far', 0, {}, 21, 'ajar drought-may-last'],
+  ] as const)('%s: %s', (_, ago, mm, on, answer) => {
+    expect(asked(ago, mm, on)).toBe(answer);
+  });
+  test('ends when somebody says so; without weather on file it is not known after two weeks', () => {
+    expect(asked(15, {}, 0, { seen: { ...context().seen, stress: { kind: 'none', on: today } } })).toBe(
+      'open turf-state-irrelevant',
+    );
+    expect(asked(15, {}, 0, { recent: null })).toBe('ajar drought-may-last');
+    expect(asked(10, {}, 0, { recent: null })).toBe('shut turf-stressed');
+  });
+});
+
+describe('a perennial and its year', () => {
+  const day = (month: number, date: number, year = 2027) => dayOf(year, month, date);
+  /** A soil of one wave: coldest on 25 January, warmest on 24 July, °C. */
+  const wave = (coldest: number, warmest: number): Outlook => {
+    const soil = (d: Day) =>
+      (warmest + coldest) / 2 -
+      ((warmest - coldest) / 2) * Math.cos((2 * Math.PI * (dayOfYear(d) - 25)) / 365);
+    const from = day(1, 1, 2026);
+    const at = (n: number, first: Day) => Array.from({ length: n }, (_, i) => soil(addDays(first, i)));
+    return {
+      ...outlook({ p10: null, p50: null, p90: null }),
+      from,
+      today,
+      begins: day(1, 25),
+      observed: at(today - from, from),
+      band: { p10: [], p50: at(400, today), p90: [] },
+    };
+  };
+  const north = wave(0, 26);
+  const coast = wave(14, 28);
+  const asked = (weed: Weed, look: Day | null, on: Day, o: Outlook | null = north): string => {
+    const l = { ...leafLabel, after: [{ weed, upTo: 'mature' as const }] };
+    const c = context({
+      product: { ...leafProduct, label: l, targets: [weed] },
+      outlook: o,
+      seen: { ...context().seen, stages: look === null ? [] : [{ weed, stage: 'mature', on: look }] },
+    });
+    const { verdict } = spanAt(growthStage.spans(c, { from: on, to: addDays(on, 1) }), on)!;
+    return `${verdict.state} ${verdict.reason.code}`;
+  };
+  // which weeds have no leaf in which season: from memory
+  test.each([
+    ['yellow-nutsedge', day(8, 20, 2026), day(1, 20), 'shut target-not-up'],
+    ['purple-nutsedge', day(8, 20, 2026), day(1, 20), 'shut target-not-up'],
+    ['green-kyllinga', day(8, 20, 2026), day(2, 20), 'shut target-not-up'],
+    ['dallisgrass', day(9, 1, 2026), day(1, 15), 'shut target-not-up'],
+    ['nimblewill', day(9, 1, 2026), day(12, 28), 'shut target-not-up'],
+    ['virginia-buttonweed', day(9, 1, 2026), day(1, 15), 'shut target-not-up'],
+    ['wild-violet', day(9, 1, 2026), day(1, 15), 'shut target-not-up'],
+    ['wild-garlic', day(3, 1), day(7, 15), 'shut target-not-up'],
+    ['florida-betony', day(3, 1), day(7, 15), 'shut target-not-up'],
+    // nobody has looked, and the season says it all the same
+    ['yellow-nutsedge', null, day(1, 20), 'shut target-not-up'],
+    // in leaf, and nobody has looked for too long
+    ['yellow-nutsedge', day(8, 20, 2026), day(6, 10), 'ajar not-known'],
+    ['wild-garlic', day(3, 1), day(11, 20), 'ajar not-known'],
+    ['dandelion', day(3, 18, 2026), day(3, 18), 'ajar not-known'],
+    ['dandelion', day(4, 10, 2025), day(3, 18), 'ajar not-known'],
+    ['white-clover', day(11, 1, 2026), day(3, 18), 'ajar not-known'],
+    // in leaf, and looked at
+    ['yellow-nutsedge', day(6, 1), day(6, 20), 'open stage-controlled'],
+    ['wild-garlic', day(11, 1), day(12, 20), 'open stage-controlled'],
+    ['dandelion', day(1, 10), day(3, 18), 'open stage-controlled'],
+    // what was just seen goes before the season
+    ['yellow-nutsedge', day(1, 10), day(1, 20), 'open stage-controlled'],
+    ['wild-garlic', day(7, 5), day(7, 15), 'open stage-controlled'],
+    // looked at before the leaf went
+    ['yellow-nutsedge', day(11, 10), day(1, 10, 2028), 'shut target-not-up'],
+  ] as const)('%s, seen on %i, asked on %i: %s', (weed, look, on, answer) => {
+    expect(asked(weed, look, on)).toBe(answer);
+  });
+  test('where the soil stays warm it keeps its leaf; without an outlook the hemisphere’s winter is asked', () => {
+    expect(asked('dallisgrass', day(11, 20, 2026), day(1, 20), coast)).toBe('open stage-controlled');
+    expect(asked('dallisgrass', null, day(1, 20), null)).toBe('shut target-not-up');
+    expect(asked('dallisgrass', day(5, 20), day(7, 1), null)).toBe('open stage-controlled');
+  });
+  test('it says from when it has leaf again', () => {
+    const c = context({
+      product: {
+        ...leafProduct,
+        label: { ...leafLabel, after: [{ weed: 'yellow-nutsedge', upTo: 'mature' }] },
+        targets: ['yellow-nutsedge'],
+      },
+      outlook: north,
+    });
+    const { reason } = spanAt(
+      growthStage.spans(c, { from: day(1, 20), to: day(1, 21) }),
+      day(1, 20),
+    )!.verdict;
+    expect(reason.code === 'target-not-up' && reason.from! > day(4, 1) && reason.from! < day(5, 5)).toBe(
+      true,
+    );
+  });
 });

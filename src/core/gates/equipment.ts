@@ -1,21 +1,30 @@
 /**
- * Bolt: the label allows the method. Hose-end sprayers meter badly: only where the label says so.
+ * Bolt: the label allows the method, and the spray that it puts on an area. Hose-end sprayers meter badly: only where the label says so.
  * Latch: what is used has been calibrated within the house's days.
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
+import { carrierOutside } from '@/core/mixing/objections';
+import type { Label } from '@/core/products/label';
 import type { Method } from '@/core/trade/terms';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
 
 /** What puts out so much more or less than the time before wants looking at. Common practice, no source. */
 const MOST_DRIFT = 0.1;
 
-/** What would be used: the named method's, else the one of the house that the label allows and that was calibrated last. */
-function chosen({ product: { label, method }, means }: GateContext) {
+type Tool = GateContext['means']['equipment'][number];
+/** The spray that it puts on an area, where the label does not allow so little or so much. */
+function offLabel({ output }: Tool, label: Label) {
+  const limits = output?.by === 'volume' ? carrierOutside(label, output.rate) : null;
+  return limits && output?.by === 'volume' ? { carrier: output.rate, ...limits } : null;
+}
+
+/** What would be used: of what the label allows and the plan names, what puts out what the label asks, calibrated last. */
+function chosen({ product: { label, method }, means }: GateContext): Tool | undefined {
   const fitting = means.equipment
     .filter((e) => (method === null || e.method === method) && label.methods.includes(e.method))
     .toSorted((a, b) => (b.calibratedOn ?? -Infinity) - (a.calibratedOn ?? -Infinity));
-  return fitting[0];
+  return fitting.find((e) => !offLabel(e, label)) ?? fitting[0];
 }
 
 export const equipment: Gate = {
@@ -35,6 +44,9 @@ export const equipment: Gate = {
       );
     }
     const { name, calibratedOn: on } = used;
+    const off = offLabel(used, label);
+    if (off)
+      return constantLane(range, shut('bolt', { code: 'carrier-outside', source: 'label', name, ...off }));
     if (on === null)
       return constantLane(range, shut('latch', { code: 'never-calibrated', source: 'house rule', name }));
     const days = rules.calibrationDays;

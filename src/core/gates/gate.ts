@@ -131,8 +131,11 @@ export type Resources = Readonly<{
   onHand: Readonly<Record<string, number>>;
 }>;
 
-/** The most of one a.i. that the house puts on a turf in twelve months, whatever the label would allow. */
-export type Ceiling = Readonly<{ turf: Turf; ingredient: string; most: KilogramsPerHectare }>;
+/**
+ * The most of one a.i. that the house puts on a turf in twelve months, whatever the label would allow. Ingredient null: all
+ * that prunes roots, each counted as so much prodiamine.
+ */
+export type Ceiling = Readonly<{ turf: Turf; ingredient: string | null; most: KilogramsPerHectare }>;
 
 /** The company's own rules; each gate names the one it used. */
 export type HouseRules = Readonly<{

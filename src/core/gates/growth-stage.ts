@@ -2,8 +2,8 @@
  * Latch, for post-emergents: the target is up, and not past the stage that the label controls, nor at one that it leaves
  * out on the way.
  * The stage goes by what was seen, and moves on from there; nothing seen, an annual's is expected from its own line of
- * the soil, which never opens: look first. Perennials that nobody has looked at are not known. Annuals end with their
- * season. For pre-emergents: the label must name what it is to keep from coming up.
+ * the soil, which never opens: look first. Perennials that nobody has looked at lately are not known, and are not up in the
+ * season in which they have no leaf. Annuals end with their season. For pre-emergents: the label must name what it is to keep from coming up.
  *
  * Days from emergence to each stage: common practice, no source; heat and water make them shorter or longer.
  */
@@ -14,6 +14,7 @@ import { lineOf, type Season } from '@/core/ground/outlook';
 import { belongsFrom, seasonNow, usualClimate } from '@/core/ground/season';
 import { isPreEmergent } from '@/core/trade/terms';
 import { germinationLine } from '@/core/weeds/germination';
+import { isWithoutLeaf, leafAgain } from '@/core/weeds/leaf-seasons';
 import { STAGES, stageRank, type Stage, type Weed } from '@/core/weeds/weeds';
 import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 
@@ -71,11 +72,13 @@ export function stageOn(context: GateContext, target: Weed): (day: Day) => Stage
   const looks = context.seen.stages.filter((s) => s.weed === target).toSorted((a, b) => b.on - a.on);
   const seasons = seasonsOf(context, target);
   return (day) => {
-    if (!seasons) {
-      const last = looks.find((s) => s.on <= day);
-      // a perennial does not tiller away from its control
-      return last ? { stage: last.stage, seen: last.on } : null;
-    }
+    if (!seasons)
+      return perennialOn(
+        context,
+        target,
+        looks.find((s) => s.on <= day),
+        day,
+      );
     const [now, next] = seasons;
     const season = day < next.belongs ? now : next;
     const last = looks.find((s) => s.on <= day && s.on >= season.belongs);
@@ -91,12 +94,32 @@ export function stageOn(context: GateContext, target: Weed): (day: Day) => Stage
   };
 }
 
-/** The day from which a weed that is not up is expected, 1 in 10; null: nobody knows. */
+/** A look at a perennial counts so many days: it does not tiller away from its control, but it dies back, or was sprayed. Ours. */
+const LOOK_COUNTS_DAYS = 75;
+/** What somebody saw this lately goes before what the season lets expect. Ours. */
+const JUST_SEEN_DAYS = 14;
+
+/** A perennial, by the last look before the day: in the season in which it has no leaf it is not up, unless just seen. */
+function perennialOn(
+  { outlook, zone }: GateContext,
+  target: Weed,
+  look: GateContext['seen']['stages'][number] | undefined,
+  day: Day,
+): StageNow | null {
+  const seen = look && day - look.on <= LOOK_COUNTS_DAYS ? { stage: look.stage, seen: look.on } : null;
+  if (seen && day - seen.seen <= JUST_SEEN_DAYS) return seen;
+  return isWithoutLeaf(target, { outlook, latitude: zone.latitude }, day)
+    ? { stage: 'not up', seen: null }
+    : seen;
+}
+
+/** The day from which a weed that is not up is expected: 1 in 10 by its line, a perennial's by its leaf; null: nobody knows. */
 function expectedFrom(context: GateContext, target: Weed): (day: Day) => Day | null {
   const seasons = seasonsOf(context, target);
+  const where = { outlook: context.outlook, latitude: context.zone.latitude };
   return (day) => {
-    const from = seasons && (day < seasons[1].belongs ? seasons[0] : seasons[1]).p10;
-    return from ?? null;
+    if (!seasons) return isWithoutLeaf(target, where, day) ? leafAgain(target, where, day) : null;
+    return (day < seasons[1].belongs ? seasons[0] : seasons[1]).p10;
   };
 }
 

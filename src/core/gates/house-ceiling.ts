@@ -1,13 +1,15 @@
 /**
- * Latch: the house's own most of one a.i. on one turf in twelve months, whatever the label would allow: tender turf takes
- * less. What was put down, what is planned before and after, and what goes down beside it count, over the zone.
+ * Latch: the house's own most on one turf in twelve months, whatever the label would allow: tender turf takes less. Of one
+ * a.i., or of all that prunes roots together, counted as prodiamine. What was put down, what is planned before and after,
+ * and what goes down beside it count, over the zone.
  */
 import type { Day } from '@/core/calendar/day';
 import { constantLane, laneByBreaks } from '@/core/calendar/span';
-import { shareOf } from '@/core/products/application';
-import { ingredientRate } from '@/core/products/label';
+import { shareOf, type ApplicationProduct } from '@/core/products/application';
+import { rootEquivalent } from '@/core/products/ingredient-facts';
+import type { Ingredient } from '@/core/products/label';
 import { substanceKey } from '@/core/products/substance';
-import { containedIn, limitBreaks, ofIngredient, periodsWith, sumsIn } from '@/core/records/ledger';
+import { containedIn, limitBreaks, periodsWith, sumsIn, type Contained } from '@/core/records/ledger';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { exceeds } from '@/core/units/tolerance';
 import {
@@ -25,57 +27,70 @@ export const houseCeiling: Gate = {
   key: 'house-ceiling',
   name: 'House ceiling',
   spans: (context, range) => {
-    const { product, zone, ledger, bookFrom } = context;
-    const asked = product.label.ingredients.flatMap((ingredient) => {
-      const ceiling = ceilingFor(context.rules.ceilings, zone, ingredient.name);
-      return ceiling ? [{ ingredient, ceiling }] : [];
-    });
+    const { product, zone, ledger, bookFrom, rules } = context;
+    const asked = ceilingsOn(rules.ceilings, zone).filter((c) =>
+      product.label.ingredients.some((i) => weightIn(c, i) !== 0),
+    );
     if (!asked.length) return constantLane(range, open({ code: 'no-ceiling', source: 'house rule' }));
     return laneByBreaks<Day, Verdict>(
       range,
       limitBreaks('12 months', ledger, range.from, range.to, bookFrom),
-      (day) => asked.map((a) => verdictOn(context, a, day)).reduce(worseVerdict),
+      (day) => asked.map((ceiling) => verdictOn(context, ceiling, day)).reduce(worseVerdict),
     );
   },
 };
 
-/** The lowest ceiling of an ingredient on a turf, or on either grass of a mix. */
-export const ceilingFor = (
+/** Of each ingredient, and of roots, the lowest ceiling on a turf, or on either grass of a mix. */
+export function ceilingsOn(
   ceilings: readonly Ceiling[],
   { turf, mixedWith }: Pick<GateContext['zone'], 'turf' | 'mixedWith'>,
-  ingredient: string,
-): Ceiling | undefined =>
-  ceilings
-    .filter(
-      (c) =>
-        (c.turf === turf || c.turf === mixedWith) && substanceKey(c.ingredient) === substanceKey(ingredient),
-    )
-    .toSorted((a, b) => a.most - b.most)[0];
+): Ceiling[] {
+  const lowest = new Map<string | null, Ceiling>();
+  for (const c of ceilings) {
+    if (c.turf !== turf && c.turf !== mixedWith) continue;
+    const key = c.ingredient === null ? null : substanceKey(c.ingredient);
+    const other = lowest.get(key);
+    if (!other || c.most < other.most) lowest.set(key, c);
+  }
+  return [...lowest.values()];
+}
 
-type Asked = Readonly<{
-  ingredient: GateContext['product']['label']['ingredients'][number];
-  ceiling: Ceiling;
-}>;
+/** How much 1 kg of an ingredient counts against a ceiling, kg; 0: it does not; null: nobody knows. */
+export function weightIn(
+  { ingredient }: Ceiling,
+  { name, group }: Pick<Ingredient, 'name' | 'group'>,
+): number | null {
+  if (ingredient === null) return rootEquivalent(name, group);
+  return substanceKey(ingredient) === substanceKey(name) ? 1 : 0;
+}
 
-function verdictOn(context: GateContext, { ingredient, ceiling }: Asked, day: Day): Verdict {
-  const { product, beside, zone, ledger } = context;
-  const { name } = ingredient;
-  const own = ingredientRate(product.rate, { ...ingredient, counts: 'a.i.' }, product.label.density);
-  const withIt = beside.flatMap((p) =>
-    containedIn(p.label, p.rate)
-      .filter((c) => substanceKey(c.name) === substanceKey(name))
-      .map((c) => (c.ai === null ? null : c.ai * shareOf(p.place, zone))),
-  );
+/** What of a dose counts against a ceiling, kg/ha of the ground that is treated; undefined: nothing; null: it cannot be told. */
+export function countedIn(ceiling: Ceiling, contained: readonly Contained[]): number | null | undefined {
+  const counted = contained.flatMap((c) => {
+    const weight = weightIn(ceiling, c);
+    return weight === 0 ? [] : [weight === null || c.ai === null ? null : weight * c.ai];
+  });
+  return counted.length
+    ? counted.reduce((sum, kg) => (sum === null || kg === null ? null : sum + kg), 0)
+    : undefined;
+}
+
+function verdictOn({ product, beside, zone, ledger }: GateContext, ceiling: Ceiling, day: Day): Verdict {
+  const inDose = ({ label, rate, place }: ApplicationProduct) => {
+    const counted = countedIn(ceiling, containedIn(label, rate));
+    return counted === null ? null : (counted ?? 0) * shareOf(place, zone);
+  };
+  const visit = [product, ...beside].map(inDose);
   const before = periodsWith('12 months', day, ledger).map(
-    (p) => sumsIn(ledger, p, null, ofIngredient(name, 'a.i.')).zone,
+    (p) => sumsIn(ledger, p, null, (e) => countedIn(ceiling, e.ingredients)).zone,
   );
-  if (own === null || [...withIt, ...before].includes(null))
+  if ([...visit, ...before].includes(null))
     return ajar({ code: 'not-known', source: 'label', missing: 'ingredient-content' });
-  const now = own * shareOf(product.place, zone) + withIt.reduce<number>((sum, kg) => sum + kg!, 0);
+  const now = visit.reduce<number>((sum, kg) => sum + kg!, 0);
   const total = Math.max(...before.map((kg) => kg!)) + now;
   const facts = {
     source: 'house rule',
-    ingredient: name,
+    ingredient: ceiling.ingredient,
     turf: ceiling.turf,
     most: ceiling.most,
     now: now as KilogramsPerHectare,

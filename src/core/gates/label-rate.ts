@@ -3,11 +3,9 @@
  * a.i. that stands in several products of one visit comes, all together, to no more than the label allows at once.
  */
 import { constantLane } from '@/core/calendar/span';
+import { overAtOnce } from '@/core/mixing/objections';
 import { groundOf, sharesGround } from '@/core/products/application';
-import { ingredientRate, isHerbicide, rateForTurf } from '@/core/products/label';
-import { substanceKey } from '@/core/products/substance';
-import { containedIn } from '@/core/records/ledger';
-import type { KilogramsPerHectare } from '@/core/units/quantity';
+import { isHerbicide, rateForTurf } from '@/core/products/label';
 import { exceeds } from '@/core/units/tolerance';
 import { open, shut, type Gate, type GateContext, type Verdict } from './gate';
 import { turfsOf } from './label-turf';
@@ -48,38 +46,10 @@ function togetherOver(
   { product, beside }: GateContext,
   high: GateContext['product']['rate'],
 ): Verdict | null {
-  const { label, rate, place } = product;
-  for (const ingredient of label.ingredients) {
-    const { name, counts } = ingredient;
-    const key = substanceKey(name);
-    const others = beside.filter(
-      (p) =>
-        sharesGround(groundOf(p.place), groundOf(place)) &&
-        p.label.ingredients.some((i) => substanceKey(i.name) === key),
-    );
-    if (!others.length) continue;
-    const most = ingredientRate(high, ingredient, label.density);
-    const parts = [
-      ingredientRate(rate, ingredient, label.density),
-      ...others.flatMap((p) =>
-        containedIn(p.label, p.rate)
-          .filter((c) => substanceKey(c.name) === key)
-          .map((c) => (counts === 'a.e.' ? c.ae : c.ai)),
-      ),
-    ];
-    if (most === null || parts.some((kg) => kg === null))
-      return shut('bolt', { code: 'not-known', source: 'label', missing: 'ingredient-content' });
-    const total = parts.reduce<number>((sum, kg) => sum + (kg ?? 0), 0) as KilogramsPerHectare;
-    if (exceeds(total, most))
-      return shut('bolt', {
-        code: 'over-at-once',
-        source: 'label',
-        ingredient: name,
-        counts,
-        total,
-        most,
-        others: others.map((p) => p.label.name),
-      });
-  }
-  return null;
+  const onIt = beside.filter((p) => sharesGround(groundOf(p.place), groundOf(product.place)));
+  const over = overAtOnce(product, high, onIt);
+  if (!over) return null;
+  return over === 'not known'
+    ? shut('bolt', { code: 'not-known', source: 'label', missing: 'ingredient-content' })
+    : shut('bolt', { code: 'over-at-once', source: 'label', ...over });
 }

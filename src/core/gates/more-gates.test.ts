@@ -241,9 +241,13 @@ describe('growth stage', () => {
       'open stage-controlled',
       'shut latch past-stage',
     ]);
-    expect(said(on(growthStage, context({ product: leafProduct, ...on_('mature', 300) })))).toBe(
+    const dandelion = (ago: number) =>
+      said(on(growthStage, context({ product: leafProduct, ...on_('mature', ago) })));
+    expect([dandelion(60), dandelion(90), dandelion(300)]).toEqual([
       'open stage-controlled',
-    );
+      'ajar not-known',
+      'ajar not-known',
+    ]);
     expect(said(on(growthStage, context({ product: leafProduct, ...on_('not up') })))).toBe(
       'shut latch target-not-up',
     );
@@ -288,14 +292,16 @@ describe('turf state', () => {
     });
     expect(said(on(turfState, c))).toBe('shut latch part-green');
   });
-  test('no outlook is not known; cool-season turf and granules do not ask; stress shuts for two weeks', () => {
+  test('no outlook is not known; cool-season turf and granules do not ask; heat shuts for two weeks, drought until it has rained', () => {
     expect(said(on(turfState, context({ ...bermuda, ...rows('any'), outlook: null })))).toBe(
       'ajar not-known',
     );
     expect(said(on(turfState, context({ product: leafProduct })))).toBe('open turf-state-irrelevant');
     const dry = context({ product: leafProduct, ...seen({ stress: { kind: 'drought', on: today } }) });
     expect(said(on(turfState, dry))).toBe('shut latch turf-stressed');
-    expect(on(turfState, dry, addDays(today, 14)).state).toBe('open');
+    const hot = context({ product: leafProduct, ...seen({ stress: { kind: 'heat', on: today } }) });
+    expect(said(on(turfState, hot, addDays(today, 13)))).toBe('shut latch turf-stressed');
+    expect(on(turfState, hot, addDays(today, 14)).state).toBe('open');
   });
 });
 

@@ -6,10 +6,10 @@
 import { addDays, type Day } from '@/core/calendar/day';
 import { hourOf, type Hour } from '@/core/calendar/hour';
 import { constantLane, laneByTick } from '@/core/calendar/span';
+import { adjuvantsApart, sharedIngredient } from '@/core/mixing/objections';
 import { refusedInTank, wantsWater } from '@/core/mixing/partners';
 import { worksOnLeaf, type ApplicationProduct } from '@/core/products/application';
 import { isGranule, type Label } from '@/core/products/label';
-import { isSameSubstance } from '@/core/products/substance';
 import type { Millimetres } from '@/core/units/quantity';
 import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 import { skyAt, skyEnds } from './sky';
@@ -66,18 +66,11 @@ function byLabels(
   const opposed = (label.onLeaf && other.label.inSoil) || (other.label.onLeaf && label.inSoil);
   if (rules.partners === 'never together' && opposed)
     return shut('latch', { code: 'never-together', source: 'house rule', partner: name });
-  if (isOneTank && label.adjuvant && other.label.adjuvant && label.adjuvant !== other.label.adjuvant)
-    return ajar({
-      code: 'adjuvants-differ',
-      source: 'label',
-      partner: name,
-      asks: [label.adjuvant, other.label.adjuvant],
-    });
-  const ingredient = label.ingredients.find((i) =>
-    other.label.ingredients.some((o) => isSameSubstance(o.name, i.name)),
-  );
-  if (ingredient)
-    return ajar({ code: 'same-ingredient', source: 'label', partner: name, ingredient: ingredient.name });
+  const asks = isOneTank && adjuvantsApart(label, other.label);
+  if (asks) return ajar({ code: 'adjuvants-differ', source: 'label', partner: name, asks });
+  const ingredient = sharedIngredient(label, other.label);
+  if (ingredient !== null)
+    return ajar({ code: 'same-ingredient', source: 'label', partner: name, ingredient });
   if (!isOneTank && isGranule(label) !== isGranule(other.label)) {
     const granule = isGranule(label) ? tank : other.tank;
     const spray = isGranule(label) ? other.tank : tank;

@@ -74,6 +74,7 @@ const REASON_TIMES: AllTimes = {
   'part-green': { seen: 'day' },
   'must-be-dormant': { seen: 'day' },
   'turf-stressed': { seen: 'day', until: 'day' },
+  'drought-may-last': { seen: 'day' },
   'leaf-dry': { lastRain: 'hour' },
   'leaf-dripping': { lastRain: 'hour' },
   'leaf-damp': { lastRain: 'hour' },

@@ -11,6 +11,7 @@ import type { Method, Site, Turf, Use } from '@/core/trade/terms';
 import type {
   Celsius,
   KilogramsPerHectare,
+  LitresPerHectare,
   Metres,
   MetresPerSecond,
   Millimetres,
@@ -262,6 +263,14 @@ export type Reason = Readonly<{ source: Source }> &
       }>
     | Readonly<{ code: 'calibration-drifted'; name: string; on: Day; drift: number }>
     | Readonly<{ code: 'never-calibrated'; name: string }>
+    /** what it puts on an area, and what the label allows */
+    | Readonly<{
+        code: 'carrier-outside';
+        name: string;
+        carrier: LitresPerHectare;
+        least: LitresPerHectare;
+        most: LitresPerHectare;
+      }>
     | Readonly<{ code: 'no-event' }>
     | Readonly<{
         code: 'event-that-day' | 'no-dry-time-before-event';
@@ -300,7 +309,14 @@ export type Reason = Readonly<{ source: Source }> &
         green: number;
         seen: Day | null;
       }>
-    | Readonly<{ code: 'turf-stressed'; stress: 'heat' | 'drought'; seen: Day; until: Day }>
+    | Readonly<{
+        code: 'turf-stressed';
+        stress: 'heat' | 'drought';
+        seen: Day;
+        /** when it no longer counts; null: not before it rains, or somebody says that it is gone */
+        until: Day | null;
+      }>
+    | Readonly<{ code: 'drought-may-last'; seen: Day }>
     | Readonly<{ code: 'no-air-limit' }>
     | Readonly<{
         code: 'air-within' | 'air-too-cold' | 'air-too-warm' | 'air-warm' | 'air-cold';
@@ -312,7 +328,8 @@ export type Reason = Readonly<{ source: Source }> &
     | Readonly<{ code: 'no-ceiling' }>
     | Readonly<{
         code: 'within-ceiling' | 'over-ceiling';
-        ingredient: string;
+        /** null: all that prunes roots, counted as prodiamine */
+        ingredient: string | null;
         turf: Turf;
         most: KilogramsPerHectare;
         /** of this visit, and with all that lies there in twelve months */

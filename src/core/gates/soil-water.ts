@@ -3,37 +3,25 @@
  * after some dry days. What counts is how the day begins: rain that comes later washes the product in. By the bucket of
  * core/weather/soil-water.
  */
-import type { Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
-import { seasonOf } from '@/core/lawn/turf';
+import type { Day } from '@/core/calendar/day';
 import type { Millimetres } from '@/core/units/quantity';
-import { soilWaterOf } from '@/core/weather/soil-water';
-import { daysIn, sliceDays, type HourlyWeather } from '@/core/weather/series';
-import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
+import { ajar, open, shut, type Gate, type Verdict } from './gate';
+import { rootZoneOf } from './root-zone';
 
 /** Under this room a soil is wet, whatever the label asks for. Common practice, no source. */
 const WET_MM = 3;
 /** Before so many dry days it should have room for the label's watering-in as well. Common practice, no source. */
 const DRY_DAYS = 4;
 
-function joined({ recent, forecast }: GateContext): HourlyWeather[] | null {
-  if (!forecast) return null;
-  if (!recent) return null;
-  const to = Math.min(recent.from + daysIn(recent), forecast.from) as Day;
-  return to > recent.from ? [sliceDays(recent, recent.from, to), forecast] : null;
-}
-
 export const soilWater: Gate = {
   key: 'soil-water',
   name: 'Soil water',
   spans: (context, range) => {
-    const { product, zone } = context;
+    const { product } = context;
     if (!product.label.inSoil)
       return constantLane(range, open({ code: 'not-for-this-use', source: 'label', use: product.use }));
-    const weather = joined(context);
-    const season = seasonOf(zone.turf, zone.mixedWith);
-    const water =
-      weather && soilWaterOf(weather, zone.texture, season === 'warm' ? 'warm' : 'cool', zone.latitude);
+    const water = rootZoneOf(context);
     const missing = context.forecast ? 'recent-weather' : 'forecast';
     const unknown = ajar({ code: 'not-known', source: 'forecast', missing });
     const beyond = ajar({ code: 'not-known', source: 'forecast', missing: 'forecast' });

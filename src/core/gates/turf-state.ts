@@ -1,6 +1,7 @@
 /**
  * Bolt if the label says so, else latch, and nothing where the label frees it (the atrazine type on centipede): warm-season turf that is neither dormant nor green is easily hurt through the
- * leaf; turf under heat or drought is too. What was seen of stress counts for two weeks (common practice, no source).
+ * leaf; turf under heat or drought is too. Heat that was seen counts for two weeks (common practice, no source), drought until
+ * rain has filled the root zone again.
  *
  * "Dormant only" opens on what somebody saw in the ten days before, and never on a model; turf that never goes dormant,
  * the cool-season part of a mix too, keeps it shut.
@@ -13,6 +14,7 @@ import { worksOnLeaf } from '@/core/products/application';
 import { rateForTurf } from '@/core/products/label';
 import type { Turf } from '@/core/trade/terms';
 import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
+import { droughtSince } from './root-zone';
 
 /** Under it turf counts as dormant, above `GREEN` as green: what an eye at the kerb calls so. Common practice, no source. */
 const DORMANT = 0.05;
@@ -26,30 +28,22 @@ const DORMANT_SEEN_DAYS = 10;
 export const turfState: Gate = {
   key: 'turf-state',
   name: 'Turf state',
-  spans: ({ product: { label, use }, zone, seen, outlook }, range) => {
+  spans: (context, range) => {
+    const { product, zone, seen, outlook } = context;
+    const { label, use } = product;
     // of a mix each warm grass counts
     const warm = [zone.turf, zone.mixedWith].filter(
       (t) => t !== null && TURF_FACTS[t].season === 'warm',
     ) as Turf[];
     const dormancy = rateForTurf(label, zone, use)?.dormancy ?? 'any';
     const works = worksOnLeaf({ label, use });
-    const { stress } = seen;
-    const until = stress && stress.kind !== 'none' ? addDays(stress.on, STRESS_DAYS) : null;
-    const stressed: Verdict | null =
-      stress && stress.kind !== 'none' && until !== null
-        ? shut('latch', {
-            code: 'turf-stressed',
-            source: 'seen',
-            stress: stress.kind,
-            seen: stress.on,
-            until,
-          })
-        : null;
+    const stressed = works ? stressOn(context) : () => null;
     if (dormancy === 'dormant only') return laneByTick<Day, Verdict>(range, dormantOnly(zone, seen));
     const noMatter = open({ code: 'turf-state-irrelevant', source: 'label' });
     const kept = new Map<string, Verdict>();
     return laneByTick<Day, Verdict>(range, (day) => {
-      if (stressed && stress && until !== null && day >= stress.on && day < until && works) return stressed;
+      const strained = stressed(day);
+      if (strained) return strained;
       if (!warm.length || dormancy === 'safe while greening' || (dormancy === 'any' && !works))
         return noMatter;
       return warm.map((turf) => ofGrass(turf, day)).reduce(worseVerdict);
@@ -86,6 +80,26 @@ export const turfState: Gate = {
     }
   },
 };
+
+/**
+ * Heat or drought that somebody saw, by day; null: it does not hold the day back. Heat counts its days. A drought lasts
+ * until rain has filled the root zone again or somebody says that it is gone; where no weather says so it is not known.
+ */
+function stressOn(context: GateContext): (day: Day) => Verdict | null {
+  const { stress } = context.seen;
+  if (!stress || stress.kind === 'none') return () => null;
+  const { kind, on } = stress;
+  const atLeast = addDays(on, STRESS_DAYS);
+  const since = kind === 'drought' ? droughtSince(context, on) : null;
+  const until = kind === 'heat' ? atLeast : (since?.refilled ?? null);
+  const strained = shut('latch', { code: 'turf-stressed', source: 'seen', stress: kind, seen: on, until });
+  const mayLast = ajar({ code: 'drought-may-last', source: 'seen', seen: on });
+  return (day) => {
+    if (day < on || (until !== null && day >= until)) return null;
+    if (kind === 'heat' || day < (since?.knownTo ?? atLeast) || until !== null) return strained;
+    return mayLast;
+  };
+}
 
 /** What a label that allows dormant turf alone says of a day: open only where somebody has just seen it dormant. */
 function dormantOnly(

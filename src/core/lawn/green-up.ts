@@ -55,16 +55,16 @@ export function greenOn(
 }
 
 function bySoil(turf: Turf, outlook: Outlook, day: Day): number | null {
-  const now = meanTo(outlook, day);
+  const now = meanSoilTo(outlook, day);
   if (now === null) return null;
-  const before = meanTo(outlook, addDays(day, -LOOKS_BACK));
+  const before = meanSoilTo(outlook, addDays(day, -LOOKS_BACK));
   const isFalling = before !== null && before > now;
   const [none, all] = isFalling ? GREEN_DOWN : (GREEN_UP[turf] ?? [16, 20]);
   return Math.min(1, Math.max(0, (now - none) / (all - none)));
 }
 
-/** The mean of the ten days that end with `to`, as far as they are known; null: none is. */
-function meanTo(outlook: Outlook, to: Day): number | null {
+/** The soil's mean of the ten days that end with `to`, as far as they are known, °C; null: none is. */
+export function meanSoilTo(outlook: Outlook, to: Day): number | null {
   const known = Array.from({ length: DAYS }, (_, i) => soilOn(outlook, addDays(to, -i))).filter(
     (t) => t !== null,
   );

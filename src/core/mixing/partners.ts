@@ -1,5 +1,6 @@
 /** Which products may share a tank, by their labels alone. What the weather and the house say of them is the gate's. */
 import { isGranule, type Label, type WaterTurn } from '@/core/products/label';
+import { isSameSubstance } from '@/core/products/substance';
 import type { ProductKind } from '@/core/trade/terms';
 
 /** Why two labels will not have each other in one tank; `says`: the one that says so. */
@@ -22,10 +23,14 @@ const ACID = 5;
 /** What the one's label will not have of the other. */
 function refusedBy(label: Label, other: Label): TankRefusal | null {
   const name = other.name.toLowerCase();
-  const exactly = [other.kind, ...other.ingredients.map((i) => i.name)].map((n) => n.toLowerCase());
   const what = label.notWith.find((w) => {
     const word = w.trim().toLowerCase();
-    return word !== '' && (name.includes(word) || exactly.includes(word));
+    return (
+      word !== '' &&
+      (name.includes(word) ||
+        word === other.kind ||
+        other.ingredients.some((i) => isSameSubstance(word, i.name)))
+    );
   });
   if (what !== undefined) return { code: 'label-excludes', says: label.name, what: what.trim() };
   const { sprayPh } = label;

@@ -31,6 +31,8 @@ export type IngredientFacts = Readonly<{
   safeAtSeeding: boolean;
   restrictedUse: boolean;
   rootPruning: string | null;
+  /** kg of prodiamine that take as much of the roots as 1 kg of it: the ratio of usual season rates */
+  rootEquivalent?: number;
   turf: Readonly<Partial<Record<Turf, 'safe' | 'injury' | 'sensitive' | 'dormant-only'>>>;
   pre: readonly Weed[];
   post: readonly Weed[];
@@ -46,3 +48,15 @@ export const INGREDIENT_FACTS = facts as unknown as readonly IngredientFacts[];
 const bySubstance = new Map(INGREDIENT_FACTS.map((f) => [substanceKey(f.name), f]));
 /** What is recalled of an ingredient, by whichever of its names; undefined: nothing is. */
 export const factsOf = (name: string): IngredientFacts | undefined => bySubstance.get(substanceKey(name));
+
+/** The site of action that is known for pruning roots (microtubule assembly). */
+const ROOT_PRUNING_GROUP = 3;
+/**
+ * What 1 kg of an ingredient takes of the roots, as kg of prodiamine; 0: nothing to speak of; null: it is of the group that
+ * prunes roots, and nothing is recalled of it.
+ */
+export const rootEquivalent = (name: string, group: number | null): number | null => {
+  const facts = factsOf(name);
+  if (facts) return facts.rootEquivalent ?? 0;
+  return group === ROOT_PRUNING_GROUP ? null : 0;
+};

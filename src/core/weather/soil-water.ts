@@ -74,19 +74,24 @@ export type SoilWater = Readonly<{
   dryDays: readonly number[];
 }>;
 
-/** The root zone through a stretch of weather; it begins half drawn, which some weeks of weather make no matter. */
+/**
+ * The root zone through a stretch of weather.
+ * @param begins how much of what plants draw without trouble is gone as it begins: half, which some weeks of weather make
+ *   no matter; 'wilting', where all that they can draw is gone
+ */
 export function soilWaterOf(
   weather: readonly HourlyWeather[],
   texture: Texture,
   season: Season,
   latitude: number,
+  begins: 'half drawn' | 'wilting' = 'half drawn',
 ): SoilWater | null {
   const first = weather[0];
   if (!first) return null;
   const bucket = bucketFor(texture, season);
   const intake = INTAKE[texture];
   const out = { from: first.from, room: [] as number[], surplus: [] as number[], dryDays: [] as number[] };
-  let depletion = bucket.raw / 2;
+  let depletion = begins === 'wilting' ? bucket.taw : bucket.raw / 2;
   let dry = 0;
   for (const w of weather)
     for (let d = 0; d * 24 + 24 <= w.air.length; d++) {

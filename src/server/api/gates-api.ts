@@ -23,6 +23,7 @@ import {
   millimetres,
   squareMetres,
   type KilogramsPerHectare,
+  type LitresPerHectare,
   type MetresPerSecond,
 } from '@/core/units/quantity';
 import { RATE_UNITS, isRateUnit, rateOf, type ProductRate } from '@/core/units/rate';
@@ -311,6 +312,8 @@ export function contextFrom(q: GatesQuestion): GateContext {
         method: e.method,
         calibratedOn: on(e.calibrated_on, `means.equipment[${i}].calibrated_on`),
         drift: e.drift ?? null,
+        output:
+          e.carrier_l_ha === undefined ? null : { by: 'volume', rate: e.carrier_l_ha as LitresPerHectare },
       })),
       onHand: q.means?.on_hand ? { [label.id]: q.means.on_hand.figure } : {},
     },

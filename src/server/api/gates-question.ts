@@ -115,11 +115,18 @@ export type GatesQuestion = Readonly<{
     phosphorus_by_test?: boolean;
     partners?: 'as labels allow' | 'never together';
     group_years?: number;
-    ceilings?: readonly Readonly<{ turf: Turf; ingredient: string; most_kg_ha: number }>[];
+    ceilings?: readonly Readonly<{ turf: Turf; ingredient: string | null; most_kg_ha: number }>[];
   }>;
   means?: Readonly<{
     licences?: readonly Readonly<{ person: string; categories: readonly string[]; valid_to: string }>[];
-    equipment?: readonly Readonly<{ name: string; method: Method; calibrated_on?: string; drift?: number }>[];
+    equipment?: readonly Readonly<{
+      name: string;
+      method: Method;
+      calibrated_on?: string;
+      drift?: number;
+      /** spray on an area, as it was last measured */
+      carrier_l_ha?: number;
+    }>[];
     on_hand?: RateRow;
   }>;
   seen?: Readonly<{
@@ -285,7 +292,7 @@ export const gatesQuestion = Joi.object<GatesQuestion>({
       .items(
         Joi.object({
           turf: turf.required(),
-          ingredient: Joi.string().max(80).required(),
+          ingredient: Joi.string().max(80).allow(null).required(),
           most_kg_ha: Joi.number().min(0).max(100).required(),
         }),
       )
@@ -308,6 +315,7 @@ export const gatesQuestion = Joi.object<GatesQuestion>({
           method: method.required(),
           calibrated_on: date,
           drift: Joi.number().min(-1).max(100),
+          carrier_l_ha: Joi.number().greater(0).max(50_000),
         }),
       )
       .max(1000),

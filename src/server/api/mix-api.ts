@@ -4,7 +4,7 @@ import Joi from 'joi';
 import type { Day } from '@/core/calendar/day';
 import { cardsFor, mixKey, type LoadStop } from '@/core/mixing/card';
 import { FILL_WAYS, type FillWay, type Tool } from '@/core/mixing/loads';
-import { refusedInTank } from '@/core/mixing/partners';
+import { objectionsTo } from '@/core/mixing/objections';
 import { surprisesAbout } from '@/core/mixing/morning';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';
 import { TURFS, USES, type Turf, type Use } from '@/core/trade/terms';
@@ -238,17 +238,7 @@ function answer(q: MixQuestion, words: typeof reasonWords) {
     return found ? amountLike(RATE_UNITS[label.rateUnit], found.amount) : null;
   };
   const surprises = surprisesAbout(made.value, stops.length, usual, kind === 'tank' ? size : null);
-  const pairs = new Map<string, string>();
-  for (const s of stops)
-    for (const [k, a] of s.products.entries())
-      for (const b of s.products.slice(k + 1)) {
-        const refused = refusedInTank(a.label, b.label);
-        if (refused)
-          pairs.set(
-            `${a.label.id} ${b.label.id}`,
-            words({ ...refused, source: 'label', partner: b.label.name }, show),
-          );
-      }
+  const objections = objectionsTo(stops, kind === 'tank' ? (carrier as LitresPerHectare) : null);
   return {
     loads: cards.map((card, i) => ({
       number: card.number,
@@ -283,6 +273,9 @@ function answer(q: MixQuestion, words: typeof reasonWords) {
     }),
     mix: loads.mix,
     water_l: loads.water,
-    warnings: [...pairs.values(), ...surprises.map((s) => surpriseWords(s, inLoads, show))],
+    warnings: [
+      ...objections.map(({ name, reason }) => `${name}: ${words(reason, show)}`),
+      ...surprises.map((s) => surpriseWords(s, inLoads, show)),
+    ],
   };
 }

@@ -160,10 +160,14 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
         ceilings: list(
           object({
             turf: word(TURFS),
-            ingredient: { type: 'string', maxLength: 80 },
+            ingredient: {
+              type: ['string', 'null'],
+              maxLength: 80,
+              description: 'Null: all that prunes roots, counted as prodiamine',
+            },
             most_kg_ha: number('a.i. in twelve months, kg/ha'),
           }),
-          'The most of one a.i. on one turf, whatever labels allow.',
+          'The most of one a.i., or of what prunes roots, on one turf, whatever labels allow.',
         ),
       }),
       means: some({
@@ -178,6 +182,7 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
               method: word(METHODS),
               calibrated_on: date,
               drift: number('Against the time before: -0.12 puts out 12 % less'),
+              carrier_l_ha: number('Spray on an area, as it was last measured, L/ha'),
             },
             ['name', 'method'],
           ),

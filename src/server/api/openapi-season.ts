@@ -165,7 +165,9 @@ export const seasonAnswer = object({
           object({ name: { type: 'string' }, share: number('0 to 1') }),
           'Of each label’s year, with what lies there.',
         ),
-        root_load_kg_ha: number('What prunes roots, kg a.i./ha, with the twelve months before'),
+        root_load_kg_ha: number(
+          'What prunes roots, counted as prodiamine, kg/ha, with the twelve months before',
+        ),
         groups_again: list(
           object({ group: whole('Site of action'), years: whole('Years running, with this one') }),
           'Groups that were used in the years before.',

@@ -17,7 +17,7 @@ import { writeRules } from './write-rules';
 
 export type PlanningInput = Readonly<
   { seen: number } & Pick<StoredPlanning, 'school' | 'autumn' | 'tender' | 'yearOff' | 'perennials'> & {
-      ceilings: readonly Readonly<{ turf: Turf; ingredient: string; lbPerAcre: string }>[];
+      ceilings: readonly Readonly<{ turf: Turf; ingredient: string | null; lbPerAcre: string }>[];
     } & Record<'stopMinutes' | 'driveMinutes' | 'trucks' | 'daysAWeek' | 'broadcastAbove', string>
 >;
 const text = (most = 20) => Joi.string().allow('').max(most).required();
@@ -44,7 +44,7 @@ export const planningShape = Joi.object<PlanningInput>({
         turf: Joi.string()
           .valid(...TURFS)
           .required(),
-        ingredient: text(80),
+        ingredient: text(80).allow(null),
         lbPerAcre: text(),
       }),
     )
@@ -82,8 +82,8 @@ export async function savePlanning(actor: Actor, t: PlanningInput): Promise<Outc
     yearOff: t.yearOff,
     perennials: t.perennials,
     ceilings: t.ceilings.map(({ turf, ingredient, lbPerAcre }, i) => {
-      const name = ingredient.trim().toLowerCase();
-      if (!name)
+      const name = ingredient?.trim().toLowerCase() ?? null;
+      if (name === '')
         issues.push({
           field: `Ingredient ${i + 1}`,
           problem: `Ingredient ${i + 1} is missing`,

@@ -1,9 +1,9 @@
 /** What a programme costs and takes: visits, money, a.i., limits, roots, groups, nitrogen, and from when seed may go down. */
 import { yearOf, type Day } from '@/core/calendar/day';
-import { factsOf } from '@/core/products/ingredient-facts';
+import { rootEquivalent } from '@/core/products/ingredient-facts';
 import { limitsFor, type Label } from '@/core/products/label';
 import { packageCost } from '@/core/products/stock';
-import { containedIn, nitrogenIn } from '@/core/records/ledger';
+import { containedIn, nitrogenIn, type Contained } from '@/core/records/ledger';
 import { safeToSeed, type SeedDay } from '@/core/records/safe-to-seed';
 import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
 import type { PlanQuestion } from './question';
@@ -16,7 +16,7 @@ export type Figures = Readonly<{
   /** kg a.i./ha by ingredient, and the share of its label's year that it takes with what is on the ledger */
   ingredients: readonly Readonly<{ name: string; group: number | null; ai: number }>[];
   limits: readonly Readonly<{ product: string; share: number }>[];
-  /** kg a.i./ha of what prunes roots (group 3 above all) in the programme and the twelve months before it */
+  /** kg/ha of what prunes roots, counted as prodiamine, in the programme and the twelve months before it */
   rootLoad: number;
   /** groups of the programme that were put down in earlier years too, and in how many years running with this one */
   again: readonly Readonly<{ group: number; years: number }>[];
@@ -39,10 +39,11 @@ export function figuresOf(
     const ai = all.reduce((sum, c) => sum + (c.ai ?? 0), 0);
     return { name, group: all[0]!.group, ai };
   });
-  const prunes = (name: string) => !/^none/.test(factsOf(name)?.rootPruning ?? 'none');
+  const onRoots = (of: readonly Pick<Contained, 'name' | 'group' | 'ai'>[]) =>
+    of.reduce((sum, i) => sum + (i.ai ?? 0) * (rootEquivalent(i.name, i.group) ?? 1), 0);
   const had = ledger
     .filter((e) => e.day > today - 365 && e.day <= today)
-    .flatMap((e) => e.ingredients.filter((i) => prunes(i.name)).map((i) => (i.ai ?? 0) * e.share));
+    .reduce((sum, e) => sum + onRoots(e.ingredients) * e.share, 0);
   const costs = products.map((p) => packageCost(p.label, p.rate, zone.area));
   const labels = new Map<string, Label>(products.map((p) => [p.label.id, p.label]));
   return {
@@ -60,9 +61,7 @@ export function figuresOf(
       const total = [...planned, ...before].reduce((a, b) => a + b, 0);
       return [{ product: label.name, share: total / yearLimit.rate }];
     }),
-    rootLoad:
-      ingredients.filter((i) => prunes(i.name)).reduce((sum, i) => sum + i.ai, 0) +
-      had.reduce((a, b) => a + b, 0),
+    rootLoad: onRoots(contained) + had,
     again: yearsRunning(
       products.flatMap((p) => p.label.ingredients.flatMap((i) => i.group ?? [])),
       ledger,

@@ -6,7 +6,7 @@ import type { Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import { GATES } from '@/core/gates/all';
 import type { Facts, Gate, GateContext, GateKey } from '@/core/gates/gate';
-import { ceilingFor } from '@/core/gates/house-ceiling';
+import { ceilingsOn, countedIn } from '@/core/gates/house-ceiling';
 import { windowOf } from '@/core/gates/window';
 import { yearLimit } from '@/core/gates/year-limit';
 import { WHOLE_ZONE, type Spacing } from '@/core/products/application';
@@ -22,7 +22,7 @@ import {
   type LimitPeriod,
 } from '@/core/products/label';
 import { isOrganic } from '@/core/products/organic';
-import { substanceKey } from '@/core/products/substance';
+import { containedIn } from '@/core/records/ledger';
 import { isPreEmergent, type Use } from '@/core/trade/terms';
 import { rateLike, type ProductRate } from '@/core/units/rate';
 import { emergenceOf } from '@/core/weeds/emergence';
@@ -228,7 +228,7 @@ function roomByDay(context: GateContext, range: Range<Day>): Float64Array {
 }
 const FAR_OVER = 1000;
 
-/** The house's own ceiling on this turf, less what lies there of the last twelve months; Infinity: there is none. */
+/** The house's own ceilings on this turf, less what lies there of the last twelve months; Infinity: there is none. */
 function houseMost(
   { zone, ledger, today, rules }: Facts,
   label: Label,
@@ -236,17 +236,12 @@ function houseMost(
 ): Readonly<{ room: number; atOnce: number }> {
   let room = Infinity;
   let atOnce = Infinity;
-  for (const i of label.ingredients) {
-    const ceiling = ceilingFor(rules.ceilings, zone, i.name);
-    const each = ingredientRate(rateLike(like, 1), { ...i, counts: 'a.i.' }, label.density);
-    if (!ceiling || !each) continue;
-    const key = substanceKey(i.name);
+  for (const ceiling of ceilingsOn(rules.ceilings, zone)) {
+    const each = countedIn(ceiling, containedIn(label, rateLike(like, 1)));
+    if (!each) continue;
     const had = ledger
       .filter((e) => e.day > today - 365)
-      .flatMap((e) =>
-        e.ingredients.filter((c) => substanceKey(c.name) === key).map((c) => (c.ai ?? 0) * e.share),
-      )
-      .reduce((a, b) => a + b, 0);
+      .reduce((sum, e) => sum + (countedIn(ceiling, e.ingredients) ?? 0) * e.share, 0);
     atOnce = Math.min(atOnce, ceiling.most / each);
     room = Math.min(room, Math.max(0, ceiling.most - had) / each);
   }

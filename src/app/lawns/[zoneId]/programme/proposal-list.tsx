@@ -415,7 +415,10 @@ function FiguresOf({ p }: Readonly<{ p: Programme }>) {
       `Of the year’s limit, ${shortName({ name: l.product })}`,
       `${figure(l.share * 100)} %`,
     ]),
-    ['On the roots, 12 months', f.rootLoad > 0 ? onArea(f.rootLoad, show) : 'nothing'],
+    [
+      'On the roots, 12 months',
+      f.rootLoad > 0 ? `as much as ${onArea(f.rootLoad, show)} prodiamine` : 'nothing',
+    ],
     ...f.again.map((g): [string, string] => [`Group ${g.group} again`, `${g.years} years running`]),
     ...(f.nitrogen > 0
       ? [['Nitrogen', show.nitrogen(f.nitrogen as KilogramsPerHectare)] as [string, string]]
