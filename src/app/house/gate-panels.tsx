@@ -8,6 +8,7 @@ import type { Licence } from '@/data/resources';
 import type { EquipmentInput, GateRulesInput, LicenceInput } from '@/server/house/gate-house';
 import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
+import { StateInput, unknownState } from '@/ui/states';
 import { FigureField, usualWords } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { RefusalWords } from '../refusal-words';
@@ -108,13 +109,16 @@ export function GateRules({
         }}
       >
         <div className="mt-2 grid grid-cols-1 items-start gap-2 sm:grid-cols-2 lg:grid-cols-3">
-          <Labelled name="State where our lawns lie" hint="Products must be registered there.">
+          <Labelled
+            name="State where our lawns lie"
+            hint={unknownState(typed.state) ?? 'Products must be registered there.'}
+          >
             {(field) => (
-              <input
-                {...field}
+              <StateInput
+                field={field}
                 disabled={!mayPlan}
                 value={typed.state}
-                onChange={(e) => set({ state: e.target.value })}
+                onChange={(state) => set({ state })}
               />
             )}
           </Labelled>

@@ -5,6 +5,7 @@ import { asTrade, asTyped, numberIn, type Measure } from '@/core/units/measures'
 import { issueIn, type Issue } from '@/core/units/parse';
 import { AMOUNT_UNITS, RATE_UNITS, type AmountUnit } from '@/core/units/rate';
 import { Labelled } from '@/ui/labelled';
+import { StatesInput, unknownState } from '@/ui/states';
 import { useShows } from '@/ui/units';
 
 /** What is wrong with the sheet, by the field's path ("rates 2 low"). */
@@ -47,6 +48,20 @@ export function TextField({
           <input {...field} list={choices} value={value} onChange={(e) => onChange(e.target.value)} />
         )
       }
+    </Labelled>
+  );
+}
+
+/** The states in which a product is registered. */
+export function StatesField({
+  values,
+  onChange,
+}: Readonly<{ values: readonly string[]; onChange: (states: string[]) => void }>) {
+  const issue = useIssue('registeredIn');
+  const strange = values.map(unknownState).find((words) => words !== null) ?? null;
+  return (
+    <Labelled name="Registered in" issue={issue} hint={strange ?? 'states; none: not said'}>
+      {(field) => <StatesInput field={field} values={values} onChange={onChange} />}
     </Labelled>
   );
 }

@@ -13,6 +13,7 @@ import {
   Part,
   RemoveButton,
   SelectField,
+  StatesField,
   TextField,
   amountUnitsFor,
   changed,
@@ -56,12 +57,9 @@ export function SheetFront({ sheet, set }: Props) {
             value={sheet.status}
             onChange={(status) => set({ status })}
           />
-          <TextField
-            name="Registered in"
-            path="registeredIn"
-            hint="states, separated by commas; empty: not said"
-            value={sheet.registeredIn?.join(', ') ?? ''}
-            onChange={(text) => set({ registeredIn: statesIn(text) })}
+          <StatesField
+            values={sheet.registeredIn ?? []}
+            onChange={(states) => set({ registeredIn: states.length ? states : null })}
           />
           {isHerbicide && (
             <TextField
@@ -334,11 +332,6 @@ const FORMULATION_WORDS = {
   SG: 'SG, soluble granule',
   G: 'G, granule',
 } as const;
-
-const statesIn = (text: string): string[] | null => {
-  const list = text.split(',').map((s) => s.trimStart());
-  return text.trim() === '' ? null : list;
-};
 
 function analysisWith(
   { analysis }: LabelSheet,

@@ -2,6 +2,7 @@
  * The product sheet: a label as it is typed in, in the label's own order and units. It is what the database keeps, what
  * the form edits and what travels as JSON; `labelFrom` makes of it what the gates compute with.
  */
+import { stateName } from '@/core/trade/states';
 import { celsius, gramsPerLitre, type KilogramsPerHectare } from '@/core/units/quantity';
 import type { Content } from '@/core/units/by-label';
 import {
@@ -155,7 +156,7 @@ export function labelFrom(sheet: LabelSheet, id: string, version: number): Label
     labelDate: sheet.labelDate,
     demo: sheet.demo,
     status: sheet.status,
-    registeredIn: sheet.registeredIn,
+    registeredIn: sheet.registeredIn?.map(stateName) ?? null,
     formulation: sheet.formulation,
     signalWord: sheet.signalWord,
     restrictedUse: sheet.restrictedUse,

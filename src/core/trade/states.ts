@@ -65,3 +65,10 @@ export function stateKey(text: string): string {
   const plain = text.trim().replace(/\s+/g, ' ').toLowerCase();
   return CODES.get(plain) ?? plain;
 }
+
+/** The names of all of them, for a list to choose from. */
+export const STATE_NAMES: readonly string[] = Object.values(NAMES);
+/** A state's name, from its code or its name in any spelling; another place is what it was typed as. */
+export const stateName = (text: string): string => NAMES[stateKey(text)] ?? text.trim();
+/** Whether a place is one that the list knows. */
+export const isState = (text: string): boolean => NAMES[stateKey(text)] !== undefined;

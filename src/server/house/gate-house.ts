@@ -1,6 +1,7 @@
 import 'server-only';
 import Joi from 'joi';
 import { isoDay, parseDay, parseMonthDay, yearOf } from '@/core/calendar/day';
+import { stateName } from '@/core/trade/states';
 import { METHODS, type Method } from '@/core/trade/terms';
 import { measuredIssue, parseFigure, type Issue } from '@/core/units/parse';
 import { writeRules } from './write-rules';
@@ -79,7 +80,7 @@ export async function saveGateRules(actor: Actor, t: GateRulesInput): Promise<Ou
     return parsed.ok ? parsed.value : 0;
   };
   const gates: StoredGateRules = {
-    state: t.state.trim(),
+    state: stateName(t.state),
     noticeByCode: t.noticeByCode,
     phosphorusByTest: t.phosphorusByTest,
     fertilizerBanFrom: t.fertilizerBanFrom.trim(),
