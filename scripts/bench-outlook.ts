@@ -9,7 +9,13 @@
  */
 import { addDays, dayOf, inYear, type Day } from '@/core/calendar/day';
 import { columnOf, runGround, uniformProfile } from '@/core/ground/conduction';
-import { DEFAULT_CROSSING, crossingDay, type CrossingRule, type Odds } from '@/core/ground/crossing';
+import {
+  DEFAULT_CROSSING,
+  crossingDay,
+  lineRules,
+  type CrossingRule,
+  type Odds,
+} from '@/core/ground/crossing';
 import { climateOfYears, ensembleOf } from '@/core/ground/ensemble';
 import { NOTHING_READ, outlookFrom } from '@/core/ground/outlook';
 import { EXACT } from '@/core/ground/readings';
@@ -110,7 +116,7 @@ function casesOf(city: 'Seattle' | 'New York', withForecast: boolean): Case[] {
           return day === null ? [] : [inYear(day, year)];
         });
         if (truth === null || truth < today || past.length < 3) continue;
-        const o = outlookFrom(made.ensemble, { ...NOTHING_READ, correction: EXACT }, rule);
+        const o = outlookFrom(made.ensemble, { ...NOTHING_READ, correction: EXACT }, lineRules(rule));
         if (o.crossed !== null) continue;
         const end = dayOf(year + 1, 1, 1);
         const of = ({ p10, p50, p90 }: Odds) => [p10, p50, p90].map((d) => d ?? end);

@@ -1,6 +1,6 @@
 /** The key against its own scores, and the rehearsal against the ensemble that a morning rests on. */
 import { dayOf } from '@/core/calendar/day';
-import { DEFAULT_CROSSING } from '@/core/ground/crossing';
+import { DEFAULT_CROSSING, DEFAULT_FALL } from '@/core/ground/crossing';
 import { plannedSeason } from '@/core/rehearsal/planned';
 import { ensembleAt, seasonTruth, weekOf, weeksOf, type Play } from '@/core/rehearsal/rehearsal';
 import { shared } from '@/core/rehearsal/shared';
@@ -23,6 +23,7 @@ const play: Play = {
   site: { texture: 'loam', moisture: 'moist', exposure: 'full sun', besidePavement: false },
   depth: DEFAULT_CROSSING.depth,
   rule: DEFAULT_CROSSING,
+  fall: DEFAULT_FALL,
   year: YEAR,
   observed: climate(1, dayOf(2010, 1, 1), dayOf(2027, 1, 1)),
   years: Array.from({ length: 15 }, (_, i) => 2011 + i),

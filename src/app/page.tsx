@@ -249,7 +249,9 @@ function Due({ line: l, address, today, range, mayRecord, show }: DueProps) {
               {l.isFresh ? windowWords(all, today) : 'Being computed anew'}
             </p>
             <p className="text-[14px] text-steel">
-              {[holdWords(l, show), lastDayWords(all, today)].filter(Boolean).join(' ')}
+              {[holdWords(l, show), l.window && lastDayWords(l.window.lastDay, today)]
+                .filter(Boolean)
+                .join(' ')}
             </p>
           </>
         ) : (
@@ -257,7 +259,7 @@ function Due({ line: l, address, today, range, mayRecord, show }: DueProps) {
         )}
       </div>
       <div className="flex flex-wrap gap-2">
-        {isAllowed && l.window?.regret && <Lost regret={l.window.regret} today={today} />}
+        {isAllowed && l.window?.regret && <Lost regret={l.window.regret} />}
         {isAllowed && (
           <Link
             href={`/lawns/${l.zoneId}/mix/${l.applicationId}`}
@@ -291,7 +293,7 @@ function Due({ line: l, address, today, range, mayRecord, show }: DueProps) {
 }
 
 /** What is lost by waiting, as a figure and a reason. */
-function Lost({ regret, today }: Readonly<{ regret: Regret; today: Day }>) {
+function Lost({ regret }: Readonly<{ regret: Regret }>) {
   return (
     <p className="w-full text-[14px] leading-snug text-steel">
       {regret.why !== 'can-wait' && (
@@ -299,7 +301,7 @@ function Lost({ regret, today }: Readonly<{ regret: Regret; today: Day }>) {
           <b className="font-cond text-[19px] text-ink">{pointWords(regret.points)}</b> lost by waiting.{' '}
         </>
       )}
-      {regretWords(regret, today)}
+      {regretWords(regret)}
     </p>
   );
 }

@@ -1,5 +1,14 @@
 /** The six schools' figures as they are typed and kept, in trade units, and as the core takes them. */
-import { SCHOOLS, type Crossings, type School, type Sign } from '@/core/ground/crossing';
+import { parseMonthDay } from '@/core/calendar/day';
+import type { FallHabit } from '@/core/gates/reason';
+import {
+  FALL_SCHOOLS,
+  SCHOOLS,
+  type Crossings,
+  type FallSchool,
+  type School,
+  type Sign,
+} from '@/core/ground/crossing';
 import { fromFahrenheit, fromInches } from '@/core/units/trade';
 
 export type StoredCrossings = Readonly<{
@@ -12,6 +21,8 @@ export type StoredCrossings = Readonly<{
   signs: Readonly<{ sign: Sign }>;
   /** °F and °F·days */
   'degree days': Readonly<{ baseF: number; sumF: number; fromMonth: number; of: 'soil' | 'air' }>;
+  /** of annual bluegrass; the habit: month and day from and to which crews here go, both empty: not written down */
+  fall: Readonly<{ school: FallSchool; lineF: number; days: number; habitFrom: string; habitTo: string }>;
 }>;
 
 /** The usual figures: common practice; degree days as recalled from Fidanza, Dernoeden & Zhang 1996. */
@@ -24,6 +35,7 @@ export const USUAL_CROSSINGS: StoredCrossings = {
   'air rule of thumb': { lineF: 55, days: 3, of: 'mean' },
   signs: { sign: 'early yellow shrub in bloom' },
   'degree days': { baseF: 53.6, sumF: 75.6, fromMonth: 4, of: 'soil' },
+  fall: { school: 'run of days', lineF: 70, days: 5, habitFrom: '', habitTo: '' },
 };
 
 /**
@@ -34,15 +46,17 @@ export const USUAL_CROSSINGS: StoredCrossings = {
 export function readCrossings(stored: unknown): StoredCrossings {
   if (typeof stored !== 'object' || stored === null) throw new RangeError('House rules without crossings');
   const kept = stored as Partial<Record<string, unknown>>;
-  const school = (key: School) => ({ ...USUAL_CROSSINGS[key], ...(kept[key] as object | undefined) });
+  const parts = [...SCHOOLS, 'fall'] as const;
+  const part = (key: School | 'fall') => ({ ...USUAL_CROSSINGS[key], ...(kept[key] as object | undefined) });
   const read = {
     ...USUAL_CROSSINGS,
-    ...Object.fromEntries(SCHOOLS.map((key) => [key, school(key)])),
+    ...Object.fromEntries(parts.map((key) => [key, part(key)])),
     ...('use' in kept ? { use: kept['use'] } : {}),
     ...('depthIn' in kept ? { depthIn: kept['depthIn'] } : {}),
   } as StoredCrossings;
   if (!SCHOOLS.includes(read.use)) throw new RangeError(`No such school: ${read.use}`);
-  for (const key of SCHOOLS)
+  if (!FALL_SCHOOLS.includes(read.fall.school)) throw new RangeError(`No such school: ${read.fall.school}`);
+  for (const key of parts)
     for (const [name, figure] of Object.entries(read[key]))
       if (
         typeof figure !== typeof (USUAL_CROSSINGS[key] as Record<string, unknown>)[name] ||
@@ -61,6 +75,7 @@ export function crossingsFrom(s: StoredCrossings): Crossings {
   return {
     use: s.use,
     depth,
+    fall: { school: s.fall.school, line: line(s.fall.lineF), days: s.fall.days },
     rules: {
       'run of days': {
         school: 'run of days',
@@ -87,4 +102,11 @@ export function crossingsFrom(s: StoredCrossings): Crossings {
       },
     },
   };
+}
+
+/** When crews here put the fall's barrier down; null: not written down. */
+export function fallHabitFrom({ fall }: StoredCrossings): FallHabit | null {
+  const from = parseMonthDay(fall.habitFrom);
+  const to = parseMonthDay(fall.habitTo);
+  return from && to ? { from, to } : null;
 }

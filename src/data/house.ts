@@ -5,7 +5,13 @@ import type { Litres, LitresPerHectare } from '@/core/units/quantity';
 import { rateOf, type VolumeRate } from '@/core/units/rate';
 import { L_PER_FL_OZ, L_PER_GAL, fromMilesPerHour } from '@/core/units/trade';
 import type { Transaction } from './connection';
-import { USUAL_CROSSINGS, crossingsFrom, readCrossings, type StoredCrossings } from './crossings';
+import {
+  USUAL_CROSSINGS,
+  crossingsFrom,
+  fallHabitFrom,
+  readCrossings,
+  type StoredCrossings,
+} from './crossings';
 import { gateRulesFrom, rulesFrom, type StoredGateRules } from './gate-rules';
 import { visitRulesFrom, type StoredVisitRules } from './visit-rules';
 import { fromNumeric, toNumeric } from './numbers';
@@ -56,6 +62,7 @@ export async function houseOf(db: Transaction): Promise<House> {
       spacing: { leastDays: r.spacingLeastDays, mostDays: r.spacingMostDays },
       ...rulesFrom(gates),
       ceilings: ceilingsFrom(planningFrom(r.planning)),
+      fallHabit: fallHabitFrom(storedCrossings),
     },
     crossings: crossingsFrom(storedCrossings),
     storedGates: gates,

@@ -1,7 +1,7 @@
 import 'server-only';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
-import type { Crossings, CrossingRule, School } from '@/core/ground/crossing';
+import type { Crossings, CrossingRule, LineRules, School } from '@/core/ground/crossing';
 import {
   type ensembleOf,
   traceOf,
@@ -69,6 +69,12 @@ export type OutlookAnswer =
 /** The rule a lawn goes by: its own school where it has one, with the house's figures. */
 export const ruleFor = (crossings: Crossings, school: School | null): CrossingRule =>
   crossings.rules[school ?? crossings.use];
+/** All the rules by which the lines of a lawn are told. */
+export const rulesFor = (crossings: Crossings, school: School | null): LineRules => ({
+  rule: ruleFor(crossings, school),
+  reference: crossings.rules['run of days'],
+  fall: crossings.fall,
+});
 
 /** The weather that a station's outlooks of today are made from, and its version. */
 async function weatherFor(db: Transaction, stationId: string, today: Day, depth: Metres) {
@@ -357,12 +363,7 @@ export async function outlookFor(
   const read = (await knowledgeOf(db, [z], spot, answer.ensemble.today)).get(z.id)!;
   const signs: SignSeen[] = await observationsOf(db, z.lawnId);
   const known: Known = { ...read, signs };
-  const made = outlookFrom(
-    answer.ensemble,
-    known,
-    ruleFor(crossings, z.school),
-    crossings.rules['run of days'],
-  );
+  const made = outlookFrom(answer.ensemble, known, rulesFor(crossings, z.school));
   return { ok: true, outlook: made, innovations: known.innovations, known, ensemble: answer.ensemble };
 }
 

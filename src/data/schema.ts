@@ -1144,7 +1144,8 @@ export const applicationWindow = pgTable(
     state: text('state', { enum: WINDOW_STATES }).notNull(),
     openFrom: integer('open_from'),
     ajarFrom: integer('ajar_from'),
-    ajarTo: integer('ajar_to'),
+    /** the last day on which it may go: see core/gates/last-day; null: it cannot, or no end is in sight */
+    lastOn: integer('last_on'),
     /** the day of its soil line as it stands, and as it stood when its day was last agreed on, in that version of the application */
     lineOn: integer('line_on'),
     agreedLineOn: integer('agreed_line_on'),

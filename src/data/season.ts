@@ -216,6 +216,9 @@ const roundName = sql`coalesce(nullif(a.purpose, ''), case pp.use
 const firstProduct = sql`lateral (
   select product_id, use, part from planned_product where application_id = a.id order by position limit 1) pp`;
 
+/** The last day on which what may go now still may, by its gates: see core/gates/last-day. Null: not known, or no end in sight. */
+const lastDay = sql`case when w.state in ('open', 'ajar') then date '1970-01-01' + w.last_on end`;
+
 /** All applications of one name in the season: how they stand, and the days on which they may go. */
 export type Round = Readonly<{
   name: string;
@@ -237,10 +240,11 @@ export async function roundsOf(
   const rows = await db.execute<Record<string, unknown>>(sql`
     with a as (
       select ${roundName} as round, a.planned_on, coalesce(a.earliest_on, a.planned_on) as from_on,
-        coalesce(a.latest_on, a.planned_on) as to_on, a.skipped_on is not null as skipped,
+        coalesce(a.latest_on, ${lastDay}, a.planned_on) as to_on, a.skipped_on is not null as skipped,
         not exists (select 1 from planned_product pp where pp.application_id = a.id and not exists (
           select 1 from application_record r where r.planned_product_id = pp.id)) as done
       from planned_application a join zone z on z.id = a.zone_id join lawn l on l.id = z.lawn_id join ${firstProduct} on true
+      left join application_window w on w.application_id = a.id
       where a.planned_on between ${isoDay(first)} and ${isoDay(last)}
         and z.closed_on is null and l.closed_on is null)
     select round, count(*)::int as lawns, count(*) filter (where done)::int as done,
@@ -287,10 +291,10 @@ export async function dueOf(
 ): Promise<DueRow[]> {
   const rows = await db.execute<Record<string, unknown>>(sql`
     select z.id, l.address, z.name, l.station_id, z.irrigation_in_per_hour is not null as irrigated,
-      a.planned_on::text as planned_on, a.earliest_on::text as from_on, a.latest_on::text as to_on,
+      a.planned_on::text as planned_on, a.earliest_on::text as from_on, coalesce(a.latest_on, ${lastDay})::text as to_on,
       pp.product_id, pp.use, pp.part
     from planned_application a join zone z on z.id = a.zone_id join lawn l on l.id = z.lawn_id
-    join ${firstProduct} on true
+    join ${firstProduct} on true left join application_window w on w.application_id = a.id
     where ${roundName} = ${name} and a.skipped_on is null and z.closed_on is null and l.closed_on is null
       and a.planned_on between ${isoDay(first)} and ${isoDay(last)}
       and exists (select 1 from planned_product p where p.application_id = a.id and not exists (

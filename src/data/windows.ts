@@ -2,6 +2,7 @@ import 'server-only';
 import { and, asc, count, eq, inArray, sql } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import type { GateKey } from '@/core/gates/gate';
+import type { LastDay } from '@/core/gates/last-day';
 import type { Reason } from '@/core/gates/reason';
 import type { WindowLane } from '@/core/gates/window';
 import type { DayHours } from '@/core/day/hours';
@@ -22,8 +23,9 @@ export type StoredWindow = Readonly<{
   hours: readonly DayHours[];
   /** what is lost if it is not done today; null: it cannot be */
   regret: Regret | null;
+  lastDay: LastDay;
 }>;
-export const WINDOW_FORM = 2;
+export const WINDOW_FORM = 3;
 type Holding = Readonly<{ gate: GateKey; product: string; reason: Reason; more: number }>;
 
 /** How it stood on an earlier day, where that was another way than now. */
@@ -140,7 +142,8 @@ export type NewWindow = Readonly<{
   state: BoardGroup;
   openFrom: Day | null;
   ajarFrom: Day | null;
-  ajarTo: Day | null;
+  /** the last day on which it may go; null: it cannot, or no end is in sight */
+  lastOn: Day | null;
   /** the day of the soil line that it goes by; null: none, or not known */
   lineOn: Day | null;
   /** of the application: with a new one its day is agreed on anew */

@@ -25,7 +25,7 @@ import { groupBy } from '@/core/group';
 import { houseOf, type House } from '@/data/house';
 import type { ZoneOnLawn } from '@/data/lawns';
 import { liftsOf, resourcesOf } from '@/data/resources';
-import { ensembleFor, knowledgeOf, compareReadings, ruleFor, type Known } from '@/data/outlooks';
+import { ensembleFor, knowledgeOf, compareReadings, rulesFor, type Known } from '@/data/outlooks';
 import { applicationsOf, type StoredApplication } from '@/data/programme';
 import { labelsOf, type LabelBook } from '@/data/products';
 import { observationsOf } from '@/data/readings';
@@ -148,16 +148,16 @@ async function outlooksFor(
       out.set(zone.id, { outlook: null, refusal: answer.refusal });
       continue;
     }
-    const rule = ruleFor(crossings, zone.school);
+    const rules = rulesFor(crossings, zone.school);
+    const { rule } = rules;
     const read = known.get(zone.id)!;
     if (rule.school === 'signs' && !signsOf.has(zone.lawnId))
       signsOf.set(zone.lawnId, await observationsOf(db, zone.lawnId));
     const signs = rule.school === 'signs' ? (signsOf.get(zone.lawnId) ?? []) : [];
-    const reference = crossings.rules['run of days'];
     const keyOf = (site: Site, { correction, track }: SiteKnowledge) =>
       JSON.stringify([zone.stationId, site, rule, correction, track.length, signs]);
     const key = keyOf(zone.site, read);
-    const open = made.get(key) ?? outlookFrom(answer.ensemble, { ...read, signs }, rule, reference);
+    const open = made.get(key) ?? outlookFrom(answer.ensemble, { ...read, signs }, rules);
     made.set(key, open);
     const atStrip = knownAtStrip.get(zone.id)!;
     if (!hasStrip(zone, atStrip)) {
@@ -170,7 +170,7 @@ async function outlooksFor(
     if (!strip) {
       const there = await ensembleFor(db, actor.orgId, zone.stationId, site, crossings.depth, today);
       if (there.ok) {
-        strip = linesFrom(there.ensemble, { ...atStrip, signs }, rule, reference);
+        strip = linesFrom(there.ensemble, { ...atStrip, signs }, rules);
         madeStrips.set(stripKey, strip);
       }
     }

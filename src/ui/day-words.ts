@@ -21,20 +21,19 @@ export const pointWords = (points: number): string =>
     ? 'nothing'
     : `${figure(points, points < 9.95 ? 1 : 0)} ${points < 1.05 && points > 0.95 ? 'point' : 'points'}`;
 
-/** What is lost if it is not done today, and why, in a sentence. */
-export function regretWords(r: Regret, today: Day): string {
-  const until = r.until === null ? '' : r.until - today > 20 ? showDay(r.until) : showWeekday(r.until);
+/** What is lost if it is not done today, and why, in a sentence. Until when it may go is said by `lastDayWords`. */
+export function regretWords(r: Regret): string {
   switch (r.why) {
     case 'last-day':
       return 'Last day: after today no working day is left on which it may go.';
     case 'few-days':
-      return `${plural(r.daysLeft, 'working day')} left${until && `, to ${until}`}, and the weather may take ${r.daysLeft === 1 ? 'it' : 'them'}.`;
+      return `${plural(r.daysLeft, 'working day')} left, and the weather may take ${r.daysLeft === 1 ? 'it' : 'them'}.`;
     case 'hold':
       return 'Weeds come up before it lies: the barrier holds less with each day.';
     case 'can-wait':
-      return until
-        ? `Can wait: ${plural(r.daysLeft, 'working day')} left, to ${until}.`
-        : 'Can wait for weeks.';
+      return r.until === null
+        ? 'A day’s delay costs hardly anything.'
+        : `${plural(r.daysLeft, 'working day')} left; a day’s delay costs hardly anything.`;
   }
 }
 

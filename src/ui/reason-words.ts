@@ -1,7 +1,15 @@
 /** Every reason in a sentence or two, with its figures and their units. The one place where reasons become words. */
-import { addDays, showDay, showFullDay, showWeekday, type Day } from '@/core/calendar/day';
+import {
+  addDays,
+  dayOf,
+  showDay,
+  showFullDay,
+  showWeekday,
+  type Day,
+  type MonthDay,
+} from '@/core/calendar/day';
 import { dayOfHour, hourOfDay, type Hour } from '@/core/calendar/hour';
-import type { Missing, Reason } from '@/core/gates/reason';
+import type { FallHabit, Missing, Reason } from '@/core/gates/reason';
 import type { CrossingRule } from '@/core/ground/crossing';
 import type { LimitPeriod } from '@/core/products/label';
 import type { Use } from '@/core/trade/terms';
@@ -30,6 +38,10 @@ const limitsWords = ({ least, most }: { least: Celsius | null; most: Celsius | n
     .filter(Boolean)
     .join(', ') || 'all limits';
 export const wordsForUse = (use: Use): string => (use === 'spot' ? 'spot treatment' : use);
+const monthDay = ({ month, date }: MonthDay) => showDay(dayOf(2028, month, date));
+/** What the house has written down of when crews here go. */
+const habitWords = (habit: FallHabit | null | undefined) =>
+  habit ? ` Crews here go from ${monthDay(habit.from)} to ${monthDay(habit.to)}.` : '';
 const ceilingOf = (ingredient: string | null) =>
   ingredient === null ? 'What prunes roots, counted as prodiamine' : capital(ingredient);
 const daysBack = (days: number) => (days >= 365 ? 'twelve months' : plural(days, 'day'));
@@ -276,13 +288,19 @@ export function reasonWords(r: Reason, show: Shows): string {
     case 'notice-not-sent':
       return `${r.hours} hours of notice are asked for, and none has gone out. Send it and note it on the lawn’s screen.`;
     case 'before-autumn':
-      return `Too early for winter weeds: the soil may fall through ${show.line(r.line)} from ${showDay(r.p10)}, and your lead is ${r.leadDays} days. Opens ${showWeekday(r.opens)}.`;
+      return `Too early for winter weeds: the soil may fall through ${show.line(r.line)} from ${showDay(r.p10)}, and your lead is ${r.leadDays} days. Opens ${showWeekday(r.opens)}.${habitWords(r.habit)}`;
     case 'ahead-of-autumn':
-      return `Ahead of the autumn line: 1 in 10 that the soil has fallen through ${show.line(r.line)} by ${showDay(r.p10)}.`;
+      return `Ahead of the fall line: 1 in 10 that the soil has fallen through ${show.line(r.line)} for good by ${showDay(r.p10)}.${habitWords(r.habit)}`;
     case 'autumn-may-be-here':
-      return `The soil may have fallen through ${show.line(r.line)}: 1 in 10 by ${showDay(r.p10)}${r.p50 === null ? '' : `, even odds by ${showDay(r.p50)}`}.`;
+      return `The soil may have fallen through ${show.line(r.line)} for good: 1 in 10 by ${showDay(r.p10)}${r.p50 === null ? '' : `, even odds by ${showDay(r.p50)}`}.${habitWords(r.habit)}`;
     case 'autumn-is-here':
-      return `The soil has likely fallen through ${show.line(r.line)}${r.p50 === null ? '' : ` by ${showDay(r.p50)}`}: winter weeds are coming up.`;
+      return `The soil has likely fallen through ${show.line(r.line)}${r.p50 === null ? '' : ` by ${showDay(r.p50)}`}: winter weeds are coming up.${habitWords(r.habit)}`;
+    case 'fall-came-back':
+      return `The soil had likely fallen through ${show.line(r.line)}${r.p50 === null ? '' : ` by ${showDay(r.p50)}`}, and is back above it on this day, ${show.temperature(r.soil)}: some winter weeds are up, more are to come${r.p90 === null ? '' : ` until about ${showDay(r.p90)}`}.${habitWords(r.habit)}`;
+    case 'fall-stays-mild':
+      return `The soil has likely fallen through ${show.line(r.line)}${r.p50 === null ? '' : ` by ${showDay(r.p50)}`}. Winters are mild here, ${show.line(r.coldest)} at the coldest: winter weeds keep coming until spring. It stops those, and not what is up.${habitWords(r.habit)}`;
+    case 'fall-not-crossed':
+      return `The soil does not fall through ${show.line(r.line)} for good in this season, as far as the outlook tells: winter weeds come up in any cool spell.${habitWords(r.habit)}`;
     case 'target-not-on-label':
       return `${capital(WEEDS[r.target].name)} is not among the weeds that the label sheet takes once they are up${r.onLabel.length ? `: ${list(r.onLabel.map((w) => WEEDS[w].name))}` : ''}.`;
     case 'target-not-up':

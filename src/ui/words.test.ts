@@ -1,3 +1,4 @@
+import type { LastDay } from '@/core/gates/last-day';
 import { SHOWS } from '@/core/units/format';
 import fc from 'fast-check';
 import { addDays, dayOf } from '@/core/calendar/day';
@@ -45,7 +46,6 @@ describe('the headline of a window', () => {
   test('never', () => {
     const none = windowOf(context({ zone: { ...context().zone, turf: 'bahiagrass' } }), range).all;
     expect(windowWords(none, today)).toBe('Shut to Wed 21 April');
-    expect(lastDayWords(none, today)).toBe('');
   });
   test('only in another year: that year is said', () => {
     const lane = (from: number, state: 'shut' | 'open' | 'ajar') => ({
@@ -72,8 +72,20 @@ describe('the headline of a window', () => {
     const brief = (days: number) => plannedWords(lane, today, addDays(today, days), true);
     expect([5, 30, 90].map(brief)).toEqual(['Opens Tue 27 April', 'Shut on that day', 'Ajar on that day']);
   });
-  test('names the last day before the soil line shuts it', () => {
-    expect(lastDayWords(all(3), today)).toBe('Last day before it shuts: Sun 11 April');
+  test('names the last day, and from when on it may be too late', () => {
+    const day = (d: number) => addDays(today, d);
+    const said = (over: Partial<LastDay>) =>
+      lastDayWords({ sure: null, last: null, by: [], p10: null, p50: null, ...over }, today);
+    expect(said({})).toBe('');
+    expect(said({ last: day(24) })).toBe('Last day: Sun 11 April.');
+    expect(said({ last: day(24), p10: day(20), p50: day(25) })).toBe(
+      'Last day: Sun 11 April. From Wed 7 April on, 1 in 10 that it is too late.',
+    );
+    expect(said({ last: day(24), p10: day(-1), p50: day(25) })).toBe(
+      'Last day: Sun 11 April. 1 in 10 that it is too late already.',
+    );
+    expect(said({ p10: day(-9), p50: day(-1) })).toBe('Even odds that it is too late already.');
+    expect(said({ last: day(3), p10: day(20), p50: day(25) })).toBe('Last day: Sun 21 March.');
   });
 });
 

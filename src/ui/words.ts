@@ -1,6 +1,7 @@
 /** Facts of the core in words. Reasons of gates have a file of their own (reason-words). */
 import { addDays, showWeekday, yearOf, type Day } from '@/core/calendar/day';
 import { spanAt, type State } from '@/core/calendar/span';
+import { tooLateBy, type LastDay } from '@/core/gates/last-day';
 import { nextOpen, type WindowLane } from '@/core/gates/window';
 import type { CrossingRule, Odds } from '@/core/ground/crossing';
 import type { Expectation } from '@/core/lawn/zone';
@@ -120,11 +121,18 @@ export function plannedWords(all: WindowLane, today: Day, planned: Day, isBrief 
     : `${onThatDay}: allowed, with a warning`;
 }
 
-/** The last day of the window before it shuts; empty where it stays. */
-export function lastDayWords(all: WindowLane, today: Day): string {
-  const window = nextOpen(all, today, 'ajar');
-  const isEnd = !window || all.at(-1)?.to === window.to;
-  return isEnd ? '' : `Last day before it shuts: ${dayIn(today, addDays(window.to, -1))}`;
+/** The last day on which it may go, and how likely it is too late before that; empty where no end is in sight. */
+export function lastDayWords({ last, p10, p50 }: LastDay, today: Day): string {
+  const now = tooLateBy({ p10, p50 }, today);
+  const late =
+    now === 'even odds'
+      ? 'Even odds that it is too late already.'
+      : now === '1 in 10'
+        ? '1 in 10 that it is too late already.'
+        : p10 !== null && (last === null || p10 <= last)
+          ? `From ${dayIn(today, p10)} on, 1 in 10 that it is too late.`
+          : '';
+  return [last === null ? '' : `Last day: ${dayIn(today, last)}.`, late].filter(Boolean).join(' ');
 }
 
 export const plural = (n: number, one: string, many = `${one}s`): string =>

@@ -140,6 +140,11 @@ export const CROSSINGS_TYPED: Parameters<typeof saveCrossings>[1] = {
   sumF: '75.6',
   fromMonth: '4',
   degreeOf: 'soil',
+  fallSchool: 'run of days',
+  fallLineF: '70',
+  fallDays: '5',
+  habitFrom: '',
+  habitTo: '',
 };
 export const GATES_TYPED: GateRulesInput = {
   seen: 0,

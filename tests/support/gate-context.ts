@@ -12,7 +12,7 @@ import {
   type ZoneFacts,
 } from '@/core/gates/gate';
 import { UNCORRECTED } from '@/core/ground/readings';
-import { DEFAULT_CROSSING, type Odds } from '@/core/ground/crossing';
+import { DEFAULT_CROSSING, DEFAULT_FALL, type Odds } from '@/core/ground/crossing';
 import type { Line, Outlook } from '@/core/ground/outlook';
 import { COVERS } from '@/core/ground/site';
 import { METHODS, SITES, TEXTURES, TURFS, USES, type Turf } from '@/core/trade/terms';
@@ -170,6 +170,7 @@ export const rules: HouseRules = {
   spacing: DEFAULT_SPACING,
   ...rulesFrom(USUAL_GATE_RULES),
   ceilings: [],
+  fallHabit: null,
 };
 
 export const zone: ZoneFacts = {
@@ -272,6 +273,7 @@ export function outlook(dates: Odds, crossed: Day | null = null): Outlook {
     observed: [],
     band: { p10: [], p50: [], p90: [] },
     rule: DEFAULT_CROSSING,
+    fall: DEFAULT_FALL,
     members: [],
     depth: DEFAULT_CROSSING.depth,
     correction: UNCORRECTED,

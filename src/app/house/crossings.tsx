@@ -5,7 +5,7 @@ import { FigureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition, type ReactNode } from 'react';
-import { SCHOOLS, SIGNS, type School } from '@/core/ground/crossing';
+import { FALL_SCHOOLS, SCHOOLS, SIGNS, type School } from '@/core/ground/crossing';
 import type { StoredCrossings } from '@/data/crossings';
 import type { saveCrossings } from '@/server/house/house-rules';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
@@ -38,6 +38,11 @@ const typedOf = (c: StoredCrossings, seen: number): Typed => ({
   sumF: String(c['degree days'].sumF),
   fromMonth: String(c['degree days'].fromMonth),
   degreeOf: c['degree days'].of,
+  fallSchool: c.fall.school,
+  fallLineF: String(c.fall.lineF),
+  fallDays: String(c.fall.days),
+  habitFrom: c.fall.habitFrom,
+  habitTo: c.fall.habitTo,
 });
 const WHY: Record<School, string> = {
   'run of days': 'One warm afternoon proves nothing: the soil’s mean is what the seed feels.',
@@ -60,7 +65,11 @@ type TextKey =
   | 'airDays'
   | 'baseF'
   | 'sumF'
-  | 'fromMonth';
+  | 'fromMonth'
+  | 'fallLineF'
+  | 'fallDays'
+  | 'habitFrom'
+  | 'habitTo';
 
 /** When the line counts as crossed, by each of the six schools, and which of them the house goes by. */
 export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: Props) {
@@ -85,7 +94,7 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
       onChange={(value) => set({ [key]: value })}
     />
   );
-  const choice = <K extends 'airOf' | 'degreeOf' | 'sign'>(
+  const choice = <K extends 'airOf' | 'degreeOf' | 'sign' | 'fallSchool'>(
     key: K,
     name: string,
     options: readonly Typed[K][],
@@ -178,6 +187,23 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
             </li>
           ))}
         </ul>
+        <h2 className="mt-5 border-b-2 border-iron text-[19px]">When has fall come?</h2>
+        <p className="mt-1 max-w-[70ch] text-[15px] text-steel">
+          Annual bluegrass comes up once the soil has fallen through the line and stays under it: a cool spell
+          in August that is followed by as many warm days is no fall. Henbit, chickweed, speedwell and madder
+          go by lines of their own, by the same days. Usual: 70 °F, 5 days in a row.
+        </p>
+        <div className="mt-2 grid grid-cols-2 items-end gap-3 md:grid-cols-5">
+          {choice('fallSchool', 'Fall counts by', FALL_SCHOOLS)}
+          {field('fallLineF', 'Falling line', 'temperature', 'Fall, line')}
+          {field('fallDays', 'Days', 'days', 'Fall, days')}
+          {field('habitFrom', 'Crews here go from', 'month and day', 'Crews go from')}
+          {field('habitTo', 'to', 'month and day', 'Crews go to')}
+        </div>
+        <p className="mt-1 text-[14px] text-steel">
+          When crews here go, as 09-01 to 09-15: a hint that stands beside the odds and decides nothing.
+          Empty: none.
+        </p>
         <div className="mt-3 flex flex-wrap items-end gap-4">
           <div className="w-40">{field('depthIn', 'House depth', 'depth', 'House depth')}</div>
           {mayPlan && (

@@ -3,7 +3,7 @@
  * weeds: the project's facts (memory and practice); the rest common practice without a source.
  */
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
-import { WATCHES, WATCH_KEYS, DEFAULT_CROSSING, type WatchKey } from '@/core/ground/crossing';
+import { WATCHES, WATCH_KEYS, DEFAULT_CROSSING, DEFAULT_FALL, type WatchKey } from '@/core/ground/crossing';
 import type { Line } from '@/core/ground/outlook';
 import { ALL_WEEDS, WEEDS, type Stage, type Weed } from '@/core/weeds/weeds';
 import { germinationLine } from '@/core/weeds/germination';
@@ -171,6 +171,7 @@ const strip = (p10: Day) => {
   const at = outlook(about(p10, 0));
   return {
     rule: DEFAULT_CROSSING,
+    fall: DEFAULT_FALL,
     begins: at.begins,
     crossed: null,
     dates: at.dates,

@@ -26,7 +26,7 @@ import type { ProductRate } from '@/core/units/rate';
 import type { Forecast, HourlyWeather } from '@/core/weather/series';
 import type { Wished } from '@/core/weeds/next-year';
 import type { Stage, Weed } from '@/core/weeds/weeds';
-import type { Reason } from './reason';
+import type { FallHabit, Reason } from './reason';
 
 export type Strength = 'bolt' | 'latch';
 
@@ -149,6 +149,8 @@ export type HouseRules = Readonly<{
   /** the useful start of a pre-emergent: so many days before the outlook's 10 % date */
   leadDays: number;
   spacing: Spacing;
+  /** when crews here put the fall's barrier down, both days in it: said beside the odds, and decides nothing; null: not written down */
+  fallHabit: FallHabit | null;
   /** rain counts from this chance on, 0 to 1 */
   rainChance: number;
   /** a calibration is good for so many days */

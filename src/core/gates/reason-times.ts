@@ -44,6 +44,8 @@ const REASON_TIMES: AllTimes = {
   'ahead-of-autumn': { p10: 'day', p50: 'day' },
   'autumn-may-be-here': { p10: 'day', p50: 'day' },
   'autumn-is-here': { p10: 'day', p50: 'day' },
+  'fall-came-back': { p10: 'day', p50: 'day', p90: 'day' },
+  'fall-stays-mild': { p10: 'day', p50: 'day' },
   'rain-waters-in': { by: 'day' },
   'too-little-rain': { by: 'day' },
   'rain-not-known-yet': { by: 'day', forecastTo: 'day' },

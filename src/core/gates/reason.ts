@@ -2,7 +2,7 @@
  * Why a gate stands as it does: a code, the figures with their units, and where the rule comes from. Facts only; the
  * words are in src/ui/words. `source` says whose rule it is.
  */
-import type { Day } from '@/core/calendar/day';
+import type { Day, MonthDay } from '@/core/calendar/day';
 import type { CrossingRule } from '@/core/ground/crossing';
 import type { Hour } from '@/core/calendar/hour';
 import type { Sowing, Water } from '@/core/lawn/zone';
@@ -83,6 +83,11 @@ type LimitSums<T> = Readonly<{
   /** products of the same visit that count too */
   beside: readonly string[];
 }>;
+
+/** A line through which the soil falls, its odds, and what the house has written down of the trade's habit. */
+type Fall = Readonly<{ line: Celsius; p10: Day; p50: Day | null; habit?: FallHabit | null }>;
+/** Days of the year, both in it, on which crews here put the fall's barrier down. */
+export type FallHabit = Readonly<{ from: MonthDay; to: MonthDay }>;
 
 export type Reason = Readonly<{ source: Source }> &
   (
@@ -180,20 +185,13 @@ export type Reason = Readonly<{ source: Source }> &
     | Readonly<{ code: 'no-line-of-its-own'; targets: readonly Weed[] }>
     | Readonly<{ code: 'line-crossed'; on: Day; rule: CrossingRule; reachesBack: boolean }>
     | Readonly<{ code: 'line-not-crossed-this-year'; rule: CrossingRule }>
-    | Readonly<{
-        code: 'before-autumn';
-        line: Celsius;
-        p10: Day;
-        p50: Day | null;
-        opens: Day;
-        leadDays: number;
-      }>
-    | Readonly<{
-        code: 'ahead-of-autumn' | 'autumn-may-be-here' | 'autumn-is-here';
-        line: Celsius;
-        p10: Day;
-        p50: Day | null;
-      }>
+    | (Readonly<{ code: 'before-autumn'; opens: Day; leadDays: number }> & Fall)
+    | (Readonly<{ code: 'ahead-of-autumn' | 'autumn-may-be-here' | 'autumn-is-here' }> & Fall)
+    /** likely behind the day, and the soil is back above its line on it */
+    | (Readonly<{ code: 'fall-came-back'; p90: Day | null; soil: Celsius }> & Fall)
+    /** behind the day, in a winter in which the soil does not get cold */
+    | (Readonly<{ code: 'fall-stays-mild'; coldest: Celsius }> & Fall)
+    | Readonly<{ code: 'fall-not-crossed'; line: Celsius; habit?: FallHabit | null }>
     | Readonly<{ code: 'later-part' }>
     | Readonly<{ code: 'granule' }>
     | Readonly<{

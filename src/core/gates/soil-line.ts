@@ -4,17 +4,21 @@
  *
  * Of one line: open from the useful start (house rule: days before the 10 % date, of the warmest strip where there is
  * one) to that date, ajar up to the 50 % date, shut after it unless the product reaches back to seedlings and what is up
- * is still small enough. Several targets: the earliest opens it; once that one is late and another is not, ajar. Later
+ * is still small enough. A falling line that is likely behind a day stays ajar up to its 90 % date while the soil is back
+ * above it, and all winter where that is mild. Several targets: the earliest opens it; once that one is late and another is not, ajar. Later
  * parts of a split follow the first, not the soil.
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
-import { WATCHES, type CrossingRule } from '@/core/ground/crossing';
+import { WATCHES, watchLine, type CrossingRule, type Odds } from '@/core/ground/crossing';
 import { lineOf, type Outlook, type Season } from '@/core/ground/outlook';
 import { belongsFrom } from '@/core/ground/season';
+import { soilOn } from '@/core/lawn/green-up';
 import { germinationLine, type LineKey } from '@/core/weeds/germination';
 import { stageRank, type Stage, type Weed } from '@/core/weeds/weeds';
 import { isPreEmergent, type Use } from '@/core/trade/terms';
+import { celsius } from '@/core/units/quantity';
+import { fromFahrenheit } from '@/core/units/trade';
 import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 import { stageOn } from './growth-stage';
 
@@ -54,18 +58,27 @@ function linesAsked({ targets, use }: Readonly<{ targets: readonly Weed[]; use: 
 }
 
 /**
- * The day of the line that a pre-emergent goes by, by even odds or crossed: of several the first, in the season of the day
- * that is planned. Null: it goes by none, or nobody knows it.
+ * The line that a pre-emergent goes by: 1 in 10 and even odds, or the day on which it was crossed; of several lines the
+ * first, in the season of the day that is planned. Null: it goes by none, or nobody knows it.
  */
-export function lineDay({ product, outlook }: GateContext, planned: Day): Day | null {
+export function lineDates(
+  { product, outlook }: GateContext,
+  planned: Day,
+): Readonly<{ p10: Day; p50: Day | null }> | null {
   if (!outlook || !isPreEmergent(product.use) || (product.tie && product.tie.part > 1)) return null;
-  const days = linesAsked(product).flatMap(({ key }) => {
+  const seasons = linesAsked(product).flatMap(({ key }) => {
     const line = lineOf(outlook, key);
     if (!line) return [];
     const { crossed, dates } = planned < belongsFrom(line.next.begins) ? line : line.next;
-    return crossed ?? dates.p50 ?? [];
+    const p10 = crossed ?? dates.p10;
+    return p10 === null ? [] : [{ p10, p50: crossed ?? dates.p50 }];
   });
-  return days.length ? (Math.min(...days) as Day) : null;
+  return seasons.toSorted((a, b) => a.p10 - b.p10)[0] ?? null;
+}
+
+/** The day of that line by even odds. */
+export function lineDay(context: GateContext, planned: Day): Day | null {
+  return lineDates(context, planned)?.p50 ?? null;
 }
 
 /** Where one line stands on a day, for the targets that go by it. */
@@ -154,24 +167,60 @@ function seasonAt(
   const past = context.product.label.reachesBack ? pastReach(context, targets) : null;
   const tooLate = shut('latch', why);
   const still = ajar(why);
+  const goesOn = fallGoesOn(context, key, { p10, p50, p90 });
   return (day) => {
     if (day < start) return early;
     if (day < p10) return ahead;
     if (p50 === null || day < p50) return maybe;
+    const on = goesOn(day);
+    if (on) return standing('maybe', on);
     return standing('late', past ? (past(day) ?? still) : tooLate, day - p50);
   };
 }
 
+/** A winter whose soil never gets colder than this lets winter weeds come up all through it. Common practice, no source. */
+const MILD = celsius(fromFahrenheit(50));
+
+/**
+ * Where a fall is likely behind a day and not over for all that: the soil is back above its line, or the winter here is so
+ * mild that weeds come up until spring. Null: neither, or it is no falling line.
+ */
+function fallGoesOn(
+  context: WithOutlook,
+  key: LineKey,
+  { p10, p50, p90 }: Odds,
+): (day: Day) => Verdict | null {
+  if (key === 'house' || WATCHES[key].direction === 'rising' || p10 === null) return () => null;
+  const { outlook, rules } = context;
+  const line = watchLine(key, outlook.fall);
+  const facts = { source: 'outlook', line, p10, p50, habit: rules.fallHabit } as const;
+  const coldest = Math.min(...outlook.band.p50);
+  const mild =
+    outlook.band.p50.length > HALF_A_YEAR && coldest >= MILD
+      ? ajar({ code: 'fall-stays-mild', ...facts, coldest: celsius(Math.round(coldest * 10) / 10) })
+      : null;
+  return (day) => {
+    const soil = soilOn(outlook, day);
+    if ((p90 === null || day < p90) && soil !== null && soil > line)
+      return ajar({ code: 'fall-came-back', ...facts, p90, soil: celsius(Math.round(soil * 10) / 10) });
+    return mild;
+  };
+}
+/** So many days of an outlook hold a winter. */
+const HALF_A_YEAR = 183;
+
 /** What is said of a line: the house's rule, one that is watched, or one through which the soil falls. */
 function wordsOf(context: WithOutlook, key: LineKey) {
   const { reachesBack } = context.product.label;
-  if (key !== 'house' && WATCHES[key].direction === 'falling') {
-    const { line } = WATCHES[key];
-    const at = (p10: Day, p50: Day | null) => ({ line, p10, p50 }) as const;
+  const watch = key === 'house' ? null : WATCHES[key];
+  if (key !== 'house' && watch?.direction === 'falling') {
+    const line = watchLine(key, context.outlook.fall);
+    const habit = context.rules.fallHabit;
+    const at = (p10: Day, p50: Day | null) => ({ line, p10, p50, habit }) as const;
     const late = (p10: Day, p50: Day | null) =>
       ({ code: 'autumn-is-here', source: 'outlook', ...at(p10, p50) }) as const;
     return {
-      never: () => ({ code: 'not-known', source: 'outlook', missing: 'outlook' }) as const,
+      never: () => ({ code: 'fall-not-crossed', source: 'outlook', line, habit }) as const,
       early: (opens: Day, p10: Day, p50: Day | null, leadDays: number) =>
         ({ code: 'before-autumn', source: 'house rule', opens, leadDays, ...at(p10, p50) }) as const,
       ahead: (p10: Day, p50: Day | null) =>
@@ -183,14 +232,9 @@ function wordsOf(context: WithOutlook, key: LineKey) {
     };
   }
   const rule: CrossingRule =
-    key === 'house'
-      ? context.outlook.rule
-      : {
-          school: 'run of days',
-          line: WATCHES[key].line,
-          days: WATCHES[key].days,
-          depth: context.outlook.depth,
-        };
+    watch?.direction === 'rising'
+      ? { school: 'run of days', line: watch.line, days: watch.days, depth: context.outlook.depth }
+      : context.outlook.rule;
   return {
     never: () => ({ code: 'line-not-crossed-this-year', source: 'outlook', rule }) as const,
     early: (opens: Day, p10: Day, _: Day | null, leadDays: number) =>

@@ -1,14 +1,17 @@
 import fc from 'fast-check';
-import { dayOf, type Day } from '@/core/calendar/day';
+import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { celsius } from '@/core/units/quantity';
 import { fromFahrenheit } from '@/core/units/trade';
 import {
   DEFAULT_CROSSING,
   DEFAULT_CROSSINGS,
+  DEFAULT_FALL,
+  WATCH_KEYS,
   crossingDay,
   dayByWhich,
   watchDay,
   type CrossingRule,
+  type FallRule,
 } from './crossing';
 
 const from = dayOf(2027, 1, 1);
@@ -99,9 +102,9 @@ describe('the schools (common practice, no source)', () => {
 
 describe('watched lines', () => {
   const year = (at: (d: number) => number) => f(...Array.from({ length: 365 }, (_, d) => at(d)));
-  test('autumn falls through 70 °F after 1 July, on the third day', () => {
+  test('fall falls through 70 °F after 1 July, on the fifth day', () => {
     const soil = year((d) => (d > 150 && d < 260 ? 75 : 60));
-    expect(watchDay(from, soil, 'autumn')).toBe(from + 262);
+    expect(watchDay(from, soil, 'autumn', addDays(from, 181))).toBe(from + 264);
   });
   test('a soil that never stood above 70 °F does not fall through it', () => {
     expect(
@@ -120,5 +123,57 @@ describe('watched lines', () => {
     const soil = year((d) => 40 + d / 4);
     expect(watchDay(from, soil, 'goosegrass')).toBe(from + 84);
     expect(watchDay(from, soil, 'nitrogen')).toBe(from + 162);
+  });
+});
+
+// common practice, no source: a cool spell is no fall
+describe('a fall that stays', () => {
+  const begins = addDays(from, 200);
+  /** 75 °F up to a day, then by the figures, then 60 °F. */
+  const soil = (at: number, ...then: number[]) =>
+    f(...Array.from({ length: 400 }, (_, d) => (d < at ? 75 : (then[d - at] ?? 60))));
+  const fall = (over: Partial<FallRule> = {}): FallRule => ({ ...DEFAULT_FALL, ...over });
+  const day = (s: ArrayLike<number>, over: Partial<FallRule> = {}) => {
+    const met = watchDay(from, s, 'autumn', begins, fall(over));
+    return met === null ? null : met - from;
+  };
+  const times = (n: number, t: number) => Array.from({ length: n }, () => t);
+  test.each([
+    ['straight through', soil(250), {}, 254],
+    ['four cool days, then warm for five: not those', soil(220, ...times(4, 65), ...times(26, 75)), {}, 254],
+    [
+      'six cool days, then warm for a month: not those',
+      soil(220, ...times(6, 65), ...times(24, 75)),
+      {},
+      254,
+    ],
+    ['six cool days, then warm for four: those', soil(220, ...times(6, 65), ...times(4, 75)), {}, 224],
+    ['exactly on the line counts as under it', soil(220, ...times(180, 70)), {}, 224],
+    ['by the first day', soil(250), { school: 'first day' }, 250],
+    ['by the first day, and one warm day after it', soil(250, 65, 75), { school: 'first day' }, 252],
+    ['by three days in a row', soil(250), { days: 3 }, 252],
+    [
+      'by the mean of five days: one cold day takes it under',
+      soil(250, 40, 75, 75),
+      { school: 'mean of days' },
+      250,
+    ],
+    ['a lower line', soil(250, ...times(20, 65)), { line: fromFahrenheit(64) }, 274],
+  ] as const)('%s', (_, s, over, right) => {
+    expect(day(s, over)).toBe(right);
+  });
+  test('above the line as the figures end, or never above it: not crossed', () => {
+    expect(day(soil(220, ...times(6, 65)).slice(0, 226))).toBe(224);
+    expect(day(soil(220, ...times(6, 65), ...times(5, 75)).slice(0, 231))).toBeNull();
+    expect(day(f(...times(400, 66)))).toBeNull();
+    expect(day(f(...times(400, 75)))).toBeNull();
+  });
+  test('what warms in spring does not undo it', () => {
+    expect(day(f(...times(250, 75), ...times(165, 50), ...times(100, 75)))).toBe(254);
+  });
+  test('a lower line than the house’s has its own place, by the same days', () => {
+    const cooling = f(...Array.from({ length: 400 }, (_, d) => 75 - Math.max(0, d - 230) / 4));
+    const met = WATCH_KEYS.slice(-3).map((key) => watchDay(from, cooling, key, begins)! - from);
+    expect(met).toEqual([254, 262, 278]);
   });
 });

@@ -49,12 +49,31 @@ export type CrossingRule =
     }>;
 export type RuleOf<S extends School> = Extract<CrossingRule, { school: S }>;
 
+/** How the fall counts as here: by days in a row, by the mean of so many days, or by the first day. */
+export const FALL_SCHOOLS = ['run of days', 'mean of days', 'first day'] as const;
+export type FallSchool = (typeof FALL_SCHOOLS)[number];
+/**
+ * When the soil has fallen through a line, and stays under it: a cool spell in August that is followed by as many days above
+ * the line is no fall. `line` is that of annual bluegrass; other winter weeds have their own, by the same school and days.
+ */
+export type FallRule = Readonly<{ school: FallSchool; line: Celsius; days: number }>;
+/** Line and days: common practice, no source. */
+export const DEFAULT_FALL: FallRule = { school: 'run of days', line: fromFahrenheit(70), days: 5 };
+
 /** The company's figures for every school, and which of them it goes by. */
 export type Crossings = Readonly<{
   use: School;
   depth: Metres;
   rules: Readonly<{ [S in School]: RuleOf<S> }>;
+  fall: FallRule;
 }>;
+/** By which rules the lines of a lawn are told: its own in spring, that which signs are learnt against, and the fall's. */
+export type LineRules = Readonly<{ rule: CrossingRule; reference: CrossingRule; fall: FallRule }>;
+export const lineRules = (rule: CrossingRule, fall: FallRule = DEFAULT_FALL): LineRules => ({
+  rule,
+  reference: rule,
+  fall,
+});
 
 const DEPTH = fromInches(2);
 export const DEFAULT_CROSSING: RuleOf<'run of days'> = {
@@ -66,6 +85,7 @@ export const DEFAULT_CROSSING: RuleOf<'run of days'> = {
 export const DEFAULT_CROSSINGS: Crossings = {
   use: 'run of days',
   depth: DEPTH,
+  fall: DEFAULT_FALL,
   rules: {
     'run of days': DEFAULT_CROSSING,
     'early bird': { school: 'early bird', line: fromFahrenheit(50), depth: DEPTH },
@@ -169,27 +189,82 @@ const spanFrom = (from: Day, begins: Day): Span => ({
 });
 
 /**
- * Lines watched besides that of the barrier, all at the house depth. Temperatures and days in a row: `weeds.json` of the
- * project's facts (germination, from memory and practice), the first of each range; nitrogen: common practice, no source.
+ * Lines watched besides that of the barrier, all at the house depth; days in a row of those that rise, the fall's are the
+ * house's. Temperatures: `weeds.json` of the project's facts (germination, from memory and practice), the first of each
+ * range; nitrogen: common practice, no source.
  */
 export const WATCHES = {
   knotweed: { line: fromFahrenheit(36), direction: 'rising', days: 5 },
   goosegrass: { line: fromFahrenheit(60), direction: 'rising', days: 5 },
   chamberbitter: { line: fromFahrenheit(68), direction: 'rising', days: 5 },
   nitrogen: { line: fromFahrenheit(80), direction: 'rising', days: 3 },
-  autumn: { line: fromFahrenheit(70), direction: 'falling', days: 3 },
-  'autumn broadleaf': { line: fromFahrenheit(68), direction: 'falling', days: 3 },
-  'late autumn': { line: fromFahrenheit(64), direction: 'falling', days: 3 },
-} as const satisfies Record<string, Readonly<{ line: Celsius; direction: Direction; days: number }>>;
+  autumn: { line: fromFahrenheit(70), direction: 'falling' },
+  'autumn broadleaf': { line: fromFahrenheit(68), direction: 'falling' },
+  'late autumn': { line: fromFahrenheit(64), direction: 'falling' },
+} as const satisfies Record<
+  string,
+  | Readonly<{ line: Celsius; direction: 'rising'; days: number }>
+  | Readonly<{ line: Celsius; direction: 'falling' }>
+>;
 export type WatchKey = keyof typeof WATCHES;
 export const WATCH_KEYS = Object.keys(WATCHES) as WatchKey[];
 
+/** The line of a watch: annual bluegrass goes by the house's. */
+export const watchLine = (key: WatchKey, fall: FallRule): Celsius =>
+  key === 'autumn' ? fall.line : WATCHES[key].line;
+
 /** The day on which a watched line is met in the season that begins on `begins`. */
-export function watchDay(from: Day, soil: ArrayLike<number>, key: WatchKey, begins: Day = from): Day | null {
-  const { line, direction, days } = WATCHES[key];
-  const sign = direction === 'rising' ? 1 : -1;
-  const i = firstRun(spanFrom(from, begins), soil.length, days, (d) => sign * (soil[d]! - line));
+export function watchDay(
+  from: Day,
+  soil: ArrayLike<number>,
+  key: WatchKey,
+  begins: Day = from,
+  fall: FallRule = DEFAULT_FALL,
+): Day | null {
+  const watch = WATCHES[key];
+  const span = spanFrom(from, begins);
+  const line = watchLine(key, fall);
+  const i =
+    watch.direction === 'rising'
+      ? firstRun(span, soil.length, watch.days, (d) => soil[d]! - line)
+      : lastFall(span, soil, line, fall);
   return i === null ? null : addDays(from, i);
+}
+
+/** A fall is decided by so many days after the warmest one: what warms after the winter is the next spring. */
+const FALL_ENDS_DAYS = 200;
+
+/**
+ * The last day of the run under a line after which the soil no longer comes back above it for as long, up to the cold of
+ * winter; null: it has not fallen through, or is above again as the figures end.
+ */
+function lastFall(
+  { look, count, end }: Span,
+  soil: ArrayLike<number>,
+  line: Celsius,
+  rule: FallRule,
+): number | null {
+  const wide = rule.school === 'mean of days' ? rule.days : 1;
+  const days = rule.school === 'run of days' ? rule.days : 1;
+  const at = (i: number) => {
+    let sum = 0;
+    for (let k = 0; k < wide; k++) sum += soil[i - k]!;
+    return line - sum / wide;
+  };
+  const last = Math.min(soil.length, end, count + FALL_ENDS_DAYS);
+  let crossed: number | null = null;
+  let wasAbove = false;
+  let under = 0;
+  let above = 0;
+  for (let i = Math.max(look, wide - 1); i < last; i++) {
+    const far = at(i);
+    if (far < -HAIR) wasAbove = true;
+    under = i >= count && wasAbove && far >= -HAIR ? under + 1 : 0;
+    above = far < -HAIR ? above + 1 : 0;
+    if (crossed === null && under === days) crossed = i;
+    if (above === Math.max(days, wide)) crossed = null;
+  }
+  return crossed;
 }
 
 /** The first day by which at least `share` of the members have crossed; null where fewer ever do. */

@@ -3,7 +3,7 @@ import { celsius } from '@/core/units/quantity';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 import { seattle } from '../../../tests/support/open-weather';
 import { runGround, columnOf, uniformProfile } from './conduction';
-import { DEFAULT_CROSSING, DEFAULT_CROSSINGS, crossingDay, type CrossingRule } from './crossing';
+import { DEFAULT_CROSSING, DEFAULT_CROSSINGS, crossingDay, lineRules, type CrossingRule } from './crossing';
 import {
   HORIZON_DAYS,
   LEAST_MEMBERS,
@@ -221,7 +221,7 @@ describe('the schools side by side', () => {
     );
   });
   test('falling and rising lines are watched: autumn comes after midsummer, goosegrass after the barrier line', () => {
-    const o = outlookFrom(made.ensemble, exact, DEFAULT_CROSSING);
+    const o = outlookFrom(made.ensemble, exact, lineRules(DEFAULT_CROSSING));
     expect(o.watches.goosegrass!.dates.p50!).toBeGreaterThan(o.dates.p50!);
     // Seattle's soil in full sun warms past 70 °F in some years: then it falls through it after 1 July
     for (const m of [o.watches.autumn!.next.dates.p10, o.watches.autumn!.next.dates.p50])

@@ -15,9 +15,12 @@ import {
   oddsOf,
   watchDay,
   SCHOOLS,
+  lineRules,
   type CrossingRule,
   type Crossings,
   type DailyRun,
+  type FallRule,
+  type LineRules,
   type Odds,
   type School,
   type Sign,
@@ -44,7 +47,7 @@ export type Season = Readonly<{ begins: Day; crossed: Day | null; dates: Odds }>
 export type Line = Season & Readonly<{ next: Season }>;
 /** The house's own line, and those that are watched besides. */
 export type Lines = Line &
-  Readonly<{ rule: CrossingRule; watches: Readonly<Partial<Record<WatchKey, Line>>> }>;
+  Readonly<{ rule: CrossingRule; fall: FallRule; watches: Readonly<Partial<Record<WatchKey, Line>>> }>;
 
 /** The house's line or a watched one; undefined: not known. */
 export const lineOf = (lines: Lines, key: 'house' | WatchKey): Line | undefined =>
@@ -146,15 +149,10 @@ const looksAtAir = (rule: CrossingRule): boolean =>
 const yearAfter = (begins: Day): Day => addDays(begins, 365);
 
 /** The outlook of a site from the ensemble of its kind. */
-export function outlookFrom(
-  e: Ensemble,
-  knowledge: SiteKnowledge,
-  rule: CrossingRule,
-  reference: CrossingRule = rule,
-): Outlook {
-  const runs = correctedRuns(e, knowledge, looksAtAir(rule));
+export function outlookFrom(e: Ensemble, knowledge: SiteKnowledge, rules: LineRules): Outlook {
+  const runs = correctedRuns(e, knowledge, looksAtAir(rules.rule));
   const newYear = dayOf(yearOf(e.today), 1, 1);
-  const { members, ...lines } = allLines(e, runs, knowledge, rule, reference);
+  const { members, ...lines } = allLines(e, runs, knowledge, rules);
   return {
     ...lines,
     from: newYear,
@@ -169,14 +167,9 @@ export function outlookFrom(
 }
 
 /** Only the lines of a site: of its warmest strip beside its open lawn. */
-export function linesFrom(
-  e: Ensemble,
-  knowledge: SiteKnowledge,
-  rule: CrossingRule,
-  reference: CrossingRule = rule,
-): Lines {
-  const runs = correctedRuns(e, knowledge, looksAtAir(rule));
-  const { members: _, ...lines } = allLines(e, runs, knowledge, rule, reference);
+export function linesFrom(e: Ensemble, knowledge: SiteKnowledge, rules: LineRules): Lines {
+  const runs = correctedRuns(e, knowledge, looksAtAir(rules.rule));
+  const { members: _, ...lines } = allLines(e, runs, knowledge, rules);
   return lines;
 }
 
@@ -184,18 +177,19 @@ const allLines = (
   e: Ensemble,
   runs: Runs,
   { signs }: SiteKnowledge,
-  rule: CrossingRule,
-  reference: CrossingRule,
-) => ({ ...lineUnder(e, runs, rule, signs, reference), rule, watches: watchesOf(e, runs) });
+  { rule, reference, fall }: LineRules,
+) => ({ ...lineUnder(e, runs, rule, signs, reference), rule, fall, watches: watchesOf(e, runs, fall) });
 
 type Runs = ReturnType<typeof correctedRuns>;
 
-function watchesOf(e: Ensemble, { soFar, members }: Runs): Lines['watches'] {
-  const season = (key: WatchKey, begins: Day): Season => ({
-    begins,
-    crossed: watchDay(soFar.from, soFar.soil, key, begins),
-    dates: oddsOf(members.map((m) => watchDay(m.from, m.soil, key, begins))),
-  });
+function watchesOf(e: Ensemble, { soFar, members }: Runs, fall: FallRule): Lines['watches'] {
+  const season = (key: WatchKey, begins: Day): Season => {
+    const dates = oddsOf(members.map((m) => watchDay(m.from, m.soil, key, begins, fall)));
+    const crossed = watchDay(soFar.from, soFar.soil, key, begins, fall);
+    // a soil that is under a falling line today has crossed it only where it is likely to stay there
+    const stays = WATCHES[key].direction === 'rising' || (dates.p50 !== null && dates.p50 <= e.today);
+    return { begins, crossed: stays ? crossed : null, dates };
+  };
   return Object.fromEntries(
     WATCH_KEYS.map((key) => {
       const begins = seasonNow(e.climate, WATCHES[key].direction, e.today);
@@ -314,7 +308,11 @@ export function outlookOf(
 ): { ok: true; outlook: Outlook; ensemble: Ensemble } | { ok: false; refusal: OutlookRefusal } {
   const made = ensembleOf(input);
   return made.ok
-    ? { ok: true, outlook: outlookFrom(made.ensemble, knowledge, input.rule), ensemble: made.ensemble }
+    ? {
+        ok: true,
+        outlook: outlookFrom(made.ensemble, knowledge, lineRules(input.rule)),
+        ensemble: made.ensemble,
+      }
     : made;
 }
 

@@ -1,6 +1,6 @@
 /** A season played on open weather (vega-datasets, New York 2012–2015): nothing of what is to come is known, and what is done counts. */
 import { addDays, dayOf, weekdayOf } from '@/core/calendar/day';
-import { DEFAULT_CROSSING, crossingDay } from '@/core/ground/crossing';
+import { DEFAULT_CROSSING, DEFAULT_FALL, crossingDay } from '@/core/ground/crossing';
 import type { Label } from '@/core/products/label';
 import { daysIn, sliceDays, type HourlyWeather } from '@/core/weather/series';
 import { context, label, leafLabel, row } from '../../../tests/support/gate-context';
@@ -36,6 +36,7 @@ const play = (over: Partial<Play> = {}): Play => ({
   site: { texture: 'loam', moisture: 'moist', exposure: 'full sun', besidePavement: false },
   depth: DEFAULT_CROSSING.depth,
   rule: DEFAULT_CROSSING,
+  fall: DEFAULT_FALL,
   observed,
   years,
   year: 2014,

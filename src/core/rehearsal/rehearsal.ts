@@ -9,7 +9,13 @@ import { spanAt, type State } from '@/core/calendar/span';
 import { NOTHING_SEEN, type Facts, type GateKey } from '@/core/gates/gate';
 import type { Reason } from '@/core/gates/reason';
 import { windowOf } from '@/core/gates/window';
-import type { CrossingRule, DailyRun, Odds } from '@/core/ground/crossing';
+import {
+  lineRules,
+  type CrossingRule,
+  type DailyRun,
+  type FallRule,
+  type Odds,
+} from '@/core/ground/crossing';
 import { ensembleOf, type Ensemble } from '@/core/ground/ensemble';
 import { NOTHING_READ, outlookFrom, type Outlook } from '@/core/ground/outlook';
 import type { Site } from '@/core/ground/site';
@@ -34,6 +40,7 @@ export type Play = Readonly<{
   site: Site;
   depth: Metres;
   rule: CrossingRule;
+  fall: FallRule;
   /** the station's weather, past the end of the year that is played */
   observed: HourlyWeather;
   /** whole years on file beside it: what one would have known of the climate */
@@ -146,7 +153,10 @@ export function labelled(p: Play, m: Move): Readonly<{ label: Label; rate: Produ
 export type Morning = Readonly<{ forecast: Forecast; outlook: Outlook }>;
 export function morningOf(p: Play, day: Day): Morning {
   const forecast = forecastOn(p, day);
-  return { forecast, outlook: outlookFrom(ensembleAt(p, day, forecast), NOTHING_READ, p.rule) };
+  return {
+    forecast,
+    outlook: outlookFrom(ensembleAt(p, day, forecast), NOTHING_READ, lineRules(p.rule, p.fall)),
+  };
 }
 
 /** What one would have known on a morning of the year. */

@@ -1,5 +1,6 @@
 /** What lawns of one station whose soil is alike have in common in a year that is played: each of it is made once. */
 import type { Day } from '@/core/calendar/day';
+import { lineRules } from '@/core/ground/crossing';
 import { NOTHING_READ, outlookFrom, type Outlook } from '@/core/ground/outlook';
 import { ensembleAt, morningOf, seasonTruth, type Morning, type Play } from './rehearsal';
 
@@ -16,7 +17,9 @@ export function shared(): Shared {
   return {
     morning: bySoil(morningOf),
     truth: (p) => truth(p, null),
-    after: bySoil((p, day: Day) => outlookFrom(ensembleAt(p, day, null), NOTHING_READ, p.rule)),
+    after: bySoil((p, day: Day) =>
+      outlookFrom(ensembleAt(p, day, null), NOTHING_READ, lineRules(p.rule, p.fall)),
+    ),
   };
 }
 

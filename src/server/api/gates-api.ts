@@ -8,7 +8,7 @@ import { WEATHER_GATES, isBeyondForecast, oddsOn, pastYearsOf, workingDays } fro
 import type { Reason } from '@/core/gates/reason';
 import { timesOf } from '@/core/gates/reason-times';
 import { hoursWindowOf, nextOpen, windowOf, type Window } from '@/core/gates/window';
-import { DEFAULT_CROSSING, WATCHES, WATCH_KEYS } from '@/core/ground/crossing';
+import { DEFAULT_CROSSING, DEFAULT_FALL, WATCHES, WATCH_KEYS } from '@/core/ground/crossing';
 import type { Line, Outlook, Season } from '@/core/ground/outlook';
 import { UNCORRECTED } from '@/core/ground/readings';
 import { seasonNow, usualClimate, type Direction } from '@/core/ground/season';
@@ -343,6 +343,7 @@ export function contextFrom(q: GatesQuestion): GateContext {
       phosphorusByTest: rules.phosphorus_by_test ?? usual.phosphorusByTest,
       partners: rules.partners ?? usual.partners,
       groupYears: rules.group_years ?? usual.groupYears,
+      fallHabit: null,
       ceilings: (rules.ceilings ?? []).map(({ turf, ingredient, most_kg_ha }) => ({
         turf,
         ingredient,
@@ -439,6 +440,7 @@ function outlookFrom(o: NonNullable<GatesQuestion['outlook']>, today: Day, latit
   return {
     ...line({ ...o, ...o.lines?.house }, '', 'rising'),
     rule: DEFAULT_CROSSING,
+    fall: DEFAULT_FALL,
     watches: Object.fromEntries(
       WATCH_KEYS.flatMap((key) => {
         const sent = o.lines?.[key];

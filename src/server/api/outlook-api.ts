@@ -2,7 +2,7 @@
 import 'server-only';
 import Joi from 'joi';
 import { addDays, dayOf, isoDay, yearOf, type Day } from '@/core/calendar/day';
-import { SIGNS, SCHOOLS, type CrossingRule, type School, type Sign } from '@/core/ground/crossing';
+import { SIGNS, SCHOOLS, lineRules, type CrossingRule, type School, type Sign } from '@/core/ground/crossing';
 import { ensembleOf, traceOf, traceStart, wholeYears, type EnsembleInput } from '@/core/ground/ensemble';
 import { NOTHING_READ, outlookFrom, type Line, type Season } from '@/core/ground/outlook';
 import { UNCALIBRATED_SD, assimilate, type Innovation } from '@/core/ground/readings';
@@ -197,7 +197,7 @@ function answer(q: OutlookQuestion) {
   const at = (z: Metres) => {
     const made = ensembleOf({ ...base, depth: z });
     return made.ok
-      ? outlookFrom(made.ensemble, knowledge, rule)
+      ? outlookFrom(made.ensemble, knowledge, lineRules(rule))
       : wrong('weather', made.refusal.kind, 'Check the rows.');
   };
   const main = at(depth);

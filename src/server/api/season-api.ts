@@ -2,7 +2,7 @@
 import 'server-only';
 import Joi from 'joi';
 import { isoDay, type Day } from '@/core/calendar/day';
-import { DEFAULT_CROSSING } from '@/core/ground/crossing';
+import { DEFAULT_CROSSING, lineRules } from '@/core/ground/crossing';
 import { ensembleOf } from '@/core/ground/ensemble';
 import { NOTHING_READ, outlookFrom, soilRunsOf } from '@/core/ground/outlook';
 import type { Label } from '@/core/products/label';
@@ -111,7 +111,7 @@ function answer(q: SeasonQuestion) {
   const made = ensembleOf(input);
   if (!made.ok) return wrong('weather', made.refusal.kind, 'Check the rows.');
   const knowledge = { ...NOTHING_READ, signs: [] };
-  const outlook = outlookFrom(made.ensemble, knowledge, DEFAULT_CROSSING);
+  const outlook = outlookFrom(made.ensemble, knowledge, lineRules(DEFAULT_CROSSING));
   // the first label stands where a row of the ledger names none; no application is asked about
   const { product: _, beside: __, applicationId: ___, ...sent } = contextFrom(gatesOf(q, labels[0]!));
   const facts = { ...sent, outlook };

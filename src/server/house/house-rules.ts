@@ -2,7 +2,7 @@ import 'server-only';
 import Joi from 'joi';
 import { isGranule } from '@/core/products/label';
 import { RATE_UNITS } from '@/core/units/rate';
-import { SCHOOLS, SIGNS } from '@/core/ground/crossing';
+import { FALL_SCHOOLS, SCHOOLS, SIGNS, type FallSchool } from '@/core/ground/crossing';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { writeRules } from './write-rules';
 import { requirePermission, type Actor } from '@/data/actor';
@@ -16,7 +16,7 @@ import { labelsOf } from '@/data/products';
 import { licencesOf, type Licence } from '@/data/resources';
 import { houseOf, type StoredDay } from '@/data/house';
 import { retireThermometer, thermometersOf, writeThermometer, type Thermometer } from '@/data/readings';
-import { parseDay, isoDay, type Day } from '@/core/calendar/day';
+import { parseDay, parseMonthDay, isoDay, type Day } from '@/core/calendar/day';
 import { zonesOf, siteName } from '@/data/lawns';
 import { toNumeric } from '@/data/numbers';
 import { trucksOf, type Truck } from '@/data/trucks';
@@ -126,6 +126,11 @@ type Typed = Readonly<{
   sumF: string;
   fromMonth: string;
   degreeOf: 'soil' | 'air';
+  fallSchool: FallSchool;
+  fallLineF: string;
+  fallDays: string;
+  habitFrom: string;
+  habitTo: string;
 }>;
 const text = Joi.string().allow('').max(20).required();
 export const crossingsShape = Joi.object<Typed>({
@@ -148,6 +153,13 @@ export const crossingsShape = Joi.object<Typed>({
   sumF: text,
   fromMonth: text,
   degreeOf: Joi.string().valid('soil', 'air').required(),
+  fallSchool: Joi.string()
+    .valid(...FALL_SCHOOLS)
+    .required(),
+  fallLineF: text,
+  fallDays: text,
+  habitFrom: text,
+  habitTo: text,
 });
 
 /** Saves when the line counts as crossed, by each school. Everything that hangs on it is computed again in the background. */
@@ -161,6 +173,17 @@ export async function saveCrossings(actor: Actor, t: Typed): Promise<Outcome<{ v
   };
   const line = (value: string, field: string) => read(value, field, 'temperature', 33, 90);
   const days = (value: string, field: string) => Math.round(read(value, field, 'days', 1, 14));
+  const habit = { habitFrom: t.habitFrom.trim(), habitTo: t.habitTo.trim() };
+  for (const [field, value, other] of [
+    ['Crews go from', habit.habitFrom, habit.habitTo],
+    ['Crews go to', habit.habitTo, habit.habitFrom],
+  ] as const)
+    if (value === '' ? other !== '' : parseMonthDay(value) === null)
+      issues.push({
+        field,
+        problem: value === '' ? `${field} is missing` : `${field} "${value}" is no day of the year`,
+        remedy: 'Type month and day as 09-15, or leave both empty.',
+      });
   const crossings: StoredCrossings = {
     use: t.use,
     depthIn: read(t.depthIn, 'House depth', 'in', 1, 6),
@@ -181,6 +204,12 @@ export async function saveCrossings(actor: Actor, t: Typed): Promise<Outcome<{ v
       sumF: read(t.sumF, 'Degree days, sum', 'degreeDays', 1, 5000),
       fromMonth: Math.round(read(t.fromMonth, 'Degree days, month', '(1 to 6)', 1, 6)),
       of: t.degreeOf,
+    },
+    fall: {
+      school: t.fallSchool,
+      lineF: line(t.fallLineF, 'Fall, line'),
+      days: days(t.fallDays, 'Fall, days'),
+      ...habit,
     },
   };
   if (issues.length) return refuse({ kind: 'invalid', issues });

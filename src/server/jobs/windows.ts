@@ -1,9 +1,10 @@
 /** Brings the windows of planned applications up to date, a few zones at a time, each batch in a transaction of its own. */
 import 'server-only';
-import { addDays } from '@/core/calendar/day';
+import { addDays, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import type { GateContext } from '@/core/gates/gate';
 import { pastYearsKey, type PastOdds } from '@/core/gates/past-years';
+import { lastDayOf } from '@/core/gates/last-day';
 import { lineDay } from '@/core/gates/soil-line';
 import { nextOpen, productsOf, windowOf, type WindowLane } from '@/core/gates/window';
 import { hoursAhead } from '@/core/day/hours';
@@ -152,20 +153,22 @@ function windowFor(book: ZoneBook, id: string, context: GateContext, season: Sea
   const openFrom = nextOpen(all, today)?.from ?? null;
   const ajar = nextOpen(all, today, 'ajar');
   const isAllowed = now !== undefined && now.state !== 'shut';
-  const regret = isAllowed ? regretNow(book, id, all, season) : null;
+  const lastDay = lastDayOf(context, all, planned?.plannedOn ?? today);
+  const regret = isAllowed ? regretNow(book, id, all, season, lastDay.last) : null;
   return {
     applicationId: id,
     state: isAllowed ? now.state : openFrom === null && !ajar ? 'never' : 'shut',
     regret: regret?.points ?? 0,
     openFrom,
     ajarFrom: ajar?.from ?? null,
-    ajarTo: ajar?.to ?? null,
+    lastOn: lastDay.last,
     lineOn: planned ? lineDay(context, planned.plannedOn) : null,
     version: planned?.version ?? 0,
     body: {
       form: WINDOW_FORM,
       all,
       regret,
+      lastDay,
       hours: hoursAhead(context, all),
       hold:
         gate && held
@@ -185,6 +188,7 @@ function regretNow(
   id: string,
   all: WindowLane,
   { past, soil, planning, room, labels }: Season,
+  last: Day | null,
 ): Regret {
   const { today } = facts;
   const question = worthQuestion(applications, id, facts, labels);
@@ -192,5 +196,6 @@ function regretNow(
     today,
     worthOf(question, soil, planning.school, labels),
     chanceOn(all, today, past, planning.daysAWeek, room),
+    last ?? undefined,
   );
 }

@@ -117,6 +117,7 @@ async function playsOf(
       years: past,
       // signs are seen, and of a past year nobody has them
       rule: crossing.school === 'signs' ? house.crossings.rules['run of days'] : crossing,
+      fall: house.crossings.fall,
       year: year ?? years.at(-1) ?? 0,
       labels: fitting(registered, zone, targets),
       targets,

@@ -189,7 +189,7 @@ function zoneOf(
                   },
                 ],
         ),
-    why: regret ? regretWords(regret, today) : '',
+    why: regret ? regretWords(regret) : '',
     concreteFt: zone.concreteEdgeFt,
     bedFt: zone.bedEdgeFt,
     keptOut: list(zone.trees.filter((t) => t.keepOut).map((t) => t.name || 'a tree')),

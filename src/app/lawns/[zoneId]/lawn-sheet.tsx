@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { addDays, isoDay, showDay, showWeekday, type Day } from '@/core/calendar/day';
 import type { Window } from '@/core/gates/window';
+import { lastDayOf } from '@/core/gates/last-day';
 import { nextOpen } from '@/core/gates/window';
 import { standingOf, isOpen } from '@/core/season/programme';
 import { figure, significant, type Shows } from '@/core/units/format';
@@ -24,7 +25,7 @@ import { useKeys } from '@/ui/keys';
 import { Link } from '@/ui/link';
 import { SoilChart } from '@/ui/soil-chart';
 import { WeatherAge } from '@/ui/weather-age';
-import { expectationWords, plural, windowWords, shortName } from '@/ui/words';
+import { expectationWords, lastDayWords, plural, windowWords, shortName } from '@/ui/words';
 import { YearRail, type RailMark } from '@/ui/year-rail';
 import { send } from '../../send';
 import { useSendKey } from '../../use-send-key';
@@ -256,6 +257,9 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
                 {shown.purpose || shown.products.map((p) => shortName(p.label)).join(' + ')}:{' '}
                 {windowWords(asked.window.all, today)}
               </h2>
+              <p className="text-steel">
+                {lastDayWords(lastDayOf(asked.context, asked.window.all, shown.plannedOn), today)}
+              </p>
               <GateFence
                 key={shown.id}
                 sheet={sheet}

@@ -1,7 +1,7 @@
 'use client';
 import { Link } from '@/ui/link';
 import { yearOf, type Day } from '@/core/calendar/day';
-import { WATCHES, WATCH_KEYS, type WatchKey } from '@/core/ground/crossing';
+import { WATCH_KEYS, watchLine, type WatchKey } from '@/core/ground/crossing';
 import { generatedIn, type Line, type Season } from '@/core/ground/outlook';
 import { SPOTS } from '@/core/lawn/zone';
 import type { Shows } from '@/core/units/format';
@@ -117,7 +117,7 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
                 const watched = seasonToShow(outlook.watches[key], today);
                 return (
                   watched && (
-                    <Figure key={key} name={WATCH_WORDS[key](show.line(WATCHES[key].line))}>
+                    <Figure key={key} name={WATCH_WORDS[key](show.line(watchLine(key, outlook.fall)))}>
                       {crossingWords(watched.crossed, watched.dates)}
                     </Figure>
                   )

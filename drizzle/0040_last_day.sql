@@ -1,0 +1,1 @@
+ALTER TABLE "application_window" ADD COLUMN "last_on" integer;

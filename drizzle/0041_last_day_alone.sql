@@ -1,0 +1,1 @@
+ALTER TABLE "application_window" DROP COLUMN "ajar_to";
