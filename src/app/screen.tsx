@@ -28,7 +28,7 @@ export function screen<Props>(render: (actor: Actor, props: Props) => Promise<Re
       const content = await render(actor, props);
       const { today, isDemo } = await frameOf(actor);
       return (
-        <UnitsProvider units={actor.units}>
+        <UnitsProvider units={actor.units} today={today}>
           <Frame
             person={`${actor.name}, ${actor.role}`}
             company={actor.orgName}

@@ -18,6 +18,8 @@ export function cautionWords(c: Caution): string {
       return `${c.ingredient} is taken up by roots: keep off the ground under the drip line of trees and shrubs.`;
     case 'off-pavement':
       return `Sweep or blow granules off walks, drives and gutters back onto turf.${c.hasPhosphorus ? ' It carries phosphate: some states allow that only by a soil test or for new turf.' : ''}`;
+    case 'dry-leaf':
+      return 'On dry leaf only: on a wet one it sticks and burns.';
     case 'backflow':
       return 'Filling from a tap: an air gap over the tank, or a backflow preventer on the hose.';
     case 'rinse':

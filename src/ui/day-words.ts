@@ -1,5 +1,5 @@
 /** The board's own facts in words: what a day's delay costs, and what stands another way than before. */
-import { showDay, showWeekday, type Day } from '@/core/calendar/day';
+import { showWeekday } from '@/core/calendar/day';
 import type { Regret } from '@/core/day/regret';
 import { gateName } from '@/core/gates/all';
 import { figure, type Shows } from '@/core/units/format';

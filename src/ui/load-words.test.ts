@@ -79,7 +79,7 @@ describe('the card in words', () => {
   test('what stains is kept off concrete; what does not overlaps it on purpose', () => {
     expect(walkWords(two()).join(' ')).toContain('Iron 6 SL stains');
     const plain = cards(morning([stop('a', inTank(label, dry))]))[0]!;
-    expect(walkWords(plain).join(' ')).toContain('Overlap the edge of bare concrete on purpose');
+    expect(walkWords(plain).join(' ')).toContain('edge nozzle half on turf');
     expect(walkWords(plain).join(' ')).toContain('Stay off the beds');
     expect(cautionsOf(plain).at(-1)).toContain('First aid and spills');
   });

@@ -155,7 +155,7 @@ export function walkWords(card: LoadCard): string[] {
     : card.concrete
       ? [
           card.kind === 'tank'
-            ? 'Overlap the edge of bare concrete on purpose: the strip that is missed there fills with weeds.'
+            ? 'Along bare concrete: edge nozzle half on turf, so that no strip is missed; rinse or sweep back what lands on it.'
             : 'Spread close along concrete, then sweep what lies on it back onto the turf.',
         ]
       : [];

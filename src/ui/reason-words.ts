@@ -1,13 +1,5 @@
 /** Every reason in a sentence or two, with its figures and their units. The one place where reasons become words. */
-import {
-  addDays,
-  dayOf,
-  showDay,
-  showFullDay,
-  showWeekday,
-  type Day,
-  type MonthDay,
-} from '@/core/calendar/day';
+import { addDays, dayOf, showDay, type Day, type MonthDay } from '@/core/calendar/day';
 import { dayOfHour, hourOfDay, type Hour } from '@/core/calendar/hour';
 import type { FallHabit, Missing, Reason } from '@/core/gates/reason';
 import type { CrossingRule } from '@/core/ground/crossing';
@@ -23,10 +15,11 @@ import { capital, list, plural, ruleWords } from './words';
 const COLD_FOR_LEAF = fromFahrenheit(50);
 const clock = (hour: number): string => `${hour % 12 === 0 ? 12 : hour % 12} ${hour < 12 ? 'am' : 'pm'}`;
 /** "Thu 18 March, 2 pm" */
-export const hourWords = (hour: Hour): string => `${showWeekday(dayOfHour(hour))}, ${clock(hourOfDay(hour))}`;
+export const hourWords = (hour: Hour, { weekday }: Pick<Shows, 'weekday'>): string =>
+  `${weekday(dayOfHour(hour))}, ${clock(hourOfDay(hour))}`;
 const times = (n: number) => (n === 0 ? 'not once' : n === 1 ? 'once' : `${n} times`);
-const seenWords = (seen: Day | null) =>
-  seen === null ? ', by the soil' : `, counted from what was seen ${showDay(seen)}`;
+const seenWords = (seen: Day | null, { day }: Shows) =>
+  seen === null ? ', by the soil' : `, counted from what was seen ${day(seen)}`;
 const seedlingWords = ({ weeks, mowings }: { weeks: number | null; mowings: number | null }) =>
   list(
     [weeks === null ? '' : plural(weeks, 'week'), mowings === null ? '' : plural(mowings, 'mowing')].filter(
@@ -39,6 +32,8 @@ const limitsWords = ({ least, most }: { least: Celsius | null; most: Celsius | n
     .join(', ') || 'all limits';
 export const wordsForUse = (use: Use): string => (use === 'spot' ? 'spot treatment' : use);
 const monthDay = ({ month, date }: MonthDay) => showDay(dayOf(2028, month, date));
+const degreeWords = (degree: 'control' | 'suppression' | undefined) =>
+  degree === 'suppression' ? 'only suppresses' : 'controls';
 /** What the house has written down of when crews here go. */
 const habitWords = (habit: FallHabit | null | undefined) =>
   habit ? ` Crews here go from ${monthDay(habit.from)} to ${monthDay(habit.to)}.` : '';
@@ -56,8 +51,7 @@ type Counted = Readonly<{
   period: LimitPeriod;
 }>;
 /** What a limit counted beside this application. */
-const counted = ({ earlier, later, beside: others, period }: Counted): string => {
-  const day = period === 'calendar year' ? showDay : showFullDay;
+const counted = ({ earlier, later, beside: others }: Counted, { day }: Shows): string => {
   const parts = [
     earlier.length ? list(earlier.map(day)) : '',
     later.length ? `planned ${list(later.map(day))}` : '',
@@ -65,8 +59,8 @@ const counted = ({ earlier, later, beside: others, period }: Counted): string =>
   ].filter(Boolean);
   return parts.length ? ` Counted: ${parts.join('; ')}.` : '';
 };
-const before = ({ earlier, period }: { earlier: readonly Day[]; period: LimitPeriod }): string =>
-  earlier.length ? ` Counted: ${list(earlier.map(period === 'calendar year' ? showDay : showFullDay))}.` : '';
+const before = ({ earlier }: { earlier: readonly Day[] }, { day }: Shows): string =>
+  earlier.length ? ` Counted: ${list(earlier.map(day))}.` : '';
 
 const MISSING: Record<Missing, string> = {
   outlook: 'The soil outlook is not known: there is too little weather on file.',
@@ -116,6 +110,7 @@ const MISSING: Record<Missing, string> = {
 
 /** A reason in a sentence or two, with its figures and their units. */
 export function reasonWords(r: Reason, show: Shows): string {
+  const { day, weekday } = show;
   switch (r.code) {
     case 'turf-on-label':
       return `${capital(r.turf)} is on the label.`;
@@ -130,43 +125,43 @@ export function reasonWords(r: Reason, show: Shows): string {
     case 'rate-under':
       return `${showRate(r.rate, r.unit)} is below the label's ${showRate(r.low, r.unit)} for this turf: an under-dose breeds resistance, and some labels forbid it.`;
     case 'within-year-limit':
-      return `${showRate(r.total, r.unit)} with this one${onGround(r)}, of ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}.${overZone(r, showRate(r.zoneTotal, r.unit))}${counted(r)}`;
+      return `${showRate(r.total, r.unit)} with this one${onGround(r)}, of ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}.${overZone(r, showRate(r.zoneTotal, r.unit))}${counted(r, show)}`;
     case 'over-year-limit':
-      return `${showRate(r.total, r.unit)} with this one${onGround(r)} would be above the label's ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}; ${showMostRate(r.fits, r.unit)} still fits.${overZone(r, showRate(r.zoneTotal, r.unit))}${counted(r)}`;
+      return `${showRate(r.total, r.unit)} with this one${onGround(r)} would be above the label's ${showRate(r.limit, r.unit)} in ${periodWords(r.period)}; ${showMostRate(r.fits, r.unit)} still fits.${overZone(r, showRate(r.zoneTotal, r.unit))}${counted(r, show)}`;
     case 'over-ingredient-limit':
-      return `${show.ingredient(r.total, r.counts)} of ${r.ingredient} with this one${onGround(r)} would be above ${show.ingredient(r.limit, r.counts)} in ${periodWords(r.period)}, over all products that hold it${!r.setBy ? '' : `, as the label of ${r.setBy} says`}; ${showMostRate(r.fits, r.unit)} still fits.${overZone(r, show.ingredient(r.zoneTotal, r.counts))}${counted(r)}`;
+      return `${show.ingredient(r.total, r.counts)} of ${r.ingredient} with this one${onGround(r)} would be above ${show.ingredient(r.limit, r.counts)} in ${periodWords(r.period)}, over all products that hold it${!r.setBy ? '' : `, as the label of ${r.setBy} says`}; ${showMostRate(r.fits, r.unit)} still fits.${overZone(r, show.ingredient(r.zoneTotal, r.counts))}${counted(r, show)}`;
     case 'over-at-once':
       return `${show.ingredient(r.total, r.counts)} of ${r.ingredient} go down in one visit, together with ${list(r.others)}: above the ${show.ingredient(r.most, r.counts)} that this label allows at once.`;
     case 'too-soon-before':
-      return `The next one is planned for ${showDay(r.next)}: the label asks for ${plural(r.days, 'day')} between. Last day before it: ${showDay(r.latest)}; or move that one.`;
+      return `The next one is planned for ${day(r.next)}: the label asks for ${plural(r.days, 'day')} between. Last day before it: ${day(r.latest)}; or move that one.`;
     case 'history-not-known':
       return r.bookFrom === null
         ? `What was put down here in the ${daysBack(r.days)} before is not known, and not known is not zero. Say it on the lawn sheet.`
-        : `The book of this zone begins on ${showFullDay(r.bookFrom)}: what went down in the ${daysBack(r.days)} before is not wholly known.`;
+        : `The book of this zone begins on ${day(r.bookFrom)}: what went down in the ${daysBack(r.days)} before is not wholly known.`;
     case 'no-label-rate':
       return 'No rate is typed for this product, so none is held against it.';
     case 'nothing-before':
       return 'Nothing with this active ingredient has been put down here.';
     case 'too-soon-after':
-      return `${r.done ? 'Put down' : 'Planned for'} ${showDay(r.last)}: the label asks for ${r.days} days between. Opens ${showWeekday(r.opens)}.`;
+      return `${r.done ? 'Put down' : 'Planned for'} ${day(r.last)}: the label asks for ${r.days} days between. Opens ${weekday(r.opens)}.`;
     case 'before-spacing':
-      return `The first part of ${showDay(r.last)} still holds: your spacing is ${showDay(r.from)} to ${showDay(r.to)}.`;
+      return `The first part of ${day(r.last)} still holds: your spacing is ${day(r.from)} to ${day(r.to)}.`;
     case 'within-spacing':
-      return `Within your spacing of ${showDay(r.from)} to ${showDay(r.to)}, counted from ${showDay(r.last)}${r.done ? '' : ' as planned'}.`;
+      return `Within your spacing of ${day(r.from)} to ${day(r.to)}, counted from ${day(r.last)}${r.done ? '' : ' as planned'}.`;
     case 'after-spacing':
-      return `Later than your spacing: after ${showDay(r.to)} the part of ${showDay(r.last)} may have worn off.`;
+      return `Later than your spacing: after ${day(r.to)} the part of ${day(r.last)} may have worn off.`;
     case 'interval-passed':
-      return `The label's ${r.days} days since ${showDay(r.last)} have passed.`;
+      return `The label's ${r.days} days since ${day(r.last)} have passed.`;
     case 'no-seeding':
       return 'No seeding is planned here.';
     case 'clear-by-seeding':
-      return `Clear ${r.waitDays} days later by the label, in time for ${r.kind ?? 'seed'} on ${showDay(r.seeding)}. Last day: ${showDay(r.latest)}.`;
+      return `Clear ${r.waitDays} days later by the label, in time for ${r.kind ?? 'seed'} on ${day(r.seeding)}. Last day: ${day(r.latest)}.`;
     case 'blocks-seeding':
-      return `At this rate the label keeps seed out for ${r.waitDays} days${r.kind && r.kind !== 'seed' ? `, held against ${r.kind} too` : ''}: too late after ${showDay(r.latest)} for ${r.kind ?? 'seed'} on ${showDay(r.seeding)}. What lies there already counts: halves wait as long as the whole.`;
+      return `At this rate the label keeps seed out for ${r.waitDays} days${r.kind && r.kind !== 'seed' ? `, held against ${r.kind} too` : ''}: too late after ${day(r.latest)} for ${r.kind ?? 'seed'} on ${day(r.seeding)}. What lies there already counts: halves wait as long as the whole.`;
     case 'before-useful-start':
-      return `Too early to be of use: the soil may cross ${line(r, show)} from ${showDay(r.p10)}, and your lead is ${r.leadDays} days. Opens ${showWeekday(r.opens)}.`;
+      return `Too early to be of use: the soil may cross ${line(r, show)} from ${day(r.p10)}, and your lead is ${r.leadDays} days. Opens ${weekday(r.opens)}.`;
     case 'ahead-of-line':
-      return `Ahead of the line: 1 in 10 that ${line(r, show)} is crossed by ${showDay(r.p10)}.${r.strip ? ` The warmest strip comes first, from ${showDay(r.strip)}.` : ''}${r.last && r.lastP10 ? ` ${capital(WEEDS[r.last].name)} follows from ${showDay(r.lastP10)}: by then the barrier is ${plural(r.lastP10 - r.p10, 'day')} older.` : ''}`;
+      return `Ahead of the line: 1 in 10 that ${line(r, show)} is crossed by ${day(r.p10)}.${r.strip ? ` The warmest strip comes first, from ${day(r.strip)}.` : ''}${r.last && r.lastP10 ? ` ${capital(WEEDS[r.last].name)} follows from ${day(r.lastP10)}: by then the barrier is ${plural(r.lastP10 - r.p10, 'day')} older.` : ''}`;
     case 'some-targets-late':
       return `Late for ${list(r.late.map((w) => WEEDS[w].name))}; still ahead of ${list(r.ahead.map((w) => WEEDS[w].name))}.`;
     case 'no-line-of-its-own':
@@ -174,11 +169,11 @@ export function reasonWords(r: Reason, show: Shows): string {
     case 'target-held-back':
       return `${capital(list(r.targets.map((w) => WEEDS[w].name)))}: the label names ${r.targets.length === 1 ? 'it' : 'them'} among what it keeps from coming up.`;
     case 'line-may-be-crossed':
-      return `The soil may have crossed ${line(r, show)}: 1 in 10 by ${showDay(r.p10)}${r.p50 === null ? '' : `, even odds by ${showDay(r.p50)}`}.`;
+      return `The soil may have crossed ${line(r, show)}: 1 in 10 by ${day(r.p10)}${r.p50 === null ? '' : `, even odds by ${day(r.p50)}`}.`;
     case 'line-likely-crossed':
-      return `The soil has likely crossed ${line(r, show)}: even odds by ${r.p50 === null ? 'the end of the year' : showDay(r.p50)}. What germinates before it is down gets through.`;
+      return `The soil has likely crossed ${line(r, show)}: even odds by ${r.p50 === null ? 'the end of the year' : day(r.p50)}. What germinates before it is down gets through.`;
     case 'line-crossed':
-      return `${capital(line(r, show))} was crossed on ${showDay(r.on)}.${r.reachesBack ? ' By its label it takes what is up, as far as a stage: look how far it is.' : ' What came up before it is down gets through.'}`;
+      return `${capital(line(r, show))} was crossed on ${day(r.on)}.${r.reachesBack ? ' By its label it takes what is up, as far as a stage: look how far it is.' : ' What came up before it is down gets through.'}`;
     case 'line-not-crossed-this-year':
       return `Not 1 in 10 that ${line(r, show)} is crossed this year: the soil stays under it, or is above it all winter. Look when this weed comes up here.`;
     case 'later-part':
@@ -194,15 +189,17 @@ export function reasonWords(r: Reason, show: Shows): string {
     case 'working-day-over':
       return `Fewer than ${r.hours} working hours are left before ${clock(r.until)}.`;
     case 'no-watering-in-needed':
-      return 'The label asks for no watering-in.';
+      return r.asked
+        ? `The label’s watering-in is for another use: ${wordsForUse(r.use ?? 'post-emergent')} is not watered in.`
+        : 'The label asks for no watering-in.';
     case 'irrigation-waters-in':
       return `Irrigation waters it in: ${show.water(r.depth)} takes ${r.minutes} minutes, within ${r.withinDays} days.`;
     case 'rain-waters-in':
-      return `${show.water(r.expected)} of rain forecast by ${showDay(r.by)}; the label asks for ${show.water(r.depth)} within ${r.withinDays} days.`;
+      return `${show.water(r.expected)} of rain forecast by ${day(r.by)}; the label asks for ${show.water(r.depth)} within ${r.withinDays} days.`;
     case 'too-little-rain':
-      return `Only ${show.water(r.expected)} of rain forecast by ${showDay(r.by)}; the label asks for ${show.water(r.depth)} within ${r.withinDays} days. Without irrigation it lies on the leaf and in the light.`;
+      return `Only ${show.water(r.expected)} of rain forecast by ${day(r.by)}; the label asks for ${show.water(r.depth)} within ${r.withinDays} days. Without irrigation it lies on the leaf and in the light.`;
     case 'rain-not-known-yet':
-      return `${show.water(r.expected)} of the ${show.water(r.depth)} due by ${showDay(r.by)} is forecast; after ${showDay(addDays(r.forecastTo, -1))} the rain is not known yet.`;
+      return `${show.water(r.expected)} of the ${show.water(r.depth)} due by ${day(r.by)} is forecast; after ${day(addDays(r.forecastTo, -1))} the rain is not known yet.`;
     case 'storm-runs-off':
       return `A storm of ${show.water(r.hourly)} an hour is forecast and this soil takes ${show.water(r.intake)} an hour: it would run off. Water in lightly first.`;
     case 'not-for-this-use':
@@ -214,15 +211,15 @@ export function reasonWords(r: Reason, show: Shows): string {
     case 'no-count-limit':
       return 'The label sheet sets no number of applications.';
     case 'within-count':
-      return `${r.count} of ${r.most} applications so far in ${periodWords(r.period)}.${before(r)}`;
+      return `${r.count} of ${r.most} applications so far in ${periodWords(r.period)}.${before(r, show)}`;
     case 'count-reached':
-      return `All ${r.most} applications that the label allows in ${periodWords(r.period)} are taken.${before(r)} Another product would open it.`;
+      return `All ${r.most} applications that the label allows in ${periodWords(r.period)} are taken.${before(r, show)} Another product would open it.`;
     case 'not-seeded':
       return 'No seeding is written down here.';
     case 'seedlings-too-young':
-      return `Seeded ${showDay(r.seeded)}; the label asks for ${seedlingWords(r)}. ${r.mowings !== null && r.mown < r.mowings ? `Mown ${times(r.mown)} so far.` : r.opens === null ? '' : `Opens ${showWeekday(r.opens)}.`}`.trim();
+      return `Seeded ${day(r.seeded)}; the label asks for ${seedlingWords(r)}. ${r.mowings !== null && r.mown < r.mowings ? `Mown ${times(r.mown)} so far.` : r.opens === null ? '' : `Opens ${weekday(r.opens)}.`}`.trim();
     case 'seedlings-old-enough':
-      return `Seeded ${showDay(r.seeded)}, and past the label's ${seedlingWords(r)}.`;
+      return `Seeded ${day(r.seeded)}, and past the label's ${seedlingWords(r)}.`;
     case 'no-seedling-rule':
       return 'Seedlings stand here; the label sheet says that the label sets no age for them.';
     case 'no-seeding-wait':
@@ -254,19 +251,19 @@ export function reasonWords(r: Reason, show: Shows): string {
     case 'no-licence-needed':
       return 'The label names no licence.';
     case 'licensed':
-      return `${r.person} is licensed${r.category ? ` for ${r.category}` : ''} until ${showFullDay(r.until)}${r.restricted ? '; restricted use, under a certified applicator only' : ''}.`;
+      return `${r.person} is licensed${r.category ? ` for ${r.category}` : ''} until ${day(r.until)}${r.restricted ? '; restricted use, under a certified applicator only' : ''}.`;
     case 'no-valid-licence':
-      return `${r.restricted ? 'Restricted use: nobody' : 'Nobody'} here has a licence${r.category ? ` for ${r.category}` : ''} that is valid on this day${r.lapsed === null ? '' : `; the last ran out on ${showFullDay(r.lapsed)}`}. A valid licence under House would open it.`;
+      return `${r.restricted ? 'Restricted use: nobody' : 'Nobody'} here has a licence${r.category ? ` for ${r.category}` : ''} that is valid on this day${r.lapsed === null ? '' : `; the last ran out on ${day(r.lapsed)}`}. A valid licence under House would open it.`;
     case 'method-not-on-label':
       return `The label allows ${list(r.onLabel)}${r.has.length ? `, and not ${list(r.has)}` : ''}. ${r.has.length ? 'Equipment of that kind would open it.' : 'Write down your equipment under House.'}`;
     case 'calibrated':
-      return `${r.name} was calibrated on ${showDay(r.on)}; good for ${r.days} days.`;
+      return `${r.name} was calibrated on ${day(r.on)}; good for ${r.days} days.`;
     case 'calibration-old':
-      return `${r.name} was last calibrated on ${showFullDay(r.on)}: your house rule is ${r.days} days.`;
+      return `${r.name} was last calibrated on ${day(r.on)}: your house rule is ${r.days} days.`;
     case 'calibration-runs-out':
-      return `${r.name} was calibrated on ${showDay(r.on)}, good for ${r.days} days: calibrate again before this day.`;
+      return `${r.name} was calibrated on ${day(r.on)}, good for ${r.days} days: calibrate again before this day.`;
     case 'calibration-drifted':
-      return `On ${showDay(r.on)} ${r.name} put out ${showPercent(Math.abs(r.drift))} ${r.drift > 0 ? 'more' : 'less'} than the time before: look at nozzles, pressure and gate.`;
+      return `On ${day(r.on)} ${r.name} put out ${showPercent(Math.abs(r.drift))} ${r.drift > 0 ? 'more' : 'less'} than the time before: look at nozzles, pressure and gate.`;
     case 'never-calibrated':
       return `${r.name} has never been calibrated, as far as is written down.`;
     case 'carrier-outside':
@@ -274,61 +271,61 @@ export function reasonWords(r: Reason, show: Shows): string {
     case 'no-event':
       return 'No event of the customer is written down.';
     case 'event-that-day':
-      return `The customer's ${r.what} is on ${showDay(r.on)}.`;
+      return `The customer's ${r.what} is on ${day(r.on)}.`;
     case 'no-dry-time-before-event':
-      return `Too close before the customer's ${r.what} on ${showDay(r.on)}: re-entry ${r.hours === null ? 'when dry, counted as a day' : `after ${r.hours} hours`}.`;
+      return `Too close before the customer's ${r.what} on ${day(r.on)}: re-entry ${r.hours === null ? 'when dry, counted as a day' : `after ${r.hours} hours`}.`;
     case 'no-notice-needed':
       return 'Nobody has asked for notice.';
     case 'notice-given':
-      return `Notice went out ${hourWords(r.sent)}, ${r.hours} hours ahead or more.`;
+      return `Notice went out ${hourWords(r.sent, show)}, ${r.hours} hours ahead or more.`;
     case 'notice-too-short':
-      return `Notice went out ${hourWords(r.sent)}; ${r.hours} hours are asked for. Opens ${hourWords(r.opens)}.`;
+      return `Notice went out ${hourWords(r.sent, show)}; ${r.hours} hours are asked for. Opens ${hourWords(r.opens, show)}.`;
     case 'notice-to-send':
       return `${r.hours} hours of notice are asked for, and none has gone out yet. Send it in time and note it on the lawn’s screen.`;
     case 'notice-not-sent':
       return `${r.hours} hours of notice are asked for, and none has gone out. Send it and note it on the lawn’s screen.`;
     case 'before-autumn':
-      return `Too early for winter weeds: the soil may fall through ${show.line(r.line)} from ${showDay(r.p10)}, and your lead is ${r.leadDays} days. Opens ${showWeekday(r.opens)}.${habitWords(r.habit)}`;
+      return `Too early for winter weeds: the soil may fall through ${show.line(r.line)} from ${day(r.p10)}, and your lead is ${r.leadDays} days. Opens ${weekday(r.opens)}.${habitWords(r.habit)}`;
     case 'ahead-of-autumn':
-      return `Ahead of the fall line: 1 in 10 that the soil has fallen through ${show.line(r.line)} for good by ${showDay(r.p10)}.${habitWords(r.habit)}`;
+      return `Ahead of the fall line: 1 in 10 that the soil has fallen through ${show.line(r.line)} for good by ${day(r.p10)}.${habitWords(r.habit)}`;
     case 'autumn-may-be-here':
-      return `The soil may have fallen through ${show.line(r.line)} for good: 1 in 10 by ${showDay(r.p10)}${r.p50 === null ? '' : `, even odds by ${showDay(r.p50)}`}.${habitWords(r.habit)}`;
+      return `The soil may have fallen through ${show.line(r.line)} for good: 1 in 10 by ${day(r.p10)}${r.p50 === null ? '' : `, even odds by ${day(r.p50)}`}.${habitWords(r.habit)}`;
     case 'autumn-is-here':
-      return `The soil has likely fallen through ${show.line(r.line)}${r.p50 === null ? '' : ` by ${showDay(r.p50)}`}: winter weeds are coming up.${habitWords(r.habit)}`;
+      return `The soil has likely fallen through ${show.line(r.line)}${r.p50 === null ? '' : ` by ${day(r.p50)}`}: winter weeds are coming up.${habitWords(r.habit)}`;
     case 'fall-came-back':
-      return `The soil had likely fallen through ${show.line(r.line)}${r.p50 === null ? '' : ` by ${showDay(r.p50)}`}, and is back above it on this day, ${show.temperature(r.soil)}: some winter weeds are up, more are to come${r.p90 === null ? '' : ` until about ${showDay(r.p90)}`}.${habitWords(r.habit)}`;
+      return `The soil had likely fallen through ${show.line(r.line)}${r.p50 === null ? '' : ` by ${day(r.p50)}`}, and is back above it on this day, ${show.temperature(r.soil)}: some winter weeds are up, more are to come${r.p90 === null ? '' : ` until about ${day(r.p90)}`}.${habitWords(r.habit)}`;
     case 'fall-stays-mild':
-      return `The soil has likely fallen through ${show.line(r.line)}${r.p50 === null ? '' : ` by ${showDay(r.p50)}`}. Winters are mild here, ${show.line(r.coldest)} at the coldest: winter weeds keep coming until spring. It stops those, and not what is up.${habitWords(r.habit)}`;
+      return `The soil has likely fallen through ${show.line(r.line)}${r.p50 === null ? '' : ` by ${day(r.p50)}`}. Winters are mild here, ${show.line(r.coldest)} at the coldest: winter weeds keep coming until spring. It stops those, and not what is up.${habitWords(r.habit)}`;
     case 'fall-not-crossed':
       return `The soil does not fall through ${show.line(r.line)} for good in this season, as far as the outlook tells: winter weeds come up in any cool spell.${habitWords(r.habit)}`;
     case 'target-not-on-label':
-      return `${capital(WEEDS[r.target].name)} is not among the weeds that the label sheet takes once they are up${r.onLabel.length ? `: ${list(r.onLabel.map((w) => WEEDS[w].name))}` : ''}.`;
+      return `${capital(WEEDS[r.target].name)} is not among the weeds that the label sheet ${r.before ? 'keeps from coming up' : 'takes once they are up'}${r.onLabel.length ? `: ${list(r.onLabel.map((w) => WEEDS[w].name))}` : ''}.`;
     case 'target-not-up':
-      return `${capital(WEEDS[r.target].name)} is not up${r.seen === null ? ', as far as the soil tells' : ` (looked at ${showDay(r.seen)})`}.${r.from === null ? '' : ` Expected from ${showDay(r.from)}.`}`;
+      return `${capital(WEEDS[r.target].name)} is not up${r.seen === null ? ', as far as the soil tells' : ` (looked at ${day(r.seen)})`}.${r.from === null ? '' : ` Expected from ${day(r.from)}.`}`;
     case 'stage-controlled':
-      return `${capital(WEEDS[r.target].name)} at ${stageWords(r.target, r.stage)}${r.seen === null ? '' : `, counted from what was seen ${showDay(r.seen)}`}; the label takes it up to ${stageWords(r.target, r.upTo)}.`;
+      return `${capital(WEEDS[r.target].name)} at ${stageWords(r.target, r.stage)}${r.seen === null ? '' : `, counted from what was seen ${day(r.seen)}`}; the label ${degreeWords(r.degree)} it up to ${stageWords(r.target, r.upTo)}.`;
     case 'stage-expected':
-      return `${capital(WEEDS[r.target].name)} is expected at ${stageWords(r.target, r.stage)}, by the soil alone; the label takes it up to ${stageWords(r.target, r.upTo)}. Look before you spray.`;
+      return `${capital(WEEDS[r.target].name)} is expected at ${stageWords(r.target, r.stage)}, by the soil alone; the label ${degreeWords(r.degree)} it up to ${stageWords(r.target, r.upTo)}. Look before you spray.`;
     case 'past-stage':
-      return `${capital(WEEDS[r.target].name)} is at ${stageWords(r.target, r.stage)}${r.seen === null ? ', as far as the soil tells' : `, counted from what was seen ${showDay(r.seen)}`}, past the label's ${stageWords(r.target, r.upTo)}. A product that takes it larger would open it.`;
+      return `${capital(WEEDS[r.target].name)} is at ${stageWords(r.target, r.stage)}${r.seen === null ? ', as far as the soil tells' : `, counted from what was seen ${day(r.seen)}`}, past the label's ${stageWords(r.target, r.upTo)}. A product that takes it larger would open it.`;
     case 'between-stages':
-      return `${capital(WEEDS[r.target].name)} is at ${stageWords(r.target, r.stage)}${r.seen === null ? ', as far as the soil tells' : `, counted from what was seen ${showDay(r.seen)}`}: the label takes it smaller and larger, but not then. It takes it again at ${stageWords(r.target, r.again)}.`;
+      return `${capital(WEEDS[r.target].name)} is at ${stageWords(r.target, r.stage)}${r.seen === null ? ', as far as the soil tells' : `, counted from what was seen ${day(r.seen)}`}: the label takes it smaller and larger, but not then. It takes it again at ${stageWords(r.target, r.again)}.`;
     case 'turf-state-irrelevant':
-      return 'The state of the turf does not matter to this product.';
+      return 'Neither the label nor your rules ask how green this turf is for it.';
     case 'turf-green':
-      return `${capital(r.turf)} is green: about ${showPercent(r.green)}${seenWords(r.seen)}.`;
+      return `${capital(r.turf)} is green: about ${showPercent(r.green)}${seenWords(r.seen, show)}.`;
     case 'turf-expected':
       return `${capital(r.turf)} is about ${showPercent(r.green)} green by the soil alone, and the label keeps off it while it greens up. Look, and note it on the lawn’s screen.`;
     case 'turf-dormant':
-      return `${capital(r.turf)} is dormant: about ${showPercent(r.green)} green${seenWords(r.seen)}.`;
+      return `${capital(r.turf)} is dormant: about ${showPercent(r.green)} green${seenWords(r.seen, show)}.`;
     case 'part-green':
-      return `${capital(r.turf)} is part green, about ${showPercent(r.green)}${seenWords(r.seen)}: neither dormant nor grown, it is easily hurt. What you see goes before it: note it on the lawn’s screen.`;
+      return `${capital(r.turf)} is part green, about ${showPercent(r.green)}${seenWords(r.seen, show)}: neither dormant nor grown, it is easily hurt. What you see goes before it: note it on the lawn’s screen.`;
     case 'must-be-dormant':
-      return `Only on dormant turf, by the label; ${r.turf} is about ${showPercent(r.green)} green${seenWords(r.seen)}.`;
+      return `Only on dormant turf, by the label; ${r.turf} is about ${showPercent(r.green)} green${seenWords(r.seen, show)}.`;
     case 'turf-stressed':
-      return `The turf was seen under ${r.stress} stress on ${showDay(r.seen)}${r.until === null ? ', and no rain since then has filled the soil again. Note it on the lawn’s screen when it is over.' : `; that counts until ${showDay(r.until)}.`}`;
+      return `The turf was seen under ${r.stress} stress on ${day(r.seen)}${r.until === null ? ', and no rain since then has filled the soil again. Note it on the lawn’s screen when it is over.' : `; that counts until ${day(r.until)}.`}`;
     case 'drought-may-last':
-      return `The turf was seen under drought stress on ${showDay(r.seen)}, and no forecast reaches so far: look again before you spray.`;
+      return `The turf was seen under drought stress on ${day(r.seen)}, and no forecast reaches so far: look again before you spray.`;
     case 'no-air-limit':
       return 'The label sheet sets no limit of air temperature.';
     case 'air-within':
@@ -358,9 +355,9 @@ export function reasonWords(r: Reason, show: Shows): string {
     case 'too-much-nitrogen-at-once':
       return `${show.nitrogen(r.now)} in one application is above ${show.nitrogen(r.most)}, the usual most at once; some states make it law. Less at once, or a slower source by its own label.`;
     case 'fertilizer-banned':
-      return `Local law allows no fertilizer until ${showDay(r.until)}. A product without fertilizer would open it.`;
+      return `Local law allows no fertilizer until ${day(r.until)}. A product without fertilizer would open it.`;
     case 'phosphorus-not-wanted':
-      return `It carries phosphate, which local law allows on new turf or where a soil test asks for it${r.tested === null ? ': none is written down' : `; that of ${showDay(r.tested)} does not, or is too old`}. A product without phosphate would open it.`;
+      return `It carries phosphate, which local law allows on new turf or where a soil test asks for it${r.tested === null ? ': none is written down' : `; that of ${day(r.tested)} does not, or is too old`}. A product without phosphate would open it.`;
     case 'soil-too-warm-for-nitrogen':
       return `The soil is at about ${show.temperature(r.soil)}: no nitrogen above ${show.line(r.limit)}.`;
     case 'dormant-wants-no-nitrogen':
@@ -368,21 +365,21 @@ export function reasonWords(r: Reason, show: Shows): string {
     case 'possible-inversion':
       return `Still air at dawn or dusk, ${show.wind(r.wind)}: it may lie in layers and drift goes far. Watch smoke or dust.`;
     case 'leaf-irrelevant':
-      return 'Wet leaf does not matter to this product.';
+      return 'Neither the label nor your rules ask for a dry or a moist leaf.';
     case 'leaf-dry':
       return r.lastRain === null
         ? 'No rain in the hours before; dew is not measured here. Look at the leaf.'
-        : `Rain ${hourWords(r.lastRain)}, long enough ago to have dried as a rule. Look at the leaf.`;
+        : `Rain ${hourWords(r.lastRain, show)}, long enough ago to have dried as a rule. Look at the leaf.`;
     case 'leaf-dripping':
-      return `The leaf drips: rain ${r.lastRain === null ? '' : hourWords(r.lastRain)}.`;
+      return `The leaf drips: rain ${r.lastRain === null ? '' : hourWords(r.lastRain, show)}.`;
     case 'leaf-moist':
-      return `This granule sticks to a moist leaf: ${r.lastRain === null ? 'dew is likely now' : `rain ${hourWords(r.lastRain)}`}.`;
+      return `This granule sticks to a moist leaf: ${r.lastRain === null ? 'dew is likely now' : `rain ${hourWords(r.lastRain, show)}`}.`;
     case 'leaf-too-dry':
       return 'This granule works through the leaf and falls off a dry one. Dew, or a light watering before, would open it.';
     case 'leaf-damp':
-      return `The leaf is still damp from rain ${r.lastRain === null ? '' : hourWords(r.lastRain)}.`;
+      return `The leaf is still damp from rain ${r.lastRain === null ? '' : hourWords(r.lastRain, show)}.`;
     case 'dew-likely':
-      return `Dew is likely until about ${hourWords(r.until)}: fertilizer sticks to wet leaf and burns it. Feel the leaf.`;
+      return `Dew is likely until about ${hourWords(r.until, show)}: fertilizer sticks to wet leaf and burns it. Feel the leaf.`;
     case 'no-frost':
       return 'No frost, no snow.';
     case 'frost-in-air':
@@ -390,7 +387,7 @@ export function reasonWords(r: Reason, show: Shows): string {
     case 'ground-frozen':
       return `The ground is frozen, ${show.temperature(r.soil)}.`;
     case 'snow':
-      return `Snow lies, ${show.water(r.water)} of water in the last day.`;
+      return `Snow lies: melted it would be ${show.water(r.water)} of water.`;
     case 'soil-saturated':
       return `The soil is full: water runs off, and the product with it. ${capital(plural(r.dryDays, 'dry day'))} before.`;
     case 'soil-wet':
@@ -400,17 +397,17 @@ export function reasonWords(r: Reason, show: Shows): string {
     case 'no-rain-free-hours-needed':
       return 'The label sheet asks for no dry hours for this use.';
     case 'dry-long-enough':
-      return `Dry until ${hourWords(r.until)}: the label asks for ${plural(r.hours, 'hour')}.`;
+      return `Dry until ${hourWords(r.until, show)}: the label asks for ${plural(r.hours, 'hour')}.`;
     case 'rain-possible':
       return `The label asks for ${r.hours} hours without rain, and ${show.water(r.rain)} may fall inside them, at up to ${showPercent(r.chance)}.`;
     case 'rain-inside':
-      return `Rain ${hourWords(r.at)}, ${show.water(r.rain)} at ${showPercent(r.chance)}: inside the label's ${plural(r.hours, 'hour')}.`;
+      return `Rain ${hourWords(r.at, show)}, ${show.water(r.rain)} at ${showPercent(r.chance)}: inside the label's ${plural(r.hours, 'hour')}.`;
     case 'no-mowing-rule':
       return 'The label sheet asks for no days since mowing.';
     case 'mown-too-recently':
-      return `Mown ${showDay(r.on)}: wait ${plural(r.days, 'day')}. Opens ${showWeekday(r.opens)}.`;
+      return `Mown ${day(r.on)}: wait ${plural(r.days, 'day')}. Opens ${weekday(r.opens)}.`;
     case 'mown-long-enough-ago':
-      return `Mown ${showDay(r.on)}, more than ${plural(r.days, 'day')} ago.`;
+      return `Mown ${day(r.on)}, more than ${plural(r.days, 'day')} ago.`;
     case 'dead-leaf-catches':
       return 'Long dead leaf catches 10 to 40 % of a spray. Cut dormant warm-season turf low first and note it on the lawn’s screen, use a granule, or wash it in at once.';
     case 'no-partner':
@@ -450,7 +447,7 @@ export function reasonWords(r: Reason, show: Shows): string {
         ? `Group ${list(r.groups.map(String))}: no long row of the same.`
         : 'No site of action group.';
     case 'group-running':
-      return `Group ${r.group} in ${list(r.years.map(String))}: ${r.years.length >= r.most ? 'the same group so many years running' : 'one more year of it alone and the gate shuts; it'} breeds weeds that survive it. Another group, or a year of post-emergents alone.`;
+      return `Group ${r.group} in ${list(r.years.map(String))}: ${r.years.length >= r.most ? 'the same group so many years running' : 'one more year of it alone and the gate shuts; it'} breeds weeds that survive it. Another group${r.isPre === false ? ' would break the row' : ', or a year of post-emergents alone, would break it'}.`;
     case 'stock-not-kept':
       return 'No stock book is kept of this product.';
     case 'enough-on-hand':
@@ -458,7 +455,7 @@ export function reasonWords(r: Reason, show: Shows): string {
     case 'not-enough-on-hand':
       return `${showAmount(r.need, r.unit)} needed and only ${showAmount(r.onHand, r.unit)} on hand. Buy more, or count again.`;
     case 'lifted':
-      return `Lifted by ${r.by} until ${showDay(r.until)}: “${r.why}”. It said: ${reasonWords(r.was, show)}`;
+      return `Lifted by ${r.by} until ${day(r.until)}: “${r.why}”. It said: ${reasonWords(r.was, show)}`;
     case 'not-known':
       return MISSING[r.missing];
     case 'substance-not-known':

@@ -59,10 +59,11 @@ const MONTHS = [
   'Nov',
   'Dec',
 ] as const;
-/** "18 Mar" */
-export function shortDay(day: Day): string {
+/** "18 Mar"; with its year where a reader's day is given and lies in another. */
+export function shortDay(day: Day, today: Day = day): string {
   const d = new Date(day * 86_400_000);
-  return `${d.getUTCDate()} ${MONTHS[d.getUTCMonth()] ?? ''}`;
+  const year = yearOf(day) === yearOf(today) ? '' : ` ${yearOf(day)}`;
+  return `${d.getUTCDate()} ${MONTHS[d.getUTCMonth()] ?? ''}${year}`;
 }
 
 /** What a lane does from a day on, in three words. */
@@ -76,10 +77,10 @@ export function laneWords(
   const change = lane.find((s) => s.from > from && s.verdict.state !== state);
   if (!change) return state === 'open' ? 'all clear' : state;
   if (state === 'open')
-    return change.from - from === 1 ? 'open today' : `open to ${shortDay(addDays(change.from, -1))}`;
+    return change.from - from === 1 ? 'open today' : `open to ${shortDay(addDays(change.from, -1), from)}`;
   const opens = lane.find((s) => s.from > from && s.verdict.state === 'open');
-  if (opens) return `opens ${shortDay(opens.from)}`;
-  return `${change.verdict.state} ${shortDay(change.from)}`;
+  if (opens) return `${state === 'ajar' ? 'ajar; ' : ''}opens ${shortDay(opens.from, from)}`;
+  return `${change.verdict.state} ${shortDay(change.from, from)}`;
 }
 
 /** "Thu 18 March", with its year where that is not today's. */

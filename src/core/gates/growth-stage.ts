@@ -139,6 +139,7 @@ export const growthStage: Gate = {
               source: 'label',
               target: stranger,
               onLabel: label.before,
+              before: true,
             })
           : targets.length
             ? open({ code: 'target-held-back', source: 'label', targets })
@@ -175,7 +176,7 @@ function verdictsFor(context: GateContext, target: Weed): (day: Day) => Verdict 
     const source = seen === null ? 'outlook' : 'seen';
     if (stage === 'not up')
       return shut('latch', { code: 'target-not-up', source, target, stage, seen, from: from(day) });
-    const facts = { source, target, stage, upTo, seen } as const;
+    const facts = { source, target, stage, upTo, seen, degree: controlled.degree ?? 'control' } as const;
     if (stageRank(stage) > stageRank(upTo)) return shut('latch', { code: 'past-stage', ...facts });
     if (stage === controlled.butNot)
       return shut('latch', {

@@ -115,6 +115,11 @@ function dryThenWater(
     const sky = skyAt(context, h);
     return sky !== null && sky.rain >= WASHES_MM && sky.chance >= rules.rainChance;
   };
+  /** as the watering-in gate counts it: weighed by its chance */
+  const rainAt = (h: Hour) => {
+    const sky = skyAt(context, h);
+    return sky === null ? 0 : sky.rain * sky.chance;
+  };
   return (day) => {
     let isKnown = false;
     for (let start = rules.workFrom; start + rules.calmHours <= rules.workTo; start++) {
@@ -128,8 +133,7 @@ function dryThenWater(
       if (byIrrigation) return good;
       const deadline = hourOf(addDays(day, withinDays), start);
       let water = 0;
-      for (let h = dryTo; h < deadline && h < ends; h = (h + 1) as Hour)
-        water += skyAt(context, h)?.rain ?? 0;
+      for (let h = dryTo; h < deadline && h < ends; h = (h + 1) as Hour) water += rainAt(h);
       if ((water as Millimetres) >= depth) return good;
       if (deadline > ends) return unknown;
     }

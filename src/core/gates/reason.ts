@@ -6,7 +6,7 @@ import type { Day, MonthDay } from '@/core/calendar/day';
 import type { CrossingRule } from '@/core/ground/crossing';
 import type { Hour } from '@/core/calendar/hour';
 import type { Sowing, Water } from '@/core/lawn/zone';
-import type { LimitPeriod, SeedlingsSince } from '@/core/products/label';
+import type { DEGREES, LimitPeriod, SeedlingsSince } from '@/core/products/label';
 import type { Method, Site, Turf, Use } from '@/core/trade/terms';
 import type {
   Celsius,
@@ -202,7 +202,8 @@ export type Reason = Readonly<{ source: Source }> &
         to: number;
       }>
     | Readonly<{ code: 'working-day-over'; until: number; hours: number }>
-    | Readonly<{ code: 'no-watering-in-needed' }>
+    /** `asked`: the label asks for it, of another use */
+    | Readonly<{ code: 'no-watering-in-needed'; asked?: boolean; use?: Use }>
     | Readonly<{ code: 'irrigation-waters-in'; depth: Millimetres; minutes: number; withinDays: number }>
     | Readonly<{
         code: 'rain-waters-in' | 'too-little-rain';
@@ -280,7 +281,8 @@ export type Reason = Readonly<{ source: Source }> &
     | Readonly<{ code: 'notice-given'; sent: Hour; hours: number }>
     | Readonly<{ code: 'notice-too-short'; sent: Hour; hours: number; opens: Hour }>
     | Readonly<{ code: 'notice-not-sent' | 'notice-to-send'; hours: number }>
-    | Readonly<{ code: 'target-not-on-label'; target: Weed; onLabel: readonly Weed[] }>
+    /** `before`: asked of what it keeps from coming up, else of what it takes once it is up */
+    | Readonly<{ code: 'target-not-on-label'; target: Weed; onLabel: readonly Weed[]; before?: boolean }>
     | Readonly<{ code: 'target-held-back'; targets: readonly Weed[] }>
     | Readonly<{ code: 'target-not-up'; target: Weed; stage: Stage; seen: Day | null; from: Day | null }>
     | Readonly<{
@@ -288,6 +290,8 @@ export type Reason = Readonly<{ source: Source }> &
         target: Weed;
         stage: Stage;
         upTo: Stage;
+        /** the label's own word; not given: control */
+        degree?: (typeof DEGREES)[number];
         /** the day it was seen; null: expected from the soil */
         seen: Day | null;
       }>
@@ -400,7 +404,14 @@ export type Reason = Readonly<{ source: Source }> &
       }>
     | Readonly<{ code: 'dry-outlasts-deadline'; partner: string; dryHours: number; withinDays: number }>
     | Readonly<{ code: 'groups-rotate'; groups: readonly number[] }>
-    | Readonly<{ code: 'group-running'; group: number; years: readonly number[]; most: number }>
+    | Readonly<{
+        code: 'group-running';
+        group: number;
+        years: readonly number[];
+        most: number;
+        /** of a pre-emergent: a year of post-emergents alone would break the row */
+        isPre?: boolean;
+      }>
     | Readonly<{ code: 'stock-not-kept' }>
     | Readonly<{
         code: 'enough-on-hand' | 'not-enough-on-hand';

@@ -6,6 +6,7 @@
 import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import { constantLane, laneByBreaks } from '@/core/calendar/span';
 import { YEAR_DAYS } from '@/core/records/ledger';
+import { isPreEmergent } from '@/core/trade/terms';
 import { WEEDS } from '@/core/weeds/weeds';
 import { ajar, open, shut, type Gate, type Verdict } from './gate';
 
@@ -45,7 +46,8 @@ export const resistance: Gate = {
         if ([...groupsIn(year), ...others].some((g) => !groups.includes(g)) || groups.length > 1) continue;
         const years = [year];
         for (let y = year - 1; groupsIn(y).has(group) && groupsIn(y).size === 1; y--) years.unshift(y);
-        const facts = { source: 'ledger', group, years, most: rules.groupYears } as const;
+        const isPre = isPreEmergent(product.use);
+        const facts = { source: 'ledger', group, years, most: rules.groupYears, isPre } as const;
         if (years.length >= rules.groupYears && !(group === AUXINS && perennials))
           return shut('latch', { code: 'group-running', ...facts });
         if (years.length >= rules.groupYears) warning = ajar({ code: 'group-running', ...facts });

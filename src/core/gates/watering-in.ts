@@ -22,7 +22,11 @@ export const wateringIn: Gate = {
     const need = isPreEmergent(use) || use === 'turf care' ? label.wateringIn : null;
     if (!need && isPreEmergent(use) && !setsNone(label, 'wateringIn'))
       return constantLane(range, ajar({ code: 'not-known', source: 'label', missing: 'watering-in' }));
-    if (!need) return constantLane(range, open({ code: 'no-watering-in-needed', source: 'label' }));
+    if (!need)
+      return constantLane(
+        range,
+        open({ code: 'no-watering-in-needed', source: 'label', asked: label.wateringIn !== null, use }),
+      );
     const { depth, withinDays } = need;
     const intake = INTAKE[zone.texture];
     const sprinkler = zone.irrigationPerHour;

@@ -7,7 +7,7 @@
 import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import type { Celsius, Metres } from '@/core/units/quantity';
 import { fromFahrenheit, fromInches } from '@/core/units/trade';
-import { belongsFrom, type Direction } from './season';
+import { belongsFrom } from './season';
 
 export const SCHOOLS = [
   'run of days',

@@ -3,6 +3,7 @@
  * first, and what it says wins. Facts only; the words are the screen's.
  */
 import { worksOnLeaf, type ApplicationProduct } from './application';
+import { burnsWetLeaf } from './ingredient-facts';
 import { isGranule, type Adjuvant } from './label';
 import { substanceKey } from './substance';
 
@@ -14,6 +15,7 @@ export type Caution =
   | Readonly<{ code: 'ester-in-heat' }>
   | Readonly<{ code: 'roots-of-trees'; ingredient: string }>
   | Readonly<{ code: 'off-pavement'; hasPhosphorus: boolean }>
+  | Readonly<{ code: 'dry-leaf' }>
   | Readonly<{ code: 'backflow' }>
   | Readonly<{ code: 'rinse' }>
   | Readonly<{ code: 'sign' }>
@@ -24,7 +26,9 @@ const IN_COMPOST = new Set(
   ['quinclorac', 'clopyralid', 'aminopyralid', 'picloram', 'triclopyr'].map(substanceKey),
 );
 /** Taken up by the roots of trees and ornamentals under their drip line. */
-const AT_ROOTS = new Set(['dicamba', 'atrazine', 'simazine', 'imazapic', 'picloram'].map(substanceKey));
+const AT_ROOTS = new Set(
+  ['dicamba', 'atrazine', 'simazine', 'imazapic', 'picloram', 'triclopyr', 'indaziflam'].map(substanceKey),
+);
 
 /**
  * @param hasIrrigation a system that may come on by itself
@@ -52,8 +56,8 @@ export function cautionsFor(
       say({ code: 'irrigation-off', hours: label.rainFreeHours });
     if (onLeaf && (label.formulation === 'EC' || /ester/i.test(label.name))) say({ code: 'ester-in-heat' });
     if (label.surfactantPercent !== null && onLeaf) say({ code: 'adjuvant', kind: label.adjuvant });
-    if (isGranule(label) && label.analysis)
-      say({ code: 'off-pavement', hasPhosphorus: label.analysis.p > 0 });
+    if (isGranule(label)) say({ code: 'off-pavement', hasPhosphorus: (label.analysis?.p ?? 0) > 0 });
+    if (isGranule(label) && burnsWetLeaf(label.ingredients)) say({ code: 'dry-leaf' });
   }
   if (products.some((p) => !isGranule(p.label))) {
     say({ code: 'backflow' });

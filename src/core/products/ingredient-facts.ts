@@ -37,6 +37,8 @@ export type IngredientFacts = Readonly<{
   pre: readonly Weed[];
   post: readonly Weed[];
   /** what labels say of sites, or a limit that differs by turf, in words */
+  /** on a wet leaf it burns, as a granule too */
+  burnsWetLeaf?: boolean;
   siteNote?: string;
   limitNote?: string;
   /** the only ground that labels allow */
@@ -60,3 +62,7 @@ export const rootEquivalent = (name: string, group: number | null): number | nul
   if (facts) return facts.rootEquivalent ?? 0;
   return group === ROOT_PRUNING_GROUP ? null : 0;
 };
+
+/** Whether something in it burns on a wet leaf, though it works in the soil. */
+export const burnsWetLeaf = (ingredients: readonly Readonly<{ name: string }>[]): boolean =>
+  ingredients.some((i) => factsOf(i.name)?.burnsWetLeaf === true);

@@ -1,4 +1,5 @@
 /** Figures for people: rounded here by name, with their unit, and nowhere else. */
+import { showDay, showFullDay, showWeekday, yearOf, type Day } from '@/core/calendar/day';
 import { inUnits, unitWords, type Measure, type UnitSystem } from './measures';
 import type {
   Celsius,
@@ -38,6 +39,10 @@ export const showPercent = (share: number): string => `${figure(share * 100)} %`
 /** Figures of the core as a company reads them: in trade units or in metric, with the digits that each deserves. */
 export type Shows = Readonly<{
   system: UnitSystem;
+  /** "18 March", with its year where that is not the reader's; where nobody says which that is, always with it */
+  day: (day: Day) => string;
+  /** "Thu 18 March" */
+  weekday: (day: Day) => string;
   /** the unit alone */
   unit: (measure: Measure) => string;
   /** the figure alone, for an axis */
@@ -71,6 +76,8 @@ function showsIn(system: UnitSystem): Shows {
     `${significant(inside(measure, si), digits)} ${unit(measure)}`;
   return {
     system,
+    day: showFullDay,
+    weekday: (day) => `${showWeekday(day)} ${yearOf(day)}`,
     unit,
     in: inside,
     of,
@@ -92,6 +99,16 @@ function showsIn(system: UnitSystem): Shows {
 export const SHOWS: Readonly<Record<UnitSystem, Shows>> = {
   trade: showsIn('trade'),
   metric: showsIn('metric'),
+};
+
+/** The same for somebody who reads it today: a day of this year goes without its year. */
+export const showsOn = (shows: Shows, today: Day): Shows => {
+  const isThisYear = (day: Day) => yearOf(day) === yearOf(today);
+  return {
+    ...shows,
+    day: (day) => (isThisYear(day) ? showDay(day) : shows.day(day)),
+    weekday: (day) => (isThisYear(day) ? showWeekday(day) : shows.weekday(day)),
+  };
 };
 
 /** A rate in the unit given, or in SI where that unit is of the other kind. */

@@ -427,11 +427,16 @@ function outlookFrom(o: NonNullable<GatesQuestion['outlook']>, today: Day, latit
     );
   const on = (value: string | null | undefined, field: string) =>
     value ? dayAt(value, `outlook.${field}`) : null;
-  const season = (o: SeasonRow, field: string, begins: Day): Season => ({
-    begins: o.begins ? dayAt(o.begins, `outlook.${field}begins`) : begins,
-    crossed: on(o.crossed, `${field}crossed`),
-    dates: { p10: on(o.p10, `${field}p10`), p50: on(o.p50, `${field}p50`), p90: on(o.p90, `${field}p90`) },
-  });
+  const season = (o: SeasonRow, field: string, begins: Day): Season => {
+    const crossed = on(o.crossed, `${field}crossed`);
+    // what is behind us has no odds of its own to be sent
+    const odds = (value: string | null | undefined, key: string) => on(value, `${field}${key}`) ?? crossed;
+    return {
+      begins: o.begins ? dayAt(o.begins, `outlook.${field}begins`) : begins,
+      crossed,
+      dates: { p10: odds(o.p10, 'p10'), p50: odds(o.p50, 'p50'), p90: odds(o.p90, 'p90') },
+    };
+  };
   const climate = usualClimate(latitude);
   const line = (o: LineRow, field: string, direction: Direction): Line => {
     const now = season(o, field, seasonNow(climate, direction, today));

@@ -1,4 +1,5 @@
-import { setsNone } from '@/core/products/label';
+import { setsNone, type LimitPeriod } from '@/core/products/label';
+import type { LabelSheet } from '@/core/products/sheet';
 import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { notFound } from 'next/navigation';
@@ -132,6 +133,7 @@ function Rates({ versions, label, show }: Shown) {
                 {r.months !== null && (
                   <span className="block font-normal text-steel">about {significant(r.months)} months</span>
                 )}
+                <RowLimits row={r} unit={unit} period={label.period} />
               </td>
             </tr>
           ))}
@@ -153,16 +155,18 @@ function Rates({ versions, label, show }: Shown) {
       <Figure name="Most applications">
         {label.mostApplications !== null
           ? figure(label.mostApplications)
-          : setsNone(label, 'mostApplications')
-            ? 'the label sets none'
-            : 'not typed yet'}
+          : elsewhere(
+              rates.some((r) => r.mostApplications !== null),
+              setsNone(label, 'mostApplications'),
+            )}
       </Figure>
       <Figure name="Days between">
         {label.minimumIntervalDays !== null
           ? plural(label.minimumIntervalDays, 'day')
-          : setsNone(label, 'intervalDays')
-            ? 'the label sets none'
-            : 'not typed yet'}
+          : elsewhere(
+              rates.some((r) => r.intervalDays !== null),
+              setsNone(label, 'intervalDays'),
+            )}
       </Figure>
       {seedingWait.map((w) => (
         <Figure key={w.upTo} name={`Wait before seeding, up to ${significant(w.upTo)} ${unit}`}>
@@ -171,6 +175,25 @@ function Rates({ versions, label, show }: Shown) {
       ))}
     </Section>
   );
+}
+
+/** Of a figure that is not set for the whole label. */
+const elsewhere = (isInRows: boolean, isNone: boolean): string =>
+  isInRows ? 'by turf and use, above' : isNone ? 'the label sets none' : 'not typed yet';
+
+/** What a row of the rate table sets for its own turf and use. */
+function RowLimits({
+  row: { yearLimit, mostApplications, intervalDays },
+  unit,
+  period,
+}: Readonly<{ row: LabelSheet['rates'][number]; unit: string; period: LimitPeriod }>) {
+  const limits = [
+    yearLimit !== null &&
+      `at most ${significant(yearLimit)} ${unit} in ${period === 'calendar year' ? 'a calendar year' : '12 months'}`,
+    mostApplications !== null && `at most ${plural(mostApplications, 'application')}`,
+    intervalDays !== null && `${plural(intervalDays, 'day')} apart`,
+  ].filter(Boolean);
+  return limits.length > 0 && <span className="block font-normal text-steel">{limits.join(', ')}</span>;
 }
 
 function Precautions({ label, show }: Shown) {

@@ -9,10 +9,11 @@ import type { Hold, Range3 } from '@/core/season/hold';
 import type { PlannedApplication } from '@/core/season/programme';
 import { leftOf } from '@/core/season/reached';
 import { sowingWindows } from '@/core/season/sowing';
-import { figure } from '@/core/units/format';
+import { figure, type Shows } from '@/core/units/format';
+import { useShows } from '@/ui/units';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/programme/view';
-import { capital, list, plural, shortDay, shortName } from '@/ui/words';
+import { capital, list, plural, shortName } from '@/ui/words';
 import { Lasting } from './lasting';
 import { send } from '../../../send';
 import { holdsOn, stretchesOf, type Holds } from './use-holds';
@@ -33,6 +34,7 @@ export function BarrierPanel({
   soilRunsAction: SoilRunsAction;
 }>) {
   const { today } = sheet;
+  const show = useShows();
   const [chosen, setChosen] = useState<Weed | null>(null);
   const shown = holds.find((h) => h.weed === chosen) ?? holds[0];
   if (!shown || !runs) return null;
@@ -76,7 +78,7 @@ export function BarrierPanel({
       <div className="md:hidden">
         <HoldPicture hold={shown} today={today} width={390} />
       </div>
-      <p className="text-[15px] text-steel">{sentence(shown)}</p>
+      <p className="text-[15px] text-steel">{sentence(shown, show)}</p>
       {sheet.outlook?.strip && (
         <Strip
           sheet={sheet}
@@ -116,6 +118,7 @@ function Strip({
   open: Hold;
   soilRunsAction: SoilRunsAction;
 }>) {
+  const show = useShows();
   const [sent, setSent] = useState<SentRuns | null>(null);
   const [hasFailed, setFailed] = useState(false);
   const [isAsking, start] = useTransition();
@@ -143,7 +146,7 @@ function Strip({
   return (
     <p className="border-l-4 border-straw bg-paper px-3 py-1 text-[15px]">
       <b>In the warmest strip: {holdWords(hold.hold)}</b>
-      {hold.half !== null && `, half of its seedlings are up by ${shortDay(hold.half)}`}
+      {hold.half !== null && `, half of its seedlings are up by ${show.day(hold.half)}`}
       {earlier > 0 && `, ${plural(earlier, 'day')} before the open lawn`}. A strip that is read or treated
       apart is a zone of its own.
     </p>
@@ -154,6 +157,7 @@ function Strip({
 const WHOLE = 0.98;
 /** Of what went down, what is not in place any more or never was, beyond what labels reckon with. */
 function InPlace({ sheet: { facts, labels } }: Readonly<{ sheet: ZoneSheet }>) {
+  const show = useShows();
   const left = leftOf(facts, labels.now);
   const lost = facts.ledger.flatMap((e) => {
     const label = labels.now.find((l) => l.id === e.productId);
@@ -162,7 +166,7 @@ function InPlace({ sheet: { facts, labels } }: Readonly<{ sheet: ZoneSheet }>) {
   });
   return lost.map((e) => (
     <p key={e.id} className="text-[15px]">
-      Of {e.name} of {shortDay(e.day)}, {percent(e.share)} % counts: dead leaf, a storm, dry days in the light
+      Of {e.name} of {show.day(e.day)}, {percent(e.share)} % counts: dead leaf, a storm, dry days in the light
       past its deadline, or opened soil took the rest.
     </p>
   ));
@@ -171,6 +175,7 @@ function InPlace({ sheet: { facts, labels } }: Readonly<{ sheet: ZoneSheet }>) {
 /** Days on which this turf may be sown by the soil; whether the ground is free the label's wait says, on the rail. */
 function Sowing({ sheet, runs }: Readonly<{ sheet: ZoneSheet; runs: SoilRuns }>) {
   const { turf } = sheet.zone.facts;
+  const show = useShows();
   const windows = useMemo(() => sowingWindows(runs, turf, sheet.today), [runs, turf, sheet.today]);
   return (
     <p className="text-[15px]">
@@ -179,7 +184,7 @@ function Sowing({ sheet, runs }: Readonly<{ sheet: ZoneSheet; runs: SoilRuns }>)
         ? `${capital(turf)} by the soil: ${list(
             windows.map(
               (w, i) =>
-                `${shortDay(w.from)} to ${shortDay(w.to)}${windows.length > 1 && i === 0 && w.isFalling ? ' (best, the soil cools)' : ''}`,
+                `${show.day(w.from)} to ${show.day(w.to)}${windows.length > 1 && i === 0 && w.isFalling ? ' (best, the soil cools)' : ''}`,
             ),
           )}.`
         : `${capital(turf)}: no days are warm enough for long enough in the year ahead.`}
@@ -215,15 +220,15 @@ function PastYears({ hold, years }: Readonly<{ hold: Hold; years: readonly (numb
 }
 
 /** When four fifths and more are stopped, and how much of the flush comes at other times. */
-function sentence(hold: Hold): string {
+function sentence(hold: Hold, { day }: Pick<Shows, 'day'>): string {
   const { from, flush, effect, half, weed } = hold;
-  const middle = half === null ? '' : `Half of the season’s seedlings are up by ${shortDay(half)}. `;
+  const middle = half === null ? '' : `Half of the season’s seedlings are up by ${day(half)}. `;
   const stretches = stretchesOf(hold);
   const isHeld = (day: number) => stretches.some((s) => day >= s.from && day <= s.to);
   const outside = flush.reduce((sum, f, d) => (isHeld(from + d) ? sum : sum + f), 0);
   const end = addDays(from, effect.length - 1);
   const held = stretches.map((s) =>
-    s.to < end ? `from ${shortDay(s.from)} to ${shortDay(s.to)}` : `from ${shortDay(s.from)} on`,
+    s.to < end ? `from ${day(s.from)} to ${day(s.to)}` : `from ${day(s.from)} on`,
   );
   return held.length
     ? `${middle}Four fifths and more of what germinates are stopped ${list(held)}; ${percent(outside)} % of the seedlings come at other times.`

@@ -59,7 +59,8 @@ const DAY_WORDS: TickWords<Day> = {
 const HOUR_WORDS: TickWords<Hour> = {
   label: 'Gates by hour',
   step: 'an hour',
-  full: hourWords,
+  // of the ten days that a forecast reaches: no year is missed
+  full: (h) => hourWords(h, { weekday: showWeekday }),
   short: (h) => (hourOfDay(h) === 0 ? showWeekday(dayOfHour(h)) : `${hourOfDay(h)}:00`),
   every: 6,
   lane: (lane, from) => {

@@ -44,12 +44,13 @@ export function Lasting({
   return (
     <div className="mt-1 grid gap-1 text-[15px]">
       <p>
-        <b>How long?</b> {shortName(label)} at {showRate(rate, label.rateUnit)} from {shortDay(from)}{' '}
+        <b>How long?</b> {shortName(label)} at {showRate(rate, label.rateUnit)} from{' '}
+        {shortDay(from, facts.today)}{' '}
         {last === null
           ? 'is too little: on no day are four fifths stopped by it alone.'
           : last.isBeyond
             ? 'holds beyond what can be foreseen.'
-            : `by itself holds to ${shortDay(last.p50)} (${shortDay(last.p10)} – ${shortDay(last.p90)}).`}
+            : `by itself holds to ${shortDay(last.p50, facts.today)} (${shortDay(last.p10, facts.today)} – ${shortDay(last.p90, facts.today)}).`}
       </p>
       <p className="flex flex-wrap items-center gap-x-2">
         <b>How much?</b>
@@ -62,7 +63,7 @@ export function Lasting({
             value={months}
             onChange={(e) => setMonths(e.target.value)}
           />
-          months from {shortDay(from)}:
+          months from {shortDay(from, facts.today)}:
         </label>
         {!read.ok ? (
           <span role="alert" className="text-clay">

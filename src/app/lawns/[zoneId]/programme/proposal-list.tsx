@@ -329,7 +329,7 @@ function Proposal({
               {list(
                 replaced.map(
                   (a) =>
-                    `${a.products.map((x) => shortName(x.label)).join(' + ')} on ${shortDay(a.plannedOn)}`,
+                    `${a.products.map((x) => shortName(x.label)).join(' + ')} on ${show.day(a.plannedOn)}`,
                 ),
               )}
               . That is skipped, with this reason:
@@ -438,7 +438,7 @@ function FiguresOf({ p }: Readonly<{ p: Programme }>) {
           <div key={t.weed} className="contents">
             <dt className="border-b border-hair text-steel">{capital(WEEDS[t.weed].name)}</dt>
             <dd className="border-b border-hair">
-              {figure(t.hold.p50 * 100)} % held{t.until !== null && `, to ${shortDay(t.until)}`}
+              {figure(t.hold.p50 * 100)} % held{t.until !== null && `, to ${show.day(t.until)}`}
             </dd>
           </div>
         ))}
