@@ -254,7 +254,7 @@ const sheets = {
     rainFreeHours: 1,
     seedingWait: [{ upTo: 8, days: 0 }],
     seedlings: { weeks: 4, mowings: null, since: 'emergence' },
-    before: ['smooth-crabgrass', 'large-crabgrass', 'yellow-nutsedge'],
+    before: ['smooth-crabgrass', 'large-crabgrass'],
     after: [
       { weed: 'smooth-crabgrass', upTo: '1 tiller' },
       { weed: 'large-crabgrass', upTo: '1 tiller' },
@@ -489,8 +489,8 @@ const sheets = {
     seedingWait: [{ upTo: 0.367, days: 7 }],
     seedlings: { weeks: 4, mowings: null },
     after: [
-      { weed: 'smooth-crabgrass', upTo: 'seedling' },
-      { weed: 'large-crabgrass', upTo: 'seedling' },
+      { weed: 'smooth-crabgrass', upTo: 'mature', butNot: '2 to 4 tillers' },
+      { weed: 'large-crabgrass', upTo: 'mature', butNot: '2 to 4 tillers' },
       { weed: 'foxtail', upTo: 'seedling' },
       { weed: 'white-clover', upTo: 'mature' },
     ],
@@ -538,7 +538,10 @@ const sheets = {
     formulation: 'G',
     ingredients: [{ name: 'prodiamine', group: 3, content: 0.29, yearLimitLbPerAcre: 1.5 }],
     analysis: { n: 18, p: 0, k: 4 },
-    rates: [{ turfs: [...COOL, ...WARM], low: 3, high: 5, months: 3 }],
+    rates: [
+      { turfs: ['tall fescue', ...WARM], low: 3, high: 5, months: 3 },
+      { turfs: ['Kentucky bluegrass', 'perennial ryegrass'], low: 3, high: 5, months: 3, yearLimit: 7.9 },
+    ],
     rateUnit: 'lb/1000sqft',
     amountUnit: 'lb',
     yearLimit: 11,

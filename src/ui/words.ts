@@ -159,3 +159,20 @@ export function expectationWords(e: Expectation): string {
 /** A label's name as it is said: what marks it as a demo's is said once for the screen. */
 export const shortName = (label: Readonly<{ name: string }>): string =>
   label.name.replace(', demo label', '');
+
+/** What is recalled of a turf that does not stand an ingredient well. */
+export function toleranceWords({
+  ingredient,
+  tolerance,
+}: Readonly<{ ingredient: string; tolerance: string }>): string {
+  switch (tolerance) {
+    case 'thins':
+      return `${capital(ingredient)}: this turf grows thin and roots slowly under it`;
+    case 'injury':
+      return `${capital(ingredient)}: this turf is tender to it`;
+    case 'dormant-only':
+      return `${capital(ingredient)}: safe on this turf only when it is dormant`;
+    default:
+      return `${capital(ingredient)}: this turf is sensitive to it`;
+  }
+}

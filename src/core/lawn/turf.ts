@@ -58,7 +58,7 @@ export const TURF_FACTS: Record<Turf, TurfFacts> = {
   'creeping bentgrass': {
     season: 'cool',
     shade: 1,
-    standsWet: true,
+    standsWet: false,
     leaf: 'fine',
     grows: 'runners',
     look: 'Fine and pale, runners above ground, puffy when long',

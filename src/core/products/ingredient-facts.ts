@@ -33,7 +33,8 @@ export type IngredientFacts = Readonly<{
   rootPruning: string | null;
   /** kg of prodiamine that take as much of the roots as 1 kg of it: the ratio of usual season rates */
   rootEquivalent?: number;
-  turf: Readonly<Partial<Record<Turf, 'safe' | 'injury' | 'sensitive' | 'dormant-only'>>>;
+  /** thins: allowed, and the turf grows thin and roots slowly */
+  turf: Readonly<Partial<Record<Turf, 'safe' | 'thins' | 'injury' | 'sensitive' | 'dormant-only'>>>;
   pre: readonly Weed[];
   post: readonly Weed[];
   /** what labels say of sites, or a limit that differs by turf, in words */

@@ -114,7 +114,7 @@ function optionOf(
   const house = houseMost(facts, label, row.high);
   const isTender = parts.some((p) => {
     const tolerance = factsOf(p.name)?.turf[zone.turf];
-    return tolerance === 'injury' || tolerance === 'sensitive';
+    return tolerance === 'thins' || tolerance === 'injury' || tolerance === 'sensitive';
   });
   const top = isTender && rules.tender === 'low rate' ? row.low.rate : row.high.rate;
   const high = Math.min(top, house.atOnce);

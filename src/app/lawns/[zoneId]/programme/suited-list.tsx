@@ -14,7 +14,7 @@ import { amountFor } from '@/core/units/rate';
 import { fromSquareFeet } from '@/core/units/trade';
 import { WEEDS, isWeed } from '@/core/weeds/weeds';
 import { Pickets } from '@/ui/pickets';
-import { list, plural, windowWords } from '@/ui/words';
+import { list, plural, windowWords, toleranceWords } from '@/ui/words';
 import type { SuitedProps } from './suited';
 
 /** The ranked list: it, and what is recalled of ingredients, are loaded when somebody asks. */
@@ -144,7 +144,7 @@ function argumentWords(a: Argument): string {
     case 'not-for-target':
       return `${WEEDS[a.target].name} is not on its label.`;
     case 'turf-sensitive':
-      return `${a.ingredient}: this turf is ${a.tolerance === 'injury' ? 'tender to it' : a.tolerance === 'dormant-only' ? 'safe only when dormant' : 'sensitive to it'} (recalled; check the label).`;
+      return `${toleranceWords(a)} (recalled; check the label).`;
     case 'organic':
       return 'Organic, as the customer wishes.';
     case 'not-organic':

@@ -18,7 +18,7 @@ import { WEEDS, stageRank, type Weed } from '@/core/weeds/weeds';
 import type { WalkSheet } from '@/server/lawns/walk-view';
 import { FallenLine } from '@/ui/fallen-line';
 import { tookWords } from '@/ui/scout-words';
-import { list, plural, windowWords } from '@/ui/words';
+import { list, plural, windowWords, toleranceWords } from '@/ui/words';
 
 type Props = Readonly<{ walkSheet: WalkSheet; plan: WeedPlan; found: readonly Found[]; mayPlan: boolean }>;
 const SHOWN = 4;
@@ -45,7 +45,7 @@ const turfWords = ({ reasons }: Suited): string =>
       a.code === 'burns-turf'
         ? 'It takes whatever is green: the grass around a spot goes too.'
         : a.code === 'turf-sensitive'
-          ? `This turf is ${a.tolerance === 'injury' ? 'tender' : 'sensitive'} to ${a.ingredient} (recalled; its label decides).`
+          ? `${toleranceWords(a)} (recalled; its label decides).`
           : [],
     )
     .join(' ');
