@@ -13,6 +13,7 @@ import type { Cover } from '@/core/ground/site';
 import type { Texture, Method, Site, Turf } from '@/core/trade/terms';
 import type { Seeding, Water } from '@/core/lawn/zone';
 import type { ApplicationProduct, Spacing } from '@/core/products/application';
+import type { Ceiling } from '@/core/records/ceiling';
 import type { LedgerEntry } from '@/core/records/ledger';
 import type {
   Celsius,
@@ -130,12 +131,6 @@ export type Resources = Readonly<{
   /** product on hand, kg or L, by product; none: no stock is kept of it */
   onHand: Readonly<Record<string, number>>;
 }>;
-
-/**
- * The most of one a.i. that the house puts on a turf in twelve months, whatever the label would allow. Ingredient null: all
- * that prunes roots, each counted as so much prodiamine.
- */
-export type Ceiling = Readonly<{ turf: Turf; ingredient: string | null; most: KilogramsPerHectare }>;
 
 /** The company's own rules; each gate names the one it used. */
 export type HouseRules = Readonly<{

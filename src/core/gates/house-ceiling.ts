@@ -6,22 +6,11 @@
 import type { Day } from '@/core/calendar/day';
 import { constantLane, laneByBreaks } from '@/core/calendar/span';
 import { shareOf, type ApplicationProduct } from '@/core/products/application';
-import { rootEquivalent } from '@/core/products/ingredient-facts';
-import type { Ingredient } from '@/core/products/label';
-import { substanceKey } from '@/core/products/substance';
-import { containedIn, limitBreaks, periodsWith, sumsIn, type Contained } from '@/core/records/ledger';
+import { ceilingsOn, countedIn, weightIn, type Ceiling } from '@/core/records/ceiling';
+import { containedIn, limitBreaks, periodsWith, sumsIn } from '@/core/records/ledger';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { exceeds } from '@/core/units/tolerance';
-import {
-  ajar,
-  open,
-  shut,
-  worseVerdict,
-  type Ceiling,
-  type Gate,
-  type GateContext,
-  type Verdict,
-} from './gate';
+import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 
 export const houseCeiling: Gate = {
   key: 'house-ceiling',
@@ -39,41 +28,6 @@ export const houseCeiling: Gate = {
     );
   },
 };
-
-/** Of each ingredient, and of roots, the lowest ceiling on a turf, or on either grass of a mix. */
-export function ceilingsOn(
-  ceilings: readonly Ceiling[],
-  { turf, mixedWith }: Pick<GateContext['zone'], 'turf' | 'mixedWith'>,
-): Ceiling[] {
-  const lowest = new Map<string | null, Ceiling>();
-  for (const c of ceilings) {
-    if (c.turf !== turf && c.turf !== mixedWith) continue;
-    const key = c.ingredient === null ? null : substanceKey(c.ingredient);
-    const other = lowest.get(key);
-    if (!other || c.most < other.most) lowest.set(key, c);
-  }
-  return [...lowest.values()];
-}
-
-/** How much 1 kg of an ingredient counts against a ceiling, kg; 0: it does not; null: nobody knows. */
-export function weightIn(
-  { ingredient }: Ceiling,
-  { name, group }: Pick<Ingredient, 'name' | 'group'>,
-): number | null {
-  if (ingredient === null) return rootEquivalent(name, group);
-  return substanceKey(ingredient) === substanceKey(name) ? 1 : 0;
-}
-
-/** What of a dose counts against a ceiling, kg/ha of the ground that is treated; undefined: nothing; null: it cannot be told. */
-export function countedIn(ceiling: Ceiling, contained: readonly Contained[]): number | null | undefined {
-  const counted = contained.flatMap((c) => {
-    const weight = weightIn(ceiling, c);
-    return weight === 0 ? [] : [weight === null || c.ai === null ? null : weight * c.ai];
-  });
-  return counted.length
-    ? counted.reduce((sum, kg) => (sum === null || kg === null ? null : sum + kg), 0)
-    : undefined;
-}
 
 function verdictOn({ product, beside, zone, ledger }: GateContext, ceiling: Ceiling, day: Day): Verdict {
   const inDose = ({ label, rate, place }: ApplicationProduct) => {

@@ -162,7 +162,10 @@ export const seasonAnswer = object({
           'Of the programme.',
         ),
         limits: list(
-          object({ name: { type: 'string' }, share: number('0 to 1') }),
+          object({
+            name: { type: 'string' },
+            share: { type: ['number', 'null'], description: '0 to 1; null: an amount cannot be told' },
+          }),
           'Of each label’s year, with what lies there.',
         ),
         root_load_kg_ha: number(

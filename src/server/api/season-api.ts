@@ -217,7 +217,10 @@ function shown(p: Programme, labels: readonly Label[]) {
       minutes: f.minutes,
       cost_usd: f.cost === null ? null : Math.round(f.cost * 100) / 100,
       ingredients: f.ingredients.map(({ name, group, ai }) => ({ name, group, kg_ai_ha: round(ai) })),
-      limits: f.limits.map(({ product: name, share }) => ({ name, share: round(share) })),
+      limits: f.limits.map(({ product: name, share }) => ({
+        name,
+        share: share === null ? null : round(share),
+      })),
       root_load_kg_ha: round(f.rootLoad),
       groups_again: f.again,
       nitrogen_kg_ha: round(f.nitrogen),

@@ -1,9 +1,11 @@
 /** What a programme costs and takes: visits, money, a.i., limits, roots, groups, nitrogen, and from when seed may go down. */
+import { groupBy } from '@/core/group';
 import { yearOf, type Day } from '@/core/calendar/day';
 import { rootEquivalent } from '@/core/products/ingredient-facts';
-import { limitsFor, type Label } from '@/core/products/label';
+import { substanceKey } from '@/core/products/substance';
 import { packageCost } from '@/core/products/stock';
 import { containedIn, nitrogenIn, type Contained } from '@/core/records/ledger';
+import { limitsOn, usedOf } from '@/core/records/limits';
 import { safeToSeed, type SeedDay } from '@/core/records/safe-to-seed';
 import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
 import type { PlanQuestion } from './question';
@@ -13,9 +15,10 @@ export type Figures = Readonly<{
   minutes: number;
   /** USD of product for the zone; null: a price is not known */
   cost: number | null;
-  /** kg a.i./ha by ingredient, and the share of its label's year that it takes with what is on the ledger */
+  /** kg a.i./ha by substance */
   ingredients: readonly Readonly<{ name: string; group: number | null; ai: number }>[];
-  limits: readonly Readonly<{ product: string; share: number }>[];
+  /** of each label's year, with what is on the ledger; share null: an amount cannot be told */
+  limits: readonly Readonly<{ product: string; share: number | null }>[];
   /** kg/ha of what prunes roots, counted as prodiamine, in the programme and the twelve months before it */
   rootLoad: number;
   /** groups of the programme that were put down in earlier years too, and in how many years running with this one */
@@ -34,10 +37,9 @@ export function figuresOf(
 ): Figures {
   const products = applications.flatMap((a) => a.products.map((p) => ({ ...p, day: a.plannedOn })));
   const contained = products.flatMap((p) => containedIn(p.label, p.rate).map((c) => ({ ...c, day: p.day })));
-  const ingredients = [...new Set(contained.map((c) => c.name))].map((name) => {
-    const all = contained.filter((c) => c.name === name);
-    const ai = all.reduce((sum, c) => sum + (c.ai ?? 0), 0);
-    return { name, group: all[0]!.group, ai };
+  const ingredients = [...groupBy(contained, (c) => substanceKey(c.name)).values()].map((of) => {
+    const { name, group } = of[0]!;
+    return { name, group, ai: of.reduce((sum, c) => sum + (c.ai ?? 0), 0) };
   });
   const onRoots = (of: readonly Pick<Contained, 'name' | 'group' | 'ai'>[]) =>
     of.reduce((sum, i) => sum + (i.ai ?? 0) * (rootEquivalent(i.name, i.group) ?? 1), 0);
@@ -45,22 +47,15 @@ export function figuresOf(
     .filter((e) => e.day > today - 365 && e.day <= today)
     .reduce((sum, e) => sum + onRoots(e.ingredients) * e.share, 0);
   const costs = products.map((p) => packageCost(p.label, p.rate, zone.area));
-  const labels = new Map<string, Label>(products.map((p) => [p.label.id, p.label]));
+  const all = [...ledger, ...plannedEntries(applications, zone, today)];
   return {
     visits: applications.length,
     minutes: applications.length * rules.minutes,
     cost: costs.some((c) => c === null) ? null : costs.reduce<number>((sum, c) => sum + c!, 0),
     ingredients,
-    limits: [...labels.values()].flatMap((label) => {
-      const { yearLimit } = limitsFor(label, zone, products.find((p) => p.label.id === label.id)!.use);
-      if (!yearLimit) return [];
-      const planned = products.filter((p) => p.label.id === label.id).map((p) => p.rate.rate as number);
-      const before = ledger
-        .filter((e) => e.productId === label.id && e.day > today - 365)
-        .map((e) => (e.rate?.rate ?? 0) * e.share);
-      const total = [...planned, ...before].reduce((a, b) => a + b, 0);
-      return [{ product: label.name, share: total / yearLimit.rate }];
-    }),
+    limits: limitsOn(products, all, zone, []).flatMap((limit) =>
+      limit.of === 'product' ? [{ product: limit.label.name, share: usedOf(limit, all, today).share }] : [],
+    ),
     rootLoad: onRoots(contained) + had,
     again: yearsRunning(
       products.flatMap((p) => p.label.ingredients.flatMap((i) => i.group ?? [])),
@@ -68,7 +63,7 @@ export function figuresOf(
       today,
     ),
     nitrogen: products.reduce((sum, p) => sum + (nitrogenIn(p.label, p.rate) ?? 0), 0),
-    seedFrom: safeToSeed([...ledger, ...plannedEntries(applications, zone, today)], today).withPlan,
+    seedFrom: safeToSeed(all, today).withPlan,
   };
 }
 

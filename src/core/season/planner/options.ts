@@ -6,7 +6,7 @@ import type { Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import { GATES } from '@/core/gates/all';
 import type { Facts, Gate, GateContext, GateKey } from '@/core/gates/gate';
-import { ceilingsOn, countedIn } from '@/core/gates/house-ceiling';
+import { ceilingsOn, countedIn } from '@/core/records/ceiling';
 import { windowOf } from '@/core/gates/window';
 import { yearLimit } from '@/core/gates/year-limit';
 import { WHOLE_ZONE, type Spacing } from '@/core/products/application';

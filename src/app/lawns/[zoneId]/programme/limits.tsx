@@ -2,17 +2,9 @@ import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { useShows } from '@/ui/units';
 import { addDays, showDay, showFullDay, yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
-import { limitsFor, type Label, type LimitPeriod } from '@/core/products/label';
-import {
-  isBookWhole,
-  ofIngredient,
-  ofProduct,
-  periodsWith,
-  sumsIn,
-  type LedgerEntry,
-  type Period,
-  type Sums,
-} from '@/core/records/ledger';
+import type { LimitPeriod } from '@/core/products/label';
+import { isBookWhole, type LedgerEntry, type Period } from '@/core/records/ledger';
+import { limitsOn, mostOf, usedOf, type ZoneLimit } from '@/core/records/limits';
 import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
 import { showPercent, showRate, type Shows } from '@/core/units/format';
 import { rateLike } from '@/core/units/rate';
@@ -35,8 +27,8 @@ type Bar = Readonly<{
 }>;
 
 /**
- * The ledger of the zone: what it has got and what is planned, by product and by a.i., against each limit, in the period
- * that is fullest. Where spots were treated, the worst of them and the whole zone both stand.
+ * The ledger of the zone: what it has got and what is planned, against each limit of product, substance and house, in the
+ * period that is fullest. Where spots were treated, the worst of them and the whole zone both stand.
  */
 export function Limits({
   applications,
@@ -45,25 +37,19 @@ export function Limits({
   const shows = useShows();
   const { facts, today, zone } = sheet;
   const entries = [...facts.ledger, ...plannedEntries(applications, facts.zone, today)];
-  const uses = applications.flatMap((a) => a.products.map((p) => ({ label: p.label, use: p.use })));
-  const known = sheet.labels.now.filter((l) => entries.some((e) => e.productId === l.id));
-  const labels = [...new Map([...uses.map((u) => u.label), ...known].map((l) => [l.id, l])).values()];
-  const bars = [
-    ...labels.flatMap((l): Bar[] => {
-      const use = uses.find((u) => u.label.id === l.id)?.use ?? l.rates[0]?.use ?? 'pre-emergent';
-      const { yearLimit } = limitsFor(l, zone.facts, use);
-      if (!yearLimit) return [];
-      const show = (value: number) => showRate(rateLike(yearLimit, value), l.rateUnit);
-      return [barOf(shortName(l), l, yearLimit.rate, show, ofProduct(l.id), entries, sheet)];
-    }),
-    ...ingredientBars(labels, entries, sheet, shows),
-  ];
+  const planned = applications.flatMap((a) => a.products.map((p) => ({ label: p.label, use: p.use })));
+  const lying = sheet.labels.now
+    .filter((l) => entries.some((e) => e.productId === l.id) && !planned.some((u) => u.label.id === l.id))
+    .map((label) => ({ label, use: label.rates[0]?.use ?? ('pre-emergent' as const) }));
+  const bars = limitsOn([...planned, ...lying], entries, zone.facts, facts.rules.ceilings).map((limit) =>
+    barOf(limit, entries, sheet, shows),
+  );
   if (!bars.length) return null;
   return (
     <section className="mt-5" aria-label="Ledger">
       <h2 className="text-[20px]">Limits used</h2>
       {bars.map((b) => (
-        <div key={b.name} className="mt-2">
+        <div key={`${b.name} ${b.within}`} className="mt-2">
           <p className="flex flex-wrap justify-between gap-x-3 text-[15px]">
             <span>{b.name}</span>
             <span className="font-semibold">
@@ -92,57 +78,46 @@ export function Limits({
   );
 }
 
-/** The fullest of the periods that hold today or something planned. */
-function barOf(
-  name: string,
-  label: Label,
-  limit: number,
-  show: Bar['show'],
-  amount: (e: LedgerEntry) => number | null | undefined,
-  entries: readonly LedgerEntry[],
-  { today, facts }: ZoneSheet,
-): Bar {
-  const counted = entries.filter((e) => amount(e) !== undefined);
-  const days = [today, ...counted.filter((e) => e.day >= today).map((e) => e.day)];
-  const periods = days.flatMap((d) => periodsWith(label.period, d, counted));
-  const sums = periods.map((period) => ({ period, sums: sumsIn(counted, period, null, amount) }));
-  const most = (s: Sums) => (s.worst === null || s.zone === null ? Infinity : Math.max(s.worst, s.zone));
-  const fullest = sums.reduce((a, b) => (most(b.sums) > most(a.sums) ? b : a));
+/** What a limit is of, and its figures in words. */
+function namedBy(limit: ZoneLimit, shows: Shows): Pick<Bar, 'name' | 'show'> {
+  switch (limit.of) {
+    case 'product': {
+      const { label, most } = limit;
+      return { name: shortName(label), show: (value) => showRate(rateLike(most, value), label.rateUnit) };
+    }
+    case 'substance':
+      return {
+        name: capital(limit.name),
+        show: (kg) => shows.ingredient(kg as KilogramsPerHectare, limit.counts, 3),
+      };
+    case 'ceiling':
+      return {
+        name:
+          limit.ingredient === null
+            ? `Your ceiling on ${limit.turf}: what prunes roots, as prodiamine`
+            : `Your ceiling on ${limit.turf}: ${limit.ingredient}`,
+        show: (kg) => shows.ingredient(kg as KilogramsPerHectare, 'a.i.', 3),
+      };
+  }
+}
+
+function barOf(limit: ZoneLimit, entries: readonly LedgerEntry[], sheet: ZoneSheet, shows: Shows): Bar {
+  const { period, sums } = usedOf(limit, entries, sheet.today);
   return {
-    name,
-    limit,
-    show,
-    period: fullest.period,
-    worst: fullest.sums.worst,
-    zone: fullest.sums.zone,
-    steps: fullest.sums.entries.flatMap((e) => {
-      const value = amount(e);
+    ...namedBy(limit, shows),
+    limit: mostOf(limit),
+    period,
+    worst: sums.worst,
+    zone: sums.zone,
+    steps: sums.entries.flatMap((e) => {
+      const value = limit.amount(e);
       return value === null || value === undefined ? [] : [{ day: e.day, amount: value, status: e.status }];
     }),
-    isWhole: isBookWhole(facts.bookFrom, fullest.period),
-    within: periodWords(label.period, fullest.period),
+    isWhole: isBookWhole(sheet.facts.bookFrom, period),
+    within: periodWords(limit.period, period),
   };
 }
 
-function ingredientBars(
-  labels: readonly Label[],
-  entries: readonly LedgerEntry[],
-  sheet: ZoneSheet,
-  shows: Shows,
-): Bar[] {
-  const limits = new Map<string, { limit: number; label: Label; counts: 'a.i.' | 'a.e.' }>();
-  for (const label of labels)
-    for (const { name, yearLimit, counts } of label.ingredients) {
-      const known = limits.get(name);
-      // the strictest of the labels that hold it
-      if (yearLimit !== null && (!known || yearLimit < known.limit))
-        limits.set(name, { limit: yearLimit, label, counts });
-    }
-  return [...limits].map(([name, { limit, label, counts }]) => {
-    const show = (kg: number) => shows.ingredient(kg as KilogramsPerHectare, counts, 3);
-    return barOf(capital(name), label, limit, show, ofIngredient(name, counts), entries, sheet);
-  });
-}
 const periodWords = (of: LimitPeriod, { from, to }: Period) =>
   of === 'calendar year' ? `${yearOf(from)}` : `the 12 months to ${showDay(to)}`;
 const sum = (steps: readonly Step[]) => steps.reduce((s, e) => s + e.amount, 0);

@@ -413,7 +413,7 @@ function FiguresOf({ p }: Readonly<{ p: Programme }>) {
     ],
     ...f.limits.map((l): [string, string] => [
       `Of the year’s limit, ${shortName({ name: l.product })}`,
-      `${figure(l.share * 100)} %`,
+      l.share === null ? 'not known' : `${figure(l.share * 100)} %`,
     ]),
     [
       'On the roots, 12 months',
