@@ -239,6 +239,7 @@ function questionOf(c: GateContext, range: GatesQuestion['range']): GatesQuestio
       phosphorus_by_test: r.phosphorusByTest,
       partners: r.partners,
       group_years: r.groupYears,
+      ceilings: r.ceilings.map(({ turf, ingredient, most }) => ({ turf, ingredient, most_kg_ha: most })),
     }),
     means: {
       licences: c.means.licences.map((l) => ({

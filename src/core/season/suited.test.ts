@@ -120,7 +120,7 @@ test('before the line what holds more of the flush goes first, whatever reaches 
   expect([first!.label.id, second!.label.id]).toEqual(['long', 'back']);
   // what reaches back counts once the line is crossed, and not before it
   expect(second!.reasons.map((r) => r.argument.code)).not.toContain('reaches-back');
-  expect(first!.hold!).toBeGreaterThan(0.9);
+  expect(first!.hold!.byItself.p50).toBeGreaterThan(0.9);
 });
 
 test('what controls a weed goes before what only suppresses it, and that before what does not have it', () => {

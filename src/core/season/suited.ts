@@ -6,7 +6,6 @@
  * emergents the one that holds more of their flush, put down as soon as its gates let it from that day on; of others the
  * one that may go sooner; then the one with less against it, and the cheaper one.
  */
-import { leftOf } from '@/core/season/reached';
 import { packageCost } from '@/core/products/stock';
 import { isOrganic } from '@/core/products/organic';
 import { yearOf, type Day } from '@/core/calendar/day';
@@ -24,8 +23,7 @@ import { type ProductRate } from '@/core/units/rate';
 import type { Weed } from '@/core/weeds/weeds';
 import { entryOf } from '@/core/records/ledger';
 import type { WeighedRuns } from './barrier';
-import { dosesAgainst } from './doses';
-import { holdOn, weightedHold } from './hold';
+import { heldBy, type Held } from './held';
 
 export type Argument =
   | Readonly<{ code: 'open-on-day' | 'ajar-on-day' | 'shut-on-day'; gates: readonly GateKey[] }>
@@ -57,8 +55,8 @@ export type Suited = Readonly<{
   cost: number | null;
   /** sites of action of its ingredients */
   groups: readonly number[];
-  /** of a pre-emergent: share of the targets' flush that it would hold by itself; null: it cannot be foreseen */
-  hold: number | null;
+  /** of a pre-emergent: share of the targets' flush that it would hold; null: it cannot be foreseen */
+  hold: Held | null;
   reasons: readonly Readonly<{ speaks: 'for' | 'against'; argument: Argument }>[];
 }>;
 
@@ -100,7 +98,7 @@ export function suitedFor(labels: readonly Label[], facts: Facts, wanted: Wanted
         reasons: argumentsFor(context, window, { use, targets, day }, row.months),
         cost: packageCost(label, rate, areaOf(place, facts.zone)),
         groups: label.ingredients.flatMap((i) => (i.group ? [i.group] : [])),
-        hold: holdAlone(labels, facts, wanted, label, rate, ajar?.from ?? null),
+        hold: holdOf(labels, facts, wanted, label, rate, ajar?.from ?? null),
       };
       return [{ suited, months: row.months ?? 0 }];
     })
@@ -108,31 +106,18 @@ export function suitedFor(labels: readonly Label[], facts: Facts, wanted: Wanted
     .map(({ suited }) => suited);
 }
 
-/** Asked about where nobody has named a weed: common practice, no source. */
-const USUAL: readonly Weed[] = ['smooth-crabgrass'];
-
-function holdAlone(
+/** Put down as soon as its gates let it; null: it cannot be foreseen, or it is no barrier of the whole zone. */
+function holdOf(
   labels: readonly Label[],
   facts: Facts,
   { use, targets, place, runs }: Wanted,
   label: Label,
   rate: ProductRate,
   on: Day | null,
-): number | null {
+): Held | null {
   if (!runs || on === null || !isPreEmergent(use) || place.on !== 'zone') return null;
-  const { zone, ledger, today } = facts;
-  const left = leftOf(facts, labels);
-  const alone = entryOf(label, rate, { id: 'asked', status: 'planned', day: on, share: 1, ground: null });
-  const holds = (targets.length ? targets : USUAL).flatMap((weed) => {
-    const hold = holdOn(
-      weed,
-      runs,
-      today,
-      dosesAgainst(weed, [...ledger, alone], labels, zone.turf, runs.from, left),
-    );
-    return hold ? [{ each: hold.each, weight: 1 }] : [];
-  });
-  return holds.length ? (weightedHold(holds)?.p50 ?? null) : null;
+  const dose = entryOf(label, rate, { id: 'asked', status: 'planned', day: on, share: 1, ground: null });
+  return heldBy(dose, targets, facts, labels, runs);
 }
 
 const has = ({ reasons }: Suited, code: Argument['code']) =>
@@ -143,7 +128,7 @@ const byName = (a: Suited, b: Suited) => a.label.name.localeCompare(b.label.name
 const ALIKE = 0.01;
 
 function compare(a: Suited, b: Suited): number {
-  const hold = (b.hold ?? 0) - (a.hold ?? 0);
+  const hold = (b.hold?.byItself.p50 ?? 0) - (a.hold?.byItself.p50 ?? 0);
   return (
     Number(a.ajar === null) - Number(b.ajar === null) ||
     has(a, 'not-organic') - has(b, 'not-organic') ||

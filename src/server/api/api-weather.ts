@@ -126,11 +126,12 @@ export function weatherOf({ daily, hourly }: WeatherRows): HourlyWeather {
 }
 
 const FORECAST_DAYS = 10;
-/** What follows `today` in the rows is taken as a forecast of ten days. */
+/** What follows `today` in the rows is taken as a forecast of ten days; one that begins later leaves the days before it unknown. */
 export function forecastIn(all: HourlyWeather, today: Day, rows: WeatherRows = {}): Forecast | null {
   const end = Math.min(addDays(all.from, daysIn(all)), addDays(today, FORECAST_DAYS)) as Day;
-  if (end <= today) return null;
-  const w = sliceDays(all, today, end);
+  const from = Math.max(today, all.from) as Day;
+  if (end <= from) return null;
+  const w = sliceDays(all, from, end);
   return {
     ...w,
     airError: Float64Array.from(w.air, (_, h) => usualAirError(h)),

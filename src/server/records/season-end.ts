@@ -5,8 +5,8 @@ import { fewOf } from '@/core/day/worth';
 import { packageCost } from '@/core/products/stock';
 import { damagesOf, type Damage } from '@/core/records/damage';
 import { seasonEndOf, type SeasonEnd, type SeasonEntry } from '@/core/records/season-end';
-import { dosesAgainst } from '@/core/season/doses';
-import { holdOn, weightedHold } from '@/core/season/hold';
+import { heldOf } from '@/core/season/held';
+import { weightedHold } from '@/core/season/hold';
 import { usualTargets } from '@/core/season/planner/question';
 import { leftOf } from '@/core/season/reached';
 import { fromSquareFeet } from '@/core/units/trade';
@@ -44,8 +44,8 @@ export function seasonEnd(
     const left = leftOf(facts, labels.now);
     const holds = few
       ? usualTargets(book.applications, facts.seen, moment.today).flatMap(({ weed, weight }) => {
-          const doses = dosesAgainst(weed, facts.ledger, labels.now, zone.facts.turf, few.from, left);
-          const hold = holdOn(weed, few, middleOf(moment.today), doses);
+          const at = { ...facts, today: middleOf(moment.today) };
+          const hold = heldOf(weed, facts.ledger, at, labels.now, few, left);
           return hold ? [{ each: hold.each, weight, half: hold.half }] : [];
         })
       : [];

@@ -5,6 +5,7 @@ import { gateName } from '@/core/gates/all';
 import type { GateKey } from '@/core/gates/gate';
 import { readRuns } from '@/core/ground/soil-runs';
 import { weighed } from '@/core/season/barrier';
+import type { Held } from '@/core/season/held';
 import { suitedFor, type Argument } from '@/core/season/suited';
 import { WHOLE_ZONE, areaOf, type Place } from '@/core/products/application';
 import { USES } from '@/core/trade/terms';
@@ -82,7 +83,7 @@ export default function Ranked({
               {showAmount(amountFor(s.rate, areaOf(place, sheet.zone)), s.label.amountUnit)} ·{' '}
               {s.cost === null ? 'no price on the sheet' : `$${significant(s.cost, 3)} for this zone`} ·{' '}
               {s.groups.length ? `group ${list([...new Set(s.groups)].map(String))}` : 'no group'} ·{' '}
-              {s.hold !== null && <b>holds {figure(s.hold * 100)} % by itself</b>}
+              {s.hold && <b>{heldWords(s.hold)}</b>}
             </p>
             <div className="mt-1 grid grid-cols-[1fr_auto] items-center gap-3">
               <Pickets
@@ -112,6 +113,15 @@ export default function Ranked({
       </ol>
     </>
   );
+}
+
+/** "by itself it holds 61 % (40–72), with all that lies there 97 %". */
+function heldWords({ byItself, withAll }: Held): string {
+  const percent = (share: number) => figure(share * 100);
+  const alone = `by itself it holds ${percent(byItself.p50)} % (${percent(byItself.p10)}–${percent(byItself.p90)})`;
+  return percent(withAll.p50) === percent(byItself.p50)
+    ? alone
+    : `${alone}, with all that lies there ${percent(withAll.p50)} % (${percent(withAll.p10)}–${percent(withAll.p90)})`;
 }
 
 function argumentWords(a: Argument): string {

@@ -4,9 +4,9 @@ import { addDays, type Day } from '@/core/calendar/day';
 import { readRuns, type SentRuns } from '@/core/ground/soil-runs';
 import { safeToSeed } from '@/core/records/safe-to-seed';
 import { CONTROL, heldUntil, weighed, type BarrierSchool, type WeighedRuns } from '@/core/season/barrier';
-import { dosesAgainst } from '@/core/season/doses';
+import { heldOf } from '@/core/season/held';
 import { leftOf } from '@/core/season/reached';
-import { holdOn, type Hold } from '@/core/season/hold';
+import type { Hold } from '@/core/season/hold';
 import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
 import { emergenceOf } from '@/core/weeds/emergence';
@@ -47,8 +47,7 @@ export function holdsOn(
   const entries = [...facts.ledger, ...plannedEntries(applications, facts.zone, today)];
   const left = leftOf(facts, labels.now);
   return weeds.flatMap((weed): Hold[] => {
-    const doses = dosesAgainst(weed, entries, labels.now, facts.zone.turf, runs.from, left);
-    const hold = holdOn(weed, runs, today, doses);
+    const hold = heldOf(weed, entries, { ...facts, today }, labels.now, runs, left);
     return hold ? [hold] : [];
   });
 }
