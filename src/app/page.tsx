@@ -8,6 +8,7 @@ import { SHOWS, showAmount, showRate, type Shows } from '@/core/units/format';
 import { may } from '@/data/actor';
 import type { BoardGroup } from '@/data/windows';
 import { board, type Board, type DueLine, type DueProduct, type Stop } from '@/server/programme/board';
+import { LabelLaw } from '@/ui/label-law';
 import { changeWords, pointWords, regretWords } from '@/ui/day-words';
 import { HourStrip } from '@/ui/hour-strip';
 import { Link } from '@/ui/link';
@@ -68,6 +69,10 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
         {plural(lines, 'application')} due or next, {plural(finished, 'zone')} finished,{' '}
         {plural(unplanned, 'zone')} without a programme. What loses most by waiting comes first.
       </p>
+      <LabelLaw>
+        Amounts and gates come from your label sheets; restricted-use products go down only under a certified
+        applicator.
+      </LabelLaw>
       <div className="mt-3 grid gap-2">
         {waiting > 0 && (
           <p role="status" className="border-l-4 border-straw bg-paper px-3 py-2">

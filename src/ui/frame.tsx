@@ -75,7 +75,9 @@ export function Frame({ person, company, today, clock, news, signOutAction, chil
         </div>
       </header>
       <main id="main">{children}</main>
-      <p className="px-4 pb-3 text-right text-[14px] text-steel">Iron Gate {VERSION}</p>
+      <p className="px-4 pb-3 text-right text-[14px] text-steel">
+        Iron Gate computes; it does not replace the judgment of a licensed applicator. Version {VERSION}
+      </p>
       {clock && (
         <footer className="flex items-center justify-between bg-[#1c2a33] px-4 font-cond text-[16px] text-[#f5f1e6] md:hidden">
           <span className="text-[#f0d491]">Demo clock: {showWeekday(today)}</span>

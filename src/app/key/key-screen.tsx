@@ -20,6 +20,7 @@ import {
   stateWords,
   weedTitle,
 } from '@/ui/weed-words';
+import { LabelLaw } from '@/ui/label-law';
 import { StateArt } from '@/ui/weed-art/state-art';
 import { WeedArt } from '@/ui/weed-art/weed-art';
 import { useKept } from '../use-kept';
@@ -64,6 +65,7 @@ export function KeyScreen({ month }: Readonly<{ month: number }>) {
         <p className="text-[15px] text-steel">
           By what thumb and lens can see, in any order. Seen in {monthWords(month)}.
         </p>
+        <LabelLaw>A name is not yet leave to spray: turf, site, stage and rate are the label’s.</LabelLaw>
         {asked ? (
           <Question
             character={asked}

@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { shortestWay } from '@/core/day/way';
 import type { Morning } from '@/core/mixing/morning';
+import { LabelLaw } from '@/ui/label-law';
 import { Link } from '@/ui/link';
 import { reasonWords } from '@/ui/reason-words';
 import { useShows } from '@/ui/units';
@@ -33,6 +34,7 @@ export function LoadScreen({ morning, missing, mayRecord, keepCardsAction }: Pro
         </Link>
       </p>
       <h1 className="text-[28px]">Load for {plural(ids.length, 'stop')}</h1>
+      <LabelLaw>Amounts come from your label sheets: read the label on the jug before you open it.</LabelLaw>
       {missing > 0 && (
         <p role="status" className="border-l-4 border-straw bg-paper px-3 py-2">
           {plural(missing, 'stop')} {missing === 1 ? 'is' : 'are'} left out: done already, or not there any

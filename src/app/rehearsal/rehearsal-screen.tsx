@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { RehearsalSheet } from '@/server/rehearsal/play';
+import { LabelLaw } from '@/ui/label-law';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
 import { list, plural } from '@/ui/words';
@@ -40,6 +41,7 @@ export function RehearsalScreen({ sheet, playContestAction, ...actions }: Props)
         A season that is over, played again week by week with what one knew on each morning. Nothing of it is
         written down, and nothing of it touches the book.
       </p>
+      <LabelLaw>A game on past weather: it licenses nobody and opens no gate of a real lawn.</LabelLaw>
       {!zone || !sheet.years.length ? (
         <p className="mt-3 text-lg">
           {zone

@@ -7,6 +7,7 @@ import type { Outcome, Refusal } from '@/server/entry/outcome';
 import type { CopyYearInput, PlanManyInput, PlannedZone } from '@/server/season/plan-many';
 import type { SeasonSheet } from '@/server/season/view';
 import { figure } from '@/core/units/format';
+import { LabelLaw } from '@/ui/label-law';
 import { Link } from '@/ui/link';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
@@ -58,6 +59,10 @@ export function SeasonScreen({ sheet, mayPlan, ...actions }: Props) {
           </Link>
         </nav>
       </div>
+      <LabelLaw>
+        Proposals are a model on your label sheets; restricted-use products go down only under a certified
+        applicator.
+      </LabelLaw>
       {mayPlan && <PlanMany sheet={sheet} {...actions} onDone={() => setShow('exceptions')} />}
       {state.waiting > 0 && (
         <p role="status" className="mt-2 border-l-4 border-straw bg-paper px-3 py-1">

@@ -8,6 +8,7 @@ import { WEEDS, stageWords } from '@/core/weeds/weeds';
 import type { Outcome } from '@/server/entry/outcome';
 import type { WalkInput } from '@/server/lawns/walk';
 import type { WalkSheet } from '@/server/lawns/walk-view';
+import { LabelLaw } from '@/ui/label-law';
 import { Link } from '@/ui/link';
 import { favourWords, groundWords, timingWords } from '@/ui/scout-words';
 import { useShows } from '@/ui/units';
@@ -56,6 +57,7 @@ export function ScoutScreen({
           {show.area(zone.area)} of {zone.facts.turf}. The edge of the pavement first, then in lines to and
           fro.
         </p>
+        <LabelLaw>What is offered below goes by your label sheets.</LabelLaw>
         {mayRecord ? (
           <WalkHere sheet={sheet} userId={userId} saveWalkAction={saveWalkAction} />
         ) : (
