@@ -35,7 +35,31 @@ const OWNERS = {
   'src/core/weeds/leaf-seasons.ts': ['gates/answers-meet'],
 };
 /** Mutants that change no answer, by file, what is flipped and the line: each with why. */
-const EQUIVALENT = [];
+const EQUIVALENT = [
+  // a stretch of no days adds nothing
+  ['src/core/gates/root-zone.ts', '<=', 'if (to <= recent.from)'],
+  ['src/core/gates/root-zone.ts', '<', 'return first < to'],
+  // two computed figures are never the same to the last bit
+  ['src/core/gates/root-zone.ts', '<=', '(room) => room <= raw'],
+  // of two that are the same either will do
+  ['src/core/records/ceiling.ts', '<', 'c.most < other.most'],
+  ['src/core/records/limits.ts', '<', 'rate < known.most'],
+  ['src/core/records/safe-to-seed.ts', '<', 'longer(hold, there) < 0'],
+  // that day's period is among them already
+  ['src/core/records/ledger.ts', '>', 'entries.filter((e) => e.day > day)'],
+  ['src/core/records/limits.ts', '>=', 'counted.filter((e) => e.day >= today)'],
+  // both sums are unknown together
+  ['src/core/records/limits.ts', '||', 'sums.worst === null || sums.zone === null'],
+  // nothing goes down at a rate of nothing, and a rate that is not known holds none of it
+  ['src/core/records/safe-to-seed.ts', '>', 'each: rate !== null'],
+  ['src/core/records/safe-to-seed.ts', '<=', 'each <= 0) return null'],
+  // before the first letter there is none to change places with
+  ['src/core/products/substance.ts', '>', 'if (i > 1 && j > 1'],
+  // how much is kept for speed changes no answer
+  ['src/core/products/substance.ts', '>', 'NAMED.size > MOST_KEPT'],
+  // no season without leaf is a year long
+  ['src/core/weeds/leaf-seasons.ts', '<=', 'for (let d = 0; d <= YEAR'],
+].map(([file, op, line]) => ({ file, op, line }));
 const FLIP = {
   '<': '<=',
   '<=': '<',

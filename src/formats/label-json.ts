@@ -5,7 +5,7 @@
 import { Ajv2020, type ErrorObject } from 'ajv/dist/2020';
 import { parseDay } from '@/core/calendar/day';
 import { NONE_WORDS } from '@/core/products/none-words';
-import { contentOf, isTyped, readSheet, type LabelSheet } from '@/core/products/sheet';
+import { contentOf, isTyped, readSheet, type LabelSheet, type SheetRate } from '@/core/products/sheet';
 import { substanceRate } from '@/core/units/by-label';
 import { gramsPerLitre } from '@/core/units/quantity';
 import type { Measure } from '@/core/units/measures';
@@ -148,6 +148,43 @@ function aboveIngredientLimits(s: LabelSheet): Issue[] {
   );
 }
 
+/** Months by rate lie within their row, each rate once, and a higher rate holds no shorter. `at`: its place, from 1. */
+function monthsByRate(
+  { low, high, months: atHigh, monthsAt = [] }: SheetRate,
+  unit: string,
+): Readonly<{ at: number; problem: string; remedy: string }>[] {
+  const all = [...monthsAt, ...(atHigh === null ? [] : [{ rate: high, months: atHigh }])];
+  return monthsAt.flatMap(({ rate, months }, i) => {
+    const at = i + 1;
+    const longer = all.find((m) => m.rate > rate && m.months < months);
+    if (rate < low || rate > high)
+      return [
+        {
+          at,
+          problem: `is ${rate} ${unit}, outside the row's ${low} to ${high}`,
+          remedy: 'Type a rate of this row.',
+        },
+      ];
+    if (all.filter((m) => m.rate === rate).length > 1)
+      return [
+        {
+          at,
+          problem: `is ${rate} ${unit}, which stands there twice`,
+          remedy: 'Type the months of the high rate in its own field, and each other rate once.',
+        },
+      ];
+    return longer
+      ? [
+          {
+            at,
+            problem: `is ${rate} ${unit} for ${months} months, and ${longer.rate} holds ${longer.months}`,
+            remedy: 'A higher rate holds as long or longer: check both.',
+          },
+        ]
+      : [];
+  });
+}
+
 /** What each field allows and all together do not. */
 function contradictions(s: LabelSheet): Issue[] {
   const issues: Issue[] = [];
@@ -168,6 +205,8 @@ function contradictions(s: LabelSheet): Issue[] {
         `is ${r.low}, above the row's high of ${r.high} ${unit.words}`,
         'Low is the least of one application, high the most.',
       );
+    for (const { at, problem, remedy } of monthsByRate(r, unit.words))
+      say(`rates ${i + 1} monthsAt ${at} rate`, problem, remedy);
     const most = r.yearLimit ?? s.yearLimit;
     if (most !== null && r.high > most)
       say(

@@ -63,6 +63,7 @@ const LATER: ReadonlySet<string> = new Set([
   'notWith',
   'sprayPh',
   'turnsWater',
+  'monthsAt',
 ]);
 const object = (properties: Record<string, object>) => ({
   type: 'object',
@@ -92,6 +93,14 @@ const rate = object({
   low: amount('Lowest rate of one application, in rateUnit', 5000, { exclusiveMinimum: 0 }),
   high: amount('Highest rate of one application, in rateUnit', 5000, { exclusiveMinimum: 0 }),
   months: orNull(amount('Months of control at the highest rate', 24)),
+  monthsAt: list(
+    object({
+      rate: amount('A rate of the row, in rateUnit', 5000, { exclusiveMinimum: 0 }),
+      months: amount('Months of control at that rate', 24, { exclusiveMinimum: 0 }),
+    }),
+    'Months of control at other rates of the row, as a label prints them by rate',
+    { maxItems: 12 },
+  ),
   yearLimit: orNull(amount('Most product in the period on these turfs, in rateUnit', 20_000)),
   mostApplications: orNull(count('Most applications in the period', 50)),
   intervalDays: orNull(count('Least days between applications', 730)),

@@ -66,6 +66,7 @@ export const row = (turf: Turf, low: ProductRate, high: ProductRate): LabelRate 
   use: 'pre-emergent',
   region: null,
   months: null,
+  monthsAt: [],
   yearLimit: null,
   mostApplications: null,
   intervalDays: null,

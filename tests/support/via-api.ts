@@ -92,6 +92,7 @@ export function sheetOf(label: Label): LabelSheet {
       uses: [r.use],
       region: r.region,
       months: r.months,
+      monthsAt: r.monthsAt.map((m) => ({ rate: figure(m.rate), months: m.months })),
       dormancy: r.dormancy,
       low: figure(r.low),
       high: figure(r.high),

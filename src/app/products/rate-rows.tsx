@@ -73,7 +73,7 @@ export function RateRows({ sheet, onChange }: Props) {
               onChange={(high) => set(i, { high: high as number })}
             />
             <FigureField
-              name="Months of control"
+              name="Months at the high rate"
               path={`rates ${i + 1} months`}
               value={r.months}
               onChange={(months) => set(i, { months })}
@@ -86,6 +86,12 @@ export function RateRows({ sheet, onChange }: Props) {
               onChange={(dormancy) => set(i, { dormancy })}
             />
           </div>
+          <MonthsAt
+            row={i + 1}
+            unit={unit}
+            monthsAt={r.monthsAt ?? []}
+            onChange={(monthsAt) => set(i, { monthsAt })}
+          />
           <p aria-live="polite" className="mt-1 text-[15px] font-semibold text-moss">
             {[r.low, r.high]
               .map((x) => inOtherUnits(x, sheet, show))
@@ -138,6 +144,53 @@ export function RateRows({ sheet, onChange }: Props) {
         Add a row of rates
       </button>
     </>
+  );
+}
+
+/** Months of control by rate, as some labels print them: sub-rows of one row. */
+function MonthsAt({
+  row,
+  unit,
+  monthsAt,
+  onChange,
+}: Readonly<{
+  row: number;
+  unit: string;
+  monthsAt: NonNullable<SheetRate['monthsAt']>;
+  onChange: (monthsAt: NonNullable<SheetRate['monthsAt']>) => void;
+}>) {
+  return (
+    <details className="mt-1" open={monthsAt.length > 0}>
+      <summary className="min-h-[44px] cursor-pointer py-2 text-[15px]">
+        Months of control at other rates, where the label prints them
+      </summary>
+      {monthsAt.map((m, k) => (
+        <div key={k} className="mt-1 grid grid-cols-2 items-end gap-2 md:grid-cols-4">
+          <FigureField
+            name={`At, ${unit}`}
+            path={`rates ${row} monthsAt ${k + 1} rate`}
+            value={m.rate}
+            onChange={(rate) => onChange(changed(monthsAt, k, { rate: rate as number }))}
+          />
+          <FigureField
+            name="Months"
+            path={`rates ${row} monthsAt ${k + 1} months`}
+            value={m.months}
+            onChange={(months) => onChange(changed(monthsAt, k, { months: months as number }))}
+          />
+          <RemoveButton what="this rate" onClick={() => onChange(without(monthsAt, k))} />
+        </div>
+      ))}
+      <button
+        type="button"
+        className="button mt-2"
+        onClick={() =>
+          onChange([...monthsAt, { rate: null as unknown as number, months: null as unknown as number }])
+        }
+      >
+        Add a rate
+      </button>
+    </details>
   );
 }
 

@@ -7,6 +7,7 @@ import { rateOf } from '@/core/units/rate';
 import { entryOf } from '@/core/records/ledger';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { USUAL_PLANNING, ceilingsFrom } from '@/data/planning-rules';
+import { isWithoutLeaf, leafAgain } from '@/core/weeds/leaf-seasons';
 import type { Weed } from '@/core/weeds/weeds';
 import {
   context,
@@ -353,8 +354,18 @@ describe('a drought that was seen', () => {
     ['today, an inch forecast in four days: before it', 0, { 4: 25 }, 3, 'shut turf-stressed'],
     ['today, an inch forecast in four days: after it', 0, { 4: 25 }, 5, 'open turf-state-irrelevant'],
     ['today, in three weeks: no forecast reaches so far', 0, {}, 21, 'ajar drought-may-last'],
+    ['today, and two inches today: tomorrow is another day', 0, { 0: 50 }, 1, 'open turf-state-irrelevant'],
+    ['today, and two inches today: not yet on the day itself', 0, { 0: 50 }, 0, 'shut turf-stressed'],
   ] as const)('%s: %s', (_, ago, mm, on, answer) => {
     expect(asked(ago, mm, on)).toBe(answer);
+  });
+  test('warm-season turf draws deeper before it is in trouble: less rain ends its drought', () => {
+    const warm = { zone: { ...zone, turf: 'bermudagrass' as const }, outlook: soilAt(25) };
+    const amounts = Array.from({ length: 12 }, (_, i) => 10 + i);
+    const ended = (over: Partial<GateContext>) =>
+      amounts.filter((mm) => !asked(15, { [-1]: mm }, 0, over).startsWith('shut turf-stressed'));
+    expect(ended(warm).length).toBeGreaterThan(ended({}).length);
+    expect(ended(warm)).toEqual(expect.arrayContaining(ended({})));
   });
   test('ends when somebody says so; without weather on file it is not known after two weeks', () => {
     expect(asked(15, {}, 0, { seen: { ...context().seen, stress: { kind: 'none', on: today } } })).toBe(
@@ -447,5 +458,22 @@ describe('a perennial and its year', () => {
     expect(reason.code === 'target-not-up' && reason.from! > day(4, 1) && reason.from! < day(5, 5)).toBe(
       true,
     );
+  });
+});
+
+describe('the edges of a season and of a drought', () => {
+  const at = { outlook: null, latitude: 40 };
+  test('the last day of winter has no leaf, the day after it has', () => {
+    // the hemisphere's coldest day is 25 January; fifty days on either side
+    expect(isWithoutLeaf('dallisgrass', at, dayOf(2027, 3, 16))).toBe(true);
+    expect(isWithoutLeaf('dallisgrass', at, dayOf(2027, 3, 17))).toBe(false);
+    expect(isWithoutLeaf('dallisgrass', at, dayOf(2026, 12, 6))).toBe(true);
+    expect(isWithoutLeaf('dallisgrass', at, dayOf(2026, 12, 5))).toBe(false);
+    expect(leafAgain('dallisgrass', at, dayOf(2027, 2, 1))).toBe(dayOf(2027, 3, 17));
+    expect(leafAgain('dandelion', at, today)).toBe(today);
+  });
+  test('at the very temperature it still has leaf', () => {
+    const soil = (t: number) => isWithoutLeaf('dallisgrass', { outlook: soilAt(t), latitude: 40 }, today);
+    expect([soil(9.9), soil(10), soil(10.1)]).toEqual([true, false, false]);
   });
 });

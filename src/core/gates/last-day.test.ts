@@ -61,6 +61,14 @@ test.each([
   expect(said(all)).toEqual(right);
 });
 
+test('what ended yesterday is no day that is left', () => {
+  const all: WindowLane = [
+    { from: day(-10), to: today, verdict: { state: 'open', by: [] } },
+    { from: today, to: day(20), verdict: { state: 'shut', by: ['soil-line'] } },
+  ];
+  expect(said(all)).toEqual([null, null, '']);
+});
+
 describe('asked of the gates themselves', () => {
   const dated = (p10: number, p50: number): GateContext =>
     context({ outlook: outlook({ p10: day(p10), p50: day(p50), p90: day(p50 + 5) }) });

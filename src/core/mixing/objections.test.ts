@@ -148,3 +148,10 @@ describe('the gate asks the same of the equipment that was measured', () => {
     expect(asked(tool('new', 1, 2), tool('old', 3, 30))).toBe('open calibrated');
   });
 });
+
+test('one surfactant, whichever of two labels asks for it, is no quarrel', () => {
+  const wet = named('gamma', { adjuvant: 'nonionic surfactant' });
+  expect(said([inTank(A), inTank(wet)])).toEqual([]);
+  expect(said([inTank(wet), inTank(A)])).toEqual([]);
+  expect(said([inTank(wet), inTank(named('delta', { adjuvant: 'nonionic surfactant' }))])).toEqual([]);
+});

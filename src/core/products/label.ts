@@ -97,6 +97,8 @@ export type LabelRate = Readonly<{
   high: ProductRate;
   /** months of control that the label names for the high rate */
   months: number | null;
+  /** and for other rates of the row */
+  monthsAt: readonly Readonly<{ rate: ProductRate; months: number }>[];
   /** most product in the period on this turf; null: the label's own */
   yearLimit: ProductRate | null;
   mostApplications: number | null;
@@ -267,6 +269,7 @@ function stricter(a: LabelRate, b: LabelRate): LabelRate | undefined {
         ? (a.intervalDays ?? b.intervalDays)
         : Math.max(a.intervalDays, b.intervalDays),
     months: least(a.months, b.months),
+    monthsAt: a.months !== null && b.months !== null && b.months < a.months ? b.monthsAt : a.monthsAt,
     dormancy: strictest(a.dormancy, b.dormancy),
   };
 }

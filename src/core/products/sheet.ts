@@ -63,7 +63,10 @@ export type SheetRate = Readonly<{
   region: string | null;
   low: number;
   high: number;
+  /** of control, at the high rate */
   months: number | null;
+  /** of control at other rates of the row; not given: the label names none */
+  monthsAt?: readonly Readonly<{ rate: number; months: number }>[];
   yearLimit: number | null;
   mostApplications: number | null;
   intervalDays: number | null;
@@ -181,6 +184,7 @@ export function labelFrom(sheet: LabelSheet, id: string, version: number): Label
           low: rate(r.low),
           high: rate(r.high),
           months: r.months,
+          monthsAt: (r.monthsAt ?? []).map((m) => ({ rate: rate(m.rate), months: m.months })),
           yearLimit: perhaps(r.yearLimit, rate),
           mostApplications: r.mostApplications,
           intervalDays: r.intervalDays,

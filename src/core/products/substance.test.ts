@@ -1,5 +1,5 @@
 import { INGREDIENT_FACTS } from './ingredient-facts';
-import { isSameSubstance, nameSubstance } from './substance';
+import { isKnownSubstance, isSameSubstance, nameSubstance, openQuestion, substanceKey } from './substance';
 import { FORM_NAMES, SUBSTANCES, acidShare, isCasNumber, molarMass, type FormName } from './substances';
 
 const nameOf = (text: string) => {
@@ -165,4 +165,44 @@ test('a molar mass is the sum of its atoms: 2,4-D 221.04, prodiamine 350.3, glyp
         form,
       ),
     ).toBeLessThan(1);
+});
+
+describe('how near a name must be to be asked about', () => {
+  const like = (text: string) => {
+    const found = nameSubstance(text);
+    return found.kind === 'unknown' ? found.like.map((s) => s.name) : [found.kind];
+  };
+  test.each([
+    ['two slips in six letters', 'dikuad', 'diquat', true],
+    ['two letters left out', 'prodamne', 'prodiamine', true],
+    ['two letters too many', 'prodiamineqz', 'prodiamine', true],
+    ['three slips, one of them the last letter', 'pxodiamxneq', 'prodiamine', false],
+    ['two letters swapped in a short name, at its start', 'CMPA', 'MCPA', true],
+    ['at its end', 'MCAP', 'MCPA', true],
+    ['two other letters in a short name', 'MXYA', 'MCPA', false],
+    ['letters further apart changed places', 'PCMA', 'MCPA', false],
+  ])('%s: %s, %s: %s', (_, text, name, isAsked) => {
+    expect(like(text).includes(name)).toBe(isAsked);
+  });
+  test('one that we know beside words that are none is one name, and not several', () => {
+    expect(nameSubstance('prodiamine + grass tonic').kind).not.toBe('several');
+  });
+  test('three letters inside another word are no salt', () => {
+    expect(nameSubstance('2,4-D, stearate of it').kind).not.toBe('known');
+  });
+});
+
+test('a key is one for all names of a substance; what is not in the table is itself, and is asked about', () => {
+  expect(substanceKey('prodiamine*')).toBe(substanceKey('Prodiamine'));
+  expect(substanceKey('grass tonic')).not.toBe(substanceKey('prodiamine'));
+  expect(substanceKey('Grass-Tonic')).toBe(substanceKey('grass tonic'));
+  expect([isKnownSubstance('2,4-D amine'), isKnownSubstance('grass tonic')]).toEqual([true, false]);
+  expect(openQuestion({ name: 'prodiamine' })).toBeNull();
+  expect(openQuestion({ name: 'grass tonic' })).toEqual([]);
+  expect(openQuestion({ name: 'grass tonic', isOwn: true })).toBeNull();
+  expect(openQuestion({ name: 'prodamine' })!.map((s) => s.name)).toEqual(['prodiamine']);
+  expect(openQuestion({ name: 'prodiamine/quinclorac' })!.map((s) => s.name)).toEqual([
+    'prodiamine',
+    'quinclorac',
+  ]);
 });

@@ -80,7 +80,7 @@ function known(text: string): Extract<NamedSubstance, { kind: 'known' }> | null 
   const forms = words
     .filter((w) => !BY_NAME.has(bare(w)))
     .map((w) => formIn(w.replace(JOINS, '').replace(ENDING, '')));
-  const isOne = names.length > 0 && new Set(names).size === 1 && forms.length <= 1 && !forms.includes(null);
+  const isOne = new Set(names).size === 1 && forms.length <= 1 && !forms.includes(null);
   return isOne ? { kind: 'known', substance: names[0]!, form: forms[0] ?? null } : null;
 }
 

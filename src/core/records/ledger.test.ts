@@ -107,3 +107,20 @@ test('a book is whole over what begins with it or later; one whose beginning nob
   expect(isBookWhole(addDays(year.from, 1), year)).toBe(false);
   expect(isBookWhole(null, year)).toBe(false);
 });
+
+test('the first and the last day of a period belong to it', () => {
+  const days = [dayOf(2026, 12, 31), dayOf(2027, 1, 1), dayOf(2027, 12, 31), dayOf(2028, 1, 1)];
+  expect(sum(days.map((d) => entry(d, 0.1))).entries.map((e) => isoDay(e.day))).toEqual([
+    '2027-01-01',
+    '2027-12-31',
+  ]);
+});
+
+test('what keeps seed out: the label’s steps; none where it sets none, or feeds; else nobody knows', () => {
+  const bare = { ...label, seedingWait: [] };
+  const wait = (l: typeof label) => entry(today, 0.4, { label: l }).seedWait;
+  expect(wait(label)).toBe(label.seedingWait);
+  expect(wait({ ...bare, none: ['seedingWait'] })).toBe('none');
+  expect(wait({ ...bare, none: [] })).toBeNull();
+  expect(wait({ ...bare, none: [], kind: 'fertilizer', ingredients: [] })).toBe('none');
+});

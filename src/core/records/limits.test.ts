@@ -164,3 +164,9 @@ test('is what the ceiling’s gate says lies there, without the dose that is ask
     { numRuns: 200 },
   );
 });
+
+test('of two periods that are as full the first is shown', () => {
+  const [limit] = limitsOn([use(label)], [], zone, []);
+  const entries = [entry(today, 0.4), entry(addDays(today, 365), 0.4, { status: 'planned' })];
+  expect(usedOf(limit!, entries, today).period.from).toBeLessThan(today);
+});

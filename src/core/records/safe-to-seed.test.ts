@@ -131,3 +131,18 @@ test('what is asked before a dose is what stands after it, and more never waits 
     }),
   );
 });
+
+test('an amount that nobody knows, of one dose or of one beside it, is no wait that is known', () => {
+  const unknown = (e: LedgerEntry) => ({ ...e, ingredients: e.ingredients.map((i) => ({ ...i, ai: null })) });
+  const second = addDays(march, 30);
+  expect(days(seedHolds([unknown(entry(march, 0.4))]))).toEqual([[march, null, null]]);
+  expect(days(seedHolds([unknown(entry(march, 0.4)), entry(second, 0.2)]))).toEqual([[second, null, null]]);
+  expect(days(seedHolds([{ ...entry(march, 0.4), rate: null }]))).toEqual([[march, null, null]]);
+});
+test('what goes down on the day itself counts; what ends on it is over', () => {
+  expect(days(seedHoldsOn([entry(march, 0.4)], march))).toEqual([[march, 120, addDays(march, 120)]]);
+  const next = addDays(march, 120);
+  const wait = seedWaitWith([entry(march, 0.4)], [entry(next, 0.4)]);
+  // a half whose wait ends on the day of the next one: that one alone, not the whole
+  expect([wait(addDays(next, -1)), wait(next)]).toEqual([200, 120]);
+});

@@ -122,8 +122,8 @@ describe('strength', () => {
         { rate: kg(0.56), months: 3 },
         { rate: kg(1.12), months: 5.5 },
       ],
-      { days: 120, basis: 'field' },
-      kg(0.36),
+      null,
+      { halfLife: { days: 120, basis: 'field' }, low: kg(0.36) },
     )!;
     expect(s.basis).toBe('label');
     expect(s.halfLife / warmth(18)).toBeCloseTo(2.5 * (365.25 / 12), 6);
@@ -136,25 +136,52 @@ describe('strength', () => {
   });
   test('of one row of months takes the half-life that is recalled; a field figure is brought to 20 °C once', () => {
     const one = [{ rate: kg(1), months: 4 }];
-    expect(strengthOf(one, { days: 100, basis: 'field' }, null)!.halfLife).toBeCloseTo(100 * warmth(18), 9);
-    expect(strengthOf(one, { days: 100, basis: 'laboratory at 20 °C' }, null)!.halfLife).toBe(100);
-    const kept = strengthOf(one, { days: 100, basis: 'field' }, null)!;
+    expect(
+      strengthOf(one, null, { halfLife: { days: 100, basis: 'field' }, low: null })!.halfLife,
+    ).toBeCloseTo(100 * warmth(18), 9);
+    expect(
+      strengthOf(one, null, { halfLife: { days: 100, basis: 'laboratory at 20 °C' }, low: null })!.halfLife,
+    ).toBe(100);
+    const kept = strengthOf(one, null, { halfLife: { days: 100, basis: 'field' }, low: null })!;
     expect(lastsFor(kept, kg(1)) / warmth(18)).toBeCloseTo(4 * (365.25 / 12), 6);
   });
-  test('that neither label nor memory tells is null; months that fall with the rate are no fit', () => {
-    expect(strengthOf([], null, kg(1))).toBeNull();
-    expect(strengthOf([], { days: 60, basis: 'field' }, null)).toBeNull();
-    const odd = [
-      { rate: kg(0.5), months: 6 },
-      { rate: kg(1), months: 3 },
-    ];
-    expect(strengthOf(odd, null, kg(0.5))).toBeNull();
+  const nothing = { halfLife: null, low: null };
+  test('that neither label nor memory tells is null', () => {
+    expect(strengthOf([], null, { halfLife: null, low: kg(1) })).toBeNull();
+    expect(strengthOf([], null, { halfLife: { days: 60, basis: 'field' }, low: null })).toBeNull();
+    expect(strengthOf([{ rate: kg(1), months: 0 }], kg(0.5), nothing)).toBeNull();
+  });
+  test('months alone make a barrier: it holds them, stops nineteen in twenty at first, and a low rate is not nothing', () => {
+    const alone = strengthOf([{ rate: kg(700), months: 1.5 }], null, nothing)!;
+    expect(lastsFor(alone, kg(700)) / warmth(18)).toBeCloseTo(1.5 * (365.25 / 12), 6);
+    const units = 700 / alone.ed50;
+    expect(1 - 1 / (1 + units ** 2)).toBeCloseTo(0.95, 9);
+    const ranged = strengthOf([{ rate: kg(1), months: 4 }], kg(0.25), nothing)!;
+    // four months at the top come to two at a quarter, by the root
+    expect(lastsFor(ranged, kg(0.25)) / warmth(18)).toBeCloseTo(2 * (365.25 / 12), 6);
+    const long = strengthOf([{ rate: kg(1), months: 10 }], kg(0.5), nothing)!;
+    expect(lastsFor(long, kg(0.5)) / warmth(18)).toBeCloseTo(3 * (365.25 / 12), 6);
+  });
+  test('where the label prints more than one rate its low one is not guessed; without months its low one holds three', () => {
+    const two = strengthOf(
+      [
+        { rate: kg(0.5), months: 3 },
+        { rate: kg(1), months: 5 },
+      ],
+      kg(0.25),
+      nothing,
+    )!;
+    expect(lastsFor(two, kg(0.25)) / warmth(18)).toBeCloseTo(1 * (365.25 / 12), 6);
+    const bare = strengthOf([], kg(0.2), { halfLife: { days: 60, basis: 'field' }, low: kg(0.4) })!;
+    expect(lastsFor(bare, kg(0.2)) / warmth(18)).toBeCloseTo(3 * (365.25 / 12), 6);
+    expect(bare.basis).toBe('recalled');
   });
   // common practice, no source: a high rate of the long ones goes through a summer, a low one of the short does not
   test('of what is recalled: prodiamine at its top rate holds over six months of 18 °C, dithiopyr at its lowest three', () => {
     const of = (name: string) => {
       const f = factsOf(name)!;
-      return [strengthOf([], f.soilHalfLife!, kg(f.kgPerHa![0]))!, f.kgPerHa!] as const;
+      const recalled = { halfLife: f.soilHalfLife!, low: kg(f.kgPerHa![0]) };
+      return [strengthOf([], null, recalled)!, f.kgPerHa!] as const;
     };
     const months = (name: string, end: 0 | 1) => {
       const [s, rates] = of(name);

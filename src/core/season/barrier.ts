@@ -73,36 +73,49 @@ export type Strength = Readonly<{
 /** A rate of the a.i. and the months of control that a label promises for it. */
 export type LabelMonths = Readonly<{ rate: KilogramsPerHectare; months: number }>;
 const DAYS_A_MONTH = 365.25 / 12;
-/** A low usual rate holds about three months: common practice, no source. */
-const USUAL_LOW_MONTHS = 3;
+/** A low rate holds about three months: common practice, no source. */
+const LOW_MONTHS = 3;
+/** So much of the germination a dose stops at first where nothing but its months is known. Ours. */
+const AT_FIRST = 0.95;
 
-/** What must be left for control, as a multiple of ED50. */
-const controlOverEd50 = (CONTROL / (1 - CONTROL)) ** (1 / SLOPE);
+/** What must be left for a share to be stopped, as a multiple of ED50. */
+const overEd50 = (share: number): number => (share / (1 - share)) ** (1 / SLOPE);
+const controlOverEd50 = overEd50(CONTROL);
+
+/** What is recalled of an ingredient: days to half, and the lowest usual rate. */
+type Recalled = Readonly<{
+  halfLife: Readonly<{ days: number; basis: 'field' | 'laboratory at 20 °C' }> | null;
+  low: KilogramsPerHectare | null;
+}>;
 
 /**
- * The strength of an ingredient: fitted to the label's months by rate where there are any (twice the rate lasts one half-
- * life longer), else from what is recalled.
- * @param halfLife what is recalled, days; null: nothing @param low the lowest usual rate, kg/ha; null: not known
- * @returns null where neither tells
+ * The strength of an ingredient, by the months of control that its label prints for its rates (twice the rate lasts one
+ * half-life longer). One printed figure alone belongs to one rate: the curve goes through it and through the label's low
+ * rate, at three months or at what the figure comes to by the root of the rates, whichever is less, so that no legal rate
+ * is nothing. Where the label has one rate alone, or no months, what is recalled tells; months alone make a barrier.
+ * @param months by rate of the a.i. @param low the label's lowest rate of the a.i.; null: not known
+ * @returns null where nothing tells
  */
 export function strengthOf(
   months: readonly LabelMonths[],
-  halfLife: Readonly<{ days: number; basis: 'field' | 'laboratory at 20 °C' }> | null,
   low: KilogramsPerHectare | null,
+  recalled: Recalled,
 ): Strength | null {
   const toTwenty = warmth(LABEL_SOIL_C);
-  const recalled = halfLife && halfLife.days * (halfLife.basis === 'field' ? toTwenty : 1);
-  const said = months.filter((m) => m.rate > 0 && m.months > 0);
-  const fitted = halfLifeOf(said);
-  const days = fitted === null ? recalled : fitted * toTwenty;
+  const said = withLowRate(
+    months.filter((m) => m.rate > 0 && m.months > 0),
+    low,
+  );
+  const days = halfLifeOf(said, recalled.halfLife);
   if (days === null) return null;
+  const lowest = low ?? recalled.low;
   // the mean of what each pair says must be left at its end
   const ends = said.map((m) => Math.log(m.rate) - (Math.LN2 * m.months * DAYS_A_MONTH * toTwenty) / days);
   const end = ends.length
     ? Math.exp(ends.reduce((a, b) => a + b) / ends.length)
-    : low === null
+    : lowest === null
       ? null
-      : low * 2 ** ((-USUAL_LOW_MONTHS * DAYS_A_MONTH * toTwenty) / days);
+      : lowest * 2 ** ((-LOW_MONTHS * DAYS_A_MONTH * toTwenty) / days);
   if (end === null) return null;
   return {
     halfLife: days,
@@ -111,8 +124,29 @@ export function strengthOf(
   };
 }
 
+/** The label's months, and its low rate with what it holds where one figure alone is printed. */
+function withLowRate(said: readonly LabelMonths[], low: KilogramsPerHectare | null): readonly LabelMonths[] {
+  const [only, ...more] = said;
+  if (!only || more.some((m) => m.rate !== only.rate) || low === null || low >= only.rate) return said;
+  const months = Math.min(LOW_MONTHS, only.months * Math.sqrt(low / only.rate));
+  return [...said, { rate: low, months }];
+}
+
+/** Days at 20 °C to half; null: nothing tells. */
+function halfLifeOf(said: readonly LabelMonths[], recalled: Recalled['halfLife']): number | null {
+  const toTwenty = warmth(LABEL_SOIL_C);
+  const fitted = slopeOf(said);
+  if (fitted !== null) return fitted * toTwenty;
+  if (recalled) return recalled.days * (recalled.basis === 'field' ? toTwenty : 1);
+  const longest = Math.max(0, ...said.map((m) => m.months));
+  // from what it stops at first to the last that is control, within its months
+  return longest > 0
+    ? (longest * DAYS_A_MONTH * toTwenty) / Math.log2(overEd50(AT_FIRST) / controlOverEd50)
+    : null;
+}
+
 /** Days of the calendar to half: the slope of the months over the logarithm of the rate. Null: fewer than two rates. */
-function halfLifeOf(said: readonly LabelMonths[]): number | null {
+function slopeOf(said: readonly LabelMonths[]): number | null {
   const x = said.map((m) => Math.log2(m.rate));
   const y = said.map((m) => m.months * DAYS_A_MONTH);
   const mean = (of: readonly number[]) => of.reduce((a, b) => a + b, 0) / of.length;

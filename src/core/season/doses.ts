@@ -4,6 +4,7 @@ import { factsOf } from '@/core/products/ingredient-facts';
 import { ingredientRate, type Label } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import { isPreEmergent, type Turf } from '@/core/trade/terms';
+import type { ProductRate } from '@/core/units/rate';
 import type { Weed } from '@/core/weeds/weeds';
 import { strengthOf, type Dose, type LabelMonths, type Strength } from './barrier';
 
@@ -41,14 +42,20 @@ export function dosesAgainst(
 export function strengthIn(ingredient: string, label: Label | undefined, turf: Turf): Strength | null {
   const known = factsOf(ingredient);
   const part = label?.ingredients.find((i) => i.name === ingredient);
-  const months = (label?.rates ?? []).flatMap((r): LabelMonths[] => {
-    if (r.turf !== turf || !isPreEmergent(r.use) || r.months === null || !part) return [];
-    const rate = ingredientRate(r.high, { ...part, counts: 'a.i.' }, label!.density);
-    return rate === null ? [] : [{ rate, months: r.months }];
-  });
-  return strengthOf(
-    months,
-    known?.soilHalfLife ?? null,
-    known?.kgPerHa ? (known.kgPerHa[0] as Dose['rate']) : null,
+  const rows = (label?.rates ?? []).filter((r) => r.turf === turf && isPreEmergent(r.use));
+  const ofIngredient = (rate: ProductRate) =>
+    part && ingredientRate(rate, { ...part, counts: 'a.i.' }, label!.density);
+  const months = rows.flatMap((r) =>
+    [...r.monthsAt, ...(r.months === null ? [] : [{ rate: r.high, months: r.months }])].flatMap(
+      (m): LabelMonths[] => {
+        const rate = ofIngredient(m.rate);
+        return rate ? [{ rate, months: m.months }] : [];
+      },
+    ),
   );
+  const lows = rows.flatMap((r) => ofIngredient(r.low) ?? []);
+  return strengthOf(months, lows.length ? (Math.min(...lows) as Dose['rate']) : null, {
+    halfLife: known?.soilHalfLife ?? null,
+    low: known?.kgPerHa ? (known.kgPerHa[0] as Dose['rate']) : null,
+  });
 }

@@ -133,6 +133,11 @@ function Rates({ versions, label, show }: Shown) {
                 {r.months !== null && (
                   <span className="block font-normal text-steel">about {significant(r.months)} months</span>
                 )}
+                {(r.monthsAt ?? []).map((m) => (
+                  <span key={m.rate} className="block font-normal text-steel">
+                    {significant(m.rate)} {unit}: about {significant(m.months)} months
+                  </span>
+                ))}
                 <RowLimits row={r} unit={unit} period={label.period} />
               </td>
             </tr>

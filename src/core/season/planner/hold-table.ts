@@ -10,7 +10,7 @@ import type { Turf } from '@/core/trade/terms';
 import { emergenceOf, flushOf } from '@/core/weeds/emergence';
 import { powered, type WeighedRuns } from '@/core/season/barrier';
 import { dosesAgainst } from '@/core/season/doses';
-import { seasonToHold } from '@/core/season/hold';
+import { rangeOf, seasonToHold, type Range3 } from '@/core/season/hold';
 import type { Option } from './options';
 import type { Target } from './question';
 
@@ -35,6 +35,8 @@ type Part = Readonly<{ group: number; unitsEach: number; perDay: number; left: r
 export type HoldTable = Readonly<{
   /** mean over the members of the share of all targets' seedlings that is stopped */
   hold: (tried: readonly Tried[]) => number;
+  /** the same in 10, 50 and 90 % of the members, as a programme's own hold is told */
+  range: (tried: readonly Tried[]) => Range3;
 }>;
 
 type Input = Readonly<{
@@ -134,14 +136,19 @@ export function holdTable(
 
   const units = new Float64Array(steps);
   const passing = new Float64Array(steps);
+  const sums = new Float64Array(taus.length);
+  const each = (tried: readonly Tried[]): Float64Array => {
+    sums.fill(0);
+    for (const kind of list) addStopped(kind, tried);
+    return sums;
+  };
   const hold = (tried: readonly Tried[]): number => {
     let sum = 0;
-    for (const kind of list) sum += stopped(kind, tried);
+    for (const share of each(tried)) sum += share;
     return sum / taus.length;
   };
-  /** Of one kind, over all members. Nothing is allocated: it is asked ten thousand times. */
-  const stopped = ({ stoppedBy, flush, base, from, to }: Kind, tried: readonly Tried[]): number => {
-    let sum = 0;
+  /** Of one kind, for each member. Nothing is allocated: it is asked ten thousand times. */
+  const addStopped = ({ stoppedBy, flush, base, from, to }: Kind, tried: readonly Tried[]): void => {
     for (let k = 0; k < taus.length; k++) {
       const tau = taus[k]!;
       let isFirst = true;
@@ -169,11 +176,12 @@ export function holdTable(
       }
       if (isFirst) continue;
       const own = flush[k]!;
+      let sum = 0;
       for (let s = from; s < to; s++) sum += own[s]! * (1 - passing[s]!);
+      sums[k]! += sum;
     }
-    return sum;
   };
-  return { hold };
+  return { hold, range: (tried) => rangeOf([...each(tried)]) };
 }
 
 /** What lies there already, by group, in its own ED50s on each step. */

@@ -276,17 +276,13 @@ describe('late in the season, with the 10 % date behind and today shut', () => {
         }));
         expect(exact.hold(tried)).toBeGreaterThan(best * 0.999);
         // the window says what a day in it holds, and "later" what a later one does, on every day and not on every fourth
-        const moved = (by: (i: number) => number) =>
-          exact.hold(tried.map((t, i) => ({ ...t, day: addDays(t.day, by(i)) })));
+        const at = (by: (i: number) => number) => tried.map((t, i) => ({ ...t, day: addDays(t.day, by(i)) }));
+        const moved = (by: (i: number) => number) => exact.hold(at(by));
         applications.forEach(({ earliest, latest, plannedOn }, i) => {
           for (const day of [earliest!, latest!])
             expect(moved((k) => (k === i ? day - plannedOn : 0))).toBeGreaterThan(best - 0.0101);
         });
-        for (const { days, hold } of late)
-          expect(hold).toBeCloseTo(
-            moved(() => days),
-            9,
-          );
+        for (const { days, hold } of late) expect(hold).toBeCloseTo(exact.range(at(() => days)).p50, 9);
         if (moved(() => 2) < best - 0.005) flushIsOn++;
       }
       expect(flushIsOn).toBeGreaterThan(4);
@@ -333,7 +329,7 @@ describe('programmes', () => {
     const once = programmes.find((p) => p.kind === 'once')!;
     expect(once.hold!.p10).toBeLessThanOrEqual(once.hold!.p50);
     const holds = once.late.map((l) => l.hold);
-    expect(holds.at(-1)!).toBeLessThan(once.hold!.p50);
+    expect(Math.max(...holds)).toBeLessThan(once.hold!.p50 + 0.01);
     expect(once.late.map((l) => l.days)).toEqual([1, 7, 14, 28]);
     const none = programmes.find((p) => p.kind === 'no pre-emergent')!;
     expect(none.hold).toEqual({ p10: 0, p50: 0, p90: 0 });

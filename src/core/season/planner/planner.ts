@@ -403,13 +403,13 @@ function measured(
     late: found
       ? LATE_DAYS.map((days) => ({
           days,
-          hold: exact.hold(
+          hold: exact.range(
             found.shape.map((s, i) => ({
               option: s.option.index,
               rate: s.rate,
               day: addDays(found.days[i]!, days),
             })),
-          ),
+          ).p50,
         }))
       : [],
     days: daysOf(holds, range),
