@@ -53,6 +53,10 @@ const EQUIVALENT = [
   // nothing goes down at a rate of nothing, and a rate that is not known holds none of it
   ['src/core/records/safe-to-seed.ts', '>', 'each: rate !== null'],
   ['src/core/records/safe-to-seed.ts', '<=', 'each <= 0) return null'],
+  ['src/core/products/label.ts', '<', 'b.months < a.months'],
+  ['src/core/products/label.ts', '>', 'DORMANCY_RANK.indexOf(a)'],
+  // a limit is kept to a billionth
+  ['src/core/products/label.ts', '<=', 's.upTo.rate * (1 + 1e-9)'],
   // before the first letter there is none to change places with
   ['src/core/products/substance.ts', '>', 'if (i > 1 && j > 1'],
   // how much is kept for speed changes no answer

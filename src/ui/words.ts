@@ -130,7 +130,7 @@ export function lastDayWords({ last, p10, p50 }: LastDay, today: Day): string {
       ? 'Even odds that it is too late already.'
       : now === '1 in 10'
         ? '1 in 10 that it is too late already.'
-        : p10 !== null && (last === null || p10 <= last)
+        : p10 !== null && (last === null || p10 < last)
           ? `From ${dayIn(today, p10)} on, 1 in 10 that it is too late.`
           : '';
   return [last === null ? '' : `Last day: ${dayIn(today, last)}.`, late].filter(Boolean).join(' ');

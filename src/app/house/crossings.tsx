@@ -196,9 +196,9 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
         <div className="mt-2 grid grid-cols-2 items-end gap-3 md:grid-cols-5">
           {choice('fallSchool', 'Fall counts by', FALL_SCHOOLS)}
           {field('fallLineF', 'Falling line', 'temperature', 'Fall, line')}
-          {field('fallDays', 'Days', 'days', 'Fall, days')}
+          {field('fallDays', 'In a row', 'days', 'Fall, days')}
           {field('habitFrom', 'Crews here go from', 'month and day', 'Crews go from')}
-          {field('habitTo', 'to', 'month and day', 'Crews go to')}
+          {field('habitTo', 'Crews here go to', 'month and day', 'Crews go to')}
         </div>
         <p className="mt-1 text-[14px] text-steel">
           When crews here go, as 09-01 to 09-15: a hint that stands beside the odds and decides nothing.

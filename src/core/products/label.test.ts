@@ -2,7 +2,16 @@ import type { Content } from '@/core/units/by-label';
 import { rateOf, type ProductRate } from '@/core/units/rate';
 import { gramsPerLitre } from '@/core/units/quantity';
 import { label, row } from '../../../tests/support/gate-context';
-import { ingredientRate, rateForTurf, seedingWaitDays, type Label } from './label';
+import {
+  carriesNitrogen,
+  ingredientRate,
+  isHerbicide,
+  limitsFor,
+  rateForTurf,
+  seedingWaitDays,
+  usesOn,
+  type Label,
+} from './label';
 
 const rated = (rate: ProductRate, content: Content) =>
   ingredientRate(rate, { content, acid: null, counts: 'a.i.' }, null);
@@ -59,4 +68,79 @@ test('of rows for several regions the strictest counts: which holds here is not 
   };
   const found = rateForTurf(regions, { turf: 'tall fescue', mixedWith: null });
   expect([found?.low, found?.high]).toEqual([rate(0.3), rate(0.5)]);
+});
+
+test('what counts as a herbicide: its kind, a group that acts, or a substance that is known to be one', () => {
+  const of = (kind: Label['kind'], name: string, group: number | null) =>
+    isHerbicide({ kind, ingredients: [{ ...label.ingredients[0]!, name, group }] });
+  expect(isHerbicide({ kind: 'herbicide', ingredients: [] })).toBe(true);
+  expect(isHerbicide({ kind: 'fertilizer', ingredients: [] })).toBe(false);
+  expect([of('fertilizer', 'prodiamine', null), of('fertilizer', 'nobody knows it', 3)]).toEqual([
+    true,
+    true,
+  ]);
+  expect([of('fertilizer', 'nobody knows it', 0), of('fertilizer', 'nobody knows it', null)]).toEqual([
+    false,
+    false,
+  ]);
+});
+
+test('nitrogen is carried by more than none', () => {
+  const of = (n: number) => carriesNitrogen({ analysis: { n, p: 0, k: 0.07 } });
+  expect([of(0), of(0.18), carriesNitrogen({ analysis: null })]).toEqual([false, true, false]);
+});
+
+test('a row that sets its own limits goes before the label, figure by figure', () => {
+  const rate = (oz: number) => rateOf(oz, 'oz/1000sqft');
+  const rows: Label = {
+    ...label,
+    mostApplications: 4,
+    rates: [{ ...row('tall fescue', rate(0.2), rate(0.8)), yearLimit: rate(0.5), intervalDays: 90 }],
+  };
+  const limits = limitsFor(rows, { turf: 'tall fescue', mixedWith: null }, 'pre-emergent');
+  expect(limits).toEqual({ yearLimit: rate(0.5), mostApplications: 4, intervalDays: 90 });
+});
+
+test('a mix takes what is stricter of every figure of its two rows', () => {
+  const rate = (oz: number) => rateOf(oz, 'oz/1000sqft');
+  const one = {
+    ...row('tall fescue', rate(0.2), rate(0.8)),
+    yearLimit: rate(1),
+    mostApplications: 2,
+    intervalDays: 30,
+    months: 6,
+    dormancy: 'any' as const,
+  };
+  const two = {
+    ...row('zoysiagrass', rate(0.2), rate(0.8)),
+    yearLimit: rate(0.6),
+    mostApplications: 3,
+    intervalDays: 60,
+    months: 4,
+    dormancy: 'dormant only' as const,
+  };
+  const at = (a: typeof one | typeof two, b: typeof one | typeof two) =>
+    rateForTurf({ rates: [a, b] as Label['rates'] }, { turf: a.turf, mixedWith: b.turf });
+  const strict = {
+    yearLimit: rate(0.6),
+    mostApplications: 2,
+    intervalDays: 60,
+    months: 4,
+    dormancy: 'dormant only',
+  };
+  expect(at(one, two)).toMatchObject(strict);
+  expect(at(two, one)).toMatchObject(strict);
+  const open = { ...two, yearLimit: null, mostApplications: null, intervalDays: null, months: null };
+  expect(at(one, open as never)).toMatchObject({
+    yearLimit: rate(1),
+    mostApplications: 2,
+    intervalDays: 30,
+    months: 6,
+  });
+});
+
+test('the uses of a turf are those that have a row', () => {
+  expect(usesOn(label, { turf: 'tall fescue', mixedWith: null })).toContain('pre-emergent');
+  expect(usesOn(label, { turf: 'tall fescue', mixedWith: null })).not.toContain('post-emergent');
+  expect(usesOn(label, { turf: 'bermudagrass', mixedWith: null })).toEqual([]);
 });

@@ -47,14 +47,17 @@ export type PlanQuestion = Readonly<{
   planned: readonly PlannedApplication[];
 }>;
 
-/** Asked about where nobody has named a weed, with their weights: common practice, no source. */
+/** Asked about on every lawn, with their weights: common practice, no source. */
 const USUAL: readonly Target[] = [
   { weed: 'smooth-crabgrass', weight: 3 },
   { weed: 'goosegrass', weight: 1 },
   { weed: 'annual-bluegrass', weight: 1 },
 ];
 
-/** Weeds of a season of their own that somebody planned against or saw here in the last year and a half, else the usual ones. */
+/** A weed that is named counts so much beside the usual ones, or more. Ours. */
+const NAMED = 2;
+
+/** The usual weeds, and those with a season of their own that somebody planned against or saw here in the last year and a half. */
 export function usualTargets(
   planned: readonly PlannedApplication[],
   seen: Facts['seen'],
@@ -64,6 +67,8 @@ export function usualTargets(
     ...planned.flatMap((a) => (a.skipped ? [] : a.products.flatMap((p) => p.targets))),
     ...seen.stages.filter((s) => s.stage !== 'not up' && s.on > today - 550).map((s) => s.weed),
   ];
-  const found = [...new Set(named)].filter((w) => emergenceOf(w));
-  return found.length ? found.map((weed) => ({ weed, weight: 1 })) : USUAL;
+  const weights = new Map(USUAL.map((t) => [t.weed, t.weight]));
+  for (const weed of new Set(named))
+    if (emergenceOf(weed)) weights.set(weed, (weights.get(weed) ?? 0) + NAMED);
+  return [...weights].map(([weed, weight]) => ({ weed, weight }));
 }
