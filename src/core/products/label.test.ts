@@ -144,3 +144,42 @@ test('the uses of a turf are those that have a row', () => {
   expect(usesOn(label, { turf: 'tall fescue', mixedWith: null })).not.toContain('post-emergent');
   expect(usesOn(label, { turf: 'bermudagrass', mixedWith: null })).toEqual([]);
 });
+
+test('a spot and a fall pre-emergent without rows of their own go by the broadcast and the spring row; other uses by none', () => {
+  const rate = (oz: number) => rateOf(oz, 'oz/1000sqft');
+  const of = (...uses: ('pre-emergent' | 'post-emergent')[]): Pick<Label, 'rates'> => ({
+    rates: uses.map((use, i) => ({ ...row('tall fescue', rate(0.1), rate(0.2 + i)), use })),
+  });
+  const at = (l: Pick<Label, 'rates'>, use: Parameters<typeof rateForTurf>[2]) =>
+    rateForTurf(l, { turf: 'tall fescue', mixedWith: null }, use)?.use;
+  expect([at(of('post-emergent'), 'spot'), at(of('pre-emergent'), 'spot')]).toEqual([
+    'post-emergent',
+    undefined,
+  ]);
+  expect([
+    at(of('pre-emergent'), 'autumn pre-emergent'),
+    at(of('post-emergent'), 'autumn pre-emergent'),
+  ]).toEqual(['pre-emergent', undefined]);
+  expect([at(of('pre-emergent'), 'post-emergent'), at(of('post-emergent'), 'pre-emergent')]).toEqual([
+    undefined,
+    undefined,
+  ]);
+});
+test('months by rate of a mix are those of the row that holds shorter', () => {
+  const rate = (oz: number) => rateOf(oz, 'oz/1000sqft');
+  const a = {
+    ...row('tall fescue', rate(0.2), rate(0.8)),
+    months: 6,
+    monthsAt: [{ rate: rate(0.4), months: 4 }],
+  };
+  const b = {
+    ...row('zoysiagrass', rate(0.2), rate(0.8)),
+    months: 4,
+    monthsAt: [{ rate: rate(0.4), months: 3 }],
+  };
+  const of = (x: typeof a, y: typeof a) =>
+    rateForTurf({ rates: [x, y] }, { turf: x.turf, mixedWith: y.turf })!.monthsAt.map((m) => m.months);
+  expect([of(a, b), of(b, a)]).toEqual([[3], [3]]);
+  const unsaid = { ...b, months: null as unknown as number };
+  expect([of(a, unsaid), of(unsaid, a)]).toEqual([[4], [3]]);
+});

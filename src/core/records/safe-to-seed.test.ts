@@ -146,3 +146,14 @@ test('what goes down on the day itself counts; what ends on it is over', () => {
   // a half whose wait ends on the day of the next one: that one alone, not the whole
   expect([wait(addDays(next, -1)), wait(next)]).toEqual([200, 120]);
 });
+test('work of others whose amount nobody knows, beside a sheet of ours; and a wait that ends on the day of the next dose', () => {
+  const others: LedgerEntry = {
+    ...entry(march, 0.4),
+    seedWait: 'no sheet',
+    ingredients: entry(march, 0.4).ingredients.map((i) => ({ ...i, ai: null })),
+  };
+  const second = addDays(march, 30);
+  expect(days(seedHolds([others, entry(second, 0.2)]))).toEqual([[second, null, null]]);
+  const next = addDays(march, 120);
+  expect(days(seedHolds([entry(march, 0.4), entry(next, 0.4)]))).toEqual([[next, 120, addDays(next, 120)]]);
+});

@@ -7,6 +7,7 @@ import { usualTargets, type PlanQuestion } from '@/core/season/planner/question'
 import { typedProgramme } from '@/core/season/planner/typed';
 import { isOpen } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
+import { leftOutWords } from '@/ui/left-out-words';
 import type { Actor } from '@/data/actor';
 import { momentOf, type Moment } from '@/data/clock';
 import { againWhereCollided, inOrganisation, type Transaction } from '@/data/connection';
@@ -57,7 +58,7 @@ class Planned {
 }
 
 function work(question: PlanQuestion): Answer {
-  const { programmes, cleanUp, yearOff } = planProgrammes(question);
+  const { programmes, cleanUp, yearOff, leftOut } = planProgrammes(question);
   const { area } = question.facts.zone;
   const found = programmes.filter((p) => p.kind !== 'no pre-emergent' && p.kind !== 'as planned');
   return {
@@ -67,7 +68,10 @@ function work(question: PlanQuestion): Answer {
         : `a year off: a walk of last season asked for it`
       : found.length
         ? null
-        : 'no pre-emergent of the house can go here',
+        : [
+            'no pre-emergent of the house can go here',
+            ...leftOut.slice(0, 1).map(({ by }) => leftOutWords(by)),
+          ].join(': '),
     proposals: (yearOff ? [] : found).map((p) => ({
       kind: p.kind,
       hold: p.hold,

@@ -6,12 +6,14 @@ import { addDays, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { Facts } from '@/core/gates/gate';
 import { daysUpTo } from '@/core/gates/growth-stage';
+import { WHOLE_ZONE } from '@/core/products/application';
 import { burnsZone } from '@/core/products/burner';
 import { isHerbicide, limitsFor, rateForTurf, type Label } from '@/core/products/label';
 import { isOrganic } from '@/core/products/organic';
 import type { ProductRate } from '@/core/units/rate';
-import type { Weed } from '@/core/weeds/weeds';
+import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { Hold } from '@/core/season/hold';
+import type { PlannedApplication } from '@/core/season/programme';
 import { contextFor, statesOf } from './options';
 
 type Look = Readonly<{
@@ -113,10 +115,14 @@ export function postEmergents(
   });
 }
 
+/** Days of its season in which a winter annual is worth a shot: November to mid-March, before it seeds and dies. Common practice, no source. */
+const WINTER_SHOTS = { from: 100, to: 235 };
+
 const span = (t: Through, p: Post, day: Day): [number, number] | null => {
   const reach = p.reach.get(t.weed);
   if (reach === undefined) return null;
   const to = day - t.from;
+  if (WEEDS[t.weed].life === 'winter annual' && (to < WINTER_SHOTS.from || to > WINTER_SHOTS.to)) return null;
   return [Math.max(0, to - reach), Math.min(t.up.length - 1, to)];
 };
 
@@ -148,3 +154,36 @@ function halfUp(through: readonly Through[], { from, to }: Range<Day>): Day | nu
   }
   return null;
 }
+
+/** The looks that end in a shot, as applications: what a year without a barrier costs and takes. */
+export const shotsOf = (looks: Looks): PlannedApplication[] =>
+  looks.flatMap(({ on, product }, n): PlannedApplication[] =>
+    product
+      ? [
+          {
+            id: `shot-${n + 1}`,
+            purpose: '',
+            plannedOn: on,
+            doneOn: null,
+            skipped: null,
+            earliest: null,
+            latest: null,
+            products: [
+              {
+                id: `shot-${n + 1}-1`,
+                recordId: null,
+                position: 1,
+                tank: 1,
+                label: product.label,
+                rate: product.rate,
+                use: 'post-emergent',
+                targets: product.targets,
+                method: null,
+                place: WHOLE_ZONE,
+                tie: null,
+              },
+            ],
+          },
+        ]
+      : [],
+  );

@@ -333,7 +333,9 @@ describe('programmes', () => {
     expect(once.late.map((l) => l.days)).toEqual([1, 7, 14, 28]);
     const none = programmes.find((p) => p.kind === 'no pre-emergent')!;
     expect(none.hold).toEqual({ p10: 0, p50: 0, p90: 0 });
-    expect(none.figures).toMatchObject({ visits: 0, cost: 0, rootLoad: 0, nitrogen: 0 });
+    // its shots are counted like any other visit
+    const shots = none.looks.filter((l) => l.product !== null).length;
+    expect(none.figures).toMatchObject({ visits: shots, minutes: 12 * shots, rootLoad: 0, nitrogen: 0 });
   });
   test('figures: minutes a visit, a.i., its share of the year, roots, and the groups of the years before', () => {
     const before = entry(dayOf(2026, 4, 1), 0.1);

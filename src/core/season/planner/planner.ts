@@ -26,7 +26,8 @@ import {
 } from '@/core/season/programme';
 import { figuresOf, type Figures } from './figures';
 import { fewMembers, holdTable, type Tried } from './hold-table';
-import { lookAfterwards, postEmergents, type Looks, type Post } from './looks';
+import { leftOutOf, type LeftOut } from './left-out';
+import { lookAfterwards, postEmergents, shotsOf, type Looks, type Post } from './looks';
 import { optionsFor, asRate, type Option } from './options';
 import type { PlanQuestion } from './question';
 import { cleanUpOf, yearOffOf, type CleanUp, type YearOff } from './beside';
@@ -61,6 +62,8 @@ export type Plans = Readonly<{
   wishes: readonly (Wished & Readonly<{ isKept: boolean }>)[];
   /** programmes that were tried */
   tried: number;
+  /** where no barrier can be proposed: why, by product of the house; else none */
+  leftOut: readonly LeftOut[];
 }>;
 
 /** Members that the grid looks at, and the days of one of its steps; days of doses are single days everywhere. */
@@ -116,7 +119,9 @@ export function planProgrammes(
   const cleanUp = cleanUpOf(q, facts, { from: today, to: addDays(today, DAYS_AHEAD) });
   const asked = wishesOf(facts, runs);
   const yearOff = yearOffOf(q, asked);
-  if (!coarse || !fine || !exact) return { programmes: [], cleanUp, yearOff, wishes: [], tried };
+  const nothing = () => leftOutOf(facts, q.labels, q.targets, range);
+  if (!coarse || !fine || !exact)
+    return { programmes: [], cleanUp, yearOff, wishes: [], tried, leftOut: nothing() };
   const search: Search = { range, coarse, fine, exact };
   const mayGo = (found: Found) => isOpenThroughout(programmeOf('once', found), q, BY_PROGRAMME);
   const spent = spentGroups(facts, asked);
@@ -194,7 +199,7 @@ export function planProgrammes(
     isKept:
       w.wish === 'year off' || (w.wish === 'in parts' ? mustPart : !spring.some((o) => isSpent(o, spent))),
   }));
-  return { programmes, cleanUp, yearOff, wishes, tried };
+  return { programmes, cleanUp, yearOff, wishes, tried, leftOut: all.length || yearOff ? [] : nothing() };
 }
 
 /** The last season that is planned for ends: what goes down later is the next year's programme. */
@@ -392,6 +397,9 @@ function measured(
     return hold ? [{ ...hold, weight }] : [];
   });
   const lastDay = Math.max(...p.applications.map((a) => a.plannedOn));
+  const looks = lookAfterwards(holds, posts, range);
+  // a year without a barrier is no year without work: its shots are counted like any other
+  const counted = p.kind === 'no pre-emergent' ? [...p.applications, ...shotsOf(looks)] : p.applications;
   return {
     ...p,
     hold: weightedHold(holds),
@@ -413,8 +421,8 @@ function measured(
         }))
       : [],
     days: daysOf(holds, range),
-    looks: lookAfterwards(holds, posts, range),
-    figures: figuresOf(p.applications, q, facts),
+    looks,
+    figures: figuresOf(counted, q, facts),
   };
 }
 

@@ -1,5 +1,7 @@
 'use client';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
+import { leftOutWords } from '@/ui/left-out-words';
+import { Link } from '@/ui/link';
 import { useShows } from '@/ui/units';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState, useTransition, type ReactNode } from 'react';
@@ -87,11 +89,15 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
       )}
       {plans && best && (
         <>
-          <p className="mt-2 text-[15px] text-steel">
-            {figure(plans.tried)} programmes were tried against the soil of {plural(runs.members, 'year')},
-            and every one proposed was let through by every gate. The barrier wears off by “
-            {house.planning.school}”.
-          </p>
+          {plans.leftOut.length ? (
+            <NothingGoes leftOut={plans.leftOut} zoneId={sheet.zone.id} />
+          ) : (
+            <p className="mt-2 text-[15px] text-steel">
+              {figure(plans.tried)} programmes were tried against the soil of {plural(runs.members, 'year')},
+              and every one proposed was let through by every gate. The barrier wears off by “
+              {house.planning.school}”.
+            </p>
+          )}
           {besideWords(plans, house.rules.groupYears).map((words) => (
             <p key={words} className="mt-1 border-l-4 border-straw bg-paper px-3 py-1 text-[15px]">
               {words}
@@ -122,7 +128,7 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
                       takeProgrammeAction={takeProgrammeAction}
                       onDone={onDone}
                       against={{ other: beside[1 - i]!, called: 'the other' }}
-                      isBest={p === best}
+                      isBest={p === best && !plans.leftOut.length}
                       isNarrow
                     />
                   </li>
@@ -141,7 +147,7 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
                   takeProgrammeAction={takeProgrammeAction}
                   onDone={onDone}
                   against={{ other: best, called: plans.yearOff ? 'the year off' : 'the best' }}
-                  isBest={p === best}
+                  isBest={p === best && !plans.leftOut.length}
                   compare={
                     <label className="flex min-h-[44px] items-center gap-2 text-[15px]">
                       <input
@@ -219,6 +225,26 @@ function Targets({
           ))}
         </select>
       </label>
+    </div>
+  );
+}
+
+/** What keeps every pre-emergent of the house off this lawn, and where it can be put right. */
+function NothingGoes({ leftOut, zoneId }: Readonly<{ leftOut: Plans['leftOut']; zoneId: string }>) {
+  return (
+    <div role="status" className="mt-2 border-l-4 border-clay bg-paper px-3 py-2">
+      <p className="font-semibold">None of your pre-emergents can be proposed here.</p>
+      <ul>
+        {leftOut.map(({ by, products }) => (
+          <li key={by}>
+            {leftOutWords(by)}: {list(products.map((name) => shortName({ name })))}
+          </li>
+        ))}
+      </ul>
+      <p>
+        <Link href="/products">Look at the labels</Link>, or at{' '}
+        <Link href={`/lawns/${zoneId}/sheet`}>the lawn sheet</Link>.
+      </p>
     </div>
   );
 }
