@@ -159,3 +159,31 @@ test('what takes whatever is green goes on spots alone, or where its label wants
   const [first] = suitedFor(labels.slice(0, 1), facts, { ...wanted, use: 'spot', place: spots });
   expect(first!.reasons.map((r) => r.argument.code)).toContain('burns-turf');
 });
+
+// two weeds are found on one walk, and no product takes both: each is asked about its own
+test('a product is asked about what it takes of the weeds that were found, and not shut for the others', () => {
+  const on = (weed: 'henbit' | 'annual-bluegrass'): Label => ({
+    ...leafLabel,
+    id: weed,
+    name: weed,
+    after: [{ weed, upTo: 'mature' }],
+  });
+  const seen = {
+    ...facts.seen,
+    stages: (['henbit', 'annual-bluegrass'] as const).map((weed) => ({
+      weed,
+      stage: 'seedling' as const,
+      on: today,
+    })),
+  };
+  const asked = {
+    ...wanted,
+    use: 'post-emergent' as const,
+    targets: ['henbit', 'annual-bluegrass'] as const,
+  };
+  for (const s of suitedFor([on('henbit'), on('annual-bluegrass')], { ...facts, seen }, asked)) {
+    const lane = s.window.lanes.find((l) => l.gate.key === 'growth-stage')!.lane;
+    expect([s.label.id, lane[0]!.verdict.reason.code]).toEqual([s.label.id, 'stage-controlled']);
+    expect(s.reasons.map((r) => r.argument.code)).toContain('not-for-target');
+  }
+});

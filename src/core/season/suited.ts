@@ -79,10 +79,24 @@ export function suitedFor(labels: readonly Label[], facts: Facts, wanted: Wanted
       if (!row || label.status === 'cancelled') return [];
       if (place.on === 'zone' && burnsZone(label, row)) return [];
       const rate = row.high;
+      // each is asked about what it takes: the others found beside it are another product's
+      const own = targets.filter((w) =>
+        (isPreEmergent(use) ? label.before : label.after.map((a) => a.weed)).includes(w),
+      );
       const context: GateContext = {
         ...facts,
         applicationId: 'advice',
-        product: { position: 1, label, rate, use, targets, method: null, place, tank: 1, tie: null },
+        product: {
+          position: 1,
+          label,
+          rate,
+          use,
+          targets: own.length ? own : targets,
+          method: null,
+          place,
+          tank: 1,
+          tie: null,
+        },
         beside: [],
       };
       const window = windowOf(context, range);

@@ -39,8 +39,8 @@ export function Lasting({
   const words = (kg: number) =>
     significant(rateIn(partOfRate(rate, kg / ai), label.rateUnit) ?? (rate.rate * kg) / ai, 2);
   const most = rateForTurf(label, facts.zone, product.use)?.high;
-  const isTooMuch =
-    needed !== null && most?.by === rate.by && exceeds((rate.rate * needed.p50) / ai, most.rate);
+  /** whether so much is above the label's most at once */
+  const isAbove = (kg: number) => most?.by === rate.by && exceeds((rate.rate * kg) / ai, most.rate);
   return (
     <div className="mt-1 grid gap-1 text-[15px]">
       <p>
@@ -71,13 +71,15 @@ export function Lasting({
           </span>
         ) : needed === null ? (
           <span>further than can be foreseen.</span>
+        ) : most && isAbove(needed.p50) ? (
+          <b className="text-clay">
+            no rate of the label does that: its most at once is {showRate(most, label.rateUnit)}.
+          </b>
         ) : (
           <span>
-            {words(needed.p50)} ({words(needed.p10)}–{words(needed.p90)}) {RATE_UNITS[label.rateUnit].words}
-            {isTooMuch && most && (
-              <b className="text-clay">, more than the label’s {showRate(most, label.rateUnit)} at once</b>
-            )}
-            .
+            {words(needed.p50)} ({words(needed.p10)}–
+            {most && isAbove(needed.p90) ? `more than the label’s most` : words(needed.p90)}){' '}
+            {RATE_UNITS[label.rateUnit].words}.
           </span>
         )}
       </p>
