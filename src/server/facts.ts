@@ -127,9 +127,9 @@ export async function assemble(
 type Answer = Readonly<{ outlook: Outlook | null; refusal: OutlookRefusal | null }>;
 
 /** The outlook of every zone: one ensemble a kind of site, corrected by what was read at each, under its own school. */
-async function outlooksFor(
+export async function outlooksFor(
   db: Transaction,
-  actor: Actor,
+  actor: Pick<Actor, 'orgId'>,
   zones: readonly ZoneOnLawn[],
   { crossings }: House,
   today: Day,

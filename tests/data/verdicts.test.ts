@@ -114,10 +114,34 @@ test('the last day: Today, the lawn, rounds, start and regret ask one function',
       if (!last) continue;
       compared++;
       expect([row.site, isoDay(row.latest)]).toEqual([row.site, isoDay(last)]);
-      if (started.ok) expect(started.value.question.lawns.find((l) => l.zoneId === row.zoneId)?.latest).toBe(last);
+      if (started.ok)
+        expect(started.value.question.lawns.find((l) => l.zoneId === row.zoneId)?.latest).toBe(last);
     }
   }
   expect(compared).toBeGreaterThan(3);
+});
+
+test('when to start: every lawn that goes by the line has its line from its own soil, whatever was proposed', async () => {
+  const { rounds } = await seasonSheet(lead);
+  let asked = 0;
+  for (const { name } of rounds) {
+    const started = await startQuestion(lead, { round: name });
+    if (!started.ok) continue;
+    const { lawns, lines, years } = started.value.question;
+    for (const lawn of lawns) {
+      if (lawn.line === null) continue;
+      const { outlook } = sheets.find((s) => s.zone.id === lawn.zoneId)!.facts;
+      asked++;
+      const days = lines[lawn.line]!;
+      expect(days).toEqual(years.map((y) => outlook!.members.find((m) => m.year === y)?.day ?? null));
+      // and so within the odds that Today and the lawn state
+      const known = days.filter((d) => d !== null).toSorted((a, b) => a - b);
+      const middle = known[known.length >> 1]!;
+      expect(middle).toBeGreaterThanOrEqual(outlook!.dates.p10!);
+      expect(middle).toBeLessThanOrEqual(outlook!.dates.p90!);
+    }
+  }
+  expect(asked).toBeGreaterThan(2);
 });
 
 test('what is left of a limit: the ledger, the gate and the load say the same', () => {

@@ -11,12 +11,11 @@ import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { houseOf } from '@/data/house';
-import { zoneOf } from '@/data/lawns';
+import { zoneOf, zonesByIds } from '@/data/lawns';
 import { keepPastOdds, pastOddsOf } from '@/data/past-years';
 import { crewsFrom } from '@/data/planning-rules';
 import {
   dueOf,
-  proposalsOf,
   roundsOf,
   seasonRows,
   seasonState,
@@ -27,7 +26,7 @@ import {
 } from '@/data/season';
 import { observedWeather } from '@/data/weather';
 import { done, refuse, type Outcome } from '../entry/outcome';
-import { assemble } from '../facts';
+import { assemble, outlooksFor } from '../facts';
 
 /** The season begins with what was done in the last weeks and holds the year that is planned. */
 const BEFORE_DAYS = 45;
@@ -121,23 +120,36 @@ export function startQuestion(
           },
         ],
       });
-    const bodies = await proposalsOf(
-      db,
-      due.filter((d) => d.isByLine).map((d) => d.zoneId),
-    );
+    const house = await houseOf(db);
+    const byLine = due.filter((d) => d.isByLine);
+    const zones = await zonesByIds(db, [...new Set(byLine.map((d) => d.zoneId))]);
+    const outlooks = await outlooksFor(db, actor, zones, house, today);
+    const dark = byLine.filter((d) => !outlooks.get(d.zoneId)?.outlook);
+    if (dark.length)
+      return refuse({
+        kind: 'invalid',
+        issues: [
+          {
+            field: 'Soil outlook',
+            problem: `${dark.length} of the ${due.length} lawns have no outlook of their soil, so their line is not known (${dark[0]!.site})`,
+            remedy: 'Bring more years of weather in under Files, then ask again.',
+          },
+        ],
+      });
     const lines: (readonly (Day | null)[])[] = [];
     const known = new Map<string, number>();
+    // by the soil of each lawn, whatever is kept of proposals
     const lineOf = ({ zoneId, isByLine }: DueRow): number | null => {
-      const body = isByLine ? bodies.get(zoneId) : undefined;
-      if (!body?.line.length) return null;
-      const days = past.years.map((y) => body.line.find((l) => l.year === y)?.day ?? null);
+      const outlook = isByLine ? outlooks.get(zoneId)?.outlook : null;
+      if (!outlook) return null;
+      const days = past.years.map((y) => outlook.members.find((m) => m.year === y)?.day ?? null);
       if (days.every((d) => d === null)) return null;
       const key = days.join();
       const at = known.get(key) ?? lines.push(days) - 1;
       known.set(key, at);
       return at;
     };
-    const { planning, rules } = await houseOf(db);
+    const { planning, rules } = house;
     const lawns = due.map((d) => ({
       zoneId: d.zoneId,
       site: d.site,
