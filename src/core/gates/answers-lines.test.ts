@@ -8,7 +8,8 @@ import type { Line } from '@/core/ground/outlook';
 import { ALL_WEEDS, WEEDS, type Stage, type Weed } from '@/core/weeds/weeds';
 import { germinationLine } from '@/core/weeds/germination';
 import { putToApi, ask, barrier, leaf, onDay, seen } from '../../../tests/support/ask';
-import { context, line, outlook, secondOf, today, zone } from '../../../tests/support/gate-context';
+import { context, line, outlook, product, secondOf, today, zone } from '../../../tests/support/gate-context';
+import type { GateContext } from './gate';
 import { growthStage } from './growth-stage';
 import { lineDay, soilLine } from './soil-line';
 
@@ -341,4 +342,33 @@ test('the day of the line that an application goes by: of several the first, in 
   expect(dayFor({ product: part, ...lines(days(20)) })).toBeNull();
   expect(dayFor({ ...on('dandelion'), ...lines(days(20)) })).toBeNull();
   expect(dayFor({ ...against('smooth-crabgrass'), outlook: null })).toBeNull();
+});
+
+describe('a later part and the soil', () => {
+  const part = (ago: number | null) => ({
+    product: {
+      ...product,
+      tie: {
+        id: 't',
+        kind: 'split',
+        part: 2,
+        of: 2,
+        spacing: { leastDays: 42, mostDays: 84 },
+        previous: ago === null ? null : { day: days(-ago), done: true },
+      },
+    } as GateContext['product'],
+    outlook: outlook(about(days(-30))),
+  });
+  test.each([
+    ['two months after its first it follows that', 60, 'open later-part'],
+    ['eight months after it still does: a spring and a fall share', 240, 'open later-part'],
+    [
+      'fifteen months after it is another year’s, and late by its own line',
+      450,
+      'shut latch line-likely-crossed',
+    ],
+    ['a first part that nobody knows the day of', null, 'open later-part'],
+  ] as const)('%s', (_, ago, answer) => {
+    expect(onDay(soilLine, part(ago))).toBe(answer);
+  });
 });

@@ -6,7 +6,7 @@
  * one) to that date, ajar up to the 50 % date, shut after it unless the product reaches back to seedlings and what is up
  * is still small enough. A falling line that is likely behind a day stays ajar up to its 90 % date while the soil is back
  * above it, and all winter where that is mild. Several targets: the earliest opens it; once that one is late and another is not, ajar. Later
- * parts of a split follow the first, not the soil.
+ * parts of a split follow the one before them, not the soil, unless that lies too far back.
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
@@ -26,23 +26,36 @@ export const soilLine: Gate = {
   key: 'soil-line',
   name: 'Soil line',
   spans: (context, range) => {
-    const { product, outlook } = context;
+    const { product } = context;
     if (!isPreEmergent(product.use))
       return constantLane(range, open({ code: 'not-for-this-use', source: 'plan', use: product.use }));
-    if (product.tie && product.tie.part > 1)
-      return constantLane(range, open({ code: 'later-part', source: 'plan' }));
-    if (!outlook)
-      return constantLane(range, ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' }));
-    const asked = linesAsked(product);
-    if (!asked.length)
-      return constantLane(
-        range,
-        ajar({ code: 'no-line-of-its-own', source: 'plan', targets: product.targets }),
-      );
-    const at = asked.map((a) => lineAt({ ...context, outlook }, a));
-    return laneByTick<Day, Verdict>(range, (day) => together(at.map((of) => of(day))));
+    const follows = followsTo(product);
+    const later = open({ code: 'later-part', source: 'plan' });
+    if (follows >= range.to) return constantLane(range, later);
+    const bySoil = linesVerdict(context);
+    return laneByTick<Day, Verdict>(range, (day) => (day <= follows ? later : bySoil(day)));
   },
 };
+
+/** A later part belongs to the one before it for so many days: a spring and a fall share do, another year's do not. Ours. */
+const FOLLOWS_DAYS = 240;
+/** The last day on which a part follows the one before it, and not the soil; −∞: it is a first part. */
+function followsTo({ tie }: GateContext['product']): number {
+  if (!tie || tie.part <= 1) return -Infinity;
+  return tie.previous ? tie.previous.day + FOLLOWS_DAYS : Infinity;
+}
+
+/** What the lines of a product's targets say together, by day. */
+function linesVerdict(context: GateContext): (day: Day) => Verdict {
+  const { product, outlook } = context;
+  const always = (verdict: Verdict) => () => verdict;
+  if (!outlook) return always(ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' }));
+  const asked = linesAsked(product);
+  if (!asked.length)
+    return always(ajar({ code: 'no-line-of-its-own', source: 'plan', targets: product.targets }));
+  const at = asked.map((a) => lineAt({ ...context, outlook }, a));
+  return (day) => together(at.map((of) => of(day)));
+}
 
 type Asked = Readonly<{ key: LineKey; targets: readonly Weed[] }>;
 
@@ -65,7 +78,7 @@ export function lineDates(
   { product, outlook }: GateContext,
   planned: Day,
 ): Readonly<{ p10: Day; p50: Day | null }> | null {
-  if (!outlook || !isPreEmergent(product.use) || (product.tie && product.tie.part > 1)) return null;
+  if (!outlook || !isPreEmergent(product.use) || planned <= followsTo(product)) return null;
   const seasons = linesAsked(product).flatMap(({ key }) => {
     const line = lineOf(outlook, key);
     if (!line) return [];
