@@ -66,19 +66,24 @@ function yearsOf({ first, days, lawns, lines, years, workable, rainDays }: Start
 }
 
 export function answerStart({ question, crews, start }: AskedStart): StartSays {
-  const years = yearsOf(question);
+  const asked = yearsOf(question);
   const range = { from: question.today, to: addDays(question.first, question.days) };
-  const answer = startOn(years, start, crews);
   const oftenLate = (done: readonly YearDone[]) => {
     const lateIn = new Map<number, number>();
     for (const y of done) for (const i of y.late) lateIn.set(i, (lateIn.get(i) ?? 0) + 1);
-    return [...lateIn].filter(([, n]) => n >= years.length * AT_RISK);
+    return [...lateIn].filter(([, n]) => n >= asked.length * AT_RISK);
   };
   const endless = { ...crews, trucks: MANY_TRUCKS, daysAWeek: 7 };
-  const lost = oftenLate(startOn(years, range.from, endless).years).map(([lawn]) => lawn);
+  const lost = oftenLate(startOn(asked, range.from, endless).years).map(([lawn]) => lawn);
+  // they are driven to as well, after those that can be saved
   const gone = new Set(lost);
-  const saved = years.map((y) => ({ ...y, lawns: y.lawns.filter((_, i) => !gone.has(i)) }));
-  const latestWith = (c: Crews) => (saved[0]?.lawns.length ? latestStart(saved, c, range) : null);
+  const years = asked.map((y) => ({
+    ...y,
+    lawns: y.lawns.map((l, i) => (gone.has(i) ? { ...l, isLost: true } : l)),
+  }));
+  const answer = startOn(years, start, crews);
+  const isAnySaved = lost.length < question.lawns.length;
+  const latestWith = (c: Crews) => (isAnySaved ? latestStart(years, c, range) : null);
   const end = Math.max(...question.lawns.map((l) => l.latest));
   const curve: Point[] = [];
   for (let d = question.today; d <= end; d = addDays(d, 7))

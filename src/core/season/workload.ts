@@ -26,6 +26,8 @@ export type LawnDue = Readonly<{
   by: Day;
   /** it is watered in on the day itself; otherwise rain does it */
   isIrrigated: boolean;
+  /** no start saves it in most years: it goes down when the others are, and no promise counts it */
+  isLost?: boolean;
 }>;
 
 /** One past year, moved onto the days of this one. */
@@ -44,6 +46,8 @@ export type YearDone = Readonly<{
   /** shares of the lawns */
   down: number;
   watered: number;
+  /** of those that are not lost from the start, down and watered in */
+  saved: number;
   /** the day on which the last lawn went down; null: not all did */
   finished: Day | null;
   /** lawns that were not down and watered in by their day, by their place in the list */
@@ -80,8 +84,10 @@ export const stopsADay = ({ trucks, hours, minutesAStop }: Crews): number =>
   Math.max(0, trucks) * Math.floor((Math.max(0, hours) * 60) / Math.max(1, minutesAStop));
 
 /**
- * Works off one year from a day on: each day those whose window closes first of all that may go, late ones last.
- * Lawns that are late still go down, after those that can be saved.
+ * Works off one year from a day on: each day those whose last day that helps comes first, of all that may go. That day is
+ * the one before its line for a lawn with sprinklers; for another the last from which that year's rain waters it in by then,
+ * so that of two with one line the rain-fed one goes first. This order saves as many as any could (Glover 1967, matchings
+ * in convex bipartite graphs; from memory). Lawns that are late still go down, after those that can be saved.
  */
 export function workOff(
   { lawns, workable, rainDays, first, year }: YearDue,
@@ -91,40 +97,66 @@ export function workOff(
   const capacity = stopsADay(crews);
   // in the order in which they may go; those that may go wait in a heap by the day by which they must be down
   const order = lawns.map((_, i) => i).sort((a, b) => lawns[a]!.from - lawns[b]!.from || a - b);
-  const waiting = new Heap((a, b) => lawns[a]!.by - lawns[b]!.by || a - b);
+  const helps = lawns.map((l) => lastDayThatHelps(l, rainDays, first));
+  const waiting = new Heap((a, b) => helps[a]! - helps[b]! || a - b);
   const tooLate: number[] = [];
+  const lost: number[] = [];
   const late = new Set<number>();
   let next = 0;
   let down = 0;
   let watered = 0;
+  let saved = 0;
   let done = 0;
   let finished: Day | null = null;
   for (let d = 0; d < workable.length && done < lawns.length; d++) {
     const day = addDays(first, d);
-    while (next < order.length && lawns[order[next]!]!.from <= day) waiting.push(order[next++]!);
+    while (next < order.length && lawns[order[next]!]!.from <= day) {
+      const lawn = order[next++]!;
+      if (lawns[lawn]!.isLost) lost.push(lawn);
+      else waiting.push(lawn);
+    }
     if (day < start || !workable[d] || weekday(day) >= crews.daysAWeek) continue;
     for (let left = capacity; left > 0;) {
       const top = waiting.pop();
-      const lawn = top ?? tooLate.shift();
-      if (lawn === undefined) break;
-      const { by, isIrrigated } = lawns[lawn]!;
-      const waterDays = isIrrigated ? 0 : (rainDays[d] ?? NO_RAIN);
-      if (top !== undefined && day >= by) {
+      if (top !== undefined && day > helps[top]!) {
         tooLate.push(top);
         continue;
       }
+      const lawn = top ?? tooLate.shift() ?? lost.shift();
+      if (lawn === undefined) break;
+      const { by, isLost } = lawns[lawn]!;
       left--;
       done++;
       if (day < by) down++;
-      if (day < by && waterDays < NO_RAIN && addDays(day, waterDays) <= by) watered++;
-      else late.add(lawn);
+      if (day <= helps[lawn]!) {
+        watered++;
+        if (!isLost) saved++;
+      } else late.add(lawn);
       if (done === lawns.length) finished = day;
     }
   }
   // what was never reached
-  for (const i of [...tooLate, ...waiting.all(), ...order.slice(next)]) late.add(i);
+  for (const i of [...tooLate, ...lost, ...waiting.all(), ...order.slice(next)]) late.add(i);
   const all = Math.max(1, lawns.length);
-  return { year, down: down / all, watered: watered / all, finished, late: [...late].sort((a, b) => a - b) };
+  const savable = lawns.filter((l) => !l.isLost).length;
+  return {
+    year,
+    down: down / all,
+    watered: watered / all,
+    saved: savable ? saved / savable : 1,
+    finished,
+    late: [...late].sort((a, b) => a - b),
+  };
+}
+
+/** The last day on which a lawn goes down in time: watered in before its line. −∞: none. */
+function lastDayThatHelps({ by, isIrrigated }: LawnDue, rainDays: ArrayLike<number>, first: Day): number {
+  if (isIrrigated) return by - 1;
+  for (let day = by - 1; day >= first; day--) {
+    const water = rainDays[day - first] ?? NO_RAIN;
+    if (water < NO_RAIN && day + water < by) return day;
+  }
+  return -Infinity;
 }
 
 export type StartAnswer = Readonly<{
@@ -132,6 +164,8 @@ export type StartAnswer = Readonly<{
   /** shares of the lawns in 10, 50 and 90 of 100 years */
   down: ReturnType<typeof rangeOf>;
   watered: ReturnType<typeof rangeOf>;
+  /** of the lawns that are not lost from the start */
+  saved: ReturnType<typeof rangeOf>;
   years: readonly YearDone[];
 }>;
 
@@ -142,6 +176,7 @@ export function startOn(years: readonly YearDue[], start: Day, crews: Crews): St
     start,
     down: rangeOf(done.map((d) => d.down)),
     watered: rangeOf(done.map((d) => d.watered)),
+    saved: rangeOf(done.map((d) => d.saved)),
     years: done,
   };
 }
@@ -160,7 +195,7 @@ export function latestStart(
   range: Readonly<{ from: Day; to: Day }>,
   share = NEARLY_ALL,
 ): Day | null {
-  const isEnough = (start: Day) => startOn(years, start, crews).watered.p10 >= share;
+  const isEnough = (start: Day) => startOn(years, start, crews).saved.p10 >= share;
   if (!years.length || !isEnough(range.from)) return null;
   let [good, bad] = [range.from as number, range.to as number];
   while (bad - good > 1) {
