@@ -9,7 +9,7 @@ import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { rateOf } from '@/core/units/rate';
 import { context, entry, label, product, row, today, zone } from '../../../tests/support/gate-context';
 import { entryOf, type LedgerEntry } from './ledger';
-import { limitsOn, mostOf, usedOf, type ZoneLimit } from './limits';
+import { limitsOn, mostOf, rateThatFits, usedOf, type ZoneLimit } from './limits';
 
 const oz = (x: number) => rateOf(x, 'oz/1000sqft');
 const kg = (x: number) => x as KilogramsPerHectare;
@@ -169,4 +169,23 @@ test('of two periods that are as full the first is shown', () => {
   const [limit] = limitsOn([use(label)], [], zone, []);
   const entries = [entry(today, 0.4), entry(addDays(today, 365), 0.4, { status: 'planned' })];
   expect(usedOf(limit!, entries, today).period.from).toBeLessThan(today);
+});
+
+test('a new application stands at the highest rate that the year leaves, or at the row’s highest where too little is left', () => {
+  const of = (...ounces: number[]) =>
+    rateThatFits(
+      label,
+      'pre-emergent',
+      ounces.map((x, i) => entry(addDays(today, -40 - i), x)),
+      zone,
+      today,
+    )!.rate / oz(1).rate;
+  // 0.2 to 0.8 oz at once, 1 oz a year
+  expect(of()).toBeCloseTo(0.8, 9);
+  expect(of(0.5)).toBeCloseTo(0.5, 9);
+  expect(of(0.4, 0.4)).toBeCloseTo(0.2, 9);
+  expect(of(0.5, 0.4)).toBeCloseTo(0.8, 9);
+  expect(of(1.2)).toBeCloseTo(0.8, 9);
+  const unknown = [{ ...entry(addDays(today, -30), 0.4), rate: null }];
+  expect(rateThatFits(label, 'pre-emergent', unknown, zone, today)).toEqual(oz(0.8));
 });

@@ -9,7 +9,8 @@ import { limitsFor, rateForTurf, type Label, type LimitPeriod } from '@/core/pro
 import { substanceKey } from '@/core/products/substance';
 import type { Turf } from '@/core/trade/terms';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
-import type { ProductRate } from '@/core/units/rate';
+import { rateLike, type ProductRate } from '@/core/units/rate';
+import { exceeds } from '@/core/units/tolerance';
 import { ceilingsOn, countedIn, type Ceiling } from './ceiling';
 import {
   ingredientMost,
@@ -101,4 +102,26 @@ export function usedOf(limit: ZoneLimit, entries: readonly LedgerEntry[], today:
     return { period, sums, share: worst === null ? null : worst / mostOf(limit) };
   });
   return all.reduce((a, b) => ((b.share ?? Infinity) > (a.share ?? Infinity) ? b : a));
+}
+
+/**
+ * The rate that stands in a new application of a product: the highest of its row that the year still leaves; where not even
+ * the row's lowest is left the highest, which its gates then refuse with what fits. Null: the label has no rate here.
+ * @param entries what lies there and is planned, without the application that is asked about
+ */
+export function rateThatFits(
+  label: Label,
+  use: ApplicationProduct['use'],
+  entries: readonly LedgerEntry[],
+  zone: Parameters<typeof limitsFor>[1],
+  today: Day,
+): ProductRate | null {
+  const row = rateForTurf(label, zone, use);
+  const limit = limitsOn([{ label, use }], entries, zone, []).find((l) => l.of === 'product');
+  const high = row?.high ?? (limit?.of === 'product' ? limit.most : null);
+  if (!high || limit?.of !== 'product' || limit.most.by !== high.by) return high;
+  const { share } = usedOf(limit, entries, today);
+  const left = share === null ? limit.most.rate : limit.most.rate * (1 - share);
+  const fits = Math.min(high.rate, left);
+  return fits > 0 && !exceeds(row?.low.rate ?? 0, fits) ? rateLike(high, fits) : high;
 }

@@ -1,22 +1,26 @@
 /** What stands in the fields of a product when it is chosen, and what a zone without a programme is proposed. */
 import { addDays, isoDay, type Day } from '@/core/calendar/day';
 import { nextOpen, windowOf } from '@/core/gates/window';
-import { limitsFor, rateForTurf, usesOn, type Label } from '@/core/products/label';
+import { rateForTurf, usesOn, type Label } from '@/core/products/label';
+import { rateThatFits } from '@/core/records/limits';
 import { NEW_PRODUCT, type TypedApplication, type TypedProduct } from '@/core/season/typed-application';
 import { contextFor } from '@/core/season/planner/options';
-import { yearAhead } from '@/core/season/programme';
+import { plannedEntries, yearAhead } from '@/core/season/programme';
 import { significant } from '@/core/units/format';
-import { partOfRate, rateIn, rateLike } from '@/core/units/rate';
+import { partOfRate, rateIn } from '@/core/units/rate';
 import type { ZoneSheet } from '@/server/programme/view';
 
 const plain = (value: number) => significant(value, 6).replace(/,/g, '');
 
-/** A product with what its label allows here: its first use, and the highest rate, or the year's limit where that is less. */
-export function withProduct(p: TypedProduct, label: Label, { zone }: Pick<ZoneSheet, 'zone'>): TypedProduct {
+/** A product with what its label allows here: its first use, and the highest rate that the year still leaves. */
+export function withProduct(
+  p: TypedProduct,
+  label: Label,
+  { zone, facts, applications, today }: Pick<ZoneSheet, 'zone' | 'facts' | 'applications' | 'today'>,
+): TypedProduct {
   const use = usesOn(label, zone.facts)[0] ?? (label.kind === 'herbicide' ? 'pre-emergent' : 'turf care');
-  const { yearLimit } = limitsFor(label, zone.facts, use);
-  const high = rateForTurf(label, zone.facts, use)?.high ?? yearLimit;
-  const most = high && yearLimit ? rateLike(high, Math.min(high.rate, yearLimit.rate)) : high;
+  const entries = [...facts.ledger, ...plannedEntries(applications, facts.zone, today)];
+  const most = rateThatFits(label, use, entries, zone.facts, today);
   const rate = (most && rateIn(most, label.rateUnit)) ?? 0;
   return {
     ...p,
