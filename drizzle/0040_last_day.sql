@@ -1,1 +1,2 @@
-ALTER TABLE "application_window" ADD COLUMN "last_on" integer;
+ALTER TABLE "application_window" ADD COLUMN "last_on" integer;--> statement-breakpoint
+ALTER TABLE "application_window" DROP COLUMN "ajar_to";

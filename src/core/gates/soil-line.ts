@@ -214,9 +214,11 @@ function fallGoesOn(
       : null;
   return (day) => {
     const soil = soilOn(outlook, day);
-    if ((p90 === null || day < p90) && soil !== null && soil > line)
-      return ajar({ code: 'fall-came-back', ...facts, p90, soil: celsius(Math.round(soil * 10) / 10) });
-    return mild;
+    if (soil === null || soil <= line) return mild;
+    // above it again after its 90 % date is the next spring
+    return p90 === null || day < p90
+      ? ajar({ code: 'fall-came-back', ...facts, p90, soil: celsius(Math.round(soil * 10) / 10) })
+      : null;
   };
 }
 /** So many days of an outlook hold a winter. */

@@ -1,1 +1,0 @@
-ALTER TABLE "application_window" DROP COLUMN "ajar_to";
