@@ -15,7 +15,8 @@ import { lastDayOf } from './last-day';
 import { seedingAhead } from './seeding-ahead';
 import { windowOf } from './window';
 
-const ZONES = { numRuns: 200 };
+/** The same two hundred each time. */
+const ZONES = { numRuns: 200, seed: 20_270_318 };
 
 test('safe to seed: the gate lets the dose go before seed on the owner’s day, and not before the day ahead of it', () => {
   let asked = 0;
@@ -108,7 +109,9 @@ test('the HTTP interface answers as the core does, gate by gate', () => {
         means: { ...any.means, onHand: {} },
         zone: { ...any.zone, latitude: 40 },
       };
-      fc.pre([c.product, ...c.beside].every((p) => p.rate.by === RATE_UNITS[p.label.rateUnit].by));
+      // nor a strip, nor a rate of the other kind than its label's
+      const products = [c.product, ...c.beside];
+      fc.pre(products.every((p) => p.place.on !== 'strip' && p.rate.by === RATE_UNITS[p.label.rateUnit].by));
       const day = addDays(c.today, n);
       for (const gate of OWNED) {
         const there = viaApi(gate, c, { day });
