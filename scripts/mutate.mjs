@@ -44,6 +44,8 @@ const EQUIVALENT = [
   ['products/label', '< b.yearLimit.rate'],
   ['products/label', '< a.months'],
   ['products/label', '> DORMANCY_RANK'],
+  // no days between are the same as none said, where the other says more
+  ['products/label', '|| b.intervalDays === null'],
   // that day's period is among them already
   ['records/ledger', '> day).map((e) => yearEnding'],
   ['records/limits', '>= today).map'],

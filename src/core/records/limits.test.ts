@@ -189,3 +189,20 @@ test('a new application stands at the highest rate that the year leaves, or at t
   const unknown = [{ ...entry(addDays(today, -30), 0.4), rate: null }];
   expect(rateThatFits(label, 'pre-emergent', unknown, zone, today)).toEqual(oz(0.8));
 });
+test('without a row the year’s most is the highest; without a year’s most, or with one of another kind, the row’s', () => {
+  const at = (l: Label, ...ounces: number[]) =>
+    rateThatFits(
+      l,
+      'pre-emergent',
+      ounces.map((x, i) => entry(addDays(today, -40 - i), x, { label: l })),
+      zone,
+      today,
+    );
+  const bare = { ...label, rates: [] };
+  expect(at(bare)).toEqual(oz(1));
+  expect(at(bare, 0.25)!.rate).toBeCloseTo(oz(0.75).rate, 9);
+  expect(at(bare, 1)).toEqual(oz(1));
+  expect(at({ ...bare, yearLimit: null })).toBeNull();
+  expect(at({ ...label, yearLimit: null }, 0.5)).toEqual(oz(0.8));
+  expect(at({ ...label, yearLimit: rateOf(1, 'floz/1000sqft') }, 0.5)).toEqual(oz(0.8));
+});
