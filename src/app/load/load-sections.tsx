@@ -14,7 +14,6 @@ import {
   type Morning,
 } from '@/core/mixing/morning';
 import { parseFigure } from '@/core/units/parse';
-
 import { rateOf, type VolumeRate } from '@/core/units/rate';
 import type { Label } from '@/core/products/label';
 import type { Outcome } from '@/server/entry/outcome';

@@ -37,9 +37,9 @@ export type IngredientFacts = Readonly<{
   turf: Readonly<Partial<Record<Turf, 'safe' | 'thins' | 'injury' | 'sensitive' | 'dormant-only'>>>;
   pre: readonly Weed[];
   post: readonly Weed[];
-  /** what labels say of sites, or a limit that differs by turf, in words */
   /** on a wet leaf it burns, as a granule too */
   burnsWetLeaf?: boolean;
+  /** what labels say of sites, or a limit that differs by turf, in words */
   siteNote?: string;
   limitNote?: string;
   /** the only ground that labels allow */

@@ -1,6 +1,6 @@
 /**
  * When must we start? A round of many lawns, each to be down and watered in before its own line, worked off by so many
- * trucks in the order in which the windows close, on the days that a year's weather leaves. Each past year is one member:
+ * trucks in the order of the last days that help, on the days that a year's weather leaves. Each past year is one member:
  * its lines, and its days on which nobody could work.
  *
  * Model: a truck does whole stops; a working day that the weather leaves does hours × 60 / minutes of them a truck. Days
@@ -95,7 +95,7 @@ export function workOff(
   crews: Crews,
 ): YearDone {
   const capacity = stopsADay(crews);
-  // in the order in which they may go; those that may go wait in a heap by the day by which they must be down
+  // in the order in which they may go; those that may go wait in a heap by the last day that helps them
   const order = lawns.map((_, i) => i).sort((a, b) => lawns[a]!.from - lawns[b]!.from || a - b);
   const helps = lawns.map((l) => lastDayThatHelps(l, rainDays, first));
   const waiting = new Heap((a, b) => helps[a]! - helps[b]! || a - b);
