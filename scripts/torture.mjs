@@ -258,6 +258,15 @@ try {
   const faults = [];
   const keep = (what, is, should) => is === should || faults.push(`${what}: ${is} and not ${should}`);
   keep('files not taken', open.length, 0);
+  for (const { id, status } of open) {
+    const jobs =
+      await db`select state::text, retry_count, started_on::text, output->>'message' as why, now()::text
+                          from pgboss.job where data->>'importId' = ${id}`;
+    const before = await db`select state::text, count(*)::int as n from pgboss.job group by state`;
+    faults.push(
+      `the file is ${status}, its job ${JSON.stringify(jobs)}, the queue ${JSON.stringify(before)}`,
+    );
+  }
   for (const [table, keys] of [
     ['finding', findings],
     ['stock_move', taken],

@@ -191,11 +191,16 @@ describe('files', () => {
 });
 
 describe('the worker', () => {
-  const job = async (workerId: string) => {
+  const jobOfNobody = async (seconds: number) => {
     const [row] = await signInDatabase().execute<{ id: string }>(sql`
-      insert into pgboss.job (name, data, state, started_on) values ('iron-gate', '{}', 'active', now()) returning id`);
-    await takeJob(row!.id, workerId);
+      insert into pgboss.job (name, data, state, started_on)
+      values ('iron-gate', '{}', 'active', now() - make_interval(secs => ${seconds})) returning id`);
     return row!.id;
+  };
+  const job = async (workerId: string) => {
+    const id = await jobOfNobody(0);
+    await takeJob(id, workerId);
+    return id;
   };
   const stateOf = async (id: string) =>
     (
@@ -204,7 +209,7 @@ describe('the worker', () => {
       )
     )[0]!.state;
   test('jobs of a worker that has been silent are handed in again, those of a living one are left', async () => {
-    await beat('alive');
+    await beat('alive', new Set());
     await signInDatabase().execute(
       sql`insert into worker_beat (worker_id, seen_at) values ('silent', now() - interval '50 seconds')`,
     );
@@ -216,6 +221,18 @@ describe('the worker', () => {
       'retry',
     ]);
     expect(Date.now() - (await lastBeat())!.getTime()).toBeLessThan(60_000);
+  });
+  test('a job that left the queue and came to no worker is handed in again, one just fetched is left', async () => {
+    const [lost, fetched] = [await jobOfNobody(50), await jobOfNobody(0)];
+    await takeOverFromDead();
+    expect([await stateOf(lost), await stateOf(fetched)]).toEqual(['retry', 'active']);
+  });
+  test('a job whose end the queue did not hear of is handed in again, though its worker lives', async () => {
+    const [ended, inHand] = [await jobOfNobody(50), await jobOfNobody(50)];
+    for (const id of [ended, inHand]) await takeJob(id, 'busy');
+    await beat('busy', new Set([inHand]));
+    await takeOverFromDead();
+    expect([await stateOf(ended), await stateOf(inHand)]).toEqual(['retry', 'active']);
   });
 });
 
@@ -473,7 +490,7 @@ describe('who watches the server', () => {
   test('ready is who has the tables of this version and a worker that works; what is missing is said', async () => {
     await signInDatabase().execute(sql`delete from worker_beat`);
     expect(await readiness()).toEqual(['No worker works']);
-    await beat('11111111-0000-4000-8000-000000000001');
+    await beat('11111111-0000-4000-8000-000000000001', new Set());
     expect(await readiness()).toEqual([]);
   });
 

@@ -13,7 +13,7 @@ import { tellChange } from '@/data/changes-told';
 import { organisationIds, organisationOf } from '@/data/organisations';
 import { noteImportFailed, runImport, runUndo } from '@/server/imports/run-imports';
 import { log, logFault, whyOf, withoutData } from '@/server/entry/log';
-import { BEAT_MS, beat, endJob, forgetLongAgo, takeJob, takeOverFromDead } from './alive';
+import { BEAT_MS, beat, forgetLongAgo, takeJob, takeOverFromDead } from './alive';
 import { queue, sendJob } from './jobs';
 import { computeSeason } from './season';
 import { QUEUES, type Job, type JobKind } from './kinds';
@@ -88,9 +88,10 @@ async function computeOutlooks(actor: Actor, zoneIds: readonly string[] | null):
 export async function startWorker(everyMs = 120_000): Promise<() => Promise<void>> {
   const boss = await queue();
   const workerId = crypto.randomUUID();
+  const inHand = new Set<string>();
   const live = async () => {
     try {
-      await beat(workerId);
+      await beat(workerId, inHand);
       const taken = await takeOverFromDead();
       if (taken) log.warn({ jobs: taken }, 'jobs of a worker that died are taken over');
     } catch (error) {
@@ -104,7 +105,9 @@ export async function startWorker(everyMs = 120_000): Promise<() => Promise<void
       name,
       { pollingIntervalSeconds: 0.5, batchSize: 1, includeMetadata: true },
       async ([job]) => {
-        if (job) await runOne(job, workerId);
+        if (!job) return;
+        inHand.add(job.id);
+        await runOne(job, workerId).finally(() => inHand.delete(job.id));
       },
     );
   const lastHour = new Map<string, number>();
@@ -142,8 +145,6 @@ async function runOne(job: PgBoss.JobWithMetadata<Job>, workerId: string): Promi
       await noteImportFailed(await workerActor(data.orgId), data, why);
     // the queue keeps what is thrown with its cause, and House shows it: the words alone
     throw new Error(why);
-  } finally {
-    await endJob(job.id).catch(() => undefined);
   }
 }
 
