@@ -10,6 +10,7 @@ import { rateOf } from '@/core/units/rate';
 import { climate } from '@/devices/weather/climate';
 import { context, label, leafLabel, row } from '../tests/support/gate-context';
 import { inTurn, tell } from './lib/ratios';
+import { USUAL_WEIGHTS } from '@/core/season/planner/worth';
 
 const YEAR = 2024;
 const oz = (v: number) => rateOf(v, 'oz/1000sqft');
@@ -34,6 +35,7 @@ const play: Play = {
     autumn: 'never',
     tender: 'low rate',
     yearOff: 'never',
+    weights: USUAL_WEIGHTS,
     perennials: 'in autumn',
     minutes: 12,
   },

@@ -10,6 +10,7 @@ import { answerStart, type StartQuestion } from '@/core/season/start';
 import { rateOf } from '@/core/units/rate';
 import { context, label, outlook, row, today } from '../tests/support/gate-context';
 import { inTurn, median, tell } from './lib/ratios';
+import { USUAL_WEIGHTS } from '@/core/season/planner/worth';
 
 const time = (work: () => unknown): number => {
   const begun = performance.now();
@@ -67,6 +68,7 @@ const question: PlanQuestion = {
     tender: 'full rate',
     minutes: 12,
     yearOff: 'never',
+    weights: USUAL_WEIGHTS,
     perennials: 'in autumn',
   },
 };

@@ -62,6 +62,7 @@ export async function houseOf(db: Transaction): Promise<House> {
       spacing: { leastDays: r.spacingLeastDays, mostDays: r.spacingMostDays },
       ...rulesFrom(gates),
       ceilings: ceilingsFrom(planningFrom(r.planning)),
+      seedSlackDays: planningFrom(r.planning).seedSlackDays,
       fallHabit: fallHabitFrom(storedCrossings),
     },
     crossings: crossingsFrom(storedCrossings),

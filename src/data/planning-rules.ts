@@ -2,6 +2,7 @@
 import type { HouseRules } from '@/core/gates/gate';
 import type { Crews } from '@/core/season/workload';
 import type { PlanningRules } from '@/core/season/planner/question';
+import { USUAL_WEIGHTS } from '@/core/season/planner/worth';
 import type { Turf } from '@/core/trade/terms';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { rateOf } from '@/core/units/rate';
@@ -21,9 +22,16 @@ export type StoredPlanning = Readonly<{
   broadcastAbove: number;
   trucks: number;
   daysAWeek: number;
+  /** what programs are weighed by: see core/season/planner/worth */
+  callbackUsd: number;
+  hourUsd: number;
+  rootVisits: number;
+  limitVisits: number;
+  /** days that the labels' waits are over before a planned seeding */
+  seedSlackDays: number;
 }>;
 
-/** Common practice, no source; each is the house's to change. */
+/** Common practice, no source, and the weights ours; each is the house's to change. */
 export const USUAL_PLANNING: StoredPlanning = {
   school: 'cold keeps it',
   autumn: 'after a bad year',
@@ -40,6 +48,11 @@ export const USUAL_PLANNING: StoredPlanning = {
   trucks: 1,
   daysAWeek: 5,
   broadcastAbove: 10,
+  callbackUsd: USUAL_WEIGHTS.callback,
+  hourUsd: USUAL_WEIGHTS.hour,
+  rootVisits: USUAL_WEIGHTS.rootVisits,
+  limitVisits: USUAL_WEIGHTS.limitVisits,
+  seedSlackDays: 14,
 };
 
 /** What is kept, with the usual for what is not. */
@@ -55,6 +68,7 @@ export const planningRulesFrom = (s: StoredPlanning): PlanningRules => ({
   minutes: s.stopMinutes,
   yearOff: s.yearOff,
   perennials: s.perennials,
+  weights: { callback: s.callbackUsd, hour: s.hourUsd, rootVisits: s.rootVisits, limitVisits: s.limitVisits },
 });
 
 export const ceilingsFrom = (s: StoredPlanning): HouseRules['ceilings'] =>

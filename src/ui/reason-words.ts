@@ -156,6 +156,8 @@ export function reasonWords(r: Reason, show: Shows): string {
       return 'No seeding is planned here.';
     case 'clear-by-seeding':
       return `Clear ${r.waitDays} days later by the label, in time for ${r.kind ?? 'seed'} on ${day(r.seeding)}. Last day: ${day(r.latest)}.`;
+    case 'clear-late':
+      return `Clear ${r.waitDays} days later by the label: from ${day(addDays(r.latest, -r.slackDays + 1))} on that is less than your ${plural(r.slackDays, 'day')} before ${r.kind ?? 'seed'} on ${day(r.seeding)}. Last day by the label: ${day(r.latest)}.`;
     case 'blocks-seeding':
       return `At this rate the label keeps seed out for ${r.waitDays} days${r.kind && r.kind !== 'seed' ? `, held against ${r.kind} too` : ''}: too late after ${day(r.latest)} for ${r.kind ?? 'seed'} on ${day(r.seeding)}. What lies there already counts: halves wait as long as the whole.`;
     case 'before-useful-start':

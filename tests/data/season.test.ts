@@ -149,18 +149,42 @@ test('season and crews: saved with their reasons checked, in the book, and kept 
     trucks: '2',
     daysAWeek: '6',
     broadcastAbove: '12',
+    callbackUsd: '80',
+    hourUsd: '45',
+    rootVisits: '1',
+    limitVisits: '0.5',
+    seedSlackDays: '21',
     ...over,
   });
   expect(
     await savePlanning(
       lead,
-      typed({ trucks: '1.5', ceilings: [{ turf: 'zoysiagrass', ingredient: ' ', lbPerAcre: '-1' }] }),
+      typed({
+        trucks: '1.5',
+        seedSlackDays: '1.5',
+        callbackUsd: 'x',
+        ceilings: [{ turf: 'zoysiagrass', ingredient: ' ', lbPerAcre: '-1' }],
+      }),
     ),
   ).toMatchObject({
-    refusal: { issues: [{ field: 'Ingredient 1' }, { field: 'Ceiling 1' }, { field: 'Trucks' }] },
+    refusal: {
+      issues: [
+        { field: 'Ingredient 1' },
+        { field: 'Ceiling 1' },
+        { field: 'Trucks' },
+        { field: 'Callback' },
+        { field: 'Days before seeding' },
+      ],
+    },
   });
   expect(await savePlanning(lead, typed())).toMatchObject({ ok: true });
-  expect((await houseSheet(lead)).planning).toMatchObject({ trucks: 2, daysAWeek: 6, autumn: 'never' });
+  expect((await houseSheet(lead)).planning).toMatchObject({
+    trucks: 2,
+    daysAWeek: 6,
+    autumn: 'never',
+    callbackUsd: 80,
+    seedSlackDays: 21,
+  });
   const { id } = await zoneNamed('12 Farrier Bend · whole lawn');
   const { plans } = await proposedFor(id);
   const put = plans.programmes.filter((p) => p.kind !== 'as planned').flatMap((p) => p.figures.ingredients);

@@ -171,6 +171,8 @@ export const rules: HouseRules = {
   spacing: DEFAULT_SPACING,
   ...rulesFrom(USUAL_GATE_RULES),
   ceilings: [],
+  // no slack: days are those of the labels
+  seedSlackDays: 0,
   fallHabit: null,
 };
 
@@ -538,6 +540,7 @@ export const anyContext: fc.Arbitrary<GateContext> = fc.record({
     fertilizerBan: { from: { month: 11, date: 15 }, to: { month: 4, date: 1 } },
     phosphorusByTest: true,
     ceilings: [{ turf: 'tall fescue', ingredient: 'Alpha', most: 0.3 as KilogramsPerHectare }],
+    seedSlackDays: 14,
   }),
   today: fc.constant(today),
   hour: fc.integer({ min: 0, max: 23 }),

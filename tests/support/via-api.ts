@@ -240,6 +240,7 @@ function questionOf(c: GateContext, range: GatesQuestion['range']): GatesQuestio
       phosphorus_by_test: r.phosphorusByTest,
       partners: r.partners,
       group_years: r.groupYears,
+      seed_slack_days: r.seedSlackDays,
       ceilings: r.ceilings.map(({ turf, ingredient, most }) => ({ turf, ingredient, most_kg_ha: most })),
     }),
     means: {

@@ -62,6 +62,35 @@ const FIGURES = [
   ],
 ] as const;
 
+/** What programs are weighed by. */
+const WEIGHTS = [
+  [
+    'callbackUsd',
+    'Callback',
+    'A lawn where half of the weeds come through costs, $',
+    'The visit for nothing, the spray, the customer. None through costs nothing, all of them twice as much. Usual: 60',
+  ],
+  ['hourUsd', 'An hour', 'An hour at a lawn costs, $', 'Wages, truck, fuel. Usual: 45'],
+  [
+    'rootVisits',
+    'Load on the roots',
+    'More than half of a turf’s root ceiling counts as, visits',
+    'Above the ceiling nothing is proposed. Usual: 1',
+  ],
+  [
+    'limitVisits',
+    'A limit nearly used',
+    'More than 80 % of a year’s limit counts as, visits',
+    'Little is left for a second look. Usual: 0.5',
+  ],
+  [
+    'seedSlackDays',
+    'Days before seeding',
+    'A barrier is over before seeding by, days',
+    'Beyond the label’s own wait; with less the gate shows caution. Usual: 14',
+  ],
+] as const;
+
 const typedFrom = (p: StoredPlanning, seen: number): PlanningInput => ({
   seen,
   school: p.school,
@@ -75,6 +104,11 @@ const typedFrom = (p: StoredPlanning, seen: number): PlanningInput => ({
   broadcastAbove: String(p.broadcastAbove),
   stopMinutes: String(p.stopMinutes),
   driveMinutes: String(p.driveMinutes),
+  callbackUsd: String(p.callbackUsd),
+  hourUsd: String(p.hourUsd),
+  rootVisits: String(p.rootVisits),
+  limitVisits: String(p.limitVisits),
+  seedSlackDays: String(p.seedSlackDays),
 });
 
 /** What the planner keeps to beyond the labels, and what crews can do in a day. */
@@ -213,30 +247,24 @@ export function Planning({
           </button>
         )}
       </section>
+      <section aria-label="What a season costs" className="mt-5">
+        <h2 className="border-b-2 border-iron text-[20px]">What a season costs</h2>
+        <p className="mt-1 max-w-[70ch] text-[15px] text-steel">
+          Programs are compared in dollars: weeds that come through, visits, product, roots and limits. The
+          one that costs the season least stands first.
+        </p>
+        <Figures figures={WEIGHTS} typed={typed} set={set} issue={issue} mayChange={mayChange} />
+      </section>
       <section aria-label="Crews" className="mt-5">
         <h2 className="border-b-2 border-iron text-[20px]">Crews</h2>
-        <div className="mt-2 grid grid-cols-1 items-start gap-2 sm:grid-cols-2 lg:grid-cols-4">
-          {FIGURES.map(([key, field, name, why]) => (
-            <Labelled key={key} name={name} issue={issue(field)} hint={why}>
-              {(f) => (
-                <input
-                  {...f}
-                  inputMode="decimal"
-                  disabled={!mayChange}
-                  value={typed[key]}
-                  onChange={(e) => set({ [key]: e.target.value })}
-                />
-              )}
-            </Labelled>
-          ))}
-        </div>
+        <Figures figures={FIGURES} typed={typed} set={set} issue={issue} mayChange={mayChange} />
       </section>
       {refusal && (
         <RefusalWords
           refusal={refusal}
           here="/house/season"
           shown={[
-            ...FIGURES.map(([, field]) => field),
+            ...[...WEIGHTS, ...FIGURES].map(([, field]) => field),
             ...typed.ceilings.flatMap((_, i) => [`Ingredient ${i + 1}`, `Ceiling ${i + 1}`]),
           ]}
         />
@@ -247,5 +275,38 @@ export function Planning({
         </button>
       )}
     </form>
+  );
+}
+
+/** Figures of the form, each with its unit in its name. */
+function Figures({
+  figures,
+  typed,
+  set,
+  issue,
+  mayChange,
+}: Readonly<{
+  figures: typeof WEIGHTS | typeof FIGURES;
+  typed: PlanningInput;
+  set: (change: Partial<PlanningInput>) => void;
+  issue: ReturnType<typeof useSending>['issue'];
+  mayChange: boolean;
+}>) {
+  return (
+    <div className="mt-2 grid grid-cols-1 items-start gap-2 sm:grid-cols-2 lg:grid-cols-4">
+      {figures.map(([key, field, name, why]) => (
+        <Labelled key={key} name={name} issue={issue(field)} hint={why}>
+          {(f) => (
+            <input
+              {...f}
+              inputMode="decimal"
+              disabled={!mayChange}
+              value={typed[key]}
+              onChange={(e) => set({ [key]: e.target.value })}
+            />
+          )}
+        </Labelled>
+      ))}
+    </div>
   );
 }

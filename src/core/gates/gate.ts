@@ -172,6 +172,8 @@ export type HouseRules = Readonly<{
   combineFertilizer: boolean;
   granuleFirst: boolean;
   ceilings: readonly Ceiling[];
+  /** days that the house wants a lawn to be free of what keeps seed out before a planned seeding */
+  seedSlackDays: number;
 }>;
 
 /** What is known of a zone, whatever is to go down on it. */

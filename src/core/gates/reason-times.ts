@@ -34,6 +34,7 @@ const REASON_TIMES: AllTimes = {
   'after-spacing': { last: 'day', from: 'day', to: 'day' },
   'interval-passed': { last: 'day' },
   'clear-by-seeding': { seeding: 'day', latest: 'day' },
+  'clear-late': { seeding: 'day', latest: 'day' },
   'blocks-seeding': { seeding: 'day', latest: 'day' },
   'before-useful-start': { opens: 'day', p10: 'day' },
   'ahead-of-line': { p10: 'day', p50: 'day', strip: 'day', lastP10: 'day' },

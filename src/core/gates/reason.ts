@@ -163,6 +163,15 @@ export type Reason = Readonly<{ source: Source }> &
         waitDays: number;
         latest: Day;
       }>
+    | Readonly<{
+        code: 'clear-late';
+        seeding: Day;
+        kind?: Sowing;
+        waitDays: number;
+        latest: Day;
+        /** days that the house wants between the end of the wait and the seeding */
+        slackDays: number;
+      }>
     | Readonly<{ code: 'before-useful-start'; opens: Day; p10: Day; leadDays: number; rule: CrossingRule }>
     | Readonly<{
         code: 'ahead-of-line';

@@ -2,6 +2,7 @@
  * Bolt: the labels' wait is over before each day on which the zone is to be seeded, sodded or sprigged, for the dose with
  * what lies on the same ground and what goes down beside it, by substance (records/safe-to-seed). From the seeding day on
  * there are seedlings, and the gate behind the seeding asks for them; until they are written down as sown, shut.
+ * Caution: the wait ends in time, and within the house's slack before the seeding.
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick, overlay, type Lane, type Range } from '@/core/calendar/span';
@@ -9,7 +10,7 @@ import type { Seeding } from '@/core/lawn/zone';
 import { groundOf, shareOf, sharesGround, type ApplicationProduct } from '@/core/products/application';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';
 import { seedWaitWith } from '@/core/records/safe-to-seed';
-import { open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
+import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 
 export const seedingAhead: Gate = {
   key: 'seeding-ahead',
@@ -49,6 +50,7 @@ function ahead(
   isSown: boolean,
 ): Lane<Day, Verdict> {
   const { product, beside, ledger } = context;
+  const slackDays = context.rules.seedSlackDays;
   const asked = asEntry(context, product);
   if (asked.seedWait === 'none')
     return constantLane(range, open({ code: 'no-seeding-wait', source: 'label' }));
@@ -63,8 +65,9 @@ function ahead(
   const before = (day: Day): Verdict => {
     const wait = waitOn(day);
     const isClear = wait !== null && addDays(day, wait) <= seedingOn;
+    const isLate = wait !== null && wait > 0 && addDays(day, wait + slackDays) > seedingOn;
     // one object for each stretch of the same answer, so that neighbouring days join
-    const key = wait === null ? null : wait * 2 + (isClear ? 1 : 0);
+    const key = wait === null ? null : wait * 3 + (isClear ? (isLate ? 1 : 2) : 0);
     const facts = {
       source: 'label',
       seeding: seedingOn,
@@ -76,9 +79,11 @@ function ahead(
       made.get(key) ??
       (wait === null
         ? shut('bolt', { code: 'not-known', source: 'label', missing: 'seeding-wait' })
-        : isClear
-          ? open({ code: 'clear-by-seeding', ...facts })
-          : shut('bolt', { code: 'blocks-seeding', ...facts }));
+        : !isClear
+          ? shut('bolt', { code: 'blocks-seeding', ...facts })
+          : isLate
+            ? ajar({ code: 'clear-late', ...facts, slackDays })
+            : open({ code: 'clear-by-seeding', ...facts }));
     made.set(key, verdict);
     return verdict;
   };

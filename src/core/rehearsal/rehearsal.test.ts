@@ -13,6 +13,7 @@ import { madeYears } from './made-year';
 import { dayFor } from './planned';
 import { ALL_WAYS, contestOf } from './schools';
 import { bestWithHindsight, scoreOf } from './score';
+import { USUAL_WEIGHTS } from '@/core/season/planner/worth';
 
 const observed = openWeather('New York');
 const years = [2012, 2013, 2014, 2015];
@@ -28,6 +29,7 @@ const PLANNING: Play['planning'] = {
   autumn: 'never',
   tender: 'low rate',
   yearOff: 'never',
+  weights: USUAL_WEIGHTS,
   perennials: 'in autumn',
   minutes: 12,
 };

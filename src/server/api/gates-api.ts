@@ -1,4 +1,5 @@
 /** POST /api/v1/gates: every gate of an application, day by day or hour by hour, from what is sent with the question. */
+import { USUAL_PLANNING } from '@/data/planning-rules';
 import 'server-only';
 import { addDays, dayOf, isoDay, parseMonthDay, type Day, type MonthDay } from '@/core/calendar/day';
 import { hourOf, isoHour, type Hour } from '@/core/calendar/hour';
@@ -343,6 +344,7 @@ export function contextFrom(q: GatesQuestion): GateContext {
       phosphorusByTest: rules.phosphorus_by_test ?? usual.phosphorusByTest,
       partners: rules.partners ?? usual.partners,
       groupYears: rules.group_years ?? usual.groupYears,
+      seedSlackDays: rules.seed_slack_days ?? USUAL_PLANNING.seedSlackDays,
       fallHabit: null,
       ceilings: (rules.ceilings ?? []).map(({ turf, ingredient, most_kg_ha }) => ({
         turf,

@@ -115,6 +115,7 @@ export type GatesQuestion = Readonly<{
     phosphorus_by_test?: boolean;
     partners?: 'as labels allow' | 'never together';
     group_years?: number;
+    seed_slack_days?: number;
     ceilings?: readonly Readonly<{ turf: Turf; ingredient: string | null; most_kg_ha: number }>[];
   }>;
   means?: Readonly<{
@@ -288,6 +289,7 @@ export const gatesQuestion = Joi.object<GatesQuestion>({
     fertilizer_ban: Joi.object({ from: Joi.string().required(), to: Joi.string().required() }),
     phosphorus_by_test: Joi.boolean(),
     group_years: Joi.number().integer().min(2).max(20),
+    seed_slack_days: Joi.number().integer().min(0).max(120),
     ceilings: Joi.array()
       .items(
         Joi.object({

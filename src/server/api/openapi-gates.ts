@@ -157,6 +157,10 @@ export const gatesQuestionSchema = (weather: (days: number) => object) =>
         phosphorus_by_test: bool,
         partners: word(['as labels allow', 'never together']),
         group_years: { type: 'integer' },
+        seed_slack_days: {
+          type: 'integer',
+          description: 'Days that the wait is over before a planned seeding; 14 if not sent',
+        },
         ceilings: list(
           object({
             turf: word(TURFS),

@@ -65,6 +65,12 @@ export const seasonQuestionSchema = (gates: Part, outlook: Part) =>
             description: 'When perennial broadleaf weeds that were seen are taken',
           },
           minutes: number('An application takes so long, minutes'),
+          callback_usd: number('A lawn on which half of the weeds come through costs, USD; 60 if not sent'),
+          hour_usd: number('An hour at a lawn costs, USD; 45 if not sent'),
+          root_visits: number(
+            'A root load above half of the ceiling counts as so many visits; 1 if not sent',
+          ),
+          limit_visits: number('A limit used to more than 80 % counts as so many visits; 0.5 if not sent'),
         },
         [],
       ),
@@ -146,6 +152,17 @@ export const seasonAnswer = object({
         flush: list(number('0 to 1'), 'Share of the season’s seedlings that comes up on each day'),
         held: list(number('0 to 1'), 'How much of that is stopped'),
       }),
+      season_cost_usd: {
+        ...object({
+          weeds: number('Weeds that come through'),
+          visits: number('Visits'),
+          product: number('Product'),
+          roots: number('Load on the roots'),
+          limits: number('A limit used to more than 80 %'),
+          total: number('Sum: programmes stand in its order'),
+        }),
+        description: 'What the season costs by the weights, USD, for a lawn of about this size',
+      },
       figures: object({
         visits: whole('Visits'),
         minutes: number('Minutes'),
@@ -163,14 +180,17 @@ export const seasonAnswer = object({
         ),
         limits: list(
           object({
+            of: word(['product', 'substance']),
             name: { type: 'string' },
             share: { type: ['number', 'null'], description: '0 to 1; null: an amount cannot be told' },
           }),
-          'Of each label’s year, with what lies there.',
+          'Of the year of each product and of each of its substances, with what lies there.',
         ),
-        root_load_kg_ha: number(
-          'What prunes roots, counted as prodiamine, kg/ha, with the twelve months before',
-        ),
+        root_load_kg_ha: {
+          ...maybe({ type: 'number' }),
+          description:
+            'What prunes roots, counted as prodiamine, kg/ha, with the twelve months before; null: it cannot be told',
+        },
         groups_again: list(
           object({ group: whole('Site of action'), years: whole('Years running, with this one') }),
           'Groups that were used in the years before.',
@@ -183,7 +203,7 @@ export const seasonAnswer = object({
         },
       }),
     }),
-    'The best first; at the end a year without a pre-emergent, unless the rule takes the year off.',
+    'The one that costs the season least first, a year without a pre-emergent among them; unless the rule takes the year off.',
   ),
 });
 

@@ -48,6 +48,10 @@ export type SeasonQuestion = Readonly<{
     perennials?: PlanningRules['perennials'];
     tender?: PlanningRules['tender'];
     minutes?: number;
+    callback_usd?: number;
+    hour_usd?: number;
+    root_visits?: number;
+    limit_visits?: number;
   }>;
 }>;
 
@@ -84,6 +88,10 @@ export const seasonQuestion = Joi.object<SeasonQuestion>({
     perennials: Joi.string().valid(...PERENNIAL_SCHOOLS),
     tender: Joi.string().valid(...TENDER_SCHOOLS),
     minutes: Joi.number().min(0).max(1000),
+    callback_usd: Joi.number().min(0).max(10_000),
+    hour_usd: Joi.number().min(0).max(1000),
+    root_visits: Joi.number().min(0).max(20),
+    limit_visits: Joi.number().min(0).max(20),
   }),
 });
 
@@ -171,10 +179,17 @@ function rulesOf(r: NonNullable<SeasonQuestion['season_rules']>): PlanningRules 
     yearOff: r.year_off ?? usual.yearOff,
     perennials: r.perennials ?? usual.perennials,
     minutes: r.minutes ?? usual.minutes,
+    weights: {
+      callback: r.callback_usd ?? usual.weights.callback,
+      hour: r.hour_usd ?? usual.weights.hour,
+      rootVisits: r.root_visits ?? usual.weights.rootVisits,
+      limitVisits: r.limit_visits ?? usual.weights.limitVisits,
+    },
   };
 }
 
 const iso = (day: Day | null) => (day === null ? null : isoDay(day));
+const cents = (usd: number) => Math.round(usd * 100) / 100;
 const round = (x: number) => Math.round(x * 1e4) / 1e4;
 
 function shown(p: Programme, labels: readonly Label[]) {
@@ -212,16 +227,25 @@ function shown(p: Programme, labels: readonly Label[]) {
       flush: p.days.flush.map((x) => Math.round(x * 1e6) / 1e6),
       held: p.days.held.map((x) => Math.round(x * 1e6) / 1e6),
     },
+    season_cost_usd: {
+      weeds: cents(p.cost.weeds),
+      visits: cents(p.cost.visits),
+      product: cents(p.cost.product),
+      roots: cents(p.cost.roots),
+      limits: cents(p.cost.limits),
+      total: cents(p.cost.total),
+    },
     figures: {
       visits: f.visits,
       minutes: f.minutes,
-      cost_usd: f.cost === null ? null : Math.round(f.cost * 100) / 100,
+      cost_usd: f.cost === null ? null : cents(f.cost),
       ingredients: f.ingredients.map(({ name, group, ai }) => ({ name, group, kg_ai_ha: round(ai) })),
-      limits: f.limits.map(({ product: name, share }) => ({
+      limits: f.limits.map(({ of, name, share }) => ({
+        of,
         name,
         share: share === null ? null : round(share),
       })),
-      root_load_kg_ha: round(f.rootLoad),
+      root_load_kg_ha: f.rootLoad === null ? null : round(f.rootLoad),
       groups_again: f.again,
       nitrogen_kg_ha: round(f.nitrogen),
       seed_from: f.seedFrom === 'not known' ? null : iso(f.seedFrom),

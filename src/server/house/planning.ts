@@ -15,10 +15,23 @@ import type { StoredPlanning } from '@/data/planning-rules';
 import { refuse, type Outcome } from '../entry/outcome';
 import { writeRules } from './write-rules';
 
+/** Figures of the form, as they are kept. */
+const FIGURES = [
+  'stopMinutes',
+  'driveMinutes',
+  'trucks',
+  'daysAWeek',
+  'broadcastAbove',
+  'callbackUsd',
+  'hourUsd',
+  'rootVisits',
+  'limitVisits',
+  'seedSlackDays',
+] as const;
 export type PlanningInput = Readonly<
   { seen: number } & Pick<StoredPlanning, 'school' | 'autumn' | 'tender' | 'yearOff' | 'perennials'> & {
       ceilings: readonly Readonly<{ turf: Turf; ingredient: string | null; lbPerAcre: string }>[];
-    } & Record<'stopMinutes' | 'driveMinutes' | 'trucks' | 'daysAWeek' | 'broadcastAbove', string>
+    } & Record<(typeof FIGURES)[number], string>
 >;
 const text = (most = 20) => Joi.string().allow('').max(most).required();
 export const planningShape = Joi.object<PlanningInput>({
@@ -50,11 +63,7 @@ export const planningShape = Joi.object<PlanningInput>({
     )
     .max(40)
     .required(),
-  stopMinutes: text(),
-  driveMinutes: text(),
-  trucks: text(),
-  daysAWeek: text(),
-  broadcastAbove: text(),
+  ...Object.fromEntries(FIGURES.map((key) => [key, text()])),
 }).required();
 
 /** Saves them; what is proposed from now on keeps them. */
@@ -97,6 +106,11 @@ export async function savePlanning(actor: Actor, t: PlanningInput): Promise<Outc
     trucks: read(t.trucks, 'Trucks', 'trucks', 1, 500, true),
     broadcastAbove: read(t.broadcastAbove, 'Whole zone from', '%', 0, 100, false),
     daysAWeek: read(t.daysAWeek, 'Days a week', 'days', 1, 7, true),
+    callbackUsd: read(t.callbackUsd, 'Callback', 'dollars', 0, 10_000, false),
+    hourUsd: read(t.hourUsd, 'An hour', 'dollars', 0, 1000, false),
+    rootVisits: read(t.rootVisits, 'Load on the roots', 'visits', 0, 20, false),
+    limitVisits: read(t.limitVisits, 'A limit nearly used', 'visits', 0, 20, false),
+    seedSlackDays: read(t.seedSlackDays, 'Days before seeding', 'days', 0, 120, true),
   };
   if (issues.length) return refuse({ kind: 'invalid', issues });
   return writeRules(actor, { planning }, t.seen);

@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto';
 import { serialize } from 'node:v8';
 import { planProgrammes } from '@/core/season/planner/planner';
 import { usualTargets, type PlanQuestion } from '@/core/season/planner/question';
+import { judgedArea } from '@/core/season/planner/worth';
 import { typedProgramme } from '@/core/season/planner/typed';
 import { isOpen } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
@@ -32,7 +33,7 @@ type Answer = Pick<SeasonBody, 'proposals' | 'plannedHold' | 'problem'>;
 
 /**
  * What is asked twice is worked out once: zones of one kind that have no history of their own differ in their area alone,
- * and the planner knows the area in its costs alone.
+ * and the planner weighs money for a lawn of about that size (`judgedArea`).
  */
 class Planned {
   readonly #kept = new Map<string, Answer>();
@@ -43,7 +44,9 @@ class Planned {
     const { facts } = question;
     const { area } = facts.zone;
     const key = createHash('sha256')
-      .update(serialize({ ...question, facts: { ...facts, zone: { ...facts.zone, area: 0 } } }))
+      .update(
+        serialize({ ...question, facts: { ...facts, zone: { ...facts.zone, area: judgedArea(area) } } }),
+      )
       .digest('base64');
     const found = this.#kept.get(key) ?? work(question);
     this.#kept.delete(key);

@@ -13,6 +13,7 @@ import {
 } from '../../../../tests/support/gate-context';
 import { cleanUpOf, yearOffOf } from './beside';
 import type { PlanQuestion, PlanningRules } from './question';
+import { USUAL_WEIGHTS } from './worth';
 
 const { product: _, beside: __, applicationId: ___, ...usual } = context();
 const AUTUMN = dayOf(2027, 9, 12);
@@ -45,6 +46,7 @@ const rules: PlanningRules = {
   tender: 'full rate',
   minutes: 12,
   yearOff: 'never',
+  weights: USUAL_WEIGHTS,
   perennials: 'in autumn',
 };
 const question = (over: Partial<PlanQuestion> = {}): PlanQuestion => ({

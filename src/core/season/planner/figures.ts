@@ -1,10 +1,10 @@
 /** What a programme costs and takes: visits, money, a.i., limits, roots, groups, nitrogen, and from when seed may go down. */
 import { groupBy } from '@/core/group';
 import { yearOf, type Day } from '@/core/calendar/day';
-import { rootEquivalent } from '@/core/products/ingredient-facts';
 import { substanceKey } from '@/core/products/substance';
 import { packageCost } from '@/core/products/stock';
-import { containedIn, nitrogenIn, type Contained } from '@/core/records/ledger';
+import { rootLoadBefore, rootLoadIn } from '@/core/records/ceiling';
+import { containedIn, nitrogenIn } from '@/core/records/ledger';
 import { limitsOn, usedOf } from '@/core/records/limits';
 import { safeToSeed, type SeedDay } from '@/core/records/safe-to-seed';
 import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
@@ -17,10 +17,12 @@ export type Figures = Readonly<{
   cost: number | null;
   /** kg a.i./ha by substance */
   ingredients: readonly Readonly<{ name: string; group: number | null; ai: number }>[];
-  /** of each label's year, with what is on the ledger; share null: an amount cannot be told */
-  limits: readonly Readonly<{ product: string; share: number | null }>[];
-  /** kg/ha of what prunes roots, counted as prodiamine, in the programme and the twelve months before it */
-  rootLoad: number;
+  /** of each product's year and of each of its substances', with what is on the ledger; share null: an amount cannot be told */
+  limits: readonly Readonly<{ of: 'product' | 'substance'; name: string; share: number | null }>[];
+  /** kg/ha of what prunes roots, counted as prodiamine, in the programme and the twelve months before it; null: not known */
+  rootLoad: number | null;
+  /** whether any of the programme's own products prunes roots */
+  prunesRoots: boolean;
   /** groups of the programme that were put down in earlier years too, and in how many years running with this one */
   again: readonly Readonly<{ group: number; years: number }>[];
   /** kg N/ha */
@@ -41,11 +43,8 @@ export function figuresOf(
     const { name, group } = of[0]!;
     return { name, group, ai: of.reduce((sum, c) => sum + (c.ai ?? 0), 0) };
   });
-  const onRoots = (of: readonly Pick<Contained, 'name' | 'group' | 'ai'>[]) =>
-    of.reduce((sum, i) => sum + (i.ai ?? 0) * (rootEquivalent(i.name, i.group) ?? 1), 0);
-  const had = ledger
-    .filter((e) => e.day > today - 365 && e.day <= today)
-    .reduce((sum, e) => sum + onRoots(e.ingredients) * e.share, 0);
+  const roots = [rootLoadIn(contained), rootLoadBefore(ledger, today)];
+  const put = new Set(contained.map((c) => substanceKey(c.name)));
   const costs = products.map((p) => packageCost(p.label, p.rate, zone.area));
   const all = [...ledger, ...plannedEntries(applications, zone, today)];
   return {
@@ -53,10 +52,15 @@ export function figuresOf(
     minutes: applications.length * rules.minutes,
     cost: costs.some((c) => c === null) ? null : costs.reduce<number>((sum, c) => sum + c!, 0),
     ingredients,
-    limits: limitsOn(products, all, zone, []).flatMap((limit) =>
-      limit.of === 'product' ? [{ product: limit.label.name, share: usedOf(limit, all, today).share }] : [],
-    ),
-    rootLoad: onRoots(contained) + had,
+    limits: limitsOn(products, all, zone, []).flatMap((limit): Figures['limits'][number][] => {
+      const { share } = usedOf(limit, all, today);
+      if (limit.of === 'product') return [{ of: 'product', name: limit.label.name, share }];
+      return limit.of === 'substance' && put.has(substanceKey(limit.name))
+        ? [{ of: 'substance', name: limit.name, share }]
+        : [];
+    }),
+    prunesRoots: roots[0] !== 0,
+    rootLoad: roots.includes(null) ? null : roots.reduce<number>((sum, load) => sum + load!, 0),
     again: yearsRunning(
       products.flatMap((p) => p.label.ingredients.flatMap((i) => i.group ?? [])),
       ledger,

@@ -2,11 +2,12 @@
  * What the planner may choose among: each product with its use, the days on which every gate lets it go, the rates
  * between the label's ends, and what still fits the limits on each day. All of it is asked of the gates themselves.
  */
-import type { Day } from '@/core/calendar/day';
-import type { Range } from '@/core/calendar/span';
+import { yearOf, type Day } from '@/core/calendar/day';
+import type { Lane, Range, State } from '@/core/calendar/span';
 import { GATES } from '@/core/gates/all';
 import type { Facts, Gate, GateContext, GateKey } from '@/core/gates/gate';
-import { ceilingsOn, countedIn } from '@/core/records/ceiling';
+import { ceilingsOn, countedIn, rootCeilingOn, rootLoadBefore, rootLoadIn } from '@/core/records/ceiling';
+import { seedingAhead } from '@/core/gates/seeding-ahead';
 import { windowOf } from '@/core/gates/window';
 import { yearLimit } from '@/core/gates/year-limit';
 import { WHOLE_ZONE, type Spacing } from '@/core/products/application';
@@ -31,6 +32,7 @@ import type { Strength } from '@/core/season/barrier';
 import { strengthIn } from '@/core/season/doses';
 import { spacingFor } from '@/core/season/sequence';
 import type { PlanningRules, Target } from './question';
+import { LIMIT_FREE, ROOTS_FREE } from './worth';
 
 /** 0: shut, 1: ajar, 2: open; by day from the range's first. */
 export type DayStates = Uint8Array;
@@ -50,14 +52,26 @@ export type Option = Readonly<{
   high: ProductRate;
   /** product that still fits label and house on each day with what is on the ledger */
   room: Float64Array;
+  /** product that still fits the labels' limits on a day, and what fits where nothing lies there; Infinity: no limit */
+  limitRoomOn: (day: Day) => number;
+  limit: number;
+  /** kg of prodiamine that take as much of the roots as a kg or L of product; null: it cannot be told */
+  rootsEach: number | null;
+  /** tender turf takes one dose of it a season: it prunes roots, and this turf has a ceiling or is known to thin */
+  isOneASeason: boolean;
+  /** rates above which roots or limits cost */
+  costlyFrom: readonly number[];
   period: LimitPeriod;
   /** most applications in the period; null: the label sets none */
   most: number | null;
   spacing: Spacing;
   intervalDays: number;
-  /** how the gates stand, for a rate; later: as a further part of the same total */
-  days: (rate: number, part: 'first' | 'later') => DayStates;
+  /** how the gates stand, for a rate; later: as a further part of the same total, which is the rate where it is not said */
+  days: (rate: number, part: 'first' | 'later', total?: number) => DayStates;
 }>;
+
+/** Doses of one group within weeks of each other are parts of one dose, and that is of one product. Common practice, no source. */
+export const SAME_GROUP_DAYS = 56;
 
 /** Asked by the planner's own search, or of the whole programme once it is found. */
 const ASKED_LATER: ReadonlySet<GateKey> = new Set([
@@ -112,6 +126,7 @@ function optionOf(
   });
   if (!parts.length) return null;
   const house = houseMost(facts, label, row.high);
+  const roots = rootsOf(facts, label, row.high);
   const isTender = parts.some((p) => {
     const tolerance = factsOf(p.name)?.turf[zone.turf];
     return tolerance === 'thins' || tolerance === 'injury' || tolerance === 'sensitive';
@@ -119,10 +134,14 @@ function optionOf(
   const top = isTender && rules.tender === 'low rate' ? row.low.rate : row.high.rate;
   const high = Math.min(top, house.atOnce);
   const context = contextFor(facts, label, use, own, row.high);
-  const room = roomByDay(context, range);
-  for (let d = 0; d < room.length; d++) room[d] = Math.min(room[d]!, house.room);
+  const limitRoom = roomByDay(context, range);
+  const room = limitRoom.map((r) => Math.min(r, house.room));
+  // what stands at its highest is no limit
+  const whole = Math.max(...roomByDay({ ...context, ledger: [] }, range));
+  const limit = whole >= row.high.rate * FAR_OVER ? Infinity : whole;
   const limits = limitsFor(label, zone, use);
   const kept = new Map<string, DayStates>();
+  const apart = farFromItsGroup(facts, label, range);
   return {
     index,
     label,
@@ -131,31 +150,51 @@ function optionOf(
     stops: new Set(stops),
     parts,
     room,
+    limitRoomOn: (day) => limitRoom[day - range.from]!,
+    limit,
+    rootsEach: roots.each,
+    isOneASeason: roots.each !== 0 && (roots.ceiling !== null || isTender),
+    costlyFrom: [
+      ...(roots.each && roots.ceiling !== null
+        ? [(ROOTS_FREE * roots.ceiling - (roots.had ?? 0)) / roots.each]
+        : []),
+      ...(limit < Infinity ? [LIMIT_FREE * limit - (limit - Math.max(...limitRoom))] : []),
+    ],
     low: row.low,
     high: rateLike(row.high, high),
     period: label.period,
     most: limits.mostApplications,
     intervalDays: limits.intervalDays ?? 0,
     spacing: spacingFor(use, label, zone, facts.rules.spacing),
-    days: (rate, part) => {
-      // what of the gates goes by the rate: the wait before seeding, and nitrogen
-      const wait = carriesNitrogen(label) ? rate : (seedingWaitDays(label, rateLike(row.high, rate)) ?? '');
-      const asked = (previous: Day | null) =>
-        contextFor(facts, label, use, own, rateLike(row.high, rate), previous);
+    days: (rate, part, total = rate) => {
+      const asked = (previous: Day | null, of = rate) =>
+        contextFor(facts, label, use, own, rateLike(row.high, of), previous);
+      // what of the gates goes by the rate: nitrogen, and the wait before seeding, which is that of the total
+      const nitrogen = carriesNitrogen(label) ? rate : '';
+      const wait = seedingWaitDays(label, rateLike(row.high, total)) ?? 'not known';
       const once = (key: string, make: () => DayStates): DayStates => {
         const made = kept.get(key) ?? make();
         kept.set(key, made);
         return made;
       };
-      return once(`${wait}|${part}`, () =>
-        worseOf(
-          once(`${wait}`, () => statesOf(asked(null), range, WHATEVER_PART)),
-          statesOf(asked(part === 'later' ? range.from : null), range, BY_PART),
-        ),
+      return once(`${nitrogen}|${wait}|${part}`, () =>
+        [
+          once(`rate ${nitrogen}`, () => statesOf(asked(null), range, WHATEVER_PART)),
+          once(`seed ${wait}`, () => gateStates(seedingAhead, asked(null, total), range).map(shutWhereAjar)),
+          once(`part ${part}`, () =>
+            BY_PART.map((g) => gateStates(g, asked(part === 'later' ? range.from : null), range)).reduce(
+              worseOf,
+            ),
+          ),
+          apart,
+        ].reduce(worseOf),
       );
     },
   };
 }
+
+/** Less than the house's slack before a seeding is a caution for people; the planner keeps the slack. */
+const shutWhereAjar = (state: number): number => (state === 1 ? 0 : state);
 
 /** A context for one product alone; `previous` makes it the later part of a total. */
 export function contextFor(
@@ -191,20 +230,25 @@ export const statesOf = (
   context: GateContext,
   range: Range<Day>,
   gates: readonly Gate[] = PLANNING_GATES,
-): DayStates => {
+): DayStates => statesIn(windowOf(context, range, gates).all, range);
+/** How one gate that knows no hours stands by day. */
+const gateStates = (gate: Gate, context: GateContext, range: Range<Day>): DayStates =>
+  statesIn(gate.spans(context, range), range);
+
+function statesIn(lane: Lane<Day, Readonly<{ state: State }>>, range: Range<Day>): DayStates {
   const states = new Uint8Array(range.to - range.from);
-  for (const { from, to, verdict } of windowOf(context, range, gates).all)
+  for (const { from, to, verdict } of lane)
     states.fill(
       verdict.state === 'open' ? 2 : verdict.state === 'ajar' ? 1 : 0,
       from - range.from,
       to - range.from,
     );
   return states;
-};
+}
 const PLANNING_GATES = GATES.filter((g) => !ASKED_LATER.has(g.key));
 /** Those for which it makes a difference whether it is the first part of a total. */
 const BY_PART = PLANNING_GATES.filter((g) => g.key === 'soil-line' || g.key === 'interval');
-const WHATEVER_PART = PLANNING_GATES.filter((g) => !BY_PART.includes(g));
+const WHATEVER_PART = PLANNING_GATES.filter((g) => !BY_PART.includes(g) && g !== seedingAhead);
 const worseOf = (a: DayStates, b: DayStates): DayStates => a.map((s, d) => Math.min(s, b[d]!));
 
 /**
@@ -247,5 +291,35 @@ function houseMost(
   }
   return { room, atOnce };
 }
+
+/** Shut within weeks of another product of the same site of action that works in the soil: the two would be one dose. */
+function farFromItsGroup({ ledger }: Facts, label: Label, range: Range<Day>): DayStates {
+  const groups = new Set(label.ingredients.map((i) => i.group));
+  const states = new Uint8Array(range.to - range.from).fill(2);
+  for (const e of ledger) {
+    if (e.productId === label.id || e.inSoil === false) continue;
+    if (!e.ingredients.some((i) => i.group && groups.has(i.group))) continue;
+    for (let day = e.day - SAME_GROUP_DAYS + 1; day < e.day + SAME_GROUP_DAYS; day++)
+      if (day >= range.from && day < range.to) states[day - range.from] = 0;
+  }
+  return states;
+}
+
+/** What a unit of product takes of the roots, what the turf bears, and what lies there of twelve months, kg/ha as prodiamine. */
+function rootsOf(
+  { zone, ledger, today, rules }: Facts,
+  label: Label,
+  like: ProductRate,
+): Readonly<{ each: number | null; ceiling: number | null; had: number | null }> {
+  return {
+    each: rootLoadIn(containedIn(label, rateLike(like, 1))),
+    ceiling: rootCeilingOn(rules.ceilings, zone),
+    had: rootLoadBefore(ledger, today),
+  };
+}
+
+/** Whether two doses of one product count against the same limit. */
+export const samePeriod = ({ period }: Pick<Option, 'period'>, a: Day, b: Day): boolean =>
+  period === 'calendar year' ? yearOf(a) === yearOf(b) : Math.abs(a - b) < 365;
 
 export const asRate = (o: Option, rate: number): ProductRate => rateLike(o.high, rate);

@@ -7,7 +7,7 @@ import { leftOf } from '@/core/season/reached';
 import { addDays, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { GATES } from '@/core/gates/all';
-import type { Gate, GateKey } from '@/core/gates/gate';
+import type { Gate, GateKey, Verdict } from '@/core/gates/gate';
 import { windowOf } from '@/core/gates/window';
 import { WHOLE_ZONE } from '@/core/products/application';
 import { belongsFrom } from '@/core/ground/season';
@@ -28,12 +28,14 @@ import { figuresOf, type Figures } from './figures';
 import { fewMembers, holdTable, type Tried } from './hold-table';
 import { leftOutOf, type LeftOut } from './left-out';
 import { lookAfterwards, postEmergents, shotsOf, type Looks, type Post } from './looks';
+import { moneyOf, type Money } from './money';
 import { optionsFor, asRate, type Option } from './options';
 import type { PlanQuestion } from './question';
 import { cleanUpOf, yearOffOf, type CleanUp, type YearOff } from './beside';
 import { isSpent, spentGroups, unspent, wishesOf } from './wishes';
-import { bestOf, type Found, type Search, type Shape } from './search';
+import { allowedDays, bestOf, type Found, type Search, type Shape } from './search';
 import { inParts, ofTwo, once, springAndAutumn, thenInAutumn, type ProgrammeKind } from './shapes';
+import { SEEN, type SeasonCost } from './worth';
 
 export type Programme = Readonly<{
   kind: ProgrammeKind;
@@ -49,10 +51,12 @@ export type Programme = Readonly<{
   /** what comes through or is not held: when to look, and with what it may be taken then */
   looks: Looks;
   figures: Figures;
+  /** what the season costs by the house's weights: the least stands first */
+  cost: SeasonCost;
 }>;
 
 export type Plans = Readonly<{
-  /** the best first; at the end a year without a barrier, and what is planned now */
+  /** the one that costs the season least first; what is planned now at the end; a year off by the rule before all */
   programmes: readonly Programme[];
   /** perennial broadleaf weeds, beside whichever is taken; null: none was seen, or nothing may be done */
   cleanUp: CleanUp | null;
@@ -73,8 +77,6 @@ const GRID_STEP_DAYS = 7;
 const WALK_STEP_DAYS = 4;
 /** Of the best products, for programmes of two: more make it slow and no better. */
 const BEST_OPTIONS = 3;
-/** A further visit is worth it for so much more of the flush; with less the simpler programme is the better one. Ours. */
-const WORTH_A_VISIT = 0.02;
 /** Kinds that are shown whatever they hold: those that everybody compares with. */
 const ALWAYS: readonly ProgrammeKind[] = ['once', 'in two'];
 /** Programmes within so much of each other's hold are as good as each other. Ours. */
@@ -84,11 +86,21 @@ const STEPS = { spring: 7, withAutumn: 14 };
 /** So many are shown. */
 const MOST_PROGRAMMES = 5;
 
-/** @param onStep told after each kind that has been searched: how many of how many */
+/**
+ * Keeps the house's slack before a planned seeding, and the labels' bare wait if nothing can go with the slack.
+ * @param onStep told after each kind that has been searched: how many of how many
+ */
 export function planProgrammes(
   q: PlanQuestion,
   onStep: (done: number, of: number) => void = () => {},
 ): Plans {
+  const plans = plansFor(q, onStep);
+  const { zone, rules } = q.facts;
+  if (!plans.leftOut.length || !zone.seedings.length || rules.seedSlackDays === 0) return plans;
+  return plansFor({ ...q, facts: { ...q.facts, rules: { ...rules, seedSlackDays: 0 } } }, onStep);
+}
+
+function plansFor(q: PlanQuestion, onStep: (done: number, of: number) => void): Plans {
   const runs = weighed(q.runs, q.rules.school);
   const { today } = q.facts;
   const range = { from: today, to: seasonsEnd(q, runs) };
@@ -122,7 +134,8 @@ export function planProgrammes(
   const nothing = () => leftOutOf(facts, q.labels, q.targets, range);
   if (!coarse || !fine || !exact)
     return { programmes: [], cleanUp, yearOff, wishes: [], tried, leftOut: nothing() };
-  const search: Search = { range, coarse, fine, exact };
+  const money = moneyOf(facts, q.labels, q.rules);
+  const search: Search = { range, coarse, fine, exact, costOf: money.ofShape };
   const mayGo = (found: Found) => isOpenThroughout(programmeOf('once', found), q, BY_PROGRAMME);
   const spent = spentGroups(facts, asked);
   const spring = unspent(
@@ -157,7 +170,7 @@ export function planProgrammes(
         ),
       ),
     );
-  const leader = found.reduce<Found | null>((a, { found: b }) => (a && a.hold >= b.hold ? a : b), null);
+  const leader = found.reduce<Found | null>((a, { found: b }) => (a && a.cost <= b.cost ? a : b), null);
   if (leader) {
     const used = new Set(leader.shape.flatMap((s) => s.option.parts.map((p) => p.group ?? p.name)));
     const others = spring.filter((o) => !o.parts.some((p) => used.has(p.group ?? p.name)));
@@ -184,14 +197,13 @@ export function planProgrammes(
     q.targets.map((t) => t.weed),
     range,
   );
-  const known: Known = { q, facts, search, runs, posts };
+  const known: Known = { q, facts, search, runs, posts, money };
   const bare = measured({ kind: 'no pre-emergent', applications: [] }, null, known);
+  const proposed = theBest(all).map(({ kind, found: f }) =>
+    measured(programmeOf(kind, withWindows(f, search)), f, known),
+  );
   const programmes = [
-    ...(yearOff ? [bare] : []),
-    ...theBest(all).map(({ kind, found: f }) =>
-      measured(programmeOf(kind, withWindows(f, search)), f, known),
-    ),
-    ...(yearOff ? [] : [bare]),
+    ...(yearOff ? [bare, ...proposed] : [...proposed, bare].toSorted((a, b) => a.cost.total - b.cost.total)),
     ...(q.planned.length ? [measured({ kind: 'as planned', applications: q.planned }, null, known)] : []),
   ];
   const wishes = asked.map((w) => ({
@@ -222,14 +234,14 @@ function mayInAutumn({ rules, facts }: PlanQuestion): boolean {
   );
 }
 
-/** Products that hold most alone, the best of each group first. */
+/** Products that cost the season least alone, the best of each group first. */
 function bestOptions(options: readonly Option[], search: Search): Option[] {
   const ranked = options
     .flatMap((o) => {
       const alone = bestOf(once([o]), search, () => true, 1);
-      return alone ? [{ o, hold: alone.hold }] : [];
+      return alone ? [{ o, cost: alone.cost }] : [];
     })
-    .sort((a, b) => b.hold - a.hold)
+    .sort((a, b) => a.cost - b.cost)
     .map(({ o }) => o);
   const groups = new Set<string>();
   const first = ranked.filter((o) => {
@@ -239,25 +251,22 @@ function bestOptions(options: readonly Option[], search: Search): Option[] {
   return [...first, ...ranked.filter((o) => !first.includes(o))].slice(0, BEST_OPTIONS);
 }
 
-const visitsOf = ({ days }: Found): number => new Set(days).size;
-const worthOf = ({ found }: Readonly<{ found: Found }>): number =>
-  found.hold - WORTH_A_VISIT * visitsOf(found);
+const byCost = (a: Readonly<{ found: Found }>, b: Readonly<{ found: Found }>): number =>
+  a.found.cost - b.found.cost;
 
 /** The best of all first; of two kinds that came to the same doses one. */
 function theBest<T extends { kind: ProgrammeKind; found: Found }>(all: readonly T[]): T[] {
   const seen = new Set<string>();
-  const distinct = all
-    .toSorted((a, b) => worthOf(b) - worthOf(a))
-    .filter(({ found: { shape, days } }) => {
-      const key = shape
-        .map((s, i) => `${s.option.label.id}|${days[i]}|${s.rate.toPrecision(6)}`)
-        .sort()
-        .join();
-      return !seen.has(key) && seen.add(key);
-    });
+  const distinct = all.toSorted(byCost).filter(({ found: { shape, days } }) => {
+    const key = shape
+      .map((s, i) => `${s.option.label.id}|${days[i]}|${s.rate.toPrecision(6)}`)
+      .sort()
+      .join();
+    return !seen.has(key) && seen.add(key);
+  });
   const shown = distinct.filter((p) => ALWAYS.includes(p.kind));
   for (const p of distinct) if (!shown.includes(p) && shown.length < MOST_PROGRAMMES - 1) shown.push(p);
-  return shown.toSorted((a, b) => worthOf(b) - worthOf(a));
+  return shown.toSorted(byCost);
 }
 
 type WithWindows = Found & Readonly<{ windows?: readonly Readonly<{ from: Day; to: Day }>[] }>;
@@ -266,7 +275,7 @@ type WithWindows = Found & Readonly<{ windows?: readonly Readonly<{ from: Day; t
 function withWindows(found: Found, { range, exact }: Search): WithWindows {
   const { shape, days, hold } = found;
   const windows = shape.map((s, i) => {
-    const states = s.option.days(s.rate, s.isLaterPart ? 'later' : 'first');
+    const states = allowedDays(shape, i, range);
     const isGood = (day: Day) => {
       if (day < range.from || day >= range.to || !states[day - range.from]) return false;
       const gap = s.after && day - days[s.after.slot]!;
@@ -354,6 +363,10 @@ const BY_PROGRAMME = GATES.filter((g) =>
   ).includes(g.key),
 );
 
+/** Less than the house's slack before a seeding. */
+const isClearLate = (verdict: Verdict | undefined): boolean =>
+  verdict?.state === 'ajar' && verdict.reason.code === 'clear-late';
+
 /** Asked of all gates, with the rest of the programme on the ledger: whether each application can go on its day. */
 export function isOpenThroughout(
   { applications }: Pick<Programme, 'applications'>,
@@ -364,7 +377,9 @@ export function isOpenThroughout(
   return applications.every(({ id, plannedOn }) => {
     const context = contextOf(all, id, facts);
     const { all: lane, lanes } = windowOf(context, { from: plannedOn, to: addDays(plannedOn, 1) }, gates);
-    if (spanAt(lane, plannedOn)?.verdict.state !== 'shut') return true;
+    const verdict = spanAt(lane, plannedOn)?.verdict;
+    if (lanes.some(({ lane: l }) => isClearLate(spanAt(l, plannedOn)?.verdict))) return false;
+    if (verdict?.state !== 'shut') return true;
     // an empty shelf is filled before the day comes
     return lanes.every(
       ({ gate, lane: l }) => gate.key === 'stock' || spanAt(l, plannedOn)?.verdict.state !== 'shut',
@@ -381,12 +396,13 @@ type Known = Readonly<{
   search: Search;
   runs: WeighedRuns;
   posts: readonly Post[];
+  money: Money;
 }>;
 
 function measured(
   p: Pick<Programme, 'kind' | 'applications'>,
   found: Found | null,
-  { q, facts, search: { exact, range }, runs, posts }: Known,
+  { q, facts, search: { exact, range }, runs, posts, money }: Known,
 ): Programme {
   const { today, zone } = facts;
   const entries = [...facts.ledger, ...plannedEntries(p.applications, zone, today)];
@@ -400,6 +416,10 @@ function measured(
   const looks = lookAfterwards(holds, posts, range);
   // a year without a barrier is no year without work: its shots are counted like any other
   const counted = p.kind === 'no pre-emergent' ? [...p.applications, ...shotsOf(looks)] : p.applications;
+  const figures = figuresOf(counted, q, facts);
+  // what was seen and taken while small costs less than what stays
+  const taken = p.kind === 'no pre-emergent' ? looks.reduce((sum, l) => sum + l.takes, 0) : 0;
+  const through = 1 - meanHold(holds) - taken * (1 - SEEN);
   return {
     ...p,
     hold: weightedHold(holds),
@@ -422,9 +442,17 @@ function measured(
       : [],
     days: daysOf(holds, range),
     looks,
-    figures: figuresOf(counted, q, facts),
+    figures,
+    cost: money.ofProgramme(counted, figures, through),
   };
 }
+
+/** Mean over the members of the share of all targets' seedlings that is stopped. */
+function meanHold(holds: readonly (Hold & Readonly<{ weight: number }>)[]): number {
+  const all = holds.reduce((sum, h) => sum + h.weight, 0);
+  return holds.reduce((sum, h) => sum + (meanOf(h.each) * h.weight) / all, 0);
+}
+const meanOf = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0) / list.length;
 
 function daysOf(
   holds: readonly (Hold & Readonly<{ weight: number }>)[],

@@ -7,6 +7,7 @@ import { emergenceOf } from '@/core/weeds/emergence';
 import type { Weed } from '@/core/weeds/weeds';
 import type { BarrierSchool } from '@/core/season/barrier';
 import type { PlannedApplication } from '@/core/season/programme';
+import type { Weights } from './worth';
 
 export const AUTUMN_SCHOOLS = ['always', 'after a bad year', 'never'] as const;
 type AutumnSchool = (typeof AUTUMN_SCHOOLS)[number];
@@ -30,6 +31,8 @@ export type PlanningRules = Readonly<{
   perennials: PerennialSchool;
   /** an application takes so long on a lawn, minutes */
   minutes: number;
+  /** what programs are weighed by */
+  weights: Weights;
 }>;
 
 export type Target = Readonly<{ weed: Weed; weight: number }>;

@@ -1,9 +1,8 @@
 /** The kinds of programme that are compared, each as the shapes that its doses may have. */
 import { addDays, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
-import { seedingWaitDays } from '@/core/products/label';
 import { exceeds } from '@/core/units/tolerance';
-import { asRate, type Option } from './options';
+import { SAME_GROUP_DAYS, type Option } from './options';
 import type { Shape, Slot } from './search';
 
 export const PROGRAMME_KINDS = [
@@ -40,39 +39,31 @@ const slot = (option: Option, rate: number, over: Partial<Slot> = {}): Slot => (
   ...over,
 });
 
-/**
- * Of rates that go on the same days the highest holds most: a lower one is worth trying where its wait before seeding is
- * shorter, or where another day leaves less room in the year.
- */
-function worthTrying(o: Option, rates: readonly number[]): number[] {
-  const rising = distinct(rates).sort((a, b) => b - a);
-  if (o.room.some((r) => r < rising[0]! * (1 - 1e-9) && r !== o.room[0])) return rising;
-  const waits = new Set<number | null>();
-  return rising.filter((r) => {
-    const wait = seedingWaitDays(o.label, asRate(o, r));
-    return !waits.has(wait) && waits.add(wait);
-  });
-}
+/** What of product is worth trying beside the most that fits: less of it, the steps of its wait before seeding, and where roots or limits begin to cost. */
+const stepsOf = (o: Option): number[] => [
+  ...o.label.seedingWait.flatMap((w) => (w.upTo.by === o.high.by ? [w.upTo.rate] : [])),
+  ...o.costlyFrom,
+];
 
-/** Rates worth trying at once: the highest that fits, less, the label's least, and the steps of its wait before seeding. */
+/** Rates worth trying at once. */
 function ratesOf(o: Option): number[] {
   const fits = Math.min(o.high.rate, Math.max(...o.room));
-  const steps = o.label.seedingWait.flatMap((w) => (w.upTo.by === o.high.by ? [w.upTo.rate] : []));
-  const all = [...RATES.map((r) => r * fits), o.low.rate, ...steps];
-  return worthTrying(
-    o,
-    all.filter((r) => !exceeds(o.low.rate, r) && !exceeds(r, fits)),
-  );
+  const all = [...RATES.map((r) => r * fits), o.low.rate, ...stepsOf(o)];
+  return distinct(all.filter((r) => !exceeds(o.low.rate, r) && !exceeds(r, fits)));
 }
 
-/** Totals of several parts: what fits the year, the most at once, and parts at the label's least. */
+/** Of a pair: the rest is found by moving the rates of the best. */
+const fewRatesOf = (o: Option): number[] => {
+  const all = ratesOf(o);
+  const [most, least] = [Math.max(...all), Math.min(...all)];
+  return distinct([most, ...o.costlyFrom.filter((r) => r < most && r > least), (most + least) / 2, least]);
+};
+
+/** Totals of several parts worth trying: above the last step of its wait the label does not say how long it keeps seed out. */
 function totalsOf(o: Option, parts: number): number[] {
   const fits = Math.min(parts * o.high.rate, Math.max(...o.room));
-  const all = [fits, o.high.rate, parts * o.low.rate, (fits * 3) / 4];
-  return worthTrying(
-    o,
-    all.filter((t) => !exceeds(t, fits)),
-  );
+  const all = [fits, o.high.rate, parts * o.low.rate, (fits * 3) / 4, ...stepsOf(o)];
+  return distinct(all.filter((t) => !exceeds(t, fits) && !exceeds(parts * o.low.rate, t)));
 }
 
 const isOnLabel = (o: Option, rate: number) => !exceeds(rate, o.high.rate) && !exceeds(o.low.rate, rate);
@@ -83,7 +74,8 @@ export const once = (options: readonly Option[], within: Range<Day> | null = nul
 /** One product in parts, as far apart as the house has it and the label allows. */
 export const inParts = (options: readonly Option[], count: 2 | 3): Shape[] =>
   options.flatMap((o) =>
-    totalsOf(o, count).flatMap((total) =>
+    // tender turf takes one dose a season of what prunes its roots
+    (o.isOneASeason ? [] : totalsOf(o, count)).flatMap((total) =>
       (count === 2 ? IN_TWO : [[1 / 3, 1 / 3, 1 / 3]]).flatMap((shares): Shape[] => {
         const rates = shares.map((s) => s * total);
         if (!rates.every((r) => isOnLabel(o, r))) return [];
@@ -101,15 +93,21 @@ export const inParts = (options: readonly Option[], count: 2 | 3): Shape[] =>
 const groupsOf = (o: Option) => new Set(o.parts.map((p) => p.group ?? p.name));
 const sharesGroup = (a: Option, b: Option) => [...groupsOf(a)].some((g) => groupsOf(b).has(g));
 
-/** Two products of different groups, on one day or one after the other. */
+/** Two products of different groups on one day, or any two one after the other. */
 export const ofTwo = (options: readonly Option[], how: 'together' | 'after'): Shape[] =>
   options.flatMap((a) =>
     options.flatMap((b): Shape[] => {
       if (a.label.id === b.label.id || (how === 'together' && (sharesGroup(a, b) || a.index > b.index)))
         return [];
-      const gap = how === 'together' ? { leastDays: 0, mostDays: 0 } : ANOTHER;
-      return ratesOf(a).flatMap((first) =>
-        ratesOf(b).map((second) => [slot(a, first), slot(b, second, { after: { slot: 0, gap } })]),
+      if (a.isOneASeason && b.isOneASeason) return [];
+      const gap =
+        how === 'together'
+          ? { leastDays: 0, mostDays: 0 }
+          : sharesGroup(a, b)
+            ? { ...ANOTHER, leastDays: SAME_GROUP_DAYS }
+            : ANOTHER;
+      return fewRatesOf(a).flatMap((first) =>
+        fewRatesOf(b).map((second) => [slot(a, first), slot(b, second, { after: { slot: 0, gap } })]),
       );
     }),
   );
@@ -120,7 +118,7 @@ export const springAndAutumn = (spring: readonly Option[], autumn: readonly Opti
     autumn
       .filter((b) => b.label.id === a.label.id)
       .flatMap((b) =>
-        [1 / 2, 2 / 3].flatMap((share): Shape[] => {
+        (a.isOneASeason ? [] : [1 / 2, 2 / 3]).flatMap((share): Shape[] => {
           const total = Math.min(2 * a.high.rate, Math.max(...a.room));
           const rates = [share * total, (1 - share) * total] as const;
           if (!isOnLabel(a, rates[0]) || !isOnLabel(b, rates[1])) return [];
@@ -134,7 +132,10 @@ export const thenInAutumn = (
   found: Readonly<{ shape: Shape; days: readonly Day[] }>,
   autumn: readonly Option[],
 ): Shape[] =>
-  once(autumn).map((shape) => [
+  once(
+    // tender turf takes one dose of it a year
+    autumn.filter((o) => !o.isOneASeason || !found.shape.some((s) => s.option.isOneASeason)),
+  ).map((shape) => [
     ...found.shape.map((s, i) => ({
       ...s,
       within: { from: found.days[i]!, to: addDays(found.days[i]!, 1) },

@@ -25,7 +25,15 @@ import { RefusalWords } from '../../../refusal-words';
 import { send } from '../../../send';
 import { useSendKey } from '../../../use-send-key';
 import { ProposalPicture } from './proposal-picture';
-import { KIND_NAMES, besideWords, comparedWords, dollars, lateWords, onArea } from './proposal-words';
+import {
+  KIND_NAMES,
+  besideWords,
+  comparedWords,
+  costWords,
+  dollars,
+  lateWords,
+  onArea,
+} from './proposal-words';
 import { usePlanner } from './use-planner';
 
 export type ProposalsProps = Readonly<{
@@ -322,6 +330,7 @@ function Proposal({
           )}
         </p>
       </div>
+      <p className="text-[15px]">{costWords(p)}</p>
       <p className="text-[15px]">{comparedWords(p, against.other, show, against.called)}</p>
       <div
         className={`mt-2 grid gap-x-5 gap-y-2 ${isNarrow ? '' : 'md:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]'}`}
@@ -438,12 +447,16 @@ function FiguresOf({ p }: Readonly<{ p: Programme }>) {
         : 'nothing',
     ],
     ...f.limits.map((l): [string, string] => [
-      `Of the year’s limit, ${shortName({ name: l.product })}`,
+      `Of the year’s limit, ${shortName({ name: l.name })}`,
       l.share === null ? 'not known' : `${figure(l.share * 100)} %`,
     ]),
     [
       'On the roots, 12 months',
-      f.rootLoad > 0 ? `as much as ${onArea(f.rootLoad, show)} prodiamine` : 'nothing',
+      f.rootLoad === null
+        ? 'not known'
+        : f.rootLoad > 0
+          ? `as much as ${onArea(f.rootLoad, show)} prodiamine`
+          : 'nothing',
     ],
     ...f.again.map((g): [string, string] => [`Group ${g.group} again`, `${g.years} years running`]),
     ...(f.nitrogen > 0

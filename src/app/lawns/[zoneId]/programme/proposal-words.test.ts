@@ -6,7 +6,7 @@ import type { PlannedApplication } from '@/core/season/programme';
 import { SHOWS } from '@/core/units/format';
 import { rateOf } from '@/core/units/rate';
 import { label, product, today } from '../../../../../tests/support/gate-context';
-import { besideWords, comparedWords, lateWords } from './proposal-words';
+import { besideWords, comparedWords, costWords, lateWords } from './proposal-words';
 
 const programme = (
   hold: number,
@@ -27,18 +27,20 @@ const programme = (
     ingredients: [],
     limits: [],
     rootLoad: 1,
+    prunesRoots: true,
     again: [],
     nitrogen: 0,
     seedFrom: dayOf(2027, 10, 1),
     ...over,
   },
+  cost: { weeds: 6, visits: 9, product: 20, roots: 0, limits: 0, total: 35 },
   ...more,
 });
 
 describe('against the best', () => {
   const best = programme(0.95, { visits: 2, cost: 40 });
   test('points, visits, money and roots are named, each where it differs', () => {
-    expect(comparedWords(best, best, SHOWS.trade)).toMatch(/^The best/);
+    expect(comparedWords(best, best, SHOWS.trade)).toBe('No other costs the season less.');
     expect(comparedWords(programme(0.9), best, SHOWS.trade)).toBe(
       'Against the best it costs 5 points of hold, and saves 1 visit and $20.00 of product.',
     );
@@ -51,6 +53,11 @@ describe('against the best', () => {
     // a price that is not known is no saving
     expect(comparedWords(programme(0.95, { visits: 2, cost: null }), best, SHOWS.trade)).toBe(
       'Against the best it gives up nothing that counts.',
+    );
+  });
+  test('why it stands where it does: the largest part of the money first, what is nothing left out', () => {
+    expect(costWords(best)).toBe(
+      'The season costs about $35: product $20, visits $9 and weeds that come through $6.',
     );
   });
   test('a late start in figures', () => {

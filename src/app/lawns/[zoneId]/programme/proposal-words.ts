@@ -5,6 +5,7 @@ import type { Plans, Programme } from '@/core/season/planner/planner';
 import type { PerennialSchool } from '@/core/season/planner/question';
 import { WEEDS } from '@/core/weeds/weeds';
 import type { ProgrammeKind } from '@/core/season/planner/shapes';
+import type { SeasonCost } from '@/core/season/planner/worth';
 import { figure, type Shows } from '@/core/units/format';
 import { nextYearWords } from '@/ui/scout-words';
 import { list, plural, shortName } from '@/ui/words';
@@ -35,7 +36,7 @@ const points = (share: number): number => Math.round(share * 100);
 export function comparedWords(p: Programme, best: Programme, show: Shows, called = 'the best'): string {
   if (p === best && called === 'the year off')
     return 'What comes up is looked for and taken while it is small.';
-  if (p === best) return 'The best: no other holds so much more that a further visit would be worth it.';
+  if (p === best) return 'No other costs the season less.';
   if (
     called === 'the best' &&
     p.kind === 'as planned' &&
@@ -44,14 +45,14 @@ export function comparedWords(p: Programme, best: Programme, show: Shows, called
   )
     return 'What is planned holds as much as the best.';
   const lost = points((best.hold?.p50 ?? 0) - (p.hold?.p50 ?? 0));
+  const roots = (p.figures.rootLoad ?? 0) - (best.figures.rootLoad ?? 0);
   const gives = [
     lost > 0 && plural(lost, 'point of hold', 'points of hold'),
     p.figures.visits > best.figures.visits &&
       plural(p.figures.visits - best.figures.visits, 'visit more', 'visits more'),
     more(p.figures.cost, best.figures.cost) &&
       `${dollars(p.figures.cost! - best.figures.cost!)} more of product`,
-    p.figures.rootLoad > best.figures.rootLoad + TINY &&
-      `${onArea(p.figures.rootLoad - best.figures.rootLoad, show)} more on the roots`,
+    roots > TINY && `${onArea(roots, show)} more on the roots`,
   ].filter((x) => x !== false);
   const saved = [
     p.figures.visits < best.figures.visits && plural(best.figures.visits - p.figures.visits, 'visit'),
@@ -60,8 +61,7 @@ export function comparedWords(p: Programme, best: Programme, show: Shows, called
   const saves = [
     lost < 0 && `holds ${plural(-lost, 'point', 'points')} more`,
     saved.length > 0 && `saves ${list(saved)}`,
-    p.figures.rootLoad < best.figures.rootLoad - TINY &&
-      `spares the roots ${onArea(best.figures.rootLoad - p.figures.rootLoad, show)}`,
+    roots < -TINY && `spares the roots ${onArea(-roots, show)}`,
   ].filter((x) => x !== false);
   const against = gives.length
     ? `Against ${called} it costs ${list(gives)}`
@@ -72,6 +72,22 @@ export function comparedWords(p: Programme, best: Programme, show: Shows, called
 const TINY = 0.06;
 const samePoints = (a: Programme, b: Programme) => points(a.hold?.p50 ?? 0) === points(b.hold?.p50 ?? 0);
 const more = (a: number | null, b: number | null) => a !== null && b !== null && a - b >= 0.5;
+
+/** Why it stands where it stands: what the season costs by the house's weights, the largest part first. */
+export function costWords({ cost }: Pick<Programme, 'cost'>): string {
+  const parts = (Object.keys(COST_NAMES) as (keyof typeof COST_NAMES)[])
+    .filter((k) => cost[k] >= 0.5)
+    .toSorted((a, b) => cost[b] - cost[a])
+    .map((k) => `${COST_NAMES[k]} $${figure(cost[k])}`);
+  return `The season costs about $${figure(cost.total)}${parts.length ? `: ${list(parts)}` : ''}.`;
+}
+const COST_NAMES = {
+  weeds: 'weeds that come through',
+  visits: 'visits',
+  product: 'product',
+  roots: 'load on the roots',
+  limits: 'a limit nearly used up',
+} as const satisfies Partial<Record<keyof SeasonCost, string>>;
 
 /** What a start that is late costs. */
 export function lateWords({ hold, late }: Programme): string {
