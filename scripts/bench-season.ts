@@ -75,7 +75,7 @@ const question: PlanQuestion = {
 
 const all = weighed(runs, 'cold keeps it');
 const range = { from: today, to: addDays(today, 366) };
-const options = optionsFor(facts, question.labels, question.targets, question.rules, range);
+const options = optionsFor(facts, question.labels, question.targets, question.rules, range, all);
 const table = holdTable({
   runs: all,
   options,

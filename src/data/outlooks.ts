@@ -422,13 +422,13 @@ const waterKey = ({ texture, turf, mixedWith, latitude, irrigationPerHour }: Zon
   [texture, turf, mixedWith, latitude, irrigationPerHour === null].join('|');
 
 /** Water of the kinds of lawns that were asked for last: the same for all of one kind, and some milliseconds to make. */
-const waters = new WeakMap<HourlyWeather, Map<string, SoilRuns['wet']>>();
+const waters = new WeakMap<HourlyWeather, Map<string, SoilRuns['wets']>>();
 function wetAs(runs: SoilRuns, observed: HourlyWeather, zone: ZoneFacts, today: Day): SoilRuns {
-  const key = [waterKey(zone), runs.from, today].join('|');
-  const kept = waters.get(observed) ?? new Map<string, SoilRuns['wet']>();
+  const key = [waterKey(zone), runs.from, today, runs.years?.join()].join('|');
+  const kept = waters.get(observed) ?? new Map<string, SoilRuns['wets']>();
   waters.set(observed, kept);
-  if (!kept.has(key)) kept.set(key, withMoisture(runs, observed, zone, today).wet ?? null);
-  return { ...runs, wet: kept.get(key) ?? null };
+  if (!kept.has(key)) kept.set(key, withMoisture(runs, observed, zone, today).wets ?? null);
+  return { ...runs, wets: kept.get(key) ?? null };
 }
 
 /** The hindcast of a kind of site under a rule, kept until a further year is on file. Null: no weather, or one year only. */

@@ -376,6 +376,26 @@ ask('seed ahead, at its edges', [
   ['just in time', 'open clear-by-seeding', () => onDay(seedingAhead, seedOn(120))],
   ['a day too late', 'shut bolt blocks-seeding', () => onDay(seedingAhead, seedOn(119))],
   [
+    'in time, and a day less than the house’s slack',
+    'ajar clear-late',
+    () => onDay(seedingAhead, { ...seedOn(133), rules: { ...rules, seedSlackDays: 14 } }),
+  ],
+  [
+    'in time with the slack',
+    'open clear-by-seeding',
+    () => onDay(seedingAhead, { ...seedOn(134), rules: { ...rules, seedSlackDays: 14 } }),
+  ],
+  [
+    'what keeps no seed out needs no slack',
+    'open clear-by-seeding',
+    () =>
+      onDay(seedingAhead, {
+        ...barrier({ seedingWait: [{ upTo: label.seedingWait[1]!.upTo, days: 0 }] }),
+        ...seedOn(3),
+        rules: { ...rules, seedSlackDays: 14 },
+      }),
+  ],
+  [
     'a half of today counts with it',
     'shut bolt blocks-seeding',
     () => onDay(seedingAhead, { ...seedOn(150), ledger: [half(0)] }),

@@ -323,15 +323,23 @@ const DEALS = {
   forecast: { step: 0.6180339887498949, start: 0.5 },
   offset: { step: 0.7548776662466927, start: 0.15 },
   transient: { step: 0.5698402909980532, start: 0.8 },
+  'half-life': { step: 0.41421356237309503, start: 0.35 },
+  strength: { step: 0.2360679774997898, start: 0.65 },
 } as const;
 
-/** Standard-normal quantiles of n equally likely errors, dealt in a fixed mixed order. */
-export function errorQuantiles(n: number, deal: keyof typeof DEALS): readonly number[] {
-  const name = `${n}|${deal}`;
+/**
+ * Standard-normal quantiles of n equally likely errors, dealt in a fixed mixed order; 0 for a single one.
+ * @param turn 0 to 1: another order of the same deal, for another thing of the same kind
+ */
+export function errorQuantiles(n: number, deal: keyof typeof DEALS, turn = 0): readonly number[] {
+  if (n === 1) return [0];
+  const name = `${n}|${deal}|${turn}`;
   const known = dealt.get(name);
   if (known) return known;
   const { step, start } = DEALS[deal];
-  const rank = Array.from({ length: n }, (_, k) => ({ k, key: (start + (k + 1) * step) % 1 })).sort(
+  // a step of its own too: turned alone, each order would be the last one moved on
+  const own = (step + turn * 0.1) % 1;
+  const rank = Array.from({ length: n }, (_, k) => ({ k, key: (start + turn + (k + 1) * own) % 1 })).sort(
     (a, b) => a.key - b.key,
   );
   const out = new Array<number>(n);

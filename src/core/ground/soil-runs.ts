@@ -12,8 +12,8 @@ export type SoilRuns = Readonly<{
   climate: Climate;
   /** whose weather each member takes from today on; null: generated. Not given: not known */
   years?: readonly (number | null)[];
-  /** how wet the soil is on each day against turf watered as usual, at most 1; not given: as usual */
-  wet?: ArrayLike<number> | null;
+  /** how wet the soil of each member is on each day against turf watered as usual, at most 1; not given: as usual */
+  wets?: readonly ArrayLike<number>[] | null;
 }>;
 
 export type SentRuns = Readonly<{
@@ -21,42 +21,55 @@ export type SentRuns = Readonly<{
   climate: Climate;
   members: number;
   years: readonly (number | null)[];
-  /** in thousandths */
-  wet: readonly number[] | null;
+  /** in 200ths, a byte a day */
+  wets: string | null;
   body: string;
 }>;
 
 const PER_DEGREE = 100;
-const PER_SHARE = 1000;
+const PER_SHARE = 200;
 
-export function sendRuns({ from, climate, members, years = [], wet = null }: SoilRuns): SentRuns {
+export function sendRuns({ from, climate, members, years = [], wets = null }: SoilRuns): SentRuns {
   const days = members[0]?.length ?? 0;
   const all = new Int16Array(days * members.length);
   members.forEach((m, k) => {
     for (let d = 0; d < days; d++) all[k * days + d] = Math.round(m[d]! * PER_DEGREE);
   });
-  let text = '';
-  for (const byte of new Uint8Array(all.buffer)) text += String.fromCharCode(byte);
+  const water = new Uint8Array(wets ? days * members.length : 0);
+  wets?.forEach((w, k) => {
+    for (let d = 0; d < days; d++) water[k * days + d] = Math.round(w[d]! * PER_SHARE);
+  });
   return {
     from,
     climate,
     members: members.length,
     years,
-    body: btoa(text),
-    wet: wet && Array.from(wet, (w) => Math.round(w * PER_SHARE)),
+    body: textOf(new Uint8Array(all.buffer)),
+    wets: wets && textOf(water),
   };
 }
 
-export function readRuns({ from, climate, members, years, wet, body }: SentRuns): SoilRuns {
-  const text = atob(body);
-  const bytes = Uint8Array.from(text, (c) => c.charCodeAt(0));
-  const all = new Int16Array(bytes.buffer);
+function textOf(bytes: Uint8Array): string {
+  let text = '';
+  for (const byte of bytes) text += String.fromCharCode(byte);
+  return btoa(text);
+}
+const bytesOf = (text: string): Uint8Array<ArrayBuffer> =>
+  Uint8Array.from(atob(text), (c) => c.charCodeAt(0));
+
+export function readRuns({ from, climate, members, years, wets, body }: SentRuns): SoilRuns {
+  const all = new Int16Array(bytesOf(body).buffer);
+  const water = wets === null ? null : bytesOf(wets);
   const days = members ? all.length / members : 0;
   return {
     from,
     climate,
     years,
-    wet: wet && Float64Array.from(wet, (w) => w / PER_SHARE),
+    wets:
+      water &&
+      Array.from({ length: members }, (_, k) =>
+        Float64Array.from(water.subarray(k * days, (k + 1) * days), (v) => v / PER_SHARE),
+      ),
     members: Array.from({ length: members }, (_, k) =>
       Float64Array.from(all.subarray(k * days, (k + 1) * days), (v) => v / PER_DEGREE),
     ),

@@ -6,7 +6,7 @@
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { crossingDay, type DailyRun } from '@/core/ground/crossing';
 import type { Label } from '@/core/products/label';
-import { rangeOf, type Range3 } from '@/core/season/hold';
+import { shareRangeOf, type Range3 } from '@/core/season/hold';
 import { madeYears } from './made-year';
 import { knownOn, playable, seasonTruth, type Move, type Play } from './rehearsal';
 import { scoreOf } from './score';
@@ -118,7 +118,7 @@ export function contestOf(
     generated: plays.length - onFile.length,
     ways: ways.map((way, w) => ({
       way,
-      hold: rangeOf(holds[w]!),
+      hold: shareRangeOf(holds[w]!),
       best: holds[w]!.filter((h, i) => h >= most[i]! - ALIKE).length,
       control: holds[w]!.filter((h) => h >= CONTROL).length / Math.max(1, holds[w]!.length),
       visits: way.how === 'at once' ? 1 : 2,

@@ -8,7 +8,9 @@
  * Left out: leaching (those that are used stay in the top inch), enhanced degradation after years of the same.
  */
 import type { Day } from '@/core/calendar/day';
+import { errorQuantiles } from '@/core/ground/ensemble';
 import type { SoilRuns } from '@/core/ground/soil-runs';
+import { substanceKey } from '@/core/products/substance';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 
 /** EFSA 2008, opinion on the default Q10, EFSA Journal 622 (published). */
@@ -57,7 +59,7 @@ export function weightedDays(
 export type WeighedRuns = SoilRuns & Readonly<{ taus: readonly Float64Array[] }>;
 export const weighed = (runs: SoilRuns, school: BarrierSchool): WeighedRuns => ({
   ...runs,
-  taus: runs.members.map((soil) => weightedDays(soil, school, runs.wet ?? null)),
+  taus: runs.members.map((soil, k) => weightedDays(soil, school, runs.wets?.[k] ?? null)),
 });
 
 /** What is known of one ingredient as a barrier. */
@@ -69,6 +71,39 @@ export type Strength = Readonly<{
   /** whence the figures are: months on the label, or recalled */
   basis: 'label' | 'recalled';
 }>;
+
+/**
+ * How far a product may be off what its label promises: standard deviations of the logarithm of days to half and of ED50.
+ * Ours: so a label's four months are three to five in four of five places, about what field trials of one product differ by
+ * (from memory).
+ */
+const OFF = { halfLife: 0.2, ed50: 0.35 } as const;
+
+/**
+ * The strength of an ingredient in one member of an ensemble of `count`: each is drawn its own, the same for all doses of the
+ * ingredient. A run that stands alone has what the label promises.
+ */
+export function drawnStrength(
+  strength: Strength,
+  ingredient: string,
+  member: number,
+  count: number,
+): Strength {
+  const turn = turnOf(ingredient);
+  const off = (what: keyof typeof OFF, deal: 'half-life' | 'strength') =>
+    Math.exp(OFF[what] * errorQuantiles(count, deal, turn)[member]!);
+  return {
+    ...strength,
+    halfLife: strength.halfLife * off('halfLife', 'half-life'),
+    ed50: (strength.ed50 * off('ed50', 'strength')) as KilogramsPerHectare,
+  };
+}
+/** A place on the circle for a substance, so that two are drawn nearly independently. */
+function turnOf(ingredient: string): number {
+  let sum = 0;
+  for (const c of substanceKey(ingredient)) sum = (sum * 31 + c.codePointAt(0)!) % 9973;
+  return sum / 9973;
+}
 
 /** A rate of the a.i. and the months of control that a label promises for it. */
 export type LabelMonths = Readonly<{ rate: KilogramsPerHectare; months: number }>;
@@ -170,6 +205,20 @@ export type Dose = Readonly<{
 
 /** Ground that was opened: a share of what is there is gone from that day on. */
 export type Disturbance = Readonly<{ day: Day; share: number }>;
+
+/** The share of the germination that is stopped on each day, in one member of the runs with its own strength. */
+export const memberEffect = (
+  runs: WeighedRuns,
+  member: number,
+  doses: readonly Dose[],
+  disturbances: readonly Disturbance[] = [],
+): Float64Array =>
+  effectOn(
+    runs.from,
+    runs.taus[member]!,
+    doses.map((d) => ({ ...d, strength: drawnStrength(d.strength, d.ingredient, member, runs.taus.length) })),
+    disturbances,
+  );
 
 /**
  * The share of the germination that is stopped on each day of a run.

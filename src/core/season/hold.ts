@@ -6,7 +6,7 @@ import { addDays, type Day } from '@/core/calendar/day';
 import { seasonNow } from '@/core/ground/season';
 import { emergenceOf, flushOf, type Emergence } from '@/core/weeds/emergence';
 import type { Weed } from '@/core/weeds/weeds';
-import { effectOn, type Disturbance, type Dose, type WeighedRuns } from './barrier';
+import { memberEffect, type Disturbance, type Dose, type WeighedRuns } from './barrier';
 
 /** A share with its range over the members: 10, 50 and 90 % of them stand below. */
 export type Range3 = Readonly<{ p10: number; p50: number; p90: number }>;
@@ -49,7 +49,7 @@ export function holdOn(
   if (!season) return null;
   const { from, first, days } = season;
   const each = runs.members.map((soil, k) =>
-    member(curve, soil, effectOn(runs.from, runs.taus[k]!, doses, disturbances), first, days),
+    member(curve, soil, memberEffect(runs, k, doses, disturbances), first, days),
   );
   const mean = (of: (m: (typeof each)[number]) => Float64Array) =>
     Array.from({ length: days }, (_, d) => each.reduce((sum, m) => sum + of(m)[d]!, 0) / each.length);
@@ -58,11 +58,11 @@ export function holdOn(
     weed,
     from,
     to: addDays(from, days),
-    hold: rangeOf(each.map((m) => m.hold)),
+    hold: shareRangeOf(each.map((m) => m.hold)),
     each: each.map((m) => m.hold),
     flush,
     effect: mean((m) => m.effect),
-    half: halfDay(from, flush),
+    half: shareDay(from, flush, 0.5),
   };
 }
 
@@ -84,15 +84,27 @@ export function seasonToHold(weed: Weed, runs: WeighedRuns, today: Day): Season 
   };
   const now = at(seasonNow(runs.climate, curve.direction, today));
   if (!now) return null;
-  const flush = new Array<number>(now.days).fill(0);
-  for (const soil of runs.members) {
-    const own = flushOf(curve, Array.prototype.slice.call(soil, now.first, now.first + now.days));
-    for (let d = 0; d < now.days; d++) flush[d]! += own[d]! / runs.members.length;
-  }
-  const half = halfDay(now.from, flush);
+  const half = shareDay(now.from, meanFlush(curve, runs, now), 0.5);
   // what is over cannot be held any more: the next season is the one to plan for
   const isOver = half !== null && addDays(half, OVER_DAYS) < today;
   return (isOver ? at(addDays(now.from, SEASON_DAYS)) : null) ?? now;
+}
+
+/** Share of the season's seedlings that come up each day: the mean of the members. */
+function meanFlush(curve: Emergence, runs: WeighedRuns, { first, days }: Season): number[] {
+  const flush = new Array<number>(days).fill(0);
+  for (const soil of runs.members) {
+    const own = flushOf(curve, Array.prototype.slice.call(soil, first, first + days));
+    for (let d = 0; d < days; d++) flush[d]! += own[d]! / runs.members.length;
+  }
+  return flush;
+}
+
+/** The day by which a share of what comes up in the season that is planned for is up; null: it has no season, or no flush. */
+export function dayOfFlush(weed: Weed, runs: WeighedRuns, today: Day, share: number): Day | null {
+  const curve = emergenceOf(weed);
+  const season = curve && seasonToHold(weed, runs, today);
+  return season ? shareDay(season.from, meanFlush(curve, runs, season), share) : null;
 }
 
 function member(
@@ -113,7 +125,21 @@ function member(
   return { flush, effect, hold: all > 0 ? stopped / all : 0 };
 }
 
-/** Nearest-rank quantiles. */
+/**
+ * Quantiles of what members come to, between two of them where none stands there (Hazen 1914): with few members those of
+ * the nearest rank lie too far out.
+ */
+export function shareRangeOf(values: readonly number[]): Range3 {
+  const sorted = values.toSorted((a, b) => a - b);
+  const at = (share: number) => {
+    const place = Math.min(sorted.length - 1, Math.max(0, share * sorted.length - 0.5));
+    const below = sorted[Math.floor(place)]!;
+    return below + (sorted[Math.ceil(place)]! - below) * (place % 1);
+  };
+  return { p10: at(0.1), p50: at(0.5), p90: at(0.9) };
+}
+
+/** Nearest-rank quantiles, for days and counts: one of the values themselves. */
 export function rangeOf(values: readonly number[]): Range3 {
   const sorted = values.toSorted((a, b) => a - b);
   const at = (share: number) =>
@@ -121,11 +147,11 @@ export function rangeOf(values: readonly number[]): Range3 {
   return { p10: at(0.1), p50: at(0.5), p90: at(0.9) };
 }
 
-function halfDay(from: Day, flush: readonly number[]): Day | null {
+function shareDay(from: Day, flush: readonly number[], share: number): Day | null {
   const all = flush.reduce((a, b) => a + b, 0);
   if (!(all > 0)) return null;
   let sum = 0;
-  const d = flush.findIndex((f) => (sum += f) >= all / 2);
+  const d = flush.findIndex((f) => (sum += f) >= all * share);
   return addDays(from, d);
 }
 
@@ -136,7 +162,7 @@ export function weightedHold(
   const all = holds.reduce((sum, h) => sum + h.weight, 0);
   const members = Math.min(...holds.map((h) => h.each.length));
   if (!(all > 0) || !(members > 0)) return null;
-  return rangeOf(
+  return shareRangeOf(
     Array.from({ length: members }, (_, m) => holds.reduce((sum, h) => sum + h.each[m]! * h.weight, 0) / all),
   );
 }

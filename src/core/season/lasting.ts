@@ -1,8 +1,8 @@
 /** Two questions of every barrier: how long will this rate last from this day, and how much for so long from this day. */
 import { addDays, type Day } from '@/core/calendar/day';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
-import { lastsFor, rateFor, type Strength, type WeighedRuns } from './barrier';
-import { rangeOf, type Range3 } from './hold';
+import { drawnStrength, lastsFor, rateFor, type Dose, type WeighedRuns } from './barrier';
+import { rangeOf, shareRangeOf, type Range3 } from './hold';
 
 /** Weighted days between two days in each member: the first day counts, the last does not. */
 function weightedBetween(runs: WeighedRuns, from: Day, to: Day): number[] {
@@ -18,16 +18,18 @@ function weightedBetween(runs: WeighedRuns, from: Day, to: Day): number[] {
  */
 export function lastDayOf(
   runs: WeighedRuns,
-  strength: Strength,
+  { strength, ingredient }: Pick<Dose, 'strength' | 'ingredient'>,
   rate: KilogramsPerHectare,
   from: Day,
 ): Readonly<{ p10: Day; p50: Day; p90: Day; isBeyond: boolean }> | null {
-  const weighted = lastsFor(strength, rate);
-  if (weighted <= 0) return null;
+  if (lastsFor(strength, rate) <= 0) return null;
   const end = addDays(runs.from, Math.min(...runs.members.map((m) => m.length)) - 1);
-  const days = runs.taus.map((tau) => {
+  const days = runs.taus.map((tau, k) => {
+    const weighted = lastsFor(drawnStrength(strength, ingredient, k, runs.taus.length), rate);
     const start = from <= runs.from ? 0 : tau[from - runs.from - 1]!;
     let day = from;
+    // in this member it is weaker than promised, and never holds
+    if (weighted <= 0) return day;
     while (day < end && tau[day + 1 - runs.from]! - start <= weighted) day = addDays(day, 1);
     return day;
   });
@@ -36,8 +38,17 @@ export function lastDayOf(
 }
 
 /** The rate of the a.i. that holds from one day to another: enough in 10, 50 and 90 % of the members. Null: beyond the run. */
-export function rateToHold(runs: WeighedRuns, strength: Strength, from: Day, to: Day): Range3 | null {
+export function rateToHold(
+  runs: WeighedRuns,
+  { strength, ingredient }: Pick<Dose, 'strength' | 'ingredient'>,
+  from: Day,
+  to: Day,
+): Range3 | null {
   const end = addDays(runs.from, Math.min(...runs.members.map((m) => m.length)));
   if (to > end || to < from) return null;
-  return rangeOf(weightedBetween(runs, from, to).map((w) => rateFor(strength, w)));
+  return shareRangeOf(
+    weightedBetween(runs, from, to).map((w, k) =>
+      rateFor(drawnStrength(strength, ingredient, k, runs.taus.length), w),
+    ),
+  );
 }

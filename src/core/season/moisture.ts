@@ -4,7 +4,7 @@
  * Walker 1974 takes the water in the soil against that of the study whose half-life it is; half-lives of the field and the
  * months of labels are of turf that is kept growing, so that is what it is held against here.
  */
-import { addDays, dayOfYear, type Day } from '@/core/calendar/day';
+import { addDays, dayOfYear, inYear, yearOf, type Day } from '@/core/calendar/day';
 import type { ZoneFacts } from '@/core/gates/gate';
 import type { SoilRuns } from '@/core/ground/soil-runs';
 import { seasonOf } from '@/core/lawn/turf';
@@ -24,8 +24,9 @@ const FIELD_CAPACITY: Readonly<Record<Texture, number>> = {
 type Rooted = Pick<ZoneFacts, 'texture' | 'turf' | 'mixedWith' | 'latitude' | 'irrigationPerHour'>;
 
 /**
- * Runs with the water of their zone, in shares of the usual, at most 1: by the weather up to `today`, then by the mean of all
- * years on file. As they were where irrigation waters, or no whole year is on file.
+ * Runs with the water of their zone, in shares of the usual, at most 1: by the weather up to `today`, then, within weeks, by
+ * the year whose weather the member takes. A generated member takes the water of a year on file, and past the end of the
+ * file the mean of all years counts. As they were if irrigation waters, or no whole year is on file.
  */
 export function withMoisture(
   runs: SoilRuns,
@@ -48,12 +49,24 @@ export function withMoisture(
     sums[on]! += share;
     counts[on]! += 1;
   });
-  const days = runs.members[0]?.length ?? 0;
-  const wet = Float64Array.from({ length: days }, (_, d) => {
-    const day = addDays(runs.from, d);
-    const known = day < today ? shares[day - water.from] : undefined;
+  const onFile = (day: Day): number | undefined => shares[day - water.from];
+  const mean = (day: Day): number => {
     const on = dayOfYear(day);
-    return known ?? (counts[on]! > 0 ? sums[on]! / counts[on]! : 1);
+    return counts[on]! > 0 ? sums[on]! / counts[on]! : 1;
+  };
+  const now = onFile(addDays(today, -1)) ?? mean(today);
+  const known = (runs.years ?? []).filter((y) => y !== null);
+  const wets = runs.members.map((soil, k) => {
+    const year = runs.years?.[k] ?? known[k % Math.max(1, known.length)] ?? null;
+    return Float64Array.from({ length: soil.length }, (_, d) => {
+      const day = addDays(runs.from, d);
+      if (day < today) return onFile(day) ?? mean(day);
+      const then = year === null ? undefined : onFile(inYear(day, year + yearOf(day) - yearOf(today)));
+      const still = Math.exp((today - day) / REMEMBERED_DAYS);
+      return still * now + (1 - still) * (then ?? mean(day));
+    });
   });
-  return { ...runs, wet };
+  return { ...runs, wets };
 }
+/** The root zone has forgotten to 1/e what it held in so many days. Ours. */
+const REMEMBERED_DAYS = 14;

@@ -48,7 +48,12 @@ function months(
   const label = of(key);
   const [part] = label.ingredients;
   const ai = ingredientRate(rateOf(figure, unit), { ...part!, counts: 'a.i.' }, label.density)!;
-  const last = lastDayOf(runs, strengthIn(part!.name, label, turf)!, ai, on);
+  const last = lastDayOf(
+    runs,
+    { strength: strengthIn(part!.name, label, turf)!, ingredient: part!.name },
+    ai,
+    on,
+  );
   return last === null ? 0 : (last.p50 - on) / MONTH;
 }
 
@@ -101,7 +106,12 @@ test.each([
         { ...part, counts: 'a.i.' },
         label.density,
       )!;
-      const last = lastDayOf(runs, strengthIn(part.name, label, turf)!, ai, on);
+      const last = lastDayOf(
+        runs,
+        { strength: strengthIn(part.name, label, turf)!, ingredient: part.name },
+        ai,
+        on,
+      );
       return last === null ? 0 : (last.p50 - on) / MONTH;
     };
     for (const [runs, on] of [

@@ -1,7 +1,7 @@
 /** The clues to why a weed came through: from what was put down, how it went in, the soil of the season, and where it stands. */
 import { addDays, type Day } from '@/core/calendar/day';
 import type { WentIn } from '@/core/season/reached';
-import { effectOn, type Dose, type WeighedRuns } from '@/core/season/barrier';
+import { memberEffect, type Dose, type WeighedRuns } from '@/core/season/barrier';
 import { seasonToHold } from '@/core/season/hold';
 import type { Clues } from './causes';
 import { emergenceOf, flushOf } from './emergence';
@@ -63,7 +63,7 @@ export function cluesOf(q: CluesQuestion): Clues | null {
   };
   const inSoil = first.wentIn.wetOn ?? first.day;
   const full = barriers.flatMap((b) => b.full);
-  const stopped = q.runs.taus.map((tau) => effectOn(q.runs.from, tau, full)[cameUp - q.runs.from] ?? 0);
+  const stopped = q.runs.taus.map((_, k) => memberEffect(q.runs, k, full)[cameUp - q.runs.from] ?? 0);
   const effect = stopped.reduce((a, b) => a + b, 0) / Math.max(1, stopped.length);
   const has = full.length > 0;
   const worst = (of: (b: LaidBarrier) => boolean) => barriers.some((b) => b.day <= cameUp && of(b));

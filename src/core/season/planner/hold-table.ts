@@ -8,9 +8,9 @@ import type { Label } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import type { Turf } from '@/core/trade/terms';
 import { emergenceOf, flushOf } from '@/core/weeds/emergence';
-import { powered, type WeighedRuns } from '@/core/season/barrier';
+import { drawnStrength, powered, type Strength, type WeighedRuns } from '@/core/season/barrier';
 import { dosesAgainst } from '@/core/season/doses';
-import { rangeOf, seasonToHold, type Range3 } from '@/core/season/hold';
+import { seasonToHold, shareRangeOf, type Range3 } from '@/core/season/hold';
 import type { Option } from './options';
 import type { Target } from './question';
 
@@ -29,8 +29,13 @@ type Kind = Readonly<{
   to: number;
 }>;
 
-/** `perDay`: ln 2 over the half-life, in weighted days. */
-type Part = Readonly<{ group: number; unitsEach: number; perDay: number; left: readonly Float64Array[] }>;
+/** Of one ingredient, each by member; `perDay`: ln 2 over the half-life, in weighted days. */
+type Part = Readonly<{
+  group: number;
+  unitsEach: readonly number[];
+  perDay: readonly number[];
+  left: readonly Float64Array[];
+}>;
 
 export type HoldTable = Readonly<{
   /** mean over the members of the share of all targets' seedlings that is stopped */
@@ -61,8 +66,12 @@ export function holdTable(
   every = 1,
   members: readonly number[] | null = null,
 ): HoldTable | null {
-  const taus = (members ?? runs.taus.map((_, k) => k)).map((k) => runs.taus[k]!);
-  const soils = (members ?? runs.members.map((_, k) => k)).map((k) => runs.members[k]!);
+  const used = members ?? runs.taus.map((_, k) => k);
+  const taus = used.map((k) => runs.taus[k]!);
+  const soils = used.map((k) => runs.members[k]!);
+  /** of the whole ensemble's draws, those of the members that count */
+  const drawn = (strength: Strength, ingredient: string): Strength[] =>
+    used.map((k) => drawnStrength(strength, ingredient, k, runs.taus.length));
   const length = Math.min(...soils.map((s) => s.length));
   const steps = Math.floor(length / every);
   const middle = (step: number) => step * every + (every >> 1);
@@ -92,7 +101,16 @@ export function holdTable(
         .set(key, {
           stoppedBy,
           flush: soils.map(() => new Float64Array(steps)),
-          base: taus.map((tau) => baseOf(tau, doses, runs.from, steps, middle, groupIndex)),
+          base: taus.map((tau, k) =>
+            baseOf(
+              tau,
+              doses.map((d) => ({ ...d, strength: drawn(d.strength, d.ingredient)[k]! })),
+              runs.from,
+              steps,
+              middle,
+              groupIndex,
+            ),
+          ),
           from: 0,
           to: steps,
         })
@@ -114,24 +132,28 @@ export function holdTable(
   }
   const list = [...kinds.values()].map((kind) => ({ ...kind, ...reachOf(kind.flush, steps) }));
 
-  // 2^(−τ/h) at each step, once for each half-life
-  const lefts = new Map<number, Float64Array[]>();
-  const leftOf = (halfLife: number): Float64Array[] => {
-    const there = lefts.get(halfLife);
+  // 2^(−τ/h) at each step of each member, once for each half-life of an ingredient
+  const lefts = new Map<string, Float64Array[]>();
+  const leftOf = (strengths: readonly Strength[]): Float64Array[] => {
+    const key = strengths.map((s) => s.halfLife).join();
+    const there = lefts.get(key);
     if (there) return there;
-    const made = taus.map((tau) =>
-      Float64Array.from({ length: steps }, (_, s) => 2 ** (-tau[middle(s)]! / halfLife)),
+    const made = taus.map((tau, k) =>
+      Float64Array.from({ length: steps }, (_, s) => 2 ** (-tau[middle(s)]! / strengths[k]!.halfLife)),
     );
-    lefts.set(halfLife, made);
+    lefts.set(key, made);
     return made;
   };
   const parts = options.map((o): Part[] =>
-    o.parts.map((p) => ({
-      group: groupIndex(p.group, p.name),
-      unitsEach: p.each / p.strength.ed50,
-      perDay: Math.LN2 / p.strength.halfLife,
-      left: leftOf(p.strength.halfLife),
-    })),
+    o.parts.map((p) => {
+      const strengths = drawn(p.strength, p.name);
+      return {
+        group: groupIndex(p.group, p.name),
+        unitsEach: strengths.map((s) => p.each / s.ed50),
+        perDay: strengths.map((s) => Math.LN2 / s.halfLife),
+        left: leftOf(strengths),
+      };
+    }),
   );
 
   const units = new Float64Array(steps);
@@ -164,7 +186,8 @@ export function holdTable(
             if (!isThere) units.fill(0, from, to);
             isThere = true;
             const left = p.left[k]!;
-            const whole = t.rate * p.unitsEach * Math.exp((first === 0 ? 0 : tau[first - 1]!) * p.perDay);
+            const decayed = (first === 0 ? 0 : tau[first - 1]!) * p.perDay[k]!;
+            const whole = t.rate * p.unitsEach[k]! * Math.exp(decayed);
             const start = Math.max(from, Math.ceil((first - (every >> 1)) / every));
             for (let s = start; s < to; s++) units[s]! += whole * left[s]!;
           }
@@ -181,7 +204,7 @@ export function holdTable(
       sums[k]! += sum;
     }
   };
-  return { hold, range: (tried) => rangeOf([...each(tried)]) };
+  return { hold, range: (tried) => shareRangeOf([...each(tried)]) };
 }
 
 /** What lies there already, by group, in its own ED50s on each step. */

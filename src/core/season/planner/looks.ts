@@ -108,12 +108,15 @@ export function postEmergents(
         rate: row.high,
         targets,
         states,
-        reach: new Map(controlled.map((a) => [a.weed, daysUpTo(a.upTo)])),
+        reach: new Map(controlled.map((a) => [a.weed, Math.min(OLDEST_DAYS, daysUpTo(a.upTo))])),
         intervalDays: limitsFor(label, facts.zone, 'post-emergent').intervalDays ?? 0,
       },
     ];
   });
 }
+
+/** What stood longer was seen by everybody, and soon dies by itself: no shot counts it. Common practice, no source. */
+const OLDEST_DAYS = 60;
 
 /** Days of its season in which a winter annual is worth a shot: November to mid-March, before it seeds and dies. Common practice, no source. */
 const WINTER_SHOTS = { from: 100, to: 235 };

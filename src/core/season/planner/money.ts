@@ -7,16 +7,19 @@ import { rootCeilingOn, rootLoadBefore } from '@/core/records/ceiling';
 import type { PlannedApplication } from '@/core/season/programme';
 import type { ProductRate } from '@/core/units/rate';
 import type { Figures } from './figures';
+import type { Looks } from './looks';
 import { asRate, samePeriod, type Option } from './options';
 import type { PlanningRules } from './question';
 import type { Shape } from './search';
-import { judgedArea, seasonCost, type SeasonCost } from './worth';
+import { SEEN, judgedArea, seasonCost, visitCost, weedCost, type SeasonCost } from './worth';
 
 export type Money = Readonly<{
   /** USD of the season of a shape on its days. @param hold mean share of the weeds that is stopped, 0 to 1 */
   ofShape: (shape: Shape, days: readonly Day[], hold: number) => number;
   /** the same of a program as it is shown. @param through mean share of the weeds that comes through, 0 to 1 */
   ofProgramme: (applications: readonly PlannedApplication[], figures: Figures, through: number) => SeasonCost;
+  /** whether a look's shot saves more than its visit and product cost */
+  paysFor: (look: Looks[number]) => boolean;
 }>;
 
 /** @param facts with what is kept on the ledger */
@@ -75,6 +78,10 @@ export function moneyOf(
         minutes,
       ).total;
     },
+    paysFor: ({ product, takes }) =>
+      product !== null &&
+      weedCost(weights, takes * (1 - SEEN)) >
+        visitCost(weights, minutes) + price(product.label, product.rate, product.rate.rate),
     ofProgramme: (applications, figures, through) => {
       const products = applications.flatMap((a) => a.products);
       return seasonCost(

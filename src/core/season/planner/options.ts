@@ -7,7 +7,9 @@ import type { Lane, Range, State } from '@/core/calendar/span';
 import { GATES } from '@/core/gates/all';
 import type { Facts, Gate, GateContext, GateKey } from '@/core/gates/gate';
 import { ceilingsOn, countedIn, rootCeilingOn, rootLoadBefore, rootLoadIn } from '@/core/records/ceiling';
+import { interval } from '@/core/gates/interval';
 import { seedingAhead } from '@/core/gates/seeding-ahead';
+import { soilLine } from '@/core/gates/soil-line';
 import { windowOf } from '@/core/gates/window';
 import { yearLimit } from '@/core/gates/year-limit';
 import { WHOLE_ZONE, type Spacing } from '@/core/products/application';
@@ -28,8 +30,9 @@ import { isPreEmergent, type Use } from '@/core/trade/terms';
 import { rateLike, type ProductRate } from '@/core/units/rate';
 import { emergenceOf } from '@/core/weeds/emergence';
 import type { Weed } from '@/core/weeds/weeds';
-import type { Strength } from '@/core/season/barrier';
+import type { Strength, WeighedRuns } from '@/core/season/barrier';
 import { strengthIn } from '@/core/season/doses';
+import { dayOfFlush } from '@/core/season/hold';
 import { spacingFor } from '@/core/season/sequence';
 import type { PlanningRules, Target } from './question';
 import { LIMIT_FREE, ROOTS_FREE } from './worth';
@@ -89,13 +92,14 @@ export function optionsFor(
   targets: readonly Target[],
   rules: PlanningRules,
   range: Range<Day>,
+  runs: WeighedRuns,
 ): Option[] {
   const out: Option[] = [];
   for (const label of labels) {
     if (label.status !== 'registered' || !isHerbicide(label) || !label.inSoil) continue;
     if (facts.zone.organicOnly && !isOrganic(label)) continue;
     for (const use of ['pre-emergent', 'autumn pre-emergent'] as const) {
-      const option = optionOf(facts, label, use, targets, rules, range, out.length);
+      const option = optionOf(facts, label, use, targets, rules, range, runs, out.length);
       if (option) out.push(option);
     }
   }
@@ -111,6 +115,7 @@ function optionOf(
   targets: readonly Target[],
   rules: PlanningRules,
   range: Range<Day>,
+  runs: WeighedRuns,
   index: number,
 ): Option | null {
   const { zone } = facts;
@@ -142,6 +147,7 @@ function optionOf(
   const limits = limitsFor(label, zone, use);
   const kept = new Map<string, DayStates>();
   const apart = farFromItsGroup(facts, label, range);
+  const ofThisFlush = beforeFlushEnds(own, runs, range, facts.today);
   return {
     index,
     label,
@@ -181,11 +187,12 @@ function optionOf(
         [
           once(`rate ${nitrogen}`, () => statesOf(asked(null), range, WHATEVER_PART)),
           once(`seed ${wait}`, () => gateStates(seedingAhead, asked(null, total), range).map(shutWhereAjar)),
-          once(`part ${part}`, () =>
-            BY_PART.map((g) => gateStates(g, asked(part === 'later' ? range.from : null), range)).reduce(
-              worseOf,
-            ),
-          ),
+          once(`part ${part}`, () => {
+            const of = asked(part === 'later' ? range.from : null);
+            const line = gateStates(soilLine, of, range);
+            const onItsLine = part === 'later' ? [line] : [aheadOfLine(line), ofThisFlush];
+            return [gateStates(interval, of, range), ...onItsLine].reduce(worseOf);
+          }),
           apart,
         ].reduce(worseOf),
       );
@@ -246,9 +253,9 @@ function statesIn(lane: Lane<Day, Readonly<{ state: State }>>, range: Range<Day>
   return states;
 }
 const PLANNING_GATES = GATES.filter((g) => !ASKED_LATER.has(g.key));
-/** Those for which it makes a difference whether it is the first part of a total. */
-const BY_PART = PLANNING_GATES.filter((g) => g.key === 'soil-line' || g.key === 'interval');
-const WHATEVER_PART = PLANNING_GATES.filter((g) => !BY_PART.includes(g) && g !== seedingAhead);
+/** Asked by part of a total, and with all parts together. */
+const BY_PART: readonly Gate[] = [soilLine, interval, seedingAhead];
+const WHATEVER_PART = PLANNING_GATES.filter((g) => !BY_PART.includes(g));
 const worseOf = (a: DayStates, b: DayStates): DayStates => a.map((s, d) => Math.min(s, b[d]!));
 
 /**
@@ -304,6 +311,32 @@ function farFromItsGroup({ ledger }: Facts, label: Label, range: Range<Day>): Da
   }
   return states;
 }
+
+/** Of each stretch on which a line lets a dose go the days that are ahead of it; once they are behind, those that are left. */
+function aheadOfLine(states: DayStates): DayStates {
+  const out = Uint8Array.from(states);
+  for (let from = 0; from < out.length;) {
+    let to = from;
+    while (to < out.length && out[to]! > 0) to++;
+    if (out.subarray(from, to).includes(2)) for (let d = from; d < to; d++) if (out[d] === 1) out[d] = 0;
+    from = to + 1;
+  }
+  return out;
+}
+
+/** Days up to which nearly all that its targets bring up this season is up: a first dose after them holds nothing of it. */
+function beforeFlushEnds(
+  targets: readonly Weed[],
+  runs: WeighedRuns,
+  { from, to }: Range<Day>,
+  today: Day,
+): DayStates {
+  const ends = targets.flatMap((weed) => dayOfFlush(weed, runs, today, NEARLY_ALL) ?? []);
+  const end = Math.max(from, ...ends);
+  return new Uint8Array(to - from).map((_, d) => (from + d < end ? 2 : 0));
+}
+/** Of the season's seedlings. Ours. */
+const NEARLY_ALL = 0.9;
 
 /** What a unit of product takes of the roots, what the turf bears, and what lies there of twelve months, kg/ha as prodiamine. */
 function rootsOf(

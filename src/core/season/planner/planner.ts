@@ -25,7 +25,7 @@ import {
   type PlannedProduct,
 } from '@/core/season/programme';
 import { figuresOf, type Figures } from './figures';
-import { fewMembers, holdTable, type Tried } from './hold-table';
+import { fewMembers, holdTable, type HoldTable, type Tried } from './hold-table';
 import { leftOutOf, type LeftOut } from './left-out';
 import { lookAfterwards, postEmergents, shotsOf, type Looks, type Post } from './looks';
 import { moneyOf, type Money } from './money';
@@ -33,7 +33,7 @@ import { optionsFor, asRate, type Option } from './options';
 import type { PlanQuestion } from './question';
 import { cleanUpOf, yearOffOf, type CleanUp, type YearOff } from './beside';
 import { isSpent, spentGroups, unspent, wishesOf } from './wishes';
-import { allowedDays, bestOf, type Found, type Search, type Shape } from './search';
+import { allowedDays, bestOf, type Found, type Search, type Shape, type Slot } from './search';
 import { inParts, ofTwo, once, springAndAutumn, thenInAutumn, type ProgrammeKind } from './shapes';
 import { SEEN, type SeasonCost } from './worth';
 
@@ -96,7 +96,8 @@ export function planProgrammes(
 ): Plans {
   const plans = plansFor(q, onStep);
   const { zone, rules } = q.facts;
-  if (!plans.leftOut.length || !zone.seedings.length || rules.seedSlackDays === 0) return plans;
+  const isBarrier = (p: Programme) => p.kind !== 'no pre-emergent' && p.kind !== 'as planned';
+  if (plans.programmes.some(isBarrier) || !zone.seedings.length || rules.seedSlackDays === 0) return plans;
   return plansFor({ ...q, facts: { ...q.facts, rules: { ...rules, seedSlackDays: 0 } } }, onStep);
 }
 
@@ -105,7 +106,7 @@ function plansFor(q: PlanQuestion, onStep: (done: number, of: number) => void): 
   const { today } = q.facts;
   const range = { from: today, to: seasonsEnd(q, runs) };
   const facts = { ...q.facts, ledger: [...q.facts.ledger, ...plannedEntries(q.kept, q.facts.zone, today)] };
-  const options = optionsFor(facts, q.labels, q.targets, q.rules, range);
+  const options = optionsFor(facts, q.labels, q.targets, q.rules, range, runs);
   const input = {
     runs,
     options,
@@ -174,10 +175,10 @@ function plansFor(q: PlanQuestion, onStep: (done: number, of: number) => void): 
   if (leader) {
     const used = new Set(leader.shape.flatMap((s) => s.option.parts.map((p) => p.group ?? p.name)));
     const others = spring.filter((o) => !o.parts.some((p) => used.has(p.group ?? p.name)));
-    add('another group', best([...once(others), ...inParts(others, 2)]));
+    add('another group', best([...(mustPart ? [] : once(others)), ...inParts(others, 2)]));
   }
   const strongest = bestOptions(spring, search);
-  add('two together', best(ofTwo(strongest, 'together')));
+  if (!mustPart) add('two together', best(ofTwo(strongest, 'together')));
   add('one after another', best(ofTwo(strongest, 'after')));
 
   // behind each of them the autumn's own barrier, where the house puts one down
@@ -199,11 +200,14 @@ function plansFor(q: PlanQuestion, onStep: (done: number, of: number) => void): 
   );
   const known: Known = { q, facts, search, runs, posts, money };
   const bare = measured({ kind: 'no pre-emergent', applications: [] }, null, known);
-  const proposed = theBest(all).map(({ kind, found: f }) =>
-    measured(programmeOf(kind, withWindows(f, search)), f, known),
-  );
+  const proposed = theBest(all).map(({ kind, found: f }) => {
+    const placed = withWindows(f, search);
+    return measured(programmeOf(kind, placed), placed, known);
+  });
+  // what costs more than nothing at all is shown only if everybody compares with it
+  const worthIt = proposed.filter((p) => ALWAYS.includes(p.kind) || p.cost.total <= bare.cost.total);
   const programmes = [
-    ...(yearOff ? [bare, ...proposed] : [...proposed, bare].toSorted((a, b) => a.cost.total - b.cost.total)),
+    ...(yearOff ? [bare, ...worthIt] : [...worthIt, bare].toSorted((a, b) => a.cost.total - b.cost.total)),
     ...(q.planned.length ? [measured({ kind: 'as planned', applications: q.planned }, null, known)] : []),
   ];
   const wishes = asked.map((w) => ({
@@ -294,8 +298,38 @@ function withWindows(found: Found, { range, exact }: Search): WithWindows {
     while (isGood(addDays(to, 1))) to = addDays(to, 1);
     return { from, to };
   });
-  return { ...found, windows };
+  return { ...withSlack(found, windows, exact), windows };
 }
+
+/** So many days of a window are left behind the day that is proposed: rain and wind take some. Ours. */
+const SLACK_DAYS = 5;
+/** For that so much of the hold may be given up. Ours. */
+const SLACK_COSTS = 0.0007;
+
+/** Each dose some days before its window's end, the first days first, if that costs next to nothing. */
+function withSlack(
+  found: Found,
+  windows: readonly Readonly<{ from: Day; to: Day }>[],
+  exact: HoldTable,
+): Found {
+  const { shape } = found;
+  const heldOn = (days: readonly Day[]) =>
+    exact.hold(shape.map((s, i) => ({ option: s.option.index, rate: s.rate, day: days[i]! })));
+  let { days } = found;
+  windows.forEach(({ from, to }, i) => {
+    for (let day = Math.max(from, addDays(to, -SLACK_DAYS)) as Day; day < days[i]!; day = addDays(day, 1)) {
+      const moved = days.map((d, k) => (k === i ? day : d));
+      // a pair keeps its spacing
+      if (!shape.every(({ after }, k) => !after || isSpaced(after, moved[k]! - moved[after.slot]!))) continue;
+      if (heldOn(moved) < found.hold - SLACK_COSTS) continue;
+      days = moved;
+      break;
+    }
+  });
+  return { ...found, days, hold: heldOn(days) };
+}
+const isSpaced = ({ gap }: NonNullable<Slot['after']>, days: number): boolean =>
+  days >= gap.leastDays && days <= gap.mostDays;
 
 /** As the zone's programme would hold it: what goes down on one day is one application; parts of a total are tied. */
 function programmeOf(
@@ -413,12 +447,15 @@ function measured(
     return hold ? [{ ...hold, weight }] : [];
   });
   const lastDay = Math.max(...p.applications.map((a) => a.plannedOn));
-  const looks = lookAfterwards(holds, posts, range);
+  const looks = lookAfterwards(holds, posts, range).map((l) =>
+    money.paysFor(l) ? l : { ...l, product: null, takes: 0 },
+  );
   // a year without a barrier is no year without work: its shots are counted like any other
   const counted = p.kind === 'no pre-emergent' ? [...p.applications, ...shotsOf(looks)] : p.applications;
   const figures = figuresOf(counted, q, facts);
   // what was seen and taken while small costs less than what stays
-  const taken = p.kind === 'no pre-emergent' ? looks.reduce((sum, l) => sum + l.takes, 0) : 0;
+  const taken =
+    p.kind === 'no pre-emergent' ? looks.reduce((sum, l) => sum + (l.product ? l.takes : 0), 0) : 0;
   const through = 1 - meanHold(holds) - taken * (1 - SEEN);
   return {
     ...p,

@@ -27,7 +27,7 @@ export const USUAL_WEIGHTS: Weights = { callback: 60, hour: 45, rootVisits: 1, l
 export const ROOTS_FREE = 0.5;
 export const LIMIT_FREE = 0.8;
 /** What came up and was taken while small was seen all the same: it costs this share of what stays. Ours. */
-export const SEEN = 0.5;
+export const SEEN = 0.25;
 
 /** Each in USD for the judged area. */
 export type SeasonCost = Readonly<{

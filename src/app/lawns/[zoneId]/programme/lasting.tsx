@@ -29,12 +29,13 @@ export function Lasting({
   const strength = product && part ? strengthIn(part.name, product.label, facts.zone.turf) : null;
   const ai =
     product && part ? ingredientRate(product.rate, { ...part, counts: 'a.i.' }, product.label.density) : null;
-  if (!product || !strength || !ai) return null;
+  if (!product || !part || !strength || !ai) return null;
+  const barrier = { strength, ingredient: part.name };
   const { label, rate } = product;
-  const last = lastDayOf(runs, strength, ai, from);
+  const last = lastDayOf(runs, barrier, ai, from);
   const read = parseFigure(months, { field: 'Months', unit: 'months', above: 0, most: 12 });
   const needed = read.ok
-    ? rateToHold(runs, strength, from, addDays(from, Math.round(read.value * DAYS_A_MONTH)))
+    ? rateToHold(runs, barrier, from, addDays(from, Math.round(read.value * DAYS_A_MONTH)))
     : null;
   const words = (kg: number) =>
     significant(rateIn(partOfRate(rate, kg / ai), label.rateUnit) ?? (rate.rate * kg) / ai, 2);
