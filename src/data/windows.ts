@@ -240,6 +240,18 @@ export async function countWindows(
   return { totals, waiting: rows.reduce((sum, r) => sum + r.waiting, 0) };
 }
 
+/** How many lines may go now, by the last day that still helps. */
+export async function linesByLastDay(
+  db: Transaction,
+): Promise<readonly Readonly<{ last: Day | null; lines: number }>[]> {
+  const rows = await db
+    .select({ last: applicationWindow.lastOn, lines: count() })
+    .from(applicationWindow)
+    .where(inArray(applicationWindow.state, ['open', 'ajar']))
+    .groupBy(applicationWindow.lastOn);
+  return rows.map(({ last, lines }) => ({ last: last as Day | null, lines }));
+}
+
 /**
  * The top of a board: of each group up to so many rows, the most pressing first; what lies on one lawn stays together, at the place of its most pressing. Read off an index from its top, however many rows there are.
  */

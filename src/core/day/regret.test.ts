@@ -92,12 +92,26 @@ test('the worth is asked on few days, drawn straight between them, and not behin
   expect(asked).toEqual([0, 1, 3, 7, 14]);
 });
 
-test('two trucks of ten hours at 30 minutes a stop have room for forty: of eighty that wait, each gets half a chance', () => {
-  const crews = { trucks: 2, hours: 10, minutesAStop: 30 };
-  expect([roomFor(80, crews), roomFor(40, crews), roomFor(3, crews)]).toEqual([0.5, 1, 1]);
-  const open = [{ from: today, to: addDays(today, 9), verdict: { state: 'open', by: [] } }] as WindowLane;
-  const at = (room: number) => chanceOn(open, today, null, 7, room)(addDays(today, 2));
-  expect(at(0.5)).toBeCloseTo(at(1) / 2, 12);
+describe('room', () => {
+  const crews = { trucks: 2, hours: 10, minutesAStop: 30, daysAWeek: 7 };
+  const lines = (n: number, last: Day | null) => ({ last, lines: n });
+  // by hand: 40 stops a day, today and on six of ten days after it
+  test('lines that are as urgent share it over the days that are left to them', () => {
+    const lasts = [lines(560, addDays(today, 10))];
+    expect(roomFor({ lasts, crews }, today, addDays(today, 10))).toBeCloseTo(0.5, 12);
+    expect(roomFor({ lasts: [lines(100, addDays(today, 10))], crews }, today, addDays(today, 10))).toBe(1);
+  });
+  test('less urgent lines take none from it; those of no last day count for such lines alone', () => {
+    const lasts = [lines(30, addDays(today, 3)), lines(5000, addDays(today, 30)), lines(5000, null)];
+    expect(roomFor({ lasts, crews }, today, addDays(today, 3))).toBe(1);
+    expect(roomFor({ lasts, crews }, today, addDays(today, 30))).toBeLessThan(0.2);
+    expect(roomFor({ lasts, crews }, today, null)).toBeLessThan(0.2);
+  });
+  test('it lowers the chance of each day', () => {
+    const open = [{ from: today, to: addDays(today, 9), verdict: { state: 'open', by: [] } }] as WindowLane;
+    const at = (room: number) => chanceOn(open, today, null, 7, room)(addDays(today, 2));
+    expect(at(0.5)).toBeCloseTo(at(1) / 2, 12);
+  });
 });
 
 test('a window that ends beyond what anybody plans by has no last day', () => {

@@ -4,7 +4,7 @@
  * Model: an application is worth what it stops on the day it is done (points: per cent of its weeds' season). Put off, it is
  * done on the next day that works and has room for it: each day ahead has a chance of its own, and when none comes it is
  * worth nothing. Regret is what it is worth today less what waiting is worth on the average.
- * Left out: that crews take what is pressing first; on each day all that waits has the same share of the room.
+ * Crews take what is pressing first, so for a line only those count that are at least as urgent (`roomFor`).
  */
 import { addDays, weekdayOf, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
@@ -110,13 +110,29 @@ export function chanceOn(
   };
 }
 
-/** The share of what waits that the crews have room for on a day: at most 1. */
-export function roomFor(
-  waiting: number,
-  crews: Readonly<{ trucks: number; hours: number; minutesAStop: number }>,
-): number {
-  const stops = (crews.trucks * crews.hours * 60) / crews.minutesAStop;
-  return waiting > stops ? stops / waiting : 1;
+/** What waits, and what crews can do of it. */
+export type Waiting = Readonly<{
+  /** how many lines may go today, by their last day; null: none, or further off than anybody plans by */
+  lasts: readonly Readonly<{ last: Day | null; lines: number }>[];
+  crews: Readonly<{ trucks: number; hours: number; minutesAStop: number; daysAWeek: number }>;
+}>;
+
+/**
+ * The share of the lines that are at least as urgent as one with this last day that crews have room for from today until
+ * then: at most 1. Less urgent ones take no room from it. Sharing a day's room among all that waits makes the chances tiny and lets the
+ * dearest go first, whatever closes.
+ */
+export function roomFor({ lasts, crews }: Waiting, today: Day, last: Day | null): number {
+  const end = last ?? addDays(today, FURTHEST_DAYS);
+  const urgent = lasts.reduce(
+    (sum, l) => sum + (last === null || (l.last !== null && l.last <= last) ? l.lines : 0),
+    0,
+  );
+  let days = 0;
+  for (let day = addDays(today, 1); day <= end; day = addDays(day, 1))
+    if (isWorked(day, crews.daysAWeek)) days += USUAL_TENTHS / 10;
+  const stops = ((crews.trucks * crews.hours * 60) / crews.minutesAStop) * (1 + days);
+  return urgent > stops ? stops / urgent : 1;
 }
 
 /** Further ahead nobody puts an application off knowingly. */

@@ -1,8 +1,7 @@
 /** Signs of life of the workers: whether one works, and which jobs a dead one has left. */
 import 'server-only';
-import { and, eq, notInArray, sql } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
 import { signInDatabase } from '@/data/connection';
-import { workerJob } from '@/data/schema';
 import { dropOldCounts } from '@/data/tokens';
 import { QUEUES } from './kinds';
 
@@ -16,9 +15,9 @@ export async function beat(workerId: string, inHand: ReadonlySet<string>): Promi
   await signInDatabase().execute(sql`
     insert into worker_beat (worker_id) values (${workerId})
     on conflict (worker_id) do update set seen_at = now()`);
-  await signInDatabase()
-    .delete(workerJob)
-    .where(and(eq(workerJob.workerId, workerId), notInArray(workerJob.jobId, [...inHand])));
+  await signInDatabase().execute(sql`
+    delete from worker_job
+    where worker_id = ${workerId} and job_id::text <> all(string_to_array(${[...inHand].join(',')}, ','))`);
 }
 
 /** Signs of life, counts of tries that are a day old, and who took jobs that are done. */

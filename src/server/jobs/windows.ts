@@ -8,7 +8,7 @@ import { lastDayOf } from '@/core/gates/last-day';
 import { lineDay } from '@/core/gates/soil-line';
 import { nextOpen, productsOf, windowOf, type WindowLane } from '@/core/gates/window';
 import { hoursAhead } from '@/core/day/hours';
-import { chanceOn, regretFor, roomFor, type Regret } from '@/core/day/regret';
+import { chanceOn, regretFor, roomFor, type Regret, type Waiting } from '@/core/day/regret';
 import { worthQuestion } from '@/core/day/worth';
 import type { Label } from '@/core/products/label';
 import { contextOf, isOpen, yearAhead } from '@/core/season/programme';
@@ -23,7 +23,7 @@ import { tellChange } from '@/data/changes-told';
 import {
   WATCHED_DAYS,
   WINDOW_FORM,
-  countWindows,
+  linesByLastDay,
   makeRoomForWindows,
   markWindowsStale,
   takeStaleWindows,
@@ -42,16 +42,15 @@ export const hourOfMoment = ({ today, hour }: Moment): number => today * 24 + ho
 
 /** Computes all that is stale, missing or of another hour. Done twice it does no harm: the second finds nothing. */
 export async function computeWindows(actor: Actor): Promise<void> {
-  const waits = await inOrganisation(actor, async (db) => {
+  const lasts = await inOrganisation(actor, async (db) => {
     const moment = await momentOf(db, actor);
     await makeRoomForWindows(db, actor.orgId, moment.today);
-    const { totals } = await countWindows(db, hourOfMoment(moment));
-    return totals.open + totals.ajar;
+    return linesByLastDay(db);
   });
   let isAny = false;
   const compute = async (asked: Asked) => {
     // a batch holds rows that a command may wait for, and may wait itself for an outlook that the command computes
-    while (await againWhereCollided(() => computeBatch(actor, asked, waits))) isAny = true;
+    while (await againWhereCollided(() => computeBatch(actor, asked, lasts))) isAny = true;
   };
   const asked: Asked = new Map();
   await compute(asked);
@@ -84,8 +83,8 @@ async function keepOdds(actor: Actor, asked: Asked): Promise<boolean> {
   return zones.size > 0;
 }
 
-/** @param waits lines that could go when they were last looked at @returns false: nothing was left to compute */
-async function computeBatch(actor: Actor, asked: Asked, waits: number): Promise<boolean> {
+/** @param lasts lines that could go when they were last looked at @returns false: nothing was left to compute */
+async function computeBatch(actor: Actor, asked: Asked, lasts: Waiting['lasts']): Promise<boolean> {
   return inOrganisation(actor, async (db) => {
     const moment = await momentOf(db, actor);
     const forHour = hourOfMoment(moment);
@@ -95,7 +94,7 @@ async function computeBatch(actor: Actor, asked: Asked, waits: number): Promise<
     const { books, house, labels } = await assemble(db, actor, zones, moment);
     const soils = await soilsOf(db, actor.orgId, zones, house.crossings.depth, moment.today);
     const { workFrom, workTo } = house.rules;
-    const room = roomFor(waits, crewsFrom(house.planning, workTo - workFrom));
+    const waiting: Waiting = { lasts, crews: crewsFrom(house.planning, workTo - workFrom) };
     const windows: NewWindow[] = [];
     const drop: string[] = [];
     for (const [zoneId, ids] of taken) {
@@ -110,7 +109,13 @@ async function computeBatch(actor: Actor, asked: Asked, waits: number): Promise<
           const past = asked.get(place)?.past ?? (await pastOddsOf(db, stationId, [context]))[key] ?? null;
           const soil = soils.get(zoneId) ?? null;
           windows.push(
-            windowFor(book, id, context, { past, soil, planning: house.planning, room, labels: labels.now }),
+            windowFor(book, id, context, {
+              past,
+              soil,
+              planning: house.planning,
+              waiting,
+              labels: labels.now,
+            }),
           );
           const without = asked.get(place)?.without ?? new Set<string>();
           if (!past) without.add(zoneId);
@@ -134,8 +139,7 @@ type Season = Readonly<{
   past: PastOdds | null;
   soil: SoilOf | null;
   planning: StoredPlanning;
-  /** see `roomFor` */
-  room: number;
+  waiting: Waiting;
   labels: readonly Label[];
 }>;
 
@@ -187,7 +191,7 @@ function regretNow(
   { applications, facts }: ZoneBook,
   id: string,
   all: WindowLane,
-  { past, soil, planning, room, labels }: Season,
+  { past, soil, planning, waiting, labels }: Season,
   last: Day | null,
 ): Regret {
   const { today } = facts;
@@ -195,7 +199,7 @@ function regretNow(
   return regretFor(
     today,
     worthOf(question, soil, planning.school, labels),
-    chanceOn(all, today, past, planning.daysAWeek, room),
+    chanceOn(all, today, past, planning.daysAWeek, roomFor(waiting, today, last)),
     last ?? undefined,
   );
 }
