@@ -280,10 +280,15 @@ export type DueRow = Readonly<{
   planned: Day;
   from: Day;
   latest: Day;
-  /** a first pre-emergent is due before its line; what follows a first part, or works on the leaf, by its own window */
-  isByLine: boolean;
+  /** a first pre-emergent is due before its line, in spring or in fall; null: what follows a first part, or works on the leaf, goes by its own window */
+  line: 'rising' | 'falling' | null;
   productId: string;
 }>;
+
+const LINE_OF_USE: Readonly<Record<string, DueRow['line']>> = {
+  'pre-emergent': 'rising',
+  'autumn pre-emergent': 'falling',
+};
 
 export async function dueOf(
   db: Transaction,
@@ -303,16 +308,17 @@ export async function dueOf(
   return rows.map((r) => {
     const day = (key: string) => (r[key] === null ? null : dayFrom(r[key] as string));
     const planned = day('planned_on')!;
-    const isByLine = r['use'] === 'pre-emergent' && ((r['part'] as number | null) ?? 1) === 1;
+    const isFirst = ((r['part'] as number | null) ?? 1) === 1;
+    const line = isFirst ? (LINE_OF_USE[r['use'] as string] ?? null) : null;
     return {
       zoneId: r['id'] as string,
       site: `${r['address'] as string} · ${r['name'] as string}`,
       stationId: r['station_id'] as string,
       isIrrigated: r['irrigated'] === true,
-      isByLine,
+      line,
       planned,
       from: day('from_on') ?? addDays(planned, -OWN_WINDOW.before),
-      latest: day('to_on') ?? addDays(planned, isByLine ? OWN_WINDOW.beforeLine : OWN_WINDOW.after),
+      latest: day('to_on') ?? addDays(planned, line ? OWN_WINDOW.beforeLine : OWN_WINDOW.after),
       productId: r['product_id'] as string,
     };
   });

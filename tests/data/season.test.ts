@@ -117,7 +117,12 @@ describe('a proposed programme', () => {
     const before = await programmeOf(id);
     const { plans } = await proposedFor(id);
     const once = typedProgramme(plans.programmes.find((p) => p.kind === 'once')!);
-    const over = [...once, ...once.map((a) => ({ ...a, plannedOn: '2027-09-20', earliest: '', latest: '' }))];
+    // five times what is proposed, months apart, is more than any year's limit
+    const later = ['2027-06-20', '2027-08-20', '2027-10-20', '2027-12-20'];
+    const over = later.reduce(
+      (all, plannedOn) => [...all, ...once.map((a) => ({ ...a, plannedOn, earliest: '', latest: '' }))],
+      once,
+    );
     const parted = once.map((a) => ({ ...a, ties: [{ of: 'x', part: 2 }] }));
     expect(await takeProgramme(lead, sent(id, { applications: parted }))).toMatchObject({
       refusal: {
@@ -327,6 +332,40 @@ describe('the season of all lawns', () => {
     await expect((async () => planMany(actor('viewer'), { zoneIds: [] }, () => ''))()).rejects.toThrow(
       Forbidden,
     );
+  });
+
+  test('a round of the fall has the fall’s line of each lawn’s own soil', async () => {
+    const { id } = await zoneNamed('12 Farrier Bend · whole lawn');
+    const { plans } = await proposedFor(id);
+    const [typed] = typedProgramme(plans.programmes.find((p) => p.kind === 'once')!);
+    const planned: ProgrammeInput['applications'][number] = {
+      ...typed!,
+      purpose: 'Fall round',
+      plannedOn: '2027-08-25',
+      earliest: '',
+      latest: '',
+      products: typed!.products.map((p) => ({
+        ...p,
+        rate: '0.18',
+        use: 'autumn pre-emergent',
+        targets: ['annual-bluegrass'],
+      })),
+      ties: [null],
+    };
+    expect(await takeProgramme(lead, sent(id, { applications: [planned] }))).toMatchObject({ ok: true });
+    const asked = await startQuestion(lead, { round: 'Fall round' });
+    if (!asked.ok) throw new Error(JSON.stringify(asked.refusal));
+    const [lawn] = asked.value.question.lawns;
+    const days = asked.value.question.lines[lawn!.line!]!.filter((d) => d !== null);
+    expect(days.length).toBeGreaterThan(1);
+    for (const day of days) expect(isoDay(day)).toMatch(/^2027-(08|09|1[0-2])/);
+    const { latest } = answerStart({
+      ...asked.value,
+      crews: asked.value.question.crews,
+      start: asked.value.question.today,
+    });
+    expect(latest).not.toBeNull();
+    expect(latest!).toBeLessThan(Math.max(...days));
   });
 
   test('goes out as a calendar and as a table', async () => {

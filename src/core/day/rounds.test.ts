@@ -10,9 +10,9 @@ import { regretOf, roomFor } from './regret';
 const START = dayOf(2027, 3, 1);
 const DAYS = 40;
 /** Stops of a day, and how many of ten days work. */
-const STOPS = 8;
+const STOPS = 5;
 const WORKS = 0.6;
-const crews = { trucks: 1, hours: 8, minutesAStop: 60, daysAWeek: 7 };
+const crews = { trucks: 1, hours: STOPS, minutesAStop: 60, daysAWeek: 7 };
 
 type Line = Readonly<{ from: number; last: number; worth: number; fades: number }>;
 const worthOn = ({ from, worth, fades }: Line, d: number) => worth * Math.max(0, 1 - fades * (d - from));

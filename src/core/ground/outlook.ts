@@ -69,7 +69,13 @@ export type Outlook = Lines &
     /** daily mean, °C, from `today` on, more than a year: by which 10, 50 and 90 % of the members stand */
     band: Readonly<{ p10: readonly number[]; p50: readonly number[]; p90: readonly number[] }>;
     /** one a member, in their order, and the year whose weather it has; null: generated */
-    members: readonly Readonly<{ year: number | null; day: Day | null }>[];
+    members: readonly Readonly<{
+      year: number | null;
+      /** of the house's line in the season that counts */
+      day: Day | null;
+      /** of the house's line and of the fall's, in the season that counts and in the next */
+      lines: Readonly<Record<'rising' | 'falling', readonly [Day | null, Day | null]>>;
+    }>[];
     /** the warmest strip's lines, where the zone has one; it germinates first */
     strip: Lines | null;
     correction: Correction;
@@ -152,15 +158,24 @@ const yearAfter = (begins: Day): Day => addDays(begins, 365);
 export function outlookFrom(e: Ensemble, knowledge: SiteKnowledge, rules: LineRules): Outlook {
   const runs = correctedRuns(e, knowledge, looksAtAir(rules.rule));
   const newYear = dayOf(yearOf(e.today), 1, 1);
-  const { members, ...lines } = allLines(e, runs, knowledge, rules);
+  const { members, next, ...lines } = allLines(e, runs, knowledge, rules);
+  const fallOf = (begins: Day) =>
+    runs.members.map((m) => watchDay(m.from, m.soil, 'autumn', begins, rules.fall));
+  const autumn = lines.watches.autumn!;
+  const [falls, nextFalls] = [fallOf(autumn.begins), fallOf(autumn.next.begins)];
   return {
     ...lines,
+    next: { begins: next.begins, crossed: next.crossed, dates: next.dates },
     from: newYear,
     today: e.today,
     depth: e.depth,
     observed: Array.from(runs.soFar.soil).slice(newYear - runs.soFar.from),
     band: bandOf(runs.members, runs.behind),
-    members: members.map((day, k) => ({ year: e.members[k]!.year, day })),
+    members: members.map((day, k) => ({
+      year: e.members[k]!.year,
+      day,
+      lines: { rising: [day, next.days[k]!], falling: [falls[k]!, nextFalls[k]!] },
+    })),
     strip: null,
     correction: knowledge.correction,
   };
@@ -169,8 +184,8 @@ export function outlookFrom(e: Ensemble, knowledge: SiteKnowledge, rules: LineRu
 /** Only the lines of a site: of its warmest strip beside its open lawn. */
 export function linesFrom(e: Ensemble, knowledge: SiteKnowledge, rules: LineRules): Lines {
   const runs = correctedRuns(e, knowledge, looksAtAir(rules.rule));
-  const { members: _, ...lines } = allLines(e, runs, knowledge, rules);
-  return lines;
+  const { members: _, next, ...lines } = allLines(e, runs, knowledge, rules);
+  return { ...lines, next: { begins: next.begins, crossed: next.crossed, dates: next.dates } };
 }
 
 const allLines = (
@@ -214,7 +229,8 @@ function lineUnder(
   rule: CrossingRule,
   signs: readonly SignSeen[],
   reference: CrossingRule,
-): Line & Readonly<{ members: readonly (Day | null)[] }> {
+): Omit<Line, 'next'> &
+  Readonly<{ members: readonly (Day | null)[]; next: Season & Readonly<{ days: readonly (Day | null)[] }> }> {
   const begins = seasonNow(e.climate, 'rising', e.today);
   const says = (begins: Day) => {
     if (rule.school !== 'signs') {
@@ -232,7 +248,8 @@ function lineUnder(
   };
   const season = ({ days, ...rest }: ReturnType<typeof says>): Season => ({ ...rest, dates: oddsOf(days) });
   const now = says(begins);
-  return { ...season(now), next: season(says(yearAfter(begins))), members: now.days };
+  const next = says(yearAfter(begins));
+  return { ...season(now), next: { ...season(next), days: next.days }, members: now.days };
 }
 
 /** What past seasons of the site's kind did, with its lasting offset: the year in which each began, and its day. */

@@ -1,6 +1,8 @@
 /** When to start, against cases that are worked out by hand, and against a slow simulation. */
 import fc from 'fast-check';
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
+import { randomFrom } from '@/core/weather/random';
+import { answerStart, type StartQuestion } from './start';
 import {
   NO_RAIN,
   daysToRain,
@@ -184,34 +186,36 @@ test('lost ones are driven to last, and no promise counts them', () => {
 });
 
 // the largest set of lawns that can be saved at all, by augmenting paths (Kuhn 1955; from memory)
+/** The most lawns that any order saves, as a share: a maximum matching of lawns and stops. */
+const best = ({ lawns: all, workable, rainDays }: YearDue, start: Day, c: Crews): number => {
+  const days = Array.from(workable, (w, d) => ({
+    d,
+    room:
+      w && addDays(first, d) >= start && new Date(addDays(first, d) * 86_400_000).getUTCDay() % 6 !== 0
+        ? stopsADay(c)
+        : 0,
+  }));
+  const slots = days.flatMap(({ d, room }) => Array.from({ length: room }, () => d));
+  const may = all.map(({ from, by, isIrrigated }) =>
+    slots.flatMap((d, s) => {
+      const day = addDays(first, d);
+      const water = isIrrigated ? 0 : rainDays[d]!;
+      return day >= from && day < by && water < NO_RAIN && day + water < by ? [s] : [];
+    }),
+  );
+  const taken = new Array<number>(slots.length).fill(-1);
+  const place = (lawn: number, seen: Set<number>): boolean =>
+    may[lawn]!.some((s) => {
+      if (seen.has(s)) return false;
+      seen.add(s);
+      if (taken[s]! >= 0 && !place(taken[s]!, seen)) return false;
+      taken[s] = lawn;
+      return true;
+    });
+  return all.filter((_, i) => place(i, new Set())).length / all.length;
+};
+
 test('saves as many as any order could, over a thousand years of chance', () => {
-  const best = ({ lawns: all, workable, rainDays }: YearDue, start: Day, c: Crews): number => {
-    const days = Array.from(workable, (w, d) => ({
-      d,
-      room:
-        w && addDays(first, d) >= start && new Date(addDays(first, d) * 86_400_000).getUTCDay() % 6 !== 0
-          ? stopsADay(c)
-          : 0,
-    }));
-    const slots = days.flatMap(({ d, room }) => Array.from({ length: room }, () => d));
-    const may = all.map(({ from, by, isIrrigated }) =>
-      slots.flatMap((d, s) => {
-        const day = addDays(first, d);
-        const water = isIrrigated ? 0 : rainDays[d]!;
-        return day >= from && day < by && water < NO_RAIN && day + water < by ? [s] : [];
-      }),
-    );
-    const taken = new Array<number>(slots.length).fill(-1);
-    const place = (lawn: number, seen: Set<number>): boolean =>
-      may[lawn]!.some((s) => {
-        if (seen.has(s)) return false;
-        seen.add(s);
-        if (taken[s]! >= 0 && !place(taken[s]!, seen)) return false;
-        taken[s] = lawn;
-        return true;
-      });
-    return all.filter((_, i) => place(i, new Set())).length / all.length;
-  };
   fc.assert(
     fc.property(
       fc.array(fc.tuple(fc.nat(20), fc.integer({ min: 1, max: 20 }), fc.boolean()), {
@@ -241,4 +245,69 @@ test('saves as many as any order could, over a thousand years of chance', () => 
     ),
     { numRuns: 1000 },
   );
+});
+
+test('the stated promise is kept: 100 questions drawn at random, held to a maximum matching of each year', () => {
+  const random = randomFrom(11);
+  const kept = Array.from({ length: 100 }, () => {
+    const days = 70;
+    const years = Array.from({ length: 12 }, (_, k) => 2001 + k);
+    const question: StartQuestion = {
+      today: first,
+      first,
+      days,
+      years,
+      stations: 1,
+      lawns: Array.from({ length: 20 }, (_, i) => {
+        const from = addDays(first, Math.floor(random() * 25));
+        return {
+          zoneId: `z${i}`,
+          site: `z${i}`,
+          from,
+          latest: addDays(from, 8 + Math.floor(random() * 30)),
+          isIrrigated: random() < 0.5,
+          line: i % 4,
+        };
+      }),
+      // lines of one year come early or late together
+      lines: Array.from({ length: 4 }, () => {
+        const usual = 25 + Math.floor(random() * 20);
+        return years.map(() => addDays(first, usual + Math.floor(random() * 14)));
+      }),
+      workable: years.map(() => Array.from({ length: days }, () => (random() < 0.7 ? '1' : '0')).join('')),
+      rainDays: years.map(() =>
+        Array.from(
+          daysToRain(
+            Array.from({ length: days }, () => (random() < 0.3 ? 16 : 0)),
+            13,
+          ),
+        ),
+      ),
+      crews: { trucks: 1, hours: 8, minutesAStop: 240, daysAWeek: 5 },
+    };
+    const says = answerStart({ question, crews: question.crews, start: first });
+    if (says.latest === null) return null;
+    const savable = question.lawns.filter((_, i) => !says.lost.includes(i));
+    const shares = years.map((year_, y) =>
+      best(
+        year({
+          year: year_,
+          workable: Uint8Array.from(question.workable[y]!, Number),
+          rainDays: Uint8Array.from(question.rainDays[y]!),
+          lawns: savable.map(({ from, latest, isIrrigated, line }) => ({
+            from,
+            by: Math.min(addDays(latest, 1), question.lines[line!]![y]!) as Day,
+            isIrrigated,
+          })),
+        }),
+        says.latest!,
+        question.crews,
+      ),
+    );
+    // nine years of ten, nearly all of those that a start can save
+    return shares.filter((s) => s >= 0.98).length >= 0.9 * years.length;
+  });
+  const answered = kept.filter((k) => k !== null);
+  expect(answered.length).toBeGreaterThan(25);
+  expect(answered.filter(Boolean).length / answered.length).toBeGreaterThanOrEqual(0.95);
 });

@@ -121,7 +121,7 @@ export function startQuestion(
         ],
       });
     const house = await houseOf(db);
-    const byLine = due.filter((d) => d.isByLine);
+    const byLine = due.filter((d) => d.line !== null);
     const zones = await zonesByIds(db, [...new Set(byLine.map((d) => d.zoneId))]);
     const outlooks = await outlooksFor(db, actor, zones, house, today);
     const dark = byLine.filter((d) => !outlooks.get(d.zoneId)?.outlook);
@@ -139,10 +139,15 @@ export function startQuestion(
     const lines: (readonly (Day | null)[])[] = [];
     const known = new Map<string, number>();
     // by the soil of each lawn, whatever is kept of proposals
-    const lineOf = ({ zoneId, isByLine }: DueRow): number | null => {
-      const outlook = isByLine ? outlooks.get(zoneId)?.outlook : null;
-      if (!outlook) return null;
-      const days = past.years.map((y) => outlook.members.find((m) => m.year === y)?.day ?? null);
+    const lineOf = ({ zoneId, line, planned }: DueRow): number | null => {
+      const outlook = outlooks.get(zoneId)?.outlook;
+      if (!line || !outlook) return null;
+      const of = line === 'rising' ? outlook : outlook.watches.autumn;
+      // the season in which the application is planned: the one that counts now, or the next
+      const season = of && planned >= of.next.begins ? 1 : 0;
+      const days = past.years.map(
+        (y) => outlook.members.find((m) => m.year === y)?.lines[line][season] ?? null,
+      );
       if (days.every((d) => d === null)) return null;
       const key = days.join();
       const at = known.get(key) ?? lines.push(days) - 1;
