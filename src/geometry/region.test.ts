@@ -1,10 +1,19 @@
 import { area as geodesic } from '@turf/area';
 import fc from 'fast-check';
-import type { Shape, Tree } from '@/core/lawn/measure';
+import type { LonLatRings, Shape, Tree } from '@/core/lawn/measure';
 import { shapeArea } from '@/core/lawn/measure';
 import { metres, squareMetres, type Metres } from '@/core/units/quantity';
 import { fromFeet, toSquareFeet } from '@/core/units/trade';
-import { measured, onPlane, overlapsOf, planeArea, polygonArea, takeoffRegion } from './region';
+import {
+  faultyOutline,
+  measured,
+  onPlane,
+  overlapsOf,
+  planeArea,
+  polygonArea,
+  regionOf,
+  takeoffRegion,
+} from './region';
 
 const ft = fromFeet;
 const rectangle = (w: number, h: number, x = 0, y = 0, sign: Shape['sign'] = 'add'): Shape => ({
@@ -168,6 +177,29 @@ describe('polygons of the ground', () => {
       Math.PI * 16,
       1,
     );
+  });
+  // by hand: three ugly outlines each way; the ground they cover is what the sphere says of it
+  const at = (x: number, y: number) => [-90 + x * 0.001, 36 + y * 0.001] as const;
+  const square = (x: number, y: number, d = 1) => [at(x, y), at(x + d, y), at(x + d, y + d), at(x, y + d)];
+  const unit = exact(36, 0.001);
+  const UGLY: readonly (readonly [string, LonLatRings[], number])[] = [
+    ['two parts that overlap by half', [[square(0, 0)], [square(0.5, 0)]], 1.5],
+    ['a part twice', [[square(0, 0)], [square(0, 0)]], 1],
+    ['a part within another', [[square(0, 0, 2)], [square(0.5, 0.5)]], 4],
+    ['a bow tie: both loops are lawn', [[[at(0, 0), at(1, 1), at(1, 0), at(0, 1)]]], 0.5],
+    ['a hole outside takes nothing off', [[square(0, 0), square(3, 3)]], 1],
+    ['a hole that sticks out takes off what is inside', [[square(0, 0), square(0.5, 0)]], 0.5],
+  ];
+  test.each(UGLY)('%s', (_name, polygons, squares) => {
+    expect(polygonArea(polygons) / (squares * unit)).toBeCloseTo(1, 3);
+    expect(faultyOutline(polygons)).not.toBeNull();
+    const { whole } = measured({ by: 'polygon', polygons, file: '' }, [], none);
+    expect(whole).toBeCloseTo(polygonArea(polygons), 6);
+    expect(planeArea(regionOf({ by: 'polygon', polygons, file: '' })!) / whole).toBeCloseTo(1, 3);
+  });
+  test('a plain outline, with a hole in it, is what it says', () => {
+    expect(faultyOutline([[square(0, 0, 2), square(0.5, 0.5)]])).toBeNull();
+    expect(faultyOutline([[square(0, 0)], [square(1, 0)]])).toBeNull();
   });
   test('an open ring is closed before it is measured', () => {
     const [ring] = cell(-90, 36, 0.001);

@@ -92,12 +92,35 @@ export function onPlane(polygons: readonly LonLatRings[]): Region {
   );
 }
 
-/** Area of polygons with holes, m². */
-export const polygonArea = (polygons: readonly LonLatRings[]): SquareMetres =>
+/** A hundredth of a millimetre on the ground. */
+const SNAP_DEGREES = 1e10;
+/**
+ * The ground that polygons cover: parts that overlap count once, a ring that crosses itself holds all its loops, and a hole
+ * outside its outline takes nothing off.
+ */
+export function soundPolygons(polygons: readonly LonLatRings[]): LonLatRings[] {
+  const snap = (degrees: number) => Math.round(degrees * SNAP_DEGREES) / SNAP_DEGREES;
+  const whole = polygons
+    .filter((p) => (p[0]?.length ?? 0) > 2)
+    .map((p): Geom => [p.map((ring) => ring.map(([lon, lat]): [number, number] => [snap(lon), snap(lat)]))]);
+  return all(whole);
+}
+const drawnArea = (polygons: readonly LonLatRings[]): SquareMetres =>
   sphereArea({
     type: 'MultiPolygon',
     coordinates: polygons.map((p) => p.map((ring) => closed(ring).map((c) => [...c]))),
   }) as SquareMetres;
+
+/** Area of the ground that polygons with holes cover, m². */
+export const polygonArea = (polygons: readonly LonLatRings[]): SquareMetres =>
+  drawnArea(soundPolygons(polygons));
+
+/** What polygons would come to ring by ring, m², if that is not the ground that they cover; null: it is. */
+export function faultyOutline(polygons: readonly LonLatRings[]): SquareMetres | null {
+  const drawn = drawnArea(polygons);
+  // a tenth of a square foot is a rounding of corners
+  return Math.abs(drawn - polygonArea(polygons)) > 0.01 ? drawn : null;
+}
 const closed = <P extends readonly [number, number]>(ring: readonly P[]): readonly P[] => {
   const [first, last] = [ring[0], ring.at(-1)];
   return first && last && (first[0] !== last[0] || first[1] !== last[1]) ? [...ring, first] : ring;
@@ -106,7 +129,7 @@ const closed = <P extends readonly [number, number]>(ring: readonly P[]): readon
 /** Where a zone lies, if that is known; null for a typed figure. */
 export function regionOf(m: Measure): Region | null {
   if (m.by === 'takeoff') return takeoffRegion(m.shapes);
-  return m.by === 'polygon' ? onPlane(m.polygons) : null;
+  return m.by === 'polygon' ? onPlane(soundPolygons(m.polygons)) : null;
 }
 
 export type Measured = Readonly<{

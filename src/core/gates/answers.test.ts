@@ -597,6 +597,20 @@ ask('reach-back is held to its stage', [
     'shut latch past-stage',
     () => onDay(soilLine, { ...barrier({ reachesBack: true, after: [] }), ...crossedAgo(25) }),
   ],
+  [
+    // annual bluegrass of last fall is grown in April: it is none of the spring use's weeds
+    'where no target is named, weeds of another season do not count',
+    'ajar line-crossed',
+    () =>
+      onDay(soilLine, {
+        ...barrier({
+          reachesBack: true,
+          before: ['smooth-crabgrass', 'annual-bluegrass'],
+          after: [{ weed: 'smooth-crabgrass', upTo: '1 tiller' }],
+        }),
+        ...crossedAgo(10),
+      }),
+  ],
 ]);
 
 // frozen and snow-covered ground (label: "do not apply to frozen ground"; thaw: practice)

@@ -21,6 +21,7 @@ import { celsius } from '@/core/units/quantity';
 import { fromFahrenheit } from '@/core/units/trade';
 import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdict } from './gate';
 import { stageOn } from './growth-stage';
+import { emergenceOf } from '@/core/weeds/emergence';
 
 export const soilLine: Gate = {
   key: 'soil-line',
@@ -278,8 +279,11 @@ const REACHES_TO: Stage = 'seedling';
 
 /** Where a target, seen or expected, has grown past what a product that reaches back takes; null: it has not. */
 function pastReach(context: GateContext, targets: readonly Weed[]): (day: Day) => Verdict | null {
-  const { label } = context.product;
-  const asked = (targets.length ? targets : label.before).map((target) => ({
+  const { label, use } = context.product;
+  // none is named: of what the label stops those that come up in the season of the use
+  const direction = use === 'autumn pre-emergent' ? 'falling' : 'rising';
+  const inSeason = label.before.filter((w) => emergenceOf(w)?.direction === direction);
+  const asked = (targets.length ? targets : inSeason).map((target) => ({
     target,
     at: stageOn(context, target),
     upTo: label.after.find((a) => a.weed === target)?.upTo ?? REACHES_TO,
