@@ -7,7 +7,7 @@ import type { SoilRuns } from '@/core/ground/soil-runs';
 import { NOTHING_SEEN } from '@/core/gates/gate';
 import { limitsOf } from '@/core/records/season-end';
 import { packageCost } from '@/core/products/stock';
-import { rateForTurf, type Label } from '@/core/products/label';
+import { limitsFor, rateForTurf, type Label } from '@/core/products/label';
 import { weighed, type WeighedRuns } from '@/core/season/barrier';
 import { dosesAgainst } from '@/core/season/doses';
 import { holdOn } from '@/core/season/hold';
@@ -108,8 +108,8 @@ const MOST_IN_HALVES = 3;
 export type Best = Readonly<{ moves: readonly Move[]; hold: number }>;
 
 /**
- * The best that one product could have done, once or in halves, with the year known: by its soil alone, as if every day
- * worked and all of it had reached the soil.
+ * The best that one product could have done, once or in two parts of what its year allows, with the year known: by its soil
+ * alone, as if every day worked and all of it had reached the soil. Weeks are tried first, then single days.
  * @param labels tried @param days first and last on which they are @returns null: nothing holds, or nothing is tried
  */
 export function bestWithHindsight(
@@ -139,13 +139,44 @@ export function bestWithHindsight(
   const once = labels
     .flatMap((label) => bestOf(tried.map((on) => [move(label, on, 1)])).map((best) => ({ label, best })))
     .toSorted((a, b) => b.best.hold - a.best.hold);
-  const halves = once.slice(0, MOST_IN_HALVES).flatMap(({ label }) => {
-    const gap = Math.max(HALVES_DAYS, label.minimumIntervalDays ?? 0);
-    return bestOf(
-      tried.flatMap((a) =>
-        tried.filter((b) => b >= a + gap).map((b) => [move(label, a, 0.5), move(label, b, 0.5)]),
+  const gapOf = (label: Label) => Math.max(HALVES_DAYS, label.minimumIntervalDays ?? 0);
+  const halves = once
+    .slice(0, MOST_IN_HALVES)
+    .flatMap(({ label }) =>
+      bestOf(
+        tried.flatMap((a) =>
+          tried
+            .filter((b) => b >= a + gapOf(label))
+            .flatMap((b) =>
+              partsOf(p, label).map(([first, second]) => [move(label, a, first), move(label, b, second)]),
+            ),
+        ),
       ),
     );
-  });
-  return [...once.map((o) => o.best), ...halves].toSorted((a, b) => b.hold - a.hold)[0] ?? null;
+  const [best] = [...once.map((o) => o.best), ...halves].toSorted((a, b) => b.hold - a.hold);
+  if (!best) return null;
+  // from the best weeks on by days
+  const label = labels.find((l) => l.id === best.moves[0]!.productId)!;
+  const isAllowed = (moves: readonly Move[]) =>
+    moves.every(
+      (m, i) => m.on >= days.from && m.on <= days.to && (!i || m.on >= moves[i - 1]!.on + gapOf(label)),
+    );
+  let at = best;
+  for (let isBetter = true; isBetter;) {
+    const near = at.moves.flatMap((_, i) =>
+      [-4, -1, 1, 4].map((by) => at.moves.map((m, k) => (k === i ? { ...m, on: addDays(m.on, by) } : m))),
+    );
+    const [next] = bestOf(near.filter(isAllowed));
+    isBetter = next !== undefined && next.hold > at.hold + 1e-9;
+    if (isBetter) at = next!;
+  }
+  return at;
+}
+
+/** Two parts of what a label's year allows, as shares of its highest rate: in halves, and more of it first. */
+function partsOf({ facts }: Play, label: Label): readonly (readonly [number, number])[] {
+  const high = rateForTurf(label, facts.zone, 'pre-emergent')?.high;
+  const { yearLimit } = limitsFor(label, facts.zone, 'pre-emergent');
+  const year = high && yearLimit?.by === high.by ? Math.min(2, yearLimit.rate / high.rate) : 1;
+  return [1 / 2, 2 / 3, 3 / 4].map((first) => [Math.min(1, first * year), (1 - first) * year]);
 }

@@ -336,6 +336,18 @@ describe('programmes', () => {
       }
     }
   });
+  test('whichever days are taken of the windows of two parts, the spacing between them is kept', () => {
+    const { leastDays, mostDays } = facts.rules.spacing;
+    for (const p of programmes) {
+      const parts = p.applications.filter((a) => a.products.some((x) => x.tie));
+      parts.slice(1).forEach((b, i) => {
+        const a = parts[i]!;
+        expect(b.earliest! - a.latest!).toBeGreaterThanOrEqual(leastDays);
+        expect(b.latest! - a.earliest!).toBeLessThanOrEqual(mostDays);
+      });
+    }
+    expect(programmes.some((p) => p.kind === 'in two')).toBe(true);
+  });
   test('a programme over a limit of the year is not let through', () => {
     const two = programmes.find((p) => p.kind === 'in two')!;
     const over = two.applications.map((a) => ({

@@ -273,7 +273,7 @@ function theBest<T extends { kind: ProgrammeKind; found: Found }>(all: readonly 
   return shown.toSorted(byCost);
 }
 
-type WithWindows = Found & Readonly<{ windows?: readonly Readonly<{ from: Day; to: Day }>[] }>;
+type WithWindows = Found & Readonly<{ windows?: readonly Days[] }>;
 
 /** Around each dose the days on which every gate lets it go and hardly anything is lost, the others where they are. */
 function withWindows(found: Found, { range, exact }: Search): WithWindows {
@@ -298,7 +298,24 @@ function withWindows(found: Found, { range, exact }: Search): WithWindows {
     while (isGood(addDays(to, 1))) to = addDays(to, 1);
     return { from, to };
   });
-  return { ...withSlack(found, windows, exact), windows };
+  const tied = withTies(found, windows);
+  return { ...withSlack(found, tied, exact), windows: tied };
+}
+
+type Days = Readonly<{ from: Day; to: Day }>;
+/** Windows of parts hold together: whichever days are taken of two, the spacing between them is kept. */
+function withTies({ shape, days }: Found, windows: readonly Days[]): Days[] {
+  const out = windows.map((w) => ({ ...w }));
+  shape.forEach(({ after }, i) => {
+    if (!after) return;
+    const { leastDays, mostDays } = after.gap;
+    const [first, second] = [out[after.slot]!, out[i]!];
+    first.to = Math.min(first.to, addDays(days[i]!, -leastDays)) as Day;
+    second.from = Math.max(second.from, addDays(first.to, leastDays)) as Day;
+    first.from = Math.max(first.from, addDays(days[i]!, -mostDays)) as Day;
+    second.to = Math.min(second.to, addDays(first.from, mostDays)) as Day;
+  });
+  return out;
 }
 
 /** So many days of a window are left behind the day that is proposed: rain and wind take some. Ours. */
@@ -307,11 +324,7 @@ const SLACK_DAYS = 5;
 const SLACK_COSTS = 0.0007;
 
 /** Each dose some days before its window's end, the first days first, if that costs next to nothing. */
-function withSlack(
-  found: Found,
-  windows: readonly Readonly<{ from: Day; to: Day }>[],
-  exact: HoldTable,
-): Found {
+function withSlack(found: Found, windows: readonly Days[], exact: HoldTable): Found {
   const { shape } = found;
   const heldOn = (days: readonly Day[]) =>
     exact.hold(shape.map((s, i) => ({ option: s.option.index, rate: s.rate, day: days[i]! })));
