@@ -105,6 +105,57 @@ test('up to eleven stops with hours: within 2 % of the exact optimum, by Held & 
   expect(optimal / cases).toBeGreaterThan(0.9);
 });
 
+// by another walk than its own: at the shop the tank is filled before a stop that it does not hold
+test('up to seven stops with hours and a tank: no order of the same stops ends sooner', () => {
+  const permuted = (list: readonly number[]): number[][] =>
+    list.length < 2
+      ? [[...list]]
+      : list.flatMap((x, i) => permuted(list.toSpliced(i, 1)).map((rest) => [x, ...rest]));
+  let cases = 0;
+  fc.assert(
+    fc.property(fc.array(fc.tuple(point, someStop), { minLength: 3, maxLength: 7 }), (list) => {
+      const tank = { volume: 60, shop: 0, minutes: 15 };
+      const q: RouteQuestion = {
+        places: list.length + 1,
+        trucks: [{ ...truck, tank }],
+        drive: flat([[30, 30], ...list.map(([p]) => p)]),
+        stops: list.map(([, s], i) =>
+          stopAt(i + 1, {
+            minutes: s.minutes,
+            regret: s.regret,
+            draws: 15 + ((i * 13) % 35),
+            hours: s.width === null ? [] : [{ from: s.from, to: s.from + s.width }],
+          }),
+        ),
+      };
+      const finish = (route: readonly number[]): number => {
+        let [now, at, left] = [420, 0, tank.volume];
+        for (const i of route) {
+          const s = q.stops[i]!;
+          if (s.draws > left + 1e-9) {
+            now += q.drive[at * q.places]! + tank.minutes;
+            [at, left] = [0, tank.volume];
+          }
+          left -= s.draws;
+          now += q.drive[at * q.places + s.place]!;
+          const begins = s.hours
+            .map((h) => Math.max(now, h.from))
+            .filter((b, k) => b + s.minutes <= s.hours[k]!.to + 1e-7);
+          now = (s.hours.length ? Math.min(Infinity, ...begins) : now) + s.minutes;
+          at = s.place;
+        }
+        return now + q.drive[at * q.places]!;
+      };
+      const got = planRoute(q, { rounds: 60 });
+      const least = Math.min(...permuted(order(got)).map(finish));
+      expect(got.tours[0]!.finish).toBeCloseTo(least, 6);
+      cases++;
+    }),
+    { numRuns: 60, seed: 5, endOnFailure: true },
+  );
+  expect(cases).toBe(60);
+});
+
 // published: TSPLIB (Reinelt 1991), its distances by its own rules
 describe.each(tours.instances)('the tour of $name', ({ kind, points, optimum }) => {
   const radians = (d: number) => {
