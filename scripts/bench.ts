@@ -4,7 +4,7 @@ import { NODE_DEPTHS, columnOf, runGround, uniformProfile } from '@/core/ground/
 import { DEFAULT_CROSSING } from '@/core/ground/crossing';
 import { ensembleOf, memberWeathers, traceOf, type EnsembleInput } from '@/core/ground/ensemble';
 import { datesFrom, type SiteKnowledge } from '@/core/ground/outlook';
-import { CALIBRATED_SD, assimilate, priorFrom, type Reading } from '@/core/ground/readings';
+import { CALIBRATED_SD, assimilate, priorFrom, readBy, type Reading } from '@/core/ground/readings';
 import { usualClimate } from '@/core/ground/season';
 import { EXPOSURES, diffusivityOf, surfaceOffsetOn, type Site } from '@/core/ground/site';
 import { TEXTURES } from '@/core/trade/terms';
@@ -232,7 +232,10 @@ async function manyLawns(): Promise<Ratio> {
         const met = readings.map((list, r) =>
           list.map((reading, n) => ({ reading, model: models[r * 5 + n]! })),
         );
-        const own = met.map((m) => assimilate(m, hours).correction);
+        const own = met.map((m) => ({
+          ...assimilate(m, hours).correction,
+          by: readBy(m.map((x) => x.reading)),
+        }));
         const prior = priorFrom(own, []);
         const shared: SiteKnowledge = { correction: prior, track: [], signs: [] };
         datesFrom(made[k]!, shared, DEFAULT_CROSSING);

@@ -23,6 +23,7 @@ import {
 import {
   assimilate,
   priorFrom,
+  readBy,
   type Assimilated,
   type Correction,
   type Innovation,
@@ -54,7 +55,7 @@ import {
 } from './weather';
 
 /** Changes when the model does: what was computed by an older one is computed again. */
-const MODEL = 'ground-5';
+const MODEL = 'ground-6';
 
 const ENSEMBLE = task<typeof ensembleOf>('screens', 'core/ground/ensemble', 'ensembleOf');
 const HINDCAST = task<typeof hindcast>('screens', 'core/ground/outlook', 'hindcast');
@@ -270,6 +271,7 @@ async function writeMet(
         inputs: inputsOf(p.zone),
         offset: correction.offset,
         offsetVariance: correction.offsetVariance,
+        ...readBy(met.map((m) => m.reading)),
         body: { from: trace.from, met, waiting } satisfies Kept,
       });
     }
@@ -317,6 +319,8 @@ export async function knowledgeOf(
       siteKey: metReadings.siteKey,
       offset: metReadings.offset,
       offsetVariance: metReadings.offsetVariance,
+      instrument: metReadings.instrument,
+      biasVariance: metReadings.biasVariance,
     })
     .from(metReadings)
     .where(and(inArray(metReadings.stationId, stations), inArray(metReadings.siteKey, keys)));
@@ -333,6 +337,7 @@ export async function knowledgeOf(
   const neighbour = (o: (typeof others)[number]): Neighbour => ({
     offset: o.offset as Correction['offset'],
     offsetVariance: o.offsetVariance,
+    by: { instrument: o.instrument, biasVariance: o.biasVariance },
   });
   return new Map(
     zones.map((z) => {

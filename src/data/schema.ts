@@ -638,6 +638,9 @@ export const metReadings = pgTable(
     /** the offset as these readings alone give it */
     offset: real('offset').notNull(),
     offsetVariance: real('offset_variance').notNull(),
+    /** the instrument of most of them, and its bias, K²: neighbours that it read are off by it together */
+    instrument: text('instrument').notNull().default(''),
+    biasVariance: real('bias_variance').notNull().default(0),
     body: jsonb('body').notNull(),
   },
   (t) => [

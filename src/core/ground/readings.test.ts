@@ -1,12 +1,14 @@
 import fc from 'fast-check';
 import { celsius, kelvins, metres } from '@/core/units/quantity';
+import { normal, randomFrom } from '@/core/weather/random';
 import {
   CALIBRATED_SD,
   UNCALIBRATED_SD,
   UNCORRECTED,
   assimilate,
   priorFrom,
-  type Correction,
+  readBy,
+  type Neighbour,
   type Reading,
 } from './readings';
 
@@ -172,11 +174,10 @@ describe('assimilate (Kalman 1960: the laws of the filter, not its code)', () =>
 });
 
 describe('priorFrom', () => {
-  const alone = (n: number, off: number): Correction =>
-    assimilate(
-      days(n, () => off),
-      24 * n,
-    ).correction;
+  const alone = (n: number, off: number): Neighbour => {
+    const met = days(n, () => off);
+    return { ...assimilate(met, 24 * n).correction, by: readBy(met.map((m) => m.reading)) };
+  };
   test('without neighbours is what was known of the model alone', () => {
     expect(priorFrom([], [])).toMatchObject({ offset: 0, neighbours: 0 });
     expect(priorFrom([], []).offsetVariance).toBeCloseTo(UNCORRECTED.offsetVariance, 9);
@@ -186,7 +187,11 @@ describe('priorFrom', () => {
     const one = priorFrom([own], []);
     expect(one.offset).toBeGreaterThan(0.1);
     expect(one.offset).toBeLessThan(own.offset * 0.8);
-    const four = priorFrom([own, own, own, own], []);
+    // four zones, each read by a thermometer of its own
+    const four = priorFrom(
+      ['a', 'b', 'c', 'd'].map((instrument) => ({ ...own, by: { ...own.by, instrument } })),
+      [],
+    );
     expect(four.offset).toBeGreaterThan(one.offset);
     expect(four.offset).toBeLessThan(1.5);
     expect(four.offsetVariance).toBeLessThan(one.offsetVariance);
@@ -194,7 +199,7 @@ describe('priorFrom', () => {
     expect(four.offsetVariance).toBeGreaterThan(0.36);
   });
   test('a neighbour that has learnt nothing says nothing', () => {
-    expect(priorFrom([UNCORRECTED], []).offset).toBe(0);
+    expect(priorFrom([{ ...UNCORRECTED, by: readBy([]) }], []).offset).toBe(0);
   });
   test('another spot of the same zone counts too, and less than two', () => {
     const own = alone(10, 1.5);
@@ -203,4 +208,46 @@ describe('priorFrom', () => {
     expect(priorFrom([], [own, own]).offset).toBeGreaterThan(one.offset);
     expect(kelvins(one.offset)).toBeLessThan(own.offset);
   });
+  test('zones that one thermometer read know the kind no better than it knows itself', () => {
+    const own = alone(10, 1.5);
+    const many = priorFrom(
+      Array.from({ length: 60 }, () => own),
+      [],
+    );
+    // what remains: the bias of 0.3 K against what kinds differ by, and what zones of a kind differ by
+    const bias = 0.9 * 0.3 ** 2;
+    const kind = 0.65 ** 2;
+    expect(many.offsetVariance).toBeGreaterThan((bias * kind) / (bias + kind) + 0.25 - 1e-9);
+  });
+  // truth is drawn by the filter's own variances
+  test.each([
+    ['compared with others', CALIBRATED_SD],
+    ['never compared', UNCALIBRATED_SD],
+  ])(
+    'of 400 lawns beside 60 that one thermometer read, %s, 90 in 100 lie within the 90 %% range',
+    (_name, sd) => {
+      const random = randomFrom(17);
+      const n = (of: number) => of * normal(random);
+      const inside = Array.from({ length: 400 }, () => {
+        const kind = n(0.65);
+        const bias = n(Math.sqrt(0.9) * sd);
+        const neighbours = Array.from({ length: 60 }, (): Neighbour => {
+          const zone = kind + n(0.5);
+          let passing = n(0.7);
+          const met = Array.from({ length: 4 }, (_r, k) => {
+            const keep = Math.exp(-9 / 5);
+            passing = keep * passing + n(0.7 * Math.sqrt(1 - keep ** 2));
+            const value = 10 + zone + passing + bias + n(Math.sqrt(0.1) * sd) + n(0.5);
+            return { reading: { ...reading(k, 24 * 9 * (k + 1), value), sd }, model: flat };
+          });
+          return { ...assimilate(met, 24 * 40).correction, by: readBy(met.map((m) => m.reading)) };
+        });
+        const { offset, offsetVariance } = priorFrom(neighbours, []);
+        return Math.abs(kind + n(0.5) - offset) <= 1.645 * Math.sqrt(offsetVariance);
+      });
+      const share = inside.filter(Boolean).length / inside.length;
+      expect(share).toBeGreaterThan(0.86);
+      expect(share).toBeLessThan(0.94);
+    },
+  );
 });

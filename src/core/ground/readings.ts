@@ -11,6 +11,7 @@
  * common part, worth less the further zones of a kind lie apart.
  * Source: Kalman 1960, J. Basic Eng. 82:35–45 (the recursion, recalled). The variances are ours, from memory, stated here:
  */
+import { groupBy } from '@/core/group';
 import type { Celsius, Kelvins, Metres } from '@/core/units/quantity';
 import type { Probed } from './conduction';
 
@@ -196,29 +197,47 @@ export function assimilate(
 const OFFSET = 0;
 const TRANSIENT = 1;
 /** A reading without a named instrument shares its bias with the others that have none. */
-const instrumentOf = (r: Reading): string => r.instrument ?? '';
+const instrumentOf = (r: Pick<Reading, 'instrument'>): string => r.instrument ?? '';
 
 const fade = (hours: number): number => Math.exp(-Math.max(0, hours) / 24 / TRANSIENT_DAYS);
 
-/** The offset of another site as its own readings alone give it. */
-export type Neighbour = Pick<Correction, 'offset' | 'offsetVariance'>;
+/** The offset of another site as its own readings alone give it, and by which instrument. */
+export type Neighbour = Pick<Correction, 'offset' | 'offsetVariance'> & Readonly<{ by: ReadBy }>;
+/** The instrument of most readings of a site, and the variance of its bias, K²: zones that it read are all off by it. */
+export type ReadBy = Readonly<{ instrument: string; biasVariance: number }>;
+export function readBy(readings: readonly Pick<Reading, 'instrument' | 'sd'>[]): ReadBy {
+  const counts = new Map<string, number>();
+  for (const r of readings) counts.set(instrumentOf(r), (counts.get(instrumentOf(r)) ?? 0) + 1);
+  const [instrument = ''] = [...counts].toSorted((a, b) => b[1] - a[1]).map(([name]) => name);
+  const own = readings.filter((r) => instrumentOf(r) === instrument);
+  return { instrument, biasVariance: BIAS_SHARE * Math.max(0, ...own.map((r) => r.sd)) ** 2 };
+}
 
 /**
- * What other sites say about one that has no reading yet.
+ * What other sites say about one that has no reading yet. Zones that one instrument read share its bias: however many they
+ * are, together they know the part that their kind shares no better than the instrument knows itself.
  * @param sameKind other zones' estimates of the same kind of site, each from its own readings alone
  * @param sameZone other spots of the same zone, each from its own readings alone
  */
 export function priorFrom(sameKind: readonly Neighbour[], sameZone: readonly Neighbour[]): Correction {
   const alone = KIND_SD ** 2 + ZONE_SD ** 2;
-  // each neighbour's estimate, freed of its own prior, observes the part that the kind shares
+  // each neighbour's estimate, freed of its own prior, observes the part that the kind shares, and its instrument's bias
   let precision = 1 / KIND_SD ** 2;
   let weighted = 0;
-  for (const n of sameKind) {
-    const seen = observationOf(n, alone);
-    if (!seen) continue;
-    const weight = 1 / (seen.variance + ZONE_SD ** 2);
-    precision += weight;
-    weighted += weight * seen.value;
+  for (const [, alike] of groupBy(sameKind, (n) => n.by.instrument)) {
+    let [weight, sum, bias] = [0, 0, 0];
+    for (const n of alike) {
+      const seen = observationOf(n, alone);
+      if (!seen) continue;
+      const own = 1 / (Math.max(0, seen.variance - n.by.biasVariance) + ZONE_SD ** 2);
+      weight += own;
+      sum += own * seen.value;
+      bias = Math.max(bias, n.by.biasVariance);
+    }
+    if (!weight) continue;
+    const together = 1 / (1 / weight + bias);
+    precision += together;
+    weighted += together * (sum / weight);
   }
   let mean = weighted / precision;
   let variance = 1 / precision + ZONE_SD ** 2;
