@@ -1,7 +1,7 @@
 /**
  * Which weed it is, by what was seen of it, in any order and with anything left out: odds by Bayes' rule over the species of
- * the table and one place for a plant that is not in it. What a person sees is now and then mistaken, so that no answer
- * excludes a species for good.
+ * the table and one place for a plant that is not in it. Such a plant is like one of these, with a third of its signs
+ * changed. What a person sees is now and then mistaken, so that no answer excludes a species for good.
  */
 import {
   CHARACTERS,
@@ -64,6 +64,8 @@ const EASE: { readonly [C in Character]?: number } = {
 };
 /** Lawns have other weeds than these: before anything is seen, and whatever was seen. Ours. */
 const OTHER = { before: 0.08, least: 0.03 };
+/** Of the signs of a plant that is not in the table, those in which it differs from the one that it is like. Ours. */
+const CHANGED = 1 / 3;
 /** A plant that is looked at out of its season, against one in it. Ours. */
 const OUT_OF_SEASON = 0.1;
 /** Of states that a species can show, the usual first. Ours. */
@@ -80,6 +82,12 @@ function chanceOf(weed: Weed, character: Character, state: string): number {
   if (!states) return 1 / n;
   const share = SHARES[states.length - 1]?.[states.indexOf(state)] ?? 0;
   return (1 - slip) * share + slip / n;
+}
+
+/** How likely a state is seen on a plant that is like a species, and differs from it in a share of its signs. */
+function relativeChance(weed: Weed, character: Character, state: string): number {
+  const anything = 1 / CHARACTERS[character].states.length;
+  return (1 - CHANGED) * chanceOf(weed, character, state) + CHANGED * anything;
 }
 
 /**
@@ -122,8 +130,14 @@ function oddsBy(
       month === null || isUpIn(weed, month) ? 1 : OUT_OF_SEASON,
     ),
   );
-  const prior = (OTHER.before / (1 - OTHER.before)) * ALL_WEEDS.length;
-  const unknown = answers.reduce((product, [c]) => product / CHARACTERS[c].states.length, prior);
+  // as many kinds of it as there are weeds: each like one of them, whatever the month
+  const unknown =
+    (OTHER.before / (1 - OTHER.before)) *
+    ALL_WEEDS.reduce(
+      (sum, weed) =>
+        sum + answers.reduce((product, [c, state]) => product * relativeChance(weed, c, state), 1),
+      0,
+    );
   const all = weights.reduce((a, b) => a + b, unknown);
   const other = Math.max(OTHER.least, unknown / all);
   const known = all - unknown;

@@ -180,7 +180,8 @@ const MOST_ASKED = 24;
 /**
  * The best programme of several shapes that may go; null: none of them can. Points are taken in the order of their cost,
  * and no shape has more of them walked than any other before it has had its turn.
- * @param mayGo asks every gate, with the whole of it on the ledger @param keep so many are walked to their end
+ * @param mayGo asks every gate, with the whole of it on the ledger
+ * @param keep so many are walked to their end; 1: roughly, to compare products by
  */
 export function bestOf(
   shapes: readonly Shape[],
@@ -203,10 +204,11 @@ export function bestOf(
     if (!mayGo(found)) continue;
     walked++;
     const end = walk(found, search);
-    for (const one of [refined(end, search), end])
-      if ((!best || one.cost < best.cost) && mayGo(one)) best = one;
+    if ((!best || end.cost < best.cost) && mayGo(end)) best = end;
   }
-  return best;
+  // its rates are moved once its days are found: of the others none costs as little
+  const moved = best && keep > 1 ? refined(best, search) : best;
+  return moved && moved !== best && mayGo(moved) ? moved : best;
 }
 /** A walk gains less of hold than this over its point on the grid. Ours, held to by the check against all days. */
 const FAR = 0.1;

@@ -26,7 +26,7 @@ import { send } from '../../../send';
 import { useSendKey } from '../../../use-send-key';
 import { ProposalPicture } from './proposal-picture';
 import {
-  KIND_NAMES,
+  kindName,
   besideWords,
   comparedWords,
   costWords,
@@ -102,7 +102,8 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
           ) : (
             <p className="mt-2 text-[15px] text-steel">
               {figure(plans.tried)} programmes were tried against the soil of {plural(runs.members, 'year')},
-              and every one proposed was let through by every gate. The barrier wears off by “
+              and every one proposed was let through by every gate. The range counts the weather, the water
+              and a product better or worse than its label promises. The barrier wears off by “
               {house.planning.school}”.
             </p>
           )}
@@ -283,7 +284,7 @@ function Proposal({
   const router = useRouter();
   const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [isAsked, setAsked] = useState(false);
-  const [why, setWhy] = useState(`Another programme taken over: ${KIND_NAMES[p.kind].toLowerCase()}`);
+  const [why, setWhy] = useState(`Another programme taken over: ${kindName(p).toLowerCase()}`);
   const [isSending, start] = useTransition();
   const { keyOf, answered } = useSendKey();
   const take = () =>
@@ -306,11 +307,11 @@ function Proposal({
   return (
     <article
       className={`border-2 bg-paper p-3 ${isBest ? 'border-moss' : 'border-iron'}`}
-      aria-label={KIND_NAMES[p.kind]}
+      aria-label={kindName(p)}
     >
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <h3 className="text-[21px]">
-          {KIND_NAMES[p.kind]}
+          {kindName(p)}
           {isBest && (
             <span className="ml-2 bg-moss px-2 text-[16px] text-lime">
               {plans.yearOff ? (plans.yearOff.by === 'house' ? 'by your house' : 'after the walk') : 'best'}

@@ -23,6 +23,13 @@ export const KIND_NAMES: Record<ProgrammeKind, string> = {
   'as planned': 'As it is planned now',
 };
 
+/** A year without a new barrier, where one lies there already, is not a year without one. */
+export const kindName = ({ kind, hold }: Pick<Programme, 'kind' | 'hold'>): string =>
+  kind === 'no pre-emergent' && hold && hold.p50 >= LIES_THERE
+    ? 'Nothing more: what lies there holds'
+    : KIND_NAMES[kind];
+const LIES_THERE = 0.3;
+
 export const dollars = (usd: number): string => `$${figure(usd, usd < 100 ? 2 : 0)}`;
 /** Active ingredient on an area, as coarse as a comparison needs. */
 export const onArea = (kg: number, show: Shows): string =>
