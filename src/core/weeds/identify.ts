@@ -63,7 +63,7 @@ const EASE: { readonly [C in Character]?: number } = {
   smell: 0.9,
 };
 /** Lawns have other weeds than these: before anything is seen, and whatever was seen. Ours. */
-const OTHER = { before: 0.08, least: 0.03 };
+const OTHER = { before: 0.16, least: 0.03 };
 /** Of the signs of a plant that is not in the table, those in which it differs from the one that it is like. Ours. */
 const CHANGED = 1 / 3;
 /** A plant that is looked at out of its season, against one in it. Ours. */

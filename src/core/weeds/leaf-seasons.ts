@@ -17,6 +17,7 @@ const WITHOUT_LEAF_IN: Partial<Record<Weed, 'winter' | 'summer'>> = {
   'green-kyllinga': 'winter',
   'virginia-buttonweed': 'winter',
   'wild-violet': 'winter',
+  'bermudagrass-weed': 'winter',
   'wild-garlic': 'summer',
   'florida-betony': 'summer',
 };

@@ -141,6 +141,39 @@ export const WEEDS = {
     kind: 'grass',
     life: 'summer annual',
   },
+  // look-alikes of those above, that lawns have as often
+  purslane: { name: 'purslane', latin: 'Portulaca oleracea', kind: 'broadleaf', life: 'summer annual' },
+  'common-mallow': {
+    name: 'common mallow',
+    latin: 'Malva neglecta',
+    kind: 'broadleaf',
+    life: 'summer annual',
+  },
+  'cats-ear': { name: 'cat’s-ear', latin: 'Hypochaeris radicata', kind: 'broadleaf', life: 'perennial' },
+  'purple-deadnettle': {
+    name: 'purple deadnettle',
+    latin: 'Lamium purpureum',
+    kind: 'broadleaf',
+    life: 'winter annual',
+  },
+  'black-medic': {
+    name: 'black medic',
+    latin: 'Medicago lupulina',
+    kind: 'broadleaf',
+    life: 'summer annual',
+  },
+  'hairy-bittercress': {
+    name: 'hairy bittercress',
+    latin: 'Cardamine hirsuta',
+    kind: 'broadleaf',
+    life: 'winter annual',
+  },
+  'bermudagrass-weed': {
+    name: 'bermudagrass, as a weed',
+    latin: 'Cynodon dactylon',
+    kind: 'grass',
+    life: 'perennial',
+  },
 } as const satisfies Record<
   string,
   Readonly<{ name: string; latin: string; kind: WeedKind; life: LifeCycle }>

@@ -224,6 +224,177 @@ const Mat = ({
 );
 
 const ART: Readonly<Record<Weed, ReactNode>> = {
+  purslane: (
+    <g>
+      <Mat
+        arms={7}
+        color={RED}
+        leaf={(p, lean, i) => (
+          <g>
+            {[-58, 58].map((turn) => (
+              <Leaf
+                key={turn}
+                p={p}
+                lean={lean + turn}
+                long={i === 4 ? 9 : 14}
+                wide={6}
+                fill="#8fb36a"
+                veins="none"
+              />
+            ))}
+          </g>
+        )}
+      />
+      <Flower p={[74, 82]} r={8} n={5} fill={YELLOW} />
+      <Lens p={LENS} r={22}>
+        <Leaf p={[132, 48]} lean={0} long={40} wide={16} fill="#8fb36a" veins="none" />
+      </Lens>
+    </g>
+  ),
+  'common-mallow': (
+    <g>
+      <Ground y={FLOOR} />
+      <Taproot p={FOOT} long={32} />
+      {(
+        [
+          [-74, 52],
+          [-44, 62],
+          [-8, 66],
+          [28, 60],
+          [66, 54],
+        ] as const
+      ).map(([lean, long]) => (
+        <g key={lean}>
+          {stalk(FOOT, go(FOOT, lean, long), DEEP, 1.5)}
+          <Scallop p={go(FOOT, lean, long - 6)} lean={lean} size={17} />
+        </g>
+      ))}
+      <Flower p={[62, 96]} r={9} n={5} fill="#e3c9e6" />
+      <Flower p={[104, 94]} r={8} n={5} fill="#e3c9e6" />
+    </g>
+  ),
+  'cats-ear': (
+    <g>
+      <Ground y={FLOOR} />
+      <Taproot p={[74, FLOOR]} long={30} />
+      {rosette([-82, -58, 58, 82, -30, 34], (lean) => (
+        <Toothed p={[74, FLOOR]} lean={lean} long={56} wide={12} back={false} />
+      ))}
+      {stalk([74, FLOOR], [76, 70], DEEP, 1.8)}
+      {stalk([76, 70], [60, 34], DEEP, 1.5)}
+      {stalk([76, 70], [98, 40], DEEP, 1.5)}
+      <Head p={[59, 27]} r={13} fill={YELLOW} n={16} />
+      <Head p={[100, 33]} r={12} fill={YELLOW} n={16} />
+      <Hairs from={[74, 118]} lean={-30} long={44} />
+      <Hairs from={[74, 118]} lean={34} long={44} />
+    </g>
+  ),
+  'purple-deadnettle': (
+    <g>
+      <Ground y={FLOOR} />
+      <Roots p={[70, FLOOR]} n={5} long={16} />
+      {stalk([70, FLOOR], [70, 20], RED, 2.6)}
+      {[104, 84, 64, 46, 30].map((y, i) => (
+        <g key={y}>
+          {opposite(
+            [70, y],
+            0,
+            (p, lean) => (
+              <Heart p={p} lean={lean} long={26 - 4 * i} wide={20 - 3 * i} fill={i > 1 ? '#94708a' : GREEN} />
+            ),
+            i > 1 ? 106 : 72,
+          )}
+        </g>
+      ))}
+      {[-40, 36].map((lean) => (
+        <Lip key={lean} p={[70, 44]} lean={lean} size={18} fill={PURPLE} />
+      ))}
+      <SquareStem />
+    </g>
+  ),
+  'black-medic': (
+    <g>
+      <Ground y={FLOOR} />
+      <Taproot p={FOOT} long={30} />
+      {[-76, -40, 0, 40, 76].map((lean) => (
+        <g key={lean}>
+          {stalk(FOOT, go(FOOT, lean, 60), DEEP, 1.4)}
+          {[30, 46, 60].map((t, i) => (
+            <Trefoil key={t} p={go(FOOT, lean, t)} lean={lean + (i % 2 ? 40 : -40)} size={12} kind="oval" />
+          ))}
+        </g>
+      ))}
+      {[-22, 20].map((lean) => (
+        <g key={lean}>
+          {stalk(FOOT, go(FOOT, lean, 82), DEEP, 1.2)}
+          <Head p={go(FOOT, lean, 86)} r={8} fill={YELLOW} n={12} />
+        </g>
+      ))}
+    </g>
+  ),
+  'hairy-bittercress': (
+    <g>
+      <Ground y={FLOOR} />
+      <Taproot p={FOOT} long={22} />
+      {rosette([-84, -58, 58, 84, -32, 34], (lean) => (
+        <g>
+          {stalk(FOOT, go(FOOT, lean, 40), DEEP, 1.2)}
+          {[14, 24, 34].map((t) => (
+            <g key={t}>
+              {opposite(go(FOOT, lean, t), lean, (p, l) => (
+                <Leaf p={p} lean={l} long={7} wide={4} veins="none" />
+              ))}
+            </g>
+          ))}
+          <Leaf p={go(FOOT, lean, 40)} lean={lean} long={13} wide={9} veins="none" />
+        </g>
+      ))}
+      {stalk(FOOT, [80, 34], DEEP, 1.5)}
+      {[-30, 26, -14].map((lean, i) => (
+        <Line
+          key={lean}
+          d={straight([80, 62 - 8 * i], go([80, 62 - 8 * i], lean, 30))}
+          color={DEEP}
+          width={2}
+        />
+      ))}
+      {(
+        [
+          [74, 32],
+          [87, 31],
+          [80, 25],
+        ] as const
+      ).map((p) => (
+        <Flower key={p.join()} p={p} r={5} n={4} fill={WHITE} />
+      ))}
+    </g>
+  ),
+  'bermudagrass-weed': (
+    <g>
+      <Ground y={FLOOR} />
+      <Creeper nodes={[26, 78, 128]} />
+      <Line d="M20 132Q60 142 104 134Q128 130 140 136" color={WHITE} width={4} />
+      <Line d="M20 132Q60 142 104 134Q128 130 140 136" width={0.8} />
+      {(
+        [
+          [26, -18],
+          [26, 24],
+          [78, -26],
+          [78, 22],
+          [128, -20],
+          [128, 26],
+        ] as const
+      ).map(([x, lean]) => (
+        <Blade key={`${x}${lean}`} p={[x, FLOOR - 4]} lean={lean} long={34} wide={3.4} droop={4} />
+      ))}
+      <Fingered from={[78, FLOOR - 6]} lean={2} long={58} fingers={[-58, -30, 0, 30, 58]} each={22} />
+      <Lens p={LENS} r={22}>
+        <Shape fill={PALE} d="M126 48V30H138V48Z" />
+        <Shape d="M126 30Q130 20 146 12L150 16Q144 24 138 30Z" />
+        <Line d="M126 30L122 22M129 28L127 20M132 27L132 19M135 28L137 21M138 30L142 24" width={1} />
+      </Lens>
+    </g>
+  ),
   'smooth-crabgrass': (
     <g>
       <Ground y={FLOOR} />
