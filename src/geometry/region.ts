@@ -98,7 +98,7 @@ const SNAP_DEGREES = 1e10;
  * The ground that polygons cover: parts that overlap count once, a ring that crosses itself holds all its loops, and a hole
  * outside its outline takes nothing off.
  */
-export function soundPolygons(polygons: readonly LonLatRings[]): LonLatRings[] {
+function soundPolygons(polygons: readonly LonLatRings[]): LonLatRings[] {
   const snap = (degrees: number) => Math.round(degrees * SNAP_DEGREES) / SNAP_DEGREES;
   const whole = polygons
     .filter((p) => (p[0]?.length ?? 0) > 2)

@@ -67,27 +67,27 @@ const WEIGHTS = [
   [
     'callbackUsd',
     'Callback',
-    'A lawn where half of the weeds come through costs, $',
-    'The visit for nothing, the spray, the customer. None through costs nothing, all of them twice as much. Usual: 60',
+    'A callback, $',
+    'Of a lawn on which half of the weeds come through; where all do twice as much. Usual: 60',
   ],
-  ['hourUsd', 'An hour', 'An hour at a lawn costs, $', 'Wages, truck, fuel. Usual: 45'],
+  ['hourUsd', 'An hour', 'An hour of work, $', 'Wages, truck, fuel. Usual: 45'],
   [
     'rootVisits',
     'Load on the roots',
-    'More than half of a turf’s root ceiling counts as, visits',
-    'Above the ceiling nothing is proposed. Usual: 1',
+    'Roots, visits',
+    'What more than half of a root ceiling counts as; above the ceiling nothing is proposed. Usual: 1',
   ],
   [
     'limitVisits',
     'A limit nearly used',
-    'More than 80 % of a year’s limit counts as, visits',
-    'Little is left for a second look. Usual: 0.5',
+    'Limits, visits',
+    'What more than 80 % of a year’s limit counts as. Usual: 0.5',
   ],
   [
     'seedSlackDays',
     'Days before seeding',
-    'A barrier is over before seeding by, days',
-    'Beyond the label’s own wait; with less the gate shows caution. Usual: 14',
+    'Slack before seeding, days',
+    'After the label’s own wait; with less the gate shows caution. Usual: 14',
   ],
 ] as const;
 

@@ -154,7 +154,7 @@ function soonest(q: RouteQuestion, truck: number, route: readonly number[]): rea
     for (let k = from; k < order.length; k++) {
       [order[from], order[k]] = [order[k]!, order[from]!];
       visit(from + 1);
-      [order[from], order[k]] = [order[k]!, order[from]!];
+      [order[from], order[k]] = [order[k]!, order[from]];
     }
   };
   visit(0);

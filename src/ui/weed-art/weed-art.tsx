@@ -320,14 +320,14 @@ const ART: Readonly<Record<Weed, ReactNode>> = {
         <g key={lean}>
           {stalk(FOOT, go(FOOT, lean, 60), DEEP, 1.4)}
           {[30, 46, 60].map((t, i) => (
-            <Trefoil key={t} p={go(FOOT, lean, t)} lean={lean + (i % 2 ? 40 : -40)} size={12} kind="oval" />
+            <Trefoil key={t} p={go(FOOT, lean, t)} lean={lean + (i % 2 ? 40 : -40)} size={12} kind="slant" />
           ))}
         </g>
       ))}
       {[-22, 20].map((lean) => (
         <g key={lean}>
           {stalk(FOOT, go(FOOT, lean, 82), DEEP, 1.2)}
-          <Head p={go(FOOT, lean, 86)} r={8} fill={YELLOW} n={12} />
+          <Head p={go(FOOT, lean, 86)} r={9} fill={YELLOW} n={7} />
         </g>
       ))}
     </g>
@@ -373,7 +373,7 @@ const ART: Readonly<Record<Weed, ReactNode>> = {
     <g>
       <Ground y={FLOOR} />
       <Creeper nodes={[26, 78, 128]} />
-      <Line d="M20 132Q60 142 104 134Q128 130 140 136" color={WHITE} width={4} />
+      <Line d="M20 132Q60 142 104 134Q128 130 140 136" color={PALE} width={4} />
       <Line d="M20 132Q60 142 104 134Q128 130 140 136" width={0.8} />
       {(
         [
