@@ -304,7 +304,8 @@ function farFromItsGroup({ ledger }: Facts, label: Label, range: Range<Day>): Da
   const groups = new Set(label.ingredients.map((i) => i.group));
   const states = new Uint8Array(range.to - range.from).fill(2);
   for (const e of ledger) {
-    if (e.productId === label.id || e.inSoil === false) continue;
+    // what lies on spots alone is no dose of the zone
+    if (e.productId === label.id || e.inSoil === false || e.ground !== null) continue;
     if (!e.ingredients.some((i) => i.group && groups.has(i.group))) continue;
     for (let day = e.day - SAME_GROUP_DAYS + 1; day < e.day + SAME_GROUP_DAYS; day++)
       if (day >= range.from && day < range.to) states[day - range.from] = 0;
