@@ -57,6 +57,8 @@ const USUAL: readonly Target[] = [
   { weed: 'annual-bluegrass', weight: 1 },
 ];
 
+export const USUAL_WEEDS: readonly Weed[] = USUAL.map((t) => t.weed);
+
 /** A weed that is named counts so much beside the usual ones, or more. Ours. */
 const NAMED = 2;
 

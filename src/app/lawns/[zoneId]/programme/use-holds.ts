@@ -7,14 +7,12 @@ import { CONTROL, heldUntil, weighed, type BarrierSchool, type WeighedRuns } fro
 import { heldOf } from '@/core/season/held';
 import { leftOf } from '@/core/season/reached';
 import type { Hold } from '@/core/season/hold';
+import { USUAL_WEEDS } from '@/core/season/planner/question';
 import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
 import { emergenceOf } from '@/core/weeds/emergence';
 import type { Weed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/programme/view';
-
-/** Asked about where the programme names no weed: common practice, no source. */
-const USUAL: readonly Weed[] = ['smooth-crabgrass', 'goosegrass', 'annual-bluegrass'];
 
 /** What the programme holds of each weed as it is edited, by the house's school or another; nothing without an outlook. */
 export function useHolds(
@@ -59,7 +57,7 @@ function weedsOf(applications: readonly PlannedApplication[]): readonly Weed[] {
     .filter((a) => !a.skipped)
     .flatMap((a) => a.products.filter((p) => isPreEmergent(p.use)).flatMap((p) => p.targets));
   const found = [...new Set(named)].filter((w) => emergenceOf(w));
-  return found.length ? found : USUAL;
+  return found.length ? found : USUAL_WEEDS;
 }
 
 /** Stretches of days on which four fifths and more of a weed's seedlings are stopped; both ends in them. */
