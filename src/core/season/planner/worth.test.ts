@@ -230,9 +230,7 @@ test('two products of one group stand eight weeks apart, and eight from another 
     const { programmes } = planProgrammes(question({ labels: [PRUNES, other], facts: { ...facts, ledger } }));
     const downs = (p: Programme) => [
       ...ledger.map((e) => ({ day: e.day, id: e.productId })),
-      ...p.applications.flatMap((a) =>
-        a.products.map((x) => ({ day: a.plannedOn, id: x.label.id })),
-      ),
+      ...p.applications.flatMap((a) => a.products.map((x) => ({ day: a.plannedOn, id: x.label.id }))),
     ];
     for (const p of programmes)
       for (const a of downs(p))
