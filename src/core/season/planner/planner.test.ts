@@ -424,6 +424,26 @@ describe('as the trade expects', () => {
     expect(two.figures.seedFrom).toBeLessThanOrEqual(sown);
     expect(two.hold!.p50).toBeGreaterThan(0.6);
   });
+  test('before a seeding the total is a step of the label’s wait, and never above the last of them', () => {
+    const sown = addDays(today, 190);
+    const zone = { ...facts.zone, seedings: [{ on: sown, kind: 'seed' as const }] };
+    const stepped = (upTo: number) =>
+      named(
+        preEmergent('long', 5, { seedingWait: [{ upTo: oz(upTo), days: 110 }] }, 0.1, 0.4),
+        'prodiamine',
+        3,
+      );
+    for (const step of [0.25, 0.33, 0.41]) {
+      const two = of(
+        question({ facts: { ...facts, zone }, labels: [stepped(step)], rules: HOLD_ALONE }),
+        'in two',
+      )!;
+      const total = two.applications.reduce((sum, a) => sum + a.products[0]!.rate.rate, 0);
+      // all of the step, and not the next one tried below it
+      expect(total / oz(step).rate).toBeCloseTo(1, 6);
+      expect(two.figures.seedFrom).toBeLessThanOrEqual(sown);
+    }
+  });
   test('a late start turns to the product that reaches back', () => {
     const late = outlook({ p10: addDays(today, -20), p50: addDays(today, -10), p90: addDays(today, -4) });
     const { programmes } = planProgrammes(question({ facts: { ...facts, outlook: late } }));
