@@ -1,8 +1,9 @@
 import { dayOf } from '@/core/calendar/day';
+import { MIDDLE, airOf } from '../../../tests/support/climates';
 import { openWeather } from '../../../tests/support/open-weather';
 import { dailyOf } from './daily';
 import { fitGenerator, generate } from './generator';
-import { randomFrom } from './random';
+import { normal, randomFrom } from './random';
 
 // data: vega-datasets, daily weather of two cities 2012–2015; model: Richardson 1981
 describe.each(['Seattle', 'New York'] as const)('weather generated for %s', (city) => {
@@ -58,7 +59,60 @@ test('the minimum never stands above the maximum, and the same seed gives the sa
   expect(generate(g, dayOf(2027, 1, 1), 365, randomFrom(4)).max).not.toEqual(a!.max);
 });
 
+test('minima and maxima in lockstep give weather like theirs, and no figure that is none', () => {
+  const real = dailyOf(airOf(MIDDLE, 2020, { before: 6 }));
+  const made = generate(fitGenerator(real), dayOf(2001, 1, 1), 10 * 365, randomFrom(2));
+  const mean = (x: Float64Array) => x.reduce((a, b) => a + b, 0) / x.length;
+  for (const end of ['min', 'max'] as const) {
+    expect(made[end].every(Number.isFinite)).toBe(true);
+    expect(Math.abs(mean(made[end]) - mean(real[end]))).toBeLessThan(1);
+    expect(Math.max(...made[end])).toBeLessThan(Math.max(...real[end]) + 8);
+  }
+});
+
 test('is not fitted to less than a year', () => {
   const short = dailyOf(openWeather('Seattle'));
   expect(() => fitGenerator({ ...short, max: short.max.slice(0, 300) })).toThrow('at least 365 days');
+});
+
+// stations of 20 years, made here; some with a slow anomaly of their own
+describe('months of generated springs lie apart as the station’s own do', () => {
+  const spreadOf = (d: ReturnType<typeof dailyOf>): number => {
+    const means = new Map<string, number[]>();
+    for (let i = 0; i < d.max.length; i++) {
+      const day = new Date((d.from + i) * 86_400_000);
+      const month = day.getUTCMonth();
+      if (month < 2 || month > 4) continue;
+      const key = `${day.getUTCFullYear()} ${month}`;
+      means.set(key, [...(means.get(key) ?? []), (d.min[i]! + d.max[i]!) / 2]);
+    }
+    const byMonth = [2, 3, 4].map((m) =>
+      [...means]
+        .filter(([k, v]) => k.endsWith(` ${m}`) && v.length >= 28)
+        .map(([, v]) => v.reduce((a, b) => a + b) / v.length),
+    );
+    const variance = (of: readonly number[]) => {
+      const mean = of.reduce((a, b) => a + b, 0) / of.length;
+      return of.reduce((sum, v) => sum + (v - mean) ** 2, 0) / (of.length - 1);
+    };
+    return Math.sqrt(byMonth.reduce((sum, of) => sum + variance(of), 0) / 3);
+  };
+  test.each([0, 1.5])('with a slow anomaly of %s K in the mean of five stations', (slow) => {
+    const ratios = [1, 2, 3, 4, 5].map((seed) => {
+      const air = airOf(MIDDLE, 2020, { before: 20, seed: seed + 40, wet: 0.25 });
+      const random = randomFrom(seed * 77);
+      const keep = Math.exp(-1 / 45);
+      let warm = 0;
+      for (let day = 0; day < air.air.length / 24; day++) {
+        warm = keep * warm + Math.sqrt(1 - keep * keep) * normal(random);
+        for (let h = 0; h < 24; h++) air.air[day * 24 + h]! += slow * warm;
+      }
+      const real = dailyOf(air);
+      const made = generate(fitGenerator(real), dayOf(2001, 1, 1), 80 * 365, randomFrom(seed));
+      return spreadOf(made) / spreadOf(real);
+    });
+    const mean = ratios.reduce((a, b) => a + b) / ratios.length;
+    expect(mean).toBeGreaterThan(0.9);
+    expect(mean).toBeLessThan(1.1);
+  });
 });

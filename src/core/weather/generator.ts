@@ -9,11 +9,11 @@
  * Water Resources Research 17(1):182–190 (recalled). Departures: no solar radiation, which the ground model does not
  * use; wind is the month's mean; and, because such chains are known to make months and years too much alike (Hansen &
  * Mavromatis 2001, Agric. For. Meteorol. 109:297, recalled), a slow anomaly that wanders over weeks is added with the
- * spread that the fitted months show beyond what daily noise explains.
+ * spread that the station's months show beyond what months of the chain alone show.
  */
 import { addDays, dayOfYear, yearOf, type Day } from '@/core/calendar/day';
 import type { DailyWeather } from './daily';
-import { normal } from './random';
+import { normal, randomFrom } from './random';
 
 /** mm: less is a dry day */
 export const WET = 0.3;
@@ -159,7 +159,7 @@ export function fitGenerator(d: DailyWeather): Generator {
     [m0[0][0] - am1t[0][0], m0[0][1] - am1t[0][1]],
     [m0[1][0] - am1t[1][0], m0[1][1] - am1t[1][1]],
   ]);
-  return {
+  const alone: Generator = {
     wetAfter: afterDry.map((p, m) => [p, afterWet[m]!] as const),
     rain: monthly(
       (i) => d.rain[i]!,
@@ -175,55 +175,77 @@ export function fitGenerator(d: DailyWeather): Generator {
     spread,
     a,
     b,
-    ...slowPart(days, z[1], (i) => Math.max(0.3, at(spread[wet[i]!]![1], days[i]!)), a[1][1]),
+    slow: new Array<number>(367).fill(0),
+    quick: 1,
   };
+  return { ...alone, ...slowPart(alone, d) };
 }
 
 /** Days in which the slow anomaly forgets itself to 1/e. From memory. */
 const SLOW_DAYS = 45;
 /** Variance of a 30-day mean of such an anomaly, as a share of its own: 2(x − 1 + e^−x)/x² at x = 30/45. */
 const MONTH_SHARE = (2 * (30 / SLOW_DAYS - 1 + Math.exp(-30 / SLOW_DAYS))) / (30 / SLOW_DAYS) ** 2;
+/** Years of the chain alone from which it is told how far its months lie apart by themselves. */
+const ALONE_YEARS = 30;
+/** So many years weigh as much in a season as all seasons together. Ours. */
+const POOLED_YEARS = 8;
 
 /**
- * How far months lie apart beyond what an autoregression of lag-one coefficient `rho` gives by chance: the variance of a
- * mean of n values is about (1 + ρ)/(1 − ρ)/n. By the season: winters of one place differ more than its Aprils or Julys.
+ * The slow anomaly that makes months differ as the station's do: what their means vary beyond what the chain alone gives,
+ * by the season; winters of one place differ more than its Aprils or Julys. Few years tell little of a season: it is drawn
+ * towards the mean of the year, and a new year lies about a mean of n years with (n + 1)/n of the spread.
  */
-function slowPart(
-  days: readonly Day[],
-  z: Float64Array,
-  sizeAt: (i: number) => number,
-  rho: number,
-): Pick<Generator, 'slow' | 'quick'> {
-  const months = new Map<string, { day: Day; sum: number; size: number; n: number }>();
-  days.forEach((day, i) => {
-    const key = `${yearOf(day)}-${monthOf(day)}`;
-    // its middle stands for the month
-    const m = months.get(key) ?? { day: addDays(day, 14), sum: 0, size: 0, n: 0 };
-    months.set(key, { day: m.day, sum: m.sum + z[i]! * sizeAt(i), size: m.size + sizeAt(i), n: m.n + 1 });
-  });
-  const whole = [...months.values()].filter((m) => m.n >= 28);
-  const r = Math.min(0.9, Math.max(0, rho));
-  const byChance = (1 + r) / (1 - r) / 30;
-  const sizes = whole.map((m) => m.size / m.n);
-  const beyond = whole.map((m, i) => (m.sum / m.n) ** 2 - byChance * sizes[i]! ** 2);
-  const mean = Math.max(0, beyond.reduce((x, v) => x + v, 0) / whole.length) / MONTH_SHARE;
-  const wave = fitSeason(
-    whole.map((m) => m.day),
-    beyond,
-    1,
+function slowPart(alone: Generator, d: DailyWeather): Pick<Generator, 'slow' | 'quick'> {
+  const years = d.max.length / YEAR;
+  const own = monthSpread(d);
+  const chain = monthSpread(generate(alone, d.from, Math.round(ALONE_YEARS * YEAR), randomFrom(23)));
+  const daily = monthlyVariance(d);
+  // what is slow is taken off the days: variance of months = chain × (1 − slow/daily) + slow × MONTH_SHARE
+  const beyond = own.map(
+    (v, m) => (((years + 1) / years) * v - chain[m]!) / Math.max(0.2, MONTH_SHARE - chain[m]! / daily[m]!),
   );
-  // a new year about a mean of n years, whose spread was taken about that same mean: the predictive variance of a normal
-  // sample, (n + 1)/(n − 1) times what was seen
-  const years = Math.max(1.5, days.length / YEAR);
-  const few = (years + 1) / (years - 1);
+  const mean = Math.max(0, beyond.reduce((x, v) => x + v, 0) / MONTHS);
+  const middles = Array.from({ length: MONTHS }, (_, m) => addDays(0 as Day, Math.round((m + 0.5) * 30.44)));
+  const wave = fitSeason(middles, beyond, 1);
+  const weight = years / (years + POOLED_YEARS);
   const slow = Array.from({ length: 367 }, (_, n) => {
-    const x = BASIS[n]!;
-    const here = wave.reduce((sum, c, i) => sum + c * x[i]!, 0) / MONTH_SHARE;
-    // a few months a season tell little: half way to the year's mean, and never nothing
-    return Math.sqrt(few * Math.max(0.25 * mean, (here + mean) / 2));
+    const here = wave.reduce((sum, c, i) => sum + c * BASIS[n]![i]!, 0);
+    return Math.sqrt(Math.max(0, weight * here + (1 - weight) * mean));
   });
-  const size = sizes.reduce((x, v) => x + v, 0) / sizes.length;
-  return { slow, quick: Math.sqrt(Math.max(0.25, 1 - mean / size ** 2)) };
+  const usual = daily.reduce((x, v) => x + v, 0) / MONTHS;
+  return { slow, quick: Math.sqrt(Math.max(0.25, 1 - mean / usual)) };
+}
+
+const middleOf = (d: DailyWeather, i: number): number => (d.min[i]! + d.max[i]!) / 2;
+
+/** Variance of the month's mean temperature from year to year, K², by month; months of which less than two are whole: 0. */
+function monthSpread(d: DailyWeather): number[] {
+  const means = new Map<string, { month: number; sum: number; n: number }>();
+  for (let i = 0; i < d.max.length; i++) {
+    const day = addDays(d.from, i);
+    const key = `${yearOf(day)}-${monthOf(day)}`;
+    const m = means.get(key) ?? { month: monthOf(day), sum: 0, n: 0 };
+    means.set(key, { month: m.month, sum: m.sum + middleOf(d, i), n: m.n + 1 });
+  }
+  const whole = [...means.values()].filter((m) => m.n >= 28);
+  return Array.from({ length: MONTHS }, (_, month) => {
+    const of = whole.filter((m) => m.month === month).map((m) => m.sum / m.n);
+    const mean = of.reduce((a, b) => a + b, 0) / Math.max(1, of.length);
+    return of.length > 1 ? of.reduce((sum, v) => sum + (v - mean) ** 2, 0) / (of.length - 1) : 0;
+  });
+}
+
+/** Variance of a day's mean temperature about its month's, K², by month. */
+function monthlyVariance(d: DailyWeather): number[] {
+  const sums = Array.from({ length: MONTHS }, () => ({ n: 0, sum: 0, squares: 0 }));
+  for (let i = 0; i < d.max.length; i++) {
+    const s = sums[monthOf(addDays(d.from, i))]!;
+    const v = middleOf(d, i);
+    s.n++;
+    s.sum += v;
+    s.squares += v * v;
+  }
+  return sums.map(({ n, sum, squares }) => (n > 1 ? Math.max(0.5, squares / n - (sum / n) ** 2) : 1));
 }
 
 /** `days` days from `from` on. The same random source gives the same weather. */
@@ -270,11 +292,18 @@ const transposed = (x: Matrix): Matrix => [
   [x[0][0], x[1][0]],
   [x[0][1], x[1][1]],
 ];
+/**
+ * The inverse of the moments of minima and maxima. If they go in lockstep (one thermometer's figure twice, or a constant
+ * between them) there is none: a hundredth is then added to each, which tells the two apart and changes nothing else.
+ */
 function inverse(x: Matrix): Matrix {
-  const det = x[0][0] * x[1][1] - x[0][1] * x[1][0];
+  const isLockstep = x[0][0] * x[1][1] - x[0][1] * x[1][0] < 0.02 * x[0][0] * x[1][1];
+  const add = isLockstep ? 1.01 : 1;
+  const [p, q] = [x[0][0] * add, x[1][1] * add];
+  const det = p * q - x[0][1] * x[1][0];
   return [
-    [x[1][1] / det, -x[0][1] / det],
-    [-x[1][0] / det, x[0][0] / det],
+    [q / det, -x[0][1] / det],
+    [-x[1][0] / det, p / det],
   ];
 }
 /** Cholesky's root of a symmetric matrix. */
