@@ -6,6 +6,7 @@ import { withDemo } from './lib/throwaway.mjs';
 npmPackages();
 const core = exitCode(process.execPath, typescript('scripts/bench.ts'));
 const outlook = exitCode(process.execPath, typescript('scripts/bench-outlook.ts'));
+const starts = exitCode(process.execPath, typescript('scripts/bench-starts.ts'));
 const season = exitCode(process.execPath, typescript('scripts/bench-season.ts'));
 const mixing = exitCode(process.execPath, typescript('scripts/bench-mixing.ts'));
 const day = exitCode(process.execPath, typescript('scripts/bench-day.ts'));
@@ -17,4 +18,4 @@ const rest = await withDemo(
     exitCode(process.execPath, typescript('scripts/bench-data.ts'), env) ||
     exitCode(process.execPath, ['--import', 'tsx', 'scripts/bench-browser.ts', url]),
 );
-process.exit(core || outlook || season || mixing || day || rehearsal || rest);
+process.exit(core || outlook || starts || season || mixing || day || rehearsal || rest);
