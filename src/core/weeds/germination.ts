@@ -25,6 +25,12 @@ const LINES: Partial<Record<Weed, LineKey>> = {
   'common-chickweed': 'autumn broadleaf',
   'field-madder': 'late autumn',
   'corn-speedwell': 'late autumn',
+  // not in that table; from memory, confidence medium
+  purslane: 'goosegrass',
+  'common-mallow': 'house',
+  'black-medic': 'house',
+  'purple-deadnettle': 'autumn broadleaf',
+  'hairy-bittercress': 'late autumn',
 };
 
 /** The line of a weed that comes up from seed; null: it has none of its own. */
