@@ -71,9 +71,7 @@ export function ensembleOn(air: HourlyWeather, today: Day, site = SITE): Ensembl
   if (!made.ok) throw new Error(made.refusal.kind);
   return made.ensemble;
 }
-export const outlookOn = (air: HourlyWeather, today: Day, fall: FallRule = DEFAULT_FALL): Outlook =>
-  outlookFrom(
-    ensembleOn(air, today),
-    { correction: EXACT, track: [], signs: [] },
-    lineRules(DEFAULT_CROSSING, fall),
-  );
+export const outlookIn = (ensemble: Ensemble, fall: FallRule = DEFAULT_FALL): Outlook =>
+  outlookFrom(ensemble, { correction: EXACT, track: [], signs: [] }, lineRules(DEFAULT_CROSSING, fall));
+export const outlookOn = (air: HourlyWeather, today: Day, fall?: FallRule): Outlook =>
+  outlookIn(ensembleOn(air, today), fall);

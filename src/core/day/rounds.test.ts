@@ -10,7 +10,7 @@ import { regretOf, roomFor } from './regret';
 const START = dayOf(2027, 3, 1);
 const DAYS = 40;
 /** Stops of a day, and how many of ten days work. */
-const STOPS = 5;
+const STOPS = 4;
 const WORKS = 0.6;
 const crews = { trucks: 1, hours: STOPS, minutesAStop: 60, daysAWeek: 7 };
 

@@ -20,7 +20,7 @@ import {
   WARM,
   airOf,
   ensembleOn,
-  outlookOn,
+  outlookIn,
   type Climate,
 } from '../../../../tests/support/climates';
 import { context, entry } from '../../../../tests/support/gate-context';
@@ -51,7 +51,7 @@ type Lawn = Readonly<{
 
 const { product: _, beside: __, applicationId: ___, ...usual } = context();
 function proposedFor({ turf, climate, today, zone, ledger = [], seen }: Lawn): readonly Programme[] {
-  const air = airOf(climate, YEAR);
+  const ensemble = ensembleOn(airOf(climate, YEAR), today);
   const facts: Facts = {
     ...usual,
     today,
@@ -59,7 +59,7 @@ function proposedFor({ turf, climate, today, zone, ledger = [], seen }: Lawn): r
     ledger,
     forecast: null,
     recent: null,
-    outlook: outlookOn(air, today),
+    outlook: outlookIn(ensemble),
     seen: { ...usual.seen, ...seen },
     bookFrom: addDays(today, -4000),
     rules: {
@@ -80,7 +80,7 @@ function proposedFor({ turf, climate, today, zone, ledger = [], seen }: Lawn): r
     rules: planningRulesFrom(USUAL_PLANNING),
     kept: [],
     planned: [],
-    runs: soilRunsOf(ensembleOn(air, today), NOTHING_READ),
+    runs: soilRunsOf(ensemble, NOTHING_READ),
   }).programmes;
 }
 
