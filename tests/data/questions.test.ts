@@ -296,11 +296,15 @@ describe('a route', () => {
       places,
       speed_km_h: 60,
       detour: 1,
-      stops: [stop('a', 1, { draws_l: 80 }), stop('b', 2, { draws_l: 80 }), stop('c', 1, { draws_l: 101 })],
+      stops: [
+        stop('a', 1, { draws_l: 80 }),
+        stop('b', 2, { draws_l: 80 }),
+        stop('c', 1, { draws_l: 101, hours: [{ from: '05:00', to: '06:00' }] }),
+      ],
       trucks: [{ id: 't', from: '07:00', to: '17:00', start: 0, tank }],
     });
     expect(body.tours[0]!.stops.map((s) => s.refill_before)).toEqual([false, true]);
-    expect(body.left_out).toEqual([{ id: 'c', why: 'too much for the tank' }]);
+    expect(body.left_out).toEqual([{ id: 'c', why: 'never open' }]);
     // a tenth of a degree at 40° north is 8.52 km; out and home to both at a kilometre a minute (arithmetic)
     expect(body.tours[0]!.drive_min).toBeCloseTo(6 * 8.518, 1);
   });

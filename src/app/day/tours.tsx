@@ -258,7 +258,8 @@ function Visit({
           {stop.minutesBy !== 'the house' && `. ${minutesWords(stop)}`}
           {points >= 0.05 && `, ${pointWords(points)} saved`}
           {waits > 1 && `, waits ${figure(waits)} min for its hours`}
-          {visit.refill && '. Fill at the shop first'}
+          {visit.refill &&
+            `. Fill at the shop first${visit.trips ? `, and ${plural(visit.trips, 'time')} more during the work` : ''}`}
           {filled > 0 && `. Fill ${fillWords(visit)} there, ${figure(filled * filling)} min`}
           {pin && `. Between ${minuteWords(pin.from)} and ${minuteWords(pin.to)}, as you put it`}
         </p>
@@ -305,8 +306,6 @@ const fillWords = ({ fills }: PlannedVisit): string =>
 const WHY: Readonly<Record<NonNullable<LeftWhy>, string>> = {
   'never open': 'no hour in which it may go and fits',
   'too far': 'too far for the working day',
-  'too much for the tank': 'it draws more than the tank holds',
-  'too much for the hopper': 'it takes more than the hopper holds',
   'left out': 'left out by hand',
   'no truck has what it needs': 'no truck has the equipment for it',
   'others are there': 'mown or watered by others that day',

@@ -109,11 +109,12 @@ describe('what is not in it says why', () => {
     expect(why(stop('x', 1, { days: [] }))).toBe('never open');
     expect(why(stop('x', 1), {}, { ...NO_WISHES, out: ['x'] })).toBe('left out');
   });
-  test('more than the tank holds', () => {
+  test('more than the tank holds is no reason: it is fetched during the work', () => {
     const inTruck = { volume: 400, isCarried: false };
-    expect(why(stop('x', 1, { draws: 500 }), { trucks: [truck('one', { tank: inTruck })] })).toBe(
-      'too much for the tank',
-    );
+    const asked = ask([stop('x', 1, { draws: 500 })], { trucks: [truck('one', { tank: inTruck })] });
+    const { left, tours } = planDays(asked, NO_WISHES);
+    expect(left).toEqual([]);
+    expect(tours[0]!.visits[0]).toMatchObject({ refill: true, trips: 1 });
   });
 });
 

@@ -90,8 +90,9 @@ export type PlannedVisit = Readonly<{
   arrive: number;
   begin: number;
   end: number;
-  /** by the shop first */
+  /** by the shop first, and so often again during the work; trips are not kept with a saved day */
   refill: boolean;
+  trips?: number;
   /** how often tank and hopper are filled there */
   fills: Fills;
 }>;
@@ -317,6 +318,7 @@ function planFrom(q: DayQuestion, asked: readonly DayStop[], route: Route, left:
       visits: t.visits.map((v) => ({
         lawnId: asked[v.stop]!.lawnId,
         refill: v.refill,
+        trips: v.trips,
         fills: v.fills,
         arrive: v.arrive - shift,
         begin: v.begin - shift,

@@ -71,10 +71,12 @@ type Visit = Readonly<{
   end: Minute;
   /** by the shop first */
   refill: boolean;
+  /** ways to the shop and back during the work, where it takes more than a full tank or hopper */
+  trips: number;
   /** how often each is filled there, before the work and during it */
   fills: Fills;
 }>;
-type WhyLeft = 'never open' | 'too far' | 'too much for the tank' | 'too much for the hopper';
+type WhyLeft = 'never open' | 'too far';
 type Tour = Readonly<{ visits: readonly Visit[]; drive: number; finish: Minute }>;
 export type Route = Readonly<{
   tours: readonly Tour[];
@@ -207,8 +209,8 @@ function generator(seed: number): () => number {
   };
 }
 
-/** The first minute from `at` on at which it can be begun and finished; Infinity: never. */
-function beginAt({ hours, minutes }: RouteStop, at: Minute): Minute {
+/** The first minute from `at` on at which work of so many minutes can be begun and finished; Infinity: never. */
+function beginAt({ hours }: RouteStop, minutes: number, at: Minute): Minute {
   if (!hours.length) return at;
   let first = Infinity;
   for (const { from, to } of hours) {
@@ -221,16 +223,17 @@ function beginAt({ hours, minutes }: RouteStop, at: Minute): Minute {
 /** What is in a tank or hopper on its way through the day. */
 type Filled = { holds: number; of: string | undefined };
 
-/** Takes what a stop takes. @returns how often it is filled for that; Infinity: it does not hold it even full */
+/** Takes what a stop takes. @returns how often it is filled for that */
 function take(store: Store, filled: Filled, amount: number, of: string | undefined): number {
   const isOther = of !== undefined && filled.of !== undefined && of !== filled.of;
   const there = isOther ? 0 : filled.holds;
   filled.of = of ?? filled.of;
   const lacks = amount - there;
-  const fills = lacks <= HAIR ? 0 : store.shop === null ? Math.ceil((lacks - HAIR) / store.volume) : 1;
   // at the shop it is filled up, and at a lawn as often as it is empty
-  filled.holds = (store.shop !== null && fills ? 0 : there) + fills * store.volume - amount;
-  return filled.holds < -HAIR ? Infinity : fills;
+  const begins = lacks > HAIR && store.shop !== null ? 0 : there;
+  const fills = lacks > HAIR ? Math.ceil((amount - begins - HAIR) / store.volume) : 0;
+  filled.holds = begins + fills * store.volume - amount;
+  return fills;
 }
 
 /** Walks a route through its day. @param on told of each visit @returns when it ends; Infinity: it cannot be done */
@@ -248,14 +251,13 @@ function walk(
   for (const stop of route) {
     const s = stops[stop]!;
     let driven = 0;
-    let [refill, filling] = [false, 0];
+    let [refill, filling, trips, during] = [false, 0, 0, 0];
     const fills = { tank: 0, hopper: 0 };
     for (let k = 0; k < 2; k++) {
       const store = k === 0 ? tank : hopper;
       const amount = k === 0 ? s.draws : (s.spreads ?? 0);
       if (!store || !(amount > 0)) continue;
       const times = take(store, k === 0 ? inTank : inHopper, amount, k === 0 ? s.mix : s.granule);
-      if (times === Infinity) return Infinity;
       if (times === 0) continue;
       if (store.shop === null) {
         fills[k === 0 ? 'tank' : 'hopper'] = times;
@@ -266,14 +268,18 @@ function walk(
       driven += drive[at * places + store.shop]!;
       now += store.minutes;
       at = store.shop;
+      // what a full one does not hold is fetched while the work goes on
+      const way = drive[s.place * places + store.shop]! + drive[store.shop * places + s.place]!;
+      trips += times - 1;
+      during += (times - 1) * (way + store.minutes);
     }
     driven += drive[at * places + s.place]!;
     const arrive = now + driven;
-    const begin = beginAt(s, arrive + filling);
+    const begin = beginAt(s, s.minutes + during, arrive + filling);
     if (begin === Infinity) return Infinity;
-    now = begin + s.minutes;
+    now = begin + s.minutes + during;
     at = s.place;
-    on?.({ stop, arrive, begin, end: now, refill, fills }, driven);
+    on?.({ stop, arrive, begin, end: now, refill, trips, fills }, driven);
   }
   const home = now + drive[at * places + end]!;
   return home <= to + HAIR ? home : Infinity;
@@ -625,10 +631,6 @@ function answer(q: RouteQuestion, plan: Plan): Route {
 function whyNot(q: RouteQuestion, stop: number, s: RouteStop): Route['left'][number]['why'] {
   const trucks = q.trucks.map((_, k) => k).filter((k) => !s.trucks || s.trucks.includes(k));
   if (trucks.some((k) => walk(q, k, [stop]) < Infinity)) return null;
-  const holds = (store: Store | null | undefined, amount: number) =>
-    !store || store.shop === null || amount <= store.volume + HAIR;
-  if (!trucks.some((k) => holds(q.trucks[k]!.tank, s.draws))) return 'too much for the tank';
-  if (!trucks.some((k) => holds(q.trucks[k]!.hopper, s.spreads ?? 0))) return 'too much for the hopper';
-  const opens = beginAt(s, Math.min(...trucks.map((k) => q.trucks[k]!.from)));
+  const opens = beginAt(s, s.minutes, Math.min(...trucks.map((k) => q.trucks[k]!.from)));
   return opens === Infinity || trucks.every((k) => opens >= q.trucks[k]!.to) ? 'never open' : 'too far';
 }

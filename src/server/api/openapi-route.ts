@@ -84,6 +84,7 @@ export const routeAnswer = object({
           begin: clock,
           end: clock,
           refill_before: { type: 'boolean', description: 'By the shop first' },
+          refills_during: { type: 'integer', description: 'Ways to the shop and back during the work' },
           fills_there: object({ tank: times, hopper: times }),
         }),
         'In their order.',

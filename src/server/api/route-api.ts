@@ -199,6 +199,7 @@ function answer(q: RouteQuestion) {
       stops: t.visits.map((v) => ({
         id: q.stops[v.stop]!.id,
         refill_before: v.refill,
+        refills_during: v.trips,
         fills_there: v.fills,
         arrive: clockOf(v.arrive),
         begin: clockOf(v.begin),
