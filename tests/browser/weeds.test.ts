@@ -69,7 +69,7 @@ test('the key on a phone, and without a network: what was seen, what it may be, 
   await b.page('Seed head: fingers from about one point');
   await look('New leaf in the bud', 'rolled');
   const three = await b.page('New leaf in the bud: rolled');
-  for (const name of ['Smooth crabgrass', 'Large crabgrass', 'Southern crabgrass', 'None of the 33'])
+  for (const name of ['Smooth crabgrass', 'Large crabgrass', 'Southern crabgrass', 'None of the 40'])
     expect(three).toContain(name);
   await look('Hair on the sheath', 'I cannot see that');
   await look('Hair on the blade', 'all over');
