@@ -231,7 +231,7 @@ describe('the score', () => {
     for (const played of [[move(3, 20)], [move(4, 10)], [move(3, 1, 0.5), move(5, 15, 0.5)]])
       expect(scoreOf(play(), played, truth, false).hold!).toBeLessThanOrEqual(best.hold + 0.001);
     expect(best.hold).toBeGreaterThan(hold(move(3, 20)) - 0.01);
-    // where its year allows two full doses, every pair of days of a fine grid is looked at
+    // where its year allows two full doses, every pair of days of a grid is looked at
     const generous = { ...barrier, yearLimit: rateOf(2, 'oz/1000sqft') };
     const twice = play({ labels: [generous] });
     const found = bestWithHindsight(twice, truth, [generous], {
@@ -239,8 +239,8 @@ describe('the score', () => {
       to: dayOf(2014, 8, 1),
     })!;
     let most = 0;
-    for (let a = 0; a < 120; a += 3)
-      for (let b = a + 60; b < 179; b += 3) {
+    for (let a = 0; a < 120; a += 8)
+      for (let b = a + 60; b < 179; b += 8) {
         const moves = [a, b].map((d) => ({ ...move(3, 1), on: addDays(dayOf(2014, 2, 3), d) }));
         most = Math.max(most, scoreOf(twice, moves, truth, false).hold!);
       }
