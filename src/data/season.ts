@@ -30,7 +30,7 @@ export type SeasonBody = Readonly<{
   /** why nothing is proposed, in words; null: something is */
   problem: string | null;
 }>;
-export const SEASON_FORM = 1;
+export const SEASON_FORM = 2;
 
 /** Asks for all zones that are not closed, or some of them. How many. */
 export async function askForSeason(

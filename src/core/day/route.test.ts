@@ -384,7 +384,7 @@ describe('a small day', () => {
     expect(visit!.end - visit!.begin).toBeCloseTo(20 + 2 * (2 * (there - 15) + 15), 6);
     // hours that are too short for it keep it off
     const short = { draws: 250, hours: [{ from: 420, to: 420 + there + 40 }] };
-    expect(planRoute(day([stopAt(1, short)], { tank })).left[0]?.why).toBe('too far');
+    expect(planRoute(day([stopAt(1, short)], { tank })).left[0]?.why).toBe('never open');
   });
   test('what no truck could do even alone says why', () => {
     const tank = { volume: 100, shop: 0, minutes: 15 };

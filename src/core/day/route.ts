@@ -631,6 +631,9 @@ function answer(q: RouteQuestion, plan: Plan): Route {
 function whyNot(q: RouteQuestion, stop: number, s: RouteStop): Route['left'][number]['why'] {
   const trucks = q.trucks.map((_, k) => k).filter((k) => !s.trucks || s.trucks.includes(k));
   if (trucks.some((k) => walk(q, k, [stop]) < Infinity)) return null;
+  // its hours leave no room for the work with its ways to the shop
+  const anyTime = { ...q, stops: q.stops.with(stop, { ...s, hours: [] }) };
+  if (trucks.some((k) => walk(anyTime, k, [stop]) < Infinity)) return 'never open';
   const opens = beginAt(s, s.minutes, Math.min(...trucks.map((k) => q.trucks[k]!.from)));
   return opens === Infinity || trucks.every((k) => opens >= q.trucks[k]!.to) ? 'never open' : 'too far';
 }

@@ -6,7 +6,6 @@ import type { Label } from '@/core/products/label';
 import { rateOf } from '@/core/units/rate';
 import { entryOf } from '@/core/records/ledger';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
-import { USUAL_PLANNING, ceilingsFrom } from '@/data/planning-rules';
 import { isWithoutLeaf, leafAgain } from '@/core/weeds/leaf-seasons';
 import type { Weed } from '@/core/weeds/weeds';
 import {
@@ -22,6 +21,7 @@ import {
   zone,
 } from '../../../tests/support/gate-context';
 import { soilAt } from '../../../tests/support/ask';
+import { usualCeilings } from '../../../tests/support/planning';
 import { airTemperature } from './air-temperature';
 import { gatesFor } from './all';
 import type { Gate, GateContext } from './gate';
@@ -290,11 +290,12 @@ describe('what prunes roots on tender turf', () => {
     const own = { turf: 'centipedegrass', ingredient: 'prodiamine', most: lb(0.2) } as const;
     expect(asked(dose(prodiamine, 0.25), { ceilings: [CENTIPEDE, own] })).toBe('shut over-ceiling');
     expect(asked(dose(dithiopyr, 0.2), { ceilings: [CENTIPEDE, own] })).toBe('open within-ceiling');
-    const usual = ceilingsFrom(USUAL_PLANNING);
-    expect(asked(dose(prodiamine, 0.4), { ceilings: usual, turf: 'St. Augustinegrass' })).toBe(
+    expect(asked(dose(prodiamine, 0.4), { ceilings: usualCeilings, turf: 'St. Augustinegrass' })).toBe(
       'shut over-ceiling',
     );
-    expect(asked(dose(prodiamine, 0.4), { ceilings: usual, turf: 'bermudagrass' })).toBe('open no-ceiling');
+    expect(asked(dose(prodiamine, 0.4), { ceilings: usualCeilings, turf: 'bermudagrass' })).toBe(
+      'open no-ceiling',
+    );
   });
 });
 

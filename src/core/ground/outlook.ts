@@ -158,23 +158,18 @@ const yearAfter = (begins: Day): Day => addDays(begins, 365);
 export function outlookFrom(e: Ensemble, knowledge: SiteKnowledge, rules: LineRules): Outlook {
   const runs = correctedRuns(e, knowledge, looksAtAir(rules.rule));
   const newYear = dayOf(yearOf(e.today), 1, 1);
-  const { members, next, ...lines } = allLines(e, runs, knowledge, rules);
-  const fallOf = (begins: Day) =>
-    runs.members.map((m) => watchDay(m.from, m.soil, 'autumn', begins, rules.fall));
-  const autumn = lines.watches.autumn!;
-  const [falls, nextFalls] = [fallOf(autumn.begins), fallOf(autumn.next.begins)];
+  const { lines, rising, falling } = allLines(e, runs, knowledge, rules);
   return {
     ...lines,
-    next: { begins: next.begins, crossed: next.crossed, dates: next.dates },
     from: newYear,
     today: e.today,
     depth: e.depth,
     observed: Array.from(runs.soFar.soil).slice(newYear - runs.soFar.from),
     band: bandOf(runs.members, runs.behind),
-    members: members.map((day, k) => ({
-      year: e.members[k]!.year,
-      day,
-      lines: { rising: [day, next.days[k]!], falling: [falls[k]!, nextFalls[k]!] },
+    members: e.members.map(({ year }, k) => ({
+      year,
+      day: rising[0][k]!,
+      lines: { rising: [rising[0][k]!, rising[1][k]!], falling: [falling[0][k]!, falling[1][k]!] },
     })),
     strip: null,
     correction: knowledge.correction,
@@ -184,33 +179,49 @@ export function outlookFrom(e: Ensemble, knowledge: SiteKnowledge, rules: LineRu
 /** Only the lines of a site: of its warmest strip beside its open lawn. */
 export function linesFrom(e: Ensemble, knowledge: SiteKnowledge, rules: LineRules): Lines {
   const runs = correctedRuns(e, knowledge, looksAtAir(rules.rule));
-  const { members: _, next, ...lines } = allLines(e, runs, knowledge, rules);
-  return { ...lines, next: { begins: next.begins, crossed: next.crossed, dates: next.dates } };
+  return allLines(e, runs, knowledge, rules).lines;
 }
 
-const allLines = (
+/** A line, and the day on which each member meets it: in the season that counts, and in the next. */
+type LineDays = Readonly<{ line: Line; days: readonly [MemberDays, MemberDays] }>;
+type MemberDays = readonly (Day | null)[];
+
+/** @returns the lines with the members' days of the house's own and of the fall's */
+function allLines(
   e: Ensemble,
   runs: Runs,
   { signs }: SiteKnowledge,
   { rule, reference, fall }: LineRules,
-) => ({ ...lineUnder(e, runs, rule, signs, reference), rule, fall, watches: watchesOf(e, runs, fall) });
+): Readonly<{ lines: Lines; rising: LineDays['days']; falling: LineDays['days'] }> {
+  const house = lineUnder(e, runs, rule, signs, reference);
+  const watched = WATCH_KEYS.map((key) => [key, watchUnder(e, runs, key, fall)] as const);
+  return {
+    lines: {
+      ...house.line,
+      rule,
+      fall,
+      watches: Object.fromEntries(watched.map(([key, { line }]) => [key, line])),
+    },
+    rising: house.days,
+    falling: watched.find(([key]) => key === 'autumn')![1].days,
+  };
+}
 
 type Runs = ReturnType<typeof correctedRuns>;
 
-function watchesOf(e: Ensemble, { soFar, members }: Runs, fall: FallRule): Lines['watches'] {
-  const season = (key: WatchKey, begins: Day): Season => {
-    const dates = oddsOf(members.map((m) => watchDay(m.from, m.soil, key, begins, fall)));
+function watchUnder(e: Ensemble, { soFar, members }: Runs, key: WatchKey, fall: FallRule): LineDays {
+  const daysFrom = (begins: Day) => members.map((m) => watchDay(m.from, m.soil, key, begins, fall));
+  const season = (begins: Day, days: MemberDays): Season => {
+    const dates = oddsOf(days);
     const crossed = watchDay(soFar.from, soFar.soil, key, begins, fall);
     // a soil that is under a falling line today has crossed it only where it is likely to stay there
     const stays = WATCHES[key].direction === 'rising' || (dates.p50 !== null && dates.p50 <= e.today);
     return { begins, crossed: stays ? crossed : null, dates };
   };
-  return Object.fromEntries(
-    WATCH_KEYS.map((key) => {
-      const begins = seasonNow(e.climate, WATCHES[key].direction, e.today);
-      return [key, { ...season(key, begins), next: season(key, yearAfter(begins)) }];
-    }),
-  );
+  const begins = seasonNow(e.climate, WATCHES[key].direction, e.today);
+  const next = yearAfter(begins);
+  const days = [daysFrom(begins), daysFrom(next)] as const;
+  return { line: { ...season(begins, days[0]), next: season(next, days[1]) }, days };
 }
 
 /** Only the dates of one rule, without the band: what a background job keeps for thousands of lawns. */
@@ -219,8 +230,8 @@ export function datesFrom(
   knowledge: SiteKnowledge,
   rule: CrossingRule,
   reference: CrossingRule = rule,
-) {
-  return lineUnder(e, correctedRuns(e, knowledge, looksAtAir(rule)), rule, knowledge.signs, reference);
+): Line {
+  return lineUnder(e, correctedRuns(e, knowledge, looksAtAir(rule)), rule, knowledge.signs, reference).line;
 }
 
 function lineUnder(
@@ -229,8 +240,7 @@ function lineUnder(
   rule: CrossingRule,
   signs: readonly SignSeen[],
   reference: CrossingRule,
-): Omit<Line, 'next'> &
-  Readonly<{ members: readonly (Day | null)[]; next: Season & Readonly<{ days: readonly (Day | null)[] }> }> {
+): LineDays {
   const begins = seasonNow(e.climate, 'rising', e.today);
   const says = (begins: Day) => {
     if (rule.school !== 'signs') {
@@ -249,7 +259,7 @@ function lineUnder(
   const season = ({ days, ...rest }: ReturnType<typeof says>): Season => ({ ...rest, dates: oddsOf(days) });
   const now = says(begins);
   const next = says(yearAfter(begins));
-  return { ...season(now), next: { ...season(next), days: next.days }, members: now.days };
+  return { line: { ...season(now), next: season(next) }, days: [now.days, next.days] };
 }
 
 /** What past seasons of the site's kind did, with its lasting offset: the year in which each began, and its day. */
@@ -306,7 +316,7 @@ export function schoolsOf(e: Ensemble, knowledge: SiteKnowledge, crossings: Cros
   const reference = crossings.rules['run of days'];
   return SCHOOLS.map((school) => {
     const rule = crossings.rules[school];
-    const { crossed, dates } = lineUnder(e, runs, rule, knowledge.signs, reference);
+    const { crossed, dates } = lineUnder(e, runs, rule, knowledge.signs, reference).line;
     const seenIn = (year: number) =>
       knowledge.signs.find((s) => rule.school === 'signs' && s.sign === rule.sign && yearOf(s.day) === year)
         ?.day;

@@ -59,7 +59,7 @@ const bytesOf = (text: string): Uint8Array<ArrayBuffer> =>
 
 export function readRuns({ from, climate, members, years, wets, body }: SentRuns): SoilRuns {
   const all = new Int16Array(bytesOf(body).buffer);
-  const water = wets === null ? null : bytesOf(wets);
+  const water = wets ? bytesOf(wets) : null;
   const days = members ? all.length / members : 0;
   return {
     from,

@@ -29,8 +29,8 @@ export function plannedSeason(p: Play, known = shared()): Move[] {
     planned: [],
     runs: soilRunsOf(ensembleAt(p, monday, facts.forecast), NOTHING_READ),
   });
-  const best = programmes.find((x) => x.applications.length > 0);
-  const wished = (best?.applications ?? [])
+  // its first proposal, also where that is to put nothing down
+  const wished = (programmes[0]?.applications ?? [])
     .filter((a) => a.plannedOn < weeksOf(p.year).at(-1)!)
     .flatMap((a) => a.products.map((x) => ({ on: a.plannedOn, product: x })))
     .toSorted((a, b) => a.on - b.on);

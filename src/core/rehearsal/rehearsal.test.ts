@@ -5,6 +5,7 @@ import type { Label } from '@/core/products/label';
 import { daysIn, sliceDays, type HourlyWeather } from '@/core/weather/series';
 import { context, label, leafLabel, row } from '../../../tests/support/gate-context';
 import { openWeather } from '../../../tests/support/open-weather';
+import { plainRules } from '../../../tests/support/planning';
 import { rateOf } from '@/core/units/rate';
 import { knownOn, playable, seasonTruth, weekOf, weeksOf, whyNot, type Move, type Play } from './rehearsal';
 import { hurtCount, injuriesOf } from './injury';
@@ -13,7 +14,6 @@ import { madeYears } from './made-year';
 import { dayFor } from './planned';
 import { ALL_WAYS, contestOf } from './schools';
 import { bestWithHindsight, scoreOf } from './score';
-import { USUAL_WEIGHTS } from '@/core/season/planner/worth';
 
 const observed = openWeather('New York');
 const years = [2012, 2013, 2014, 2015];
@@ -24,15 +24,7 @@ const barrier: Label = {
   ingredients: label.ingredients.map((i) => ({ ...i, name: 'prodiamine' })),
   rates: [{ ...row('tall fescue', oz(0.2), oz(0.8)), months: 6 }],
 };
-const PLANNING: Play['planning'] = {
-  school: 'cold keeps it',
-  autumn: 'never',
-  tender: 'low rate',
-  yearOff: 'never',
-  weights: USUAL_WEIGHTS,
-  perennials: 'in autumn',
-  minutes: 12,
-};
+const PLANNING: Play['planning'] = { ...plainRules, tender: 'low rate' };
 const play = (over: Partial<Play> = {}): Play => ({
   facts: context(),
   site: { texture: 'loam', moisture: 'moist', exposure: 'full sun', besidePavement: false },

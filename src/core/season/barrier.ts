@@ -74,7 +74,7 @@ export type Strength = Readonly<{
 
 /**
  * How far a product may be off what its label promises: standard deviations of the logarithm of days to half and of ED50.
- * Ours: so a label's four months are three to five in four of five places, about what field trials of one product differ by
+ * Ours: so a label's four months are 2.8 to 5.5 in four of five places, about what field trials of one product differ by
  * (from memory).
  */
 const OFF = { halfLife: 0.2, ed50: 0.35 } as const;

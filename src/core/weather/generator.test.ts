@@ -70,6 +70,20 @@ test('minima and maxima in lockstep give weather like theirs, and no figure that
   }
 });
 
+test('from one year on file months differ as they usually do, and not by the chain alone', () => {
+  const year = dailyOf(airOf(MIDDLE, 2020, { before: 0, wet: 0.2 }));
+  expect(year.max.length).toBe(366);
+  const made = generate(fitGenerator(year), dayOf(2001, 1, 1), 60 * 365, randomFrom(9));
+  const aprils = Array.from({ length: 60 }, (_, k) => {
+    const from = dayOf(2001 + k, 4, 1) - made.from;
+    return made.max.subarray(from, from + 30).reduce((a, b) => a + b, 0) / 30;
+  }).filter(Number.isFinite);
+  const mean = aprils.reduce((a, b) => a + b) / aprils.length;
+  const sd = Math.sqrt(aprils.reduce((sum, v) => sum + (v - mean) ** 2, 0) / (aprils.length - 1));
+  expect(sd).toBeGreaterThan(1.3);
+  expect(sd).toBeLessThan(3.2);
+});
+
 test('is not fitted to less than a year', () => {
   const short = dailyOf(openWeather('Seattle'));
   expect(() => fitGenerator({ ...short, max: short.max.slice(0, 300) })).toThrow('at least 365 days');

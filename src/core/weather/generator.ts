@@ -187,6 +187,8 @@ const SLOW_DAYS = 45;
 const MONTH_SHARE = (2 * (30 / SLOW_DAYS - 1 + Math.exp(-30 / SLOW_DAYS))) / (30 / SLOW_DAYS) ** 2;
 /** Years of the chain alone from which it is told how far its months lie apart by themselves. */
 const ALONE_YEARS = 30;
+/** Variance from year to year of a month's mean where one year is on file, K²: about 1.7 K. From memory. */
+const USUAL_SPREAD = 3;
 /** So many years weigh as much in a season as all seasons together. Ours. */
 const POOLED_YEARS = 8;
 
@@ -202,7 +204,9 @@ function slowPart(alone: Generator, d: DailyWeather): Pick<Generator, 'slow' | '
   const daily = monthlyVariance(d);
   // what is slow is taken off the days: variance of months = chain × (1 − slow/daily) + slow × MONTH_SHARE
   const beyond = own.map(
-    (v, m) => (((years + 1) / years) * v - chain[m]!) / Math.max(0.2, MONTH_SHARE - chain[m]! / daily[m]!),
+    (v, m) =>
+      (((years + 1) / years) * (v ?? USUAL_SPREAD) - (chain[m] ?? 0)) /
+      Math.max(0.2, MONTH_SHARE - (chain[m] ?? 0) / daily[m]!),
   );
   const mean = Math.max(0, beyond.reduce((x, v) => x + v, 0) / MONTHS);
   const middles = Array.from({ length: MONTHS }, (_, m) => addDays(0 as Day, Math.round((m + 0.5) * 30.44)));
@@ -218,8 +222,8 @@ function slowPart(alone: Generator, d: DailyWeather): Pick<Generator, 'slow' | '
 
 const middleOf = (d: DailyWeather, i: number): number => (d.min[i]! + d.max[i]!) / 2;
 
-/** Variance of the month's mean temperature from year to year, K², by month; months of which less than two are whole: 0. */
-function monthSpread(d: DailyWeather): number[] {
+/** Variance of the month's mean temperature from year to year, K², by month; null: fewer than two of it are whole. */
+function monthSpread(d: DailyWeather): (number | null)[] {
   const means = new Map<string, { month: number; sum: number; n: number }>();
   for (let i = 0; i < d.max.length; i++) {
     const day = addDays(d.from, i);
@@ -230,8 +234,8 @@ function monthSpread(d: DailyWeather): number[] {
   const whole = [...means.values()].filter((m) => m.n >= 28);
   return Array.from({ length: MONTHS }, (_, month) => {
     const of = whole.filter((m) => m.month === month).map((m) => m.sum / m.n);
-    const mean = of.reduce((a, b) => a + b, 0) / Math.max(1, of.length);
-    return of.length > 1 ? of.reduce((sum, v) => sum + (v - mean) ** 2, 0) / (of.length - 1) : 0;
+    const mean = of.reduce((a, b) => a + b, 0) / of.length;
+    return of.length > 1 ? of.reduce((sum, v) => sum + (v - mean) ** 2, 0) / (of.length - 1) : null;
   });
 }
 

@@ -8,6 +8,7 @@ import { judgedArea } from '@/core/season/planner/worth';
 import { typedProgramme } from '@/core/season/planner/typed';
 import { isOpen } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
+import { figure } from '@/core/units/format';
 import { leftOutWords } from '@/ui/left-out-words';
 import type { Actor } from '@/data/actor';
 import { momentOf, type Moment } from '@/data/clock';
@@ -64,18 +65,23 @@ function work(question: PlanQuestion): Answer {
   const { programmes, cleanUp, yearOff, leftOut } = planProgrammes(question);
   const { area } = question.facts.zone;
   const found = programmes.filter((p) => p.kind !== 'no pre-emergent' && p.kind !== 'as planned');
+  // the lawn's own proposals say the same first: what costs more than nothing is not planned for all
+  const nothing =
+    !yearOff && found.length > 0 && programmes[0]!.kind === 'no pre-emergent' ? programmes[0]! : null;
   return {
     problem: yearOff
       ? yearOff.by === 'house'
         ? `a year off by your house: group ${yearOff.group} alone in ${yearOff.years.join(', ')}`
         : `a year off: a walk of last season asked for it`
-      : found.length
-        ? null
-        : [
-            'no pre-emergent of the house can go here',
-            ...leftOut.slice(0, 1).map(({ by }) => leftOutWords(by)),
-          ].join(': '),
-    proposals: (yearOff ? [] : found).map((p) => ({
+      : nothing
+        ? nothingMoreWords(nothing.hold?.p50 ?? 0)
+        : found.length
+          ? null
+          : [
+              'no pre-emergent of the house can go here',
+              ...leftOut.slice(0, 1).map(({ by }) => leftOutWords(by)),
+            ].join(': '),
+    proposals: (yearOff || nothing ? [] : found).map((p) => ({
       kind: p.kind,
       hold: p.hold,
       visits: p.figures.visits,
@@ -85,6 +91,12 @@ function work(question: PlanQuestion): Answer {
     plannedHold: programmes.find((p) => p.kind === 'as planned')?.hold?.p50 ?? null,
   };
 }
+
+/** @param hold share that what lies there holds, 0 to 1 */
+const nothingMoreWords = (hold: number): string =>
+  hold > 0
+    ? `nothing more is worth its cost: what lies there holds ${figure(hold * 100)} %`
+    : 'no pre-emergent of the house is worth its cost here';
 
 /** False: nothing was left. */
 function computeBatch(actor: Actor, planned: Planned): Promise<boolean> {

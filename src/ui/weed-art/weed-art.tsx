@@ -388,11 +388,9 @@ const ART: Readonly<Record<Weed, ReactNode>> = {
         <Blade key={`${x}${lean}`} p={[x, FLOOR - 4]} lean={lean} long={34} wide={3.4} droop={4} />
       ))}
       <Fingered from={[78, FLOOR - 6]} lean={2} long={58} fingers={[-58, -30, 0, 30, 58]} each={22} />
-      <Lens p={LENS} r={22}>
-        <Shape fill={PALE} d="M126 48V30H138V48Z" />
-        <Shape d="M126 30Q130 20 146 12L150 16Q144 24 138 30Z" />
+      <LensCollar>
         <Line d="M126 30L122 22M129 28L127 20M132 27L132 19M135 28L137 21M138 30L142 24" width={1} />
-      </Lens>
+      </LensCollar>
     </g>
   ),
   'smooth-crabgrass': (

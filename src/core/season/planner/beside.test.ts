@@ -11,9 +11,9 @@ import {
   outlook,
   today,
 } from '../../../../tests/support/gate-context';
+import { plainRules as rules } from '../../../../tests/support/planning';
 import { cleanUpOf, yearOffOf } from './beside';
 import type { PlanQuestion, PlanningRules } from './question';
-import { USUAL_WEIGHTS } from './worth';
 
 const { product: _, beside: __, applicationId: ___, ...usual } = context();
 const AUTUMN = dayOf(2027, 9, 12);
@@ -39,15 +39,6 @@ const BOTH: Label = {
   id: 'both',
   name: 'Both 4 SL',
   after: [...CLOVER.after, { weed: 'dandelion', upTo: 'mature', butNot: null }],
-};
-const rules: PlanningRules = {
-  school: 'cold keeps it',
-  autumn: 'never',
-  tender: 'full rate',
-  minutes: 12,
-  yearOff: 'never',
-  weights: USUAL_WEIGHTS,
-  perennials: 'in autumn',
 };
 const question = (over: Partial<PlanQuestion> = {}): PlanQuestion => ({
   facts,

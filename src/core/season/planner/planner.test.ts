@@ -5,17 +5,17 @@ import type { Label } from '@/core/products/label';
 import { amountOf, rateOf } from '@/core/units/rate';
 import type { NextYear } from '@/core/weeds/next-year';
 import { context, entry, label, outlook, row, today } from '../../../../tests/support/gate-context';
+import { plainRules as rules, searchOf as plannersSearch } from '../../../../tests/support/planning';
 import { weighed } from '@/core/season/barrier';
 import { dosesAgainst } from '@/core/season/doses';
 import { holdOn, weightedHold } from '@/core/season/hold';
 import { plannedEntries, DAYS_AHEAD } from '@/core/season/programme';
-import { holdTable, fewMembers, type HoldTable } from './hold-table';
-import { optionsFor, type Option } from './options';
+import type { HoldTable } from './hold-table';
+import type { Option } from './options';
 import { isOpenThroughout, planProgrammes, type Programme } from './planner';
 import type { PlanQuestion, PlanningRules, Target } from './question';
 import { bestOf, type Found, type Search, type Shape } from './search';
 import { inParts, ofTwo, once } from './shapes';
-import { USUAL_WEIGHTS } from './worth';
 
 const CLIMATE = { coldest: 25, warmest: 205 };
 const from = dayOf(2026, 1, 1);
@@ -30,15 +30,6 @@ const { product: _, beside: __, applicationId: ___, ...usual } = context();
 const facts = {
   ...usual,
   outlook: outlook({ p10: addDays(today, 12), p50: addDays(today, 22), p90: addDays(today, 30) }),
-};
-const rules: PlanningRules = {
-  school: 'cold keeps it',
-  autumn: 'never',
-  tender: 'full rate',
-  minutes: 12,
-  yearOff: 'never',
-  weights: USUAL_WEIGHTS,
-  perennials: 'in autumn',
 };
 /** Nothing but the weeds that come through is paid for. */
 const HOLD_ALONE: PlanningRules = {
@@ -90,24 +81,10 @@ const question = (over: Partial<PlanQuestion> = {}): PlanQuestion => ({
 });
 const range = { from: today, to: addDays(today, DAYS_AHEAD) };
 
+/** With the weeds that come through alone to pay for: what is sought is the most hold. */
 function searchOf(q: PlanQuestion): { options: Option[]; search: Search; exact: HoldTable } {
-  const options = optionsFor(q.facts, q.labels, q.targets, q.rules, range, weighed(q.runs, q.rules.school));
-  const all = weighed(q.runs, q.rules.school);
-  const input = {
-    runs: all,
-    options,
-    targets: q.targets,
-    ledger: q.facts.ledger,
-    labels: q.labels,
-    turf: q.facts.zone.turf,
-    today,
-  };
-  // as thin as the planner's own
-  const coarse = holdTable(input, 7, fewMembers(all, today, 5))!;
-  const exact = holdTable(input)!;
-  // the weeds that come through alone: what is sought is the most hold
-  const costOf = (_shape: Shape, _days: readonly Day[], hold: number) => 100 * (1 - hold);
-  return { options, search: { range, coarse, fine: holdTable(input, 4)!, exact, costOf }, exact };
+  const found = plannersSearch(q, range, (_shape, _days, hold) => 100 * (1 - hold));
+  return { ...found, exact: found.search.exact };
 }
 
 /** What was found, on every day of every member. */

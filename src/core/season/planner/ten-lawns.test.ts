@@ -10,7 +10,6 @@ import { labelFrom } from '@/core/products/sheet';
 import { METHODS, type Turf } from '@/core/trade/terms';
 import { rateOf } from '@/core/units/rate';
 import { squareMetres } from '@/core/units/quantity';
-import { USUAL_PLANNING, ceilingsFrom, planningRulesFrom } from '@/data/planning-rules';
 import { DEMO_CATEGORY, DEMO_LABELS } from '../../../../scripts/demo/labels';
 import {
   CITY,
@@ -24,6 +23,7 @@ import {
   type Climate,
 } from '../../../../tests/support/climates';
 import { context, entry } from '../../../../tests/support/gate-context';
+import { usualCeilings, usualPlanning, usualSeedSlackDays } from '../../../../tests/support/planning';
 import { SAME_GROUP_DAYS } from './options';
 import { planProgrammes, type Programme } from './planner';
 import { usualTargets } from './question';
@@ -62,11 +62,7 @@ function proposedFor({ turf, climate, today, zone, ledger = [], seen }: Lawn): r
     outlook: outlookIn(ensemble),
     seen: { ...usual.seen, ...seen },
     bookFrom: addDays(today, -4000),
-    rules: {
-      ...usual.rules,
-      seedSlackDays: USUAL_PLANNING.seedSlackDays,
-      ceilings: ceilingsFrom(USUAL_PLANNING),
-    },
+    rules: { ...usual.rules, seedSlackDays: usualSeedSlackDays, ceilings: usualCeilings },
     means: {
       licences: [{ person: 'Ada Fenn', categories: [DEMO_CATEGORY], validTo: addDays(today, 700) }],
       equipment: METHODS.map((method) => ({ name: method, method, calibratedOn: addDays(today, -5) })),
@@ -77,7 +73,7 @@ function proposedFor({ turf, climate, today, zone, ledger = [], seen }: Lawn): r
     facts,
     labels: LABELS,
     targets: usualTargets([], facts.seen, today),
-    rules: planningRulesFrom(USUAL_PLANNING),
+    rules: usualPlanning,
     kept: [],
     planned: [],
     runs: soilRunsOf(ensemble, NOTHING_READ),

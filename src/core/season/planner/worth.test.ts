@@ -7,11 +7,11 @@ import { amountOf, rateOf } from '@/core/units/rate';
 import { squareMetres, type KilogramsPerHectare } from '@/core/units/quantity';
 import { fromSquareFeet } from '@/core/units/trade';
 import { context, entry, label, outlook, row, today } from '../../../../tests/support/gate-context';
-import { fewMembers, holdTable } from './hold-table';
+import { plainRules as rules, searchOf } from '../../../../tests/support/planning';
 import { moneyOf } from './money';
 import { optionsFor, type Option } from './options';
 import { planProgrammes, type Programme } from './planner';
-import type { PlanQuestion, PlanningRules } from './question';
+import type { PlanQuestion } from './question';
 import { allowedDays, bestOf, type Search, type Shape } from './search';
 import { inParts, once } from './shapes';
 import { SEEN, USUAL_WEIGHTS, judgedArea, seasonCost, type Weights } from './worth';
@@ -45,15 +45,6 @@ const facts = {
   zone: { ...usual.zone, area: squareMetres(464.5) },
   outlook: outlook({ p10: addDays(today, 25), p50: addDays(today, 34), p90: addDays(today, 43) }),
 };
-const rules: PlanningRules = {
-  school: 'cold keeps it',
-  autumn: 'never',
-  tender: 'full rate',
-  minutes: 12,
-  yearOff: 'never',
-  perennials: 'in autumn',
-  weights: USUAL_WEIGHTS,
-};
 const question = (over: Partial<PlanQuestion> = {}): PlanQuestion => ({
   facts,
   labels: [PRUNES, SPARES],
@@ -76,6 +67,7 @@ const question = (over: Partial<PlanQuestion> = {}): PlanQuestion => ({
   planned: [],
   ...over,
 });
+const range = { from: today, to: addDays(today, DAYS_AHEAD) };
 const withWeights = (over: Partial<Weights>, more: Partial<PlanQuestion> = {}) =>
   planProgrammes(question({ rules: { ...rules, weights: { ...USUAL_WEIGHTS, ...over } }, ...more }));
 
@@ -126,6 +118,33 @@ describe('the money that is shown is the money that is searched by', () => {
     }
     const costs = programmes.map((p) => p.cost.total);
     expect(costs).toEqual([...costs].sort((a, b) => a - b));
+  });
+  test('what the search pays for a program is what is shown of it, to the cent, with roots and limits among it', () => {
+    const most = rateOf(1.2, 'lb/acre').rate as KilogramsPerHectare;
+    const ceilings = [{ turf: 'tall fescue' as const, ingredient: null, most }];
+    let costly = 0;
+    for (const over of [{}, { facts: { ...facts, rules: { ...facts.rules, ceilings } } }]) {
+      const q = question({ ...over, rules: { ...rules, weights: { ...USUAL_WEIGHTS, callback: 400 } } });
+      const { options, search } = searchOf(q, range, moneyOf(q.facts, q.labels, q.rules).ofShape);
+      for (const p of planProgrammes(q).programmes) {
+        if (!p.applications.length) continue;
+        const down = p.applications.flatMap((a) => a.products.map((x) => ({ ...x, day: a.plannedOn })));
+        const shape = down.map(({ label: l, rate }) => ({
+          option: options.find((o) => o.label.id === l.id)!,
+          rate: rate.rate,
+          after: null,
+          isLaterPart: false,
+          within: null,
+        }));
+        const days = down.map((d) => d.day);
+        const hold = search.exact.hold(
+          shape.map((s, i) => ({ option: s.option.index, rate: s.rate, day: days[i]! })),
+        );
+        expect([p.kind, search.costOf(shape, days, hold)]).toEqual([p.kind, expect.closeTo(p.cost.total, 2)]);
+        if (p.cost.roots + p.cost.limits > 0) costly++;
+      }
+    }
+    expect(costly).toBeGreaterThan(0);
   });
   test('without a barrier, what was seen and taken is paid in part', () => {
     const leaf: Label = {
@@ -240,28 +259,7 @@ test('two products of one group stand eight weeks apart, and eight from another 
 });
 
 describe('within 1 % of the least cost of a search over every day and a fine grid of rates', () => {
-  const range = { from: today, to: addDays(today, DAYS_AHEAD) };
-  const searchFor = (q: PlanQuestion) => {
-    const runs = weighed(q.runs, q.rules.school);
-    const options = optionsFor(q.facts, q.labels, q.targets, q.rules, range, runs);
-    const input = {
-      runs,
-      options,
-      targets: q.targets,
-      ledger: [],
-      labels: q.labels,
-      turf: q.facts.zone.turf,
-      today,
-    };
-    const search: Search = {
-      range,
-      coarse: holdTable(input, 7, fewMembers(runs, today, 5))!,
-      fine: holdTable(input, 4)!,
-      exact: holdTable(input)!,
-      costOf: moneyOf(q.facts, q.labels, q.rules).ofShape,
-    };
-    return { options, search };
-  };
+  const searchFor = (q: PlanQuestion) => searchOf(q, range, moneyOf(q.facts, q.labels, q.rules).ofShape);
   /** Fifteen rates between the label's ends, on every day that every part may go on. */
   const least = (shapes: readonly Shape[], { exact, costOf }: Search): number => {
     let best = Infinity;
