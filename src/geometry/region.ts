@@ -115,12 +115,10 @@ const drawnArea = (polygons: readonly LonLatRings[]): SquareMetres =>
 export const polygonArea = (polygons: readonly LonLatRings[]): SquareMetres =>
   drawnArea(soundPolygons(polygons));
 
-/** What polygons would come to ring by ring, m², if that is not the ground that they cover; null: it is. */
-export function faultyOutline(polygons: readonly LonLatRings[]): SquareMetres | null {
-  const drawn = drawnArea(polygons);
+/** Whether polygons, added up ring by ring, are not the ground that they cover: an outline crosses or overlaps itself. */
+export const isFaultyOutline = (polygons: readonly LonLatRings[]): boolean =>
   // a tenth of a square foot is a rounding of corners
-  return Math.abs(drawn - polygonArea(polygons)) > 0.01 ? drawn : null;
-}
+  Math.abs(drawnArea(polygons) - polygonArea(polygons)) > 0.01;
 const closed = <P extends readonly [number, number]>(ring: readonly P[]): readonly P[] => {
   const [first, last] = [ring[0], ring.at(-1)];
   return first && last && (first[0] !== last[0] || first[1] !== last[1]) ? [...ring, first] : ring;

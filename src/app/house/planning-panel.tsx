@@ -68,19 +68,19 @@ const WEIGHTS = [
     'callbackUsd',
     'Callback',
     'A callback, $',
-    'Of a lawn on which half of the weeds come through; where all do twice as much. Usual: 60',
+    'Of a lawn on which half of the weeds come through; twice as much where all do. Usual: 60',
   ],
   ['hourUsd', 'An hour', 'An hour of work, $', 'Wages, truck, fuel. Usual: 45'],
   [
     'rootVisits',
     'Load on the roots',
-    'Roots, visits',
+    'Heavy load on roots, visits',
     'What more than half of a root ceiling counts as; above the ceiling nothing is proposed. Usual: 1',
   ],
   [
     'limitVisits',
     'A limit nearly used',
-    'Limits, visits',
+    'Limit nearly used, visits',
     'What more than 80 % of a year’s limit counts as. Usual: 0.5',
   ],
   [

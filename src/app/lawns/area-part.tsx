@@ -7,7 +7,7 @@ import { parseFigure, type Issue } from '@/core/units/parse';
 import type { SquareMetres } from '@/core/units/quantity';
 import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
 import { readGeoJson, type DrawnZone } from '@/formats/geojson';
-import { faultyOutline, measured, overlapsOf, polygonArea, regionOf } from '@/geometry/region';
+import { isFaultyOutline, measured, overlapsOf, polygonArea, regionOf } from '@/geometry/region';
 import type { LawnInput } from '@/server/lawns/save-lawn';
 import { Choice } from '@/ui/choice';
 import { Figure } from '@/ui/figure';
@@ -56,10 +56,7 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
       ...measured(meant, some.value, whole),
     };
   }, [measure, trees]);
-  const faulty = useMemo(
-    () => (measure.by === 'polygon' ? faultyOutline(measure.polygons) : null),
-    [measure],
-  );
+  const isFaulty = useMemo(() => measure.by === 'polygon' && isFaultyOutline(measure.polygons), [measure]);
   const error = parseFigure(draft.areaError, { field: 'Area ±', unit: '%', least: 0, most: 50 });
 
   const choose = (by: (typeof WAYS)[number]) => {
@@ -154,10 +151,10 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
                 {i.problem}. {i.remedy}
               </p>
             ))}
-            {faulty !== null && (
+            {isFaulty && (
               <p role="status" className="mt-1 border-l-4 border-straw px-3 text-[15px]">
-                The outline crosses or overlaps itself: ring by ring it comes to {show.area(faulty)}. It is
-                counted once, as the {show.area(read.whole)} that it covers. Look at the drawing.
+                The outline crosses or overlaps itself. It counts once, as the {show.area(read.whole)} that it
+                covers: look at the drawing.
               </p>
             )}
             {drawn.length > 1 && (

@@ -186,7 +186,7 @@ function Said({ says, asked, round }: Readonly<{ says: StartSays; asked: AskedSt
         <p className="mt-1 text-[14px] text-steel">
           {round}, over {plural(years, 'past year')} on file ({question.years.join(', ')}): the line of each
           zone’s soil, days on which wind, rain, heat and frost let people work, and the rain that watered in.
-          Windows that close first are worked off first.
+          The zone whose last useful day comes first goes first.
           {years < 8 && ' So few years tell little of the rare ones.'}
           {question.stations > 1 &&
             ` All zones are reckoned with the weather of the station that most of them lie at.`}

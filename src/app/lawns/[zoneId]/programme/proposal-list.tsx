@@ -433,6 +433,10 @@ function Applications({ p }: Readonly<{ p: Programme }>) {
   );
 }
 
+/** A substance that stands at the share of its only product is told once, by the product. */
+const limitRows = (limits: Programme['figures']['limits']) =>
+  limits.filter((l) => l.of === 'product' || !limits.some((p) => p.of === 'product' && p.share === l.share));
+
 function FiguresOf({ p }: Readonly<{ p: Programme }>) {
   const f = p.figures;
   const show = useShows();
@@ -447,7 +451,7 @@ function FiguresOf({ p }: Readonly<{ p: Programme }>) {
             .join(', ')
         : 'nothing',
     ],
-    ...f.limits.map((l): [string, string] => [
+    ...limitRows(f.limits).map((l): [string, string] => [
       `Of the year’s limit, ${shortName({ name: l.name })}`,
       l.share === null ? 'not known' : `${figure(l.share * 100)} %`,
     ]),
