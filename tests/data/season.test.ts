@@ -216,6 +216,11 @@ describe('the season of all lawns', () => {
     // each has a proposal, or says why not
     for (const r of list) expect(r.problem !== null || r.best?.kind != null).toBe(true);
     expect(list.filter((r) => r.best?.hold != null).every((r) => r.best!.hold! > 0.2)).toBe(true);
+    // Season proposes where the lawn's own screen does, and only there
+    for (const r of list.slice(0, 6)) {
+      const first = (await proposedFor(r.zoneId)).plans.programmes[0]?.kind ?? 'no pre-emergent';
+      expect([r.zoneId, r.best?.kind != null]).toEqual([r.zoneId, first !== 'no pre-emergent']);
+    }
 
     const bare = await rowsOfSeason(lead, { show: 'unplanned', from: 0 });
     const ids = (bare.ok ? bare.value.rows : []).map((r) => r.zoneId);
