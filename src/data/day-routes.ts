@@ -14,8 +14,9 @@ export type RouteVisit = Readonly<{
   arrive: number;
   begin: number;
   end: number;
-  /** by the shop first */
+  /** by the shop first, and so often again during the work; not kept by earlier days */
   refill: boolean;
+  trips?: number;
   /** how often tank and hopper are filled there; not kept by earlier days */
   fills?: Fills;
   isLocked: boolean;

@@ -354,12 +354,13 @@ function savedPlan({ question, routes }: Sheet): DayPlan | null {
         day,
         drive: body?.drive ?? 0,
         finish: body?.finish ?? truck.from,
-        visits: visits.map(({ lawnId, arrive, begin, end, refill, fills }) => ({
+        visits: visits.map(({ lawnId, arrive, begin, end, refill, trips = 0, fills }) => ({
           lawnId,
           arrive,
           begin,
           end,
           refill,
+          trips,
           fills: fills ?? NO_FILLS,
         })),
       };

@@ -90,7 +90,7 @@ export type PlannedVisit = Readonly<{
   arrive: number;
   begin: number;
   end: number;
-  /** by the shop first, and so often again during the work; trips are not kept with a saved day */
+  /** by the shop first, and so often again during the work; days that were saved earlier do not know it */
   refill: boolean;
   trips?: number;
   /** how often tank and hopper are filled there */

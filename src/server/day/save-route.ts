@@ -42,6 +42,7 @@ export const saveRoutesShape = Joi.object<SaveRoutesInput>({
               begin: minute,
               end: minute,
               refill: Joi.boolean().required(),
+              trips: times.optional(),
               fills: Joi.object({ tank: times, hopper: times }).required(),
               isLocked: Joi.boolean().required(),
               regret: Joi.number().min(0).max(10_000).required(),
