@@ -14,6 +14,7 @@ import { madeYears } from './made-year';
 import { dayFor } from './planned';
 import { ALL_WAYS, contestOf } from './schools';
 import { bestWithHindsight, scoreOf } from './score';
+import { shared } from './shared';
 
 const observed = openWeather('New York');
 const years = [2012, 2013, 2014, 2015];
@@ -45,6 +46,8 @@ const move = (month: number, date: number, share = 1): Move => ({
   use: 'pre-emergent',
   share,
 });
+/** What is known on the mornings of the plain play, made once for all tests of it. */
+const known = shared();
 
 test('thirty-four Mondays, and years that are whole with one before them', () => {
   const weeks = weeksOf(2014);
@@ -93,13 +96,14 @@ test('a week says how each product stands, and why the gate is shut', () => {
 });
 
 test('the year’s limit is kept in the rehearsal too', () => {
-  const laid: Move = { ...move(3, 10), on: dayFor(play(), [], move(3, 10))! };
+  const laid: Move = { ...move(3, 10), on: dayFor(play(), [], move(3, 10), null, known)! };
   const again: Move = { ...laid, on: addDays(laid.on, 70) };
   // 0.8 of 1.0 oz a year
   expect(whyNot(play(), [laid], again)?.map((a) => a.gate)).toContain('year-limit');
   // what is decided for a day of this week stands on its other days too
   const monday = addDays(laid.on, -((weekdayOf(laid.on) + 6) % 7));
-  const [free, full] = [[], [laid]].map((moves) => weekOf(play(), moves, monday).choices[0]!);
+  const morning = known.morning(play(), monday);
+  const [free, full] = [[], [laid]].map((moves) => weekOf(play(), moves, monday, 1, morning).choices[0]!);
   expect(free!.days).not.toEqual(full!.days);
   expect(full!.days.every((d) => d === 'shut')).toBe(true);
   expect(whyNot(play(), [], { ...move(3, 10), productId: 'nothing' })).toEqual([]);
@@ -177,18 +181,33 @@ describe('a year that never was', () => {
 
 describe('the day of what was planned', () => {
   test('is its own where that lets it, and none where no label has it', () => {
-    const on = dayFor(play(), [], move(3, 24))!;
+    const on = dayFor(play(), [], move(3, 24), null, known)!;
     expect(on).toBeGreaterThanOrEqual(dayOf(2014, 3, 24));
     expect(whyNot(play(), [], { ...move(3, 24), on })).toBeNull();
     expect(dayFor(play(), [], { ...move(3, 24), productId: 'nothing' })).toBeNull();
   });
   test('comes before its own where the soil is early: as late as a day was left', () => {
     // a day in May is past the line in every year
-    const on = dayFor(play(), [], move(5, 5))!;
+    const on = dayFor(play(), [], move(5, 5), null, known)!;
     const line = seasonTruth(play()).daily;
     const crossed = crossingDay(line, DEFAULT_CROSSING, dayOf(2014, 1, 1))!;
     expect(on).toBeLessThan(crossed);
     expect(on).toBeGreaterThan(addDays(crossed, -35));
+  });
+  test('is ahead of the line though the plan was two days behind it, in years whose spring nobody knew', () => {
+    const nth = madeYears(play(), 2015);
+    // two warm springs; waiting for the median, the line was behind both
+    for (const made of [2, 12].map(nth)) {
+      const crossed = crossingDay(seasonTruth(made).daily, DEFAULT_CROSSING, dayOf(2015, 1, 1))!;
+      const on = dayFor(made, [], { ...move(3, 24), on: addDays(crossed, 2) });
+      expect(on).not.toBeNull();
+      expect(on).toBeLessThan(crossed);
+    }
+  });
+  test('of a later part follows the part before it: the line is behind both', () => {
+    const first = dayOf(2014, 3, 20);
+    const on = dayFor(play(), [{ ...move(3, 20, 0.5), on: first }], move(5, 15, 0.5), first, known)!;
+    expect(on).toBeGreaterThanOrEqual(dayOf(2014, 5, 12));
   });
 });
 
