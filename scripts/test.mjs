@@ -15,9 +15,10 @@ const own = process.env.DATABASE_URL ? null : cluster(root);
 const [, , only, file = ''] = process.argv;
 home.endLeftovers();
 const wants = (part) => !only || only === part;
-/** Types have been checked by themselves when the build runs. */
-const CHECKED = { TYPES_ARE_CHECKED: '1' };
+/** Types are checked by themselves; the build need not. */
+const TYPES_CHECKED = { TYPES_ARE_CHECKED: '1' };
 const BUILD = `import { build } from './scripts/lib/setup.mjs'; build();`;
+const LONG = ['year', 'trouble', 'soil', 'path', 'queue', 'records'];
 const totals = { passed: 0, failed: 0 };
 const databases = [];
 /** Jest runs that are under way: they end with this one. */
@@ -91,13 +92,35 @@ async function jest(name, folders, env = {}, ...args) {
   );
 }
 
-/** Does all, two at a time: the machine has two cores. */
-async function inPairs(list, work) {
-  const queue = [...list];
-  const next = async () => {
-    for (let item = queue.shift(); item !== undefined; item = queue.shift()) await work(item);
+/** The stories of a folder, the longest first: at the end no core is left waiting for one. */
+function storiesIn(folder) {
+  const place = (story) => (LONG.indexOf(story) + LONG.length + 1) % (LONG.length + 1);
+  return fs
+    .readdirSync(path.join(ROOT, 'tests', folder))
+    .filter((f) => f.endsWith('.test.ts') && f.includes(file))
+    .map((f) => f.replace('.test.ts', ''))
+    .sort((a, b) => place(a) - place(b));
+}
+
+/** Does all, two at a time: the machine has two cores. What an item gives back is done after all that wait already. */
+async function inPairs(queue) {
+  const busy = new Set();
+  const lane = async () => {
+    for (;;) {
+      const item = queue.shift();
+      // what the other one is at may give more
+      if (!item && !busy.size) return;
+      if (!item) {
+        await Promise.race(busy);
+        continue;
+      }
+      const work = item().then((more) => queue.push(...(more ?? [])));
+      busy.add(work);
+      await work;
+      busy.delete(work);
+    }
   };
-  await Promise.all([next(), next()]);
+  await Promise.all([lane(), lane()]);
 }
 
 /** The demo is written once, into a database of its own; each story works on a copy. */
@@ -144,43 +167,31 @@ try {
         ['types', 'tsc', '--noEmit'],
         ['unused code', 'knip'],
       ];
-  // the build ahead of its turn, in a process of its own; where it fails, it fails again below and is counted there
-  const ahead = only
-    ? []
-    : [() => output(process.execPath, ['--input-type=module', '-e', BUILD], 'all', CHECKED)];
-  const onDatabase = wants('data') || wants('browser');
+  // in a process of its own, so that this one goes on
+  let building = Promise.resolve(true);
+  const buildOnce = () => {
+    building = output(
+      process.execPath,
+      ['--input-type=module', '-e', BUILD],
+      'all',
+      only ? {} : TYPES_CHECKED,
+    ).then(({ code, text }) => {
+      if (code !== 0) process.stderr.write(text);
+      count('build', code === 0);
+      return code === 0;
+    });
+    return building.then(() => []);
+  };
   // our own cluster is thrown away as a whole; another's databases carry our process id
   const suffix = own ? '' : `_${process.pid}`;
-  let devices;
-  let copy;
+  /** A database that dies is everybody's: that story runs alone, and last. */
+  let alone = async () => {};
+
+  /** Writes the demo, and gives the stories that work on copies of it. */
   const seed = async () => {
     adminUrl = own ? await own.start() : process.env.DATABASE_URL;
-    devices = await home.simulator({ output: 'ignore' });
-    copy = await seedOnce(`iron_gate_seed${suffix}`, devices.env);
-  };
-  // the longest first, one worker each: two at a time fill the two cores
-  await inPairs(
-    [
-      ...(wants('core') ? [() => jest('core', [`src/.*${file}`], {}, '--maxWorkers=1')] : []),
-      ...tools.map((t) => () => check(t)),
-      ...ahead,
-      ...(onDatabase ? [seed] : []),
-    ],
-    (work) => work(),
-  );
-  if (onDatabase) {
-    // each story has a demo of its own, so that none depends on what another did
-    // the longest first: at the end no core is left waiting for one
-    const LONG = ['year', 'trouble', 'soil', 'path', 'queue', 'records'];
-    const place = (story) => (LONG.indexOf(story) + LONG.length + 1) % (LONG.length + 1);
-    const stories = (folder) =>
-      fs
-        .readdirSync(path.join(ROOT, 'tests', folder))
-        .filter((f) => f.endsWith('.test.ts') && f.includes(file))
-        .map((f) => f.replace('.test.ts', ''))
-        .sort((a, b) => place(a) - place(b));
-    const demoFor = (folder, story) => copy(`iron_gate_${folder}_${story}${suffix}`);
-    // copies are made one after the other: a template that is being copied takes no second copy
+    const devices = await home.simulator({ output: 'ignore' });
+    const copy = await seedOnce(`iron_gate_seed${suffix}`, devices.env);
     // the story that begins a company has an empty database and no service
     const emptyFor = async (story) => {
       const { prepareDatabase } = await import('./lib/database.mjs');
@@ -190,68 +201,72 @@ try {
       const { ownerUrl: _, ...env } = await prepareDatabase(adminUrl, name, login);
       return { ...env, WEATHER_URL: '', SOIL_URL: '', IRON_GATE_OUTBOX: path.join(root, 'outbox') };
     };
+    /** The stories of a folder, each with a demo of its own, so that none depends on what another did. */
     const prepared = async (folder) => {
       const list = [];
-      for (const story of stories(folder))
+      if (!wants(folder)) return list;
+      // copies are made one after the other: a template that is being copied takes no second copy
+      for (const story of storiesIn(folder))
         list.push({
           story,
-          env: await (['company', 'proxy'].includes(story) ? emptyFor(story) : demoFor(folder, story)),
+          env: await (['company', 'proxy'].includes(story)
+            ? emptyFor(story)
+            : copy(`iron_gate_${folder}_${story}${suffix}`)),
         });
       return list;
     };
-    if (wants('data'))
-      await inPairs(await prepared('data'), ({ story, env }) =>
-        jest(
+    const inBrowser = async ({ story, env: demo }) => {
+      if (!(await building)) return;
+      // it starts servers of its own, as a company would
+      if (story === 'proxy') {
+        const world = { ...demo, BASE_URL: '', ADMIN_URL: adminUrl, NGINX: nginx(), CLUSTER_ROOT: root };
+        await jest('browser proxy', ['tests/browser/proxy.test.ts'], world, '--testTimeout=400000');
+        return;
+      }
+      // the story that breaks the weather has a weather service of its own
+      const weather = story === 'trouble' ? (await home.simulator({ output: 'ignore' })).env : {};
+      const env = { ...demo, ...weather };
+      const worker = home.worker(env, { output: 'ignore' });
+      const app = await home.app(await freePort(), env, { output: 'ignore' });
+      const world = { ...env, BASE_URL: app.url, ...(own ? { CLUSTER_ROOT: root } : {}) };
+      await jest(`browser ${story}`, [`tests/browser/${story}.test.ts`], world, '--testTimeout=400000');
+      app.child.kill('SIGTERM');
+      worker.end();
+    };
+    const torture = async () => {
+      if (!(await building)) return;
+      const from = Object.assign(new URL(adminUrl), { pathname: `/iron_gate_seed${suffix}` }).toString();
+      const args = [path.join(ROOT, 'scripts', 'torture.mjs'), '--minutes', '1'];
+      const { code, text } = await output(process.execPath, args, 'all', { DEMO_TO_COPY: from });
+      process.stderr.write(text);
+      count('a minute of kills: nothing acknowledged is lost or doubled', code === 0);
+    };
+    const data = await prepared('data');
+    const browser = await prepared('browser');
+    const database = browser.find((s) => s.story === 'database');
+    if (database) alone = () => inBrowser(database);
+    return [
+      ...data.map(({ story, env }) => async () => {
+        await jest(
           `data ${story}`,
           [`tests/data/${story}.test.ts`],
           // those that make databases of their own
           ['migrations', 'backup', 'moving'].includes(story) ? { ...env, ADMIN_URL: adminUrl } : env,
           '--testTimeout=240000',
-        ),
-      );
-    if (wants('browser')) {
-      let built = true;
-      try {
-        build(only ? {} : CHECKED);
-      } catch {
-        built = false;
-      }
-      count('build', built);
-      const run = async ({ story, env: demo }) => {
-        // it starts servers of its own, as a company would
-        if (story === 'proxy') {
-          const world = { ...demo, BASE_URL: '', ADMIN_URL: adminUrl, NGINX: nginx(), CLUSTER_ROOT: root };
-          return jest('browser proxy', ['tests/browser/proxy.test.ts'], world, '--testTimeout=400000');
-        }
-        // the story that breaks the weather has a weather service of its own
-        const weather = story === 'trouble' ? (await home.simulator({ output: 'ignore' })).env : {};
-        const env = { ...demo, ...weather };
-        const worker = home.worker(env, { output: 'ignore' });
-        const app = await home.app(await freePort(), env, { output: 'ignore' });
-        const world = { ...env, BASE_URL: app.url, ...(own ? { CLUSTER_ROOT: root } : {}) };
-        await jest(`browser ${story}`, [`tests/browser/${story}.test.ts`], world, '--testTimeout=400000');
-        app.child.kill('SIGTERM');
-        worker.end();
-      };
-      const list = built ? await prepared('browser') : [];
-      // a database that dies is everybody's: that story runs alone, and last
-      const torture = async () => {
-        const from = Object.assign(new URL(adminUrl), { pathname: `/iron_gate_seed${suffix}` }).toString();
-        const args = [path.join(ROOT, 'scripts', 'torture.mjs'), '--minutes', '1'];
-        const { code, text } = await output(process.execPath, args, 'all', { DEMO_TO_COPY: from });
-        process.stderr.write(text);
-        count('a minute of kills: nothing acknowledged is lost or doubled', code === 0);
-      };
-      await inPairs(
-        [
-          ...list.filter((s) => s.story !== 'database').map((story) => () => run(story)),
-          ...(built && (!file || file === 'torture') ? [torture] : []),
-        ],
-        (work) => work(),
-      );
-      for (const last of list.filter((s) => s.story === 'database')) await run(last);
-    }
-  }
+        );
+      }),
+      ...browser.filter((s) => s !== database).map((s) => () => inBrowser(s)),
+      ...(wants('browser') && (!file || file === 'torture') ? [torture] : []),
+    ];
+  };
+  // the longest first, one worker each: two at a time fill the two cores
+  await inPairs([
+    ...(wants('core') ? [() => jest('core', [`src/.*${file}`], {}, '--maxWorkers=1')] : []),
+    ...(wants('browser') ? [buildOnce] : []),
+    ...(wants('data') || wants('browser') ? [seed] : []),
+    ...tools.map((t) => () => check(t)),
+  ]);
+  await alone();
 } catch (error) {
   count(error instanceof Error ? error.message : String(error), false);
 } finally {

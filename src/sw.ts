@@ -2,6 +2,7 @@
 import { NetworkFirst, Serwist, type PrecacheEntry, type SerwistGlobalConfig } from 'serwist';
 import { GO_STORE } from './app/go/go-store';
 import { CARDS_STORE } from './app/load/cards-store';
+import { TAKE_OVER } from './app/take-over';
 
 declare global {
   interface WorkerGlobalScope extends SerwistGlobalConfig {
@@ -57,5 +58,9 @@ self.addEventListener('fetch', (event) => {
       return new Response(await found.blob(), { status: found.status, headers: found.headers });
     })(),
   );
+});
+// a page that was on its way while the worker came is nobody's: it asks to be taken over
+self.addEventListener('message', (event) => {
+  if (event.data === TAKE_OVER) event.waitUntil(self.clients.claim());
 });
 serwist.addEventListeners();

@@ -1,5 +1,6 @@
 'use client';
 import { useEffect } from 'react';
+import { TAKE_OVER } from './take-over';
 
 /** On a poor network its files do not all come at once: asked for again after so long, so many times. */
 const AGAIN_MS = 10_000;
@@ -27,6 +28,9 @@ export function HireServiceWorker() {
       }
     };
     void hire();
+    void navigator.serviceWorker.ready.then(({ active }) => {
+      if (!navigator.serviceWorker.controller) active?.postMessage(TAKE_OVER);
+    });
     return () => clearTimeout(timer);
   }, []);
   return null;

@@ -132,8 +132,10 @@ test('a card is ticked through on the phone, the network gone in the middle', as
     b.driver.executeScript<string>(
       `return (async () => {
          const r = await navigator.serviceWorker.getRegistration();
-         if (navigator.serviceWorker.controller && await caches.has('cards-1')) return 'here';
-         return r ? ['installing', 'waiting', 'active'].map((k) => k + ' ' + r[k]?.state).join(', ') : 'none hired';
+         const [mine, store] = [navigator.serviceWorker.controller?.state, await caches.has('cards-1')];
+         if (mine && store) return 'here';
+         const states = ['installing', 'waiting', 'active'].map((k) => k + ' ' + r?.[k]?.state);
+         return [...states, 'over this page ' + mine, 'store ' + store].join(', ');
        })()`,
     );
   let last = '';
@@ -142,6 +144,14 @@ test('a card is ticked through on the phone, the network gone in the middle', as
     .catch((error: unknown) => {
       throw new Error(`the worker of the service never came: ${last}`, { cause: error });
     });
+  // a page that came past it is taken over: its ticks are kept for where there is no network too
+  await b.driver.sendDevToolsCommand('Page.reload', { ignoreCache: true });
+  await b.page('What really went in');
+  await b.driver.wait(
+    () => b.driver.executeScript<boolean>('return navigator.serviceWorker.controller !== null'),
+    60_000,
+    'the page is nobody’s',
+  );
   const boxes = '//section//input[@type="checkbox"] | //li//input[@type="checkbox"]';
   const count = async () => (await b.driver.findElements({ xpath: boxes })).length;
   const tick = async (n: number) => (await b.find(`(${boxes})[${n}]`)).click();
