@@ -410,11 +410,30 @@ export const forecast = pgTable(
     air: real('air').array().notNull(),
     rain: real('rain').array().notNull(),
     wind: real('wind').array().notNull(),
+    /** K, hourly: what the service stated, times what its earlier forecasts show */
     airError: real('air_error').array().notNull(),
     /** null: a forecast of before chances were kept */
     rainChance: real('rain_chance').array(),
   },
   (t) => [fence('forecast'), within(t.orgId, t.stationId, station)],
+);
+
+/** What a station's forecasts told, to be held against what came: how far they are off is fitted on it. */
+export const forecastTold = pgTable(
+  'forecast_told',
+  {
+    orgId: orgId(),
+    stationId: uuid('station_id').notNull(),
+    issuedOn: day('issued_on').notNull(),
+    /** a day each from its own on: daily mean of the air, °C, and its standard error as the service stated it, K */
+    air: real('air').array().notNull(),
+    stated: real('stated').array().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.stationId, t.issuedOn] }),
+    fence('forecast_told'),
+    within(t.orgId, t.stationId, station),
+  ],
 );
 
 /** Derived: can be thrown away and computed again. `inputs` says from what it was made. */

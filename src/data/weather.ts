@@ -1,7 +1,8 @@
 import 'server-only';
 import { fromFeet } from '@/core/units/trade';
-import { asc, desc, eq, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, sql } from 'drizzle-orm';
 import { addDays, dayOf, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day';
+import { dailyMeans, forecastErrorOf, type ForecastError } from '@/core/weather/forecast-error';
 import { certainly, forecastOfDays, wholeDays, type WholeDay } from '@/core/weather/days';
 import { nearestStation } from '@/core/lawn/nearest';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
@@ -10,7 +11,7 @@ import { tellChange } from './changes-told';
 import { inOrganisation, type Transaction } from './connection';
 import { fromNumeric } from './numbers';
 import type { Actor } from './actor';
-import { forecast, station, weatherDay } from './schema';
+import { forecast, forecastTold, station, weatherDay } from './schema';
 
 /** Past years that the outlook's ensemble asks for. */
 export const PAST_YEARS = 15;
@@ -212,13 +213,44 @@ async function storeObserved(
   await addWeatherDays(db, { orgId, stationId, importId: null }, wholeDays(w));
 }
 
+/** So far back forecasts are held against what came. */
+const TOLD_DAYS = 400;
+
+/** How far a station's forecasts were off so far, by lead. */
+export async function forecastError(db: Transaction, stationId: string, today: Day): Promise<ForecastError> {
+  const since = isoDay(addDays(today, -TOLD_DAYS));
+  const told = await db
+    .select()
+    .from(forecastTold)
+    .where(and(eq(forecastTold.stationId, stationId), gte(forecastTold.issuedOn, since)));
+  if (!told.length) return forecastErrorOf([], () => undefined);
+  const came = await db
+    .select({
+      day: weatherDay.day,
+      mean: sql<number>`(select avg(t) from unnest(${weatherDay.air}) t)::float8`,
+    })
+    .from(weatherDay)
+    .where(and(eq(weatherDay.stationId, stationId), gte(weatherDay.day, since)));
+  const means = new Map(came.map((c) => [dayFrom(c.day), c.mean]));
+  return forecastErrorOf(
+    told.map((t) => ({ ...t, issuedOn: dayFrom(t.issuedOn) })),
+    (day) => means.get(day),
+  );
+}
+
 async function storeForecast(db: Transaction, orgId: string, stationId: string, f: Forecast): Promise<void> {
+  const { factors } = await forecastError(db, stationId, f.from);
+  const told = { air: dailyMeans(f.air), stated: dailyMeans(f.airError) };
+  await db
+    .insert(forecastTold)
+    .values({ orgId, stationId, issuedOn: isoDay(f.from), ...told })
+    .onConflictDoUpdate({ target: [forecastTold.stationId, forecastTold.issuedOn], set: told });
   const row = {
     issuedOn: isoDay(f.from),
     air: Array.from(f.air),
     rain: Array.from(f.rain),
     wind: Array.from(f.wind),
-    airError: Array.from(f.airError),
+    airError: Array.from(f.airError, (k, h) => k * (factors[Math.floor(h / 24)] ?? 1)),
     rainChance: Array.from(f.rainChance),
   };
   await db

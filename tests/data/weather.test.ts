@@ -7,6 +7,7 @@ import { refreshWeather } from '@/data/weather';
 import { weatherOverHttp } from '@/devices/weather/client';
 import type { WeatherService } from '@/devices/weather/service';
 import { zonesOf } from '@/data/lawns';
+import { stationsSheet } from '@/server/house/stations';
 import { typeForecast } from '@/server/house/typed-forecast';
 import { queueState } from '@/server/jobs/jobs';
 import { computeWindows } from '@/server/jobs/windows';
@@ -151,4 +152,38 @@ describe('a forecast that is typed', () => {
       refusal: { kind: 'gone' },
     });
   });
+});
+
+test('a service that is three times as good as it says is believed more once days have come', async () => {
+  const over = weatherOverHttp(process.env['WEATHER_URL']!);
+  const modest: WeatherService = {
+    observed: over.observed.bind(over),
+    forecast: async (key, issued) => {
+      const answer = await over.forecast(key, issued);
+      return answer.ok
+        ? { ok: true, value: { ...answer.value, airError: answer.value.airError.map((k) => 3 * k) } }
+        : answer;
+    },
+  };
+  const { id } = await theStation();
+  const stated = async () => {
+    const [f] = await inOrganisation(tech, (db) =>
+      db.select().from(forecast).where(eq(forecast.stationId, id)),
+    );
+    return f!.airError;
+  };
+  for (let d = 0; d < 25; d++) {
+    await turnClock(tech, 1);
+    await refreshWeather(tech, modest, await today(), new Date());
+  }
+  const { stations } = await stationsSheet(actor('lead'));
+  const { days, dayAhead, weekAhead } = stations.find((s) => s.id === id)!.forecastError!;
+  // ten leads of 25 days, less those that are to come, and what was told before
+  expect(days).toBeGreaterThanOrEqual(200);
+  const error = await stated();
+  // the simulator's own error is 1 K at first and 4 K at the tenth day: a third of what is stated here
+  expect(error[24]!).toBeLessThan(0.75 * 3 * 1.3);
+  expect(error[24]!).toBeGreaterThan(1);
+  expect(dayAhead).toBeLessThan(0.75 * 3 * 1.3);
+  expect(weekAhead!).toBeGreaterThan(dayAhead);
 });

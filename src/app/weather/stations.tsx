@@ -46,6 +46,9 @@ export function Stations({
               <b className="font-cond text-[19px]">{s.name}</b>
               <p className="text-[15px] text-steel">{placeWords(s, show)}</p>
               <p>{reachWords(s, sheet)}</p>
+              {s.forecastError && (
+                <p className="text-[15px] text-steel">{errorWords(s.forecastError, show)}</p>
+              )}
               {s.trouble && <p className="text-clay">The weather service is {s.trouble}.</p>}
             </div>
             {mayChange && (
@@ -158,6 +161,18 @@ const placeWords = (s: StationNews, show: Shows): string =>
   ]
     .filter(Boolean)
     .join(' · ');
+
+const errorWords = (
+  { days, dayAhead, weekAhead }: NonNullable<StationNews['forecastError']>,
+  show: Shows,
+): string =>
+  [
+    `The forecast of air temperature is usually off by ${show.warmth(dayAhead)} a day ahead`,
+    weekAhead !== null && `, ${show.warmth(weekAhead)} a week ahead`,
+    `: ${plural(days, 'day')} forecast so far have come.`,
+  ]
+    .filter(Boolean)
+    .join('');
 
 function reachWords(
   { from, to, days, forecastIssuedOn }: StationNews,

@@ -9,7 +9,15 @@ import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { fromNumeric, toNumeric } from '@/data/numbers';
 import { settleStations } from '@/data/lawns';
-import { dayFrom, nearestTo, putStation, stationsOf, weatherOnFile, PAST_YEARS } from '@/data/weather';
+import {
+  dayFrom,
+  forecastError,
+  nearestTo,
+  PAST_YEARS,
+  putStation,
+  stationsOf,
+  weatherOnFile,
+} from '@/data/weather';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 import { changed } from '../changes';
 
@@ -26,6 +34,8 @@ export type StationNews = Readonly<{
   from: Day | null;
   to: Day | null;
   forecastIssuedOn: Day | null;
+  /** standard error of its forecasts of the air, K, by what came; null: no day that was told has come */
+  forecastError: Readonly<{ days: number; dayAhead: number; weekAhead: number | null }> | null;
   trouble: string | null;
 }>;
 export type StationsSheet = Readonly<{
@@ -41,8 +51,14 @@ export function stationsSheet(actor: Actor): Promise<StationsSheet> {
   return inOrganisation(actor, async (db) => {
     const onFile = await weatherOnFile(db);
     const stations = await stationsOf(db);
+    const today = await todayOf(db, actor);
+    const errors = new Map<string, StationNews['forecastError']>();
+    for (const s of stations) {
+      const { pairs, errors: by } = await forecastError(db, s.id, today);
+      errors.set(s.id, pairs ? { days: pairs, dayAhead: (by[1] ?? by[0])!, weekAhead: by[7] ?? null } : null);
+    }
     return {
-      today: await todayOf(db, actor),
+      today,
       stations: stations.map((s) => ({
         id: s.id,
         name: s.name,
@@ -56,6 +72,7 @@ export function stationsSheet(actor: Actor): Promise<StationsSheet> {
         to: null,
         ...onFile.get(s.id),
         forecastIssuedOn: s.forecastIssuedOn === null ? null : dayFrom(s.forecastIssuedOn),
+        forecastError: errors.get(s.id) ?? null,
         trouble: s.trouble,
       })),
       hasService: Boolean(process.env['WEATHER_URL']),
