@@ -187,6 +187,22 @@ test('hours in °F, inches and mph come out in SI, whole days only', () => {
   expect(check.days[0]!.chance![0]).toBeCloseTo(0.3, 9);
   expect(check.warnings.join(' ')).toContain('1 days have less than 24 hours');
 });
+// air that warms by 1 °F an hour has 50.5 °F as the mean of its first hour; rain and wind belong to the hour itself
+test.each([
+  ['begins', 0],
+  ['ends', 1],
+] as const)('means of an hour that %s with its time stand on the full hour', (rowTime, later) => {
+  const rows = Array.from({ length: 48 }, (_, h) => `${hour(h + later)},${50.5 + h},0.1,${h % 7},30`);
+  const check = read(['time,air,rain,wind,chance', ...rows].join('\n'), { ...units, rowTime });
+  expect(check.days.map((d) => isoDay(d.day))).toEqual(['2027-03-01', '2027-03-02']);
+  const fahrenheit = check.days.flatMap((d) => d.air.map((t) => t * 1.8 + 32));
+  fahrenheit.slice(1).forEach((f, h) => expect(f).toBeCloseTo(50 + h + 1, 9));
+  // there is nothing before the first
+  expect(fahrenheit[0]).toBeCloseTo(50.5, 9);
+  expect(check.days[0]!.wind.map((v) => Math.round(v / 0.44704))).toEqual(
+    Array.from({ length: 24 }, (_, h) => h % 7),
+  );
+});
 test('up to three missing hours are filled; the day with more is left out', () => {
   const lines = hourly(48).split('\n');
   expect(read(lines.filter((_, i) => i < 6 || i > 8).join('\n'), units).days).toHaveLength(2);

@@ -342,6 +342,18 @@ function runsOf(days: readonly Day[]): Stretch[] {
 
 type HourRow = Readonly<{ air: number; rain: number | null; wind: number | null; chance: number | null }>;
 
+/**
+ * Rows that are means of an hour as they stand in a series: rain and wind under the hour in which they were, and the air
+ * on the full hour, halfway between the means before and after it. In place; at an end of the file its one mean counts.
+ */
+function onTheHour(at: Map<number, HourRow>, means: 'begins' | 'ends'): void {
+  const shift = means === 'ends' ? -1 : 0;
+  const rows = new Map([...at].map(([hour, row]) => [hour + shift, row]));
+  at.clear();
+  for (const [hour, row] of rows)
+    at.set(hour, { ...row, air: ((rows.get(hour - 1) ?? row).air + row.air) / 2 });
+}
+
 /** Whole days of a table of hours: each day needs its 24, of which up to three in a row may be filled. */
 function checkHours({ rows }: LoggerFile, mapping: WeatherMapping): WeatherCheck {
   const { columns } = mapping;
@@ -398,6 +410,7 @@ function checkHours({ rows }: LoggerFile, mapping: WeatherMapping): WeatherCheck
     for (let k = 1; k <= missing; k++, made++)
       at.set(from + k, { air: a + ((b - a) * k) / (missing + 1), rain: null, wind: null, chance: null });
   }
+  if (mapping.rowTime && mapping.rowTime !== 'as read') onTheHour(at, mapping.rowTime);
   const days: WholeDay[] = [];
   const first = Math.floor((hours[0] ?? 0) / 24);
   const last = Math.floor((hours.at(-1) ?? -1) / 24);

@@ -32,6 +32,13 @@ const NEEDED: Readonly<Record<'days' | 'hours', readonly WeatherColumn[]>> = {
   hours: ['time', 'air', 'rain'],
 };
 
+/** What the time of a row of hours stands for; without a word of it, as read at that time. */
+export const ROW_TIMES = {
+  'as read': 'as read at its time',
+  begins: 'the mean of the hour that begins then',
+  ends: 'the mean of the hour that ends then',
+} as const;
+
 export type WeatherMapping = Readonly<{
   stationId: string;
   format: WeatherFormat;
@@ -40,6 +47,7 @@ export type WeatherMapping = Readonly<{
   /** read in the morning: the highest and the rain that stand under a date belong to the day before */
   isReadInTheMorning: boolean;
   dayFirst: boolean;
+  rowTime?: keyof typeof ROW_TIMES;
   columns: Readonly<Record<WeatherColumn, number>>;
   temperature: keyof typeof TEMPERATURE_UNITS;
   water: keyof typeof WATER_UNITS;

@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import {
   COLUMNS_OF,
+  ROW_TIMES,
   TEMPERATURE_UNITS,
   WATER_UNITS,
   WEATHER_COLUMNS,
@@ -55,6 +56,7 @@ export function WeatherColumns({
   const [water, setWater] = useState<WeatherMapping['water'] | null>(null);
   const [windIn, setWindIn] = useState<WeatherMapping['windIn'] | null>(null);
   const [dayFirst, setDayFirst] = useState(false);
+  const [rowTime, setRowTime] = useState<keyof typeof ROW_TIMES | null>(null);
   const [isMorning, setMorning] = useState(false);
   const [series, setSeries] = useState('');
   const format = archive ?? kind;
@@ -65,6 +67,7 @@ export function WeatherColumns({
     !archive && !temperature && 'the unit of temperature',
     !archive && !water && 'the unit of rain',
     !archive && columns.wind >= 0 && !windIn && 'the unit of wind',
+    format === 'hours' && !rowTime && 'what the time of a row stands for',
   ].filter((m) => m !== false);
   const check = () =>
     onCheck({
@@ -73,6 +76,7 @@ export function WeatherColumns({
       series: series.trim(),
       isReadInTheMorning: format !== 'hours' && isMorning,
       dayFirst,
+      rowTime: rowTime ?? 'as read',
       columns: archive ? NONE : { ...NONE, ...Object.fromEntries(asked.map((c) => [c, columns[c]])) },
       temperature: temperature ?? 'C',
       water: water ?? 'mm',
@@ -110,6 +114,9 @@ export function WeatherColumns({
             onChange={setKind}
             words={(k) => (k === 'days' ? 'a day' : 'an hour, in standard time')}
           />
+          {kind === 'hours' && (
+            <Units name="Its temperature is" units={ROW_TIMES} value={rowTime} onChange={setRowTime} />
+          )}
           <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
             {asked.map((c) => (
               <Labelled key={c} name={capital(WEATHER_COLUMNS[c])}>

@@ -11,6 +11,7 @@ import {
   TEMPERATURE_UNITS,
   WATER_UNITS,
   WEATHER_COLUMNS,
+  ROW_TIMES,
   WEATHER_FORMATS,
   WIND_UNITS,
   type WeatherMapping,
@@ -178,6 +179,9 @@ export const weatherImportShape = Joi.object<WeatherInput>({
     series: Joi.string().allow('').max(20).required(),
     isReadInTheMorning: Joi.boolean().required(),
     dayFirst: Joi.boolean().required(),
+    rowTime: Joi.string()
+      .valid(...Object.keys(ROW_TIMES))
+      .optional(),
     columns: Joi.object(
       Object.fromEntries(Object.keys(WEATHER_COLUMNS).map((key) => [key, column])),
     ).required(),
