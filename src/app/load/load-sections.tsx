@@ -198,6 +198,15 @@ function Section({
       {made.kind === 'refused' && (
         <p role="alert" className="mt-4 border-l-4 border-clay bg-paper px-3 py-2 text-lg">
           {loadRefusalWords(made.refused, show)}
+          {made.refused.otherWay && (
+            <button
+              type="button"
+              className="button mt-2 block"
+              onClick={() => set({ way: made.refused.otherWay ?? typed.way })}
+            >
+              It can be mixed with {WAYS[made.refused.otherWay]}: load that way
+            </button>
+          )}
         </p>
       )}
       {made.kind === 'loads' && (

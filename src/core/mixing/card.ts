@@ -11,6 +11,7 @@ import type { Litres, LitresPerHectare, SquareMetres } from '@/core/units/quanti
 import type { ProductAmount, ProductRate } from '@/core/units/rate';
 import {
   loadsFor,
+  wayThatGoes,
   type FillWay,
   type InTank,
   type Load,
@@ -149,7 +150,13 @@ export const mixKey = (productIds: readonly string[]): string =>
   [...new Set(productIds)].toSorted().join(' ');
 
 /** A refusal with the names of what it is about. */
-export type CardRefusal = Readonly<{ refusal: MixRefusal; label: Label | null; site: string | null }>;
+export type CardRefusal = Readonly<{
+  refusal: MixRefusal;
+  label: Label | null;
+  site: string | null;
+  /** filled in this way it goes; null: in none */
+  otherWay: FillWay | null;
+}>;
 export type Cards = Readonly<{ labels: readonly Label[]; loads: Loads; cards: readonly LoadCard[] }>;
 
 /**
@@ -161,7 +168,7 @@ export function cardsFor(
 ): Readonly<{ ok: true; value: Cards }> | Readonly<{ ok: false; refused: CardRefusal }> {
   const labels = [...new Map(q.stops.flatMap((s) => s.products.map((p) => [p.label.id, p.label]))).values()];
   const given = (stop: LoadStop, label: Label) => stop.products.find((p) => p.label.id === label.id) ?? null;
-  const made = loadsFor({
+  const question: LoadQuestion = {
     stops: q.stops.map((s) => ({ area: s.area, products: labels.map((l) => given(s, l)) })),
     products: labels.map((l) => ({
       tools: q.toolsFor(l, q.stops.map((s) => given(s, l)).find((p) => p !== null)!.rate.by),
@@ -171,13 +178,19 @@ export function cardsFor(
     carrier: q.carrier,
     tank: q.tank,
     way: q.way,
-  });
+  };
+  const made = loadsFor(question);
   if (!made.ok) {
     const { refusal } = made;
     const label = 'product' in refusal ? labels[refusal.product]! : null;
     return {
       ok: false,
-      refused: { refusal, label, site: 'stop' in refusal ? q.stops[refusal.stop]!.site : null },
+      refused: {
+        refusal,
+        label,
+        site: 'stop' in refusal ? q.stops[refusal.stop]!.site : null,
+        otherWay: wayThatGoes(question),
+      },
     };
   }
   const { loads, remains } = made.value;

@@ -14,6 +14,7 @@ import {
   MOST_OFF,
   loadsFor,
   packagesFor,
+  wayThatGoes,
   type InTank,
   type LoadQuestion,
   type Loads,
@@ -143,6 +144,15 @@ describe('rounding that stays within the label, or says which tool would', () =>
   test('a plan under the label keeps to itself', () => {
     const { loads } = mixed({ ...sqFt(4000), products: [grams(5, 8, 20, 1)] });
     expect(amountIn(loads[0]!.products[0]!.measured, 'g')).toBeCloseTo(20, 9);
+  });
+  test('1 g/1,000 sq ft on 4,000 and 1,000 sq ft, 1-g scale: two even loads take 2.5 g; the tank full takes 4 and 1', () => {
+    const q = questionOf({ ...backpack, products: [grams(1, 0.9, 1.05, 1)] });
+    const two = { ...q, stops: [4000, 1000].map((a) => ({ ...q.stops[0]!, area: fromSquareFeet(a) })) };
+    expect(loadsFor(two)).toMatchObject({ ok: false, refusal: { kind: 'step-too-coarse' } });
+    expect(wayThatGoes(two)).toBe('full');
+    // half the area of one lawn alone goes in no way
+    const none = { ...two, stops: [{ ...q.stops[0]!, area: fromSquareFeet(500) }] };
+    expect(wayThatGoes(none)).toBeNull();
   });
   test('8,400 sq ft from a 4-gal tank: three even loads, where a last one of 400 sq ft was refused', () => {
     const { loads } = mixed({ ...sqFt(8400), products: [grams(5, 4, 6, 1)] });
@@ -500,7 +510,12 @@ describe('stops of a morning', () => {
             },
           };
           const r = loadsFor(q);
-          if (!r.ok) return expect(['step-too-coarse', 'over-the-year']).toContain(r.refusal.kind);
+          if (!r.ok) {
+            expect(['step-too-coarse', 'over-the-year']).toContain(r.refusal.kind);
+            const other = wayThatGoes(q);
+            const goes = FILL_WAYS.filter((w) => loadsFor({ ...q, way: w }).ok);
+            return expect(other === null ? goes.length === 0 : goes.includes(other)).toBe(true);
+          }
           const { loads, remains } = r.value;
           const parts = loads.flatMap((l) => l.parts);
           // every stop is served, in its order, for its whole area

@@ -214,6 +214,10 @@ export function loadsFor(q: LoadQuestion): Outcome<Loads> {
   };
 }
 
+/** Another way of filling by which a mix that was refused goes. Null: none does. @throws as `loadsFor` does */
+export const wayThatGoes = (q: LoadQuestion): FillWay | null =>
+  FILL_WAYS.find((way) => way !== q.way && loadsFor({ ...q, way }).ok) ?? null;
+
 function check({ stops, products, carrier, tank, jugStep }: LoadQuestion): void {
   const figures: (readonly [string, number])[] = [
     ...stops.map((s, i) => [`area of stop ${i + 1}`, s.area] as const),
