@@ -7,6 +7,7 @@ npmPackages();
 const core = exitCode(process.execPath, typescript('scripts/bench.ts'));
 const outlook = exitCode(process.execPath, typescript('scripts/bench-outlook.ts'));
 const starts = exitCode(process.execPath, typescript('scripts/bench-starts.ts'));
+const hold = exitCode(process.execPath, typescript('scripts/bench-hold.ts'));
 const season = exitCode(process.execPath, typescript('scripts/bench-season.ts'));
 const mixing = exitCode(process.execPath, typescript('scripts/bench-mixing.ts'));
 const day = exitCode(process.execPath, typescript('scripts/bench-day.ts'));
@@ -18,4 +19,4 @@ const rest = await withDemo(
     exitCode(process.execPath, typescript('scripts/bench-data.ts'), env) ||
     exitCode(process.execPath, ['--import', 'tsx', 'scripts/bench-browser.ts', url]),
 );
-process.exit(core || outlook || starts || season || mixing || day || rehearsal || rest);
+process.exit(core || outlook || starts || hold || season || mixing || day || rehearsal || rest);
