@@ -217,7 +217,7 @@ const WEEK = 7;
 const RANK: Readonly<Record<State, number>> = { open: 0, ajar: 1, shut: 2 };
 
 /** How a product stands on the days from a morning on, and why. */
-export function choiceOf(facts: Facts, label: Label, rate: ProductRate, use: Use, length = WEEK): Choice {
+function choiceOf(facts: Facts, label: Label, rate: ProductRate, use: Use, length = WEEK): Choice {
   const from = facts.today;
   const range = { from, to: addDays(from, length) };
   const { all, lanes } = windowOf(contextFor(facts, label, use, [], rate), range);
