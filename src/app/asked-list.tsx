@@ -4,17 +4,18 @@ import type { Shows } from '@/core/units/format';
 import type { Asked } from '@/server/programme/asked';
 import { askedWhy, askedWords, dueWords } from '@/ui/follow-up-words';
 import { Link } from '@/ui/link';
-import { plural } from '@/ui/words';
+import { list, plural } from '@/ui/words';
 
 type Props = Readonly<{ asked: Asked; today: Day; show: Shows; mayRecord: boolean }>;
 
 /** What somebody should do today besides the applications, each with what makes it so. */
 export function AskedList({ asked, today, show, mayRecord }: Props) {
-  const { lines, unrecorded, doubles, notices, calibrations, licences } = asked;
+  const { lines, unrecorded, doubles, wentAhead, notices, calibrations, licences } = asked;
   const count =
     lines.length +
     unrecorded.length +
     doubles.length +
+    wentAhead.length +
     notices.length +
     calibrations.length +
     licences.length;
@@ -50,6 +51,16 @@ export function AskedList({ asked, today, show, mayRecord }: Props) {
             head={`Look at both entries: ${d.site}`}
           >
             What {d.person} did on {showWeekday(d.day)} was not entered: {d.words}.
+          </Item>
+        ))}
+        {wentAhead.map((w) => (
+          <Item
+            key={`w${w.recordId}`}
+            href={`/records/${w.recordId}`}
+            head={`Done at a shut gate: ${w.site}`}
+          >
+            {w.person} on {showWeekday(w.day)}: {list(w.gates)} by what was measured there
+            {w.because ? `. Begun because: ${w.because}` : ', and nobody said why'}.
           </Item>
         ))}
         {lines.map((f, i) => (

@@ -19,8 +19,15 @@ export type GateThen = Readonly<{
   reason: Readonly<Record<string, unknown> & { code: string; source: string }>;
   /** as it was read that day; null in form 1 */
   sentence: string | null;
+  /** by what somebody measured or saw there, and not by a station or a forecast */
+  isMeasured: boolean;
 }>;
-export type GatesThen = Readonly<{ state: State; why: readonly GateThen[] }>;
+export type GatesThen = Readonly<{
+  state: State;
+  why: readonly GateThen[];
+  /** why the work was begun all the same, in the person's words; empty: nobody said */
+  anyway: string;
+}>;
 
 export const GATES_FORM = 2;
 
@@ -31,7 +38,11 @@ const STATES: readonly unknown[] = ['open', 'ajar', 'shut'];
 export function readGatesThen(form: number, stored: unknown): GatesThen {
   if (!isObject(stored) || !STATES.includes(stored['state']) || !Array.isArray(stored['why']))
     throw new RangeError('A record without its gates');
-  return { state: stored['state'] as State, why: stored['why'].map((w) => readGate(form, w)) };
+  return {
+    state: stored['state'] as State,
+    why: stored['why'].map((w) => readGate(form, w)),
+    anyway: typeof stored['anyway'] === 'string' ? stored['anyway'] : '',
+  };
 }
 
 function readGate(form: number, w: unknown): GateThen {
@@ -46,7 +57,16 @@ function readGate(form: number, w: unknown): GateThen {
   const state = w['state'] as State;
   const text = (key: string) => (typeof w[key] === 'string' ? w[key] : '');
   if (form < 2)
-    return { key: null, name: text('gate'), product: '', state, strength: null, reason, sentence: null };
+    return {
+      key: null,
+      name: text('gate'),
+      product: '',
+      state,
+      strength: null,
+      reason,
+      sentence: null,
+      isMeasured: false,
+    };
   return {
     key: text('key'),
     name: text('name'),
@@ -55,6 +75,7 @@ function readGate(form: number, w: unknown): GateThen {
     reason,
     strength: w['strength'] === 'bolt' || w['strength'] === 'latch' ? w['strength'] : null,
     sentence: text('sentence'),
+    isMeasured: w['isMeasured'] === true,
   };
 }
 

@@ -1,5 +1,5 @@
 import 'server-only';
-import { and, asc, desc, eq, gte, ilike, inArray, lte, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, ilike, inArray, isNull, lte, or, sql, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { isoDay, type Day } from '@/core/calendar/day';
 import { rateForTurf } from '@/core/products/label';
@@ -249,6 +249,26 @@ export async function recordsOfZones(
       .where(zoneIds ? inArray(applicationRecord.zoneId, [...zoneIds]) : undefined)
       .orderBy(asc(applicationRecord.appliedOn), asc(applicationRecord.recordedAt)),
   );
+}
+
+/**
+ * Entries that stand, of work that was begun though what was measured there shut a gate; one a visit, the newest first.
+ * @param since the first day that counts
+ */
+export async function wentAhead(db: Transaction, since: Day, most: number): Promise<RecordEntry[]> {
+  const shut = JSON.stringify({ why: [{ isMeasured: true, state: 'shut' }] });
+  const found = read(
+    await entries(db)
+      .where(
+        and(
+          gte(applicationRecord.appliedOn, isoDay(since)),
+          isNull(correction.id),
+          sql`${applicationRecord.gates} @> ${shut}::jsonb`,
+        ),
+      )
+      .orderBy(desc(applicationRecord.appliedOn), desc(applicationRecord.recordedAt)),
+  );
+  return [...new Map(found.toReversed().map((e) => [e.visitId, e])).values()].toReversed().slice(0, most);
 }
 
 /** One entry; null where there is none, or where it is another organisation's. */

@@ -1,8 +1,11 @@
 import type { ReactNode } from 'react';
 import type { BundleProduct, BundleStop, StopBundle } from '@/core/stop/bundle';
 import { labelOf, type Run } from '@/core/stop/run';
+import type { Checked } from '@/core/stop/seen-now';
 import { isGranule } from '@/core/products/label';
 import { AMOUNT_UNITS } from '@/core/units/rate';
+import { checkedWords } from '@/ui/stop-words';
+import { useShows } from '@/ui/units';
 
 /** What the steps of a stop share. */
 export type StepProps = Readonly<{
@@ -42,3 +45,29 @@ export const isSprayed = (p: StepProps) =>
   productsOf(p).some(({ product }) => !isGranule(labelOf(p.bundle, product)));
 
 export const amountWords = (p: BundleProduct) => `${p.amount} ${AMOUNT_UNITS[p.amountUnit].words}`;
+
+/** What stands against the work by what was seen there, a line each. @param of the zone's name, where there are several */
+export function FoundLines({ found, of }: Readonly<{ found: readonly Checked[]; of: string }>) {
+  const show = useShows();
+  return found.map((c, i) => {
+    const isShut = c.kind === 'gate' && c.verdict.state === 'shut';
+    return (
+      <p
+        key={i}
+        role={isShut ? 'alert' : undefined}
+        className={`border-l-8 bg-paper px-3 py-2 text-[17px] ${isShut ? 'border-clay font-semibold' : 'border-straw'}`}
+      >
+        {of && `${of}. `}
+        {checkedWords(c, show)}
+      </p>
+    );
+  });
+}
+
+/** The company's hour now. @param phoneAhead ms that the phone's clock is ahead of the company's */
+export const hourNow = (phoneAhead: number, { timeZone }: Pick<StopBundle, 'timeZone'>): number =>
+  Number(
+    new Intl.DateTimeFormat('en-US', { hour: 'numeric', hourCycle: 'h23', timeZone }).format(
+      Date.now() - phoneAhead,
+    ),
+  );

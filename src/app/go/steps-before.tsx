@@ -1,17 +1,24 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { checkNow } from '@/core/stop/seen-now';
-import { askedProduct, labelOf, seenIn, type Run } from '@/core/stop/run';
+import { foundIn, labelOf, seenIn, type Run } from '@/core/stop/run';
 import { STAGES, WEEDS, stageWords, type Weed } from '@/core/weeds/weeds';
 import { safetyOf } from '@/ui/load-words';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
-import { checkedWords } from '@/ui/stop-words';
 import { useShows } from '@/ui/units';
 import { capital, list, shortName } from '@/ui/words';
 import type { Waiting } from './store';
-import { Tick, amountWords, isSprayed, openZones, productsOf, type StepProps } from './step-parts';
+import {
+  FoundLines,
+  Tick,
+  amountWords,
+  hourNow,
+  isSprayed,
+  openZones,
+  productsOf,
+  type StepProps,
+} from './step-parts';
 
 const WalkAtStop = dynamic(() => import('./walk-at-stop'));
 
@@ -124,18 +131,12 @@ function YesNo({
 type CheckProps = StepProps & Readonly<{ phoneAhead: number; onWait: (w: Waiting) => void }>;
 export function Check(props: CheckProps) {
   const { stop, bundle, run, change, phoneAhead, onWait } = props;
-  const show = useShows();
   const weeds = [...new Set(productsOf(props).flatMap(({ product }) => product.targets))];
   const sprayed = isSprayed(props);
-  const [now] = useState(() => hourOf(Date.now() - phoneAhead, bundle.timeZone));
+  const [now] = useState(() => hourNow(phoneAhead, bundle));
   const seen = seenIn(run);
-  const found = openZones(props).flatMap((z) =>
-    checkNow(
-      { ...z.facts, hour: now },
-      z.products.map((p) => askedProduct(bundle, p)),
-      seen,
-    ).map((c) => ({ zone: z, c })),
-  );
+  const zones = openZones(props).map((zone) => ({ zone, found: foundIn(zone, run, bundle, now) }));
+  const isClear = zones.every((z) => z.found.length === 0);
   return (
     <>
       <div className="grid grid-cols-2 gap-3">
@@ -204,19 +205,9 @@ export function Check(props: CheckProps) {
         />
       ))}
       <div aria-live="polite" className="grid gap-2">
-        {found.map(({ zone, c }, i) => {
-          const isShut = c.kind === 'gate' && c.verdict.state === 'shut';
-          return (
-            <p
-              key={i}
-              role={isShut ? 'alert' : undefined}
-              className={`border-l-8 bg-paper px-3 py-2 text-[17px] ${isShut ? 'border-clay font-semibold' : 'border-straw'}`}
-            >
-              {openZones(props).length > 1 && `${zone.name}. `}
-              {checkedWords(c, show)}
-            </p>
-          );
-        })}
+        {zones.map(({ zone, found }) => (
+          <FoundLines key={zone.zoneId} found={found} of={zones.length > 1 ? zone.name : ''} />
+        ))}
         {openZones(props).flatMap((z) =>
           z.held.map((h, i) => (
             <p key={`${z.zoneId}${i}`} className="border-l-4 border-hair px-3 py-1 text-[15px] text-steel">
@@ -224,7 +215,7 @@ export function Check(props: CheckProps) {
             </p>
           )),
         )}
-        {!found.length && (sprayed ? seen.wind !== null : true) && (
+        {isClear && (sprayed ? seen.wind !== null : true) && (
           <p className="border-l-8 border-moss bg-paper px-3 py-2 text-[17px]">
             {seen.wind === null && seen.air === null
               ? 'Nothing that you have seen stands against it.'
@@ -245,8 +236,6 @@ const withStage = (stages: Run['stages'], weed: Weed, stage: string): Run['stage
   const { [weed]: _, ...rest } = stages;
   return stage === '' ? rest : { ...rest, [weed]: stage };
 };
-const hourOf = (ms: number, timeZone: string): number =>
-  Number(new Intl.DateTimeFormat('en-US', { hour: 'numeric', hourCycle: 'h23', timeZone }).format(ms));
 
 export function WearStep(props: StepProps) {
   const { bundle, run, change } = props;

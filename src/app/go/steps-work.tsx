@@ -1,23 +1,43 @@
 'use client';
+import { useState } from 'react';
 import type { BundleZone } from '@/core/stop/bundle';
-import { amountsByLevel, labelOf, offPlanIn, type Run, type ZoneRun } from '@/core/stop/run';
+import {
+  amountsByLevel,
+  beginningOf,
+  isReason,
+  labelOf,
+  offPlanIn,
+  type Beginning,
+  type Run,
+  type ZoneRun,
+} from '@/core/stop/run';
 import { isGranule } from '@/core/products/label';
 import { figure, showRate } from '@/core/units/format';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
-import { plural, shortName } from '@/ui/words';
-import { Tick, amountWords, isSprayed, openZones, productsOf, type StepProps } from './step-parts';
+import { list, plural, shortName } from '@/ui/words';
+import {
+  FoundLines,
+  Tick,
+  amountWords,
+  hourNow,
+  isSprayed,
+  openZones,
+  productsOf,
+  type StepProps,
+} from './step-parts';
 
 /** A stop at work: what goes where, what was really used, and what is looked at before leaving. */
 function withZone(run: Run, zoneId: string, part: Partial<ZoneRun>): Pick<Run, 'zones'> {
   return { zones: { ...run.zones, [zoneId]: { ...run.zones[zoneId]!, ...part } } };
 }
 
-export function Apply(props: StepProps) {
+export function Apply(props: StepProps & Readonly<{ phoneAhead: number; onCheck: () => void }>) {
   const { stop, bundle, run, change } = props;
   const show = useShows();
+  const [now] = useState(() => hourNow(props.phoneAhead, bundle));
   return (
     <>
       {stop.zones.map((z) => {
@@ -48,16 +68,16 @@ export function Apply(props: StepProps) {
                 {z.doneBy ? `Recorded already by ${z.doneBy}.` : 'Left out: it stays due.'}
               </p>
             ) : (
-              <p className="mt-2 grid grid-cols-1 gap-2">
+              <div className="mt-2 grid grid-cols-1 gap-2">
                 {of.startedAt === null ? (
-                  <button
-                    type="button"
-                    className="button button-loud min-h-[60px] text-[20px]"
-                    aria-label={`Begin ${z.name}`}
-                    onClick={() => change(withZone(run, z.zoneId, { startedAt: Date.now() }))}
-                  >
-                    Begin
-                  </button>
+                  <Begin
+                    zone={z}
+                    beginning={beginningOf(z, run, bundle, now)}
+                    anyway={of.anyway ?? ''}
+                    onCheck={props.onCheck}
+                    onAnyway={(anyway) => change(withZone(run, z.zoneId, { anyway }))}
+                    onBegin={(anyway) => change(withZone(run, z.zoneId, { startedAt: Date.now(), anyway }))}
+                  />
                 ) : of.endedAt === null ? (
                   <button
                     type="button"
@@ -69,17 +89,18 @@ export function Apply(props: StepProps) {
                   </button>
                 ) : (
                   <span className="text-[17px]">
+                    Stopped at{' '}
                     {plural(Math.max(1, Math.round((of.endedAt - of.startedAt) / 60_000)), 'minute')}.{' '}
                     <button
                       type="button"
                       className="min-h-[44px] underline"
                       onClick={() => change(withZone(run, z.zoneId, { endedAt: null }))}
                     >
-                      Not yet: go on
+                      Resume
                     </button>
                   </span>
                 )}
-              </p>
+              </div>
             )}
             {!z.doneBy && (
               <button
@@ -102,6 +123,65 @@ export function Apply(props: StepProps) {
           <li>Deflector toward beds, drives and neighbours.</li>
         )}
       </ul>
+    </>
+  );
+}
+
+/** The way into the work: open, or behind what was measured there. */
+function Begin({
+  zone,
+  beginning,
+  anyway,
+  onCheck,
+  onAnyway,
+  onBegin,
+}: Readonly<{
+  zone: BundleZone;
+  beginning: Beginning;
+  anyway: string;
+  onCheck: () => void;
+  onAnyway: (why: string) => void;
+  /** with the reason, where one was asked for */
+  onBegin: (anyway: string) => void;
+}>) {
+  if (beginning.kind === 'measure')
+    return (
+      <>
+        <p className="border-l-8 border-straw bg-paper px-3 py-2 text-[17px]">
+          Measure {list(beginning.missing.map((m) => (m === 'wind' ? 'the wind' : 'the air')))} first: it is
+          sprayed.
+        </p>
+        <button type="button" className="button button-loud min-h-[60px] text-[20px]" onClick={onCheck}>
+          To Check: measure
+        </button>
+      </>
+    );
+  const { kind, found } = beginning;
+  return (
+    <>
+      <FoundLines found={found} of="" />
+      {kind === 'never' && (
+        <p className="text-[17px] font-semibold">
+          The label does not allow it now. Wait and measure again, or leave {zone.name} out.
+        </p>
+      )}
+      {kind === 'waits' && (
+        <Labelled
+          name="Wait, or go anyway because"
+          hint="A word or two is enough. It stands in the record, and the lead reads it."
+        >
+          {(f) => <input {...f} maxLength={500} value={anyway} onChange={(e) => onAnyway(e.target.value)} />}
+        </Labelled>
+      )}
+      <button
+        type="button"
+        className="button button-loud min-h-[60px] text-[20px]"
+        aria-label={`Begin ${zone.name}`}
+        disabled={kind === 'never' || (kind === 'waits' && !isReason(anyway))}
+        onClick={() => onBegin(kind === 'waits' ? anyway : '')}
+      >
+        {kind === 'waits' ? 'Begin anyway' : 'Begin'}
+      </button>
     </>
   );
 }

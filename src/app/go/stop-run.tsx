@@ -120,7 +120,7 @@ export function StopRun({
         {run.step === 'look' && <Look {...props} />}
         {run.step === 'check' && <Check {...props} phoneAhead={phoneAhead} onWait={onWait} />}
         {run.step === 'wear' && <WearStep {...props} />}
-        {run.step === 'apply' && <Apply {...props} />}
+        {run.step === 'apply' && <Apply {...props} phoneAhead={phoneAhead} onCheck={() => goTo('check')} />}
         {run.step === 'used' && <Used {...props} />}
         {run.step === 'clean' && <Clean {...props} />}
         {run.step === 'sign' && <Sign {...props} photos={photos} onPhoto={onWait} />}

@@ -102,6 +102,8 @@ export type DoneZone = Readonly<{
   endedAt: PhoneTime;
   method: string;
   equipment: string;
+  /** why it was begun though a gate was shut by what was measured; empty: none was. Earlier phones do not say it */
+  anyway?: string;
 }>;
 
 export type DoneStop = Readonly<{

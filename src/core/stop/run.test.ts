@@ -1,12 +1,14 @@
 /** A stop from its arrival to what is sent; the bundle is invented. */
-import { L_PER_GAL } from '@/core/units/trade';
+import { L_PER_GAL, fromMilesPerHour } from '@/core/units/trade';
 import { context, label, leafLabel, today } from '../../../tests/support/gate-context';
 import { rateOf } from '@/core/units/rate';
 import type { BundleProduct, BundleStop, BundleZone, StopBundle } from './bundle';
 import {
   amountsByLevel,
   beginRun,
+  beginningOf,
   doneStopOf,
+  isReason,
   isRun,
   lacksOf,
   offPlanIn,
@@ -195,4 +197,38 @@ test('what is sent: zones that were done, the note only where somebody was told,
   expect(doneStopOf(two, { ...run, place }, bundle, 1).place).toEqual(place);
   expect(doneStopOf({ ...two, isPlaced: true }, { ...run, place }, bundle, 1).place).toBeNull();
   expect(doneStopOf(two, { ...run, toldHow: 'handed over' }, bundle, 1).told).toBe('Dear Abel');
+});
+
+describe('before the work begins', () => {
+  const sprayed = zone('front');
+  const at = (over: Partial<Run>, of = sprayed) =>
+    beginningOf(of, { ...beginRun({ ...stop, zones: [of] }, bundle, 'k'), ...over }, bundle, 10);
+  test('what is sprayed waits for wind and air; a granule for neither', () => {
+    expect(at({})).toEqual({ kind: 'measure', missing: ['wind', 'air'] });
+    expect(at({ wind: '4' })).toEqual({ kind: 'measure', missing: ['air'] });
+    expect(at({ wind: 'much', air: '55' })).toEqual({ kind: 'measure', missing: ['wind'] });
+    expect(at({}, zone('front', { products: [product('p1', granule.id, '20')] })).kind).toBe('yes');
+  });
+  // the house's limit of the test context is 10 mph; the label's own is a bolt, which no reason lifts
+  test('too windy by the house it waits for a reason, by the label it does not begin', () => {
+    expect(at({ wind: '4', air: '55' })).toEqual({ kind: 'yes', found: [] });
+    expect(at({ wind: '16', air: '55' })).toMatchObject({ kind: 'waits', found: [{ key: 'wind' }] });
+    const strict = { ...label, id: 'strict', windLimit: fromMilesPerHour(5) };
+    const of = zone('front', { products: [product('p1', strict.id, '2.4')] });
+    const run = { ...beginRun({ ...stop, zones: [of] }, bundle, 'k'), wind: '7', air: '55' };
+    const within = { ...bundle, labels: [...bundle.labels, strict] };
+    expect(beginningOf(of, run, within, 10)).toMatchObject({ kind: 'never' });
+  });
+  test('a reason has a word in it, and is sent', () => {
+    expect([undefined, '', '  ', 'ok', 'late'].map(isReason)).toEqual([false, false, false, false, true]);
+    const run = beginRun(stop, bundle, 'k');
+    const begun = {
+      ...run,
+      zones: { front: { ...run.zones['front']!, startedAt: 1, endedAt: 2, anyway: ' the customer waited ' } },
+    };
+    expect(doneStopOf(stop, begun, bundle, 3).zones[0]!.anyway).toBe('the customer waited');
+    // a run of before reasons were asked for
+    const { anyway: _, ...older } = begun.zones.front;
+    expect(doneStopOf(stop, { ...run, zones: { front: older } }, bundle, 3).zones[0]!.anyway).toBe('');
+  });
 });

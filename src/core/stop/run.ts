@@ -5,7 +5,7 @@ import { parseFigure, type Issue } from '@/core/units/parse';
 import { fromFahrenheit, fromMilesPerHour, L_PER_GAL } from '@/core/units/trade';
 import { STAGES, isWeed, type Stage, type Weed } from '@/core/weeds/weeds';
 import type { BundleProduct, BundleStop, BundleZone, DoneStop, DoneZone, StopBundle } from './bundle';
-import type { SeenNow } from './seen-now';
+import { checkNow, mayBegin, type Checked, type SeenNow } from './seen-now';
 import { OFF_PLAN, offPlan, usedByLevel } from './used';
 
 export const STEPS = [
@@ -33,6 +33,8 @@ export type ZoneRun = Readonly<{
   before: string;
   after: string;
   isSure: boolean;
+  /** why it was begun though a gate was shut by what was measured; not kept by runs that were begun earlier */
+  anyway?: string;
 }>;
 
 export type Run = Readonly<{
@@ -146,6 +148,33 @@ export function seenIn(run: Run): SeenNow {
     }),
   };
 }
+
+/** What stands against beginning on a zone, by what is seen there now. @param hour of the company's clock */
+export type Beginning =
+  /** it is sprayed, and the record asks for these first */
+  | Readonly<{ kind: 'measure'; missing: readonly ('wind' | 'air')[] }>
+  | Readonly<{ kind: ReturnType<typeof mayBegin>; found: readonly Checked[] }>;
+
+export function beginningOf(zone: BundleZone, run: Run, bundle: StopBundle, hour: number): Beginning {
+  const seen = seenIn(run);
+  const missing = (['wind', 'air'] as const).filter((what) => seen[what] === null);
+  if (missing.length && zone.products.some((p) => !isGranule(labelOf(bundle, p))))
+    return { kind: 'measure', missing };
+  const found = foundIn(zone, run, bundle, hour);
+  return { kind: mayBegin(found), found };
+}
+
+/** Everything on a zone that is not open by what is seen there now. */
+export const foundIn = (zone: BundleZone, run: Run, bundle: StopBundle, hour: number): Checked[] =>
+  checkNow(
+    { ...zone.facts, hour },
+    zone.products.map((p) => askedProduct(bundle, p)),
+    seenIn(run),
+  );
+
+/** A reason of fewer letters tells nobody anything. */
+const LEAST_REASON = 3;
+export const isReason = (anyway: string | undefined): boolean => (anyway ?? '').trim().length >= LEAST_REASON;
 
 /** The amounts of a zone that the tank's level says, as they would be typed; null: the levels say nothing. */
 export function amountsByLevel(zone: BundleZone, run: ZoneRun, bundle: StopBundle): ZoneRun | null {
@@ -268,6 +297,7 @@ export function doneStopOf(stop: BundleStop, run: Run, bundle: StopBundle, now: 
           endedAt: of.endedAt ?? left,
           method: z.method,
           equipment: z.equipment,
+          anyway: (of.anyway ?? '').trim(),
           products: z.products.map((p) => ({
             plannedProductId: p.plannedProductId,
             productId: p.labelId,

@@ -6,7 +6,7 @@ import type { Day } from '@/core/calendar/day';
 import { hourOf } from '@/core/calendar/hour';
 import { spanAt } from '@/core/calendar/span';
 import { airTemperature } from '@/core/gates/air-temperature';
-import type { Facts, Gate, GateContext, Verdict } from '@/core/gates/gate';
+import type { Facts, Gate, GateContext, GateKey, Verdict } from '@/core/gates/gate';
 import { growthStage } from '@/core/gates/growth-stage';
 import { turfState } from '@/core/gates/turf-state';
 import { wind } from '@/core/gates/wind';
@@ -35,7 +35,14 @@ export type StopFacts = Omit<Facts, 'ledger' | 'outlook' | 'forecast' | 'recent'
 const ASKED: readonly Gate[] = [wind, airTemperature, turfState, growthStage];
 
 export type Checked =
-  | Readonly<{ kind: 'gate'; gate: string; product: string; verdict: Verdict }>
+  | Readonly<{
+      kind: 'gate';
+      key: GateKey;
+      gate: string;
+      product: string;
+      position: number;
+      verdict: Verdict;
+    }>
   /** what no gate asks: leaf-active product on a dripping leaf, fertilizer on a wet one, spray on flowers with bees */
   | Readonly<{ kind: 'leaf wet' | 'fertilizer on wet leaf' | 'in bloom'; product: string }>;
 
@@ -51,7 +58,16 @@ export function checkNow(
     const gates = ASKED.filter((g) => isLookedFor(g, seen)).flatMap((gate): Checked[] => {
       const verdict = verdictNow(gate, context);
       return verdict && verdict.state !== 'open'
-        ? [{ kind: 'gate', gate: gate.name, product: label.name, verdict }]
+        ? [
+            {
+              kind: 'gate',
+              key: gate.key,
+              gate: gate.name,
+              product: label.name,
+              position: product.position,
+              verdict,
+            },
+          ]
         : [];
     });
     const onLeaf = worksOnLeaf({ label, use });
@@ -66,6 +82,20 @@ export function checkNow(
       ...(seen.isInBloom && onLeaf ? [{ kind: 'in bloom', product: label.name } as const] : []),
     ];
   });
+}
+
+/** The gates that were answered by somebody there. */
+export const measuredGates = (seen: SeenNow): GateKey[] =>
+  ASKED.filter((g) => isLookedFor(g, seen)).map((g) => g.key);
+
+/**
+ * Whether the work may begin by what is seen: `waits` asks for the person's own reason, `never` is a bolt, which no reason
+ * lifts.
+ */
+export function mayBegin(found: readonly Checked[]): 'yes' | 'waits' | 'never' {
+  const shut = found.flatMap((c) => (c.kind === 'gate' && c.verdict.state === 'shut' ? [c.verdict] : []));
+  if (shut.some((v) => v.strength === 'bolt')) return 'never';
+  return shut.length || found.some((c) => c.kind !== 'gate') ? 'waits' : 'yes';
 }
 
 const isLookedFor = (gate: Gate, seen: SeenNow): boolean =>

@@ -8,6 +8,7 @@ import { equipmentOf } from '@/data/equipment';
 import { dueFollowUps } from '@/data/follow-ups';
 import type { House } from '@/data/house';
 import { siteName, zonesByIds } from '@/data/lawns';
+import { wentAhead } from '@/data/records';
 import { licencesOf } from '@/data/resources';
 import { oddVisits } from '@/data/stop-visits';
 import { DAYS_TO_RECORD } from '../records/record-visit';
@@ -24,6 +25,15 @@ export type Asked = Readonly<{
   notices: readonly Visit[];
   /** stops of the last days of which not all was entered, for who was there and who was first */
   doubles: readonly (OfZone & Readonly<{ id: string; day: Day; person: string; words: string }>)[];
+  /** work of the last days that was begun though what was measured there shut a gate */
+  wentAhead: readonly Readonly<{
+    recordId: string;
+    site: string;
+    day: Day;
+    person: string;
+    gates: readonly string[];
+    because: string;
+  }>[];
   calibrations: readonly Readonly<{ id: string; name: string; on: Day | null }>[];
   licences: readonly Readonly<{ person: string; number: string; validTo: Day }>[];
 }>;
@@ -31,8 +41,8 @@ export type Asked = Readonly<{
 const SHOWN = 12;
 /** Unrecorded stops are looked for so far back: what is older than the law's days is told all the same. */
 const BACK_DAYS = 30;
-/** So long what two wrote down is told on Today. */
-const DOUBLE_DAYS = 7;
+/** So long what two wrote down, or was begun at a shut gate, is told on Today. */
+const TOLD_DAYS = 7;
 /** Notice goes out for the day after tomorrow at the latest. */
 const NOTICE_DAYS = 3;
 /** A licence is renewed in so many days. Common practice, no source. */
@@ -47,7 +57,7 @@ export async function askedOf(db: Transaction, { rules }: House, today: Day): Pr
     rules.noticeByCode,
     SHOWN,
   );
-  const odd = await oddVisits(db, addDays(today, -DOUBLE_DAYS), SHOWN);
+  const odd = await oddVisits(db, addDays(today, -TOLD_DAYS), SHOWN);
   const ids = [...due.zones, ...unrecorded, ...notices].map((x) => x.zoneId);
   ids.push(...odd.flatMap((v) => v.body.outcomes.map((o) => o.zoneId)));
   const sites = new Map((await zonesByIds(db, [...new Set(ids)])).map((z) => [z.id, siteName(z)]));
@@ -75,6 +85,14 @@ export async function askedOf(db: Transaction, { rules }: House, today: Day): Pr
           words: o.outcome === 'already' ? `recorded before by ${o.words}` : o.words,
         })),
     ),
+    wentAhead: (await wentAhead(db, addDays(today, -TOLD_DAYS), SHOWN)).map((e) => ({
+      recordId: e.id,
+      site: e.site,
+      day: e.appliedOn,
+      person: e.appliedBy,
+      gates: [...new Set(e.gates.why.filter((w) => w.isMeasured && w.state === 'shut').map((w) => w.name))],
+      because: e.gates.anyway,
+    })),
     calibrations: (await equipmentOf(db))
       .filter((e) => e.calibratedOn === null || addDays(e.calibratedOn, rules.calibrationDays) < today)
       .map((e) => ({ id: e.id, name: e.name, on: e.calibratedOn })),

@@ -81,8 +81,11 @@ export const RECORD_COLUMNS: readonly Column[] = [
 ];
 
 export function gatesThen({ gates }: RecordEntry): string {
-  const names = [...new Set(gates.why.map((w) => `${w.name} ${w.state}`))].join(', ');
-  return names ? `${gates.state}: ${names}` : gates.state;
+  const names = [
+    ...new Set(gates.why.map((w) => `${w.name} ${w.state}${w.isMeasured ? ' as measured' : ''}`)),
+  ];
+  const stood = names.length ? `${gates.state}: ${names.join(', ')}` : gates.state;
+  return gates.anyway ? `${stood}; begun because: ${gates.anyway}` : stood;
 }
 
 /** What entries that stand add up to, by product. */

@@ -1,8 +1,8 @@
 import 'server-only';
 import Joi from 'joi';
 import { addDays, isoDay, parseDay, type Day } from '@/core/calendar/day';
-import { spanAt } from '@/core/calendar/span';
-import type { Facts } from '@/core/gates/gate';
+import { spanAt, worseState } from '@/core/calendar/span';
+import type { Facts, GateKey, Verdict } from '@/core/gates/gate';
 import type { Reason } from '@/core/gates/reason';
 import { productsOf, windowOf } from '@/core/gates/window';
 import { WHOLE_ZONE, areaOf, type Place } from '@/core/products/application';
@@ -23,12 +23,13 @@ import {
   type AmountUnit,
   type ProductRate,
 } from '@/core/units/rate';
-import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
+import { checkNow, measuredGates, type SeenNow } from '@/core/stop/seen-now';
+import { fromFahrenheit, fromMilesPerHour, fromSquareFeet, toSquareFeet } from '@/core/units/trade';
 import { isWeed, type Weed } from '@/core/weeds/weeds';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
-import { plainReason, type GatesThen } from '@/data/gates-then';
+import { plainReason, type GateThen, type GatesThen } from '@/data/gates-then';
 import { siteName, zoneOf } from '@/data/lawns';
 import { peopleOfCompany } from '@/data/people';
 import { licencesOf } from '@/data/resources';
@@ -75,6 +76,9 @@ export type RecordInput = Readonly<{
   confirmed: boolean;
   corrects: Readonly<{ id: string; reason: string }> | null;
 }>;
+/** What was seen there besides wind and air, and why it was begun all the same; a form does not ask. */
+export type SeenThere = Pick<SeenNow, 'green' | 'stages'> & Readonly<{ anyway: string }>;
+const NOBODY_LOOKED: SeenThere = { green: null, stages: [], anyway: '' };
 const typed = (most: number) => Joi.string().allow('').max(most).required();
 const WIND_FROM = ['', 'N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW', 'changing'] as const;
 export const recordShape = Joi.object<RecordInput>({
@@ -162,6 +166,7 @@ export function recordVisit(
   actor: Actor,
   input: RecordInput,
   words: (reason: Reason) => string,
+  there = NOBODY_LOOKED,
 ): Promise<Outcome<{ recordId: string }>> {
   requirePermission(actor, 'record');
   return inOrganisation(actor, async (db) => {
@@ -243,7 +248,18 @@ export function recordVisit(
     if (standing && (corrected === null || (await bySendKey(db, input.sendKey)) === null))
       return refuse({ kind: 'already-recorded', recordId: standing });
 
-    const gates = gatesOn(book, application, used, day, corrected, words);
+    const seen: SeenNow = {
+      wind: wind === null ? null : fromMilesPerHour(wind),
+      air: air === null ? null : fromFahrenheit(air),
+      green: there.green,
+      stages: there.stages,
+      isLeafWet: null,
+      isInBloom: null,
+    };
+    const gates = {
+      ...gatesOn(book, application, used, day, corrected, words, seen, hourIn(input.startedAt)),
+      anyway: there.anyway.trim() || (corrected?.gates.anyway ?? ''),
+    };
     const visitId = corrected?.visitId ?? input.sendKey;
     let recordId = '';
     for (const [i, u] of used.entries()) {
@@ -553,9 +569,13 @@ function questionsAbout(u: Used, i: number, { zone }: ZoneBook, day: Day): Issue
   return questions;
 }
 
+/** Noon where nobody said when: the middle of a working day. */
+const hourIn = (startedAt: string): number => (CLOCK.test(startedAt) ? Number(startedAt.slice(0, 2)) : 12);
+
 /**
- * How the gates of what was put down stood on that day, by what is on file now. A correction is judged as if what it
- * corrects had not been entered, and the whole day counts: it may be entered at night.
+ * How the gates of what was put down stood on that day: by what was measured there, and else by what is on file now. A
+ * correction is judged as if what it corrects had not been entered, and the whole day counts: it may be entered at night.
+ * @param hour of the work, for what was measured
  */
 function gatesOn(
   book: ZoneBook,
@@ -564,7 +584,9 @@ function gatesOn(
   day: Day,
   corrected: RecordEntry | null,
   words: (reason: Reason) => string,
-): GatesThen {
+  seen: SeenNow,
+  hour: number,
+): Omit<GatesThen, 'anyway'> {
   const without = new Set(corrected ? [corrected.id] : []);
   const facts: Facts = {
     ...book.facts,
@@ -596,24 +618,38 @@ function gatesOn(
   };
   const others = book.applications.filter((a) => a.id !== id);
   const context = contextOf([...others, visit], id, facts);
-  const { lanes, all } = windowOf(context, { from: day, to: addDays(day, 1) });
+  const { lanes } = windowOf(context, { from: day, to: addDays(day, 1) });
   const products = productsOf(context);
-  return {
-    state: spanAt(all, day)?.verdict.state ?? 'ajar',
-    why: lanes.flatMap(({ gate, of, lane }) => {
-      const verdict = spanAt(lane, day)?.verdict;
-      if (!verdict || verdict.state === 'open') return [];
-      return [
-        {
-          key: gate.key,
-          name: gate.name,
-          state: verdict.state,
-          product: products.find((p) => p.position === of)?.label.name ?? '',
-          strength: verdict.state === 'shut' ? verdict.strength : null,
-          reason: plainReason(verdict.reason),
-          sentence: words(verdict.reason),
-        },
-      ];
-    }),
-  };
+  const measured = measuredGates(seen);
+  const onFile = lanes.flatMap(({ gate, of, lane }): GateThen[] => {
+    const verdict = spanAt(lane, day)?.verdict;
+    if (!verdict || verdict.state === 'open' || measured.includes(gate.key)) return [];
+    const product = products.find((p) => p.position === of)?.label.name ?? '';
+    return [thenOf({ key: gate.key, gate: gate.name, product, verdict }, false, words)];
+  });
+  const there = checkNow({ ...facts, today: day, hour }, products, seen).flatMap((c) =>
+    c.kind === 'gate' ? [thenOf(c, true, words)] : [],
+  );
+  const why = [...onFile, ...there];
+  return { state: why.map((w) => w.state).reduce(worseState, 'open'), why };
 }
+
+const thenOf = (
+  {
+    key,
+    gate,
+    product,
+    verdict,
+  }: Readonly<{ key: GateKey; gate: string; product: string; verdict: Verdict }>,
+  isMeasured: boolean,
+  words: (reason: Reason) => string,
+): GateThen => ({
+  key,
+  name: gate,
+  state: verdict.state,
+  product,
+  strength: verdict.state === 'shut' ? verdict.strength : null,
+  reason: plainReason(verdict.reason),
+  sentence: words(verdict.reason),
+  isMeasured,
+});

@@ -10,7 +10,7 @@ import type { Reason } from '@/core/gates/reason';
 import type { DoneStop, ZoneOutcome } from '@/core/stop/bundle';
 import { USES } from '@/core/trade/terms';
 import { parseFigure } from '@/core/units/parse';
-import { STAGES, isWeed } from '@/core/weeds/weeds';
+import { STAGES, isWeed, type Stage, type Weed } from '@/core/weeds/weeds';
 import { requirePermission, type Actor } from '@/data/actor';
 import { dayIn, momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -65,6 +65,7 @@ export const doneStopShape = Joi.object<DoneStop>({
         water: text(40),
         method: text(40),
         equipment: text(120),
+        anyway: Joi.string().allow('').max(500).optional(),
       }).optional(),
     )
     .max(20)
@@ -123,9 +124,20 @@ export async function finishStop(
   const at = (phone: number) => new Date(phone + ahead);
   const clock = (phone: number) => DateTime.fromJSDate(at(phone), { zone: actor.timeZone }).toFormat('HH:mm');
   const dayOf = (phone: number): Day => Math.min(dayIn(at(phone), actor.timeZone), moment.today) as Day;
+  const green = s.seen.green.trim() ? parseFigure(s.seen.green, GREEN) : null;
   const outcomes: ZoneOutcome[] = [];
   for (const [i, z] of s.zones.entries()) {
-    if (!known.zones.some((k) => k.id === z.zoneId) || !z.products.length) continue;
+    if (!known.zones.some((k) => k.id === z.zoneId) || !z.products.length) {
+      outcomes.push({
+        zoneId: z.zoneId,
+        outcome: 'refused',
+        words: z.products.length
+          ? 'The zone is not on this lawn any more. Record it as other work on the zone where it was done.'
+          : 'No product was named. Record what was put down on the lawn.',
+        recordId: '',
+      });
+      continue;
+    }
     const [start, end] = [clock(z.startedAt), clock(z.endedAt)];
     const input: RecordInput = {
       sendKey: partKey(s.sendKey, ZONE_KEYS + i),
@@ -157,7 +169,17 @@ export async function finishStop(
       confirmed: true,
       corrects: null,
     };
-    outcomes.push(await outcomeOf(actor, z.zoneId, await recordVisit(actor, input, words)));
+    outcomes.push(
+      await outcomeOf(
+        actor,
+        z.zoneId,
+        await recordVisit(actor, input, words, {
+          green: green?.ok ? green.value / 100 : null,
+          stages: s.stages.flatMap(stageSeen),
+          anyway: z.anyway ?? '',
+        }),
+      ),
+    );
   }
   await inOrganisation(actor, async (db) => {
     const day = dayOf(s.leftAt);
@@ -185,7 +207,6 @@ export async function finishStop(
       },
     });
     let part = FINDING_KEYS;
-    const green = s.seen.green.trim() ? parseFigure(s.seen.green, GREEN) : null;
     for (const z of s.zones.filter((x) => known.zones.some((k) => k.id === x.zoneId))) {
       const common = { orgId: actor.orgId, zoneId: z.zoneId, on: day, person: actor.name };
       if (green?.ok)
@@ -196,11 +217,11 @@ export async function finishStop(
           figure: green.value,
           sendKey: partKey(s.sendKey, part++),
         });
-      for (const seen of s.stages.filter(isStageSeen))
+      for (const { weed, stage } of s.stages.flatMap(stageSeen))
         await addFinding(db, {
           ...common,
           kind: 'weed stage',
-          word: seen,
+          word: `${weed}|${stage}`,
           figure: null,
           sendKey: partKey(s.sendKey, part++),
         });
@@ -257,10 +278,12 @@ const SOIL_DEPTH_IN = '2';
 const NOTICE_DAYS = 14;
 const GREEN = { field: 'Green', unit: '%', least: 0, most: 100 } as const;
 
-const isStageSeen = (seen: string): boolean => {
-  const [weed = '', stage = ''] = seen.split('|');
-  return isWeed(weed) && STAGES.some((s) => s === stage);
-};
+/** "weed|stage" as a phone sends it; none where it is not known here. */
+function stageSeen(seen: string): { weed: Weed; stage: Stage }[] {
+  const [weed = '', named = ''] = seen.split('|');
+  const stage = STAGES.find((s) => s === named);
+  return isWeed(weed) && stage ? [{ weed, stage }] : [];
+}
 
 async function outcomeOf(
   actor: Actor,

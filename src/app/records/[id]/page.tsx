@@ -120,10 +120,16 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
         <h2 className="text-[19px]">
           Gates that day: {r.gates.state === 'open' ? 'all open' : r.gates.state}
         </h2>
+        {r.gates.anyway && (
+          <p className="mt-1 border-l-4 border-clay bg-paper px-3 py-1">
+            <b>Begun anyway, because:</b> {r.gates.anyway}
+          </p>
+        )}
         {r.gates.why.map((w) => (
           <p key={`${w.name}${w.product}`} className="mt-1 text-[15px]">
             <b className="font-cond">
               {w.name}, {w.state}
+              {w.isMeasured && ' by what was measured there'}
               {w.product && w.product !== r.productName && `, ${w.product.replace(', demo label', '')}`}.
             </b>{' '}
             {w.sentence ?? oldReasonWords(w.reason, show)}
