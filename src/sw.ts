@@ -2,6 +2,7 @@
 import { NetworkFirst, Serwist, type PrecacheEntry, type SerwistGlobalConfig } from 'serwist';
 import { GO_STORE } from './app/go/go-store';
 import { CARDS_STORE } from './app/load/cards-store';
+import { keptPages, noNetworkPage } from './app/no-network';
 import { TAKE_OVER } from './app/take-over';
 
 declare global {
@@ -15,6 +16,16 @@ declare const self: ServiceWorkerGlobalScope;
 const KEPT = ['/go', '/key'];
 const CARD = /^\/load\/[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
+/** What stands at an address that cannot be had without a network. */
+async function noNetwork(): Promise<Response> {
+  const stores = await Promise.all(
+    [GO_STORE, CARDS_STORE].map(async (name) => (await caches.open(name)).keys()),
+  );
+  return new Response(noNetworkPage(keptPages(stores.flat().map((r) => r.url))), {
+    headers: { 'content-type': 'text/html; charset=utf-8' },
+  });
+}
+
 /** A page that is asked for over the network first, and is kept for where there is none. */
 const kept = (cacheName: string, networkTimeoutSeconds: number) =>
   new NetworkFirst({
@@ -26,6 +37,7 @@ const kept = (cacheName: string, networkTimeoutSeconds: number) =>
       {
         cacheWillUpdate: ({ response }) =>
           Promise.resolve(response.status === 200 && !response.redirected ? response : null),
+        handlerDidError: noNetwork,
       },
     ],
   });
@@ -42,6 +54,10 @@ const serwist = new Serwist({
     {
       matcher: ({ request, url }) => request.mode === 'navigate' && KEPT.includes(url.pathname),
       handler: kept(GO_STORE, 8),
+    },
+    {
+      matcher: ({ request }) => request.mode === 'navigate',
+      handler: ({ request }) => fetch(request).catch(noNetwork),
     },
   ],
 });

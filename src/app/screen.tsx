@@ -11,6 +11,7 @@ import { DatabaseAway, pageActor } from '@/server/entry/session';
 import { signOutAction } from './actions';
 import { ClockControl } from './clock-control';
 import { LookAgain } from './look-again';
+import { SignOut } from './sign-out';
 import { WaitForDatabase } from './wait-for-database';
 
 /**
@@ -35,7 +36,7 @@ export function screen<Props>(render: (actor: Actor, props: Props) => Promise<Re
             today={today}
             clock={isDemo && may(actor, 'turn the clock') ? <ClockControl /> : null}
             news={<LookAgain />}
-            signOutAction={signOutAction}
+            leave={<SignOut userId={actor.userId} action={signOutAction} />}
           >
             {content}
           </Frame>

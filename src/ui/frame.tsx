@@ -27,12 +27,13 @@ type Props = Readonly<{
   clock: ReactNode;
   /** what background work is doing; nothing when it rests */
   news: ReactNode;
-  signOutAction: () => Promise<void>;
+  /** the way out */
+  leave: ReactNode;
   children: ReactNode;
 }>;
 
 /** The iron bar over every screen: where to go, which day it is, who is here. */
-export function Frame({ person, company, today, clock, news, signOutAction, children }: Props) {
+export function Frame({ person, company, today, clock, news, leave, children }: Props) {
   return (
     <>
       <a
@@ -69,9 +70,7 @@ export function Frame({ person, company, today, clock, news, signOutAction, chil
           </Link>
           <ThemeSwitch />
           <Shortcuts />
-          <form action={signOutAction}>
-            <button className="min-h-[44px] px-1 underline">Sign out</button>
-          </form>
+          {leave}
         </div>
       </header>
       <main id="main">{children}</main>

@@ -243,9 +243,15 @@ test('twelve stops on the phone, the network cut three times, the clock two hour
   expect(await records()).toBe(1);
   await b.driver.get(here);
   await b.page('5 things wait on this device');
+  // nobody signs out over it without a word
+  await press('Sign out');
+  await b.page('Sign out all the same');
   await line.mend();
+  // it is sent from any page
+  await b.go('/lawns');
   await b.driver.wait(async () => (await records()) === 5, 150_000);
   await b.driver.wait(async () => (await walks()) === 1, 150_000);
+  await b.driver.get(here);
 
   // cut while the work goes on
   await begin();

@@ -169,6 +169,14 @@ test('a card is ticked through on the phone, the network gone in the middle', as
   await b.driver.navigate().refresh();
   await b.page('What really went in');
   await areTicked(2);
+  // any other address says so, and leads to what was taken along
+  const cardAt = await b.driver.getCurrentUrl();
+  await b.go('/lawns');
+  await b.page('No network');
+  await (await b.find('//a[contains(., "Load card")]')).click();
+  await b.page('What really went in');
+  expect(await b.driver.getCurrentUrl()).toBe(cardAt);
+  await areTicked(2);
   for (let n = 3; n <= all; n++) await tick(n);
   await areTicked(all);
   await b.type(await b.field('Prodiamine'), '77');

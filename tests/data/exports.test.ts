@@ -41,7 +41,11 @@ test('CSV and JSON hold every entry, by the published schema; a word that looks 
   expect(mine['notes']).toBe(`'=1+1, missed "the corner"`);
   // 2.8 fl oz on 5,600 sq ft: 0.5 fl oz per 1,000 sq ft is 1.592 L/ha (1 fl oz = 29.5735 mL, by definition)
   expect([Number(mine['amount']), mine['amount_unit'], mine['rate_unit']]).toEqual([2.8, 'floz', 'L/ha']);
+  expect([mine['label_rate'], mine['label_rate_unit']]).toEqual(['0.5', 'fl oz/1,000 sq ft']);
   expect(Number(mine['rate'])).toBeCloseTo((2.8 * 0.0295735295625) / (5600 * 0.09290304e-4), 6);
+
+  // no figure has digits that nobody measured
+  expect(recordsAsCsv(all)).not.toMatch(/\d\.\d{10,}/);
 
   const ajv = new Ajv2020({ allErrors: true });
   (formats as unknown as { default: (to: Ajv2020) => void }).default(ajv);
@@ -96,6 +100,9 @@ test('the PDF says what 7 CFR part 110.3 asks of each entry, marks corrections, 
   expect(flat).toContain(`${all.entries.length} entries`);
   expect(flat).toContain('CORRECTED: another');
   expect(flat).toContain('50 fl oz');
+  // a company of the trade reads the label's units
+  expect(flat).toContain('0.574 fl oz/1,000 sq ft');
+  expect(flat).not.toMatch(/kg\/ha|L\/ha|\d kg/);
   expect(flat).toContain('18 March 2027');
   expect(flat).toContain('87,120 sq ft');
   expect(flat).toContain('Totals of the entries that stand');

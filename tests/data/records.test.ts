@@ -129,6 +129,27 @@ test('a key that was used for another zone records nothing, and says so', async 
   expect(JSON.stringify(elsewhere)).toContain('for another zone already');
 });
 
+// the house's own limit is 10 mph
+test.each([
+  ['4', []],
+  ['16', [{ key: 'wind', state: 'shut', isMeasured: true }]],
+])('a record with %s mph in it is judged by that, whatever was forecast', async (wind, stood) => {
+  const input = await recordInput('41 Tannery Row · lawn', {
+    applicationId: '',
+    confirmed: true,
+    water: '1',
+    wind,
+    method: 'backpack',
+    products: [
+      await unplanned('Dithiopyr', { use: 'spot', ground: `wind ${wind}`, area: '100', amount: '0.2' }),
+    ],
+  });
+  const { gates } = await entry(idOf(await record(input)));
+  expect(gates.why.filter((w) => w.key === 'wind')).toMatchObject(stood);
+  expect(gates.why.some((w) => w.state === 'shut') || stood.length === 0).toBe(true);
+  expect(gates.anyway).toBe('');
+});
+
 describe('figures that may be a slip are asked about', () => {
   test('an amount above the label', async () => {
     expect(await said(await recordInput(QUARRY, {}, { amount: '200' }))).toContain(

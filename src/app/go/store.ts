@@ -5,6 +5,7 @@ import type { DoneStop, StopBundle, ZoneOutcome } from '@/core/stop/bundle';
 import type { Run } from '@/core/stop/run';
 import type { WalkInput } from '@/server/lawns/walk';
 import type { PhotoInput } from '@/server/stop/keep-photo';
+import { goStoreOf } from '../waits-here';
 
 export type Waiting =
   | Readonly<{ kind: 'stop'; sendKey: string; lawnId: string; since: number; input: DoneStop }>
@@ -33,7 +34,7 @@ const stores = new Map<string, Promise<IDBPDatabase<GoStore>>>();
 export function storeOf(userId: string): Promise<IDBPDatabase<GoStore>> {
   const found = stores.get(userId);
   if (found) return found;
-  const opened = openDB<GoStore>(`iron-gate-go-${userId}`, 1, {
+  const opened = openDB<GoStore>(goStoreOf(userId), 1, {
     upgrade(db) {
       db.createObjectStore('bundles', { keyPath: 'key' });
       db.createObjectStore('runs', { keyPath: 'key' });

@@ -28,11 +28,11 @@ export default async function SignInPage({ searchParams }: PageProps<'/sign-in'>
   const { next } = await searchParams;
   return (
     <main className="mx-auto max-w-md px-5 pt-[12vh]">
-      <LeaveNothing />
       <h1 className="text-4xl font-bold tracking-wide">IRON GATE</h1>
       <p className="mt-1 text-lg text-steel">
         What may be applied on this lawn, how much of it, and on which days.
       </p>
+      <LeaveNothing />
       <div className="mt-6">
         <Pickets
           lane={sign}

@@ -6,11 +6,12 @@ import type { UnitSystem } from '@/core/units/measures';
 import 'server-only';
 import { stringify } from 'csv-stringify/sync';
 import { isoDay, type Day } from '@/core/calendar/day';
-import { amountOf, type RateUnit } from '@/core/units/rate';
+import { RATE_UNITS, amountOf, rateIn, type RateUnit } from '@/core/units/rate';
 import { WEEDS } from '@/core/weeds/weeds';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
+import { labelAt, labelsOf } from '@/data/products';
 import { recordsOf, type RecordEntry, type RecordQuery } from '@/data/records';
 
 type Shape = 'text' | 'number' | 'date' | 'moment' | 'ingredients';
@@ -20,8 +21,10 @@ type Column = Readonly<{
   shape: Shape;
   mayBeNull?: true;
   says: string;
-  of: (e: RecordEntry) => Value;
+  of: (e: FiledEntry) => Value;
 }>;
+/** An entry with the unit in which its label's sheet gives rates. */
+export type FiledEntry = RecordEntry & Readonly<{ labelUnit: RateUnit }>;
 
 const column = (key: string, shape: Shape, says: string, of: Column['of']): Column => ({
   key,
@@ -30,7 +33,16 @@ const column = (key: string, shape: Shape, says: string, of: Column['of']): Colu
   of,
 });
 const maybe = (c: Column): Column => ({ ...c, mayBeNull: true });
-const perHectare: Record<'mass' | 'volume', RateUnit | 'L/ha'> = { mass: 'kg/ha', volume: 'L/ha' };
+const SI_UNIT = { mass: 'kg/ha', volume: 'L/ha' } as const satisfies Record<string, RateUnit>;
+/** Without the last bits of a product of two figures: nobody measured them. */
+const plain = (value: number, digits = 9): number => Number(value.toPrecision(digits));
+/** In the unit of the label; in SI where that is of the other kind. */
+const labelRate = ({ rate, labelUnit }: FiledEntry) => {
+  const value = rateIn(rate, labelUnit);
+  return value === null
+    ? { value: rate.rate, unit: SI_UNIT[rate.by] }
+    : { value, unit: RATE_UNITS[labelUnit].words };
+};
 
 /** What a file says of an entry, in this order; units stand in the names. */
 export const RECORD_COLUMNS: readonly Column[] = [
@@ -51,10 +63,12 @@ export const RECORD_COLUMNS: readonly Column[] = [
   column('lot', 'text', 'lot number of the package', (e) => e.lot),
   column('amount', 'number', 'product used, in amount_unit', (e) => e.amount),
   column('amount_unit', 'text', 'unit of amount; oz is by weight', (e) => e.amountUnit),
-  column('rate', 'number', 'product per area, in rate_unit', (e) => e.rate.rate),
-  column('rate_unit', 'text', 'kg/ha or L/ha', (e) => perHectare[e.rate.by]),
+  column('label_rate', 'number', 'product per area, in label_rate_unit', (e) => plain(labelRate(e).value, 5)),
+  column('label_rate_unit', 'text', 'the unit of the label', (e) => labelRate(e).unit),
+  column('rate', 'number', 'product per area, in rate_unit', (e) => plain(e.rate.rate)),
+  column('rate_unit', 'text', 'kg/ha or L/ha', (e) => SI_UNIT[e.rate.by]),
   column('active_ingredients', 'ingredients', 'kg of each; null: the label sheet does not tell', (e) =>
-    e.ingredients.map((i) => ({ name: i.name, kg: i.kilograms })),
+    e.ingredients.map((i) => ({ name: i.name, kg: i.kilograms === null ? null : plain(i.kilograms) })),
   ),
   column('water_gal', 'number', 'carrier, US gallons', (e) => e.waterGal),
   column('use', 'text', 'what the product was for', (e) => e.use),
@@ -124,7 +138,7 @@ export type RecordFile = Readonly<{
   units: UnitSystem;
   madeOn: Day;
   query: RecordQuery;
-  entries: readonly RecordEntry[];
+  entries: readonly FiledEntry[];
   totals: readonly ProductTotal[];
 }>;
 
@@ -133,7 +147,13 @@ export function recordFile(actor: Actor, query: RecordQuery): Promise<RecordFile
   requirePermission(actor, 'see');
   return inOrganisation(actor, async (db) => {
     const { today } = await momentOf(db, actor);
-    const entries = (await recordsOf(db, query)).toReversed();
+    const labels = await labelsOf(db);
+    const entries = (await recordsOf(db, query))
+      .toReversed()
+      .map((e): FiledEntry => ({
+        ...e,
+        labelUnit: labelAt(labels, e.productId, e.labelVersion)?.rateUnit ?? SI_UNIT[e.rate.by],
+      }));
     return {
       organisation: actor.orgName,
       units: actor.units,

@@ -4,12 +4,11 @@ import { told, type UnitSystem } from '@/core/units/measures';
 import 'server-only';
 import type { Content, TableCell } from 'pdfmake';
 import { showFullDay } from '@/core/calendar/day';
-import { significant, SHOWS } from '@/core/units/format';
+import { SHOWS, showRate, significant } from '@/core/units/format';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { WEEDS } from '@/core/weeds/weeds';
-import type { RecordEntry } from '@/data/records';
 import { pdfBytes } from '../pdf';
-import { gatesThen, type RecordFile } from './export';
+import { gatesThen, type FiledEntry, type RecordFile } from './export';
 
 /** More than this is no document that somebody reads: the days are to be narrowed. */
 export const MOST_PDF_ENTRIES = 2000;
@@ -17,7 +16,7 @@ export const MOST_PDF_ENTRIES = 2000;
 const lines = (...parts: readonly (string | false | null | undefined)[]): string =>
   parts.filter(Boolean).join('\n');
 
-function row(e: RecordEntry, units: UnitSystem): TableCell[] {
+function row(e: FiledEntry, units: UnitSystem): TableCell[] {
   const isCorrected = e.correctedById !== null;
   const cells = [
     lines(showFullDay(e.appliedOn), [e.startedAt, e.endedAt].filter(Boolean).join(' to ')),
@@ -26,11 +25,13 @@ function row(e: RecordEntry, units: UnitSystem): TableCell[] {
       e.productName,
       e.registrationNumber && `Reg. ${e.registrationNumber}`,
       e.lot && `Lot ${e.lot}`,
-      ...e.ingredients.map((i) => i.kilograms !== null && `${i.name}: ${significant(i.kilograms, 4)} kg`),
+      ...e.ingredients.map(
+        (i) => i.kilograms !== null && `${i.name}: ${SHOWS[units].of('weight', i.kilograms, 4)}`,
+      ),
     ),
     lines(
       `${significant(e.amount, 5)} ${AMOUNT_UNITS[e.amountUnit].words}`,
-      `${significant(e.rate.rate, 4)} ${e.rate.by === 'mass' ? 'kg' : 'L'}/ha`,
+      showRate(e.rate, e.labelUnit),
       e.waterGal > 0 && `in ${told(e.waterGal, 'volume', units)} of water`,
     ),
     lines(
@@ -108,7 +109,7 @@ export async function recordsAsPdf(file: RecordFile): Promise<Buffer> {
             t.product,
             t.registration_number,
             String(t.entries),
-            `${significant(t.amount, 5)} ${t.unit}`,
+            SHOWS[units].of(t.unit === 'kg' ? 'weight' : 'volume', t.amount, 5),
             SHOWS[units].area(fromSquareFeet(t.area_sqft)),
           ]),
         ],

@@ -1,0 +1,34 @@
+/** What waits on this device to be sent, by person; nothing is opened that is not there. */
+import { openDB } from 'idb';
+
+const STORES = 'iron-gate-go-';
+export const goStoreOf = (userId: string): string => STORES + userId;
+
+/** Stops, walks and pictures of a person; 0 where the device keeps none, or does not say. */
+export async function waitingOf(userId: string): Promise<number> {
+  return (await names()).includes(goStoreOf(userId)) ? count(goStoreOf(userId)) : 0;
+}
+
+/** Of everybody who used this device. */
+export async function waitingOfAll(): Promise<number> {
+  const counts = await Promise.all((await names()).filter((n) => n.startsWith(STORES)).map(count));
+  return counts.reduce((a, b) => a + b, 0);
+}
+
+const names = async (): Promise<string[]> =>
+  'indexedDB' in globalThis && 'databases' in indexedDB
+    ? (await indexedDB.databases()).flatMap((d) => d.name ?? [])
+    : [];
+
+async function count(name: string): Promise<number> {
+  try {
+    const db = await openDB(name);
+    try {
+      return db.objectStoreNames.contains('queue') ? await db.count('queue') : 0;
+    } finally {
+      db.close();
+    }
+  } catch {
+    return 0;
+  }
+}
