@@ -68,7 +68,7 @@ export const RECORD_COLUMNS: readonly Column[] = [
   column('rate', 'number', 'product per area, in rate_unit', (e) => plain(e.rate.rate)),
   column('rate_unit', 'text', 'kg/ha or L/ha', (e) => SI_UNIT[e.rate.by]),
   column('active_ingredients', 'ingredients', 'kg of each; null: the label sheet does not tell', (e) =>
-    e.ingredients.map((i) => ({ name: i.name, kg: i.kilograms === null ? null : plain(i.kilograms) })),
+    e.ingredients.map((i) => ({ name: i.name, kg: i.kilograms === null ? null : plain(i.kilograms, 5) })),
   ),
   column('water_gal', 'number', 'carrier, US gallons', (e) => e.waterGal),
   column('use', 'text', 'what the product was for', (e) => e.use),
