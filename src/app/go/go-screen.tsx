@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import { parseDay, showWeekday } from '@/core/calendar/day';
 import { BUNDLE_VERSION, type BundleStop, type StopBundle } from '@/core/stop/bundle';
+import { nextStop } from '@/core/stop/path';
 import { beginRun, doneStopOf, isRun, type Run } from '@/core/stop/run';
 import { minuteWords } from '@/ui/day-words';
 import { plural } from '@/ui/words';
@@ -78,9 +79,8 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
     keep(done);
     const input = doneStopOf(stop, done, bundle, Date.now());
     await queue.put({ kind: 'stop', sendKey: run.sendKey, lawnId: stop.lawnId, since: Date.now(), input });
-    const at = bundle.stops.findIndex((s) => s.lawnId === stop.lawnId);
-    const next = bundle.stops.slice(at + 1).find((s) => !runs.get(s.lawnId)?.leftAt && !isDone(s));
-    location.hash = next ? next.lawnId : '';
+    const isOver = (s: BundleStop) => Boolean(runs.get(s.lawnId)?.leftAt) || isDone(s);
+    location.hash = nextStop(bundle, isOver, stop.lawnId)?.lawnId ?? '';
   };
   const stop = bundle.stops.find((s) => s.lawnId === chosen);
   const waiting = queue.waiting.length;
@@ -116,6 +116,7 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
           bundle={bundle}
           phoneAhead={kept.phoneAt ? kept.phoneAt - bundle.madeAt : 0}
           run={runs.get(stop.lawnId) ?? null}
+          others={[...runs.values()].filter((r) => r.lawnId !== stop.lawnId)}
           onBegin={() => keep(beginRun(stop, bundle, crypto.randomUUID()))}
           onKeep={keep}
           onWait={(w) => void queue.put(w)}

@@ -15,22 +15,24 @@ export type StepProps = Readonly<{
   change: (part: Partial<Run>) => void;
 }>;
 
+/** One tick, of one thing or of several that are told together. */
 export function Tick({
   run,
   change,
-  name,
+  names,
   children,
-}: Pick<StepProps, 'run' | 'change'> & Readonly<{ name: string; children: ReactNode }>) {
-  const isOn = run.ticked.includes(name);
+}: Pick<StepProps, 'run' | 'change'> & Readonly<{ names: readonly string[]; children: ReactNode }>) {
+  const isOn = names.every((n) => run.ticked.includes(n));
   return (
     <label className="flex min-h-[60px] items-center gap-4 border-2 border-hair bg-paper px-3 py-2 text-[18px] leading-snug">
       <input
         type="checkbox"
         className="size-8 shrink-0 accent-[var(--color-moss)]"
         checked={isOn}
-        onChange={(e) =>
-          change({ ticked: e.target.checked ? [...run.ticked, name] : run.ticked.filter((t) => t !== name) })
-        }
+        onChange={(e) => {
+          const others = run.ticked.filter((t) => !names.includes(t));
+          change({ ticked: e.target.checked ? [...others, ...names] : others });
+        }}
       />
       <span>{children}</span>
     </label>

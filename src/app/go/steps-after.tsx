@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { STEPS, lacksOf, type Step } from '@/core/stop/run';
 import { Labelled } from '@/ui/labelled';
-import { capital, list, plural } from '@/ui/words';
+import { capital, plural } from '@/ui/words';
 import { NO_PICTURE, pictureOf } from './photo';
 import { Tick, type StepProps } from './step-parts';
 import type { Waiting } from './store';
@@ -30,7 +30,7 @@ export function Sign({
       <pre className="whitespace-pre-wrap border-2 border-iron bg-paper px-3 py-2 font-text text-[17px]">
         {stop.sign}
       </pre>
-      <Tick run={run} change={change} name="sign set">
+      <Tick run={run} change={change} names={['sign set']}>
         The sign stands where people come in.
       </Tick>
       {(['sign', 'lawn'] as const).map((what) => (
@@ -109,9 +109,17 @@ export function Customer({ run, change }: StepProps) {
   );
 }
 
+/** What is usually done at a stop: ticked here in one look, or at its own step. */
+const USUAL = {
+  'hazards seen': 'Hazards and what gets nothing were looked for.',
+  'edges looked at': 'Edges looked at: nothing on beds, trees or water, no strip was missed.',
+  'sign set': 'The sign stands where people come in.',
+} as const;
+
 export function Done({
   stop,
   run,
+  change,
   lacks,
   goTo,
   isWaiting,
@@ -122,8 +130,6 @@ export function Done({
         {isWaiting ? 'Done. Kept on this phone; it sends automatically.' : 'Done and sent.'}
       </p>
     );
-  const usual = ['hazards seen', 'kept out seen', 'edges looked at', 'sign set'];
-  const open = usual.filter((t) => !run.ticked.includes(t));
   return (
     <>
       {lacks.map((l, i) => (
@@ -136,10 +142,12 @@ export function Done({
           {capital(l.problem)}. <b>{l.remedy}</b>
         </button>
       ))}
-      {open.length > 0 && (
-        <p className="border-l-8 border-straw bg-paper px-3 py-2 text-[17px]">Not ticked: {list(open)}.</p>
-      )}
       {!lacks.length && <p className="text-[18px]">All that the record needs of {stop.address} is here.</p>}
+      {Object.entries(USUAL).map(([name, words]) => (
+        <Tick key={name} run={run} change={change} names={[name]}>
+          {words}
+        </Tick>
+      ))}
     </>
   );
 }

@@ -1,13 +1,14 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
+import { carriedTo, wornTick, type Carried } from '@/core/stop/path';
 import { foundIn, labelOf, seenIn, type Run } from '@/core/stop/run';
 import { STAGES, WEEDS, stageWords, type Weed } from '@/core/weeds/weeds';
 import { safetyOf } from '@/ui/load-words';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
-import { capital, list, shortName } from '@/ui/words';
+import { capital, list, plural, shortName } from '@/ui/words';
 import type { Waiting } from './store';
 import {
   FoundLines,
@@ -30,6 +31,11 @@ export function Arrive({ stop, bundle, run, change }: StepProps) {
     <>
       <p className="text-[18px]">{stop.customer}</p>
       {stop.notes && <p className="border-l-4 border-straw bg-paper px-3 py-2 text-[18px]">{stop.notes}</p>}
+      {stop.hazards && (
+        <p className="border-l-8 border-clay bg-paper px-3 py-2 text-[18px]">
+          <b>Hazards.</b> {stop.hazards}
+        </p>
+      )}
       {stop.zones.map((z) => (
         <div key={z.zoneId} className="border-2 border-hair bg-paper px-3 py-2">
           <p className="font-cond text-[20px] font-semibold">
@@ -77,10 +83,10 @@ export function Look(props: StepProps) {
   const feet = (ft: number) => show.length((ft * 0.3048) as never);
   return (
     <>
-      <Tick run={run} change={change} name="hazards seen">
+      <Tick run={run} change={change} names={['hazards seen']}>
         <b>Hazards.</b> {stop.hazards || 'None are on file: look for dogs, children, toys, low lights.'}
       </Tick>
-      <Tick run={run} change={change} name="kept out seen">
+      <Tick run={run} change={change} names={['kept out seen']}>
         <b>Gets nothing.</b>{' '}
         {list(
           [...edges.map((z) => z.keptOut), stop.waters && `stay off the water: ${stop.waters}`].filter(
@@ -128,9 +134,45 @@ function YesNo({
   );
 }
 
-type CheckProps = StepProps & Readonly<{ phoneAhead: number; onWait: (w: Waiting) => void }>;
+/** Wind and air of next door, a moment ago: one tap says that they still are so. */
+function CarriedHere({
+  carried: { from, minutes, ...measured },
+  onConfirm,
+}: Readonly<{ carried: Carried; onConfirm: (part: Partial<Run>) => void }>) {
+  const show = useShows();
+  const { wind, air } = seenIn({ ...NOTHING_SEEN, ...measured });
+  return (
+    <div className="border-2 border-iron bg-paper px-3 py-2">
+      <p className="text-[18px]">
+        <b>
+          Wind {wind === null ? measured.wind : show.wind(wind)} {measured.windFrom}, air{' '}
+          {air === null ? measured.air : show.temperature(air)}
+        </b>
+        , measured {plural(Math.max(1, Math.round(minutes)), 'minute')} ago at {from}.
+      </p>
+      <button
+        type="button"
+        className="button button-loud mt-2 min-h-[60px] w-full text-[20px]"
+        onClick={() => onConfirm(measured)}
+      >
+        Still so here: use it
+      </button>
+    </div>
+  );
+}
+const NOTHING_SEEN = { green: '', leafWet: null, bloom: null, stages: {} } as const;
+
+type CheckProps = StepProps &
+  Readonly<{
+    phoneAhead: number;
+    others: readonly Run[];
+    onWait: (w: Waiting) => void;
+    onConfirm: (part: Partial<Run>) => void;
+  }>;
 export function Check(props: CheckProps) {
   const { stop, bundle, run, change, phoneAhead, onWait } = props;
+  const [carried] = useState(() => carriedTo(stop, bundle, props.others, Date.now()));
+  const measure = (part: Partial<Run>) => change({ ...part, measuredAt: Date.now() });
   const weeds = [...new Set(productsOf(props).flatMap(({ product }) => product.targets))];
   const sprayed = isSprayed(props);
   const [now] = useState(() => hourNow(phoneAhead, bundle));
@@ -139,8 +181,11 @@ export function Check(props: CheckProps) {
   const isClear = zones.every((z) => z.found.length === 0);
   return (
     <>
+      {carried && run.wind === '' && run.air === '' && (
+        <CarriedHere carried={carried} onConfirm={props.onConfirm} />
+      )}
       <div className="grid grid-cols-2 gap-3">
-        <MeasureField name="Wind" measure="wind" value={run.wind} onChange={(wind) => change({ wind })} />
+        <MeasureField name="Wind" measure="wind" value={run.wind} onChange={(wind) => measure({ wind })} />
         <Labelled name="Wind from">
           {(f) => (
             <select {...f} value={run.windFrom} onChange={(e) => change({ windFrom: e.target.value })}>
@@ -151,7 +196,7 @@ export function Check(props: CheckProps) {
             </select>
           )}
         </Labelled>
-        <MeasureField name="Air" measure="temperature" value={run.air} onChange={(air) => change({ air })} />
+        <MeasureField name="Air" measure="temperature" value={run.air} onChange={(air) => measure({ air })} />
         <Labelled name="Green, % of the leaf">
           {(f) => (
             <input
@@ -245,7 +290,7 @@ export function WearStep(props: StepProps) {
   return (
     <>
       {safetyOf(labels.map((label) => ({ label }))).map(({ labels: of, ppe, reentry, restricted }) => (
-        <Tick key={of[0]!.id} run={run} change={change} name={`ppe ${of[0]!.id}`}>
+        <Tick key={of[0]!.id} run={run} change={change} names={of.map((l) => wornTick(l.id))}>
           <b>{list(of.map(shortName))}</b>
           {of.some((l) => l.signalWord !== 'none') && ` · ${of[0]!.signalWord.toUpperCase()}`}
           <br />

@@ -34,7 +34,9 @@ function withZone(run: Run, zoneId: string, part: Partial<ZoneRun>): Pick<Run, '
   return { zones: { ...run.zones, [zoneId]: { ...run.zones[zoneId]!, ...part } } };
 }
 
-export function Apply(props: StepProps & Readonly<{ phoneAhead: number; onCheck: () => void }>) {
+type ApplyProps = StepProps &
+  Readonly<{ phoneAhead: number; onCheck: () => void; onAllDown: (part: Partial<Run>) => void }>;
+export function Apply(props: ApplyProps) {
   const { stop, bundle, run, change } = props;
   const show = useShows();
   const [now] = useState(() => hourNow(props.phoneAhead, bundle));
@@ -83,7 +85,12 @@ export function Apply(props: StepProps & Readonly<{ phoneAhead: number; onCheck:
                     type="button"
                     className="button button-on min-h-[60px] text-[20px]"
                     aria-label={`End ${z.name}`}
-                    onClick={() => change(withZone(run, z.zoneId, { endedAt: Date.now() }))}
+                    onClick={() => {
+                      const down = withZone(run, z.zoneId, { endedAt: Date.now() });
+                      const isAll = openZones(props).every((o) => down.zones[o.zoneId]?.endedAt);
+                      if (isAll) props.onAllDown(down);
+                      else change(down);
+                    }}
                   >
                     It is down
                   </button>
@@ -290,14 +297,14 @@ export function Clean(props: StepProps) {
   return (
     <>
       {granules && (
-        <Tick run={run} change={change} name="granules blown off">
+        <Tick run={run} change={change} names={['granules blown off']}>
           Granules are blown or swept off drive, walk and street, back into the lawn.
         </Tick>
       )}
-      <Tick run={run} change={change} name="edges looked at">
+      <Tick run={run} change={change} names={['edges looked at']}>
         Edges looked at: nothing on beds, trees or water, no strip was missed.
       </Tick>
-      <Tick run={run} change={change} name="strapped down">
+      <Tick run={run} change={change} names={['strapped down']}>
         Gate shut, hose in, equipment strapped down.
       </Tick>
       <Labelled name="Notes for the record">

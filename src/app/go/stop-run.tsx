@@ -1,6 +1,7 @@
 'use client';
 import { useEffect } from 'react';
 import type { BundleStop, StopBundle } from '@/core/stop/bundle';
+import { nextStep } from '@/core/stop/path';
 import { STEPS, lacksOf, type Run, type Step } from '@/core/stop/run';
 import { Customer, Done, Sign } from './steps-after';
 import { Arrive, Check, Look, WearStep } from './steps-before';
@@ -13,6 +14,8 @@ type Props = Readonly<{
   /** ms that the phone's clock is ahead of the company's */
   phoneAhead: number;
   run: Run | null;
+  /** of the other stops of the day */
+  others: readonly Run[];
   waiting: readonly Waiting[];
   answers: readonly Answered[];
   onBegin: () => void;
@@ -54,6 +57,7 @@ export function StopRun({
   bundle,
   phoneAhead,
   run,
+  others,
   waiting,
   answers,
   onBegin,
@@ -61,11 +65,13 @@ export function StopRun({
   onWait,
   onDone,
 }: Props) {
+  const isRecorded = stop.zones.every((z) => z.doneBy !== '');
   useEffect(() => {
-    if (!run) onBegin();
+    if (!run && !isRecorded) onBegin();
     // once for each stop
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [stop.lawnId]);
+  if (!run && isRecorded) return <Recorded stop={stop} onBegin={onBegin} />;
   if (!run) return <p className="pt-4 text-lg">Opening…</p>;
   const change = (part: Partial<Run>) => onKeep({ ...run, ...part });
   const at = STEPS.indexOf(run.step);
@@ -77,7 +83,12 @@ export function StopRun({
   const problem = answers.find((a) => a.sendKey === run.sendKey)?.problem ?? '';
   const lacks = lacksOf(stop, run, bundle);
   const isSent = run.leftAt !== null;
-  const next = STEPS[at + 1];
+  const isLast = at === STEPS.length - 1;
+  /** On to the next step that asks for something, with what was just said. */
+  const goOn = (part: Partial<Run> = {}) => {
+    change({ ...part, step: nextStep(stop, { ...run, ...part }, bundle, others) });
+    scrollTo(0, 0);
+  };
   const props = { stop, bundle, run, change };
   const photos = waiting.filter((w) => w.kind === 'photo' && w.input.stopKey === run.sendKey).length;
   return (
@@ -88,14 +99,13 @@ export function StopRun({
         </a>
       </p>
       <h1 className="text-[26px] leading-tight">{stop.address}</h1>
-      <nav aria-label="Steps" className="mt-2 grid grid-cols-10 gap-0.5">
+      <nav aria-label="Steps" className="mt-2 grid grid-cols-5 gap-0.5">
         {STEPS.map((s, i) => (
           <button
             key={s}
             type="button"
-            aria-label={NAMES[s]}
             aria-current={s === run.step ? 'step' : undefined}
-            className={`h-[44px] border-b-4 font-cond text-[15px] ${
+            className={`h-[44px] border-b-4 font-cond text-[16px] ${
               s === run.step
                 ? 'border-clay bg-iron text-lime'
                 : i < at
@@ -104,7 +114,7 @@ export function StopRun({
             }`}
             onClick={() => goTo(s)}
           >
-            {i + 1}
+            {NAMES[s]}
           </button>
         ))}
       </nav>
@@ -118,9 +128,13 @@ export function StopRun({
       <div className="mt-3 grid gap-3">
         {run.step === 'arrive' && <Arrive {...props} />}
         {run.step === 'look' && <Look {...props} />}
-        {run.step === 'check' && <Check {...props} phoneAhead={phoneAhead} onWait={onWait} />}
+        {run.step === 'check' && (
+          <Check {...props} phoneAhead={phoneAhead} others={others} onWait={onWait} onConfirm={goOn} />
+        )}
         {run.step === 'wear' && <WearStep {...props} />}
-        {run.step === 'apply' && <Apply {...props} phoneAhead={phoneAhead} onCheck={() => goTo('check')} />}
+        {run.step === 'apply' && (
+          <Apply {...props} phoneAhead={phoneAhead} onCheck={() => goTo('check')} onAllDown={goOn} />
+        )}
         {run.step === 'used' && <Used {...props} />}
         {run.step === 'clean' && <Clean {...props} />}
         {run.step === 'sign' && <Sign {...props} photos={photos} onPhoto={onWait} />}
@@ -143,20 +157,17 @@ export function StopRun({
         >
           Back
         </button>
-        {next ? (
+        {!isLast ? (
           <button
             type="button"
             className="button button-loud min-h-[60px] text-[20px]"
-            onClick={() => {
-              if (run.step === 'arrive' && run.arrivedAt === null) {
-                change({ arrivedAt: Date.now(), step: next });
-                scrollTo(0, 0);
-              } else goTo(next);
-            }}
+            onClick={() =>
+              goOn(run.step === 'arrive' && run.arrivedAt === null ? { arrivedAt: Date.now() } : {})
+            }
           >
             {run.step === 'arrive' && run.arrivedAt === null
               ? 'I am here: start the clock'
-              : `Next: ${NAMES[next]}`}
+              : `Next: ${NAMES[nextStep(stop, run, bundle, others)]}`}
           </button>
         ) : (
           <button
@@ -169,6 +180,34 @@ export function StopRun({
           </button>
         )}
       </div>
+    </>
+  );
+}
+
+/** A stop that is in the book already: it is not begun again by mistake. */
+function Recorded({ stop, onBegin }: Pick<Props, 'stop' | 'onBegin'>) {
+  return (
+    <>
+      <p>
+        <a href="#" className="inline-flex min-h-[44px] items-center">
+          All stops
+        </a>
+      </p>
+      <h1 className="text-[26px] leading-tight">{stop.address}</h1>
+      {stop.zones.map((z) => (
+        <p key={z.zoneId} className="mt-2 border-l-8 border-moss bg-paper px-3 py-2 text-[18px]">
+          <b>{z.name}:</b> recorded by {z.doneBy}.
+        </p>
+      ))}
+      <a
+        href={`/lawns/${stop.zones[0]!.zoneId}/visits`}
+        className="button mt-3 min-h-[60px] w-full text-[18px]"
+      >
+        See what was recorded, or correct it
+      </a>
+      <button type="button" className="button mt-3 min-h-[60px] w-full text-[18px]" onClick={onBegin}>
+        Open the stop all the same
+      </button>
     </>
   );
 }

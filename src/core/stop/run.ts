@@ -50,6 +50,8 @@ export type Run = Readonly<{
   wind: string;
   windFrom: string;
   air: string;
+  /** when wind and air were measured, by the phone's clock; not kept by runs that were begun earlier */
+  measuredAt?: number;
   green: string;
   soil: string;
   place: DoneStop['place'];
@@ -130,7 +132,7 @@ const figureIn = (text: string, unit: string): number | null => {
 };
 
 /** What was seen so far, in SI. */
-export function seenIn(run: Run): SeenNow {
+export function seenIn(run: Pick<Run, 'wind' | 'air' | 'green' | 'leafWet' | 'bloom' | 'stages'>): SeenNow {
   const [wind, air, green] = [
     figureIn(run.wind, 'wind'),
     figureIn(run.air, 'temperature'),

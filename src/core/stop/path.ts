@@ -1,0 +1,93 @@
+/** The shortest honest way through a stop: steps that have nothing to ask are passed, and what was measured next door stands there to confirm. */
+import type { BundleStop, StopBundle } from './bundle';
+import { STEPS, lacksOf, labelOf, type Run, type Step } from './run';
+
+/** What was measured is confirmed for so long, by the label's spirit and the trade's habit; ours. */
+export const CARRIED_MINUTES = 30;
+
+/** Wind and air of another stop of the street. @param minutes since they were measured */
+export type Carried = Readonly<{
+  from: string;
+  wind: string;
+  windFrom: string;
+  air: string;
+  measuredAt: number;
+  minutes: number;
+}>;
+
+/** "12 Lantern Row" is on "Lantern Row". */
+const streetOf = (address: string): string => address.replace(/^\s*\d+\s*[a-z]?\s+/i, '').trim();
+
+/**
+ * The newest measurement of this street that is not too old; its age counts from the measuring, however often it was
+ * confirmed since. Null: there is none.
+ * @param now ms by the phone's clock
+ */
+export function carriedTo(
+  stop: BundleStop,
+  bundle: StopBundle,
+  runs: Iterable<Run>,
+  now: number,
+): Carried | null {
+  const street = streetOf(stop.address);
+  let newest: Carried | null = null;
+  for (const { lawnId, wind, windFrom, air, measuredAt } of runs) {
+    const there = bundle.stops.find((s) => s.lawnId === lawnId);
+    if (!there || measuredAt === undefined || measuredAt > now || wind.trim() === '' || air.trim() === '')
+      continue;
+    const minutes = (now - measuredAt) / 60_000;
+    if (streetOf(there.address) !== street || minutes > CARRIED_MINUTES) continue;
+    if (newest && newest.measuredAt >= measuredAt) continue;
+    newest = { from: there.address, wind, windFrom, air, measuredAt, minutes };
+  }
+  return newest;
+}
+
+/** Ticks of what is worn, by the label. */
+export const wornTick = (labelId: string): string => `ppe ${labelId}`;
+
+/** Labels of a stop whose protective equipment nobody has ticked in this load yet, on this stop or another. */
+function notWorn(stop: BundleStop, run: Run, bundle: StopBundle, runs: readonly Run[]): string[] {
+  const ticked = new Set([run, ...runs].flatMap((r) => r.ticked));
+  const open = stop.zones.filter((z) => !run.zones[z.zoneId]?.isLeftOut);
+  const labels = new Set(open.flatMap((z) => z.products.map((p) => p.labelId)));
+  return [...labels].filter((id) => !ticked.has(wornTick(id)));
+}
+
+/** Whether a step asks for anything that is not answered yet. The last one always does. */
+function asks(step: Step, stop: BundleStop, run: Run, bundle: StopBundle, runs: readonly Run[]): boolean {
+  switch (step) {
+    case 'arrive':
+      return run.arrivedAt === null;
+    case 'check':
+    case 'used':
+      return lacksOf(stop, run, bundle).some((i) => i.field === step);
+    case 'apply':
+      return lacksOf(stop, run, bundle).some((i) => i.field === 'apply');
+    case 'wear': {
+      const isRestricted = stop.zones.some((z) => z.products.some((p) => labelOf(bundle, p).restrictedUse));
+      return notWorn(stop, run, bundle, runs).length > 0 || (isRestricted && run.certifiedBy === '');
+    }
+    case 'look':
+    case 'clean':
+    case 'sign':
+    case 'customer':
+      return false;
+    case 'done':
+      return true;
+  }
+}
+
+/** The next step that asks for something; those between have nothing and can be opened all the same. */
+export function nextStep(stop: BundleStop, run: Run, bundle: StopBundle, runs: Iterable<Run>): Step {
+  const others = [...runs];
+  const after = STEPS.slice(STEPS.indexOf(run.step) + 1);
+  return after.find((s) => asks(s, stop, run, bundle, others)) ?? 'done';
+}
+
+/** The stop that is next: the first in order that is not done, whichever was done last. */
+export const nextStop = (
+  { stops }: StopBundle,
+  done: (s: BundleStop) => boolean,
+  but: string,
+): BundleStop | undefined => stops.find((s) => s.lawnId !== but && !done(s));
