@@ -24,7 +24,8 @@ import {
 const WalkAtStop = dynamic(() => import('./walk-at-stop'));
 
 /** A stop before the work: what is there, what stands against it by what is seen, and what is worn. */
-export function Arrive({ stop, bundle, run, change }: StepProps) {
+export function Arrive(props: StepProps) {
+  const { stop, bundle, run, change } = props;
   const show = useShows();
   const [trouble, setTrouble] = useState('');
   return (
@@ -50,6 +51,12 @@ export function Arrive({ stop, bundle, run, change }: StepProps) {
           {z.why && <p className="text-[15px] text-steel">{z.why}</p>}
         </div>
       ))}
+      <p className="border-l-8 border-water bg-paper px-3 py-2 text-[17px]">
+        <b>Wear:</b>{' '}
+        {list([
+          ...new Set(safetyOf(labelsOf(props).map((label) => ({ label }))).map((s) => s.ppe || PLAIN_WEAR)),
+        ])}
+      </p>
       {!stop.isPlaced && (
         <button
           type="button"
@@ -282,11 +289,17 @@ const withStage = (stages: Run['stages'], weed: Weed, stage: string): Run['stage
   return stage === '' ? rest : { ...rest, [weed]: stage };
 };
 
+/** Where a sheet says nothing. Common practice, no source. */
+const PLAIN_WEAR = 'gloves, long sleeves, boots and eye protection';
+const labelsOf = (props: StepProps) => [
+  ...new Map(
+    productsOf(props).map(({ product }) => [product.labelId, labelOf(props.bundle, product)]),
+  ).values(),
+];
+
 export function WearStep(props: StepProps) {
   const { bundle, run, change } = props;
-  const labels = [
-    ...new Map(productsOf(props).map(({ product }) => [product.labelId, labelOf(bundle, product)])).values(),
-  ];
+  const labels = labelsOf(props);
   return (
     <>
       {safetyOf(labels.map((label) => ({ label }))).map(({ labels: of, ppe, reentry, restricted }) => (
@@ -294,7 +307,7 @@ export function WearStep(props: StepProps) {
           <b>{list(of.map(shortName))}</b>
           {of.some((l) => l.signalWord !== 'none') && ` · ${of[0]!.signalWord.toUpperCase()}`}
           <br />
-          {ppe || 'The sheet says nothing: wear gloves, long sleeves, boots and eye protection.'}
+          {ppe || `The sheet says nothing: wear ${PLAIN_WEAR}.`}
           <span className="mt-1 block text-[15px] text-steel">Re-entry: {reentry || 'until dry'}</span>
           {restricted && <b className="block">Restricted use: certified applicator only.</b>}
         </Tick>

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect } from 'react';
 import type { BundleStop, StopBundle } from '@/core/stop/bundle';
-import { nextStep } from '@/core/stop/path';
+import { asks, nextStep } from '@/core/stop/path';
 import { STEPS, lacksOf, type Run, type Step } from '@/core/stop/run';
 import { Customer, Done, Sign } from './steps-after';
 import { Arrive, Check, Look, WearStep } from './steps-before';
@@ -83,6 +83,7 @@ export function StopRun({
   const problem = answers.find((a) => a.sendKey === run.sendKey)?.problem ?? '';
   const lacks = lacksOf(stop, run, bundle);
   const isSent = run.leftAt !== null;
+  const isAsked = asks(run.step, stop, run, bundle, others);
   const isLast = at === STEPS.length - 1;
   /** On to the next step that asks for something, with what was just said. */
   const goOn = (part: Partial<Run> = {}) => {
@@ -160,7 +161,8 @@ export function StopRun({
         {!isLast ? (
           <button
             type="button"
-            className="button button-loud min-h-[60px] text-[20px]"
+            // what the step is for comes first
+            className={`button min-h-[60px] text-[20px] ${isAsked && run.step === 'apply' ? '' : 'button-loud'}`}
             onClick={() =>
               goOn(run.step === 'arrive' && run.arrivedAt === null ? { arrivedAt: Date.now() } : {})
             }

@@ -166,13 +166,9 @@ const errorWords = (
   { days, dayAhead, weekAhead }: NonNullable<StationNews['forecastError']>,
   show: Shows,
 ): string =>
-  [
-    `The forecast of air temperature is usually off by ${show.warmth(dayAhead)} a day ahead`,
-    weekAhead !== null && `, ${show.warmth(weekAhead)} a week ahead`,
-    `: ${plural(days, 'day')} forecast so far have come.`,
-  ]
-    .filter(Boolean)
-    .join('');
+  `The forecast of air temperature is usually off by ${show.warmth(dayAhead)} a day ahead${
+    weekAhead === null ? '' : ` and ${show.warmth(weekAhead)} a week ahead`
+  }, by ${plural(days, 'forecast day')} checked against what came.`;
 
 function reachWords(
   { from, to, days, forecastIssuedOn }: StationNews,
