@@ -152,8 +152,10 @@ function CarriedHere({
     <div className="border-2 border-iron bg-paper px-3 py-2">
       <p className="text-[18px]">
         <b>
-          Wind {wind === null ? measured.wind : show.wind(wind)} {measured.windFrom}, air{' '}
-          {air === null ? measured.air : show.temperature(air)}
+          {[
+            `Wind ${wind === null ? measured.wind : show.wind(wind)} ${measured.windFrom}`.trim(),
+            `air ${air === null ? measured.air : show.line(air)}`,
+          ].join(', ')}
         </b>
         , measured {plural(Math.max(1, Math.round(minutes)), 'minute')} ago at {from}.
       </p>

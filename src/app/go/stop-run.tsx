@@ -162,7 +162,7 @@ export function StopRun({
           <button
             type="button"
             // what the step is for comes first
-            className={`button min-h-[60px] text-[20px] ${isAsked && run.step === 'apply' ? '' : 'button-loud'}`}
+            className={`button min-h-[60px] text-[20px] ${isAsked && run.step !== 'arrive' ? '' : 'button-loud'}`}
             onClick={() =>
               goOn(run.step === 'arrive' && run.arrivedAt === null ? { arrivedAt: Date.now() } : {})
             }
