@@ -114,7 +114,7 @@ export const labelOf = ({ labels }: Pick<StopBundle, 'labels'>, p: BundleProduct
   labels.find((l) => l.id === p.labelId)!;
 
 /** The product as gates ask for it. */
-export const askedProduct = (bundle: StopBundle, p: BundleProduct): ApplicationProduct => ({
+const askedProduct = (bundle: StopBundle, p: BundleProduct): ApplicationProduct => ({
   position: p.position,
   label: labelOf(bundle, p),
   rate: p.rate,

@@ -77,7 +77,7 @@ export type RecordInput = Readonly<{
   corrects: Readonly<{ id: string; reason: string }> | null;
 }>;
 /** What was seen there besides wind and air, and why it was begun all the same; a form does not ask. */
-export type SeenThere = Pick<SeenNow, 'green' | 'stages'> & Readonly<{ anyway: string }>;
+type SeenThere = Pick<SeenNow, 'green' | 'stages'> & Readonly<{ anyway: string }>;
 const NOBODY_LOOKED: SeenThere = { green: null, stages: [], anyway: '' };
 const typed = (most: number) => Joi.string().allow('').max(most).required();
 const WIND_FROM = ['', 'N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW', 'changing'] as const;
