@@ -29,7 +29,7 @@ import { saveApplication } from '@/server/programme/save-application';
 import { recordVisit } from '@/server/records/record-visit';
 import { computeWindows } from '@/server/jobs/windows';
 import { bringWeatherUpToDate } from '@/server/soil/weather';
-import { reasonWords } from '@/ui/reason-words';
+import { recordWords } from '@/ui/stop-words';
 import { DEMO_CATEGORY, DEMO_LABELS, DEMO_STATE, demoLabel, type DemoKey } from './labels';
 import { DEMO_LAWNS } from './lawns';
 import { SHOP, demoPlace } from './places';
@@ -292,7 +292,7 @@ async function record(
         confirmed: false,
         corrects: null,
       },
-      (reason) => reasonWords(reason, SHOWS.trade),
+      recordWords(SHOWS.trade),
     ),
     `record of ${what}`,
   );

@@ -54,13 +54,10 @@ export function AskedList({ asked, today, show, mayRecord }: Props) {
           </Item>
         ))}
         {wentAhead.map((w) => (
-          <Item
-            key={`w${w.recordId}`}
-            href={`/records/${w.recordId}`}
-            head={`Done at a shut gate: ${w.site}`}
-          >
-            {w.person} on {showWeekday(w.day)}: {list(w.gates)} by what was measured there
-            {w.because ? `. Begun because: ${w.because}` : ', and nobody said why'}.
+          <Item key={`w${w.recordId}`} href={`/records/${w.recordId}`} head={`Begun anyway: ${w.site}`}>
+            {w.person} on {showWeekday(w.day)}
+            {w.gates.length > 0 && `, with ${list(w.gates)} shut by what was measured there`}.{' '}
+            {w.because ? `Because: ${w.because}.` : 'Nobody said why.'}
           </Item>
         ))}
         {lines.map((f, i) => (

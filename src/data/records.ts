@@ -252,7 +252,8 @@ export async function recordsOfZones(
 }
 
 /**
- * Entries that stand, of work that was begun though what was measured there shut a gate; one a visit, the newest first.
+ * Entries that stand, of work that was begun though what was measured there shut a gate, or with a reason why it was begun
+ * all the same (a dripping leaf, flowers with bees); one a visit, the newest first.
  * @param since the first day that counts
  */
 export async function wentAhead(db: Transaction, since: Day, most: number): Promise<RecordEntry[]> {
@@ -263,7 +264,10 @@ export async function wentAhead(db: Transaction, since: Day, most: number): Prom
         and(
           gte(applicationRecord.appliedOn, isoDay(since)),
           isNull(correction.id),
-          sql`${applicationRecord.gates} @> ${shut}::jsonb`,
+          or(
+            sql`${applicationRecord.gates} @> ${shut}::jsonb`,
+            sql`coalesce(${applicationRecord.gates} ->> 'anyway', '') <> ''`,
+          ),
         ),
       )
       .orderBy(desc(applicationRecord.appliedOn), desc(applicationRecord.recordedAt)),

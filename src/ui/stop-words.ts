@@ -1,19 +1,27 @@
 /** What was seen on a lawn against the gates, in words. */
+import type { Reason } from '@/core/gates/reason';
 import type { Checked } from '@/core/stop/seen-now';
 import type { Shows } from '@/core/units/format';
 import { reasonWords } from './reason-words';
 import { shortName } from './words';
 
-/** The gates speak of forecasts and hours: what was measured is said as it is. */
 export function checkedWords(c: Checked, show: Shows): string {
   if (c.kind !== 'gate') return SEEN[c.kind](shortName({ name: c.product }));
   const { reason, state } = c.verdict;
-  const said =
-    reason.code === 'windy' || reason.code === 'breezy'
-      ? `${show.wind(reason.wind)} measured, and ${reason.source === 'label' ? 'the label' : 'your house'} sets ${show.wind(reason.limit)}.`
-      : reasonWords(reason, show);
-  return `${state === 'shut' ? 'SHUT' : 'Ajar'}, ${c.gate}: ${said}`;
+  return `${state === 'shut' ? 'SHUT' : 'Ajar'}, ${c.gate}: ${measuredWords(reason, show)}`;
 }
+
+/** The gates speak of forecasts and hours: what was measured is said as it is. */
+const measuredWords = (reason: Reason, show: Shows): string =>
+  reason.code === 'windy' || reason.code === 'breezy'
+    ? `${show.wind(reason.wind)} measured, and ${reason.source === 'label' ? 'the label' : 'your house'} sets ${show.wind(reason.limit)}.`
+    : reasonWords(reason, show);
+
+/** How a record tells why a gate was not open: by what was measured there, or by what is on file. */
+export const recordWords =
+  (show: Shows) =>
+  (reason: Reason, isMeasured: boolean): string =>
+    isMeasured ? measuredWords(reason, show) : reasonWords(reason, show);
 
 const SEEN: Readonly<Record<Exclude<Checked['kind'], 'gate'>, (product: string) => string>> = {
   'leaf wet': (p) => `The leaf drips: ${p} would run off. Wait until it is dry.`,

@@ -132,7 +132,17 @@ test('a key that was used for another zone records nothing, and says so', async 
 // the house's own limit is 10 mph
 test.each([
   ['4', []],
-  ['16', [{ key: 'wind', state: 'shut', isMeasured: true }]],
+  [
+    '16',
+    [
+      {
+        key: 'wind',
+        state: 'shut',
+        isMeasured: true,
+        sentence: '16 mph measured, and your house sets 10 mph.',
+      },
+    ],
+  ],
 ])('a record with %s mph in it is judged by that, whatever was forecast', async (wind, stood) => {
   const input = await recordInput('41 Tannery Row · lawn', {
     applicationId: '',

@@ -13,7 +13,7 @@ import { zoneSheet } from '@/server/programme/view';
 import type { ProductUsed } from '@/core/records/product-used';
 import { recordVisit, type RecordInput } from '@/server/records/record-visit';
 import { SHOWS } from '@/core/units/format';
-import { reasonWords } from '@/ui/reason-words';
+import { recordWords } from '@/ui/stop-words';
 
 export { actor };
 
@@ -121,7 +121,7 @@ export async function recordInput(
 
 /** Records, with reasons in the words of today. */
 export const record = (input: RecordInput, who: Actor = actor()) =>
-  recordVisit(who, input, (reason) => reasonWords(reason, SHOWS[who.units]));
+  recordVisit(who, input, recordWords(SHOWS[who.units]));
 
 /** The house's panels as their forms send them: the usual figures. */
 export const CROSSINGS_TYPED: Parameters<typeof saveCrossings>[1] = {

@@ -164,6 +164,7 @@ function Begin({
       </>
     );
   const { kind, found } = beginning;
+  const words = kind === 'waits' ? 'Begin anyway' : 'Begin';
   return (
     <>
       <FoundLines found={found} of="" />
@@ -183,11 +184,11 @@ function Begin({
       <button
         type="button"
         className="button button-loud min-h-[60px] text-[20px]"
-        aria-label={`Begin ${zone.name}`}
+        aria-label={`${words}: ${zone.name}`}
         disabled={kind === 'never' || (kind === 'waits' && !isReason(anyway))}
         onClick={() => onBegin(kind === 'waits' ? anyway : '')}
       >
-        {kind === 'waits' ? 'Begin anyway' : 'Begin'}
+        {words}
       </button>
     </>
   );

@@ -35,14 +35,7 @@ export type StopFacts = Omit<Facts, 'ledger' | 'outlook' | 'forecast' | 'recent'
 const ASKED: readonly Gate[] = [wind, airTemperature, turfState, growthStage];
 
 export type Checked =
-  | Readonly<{
-      kind: 'gate';
-      key: GateKey;
-      gate: string;
-      product: string;
-      position: number;
-      verdict: Verdict;
-    }>
+  | Readonly<{ kind: 'gate'; key: GateKey; gate: string; product: string; verdict: Verdict }>
   /** what no gate asks: leaf-active product on a dripping leaf, fertilizer on a wet one, spray on flowers with bees */
   | Readonly<{ kind: 'leaf wet' | 'fertilizer on wet leaf' | 'in bloom'; product: string }>;
 
@@ -58,16 +51,7 @@ export function checkNow(
     const gates = ASKED.filter((g) => isLookedFor(g, seen)).flatMap((gate): Checked[] => {
       const verdict = verdictNow(gate, context);
       return verdict && verdict.state !== 'open'
-        ? [
-            {
-              kind: 'gate',
-              key: gate.key,
-              gate: gate.name,
-              product: label.name,
-              position: product.position,
-              verdict,
-            },
-          ]
+        ? [{ kind: 'gate', key: gate.key, gate: gate.name, product: label.name, verdict }]
         : [];
     });
     const onLeaf = worksOnLeaf({ label, use });

@@ -76,6 +76,8 @@ export type RecordInput = Readonly<{
   confirmed: boolean;
   corrects: Readonly<{ id: string; reason: string }> | null;
 }>;
+/** A reason in the words of today; whether it is by what was measured there. */
+export type ReasonThen = (reason: Reason, isMeasured: boolean) => string;
 /** What was seen there besides wind and air, and why it was begun all the same; a form does not ask. */
 type SeenThere = Pick<SeenNow, 'green' | 'stages'> & Readonly<{ anyway: string }>;
 const NOBODY_LOOKED: SeenThere = { green: null, stages: [], anyway: '' };
@@ -165,7 +167,7 @@ type Used = Readonly<{
 export function recordVisit(
   actor: Actor,
   input: RecordInput,
-  words: (reason: Reason) => string,
+  words: ReasonThen,
   there = NOBODY_LOOKED,
 ): Promise<Outcome<{ recordId: string }>> {
   requirePermission(actor, 'record');
@@ -583,7 +585,7 @@ function gatesOn(
   used: readonly Used[],
   day: Day,
   corrected: RecordEntry | null,
-  words: (reason: Reason) => string,
+  words: ReasonThen,
   seen: SeenNow,
   hour: number,
 ): Omit<GatesThen, 'anyway'> {
@@ -642,7 +644,7 @@ const thenOf = (
     verdict,
   }: Readonly<{ key: GateKey; gate: string; product: string; verdict: Verdict }>,
   isMeasured: boolean,
-  words: (reason: Reason) => string,
+  words: ReasonThen,
 ): GateThen => ({
   key,
   name: gate,
@@ -650,6 +652,6 @@ const thenOf = (
   product,
   strength: verdict.state === 'shut' ? verdict.strength : null,
   reason: plainReason(verdict.reason),
-  sentence: words(verdict.reason),
+  sentence: words(verdict.reason, isMeasured),
   isMeasured,
 });

@@ -6,7 +6,6 @@ import 'server-only';
 import Joi from 'joi';
 import { DateTime } from 'luxon';
 import { isoDay, type Day } from '@/core/calendar/day';
-import type { Reason } from '@/core/gates/reason';
 import type { DoneStop, ZoneOutcome } from '@/core/stop/bundle';
 import { USES } from '@/core/trade/terms';
 import { parseFigure } from '@/core/units/parse';
@@ -24,7 +23,7 @@ import { changed } from '../changes';
 import { done, refuse, type Outcome, type Refusal } from '../entry/outcome';
 import { partKey } from '../entry/part-key';
 import { takeReading } from '../soil/take-reading';
-import { recordVisit, type RecordInput } from '../records/record-visit';
+import { recordVisit, type ReasonThen, type RecordInput } from '../records/record-visit';
 
 const id = Joi.string().guid({ separator: '-', wrapper: false }).required();
 const text = (most: number) => Joi.string().allow('').max(most).required();
@@ -102,11 +101,7 @@ export const doneStopShape = Joi.object<DoneStop>({
 
 export type StopKept = Readonly<{ zones: readonly ZoneOutcome[] }>;
 
-export async function finishStop(
-  actor: Actor,
-  s: DoneStop,
-  words: (reason: Reason) => string,
-): Promise<Outcome<StopKept>> {
+export async function finishStop(actor: Actor, s: DoneStop, words: ReasonThen): Promise<Outcome<StopKept>> {
   requirePermission(actor, 'record');
   const known = await inOrganisation(actor, async (db) => {
     const zones = await zonesOfLawns(db, [s.lawnId]);

@@ -31,6 +31,7 @@ import {
 import { tellCustomer, tellShape } from '@/server/day/customer';
 import { findZones, findZonesShape } from '@/server/lawns/lawn-list';
 import { reasonWords } from '@/ui/reason-words';
+import { recordWords } from '@/ui/stop-words';
 import { addLawnShape, addNewLawn, saveLawn, saveLawnShape } from '@/server/lawns/save-lawn';
 import { noteSign, observationShape, readingShape, takeReading } from '@/server/soil/take-reading';
 import Joi from 'joi';
@@ -52,7 +53,7 @@ export const copyApplicationAction = action(copyShape, (actor, input) =>
 );
 export const findZonesAction = action(findZonesShape, findZones);
 export const recordVisitAction = action(recordShape, (actor, input) =>
-  recordVisit(actor, input, (reason) => reasonWords(reason, SHOWS[actor.units])),
+  recordVisit(actor, input, recordWords(SHOWS[actor.units])),
 );
 export const tellCustomerAction = action(tellShape, tellCustomer);
 export const saveHistoryAction = action(historyShape, saveHistory);

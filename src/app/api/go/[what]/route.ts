@@ -4,13 +4,11 @@ import { sentRoute } from '@/server/entry/sent-route';
 import { saveWalk, walkShape } from '@/server/lawns/walk';
 import { doneStopShape, finishStop } from '@/server/stop/finish-stop';
 import { keepPhoto, photoShape } from '@/server/stop/keep-photo';
-import { reasonWords } from '@/ui/reason-words';
+import { recordWords } from '@/ui/stop-words';
 
 /** Where a phone sends what was done without a network: an address that stays, whatever version it has at hand. */
 export const POST = sentRoute({
-  stop: action(doneStopShape, (actor, input) =>
-    finishStop(actor, input, (reason) => reasonWords(reason, SHOWS[actor.units])),
-  ),
+  stop: action(doneStopShape, (actor, input) => finishStop(actor, input, recordWords(SHOWS[actor.units]))),
   photo: action(photoShape, keepPhoto),
   walk: action(walkShape, saveWalk),
 });
