@@ -55,7 +55,13 @@ function notWorn(stop: BundleStop, run: Run, bundle: StopBundle, runs: readonly 
 }
 
 /** Whether a step asks for anything that is not answered yet. The last one always does. */
-export function asks(step: Step, stop: BundleStop, run: Run, bundle: StopBundle, runs: readonly Run[]): boolean {
+export function asks(
+  step: Step,
+  stop: BundleStop,
+  run: Run,
+  bundle: StopBundle,
+  runs: readonly Run[],
+): boolean {
   switch (step) {
     case 'arrive':
       return run.arrivedAt === null;
