@@ -11,7 +11,7 @@ import { DATA, ROOT, build, command, npmPackages, say, systemPackages } from './
 
 const root = path.join(DATA, 'test');
 const home = household(path.join(DATA, 'test-running.json'));
-const own = process.env.DATABASE_URL ? null : cluster(root);
+const own = process.env.DATABASE_URL ? null : cluster(root, { isThrownAway: true });
 const [, , only, file = ''] = process.argv;
 home.endLeftovers();
 const wants = (part) => !only || only === part;
@@ -245,6 +245,7 @@ try {
     const browser = await prepared('browser');
     const database = browser.find((s) => s.story === 'database');
     if (database) alone = () => inBrowser(database);
+    say(`demo written, and ${data.length + browser.length} databases of it`);
     return [
       ...data.map(({ story, env }) => async () => {
         await jest(

@@ -7,4 +7,4 @@ export type Cluster = {
   isThere: () => boolean;
   isRunning: () => boolean;
 };
-export function cluster(root: string): Cluster;
+export function cluster(root: string, options?: { isThrownAway?: boolean }): Cluster;

@@ -17,8 +17,11 @@ export const freePort = (wish = 0) =>
     });
   });
 
-/** A cluster in `root`/pg; `root`/cluster.json holds port and passwords, readable by the caller alone. */
-export function cluster(root) {
+/**
+ * A cluster in `root`/pg; `root`/cluster.json holds port and passwords, readable by the caller alone.
+ * `isThrownAway`: nothing waits for the disk.
+ */
+export function cluster(root, { isThrownAway = false } = {}) {
   const DATA = path.join(root, 'pg');
   const STATE = path.join(root, 'cluster.json');
   const LOG = path.join(DATA, 'server.log');
@@ -119,6 +122,8 @@ export function cluster(root) {
         "unix_socket_directories = ''",
         "timezone = 'UTC'",
         'max_connections = 60',
+        // a process that is killed loses nothing by it; a machine that loses power may
+        ...(isThrownAway ? ['fsync = off', 'full_page_writes = off'] : []),
         '',
       ].join('\n'),
     );

@@ -8,7 +8,7 @@ import { DATA, build, command, npmPackages, systemPackages } from './setup.mjs';
 /** Runs `work` with the address of a freshly written demo and what its processes are given, and ends all that was started. */
 export async function withDemo(name, work) {
   const root = path.join(DATA, name);
-  const own = cluster(root);
+  const own = cluster(root, { isThrownAway: true });
   const home = household(path.join(DATA, `${name}-running.json`));
   home.endLeftovers();
   try {
