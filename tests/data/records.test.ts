@@ -129,7 +129,7 @@ test('a key that was used for another zone records nothing, and says so', async 
   expect(JSON.stringify(elsewhere)).toContain('for another zone already');
 });
 
-// the house's own limit is 10 mph
+// this label's own limit is 10 mph, as the house's is
 test.each([
   ['4', []],
   [
@@ -139,7 +139,7 @@ test.each([
         key: 'wind',
         state: 'shut',
         isMeasured: true,
-        sentence: '16 mph measured, and your house sets 10 mph.',
+        sentence: '16 mph measured, and the label sets 10 mph.',
       },
     ],
   ],
