@@ -143,7 +143,7 @@ try {
   await phone.page('works without a network');
   await phone.press('3 Larkspur Bend');
   await phone.press('I am here');
-  await phone.press('Next: Check');
+  await phone.page('Wind from');
   await phone.type(await phone.field('Wind, mph'), '12');
   await phone.page('SHUT, Wind');
   await phone.driver.executeScript('scrollTo(0, 330)');

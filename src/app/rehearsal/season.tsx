@@ -123,7 +123,7 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
         ) : (
           <p className="text-lg">
             Counting what held
-            {lawns.length > 1 && ` on ${plural(lawns.length, 'lawn')}: about half a minute`}…
+            {lawns.length > 1 && ` on ${plural(lawns.length, 'lawn')}: about a minute`}…
           </p>
         )}
       </section>

@@ -14,7 +14,7 @@ import { shared } from './shared';
 
 const WEEK = 7;
 /** From so many days before its own an application is watched, and until so many after it is still carried out. Ours. */
-const AHEAD_DAYS = 56;
+const AHEAD_DAYS = 35;
 const WITHIN_DAYS = 28;
 /**
  * It waits as long as so many days that may work come after this week, ahead of the line at its earliest in 10: wind and

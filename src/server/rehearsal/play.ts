@@ -34,6 +34,8 @@ const CONTEST = task<typeof contest>('questions', 'server/rehearsal/work', 'cont
 const MOST_PRODUCTS = 10;
 const MOST_ZONES = 400;
 const MOST_MOVES = 40;
+/** The end of a round plays the planner's season on each lawn, a morning a week: it is given so long. */
+const ENDING_SECONDS = 180;
 /** Lawns that are played together. */
 const ROUND = 12;
 /** Years that never were, which may be asked for by their number. */
@@ -256,7 +258,9 @@ export const playEnding = (actor: Actor, q: SeasonInput): Promise<Outcome<readon
     const inOrder = lawns.toSorted((a, b) => soilOf(a).localeCompare(soilOf(b)));
     const half = Math.ceil(inOrder.length / 2);
     const shares = [inOrder.slice(0, half), inOrder.slice(half)].filter((s) => s.length > 0);
-    const ended = await Promise.all(shares.map((s) => inThread(ENDINGS, { lawns: s, made: q.made })));
+    const ended = await Promise.all(
+      shares.map((s) => inThread(ENDINGS, { lawns: s, made: q.made }, { seconds: ENDING_SECONDS })),
+    );
     const byLawn = new Map(ended.flat().map((ending, i) => [inOrder[i]!, ending]));
     return lawns.map((lawn) => byLawn.get(lawn)!);
   });
