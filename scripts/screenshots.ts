@@ -141,7 +141,7 @@ try {
   await phone.go('/go');
   await phone.press('Truck 1');
   await phone.page('works without a network');
-  await phone.press('3 Larkspur Bend');
+  await (await phone.find('//main//ol//a')).click();
   await phone.press('I am here');
   await phone.page('Wind from');
   await phone.type(await phone.field('Wind, mph'), '12');
