@@ -9,8 +9,8 @@ import type { PlanQuestion } from '@/core/season/planner/question';
 import { answerStart, type StartQuestion } from '@/core/season/start';
 import { rateOf } from '@/core/units/rate';
 import { context, label, outlook, row, today } from '../tests/support/gate-context';
+import { plainRules } from '../tests/support/planning';
 import { inTurn, median, tell } from './lib/ratios';
-import { USUAL_WEIGHTS } from '@/core/season/planner/worth';
 
 const time = (work: () => unknown): number => {
   const begun = performance.now();
@@ -62,15 +62,7 @@ const question: PlanQuestion = {
     { weed: 'smooth-crabgrass', weight: 3 },
     { weed: 'goosegrass', weight: 1 },
   ],
-  rules: {
-    school: 'cold keeps it',
-    autumn: 'never',
-    tender: 'full rate',
-    minutes: 12,
-    yearOff: 'never',
-    weights: USUAL_WEIGHTS,
-    perennials: 'in autumn',
-  },
+  rules: plainRules,
 };
 
 const all = weighed(runs, 'cold keeps it');

@@ -110,11 +110,14 @@ export function Customer({ run, change }: StepProps) {
 }
 
 /** What is usually done at a stop: ticked here in one look, or at its own step. */
-const USUAL = {
-  'hazards seen': 'Hazards and what gets nothing were looked for.',
-  'edges looked at': 'Edges looked at: nothing on beds, trees or water, no strip was missed.',
-  'sign set': 'The sign stands where people come in.',
-} as const;
+const USUAL = [
+  { names: ['hazards seen', 'kept out seen'], words: 'Hazards and what gets nothing were looked for.' },
+  {
+    names: ['edges looked at'],
+    words: 'Edges looked at: nothing on beds, trees or water, no strip was missed.',
+  },
+  { names: ['sign set'], words: 'The sign stands where people come in.' },
+] as const;
 
 export function Done({
   stop,
@@ -143,8 +146,8 @@ export function Done({
         </button>
       ))}
       {!lacks.length && <p className="text-[18px]">All that the record needs of {stop.address} is here.</p>}
-      {Object.entries(USUAL).map(([name, words]) => (
-        <Tick key={name} run={run} change={change} names={[name]}>
+      {USUAL.map(({ names, words }) => (
+        <Tick key={words} run={run} change={change} names={names}>
           {words}
         </Tick>
       ))}

@@ -94,12 +94,7 @@ export function StopRun({
   const photos = waiting.filter((w) => w.kind === 'photo' && w.input.stopKey === run.sendKey).length;
   return (
     <>
-      <p>
-        <a href="#" className="inline-flex min-h-[44px] items-center">
-          All stops
-        </a>
-      </p>
-      <h1 className="text-[26px] leading-tight">{stop.address}</h1>
+      <Head address={stop.address} />
       <nav aria-label="Steps" className="mt-2 grid grid-cols-5 gap-0.5">
         {STEPS.map((s, i) => (
           <button
@@ -186,8 +181,7 @@ export function StopRun({
   );
 }
 
-/** A stop that is in the book already: it is not begun again by mistake. */
-function Recorded({ stop, onBegin }: Pick<Props, 'stop' | 'onBegin'>) {
+function Head({ address }: Readonly<{ address: string }>) {
   return (
     <>
       <p>
@@ -195,7 +189,16 @@ function Recorded({ stop, onBegin }: Pick<Props, 'stop' | 'onBegin'>) {
           All stops
         </a>
       </p>
-      <h1 className="text-[26px] leading-tight">{stop.address}</h1>
+      <h1 className="text-[26px] leading-tight">{address}</h1>
+    </>
+  );
+}
+
+/** A stop that is in the book already: it is not begun again by mistake. */
+function Recorded({ stop, onBegin }: Pick<Props, 'stop' | 'onBegin'>) {
+  return (
+    <>
+      <Head address={stop.address} />
       {stop.zones.map((z) => (
         <p key={z.zoneId} className="mt-2 border-l-8 border-moss bg-paper px-3 py-2 text-[18px]">
           <b>{z.name}:</b> recorded by {z.doneBy}.

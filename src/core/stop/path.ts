@@ -66,10 +66,9 @@ export function asks(
     case 'arrive':
       return run.arrivedAt === null;
     case 'check':
+    case 'apply':
     case 'used':
       return lacksOf(stop, run, bundle).some((i) => i.field === step);
-    case 'apply':
-      return lacksOf(stop, run, bundle).some((i) => i.field === 'apply');
     case 'wear': {
       const isRestricted = stop.zones.some((z) => z.products.some((p) => labelOf(bundle, p).restrictedUse));
       return notWorn(stop, run, bundle, runs).length > 0 || (isRestricted && run.certifiedBy === '');
