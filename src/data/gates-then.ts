@@ -27,6 +27,8 @@ export type GatesThen = Readonly<{
   why: readonly GateThen[];
   /** why the work was begun all the same, in the person's words; empty: nobody said */
   anyway: string;
+  /** m/s and °C that the station had then, where a spray was recorded that nobody measured; null: it was, or none is known */
+  station: Readonly<{ wind: number; air: number }> | null;
 }>;
 
 export const GATES_FORM = 2;
@@ -42,7 +44,15 @@ export function readGatesThen(form: number, stored: unknown): GatesThen {
     state: stored['state'] as State,
     why: stored['why'].map((w) => readGate(form, w)),
     anyway: typeof stored['anyway'] === 'string' ? stored['anyway'] : '',
+    station: readStation(stored['station']),
   };
+}
+
+/** Entries of before it was kept have none. */
+function readStation(s: unknown): GatesThen['station'] {
+  if (!isObject(s)) return null;
+  const { wind, air } = s;
+  return typeof wind === 'number' && typeof air === 'number' ? { wind, air } : null;
 }
 
 function readGate(form: number, w: unknown): GateThen {

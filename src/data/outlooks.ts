@@ -177,6 +177,24 @@ export async function ensembleFor(
   return keep(body);
 }
 
+/**
+ * The ensemble that is kept of a kind of site, of whatever hour and weather: nothing is computed and nobody is waited for.
+ * What is recorded asks this one.
+ */
+export async function keptEnsemble(db: Transaction, stationId: string, site: Site): Promise<EnsembleAnswer> {
+  const key = siteKey(site);
+  const cacheKey = `${stationId}|${key}`;
+  const at = and(eq(outlook.stationId, stationId), eq(outlook.siteKey, key));
+  const [kept] = await db.select({ inputs: outlook.inputs }).from(outlook).where(at);
+  if (!kept) return { ok: false, refusal: { kind: 'too-few-years', have: 0, need: 1 } };
+  const cached = ensembles.get(cacheKey);
+  if (cached?.inputs === kept.inputs) return { ok: true, ...cached };
+  const row = await keptAt(db, stationId, key);
+  return row?.inputs.startsWith(`${MODEL}|`)
+    ? { ok: true, inputs: row.inputs, ensemble: row.body as Ensemble }
+    : { ok: false, refusal: { kind: 'too-few-years', have: 0, need: 1 } };
+}
+
 /** A reading and what the ground of its kind had there and then. */
 type Met = Readonly<{ reading: Reading; model: Probed }>;
 /** Hours count from the first hour of `from`. */

@@ -2,13 +2,18 @@
 import 'server-only';
 import { and, asc, desc, eq, gte, lt, sql } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
-import type { DoneStop, ZoneOutcome } from '@/core/stop/bundle';
+import type { DoneStop, PartRefused, ZoneOutcome } from '@/core/stop/bundle';
 import type { Transaction } from './connection';
 import { photo, stopVisit } from './schema';
 import { dayFrom } from './weather';
 
 /** What a stop brought beside its times. */
-export type StopBody = Readonly<{ form: 1; outcomes: readonly ZoneOutcome[] }> &
+export type StopBody = Readonly<{
+  form: 1;
+  outcomes: readonly ZoneOutcome[];
+  /** what was not kept of it, with why; bodies of before it was told have none */
+  refused: readonly PartRefused[];
+}> &
   Pick<DoneStop, 'zones' | 'wind' | 'windFrom' | 'air' | 'seen' | 'stages' | 'ticked' | 'extras' | 'notes'>;
 
 export type StopVisit = Readonly<{
@@ -23,6 +28,23 @@ export type StopVisit = Readonly<{
   sendKey: string;
 }>;
 
+const bodyFrom = (stored: unknown): StopBody => {
+  const body = stored as Omit<StopBody, 'refused'> & Partial<Pick<StopBody, 'refused'>>;
+  return { ...body, refused: body.refused ?? [] };
+};
+
+/** What became of a stop that was sent before; null: it was not. */
+export async function stopVisitSent(
+  db: Transaction,
+  sendKey: string,
+): Promise<Pick<StopBody, 'outcomes' | 'refused'> | null> {
+  const [row] = await db
+    .select({ body: stopVisit.body })
+    .from(stopVisit)
+    .where(eq(stopVisit.sendKey, sendKey));
+  return row ? bodyFrom(row.body) : null;
+}
+
 const from = (r: typeof stopVisit.$inferSelect): StopVisit => ({
   id: r.id,
   lawnId: r.lawnId,
@@ -31,7 +53,7 @@ const from = (r: typeof stopVisit.$inferSelect): StopVisit => ({
   truck: r.truck,
   arrivedAt: r.arrivedAt,
   leftAt: r.leftAt,
-  body: r.body as StopBody,
+  body: bodyFrom(r.body),
   sendKey: r.sendKey,
 });
 
@@ -58,7 +80,7 @@ export const visitsOfLawn = async (db: Transaction, lawnId: string, most: number
       .limit(most)
   ).map(from);
 
-/** Stops since a day of which not all was entered: somebody else was there, or it was refused. The newest first. */
+/** Stops since a day that were not all entered as they were sent: somebody else was there, a part was refused, the plan had changed. The newest first. */
 export const oddVisits = async (db: Transaction, since: Day, most: number): Promise<StopVisit[]> =>
   (
     await db
@@ -67,7 +89,9 @@ export const oddVisits = async (db: Transaction, since: Day, most: number): Prom
       .where(
         and(
           gte(stopVisit.doneOn, isoDay(since)),
-          sql`exists (select 1 from jsonb_array_elements(${stopVisit.body} -> 'outcomes') o where o ->> 'outcome' <> 'recorded')`,
+          sql`exists (select 1 from jsonb_array_elements(${stopVisit.body} -> 'outcomes') o
+            where o ->> 'outcome' <> 'recorded' or o ->> 'words' <> '')
+            or jsonb_array_length(coalesce(${stopVisit.body} -> 'refused', '[]'::jsonb)) > 0`,
         ),
       )
       .orderBy(desc(stopVisit.sentAt))

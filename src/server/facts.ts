@@ -25,7 +25,14 @@ import { groupBy } from '@/core/group';
 import { houseOf, type House } from '@/data/house';
 import type { ZoneOnLawn } from '@/data/lawns';
 import { liftsOf, resourcesOf } from '@/data/resources';
-import { ensembleFor, knowledgeOf, compareReadings, rulesFor, type Known } from '@/data/outlooks';
+import {
+  compareReadings,
+  ensembleFor,
+  keptEnsemble,
+  knowledgeOf,
+  rulesFor,
+  type Known,
+} from '@/data/outlooks';
 import { applicationsOf, type StoredApplication } from '@/data/programme';
 import { labelsOf, type LabelBook } from '@/data/products';
 import { observationsOf } from '@/data/readings';
@@ -59,8 +66,11 @@ export type Assembled = Readonly<{
   books: ReadonlyMap<string, ZoneBook>;
 }>;
 
-/** Weather and soil are dear to gather; limits do not ask for them. */
-type Wanted = Readonly<{ sky: boolean }>;
+/**
+ * Weather and soil are dear to gather; limits do not ask for them. As kept: with the soil of whenever it was last computed,
+ * waiting for nobody.
+ */
+type Wanted = Readonly<{ sky: boolean | 'as kept' }>;
 
 export async function assemble(
   db: Transaction,
@@ -80,7 +90,9 @@ export async function assemble(
   const findings = await findingsOf(db, ids);
   const means = await resourcesOf(db);
   const lifts = await liftsOf(db, ids.length === 1 ? ids[0] : undefined);
-  const outlooks = sky ? await outlooksFor(db, actor, zones, house, today) : new Map<string, Answer>();
+  const outlooks = sky
+    ? await outlooksFor(db, actor, zones, house, today, sky === 'as kept')
+    : new Map<string, Answer>();
   const weather = new Map<string, { forecast: Forecast | null; recent: HourlyWeather | null }>();
   if (sky)
     for (const { id } of stations.filter((s) => zones.some((z) => z.stationId === s.id)))
@@ -126,15 +138,23 @@ export async function assemble(
 
 type Answer = Readonly<{ outlook: Outlook | null; refusal: OutlookRefusal | null }>;
 
-/** The outlook of every zone: one ensemble a kind of site, corrected by what was read at each, under its own school. */
+/**
+ * The outlook of every zone: one ensemble a kind of site, corrected by what was read at each, under its own school.
+ * @param isAsKept nothing is computed: by what is kept, of whatever hour
+ */
 export async function outlooksFor(
   db: Transaction,
   actor: Pick<Actor, 'orgId'>,
   zones: readonly ZoneOnLawn[],
   { crossings }: House,
   today: Day,
+  isAsKept = false,
 ): Promise<Map<string, Answer>> {
-  await compareReadings(db, actor.orgId, zones, crossings.depth, today);
+  const ensemble = (stationId: string, site: Site) =>
+    isAsKept
+      ? keptEnsemble(db, stationId, site)
+      : ensembleFor(db, actor.orgId, stationId, site, crossings.depth, today);
+  if (!isAsKept) await compareReadings(db, actor.orgId, zones, crossings.depth, today);
   const known = await knowledgeOf(db, zones, 'open', today);
   const knownAtStrip = await knowledgeOf(db, zones, 'warmest strip', today);
   const out = new Map<string, Answer>();
@@ -143,7 +163,7 @@ export async function outlooksFor(
   const madeStrips = new Map<string, Lines>();
   const signsOf = new Map<string, Awaited<ReturnType<typeof observationsOf>>>();
   for (const zone of zones) {
-    const answer = await ensembleFor(db, actor.orgId, zone.stationId, zone.site, crossings.depth, today);
+    const answer = await ensemble(zone.stationId, zone.site);
     if (!answer.ok) {
       out.set(zone.id, { outlook: null, refusal: answer.refusal });
       continue;
@@ -168,7 +188,7 @@ export async function outlooksFor(
     const stripKey = keyOf(site, atStrip);
     let strip = madeStrips.get(stripKey) ?? null;
     if (!strip) {
-      const there = await ensembleFor(db, actor.orgId, zone.stationId, site, crossings.depth, today);
+      const there = await ensemble(zone.stationId, site);
       if (there.ok) {
         strip = linesFrom(there.ensemble, { ...atStrip, signs }, rules);
         madeStrips.set(stripKey, strip);

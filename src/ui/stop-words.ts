@@ -1,7 +1,9 @@
 /** What was seen on a lawn against the gates, in words. */
 import type { Reason } from '@/core/gates/reason';
 import type { Checked } from '@/core/stop/seen-now';
-import type { Shows } from '@/core/units/format';
+import { SHOWS, type Shows } from '@/core/units/format';
+import { told, type UnitSystem } from '@/core/units/measures';
+import type { Celsius, MetresPerSecond } from '@/core/units/quantity';
 import { reasonWords } from './reason-words';
 import { shortName } from './words';
 
@@ -22,6 +24,29 @@ export const recordWords =
   (show: Shows) =>
   (reason: Reason, isMeasured: boolean): string =>
     isMeasured ? measuredWords(reason, show) : reasonWords(reason, show);
+
+/** Wind and air of a record; null: it was not sprayed, and nobody measured. */
+export function airWords(
+  r: Readonly<{
+    windMph: number | null;
+    windFrom: string;
+    airF: number | null;
+    gates: Readonly<{ station: Readonly<{ wind: number; air: number }> | null }>;
+  }>,
+  units: UnitSystem,
+): Readonly<{ wind: string | null; air: string | null }> {
+  const show = SHOWS[units];
+  const { station } = r.gates;
+  const by = (at: string) => `not measured; station: ${at}`;
+  return {
+    wind:
+      r.windMph !== null
+        ? `${told(r.windMph, 'wind', units)}${r.windFrom ? ` from ${r.windFrom}` : ''}`
+        : station && by(show.wind(station.wind as MetresPerSecond)),
+    air:
+      r.airF !== null ? told(r.airF, 'temperature', units) : station && by(show.line(station.air as Celsius)),
+  };
+}
 
 const SEEN: Readonly<Record<Exclude<Checked['kind'], 'gate'>, (product: string) => string>> = {
   'leaf wet': (p) => `The leaf drips: ${p} would run off. Wait until it is dry.`,

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { sql } from 'drizzle-orm';
 import { addDays, isoDay } from '@/core/calendar/day';
 import { nextOpen, windowOf } from '@/core/gates/window';
 import { ofProduct, sumsIn } from '@/core/records/ledger';
@@ -69,7 +70,6 @@ describe('bad figures are refused by name, all at once', () => {
     [{}, { amount: '-1' }, 'Product used is -1 g'],
     [{}, { amountUnit: 'floz' }, 'weight and volume do not mix'],
     [{}, { amountUnit: 'buckets' }, '"buckets" is not known here'],
-    [{ wind: '' }, {}, 'Wind is missing'],
     [{ wind: '200' }, {}, 'Wind is 200 mph'],
     [{ air: '400' }, {}, 'Air temperature is 400 °F'],
     [{ water: 'half' }, {}, 'Water used "half" is not a number'],
@@ -158,6 +158,63 @@ test.each([
   expect(gates.why.filter((w) => w.key === 'wind')).toMatchObject(stood);
   expect(gates.why.some((w) => w.state === 'shut') || stood.length === 0).toBe(true);
   expect(gates.anyway).toBe('');
+});
+
+describe('what nobody measured', () => {
+  const spray = async (over: Partial<RecordInput>) =>
+    recordInput('41 Tannery Row · lawn', {
+      applicationId: '',
+      water: '1',
+      wind: '',
+      air: '',
+      startedAt: '09:30',
+      method: 'backpack',
+      products: [
+        await unplanned('Dithiopyr', { use: 'spot', ground: 'not measured', area: '100', amount: '0.2' }),
+      ],
+      ...over,
+    });
+  test('is asked about, with what the station had in that hour', async () => {
+    const answer = await said(await spray({}));
+    expect(answer).toMatch(/^questions: Wind: Wind is missing: it was sprayed; the station had \d+ mph\./);
+    expect(answer).toMatch(/Air temperature is missing: it was sprayed; the station had \d+ °F\./);
+    expect(answer).toContain('confirm that nobody did');
+    // nobody said when: no hour of the station is it
+    expect(await said(await spray({ startedAt: '' }))).toContain('Wind is missing: it was sprayed. Type');
+  });
+  test('is recorded so, and judged by the station', async () => {
+    const e = await entry(idOf(await record(await spray({ confirmed: true }))));
+    expect([e.windMph, e.airF]).toEqual([null, null]);
+    const { station, why } = e.gates;
+    expect(station!.wind).toBeGreaterThan(0);
+    expect(why.filter((w) => w.key === 'wind').every((w) => !w.isMeasured)).toBe(true);
+    const measured = await entry(
+      idOf(await record(await spray({ confirmed: true, wind: '4', air: '55', startedAt: '09:45' }))),
+    );
+    expect(measured.gates.station).toBeNull();
+  });
+  test('waits for no soil that is being computed', async () => {
+    const input = await spray({ confirmed: true, startedAt: '10:15' });
+    let free = () => {};
+    const held = new Promise<void>((go) => (free = go));
+    let isHeld = () => {};
+    const ready = new Promise<void>((go) => (isHeld = go));
+    // as one who computes an ensemble holds it
+    const other = inOrganisation(tech, async (db) => {
+      await db.execute(sql`delete from outlook`);
+      await db.execute(sql`select pg_advisory_xact_lock(hashtext('outlooks'), hashtext(${tech.orgId}))`);
+      isHeld();
+      await held;
+      throw new Error('nothing of it stays');
+    }).catch(() => undefined);
+    await ready;
+    try {
+      expect((await record(input)).ok).toBe(true);
+    } finally {
+      free();
+      await other;
+    }
+  });
 });
 
 describe('figures that may be a slip are asked about', () => {

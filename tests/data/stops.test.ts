@@ -24,7 +24,8 @@ import { noteFinding, findingShape } from '@/server/lawns/note-finding';
 import { board } from '@/server/programme/board';
 import { zoneSheet } from '@/server/programme/view';
 import { stopBundle } from '@/server/stop/bundle';
-import { doneStopShape, finishStop } from '@/server/stop/finish-stop';
+import { finishStop } from '@/server/stop/finish-stop';
+import { doneStopShape } from '@/server/stop/stop-shape';
 import { keepPhoto, photoShape } from '@/server/stop/keep-photo';
 import { USUAL_VISIT_RULES } from '@/data/visit-rules';
 import { actor, closeAll, zoneNamed } from '../support/demo';
@@ -103,11 +104,19 @@ const stopsOf = (input: SaveRoutesInput) => input.routes.flatMap((r) => r.visits
 let planned: SaveRoutesInput;
 /** What is planned but for the lawn whose record is looked at. */
 let rest: string[];
+/** Those as they were to be done, before anything was. */
+const morning = new Map<string, DoneStop>();
+/** One of them once more, as if its plan had been removed since: other work. */
+const unplannedOf = (lawnId: string, over: Partial<DoneStop> = {}): DoneStop => {
+  const s = { ...morning.get(lawnId)!, ...over, sendKey: key() };
+  return { ...s, zones: s.zones.map((z) => ({ ...z, applicationId: key() })) };
+};
 beforeAll(async () => {
   planned = await planToday();
   const { lawnId } = await zoneNamed('14 Quarry Lane · front');
   rest = stopsOf(planned).filter((l) => l !== lawnId);
   expect(rest.length).toBeGreaterThanOrEqual(4);
+  for (const id of rest) morning.set(id, await doneOf(id));
 });
 
 describe('the trucks’ day', () => {
@@ -245,9 +254,9 @@ describe('a stop that comes from a phone', () => {
       mine.zones[0]!.products.length,
     );
   });
-  test('what was seen there is written down, and what is refused says why and loses nothing', async () => {
+  test('of which a figure is no figure goes back whole; mended, what was seen there is written down', async () => {
     const lawnId = rest[2]!;
-    const s = await doneOf(lawnId, {
+    const s = unplannedOf(lawnId, {
       stages: ['smooth-crabgrass|seedling', 'nonsense|x'],
       seen: { leafWet: null, bloom: true, green: '60', soil: '51' },
     });
@@ -255,11 +264,14 @@ describe('a stop that comes from a phone', () => {
       ...s,
       zones: s.zones.map((z) => ({ ...z, products: z.products.map((p) => ({ ...p, amount: 'much' })) })),
     };
-    const refused = must(await finishStop(tobin, bad, words));
-    expect(refused.zones[0]).toMatchObject({ outcome: 'refused' });
-    expect(refused.zones[0]!.words).toContain('much');
-    const [visit] = await inOrganisation(lead, (db) => visitsOfLawn(db, lawnId, 1));
-    expect(visit!.body.zones[0]!.products[0]!.amount).toBe('much');
+    const visits = () => inOrganisation(lead, (db) => visitsOfLawn(db, lawnId, 20));
+    const before = await visits();
+    expect(JSON.stringify(await finishStop(tobin, bad, words))).toMatch(/invalid.*much/);
+    // the phone has it still, and nothing of it is half here
+    expect(await visits()).toEqual(before);
+    // mended, under the same name
+    expect(must(await finishStop(tobin, s, words)).zones[0]).toMatchObject({ outcome: 'recorded' });
+    expect(await visits()).toHaveLength(before.length + 1);
     const zoneId = s.zones[0]!.zoneId;
     const found = (await inOrganisation(lead, (db) => findingsOf(db, [zoneId]))).get(zoneId) ?? [];
     expect(found.map((f) => [f.kind, f.word, f.figure])).toEqual(
@@ -277,6 +289,35 @@ describe('a stop that comes from a phone', () => {
     );
     expect(soil).toMatchObject([{ spot: 'open', unit: 'F', depthIn: '2.000000' }]);
   });
+  test('whose clock was off by ages is whole, and says that its hours are not known', async () => {
+    const s = unplannedOf(rest[0]!, { seen: { leafWet: null, bloom: null, green: 'lush', soil: '400' } });
+    const nonsense = { ...s, arrivedAt: 0, leftAt: 8.64e15 };
+    const zones = s.zones.map((z) => ({ ...z, startedAt: 8.64e15, endedAt: 0 }));
+    const kept = must(await finishStop(tobin, { ...nonsense, zones }, words));
+    expect(kept.zones.map((z) => z.outcome)).toEqual(s.zones.map(() => 'recorded'));
+    expect(kept.refused.map((r) => r.part)).toEqual(['Green', 'Soil']);
+    expect(kept.refused[1]!.words).toContain('400');
+    const { zoneId } = s.zones[0]!;
+    const records = await inOrganisation(lead, (db) => recordsOfZones(db, [zoneId]));
+    const mine = records.find((r) => r.id === kept.zones[0]!.recordId)!;
+    expect(mine).toMatchObject({ appliedOn: await today(), startedAt: '', endedAt: '' });
+    expect(mine.notes).toContain('clock was changed');
+    const { doubles } = (await board(lead)).asked;
+    const told = doubles.filter((d) => d.zoneId === zoneId).map((d) => d.words);
+    expect(told.some((w) => w.includes('lush'))).toBe(true);
+    expect(told.some((w) => w.includes('400'))).toBe(true);
+  });
+  test('that went by a plan which somebody removed meanwhile is recorded as other work', async () => {
+    const s = unplannedOf(rest[1]!);
+    const kept = must(await finishStop(tobin, s, words));
+    expect(kept.zones[0]!.outcome).toBe('recorded');
+    expect(kept.zones[0]!.words).toContain('not planned here any more');
+    const { zoneId } = s.zones[0]!;
+    const made = (await inOrganisation(lead, (db) => recordsOfZones(db, [zoneId]))).find(
+      (r) => r.id === kept.zones[0]!.recordId,
+    )!;
+    expect([made.plannedId, made.plannedProductId]).toEqual([null, null]);
+  });
   test('of which a zone is not on the lawn any more, that part says so, and the rest is kept', async () => {
     const s = await doneOf(rest[3]!);
     const { id } = await zoneNamed('14 Quarry Lane · front');
@@ -292,6 +333,44 @@ describe('a stop that comes from a phone', () => {
     expect(kept.zones[1]!.words).toContain('No product');
     const { doubles } = (await board(lead)).asked;
     expect(doubles.map((d) => d.zoneId)).toEqual(expect.arrayContaining([id, s.zones[0]!.zoneId]));
+  });
+  test('whose last part cannot be written is not kept at all: sent again it is whole', async () => {
+    const s = unplannedOf(rest[2]!, { seen: { leafWet: null, bloom: null, green: '55', soil: '' } });
+    const [zoneId] = s.zones.map((z) => z.zoneId);
+    const there = () =>
+      inOrganisation(lead, async (db) => ({
+        records: (await recordsOfZones(db, [zoneId!])).map((r) => r.id),
+        visits: (await visitsOfLawn(db, s.lawnId, 20)).map((v) => v.id),
+        found: (await findingsOf(db, [zoneId!])).get(zoneId!) ?? [],
+      }));
+    const before = await there();
+    // no database keeps this sign in a text
+    await expect(finishStop(tobin, { ...s, truck: 'Truck\0' }, words)).rejects.toThrow();
+    expect(await there()).toEqual(before);
+    expect(must(await finishStop(tobin, s, words)).zones[0]!.outcome).toBe('recorded');
+    const after = await there();
+    expect(after.records.length).toBeGreaterThan(before.records.length);
+    expect([after.visits.length, after.found.length]).toEqual([
+      before.visits.length + 1,
+      before.found.length + 1,
+    ]);
+  });
+  test('that an older program sent is read, and what it could not know is not asked of it', async () => {
+    const { form: _, ...s } = unplannedOf(rest[1]!);
+    const old = {
+      ...s,
+      zones: s.zones.map(({ anyway: _a, ...z }) => ({
+        ...z,
+        products: z.products.map(({ labelVersion: _v, ...p }) => p),
+      })),
+    };
+    const checked = doneStopShape.validate({ ...old, aKeyOfAnotherProgram: 1 });
+    expect(checked.error).toBeUndefined();
+    expect(must(await finishStop(tobin, checked.value as never, words)).zones[0]!.outcome).toBe('recorded');
+    // a server that was set back keeps its hands off: the phone holds it until the newer one is there
+    expect(await finishStop(tobin, { ...s, sendKey: key(), form: 99 } as never, words)).toMatchObject({
+      refusal: { kind: 'too-much' },
+    });
   });
   test('of another company’s lawn, or of one that is gone, it is not taken', async () => {
     const s = await doneOf(rest[3]!);

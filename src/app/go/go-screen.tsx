@@ -1,5 +1,5 @@
 'use client';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { parseDay, showWeekday } from '@/core/calendar/day';
 import { BUNDLE_VERSION, type BundleStop, type StopBundle } from '@/core/stop/bundle';
 import { nextStop } from '@/core/stop/path';
@@ -29,7 +29,10 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
     [],
   );
   const queue = useQueue(userId, giveBack);
-  const { bundle } = kept;
+  const bundle: StopBundle = useMemo(
+    () => ({ ...kept.bundle, ...(kept.phoneAt ? { phoneAhead: kept.phoneAt - kept.bundle.madeAt } : {}) }),
+    [kept],
+  );
 
   useEffect(() => {
     void (async () => {
@@ -114,7 +117,6 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
           key={stop.lawnId}
           stop={stop}
           bundle={bundle}
-          phoneAhead={kept.phoneAt ? kept.phoneAt - bundle.madeAt : 0}
           run={runs.get(stop.lawnId) ?? null}
           others={[...runs.values()].filter((r) => r.lawnId !== stop.lawnId)}
           onBegin={() => keep(beginRun(stop, bundle, crypto.randomUUID()))}
@@ -193,8 +195,14 @@ function Stops({ bundle, runs, isRead, day, waiting, answers }: StopsProps) {
       {answers
         .flatMap((a) => [
           ...(a.problem ? [{ key: a.sendKey, lawnId: a.lawnId, words: a.problem, recordId: '' }] : []),
+          ...(a.refused ?? []).map((r) => ({
+            key: `${a.sendKey}${r.part}`,
+            lawnId: a.lawnId,
+            words: `Not kept: ${r.words}`,
+            recordId: '',
+          })),
           ...a.zones
-            .filter((z) => z.outcome !== 'recorded')
+            .filter((z) => z.words !== '')
             .map((z) => ({
               key: `${a.sendKey}${z.zoneId}`,
               lawnId: a.lawnId,

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import type { BundleProduct, BundleStop, StopBundle } from '@/core/stop/bundle';
+import { clockIn } from '@/core/stop/clock';
 import { labelOf, type Run } from '@/core/stop/run';
 import type { Checked } from '@/core/stop/seen-now';
 import { isGranule } from '@/core/products/label';
@@ -66,10 +67,6 @@ export function FoundLines({ found, of }: Readonly<{ found: readonly Checked[]; 
   });
 }
 
-/** The company's hour now. @param phoneAhead ms that the phone's clock is ahead of the company's */
-export const hourNow = (phoneAhead: number, { timeZone }: Pick<StopBundle, 'timeZone'>): number =>
-  Number(
-    new Intl.DateTimeFormat('en-US', { hour: 'numeric', hourCycle: 'h23', timeZone }).format(
-      Date.now() - phoneAhead,
-    ),
-  );
+/** The company's hour now. */
+export const hourNow = ({ timeZone, phoneAhead = 0 }: StopBundle): number =>
+  Number(clockIn(Date.now() - phoneAhead, timeZone).time.slice(0, 2));

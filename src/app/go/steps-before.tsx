@@ -172,19 +172,14 @@ function CarriedHere({
 const NOTHING_SEEN = { green: '', leafWet: null, bloom: null, stages: {} } as const;
 
 type CheckProps = StepProps &
-  Readonly<{
-    phoneAhead: number;
-    others: readonly Run[];
-    onWait: (w: Waiting) => void;
-    onConfirm: (part: Partial<Run>) => void;
-  }>;
+  Readonly<{ others: readonly Run[]; onWait: (w: Waiting) => void; onConfirm: (part: Partial<Run>) => void }>;
 export function Check(props: CheckProps) {
-  const { stop, bundle, run, change, phoneAhead, onWait } = props;
+  const { stop, bundle, run, change, onWait } = props;
   const [carried] = useState(() => carriedTo(stop, bundle, props.others, Date.now()));
   const measure = (part: Partial<Run>) => change({ ...part, measuredAt: Date.now() });
   const weeds = [...new Set(productsOf(props).flatMap(({ product }) => product.targets))];
   const sprayed = isSprayed(props);
-  const [now] = useState(() => hourNow(phoneAhead, bundle));
+  const [now] = useState(() => hourNow(bundle));
   const seen = seenIn(run);
   const zones = openZones(props).map((zone) => ({ zone, found: foundIn(zone, run, bundle, now) }));
   const isClear = zones.every((z) => z.found.length === 0);

@@ -34,12 +34,11 @@ function withZone(run: Run, zoneId: string, part: Partial<ZoneRun>): Pick<Run, '
   return { zones: { ...run.zones, [zoneId]: { ...run.zones[zoneId]!, ...part } } };
 }
 
-type ApplyProps = StepProps &
-  Readonly<{ phoneAhead: number; onCheck: () => void; onAllDown: (part: Partial<Run>) => void }>;
+type ApplyProps = StepProps & Readonly<{ onCheck: () => void; onAllDown: (part: Partial<Run>) => void }>;
 export function Apply(props: ApplyProps) {
   const { stop, bundle, run, change } = props;
   const show = useShows();
-  const [now] = useState(() => hourNow(props.phoneAhead, bundle));
+  const [now] = useState(() => hourNow(bundle));
   return (
     <>
       {stop.zones.map((z) => {

@@ -11,8 +11,6 @@ import type { Answered, Waiting } from './store';
 type Props = Readonly<{
   stop: BundleStop;
   bundle: StopBundle;
-  /** ms that the phone's clock is ahead of the company's */
-  phoneAhead: number;
   run: Run | null;
   /** of the other stops of the day */
   others: readonly Run[];
@@ -55,7 +53,6 @@ const WHY: Readonly<Record<Step, string>> = {
 export function StopRun({
   stop,
   bundle,
-  phoneAhead,
   run,
   others,
   waiting,
@@ -124,13 +121,9 @@ export function StopRun({
       <div className="mt-3 grid gap-3">
         {run.step === 'arrive' && <Arrive {...props} />}
         {run.step === 'look' && <Look {...props} />}
-        {run.step === 'check' && (
-          <Check {...props} phoneAhead={phoneAhead} others={others} onWait={onWait} onConfirm={goOn} />
-        )}
+        {run.step === 'check' && <Check {...props} others={others} onWait={onWait} onConfirm={goOn} />}
         {run.step === 'wear' && <WearStep {...props} />}
-        {run.step === 'apply' && (
-          <Apply {...props} phoneAhead={phoneAhead} onCheck={() => goTo('check')} onAllDown={goOn} />
-        )}
+        {run.step === 'apply' && <Apply {...props} onCheck={() => goTo('check')} onAllDown={goOn} />}
         {run.step === 'used' && <Used {...props} />}
         {run.step === 'clean' && <Clean {...props} />}
         {run.step === 'sign' && <Sign {...props} photos={photos} onPhoto={onWait} />}

@@ -1,7 +1,7 @@
 'use client';
 /** What a phone keeps of its day: bundles, stops as they go, stops and walks that wait to be sent, and what became of them. One store for each person. */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { DoneStop, StopBundle, ZoneOutcome } from '@/core/stop/bundle';
+import type { DoneStop, PartRefused, StopBundle, ZoneOutcome } from '@/core/stop/bundle';
 import type { Run } from '@/core/stop/run';
 import type { WalkInput } from '@/server/lawns/walk';
 import type { PhotoInput } from '@/server/stop/keep-photo';
@@ -18,6 +18,8 @@ export type Answered = Readonly<{
   /** missing: a stop's or a picture's, of before walks waited too */
   kind?: Waiting['kind'];
   zones: readonly ZoneOutcome[];
+  /** parts that were not kept; missing: of before they were told */
+  refused?: readonly PartRefused[];
   problem: string;
 }>;
 /** A bundle with the phone's clock when it came: tells how far that is off. */

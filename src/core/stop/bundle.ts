@@ -5,13 +5,14 @@
 import type { Day } from '@/core/calendar/day';
 import type { ApplicationProduct, Place } from '@/core/products/application';
 import type { ProductUsed } from '@/core/records/product-used';
+import type { KnownLicence } from '@/core/records/visit';
 import type { Label } from '@/core/products/label';
 import type { Method, Use } from '@/core/trade/terms';
 import type { SquareMetres } from '@/core/units/quantity';
 import type { AmountUnit } from '@/core/units/rate';
 import type { StopFacts } from './seen-now';
 
-export const BUNDLE_VERSION = 1;
+export const BUNDLE_VERSION = 2;
 
 export type BundleProduct = Readonly<{
   plannedProductId: string;
@@ -55,6 +56,21 @@ export type BundleZone = Readonly<{
   keptOut: string;
   /** recorded since; empty: not yet */
   doneBy: string;
+  /** planned products that are recorded already, by name: the rest is to be done */
+  recorded: readonly string[];
+  /** what may be given besides, as it stood this morning */
+  addOns: readonly AddOn[];
+}>;
+
+/** A product that nobody planned here and that its label allows on this turf. */
+export type AddOn = Readonly<{
+  /** by its id in `labels` */
+  labelId: string;
+  use: Use;
+  amountUnit: AmountUnit;
+  /** what the label allows an area of 1,000 sq ft, or an acre, in words */
+  rates: string;
+  held: BundleZone['held'];
 }>;
 
 export type BundleStop = Readonly<{
@@ -86,27 +102,42 @@ export type StopBundle = Readonly<{
   timeZone: string;
   people: readonly string[];
   certified: readonly string[];
+  /** those that were valid when it was made, with their last day */
+  licences: readonly KnownLicence[];
   labels: readonly Label[];
   stops: readonly BundleStop[];
+  /** ms that the phone's clock was ahead of the company's when the bundle came; the phone says it. Missing: not known */
+  phoneAhead?: number;
 }>;
 
 /** What is kept of a phone's moment: ms by its own clock, right or wrong. */
 type PhoneTime = number;
 
+/** A product as it went down. `labelVersion`: of the sheet that the phone had with it; phones of form 1 do not say */
+export type DoneProduct = ProductUsed & Readonly<{ labelVersion?: number }>;
+
 export type DoneZone = Readonly<{
   zoneId: string;
   applicationId: string;
-  products: readonly ProductUsed[];
+  /** planned and given besides */
+  products: readonly DoneProduct[];
   water: string;
   startedAt: PhoneTime;
   endedAt: PhoneTime;
   method: string;
   equipment: string;
-  /** why it was begun though a gate was shut by what was measured; empty: none was. Earlier phones do not say it */
-  anyway?: string;
+  /** why it was begun though a gate was shut by what was measured; empty: none was */
+  anyway: string;
 }>;
 
+/**
+ * Changes with what a stop holds. Phones send what they wrote, whichever version of the program they meet: readers of
+ * older forms stay for a year (`forms.ts`).
+ */
+export const STOP_FORM = 2;
+
 export type DoneStop = Readonly<{
+  form: typeof STOP_FORM;
   /** of the stop: whatever it brings is kept once under it */
   sendKey: string;
   lawnId: string;
@@ -145,7 +176,10 @@ export type DoneStop = Readonly<{
 export type ZoneOutcome = Readonly<{
   zoneId: string;
   outcome: 'recorded' | 'already' | 'refused';
-  /** who recorded it before; the fault that was found */
+  /** who recorded it before; the fault that was found; how it was recorded though not as it was sent */
   words: string;
   recordId: string;
 }>;
+
+/** What else a stop brought and was not kept, with why. */
+export type PartRefused = Readonly<{ part: string; words: string }>;

@@ -1,4 +1,5 @@
 /** The short way through a round; bundle and street are invented. */
+import { addDays } from '@/core/calendar/day';
 import { context, label, today } from '../../../tests/support/gate-context';
 import { rateOf } from '@/core/units/rate';
 import type { BundleStop, StopBundle } from './bundle';
@@ -56,13 +57,15 @@ const stopAt = (address: string, labelId = label.id): BundleStop => ({
       bedFt: 0,
       keptOut: '',
       doneBy: '',
+      recorded: [],
+      addOns: [],
     },
   ],
 });
 const street = Array.from({ length: 12 }, (_, i) => stopAt(`${i + 1} Lantern Row`));
 const away = stopAt('7 Kiln Hill');
 const bundle: StopBundle = {
-  version: 1,
+  version: 2,
   madeAt: 0,
   day: today,
   truckId: 't',
@@ -71,6 +74,7 @@ const bundle: StopBundle = {
   timeZone: 'UTC',
   people: ['Tobin Asher'],
   certified: ['Mara Venn'],
+  licences: [{ person: 'Mara Venn', number: 'CA-1', validTo: addDays(today, 90) }],
   labels: [label, granule, strict],
   stops: [...street, away],
 };

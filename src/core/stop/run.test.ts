@@ -52,6 +52,8 @@ const zone = (zoneId: string, over: Partial<BundleZone> = {}): BundleZone => ({
   bedFt: 0,
   keptOut: '',
   doneBy: '',
+  recorded: [],
+  addOns: [],
   ...over,
 });
 const stop: BundleStop = {
@@ -70,7 +72,7 @@ const stop: BundleStop = {
   expect: '',
 };
 const bundle: StopBundle = {
-  version: 1,
+  version: 2,
   madeAt: 0,
   day: today,
   truckId: 't',
@@ -79,6 +81,7 @@ const bundle: StopBundle = {
   timeZone: 'UTC',
   people: ['Tobin Asher'],
   certified: [],
+  licences: [],
   labels: [label, leafLabel, granule],
   stops: [stop],
 };
@@ -105,9 +108,9 @@ test('a stop begins with the plan’s figures, and lacks the clock of the work',
 test('of a spray the record asks for wind, air and water; of a granule it does not', () => {
   const bare = withZone({ ...worked, wind: '', air: '' }, { water: '' });
   expect(lacksOf(stop, bare, bundle).map((l) => [l.field, l.problem])).toEqual([
-    ['check', 'the wind is missing: it was sprayed'],
-    ['check', 'the air temperature is missing: it was sprayed'],
-    ['used', 'front: the water used is missing'],
+    ['used', 'Water used is missing'],
+    ['check', 'Wind is missing: it was sprayed'],
+    ['check', 'Air temperature is missing: it was sprayed'],
   ]);
   const dry = { ...stop, zones: [zone('front', { products: [product('p1', 'granule', '2.4')], water: '' })] };
   expect(lacksOf(dry, bare, bundle)).toEqual([]);
@@ -121,7 +124,7 @@ test('more than ten per cent off the plan is asked about, up to it is not', () =
   expect(lacksOf(stop, used('2.7'), bundle)).toMatchObject([{ field: 'used' }]);
   expect(lacksOf(stop, withZone(used('2.7'), { isSure: true }), bundle)).toEqual([]);
   expect(lacksOf(stop, used(''), bundle)).toMatchObject([
-    { field: 'used', problem: 'Test 50 WG used is missing' },
+    { field: 'used', problem: 'Test 50 WG: Product used is missing' },
   ]);
   expect(lacksOf(stop, used('1,2,3'), bundle).length).toBe(1);
 });

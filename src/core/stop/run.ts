@@ -1,10 +1,24 @@
 /** A stop as it goes on a phone: what was typed and ticked so far, and what it comes to when it is done. */
-import type { ApplicationProduct } from '@/core/products/application';
+import { WHOLE_ZONE, type ApplicationProduct } from '@/core/products/application';
 import { isGranule, type Label } from '@/core/products/label';
+import { readVisit } from '@/core/records/visit';
+import type { Use } from '@/core/trade/terms';
 import { parseFigure, type Issue } from '@/core/units/parse';
-import { fromFahrenheit, fromMilesPerHour, L_PER_GAL } from '@/core/units/trade';
+import { amountOf, rateFrom } from '@/core/units/rate';
+import { fromFahrenheit, fromMilesPerHour, fromSquareFeet, L_PER_GAL } from '@/core/units/trade';
 import { STAGES, isWeed, type Stage, type Weed } from '@/core/weeds/weeds';
-import type { BundleProduct, BundleStop, BundleZone, DoneStop, DoneZone, StopBundle } from './bundle';
+import {
+  STOP_FORM,
+  type BundleProduct,
+  type BundleStop,
+  type BundleZone,
+  type DoneProduct,
+  type DoneStop,
+  type DoneZone,
+  type StopBundle,
+} from './bundle';
+import { MOST_WAIT_MS, clockIn } from './clock';
+import { findingsOf, visitOf } from './read-stop';
 import { checkNow, mayBegin, type Checked, type SeenNow } from './seen-now';
 import { OFF_PLAN, offPlan, usedByLevel } from './used';
 
@@ -35,7 +49,19 @@ export type ZoneRun = Readonly<{
   isSure: boolean;
   /** why it was begun though a gate was shut by what was measured; not kept by runs that were begun earlier */
   anyway?: string;
+  /** given besides what was planned; not kept by runs that were begun earlier */
+  addOns?: readonly AddedRun[];
 }>;
+
+/** An add-on as it is typed. */
+export type AddedRun = Readonly<{
+  labelId: string;
+  use: Use;
+  amount: string;
+  /** sq ft; empty: the whole zone */
+  area: string;
+}>;
+const addOnsOf = (z: ZoneRun): readonly AddedRun[] => z.addOns ?? [];
 
 export type Run = Readonly<{
   version: 1;
@@ -110,8 +136,51 @@ export const beginRun = (stop: BundleStop, bundle: StopBundle, sendKey: string):
   notes: '',
 });
 
-export const labelOf = ({ labels }: Pick<StopBundle, 'labels'>, p: BundleProduct): Label =>
+export const labelOf = ({ labels }: Pick<StopBundle, 'labels'>, p: Readonly<{ labelId: string }>): Label =>
   labels.find((l) => l.id === p.labelId)!;
+
+/** An add-on as it went down: spots where an area was typed, in a tank or hopper of its own. */
+function addedProduct(a: AddedRun, zone: BundleZone, bundle: StopBundle): DoneProduct {
+  const { amountUnit, version } = labelOf(bundle, a);
+  return {
+    plannedProductId: '',
+    productId: a.labelId,
+    labelVersion: version,
+    use: a.use,
+    targets: [],
+    place: a.area.trim() === '' ? 'zone' : 'spots',
+    ground: a.area.trim() === '' ? '' : 'add-on',
+    area: a.area,
+    amountUnit,
+    tank: Math.min(8, 1 + Math.max(0, ...zone.products.map((p) => p.tank))),
+    amount: a.amount,
+    lot: '',
+  };
+}
+
+/** Add-ons as gates ask for them: those whose amount can be read. */
+function askedAddOns(zone: BundleZone, of: ZoneRun | undefined, bundle: StopBundle): ApplicationProduct[] {
+  return (of ? addOnsOf(of) : []).flatMap((a, i): ApplicationProduct[] => {
+    const label = labelOf(bundle, a);
+    const amount = figureIn(a.amount, '');
+    const sqFt = a.area.trim() === '' ? null : figureIn(a.area, 'area');
+    const area = sqFt === null ? zone.area : fromSquareFeet(sqFt);
+    if (amount === null || !(amount > 0) || !(area > 0)) return [];
+    return [
+      {
+        position: zone.products.length + i + 1,
+        label,
+        rate: rateFrom(amountOf(amount, label.amountUnit), area),
+        use: a.use,
+        targets: [],
+        method: null,
+        place: sqFt === null ? WHOLE_ZONE : { on: 'spots', area, ground: 'add-on' },
+        tank: 8,
+        tie: null,
+      },
+    ];
+  });
+}
 
 /** The product as gates ask for it. */
 const askedProduct = (bundle: StopBundle, p: BundleProduct): ApplicationProduct => ({
@@ -151,6 +220,10 @@ export function seenIn(run: Pick<Run, 'wind' | 'air' | 'green' | 'leafWet' | 'bl
   };
 }
 
+/** Whether anything is sprayed on a zone, add-ons too. */
+export const isSprayedOn = (zone: BundleZone, of: ZoneRun | undefined, bundle: StopBundle): boolean =>
+  [...zone.products, ...(of ? addOnsOf(of) : [])].some((p) => !isGranule(labelOf(bundle, p)));
+
 /** What stands against beginning on a zone, by what is seen there now. @param hour of the company's clock */
 export type Beginning =
   /** it is sprayed, and the record asks for these first */
@@ -160,7 +233,7 @@ export type Beginning =
 export function beginningOf(zone: BundleZone, run: Run, bundle: StopBundle, hour: number): Beginning {
   const seen = seenIn(run);
   const missing = (['wind', 'air'] as const).filter((what) => seen[what] === null);
-  if (missing.length && zone.products.some((p) => !isGranule(labelOf(bundle, p))))
+  if (missing.length && isSprayedOn(zone, run.zones[zone.zoneId], bundle))
     return { kind: 'measure', missing };
   const found = foundIn(zone, run, bundle, hour);
   return { kind: mayBegin(found), found };
@@ -170,7 +243,10 @@ export function beginningOf(zone: BundleZone, run: Run, bundle: StopBundle, hour
 export const foundIn = (zone: BundleZone, run: Run, bundle: StopBundle, hour: number): Checked[] =>
   checkNow(
     { ...zone.facts, hour },
-    zone.products.map((p) => askedProduct(bundle, p)),
+    [
+      ...zone.products.map((p) => askedProduct(bundle, p)),
+      ...askedAddOns(zone, run.zones[zone.zoneId], bundle),
+    ],
     seenIn(run),
   );
 
@@ -212,10 +288,35 @@ export function offPlanIn(
   });
 }
 
-/** What is still lacking before the stop can be called done; each with what to do about it. */
+/** The step under which a field of a visit is typed; of a product it is where its amount is. */
+const STEP_OF: Readonly<Record<string, Step>> = {
+  Wind: 'check',
+  'Air temperature': 'check',
+  Green: 'check',
+  Soil: 'check',
+  'Certified applicator': 'wear',
+  'Applied by': 'wear',
+  Start: 'apply',
+  End: 'apply',
+  Day: 'apply',
+};
+const WHERE: Readonly<Partial<Record<Step, string>>> = {
+  check: 'Type it under Check.',
+  wear: 'Choose under Wear who answers for it.',
+  used: 'Type it under Used.',
+};
+
+/**
+ * What is still lacking before the stop can be called done, each under its step with what to do about it: what the stop
+ * itself needs, and all that the record's reader would refuse or ask for.
+ */
 export function lacksOf(stop: BundleStop, run: Run, bundle: StopBundle): Issue[] {
   const issues: Issue[] = [];
   const open = stop.zones.filter((z) => !run.zones[z.zoneId]?.isLeftOut);
+  const now = lastMoment(run, bundle);
+  const done = doneStopOf(stop, run, bundle, now);
+  const clock = { now: now - (bundle.phoneAhead ?? 0), timeZone: bundle.timeZone };
+  const { day: today } = clockIn(clock.now, bundle.timeZone);
   for (const z of open) {
     const of = run.zones[z.zoneId]!;
     const where = open.length > 1 ? `${z.name}: ` : '';
@@ -225,15 +326,23 @@ export function lacksOf(stop: BundleStop, run: Run, bundle: StopBundle): Issue[]
         problem: `${where}the work was not ${of.startedAt === null ? 'begun' : 'ended'}`,
         remedy: 'Start and stop its clock under Apply, or leave the zone out there.',
       });
-    for (const p of z.products) {
-      const unit = p.amountUnit;
-      const parsed = parseFigure(of.amounts[p.plannedProductId] ?? '', {
-        field: `${labelOf(bundle, p).name} used`,
-        unit,
-        above: 0,
-        most: 100_000,
-      });
-      if (!parsed.ok) issues.push({ ...parsed.issue, field: 'used' });
+    const sent = done.zones.find((d) => d.zoneId === z.zoneId)!;
+    const read = readVisit(visitOf(done, sent, clock), {
+      today,
+      zoneArea: z.area,
+      labelOf: (id) => bundle.labels.find((l) => l.id === id),
+      placeOf: (id) => z.products.find((p) => p.plannedProductId === id)?.place ?? null,
+      licences: bundle.licences,
+    });
+    for (const i of [...(read.ok ? [] : read.issues), ...read.lacking]) {
+      const step = STEP_OF[i.field] ?? 'used';
+      const product = sent.products[Number(/^products\.(\d+)/.exec(i.field)?.[1] ?? -1)];
+      const name = product && bundle.labels.find((l) => l.id === product.productId)?.name;
+      // of the whole stop, and not of each zone
+      const isShared = step === 'check' || step === 'wear';
+      const problem = `${isShared ? '' : where}${name && !i.problem.includes(name) ? `${name}: ` : ''}${i.problem}`;
+      if (!issues.some((x) => x.field === step && x.problem === problem))
+        issues.push({ ...i, field: step, problem, remedy: (i.isMissing && WHERE[step]) || i.remedy });
     }
     if (offPlanIn(z, of).length && !of.isSure)
       issues.push({
@@ -242,45 +351,31 @@ export function lacksOf(stop: BundleStop, run: Run, bundle: StopBundle): Issue[]
         remedy: 'Check it under Used, and say there that it is right.',
       });
   }
-  // the record of a spray asks for them too
-  const sprayed = open.filter((z) => z.products.some((p) => !isGranule(labelOf(bundle, p))));
-  if (sprayed.length)
-    for (const [name, text] of [
-      ['wind', run.wind],
-      ['air temperature', run.air],
-    ] as const)
-      if (text.trim() === '')
-        issues.push({
-          field: 'check',
-          problem: `the ${name} is missing: it was sprayed`,
-          remedy: 'Measure it, and type it under Check.',
-        });
-  for (const z of sprayed)
-    if (figureIn(run.zones[z.zoneId]?.water ?? '', 'volume') === null)
-      issues.push({
-        field: 'used',
-        problem: `${z.name}: the water used is missing`,
-        remedy: 'Type it under Used.',
-      });
-  for (const [field, text, unit] of [
-    ['check', run.wind, 'wind'],
-    ['check', run.air, 'temperature'],
-    ['check', run.green, '%'],
-    ['check', run.soil, 'temperature'],
-  ] as const)
-    if (text.trim() !== '' && figureIn(text, unit) === null)
-      issues.push({
-        field,
-        problem: `"${text}" is no figure`,
-        remedy: 'Type a figure under Check, or leave it empty.',
-      });
+  for (const i of findingsOf(done).issues) issues.push({ ...i, field: 'check' });
   return issues;
+}
+
+/** A stop that brings more was two. */
+const MOST_EXTRAS = 20;
+export const MOST_ADD_ONS = 4;
+const DAY_MINUTES = 1440;
+
+/** The last moment of its day that a run knows of, by the phone's clock: of a clock that was turned it is none. */
+function lastMoment(run: Run, { madeAt, phoneAhead = 0 }: StopBundle): number {
+  const came = madeAt + phoneAhead;
+  const moments = [
+    run.arrivedAt,
+    run.leftAt,
+    ...Object.values(run.zones).flatMap((z) => [z.startedAt, z.endedAt]),
+  ];
+  return Math.max(came, ...moments.filter((at) => at !== null && at - came <= MOST_WAIT_MS).map(Number));
 }
 
 /** What is sent. @param now the phone's clock */
 export function doneStopOf(stop: BundleStop, run: Run, bundle: StopBundle, now: number): DoneStop {
   const left = run.leftAt ?? now;
   return {
+    form: STOP_FORM,
     sendKey: run.sendKey,
     lawnId: stop.lawnId,
     truck: bundle.truck,
@@ -300,19 +395,23 @@ export function doneStopOf(stop: BundleStop, run: Run, bundle: StopBundle, now: 
           method: z.method,
           equipment: z.equipment,
           anyway: (of.anyway ?? '').trim(),
-          products: z.products.map((p) => ({
-            plannedProductId: p.plannedProductId,
-            productId: p.labelId,
-            use: p.use,
-            targets: p.targets,
-            place: p.place.on,
-            ground: p.ground,
-            area: p.area,
-            amountUnit: p.amountUnit,
-            tank: p.tank,
-            amount: of.amounts[p.plannedProductId] ?? '',
-            lot: '',
-          })),
+          products: [
+            ...z.products.map((p): DoneProduct => ({
+              plannedProductId: p.plannedProductId,
+              productId: p.labelId,
+              labelVersion: labelOf(bundle, p).version,
+              use: p.use,
+              targets: p.targets,
+              place: p.place.on,
+              ground: p.ground,
+              area: p.area,
+              amountUnit: p.amountUnit,
+              tank: p.tank,
+              amount: of.amounts[p.plannedProductId] ?? '',
+              lot: '',
+            })),
+            ...addOnsOf(of).map((a) => addedProduct(a, z, bundle)),
+          ],
         };
       }),
     appliedBy: run.appliedBy,
@@ -326,7 +425,11 @@ export function doneStopOf(stop: BundleStop, run: Run, bundle: StopBundle, now: 
     ticked: run.ticked,
     extras: run.extras
       .filter((e) => e.what.trim() !== '')
-      .map((e) => ({ what: e.what.trim(), minutes: Math.max(0, Number(e.minutes) || 0) })),
+      .slice(0, MOST_EXTRAS)
+      .map((e) => ({
+        what: e.what.trim().slice(0, 200),
+        minutes: Math.min(DAY_MINUTES, Math.max(0, Number(e.minutes) || 0)),
+      })),
     told: run.toldHow === '' ? '' : run.told,
     toldHow: run.toldHow,
     signWords: run.ticked.includes('sign set') ? stop.sign : '',

@@ -73,18 +73,18 @@ export async function askedOf(db: Transaction, { rules }: House, today: Day): Pr
       left: DAYS_TO_RECORD - (today - u.day),
     })),
     notices: notices.map((n) => ({ ...n, site: site(n.zoneId) })),
-    doubles: odd.flatMap((v) =>
-      v.body.outcomes
-        .filter((o) => o.outcome !== 'recorded')
-        .map((o) => ({
-          id: v.id,
-          zoneId: o.zoneId,
-          site: site(o.zoneId),
-          day: v.day,
-          person: v.person,
-          words: o.outcome === 'already' ? `recorded before by ${o.words}` : o.words,
-        })),
-    ),
+    doubles: odd.flatMap((v) => {
+      const [first] = v.body.outcomes;
+      return [
+        ...v.body.outcomes
+          .filter((o) => o.words !== '')
+          .map((o) => ({
+            zoneId: o.zoneId,
+            words: o.outcome === 'already' ? `recorded before by ${o.words}` : o.words,
+          })),
+        ...v.body.refused.flatMap((r) => (first ? [{ zoneId: first.zoneId, words: r.words }] : [])),
+      ].map((o) => ({ ...o, id: v.id, site: site(o.zoneId), day: v.day, person: v.person }));
+    }),
     wentAhead: (await wentAhead(db, addDays(today, -TOLD_DAYS), SHOWN)).map((e) => ({
       recordId: e.id,
       site: e.site,

@@ -76,9 +76,19 @@ export const RECORD_COLUMNS: readonly Column[] = [
   column('part', 'text', 'of a split or sequence, such as 1/2', (e) => `${e.part}/${e.parts}`),
   column('method', 'text', 'kind of equipment', (e) => e.method),
   column('equipment', 'text', 'name of the equipment', (e) => e.equipment),
-  maybe(column('wind_mph', 'number', 'null: does not apply', (e) => e.windMph)),
+  maybe(column('wind_mph', 'number', 'null: does not apply, or not measured', (e) => e.windMph)),
   column('wind_from', 'text', 'direction', (e) => e.windFrom),
-  maybe(column('air_f', 'number', 'air temperature; null: does not apply', (e) => e.airF)),
+  maybe(column('air_f', 'number', 'air temperature; null: does not apply, or not measured', (e) => e.airF)),
+  maybe(
+    column('station_wind_m_s', 'number', 'of the weather station, where nobody measured', (e) =>
+      e.gates.station ? plain(e.gates.station.wind, 3) : null,
+    ),
+  ),
+  maybe(
+    column('station_air_c', 'number', 'of the weather station, where nobody measured', (e) =>
+      e.gates.station ? plain(e.gates.station.air, 3) : null,
+    ),
+  ),
   column('applied_by', 'text', 'name', (e) => e.appliedBy),
   column('certified_applicator', 'text', 'name, or empty', (e) => e.certifiedBy),
   column('certification_number', 'text', 'of the certified applicator', (e) => e.certifiedNumber),

@@ -7,6 +7,7 @@ import { showFullDay } from '@/core/calendar/day';
 import { SHOWS, showRate, significant } from '@/core/units/format';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { WEEDS } from '@/core/weeds/weeds';
+import { airWords } from '@/ui/stop-words';
 import { pdfBytes } from '../pdf';
 import { gatesThen, type FiledEntry, type RecordFile } from './export';
 
@@ -18,6 +19,7 @@ const lines = (...parts: readonly (string | false | null | undefined)[]): string
 
 function row(e: FiledEntry, units: UnitSystem): TableCell[] {
   const isCorrected = e.correctedById !== null;
+  const air = airWords(e, units);
   const cells = [
     lines(showFullDay(e.appliedOn), [e.startedAt, e.endedAt].filter(Boolean).join(' to ')),
     lines(e.site, e.customer),
@@ -46,11 +48,7 @@ function row(e: FiledEntry, units: UnitSystem): TableCell[] {
       e.supervisor && `Supervisor: ${e.supervisor}`,
       [e.method, e.equipment].filter(Boolean).join(', '),
     ),
-    lines(
-      e.windMph !== null && `Wind ${told(e.windMph, 'wind', units)} ${e.windFrom}`.trim(),
-      e.airF !== null && `Air ${told(e.airF, 'temperature', units)}`,
-      `Gates ${gatesThen(e)}`,
-    ),
+    lines(air.wind && `Wind ${air.wind}`, air.air && `Air ${air.air}`, `Gates ${gatesThen(e)}`),
     lines(
       isCorrected && 'CORRECTED: another entry stands instead',
       e.correctsId && `Correction: ${e.correctionReason ?? ''}`,

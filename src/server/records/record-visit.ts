@@ -1,40 +1,34 @@
 import 'server-only';
 import Joi from 'joi';
-import { addDays, isoDay, parseDay, type Day } from '@/core/calendar/day';
-import { spanAt, worseState } from '@/core/calendar/span';
-import type { Facts, GateKey, Verdict } from '@/core/gates/gate';
-import type { Reason } from '@/core/gates/reason';
-import { productsOf, windowOf } from '@/core/gates/window';
-import { WHOLE_ZONE, areaOf, type Place } from '@/core/products/application';
+import { addDays, isoDay, type Day } from '@/core/calendar/day';
+import { areaOf } from '@/core/products/application';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';
-import { METHODS, USES, type Use } from '@/core/trade/terms';
+import { METHODS, USES } from '@/core/trade/terms';
 import { containedIn } from '@/core/records/ledger';
-import type { ProductUsed } from '@/core/records/product-used';
-import { contextOf, type PlannedApplication, type PlannedProduct } from '@/core/season/programme';
-import { figure, showRate } from '@/core/units/format';
-import { measuredIssue, parseFigure, type Issue, type Parsed } from '@/core/units/parse';
-import { SQUARE_METRES_PER_HECTARE } from '@/core/units/quantity';
 import {
-  AMOUNT_UNITS,
-  RATE_UNITS,
-  amountOf,
-  isAmountUnit,
-  rateFrom,
-  type AmountUnit,
-  type ProductRate,
-} from '@/core/units/rate';
-import { checkNow, measuredGates, type SeenNow } from '@/core/stop/seen-now';
-import { fromFahrenheit, fromMilesPerHour, fromSquareFeet, toSquareFeet } from '@/core/units/trade';
-import { isWeed, type Weed } from '@/core/weeds/weeds';
+  dayOfWork,
+  productField,
+  readVisit,
+  wordIn,
+  type Visit,
+  type VisitProduct,
+  type VisitTyped,
+} from '@/core/records/visit';
+import type { PlannedProduct } from '@/core/season/programme';
+import { figure, showRate } from '@/core/units/format';
+import { measuredIssue, type Issue } from '@/core/units/parse';
+import { SQUARE_METRES_PER_HECTARE } from '@/core/units/quantity';
+import type { ProductRate } from '@/core/units/rate';
+import type { SeenNow } from '@/core/stop/seen-now';
+import { toFahrenheit, toMilesPerHour, toSquareFeet } from '@/core/units/trade';
 import { requirePermission, type Actor } from '@/data/actor';
-import { momentOf } from '@/data/clock';
+import { momentOf, type Moment } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
-import { plainReason, type GateThen, type GatesThen } from '@/data/gates-then';
 import { siteName, zoneOf } from '@/data/lawns';
 import { peopleOfCompany } from '@/data/people';
-import { licencesOf } from '@/data/resources';
+import { licencesOf, type Licence } from '@/data/resources';
 import { toNumeric } from '@/data/numbers';
-import { lockZone, type StoredApplication } from '@/data/programme';
+import { lockZone } from '@/data/programme';
 import { labelAt, versionOn, type LabelBook } from '@/data/products';
 import {
   addRecord,
@@ -49,38 +43,37 @@ import { done, refuse, type Outcome } from '../entry/outcome';
 import { partKey } from '../entry/part-key';
 import { assemble, type ZoneBook } from '../facts';
 import { drawStock } from './draw-stock';
+import { gatesOn, stationAt, type ReasonThen } from './gates-on';
 
-export type RecordInput = Readonly<{
-  /** made by the form when it opens, and the visit's name from then on: sent twice, it is recorded once */
-  sendKey: string;
-  zoneId: string;
-  /** the planned application; empty: nobody planned it */
-  applicationId: string;
-  products: readonly ProductUsed[];
-  water: string;
-  appliedOn: string;
-  startedAt: string;
-  endedAt: string;
-  appliedBy: string;
-  certifiedBy: string;
-  supervisor: string;
-  method: string;
-  equipment: string;
-  wind: string;
-  windFrom: string;
-  air: string;
-  noticeGiven: string;
-  reentryTold: string;
-  notes: string;
-  /** the questions were read, and the figures are right */
-  confirmed: boolean;
-  corrects: Readonly<{ id: string; reason: string }> | null;
-}>;
-/** A reason in the words of today; whether it is by what was measured there. */
-export type ReasonThen = (reason: Reason, isMeasured: boolean) => string;
-/** What was seen there besides wind and air, and why it was begun all the same; a form does not ask. */
-type SeenThere = Pick<SeenNow, 'green' | 'stages'> & Readonly<{ anyway: string }>;
-const NOBODY_LOOKED: SeenThere = { green: null, stages: [], anyway: '' };
+export type RecordInput = VisitTyped &
+  Readonly<{
+    /** made by the form when it opens, and the visit's name from then on: sent twice, it is recorded once */
+    sendKey: string;
+    zoneId: string;
+    /** the planned application; empty: nobody planned it */
+    applicationId: string;
+    supervisor: string;
+    equipment: string;
+    noticeGiven: string;
+    reentryTold: string;
+    notes: string;
+    /** the questions were read, and the figures are right */
+    confirmed: boolean;
+    corrects: Readonly<{ id: string; reason: string }> | null;
+  }>;
+
+/** What a stop says of a visit beside what a form asks. */
+export type SaidThere = Pick<SeenNow, 'green' | 'stages' | 'isLeafWet' | 'isInBloom'> &
+  Readonly<{
+    /** why it was begun all the same */
+    anyway: string;
+    /** the label as it was taken along, by product: a sheet that was changed since is not the one in hand */
+    versions: ReadonlyMap<string, number>;
+  }>;
+/** @property isOffPlan of a stop: the plan that it went by is not there any more */
+export type VisitRecorded = Readonly<{ recordId: string; isOffPlan: boolean }>;
+const NOBODY_LOOKED = { green: null, stages: [], isLeafWet: null, isInBloom: null } as const;
+
 const typed = (most: number) => Joi.string().allow('').max(most).required();
 const WIND_FROM = ['', 'N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW', 'changing'] as const;
 export const recordShape = Joi.object<RecordInput>({
@@ -140,24 +133,6 @@ const OFF_PLAN = 0.1;
 /** Published: 7 CFR 110.3: a record is made within 14 days of the application. */
 export const DAYS_TO_RECORD = 14;
 
-/** The key by which the form of a product's field finds its issue: "products.0.amount". */
-const fieldOf = (i: number, name: keyof ProductUsed) => `products.${i}.${name}`;
-
-/** A product that was put down, with what the book knows of it. */
-type Used = Readonly<{
-  label: Label;
-  planned: PlannedProduct | null;
-  use: Use;
-  targets: readonly Weed[];
-  place: Place;
-  areaSqFt: number;
-  amount: number;
-  unit: AmountUnit;
-  rate: ProductRate;
-  tank: number;
-  lot: string;
-}>;
-
 /**
  * Records what was really put down in one visit, each product with its own amount. What happened is recorded whatever the
  * gates say: a figure beyond label or plan is asked about, and taken when it is confirmed. Nothing is entered that nobody
@@ -168,176 +143,194 @@ export function recordVisit(
   actor: Actor,
   input: RecordInput,
   words: ReasonThen,
-  there = NOBODY_LOOKED,
 ): Promise<Outcome<{ recordId: string }>> {
   requirePermission(actor, 'record');
-  return inOrganisation(actor, async (db) => {
-    if (!(await lockZone(db, input.zoneId))) return refuse({ kind: 'gone' });
-    const zone = await zoneOf(db, input.zoneId);
-    if (!zone) return refuse({ kind: 'gone' });
-    const moment = await momentOf(db, actor);
-    const { books, labels } = await assemble(db, actor, [zone], moment);
-    const book = books.get(zone.id)!;
-    const corrected = input.corrects ? await recordOf(db, input.corrects.id) : null;
-    if (input.corrects && corrected?.zoneId !== zone.id) return refuse({ kind: 'gone' });
-    const application = book.applications.find((a) => a.id === input.applicationId) ?? null;
-    if (input.applicationId && !application && !corrected) return refuse({ kind: 'gone' });
-
-    const issues: Issue[] = [];
-    const take = <T>(parsed: Parsed<T>, field?: string): T | null => {
-      if (!parsed.ok) issues.push(field === undefined ? parsed.issue : { ...parsed.issue, field });
-      return parsed.ok ? parsed.value : null;
-    };
-    const day = take(dayOfWork(input.appliedOn, moment.today));
-    const used: Used[] = [];
-    let isSprayed = false;
-    for (const [i, p] of input.products.entries()) {
-      const planned = application?.products.find((q) => q.id === p.plannedProductId) ?? null;
-      if (p.plannedProductId && !planned && !corrected) return refuse({ kind: 'gone' });
-      const label = await labelOn(db, actor, labels, p.productId, day ?? moment.today, corrected);
-      isSprayed ||= label !== undefined && !isGranule(label);
-      const one = readUsed(p, i, label, planned, zone.area, take, issues);
-      if (one) used.push(one);
-    }
-    if (!input.products.length)
-      issues.push({ field: 'products', problem: 'No product was put down', remedy: 'Choose at least one.' });
-    const optional = (text: string, isAsked: boolean, bounds: Parameters<typeof parseFigure>[1]) =>
-      !isAsked && text.trim() === '' ? null : take(parseFigure(text, bounds));
-    const water = optional(input.water, isSprayed, {
-      field: 'Water used',
-      unit: 'volume',
-      least: 0,
-      most: 10_000,
-    });
-    const wind = optional(input.wind, isSprayed, { field: 'Wind', unit: 'wind', least: 0, most: 60 });
-    const air = optional(input.air, isSprayed, {
-      field: 'Air temperature',
-      unit: 'temperature',
-      least: -40,
-      most: 130,
-    });
-    const appliedBy = take(wordIn(input.appliedBy, 'Applied by', 'Choose who put it down.'));
-    const reason = input.corrects
-      ? take(wordIn(input.corrects.reason, 'Reason', 'Say in a few words what was wrong.'))
-      : null;
-    readTimes(input, issues);
-    const certified = await certifiedFor(db, input, used, day, issues);
-    if (issues.length || day === null || appliedBy === null) return refuse({ kind: 'invalid', issues });
-
-    const questions = [
-      ...used.flatMap((u, i) => questionsAbout(u, i, book, day)),
-      ...(await whoIsThat(db, actor.orgId, appliedBy)),
-    ];
-    if (questions.length && !input.confirmed) return refuse({ kind: 'questions', questions });
-
-    // sent twice, or by a second device: under the lock on the zone what stands is known before anything is written
-    const [sent] = await recordsOfVisit(db, input.sendKey);
-    if (sent && sent.zoneId !== input.zoneId)
-      return refuse({
-        kind: 'invalid',
-        issues: [
-          {
-            field: 'Record',
-            problem: 'This form was sent for another zone already',
-            remedy: 'Load the page again and record the work from there.',
-          },
-        ],
-      });
-    if (sent) return done({ recordId: sent.id });
-    const standing = corrected
-      ? corrected.correctedById
-      : used.find((u) => u.planned?.recordId)?.planned?.recordId;
-    if (standing && (corrected === null || (await bySendKey(db, input.sendKey)) === null))
-      return refuse({ kind: 'already-recorded', recordId: standing });
-
-    const seen: SeenNow = {
-      wind: wind === null ? null : fromMilesPerHour(wind),
-      air: air === null ? null : fromFahrenheit(air),
-      green: there.green,
-      stages: there.stages,
-      isLeafWet: null,
-      isInBloom: null,
-    };
-    const gates = {
-      ...gatesOn(book, application, used, day, corrected, words, seen, hourIn(input.startedAt)),
-      anyway: there.anyway.trim() || (corrected?.gates.anyway ?? ''),
-    };
-    const visitId = corrected?.visitId ?? input.sendKey;
-    let recordId = '';
-    for (const [i, u] of used.entries()) {
-      const { id, added, same } = await addRecord(db, {
-        ...entryOf(u, i),
-        visitId,
-        correctsId: input.corrects?.id ?? null,
-        correctionReason: reason,
-        gates,
-        appliedOn: day,
-        appliedBy: appliedBy,
-        ...certified,
-        windMph: wind === null || isGranule(u.label) ? null : toNumeric(wind),
-        airF: air === null ? null : toNumeric(air),
-        waterGal: toNumeric(isGranule(u.label) ? 0 : (water ?? 0)),
-      });
-      if (!added && !same) throw new Error(`Entry ${id} came under a locked zone`);
-      if (added) await drawStock(db, actor, u, { id, day: day }, correctedBy(book, input));
-      if (i === 0) recordId = id;
-    }
-    // what is left on the shelf is for all that is planned with it
-    await changed(db, actor, { zones: [zone.id], products: used.map((u) => u.label.id) });
-    return done({ recordId });
-
-    /** What an entry of one product holds besides the visit's own figures. */
-    function entryOf(u: Used, i: number) {
-      const { label } = u;
-      const hectares = fromSquareFeet(u.areaSqFt) / SQUARE_METRES_PER_HECTARE;
-      return {
-        id: crypto.randomUUID(),
-        orgId: actor.orgId,
-        sendKey: partKey(input.sendKey, i),
-        zoneId: zone!.id,
-        plannedId: application?.id ?? corrected?.plannedId ?? null,
-        plannedProductId: u.planned?.id ?? corrected?.plannedProductId ?? null,
-        productId: label.id,
-        labelVersion: label.version,
-        productKind: label.kind,
-        use: u.use,
-        part: u.planned?.tie?.part ?? corrected?.part ?? 1,
-        parts: u.planned?.tie?.of ?? corrected?.parts ?? 1,
-        targets: [...u.targets],
-        productName: label.name,
-        registrationNumber: label.registrationNumber,
-        site: siteName(zone!),
-        customer: zone!.customer,
-        address: zone!.address,
-        turf: zone!.facts.turf,
-        place: u.place.on,
-        ground: u.place.on === 'zone' ? '' : u.place.ground,
-        tank: u.tank,
-        areaSqFt: toNumeric(u.areaSqFt),
-        amount: toNumeric(u.amount),
-        amountUnit: u.unit,
-        ingredients: containedIn(label, u.rate).map((c) => ({
-          name: c.name,
-          kilograms: c.ai === null ? null : c.ai * hectares,
-        })),
-        startedAt: input.startedAt,
-        endedAt: input.endedAt,
-        supervisor: input.supervisor.trim(),
-        method: input.method,
-        equipment: input.equipment.trim(),
-        lot: u.lot,
-        windFrom: isGranule(label) ? '' : input.windFrom,
-        noticeGiven: input.noticeGiven.trim(),
-        reentryTold: input.reentryTold.trim(),
-        notes: input.notes.trim(),
-        recordedBy: actor.name,
-        recordedAt: moment.now,
-      } satisfies Partial<NewRecord>;
-    }
-  });
+  return inOrganisation(actor, async (db) =>
+    recordVisitIn(db, actor, await momentOf(db, actor), input, words),
+  );
 }
 
-/** The label as it was on the day of the work; a correction keeps the version of what it corrects where the day is the same. */
+/**
+ * The same within a transaction that records more than this. Whatever it refuses it refuses before it writes anything. It
+ * waits for no weather and no soil: the gates are asked with what is kept.
+ * @param there what a stop says beside; of a stop nothing is refused that its phone could not have known
+ */
+export async function recordVisitIn(
+  db: Transaction,
+  actor: Actor,
+  moment: Moment,
+  input: RecordInput,
+  words: ReasonThen,
+  there: SaidThere | null = null,
+): Promise<Outcome<VisitRecorded>> {
+  if (!(await lockZone(db, input.zoneId))) return refuse({ kind: 'gone' });
+  const zone = await zoneOf(db, input.zoneId);
+  if (!zone) return refuse({ kind: 'gone' });
+  const { books, labels } = await assemble(db, actor, [zone], moment, { sky: 'as kept' });
+  const book = books.get(zone.id)!;
+  const corrected = input.corrects ? await recordOf(db, input.corrects.id) : null;
+  if (input.corrects && corrected?.zoneId !== zone.id) return refuse({ kind: 'gone' });
+  const application = book.applications.find((a) => a.id === input.applicationId) ?? null;
+  if (input.applicationId && !application && !corrected && !there) return refuse({ kind: 'gone' });
+  const plannedOf = (id: string): PlannedProduct | null =>
+    application?.products.find((q) => q.id === id) ?? null;
+  // somebody changed the plan while the work was under way: it is done all the same, and recorded as nobody's plan
+  const isOffPlan = input.products.some((p) => p.plannedProductId && !plannedOf(p.plannedProductId));
+  if (isOffPlan && !corrected && !there) return refuse({ kind: 'gone' });
+
+  const licences = await licencesOf(db);
+  const dayRead = dayOfWork(input.appliedOn, moment.today);
+  const on = dayRead.ok ? dayRead.value : moment.today;
+  const known = new Map<string, Label | undefined>();
+  for (const { productId } of input.products)
+    known.set(productId, await labelOn(db, actor, labels, productId, on, corrected, there));
+  const read = readVisit(input, {
+    today: moment.today,
+    zoneArea: zone.area,
+    labelOf: (id) => known.get(id),
+    placeOf: (id) => plannedOf(id)?.place ?? null,
+    licences,
+  });
+  const reason = input.corrects
+    ? wordIn(input.corrects.reason, 'Reason', 'Say in a few words what was wrong.')
+    : null;
+  // what nobody measured can be told; who answers for it must be named, but where the work is long done
+  const asked = read.lacking.filter((i) => i.field === 'Certified applicator' && !there);
+  const issues = [...(read.ok ? [] : read.issues), ...asked, ...(reason && !reason.ok ? [reason.issue] : [])];
+  // all at once: what may be left out is named beside what must be mended
+  if (!read.ok || issues.length)
+    return refuse({ kind: 'invalid', issues: [...new Set([...issues, ...read.lacking])] });
+  const { visit } = read;
+  const { day } = visit;
+
+  const station = stationAt(book.facts, day, input.startedAt);
+  const questions = [
+    ...read.lacking.filter((i) => !asked.includes(i)).map((i) => notMeasured(i, station)),
+    ...visit.products.flatMap((u, i) => questionsAbout(u, i, plannedOf(u.plannedProductId), book, day)),
+    ...(await whoIsThat(db, actor.orgId, visit.appliedBy, licences)),
+  ];
+  if (questions.length && !input.confirmed) return refuse({ kind: 'questions', questions });
+
+  // sent twice, or by a second device: under the lock on the zone what stands is known before anything is written
+  const [sent] = await recordsOfVisit(db, input.sendKey);
+  if (sent && sent.zoneId !== input.zoneId)
+    return refuse({
+      kind: 'invalid',
+      issues: [
+        {
+          field: 'Record',
+          problem: 'This form was sent for another zone already',
+          remedy: 'Load the page again and record the work from there.',
+        },
+      ],
+    });
+  if (sent) return done({ recordId: sent.id, isOffPlan });
+  const standing = corrected
+    ? corrected.correctedById
+    : visit.products.map((u) => plannedOf(u.plannedProductId)?.recordId).find(Boolean);
+  if (standing && (corrected === null || (await bySendKey(db, input.sendKey)) === null))
+    return refuse({ kind: 'already-recorded', recordId: standing });
+
+  const gates = {
+    ...gatesOn({
+      book,
+      planned: application,
+      visit,
+      corrected,
+      words,
+      startedAt: input.startedAt,
+      seen: { ...(there ?? NOBODY_LOOKED), wind: visit.wind, air: visit.air },
+      station,
+    }),
+    anyway: there?.anyway.trim() || (corrected?.gates.anyway ?? ''),
+  };
+  const visitId = corrected?.visitId ?? input.sendKey;
+  let recordId = '';
+  for (const [i, u] of visit.products.entries()) {
+    const { id, added, same } = await addRecord(db, {
+      ...entryOf(u, i),
+      visitId,
+      correctsId: input.corrects?.id ?? null,
+      correctionReason: reason?.ok ? reason.value : null,
+      gates,
+      appliedOn: day,
+      ...answeredBy(visit),
+      ...airOf(visit, u),
+    });
+    if (!added && !same) throw new Error(`Entry ${id} came under a locked zone`);
+    if (added) await drawStock(db, actor, u, { id, day }, correctedBy(book, input));
+    if (i === 0) recordId = id;
+  }
+  // what is left on the shelf is for all that is planned with it
+  await changed(db, actor, { zones: [zone.id], products: visit.products.map((u) => u.label.id) });
+  return done({ recordId, isOffPlan });
+
+  /** What an entry of one product holds besides the visit's own figures. */
+  function entryOf(u: VisitProduct, i: number) {
+    const { label } = u;
+    const planned = plannedOf(u.plannedProductId);
+    const hectares = u.area / SQUARE_METRES_PER_HECTARE;
+    return {
+      id: crypto.randomUUID(),
+      orgId: actor.orgId,
+      sendKey: partKey(input.sendKey, i),
+      zoneId: zone!.id,
+      plannedId: application?.id ?? corrected?.plannedId ?? null,
+      plannedProductId: planned?.id ?? corrected?.plannedProductId ?? null,
+      productId: label.id,
+      labelVersion: label.version,
+      productKind: label.kind,
+      use: u.use,
+      part: planned?.tie?.part ?? corrected?.part ?? 1,
+      parts: planned?.tie?.of ?? corrected?.parts ?? 1,
+      targets: [...u.targets],
+      productName: label.name,
+      registrationNumber: label.registrationNumber,
+      site: siteName(zone!),
+      customer: zone!.customer,
+      address: zone!.address,
+      turf: zone!.facts.turf,
+      place: u.place.on,
+      ground: u.place.on === 'zone' ? '' : u.place.ground,
+      tank: u.tank,
+      areaSqFt: toNumeric(u.areaSqFt),
+      amount: toNumeric(u.amount),
+      amountUnit: u.unit,
+      ingredients: containedIn(label, u.rate).map((c) => ({
+        name: c.name,
+        kilograms: c.ai === null ? null : c.ai * hectares,
+      })),
+      startedAt: input.startedAt,
+      endedAt: input.endedAt,
+      supervisor: input.supervisor.trim(),
+      method: input.method,
+      equipment: input.equipment.trim(),
+      lot: u.lot,
+      windFrom: isGranule(label) ? '' : input.windFrom,
+      noticeGiven: input.noticeGiven.trim(),
+      reentryTold: input.reentryTold.trim(),
+      notes: input.notes.trim(),
+      recordedBy: actor.name,
+      recordedAt: moment.now,
+    } satisfies Partial<NewRecord>;
+  }
+}
+
+const answeredBy = ({ appliedBy, certifiedBy, certifiedNumber }: Visit) => ({
+  appliedBy,
+  certifiedBy,
+  certifiedNumber,
+});
+const airOf = ({ windMph, airF, water }: Visit, { label }: VisitProduct) => ({
+  windMph: windMph === null || isGranule(label) ? null : toNumeric(windMph),
+  airF: airF === null ? null : toNumeric(airF),
+  waterGal: toNumeric(isGranule(label) ? 0 : (water ?? 0)),
+});
+
+/**
+ * The label as it was on the day of the work. A correction keeps the version of what it corrects where the day is the same,
+ * and a stop the one that its phone had with it, unless that was an older one than the day before's.
+ */
 async function labelOn(
   db: Transaction,
   actor: Actor,
@@ -345,162 +338,19 @@ async function labelOn(
   productId: string,
   day: Day,
   corrected: RecordEntry | null,
+  there: SaidThere | null,
 ): Promise<Label | undefined> {
   if (corrected?.productId === productId && corrected.appliedOn === day)
     return labelAt(labels, productId, corrected.labelVersion);
+  const taken = there?.versions.get(productId);
+  const dayBefore =
+    taken === undefined ? null : await versionOn(db, productId, addDays(day, -1), actor.timeZone);
+  if (taken !== undefined && dayBefore !== null && taken >= dayBefore) {
+    const inHand = labelAt(labels, productId, taken);
+    if (inHand) return inHand;
+  }
   const version = productId ? await versionOn(db, productId, day, actor.timeZone) : null;
   return version === null ? undefined : labelAt(labels, productId, version);
-}
-
-type Take = <T>(parsed: Parsed<T>, field?: string) => T | null;
-
-function readUsed(
-  p: ProductUsed,
-  i: number,
-  label: Label | undefined,
-  planned: PlannedProduct | null,
-  zoneArea: number,
-  take: Take,
-  issues: Issue[],
-): Used | null {
-  if (!label) {
-    issues.push({
-      field: fieldOf(i, 'productId'),
-      problem: `Product ${i + 1} is not chosen`,
-      remedy: 'Choose what was put down.',
-    });
-    return null;
-  }
-  const unit = p.amountUnit;
-  if (!isAmountUnit(unit) || p.targets.some((t) => !isWeed(t))) {
-    issues.push({
-      field: fieldOf(i, isAmountUnit(unit) ? 'targets' : 'amountUnit'),
-      problem: `${label.name}: "${isAmountUnit(unit) ? p.targets.join(', ') : unit}" is not known here`,
-      remedy: 'Choose one of the list.',
-    });
-    return null;
-  }
-  const areaSqFt =
-    p.place === 'zone' && p.area.trim() === ''
-      ? toSquareFeet(zoneArea as never)
-      : take(
-          parseFigure(p.area, { field: 'Treated area', unit: 'area', above: 0, most: 5_000_000 }),
-          fieldOf(i, 'area'),
-        );
-  const bounds = { field: 'Product used', unit: AMOUNT_UNITS[unit].words, above: 0, most: 100_000 };
-  const amount = take(parseFigure(p.amount, bounds), fieldOf(i, 'amount'));
-  if (areaSqFt === null || amount === null) return null;
-  const rate = rateFrom(amountOf(amount, unit), fromSquareFeet(areaSqFt));
-  if (rate.by !== RATE_UNITS[label.rateUnit].by) {
-    issues.push({
-      field: fieldOf(i, 'amount'),
-      problem: `Product used is in ${AMOUNT_UNITS[unit].words}, and ${label.name} is measured the other way`,
-      remedy: `Choose a unit like ${AMOUNT_UNITS[label.amountUnit].words}: weight and volume do not mix.`,
-    });
-    return null;
-  }
-  const ground = p.ground.trim();
-  const area = fromSquareFeet(areaSqFt);
-  const place: Place =
-    p.place === 'zone'
-      ? WHOLE_ZONE
-      : p.place === 'spots' || planned?.place.on !== 'strip'
-        ? { on: 'spots', area, ground }
-        : {
-            on: 'strip',
-            length: (area / planned.place.width) as typeof planned.place.length,
-            width: planned.place.width,
-            ground,
-          };
-  return {
-    label,
-    planned,
-    place,
-    areaSqFt,
-    amount,
-    unit,
-    rate,
-    use: p.use,
-    tank: p.tank,
-    lot: p.lot.trim(),
-    targets: p.targets.filter(isWeed),
-  };
-}
-
-const noDay = (problem: string, remedy: string): Parsed<never> => ({
-  ok: false,
-  issue: { field: 'Day', problem, remedy },
-});
-function dayOfWork(text: string, today: Day): Parsed<Day> {
-  const day = parseDay(text);
-  if (day === null)
-    return noDay(`Day "${text}" is no day`, 'Type a day of the calendar, for example 2027-03-20.');
-  if (day > today)
-    return noDay(
-      `Day is ${isoDay(day)}, after today`,
-      `Record what has been put down: ${isoDay(today)} at the latest.`,
-    );
-  if (day < addDays(today, -730))
-    return noDay(
-      `Day is ${isoDay(day)}, more than two years ago`,
-      'Check the year. What lies further back is noted on the lawn sheet as earlier work.',
-    );
-  return { ok: true, value: day };
-}
-
-function wordIn(text: string, field: string, remedy: string): Parsed<string> {
-  const word = text.trim();
-  return word
-    ? { ok: true, value: word }
-    : { ok: false, issue: { field, problem: `${field} is missing`, remedy } };
-}
-
-const CLOCK = /^([01]\d|2[0-3]):[0-5]\d$/;
-function readTimes({ startedAt, endedAt }: RecordInput, issues: Issue[]): void {
-  for (const [field, text] of [
-    ['Start', startedAt],
-    ['End', endedAt],
-  ] as const)
-    if (text !== '' && !CLOCK.test(text))
-      issues.push({
-        field,
-        problem: `${field} "${text}" is no time`,
-        remedy: 'Type it like 14:30, or leave it empty.',
-      });
-  if (CLOCK.test(startedAt) && CLOCK.test(endedAt) && endedAt < startedAt)
-    issues.push({
-      field: 'End',
-      problem: `End ${endedAt} lies before the start ${startedAt}`,
-      remedy: 'Check both: work that goes past midnight is two entries.',
-    });
-}
-
-/** Who answers for it, with the number of the licence that was valid on the day. A restricted-use product demands one. */
-async function certifiedFor(
-  db: Transaction,
-  { certifiedBy }: RecordInput,
-  used: readonly Used[],
-  day: Day | null,
-  issues: Issue[],
-): Promise<{ certifiedBy: string; certifiedNumber: string }> {
-  const person = certifiedBy.trim();
-  const restricted = used.find((u) => u.label.restrictedUse);
-  const licence = (await licencesOf(db)).find(
-    (l) => l.person === person && (day === null || l.validTo >= day),
-  );
-  if (restricted && !person)
-    issues.push({
-      field: 'Certified applicator',
-      problem: `Certified applicator is missing: ${restricted.label.name} is for restricted use`,
-      remedy: 'Choose who applied or supervised it under a licence.',
-    });
-  else if (restricted && !licence)
-    issues.push({
-      field: 'Certified applicator',
-      problem: `${person} has no licence on file that was valid on that day`,
-      remedy: 'Choose another, or add the licence under House first.',
-    });
-  return { certifiedBy: person, certifiedNumber: licence?.number ?? '' };
 }
 
 /** The entries that a correction stands for: the one that it corrects, and those before it. */
@@ -511,13 +361,14 @@ function correctedBy({ records }: ZoneBook, { corrects }: RecordInput): string[]
   return ids;
 }
 
-/** What may be right and looks like a slip. */
 /** A name that nobody here has may be a slip, or a helper under a licence: it is asked about. */
-async function whoIsThat(db: Transaction, orgId: string, name: string): Promise<Issue[]> {
-  const known = [
-    ...(await peopleOfCompany(orgId)),
-    ...(await licencesOf(db)).map((l) => ({ name: l.person })),
-  ];
+async function whoIsThat(
+  db: Transaction,
+  orgId: string,
+  name: string,
+  licences: readonly Licence[],
+): Promise<Issue[]> {
+  const known = [...(await peopleOfCompany(orgId)), ...licences.map((l) => ({ name: l.person }))];
   if (known.some((k) => k.name === name)) return [];
   return [
     {
@@ -528,21 +379,28 @@ async function whoIsThat(db: Transaction, orgId: string, name: string): Promise<
   ];
 }
 
-function questionsAbout(u: Used, i: number, { zone }: ZoneBook, day: Day): Issue[] {
-  const { label, planned, rate: used } = u;
+/** What may be right and looks like a slip. */
+function questionsAbout(
+  u: VisitProduct,
+  i: number,
+  planned: PlannedProduct | null,
+  { zone }: ZoneBook,
+  day: Day,
+): Issue[] {
+  const { label, rate: used } = u;
   const show = (r: ProductRate) => showRate(r, label.rateUnit);
   const questions: Issue[] = [];
   const most = rateForTurf(label, zone.facts, u.use)?.high;
   const off = planned && planned.rate.by === used.by ? used.rate / planned.rate.rate - 1 : 0;
   if (most && used.rate > most.rate * (1 + 1e-9))
     questions.push({
-      field: fieldOf(i, 'amount'),
+      field: productField(i, 'amount'),
       problem: `${label.name}: this comes to ${show(used)}, above the label's ${show(most)}`,
       remedy: 'Check amount and area. If that is what went down, confirm it: the record must be true.',
     });
   else if (planned && Math.abs(off) > OFF_PLAN)
     questions.push({
-      field: fieldOf(i, 'amount'),
+      field: productField(i, 'amount'),
       problem: `${label.name}: this comes to ${show(used)}, ${figure(Math.abs(off) * 100)} % ${off > 0 ? 'above' : 'below'} the plan's ${show(planned.rate)}`,
       remedy: 'Check amount and area, or confirm.',
     });
@@ -554,7 +412,7 @@ function questionsAbout(u: Used, i: number, { zone }: ZoneBook, day: Day): Issue
         : `${planned.place.on === 'strip' ? 'a strip' : 'spots'} of {1} were planned`;
     questions.push(
       measuredIssue(
-        fieldOf(i, 'area'),
+        productField(i, 'area'),
         'area',
         `{0} were treated, and ${what}`,
         [Math.round(u.areaSqFt), Math.round(expected)],
@@ -564,94 +422,20 @@ function questionsAbout(u: Used, i: number, { zone }: ZoneBook, day: Day): Issue
   }
   if (label.status === 'cancelled')
     questions.push({
-      field: fieldOf(i, 'productId'),
+      field: productField(i, 'productId'),
       problem: `${label.name} is cancelled: it must not be used, on ${isoDay(day)} or any other day`,
       remedy: 'If it went down all the same, confirm it: the record must be true.',
     });
   return questions;
 }
 
-/** Noon where nobody said when: the middle of a working day. */
-const hourIn = (startedAt: string): number => (CLOCK.test(startedAt) ? Number(startedAt.slice(0, 2)) : 12);
-
-/**
- * How the gates of what was put down stood on that day: by what was measured there, and else by what is on file now. A
- * correction is judged as if what it corrects had not been entered, and the whole day counts: it may be entered at night.
- * @param hour of the work, for what was measured
- */
-function gatesOn(
-  book: ZoneBook,
-  planned: StoredApplication | null,
-  used: readonly Used[],
-  day: Day,
-  corrected: RecordEntry | null,
-  words: ReasonThen,
-  seen: SeenNow,
-  hour: number,
-): Omit<GatesThen, 'anyway'> {
-  const without = new Set(corrected ? [corrected.id] : []);
-  const facts: Facts = {
-    ...book.facts,
-    hour: 0,
-    ledger: book.facts.ledger.filter((e) => !without.has(e.id)),
-  };
-  const id = planned?.id ?? 'unplanned';
-  const visit: PlannedApplication = {
-    id,
-    purpose: '',
-    plannedOn: day,
-    earliest: null,
-    latest: null,
-    doneOn: null,
-    skipped: null,
-    products: used.map((u, i): PlannedProduct => ({
-      id: u.planned?.id ?? `used-${i}`,
-      position: i + 1,
-      tank: u.tank,
-      label: u.label,
-      rate: u.rate,
-      use: u.use,
-      targets: u.targets,
-      method: null,
-      place: u.place,
-      tie: u.planned?.tie ?? null,
-      recordId: null,
-    })),
-  };
-  const others = book.applications.filter((a) => a.id !== id);
-  const context = contextOf([...others, visit], id, facts);
-  const { lanes } = windowOf(context, { from: day, to: addDays(day, 1) });
-  const products = productsOf(context);
-  const measured = measuredGates(seen);
-  const onFile = lanes.flatMap(({ gate, of, lane }): GateThen[] => {
-    const verdict = spanAt(lane, day)?.verdict;
-    if (!verdict || verdict.state === 'open' || measured.includes(gate.key)) return [];
-    const product = products.find((p) => p.position === of)?.label.name ?? '';
-    return [thenOf({ key: gate.key, gate: gate.name, product, verdict }, false, words)];
-  });
-  const there = checkNow({ ...facts, today: day, hour }, products, seen).flatMap((c) =>
-    c.kind === 'gate' ? [thenOf(c, true, words)] : [],
-  );
-  const why = [...onFile, ...there];
-  return { state: why.map((w) => w.state).reduce(worseState, 'open'), why };
+/** What a spray's record asks for and nobody measured: it is recorded so, with what the station had. */
+function notMeasured({ field, problem }: Issue, station: ReturnType<typeof stationAt>): Issue {
+  const remedy = 'Type what was measured, or confirm that nobody did: the record says so.';
+  if (!station) return { field, problem, remedy };
+  const [measure, value] =
+    field === 'Wind'
+      ? (['wind', toMilesPerHour(station.wind)] as const)
+      : (['temperature', toFahrenheit(station.air)] as const);
+  return measuredIssue(field, measure, `${problem}; the station had {0}`, [Math.round(value)], remedy);
 }
-
-const thenOf = (
-  {
-    key,
-    gate,
-    product,
-    verdict,
-  }: Readonly<{ key: GateKey; gate: string; product: string; verdict: Verdict }>,
-  isMeasured: boolean,
-  words: ReasonThen,
-): GateThen => ({
-  key,
-  name: gate,
-  state: verdict.state,
-  product,
-  strength: verdict.state === 'shut' ? verdict.strength : null,
-  reason: plainReason(verdict.reason),
-  sentence: words(verdict.reason, isMeasured),
-  isMeasured,
-});

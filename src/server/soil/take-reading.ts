@@ -12,11 +12,18 @@ import type { Celsius } from '@/core/units/quantity';
 import { fromFahrenheit, fromInches } from '@/core/units/trade';
 import { requirePermission, type Actor } from '@/data/actor';
 import { nowOf, dayIn } from '@/data/clock';
-import { inOrganisation } from '@/data/connection';
+import { inOrganisation, type Transaction } from '@/data/connection';
 import { houseOf } from '@/data/house';
 import { zoneOf } from '@/data/lawns';
 import { toNumeric } from '@/data/numbers';
-import { addObservation, addReadings, latestReadings, readingSent, thermometersOf } from '@/data/readings';
+import {
+  addObservation,
+  addReadings,
+  latestReadings,
+  readingSent,
+  thermometersOf,
+  type Thermometer,
+} from '@/data/readings';
 import { compareReadings } from '@/data/outlooks';
 import { changed } from '../changes';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
@@ -108,36 +115,59 @@ export async function takeReading(
         questions: doubts.map((d) => question(d, value, input.unit, SHOWS[actor.units])),
       });
 
-    await addReadings(db, [
-      {
-        orgId: actor.orgId,
-        zoneId: zone.id,
-        spot: input.spot,
-        depthIn: toNumeric(depth),
-        takenAt: at,
-        value: toNumeric(value),
-        unit: input.unit,
-        offsetF: toNumeric(offset),
-        calibrated: thermometer?.calibratedOn != null,
-        source: 'hand',
-        instrument: thermometer?.name ?? '',
-        person: actor.name,
-        sendKey: input.sendKey,
-      },
-    ]);
+    await keepHandReading(db, actor, {
+      zoneId: zone.id,
+      at,
+      spot: input.spot,
+      depthIn: depth,
+      value,
+      unit: input.unit,
+      thermometer,
+      sendKey: input.sendKey,
+    });
     // held to the model at once, so that its neighbours of the same kind hear of it too
     const withIt = await zoneOf(db, zone.id);
     if (withIt) await compareReadings(db, actor.orgId, [withIt], house.crossings.depth, today);
-    await changed(
-      db,
-      actor,
-      [input.zoneId],
-      [{ kind: 'zones', orgId: actor.orgId, zoneIds: [input.zoneId] }],
-    );
+    await changed(db, actor, [zone.id], [heldToModel(actor, [zone.id])]);
     return done({ readingId: (await readingSent(db, input.sendKey))! });
   });
   return taken;
 }
+
+type HandReading = Readonly<{
+  zoneId: string;
+  at: Date;
+  spot: Spot;
+  depthIn: number;
+  value: number;
+  unit: 'F' | 'C';
+  thermometer: Thermometer | null;
+  sendKey: string;
+}>;
+
+/** Keeps a reading as it was read; sent twice, it is kept once. */
+export async function keepHandReading(db: Transaction, actor: Actor, r: HandReading): Promise<void> {
+  await addReadings(db, [
+    {
+      orgId: actor.orgId,
+      zoneId: r.zoneId,
+      spot: r.spot,
+      depthIn: toNumeric(r.depthIn),
+      takenAt: r.at,
+      value: toNumeric(r.value),
+      unit: r.unit,
+      offsetF: toNumeric(r.thermometer?.offsetF ?? 0),
+      calibrated: r.thermometer?.calibratedOn != null,
+      source: 'hand',
+      instrument: r.thermometer?.name ?? '',
+      person: actor.name,
+      sendKey: r.sendKey,
+    },
+  ]);
+}
+/** To be told to `changed`: the model is held to what was read. */
+export const heldToModel = ({ orgId }: Pick<Actor, 'orgId'>, zoneIds: readonly string[]) =>
+  ({ kind: 'zones', orgId, zoneIds }) as const;
 
 function parseMoment(text: string, now: Date, zone: string): Parsed<Date> {
   if (!text.trim()) return { ok: true, value: now };
@@ -228,12 +258,7 @@ export async function noteSign(actor: Actor, input: ObservationInput): Promise<O
       note: input.note.trim(),
       sendKey: input.sendKey,
     });
-    await changed(
-      db,
-      actor,
-      [input.zoneId],
-      [{ kind: 'zones', orgId: actor.orgId, zoneIds: [input.zoneId] }],
-    );
+    await changed(db, actor, [input.zoneId], [heldToModel(actor, [input.zoneId])]);
     return done(null);
   });
   return noted;

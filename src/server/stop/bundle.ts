@@ -2,23 +2,30 @@
 import 'server-only';
 import { addDays, parseDay, type Day } from '@/core/calendar/day';
 import { fillMessage } from '@/core/day/messages';
-import type { Label } from '@/core/products/label';
+import { spanAt } from '@/core/calendar/span';
+import { GATES, HOURLY_GATES } from '@/core/gates/all';
+import { windowOf } from '@/core/gates/window';
+import { WHOLE_ZONE } from '@/core/products/application';
+import { rateForTurf, usesOn, type Label, type LabelRate } from '@/core/products/label';
 import { stopToday } from '@/core/mixing/stop-today';
 import {
   BUNDLE_VERSION,
+  type AddOn,
   type BundleProduct,
   type BundleStop,
   type BundleZone,
   type StopBundle,
 } from '@/core/stop/bundle';
-import { isOpen } from '@/core/season/programme';
-import { SHOWS } from '@/core/units/format';
+import { contextOf, isOpen, type PlannedApplication, type PlannedProduct } from '@/core/season/programme';
+import { isPreEmergent } from '@/core/trade/terms';
+import { SHOWS, showRate, type Shows } from '@/core/units/format';
 import { isAmountUnit } from '@/core/units/rate';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { routesOf } from '@/data/day-routes';
 import { zonesOfLawns } from '@/data/lawns';
+import { licencesOf } from '@/data/resources';
 import { regretsOf } from '@/data/windows';
 import { regretWords } from '@/ui/day-words';
 import { messageFacts } from '@/ui/message-facts';
@@ -80,7 +87,10 @@ export async function stopBundle(actor: Actor, day: string, truckId: string): Pr
       sign: fillMessage(messages.sign, facts),
       after: fillMessage(messages.after, facts),
       expect: first.expectations.map((e) => expectationWords(e)).join(' '),
-      zones: lines.map((l) => zoneOf(l, forms.get(l.application.id), labels, made.regrets, today, actor)),
+      zones: lines.map((l) => ({
+        ...zoneOf(l, forms.get(l.application.id), labels, made.regrets, today, actor),
+        addOns: addOnsOf(l, assembled.labels.now, labels, SHOWS[actor.units]),
+      })),
     };
   });
   return {
@@ -93,6 +103,7 @@ export async function stopBundle(actor: Actor, day: string, truckId: string): Pr
     timeZone: actor.timeZone,
     people: any?.people ?? [actor.name],
     certified: any?.certified ?? [],
+    licences: made.licences,
     labels: [...labels.values()],
     stops: stops.filter((s) => s.zones.length),
   };
@@ -123,6 +134,9 @@ async function gather(db: Transaction, actor: Actor, day: Day, truckId: string) 
     truck: route.truckName,
     hourNow: moment.now,
     regrets: await regretsOf(db, ids),
+    licences: (await licencesOf(db))
+      .filter((l) => l.validTo >= moment.today)
+      .map(({ person, number, validTo }) => ({ person, number, validTo })),
   };
 }
 
@@ -133,7 +147,7 @@ function zoneOf(
   regrets: Awaited<ReturnType<typeof regretsOf>>,
   today: Day,
   actor: Actor,
-): BundleZone {
+): Omit<BundleZone, 'addOns'> {
   const { zone, facts } = book;
   const { ledger: _l, outlook: _o, forecast: _f, recent: _r, ...known } = facts;
   const show = SHOWS[actor.units];
@@ -171,6 +185,9 @@ function zoneOf(
         },
       ];
     }),
+    recorded: isDone
+      ? []
+      : [...new Set(application.products.flatMap((p) => (p.recordId === null ? [] : [p.label.name])))],
     water: first?.water ?? '',
     method: first?.method ?? '',
     equipment: first?.equipment ?? '',
@@ -200,3 +217,83 @@ function zoneOf(
       : '',
   };
 }
+
+/** Gates of whole days: wind, air and rain are asked at the stop. */
+const DAY_GATES = GATES.filter((g) => !HOURLY_GATES.includes(g));
+/** Kept small: a phone holds them for every zone. */
+const MOST_ADD_ONS = 40;
+
+/**
+ * Products that may be given besides on a zone: what its turf allows and nobody planned here, with what stands against each
+ * at the least of its rates. Not what works on the soil for a season: that is planned.
+ */
+function addOnsOf(
+  { zone: book, application }: Line,
+  now: readonly Label[],
+  labels: Map<string, Label>,
+  show: Shows,
+): AddOn[] {
+  const { zone, facts } = book;
+  const planned = new Set(application.products.map((p) => p.label.id));
+  const day = facts.today;
+  return now
+    .filter((l) => l.status === 'registered' && !planned.has(l.id))
+    .flatMap((label) => {
+      const use = usesOn(label, zone.facts).find((u) => !isPreEmergent(u));
+      const rate = use && rateForTurf(label, zone.facts, use);
+      return use && rate ? [{ label, use, rate }] : [];
+    })
+    .slice(0, MOST_ADD_ONS)
+    .map(({ label, use, rate }): AddOn => {
+      labels.set(label.id, label);
+      const one: PlannedProduct = {
+        id: 'add-on',
+        position: 1,
+        label,
+        rate: rate.low,
+        use,
+        targets: [],
+        method: null,
+        place: WHOLE_ZONE,
+        tank: 1,
+        tie: null,
+        recordId: null,
+      };
+      const visit: PlannedApplication = {
+        id: 'add-on',
+        purpose: '',
+        plannedOn: day,
+        earliest: null,
+        latest: null,
+        doneOn: null,
+        skipped: null,
+        products: [one],
+      };
+      const context = contextOf([...book.applications, visit], visit.id, facts);
+      const { lanes } = windowOf(context, { from: day, to: addDays(day, 1) }, DAY_GATES);
+      return {
+        labelId: label.id,
+        use,
+        amountUnit: label.amountUnit,
+        rates: ratesWords(rate, label),
+        held: lanes.flatMap(({ gate, lane }) => {
+          const verdict = spanAt(lane, day)?.verdict;
+          return !verdict || verdict.state === 'open'
+            ? []
+            : [
+                {
+                  gate: gate.name,
+                  product: label.name,
+                  state: verdict.state,
+                  words: reasonWords(verdict.reason, show),
+                },
+              ];
+        }),
+      };
+    });
+}
+
+const ratesWords = ({ low, high }: LabelRate, { rateUnit }: Label): string => {
+  const [from, to] = [showRate(low, rateUnit), showRate(high, rateUnit)];
+  return from === to ? from : `${from} to ${to}`;
+};

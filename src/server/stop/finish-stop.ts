@@ -3,193 +3,112 @@
  * or many times it is kept once; what somebody else has recorded meanwhile stays, and both are kept to be seen.
  */
 import 'server-only';
-import Joi from 'joi';
-import { DateTime } from 'luxon';
 import { isoDay, type Day } from '@/core/calendar/day';
-import type { DoneStop, ZoneOutcome } from '@/core/stop/bundle';
-import { USES } from '@/core/trade/terms';
-import { parseFigure } from '@/core/units/parse';
-import { STAGES, isWeed, type Stage, type Weed } from '@/core/weeds/weeds';
+import { SOIL_DEPTH_IN, dayLeft, findingsOf, visitOf } from '@/core/stop/read-stop';
+import { companyTime } from '@/core/stop/clock';
+import type { DoneZone, PartRefused, ZoneOutcome } from '@/core/stop/bundle';
+import { stopFrom, type SentStop } from '@/core/stop/forms';
 import { requirePermission, type Actor } from '@/data/actor';
-import { dayIn, momentOf } from '@/data/clock';
-import { inOrganisation } from '@/data/connection';
+import { momentOf } from '@/data/clock';
+import { inOrganisation, type Transaction } from '@/data/connection';
 import { addNote, notesOfLawn } from '@/data/customer-notes';
 import { addFinding } from '@/data/findings';
 import { placeLawn, zonesOfLawns } from '@/data/lawns';
 import { labelsOf } from '@/data/products';
 import { recordOf } from '@/data/records';
-import { addStopVisit } from '@/data/stop-visits';
+import { addStopVisit, stopVisitSent } from '@/data/stop-visits';
 import { changed } from '../changes';
 import { done, refuse, type Outcome, type Refusal } from '../entry/outcome';
 import { partKey } from '../entry/part-key';
-import { takeReading } from '../soil/take-reading';
-import { recordVisit, type ReasonThen, type RecordInput } from '../records/record-visit';
+import { heldToModel, keepHandReading } from '../soil/take-reading';
+import { recordVisitIn, type RecordInput, type VisitRecorded } from '../records/record-visit';
+import type { ReasonThen } from '../records/gates-on';
 
-const id = Joi.string().guid({ separator: '-', wrapper: false }).required();
-const text = (most: number) => Joi.string().allow('').max(most).required();
-/** A phone that believes it is another century still sends what it has. */
-const phoneTime = Joi.number().min(0).max(8.64e15).required();
-export const doneStopShape = Joi.object<DoneStop>({
-  sendKey: id,
-  lawnId: id,
-  truck: text(60),
-  sentAt: phoneTime,
-  arrivedAt: phoneTime,
-  leftAt: phoneTime,
-  zones: Joi.array()
-    .items(
-      Joi.object({
-        zoneId: id,
-        applicationId: id,
-        startedAt: phoneTime,
-        endedAt: phoneTime,
-        products: Joi.array()
-          .items(
-            Joi.object({
-              plannedProductId: id,
-              productId: id,
-              use: Joi.valid(...USES).required(),
-              targets: Joi.array().items(Joi.string().max(60)).max(40).required(),
-              place: Joi.valid('zone', 'spots', 'strip').required(),
-              ground: text(60),
-              area: text(40),
-              amount: text(40),
-              amountUnit: text(10),
-              lot: text(60),
-              tank: Joi.number().integer().min(1).max(8).required(),
-            }).optional(),
-          )
-          .max(8)
-          .required(),
-        water: text(40),
-        method: text(40),
-        equipment: text(120),
-        anyway: Joi.string().allow('').max(500).optional(),
-      }).optional(),
-    )
-    .max(20)
-    .required(),
-  appliedBy: text(200),
-  certifiedBy: text(200),
-  wind: text(40),
-  windFrom: text(10),
-  air: text(40),
-  seen: Joi.object({
-    leafWet: Joi.boolean().allow(null).required(),
-    bloom: Joi.boolean().allow(null).required(),
-    green: text(40),
-    soil: text(40),
-  }).required(),
-  place: Joi.object({
-    latitude: Joi.number().min(-90).max(90).required(),
-    longitude: Joi.number().min(-180).max(180).required(),
-  })
-    .allow(null)
-    .required(),
-  stages: Joi.array().items(Joi.string().max(80).optional()).max(20).required(),
-  ticked: Joi.array().items(Joi.string().max(80).optional()).max(80).required(),
-  extras: Joi.array()
-    .items(Joi.object({ what: text(200), minutes: Joi.number().min(0).max(1440).required() }).optional())
-    .max(20)
-    .required(),
-  told: text(4000),
-  toldHow: text(40),
-  signWords: text(4000),
-  said: text(2000),
-  notes: text(4000),
-}).required();
+/** What became of each zone, and of what else the stop brought and was not kept. */
+export type StopKept = Readonly<{ zones: readonly ZoneOutcome[]; refused: readonly PartRefused[] }>;
 
-export type StopKept = Readonly<{ zones: readonly ZoneOutcome[] }>;
+/** Undoes what was written of a stop before one of its zones was found to be wrong. */
+class Mend extends Error {
+  constructor(readonly refusal: Refusal) {
+    super('A zone of the stop is to be mended');
+  }
+}
 
-export async function finishStop(actor: Actor, s: DoneStop, words: ReasonThen): Promise<Outcome<StopKept>> {
+/**
+ * All of a stop in one transaction, each part with its outcome: nothing is half kept, and nothing is left out unsaid. A
+ * figure that cannot be read sends the whole back to where it can be mended.
+ */
+export async function finishStop(
+  actor: Actor,
+  sent: SentStop,
+  words: ReasonThen,
+): Promise<Outcome<StopKept>> {
+  try {
+    return await keepStop(actor, sent, words);
+  } catch (error) {
+    if (error instanceof Mend) return refuse(error.refusal);
+    throw error;
+  }
+}
+
+async function keepStop(actor: Actor, sent: SentStop, words: ReasonThen): Promise<Outcome<StopKept>> {
   requirePermission(actor, 'record');
-  const known = await inOrganisation(actor, async (db) => {
+  const s = stopFrom(sent);
+  // a server that was set back: the phone keeps it until the newer one is there again
+  if (!s) return refuse({ kind: 'too-much', detail: 'This phone’s program is newer than the server’s.' });
+  return inOrganisation(actor, async (db) => {
     const zones = await zonesOfLawns(db, [s.lawnId]);
+    if (!zones.length) return refuse({ kind: 'gone' });
+    const kept = await stopVisitSent(db, s.sendKey);
+    if (kept) return done({ zones: kept.outcomes, refused: kept.refused });
     const moment = await momentOf(db, actor);
-    const before = (await notesOfLawn(db, s.lawnId, (moment.today - NOTICE_DAYS) as Day)).find(
+    const clock = { now: moment.now.getTime(), timeZone: actor.timeZone };
+    const day = dayLeft(s, clock);
+    const notice = (await notesOfLawn(db, s.lawnId, (moment.today - NOTICE_DAYS) as Day)).find(
       (n) => n.kind === 'before',
     );
     const labels = (await labelsOf(db)).now;
-    return zones.length ? { zones, moment, before, labels } : null;
-  });
-  if (!known) return refuse({ kind: 'gone' });
-  const { moment, before, labels } = known;
-  // the phone's clock may be off: what it says now tells by how much
-  const ahead = moment.now.getTime() - s.sentAt;
-  const at = (phone: number) => new Date(phone + ahead);
-  const clock = (phone: number) => DateTime.fromJSDate(at(phone), { zone: actor.timeZone }).toFormat('HH:mm');
-  const dayOf = (phone: number): Day => Math.min(dayIn(at(phone), actor.timeZone), moment.today) as Day;
-  const green = s.seen.green.trim() ? parseFigure(s.seen.green, GREEN) : null;
-  const outcomes: ZoneOutcome[] = [];
-  for (const [i, z] of s.zones.entries()) {
-    if (!known.zones.some((k) => k.id === z.zoneId) || !z.products.length) {
-      outcomes.push({
-        zoneId: z.zoneId,
-        outcome: 'refused',
-        words: z.products.length
-          ? 'The zone is not on this lawn any more. Record it as other work on the zone where it was done.'
-          : 'No product was named. Record what was put down on the lawn.',
-        recordId: '',
-      });
-      continue;
+    const found = findingsOf(s);
+    const refused = found.issues.map((i): PartRefused => ({
+      part: i.field,
+      words: `${i.problem}. ${i.remedy}`,
+    }));
+
+    const outcomes: ZoneOutcome[] = [];
+    for (const [i, z] of s.zones.entries()) {
+      if (!zones.some((k) => k.id === z.zoneId)) outcomes.push(notHere(z, NOT_ON_LAWN));
+      else if (!z.products.length) outcomes.push(notHere(z, NO_PRODUCT));
+      else outcomes.push(await recordZone(z, i));
     }
-    const [start, end] = [clock(z.startedAt), clock(z.endedAt)];
-    const input: RecordInput = {
-      sendKey: partKey(s.sendKey, ZONE_KEYS + i),
-      zoneId: z.zoneId,
-      applicationId: z.applicationId,
-      products: z.products,
-      water: z.water,
-      appliedOn: isoDay(dayOf(z.startedAt)),
-      // over midnight it is two entries: the end is left open
-      startedAt: start,
-      endedAt: end >= start ? end : '',
-      appliedBy: s.appliedBy,
-      certifiedBy: s.certifiedBy,
-      supervisor: '',
-      method: z.method,
-      equipment: z.equipment,
-      wind: s.wind,
-      windFrom: s.windFrom,
-      air: s.air,
-      noticeGiven: before ? `${before.how} by ${before.person}, ${isoDay(before.day)}` : '',
-      reentryTold: [
-        ...new Set(z.products.map((p) => labels.find((l) => l.id === p.productId)?.reentry ?? '')),
-      ]
-        .filter(Boolean)
-        .join('; ')
-        .slice(0, 300),
-      notes: s.notes,
-      // what is off the plan was asked about at the stop
-      confirmed: true,
-      corrects: null,
-    };
-    outcomes.push(
-      await outcomeOf(
-        actor,
-        z.zoneId,
-        await recordVisit(actor, input, words, {
-          green: green?.ok ? green.value / 100 : null,
-          stages: s.stages.flatMap(stageSeen),
-          anyway: z.anyway ?? '',
-        }),
-      ),
-    );
-  }
-  await inOrganisation(actor, async (db) => {
-    const day = dayOf(s.leftAt);
+    const here = [...new Set(s.zones.map((z) => z.zoneId))].filter((z) => zones.some((k) => k.id === z));
+    await keepFindings(here);
+    // a reading needs a zone of the lawn: the first that was worked on, or its first
+    if (found.soil !== null)
+      await keepHandReading(db, actor, {
+        zoneId: here[0] ?? zones[0]!.id,
+        at: timeOf(s.arrivedAt),
+        spot: 'open',
+        depthIn: SOIL_DEPTH_IN,
+        value: found.soil,
+        unit: 'F',
+        thermometer: null,
+        sendKey: partKey(s.sendKey, READING_KEY),
+      });
+    if (s.place) await placeLawn(db, s.lawnId, s.place);
+    await keepNotes();
     await addStopVisit(db, {
       orgId: actor.orgId,
       lawnId: s.lawnId,
       day,
       person: actor.name,
       truck: s.truck,
-      arrivedAt: at(s.arrivedAt),
-      leftAt: at(Math.max(s.leftAt, s.arrivedAt)),
+      arrivedAt: timeOf(s.arrivedAt),
+      leftAt: new Date(Math.max(timeOf(s.leftAt).getTime(), timeOf(s.arrivedAt).getTime())),
       sendKey: s.sendKey,
       body: {
         form: 1,
         outcomes,
+        refused,
         zones: s.zones,
         wind: s.wind,
         windFrom: s.windFrom,
@@ -201,95 +120,124 @@ export async function finishStop(actor: Actor, s: DoneStop, words: ReasonThen): 
         notes: s.notes,
       },
     });
-    let part = FINDING_KEYS;
-    for (const z of s.zones.filter((x) => known.zones.some((k) => k.id === x.zoneId))) {
-      const common = { orgId: actor.orgId, zoneId: z.zoneId, on: day, person: actor.name };
-      if (green?.ok)
-        await addFinding(db, {
-          ...common,
-          kind: 'turf green',
-          word: '',
-          figure: green.value,
-          sendKey: partKey(s.sendKey, part++),
-        });
-      for (const { weed, stage } of s.stages.flatMap(stageSeen))
-        await addFinding(db, {
-          ...common,
-          kind: 'weed stage',
-          word: `${weed}|${stage}`,
-          figure: null,
-          sendKey: partKey(s.sendKey, part++),
-        });
+    await changed(db, actor, here, found.soil === null ? [] : [heldToModel(actor, here)]);
+    return done({ zones: outcomes, refused });
+
+    /** By the company's clock; of a moment that nobody knows, now. */
+    function timeOf(phone: number): Date {
+      return new Date(companyTime(phone, s!.sentAt, clock.now) ?? clock.now);
     }
-    if (s.place) await placeLawn(db, s.lawnId, s.place);
-    const told = [
-      ['sign', s.signWords, 'set'],
-      ['after', s.told, s.toldHow || 'handed over'],
-      ['said', s.said, 'said'],
-    ] as const;
-    for (const [i, [kind, what, how]] of told.entries())
-      if (what.trim())
-        await addNote(db, {
-          orgId: actor.orgId,
-          lawnId: s.lawnId,
-          kind,
-          day,
-          words: what.trim(),
-          how,
-          person: actor.name,
-          at: at(s.leftAt),
-          sendKey: partKey(s.sendKey, NOTE_KEYS + i),
-        });
-    await changed(
-      db,
-      actor,
-      s.zones.map((z) => z.zoneId).filter((z) => known.zones.some((k) => k.id === z)),
-    );
+
+    async function recordZone(z: DoneZone, i: number): Promise<ZoneOutcome> {
+      const visit = visitOf(s!, z, clock);
+      const input: RecordInput = {
+        ...visit,
+        sendKey: partKey(s!.sendKey, ZONE_KEYS + i),
+        zoneId: z.zoneId,
+        applicationId: z.applicationId,
+        supervisor: '',
+        equipment: z.equipment,
+        noticeGiven: notice ? `${notice.how} by ${notice.person}, ${isoDay(notice.day)}` : '',
+        reentryTold: [
+          ...new Set(z.products.map((p) => labels.find((l) => l.id === p.productId)?.reentry ?? '')),
+        ]
+          .filter(Boolean)
+          .join('; ')
+          .slice(0, 300),
+        // what is off the plan was asked about at the stop
+        confirmed: true,
+        corrects: null,
+      };
+      const there = {
+        green: found.green,
+        stages: found.stages,
+        isLeafWet: s!.seen.leafWet,
+        isInBloom: s!.seen.bloom,
+        anyway: z.anyway,
+        versions: new Map(
+          z.products.flatMap((p) => (p.labelVersion === undefined ? [] : [[p.productId, p.labelVersion]])),
+        ),
+      };
+      return outcomeOf(db, z.zoneId, await recordVisitIn(db, actor, moment, input, words, there));
+    }
+
+    async function keepFindings(zoneIds: readonly string[]): Promise<void> {
+      let part = FINDING_KEYS;
+      for (const zoneId of zoneIds) {
+        const common = { orgId: actor.orgId, zoneId, on: day, person: actor.name };
+        if (found.green !== null)
+          await addFinding(db, {
+            ...common,
+            kind: 'turf green',
+            word: '',
+            figure: found.green * 100,
+            sendKey: partKey(s!.sendKey, part++),
+          });
+        for (const { weed, stage } of found.stages)
+          await addFinding(db, {
+            ...common,
+            kind: 'weed stage',
+            word: `${weed}|${stage}`,
+            figure: null,
+            sendKey: partKey(s!.sendKey, part++),
+          });
+      }
+    }
+
+    async function keepNotes(): Promise<void> {
+      const told = [
+        ['sign', s!.signWords, 'set'],
+        ['after', s!.told, s!.toldHow || 'handed over'],
+        ['said', s!.said, 'said'],
+      ] as const;
+      for (const [i, [kind, what, how]] of told.entries())
+        if (what.trim())
+          await addNote(db, {
+            orgId: actor.orgId,
+            lawnId: s!.lawnId,
+            kind,
+            day,
+            words: what.trim(),
+            how,
+            person: actor.name,
+            at: timeOf(s!.leftAt),
+            sendKey: partKey(s!.sendKey, NOTE_KEYS + i),
+          });
+    }
   });
-  // what is no reading is not taken: the rest of the stop is kept all the same
-  const [zone] = s.zones;
-  if (s.seen.soil.trim() !== '' && zone)
-    await takeReading(actor, {
-      sendKey: partKey(s.sendKey, READING_KEY),
-      zoneId: zone.zoneId,
-      spot: 'open',
-      depth: SOIL_DEPTH_IN,
-      value: s.seen.soil.trim(),
-      unit: 'F',
-      thermometerId: null,
-      confirmed: true,
-      takenAt: DateTime.fromJSDate(at(s.arrivedAt), { zone: actor.timeZone }).toFormat("yyyy-MM-dd'T'HH:mm"),
-    });
-  return done({ zones: outcomes });
 }
+
+const NOT_ON_LAWN =
+  'The zone is not on this lawn any more. Record it as other work on the zone where it was done.';
+const NO_PRODUCT = 'No product was named. Record what was put down on the lawn.';
+const notHere = ({ zoneId }: DoneZone, words: string): ZoneOutcome => ({
+  zoneId,
+  outcome: 'refused',
+  words,
+  recordId: '',
+});
 
 /** Keys of what a stop brings, apart from each other. */
 const ZONE_KEYS = 1000;
 const FINDING_KEYS = 2000;
 const NOTE_KEYS = 3000;
 const READING_KEY = 4000;
-/** As deep as the stop's own field says. */
-const SOIL_DEPTH_IN = '2';
 const NOTICE_DAYS = 14;
-const GREEN = { field: 'Green', unit: '%', least: 0, most: 100 } as const;
 
-/** "weed|stage" as a phone sends it; none where it is not known here. */
-function stageSeen(seen: string): { weed: Weed; stage: Stage }[] {
-  const [weed = '', named = ''] = seen.split('|');
-  const stage = STAGES.find((s) => s === named);
-  return isWeed(weed) && stage ? [{ weed, stage }] : [];
-}
-
-async function outcomeOf(
-  actor: Actor,
-  zoneId: string,
-  o: Outcome<{ recordId: string }>,
-): Promise<ZoneOutcome> {
-  if (o.ok) return { zoneId, outcome: 'recorded', words: '', recordId: o.value.recordId };
+async function outcomeOf(db: Transaction, zoneId: string, o: Outcome<VisitRecorded>): Promise<ZoneOutcome> {
+  if (o.ok)
+    return {
+      zoneId,
+      outcome: 'recorded',
+      words: o.value.isOffPlan
+        ? 'It is not planned here any more: somebody moved or removed it. It is recorded as other work.'
+        : '',
+      recordId: o.value.recordId,
+    };
   const { refusal } = o;
-  if (refusal.kind !== 'already-recorded')
-    return { zoneId, outcome: 'refused', words: refusedWords(refusal), recordId: '' };
-  const r = await inOrganisation(actor, (db) => recordOf(db, refusal.recordId));
+  if (refusal.kind === 'gone') return { zoneId, outcome: 'refused', words: NOT_ON_LAWN, recordId: '' };
+  if (refusal.kind !== 'already-recorded') throw new Mend(refusal);
+  const r = await recordOf(db, refusal.recordId);
   return {
     zoneId,
     outcome: 'already',
@@ -297,10 +245,3 @@ async function outcomeOf(
     words: r ? `${r.appliedBy}${r.endedAt && ` at ${r.endedAt}`}, written down by ${r.recordedBy}` : '',
   };
 }
-
-const refusedWords = (r: Refusal): string =>
-  r.kind === 'invalid'
-    ? r.issues.map((i) => `${i.problem}. ${i.remedy}`).join(' ')
-    : r.kind === 'gone'
-      ? 'It is not planned here any more: somebody moved or removed it. Record it as other work.'
-      : 'It could not be recorded as it is.';

@@ -15,6 +15,7 @@ import { recordSheet } from '@/server/records/view';
 import { DAYS_TO_RECORD } from '@/server/records/record-visit';
 import { Figure } from '@/ui/figure';
 import { oldReasonWords } from '@/ui/reason-words';
+import { airWords } from '@/ui/stop-words';
 import { list } from '@/ui/words';
 import { isId } from '../../ids';
 import { screen } from '../../screen';
@@ -30,6 +31,7 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
   const isNew = (await searchParams)['new'] === '1';
   const water = label.wateringIn;
   const show = SHOWS[actor.units];
+  const air = airWords(r, actor.units);
   return (
     <div className="mx-auto max-w-2xl px-4 pb-10 pt-4">
       {isNew && (
@@ -78,12 +80,8 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
           </Figure>
         ))}
         {!isGranule(label) && <Figure name="Water">{told(r.waterGal, 'volume', actor.units)}</Figure>}
-        {r.windMph !== null && (
-          <Figure name="Wind">{`${told(r.windMph, 'wind', actor.units)}${r.windFrom ? ` from ${r.windFrom}` : ''}`}</Figure>
-        )}
-        {r.airF !== null && (
-          <Figure name="Air temperature">{told(r.airF, 'temperature', actor.units)}</Figure>
-        )}
+        {air.wind && <Figure name="Wind">{air.wind}</Figure>}
+        {air.air && <Figure name="Air temperature">{air.air}</Figure>}
         {(
           [
             ['Customer', r.customer],

@@ -2,7 +2,8 @@ import { SHOWS } from '@/core/units/format';
 import { action } from '@/server/entry/action';
 import { sentRoute } from '@/server/entry/sent-route';
 import { saveWalk, walkShape } from '@/server/lawns/walk';
-import { doneStopShape, finishStop } from '@/server/stop/finish-stop';
+import { finishStop } from '@/server/stop/finish-stop';
+import { doneStopShape } from '@/server/stop/stop-shape';
 import { keepPhoto, photoShape } from '@/server/stop/keep-photo';
 import { recordWords } from '@/ui/stop-words';
 
