@@ -3,6 +3,9 @@ import { NetworkFirst, Serwist, type PrecacheEntry, type SerwistGlobalConfig } f
 import { GO_STORE } from './app/go/go-store';
 import { CARDS_STORE } from './app/load/cards-store';
 import { keptPages, noNetworkPage } from './app/no-network';
+import { postAs } from './app/outbox/post';
+import { SYNC_TAG, takeTurn } from './app/outbox/take-turn';
+import { peopleHere } from './app/outbox/waits-here';
 import { TAKE_OVER } from './app/take-over';
 
 declare global {
@@ -78,5 +81,20 @@ self.addEventListener('fetch', (event) => {
 // a page that was on its way while the worker came is nobody's: it asks to be taken over
 self.addEventListener('message', (event) => {
   if (event.data === TAKE_OVER) event.waitUntil(self.clients.claim());
+});
+
+/** What waits of everybody who used this device; the server takes what is of the one who is signed in. */
+async function sendAll(): Promise<void> {
+  let isLeft = false;
+  for (const userId of await peopleHere()) {
+    const turn = await takeTurn(userId, postAs(userId));
+    isLeft ||= turn !== null && !turn.isEmpty && !turn.isSignedOut;
+  }
+  // the browser comes again
+  if (isLeft) throw new Error('Something waits still');
+}
+type Sync = ExtendableEvent & Readonly<{ tag: string }>;
+self.addEventListener('sync' as 'message', (event: ExtendableEvent) => {
+  if ((event as Sync).tag === SYNC_TAG) event.waitUntil(sendAll());
 });
 serwist.addEventListeners();

@@ -76,6 +76,7 @@ function wordsOf(refusal: Refusal, here: string, show: Shows): ReactNode {
           moment.
         </p>
       );
+    case 'unreadable':
     case 'unreachable':
       return (
         <p>

@@ -1,10 +1,10 @@
 import type { Outcome } from '@/server/entry/outcome';
-import { scaledDown } from './go/photo';
+import { NO_PICTURE, scaledDown } from './outbox/photo';
 
 /** @returns why the picture could not be kept; empty: it is */
 export async function sendPhoto(file: File, lawnId: string, stopKey: string, what: string): Promise<string> {
   const jpeg = await scaledDown(file);
-  if (jpeg === null) return 'That file is no picture: take it with the camera.';
+  if (jpeg === null) return NO_PICTURE;
   const now = Date.now();
   try {
     const answer = await fetch('/api/go/photo', {

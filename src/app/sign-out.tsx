@@ -3,10 +3,10 @@ import dynamic from 'next/dynamic';
 import { usePathname } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { plural } from '@/ui/words';
-import { waitingOf } from './waits-here';
+import { waitingOf } from './outbox/waits-here';
 
 /** Comes only where something waits: it knows every form in which that is sent. */
-const SendWaiting = dynamic(() => import('./send-waiting'), { ssr: false });
+const SendWaiting = dynamic(() => import('./outbox/send-waiting'), { ssr: false });
 const LOOK_MS = 5000;
 
 /** Signs out, but not over work that waits on this device unsent: of that it tells on every page, sends it, and asks. */

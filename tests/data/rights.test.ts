@@ -36,7 +36,10 @@ import { takeProgramme } from '@/server/programme/take-programme';
 import { askSeason, copyYear, planMany } from '@/server/season/plan-many';
 import { rowsOfSeason, startQuestion } from '@/server/season/view';
 import { saveApplication } from '@/server/programme/save-application';
+import { ITEM_FORMS } from '@/app/outbox/item';
 import { recordVisit } from '@/server/records/record-visit';
+import { finishStop } from '@/server/stop/finish-stop';
+import { keepPhoto } from '@/server/stop/keep-photo';
 import { addSensor } from '@/server/soil/soil-station';
 import { noteSign, takeReading } from '@/server/soil/take-reading';
 import { soilRunsOfZone } from '@/server/programme/view';
@@ -75,7 +78,6 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   weighCapAction: ['record', equipment.weighCap],
   putToolAwayAction: ['record', equipment.putToolAway],
   keepCardsAction: ['record', keepCards],
-  measureLoadAction: ['record', measureLoad],
   takeImportAction: ['plan', imports.takeImport],
   undoImportAction: ['plan', imports.undoImport],
   setupAction: ['see', imports.setupFor],
@@ -144,7 +146,22 @@ test('the table names every command that a screen can send', () => {
   expect(Object.keys(COMMANDS).sort()).toEqual(named.sort());
 });
 
-describe.each(Object.entries(COMMANDS))('%s', (_name, [permission, command]) => {
+/** What devices keep and send to an address that stays. */
+const SENT: Record<string, [Permission, Command]> = {
+  stop: ['record', (who, nothing) => finishStop(who, nothing, (r) => r.code)],
+  photo: ['record', (who) => keepPhoto(who, { jpeg: '' } as never)],
+  walk: ['record', saveWalk],
+  reading: ['record', takeReading],
+  measured: ['record', measureLoad],
+};
+test('and everything that a device keeps and sends', () => {
+  const route = fs.readFileSync('src/app/api/go/[what]/route.ts', 'utf8');
+  const sent = [...route.matchAll(/^ {2}(\w+): action\(/gm)].map((m) => m[1]!);
+  expect(Object.keys(SENT).sort()).toEqual(sent.sort());
+  expect(sent.sort()).toEqual(Object.keys(ITEM_FORMS).sort());
+});
+
+describe.each(Object.entries({ ...COMMANDS, ...SENT }))('%s', (_name, [permission, command]) => {
   test.each(ROLES)(`asks for "${permission}": %s`, async (role) => {
     let error: unknown = null;
     try {

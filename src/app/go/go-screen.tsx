@@ -5,11 +5,23 @@ import { BUNDLE_VERSION, type BundleStop, type StopBundle } from '@/core/stop/bu
 import { nextStop } from '@/core/stop/path';
 import { beginRun, doneStopOf, isRun, type Run } from '@/core/stop/run';
 import { minuteWords } from '@/ui/day-words';
+import { useShows } from '@/ui/units';
 import { plural } from '@/ui/words';
 import { GO_STORE } from './go-store';
-import { bundleKey, runKey, storeOf, type Answered, type KeptBundle, type Waiting } from './store';
+import { deviceOf } from '../outbox/device';
+import {
+  UNSENT,
+  bundleKey,
+  isRefused,
+  itemOf,
+  runKey,
+  type Answered,
+  type Item,
+  type KeptBundle,
+} from '../outbox/item';
+import { useOutbox } from '../outbox/use-outbox';
+import { NOT_LASTING, answerWords, noRoomWords, stuckWords } from '../outbox/words';
 import { StopRun } from './stop-run';
-import { UNSENT, useQueue } from './use-queue';
 
 type Props = Readonly<{ userId: string; fresh: StopBundle; day: string; truckId: string }>;
 
@@ -28,7 +40,8 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
       }),
     [],
   );
-  const queue = useQueue(userId, giveBack);
+  const queue = useOutbox(userId, giveBack);
+  const [noRoom, setNoRoom] = useState('');
   const bundle: StopBundle = useMemo(
     () => ({ ...kept.bundle, ...(kept.phoneAt ? { phoneAhead: kept.phoneAt - kept.bundle.madeAt } : {}) }),
     [kept],
@@ -36,8 +49,8 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
 
   useEffect(() => {
     void (async () => {
-      const store = await storeOf(userId);
-      const there = await store.get('bundles', bundleKey(fresh));
+      const device = await deviceOf(userId);
+      const there = await device.bundle(bundleKey(fresh));
       const isNewer = !there || there.bundle.version !== BUNDLE_VERSION || there.bundle.madeAt < fresh.madeAt;
       // what the page brought with a network is of this moment; what the device kept has its own
       const now = isNewer
@@ -46,12 +59,13 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
           there.bundle.madeAt === fresh.madeAt
           ? { ...there, bundle: fresh }
           : there;
-      await store.put('bundles', now);
-      const found = new Map<string, Run>();
-      for (const s of now.bundle.stops) {
-        const run: unknown = await store.get('runs', runKey(now.bundle, s.lawnId));
-        if (isRun(run)) found.set(s.lawnId, run);
-      }
+      await device.keepBundle(now).catch((error: unknown) => setNoRoom(noRoomWords(error)));
+      const day = bundleKey(now.bundle);
+      const found = new Map(
+        (await device.runs()).flatMap((r) =>
+          r.key.startsWith(`${day}|`) && isRun(r) ? [[r.lawnId, r]] : [],
+        ),
+      );
       setKept(now);
       // what was typed since counts, and not what was read before
       setRuns((now) => new Map([...found, ...now]));
@@ -73,15 +87,20 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
   const keep = useCallback(
     (run: Run) => {
       setRuns((r) => new Map(r).set(run.lawnId, run));
-      void storeOf(userId).then((s) => s.put('runs', { ...run, key: runKey(bundle, run.lawnId) }));
+      void deviceOf(userId)
+        .then((d) => d.keepRun({ ...run, key: runKey(bundle, run.lawnId) }))
+        .then(() => setNoRoom(''))
+        .catch((error: unknown) => setNoRoom(noRoomWords(error)));
     },
     [userId, bundle],
   );
   const finish = async (stop: BundleStop, run: Run) => {
-    const done: Run = { ...run, leftAt: Date.now(), step: 'done' };
-    keep(done);
-    const input = doneStopOf(stop, done, bundle, Date.now());
-    await queue.put({ kind: 'stop', sendKey: run.sendKey, lawnId: stop.lawnId, since: Date.now(), input });
+    const now = Date.now();
+    const done: Run = { ...run, leftAt: now, step: 'done' };
+    // the stop and what is sent of it in one step: no kill can leave the one without the other
+    const item = itemOf('stop', doneStopOf(stop, done, bundle, now), stop.lawnId);
+    if (!(await queue.put([item], { ...done, key: runKey(bundle, run.lawnId) }))) return;
+    setRuns((r) => new Map(r).set(run.lawnId, done));
     const isOver = (s: BundleStop) => Boolean(runs.get(s.lawnId)?.leftAt) || isDone(s);
     location.hash = nextStop(bundle, isOver, stop.lawnId)?.lawnId ?? '';
   };
@@ -109,6 +128,13 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
           )}
         </p>
       )}
+      {[queue.trouble, noRoom, stuckWords(queue.waiting), queue.isLasting ? '' : NOT_LASTING]
+        .filter(Boolean)
+        .map((words) => (
+          <p key={words} role="alert" className="mb-2 border-l-8 border-clay bg-paper px-3 py-2 text-[17px]">
+            {words}
+          </p>
+        ))}
       {stop && !isRead ? (
         // what was begun is read first: a stop must not begin again over it
         <p className="pt-4 text-lg">Opening…</p>
@@ -121,7 +147,7 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
           others={[...runs.values()].filter((r) => r.lawnId !== stop.lawnId)}
           onBegin={() => keep(beginRun(stop, bundle, crypto.randomUUID()))}
           onKeep={keep}
-          onWait={(w) => void queue.put(w)}
+          onWait={queue.put}
           onDone={(run) => void finish(stop, run)}
           waiting={queue.waiting}
           answers={queue.answers}
@@ -147,11 +173,12 @@ type StopsProps = Readonly<{
   runs: ReadonlyMap<string, Run>;
   isRead: boolean;
   day: string;
-  waiting: readonly Waiting[];
+  waiting: readonly Item[];
   answers: readonly Answered[];
 }>;
 
 function Stops({ bundle, runs, isRead, day, waiting, answers }: StopsProps) {
+  const show = useShows();
   const on = parseDay(day);
   const next = bundle.stops.find((s) => !runs.get(s.lawnId)?.leftAt && !isDone(s));
   const done = bundle.stops.filter((s) => runs.get(s.lawnId)?.leftAt || isDone(s)).length;
@@ -194,7 +221,9 @@ function Stops({ bundle, runs, isRead, day, waiting, answers }: StopsProps) {
       </ol>
       {answers
         .flatMap((a) => [
-          ...(a.problem ? [{ key: a.sendKey, lawnId: a.lawnId, words: a.problem, recordId: '' }] : []),
+          ...[answerWords(a, show)]
+            .filter(Boolean)
+            .map((words) => ({ key: a.sendKey, lawnId: a.lawnId, words, recordId: '' })),
           ...(a.refused ?? []).map((r) => ({
             key: `${a.sendKey}${r.part}`,
             lawnId: a.lawnId,
@@ -243,12 +272,12 @@ function Stops({ bundle, runs, isRead, day, waiting, answers }: StopsProps) {
 function standing(
   s: BundleStop,
   run: Run | undefined,
-  waiting: readonly Waiting[],
+  waiting: readonly Item[],
   answers: readonly Answered[],
 ): { text: string; isOdd: boolean } {
   const answer = run && answers.find((a) => a.sendKey === run.sendKey);
-  if (answer?.problem || answer?.zones.some((z) => z.outcome === 'refused'))
-    return { text: answer.problem ? 'not sent' : 'look at it', isOdd: true };
+  if (answer && isRefused(answer)) return { text: 'not sent', isOdd: true };
+  if (answer?.zones.some((z) => z.outcome === 'refused')) return { text: 'look at it', isOdd: true };
   if (answer?.zones.some((z) => z.outcome === 'already')) return { text: 'done by two', isOdd: true };
   if (answer) return { text: 'recorded', isOdd: false };
   if (run && waiting.some((w) => w.sendKey === run.sendKey)) return { text: 'waits', isOdd: false };

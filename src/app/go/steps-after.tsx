@@ -3,9 +3,9 @@ import { useState } from 'react';
 import { STEPS, lacksOf, type Step } from '@/core/stop/run';
 import { Labelled } from '@/ui/labelled';
 import { capital, plural } from '@/ui/words';
-import { NO_PICTURE, pictureOf } from './photo';
+import { NO_PICTURE, pictureOf } from '../outbox/photo';
 import { Tick, type StepProps } from './step-parts';
-import type { Waiting } from './store';
+import type { Item } from '../outbox/item';
 
 /** A stop after the work: sign and pictures, what the customer is told, and what the record still needs. */
 export function Sign({
@@ -14,7 +14,7 @@ export function Sign({
   change,
   photos,
   onPhoto,
-}: StepProps & Readonly<{ photos: number; onPhoto: (w: Waiting) => void }>) {
+}: StepProps & Readonly<{ photos: number; onPhoto: (items: readonly Item[]) => Promise<boolean> }>) {
   const [trouble, setTrouble] = useState('');
   const [taken, setTaken] = useState(0);
   const take = async (what: string, file: File | undefined) => {
@@ -22,8 +22,7 @@ export function Sign({
     const picture = await pictureOf(file, { stopKey: run.sendKey, lawnId: stop.lawnId, what });
     setTrouble(picture ? '' : NO_PICTURE);
     if (!picture) return;
-    onPhoto(picture);
-    setTaken((n) => n + 1);
+    if (await onPhoto([picture])) setTaken((n) => n + 1);
   };
   return (
     <>

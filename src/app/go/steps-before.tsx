@@ -9,7 +9,7 @@ import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { capital, list, plural, shortName } from '@/ui/words';
-import type { Waiting } from './store';
+import type { Item } from '../outbox/item';
 import {
   FoundLines,
   Tick,
@@ -172,7 +172,11 @@ function CarriedHere({
 const NOTHING_SEEN = { green: '', leafWet: null, bloom: null, stages: {} } as const;
 
 type CheckProps = StepProps &
-  Readonly<{ others: readonly Run[]; onWait: (w: Waiting) => void; onConfirm: (part: Partial<Run>) => void }>;
+  Readonly<{
+    others: readonly Run[];
+    onWait: (items: readonly Item[]) => Promise<boolean>;
+    onConfirm: (part: Partial<Run>) => void;
+  }>;
 export function Check(props: CheckProps) {
   const { stop, bundle, run, change, onWait } = props;
   const [carried] = useState(() => carriedTo(stop, bundle, props.others, Date.now()));

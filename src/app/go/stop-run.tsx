@@ -3,10 +3,13 @@ import { useEffect } from 'react';
 import type { BundleStop, StopBundle } from '@/core/stop/bundle';
 import { asks, nextStep } from '@/core/stop/path';
 import { STEPS, lacksOf, type Run, type Step } from '@/core/stop/run';
+import { issueIn } from '@/core/units/parse';
+import { useShows } from '@/ui/units';
 import { Customer, Done, Sign } from './steps-after';
 import { Arrive, Check, Look, WearStep } from './steps-before';
 import { Apply, Clean, Used } from './steps-work';
-import type { Answered, Waiting } from './store';
+import type { Answered, Item } from '../outbox/item';
+import { answerWords } from '../outbox/words';
 
 type Props = Readonly<{
   stop: BundleStop;
@@ -14,12 +17,12 @@ type Props = Readonly<{
   run: Run | null;
   /** of the other stops of the day */
   others: readonly Run[];
-  waiting: readonly Waiting[];
+  waiting: readonly Item[];
   answers: readonly Answered[];
   onBegin: () => void;
   onKeep: (run: Run) => void;
   /** a picture or a walk, which waits for a network */
-  onWait: (w: Waiting) => void;
+  onWait: (items: readonly Item[]) => Promise<boolean>;
   onDone: (run: Run) => void;
 }>;
 
@@ -62,6 +65,7 @@ export function StopRun({
   onWait,
   onDone,
 }: Props) {
+  const show = useShows();
   const isRecorded = stop.zones.every((z) => z.doneBy !== '');
   useEffect(() => {
     if (!run && !isRecorded) onBegin();
@@ -77,8 +81,9 @@ export function StopRun({
     scrollTo(0, 0);
   };
   // why the server did not take it
-  const problem = answers.find((a) => a.sendKey === run.sendKey)?.problem ?? '';
-  const lacks = lacksOf(stop, run, bundle);
+  const answer = answers.find((a) => a.sendKey === run.sendKey);
+  const problem = answer ? answerWords(answer, show) : '';
+  const lacks = lacksOf(stop, run, bundle).map((i) => issueIn(i, show.system));
   const isSent = run.leftAt !== null;
   const isAsked = asks(run.step, stop, run, bundle, others);
   const isLast = at === STEPS.length - 1;

@@ -5,15 +5,16 @@ import type { BundleZone } from '@/core/stop/bundle';
 import type { Weed } from '@/core/weeds/weeds';
 import { plural } from '@/ui/words';
 import { WalkForm } from '../walk-form';
-import { LOOKED, NO_PICTURE, pictureOf } from './photo';
-import type { Waiting } from './store';
+import { itemOf, type Item } from '../outbox/item';
+import { LOOKED, NO_PICTURE, pictureOf } from '../outbox/photo';
 
 type Props = Readonly<{
   zone: Pick<BundleZone, 'zoneId' | 'name'>;
   lawnId: string;
   day: Day;
   known: readonly Weed[];
-  onWait: (w: Waiting) => void;
+  /** false: the device could not keep it */
+  onWait: (items: readonly Item[]) => Promise<boolean>;
 }>;
 
 /** A walk over a zone at a stop: kept on the device, and sent with what else waits. */
@@ -52,11 +53,10 @@ export default function WalkAtStop({ zone, lawnId, day, known, onWait }: Props) 
           today={day}
           here="/go"
           onSave={async (walk, photo) => {
-            const at = { sendKey: walk.sendKey, lawnId, since: Date.now() };
-            onWait({ ...at, kind: 'walk', input: walk });
             const picture =
               photo && (await pictureOf(photo, { stopKey: walk.sendKey, lawnId, what: LOOKED }));
-            if (picture) onWait(picture);
+            const item = itemOf('walk', walk, lawnId);
+            if (!(await onWait(picture ? [item, picture] : [item]))) return { kind: 'unreachable' };
             setTrouble(photo && !picture ? `${NO_PICTURE} The walk is kept.` : '');
             setOpen(false);
             setKept(walk.found.length);

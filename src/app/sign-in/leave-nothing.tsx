@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react';
 import { plural } from '@/ui/words';
 import { leaveNothing } from '../load/take-along';
-import { waitingOfAll } from '../waits-here';
+import { waitingOfAll } from '../outbox/waits-here';
 
 /** Who comes here has signed out, or is not in yet: cards of whoever was here go. Work that was not sent stays, and is told. */
 export function LeaveNothing() {

@@ -16,6 +16,8 @@ export type Refusal =
   | Readonly<{ kind: 'database-away' }>
   /** no answer at all: the network or the server is away */
   | Readonly<{ kind: 'unreachable' }>
+  /** an answer that is none of ours: of a wall in between, or cut off */
+  | Readonly<{ kind: 'unreadable' }>
   | Readonly<{ kind: 'gone' }>
   /** it would hold up the others: refused, with why */
   | Readonly<{ kind: 'too-much'; detail: string }>

@@ -40,7 +40,10 @@ export const walkShape = Joi.object<WalkInput>({
     .max(MOST_WEEDS)
     .required(),
   notes: Joi.string().allow('').max(2000).required(),
-}).required();
+})
+  .required()
+  // of a device with another version of the program
+  .prefs({ stripUnknown: { objects: true } });
 
 export function saveWalk(actor: Actor, input: WalkInput): Promise<Outcome<{ on: string }>> {
   requirePermission(actor, 'record');

@@ -236,7 +236,9 @@ export const measuredShape = Joi.object<MeasuredInput>({
   cardId: id.required(),
   water: amount,
   products: Joi.array().items(amount).max(8).required(),
-}).required();
+})
+  .required()
+  .prefs({ stripUnknown: { objects: true } });
 
 /** Writes down what really went into a load, once; a record of its stops begins with it. */
 export function measureLoad(

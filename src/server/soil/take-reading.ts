@@ -5,6 +5,7 @@ import { isoDay, parseDay, type Day } from '@/core/calendar/day';
 import { SIGNS, type Sign } from '@/core/ground/crossing';
 import { POSSIBLE, doubtsAbout, mostChange, type Doubt } from '@/core/ground/plausible';
 import { diffusivityOf } from '@/core/ground/site';
+import { companyTime } from '@/core/stop/clock';
 import { SPOTS, siteAt, type Spot } from '@/core/lawn/zone';
 import { figure, SHOWS, type Shows } from '@/core/units/format';
 import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
@@ -41,6 +42,9 @@ export type ReadingInput = Readonly<{
   /** "2027-03-18T10:30" by the clock of the organisation's people; empty: now */
   takenAt: string;
   confirmed: boolean;
+  /** of one that a device kept: ms by its clock, when it was read and when it was sent; `takenAt` is empty then */
+  readAt?: number;
+  sentAt?: number;
 }>;
 export const readingShape = Joi.object<ReadingInput>({
   sendKey: Joi.string().guid({ separator: '-', wrapper: false }).required(),
@@ -54,7 +58,9 @@ export const readingShape = Joi.object<ReadingInput>({
   thermometerId: Joi.string().guid({ separator: '-', wrapper: false }).allow(null).required(),
   takenAt: Joi.string().allow('').max(30).required(),
   confirmed: Joi.boolean().required(),
-});
+  readAt: Joi.number().optional(),
+  sentAt: Joi.number().optional(),
+}).prefs({ stripUnknown: { objects: true } });
 
 /** Takes one reading: what is impossible is refused, what looks like a slip is asked about, and then it counts at once. */
 export async function takeReading(
@@ -76,7 +82,9 @@ export async function takeReading(
     const zone = await zoneOf(db, input.zoneId);
     if (!zone) return refuse({ kind: 'gone' });
     const { now } = await nowOf(db);
-    const at = read(parseMoment(input.takenAt, now, actor.timeZone));
+    const { readAt, sentAt = readAt } = input;
+    const kept = readAt === undefined ? null : companyTime(readAt, sentAt!, now.getTime());
+    const at = kept === null ? read(parseMoment(input.takenAt, now, actor.timeZone)) : new Date(kept);
     const thermometer = (await thermometersOf(db)).find((t) => t.id === input.thermometerId) ?? null;
     if (input.thermometerId && !thermometer)
       issues.push({

@@ -1,6 +1,7 @@
 /** Keeps a picture of a stop: scaled down on the phone, and here without what the camera adds to it. */
 import 'server-only';
 import Joi from 'joi';
+import { companyTime } from '@/core/stop/clock';
 import { requirePermission, type Actor } from '@/data/actor';
 import { dayIn, momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -33,7 +34,9 @@ export const photoShape = Joi.object<PhotoInput>({
   jpeg: Joi.string()
     .max(MOST_BYTES * 2)
     .required(),
-}).required();
+})
+  .required()
+  .prefs({ stripUnknown: { objects: true } });
 
 export function keepPhoto(actor: Actor, p: PhotoInput): Promise<Outcome<null>> {
   requirePermission(actor, 'record');
@@ -62,7 +65,7 @@ export function keepPhoto(actor: Actor, p: PhotoInput): Promise<Outcome<null>> {
       stopKey: p.stopKey,
       what: p.what,
       person: actor.name,
-      day: dayIn(new Date(p.takenAt + now.getTime() - p.sentAt), actor.timeZone),
+      day: dayIn(new Date(companyTime(p.takenAt, p.sentAt, now.getTime()) ?? now), actor.timeZone),
       jpeg: Buffer.from(jpeg),
       sendKey: p.sendKey,
     });

@@ -6,32 +6,32 @@ import type { Measure } from '@/core/units/measures';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { KG_PER_LB, L_PER_FL_OZ, L_PER_GAL } from '@/core/units/trade';
 import type { StoredCard } from '@/data/load-cards';
-import type { Outcome } from '@/server/entry/outcome';
 import type { MeasuredInput } from '@/server/mixing/loads';
 import { Link } from '@/ui/link';
 import { cardTitle } from '@/ui/load-words';
 import { FigureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { shortName } from '@/ui/words';
-import { RefusalWords } from '../../refusal-words';
+import { itemOf, type Item } from '../../outbox/item';
+import { useOutbox } from '../../outbox/use-outbox';
+import { NOT_LASTING, answerWords } from '../../outbox/words';
 import { useKept } from '../../use-kept';
 import { Around, LoadCardView, Wear, type Ticks } from '../load-card';
 import { takeAlong } from '../take-along';
-import { useOutbox } from '../use-outbox';
 
 type Props = Readonly<{
   stored: StoredCard;
   /** the way to the record, as an SVG */
   code: string;
   mayRecord: boolean;
-  measureLoadAction: (input: MeasuredInput) => Promise<Outcome<{ by: string }>>;
+  userId: string;
 }>;
 
 const isTicks = (v: unknown): v is Ticks =>
   typeof v === 'object' && v !== null && Object.values(v).every((x) => typeof x === 'boolean');
 
 /** A kept card at the tailgate. Its ticks stay on this device, with a network or without. */
-export function CardScreen({ stored, code, mayRecord, measureLoadAction }: Props) {
+export function CardScreen({ stored, code, mayRecord, userId }: Props) {
   const { id, card } = stored;
   const show = useShows();
   const [ticks, keepTicks] = useKept<Ticks>(`card:${id}`, {}, isTicks);
@@ -77,7 +77,7 @@ export function CardScreen({ stored, code, mayRecord, measureLoadAction }: Props
           Print: one page (PDF)
         </a>
       </p>
-      {mayRecord && <Measured stored={stored} measureLoadAction={measureLoadAction} />}
+      {mayRecord && <Measured stored={stored} userId={userId} />}
       {mayRecord && (
         <section className="no-print mt-4" aria-label="Records">
           <h2 className="border-b-2 border-iron text-[19px]">Put down: record it</h2>
@@ -110,10 +110,7 @@ const unitOf = ({ measured, label }: LoadCard['products'][number]): Unit =>
       : { unit: 'g', inSi: 0.001 };
 
 /** What really went in, where it was not what the card says: written once, and each record begins with it. */
-function Measured({
-  stored: { id, card, measured, measuredBy },
-  measureLoadAction,
-}: Pick<Props, 'stored' | 'measureLoadAction'>) {
+function Measured({ stored: { id, card, measured, measuredBy }, userId }: Pick<Props, 'stored' | 'userId'>) {
   const show = useShows();
   const asked = card.products.map((p) => {
     const { unit, inSi } = unitOf(p);
@@ -133,8 +130,17 @@ function Measured({
   const fields = card.kind === 'tank' ? [...asked, water] : asked;
   const [typed, setTyped] = useState<readonly string[]>(() => fields.map((f) => f.value));
   const [issues, setIssues] = useState<readonly Issue[]>([]);
-  const outbox = useOutbox<MeasuredInput, { by: string }>(`measured:${id}`, measureLoadAction);
-  const by = outbox.answer?.by ?? (measured ? measuredBy : null);
+  const outbox = useOutbox(userId);
+  const { put } = outbox;
+  const isOfThis = (m: unknown) => (m as MeasuredInput | undefined)?.cardId === id;
+  const waits = outbox.waiting.some((w) => w.kind === 'measured' && isOfThis(w.input));
+  const answer = outbox.answers.find((a) => a.kind === 'measured' && a.lawnId === id);
+  const refused = answer ? answerWords(answer, show) : '';
+  useEffect(() => {
+    const old = oldMeasured(id);
+    if (old) void put([measuredItem(old)]).then((kept) => kept && localStorage.removeItem(oldKey(id)));
+  }, [id, put]);
+  const by = measured ? measuredBy : answer && !refused ? 'you' : null;
   if (by !== null)
     return (
       <p role="status" className="mt-3 border-l-4 border-moss bg-paper px-3 py-2">
@@ -150,10 +156,10 @@ function Measured({
         . Each record begins with it.
       </p>
     );
-  if (outbox.waiting)
+  if (waits)
     return (
       <p role="status" className="mt-3 border-l-4 border-straw bg-paper px-3 py-2">
-        Kept on this device: it is sent as soon as there is a network.
+        Kept on this device: it is sent as soon as there is a network. {!outbox.isLasting && NOT_LASTING}
       </p>
     );
   const send = () => {
@@ -163,12 +169,14 @@ function Measured({
     setIssues(read.flatMap((r) => (r.ok ? [] : [r.issue])));
     if (read.some((r) => !r.ok)) return;
     const figures = read.map((r, i) => (r.ok ? r.value * fields[i]!.inSi : 0));
-    outbox.put({
-      sendKey: crypto.randomUUID(),
-      cardId: id,
-      products: figures.slice(0, card.products.length),
-      water: card.kind === 'tank' ? figures.at(-1)! : 0,
-    });
+    void put([
+      measuredItem({
+        sendKey: crypto.randomUUID(),
+        cardId: id,
+        products: figures.slice(0, card.products.length),
+        water: card.kind === 'tank' ? figures.at(-1)! : 0,
+      }),
+    ]);
   };
   return (
     <section className="no-print mt-4" aria-label="Really measured">
@@ -188,9 +196,27 @@ function Measured({
           This went in
         </button>
       </div>
-      {outbox.refusal && <RefusalWords refusal={outbox.refusal} here={`/load/${id}`} />}
+      {[refused, outbox.trouble].filter(Boolean).map((words) => (
+        <p key={words} role="alert" className="mt-3 border-l-4 border-clay bg-paper px-3 py-2">
+          {words}
+        </p>
+      ))}
     </section>
   );
+}
+
+/** What is sent of a load stands under its card. */
+const measuredItem = (input: MeasuredInput): Item => itemOf('measured', input, input.cardId);
+
+/** Where devices kept it until the autumn of 2026. */
+const oldKey = (cardId: string) => `measured:${cardId}`;
+function oldMeasured(cardId: string): MeasuredInput | null {
+  try {
+    const kept = JSON.parse(localStorage.getItem(oldKey(cardId)) ?? 'null') as MeasuredInput | null;
+    return kept?.cardId === cardId && typeof kept.sendKey === 'string' ? kept : null;
+  } catch {
+    return null;
+  }
 }
 
 /** As a person would type it, in trade units. */

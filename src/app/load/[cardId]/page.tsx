@@ -6,7 +6,6 @@ import { loadCardSheet } from '@/server/mixing/loads';
 import { recordAddress } from '@/server/mixing/card-address';
 import { isId } from '../../ids';
 import { screen } from '../../screen';
-import { measureLoadAction } from '../actions';
 import { CardScreen } from './card-screen';
 
 export const metadata: Metadata = { title: 'Load card' };
@@ -16,12 +15,5 @@ export default screen(async (actor, { params }: PageProps<'/load/[cardId]'>) => 
   const stored = isId(cardId) ? await loadCardSheet(actor, cardId) : null;
   if (!stored) notFound();
   const code = await QRCode.toString(recordAddress(stored), { type: 'svg', margin: 0 });
-  return (
-    <CardScreen
-      stored={stored}
-      code={code}
-      measureLoadAction={measureLoadAction}
-      mayRecord={may(actor, 'record')}
-    />
-  );
+  return <CardScreen stored={stored} code={code} userId={actor.userId} mayRecord={may(actor, 'record')} />;
 });

@@ -13,5 +13,12 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/readi
   const { zoneId } = await params;
   const sheet = isId(zoneId) ? await readingSheet(actor, zoneId) : null;
   if (!sheet) notFound();
-  return <ReadingForm sheet={sheet} sendKey={randomUUID()} takeReadingAction={takeReadingAction} />;
+  return (
+    <ReadingForm
+      sheet={sheet}
+      sendKey={randomUUID()}
+      userId={actor.userId}
+      takeReadingAction={takeReadingAction}
+    />
+  );
 });

@@ -11,14 +11,19 @@ import type { ReadingSheet } from '@/server/soil/view';
 import type { ReadingInput } from '@/server/soil/take-reading';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
+import { plural } from '@/ui/words';
 import { RefusalWords } from '../../../refusal-words';
 import { send } from '../../../send';
+import { itemOf } from '../../../outbox/item';
+import { useOutbox } from '../../../outbox/use-outbox';
+import { answerWords } from '../../../outbox/words';
 import { useKept } from '../../../use-kept';
 
 type Typed = Pick<ReadingInput, 'spot' | 'depth' | 'value' | 'unit' | 'takenAt'>;
 type Props = Readonly<{
   sheet: ReadingSheet;
   sendKey: string;
+  userId: string;
   takeReadingAction: (input: ReadingInput) => Promise<Outcome<{ readingId: string }>>;
 }>;
 
@@ -30,7 +35,13 @@ const isTyped = (v: unknown): v is Typed =>
   typeof v === 'object' && v !== null && ['spot', 'depth', 'value', 'unit', 'takenAt'].every((k) => k in v);
 
 /** One reading, in three taps: the figure, and take it; spot, depth and thermometer stay as they were last time. */
-export function ReadingForm({ sheet: { zone, thermometers, expected }, sendKey, takeReadingAction }: Props) {
+export function ReadingForm({
+  sheet: { zone, thermometers, expected },
+  sendKey,
+  userId,
+  takeReadingAction,
+}: Props) {
+  const outbox = useOutbox(userId);
   const router = useRouter();
   const here = `/lawns/${zone.id}/reading`;
   const show = useShows();
@@ -78,6 +89,18 @@ export function ReadingForm({ sheet: { zone, thermometers, expected }, sendKey, 
       setRefusal(outcome.refusal);
     });
   };
+  /** Without a network it cannot be held to the model: it is taken as it was read, at this hour. */
+  const keepForLater = async () => {
+    const read = { ...typed, zoneId: zone.id, thermometerId, sendKey: key, confirmed: true };
+    if (!(await outbox.put([itemOf('reading', { ...read, readAt: Date.now() }, zone.lawnId)]))) return;
+    forget();
+    setKey(crypto.randomUUID());
+    setRefusal(null);
+  };
+  const refusedBefore = outbox.answers.filter(
+    (a) => a.kind === 'reading' && a.lawnId === zone.lawnId && answerWords(a, show) !== '',
+  );
+  const waits = outbox.waiting.filter((w) => w.kind === 'reading').length;
   const issueOf = (field: string) =>
     (refusal?.kind === 'invalid' && refusal.issues.find((i) => i.field === field)) || null;
 
@@ -202,6 +225,22 @@ export function ReadingForm({ sheet: { zone, thermometers, expected }, sendKey, 
           </button>
         </div>
       )}
+      {refusal?.kind === 'unreachable' && (
+        <button type="button" className="button mt-3 w-full" onClick={() => void keepForLater()}>
+          Keep it on this device: it is sent when there is a network
+        </button>
+      )}
+      {waits > 0 && (
+        <p role="status" className="mt-3 border-l-4 border-straw bg-paper px-3 py-2">
+          {plural(waits, 'reading')} {waits === 1 ? 'waits' : 'wait'} on this device, and{' '}
+          {waits === 1 ? 'is' : 'are'} sent as soon as there is a network.
+        </p>
+      )}
+      {[...refusedBefore.map((a) => answerWords(a, show)), outbox.trouble].filter(Boolean).map((words) => (
+        <p key={words} role="alert" className="mt-3 border-l-4 border-clay bg-paper px-3 py-2">
+          {words}
+        </p>
+      ))}
       <div className={refusal ? 'py-3' : 'sticky bottom-0 bg-lime py-3'}>
         <button className="button button-loud w-full text-[1.25rem]" disabled={isSending}>
           {isSending ? 'Taking…' : `Take the reading${typed.value ? `: ${typed.value} °${typed.unit}` : ''}`}

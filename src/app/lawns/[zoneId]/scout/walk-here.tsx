@@ -4,9 +4,12 @@ import { useState } from 'react';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
 import type { WalkInput } from '@/server/lawns/walk';
 import type { WalkSheet } from '@/server/lawns/walk-view';
+import { useShows } from '@/ui/units';
 import { plural } from '@/ui/words';
-import { LOOKED, NO_PICTURE, pictureOf } from '../../../go/photo';
-import { useQueue } from '../../../go/use-queue';
+import { itemOf } from '../../../outbox/item';
+import { LOOKED, NO_PICTURE, pictureOf } from '../../../outbox/photo';
+import { useOutbox } from '../../../outbox/use-outbox';
+import { answerWords } from '../../../outbox/words';
 import { send } from '../../../send';
 import { WalkForm } from '../../../walk-form';
 
@@ -19,22 +22,24 @@ type Props = Readonly<{
 /** The walk of this zone: sent at once, or kept on the device until there is a network. */
 export function WalkHere({ sheet: { zone, today, facts }, userId, saveWalkAction }: Props) {
   const router = useRouter();
-  const queue = useQueue(userId);
+  const show = useShows();
+  const queue = useOutbox(userId);
   const [photoTrouble, setPhotoTrouble] = useState('');
   const known = [...new Set(facts.seen.stages.map((s) => s.weed))];
   const waiting = queue.waiting.filter((w) => w.kind === 'walk');
-  const refused = queue.answers.find((a) => a.kind === 'walk' && a.lawnId === zone.lawnId && a.problem);
+  const refused = queue.answers.find(
+    (a) => a.kind === 'walk' && a.lawnId === zone.lawnId && answerWords(a, show) !== '',
+  );
 
   const save = async (walk: WalkInput, photo: File | null): Promise<Refusal | null> => {
     const { sendKey } = walk;
     const outcome = await send(saveWalkAction, walk);
     if (!outcome.ok && outcome.refusal.kind !== 'unreachable') return outcome.refusal;
-    if (!outcome.ok)
-      await queue.put({ kind: 'walk', sendKey, lawnId: zone.lawnId, since: Date.now(), input: walk });
+    if (!outcome.ok && !(await queue.put([itemOf('walk', walk, zone.lawnId)]))) return outcome.refusal;
     // with the network or behind the walk: a picture goes the same way
     const picture =
       photo && (await pictureOf(photo, { stopKey: sendKey, lawnId: zone.lawnId, what: LOOKED }));
-    if (picture) await queue.put(picture);
+    if (picture) await queue.put([picture]);
     setPhotoTrouble(photo && !picture ? `${NO_PICTURE} The walk is kept.` : '');
     if (refused) await queue.forget(refused.sendKey);
     if (outcome.ok) router.refresh();
@@ -48,11 +53,13 @@ export function WalkHere({ sheet: { zone, today, facts }, userId, saveWalkAction
           {waiting.length === 1 ? 'is' : 'are'} sent as soon as there is a network.
         </p>
       )}
-      {[refused?.problem, photoTrouble].filter(Boolean).map((words) => (
-        <p key={words} role="alert" className="mb-2 border-l-4 border-clay bg-paper px-3 py-2">
-          {words}
-        </p>
-      ))}
+      {[refused ? answerWords(refused, show) : '', photoTrouble, queue.trouble]
+        .filter(Boolean)
+        .map((words) => (
+          <p key={words} role="alert" className="mb-2 border-l-4 border-clay bg-paper px-3 py-2">
+            {words}
+          </p>
+        ))}
       {/* what was refused stands in it again */}
       <WalkForm
         key={refused?.sendKey ?? ''}

@@ -2,11 +2,11 @@
 import { openDB } from 'idb';
 
 const STORES = 'iron-gate-go-';
-export const goStoreOf = (userId: string): string => STORES + userId;
+export const storeNameOf = (userId: string): string => STORES + userId;
 
-/** Stops, walks and pictures of a person; 0 where the device keeps none, or does not say. */
+/** Of a person; 0 where the device keeps none, or does not say. */
 export async function waitingOf(userId: string): Promise<number> {
-  return (await names()).includes(goStoreOf(userId)) ? count(goStoreOf(userId)) : 0;
+  return (await names()).includes(storeNameOf(userId)) ? count(storeNameOf(userId)) : 0;
 }
 
 /** Of everybody who used this device. */
@@ -14,6 +14,10 @@ export async function waitingOfAll(): Promise<number> {
   const counts = await Promise.all((await names()).filter((n) => n.startsWith(STORES)).map(count));
   return counts.reduce((a, b) => a + b, 0);
 }
+
+/** Whose work is kept here, by their ids. */
+export const peopleHere = async (): Promise<string[]> =>
+  (await names()).filter((n) => n.startsWith(STORES)).map((n) => n.slice(STORES.length));
 
 const names = async (): Promise<string[]> =>
   'indexedDB' in globalThis && 'databases' in indexedDB

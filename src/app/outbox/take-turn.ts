@@ -1,0 +1,16 @@
+import { deviceOf } from './device';
+import { sendTurn, type Post } from './turn';
+
+/** By this the browser tells the service worker that there is a network again. */
+export const SYNC_TAG = 'outbox';
+
+/**
+ * A turn of sending for one person; open pages and the service worker take turns, one at a time.
+ * @returns null: nothing waits
+ */
+export async function takeTurn(userId: string, post: Post) {
+  const device = await deviceOf(userId);
+  if (!(await device.waiting()).length) return null;
+  const turn = () => sendTurn(device, post, Date.now);
+  return 'locks' in navigator ? navigator.locks.request(`go-${userId}`, turn) : turn();
+}
