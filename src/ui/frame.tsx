@@ -2,6 +2,7 @@ import { VERSION } from '@/version';
 import { Link } from '@/ui/link';
 import type { ReactNode } from 'react';
 import { showWeekday, yearOf, type Day } from '@/core/calendar/day';
+import { FoldInGo } from './fold-in-go';
 import { NavLink } from './nav-link';
 import { Shortcuts } from './shortcuts';
 import { ThemeSwitch } from './theme-switch';
@@ -50,11 +51,13 @@ export function Frame({ person, company, today, clock, news, leave, children }: 
           IRON GATE
         </Link>
         <span className="order-3 w-full md:hidden" aria-hidden />
-        <nav aria-label="Screens" className="order-4 -ml-3 flex md:order-none md:ml-0">
-          {PLACES.map((p) => (
-            <NavLink key={p.href} {...p} />
-          ))}
-        </nav>
+        <FoldInGo>
+          <nav aria-label="Screens" className="order-4 -ml-3 flex md:order-none md:ml-0">
+            {PLACES.map((p) => (
+              <NavLink key={p.href} {...p} />
+            ))}
+          </nav>
+        </FoldInGo>
         <div className="ml-auto hidden items-center text-[16px] md:flex">{clock}</div>
         <div className="order-2 ml-auto flex items-center gap-x-3 text-[16px] md:order-none md:ml-0">
           {news}

@@ -104,6 +104,12 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
     const isOver = (s: BundleStop) => Boolean(runs.get(s.lawnId)?.leftAt) || isDone(s);
     location.hash = nextStop(bundle, isOver, stop.lawnId)?.lawnId ?? '';
   };
+  /** Under a new name: the old one may have reached the server, whose answer was lost. */
+  const takeBack = async (run: Run) => {
+    const open: Run = { ...run, ...UNSENT, sendKey: crypto.randomUUID() };
+    if (await queue.takeBack(run.sendKey, { ...open, key: runKey(bundle, run.lawnId) }))
+      setRuns((r) => new Map(r).set(run.lawnId, open));
+  };
   const stop = bundle.stops.find((s) => s.lawnId === chosen);
   const waiting = queue.waiting.length;
 
@@ -149,6 +155,7 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
           onKeep={keep}
           onWait={queue.put}
           onDone={(run) => void finish(stop, run)}
+          onTakeBack={(run) => void takeBack(run)}
           waiting={queue.waiting}
           answers={queue.answers}
         />

@@ -124,14 +124,7 @@ export function Done({
   change,
   lacks,
   goTo,
-  isWaiting,
-}: StepProps & Readonly<{ lacks: ReturnType<typeof lacksOf>; goTo: (s: Step) => void; isWaiting: boolean }>) {
-  if (run.leftAt !== null)
-    return (
-      <p className="text-[18px]">
-        {isWaiting ? 'Done. Kept on this phone; it sends automatically.' : 'Done and sent.'}
-      </p>
-    );
+}: StepProps & Readonly<{ lacks: ReturnType<typeof lacksOf>; goTo: (s: Step) => void }>) {
   return (
     <>
       {lacks.map((l, i) => (

@@ -1,8 +1,11 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
+import type { GateKey } from '@/core/gates/gate';
+import type { BundleZone } from '@/core/stop/bundle';
 import { carriedTo, wornTick, type Carried } from '@/core/stop/path';
 import { foundIn, labelOf, seenIn, type Run } from '@/core/stop/run';
+import type { Checked } from '@/core/stop/seen-now';
 import { STAGES, WEEDS, stageWords, type Weed } from '@/core/weeds/weeds';
 import { safetyOf } from '@/ui/load-words';
 import { Labelled } from '@/ui/labelled';
@@ -10,6 +13,7 @@ import { MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { capital, list, plural, shortName } from '@/ui/words';
 import type { Item } from '../outbox/item';
+import { ON_PAD } from './number-pad';
 import {
   FoundLines,
   Tick,
@@ -193,7 +197,13 @@ export function Check(props: CheckProps) {
         <CarriedHere carried={carried} onConfirm={props.onConfirm} />
       )}
       <div className="grid grid-cols-2 gap-3">
-        <MeasureField name="Wind" measure="wind" value={run.wind} onChange={(wind) => measure({ wind })} />
+        <MeasureField
+          {...ON_PAD}
+          name="Wind"
+          measure="wind"
+          value={run.wind}
+          onChange={(wind) => measure({ wind })}
+        />
         <Labelled name="Wind from">
           {(f) => (
             <select {...f} value={run.windFrom} onChange={(e) => change({ windFrom: e.target.value })}>
@@ -204,26 +214,45 @@ export function Check(props: CheckProps) {
             </select>
           )}
         </Labelled>
-        <MeasureField name="Air" measure="temperature" value={run.air} onChange={(air) => measure({ air })} />
+        <FoundUnder zones={zones} keys={['wind']} />
+        <MeasureField
+          {...ON_PAD}
+          name="Air"
+          measure="temperature"
+          value={run.air}
+          onChange={(air) => measure({ air })}
+        />
         <Labelled name="Green, % of the leaf">
           {(f) => (
-            <input
-              {...f}
-              inputMode="decimal"
-              value={run.green}
-              onChange={(e) => change({ green: e.target.value })}
-            />
+            <input {...f} {...ON_PAD} value={run.green} onChange={(e) => change({ green: e.target.value })} />
           )}
         </Labelled>
+        <FoundUnder zones={zones} keys={['air-temperature', 'turf-state']} />
+        <YesNo name="Leaf wet" value={run.leafWet} onChange={(leafWet) => change({ leafWet })} />
+        <YesNo name="Weeds in flower" value={run.bloom} onChange={(bloom) => change({ bloom })} />
+        <FoundUnder zones={zones} keys={['leaf']} />
         <MeasureField
+          {...ON_PAD}
           name="Soil at 2 in"
           measure="temperature"
           value={run.soil}
           onChange={(soil) => change({ soil })}
         />
         <span />
-        <YesNo name="Leaf wet" value={run.leafWet} onChange={(leafWet) => change({ leafWet })} />
-        <YesNo name="Weeds in flower" value={run.bloom} onChange={(bloom) => change({ bloom })} />
+      </div>
+      <div aria-live="polite" className="grid gap-2">
+        {isClear && (sprayed ? seen.wind !== null : true) && (
+          <p className="border-l-8 border-moss bg-paper px-3 py-2 text-[17px]">
+            {seen.wind === null && seen.air === null
+              ? 'Nothing that you have seen stands against it.'
+              : 'By what you measured it may go.'}
+          </p>
+        )}
+        {sprayed && seen.wind === null && (
+          <p className="border-l-8 border-straw bg-paper px-3 py-2 text-[17px]">
+            Measure the wind: it is sprayed, and the record asks for it.
+          </p>
+        )}
       </div>
       {weeds.map((w) => (
         <Labelled key={w} name={`${capital(WEEDS[w].name)}: how far`}>
@@ -257,31 +286,37 @@ export function Check(props: CheckProps) {
           onWait={onWait}
         />
       ))}
-      <div aria-live="polite" className="grid gap-2">
-        {zones.map(({ zone, found }) => (
-          <FoundLines key={zone.zoneId} found={found} of={zones.length > 1 ? zone.name : ''} />
-        ))}
-        {openZones(props).flatMap((z) =>
-          z.held.map((h, i) => (
-            <p key={`${z.zoneId}${i}`} className="border-l-4 border-hair px-3 py-1 text-[15px] text-steel">
-              As it stood this morning, {h.state}, {h.gate}: {h.words}
-            </p>
-          )),
-        )}
-        {isClear && (sprayed ? seen.wind !== null : true) && (
-          <p className="border-l-8 border-moss bg-paper px-3 py-2 text-[17px]">
-            {seen.wind === null && seen.air === null
-              ? 'Nothing that you have seen stands against it.'
-              : 'By what you measured it may go.'}
+      <FoundUnder zones={zones} keys={['growth-stage']} />
+      {openZones(props).flatMap((z) =>
+        z.held.map((h, i) => (
+          <p key={`${z.zoneId}${i}`} className="border-l-4 border-hair px-3 py-1 text-[15px] text-steel">
+            As it stood this morning, {h.state}, {h.gate}: {h.words}
           </p>
-        )}
-        {sprayed && seen.wind === null && (
-          <p className="border-l-8 border-straw bg-paper px-3 py-2 text-[17px]">
-            Measure the wind: it is sprayed, and the record asks for it.
-          </p>
-        )}
-      </div>
+        )),
+      )}
     </>
+  );
+}
+
+/** What stands against the work by what stands in the fields above: never further down. */
+function FoundUnder({
+  zones,
+  keys,
+}: Readonly<{
+  zones: readonly Readonly<{ zone: BundleZone; found: readonly Checked[] }>[];
+  keys: readonly (GateKey | 'leaf')[];
+}>) {
+  const lines = zones.map(({ zone, found }) => ({
+    zone,
+    found: found.filter((c) => keys.includes(c.kind === 'gate' ? c.key : 'leaf')),
+  }));
+  if (lines.every((l) => !l.found.length)) return null;
+  return (
+    <div aria-live="polite" className="col-span-2 grid gap-2">
+      {lines.map(({ zone, found }) => (
+        <FoundLines key={zone.zoneId} found={found} of={zones.length > 1 ? zone.name : ''} />
+      ))}
+    </div>
   );
 }
 

@@ -18,6 +18,8 @@ import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { list, plural, shortName } from '@/ui/words';
+import { AddOns } from './add-ons';
+import { ON_PAD } from './number-pad';
 import {
   FoundLines,
   Tick,
@@ -107,6 +109,17 @@ export function Apply(props: ApplyProps) {
                   </span>
                 )}
               </div>
+            )}
+            {z.recorded.length > 0 && (
+              <p className="mt-1 text-[16px] text-steel">Recorded already: {list(z.recorded)}.</p>
+            )}
+            {!of.isLeftOut && (
+              <AddOns
+                zone={z}
+                bundle={bundle}
+                of={of}
+                onChange={(addOns) => change(withZone(run, z.zoneId, { addOns }))}
+              />
             )}
             {!z.doneBy && (
               <button
@@ -229,12 +242,14 @@ function UsedInZone({
           <div className="grid grid-cols-2 gap-3">
             <MeasureField
               name="Tank before"
+              {...ON_PAD}
               measure="volume"
               value={of.before}
               onChange={(before) => byLevel({ before })}
             />
             <MeasureField
               name="Tank after"
+              {...ON_PAD}
               measure="volume"
               value={of.after}
               onChange={(after) => byLevel({ after })}
@@ -252,7 +267,7 @@ function UsedInZone({
             {(f) => (
               <input
                 {...f}
-                inputMode="decimal"
+                {...ON_PAD}
                 value={of.amounts[p.plannedProductId] ?? ''}
                 onChange={(e) => set({ amounts: { ...of.amounts, [p.plannedProductId]: e.target.value } })}
               />
@@ -261,6 +276,7 @@ function UsedInZone({
         ))}
         {sprayed && (
           <MeasureField
+            {...ON_PAD}
             name="Water used"
             measure="volume"
             value={of.water}

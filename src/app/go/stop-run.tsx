@@ -1,10 +1,13 @@
 'use client';
 import { useEffect } from 'react';
 import type { BundleStop, StopBundle } from '@/core/stop/bundle';
-import { asks, nextStep } from '@/core/stop/path';
-import { STEPS, lacksOf, type Run, type Step } from '@/core/stop/run';
+import { asks, isAnswered, nextStep } from '@/core/stop/path';
+import { STEPS, labelOf, lacksOf, type Run, type Step } from '@/core/stop/run';
 import { issueIn } from '@/core/units/parse';
+import { AMOUNT_UNITS } from '@/core/units/rate';
 import { useShows } from '@/ui/units';
+import { shortName } from '@/ui/words';
+import { NumberPad } from './number-pad';
 import { Customer, Done, Sign } from './steps-after';
 import { Arrive, Check, Look, WearStep } from './steps-before';
 import { Apply, Clean, Used } from './steps-work';
@@ -24,6 +27,8 @@ type Props = Readonly<{
   /** a picture or a walk, which waits for a network */
   onWait: (items: readonly Item[]) => Promise<boolean>;
   onDone: (run: Run) => void;
+  /** a stop that waits still is opened again */
+  onTakeBack: (run: Run) => void;
 }>;
 
 const NAMES: Readonly<Record<Step, string>> = {
@@ -64,6 +69,7 @@ export function StopRun({
   onKeep,
   onWait,
   onDone,
+  onTakeBack,
 }: Props) {
   const show = useShows();
   const isRecorded = stop.zones.every((z) => z.doneBy !== '');
@@ -74,6 +80,19 @@ export function StopRun({
   }, [stop.lawnId]);
   if (!run && isRecorded) return <Recorded stop={stop} onBegin={onBegin} />;
   if (!run) return <p className="pt-4 text-lg">Opening…</p>;
+  const answer = answers.find((a) => a.sendKey === run.sendKey);
+  const isWaiting = waiting.some((w) => w.sendKey === run.sendKey);
+  if (run.leftAt !== null)
+    return (
+      <Finished
+        stop={stop}
+        bundle={bundle}
+        run={run}
+        answer={answer}
+        isWaiting={isWaiting}
+        onTakeBack={() => onTakeBack(run)}
+      />
+    );
   const change = (part: Partial<Run>) => onKeep({ ...run, ...part });
   const at = STEPS.indexOf(run.step);
   const goTo = (step: Step) => {
@@ -81,10 +100,8 @@ export function StopRun({
     scrollTo(0, 0);
   };
   // why the server did not take it
-  const answer = answers.find((a) => a.sendKey === run.sendKey);
   const problem = answer ? answerWords(answer, show) : '';
   const lacks = lacksOf(stop, run, bundle).map((i) => issueIn(i, show.system));
-  const isSent = run.leftAt !== null;
   const isAsked = asks(run.step, stop, run, bundle, others);
   const isLast = at === STEPS.length - 1;
   /** On to the next step that asks for something, with what was just said. */
@@ -98,7 +115,7 @@ export function StopRun({
     <>
       <Head address={stop.address} />
       <nav aria-label="Steps" className="mt-2 grid grid-cols-5 gap-0.5">
-        {STEPS.map((s, i) => (
+        {STEPS.map((s) => (
           <button
             key={s}
             type="button"
@@ -106,7 +123,7 @@ export function StopRun({
             className={`h-[44px] border-b-4 font-cond text-[16px] ${
               s === run.step
                 ? 'border-clay bg-iron text-lime'
-                : i < at
+                : isAnswered(s, stop, run, bundle)
                   ? 'border-moss'
                   : 'border-rail text-steel'
             }`}
@@ -133,15 +150,9 @@ export function StopRun({
         {run.step === 'clean' && <Clean {...props} />}
         {run.step === 'sign' && <Sign {...props} photos={photos} onPhoto={onWait} />}
         {run.step === 'customer' && <Customer {...props} />}
-        {run.step === 'done' && (
-          <Done
-            {...props}
-            lacks={lacks}
-            goTo={goTo}
-            isWaiting={waiting.some((w) => w.sendKey === run.sendKey)}
-          />
-        )}
+        {run.step === 'done' && <Done {...props} lacks={lacks} goTo={goTo} />}
       </div>
+      <NumberPad />
       <div className="fixed inset-x-0 bottom-0 z-10 grid grid-cols-[1fr_2fr] gap-2 bg-lime p-3">
         <button
           type="button"
@@ -168,10 +179,10 @@ export function StopRun({
           <button
             type="button"
             className="button button-loud min-h-[60px] text-[20px]"
-            disabled={isSent || lacks.length > 0}
+            disabled={lacks.length > 0}
             onClick={() => onDone(run)}
           >
-            {isSent ? 'Done' : problem ? 'Send it again' : 'Stop the clock: it is done'}
+            {problem ? 'Send it again' : 'Stop the clock: it is done'}
           </button>
         )}
       </div>
@@ -188,6 +199,65 @@ function Head({ address }: Readonly<{ address: string }>) {
         </a>
       </p>
       <h1 className="text-[26px] leading-tight">{address}</h1>
+    </>
+  );
+}
+
+/** A stop that is done: what went down, whether it is sent, and the way to put it right. */
+function Finished({
+  stop,
+  bundle,
+  run,
+  answer,
+  isWaiting,
+  onTakeBack,
+}: Pick<Props, 'stop' | 'bundle'> &
+  Readonly<{ run: Run; answer: Answered | undefined; isWaiting: boolean; onTakeBack: () => void }>) {
+  return (
+    <>
+      <Head address={stop.address} />
+      <p role="status" className="mt-2 border-l-8 border-moss bg-paper px-3 py-2 text-[18px]">
+        Done at {new Date(run.leftAt!).toTimeString().slice(0, 5)}.{' '}
+        {isWaiting ? 'It is kept on this phone and sends automatically.' : 'It is sent.'}
+      </p>
+      {stop.zones
+        .filter((z) => !run.zones[z.zoneId]?.isLeftOut)
+        .map((z) => {
+          const recorded = answer?.zones.find((o) => o.zoneId === z.zoneId);
+          const of = run.zones[z.zoneId];
+          return (
+            <section
+              key={z.zoneId}
+              className="mt-2 border-2 border-hair bg-paper px-3 py-2"
+              aria-label={z.name}
+            >
+              <p className="font-cond text-[21px] font-semibold">{z.name}</p>
+              {z.products.map((p) => (
+                <p key={p.plannedProductId} className="text-[17px]">
+                  {of?.amounts[p.plannedProductId]} {AMOUNT_UNITS[p.amountUnit].words}{' '}
+                  {shortName(labelOf(bundle, p))}
+                </p>
+              ))}
+              {(of?.addOns ?? []).map((a) => (
+                <p key={a.labelId} className="text-[17px]">
+                  {a.amount} {AMOUNT_UNITS[labelOf(bundle, a).amountUnit].words}{' '}
+                  {shortName(labelOf(bundle, a))}
+                </p>
+              ))}
+              {recorded?.words && <p className="text-[16px] text-clay">{recorded.words}</p>}
+              {recorded?.recordId && (
+                <a href={`/records/${recorded.recordId}/correct`} className="button mt-2 min-h-[60px] w-full">
+                  Correct it
+                </a>
+              )}
+            </section>
+          );
+        })}
+      {isWaiting && (
+        <button type="button" className="button mt-3 min-h-[60px] w-full text-[18px]" onClick={onTakeBack}>
+          Correct it before it is sent
+        </button>
+      )}
     </>
   );
 }

@@ -113,6 +113,14 @@ export function deviceIn(store: Store) {
         }
         if (run) await t.runs.put(run);
       }),
+    /** Out of the outbox again, to be typed over as the run that is given; false: it is not there any more. */
+    takeBack: (sendKey: string, run: KeptRun) =>
+      atomically(['queue', 'runs'], async (t) => {
+        if (!(await t.queue.get(sendKey))) return false;
+        await t.queue.drop(sendKey);
+        await t.runs.put(run);
+        return true;
+      }),
     /** Something of its own kept it: it is tried again later. */
     tried: (sendKey: string, said: Item['said'], at: number) =>
       atomically(['queue'], async (t) => {

@@ -11,6 +11,9 @@ export const SYNC_TAG = 'outbox';
 export async function takeTurn(userId: string, post: Post) {
   const device = await deviceOf(userId);
   if (!(await device.waiting()).length) return null;
-  const turn = () => sendTurn(device, post, Date.now);
-  return 'locks' in navigator ? navigator.locks.request(`go-${userId}`, turn) : turn();
+  return alone(userId, () => sendTurn(device, post, Date.now));
 }
+
+/** While nothing of a person is being sent. */
+export const alone = <T>(userId: string, work: () => Promise<T>): Promise<T> =>
+  'locks' in navigator ? (navigator.locks.request(`go-${userId}`, work)) : work();

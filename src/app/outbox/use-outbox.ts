@@ -4,7 +4,7 @@ import { deviceOf } from './device';
 import { isRefused, type Answered, type Item, type KeptRun } from './item';
 import { keepRefusedWalks } from './refused-walks';
 import { postAs } from './post';
-import { SYNC_TAG, takeTurn } from './take-turn';
+import { SYNC_TAG, alone, takeTurn } from './take-turn';
 import { noRoomWords } from './words';
 
 const AGAIN_MS = 10_000;
@@ -82,6 +82,16 @@ export function useOutbox(userId: string, onGivenBack: (sendKey: string) => void
     },
     [userId, read, send],
   );
+  /** Out of the outbox, to be corrected before it is sent; false: it is on its way, or there. */
+  const takeBack = useCallback(
+    async (sendKey: string, run: KeptRun): Promise<boolean> => {
+      const device = await deviceOf(userId);
+      const isBack = await alone(userId, () => device.takeBack(sendKey, run));
+      await read();
+      return isBack;
+    },
+    [userId, read],
+  );
   /** What became of something is not told any more. */
   const forget = useCallback(
     async (sendKey: string) => {
@@ -90,7 +100,7 @@ export function useOutbox(userId: string, onGivenBack: (sendKey: string) => void
     },
     [userId, read],
   );
-  return { ...state, put, forget };
+  return { ...state, put, takeBack, forget };
 }
 
 type WithSync = ServiceWorkerRegistration & { sync?: { register: (tag: string) => Promise<void> } };

@@ -83,6 +83,39 @@ export function asks(
   }
 }
 
+/** Whether anything was done at a step: what was passed is not done. */
+export function isAnswered(step: Step, stop: BundleStop, run: Run, bundle: StopBundle): boolean {
+  const ticked = (...names: readonly string[]) => names.every((n) => run.ticked.includes(n));
+  const open = stop.zones.flatMap((z) => {
+    const of = run.zones[z.zoneId];
+    return of && !of.isLeftOut ? [of] : [];
+  });
+  switch (step) {
+    case 'arrive':
+      return run.arrivedAt !== null;
+    case 'look':
+      return ticked('hazards seen', 'kept out seen');
+    case 'check':
+      return run.wind.trim() !== '' && run.air.trim() !== '';
+    case 'wear':
+      return run.ticked.some((t) => t.startsWith(wornTick('')));
+    case 'apply':
+      return open.length > 0 && open.every((z) => z.endedAt !== null);
+    case 'used':
+      return (
+        open.some((z) => z.endedAt !== null) && !lacksOf(stop, run, bundle).some((i) => i.field === 'used')
+      );
+    case 'clean':
+      return ticked('edges looked at');
+    case 'sign':
+      return ticked('sign set');
+    case 'customer':
+      return run.toldHow !== '' || run.said.trim() !== '';
+    case 'done':
+      return run.leftAt !== null;
+  }
+}
+
 /** The next step that asks for something; those between have nothing and can be opened all the same. */
 export function nextStep(stop: BundleStop, run: Run, bundle: StopBundle, runs: Iterable<Run>): Step {
   const others = [...runs];
