@@ -1,26 +1,15 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { turnClockAction } from './actions';
-import { send } from './send';
+import { useCommand } from './use-command';
 
 /** Turns the demo's clock forward; everything that depends on the day follows. */
 export function ClockControl() {
-  const router = useRouter();
-  const [isTurning, start] = useTransition();
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const { run, refusal, isSending: isTurning } = useCommand();
+  const [why, setWhy] = useState<string | null>(null);
+  const trouble = refusal ? 'Not turned: try again' : why;
   const turn = (days: 1 | 7) => () =>
-    start(async () => {
-      const outcome = await send(turnClockAction, { days });
-      setTrouble(
-        !outcome.ok
-          ? 'Not turned: try again'
-          : outcome.value.ok
-            ? null
-            : `Not turned: ${outcome.value.refusal}`,
-      );
-      router.refresh();
-    });
+    run(turnClockAction, { days }, (turned) => setWhy(turned.ok ? null : `Not turned: ${turned.refusal}`));
   return (
     <span className="flex gap-1" role="group" aria-label="Demo clock" aria-busy={isTurning}>
       <button

@@ -1,5 +1,5 @@
 'use client';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { isoDay, type Day } from '@/core/calendar/day';
 import { GROUNDS } from '@/core/weeds/scouting';
 import { readWalk, type TypedWalk, type TypedWeed } from '@/core/weeds/typed-walk';
@@ -13,6 +13,7 @@ import { PhotoField } from './photo-field';
 import { RefusalWords } from './refusal-words';
 import { useKept } from './use-kept';
 import { walkKey } from './walk-key';
+import { useCommand } from './use-command';
 
 type Typed = TypedWalk & Readonly<{ sendKey: string }>;
 const isTyped = (kept: unknown): kept is Typed =>
@@ -54,21 +55,18 @@ export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
     notes: '',
   }));
   const [typed, keep, forget] = useKept<Typed>(walkKey(zoneId), fresh, isTyped);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isSending, start] = useTransition();
+  const { steps, issue, refusal, say, isSending } = useCommand();
   const [photo, setPhoto] = useState<File | null>(null);
-  const issue = (field: string) =>
-    refusal?.kind === 'invalid' ? refusal.issues.find((x) => x.field === field) : undefined;
   const set = (i: number, part: Partial<TypedWeed>) =>
     keep({ ...typed, found: typed.found.map((f, k) => (k === i ? { ...f, ...part } : f)) });
   const save = () =>
-    start(async () => {
+    steps(async () => {
       // read here first: what is wrong is said without a network too
       const { issues } = readWalk(typed, today);
       const refused: Refusal | null = issues.length
         ? { kind: 'invalid', issues: [...issues] }
         : await onSave({ ...typed, zoneId }, photo);
-      setRefusal(refused);
+      say(refused);
       if (refused) return;
       forget();
       setPhoto(null);

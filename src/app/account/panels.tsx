@@ -5,7 +5,7 @@ import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { PasswordFields } from '../begin/password-fields';
 import { RefusalWords } from '../refusal-words';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 
 const Panel = ({ title, children }: Readonly<{ title: string; children: ReactNode }>) => (
   <section className="mt-6" aria-label={title}>
@@ -21,7 +21,7 @@ export function OwnPassword({
 }: Readonly<{ changeOwnPasswordAction: (input: PasswordInput) => Promise<Outcome<null>> }>) {
   const [typed, setTyped] = useState(EMPTY);
   const [isDone, setDone] = useState(false);
-  const { run, refusal, issue, isSending } = useSending();
+  const { run, refusal, issue, isSending } = useCommand();
   return (
     <Panel title="Password">
       <form
@@ -83,7 +83,7 @@ export function SecondFactor({
   const [password, setPassword] = useState('');
   const [code, setCode] = useState('');
   const [offer, setOffer] = useState<FactorOffer | null>(null);
-  const { run, refusal, issue, isSending } = useSending();
+  const { run, refusal, issue, isSending } = useCommand();
   return (
     <Panel title="Second factor">
       <p className="mt-1 max-w-[62ch] text-[15px] text-steel">
@@ -178,7 +178,7 @@ export function OwnSessions({
   sessions: readonly SessionNews[];
   endOwnSessionsAction: (input: { id: string | null }) => Promise<Outcome<{ ended: number }>>;
 }>) {
-  const { run, refusal, isSending } = useSending();
+  const { run, refusal, isSending } = useCommand();
   return (
     <Panel title="Where you are signed in">
       <ul>

@@ -20,7 +20,7 @@ import { pointWords } from '@/ui/day-words';
 import { Link } from '@/ui/link';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 import { DayMap } from './day-map';
 import { LeftList, Tours } from './tours';
 import { useRoute } from './use-route';
@@ -47,7 +47,7 @@ export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: 
   const { plan: found, share, isDone, failed, stop } = useRoute(question, wishes);
   const plan = wishes ? (found ?? saved) : saved;
   const doors = useMemo(() => (plan ? nextDoor(question, plan) : []), [question, plan]);
-  const { run, refusal, isSending } = useSending();
+  const { run, refusal, isSending } = useCommand();
 
   const goTo = (from: Day, days: number) =>
     router.push(`/day?from=${isoDay(from)}${days > 1 ? `&days=${days}` : ''}`);

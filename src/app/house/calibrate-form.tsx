@@ -16,7 +16,7 @@ import { FigureField, MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { RefusalWords } from '../refusal-words';
 import { useKept } from '../use-kept';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 
 type Typed = Omit<CalibrationInput, 'sendKey' | 'equipmentId'>;
 const emptyFor = (how: CalibrationWay): Typed => ({
@@ -93,7 +93,7 @@ export function CalibrateForm({
   const [typed, keep, forget] = useKept<Typed>(`calibrate:${equipment.id}`, emptyFor(ways[0]!), isTyped);
   const [sendKey, setSendKey] = useState(() => crypto.randomUUID());
   const [found, setFound] = useState<{ output: ProductRate; spread: number } | null>(null);
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   const { how } = typed;
   const set = (change: Partial<Typed>) => {
     setFound(null);

@@ -3,16 +3,15 @@ import type { Shows } from '@/core/units/format';
 import { celsius } from '@/core/units/quantity';
 import { FigureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition, type ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { FALL_SCHOOLS, SCHOOLS, SIGNS, type School } from '@/core/ground/crossing';
 import type { StoredCrossings } from '@/data/crossings';
 import type { saveCrossings } from '@/server/house/house-rules';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { capital } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
-import { send } from '../send';
+import { useCommand } from '../use-command';
 
 type Typed = Parameters<typeof saveCrossings>[1];
 type Props = Readonly<{
@@ -73,14 +72,12 @@ type TextKey =
 
 /** When the line counts as crossed, by each of the six schools, and which of them the house goes by. */
 export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: Props) {
-  const router = useRouter();
   const show = useShows();
   /** null: nothing typed; what is typed keeps the version that its person saw */
   const [edited, setEdited] = useState<Typed | null>(null);
   const typed = edited ?? typedOf(crossings, version);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [isSaved, setSaved] = useState(false);
-  const [isSaving, start] = useTransition();
+  const { run, issue: issueOf, refusal, isSending: isSaving } = useCommand();
   const set = (part: Partial<Typed>) => {
     setSaved(false);
     setEdited({ ...typed, ...part });
@@ -90,7 +87,7 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
       name={name}
       unit={unit}
       value={typed[key]}
-      issue={(refusal?.kind === 'invalid' && refusal.issues.find((i) => i.field === issue)) || null}
+      issue={issueOf(issue)}
       onChange={(value) => set({ [key]: value })}
     />
   );
@@ -135,17 +132,13 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
       </>
     ),
   };
-  const save = () =>
-    start(async () => {
-      const outcome = await send(saveCrossingsAction, typed);
-      setRefusal(outcome.ok ? null : outcome.refusal);
-      setSaved(outcome.ok);
-      if (!outcome.ok) return;
-      start(() => {
-        setEdited(null);
-        router.refresh();
-      });
+  const save = () => {
+    setSaved(false);
+    run(saveCrossingsAction, typed, () => {
+      setSaved(true);
+      setEdited(null);
     });
+  };
   return (
     <form
       className="mt-3"

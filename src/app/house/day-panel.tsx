@@ -6,7 +6,7 @@ import type { Outcome } from '@/server/entry/outcome';
 import { FigureField, usualWords } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { RefusalWords } from '../refusal-words';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 
 type Row = readonly [
   key: keyof StoredDay,
@@ -61,7 +61,7 @@ export function DayRules({
   /** null: nothing typed; what is typed keeps the version that its person saw */
   const [edited, setEdited] = useState<DayInput | null>(null);
   const { system } = useShows();
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   const typed =
     edited ??
     ({

@@ -10,7 +10,7 @@ import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
 import { RefusalWords } from '../refusal-words';
 import { useSendKey } from '../use-send-key';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 
 const typedOf = (si: number | null, inSi: number) =>
   si === null || si === 0 ? '' : String(Number((si / inSi).toPrecision(7)));
@@ -47,7 +47,7 @@ function Details({ equipment: e, saveDetailsAction }: Pick<Props, 'equipment' | 
     hopper: typedOf(e.hopper, KG_PER_LB),
   };
   const [typed, setTyped] = useState(onFile);
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   const [isSaved, setSaved] = useState(false);
   const set = (change: Partial<typeof typed>) => {
     setSaved(false);
@@ -131,7 +131,7 @@ function Notes({
 }: Omit<Props, 'mayChange' | 'saveDetailsAction'>) {
   const empty = { kind: 'worn' as EquipmentNoteKind, on: isoDay(today), words: '' };
   const [typed, setTyped] = useState(empty);
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   const { keyOf, answered } = useSendKey();
   return (
     <section className="mt-5" aria-label="Wear and repairs">

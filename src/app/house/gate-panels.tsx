@@ -12,7 +12,7 @@ import { StateInput, unknownState } from '@/ui/states';
 import { FigureField, usualWords } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { RefusalWords } from '../refusal-words';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 import { Link } from '@/ui/link';
 import { outputWords } from './calibrate-form';
 import { Panel } from './panel';
@@ -97,7 +97,7 @@ export function GateRules({
   const [edited, setEdited] = useState<GateRulesInput | null>(null);
   const typed = edited ?? ({ ...rules, ...texts, seen: version } as unknown as GateRulesInput);
   const { system } = useShows();
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   const set = (change: Partial<GateRulesInput>) => setEdited({ ...typed, ...change });
   return (
     <section className="mt-6" aria-label="Gates">
@@ -204,7 +204,7 @@ export function Licences({
 }>) {
   const empty = { person: '', number: '', categories: '', validTo: '' };
   const [typed, setTyped] = useState<LicenceInput>(empty);
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   return (
     <Panel name="Licences" id="licences">
       <ul className="text-[15px]">
@@ -289,7 +289,7 @@ export function EquipmentPanel({
   const show = useShows();
   const empty: EquipmentInput = { name: '', method: 'backpack', calibratedOn: '' };
   const [typed, setTyped] = useState(empty);
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   return (
     <Panel name="Equipment" id="equipment">
       <ul className="text-[15px]">

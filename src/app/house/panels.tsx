@@ -12,7 +12,7 @@ import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
 import { RefusalWords } from '../refusal-words';
 import { Panel } from './panel';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 
 type One = (input: { id: string }) => Promise<Outcome<null>>;
 
@@ -30,7 +30,7 @@ export function Thermometers({
   const show = useShows();
   const empty = { id: null as string | null, name: '', offsetF: '0', calibratedOn: '' };
   const [typed, setTyped] = useState(empty);
-  const { run, refusal, isSending } = useSending();
+  const { run, refusal, isSending } = useCommand();
   return (
     <Panel name="Thermometers">
       <p className="mt-1 text-[15px] text-steel">
@@ -136,7 +136,7 @@ export function Sensors({
     serviceKey: '',
     unit: 'C',
   });
-  const { run, refusal, isSending } = useSending();
+  const { run, refusal, isSending } = useCommand();
   return (
     <Panel name="Soil stations">
       <p className="mt-1 text-[15px] text-steel">

@@ -14,7 +14,7 @@ import type { Outcome } from '@/server/entry/outcome';
 import type { PlanningInput } from '@/server/house/planning';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../refusal-words';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 
 /** Questions on which the trade differs: key, its label, why it is asked, the answers. */
 const SCHOOLS = [
@@ -125,7 +125,7 @@ export function Planning({
 }>) {
   /** null: nothing typed; what is typed keeps the version that its person saw */
   const [edited, setEdited] = useState<PlanningInput | null>(null);
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   const typed = edited ?? typedFrom(planning, version);
   const set = (change: Partial<PlanningInput>) => setEdited({ ...typed, ...change });
   const setCeiling = (at: number, change: Partial<PlanningInput['ceilings'][number]>) =>
@@ -289,7 +289,7 @@ function Figures({
   figures: typeof WEIGHTS | typeof FIGURES;
   typed: PlanningInput;
   set: (change: Partial<PlanningInput>) => void;
-  issue: ReturnType<typeof useSending>['issue'];
+  issue: ReturnType<typeof useCommand>['issue'];
   mayChange: boolean;
 }>) {
   return (

@@ -9,7 +9,7 @@ import type { TokenInput, TokenNews } from '@/server/entry/tokens';
 import { Labelled } from '@/ui/labelled';
 import { list, plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 import { Panel } from './panel';
 
 type One = (input: { id: string }) => Promise<Outcome<null>>;
@@ -37,7 +37,7 @@ export function Tokens({
   const [days, setDays] = useState<TokenInput['days']>(90);
   const [calls, setCalls] = useState<TokenInput['calls']>(CALLS);
   const [secret, setSecret] = useState<string | null>(null);
-  const { run, refusal, isSending } = useSending();
+  const { run, refusal, isSending } = useCommand();
   const day = (iso: string) => iso.slice(0, 10);
   return (
     <Panel name="Your tokens for the HTTP interface">
@@ -130,7 +130,7 @@ export function Jobs({
   mayPlan,
   retryJobAction,
 }: Readonly<{ jobs: QueueState; mayPlan: boolean; retryJobAction: One }>) {
-  const { run, refusal, isSending } = useSending();
+  const { run, refusal, isSending } = useCommand();
   return (
     <Panel name="Work in the background" id="jobs">
       {jobs.silentSince !== null && (
@@ -198,7 +198,7 @@ export function Keeping({
 }>) {
   const [edited, setEdited] = useState<KeepingInput | null>(null);
   const typed = edited ?? { seen: version, keepNamesYears: String(years) };
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   return (
     <Panel name="What is kept" id="keeping">
       <p className="mt-1 text-[15px] text-steel">

@@ -12,7 +12,7 @@ import { useShows } from '@/ui/units';
 import { shortName } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
 import { useSendKey } from '../use-send-key';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 import { Panel } from './panel';
 
 const KINDS: Readonly<Record<ToolKind, string>> = {
@@ -42,7 +42,7 @@ export function ToolsPanel({
   const show = useShows();
   const empty = { name: '', kind: 'scale' as ToolKind, figure: '', productId: '', truck: '' };
   const [typed, setTyped] = useState(empty);
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   const { keyOf, answered } = useSendKey();
   const set = (change: Partial<typeof typed>) => setTyped({ ...typed, ...change });
   const isCap = typed.kind === 'cap';
@@ -154,7 +154,7 @@ function Cap({
 }: Readonly<{ tool: MeasuringTool }> & Pick<Props, 'mayRecord' | 'weighCapAction'>) {
   const [grams, setGrams] = useState('');
   const [words, setWords] = useState('');
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   const { keyOf, answered } = useSendKey();
   const [newest, before] = tool.weighings;
   const share = newest && before ? newest.grams / before.grams - 1 : 0;

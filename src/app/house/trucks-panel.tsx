@@ -7,7 +7,7 @@ import { minuteWords } from '@/ui/day-words';
 import { Labelled } from '@/ui/labelled';
 import { list } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 import { Panel } from './panel';
 
 type Props = Readonly<{
@@ -46,7 +46,7 @@ const typedFrom = (t: Truck): TruckInput => ({
 /** Who goes out with what, when and from where. */
 export function TrucksPanel({ trucks, people, mayChange, saveTruckAction, putTruckAwayAction }: Props) {
   const [typed, setTyped] = useState<TruckInput | null>(null);
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   const set = (change: Partial<TruckInput>) => typed && setTyped({ ...typed, ...change });
   const [noPlace, setNoPlace] = useState('');
   const here = () => {

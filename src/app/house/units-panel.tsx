@@ -6,7 +6,7 @@ import type { UnitsInput } from '@/server/house/units';
 import { Choice } from '@/ui/choice';
 import { useShows } from '@/ui/units';
 import { RefusalWords } from '../refusal-words';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 
 /** What each system is, in a line. */
 export const SYSTEM_WORDS: Readonly<Record<UnitSystem, string>> = {
@@ -21,7 +21,7 @@ export function UnitsPanel({
 }: Readonly<{ mayChange: boolean; saveUnitsAction: (input: UnitsInput) => Promise<Outcome<UnitsInput>> }>) {
   const { system } = useShows();
   const router = useRouter();
-  const { run, refusal, isSending } = useSending();
+  const { run, refusal, isSending } = useCommand();
   return (
     <section className="mt-6" aria-label="Units">
       <h2 className="border-b-2 border-iron text-[20px]">Units</h2>

@@ -8,7 +8,7 @@ import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
 import { Weekdays } from '@/ui/weekdays';
 import { RefusalWords } from '../refusal-words';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 import { Panel } from './panel';
 
 const plain = (value: number | null) => (value === null ? '' : String(value));
@@ -45,7 +45,7 @@ export function VisitsPanel({
 }>) {
   /** null: nothing typed; what is typed keeps the version that its person saw */
   const [edited, setEdited] = useState<VisitRulesInput | null>(null);
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   const typed = edited ?? typedFrom(rules, version);
   const set = (change: Partial<VisitRulesInput>) => setEdited({ ...typed, ...change });
   const figure = (

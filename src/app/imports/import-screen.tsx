@@ -1,18 +1,18 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { figure } from '@/core/units/format';
 import type { ImportNews } from '@/data/imports';
 import type { LawnMapping } from '@/formats/lawn-csv';
 import { MOST_FILE_BYTES } from '@/formats/file-size';
 import { guessFormat, type WeatherMapping } from '@/formats/weather-mapping';
 import type { LoggerMapping, RowProblem } from '@/formats/logger-csv';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
 import { send } from '../send';
+import { useCommand } from '../use-command';
 import { LawnColumns, LoggerColumns } from './columns';
 import { WeatherColumns } from './weather-columns';
 import { previewCsv, previewLawns, type CsvPreview } from './csv-preview';
@@ -57,17 +57,15 @@ const FILE_WORDS: Readonly<Record<FileKind, string>> = {
 /** Files: looked through first, taken when the counts have been seen, and taken out again where they were wrong. */
 export function ImportScreen(props: Props) {
   const { imports, mayPlan } = props;
-  const router = useRouter();
   const [kind, setKind] = useState<FileKind>(props.first);
   const [chosen, setChosen] = useState<Chosen | null>(null);
   const [remembered, setRemembered] = useState<LoggerMapping | null>(null);
   const [fileTrouble, setFileTrouble] = useState<string | null>(null);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isBusy, start] = useTransition();
+  const { run: command, steps, refusal, say, isSending: isBusy } = useCommand();
 
   const choose = (file: File | undefined) =>
-    start(async () => {
-      setRefusal(null);
+    steps(async () => {
+      say(null);
       setChosen(null);
       setFileTrouble(null);
       if (!file) return;
@@ -89,26 +87,15 @@ export function ImportScreen(props: Props) {
       setRemembered(known?.ok ? known.value : null);
       setChosen({ name: file.name, body, preview });
     });
-  const after = (outcome: Outcome<unknown>) => {
-    setRefusal(outcome.ok ? null : outcome.refusal);
-    if (outcome.ok) {
-      setChosen(null);
-      router.refresh();
-    }
+  const after = () => setChosen(null);
+  const check = (mapping: LoggerMapping | LawnMapping | WeatherMapping) => {
+    if (!chosen) return;
+    const file = { fileName: chosen.name, body: chosen.body };
+    if ('timeColumn' in mapping) command(props.checkReadingsAction, { ...file, mapping }, after);
+    else if ('stationId' in mapping) command(props.checkWeatherAction, { ...file, mapping }, after);
+    else command(props.checkLawnsAction, { ...file, mapping }, after);
   };
-  const check = (mapping: LoggerMapping | LawnMapping | WeatherMapping) =>
-    start(async () => {
-      if (!chosen) return;
-      const file = { fileName: chosen.name, body: chosen.body };
-      after(
-        'timeColumn' in mapping
-          ? await send(props.checkReadingsAction, { ...file, mapping })
-          : 'stationId' in mapping
-            ? await send(props.checkWeatherAction, { ...file, mapping })
-            : await send(props.checkLawnsAction, { ...file, mapping }),
-      );
-    });
-  const run = (to: OnOne, importId: string) => start(async () => after(await send(to, { importId })));
+  const run = (to: OnOne, importId: string) => command(to, { importId }, after);
 
   return (
     <div className="mx-auto max-w-[1080px] px-4 pb-10 pt-4">

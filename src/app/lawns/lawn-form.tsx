@@ -3,14 +3,13 @@ import type { Measure } from '@/core/units/measures';
 import type { StationName } from '@/server/lawns/lawn-sheet';
 import { Link } from '@/ui/link';
 import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
 import { SCHOOLS } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES } from '@/core/ground/site';
 import { SITES, TEXTURES, TURFS } from '@/core/trade/terms';
 import { TURF_FACTS } from '@/core/lawn/turf';
 import { ASPECTS, DRAINAGES, THATCHES, expectationsOf } from '@/core/lawn/zone';
 import type { ZoneOnLawn } from '@/data/lawns';
-import type { Outcome, Overtaken, Refusal } from '@/server/entry/outcome';
+import type { Outcome, Overtaken } from '@/server/entry/outcome';
 import type { LawnInput } from '@/server/lawns/save-lawn';
 import { Choice } from '@/ui/choice';
 import { Weekdays } from '@/ui/weekdays';
@@ -21,7 +20,7 @@ import { TurfPicture } from '@/ui/turf-picture';
 import { expectationWords } from '@/ui/words';
 import { BothVersions, differences } from '../both-versions';
 import { RefusalWords } from '../refusal-words';
-import { send } from '../send';
+import { useCommand } from '../use-command';
 import { useKept } from '../use-kept';
 import { AreaPart } from './area-part';
 import { draftOf } from './lawn-draft';
@@ -79,24 +78,20 @@ export function LawnForm({
     { seen: seenNow, draft: first },
     (v): v is KeptLawn => isKeptLawn(v, first),
   );
-  const [refusal, setRefusal] = useState<Refusal | Overtaken<ZoneOnLawn> | null>(null);
-  const [isSaving, start] = useTransition();
+  const { run, issue: issueFor, refusal, say, isSending: isSaving } = useCommand<Overtaken<ZoneOnLawn>>();
   const change = (part: Partial<LawnInput>) => keep({ seen, draft: { ...draft, ...part } });
-  const issueOf = (field: string) =>
-    (refusal?.kind === 'invalid' && refusal.issues.find((i) => i.field === field)) || null;
+  const issueOf = (field: string) => issueFor(field) ?? null;
 
   const zoneId = target.kind === 'there' ? target.zoneId : null;
-  const save = (over: number) =>
-    start(async () => {
-      const outcome =
-        target.kind === 'there'
-          ? await send(saveLawnAction, { ...draft, zoneId: target.zoneId, seen: over })
-          : await send(addLawnAction, { ...draft, lawnId: target.lawnId });
-      if (!outcome.ok) return setRefusal(outcome.refusal);
-      forget();
-      router.push(`/lawns/${'zoneId' in outcome.value ? outcome.value.zoneId : zoneId}`);
-      router.refresh();
-    });
+  const saved = (id: string) => {
+    forget();
+    router.push(`/lawns/${id}`);
+  };
+  const save = (over: number) => {
+    if (target.kind === 'there')
+      run(saveLawnAction, { ...draft, zoneId: target.zoneId, seen: over }, () => saved(target.zoneId));
+    else run(addLawnAction, { ...draft, lawnId: target.lawnId }, (made) => saved(made.zoneId));
+  };
 
   const text = (
     key: TextKey,
@@ -161,7 +156,7 @@ export function LawnForm({
             className="min-h-[44px] underline"
             onClick={() => {
               forget();
-              setRefusal(null);
+              say(null);
             }}
           >
             Back to what is on file
@@ -418,7 +413,7 @@ export function LawnForm({
             rows={differences(draft, draftOf(refusal.theirs))}
             onTakeTheirs={() => {
               forget();
-              setRefusal(null);
+              say(null);
               router.refresh();
             }}
             onSaveMine={() => save(refusal.theirs.version)}

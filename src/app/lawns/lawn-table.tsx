@@ -3,7 +3,7 @@ import { fromSquareFeet } from '@/core/units/trade';
 import { useShows } from '@/ui/units';
 import { Link } from '@/ui/link';
 import { useRouter } from 'next/navigation';
-import { useRef, useState, useTransition } from 'react';
+import { useRef, useState } from 'react';
 import { showDay } from '@/core/calendar/day';
 import type { School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, type Moisture } from '@/core/ground/site';
@@ -11,10 +11,10 @@ import { THATCHES, type Thatch } from '@/core/lawn/zone';
 import { TURFS } from '@/core/trade/terms';
 import type { ListQuery, SortKey } from '@/data/lawn-list';
 import type { LawnList, changeMany } from '@/server/lawns/lawn-list';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
-import { send } from '../send';
+import { useCommand } from '../use-command';
 
 type Bulk = Parameters<typeof changeMany>[1];
 type Props = Readonly<{
@@ -70,14 +70,14 @@ export function LawnTable({
   const [words, setWords] = useState(query.words);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [filterName, setFilterName] = useState('');
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [said, setSaid] = useState<string | null>(null);
-  const [isBusy, start] = useTransition();
+  const { run, steps, refusal, isSending: isBusy } = useCommand();
   const timer = useRef<number | undefined>(undefined);
   const go = (change: Partial<ListQuery>) =>
-    start(() =>
-      router.replace(`/lawns${addressOf({ ...query, words, page: 1, ...change })}`, { scroll: false }),
-    );
+    steps(() => {
+      router.replace(`/lawns${addressOf({ ...query, words, page: 1, ...change })}`, { scroll: false });
+      return Promise.resolve();
+    });
   const { pages } = list;
   const isPlain = addressOf({ ...query, page: 1 }) === '';
 
@@ -87,29 +87,14 @@ export function LawnTable({
     setChosen(next);
   };
   const apply = (change: Bulk['change']) =>
-    start(async () => {
-      const outcome = await send(bulkAction, { zoneIds: [...chosen], change });
-      setRefusal(outcome.ok ? null : outcome.refusal);
-      if (outcome.ok) {
-        setSaid(
-          `${plural(outcome.value.changed, 'zone')} changed: ${change.what} ${change.to ?? 'of the house'}.`,
-        );
-        setChosen(new Set());
-        router.refresh();
-      }
+    run(bulkAction, { zoneIds: [...chosen], change }, ({ changed }) => {
+      setSaid(`${plural(changed, 'zone')} changed: ${change.what} ${change.to ?? 'of the house'}.`);
+      setChosen(new Set());
     });
   const keepFilter = () =>
-    start(async () => {
-      const outcome = await send(saveFilterAction, {
-        name: filterName,
-        query: addressOf({ ...query, page: 1 }),
-      });
-      setRefusal(outcome.ok ? null : outcome.refusal);
-      if (outcome.ok) {
-        setFilterName('');
-        router.refresh();
-      }
-    });
+    run(saveFilterAction, { name: filterName, query: addressOf({ ...query, page: 1 }) }, () =>
+      setFilterName(''),
+    );
 
   return (
     <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">
@@ -224,12 +209,7 @@ export function LawnTable({
               className="min-h-[44px] min-w-[36px] text-[19px]"
               aria-label={`Forget the filter ${f.name}`}
               title="Forget this filter"
-              onClick={() =>
-                start(async () => {
-                  await send(dropFilterAction, { id: f.id });
-                  router.refresh();
-                })
-              }
+              onClick={() => run(dropFilterAction, { id: f.id })}
             >
               ×
             </button>

@@ -25,7 +25,7 @@ import { useShows } from '@/ui/units';
 import { plural, shortName } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
 import { useSendKey } from '../use-send-key';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 import { takeAlong } from './take-along';
 import { Around, LoadCardView, Wear, inAllWords, type Ticks } from './load-card';
 
@@ -302,7 +302,7 @@ function KeepCards({
   applicationIds: readonly string[];
   keepCardsAction: Keep;
 }>) {
-  const { run, refusal, isSending } = useSending();
+  const { run, refusal, isSending } = useCommand();
   const { keyOf } = useSendKey();
   const [kept, setKept] = useState<Readonly<{ of: string; ids: readonly string[] }> | null>(null);
   const of = JSON.stringify([kind, settings, applicationIds]);

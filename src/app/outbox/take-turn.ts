@@ -16,4 +16,4 @@ export async function takeTurn(userId: string, post: Post) {
 
 /** While nothing of a person is being sent. */
 export const alone = <T>(userId: string, work: () => Promise<T>): Promise<T> =>
-  'locks' in navigator ? (navigator.locks.request(`go-${userId}`, work)) : work();
+  'locks' in navigator ? navigator.locks.request(`go-${userId}`, work) : work();

@@ -5,7 +5,7 @@ import type { InviteInput, Invited, MemberInput, PeopleSheet } from '@/server/pe
 import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../refusal-words';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 
 type Props = Readonly<{
   sheet: PeopleSheet;
@@ -29,7 +29,7 @@ export function PeoplePanel({
 }: Props) {
   const [typed, setTyped] = useState<InviteInput>({ name: '', email: '', role: 'technician' });
   const [made, setMade] = useState<Invited | null>(null);
-  const { run: sent, issue, refusal, isSending } = useSending();
+  const { run: sent, issue, refusal, isSending } = useCommand();
   const run: typeof sent = (...what) => {
     // a link is shown once
     setMade(null);

@@ -1,15 +1,14 @@
 'use client';
 import { Link } from '@/ui/link';
 import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
 import { EMPTY_SHEET, isTyped, type LabelSheet } from '@/core/products/sheet';
 import type { Issue } from '@/core/units/parse';
 import type { SheetVersion } from '@/data/products';
-import type { Outcome, Overtaken, Refusal } from '@/server/entry/outcome';
+import type { Outcome, Overtaken } from '@/server/entry/outcome';
 import type { SaveSheetInput } from '@/server/products/products';
 import { BothVersions, differences } from '../both-versions';
 import { RefusalWords } from '../refusal-words';
-import { send } from '../send';
+import { useCommand } from '../use-command';
 import { useKept } from '../use-kept';
 import { SheetDirections } from './sheet-directions';
 import { SheetIssues } from './sheet-fields';
@@ -42,8 +41,7 @@ const isKeptSheet = (v: unknown): v is Kept =>
 /** A product sheet in the order of a printed label. What is typed is computed at once, and kept when a session ends. */
 export function SheetForm({ productId, seen: seenNow, first, saveSheetAction }: Props) {
   const router = useRouter();
-  const [refusal, setRefusal] = useState<Refusal | Overtaken<SheetVersion> | null>(null);
-  const [isSaving, start] = useTransition();
+  const { run, refusal, say, isSending: isSaving } = useCommand<Overtaken<SheetVersion>>();
   const [{ seen, sheet }, keep, forget, isKept] = useKept<Kept>(
     draftKey(productId),
     { seen: seenNow, sheet: first },
@@ -57,13 +55,9 @@ export function SheetForm({ productId, seen: seenNow, first, saveSheetAction }: 
   const issues: readonly Issue[] = refusal?.kind === 'invalid' ? refusal.issues : [];
 
   const save = (over: number) =>
-    start(async () => {
-      const outcome = await send(saveSheetAction, { productId, seen: over, sheet });
-      if (outcome.ok) {
-        forget();
-        return router.push(`/products/${outcome.value.productId}`);
-      }
-      setRefusal(outcome.refusal);
+    run(saveSheetAction, { productId, seen: over, sheet }, (saved) => {
+      forget();
+      router.push(`/products/${saved.productId}`);
     });
 
   return (
@@ -100,7 +94,7 @@ export function SheetForm({ productId, seen: seenNow, first, saveSheetAction }: 
                   rows={differences(sheet, refusal.theirs.sheet)}
                   onTakeTheirs={() => {
                     forget();
-                    setRefusal(null);
+                    say(null);
                     router.refresh();
                   }}
                   onSaveMine={() => save(refusal.theirs.version)}

@@ -8,7 +8,7 @@ import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
 import { capital, plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 
 export type PlayContest = (input: ContestInput) => Promise<Outcome<Played>>;
 
@@ -24,7 +24,7 @@ export function Contest({
   const [productId, setProductId] = useState(barriers[0]?.id ?? '');
   const [count, setCount] = useState<(typeof COUNTS)[number]>('30');
   const [played, setPlayed] = useState<Played | null>(null);
-  const { run, refusal, isSending } = useSending();
+  const { run, refusal, isSending } = useCommand();
   if (!barriers.length)
     return <p className="mt-3 text-lg">No barrier of yours has this turf on its label.</p>;
   return (

@@ -1,12 +1,12 @@
 'use client';
-import { useEffect, useState, useTransition } from 'react';
+import { useEffect, useState } from 'react';
 import { showDay, showFullDay, showWeekday, type Day } from '@/core/calendar/day';
 import { gateName } from '@/core/gates/all';
 import { groupBy } from '@/core/group';
 import { weeksOf, type Move } from '@/core/rehearsal/rehearsal';
 import type { RoundChoice, RoundWeek } from '@/core/rehearsal/round';
 import { figure, type Shows } from '@/core/units/format';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import type { MoveInput, RehearsalSheet, SeasonInput, Stood, WeekInput } from '@/server/rehearsal/play';
 import type { Ending } from '@/server/rehearsal/work';
 import { Choice as Choose } from '@/ui/choice';
@@ -14,7 +14,7 @@ import { reasonWords } from '@/ui/reason-words';
 import { useShows } from '@/ui/units';
 import { plural, shortName } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
-import { send } from '../send';
+import { useCommand } from '../use-command';
 import { useKept } from '../use-kept';
 import { ChoiceLine } from './choice-line';
 import { EndOfSeason } from './end-of-season';
@@ -54,10 +54,9 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
   const [game, keep, forget] = useKept<Game>(kept, BEGIN, isGame);
   const [shown, setShown] = useState<Readonly<{ of: string; week: RoundWeek }> | null>(null);
   const [end, setEnd] = useState<readonly Ending[] | null>(null);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [stood, setStood] = useState<readonly Stood[]>([]);
   const [share, setShare] = useState<(typeof SHARES)[number]>('whole');
-  const [isBusy, start] = useTransition();
+  const { ask, refusal, isSending: isBusy } = useCommand();
   const asked = {
     year,
     made,
@@ -72,21 +71,15 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
 
   useEffect(() => {
     if (game.isOver || shown?.of === key) return;
-    start(async () => {
-      const outcome = await send(actions.playWeekAction, { ...asked, week: game.week, share: SHARE[share] });
-      if (outcome.ok) setShown({ of: key, week: outcome.value });
-      setRefusal(outcome.ok ? null : outcome.refusal);
-    });
+    ask(actions.playWeekAction, { ...asked, week: game.week, share: SHARE[share] }, (week) =>
+      setShown({ of: key, week }),
+    );
     // the key names everything that a week is asked with
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key, game.isOver]);
   useEffect(() => {
     if (!game.isOver || end) return;
-    start(async () => {
-      const outcome = await send(actions.playEndingAction, asked);
-      if (outcome.ok) setEnd(outcome.value);
-      setRefusal(outcome.ok ? null : outcome.refusal);
-    });
+    ask(actions.playEndingAction, asked, setEnd);
     // once, when the season is over
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [game.isOver]);
@@ -98,16 +91,15 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
     const next = game.week + weeks;
     keep(next >= sheet.weeks ? { ...game, isOver: true } : { ...game, week: next });
   };
-  const putDown = ({ productId, use }: RoundChoice, on: Day) =>
-    start(async () => {
-      const move: Move = { on, productId, use, share: SHARE[share] };
-      const outcome = await send(actions.playMoveAction, { ...asked, move });
-      if (!outcome.ok) return setRefusal(outcome.refusal);
-      setStood(outcome.value.filter((s) => s.against !== null));
-      const down = outcome.value.filter((s) => s.against === null);
+  const putDown = ({ productId, use }: RoundChoice, on: Day) => {
+    const move: Move = { on, productId, use, share: SHARE[share] };
+    ask(actions.playMoveAction, { ...asked, move }, (all) => {
+      setStood(all.filter((s) => s.against !== null));
+      const down = all.filter((s) => s.against === null);
       if (down.length)
         keep({ ...game, moves: [...game.moves, ...down.map(({ zoneId }) => ({ ...move, zoneId }))] });
     });
+  };
   const again = () => {
     forget();
     setEnd(null);

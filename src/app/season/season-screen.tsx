@@ -1,9 +1,9 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { startTransition, useState } from 'react';
 import { showDay, showWeekday, yearOf } from '@/core/calendar/day';
 import type { SeasonShow } from '@/data/season';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import type { CopyYearInput, PlanManyInput, PlannedZone } from '@/server/season/plan-many';
 import type { SeasonSheet } from '@/server/season/view';
 import { figure } from '@/core/units/format';
@@ -12,6 +12,7 @@ import { Link } from '@/ui/link';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
 import { send } from '../send';
+import { useCommand } from '../use-command';
 import { SeasonList, type SeasonRowsAction } from './season-list';
 import { StartPanel, type StartQuestionAction } from './start-panel';
 
@@ -115,26 +116,20 @@ function PlanMany({
   Pick<Props, 'askSeasonAction' | 'copyYearAction' | 'planManyAction' | 'seasonRowsAction'>) {
   const router = useRouter();
   const [year, setYear] = useState(yearOf(today) - 1);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [progress, setProgress] = useState<Readonly<{ done: number; of: number }> | null>(null);
   const [result, setResult] = useState<readonly PlannedZone[] | null>(null);
-  const [isBusy, start] = useTransition();
-  const ask = () =>
-    start(async () => {
-      const outcome = await send(askSeasonAction, {});
-      setRefusal(outcome.ok ? null : outcome.refusal);
-      if (outcome.ok) start(() => router.refresh());
-    });
+  const { run, steps, refusal, isSending: isBusy } = useCommand();
+  const ask = () => run(askSeasonAction, {});
   /** Gathers the zones first, for the list may change while they are planned; then plans some at a time. */
   const planEach = (
     which: SeasonShow,
     plan: (zoneIds: string[]) => Promise<Outcome<{ zones: readonly PlannedZone[] }>>,
   ) =>
-    start(async () => {
+    steps(async (tell) => {
       const ids: string[] = [];
       for (let from = 0; from < totals[which];) {
-        const page = await send(seasonRowsAction, { show: which, from });
-        if (!page.ok) return setRefusal(page.refusal);
+        const page = await tell(send(seasonRowsAction, { show: which, from }));
+        if (!page) return;
         if (!page.value.rows.length) break;
         ids.push(...page.value.rows.map((r) => r.zoneId));
         from += page.value.rows.length;
@@ -142,16 +137,12 @@ function PlanMany({
       const all: PlannedZone[] = [];
       for (let i = 0; i < ids.length; i += AT_ONCE) {
         setProgress({ done: i, of: ids.length });
-        const outcome = await plan(ids.slice(i, i + AT_ONCE));
-        if (!outcome.ok) {
-          setProgress(null);
-          return setRefusal(outcome.refusal);
-        }
-        all.push(...outcome.value.zones);
+        const planned = await tell(plan(ids.slice(i, i + AT_ONCE)));
+        if (!planned) return setProgress(null);
+        all.push(...planned.value.zones);
       }
-      start(() => {
+      startTransition(() => {
         setProgress(null);
-        setRefusal(null);
         setResult(all);
         onDone();
         router.refresh();

@@ -1,18 +1,18 @@
 'use client';
-import { useEffect, useMemo, useState, useTransition } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { isoDay, parseDay, showWeekday, type Day } from '@/core/calendar/day';
 import type { AskedStart, StartQuestion, StartSays } from '@/core/season/start';
 import { stopsADay, type Crews } from '@/core/season/workload';
 import { figure } from '@/core/units/format';
 import { parseFigure } from '@/core/units/parse';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 
 import { Labelled } from '@/ui/labelled';
 import { Link } from '@/ui/link';
 import { plural } from '@/ui/words';
 
 import { RefusalWords } from '../refusal-words';
-import { send } from '../send';
+import { useCommand } from '../use-command';
 import { StartCurve } from './start-curve';
 
 export type StartQuestionAction = (input: { round: string }) => Promise<Outcome<{ question: StartQuestion }>>;
@@ -31,15 +31,11 @@ export function StartPanel({
 }>) {
   const [round, setRound] = useState(rounds[0] ?? '');
   const [question, setQuestion] = useState<StartQuestion | null>(null);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isAsking, start] = useTransition();
-  const ask = () =>
-    start(async () => {
-      const outcome = await send(startQuestionAction, { round });
-      if (!outcome.ok) setQuestion(null);
-      setRefusal(outcome.ok ? null : outcome.refusal);
-      if (outcome.ok) setQuestion(outcome.value.question);
-    });
+  const { ask: asking, refusal, isSending: isAsking } = useCommand();
+  const ask = () => {
+    setQuestion(null);
+    asking(startQuestionAction, { round }, (answer) => setQuestion(answer.question));
+  };
   return (
     <section aria-label="When must we start?" className="mt-6 border-t-2 border-iron pt-2">
       <h2 className="text-[21px]">When must we start?</h2>

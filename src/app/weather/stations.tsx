@@ -11,7 +11,7 @@ import { MeasureField } from '@/ui/measure-field';
 import { Link } from '@/ui/link';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 
 const EMPTY: StationInput = {
   id: null,
@@ -35,7 +35,7 @@ export function Stations({
 }>) {
   const show = useShows();
   const [typed, setTyped] = useState<StationInput>(EMPTY);
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   const set = (change: Partial<StationInput>) => setTyped({ ...typed, ...change });
   return (
     <>

@@ -9,7 +9,7 @@ import { Labelled } from '@/ui/labelled';
 import { FigureField } from '@/ui/measure-field';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
-import { useSending } from '../use-sending';
+import { useCommand } from '../use-command';
 
 const EMPTY: TypedDay = { low: '', high: '', rain: '', chance: '', wind: '' };
 const FIELDS = [
@@ -35,7 +35,7 @@ export function TypedForecast({
   const [stationId, setStation] = useState(stations[0]?.id ?? '');
   const [days, setDays] = useState<readonly TypedDay[]>(() => Array.from({ length: most }, () => EMPTY));
   const [kept, setKept] = useState<number | null>(null);
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   const names = days.map((_, i) => showWeekday(addDays(today, i)));
   return (
     <details className="mt-4 border-2 border-hair bg-paper px-4 py-2">

@@ -27,7 +27,7 @@ import { siteName, zoneOf, type ZoneOnLawn } from '@/data/lawns';
 import { equipmentOf } from '@/data/equipment';
 import { cardsForApplication, type StoredCard } from '@/data/load-cards';
 import { licencesOf } from '@/data/resources';
-import { applicationsOf } from '@/data/programme';
+import { applicationsOf, type StoredApplication } from '@/data/programme';
 import { labelsOf } from '@/data/products';
 import { recordOf } from '@/data/records';
 import { shelvesOf } from '@/data/stock';
@@ -161,54 +161,52 @@ export function plannedForm(
     const a = (await applicationsOf(db, [zoneId], labels)).get(zoneId)?.find((x) => x.id === applicationId);
     if (!a) return null;
     if (!isOpen(a)) return a.products[0]?.recordId ?? null;
-    const left = a.products.filter((p) => p.recordId === null);
-    const products = left.map((p): ProductUsed => {
-      const area = areaOf(p.place, zone);
-      const unit = p.label.amountUnit;
-      return {
-        plannedProductId: p.id,
-        productId: p.label.id,
-        use: p.use,
-        targets: p.targets,
-        tank: p.tank,
-        lot: '',
-        place: p.place.on,
-        ground: p.place.on === 'zone' ? '' : p.place.ground,
-        area: plain(toSquareFeet(area)),
-        amountUnit: unit,
-        amount: plain(amountIn(amountFor(p.rate, area), unit) ?? 0),
-      };
-    });
-    // each tank is filled for the largest ground that one of its products covers
-    const tanks = new Map<number, number>();
-    for (const p of left.filter((x) => !isGranule(x.label)))
-      tanks.set(p.tank, Math.max(tanks.get(p.tank) ?? 0, areaOf(p.place, zone)));
-    const water = [...tanks.values()].reduce(
-      (sum, area) => sum + (house.carrier * area) / SQUARE_METRES_PER_HECTARE,
-      0,
-    );
-    const loaded = loadedFor(await cardsForApplication(db, applicationId), applicationId, moment.today);
-    const method = loaded?.method ?? left.find((p) => p.method !== null)?.method ?? '';
-    return frame(
-      db,
-      actor,
-      known,
-      {
-        ...blank(actor, moment),
-        products: loaded ? products.map((p) => asLoaded(p, loaded)) : products,
-        method,
-        equipment: loaded?.equipment ?? '',
-        water: loaded
-          ? loaded.water > 0
-            ? plain(loaded.water / L_PER_GAL)
-            : ''
-          : water > 0
-            ? plain(water / L_PER_GAL)
-            : '',
-      },
-      a.id,
-    );
+    return frame(db, actor, known, await plannedFields(db, actor, { zone, house, moment }, a), a.id);
   });
+}
+
+/** What a planned application's record begins with: the plan's figures, or what its loads brought. */
+export async function plannedFields(
+  db: Transaction,
+  actor: Actor,
+  { zone, house, moment }: Known,
+  a: StoredApplication,
+): Promise<RecordFields> {
+  const left = a.products.filter((p) => p.recordId === null);
+  const products = left.map((p): ProductUsed => {
+    const area = areaOf(p.place, zone);
+    const unit = p.label.amountUnit;
+    return {
+      plannedProductId: p.id,
+      productId: p.label.id,
+      use: p.use,
+      targets: p.targets,
+      tank: p.tank,
+      lot: '',
+      place: p.place.on,
+      ground: p.place.on === 'zone' ? '' : p.place.ground,
+      area: plain(toSquareFeet(area)),
+      amountUnit: unit,
+      amount: plain(amountIn(amountFor(p.rate, area), unit) ?? 0),
+    };
+  });
+  // each tank is filled for the largest ground that one of its products covers
+  const tanks = new Map<number, number>();
+  for (const p of left.filter((x) => !isGranule(x.label)))
+    tanks.set(p.tank, Math.max(tanks.get(p.tank) ?? 0, areaOf(p.place, zone)));
+  const water = [...tanks.values()].reduce(
+    (sum, area) => sum + (house.carrier * area) / SQUARE_METRES_PER_HECTARE,
+    0,
+  );
+  const loaded = loadedFor(await cardsForApplication(db, a.id), a.id, moment.today);
+  const gallons = loaded ? loaded.water / L_PER_GAL : water / L_PER_GAL;
+  return {
+    ...blank(actor, moment),
+    products: loaded ? products.map((p) => asLoaded(p, loaded)) : products,
+    method: loaded?.method ?? left.find((p) => p.method !== null)?.method ?? '',
+    equipment: loaded?.equipment ?? '',
+    water: gallons > 0 ? plain(gallons) : '',
+  };
 }
 
 /** What the loads of its day brought to a stop: by product in kg or L, and the water in L. */

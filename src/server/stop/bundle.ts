@@ -32,7 +32,8 @@ import { messageFacts } from '@/ui/message-facts';
 import { reasonWords } from '@/ui/reason-words';
 import { expectationWords, list } from '@/ui/words';
 import { assemble, type Assembled, type ZoneBook } from '../facts';
-import { plannedForm, type RecordForm } from '../records/form-view';
+import { peopleOf } from '../people/names';
+import { plannedFields, type RecordFields } from '../records/form-view';
 
 /** A truck's day of which somebody saved the stops; null: nobody did. */
 export async function stopBundle(actor: Actor, day: string, truckId: string): Promise<StopBundle | null> {
@@ -41,15 +42,9 @@ export async function stopBundle(actor: Actor, day: string, truckId: string): Pr
   if (asked === null) return null;
   const made = await inOrganisation(actor, (db) => gather(db, actor, asked, truckId));
   if (!made) return null;
-  // the form of a record says what it begins with: the plan, or what the loads brought
-  const forms = new Map<string, RecordForm>();
-  for (const { zone, application } of made.lines) {
-    const form = await plannedForm(actor, zone.zone.id, application.id);
-    if (form && typeof form !== 'string') forms.set(application.id, form);
-  }
+  const { forms } = made;
   const { assembled, today, truck, hourNow } = made;
   const labels = new Map<string, Label>();
-  const any = [...forms.values()][0];
   const stops = made.visits.map((v): BundleStop => {
     const lines = made.lines.filter((l) => v.applicationIds.includes(l.application.id));
     const first = made.zones.find((z) => z.lawnId === v.lawnId)!;
@@ -101,8 +96,8 @@ export async function stopBundle(actor: Actor, day: string, truckId: string): Pr
     truck,
     person: actor.name,
     timeZone: actor.timeZone,
-    people: any?.people ?? [actor.name],
-    certified: any?.certified ?? [],
+    people: await peopleOf(actor),
+    certified: [...new Set(made.licences.map((l) => l.person))],
     licences: made.licences,
     labels: [...labels.values()],
     stops: stops.filter((s) => s.zones.length),
@@ -125,9 +120,17 @@ async function gather(db: Transaction, actor: Actor, day: Day, truckId: string) 
   const lines = [...assembled.books.values()].flatMap((zone) =>
     zone.applications.filter((a) => ids.includes(a.id)).map((application): Line => ({ zone, application })),
   );
+  // the form of a record says what it begins with: the plan, or what the loads brought
+  const forms = new Map<string, RecordFields>();
+  for (const { zone, application } of lines.filter((l) => isOpen(l.application)))
+    forms.set(
+      application.id,
+      await plannedFields(db, actor, { zone: zone.zone, house: assembled.house, moment }, application),
+    );
   return {
     visits,
     zones,
+    forms,
     assembled,
     lines,
     today: moment.today,
@@ -142,7 +145,7 @@ async function gather(db: Transaction, actor: Actor, day: Day, truckId: string) 
 
 function zoneOf(
   { zone: book, application }: Line,
-  form: RecordForm | undefined,
+  first: RecordFields | undefined,
   labels: Map<string, Label>,
   regrets: Awaited<ReturnType<typeof regretsOf>>,
   today: Day,
@@ -154,7 +157,6 @@ function zoneOf(
   const isDone = !isOpen(application);
   const record = book.records.find((r) => r.plannedId === application.id && r.correctedById === null);
   const regret = regrets.get(application.id);
-  const first = form?.first;
   return {
     zoneId: zone.id,
     name: zone.name,

@@ -1,9 +1,7 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
 import { isoDay } from '@/core/calendar/day';
 import { isOverdue, wantsDoing, type FollowUp } from '@/core/records/follow-ups';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import type { FindingInput } from '@/server/lawns/note-finding';
 import type { ZoneSheet } from '@/server/programme/view';
 import { askedWhy, askedWords, dueWords } from '@/ui/follow-up-words';
@@ -11,7 +9,7 @@ import { Link } from '@/ui/link';
 import { useShows } from '@/ui/units';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../../refusal-words';
-import { send } from '../../send';
+import { useCommand } from '../../use-command';
 
 type Props = Readonly<{
   sheet: ZoneSheet;
@@ -35,25 +33,18 @@ const ONE_PRESS: Partial<
 export function Afterwards({ sheet, mayRecord, noteFindingAction }: Props) {
   const { followUps, today, zone } = sheet;
   const show = useShows();
-  const router = useRouter();
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isSending, start] = useTransition();
+  const { run, refusal, isSending } = useCommand();
   const open = followUps.filter((f) => f.answer === null);
   const answered = followUps.filter((f) => f.answer !== null);
   const say = (kind: FindingInput['kind'], word: string) =>
-    start(async () => {
-      const outcome = await send(noteFindingAction, {
-        sendKey: crypto.randomUUID(),
-        zoneId: zone.id,
-        kind,
-        word,
-        stage: '',
-        figure: '',
-        on: isoDay(today),
-      });
-      if (!outcome.ok) return setRefusal(outcome.refusal);
-      setRefusal(null);
-      router.refresh();
+    run(noteFindingAction, {
+      sendKey: crypto.randomUUID(),
+      zoneId: zone.id,
+      kind,
+      word,
+      stage: '',
+      figure: '',
+      on: isoDay(today),
     });
   return (
     <section className="mt-4" aria-label="Afterwards">

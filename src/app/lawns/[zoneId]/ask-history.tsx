@@ -1,13 +1,11 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
 import { addDays, isoDay, type Day } from '@/core/calendar/day';
 import type { ZoneOnLawn } from '@/data/lawns';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import type { HistoryInput } from '@/server/lawns/history';
 import { Link } from '@/ui/link';
 import { RefusalWords } from '../../refusal-words';
-import { send } from '../../send';
+import { useCommand } from '../../use-command';
 
 /** Asked once: what went down here before it came to us. Until somebody says, limits and intervals are not known. */
 export function AskHistory({
@@ -19,15 +17,12 @@ export function AskHistory({
   today: Day;
   saveHistoryAction: (input: HistoryInput) => Promise<Outcome<unknown>>;
 }>) {
-  const router = useRouter();
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isSending, start] = useTransition();
+  const { run, refusal, isSending } = useCommand();
   const say = (history: HistoryInput['history']) =>
-    start(async () => {
-      const bookFrom = history === 'known' ? isoDay(addDays(today, -366)) : '';
-      const outcome = await send(saveHistoryAction, { zoneId: zone.id, history, bookFrom });
-      if (outcome.ok) router.refresh();
-      else setRefusal(outcome.refusal);
+    run(saveHistoryAction, {
+      zoneId: zone.id,
+      history,
+      bookFrom: history === 'known' ? isoDay(addDays(today, -366)) : '',
     });
   return (
     <section aria-label="Work before us" className="mt-3 border-l-4 border-straw bg-paper px-3 py-2">

@@ -1,6 +1,6 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { isoDay, showDay } from '@/core/calendar/day';
 import { SOIL_OPENED } from '@/core/gates/gate';
 import { DAMAGE_CAUSES, WATERED_BY } from '@/core/records/follow-ups';
@@ -8,7 +8,7 @@ import { NEXT_YEAR } from '@/core/weeds/next-year';
 import { ALL_WEEDS, STAGES, WEEDS, isWeed, stageWords } from '@/core/weeds/weeds';
 import type { Finding, FindingKind } from '@/data/findings';
 import type { FindingInput } from '@/server/lawns/note-finding';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import type { ZoneSheet } from '@/server/programme/view';
 import { Labelled } from '@/ui/labelled';
 import { Link } from '@/ui/link';
@@ -18,6 +18,7 @@ import { PhotoField } from '../../photo-field';
 import { RefusalWords } from '../../refusal-words';
 import { sendPhoto } from '../../send-photo';
 import { send } from '../../send';
+import { useCommand } from '../../use-command';
 
 type Props = Readonly<{
   sheet: ZoneSheet;
@@ -85,16 +86,13 @@ export function Findings({ sheet, noteFindingAction }: Props) {
   const [word, setWord] = useState('');
   const [stage, setStage] = useState<string>('seedling');
   const [figure, setFigure] = useState('');
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [photo, setPhoto] = useState<File | null>(null);
   const [photoWords, setPhotoWords] = useState('');
-  const [isSending, start] = useTransition();
-  const issue = (field: string) =>
-    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
+  const { steps, issue, refusal, say, isSending } = useCommand();
   const latest = lastOfEach(findings);
   const choose = (next: FindingKind) => {
     setKind(next);
-    setRefusal(null);
+    say(null);
     setFigure('');
     setWord(FIRST_WORDS[next] ?? '');
     setStage(next === 'damage' ? 'not known' : 'seedling');
@@ -123,17 +121,9 @@ export function Findings({ sheet, noteFindingAction }: Props) {
           className="mt-2 grid max-w-xl gap-2"
           onSubmit={(e) => {
             e.preventDefault();
-            start(async () => {
-              const outcome = await send(noteFindingAction, {
-                sendKey,
-                zoneId: zone.id,
-                kind,
-                word,
-                stage,
-                figure,
-                on,
-              });
-              if (!outcome.ok) return setRefusal(outcome.refusal);
+            steps(async (tell) => {
+              const finding = { sendKey, zoneId: zone.id, kind, word, stage, figure, on };
+              if (!(await tell(send(noteFindingAction, finding)))) return;
               if (photo) {
                 const trouble = await sendPhoto(photo, zone.lawnId, sendKey, kind);
                 setPhotoWords(trouble);
@@ -141,7 +131,6 @@ export function Findings({ sheet, noteFindingAction }: Props) {
                 setPhoto(null);
               }
               setSendKey(crypto.randomUUID());
-              setRefusal(null);
               setOpen(false);
               router.refresh();
             });

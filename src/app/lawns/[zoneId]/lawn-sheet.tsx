@@ -3,7 +3,7 @@ import { useShows } from '@/ui/units';
 import type { SentRuns } from '@/core/ground/soil-runs';
 import { generatedIn } from '@/core/ground/outlook';
 import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { useEffect, useState } from 'react';
 import { addDays, isoDay, showDay, showWeekday, type Day } from '@/core/calendar/day';
 import type { Window } from '@/core/gates/window';
 import { lastDayOf } from '@/core/gates/last-day';
@@ -27,8 +27,7 @@ import { SoilChart } from '@/ui/soil-chart';
 import { WeatherAge } from '@/ui/weather-age';
 import { expectationWords, lastDayWords, plural, windowWords, shortName } from '@/ui/words';
 import { YearRail, type RailMark } from '@/ui/year-rail';
-import { send } from '../../send';
-import { useSendKey } from '../../use-send-key';
+import { useCommand } from '../../use-command';
 import { Afterwards } from './afterwards';
 import { Findings } from './findings';
 import { AskHistory } from './ask-history';
@@ -78,13 +77,18 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
   const { applications, chosen, shown, typed, edited, asked, windows, isNew, isChanged } = edit;
   const holding = useHolds(sheet, soilRuns, applications);
   const [moved, setMoved] = useState<Day | null>(null);
-  const [save, setSave] = useState<SaveState>({ kind: 'none' });
-  const [isSaving, startSaving] = useTransition();
+  const [saved, setSaved] = useState<SaveState>({ kind: 'none' });
+  const { run, keyOf, refusal, say, isSending: isSaving } = useCommand<Overtaken<StoredApplication>>();
+  const save: SaveState = refusal ? { kind: 'refused', refusal } : saved;
+  const saidNothing = () => {
+    say(null);
+    setSaved({ kind: 'none' });
+  };
 
   const choose = (id: string) => {
     if (id !== shown?.id) edit.choose(id);
     setMoved(null);
-    setSave({ kind: 'none' });
+    saidNothing();
   };
   /** An answer of "what would open it?" becomes an edit of the application, which is saved like any other. */
   const adopt = ({ position, productId, rate, split, day, treated }: AdoptedChange) => {
@@ -104,28 +108,24 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
       };
     });
     edit.change({ ...typed, products, ...(day === undefined ? {} : { plannedOn: isoDay(day) }) });
-    setSave({ kind: 'none' });
+    saidNothing();
   };
-  const { keyOf, answered } = useSendKey();
   const saveIt = (base: number) => {
     if (!edited || !mayPlan) return;
-    startSaving(async () => {
-      const sent = { zoneId: zone.id, applicationId: edited.applicationId, base, ...edited.typed };
-      const outcome = await send(actions.saveApplicationAction, { ...sent, sendKey: keyOf(sent) });
-      if (outcome.ok) {
-        answered();
-        startSaving(() => {
-          edit.showOnFile(outcome.value.applicationId);
-          setSave({ kind: 'saved', applications: outcome.value.applications });
-          router.refresh();
-        });
-      } else {
-        // signing in again leaves this page: what was typed is here when it comes back
-        if (outcome.refusal.kind === 'signed-out') edit.keepOnDevice();
-        setSave({ kind: 'refused', refusal: outcome.refusal });
-      }
+    const sent = { zoneId: zone.id, applicationId: edited.applicationId, base, ...edited.typed };
+    run(actions.saveApplicationAction, { ...sent, sendKey: keyOf(sent) }, (now) => {
+      edit.showOnFile(now.applicationId);
+      setSaved({ kind: 'saved', applications: now.applications });
     });
   };
+  // signing in again leaves this page: what was typed is here when it comes back
+  const { keepOnDevice } = edit;
+  const isSignedOut = refusal?.kind === 'signed-out';
+  useEffect(() => {
+    if (isSignedOut) keepOnDevice();
+    // once, when it is said
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [isSignedOut]);
 
   const from = moved ?? fenceStart(asked?.window, shown?.plannedOn, today);
   const view = { from, to: addDays(from, FENCE_DAYS) };
@@ -194,7 +194,7 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
         onChoose={chooseMark}
         onMoveMark={(id, to) => {
           edit.moveTo(id, to);
-          setSave({ kind: 'none' });
+          saidNothing();
         }}
       />
       <div className="grid grid-cols-1 lg:grid-cols-[minmax(0,1fr)_350px]">
@@ -215,7 +215,7 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
             mayPlan={mayPlan}
             onShift={(id, days) => {
               edit.shift(id, days);
-              setSave({ kind: 'none' });
+              saidNothing();
             }}
           />
           <SeedHeld sheet={sheet} />
@@ -240,7 +240,7 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
                   takeProgrammeAction={actions.takeProgrammeAction}
                   onTaken={(id) => {
                     edit.showOnFile(id);
-                    setSave({ kind: 'none' });
+                    saidNothing();
                   }}
                 />
               )
@@ -248,7 +248,7 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
             onChoose={choose}
             onAdd={() => {
               edit.add();
-              setSave({ kind: 'none' });
+              saidNothing();
             }}
           />
           {asked && shown && (
@@ -317,7 +317,7 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
             onSaveOver={saveIt}
             onTakeTheirs={() => {
               edit.showOnFile(chosen?.id ?? null);
-              setSave({ kind: 'none' });
+              saidNothing();
               router.refresh();
             }}
           />

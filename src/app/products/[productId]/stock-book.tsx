@@ -1,6 +1,5 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { isoDay, showDay, showFullDay, type Day } from '@/core/calendar/day';
 import type { Label } from '@/core/products/label';
 import { MOVES, type Lot, type MoveKind, type Shelf } from '@/core/products/stock';
@@ -8,13 +7,13 @@ import { showAmount, showRate, significant, type Shows } from '@/core/units/form
 import { SQUARE_METRES_PER_HECTARE, type SquareMetres } from '@/core/units/quantity';
 import { AMOUNT_UNITS, RATE_UNITS, amountLike, type AmountUnit } from '@/core/units/rate';
 import type { StockLine } from '@/data/stock';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import type { MoveInput, Season } from '@/server/products/products';
 import { Labelled } from '@/ui/labelled';
 import { useShows } from '@/ui/units';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../../refusal-words';
-import { send } from '../../send';
+import { useCommand } from '../../use-command';
 
 type Props = Readonly<{
   productId: string;
@@ -47,7 +46,6 @@ export function StockBook({
   moveStockAction,
 }: Props) {
   const shows = useShows();
-  const router = useRouter();
   const units = (Object.keys(AMOUNT_UNITS) as AmountUnit[]).filter(
     (u) => AMOUNT_UNITS[u].by === RATE_UNITS[label.rateUnit].by,
   );
@@ -63,10 +61,7 @@ export function StockBook({
     note: '',
   });
   const [move, setMove] = useState<MoveInput | null>(null);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isSending, start] = useTransition();
-  const issue = (field: string) =>
-    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
+  const { run, issue, refusal, isSending } = useCommand();
   const show = (amount: number) =>
     showAmount(amountLike(RATE_UNITS[label.rateUnit], amount), label.amountUnit);
   const set = (change: Partial<MoveInput>) => move && setMove({ ...move, ...change });
@@ -112,13 +107,7 @@ export function StockBook({
           className="mt-2 grid grid-cols-2 gap-2"
           onSubmit={(e) => {
             e.preventDefault();
-            start(async () => {
-              const outcome = await send(moveStockAction, move);
-              if (!outcome.ok) return setRefusal(outcome.refusal);
-              setRefusal(null);
-              setMove(null);
-              router.refresh();
-            });
+            run(moveStockAction, move, () => setMove(null));
           }}
         >
           <Labelled name="What">

@@ -1,10 +1,11 @@
 'use client';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import type { Issue } from '@/core/units/parse';
 import { EMPTY_SHEET, type LabelSheet } from '@/core/products/sheet';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import { RefusalWords } from '../../refusal-words';
 import { send } from '../../send';
+import { useCommand } from '../../use-command';
 import { SheetForm, draftKey, type SaveSheet } from '../sheet-form';
 
 type Props = Readonly<{
@@ -22,8 +23,7 @@ const STILL_TYPED: Issue = {
 export function NewSheet({ saveSheetAction, readSheetFileAction }: Props) {
   const [first, setFirst] = useState<LabelSheet>(EMPTY_SHEET);
   const [file, setFile] = useState('');
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isReading, start] = useTransition();
+  const { steps, refusal, say, isSending: isReading } = useCommand();
   return (
     <>
       <div className="mx-auto max-w-4xl">
@@ -43,12 +43,11 @@ export function NewSheet({ saveSheetAction, readSheetFileAction }: Props) {
               e.target.value = '';
               if (!chosen) return;
               if (localStorage.getItem(draftKey(null)) !== null)
-                return setRefusal({ kind: 'invalid', issues: [STILL_TYPED] });
-              start(async () => {
-                const outcome = await send(readSheetFileAction, { text: await chosen.text() });
-                if (!outcome.ok) return setRefusal(outcome.refusal);
-                setRefusal(null);
-                setFirst(outcome.value.sheet);
+                return say({ kind: 'invalid', issues: [STILL_TYPED] });
+              steps(async (tell) => {
+                const read = await tell(send(readSheetFileAction, { text: await chosen.text() }));
+                if (!read) return;
+                setFirst(read.value.sheet);
                 setFile(`${chosen.name} ${Date.now()}`);
               });
             }}

@@ -1,5 +1,5 @@
 'use client';
-import { useMemo, useState, useTransition } from 'react';
+import { useMemo, useState } from 'react';
 import { addDays, dayOfYear, yearOf, type Day } from '@/core/calendar/day';
 import { BARRIER_SCHOOLS, CONTROL, weighed, type BarrierSchool } from '@/core/season/barrier';
 import { readRuns, type SentRuns, type SoilRuns } from '@/core/ground/soil-runs';
@@ -15,7 +15,7 @@ import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/programme/view';
 import { capital, list, plural, shortName } from '@/ui/words';
 import { Lasting } from './lasting';
-import { send } from '../../../send';
+import { useCommand } from '../../../use-command';
 import { holdsOn, stretchesOf, type Holds } from './use-holds';
 
 const percent = (share: number) => figure(share * 100);
@@ -120,14 +120,8 @@ function Strip({
 }>) {
   const show = useShows();
   const [sent, setSent] = useState<SentRuns | null>(null);
-  const [hasFailed, setFailed] = useState(false);
-  const [isAsking, start] = useTransition();
-  const ask = () =>
-    start(async () => {
-      const outcome = await send(soilRunsAction, { zoneId: sheet.zone.id, spot: 'warmest strip' });
-      setFailed(!outcome.ok);
-      if (outcome.ok) setSent(outcome.value);
-    });
+  const { ask: asking, refusal, isSending: isAsking } = useCommand();
+  const ask = () => asking(soilRunsAction, { zoneId: sheet.zone.id, spot: 'warmest strip' }, setSent);
   const runs = useMemo(() => sent && weighed(readRuns(sent), school), [sent, school]);
   const [hold] = useMemo(
     () => (runs ? holdsOn(sheet, runs, applications, [open.weed]) : []),
@@ -139,7 +133,7 @@ function Strip({
         <button type="button" className="button py-0 md:min-h-[34px]" disabled={isAsking} onClick={ask}>
           {isAsking ? 'Asking…' : 'And in the warmest strip?'}
         </button>
-        {hasFailed && <span role="alert">Its soil could not be fetched: try again.</span>}
+        {refusal && <span role="alert">Its soil could not be fetched: try again.</span>}
       </p>
     );
   const earlier = hold.half !== null && open.half !== null ? open.half - hold.half : 0;

@@ -1,12 +1,10 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import type { StoredApplication } from '@/data/programme';
-import type { Refusal } from '@/server/entry/outcome';
 import type { Copied } from '@/server/programme/change-standing';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../../refusal-words';
-import { send } from '../../../send';
+import { useCommand } from '../../../use-command';
 import type { StandingActions } from './standing-actions';
 
 type Found = Readonly<{ id: string; site: string; turf: string }>;
@@ -15,31 +13,22 @@ type Props = Readonly<{ application: StoredApplication; zoneId: string }> &
 
 /** Copies an application to other zones: found by words, ticked, each judged by its own label row and limits. */
 export function CopyTo({ application, zoneId, copyApplicationAction, findZonesAction }: Props) {
-  const router = useRouter();
   const [words, setWords] = useState('');
   const [found, setFound] = useState<readonly Found[] | null>(null);
   const [ticked, setTicked] = useState<readonly Found[]>([]);
   const [copies, setCopies] = useState<readonly Copied[] | null>(null);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isBusy, start] = useTransition();
+  const { run, ask, refusal, isSending: isBusy } = useCommand();
   const search = () =>
-    start(async () => {
-      const outcome = await send(findZonesAction, { words });
-      if (outcome.ok) setFound(outcome.value.zones.filter((z) => z.id !== zoneId));
-      else setRefusal(outcome.refusal);
-    });
+    ask(findZonesAction, { words }, ({ zones }) => setFound(zones.filter((z) => z.id !== zoneId)));
   const copy = () =>
-    start(async () => {
-      const outcome = await send(copyApplicationAction, {
-        applicationId: application.id,
-        zoneIds: ticked.map((z) => z.id),
-      });
-      if (!outcome.ok) return setRefusal(outcome.refusal);
-      setRefusal(null);
-      setCopies(outcome.value.copies);
-      setTicked([]);
-      router.refresh();
-    });
+    run(
+      copyApplicationAction,
+      { applicationId: application.id, zoneIds: ticked.map((z) => z.id) },
+      (made) => {
+        setCopies(made.copies);
+        setTicked([]);
+      },
+    );
   const shown = [...ticked, ...(found ?? []).filter((z) => !ticked.some((t) => t.id === z.id))];
   return (
     <div className="mt-2 grid gap-2 border-l-4 border-water pl-3">

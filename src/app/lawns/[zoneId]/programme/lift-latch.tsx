@@ -1,13 +1,12 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { addDays, isoDay, type Day } from '@/core/calendar/day';
 import type { LiftInput } from '@/server/programme/lift-latch';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import type { Held } from '@/ui/fence';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../../refusal-words';
-import { send } from '../../../send';
+import { useCommand } from '../../../use-command';
 
 type Props = Readonly<{
   zoneId: string;
@@ -20,35 +19,27 @@ type Props = Readonly<{
 
 /** Lifting a latch: a reason in writing, and until when. The name is the signed-in person's. */
 export function LiftLatch({ zoneId, plannedId, gate, day, liftLatchAction, onDone }: Props) {
-  const router = useRouter();
   const [sendKey] = useState(() => crypto.randomUUID());
   const [why, setWhy] = useState('');
   const [until, setUntil] = useState(isoDay(addDays(day, 1)));
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isSending, start] = useTransition();
-  const issue = (field: string) =>
-    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
+  const { run, issue, refusal, isSending } = useCommand();
   return (
     <form
       className="mt-2 grid gap-2 border-l-4 border-straw pl-3"
       onSubmit={(e) => {
         e.preventDefault();
-        start(async () => {
-          const outcome = await send(liftLatchAction, {
-            sendKey,
-            zoneId,
-            plannedId,
-            gate: gate.key,
-            why,
-            reason: gate.verdict.reason.code,
-            position: gate.of,
-            from: isoDay(day),
-            until,
-          });
-          if (!outcome.ok) return setRefusal(outcome.refusal);
-          router.refresh();
-          onDone();
-        });
+        const lift = {
+          sendKey,
+          zoneId,
+          plannedId,
+          gate: gate.key,
+          why,
+          reason: gate.verdict.reason.code,
+          position: gate.of,
+          from: isoDay(day),
+          until,
+        };
+        run(liftLatchAction, lift, onDone);
       }}
     >
       <p className="text-[15px]">

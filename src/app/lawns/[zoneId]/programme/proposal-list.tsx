@@ -3,8 +3,7 @@ import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { leftOutWords } from '@/ui/left-out-words';
 import { Link } from '@/ui/link';
 import { useShows } from '@/ui/units';
-import { useRouter } from 'next/navigation';
-import { useMemo, useState, useTransition, type ReactNode } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { showFullDay, showWeekday } from '@/core/calendar/day';
 import type { SentRuns } from '@/core/ground/soil-runs';
 import { planningRulesFrom } from '@/data/planning-rules';
@@ -17,13 +16,12 @@ import { isPreEmergent } from '@/core/trade/terms';
 import { figure, showRate } from '@/core/units/format';
 import { emergenceOf } from '@/core/weeds/emergence';
 import { ALL_WEEDS, WEEDS, isWeed } from '@/core/weeds/weeds';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import type { ProgrammeInput, Taken } from '@/server/programme/take-programme';
 import type { ZoneSheet } from '@/server/programme/view';
 import { capital, list, plural, shortDay, shortName } from '@/ui/words';
 import { RefusalWords } from '../../../refusal-words';
-import { send } from '../../../send';
-import { useSendKey } from '../../../use-send-key';
+import { useCommand } from '../../../use-command';
 import { ProposalPicture } from './proposal-picture';
 import {
   kindName,
@@ -281,28 +279,18 @@ function Proposal({
 }> &
   Pick<ProposalsProps, 'sheet' | 'takeProgrammeAction' | 'onDone'>) {
   const show = useShows();
-  const router = useRouter();
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
   const [isAsked, setAsked] = useState(false);
   const [why, setWhy] = useState(`Another programme taken over: ${kindName(p).toLowerCase()}`);
-  const [isSending, start] = useTransition();
-  const { keyOf, answered } = useSendKey();
-  const take = () =>
-    start(async () => {
-      const input = {
-        zoneId: sheet.zone.id,
-        applications: typedProgramme(p, plans.cleanUp),
-        why: replaced.length ? why : '',
-        instead: replaced.map((a) => ({ id: a.id, base: a.version })),
-      };
-      const outcome = await send(takeProgrammeAction, { ...input, sendKey: keyOf(input) });
-      if (!outcome.ok) return setRefusal(outcome.refusal);
-      answered();
-      start(() => {
-        router.refresh();
-        onDone(outcome.value.applicationId);
-      });
-    });
+  const { run, keyOf, refusal, isSending } = useCommand();
+  const take = () => {
+    const input = {
+      zoneId: sheet.zone.id,
+      applications: typedProgramme(p, plans.cleanUp),
+      why: replaced.length ? why : '',
+      instead: replaced.map((a) => ({ id: a.id, base: a.version })),
+    };
+    run(takeProgrammeAction, { ...input, sendKey: keyOf(input) }, (taken) => onDone(taken.applicationId));
+  };
   const planned = typedProgramme(p, plans.cleanUp).length;
   return (
     <article

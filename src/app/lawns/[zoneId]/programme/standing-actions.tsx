@@ -1,14 +1,13 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { standingOf } from '@/core/season/programme';
 import type { StoredApplication } from '@/data/programme';
-import type { Outcome, Overtaken, Refusal } from '@/server/entry/outcome';
+import type { Outcome, Overtaken } from '@/server/entry/outcome';
 import type { Copied, CopyInput, StandingInput } from '@/server/programme/change-standing';
 import type { ZoneSheet } from '@/server/programme/view';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../../refusal-words';
-import { send } from '../../../send';
+import { useCommand } from '../../../use-command';
 import { CopyTo } from './copy-to';
 
 export type StandingActions = Readonly<{
@@ -27,25 +26,15 @@ export function StandingActions({
   application: a,
   ...actions
 }: Readonly<{ sheet: ZoneSheet; application: StoredApplication }> & StandingActions) {
-  const router = useRouter();
   const [asked, setAsked] = useState<'skip' | 'copy' | 'take out' | null>(null);
   const [why, setWhy] = useState('');
-  const [refusal, setRefusal] = useState<Refusal | Overtaken<StoredApplication> | null>(null);
-  const [isSending, start] = useTransition();
+  const { run, issue: issueOf, refusal, isSending } = useCommand<Overtaken<StoredApplication>>();
   const standing = standingOf(a, sheet.today);
   const change = (to: StandingInput['change']) =>
-    start(async () => {
-      const outcome = await send(actions.changeStandingAction, {
-        applicationId: a.id,
-        base: a.version,
-        change: to,
-      });
-      if (!outcome.ok) return setRefusal(outcome.refusal);
-      setRefusal(null);
-      setAsked(null);
-      router.refresh();
-    });
-  const issue = refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === 'Reason') : undefined;
+    run(actions.changeStandingAction, { applicationId: a.id, base: a.version, change: to }, () =>
+      setAsked(null),
+    );
+  const issue = issueOf('Reason');
   const toggle = (what: typeof asked) => setAsked(asked === what ? null : what);
   return (
     <div className="mt-4 border-t border-hair pt-2">

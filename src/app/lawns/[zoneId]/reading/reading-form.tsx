@@ -2,18 +2,18 @@
 import { useShows } from '@/ui/units';
 import { Link } from '@/ui/link';
 import { useRouter } from 'next/navigation';
-import { useRef, useState, useTransition } from 'react';
+import { useState } from 'react';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
 import { type Shows } from '@/core/units/format';
 import { toFahrenheit, fromInches } from '@/core/units/trade';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import type { ReadingSheet } from '@/server/soil/view';
 import type { ReadingInput } from '@/server/soil/take-reading';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../../../refusal-words';
-import { send } from '../../../send';
+import { useCommand } from '../../../use-command';
 import { itemOf } from '../../../outbox/item';
 import { useOutbox } from '../../../outbox/use-outbox';
 import { answerWords } from '../../../outbox/words';
@@ -55,11 +55,9 @@ export function ReadingForm({
     (v): v is string | null => v === null || typeof v === 'string',
   );
   const thermometerId = thermometers.some((t) => t.id === instrument) ? instrument : null;
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isSending, start] = useTransition();
-  const isSent = useRef(false);
+  const { run, issue, refusal, say, isSending } = useCommand();
   const change = (part: Partial<Typed>) => {
-    setRefusal(null);
+    say(null);
     keep({ ...typed, ...part });
   };
 
@@ -67,42 +65,28 @@ export function ReadingForm({
   const middle = model ? Math.round(typed.unit === 'F' ? toFahrenheit(model.value) : model.value) : null;
   const near = middle === null ? [] : Array.from({ length: 2 * REACH + 1 }, (_, i) => middle - REACH + i);
 
-  const take = (confirmed: boolean) => {
-    if (isSent.current) return;
-    isSent.current = true;
-    start(async () => {
-      const outcome = await send(takeReadingAction, {
-        ...typed,
-        zoneId: zone.id,
-        thermometerId,
-        sendKey: key,
-        confirmed,
-      });
-      if (outcome.ok) {
+  const take = (confirmed: boolean) =>
+    run(
+      takeReadingAction,
+      { ...typed, zoneId: zone.id, thermometerId, sendKey: key, confirmed },
+      ({ readingId }) => {
         forget();
-        router.push(
-          `/lawns/${zone.id}/soil?spot=${encodeURIComponent(typed.spot)}&reading=${outcome.value.readingId}`,
-        );
-        return;
-      }
-      isSent.current = false;
-      setRefusal(outcome.refusal);
-    });
-  };
+        router.push(`/lawns/${zone.id}/soil?spot=${encodeURIComponent(typed.spot)}&reading=${readingId}`);
+      },
+    );
   /** Without a network it cannot be held to the model: it is taken as it was read, at this hour. */
   const keepForLater = async () => {
     const read = { ...typed, zoneId: zone.id, thermometerId, sendKey: key, confirmed: true };
     if (!(await outbox.put([itemOf('reading', { ...read, readAt: Date.now() }, zone.lawnId)]))) return;
     forget();
     setKey(crypto.randomUUID());
-    setRefusal(null);
+    say(null);
   };
   const refusedBefore = outbox.answers.filter(
     (a) => a.kind === 'reading' && a.lawnId === zone.lawnId && answerWords(a, show) !== '',
   );
   const waits = outbox.waiting.filter((w) => w.kind === 'reading').length;
-  const issueOf = (field: string) =>
-    (refusal?.kind === 'invalid' && refusal.issues.find((i) => i.field === field)) || null;
+  const issueOf = (field: string) => issue(field) ?? null;
 
   return (
     <form

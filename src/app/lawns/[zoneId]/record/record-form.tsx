@@ -1,16 +1,16 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useRef, useState, useTransition, type ChangeEvent } from 'react';
+import { useState, type ChangeEvent } from 'react';
 import { parseDay } from '@/core/calendar/day';
 import { METHODS } from '@/core/trade/terms';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import type { RecordFields, RecordForm as Form } from '@/server/records/form-view';
 import type { RecordInput } from '@/server/records/record-visit';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
 import { plural, shortName } from '@/ui/words';
 import { RefusalWords } from '../../../refusal-words';
-import { send } from '../../../send';
+import { useCommand } from '../../../use-command';
 import { useKept } from '../../../use-kept';
 import { ProductUsedFields, type Line } from './product-used';
 
@@ -72,9 +72,7 @@ export function RecordForm({ draftKey, here, kind, form, corrects, sendKey, reco
     return { version: 2, fields, lines: lines.length ? lines : [EMPTY_LINE], sendKey };
   });
   const [draft, keep, forget] = useKept(draftKey, begun, isDraft);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isSending, start] = useTransition();
-  const isSent = useRef(false);
+  const { run, refusal, isSending } = useCommand();
 
   const { fields, lines } = draft;
   const type = (change: Partial<Draft['fields']>) => keep({ ...draft, fields: { ...fields, ...change } });
@@ -82,27 +80,20 @@ export function RecordForm({ draftKey, here, kind, form, corrects, sendKey, reco
     keep({ ...draft, lines: lines.map((l, k) => (k === i ? { ...l, ...to } : l)) });
 
   const record = (confirmed: boolean) => {
-    if (isSent.current) return;
-    isSent.current = true;
     keep(draft);
     const { reason, ...figures } = fields;
-    start(async () => {
-      const outcome = await send(recordAction, {
-        ...figures,
-        products: lines.filter((l) => l.isDown).map(({ isDown: _isDown, ...p }) => p),
-        sendKey: draft.sendKey,
-        zoneId: form.zoneId,
-        applicationId: form.applicationId,
-        confirmed,
-        corrects: corrects === null ? null : { id: corrects, reason },
-      });
-      if (outcome.ok) {
-        forget();
-        router.push(`/records/${outcome.value.recordId}?new=1`);
-        return;
-      }
-      isSent.current = false;
-      setRefusal(outcome.refusal);
+    const input: RecordInput = {
+      ...figures,
+      products: lines.filter((l) => l.isDown).map(({ isDown: _isDown, ...p }) => p),
+      sendKey: draft.sendKey,
+      zoneId: form.zoneId,
+      applicationId: form.applicationId,
+      confirmed,
+      corrects: corrects === null ? null : { id: corrects, reason },
+    };
+    run(recordAction, input, ({ recordId }) => {
+      forget();
+      router.push(`/records/${recordId}?new=1`);
     });
   };
   const issues =

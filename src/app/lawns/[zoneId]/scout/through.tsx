@@ -13,7 +13,7 @@ import { causeWords, evidenceWords, nextYearWords } from '@/ui/scout-words';
 import { oddsWords, weedTitle } from '@/ui/weed-words';
 import { list } from '@/ui/words';
 import { RefusalWords } from '../../../refusal-words';
-import { useSending } from '../../../use-sending';
+import { useCommand } from '../../../use-command';
 
 export type AfterActions = Readonly<{
   noteFindingAction: (input: FindingInput) => Promise<Outcome<{ on: string }>>;
@@ -88,7 +88,7 @@ function AskNextYear({
   noteFindingAction,
 }: Readonly<{ weed: Weed; asks: readonly NextYear[]; sheet: WalkSheet['sheet'] }> &
   Pick<AfterActions, 'noteFindingAction'>) {
-  const { run, refusal, isSending } = useSending();
+  const { run, refusal, isSending } = useCommand();
   const asked = facts.seen.nextYear.filter((w) => w.weed === weed && yearOf(w.on) === yearOf(today));
   const left = asks.filter((a) => !asked.some((w) => w.wish === a));
   const note = (wish: NextYear | '') =>
@@ -148,7 +148,7 @@ function MakeStrip({
   const [length, setLength] = useState(zone.concreteEdgeFt ? String(Math.round(zone.concreteEdgeFt)) : '');
   const [width, setWidth] = useState(HOT_FT);
   const [made, setMade] = useState<Strip | null>(null);
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   if (made)
     return (
       <p className="mt-2 border-l-8 border-moss bg-paper px-3 py-1 text-[16px]">

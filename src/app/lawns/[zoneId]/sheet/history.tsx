@@ -1,20 +1,19 @@
 'use client';
 import { FigureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { isoDay, showFullDay } from '@/core/calendar/day';
 import { RATE_UNITS, type RateUnit } from '@/core/units/rate';
 import type { EarlierWork } from '@/data/earlier-work';
 import type { ZoneOnLawn } from '@/data/lawns';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import type { ForgetInput } from '@/server/lawns/forget-customer';
 import type { CloseInput, EarlierInput, HistoryInput, TakeBackInput } from '@/server/lawns/history';
 import { earlierWords } from '@/ui/earlier-words';
 import { SubstanceChoices } from '@/ui/substance-choices';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../../refusal-words';
-import { send } from '../../../send';
+import { useCommand } from '../../../use-command';
 
 type Choice = Readonly<{ id: string; name: string; rateUnit: RateUnit }>;
 type Props = Readonly<{
@@ -34,14 +33,8 @@ type Props = Readonly<{
 /** What went down here before the book, what is known of it, and whether the zone is still treated. */
 export function History(props: Props) {
   const { zone, earlier, products, mayRecord, mayPlan } = props;
-  const router = useRouter();
   const [from, setFrom] = useState(zone.bookFrom === null ? '' : isoDay(zone.bookFrom));
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isSending, start] = useTransition();
-  const tell = <T,>(outcome: Outcome<T>) => {
-    setRefusal(outcome.ok ? null : outcome.refusal);
-    if (outcome.ok) router.refresh();
-  };
+  const { run, refusal, isSending } = useCommand();
   const show = useShows();
   const here = `/lawns/${zone.id}/sheet`;
   const nameOf = (id: string) => products.find((p) => p.id === id)?.name ?? 'a product that is gone';
@@ -72,16 +65,12 @@ export function History(props: Props) {
                   className="button py-0 md:min-h-[34px]"
                   disabled={isSending}
                   onClick={() =>
-                    start(async () =>
-                      tell(
-                        await send(props.takeBackEarlierAction, {
-                          sendKey: crypto.randomUUID(),
-                          zoneId: zone.id,
-                          id: w.id,
-                          why: '',
-                        }),
-                      ),
-                    )
+                    run(props.takeBackEarlierAction, {
+                      sendKey: crypto.randomUUID(),
+                      zoneId: zone.id,
+                      id: w.id,
+                      why: '',
+                    })
                   }
                 >
                   Take it back
@@ -105,15 +94,11 @@ export function History(props: Props) {
                   className="button py-0"
                   disabled={isSending}
                   onClick={() =>
-                    start(async () =>
-                      tell(
-                        await send(props.saveHistoryAction, {
-                          zoneId: zone.id,
-                          history,
-                          bookFrom: history === 'known' ? from : '',
-                        }),
-                      ),
-                    )
+                    run(props.saveHistoryAction, {
+                      zoneId: zone.id,
+                      history,
+                      bookFrom: history === 'known' ? from : '',
+                    })
                   }
                 >
                   {history === 'known' ? 'Save this day' : 'Not known'}
@@ -160,14 +145,10 @@ function EarlierForm({
   here: string;
   note: Props['noteEarlierAction'];
 }>) {
-  const router = useRouter();
   const [typed, setTyped] = useState(EMPTY);
   const [sendKey, setSendKey] = useState(() => crypto.randomUUID());
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isSending, start] = useTransition();
+  const { run, issue, refusal, isSending } = useCommand();
   const set = (change: Partial<typeof EMPTY>) => setTyped({ ...typed, ...change });
-  const issue = (field: string) =>
-    refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === field) : undefined;
   const product = products.find((p) => p.id === typed.productId);
   const unit = product
     ? RATE_UNITS[product.rateUnit].words
@@ -182,18 +163,9 @@ function EarlierForm({
         className="mt-2 grid gap-2 border-l-4 border-hair pl-3"
         onSubmit={(e) => {
           e.preventDefault();
-          start(async () => {
-            const outcome = await send(note, {
-              ...typed,
-              sendKey,
-              zoneId,
-              unit: product?.rateUnit ?? typed.unit,
-            });
-            setRefusal(outcome.ok ? null : outcome.refusal);
-            if (!outcome.ok) return;
+          run(note, { ...typed, sendKey, zoneId, unit: product?.rateUnit ?? typed.unit }, () => {
             setTyped(EMPTY);
             setSendKey(crypto.randomUUID());
-            router.refresh();
           });
         }}
       >
@@ -310,23 +282,10 @@ function Closing({
   close: Props['closeLawnAction'];
   forget: Props['forgetCustomerAction'] | null;
 }>) {
-  const router = useRouter();
   const [why, setWhy] = useState('');
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isSending, start] = useTransition();
-  const set = (of: CloseInput['of'], isClosed: boolean) =>
-    start(async () => {
-      const outcome = await send(close, { zoneId: zone.id, of, why, isClosed });
-      setRefusal(outcome.ok ? null : outcome.refusal);
-      if (outcome.ok) router.refresh();
-    });
-  const goes = (confirmed: boolean) =>
-    start(async () => {
-      if (!forget) return;
-      const outcome = await send(forget, { zoneId: zone.id, confirmed });
-      setRefusal(outcome.ok ? null : outcome.refusal);
-      if (outcome.ok) router.refresh();
-    });
+  const { run, refusal, say, isSending } = useCommand();
+  const set = (of: CloseInput['of'], isClosed: boolean) => run(close, { zoneId: zone.id, of, why, isClosed });
+  const goes = (confirmed: boolean) => forget && run(forget, { zoneId: zone.id, confirmed });
   return (
     <section className="mt-6 border-t border-hair pt-4">
       <h2 className="text-[20px]">{zone.closed ? 'Closed' : 'No longer treated?'}</h2>
@@ -387,7 +346,7 @@ function Closing({
             <button type="button" className="button" disabled={isSending} onClick={() => goes(true)}>
               Forget this customer for good
             </button>
-            <button type="button" className="button" onClick={() => setRefusal(null)}>
+            <button type="button" className="button" onClick={() => say(null)}>
               Keep the customer
             </button>
           </div>

@@ -1,5 +1,5 @@
 'use client';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { dayOfYear, type Day } from '@/core/calendar/day';
 import type { Spot } from '@/core/lawn/zone';
 import { figure, showPercent } from '@/core/units/format';
@@ -7,7 +7,7 @@ import type { Outcome } from '@/server/entry/outcome';
 import type { HindcastSheet } from '@/server/soil/view';
 import { useShows } from '@/ui/units';
 import { plural, ruleWords, shortDay } from '@/ui/words';
-import { send } from '../../../send';
+import { useCommand } from '../../../use-command';
 
 type Props = Readonly<{
   zoneId: string;
@@ -18,18 +18,16 @@ type Props = Readonly<{
 /** How honest the odds have been: what 1 March said in each past year, and what then came. */
 export function HindcastPanel({ zoneId, spot, hindcastAction }: Props) {
   const [answer, setAnswer] = useState<HindcastSheet | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [isAsking, start] = useTransition();
+  const [hasTooFew, setTooFew] = useState(false);
+  const { ask: asking, refusal, isSending: isAsking } = useCommand();
   const ask = () =>
-    start(async () => {
-      const outcome = await send(hindcastAction, { zoneId, spot });
-      if (!outcome.ok) setTrouble('Not computed: try again in a moment.');
-      else if (!outcome.value) setTrouble('At least two whole years of weather must be on file.');
-      else {
-        setTrouble(null);
-        setAnswer(outcome.value);
-      }
+    asking(hindcastAction, { zoneId, spot }, (sheet) => {
+      setTooFew(!sheet);
+      setAnswer(sheet);
     });
+  const trouble = refusal
+    ? 'Not computed: try again in a moment.'
+    : hasTooFew && 'At least two whole years of weather must be on file.';
   return (
     <section className="mt-6">
       <h2 className="border-b-2 border-iron text-[19px]">How good have these odds been?</h2>

@@ -1,15 +1,14 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { isoDay, showFullDay } from '@/core/calendar/day';
 import { SIGNS, type Sign } from '@/core/ground/crossing';
-import type { Outcome, Refusal } from '@/server/entry/outcome';
+import type { Outcome } from '@/server/entry/outcome';
 import type { SoilSheet } from '@/server/soil/view';
 import type { ObservationInput } from '@/server/soil/take-reading';
 import { Labelled } from '@/ui/labelled';
 import { plural } from '@/ui/words';
 import { RefusalWords } from '../../../refusal-words';
-import { send } from '../../../send';
+import { useCommand } from '../../../use-command';
 
 type Props = Readonly<{
   sheet: SoilSheet;
@@ -25,21 +24,14 @@ export function Signs({
   mayRecord,
   noteSignAction,
 }: Props) {
-  const router = useRouter();
   const [sign, setSign] = useState<Sign>(SIGNS[0]);
   const [seenOn, setSeenOn] = useState(isoDay(today));
   const [key, setKey] = useState(sendKey);
-  const [refusal, setRefusal] = useState<Refusal | null>(null);
-  const [isSending, start] = useTransition();
+  const { run, refusal, isSending } = useCommand();
   const note = () =>
-    start(async () => {
-      const outcome = await send(noteSignAction, { sendKey: key, zoneId: zone.id, sign, seenOn, note: '' });
-      setRefusal(outcome.ok ? null : outcome.refusal);
-      if (outcome.ok) {
-        setKey(crypto.randomUUID());
-        router.refresh();
-      }
-    });
+    run(noteSignAction, { sendKey: key, zoneId: zone.id, sign, seenOn, note: '' }, () =>
+      setKey(crypto.randomUUID()),
+    );
   return (
     <section>
       <h2 className="border-b-2 border-iron text-[19px]">Signs of the season</h2>

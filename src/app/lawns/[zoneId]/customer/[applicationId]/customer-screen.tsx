@@ -8,7 +8,7 @@ import { Labelled } from '@/ui/labelled';
 import { Link } from '@/ui/link';
 import { RefusalWords } from '../../../../refusal-words';
 import { useSendKey } from '../../../../use-send-key';
-import { useSending } from '../../../../use-sending';
+import { useCommand } from '../../../../use-command';
 
 type Props = Readonly<{
   sheet: CustomerSheet;
@@ -31,7 +31,7 @@ export function CustomerScreen({ sheet, first, mayTell, tellCustomerAction }: Pr
   const [kind, setKind] = useState<MessageKind>(first);
   const [typed, setTyped] = useState<Partial<Record<MessageKind, string>>>({});
   const [told, setTold] = useState('');
-  const { run, issue, refusal, isSending } = useSending();
+  const { run, issue, refusal, isSending } = useCommand();
   const { keyOf, answered } = useSendKey();
   const words = typed[kind] ?? messages[kind];
   const tell = (how: TellInput['how']) => {
