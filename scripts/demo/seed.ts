@@ -110,6 +110,7 @@ async function writeMeans(products: ReadonlyMap<DemoKey, string>): Promise<void>
   await inOrganisation(lead, async (db) => {
     await addLicence(db, ORG.id, {
       person: lead.name,
+      userId: lead.userId,
       number: 'CA-20417',
       categories: [DEMO_CATEGORY],
       validTo: parseDay('2028-06-30')!,

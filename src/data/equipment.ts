@@ -24,6 +24,8 @@ export type Equipment = Readonly<{
   name: string;
   method: Method;
   calibratedOn: Day | null;
+  /** who said that it is right without figures, and why; null: there are figures */
+  waived: Readonly<{ by: string; why: string }> | null;
   /** what it puts out, as it was last measured; null: it was not */
   output: ProductRate | null;
   /** the last measurement against the one before it with the same nozzle or setting; null: there is none */
@@ -63,6 +65,7 @@ export async function equipmentOf(db: Transaction): Promise<Equipment[]> {
       name: r.name,
       method: oneOf(METHODS, r.method, 'method'),
       calibratedOn: r.calibratedOn === null ? null : dayFrom(r.calibratedOn),
+      waived: r.waivedBy === '' ? null : { by: r.waivedBy, why: r.waivedWhy },
       output: newest ? outputOf(newest) : null,
       drift: newest && before ? newest.rate / before.rate - 1 : null,
       tank: r.tankGal === null ? null : ((fromNumeric(r.tankGal) * L_PER_GAL) as Litres),
@@ -140,7 +143,16 @@ export async function addCalibration(
 export async function addEquipment(
   db: Transaction,
   orgId: string,
-  { calibratedOn, ...e }: Readonly<{ name: string; method: Method; calibratedOn: Day | null }>,
+  {
+    calibratedOn,
+    ...e
+  }: Readonly<{
+    name: string;
+    method: Method;
+    calibratedOn: Day | null;
+    waivedBy?: string;
+    waivedWhy?: string;
+  }>,
 ): Promise<void> {
   await db
     .insert(equipment)
@@ -172,12 +184,20 @@ export async function changeEquipment(
   return changed.length > 0;
 }
 
-/** False: there is no such thing here. */
-export const calibrate = async (db: Transaction, id: string, on: Day): Promise<boolean> =>
+/**
+ * False: there is no such thing here.
+ * @param waived who says so without figures, and why; null: there are figures
+ */
+export const calibrate = async (
+  db: Transaction,
+  id: string,
+  on: Day,
+  waived: Equipment['waived'] = null,
+): Promise<boolean> =>
   (
     await db
       .update(equipment)
-      .set({ calibratedOn: isoDay(on) })
+      .set({ calibratedOn: isoDay(on), waivedBy: waived?.by ?? '', waivedWhy: waived?.why ?? '' })
       .where(eq(equipment.id, id))
       .returning({ id: equipment.id })
   ).length > 0;

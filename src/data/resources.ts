@@ -13,15 +13,18 @@ import { oneOf } from './words';
 export type Licence = Readonly<{
   id: string;
   person: string;
+  /** null: of somebody who does not sign in here */
+  userId: string | null;
   number: string;
   categories: readonly string[];
   validTo: Day;
 }>;
 export const licencesOf = async (db: Transaction): Promise<Licence[]> =>
   (await db.select().from(licence).orderBy(asc(licence.person))).map(
-    ({ id, person, number, categories, validTo }) => ({
+    ({ id, person, userId, number, categories, validTo }) => ({
       id,
       person,
+      userId,
       number,
       categories,
       validTo: dayFrom(validTo),

@@ -816,6 +816,8 @@ export const licence = pgTable(
     id: id(),
     orgId: orgId(),
     person: text('person').notNull(),
+    /** whose it is; null: of somebody who does not sign in here */
+    userId: text('user_id'),
     number: text('number').notNull(),
     categories: text('categories').array().notNull(),
     validTo: day('valid_to').notNull(),
@@ -832,6 +834,9 @@ export const equipment = pgTable(
     name: text('name').notNull(),
     method: text('method').notNull(),
     calibratedOn: day('calibrated_on'),
+    /** who said so without figures, and why; empty: there are figures, or nobody was asked then */
+    waivedBy: text('waived_by').notNull().default(''),
+    waivedWhy: text('waived_why').notNull().default(''),
     /** of a sprayer; and what stays in its pump and hose */
     tankGal: figure('tank_gal'),
     deadGal: figure('dead_gal').notNull().default('0'),

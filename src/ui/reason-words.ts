@@ -266,6 +266,8 @@ export function reasonWords(r: Reason, show: Shows): string {
       return `${r.name} was calibrated on ${day(r.on)}, good for ${r.days} days: calibrate again before this day.`;
     case 'calibration-drifted':
       return `On ${day(r.on)} ${r.name} put out ${showPercent(Math.abs(r.drift))} ${r.drift > 0 ? 'more' : 'less'} than the time before: look at nozzles, pressure and gate.`;
+    case 'calibration-waived':
+      return `${r.by} said on ${day(r.on)} that ${r.name} is right, without measuring: ${r.why}. A calibration with figures would open it.`;
     case 'never-calibrated':
       return `${r.name} has never been calibrated, as far as is written down.`;
     case 'carrier-outside':

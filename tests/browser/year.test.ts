@@ -20,7 +20,7 @@ const lead = actor('lead');
 // the demo's licences end before these years do
 beforeAll(async () => {
   for (const { person, number, categories } of await inOrganisation(lead, licencesOf)) {
-    const renewed = { person, number, categories: categories.join(', '), validTo: '2031-12-31' };
+    const renewed = { userId: '', person, number, categories: categories.join(', '), validTo: '2031-12-31' };
     expect(await saveLicence(lead, renewed)).toMatchObject({ ok: true });
   }
 });

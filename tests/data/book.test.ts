@@ -34,7 +34,13 @@ test('every table of the book is watched', async () => {
 });
 
 test('a licence comes and goes, each time with what it said', async () => {
-  const licence = { person: 'Lise Corran', number: 'T-77', categories: '3A', validTo: '2028-02-01' };
+  const licence = {
+    userId: '',
+    person: 'Lise Corran',
+    number: 'T-77',
+    categories: '3A',
+    validTo: '2028-02-01',
+  };
   expect((await saveLicence(lead, licence)).ok).toBe(true);
   const fields = ['categories', 'number', 'valid to'];
   const values = ['3A', 'T-77', '1 February 2028'];

@@ -20,7 +20,7 @@ import {
   type MoveInput,
 } from '@/server/products/products';
 import {
-  calibratedToday,
+  waiveCalibration,
   saveEquipment,
   saveGateRules,
   saveLicence,
@@ -353,12 +353,33 @@ describe('the house', () => {
     const { equipment } = await houseSheet(lead);
     await saveEquipment(lead, { name: 'Boom, 30 gal', method: 'boom', calibratedOn: '2026-01-10' });
     expect(equipment).toHaveLength(3);
+    const { id } = (await houseSheet(lead)).equipment.find((e) => e.method === 'boom')!;
+    // without figures it has a name and a reason, or it is not taken
+    expect(await waiveCalibration(lead, { id, why: ' ' })).toMatchObject({
+      refusal: { issues: [{ field: 'Why', problem: 'Why is missing' }] },
+    });
+    expect(await waiveCalibration(lead, { id, why: 'new nozzles of the same kind' })).toEqual({
+      ok: true,
+      value: { on: '2027-03-18' },
+    });
+    expect((await houseSheet(lead)).equipment.find((e) => e.id === id)!.waived).toEqual({
+      by: lead.name,
+      why: 'new nozzles of the same kind',
+    });
+    // half a name is somebody who works here, or is not
     expect(
-      await calibratedToday(lead, {
-        id: (await houseSheet(lead)).equipment.find((e) => e.method === 'boom')!.id,
-      }),
-    ).toEqual({ ok: true, value: { on: '2027-03-18' } });
+      refusalOf(
+        await saveLicence(lead, {
+          userId: '',
+          person: 'Lise',
+          number: '1',
+          categories: 't',
+          validTo: '2029-01-31',
+        }),
+      )?.issues?.[0],
+    ).toMatchObject({ field: 'Person', problem: 'Lise may be Lise Corran, who works here' });
     const made = await saveLicence(lead, {
+      userId: '',
       person: 'Lise Corran',
       number: 'CA-1',
       categories: 'turf and ornamental',
@@ -371,7 +392,7 @@ describe('the house', () => {
     });
     expect(
       refusalOf(
-        await saveLicence(lead, { person: '', number: '', categories: '', validTo: 'x' }),
+        await saveLicence(lead, { userId: '', person: '', number: '', categories: '', validTo: 'x' }),
       )?.issues?.map((i) => i.field),
     ).toEqual(['Person', 'Valid to', 'Categories']);
   });

@@ -278,6 +278,7 @@ test.each([
 });
 test('a licence without an end in sight is refused', async () => {
   const made = await saveLicence(lead, {
+    userId: '',
     person: 'A',
     number: '',
     categories: 'turf',

@@ -89,7 +89,7 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   saveLicenceAction: ['change the house', gateHouse.saveLicence],
   removeLicenceAction: ['change the house', gateHouse.removeLicence],
   saveEquipmentAction: ['change the house', gateHouse.saveEquipment],
-  calibratedTodayAction: ['record', gateHouse.calibratedToday],
+  waiveCalibrationAction: ['record', (who) => gateHouse.waiveCalibration(who, { id: '', why: '' })],
   saveCrossingsAction: ['change the house', houseRules.saveCrossings],
   saveThermometerAction: ['record', houseRules.saveThermometer],
   putAwayAction: ['record', houseRules.putThermometerAway],

@@ -10,7 +10,6 @@ import {
   tryJobAgain,
 } from '@/server/house/house-rules';
 import {
-  calibratedToday,
   equipmentShape,
   gateRulesShape,
   licenceShape,
@@ -18,6 +17,8 @@ import {
   saveEquipment,
   saveGateRules,
   saveLicence,
+  waiveCalibration,
+  waiveShape,
 } from '@/server/house/gate-house';
 import { dayShape, saveDayRules } from '@/server/house/day-rules';
 import { calibrationShape, saveCalibration } from '@/server/house/calibrations';
@@ -53,7 +54,7 @@ export const saveGateRulesAction = action(gateRulesShape, saveGateRules);
 export const saveLicenceAction = action(licenceShape, saveLicence);
 export const removeLicenceAction = action(anyIdShape, removeLicence);
 export const saveEquipmentAction = action(equipmentShape, saveEquipment);
-export const calibratedTodayAction = action(anyIdShape, calibratedToday);
+export const waiveCalibrationAction = action(waiveShape, waiveCalibration);
 export const saveCrossingsAction = action(crossingsShape, saveCrossings);
 export const saveThermometerAction = action(thermometerShape, saveThermometer);
 export const putAwayAction = action(anyIdShape, putThermometerAway);

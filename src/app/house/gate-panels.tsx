@@ -5,7 +5,7 @@ import { METHODS, type Method } from '@/core/trade/terms';
 import type { StoredGateRules } from '@/data/gate-rules';
 import type { Equipment } from '@/data/equipment';
 import type { Licence } from '@/data/resources';
-import type { EquipmentInput, GateRulesInput, LicenceInput } from '@/server/house/gate-house';
+import type { EquipmentInput, GateRulesInput, LicenceInput, WaiveInput } from '@/server/house/gate-house';
 import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { StateInput, unknownState } from '@/ui/states';
@@ -193,16 +193,18 @@ export function GateRules({
 /** Whose licence is valid until when, for what. */
 export function Licences({
   licences,
+  people,
   mayPlan,
   saveLicenceAction,
   removeLicenceAction,
 }: Readonly<{
   licences: readonly Licence[];
+  people: readonly Readonly<{ userId: string; name: string }>[];
   mayPlan: boolean;
   saveLicenceAction: (input: LicenceInput) => Promise<Outcome<{ person: string }>>;
   removeLicenceAction: (input: { id: string }) => Promise<Outcome<{ id: string }>>;
 }>) {
-  const empty = { person: '', number: '', categories: '', validTo: '' };
+  const empty = { userId: people[0]?.userId ?? '', person: '', number: '', categories: '', validTo: '' };
   const [typed, setTyped] = useState<LicenceInput>(empty);
   const { run, issue, refusal, isSending } = useCommand();
   return (
@@ -215,6 +217,7 @@ export function Licences({
           >
             <span>
               <b>{l.person}</b>, {l.number}: {l.categories.join(', ')}, valid to {showFullDay(l.validTo)}
+              {l.userId === null && <span className="text-steel"> (does not sign in here)</span>}
             </span>
             {mayPlan && (
               <button
@@ -237,9 +240,25 @@ export function Licences({
             run(saveLicenceAction, typed, () => setTyped(empty));
           }}
         >
+          <Labelled name="Person" issue={issue('Person')}>
+            {(f) => (
+              <select
+                {...f}
+                value={typed.userId}
+                onChange={(e) => setTyped({ ...typed, userId: e.target.value })}
+              >
+                {people.map((p) => (
+                  <option key={p.userId} value={p.userId}>
+                    {p.name}
+                  </option>
+                ))}
+                <option value="">somebody who does not sign in here</option>
+              </select>
+            )}
+          </Labelled>
           {(
             [
-              ['person', 'Person', 'text'],
+              ...(typed.userId === '' ? [['person', 'Whole name', 'text'] as const] : []),
               ['number', 'Number', 'text'],
               ['categories', 'Categories', 'text'],
               ['validTo', 'Valid to', 'date'],
@@ -272,19 +291,54 @@ export function Licences({
   );
 }
 
+type WaiveAction = (input: WaiveInput) => Promise<Outcome<{ on: string }>>;
+
+/** Going without figures has a name and a reason: gates stand ajar by it. */
+function Waive({
+  id,
+  name,
+  waiveCalibrationAction,
+}: Readonly<{ id: string; name: string; waiveCalibrationAction: WaiveAction }>) {
+  const [why, setWhy] = useState<string | null>(null);
+  const { run, issue, refusal, isSending } = useCommand();
+  if (why === null)
+    return (
+      <button type="button" className="button py-0 md:min-h-[34px]" onClick={() => setWhy('')}>
+        Right without measuring…
+      </button>
+    );
+  return (
+    <form
+      className="flex w-full flex-wrap items-end gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        run(waiveCalibrationAction, { id, why }, () => setWhy(null));
+      }}
+    >
+      <Labelled name={`Why ${name} is right without measuring`} issue={issue('Why')}>
+        {(f) => <input {...f} maxLength={300} value={why} onChange={(e) => setWhy(e.target.value)} />}
+      </Labelled>
+      <button className="button" disabled={isSending}>
+        Write it down with my name
+      </button>
+      {refusal && <RefusalWords refusal={refusal} here="/house/means" shown={['Why']} />}
+    </form>
+  );
+}
+
 /** Sprayers and spreaders, and when each was last calibrated. */
 export function EquipmentPanel({
   equipment,
   today,
   mayPlan,
   saveEquipmentAction,
-  calibratedTodayAction,
+  waiveCalibrationAction,
 }: Readonly<{
   equipment: readonly Equipment[];
   today: Day;
   mayPlan: boolean;
   saveEquipmentAction: (input: EquipmentInput) => Promise<Outcome<{ name: string }>>;
-  calibratedTodayAction: (input: { id: string }) => Promise<Outcome<{ on: string }>>;
+  waiveCalibrationAction: WaiveAction;
 }>) {
   const show = useShows();
   const empty: EquipmentInput = { name: '', method: 'backpack', calibratedOn: '' };
@@ -309,14 +363,13 @@ export function EquipmentPanel({
                 Calibrate, or say what it is
               </Link>
             </span>
+            {e.waived && (
+              <span className="w-full text-steel">
+                Without figures: {e.waived.by} said it is right, {e.waived.why}.
+              </span>
+            )}
             {mayPlan && e.calibratedOn !== today && (
-              <button
-                type="button"
-                className="button py-0 md:min-h-[34px]"
-                onClick={() => run(calibratedTodayAction, { id: e.id })}
-              >
-                Calibrated today
-              </button>
+              <Waive id={e.id} name={e.name} waiveCalibrationAction={waiveCalibrationAction} />
             )}
           </li>
         ))}

@@ -4,7 +4,7 @@ import { houseSheet } from '@/server/house/house-rules';
 import { Link } from '@/ui/link';
 import {
   addSensorAction,
-  calibratedTodayAction,
+  waiveCalibrationAction,
   makeTokenAction,
   putAwayAction,
   removeLicenceAction,
@@ -152,6 +152,7 @@ async function Parts({ actor, part }: Readonly<{ actor: Actor; part: Part }>) {
         <div className="mt-4 grid grid-cols-1 gap-x-8 gap-y-6 lg:grid-cols-2">
           <Licences
             licences={sheet.licences}
+            people={sheet.licensable}
             mayPlan={mayChange}
             saveLicenceAction={saveLicenceAction}
             removeLicenceAction={removeLicenceAction}
@@ -161,7 +162,7 @@ async function Parts({ actor, part }: Readonly<{ actor: Actor; part: Part }>) {
             today={sheet.today}
             mayPlan={mayChange}
             saveEquipmentAction={saveEquipmentAction}
-            calibratedTodayAction={calibratedTodayAction}
+            waiveCalibrationAction={waiveCalibrationAction}
           />
           <ToolsPanel
             tools={sheet.tools}

@@ -14,24 +14,31 @@ type Due = Readonly<{
   isAjar: boolean;
 }>;
 
-/** What can go today, to be ticked in the order in which it is driven to. */
-export function ChooseStops({ due }: Readonly<{ due: readonly Due[] }>) {
+type Props = Readonly<{
+  due: readonly Due[];
+  /** the screen that is given the stops */
+  to: string;
+  title: string;
+  words: string;
+  /** what its button does */
+  button: string;
+  /** where there is nothing to choose */
+  none: string;
+}>;
+
+/** Stops to be ticked in an order. */
+export function ChooseStops({ due, to, title, words, button, none }: Props) {
   const show = useShows();
   const router = useRouter();
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const area = due
     .filter((d) => chosen.includes(d.applicationId))
     .reduce((s, d) => s + d.area, 0) as SquareMetres;
-  if (!due.length)
-    return (
-      <p className="mt-3 text-steel">
-        Nothing can go today. What is shut, and until when, stands under Today.
-      </p>
-    );
+  if (!due.length) return <p className="mt-3 text-steel">{none}</p>;
   return (
     <section className="mt-4" aria-label="Stops">
-      <h2 className="border-b-2 border-iron text-[19px]">What can go today</h2>
-      <p className="text-steel">Tick the stops in the order in which you drive to them.</p>
+      <h2 className="border-b-2 border-iron text-[19px]">{title}</h2>
+      <p className="text-steel">{words}</p>
       <ul>
         {due.map((d) => {
           const place = chosen.indexOf(d.applicationId);
@@ -72,10 +79,10 @@ export function ChooseStops({ due }: Readonly<{ due: readonly Due[] }>) {
         type="button"
         className="button button-loud sticky bottom-3 mt-3 w-full"
         disabled={!chosen.length}
-        onClick={() => router.push(`/load?stops=${chosen.join('.')}`)}
+        onClick={() => router.push(`${to}?stops=${chosen.join('.')}`)}
       >
         {chosen.length
-          ? `Load for ${plural(chosen.length, 'stop')}, ${show.area(area)}`
+          ? `${button} ${plural(chosen.length, 'stop')}, ${show.area(area)}`
           : 'Tick what you take'}
       </button>
     </section>

@@ -48,7 +48,14 @@ export default screen(async (actor, { searchParams }: PageProps<'/load'>) => {
     <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">
       <h1 className="text-[28px]">Load the morning</h1>
       <KeptCards cards={await latestCards(actor)} today={today} />
-      <ChooseStops due={due} />
+      <ChooseStops
+        due={due}
+        to="/load"
+        title="What can go today"
+        words="Tick the stops in the order in which you drive to them."
+        button="Load for"
+        none="Nothing can go today. What is shut, and until when, stands under Today."
+      />
     </div>
   );
 });

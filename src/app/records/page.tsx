@@ -4,6 +4,7 @@ import { isoDay, showFullDay } from '@/core/calendar/day';
 import { significant, SHOWS } from '@/core/units/format';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { WEEDS } from '@/core/weeds/weeds';
+import { may } from '@/data/actor';
 import { recordBook, recordQueryOf } from '@/server/records/view';
 import { Link } from '@/ui/link';
 import { YearStrip } from '@/ui/year-strip';
@@ -38,6 +39,13 @@ export default screen(async (actor, { searchParams }: PageProps<'/records'>) => 
         What was put down, the latest first. An entry is never changed or removed; a correction is an entry of
         its own.
       </p>
+      {may(actor, 'record') && (
+        <p className="mt-2">
+          <Link href="/records/sheet" className="button">
+            Enter a sheet of stops
+          </Link>
+        </p>
+      )}
       <RecordFilter
         key={asked.toString()}
         first={{

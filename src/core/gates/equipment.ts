@@ -1,6 +1,6 @@
 /**
  * Bolt: the label allows the method, and the spray that it puts on an area. Hose-end sprayers meter badly: only where the label says so.
- * Latch: what is used has been calibrated within the house's days.
+ * Latch: what is used has been calibrated within the house's days; ajar where somebody only said so, without figures.
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
@@ -52,8 +52,9 @@ export const equipment: Gate = {
     const days = rules.calibrationDays;
     const facts = { source: 'house rule', name, on, days } as const;
     const drift = used.drift ?? 0;
-    const good =
-      Math.abs(drift) > MOST_DRIFT
+    const good = used.waived
+      ? ajar({ code: 'calibration-waived', source: 'house rule', name, on, ...used.waived })
+      : Math.abs(drift) > MOST_DRIFT
         ? ajar({ code: 'calibration-drifted', source: 'house rule', name, on, drift })
         : open({ code: 'calibrated', ...facts });
     const old = shut('latch', { code: 'calibration-old', ...facts });

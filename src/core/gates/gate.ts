@@ -123,6 +123,8 @@ export type Resources = Readonly<{
     name: string;
     method: Method;
     calibratedOn: Day | null;
+    /** who said that it is right without figures; not given: there are figures */
+    waived?: Readonly<{ by: string; why: string }> | null;
     /** what it puts out, as it was last measured; not given: it was not */
     output?: ProductRate | null;
     /** that against the time before, with the same nozzle or setting: −0.12 is 12 % less; not given: not known */

@@ -166,6 +166,14 @@ describe('equipment', () => {
       'ajar calibration-runs-out',
     );
   });
+  test('ajar where somebody said without figures that it is right, with the name and the reason', () => {
+    const waived = { by: 'Pat Olson', why: 'the dealer did it' };
+    const verdict = on(equipment, owning({ ...backpack(today), waived }));
+    expect(verdict).toMatchObject({ state: 'ajar', reason: { code: 'calibration-waived', ...waived } });
+    // and shut when it is old all the same
+    const old = { ...backpack(addDays(today, -rules.calibrationDays)), waived };
+    expect(said(on(equipment, owning(old)))).toBe('shut latch calibration-old');
+  });
   test('hose-end only where the label says so; no equipment; a sheet that does not say', () => {
     const hose = { name: 'Hose', method: 'hose-end' as const, calibratedOn: today };
     expect(said(on(equipment, owning(hose)))).toBe('shut bolt method-not-on-label');

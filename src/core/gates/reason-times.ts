@@ -58,6 +58,7 @@ const REASON_TIMES: AllTimes = {
   'no-valid-licence': { lapsed: 'day' },
   calibrated: { on: 'day' },
   'calibration-drifted': { on: 'day' },
+  'calibration-waived': { on: 'day' },
   'calibration-old': { on: 'day' },
   'calibration-runs-out': { on: 'day' },
   'event-that-day': { on: 'day' },

@@ -270,6 +270,7 @@ export type Reason = Readonly<{ source: Source }> &
         days: number;
       }>
     | Readonly<{ code: 'calibration-drifted'; name: string; on: Day; drift: number }>
+    | Readonly<{ code: 'calibration-waived'; name: string; on: Day; by: string; why: string }>
     | Readonly<{ code: 'never-calibrated'; name: string }>
     /** what it puts on an area, and what the label allows */
     | Readonly<{

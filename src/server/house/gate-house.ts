@@ -10,6 +10,7 @@ import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import type { StoredGateRules } from '@/data/gate-rules';
 import { addEquipment, calibrate } from '@/data/equipment';
+import { peopleOfCompany } from '@/data/people';
 import { addLicence, dropLicence } from '@/data/resources';
 import { changed } from '../changes';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
@@ -127,8 +128,16 @@ export async function saveGateRules(actor: Actor, t: GateRulesInput): Promise<Ou
 /** A slip of the year would open a gate for ever. */
 const MOST_YEAR = 2100;
 
-export type LicenceInput = Readonly<{ person: string; number: string; categories: string; validTo: string }>;
+export type LicenceInput = Readonly<{
+  /** one of the company's people; empty: somebody who does not sign in here, by name */
+  userId: string;
+  person: string;
+  number: string;
+  categories: string;
+  validTo: string;
+}>;
 export const licenceShape = Joi.object<LicenceInput>({
+  userId: text(100),
   person: text(100),
   number: text(),
   categories: text(300),
@@ -137,9 +146,21 @@ export const licenceShape = Joi.object<LicenceInput>({
 export async function saveLicence(actor: Actor, t: LicenceInput): Promise<Outcome<{ person: string }>> {
   requirePermission(actor, 'change the house');
   const issues: Issue[] = [];
-  const person = t.person.trim();
-  if (!person)
-    issues.push({ field: 'Person', problem: 'Person is missing', remedy: 'Type whose licence it is.' });
+  const people = (await peopleOfCompany(actor.orgId)).filter((p) => p.endedAt === null);
+  const typed = t.person.trim();
+  const own = people.find((p) => (t.userId ? p.userId === t.userId : p.name === typed)) ?? null;
+  const person = own?.name ?? typed;
+  const like = own ? undefined : people.find((p) => isLike(p.name, person));
+  if (t.userId && !own)
+    issues.push({ field: 'Person', problem: 'This person does not work here', remedy: 'Choose another.' });
+  else if (!person)
+    issues.push({ field: 'Person', problem: 'Person is missing', remedy: 'Choose whose licence it is.' });
+  else if (like)
+    issues.push({
+      field: 'Person',
+      problem: `${person} may be ${like.name}, who works here`,
+      remedy: `Choose ${like.name} from the list; or type the whole name of the other.`,
+    });
   const validTo = day(t.validTo, 'Valid to', issues);
   const categories = t.categories
     .split(',')
@@ -159,10 +180,23 @@ export async function saveLicence(actor: Actor, t: LicenceInput): Promise<Outcom
     });
   if (issues.length || validTo === null) return refuse({ kind: 'invalid', issues });
   await inOrganisation(actor, async (db) => {
-    await addLicence(db, actor.orgId, { person, number: t.number.trim(), categories, validTo });
+    await addLicence(db, actor.orgId, {
+      person,
+      userId: own?.userId ?? null,
+      number: t.number.trim(),
+      categories,
+      validTo,
+    });
     await changed(db, actor, 'all');
   });
   return done({ person });
+}
+
+/** One name within the other, word by word: "Pat" and "Pat Olson" are one person in most companies. */
+function isLike(name: string, typed: string): boolean {
+  const words = (of: string) => of.toLowerCase().split(/\s+/).filter(Boolean);
+  const [a, b] = [words(name), words(typed)];
+  return b.length > 0 && (b.every((w) => a.includes(w)) || a.every((w) => b.includes(w)));
 }
 
 export async function removeLicence(actor: Actor, { id }: { id: string }): Promise<Outcome<{ id: string }>> {
@@ -197,21 +231,44 @@ export async function saveEquipment(actor: Actor, t: EquipmentInput): Promise<Ou
         remedy: `Type ${isoDay(today)} or sooner.`,
       });
     if (issues.length) return refuse({ kind: 'invalid', issues });
-    await addEquipment(db, actor.orgId, { name, method: t.method, calibratedOn });
+    await addEquipment(db, actor.orgId, {
+      name,
+      method: t.method,
+      calibratedOn,
+      waivedBy: calibratedOn === null ? '' : actor.name,
+      waivedWhy: calibratedOn === null ? '' : 'the day was typed when it was added',
+    });
     await changed(db, actor, 'all');
     return done({ name });
   });
 }
 
-/** Writes down that something was calibrated today. How it is done is for the equipment's own page. */
-export async function calibratedToday(
-  actor: Actor,
-  { id }: { id: string },
-): Promise<Outcome<{ on: string }>> {
+export type WaiveInput = Readonly<{ id: string; why: string }>;
+export const waiveShape = Joi.object<WaiveInput>({
+  id: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+  why: text(300),
+});
+/**
+ * Writes down that somebody says a thing is right without measuring it. Gates stand ajar by it, with the name: figures are
+ * for the equipment's own page.
+ */
+export async function waiveCalibration(actor: Actor, t: WaiveInput): Promise<Outcome<{ on: string }>> {
   requirePermission(actor, 'record');
+  const why = t.why.trim();
+  if (!why)
+    return refuse({
+      kind: 'invalid',
+      issues: [
+        {
+          field: 'Why',
+          problem: 'Why is missing',
+          remedy: 'Say in a few words why it was not measured, or calibrate it with figures.',
+        },
+      ],
+    });
   return inOrganisation(actor, async (db) => {
     const today = await todayOf(db, actor);
-    if (!(await calibrate(db, id, today))) return refuse({ kind: 'gone' });
+    if (!(await calibrate(db, t.id, today, { by: actor.name, why }))) return refuse({ kind: 'gone' });
     await changed(db, actor, 'all');
     return done({ on: isoDay(today) });
   });

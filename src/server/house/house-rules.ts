@@ -13,6 +13,7 @@ import type { StoredGateRules } from '@/data/gate-rules';
 import type { StoredPlanning } from '@/data/planning-rules';
 import { equipmentOf, toolsOf, type Equipment, type MeasuringTool } from '@/data/equipment';
 import { labelsOf } from '@/data/products';
+import { peopleOfCompany } from '@/data/people';
 import { licencesOf, type Licence } from '@/data/resources';
 import { houseOf, type StoredDay } from '@/data/house';
 import { retireThermometer, thermometersOf, writeThermometer, type Thermometer } from '@/data/readings';
@@ -45,6 +46,8 @@ export type HouseSheet = Readonly<{
   trucks: readonly Truck[];
   people: readonly string[];
   licences: readonly Licence[];
+  /** of whom a licence may be */
+  licensable: readonly Readonly<{ userId: string; name: string }>[];
   equipment: readonly Equipment[];
   tools: readonly MeasuringTool[];
   /** products that a cap may hold */
@@ -67,6 +70,9 @@ export async function houseSheet(actor: Actor): Promise<HouseSheet> {
   const tokens = await tokensOf(actor);
   const jobs = await queueState(actor.orgId);
   const people = await peopleOf(actor);
+  const staff = (await peopleOfCompany(actor.orgId))
+    .filter((p) => p.endedAt === null)
+    .map(({ userId, name }) => ({ userId, name }));
   return inOrganisation(actor, async (db) => {
     const house = await houseOf(db);
     const zones = (await zonesOf(db)).map((z) => ({ id: z.id, site: siteName(z) }));
@@ -87,6 +93,7 @@ export async function houseSheet(actor: Actor): Promise<HouseSheet> {
       trucks: await trucksOf(db),
       people,
       licences: await licencesOf(db),
+      licensable: staff,
       equipment: await equipmentOf(db),
       tools: await toolsOf(db),
       dryProducts: (await labelsOf(db)).now

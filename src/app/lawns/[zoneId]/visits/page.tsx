@@ -2,14 +2,17 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { DateTime } from 'luxon';
 import type { ReactNode } from 'react';
-import { showDay, showFullDay } from '@/core/calendar/day';
+import { showDay, showFullDay, yearOf } from '@/core/calendar/day';
+import { groupBy } from '@/core/group';
+import type { AddressLine } from '@/core/records/address-line';
 import type { Damage } from '@/core/records/damage';
 import type { SeasonEnd } from '@/core/records/season-end';
-import { figure, showPercent } from '@/core/units/format';
-import { AMOUNT_UNITS, isAmountUnit } from '@/core/units/rate';
+import { SHOWS, figure, showAmount, showPercent, type Shows } from '@/core/units/format';
+import { AMOUNT_UNITS, amountOf, isAmountUnit } from '@/core/units/rate';
+import { fromSquareFeet } from '@/core/units/trade';
 import { WEEDS } from '@/core/weeds/weeds';
 import { seasonEnd } from '@/server/records/season-end';
-import { visitsSheet, type VisitsSheet } from '@/server/stop/visits';
+import { visitsSheet, type PutDown, type VisitsSheet } from '@/server/stop/visits';
 import { Link } from '@/ui/link';
 import { adviceWords } from '@/ui/season-end-words';
 import { list, plural, shortName } from '@/ui/words';
@@ -33,7 +36,9 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/visit
         </Link>
       </p>
       <h1 className="text-[26px]">Season and stops at {zone.address}</h1>
+      <AtTheDoor line={sheet.line} />
       <Season season={end.season} name={sheet.zones[zone.id] ?? ''} />
+      <PutDownHere history={sheet.history} show={SHOWS[actor.units]} />
       <Damages damages={end.damages} />
       {sheet.others.length > 0 && (
         <section className="mt-6" aria-label="Looks">
@@ -81,6 +86,65 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/visit
     </div>
   );
 });
+
+/** When were you here last, what did you put down, when may I seed, mow, let the dog out? */
+function AtTheDoor({ line }: Readonly<{ line: AddressLine }>) {
+  const { last, keepOff, downAt, mowFrom, seedFrom } = line;
+  return (
+    <p aria-label="The answer at the door" className="mt-3 border-l-8 border-moss bg-paper px-3 py-2 text-lg">
+      {last === null ? (
+        <>
+          <b>Nothing was put down here yet, as far as this book goes.</b>{' '}
+        </>
+      ) : (
+        <>
+          <b>
+            Last here {showFullDay(last.day)}
+            {downAt && `, down at ${downAt}`}: {list(last.products.map((name) => shortName({ name })))} on{' '}
+            {list(last.zones)}.
+          </b>{' '}
+          People and pets: {keepOff.length ? sentence(keepOff.join('; ')) : 'keep off until dry.'}{' '}
+          {mowFrom === null ? 'Mowing: any day.' : `Mowing: from ${showFullDay(mowFrom)}.`}{' '}
+        </>
+      )}
+      Seed: {seedFrom === 'not known' ? 'not known, a label does not say.' : `from ${showFullDay(seedFrom)}.`}
+    </p>
+  );
+}
+const sentence = (words: string) => (/[.!?]$/.test(words) ? words : `${words}.`);
+
+/** Everything that went down at the address, over all zones, year by year. */
+function PutDownHere({ history, show }: Readonly<{ history: readonly PutDown[]; show: Shows }>) {
+  const years = groupBy(history, (h) => yearOf(h.day));
+  return (
+    <section className="mt-6" aria-label="Everything put down here">
+      <h2 className="border-b-2 border-iron text-[22px]">Everything put down here</h2>
+      {!history.length && <p className="mt-2">Nothing is in the book.</p>}
+      {[...years].map(([year, entries], i) => (
+        <details key={year} open={i === 0} className="border-b border-hair">
+          <summary className="flex min-h-[48px] cursor-pointer items-center font-cond text-[20px] font-semibold">
+            {year}: {plural(entries.length, 'entry', 'entries')}
+          </summary>
+          <ul>
+            {entries.map((h) => (
+              <li key={h.id} className="border-t border-hair py-1">
+                <Link href={`/records/${h.id}`} className="font-semibold">
+                  {showDay(h.day)}
+                </Link>{' '}
+                · {h.zone} · {showAmount(amountOf(h.amount, h.amountUnit), h.amountUnit)}{' '}
+                {shortName({ name: h.product })} on {show.area(fromSquareFeet(h.areaSqFt))}
+                <span className="text-steel">
+                  {h.targets.length > 0 && ` for ${list(h.targets.map((w) => WEEDS[w].name))}`} ·{' '}
+                  {h.appliedBy}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      ))}
+    </section>
+  );
+}
 
 /** What the year came to on this zone, and what it advises for the next. */
 function Season({ season: s, name }: Readonly<{ season: SeasonEnd; name: string }>) {
