@@ -1,19 +1,26 @@
 /** A line to the server that can be cut. */
 import net from 'node:net';
 
-export type Line = Readonly<{ url: string; cut: () => Promise<void>; mend: () => Promise<void> }>;
+export type Line = Readonly<{
+  url: string;
+  cut: () => Promise<void>;
+  /** @param to from now on another server is at its end */
+  mend: (to?: URL) => Promise<void>;
+}>;
 /** A line to the server that can be cut: the browser's own way of being offline does not reach its service worker. */
-export async function lineTo({ hostname, port }: URL): Promise<Line> {
+export async function lineTo(first: URL): Promise<Line> {
+  let end = first;
   const open = new Set<net.Socket>();
   let server: net.Server | null = null;
   let at = 0;
-  const mend = () =>
+  const mend = (to: URL = end) =>
     new Promise<void>((ready) => {
+      end = to;
       server = net.createServer((from) => {
-        const to = net.connect(Number(port), hostname);
+        const there = net.connect(Number(end.port), end.hostname);
         for (const [socket, other] of [
-          [from, to],
-          [to, from],
+          [from, there],
+          [there, from],
         ] as const) {
           open.add(socket);
           socket.pipe(other);

@@ -81,6 +81,17 @@ export function LikeStops({ sheet, day, missing, person, recordVisitAction }: Pr
   const isRestricted = sheet.labels.some((l) => l.restrictedUse);
   const isLeft = (i: number) => rows[i]!.isOn && done[rows[i]!.sendKey]?.kind !== 'recorded';
   const left = rows.filter((_, i) => isLeft(i)).length;
+  /** stops of which nothing else is asked than that nobody measured */
+  const notMeasured = rows
+    .filter((r) => {
+      const became = done[r.sendKey];
+      return (
+        !r.isSure &&
+        became?.kind === 'asked' &&
+        became.issues.every((i) => i.field === 'Wind' || i.field === 'Air temperature')
+      );
+    })
+    .map((r) => r.sendKey);
 
   const record = () =>
     steps(async () => {
@@ -283,6 +294,20 @@ export function LikeStops({ sheet, day, missing, person, recordVisitAction }: Pr
           />
         ))}
       </ol>
+      {notMeasured.length > 0 && (
+        <button
+          type="button"
+          className="button mt-3 w-full"
+          onClick={() =>
+            keep({
+              ...draft,
+              rows: rows.map((r) => (notMeasured.includes(r.sendKey) ? { ...r, isSure: true } : r)),
+            })
+          }
+        >
+          {plural(notMeasured.length, 'stop')}: nobody measured there. Yes to all of them
+        </button>
+      )}
       {trouble && <RefusalWords refusal={trouble} here="/records/sheet" />}
       {left > 0 ? (
         <button className="button button-loud sticky bottom-3 mt-4 w-full" disabled={isSending}>
