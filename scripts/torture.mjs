@@ -1,6 +1,7 @@
 // npm run torture [-- --minutes 5]: application, worker and database are killed at random (-9) while people write and
 // files are taken in. What was answered must be there, once; what was not answered is sent again under its key, as the
-// application's own screens do. On a demo of its own, thrown away afterwards. DEMO_TO_COPY: a database that holds one.
+// application's own screens do; phones do stops into their outbox, and their pages are killed too. On a demo of its own, thrown away afterwards. DEMO_TO_COPY: a database that holds one.
+import { spawn } from 'node:child_process';
 import { randomInt, randomUUID } from 'node:crypto';
 import fs from 'node:fs';
 import path from 'node:path';
@@ -20,6 +21,7 @@ const LOT = 'T-1';
 const BOUGHT_OZ = 100_000;
 const ROWS = 4000;
 const PATIENCE_MS = 240_000;
+const PHONES = 3;
 
 const root = path.join(DATA, 'torture');
 const own = cluster(root);
@@ -43,6 +45,7 @@ const commandId = (name) => {
   return found[0];
 };
 
+let leadEmail = '';
 let app;
 let worker;
 let cookie = '';
@@ -112,7 +115,8 @@ async function signIn() {
   const page = await (await fetch(`${app.url}/sign-in`)).text();
   for (const [, name, value] of page.matchAll(/<input type="hidden" name="([^"]+)"(?: value="([^"]*)")?/g))
     form.set(text(name), text(value ?? ''));
-  form.set('email', people.find((p) => p.role === 'lead').email);
+  leadEmail = people.find((p) => p.role === 'lead').email;
+  form.set('email', leadEmail);
   form.set('password', password);
   const entered = await fetch(`${app.url}/sign-in`, {
     method: 'POST',
@@ -128,11 +132,13 @@ async function signIn() {
 }
 
 let zones;
+let places;
 let shelf;
 /** A zone to write on, and a lot to take from. */
 async function lookAround(ownerUrl) {
   const db = connect(ownerUrl);
-  zones = (await db`select id from zone order by id`).map((z) => z.id);
+  places = await db`select id, lawn_id as "lawnId" from zone where closed_on is null order by id`;
+  zones = places.map((z) => z.id);
   const [{ id }] = await db`select id from product where name like 'Prodiamine 65 WG%' order by id limit 1`;
   const [{ day }] = await db`select to_char(now, 'YYYY-MM-DD') as day from clock`;
   await db.end();
@@ -197,6 +203,36 @@ async function bringFiles() {
   }
 }
 
+/** Phones with the app's own outbox. @returns what they had kept, and how often a page of theirs was killed */
+function carryPhones() {
+  return new Promise((told, failed) => {
+    const child = spawn(process.execPath, typescript('scripts/torture-phones.ts'), {
+      cwd: ROOT,
+      stdio: ['pipe', 'pipe', 'inherit'],
+    });
+    home.children.push(child);
+    let said = '';
+    child.stdout.on('data', (part) => (said += part));
+    child.on('close', (left) => {
+      child.ended = left ?? 1;
+      if (left === 0) told(JSON.parse(said));
+      else failed(new Error(`The phones ended with ${left}`));
+    });
+    const { productId } = shelf;
+    child.stdin.end(
+      JSON.stringify({
+        url: app.url,
+        cookie,
+        zones: places,
+        productId,
+        phones: PHONES,
+        seconds: MINUTES * 60,
+        patienceSeconds: PATIENCE_MS / 1000,
+      }),
+    );
+  });
+}
+
 const postmaster = () =>
   Number(fs.readFileSync(path.join(root, 'pg', 'postmaster.pid'), 'utf8').split('\n')[0]);
 let code = 1;
@@ -229,7 +265,8 @@ try {
     },
   };
   say(`${MINUTES} minutes of kills`);
-  const work = [...Array.from({ length: WRITERS }, write), bringFiles()];
+  const phones = carryPhones();
+  const work = [...Array.from({ length: WRITERS }, write), bringFiles(), phones];
   const failed = Promise.all(work).then(
     () => null,
     (error) => error,
@@ -275,6 +312,23 @@ try {
     keep(`${table}: rows lost`, keys.size - new Set(rows.map((r) => r.key)).size, 0);
     keep(`${table}: rows doubled`, rows.length - new Set(rows.map((r) => r.key)).size, 0);
   }
+  // of each stop everything, once: nothing of it can be there without the rest
+  const { kept, killed: pages } = await phones;
+  counts.stops = kept.length;
+  killed['page of a phone'] = pages;
+  const notes = kept.map((key) => `note ${key}`);
+  for (const [what, rows] of [
+    ['visits', await db`select send_key as key from stop_visit where send_key in ${db(kept)}`],
+    ['records', await db`select notes as key from application_record where notes in ${db(kept)}`],
+    ['notes', await db`select words as key from customer_note where words in ${db(notes)}`],
+  ]) {
+    keep(`stops: ${what} lost`, kept.length - new Set(rows.map((r) => r.key)).size, 0);
+    keep(`stops: ${what} doubled`, rows.length - new Set(rows.map((r) => r.key)).size, 0);
+  }
+  const [{ soil }] =
+    await db`select count(*)::int as soil from reading where value = 52 and depth_in = 2 and source = 'hand'
+    and taken_at > now() - interval '400 days' and person = (select name from "user" u where u.email = ${leadEmail})`;
+  keep('stops: readings of the soil', soil, kept.length);
   const [{ n }] = await db`select count(*)::int as n from stock_move where lot = ${LOT}`;
   keep('moves of the shelf', n, taken.size + 1);
   const files =
