@@ -378,29 +378,38 @@ test('twelve stops on the phone, the network cut three times, the clock two hour
   }, 150_000);
   await b.driver.get(here);
   await b.page('works without a network');
-  // refused for a moment by a busy server: it waits, and is sent again by itself
-  const answersOnce = (refusal: Refusal) =>
+  /** What the next tries of a stop are answered with; undefined: nothing, as on a dead line. */
+  const answersFirst = (answers: readonly (Readonly<{ status: number; body: string }> | undefined)[]) =>
     b.driver.executeScript(
-      `const real = window.fetch, refusal = arguments[0];
+      `const real = window.fetch, answers = arguments[0];
        window.fetch = async (url, ...more) => {
-         if (!String(url).startsWith('/api/go/stop')) return real(url, ...more);
-         window.fetch = real;
-         return Response.json({ ok: false, refusal });
+         if (!String(url).startsWith('/api/go/stop') || !answers.length) return real(url, ...more);
+         const answer = answers.shift();
+         if (!answer) throw new TypeError('Failed to fetch');
+         return new Response(answer.body, { status: answer.status });
        }`,
-      refusal,
+      answers,
     );
+  const says = (refusal: Refusal) => ({ status: 200, body: JSON.stringify({ ok: false, refusal }) });
+  // a busy server, one that fails, nonsense of something in between, half an answer, and none: it waits, and is sent again
   await begin();
   await check();
   await apply();
-  await answersOnce({ kind: 'too-much', detail: 'The server is busy.' });
+  await answersFirst([
+    says({ kind: 'too-much', detail: 'The server is busy.' }),
+    { status: 500, body: 'Internal Server Error' },
+    { status: 200, body: '<html>Welcome to the guest network</html>' },
+    { status: 200, body: '{"ok":true,"val' },
+    undefined,
+  ]);
   await finish();
-  await b.driver.wait(async () => (await records()) === 11, 150_000);
+  await b.driver.wait(async () => (await records()) === 11, 200_000);
   // refused for good: it is not lost, says why, and is finished again as it was typed
   await begin();
   await check();
   await apply();
   const last = await b.driver.getCurrentUrl();
-  await answersOnce({ kind: 'forbidden', permission: 'record' });
+  await answersFirst([says({ kind: 'forbidden', permission: 'record' })]);
   await finish();
   await b.page('not sent');
   expect(await records()).toBe(11);

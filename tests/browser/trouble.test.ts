@@ -1,7 +1,8 @@
 /** What goes wrong at work: two editors, a double click, an expired session, a dead weather service. */
-import { Key } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { DESKTOP, openBrowser, type Browser } from './driver';
 import { BASE, LEAD, LISE, PASSWORD, TOBIN } from './people';
+import { isSound } from './sound';
 
 const open: Browser[] = [];
 async function signedIn(email: string): Promise<Browser> {
@@ -221,4 +222,29 @@ test('the eleventh try on one e-mail in a quarter of an hour is stopped, right p
     }, 60_000);
   }
   await b.page('Too many tries. Wait 15 minutes');
+});
+
+test('a sheet of like stops at the desk: as planned, each its own record; what nobody measured is asked about once', async () => {
+  const b = await signedIn(LEAD);
+  await b.go('/records');
+  await b.press('Enter a sheet of stops');
+  await b.page('Or any stops that are due');
+  const boxes = await b.driver.findElements(By.css('section[aria-label="Stops"] input[type="checkbox"]'));
+  for (const box of boxes.slice(0, 3)) await box.click();
+  await b.press('Enter 3 stops');
+  await b.page('All as planned, but for what you change');
+  await isSound(b, 'A sheet of stops');
+  // the third was not done
+  await (await b.find('(//li//input[@type="checkbox"])[3]')).click();
+  await b.page('not done: it stays due');
+  await b.press('Record 2 stops');
+  const answered = await b.either('nobody measured there', 'recorded');
+  if (answered.includes('nobody measured there')) {
+    await b.press('Yes to all of them');
+    await b.press('Record ');
+  }
+  await b.page('All are recorded.');
+  expect((await b.page('All are recorded.')).match(/recorded/g)!.length).toBeGreaterThanOrEqual(3);
+  await b.press('See the records');
+  await b.page('An entry is never changed');
 });

@@ -23,7 +23,10 @@ import { forgetCustomer } from '@/server/lawns/forget-customer';
 import { noteFinding, findingShape } from '@/server/lawns/note-finding';
 import { board } from '@/server/programme/board';
 import { zoneSheet } from '@/server/programme/view';
+import { labelsOf } from '@/data/products';
+import { likeSheet, truckDays } from '@/server/records/like-stops';
 import { stopBundle } from '@/server/stop/bundle';
+import { visitsSheet } from '@/server/stop/visits';
 import { finishStop } from '@/server/stop/finish-stop';
 import { doneStopShape } from '@/server/stop/stop-shape';
 import { keepPhoto, photoShape } from '@/server/stop/keep-photo';
@@ -371,6 +374,58 @@ describe('a stop that comes from a phone', () => {
     expect(await finishStop(tobin, { ...s, sendKey: key(), form: 99 } as never, words)).toMatchObject({
       refusal: { kind: 'too-much' },
     });
+  });
+  test('with a feed that nobody planned has a record of it: gates, shelf and nitrogen know', async () => {
+    const { labels } = await inOrganisation(lead, async (db) => ({ labels: await labelsOf(db) }));
+    const feed = labels.now.find((l) => l.kind === 'fertilizer')!;
+    const s = unplannedOf(rest[1]!);
+    const z = s.zones[0]!;
+    const given = {
+      ...z.products[0]!,
+      plannedProductId: '',
+      productId: feed.id,
+      labelVersion: feed.version,
+      use: 'turf care' as const,
+      targets: [],
+      amount: '20',
+      amountUnit: feed.amountUnit,
+      tank: 2,
+    };
+    const stop = { ...s, zones: [{ ...z, products: [...z.products, given] }] };
+    expect(doneStopShape.validate(stop).error).toBeUndefined();
+    const kept = must(await finishStop(tobin, stop, words));
+    expect(kept.zones[0]!.outcome).toBe('recorded');
+    const entries = (await inOrganisation(lead, (db) => recordsOfZones(db, [z.zoneId]))).filter(
+      (r) => r.productId === feed.id && r.plannedProductId === null,
+    );
+    expect(entries).toHaveLength(1);
+    expect(entries[0]).toMatchObject({ plannedProductId: null, amount: 20, windMph: null });
+    const sheet = (await zoneSheet(lead, z.zoneId))!;
+    expect(sheet.facts.ledger.find((e) => e.id === entries[0]!.id)!.nitrogen).toBeGreaterThan(0);
+    // and the phone offers it, with what stands against it
+    const on = await today();
+    const routes = await inOrganisation(lead, (db) => routesOf(db, { from: on, to: addDays(on, 1) }));
+    const bundle = (await stopBundle(tobin, isoDay(on), routes[0]!.truckId))!;
+    const offered = bundle.stops.flatMap((x) => x.zones.flatMap((y) => y.addOns.map((o) => o.labelId)));
+    expect(offered).toContain(feed.id);
+    expect(bundle.labels.some((l) => l.id === feed.id)).toBe(true);
+  });
+  test('of a sheet at the desk: a truck’s day with what is left of it', async () => {
+    const days = await truckDays(lead);
+    const left = days.flatMap((d) => d.applicationIds);
+    expect(left.length).toBeGreaterThan(0);
+    const sheet = await likeSheet(lead, [...left, key()]);
+    expect(sheet.rows.map((r) => r.applicationId)).toEqual(left);
+    expect(sheet.rows.every((r) => r.first.products.every((p) => Number(p.amount) > 0))).toBe(true);
+    await expect(likeSheet(actor('viewer'), left)).rejects.toThrow();
+  });
+  test('stands in the history of its address, over all zones, under the line for the door', async () => {
+    const { id, lawnId } = await zoneNamed('14 Quarry Lane · front');
+    const sheet = (await visitsSheet(lead, id))!;
+    expect(sheet.zone.address).toBe('14 Quarry Lane');
+    expect(sheet.visits.every((v) => v.lawnId === lawnId)).toBe(true);
+    expect(new Set(sheet.history.map((h) => h.zone)).size).toBeGreaterThan(1);
+    expect(sheet.line.last!.day).toBe(Math.max(...sheet.history.map((h) => h.day)));
   });
   test('of another company’s lawn, or of one that is gone, it is not taken', async () => {
     const s = await doneOf(rest[3]!);

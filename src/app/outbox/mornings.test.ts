@@ -8,7 +8,7 @@ import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';
 import type { Refusal } from '@/server/entry/outcome';
 import type { Run } from '@/core/stop/run';
-import { deviceIn, openStore, type Device, type Store } from './device';
+import { deviceIn, openStore, storeInPage, type Device, type Store } from './device';
 import { isRefused, itemOf, type Item, type KeptRun } from './item';
 import { MANY_TRIES, isDue, outcomeFrom, sendTurn } from './turn';
 import { noRoomWords, stuckWords } from './words';
@@ -246,6 +246,29 @@ describe('one thing that always fails', () => {
     expect(await device.waiting()).toEqual([]);
     expect(await store.atomically(['queue'], (t) => t.queue.all())).toHaveLength(1);
   });
+});
+
+test('a browser that keeps nothing still sends, and says that it keeps nothing', async () => {
+  const device = deviceIn(storeInPage());
+  expect(device.isLasting).toBe(false);
+  const run = runOf(1, 'a');
+  await device.put([stopOf(run, 'x')], run);
+  const turn = await sendTurn(
+    device,
+    () => Promise.resolve({ ok: true, value: { zones: [] } }),
+    () => 0,
+  );
+  expect(turn).toEqual({ givenBack: [], isSignedOut: false, isEmpty: true });
+});
+test('what waits is taken back to be corrected; what is sent is not', async () => {
+  globalThis.indexedDB = new IDBFactory();
+  const device = deviceIn(await openStore('back'));
+  const run = runOf(1, 'a');
+  await device.put([stopOf(run, 'x')], { ...run, leftAt: 5 });
+  const open = { ...run, leftAt: null, sendKey: 'b' };
+  expect(await device.takeBack('a', open)).toBe(true);
+  expect([await device.waiting(), (await device.runs())[0]]).toEqual([[], open]);
+  expect(await device.takeBack('a', open)).toBe(false);
 });
 
 test.each([
