@@ -31,7 +31,7 @@ export type Store = Readonly<{
 }>;
 
 /** In the browser's own database. */
-export function storeIn(db: IDBPDatabase<Kept>): Store {
+function storeIn(db: IDBPDatabase<Kept>): Store {
   return {
     isLasting: true,
     async atomically(names, work) {

@@ -23,11 +23,11 @@ export type SheetRow = Readonly<{
 }>;
 
 /** A measurement counts for work that began so many minutes before or after it; common practice, no source. */
-export const NEAR_MINUTES = 30;
+const NEAR_MINUTES = 30;
 
 const CLOCK = /^([01]\d|2[0-3]):([0-5]\d)$/;
 /** Minutes from midnight; null: it is no time. */
-export function minutesOf(clock: string): number | null {
+function minutesOf(clock: string): number | null {
   const found = CLOCK.exec(clock);
   return found ? Number(found[1]) * 60 + Number(found[2]) : null;
 }

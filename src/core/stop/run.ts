@@ -221,7 +221,7 @@ export function seenIn(run: Pick<Run, 'wind' | 'air' | 'green' | 'leafWet' | 'bl
 }
 
 /** Whether anything is sprayed on a zone, add-ons too. */
-export const isSprayedOn = (zone: BundleZone, of: ZoneRun | undefined, bundle: StopBundle): boolean =>
+const isSprayedOn = (zone: BundleZone, of: ZoneRun | undefined, bundle: StopBundle): boolean =>
   [...zone.products, ...(of ? addOnsOf(of) : [])].some((p) => !isGranule(labelOf(bundle, p)));
 
 /** What stands against beginning on a zone, by what is seen there now. @param hour of the company's clock */
