@@ -44,13 +44,15 @@ export function AskedList({ asked, today, show, mayRecord }: Props) {
             Was it not done? Skip it on the lawn’s screen.
           </Item>
         ))}
-        {doubles.map((d) => (
+        {doubles.map((d, i) => (
           <Item
-            key={`d${d.id}${d.zoneId}`}
+            key={`d${d.id}${i}`}
             href={`/lawns/${d.zoneId}/visits`}
-            head={`Look at both entries: ${d.site}`}
+            head={`Look at ${d.isDouble ? 'both entries' : 'the stop'}: ${d.site}`}
           >
-            What {d.person} did on {showWeekday(d.day)} was not entered: {d.words}.
+            {d.isEntered
+              ? `${d.person}, ${showWeekday(d.day)}: ${d.words}`
+              : `What ${d.person} did on ${showWeekday(d.day)} was not entered: ${d.words}`}
           </Item>
         ))}
         {wentAhead.map((w) => (

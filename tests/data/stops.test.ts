@@ -410,6 +410,32 @@ describe('a stop that comes from a phone', () => {
     expect(offered).toContain(feed.id);
     expect(bundle.labels.some((l) => l.id === feed.id)).toBe(true);
   });
+  test('with a restricted product and nobody licensed is recorded all the same, and told to the lead', async () => {
+    const book = await inOrganisation(lead, (db) => labelsOf(db));
+    const strict = book.now.find((l) => l.restrictedUse)!;
+    const s = unplannedOf(rest[1]!, { certifiedBy: 'Lise Corran' });
+    const z = s.zones[0]!;
+    const product = {
+      ...z.products[0]!,
+      plannedProductId: '',
+      productId: strict.id,
+      labelVersion: strict.version,
+      use: 'post-emergent' as const,
+      targets: [],
+      amount: '1',
+      amountUnit: strict.amountUnit,
+    };
+    const kept = must(await finishStop(tobin, { ...s, zones: [{ ...z, products: [product] }] }, words));
+    expect(kept.zones[0]!.outcome).toBe('recorded');
+    expect(kept.zones[0]!.words).toContain('Lise Corran has no licence on file');
+    const { doubles } = (await board(lead)).asked;
+    expect(
+      doubles
+        .filter((d) => d.zoneId === z.zoneId && d.isEntered)
+        .map((d) => d.words)
+        .join(),
+    ).toContain('no licence on file');
+  });
   test('of a sheet at the desk: a truck’s day with what is left of it', async () => {
     const days = await truckDays(lead);
     const left = days.flatMap((d) => d.applicationIds);

@@ -23,8 +23,17 @@ export type Asked = Readonly<{
   unrecorded: readonly (Visit & Readonly<{ left: number }>)[];
   /** visits ahead whose customers want notice and have none */
   notices: readonly Visit[];
-  /** stops of the last days of which not all was entered, for who was there and who was first */
-  doubles: readonly (OfZone & Readonly<{ id: string; day: Day; person: string; words: string }>)[];
+  /** stops that were not all entered as they were sent */
+  doubles: readonly (OfZone &
+    Readonly<{
+      id: string;
+      day: Day;
+      person: string;
+      /** somebody else recorded it before */
+      isDouble: boolean;
+      isEntered: boolean;
+      words: string;
+    }>)[];
   /** work of the last days that was begun though what was measured there shut a gate */
   wentAhead: readonly Readonly<{
     recordId: string;
@@ -80,9 +89,15 @@ export async function askedOf(db: Transaction, { rules }: House, today: Day): Pr
           .filter((o) => o.words !== '')
           .map((o) => ({
             zoneId: o.zoneId,
+            isDouble: o.outcome === 'already',
+            isEntered: o.outcome === 'recorded',
             words: o.outcome === 'already' ? `recorded before by ${o.words}` : o.words,
           })),
-        ...v.body.refused.flatMap((r) => (first ? [{ zoneId: first.zoneId, words: r.words }] : [])),
+        ...v.body.refused.flatMap((r) =>
+          first
+            ? [{ zoneId: first.zoneId, isDouble: false, isEntered: false, words: `${r.part}: ${r.words}` }]
+            : [],
+        ),
       ].map((o) => ({ ...o, id: v.id, site: site(o.zoneId), day: v.day, person: v.person }));
     }),
     wentAhead: (await wentAhead(db, addDays(today, -TOLD_DAYS), SHOWN)).map((e) => ({

@@ -70,8 +70,11 @@ export type SaidThere = Pick<SeenNow, 'green' | 'stages' | 'isLeafWet' | 'isInBl
     /** the label as it was taken along, by product: a sheet that was changed since is not the one in hand */
     versions: ReadonlyMap<string, number>;
   }>;
-/** @property isOffPlan of a stop: the plan that it went by is not there any more */
-export type VisitRecorded = Readonly<{ recordId: string; isOffPlan: boolean }>;
+/**
+ * @property isOffPlan of a stop: the plan that it went by is not there any more
+ * @property unanswered of a stop: who answers for it under a licence was not known, or is not any more
+ */
+export type VisitRecorded = Readonly<{ recordId: string; isOffPlan: boolean; unanswered: readonly Issue[] }>;
 const NOBODY_LOOKED = { green: null, stages: [], isLeafWet: null, isInBloom: null } as const;
 
 const typed = (most: number) => Joi.string().allow('').max(most).required();
@@ -195,7 +198,8 @@ export async function recordVisitIn(
     ? wordIn(input.corrects.reason, 'Reason', 'Say in a few words what was wrong.')
     : null;
   // what nobody measured can be told; who answers for it must be named, but where the work is long done
-  const asked = read.lacking.filter((i) => i.field === 'Certified applicator' && !there);
+  const unanswered = read.lacking.filter((i) => i.field === 'Certified applicator');
+  const asked = there ? [] : unanswered;
   const issues = [...(read.ok ? [] : read.issues), ...asked, ...(reason && !reason.ok ? [reason.issue] : [])];
   // all at once: what may be left out is named beside what must be mended
   if (!read.ok || issues.length)
@@ -224,7 +228,7 @@ export async function recordVisitIn(
         },
       ],
     });
-  if (sent) return done({ recordId: sent.id, isOffPlan });
+  if (sent) return done({ recordId: sent.id, isOffPlan, unanswered });
   const standing = corrected
     ? corrected.correctedById
     : visit.products.map((u) => plannedOf(u.plannedProductId)?.recordId).find(Boolean);
@@ -263,7 +267,7 @@ export async function recordVisitIn(
   }
   // what is left on the shelf is for all that is planned with it
   await changed(db, actor, { zones: [zone.id], products: visit.products.map((u) => u.label.id) });
-  return done({ recordId, isOffPlan });
+  return done({ recordId, isOffPlan, unanswered });
 
   /** What an entry of one product holds besides the visit's own figures. */
   function entryOf(u: VisitProduct, i: number) {

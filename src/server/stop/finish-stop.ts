@@ -170,7 +170,7 @@ async function keepStop(actor: Actor, sent: SentStop, words: ReasonThen): Promis
             ...common,
             kind: 'turf green',
             word: '',
-            figure: found.green * 100,
+            figure: Number((found.green * 100).toFixed(6)),
             sendKey: partKey(s!.sendKey, part++),
           });
         for (const { weed, stage } of found.stages)
@@ -229,9 +229,12 @@ async function outcomeOf(db: Transaction, zoneId: string, o: Outcome<VisitRecord
     return {
       zoneId,
       outcome: 'recorded',
-      words: o.value.isOffPlan
-        ? 'It is not planned here any more: somebody moved or removed it. It is recorded as other work.'
-        : '',
+      words: [
+        ...(o.value.isOffPlan
+          ? ['It is not planned here any more: somebody moved or removed it. It is recorded as other work.']
+          : []),
+        ...o.value.unanswered.map((i) => `${i.problem}.`),
+      ].join(' '),
       recordId: o.value.recordId,
     };
   const { refusal } = o;

@@ -25,13 +25,15 @@ type Props = Readonly<{
   code: string;
   mayRecord: boolean;
   userId: string;
+  /** who is signed in, by name */
+  person: string;
 }>;
 
 const isTicks = (v: unknown): v is Ticks =>
   typeof v === 'object' && v !== null && Object.values(v).every((x) => typeof x === 'boolean');
 
 /** A kept card at the tailgate. Its ticks stay on this device, with a network or without. */
-export function CardScreen({ stored, code, mayRecord, userId }: Props) {
+export function CardScreen({ stored, code, mayRecord, userId, person }: Props) {
   const { id, card } = stored;
   const show = useShows();
   const [ticks, keepTicks] = useKept<Ticks>(`card:${id}`, {}, isTicks);
@@ -77,7 +79,7 @@ export function CardScreen({ stored, code, mayRecord, userId }: Props) {
           Print: one page (PDF)
         </a>
       </p>
-      {mayRecord && <Measured stored={stored} userId={userId} />}
+      {mayRecord && <Measured stored={stored} userId={userId} person={person} />}
       {mayRecord && (
         <section className="no-print mt-4" aria-label="Records">
           <h2 className="border-b-2 border-iron text-[19px]">Put down: record it</h2>
@@ -110,7 +112,11 @@ const unitOf = ({ measured, label }: LoadCard['products'][number]): Unit =>
       : { unit: 'g', inSi: 0.001 };
 
 /** What really went in, where it was not what the card says: written once, and each record begins with it. */
-function Measured({ stored: { id, card, measured, measuredBy }, userId }: Pick<Props, 'stored' | 'userId'>) {
+function Measured({
+  stored: { id, card, measured, measuredBy },
+  userId,
+  person,
+}: Pick<Props, 'stored' | 'userId' | 'person'>) {
   const show = useShows();
   const asked = card.products.map((p) => {
     const { unit, inSi } = unitOf(p);
@@ -140,7 +146,7 @@ function Measured({ stored: { id, card, measured, measuredBy }, userId }: Pick<P
     const old = oldMeasured(id);
     if (old) void put([measuredItem(old)]).then((kept) => kept && localStorage.removeItem(oldKey(id)));
   }, [id, put]);
-  const by = measured ? measuredBy : answer && !refused ? 'you' : null;
+  const by = measured ? measuredBy : answer && !refused ? person : null;
   if (by !== null)
     return (
       <p role="status" className="mt-3 border-l-4 border-moss bg-paper px-3 py-2">

@@ -15,5 +15,13 @@ export default screen(async (actor, { params }: PageProps<'/load/[cardId]'>) => 
   const stored = isId(cardId) ? await loadCardSheet(actor, cardId) : null;
   if (!stored) notFound();
   const code = await QRCode.toString(recordAddress(stored), { type: 'svg', margin: 0 });
-  return <CardScreen stored={stored} code={code} userId={actor.userId} mayRecord={may(actor, 'record')} />;
+  return (
+    <CardScreen
+      stored={stored}
+      code={code}
+      userId={actor.userId}
+      person={actor.name}
+      mayRecord={may(actor, 'record')}
+    />
+  );
 });
