@@ -146,7 +146,6 @@ try {
   await phone.page('Wind from');
   await phone.type(await phone.field('Wind, mph'), '12');
   await phone.page('SHUT, Wind');
-  await phone.driver.executeScript('scrollTo(0, 330)');
   await keep(phone, 'phone-stop');
   await phone.go(QUARRY);
   await phone.press('Mix card');
