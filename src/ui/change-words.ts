@@ -36,6 +36,8 @@ const FIELD_WORDS: Readonly<Record<string, string | readonly [words: string, mea
   closed_on: 'closed',
   closed_why: 'why closed',
   calibrated_on: 'calibrated',
+  waived_by: 'right without figures, by',
+  waived_why: 'why without figures',
   concrete_edge_ft: ['edge along concrete', 'length'],
   densityLbPerGal: ['density', 'density'],
   earliest_on: 'not before',
@@ -129,7 +131,10 @@ export function fieldChanges({ action, name, was, now }: Changed, show: Shows): 
     const words = valueWords(value);
     return measure ? asTyped(words, measure, show.system) : words;
   };
-  const fields = [...new Set([...Object.keys(was), ...Object.keys(now)])].sort();
+  // a person's name stands beside their number
+  const fields = [...new Set([...Object.keys(was), ...Object.keys(now)])]
+    .filter((f) => f !== 'user_id')
+    .sort();
   return (
     fields
       .map((f) => ({ field: fieldWords(f, show), was: told(f, was[f]), now: told(f, now[f]) }))
