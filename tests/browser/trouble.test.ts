@@ -230,12 +230,17 @@ test('a sheet of like stops at the desk: as planned, each its own record; what n
   await b.press('Enter a sheet of stops');
   await b.page('Or any stops that are due');
   const boxes = await b.driver.findElements(By.css('section[aria-label="Stops"] input[type="checkbox"]'));
-  for (const box of boxes.slice(0, 3)) await box.click();
+  for (const box of boxes.slice(0, 3)) {
+    await b.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', box);
+    await box.click();
+  }
   await b.press('Enter 3 stops');
   await b.page('All as planned, but for what you change');
   await isSound(b, 'A sheet of stops');
   // the third was not done
-  await (await b.find('(//li//input[@type="checkbox"])[3]')).click();
+  const third = await b.find('(//li//input[@type="checkbox"])[3]');
+  await b.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', third);
+  await third.click();
   await b.page('not done: it stays due');
   await b.press('Record 2 stops');
   const answered = await b.either('nobody measured there', 'recorded');
