@@ -243,7 +243,7 @@ test('a sheet of like stops at the desk: as planned, each its own record; what n
   await third.click();
   await b.page('not done: it stays due');
   await b.press('Record 2 stops');
-  const answered = await b.either('nobody measured there', 'recorded');
+  const answered = await b.either('nobody measured there', 'All are recorded.');
   if (answered.includes('nobody measured there')) {
     await b.press('Yes to all of them');
     await b.press('Record ');
