@@ -5,7 +5,7 @@ import type { SquareMetres } from '@/core/units/quantity';
 import { useShows } from '@/ui/units';
 import { list, plural } from '@/ui/words';
 
-type Due = Readonly<{
+export type Due = Readonly<{
   applicationId: string;
   site: string;
   area: SquareMetres;

@@ -6,6 +6,7 @@ import { isId } from '../ids';
 import { screen } from '../screen';
 import { keepCardsAction } from './actions';
 import { ChooseStops } from './choose-stops';
+import { dueLines } from './due-lines';
 import { KeptCards } from './kept-cards';
 import { LoadScreen } from './load-screen';
 
@@ -30,20 +31,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/load'>) => {
     );
   }
   const { groups, today } = await board(actor, MOST_SHOWN);
-  const due = groups
-    .filter((g) => g.group === 'open' || g.group === 'ajar')
-    .flatMap((g) =>
-      g.stops.flatMap((s) =>
-        s.lines.map((l) => ({
-          applicationId: l.applicationId,
-          site: `${s.address} · ${l.zoneName}`,
-          area: l.area,
-          purpose: l.purpose,
-          products: l.products.map((p) => p.name),
-          isAjar: g.group === 'ajar',
-        })),
-      ),
-    );
+  const due = dueLines(groups.filter((g) => g.group === 'open' || g.group === 'ajar'));
   return (
     <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">
       <h1 className="text-[28px]">Load the morning</h1>

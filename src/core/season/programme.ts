@@ -28,6 +28,18 @@ export type PlannedApplication = Readonly<{
   skipped: Readonly<{ why: string; by: string; on: Day }> | null;
 }>;
 
+/** An application of one day as gates are asked about it, that nobody has planned or skipped. */
+export const visitOn = (id: string, day: Day, products: readonly PlannedProduct[]): PlannedApplication => ({
+  id,
+  purpose: '',
+  plannedOn: day,
+  earliest: null,
+  latest: null,
+  doneOn: null,
+  skipped: null,
+  products,
+});
+
 /** A rate above this is a slip in any unit of the trade. */
 export const MOST_RATE = 1000;
 /** More products are no tank that anybody mixes. */

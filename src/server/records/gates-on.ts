@@ -8,7 +8,7 @@ import type { Reason } from '@/core/gates/reason';
 import { skyAt } from '@/core/gates/sky';
 import { productsOf, windowOf } from '@/core/gates/window';
 import { hourOfClock, type Visit } from '@/core/records/visit';
-import { contextOf, type PlannedApplication, type PlannedProduct } from '@/core/season/programme';
+import { contextOf, visitOn, type PlannedProduct } from '@/core/season/programme';
 import { checkNow, measuredGates, type SeenNow } from '@/core/stop/seen-now';
 import type { Celsius, MetresPerSecond } from '@/core/units/quantity';
 import { plainReason, type GateThen, type GatesThen } from '@/data/gates-then';
@@ -60,15 +60,10 @@ export function gatesOn({
     ledger: book.facts.ledger.filter((e) => e.id !== corrected?.id),
   };
   const id = planned?.id ?? 'unplanned';
-  const work: PlannedApplication = {
+  const work = visitOn(
     id,
-    purpose: '',
-    plannedOn: day,
-    earliest: null,
-    latest: null,
-    doneOn: null,
-    skipped: null,
-    products: visit.products.map((u, i): PlannedProduct => {
+    day,
+    visit.products.map((u, i): PlannedProduct => {
       const of = planned?.products.find((p) => p.id === u.plannedProductId);
       return {
         id: of?.id ?? `used-${i}`,
@@ -84,7 +79,7 @@ export function gatesOn({
         recordId: null,
       };
     }),
-  };
+  );
   const others = book.applications.filter((a) => a.id !== id);
   const context = contextOf([...others, work], id, facts);
   const { lanes } = windowOf(context, { from: day, to: addDays(day, 1) });

@@ -16,7 +16,7 @@ import {
   type BundleZone,
   type StopBundle,
 } from '@/core/stop/bundle';
-import { contextOf, isOpen, type PlannedApplication, type PlannedProduct } from '@/core/season/programme';
+import { contextOf, isOpen, visitOn, type PlannedProduct } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
 import { SHOWS, showRate, type Shows } from '@/core/units/format';
 import { isAmountUnit } from '@/core/units/rate';
@@ -261,16 +261,7 @@ function addOnsOf(
         tie: null,
         recordId: null,
       };
-      const visit: PlannedApplication = {
-        id: 'add-on',
-        purpose: '',
-        plannedOn: day,
-        earliest: null,
-        latest: null,
-        doneOn: null,
-        skipped: null,
-        products: [one],
-      };
+      const visit = visitOn('add-on', day, [one]);
       const context = contextOf([...book.applications, visit], visit.id, facts);
       const { lanes } = windowOf(context, { from: day, to: addDays(day, 1) }, DAY_GATES);
       return {

@@ -8,6 +8,7 @@ import { plural } from '@/ui/words';
 import { isId } from '../../ids';
 import { recordVisitAction } from '../../lawns/[zoneId]/actions';
 import { ChooseStops } from '../../load/choose-stops';
+import { dueLines } from '../../load/due-lines';
 import { screen } from '../../screen';
 import { LikeStops } from './like-stops';
 
@@ -40,18 +41,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/records/sheet'
   }
   const days = await truckDays(actor);
   const { groups } = await board(actor, MOST_SHOWN);
-  const due = groups.flatMap((g) =>
-    g.stops.flatMap((s) =>
-      s.lines.map((l) => ({
-        applicationId: l.applicationId,
-        site: `${s.address} · ${l.zoneName}`,
-        area: l.area,
-        purpose: l.purpose,
-        products: l.products.map((p) => p.name),
-        isAjar: g.group === 'ajar',
-      })),
-    ),
-  );
+  const due = dueLines(groups);
   return (
     <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">
       <h1 className="text-[28px]">Enter a sheet of stops</h1>
