@@ -1,67 +1,20 @@
 /** The short way through a round; bundle and street are invented. */
 import { addDays } from '@/core/calendar/day';
-import { context, label, today } from '../../../tests/support/gate-context';
-import { rateOf } from '@/core/units/rate';
+import { label, today } from '../../../tests/support/gate-context';
+import { stopAtLawn, stopProduct, stopZone } from '../../../tests/support/stop-world';
 import type { BundleStop, StopBundle } from './bundle';
 import { CARRIED_MINUTES, carriedTo, nextStep, nextStop, wornTick } from './path';
 import { beginRun, lacksOf, type Run } from './run';
 
-const { ledger: _l, outlook: _o, forecast: _f, recent: _r, ...facts } = context();
 const granule = { ...label, id: 'granule', formulation: 'G' as const };
 const strict = { ...label, id: 'strict', restrictedUse: true };
-const stopAt = (address: string, labelId = label.id): BundleStop => ({
-  lawnId: address,
-  address,
-  customer: 'Abel',
-  hazards: '',
-  notes: '',
-  waters: '',
-  isPlaced: true,
-  begin: 480,
-  end: 500,
-  sign: 'TREATED',
-  after: 'Dear Abel',
-  expect: '',
-  zones: [
-    {
-      zoneId: `z ${address}`,
-      name: 'front',
-      applicationId: 'a',
-      turf: 'tall fescue',
-      area: 557 as never,
-      purpose: 'Spring round',
-      products: [
-        {
-          plannedProductId: 'p',
-          labelId,
-          position: 1,
-          tank: 1,
-          use: 'pre-emergent',
-          targets: [],
-          method: null,
-          place: { on: 'zone' },
-          rate: rateOf(0.4, 'oz/1000sqft'),
-          area: '6000',
-          amount: '2.4',
-          amountUnit: 'oz',
-          ground: '',
-        },
-      ],
-      water: '6',
-      method: 'boom',
-      equipment: 'Skid tank',
-      facts,
-      held: [],
-      why: '',
-      concreteFt: 0,
-      bedFt: 0,
-      keptOut: '',
-      doneBy: '',
-      recorded: [],
-      addOns: [],
-    },
-  ],
-});
+const stopAt = (address: string, labelId = label.id): BundleStop =>
+  stopAtLawn({
+    lawnId: address,
+    address,
+    isPlaced: true,
+    zones: [stopZone({ zoneId: `z ${address}`, products: [stopProduct({ labelId })] })],
+  });
 const street = Array.from({ length: 12 }, (_, i) => stopAt(`${i + 1} Lantern Row`));
 const away = stopAt('7 Kiln Hill');
 const bundle: StopBundle = {

@@ -6,9 +6,9 @@ import { isoDay, type Day } from '@/core/calendar/day';
 import type { VisitTyped } from '@/core/records/visit';
 import { POSSIBLE } from '@/core/ground/plausible';
 import { parseFigure, type Issue } from '@/core/units/parse';
-import { STAGES, isWeed, type Stage, type Weed } from '@/core/weeds/weeds';
 import type { DoneStop, DoneZone } from './bundle';
 import { clockIn, companyTime, type ClockTime } from './clock';
+import { stageSeen, type SeenNow } from './seen-now';
 
 /** The company's clock where a stop is read. */
 export type CompanyClock = Readonly<{
@@ -63,7 +63,7 @@ export function dayLeft(s: Pick<DoneStop, 'leftAt' | 'sentAt'>, { now, timeZone 
 export type Findings = Readonly<{
   /** share of the leaf that is green, 0 to 1; null: nobody looked */
   green: number | null;
-  stages: readonly Readonly<{ weed: Weed; stage: Stage }>[];
+  stages: SeenNow['stages'];
   /** °F at two inches in the open; null: nobody measured */
   soil: number | null;
   /** what was typed and is no finding; the field says which */
@@ -86,10 +86,9 @@ export function findingsOf(s: Pick<DoneStop, 'seen' | 'stages'>): Findings {
   return {
     green: green === null ? null : green / 100,
     soil,
-    stages: s.stages.flatMap((seen): { weed: Weed; stage: Stage }[] => {
-      const [weed = '', named = ''] = seen.split('|');
-      const stage = STAGES.find((x) => x === named);
-      return isWeed(weed) && stage ? [{ weed, stage }] : [];
+    stages: s.stages.flatMap((seen) => {
+      const [weed = '', stage = ''] = seen.split('|');
+      return stageSeen(weed, stage);
     }),
     issues,
   };

@@ -1,8 +1,8 @@
 /** A stop from its arrival to what is sent; the bundle is invented. */
 import { L_PER_GAL, fromMilesPerHour } from '@/core/units/trade';
-import { context, label, leafLabel, today } from '../../../tests/support/gate-context';
-import { rateOf } from '@/core/units/rate';
-import type { BundleProduct, BundleStop, BundleZone, StopBundle } from './bundle';
+import { label, leafLabel, today } from '../../../tests/support/gate-context';
+import { stopAtLawn, stopProduct, stopZone } from '../../../tests/support/stop-world';
+import type { BundleZone, StopBundle } from './bundle';
 import {
   amountsByLevel,
   beginRun,
@@ -17,60 +17,12 @@ import {
   type ZoneRun,
 } from './run';
 
-const { ledger: _l, outlook: _o, forecast: _f, recent: _r, ...facts } = context();
-const product = (id: string, labelId: string, amount: string): BundleProduct => ({
-  plannedProductId: id,
-  labelId,
-  position: 1,
-  tank: 1,
-  use: 'pre-emergent',
-  targets: [],
-  method: null,
-  place: { on: 'zone' },
-  rate: rateOf(0.4, 'oz/1000sqft'),
-  area: '6000',
-  amount,
-  amountUnit: 'oz',
-  ground: '',
-});
+const product = (id: string, labelId: string, amount: string) =>
+  stopProduct({ plannedProductId: id, labelId, amount });
 const granule = { ...label, id: 'granule', formulation: 'G' as const };
-const zone = (zoneId: string, over: Partial<BundleZone> = {}): BundleZone => ({
-  zoneId,
-  name: zoneId,
-  applicationId: `a-${zoneId}`,
-  turf: 'tall fescue',
-  area: 557 as BundleZone['area'],
-  purpose: 'Spring round',
-  products: [product('p1', label.id, '2.4')],
-  water: '6',
-  method: 'boom',
-  equipment: 'Skid tank',
-  facts,
-  held: [],
-  why: '',
-  concreteFt: 0,
-  bedFt: 0,
-  keptOut: '',
-  doneBy: '',
-  recorded: [],
-  addOns: [],
-  ...over,
-});
-const stop: BundleStop = {
-  lawnId: 'lawn',
-  address: '3 Tilling Lane',
-  customer: 'Abel',
-  hazards: '',
-  notes: '',
-  waters: '',
-  isPlaced: false,
-  begin: 480,
-  end: 500,
-  zones: [zone('front')],
-  sign: 'TREATED',
-  after: 'Dear Abel',
-  expect: '',
-};
+const zone = (zoneId: string, over: Partial<BundleZone> = {}) =>
+  stopZone({ zoneId, name: zoneId, applicationId: `a-${zoneId}`, ...over });
+const stop = stopAtLawn();
 const bundle: StopBundle = {
   version: 2,
   madeAt: 0,

@@ -6,7 +6,6 @@ import type { Use } from '@/core/trade/terms';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { amountOf, rateFrom } from '@/core/units/rate';
 import { fromFahrenheit, fromMilesPerHour, fromSquareFeet, L_PER_GAL } from '@/core/units/trade';
-import { STAGES, isWeed, type Stage, type Weed } from '@/core/weeds/weeds';
 import {
   STOP_FORM,
   type BundleProduct,
@@ -19,7 +18,7 @@ import {
 } from './bundle';
 import { MOST_WAIT_MS, clockIn } from './clock';
 import { findingsOf, visitOf } from './read-stop';
-import { checkNow, mayBegin, type Checked, type SeenNow } from './seen-now';
+import { checkNow, mayBegin, stageSeen, type Checked, type SeenNow } from './seen-now';
 import { OFF_PLAN, offPlan, usedByLevel } from './used';
 
 export const STEPS = [
@@ -213,10 +212,7 @@ export function seenIn(run: Pick<Run, 'wind' | 'air' | 'green' | 'leafWet' | 'bl
     green: green === null ? null : green / 100,
     isLeafWet: run.leafWet,
     isInBloom: run.bloom,
-    stages: Object.entries(run.stages).flatMap(([weed, stage]): { weed: Weed; stage: Stage }[] => {
-      const known = STAGES.find((s) => s === stage);
-      return isWeed(weed) && known ? [{ weed, stage: known }] : [];
-    }),
+    stages: Object.entries(run.stages).flatMap(([weed, stage]) => stageSeen(weed, stage)),
   };
 }
 

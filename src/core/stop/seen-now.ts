@@ -14,7 +14,7 @@ import { isGranule } from '@/core/products/label';
 import { worksOnLeaf, type ApplicationProduct } from '@/core/products/application';
 import type { Celsius, MetresPerSecond } from '@/core/units/quantity';
 import type { Forecast } from '@/core/weather/series';
-import type { Stage, Weed } from '@/core/weeds/weeds';
+import { STAGES, isWeed, type Stage, type Weed } from '@/core/weeds/weeds';
 
 /** What was seen or measured; null: nobody looked. */
 export type SeenNow = Readonly<{
@@ -27,6 +27,12 @@ export type SeenNow = Readonly<{
   /** clover, dandelion or other weeds flower, and bees may be there */
   isInBloom: boolean | null;
 }>;
+
+/** A weed and how far it is, as they are kept and sent; none where either is not known here. */
+export function stageSeen(weed: string, named: string): SeenNow['stages'] {
+  const stage = STAGES.find((s) => s === named);
+  return isWeed(weed) && stage ? [{ weed, stage }] : [];
+}
 
 /** What the gates know of a zone without its sky and its book. */
 export type StopFacts = Omit<Facts, 'ledger' | 'outlook' | 'forecast' | 'recent'>;

@@ -9,16 +9,15 @@ import { DateTime } from 'luxon';
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import type { Label } from '@/core/products/label';
 import { readVisit } from '@/core/records/visit';
-import type { BundleProduct, BundleZone, StopBundle } from '@/core/stop/bundle';
+import type { StopBundle } from '@/core/stop/bundle';
 import { stopFrom } from '@/core/stop/forms';
 import { CLOCK_WAS_OFF, findingsOf, visitOf } from '@/core/stop/read-stop';
 import { beginRun, doneStopOf, lacksOf, type Run, type ZoneRun } from '@/core/stop/run';
 import { asTrade } from '@/core/units/measures';
-import { rateOf } from '@/core/units/rate';
-import { context, label } from '../../../tests/support/gate-context';
+import { label } from '../../../tests/support/gate-context';
+import { stopAtLawn, stopProduct, stopZone } from '../../../tests/support/stop-world';
 import { doneStopShape } from './stop-shape';
 
-const { ledger: _l, outlook: _o, forecast: _f, recent: _r, ...facts } = context();
 const HOUR = 3_600_000;
 const id = (n: number) => `00000000-0000-4000-8000-00000000000${n}`;
 /** As the phone took them along in the morning. */
@@ -78,57 +77,24 @@ function stopOf(w: World) {
   const real = DateTime.fromObject({ year: 1970, hour: w.hour }, { zone: w.timeZone })
     .plus({ days: w.day })
     .toMillis();
-  const zone: BundleZone = {
+  const zone = stopZone({
     zoneId: crypto.randomUUID(),
-    name: 'front',
     applicationId: crypto.randomUUID(),
-    turf: 'tall fescue',
-    area: 557 as BundleZone['area'],
-    purpose: '',
-    products: w.products.map((p, i): BundleProduct => ({
-      plannedProductId: crypto.randomUUID(),
-      labelId: p.labelId,
-      position: i + 1,
-      tank: 1,
-      use: 'pre-emergent',
-      targets: [],
-      method: null,
-      place: { on: 'zone' },
-      rate: rateOf(0.4, 'oz/1000sqft'),
-      area: p.area,
-      amount: p.amount,
-      amountUnit: LABELS.find((l) => l.id === p.labelId)!.amountUnit,
-      ground: p.on === 'spots' ? 'gate' : '',
-    })),
     water: w.water,
-    method: '',
-    equipment: '',
-    facts,
-    held: [],
-    why: '',
-    concreteFt: 0,
-    bedFt: 0,
-    keptOut: '',
-    doneBy: '',
-    recorded: [],
-    addOns: [],
-  };
+    products: w.products.map((p, i) =>
+      stopProduct({
+        plannedProductId: crypto.randomUUID(),
+        labelId: p.labelId,
+        position: i + 1,
+        area: p.area,
+        amount: p.amount,
+        amountUnit: LABELS.find((l) => l.id === p.labelId)!.amountUnit,
+        ground: p.on === 'spots' ? 'gate' : '',
+      }),
+    ),
+  });
   const licences = [{ person: 'Mara Venn', number: 'CA-1', validTo: addDays(w.day, w.licenceDays) }];
-  const stop = {
-    lawnId: crypto.randomUUID(),
-    address: '3 Tilling Lane',
-    customer: '',
-    hazards: '',
-    notes: '',
-    waters: '',
-    isPlaced: true,
-    begin: 0,
-    end: 0,
-    zones: [zone],
-    sign: '',
-    after: '',
-    expect: '',
-  };
+  const stop = stopAtLawn({ lawnId: crypto.randomUUID(), zones: [zone] });
   const bundle: StopBundle = {
     version: 2,
     madeAt: real,
