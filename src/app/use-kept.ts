@@ -15,22 +15,34 @@ export function useKept<T>(
 ): readonly [value: T, keep: (next: T) => void, forget: () => void, isKept: boolean] {
   const [kept, setKept] = useState<Readonly<{ value: T }> | null>(null);
   useEffect(() => {
-    const text = localStorage.getItem(key);
-    if (!text) return;
-    const stored: unknown = JSON.parse(text);
+    const stored = storedAt(key);
     // read after the first paint: the server cannot know it
     // eslint-disable-next-line react-hooks/set-state-in-effect
-    if (isOurs(stored)) setKept({ value: stored });
+    if (stored !== undefined && isOurs(stored)) setKept({ value: stored });
     // one form asks once: its reader does not change
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
   const keep = (value: T) => {
     setKept({ value });
-    localStorage.setItem(key, JSON.stringify(value));
+    try {
+      localStorage.setItem(key, JSON.stringify(value));
+    } catch {
+      // a device without room: it stands on the page all the same
+    }
   };
   const forget = () => {
     localStorage.removeItem(key);
     setKept(null);
   };
   return [kept ? kept.value : onFile, keep, forget, kept !== null];
+}
+
+/** What a device has under a key; undefined: nothing, or nothing that can be read. */
+function storedAt(key: string): unknown {
+  try {
+    const text = localStorage.getItem(key);
+    return text === null ? undefined : JSON.parse(text);
+  } catch {
+    return undefined;
+  }
 }

@@ -3,7 +3,6 @@ import { useEffect } from 'react';
 import type { BundleStop, StopBundle } from '@/core/stop/bundle';
 import { asks, isAnswered, nextStep } from '@/core/stop/path';
 import { STEPS, labelOf, lacksOf, type Run, type Step } from '@/core/stop/run';
-import { issueIn } from '@/core/units/parse';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { useShows } from '@/ui/units';
 import { shortName } from '@/ui/words';
@@ -101,7 +100,7 @@ export function StopRun({
   };
   // why the server did not take it
   const problem = answer ? answerWords(answer, show) : '';
-  const lacks = lacksOf(stop, run, bundle).map((i) => issueIn(i, show.system));
+  const lacks = lacksOf(stop, run, bundle, show.system);
   const isAsked = asks(run.step, stop, run, bundle, others);
   const isLast = at === STEPS.length - 1;
   /** On to the next step that asks for something, with what was just said. */

@@ -17,6 +17,8 @@ type Props = Readonly<{
   onWait: (items: readonly Item[]) => Promise<boolean>;
 }>;
 
+const COULD_NOT_KEEP = 'This phone could not keep it: at the top stands why.';
+
 /** A walk over a zone at a stop: kept on the device, and sent with what else waits. */
 export default function WalkAtStop({ zone, lawnId, day, known, onWait }: Props) {
   const [isOpen, setOpen] = useState(false);
@@ -56,7 +58,8 @@ export default function WalkAtStop({ zone, lawnId, day, known, onWait }: Props) 
             const picture =
               photo && (await pictureOf(photo, { stopKey: walk.sendKey, lawnId, what: LOOKED }));
             const item = itemOf('walk', walk, lawnId);
-            if (!(await onWait(picture ? [item, picture] : [item]))) return { kind: 'unreachable' };
+            if (!(await onWait(picture ? [item, picture] : [item])))
+              return { kind: 'too-much', detail: COULD_NOT_KEEP };
             setTrouble(photo && !picture ? `${NO_PICTURE} The walk is kept.` : '');
             setOpen(false);
             setKept(walk.found.length);

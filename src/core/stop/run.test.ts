@@ -81,6 +81,24 @@ test('more than ten per cent off the plan is asked about, up to it is not', () =
   expect(lacksOf(stop, used('1,2,3'), bundle).length).toBe(1);
 });
 
+test('what is lacking is told in the company’s units, with its zone', () => {
+  const two = stopAtLawn({ zones: [zone('front'), zone('back')] });
+  const run = beginRun(two, bundle, 'k');
+  const odd: Run = {
+    ...run,
+    wind: '5',
+    air: '200',
+    zones: Object.fromEntries(
+      Object.entries(run.zones).map(([id, z]) => [id, { ...z, startedAt: 1, endedAt: 2, water: '99999' }]),
+    ),
+  };
+  const said = lacksOf(two, odd, bundle, 'metric').map((l) => l.problem);
+  // by hand: 99,999 gal are 378,537 L, 200 °F are 93.33 °C; figures are told to four digits
+  expect(said).toContain('back: Water used is 378500 L');
+  // of the whole stop it is said once
+  expect(said.filter((p) => p.startsWith('Air temperature'))).toEqual(['Air temperature is 93.33 °C']);
+});
+
 // by hand: 6 gal planned with 2.4 oz; 7.5 gal left the tank
 test('the tank’s level says what was used; a hopper’s product is not in it', () => {
   const both = zone('front', { products: [product('p1', label.id, '2.4'), product('p2', 'granule', '20')] });

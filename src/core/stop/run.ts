@@ -3,7 +3,8 @@ import { WHOLE_ZONE, type ApplicationProduct } from '@/core/products/application
 import { isGranule, type Label } from '@/core/products/label';
 import { readVisit } from '@/core/records/visit';
 import type { Use } from '@/core/trade/terms';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import type { UnitSystem } from '@/core/units/measures';
+import { issueIn, parseFigure, type Issue } from '@/core/units/parse';
 import { amountOf, rateFrom } from '@/core/units/rate';
 import { fromFahrenheit, fromMilesPerHour, fromSquareFeet, L_PER_GAL } from '@/core/units/trade';
 import {
@@ -305,8 +306,14 @@ const WHERE: Readonly<Partial<Record<Step, string>>> = {
 /**
  * What is still lacking before the stop can be called done, each under its step with what to do about it: what the stop
  * itself needs, and all that the record's reader would refuse or ask for.
+ * @param units in which its figures are told
  */
-export function lacksOf(stop: BundleStop, run: Run, bundle: StopBundle): Issue[] {
+export function lacksOf(
+  stop: BundleStop,
+  run: Run,
+  bundle: StopBundle,
+  units: UnitSystem = 'trade',
+): Issue[] {
   const issues: Issue[] = [];
   const open = stop.zones.filter((z) => !run.zones[z.zoneId]?.isLeftOut);
   const now = lastMoment(run, bundle);
@@ -330,7 +337,8 @@ export function lacksOf(stop: BundleStop, run: Run, bundle: StopBundle): Issue[]
       placeOf: (id) => z.products.find((p) => p.plannedProductId === id)?.place ?? null,
       licences: bundle.licences,
     });
-    for (const i of [...(read.ok ? [] : read.issues), ...read.lacking]) {
+    for (const found of [...(read.ok ? [] : read.issues), ...read.lacking]) {
+      const { figure: _told, ...i } = issueIn(found, units);
       const step = STEP_OF[i.field] ?? 'used';
       const product = sent.products[Number(/^products\.(\d+)/.exec(i.field)?.[1] ?? -1)];
       const name = product && bundle.labels.find((l) => l.id === product.productId)?.name;
@@ -347,7 +355,7 @@ export function lacksOf(stop: BundleStop, run: Run, bundle: StopBundle): Issue[]
         remedy: 'Check it under Used, and say there that it is right.',
       });
   }
-  for (const i of findingsOf(done).issues) issues.push({ ...i, field: 'check' });
+  for (const i of findingsOf(done).issues) issues.push({ ...issueIn(i, units), field: 'check' });
   return issues;
 }
 

@@ -16,12 +16,14 @@ import { MeasureField } from '@/ui/measure-field';
 import { nextYearWords } from '@/ui/scout-words';
 import { PhotoField } from '../../photo-field';
 import { RefusalWords } from '../../refusal-words';
-import { sendPhoto } from '../../send-photo';
+import { keepPicture } from '../../outbox/keep-picture';
 import { send } from '../../send';
 import { useCommand } from '../../use-command';
 
 type Props = Readonly<{
   sheet: ZoneSheet;
+  /** under whom a picture waits on this device */
+  userId: string;
   noteFindingAction: (input: FindingInput) => Promise<Outcome<{ on: string }>>;
 }>;
 
@@ -76,7 +78,7 @@ const WATERED_WORDS: Record<(typeof WATERED_BY)[number], string> = {
 };
 
 /** What was seen or done here that gates ask for: the last of each kind, of events those of each day, and a form for more. */
-export function Findings({ sheet, noteFindingAction }: Props) {
+export function Findings({ sheet, userId, noteFindingAction }: Props) {
   const { findings, today, zone } = sheet;
   const router = useRouter();
   const [isOpen, setOpen] = useState(false);
@@ -125,7 +127,11 @@ export function Findings({ sheet, noteFindingAction }: Props) {
               const finding = { sendKey, zoneId: zone.id, kind, word, stage, figure, on };
               if (!(await tell(send(noteFindingAction, finding)))) return;
               if (photo) {
-                const trouble = await sendPhoto(photo, zone.lawnId, sendKey, kind);
+                const trouble = await keepPicture(userId, photo, {
+                  stopKey: sendKey,
+                  lawnId: zone.lawnId,
+                  what: kind,
+                });
                 setPhotoWords(trouble);
                 if (trouble) return;
                 setPhoto(null);

@@ -60,6 +60,7 @@ type Props = Readonly<{
   wished: string | null;
   mayPlan: boolean;
   mayRecord: boolean;
+  userId: string;
 }> &
   Actions &
   StandingActions;
@@ -70,7 +71,7 @@ const RUN_UP = 5;
 const NEAR_DAYS = 60;
 
 /** One zone: the year, its programme, the gates of the chosen application, and its form. A change is computed at once. */
-export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...actions }: Props) {
+export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, userId, ...actions }: Props) {
   const { today, zone, outlook, weather, outlookRefusal } = sheet;
   const router = useRouter();
   const edit = useProgrammeEdit(sheet, wished, mayPlan);
@@ -284,7 +285,9 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, ...acti
             />
           )}
           <Afterwards sheet={sheet} mayRecord={mayRecord} noteFindingAction={actions.noteFindingAction} />
-          {mayRecord && <Findings sheet={sheet} noteFindingAction={actions.noteFindingAction} />}
+          {mayRecord && (
+            <Findings sheet={sheet} userId={userId} noteFindingAction={actions.noteFindingAction} />
+          )}
           {outlook && (
             <>
               <h2 className="mt-4 text-[19px]">Soil temperature of this zone</h2>

@@ -28,6 +28,7 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/lawns/
     <LawnSheet
       key={sheet.zone.id}
       sheet={sheet}
+      userId={actor.userId}
       soilRuns={sheet.outlook ? await soilRunsOfZone(actor, sheet.zone.id) : null}
       wished={typeof a === 'string' ? a : null}
       mayPlan={may(actor, 'plan')}
