@@ -137,6 +137,14 @@ export function deviceIn(store: Store) {
         const run = (await t.runs.all()).find((r) => r.sendKey === answer.sendKey);
         if (run) await t.runs.put({ ...run, ...UNSENT });
       }),
+    /** What was refused stands where it was typed: the answer need not hold it any more. */
+    isBack: (sendKey: string) =>
+      atomically(['answers'], async (t) => {
+        const answer = await t.answers.get(sendKey);
+        if (!answer) return;
+        const { input: _, ...said } = answer;
+        await t.answers.put(said);
+      }),
     forget: (sendKey: string) => atomically(['answers'], (t) => t.answers.drop(sendKey)),
   };
 }

@@ -9,6 +9,7 @@ import { IDBFactory } from 'fake-indexeddb';
 import type { Refusal } from '@/server/entry/outcome';
 import type { Run } from '@/core/stop/run';
 import { deviceIn, openStore, storeInPage, type Device, type Store } from './device';
+import { giveBackWalks } from './refused-walks';
 import { isRefused, itemOf, type Item, type KeptRun } from './item';
 import { MANY_TRIES, isDue, outcomeFrom, sendTurn } from './turn';
 import { noRoomWords, stuckWords } from './words';
@@ -259,6 +260,31 @@ test('a browser that keeps nothing still sends, and says that it keeps nothing',
     () => 0,
   );
   expect(turn).toEqual({ givenBack: [], isSignedOut: false, isEmpty: true });
+});
+test('a walk that was refused is there to be typed over once, and its answer stays', async () => {
+  globalThis.indexedDB = new IDBFactory();
+  const kept = new Map<string, string>();
+  const localStorage = {
+    getItem: (k: string) => kept.get(k) ?? null,
+    setItem: (k: string, v: string) => void kept.set(k, v),
+  };
+  Object.assign(globalThis, { localStorage });
+  const device = deviceIn(await openStore('walks'));
+  const walk = { sendKey: 'w', zoneId: 'z', on: '2027-03-18', found: [], notes: 'typed' };
+  await device.put([itemOf('walk', walk, 'lawn')]);
+  const refusal = { kind: 'forbidden', permission: 'record' } as const;
+  await sendTurn(
+    device,
+    () => Promise.resolve({ ok: false, refusal }),
+    () => 0,
+  );
+  await giveBackWalks(device, await device.answers());
+  expect([...kept.values()].join()).toContain('typed');
+  // sent again, its form is empty: it does not come back
+  kept.clear();
+  await giveBackWalks(device, await device.answers());
+  expect(kept.size).toBe(0);
+  expect(await device.answers()).toMatchObject([{ sendKey: 'w', refusal }]);
 });
 test('what waits is taken back to be corrected; what is sent is not', async () => {
   globalThis.indexedDB = new IDBFactory();

@@ -14,7 +14,7 @@ const TRIES = [
 const MOST_SIGNS = 1_150_000;
 
 /** @returns base64 of a JPEG; null where the file is no picture */
-export async function scaledDown(file: Blob): Promise<string | null> {
+async function scaledDown(file: Blob): Promise<string | null> {
   try {
     const picture = await createImageBitmap(file, { imageOrientation: 'from-image' });
     const whole = Math.min(1, MOST_POINTS / Math.max(picture.width, picture.height));

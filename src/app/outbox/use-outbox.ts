@@ -1,8 +1,8 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { deviceOf } from './device';
-import { isRefused, type Answered, type Item, type KeptRun } from './item';
-import { keepRefusedWalks } from './refused-walks';
+import { type Answered, type Item, type KeptRun } from './item';
+import { giveBackWalks } from './refused-walks';
 import { postAs } from './post';
 import { SYNC_TAG, alone, takeTurn } from './take-turn';
 import { noRoomWords } from './words';
@@ -35,7 +35,7 @@ export function useOutbox(userId: string, onGivenBack: (sendKey: string) => void
   const read = useCallback(async () => {
     const device = await deviceOf(userId);
     const [waiting, answers] = [await device.waiting(), await device.answers()];
-    keepRefusedWalks(answers.filter(isRefused));
+    await giveBackWalks(device, answers);
     setState((s) => ({ ...s, waiting, answers, isLasting: device.isLasting }));
   }, [userId]);
   const send = useCallback(async () => {
