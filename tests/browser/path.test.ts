@@ -96,7 +96,7 @@ test('desktop, by the keyboard alone: sign in, see why, change the plan, mix, re
   await b.type(await b.field('Air temperature'), '54');
   await tabTo('Record this application');
   await b.keys(Key.ENTER);
-  await b.page('Wind is missing. Type a number in mph.');
+  await b.page('Wind is missing: it was sprayed. Type what was measured, or confirm that nobody did');
   expect(await (await b.field('Air temperature')).getAttribute('value')).toBe('54');
   await b.type(await b.field('Wind'), '5');
   await (await b.field('Wind')).sendKeys(Key.ENTER);
