@@ -163,6 +163,7 @@ try {
     ? []
     : [
         ['lint', 'eslint', '.'],
+        ['lint with types', 'oxlint', 'src', 'tests', 'scripts'],
         ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
         ['types', 'tsc', '--noEmit'],
         ['unused code', 'knip'],

@@ -63,7 +63,11 @@ export function arrowsBack(
     const seen = new Set<string>();
     const queue = [start];
     for (let r = queue.pop(); r !== undefined; r = queue.pop())
-      for (const [a, b] of edges) if (a === r && !seen.has(b)) (queue.push(b), seen.add(b));
+      for (const [a, b] of edges) {
+        if (a !== r || seen.has(b)) continue;
+        queue.push(b);
+        seen.add(b);
+      }
     return seen;
   };
   const reached = new Map([...rooms].map((r) => [r, reach(r)]));

@@ -1,5 +1,5 @@
 /** Facts of the core in words. Reasons of gates have a file of their own (reason-words). */
-import { addDays, showWeekday, yearOf, type Day } from '@/core/calendar/day';
+import { addDays, dateOfMonth, monthOf, showWeekday, yearOf, type Day } from '@/core/calendar/day';
 import { spanAt, type State } from '@/core/calendar/span';
 import { tooLateBy, type LastDay } from '@/core/gates/last-day';
 import { nextOpen, type WindowLane } from '@/core/gates/window';
@@ -37,14 +37,22 @@ export function schoolWords(rule: CrossingRule, show: Shows): string {
     case 'signs':
       return `Seen: ${rule.sign}`;
     case 'degree days':
-      return `${show.degreeDays(rule.sum)} of ${rule.of} over ${show.line(rule.base)} since 1 ${MONTH_NAMES[rule.fromMonth - 1] ?? ''}`;
+      return `${show.degreeDays(rule.sum)} of ${rule.of} over ${show.line(rule.base)} since 1 ${monthName(rule.fromMonth, 'long')}`;
   }
 }
 export const list = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
-const MONTH_NAMES = ['January', 'February', 'March', 'April', 'May', 'June'] as const;
+const MONTH_FORMS = {
+  long: new Intl.DateTimeFormat('en-US', { month: 'long', timeZone: 'UTC' }),
+  short: new Intl.DateTimeFormat('en-US', { month: 'short', timeZone: 'UTC' }),
+  letter: new Intl.DateTimeFormat('en-US', { month: 'narrow', timeZone: 'UTC' }),
+} as const;
+/** A month's name, its first three letters or its first; 1 is January. */
+export const monthName = (month: number, form: keyof typeof MONTH_FORMS): string =>
+  MONTH_FORMS[form].format(Date.UTC(2000, month - 1));
+
 const MONTHS = [
   'Jan',
   'Feb',
@@ -61,9 +69,8 @@ const MONTHS = [
 ] as const;
 /** "18 Mar"; with its year where a reader's day is given and lies in another. */
 export function shortDay(day: Day, today: Day = day): string {
-  const d = new Date(day * 86_400_000);
   const year = yearOf(day) === yearOf(today) ? '' : ` ${yearOf(day)}`;
-  return `${d.getUTCDate()} ${MONTHS[d.getUTCMonth()] ?? ''}${year}`;
+  return `${dateOfMonth(day)} ${MONTHS[monthOf(day) - 1] ?? ''}${year}`;
 }
 
 /** What a lane does from a day on, in three words. */

@@ -1,7 +1,7 @@
 'use client';
 import type { SeedDay, safeToSeed } from '@/core/records/safe-to-seed';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { addDays, dayOf, showDay, showFullDay, yearOf, type Day } from '@/core/calendar/day';
+import { addDays, dayOf, monthStart, showDay, showFullDay, yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
 import type { Standing } from '@/core/season/programme';
@@ -61,11 +61,6 @@ const HEIGHT = 58;
 /** Months shown before and after this one. */
 const MONTHS_BEFORE = 3;
 const MONTHS_AFTER = 12;
-const monthStart = (today: Day, offset: number): Day => {
-  const at = new Date(today * 86_400_000);
-  const month = at.getUTCMonth() + offset;
-  return dayOf(at.getUTCFullYear() + Math.floor(month / 12), (((month % 12) + 12) % 12) + 1, 1);
-};
 /** What the rail holds: three months behind, a year ahead, over New Year in both directions. */
 const railRange = (today: Day): Range<Day> => ({
   from: monthStart(today, -MONTHS_BEFORE),

@@ -1,17 +1,13 @@
-import { dayOf, showDay, yearOf, type Day } from '@/core/calendar/day';
+import { monthStart, showDay, type Day } from '@/core/calendar/day';
 import { shortDay } from './words';
 
 type Mark = Readonly<{ day: Day; label: string }>;
 
 /** The twelve months that end with this one, and a picket for each entry: when the work was done, at a look. */
 export function YearStrip({ today, marks }: Readonly<{ today: Day; marks: readonly Mark[] }>) {
-  const month = new Date(today * 86_400_000).getUTCMonth();
-  const monthStart = (i: number) => {
-    const at = month - 11 + i;
-    return dayOf(yearOf(today) + Math.floor(at / 12), (((at % 12) + 12) % 12) + 1, 1);
-  };
-  const from = monthStart(0);
-  const days = monthStart(12) - from;
+  const start = (i: number) => monthStart(today, i - 11);
+  const from = start(0);
+  const days = start(12) - from;
   const left = (day: number) => `${((day - from) / days) * 100}%`;
   const shown = marks.filter((m) => m.day >= from);
   return (
@@ -24,9 +20,9 @@ export function YearStrip({ today, marks }: Readonly<{ today: Day; marks: readon
         <span
           key={i}
           className="absolute top-0 h-full border-l border-hair pl-1 text-[13px] text-steel"
-          style={{ left: left(monthStart(i)) }}
+          style={{ left: left(start(i)) }}
         >
-          {shortDay(monthStart(i)).replace(/^\d+ /, '')}
+          {shortDay(start(i)).replace(/^\d+ /, '')}
         </span>
       ))}
       {shown.map((m, i) => (

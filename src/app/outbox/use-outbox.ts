@@ -107,7 +107,7 @@ type WithSync = ServiceWorkerRegistration & { sync?: { register: (tag: string) =
 /** Has the browser wake the service worker as soon as there is a network, also where the page is closed by then. */
 async function askForSync(): Promise<void> {
   try {
-    const hired = (await navigator.serviceWorker.getRegistration()) as WithSync | undefined;
+    const hired: WithSync | undefined = await navigator.serviceWorker.getRegistration();
     await hired?.sync?.register(SYNC_TAG);
   } catch {
     // a browser without it sends from the open page

@@ -3,13 +3,13 @@ import { fromSquareFeet } from '@/core/units/trade';
 import { useShows } from '@/ui/units';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { addDays, showDay, type Day } from '@/core/calendar/day';
+import { addDays, dateOfMonth, monthOf, showDay, type Day } from '@/core/calendar/day';
 import { figure } from '@/core/units/format';
 import type { SeasonRow, SeasonShow } from '@/data/season';
 import type { Outcome } from '@/server/entry/outcome';
 import type { RowsQuery, SeasonSheet } from '@/server/season/view';
 import { Link } from '@/ui/link';
-import { plural } from '@/ui/words';
+import { monthName, plural } from '@/ui/words';
 import { send } from '../send';
 import { KIND_NAMES } from '../lawns/[zoneId]/programme/proposal-words';
 
@@ -20,7 +20,6 @@ type Props = Readonly<{ sheet: SeasonSheet; show: SeasonShow; seasonRowsAction: 
 
 const AT_ONCE = 100;
 const ROW = { wide: 46, narrow: 96 };
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 
 /** Every zone on one line with its year; rows are drawn, and fetched, as they come into sight. */
 export function SeasonList({ sheet, show, seasonRowsAction }: Props) {
@@ -115,9 +114,7 @@ const NEWS = 5;
 const GRID = 'grid grid-cols-1 md:grid-cols-[240px_minmax(0,1fr)_190px] md:items-center gap-x-4';
 
 const monthsIn = ({ first, last }: SeasonSheet): Day[] =>
-  Array.from({ length: last - first }, (_, d) => addDays(first, d)).filter(
-    (day) => new Date(day * 86_400_000).getUTCDate() === 1,
-  );
+  Array.from({ length: last - first }, (_, d) => addDays(first, d)).filter((day) => dateOfMonth(day) === 1);
 const share = ({ first, last }: SeasonSheet, day: number) => ((day - first) / (last - first)) * 100;
 
 function Axis({ sheet }: Readonly<{ sheet: SeasonSheet }>) {
@@ -131,7 +128,7 @@ function Axis({ sheet }: Readonly<{ sheet: SeasonSheet }>) {
             className={`absolute border-l border-iron pl-0.5 ${i % 2 ? 'hidden sm:inline' : ''}`}
             style={{ left: `${share(sheet, day)}%` }}
           >
-            {MONTHS[new Date(day * 86_400_000).getUTCMonth()]}
+            {monthName(monthOf(day), 'short')}
           </span>
         ))}
       </span>

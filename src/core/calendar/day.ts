@@ -2,7 +2,7 @@
  * Civil days as whole numbers.
  *
  * A `Day` is the count of days since 1970-01-01 in the lawn's own calendar; which day it is now is the caller's to say
- * (server/clock, with the organisation's time zone).
+ * (data/clock, with the organization's time zone).
  * Stations report in local standard time all the year, as weather services do, so a station's day has 24 hours always.
  */
 export type Day = number & { readonly __day: 'civil day' };
@@ -11,11 +11,25 @@ const MS_PER_DAY = 86_400_000;
 
 /** @throws RangeError if there is no such day in the Gregorian calendar */
 export function dayOf(year: number, month: number, date: number): Day {
-  const ms = Date.UTC(year, month - 1, date);
-  const back = new Date(ms);
-  if (back.getUTCFullYear() !== year || back.getUTCMonth() !== month - 1 || back.getUTCDate() !== date)
+  // a year of two digits is a slip
+  const isMonth =
+    Number.isInteger(year) && year >= 100 && Number.isInteger(month) && month >= 1 && month <= 12;
+  if (!isMonth || !Number.isInteger(date) || date < 1 || date > daysOfMonth(year, month))
     throw new RangeError(`No such day: ${year}-${month}-${date}`);
-  return (ms / MS_PER_DAY) as Day;
+  return (newYear(year) + MONTH_STARTS[month - 1]! + (month > 2 && isLeap(year) ? 1 : 0) + date - 1) as Day;
+}
+
+const DAYS_TO_1970 = 719_162;
+const MONTH_STARTS = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334, 365] as const;
+const isLeap = (year: number) => year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0);
+const daysOfMonth = (year: number, month: number) =>
+  MONTH_STARTS[month]! - MONTH_STARTS[month - 1]! + (month === 2 && isLeap(year) ? 1 : 0);
+/** 1 January as a day: years, with a leap day every 4, not every 100, every 400. */
+function newYear(year: number): number {
+  const before = year - 1;
+  return (
+    before * 365 + Math.floor(before / 4) - Math.floor(before / 100) + Math.floor(before / 400) - DAYS_TO_1970
+  );
 }
 
 /** Reads "2027-03-18" (ISO 8601); null for anything else, 30 February too. */
@@ -36,16 +50,33 @@ export const addDays = (day: Day, days: number): Day => (day + days) as Day;
 /** 1 Monday to 7 Sunday. */
 export const weekdayOf = (day: Day): number => ((((day + 3) % 7) + 7) % 7) + 1;
 /** 1 to 12. */
-export const monthOf = (day: Day): number => dateOf(day).getUTCMonth() + 1;
-export const yearOf = (day: Day): number => dateOf(day).getUTCFullYear();
+export function monthOf(day: Day): number {
+  const year = yearOf(day);
+  const n = day - newYear(year);
+  const leapDay = isLeap(year) ? 1 : 0;
+  let month = 1;
+  while (n >= MONTH_STARTS[month]! + (month >= 2 ? leapDay : 0)) month++;
+  return month;
+}
+/** The day of its month, 1 to 31. */
+export const dateOfMonth = (day: Day): number => day - monthStart(day) + 1;
+export function yearOf(day: Day): number {
+  // by the mean year it is the year meant or one beside it
+  const year = Math.floor((day + DAYS_TO_1970) / 365.2425) + 1;
+  return day < newYear(year) ? year - 1 : day >= newYear(year + 1) ? year + 1 : year;
+}
+/** The first of a day's month, or of one so many months later (negative: earlier). */
+export function monthStart(day: Day, monthsLater = 0): Day {
+  const months = yearOf(day) * 12 + monthOf(day) - 1 + monthsLater;
+  return dayOf(Math.floor(months / 12), (months % 12) + 1, 1);
+}
 /** 1 January is 1. */
-export const dayOfYear = (day: Day): number => day - dayOf(yearOf(day), 1, 1) + 1;
+export const dayOfYear = (day: Day): number => day - newYear(yearOf(day)) + 1;
 /** The same date in another year; 29 February becomes 28 February where there is none. */
 export function inYear(day: Day, year: number): Day {
   const d = dateOf(day);
-  const leapDay = d.getUTCMonth() === 1 && d.getUTCDate() === 29;
-  const isLeap = new Date(Date.UTC(year, 1, 29)).getUTCMonth() === 1;
-  return dayOf(year, d.getUTCMonth() + 1, leapDay && !isLeap ? 28 : d.getUTCDate());
+  const isLeapDay = d.getUTCMonth() === 1 && d.getUTCDate() === 29;
+  return dayOf(year, d.getUTCMonth() + 1, isLeapDay && !isLeap(year) ? 28 : d.getUTCDate());
 }
 
 const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const;

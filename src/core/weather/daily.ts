@@ -37,8 +37,11 @@ export function dailyOf(w: HourlyWeather): DailyWeather {
 
 /** Hour by hour through the daily extremes; rain and wind even over the day. */
 export function hourlyOf({ from, min, max, rain, wind }: DailyWeather): HourlyWeather {
-  const even = (of: Float64Array, share: number) =>
-    Float64Array.from({ length: of.length * 24 }, (_, h) => of[Math.floor(h / 24)]! * share);
+  const even = (of: Float64Array, share: number) => {
+    const hours = new Float64Array(of.length * 24);
+    for (let d = 0; d < of.length; d++) hours.fill(of[d]! * share, d * 24, d * 24 + 24);
+    return hours;
+  };
   return { from, air: hourlyFromDaily(min, max), rain: even(rain, 1 / 24), wind: even(wind, 1) };
 }
 
@@ -46,40 +49,51 @@ export function hourlyOf({ from, min, max, rain, wind }: DailyWeather): HourlyWe
 export function airDays(w: HourlyWeather): { mean: Float64Array; max: Float64Array } {
   const days = daysIn(w);
   const mean = new Float64Array(days);
-  const max = new Float64Array(days).fill(-Infinity);
-  for (let h = 0; h < days * 24; h++) {
-    const d = Math.floor(h / 24);
-    mean[d]! += w.air[h]! / 24;
-    if (w.air[h]! > max[d]!) max[d] = w.air[h]!;
+  const max = new Float64Array(days);
+  for (let d = 0; d < days; d++) {
+    let sum = 0;
+    let highest = -Infinity;
+    for (let h = d * 24; h < d * 24 + 24; h++) {
+      const t = w.air[h]!;
+      sum += t / 24;
+      if (t > highest) highest = t;
+    }
+    mean[d] = sum;
+    max[d] = highest;
   }
   return { mean, max };
 }
+
+const COLDEST_HOUR = 6;
+const WARMEST_HOUR = 15;
+/** How far each hour is on its way from one extreme to the next, 0 to 2: a half cosine, twice its height. */
+const WAY = Array.from({ length: 24 }, (_, h) => {
+  const night = 24 - WARMEST_HOUR + COLDEST_HOUR;
+  const share =
+    h < COLDEST_HOUR
+      ? (h + 24 - WARMEST_HOUR) / night
+      : h < WARMEST_HOUR
+        ? (h - COLDEST_HOUR) / (WARMEST_HOUR - COLDEST_HOUR)
+        : (h - WARMEST_HOUR) / night;
+  return 1 - Math.cos(Math.PI * share);
+});
 
 /**
  * An hourly curve through daily extremes: lowest at 6 h, highest at 15 h, half cosines between (common practice, no
  * source). Minima and maxima in °C, a pair a day; the ends are held flat.
  */
 export function hourlyFromDaily(minima: ArrayLike<number>, maxima: ArrayLike<number>): Float64Array {
-  const COLDEST = 6;
-  const WARMEST = 15;
   const days = minima.length;
   const out = new Float64Array(days * 24);
-  const turn = (from: number, to: number, share: number) =>
-    from + ((to - from) * (1 - Math.cos(Math.PI * share))) / 2;
+  const turn = (d: number, fromHour: number, toHour: number, from: number, to: number) => {
+    for (let h = fromHour; h < toHour; h++) out[d * 24 + h] = from + ((to - from) * WAY[h]!) / 2;
+  };
   for (let d = 0; d < days; d++) {
     const min = minima[d]!;
     const max = maxima[d]!;
-    const maxBefore = maxima[d - 1] ?? max;
-    const minAfter = minima[d + 1] ?? min;
-    const night = 24 - WARMEST + COLDEST;
-    for (let h = 0; h < 24; h++) {
-      out[d * 24 + h] =
-        h < COLDEST
-          ? turn(maxBefore, min, (h + 24 - WARMEST) / night)
-          : h < WARMEST
-            ? turn(min, max, (h - COLDEST) / (WARMEST - COLDEST))
-            : turn(max, minAfter, (h - WARMEST) / night);
-    }
+    turn(d, 0, COLDEST_HOUR, maxima[d - 1] ?? max, min);
+    turn(d, COLDEST_HOUR, WARMEST_HOUR, min, max);
+    turn(d, WARMEST_HOUR, 24, max, minima[d + 1] ?? min);
   }
   return out;
 }

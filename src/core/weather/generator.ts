@@ -11,7 +11,7 @@
  * Mavromatis 2001, Agric. For. Meteorol. 109:297, recalled), a slow anomaly that wanders over weeks is added with the
  * spread that the station's months show beyond what months of the chain alone show.
  */
-import { addDays, dayOfYear, yearOf, type Day } from '@/core/calendar/day';
+import { addDays, dayOfYear, monthOf, yearOf, type Day } from '@/core/calendar/day';
 import type { DailyWeather } from './daily';
 import { normal, randomFrom } from './random';
 
@@ -41,7 +41,8 @@ export type Generator = Readonly<{
   quick: number;
 }>;
 
-const monthOf = (day: Day): number => new Date(day * 86_400_000).getUTCMonth();
+/** January is 0. */
+const monthIndex = (day: Day): number => monthOf(day) - 1;
 const HARMONICS = 3;
 function basis(dayOfTheYear: number, harmonics: number): number[] {
   const w = (2 * Math.PI * dayOfTheYear) / YEAR;
@@ -86,7 +87,7 @@ export function fitGenerator(d: DailyWeather): Generator {
   const n = d.max.length;
   if (n < 365) throw new RangeError(`A generator is fitted to at least 365 days, not ${n}`);
   const days = Array.from({ length: n }, (_, i) => addDays(d.from, i));
-  const months = days.map(monthOf);
+  const months = days.map(monthIndex);
   const wet = days.map((_, i) => (d.rain[i]! > WET ? 1 : 0));
   const monthly = (of: (i: number) => number, when: (i: number) => boolean, none: number) =>
     Array.from({ length: MONTHS }, (_, month) => {
@@ -227,8 +228,8 @@ function monthSpread(d: DailyWeather): (number | null)[] {
   const means = new Map<string, { month: number; sum: number; n: number }>();
   for (let i = 0; i < d.max.length; i++) {
     const day = addDays(d.from, i);
-    const key = `${yearOf(day)}-${monthOf(day)}`;
-    const m = means.get(key) ?? { month: monthOf(day), sum: 0, n: 0 };
+    const key = `${yearOf(day)}-${monthIndex(day)}`;
+    const m = means.get(key) ?? { month: monthIndex(day), sum: 0, n: 0 };
     means.set(key, { month: m.month, sum: m.sum + middleOf(d, i), n: m.n + 1 });
   }
   const whole = [...means.values()].filter((m) => m.n >= 28);
@@ -243,7 +244,7 @@ function monthSpread(d: DailyWeather): (number | null)[] {
 function monthlyVariance(d: DailyWeather): number[] {
   const sums = Array.from({ length: MONTHS }, () => ({ n: 0, sum: 0, squares: 0 }));
   for (let i = 0; i < d.max.length; i++) {
-    const s = sums[monthOf(addDays(d.from, i))]!;
+    const s = sums[monthIndex(addDays(d.from, i))]!;
     const v = middleOf(d, i);
     s.n++;
     s.sum += v;
@@ -268,7 +269,7 @@ export function generate(g: Generator, from: Day, days: number, random: () => nu
   for (let d = 0; d < days; d++) {
     const day = addDays(from, d);
     warmth = keep * warmth + Math.sqrt(1 - keep * keep) * normal(random);
-    const month = monthOf(day);
+    const month = monthIndex(day);
     wet = random() < g.wetAfter[month]![wet === 1 ? 1 : 0] ? 1 : 0;
     const e: Pair = [normal(random), normal(random)];
     z = [

@@ -1,6 +1,6 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { addDays, dayOfYear, yearOf, type Day } from '@/core/calendar/day';
+import { addDays, dateOfMonth, dayOfYear, monthOf, yearOf, type Day } from '@/core/calendar/day';
 import { BARRIER_SCHOOLS, CONTROL, weighed, type BarrierSchool } from '@/core/season/barrier';
 import { readRuns, type SentRuns, type SoilRuns } from '@/core/ground/soil-runs';
 import type { Spot } from '@/core/lawn/zone';
@@ -13,7 +13,7 @@ import { figure, type Shows } from '@/core/units/format';
 import { useShows } from '@/ui/units';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/programme/view';
-import { capital, list, plural, shortName } from '@/ui/words';
+import { capital, list, monthName, plural, shortName } from '@/ui/words';
 import { Lasting } from './lasting';
 import { useCommand } from '../../../use-command';
 import { holdsOn, stretchesOf, type Holds } from './use-holds';
@@ -231,7 +231,6 @@ function sentence(hold: Hold, { day }: Pick<Shows, 'day'>): string {
 
 const HEIGHT = 170;
 const FOOT = 22;
-const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
 
 /** The flush filled in clay, the barrier's effect as a moss line: the hold is what the line covers. */
 function HoldPicture({
@@ -249,12 +248,11 @@ function HoldPicture({
     );
   const area = (of: (d: number) => number) => `${line(of)}L${width} ${y(0)}L0 ${y(0)}Z`;
   const up = (d: number) => (flush[d]! / tall) * 0.9;
-  const months = Array.from({ length: days }, (_, d) => addDays(from, d)).flatMap((day, d) => {
-    const date = new Date(day * 86_400_000);
-    return date.getUTCDate() === 1
-      ? [{ d, name: MONTHS[date.getUTCMonth()]!, isNewYear: dayOfYear(day) === 1, day }]
-      : [];
-  });
+  const months = Array.from({ length: days }, (_, d) => addDays(from, d)).flatMap((day, d) =>
+    dateOfMonth(day) === 1
+      ? [{ d, name: monthName(monthOf(day), 'letter'), isNewYear: dayOfYear(day) === 1, day }]
+      : [],
+  );
   const post = today - from;
   return (
     <svg

@@ -1,9 +1,9 @@
-import { addDays } from '@/core/calendar/day';
+import { addDays, dateOfMonth, monthOf } from '@/core/calendar/day';
 import type { Programme } from '@/core/season/planner/planner';
+import { monthName } from '@/ui/words';
 
 const HEIGHT = 92;
 const FOOT = 20;
-const MONTHS = ['J', 'F', 'M', 'A', 'M', 'J', 'J', 'A', 'S', 'O', 'N', 'D'];
 
 const byWeek = (of: readonly number[]): number[] =>
   Array.from({ length: Math.ceil(of.length / 7) }, (_, w) =>
@@ -24,7 +24,7 @@ export function ProposalPicture({
   const base = HEIGHT - FOOT;
   const y = (share: number) => base - (share / tall) * (base - 16);
   const months = Array.from({ length: days }, (_, d) => addDays(from, d)).filter(
-    (day) => new Date(day * 86_400_000).getUTCDate() === 1,
+    (day) => dateOfMonth(day) === 1,
   );
   return (
     <svg
@@ -86,7 +86,7 @@ export function ProposalPicture({
         <g key={day}>
           <line x1={x(day)} x2={x(day)} y1={base} y2={base + 5} stroke="var(--color-iron)" />
           <text x={x(day) + 3} y={HEIGHT - 5} fontSize="13" fill="currentColor" className="font-cond">
-            {MONTHS[new Date(day * 86_400_000).getUTCMonth()]}
+            {monthName(monthOf(day), 'letter')}
           </text>
         </g>
       ))}
