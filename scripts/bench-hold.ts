@@ -9,7 +9,7 @@ import { dayOf } from '@/core/calendar/day';
 import { ensembleOf } from '@/core/ground/ensemble';
 import { DEFAULT_CROSSING } from '@/core/ground/crossing';
 import { NOTHING_READ, soilRunsOf } from '@/core/ground/outlook';
-import { withMoisture } from '@/core/season/moisture';
+import { withMoisture } from '@/core/barrier/moisture';
 import { randomFrom } from '@/core/weather/random';
 import { openWeather } from '../tests/support/open-weather';
 import { SITE } from '../tests/support/climates';

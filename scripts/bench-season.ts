@@ -1,7 +1,7 @@
 /** The planner against a bare loop of its exponentials, and a round of 2,000 lawns in 30 years against one of 200. */
 import { addDays, dayOf } from '@/core/calendar/day';
 import type { SoilRuns } from '@/core/ground/soil-runs';
-import { weighed } from '@/core/season/barrier';
+import { weighed } from '@/core/barrier/barrier';
 import { holdTable } from '@/core/season/planner/hold-table';
 import { optionsFor } from '@/core/season/planner/options';
 import { planProgrammes } from '@/core/season/planner/planner';

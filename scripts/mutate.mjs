@@ -13,7 +13,7 @@ const GATES = 'src/core/gates';
 const OWNERS = {
   'src/core/gates/last-day.ts': ['gates/last-day'],
   'src/core/gates/root-zone.ts': ['gates/answers-meet', 'gates/sky-gates'],
-  'src/core/mixing/objections.ts': [
+  'src/core/gates/objections.ts': [
     'mixing/objections',
     'gates/answers-meet',
     'gates/gates',
@@ -25,7 +25,7 @@ const OWNERS = {
   'src/core/records/ledger.ts': ['records/ledger', 'records/limits', 'gates/gates', 'gates/answers'],
   'src/core/records/limits.ts': ['records/limits'],
   'src/core/records/safe-to-seed.ts': ['records/safe-to-seed', 'gates/answers-meet'],
-  'src/core/season/held.ts': ['season/held'],
+  'src/core/barrier/held.ts': ['season/held'],
   'src/core/weeds/leaf-seasons.ts': ['gates/answers-meet'],
 };
 /** Mutants that change no answer: by file, and the text from the operator on that is flipped; each with why. */

@@ -1,7 +1,7 @@
 /** The demo company's lawns and what was planned and done on them. All invented. Areas in sq ft. */
 import type { Exposure, Moisture } from '@/core/ground/site';
 import type { Texture, Turf } from '@/core/trade/terms';
-import type { Split } from '@/core/season/split';
+import type { Split } from '@/core/products/split';
 import type { TypedProduct } from '@/core/season/typed-application';
 import type { DemoKey } from './labels';
 

@@ -1,5 +1,5 @@
 import { showDay, showWeekday, type Day } from '@/core/calendar/day';
-import { isOverdue } from '@/core/records/follow-ups';
+import { isOverdue } from '@/core/follow-ups/follow-ups';
 import type { Shows } from '@/core/units/format';
 import type { Asked } from '@/server/programme/asked';
 import { askedWhy, askedWords, dueWords } from '@/ui/follow-up-words';

@@ -1,6 +1,6 @@
 /** The six schools' figures as they are typed and kept, in trade units, and as the core takes them. */
 import { parseMonthDay } from '@/core/calendar/day';
-import type { FallHabit } from '@/core/gates/reason';
+import type { FallHabit } from '@/core/facts/facts';
 import {
   FALL_SCHOOLS,
   SCHOOLS,

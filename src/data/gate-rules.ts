@@ -1,6 +1,6 @@
 /** The house's figures for its gates as they are typed and kept, in trade units, and as the core takes them. */
 import { parseMonthDay } from '@/core/calendar/day';
-import type { HouseRules } from '@/core/gates/gate';
+import type { HouseRules } from '@/core/facts/facts';
 import { celsius, type KilogramsPerHectare } from '@/core/units/quantity';
 import { rateOf } from '@/core/units/rate';
 import { fromFahrenheit } from '@/core/units/trade';

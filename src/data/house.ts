@@ -1,5 +1,5 @@
 import 'server-only';
-import type { HouseRules } from '@/core/gates/gate';
+import type { HouseRules } from '@/core/facts/facts';
 import type { Crossings } from '@/core/ground/crossing';
 import type { Litres, LitresPerHectare } from '@/core/units/quantity';
 import { rateOf, type VolumeRate } from '@/core/units/rate';

@@ -1,7 +1,7 @@
 import 'server-only';
 import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
-import type { ZoneFacts } from '@/core/gates/gate';
+import type { ZoneFacts } from '@/core/facts/facts';
 import type { Place } from '@/core/lawn/nearest';
 import { SCHOOLS, type School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, type Site } from '@/core/ground/site';

@@ -33,8 +33,8 @@ import {
 import { siteKey, type Site } from '@/core/ground/site';
 import { SPOTS, siteAt, type Spot } from '@/core/lawn/zone';
 import type { SoilRuns } from '@/core/ground/soil-runs';
-import type { ZoneFacts } from '@/core/gates/gate';
-import { withMoisture } from '@/core/season/moisture';
+import type { ZoneFacts } from '@/core/facts/facts';
+import { withMoisture } from '@/core/barrier/moisture';
 import type { HourlyWeather } from '@/core/weather/series';
 import type { Metres } from '@/core/units/quantity';
 import { daysIn } from '@/core/weather/series';

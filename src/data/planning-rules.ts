@@ -1,5 +1,5 @@
 /** The house's judgement on the season, its crews and its pace, as they are typed and kept, and as the core takes them. */
-import type { HouseRules } from '@/core/gates/gate';
+import type { HouseRules } from '@/core/facts/facts';
 import type { Crews } from '@/core/season/workload';
 import type { PlanningRules } from '@/core/season/planner/question';
 import { USUAL_WEIGHTS } from '@/core/season/planner/worth';

@@ -1,7 +1,8 @@
 import 'server-only';
 import { asc, eq } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
-import { GATE_KEYS, type Lift, type Resources } from '@/core/gates/gate';
+import type { Resources } from '@/core/facts/facts';
+import { GATE_KEYS, type Lift } from '@/core/gates/gate';
 import type { Transaction } from './connection';
 import { equipmentOf } from './equipment';
 import { groupBy } from '@/core/group';

@@ -4,7 +4,7 @@
  */
 import 'server-only';
 import type { Day } from '@/core/calendar/day';
-import type { Facts } from '@/core/gates/gate';
+import type { GateFacts } from '@/core/gates/gate';
 import {
   linesFrom,
   outlookFrom,
@@ -55,7 +55,7 @@ export type ZoneBook = Readonly<{
   findings: readonly Finding[];
   /** why there is no outlook; null: there is one, or it was not asked for */
   outlookRefusal: OutlookRefusal | null;
-  facts: Facts;
+  facts: GateFacts;
 }>;
 
 export type Assembled = Readonly<{
@@ -105,7 +105,7 @@ export async function assemble(
     const station = stations.find((s) => s.id === zone.stationId);
     const here = { records: records.get(zone.id) ?? [], earlier: earlier.get(zone.id) ?? [] };
     const found = findings.get(zone.id) ?? [];
-    const facts: Facts = {
+    const facts: GateFacts = {
       zone: { ...zone.facts, state: zone.facts.state ?? (house.storedGates.state || null) },
       ledger: [...earlierEntries(here.earlier, labels), ...ledgerFrom(here.records, labels, zone)],
       bookFrom: zone.bookFrom,

@@ -1,6 +1,6 @@
 /** What a record asks for afterwards, in words. */
 import { showDay, showFullDay, showWeekday, type Day } from '@/core/calendar/day';
-import type { FollowUp } from '@/core/records/follow-ups';
+import type { FollowUp } from '@/core/follow-ups/follow-ups';
 import type { Metres } from '@/core/units/quantity';
 import { figure, type Shows } from '@/core/units/format';
 import { minuteWords } from './day-words';

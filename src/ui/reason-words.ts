@@ -1,7 +1,8 @@
 /** Every reason in a sentence or two, with its figures and their units. The one place where reasons become words. */
 import { addDays, dayOf, showDay, type Day, type MonthDay } from '@/core/calendar/day';
 import { dayOfHour, hourOfDay, type Hour } from '@/core/calendar/hour';
-import type { FallHabit, Missing, Reason } from '@/core/gates/reason';
+import type { FallHabit } from '@/core/facts/facts';
+import type { Missing, Reason } from '@/core/gates/reason';
 import type { CrossingRule } from '@/core/ground/crossing';
 import type { LimitPeriod } from '@/core/products/label';
 import type { Use } from '@/core/trade/terms';

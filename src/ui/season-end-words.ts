@@ -1,5 +1,5 @@
 /** What a season advises for the next, in words. */
-import type { Advice } from '@/core/records/season-end';
+import type { Advice } from '@/core/follow-ups/season-end';
 import { figure, showPercent } from '@/core/units/format';
 import { plural, shortName } from './words';
 

@@ -3,14 +3,8 @@ import fc from 'fast-check';
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { hourOf } from '@/core/calendar/hour';
 import type { Range } from '@/core/calendar/span';
-import {
-  GATE_KEYS,
-  NOTHING_SEEN,
-  type GateContext,
-  type HouseRules,
-  type Resources,
-  type ZoneFacts,
-} from '@/core/gates/gate';
+import { NOTHING_SEEN, type HouseRules, type Resources, type ZoneFacts } from '@/core/facts/facts';
+import { GATE_KEYS, type GateContext } from '@/core/gates/gate';
 import { UNCORRECTED } from '@/core/ground/readings';
 import { DEFAULT_CROSSING, DEFAULT_FALL, type Odds } from '@/core/ground/crossing';
 import type { Line, Outlook } from '@/core/ground/outlook';
@@ -29,7 +23,7 @@ import {
 } from '@/core/products/label';
 import { WHOLE_ZONE, type ApplicationProduct, type Place } from '@/core/products/application';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';
-import { DEFAULT_SPACING } from '@/core/season/split';
+import { DEFAULT_SPACING } from '@/core/products/split';
 import {
   celsius,
   gramsPerLitre,

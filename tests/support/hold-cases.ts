@@ -1,8 +1,8 @@
 /** A barrier put down on 1 March, what it holds, and products as far off their promise as the model says that products are. */
 import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import type { SoilRuns } from '@/core/ground/soil-runs';
-import { strengthOf, weighed, type Dose, type Strength } from '@/core/season/barrier';
-import { holdOn, type Range3 } from '@/core/season/hold';
+import { strengthOf, weighed, type Dose, type Strength } from '@/core/barrier/barrier';
+import { holdOn, type Range3 } from '@/core/barrier/hold';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { normal } from '@/core/weather/random';
 

@@ -4,7 +4,7 @@ import { fewMembers, holdTable } from '@/core/season/planner/hold-table';
 import { optionsFor, type Option } from '@/core/season/planner/options';
 import type { Search } from '@/core/season/planner/search';
 import { USUAL_WEIGHTS } from '@/core/season/planner/worth';
-import { weighed } from '@/core/season/barrier';
+import { weighed } from '@/core/barrier/barrier';
 import { USUAL_PLANNING, ceilingsFrom, planningRulesFrom } from '@/data/planning-rules';
 
 /** The house's usual figures and ceilings. */

@@ -5,7 +5,8 @@
  */
 import swc from '@swc/jest';
 
-const ONCE = 'const { Math, Number, Infinity, NaN, Array, Float64Array, Object, Map, Set, JSON } = globalThis;';
+const ONCE =
+  'const { Math, Number, Infinity, NaN, Array, Float64Array, Object, Map, Set, JSON } = globalThis;';
 const transformer = swc.createTransformer({
   jsc: {
     experimental: { keepImportAttributes: true },

@@ -1,7 +1,7 @@
 'use client';
 import { MeasureField } from '@/ui/measure-field';
 import { useState } from 'react';
-import { BARRIER_SCHOOLS } from '@/core/season/barrier';
+import { BARRIER_SCHOOLS } from '@/core/barrier/barrier';
 import {
   AUTUMN_SCHOOLS,
   PERENNIAL_SCHOOLS,

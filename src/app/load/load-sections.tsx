@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { togetherOf } from '@/core/mixing/card';
 import { FILL_WAYS, type FillWay } from '@/core/mixing/loads';
-import { carrierOutside } from '@/core/mixing/objections';
+import { carrierOutside } from '@/core/gates/objections';
 import {
   equipmentFor,
   isForKind,

@@ -1,16 +1,16 @@
 /** What an application is worth if it is done on a day: points of hold that it adds, or what the trade thinks of its kind. */
 import type { Day } from '@/core/calendar/day';
-import type { Facts } from '@/core/gates/gate';
+import type { GateFacts } from '@/core/gates/gate';
 import { groundOf, shareOf } from '@/core/products/application';
 import type { Label } from '@/core/products/label';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';
 import { isPreEmergent, type Use } from '@/core/trade/terms';
 import type { SoilRuns } from '@/core/ground/soil-runs';
-import { weighed, type BarrierSchool, type WeighedRuns } from '@/core/season/barrier';
-import { dosesAgainst } from '@/core/season/doses';
-import { holdOn } from '@/core/season/hold';
+import { weighed, type BarrierSchool, type WeighedRuns } from '@/core/barrier/barrier';
+import { dosesAgainst } from '@/core/barrier/doses';
+import { holdOn } from '@/core/barrier/hold';
 import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
-import { leftOf } from '@/core/season/reached';
+import { leftOf } from '@/core/barrier/reached';
 import { usualTargets, type Target } from '@/core/season/planner/question';
 
 /** Points of what holds nothing of a flush. Ours: what is up and not taken is a lawn seen to be weedy, food for the turf is not. */
@@ -29,7 +29,7 @@ export const fewOf = (runs: SoilRuns, school: BarrierSchool): WeighedRuns => {
 export type WorthQuestion = Readonly<{
   today: Day;
   targets: readonly Target[];
-  turf: Facts['zone']['turf'];
+  turf: GateFacts['zone']['turf'];
   /** what lies there and is planned beside it */
   others: readonly LedgerEntry[];
   /** the application's own, as if put down today */
@@ -43,7 +43,7 @@ export type WorthQuestion = Readonly<{
 export function worthQuestion(
   applications: readonly PlannedApplication[],
   id: string,
-  facts: Facts,
+  facts: GateFacts,
   labels: readonly Label[],
 ): WorthQuestion {
   const a = applications.find((x) => x.id === id);

@@ -5,7 +5,7 @@
 import { addDays } from '@/core/calendar/day';
 import { rateOf } from '@/core/units/rate';
 import { metres, squareMetres } from '@/core/units/quantity';
-import { spacingFor } from '@/core/season/sequence';
+import { spacingFor } from '@/core/products/sequence';
 import {
   putToApi,
   ask,

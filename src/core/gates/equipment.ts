@@ -4,7 +4,7 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
-import { carrierOutside } from '@/core/mixing/objections';
+import { carrierOutside } from './objections';
 import type { Label } from '@/core/products/label';
 import type { Method } from '@/core/trade/terms';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';

@@ -3,7 +3,7 @@
  * a.i. that stands in several products of one visit comes, all together, to no more than the label allows at once.
  */
 import { constantLane } from '@/core/calendar/span';
-import { overAtOnce } from '@/core/mixing/objections';
+import { overAtOnce } from './objections';
 import { groundOf, sharesGround } from '@/core/products/application';
 import { isHerbicide, rateForTurf } from '@/core/products/label';
 import { exceeds } from '@/core/units/tolerance';

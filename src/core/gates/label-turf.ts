@@ -2,7 +2,8 @@
 import { constantLane } from '@/core/calendar/span';
 import { rateForTurf, type Label } from '@/core/products/label';
 import type { Use } from '@/core/trade/terms';
-import { open, shut, type Gate, type ZoneFacts } from './gate';
+import type { ZoneFacts } from '@/core/facts/facts';
+import { open, shut, type Gate } from './gate';
 
 export const labelTurf: Gate = {
   key: 'label-turf',

@@ -22,7 +22,8 @@ import {
 import { applicationCount } from './application-count';
 import { equipment } from './equipment';
 import { event } from './event';
-import { NOTHING_SEEN, type Gate, type GateContext, type Seen, type Verdict } from './gate';
+import { NOTHING_SEEN, type Seen } from '@/core/facts/facts';
+import type { Gate, GateContext, Verdict } from './gate';
 import { growthStage } from './growth-stage';
 import { houseCeiling } from './house-ceiling';
 import { licence } from './licence';

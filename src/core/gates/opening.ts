@@ -7,7 +7,7 @@ import { addDays, type Day } from '@/core/calendar/day';
 import { intersectRanges, spanAt, type Range } from '@/core/calendar/span';
 import { rateForTurf, type Label } from '@/core/products/label';
 import { areaOf } from '@/core/products/application';
-import { SPLITS, splitRates, type Split } from '@/core/season/split';
+import { SPLITS, splitRates, type Split } from '@/core/products/split';
 import type { SquareMetres } from '@/core/units/quantity';
 import { rateLike, type ProductRate } from '@/core/units/rate';
 import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';

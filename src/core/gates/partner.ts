@@ -6,8 +6,8 @@
 import { addDays, type Day } from '@/core/calendar/day';
 import { hourOf, type Hour } from '@/core/calendar/hour';
 import { constantLane, laneByTick } from '@/core/calendar/span';
-import { adjuvantsApart, sharedIngredient } from '@/core/mixing/objections';
-import { refusedInTank, wantsWater } from '@/core/mixing/partners';
+import { adjuvantsApart, sharedIngredient } from './objections';
+import { refusedInTank, wantsWater } from '@/core/products/partners';
 import { worksOnLeaf, type ApplicationProduct } from '@/core/products/application';
 import { isGranule, type Label } from '@/core/products/label';
 import type { Millimetres } from '@/core/units/quantity';

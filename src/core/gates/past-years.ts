@@ -12,7 +12,8 @@ import { hourOf } from '@/core/calendar/hour';
 import type { Lane, Range } from '@/core/calendar/span';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 import { GATES, gatesFor } from './all';
-import { NOTHING_SEEN, type GateContext, type GateKey, type Verdict } from './gate';
+import { NOTHING_SEEN } from '@/core/facts/facts';
+import type { GateContext, GateKey, Verdict } from './gate';
 import { productsOf } from './window';
 
 /** The gates that nothing but the weather decides. */

@@ -2,7 +2,8 @@
  * Why a gate stands as it does: a code, the figures with their units, and where the rule comes from. Facts only; the
  * words are in src/ui/words. `source` says whose rule it is.
  */
-import type { Day, MonthDay } from '@/core/calendar/day';
+import type { Day } from '@/core/calendar/day';
+import type { FallHabit } from '@/core/facts/facts';
 import type { CrossingRule } from '@/core/ground/crossing';
 import type { Hour } from '@/core/calendar/hour';
 import type { Sowing, Water } from '@/core/lawn/zone';
@@ -86,8 +87,6 @@ type LimitSums<T> = Readonly<{
 
 /** A line through which the soil falls, its odds, and what the house has written down of the trade's habit. */
 type Fall = Readonly<{ line: Celsius; p10: Day; p50: Day | null; habit?: FallHabit | null }>;
-/** Days of the year, both in it, on which crews here put the fall's barrier down. */
-export type FallHabit = Readonly<{ from: MonthDay; to: MonthDay }>;
 
 export type Reason = Readonly<{ source: Source }> &
   (

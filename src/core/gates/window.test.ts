@@ -14,7 +14,8 @@ import {
 import { GATES, HOURLY_GATES } from './all';
 import { hoursWindowOf, nextOpen, nextTenDays, windowOf, worseOf, worst, type WindowVerdict } from './window';
 import type { Weed } from '@/core/weeds/weeds';
-import { NOTHING_SEEN, type GateKey } from './gate';
+import { NOTHING_SEEN } from '@/core/facts/facts';
+import type { GateKey } from './gate';
 
 /** Freezes plain data to its depth: a function that writes into its arguments then throws. */
 function deepFreeze<T>(value: T): T {

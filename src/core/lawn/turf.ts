@@ -3,16 +3,15 @@
  *
  * Shade tolerance and growth: trade knowledge, from memory (confidence medium to high). The looks are in plain words.
  */
-import type { Turf } from '@/core/trade/terms';
+import type { Turf, TurfSeason } from '@/core/trade/terms';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { rateOf } from '@/core/units/rate';
 
-export type Season = 'cool' | 'warm';
 /** 0 very poor to 4 very good */
 type ShadeTolerance = 0 | 1 | 2 | 3 | 4;
 
 export type TurfFacts = Readonly<{
-  season: Season;
+  season: TurfSeason;
   shade: ShadeTolerance;
   /** stands wet feet for weeks */
   standsWet: boolean;
@@ -142,7 +141,7 @@ export const nitrogenBudget = (turf: Turf, mixedWith: Turf | null): KilogramsPer
     .rate as KilogramsPerHectare;
 
 /** A mix of a cool and a warm grass is mixed. */
-export function seasonOf(turf: Turf, mixedWith: Turf | null): Season | 'mixed' {
+export function seasonOf(turf: Turf, mixedWith: Turf | null): TurfSeason | 'mixed' {
   const [a, b] = [TURF_FACTS[turf].season, TURF_FACTS[mixedWith ?? turf].season];
   return a === b ? a : 'mixed';
 }

@@ -1,7 +1,7 @@
 /** What goes down together at one stop: the products of each tank or hopper of a planned application, with their limits. */
 import { addDays, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
-import type { Facts, Verdict } from '@/core/gates/gate';
+import type { Verdict, GateFacts } from '@/core/gates/gate';
 import { productsOf, windowOf } from '@/core/gates/window';
 import { areaOf, type Place, type Tie } from '@/core/products/application';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';
@@ -36,7 +36,7 @@ export type StopToday = Readonly<{ passes: readonly Pass[]; held: readonly Held[
 export function stopToday(
   applications: readonly PlannedApplication[],
   id: string,
-  facts: Facts,
+  facts: GateFacts,
   today: Day,
 ): StopToday {
   const context = contextOf(applications, id, facts);

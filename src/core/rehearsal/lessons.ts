@@ -4,16 +4,17 @@
  */
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
-import { NOTHING_SEEN, type Facts } from '@/core/gates/gate';
+import type { GateFacts } from '@/core/gates/gate';
+import { NOTHING_SEEN } from '@/core/facts/facts';
 import { turfState } from '@/core/gates/turf-state';
 import { dailyMeanBehind, waveAt } from '@/core/ground/analytic';
 import { diffusivityOf } from '@/core/ground/site';
 import type { SoilRuns } from '@/core/ground/soil-runs';
 import { rateForTurf, seedingWaitDays, type Label } from '@/core/products/label';
 import { containedIn, entryOf } from '@/core/records/ledger';
-import { weighed } from '@/core/season/barrier';
-import { dosesAgainst } from '@/core/season/doses';
-import { holdOn } from '@/core/season/hold';
+import { weighed } from '@/core/barrier/barrier';
+import { dosesAgainst } from '@/core/barrier/doses';
+import { holdOn } from '@/core/barrier/hold';
 import { contextFor } from '@/core/season/planner/options';
 import { isPreEmergent } from '@/core/trade/terms';
 import type { Celsius, Kelvins, KilogramsPerHectare, Metres } from '@/core/units/quantity';
@@ -134,7 +135,7 @@ function partners(p: Play): Lesson | null {
 const HALF = 0.5;
 /** Turf that is half green, and a product for turf that sleeps: what the gate says. */
 function halfGreen({ facts, labels }: Play): Lesson | null {
-  const zone: Facts['zone'] = { ...facts.zone, turf: 'bermudagrass', mixedWith: null };
+  const zone: GateFacts['zone'] = { ...facts.zone, turf: 'bermudagrass', mixedWith: null };
   const label = labels.find((l) => rateForTurf(l, zone, 'post-emergent')?.dormancy === 'dormant only');
   const row = label && rateForTurf(label, zone, 'post-emergent');
   if (!label || !row) return null;

@@ -6,7 +6,8 @@
 import { addDays, dayOf, inYear, weekdayOf, yearOf, type Day } from '@/core/calendar/day';
 import { hourOf } from '@/core/calendar/hour';
 import { spanAt, type State } from '@/core/calendar/span';
-import { NOTHING_SEEN, type Facts, type GateKey } from '@/core/gates/gate';
+import { NOTHING_SEEN } from '@/core/facts/facts';
+import type { GateKey, GateFacts } from '@/core/gates/gate';
 import type { Reason } from '@/core/gates/reason';
 import { windowOf } from '@/core/gates/window';
 import {
@@ -36,7 +37,7 @@ import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/wea
 /** A lawn and a year to be played, as plain data. */
 export type Play = Readonly<{
   /** the lawn as it is now; weather, soil, ledger and what was seen are those of the year */
-  facts: Facts;
+  facts: GateFacts;
   site: Site;
   depth: Metres;
   rule: CrossingRule;
@@ -160,7 +161,7 @@ export function morningOf(p: Play, day: Day): Morning {
 }
 
 /** What one would have known on a morning of the year. */
-export function knownOn(p: Play, moves: readonly Move[], day: Day, morning = morningOf(p, day)): Facts {
+export function knownOn(p: Play, moves: readonly Move[], day: Day, morning = morningOf(p, day)): GateFacts {
   const { forecast, outlook } = morning;
   const { zone, means } = p.facts;
   const isWarm = TURF_FACTS[zone.turf].season === 'warm';
@@ -217,7 +218,7 @@ const WEEK = 7;
 const RANK: Readonly<Record<State, number>> = { open: 0, ajar: 1, shut: 2 };
 
 /** How a product stands on the days from a morning on, and why. */
-function choiceOf(facts: Facts, label: Label, rate: ProductRate, use: Use, length = WEEK): Choice {
+function choiceOf(facts: GateFacts, label: Label, rate: ProductRate, use: Use, length = WEEK): Choice {
   const from = facts.today;
   const range = { from, to: addDays(from, length) };
   const { all, lanes } = windowOf(contextFor(facts, label, use, [], rate), range);

@@ -6,7 +6,7 @@
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { crossingDay, type DailyRun } from '@/core/ground/crossing';
 import type { Label } from '@/core/products/label';
-import { shareRangeOf, type Range3 } from '@/core/season/hold';
+import { shareRangeOf, type Range3 } from '@/core/barrier/hold';
 import { madeYears } from './made-year';
 import { knownOn, playable, seasonTruth, type Move, type Play } from './rehearsal';
 import { scoreOf } from './score';

@@ -4,14 +4,14 @@
  */
 import { addDays, inYear, type Day } from '@/core/calendar/day';
 import type { SoilRuns } from '@/core/ground/soil-runs';
-import { NOTHING_SEEN } from '@/core/gates/gate';
-import { limitsOf } from '@/core/records/season-end';
+import { NOTHING_SEEN } from '@/core/facts/facts';
+import { limitsOf } from '@/core/follow-ups/season-end';
 import { packageCost } from '@/core/products/stock';
 import { limitsFor, rateForTurf, type Label } from '@/core/products/label';
-import { weighed, type WeighedRuns } from '@/core/season/barrier';
-import { dosesAgainst } from '@/core/season/doses';
-import { holdOn } from '@/core/season/hold';
-import { leftOf } from '@/core/season/reached';
+import { weighed, type WeighedRuns } from '@/core/barrier/barrier';
+import { dosesAgainst } from '@/core/barrier/doses';
+import { holdOn } from '@/core/barrier/hold';
+import { leftOf } from '@/core/barrier/reached';
 import type { Target } from '@/core/season/planner/question';
 import { partOfRate } from '@/core/units/rate';
 import type { Weed } from '@/core/weeds/weeds';

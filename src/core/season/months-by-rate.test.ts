@@ -8,9 +8,9 @@ import { ingredientRate, rateForTurf, type Label } from '@/core/products/label';
 import type { Turf } from '@/core/trade/terms';
 import { rateOf, type RateUnit } from '@/core/units/rate';
 import { demoLabel, type DemoKey } from '../../../scripts/demo/labels';
-import { weighed, type WeighedRuns } from './barrier';
-import { strengthIn } from './doses';
-import { lastDayOf } from './lasting';
+import { weighed, type WeighedRuns } from '@/core/barrier/barrier';
+import { strengthIn } from '@/core/barrier/doses';
+import { lastDayOf } from '@/core/barrier/lasting';
 
 const MONTH = 365.25 / 12;
 const from = dayOf(2027, 1, 1);

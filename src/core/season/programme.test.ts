@@ -23,7 +23,7 @@ import {
   type PlannedApplication,
   type PlannedProduct,
 } from './programme';
-import { DEFAULT_SPACING } from './split';
+import { DEFAULT_SPACING } from '@/core/products/split';
 
 const half = (id: string, over: Partial<PlannedProduct> = {}): PlannedProduct => ({
   id,

@@ -6,7 +6,7 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
-import type { Facts, GateContext } from '@/core/gates/gate';
+import type { GateContext, GateFacts } from '@/core/gates/gate';
 import { groundOf, shareOf, type ApplicationProduct, type Tie } from '@/core/products/application';
 import { limitsFor, rateForTurf } from '@/core/products/label';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';
@@ -69,7 +69,7 @@ export const nextOf = (applications: readonly PlannedApplication[]): PlannedAppl
 /** What is still to come of the programme, as the ledger counts it; `except` leaves an application out. */
 export function plannedEntries(
   applications: readonly PlannedApplication[],
-  zone: Facts['zone'],
+  zone: GateFacts['zone'],
   today: Day,
   except?: string,
 ): LedgerEntry[] {
@@ -119,7 +119,7 @@ function previousOf(
 export function contextOf(
   applications: readonly PlannedApplication[],
   id: string,
-  facts: Facts,
+  facts: GateFacts,
 ): GateContext {
   const application = applications.find((a) => a.id === id);
   if (!application) throw new RangeError(`No application ${id} among ${applications.length}`);

@@ -13,7 +13,7 @@ import {
 } from '../../../tests/support/gate-context';
 import type { Label } from '@/core/products/label';
 import { packageCost } from '@/core/products/stock';
-import { weighed } from './barrier';
+import { weighed } from '@/core/barrier/barrier';
 import { suitedFor } from './suited';
 
 const { product: _, beside: __, applicationId: ___, ...facts } = context();

@@ -10,7 +10,7 @@ import { packageCost } from '@/core/products/stock';
 import { isOrganic } from '@/core/products/organic';
 import { yearOf, type Day } from '@/core/calendar/day';
 import { spanAt, type Range } from '@/core/calendar/span';
-import type { Facts, GateContext, GateKey } from '@/core/gates/gate';
+import type { GateContext, GateKey, GateFacts } from '@/core/gates/gate';
 import { areaOf, type Place } from '@/core/products/application';
 import { nextOpen, windowOf, type Window } from '@/core/gates/window';
 import { TURF_FACTS } from '@/core/lawn/turf';
@@ -22,8 +22,8 @@ import { seedWaitWith } from '@/core/records/safe-to-seed';
 import { type ProductRate } from '@/core/units/rate';
 import type { Weed } from '@/core/weeds/weeds';
 import { entryOf } from '@/core/records/ledger';
-import type { WeighedRuns } from './barrier';
-import { heldBy, type Held } from './held';
+import type { WeighedRuns } from '@/core/barrier/barrier';
+import { heldBy, type Held } from '@/core/barrier/held';
 
 export type Argument =
   | Readonly<{ code: 'open-on-day' | 'ajar-on-day' | 'shut-on-day'; gates: readonly GateKey[] }>
@@ -71,7 +71,7 @@ type Wanted = Readonly<{
 }>;
 
 /** Products of the organisation for a use, the best first; those whose label lacks the turf or the use are left out. */
-export function suitedFor(labels: readonly Label[], facts: Facts, wanted: Wanted): Suited[] {
+export function suitedFor(labels: readonly Label[], facts: GateFacts, wanted: Wanted): Suited[] {
   const { use, targets, day, range, place } = wanted;
   return labels
     .flatMap((label) => {
@@ -123,7 +123,7 @@ export function suitedFor(labels: readonly Label[], facts: Facts, wanted: Wanted
 /** Put down as soon as its gates let it; null: it cannot be foreseen, or it is no barrier of the whole zone. */
 function holdOf(
   labels: readonly Label[],
-  facts: Facts,
+  facts: GateFacts,
   { use, targets, place, runs }: Wanted,
   label: Label,
   rate: ProductRate,

@@ -21,8 +21,8 @@ import {
 import { fromFeet, fromSquareFeet, toFeet, toSquareFeet } from '@/core/units/trade';
 import { isWeed, type Weed } from '@/core/weeds/weeds';
 import { MOST_PRODUCTS, MOST_RATE, type PlannedApplication, type PlannedProduct } from './programme';
-import { MOST_SHOTS, sequenceDays, sequenceSpacing, spacingFor } from './sequence';
-import { SPLITS, isSplit, sharesIn, spacingOf, splitDays } from './split';
+import { MOST_SHOTS, sequenceDays, sequenceSpacing, spacingFor } from '@/core/products/sequence';
+import { SPLITS, isSplit, sharesIn, spacingOf, splitDays } from '@/core/products/split';
 
 /** How a new product is put down over several applications; '' alone: once. */
 export const TIMES = ['once', 'split', 'sequence'] as const;

@@ -8,7 +8,7 @@
  * of that year; one that is not by its day is down and not watered in.
  */
 import { addDays, type Day } from '@/core/calendar/day';
-import { rangeOf } from '@/core/season/hold';
+import { rangeOf } from '@/core/barrier/hold';
 
 export type Crews = Readonly<{
   trucks: number;

@@ -6,7 +6,7 @@ import type { Day } from '@/core/calendar/day';
 import { hourOf } from '@/core/calendar/hour';
 import { spanAt } from '@/core/calendar/span';
 import { airTemperature } from '@/core/gates/air-temperature';
-import type { Facts, Gate, GateContext, GateKey, Verdict } from '@/core/gates/gate';
+import type { Gate, GateContext, GateKey, Verdict, GateFacts } from '@/core/gates/gate';
 import { growthStage } from '@/core/gates/growth-stage';
 import { turfState } from '@/core/gates/turf-state';
 import { wind } from '@/core/gates/wind';
@@ -35,7 +35,7 @@ export function stageSeen(weed: string, named: string): SeenNow['stages'] {
 }
 
 /** What the gates know of a zone without its sky and its book. */
-export type StopFacts = Omit<Facts, 'ledger' | 'outlook' | 'forecast' | 'recent'>;
+export type StopFacts = Omit<GateFacts, 'ledger' | 'outlook' | 'forecast' | 'recent'>;
 
 /** The gates that what is seen can answer. */
 const ASKED: readonly Gate[] = [wind, airTemperature, turfState, growthStage];

@@ -14,6 +14,8 @@ export const TURFS = [
   'seashore paspalum',
 ] as const;
 export type Turf = (typeof TURFS)[number];
+/** When a grass grows: in the cool of spring and fall, or in the heat. */
+export type TurfSeason = 'cool' | 'warm';
 
 /** What a product is. All but herbicides are asked no herbicide's gates. */
 export const PRODUCT_KINDS = [

@@ -6,8 +6,7 @@
  * and 22 (from memory). Root depth 0.15 m: common practice, no source.
  */
 import { addDays, dayOfYear, type Day } from '@/core/calendar/day';
-import type { Texture } from '@/core/trade/terms';
-import type { Season } from '@/core/lawn/turf';
+import type { Texture, TurfSeason } from '@/core/trade/terms';
 import type { Celsius, Millimetres } from '@/core/units/quantity';
 import { extraterrestrialRadiation, referenceEvaporation } from './evaporation';
 import type { HourlyWeather } from './series';
@@ -21,8 +20,8 @@ const AVAILABLE: Record<Texture, number> = {
 };
 /** m */
 export const ROOTS_M = 0.15;
-const KC: Record<Season, number> = { cool: 0.95, warm: 0.85 };
-const P: Record<Season, number> = { cool: 0.4, warm: 0.5 };
+const KC: Record<TurfSeason, number> = { cool: 0.95, warm: 0.85 };
+const P: Record<TurfSeason, number> = { cool: 0.4, warm: 0.5 };
 /** A day with less is dry: it wets the leaf and no more. Common practice, no source. */
 const DRY_MM = 2;
 
@@ -47,7 +46,7 @@ export const bucketOf = (share: number, roots: number, p: number, kc: number): B
   raw: 1000 * share * roots * p,
   kc,
 });
-export const bucketFor = (texture: Texture, season: Season): Bucket =>
+export const bucketFor = (texture: Texture, season: TurfSeason): Bucket =>
   bucketOf(AVAILABLE[texture], ROOTS_M, P[season], KC[season]);
 
 /** How far evapotranspiration is held back at a depletion: 1 down to RAW, falling to 0 when all is drawn. */
@@ -82,7 +81,7 @@ export type SoilWater = Readonly<{
 export function soilWaterOf(
   weather: readonly HourlyWeather[],
   texture: Texture,
-  season: Season,
+  season: TurfSeason,
   latitude: number,
   begins: 'half drawn' | 'wilting' = 'half drawn',
 ): SoilWater | null {

@@ -4,12 +4,12 @@
  */
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import type { SoilRuns } from '@/core/ground/soil-runs';
-import { effectOn, weighed, type Dose } from '@/core/season/barrier';
-import { fallenSince } from '@/core/season/reached';
+import { effectOn, weighed, type Dose } from '@/core/barrier/barrier';
+import { fallenSince } from '@/core/barrier/reached';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import type { HourlyWeather } from '@/core/weather/series';
 import { CAUSES, CLUES, causesOf, type Cause, type Clues } from './causes';
-import { cluesOf, type CluesQuestion, type LaidBarrier } from './clues';
+import { cluesOf, type CluesQuestion, type LaidBarrier } from '@/core/follow-ups/clues';
 import { emergenceOf, flushOf } from './emergence';
 import type { Ground } from './scouting';
 import type { Stage } from './weeds';

@@ -4,7 +4,8 @@ import 'server-only';
 import { addDays, dayOf, isoDay, parseMonthDay, type Day, type MonthDay } from '@/core/calendar/day';
 import { hourOf, isoHour, type Hour } from '@/core/calendar/hour';
 import { spanAt, type Range } from '@/core/calendar/span';
-import { NOTHING_SEEN, type GateContext } from '@/core/gates/gate';
+import { NOTHING_SEEN } from '@/core/facts/facts';
+import type { GateContext } from '@/core/gates/gate';
 import { WEATHER_GATES, isBeyondForecast, oddsOn, pastYearsOf, workingDays } from '@/core/gates/past-years';
 import type { Reason } from '@/core/gates/reason';
 import { timesOf } from '@/core/gates/reason-times';
@@ -17,7 +18,7 @@ import type { Label } from '@/core/products/label';
 import { labelFrom } from '@/core/products/sheet';
 import { WHOLE_ZONE, type ApplicationProduct, type Place } from '@/core/products/application';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';
-import { DEFAULT_SPACING } from '@/core/season/split';
+import { DEFAULT_SPACING } from '@/core/products/split';
 import {
   celsius,
   metres,

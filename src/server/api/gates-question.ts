@@ -1,7 +1,7 @@
 /** What `POST /api/v1/gates` may be asked: its shape, and the check of it. Units are in the names; described in openapi-gates.ts. */
 import Joi from 'joi';
 import { WATCH_KEYS } from '@/core/ground/crossing';
-import { SOIL_OPENED, type SoilOpened } from '@/core/gates/gate';
+import { SOIL_OPENED, type SoilOpened } from '@/core/facts/facts';
 import { COVERS, type Cover } from '@/core/ground/site';
 import {
   TEXTURES,

@@ -4,7 +4,7 @@ import Joi from 'joi';
 import type { Day } from '@/core/calendar/day';
 import { cardsFor, mixKey, type LoadStop } from '@/core/mixing/card';
 import { FILL_WAYS, type FillWay, type Tool } from '@/core/mixing/loads';
-import { objectionsTo } from '@/core/mixing/objections';
+import { objectionsTo } from '@/core/gates/objections';
 import { surprisesAbout } from '@/core/mixing/morning';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';
 import { TURFS, USES, type Turf, type Use } from '@/core/trade/terms';

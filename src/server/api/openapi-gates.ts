@@ -1,5 +1,6 @@
 /** The gates call, described: its question and its answer. */
-import { GATE_KEYS, SOIL_OPENED } from '@/core/gates/gate';
+import { SOIL_OPENED } from '@/core/facts/facts';
+import { GATE_KEYS } from '@/core/gates/gate';
 import { WEATHER_GATES } from '@/core/gates/past-years';
 import { WATCH_KEYS } from '@/core/ground/crossing';
 import { COVERS } from '@/core/ground/site';

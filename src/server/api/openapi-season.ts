@@ -1,5 +1,5 @@
 /** The calls about a season, described: their questions and answers. */
-import { BARRIER_SCHOOLS } from '@/core/season/barrier';
+import { BARRIER_SCHOOLS } from '@/core/barrier/barrier';
 import {
   AUTUMN_SCHOOLS,
   PERENNIAL_SCHOOLS,

@@ -6,8 +6,8 @@ import { DEFAULT_CROSSING, lineRules } from '@/core/ground/crossing';
 import { ensembleOf } from '@/core/ground/ensemble';
 import { NOTHING_READ, outlookFrom, soilRunsOf } from '@/core/ground/outlook';
 import type { Label } from '@/core/products/label';
-import { BARRIER_SCHOOLS } from '@/core/season/barrier';
-import { withMoisture } from '@/core/season/moisture';
+import { BARRIER_SCHOOLS } from '@/core/barrier/barrier';
+import { withMoisture } from '@/core/barrier/moisture';
 import { planProgrammes, type Programme } from '@/core/season/planner/planner';
 import {
   AUTUMN_SCHOOLS,

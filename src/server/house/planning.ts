@@ -1,7 +1,7 @@
 /** The house's judgement on the season, its ceilings, crews and pace. */
 import 'server-only';
 import Joi from 'joi';
-import { BARRIER_SCHOOLS } from '@/core/season/barrier';
+import { BARRIER_SCHOOLS } from '@/core/barrier/barrier';
 import {
   AUTUMN_SCHOOLS,
   PERENNIAL_SCHOOLS,

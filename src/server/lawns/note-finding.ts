@@ -1,7 +1,7 @@
 import 'server-only';
 import Joi from 'joi';
 import { addDays, isoDay, parseDay } from '@/core/calendar/day';
-import { SOIL_OPENED } from '@/core/gates/gate';
+import { SOIL_OPENED } from '@/core/facts/facts';
 import { wantsPhosphorus } from '@/core/lawn/soil-test';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { NEXT_YEAR } from '@/core/weeds/next-year';
@@ -9,7 +9,7 @@ import { STAGES, isWeed } from '@/core/weeds/weeds';
 import { requirePermission, type Actor } from '@/data/actor';
 import { hourIn, nowOf, todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
-import { DAMAGE_CAUSES, WATERED_BY } from '@/core/records/follow-ups';
+import { DAMAGE_CAUSES, WATERED_BY } from '@/core/follow-ups/follow-ups';
 import { FINDINGS, addFinding, groundFrom, type FindingKind } from '@/data/findings';
 import { zoneOf } from '@/data/lawns';
 import { changed } from '../changes';

@@ -2,7 +2,7 @@ import 'server-only';
 import Joi from 'joi';
 import { addDays, isoDay } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
-import type { Facts, GateKey } from '@/core/gates/gate';
+import type { GateKey, GateFacts } from '@/core/gates/gate';
 import type { Reason } from '@/core/gates/reason';
 import { productsOf, windowOf } from '@/core/gates/window';
 import {
@@ -222,7 +222,11 @@ const PLANNED: readonly GateKey[] = [
 export type Bolt = Readonly<{ day: PlannedApplication['plannedOn']; product: string; reason: Reason }>;
 
 /** Bolts that no day can open: turf, rate, year's limit. Those of days and weather are the fence's to show. */
-export function labelBolts(all: readonly PlannedApplication[], a: PlannedApplication, facts: Facts): Bolt[] {
+export function labelBolts(
+  all: readonly PlannedApplication[],
+  a: PlannedApplication,
+  facts: GateFacts,
+): Bolt[] {
   if (a.skipped || a.products.every((p) => p.recordId !== null)) return [];
   const on = a.plannedOn;
   const context = contextOf(all, a.id, facts);

@@ -7,7 +7,7 @@ import {
   type ApplicationDraft,
   type TypedApplication,
 } from '@/core/season/typed-application';
-import { spacingFor } from '@/core/season/sequence';
+import { spacingFor } from '@/core/products/sequence';
 import { isOpen } from '@/core/season/programme';
 import type { Issue } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';

@@ -1,7 +1,7 @@
 /** What the Lawn screen, and the screens that hang on it, show of one zone. */
 import 'server-only';
 import type { Day } from '@/core/calendar/day';
-import type { Facts } from '@/core/gates/gate';
+import type { GateFacts } from '@/core/gates/gate';
 import type { PastOdds } from '@/core/gates/past-years';
 import type { Outlook, OutlookRefusal } from '@/core/ground/outlook';
 import { sendRuns, type SentRuns } from '@/core/ground/soil-runs';
@@ -22,7 +22,7 @@ import { pastOddsOf } from '@/data/past-years';
 import { observationsOf, type Observation } from '@/data/readings';
 import type { RecordEntry } from '@/data/records';
 import { dayFrom, troubleInShort, type Station } from '@/data/weather';
-import type { FollowUp } from '@/core/records/follow-ups';
+import type { FollowUp } from '@/core/follow-ups/follow-ups';
 import { assemble, labelsFor } from '../facts';
 import { followUpsIn } from '../records/follow-ups';
 import { askForWeather } from '../soil/weather';
@@ -87,7 +87,7 @@ export type ZoneSheet = Readonly<{
   /** what past years say beyond the forecast, by `pastYearsKey`; what is not there yet a job is making */
   past: Readonly<Record<string, PastOdds>>;
   /** what the gates of any application here are asked with */
-  facts: Facts;
+  facts: GateFacts;
   weather: WeatherStatus | null;
   /** what its records ask for afterwards */
   followUps: readonly FollowUp[];

@@ -2,8 +2,8 @@
 import 'server-only';
 import { aheadOn } from '@/core/gates/sky';
 import { isGranule } from '@/core/products/label';
-import { followUpsOf, type DoneEntry, type FollowUp } from '@/core/records/follow-ups';
-import { cutsBefore, isCutLow, type Cut } from '@/core/season/cuts';
+import { followUpsOf, type DoneEntry, type FollowUp } from '@/core/follow-ups/follow-ups';
+import { cutsBefore, isCutLow, type Cut } from '@/core/lawn/cuts';
 import { isOpen } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
 import { waterRulesFrom } from '@/data/visit-rules';

@@ -3,7 +3,7 @@ import 'server-only';
 import { addDays, type Day } from '@/core/calendar/day';
 import { hourOf } from '@/core/calendar/hour';
 import { spanAt, worseState } from '@/core/calendar/span';
-import type { Facts, GateContext, GateKey, Verdict } from '@/core/gates/gate';
+import type { GateContext, GateKey, Verdict, GateFacts } from '@/core/gates/gate';
 import type { Reason } from '@/core/gates/reason';
 import { skyAt } from '@/core/gates/sky';
 import { productsOf, windowOf } from '@/core/gates/window';
@@ -32,7 +32,7 @@ type Then = Readonly<{
 type StationThen = Readonly<{ wind: MetresPerSecond; air: Celsius }>;
 
 /** What the station had in the hour of the work, or was forecast to have; null: nobody said when, or nothing is on file. */
-export function stationAt(facts: Facts, day: Day, startedAt: string): StationThen | null {
+export function stationAt(facts: GateFacts, day: Day, startedAt: string): StationThen | null {
   if (startedAt === '') return null;
   // nothing of a product is asked
   const sky = skyAt(facts as GateContext, hourOf(day, hourOfClock(startedAt)));
@@ -54,7 +54,7 @@ export function gatesOn({
   station,
 }: Then): Omit<GatesThen, 'anyway'> {
   const { day } = visit;
-  const facts: Facts = {
+  const facts: GateFacts = {
     ...book.facts,
     hour: 0,
     ledger: book.facts.ledger.filter((e) => e.id !== corrected?.id),

@@ -1,6 +1,6 @@
 'use client';
 import { isoDay } from '@/core/calendar/day';
-import { isOverdue, wantsDoing, type FollowUp } from '@/core/records/follow-ups';
+import { isOverdue, wantsDoing, type FollowUp } from '@/core/follow-ups/follow-ups';
 import type { Outcome } from '@/server/entry/outcome';
 import type { FindingInput } from '@/server/lawns/note-finding';
 import type { ZoneSheet } from '@/server/programme/view';

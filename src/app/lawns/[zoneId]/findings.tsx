@@ -2,8 +2,8 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { isoDay, showDay } from '@/core/calendar/day';
-import { SOIL_OPENED } from '@/core/gates/gate';
-import { DAMAGE_CAUSES, WATERED_BY } from '@/core/records/follow-ups';
+import { SOIL_OPENED } from '@/core/facts/facts';
+import { DAMAGE_CAUSES, WATERED_BY } from '@/core/follow-ups/follow-ups';
 import { NEXT_YEAR } from '@/core/weeds/next-year';
 import { ALL_WEEDS, STAGES, WEEDS, isWeed, stageWords } from '@/core/weeds/weeds';
 import type { Finding, FindingKind } from '@/data/findings';

@@ -1,6 +1,6 @@
 /** Perennials by the house's season, and the year off. The schools are common practice, no source; plans are invented. */
 import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
-import { NOTHING_SEEN } from '@/core/gates/gate';
+import { NOTHING_SEEN } from '@/core/facts/facts';
 import type { Label } from '@/core/products/label';
 import {
   context,

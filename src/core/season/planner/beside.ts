@@ -4,7 +4,7 @@
  */
 import { addDays, yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
-import type { Facts } from '@/core/gates/gate';
+import type { GateFacts } from '@/core/gates/gate';
 import type { Label } from '@/core/products/label';
 import { isOpen } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
@@ -33,7 +33,7 @@ const SPAN_DAYS = 60;
  * Perennial broadleaf weeds that were seen here and are in no plan: with what, and on which day of the house's season they
  * may be taken. Null: none was seen, or no gate opens for any product then.
  */
-export function cleanUpOf(q: PlanQuestion, facts: Facts, range: Range<Day>): CleanUp | null {
+export function cleanUpOf(q: PlanQuestion, facts: GateFacts, range: Range<Day>): CleanUp | null {
   const { today } = facts;
   const planned = new Set(
     q.kept
@@ -63,7 +63,7 @@ export function cleanUpOf(q: PlanQuestion, facts: Facts, range: Range<Day>): Cle
 }
 
 /** The first day of the season in which the house takes them; null: the soil of the year is not known. */
-function beginOf(school: PerennialSchool, { outlook, today }: Facts): Day | null {
+function beginOf(school: PerennialSchool, { outlook, today }: GateFacts): Day | null {
   if (school === 'when seen') return today;
   if (!outlook) return null;
   if (school === 'after the bees') {

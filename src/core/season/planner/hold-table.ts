@@ -8,9 +8,9 @@ import type { Label } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import type { Turf } from '@/core/trade/terms';
 import { emergenceOf, flushOf } from '@/core/weeds/emergence';
-import { drawnStrength, powered, type Strength, type WeighedRuns } from '@/core/season/barrier';
-import { dosesAgainst } from '@/core/season/doses';
-import { seasonToHold, shareRangeOf, type Range3 } from '@/core/season/hold';
+import { drawnStrength, powered, type Strength, type WeighedRuns } from '@/core/barrier/barrier';
+import { dosesAgainst } from '@/core/barrier/doses';
+import { seasonToHold, shareRangeOf, type Range3 } from '@/core/barrier/hold';
 import type { Option } from './options';
 import type { Target } from './question';
 

@@ -2,11 +2,11 @@
 import type { Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import { groupBy } from '@/core/group';
-import type { Facts, GateKey } from '@/core/gates/gate';
+import type { GateKey, GateFacts } from '@/core/gates/gate';
 import { nextOpen, windowOf } from '@/core/gates/window';
 import { isHerbicide, rateForTurf, type Label } from '@/core/products/label';
 import { isOrganic } from '@/core/products/organic';
-import { strengthIn } from '@/core/season/doses';
+import { strengthIn } from '@/core/barrier/doses';
 import { contextFor } from './options';
 import type { Target } from './question';
 
@@ -16,7 +16,7 @@ export type LeftOut = Readonly<{ by: LeftOutBy; products: readonly string[] }>;
 
 /** @returns by what keeps most products out, the most first; none where something may go */
 export function leftOutOf(
-  facts: Facts,
+  facts: GateFacts,
   labels: readonly Label[],
   targets: readonly Target[],
   range: Range<Day>,
@@ -30,7 +30,7 @@ export function leftOutOf(
     .toSorted((a, b) => b.products.length - a.products.length);
 }
 
-function whyNot(facts: Facts, label: Label, targets: readonly Target[], range: Range<Day>): LeftOutBy[] {
+function whyNot(facts: GateFacts, label: Label, targets: readonly Target[], range: Range<Day>): LeftOutBy[] {
   const row = rateForTurf(label, facts.zone, 'pre-emergent');
   if (!row) return ['turf'];
   if (facts.zone.organicOnly && !isOrganic(label)) return ['not organic'];

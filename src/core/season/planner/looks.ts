@@ -4,7 +4,7 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
-import type { Facts } from '@/core/gates/gate';
+import type { GateFacts } from '@/core/gates/gate';
 import { daysUpTo } from '@/core/gates/growth-stage';
 import { WHOLE_ZONE } from '@/core/products/application';
 import { burnsZone } from '@/core/products/burner';
@@ -12,7 +12,7 @@ import { isHerbicide, limitsFor, rateForTurf, type Label } from '@/core/products
 import { isOrganic } from '@/core/products/organic';
 import type { ProductRate } from '@/core/units/rate';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
-import type { Hold } from '@/core/season/hold';
+import type { Hold } from '@/core/barrier/hold';
 import type { PlannedApplication } from '@/core/season/programme';
 import { contextFor, statesOf } from './options';
 
@@ -89,7 +89,7 @@ export type Post = Readonly<{
 /** Products of the house that take any of the weeds once they are up, with the days on which the gates let them go. */
 export function postEmergents(
   labels: readonly Label[],
-  facts: Facts,
+  facts: GateFacts,
   weeds: readonly Weed[],
   range: Range<Day>,
 ): Post[] {

@@ -1,6 +1,6 @@
 /** The money of one question's programs: one price list for the search and for what is shown, so both weigh alike. */
 import type { Day } from '@/core/calendar/day';
-import type { Facts } from '@/core/gates/gate';
+import type { GateFacts } from '@/core/gates/gate';
 import { rateForTurf, type Label } from '@/core/products/label';
 import { packageCost } from '@/core/products/stock';
 import { rootCeilingOn, rootLoadBefore } from '@/core/records/ceiling';
@@ -24,7 +24,7 @@ export type Money = Readonly<{
 
 /** @param facts with what is kept on the ledger */
 export function moneyOf(
-  { zone, ledger, today, rules: house }: Facts,
+  { zone, ledger, today, rules: house }: GateFacts,
   labels: readonly Label[],
   { weights, minutes }: PlanningRules,
 ): Money {

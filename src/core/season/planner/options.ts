@@ -5,7 +5,7 @@
 import { yearOf, type Day } from '@/core/calendar/day';
 import type { Lane, Range, State } from '@/core/calendar/span';
 import { GATES } from '@/core/gates/all';
-import type { Facts, Gate, GateContext, GateKey } from '@/core/gates/gate';
+import type { Gate, GateContext, GateKey, GateFacts } from '@/core/gates/gate';
 import { ceilingsOn, countedIn, rootCeilingOn, rootLoadBefore, rootLoadIn } from '@/core/records/ceiling';
 import { interval } from '@/core/gates/interval';
 import { seedingAhead } from '@/core/gates/seeding-ahead';
@@ -30,10 +30,10 @@ import { isPreEmergent, type Use } from '@/core/trade/terms';
 import { rateLike, type ProductRate } from '@/core/units/rate';
 import { emergenceOf } from '@/core/weeds/emergence';
 import type { Weed } from '@/core/weeds/weeds';
-import type { Strength, WeighedRuns } from '@/core/season/barrier';
-import { strengthIn } from '@/core/season/doses';
-import { dayOfFlush } from '@/core/season/hold';
-import { spacingFor } from '@/core/season/sequence';
+import type { Strength, WeighedRuns } from '@/core/barrier/barrier';
+import { strengthIn } from '@/core/barrier/doses';
+import { dayOfFlush } from '@/core/barrier/hold';
+import { spacingFor } from '@/core/products/sequence';
 import type { PlanningRules, Target } from './question';
 import { LIMIT_FREE, ROOTS_FREE } from './worth';
 
@@ -87,7 +87,7 @@ const ASKED_LATER: ReadonlySet<GateKey> = new Set([
 ]);
 /** Pre-emergents of the house that suit the zone; those that the customer does not want are left out. */
 export function optionsFor(
-  facts: Facts,
+  facts: GateFacts,
   labels: readonly Label[],
   targets: readonly Target[],
   rules: PlanningRules,
@@ -109,7 +109,7 @@ export function optionsFor(
 const seasonOfUse = { 'pre-emergent': 'rising', 'autumn pre-emergent': 'falling' } as const;
 
 function optionOf(
-  facts: Facts,
+  facts: GateFacts,
   label: Label,
   use: keyof typeof seasonOfUse,
   targets: readonly Target[],
@@ -205,7 +205,7 @@ const shutWhereAjar = (state: number): number => (state === 1 ? 0 : state);
 
 /** A context for one product alone; `previous` makes it the later part of a total. */
 export function contextFor(
-  facts: Facts,
+  facts: GateFacts,
   label: Label,
   use: Use,
   targets: readonly Weed[],
@@ -281,7 +281,7 @@ const FAR_OVER = 1000;
 
 /** The house's own ceilings on this turf, less what lies there of the last twelve months; Infinity: there is none. */
 function houseMost(
-  { zone, ledger, today, rules }: Facts,
+  { zone, ledger, today, rules }: GateFacts,
   label: Label,
   like: ProductRate,
 ): Readonly<{ room: number; atOnce: number }> {
@@ -300,7 +300,7 @@ function houseMost(
 }
 
 /** Shut within weeks of another product of the same site of action that works in the soil: the two would be one dose. */
-function farFromItsGroup({ ledger }: Facts, label: Label, range: Range<Day>): DayStates {
+function farFromItsGroup({ ledger }: GateFacts, label: Label, range: Range<Day>): DayStates {
   const groups = new Set(label.ingredients.map((i) => i.group));
   const states = new Uint8Array(range.to - range.from).fill(2);
   for (const e of ledger) {
@@ -341,7 +341,7 @@ const NEARLY_ALL = 0.9;
 
 /** What a unit of product takes of the roots, what the turf bears, and what lies there of twelve months, kg/ha as prodiamine. */
 function rootsOf(
-  { zone, ledger, today, rules }: Facts,
+  { zone, ledger, today, rules }: GateFacts,
   label: Label,
   like: ProductRate,
 ): Readonly<{ each: number | null; ceiling: number | null; had: number | null }> {

@@ -3,7 +3,7 @@
  * it holds, costs and takes of every limit. A programme is proposed only where every gate lets every one of its
  * applications go, with the others of the programme on the ledger.
  */
-import { leftOf } from '@/core/season/reached';
+import { leftOf } from '@/core/barrier/reached';
 import { addDays, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { GATES } from '@/core/gates/all';
@@ -14,9 +14,9 @@ import { belongsFrom } from '@/core/ground/season';
 import { emergenceOf } from '@/core/weeds/emergence';
 import type { Wished } from '@/core/weeds/next-year';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
-import { heldUntil, weighed, type WeighedRuns } from '@/core/season/barrier';
-import { dosesAgainst } from '@/core/season/doses';
-import { holdOn, seasonToHold, weightedHold, type Hold, type Range3 } from '@/core/season/hold';
+import { heldUntil, weighed, type WeighedRuns } from '@/core/barrier/barrier';
+import { dosesAgainst } from '@/core/barrier/doses';
+import { holdOn, seasonToHold, weightedHold, type Hold, type Range3 } from '@/core/barrier/hold';
 import {
   contextOf,
   DAYS_AHEAD,

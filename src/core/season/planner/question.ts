@@ -1,11 +1,11 @@
 /** What the planner is asked with, and the house's judgement that it keeps. */
 import type { Day } from '@/core/calendar/day';
-import type { Facts } from '@/core/gates/gate';
+import type { GateFacts } from '@/core/gates/gate';
 import type { SoilRuns } from '@/core/ground/soil-runs';
 import type { Label } from '@/core/products/label';
 import { emergenceOf } from '@/core/weeds/emergence';
 import type { Weed } from '@/core/weeds/weeds';
-import type { BarrierSchool } from '@/core/season/barrier';
+import type { BarrierSchool } from '@/core/barrier/barrier';
 import type { PlannedApplication } from '@/core/season/programme';
 import type { Weights } from './worth';
 
@@ -39,7 +39,7 @@ export type Target = Readonly<{ weed: Weed; weight: number }>;
 
 export type PlanQuestion = Readonly<{
   /** without what is planned: the programme is made anew */
-  facts: Facts;
+  facts: GateFacts;
   labels: readonly Label[];
   targets: readonly Target[];
   runs: SoilRuns;
@@ -65,7 +65,7 @@ const NAMED = 2;
 /** The usual weeds, and those with a season of their own that somebody planned against or saw here in the last year and a half. */
 export function usualTargets(
   planned: readonly PlannedApplication[],
-  seen: Facts['seen'],
+  seen: GateFacts['seen'],
   today: Day,
 ): readonly Target[] {
   const named = [

@@ -4,7 +4,7 @@
  * labels with their prices; climates are made here; weights are the usual ones.
  */
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
-import type { Facts } from '@/core/gates/gate';
+import type { GateFacts } from '@/core/gates/gate';
 import { NOTHING_READ, soilRunsOf } from '@/core/ground/outlook';
 import { labelFrom } from '@/core/products/sheet';
 import { METHODS, type Turf } from '@/core/trade/terms';
@@ -40,9 +40,9 @@ type Lawn = Readonly<{
   turf: Turf;
   climate: Climate;
   today: Day;
-  zone?: Partial<Facts['zone']>;
-  ledger?: Facts['ledger'];
-  seen?: Partial<Facts['seen']>;
+  zone?: Partial<GateFacts['zone']>;
+  ledger?: GateFacts['ledger'];
+  seen?: Partial<GateFacts['seen']>;
   best: ProgrammeKind;
   acceptable: readonly ProgrammeKind[];
   /** whether a program is one that nobody should sign */
@@ -52,7 +52,7 @@ type Lawn = Readonly<{
 const { product: _, beside: __, applicationId: ___, ...usual } = context();
 function proposedFor({ turf, climate, today, zone, ledger = [], seen }: Lawn): readonly Programme[] {
   const ensemble = ensembleOn(airOf(climate, YEAR), today);
-  const facts: Facts = {
+  const facts: GateFacts = {
     ...usual,
     today,
     zone: { ...usual.zone, turf, area: AREA, ...zone },
@@ -97,7 +97,7 @@ const seedsAfter = (p: Programme, day: Day) => p.figures.seedFrom === 'not known
 const isOver = (p: Programme) => p.figures.limits.some((l) => (l.share ?? 0) > 1 + 1e-9);
 const tender = (p: Programme) => roots(p) > 0.3301 || prunesRoots(p).length > 1;
 const goosegrass = { weed: 'goosegrass', on: on(7, 20, YEAR - 1) } as const;
-const SEED: Facts['zone']['seedings'] = [{ on: on(9, 10), kind: 'seed' }];
+const SEED: GateFacts['zone']['seedings'] = [{ on: on(9, 10), kind: 'seed' }];
 
 const LAWNS: Readonly<Record<string, Lawn>> = {
   'bermudagrass in the south in January': {

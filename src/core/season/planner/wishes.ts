@@ -1,8 +1,8 @@
 /** What walks of the season before asked of this one: the planner keeps it where something suits, and says where not. */
 import { addDays, yearOf } from '@/core/calendar/day';
-import type { Facts } from '@/core/gates/gate';
-import type { WeighedRuns } from '@/core/season/barrier';
-import { seasonToHold } from '@/core/season/hold';
+import type { GateFacts } from '@/core/gates/gate';
+import type { WeighedRuns } from '@/core/barrier/barrier';
+import { seasonToHold } from '@/core/barrier/hold';
 import type { Wished } from '@/core/weeds/next-year';
 import type { Option } from './options';
 
@@ -10,14 +10,14 @@ import type { Option } from './options';
 const COUNTS_DAYS = 550;
 
 /** Those whose season is the one that is planned: the first after the year in which they were written down. */
-export const wishesOf = ({ seen, today }: Facts, runs: WeighedRuns): Wished[] =>
+export const wishesOf = ({ seen, today }: GateFacts, runs: WeighedRuns): Wished[] =>
   seen.nextYear.filter(({ weed, on }) => {
     const season = seasonToHold(weed, runs, today);
     return season !== null && yearOf(season.from) > yearOf(on) && on > addDays(today, -COUNTS_DAYS);
   });
 
 /** Sites of action that lay in the soil in the years in which another was asked for; none: it was not. */
-export function spentGroups({ ledger }: Facts, wishes: readonly Wished[]): ReadonlySet<number> {
+export function spentGroups({ ledger }: GateFacts, wishes: readonly Wished[]): ReadonlySet<number> {
   const years = new Set(wishes.flatMap((w) => (w.wish === 'another group' ? yearOf(w.on) : [])));
   return new Set(
     ledger

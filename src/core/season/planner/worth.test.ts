@@ -2,7 +2,7 @@
 import { addDays, type Day } from '@/core/calendar/day';
 import type { Label } from '@/core/products/label';
 import { DAYS_AHEAD } from '@/core/season/programme';
-import { weighed } from '@/core/season/barrier';
+import { weighed } from '@/core/barrier/barrier';
 import { amountOf, rateOf } from '@/core/units/rate';
 import { squareMetres, type KilogramsPerHectare } from '@/core/units/quantity';
 import { fromSquareFeet } from '@/core/units/trade';

@@ -1,13 +1,13 @@
 'use client';
 import { useMemo, useState } from 'react';
 import { addDays, dateOfMonth, dayOfYear, monthOf, yearOf, type Day } from '@/core/calendar/day';
-import { BARRIER_SCHOOLS, CONTROL, weighed, type BarrierSchool } from '@/core/season/barrier';
+import { BARRIER_SCHOOLS, CONTROL, weighed, type BarrierSchool } from '@/core/barrier/barrier';
 import { readRuns, type SentRuns, type SoilRuns } from '@/core/ground/soil-runs';
 import type { Spot } from '@/core/lawn/zone';
 import type { Outcome } from '@/server/entry/outcome';
-import type { Hold, Range3 } from '@/core/season/hold';
+import type { Hold, Range3 } from '@/core/barrier/hold';
 import type { PlannedApplication } from '@/core/season/programme';
-import { leftOf } from '@/core/season/reached';
+import { leftOf } from '@/core/barrier/reached';
 import { sowingWindows } from '@/core/season/sowing';
 import { figure, type Shows } from '@/core/units/format';
 import { useShows } from '@/ui/units';

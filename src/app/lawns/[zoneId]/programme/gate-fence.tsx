@@ -6,7 +6,7 @@ import type { Range } from '@/core/calendar/span';
 import type { GateContext } from '@/core/gates/gate';
 import { pastYearsKey, tenthsOn, workingDays } from '@/core/gates/past-years';
 import { hoursWindowOf, nextOpen, productsOf, type Window } from '@/core/gates/window';
-import type { Split } from '@/core/season/split';
+import type { Split } from '@/core/products/split';
 import type { SquareMetres } from '@/core/units/quantity';
 import type { ProductRate } from '@/core/units/rate';
 import type { LiftInput } from '@/server/programme/lift-latch';

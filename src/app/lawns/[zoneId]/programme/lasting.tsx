@@ -2,9 +2,9 @@
 import { useState } from 'react';
 import { addDays, type Day } from '@/core/calendar/day';
 import { ingredientRate, rateForTurf } from '@/core/products/label';
-import type { WeighedRuns } from '@/core/season/barrier';
-import { strengthIn } from '@/core/season/doses';
-import { lastDayOf, rateToHold } from '@/core/season/lasting';
+import type { WeighedRuns } from '@/core/barrier/barrier';
+import { strengthIn } from '@/core/barrier/doses';
+import { lastDayOf, rateToHold } from '@/core/barrier/lasting';
 import type { PlannedApplication } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
 import { parseFigure } from '@/core/units/parse';

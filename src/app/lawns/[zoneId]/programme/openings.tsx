@@ -7,7 +7,7 @@ import { gateName } from '@/core/gates/all';
 import type { GateContext } from '@/core/gates/gate';
 import { whatWouldOpen, type Opening } from '@/core/gates/opening';
 import { productsOf } from '@/core/gates/window';
-import { SPLITS } from '@/core/season/split';
+import { SPLITS } from '@/core/products/split';
 import { showRate, type Shows } from '@/core/units/format';
 import type { ZoneSheet } from '@/server/programme/view';
 import { list } from '@/ui/words';

@@ -6,7 +6,7 @@ import { usesOn, type Label } from '@/core/products/label';
 import { METHODS, USES, isPreEmergent } from '@/core/trade/terms';
 import { areaOf } from '@/core/products/application';
 import { TIMES, productField, type Times, type TypedProduct } from '@/core/season/typed-application';
-import { SPLITS, type Split } from '@/core/season/split';
+import { SPLITS, type Split } from '@/core/products/split';
 import type { PlannedProduct } from '@/core/season/programme';
 import { showAmount, showPercent } from '@/core/units/format';
 import type { Issue } from '@/core/units/parse';

@@ -3,9 +3,9 @@
  * leaf often wants a second look and a second shot.
  */
 import { addDays, type Day } from '@/core/calendar/day';
-import { limitsFor, type Label } from '@/core/products/label';
+import { limitsFor, type Label } from './label';
 import { isPreEmergent, type Use } from '@/core/trade/terms';
-import type { Spacing } from '@/core/products/application';
+import type { Spacing } from './application';
 
 /** A shot within two weeks after the interval has passed still meets the same flush. Common practice, no source. */
 const GRACE_DAYS = 14;

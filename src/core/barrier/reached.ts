@@ -7,7 +7,7 @@
  * Known for what was put down alone, as far as the weather of the last weeks is on file.
  */
 import { addDays, type Day } from '@/core/calendar/day';
-import type { Facts, SoilOpened } from '@/core/gates/gate';
+import type { Facts, SoilOpened } from '@/core/facts/facts';
 import { isGranule, type Label } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import type { HourlyWeather } from '@/core/weather/series';

@@ -3,7 +3,7 @@
  * soil, and never more than a third at a time. Trade practice; heights from memory.
  */
 import { addDays, type Day } from '@/core/calendar/day';
-import { TURF_FACTS } from '@/core/lawn/turf';
+import { TURF_FACTS } from './turf';
 import type { Turf } from '@/core/trade/terms';
 import type { Metres } from '@/core/units/quantity';
 

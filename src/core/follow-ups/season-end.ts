@@ -6,7 +6,7 @@ import { yearOf, type Day } from '@/core/calendar/day';
 import { isPreEmergent, type Use } from '@/core/trade/terms';
 import type { Weed } from '@/core/weeds/weeds';
 import type { FollowUp } from './follow-ups';
-import type { LedgerEntry } from './ledger';
+import type { LedgerEntry } from '@/core/records/ledger';
 
 export type SeasonEntry = Readonly<{
   id: string;

@@ -2,7 +2,7 @@
  * What an application holds: by itself, and with all that lies there and is planned; each with its range. The list of
  * products, the barrier's panel and the season ask here.
  */
-import type { Facts } from '@/core/gates/gate';
+import type { Facts } from '@/core/facts/facts';
 import type { Label } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import type { Weed } from '@/core/weeds/weeds';

@@ -3,7 +3,7 @@ import type { Label } from '@/core/products/label';
 import { rateOf, type VolumeRate } from '@/core/units/rate';
 import { context, label, product, row, today } from '../../../tests/support/gate-context';
 import { onDay } from '../../../tests/support/ask';
-import { equipment } from '@/core/gates/equipment';
+import { equipment } from './equipment';
 import { objectionsTo } from './objections';
 
 const oz = (x: number) => rateOf(x, 'oz/1000sqft');

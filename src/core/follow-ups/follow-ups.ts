@@ -4,18 +4,18 @@
  * station, irrigation, somebody's word.
  */
 import { addDays, type Day } from '@/core/calendar/day';
-import type { Facts } from '@/core/gates/gate';
+import type { Facts } from '@/core/facts/facts';
 import type { Outlook } from '@/core/ground/outlook';
 import { isGranule, type Label } from '@/core/products/label';
 import type { Use } from '@/core/trade/terms';
 import { isPreEmergent } from '@/core/trade/terms';
-import { fallenSince, LIGHT_A_DAY } from '@/core/season/reached';
+import { fallenSince, LIGHT_A_DAY } from '@/core/barrier/reached';
 import type { Millimetres } from '@/core/units/quantity';
 import { INTAKE } from '@/core/weather/soil-water';
-import type { Cut } from '@/core/season/cuts';
-import type { LedgerEntry } from './ledger';
-import { seedHoldsOn } from './safe-to-seed';
-import { nextWaterDay, type WaterRules } from './water-rules';
+import type { Cut } from '@/core/lawn/cuts';
+import type { LedgerEntry } from '@/core/records/ledger';
+import { seedHoldsOn } from '@/core/records/safe-to-seed';
+import { nextWaterDay, type WaterRules } from '@/core/records/water-rules';
 
 /** An entry that stands, with its label as it was on that day. */
 export type DoneEntry = Readonly<{

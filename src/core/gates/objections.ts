@@ -2,14 +2,14 @@
  * What labels hold against a load: against its water, its neighbors in the tank, and one substance coming twice. Gates ask
  * the same functions of a plan that loads ask of what is about to be mixed.
  */
-import type { Reason } from '@/core/gates/reason';
+import type { Reason } from './reason';
 import { ingredientRate, type Label } from '@/core/products/label';
 import { isSameSubstance, substanceKey } from '@/core/products/substance';
 import { containedIn } from '@/core/records/ledger';
 import type { KilogramsPerHectare, LitresPerHectare } from '@/core/units/quantity';
 import type { ProductRate } from '@/core/units/rate';
 import { exceeds } from '@/core/units/tolerance';
-import { refusedInTank } from './partners';
+import { refusedInTank } from '@/core/products/partners';
 
 /** Spray on an area that the label does not allow; null: it does, or sets no limits. */
 export const carrierOutside = (

@@ -5,7 +5,7 @@
  * months of labels are of turf that is kept growing, so that is what it is held against here.
  */
 import { addDays, dayOfYear, inYear, yearOf, type Day } from '@/core/calendar/day';
-import type { ZoneFacts } from '@/core/gates/gate';
+import type { ZoneFacts } from '@/core/facts/facts';
 import type { SoilRuns } from '@/core/ground/soil-runs';
 import { seasonOf } from '@/core/lawn/turf';
 import type { Texture } from '@/core/trade/terms';

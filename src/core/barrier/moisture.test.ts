@@ -1,7 +1,7 @@
 /** Water of the root zone as barriers feel it: by hand from the bucket's figures (FAO-56, from memory). Weather is invented. */
 import { addDays, dayOf } from '@/core/calendar/day';
 import { readRuns, sendRuns, type SoilRuns } from '@/core/ground/soil-runs';
-import type { ZoneFacts } from '@/core/gates/gate';
+import type { ZoneFacts } from '@/core/facts/facts';
 import type { HourlyWeather } from '@/core/weather/series';
 import { context } from '../../../tests/support/gate-context';
 import { warmth, weighed } from './barrier';

@@ -5,7 +5,7 @@
  * three weeks apart. The schools are kept as named splits, other shares are typed; the house sets a residual's spacing.
  */
 import { addDays, type Day } from '@/core/calendar/day';
-import type { Spacing } from '@/core/products/application';
+import type { Spacing } from './application';
 import { partOfRate, type ProductRate } from '@/core/units/rate';
 import type { Issue } from '@/core/units/parse';
 

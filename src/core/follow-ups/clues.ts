@@ -1,12 +1,12 @@
 /** The clues to why a weed came through: from what was put down, how it went in, the soil of the season, and where it stands. */
 import { addDays, type Day } from '@/core/calendar/day';
-import type { WentIn } from '@/core/season/reached';
-import { memberEffect, type Dose, type WeighedRuns } from '@/core/season/barrier';
-import { seasonToHold } from '@/core/season/hold';
-import type { Clues } from './causes';
-import { emergenceOf, flushOf } from './emergence';
-import type { Found } from './scouting';
-import type { Stage, Weed } from './weeds';
+import type { WentIn } from '@/core/barrier/reached';
+import { memberEffect, type Dose, type WeighedRuns } from '@/core/barrier/barrier';
+import { seasonToHold } from '@/core/barrier/hold';
+import type { Clues } from '@/core/weeds/causes';
+import { emergenceOf, flushOf } from '@/core/weeds/emergence';
+import type { Found } from '@/core/weeds/scouting';
+import type { Stage, Weed } from '@/core/weeds/weeds';
 
 /** A barrier of the season, as it was put down. */
 export type LaidBarrier = Readonly<{

@@ -15,7 +15,7 @@ import {
   type FollowUpKind,
   type FollowUpQuestion,
 } from './follow-ups';
-import { ANY_WATER, nextWaterDay } from './water-rules';
+import { ANY_WATER, nextWaterDay } from '@/core/records/water-rules';
 
 const today = dayOf(2027, 3, 18);
 const done = (days: number, over: Partial<DoneEntry> = {}): DoneEntry => ({

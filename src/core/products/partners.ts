@@ -1,6 +1,6 @@
 /** Which products may share a tank, by their labels alone. What the weather and the house say of them is the gate's. */
-import { isGranule, type Label, type WaterTurn } from '@/core/products/label';
-import { isSameSubstance } from '@/core/products/substance';
+import { isGranule, type Label, type WaterTurn } from './label';
+import { isSameSubstance } from './substance';
 import type { ProductKind } from '@/core/trade/terms';
 
 /** Why two labels will not have each other in one tank; `says`: the one that says so. */
