@@ -10,10 +10,66 @@ const PLAIN = ['ObjectExpression', 'ArrayExpression'].flatMap((literal) =>
     message: 'Write its keys or elements where they belong; a literal is not spread.',
   })),
 );
+/** The rooms of core and of server from the ground up: a room imports what lies below it, never what lies above. */
+const CORE = [
+  'calendar',
+  'trade',
+  'units',
+  'weather',
+  'ground',
+  'lawn',
+  'weeds',
+  'products',
+  'records',
+  'facts',
+  'gates',
+  'barrier',
+  'follow-ups',
+  'season',
+  'mixing',
+  'day',
+  'stop',
+  'rehearsal',
+];
+const SERVER = [
+  'log',
+  'pdf',
+  'facts',
+  'queue',
+  'entry',
+  'people',
+  'products',
+  'soil',
+  'mixing',
+  'day',
+  'api',
+  'rehearsal',
+  'imports',
+  'records',
+  'settings',
+  'programme',
+  'stop',
+  'lawns',
+  'season',
+  'house',
+  'worker',
+];
+const BACK_OF_SERVER = [
+  { regex: '^@/app', message: 'This arrow points back.' },
+  { regex: '^@/data/schema', message: 'Tables are asked in src/data alone.' },
+];
 const corePurity = (regex) => ({
   'no-restricted-imports': [
     'error',
-    { patterns: [{ regex, message: 'src/core is pure: it imports ./… and @/core/… only.' }] },
+    {
+      patterns: [
+        {
+          regex,
+          message:
+            'src/core is pure and has floors: it imports ./… and rooms of @/core/… below, nothing else.',
+        },
+      ],
+    },
   ],
   'no-restricted-syntax': [
     'error',
@@ -54,11 +110,12 @@ export default defineConfig([
     },
   },
   { rules: { 'no-restricted-syntax': ['error', ...PLAIN] } },
-  {
-    files: ['src/core/**/*.{ts,tsx}'],
-    ignores: ['src/core/**/*.test.ts'],
-    rules: corePurity('^(?!\\./(?!.*\\.\\.)|@/core/(?!.*\\.\\.))'),
-  },
+  { files: ['src/core/**/*.{ts,tsx}'], ignores: ['src/core/**/*.test.ts'], rules: corePurity('^') },
+  ...CORE.map((room, floor) => ({
+    files: [`src/core/${room}/**/*.{ts,tsx}`],
+    ignores: ['**/*.test.ts'],
+    rules: corePurity(`^(?!\\./|@/core/(?:group$|(?:${CORE.slice(0, floor + 1).join('|')})/))|\\.\\.`),
+  })),
   {
     // the arrows of the house: app → server → data → core, app → ui → core, devices → core; never back
     files: ['src/data/**', 'src/devices/**', 'src/formats/**', 'src/geometry/**', 'src/threads/**'],
@@ -82,18 +139,30 @@ export default defineConfig([
   {
     files: ['src/ui/**', 'src/server/**'],
     ignores: ['**/*.test.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: BACK_OF_SERVER }] },
+  },
+  ...SERVER.map((room, floor) => ({
+    files: [`src/server/${room}{.ts,/**}`],
+    ignores: ['**/*.test.ts', 'src/server/entry/auth.ts'],
     rules: {
       'no-restricted-imports': [
         'error',
         {
           patterns: [
-            { regex: '^@/app', message: 'This arrow points back.' },
-            { regex: '^@/data/schema$', message: 'Tables are asked in src/data alone.' },
+            ...BACK_OF_SERVER,
+            ...(floor + 1 < SERVER.length
+              ? [
+                  {
+                    regex: `^(?:@/server|\\.{1,2})/(?:${SERVER.slice(floor + 1).join('|')})(?:/|$)`,
+                    message: 'This room lies above: see SERVER.',
+                  },
+                ]
+              : []),
           ],
         },
       ],
     },
-  },
+  })),
   {
     // the sign-in library asks its own tables
     files: ['src/server/entry/auth.ts'],

@@ -9,7 +9,7 @@ import type { Actor } from '@/data/actor';
 import { closeConnection, inOrganisation } from '@/data/connection';
 import { importOf, moveImport } from '@/data/imports';
 import { askForSeason } from '@/data/season';
-import { computeSeason } from '@/server/jobs/season';
+import { computeSeason } from '@/server/worker/season';
 import { zonesOf } from '@/data/lawns';
 import { labelsOf } from '@/data/products';
 import {
@@ -22,7 +22,7 @@ import {
 import { LAWN_KEYS, matchColumns } from '@/formats/lawn-csv';
 import { checkLawnFile, checkReadings } from '@/server/imports/imports';
 import { runImport } from '@/server/imports/run-imports';
-import { closeQueue } from '@/server/jobs/jobs';
+import { closeQueue } from '@/server/queue/jobs';
 import { lawnList, queryOf } from '@/server/lawns/lawn-list';
 import { board } from '@/server/programme/board';
 import { saveApplication } from '@/server/programme/save-application';

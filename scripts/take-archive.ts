@@ -2,7 +2,7 @@
 import fs from 'node:fs';
 import { closeConnection } from '@/data/connection';
 import { NotTaken, takeArchive } from '@/server/house/company-archive';
-import { closeQueue } from '@/server/jobs/jobs';
+import { closeQueue } from '@/server/queue/jobs';
 
 try {
   const { company, rows, links } = await takeArchive(fs.readFileSync(process.argv[2] ?? ''));

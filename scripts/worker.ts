@@ -1,6 +1,6 @@
 import { closeConnection } from '@/data/connection';
-import { closeQueue } from '@/server/jobs/jobs';
-import { startWorker } from '@/server/jobs/worker';
+import { closeQueue } from '@/server/queue/jobs';
+import { startWorker } from '@/server/worker/worker';
 
 /** Waits for a database that is away instead of ending: it comes back. */
 async function begin(): Promise<() => Promise<void>> {

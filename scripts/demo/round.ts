@@ -3,8 +3,8 @@ import type { Actor } from '@/data/actor';
 import { closeConnection, inOrganisation } from '@/data/connection';
 import { siteName, zonesOf } from '@/data/lawns';
 import { saveWalk, type WalkInput } from '@/server/lawns/walk';
-import { closeQueue } from '@/server/jobs/jobs';
-import { computeWindows } from '@/server/jobs/windows';
+import { closeQueue } from '@/server/queue/jobs';
+import { computeWindows } from '@/server/worker/windows';
 import { writeLooks } from './looks';
 import { writeStreets, type Street } from './streets';
 

@@ -18,7 +18,7 @@ import { addCalibration, addEquipment, changeEquipment, equipmentOf } from '@/da
 import { addLicence, addLift } from '@/data/resources';
 import { addProduct, labelsOf } from '@/data/products';
 import { addMove } from '@/data/stock';
-import { closeQueue } from '@/server/jobs/jobs';
+import { closeQueue } from '@/server/queue/jobs';
 import { closeConnection, inOrganisation, signInDatabase } from '@/data/connection';
 import { addApplication, applicationsOf, type ProductChange, type StoredApplication } from '@/data/programme';
 import * as schema from '@/data/schema';
@@ -27,7 +27,7 @@ import { noteFinding, type FindingInput } from '@/server/lawns/note-finding';
 import { changeStanding } from '@/server/programme/change-standing';
 import { saveApplication } from '@/server/programme/save-application';
 import { recordVisit } from '@/server/records/record-visit';
-import { computeWindows } from '@/server/jobs/windows';
+import { computeWindows } from '@/server/worker/windows';
 import { bringWeatherUpToDate } from '@/server/soil/weather';
 import { recordWords } from '@/ui/stop-words';
 import { DEMO_CATEGORY, DEMO_LABELS, DEMO_STATE, demoLabel, type DemoKey } from './labels';

@@ -18,7 +18,7 @@ import { saveLawn, type LawnInput } from '@/server/lawns/save-lawn';
 import { expectedAt } from '@/server/soil/view';
 import { addSensor, fetchSensor, sensorsOf } from '@/server/soil/soil-station';
 import { takeReading } from '@/server/soil/take-reading';
-import { runJob } from '@/server/jobs/worker';
+import { runJob } from '@/server/worker/worker';
 
 /** Readings: where, when, how deep, and by how many °F the site differs from its kind. */
 const READ: readonly Readonly<{

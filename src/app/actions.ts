@@ -5,7 +5,7 @@ import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { turnClock } from '@/data/clock';
 import { databaseAnswers, inOrganisation, isDatabaseGone } from '@/data/connection';
-import { changed } from '@/server/changes';
+import { changed } from '@/server/queue/changes';
 import { action } from '@/server/entry/action';
 import { auth } from '@/server/entry/auth';
 import { done } from '@/server/entry/outcome';

@@ -80,3 +80,6 @@ export function turnClock(actor: Actor, days: number): Promise<Turned> {
 export async function todayOf(db: Transaction, actor: Actor): Promise<Day> {
   return dayIn((await nowOf(db)).now, actor.timeZone);
 }
+
+/** The hour that windows are computed for, counted from 1970 by the organisation's clock. */
+export const hourOfMoment = ({ today, hour }: Moment): number => today * 24 + hour;

@@ -8,7 +8,7 @@ import path from 'node:path';
 import { sql } from 'drizzle-orm';
 import { turnClock } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
-import { computeWindows } from '@/server/jobs/windows';
+import { computeWindows } from '@/server/worker/windows';
 import { bringWeatherUpToDate } from '@/server/soil/weather';
 import { writeStreets } from '../../scripts/demo/streets';
 import { actor, closeAll } from '../support/demo';

@@ -6,7 +6,7 @@ import { addDays, isoDay, parseDay } from '@/core/calendar/day';
 import { todayOf, turnClock } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { licencesOf } from '@/data/resources';
-import { saveLicence } from '@/server/house/gate-house';
+import { saveLicence } from '@/server/settings/gate-house';
 import { actor, closeAll } from '../support/demo';
 import { DESKTOP, PHONE, openBrowser, type Browser } from './driver';
 import { BASE, LEAD, PASSWORD } from './people';

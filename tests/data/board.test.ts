@@ -8,7 +8,7 @@ import { applicationWindow, zone as zoneTable } from '@/data/schema';
 import { nextOpen } from '@/core/gates/window';
 import { isOpen } from '@/core/season/programme';
 import { closeLawn } from '@/server/lawns/history';
-import { computeWindows } from '@/server/jobs/windows';
+import { computeWindows } from '@/server/worker/windows';
 import { board } from '@/server/programme/board';
 import { saveApplication } from '@/server/programme/save-application';
 import { changeStanding } from '@/server/programme/change-standing';

@@ -5,7 +5,7 @@ import { SUBJECTS, type Changed, type Subject } from '@/data/change-book';
 import { inOrganisation, signInDatabase } from '@/data/connection';
 import { member, zone } from '@/data/schema';
 import { changeQueryOf, changeSheet } from '@/server/house/change-book';
-import { removeLicence, saveLicence } from '@/server/house/gate-house';
+import { removeLicence, saveLicence } from '@/server/settings/gate-house';
 import { changePerson, invite, peopleSheet } from '@/server/people/manage';
 import { makeToken } from '@/server/entry/tokens';
 import { productList, productSheet, saveSheet } from '@/server/products/products';

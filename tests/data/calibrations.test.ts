@@ -21,7 +21,7 @@ import {
   type DetailsInput,
   type ToolInput,
 } from '@/server/house/equipment';
-import { saveEquipment } from '@/server/house/gate-house';
+import { saveEquipment } from '@/server/settings/gate-house';
 import { morningSheet } from '@/server/mixing/loads';
 import { actor, closeAll } from '../support/demo';
 

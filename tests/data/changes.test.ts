@@ -4,8 +4,8 @@ import { tellChange } from '@/data/changes-told';
 import { inOrganisation, signInDatabase } from '@/data/connection';
 import { news, organisation } from '@/data/schema';
 import { changeStream, type ChangesTold } from '@/server/entry/change-stream';
-import { changed } from '@/server/changes';
-import { startWorker } from '@/server/jobs/worker';
+import { changed } from '@/server/queue/changes';
+import { startWorker } from '@/server/worker/worker';
 import { actor, closeAll, zoneNamed } from '../support/demo';
 
 const lead = actor('lead');

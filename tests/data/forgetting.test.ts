@@ -7,7 +7,7 @@ import { houseOf } from '@/data/house';
 import { matchColumns } from '@/formats/lawn-csv';
 import { checkLawnFile, takeImport } from '@/server/imports/imports';
 import { runImport } from '@/server/imports/run-imports';
-import { saveKeeping } from '@/server/house/keeping';
+import { saveKeeping } from '@/server/settings/keeping';
 import { clearNamesWhoseYearsAreOver, forgetCustomer } from '@/server/lawns/forget-customer';
 import { closeLawn } from '@/server/lawns/history';
 import { noteSign } from '@/server/soil/take-reading';

@@ -25,11 +25,11 @@ import {
   saveGateRules,
   saveLicence,
   type GateRulesInput,
-} from '@/server/house/gate-house';
-import { saveDayRules, type DayInput } from '@/server/house/day-rules';
+} from '@/server/settings/gate-house';
+import { saveDayRules, type DayInput } from '@/server/settings/day-rules';
 import { changeSheet } from '@/server/house/change-book';
 import { fieldChanges } from '@/ui/change-words';
-import { houseSheet, saveCrossings } from '@/server/house/house-rules';
+import { houseSheet, saveCrossings } from '@/server/settings/view';
 import { zoneSheet } from '@/server/programme/view';
 import { recordSheet } from '@/server/records/view';
 import {

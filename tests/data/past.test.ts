@@ -5,7 +5,7 @@ import { contextOf, nextOf } from '@/core/season/programme';
 import { inOrganisation } from '@/data/connection';
 import { outlook } from '@/data/schema';
 import { zoneSheet } from '@/server/programme/view';
-import { runJob } from '@/server/jobs/worker';
+import { runJob } from '@/server/worker/worker';
 import { saveApplication } from '@/server/programme/save-application';
 import { actor, applicationInput, closeAll, zoneNamed } from '../support/demo';
 

@@ -5,7 +5,7 @@ import { areaOf } from '@/core/products/application';
 import { standingOf } from '@/core/season/programme';
 import { NEW_PRODUCT, type TypedProduct } from '@/core/season/typed-application';
 import { Forbidden } from '@/data/actor';
-import { computeWindows } from '@/server/jobs/windows';
+import { computeWindows } from '@/server/worker/windows';
 import { board } from '@/server/programme/board';
 import { changeStanding, copyApplication, type StandingInput } from '@/server/programme/change-standing';
 import { saveApplication, type ApplicationInput } from '@/server/programme/save-application';

@@ -8,11 +8,11 @@ import { changesVersion } from '@/data/changes-told';
 import { fileImport, outlook } from '@/data/schema';
 import { board } from '@/server/programme/board';
 import { zoneSheet } from '@/server/programme/view';
-import { changed } from '@/server/changes';
+import { changed } from '@/server/queue/changes';
 import { takeImport } from '@/server/imports/imports';
-import { closeQueue, queueState, sendJob, sendJobIn } from '@/server/jobs/jobs';
-import { tryJobAgain } from '@/server/house/house-rules';
-import { runJob, startWorker, workerActor } from '@/server/jobs/worker';
+import { closeQueue, queueState, sendJob, sendJobIn } from '@/server/queue/jobs';
+import { tryJobAgain } from '@/server/settings/view';
+import { runJob, startWorker, workerActor } from '@/server/worker/worker';
 import { actor, closeAll } from '../support/demo';
 
 const lead = actor('lead');

@@ -9,7 +9,7 @@ import { houseOf } from '@/data/house';
 import { zoneOf } from '@/data/lawns';
 import { thermometersOf } from '@/data/readings';
 import { reading as readingTable, zone as zoneTable } from '@/data/schema';
-import { putThermometerAway, saveCrossings, saveThermometer } from '@/server/house/house-rules';
+import { putThermometerAway, saveCrossings, saveThermometer } from '@/server/settings/view';
 import { expectedAt, hindcastSheet, readingSheet, soilSheet } from '@/server/soil/view';
 import { addSensor, fetchSensor, sensorsOf } from '@/server/soil/soil-station';
 import { noteSign, takeReading, type ReadingInput } from '@/server/soil/take-reading';

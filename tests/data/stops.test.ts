@@ -17,7 +17,7 @@ import { routesFile } from '@/server/day/files';
 import { saveRoutes, saveRoutesShape, type SaveRoutesInput } from '@/server/day/save-route';
 import { dayScreen } from '@/server/day/view';
 import { saveTruck, saveVisitRules, truckShape, visitRulesShape } from '@/server/house/trucks';
-import { computeWindows } from '@/server/jobs/windows';
+import { computeWindows } from '@/server/worker/windows';
 import { closeLawn } from '@/server/lawns/history';
 import { forgetCustomer } from '@/server/lawns/forget-customer';
 import { noteFinding, findingShape } from '@/server/lawns/note-finding';

@@ -19,7 +19,7 @@ import { inOrganisation } from '@/data/connection';
 import { dueOf } from '@/data/season';
 import { zonesOf } from '@/data/lawns';
 import { houseOf } from '@/data/house';
-import { computeWindows } from '@/server/jobs/windows';
+import { computeWindows } from '@/server/worker/windows';
 import { board } from '@/server/programme/board';
 import { soilRunsOfZone, zoneSheet, type ZoneSheet } from '@/server/programme/view';
 import { seasonAround, seasonSheet, startQuestion } from '@/server/season/view';

@@ -9,9 +9,9 @@ import type { WeatherService } from '@/devices/weather/service';
 import { zonesOf } from '@/data/lawns';
 import { stationsSheet } from '@/server/house/stations';
 import { typeForecast } from '@/server/house/typed-forecast';
-import { queueState } from '@/server/jobs/jobs';
-import { computeWindows } from '@/server/jobs/windows';
-import { runJob } from '@/server/jobs/worker';
+import { queueState } from '@/server/queue/jobs';
+import { computeWindows } from '@/server/worker/windows';
+import { runJob } from '@/server/worker/worker';
 import { zoneSheet } from '@/server/programme/view';
 import { actor, zoneNamed, closeAll } from '../support/demo';
 

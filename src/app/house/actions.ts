@@ -8,7 +8,7 @@ import {
   saveThermometer,
   thermometerShape,
   tryJobAgain,
-} from '@/server/house/house-rules';
+} from '@/server/settings/view';
 import {
   equipmentShape,
   gateRulesShape,
@@ -19,8 +19,8 @@ import {
   saveLicence,
   waiveCalibration,
   waiveShape,
-} from '@/server/house/gate-house';
-import { dayShape, saveDayRules } from '@/server/house/day-rules';
+} from '@/server/settings/gate-house';
+import { dayShape, saveDayRules } from '@/server/settings/day-rules';
 import { calibrationShape, saveCalibration } from '@/server/house/calibrations';
 import {
   detailsShape,
@@ -34,9 +34,9 @@ import {
   weighingShape,
 } from '@/server/house/equipment';
 import { putTruckAway, saveTruck, saveVisitRules, truckShape, visitRulesShape } from '@/server/house/trucks';
-import { saveUnits, unitsShape } from '@/server/house/units';
-import { keepingShape, saveKeeping } from '@/server/house/keeping';
-import { planningShape, savePlanning } from '@/server/house/planning';
+import { saveUnits, unitsShape } from '@/server/settings/units';
+import { keepingShape, saveKeeping } from '@/server/settings/keeping';
+import { planningShape, savePlanning } from '@/server/settings/planning';
 import { addSensor, sensorShape } from '@/server/soil/soil-station';
 import { makeToken, revokeToken, tokenIdShape, tokenShape } from '@/server/entry/tokens';
 

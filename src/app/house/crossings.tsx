@@ -6,7 +6,7 @@ import { useShows } from '@/ui/units';
 import { useState, type ReactNode } from 'react';
 import { FALL_SCHOOLS, SCHOOLS, SIGNS, type School } from '@/core/ground/crossing';
 import type { StoredCrossings } from '@/data/crossings';
-import type { saveCrossings } from '@/server/house/house-rules';
+import type { saveCrossings } from '@/server/settings/view';
 import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { capital } from '@/ui/words';

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { StoredDay } from '@/data/house';
-import type { DayInput } from '@/server/house/day-rules';
+import type { DayInput } from '@/server/settings/day-rules';
 import type { Outcome } from '@/server/entry/outcome';
 import { FigureField, usualWords } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';

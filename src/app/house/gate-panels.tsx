@@ -5,7 +5,7 @@ import { METHODS, type Method } from '@/core/trade/terms';
 import type { StoredGateRules } from '@/data/gate-rules';
 import type { Equipment } from '@/data/equipment';
 import type { Licence } from '@/data/resources';
-import type { EquipmentInput, GateRulesInput, LicenceInput, WaiveInput } from '@/server/house/gate-house';
+import type { EquipmentInput, GateRulesInput, LicenceInput, WaiveInput } from '@/server/settings/gate-house';
 import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { StateInput, unknownState } from '@/ui/states';

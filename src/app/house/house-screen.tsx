@@ -1,6 +1,6 @@
 import { notFound } from 'next/navigation';
 import { may, type Actor } from '@/data/actor';
-import { houseSheet } from '@/server/house/house-rules';
+import { houseSheet } from '@/server/settings/view';
 import { Link } from '@/ui/link';
 import {
   addSensorAction,

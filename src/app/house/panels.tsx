@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { isoDay, showFullDay } from '@/core/calendar/day';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
 import type { Thermometer } from '@/data/readings';
-import type { HouseSheet, saveThermometer } from '@/server/house/house-rules';
+import type { HouseSheet, saveThermometer } from '@/server/settings/view';
 import type { Outcome } from '@/server/entry/outcome';
 import type { addSensor } from '@/server/soil/soil-station';
 import { Labelled } from '@/ui/labelled';

@@ -11,7 +11,7 @@ import {
 import { TURFS, type Turf } from '@/core/trade/terms';
 import type { StoredPlanning } from '@/data/planning-rules';
 import type { Outcome } from '@/server/entry/outcome';
-import type { PlanningInput } from '@/server/house/planning';
+import type { PlanningInput } from '@/server/settings/planning';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../refusal-words';
 import { useCommand } from '../use-command';

@@ -1,8 +1,8 @@
 'use client';
 import { useState } from 'react';
-import type { KeepingInput } from '@/server/house/keeping';
-import type { QueueState } from '@/server/jobs/jobs';
-import { JOB_KINDS } from '@/server/jobs/kinds';
+import type { KeepingInput } from '@/server/settings/keeping';
+import type { QueueState } from '@/server/queue/jobs';
+import { JOB_KINDS } from '@/server/queue/kinds';
 import { CALLS, type Call } from '@/server/entry/calls';
 import type { Outcome } from '@/server/entry/outcome';
 import type { TokenInput, TokenNews } from '@/server/entry/tokens';

@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { UNIT_SYSTEMS, type UnitSystem } from '@/core/units/measures';
 import type { Outcome } from '@/server/entry/outcome';
-import type { UnitsInput } from '@/server/house/units';
+import type { UnitsInput } from '@/server/settings/units';
 import { Choice } from '@/ui/choice';
 import { useShows } from '@/ui/units';
 import { RefusalWords } from '../refusal-words';

@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { may } from '@/data/actor';
-import { houseSheet } from '@/server/house/house-rules';
+import { houseSheet } from '@/server/settings/view';
 import { stationsSheet } from '@/server/house/stations';
 import { importBook } from '@/server/imports/imports';
 import { screen } from '../screen';

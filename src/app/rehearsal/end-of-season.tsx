@@ -8,7 +8,7 @@ import { WEEDS } from '@/core/weeds/weeds';
 import type { RehearsalSheet } from '@/server/rehearsal/play';
 import type { Carried, Ending } from '@/server/rehearsal/work';
 import { capital, plural } from '@/ui/words';
-import { MoveList } from './season';
+import { MoveList } from './move-list';
 
 const heldWords = (hold: number | null) => (hold === null ? 'no flush' : showPercent(hold));
 

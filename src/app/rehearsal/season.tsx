@@ -1,11 +1,10 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { showDay, showFullDay, showWeekday, type Day } from '@/core/calendar/day';
+import { showDay, showFullDay, type Day } from '@/core/calendar/day';
 import { gateName } from '@/core/gates/all';
-import { groupBy } from '@/core/group';
 import { weeksOf, type Move } from '@/core/rehearsal/rehearsal';
 import type { RoundChoice, RoundWeek } from '@/core/rehearsal/round';
-import { figure, type Shows } from '@/core/units/format';
+import type { Shows } from '@/core/units/format';
 import type { Outcome } from '@/server/entry/outcome';
 import type { MoveInput, RehearsalSheet, SeasonInput, Stood, WeekInput } from '@/server/rehearsal/play';
 import type { Ending } from '@/server/rehearsal/work';
@@ -18,6 +17,7 @@ import { useCommand } from '../use-command';
 import { useKept } from '../use-kept';
 import { ChoiceLine } from './choice-line';
 import { EndOfSeason } from './end-of-season';
+import { MoveList } from './move-list';
 
 export type SeasonActions = Readonly<{
   playWeekAction: (input: WeekInput) => Promise<Outcome<RoundWeek>>;
@@ -233,28 +233,5 @@ function StoodWords({ stood, lawns }: Readonly<{ stood: readonly Stood[]; lawns:
         </>
       )}
     </div>
-  );
-}
-
-/** @param of how many lawns were played */
-export function MoveList({
-  moves,
-  nameOf,
-  of,
-}: Readonly<{ moves: readonly Move[]; nameOf: (productId: string) => string; of: number }>) {
-  if (!moves.length) return <p className="text-[16px] text-steel">Nothing.</p>;
-  const inOrder = moves.toSorted((a, b) => a.on - b.on);
-  const same = groupBy(inOrder, (m) => `${m.on}|${m.productId}|${m.use}|${m.share}`);
-  return (
-    <ul>
-      {[...same].map(([key, [m, ...others]]) => (
-        <li key={key} className="border-b border-hair py-1 text-[16px]">
-          <b>{showWeekday(m!.on)}</b>: {nameOf(m!.productId)}
-          {m!.share < 1 && `, ${figure(m!.share * 100)} % of the rate`}
-          {of > 1 &&
-            (others.length + 1 === of ? `, on all ${of} lawns` : `, on ${others.length + 1} of ${of} lawns`)}
-        </li>
-      ))}
-    </ul>
   );
 }

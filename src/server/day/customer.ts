@@ -16,7 +16,7 @@ import { applicationsOf, type StoredApplication } from '@/data/programme';
 import { labelsOf } from '@/data/products';
 import { messageFacts } from '@/ui/message-facts';
 import { minuteWords } from '@/ui/day-words';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
 import { partKey } from '../entry/part-key';
 import { sendLetter } from '../entry/letters';

@@ -4,7 +4,7 @@ import { Forbidden, type Actor } from '@/data/actor';
 import { againWhereCollided, isDatabaseGone } from '@/data/connection';
 import { TooMuch } from '@/threads/threads';
 import { done, refuse, type Outcome, type Refusal } from './outcome';
-import { logFault } from './log';
+import { logFault } from '@/server/log';
 import { metrics } from './metrics';
 import { DatabaseAway, findActor } from './session';
 

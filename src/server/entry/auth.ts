@@ -5,7 +5,7 @@ import { betterAuth } from 'better-auth/minimal';
 import { nextCookies } from 'better-auth/next-js';
 import { twoFactor } from 'better-auth/plugins/two-factor';
 import { countOwnTry, countSignIn, forgetOwnTries, forgetSignIns, spendCode, type Origin } from './guesses';
-import { log } from './log';
+import { log } from '@/server/log';
 import { metrics } from './metrics';
 import { LEAST_LENGTH } from './passwords';
 import { signInDatabase } from '@/data/connection';

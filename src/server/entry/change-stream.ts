@@ -6,7 +6,7 @@ import 'server-only';
 import type { Actor } from '@/data/actor';
 import { inOrganisation, listenTo } from '@/data/connection';
 import { CHANGES_CHANNEL, changesVersion, type ChangeNotice } from '@/data/changes-told';
-import { queueState } from '../jobs/jobs';
+import { queueState } from '@/server/queue/jobs';
 
 /** @property zones what looks different since the event before; null: anything may */
 export type ChangesTold = Readonly<{

@@ -2,7 +2,7 @@
 import 'server-only';
 import { Forbidden, PERMISSIONS, type Actor } from '@/data/actor';
 import { isDatabaseGone } from '@/data/connection';
-import { logFault } from './log';
+import { logFault } from '@/server/log';
 import { DatabaseAway, findActor } from './session';
 
 const words = (status: number, text: string, headers: Record<string, string> = {}) =>

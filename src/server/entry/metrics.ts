@@ -2,8 +2,8 @@
 import 'server-only';
 import { Counter, Gauge, Registry, collectDefaultMetrics } from 'prom-client';
 import { databaseAnswers } from '@/data/connection';
-import { queueSize } from '@/server/jobs/jobs';
-import { lastBeat } from '@/server/jobs/alive';
+import { queueSize } from '@/server/queue/jobs';
+import { lastBeat } from '@/server/queue/alive';
 import { waitingInThreads } from '@/threads/threads';
 import { VERSION } from '@/version';
 

@@ -1,7 +1,7 @@
 /** Whether this server can do its work: the database answers and has the tables of this version, and a worker works. */
 import 'server-only';
 import { databaseAnswers, newestMigration } from '@/data/connection';
-import { SILENT_MS, lastBeat } from '@/server/jobs/alive';
+import { SILENT_MS, lastBeat } from '@/server/queue/alive';
 import journal from '../../../drizzle/meta/_journal.json' with { type: 'json' };
 
 /** What is missing, in words; empty: nothing is. */

@@ -2,7 +2,7 @@ import 'server-only';
 import { Forbidden, PERMISSIONS, requirePermission } from '@/data/actor';
 import { isDatabaseGone } from '@/data/connection';
 import { TooMuch, inThread, type Task } from '@/threads/threads';
-import { logFault } from './log';
+import { logFault } from '@/server/log';
 import { metrics } from './metrics';
 import type { ProblemField, Worked } from './question';
 import type { Call } from './calls';

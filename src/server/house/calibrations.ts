@@ -33,7 +33,7 @@ import {
   type Equipment,
   type EquipmentNote,
 } from '@/data/equipment';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
 
 export type CalibrationSheet = Readonly<{

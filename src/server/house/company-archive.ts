@@ -12,10 +12,10 @@ import { COMPANY_TABLES, putPeople, putRows, rowsOf, sumOf, type ArchivedPerson 
 import { inOrganisation, isDatabaseGone, newestMigration } from '@/data/connection';
 import { addOrganisation, organisationOf } from '@/data/organisations';
 import { hasAccount, peopleOfCompany } from '@/data/people';
-import { whyOf } from '@/server/entry/log';
+import { whyOf } from '@/server/log';
 import { exportLawns } from '@/server/lawns/lawn-list';
 import { makeLink } from '@/server/people/links';
-import { sendJob } from '@/server/jobs/jobs';
+import { sendJob } from '@/server/queue/jobs';
 import { recordFile, recordsAsCsv } from '@/server/records/export';
 import { recordQueryOf } from '@/server/records/view';
 import Joi from 'joi';

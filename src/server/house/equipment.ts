@@ -18,7 +18,7 @@ import {
   toolsOf,
 } from '@/data/equipment';
 import { labelsOf } from '@/data/products';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
 
 const text = (most = 20) => Joi.string().allow('').max(most).required();

@@ -19,7 +19,7 @@ import {
   weatherOnFile,
 } from '@/data/weather';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 
 export type StationNews = Readonly<{
   id: string;

@@ -10,7 +10,7 @@ import { addTruck, changeTruck, endTruck, trucksOf } from '@/data/trucks';
 import type { StoredVisitRules } from '@/data/visit-rules';
 import { tellChange } from '@/data/changes-told';
 import { done, refuse, type Outcome } from '../entry/outcome';
-import { writeRules } from './write-rules';
+import { writeRules } from '@/server/settings/write-rules';
 
 export type TruckInput = Readonly<{
   /** empty: a new one */

@@ -10,7 +10,7 @@ import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { putForecast, stationsOf, touchWeather } from '@/data/weather';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
 
 /** As far ahead as such forecasts reach. */

@@ -41,7 +41,7 @@ import {
   type lookAtReadings,
   type lookAtWeather,
 } from './read-files';
-import { sendJobIn } from '@/server/jobs/jobs';
+import { sendJobIn } from '@/server/queue/jobs';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 import { expectedAt } from '@/server/soil/view';
 

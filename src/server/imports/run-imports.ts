@@ -27,9 +27,9 @@ import {
 import { checkWeather } from '@/formats/weather-file';
 import type { WeatherMapping } from '@/formats/weather-mapping';
 import { todayOf } from '@/data/clock';
-import { changed } from '@/server/changes';
+import { changed } from '@/server/queue/changes';
 import { offsetIn } from '@/server/soil/clock-offset';
-import { sendJob } from '@/server/jobs/jobs';
+import { sendJob } from '@/server/queue/jobs';
 
 /** Days of weather written in one. */
 const DAYS = 500;

@@ -8,7 +8,7 @@ import { clearOldNames, forgetLawn } from '@/data/forgetting';
 import { houseOf } from '@/data/house';
 import { zoneOf } from '@/data/lawns';
 import { plural } from '@/ui/words';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
 
 export type ForgetInput = Readonly<{ zoneId: string; confirmed: boolean }>;

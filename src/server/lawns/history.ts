@@ -20,7 +20,7 @@ import {
 } from '@/data/earlier-work';
 import { setClosed, setHistory, zoneOf, type History } from '@/data/lawns';
 import { labelsOf, versionOn } from '@/data/products';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
 
 export type HistoryInput = Readonly<{

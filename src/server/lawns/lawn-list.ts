@@ -23,7 +23,7 @@ import {
   type SortKey,
 } from '@/data/lawn-list';
 import { rowsOfZones, siteName } from '@/data/lawns';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 
 const among = <T extends string>(list: readonly T[], word: string | undefined): T | '' =>

@@ -14,7 +14,7 @@ import { addZone, changeZone, likeZone, siteName, zoneOf, zonesOfLawn } from '@/
 import { toNumeric } from '@/data/numbers';
 import { labelAt, labelsOf } from '@/data/products';
 import { recordsOfZones } from '@/data/records';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
 
 export type StripInput = Readonly<{ zoneId: string; length: string; width: string }>;

@@ -12,7 +12,7 @@ import { inOrganisation } from '@/data/connection';
 import { DAMAGE_CAUSES, WATERED_BY } from '@/core/follow-ups/follow-ups';
 import { FINDINGS, addFinding, groundFrom, type FindingKind } from '@/data/findings';
 import { zoneOf } from '@/data/lawns';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 
 export type FindingInput = Readonly<{

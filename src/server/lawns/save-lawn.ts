@@ -37,7 +37,7 @@ import {
   type ZoneOnLawn,
 } from '@/data/lawns';
 import { toNumeric } from '@/data/numbers';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { nearestTo, stationsOf } from '@/data/weather';
 import { done, refuse, type Outcome, type Overtaken } from '@/server/entry/outcome';
 import { inThread, task, TooMuch } from '@/threads/threads';

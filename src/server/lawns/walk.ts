@@ -12,7 +12,7 @@ import { inOrganisation } from '@/data/connection';
 import { addFinding } from '@/data/findings';
 import { zoneOf } from '@/data/lawns';
 import { addWalk } from '@/data/walks';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
 
 export type WalkInput = TypedWalk & Readonly<{ sendKey: string; zoneId: string }>;

@@ -34,7 +34,7 @@ import { zonesOf } from '@/data/lawns';
 import { applicationsOf } from '@/data/programme';
 import { addProduct, labelsOf, versionsOf, writeVersion, type SheetVersion } from '@/data/products';
 import { addMove, holdShelf, isSent, shelvesOf, stockLines, type StockLine } from '@/data/stock';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome, type Overtaken } from '@/server/entry/outcome';
 
 export type ProductLine = Readonly<{

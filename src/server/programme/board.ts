@@ -7,7 +7,7 @@ import { isOpen } from '@/core/season/programme';
 import type { Celsius, MetresPerSecond, Millimetres, SquareMetres } from '@/core/units/quantity';
 import type { AmountUnit, ProductRate, RateUnit } from '@/core/units/rate';
 import { requirePermission, type Actor } from '@/data/actor';
-import { clockAheadFrom, momentOf } from '@/data/clock';
+import { hourOfMoment, clockAheadFrom, momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { houseOf, type House } from '@/data/house';
 import { siteName, zonesByIds } from '@/data/lawns';
@@ -23,7 +23,6 @@ import {
   type StoodThen,
   type StoredWindow,
 } from '@/data/windows';
-import { hourOfMoment } from '../jobs/windows';
 import { askForWeather } from '../soil/weather';
 import { askedOf, type Asked } from './asked';
 import { weatherStatus, type WeatherStatus } from './view';

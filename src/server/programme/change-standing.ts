@@ -16,7 +16,7 @@ import {
   zoneOfApplication,
   type StoredApplication,
 } from '@/data/programme';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome, type Overtaken } from '../entry/outcome';
 import { assemble, type ZoneBook } from '../facts';
 import { labelBolts } from './save-application';

@@ -13,7 +13,7 @@ import { inOrganisation } from '@/data/connection';
 import { addLift } from '@/data/resources';
 import { zoneOf } from '@/data/lawns';
 import { lockZone, type StoredApplication } from '@/data/programme';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { assemble, type ZoneBook } from '../facts';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 

@@ -26,7 +26,7 @@ import {
   type ProductChange,
   type StoredApplication,
 } from '@/data/programme';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome, type Overtaken } from '../entry/outcome';
 import { assemble } from '../facts';
 

@@ -15,7 +15,7 @@ import { momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { zoneOf } from '@/data/lawns';
 import { addApplication, addTie, applicationSent, lockZone, setStanding } from '@/data/programme';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
 import { assemble, type Assembled, type ZoneBook } from '../facts';
 import { applicationShape, closedIssue, labelBolts, type Bolt } from './save-application';

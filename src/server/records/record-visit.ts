@@ -38,7 +38,7 @@ import {
   type NewRecord,
   type RecordEntry,
 } from '@/data/records';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
 import { partKey } from '../entry/part-key';
 import { assemble, type ZoneBook } from '../facts';

@@ -12,10 +12,10 @@ import { againWhereCollided, inOrganisation, type Transaction } from '@/data/con
 import { siteName, zoneOf } from '@/data/lawns';
 import { lockZone } from '@/data/programme';
 import { askForSeason, proposalsOf } from '@/data/season';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, type Outcome } from '../entry/outcome';
 import { assemble, type ZoneBook } from '../facts';
-import { sendJobIn } from '../jobs/jobs';
+import { sendJobIn } from '@/server/queue/jobs';
 import { writeProgramme } from '../programme/take-programme';
 import type { Bolt } from '../programme/save-application';
 

@@ -14,7 +14,7 @@ import { touchZones } from '@/data/readings';
 import { newSensor, noteSensor, sensorById, sensors, type Sensor } from '@/data/sensors';
 import { soilStationOverHttp } from '@/devices/soil/client';
 import type { SoilRow } from '@/devices/soil/service';
-import { sendJobIn } from '@/server/jobs/jobs';
+import { sendJobIn } from '@/server/queue/jobs';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 
 export type { Sensor };

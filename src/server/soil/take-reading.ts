@@ -26,7 +26,7 @@ import {
   type Thermometer,
 } from '@/data/readings';
 import { compareReadings } from '@/data/outlooks';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 import { expectedAt } from './view';
 

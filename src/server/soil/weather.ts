@@ -5,8 +5,8 @@ import { inOrganisation, type Transaction } from '@/data/connection';
 import type { Actor } from '@/data/actor';
 import { isDueForWeather, refreshWeather, type Station } from '@/data/weather';
 import { weatherOverHttp } from '@/devices/weather/client';
-import { changed } from '../changes';
-import { sendJobIn } from '../jobs/jobs';
+import { changed } from '@/server/queue/changes';
+import { sendJobIn } from '@/server/queue/jobs';
 
 /** A screen is made from what is on file, says how old that is, and has a worker ask for what is missing. */
 export async function askForWeather(

@@ -17,7 +17,7 @@ import { placeLawn, zonesOfLawns } from '@/data/lawns';
 import { labelsOf } from '@/data/products';
 import { recordOf } from '@/data/records';
 import { addStopVisit, stopVisitSent } from '@/data/stop-visits';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome, type Refusal } from '../entry/outcome';
 import { partKey } from '../entry/part-key';
 import { heldToModel, keepHandReading } from '../soil/take-reading';

@@ -1,5 +1,5 @@
 import { databaseAnswers } from '@/data/connection';
-import { SILENT_MS, lastBeat } from '@/server/jobs/alive';
+import { SILENT_MS, lastBeat } from '@/server/queue/alive';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,15 +1,18 @@
 'use client';
 import { useState } from 'react';
 import type { StoredApplication } from '@/data/programme';
-import type { Copied } from '@/server/programme/change-standing';
+import type { Outcome } from '@/server/entry/outcome';
+import type { Copied, CopyInput } from '@/server/programme/change-standing';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../../refusal-words';
 import { useCommand } from '../../../use-command';
-import type { StandingActions } from './standing-actions';
 
 type Found = Readonly<{ id: string; site: string; turf: string }>;
-type Props = Readonly<{ application: StoredApplication; zoneId: string }> &
-  Pick<StandingActions, 'copyApplicationAction' | 'findZonesAction'>;
+export type CopyActions = Readonly<{
+  copyApplicationAction: (input: CopyInput) => Promise<Outcome<{ copies: readonly Copied[] }>>;
+  findZonesAction: (input: { words: string }) => Promise<Outcome<{ zones: readonly Found[] }>>;
+}>;
+type Props = Readonly<{ application: StoredApplication; zoneId: string }> & CopyActions;
 
 /** Copies an application to other zones: found by words, ticked, each judged by its own label row and limits. */
 export function CopyTo({ application, zoneId, copyApplicationAction, findZonesAction }: Props) {

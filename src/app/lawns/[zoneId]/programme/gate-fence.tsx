@@ -6,9 +6,6 @@ import type { Range } from '@/core/calendar/span';
 import type { GateContext } from '@/core/gates/gate';
 import { pastYearsKey, tenthsOn, workingDays } from '@/core/gates/past-years';
 import { hoursWindowOf, nextOpen, productsOf, type Window } from '@/core/gates/window';
-import type { Split } from '@/core/products/split';
-import type { SquareMetres } from '@/core/units/quantity';
-import type { ProductRate } from '@/core/units/rate';
 import type { LiftInput } from '@/server/programme/lift-latch';
 import type { Outcome } from '@/server/entry/outcome';
 import type { ZoneSheet } from '@/server/programme/view';
@@ -16,7 +13,7 @@ import { Fence, type Held, type Past, type TickWords } from '@/ui/fence';
 import { hourWords } from '@/ui/reason-words';
 import { laneWords, plural, shortDay, shortName } from '@/ui/words';
 import { LiftLatch } from './lift-latch';
-import { Openings } from './openings';
+import { Openings, type AdoptedChange } from './openings';
 
 type Props = Readonly<{
   sheet: ZoneSheet;
@@ -31,17 +28,6 @@ type Props = Readonly<{
   onTake: (change: AdoptedChange) => void;
   liftLatchAction: (input: LiftInput) => Promise<Outcome<{ until: string }>>;
 }>;
-/** What an answer of "what would open it?" changes of the application. */
-export type AdoptedChange = Readonly<{
-  /** which of the application's products, by position */
-  position: number;
-  productId?: string;
-  rate?: ProductRate;
-  split?: Split;
-  day?: Day;
-  treated?: SquareMetres;
-}>;
-
 /** Days that a fence shows at once. */
 export const FENCE_DAYS = 40;
 const HOURS_SHOWN = 48;

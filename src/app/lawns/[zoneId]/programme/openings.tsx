@@ -7,11 +7,23 @@ import { gateName } from '@/core/gates/all';
 import type { GateContext } from '@/core/gates/gate';
 import { whatWouldOpen, type Opening } from '@/core/gates/opening';
 import { productsOf } from '@/core/gates/window';
-import { SPLITS } from '@/core/products/split';
+import { SPLITS, type Split } from '@/core/products/split';
 import { showRate, type Shows } from '@/core/units/format';
+import type { SquareMetres } from '@/core/units/quantity';
+import type { ProductRate } from '@/core/units/rate';
 import type { ZoneSheet } from '@/server/programme/view';
 import { list } from '@/ui/words';
-import type { AdoptedChange } from './gate-fence';
+
+/** What an answer of "what would open it?" changes of the application. */
+export type AdoptedChange = Readonly<{
+  /** which of the application's products, by position */
+  position: number;
+  productId?: string;
+  rate?: ProductRate;
+  split?: Split;
+  day?: Day;
+  treated?: SquareMetres;
+}>;
 
 type Props = Readonly<{
   sheet: ZoneSheet;

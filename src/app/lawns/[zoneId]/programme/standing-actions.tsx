@@ -3,22 +3,19 @@ import { useState } from 'react';
 import { standingOf } from '@/core/season/programme';
 import type { StoredApplication } from '@/data/programme';
 import type { Outcome, Overtaken } from '@/server/entry/outcome';
-import type { Copied, CopyInput, StandingInput } from '@/server/programme/change-standing';
+import type { StandingInput } from '@/server/programme/change-standing';
 import type { ZoneSheet } from '@/server/programme/view';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../../refusal-words';
 import { useCommand } from '../../../use-command';
-import { CopyTo } from './copy-to';
+import { CopyTo, type CopyActions } from './copy-to';
 
-export type StandingActions = Readonly<{
-  changeStandingAction: (
-    input: StandingInput,
-  ) => Promise<Outcome<{ version: number }, Overtaken<StoredApplication>>>;
-  copyApplicationAction: (input: CopyInput) => Promise<Outcome<{ copies: readonly Copied[] }>>;
-  findZonesAction: (input: {
-    words: string;
-  }) => Promise<Outcome<{ zones: readonly Readonly<{ id: string; site: string; turf: string }>[] }>>;
-}>;
+export type StandingActions = CopyActions &
+  Readonly<{
+    changeStandingAction: (
+      input: StandingInput,
+    ) => Promise<Outcome<{ version: number }, Overtaken<StoredApplication>>>;
+  }>;
 
 /** What else can become of an application: skipped with a reason, taken up again, copied, taken out. */
 export function StandingActions({

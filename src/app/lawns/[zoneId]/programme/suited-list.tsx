@@ -3,10 +3,11 @@ import { useMemo } from 'react';
 import { showWeekday, type Day } from '@/core/calendar/day';
 import { gateName } from '@/core/gates/all';
 import type { GateKey } from '@/core/gates/gate';
-import { readRuns } from '@/core/ground/soil-runs';
+import { readRuns, type SentRuns } from '@/core/ground/soil-runs';
 import { weighed } from '@/core/barrier/barrier';
 import type { Held } from '@/core/barrier/held';
 import { suitedFor, type Argument } from '@/core/season/suited';
+import type { TypedProduct } from '@/core/season/typed-application';
 import { WHOLE_ZONE, areaOf, type Place } from '@/core/products/application';
 import { USES } from '@/core/trade/terms';
 import { yearAhead } from '@/core/season/programme';
@@ -15,8 +16,17 @@ import { amountFor } from '@/core/units/rate';
 import { fromSquareFeet } from '@/core/units/trade';
 import { WEEDS, isWeed } from '@/core/weeds/weeds';
 import { Pickets } from '@/ui/pickets';
+import type { ZoneSheet } from '@/server/programme/view';
 import { list, plural, windowWords, toleranceWords } from '@/ui/words';
-import type { SuitedProps } from './suited';
+
+export type SuitedProps = Readonly<{
+  sheet: ZoneSheet;
+  product: TypedProduct;
+  day: Day;
+  /** the zone's soil; null: no outlook */
+  runs: SentRuns | null;
+  onChoose: (productId: string) => void;
+}>;
 
 /** The ranked list: it, and what is recalled of ingredients, are loaded when somebody asks. */
 export default function Ranked({

@@ -2,19 +2,7 @@
 import dynamic from 'next/dynamic';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
-import type { Day } from '@/core/calendar/day';
-import type { SentRuns } from '@/core/ground/soil-runs';
-import type { ZoneSheet } from '@/server/programme/view';
-import type { TypedProduct } from '@/core/season/typed-application';
-
-export type SuitedProps = Readonly<{
-  sheet: ZoneSheet;
-  product: TypedProduct;
-  day: Day;
-  /** the zone's soil; null: no outlook */
-  runs: SentRuns | null;
-  onChoose: (productId: string) => void;
-}>;
+import type { SuitedProps } from './suited-list';
 
 const Ranked = dynamic(() => import('./suited-list'), { loading: () => <p>Asking every gate…</p> });
 

@@ -13,7 +13,7 @@ import { worthQuestion } from '@/core/day/worth';
 import type { Label } from '@/core/products/label';
 import { contextOf, isOpen, yearAhead } from '@/core/season/programme';
 import type { Actor } from '@/data/actor';
-import { momentOf, type Moment } from '@/data/clock';
+import { hourOfMoment, momentOf } from '@/data/clock';
 import { againWhereCollided, inOrganisation } from '@/data/connection';
 import { zonesByIds } from '@/data/lawns';
 import { soilsOf, type SoilOf } from '@/data/outlooks';
@@ -30,15 +30,12 @@ import {
   writeWindows,
   type NewWindow,
 } from '@/data/windows';
-import { assemble, type ZoneBook } from '../facts';
+import { assemble, type ZoneBook } from '@/server/facts';
 import { computeFollowUps } from './follow-ups';
 import { worthOf } from './worths';
 
 /** A change of one of these zones waits until the batch is written: few keep that short. */
 const ZONES_AT_ONCE = 25;
-
-/** The hour that windows are computed for, counted from 1970 by the organisation's clock. */
-export const hourOfMoment = ({ today, hour }: Moment): number => today * 24 + hour;
 
 /** Computes all that is stale, missing or of another hour. Done twice it does no harm: the second finds nothing. */
 export async function computeWindows(actor: Actor): Promise<void> {

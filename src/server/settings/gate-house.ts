@@ -12,7 +12,7 @@ import type { StoredGateRules } from '@/data/gate-rules';
 import { addEquipment, calibrate } from '@/data/equipment';
 import { peopleOfCompany } from '@/data/people';
 import { addLicence, dropLicence } from '@/data/resources';
-import { changed } from '../changes';
+import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 
 const text = (most = 60) => Joi.string().allow('').max(most).required();

@@ -2,9 +2,9 @@ import 'server-only';
 import type { Actor } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
 import { writeHouse, type HouseChange } from '@/data/house';
-import { changed } from '../changes';
-import { done, refuse, type Outcome } from '../entry/outcome';
-import type { Job } from '../jobs/kinds';
+import { changed } from '@/server/queue/changes';
+import { done, refuse, type Outcome } from '@/server/entry/outcome';
+import type { Job } from '@/server/queue/kinds';
 
 /**
  * Writes one panel of the house's figures, for all lawns at once. Each panel has a version of its own: a second editor of

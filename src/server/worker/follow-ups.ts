@@ -5,8 +5,8 @@ import { momentOf } from '@/data/clock';
 import { againWhereCollided, inOrganisation } from '@/data/connection';
 import { takeStaleFollowUps, writeFollowUps } from '@/data/follow-ups';
 import { zonesByIds } from '@/data/lawns';
-import { assemble } from '../facts';
-import { followUpsIn } from '../records/follow-ups';
+import { assemble } from '@/server/facts';
+import { followUpsIn } from '@/server/records/follow-ups';
 
 const ZONES_AT_ONCE = 25;
 

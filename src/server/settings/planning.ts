@@ -12,7 +12,7 @@ import { TURFS, type Turf } from '@/core/trade/terms';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import type { StoredPlanning } from '@/data/planning-rules';
-import { refuse, type Outcome } from '../entry/outcome';
+import { refuse, type Outcome } from '@/server/entry/outcome';
 import { writeRules } from './write-rules';
 
 /** Figures of the form, as they are kept. */

@@ -2,7 +2,7 @@ import 'server-only';
 import PgBoss from 'pg-boss';
 import { sql } from 'drizzle-orm';
 import { isDatabaseGone, signInDatabase, type Transaction } from '@/data/connection';
-import { logFault } from '@/server/entry/log';
+import { logFault } from '@/server/log';
 import { SILENT_MS, lastBeat } from './alive';
 import { JOB_KINDS, QUEUES, type Job, type JobKind } from './kinds';
 

@@ -8,8 +8,8 @@ import { markWindowsOfProductsStale, markWindowsStale, oneChangeAtATime, settleZ
 import { tellChange } from '@/data/changes-told';
 import type { Actor } from '@/data/actor';
 import type { Transaction } from '@/data/connection';
-import { sendJobIn } from './jobs/jobs';
-import type { Job } from './jobs/kinds';
+import { sendJobIn } from './jobs';
+import type { Job } from './kinds';
 
 /** Zones; everything; or zones and, for their shelf, whatever is planned with some products. */
 type Touched =

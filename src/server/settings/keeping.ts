@@ -3,7 +3,7 @@ import 'server-only';
 import Joi from 'joi';
 import { parseFigure } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
-import { refuse, type Outcome } from '../entry/outcome';
+import { refuse, type Outcome } from '@/server/entry/outcome';
 import { writeRules } from './write-rules';
 
 export type KeepingInput = Readonly<{ seen: number; keepNamesYears: string }>;

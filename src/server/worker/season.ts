@@ -18,7 +18,7 @@ import { zonesByIds } from '@/data/lawns';
 import { soilRunsFor } from '@/data/outlooks';
 import { planningRulesFrom } from '@/data/planning-rules';
 import { SEASON_FORM, dropSeason, takeStaleSeason, writeSeason, type SeasonBody } from '@/data/season';
-import { assemble, type Assembled, type ZoneBook } from '../facts';
+import { assemble, type Assembled, type ZoneBook } from '@/server/facts';
 
 /** People see that it goes on after so many. */
 const ZONES_AT_ONCE = 10;
