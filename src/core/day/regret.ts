@@ -8,8 +8,8 @@
  */
 import { addDays, weekdayOf, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
-import { WEATHER_GATES, tenthsOn, type PastOdds } from '@/core/gates/past-years';
-import type { GateKey } from '@/core/gates/gate';
+import { isWeatherGate } from '@/core/gates/all';
+import { tenthsOn, type PastOdds } from '@/core/gates/past-years';
 import type { WindowLane } from '@/core/gates/window';
 
 /** Why it is worth doing today: the larger of the two losses. */
@@ -86,7 +86,6 @@ const SKILL_DAYS = 10;
 const SAID = { open: 0.95, ajar: 0.75, shut: 0.05 } as const;
 /** So many of ten days work where no year is on file. Ours. */
 const USUAL_TENTHS = 6;
-const isWeather = (key: GateKey): boolean => (WEATHER_GATES as readonly GateKey[]).includes(key);
 
 /**
  * The chance that a day works: what the window says, believed less the further ahead it lies, and past years for the rest.
@@ -103,7 +102,7 @@ export function chanceOn(
   return (day) => {
     const verdict = spanAt(all, day)?.verdict;
     if (!verdict || !isWorked(day, daysAWeek)) return 0;
-    if (verdict.state === 'shut' && !verdict.by.every(isWeather)) return 0;
+    if (verdict.state === 'shut' && !verdict.by.every(isWeatherGate)) return 0;
     const skill = Math.max(0, 1 - (day - today) / SKILL_DAYS);
     const usual = ((past && tenthsOn(past, 'all', day)) ?? USUAL_TENTHS) / 10;
     return room * (skill * SAID[verdict.state] + (1 - skill) * usual);

@@ -71,21 +71,10 @@ export const GATE_ORDER = new Map<GateKey, number>(GATES.map((g, i) => [g.key, i
 export const HOURLY_GATES = GATES.filter((g) => g.hours !== undefined);
 export const gateName = (key: GateKey): string => GATES[GATE_ORDER.get(key) ?? 0]!.name;
 
-/** What a fertilizer, lime, iron or wetting agent is asked: no herbicide's gates. */
-const FOR_ALL: ReadonlySet<GateKey> = new Set([
-  'label-rate',
-  'setback',
-  'wish',
-  'equipment',
-  'event',
-  'notice',
-  'nitrogen',
-  'wind',
-  'leaf-wetness',
-  'frost',
-  'soil-water',
-  'partner',
-  'stock',
-]);
+/** The gates that nothing but the weather decides. */
+export const WEATHER_GATES: readonly GateKey[] = GATES.filter((g) => g.isWeather).map((g) => g.key);
+export const isWeatherGate = (key: GateKey): boolean => WEATHER_GATES.includes(key);
+
+/** What a product is asked: one that is no herbicide passes the herbicides' gates by. */
 export const gatesFor = (label: Label, gates: readonly Gate[] = GATES): readonly Gate[] =>
-  isHerbicide(label) ? gates : gates.filter((g) => FOR_ALL.has(g.key));
+  isHerbicide(label) ? gates : gates.filter((g) => g.asks === 'everything');

@@ -12,6 +12,8 @@ import { ajar, open, shut, type Gate, type Verdict } from './gate';
 export const applicationCount: Gate = {
   key: 'application-count',
   name: 'Number of applications',
+  asks: 'herbicide',
+  isWeather: false,
   spans: ({ product: { label, use, place }, zone, ledger, bookFrom }, range) => {
     const { mostApplications: most } = limitsFor(label, zone, use);
     if (most === null)

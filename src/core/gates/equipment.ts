@@ -30,6 +30,8 @@ function chosen({ product: { label, method }, means }: GateContext): Tool | unde
 export const equipment: Gate = {
   key: 'equipment',
   name: 'Equipment',
+  asks: 'everything',
+  isWeather: false,
   spans: (context, range) => {
     const { product, means, rules } = context;
     const { label, method } = product;

@@ -9,6 +9,8 @@ import { open, shut, type Gate, type Verdict } from './gate';
 export const event: Gate = {
   key: 'event',
   name: 'Re-entry and event',
+  asks: 'everything',
+  isWeather: false,
   spans: ({ product: { label }, seen }, range) => {
     const none = open({ code: 'no-event', source: 'customer' });
     if (!seen.events.length) return constantLane(range, none);

@@ -94,6 +94,10 @@ export type Gate = Readonly<{
   key: GateKey;
   /** as the trade names it */
   name: string;
+  /** of what it is asked: of herbicides, or of fertilizer, lime, iron and wetting agents too */
+  asks: 'herbicide' | 'everything';
+  /** nothing but the weather decides it: past years then say the odds beyond the forecast */
+  isWeather: boolean;
   spans: (context: GateContext, range: Range<Day>) => Lane<Day, Verdict>;
   /** by the hour of the clock, where the weather decides; a gate without it holds for whole days */
   hours?: (context: GateContext, range: Range<Hour>) => Lane<Hour, Verdict>;

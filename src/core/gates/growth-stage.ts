@@ -126,6 +126,8 @@ function expectedFrom(context: GateContext, target: Weed): (day: Day) => Day | n
 export const growthStage: Gate = {
   key: 'growth-stage',
   name: 'Growth stage',
+  asks: 'herbicide',
+  isWeather: false,
   spans: (context, range) => {
     const { use, targets, label } = context.product;
     if (isPreEmergent(use)) {

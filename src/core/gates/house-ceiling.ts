@@ -15,6 +15,8 @@ import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdi
 export const houseCeiling: Gate = {
   key: 'house-ceiling',
   name: 'House ceiling',
+  asks: 'herbicide',
+  isWeather: false,
   spans: (context, range) => {
     const { product, zone, ledger, bookFrom, rules } = context;
     const asked = ceilingsOn(rules.ceilings, zone).filter((c) =>

@@ -15,6 +15,8 @@ import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './g
 export const interval: Gate = {
   key: 'interval',
   name: 'Interval',
+  asks: 'herbicide',
+  isWeather: false,
   spans: (context, range) => {
     const { product } = context;
     const typed = limitsFor(product.label, context.zone, product.use).intervalDays;

@@ -13,6 +13,8 @@ import { turfsOf } from './label-turf';
 export const labelRate: Gate = {
   key: 'label-rate',
   name: 'Label rate',
+  asks: 'everything',
+  isWeather: false,
   spans: (context, range) => constantLane(range, verdict(context)),
 };
 

@@ -8,6 +8,8 @@ import { open, shut, type Gate } from './gate';
 export const labelTurf: Gate = {
   key: 'label-turf',
   name: 'Label turf',
+  asks: 'herbicide',
+  isWeather: false,
   spans: ({ product: { label, use }, zone }, range) =>
     constantLane(
       range,

@@ -4,7 +4,7 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import type { GateContext, GateKey } from './gate';
-import { WEATHER_GATES } from './past-years';
+import { isWeatherGate } from './all';
 import { lineDates } from './soil-line';
 import type { WindowLane, WindowVerdict } from './window';
 
@@ -20,8 +20,7 @@ export type LastDay = Readonly<{
   p50: Day | null;
 }>;
 
-const isWeather = (key: GateKey) => (WEATHER_GATES as readonly GateKey[]).includes(key);
-const besideWeather = ({ by }: WindowVerdict) => by.filter((key) => !isWeather(key));
+const besideWeather = ({ by }: WindowVerdict) => by.filter((key) => !isWeatherGate(key));
 
 /**
  * Of the stretch in which today lies, or else of the next one.

@@ -9,6 +9,8 @@ import { ajar, open, shut, type Gate, type Verdict } from './gate';
 export const licence: Gate = {
   key: 'licence',
   name: 'Licence',
+  asks: 'herbicide',
+  isWeather: false,
   spans: ({ product: { label }, means: { licences } }, range) => {
     const { restrictedUse: restricted, category } = label;
     if (category === null)

@@ -15,6 +15,8 @@ const CUT_LASTS_DAYS = 30;
 export const mowing: Gate = {
   key: 'mowing',
   name: 'Mowing',
+  asks: 'herbicide',
+  isWeather: false,
   spans: ({ product, seen: { mownOn }, zone }, range) => {
     const { label } = product;
     const { beforeDays } = label.mowing;

@@ -29,6 +29,8 @@ const NEW_TURF_DAYS = 60;
 export const nitrogen: Gate = {
   key: 'nitrogen',
   name: 'Fertilizer',
+  asks: 'everything',
+  isWeather: false,
   spans: (context, range) => {
     const byLaw = lawFor(context);
     const byHouse = nitrogenFor(context);

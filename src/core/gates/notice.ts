@@ -35,6 +35,8 @@ function at({ rules, zone, seen, today, hour: now }: GateContext): (hour: Hour) 
 export const notice: Gate = {
   key: 'notice',
   name: 'Notice',
+  asks: 'everything',
+  isWeather: false,
   // a day opens when its working hours still do
   spans: (context, range) => {
     const verdict = at(context);

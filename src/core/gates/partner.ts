@@ -18,6 +18,8 @@ import { WASHES_MM } from './rain-free';
 export const partner: Gate = {
   key: 'partner',
   name: 'Partners',
+  asks: 'everything',
+  isWeather: false,
   spans: (context, range) => {
     const { product, beside } = context;
     // each pair is asked once: by the one that stands first

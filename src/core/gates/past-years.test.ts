@@ -6,7 +6,6 @@ import { leaf } from '../../../tests/support/ask';
 import { context, leafProduct, today } from '../../../tests/support/gate-context';
 import { openWeather } from '../../../tests/support/open-weather';
 import {
-  WEATHER_GATES,
   isBeyondForecast,
   oddsOn,
   pastYearsKey,
@@ -14,6 +13,7 @@ import {
   workingDays,
   type PastYears,
 } from './past-years';
+import { WEATHER_GATES, isWeatherGate } from './all';
 import { windowOf } from './window';
 
 // data: vega-datasets, daily weather of two cities, 2012–2015
@@ -31,12 +31,12 @@ describe('what past years did', () => {
   test('a day that all gates allow together is one that each allows', () => {
     past.all.forEach((row, y) =>
       [...row].forEach((c, d) => {
-        if (c === '1') for (const key of WEATHER_GATES) expect(past.gates[key][y]![d]).toBe('1');
+        if (c === '1') for (const key of WEATHER_GATES) expect(past.gates[key]![y]![d]).toBe('1');
       }),
     );
   });
   test('what was too cold in January is warm enough in July, and the other way round for heat', () => {
-    const at = (month: number) => oddsOn(past.gates['air-temperature'], dayOf(2027, month, 15))!;
+    const at = (month: number) => oddsOn(past.gates['air-temperature']!, dayOf(2027, month, 15))!;
     expect(at(1)).toBeLessThan(0.2);
     expect(at(7)).toBeGreaterThan(at(1) + 0.4);
   });
@@ -62,7 +62,7 @@ describe('what past years did', () => {
       },
       { from: day, to: addDays(day, 1) },
     );
-    const held = spanAt(all, day)!.verdict.by.filter((k) => (WEATHER_GATES as readonly string[]).includes(k));
+    const held = spanAt(all, day)!.verdict.by.filter((k) => isWeatherGate(k));
     expect(past.all[1]![dayOfYear(day) - 1]).toBe(
       held.length && spanAt(all, day)!.verdict.state === 'shut' ? '0' : '1',
     );

@@ -11,23 +11,12 @@ import { addDays, dayOf, dayOfYear, inYear, yearOf, type Day } from '@/core/cale
 import { hourOf } from '@/core/calendar/hour';
 import type { Lane, Range } from '@/core/calendar/span';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
-import { GATES, gatesFor } from './all';
+import { GATES, WEATHER_GATES, gatesFor } from './all';
 import { NOTHING_SEEN } from '@/core/facts/facts';
 import type { GateContext, GateKey, Verdict } from './gate';
 import { productsOf } from './window';
 
-/** The gates that nothing but the weather decides. */
-export const WEATHER_GATES = [
-  'air-temperature',
-  'wind',
-  'leaf-wetness',
-  'frost',
-  'soil-water',
-  'rain-free',
-  'watering-in',
-] as const satisfies readonly GateKey[];
-type WeatherGate = (typeof WEATHER_GATES)[number];
-const ASKED = GATES.filter((g) => (WEATHER_GATES as readonly GateKey[]).includes(g.key));
+const ASKED = GATES.filter((g) => g.isWeather);
 
 /** Days of other dates that count beside a date: a week on either side with many years, more where they are few. */
 const beside = (years: number): number => (years >= 8 ? 3 : 7);
@@ -36,11 +25,14 @@ const BEFORE = 40;
 const AFTER = 31;
 const YEAR_DAYS = 366;
 
+type ByGate<T> = Readonly<Partial<Record<GateKey, T>>>;
+
 /** What past years did, by the day of the year: one text a year, '1' possible, '0' not, '-' not known. */
 export type PastYears = Readonly<{
   years: readonly number[];
   all: readonly string[];
-  gates: Readonly<Record<WeatherGate, readonly string[]>>;
+  /** by gate of the weather */
+  gates: ByGate<readonly string[]>;
 }>;
 
 /** @param past the station's weather; years whose days and the weeks around them it holds are asked */
@@ -50,14 +42,7 @@ export function pastYearsOf(context: GateContext, past: HourlyWeather): PastYear
   for (let y = yearOf(past.from); y <= yearOf(end as Day); y++)
     if (dayOf(y, 1, 1) - BEFORE >= past.from && dayOf(y + 1, 1, 1) + AFTER <= end) years.push(y);
   const rows = years.map((y) => oneYear(context, past, y));
-  return {
-    years,
-    all: rows.map((r) => r.all),
-    gates: Object.fromEntries(WEATHER_GATES.map((key) => [key, rows.map((r) => r.gates[key])])) as Record<
-      WeatherGate,
-      string[]
-    >,
-  };
+  return { years, all: rows.map((r) => r.all), gates: byGate((key) => rows.map((r) => r.gates[key] ?? '')) };
 }
 
 function oneYear(context: GateContext, past: HourlyWeather, year: number) {
@@ -87,13 +72,12 @@ function oneYear(context: GateContext, past: HourlyWeather, year: number) {
   const days = to - from;
   const { workFrom, workTo, calmHours } = context.rules;
   /** hours of the year in which a gate is shut, by gate; of all products the worst */
-  const shut = new Map<WeatherGate, Uint8Array>();
+  const shut = new Map<GateKey, Uint8Array>();
   for (const product of productsOf(then)) {
     const own = { ...then, product, beside: productsOf(then).filter((p) => p !== product) };
     for (const gate of gatesFor(product.label, ASKED)) {
-      const key = gate.key as WeatherGate;
-      const hours = shut.get(key) ?? new Uint8Array(days * 24);
-      shut.set(key, hours);
+      const hours = shut.get(gate.key) ?? new Uint8Array(days * 24);
+      shut.set(gate.key, hours);
       const perTick = gate.hours ? 1 : 24;
       const lane: Lane<number, Verdict> = gate.hours
         ? gate.hours(own, { from: hourOf(from, 0), to: hourOf(to, 0) })
@@ -115,14 +99,15 @@ function oneYear(context: GateContext, past: HourlyWeather, year: number) {
     }).join('');
   return {
     all: text([...shut.values()]),
-    gates: Object.fromEntries(
-      WEATHER_GATES.map((key) => {
-        const hours = shut.get(key);
-        return [key, text(hours ? [hours] : [])];
-      }),
-    ) as Record<WeatherGate, string>,
+    gates: byGate((key) => {
+      const hours = shut.get(key);
+      return text(hours ? [hours] : []);
+    }),
   };
 }
+
+const byGate = <T>(of: (key: GateKey) => T): ByGate<T> =>
+  Object.fromEntries(WEATHER_GATES.map((key) => [key, of(key)]));
 
 /** Everything of a context that the odds hang on, as text: equal for applications that share them. */
 export const pastYearsKey = (context: GateContext): string =>
@@ -167,7 +152,7 @@ export function oddsOn(rows: readonly string[], day: Day): number | null {
 export type PastOdds = Readonly<{
   years: readonly number[];
   all: readonly string[];
-  tenths: Readonly<Record<WeatherGate | 'all', string>>;
+  tenths: ByGate<string> & Readonly<{ all: string }>;
 }>;
 
 /** What past years said, in short: as it is kept. */
@@ -182,23 +167,13 @@ function inShort({ years, all, gates }: PastYears): PastOdds {
       const odds = oddsOn(rows, addDays(LEAP_YEAR, d));
       return odds === null ? '-' : '0123456789X'[Math.round(odds * 10)];
     }).join('');
-  return {
-    years,
-    all,
-    tenths: {
-      all: text(all),
-      ...(Object.fromEntries(WEATHER_GATES.map((key) => [key, text(gates[key])])) as Record<
-        WeatherGate,
-        string
-      >),
-    },
-  };
+  return { years, all, tenths: { all: text(all), ...byGate((key) => text(gates[key] ?? [])) } };
 }
 const LEAP_YEAR = dayOf(2028, 1, 1);
 
 /** So many of ten such days were possible by a gate, or by all together; null: not known. */
 export function tenthsOn({ tenths }: PastOdds, gate: GateKey | 'all', day: Day): number | null {
-  const at = '0123456789X'.indexOf(tenths[gate as WeatherGate | 'all']?.[dayOfYear(day) - 1] ?? '-');
+  const at = '0123456789X'.indexOf(tenths[gate]?.[dayOfYear(day) - 1] ?? '-');
   return at < 0 ? null : at;
 }
 

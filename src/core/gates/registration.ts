@@ -6,6 +6,8 @@ import { ajar, open, shut, type Gate } from './gate';
 export const registration: Gate = {
   key: 'registration',
   name: 'Registration',
+  asks: 'herbicide',
+  isWeather: false,
   spans: ({ product: { label }, zone: { state } }, range) => {
     const { status, registeredIn } = label;
     if (status === 'cancelled')

@@ -16,6 +16,8 @@ const AUXINS = 4;
 export const resistance: Gate = {
   key: 'resistance',
   name: 'Resistance',
+  asks: 'herbicide',
+  isWeather: false,
   spans: ({ product, beside, ledger, rules, bookFrom }, range) => {
     if (product.label.ingredients.some((i) => i.group === null))
       return constantLane(range, ajar({ code: 'not-known', source: 'label', missing: 'group' }));

@@ -15,6 +15,8 @@ import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdi
 export const seedingAhead: Gate = {
   key: 'seeding-ahead',
   name: 'Seeding ahead',
+  asks: 'herbicide',
+  isWeather: false,
   spans: (context, range) => {
     const { seedings } = context.zone;
     if (!seedings.length) return constantLane(range, open({ code: 'no-seeding', source: 'plan' }));

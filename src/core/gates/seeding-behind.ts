@@ -30,6 +30,8 @@ const EMERGES_IN: Record<Turf, number> = {
 export const seedingBehind: Gate = {
   key: 'seeding-behind',
   name: 'Seeding behind',
+  asks: 'herbicide',
+  isWeather: false,
   spans: ({ product: { label }, zone, seen: { seededOn: seeded, seedlingMowings: mown } }, range) => {
     const none = open({ code: 'not-seeded', source: 'seen' });
     if (seeded === null) return constantLane(range, none);

@@ -11,6 +11,8 @@ import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdi
 export const setback: Gate = {
   key: 'setback',
   name: 'Trees, beds, water',
+  asks: 'everything',
+  isWeather: false,
   spans: (context, range) => constantLane(range, verdicts(context).reduce(worseVerdict)),
 };
 

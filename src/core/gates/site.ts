@@ -9,6 +9,8 @@ import { ajar, open, shut, type Gate, type Verdict } from './gate';
 export const site: Gate = {
   key: 'site',
   name: 'Site',
+  asks: 'herbicide',
+  isWeather: false,
   spans: (context, range) => constantLane(range, verdict(context)),
 };
 

@@ -88,6 +88,7 @@ export function skyEnds({ forecast }: GateContext): Hour {
 export function hourlyGate(
   key: Gate['key'],
   name: string,
+  asks: Gate['asks'],
   ask: (context: GateContext) => Verdict | ((hour: Hour) => Verdict),
 ): Gate {
   const answers = (context: GateContext) => {
@@ -103,6 +104,8 @@ export function hourlyGate(
   return {
     key,
     name,
+    asks,
+    isWeather: true,
     spans: (context, range): Lane<Day, Verdict> => {
       const asked = ask(context);
       if (typeof asked !== 'function') return laneByTick(range, () => asked);

@@ -26,6 +26,8 @@ import { emergenceOf } from '@/core/weeds/emergence';
 export const soilLine: Gate = {
   key: 'soil-line',
   name: 'Soil line',
+  asks: 'herbicide',
+  isWeather: false,
   spans: (context, range) => {
     const { product } = context;
     if (!isPreEmergent(product.use))

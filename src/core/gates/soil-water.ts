@@ -17,6 +17,8 @@ const DRY_DAYS = 4;
 export const soilWater: Gate = {
   key: 'soil-water',
   name: 'Soil water',
+  asks: 'everything',
+  isWeather: true,
   spans: (context, range) => {
     const { product } = context;
     if (!product.label.inSoil)

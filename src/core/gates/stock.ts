@@ -7,6 +7,8 @@ import { open, shut, type Gate } from './gate';
 export const stock: Gate = {
   key: 'stock',
   name: 'Stock',
+  asks: 'everything',
+  isWeather: false,
   spans: ({ product, zone, means }, range) => {
     const { label, rate } = product;
     const have = means.onHand[label.id];

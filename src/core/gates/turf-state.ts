@@ -28,6 +28,8 @@ const DORMANT_SEEN_DAYS = 10;
 export const turfState: Gate = {
   key: 'turf-state',
   name: 'Turf state',
+  asks: 'herbicide',
+  isWeather: false,
   spans: (context, range) => {
     const { product, zone, seen, outlook } = context;
     const { label, use } = product;

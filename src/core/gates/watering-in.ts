@@ -17,6 +17,8 @@ const MINUTES_PER_DAY = 24 * 60;
 export const wateringIn: Gate = {
   key: 'watering-in',
   name: 'Watering-in',
+  asks: 'herbicide',
+  isWeather: true,
   spans: ({ product: { label, use }, zone, forecast, rules }, range) => {
     // a label's figure is for what it sets it for: a foliar treatment of the same product is not watered in
     const need = isPreEmergent(use) || use === 'turf care' ? label.wateringIn : null;

@@ -45,7 +45,7 @@ function judge(
     : open({ code: 'calm', ...lower, ...facts });
 }
 
-const byTheHour = hourlyGate('wind', 'Wind', (context) => {
+const byTheHour = hourlyGate('wind', 'Wind', 'everything', (context) => {
   const { product, zone } = context;
   if (!isAsked(context)) return open({ code: 'granule', source: 'label' });
   return (hour): Verdict => {
@@ -63,6 +63,8 @@ const byTheHour = hourlyGate('wind', 'Wind', (context) => {
 export const wind: Gate = {
   key: 'wind',
   name: 'Wind',
+  asks: 'everything',
+  isWeather: true,
   spans: (context, range) => {
     const { forecast, rules } = context;
     if (!isAsked(context)) return constantLane(range, open({ code: 'granule', source: 'label' }));

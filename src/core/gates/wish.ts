@@ -6,6 +6,8 @@ import { ajar, open, shut, type Gate } from './gate';
 export const wish: Gate = {
   key: 'wish',
   name: 'Customer’s wish',
+  asks: 'everything',
+  isWeather: false,
   spans: ({ product: { label }, zone: { organicOnly, optOut } }, range) => {
     if (organicOnly && !isOrganic(label))
       return constantLane(range, shut('latch', { code: 'organic-only', source: 'customer' }));

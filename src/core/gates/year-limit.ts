@@ -39,6 +39,8 @@ import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './g
 export const yearLimit: Gate = {
   key: 'year-limit',
   name: 'Year limit',
+  asks: 'herbicide',
+  isWeather: false,
   spans: (context, range) => {
     const { ledger, bookFrom, product } = context;
     const unsettled = product.label.ingredients.find((i) => openQuestion(i) !== null);

@@ -6,7 +6,8 @@ import { hourOf, isoHour, type Hour } from '@/core/calendar/hour';
 import { spanAt, type Range } from '@/core/calendar/span';
 import { NOTHING_SEEN } from '@/core/facts/facts';
 import type { GateContext } from '@/core/gates/gate';
-import { WEATHER_GATES, isBeyondForecast, oddsOn, pastYearsOf, workingDays } from '@/core/gates/past-years';
+import { isBeyondForecast, oddsOn, pastYearsOf, workingDays } from '@/core/gates/past-years';
+import { WEATHER_GATES } from '@/core/gates/all';
 import type { Reason } from '@/core/gates/reason';
 import { timesOf } from '@/core/gates/reason-times';
 import { hoursWindowOf, nextOpen, windowOf, type Window } from '@/core/gates/window';
@@ -102,7 +103,7 @@ function pastOf(q: GatesQuestion, context: GateContext, { range, lanes }: Window
     days: days.map((day) => ({
       date: isoDay(day),
       possible: share(past.all, day),
-      gates: Object.fromEntries(WEATHER_GATES.map((key) => [key, share(past.gates[key], day)])),
+      gates: Object.fromEntries(WEATHER_GATES.map((key) => [key, share(past.gates[key] ?? [], day)])),
     })),
     working_days: sum && { about: Math.round(sum.about * 10) / 10, at_least: sum.atLeast },
   };

@@ -1,7 +1,7 @@
 /** The gates call, described: its question and its answer. */
 import { SOIL_OPENED } from '@/core/facts/facts';
 import { GATE_KEYS } from '@/core/gates/gate';
-import { WEATHER_GATES } from '@/core/gates/past-years';
+import { WEATHER_GATES } from '@/core/gates/all';
 import { WATCH_KEYS } from '@/core/ground/crossing';
 import { COVERS } from '@/core/ground/site';
 import { METHODS, SITES, TEXTURES, TURFS, USES } from '@/core/trade/terms';
