@@ -34,7 +34,7 @@ export function arrowsOf(root: string, files: readonly SourceFile[], program: ts
 }
 
 /** The room of a file below a place: the folder there, or the file itself. */
-export const roomIn = (place: string, file: string): string | null =>
+const roomIn = (place: string, file: string): string | null =>
   file.startsWith(`${place}/`) ? (file.slice(place.length + 1).split('/')[0] ?? null) : null;
 
 /**

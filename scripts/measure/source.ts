@@ -13,7 +13,7 @@ export type SourceFile = Readonly<{
   node: ts.SourceFile;
 }>;
 /** A function of at least one line: its name, its lines without the comment above it, and its cyclomatic complexity. */
-export type Measured = Readonly<{ name: string; line: number; lines: number; complexity: number }>;
+type Measured = Readonly<{ name: string; line: number; lines: number; complexity: number }>;
 
 /** Drawings are data in code. */
 const DRAWINGS = /^src\/ui\/weed-art\//;
