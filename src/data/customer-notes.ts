@@ -1,11 +1,10 @@
 /** What customers were told, and what they said. Added, never changed; with a customer who is forgotten it goes. */
 import 'server-only';
 import { and, desc, eq, gte } from 'drizzle-orm';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import type { MessageKind } from '@/core/day/messages';
 import type { Transaction } from './connection';
 import { customerNote } from './schema';
-import { dayFrom } from './weather';
 
 type NoteKind = MessageKind | 'said';
 export type CustomerNote = Readonly<{
@@ -28,7 +27,7 @@ export async function notesOfLawn(db: Transaction, lawnId: string, since: Day): 
   return rows.map((r) => ({
     id: r.id,
     kind: r.kind,
-    day: dayFrom(r.forDay),
+    day: readDay(r.forDay),
     words: r.words,
     how: r.how,
     person: r.person,

@@ -2,10 +2,10 @@
 import 'server-only';
 import { and, asc, eq, gte, lt, sql } from 'drizzle-orm';
 import type { Fills } from '@/core/day/route';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import type { Transaction } from './connection';
 import { dayRoute, truck } from './schema';
-import { dayFrom } from './weather';
+import { bodyOf, listIn, readable } from './stored-json';
 
 /** Minutes count from midnight. */
 export type RouteVisit = Readonly<{
@@ -47,16 +47,26 @@ const rows = (db: Transaction) =>
     .from(dayRoute)
     .innerJoin(truck, eq(truck.id, dayRoute.truckId))
     .$dynamic();
-const from = (r: Awaited<ReturnType<typeof rows>>[number]): DayRoute => ({
-  id: r.route.id,
-  day: dayFrom(r.route.forDay),
-  truckId: r.route.truckId,
-  truckName: r.name,
-  people: r.people,
-  body: r.route.body as RouteBody,
-  version: r.route.version,
-  madeBy: r.route.madeBy,
-});
+/** @returns null for a body of a later program */
+export function readRouteBody(stored: unknown): RouteBody | null {
+  const body = bodyOf(stored, [1]);
+  return body && { ...(body as RouteBody), visits: listIn(body, 'visits') };
+}
+function from(r: Awaited<ReturnType<typeof rows>>[number]): DayRoute | null {
+  const body = readRouteBody(r.route.body);
+  return (
+    body && {
+      id: r.route.id,
+      day: readDay(r.route.forDay),
+      truckId: r.route.truckId,
+      truckName: r.name,
+      people: r.people,
+      body,
+      version: r.route.version,
+      madeBy: r.route.madeBy,
+    }
+  );
+}
 
 /** Those of some days, by day and truck. */
 export async function routesOf(
@@ -66,7 +76,7 @@ export async function routesOf(
   const found = await rows(db)
     .where(and(gte(dayRoute.forDay, isoDay(range.from)), lt(dayRoute.forDay, isoDay(range.to))))
     .orderBy(asc(dayRoute.forDay), asc(truck.name));
-  return found.map(from);
+  return readable(found, from);
 }
 
 /** Writes a truck's day if its version is still `seen`; 0: there was none. Null: somebody saved first. */
@@ -117,7 +127,7 @@ export async function unrecordedOf(
         select 1 from planned_product pp where pp.application_id = a.id and not exists (
           select 1 from application_record d where d.planned_product_id = pp.id))
     group by a.id, a.zone_id order by for_day, a.id limit ${most}`);
-  return found.map((r) => ({ applicationId: r.application_id, zoneId: r.zone_id, day: dayFrom(r.for_day) }));
+  return found.map((r) => ({ applicationId: r.application_id, zoneId: r.zone_id, day: readDay(r.for_day) }));
 }
 
 /** Open applications that are planned within some days on lawns whose customers, or whose place, want notice, and have none. */
@@ -138,5 +148,5 @@ export async function noticesDue(
       and not exists (select 1 from finding f where f.zone_id = z.id and f.kind = 'notice sent'
         and f.found_on > a.planned_on - 15)
     order by a.planned_on, a.id limit ${most}`);
-  return found.map((r) => ({ applicationId: r.id, zoneId: r.zone_id, day: dayFrom(r.planned_on) }));
+  return found.map((r) => ({ applicationId: r.id, zoneId: r.zone_id, day: readDay(r.planned_on) }));
 }

@@ -1,6 +1,6 @@
 import 'server-only';
 import { asc, inArray } from 'drizzle-orm';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { isRateUnit, rateOf, type RateUnit } from '@/core/units/rate';
@@ -8,7 +8,6 @@ import type { Transaction } from './connection';
 import { fromNumeric, toNumeric } from './numbers';
 import { labelAt, type LabelBook } from './products';
 import { earlierWork } from './schema';
-import { dayFrom } from './weather';
 
 export const DOERS = ['us', 'another company', 'the customer'] as const;
 export const CERTAINTIES = ['exact', 'guessed', 'not known'] as const;
@@ -54,7 +53,7 @@ export async function earlierWorkOf(
     .map((r) => ({
       id: r.id,
       zoneId: r.zoneId,
-      on: dayFrom(r.doneOn),
+      on: readDay(r.doneOn),
       by: r.doneBy,
       substance: r.substance,
       product:

@@ -1,7 +1,7 @@
 /** Sprayers and spreaders with what they were measured to put out, and the tools that product is measured with. */
 import 'server-only';
 import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import {
   METHODS,
   type CalibrationWay,
@@ -16,7 +16,6 @@ import type { Transaction } from './connection';
 import { groupBy } from '@/core/group';
 import { fromNumeric, toNumeric } from './numbers';
 import { calibration, capWeighing, equipment, equipmentNote, measuringTool } from './schema';
-import { dayFrom } from './weather';
 import { oneOf } from './words';
 
 export type Equipment = Readonly<{
@@ -64,7 +63,7 @@ export async function equipmentOf(db: Transaction): Promise<Equipment[]> {
       id: r.id,
       name: r.name,
       method: oneOf(METHODS, r.method, 'method'),
-      calibratedOn: r.calibratedOn === null ? null : dayFrom(r.calibratedOn),
+      calibratedOn: r.calibratedOn === null ? null : readDay(r.calibratedOn),
       waived: r.waivedBy === '' ? null : { by: r.waivedBy, why: r.waivedWhy },
       output: newest ? outputOf(newest) : null,
       drift: newest && before ? newest.rate / before.rate - 1 : null,
@@ -108,7 +107,7 @@ export async function calibrationsOf(db: Transaction, equipmentId: string): Prom
     .orderBy(desc(calibration.doneOn), desc(calibration.madeAt));
   return rows.map((r) => ({
     id: r.id,
-    on: dayFrom(r.doneOn),
+    on: readDay(r.doneOn),
     person: r.person,
     how: r.how,
     fitted: r.fitted,
@@ -221,7 +220,7 @@ export async function notesOf(db: Transaction, equipmentId: string): Promise<Equ
     kind,
     words,
     person,
-    on: dayFrom(notedOn),
+    on: readDay(notedOn),
   }));
 }
 /** Sent twice, it is added once. */
@@ -262,7 +261,7 @@ export async function toolsOf(db: Transaction): Promise<MeasuringTool[]> {
   return rows.map(({ id, name, kind, step, productId, truck }) => {
     const weighings = (weighed.get(id) ?? []).map((w) => ({
       grams: fromNumeric(w.grams),
-      on: dayFrom(w.weighedOn),
+      on: readDay(w.weighedOn),
       person: w.person,
     }));
     const inSi = kind === 'jug' ? L_PER_FL_OZ : 0.001;

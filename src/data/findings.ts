@@ -1,6 +1,6 @@
 import 'server-only';
 import { asc, eq, inArray } from 'drizzle-orm';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import { hourOf } from '@/core/calendar/hour';
 import { NOTHING_SEEN, SOIL_OPENED, type Seen } from '@/core/facts/facts';
 import type { SoilTest } from '@/core/lawn/soil-test';
@@ -13,7 +13,6 @@ import type { Transaction } from './connection';
 import { groupBy } from '@/core/group';
 import { fromNumeric, toNumeric } from './numbers';
 import { finding } from './schema';
-import { dayFrom } from './weather';
 
 export const FINDINGS = [
   'mown',
@@ -70,7 +69,7 @@ export async function findingsOf(
               word: r.word,
               person: r.person,
               figure: r.figure === null ? null : fromNumeric(r.figure),
-              on: dayFrom(r.foundOn),
+              on: readDay(r.foundOn),
             },
           ]
         : [];

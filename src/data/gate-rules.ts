@@ -4,6 +4,7 @@ import type { HouseRules } from '@/core/facts/facts';
 import { celsius, type KilogramsPerHectare } from '@/core/units/quantity';
 import { rateOf } from '@/core/units/rate';
 import { fromFahrenheit } from '@/core/units/trade';
+import { withUsual } from './stored-json';
 
 export type StoredGateRules = Readonly<{
   /** where the lawns lie, unless a lawn says otherwise; empty: not said */
@@ -48,10 +49,7 @@ export const USUAL_GATE_RULES: StoredGateRules = {
 };
 
 /** What is kept, with the usual figures for what is not. */
-export const gateRulesFrom = (kept: Partial<StoredGateRules>): StoredGateRules => ({
-  ...USUAL_GATE_RULES,
-  ...kept,
-});
+export const gateRulesFrom = (stored: unknown): StoredGateRules => withUsual(USUAL_GATE_RULES, stored);
 
 export type GateRules = Pick<
   HouseRules,

@@ -49,7 +49,7 @@ export type House = Readonly<{
 export async function houseOf(db: Transaction): Promise<House> {
   const [r] = await db.select().from(houseRule);
   if (!r) throw new Error('This organisation has no house rules');
-  const gates = gateRulesFrom(r.gates as Partial<StoredGateRules>);
+  const gates = gateRulesFrom(r.gates);
   const storedCrossings = readCrossings(r.crossings);
   return {
     rules: {
@@ -151,12 +151,7 @@ export async function writeHouse(
   if (!before) return null;
   const [of, version, was, columns] =
     'gates' in change
-      ? ([
-          houseRule.gatesVersion,
-          { gatesVersion: seen + 1 },
-          gateRulesFrom(before.gates as Partial<StoredGateRules>),
-          change,
-        ] as const)
+      ? ([houseRule.gatesVersion, { gatesVersion: seen + 1 }, gateRulesFrom(before.gates), change] as const)
       : 'day' in change
         ? ([
             houseRule.dayVersion,

@@ -1,9 +1,8 @@
 import 'server-only';
 import { asc, eq, inArray, isNull, sql, type SQL } from 'drizzle-orm';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import type { Transaction } from './connection';
 import { lawn, savedFilter, zone } from './schema';
-import { dayFrom } from './weather';
 
 /** What a list of zones is asked for. Every word must stand somewhere: customer, address, zone, turf, notes, weeds. */
 export type ListQuery = Readonly<{
@@ -119,7 +118,7 @@ export async function listZones(
       product: r['product'] as string | null,
       open: r['open'] as number,
       isClosed: r['is_closed'] as boolean,
-      nextOn: r['planned_on'] === null ? null : dayFrom(r['planned_on'] as string),
+      nextOn: r['planned_on'] === null ? null : readDay(r['planned_on'] as string),
     })),
   };
 }

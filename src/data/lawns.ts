@@ -1,12 +1,12 @@
 import 'server-only';
 import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import type { ZoneFacts } from '@/core/facts/facts';
 import type { Place } from '@/core/lawn/nearest';
 import { SCHOOLS, type School } from '@/core/ground/crossing';
 import { EXPOSURES, MOISTURES, type Site } from '@/core/ground/site';
 import { SITES, TEXTURES, TURFS } from '@/core/trade/terms';
-import { readMeasure, type Measure, type Tree } from '@/core/lawn/measure';
+import { readMeasure, readStoredTrees, type Measure, type Tree } from '@/core/lawn/measure';
 import {
   ASPECTS,
   DRAINAGES,
@@ -25,7 +25,6 @@ import { fromFeet, fromInchesOfWater, fromSquareFeet } from '@/core/units/trade'
 import type { Transaction } from './connection';
 import { fromNumeric, toNumeric } from './numbers';
 import { lawn, station, zone } from './schema';
-import { dayFrom } from './weather';
 import { oneOf } from './words';
 
 /** Where a lawn lies, degrees and feet above the sea, null: not known; and the station chosen for it, empty: the nearest. */
@@ -101,7 +100,7 @@ function closedFrom(z: Row['zone'], l: Row['lawn']): ZoneOnLawn['closed'] {
   return of.closedOn === null
     ? null
     : {
-        on: dayFrom(of.closedOn),
+        on: readDay(of.closedOn),
         why: of.closedWhy ?? '',
         whole: l.closedOn !== null,
         forgotten: l.forgottenOn !== null,
@@ -127,7 +126,7 @@ function zoneFrom({ zone: z, lawn: l, latitude }: Row): ZoneOnLawn {
   const whole = fromSquareFeet(fromNumeric(z.areaSqFt));
   const excluded = fromSquareFeet(fromNumeric(z.excludedSqFt));
   const area = (whole - excluded) as SquareMetres;
-  const trees = z.trees as Tree[];
+  const trees = readStoredTrees(z.trees);
   const waters = readWaters(z.waters);
   const known = (text: string | null) => (text === null ? null : fromNumeric(text));
   const place: LawnPlace = {
@@ -199,7 +198,7 @@ function zoneFrom({ zone: z, lawn: l, latitude }: Row): ZoneOnLawn {
     readingsVersion: z.readingsVersion,
     programmeVersion: z.programmeVersion,
     history: oneOf(HISTORIES, z.history, 'history'),
-    bookFrom: z.bookFrom === null ? null : dayFrom(z.bookFrom),
+    bookFrom: z.bookFrom === null ? null : readDay(z.bookFrom),
     closed: closedFrom(z, l),
     version: z.version,
     lawnVersion: l.version,

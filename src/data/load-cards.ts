@@ -1,11 +1,11 @@
 /** Cards of loads, as they were made, and what was really measured. */
 import 'server-only';
 import { and, asc, desc, eq, gte, inArray, isNull, or, sql } from 'drizzle-orm';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import { CARD_VERSION, mixKey, type LoadCard } from '@/core/mixing/card';
 import type { Transaction } from './connection';
 import { applicationRecord, loadCard } from './schema';
-import { dayFrom } from './weather';
+import { bodyOf, isObject, listIn, readable } from './stored-json';
 
 /** Of each product of the card in kg or L, and the water in L. */
 export type MeasuredLoad = Readonly<{ products: readonly number[]; water: number }>;
@@ -19,19 +19,28 @@ export type StoredCard = Readonly<{
   measuredBy: string;
 }>;
 
-/** @throws RangeError for a card of a version that this program does not know */
-function cardFrom(r: typeof loadCard.$inferSelect): StoredCard {
-  const card = r.card as LoadCard;
-  if (card.version !== CARD_VERSION) throw new RangeError(`Card ${r.id} is of another version`);
+/** @returns null for a card of a later program */
+export function readCard(stored: unknown): LoadCard | null {
+  const card = bodyOf(stored, [CARD_VERSION], 'version');
+  return card && { ...(card as LoadCard), stops: listIn(card, 'stops'), products: listIn(card, 'products') };
+}
+function cardFrom(r: typeof loadCard.$inferSelect): StoredCard | null {
+  const card = readCard(r.card);
+  if (!card) return null;
   return {
     id: r.id,
-    forDay: dayFrom(r.forDay),
+    forDay: readDay(r.forDay),
     card,
     madeBy: r.madeBy,
     measuredBy: r.measuredBy,
     madeAt: r.madeAt,
-    measured: r.measured as MeasuredLoad | null,
+    measured: readMeasured(r.measured),
   };
+}
+
+function readMeasured(stored: unknown): MeasuredLoad | null {
+  if (!isObject(stored) || typeof stored['water'] !== 'number') return null;
+  return { products: listIn(stored, 'products'), water: stored['water'] };
 }
 
 /** Sent twice, they are added once: the device has named them. */
@@ -60,7 +69,7 @@ export async function cardsSince(db: Transaction, day: Day, most = 60): Promise<
     .where(gte(loadCard.forDay, isoDay(day)))
     .orderBy(desc(loadCard.forDay), desc(loadCard.madeAt), asc(sql`(${loadCard.card}->>'number')::int`))
     .limit(most);
-  return rows.map(cardFrom);
+  return readable(rows, cardFrom);
 }
 
 /** Those that one of some zones has a part of. */
@@ -78,7 +87,7 @@ export async function cardsForApplication(db: Transaction, applicationId: string
     .from(loadCard)
     .where(sql`${loadCard.card}->'stops' @> ${JSON.stringify([{ applicationId }])}::text::jsonb`)
     .orderBy(desc(loadCard.forDay), desc(loadCard.madeAt));
-  return rows.map(cardFrom);
+  return readable(rows, cardFrom);
 }
 
 /** Writes down what was really measured, once. False: it is written already, or there is no such card. */

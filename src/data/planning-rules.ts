@@ -6,6 +6,7 @@ import { USUAL_WEIGHTS } from '@/core/season/planner/worth';
 import type { Turf } from '@/core/trade/terms';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { rateOf } from '@/core/units/rate';
+import { withUsual } from './stored-json';
 
 export type StoredPlanning = Readonly<{
   school: PlanningRules['school'];
@@ -56,10 +57,7 @@ export const USUAL_PLANNING: StoredPlanning = {
 };
 
 /** What is kept, with the usual for what is not. */
-export const planningFrom = (kept: unknown): StoredPlanning => ({
-  ...USUAL_PLANNING,
-  ...(kept as Partial<StoredPlanning>),
-});
+export const planningFrom = (stored: unknown): StoredPlanning => withUsual(USUAL_PLANNING, stored);
 
 export const planningRulesFrom = (s: StoredPlanning): PlanningRules => ({
   school: s.school,

@@ -1,7 +1,7 @@
 import 'server-only';
 import { and, asc, eq, inArray, isNotNull, notExists, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import { METHODS, USES, type Method, type Use } from '@/core/trade/terms';
 import type { Place, Spacing, TieKind } from '@/core/products/application';
 import { byDay, type PlannedApplication, type PlannedProduct } from '@/core/season/programme';
@@ -14,7 +14,6 @@ import { groupBy } from '@/core/group';
 import { fromNumeric, toNumeric } from './numbers';
 import type { LabelBook } from './products';
 import { applicationRecord, plannedApplication, plannedProduct, productTie, zone } from './schema';
-import { dayFrom } from './weather';
 import { oneOf } from './words';
 
 /** A product of a planned application as it is on file: the core's, with its rate as typed. */
@@ -92,20 +91,20 @@ function applicationFrom(
   products: readonly StoredProduct[],
   done: Day | null,
 ): StoredApplication {
-  const day = (text: string | null) => (text === null ? null : dayFrom(text));
+  const day = (text: string | null) => (text === null ? null : readDay(text));
   return {
     id: r.id,
     zoneId: r.zoneId,
     purpose: r.purpose,
     products,
     doneOn: done,
-    plannedOn: dayFrom(r.plannedOn),
+    plannedOn: readDay(r.plannedOn),
     earliest: day(r.earliestOn),
     latest: day(r.latestOn),
     skipped:
       r.skippedOn === null
         ? null
-        : { why: r.skippedWhy ?? '', by: r.skippedBy ?? '', on: dayFrom(r.skippedOn) },
+        : { why: r.skippedWhy ?? '', by: r.skippedBy ?? '', on: readDay(r.skippedOn) },
     version: r.version,
     changedBy: r.changedBy,
     changedAt: r.changedAt,
@@ -167,7 +166,7 @@ async function standingEntries(
         ),
       ),
     );
-  return new Map(rows.map((r) => [r.of!, { id: r.id, on: dayFrom(r.on) }]));
+  return new Map(rows.map((r) => [r.of!, { id: r.id, on: readDay(r.on) }]));
 }
 
 /** Holds a zone until the transaction ends: what is checked against its limits is written before anybody else checks. Null: no such zone here. */

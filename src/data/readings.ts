@@ -1,6 +1,6 @@
 import 'server-only';
 import { and, asc, desc, eq, gte, inArray, sql } from 'drizzle-orm';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import { SIGNS, type Sign } from '@/core/ground/crossing';
 import type { SignSeen } from '@/core/ground/outlook';
 import { CALIBRATED_SD, UNCALIBRATED_SD, type Reading } from '@/core/ground/readings';
@@ -11,7 +11,6 @@ import type { Transaction } from './connection';
 import { fromNumeric } from './numbers';
 import { oneOf } from './words';
 import { observation, reading, thermometer, zone } from './schema';
-import { dayFrom } from './weather';
 
 /** One reading as people see it: corrected by its instrument's offset. */
 export type StoredReading = Readonly<{
@@ -178,7 +177,7 @@ export async function thermometersOf(db: Transaction): Promise<Thermometer[]> {
     id: t.id,
     name: t.name,
     offsetF: fromNumeric(t.offsetF),
-    calibratedOn: t.calibratedOn === null ? null : dayFrom(t.calibratedOn),
+    calibratedOn: t.calibratedOn === null ? null : readDay(t.calibratedOn),
   }));
 }
 
@@ -215,7 +214,7 @@ export async function observationsOf(db: Transaction, lawnId: string): Promise<O
   return rows.map(({ o }) => ({
     id: o.id,
     sign: oneOf<Sign>(SIGNS, o.sign, 'sign'),
-    day: dayFrom(o.seenOn),
+    day: readDay(o.seenOn),
     person: o.person,
     note: o.note,
   }));

@@ -1,7 +1,7 @@
 import 'server-only';
 import { and, asc, desc, eq, gte, ilike, inArray, isNull, lte, or, sql, type SQL } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import { rateForTurf } from '@/core/products/label';
 import { USES, type Turf, type Use, PRODUCT_KINDS, type ProductKind } from '@/core/trade/terms';
 import type { TimedVisit } from '@/core/day/minutes';
@@ -15,7 +15,6 @@ import { GATES_FORM, readGatesThen, type GatesThen } from './gates-then';
 import { fromNumeric } from './numbers';
 import { labelAt, type LabelBook } from './products';
 import { applicationRecord } from './schema';
-import { dayFrom } from './weather';
 import { oneOf } from './words';
 
 /** An ingredient that went down, as its label says: kg of it, or null where that cannot be told. */
@@ -111,7 +110,7 @@ function entryFrom(r: Row, correctedById: string | null): RecordEntry {
     rate: rateFrom(amountOf(amount, amountUnit), fromSquareFeet(areaSqFt)),
     ingredients: readIngredients(r.ingredients),
     waterGal: fromNumeric(r.waterGal),
-    appliedOn: dayFrom(r.appliedOn),
+    appliedOn: readDay(r.appliedOn),
     windMph: r.windMph === null ? null : fromNumeric(r.windMph),
     airF: r.airF === null ? null : fromNumeric(r.airF),
     gates: readGatesThen(form, r.gates),
@@ -206,7 +205,7 @@ export async function countRecords(
     .leftJoin(correction, eq(correction.correctsId, applicationRecord.id))
     .where(wanted(q))
     .groupBy(applicationRecord.appliedOn);
-  const days = rows.map((r) => ({ day: dayFrom(r.day), count: r.count }));
+  const days = rows.map((r) => ({ day: readDay(r.day), count: r.count }));
   return {
     total: days.reduce((sum, d) => sum + d.count, 0),
     days: days.filter((d) => d.day >= since).sort((a, b) => a.day - b.day),

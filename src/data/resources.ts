@@ -1,6 +1,6 @@
 import 'server-only';
 import { asc, eq } from 'drizzle-orm';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import type { Resources } from '@/core/facts/facts';
 import { GATE_KEYS, type Lift } from '@/core/gates/gate';
 import type { Transaction } from './connection';
@@ -8,7 +8,6 @@ import { equipmentOf } from './equipment';
 import { groupBy } from '@/core/group';
 import { latchLift, licence } from './schema';
 import { shelvesOf } from './stock';
-import { dayFrom } from './weather';
 import { oneOf } from './words';
 
 export type Licence = Readonly<{
@@ -28,7 +27,7 @@ export const licencesOf = async (db: Transaction): Promise<Licence[]> =>
       userId,
       number,
       categories,
-      validTo: dayFrom(validTo),
+      validTo: readDay(validTo),
     }),
   );
 export async function addLicence(
@@ -68,8 +67,8 @@ export async function liftsOf(db: Transaction, zoneId?: string): Promise<Map<str
     position: r.position,
     by: r.person,
     why: r.why,
-    from: dayFrom(r.liftedFrom),
-    until: dayFrom(r.until),
+    from: readDay(r.liftedFrom),
+    until: readDay(r.until),
   }));
   return groupBy(lifts, (l) => l.zoneId);
 }

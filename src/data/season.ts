@@ -1,13 +1,12 @@
 /** Derived rows of the company's season: what is proposed for each zone, and the days of its line in each past year. */
 import 'server-only';
 import { and, count, eq, inArray, sql } from 'drizzle-orm';
-import { addDays, isoDay, type Day } from '@/core/calendar/day';
+import { readDay, addDays, isoDay, type Day } from '@/core/calendar/day';
 import type { ProgrammeKind } from '@/core/season/planner/shapes';
 import type { TypedProgramme } from '@/core/season/planner/typed';
 import type { Transaction } from './connection';
 import { seasonZone } from './schema';
 import { NEWS_DAYS } from './windows';
-import { dayFrom } from './weather';
 
 /** One proposal in short, with what is sent to take it over. */
 type Proposed = Readonly<{
@@ -168,7 +167,7 @@ export async function seasonRows(
         where a.zone_id = z.id and a.planned_on between ${isoDay(q.first)} and ${isoDay(q.last)}), '[]'::jsonb) as applications
     from page join zone z on z.id = page.id join lawn l on l.id = z.lawn_id left join season_zone s on s.zone_id = z.id
     order by page.place`);
-  const day = (v: unknown) => (v === null || v === undefined ? null : dayFrom(v as string));
+  const day = (v: unknown) => (v === null || v === undefined ? null : readDay(v as string));
   return {
     total: Number(rows[0]?.['total'] ?? 0),
     rows: rows.map((r): SeasonRow => {
@@ -260,8 +259,8 @@ export async function roundsOf(
     due: r['due'] as number,
     overdue: r['overdue'] as number,
     skipped: r['skipped'] as number,
-    first: dayFrom(r['first'] as string),
-    last: dayFrom(r['last'] as string),
+    first: readDay(r['first'] as string),
+    last: readDay(r['last'] as string),
   }));
 }
 
@@ -306,7 +305,7 @@ export async function dueOf(
         select 1 from application_record r where r.planned_product_id = p.id))
     order by a.planned_on, l.address, z.name`);
   return rows.map((r) => {
-    const day = (key: string) => (r[key] === null ? null : dayFrom(r[key] as string));
+    const day = (key: string) => (r[key] === null ? null : readDay(r[key] as string));
     const planned = day('planned_on')!;
     const isFirst = ((r['part'] as number | null) ?? 1) === 1;
     const line = isFirst ? (LINE_OF_USE[r['use'] as string] ?? null) : null;

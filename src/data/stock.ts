@@ -1,13 +1,12 @@
 import 'server-only';
 import { asc, eq, sql } from 'drizzle-orm';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import { shelfOf, type Move, type MoveKind, type Shelf } from '@/core/products/stock';
 import { amountOf, isAmountUnit, type AmountUnit } from '@/core/units/rate';
 import type { Transaction } from './connection';
 import { groupBy } from '@/core/group';
 import { fromNumeric, toNumeric } from './numbers';
 import { stockMove } from './schema';
-import { dayFrom } from './weather';
 
 /** One line of the stock book, in the unit in which it was typed. */
 export type StockLine = Readonly<{
@@ -35,8 +34,8 @@ function lineFrom(r: typeof stockMove.$inferSelect): StockLine {
     unit: r.unit,
     amount: fromNumeric(r.amount),
     price: r.price === null ? null : fromNumeric(r.price),
-    on: dayFrom(r.movedOn),
-    expires: r.expiresOn === null ? null : dayFrom(r.expiresOn),
+    on: readDay(r.movedOn),
+    expires: r.expiresOn === null ? null : readDay(r.expiresOn),
     note: r.note,
     person: r.person,
   };

@@ -1,11 +1,11 @@
 /** Stops as they went, and the pictures that were taken there. Added, never changed. */
 import 'server-only';
 import { and, asc, desc, eq, gte, lt, sql } from 'drizzle-orm';
-import { isoDay, type Day } from '@/core/calendar/day';
+import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import type { DoneStop, PartRefused, ZoneOutcome } from '@/core/stop/bundle';
 import type { Transaction } from './connection';
 import { photo, stopVisit } from './schema';
-import { dayFrom } from './weather';
+import { bodyOf, listIn, readable } from './stored-json';
 
 /** What a stop brought beside its times. */
 export type StopBody = Readonly<{
@@ -28,10 +28,18 @@ export type StopVisit = Readonly<{
   sendKey: string;
 }>;
 
-const bodyFrom = (stored: unknown): StopBody => {
-  const body = stored as Omit<StopBody, 'refused'> & Partial<Pick<StopBody, 'refused'>>;
-  return { ...body, refused: body.refused ?? [] };
-};
+/** @returns null for a body of a later program */
+export function readStopBody(stored: unknown): StopBody | null {
+  const body = bodyOf(stored, [1]);
+  return (
+    body && {
+      ...(body as StopBody),
+      outcomes: listIn(body, 'outcomes'),
+      refused: listIn(body, 'refused'),
+      zones: listIn(body, 'zones'),
+    }
+  );
+}
 
 /** What became of a stop that was sent before; null: it was not. */
 export async function stopVisitSent(
@@ -42,20 +50,26 @@ export async function stopVisitSent(
     .select({ body: stopVisit.body })
     .from(stopVisit)
     .where(eq(stopVisit.sendKey, sendKey));
-  return row ? bodyFrom(row.body) : null;
+  // of a later program: it was sent, and its parts stand in the book
+  return row ? (readStopBody(row.body) ?? { outcomes: [], refused: [] }) : null;
 }
 
-const from = (r: typeof stopVisit.$inferSelect): StopVisit => ({
-  id: r.id,
-  lawnId: r.lawnId,
-  day: dayFrom(r.doneOn),
-  person: r.person,
-  truck: r.truck,
-  arrivedAt: r.arrivedAt,
-  leftAt: r.leftAt,
-  body: bodyFrom(r.body),
-  sendKey: r.sendKey,
-});
+function from(r: typeof stopVisit.$inferSelect): StopVisit | null {
+  const body = readStopBody(r.body);
+  return (
+    body && {
+      id: r.id,
+      lawnId: r.lawnId,
+      day: readDay(r.doneOn),
+      person: r.person,
+      truck: r.truck,
+      arrivedAt: r.arrivedAt,
+      leftAt: r.leftAt,
+      body,
+      sendKey: r.sendKey,
+    }
+  );
+}
 
 /** Sent twice, it is added once. */
 export async function addStopVisit(
@@ -71,18 +85,19 @@ export async function addStopVisit(
 
 /** Of a lawn, the newest first. */
 export const visitsOfLawn = async (db: Transaction, lawnId: string, most: number): Promise<StopVisit[]> =>
-  (
+  readable(
     await db
       .select()
       .from(stopVisit)
       .where(eq(stopVisit.lawnId, lawnId))
       .orderBy(desc(stopVisit.doneOn), desc(stopVisit.arrivedAt))
-      .limit(most)
-  ).map(from);
+      .limit(most),
+    from,
+  );
 
 /** Stops since a day that were not all entered as they were sent: somebody else was there, a part was refused, the plan had changed. The newest first. */
 export const oddVisits = async (db: Transaction, since: Day, most: number): Promise<StopVisit[]> =>
-  (
+  readable(
     await db
       .select()
       .from(stopVisit)
@@ -95,21 +110,23 @@ export const oddVisits = async (db: Transaction, since: Day, most: number): Prom
         ),
       )
       .orderBy(desc(stopVisit.sentAt))
-      .limit(most)
-  ).map(from);
+      .limit(most),
+    from,
+  );
 
 /** Of some days, in their order. */
 export const visitsBetween = async (
   db: Transaction,
   range: Readonly<{ from: Day; to: Day }>,
 ): Promise<StopVisit[]> =>
-  (
+  readable(
     await db
       .select()
       .from(stopVisit)
       .where(and(gte(stopVisit.doneOn, isoDay(range.from)), lt(stopVisit.doneOn, isoDay(range.to))))
-      .orderBy(asc(stopVisit.arrivedAt))
-  ).map(from);
+      .orderBy(asc(stopVisit.arrivedAt)),
+    from,
+  );
 
 export type PhotoLine = Readonly<{ id: string; stopKey: string; what: string; day: Day; person: string }>;
 
@@ -127,7 +144,7 @@ export async function photosOf(db: Transaction, lawnId: string, most: number): P
     .where(eq(photo.lawnId, lawnId))
     .orderBy(desc(photo.takenOn), asc(photo.id))
     .limit(most);
-  return rows.map(({ takenOn, ...r }) => ({ ...r, day: dayFrom(takenOn) }));
+  return rows.map(({ takenOn, ...r }) => ({ ...r, day: readDay(takenOn) }));
 }
 
 /** The picture itself; null: there is none here. */

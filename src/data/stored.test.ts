@@ -1,11 +1,18 @@
 /** What earlier versions kept, read by the code of today: nothing is lost, and nothing wrong is counted with. */
 import { SHOWS } from '@/core/units/format';
 import fs from 'node:fs';
-import { readMeasure } from '@/core/lawn/measure';
+import { readMeasure, readStoredTrees } from '@/core/lawn/measure';
 import { labelFrom, readSheet, EMPTY_SHEET } from '@/core/products/sheet';
 import { oldReasonWords } from '@/ui/reason-words';
 import { USUAL_CROSSINGS, crossingsFrom, readCrossings } from './crossings';
+import { readRouteBody } from './day-routes';
+import { USUAL_GATE_RULES, gateRulesFrom } from './gate-rules';
 import { readGatesThen } from './gates-then';
+import { readCard } from './load-cards';
+import { USUAL_PLANNING, planningFrom } from './planning-rules';
+import { readStopBody } from './stop-visits';
+import { visitRulesFrom } from './visit-rules';
+import { readWalkBody } from './walks';
 
 describe('gates of old records', () => {
   // rows of a database of the version before programmes (form 1)
@@ -72,4 +79,51 @@ test('an area says how it was measured, or is refused', () => {
   expect(readMeasure({ by: 'typed', how: 'paced' })).toEqual({ by: 'typed', how: 'paced' });
   for (const stored of [null, {}, { by: 'guess' }, { by: 'takeoff' }])
     expect(() => readMeasure(stored)).toThrow(RangeError);
+});
+
+describe('bodies in JSON columns', () => {
+  const READERS: readonly [string, (stored: unknown) => unknown, object][] = [
+    ['a stop', readStopBody, { form: 1, outcomes: [] }],
+    ['a day of a truck', readRouteBody, { form: 1, visits: [] }],
+    ['a load card', readCard, { version: 1, stops: [], products: [] }],
+    ['a walk', readWalkBody, { form: 1, found: [] }],
+  ];
+  test.each(READERS)('%s of a later program is left out, and what is no body is a fault', (_, read, body) => {
+    expect(read(body)).not.toBeNull();
+    expect(read({ ...body, form: 99, version: 99 })).toBeNull();
+    expect(() => read('text')).toThrow(RangeError);
+    expect(() => read(null)).toThrow(RangeError);
+  });
+  test('a list of a body that is none is a fault, and one that an earlier program did not keep is empty', () => {
+    expect(() => readWalkBody({ form: 1, found: 'clover' })).toThrow(RangeError);
+    expect(readStopBody({ form: 1 })).toMatchObject({ outcomes: [], refused: [], zones: [] });
+  });
+  test('a weed that nobody knows here is left out of its walk', () => {
+    const found = [
+      { weed: 'triffid', stage: 'seedling', where: [] },
+      { weed: 'goosegrass', stage: 'seedling', where: ['edge', 'roof'] },
+    ];
+    expect(readWalkBody({ form: 1, found, notes: 'n' })?.found.map((f) => f.weed)).toEqual(['goosegrass']);
+  });
+  test("a company's figures stand in for the usual ones, and a figure of another kind does not", () => {
+    expect(gateRulesFrom({ rainChancePercent: 55, nitrogenYearLb: 2 })).toEqual({
+      ...USUAL_GATE_RULES,
+      rainChancePercent: 55,
+      nitrogenYearLb: 2,
+    });
+    expect(gateRulesFrom({ rainChancePercent: 'much', older: 1 })).toEqual(USUAL_GATE_RULES);
+    expect(gateRulesFrom({ nitrogenYearLb: null })).toEqual(USUAL_GATE_RULES);
+    expect(planningFrom(null)).toEqual(USUAL_PLANNING);
+    expect(visitRulesFrom({ waterNotFrom: 10, waterDays: [2, 5] })).toMatchObject({
+      waterNotFrom: 10,
+      waterNotTo: null,
+      waterDays: [2, 5],
+    });
+  });
+  test('trees of a zone are trees', () => {
+    const tree = { name: 'oak', kind: 'ornamental', at: null, dripLine: 3, keepOut: true };
+    expect(readStoredTrees([tree])).toEqual([tree]);
+    expect(() => readStoredTrees([{ name: 'oak' }])).toThrow(RangeError);
+    expect(() => readStoredTrees('oak')).toThrow(RangeError);
+  });
 });

@@ -1,6 +1,7 @@
 /** The house's pace on the road, the place's rules for water, what an hour costs, and the words for customers, as they are typed and kept. */
 import { USUAL_WORDS, type MessageWords } from '@/core/day/messages';
 import type { WaterRules } from '@/core/records/water-rules';
+import { withUsual } from './stored-json';
 
 export type StoredVisitRules = Readonly<{
   /** between lawns: as the crow flies times the detour, at this speed */
@@ -34,10 +35,7 @@ export const USUAL_VISIT_RULES: StoredVisitRules = {
 };
 
 /** What is kept, with the usual for what is not. */
-export const visitRulesFrom = (kept: unknown): StoredVisitRules => ({
-  ...USUAL_VISIT_RULES,
-  ...(kept as Partial<StoredVisitRules>),
-});
+export const visitRulesFrom = (stored: unknown): StoredVisitRules => withUsual(USUAL_VISIT_RULES, stored);
 
 export const waterRulesFrom = ({ waterDays, waterNotFrom, waterNotTo }: StoredVisitRules): WaterRules => ({
   days: waterDays,

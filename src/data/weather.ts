@@ -1,7 +1,7 @@
 import 'server-only';
 import { fromFeet } from '@/core/units/trade';
 import { and, asc, desc, eq, gte, sql } from 'drizzle-orm';
-import { addDays, dayOf, isoDay, parseDay, yearOf, type Day } from '@/core/calendar/day';
+import { readDay, addDays, dayOf, isoDay, yearOf, type Day } from '@/core/calendar/day';
 import { dailyMeans, forecastErrorOf, type ForecastError } from '@/core/weather/forecast-error';
 import { certainly, forecastOfDays, wholeDays, type WholeDay } from '@/core/weather/days';
 import { nearestStation } from '@/core/lawn/nearest';
@@ -19,9 +19,6 @@ export const PAST_YEARS = 15;
 const PATIENCE_MS = 60_000;
 
 export type Station = typeof station.$inferSelect;
-
-/** A stored date; the column's type makes another text impossible. */
-export const dayFrom = (text: string): Day => parseDay(text) ?? (NaN as Day);
 
 export const stationsOf = (db: Transaction): Promise<Station[]> =>
   db.select().from(station).orderBy(asc(station.name));
@@ -66,7 +63,7 @@ export async function observedWeather(db: Transaction, stationId: string): Promi
     .where(eq(weatherDay.stationId, stationId))
     .orderBy(asc(weatherDay.day));
   let start = rows.length - 1;
-  while (start > 0 && dayFrom(rows[start - 1]!.day) === dayFrom(rows[start]!.day) - 1) start--;
+  while (start > 0 && readDay(rows[start - 1]!.day) === readDay(rows[start]!.day) - 1) start--;
   const whole = rows.slice(start);
   const column = (of: (r: (typeof rows)[number]) => number[]) => {
     const out = new Float64Array(whole.length * 24);
@@ -74,7 +71,7 @@ export async function observedWeather(db: Transaction, stationId: string): Promi
     return out;
   };
   const weather: HourlyWeather = {
-    from: dayFrom(whole[0]!.day),
+    from: readDay(whole[0]!.day),
     air: column((r) => r.air),
     rain: column((r) => r.rain),
     wind: column((r) => r.wind),
@@ -98,7 +95,7 @@ async function lastObservedDay(db: Transaction, stationId: string): Promise<Day 
     .where(eq(weatherDay.stationId, stationId))
     .orderBy(desc(weatherDay.day))
     .limit(1);
-  return row ? dayFrom(row.day) : null;
+  return row ? readDay(row.day) : null;
 }
 
 /** The forecast on file, however old. */
@@ -107,7 +104,7 @@ export async function storedForecast(db: Transaction, stationId: string): Promis
   if (!row) return null;
   const floats = (x: number[]) => Float64Array.from(x);
   return {
-    from: dayFrom(row.issuedOn),
+    from: readDay(row.issuedOn),
     air: floats(row.air),
     rain: floats(row.rain),
     wind: floats(row.wind),
@@ -231,9 +228,9 @@ export async function forecastError(db: Transaction, stationId: string, today: D
     })
     .from(weatherDay)
     .where(and(eq(weatherDay.stationId, stationId), gte(weatherDay.day, since)));
-  const means = new Map(came.map((c) => [dayFrom(c.day), c.mean]));
+  const means = new Map(came.map((c) => [readDay(c.day), c.mean]));
   return forecastErrorOf(
-    told.map((t) => ({ ...t, issuedOn: dayFrom(t.issuedOn) })),
+    told.map((t) => ({ ...t, issuedOn: readDay(t.issuedOn) })),
     (day) => means.get(day),
   );
 }
@@ -324,7 +321,7 @@ export async function weatherOnFile(db: Transaction): Promise<Map<string, Weathe
     })
     .from(weatherDay)
     .groupBy(weatherDay.stationId);
-  return new Map(rows.map((r) => [r.stationId, { days: r.days, from: dayFrom(r.from), to: dayFrom(r.to) }]));
+  return new Map(rows.map((r) => [r.stationId, { days: r.days, from: readDay(r.from), to: readDay(r.to) }]));
 }
 
 /** Keeps a station, new or changed. @returns its id; null: it is not there */

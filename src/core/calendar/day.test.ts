@@ -10,6 +10,7 @@ import {
   monthOf,
   monthStart,
   parseDay,
+  readDay,
   showFullDay,
   showWeekday,
   yearOf,
@@ -70,6 +71,7 @@ test.each(['2027-02-30', '0027-02-03', '2027-13-01', '18.3.2027', '2027-3-1', ''
   '%j is no day',
   (text) => {
     expect(parseDay(text)).toBeNull();
+    expect(() => readDay(text)).toThrow(RangeError);
   },
 );
 

@@ -43,6 +43,13 @@ export function parseDay(text: string): Day | null {
   }
 }
 
+/** A day that was written by `isoDay` or is a date of the database. @throws RangeError if it is none */
+export function readDay(text: string): Day {
+  const day = parseDay(text);
+  if (day === null) throw new RangeError(`Not a day: "${text}"`);
+  return day;
+}
+
 const dateOf = (day: Day) => new Date(day * MS_PER_DAY);
 /** "2027-03-18" */
 export const isoDay = (day: Day): string => dateOf(day).toISOString().slice(0, 10);

@@ -6,7 +6,7 @@
  * shapes are exact (any geometry text); how they lie over each other is src/geometry's to say.
  */
 import type { Metres, SquareMetres } from '@/core/units/quantity';
-import type { TreeKind } from './zone';
+import { TREE_KINDS, type TreeKind } from './zone';
 
 export type Place = Readonly<{ x: number; y: number }>;
 
@@ -106,6 +106,19 @@ export type Tree = Readonly<{
   /** whether product is kept out of its circle */
   keepOut: boolean;
 }>;
+
+/** Trees as a zone's row keeps them. @throws RangeError for anything else */
+export function readStoredTrees(stored: unknown): Tree[] {
+  const isTree = (t: unknown): t is Tree =>
+    typeof t === 'object' &&
+    t !== null &&
+    'kind' in t &&
+    (TREE_KINDS as readonly unknown[]).includes(t.kind) &&
+    'dripLine' in t &&
+    typeof t.dripLine === 'number';
+  if (!Array.isArray(stored) || !stored.every(isTree)) throw new RangeError('No list of trees of a zone');
+  return stored;
+}
 
 /** Twice the drip-line radius about the trunk. Common practice, no source; a label's own distance wins where it is more. */
 const EXCLUSION_FACTOR = 2;

@@ -2,22 +2,14 @@
 import 'server-only';
 import Joi from 'joi';
 import { DateTime } from 'luxon';
-import type { Day } from '@/core/calendar/day';
+import { readDay, type Day } from '@/core/calendar/day';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { fromNumeric, toNumeric } from '@/data/numbers';
 import { settleStations } from '@/data/lawns';
-import {
-  dayFrom,
-  forecastError,
-  nearestTo,
-  PAST_YEARS,
-  putStation,
-  stationsOf,
-  weatherOnFile,
-} from '@/data/weather';
+import { forecastError, nearestTo, PAST_YEARS, putStation, stationsOf, weatherOnFile } from '@/data/weather';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 import { changed } from '@/server/queue/changes';
 
@@ -71,7 +63,7 @@ export function stationsSheet(actor: Actor): Promise<StationsSheet> {
         from: null,
         to: null,
         ...onFile.get(s.id),
-        forecastIssuedOn: s.forecastIssuedOn === null ? null : dayFrom(s.forecastIssuedOn),
+        forecastIssuedOn: s.forecastIssuedOn === null ? null : readDay(s.forecastIssuedOn),
         forecastError: errors.get(s.id) ?? null,
         trouble: s.trouble,
       })),

@@ -1,6 +1,6 @@
 /** What the Lawn screen, and the screens that hang on it, show of one zone. */
 import 'server-only';
-import type { Day } from '@/core/calendar/day';
+import { readDay, type Day } from '@/core/calendar/day';
 import type { GateFacts } from '@/core/gates/gate';
 import type { PastOdds } from '@/core/gates/past-years';
 import type { Outlook, OutlookRefusal } from '@/core/ground/outlook';
@@ -21,7 +21,7 @@ import { soilRunsFor } from '@/data/outlooks';
 import { pastOddsOf } from '@/data/past-years';
 import { observationsOf, type Observation } from '@/data/readings';
 import type { RecordEntry } from '@/data/records';
-import { dayFrom, troubleInShort, type Station } from '@/data/weather';
+import { troubleInShort, type Station } from '@/data/weather';
 import type { FollowUp } from '@/core/follow-ups/follow-ups';
 import { assemble, labelsFor } from '../facts';
 import { followUpsIn } from '../records/follow-ups';
@@ -38,7 +38,7 @@ export type WeatherStatus = Readonly<{
 export const weatherStatus = (s: Station): WeatherStatus => ({
   station: s.name,
   trouble: troubleInShort(s.trouble),
-  forecastIssuedOn: s.forecastIssuedOn === null ? null : dayFrom(s.forecastIssuedOn),
+  forecastIssuedOn: s.forecastIssuedOn === null ? null : readDay(s.forecastIssuedOn),
   isByFile: s.serviceKey === '',
 });
 
