@@ -165,7 +165,8 @@ try {
         ['lint', 'eslint', '.'],
         ['lint with types', 'oxlint', 'src', 'tests', 'scripts'],
         ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
-        ['types', 'tsc', '--noEmit'],
+        // by its path: the linter's own compiler has the same command
+        ['types', '../typescript-native/bin/tsc', '--noEmit'],
         ['unused code', 'knip'],
       ];
   // in a process of its own, so that this one goes on
