@@ -3,7 +3,7 @@
  * memory), so that amounts and dates look as they do at work.
  */
 import { TURFS, isPreEmergent, type Method, type Turf, type Use } from '@/core/trade/terms';
-import { NONE_KEYS } from '@/core/products/label';
+import { NONE_KEYS } from '@/core/products/label-terms';
 import {
   EMPTY_SHEET,
   isTyped,

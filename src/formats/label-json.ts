@@ -6,6 +6,7 @@ import { Ajv2020, type ErrorObject } from 'ajv/dist/2020';
 import { parseDay } from '@/core/calendar/day';
 import { NONE_WORDS } from '@/core/products/none-words';
 import { contentOf, isTyped, readSheet, type LabelSheet, type SheetRate } from '@/core/products/sheet';
+import { fieldOf, isSheetKey } from '@/core/products/sheet-fields';
 import { substanceRate } from '@/core/units/by-label';
 import { gramsPerLitre } from '@/core/units/quantity';
 import type { Measure } from '@/core/units/measures';
@@ -78,24 +79,23 @@ function issueOf({ instancePath, keyword, params, message, data, parentSchema }:
     problem: `${shown} ${asked}`.trim(),
     remedy: description ?? 'See the published schema.',
   };
-  const measure = MEASURED[instancePath.split('/').at(-1) ?? ''];
+  const measure = measureOf(instancePath.split('/').at(-1) ?? '');
   const kind = BOUNDS[keyword];
   return measure && kind && typeof data === 'number'
     ? beyondSchema(issue, measure, kind, [data, Number(p['limit'])])
     : issue;
 }
 
-/** Fields of a measure, which a sheet keeps in trade units. */
+/** Fields written by hand that are of a measure, which a sheet keeps in trade units. */
 const MEASURED: Readonly<Record<string, Measure>> = {
-  airLeastF: 'temperature',
-  airMostF: 'temperature',
-  airDayMostF: 'temperature',
-  windMostMph: 'wind',
-  densityLbPerGal: 'density',
   inches: 'water',
   feet: 'length',
   yearLimitLbPerAcre: 'ingredient',
 };
+function measureOf(key: string): Measure | undefined {
+  const field = isSheetKey(key) ? fieldOf(key) : null;
+  return field?.kind === 'figure' ? field.measure : MEASURED[key];
+}
 const BOUNDS: Readonly<Record<string, 'not above' | 'below' | 'beyond'>> = {
   minimum: 'below',
   exclusiveMinimum: 'not above',

@@ -1,19 +1,9 @@
 /** The published JSON Schema of a product sheet (draft 2020-12): what may travel between companies, and what is kept. */
 import { STAGES, ALL_WEEDS } from '@/core/weeds/weeds';
-import {
-  ADJUVANTS,
-  DEGREES,
-  DORMANCIES,
-  FORMULATIONS,
-  NONE_KEYS,
-  SEEDLINGS_SINCE,
-  SETBACKS_FROM,
-  SIGNAL_WORDS,
-  TANK_MIXES,
-  MIX_PLACES,
-  WATER_TURNS,
-} from '@/core/products/label';
-import { METHODS, PRODUCT_KINDS, SITES, TURFS, USES } from '@/core/trade/terms';
+import { DEGREES, DORMANCIES, SEEDLINGS_SINCE, SETBACKS_FROM } from '@/core/products/label';
+import { NONE_KEYS } from '@/core/products/label-terms';
+import { SHEET_KEYS, fieldOf, isSheetKey, type SheetField } from '@/core/products/sheet-fields';
+import { METHODS, SITES, TURFS, USES } from '@/core/trade/terms';
 import { CARRIER_UNITS, CONTENT_UNITS, SHEET_FORMAT } from '@/core/products/sheet';
 import { AMOUNT_UNITS, RATE_UNITS } from '@/core/units/rate';
 
@@ -47,30 +37,54 @@ const list = (items: object, description: string, more: object = {}) => ({
   description,
   ...more,
 });
-/** Fields that came after the first sheets were written: what is missing stands as on an empty sheet. */
+/** Fields written by hand that came after the first sheets: what is missing stands as on an empty sheet. */
 const LATER: ReadonlySet<string> = new Set([
-  'kind',
   'keepsFromFruit',
   'sites',
   'none',
   'since',
-  'adjuvant',
-  'airDayMostF',
   'butNot',
   'degree',
   'ownSubstance',
-  'addedAs',
   'notWith',
   'sprayPh',
-  'turnsWater',
   'monthsAt',
 ]);
+const isLater = (key: string) => LATER.has(key) || (isSheetKey(key) && (fieldOf(key).since ?? 1) > 1);
 const object = (properties: Record<string, object>) => ({
   type: 'object',
   properties,
-  required: Object.keys(properties).filter((key) => !LATER.has(key)),
+  required: Object.keys(properties).filter((key) => !isLater(key)),
   additionalProperties: false,
 });
+
+/** A field of the table as the schema says it. */
+function schemaOf(field: SheetField): object {
+  const { help: description } = field;
+  switch (field.kind) {
+    case 'tick':
+      return { type: 'boolean', description };
+    case 'choice':
+      return field.usual === null
+        ? { enum: [...field.options, null], description }
+        : oneOf(field.options, description);
+    case 'text': {
+      const { least, pattern, isOrNull } = field;
+      const schema =
+        pattern === undefined ? text(description, field.most) : { type: 'string', pattern, description };
+      return {
+        ...(isOrNull ? orNull(schema) : schema),
+        ...(least === undefined ? {} : { minLength: least }),
+      };
+    }
+    case 'figure': {
+      const { whole, least, above, most } = field;
+      if (whole) return orNull(count(description, most));
+      if (least !== undefined) return orNull({ type: 'number', minimum: least, maximum: most, description });
+      return orNull(amount(description, most, above === undefined ? {} : { exclusiveMinimum: above }));
+    }
+  }
+}
 
 const ingredient = object({
   name: { ...text('Common name', 100), minLength: 1 },
@@ -115,28 +129,14 @@ export const LABEL_SCHEMA = {
     'A herbicide label as it is typed in from the printed one. Figures in the units named; null: the label does not say. The printed label is the law.',
   ...object({
     format: { const: SHEET_FORMAT, description: 'Names this format and its version' },
-    name: { ...text('Name of the product'), minLength: 1 },
-    registrationNumber: text('Registration number', 60),
-    labelDate: {
-      type: 'string',
-      pattern: '^\\d{4}-\\d{2}-\\d{2}$',
-      description: 'Date of the label, for example 2027-01-15',
-    },
-    demo: { type: 'boolean', description: 'An invented label, never for use' },
-    status: oneOf(['registered', 'cancelled'], 'Registration'),
+    ...Object.fromEntries(SHEET_KEYS.map((key) => [key, schemaOf(fieldOf(key))])),
     registeredIn: {
       type: ['array', 'null'],
       items: { type: 'string', minLength: 1, maxLength: 60 },
       maxItems: 100,
       description: 'States in which it is registered; null: not said',
     },
-    kind: oneOf(PRODUCT_KINDS, 'What it is; a herbicide where it is not said'),
-    signalWord: oneOf(['', ...SIGNAL_WORDS], 'Signal word; empty: not typed'),
-    restrictedUse: { type: 'boolean', description: 'Restricted-use product' },
-    category: orNull(text('Licence category that covers it', 60)),
-    formulation: oneOf(FORMULATIONS, 'Formulation'),
     ingredients: list(ingredient, 'Active ingredients'),
-    densityLbPerGal: orNull(amount('Density, lb/gal', 30, { exclusiveMinimum: 0 })),
     analysis: {
       ...object({
         n: amount('Nitrogen, % by weight', 60),
@@ -154,13 +154,7 @@ export const LABEL_SCHEMA = {
       }),
       'Packages it is sold in',
     ),
-    ppe: text('What to wear', 2000),
-    reentry: text('Re-entry, as the label words it', 2000),
-    reentryHours: orNull(amount('Hours before re-entry', 720)),
     cautions: list(text('A caution', 1000), 'Cautions'),
-    inSoil: { type: 'boolean', description: 'Works in the soil' },
-    onLeaf: { type: 'boolean', description: 'Works through the leaf' },
-    reachesBack: { type: 'boolean', description: 'Controls seedlings that are already up' },
     before: list({ enum: ALL_WEEDS }, 'Weeds it keeps from coming up', { uniqueItems: true }),
     after: list(
       object({
@@ -182,26 +176,6 @@ export const LABEL_SCHEMA = {
       type: ['object', 'null'],
       description: 'Watering-in',
     },
-    rainFreeHours: orNull(amount('Hours without rain that the leaf needs', 240)),
-    airLeastF: orNull({
-      type: 'number',
-      minimum: -20,
-      maximum: 130,
-      description: 'Not below this air temperature, °F',
-    }),
-    airMostF: orNull({
-      type: 'number',
-      minimum: -20,
-      maximum: 130,
-      description: 'Not above this air temperature, °F',
-    }),
-    airDayMostF: orNull({
-      type: 'number',
-      minimum: -20,
-      maximum: 130,
-      description: 'Not on a day whose high is above this, °F',
-    }),
-    windMostMph: orNull(amount('Not above this wind, mph', 60)),
     methods: list({ enum: METHODS }, 'Equipment the label allows', { uniqueItems: true }),
     carrier: {
       ...object({
@@ -212,13 +186,6 @@ export const LABEL_SCHEMA = {
       type: ['object', 'null'],
       description: 'Spray volume',
     },
-    surfactantPercent: orNull(amount('Surfactant wanted, % v/v', 10)),
-    adjuvant: { enum: [...ADJUVANTS, null], description: 'Which kind of surfactant; null: not typed' },
-    tankMix: oneOf(TANK_MIXES, 'Tank mixing'),
-    addedAs: {
-      enum: [...MIX_PLACES, null],
-      description: 'Where the label puts it in the order of the tank; null: by its formulation',
-    },
     notWith: list(
       { ...text('An a.i., a kind of product or a name', 100), minLength: 1 },
       'What may not be in one tank with it',
@@ -228,17 +195,10 @@ export const LABEL_SCHEMA = {
       type: ['object', 'null'],
       description: 'pH of the spray water; null: not said',
     },
-    turnsWater: {
-      enum: [...WATER_TURNS, null],
-      description: 'What it makes of the water: acid or alkaline; null: neither, or not said',
-    },
-    compatibility: text('Notes on mixing', 2000),
     setbacks: list(
       object({ from: oneOf(SETBACKS_FROM, 'From what'), feet: amount('Distance, ft', 5000) }),
       'Distances to keep',
     ),
-    noMowingDaysBefore: orNull(count('Days without mowing before', 60)),
-    noMowingDaysAfter: orNull(count('Days without mowing after', 60)),
     keepsFromFruit: { type: ['boolean', 'null'], description: 'Not where fruit is grown; null: not typed' },
     sites: {
       type: ['array', 'null'],
@@ -250,15 +210,9 @@ export const LABEL_SCHEMA = {
     none: list({ enum: NONE_KEYS }, 'What the label sets none of: what is empty and not here was not typed', {
       uniqueItems: true,
     }),
-    stains: { type: 'boolean', description: 'Stains hard surfaces' },
-    mixHours: orNull(amount('Hours that a mix may stand', 720)),
     rateUnit: oneOf(Object.keys(RATE_UNITS), 'Unit of all rates on this sheet'),
     amountUnit: oneOf(Object.keys(AMOUNT_UNITS), 'Unit in which amounts are shown'),
     rates: list(rate, 'Rate table'),
-    period: oneOf(['calendar year', '12 months'], 'Period of the limits'),
-    yearLimit: orNull(amount('Most product in the period, in rateUnit', 20_000)),
-    mostApplications: orNull(count('Most applications in the period', 50)),
-    intervalDays: orNull(count('Least days between applications', 730)),
     seedingWait: list(
       object({
         upTo: amount('For rates up to this, in rateUnit', 5000, { exclusiveMinimum: 0 }),

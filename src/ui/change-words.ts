@@ -1,5 +1,6 @@
 /** The book of changes in the words of people: what was changed, and from what to what. */
 import { parseDay, showFullDay } from '@/core/calendar/day';
+import { fieldOf, isSheetKey } from '@/core/products/sheet-fields';
 import type { Shows } from '@/core/units/format';
 import { asTyped, type Measure } from '@/core/units/measures';
 import type { Changed, Subject } from '@/data/change-book';
@@ -25,9 +26,6 @@ export const SUBJECT_WORDS: Readonly<Record<Subject, string>> = {
 
 /** Fields whose own name says too little; units stand here. Any other reads as it is written: "notice_hours" is "notice hours". */
 const FIELD_WORDS: Readonly<Record<string, string | readonly [words: string, measure: Measure]>> = {
-  airDayMostF: ['highest of the day', 'temperature'],
-  airLeastF: ['lowest air', 'temperature'],
-  airMostF: ['highest air', 'temperature'],
   area_error_pct: 'area ±, %',
   area_sq_ft: ['area', 'area'],
   bed_edge_ft: ['edge along beds', 'length'],
@@ -39,14 +37,11 @@ const FIELD_WORDS: Readonly<Record<string, string | readonly [words: string, mea
   waived_by: 'right without figures, by',
   waived_why: 'why without figures',
   concrete_edge_ft: ['edge along concrete', 'length'],
-  densityLbPerGal: ['density', 'density'],
   earliest_on: 'not before',
   elevation_ft: ['height', 'length'],
   ended_at: 'access ended',
   excluded_sq_ft: ['kept out', 'area'],
   expires_at: 'good until',
-  intervalDays: 'interval, days',
-  inSoil: 'works in the soil',
   irrigation_in_per_hour: ['irrigation in an hour', 'water'],
   latest_on: 'not after',
   forgotten_on: 'customer forgotten',
@@ -55,18 +50,11 @@ const FIELD_WORDS: Readonly<Record<string, string | readonly [words: string, mea
   station_chosen: 'station chosen by hand',
   measure: 'how it was measured',
   mixed_with: 'mixed with',
-  mixHours: 'mix must be out, hours',
-  mostApplications: 'applications, at most',
-  noMowingDaysAfter: 'no mowing after, days',
-  noMowingDaysBefore: 'no mowing before, days',
   notice_hours: 'notice, hours',
   offset_f: ['shows too much', 'warmth'],
-  onLeaf: 'works on the leaf',
   opt_out: 'not to be used',
   planned_on: 'day',
-  rainFreeHours: 'rain-free, hours',
   rate_unit: 'unit of the rate',
-  reentryHours: 're-entry, hours',
   revoked_at: 'taken back',
   service_key: 'key at the service',
   skipped_by: 'skipped by',
@@ -75,8 +63,6 @@ const FIELD_WORDS: Readonly<Record<string, string | readonly [words: string, mea
   slope_percent: 'slope, %',
   station_id: 'weather station',
   sprayPh: 'pH of the water',
-  surfactantPercent: 'surfactant, %',
-  turnsWater: 'makes the water',
   taken_back_at: 'taken back',
   thin_spots: 'thin spots',
   used_at: 'used',
@@ -84,20 +70,26 @@ const FIELD_WORDS: Readonly<Record<string, string | readonly [words: string, mea
   valid_to: 'valid to',
   weed_history: 'weeds before',
   width_ft: ['width', 'length'],
-  windMostMph: ['wind, at most', 'wind'],
-  yearLimit: 'limit of a year',
 };
 /** What a person cannot read in a line: that it changed is said, and where it is read stands there. */
 const LONG = 60;
 
 /** Kept in trade units; null: a figure that has no other. */
 const measureOf = (field: string): Measure | null => {
-  const own = FIELD_WORDS[field];
+  const own = ownWords(field);
   return own && typeof own !== 'string' ? own[1] : null;
 };
 
+/** A field of a label is called as on its form. */
+function ownWords(field: string): string | readonly [words: string, measure: Measure] | undefined {
+  if (!isSheetKey(field)) return FIELD_WORDS[field];
+  const row = fieldOf(field);
+  const words = row.name.charAt(0).toLowerCase() + row.name.slice(1);
+  return row.kind === 'figure' && row.measure !== undefined ? [words, row.measure] : words;
+}
+
 function fieldWords(field: string, show: Shows): string {
-  const own = FIELD_WORDS[field];
+  const own = ownWords(field);
   if (own) return typeof own === 'string' ? own : `${own[0]}, ${show.unit(own[1])}`;
   return field
     .replace(/([a-z])([A-Z])/g, '$1 $2')

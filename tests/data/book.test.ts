@@ -72,7 +72,7 @@ test('a label that changes says which of its parts', async () => {
   const change = (await latest('label_version'))!;
   expect(change).toMatchObject({ action: 'changed', name, person: 'Mara Venn' });
   expect(fieldChanges(change, SHOWS.trade).map((c) => [c.field, c.now])).toEqual([
-    ['mix must be out, hours', '7'],
+    ['a mix may stand, hours', '7'],
     ['ppe', 'Gloves and boots'],
   ]);
 });

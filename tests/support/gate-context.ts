@@ -2,6 +2,7 @@
 import fc from 'fast-check';
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { hourOf } from '@/core/calendar/hour';
+import { EMPTY_VALUES, figuresOf } from '@/core/products/sheet-fields';
 import type { Range } from '@/core/calendar/span';
 import { NOTHING_SEEN, type HouseRules, type Resources, type ZoneFacts } from '@/core/facts/facts';
 import { GATE_KEYS, type GateContext } from '@/core/gates/gate';
@@ -12,15 +13,13 @@ import { COVERS } from '@/core/ground/site';
 import { METHODS, SITES, TEXTURES, TURFS, USES, type Turf } from '@/core/trade/terms';
 import { SOWINGS, WATERS } from '@/core/lawn/zone';
 import {
-  NONE_KEYS,
   SEEDLINGS_SINCE,
   SETBACKS_FROM,
-  TANK_MIXES,
-  WATER_TURNS,
   type Ingredient,
   type Label,
   type LabelRate,
 } from '@/core/products/label';
+import { NONE_KEYS, TANK_MIXES, WATER_TURNS } from '@/core/products/label-terms';
 import { WHOLE_ZONE, type ApplicationProduct, type Place } from '@/core/products/application';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';
 import { DEFAULT_SPACING } from '@/core/products/split';
@@ -129,6 +128,7 @@ export const label: Label = {
   reentry: 'Until dry',
   reentryHours: null,
   cautions: [],
+  figures: figuresOf(EMPTY_VALUES),
 };
 
 /** A 4 lb/gal leaf-active product, dry for 6 hours, 60 to 85 °F. */

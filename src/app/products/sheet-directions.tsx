@@ -1,17 +1,11 @@
-import {
-  ADJUVANTS,
-  MIX_PLACES,
-  NONE_KEYS,
-  SEEDLINGS_SINCE,
-  TANK_MIXES,
-  WATER_TURNS,
-  type SeedlingsSince,
-} from '@/core/products/label';
+import { SEEDLINGS_SINCE, type SeedlingsSince } from '@/core/products/label';
+import { NONE_KEYS } from '@/core/products/label-terms';
 import { NONE_WORDS } from '@/core/products/none-words';
 import { METHODS } from '@/core/trade/terms';
 import { CARRIER_UNITS, isTyped, type LabelSheet } from '@/core/products/sheet';
 import { AMOUNT_UNITS, RATE_UNITS, type AmountUnit, type RateUnit } from '@/core/units/rate';
 import { RateRows } from './rate-rows';
+import { TableField, TableFields } from './table-fields';
 import {
   FigureField,
   Grid,
@@ -66,52 +60,7 @@ export function SheetDirections({ sheet, set }: Props) {
               })
             }
           />
-          <FigureField
-            name="Rain-free hours"
-            path="rainFreeHours"
-            value={sheet.rainFreeHours}
-            onChange={(rainFreeHours) => set({ rainFreeHours })}
-          />
-          <FigureField
-            name="Wind, at most"
-            measure="wind"
-            path="windMostMph"
-            value={sheet.windMostMph}
-            onChange={(windMostMph) => set({ windMostMph })}
-          />
-          <FigureField
-            name="Air, at least"
-            measure="temperature"
-            path="airLeastF"
-            value={sheet.airLeastF}
-            onChange={(airLeastF) => set({ airLeastF })}
-          />
-          <FigureField
-            name="Air, at most"
-            measure="temperature"
-            path="airMostF"
-            value={sheet.airMostF}
-            onChange={(airMostF) => set({ airMostF })}
-          />
-          <FigureField
-            name="Day’s high, at most"
-            measure="temperature"
-            path="airDayMostF"
-            value={sheet.airDayMostF}
-            onChange={(airDayMostF) => set({ airDayMostF })}
-          />
-          <FigureField
-            name="No mowing, days before"
-            path="noMowingDaysBefore"
-            value={sheet.noMowingDaysBefore}
-            onChange={(noMowingDaysBefore) => set({ noMowingDaysBefore })}
-          />
-          <FigureField
-            name="No mowing, days after"
-            path="noMowingDaysAfter"
-            value={sheet.noMowingDaysAfter}
-            onChange={(noMowingDaysAfter) => set({ noMowingDaysAfter })}
-          />
+          <TableFields part="weather" sheet={sheet} set={set} />
           <FigureField
             name="Spray volume, least"
             path="carrier least"
@@ -132,53 +81,13 @@ export function SheetDirections({ sheet, set }: Props) {
             value={sheet.carrier?.unit ?? 'gal/1000sqft'}
             onChange={(u) => set({ carrier: carrierWith(sheet, { unit: u }) })}
           />
-          <FigureField
-            name="Surfactant, % v/v"
-            path="surfactantPercent"
-            value={sheet.surfactantPercent}
-            onChange={(surfactantPercent) => set({ surfactantPercent })}
-          />
-          {sheet.surfactantPercent !== null && (
-            <SelectField
-              name="Which surfactant"
-              path="adjuvant"
-              options={['', ...ADJUVANTS] as const}
-              words={(a) => a || 'not typed yet'}
-              value={sheet.adjuvant ?? ''}
-              onChange={(a) => set({ adjuvant: a === '' ? null : a })}
-            />
-          )}
-          <FigureField
-            name="A mix may stand, hours"
-            path="mixHours"
-            value={sheet.mixHours}
-            onChange={(mixHours) => set({ mixHours })}
-          />
-          <SelectField
-            name="In the tank"
-            path="tankMix"
-            options={TANK_MIXES}
-            value={sheet.tankMix}
-            onChange={(tankMix) => set({ tankMix })}
-          />
+          <TableField field="surfactantPercent" sheet={sheet} set={set} />
+          {sheet.surfactantPercent !== null && <TableField field="adjuvant" sheet={sheet} set={set} />}
+          <TableField field="mixHours" sheet={sheet} set={set} />
+          <TableField field="tankMix" sheet={sheet} set={set} />
         </Grid>
         <Grid>
-          <SelectField
-            name="Place in the order of the tank"
-            path="addedAs"
-            options={['', ...MIX_PLACES] as const}
-            words={(p) => p || 'by its formulation'}
-            value={sheet.addedAs ?? ''}
-            onChange={(p) => set({ addedAs: p === '' ? null : p })}
-          />
-          <SelectField
-            name="It makes the water"
-            path="turnsWater"
-            options={['', ...WATER_TURNS] as const}
-            words={(t) => t || 'neither, or not typed'}
-            value={sheet.turnsWater ?? ''}
-            onChange={(t) => set({ turnsWater: t === '' ? null : t })}
-          />
+          <TableFields part="order of the tank" sheet={sheet} set={set} />
           <FigureField
             name="pH of the water, least"
             path="sprayPh least"
@@ -199,13 +108,7 @@ export function SheetDirections({ sheet, set }: Props) {
           value={sheet.notWith.join(', ')}
           onChange={(text) => set({ notWith: text === '' ? [] : text.split(',').map((s) => s.trimStart()) })}
         />
-        <TextField
-          name="Notes on mixing"
-          path="compatibility"
-          rows={2}
-          value={sheet.compatibility}
-          onChange={(compatibility) => set({ compatibility })}
-        />
+        <TableFields part="notes" sheet={sheet} set={set} />
       </Part>
 
       <Part title="Rates">
@@ -232,31 +135,7 @@ export function SheetDirections({ sheet, set }: Props) {
 
       <Part title="Limits and seed">
         <Grid>
-          <SelectField
-            name="Limits count by"
-            path="period"
-            options={['calendar year', '12 months'] as const}
-            value={sheet.period}
-            onChange={(period) => set({ period })}
-          />
-          <FigureField
-            name={`Most product in it, ${unit}`}
-            path="yearLimit"
-            value={sheet.yearLimit}
-            onChange={(yearLimit) => set({ yearLimit })}
-          />
-          <FigureField
-            name="Most applications in it"
-            path="mostApplications"
-            value={sheet.mostApplications}
-            onChange={(mostApplications) => set({ mostApplications })}
-          />
-          <FigureField
-            name="Least days between"
-            path="intervalDays"
-            value={sheet.intervalDays}
-            onChange={(intervalDays) => set({ intervalDays })}
-          />
+          <TableFields part="limits" sheet={sheet} set={set} />
           <FigureField
             name="Seedlings: weeks"
             path="seedlings weeks"

@@ -1,12 +1,11 @@
 import { SITES } from '@/core/trade/terms';
-import { DEGREES, FORMULATIONS, SETBACKS_FROM, SIGNAL_WORDS } from '@/core/products/label';
-import { PRODUCT_KINDS } from '@/core/trade/terms';
+import { DEGREES, SETBACKS_FROM } from '@/core/products/label';
 import { type LabelSheet } from '@/core/products/sheet';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { ALL_WEEDS, STAGES, WEEDS, stageRank, stageWords, type Stage } from '@/core/weeds/weeds';
 import { IngredientRows } from './ingredient-rows';
+import { TableFields } from './table-fields';
 import {
-  CheckField,
   FigureField,
   Grid,
   ManyField,
@@ -29,87 +28,17 @@ export function SheetFront({ sheet, set }: Props) {
     <>
       <Part title="Front of the label">
         <Grid>
-          <TextField name="Name" path="name" value={sheet.name} onChange={(name) => set({ name })} />
-          <SelectField
-            name="Kind"
-            path="kind"
-            options={PRODUCT_KINDS}
-            value={sheet.kind}
-            onChange={(kind) => set({ kind })}
-          />
-          <TextField
-            name="Registration number"
-            path="registrationNumber"
-            value={sheet.registrationNumber}
-            onChange={(registrationNumber) => set({ registrationNumber })}
-          />
-          <TextField
-            name="Label date"
-            path="labelDate"
-            hint="as 2027-01-15"
-            value={sheet.labelDate}
-            onChange={(labelDate) => set({ labelDate })}
-          />
-          <SelectField
-            name="Status"
-            path="status"
-            options={['registered', 'cancelled'] as const}
-            value={sheet.status}
-            onChange={(status) => set({ status })}
-          />
+          <TableFields part="front" sheet={sheet} set={set} />
           <StatesField
             values={sheet.registeredIn ?? []}
             onChange={(states) => set({ registeredIn: states.length ? states : null })}
           />
-          {isHerbicide && (
-            <TextField
-              name="Licence category"
-              path="category"
-              value={sheet.category ?? ''}
-              onChange={(category) => set({ category: category === '' ? null : category })}
-            />
-          )}
-          {isHerbicide && (
-            <SelectField
-              name="Signal word"
-              path="signalWord"
-              options={['', ...SIGNAL_WORDS] as const}
-              words={(w) => w || 'not typed yet'}
-              value={sheet.signalWord as '' | (typeof SIGNAL_WORDS)[number]}
-              onChange={(signalWord) => set({ signalWord })}
-            />
-          )}
-          <SelectField
-            name="Formulation"
-            path="formulation"
-            options={FORMULATIONS}
-            words={(f) => FORMULATION_WORDS[f]}
-            value={sheet.formulation}
-            onChange={(formulation) => set({ formulation })}
-          />
+          <TableFields part="registration" sheet={sheet} set={set} />
         </Grid>
-        {isHerbicide && (
-          <CheckField
-            name="Restricted-use product"
-            value={sheet.restrictedUse}
-            onChange={(restrictedUse) => set({ restrictedUse })}
-          />
-        )}
-        <CheckField
-          name="An invented label, never for use"
-          value={sheet.demo}
-          onChange={(demo) => set({ demo })}
-        />
+        <TableFields part="front, ticked" sheet={sheet} set={set} />
         {isHerbicide && <IngredientRows sheet={sheet} onChange={set} />}
         <Grid>
-          <FigureField
-            name="Density"
-            measure="density"
-            path="densityLbPerGal"
-            hint="the only way from volume to weight"
-            value={sheet.densityLbPerGal}
-            onChange={(densityLbPerGal) => set({ densityLbPerGal })}
-          />
+          <TableFields part="density" sheet={sheet} set={set} />
           {(['n', 'p', 'k'] as const).map((x) => (
             <FigureField
               key={x}
@@ -162,28 +91,9 @@ export function SheetFront({ sheet, set }: Props) {
       </Part>
 
       <Part title="Precautions">
-        <TextField
-          name="What to wear (PPE)"
-          path="ppe"
-          rows={2}
-          value={sheet.ppe}
-          onChange={(ppe) => set({ ppe })}
-        />
-        <TextField
-          name="Re-entry, as the label words it"
-          path="reentry"
-          rows={2}
-          value={sheet.reentry}
-          onChange={(reentry) => set({ reentry })}
-        />
+        <TableFields part="precautions" sheet={sheet} set={set} />
         <Grid>
-          <FigureField
-            name="Re-entry, hours"
-            path="reentryHours"
-            hint="empty: when dry"
-            value={sheet.reentryHours}
-            onChange={(reentryHours) => set({ reentryHours })}
-          />
+          <TableFields part="re-entry" sheet={sheet} set={set} />
         </Grid>
         <TextField
           name="Cautions, one a line"
@@ -227,26 +137,12 @@ export function SheetFront({ sheet, set }: Props) {
           value={sheet.sites ?? []}
           onChange={(sites) => set({ sites: sites.length ? sites : null })}
         />
-        <CheckField name="Stains hard surfaces" value={sheet.stains} onChange={(stains) => set({ stains })} />
+        <TableFields part="stains" sheet={sheet} set={set} />
       </Part>
 
       {isHerbicide && (
         <Part title="How it works">
-          <CheckField
-            name="In the soil: a barrier, watered in"
-            value={sheet.inSoil}
-            onChange={(inSoil) => set({ inSoil })}
-          />
-          <CheckField
-            name="Through the leaf: dry hours wanted"
-            value={sheet.onLeaf}
-            onChange={(onLeaf) => set({ onLeaf })}
-          />
-          <CheckField
-            name="Reaches back to seedlings that are up"
-            value={sheet.reachesBack}
-            onChange={(reachesBack) => set({ reachesBack })}
-          />
+          <TableFields part="how it works" sheet={sheet} set={set} />
           <details open={sheet.before.length > 0 && sheet.before.length < 12}>
             <summary className="min-h-[44px] cursor-pointer py-2 font-cond text-[17px]">
               Weeds it keeps from coming up: {sheet.before.length}
@@ -317,21 +213,6 @@ const passedBy = (upTo: Stage): Stage[] =>
   STAGES.filter((s) => s !== 'not up' && stageRank(s) < stageRank(upTo));
 
 const FRUIT = ['not typed yet', 'allowed there', 'not where fruit is grown'] as const;
-
-const FORMULATION_WORDS = {
-  WG: 'WG, water-dispersible',
-  DF: 'DF, dry flowable',
-  WP: 'WP, wettable powder',
-  WSP: 'WSP, soluble packet',
-  SC: 'SC, suspension',
-  CS: 'CS, capsules in suspension',
-  EC: 'EC, emulsion',
-  EW: 'EW, emulsion in water',
-  ME: 'ME, microemulsion',
-  SL: 'SL, solution',
-  SG: 'SG, soluble granule',
-  G: 'G, granule',
-} as const;
 
 function analysisWith(
   { analysis }: LabelSheet,

@@ -20,7 +20,7 @@ import {
   type Loads,
   type MixRefusal,
 } from './loads';
-import type { Formulation } from '@/core/products/label';
+import type { Formulation } from '@/core/products/label-terms';
 import { inTankOrder } from './order';
 
 const gallonPerThousand = (rateOf(1, 'gal/1000sqft') as VolumeRate).rate;

@@ -2,7 +2,8 @@
  * The order of the tank: by formulation, unless a label gives its product another place.
  * Source: common practice of the trade, no source; the label's own order wins.
  */
-import { MIX_PLACES, type Formulation, type Label, type MixPlace } from '@/core/products/label';
+import type { Label } from '@/core/products/label';
+import { MIX_PLACES, type Formulation, type MixPlace } from '@/core/products/label-terms';
 
 const BY_FORMULATION: Readonly<Record<Formulation, MixPlace>> = {
   WSP: 'soluble packet',

@@ -2,7 +2,8 @@
  * What is most likely a slip of the pen before it is a load: amounts unlike any before, a weight where a liquid is poured,
  * a tank that is none. They are asked about, not refused. Limits: common practice, no source.
  */
-import { isGranule, type Formulation, type Label } from '@/core/products/label';
+import { isGranule, type Label } from '@/core/products/label';
+import type { Formulation } from '@/core/products/label-terms';
 import type { ProductAmount } from '@/core/units/rate';
 
 export type Surprise =

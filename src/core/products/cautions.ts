@@ -4,7 +4,8 @@
  */
 import { worksOnLeaf, type ApplicationProduct } from './application';
 import { burnsWetLeaf } from './ingredient-facts';
-import { isGranule, type Adjuvant } from './label';
+import { isGranule } from './label';
+import type { Adjuvant } from './label-terms';
 import { substanceKey } from './substance';
 
 export type Caution =

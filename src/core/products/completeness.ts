@@ -1,5 +1,6 @@
 /** What gates need of a product sheet and do not find there: how far a sheet is, and what its gaps cost. */
-import { isGranule, isHerbicide, setsNone, type Label, type NoneKey } from './label';
+import { isGranule, isHerbicide, setsNone, type Label } from './label';
+import type { NoneKey } from './label-terms';
 import { isPreEmergent } from '@/core/trade/terms';
 
 type Gap = Readonly<{

@@ -3,6 +3,8 @@
  * this is a copy of it, and every screen that shows a figure from it says so. Where the sheet is silent, the field is
  * null: gates say "not known", and shut where the label would demand the fact.
  */
+import type { Adjuvant, Formulation, MixPlace, NoneKey, TankMix, WaterTurn } from './label-terms';
+import type { LabelFigures, SheetValues } from './sheet-fields';
 import { isKnownSubstance } from './substance';
 import type {
   Celsius,
@@ -18,56 +20,11 @@ import type { AmountUnit, ProductAmount, ProductRate, RateUnit } from '@/core/un
 import { USES, type Method, type ProductKind, type Site, type Turf, type Use } from '@/core/trade/terms';
 import type { Stage, Weed } from '@/core/weeds/weeds';
 
-export const FORMULATIONS = ['WG', 'DF', 'WP', 'WSP', 'SC', 'CS', 'EC', 'EW', 'ME', 'SL', 'SG', 'G'] as const;
-export type Formulation = (typeof FORMULATIONS)[number];
-
-/** Places in the order of the tank, the first first. */
-export const MIX_PLACES = [
-  'water conditioner',
-  'soluble packet',
-  'dry, dispersible',
-  'flowable',
-  'emulsion',
-  'solution',
-  'adjuvant',
-  'drift or foam agent',
-] as const;
-export type MixPlace = (typeof MIX_PLACES)[number];
-
-export const WATER_TURNS = ['acid', 'alkaline'] as const;
-/** What a product makes of the water that it is mixed in. */
-export type WaterTurn = (typeof WATER_TURNS)[number];
-
 export const DORMANCIES = ['any', 'dormant only', 'not while greening', 'safe while greening'] as const;
 export type Dormancy = (typeof DORMANCIES)[number];
 
-export const SIGNAL_WORDS = ['Danger, poison', 'Danger', 'Warning', 'Caution', 'none'] as const;
-export const TANK_MIXES = ['as its label says', 'alone only'] as const;
-export type TankMix = (typeof TANK_MIXES)[number];
 export const SETBACKS_FROM = ['well', 'pond', 'stream', 'drain', 'tree', 'bed'] as const;
 export type SetbackFrom = (typeof SETBACKS_FROM)[number];
-
-/** Figures of a label that it may set or not: what is not typed is asked for, unless somebody says that it sets none. */
-export const NONE_KEYS = [
-  'yearLimit',
-  'mostApplications',
-  'intervalDays',
-  'ingredientLimits',
-  'rainFreeHours',
-  'wateringIn',
-  'wind',
-  'air',
-  'mowing',
-  'setbacks',
-  'sites',
-  'seedingWait',
-  'seedlings',
-  'reentryHours',
-  'carrier',
-  'surfactant',
-  'mixHours',
-] as const;
-export type NoneKey = (typeof NONE_KEYS)[number];
 
 /** Whether somebody has read the label and found that it sets none of this. A figure that is typed counts all the same. */
 export const setsNone = (label: Pick<Label, 'none'>, key: NoneKey): boolean => label.none.includes(key);
@@ -113,10 +70,6 @@ export type SeedlingsSince = (typeof SEEDLINGS_SINCE)[number];
 
 export type SeedingWait = readonly Readonly<{ upTo: ProductRate; days: number }>[];
 
-/** What goes in with a leaf-active product: which of them is the label's word. */
-export const ADJUVANTS = ['nonionic surfactant', 'methylated seed oil', 'crop oil concentrate'] as const;
-export type Adjuvant = (typeof ADJUVANTS)[number];
-
 /** A weed that is taken once it is up, to its last stage. Some labels leave stages out on the way: taken small and large. */
 export const DEGREES = ['control', 'suppression'] as const;
 /** What a label takes once it is up: up to a stage, and how well in its own words. */
@@ -144,7 +97,7 @@ export type Label = Readonly<{
   /** states in which it is registered; null: the sheet does not say */
   registeredIn: readonly string[] | null;
   formulation: Formulation;
-  signalWord: string;
+  signalWord: SheetValues['signalWord'];
   restrictedUse: boolean;
   /** the category an applicator's licence must cover; null: the sheet does not say */
   category: string | null;
@@ -204,6 +157,8 @@ export type Label = Readonly<{
   sites: readonly Site[] | null;
   /** what the label sets none of, as somebody has read */
   none: readonly NoneKey[];
+  /** every figure of the sheet by its key, in SI; what gates read under a name of its own stands there too */
+  figures: LabelFigures;
   /** days without mowing before and after */
   mowing: Readonly<{ beforeDays: number | null; afterDays: number | null }>;
   stains: boolean;

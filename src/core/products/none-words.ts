@@ -1,4 +1,4 @@
-import type { NoneKey } from './label';
+import type { NoneKey } from './label-terms';
 
 /** What a label may set or not, in the trade's words. */
 export const NONE_WORDS: Record<NoneKey, string> = {

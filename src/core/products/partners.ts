@@ -1,5 +1,6 @@
 /** Which products may share a tank, by their labels alone. What the weather and the house say of them is the gate's. */
-import { isGranule, type Label, type WaterTurn } from './label';
+import { isGranule, type Label } from './label';
+import type { WaterTurn } from './label-terms';
 import { isSameSubstance } from './substance';
 import type { ProductKind } from '@/core/trade/terms';
 

@@ -21,21 +21,10 @@ import {
   fromMilesPerHour,
 } from '@/core/units/trade';
 import type { Weed } from '@/core/weeds/weeds';
-import type {
-  Adjuvant,
-  Controlled,
-  Dormancy,
-  Formulation,
-  Label,
-  LimitPeriod,
-  MixPlace,
-  NoneKey,
-  SeedlingsSince,
-  SetbackFrom,
-  TankMix,
-  WaterTurn,
-} from './label';
-import type { Method, ProductKind, Site, Turf, Use } from '@/core/trade/terms';
+import { EMPTY_VALUES, fieldsOfNone, figuresOf, type SheetValues } from './sheet-fields';
+import type { Controlled, Dormancy, Label, SeedlingsSince, SetbackFrom } from './label';
+import type { NoneKey } from './label-terms';
+import type { Method, Site, Turf, Use } from '@/core/trade/terms';
 
 export const SHEET_FORMAT = 'iron-gate-label/1';
 export const CONTENT_UNITS = ['% by weight', 'lb/gal', 'g/L'] as const;
@@ -73,69 +62,33 @@ export type SheetRate = Readonly<{
   dormancy: Dormancy;
 }>;
 
-export type LabelSheet = Readonly<{
-  format: typeof SHEET_FORMAT;
-  kind: ProductKind;
-  name: string;
-  registrationNumber: string;
-  labelDate: string;
-  demo: boolean;
-  status: 'registered' | 'cancelled';
-  registeredIn: readonly string[] | null;
-  signalWord: string;
-  restrictedUse: boolean;
-  category: string | null;
-  formulation: Formulation;
-  ingredients: readonly SheetIngredient[];
-  densityLbPerGal: number | null;
-  analysis: Readonly<{ n: number; p: number; k: number }> | null;
-  packages: readonly Readonly<{ size: number; unit: AmountUnit; priceUsd: number | null }>[];
-  ppe: string;
-  reentry: string;
-  reentryHours: number | null;
-  cautions: readonly string[];
-  inSoil: boolean;
-  onLeaf: boolean;
-  reachesBack: boolean;
-  before: readonly Weed[];
-  after: readonly Controlled[];
-  wateringIn: Readonly<{ inches: number; withinDays: number }> | null;
-  rainFreeHours: number | null;
-  airLeastF: number | null;
-  airMostF: number | null;
-  /** of the day's high */
-  airDayMostF: number | null;
-  windMostMph: number | null;
-  methods: readonly Method[];
-  carrier: Readonly<{ least: number; most: number; unit: (typeof CARRIER_UNITS)[number] }> | null;
-  surfactantPercent: number | null;
-  adjuvant: Adjuvant | null;
-  tankMix: TankMix;
-  addedAs: MixPlace | null;
-  notWith: readonly string[];
-  sprayPh: Readonly<{ least: number; most: number }> | null;
-  turnsWater: WaterTurn | null;
-  compatibility: string;
-  setbacks: readonly Readonly<{ from: SetbackFrom; feet: number }>[];
-  noMowingDaysBefore: number | null;
-  noMowingDaysAfter: number | null;
-  /** it may not be used where fruit is grown */
-  keepsFromFruit: boolean | null;
-  sites: readonly Site[] | null;
-  /** figures that the label does not set, as somebody has read: what is empty and not here was not typed */
-  none: readonly NoneKey[];
-  stains: boolean;
-  mixHours: number | null;
-  rateUnit: RateUnit;
-  amountUnit: AmountUnit;
-  rates: readonly SheetRate[];
-  period: LimitPeriod;
-  yearLimit: number | null;
-  mostApplications: number | null;
-  intervalDays: number | null;
-  seedingWait: readonly Readonly<{ upTo: number; days: number }>[];
-  seedlings: Readonly<{ weeks: number | null; mowings: number | null; since?: SeedlingsSince }> | null;
-}>;
+export type LabelSheet = SheetValues &
+  Readonly<{
+    format: typeof SHEET_FORMAT;
+    registeredIn: readonly string[] | null;
+    ingredients: readonly SheetIngredient[];
+    analysis: Readonly<{ n: number; p: number; k: number }> | null;
+    packages: readonly Readonly<{ size: number; unit: AmountUnit; priceUsd: number | null }>[];
+    cautions: readonly string[];
+    before: readonly Weed[];
+    after: readonly Controlled[];
+    wateringIn: Readonly<{ inches: number; withinDays: number }> | null;
+    methods: readonly Method[];
+    carrier: Readonly<{ least: number; most: number; unit: (typeof CARRIER_UNITS)[number] }> | null;
+    notWith: readonly string[];
+    sprayPh: Readonly<{ least: number; most: number }> | null;
+    setbacks: readonly Readonly<{ from: SetbackFrom; feet: number }>[];
+    /** it may not be used where fruit is grown */
+    keepsFromFruit: boolean | null;
+    sites: readonly Site[] | null;
+    /** figures that the label does not set, as somebody has read: what is empty and not here was not typed */
+    none: readonly NoneKey[];
+    rateUnit: RateUnit;
+    amountUnit: AmountUnit;
+    rates: readonly SheetRate[];
+    seedingWait: readonly Readonly<{ upTo: number; days: number }>[];
+    seedlings: Readonly<{ weeks: number | null; mowings: number | null; since?: SeedlingsSince }> | null;
+  }>;
 
 export const contentOf = (figure: number, unit: ContentUnit): Content =>
   unit === '% by weight'
@@ -247,6 +200,7 @@ export function labelFrom(sheet: LabelSheet, id: string, version: number): Label
     reentry: sheet.reentry,
     reentryHours: sheet.reentryHours,
     cautions: sheet.cautions,
+    figures: figuresOf(sheet),
   };
 }
 
@@ -255,80 +209,42 @@ export const isTyped = (s: LabelSheet, key: NoneKey): boolean => {
   switch (key) {
     case 'ingredientLimits':
       return s.ingredients.some((i) => i.yearLimitLbPerAcre !== null);
-    case 'wind':
-      return s.windMostMph !== null;
-    case 'air':
-      return s.airLeastF !== null || s.airMostF !== null || s.airDayMostF !== null;
-    case 'mowing':
-      return s.noMowingDaysBefore !== null || s.noMowingDaysAfter !== null;
     case 'setbacks':
     case 'seedingWait':
       return s[key].length > 0;
-    case 'surfactant':
-      return s.surfactantPercent !== null;
-    default:
+    case 'wateringIn':
+    case 'sites':
+    case 'seedlings':
+    case 'carrier':
       return s[key] !== null;
+    default:
+      return fieldsOfNone(key).some((field) => s[field] !== null);
   }
 };
 
 /** A sheet with nothing on it yet, and nothing assumed. */
 export const EMPTY_SHEET: LabelSheet = {
+  ...EMPTY_VALUES,
   format: SHEET_FORMAT,
-  kind: 'herbicide',
-  name: '',
-  registrationNumber: '',
-  labelDate: '',
-  demo: false,
-  status: 'registered',
   registeredIn: null,
-  signalWord: '',
-  restrictedUse: false,
-  category: null,
-  formulation: 'WG',
   ingredients: [],
-  densityLbPerGal: null,
   analysis: null,
   packages: [],
-  ppe: '',
-  reentry: '',
-  reentryHours: null,
   cautions: [],
-  inSoil: false,
-  onLeaf: false,
-  reachesBack: false,
   before: [],
   after: [],
   wateringIn: null,
-  rainFreeHours: null,
-  airLeastF: null,
-  airMostF: null,
-  airDayMostF: null,
-  windMostMph: null,
   methods: [],
   carrier: null,
-  surfactantPercent: null,
-  adjuvant: null,
-  tankMix: 'as its label says',
-  addedAs: null,
   notWith: [],
   sprayPh: null,
-  turnsWater: null,
-  compatibility: '',
   setbacks: [],
-  noMowingDaysBefore: null,
-  noMowingDaysAfter: null,
   keepsFromFruit: null,
   sites: null,
   none: [],
-  stains: false,
-  mixHours: null,
   rateUnit: 'oz/1000sqft',
   amountUnit: 'oz',
   rates: [],
-  period: 'calendar year',
-  yearLimit: null,
-  mostApplications: null,
-  intervalDays: null,
   seedingWait: [],
   seedlings: null,
 };

@@ -102,6 +102,12 @@ export function inUnits(si: number, measure: Measure, system: UnitSystem): numbe
   return (si - zero) / inSi;
 }
 
+/** A figure as it is typed and kept, in trade units, in the core's unit. */
+export function inCoreUnit(trade: number, measure: Measure): number {
+  const { inSi, zero = 0 } = unitOf(measure, 'trade');
+  return trade * inSi + zero;
+}
+
 /** A figure in one system as the other counts it. */
 export function between(value: number, measure: Measure, from: UnitSystem, to: UnitSystem): number {
   if (from === to) return value;
