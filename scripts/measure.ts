@@ -1,14 +1,26 @@
 /**
  * npm run measure [-- FOLDER]: the house in figures, of this checkout or of one in FOLDER.
+ * npm run measure -- --commit REV: which files of src a commit touches, tests apart.
  * Lines: as in the file. Functions: named ones, without the comment above them. Complexity: see measure/source.ts.
  * Comments: lines that hold one, of all lines. Arrows back and circles: see measure/arrows.ts. Walks: see measure/walk.ts.
  */
+import { execFileSync } from 'node:child_process';
 import path from 'node:path';
 import ts from 'typescript';
 import { arrowsBack, arrowsOf, circlesOfTwo } from './measure/arrows';
 import { isDrawing, isTest, readCheckout, type SourceFile } from './measure/source';
 import { walk } from './measure/walk';
 
+const commitAt = process.argv.indexOf('--commit');
+if (commitAt > 0) {
+  const rev = process.argv[commitAt + 1] ?? 'HEAD';
+  const touched = execFileSync('git', ['show', '--name-only', '--format=%s', rev], {
+    encoding: 'utf8',
+  }).split('\n');
+  const inSrc = touched.filter((f) => f.startsWith('src/') && !isTest(f));
+  console.log(`${touched[0]}: ${inSrc.length} files of src\n  ${inSrc.join('\n  ')}`);
+  process.exit(0);
+}
 const root = path.resolve(process.argv[2] ?? '.');
 const { files, program } = readCheckout(root);
 const source = files.filter((f) => f.name.startsWith('src/') && !isTest(f.name));

@@ -6,7 +6,9 @@ import type { Missing, Reason } from '@/core/gates/reason';
 import type { CrossingRule } from '@/core/ground/crossing';
 import type { LimitPeriod } from '@/core/products/label';
 import type { Use } from '@/core/trade/terms';
-import { showAmount, showMostRate, showPercent, showRate, type Shows } from '@/core/units/format';
+import { SHEET_FIELDS, fieldOf, type FigureKey } from '@/core/products/sheet-fields';
+import { inUnits } from '@/core/units/measures';
+import { figure, showAmount, showMostRate, showPercent, showRate, type Shows } from '@/core/units/format';
 import type { Celsius } from '@/core/units/quantity';
 import { fromFahrenheit } from '@/core/units/trade';
 import { WEEDS, stageWords } from '@/core/weeds/weeds';
@@ -45,6 +47,14 @@ const onGround = ({ isSpot }: { isSpot: boolean }) => (isSpot ? ' on the same sp
 /** Where only a part is treated, the sum over the whole zone stands beside that of the spots. */
 const overZone = ({ isSpot }: { isSpot: boolean }, total: string) =>
   isSpot ? ` Over the zone ${total}.` : '';
+/** A figure of a label in its row's own measure. */
+function labelFigure(key: FigureKey, si: number, show: Shows): string {
+  const field = fieldOf(key);
+  const measure = field.kind === 'figure' ? field.measure : undefined;
+  return measure === undefined
+    ? figure(si)
+    : `${figure(inUnits(si, measure, show.system))} ${show.unit(measure)}`;
+}
 type Counted = Readonly<{
   earlier: readonly Day[];
   later: readonly Day[];
@@ -189,6 +199,8 @@ export function reasonWords(r: Reason, show: Shows): string {
       return `Breezy: even ${spell(r)}, the calmest, has up to ${show.wind(r.wind)}, limit ${show.wind(r.limit)}. Watch for drift.`;
     case 'windy':
       return `Too windy: the calmest ${spell(r)} has up to ${show.wind(r.wind)}, limit ${show.wind(r.limit)}.`;
+    case 'above-label-figure':
+      return `${SHEET_FIELDS[r.field].name}: the label says ${labelFigure(r.field, r.limit, show)}, and it is ${labelFigure(r.field, r.value, show)}.`;
     case 'working-day-over':
       return `Fewer than ${r.hours} working hours are left before ${clock(r.until)}.`;
     case 'no-watering-in-needed':

@@ -8,6 +8,7 @@ import type { CrossingRule } from '@/core/ground/crossing';
 import type { Hour } from '@/core/calendar/hour';
 import type { Sowing, Water } from '@/core/lawn/zone';
 import type { DEGREES, LimitPeriod, SeedlingsSince } from '@/core/products/label';
+import type { FigureKey } from '@/core/products/sheet-fields';
 import type { Method, Site, Turf, Use } from '@/core/trade/terms';
 import type {
   Celsius,
@@ -209,6 +210,8 @@ export type Reason = Readonly<{ source: Source }> &
         from: number;
         to: number;
       }>
+    /** a figure of the label's, by its row of the table: `value` is above its `limit`, both in SI */
+    | Readonly<{ code: 'above-label-figure'; field: FigureKey; value: number; limit: number }>
     | Readonly<{ code: 'working-day-over'; until: number; hours: number }>
     /** `asked`: the label asks for it, of another use */
     | Readonly<{ code: 'no-watering-in-needed'; asked?: boolean; use?: Use }>
