@@ -2,6 +2,8 @@
  * A gate's question put to the HTTP interface's own code, from the context that the core was asked with: what cannot be
  * said there (a lift, a split's earlier part, a book of other products) is not put.
  */
+import { FIGURE_KEYS, fieldOf } from '@/core/products/sheet-fields';
+import { inUnits } from '@/core/units/measures';
 import { addDays, isoDay, showMonthDay, type Day } from '@/core/calendar/day';
 import { hourOfDay, dayOfHour, isoHour, type Hour } from '@/core/calendar/hour';
 import type { Gate, GateContext } from '@/core/gates/gate';
@@ -26,6 +28,17 @@ import { gatesQuestion, type GatesQuestion } from '@/server/api/gates-question';
 const typed = (x: number) => Number(x.toPrecision(12));
 const perhaps = <T, U>(x: T | null, make: (x: T) => U): U | null => (x === null ? null : make(x));
 
+/** Figures of a label that have no name of their own there, in trade units again. */
+const figuresAsTyped = (figures: Label['figures']) =>
+  Object.fromEntries(
+    FIGURE_KEYS.map((key) => {
+      const field = fieldOf(key);
+      const measure = field.kind === 'figure' ? field.measure : undefined;
+      const si = figures[key];
+      return [key, si === null || measure === undefined ? si : typed(inUnits(si, measure, 'trade'))];
+    }),
+  );
+
 /** The sheet from which a label of the tests could have been read. */
 export function sheetOf(label: Label): LabelSheet {
   const figure = (r: ProductRate) => typed(rateIn(r, label.rateUnit)!);
@@ -33,6 +46,7 @@ export function sheetOf(label: Label): LabelSheet {
   const content = (c: Content) => typed(c.in === 'weight' ? c.share * 100 : c.gramsPerLitre);
   return {
     ...EMPTY_SHEET,
+    ...figuresAsTyped(label.figures),
     kind: label.kind,
     name: label.name,
     registrationNumber: label.id,

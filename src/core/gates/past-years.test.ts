@@ -111,6 +111,9 @@ describe('odds and sums', () => {
     expect(pastYearsKey(onLeaf)).not.toBe(
       pastYearsKey({ ...onLeaf, ...leaf({ windLimit: fromMilesPerHour(5) }) }),
     );
+    const { figures } = onLeaf.product.label;
+    const other = leaf({ figures: { ...figures, airDayMostF: 25 } });
+    expect(pastYearsKey(onLeaf)).not.toBe(pastYearsKey({ ...onLeaf, ...other }));
     expect(pastYearsKey(onLeaf)).not.toBe(
       pastYearsKey({ ...onLeaf, rules: { ...onLeaf.rules, calmHours: 5 } }),
     );

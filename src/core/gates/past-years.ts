@@ -10,6 +10,7 @@
 import { addDays, dayOf, dayOfYear, inYear, yearOf, type Day } from '@/core/calendar/day';
 import { hourOf } from '@/core/calendar/hour';
 import type { Lane, Range } from '@/core/calendar/span';
+import { FIGURE_KEYS, fieldOf } from '@/core/products/sheet-fields';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 import { GATES, WEATHER_GATES, gatesFor } from './all';
 import { NOTHING_SEEN } from '@/core/facts/facts';
@@ -109,6 +110,9 @@ function oneYear(context: GateContext, past: HourlyWeather, year: number) {
 const byGate = <T>(of: (key: GateKey) => T): ByGate<T> =>
   Object.fromEntries(WEATHER_GATES.map((key) => [key, of(key)]));
 
+/** What a label says of the weather in figures: a gate of the weather may ask any of them. */
+const WEATHER_FIGURES = FIGURE_KEYS.filter((key) => fieldOf(key).part === 'weather');
+
 /** Everything of a context that the odds hang on, as text: equal for applications that share them. */
 export const pastYearsKey = (context: GateContext): string =>
   JSON.stringify([
@@ -119,6 +123,7 @@ export const pastYearsKey = (context: GateContext): string =>
       l.air,
       l.windLimit,
       l.rainFreeHours,
+      WEATHER_FIGURES.map((key) => l.figures[key]),
       l.wateringIn,
       l.analysis,
       l.none,
