@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
+import { reasonWords } from '@/ui/reason-words';
 import { type MetresPerSecond, type Millimetres } from '@/core/units/quantity';
+import { SHOWS } from '@/core/units/format';
 import { rateIn, rateOf } from '@/core/units/rate';
 import { fromInchesOfWater, fromMilesPerHour } from '@/core/units/trade';
 import {
@@ -423,6 +425,25 @@ describe('wind', () => {
       ['shut', 'working-day-over'],
     ]);
     expect(on(wind, context({ forecast: sky(3, 0), hour: 16 }), addDays(today, 1)).state).toBe('open');
+  });
+  test('a label’s most in gusts is a bolt: gusts are taken as half as much again as the hour’s mean', () => {
+    const gusts = (most: number | null, mph: number) => {
+      const { figures } = context().product.label;
+      const inSi = most === null ? null : fromMilesPerHour(most);
+      const label = withLabel({
+        figures: { ...figures, gustMostMph: inSi },
+        windLimit: fromMilesPerHour(10),
+      });
+      return on(wind, { ...context({ forecast: sky(mph, 0) }), ...label });
+    };
+    expect(said(gusts(9, 6))).toEqual(['open', 'calm']);
+    const shut = gusts(9, 6.1);
+    expect(shut).toMatchObject({ state: 'shut', strength: 'bolt', reason: { field: 'gustMostMph' } });
+    expect(reasonWords(shut.reason, SHOWS.trade)).toBe(
+      'Wind gusts, at most: the label says 9 mph, and it is 9.2 mph.',
+    );
+    expect(reasonWords(shut.reason, SHOWS.metric)).toContain('km/h');
+    expect(said(gusts(null, 6.1))).toEqual(['open', 'calm']);
   });
   test('the label’s limit is a bolt, the house limit a latch; the stricter decides', () => {
     const c = { ...context({ forecast: sky(9, 0) }), ...withLabel({ windLimit: fromMilesPerHour(8) }) };

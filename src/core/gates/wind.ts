@@ -2,6 +2,7 @@
  * Two limits, each with its own strength: above the label's a bolt, above the house's a latch, whichever is the lower.
  * The calmest spell of working hours decides for a day: its windiest hour is compared. A granule drifts far less, and is
  * asked only where its label sets a limit.
+ * Gusts: a forecast has the hour's mean, and gusts are taken as half as much again.
  * Days that the forecast does not reach: ajar, not known. Today only what is left of the day counts.
  */
 import type { Day } from '@/core/calendar/day';
@@ -19,7 +20,11 @@ import { aheadOn, hourlyGate, skyAt, solarHour, spellHours } from './sky';
 const STILL = fromMilesPerHour(3);
 const DAWN_HOURS = 2;
 
-const isAsked = ({ product: { label } }: GateContext) => !isGranule(label) || label.windLimit !== null;
+/** Gust against the mean of its hour over open lawns. Common practice, no source. */
+const GUST_FACTOR = 1.5;
+
+const isAsked = ({ product: { label } }: GateContext) =>
+  !isGranule(label) || label.windLimit !== null || label.figures.gustMostMph !== null;
 
 /** What the windiest hour of a stretch says. */
 function judge(
@@ -31,7 +36,21 @@ function judge(
   const facts = { wind, ...stretch } as const;
   if (byLabel !== null && wind > byLabel)
     return shut('bolt', { code: 'windy', source: 'label', limit: byLabel, ...facts });
-  if (isGranule(label)) return open({ code: 'calm', source: 'label', limit: byLabel!, ...facts });
+  const gusts = label.figures.gustMostMph;
+  if (gusts !== null && wind * GUST_FACTOR > gusts)
+    return shut('bolt', {
+      code: 'above-label-figure',
+      source: 'label',
+      field: 'gustMostMph',
+      value: wind * GUST_FACTOR,
+      limit: gusts,
+    });
+  if (isGranule(label))
+    return open(
+      byLabel === null
+        ? { code: 'granule', source: 'label' }
+        : { code: 'calm', source: 'label', limit: byLabel, ...facts },
+    );
   if (wind > rules.windLimit)
     return shut('latch', { code: 'windy', source: 'house rule', limit: rules.windLimit, ...facts });
   const isLabels = byLabel !== null && byLabel <= rules.windLimit;

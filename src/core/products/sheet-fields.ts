@@ -237,6 +237,15 @@ export const SHEET_FIELDS = {
     none: 'wind',
     help: 'Not above this wind, mph',
   },
+  gustMostMph: {
+    part: 'weather',
+    kind: 'figure',
+    name: 'Wind gusts, at most',
+    measure: 'wind',
+    most: 80,
+    help: 'Not in gusts above this, mph',
+    since: 3,
+  },
   airLeastF: {
     part: 'weather',
     kind: 'figure',
