@@ -8,7 +8,14 @@ import type { LimitPeriod } from '@/core/products/label';
 import type { Use } from '@/core/trade/terms';
 import { SHEET_FIELDS, fieldOf, type FigureKey } from '@/core/products/sheet-fields';
 import { inUnits } from '@/core/units/measures';
-import { figure, showAmount, showMostRate, showPercent, showRate, type Shows } from '@/core/units/format';
+import {
+  showAmount,
+  showMostRate,
+  showPercent,
+  showRate,
+  type Shows,
+  significant,
+} from '@/core/units/format';
 import type { Celsius } from '@/core/units/quantity';
 import { fromFahrenheit } from '@/core/units/trade';
 import { WEEDS, stageWords } from '@/core/weeds/weeds';
@@ -52,8 +59,8 @@ function labelFigure(key: FigureKey, si: number, show: Shows): string {
   const field = fieldOf(key);
   const measure = field.kind === 'figure' ? field.measure : undefined;
   return measure === undefined
-    ? figure(si)
-    : `${figure(inUnits(si, measure, show.system))} ${show.unit(measure)}`;
+    ? significant(si)
+    : `${significant(inUnits(si, measure, show.system))} ${show.unit(measure)}`;
 }
 type Counted = Readonly<{
   earlier: readonly Day[];

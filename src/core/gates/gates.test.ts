@@ -440,7 +440,7 @@ describe('wind', () => {
     const shut = gusts(9, 6.1);
     expect(shut).toMatchObject({ state: 'shut', strength: 'bolt', reason: { field: 'gustMostMph' } });
     expect(reasonWords(shut.reason, SHOWS.trade)).toBe(
-      'Wind gusts, at most: the label says 9 mph, and it is 9.2 mph.',
+      'Wind gusts, at most: the label says 9 mph, and it is 9.15 mph.',
     );
     expect(reasonWords(shut.reason, SHOWS.metric)).toContain('km/h');
     expect(said(gusts(null, 6.1))).toEqual(['open', 'calm']);
