@@ -1,3 +1,4 @@
+import { plainName } from '@/core/products/plain-name';
 import type { Metadata } from 'next';
 import { addDays, showWeekday, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
@@ -314,7 +315,7 @@ function Lost({ regret }: Readonly<{ regret: Regret }>) {
 function ProductLine({ product: p, show }: Readonly<{ product: DueProduct; show: Shows }>) {
   return (
     <p className="text-[15px]">
-      {p.name.replace(', demo label', '')}
+      {plainName(p.name)}
       {p.of > 1 && `, part ${p.part} of ${p.of}`}
       {p.place !== 'zone' && `, ${p.place} of ${show.area(p.area)}`}:{' '}
       <b className="font-cond text-[17px]">{showAmount(amountFor(p.rate, p.area), p.amountUnit)}</b>{' '}
@@ -327,6 +328,6 @@ function ProductLine({ product: p, show }: Readonly<{ product: DueProduct; show:
 function holdWords({ window, products }: DueLine, show: Shows): string {
   const hold = window?.hold;
   if (!hold) return '';
-  const name = products.length > 1 && hold.product ? `, ${hold.product.replace(', demo label', '')}` : '';
+  const name = products.length > 1 && hold.product ? `, ${plainName(hold.product)}` : '';
   return `${gateName(hold.gate)}${name}: ${reasonWords(hold.reason, show)}${hold.more ? ` And ${plural(hold.more, 'gate')} more.` : ''}`;
 }

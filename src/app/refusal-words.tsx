@@ -1,4 +1,5 @@
 'use client';
+import { plainName } from '@/core/products/plain-name';
 import { Link } from '@/ui/link';
 import { showDay } from '@/core/calendar/day';
 import type { ReactNode } from 'react';
@@ -49,7 +50,7 @@ function wordsOf(refusal: Refusal, here: string, show: Shows): ReactNode {
             {refusal.bolts.map((b, i) => (
               <li key={i}>
                 <b>
-                  {b.product.replace(', demo label', '')}, {showDay(b.day)}:
+                  {plainName(b.product)}, {showDay(b.day)}:
                 </b>{' '}
                 {reasonWords(b.reason, show)}
               </li>

@@ -16,6 +16,8 @@ const LIST = [
   ['h', 'House rules'],
   ['o', 'On a lawn: its soil'],
   ['p', 'On a lawn: take a probe reading'],
+  ['a', 'On a lawn: add an application'],
+  ['u', 'On a lawn: record work that was not planned'],
   ['1 2 3', 'On a lawn: choose the part of the plan'],
   ['[ ]', 'On a lawn: move the fence back or on by 20 days'],
   ['s', 'On a lawn: save the plan'],

@@ -1,4 +1,5 @@
 /** Facts of the core in words. Reasons of gates have a file of their own (reason-words). */
+import { plainName } from '@/core/products/plain-name';
 import { addDays, dateOfMonth, monthOf, showWeekday, yearOf, type Day } from '@/core/calendar/day';
 import { spanAt, type State } from '@/core/calendar/span';
 import { tooLateBy, type LastDay } from '@/core/gates/last-day';
@@ -164,8 +165,7 @@ export function expectationWords(e: Expectation): string {
 }
 
 /** A label's name as it is said: what marks it as a demo's is said once for the screen. */
-export const shortName = (label: Readonly<{ name: string }>): string =>
-  label.name.replace(', demo label', '');
+export const shortName = (label: Readonly<{ name: string }>): string => plainName(label.name);
 
 /** What is recalled of a turf that does not stand an ingredient well. */
 export function toleranceWords({

@@ -1,4 +1,5 @@
 'use client';
+import { plainName } from '@/core/products/plain-name';
 import { fromSquareFeet } from '@/core/units/trade';
 import { useShows } from '@/ui/units';
 import { Link } from '@/ui/link';
@@ -295,7 +296,7 @@ export function LawnTable({
                 </span>
               </p>
               <p className="text-[15px]">
-                {z.product?.replaceAll(', demo label', '') ?? (z.isClosed ? 'Closed' : 'Nothing planned')}
+                {z.product === null ? (z.isClosed ? 'Closed' : 'Nothing planned') : plainName(z.product)}
                 <br />
                 <span className="text-steel">
                   {z.product === null

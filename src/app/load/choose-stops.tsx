@@ -1,4 +1,5 @@
 'use client';
+import { plainName } from '@/core/products/plain-name';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { SquareMetres } from '@/core/units/quantity';
@@ -63,9 +64,7 @@ export function ChooseStops({ due, to, title, words, button, none }: Props) {
                 <span className="grow">
                   <b className="font-cond text-[18px]">{d.site}</b>
                   <span className="block text-[15px] text-steel">
-                    {[d.purpose, list(d.products.map((p) => p.replace(', demo label', '')))]
-                      .filter(Boolean)
-                      .join(': ')}
+                    {[d.purpose, list(d.products.map((p) => plainName(p)))].filter(Boolean).join(': ')}
                     {d.isAjar && ' · ajar, with a warning'}
                   </span>
                 </span>

@@ -1,3 +1,4 @@
+import { plainName } from '@/core/products/plain-name';
 import { showWeekday, type Day } from '@/core/calendar/day';
 import type { CardLine } from '@/server/mixing/loads';
 import { list } from '@/ui/words';
@@ -20,7 +21,7 @@ export function KeptCards({ cards, today }: Readonly<{ cards: readonly CardLine[
               {c.day !== today && `, ${showWeekday(c.day)}`}
             </a>{' '}
             <span className="text-[15px] text-steel">
-              {[c.equipment, list(c.products.map((p) => p.replace(', demo label', ''))), list(c.sites)]
+              {[c.equipment, list(c.products.map((p) => plainName(p))), list(c.sites)]
                 .filter(Boolean)
                 .join(' · ')}
               {c.isMeasured && ' · measured'}

@@ -1,3 +1,4 @@
+import { plainName } from '@/core/products/plain-name';
 import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { showDay } from '@/core/calendar/day';
@@ -55,7 +56,7 @@ export default screen(async (actor) => {
                 <b className="w-[11em] font-cond text-[17px]">
                   {l.buyBy === null ? 'this season' : `by ${showDay(l.buyBy)}`}
                 </b>
-                <span className="min-w-[14em] grow">{l.label.name.replace(', demo label', '')}</span>
+                <span className="min-w-[14em] grow">{plainName(l.label.name)}</span>
                 <span>{boughtWords(l)}</span>
               </li>
             ))}

@@ -1,3 +1,4 @@
+import { plainName } from '@/core/products/plain-name';
 import { fromSquareFeet } from '@/core/units/trade';
 import type { Metadata } from 'next';
 import { isoDay, showFullDay } from '@/core/calendar/day';
@@ -114,7 +115,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/records'>) => 
             </Link>
             <span>{r.site}</span>
             <span>
-              {r.productName.replace(', demo label', '')}
+              {plainName(r.productName)}
               {r.parts > 1 && `, part ${r.part} of ${r.parts}`}
               {r.place !== 'zone' && `, ${r.place}`}
               {r.plannedProductId === null && <span className="text-steel"> · not planned</span>}

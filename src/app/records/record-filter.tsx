@@ -1,4 +1,5 @@
 'use client';
+import { plainName } from '@/core/products/plain-name';
 import { useRouter } from 'next/navigation';
 import { useState, useTransition } from 'react';
 import { Labelled } from '@/ui/labelled';
@@ -35,7 +36,7 @@ export function RecordFilter({ first, products, ingredients, people, targets }: 
           <option value="">any</option>
           {all.map((o) => (
             <option key={o.id} value={o.id}>
-              {o.name.replace(', demo label', '')}
+              {plainName(o.name)}
             </option>
           ))}
         </select>

@@ -1,6 +1,6 @@
 /**
  * Why a gate stands as it does: a code, the figures with their units, and where the rule comes from. Facts only; the
- * words are in src/ui/words. `source` says whose rule it is.
+ * words are in src/ui/reason-words. `source` says whose rule it is.
  */
 import type { Day } from '@/core/calendar/day';
 import type { FallHabit } from '@/core/facts/facts';

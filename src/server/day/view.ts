@@ -1,4 +1,5 @@
 /** The trucks' days: what may go on which days and in which hours, what the trucks have, and what is planned of it. */
+import { plainName } from '@/core/products/plain-name';
 import 'server-only';
 import { addDays, weekdayOf, type Day } from '@/core/calendar/day';
 import { HOURS_DAYS, openMinutes, type DayHours } from '@/core/day/hours';
@@ -153,7 +154,7 @@ function stopOf(
       zoneId: z.id,
       zoneName: z.name,
       regret: row.regret,
-      what: application.purpose || its.map((p) => p.label.name.replace(', demo label', '')).join(' + '),
+      what: application.purpose || its.map((p) => plainName(p.label.name)).join(' + '),
     })),
     days: open.filter((o) => busy(o.day) === null),
     off: open.flatMap((o) => {

@@ -1,3 +1,4 @@
+import { plainName } from '@/core/products/plain-name';
 import 'server-only';
 import { requirePermission, type Actor } from '@/data/actor';
 import { inOrganisation, type Transaction } from '@/data/connection';
@@ -31,7 +32,7 @@ export function lawnSheet(actor: Actor, zoneId: string): Promise<LawnFacts | nul
       earlier: await earlierWorkOf(db, [zone.id]),
       products: (await labelsOf(db)).now.map(({ id, name, rateUnit }) => ({
         id,
-        name: name.replace(', demo label', ''),
+        name: plainName(name),
         rateUnit,
       })),
     };

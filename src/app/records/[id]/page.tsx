@@ -1,3 +1,4 @@
+import { plainName } from '@/core/products/plain-name';
 import type { Metadata } from 'next';
 import { DateTime } from 'luxon';
 import { Link } from '@/ui/link';
@@ -60,7 +61,7 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
           {visit.map((v, i) => (
             <span key={v.id}>
               {i > 0 && ', '}
-              <Link href={`/records/${v.id}`}>{v.productName.replace(', demo label', '')}</Link>
+              <Link href={`/records/${v.id}`}>{plainName(v.productName)}</Link>
               {v.tank === r.tank ? ' in the same tank' : ''}
             </span>
           ))}
@@ -128,7 +129,7 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
             <b className="font-cond">
               {w.name}, {w.state}
               {w.isMeasured && ' by what was measured there'}
-              {w.product && w.product !== r.productName && `, ${w.product.replace(', demo label', '')}`}.
+              {w.product && w.product !== r.productName && `, ${plainName(w.product)}`}.
             </b>{' '}
             {w.sentence ?? oldReasonWords(w.reason, show)}
           </p>
