@@ -9,7 +9,7 @@ import {
   type School,
   type Sign,
 } from '@/core/ground/crossing';
-import { fromFahrenheit, fromInches } from '@/core/units/trade';
+import { fromFahrenheit, fromFahrenheitDifference, fromInches } from '@/core/units/trade';
 
 export type StoredCrossings = Readonly<{
   use: School;
@@ -95,7 +95,7 @@ export function crossingsFrom(s: StoredCrossings): Crossings {
       'degree days': {
         school: 'degree days',
         base: line(degreeDays.baseF),
-        sum: degreeDays.sumF / 1.8,
+        sum: fromFahrenheitDifference(degreeDays.sumF),
         fromMonth: degreeDays.fromMonth,
         of: degreeDays.of,
         depth,

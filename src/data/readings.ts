@@ -6,7 +6,7 @@ import type { SignSeen } from '@/core/ground/outlook';
 import { CALIBRATED_SD, UNCALIBRATED_SD, type Reading } from '@/core/ground/readings';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
 import type { Celsius, Metres } from '@/core/units/quantity';
-import { fromFahrenheit, fromInches } from '@/core/units/trade';
+import { fromFahrenheit, fromFahrenheitDifference, fromInches } from '@/core/units/trade';
 import type { Transaction } from './connection';
 import { fromNumeric } from './numbers';
 import { oneOf } from './words';
@@ -34,7 +34,7 @@ export type ReadingRow = typeof reading.$inferInsert;
 const celsiusOf = (r: Pick<Row, 'value' | 'unit' | 'offsetF'>): Celsius => {
   const value = fromNumeric(r.value);
   const shown = r.unit === 'F' ? fromFahrenheit(value) : value;
-  return (shown - fromNumeric(r.offsetF) / 1.8) as Celsius;
+  return (shown - fromFahrenheitDifference(fromNumeric(r.offsetF))) as Celsius;
 };
 const readingFrom = (r: Row): StoredReading => ({
   id: r.id,

@@ -5,6 +5,7 @@
  * Days come out whole, hour by hour, in the station's standard time. Short gaps are filled and named; a day that stays
  * incomplete is left out and named. Layouts from memory of the published description.
  */
+import { fromInchesOfWater, fromMilesPerHour, fromFahrenheit } from '@/core/units/trade';
 import { addDays, dayOf, isoDay, parseDay, type Day } from '@/core/calendar/day';
 import { hourlyOf } from '@/core/weather/daily';
 import { certainly, wholeDays, type WholeDay } from '@/core/weather/days';
@@ -36,15 +37,15 @@ const PROBLEM_MOST = 100_000;
 
 type DailyRow = { min?: number; max?: number; rain?: number; wind?: number; chance?: number };
 
-const celsiusOf = {
-  C: (v: number) => v,
-  F: (v: number) => ((v - 32) * 5) / 9,
-  tenthC: (v: number) => v / 10,
+const celsiusOf = { C: (v: number) => v, F: (v: number) => fromFahrenheit(v), tenthC: (v: number) => v / 10 };
+const mmOf = {
+  mm: (v: number) => v,
+  in: (v: number) => fromInchesOfWater(v),
+  tenthMm: (v: number) => v / 10,
 };
-const mmOf = { mm: (v: number) => v, in: (v: number) => v * 25.4, tenthMm: (v: number) => v / 10 };
 const metresPerSecondOf = {
   'm/s': (v: number) => v,
-  mph: (v: number) => v * 0.44704,
+  mph: (v: number) => fromMilesPerHour(v),
   'km/h': (v: number) => v / 3.6,
   kn: (v: number) => v * 0.514444,
   'tenthM/s': (v: number) => v / 10,

@@ -1,4 +1,5 @@
 'use client';
+import { fromFeet } from '@/core/units/trade';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { GateKey } from '@/core/gates/gate';
@@ -91,7 +92,7 @@ export function Look(props: StepProps) {
   const { stop, run, change } = props;
   const show = useShows();
   const edges = openZones(props);
-  const feet = (ft: number) => show.length((ft * 0.3048) as never);
+  const feet = (ft: number) => show.length(fromFeet(ft));
   return (
     <>
       <Tick run={run} change={change} names={['hazards seen']}>

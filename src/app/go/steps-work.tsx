@@ -1,4 +1,5 @@
 'use client';
+import { fromGallons } from '@/core/units/trade';
 import { useState } from 'react';
 import type { BundleZone } from '@/core/stop/bundle';
 import {
@@ -59,9 +60,7 @@ export function Apply(props: ApplyProps) {
                     <span className="block text-[15px] text-steel">
                       {p.place.on === 'zone' ? 'the whole zone' : `${p.place.on}: ${p.ground || 'as marked'}`}{' '}
                       at {showRate(p.rate, label.rateUnit)}
-                      {!isGranule(label) &&
-                        z.water &&
-                        `, in ${show.volume((Number(z.water) * 3.785411784) as never)}`}
+                      {!isGranule(label) && z.water && `, in ${show.volume(fromGallons(Number(z.water)))}`}
                     </span>
                   </p>
                 );

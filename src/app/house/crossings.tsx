@@ -1,4 +1,5 @@
 'use client';
+import { fromFahrenheitDifference } from '@/core/units/trade';
 import type { Shows } from '@/core/units/format';
 import { celsius } from '@/core/units/quantity';
 import { FigureField } from '@/ui/measure-field';
@@ -53,7 +54,7 @@ const WHY: Record<School, string> = {
 };
 /** Smooth crabgrass, from memory of the source that the core names. */
 const usualSum = (show: Shows): string =>
-  ` Smooth crabgrass begins near ${show.degreeDays(75 / 1.8)} over ${show.line(celsius(12))} of soil from April (recalled).`;
+  ` Smooth crabgrass begins near ${show.degreeDays(fromFahrenheitDifference(75))} over ${show.line(celsius(12))} of soil from April (recalled).`;
 type TextKey =
   | 'depthIn'
   | 'runLineF'

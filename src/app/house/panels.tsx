@@ -1,4 +1,5 @@
 'use client';
+import { fromFahrenheitDifference } from '@/core/units/trade';
 import type { Celsius } from '@/core/units/quantity';
 import { useShows } from '@/ui/units';
 import { useState } from 'react';
@@ -42,7 +43,8 @@ export function Thermometers({
           <li key={t.id} className="flex flex-wrap items-center gap-x-4 border-b border-hair">
             <b className="font-cond text-[18px]">{t.name}</b>
             <span>
-              shows {show.warmth(Math.abs(t.offsetF) / 1.8)} too {t.offsetF >= 0 ? 'much' : 'little'}
+              shows {show.warmth(fromFahrenheitDifference(Math.abs(t.offsetF)))} too{' '}
+              {t.offsetF >= 0 ? 'much' : 'little'}
             </span>
             <span className="text-steel">
               {t.calibratedOn === null ? 'never compared' : `compared ${showFullDay(t.calibratedOn)}`}

@@ -80,7 +80,7 @@ function OneField({
           options={field.usual === null ? ['', ...field.options] : field.options}
           words={(o) => field.words?.[o] ?? (o === '' ? (field.noneWords ?? o) : o)}
           value={String(value ?? '')}
-          onChange={(option) => onChange((option === '' && field.usual === null ? null : option) as Value)}
+          onChange={(option) => onChange(option === '' && field.usual === null ? null : option)}
         />
       );
   }

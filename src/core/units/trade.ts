@@ -3,7 +3,15 @@
  * Source: NIST Handbook 44, appendix C, and NIST SP 811: exact definitions (international pound and foot of 1959,
  * US liquid gallon of 231 cubic inches). Weight ounces and fluid ounces are different kinds and never meet here.
  */
-import type { Celsius, Metres, MetresPerSecond, Millimetres, SquareMetres } from './quantity';
+import type {
+  Celsius,
+  Kelvins,
+  Litres,
+  Metres,
+  MetresPerSecond,
+  Millimetres,
+  SquareMetres,
+} from './quantity';
 
 /** kg in a pound: exact. */
 export const KG_PER_LB = 0.45359237;
@@ -29,6 +37,11 @@ const SECONDS_PER_HOUR = 3600;
 
 export const toFahrenheit = (t: Celsius): number => t * 1.8 + 32;
 export const fromFahrenheit = (f: number): Celsius => ((f - 32) / 1.8) as Celsius;
+/** A difference of temperatures, °F, in K: it has no zero of its own. Sums of °F·days likewise. */
+export const fromFahrenheitDifference = (degrees: number): Kelvins => (degrees / 1.8) as Kelvins;
+export const fromGallons = (gallons: number): Litres => (gallons * L_PER_GAL) as Litres;
+export const kilometresPerHourFrom = (mph: number): number => (mph * M_PER_MILE) / 1000;
+export const fromAcres = (acres: number): SquareMetres => (acres * M2_PER_ACRE) as SquareMetres;
 export const toInches = (length: Metres): number => length / M_PER_IN;
 export const fromInches = (inches: number): Metres => (inches * M_PER_IN) as Metres;
 export const toInchesOfWater = (depth: Millimetres): number => depth / 1000 / M_PER_IN;

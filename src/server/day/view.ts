@@ -1,4 +1,5 @@
 /** The trucks' days: what may go on which days and in which hours, what the trucks have, and what is planned of it. */
+import { kilometresPerHourFrom } from '@/core/units/trade';
 import { plainName } from '@/core/products/plain-name';
 import 'server-only';
 import { addDays, weekdayOf, type Day } from '@/core/calendar/day';
@@ -26,7 +27,6 @@ import { windowsAhead, type AheadRow } from '@/data/windows';
 
 /** More lawns are no week of a few trucks; the rest waits for the next. */
 const MOST_LINES = 400;
-const KM_PER_MILE = 1.609344;
 
 export type DayScreen = Readonly<{
   today: Day;
@@ -77,7 +77,10 @@ export function dayScreen(actor: Actor, from: Day | null, days: number): Promise
         days: asked,
         stops: [...byLawn.values()].map((of) => stopOf(of, zones, applications, house, visits, asked)),
         trucks: trucks.map((t) => truckOf(t, equipment, house)),
-        driving: { kmPerHour: house.visitRules.speedMph * KM_PER_MILE, detour: house.visitRules.detour },
+        driving: {
+          kmPerHour: kilometresPerHourFrom(house.visitRules.speedMph),
+          detour: house.visitRules.detour,
+        },
         unknownMinutes: house.planning.driveMinutes,
         fillMinutes: house.visitRules.fillMinutes,
         lawnFillMinutes: house.visitRules.lawnFillMinutes,

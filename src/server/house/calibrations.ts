@@ -18,7 +18,7 @@ import { figure } from '@/core/units/format';
 import { parseFigure, type Issue } from '@/core/units/parse';
 import type { Kilograms, Litres } from '@/core/units/quantity';
 import type { ProductRate } from '@/core/units/rate';
-import { KG_PER_LB, L_PER_FL_OZ, fromFeet, fromInches, fromSquareFeet } from '@/core/units/trade';
+import { KG_PER_LB, L_PER_FL_OZ, fromAcres, fromFeet, fromInches, fromSquareFeet } from '@/core/units/trade';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -155,7 +155,7 @@ type Result =
 
 const SECONDS = { unit: 'seconds', above: 0, most: 3600 } as const;
 /** 1/128 of an acre: fluid ounces caught in the time that it takes are gallons an acre. */
-const PLOT = fromSquareFeet(43_560 / 128);
+const PLOT = fromAcres(1 / 128);
 
 function resultOf(t: CalibrationInput): Result {
   const issues: Issue[] = [];

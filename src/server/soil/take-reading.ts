@@ -10,7 +10,7 @@ import { SPOTS, siteAt, type Spot } from '@/core/lawn/zone';
 import { figure, SHOWS, type Shows } from '@/core/units/format';
 import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
 import type { Celsius } from '@/core/units/quantity';
-import { fromFahrenheit, fromInches } from '@/core/units/trade';
+import { fromFahrenheit, fromFahrenheitDifference, fromInches } from '@/core/units/trade';
 import { requirePermission, type Actor } from '@/data/actor';
 import { nowOf, dayIn } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
@@ -107,7 +107,7 @@ export async function takeReading(
     );
     const hours = last ? (at.getTime() - last.takenAt.getTime()) / 3_600_000 : 0;
     const doubts = doubtsAbout(
-      { value: value - (input.unit === 'F' ? offset : offset / 1.8), unit: input.unit },
+      { value: value - (input.unit === 'F' ? offset : fromFahrenheitDifference(offset)), unit: input.unit },
       await expectedAt(db, actor.orgId, zone, house, today, input.spot, z, at),
       last && hours < 24
         ? {

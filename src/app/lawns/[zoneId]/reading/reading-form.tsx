@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
 import { type Shows } from '@/core/units/format';
-import { toFahrenheit, fromInches } from '@/core/units/trade';
+import { fromFahrenheitDifference, fromInches, toFahrenheit } from '@/core/units/trade';
 import type { Outcome } from '@/server/entry/outcome';
 import type { ReadingSheet } from '@/server/soil/view';
 import type { ReadingInput } from '@/server/soil/take-reading';
@@ -241,4 +241,4 @@ export function ReadingForm({
 const offsetWords = (offsetF: number, show: Shows) =>
   offsetF === 0
     ? 'Shows right when compared.'
-    : `Shows ${show.warmth(Math.abs(offsetF) / 1.8)} too ${offsetF > 0 ? 'much' : 'little'}: corrected by itself.`;
+    : `Shows ${show.warmth(fromFahrenheitDifference(Math.abs(offsetF)))} too ${offsetF > 0 ? 'much' : 'little'}: corrected by itself.`;
