@@ -73,7 +73,7 @@ test('a label that changes says which of its parts', async () => {
   expect(change).toMatchObject({ action: 'changed', name, person: 'Mara Venn' });
   expect(fieldChanges(change, SHOWS.trade).map((c) => [c.field, c.now])).toEqual([
     ['a mix may stand, hours', '7'],
-    ['ppe', 'Gloves and boots'],
+    ['what to wear (PPE)', 'Gloves and boots'],
   ]);
 });
 
