@@ -1,49 +1,35 @@
 /** The house's figures for its gates as they are typed and kept, in trade units, and as the core takes them. */
 import { parseMonthDay } from '@/core/calendar/day';
 import type { HouseRules } from '@/core/facts/facts';
+import { usualOf, type HouseValues } from '@/core/facts/house-figures';
 import { celsius, type KilogramsPerHectare } from '@/core/units/quantity';
 import { rateOf } from '@/core/units/rate';
 import { fromFahrenheit } from '@/core/units/trade';
 import { withUsual } from './stored-json';
 
-export type StoredGateRules = Readonly<{
-  /** where the lawns lie, unless a lawn says otherwise; empty: not said */
-  state: string;
-  rainChancePercent: number;
-  calibrationDays: number;
-  noticeByCode: boolean;
-  noticeHours: number;
-  heatLimitF: number;
-  heatCautionF: number;
-  nitrogenSoilF: number;
-  /** lb N/1,000 sq ft in a calendar year; null: by turf */
-  nitrogenYearLb: number | null;
-  /** month and day from and to which local law allows no fertilizer; both empty: no such law */
-  fertilizerBanFrom: string;
-  fertilizerBanTo: string;
-  phosphorusByTest: boolean;
-  partners: HouseRules['partners'];
-  groupYears: number;
-  combineFertilizer: boolean;
-  granuleFirst: boolean;
-}>;
+export type StoredGateRules = HouseValues<'gates' | 'one group'> &
+  Readonly<{
+    /** where the lawns lie, unless a lawn says otherwise; empty: not said */
+    state: string;
+    noticeByCode: boolean;
+    /** month and day from and to which local law allows no fertilizer; both empty: no such law */
+    fertilizerBanFrom: string;
+    fertilizerBanTo: string;
+    phosphorusByTest: boolean;
+    partners: HouseRules['partners'];
+    combineFertilizer: boolean;
+    granuleFirst: boolean;
+  }>;
 
 /** Common practice, no source; each is the house's to change. */
 export const USUAL_GATE_RULES: StoredGateRules = {
+  ...usualOf('gates', 'one group'),
   state: '',
-  rainChancePercent: 40,
-  calibrationDays: 60,
   noticeByCode: false,
-  noticeHours: 24,
-  heatLimitF: 90,
-  heatCautionF: 85,
-  nitrogenSoilF: 80,
-  nitrogenYearLb: null,
   fertilizerBanFrom: '',
   fertilizerBanTo: '',
   phosphorusByTest: false,
   partners: 'as labels allow',
-  groupYears: 3,
   combineFertilizer: true,
   granuleFirst: true,
 };

@@ -1,3 +1,4 @@
+import { usualOf, type HouseValues } from '@/core/facts/house-figures';
 import 'server-only';
 import type { HouseRules } from '@/core/facts/facts';
 import type { Crossings } from '@/core/ground/crossing';
@@ -86,20 +87,7 @@ export async function houseOf(db: Transaction): Promise<House> {
 }
 
 /** The working day, the split and the truck as they are typed and kept, in trade units. */
-export type StoredDay = Readonly<{
-  windLimitMph: number;
-  windCautionMph: number;
-  workFromHour: number;
-  workToHour: number;
-  calmHours: number;
-  leadDays: number;
-  spacingLeastDays: number;
-  spacingMostDays: number;
-  carrierGalPer1000: number;
-  tankGal: number;
-  scaleStepG: number;
-  jugStepFlOz: number;
-}>;
+export type StoredDay = HouseValues<'day'>;
 export type HouseChange = Readonly<
   | { crossings: StoredCrossings }
   | { gates: StoredGateRules }
@@ -215,17 +203,6 @@ export async function addUsualHouse(
       orgId,
       crossings: USUAL_CROSSINGS,
       gates: gateRulesFrom(gates),
-      windLimitMph: '10',
-      windCautionMph: '7',
-      workFromHour: 7,
-      workToHour: 18,
-      calmHours: 3,
-      leadDays: 42,
-      spacingLeastDays: 56,
-      spacingMostDays: 84,
-      carrierGalPer1000: '1',
-      tankGal: '4',
-      scaleStepG: '1',
-      jugStepFlOz: '0.25',
+      ...dayColumns(usualOf('day')),
     });
 }

@@ -55,12 +55,12 @@ export function MeasureField({
   );
 }
 
-/** A figure of a measure, or of what is counted in words: "days", "%". */
+/** A figure of a measure, or of what is counted in words: "days", "%"; empty: its name says it. */
 export function FigureField({ unit, ...field }: FieldProps & Readonly<{ unit: string }>) {
   if (isMeasure(unit)) return <MeasureField measure={unit} {...field} />;
   const { name, issue, hint = null, beside = false, onChange, ...input } = field;
   return (
-    <Labelled name={`${name}, ${unit}`} issue={issue} hint={hint} beside={beside}>
+    <Labelled name={unit ? `${name}, ${unit}` : name} issue={issue} hint={hint} beside={beside}>
       {(given) => (
         <input inputMode="decimal" {...given} {...input} onChange={(e) => onChange(e.target.value)} />
       )}

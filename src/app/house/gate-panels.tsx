@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { textsOf } from '@/core/facts/house-figures';
 import { showFullDay, type Day } from '@/core/calendar/day';
 import { METHODS, type Method } from '@/core/trade/terms';
 import type { StoredGateRules } from '@/data/gate-rules';
@@ -9,75 +10,18 @@ import type { EquipmentInput, GateRulesInput, LicenceInput, WaiveInput } from '@
 import type { Outcome } from '@/server/entry/outcome';
 import { Labelled } from '@/ui/labelled';
 import { StateInput, unknownState } from '@/ui/states';
-import { FigureField, usualWords } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { RefusalWords } from '../refusal-words';
 import { useCommand } from '../use-command';
 import { Link } from '@/ui/link';
 import { outputWords } from './calibrate-form';
+import { Figures, fieldNames } from './figures';
 import { Panel } from './panel';
 
-/** Key, the field as refusals name it, the label, its unit, why it is asked, and what is usual in trade units. */
-const FIGURES = [
-  [
-    'rainChancePercent',
-    'Chance of rain',
-    'Rain counts from this chance on',
-    '%',
-    'Below it a forecast’s rain is not reckoned with.',
-    40,
-  ],
-  [
-    'calibrationDays',
-    'Calibration',
-    'A calibration is good for',
-    'days',
-    'Older, and the gate Equipment is ajar.',
-    60,
-  ],
-  ['noticeHours', 'Notice', 'Notice that local code asks for', 'hours', 'From the notice to the work.', 24],
-  [
-    'heatLimitF',
-    'Heat limit',
-    'Heat: no leaf-active product above',
-    'temperature',
-    'It burns turf and drifts as vapour. A lower limit of a label goes before it.',
-    90,
-  ],
-  ['heatCautionF', 'Heat caution', 'Heat: a warning above', 'temperature', '', 85],
-  [
-    'nitrogenSoilF',
-    'Soil for nitrogen',
-    'No nitrogen on soil above',
-    'temperature',
-    'Tops without roots, and disease.',
-    80,
-  ],
-  ['nitrogenYearLb', 'Nitrogen in a year', 'Most nitrogen in a year', 'nitrogen', 'Usual: by turf', null],
-  [
-    'fertilizerBanFrom',
-    'No fertilizer from',
-    'By law no fertilizer from',
-    'month-day',
-    'As 11-15. Usual: no such law',
-    null,
-  ],
-  [
-    'fertilizerBanTo',
-    'No fertilizer to',
-    'By law no fertilizer to the end of',
-    'month-day',
-    'The last day of it',
-    null,
-  ],
-  [
-    'groupYears',
-    'Years of one group',
-    'One group alone so many running is too many',
-    'years',
-    'What survives it breeds.',
-    3,
-  ],
+/** The stretch of the year in which local law allows no fertilizer: both ends, or neither. */
+const BAN = [
+  ['fertilizerBanFrom', 'No fertilizer from', 'By law no fertilizer from', 'As 11-15. Usual: no such law'],
+  ['fertilizerBanTo', 'No fertilizer to', 'By law no fertilizer to the end of', 'The last day of it'],
 ] as const;
 
 /** The house's figures for the gates: state, rain, heat, nitrogen, notice, and its schools. */
@@ -92,11 +36,9 @@ export function GateRules({
   mayPlan: boolean;
   saveGateRulesAction: (input: GateRulesInput) => Promise<Outcome<{ version: number }>>;
 }>) {
-  const texts = Object.fromEntries(FIGURES.map(([k]) => [k, rules[k] === null ? '' : String(rules[k])]));
   /** null: nothing typed; what is typed keeps the version that its person saw */
   const [edited, setEdited] = useState<GateRulesInput | null>(null);
-  const typed = edited ?? ({ ...rules, ...texts, seen: version } as unknown as GateRulesInput);
-  const { system } = useShows();
+  const typed = edited ?? { ...rules, ...textsOf(rules, 'gates', 'one group'), seen: version };
   const { run, issue, refusal, isSending } = useCommand();
   const set = (change: Partial<GateRulesInput>) => setEdited({ ...typed, ...change });
   return (
@@ -122,19 +64,20 @@ export function GateRules({
               />
             )}
           </Labelled>
-          {FIGURES.map(([key, field, name, unit, why, usual]) => (
-            <FigureField
-              key={key}
-              name={name}
-              unit={unit}
-              issue={issue(field)}
-              disabled={!mayPlan}
-              value={typed[key]}
-              inputMode={key.startsWith('fertilizerBan') ? 'text' : 'decimal'}
-              hint={[why, usual === null ? '' : usualWords(usual, unit, system)].filter(Boolean).join(' ')}
-              onChange={(value) => set({ [key]: value })}
-            />
+          <Figures panel="gates" typed={typed} set={set} issue={issue} mayChange={mayPlan} />
+          {BAN.map(([key, field, name, why]) => (
+            <Labelled key={key} name={`${name}, month-day`} issue={issue(field)} hint={why}>
+              {(f) => (
+                <input
+                  {...f}
+                  disabled={!mayPlan}
+                  value={typed[key]}
+                  onChange={(e) => set({ [key]: e.target.value })}
+                />
+              )}
+            </Labelled>
           ))}
+          <Figures panel="one group" typed={typed} set={set} issue={issue} mayChange={mayPlan} />
           <Labelled
             name="A leaf-active product and a barrier"
             hint="One wants a dry leaf, the other water: the joint hours are few. Usual: together"
@@ -178,7 +121,11 @@ export function GateRules({
           ))}
         </div>
         {refusal && (
-          <RefusalWords refusal={refusal} here="/house/gates" shown={FIGURES.map(([, field]) => field)} />
+          <RefusalWords
+            refusal={refusal}
+            here="/house/gates"
+            shown={[...fieldNames('gates', 'one group'), ...BAN.map(([, field]) => field)]}
+          />
         )}
         {mayPlan && (
           <button className="button mt-1" disabled={isSending}>

@@ -1,6 +1,7 @@
 'use client';
 import { MeasureField } from '@/ui/measure-field';
-import { useState } from 'react';
+import { useState, type ComponentProps } from 'react';
+import { textsOf } from '@/core/facts/house-figures';
 import { BARRIER_SCHOOLS } from '@/core/barrier/barrier';
 import {
   AUTUMN_SCHOOLS,
@@ -15,6 +16,7 @@ import type { PlanningInput } from '@/server/settings/planning';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../refusal-words';
 import { useCommand } from '../use-command';
+import { Figures, fieldNames } from './figures';
 
 /** Questions on which the trade differs: key, its label, why it is asked, the answers. */
 const SCHOOLS = [
@@ -49,47 +51,6 @@ const SCHOOLS = [
     YEAR_OFF_SCHOOLS,
   ],
 ] as const;
-const FIGURES = [
-  ['trucks', 'Trucks', 'Trucks that go out', 'Usual: 1'],
-  ['daysAWeek', 'Days a week', 'Days of the week on which they do', 'From Monday on. Usual: 5'],
-  ['stopMinutes', 'At a lawn', 'At a lawn, minutes', 'Usual: 12'],
-  ['driveMinutes', 'On the way', 'From one lawn to the next, minutes', 'Mean of a round. Usual: 10'],
-  [
-    'broadcastAbove',
-    'Whole zone from',
-    'The whole zone is sprayed from, % of it weeds',
-    'Under it spots. Usual: 10',
-  ],
-] as const;
-
-/** What programs are weighed by. */
-const WEIGHTS = [
-  [
-    'callbackUsd',
-    'Callback',
-    'A callback, $',
-    'Of a lawn on which half of the weeds come through; twice as much where all do. Usual: 60',
-  ],
-  ['hourUsd', 'An hour', 'An hour of work, $', 'Wages, truck, fuel. Usual: 45'],
-  [
-    'rootVisits',
-    'Load on the roots',
-    'Heavy load on roots, visits',
-    'What more than half of a root ceiling counts as; above the ceiling nothing is proposed. Usual: 1',
-  ],
-  [
-    'limitVisits',
-    'A limit nearly used',
-    'Limit nearly used, visits',
-    'What more than 80 % of a year’s limit counts as. Usual: 0.5',
-  ],
-  [
-    'seedSlackDays',
-    'Days before seeding',
-    'Slack before seeding, days',
-    'After the label’s own wait; with less the gate shows caution. Usual: 14',
-  ],
-] as const;
 
 const typedFrom = (p: StoredPlanning, seen: number): PlanningInput => ({
   seen,
@@ -99,16 +60,7 @@ const typedFrom = (p: StoredPlanning, seen: number): PlanningInput => ({
   yearOff: p.yearOff,
   perennials: p.perennials,
   ceilings: p.ceilings.map((c) => ({ ...c, lbPerAcre: String(c.lbPerAcre) })),
-  trucks: String(p.trucks),
-  daysAWeek: String(p.daysAWeek),
-  broadcastAbove: String(p.broadcastAbove),
-  stopMinutes: String(p.stopMinutes),
-  driveMinutes: String(p.driveMinutes),
-  callbackUsd: String(p.callbackUsd),
-  hourUsd: String(p.hourUsd),
-  rootVisits: String(p.rootVisits),
-  limitVisits: String(p.limitVisits),
-  seedSlackDays: String(p.seedSlackDays),
+  ...textsOf(p, 'crews', 'weights'),
 });
 
 /** What the planner keeps to beyond the labels, and what crews can do in a day. */
@@ -253,18 +205,18 @@ export function Planning({
           Programs are compared in dollars: weeds that come through, visits, product, roots and limits. The
           one that costs the season least stands first.
         </p>
-        <Figures figures={WEIGHTS} typed={typed} set={set} issue={issue} mayChange={mayChange} />
+        <FigureGrid panel="weights" typed={typed} set={set} issue={issue} mayChange={mayChange} />
       </section>
       <section aria-label="Crews" className="mt-5">
         <h2 className="border-b-2 border-iron text-[20px]">Crews</h2>
-        <Figures figures={FIGURES} typed={typed} set={set} issue={issue} mayChange={mayChange} />
+        <FigureGrid panel="crews" typed={typed} set={set} issue={issue} mayChange={mayChange} />
       </section>
       {refusal && (
         <RefusalWords
           refusal={refusal}
           here="/house/season"
           shown={[
-            ...[...WEIGHTS, ...FIGURES].map(([, field]) => field),
+            ...fieldNames('weights', 'crews'),
             ...typed.ceilings.flatMap((_, i) => [`Ingredient ${i + 1}`, `Ceiling ${i + 1}`]),
           ]}
         />
@@ -278,35 +230,8 @@ export function Planning({
   );
 }
 
-/** Figures of the form, each with its unit in its name. */
-function Figures({
-  figures,
-  typed,
-  set,
-  issue,
-  mayChange,
-}: Readonly<{
-  figures: typeof WEIGHTS | typeof FIGURES;
-  typed: PlanningInput;
-  set: (change: Partial<PlanningInput>) => void;
-  issue: ReturnType<typeof useCommand>['issue'];
-  mayChange: boolean;
-}>) {
-  return (
-    <div className="mt-2 grid grid-cols-1 items-start gap-2 sm:grid-cols-2 lg:grid-cols-4">
-      {figures.map(([key, field, name, why]) => (
-        <Labelled key={key} name={name} issue={issue(field)} hint={why}>
-          {(f) => (
-            <input
-              {...f}
-              inputMode="decimal"
-              disabled={!mayChange}
-              value={typed[key]}
-              onChange={(e) => set({ [key]: e.target.value })}
-            />
-          )}
-        </Labelled>
-      ))}
-    </div>
-  );
-}
+const FigureGrid = (props: ComponentProps<typeof Figures<'crews' | 'weights'>>) => (
+  <div className="mt-2 grid grid-cols-1 items-start gap-2 sm:grid-cols-2 lg:grid-cols-4">
+    <Figures {...props} />
+  </div>
+);

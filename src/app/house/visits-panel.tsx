@@ -1,28 +1,22 @@
 'use client';
 import { useState } from 'react';
+import { textsOf } from '@/core/facts/house-figures';
 import { MESSAGE_KINDS, MESSAGE_PLACES, USUAL_WORDS } from '@/core/day/messages';
 import type { StoredVisitRules } from '@/data/visit-rules';
 import type { Outcome } from '@/server/entry/outcome';
 import type { VisitRulesInput } from '@/server/house/trucks';
 import { Labelled } from '@/ui/labelled';
-import { MeasureField } from '@/ui/measure-field';
 import { Weekdays } from '@/ui/weekdays';
 import { RefusalWords } from '../refusal-words';
 import { useCommand } from '../use-command';
+import { Figures, fieldNames } from './figures';
 import { Panel } from './panel';
 
-const plain = (value: number | null) => (value === null ? '' : String(value));
 const typedFrom = (r: StoredVisitRules, seen: number): VisitRulesInput => ({
   seen,
   waterDays: r.waterDays,
   messages: r.messages,
-  speedMph: plain(r.speedMph),
-  detour: plain(r.detour),
-  fillMinutes: plain(r.fillMinutes),
-  lawnFillMinutes: plain(r.lawnFillMinutes),
-  hourCost: plain(r.hourCost),
-  waterNotFrom: plain(r.waterNotFrom),
-  waterNotTo: plain(r.waterNotTo),
+  ...textsOf(r, 'road', 'no water'),
 });
 
 const MESSAGES = [
@@ -48,14 +42,6 @@ export function VisitsPanel({
   const { run, issue, refusal, isSending } = useCommand();
   const typed = edited ?? typedFrom(rules, version);
   const set = (change: Partial<VisitRulesInput>) => setEdited({ ...typed, ...change });
-  const figure = (
-    key: 'detour' | 'fillMinutes' | 'lawnFillMinutes' | 'hourCost' | 'waterNotFrom' | 'waterNotTo',
-  ) => ({
-    value: typed[key],
-    disabled: !mayChange,
-    inputMode: 'decimal' as const,
-    onChange: (e: React.ChangeEvent<HTMLInputElement>) => set({ [key]: e.target.value }),
-  });
   return (
     <form
       noValidate
@@ -67,42 +53,7 @@ export function VisitsPanel({
     >
       <Panel name="On the road">
         <div className="mt-2 grid grid-cols-1 items-start gap-3 sm:grid-cols-2 lg:grid-cols-5">
-          <MeasureField
-            name="Speed between lawns"
-            measure="wind"
-            issue={issue('Speed between lawns')}
-            disabled={!mayChange}
-            value={typed.speedMph}
-            onChange={(speedMph) => set({ speedMph })}
-          />
-          <Labelled
-            name="Detour"
-            issue={issue('Detour')}
-            hint="the road against the straight line. Usual: 1.3"
-          >
-            {(f) => <input {...f} {...figure('detour')} />}
-          </Labelled>
-          <Labelled
-            name="To fill at the shop, minutes"
-            issue={issue('To fill at the shop')}
-            hint="the tank of a truck. Usual: 15"
-          >
-            {(f) => <input {...f} {...figure('fillMinutes')} />}
-          </Labelled>
-          <Labelled
-            name="To fill at a lawn, minutes"
-            issue={issue('To fill at a lawn')}
-            hint="a hopper from its bags, a tank that is carried. Usual: 4"
-          >
-            {(f) => <input {...f} {...figure('lawnFillMinutes')} />}
-          </Labelled>
-          <Labelled
-            name="An hour of one person costs, USD"
-            issue={issue('An hour costs')}
-            hint="empty: money is reckoned without it"
-          >
-            {(f) => <input {...f} {...figure('hourCost')} />}
-          </Labelled>
+          <Figures panel="road" typed={typed} set={set} issue={issue} mayChange={mayChange} />
         </div>
       </Panel>
       <Panel name="Water by the rules of the place">
@@ -112,16 +63,7 @@ export function VisitsPanel({
             value={typed.waterDays}
             onChange={(waterDays) => mayChange && set({ waterDays })}
           />
-          <Labelled
-            name="No water from, o’clock"
-            issue={issue('No water from')}
-            hint="0 to 24; empty: at any hour"
-          >
-            {(f) => <input {...f} {...figure('waterNotFrom')} />}
-          </Labelled>
-          <Labelled name="No water to, o’clock" issue={issue('No water to')}>
-            {(f) => <input {...f} {...figure('waterNotTo')} />}
-          </Labelled>
+          <Figures panel="no water" typed={typed} set={set} issue={issue} mayChange={mayChange} />
         </div>
       </Panel>
       <Panel name="Words for customers">
@@ -155,16 +97,7 @@ export function VisitsPanel({
         <RefusalWords
           refusal={refusal}
           here="/house/road"
-          shown={[
-            'Speed between lawns',
-            'Detour',
-            'To fill at the shop',
-            'To fill at a lawn',
-            'An hour costs',
-            'No water from',
-            'No water to',
-            ...MESSAGES.map(([, field]) => field),
-          ]}
+          shown={[...fieldNames('road', 'no water'), ...MESSAGES.map(([, field]) => field)]}
         />
       )}
       {mayChange && (

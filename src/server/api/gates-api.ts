@@ -1,4 +1,6 @@
 /** POST /api/v1/gates: every gate of an application, day by day or hour by hour, from what is sent with the question. */
+import { fromMilesPerHour } from '@/core/units/trade';
+import { HOUSE_FIGURES } from '@/core/facts/house-figures';
 import { USUAL_PLANNING } from '@/data/planning-rules';
 import 'server-only';
 import { addDays, dayOf, isoDay, parseMonthDay, type Day, type MonthDay } from '@/core/calendar/day';
@@ -323,12 +325,14 @@ export function contextFrom(q: GatesQuestion): GateContext {
     lifts: [],
     rules: {
       ...usual,
-      windLimit: (rules.wind_limit_m_s ?? 4.4704) as MetresPerSecond,
-      windCaution: (rules.wind_caution_m_s ?? 3.12928) as MetresPerSecond,
-      workFrom: rules.work_from_h ?? 7,
-      workTo: rules.work_to_h ?? 18,
-      calmHours: rules.calm_h ?? 3,
-      leadDays: rules.lead_days ?? 42,
+      windLimit: (rules.wind_limit_m_s ??
+        fromMilesPerHour(HOUSE_FIGURES.windLimitMph.usual)) as MetresPerSecond,
+      windCaution: (rules.wind_caution_m_s ??
+        fromMilesPerHour(HOUSE_FIGURES.windCautionMph.usual)) as MetresPerSecond,
+      workFrom: rules.work_from_h ?? HOUSE_FIGURES.workFromHour.usual,
+      workTo: rules.work_to_h ?? HOUSE_FIGURES.workToHour.usual,
+      calmHours: rules.calm_h ?? HOUSE_FIGURES.calmHours.usual,
+      leadDays: rules.lead_days ?? HOUSE_FIGURES.leadDays.usual,
       spacing: DEFAULT_SPACING,
       rainChance: rules.rain_chance ?? usual.rainChance,
       calibrationDays: rules.calibration_days ?? usual.calibrationDays,

@@ -1,5 +1,6 @@
 /** Trucks, and the house's figures for the road, for water and for customers. */
 import 'server-only';
+import { readFigures, type HouseTexts } from '@/core/facts/house-figures';
 import Joi from 'joi';
 import { MESSAGE_KINDS, missingPlaces, unknownPlaces, type MessageWords } from '@/core/day/messages';
 import { parseFigure, type Issue } from '@/core/units/parse';
@@ -10,7 +11,7 @@ import { addTruck, changeTruck, endTruck, trucksOf } from '@/data/trucks';
 import type { StoredVisitRules } from '@/data/visit-rules';
 import { tellChange } from '@/data/changes-told';
 import { done, refuse, type Outcome } from '../entry/outcome';
-import { writeRules } from '@/server/settings/write-rules';
+import { figureShapes, writeRules } from '@/server/settings/write-rules';
 
 export type TruckInput = Readonly<{
   /** empty: a new one */
@@ -118,23 +119,17 @@ export function putTruckAway(actor: Actor, { id }: Readonly<{ id: string }>): Pr
   );
 }
 
-export type VisitRulesInput = Readonly<
-  { seen: number; waterDays: readonly number[]; messages: MessageWords } & Record<
-    'speedMph' | 'detour' | 'fillMinutes' | 'lawnFillMinutes' | 'hourCost' | 'waterNotFrom' | 'waterNotTo',
-    string
-  >
->;
+export type VisitRulesInput = Readonly<{
+  seen: number;
+  waterDays: readonly number[];
+  messages: MessageWords;
+}> &
+  HouseTexts<'road' | 'no water'>;
 export const visitRulesShape = Joi.object<VisitRulesInput>({
   seen: Joi.number().integer().min(0).max(2_000_000_000).required(),
   waterDays: Joi.array().items(Joi.number().integer().min(1).max(7)).max(7).unique().required(),
   messages: Joi.object(Object.fromEntries(MESSAGE_KINDS.map((k) => [k, text(3000)]))).required(),
-  speedMph: text(),
-  detour: text(),
-  fillMinutes: text(),
-  lawnFillMinutes: text(),
-  hourCost: text(),
-  waterNotFrom: text(),
-  waterNotTo: text(),
+  ...figureShapes('road', 'no water'),
 }).required();
 
 /** How the words for customers are called on the screen. */
@@ -146,28 +141,9 @@ export async function saveVisitRules(
 ): Promise<Outcome<{ version: number }>> {
   requirePermission(actor, 'change the house');
   const issues: Issue[] = [];
-  const read = (value: string, bounds: Parameters<typeof parseFigure>[1]): number => {
-    const parsed = parseFigure(value, bounds);
-    if (!parsed.ok) issues.push(parsed.issue);
-    return parsed.ok ? parsed.value : 0;
-  };
-  const optional = (value: string, bounds: Parameters<typeof parseFigure>[1]): number | null =>
-    value.trim() === '' ? null : read(value, bounds);
-  const hours = { unit: 'o’clock', least: 0, most: 24 } as const;
   const rules: StoredVisitRules = {
-    speedMph: read(t.speedMph, { field: 'Speed between lawns', unit: 'wind', above: 0, most: 90 }),
-    detour: read(t.detour, { field: 'Detour', unit: 'times', least: 1, most: 4 }),
-    fillMinutes: read(t.fillMinutes, { field: 'To fill at the shop', unit: 'minutes', least: 0, most: 240 }),
-    lawnFillMinutes: read(t.lawnFillMinutes, {
-      field: 'To fill at a lawn',
-      unit: 'minutes',
-      least: 0,
-      most: 120,
-    }),
-    hourCost: optional(t.hourCost, { field: 'An hour costs', unit: 'USD', least: 0, most: 1000 }),
-    waterDays: t.waterDays.toSorted((a, b) => a - b),
-    waterNotFrom: optional(t.waterNotFrom, { field: 'No water from', ...hours }),
-    waterNotTo: optional(t.waterNotTo, { field: 'No water to', ...hours }),
+    ...readFigures(t, issues, 'road', 'no water'),
+    waterDays: t.waterDays.toSorted((x, y) => x - y),
     messages: t.messages,
   };
   for (const kind of MESSAGE_KINDS) {

@@ -1,10 +1,11 @@
 import 'server-only';
 import Joi from 'joi';
 import { isoDay, parseDay, parseMonthDay, yearOf } from '@/core/calendar/day';
+import { readFigures, type HouseTexts } from '@/core/facts/house-figures';
 import { stateName } from '@/core/trade/states';
 import { METHODS, type Method } from '@/core/trade/terms';
-import { measuredIssue, parseFigure, type Issue } from '@/core/units/parse';
-import { writeRules } from './write-rules';
+import { measuredIssue, type Issue } from '@/core/units/parse';
+import { figureShapes, writeRules } from './write-rules';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -27,8 +28,8 @@ const day = (value: string, field: string, issues: Issue[]) => {
   return parsed;
 };
 
-export type GateRulesInput = Readonly<
-  { seen: number } & Pick<
+export type GateRulesInput = Readonly<{ seen: number }> &
+  Pick<
     StoredGateRules,
     | 'state'
     | 'noticeByCode'
@@ -39,18 +40,7 @@ export type GateRulesInput = Readonly<
     | 'combineFertilizer'
     | 'granuleFirst'
   > &
-    Record<
-      | 'rainChancePercent'
-      | 'calibrationDays'
-      | 'noticeHours'
-      | 'heatLimitF'
-      | 'heatCautionF'
-      | 'nitrogenSoilF'
-      | 'nitrogenYearLb'
-      | 'groupYears',
-      string
-    >
->;
+  HouseTexts<'gates' | 'one group'>;
 export const gateRulesShape = Joi.object<GateRulesInput>({
   seen: Joi.number().integer().min(0).required(),
   state: text(),
@@ -61,26 +51,15 @@ export const gateRulesShape = Joi.object<GateRulesInput>({
   combineFertilizer: Joi.boolean().required(),
   granuleFirst: Joi.boolean().required(),
   partners: Joi.string().valid('as labels allow', 'never together').required(),
-  rainChancePercent: text(),
-  calibrationDays: text(),
-  noticeHours: text(),
-  heatLimitF: text(),
-  heatCautionF: text(),
-  nitrogenSoilF: text(),
-  nitrogenYearLb: text(),
-  groupYears: text(),
+  ...figureShapes('gates', 'one group'),
 });
 
 /** Saves the house's figures for its gates; every window is asked anew. */
 export async function saveGateRules(actor: Actor, t: GateRulesInput): Promise<Outcome<{ version: number }>> {
   requirePermission(actor, 'change the house');
   const issues: Issue[] = [];
-  const read = (value: string, field: string, unit: string, least: number, most: number) => {
-    const parsed = parseFigure(value, { field, unit, least, most });
-    if (!parsed.ok) issues.push(parsed.issue);
-    return parsed.ok ? parsed.value : 0;
-  };
   const gates: StoredGateRules = {
+    ...readFigures(t, issues, 'gates', 'one group'),
     state: stateName(t.state),
     noticeByCode: t.noticeByCode,
     phosphorusByTest: t.phosphorusByTest,
@@ -89,15 +68,6 @@ export async function saveGateRules(actor: Actor, t: GateRulesInput): Promise<Ou
     partners: t.partners,
     combineFertilizer: t.combineFertilizer,
     granuleFirst: t.granuleFirst,
-    rainChancePercent: read(t.rainChancePercent, 'Chance of rain', '%', 1, 100),
-    calibrationDays: read(t.calibrationDays, 'Calibration', 'days', 1, 730),
-    noticeHours: read(t.noticeHours, 'Notice', 'hours', 0, 336),
-    heatLimitF: read(t.heatLimitF, 'Heat limit', 'temperature', 60, 120),
-    heatCautionF: read(t.heatCautionF, 'Heat caution', 'temperature', 50, 120),
-    nitrogenSoilF: read(t.nitrogenSoilF, 'Soil for nitrogen', 'temperature', 50, 110),
-    nitrogenYearLb:
-      t.nitrogenYearLb.trim() === '' ? null : read(t.nitrogenYearLb, 'Nitrogen in a year', 'nitrogen', 0, 20),
-    groupYears: read(t.groupYears, 'Years of one group', 'years', 2, 10),
   };
   const ban = [
     ['No fertilizer from', gates.fertilizerBanFrom],

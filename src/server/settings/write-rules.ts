@@ -1,10 +1,16 @@
 import 'server-only';
+import Joi from 'joi';
+import { keysOf, type HousePanel } from '@/core/facts/house-figures';
 import type { Actor } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
 import { writeHouse, type HouseChange } from '@/data/house';
 import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 import type { Job } from '@/server/queue/kinds';
+
+/** Figures of some panels as they are sent: typed text, read by `readFigures`. */
+export const figureShapes = (...panels: readonly HousePanel[]) =>
+  Object.fromEntries(keysOf(...panels).map((key) => [key, Joi.string().allow('').max(60).required()]));
 
 /**
  * Writes one panel of the house's figures, for all lawns at once. Each panel has a version of its own: a second editor of

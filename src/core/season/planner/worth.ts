@@ -5,6 +5,7 @@
  * Money is compared for a lawn of the next size of a short list (`judgedArea`), so that lawns of one kind and about one
  * size get one answer, however many there are.
  */
+import { HOUSE_FIGURES } from '@/core/facts/house-figures';
 import { exceeds } from '@/core/units/tolerance';
 import { fromSquareFeet } from '@/core/units/trade';
 import type { SquareMetres } from '@/core/units/quantity';
@@ -21,7 +22,12 @@ export type Weights = Readonly<{
 }>;
 
 /** Ours, no source. */
-export const USUAL_WEIGHTS: Weights = { callback: 60, hour: 45, rootVisits: 1, limitVisits: 0.5 };
+export const USUAL_WEIGHTS: Weights = {
+  callback: HOUSE_FIGURES.callbackUsd.usual,
+  hour: HOUSE_FIGURES.hourUsd.usual,
+  rootVisits: HOUSE_FIGURES.rootVisits.usual,
+  limitVisits: HOUSE_FIGURES.limitVisits.usual,
+};
 
 /** Of the ceiling, above which roots cost; of a limit, above which its use costs. Ours. */
 export const ROOTS_FREE = 0.5;
