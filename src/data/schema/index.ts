@@ -13,5 +13,6 @@ export * from './products';
 export * from './programme';
 export * from './records';
 export * from './soil';
+export * from './stock';
 export * from './walks';
 export * from './weather';

@@ -1,10 +1,7 @@
 /** Products, what their labels say by version, and the shelf. */
-import { bigint, index, integer, jsonb, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import { at, day, figure, known } from './columns';
+import { index, integer, jsonb, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { at } from './columns';
 import { companyKey, id, orgTable, within } from './org-table';
-import { applicationRecord } from './records';
-
-const MOVE_KINDS = ['in', 'out', 'count', 'correct', 'use'] as const;
 
 /** A product, and which version of its label counts now. What the label says is in label_version. */
 export const product = orgTable(
@@ -27,34 +24,4 @@ export const labelVersion = orgTable(
     madeAt: at('made_at').notNull(),
   },
   (t) => [primaryKey({ columns: [t.productId, t.version] }), within(t.orgId, t.productId, product)],
-);
-
-/** What came in and went out of the shelf. Rows are added and never changed. */
-export const stockMove = orgTable(
-  'stock_move',
-  {
-    id: id(),
-    productId: uuid('product_id').notNull(),
-    kind: text('kind', { enum: MOVE_KINDS }).notNull(),
-    lot: text('lot').notNull(),
-    amount: figure('amount').notNull(),
-    unit: text('unit').notNull(),
-    /** USD paid, where it came in */
-    price: figure('price'),
-    movedOn: day('moved_on').notNull(),
-    /** of what came in, where the package says so */
-    expiresOn: day('expires_on'),
-    note: text('note').notNull().default(''),
-    person: text('person').notNull(),
-    recordId: uuid('record_id'),
-    sendKey: uuid('send_key').notNull(),
-    entered: bigint('entered', { mode: 'number' }).generatedAlwaysAsIdentity(),
-  },
-  (t) => [
-    within(t.orgId, t.productId, product),
-    within(t.orgId, t.recordId, applicationRecord),
-    known('stock_move_kind', t.kind, MOVE_KINDS),
-    uniqueIndex('stock_move_send').on(t.orgId, t.sendKey),
-    index('stock_move_product').on(t.productId),
-  ],
 );
