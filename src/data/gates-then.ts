@@ -6,6 +6,7 @@
  */
 import type { State } from '@/core/calendar/span';
 import type { Reason } from '@/core/gates/reason';
+import { isObject } from './stored-json';
 
 export type GateThen = Readonly<{
   /** the gate's key; null in form 1 */
@@ -33,7 +34,6 @@ export type GatesThen = Readonly<{
 
 export const GATES_FORM = 2;
 
-const isObject = (v: unknown): v is Record<string, unknown> => typeof v === 'object' && v !== null;
 const STATES: readonly unknown[] = ['open', 'ajar', 'shut'];
 
 /** Reads what an entry keeps, of any form. @throws RangeError if it is none */

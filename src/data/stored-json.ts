@@ -23,6 +23,8 @@ export function listIn<T>(body: Stored, key: string): readonly T[] {
 export const readable = <Row, T>(rows: readonly Row[], read: (row: Row) => T | null): T[] =>
   rows.flatMap((row) => read(row) ?? []);
 
+const kindOf = (v: unknown): string => (v === null ? 'null' : Array.isArray(v) ? 'list' : typeof v);
+
 /**
  * Figures with a usual value each: what is stored counts if it is of the same kind, or null where null is usual; a key of
  * another program is left out.
@@ -30,7 +32,7 @@ export const readable = <Row, T>(rows: readonly Row[], read: (row: Row) => T | n
 export function withUsual<T extends object>(usual: T, stored: unknown): T {
   if (!isObject(stored)) return usual;
   const kept = Object.entries(usual).filter(
-    ([key, value]) => key in stored && (value === null || typeof value === typeof stored[key]),
+    ([key, value]) => key in stored && (value === null || kindOf(value) === kindOf(stored[key])),
   );
   return { ...usual, ...Object.fromEntries(kept.map(([key]) => [key, stored[key]])) };
 }

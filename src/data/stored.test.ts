@@ -114,6 +114,9 @@ describe('bodies in JSON columns', () => {
     expect(gateRulesFrom({ rainChancePercent: 'much', older: 1 })).toEqual(USUAL_GATE_RULES);
     expect(gateRulesFrom({ nitrogenYearLb: null })).toEqual(USUAL_GATE_RULES);
     expect(planningFrom(null)).toEqual(USUAL_PLANNING);
+    // neither nothing nor one thing is a list
+    for (const ceilings of [null, {}, 'all']) expect(planningFrom({ ceilings })).toEqual(USUAL_PLANNING);
+    expect(planningFrom({ ceilings: [] }).ceilings).toEqual([]);
     expect(visitRulesFrom({ waterNotFrom: 10, waterDays: [2, 5] })).toMatchObject({
       waterNotFrom: 10,
       waterNotTo: null,

@@ -12,6 +12,7 @@ import { wateringIn } from '@/core/gates/watering-in';
 import { cautionsFor } from '@/core/products/cautions';
 import type { Label } from '@/core/products/label';
 import { SHOWS, showsOn } from '@/core/units/format';
+import { fromMilesPerHour } from '@/core/units/trade';
 import { cautionWords } from './caution-words';
 import { reasonWords } from './reason-words';
 import { laneWords, shortDay } from './words';
@@ -162,5 +163,21 @@ describe('cautions', () => {
       expect(of(name).join(' ')).toContain('drip line of trees');
       expect(of(name, {}, false).join(' ')).not.toContain('drip line');
     },
+  );
+});
+
+test('a figure of the label that is exceeded is told to three digits, in the units of the reader', () => {
+  const gusts = {
+    code: 'above-label-figure',
+    source: 'label',
+    field: 'gustMostMph',
+    value: fromMilesPerHour(9.15),
+    limit: fromMilesPerHour(9),
+  } as const;
+  expect(reasonWords(gusts, SHOWS.trade)).toBe(
+    'Wind gusts, at most: the label says 9 mph, and it is 9.15 mph.',
+  );
+  expect(reasonWords(gusts, SHOWS.metric)).toBe(
+    'Wind gusts, at most: the label says 14.5 km/h, and it is 14.7 km/h.',
   );
 });

@@ -3,7 +3,7 @@
  * forms under House, what is read of them, the stored types and the usual values come from this table. To add a figure: a
  * row here, and whoever asks it. Kept and bounded in trade units; a measure is typed in the company's own.
  *
- * Every usual value is common practice, no source, and the company's to change.
+ * Every usual value is common practice, no source, those of `weights` ours; each is the company's to change.
  */
 import { parseFigure, type Issue } from '@/core/units/parse';
 

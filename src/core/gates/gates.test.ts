@@ -1,9 +1,7 @@
 import fc from 'fast-check';
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
-import { reasonWords } from '@/ui/reason-words';
 import { type MetresPerSecond, type Millimetres } from '@/core/units/quantity';
-import { SHOWS } from '@/core/units/format';
 import { rateIn, rateOf } from '@/core/units/rate';
 import { fromInchesOfWater, fromMilesPerHour } from '@/core/units/trade';
 import {
@@ -439,10 +437,8 @@ describe('wind', () => {
     expect(said(gusts(9, 6))).toEqual(['open', 'calm']);
     const shut = gusts(9, 6.1);
     expect(shut).toMatchObject({ state: 'shut', strength: 'bolt', reason: { field: 'gustMostMph' } });
-    expect(reasonWords(shut.reason, SHOWS.trade)).toBe(
-      'Wind gusts, at most: the label says 9 mph, and it is 9.15 mph.',
-    );
-    expect(reasonWords(shut.reason, SHOWS.metric)).toContain('km/h');
+    expect(shut.reason).toMatchObject({ limit: fromMilesPerHour(9), source: 'label' });
+    expect('value' in shut.reason && shut.reason.value).toBeCloseTo(fromMilesPerHour(9.15), 9);
     expect(said(gusts(null, 6.1))).toEqual(['open', 'calm']);
   });
   test('the label’s limit is a bolt, the house limit a latch; the stricter decides', () => {

@@ -2,9 +2,9 @@ import { SHOWS } from '@/core/units/format';
 import { fieldChanges } from '@/ui/change-words';
 import { LABEL_SCHEMA } from '@/formats/label-schema';
 import { DEMO_LABELS } from '../../../scripts/demo/labels';
-import { EMPTY_SHEET, isTyped, labelFrom, readSheet } from './sheet';
-import { NONE_KEYS } from './label-terms';
-import { FIGURE_KEYS, SHEET_FIELDS, SHEET_KEYS, fieldOf } from './sheet-fields';
+import { EMPTY_SHEET, isTyped, labelFrom, readSheet } from '@/core/products/sheet';
+import { NONE_KEYS } from '@/core/products/label-terms';
+import { FIGURE_KEYS, SHEET_FIELDS, SHEET_KEYS, fieldOf } from '@/core/products/sheet-fields';
 
 const schema = LABEL_SCHEMA as unknown as { properties: Record<string, object>; required: string[] };
 
