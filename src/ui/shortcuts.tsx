@@ -62,11 +62,11 @@ export function Shortcuts() {
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-20 bg-black/50" />
         <Dialog.Content
-          className="fixed left-1/2 top-1/2 z-30 w-[min(34rem,92vw)] -translate-x-1/2 -translate-y-1/2 border-2 border-iron bg-paper p-5 text-ink"
+          className="fixed left-1/2 top-1/2 z-30 max-h-[96vh] w-[min(34rem,92vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-iron bg-paper p-5 text-ink"
           aria-describedby={undefined}
         >
           <Dialog.Title className="font-cond text-2xl font-semibold">Keys</Dialog.Title>
-          <dl className="mt-3 grid grid-cols-[7rem_1fr] gap-y-1.5">
+          <dl className="mt-2 grid grid-cols-[7rem_1fr]">
             {LIST.map(([key, what]) => (
               <div key={key} className="contents">
                 <dt className="font-cond text-lg font-semibold">{key}</dt>
@@ -74,7 +74,7 @@ export function Shortcuts() {
               </div>
             ))}
           </dl>
-          <label className="mt-4 flex min-h-[44px] items-center gap-3">
+          <label className="mt-2 flex min-h-[44px] items-center gap-3">
             <input
               type="checkbox"
               className="size-5"
