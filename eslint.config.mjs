@@ -42,7 +42,6 @@ const SERVER = [
   'soil',
   'mixing',
   'day',
-  'api',
   'rehearsal',
   'imports',
   'records',

@@ -121,7 +121,7 @@ for (const circle of circles) console.log(`  ${circle}`);
 const WALKS = [
   ['a done stop', 'src/server/stop/finish-stop.ts', 'finishStop', 'sent'],
   ['facts', 'src/server/facts.ts', 'assemble', 'db'],
-  ['an API question', 'src/server/api/gates-api.ts', 'answerGates', 'q'],
+  ['an API question', 'src/app/api/v1/questions/gates-api.ts', 'answerGates', 'q'],
 ] as const;
 console.log('\nwalk | stays | files | climbs | returns');
 console.log('---|---|---|---|---');

@@ -5,6 +5,7 @@ import type { Asked } from '@/server/programme/asked';
 import { askedWhy, askedWords, dueWords } from '@/ui/follow-up-words';
 import { Link } from '@/ui/link';
 import { list, plural } from '@/ui/words';
+import { factSentence } from '@/ui/issue-words';
 
 type Props = Readonly<{ asked: Asked; today: Day; show: Shows; mayRecord: boolean }>;
 
@@ -44,17 +45,21 @@ export function AskedList({ asked, today, show, mayRecord }: Props) {
             Was it not done? Skip it on the lawn’s screen.
           </Item>
         ))}
-        {doubles.map((d, i) => (
-          <Item
-            key={`d${d.id}${i}`}
-            href={`/lawns/${d.zoneId}/visits`}
-            head={`Look at ${d.isDouble ? 'both entries' : 'the stop'}: ${d.site}`}
-          >
-            {d.isEntered
-              ? `${d.person}, ${showWeekday(d.day)}: ${d.words}`
-              : `What ${d.person} did on ${showWeekday(d.day)} was not entered: ${d.words}`}
-          </Item>
-        ))}
+        {doubles.map((d, i) => {
+          const words = d.told.map((f) => factSentence(f, show)).join(' ');
+          const told = `${d.isDouble ? 'recorded before by ' : ''}${d.part === null ? '' : `${d.part}: `}${words}`;
+          return (
+            <Item
+              key={`d${d.id}${i}`}
+              href={`/lawns/${d.zoneId}/visits`}
+              head={`Look at ${d.isDouble ? 'both entries' : 'the stop'}: ${d.site}`}
+            >
+              {d.isEntered
+                ? `${d.person}, ${showWeekday(d.day)}: ${told}`
+                : `What ${d.person} did on ${showWeekday(d.day)} was not entered: ${told}`}
+            </Item>
+          );
+        })}
         {wentAhead.map((w) => (
           <Item key={`w${w.recordId}`} href={`/records/${w.recordId}`} head={`Begun anyway: ${w.site}`}>
             {w.person} on {showWeekday(w.day)}

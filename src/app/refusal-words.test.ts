@@ -1,4 +1,5 @@
 /** A refusal is never silent: what no field of the form takes is said by the form. */
+import { fact, type Issue } from '@/core/units/issue';
 import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { PERMISSIONS } from '@/data/actor';
@@ -9,12 +10,17 @@ const said = (refusal: Refusal, shown?: readonly string[]) =>
   renderToStaticMarkup(createElement(RefusalWords, { refusal, here: '/house', ...(shown ? { shown } : {}) }))
     .replace(/<[^>]*>/g, ' ')
     .replace(/\s+/g, ' ');
-const issue = (field: string) => ({ field, problem: `${field} is 900`, remedy: `Mend ${field}` });
+const issue = (field: string): Issue => ({
+  field,
+  ...fact('beyond', { name: field, unit: 'days', value: '900', bound: 9 }),
+});
 const invalid = (...fields: string[]): Refusal => ({ kind: 'invalid', issues: fields.map(issue) });
 
 test('an issue whose field the form does not know is said in full', () => {
   const words = said(invalid('Name', 'lot'), ['Name', 'Calibrated']);
-  expect(words).toContain('lot is 900. Mend lot');
+  expect(words).toContain(
+    'lot is 900 days. More than 9 days is taken for a slip. Check the figure and its unit.',
+  );
   expect(words).not.toContain('Name is 900');
 });
 test('where every issue stands at its field, the form still says that nothing was saved', () => {
@@ -22,8 +28,8 @@ test('where every issue stands at its field, the form still says that nothing wa
 });
 test('a form that shows none itself says all', () => {
   const words = said(invalid('Name', 'word'));
-  expect(words).toContain('Name is 900. Mend Name');
-  expect(words).toContain('word is 900. Mend word');
+  expect(words).toContain('Name is 900 days. More than 9 days');
+  expect(words).toContain('word is 900 days. More than 9 days');
 });
 test.each(Object.entries(PERMISSIONS))('a role that lacks "%s" is told in words', (permission, words) => {
   expect(said({ kind: 'forbidden', permission: permission as keyof typeof PERMISSIONS })).toContain(

@@ -1,14 +1,15 @@
 'use client';
+import type { Issue } from '@/core/units/issue';
 import { plainName } from '@/core/products/plain-name';
 import { Link } from '@/ui/link';
 import { showDay } from '@/core/calendar/day';
 import type { ReactNode } from 'react';
 import type { Shows } from '@/core/units/format';
-import { issueIn, type Issue } from '@/core/units/parse';
 import { PERMISSIONS } from '@/data/actor';
 import type { Refusal } from '@/server/entry/outcome';
 import { reasonWords } from '@/ui/reason-words';
 import { useShows } from '@/ui/units';
+import { issueSentence } from '@/ui/issue-words';
 
 /**
  * Why it was not done, and what to do about it. Nothing typed is lost: the form stays as it is. An issue that no field
@@ -107,18 +108,14 @@ function wordsOf(refusal: Refusal, here: string, show: Shows): ReactNode {
 }
 
 function Issues({ title, issues }: Readonly<{ title: string; issues: readonly Issue[] }>) {
-  const { system } = useShows();
+  const show = useShows();
   return (
     <>
       <p className="font-semibold">{title}</p>
       <ul className="list-disc pl-5">
-        {issues
-          .map((i) => issueIn(i, system))
-          .map((i) => (
-            <li key={i.field + i.problem}>
-              {i.problem}. {i.remedy}
-            </li>
-          ))}
+        {issues.map((i) => (
+          <li key={JSON.stringify(i)}>{issueSentence(i, show)}</li>
+        ))}
       </ul>
     </>
   );

@@ -1,7 +1,7 @@
 'use client';
+import type { Issue } from '@/core/units/issue';
 import { useRouter } from 'next/navigation';
 import { useRef, useState, useTransition } from 'react';
-import type { Issue } from '@/core/units/parse';
 import type { Outcome, Refusal } from '@/server/entry/outcome';
 import { send } from './send';
 import { useSendKey } from './use-send-key';

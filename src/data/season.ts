@@ -7,6 +7,8 @@ import type { TypedProgramme } from '@/core/season/planner/typed';
 import type { Transaction } from './connection';
 import { seasonZone } from './schema';
 import { NEWS_DAYS } from './windows';
+import { type Fact, fact } from '@/core/units/issue';
+import { bodyOf } from './stored-json';
 
 /** One proposal in short, with what is sent to take it over. */
 type Proposed = Readonly<{
@@ -26,10 +28,13 @@ export type SeasonBody = Readonly<{
   plannedHold: number | null;
   /** the day on which each past year's soil crosses the line that the zone's pre-emergents go by; null: it does not */
   line: readonly Readonly<{ year: number | null; day: Day | null }>[];
-  /** why nothing is proposed, in words; null: something is */
-  problem: string | null;
+  /** why nothing is proposed; null: something is */
+  problem: Fact | null;
 }>;
-export const SEASON_FORM = 2;
+export const SEASON_FORM = 3;
+/** Of before codes were kept, a sentence. */
+const problemIn = (stored: unknown): Fact | null =>
+  typeof stored === 'string' ? fact('as-told', { words: stored }) : ((stored ?? null) as Fact | null);
 
 /** Asks for all zones that are not closed, or some of them. How many. */
 export async function askForSeason(
@@ -89,8 +94,8 @@ export async function proposalsOf(
     .where(and(inArray(seasonZone.zoneId, [...zoneIds]), eq(seasonZone.isStale, false)));
   return new Map(
     rows.flatMap((r) => {
-      const body = r.body as SeasonBody;
-      return body.form === SEASON_FORM ? [[r.zoneId, body] as const] : [];
+      const body = bodyOf(r.body, [2, SEASON_FORM]) as SeasonBody | null;
+      return body ? [[r.zoneId, { ...body, problem: problemIn(body.problem) }] as const] : [];
     }),
   );
 }
@@ -122,7 +127,7 @@ export type SeasonRow = Readonly<{
   /** the best proposal in short; null: nothing was asked for */
   best: Readonly<{ kind: ProgrammeKind | null; hold: number | null; plannedHold: number | null }> | null;
   isWaiting: boolean;
-  problem: string | null;
+  problem: Fact | null;
 }>;
 
 /** A zone whose proposals should be looked at by a person: none is found, or what is planned holds little. */
@@ -198,7 +203,7 @@ export async function seasonRows(
               }
             : null,
         isWaiting,
-        problem: isWaiting ? null : ((r['problem'] as string | null) ?? null),
+        problem: isWaiting ? null : problemIn(r['problem']),
       };
     }),
   };

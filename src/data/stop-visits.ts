@@ -6,6 +6,7 @@ import type { DoneStop, PartRefused, ZoneOutcome } from '@/core/stop/bundle';
 import type { Transaction } from './connection';
 import { photo, stopVisit } from './schema';
 import { bodyOf, listIn, readable } from './stored-json';
+import { type Fact, fact } from '@/core/units/issue';
 
 /** What a stop brought beside its times. */
 export type StopBody = Readonly<{
@@ -28,14 +29,27 @@ export type StopVisit = Readonly<{
   sendKey: string;
 }>;
 
+type StoredOutcome = Omit<ZoneOutcome, 'told'> & Readonly<{ told?: ZoneOutcome['told']; words?: string }>;
+type StoredPart = Readonly<{ part: string; why?: Fact; words?: string }>;
+const asTold = (words = '') => (words ? [fact('as-told', { words })] : []);
+/** Stops of before codes were kept have sentences. */
+const readOutcome = ({ words, told, ...outcome }: StoredOutcome): ZoneOutcome => ({
+  ...outcome,
+  told: told ?? asTold(words),
+});
+const readPart = ({ part, why, words = '' }: StoredPart): PartRefused => ({
+  part,
+  why: why ?? fact('as-told', { words }),
+});
+
 /** @returns null for a body of a later program */
 export function readStopBody(stored: unknown): StopBody | null {
   const body = bodyOf(stored, [1]);
   return (
     body && {
       ...(body as StopBody),
-      outcomes: listIn(body, 'outcomes'),
-      refused: listIn(body, 'refused'),
+      outcomes: listIn<StoredOutcome>(body, 'outcomes').map(readOutcome),
+      refused: listIn<StoredPart>(body, 'refused').map(readPart),
       zones: listIn(body, 'zones'),
     }
   );
@@ -105,7 +119,8 @@ export const oddVisits = async (db: Transaction, since: Day, most: number): Prom
         and(
           gte(stopVisit.doneOn, isoDay(since)),
           sql`exists (select 1 from jsonb_array_elements(${stopVisit.body} -> 'outcomes') o
-            where o ->> 'outcome' <> 'recorded' or o ->> 'words' <> '')
+            where o ->> 'outcome' <> 'recorded' or o ->> 'words' <> ''
+              or jsonb_array_length(coalesce(o -> 'told', '[]'::jsonb)) > 0)
             or jsonb_array_length(coalesce(${stopVisit.body} -> 'refused', '[]'::jsonb)) > 0`,
         ),
       )

@@ -1,4 +1,5 @@
 /** Shapes, outlines and trees of a zone as JSON in a file, held to their form before they are kept. */
+import { fact, type Fact } from '@/core/units/issue';
 import Joi from 'joi';
 import { TREE_KINDS } from '@/core/lawn/zone';
 
@@ -63,15 +64,15 @@ const FORMS = {
 export function readDrawn(
   what: keyof typeof FORMS,
   text: string,
-): Readonly<{ value: unknown }> | Readonly<{ problem: string }> {
+): Readonly<{ value: unknown }> | Readonly<{ problem: Fact }> {
   let read: unknown;
   try {
     read = JSON.parse(text);
   } catch {
-    return { problem: `"${text.slice(0, 40)}" is no JSON; leave the cell empty to draw it later` };
+    return { problem: fact('cell-not-json', { text: text.slice(0, 40) }) };
   }
   const checked = FORMS[what].validate(read, { convert: false });
   return checked.error
-    ? { problem: `is not as this file is written: ${checked.error.message}` }
+    ? { problem: fact('cell-drawing-malformed', { detail: checked.error.message }) }
     : { value: read };
 }

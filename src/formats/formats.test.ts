@@ -1,3 +1,4 @@
+import { factProblem, factSaid, problemOf, rowSaid } from '../../tests/support/told';
 import { readGeoJson } from './geojson';
 import { LAWN_COLUMNS, checkLawns, matchColumns, writeLawns } from './lawn-csv';
 import { checkLogger, parseLoggerTime, readCsv, type LoggerMapping } from './logger-csv';
@@ -15,7 +16,7 @@ describe('GeoJSON (published: RFC 7946)', () => {
     const r = readGeoJson(typeof body === 'string' ? body : JSON.stringify(body));
     return r.ok
       ? r.zones.map((z) => `${z.name}: ${z.polygons.length} × ${z.polygons[0]?.length} rings`)
-      : r.issues.map((i) => i.problem);
+      : r.issues.map(problemOf);
   };
   test('a collection gives a zone for each feature, holes and parts kept', () => {
     const body = {
@@ -115,7 +116,7 @@ describe('a logger’s file', () => {
   const now = Date.UTC(2027, 3, 1);
   const check = (text: string, over: Partial<LoggerMapping> = {}) => {
     const read = readCsv(text);
-    if (!read.ok) throw new Error(read.problem);
+    if (!read.ok) throw new Error(factSaid(read.why));
     return checkLogger(read.file, { ...mapping, ...over }, () => -300, now);
   };
   test('is read by depth columns, in its own clock, with bad rows by line and reason', () => {
@@ -137,10 +138,10 @@ describe('a logger’s file', () => {
       [5, '03-05T18:30', 2, 50.5],
       [7, '03-05T19:30', 2, 50.9],
     ]);
-    expect(bad).toEqual([
-      { line: 3, problem: '"yesterday" is no time' },
-      { line: 4, problem: '"wet" under 2 in is no number' },
-      { line: 5, problem: '327.6 °F under 2 in is impossible: turf soil lies between -10 and 140 °F' },
+    expect(bad.map((row) => [row.line, rowSaid(row)])).toEqual([
+      [3, '"yesterday" is no time'],
+      [4, '"wet" under 2 in is no number'],
+      [5, '327.6 °F under 2 in is impossible: turf soil lies between -10 and 140 °F'],
     ]);
     expect(repeated).toBe(1);
   });
@@ -156,7 +157,7 @@ describe('a logger’s file', () => {
     ]);
   });
   test('readings of the future are bad', () => {
-    expect(check('Time,a,b\n2028-03-05 10:30,50,50').bad[0]?.problem).toContain('still to come');
+    expect(rowSaid(check('Time,a,b\n2028-03-05 10:30,50,50').bad[0]!)).toContain('still to come');
   });
   test('a month in which every reading is the same is called a stuck sensor', () => {
     const rows = Array.from(
@@ -174,7 +175,7 @@ describe('a logger’s file', () => {
     ['Time,"A\n1,2', 'no table'],
   ])('%j is refused', (text, words) => {
     const read = readCsv(text);
-    expect(read.ok ? '' : read.problem).toContain(words);
+    expect(read.ok ? '' : factProblem(read.why)).toContain(words);
   });
 });
 
@@ -193,12 +194,12 @@ describe('lawns as CSV', () => {
   ];
   test.each(bad)('%s "%s" is refused by column, cell and remedy', (column, cell, problem) => {
     const f = file(`Customer,Address,Turf,Area,${column}\nAnn,1 Low Road,tall fescue,500,${cell}`);
-    expect(checkLawns(f, matchColumns(f.header)).bad[0]?.problem).toContain(problem);
+    expect(rowSaid(checkLawns(f, matchColumns(f.header)).bad[0]!)).toContain(problem);
   });
 
   const file = (text: string) => {
     const read = readCsv(text);
-    if (!read.ok) throw new Error(read.problem);
+    if (!read.ok) throw new Error(factSaid(read.why));
     return read.file;
   };
   test('columns are matched by name, ours or another’s', () => {
@@ -231,9 +232,9 @@ describe('lawns as CSV', () => {
       },
     ]);
     expect(bad.map((b) => b.line)).toEqual([3, 5]);
-    expect(bad[0]!.problem).toContain('Customer is missing');
-    expect(bad[0]!.problem).toContain('Turf "clover" is none of');
-    expect(bad[0]!.problem).toContain('Area, sq ft "many" is not a number');
+    expect(rowSaid(bad[0]!)).toContain('Customer is missing');
+    expect(rowSaid(bad[0]!)).toContain('Turf "clover" is none of');
+    expect(rowSaid(bad[0]!)).toContain('Area, sq ft "many" is not a number');
     expect(repeated).toBe(1);
   });
   test('what goes out comes in again, and a formula is made harmless', () => {
@@ -302,13 +303,13 @@ describe('lawns as CSV', () => {
     );
     const f = file(out);
     const { good } = checkLawns(f, matchColumns(f.header), ['Hill Farm']);
-    expect(checkLawns(f, matchColumns(f.header), ['Valley']).bad).toEqual([
-      { line: 2, problem: 'Weather station "Hill Farm" is not there: add it under House, Weather' },
-    ]);
+    expect(
+      checkLawns(f, matchColumns(f.header), ['Valley']).bad.map((row) => [row.line, rowSaid(row)]),
+    ).toEqual([[2, 'Weather station "Hill Farm" is not there: add it under House, Weather']]);
     expect(out).toContain("'=1+1");
     expect(out).toContain('Mon Thu');
     expect(
-      checkLawns(file(out.replace('Mon Thu', 'Mon Tomorrow')), matchColumns(f.header)).bad[0]!.problem,
+      rowSaid(checkLawns(file(out.replace('Mon Thu', 'Mon Tomorrow')), matchColumns(f.header)).bad[0]!),
     ).toContain('"Tomorrow" is no day like Mon');
     expect(good[0]).toEqual({ ...row, line: 2 });
   });

@@ -2,8 +2,8 @@
  * Zones from a GeoJSON file (RFC 7946): every Polygon or MultiPolygon in it is one zone, holes are holes.
  * A wrong file is an issue that says which feature and why; nothing is guessed and nothing is repaired.
  */
+import { fact, issue, type Fact, type Issue } from '@/core/units/issue';
 import type { LonLatRings } from '@/core/lawn/measure';
-import type { Issue } from '@/core/units/parse';
 
 export type DrawnZone = Readonly<{ name: string; polygons: readonly LonLatRings[] }>;
 export type GeoJsonRead =
@@ -18,43 +18,25 @@ export function readGeoJson(text: string): GeoJsonRead {
   try {
     body = JSON.parse(text);
   } catch (error) {
-    return no(
-      'File',
-      `The file is not JSON: ${error instanceof Error ? error.message : ''}`,
-      'Export it as GeoJSON again.',
-    );
+    return no(issue('File', 'geojson-not-json', { detail: error instanceof Error ? error.message : '' }));
   }
   const features = featuresOf(body);
-  if (!features)
-    return no(
-      'File',
-      'The file is JSON, but not GeoJSON',
-      'It needs a FeatureCollection, a Feature, a Polygon or a MultiPolygon.',
-    );
+  if (!features) return no(issue('File', 'not-geojson'));
   const issues: Issue[] = [];
   const zones: DrawnZone[] = [];
   features.forEach(({ geometry, name }, i) => {
     const field = `Feature ${i + 1}${name ? ` (${name})` : ''}`;
     const read = polygonsOf(geometry);
-    if (typeof read === 'string')
-      issues.push({ field, problem: `${field}: ${read}`, remedy: 'Mend the drawing and export it again.' });
+    if ('code' in read) issues.push(issue(field, 'geojson-feature', { feature: field, why: read }));
     else zones.push({ name: name || `zone ${i + 1}`, polygons: read });
   });
-  if (!issues.length && !zones.length)
-    return no('File', 'The file holds no polygon', 'Draw the zone as a polygon.');
+  if (!issues.length && !zones.length) return no(issue('File', 'geojson-no-polygon'));
   if (zones.length > MOST_ZONES)
-    return no(
-      'File',
-      `The file holds ${zones.length} polygons`,
-      `At most ${MOST_ZONES} zones are taken from one file.`,
-    );
+    return no(issue('File', 'geojson-too-many', { count: zones.length, most: MOST_ZONES }));
   return issues.length ? { ok: false, issues } : { ok: true, zones };
 }
 
-const no = (field: string, problem: string, remedy: string): GeoJsonRead => ({
-  ok: false,
-  issues: [{ field, problem, remedy }],
-});
+const no = (...issues: Issue[]): GeoJsonRead => ({ ok: false, issues });
 const isObject = (x: unknown): x is Record<string, unknown> =>
   typeof x === 'object' && x !== null && !Array.isArray(x);
 
@@ -82,31 +64,29 @@ function featuresOf(body: unknown): { geometry: unknown; name: string }[] | null
 }
 
 /** The polygons of a geometry, or why there are none. */
-export function polygonsOf(geometry: unknown): readonly LonLatRings[] | string {
-  if (!isObject(geometry)) return 'it has no geometry';
+export function polygonsOf(geometry: unknown): readonly LonLatRings[] | Fact {
+  if (!isObject(geometry)) return fact('geometry-missing');
   const { type, coordinates } = geometry;
   const list = type === 'Polygon' ? [coordinates] : type === 'MultiPolygon' ? coordinates : null;
-  if (!Array.isArray(list)) return `a ${String(type)} has no area; a Polygon is needed`;
+  if (!Array.isArray(list)) return fact('geometry-without-area', { type: String(type) });
   let points = 0;
   for (const polygon of list as unknown[]) {
-    if (!Array.isArray(polygon) || polygon.length === 0) return 'a polygon without a ring';
+    if (!Array.isArray(polygon) || polygon.length === 0) return fact('polygon-without-ring');
     for (const ring of polygon as unknown[]) {
-      if (!Array.isArray(ring) || ring.length < 4)
-        return 'a ring needs at least four points, the last one as the first';
+      if (!Array.isArray(ring) || ring.length < 4) return fact('ring-too-short');
       points += ring.length;
       for (const p of ring as unknown[]) {
         const [lon, lat] = Array.isArray(p) ? (p as unknown[]) : [];
         if (typeof lon !== 'number' || typeof lat !== 'number' || !Number.isFinite(lon + lat))
-          return 'a point that is no pair of numbers';
+          return fact('point-no-pair');
         if (Math.abs(lon) > 180 || Math.abs(lat) > 90)
-          return `longitude ${lon}, latitude ${lat} is not on the earth: is the file in another projection?`;
+          return fact('point-off-earth', { longitude: lon, latitude: lat });
       }
       const [first, last] = [ring[0], ring.at(-1)] as [number[], number[]];
-      if (first[0] !== last[0] || first[1] !== last[1])
-        return 'a ring is not closed: its last point must be its first';
+      if (first[0] !== last[0] || first[1] !== last[1]) return fact('ring-not-closed');
     }
   }
-  if (points > MOST_POINTS) return `${points} points; at most ${MOST_POINTS} are taken`;
+  if (points > MOST_POINTS) return fact('too-many-points', { count: points, most: MOST_POINTS });
   return (list as [number, number][][][]).map((p) =>
     p.map((r) => r.map(([lon, lat]) => [lon, lat] as const)),
   );

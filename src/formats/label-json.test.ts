@@ -1,4 +1,5 @@
 /** Product sheets as files: the schema, what each field allows, and what all together do not. */
+import { problemOf, remedyOf } from '../../tests/support/told';
 import { completenessOf } from '@/core/products/completeness';
 import { EMPTY_SHEET, labelFrom } from '@/core/products/sheet';
 import { rateIn } from '@/core/units/rate';
@@ -19,9 +20,9 @@ test.each(DEMO_LABELS)('the demo’s %s goes out as text and comes in the same',
 test('a file that is no JSON, and one that is no sheet, say so', () => {
   const read = sheetFromText('{"name": ');
   expect(read.ok).toBe(false);
-  expect(!read.ok && read.issues[0]!.problem).toContain('no JSON');
+  expect(!read.ok && problemOf(read.issues[0]!)).toContain('no JSON');
   const empty = sheetFromText('{}');
-  expect(!empty.ok && empty.issues.find((i) => i.field === 'rates')?.problem).toBe('is missing');
+  expect(!empty.ok && problemOf(empty.issues.find((i) => i.field === 'rates')!)).toBe('is missing');
 });
 
 test.each([
@@ -65,9 +66,9 @@ test.each([
   ],
   [{ formulation: 'G', rateUnit: 'floz/1000sqft', amountUnit: 'floz' }, 'rateUnit', 'a granule is weighed'],
 ] as [object, string, string][])('%o is refused at %s', (over, field, words) => {
-  const issue = bad(over).find((i) => i.field === field);
-  expect(issue?.problem.replace("'", '’')).toContain(words.replace("'", '’'));
-  expect(issue?.remedy.length).toBeGreaterThan(5);
+  const issue = bad(over).find((i) => i.field === field)!;
+  expect(problemOf(issue).replace("'", '’')).toContain(words.replace("'", '’'));
+  expect(remedyOf(issue).length).toBeGreaterThan(5);
 });
 
 test('figures that are no numbers, as a form may hold them, are refused by name', () => {

@@ -2,6 +2,7 @@
  * Customers and lawns as CSV: one row a zone, with every field of its sheet. The same columns go out as come in, and what
  * went out comes in as it was.
  */
+import { fact, type Fact, type RowProblem } from '@/core/units/issue';
 import { stringify } from 'csv-stringify/sync';
 import { isoDay, parseDay } from '@/core/calendar/day';
 import { SCHOOLS } from '@/core/ground/crossing';
@@ -18,12 +19,12 @@ import {
   type WaterNear,
 } from '@/core/lawn/zone';
 import { parseFigure } from '@/core/units/parse';
-import type { LoggerFile, RowProblem } from './logger-csv';
+import type { LoggerFile } from './logger-csv';
 import { readDrawn } from './drawn-lawn';
 
 /** How a cell is read and written. `read` gives the value, or what is wrong with the cell. */
 type Cell = Readonly<{
-  read: (text: string) => Readonly<{ value: unknown } | { problem: string }>;
+  read: (text: string) => Readonly<{ value: unknown } | { problem: Fact }>;
   write: (value: unknown) => string;
 }>;
 const plain = (text: string) =>
@@ -36,7 +37,7 @@ const asText = (value: unknown) =>
 
 const words = (most: number): Cell => ({
   read: (text) =>
-    text.length > most ? { problem: `has ${text.length} letters; at most ${most}` } : { value: text },
+    text.length > most ? { problem: fact('cell-too-long', { length: text.length, most }) } : { value: text },
   write: asText,
 });
 /** @param empty what an empty cell means */
@@ -45,7 +46,7 @@ const oneOf = (list: readonly string[], empty: string | null): Cell => ({
     if (!text) return { value: empty };
     const found = list.find((w) => plain(w) === plain(text));
     return found === undefined
-      ? { problem: `"${text.slice(0, 40)}" is none of ${list.join(', ')}` }
+      ? { problem: fact('cell-not-in-list', { text: text.slice(0, 40), list }) }
       : { value: found };
   },
   write: asText,
@@ -59,9 +60,7 @@ const figure = (
   read: (text) => {
     if (!text) return { value: empty };
     const read = parseFigure(text.replace('−', '-'), { field: '', unit, ...limits });
-    return read.ok
-      ? { value: String(read.value) }
-      : { problem: `${read.issue.problem.replace(/^\s+/, '')}. ${read.issue.remedy}` };
+    return read.ok ? { value: String(read.value) } : { problem: read.issue };
   },
   // exact figures come from tables with all their places
   write: (value) =>
@@ -78,7 +77,7 @@ const whole = (unit: string, limits: Readonly<{ least: number; most: number }>):
       const found = read(text);
       if ('problem' in found || found.value === null) return found;
       const value = Number(found.value);
-      return Number.isInteger(value) ? { value } : { problem: `${text} is no whole number` };
+      return Number.isInteger(value) ? { value } : { problem: fact('cell-not-whole', { text }) };
     },
   };
 };
@@ -88,7 +87,7 @@ const yesNo: Cell = {
     if (['', 'no', 'n', 'false'].includes(word)) return { value: false };
     return ['yes', 'y', 'true'].includes(word)
       ? { value: true }
-      : { problem: `"${text.slice(0, 40)}" is neither yes nor no` };
+      : { problem: fact('cell-not-yes-no', { text: text.slice(0, 40) }) };
   },
   write: (value) => (value === true ? 'yes' : 'no'),
 };
@@ -97,7 +96,7 @@ const day: Cell = {
     if (!text) return { value: null };
     const read = parseDay(text);
     return read === null
-      ? { problem: `"${text.slice(0, 40)}" is no day like 2027-09-01` }
+      ? { problem: fact('cell-no-day', { text: text.slice(0, 40) }) }
       : { value: isoDay(read) };
   },
   write: asText,
@@ -111,7 +110,7 @@ const weekdays: Cell = {
     const at = days.indexOf(0);
     return at < 0
       ? { value: [...new Set(days)].sort((a, b) => a - b) }
-      : { problem: `"${words[at]!.slice(0, 40)}" is no day like Mon` };
+      : { problem: fact('cell-no-weekday', { text: words[at]!.slice(0, 40) }) };
   },
   write: (value) =>
     Array.isArray(value)
@@ -130,10 +129,7 @@ const waters: Cell = {
     for (const part of text.split(';').map((p) => p.trim())) {
       const [, word = '', feet = ''] = /^([a-z ]+?)\s*([\d.]*)$/i.exec(part) ?? [];
       const kind = WATERS.find((w) => w === plain(word));
-      if (!kind)
-        return {
-          problem: `"${part.slice(0, 40)}" is no water like "pond 30"; known are ${WATERS.join(', ')}`,
-        };
+      if (!kind) return { problem: fact('cell-no-water', { text: part.slice(0, 40), known: WATERS }) };
       read.push({ kind, feet: feet === '' ? null : Number(feet) });
     }
     return { value: read };
@@ -153,9 +149,7 @@ const seedings: Cell = {
     for (const part of text ? text.split(';').map((p) => p.trim()) : []) {
       const [on = '', kind = ''] = part.split(/\s+/);
       if (parseDay(on) === null || !SOWINGS.some((k) => k === kind))
-        return {
-          problem: `"${part.slice(0, 40)}" is no seeding like "2027-09-01 seed"; known are ${SOWINGS.join(', ')}`,
-        };
+        return { problem: fact('cell-no-seeding', { text: part.slice(0, 40), known: SOWINGS }) };
       read.push({ on, kind });
     }
     return { value: read };
@@ -344,25 +338,28 @@ export function checkLawns(
   let repeated = 0;
   rows.forEach((cells, i) => {
     const line = i + 2;
-    const problems: string[] = [];
+    const why: RowProblem['why'][number][] = [];
     const fields: { lawn: Record<string, unknown>; zone: Record<string, unknown> } = { lawn: {}, zone: {} };
     for (const key of LAWN_KEYS) {
       const { words: name, needed, of, field, cell }: Column = LAWN_COLUMNS[key];
       // what was made harmless for a spreadsheet when it went out
       const text = (mapping[key] < 0 ? '' : (cells[mapping[key]] ?? '')).trim().replace(/^'(?=[=+\-@])/, '');
-      const read = needed && !text ? { problem: 'is missing' } : cell.read(text);
-      if ('problem' in read) problems.push(`${name} ${read.problem}`);
+      const read = needed && !text ? { problem: fact('cell-missing') } : cell.read(text);
+      if ('problem' in read) why.push({ column: name, fact: read.problem });
       else fields[of][field] = read.value;
     }
     const station = fields.lawn['station'] as string;
     if (station && stations && !stations.includes(station))
-      problems.push(`Weather station "${station}" is not there: add it under House, Weather`);
+      why.push({ column: null, fact: fact('station-not-there', { station }) });
     const { lawn, zone } = fields as unknown as Pick<LawnLine, 'lawn' | 'zone'>;
     const named: ZoneFields = { ...zone, name: zone.name || 'whole lawn' };
     if (Number(zone['excludedSqFt']) >= Number(zone.areaSqFt))
-      problems.push(`Kept out, sq ft ${String(zone['excludedSqFt'])} leaves nothing of ${zone.areaSqFt}`);
+      why.push({
+        column: null,
+        fact: fact('kept-out-leaves-nothing', { keptOut: String(zone['excludedSqFt']), area: zone.areaSqFt }),
+      });
     const own = `${plain(`${lawn.address}${named.name}`)}|${lawn.address}|${named.name}`;
-    if (problems.length) bad.push({ line, problem: problems.join('. ') });
+    if (why.length) bad.push({ line, why });
     else if (seen.has(own)) repeated++;
     else good.push({ line, lawn: { ...lawn, state: lawn['state'] || null }, zone: named });
     seen.add(own);

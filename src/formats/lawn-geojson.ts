@@ -2,8 +2,8 @@
  * Zones with every field of their sheet as GeoJSON (RFC 7946): one feature a zone, drawn where its outline is known, else
  * a point where its lawn lies. The properties are the columns of the CSV file, so that both are read by the same rules.
  */
+import { fact, type Fact } from '@/core/units/issue';
 import type { Measure } from '@/core/lawn/measure';
-import { figure } from '@/core/units/format';
 import { toSquareFeet } from '@/core/units/trade';
 import { polygonArea } from '@/geometry/region';
 import { polygonsOf } from './geojson';
@@ -53,8 +53,8 @@ export function writeLawnsGeoJson(rows: Readonly<Rows>): string {
   return JSON.stringify({ type: 'FeatureCollection', features });
 }
 
-type Read = Readonly<{ ok: true; file: LoggerFile }> | Readonly<{ ok: false; problem: string }>;
-const no = (problem: string): Read => ({ ok: false, problem });
+type Read = Readonly<{ ok: true; file: LoggerFile }> | Readonly<{ ok: false; why: Fact }>;
+const no = (why: Fact): Read => ({ ok: false, why });
 
 /** A value of a property as a cell: a text without its quotes, anything else as JSON. */
 const plainly = (value: unknown): string =>
@@ -66,14 +66,13 @@ export function readLawnFeatures(text: string): Read {
   try {
     body = JSON.parse(text);
   } catch (error) {
-    return no(`The file is no JSON: ${error instanceof Error ? error.message : ''}`);
+    return no(fact('lawns-not-json', { detail: error instanceof Error ? error.message : '' }));
   }
   const { type, features } = body as { type?: unknown; features?: unknown };
-  if (type !== 'FeatureCollection' || !Array.isArray(features))
-    return no('The file is JSON, and no FeatureCollection of GeoJSON');
-  if (!features.length) return no('The file holds no feature');
+  if (type !== 'FeatureCollection' || !Array.isArray(features)) return no(fact('lawns-not-geojson'));
+  if (!features.length) return no(fact('lawns-no-feature'));
   if (features.length > MOST_FEATURES)
-    return no(`The file holds ${figure(features.length)} features, and ${figure(MOST_FEATURES)} are taken`);
+    return no(fact('lawns-too-many', { count: features.length, most: MOST_FEATURES }));
   const lines: Map<string, string>[] = [];
   for (const [i, f] of (features as unknown[]).entries()) {
     const { geometry, properties } = (f ?? {}) as { geometry?: unknown; properties?: unknown };
@@ -83,7 +82,7 @@ export function readLawnFeatures(text: string): Read {
     const kind = (geometry as { type?: unknown } | null | undefined)?.type ?? null;
     if (kind === 'Polygon' || kind === 'MultiPolygon') {
       const polygons = polygonsOf(geometry);
-      if (typeof polygons === 'string') return no(`Feature ${i + 1}: ${polygons}`);
+      if ('code' in polygons) return no(fact('lawn-feature', { feature: i + 1, why: polygons }));
       cells.set(SHAPES.words, JSON.stringify({ by: 'polygon', polygons, file: 'GeoJSON' }));
       // a drawing that says nothing of its size has the size that is drawn
       if (!cells.has(AREA.words)) cells.set(AREA.words, toSquareFeet(polygonArea(polygons)).toFixed(1));
@@ -91,12 +90,11 @@ export function readLawnFeatures(text: string): Read {
       const [longitude, latitude] = (geometry as { coordinates?: unknown[] }).coordinates ?? [];
       if (!cells.has(LONGITUDE.words)) cells.set(LONGITUDE.words, plainly(longitude));
       if (!cells.has(LATITUDE.words)) cells.set(LATITUDE.words, plainly(latitude));
-    } else if (kind !== null)
-      return no(`Feature ${i + 1}: a ${plainly(kind)} is no zone; a Polygon, a MultiPolygon or a Point is`);
+    } else if (kind !== null) return no(fact('feature-not-a-zone', { feature: i + 1, kind: plainly(kind) }));
     lines.push(cells);
   }
   const header = [...new Set(lines.flatMap((cells) => [...cells.keys()]))];
-  if (header.length < 2) return no('The features have no properties: customer, address, turf');
+  if (header.length < 2) return no(fact('features-without-properties'));
   return { ok: true, file: { header, rows: lines.map((cells) => header.map((h) => cells.get(h) ?? '')) } };
 }
 

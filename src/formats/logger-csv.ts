@@ -5,10 +5,10 @@
  * a mapping. A bad row is named by its line and its reason; a column that shows one value for a whole month is called
  * stuck. Reading is csv-parse's; the meaning of the cells is ours.
  */
+import { fact, type Fact, type RowProblem, rowProblem } from '@/core/units/issue';
 import { parse } from 'csv-parse/sync';
 import { POSSIBLE } from '@/core/ground/plausible';
 import type { Spot } from '@/core/lawn/zone';
-import { figure } from '@/core/units/format';
 
 /** How the times of a file are to be read. */
 type LoggerClock = Readonly<{ kind: 'offset'; hours: number }> | Readonly<{ kind: 'zone'; name: string }>;
@@ -24,11 +24,10 @@ export type LoggerMapping = Readonly<{
 }>;
 
 export type LoggedRow = Readonly<{ line: number; at: number; column: number; value: number }>;
-export type RowProblem = Readonly<{ line: number; problem: string }>;
 export type LoggerFile = Readonly<{ header: readonly string[]; rows: readonly (readonly string[])[] }>;
 
 /** @returns the header and all rows as text, or why it is no table */
-export function readCsv(text: string): { ok: true; file: LoggerFile } | { ok: false; problem: string } {
+export function readCsv(text: string): { ok: true; file: LoggerFile } | { ok: false; why: Fact } {
   let rows: string[][];
   try {
     const first = text.slice(0, text.indexOf('\n') < 0 ? text.length : text.indexOf('\n'));
@@ -41,12 +40,11 @@ export function readCsv(text: string): { ok: true; file: LoggerFile } | { ok: fa
       trim: true,
     });
   } catch (error) {
-    return { ok: false, problem: `The file is no table: ${error instanceof Error ? error.message : ''}` };
+    return { ok: false, why: fact('no-table', { detail: error instanceof Error ? error.message : '' }) };
   }
   const [header, ...rest] = rows;
-  if (!header || header.length < 2)
-    return { ok: false, problem: 'The file has no columns: it needs a header line and at least two columns' };
-  if (!rest.length) return { ok: false, problem: 'The file has a header and no rows' };
+  if (!header || header.length < 2) return { ok: false, why: fact('no-columns') };
+  if (!rest.length) return { ok: false, why: fact('no-rows') };
   return { ok: true, file: { header, rows: rest } };
 }
 
@@ -111,26 +109,32 @@ export function checkLogger(
     const line = i + 2;
     const text = cells[mapping.timeColumn] ?? '';
     const time = parseLoggerTime(text, mapping.dayFirst);
-    if (!time) return void bad.push({ line, problem: `"${text.slice(0, 40)}" is no time` });
+    if (!time) return void bad.push(rowProblem(line, fact('row-no-time', { text: text.slice(0, 40) })));
     const minutes =
       time.offset ??
       (mapping.clock.kind === 'offset' ? mapping.clock.hours * 60 : offsetAt(time.ms, mapping.clock.name));
     const at = time.ms - minutes * 60_000;
-    if (at > now + 86_400_000) return void bad.push({ line, problem: `${text} is still to come` });
+    if (at > now + 86_400_000) return void bad.push(rowProblem(line, fact('row-to-come', { text })));
     if (seen.has(at)) return void repeated++;
     seen.add(at);
-    let problem: string | null = null;
+    let why: Fact | null = null;
     for (const { column } of mapping.columns) {
       const cell = cells[column] ?? '';
       if (cell === '') continue;
       const value = Number(cell);
       if (!Number.isFinite(value))
-        problem = `"${cell.slice(0, 40)}" under ${header[column] ?? ''} is no number`;
+        why = fact('figure-no-number', { text: cell.slice(0, 40), column: header[column] ?? '' });
       else if (value < least || value > most)
-        problem = `${figure(value, 1)} °${mapping.unit} under ${header[column] ?? ''} is impossible: turf soil lies between ${least} and ${most} °${mapping.unit}`;
+        why = fact('figure-impossible', {
+          value,
+          unit: mapping.unit,
+          column: header[column] ?? '',
+          least,
+          most,
+        });
       else good.push({ line, at, column, value });
     }
-    if (problem) bad.push({ line, problem });
+    if (why) bad.push(rowProblem(line, why));
   });
   return { good, bad, repeated, warnings: stuckMonths(good, header) };
 }

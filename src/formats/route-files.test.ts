@@ -2,6 +2,7 @@
  * Files of the day read back by others: GPX by @tmcw/togeojson over @xmldom/xmldom, GeoJSON by @placemarkio/check-geojson,
  * the calendar by ical.js. Places and people are invented.
  */
+import { factProblem, factSaid } from '../../tests/support/told';
 import { check } from '@placemarkio/check-geojson';
 import { gpx } from '@tmcw/togeojson';
 import { DOMParser } from '@xmldom/xmldom';
@@ -106,8 +107,8 @@ describe('minutes from a file', () => {
     const read = readMinutes(text);
     expect(read.ok).toBe(false);
     if (!read.ok) {
-      expect(read.problem).toBe(problem);
-      expect(read.remedy).not.toBe('');
+      expect(factProblem(read.why)).toBe(problem);
+      expect(factSaid(read.why).length).toBeGreaterThan(problem.length + 2);
     }
   });
 });

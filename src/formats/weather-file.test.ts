@@ -2,6 +2,8 @@
  * Weather files. Layout of GHCN-Daily: its published description (readme of the archive), from memory. The days are the
  * open daily records of Seattle and New York (vega-datasets, weather.csv), written in each format and read back.
  */
+import { fact } from '@/core/units/issue';
+import { factSaid, rowSaid } from '../../tests/support/told';
 import { readFileSync } from 'node:fs';
 import { addDays, dayOf, isoDay, type Day } from '@/core/calendar/day';
 import { dailyOf } from '@/core/weather/daily';
@@ -51,7 +53,7 @@ const whole = months.flatMap(([y, m]) => [
 ]);
 const read = (text: string, over: Partial<WeatherMapping> = {}): WeatherCheck => {
   const got = checkWeather(text, { ...mapping, ...over });
-  if (!got.ok) throw new Error(got.problem);
+  if (!got.ok) throw new Error(factSaid(got.why));
   return got.check;
 };
 const sum = (x: readonly number[]) => x.reduce((a, b) => a + b, 0);
@@ -161,11 +163,11 @@ test.each([
 ])('a bad line is named: %s', (line, words) => {
   const { bad } = read(`${january({ TMAX: () => null })}\n${line}`);
   expect(bad[0]).toMatchObject({ line: 5 });
-  expect(bad[0]!.problem).toContain(words);
+  expect(rowSaid(bad[0]!)).toContain(words);
 });
 test('a lowest above the highest is bad', () => {
   const { bad, days: good } = read(january({ TMIN: (d) => (d === jan(4) ? 150 : 0) }));
-  expect(bad[0]!.problem).toContain('2012-01-04: the lowest, 15.0 °C, is above the highest');
+  expect(rowSaid(bad[0]!)).toContain('2012-01-04: the lowest, 15.0 °C, is above the highest');
   // one day: filled like any short gap
   expect(good).toHaveLength(31);
 });
@@ -217,12 +219,13 @@ test.each([
     hourly(24, (h) => (h === 3 ? cells : '50,0,5,0')),
     units,
   );
-  expect(bad).toEqual([{ line: 5, problem: expect.stringContaining(words) as string }]);
+  expect(bad.map((row) => row.line)).toEqual([5]);
+  expect(rowSaid(bad[0]!)).toContain(words);
 });
 test('a column that is needed and not chosen is asked for', () => {
   expect(checkWeather(hourly(24), { ...mapping, ...units, columns: { ...columns, rain: -1 } })).toEqual({
     ok: false,
-    problem: 'No column is chosen for rain or melted snow',
+    why: fact('weather-columns-missing', { columns: ['rain'] }),
   });
 });
 

@@ -5,12 +5,13 @@
  * Days come out whole, hour by hour, in the station's standard time. Short gaps are filled and named; a day that stays
  * incomplete is left out and named. Layouts from memory of the published description.
  */
+import { fact, type Fact, type RowProblem, rowProblem } from '@/core/units/issue';
 import { fromInchesOfWater, fromMilesPerHour, fromFahrenheit } from '@/core/units/trade';
 import { addDays, dayOf, isoDay, parseDay, type Day } from '@/core/calendar/day';
 import { hourlyOf } from '@/core/weather/daily';
 import { certainly, wholeDays, type WholeDay } from '@/core/weather/days';
 import { WEATHER_COLUMNS, missingColumns, type WeatherColumn, type WeatherMapping } from './weather-mapping';
-import { parseLoggerTime, readCsv, type LoggerFile, type RowProblem } from './logger-csv';
+import { parseLoggerTime, readCsv, type LoggerFile } from './logger-csv';
 
 type Stretch = Readonly<{ from: Day; to: Day }>;
 export type WeatherCheck = Readonly<{
@@ -55,18 +56,14 @@ const metresPerSecondOf = {
 export function checkWeather(
   text: string,
   mapping: WeatherMapping,
-): Readonly<{ ok: true; check: WeatherCheck }> | Readonly<{ ok: false; problem: string }> {
+): Readonly<{ ok: true; check: WeatherCheck }> | Readonly<{ ok: false; why: Fact }> {
   if (mapping.format === 'dly') return { ok: true, check: checkDaily(readDly(text, mapping), mapping) };
   if (mapping.format === 'by-year')
     return { ok: true, check: checkDaily(readByYear(text, mapping), mapping) };
   const read = readCsv(text);
   if (!read.ok) return read;
   const missing = missingColumns(mapping);
-  if (missing.length)
-    return {
-      ok: false,
-      problem: `No column is chosen for ${missing.map((c) => WEATHER_COLUMNS[c]).join(', ')}`,
-    };
+  if (missing.length) return { ok: false, why: fact('weather-columns-missing', { columns: missing }) };
   return {
     ok: true,
     check:
@@ -98,8 +95,8 @@ function gathering(mapping: WeatherMapping) {
     rows,
     bad,
     repeated: () => repeated,
-    note(line: number, problem: string) {
-      if (bad.length < PROBLEM_MOST) bad.push({ line, problem });
+    note(line: number, why: Fact) {
+      if (bad.length < PROBLEM_MOST) bad.push(rowProblem(line, why));
     },
     put(line: number, day: Day, key: keyof DailyRow, value: number, words: string) {
       const { least, most } =
@@ -111,7 +108,7 @@ function gathering(mapping: WeatherMapping) {
               ? { least: 0, most: 1 }
               : POSSIBLE_C;
       if (!Number.isFinite(value) || value < least || value > most)
-        return this.note(line, `${isoDay(day)}: ${words} is outside of anything possible. Check the unit.`);
+        return this.note(line, fact('row-figure-impossible', { day, text: words }));
       const on = addDays(day, shift(key));
       const row = rows.get(on) ?? {};
       if (row[key] !== undefined) return void repeated++;
@@ -130,8 +127,7 @@ function readDly(text: string, mapping: WeatherMapping): Daily {
     if (!line.trim()) return;
     const head = /^([A-Z0-9_-]{11})(\d{4})(\d{2})([A-Z0-9]{4})/.exec(line);
     const month = Number(head?.[3]);
-    if (!head || month < 1 || month > 12)
-      return into.note(i + 1, 'does not begin with station, year, month and element');
+    if (!head || month < 1 || month > 12) return into.note(i + 1, fact('row-not-of-this-format'));
     const [, station, year, , element] = head as unknown as [string, string, string, string, string];
     stations.add(station);
     if ((mapping.series && station !== mapping.series) || !isElement(element)) return;
@@ -142,7 +138,7 @@ function readDly(text: string, mapping: WeatherMapping): Daily {
       const value = line.slice(at, at + 5).trim();
       if (value === '' || value === '-9999') continue;
       if (!/^-?\d+$/.test(value)) {
-        into.note(i + 1, `${isoDay(addDays(first, d))}: "${value}" is no figure`);
+        into.note(i + 1, fact('row-day-no-figure', { day: addDays(first, d), text: value }));
         continue;
       }
       // a value that failed one of the archive's own checks is left out
@@ -166,10 +162,10 @@ function readByYear(text: string, mapping: WeatherMapping): Daily {
     const day = /^\d{8}$/.test(date)
       ? parseDay(`${date.slice(0, 4)}-${date.slice(4, 6)}-${date.slice(6)}`)
       : null;
-    if (day === null) return into.note(i + 1, `"${date.slice(0, 20)}" is no date as yyyymmdd`);
+    if (day === null) return into.note(i + 1, fact('row-no-plain-date', { text: date.slice(0, 20) }));
     stations.add(station);
     if ((mapping.series && station !== mapping.series) || !isElement(element)) return;
-    if (!/^-?\d+$/.test(value)) return into.note(i + 1, `"${value.slice(0, 20)}" is no figure`);
+    if (!/^-?\d+$/.test(value)) return into.note(i + 1, fact('row-no-figure', { text: value.slice(0, 20) }));
     if (value === '-9999') return;
     if (quality !== '') doubted++;
     else into.put(i + 1, day, ELEMENTS[element], Number(value) / 10, `${element} ${value}`);
@@ -204,11 +200,11 @@ function readDays({ rows }: LoggerFile, mapping: WeatherMapping): Daily {
     const day = compact
       ? parseDay(compact.slice(1).join('-'))
       : dayOfTime(parseLoggerTime(text, mapping.dayFirst)?.ms ?? null);
-    if (day === null) return into.note(line, `"${text.slice(0, 40)}" is no date`);
+    if (day === null) return into.note(line, fact('row-no-date', { text: text.slice(0, 40) }));
     for (const key of ['min', 'max', 'rain', 'wind', 'chance'] as const) {
       const value = cellOf(cells, columns[key]);
       if (value === undefined)
-        into.note(line, `${isoDay(day)}: "${(cells[columns[key]] ?? '').slice(0, 20)}" is no figure`);
+        into.note(line, fact('row-day-no-figure', { day, text: (cells[columns[key]] ?? '').slice(0, 20) }));
       else if (value !== null) into.put(line, day, key, as[key]!(value), `${WEATHER_COLUMNS[key]} ${value}`);
     }
   });
@@ -230,10 +226,9 @@ function checkDaily(
   known.sort((a, b) => a - b);
   const crossed = known.filter((d) => rows.get(d)!.min! > rows.get(d)!.max!);
   for (const d of crossed)
-    bad.push({
-      line: 0,
-      problem: `${isoDay(d)}: the lowest, ${show(rows.get(d)!.min!)} °C, is above the highest, ${show(rows.get(d)!.max!)} °C`,
-    });
+    bad.push(
+      rowProblem(0, fact('row-low-above-high', { day: d, low: rows.get(d)!.min!, high: rows.get(d)!.max! })),
+    );
   const good = known.filter((d) => !crossed.includes(d));
   const { filled, gaps } = fillDays(good, rows);
   const spans = runsOf(filled.map((f) => f.day));
@@ -277,7 +272,6 @@ function checkDaily(
   return { days, bad, repeated, gaps, warnings, stations };
 }
 
-const show = (celsius: number) => celsius.toFixed(1);
 
 type Filled = Readonly<{
   day: Day;
@@ -365,19 +359,15 @@ function checkHours({ rows }: LoggerFile, mapping: WeatherMapping): WeatherCheck
     const line = i + 2;
     const text = cells[columns.time] ?? '';
     const time = parseLoggerTime(text, mapping.dayFirst);
-    if (!time) return void bad.push({ line, problem: `"${text.slice(0, 40)}" is no time` });
-    if (time.offset !== null)
-      return void bad.push({
-        line,
-        problem: `${text} names an offset from UTC: times must be the station's standard time`,
-      });
+    if (!time) return void bad.push(rowProblem(line, fact('row-no-time', { text: text.slice(0, 40) })));
+    if (time.offset !== null) return void bad.push(rowProblem(line, fact('row-names-offset', { text })));
     const hour = Math.floor(time.ms / 3_600_000);
     const [air, rain, wind, chance] = (['air', 'rain', 'wind', 'chance'] as const).map((key) =>
       cellOf(cells, columns[key]),
     );
     if (air === undefined || rain === undefined || wind === undefined || chance === undefined)
-      return void bad.push({ line, problem: `${text}: a cell is no figure` });
-    if (air === null) return void bad.push({ line, problem: `${text}: the air temperature is missing` });
+      return void bad.push(rowProblem(line, fact('row-cell-no-figure', { text })));
+    if (air === null) return void bad.push(rowProblem(line, fact('row-air-missing', { text })));
     if (at.has(hour)) return void repeated++;
     const row: HourRow = {
       air: celsiusOf[mapping.temperature](air),
@@ -394,11 +384,7 @@ function checkHours({ rows }: LoggerFile, mapping: WeatherMapping): WeatherCheck
       (row.wind ?? 0) <= MOST_WIND &&
       (row.chance ?? 0) >= 0 &&
       (row.chance ?? 0) <= 1;
-    if (!isPossible)
-      return void bad.push({
-        line,
-        problem: `${text}: a figure is outside of anything possible. Check the unit.`,
-      });
+    if (!isPossible) return void bad.push(rowProblem(line, fact('row-hour-impossible', { text })));
     at.set(hour, row);
   });
   const hours = [...at.keys()].sort((a, b) => a - b);

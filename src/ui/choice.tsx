@@ -1,6 +1,8 @@
 'use client';
+import type { Issue } from '@/core/units/issue';
 import { useId } from 'react';
-import type { Issue } from '@/core/units/parse';
+import { useShows } from './units';
+import { issueSentence } from './issue-words';
 
 type Props<T extends string> = Readonly<{
   name: string;
@@ -23,6 +25,7 @@ export function Choice<T extends string>({
   words = (o) => o,
 }: Props<T>) {
   const problem = useId();
+  const show = useShows();
   return (
     <fieldset className="min-w-0" aria-describedby={issue ? problem : undefined}>
       <legend className="font-cond text-[16px]">{name}</legend>
@@ -41,7 +44,7 @@ export function Choice<T extends string>({
       </div>
       {issue && (
         <p id={problem} className="mt-1 text-[15px] font-semibold text-clay">
-          {issue.problem}. {issue.remedy}
+          {issueSentence(issue, show)}
         </p>
       )}
     </fieldset>

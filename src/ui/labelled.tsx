@@ -1,7 +1,8 @@
 'use client';
+import type { Issue } from '@/core/units/issue';
 import { useId, type ReactNode } from 'react';
-import { issueIn, type Issue } from '@/core/units/parse';
 import { useShows } from './units';
+import { issueSentence } from './issue-words';
 
 /** What an input is given, so that its label, its trouble and its hint belong to it. */
 type Field = Readonly<{
@@ -13,7 +14,8 @@ type Field = Readonly<{
 
 type Props = Readonly<{
   name: string;
-  issue?: Issue | null | undefined;
+  /** what is wrong with it; a text where its words are a form's own */
+  issue?: Issue | string | null | undefined;
   hint?: string | null;
   /** label beside the field, for narrow columns of short words; else above it */
   beside?: boolean;
@@ -23,9 +25,8 @@ type Props = Readonly<{
 /** A field with its label, and under it what is wrong with what stands in it, or a hint. */
 export function Labelled({ name, issue, hint = null, beside = false, children }: Props) {
   const id = useId();
-  const { system } = useShows();
-  const told = issue && issueIn(issue, system);
-  const words = told ? `${told.problem}. ${told.remedy}` : hint;
+  const show = useShows();
+  const words = typeof issue === 'string' ? issue : issue ? issueSentence(issue, show) : hint;
   return (
     <div className={beside ? 'grid grid-cols-[96px_minmax(0,1fr)] items-center' : ''}>
       <label htmlFor={id} className="font-cond text-[16px]">

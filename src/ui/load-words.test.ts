@@ -1,3 +1,4 @@
+import { problemOf } from '../../tests/support/told';
 import { mixKey, togetherOf } from '@/core/mixing/card';
 import { loadsOfMorning, settingsFor, type LoadSettings } from '@/core/mixing/morning';
 import type { Label } from '@/core/products/label';
@@ -101,7 +102,7 @@ describe('the card in words', () => {
         ? loadRefusalWords(r.refused, show)
         : r.kind === 'loads'
           ? r.surprises.map((s) => surpriseWords(s, r.value.labels, show)).join(' ')
-          : r.issues.map((i) => i.problem).join(' ');
+          : r.issues.map(problemOf).join(' ');
     };
     expect(said({ scale: '100' })).toMatch(/Load 1 takes 45\.4 g.*steps of 100 g.*reads to 5 g would do/);
     expect(said({ tank: '2', dead: '2' })).toContain('nothing is left to spray');

@@ -1,8 +1,8 @@
 'use client';
+import type { Issue } from '@/core/units/issue';
 import { useState, type ComponentProps } from 'react';
 import { significant } from '@/core/units/format';
 import { asTrade, asTyped, between, isMeasure, type Measure, type UnitSystem } from '@/core/units/measures';
-import type { Issue } from '@/core/units/parse';
 import { Labelled } from './labelled';
 import { useShows } from './units';
 

@@ -259,13 +259,13 @@ describe('a token', () => {
     });
     expect(await makeToken(tech, { name: 'nothing', days: 30, calls: [] })).toMatchObject({
       ok: false,
-      refusal: { issues: [{ field: 'May ask for', problem: 'The token would open nothing' }] },
+      refusal: { issues: [{ field: 'May ask for', code: 'token-opens-nothing' }] },
     });
   });
   test('needs a name', async () => {
     expect(await makeToken(tech, { name: ' ', days: 90, calls: CALLS })).toMatchObject({
       ok: false,
-      refusal: { issues: [{ problem: 'The token has no name' }] },
+      refusal: { issues: [{ code: 'token-unnamed' }] },
     });
   });
   test('goes with its person: no member, no answer', async () => {

@@ -111,15 +111,7 @@ test('a closed lawn is off Today with all its zones, and what it had comes back 
   const input = await applicationInput('14 Quarry Lane · front', { zoneId: id }, {}, 'new');
   expect(await saveApplication(lead, input)).toMatchObject({
     ok: false,
-    refusal: {
-      issues: [
-        {
-          field: 'Zone',
-          problem: 'The lawn was closed on 2027-03-18: sold',
-          remedy: 'Open it again on its lawn sheet, then plan.',
-        },
-      ],
-    },
+    refusal: { issues: [{ field: 'Zone', code: 'zone-closed', figures: { isWhole: true, why: 'sold' } }] },
   });
   expect(closed).toEqual(await oneByOne());
   const sum = (c: typeof closed) => c.open + c.finished + c.unplanned;

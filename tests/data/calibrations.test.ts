@@ -1,4 +1,5 @@
 /** Equipment is measured: what comes of it is kept, counts, and is refused where the runs lie too far apart. */
+import { problemOf, saidOf } from '../support/told';
 import { sql } from 'drizzle-orm';
 import { rateIn } from '@/core/units/rate';
 import { L_PER_GAL } from '@/core/units/trade';
@@ -61,7 +62,7 @@ const kept = async (equipmentId: string, over: Partial<CalibrationInput>) => {
 const said = async (equipmentId: string, over: Partial<CalibrationInput>) => {
   const saved = await saveCalibration(lead, sent(equipmentId, over));
   if (saved.ok || saved.refusal.kind !== 'invalid') throw new Error(JSON.stringify(saved));
-  return saved.refusal.issues.map((i) => `${i.field}: ${i.problem}. ${i.remedy}`);
+  return saved.refusal.issues.map((i) => `${i.field}: ${saidOf(i)}`);
 };
 
 test('half a gallon a minute and two minutes to 1,000 sq ft are a gallon on them (published identity)', async () => {
@@ -91,7 +92,7 @@ test('what is wrong is named by its field, and uneven runs are not kept', async 
     const outcome = await saveCalibration(lead, input(id, over));
     return outcome.ok || outcome.refusal.kind !== 'invalid'
       ? null
-      : outcome.refusal.issues.map((i) => `${i.field}: ${i.problem}`);
+      : outcome.refusal.issues.map((i) => `${i.field}: ${problemOf(i)}`);
   };
   expect(await fields({ area: '0', caught: '', runs: ['120', 'x', '122'] })).toEqual([
     'Caught: Caught is missing',
@@ -213,7 +214,7 @@ describe('what it is, what befell it, and the tools', () => {
     expect((await named('Backpack')).tank).toBeCloseTo(4 * L_PER_GAL, 9);
     expect((await named('Backpack')).truck).toBe('Truck 2');
     expect(await details({ version: 1 })).toMatchObject({
-      refusal: { issues: [{ problem: 'Somebody else changed this equipment meanwhile' }] },
+      refusal: { issues: [{ code: 'equipment-changed-meanwhile' }] },
     });
     expect(await details({ dead: '4' })).toMatchObject({
       refusal: { issues: [{ field: 'Stays in pump and hose' }] },

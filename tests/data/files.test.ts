@@ -1,4 +1,6 @@
 /** Files of readings and of lawns: looked through, taken in the background, taken once, taken out again. */
+import { readRowProblems } from '@/core/units/issue';
+import { factSaid, rowSaid } from '../support/told';
 import { eq, sql } from 'drizzle-orm';
 import { Forbidden } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
@@ -71,10 +73,12 @@ describe('a logger’s file', () => {
     const id = await checked(lead, { fileName: 'a.csv', body, mapping: await mapping(site) });
     const f = await file(id);
     expect([f.status, f.total, f.bad, f.skipped]).toEqual(['checked', ROWS, 2, 0]);
-    expect(f.problems).toEqual([
-      { line: 19, problem: '"never" is no time' },
-      { line: 42, problem: '999.0 °F under shallow is impossible: turf soil lies between -10 and 140 °F' },
+    expect(readRowProblems(f.problems).map((row) => [row.line, rowSaid(row)])).toEqual([
+      [19, '"never" is no time'],
+      [42, '999.0 °F under shallow is impossible: turf soil lies between -10 and 140 °F'],
     ]);
+    // of before codes were kept
+    expect(readRowProblems([{ line: 4, problem: 'a sentence' }]).map(rowSaid)).toEqual(['a sentence']);
     expect(await readingsAt(site)).toBe(0);
     expect(await setupFor(lead, 'time|shallow|deep')).toMatchObject({ unit: 'F', timeColumn: 0 });
 
@@ -183,7 +187,7 @@ describe('a file of lawns', () => {
   ].join('\n');
   const headerOf = (csv: string) => {
     const read = readCsv(csv);
-    if (!read.ok) throw new Error(read.problem);
+    if (!read.ok) throw new Error(factSaid(read.why));
     return read.file.header;
   };
   const match = (): LawnMapping => matchColumns(header.split(','));
@@ -291,7 +295,7 @@ describe('a file of lawns', () => {
         );
       }
       const read = readLawnTable(body);
-      if (!read.ok) throw new Error(read.problem);
+      if (!read.ok) throw new Error(factSaid(read.why));
       const mapping = matchColumns(read.file.header);
       if (as === 'csv') expect(Object.values(mapping)).toEqual(LAWN_KEYS.map((_, i) => i));
       const outcome = await checkLawnFile(lead, { fileName: `copies.${as}`, body, mapping });
@@ -310,7 +314,9 @@ describe('a file of lawns', () => {
     const outcome = await checkLawnFile(lead, { fileName: 'x.csv', body, mapping: { ...none, address: 1 } });
     expect(outcome).toMatchObject({
       ok: false,
-      refusal: { issues: [{ problem: 'No column is chosen for Customer, Turf, Area, sq ft' }] },
+      refusal: {
+        issues: [{ code: 'lawn-columns-missing', figures: { columns: ['customer', 'turf', 'area'] } }],
+      },
     });
   });
 
@@ -328,10 +334,8 @@ describe('a file of lawns', () => {
     ],
     ['{"type":"FeatureCollection","features":[{"type":"Feature","geometry":null}]}', 'no properties'],
   ])('of wrong GeoJSON is refused by feature and reason: %s', (body, words) => {
-    expect(readLawnTable(body)).toMatchObject({
-      ok: false,
-      problem: expect.stringContaining(words) as string,
-    });
+    const read = readLawnTable(body);
+    expect(read.ok ? '' : factSaid(read.why)).toContain(words);
   });
   // geometry of the sphere of the earth's mean radius (IUGG, from memory): a cell of a thousandth of a degree at the equator
   test('an outline without a size has the size that is drawn', () => {
@@ -354,7 +358,7 @@ describe('a file of lawns', () => {
         ],
       }),
     );
-    if (!read.ok) throw new Error(read.problem);
+    if (!read.ok) throw new Error(factSaid(read.why));
     const area = Number(read.file.rows[0]![read.file.header.indexOf('Area, sq ft')]);
     const radius = 6_371_008.8;
     const square = (radius * ((0.001 * Math.PI) / 180)) ** 2;

@@ -52,7 +52,7 @@ const inSql = (text: string) => why(() => inOrganisation(lead, (db) => db.execut
 test('is asked about, and only on a closed lawn', async () => {
   const { id: zoneId } = await zoneNamed(SITE);
   expect(await forgetCustomer(lead, { zoneId, confirmed: true })).toMatchObject({
-    refusal: { issues: [{ remedy: 'Close the whole lawn first.' }] },
+    refusal: { issues: [{ code: 'lawn-still-open' }] },
   });
   expect((await closeLawn(lead, { zoneId, of: 'lawn', why: 'sold', isClosed: true })).ok).toBe(true);
   const asked = await forgetCustomer(lead, { zoneId, confirmed: false });
@@ -96,7 +96,7 @@ test('name, address, notes and what the book of changes and files knew are gone,
     expect(await forgetCustomer(lead, { zoneId: id, confirmed: true })).toEqual({ ok: true, value: null });
     expect((await forgetCustomer(lead, { zoneId: id, confirmed: true })).ok).toBe(false);
     expect(await closeLawn(lead, { zoneId: id, of: 'lawn', why: '', isClosed: false })).toMatchObject({
-      refusal: { issues: [{ problem: expect.stringContaining('was forgotten') as string }] },
+      refusal: { issues: [{ code: 'customer-forgotten' }] },
     });
   }
   for (const text of [customer, '3 Mill Race'])

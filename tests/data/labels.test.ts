@@ -356,7 +356,7 @@ describe('the house', () => {
     const { id } = (await houseSheet(lead)).equipment.find((e) => e.method === 'boom')!;
     // without figures it has a name and a reason, or it is not taken
     expect(await waiveCalibration(lead, { id, why: ' ' })).toMatchObject({
-      refusal: { issues: [{ field: 'Why', problem: 'Why is missing' }] },
+      refusal: { issues: [{ field: 'Why', code: 'why-not-measured-missing' }] },
     });
     expect(await waiveCalibration(lead, { id, why: 'new nozzles of the same kind' })).toEqual({
       ok: true,
@@ -377,7 +377,11 @@ describe('the house', () => {
           validTo: '2029-01-31',
         }),
       )?.issues?.[0],
-    ).toMatchObject({ field: 'Person', problem: 'Lise may be Lise Corran, who works here' });
+    ).toMatchObject({
+      field: 'Person',
+      code: 'person-like',
+      figures: { person: 'Lise', like: 'Lise Corran' },
+    });
     const made = await saveLicence(lead, {
       userId: '',
       person: 'Lise Corran',

@@ -1,4 +1,5 @@
 /** The sheet of a lawn, and finding it among others. */
+import { problemOf } from '../support/told';
 import { toSquareFeet } from '@/core/units/trade';
 import { draftOf, EMPTY_LAWN } from '@/app/lawns/lawn-draft';
 import { Forbidden } from '@/data/actor';
@@ -22,7 +23,7 @@ async function said(site: string, over: Partial<LawnInput>): Promise<string[]> {
   const outcome = await saveLawn(lead, { ...draft, ...over, zoneId: zone.id, seen: zone.version });
   if (outcome.ok) return ['saved'];
   return outcome.refusal.kind === 'invalid'
-    ? outcome.refusal.issues.map((i) => `${i.field}: ${i.problem}`)
+    ? outcome.refusal.issues.map((i) => `${i.field}: ${problemOf(i)}`)
     : [outcome.refusal.kind];
 }
 
@@ -191,7 +192,7 @@ describe('the sheet', () => {
     expect(second.ok).toBe(true);
     expect(await addNewLawn(lead, { ...input, lawnId: null })).toMatchObject({
       ok: false,
-      refusal: { issues: [{ problem: '9 New Row · front is there already' }] },
+      refusal: { issues: [{ code: 'zone-twice', figures: { site: '9 New Row · front' } }] },
     });
     const sheet = (await zoneSheet(lead, first.value.zoneId))!;
     expect(sheet.siblings.map((s) => s.name)).toEqual(['back', 'front']);

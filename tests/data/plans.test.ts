@@ -1,3 +1,4 @@
+import { saidOf } from '../support/told';
 import { isoDay, parseDay } from '@/core/calendar/day';
 import { rateIn } from '@/core/units/rate';
 import { L_PER_FL_OZ, toSquareFeet } from '@/core/units/trade';
@@ -37,7 +38,7 @@ async function said(input: ApplicationInput) {
   const outcome = await saveApplication(tech, input);
   if (outcome.ok) return 'saved';
   const { refusal } = outcome;
-  if (refusal.kind === 'invalid') return refusal.issues.map((i) => `${i.field}: ${i.problem}. ${i.remedy}`);
+  if (refusal.kind === 'invalid') return refusal.issues.map((i) => `${i.field}: ${saidOf(i)}`);
   if (refusal.kind === 'bolted') return refusal.bolts.map((b) => `${isoDay(b.day)} ${b.reason.code}`);
   return refusal.kind;
 }
@@ -346,7 +347,7 @@ describe('a programme', () => {
     expect(outcome.ok).toBe(true);
     expect(isoDay((await programmeOf(a.zoneId)).find((x) => x.id === a.id)!.plannedOn)).toBe('2027-04-02');
     expect((await change(site, { what: 'move', to: 'soon' })).outcome).toMatchObject({
-      refusal: { kind: 'invalid', issues: [{ problem: 'Day "soon" is no day' }] },
+      refusal: { kind: 'invalid', issues: [{ code: 'no-day', figures: { text: 'soon' } }] },
     });
     // the version that was seen is not the one that stands
     const stale = await changeStanding(tech, {
@@ -361,14 +362,10 @@ describe('a programme', () => {
     const source = (await programmeOf((await zoneNamed('41 Tannery Row · drive strip')).id))[0]!;
     const fits = await zoneNamed('7 Glazier Yard · court');
     const not = await zoneNamed('102 Cooper Rise · under the limes');
-    const outcome = await copyApplication(
-      tech,
-      { applicationId: source.id, zoneIds: [fits.id, not.id] },
-      (b) => b.reason.code,
-    );
+    const outcome = await copyApplication(tech, { applicationId: source.id, zoneIds: [fits.id, not.id] });
     if (!outcome.ok) throw new Error(JSON.stringify(outcome));
-    const by = new Map(outcome.value.copies.map((c) => [c.zoneId, c.problem]));
-    expect(by.get(not.id)).toBe('turf-not-on-label');
+    const by = new Map(outcome.value.copies.map((c) => [c.zoneId, c.left]));
+    expect(by.get(not.id)).toMatchObject({ bolt: { reason: { code: 'turf-not-on-label' } } });
     expect(by.get(fits.id)).toBeNull();
     const copy = (await programmeOf(fits.id)).find((a) => a.plannedOn === source.plannedOn)!;
     expect(rateIn(copy.products[0]!.rate, 'floz/1000sqft')).toBeCloseTo(0.55, 9);

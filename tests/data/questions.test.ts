@@ -45,6 +45,7 @@ type Answer = Readonly<{
     jar_test: readonly string[];
   }>[];
   warnings: readonly string[];
+  warning_codes: readonly string[];
   tours: readonly Readonly<{
     truck: string;
     stops: readonly Readonly<{
@@ -244,6 +245,8 @@ describe('a mix', () => {
     expect(body.loads[0]!.products[0]).toMatchObject({ tool: 'green cap', fills: 4 });
     expect(body.loads.map((l) => l.jar_test.length > 0)).toEqual([false, true]);
     expect(body.warnings[0]).toContain('will not have iron in one tank');
+    expect(body.warning_codes).toHaveLength(body.warnings.length);
+    expect(body.warning_codes[0]).toMatch(/^[a-z-]+$/);
     const known = await ask('mix', morning({ stops: [stop('b', 2, 0, 1)], known_mixes: [[1, 0]] }));
     expect(known.body.loads[0]!.jar_test).toEqual([]);
   });

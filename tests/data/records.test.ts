@@ -1,3 +1,4 @@
+import { saidOf } from '../support/told';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
 import { addDays, isoDay } from '@/core/calendar/day';
@@ -35,7 +36,7 @@ async function said(input: RecordInput): Promise<string> {
   const { refusal } = outcome;
   const issues =
     refusal.kind === 'invalid' ? refusal.issues : refusal.kind === 'questions' ? refusal.questions : [];
-  return `${refusal.kind}: ${issues.map((i) => `${i.field}: ${i.problem}. ${i.remedy}`).join(' ')}`;
+  return `${refusal.kind}: ${issues.map((i) => `${i.field}: ${saidOf(i)}`).join(' ')}`;
 }
 const idOf = (outcome: Awaited<ReturnType<typeof record>>): string => {
   if (!outcome.ok) throw new Error(JSON.stringify(outcome));
@@ -581,9 +582,7 @@ describe('what was put down before us', () => {
     expect((await saveHistory(tech, { zoneId, history: 'not known', bookFrom: '' })).ok).toBe(true);
     expect(await yearLimit()).toMatchObject({ state: 'ajar', reason: { code: 'history-not-known' } });
     const back = await saveHistory(tech, { zoneId, history: 'known', bookFrom: '2031-01-01' });
-    expect(back).toMatchObject({
-      refusal: { issues: [{ problem: 'Known from 2031-01-01 lies after today' }] },
-    });
+    expect(back).toMatchObject({ refusal: { issues: [{ code: 'known-from-to-come' }] } });
     expect((await saveHistory(tech, { zoneId, history: 'known', bookFrom: '2025-01-01' })).ok).toBe(true);
   });
 

@@ -122,7 +122,7 @@ test('a year that is not on file, a product that is none, a lawn of others, and 
   expect(await playWeek(lead, { ...season(zoneId!, 1950), week: 0, share: 1 })).toMatchObject({
     refusal: {
       kind: 'invalid',
-      issues: [{ field: 'Year', problem: '1950 cannot be played with the weather that is on file' }],
+      issues: [{ field: 'Year', code: 'year-not-playable', figures: { year: 1950 } }],
     },
   });
   const year = years[0]!;

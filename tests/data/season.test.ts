@@ -1,4 +1,5 @@
 /** The year's programme of a zone, proposed and taken over; the company's season. */
+import { fact } from '@/core/units/issue';
 import { addDays, inYear, isoDay, yearOf } from '@/core/calendar/day';
 import { readRuns } from '@/core/ground/soil-runs';
 import { planProgrammes } from '@/core/season/planner/planner';
@@ -127,7 +128,7 @@ describe('a proposed programme', () => {
     expect(await takeProgramme(lead, sent(id, { applications: parted }))).toMatchObject({
       refusal: {
         kind: 'invalid',
-        issues: [{ field: 'ties', problem: expect.stringContaining('2 of "x"') as string }],
+        issues: [{ field: 'ties', code: 'parts-not-whole', figures: { of: 'x' } }],
       },
     });
     const outcome = await takeProgramme(lead, sent(id, { applications: over }));
@@ -225,17 +226,16 @@ describe('the season of all lawns', () => {
     const bare = await rowsOfSeason(lead, { show: 'unplanned', from: 0 });
     const ids = (bare.ok ? bare.value.rows : []).map((r) => r.zoneId);
     expect(ids.length).toBeGreaterThan(0);
-    const words = ({ reason }: { reason: { code: string } }) => reason.code;
-    const planned = await planMany(lead, { zoneIds: ids }, words);
+    const planned = await planMany(lead, { zoneIds: ids });
     const results = planned.ok ? planned.value.zones : [];
     expect(results).toHaveLength(ids.length);
-    expect(results.some((r) => r.problem === null && r.added > 0)).toBe(true);
-    const again = await planMany(lead, { zoneIds: ids }, words);
+    expect(results.some((r) => r.left === null && r.added > 0)).toBe(true);
+    const again = await planMany(lead, { zoneIds: ids });
     for (const r of again.ok ? again.value.zones : [])
-      if (results.find((x) => x.zoneId === r.zoneId)!.problem === null)
-        expect(r.problem).toBe('a pre-emergent is planned here already');
+      if (results.find((x) => x.zoneId === r.zoneId)!.left === null)
+        expect(r.left).toEqual({ facts: [fact('pre-emergent-planned')] });
     const after = await seasonSheet(lead);
-    const gained = results.filter((r) => r.problem === null).length;
+    const gained = results.filter((r) => r.left === null).length;
     expect(after.totals.unplanned).toBe(before.totals.unplanned - gained);
     // applications without a name count in the round of their use and part
     const lawnsIn = (s: typeof after) => s.rounds.find((r) => r.name === 'Pre-emergent 1')!;
@@ -287,9 +287,8 @@ describe('the season of all lawns', () => {
     const open = (await zoneSheet(lead, id))!.applications.filter(isOpen);
     const year = yearOf(today);
     expect(open.length).toBeGreaterThan(1);
-    const words = ({ reason }: { reason: { code: string } }) => reason.code;
-    const copied = await copyYear(lead, { zoneIds: [id], year }, words);
-    expect(copied).toMatchObject({ ok: true, value: { zones: [{ problem: null }] } });
+    const copied = await copyYear(lead, { zoneIds: [id], year });
+    expect(copied).toMatchObject({ ok: true, value: { zones: [{ left: null }] } });
     const after = (await zoneSheet(lead, id))!.applications.filter((a) => yearOf(a.plannedOn) === year + 1);
     for (const a of open) {
       const next = after.find((x) => x.plannedOn === inYear(a.plannedOn, year + 1));
@@ -302,11 +301,11 @@ describe('the season of all lawns', () => {
       );
       expect(next?.products[0]?.tie?.id).not.toBe(a.products[0]?.tie?.id ?? null);
     }
-    expect(await copyYear(lead, { zoneIds: [id], year }, words)).toMatchObject({
-      value: { zones: [{ added: 0, problem: `a programme of ${year + 1} is planned here already` }] },
+    expect(await copyYear(lead, { zoneIds: [id], year })).toMatchObject({
+      value: { zones: [{ added: 0, left: { facts: [fact('next-year-planned', { year: year + 1 })] } }] },
     });
     // days that have gone are not planned, and where nothing was there is nothing to copy
-    expect(await copyYear(lead, { zoneIds: [id], year: year - 20 }, words)).toMatchObject({
+    expect(await copyYear(lead, { zoneIds: [id], year: year - 20 })).toMatchObject({
       value: { zones: [{ added: 0 }] },
     });
   });
@@ -334,9 +333,7 @@ describe('the season of all lawns', () => {
       refusal: { kind: 'gone' },
     });
     await expect((async () => askSeason(actor('viewer')))()).rejects.toThrow(Forbidden);
-    await expect((async () => planMany(actor('viewer'), { zoneIds: [] }, () => ''))()).rejects.toThrow(
-      Forbidden,
-    );
+    await expect((async () => planMany(actor('viewer'), { zoneIds: [] }))()).rejects.toThrow(Forbidden);
   });
 
   test('a round of the fall has the fall’s line of each lawn’s own soil', async () => {

@@ -1,4 +1,5 @@
 /** From the probe to the date: readings, what they move, whom else, and what is asked about them. */
+import { problemOf, saidOf } from '../support/told';
 import { eq } from 'drizzle-orm';
 import { parseDay } from '@/core/calendar/day';
 import { toFahrenheit } from '@/core/units/trade';
@@ -57,8 +58,8 @@ async function said(input: ReadingInput): Promise<string[]> {
   const outcome = await takeReading(tech, input);
   if (outcome.ok) return ['taken'];
   const { refusal } = outcome;
-  if (refusal.kind === 'invalid') return refusal.issues.map((i) => `${i.field}: ${i.problem}. ${i.remedy}`);
-  if (refusal.kind === 'questions') return refusal.questions.map((q) => q.problem);
+  if (refusal.kind === 'invalid') return refusal.issues.map((i) => `${i.field}: ${saidOf(i)}`);
+  if (refusal.kind === 'questions') return refusal.questions.map(problemOf);
   return [refusal.kind];
 }
 const soil = async (
@@ -248,7 +249,10 @@ describe('the schools', () => {
     expect(await saveCrossings(lead, { ...base, runLineF: '550', airDays: 'few' })).toMatchObject({
       ok: false,
       refusal: {
-        issues: [{ problem: 'Run of days, line is 550 °F' }, { problem: 'Air, days "few" is not a number' }],
+        issues: [
+          { code: 'beyond', figures: { name: 'Run of days, line', value: '550' } },
+          { code: 'not-a-number', figures: { name: 'Air, days', text: 'few' } },
+        ],
       },
     });
     expect((await saveCrossings(lead, base)).ok).toBe(true);
@@ -272,7 +276,7 @@ describe('the schools', () => {
       });
     expect(await note('2027-05-01')).toMatchObject({
       ok: false,
-      refusal: { issues: [{ problem: 'Day is 2027-05-01, after today' }] },
+      refusal: { issues: [{ code: 'sign-to-come' }] },
     });
     expect(await note('in spring')).toMatchObject({ ok: false });
     expect((await note('2027-03-17')).ok).toBe(true);
@@ -316,11 +320,11 @@ describe('the soil station', () => {
       addSensor(tech, { zoneId: id, spot: 'open', serviceKey, unit });
     expect(await add('nobody', 'C')).toMatchObject({
       ok: false,
-      refusal: { issues: [{ problem: 'Station "nobody" is not answering (HTTP 404)' }] },
+      refusal: { issues: [{ code: 'soil-station-trouble', figures: { key: 'nobody', detail: 'HTTP 404' } }] },
     });
     expect(await add('quarry-1', 'F')).toMatchObject({
       ok: false,
-      refusal: { issues: [{ problem: 'The station says °C, and °F was chosen' }] },
+      refusal: { issues: [{ code: 'soil-station-scale', figures: { told: 'C', chosen: 'F' } }] },
     });
   });
 });

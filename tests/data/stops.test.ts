@@ -1,4 +1,5 @@
 /** The day in the database: routes, stops that come from phones, pictures, follow-ups, what customers are told. */
+import { factSaid, problemOf } from '../support/told';
 import { sql } from 'drizzle-orm';
 import { addDays, isoDay, type Day } from '@/core/calendar/day';
 import { NO_WISHES, planDays } from '@/core/day/plan-day';
@@ -133,14 +134,16 @@ describe('the trucks’ day', () => {
     const again = await saveRoutes(tobin, { routes: planned.routes.map((r) => ({ ...r, seen: 0 })) });
     expect(again).toMatchObject({ ok: false, refusal: { kind: 'invalid' } });
     if (!again.ok && again.refusal.kind === 'invalid')
-      expect(again.refusal.issues[0]!.problem).toMatch(
+      expect(problemOf(again.refusal.issues[0]!)).toMatch(
         new RegExp(`^${lead.name} has saved Truck \\d for Thu 18 March`),
       );
   });
   test('a day gone by is not planned, nor a truck or an application that is not there', async () => {
     const [first] = planned.routes;
     expect(await saveRoutes(lead, { routes: [{ ...first!, day: '2027-03-01' }] })).toMatchObject({
-      refusal: { issues: [{ field: 'Day', problem: '2027-03-01 lies before today' }] },
+      refusal: {
+        issues: [{ field: 'Day', code: 'day-not-plannable', figures: { text: '2027-03-01', isPast: true } }],
+      },
     });
     expect(await saveRoutes(lead, { routes: [{ ...first!, truckId: key() }] })).toMatchObject({
       refusal: { kind: 'gone' },
@@ -245,13 +248,13 @@ describe('a stop that comes from a phone', () => {
     must(await finishStop(tobin, mine, words));
     const second = must(await finishStop(lise, theirs, words));
     expect(second.zones[0]).toMatchObject({ outcome: 'already' });
-    expect(second.zones[0]!.words).toContain(tobin.name);
+    expect(second.zones[0]!.told.map(factSaid).join()).toContain(tobin.name);
     const visits = await inOrganisation(lead, (db) => visitsOfLawn(db, lawnId, 5));
     expect(visits.map((v) => v.person).sort()).toEqual([lise.name, tobin.name]);
     expect(visits.find((v) => v.person === lise.name)!.body.zones[0]!.products[0]!.amount).toBe('1');
     const { doubles } = (await board(lead)).asked;
     expect(doubles).toMatchObject([{ zoneId: mine.zones[0]!.zoneId, person: lise.name }]);
-    expect(doubles[0]!.words).toContain(tobin.name);
+    expect(doubles[0]!.told.map(factSaid).join()).toContain(tobin.name);
     const records = await inOrganisation(lead, (db) => recordsOfZones(db, [mine.zones[0]!.zoneId]));
     expect(records.filter((r) => r.plannedId === mine.zones[0]!.applicationId)).toHaveLength(
       mine.zones[0]!.products.length,
@@ -299,14 +302,14 @@ describe('a stop that comes from a phone', () => {
     const kept = must(await finishStop(tobin, { ...nonsense, zones }, words));
     expect(kept.zones.map((z) => z.outcome)).toEqual(s.zones.map(() => 'recorded'));
     expect(kept.refused.map((r) => r.part)).toEqual(['Green', 'Soil']);
-    expect(kept.refused[1]!.words).toContain('400');
+    expect(factSaid(kept.refused[1]!.why)).toContain('400');
     const { zoneId } = s.zones[0]!;
     const records = await inOrganisation(lead, (db) => recordsOfZones(db, [zoneId]));
     const mine = records.find((r) => r.id === kept.zones[0]!.recordId)!;
     expect(mine).toMatchObject({ appliedOn: await today(), startedAt: '', endedAt: '' });
     expect(mine.notes).toContain('clock was changed');
     const { doubles } = (await board(lead)).asked;
-    const told = doubles.filter((d) => d.zoneId === zoneId).map((d) => d.words);
+    const told = doubles.filter((d) => d.zoneId === zoneId).map((d) => d.told.map(factSaid).join());
     expect(told.some((w) => w.includes('lush'))).toBe(true);
     expect(told.some((w) => w.includes('400'))).toBe(true);
   });
@@ -314,7 +317,7 @@ describe('a stop that comes from a phone', () => {
     const s = unplannedOf(rest[1]!);
     const kept = must(await finishStop(tobin, s, words));
     expect(kept.zones[0]!.outcome).toBe('recorded');
-    expect(kept.zones[0]!.words).toContain('not planned here any more');
+    expect(kept.zones[0]!.told.map(factSaid).join()).toContain('not planned here any more');
     const { zoneId } = s.zones[0]!;
     const made = (await inOrganisation(lead, (db) => recordsOfZones(db, [zoneId]))).find(
       (r) => r.id === kept.zones[0]!.recordId,
@@ -332,8 +335,8 @@ describe('a stop that comes from a phone', () => {
       'refused',
       ...s.zones.map(() => 'recorded'),
     ]);
-    expect(kept.zones[0]!.words).toContain('not on this lawn any more');
-    expect(kept.zones[1]!.words).toContain('No product');
+    expect(kept.zones[0]!.told.map(factSaid).join()).toContain('not on this lawn any more');
+    expect(kept.zones[1]!.told.map(factSaid).join()).toContain('No product');
     const { doubles } = (await board(lead)).asked;
     expect(doubles.map((d) => d.zoneId)).toEqual(expect.arrayContaining([id, s.zones[0]!.zoneId]));
   });
@@ -427,12 +430,12 @@ describe('a stop that comes from a phone', () => {
     };
     const kept = must(await finishStop(tobin, { ...s, zones: [{ ...z, products: [product] }] }, words));
     expect(kept.zones[0]!.outcome).toBe('recorded');
-    expect(kept.zones[0]!.words).toContain('Lise Corran has no licence on file');
+    expect(kept.zones[0]!.told.map(factSaid).join()).toContain('Lise Corran has no licence on file');
     const { doubles } = (await board(lead)).asked;
     expect(
       doubles
         .filter((d) => d.zoneId === z.zoneId && d.isEntered)
-        .map((d) => d.words)
+        .map((d) => d.told.map(factSaid).join())
         .join(),
     ).toContain('no licence on file');
   });
@@ -495,7 +498,7 @@ describe('a picture', () => {
   test('that is none is refused by name and remedy', async () => {
     const p = { ...input(), jpeg: Buffer.from('no picture').toString('base64') };
     expect(await keepPhoto(tobin, p)).toMatchObject({
-      refusal: { issues: [{ field: 'Picture', problem: 'The picture is no JPEG' }] },
+      refusal: { issues: [{ field: 'Picture', code: 'not-a-jpeg' }] },
     });
   });
 });
@@ -581,7 +584,7 @@ describe('what a customer is told', () => {
     ).toHaveLength(1);
     expect((await zoneSheet(lead, zone.id))!.facts.seen.noticeSent).not.toBeNull();
     expect(await tellCustomer(lead, { ...input, sendKey: key(), how: 'by letter' })).toMatchObject({
-      refusal: { issues: [{ field: 'Mail', remedy: 'Type it on the lawn sheet, or hand the note over.' }] },
+      refusal: { issues: [{ field: 'Mail', code: 'no-mail-address-on-file' }] },
     });
     expect(await tellCustomer(lead, { ...input, sendKey: key(), words: '  ' })).toMatchObject({
       refusal: { issues: [{ field: 'Words' }] },
@@ -633,11 +636,11 @@ describe('the house', () => {
     expect(visitRulesShape.validate(input).error).toBeUndefined();
     const said = (messages: typeof r.messages) => saveVisitRules(lead, { ...input, messages });
     expect(await said({ ...r.messages, sign: 'TREATED' })).toMatchObject({
-      refusal: { issues: [{ field: 'Sign', problem: 'Sign does not say {what}' }] },
+      refusal: { issues: [{ field: 'Sign', code: 'letter-place-missing', figures: { place: 'what' } }] },
     });
     expect(await said({ ...r.messages, after: `${r.messages.after} {price}` })).toMatchObject({
       refusal: {
-        issues: [{ field: 'Note after', problem: 'Note after has a place {price} that nothing stands for' }],
+        issues: [{ field: 'Note after', code: 'letter-unknown-place', figures: { place: 'price' } }],
       },
     });
     expect(await saveVisitRules(lead, { ...input, waterNotTo: '' })).toMatchObject({

@@ -1,4 +1,5 @@
 /** Scouting in the database: walks, what they feed, what products took. Lawns are invented. */
+import { problemOf } from '../support/told';
 import { addDays, isoDay, yearOf } from '@/core/calendar/day';
 import { toSquareFeet } from '@/core/units/trade';
 import { lastWalk } from '@/core/weeds/scouting';
@@ -92,7 +93,7 @@ test.each<[string, Partial<WalkInput['found'][number]>, string]>([
   const outcome = await saveWalk(lead, await input({ found: [weed(over)] }));
   expect(outcome).toMatchObject({ ok: false, refusal: { kind: 'invalid', issues: [{ field }] } });
   if (!outcome.ok && outcome.refusal.kind === 'invalid')
-    expect(outcome.refusal.issues[0]!.problem).toContain(problem);
+    expect(problemOf(outcome.refusal.issues[0]!)).toContain(problem);
 });
 
 test('a day ahead, a weed twice, and a zone of others', async () => {
@@ -100,7 +101,9 @@ test('a day ahead, a weed twice, and a zone of others', async () => {
   expect(await saveWalk(lead, ahead)).toMatchObject({ refusal: { issues: [{ field: 'Day' }] } });
   const twice = await input({ found: [weed(), weed()] });
   expect(await saveWalk(lead, twice)).toMatchObject({
-    refusal: { issues: [{ field: 'Weed 2', problem: 'white clover, mature, is written down twice' }] },
+    refusal: {
+      issues: [{ field: 'Weed 2', code: 'weed-twice', figures: { weed: 'white clover', stage: 'mature' } }],
+    },
   });
   const others = await input({ zoneId: key() });
   expect(await saveWalk(lead, others)).toMatchObject({ refusal: { kind: 'gone' } });

@@ -1,3 +1,4 @@
+import { problemOf, remedyOf } from '../support/told';
 import { asc, eq, gte } from 'drizzle-orm';
 import { addDays, isoDay } from '@/core/calendar/day';
 import { todayOf, turnClock } from '@/data/clock';
@@ -142,9 +143,9 @@ describe('a forecast that is typed', () => {
   ])('with %j is refused by day, figure and remedy', async (typed, words) => {
     const outcome = await typeForecast(lead, { stationId: (await theStation()).id, days: typed });
     if (outcome.ok || outcome.refusal.kind !== 'invalid') throw new Error('it was taken');
-    const all = outcome.refusal.issues.map((i) => i.problem).join('; ');
+    const all = outcome.refusal.issues.map(problemOf).join('; ');
     expect(all).toContain(words);
-    expect(outcome.refusal.issues.every((i) => i.remedy.length > 5)).toBe(true);
+    expect(outcome.refusal.issues.every((i) => remedyOf(i).length > 5)).toBe(true);
   });
   test('is nobody else’s', async () => {
     const stationId = (await theStation()).id;

@@ -1,4 +1,6 @@
 /** The demo company in the database of the tests: its people as actors, its lawns by name. */
+import type { Issue } from '@/core/units/issue';
+import { issueWords } from '@/ui/issue-words';
 import { closeConnection, inOrganisation } from '@/data/connection';
 import type { Actor } from '@/data/actor';
 import { actor } from './demo-actor';
@@ -166,11 +168,12 @@ export const GATES_TYPED: GateRulesInput = {
   fertilizerBanTo: '',
 };
 
-/** Why something was refused; null: it was not. */
-export const refusalOf = (o: { ok: boolean; refusal?: unknown }) =>
-  o.ok
-    ? null
-    : (o.refusal as { kind: string; issues?: { field: string; problem: string; remedy: string }[] });
+/** Why something was refused, with what a person reads of it; null: it was not. */
+export function refusalOf(o: { ok: boolean; refusal?: unknown }) {
+  if (o.ok) return null;
+  const { kind, issues } = o.refusal as { kind: string; issues?: Issue[] };
+  return { kind, ...(issues && { issues: issues.map((i) => ({ ...i, ...issueWords(i, SHOWS.trade) })) }) };
+}
 
 export async function closeAll(): Promise<void> {
   await closeQueue();

@@ -21,8 +21,8 @@ import {
   toInchesOfWater,
   toMilesPerHour,
 } from '@/core/units/trade';
-import { answerGates } from '@/server/api/gates-api';
-import { gatesQuestion, type GatesQuestion } from '@/server/api/gates-question';
+import { answerGates } from '@/app/api/v1/questions/gates-api';
+import { gatesQuestion, type GatesQuestion } from '@/app/api/v1/questions/gates-question';
 
 /** As a person would type it: no more digits than are known. */
 const typed = (x: number) => Number(x.toPrecision(12));
@@ -328,7 +328,7 @@ export function viaApi(
   if (!question) return null;
   const checked = gatesQuestion.validate(question);
   if (checked.error) throw checked.error;
-  const answered = answerGates(checked.value, (r) => r.code);
+  const answered = answerGates(checked.value);
   // a sheet that contradicts itself is not taken there
   if (!answered.ok) return null;
   const { lanes } = answered.body as Answer;

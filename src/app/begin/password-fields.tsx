@@ -1,5 +1,5 @@
 'use client';
-import type { Issue } from '@/core/units/parse';
+import { type Issue } from '@/core/units/issue';
 import { Labelled } from '@/ui/labelled';
 
 type Passwords = Readonly<{ password: string; again: string }>;

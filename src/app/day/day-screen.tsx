@@ -1,4 +1,5 @@
 'use client';
+import { useShows } from '@/ui/units';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { addDays, isoDay, showWeekday, type Day } from '@/core/calendar/day';
@@ -24,6 +25,7 @@ import { useCommand } from '../use-command';
 import { DayMap } from './day-map';
 import { LeftList, Tours } from './tours';
 import { useRoute } from './use-route';
+import { factSentence } from '@/ui/issue-words';
 
 type Props = Readonly<{
   sheet: Sheet;
@@ -34,6 +36,7 @@ type Props = Readonly<{
 
 /** Who goes where on a day or in a week: proposed, moved by hand, saved. */
 export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: Props) {
+  const show = useShows();
   const { today, routes, more, waiting } = sheet;
   const router = useRouter();
   const saved = useMemo(() => savedPlan(sheet), [sheet]);
@@ -92,7 +95,7 @@ export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: 
   const takeFile = async (file: File | undefined) => {
     if (!file) return;
     const read = readMinutes(await file.text());
-    setFileProblem(read.ok ? '' : `${read.problem}. ${read.remedy}`);
+    setFileProblem(read.ok ? '' : factSentence(read.why, show));
     if (!read.ok) return;
     setMatrix(read.matrix);
     setWishes(wishes ?? NO_WISHES);

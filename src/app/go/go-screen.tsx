@@ -20,7 +20,7 @@ import {
   type KeptBundle,
 } from '../outbox/item';
 import { useOutbox } from '../outbox/use-outbox';
-import { NOT_LASTING, answerWords, noRoomWords, stuckWords } from '../outbox/words';
+import { NOT_LASTING, answerWords, noRoomWords, stuckWords, toldBy, partWords } from '../outbox/words';
 import { StopRun } from './stop-run';
 
 type Props = Readonly<{ userId: string; fresh: StopBundle; day: string; truckId: string }>;
@@ -234,19 +234,19 @@ function Stops({ bundle, runs, isRead, day, waiting, answers }: StopsProps) {
           ...(a.refused ?? []).map((r) => ({
             key: `${a.sendKey}${r.part}`,
             lawnId: a.lawnId,
-            words: `Not kept: ${r.words}`,
+            words: `Not kept: ${partWords(r, show)}`,
             recordId: '',
           })),
           ...a.zones
-            .filter((z) => z.words !== '')
+            .filter((z) => toldBy(z, show) !== '')
             .map((z) => ({
               key: `${a.sendKey}${z.zoneId}`,
               lawnId: a.lawnId,
               recordId: z.recordId,
               words:
                 z.outcome === 'already'
-                  ? `It was recorded already: ${z.words}. That entry stands; yours is kept beside it on the lawn.`
-                  : z.words,
+                  ? `It was recorded already: ${toldBy(z, show)} That entry stands; yours is kept beside it on the lawn.`
+                  : toldBy(z, show),
             })),
         ])
         .filter((x) => bundle.stops.some((s) => s.lawnId === x.lawnId))

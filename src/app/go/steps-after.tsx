@@ -6,6 +6,8 @@ import { capital, plural } from '@/ui/words';
 import { NO_PICTURE, pictureOf } from '../outbox/photo';
 import { Tick, type StepProps } from './step-parts';
 import type { Item } from '../outbox/item';
+import { useShows } from '@/ui/units';
+import { issueWords } from '@/ui/issue-words';
 
 /** A stop after the work: sign and pictures, what the customer is told, and what the record still needs. */
 export function Sign({
@@ -125,18 +127,22 @@ export function Done({
   lacks,
   goTo,
 }: StepProps & Readonly<{ lacks: ReturnType<typeof lacksOf>; goTo: (s: Step) => void }>) {
+  const show = useShows();
   return (
     <>
-      {lacks.map((l, i) => (
-        <button
-          key={i}
-          type="button"
-          className="border-l-8 border-clay bg-paper px-3 py-2 text-left text-[17px]"
-          onClick={() => goTo(STEPS.find((s) => s === l.field) ?? 'used')}
-        >
-          {capital(l.problem)}. <b>{l.remedy}</b>
-        </button>
-      ))}
+      {lacks.map((l, i) => {
+        const { problem, remedy } = issueWords(l, show);
+        return (
+          <button
+            key={i}
+            type="button"
+            className="border-l-8 border-clay bg-paper px-3 py-2 text-left text-[17px]"
+            onClick={() => goTo(STEPS.find((s) => s === l.field) ?? 'used')}
+          >
+            {capital(problem)}. <b>{remedy}</b>
+          </button>
+        );
+      })}
       {!lacks.length && <p className="text-[18px]">All that the record needs of {stop.address} is here.</p>}
       {USUAL.map(({ names, words }) => (
         <Tick key={words} run={run} change={change} names={names}>

@@ -11,7 +11,7 @@ import { Customer, Done, Sign } from './steps-after';
 import { Arrive, Check, Look, WearStep } from './steps-before';
 import { Apply, Clean, Used } from './steps-work';
 import type { Answered, Item } from '../outbox/item';
-import { answerWords } from '../outbox/words';
+import { answerWords, toldBy } from '../outbox/words';
 
 type Props = Readonly<{
   stop: BundleStop;
@@ -100,7 +100,7 @@ export function StopRun({
   };
   // why the server did not take it
   const problem = answer ? answerWords(answer, show) : '';
-  const lacks = lacksOf(stop, run, bundle, show.system);
+  const lacks = lacksOf(stop, run, bundle);
   const isAsked = asks(run.step, stop, run, bundle, others);
   const isLast = at === STEPS.length - 1;
   /** On to the next step that asks for something, with what was just said. */
@@ -212,6 +212,7 @@ function Finished({
   onTakeBack,
 }: Pick<Props, 'stop' | 'bundle'> &
   Readonly<{ run: Run; answer: Answered | undefined; isWaiting: boolean; onTakeBack: () => void }>) {
+  const show = useShows();
   return (
     <>
       <Head address={stop.address} />
@@ -243,7 +244,9 @@ function Finished({
                   {shortName(labelOf(bundle, a))}
                 </p>
               ))}
-              {recorded?.words && <p className="text-[16px] text-clay">{recorded.words}</p>}
+              {recorded && recorded.told.length > 0 && (
+                <p className="text-[16px] text-clay">{toldBy(recorded, show)}</p>
+              )}
               {recorded?.recordId && (
                 <a href={`/records/${recorded.recordId}/correct`} className="button mt-2 min-h-[60px] w-full">
                   Correct it

@@ -1,4 +1,5 @@
 'use client';
+import type { Issue } from '@/core/units/issue';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { showFullDay } from '@/core/calendar/day';
@@ -6,7 +7,6 @@ import { MOST_CV, RUNS, swathsOf } from '@/core/mixing/calibration';
 import type { CalibrationWay } from '@/core/trade/terms';
 import { figure, showRate, significant, type Shows } from '@/core/units/format';
 import type { Measure } from '@/core/units/measures';
-import type { Issue } from '@/core/units/parse';
 import { rateIn, type ProductRate } from '@/core/units/rate';
 import type { Outcome } from '@/server/entry/outcome';
 import type { CalibrationInput, CalibrationSheet } from '@/server/house/calibrations';

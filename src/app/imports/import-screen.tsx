@@ -1,11 +1,13 @@
 'use client';
+import { useShows } from '@/ui/units';
+import { readRowProblems } from '@/core/units/issue';
 import { useState } from 'react';
 import { figure } from '@/core/units/format';
 import type { ImportNews } from '@/data/imports';
 import type { LawnMapping } from '@/formats/lawn-csv';
 import { MOST_FILE_BYTES } from '@/formats/file-size';
 import { guessFormat, type WeatherMapping } from '@/formats/weather-mapping';
-import type { LoggerMapping, RowProblem } from '@/formats/logger-csv';
+import type { LoggerMapping } from '@/formats/logger-csv';
 import type { Outcome } from '@/server/entry/outcome';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
@@ -16,6 +18,7 @@ import { useCommand } from '../use-command';
 import { LawnColumns, LoggerColumns } from './columns';
 import { WeatherColumns } from './weather-columns';
 import { previewCsv, previewLawns, type CsvPreview } from './csv-preview';
+import { rowWords } from '@/ui/issue-words';
 
 type Check<M> = (input: {
   fileName: string;
@@ -202,7 +205,8 @@ function ImportLine({
   onTake: () => void;
   onUndo: () => void;
 }>) {
-  const problems = i.problems as RowProblem[];
+  const show = useShows();
+  const problems = readRowProblems(i.problems);
   const warnings = i.warnings as string[];
   const good = i.total - i.bad - i.skipped;
   return (
@@ -257,7 +261,7 @@ function ImportLine({
           <ul className="max-h-64 overflow-y-auto text-[15px]" tabIndex={0} aria-label="Bad rows">
             {problems.map((p) => (
               <li key={p.line}>
-                line {p.line}: {p.problem}
+                line {p.line}: {rowWords(p, show)}
               </li>
             ))}
           </ul>

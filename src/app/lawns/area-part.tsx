@@ -1,9 +1,10 @@
 'use client';
+import type { Issue } from '@/core/units/issue';
 import { useMemo, useState } from 'react';
 import { USUAL_ERROR, outlineOf, type Measure, type TypedHow } from '@/core/lawn/measure';
 import { readTakeoff, readTrees } from '@/core/lawn/takeoff-draft';
 import { figure } from '@/core/units/format';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import type { SquareMetres } from '@/core/units/quantity';
 import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
 import { readGeoJson, type DrawnZone } from '@/formats/geojson';
@@ -16,6 +17,7 @@ import { MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { ZoneDrawing } from '@/ui/zone-drawing';
 import { NEW_SHAPE, ShapeRows, TreeRows } from './shape-rows';
+import { issueSentence } from '@/ui/issue-words';
 
 type Props = Readonly<{
   draft: LawnInput;
@@ -147,8 +149,8 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
               )}
             </Labelled>
             {fileIssues.map((i) => (
-              <p key={i.problem} role="alert" className="mt-1 font-semibold text-clay">
-                {i.problem}. {i.remedy}
+              <p key={JSON.stringify(i)} role="alert" className="mt-1 font-semibold text-clay">
+                {issueSentence(i, show)}
               </p>
             ))}
             {isFaulty && (

@@ -1,5 +1,5 @@
+import type { Issue } from '@/core/units/issue';
 import { SOWINGS, type Sowing } from '@/core/lawn/zone';
-import type { Issue } from '@/core/units/parse';
 import { Labelled } from '@/ui/labelled';
 
 type Row = Readonly<{ on: string; kind: Sowing }>;

@@ -1,8 +1,8 @@
 'use client';
+import type { Issue } from '@/core/units/issue';
 import { SHAPE_KINDS } from '@/core/lawn/measure';
 import { SHAPE_FIELDS, type TakeoffDraft, type TreeDraft } from '@/core/lawn/takeoff-draft';
 import { TREE_KINDS } from '@/core/lawn/zone';
-import type { Issue } from '@/core/units/parse';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
 

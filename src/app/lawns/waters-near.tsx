@@ -1,5 +1,5 @@
+import type { Issue } from '@/core/units/issue';
 import { WATERS, type Water } from '@/core/lawn/zone';
-import type { Issue } from '@/core/units/parse';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
 

@@ -28,6 +28,7 @@ import { useSendKey } from '../use-send-key';
 import { useCommand } from '../use-command';
 import { takeAlong } from './take-along';
 import { Around, LoadCardView, Wear, inAllWords, type Ticks } from './load-card';
+import { issueSentence } from '@/ui/issue-words';
 
 const WAYS: Readonly<Record<FillWay, string>> = {
   even: 'loads of one size',
@@ -190,7 +191,7 @@ function Section({
         <p className="mt-2 text-steel">
           {issues.some(
             (i) => !fields.some(([, name]) => name === i.field) && !more.some(([, name]) => name === i.field),
-          ) && issues.map((i) => `${i.problem}. ${i.remedy} `)}
+          ) && issues.map((i) => `${issueSentence(i, show)} `)}
           The card stands again as soon as the figure is right.
         </p>
       )}

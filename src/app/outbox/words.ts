@@ -1,22 +1,25 @@
+import type { Issue } from '@/core/units/issue';
 import { PERMISSIONS } from '@/data/actor';
 import type { Shows } from '@/core/units/format';
-import { issueIn, type Issue } from '@/core/units/parse';
 import type { Refusal } from '@/server/entry/outcome';
 import { reasonWords } from '@/ui/reason-words';
 import { plural } from '@/ui/words';
 import type { Answered, Item } from './item';
 import { MANY_TRIES } from './turn';
+import { issueSentence, factSentence } from '@/ui/issue-words';
+import type { ZoneOutcome, PartRefused } from '@/core/stop/bundle';
+
+/** What was said of a zone of a stop. */
+export const toldBy = (z: Pick<ZoneOutcome, 'told'>, shows: Shows): string =>
+  z.told.map((f) => factSentence(f, shows)).join(' ');
+export const partWords = (p: PartRefused, shows: Shows): string => factSentence(p.why, shows);
 
 /** Why the server will never take it as it is, and what to do; empty: it took it. */
 export const answerWords = (a: Answered, shows: Shows): string =>
   a.refusal ? whyNot(a.refusal, shows) : (a.problem ?? '');
 
 function whyNot(refusal: Refusal, shows: Shows): string {
-  const all = (issues: readonly Issue[]) =>
-    issues
-      .map((i) => issueIn(i, shows.system))
-      .map((i) => `${i.problem}. ${i.remedy}`)
-      .join(' ');
+  const all = (issues: readonly Issue[]) => issues.map((i) => issueSentence(i, shows)).join(' ');
   switch (refusal.kind) {
     case 'invalid':
       return all(refusal.issues);

@@ -1,23 +1,22 @@
 'use client';
+import { type Issue, fact } from '@/core/units/issue';
 import { createContext, useContext, useState, type ReactNode } from 'react';
 import type { LabelSheet } from '@/core/products/sheet';
 import { asTrade, asTyped, numberIn, type Measure } from '@/core/units/measures';
-import { issueIn, type Issue } from '@/core/units/parse';
 import { AMOUNT_UNITS, RATE_UNITS, type AmountUnit } from '@/core/units/rate';
 import { Labelled } from '@/ui/labelled';
 import { StatesInput, unknownState } from '@/ui/states';
 import { useShows } from '@/ui/units';
+import { issueSentence, factSentence } from '@/ui/issue-words';
 
 /** What is wrong with the sheet, by the field's path ("rates 2 low"). */
 const Issues = createContext<readonly Issue[]>([]);
 export const SheetIssues = Issues.Provider;
-const useIssue = (path: string): Issue | undefined => {
+const useIssue = (path: string): string | undefined => {
   const found = useContext(Issues).find((i) => i.field === path || i.field.startsWith(`${path} `));
   // the server names the path; beside the field its name is enough
-  const { system } = useShows();
-  if (!found) return undefined;
-  const { field, remedy, problem } = issueIn(found, system);
-  return { field, remedy, problem: `This ${problem.trim()}` };
+  const show = useShows();
+  return found && `This ${issueSentence(found, show).trim()}`;
 };
 
 type Common = Readonly<{ name: string; path: string; hint?: string | null }>;
@@ -75,7 +74,8 @@ export function FigureField({
   value,
   onChange,
 }: Common & Readonly<{ measure?: Measure; value: number | null; onChange: (value: number | null) => void }>) {
-  const { system, unit } = useShows();
+  const show = useShows();
+  const { system, unit } = show;
   const inside = (typed: string) => figureIn(measure ? asTrade(typed, measure, system) : typed);
   const outside = (kept: number) => (measure ? asTyped(String(kept), measure, system) : String(kept));
   const [text, setText] = useState(value === null || Number.isNaN(value) ? '' : outside(value));
@@ -83,11 +83,7 @@ export function FigureField({
   const shown = fromOutside ? outside(value) : text;
   const server = useIssue(path);
   const issue = Number.isNaN(value)
-    ? {
-        field: path,
-        problem: `“${shown.trim()}” is not a number`,
-        remedy: 'Type a number, for example 0.83.',
-      }
+    ? factSentence(fact('sheet-figure-no-number', { text: shown.trim() }), show)
     : server;
   return (
     <Labelled name={measure ? `${name}, ${unit(measure)}` : name} issue={issue} hint={hint}>
@@ -180,11 +176,7 @@ export function ManyField<T extends string>({
           </label>
         ))}
       </div>
-      {issue && (
-        <p className="text-[14px] font-semibold text-clay">
-          {issue.problem}. {issue.remedy}
-        </p>
-      )}
+      {issue && <p className="text-[14px] font-semibold text-clay">{issue}</p>}
     </fieldset>
   );
 }

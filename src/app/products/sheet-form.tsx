@@ -1,8 +1,9 @@
 'use client';
+import { useShows } from '@/ui/units';
+import type { Issue } from '@/core/units/issue';
 import { Link } from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { EMPTY_SHEET, isTyped, type LabelSheet } from '@/core/products/sheet';
-import type { Issue } from '@/core/units/parse';
 import type { SheetVersion } from '@/data/products';
 import type { Outcome, Overtaken } from '@/server/entry/outcome';
 import type { SaveSheetInput } from '@/server/products/products';
@@ -13,6 +14,7 @@ import { useKept } from '../use-kept';
 import { SheetDirections } from './sheet-directions';
 import { SheetIssues } from './sheet-fields';
 import { SheetFront } from './sheet-front';
+import { issueSentence } from '@/ui/issue-words';
 
 export type SaveSheet = (
   input: SaveSheetInput,
@@ -40,6 +42,7 @@ const isKeptSheet = (v: unknown): v is Kept =>
 
 /** A product sheet in the order of a printed label. What is typed is computed at once, and kept when a session ends. */
 export function SheetForm({ productId, seen: seenNow, first, saveSheetAction }: Props) {
+  const show = useShows();
   const router = useRouter();
   const { run, refusal, say, isSending: isSaving } = useCommand<Overtaken<SheetVersion>>();
   const [{ seen, sheet }, keep, forget, isKept] = useKept<Kept>(
@@ -81,8 +84,8 @@ export function SheetForm({ productId, seen: seenNow, first, saveSheetAction }: 
                   <p className="font-semibold">Nothing was saved, and nothing that you typed is lost:</p>
                   <ul className="text-[15px]">
                     {issues.map((i) => (
-                      <li key={i.field + i.problem}>
-                        <b>{i.field}</b> {i.problem}. {i.remedy}
+                      <li key={JSON.stringify(i)}>
+                        <b>{i.field}</b> {issueSentence(i, show)}
                       </li>
                     ))}
                   </ul>

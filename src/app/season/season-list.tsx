@@ -12,6 +12,7 @@ import { Link } from '@/ui/link';
 import { monthName, plural } from '@/ui/words';
 import { send } from '../send';
 import { KIND_NAMES } from '../lawns/[zoneId]/programme/proposal-words';
+import { factWords } from '@/ui/issue-words';
 
 export type SeasonRowsAction = (
   input: RowsQuery,
@@ -159,7 +160,7 @@ function Row({ row, sheet }: Readonly<{ row: SeasonRow | undefined; sheet: Seaso
         {row.isWaiting ? (
           'being proposed…'
         ) : row.problem ? (
-          <span className="text-clay">{row.problem}</span>
+          <span className="text-clay">{factWords(row.problem, shows).problem}</span>
         ) : best ? (
           <>
             {best.plannedHold !== null && <b>{figure(best.plannedHold * 100)} % planned</b>}

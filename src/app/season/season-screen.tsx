@@ -1,4 +1,5 @@
 'use client';
+import { useShows } from '@/ui/units';
 import { useRouter } from 'next/navigation';
 import { startTransition, useState } from 'react';
 import { showDay, showWeekday, yearOf } from '@/core/calendar/day';
@@ -15,6 +16,7 @@ import { send } from '../send';
 import { useCommand } from '../use-command';
 import { SeasonList, type SeasonRowsAction } from './season-list';
 import { StartPanel, type StartQuestionAction } from './start-panel';
+import { leftUnplannedWords } from '../left-unplanned';
 
 type Props = Readonly<{
   sheet: SeasonSheet;
@@ -114,6 +116,7 @@ function PlanMany({
   onDone,
 }: Readonly<{ sheet: SeasonSheet; onDone: () => void }> &
   Pick<Props, 'askSeasonAction' | 'copyYearAction' | 'planManyAction' | 'seasonRowsAction'>) {
+  const shows = useShows();
   const router = useRouter();
   const [year, setYear] = useState(yearOf(today) - 1);
   const [progress, setProgress] = useState<Readonly<{ done: number; of: number }> | null>(null);
@@ -150,7 +153,7 @@ function PlanMany({
     });
   const planBest = () => planEach('unplanned', (zoneIds) => send(planManyAction, { zoneIds }));
   const copy = () => planEach('all', (zoneIds) => send(copyYearAction, { zoneIds, year }));
-  const failed = (result ?? []).filter((r) => r.problem !== null);
+  const failed = (result ?? []).filter((r) => r.left !== null);
   const proposed = state.asked - state.waiting;
   return (
     <section aria-label="Plan many" className="mt-3 border-l-4 border-moss bg-paper px-3 py-2">
@@ -204,7 +207,8 @@ function PlanMany({
             <ul className="text-[15px]">
               {failed.slice(0, 30).map((f) => (
                 <li key={f.zoneId}>
-                  <Link href={`/lawns/${f.zoneId}`}>{f.site}</Link>: {f.problem}
+                  <Link href={`/lawns/${f.zoneId}`}>{f.site}</Link>:{' '}
+                  {f.left && leftUnplannedWords(f.left, shows)}
                 </li>
               ))}
             </ul>

@@ -1,3 +1,4 @@
+import type { Issue } from '@/core/units/issue';
 import {
   HOUSE_FIGURES,
   houseFigure,
@@ -7,7 +8,6 @@ import {
   usualOf,
   type HouseKey,
 } from './house-figures';
-import type { Issue } from '@/core/units/parse';
 
 const PANELS = ['day', 'gates', 'one group', 'crews', 'weights', 'road', 'no water'] as const;
 const KEYS = Object.keys(HOUSE_FIGURES) as HouseKey[];
@@ -42,8 +42,7 @@ test.each(KEYS)('%s: beyond its bounds, no number, or empty is told with field a
     const [issue, ...others] = issueOf(text);
     expect(others).toEqual([]);
     expect(issue).toMatchObject({ field });
-    expect(issue!.problem.length).toBeGreaterThan(8);
-    expect(issue!.remedy).toMatch(/\S/);
+    expect(issue!.figures).toMatchObject({ name: field });
   }
   expect(issueOf(String(most))).toEqual([]);
   if (own === null) expect(issueOf(' ')).toEqual([]);
@@ -52,10 +51,6 @@ test('hours and days are whole', () => {
   const issues: Issue[] = [];
   readFigures({ ...texts, calmHours: '2.5' }, issues, 'day');
   expect(issues).toEqual([
-    {
-      field: 'Hours of good weather',
-      problem: 'Hours of good weather is 2.5 hours',
-      remedy: 'Type a whole number.',
-    },
+    { field: 'Hours of good weather', code: 'not-whole', figures: { value: 2.5, unit: 'hours' } },
   ]);
 });

@@ -5,7 +5,8 @@
  *
  * Every usual value is common practice, no source, those of `weights` ours; each is the company's to change.
  */
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { issue, type Issue } from '@/core/units/issue';
+import { parseFigure } from '@/core/units/parse';
 
 /** Forms under House, and parts of them. */
 export type HousePanel = 'day' | 'gates' | 'one group' | 'crews' | 'weights' | 'road' | 'no water';
@@ -450,7 +451,7 @@ export function readFigures<P extends HousePanel>(
     const parsed = parseFigure(typed[key], { field, unit, ...bounds });
     if (!parsed.ok) issues.push(parsed.issue);
     else if (whole && !Number.isInteger(parsed.value))
-      issues.push({ field, problem: `${field} is ${parsed.value} ${unit}`, remedy: 'Type a whole number.' });
+      issues.push(issue(field, 'not-whole', { value: parsed.value, unit }));
     return parsed.ok ? parsed.value : 0;
   };
   return Object.fromEntries(keysOf(...panels).map((key) => [key, read(key)])) as HouseValues<P>;

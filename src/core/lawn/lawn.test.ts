@@ -36,30 +36,35 @@ describe('a takeoff as it is typed', () => {
     expect(y).toBeCloseTo(10, 1);
   });
   test.each([
-    [draft({ name: 'lawn', a: '' }), 'lawn: Width is missing'],
-    [draft({ name: 'lawn', a: 'wide' }), 'lawn: Width "wide" is not a number'],
-    [draft({ b: '0' }), 'Shape 1: Length is 0 ft'],
-    [draft({ a: '60000' }), 'Shape 1: Width is 60000 ft'],
-    [draft({ kind: 'sector', b: '400' }), 'Shape 1: Angle is 400 °'],
-    [draft({ kind: 'trapezoid', c: '' }), 'Shape 1: Top is missing'],
-    [draft({ x: 'left', y: '2' }), 'Shape 1: right "left" is not a number'],
-  ])('what is wrong is named with shape, figure and remedy', (d, words) => {
+    [draft({ name: 'lawn', a: '' }), 'missing', { name: 'lawn: Width' }],
+    [draft({ name: 'lawn', a: 'wide' }), 'not-a-number', { name: 'lawn: Width', text: 'wide' }],
+    [draft({ b: '0' }), 'not-above', { name: 'Shape 1: Length', value: '0' }],
+    [draft({ a: '60000' }), 'beyond', { name: 'Shape 1: Width', value: '60000' }],
+    [draft({ kind: 'sector', b: '400' }), 'beyond', { name: 'Shape 1: Angle', unit: '°', value: '400' }],
+    [draft({ kind: 'trapezoid', c: '' }), 'missing', { name: 'Shape 1: Top' }],
+    [draft({ x: 'left', y: '2' }), 'not-a-number', { name: 'Shape 1: right', text: 'left' }],
+  ])('what is wrong is named with shape and figure', (d, code, figures) => {
     const { issues, value } = readTakeoff([d]);
-    expect(issues[0]?.problem).toBe(words);
-    expect(issues[0]?.remedy).toBeTruthy();
+    expect(issues[0]).toMatchObject({ code, figures });
     expect(value).toEqual([]);
   });
   test('right shapes are still drawn beside a wrong one; no shape at all is said', () => {
     expect(readTakeoff([draft({}), draft({ a: '' })]).value).toHaveLength(1);
-    expect(readTakeoff([]).issues[0]?.problem).toBe('The takeoff has no shape');
+    expect(readTakeoff([]).issues[0]?.code).toBe('takeoff-empty');
   });
   test('trees need a drip line, not a place', () => {
     const tree = { name: 'apple', kind: 'fruit', x: '', y: '', dripLine: '6', keepOut: true } as const;
     expect(readTrees([tree]).value).toEqual([
       { name: 'apple', kind: 'fruit', at: null, dripLine: fromFeet(6), keepOut: true },
     ]);
-    expect(readTrees([{ ...tree, dripLine: '' }]).issues[0]?.problem).toBe('apple: drip line is missing');
-    expect(readTrees([{ ...tree, dripLine: '300' }]).issues[0]?.problem).toContain('300 ft');
+    expect(readTrees([{ ...tree, dripLine: '' }]).issues[0]).toMatchObject({
+      code: 'missing',
+      figures: { name: 'apple: drip line' },
+    });
+    expect(readTrees([{ ...tree, dripLine: '300' }]).issues[0]).toMatchObject({
+      code: 'beyond',
+      figures: { value: '300', unit: 'length' },
+    });
   });
 });
 

@@ -2,7 +2,8 @@
  * A takeoff as it is typed, in feet, and as it is meant, in metres. Shapes without a place are laid beside each other, so
  * that they can be drawn to scale while they are typed; what is subtracted goes into the middle of what was added last.
  */
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { issue, type Issue } from '@/core/units/issue';
+import { parseFigure } from '@/core/units/parse';
 import type { Metres } from '@/core/units/quantity';
 import { fromFeet } from '@/core/units/trade';
 import { boundsOf, SHAPE_KINDS, type Place, type Shape, type ShapeKind, type Tree } from './measure';
@@ -54,8 +55,7 @@ const MOST_FT = 5000;
 export function readTakeoff(drafts: readonly TakeoffDraft[]): { value: Shape[]; issues: Issue[] } {
   const issues: Issue[] = [];
   const value: Shape[] = [];
-  if (!drafts.length)
-    issues.push({ field: 'Shapes', problem: 'The takeoff has no shape', remedy: 'Add the first one.' });
+  if (!drafts.length) issues.push(issue('Shapes', 'takeoff-empty'));
   drafts.forEach((d, i) => {
     const field = d.name.trim() || `Shape ${i + 1}`;
     const kind = SHAPE_KINDS.find((k) => k === d.kind) ?? 'rectangle';

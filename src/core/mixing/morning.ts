@@ -2,11 +2,12 @@
  * The loads of a morning, as a person asks for them: the stops in their order, with which equipment, out of which tank.
  * The screen and the server ask the same question of the same settings, so that what is kept is what was seen.
  */
+import { issue, type Issue } from '@/core/units/issue';
 import type { Day } from '@/core/calendar/day';
 import type { Place } from '@/core/lawn/nearest';
 import type { Label } from '@/core/products/label';
 import type { Method } from '@/core/trade/terms';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import type { Kilograms, Litres, LitresPerHectare } from '@/core/units/quantity';
 import { rateOf, type ProductAmount, type ProductRate, type VolumeRate } from '@/core/units/rate';
 import { KG_PER_LB, L_PER_FL_OZ, L_PER_GAL } from '@/core/units/trade';
@@ -179,12 +180,7 @@ function readSettings(kind: LoadKind, t: LoadSettings): ReadSettings {
   const carrier = isTank ? read(t.carrier, { field: 'Water', unit: 'carrier', above: 0, most: 20 }) : 1;
   const scale = read(t.scale, { field: 'Scale reads to', unit: 'g', above: 0, most: 1000 }) * 0.001;
   const jug = read(t.jug, { field: 'Jug reads to', unit: 'pour', above: 0, most: 1000 }) * L_PER_FL_OZ;
-  if (left > size)
-    issues.push({
-      field: 'Left in the tank',
-      problem: 'More is left in the tank than it holds',
-      remedy: 'Check what is left, or the size of the tank.',
-    });
+  if (left > size) issues.push(issue('Left in the tank', 'tank-overfull'));
   return issues.length
     ? { ok: false, issues }
     : {

@@ -4,10 +4,10 @@
  * Practice: a residual's second half 8 to 12 weeks after the first, down while the first still holds; falling shots about
  * three weeks apart. The schools are kept as named splits, other shares are typed; the house sets a residual's spacing.
  */
+import { issue, type Issue } from '@/core/units/issue';
 import { addDays, type Day } from '@/core/calendar/day';
 import type { Spacing } from './application';
 import { partOfRate, type ProductRate } from '@/core/units/rate';
-import type { Issue } from '@/core/units/parse';
 
 type Named = Readonly<{ words: string; shares: readonly number[]; kind: 'residual' | 'falling' }>;
 export const SPLITS = {
@@ -58,12 +58,8 @@ export function sharesIn(
     return { ok: true, value: figures.map((f) => f / sum) };
   return {
     ok: false,
-    issue: {
-      field: 'Shares',
-      problem: text.trim()
-        ? `Shares "${text.trim()}" are not 2 to ${MOST_PARTS} figures above 0`
-        : 'Shares are missing',
-      remedy: 'Type them one after the other, for example 60/40.',
-    },
+    issue: text.trim()
+      ? issue('Shares', 'shares-malformed', { text: text.trim(), most: MOST_PARTS })
+      : issue('Shares', 'shares-missing'),
   };
 }

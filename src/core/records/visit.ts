@@ -2,11 +2,12 @@
  * What a person says of one visit to a zone, read: the only reader of it. The phone, the record's form, the sheet of like
  * stops and the server ask it with what each of them knows; so what one lets through, the other takes.
  */
-import { addDays, isoDay, parseDay, type Day } from '@/core/calendar/day';
+import { issue, type Issue, type FieldRemedy } from '@/core/units/issue';
+import { addDays, parseDay, type Day } from '@/core/calendar/day';
 import { WHOLE_ZONE, type Place } from '@/core/products/application';
 import { isGranule, type Label } from '@/core/products/label';
 import type { Method, Use } from '@/core/trade/terms';
-import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
+import { parseFigure, type Parsed } from '@/core/units/parse';
 import type { Celsius, MetresPerSecond, SquareMetres } from '@/core/units/quantity';
 import {
   AMOUNT_UNITS,
@@ -119,8 +120,7 @@ export function readVisit(typed: VisitTyped, known: VisitKnown): VisitRead {
     const one = readProduct(p, i, labels[i], known, take, issues);
     if (one) products.push(one);
   }
-  if (!typed.products.length)
-    issues.push({ field: 'products', problem: 'No product was put down', remedy: 'Choose at least one.' });
+  if (!typed.products.length) issues.push(issue('products', 'no-product-put-down'));
   const optional = (text: string, isAsked: boolean, bounds: Parameters<typeof parseFigure>[1]) =>
     !isAsked && text.trim() === '' ? null : take(parseFigure(text, bounds));
   const water = optional(typed.water, isSprayed, {
@@ -141,14 +141,8 @@ export function readVisit(typed: VisitTyped, known: VisitKnown): VisitRead {
       ['Wind', typed.wind],
       ['Air temperature', typed.air],
     ] as const)
-      if (text.trim() === '')
-        lacking.push({
-          field,
-          problem: `${field} is missing: it was sprayed`,
-          remedy: 'Type what was measured.',
-          isMissing: true,
-        });
-  const appliedBy = take(wordIn(typed.appliedBy, 'Applied by', 'Choose who put it down.'));
+      if (text.trim() === '') lacking.push({ ...issue(field, 'missing-where-sprayed'), isMissing: true });
+  const appliedBy = take(wordIn(typed.appliedBy, 'Applied by', 'person'));
   readTimes(typed, issues);
   const certifiedBy = typed.certifiedBy.trim();
   const licence = known.licences.find((l) => l.person === certifiedBy && (day === null || l.validTo >= day));
@@ -177,15 +171,9 @@ export function readVisit(typed: VisitTyped, known: VisitKnown): VisitRead {
 /** A restricted-use product demands a certified applicator. Published: 7 CFR 110.3. */
 const certifiedIssue = (label: Label, person: string): Issue =>
   person
-    ? {
-        field: 'Certified applicator',
-        problem: `${person} has no licence on file that was valid on that day`,
-        remedy: 'Choose another, or add the licence under House first.',
-      }
+    ? issue('Certified applicator', 'no-valid-license', { person })
     : {
-        field: 'Certified applicator',
-        problem: `Certified applicator is missing: ${label.name} is for restricted use`,
-        remedy: 'Choose who applied or supervised it under a licence.',
+        ...issue('Certified applicator', 'certified-applicator-missing', { product: label.name }),
         isMissing: true,
       };
 
@@ -200,20 +188,17 @@ function readProduct(
   issues: Issue[],
 ): VisitProduct | null {
   if (!label) {
-    issues.push({
-      field: productField(i, 'productId'),
-      problem: `Product ${i + 1} is not chosen`,
-      remedy: 'Choose what was put down.',
-    });
+    issues.push(issue(productField(i, 'productId'), 'product-used-not-chosen', { row: i + 1 }));
     return null;
   }
   const unit = p.amountUnit;
   if (!isAmountUnit(unit) || p.targets.some((t) => !isWeed(t))) {
-    issues.push({
-      field: productField(i, isAmountUnit(unit) ? 'targets' : 'amountUnit'),
-      problem: `${label.name}: "${isAmountUnit(unit) ? p.targets.join(', ') : unit}" is not known here`,
-      remedy: 'Choose one of the list.',
-    });
+    issues.push(
+      issue(productField(i, isAmountUnit(unit) ? 'targets' : 'amountUnit'), 'not-of-this-product', {
+        product: label.name,
+        word: isAmountUnit(unit) ? p.targets.join(', ') : unit,
+      }),
+    );
     return null;
   }
   const areaSqFt =
@@ -229,11 +214,13 @@ function readProduct(
   const area = fromSquareFeet(areaSqFt);
   const rate = rateFrom(amountOf(amount, unit), area);
   if (rate.by !== RATE_UNITS[label.rateUnit].by) {
-    issues.push({
-      field: productField(i, 'amount'),
-      problem: `Product used is in ${AMOUNT_UNITS[unit].words}, and ${label.name} is measured the other way`,
-      remedy: `Choose a unit like ${AMOUNT_UNITS[label.amountUnit].words}: weight and volume do not mix.`,
-    });
+    issues.push(
+      issue(productField(i, 'amount'), 'amount-used-wrong-kind', {
+        unit,
+        product: label.name,
+        like: label.amountUnit,
+      }),
+    );
     return null;
   }
   return {
@@ -260,35 +247,23 @@ function placeFrom(p: ProductUsed, area: SquareMetres, planned: Place | null): P
   return { on: 'strip', length: (area / width) as typeof width, width, ground };
 }
 
-const noDay = (problem: string, remedy: string): Parsed<never> => ({
-  ok: false,
-  issue: { field: 'Day', problem, remedy },
-});
+const noDay = (issue: Issue): Parsed<never> => ({ ok: false, issue });
 
 /** The day on which something was put down. */
 export function dayOfWork(text: string, today: Day): Parsed<Day> {
   const day = parseDay(text);
-  if (day === null)
-    return noDay(`Day "${text}" is no day`, 'Type a day of the calendar, for example 2027-03-20.');
-  if (day > today)
-    return noDay(
-      `Day is ${isoDay(day)}, after today`,
-      `Record what has been put down: ${isoDay(today)} at the latest.`,
-    );
-  if (day < addDays(today, -OLDEST_DAYS))
-    return noDay(
-      `Day is ${isoDay(day)}, more than two years ago`,
-      'Check the year. What lies further back is noted on the lawn sheet as earlier work.',
-    );
+  if (day === null) return noDay(issue('Day', 'no-day', { text }));
+  if (day > today) return noDay(issue('Day', 'record-of-future', { day, today }));
+  if (day < addDays(today, -OLDEST_DAYS)) return noDay(issue('Day', 'record-too-old', { day }));
   return { ok: true, value: day };
 }
 
 /** A word or name that must be there. */
-export function wordIn(text: string, field: string, remedy: string): Parsed<string> {
+export function wordIn(text: string, field: string, remedy: FieldRemedy): Parsed<string> {
   const word = text.trim();
   return word
     ? { ok: true, value: word }
-    : { ok: false, issue: { field, problem: `${field} is missing`, remedy } };
+    : { ok: false, issue: issue(field, 'field-missing', { name: field, remedy }) };
 }
 
 const CLOCK = /^([01]\d|2[0-3]):[0-5]\d$/;
@@ -301,16 +276,7 @@ function readTimes({ startedAt, endedAt }: VisitTyped, issues: Issue[]): void {
     ['Start', startedAt],
     ['End', endedAt],
   ] as const)
-    if (text !== '' && !CLOCK.test(text))
-      issues.push({
-        field,
-        problem: `${field} "${text}" is no time`,
-        remedy: 'Type it like 14:30, or leave it empty.',
-      });
+    if (text !== '' && !CLOCK.test(text)) issues.push(issue(field, 'no-time', { text }));
   if (CLOCK.test(startedAt) && CLOCK.test(endedAt) && endedAt < startedAt)
-    issues.push({
-      field: 'End',
-      problem: `End ${endedAt} lies before the start ${startedAt}`,
-      remedy: 'Check both: work that goes past midnight is two entries.',
-    });
+    issues.push(issue('End', 'end-before-start', { ended: endedAt, started: startedAt }));
 }

@@ -2,12 +2,13 @@
  * An application as it is typed, read by one rule in the browser, on the server and over HTTP: fields into products,
  * places and days, or the issues that stand against them.
  */
+import { issue, type Issue } from '@/core/units/issue';
 import { isoDay, parseDay, type Day } from '@/core/calendar/day';
 import { WHOLE_ZONE, type Place, type Spacing, type Tie, type TieKind } from '@/core/products/application';
 import { limitsFor, type Label } from '@/core/products/label';
 import { METHODS, USES, type Method, type Turf, type Use } from '@/core/trade/terms';
 import { significant } from '@/core/units/format';
-import { measuredIssue, parseFigure, type Issue, type Parsed } from '@/core/units/parse';
+import { parseFigure, type Parsed } from '@/core/units/parse';
 import type { SquareMetres } from '@/core/units/quantity';
 import {
   RATE_UNITS,
@@ -115,39 +116,28 @@ export function readApplication(
   const earliest = day(typed.earliest, 'earliest', 'Not before', false);
   const latest = day(typed.latest, 'latest', 'Not after', false);
   if (plannedOn !== null && earliest !== null && earliest > plannedOn)
-    issues.push(
-      outOfOrder('earliest', `Not before ${isoDay(earliest)} is after the planned day ${isoDay(plannedOn)}`),
-    );
+    issues.push(issue('earliest', 'earliest-after-planned', { earliest, planned: plannedOn }));
   if (plannedOn !== null && latest !== null && latest < plannedOn)
-    issues.push(
-      outOfOrder('latest', `Not after ${isoDay(latest)} is before the planned day ${isoDay(plannedOn)}`),
-    );
-  if (!typed.products.length)
-    issues.push({ field: 'products', problem: 'No product is chosen', remedy: 'Add at least one.' });
+    issues.push(issue('latest', 'latest-before-planned', { latest, planned: plannedOn }));
+  if (!typed.products.length) issues.push(issue('products', 'no-product-chosen'));
   if (typed.products.length > MOST_PRODUCTS)
-    issues.push({
-      field: 'products',
-      problem: `${typed.products.length} products in one application`,
-      remedy: `At most ${MOST_PRODUCTS} go down in one visit: plan a second one.`,
-    });
+    issues.push(
+      issue('products', 'too-many-products', { count: typed.products.length, most: MOST_PRODUCTS }),
+    );
   const products = typed.products.flatMap((p, i) => readProduct(p, i, known, take, issues) ?? []);
   if (issues.length || plannedOn === null) return { ok: false, issues };
   return { ok: true, value: { purpose: typed.purpose.trim(), plannedOn, earliest, latest, products } };
 }
 
-const outOfOrder = (field: string, problem: string): Issue => ({
-  field,
-  problem,
-  remedy: 'Choose days in order: not before, planned, not after.',
-});
-
 function dayIn(text: string, name: string): Parsed<Day> {
   const day = parseDay(text);
   if (day !== null) return { ok: true, value: day };
-  const problem = text.trim() === '' ? `${name} is missing` : `${name} "${text}" is no day`;
   return {
     ok: false,
-    issue: { field: name, problem, remedy: 'Type a day of the calendar, for example 2027-03-20.' },
+    issue:
+      text.trim() === ''
+        ? issue(name, 'planned-day-missing', { name })
+        : issue(name, 'planned-no-day', { name, text }),
   };
 }
 
@@ -163,23 +153,22 @@ function readProduct(
   const field = (name: keyof TypedProduct) => productField(i, name);
   const label = labels.find((l) => l.id === p.productId);
   if (!label) {
-    issues.push({
-      field: field('productId'),
-      problem: p.productId
-        ? 'This product is not on the shelf list any more'
-        : `Product ${i + 1} is not chosen`,
-      remedy: 'Choose one of the list.',
-    });
+    issues.push(
+      p.productId
+        ? issue(field('productId'), 'product-not-on-shelf')
+        : issue(field('productId'), 'product-not-chosen', { row: i + 1 }),
+    );
     return null;
   }
   const { unit } = p;
   const use = USES.find((u) => u === p.use);
   if (!use || !isRateUnit(unit) || p.targets.some((t) => !isWeed(t))) {
-    issues.push({
-      field: field(!use ? 'use' : !isRateUnit(unit) ? 'unit' : 'targets'),
-      problem: `${label.name}: "${!use ? p.use : !isRateUnit(unit) ? unit : p.targets.join(', ')}" is not known here`,
-      remedy: 'Choose one of the list.',
-    });
+    issues.push(
+      issue(field(!use ? 'use' : !isRateUnit(unit) ? 'unit' : 'targets'), 'not-of-this-product', {
+        product: label.name,
+        word: !use ? p.use : !isRateUnit(unit) ? unit : p.targets.join(', '),
+      }),
+    );
     return null;
   }
   const words = RATE_UNITS[unit].words;
@@ -189,11 +178,7 @@ function readProduct(
     field('rate'),
   );
   if (figure !== null && rateIn(rateOf(figure, unit), label.rateUnit) === null)
-    issues.push({
-      field: field('rate'),
-      problem: `${name} is in ${words}, and the label measures it the other way`,
-      remedy: `Choose a unit like ${RATE_UNITS[label.rateUnit].words}: weight and volume do not mix.`,
-    });
+    issues.push(issue(field('rate'), 'rate-wrong-kind', { name, unit, like: label.rateUnit }));
   const place = readPlace(p, zone, take, field);
   const repeat = readRepeat(p, label, zone, use, spacing, take, field);
   if (figure === null || place === null) return null;
@@ -245,13 +230,7 @@ function readPlace(
 
 const tooLarge = (sqFt: number, area: SquareMetres): Parsed<never> => ({
   ok: false,
-  issue: measuredIssue(
-    'Area',
-    'area',
-    '{0} is more than the zone, which has {1}',
-    [sqFt, Math.round(toSquareFeet(area))],
-    'Type what is really treated, or choose the whole zone.',
-  ),
+  issue: issue('Area', 'area-above-zone', { sqFt, zoneSqFt: Math.round(toSquareFeet(area)) }),
 });
 
 function readRepeat(

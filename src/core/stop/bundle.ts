@@ -11,6 +11,7 @@ import type { Method, Use } from '@/core/trade/terms';
 import type { SquareMetres } from '@/core/units/quantity';
 import type { AmountUnit } from '@/core/units/rate';
 import type { StopFacts } from './seen-now';
+import type { Fact } from '@/core/units/issue';
 
 export const BUNDLE_VERSION = 2;
 
@@ -177,9 +178,9 @@ export type ZoneOutcome = Readonly<{
   zoneId: string;
   outcome: 'recorded' | 'already' | 'refused';
   /** who recorded it before; the fault that was found; how it was recorded though not as it was sent */
-  words: string;
+  told: readonly Fact[];
   recordId: string;
 }>;
 
 /** What else a stop brought and was not kept, with why. */
-export type PartRefused = Readonly<{ part: string; words: string }>;
+export type PartRefused = Readonly<{ part: string; why: Fact }>;

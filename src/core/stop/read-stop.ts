@@ -2,10 +2,11 @@
  * What a stop brings, read: each zone's visit as `readVisit` takes it, and what was found beside. The phone asks it before
  * it lets a stop go, the server when it comes.
  */
+import type { Issue } from '@/core/units/issue';
 import { isoDay, type Day } from '@/core/calendar/day';
 import type { VisitTyped } from '@/core/records/visit';
 import { POSSIBLE } from '@/core/ground/plausible';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import type { DoneStop, DoneZone } from './bundle';
 import { clockIn, companyTime, type ClockTime } from './clock';
 import { stageSeen, type SeenNow } from './seen-now';

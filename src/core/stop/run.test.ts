@@ -49,20 +49,20 @@ test('a stop begins with the plan’s figures, and lacks the clock of the work',
   expect(isRun({ ...begun, version: 2 })).toBe(false);
   expect(begun.zones['front']!.amounts).toEqual({ p1: '2.4' });
   expect(lacksOf(stop, { ...worked, zones: begun.zones }, bundle)).toMatchObject([
-    { field: 'apply', problem: 'the work was not begun' },
+    { field: 'apply', code: 'clock-not-run', figures: { isBegun: false } },
   ]);
   expect(lacksOf(stop, withZone({ ...begun, wind: '5', air: '55' }, { startedAt: 1 }), bundle)).toMatchObject(
-    [{ problem: 'the work was not ended' }],
+    [{ code: 'clock-not-run', figures: { isBegun: true } }],
   );
   expect(lacksOf(stop, worked, bundle)).toEqual([]);
 });
 
 test('of a spray the record asks for wind, air and water; of a granule it does not', () => {
   const bare = withZone({ ...worked, wind: '', air: '' }, { water: '' });
-  expect(lacksOf(stop, bare, bundle).map((l) => [l.field, l.problem])).toEqual([
-    ['used', 'Water used is missing'],
-    ['check', 'Wind is missing: it was sprayed'],
-    ['check', 'Air temperature is missing: it was sprayed'],
+  expect(lacksOf(stop, bare, bundle)).toMatchObject([
+    { field: 'used', figures: { issue: { code: 'missing', figures: { name: 'Water used' } } } },
+    { field: 'check', figures: { issue: { code: 'missing-where-sprayed', field: 'Wind' } } },
+    { field: 'check', figures: { issue: { code: 'missing-where-sprayed', field: 'Air temperature' } } },
   ]);
   const dry = { ...stop, zones: [zone('front', { products: [product('p1', 'granule', '2.4')], water: '' })] };
   expect(lacksOf(dry, bare, bundle)).toEqual([]);
@@ -76,12 +76,16 @@ test('more than ten per cent off the plan is asked about, up to it is not', () =
   expect(lacksOf(stop, used('2.7'), bundle)).toMatchObject([{ field: 'used' }]);
   expect(lacksOf(stop, withZone(used('2.7'), { isSure: true }), bundle)).toEqual([]);
   expect(lacksOf(stop, used(''), bundle)).toMatchObject([
-    { field: 'used', problem: 'Test 50 WG: Product used is missing' },
+    {
+      field: 'used',
+      code: 'at-step',
+      figures: { product: 'Test 50 WG', issue: { code: 'missing', figures: { name: 'Product used' } } },
+    },
   ]);
   expect(lacksOf(stop, used('1,2,3'), bundle).length).toBe(1);
 });
 
-test('what is lacking is told in the company’s units, with its zone', () => {
+test('what is lacking is told with its zone', () => {
   const two = stopAtLawn({ zones: [zone('front'), zone('back')] });
   const run = beginRun(two, bundle, 'k');
   const odd: Run = {
@@ -92,11 +96,17 @@ test('what is lacking is told in the company’s units, with its zone', () => {
       Object.entries(run.zones).map(([id, z]) => [id, { ...z, startedAt: 1, endedAt: 2, water: '99999' }]),
     ),
   };
-  const said = lacksOf(two, odd, bundle, 'metric').map((l) => l.problem);
-  // by hand: 99,999 gal are 378,537 L, 200 °F are 93.33 °C; figures are told to four digits
-  expect(said).toContain('back: Water used is 378500 L');
+  const lacks = lacksOf(two, odd, bundle);
+  expect(lacks).toContainEqual(
+    expect.objectContaining({
+      field: 'used',
+      figures: expect.objectContaining({ zone: 'back', step: 'used' }) as unknown,
+    }),
+  );
   // of the whole stop it is said once
-  expect(said.filter((p) => p.startsWith('Air temperature'))).toEqual(['Air temperature is 93.33 °C']);
+  expect(lacks.filter((l) => l.field === 'check')).toMatchObject([
+    { figures: { zone: '', issue: { field: 'Air temperature', figures: { value: '200' } } } },
+  ]);
 });
 
 // by hand: 6 gal planned with 2.4 oz; 7.5 gal left the tank

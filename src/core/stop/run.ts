@@ -1,10 +1,10 @@
 /** A stop as it goes on a phone: what was typed and ticked so far, and what it comes to when it is done. */
+import { issue, type Issue } from '@/core/units/issue';
 import { WHOLE_ZONE, type ApplicationProduct } from '@/core/products/application';
 import { isGranule, type Label } from '@/core/products/label';
 import { readVisit } from '@/core/records/visit';
 import type { Use } from '@/core/trade/terms';
-import type { UnitSystem } from '@/core/units/measures';
-import { issueIn, parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import { amountOf, rateFrom } from '@/core/units/rate';
 import { fromFahrenheit, fromMilesPerHour, fromSquareFeet, L_PER_GAL } from '@/core/units/trade';
 import {
@@ -297,23 +297,11 @@ const STEP_OF: Readonly<Record<string, Step>> = {
   End: 'apply',
   Day: 'apply',
 };
-const WHERE: Readonly<Partial<Record<Step, string>>> = {
-  check: 'Type it under Check.',
-  wear: 'Choose under Wear who answers for it.',
-  used: 'Type it under Used.',
-};
-
 /**
  * What is still lacking before the stop can be called done, each under its step with what to do about it: what the stop
  * itself needs, and all that the record's reader would refuse or ask for.
- * @param units in which its figures are told
  */
-export function lacksOf(
-  stop: BundleStop,
-  run: Run,
-  bundle: StopBundle,
-  units: UnitSystem = 'trade',
-): Issue[] {
+export function lacksOf(stop: BundleStop, run: Run, bundle: StopBundle): Issue[] {
   const issues: Issue[] = [];
   const open = stop.zones.filter((z) => !run.zones[z.zoneId]?.isLeftOut);
   const now = lastMoment(run, bundle);
@@ -322,13 +310,9 @@ export function lacksOf(
   const { day: today } = clockIn(clock.now, bundle.timeZone);
   for (const z of open) {
     const of = run.zones[z.zoneId]!;
-    const where = open.length > 1 ? `${z.name}: ` : '';
+    const where = open.length > 1 ? z.name : '';
     if (of.startedAt === null || of.endedAt === null)
-      issues.push({
-        field: 'apply',
-        problem: `${where}the work was not ${of.startedAt === null ? 'begun' : 'ended'}`,
-        remedy: 'Start and stop its clock under Apply, or leave the zone out there.',
-      });
+      issues.push(issue('apply', 'clock-not-run', { zone: where, isBegun: of.startedAt !== null }));
     const sent = done.zones.find((d) => d.zoneId === z.zoneId)!;
     const read = readVisit(visitOf(done, sent, clock), {
       today,
@@ -338,24 +322,25 @@ export function lacksOf(
       licences: bundle.licences,
     });
     for (const found of [...(read.ok ? [] : read.issues), ...read.lacking]) {
-      const { figure: _told, ...i } = issueIn(found, units);
-      const step = STEP_OF[i.field] ?? 'used';
-      const product = sent.products[Number(/^products\.(\d+)/.exec(i.field)?.[1] ?? -1)];
-      const name = product && bundle.labels.find((l) => l.id === product.productId)?.name;
+      const step = STEP_OF[found.field] ?? 'used';
+      const product = sent.products[Number(/^products\.(\d+)/.exec(found.field)?.[1] ?? -1)];
+      const name = (product && bundle.labels.find((l) => l.id === product.productId)?.name) ?? '';
       // of the whole stop, and not of each zone
       const isShared = step === 'check' || step === 'wear';
-      const problem = `${isShared ? '' : where}${name && !i.problem.includes(name) ? `${name}: ` : ''}${i.problem}`;
-      if (!issues.some((x) => x.field === step && x.problem === problem))
-        issues.push({ ...i, field: step, problem, remedy: (i.isMissing && WHERE[step]) || i.remedy });
+      // most words of a product name it themselves
+      const names = 'product' in found.figures;
+      const lack = issue(step, 'at-step', {
+        zone: isShared ? '' : where,
+        product: names ? '' : name,
+        step,
+        issue: found,
+      });
+      if (!issues.some((x) => JSON.stringify(x) === JSON.stringify(lack))) issues.push(lack);
     }
     if (offPlanIn(z, of).length && !of.isSure)
-      issues.push({
-        field: 'used',
-        problem: `${where}what was used is more than ${OFF_PLAN * 100} % off the plan`,
-        remedy: 'Check it under Used, and say there that it is right.',
-      });
+      issues.push(issue('used', 'off-plan-unconfirmed', { zone: where, percent: OFF_PLAN * 100 }));
   }
-  for (const i of findingsOf(done).issues) issues.push({ ...issueIn(i, units), field: 'check' });
+  for (const i of findingsOf(done).issues) issues.push({ ...i, field: 'check' });
   return issues;
 }
 

@@ -8,7 +8,6 @@ import {
   unitWords,
   type Measure,
 } from './measures';
-import { beyondSchema, issueIn, measuredIssue, parseFigure } from './parse';
 import { SHOWS } from './format';
 import { celsius, metres, millimetres, squareMetres } from './quantity';
 import { fromMilesPerHour } from './trade';
@@ -80,59 +79,4 @@ test('figures of the core are told in the units of the company', () => {
   expect(SHOWS.trade.ingredient(1.120851 as never, 'a.e.')).toBe('1 lb a.e./acre');
   expect(metric.in('wind', 10)).toBeCloseTo(36, 9);
   expect(inUnits(0, 'temperature', 'trade')).toBeCloseTo(32, 9);
-});
-
-test('a refusal of a measured figure is told in the units that were typed', () => {
-  const wind = (typed: string) => {
-    const read = parseFigure(asTrade(typed, 'wind', 'metric'), {
-      field: 'Wind',
-      unit: 'wind',
-      least: 0,
-      most: 60,
-    } as const);
-    return read.ok ? null : issueIn(read.issue, 'metric');
-  };
-  expect(wind('200')).toMatchObject({
-    problem: 'Wind is 200 km/h',
-    remedy: 'More than 96.56 km/h is taken for a slip. Check the figure and its unit.',
-  });
-  expect(wind('-3')).toMatchObject({ problem: 'Wind is -3 km/h', remedy: 'It must be at least 0 km/h.' });
-  expect(wind('12x')).toMatchObject({
-    problem: 'Wind "12x" is not a number',
-    remedy: 'Type a number in km/h, for example 2.',
-  });
-  expect(wind('')).toMatchObject({
-    problem: 'Wind is missing',
-    remedy: 'Type a number in km/h.',
-    isMissing: true,
-  });
-  expect(wind('16')).toBeNull();
-  const trade = parseFigure('0', { field: 'Area', unit: 'area', above: 0, most: 10 });
-  expect(trade).toMatchObject({
-    issue: { problem: 'Area is 0 sq ft', remedy: 'It must be more than 0 sq ft.' },
-  });
-  const counted = parseFigure('0', { field: 'Years', unit: 'years', least: 1, most: 10 });
-  expect(counted.ok || issueIn(counted.issue, 'metric')).toBe(counted.ok || counted.issue);
-});
-
-test('figures in words of their own, and bounds of a sheet’s schema, are told in those units too', () => {
-  const heat = measuredIssue(
-    'Heat caution',
-    'temperature',
-    'Heat caution is {0}, above the limit of {1}',
-    [95, 90],
-    'The caution comes before the limit.',
-  );
-  expect(heat).toMatchObject({
-    problem: 'Heat caution is 95 °F, above the limit of 90 °F',
-    remedy: 'The caution comes before the limit.',
-  });
-  expect(issueIn(heat, 'metric').problem).toBe('Heat caution is 35 °C, above the limit of 32.22 °C');
-  const file = { field: 'windMostMph', problem: 'is 70: must be <= 60', remedy: 'Not above this wind, mph' };
-  const wind = beyondSchema(file, 'wind', 'beyond', [70, 60]);
-  expect(issueIn(wind, 'trade')).toBe(wind);
-  expect(issueIn(wind, 'metric')).toMatchObject({
-    problem: ' is 112.7 km/h',
-    remedy: expect.stringContaining('More than 96.56 km/h') as string,
-  });
 });

@@ -13,18 +13,19 @@ test.each([
 });
 
 test.each([
-  ['', 'Area is missing'],
-  ['-3', 'Area is -3 sq ft'],
-  ['0', 'Area is 0 sq ft'],
-  ['12x', 'Area "12x" is not a number'],
-  ['1e5', 'Area "1e5" is not a number'],
-  ['6,24', 'Area "6,24" is not a number'],
-  ['NaN', 'Area "NaN" is not a number'],
-  ['99999999', 'Area is 99999999 sq ft'],
-])('refuses %j, naming field and figure', (text, problem) => {
-  const r = parseFigure(text, area);
-  expect(r.ok ? null : r.issue.problem).toBe(problem);
-  expect(r.ok ? '' : r.issue.remedy).not.toBe('');
+  ['', 'missing', {}],
+  ['-3', 'not-above', { value: '-3', bound: 0 }],
+  ['0', 'not-above', { value: '0', bound: 0 }],
+  ['12x', 'not-a-number', { text: '12x' }],
+  ['1e5', 'not-a-number', { text: '1e5' }],
+  ['6,24', 'not-a-number', { text: '6,24' }],
+  ['NaN', 'not-a-number', { text: 'NaN' }],
+  ['99999999', 'beyond', { value: '99999999', bound: 5_000_000 }],
+])('refuses %j, naming field and figure', (text, code, figures) => {
+  expect(parseFigure(text, area)).toMatchObject({
+    ok: false,
+    issue: { field: 'Area', code, figures: { name: 'Area', unit: 'sq ft', ...figures } },
+  });
 });
 
 test('any text either gives a number within the bounds or an issue', () => {

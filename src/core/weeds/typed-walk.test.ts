@@ -9,7 +9,6 @@ test('what nobody filled in is no finding: each thing that is missing is named',
   const { found, issues } = read(UNTOUCHED);
   expect(found).toEqual([]);
   expect(issues.map((i) => i.field)).toEqual(['Weed 1', 'Stage 1', 'Cover 1']);
-  for (const issue of issues) expect(issue.remedy).not.toBe('');
 });
 test.each([
   ['weed', 'Weed 1'],

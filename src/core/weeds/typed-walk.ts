@@ -1,10 +1,11 @@
 /** A walk as it is typed, and as it is meant: read alike on a phone without a network and where it is kept. */
-import { addDays, isoDay, parseDay, type Day } from '@/core/calendar/day';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { issue, type Issue } from '@/core/units/issue';
+import { addDays, parseDay, type Day } from '@/core/calendar/day';
+import { parseFigure } from '@/core/units/parse';
 import type { SquareMetres } from '@/core/units/quantity';
 import { toSquareFeet } from '@/core/units/trade';
 import type { Found, Ground } from './scouting';
-import { STAGES, WEEDS, isWeed } from './weeds';
+import { STAGES, isWeed } from './weeds';
 
 export type TypedWeed = Readonly<{
   weed: string;
@@ -29,36 +30,24 @@ export function readWalk(
   const issues: Issue[] = [];
   const on = parseDay(typed.on);
   if (on === null || on > today || on < addDays(today, -MOST_DAYS_AGO))
-    issues.push({
-      field: 'Day',
-      problem: `Day "${typed.on}" is ${on === null ? 'no day' : on > today ? 'after today' : 'years ago'}`,
-      remedy: `Type the day of the walk, ${isoDay(today)} at the latest.`,
-    });
+    issues.push(
+      issue('Day', 'bad-walk-day', {
+        text: typed.on,
+        why: on === null ? 'no-day' : on > today ? 'to-come' : 'years-ago',
+        today,
+      }),
+    );
   const found = typed.found.flatMap((f, i) => readFound(f, i + 1, issues));
   for (const [i, f] of found.entries())
     if (found.findIndex((x) => x.weed === f.weed && x.stage === f.stage) < i)
-      issues.push({
-        field: `Weed ${i + 1}`,
-        problem: `${WEEDS[f.weed].name}, ${f.stage}, is written down twice`,
-        remedy: 'Put both together, or give one another stage.',
-      });
+      issues.push(issue(`Weed ${i + 1}`, 'weed-twice', { weed: f.weed, stage: f.stage }));
   return { on, found, issues };
 }
 
 function readFound(f: TypedWeed, row: number, issues: Issue[]): Found[] {
   const stage = STAGES.find((s) => s === f.stage && s !== 'not up');
-  if (!isWeed(f.weed))
-    issues.push({
-      field: `Weed ${row}`,
-      problem: `Weed ${row} has no name`,
-      remedy: 'Choose it. What you cannot name, look up under "What is it?".',
-    });
-  if (!stage)
-    issues.push({
-      field: `Stage ${row}`,
-      problem: `Weed ${row} has no growth stage`,
-      remedy: 'Choose the largest that you see: products go by it.',
-    });
+  if (!isWeed(f.weed)) issues.push(issue(`Weed ${row}`, 'weed-unnamed', { row }));
+  if (!stage) issues.push(issue(`Stage ${row}`, 'weed-stage-missing', { row }));
   const cover = parseFigure(f.cover, { field: `Cover ${row}`, unit: '%', above: 0, most: 100 });
   if (!cover.ok) issues.push(cover.issue);
   const counted =

@@ -1,4 +1,5 @@
 /** What a customer is told before a visit, by a sign and afterwards: made of the house's words, handed over, and kept. */
+import { issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { addDays, type Day } from '@/core/calendar/day';
@@ -126,13 +127,7 @@ export const tellShape = Joi.object<TellInput>({
 export async function tellCustomer(actor: Actor, t: TellInput): Promise<Outcome<{ how: string }>> {
   requirePermission(actor, 'record');
   const words = t.words.trim();
-  if (!words)
-    return refuse({
-      kind: 'invalid',
-      issues: [
-        { field: 'Words', problem: 'There is nothing to tell', remedy: 'Write what the customer is told.' },
-      ],
-    });
+  if (!words) return refuse({ kind: 'invalid', issues: [issue('Words', 'nothing-to-tell')] });
   return inOrganisation(actor, async (db) => {
     const known = await knownOf(db, actor, t.zoneId, t.applicationId);
     if (!known) return refuse({ kind: 'gone' });
@@ -140,13 +135,7 @@ export async function tellCustomer(actor: Actor, t: TellInput): Promise<Outcome<
     if (t.how === 'by letter' && !zone.email)
       return refuse({
         kind: 'invalid',
-        issues: [
-          {
-            field: 'Mail',
-            problem: `No mail address of ${zone.customer || 'this customer'} is on file`,
-            remedy: 'Type it on the lawn sheet, or hand the note over.',
-          },
-        ],
+        issues: [issue('Mail', 'no-mail-address-on-file', { customer: zone.customer })],
       });
     const isNew = await addNote(db, {
       orgId: actor.orgId,
@@ -184,16 +173,7 @@ export async function tellCustomer(actor: Actor, t: TellInput): Promise<Outcome<
     return done({ how: sent.how === 'sent' ? `sent to ${zone.email}` : `in the outbox as ${sent.detail}` });
   }).catch((error: unknown) => {
     if (!(error instanceof LetterFailed)) throw error;
-    return refuse({
-      kind: 'invalid',
-      issues: [
-        {
-          field: 'Mail',
-          problem: `The letter could not be sent: ${error.message}`,
-          remedy: 'Hand it over or print it, or ask who runs the server.',
-        },
-      ],
-    });
+    return refuse({ kind: 'invalid', issues: [issue('Mail', 'letter-not-sent', { detail: error.message })] });
   });
 }
 

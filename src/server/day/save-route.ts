@@ -1,7 +1,8 @@
 /** Writes down which truck goes where on a day. */
+import { issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
-import { addDays, isoDay, parseDay, showWeekday } from '@/core/calendar/day';
+import { addDays, parseDay, showWeekday } from '@/core/calendar/day';
 import type { PlannedVisit } from '@/core/day/plan-day';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
@@ -79,11 +80,7 @@ export function saveRoutes(
         return refuse({
           kind: 'invalid',
           issues: [
-            {
-              field: 'Day',
-              problem: `${r.day} lies ${day !== null && day < today ? 'before today' : 'on no day that can be planned'}`,
-              remedy: `Plan ${isoDay(today)} or a day after it.`,
-            },
+            issue('Day', 'day-not-plannable', { text: r.day, isPast: day !== null && day < today, today }),
           ],
         });
       const version = await writeRoute(db, {
@@ -111,11 +108,7 @@ export function saveRoutes(
     return refuse({
       kind: 'invalid',
       issues: [
-        {
-          field: error.truck,
-          problem: `${error.by} has saved ${error.truck} for ${error.day} since you opened this page`,
-          remedy: 'Load the page again to see it; then save yours.',
-        },
+        issue(error.truck, 'truck-saved-meanwhile', { by: error.by, truck: error.truck, day: error.day }),
       ],
     });
   });

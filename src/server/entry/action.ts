@@ -1,3 +1,4 @@
+import { issue } from '@/core/units/issue';
 import 'server-only';
 import type Joi from 'joi';
 import { Forbidden, type Actor } from '@/data/actor';
@@ -36,23 +37,13 @@ export function openAction<Input, T, More = never>(
 }
 
 function checkedBy<Input>(shape: Joi.ObjectSchema<Input>, raw: unknown): Outcome<Input> {
-  if (holdsNul(raw))
-    return refuse({
-      kind: 'invalid',
-      issues: [
-        { field: 'Text', problem: 'A text holds a sign that cannot be kept', remedy: 'Type it again.' },
-      ],
-    });
+  if (holdsNul(raw)) return refuse({ kind: 'invalid', issues: [issue('Text', 'text-not-storable')] });
   // what a form sends fits its shape; what does not was sent by hand, and its first fault is enough
   const checked = shape.validate(raw, { abortEarly: true, convert: false });
   if (!checked.error) return done(checked.value);
   return refuse({
     kind: 'invalid',
-    issues: checked.error.details.map((d) => ({
-      field: d.path.join('.'),
-      problem: d.message,
-      remedy: 'Load the page again and send the form from there.',
-    })),
+    issues: checked.error.details.map((d) => issue(d.path.join('.'), 'wrong-shape', { detail: d.message })),
   });
 }
 

@@ -1,8 +1,8 @@
 /** What an action answers: a result, or a refusal that the screen can put in words. Refusals are values, not exceptions. */
+import type { Issue } from '@/core/units/issue';
 import type { Day } from '@/core/calendar/day';
 import type { Permission } from '@/data/actor';
 import type { Reason } from '@/core/gates/reason';
-import type { Issue } from '@/core/units/parse';
 
 export type Refusal =
   /** fields that must be mended */

@@ -1,8 +1,8 @@
 /** What a password must stand: judged by how many tries it takes to guess, not by which signs are in it. */
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import { ZxcvbnFactory } from '@zxcvbn-ts/core';
 import * as common from '@zxcvbn-ts/language-common';
-import type { Issue } from '@/core/units/parse';
 
 export const LEAST_LENGTH = 12;
 /** Longer ones are cut before they are hashed by some servers between; nobody types so many. */
@@ -22,24 +22,13 @@ const guesser = () =>
  * @param known words that others know of its person: name, e-mail, company
  */
 export function passwordIssues(password: string, again: string, known: readonly string[]): Issue[] {
-  const issue = (field: string, problem: string, remedy: string): Issue[] => [{ field, problem, remedy }];
   if (password.length < LEAST_LENGTH)
-    return issue(
-      'Password',
-      `Password has ${password.length} signs`,
-      `Take at least ${LEAST_LENGTH}. Four words that have nothing to do with each other are easy to keep.`,
-    );
+    return [issue('Password', 'password-too-short', { length: password.length, least: LEAST_LENGTH })];
   if (password.length > MOST_LENGTH)
-    return issue('Password', `Password has ${password.length} signs`, `Take at most ${MOST_LENGTH}.`);
+    return [issue('Password', 'password-too-long', { length: password.length, most: MOST_LENGTH })];
   const words = known.flatMap((w) => [w, ...w.split(/[^\p{L}\p{N}]+/u)]).filter((w) => w.length > 2);
   const { score } = guesser().check(password, words);
-  if (score < LEAST_SCORE)
-    return issue(
-      'Password',
-      'Password is easy to guess: it is a common one, a row of keys, or made of names that others know',
-      'Take four words that have nothing to do with each other, or with you and the company.',
-    );
-  if (password !== again)
-    return issue('Password again', 'The two passwords differ', 'Type the same one twice.');
+  if (score < LEAST_SCORE) return [issue('Password', 'password-easy')];
+  if (password !== again) return [issue('Password again', 'passwords-differ')];
   return [];
 }

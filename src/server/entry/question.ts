@@ -2,7 +2,14 @@
 import type Joi from 'joi';
 
 /** What is wrong with a call, field by field. `row` counts from 1 within the list that it is in. */
-export type ProblemField = Readonly<{ field: string; row?: number; problem: string; remedy?: string }>;
+export type ProblemField = Readonly<{
+  field: string;
+  row?: number;
+  /** what is wrong, for programs: it does not change with the words */
+  code: string;
+  problem: string;
+  remedy?: string;
+}>;
 
 export type Answered =
   Readonly<{ ok: true; body: unknown }> | Readonly<{ ok: false; errors: readonly ProblemField[] }>;
@@ -18,10 +25,10 @@ const SHORT = 200_000;
 const MOST_NAMED = 100;
 
 /** "weather.daily[3].tmin_c" and the row that it stands in. */
-function fieldOf(path: readonly (string | number)[]): ProblemField & { field: string } {
+function placeOf(path: readonly (string | number)[]): Pick<ProblemField, 'field' | 'row'> {
   const field = path.map((p, i) => (typeof p === 'number' ? `[${p}]` : `${i ? '.' : ''}${p}`)).join('');
   const row = path.findLast((p) => typeof p === 'number');
-  return { field, problem: '', ...(row === undefined ? {} : { row: row + 1 }) };
+  return { field, ...(row === undefined ? {} : { row: row + 1 }) };
 }
 
 /** @param answer computes; what it throws is a bug */
@@ -46,7 +53,7 @@ export function work<Input>(
       kind: 'not as described',
       errors: checked.error.details
         .slice(0, MOST_NAMED)
-        .map((d) => ({ ...fieldOf(d.path), problem: d.message })),
+        .map((d) => ({ ...placeOf(d.path), code: d.type, problem: d.message })),
     };
   const answered = answer(checked.value);
   return answered.ok

@@ -11,6 +11,7 @@ import { actorOfToken, CALLS_PER_MINUTE, countCall } from './tokens';
 /** application/problem+json, RFC 9457 */
 function problem(
   status: number,
+  code: string,
   title: string,
   detail: string,
   more: Readonly<{ errors?: readonly ProblemField[]; headers?: Record<string, string> }> = {},
@@ -18,6 +19,7 @@ function problem(
   const body = {
     type: 'about:blank',
     title,
+    code,
     status,
     detail,
     ...(more.errors ? { errors: more.errors } : {}),
@@ -56,7 +58,7 @@ async function answerTo(
     if (!found)
       return problem(
         401,
-        'Not signed in',
+        'not-signed-in', 'Not signed in',
         'Send "Authorization: Bearer <token>" with a personal token that has not been taken back.',
         { headers: { 'www-authenticate': 'Bearer' } },
       );
@@ -64,14 +66,14 @@ async function answerTo(
     if (wait)
       return problem(
         429,
-        'Too many calls',
+        'too-many-calls', 'Too many calls',
         `A token may call ${CALLS_PER_MINUTE} times a minute. Try again in ${wait} s.`,
         { headers: { 'retry-after': String(wait) } },
       );
     if (!found.calls.includes(call))
       return problem(
         403,
-        'Not for this call',
+        'not-for-this-call', 'Not for this call',
         `The token was made for ${found.calls.join(', ')}. Make one for ${call} under House.`,
       );
     // measured before it is read
@@ -79,22 +81,22 @@ async function answerTo(
     const text = announced > mostBytes ? '' : await request.text();
     const length = Math.max(announced, text.length);
     if (length > mostBytes)
-      return problem(413, 'Too large', `The body has ${length} bytes; at most ${mostBytes} are taken.`);
+      return problem(413, 'too-large', 'Too large', `The body has ${length} bytes; at most ${mostBytes} are taken.`);
     requirePermission(found.actor, 'see');
     return answered(await inThread(question, text));
   } catch (error) {
     if (isDatabaseGone(error))
-      return problem(503, 'Database away', 'Try again in a moment.', { headers: { 'retry-after': '5' } });
+      return problem(503, 'database-away', 'Database away', 'Try again in a moment.', { headers: { 'retry-after': '5' } });
     if (error instanceof TooMuch)
       return error.why === 'busy'
-        ? problem(503, 'Busy', `${error.message} Try again in a moment.`, {
+        ? problem(503, 'busy', 'Busy', `${error.message} Try again in a moment.`, {
             headers: { 'retry-after': '10' },
           })
-        : problem(422, 'Too much to compute', `${error.message} Ask for less.`);
+        : problem(422, 'too-much-to-compute', 'Too much to compute', `${error.message} Ask for less.`);
     if (error instanceof Forbidden)
-      return problem(403, 'Not allowed', `Your role may not ${PERMISSIONS[error.permission]}.`);
+      return problem(403, 'not-allowed', 'Not allowed', `Your role may not ${PERMISSIONS[error.permission]}.`);
     const id = logFault(error, 'a call of the HTTP interface');
-    return problem(500, 'Our fault', `Something went wrong on our side. Reference: ${id}`);
+    return problem(500, 'our-fault', 'Our fault', `Something went wrong on our side. Reference: ${id}`);
   }
 }
 
@@ -105,11 +107,11 @@ function answered(worked: Worked): Response {
         headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
       });
     case 'not JSON':
-      return problem(400, 'Not JSON', worked.detail);
+      return problem(400, 'not-json', 'Not JSON', worked.detail);
     case 'not as described':
-      return problem(422, 'Not as described', 'Some fields are missing or wrong.', { errors: worked.errors });
+      return problem(422, 'not-as-described', 'Not as described', 'Some fields are missing or wrong.', { errors: worked.errors });
     case 'cannot be computed':
-      return problem(422, 'Cannot be computed', 'What was sent does not allow an answer.', {
+      return problem(422, 'cannot-be-computed', 'Cannot be computed', 'What was sent does not allow an answer.', {
         errors: worked.errors,
       });
   }

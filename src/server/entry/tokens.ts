@@ -1,3 +1,4 @@
+import { fact, type Fact } from '@/core/units/issue';
 import 'server-only';
 import { createHash, randomBytes } from 'node:crypto';
 import Joi from 'joi';
@@ -60,17 +61,15 @@ export async function makeToken(
   { name, days, calls }: TokenInput,
 ): Promise<Outcome<{ secret: string }>> {
   requirePermission(actor, 'use the interface');
-  const issue = (problem: string, remedy: string, field = 'Name') =>
-    refuse({ kind: 'invalid', issues: [{ field, problem, remedy }] });
-  if (!name.trim())
-    return issue('The token has no name', 'Say what it is for, so that you know which to take back.');
-  if (!calls.length) return issue('The token would open nothing', 'Choose at least one call.', 'May ask for');
+  const invalid = (field: string, found: Fact) => refuse({ kind: 'invalid', issues: [{ field, ...found }] });
+  if (!name.trim()) return invalid('Name', fact('token-unnamed'));
+  if (!calls.length) return invalid('May ask for', fact('token-opens-nothing'));
   const now = new Date();
   const living = (await tokensOf(actor)).filter(
     (t) => t.revokedAt === null && (t.expiresAt === null || t.expiresAt > now.toISOString()),
   );
   if (living.length >= MOST_TOKENS)
-    return issue(`You have ${living.length} tokens`, `At most ${MOST_TOKENS} are kept. Take one back first.`);
+    return invalid('Name', fact('too-many-tokens', { count: living.length, most: MOST_TOKENS }));
   const secret = `ig_${randomBytes(32).toString('base64url')}`;
   await addToken(actor, {
     name: name.trim(),

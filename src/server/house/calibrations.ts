@@ -1,4 +1,5 @@
 /** Calibrations of equipment: what was caught, timed and weighed, kept for good, and what came of it. */
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import type { Day } from '@/core/calendar/day';
@@ -14,8 +15,7 @@ import {
   unevenNozzles,
 } from '@/core/mixing/calibration';
 import { CALIBRATION_WAYS, type CalibrationWay, type Method } from '@/core/trade/terms';
-import { figure } from '@/core/units/format';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import type { Kilograms, Litres } from '@/core/units/quantity';
 import type { ProductRate } from '@/core/units/rate';
 import { KG_PER_LB, L_PER_FL_OZ, fromAcres, fromFeet, fromInches, fromSquareFeet } from '@/core/units/trade';
@@ -219,30 +219,18 @@ function resultOf(t: CalibrationInput): Result {
   return {
     ok: false,
     issues: [
-      {
-        field: `Run ${odd + 1}`,
-        problem: `The runs lie ${figure(spread * 100)} % apart, and run ${odd + 1} most`,
-        remedy: `At most ${figure(MOST_SPREAD * 100)} % is even work: the same pace, the same pressure, full width. Do that run again.`,
-      },
+      issue(`Run ${odd + 1}`, 'runs-apart', { spread: spread * 100, run: odd + 1, most: MOST_SPREAD * 100 }),
     ],
   };
 }
 
-const few = (field: string, what: string, least: number): Issue => ({
-  field,
-  problem: `There are fewer than ${least} ${what}s`,
-  remedy: `Type what each ${what} caught.`,
-});
+const few = (field: string, what: string, least: number): Issue =>
+  issue(field, 'too-few-caught', { least, what });
 
 const unevenIssues = (caught: readonly number[]): Issue[] =>
-  unevenNozzles(caught).map(({ place, off }) => ({
-    field: `Nozzle ${place + 1}`,
-    problem: `Nozzle ${place + 1} is ${figure(Math.abs(off) * 100)} % ${off > 0 ? 'over' : 'under'} the mean of the boom`,
-    remedy:
-      off > 0
-        ? 'It is worn: replace it, and catch again.'
-        : 'Clean it and its screen, or replace it, and catch again.',
-  }));
+  unevenNozzles(caught).map(({ place, off }) =>
+    issue(`Nozzle ${place + 1}`, 'nozzle-off-mean', { nozzle: place + 1, off }),
+  );
 
 /** The pattern of a spreader: even at the swath that is driven, and how much lies there. */
 function fromPans(
@@ -262,11 +250,7 @@ function fromPans(
   if (issues.length) return { ok: false, issues };
   const pans = Math.round(between);
   const swath = swathsOf(grams)[pans - 1]!;
-  if (!(swath.mean > 0))
-    return {
-      ok: false,
-      issues: [{ field: 'Pan 1', problem: 'The pans are empty', remedy: 'Spread over them once.' }],
-    };
+  if (!(swath.mean > 0)) return { ok: false, issues: [issue('Pan 1', 'pans-empty')] };
   const rate = spreadOver((swath.mean / 1000) as Kilograms, fromSquareFeet(inches / 144));
   if (swath.cv <= MOST_CV) return { ok: true, rate, spread: swath.cv };
   const best = swathsOf(grams)
@@ -275,13 +259,12 @@ function fromPans(
   return {
     ok: false,
     issues: [
-      {
-        field: 'From pass to pass',
-        problem: `At ${pans} pans between two passes the pattern varies by ${figure(swath.cv * 100)} %`,
-        remedy: best
-          ? `At most ${figure(MOST_CV * 100)} % is fair: ${best.pans} pans between passes give ${figure(best.cv * 100)} %.`
-          : `At most ${figure(MOST_CV * 100)} % is fair, and no swath gives it: look at the gate, the spinner and the deflector.`,
-      },
+      issue('From pass to pass', 'pattern-uneven', {
+        pans,
+        cv: swath.cv,
+        most: MOST_CV,
+        best: best ? { pans: best.pans, cv: best.cv } : null,
+      }),
     ],
   };
 }

@@ -1,10 +1,11 @@
 /** What sprayers and spreaders hold and carry, what befell them, and the tools that product is measured with. */
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { parseDay, type Day } from '@/core/calendar/day';
 import { EQUIPMENT_NOTES, TOOL_KINDS, type EquipmentNoteKind, type ToolKind } from '@/core/trade/terms';
 import { figure } from '@/core/units/format';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -58,33 +59,20 @@ export async function saveDetails(actor: Actor, t: DetailsInput): Promise<Outcom
     return read.ok ? read.value : null;
   };
   const name = t.name.trim();
-  if (!name) issues.push({ field: 'Name', problem: 'Name is missing', remedy: 'Name it as people call it.' });
+  if (!name) issues.push(issue('Name', 'equipment-name-missing'));
   const tankGal = perhaps(t.tank, { field: 'Tank', unit: 'volume', above: 0, most: 5000 });
   const deadGal =
     perhaps(t.dead, { field: 'Stays in pump and hose', unit: 'volume', least: 0, most: 100 }) ?? 0;
   const hopperLb = perhaps(t.hopper, { field: 'Hopper', unit: 'weight', above: 0, most: 5000 });
   if (tankGal !== null && deadGal >= tankGal)
-    issues.push({
-      field: 'Stays in pump and hose',
-      problem: 'Stays in pump and hose is as much as the tank holds',
-      remedy: 'Type what is left when nothing more comes out.',
-    });
+    issues.push(issue('Stays in pump and hose', 'dead-volume-as-tank'));
   if (issues.length) return refuse({ kind: 'invalid', issues });
   return inOrganisation(actor, async (db) => {
     const details = { name, tankGal, deadGal, hopperLb, fitted: t.fitted.trim(), truck: t.truck.trim() };
     if (!(await changeEquipment(db, t.equipmentId, t.version, { ...details, isRidden: t.isRidden }))) {
       const there = (await equipmentOf(db)).some((e) => e.id === t.equipmentId);
       return there
-        ? refuse({
-            kind: 'invalid',
-            issues: [
-              {
-                field: 'Name',
-                problem: 'Somebody else changed this equipment meanwhile',
-                remedy: 'Load the page again, and change what stands there now.',
-              },
-            ],
-          })
+        ? refuse({ kind: 'invalid', issues: [issue('Name', 'equipment-changed-meanwhile')] })
         : refuse({ kind: 'gone' });
     }
     await changed(db, actor, 'all');
@@ -113,8 +101,7 @@ export async function noteEquipment(actor: Actor, t: NoteInput): Promise<Outcome
     const issues: Issue[] = [];
     const on = dayTyped(t.on, 'On', await todayOf(db, actor), issues);
     const words = t.words.trim();
-    if (!words)
-      issues.push({ field: 'What', problem: 'What is missing', remedy: 'Say in a few words what it was.' });
+    if (!words) issues.push(issue('What', 'event-unnamed'));
     if (issues.length || on === null) return refuse({ kind: 'invalid', issues });
     if (!(await equipmentOf(db)).some((e) => e.id === t.equipmentId)) return refuse({ kind: 'gone' });
     const { sendKey, equipmentId, kind } = t;
@@ -125,9 +112,8 @@ export async function noteEquipment(actor: Actor, t: NoteInput): Promise<Outcome
 
 function dayTyped(typed: string, field: string, today: Day, issues: Issue[]): Day | null {
   const day = parseDay(typed);
-  if (day === null) issues.push({ field, problem: `${field} is no day`, remedy: 'Choose a day.' });
-  else if (day > today)
-    issues.push({ field, problem: `${field} is after today`, remedy: 'Type today or sooner.' });
+  if (day === null) issues.push(issue(field, 'event-no-day'));
+  else if (day > today) issues.push(issue(field, 'event-to-come'));
   return day !== null && day <= today ? day : null;
 }
 
@@ -159,15 +145,10 @@ export async function saveTool(actor: Actor, t: ToolInput): Promise<Outcome<null
   requirePermission(actor, 'record');
   const issues: Issue[] = [];
   const name = t.name.trim();
-  if (!name) issues.push({ field: 'Tool', problem: 'Tool is missing', remedy: 'Name it as it is marked.' });
+  if (!name) issues.push(issue('Tool', 'tool-unnamed'));
   const read = parseFigure(t.figure, FIGURES[t.kind]);
   if (!read.ok) issues.push(read.issue);
-  if (t.kind === 'cap' && !t.productId)
-    issues.push({
-      field: 'Product',
-      problem: 'No product is chosen',
-      remedy: 'A cap weighs another figure with every product: choose one.',
-    });
+  if (t.kind === 'cap' && !t.productId) issues.push(issue('Product', 'cap-without-product'));
   if (issues.length || !read.ok) return refuse({ kind: 'invalid', issues });
   return inOrganisation(actor, async (db) => {
     const isCap = t.kind === 'cap';

@@ -1,9 +1,10 @@
 /** Weather stations: where they lie, whence their weather comes, and how far it reaches. */
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { DateTime } from 'luxon';
 import { readDay, type Day } from '@/core/calendar/day';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -101,7 +102,7 @@ export async function saveStation(actor: Actor, t: StationInput): Promise<Outcom
     return parsed.ok ? parsed.value : 0;
   };
   const name = t.name.trim();
-  if (!name) issues.push({ field: 'Name', problem: 'Name is missing', remedy: 'Type what people call it.' });
+  if (!name) issues.push(issue('Name', 'station-unnamed'));
   const latitude = read(t.latitude, 'Latitude', '° north', -66, 66);
   const longitude = read(t.longitude, 'Longitude', '° east (west is negative)', -180, 180);
   const elevationFt =
@@ -111,13 +112,7 @@ export async function saveStation(actor: Actor, t: StationInput): Promise<Outcom
   if (Math.abs(utcOffsetHours - longitude / 15) > 3)
     return refuse({
       kind: 'invalid',
-      issues: [
-        {
-          field: 'Longitude',
-          problem: `Longitude ${longitude}° does not lie in the time zone ${actor.timeZone.replaceAll('_', ' ')}`,
-          remedy: 'West of Greenwich is negative, for example -86.2.',
-        },
-      ],
+      issues: [issue('Longitude', 'longitude-not-in-zone', { longitude, zone: actor.timeZone })],
     });
   return inOrganisation(actor, async (db) => {
     const id = await putStation(db, actor.orgId, t.id, {

@@ -1,9 +1,10 @@
 /** Trucks, and the house's figures for the road, for water and for customers. */
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import { readFigures, type HouseTexts } from '@/core/facts/house-figures';
 import Joi from 'joi';
 import { MESSAGE_KINDS, missingPlaces, unknownPlaces, type MessageWords } from '@/core/day/messages';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -45,25 +46,17 @@ export async function saveTruck(actor: Actor, t: TruckInput): Promise<Outcome<{ 
   requirePermission(actor, 'change the house');
   const issues: Issue[] = [];
   const name = t.name.trim();
-  if (!name) issues.push({ field: 'Truck', problem: 'Its name is missing', remedy: 'Say how you call it.' });
+  if (!name) issues.push(issue('Truck', 'truck-unnamed'));
   const clock = (value: string, field: string): number | null => {
     if (value === '') return null;
     if (CLOCK.test(value)) return minutes(value);
-    issues.push({
-      field,
-      problem: `${field} "${value}" is no time`,
-      remedy: 'Type it like 07:30, or leave it empty for the house’s working hours.',
-    });
+    issues.push(issue(field, 'truck-no-time', { text: value }));
     return null;
   };
   const from = clock(t.from, 'Out at');
   const to = clock(t.to, 'Back at');
   if (from !== null && to !== null && to <= from)
-    issues.push({
-      field: 'Back at',
-      problem: `Back at ${t.to} lies before out at ${t.from}`,
-      remedy: 'Check both times.',
-    });
+    issues.push(issue('Back at', 'truck-back-before-out', { to: t.to, from: t.from }));
   const degrees = (value: string, field: string, most: number): number | null => {
     if (value.trim() === '') return null;
     const parsed = parseFigure(value, { field, unit: '°', least: -most, most });
@@ -73,39 +66,16 @@ export async function saveTruck(actor: Actor, t: TruckInput): Promise<Outcome<{ 
   const latitude = degrees(t.latitude, 'Latitude', 90);
   const longitude = degrees(t.longitude, 'Longitude', 180);
   if ((latitude === null) !== (longitude === null) && !issues.length)
-    issues.push({
-      field: latitude === null ? 'Latitude' : 'Longitude',
-      problem: 'Of the place only one figure is there',
-      remedy: 'Type both, or neither.',
-    });
+    issues.push(issue(latitude === null ? 'Latitude' : 'Longitude', 'place-half'));
   if (issues.length) return refuse({ kind: 'invalid', issues });
   const at = latitude === null || longitude === null ? null : { latitude, longitude };
   const truck = { name, people: [...new Set(t.people)], from, to, at };
   return inOrganisation(actor, async (db) => {
     const same = (await trucksOf(db)).find((x) => x.name === name && x.id !== t.id);
     const id = same ? null : t.id === '' ? await addTruck(db, actor.orgId, truck) : t.id;
-    if (id === null)
-      return refuse({
-        kind: 'invalid',
-        issues: [
-          {
-            field: 'Truck',
-            problem: `There is a truck "${name}" already, or there was one`,
-            remedy: 'Give this one another name: equipment is told apart by it.',
-          },
-        ],
-      });
+    if (id === null) return refuse({ kind: 'invalid', issues: [issue('Truck', 'truck-twice', { name })] });
     if (t.id !== '' && !(await changeTruck(db, { ...truck, id, version: t.seen })))
-      return refuse({
-        kind: 'invalid',
-        issues: [
-          {
-            field: 'Truck',
-            problem: 'Somebody else has changed this truck since you opened this page',
-            remedy: 'Load the page again, then save yours.',
-          },
-        ],
-      });
+      return refuse({ kind: 'invalid', issues: [issue('Truck', 'truck-changed-meanwhile')] });
     await tellChange(db, actor.orgId, []);
     return done({ id });
   });
@@ -150,25 +120,11 @@ export async function saveVisitRules(
     const field = MESSAGE_NAMES[kind];
     const unknown = unknownPlaces(t.messages[kind]);
     const missing = missingPlaces(kind, t.messages[kind]);
-    if (unknown.length)
-      issues.push({
-        field,
-        problem: `${field} has a place {${unknown[0]}} that nothing stands for`,
-        remedy: 'Take it out, or use one of the places that are listed.',
-      });
-    else if (missing.length)
-      issues.push({
-        field,
-        problem: `${field} does not say {${missing[0]}}`,
-        remedy: 'Put it in: without it nobody knows what was put down, or when the lawn may be used.',
-      });
+    if (unknown.length) issues.push(issue(field, 'letter-unknown-place', { place: unknown[0] ?? '' }));
+    else if (missing.length) issues.push(issue(field, 'letter-place-missing', { place: missing[0] ?? '' }));
   }
   if ((rules.waterNotFrom === null) !== (rules.waterNotTo === null))
-    issues.push({
-      field: rules.waterNotFrom === null ? 'No water from' : 'No water to',
-      problem: 'Of the hours without water only one is there',
-      remedy: 'Type both, or neither.',
-    });
+    issues.push(issue(rules.waterNotFrom === null ? 'No water from' : 'No water to', 'water-hours-half'));
   if (issues.length) return refuse({ kind: 'invalid', issues });
   return writeRules(actor, { visitRules: rules }, t.seen);
 }

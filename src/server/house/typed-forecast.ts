@@ -1,10 +1,11 @@
 /** A forecast typed by hand, from a radio or a notice board: a company without a service has one all the same. */
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { addDays, showWeekday } from '@/core/calendar/day';
 import { hourlyOf } from '@/core/weather/daily';
 import { wholeDays } from '@/core/weather/days';
-import { measuredIssue, parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import { fromFahrenheit, fromInchesOfWater, fromMilesPerHour } from '@/core/units/trade';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
@@ -52,23 +53,10 @@ export function typeForecast(actor: Actor, input: ForecastInput): Promise<Outcom
         wind: figure(d.wind, 'Wind', 'wind', 0, 120),
       };
       if (day.low > day.high)
-        issues.push(
-          measuredIssue(
-            `${on}: Low`,
-            'temperature',
-            'Low is {0}, above the high of {1}',
-            [day.low, day.high],
-            'The low of a day comes before its high.',
-          ),
-        );
+        issues.push(issue(`${on}: Low`, 'forecast-low-above-high', { lowF: day.low, highF: day.high }));
       return day;
     });
-    if (!read.length)
-      issues.push({
-        field: 'Forecast',
-        problem: 'No day is filled in',
-        remedy: 'Type low, high and wind of today at least.',
-      });
+    if (!read.length) issues.push(issue('Forecast', 'forecast-empty'));
     if (issues.length) return refuse({ kind: 'invalid', issues });
     const column = (of: (d: (typeof read)[number]) => number) => Float64Array.from(read, of);
     const hourly = hourlyOf({

@@ -44,6 +44,7 @@ import {
 import { sendJobIn } from '@/server/queue/jobs';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 import { expectedAt } from '@/server/soil/view';
+import { type Fact, fact } from '@/core/units/issue';
 
 const READINGS = task<typeof lookAtReadings>('screens', 'server/imports/read-files', 'lookAtReadings');
 const LAWNS = task<typeof lookAtLawns>('screens', 'server/imports/read-files', 'lookAtLawns');
@@ -85,7 +86,7 @@ export async function checkReadings(
   requirePermission(actor, 'plan');
   const { mapping, body, fileName } = input;
   if (!DateTime.local().setZone(mapping.clock.kind === 'zone' ? mapping.clock.name : 'utc').isValid)
-    return fileIssue('The time zone is not known', 'Choose one from the list.');
+    return fileIssue(fact('clock-unknown'));
   // what a file would cost to read is not spent on a zone that is not there
   const known = await inOrganisation(actor, async (db) => ({
     ...(await nowOf(db)),
@@ -94,13 +95,10 @@ export async function checkReadings(
   if (!known.isThere) return refuse({ kind: 'gone' });
   const { now } = known;
   const read = await inThread(READINGS, { body, mapping, now: now.getTime() });
-  if (!read.ok) return fileIssue(read.problem);
+  if (!read.ok) return fileIssue(fact('file-not-read', { why: read.why, kind: 'rows' }));
   const { looked, latest, header } = read;
   if (!looked.good)
-    return fileIssue(
-      `None of the ${looked.rows} rows can be read: line ${looked.problems[0]?.line ?? 2}, ${looked.problems[0]?.problem ?? 'empty'}`,
-      'Check which column is the time, which the temperature, and the scale.',
-    );
+    return fileIssue(fact('no-row-readable', { rows: looked.rows, first: looked.problems[0] ?? null }));
   return inOrganisation(actor, async (db) => {
     const zone = await zoneOf(db, mapping.zoneId);
     if (!zone) return refuse({ kind: 'gone' });
@@ -120,8 +118,7 @@ export async function checkReadings(
   });
 }
 
-const fileIssue = (problem: string, remedy = 'Choose the file again.') =>
-  refuse({ kind: 'invalid', issues: [{ field: 'File', problem, remedy }] });
+const fileIssue = (why: Fact) => refuse({ kind: 'invalid', issues: [{ field: 'File', ...why }] });
 
 const summary = (
   actor: Actor,
@@ -204,16 +201,9 @@ export async function checkWeatherFile(
 ): Promise<Outcome<{ importId: string }>> {
   requirePermission(actor, 'change the house');
   const read = await inThread(WEATHER, { body, mapping });
-  if (!read.ok)
-    return fileIssue(read.problem, 'Check which column is which, or choose another kind of file.');
+  if (!read.ok) return fileIssue(fact('file-not-read', { why: read.why, kind: 'weather' }));
   const { days, bad, repeated, gaps, warnings } = read.check;
-  if (!days.length)
-    return fileIssue(
-      bad[0]
-        ? `No whole day can be read: line ${bad[0].line}, ${bad[0].problem}`
-        : 'No whole day can be read: a day needs its lowest and highest, or all its hours',
-      'Check the kind of file, the columns and the units.',
-    );
+  if (!days.length) return fileIssue(fact('no-day-readable', { first: bad[0] ?? null }));
   return inOrganisation(actor, async (db) => {
     if (!(await stationsOf(db)).some((s) => s.id === mapping.stationId)) return refuse({ kind: 'gone' });
     const { now } = await nowOf(db);
@@ -260,20 +250,13 @@ export const lawnsImportShape = Joi.object<LawnsInput>({
 export async function checkLawnFile(actor: Actor, input: LawnsInput): Promise<Outcome<{ importId: string }>> {
   requirePermission(actor, 'plan');
   const missing = LAWN_KEYS.filter((k) => LAWN_COLUMNS[k].needed && input.mapping[k] < 0);
-  if (missing.length)
-    return fileIssue(
-      `No column is chosen for ${missing.map((k) => LAWN_COLUMNS[k].words).join(', ')}`,
-      'Choose one for each.',
-    );
+  if (missing.length) return fileIssue(fact('lawn-columns-missing', { columns: missing }));
   const stations = (await inOrganisation(actor, stationsOf)).map((s) => s.name);
   const read = await inThread(LAWNS, { body: input.body, mapping: input.mapping, stations });
-  if (!read.ok) return fileIssue(read.problem);
+  if (!read.ok) return fileIssue(fact('file-not-read', { why: read.why, kind: 'rows' }));
   const { looked } = read;
   if (!looked.good)
-    return fileIssue(
-      `None of the ${looked.rows} rows can be taken: line ${looked.problems[0]?.line ?? 2}, ${looked.problems[0]?.problem ?? ''}`,
-      'Check which column is which.',
-    );
+    return fileIssue(fact('no-lawn-readable', { rows: looked.rows, first: looked.problems[0] ?? null }));
   return inOrganisation(actor, async (db) => {
     const importId = await addImport(db, {
       ...summary(actor, 'lawns', input.fileName, input.body, input.mapping, looked),

@@ -1,13 +1,8 @@
 /** Files of up to a million rows looked through, in a thread: what comes back is counts and what a person is shown. */
+import type { RowProblem, Fact } from '@/core/units/issue';
 import { isGeoJson, readLawnFeatures } from '@/formats/lawn-geojson';
 import { checkLawns, type LawnMapping } from '@/formats/lawn-csv';
-import {
-  checkLogger,
-  readCsv,
-  type LoggedRow,
-  type LoggerMapping,
-  type RowProblem,
-} from '@/formats/logger-csv';
+import { checkLogger, readCsv, type LoggedRow, type LoggerMapping } from '@/formats/logger-csv';
 import { checkWeather } from '@/formats/weather-file';
 import type { WeatherMapping } from '@/formats/weather-mapping';
 import { offsetIn } from '@/server/soil/clock-offset';
@@ -25,7 +20,7 @@ export type Looked = Readonly<{
   problems: readonly RowProblem[];
   warnings: readonly string[];
 }>;
-type Unread = Readonly<{ ok: false; problem: string }>;
+type Unread = Readonly<{ ok: false; why: Fact }>;
 
 export function lookAtReadings({
   body,

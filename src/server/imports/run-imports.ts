@@ -47,7 +47,7 @@ export async function runImport(actor: Actor, importId: string): Promise<void> {
   );
   if (file.kind === 'weather') return runWeather(actor, file);
   const read = file.kind === 'lawns' ? readLawnTable(file.body) : readCsv(file.body);
-  if (!read.ok) throw new Error(read.problem);
+  if (!read.ok) throw new Error(read.why.code);
   if (file.kind === 'readings') await runReadings(actor, file, read.file);
   else await runLawns(actor, file, read.file);
   if (file.total >= MANY_ROWS) await inOrganisation(actor, gatherStatistics);
@@ -57,7 +57,7 @@ export async function runImport(actor: Actor, importId: string): Promise<void> {
 async function runWeather(actor: Actor, file: FileImport): Promise<void> {
   const mapping = file.mapping as WeatherMapping;
   const read = checkWeather(file.body, mapping);
-  if (!read.ok) throw new Error(read.problem);
+  if (!read.ok) throw new Error(read.why.code);
   const { days } = read.check;
   const to = { orgId: actor.orgId, stationId: mapping.stationId, importId: file.id };
   const today = await inOrganisation(actor, (db) => todayOf(db, actor));

@@ -1,4 +1,5 @@
 /** A customer asks to be forgotten: what is personal goes, what was put down stays on record as long as the law asks. */
+import { issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { requirePermission, type Actor } from '@/data/actor';
@@ -7,7 +8,6 @@ import { inOrganisation } from '@/data/connection';
 import { clearOldNames, forgetLawn } from '@/data/forgetting';
 import { houseOf } from '@/data/house';
 import { zoneOf } from '@/data/lawns';
-import { plural } from '@/ui/words';
 import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
 
@@ -23,27 +23,17 @@ export function forgetCustomer(actor: Actor, { zoneId, confirmed }: ForgetInput)
   return inOrganisation(actor, async (db) => {
     const zone = await zoneOf(db, zoneId);
     if (!zone) return refuse({ kind: 'gone' });
-    if (!zone.closed?.whole)
-      return refuse({
-        kind: 'invalid',
-        issues: [
-          {
-            field: 'Lawn',
-            problem: 'The lawn is open: work may still be due there',
-            remedy: 'Close the whole lawn first.',
-          },
-        ],
-      });
+    if (!zone.closed?.whole) return refuse({ kind: 'invalid', issues: [issue('Lawn', 'lawn-still-open')] });
     const { keepNamesYears } = await houseOf(db);
     if (!confirmed)
       return refuse({
         kind: 'questions',
         questions: [
-          {
-            field: 'Customer',
-            problem: `${zone.customer}, ${zone.address}: name, address, place, notes, trees and outlines go for good`,
-            remedy: `Records keep name and address for ${plural(keepNamesYears, 'year')} from their day, as the law asks; a backup keeps what it holds.`,
-          },
+          issue('Customer', 'forget-for-good', {
+            customer: zone.customer,
+            address: zone.address,
+            years: keepNamesYears,
+          }),
         ],
       });
     const touched = await forgetLawn(db, zone.lawnId, await todayOf(db, actor));

@@ -1,8 +1,9 @@
 /** What was put down on a zone before the book: asked for once, entered with how sure it is, taken back by a line of its own. */
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { addDays, isoDay, parseDay } from '@/core/calendar/day';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import { RATE_UNITS, isRateUnit, rateIn, rateOf } from '@/core/units/rate';
 import { nameSubstance } from '@/core/products/substance';
 import { requirePermission, type Actor } from '@/data/actor';
@@ -47,14 +48,9 @@ export function saveHistory(actor: Actor, input: HistoryInput): Promise<Outcome<
       return refuse({
         kind: 'invalid',
         issues: [
-          {
-            field: 'Known from',
-            problem:
-              from === null
-                ? `Known from "${input.bookFrom}" is no day`
-                : `Known from ${isoDay(from)} lies after today`,
-            remedy: 'Choose the day from which you know of everything that was put down.',
-          },
+          from === null
+            ? issue('Known from', 'known-from-no-day', { text: input.bookFrom })
+            : issue('Known from', 'known-from-to-come', { day: from }),
         ],
       });
     await setHistory(db, input.zoneId, input.history, from);
@@ -106,31 +102,28 @@ export function noteEarlierWork(actor: Actor, input: EarlierInput): Promise<Outc
     const issues: Issue[] = [];
     const on = parseDay(input.on);
     if (on === null || on > today || on < addDays(today, -1100))
-      issues.push({
-        field: 'Day',
-        problem: on === null ? `Day "${input.on}" is no day` : `Day is ${isoDay(on)}`,
-        remedy: 'Choose a day of the last three years; about is near enough.',
-      });
+      issues.push(
+        on === null
+          ? issue('Day', 'earlier-no-day', { text: input.on })
+          : issue('Day', 'earlier-day-out-of-range', { day: on }),
+      );
     const substance = input.substance.trim().toLowerCase();
-    if (!label && !substance)
-      issues.push({
-        field: 'What',
-        problem: 'What was put down is missing',
-        remedy: 'Choose a product of yours, or type the active ingredient; "nitrogen" for a feeding.',
-      });
+    if (!label && !substance) issues.push(issue('What', 'substance-missing'));
     const slip = substance && substance !== NITROGEN ? nameSubstance(substance) : null;
     if (!label && slip?.kind === 'several')
-      issues.push({
-        field: 'What',
-        problem: `"${input.substance.trim()}" is ${slip.substances.map((s) => s.name).join(' and ')}`,
-        remedy: 'Add one entry for each.',
-      });
+      issues.push(
+        issue('What', 'substance-is-several', {
+          text: input.substance.trim(),
+          names: slip.substances.map((s) => s.name),
+        }),
+      );
     if (!label && slip?.kind === 'unknown' && slip.like.length)
-      issues.push({
-        field: 'What',
-        problem: `"${input.substance.trim()}" is not a substance we know`,
-        remedy: `Is it ${slip.like.map((s) => s.name).join(' or ')}? Choose it from the list.`,
-      });
+      issues.push(
+        issue('What', 'substance-unknown', {
+          text: input.substance.trim(),
+          like: slip.like.map((s) => s.name),
+        }),
+      );
     const unit = isRateUnit(input.unit) ? input.unit : (label?.rateUnit ?? 'lb/acre');
     const words = label ? RATE_UNITS[unit].words : substance === NITROGEN ? 'nitrogen' : 'ingredient';
     const isUnknown = input.certainty === 'not known';
@@ -139,11 +132,7 @@ export function noteEarlierWork(actor: Actor, input: EarlierInput): Promise<Outc
       : parseFigure(input.amount, { field: 'Amount', unit: words, above: 0, most: 1000 });
     if (amount && !amount.ok) issues.push(amount.issue);
     if (label && amount?.ok && rateIn(rateOf(amount.value, unit), label.rateUnit) === null)
-      issues.push({
-        field: 'Amount',
-        problem: `Amount is in ${words}, and ${label.name} is measured the other way`,
-        remedy: `Choose a unit like ${RATE_UNITS[label.rateUnit].words}.`,
-      });
+      issues.push(issue('Amount', 'earlier-wrong-kind', { unit, product: label.name, like: label.rateUnit }));
     const group =
       input.group.trim() === ''
         ? null
@@ -217,21 +206,9 @@ export function closeLawn(actor: Actor, input: CloseInput): Promise<Outcome<null
     if (!zone) return refuse({ kind: 'gone' });
     const why = input.why.trim();
     if (input.isClosed && !why)
-      return refuse({
-        kind: 'invalid',
-        issues: [{ field: 'Why', problem: 'Why is missing', remedy: 'Say in a few words why it is closed.' }],
-      });
+      return refuse({ kind: 'invalid', issues: [issue('Why', 'closing-reason-missing')] });
     if (zone.closed?.forgotten)
-      return refuse({
-        kind: 'invalid',
-        issues: [
-          {
-            field: 'Lawn',
-            problem: 'Its customer was forgotten: it stays closed, for its records alone',
-            remedy: 'Enter a new lawn for a new customer, and what went down before as earlier work.',
-          },
-        ],
-      });
+      return refuse({ kind: 'invalid', issues: [issue('Lawn', 'customer-forgotten')] });
     const { today } = await momentOf(db, actor);
     const touched = await setClosed(db, zone, input.of, input.isClosed ? { on: today, why } : null);
     await changed(db, actor, touched);

@@ -1,3 +1,4 @@
+import { issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { SCHOOLS, type School } from '@/core/ground/crossing';
@@ -83,11 +84,7 @@ export const filterShape = Joi.object<FilterInput>({
 });
 export async function saveFilter(actor: Actor, { name, query }: FilterInput): Promise<Outcome<null>> {
   requirePermission(actor, 'change the house');
-  if (!name.trim())
-    return refuse({
-      kind: 'invalid',
-      issues: [{ field: 'Name', problem: 'The filter has no name', remedy: 'Give it one.' }],
-    });
+  if (!name.trim()) return refuse({ kind: 'invalid', issues: [issue('Name', 'filter-unnamed')] });
   await inOrganisation(actor, (db) => writeFilter(db, actor.orgId, name.trim(), query));
   return done(null);
 }

@@ -1,8 +1,9 @@
 /** Makes the hot edge of a zone a zone of its own: with its own soil, outlook and programme. */
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
-import { measuredIssue, parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import type { SquareMetres } from '@/core/units/quantity';
 import { rateIn } from '@/core/units/rate';
 import { fromFeet, toSquareFeet } from '@/core/units/trade';
@@ -47,23 +48,10 @@ export function makeStrip(actor: Actor, input: StripInput): Promise<Outcome<Stri
     const [lengthFt, widthFt] = [read('Length', input.length), read('Width', input.width)];
     const area = (fromFeet(lengthFt) * fromFeet(widthFt)) as SquareMetres;
     if (!issues.length && area > zone.area * MOST_SHARE)
-      issues.push(
-        measuredIssue(
-          'Width',
-          'length',
-          `{0} by {1} is more than half of ${zone.name}`,
-          [lengthFt, widthFt],
-          'Type how long the edge is, and how wide the strip that gets hot.',
-        ),
-      );
+      issues.push(issue('Width', 'strip-too-large', { lengthFt, widthFt, zone: zone.name }));
     const name = `${zone.name}, ${NAME}`;
     const there = (await zonesOfLawn(db, zone.lawnId)).find((z) => z.name === name);
-    if (there)
-      issues.push({
-        field: 'Zone',
-        problem: `${siteName({ ...zone, name })} is there already`,
-        remedy: 'Open it under Lawns: its own sheet has its length and width.',
-      });
+    if (there) issues.push(issue('Zone', 'strip-twice', { site: siteName({ ...zone, name }) }));
     if (issues.length) return refuse({ kind: 'invalid', issues });
     const isTakenOff = zone.measure.by === 'typed';
     const edgeFt = Math.max(0, zone.concreteEdgeFt - lengthFt);

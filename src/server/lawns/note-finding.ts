@@ -1,9 +1,10 @@
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { addDays, isoDay, parseDay } from '@/core/calendar/day';
 import { SOIL_OPENED } from '@/core/facts/facts';
 import { wantsPhosphorus } from '@/core/lawn/soil-test';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import { NEXT_YEAR } from '@/core/weeds/next-year';
 import { STAGES, isWeed } from '@/core/weeds/weeds';
 import { requirePermission, type Actor } from '@/data/actor';
@@ -57,20 +58,9 @@ export async function noteFinding(actor: Actor, input: FindingInput): Promise<Ou
     const issues: Issue[] = [];
     const on = parseDay(input.on);
     const isAhead = kind === 'event';
-    if (on === null)
-      issues.push({
-        field: 'Day',
-        problem: `Day "${input.on}" is no day`,
-        remedy: 'Choose a day of the calendar, for example 2027-03-18.',
-      });
-    else if (!isAhead && on > today)
-      issues.push({
-        field: 'Day',
-        problem: `Day is ${isoDay(on)}, after today`,
-        remedy: `Write down what has been seen or done: ${isoDay(today)} at the latest.`,
-      });
-    else if (on < addDays(today, -730))
-      issues.push({ field: 'Day', problem: `Day is ${isoDay(on)}, years ago`, remedy: 'Check the year.' });
+    if (on === null) issues.push(issue('Day', 'finding-no-day', { text: input.on }));
+    else if (!isAhead && on > today) issues.push(issue('Day', 'finding-to-come', { day: on, today }));
+    else if (on < addDays(today, -730)) issues.push(issue('Day', 'finding-years-ago', { day: on }));
     const asked = kind === 'looked' && input.figure.trim() === '' ? undefined : FIGURES[kind];
     const figure = asked
       ? parseFigure(input.figure, { field: asked.field, unit: asked.unit, least: 0, most: asked.most })
@@ -79,36 +69,26 @@ export async function noteFinding(actor: Actor, input: FindingInput): Promise<Ou
     const word = input.word.trim();
     const isStage = STAGES.some((s) => s === input.stage);
     if (kind === 'weed stage' && (!isWeed(word) || !isStage))
-      issues.push({ field: 'Weed', problem: 'Weed or stage is missing', remedy: 'Choose both.' });
+      issues.push(issue('Weed', 'weed-or-stage-missing'));
     if (kind === 'turf stress' && !['none', 'heat', 'drought'].includes(word))
-      issues.push({ field: 'Stress', problem: 'Kind of stress is missing', remedy: 'Choose one.' });
+      issues.push(issue('Stress', 'stress-missing'));
     if (kind === 'soil test' && !['wanted', 'not wanted'].includes(word))
-      issues.push({ field: 'Phosphorus', problem: 'What the test says is missing', remedy: 'Choose one.' });
+      issues.push(issue('Phosphorus', 'phosphorus-missing'));
     if (kind === 'compaction' && !['hard', 'soft'].includes(word))
-      issues.push({ field: 'Ground', problem: 'How hard the ground is is missing', remedy: 'Choose one.' });
+      issues.push(issue('Ground', 'ground-missing'));
     if (kind === 'soil values') checkSoilValues(word, issues);
     if (kind === 'soil opened' && !(SOIL_OPENED as readonly string[]).includes(word))
-      issues.push({ field: 'Opened by', problem: 'What opened the soil is missing', remedy: 'Choose one.' });
+      issues.push(issue('Opened by', 'opened-by-missing'));
     if (kind === 'watered' && !(WATERED_BY as readonly string[]).includes(word))
-      issues.push({ field: 'Watered by', problem: 'Who watered it is missing', remedy: 'Choose one.' });
-    if (kind === 'next year' && !isWish(word))
-      issues.push({
-        field: 'Next year',
-        problem: `"${word}" asks nothing of next year’s plan`,
-        remedy: 'Choose one of what the walk offers.',
-      });
-    if (kind === 'callback' && !word)
-      issues.push({
-        field: 'About',
-        problem: 'What the customer called about is missing',
-        remedy: 'Say it in a few words.',
-      });
+      issues.push(issue('Watered by', 'watered-by-missing'));
+    if (kind === 'next year' && !isWish(word)) issues.push(issue('Next year', 'next-year-unknown', { word }));
+    if (kind === 'callback' && !word) issues.push(issue('About', 'call-reason-missing'));
     if (kind === 'damage' && (!word || !(DAMAGE_CAUSES as readonly string[]).includes(input.stage)))
-      issues.push({
-        field: word ? 'Cause' : 'Seen',
-        problem: word ? 'The likely cause is missing' : 'What was seen is missing',
-        remedy: word ? 'Choose one; "not known" is an answer.' : 'Say it in a few words.',
-      });
+      issues.push(
+        word
+          ? issue(word ? 'Cause' : 'Seen', 'cause-missing')
+          : issue(word ? 'Cause' : 'Seen', 'seen-missing'),
+      );
     if (issues.length || on === null) return refuse({ kind: 'invalid', issues });
     await addFinding(db, {
       orgId: actor.orgId,

@@ -1,3 +1,4 @@
+import { fact, issue, type Fact, type Issue, type FieldRemedy } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { isoDay, parseDay } from '@/core/calendar/day';
@@ -19,7 +20,7 @@ import {
   type Thatch,
   type Water,
 } from '@/core/lawn/zone';
-import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
+import { parseFigure, type Parsed } from '@/core/units/parse';
 import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
 import { areasOf, polygonArea } from '@/geometry/region';
 import { requirePermission, type Actor } from '@/data/actor';
@@ -210,30 +211,20 @@ function tooManyPoints({ measure, others }: LawnInput): Issue[] {
   return drawn.flatMap((its) => {
     const points = its.flat().reduce((sum, ring) => sum + ring.length, 0);
     if (points <= MOST_POINTS) return [];
-    const [has, most] = [points, MOST_POINTS].map((n) => n.toLocaleString('en-US'));
-    return [
-      {
-        field: 'Area',
-        problem: `An outline has ${has} points; at most ${most} are taken`,
-        remedy: 'Simplify it where it was drawn: a point a foot is fine enough.',
-      },
-    ];
+    return [issue('Area', 'outline-too-long', { count: points, most: MOST_POINTS })];
   });
 }
 
 /** The areas of a measure, or what is wrong with it. */
 async function areaOf(of: Parameters<typeof areasOf>[0]) {
-  const wrong = (problem: string, remedy: string): Issue => ({ field: 'Area', problem, remedy });
+  const wrong = (found: Fact): Issue => ({ field: 'Area', ...found });
   try {
     const area =
       of.measure.by === 'typed' ? areasOf(of) : await inThread(AREAS, of, { seconds: AREA_SECONDS });
-    return area.whole > 0 ? area : wrong('The shapes leave no area', 'Add a shape, or take less away.');
+    return area.whole > 0 ? area : wrong(fact('no-area-left'));
   } catch (error) {
     if (!(error instanceof TooMuch) || error.why === 'busy') throw error;
-    return wrong(
-      `The area of these shapes is not found within ${AREA_SECONDS} s: their lines cross too often`,
-      'Draw the outline so that it does not cross itself, or with fewer points.',
-    );
+    return wrong(fact('area-not-found', { seconds: AREA_SECONDS }));
   }
 }
 
@@ -247,15 +238,15 @@ async function rowsOf(input: LawnInput) {
   /** a figure that may be missing */
   const optional = (text: string, field: string, unit: string, least: number, most: number) =>
     text.trim() ? read(parseFigure(text.replace('−', '-'), { field, unit, least, most })) : null;
-  const needed = (text: string, field: string, remedy: string) => {
-    if (!text.trim()) issues.push({ field, problem: `${field} is missing`, remedy });
+  const needed = (text: string, field: string, remedy: FieldRemedy) => {
+    if (!text.trim()) issues.push(issue(field, 'field-missing', { name: field, remedy }));
     return text.trim();
   };
   const numeric = (value: number | null) => (value === null ? null : toNumeric(value));
 
-  const customer = needed(input.customer, 'Customer', 'Type who the lawn belongs to.');
-  const address = needed(input.address, 'Address', 'Type where it is.');
-  const name = needed(input.name, 'Zone', 'Give the zone a name, for example front.');
+  const customer = needed(input.customer, 'Customer', 'customer');
+  const address = needed(input.address, 'Address', 'address');
+  const name = needed(input.name, 'Zone', 'zone');
   let measure: Measure = { by: 'typed', how: '' };
   let typed = 0;
   if (input.measure.by === 'typed') {
@@ -273,19 +264,14 @@ async function rowsOf(input: LawnInput) {
   const seedings = input.seedings.map(({ on, kind }, i) => {
     const day = parseDay(on);
     if (day === null)
-      issues.push({
-        field: `Seeding ${i + 1}`,
-        problem: on.trim() ? `Seeding "${on}" is no day` : 'Its day is missing',
-        remedy: 'Choose a day of the calendar, for example 2027-09-01, or remove it.',
-      });
+      issues.push(
+        on.trim()
+          ? issue(`Seeding ${i + 1}`, 'seeding-no-day', { text: on })
+          : issue(`Seeding ${i + 1}`, 'seeding-day-missing'),
+      );
     return { on: day === null ? '' : isoDay(day), kind };
   });
-  if (input.mixedWith === input.turf)
-    issues.push({
-      field: 'Mixed with',
-      problem: `The mix names ${input.turf} twice`,
-      remedy: 'Choose the other grass, or none.',
-    });
+  if (input.mixedWith === input.turf) issues.push(issue('Mixed with', 'turf-twice', { turf: input.turf }));
   const latitude = optional(input.latitude, 'Latitude', '°', -90, 90);
   const longitude = optional(input.longitude, 'Longitude', '°', -180, 180);
   const elevationFt = optional(input.elevationFt, 'Height', 'length', -1500, 20_000);
@@ -293,11 +279,7 @@ async function rowsOf(input: LawnInput) {
   const visitPrice = optional(input.visitPrice, 'Price of a visit', 'USD', 0, 100_000);
   const email = input.email.trim();
   if (email !== '' && Joi.string().email({ tlds: false }).validate(email).error)
-    issues.push({
-      field: 'Mail',
-      problem: `"${email}" is no mail address`,
-      remedy: 'Type it like name@example.com, or leave it empty.',
-    });
+    issues.push(issue('Mail', 'no-mail-address', { text: email }));
   const slopePercent = optional(input.slopePercent, 'Slope', '%', 0, 100);
   const concreteEdgeFt = optional(input.concreteEdgeFt, 'Edge along concrete', 'length', 0, 100_000);
   const bedEdgeFt = optional(input.bedEdgeFt, 'Edge along beds', 'length', 0, 100_000);
@@ -384,16 +366,7 @@ async function addOthers(
     });
 }
 
-const NO_STATION = refuse({
-  kind: 'invalid',
-  issues: [
-    {
-      field: 'Weather station',
-      problem: 'This weather station is not there',
-      remedy: 'Add one under House, Weather: the soil of every lawn is computed from its weather.',
-    },
-  ],
-});
+const NO_STATION = refuse({ kind: 'invalid', issues: [issue('Weather station', 'no-weather-station')] });
 /** The station that was chosen, or the nearest. */
 const stationFor = (
   stations: Awaited<ReturnType<typeof stationsOf>>,
@@ -442,16 +415,7 @@ export async function addNewLawn(
       (z) => siteName(z) === siteName({ address: rows.lawn.address, name: rows.zone.name }),
     );
     if (same)
-      return refuse({
-        kind: 'invalid',
-        issues: [
-          {
-            field: 'Zone',
-            problem: `${siteName(same)} is there already`,
-            remedy: 'Open it, or give this zone another name.',
-          },
-        ],
-      });
+      return refuse({ kind: 'invalid', issues: [issue('Zone', 'zone-twice', { site: siteName(same) })] });
     const on = lawnId ?? (await addLawn(db, { ...rows.lawn, orgId: actor.orgId, stationId: station.id }));
     const zoneId = await addZone(db, { ...rows.zone, orgId: actor.orgId, lawnId: on });
     await addOthers(db, actor.orgId, on, input, rows.zone);

@@ -1,4 +1,5 @@
 /** The loads of a morning: what the Load screen shows, and the cards that are kept of it. */
+import { issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { addDays } from '@/core/calendar/day';
@@ -13,7 +14,6 @@ import {
 } from '@/core/mixing/morning';
 import { stopToday } from '@/core/mixing/stop-today';
 import { isOpen } from '@/core/season/programme';
-import type { Issue } from '@/core/units/parse';
 import { AMOUNT_UNITS, amountLike, isAmountUnit, type ProductAmount } from '@/core/units/rate';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
@@ -171,16 +171,7 @@ export function keepCards(
     const made = loadsOfMorning(morning, kind, settings);
     if (made.kind === 'issues') return refuse({ kind: 'invalid', issues: made.issues });
     if (made.kind === 'refused')
-      return refuse({
-        kind: 'invalid',
-        issues: [
-          {
-            field: 'Loads',
-            problem: 'These loads cannot be mixed as they stand',
-            remedy: 'Look at what the screen says of it, and change it there.',
-          },
-        ],
-      });
+      return refuse({ kind: 'invalid', issues: [issue('Loads', 'loads-cannot-be-mixed')] });
     const cards = made.value.cards.map((card, n) => ({ id: partKey(sendKey, n), card }));
     await addCards(db, actor.orgId, actor.name, cards);
     return done({ ids: cards.map((c) => c.id) });
@@ -257,11 +248,9 @@ export function measureLoad(
       key: sendKey,
     });
     if (isKept || (await isMeasuredBy(db, asked, sendKey))) return done({ by: actor.name });
-    const issue: Issue = {
-      field: 'Measured',
-      problem: `What went into this load was written down already, by ${known.measuredBy || 'somebody else'}`,
-      remedy: 'The first word stands. Where it is wrong, put it right in the record of each stop.',
-    };
-    return refuse({ kind: 'invalid', issues: [issue] });
+    return refuse({
+      kind: 'invalid',
+      issues: [issue('Measured', 'already-measured', { by: known.measuredBy })],
+    });
   });
 }

@@ -1,4 +1,5 @@
 /** What people do with their own account: password, where they are signed in, second factor. */
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import { APIError } from 'better-auth/api';
 import Joi from 'joi';
@@ -74,24 +75,14 @@ export const passwordShape = Joi.object<PasswordInput>({
 }).required();
 
 /** What the sign-in library would not take. @throws anything that is no answer of its */
-function notTaken(error: unknown, field: string, problem: string, remedy: string) {
+function notTaken(error: unknown, found: Issue) {
   if (!(error instanceof APIError)) throw error;
   return refuse({
     kind: 'invalid',
-    issues: [
-      error.status === 'TOO_MANY_REQUESTS'
-        ? {
-            field,
-            problem: 'Too many tries',
-            remedy:
-              'Wait 15 minutes. If it was not you, sign out here and ask a lead for a link to a new password.',
-          }
-        : { field, problem, remedy },
-    ],
+    issues: [error.status === 'TOO_MANY_REQUESTS' ? issue(found.field, 'too-many-tries') : found],
   });
 }
-const wrongPassword = (error: unknown, field: string) =>
-  notTaken(error, field, `${field} is not yours`, 'Type it again, or ask a lead for a link to a new one.');
+const wrongPassword = (error: unknown, field: string) => notTaken(error, issue(field, 'password-not-yours'));
 
 /** A new password; everywhere else the person is signed out. */
 export async function changeOwnPassword(actor: Actor, t: PasswordInput): Promise<Outcome<null>> {
@@ -154,12 +145,7 @@ export async function confirmSecondFactor(actor: Actor, { code }: { code: string
     await auth().api.verifyTOTP({ body: { code: code.replace(/\s/g, '') }, headers: await headers() });
     return done(null);
   } catch (error) {
-    return notTaken(
-      error,
-      'Code',
-      'This code does not fit',
-      'Type the six digits that the app shows now; its clock must be right.',
-    );
+    return notTaken(error, issue('Code', 'code-does-not-fit'));
   }
 }
 

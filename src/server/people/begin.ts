@@ -1,4 +1,5 @@
 /** What somebody with a one-time link may do before there is a person: begin a company, join one, set a new password. */
+import { issue, type Issue, type FieldRemedy } from '@/core/units/issue';
 import 'server-only';
 import { hashPassword } from 'better-auth/crypto';
 import Joi from 'joi';
@@ -9,7 +10,6 @@ import { useUp, type Invitation } from '@/data/invitations';
 import { addOrganisation, organisationOf } from '@/data/organisations';
 import { addPerson, endSessions, hasAccount, setPassword } from '@/data/people';
 import { isUnitSystem } from '@/core/units/measures';
-import type { Issue } from '@/core/units/parse';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 import { passwordIssues } from '@/server/entry/passwords';
 import { invitationBehind } from './links';
@@ -20,12 +20,11 @@ const EMAIL = /^[^\s@]+@[^\s@]+\.[^\s@]+$/;
 export const emailIssue = (email: string): Issue | null =>
   EMAIL.test(email) && email.length <= 254
     ? null
-    : {
-        field: 'E-mail',
-        problem: email ? `E-mail "${email.slice(0, 60)}" is no address` : 'E-mail is missing',
-        remedy: 'Type one like name@company.example.',
-      };
-const missing = (field: string, remedy: string): Issue => ({ field, problem: `${field} is missing`, remedy });
+    : email
+      ? issue('E-mail', 'no-email-address', { text: email.slice(0, 60) })
+      : issue('E-mail', 'email-missing');
+const missing = (field: string, remedy: FieldRemedy): Issue =>
+  issue(field, 'field-missing', { name: field, remedy });
 
 export type BeginInput = Readonly<{
   key: string;
@@ -55,16 +54,15 @@ export async function beginCompany(t: BeginInput): Promise<Outcome<{ email: stri
   if (link?.kind !== 'first') return refuse({ kind: 'gone' });
   const [company, name, email] = [t.company.trim(), t.name.trim(), t.email.trim()];
   const issues: Issue[] = [];
-  if (!company) issues.push(missing('Company', 'Type its name as it stands on records.'));
+  if (!company) issues.push(missing('Company', 'company'));
   if (!IANAZone.isValidZone(t.timeZone))
-    issues.push({
-      field: 'Time zone',
-      problem: t.timeZone ? `Time zone "${t.timeZone}" is not known` : 'Time zone is missing',
-      remedy: 'Choose the one in which the lawns lie.',
-    });
-  if (!isUnitSystem(t.units))
-    issues.push(missing('Units', 'Choose in which your people read and type figures.'));
-  if (!name) issues.push(missing('Your name', 'Type it as it is to stand on records.'));
+    issues.push(
+      t.timeZone
+        ? issue('Time zone', 'time-zone-unknown', { text: t.timeZone })
+        : issue('Time zone', 'time-zone-missing'),
+    );
+  if (!isUnitSystem(t.units)) issues.push(missing('Units', 'units'));
+  if (!name) issues.push(missing('Your name', 'own name'));
   const address = emailIssue(email);
   if (address) issues.push(address);
   issues.push(...passwordIssues(t.password, t.again, [company, name, email]));
@@ -83,16 +81,7 @@ export async function beginCompany(t: BeginInput): Promise<Outcome<{ email: stri
 }
 
 const taken = (email: string) =>
-  refuse({
-    kind: 'invalid',
-    issues: [
-      {
-        field: 'E-mail',
-        problem: `${email} has an account on this server already`,
-        remedy: 'Sign in with it, or take another address.',
-      },
-    ],
-  });
+  refuse({ kind: 'invalid', issues: [issue('E-mail', 'email-taken', { email })] });
 
 /** What a link to join or to a new password says of itself. */
 export type JoinLink = Readonly<{
@@ -127,8 +116,7 @@ export async function join(t: JoinInput): Promise<Outcome<{ email: string }>> {
   if (!link || !company || link.kind === 'first') return refuse({ kind: 'gone' });
   const name = t.name.trim();
   const issues: Issue[] = [];
-  if (link.kind === 'person' && !name)
-    issues.push(missing('Your name', 'Type it as it is to stand on records.'));
+  if (link.kind === 'person' && !name) issues.push(missing('Your name', 'own name'));
   issues.push(...passwordIssues(t.password, t.again, [company.name, name || link.name, link.email]));
   if (issues.length) return refuse({ kind: 'invalid', issues });
   const passwordHash = await hashPassword(t.password);

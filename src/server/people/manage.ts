@@ -1,4 +1,5 @@
 /** What a lead does with people: invite, say what they may do, end and take up again, hand out a way to a new password. */
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { requirePermission, type Actor, type Role } from '@/data/actor';
@@ -6,7 +7,6 @@ import { tellChange } from '@/data/changes-told';
 import { inOrganisation } from '@/data/connection';
 import { takeInvitationsBack, waitingInvitations } from '@/data/invitations';
 import { changeMember, hasAccount, peopleOfCompany, type Person } from '@/data/people';
-import type { Issue } from '@/core/units/parse';
 import { done, refuse, type Outcome } from '@/server/entry/outcome';
 import { emailIssue } from './begin';
 import { makeLink, type Link } from './links';
@@ -55,12 +55,7 @@ export async function invite(actor: Actor, t: InviteInput): Promise<Outcome<Invi
   const issues: Issue[] = [];
   const address = emailIssue(email);
   if (address) issues.push(address);
-  else if (await hasAccount(email))
-    issues.push({
-      field: 'E-mail',
-      problem: `${email} has an account on this server already`,
-      remedy: 'A person who left is taken up again below; for another company take another address.',
-    });
+  else if (await hasAccount(email)) issues.push(issue('E-mail', 'email-taken-here', { email }));
   if (issues.length) return refuse({ kind: 'invalid', issues });
   await takeInvitationsBack(actor, { email }, new Date());
   const link = await makeLink({ kind: 'person', orgId: actor.orgId, name, email, role: t.role }, actor.name);
@@ -117,17 +112,7 @@ export async function changePerson(actor: Actor, { userId, to }: MemberInput): P
   const change = to === 'ended' ? { endedAt: new Date() } : to === 'back' ? { endedAt: null } : { role: to };
   const became = await changeMember(actor, userId, change);
   if (became === 'gone') return refuse({ kind: 'gone' });
-  if (became === 'last lead')
-    return refuse({
-      kind: 'invalid',
-      issues: [
-        {
-          field: 'Role',
-          problem: 'This is the only lead of the company',
-          remedy: 'Make somebody else a lead first.',
-        },
-      ],
-    });
+  if (became === 'last lead') return refuse({ kind: 'invalid', issues: [issue('Role', 'only-lead')] });
   // open screens are asked at once who they are
   await inOrganisation(actor, (db) => tellChange(db, actor.orgId, []));
   return done(null);

@@ -1,6 +1,7 @@
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
-import { addDays, isoDay, parseDay, type Day } from '@/core/calendar/day';
+import { addDays, parseDay, type Day } from '@/core/calendar/day';
 import { completenessOf, type Completeness } from '@/core/products/completeness';
 import type { Label } from '@/core/products/label';
 import { labelFrom, type LabelSheet } from '@/core/products/sheet';
@@ -15,7 +16,7 @@ import {
 import { areaOf } from '@/core/products/application';
 import { DAYS_AHEAD } from '@/core/season/programme';
 import { showAmount } from '@/core/units/format';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import type { SquareMetres } from '@/core/units/quantity';
 import {
   AMOUNT_UNITS,
@@ -186,11 +187,10 @@ export async function saveSheet(
       return refuse({
         kind: 'invalid',
         issues: [
-          {
-            field: 'registrationNumber',
-            problem: `is ${read.sheet.registrationNumber}, as that of ${twin}`,
-            remedy: 'Open that product and change its label there, or mend the number.',
-          },
+          issue('registrationNumber', 'registration-number-twice', {
+            number: read.sheet.registrationNumber,
+            product: twin,
+          }),
         ],
       });
     if (productId === null) {
@@ -293,11 +293,7 @@ export async function moveStock(actor: Actor, input: MoveInput): Promise<Outcome
     });
     if (!amount.ok) issues.push(amount.issue);
     if (AMOUNT_UNITS[unit].by !== RATE_UNITS[label.rateUnit].by)
-      issues.push({
-        field: 'Amount',
-        problem: `Amount is in ${words}, and ${label.name} is measured the other way`,
-        remedy: `Choose a unit like ${AMOUNT_UNITS[label.amountUnit].words}: weight and volume do not mix.`,
-      });
+      issues.push(issue('Amount', 'stock-wrong-kind', { unit, product: label.name, like: label.amountUnit }));
     const price =
       input.price.trim() === ''
         ? null
@@ -305,35 +301,23 @@ export async function moveStock(actor: Actor, input: MoveInput): Promise<Outcome
     if (price && !price.ok) issues.push(price.issue);
     const on = parseDay(input.on);
     if (on === null || on > today)
-      issues.push({
-        field: 'Day',
-        problem: on === null ? `Day "${input.on}" is no day` : `Day is ${isoDay(on)}, after today`,
-        remedy: `Choose ${isoDay(today)} or sooner.`,
-      });
+      issues.push(
+        on === null
+          ? issue('Day', 'stock-no-day', { text: input.on, today })
+          : issue('Day', 'stock-day-to-come', { day: on, today }),
+      );
     const expires = input.expires ? parseDay(input.expires) : null;
     if (input.expires && expires === null)
-      issues.push({
-        field: 'Expires',
-        problem: `Expires "${input.expires}" is no day`,
-        remedy: 'Choose a day.',
-      });
+      issues.push(issue('Expires', 'expiry-no-day', { text: input.expires }));
     if (kind === 'correct' && input.note.trim() === '')
-      issues.push({
-        field: 'Note',
-        problem: 'A correction has no reason',
-        remedy: 'Say in a few words why.',
-      });
+      issues.push(issue('Note', 'correction-without-reason'));
     const shelf = (await shelvesOf(db)).get(label.id);
     const per = AMOUNT_UNITS[unit].inSi;
     const there = input.lot
       ? (shelf?.lots.find((l) => l.lot === input.lot)?.onHand ?? 0)
       : (shelf?.onHand ?? 0);
     if (amount.ok && (kind === 'out' || isMinus) && amount.value * per > there * (1 + 1e-9))
-      issues.push({
-        field: 'Amount',
-        problem: `${amount.value} ${words} would go out, and ${showAmount(amountLike(AMOUNT_UNITS[unit], there), unit)} are there`,
-        remedy: 'Check the amount and the lot, or count what is on the shelf.',
-      });
+      issues.push(issue('Amount', 'stock-not-enough', { amount: amount.value, unit, there }));
     if (issues.length || !amount.ok || on === null) return refuse({ kind: 'invalid', issues });
     await addMove(db, {
       orgId: actor.orgId,

@@ -12,6 +12,7 @@ import { wentAhead } from '@/data/records';
 import { licencesOf } from '@/data/resources';
 import { oddVisits } from '@/data/stop-visits';
 import { DAYS_TO_RECORD } from '../records/record-visit';
+import type { Fact } from '@/core/units/issue';
 
 type OfZone = Readonly<{ zoneId: string; site: string }>;
 type Visit = OfZone & Readonly<{ applicationId: string; day: Day }>;
@@ -32,7 +33,9 @@ export type Asked = Readonly<{
       /** somebody else recorded it before */
       isDouble: boolean;
       isEntered: boolean;
-      words: string;
+      /** what was not kept; null: the whole zone is meant */
+      part: string | null;
+      told: readonly Fact[];
     }>)[];
   /** work of the last days that was begun though what was measured there shut a gate */
   wentAhead: readonly Readonly<{
@@ -86,16 +89,17 @@ export async function askedOf(db: Transaction, { rules }: House, today: Day): Pr
       const [first] = v.body.outcomes;
       return [
         ...v.body.outcomes
-          .filter((o) => o.words !== '')
+          .filter((o) => o.told.length > 0)
           .map((o) => ({
             zoneId: o.zoneId,
             isDouble: o.outcome === 'already',
             isEntered: o.outcome === 'recorded',
-            words: o.outcome === 'already' ? `recorded before by ${o.words}` : o.words,
+            part: null,
+            told: o.told,
           })),
         ...v.body.refused.flatMap((r) =>
           first
-            ? [{ zoneId: first.zoneId, isDouble: false, isEntered: false, words: `${r.part}: ${r.words}` }]
+            ? [{ zoneId: first.zoneId, isDouble: false, isEntered: false, part: r.part, told: [r.why] }]
             : [],
         ),
       ].map((o) => ({ ...o, id: v.id, site: site(o.zoneId), day: v.day, person: v.person }));

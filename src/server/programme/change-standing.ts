@@ -1,9 +1,9 @@
 /** What becomes of a planned application: moved, skipped with a reason, taken up again, taken out, copied to other zones. */
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
-import { isoDay, parseDay } from '@/core/calendar/day';
+import { parseDay } from '@/core/calendar/day';
 import type { PlannedApplication } from '@/core/season/programme';
-import type { Issue } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
@@ -19,7 +19,7 @@ import {
 import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome, type Overtaken } from '../entry/outcome';
 import { assemble, type ZoneBook } from '../facts';
-import { labelBolts } from './save-application';
+import { labelBolts, type LeftUnplanned } from './save-application';
 
 type Change =
   | Readonly<{ what: 'move'; to: string }>
@@ -38,8 +38,7 @@ export const standingShape = Joi.object<StandingInput>({
   ).required(),
 });
 
-const invalid = (field: string, problem: string, remedy: string) =>
-  refuse({ kind: 'invalid', issues: [{ field, problem, remedy } satisfies Issue] });
+const invalid = (found: Issue) => refuse({ kind: 'invalid', issues: [found] });
 
 /** The book of an application's zone, held until the transaction ends. Null: no such application here. */
 async function bookOf(
@@ -68,23 +67,13 @@ export function changeStanding(
     const { book, application: a } = found;
     if (a.version !== base)
       return refuse({ kind: 'changed-by-other', by: a.changedBy, at: a.changedAt.toISOString(), theirs: a });
-    if (a.doneOn !== null)
-      return invalid(
-        'Application',
-        `This application was put down on ${isoDay(a.doneOn)}`,
-        'What is done stays in the book; correct its record where it is wrong.',
-      );
+    if (a.doneOn !== null) return invalid(issue('Application', 'already-put-down', { day: a.doneOn }));
     const { now, today } = await momentOf(db, actor);
     const zoneId = book.zone.id;
     switch (change.what) {
       case 'move': {
         const to = parseDay(change.to);
-        if (to === null)
-          return invalid(
-            'Day',
-            `Day "${change.to}" is no day`,
-            'Choose a day of the calendar, for example 2027-03-20.',
-          );
+        if (to === null) return invalid(issue('Day', 'no-day', { text: change.to }));
         const moved: PlannedApplication = { ...a, plannedOn: to };
         const all = book.applications.map((x) => (x.id === a.id ? moved : x));
         const bolts = labelBolts(all, moved, book.facts);
@@ -94,12 +83,7 @@ export function changeStanding(
       }
       case 'skip': {
         const why = change.why.trim();
-        if (!why)
-          return invalid(
-            'Reason',
-            'Reason is missing',
-            'Say in a few words why it is skipped: the programme keeps it.',
-          );
+        if (!why) return invalid(issue('Reason', 'skip-reason-missing'));
         await setStanding(db, actor, a.id, base, { skipped: { why, on: today } }, now);
         break;
       }
@@ -113,11 +97,7 @@ export function changeStanding(
       }
       case 'take out':
         if (a.products.some((p) => p.recordId !== null))
-          return invalid(
-            'Application',
-            'A part of this application has been put down',
-            'Skip what is left of it.',
-          );
+          return invalid(issue('Application', 'part-put-down'));
         await removeApplication(db, a.id, base);
     }
     await changed(db, actor, [zoneId]);
@@ -136,17 +116,15 @@ export const copyShape = Joi.object<CopyInput>({
 });
 
 /** What a copy came to on one zone: done, or why not. */
-export type Copied = Readonly<{ zoneId: string; site: string; problem: string | null }>;
+export type Copied = Readonly<{ zoneId: string; site: string; left: LeftUnplanned | null }>;
 
 /**
  * Copies an application to other zones, each judged by itself: where a label or a limit forbids it, that zone is left out
  * and says why. Spots keep their area; splits and sequences are not copied, only this application.
- * @param words how a reason is read
  */
 export function copyApplication(
   actor: Actor,
   { applicationId, zoneIds }: CopyInput,
-  words: (bolt: ReturnType<typeof labelBolts>[number]) => string,
 ): Promise<Outcome<{ copies: readonly Copied[] }>> {
   requirePermission(actor, 'plan');
   return inOrganisation(actor, async (db) => {
@@ -181,7 +159,7 @@ export function copyApplication(
       const site = siteName(zone);
       const bolts = labelBolts([...applications, copy], copy, facts);
       if (bolts[0]) {
-        copies.push({ zoneId, site, problem: words(bolts[0]) });
+        copies.push({ zoneId, site, left: { bolt: bolts[0] } });
         continue;
       }
       await addApplication(
@@ -207,7 +185,7 @@ export function copyApplication(
         moment.now,
       );
       written.push(zoneId);
-      copies.push({ zoneId, site, problem: null });
+      copies.push({ zoneId, site, left: null });
     }
     await changed(db, actor, written);
     return done({ copies });

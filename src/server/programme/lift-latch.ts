@@ -1,12 +1,11 @@
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
-import { addDays, isoDay, parseDay, showDay } from '@/core/calendar/day';
+import { addDays, isoDay, parseDay } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
-import { gateName } from '@/core/gates/all';
 import { GATE_KEYS, type GateKey, type Lift } from '@/core/gates/gate';
 import { windowOf } from '@/core/gates/window';
 import { contextOf, isOpen } from '@/core/season/programme';
-import type { Issue } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
@@ -86,31 +85,17 @@ function checked(
   const issues: Issue[] = [];
   const why = input.why.trim();
   if (why.split(/\s+/).filter(Boolean).length < LEAST_WORDS)
-    issues.push({
-      field: 'Reason',
-      problem: why ? `Reason "${why}" says too little` : 'Reason is missing',
-      remedy: 'Say in a sentence why the work may go ahead: the record keeps it.',
-    });
+    issues.push(
+      why ? issue('Reason', 'lift-reason-too-short', { text: why }) : issue('Reason', 'lift-reason-missing'),
+    );
   const from = parseDay(input.from);
   const until = parseDay(input.until);
   if (from === null || until === null)
-    issues.push({
-      field: 'Until',
-      problem: `"${from === null ? input.from : input.until}" is no day`,
-      remedy: 'Choose a day of the calendar, for example 2027-03-20.',
-    });
+    issues.push(issue('Until', 'no-calendar-day-given', { text: from === null ? input.from : input.until }));
   else if (until < from || until < today)
-    issues.push({
-      field: 'Until',
-      problem: `Until ${isoDay(until)} lies before ${isoDay(from > today ? from : today)}`,
-      remedy: 'Choose the last day for which it is lifted: today or later.',
-    });
+    issues.push(issue('Until', 'lift-ends-early', { until, from: from > today ? from : today }));
   else if (until > addDays(from, MOST_DAYS))
-    issues.push({
-      field: 'Until',
-      problem: `Until ${isoDay(until)} is more than ${MOST_DAYS} days`,
-      remedy: `Choose ${showDay(addDays(from, MOST_DAYS))} or sooner; what is to hold for longer is a house rule.`,
-    });
+    issues.push(issue('Until', 'lift-too-long', { until, most: MOST_DAYS, last: addDays(from, MOST_DAYS) }));
   if (issues.length || from === null || until === null) return refuse({ kind: 'invalid', issues });
 
   const context = contextOf(applications, application.id, { ...facts, lifts: [] });
@@ -130,13 +115,7 @@ function checked(
   if (held?.state !== 'shut' || held.reason.code !== input.reason)
     return refuse({
       kind: 'invalid',
-      issues: [
-        {
-          field: 'Gate',
-          problem: `${gateName(input.gate)} is not shut for this reason on ${isoDay(from)}`,
-          remedy: 'Nothing needs lifting there. Load the page again to see it as it is now.',
-        },
-      ],
+      issues: [issue('Gate', 'gate-not-shut', { gate: input.gate, day: from })],
     });
   return done({ why, from, until, reason: held.reason.code, position: input.position });
 }

@@ -1,6 +1,7 @@
+import { issue, type Fact } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
-import { addDays, isoDay } from '@/core/calendar/day';
+import { addDays } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import type { GateKey, GateFacts } from '@/core/gates/gate';
 import type { Reason } from '@/core/gates/reason';
@@ -183,11 +184,8 @@ const savedBefore = ({ id, version }: Readonly<{ id: string; version: number }>)
   applications: 1,
 });
 
-export const closedIssue = ({ on, whole, why }: NonNullable<ZoneOnLawn['closed']>) => ({
-  field: 'Zone',
-  problem: `The ${whole ? 'lawn' : 'zone'} was closed on ${isoDay(on)}: ${why}`,
-  remedy: 'Open it again on its lawn sheet, then plan.',
-});
+export const closedIssue = ({ on, whole, why }: NonNullable<ZoneOnLawn['closed']>) =>
+  issue('Zone', 'zone-closed', { isWhole: whole, day: on, why });
 
 /** The total of a split with its shares; null: a sequence has none. */
 function totalOf(p: Parameters<typeof draftsFrom>[0]['products'][number] | undefined) {
@@ -203,11 +201,7 @@ function keptAsRecorded(
   return (before?.products ?? [])
     .filter((p) => p.recordId !== null)
     .filter((p) => products.find((q) => q.id === p.id)?.label.id !== p.label.id)
-    .map((p) => ({
-      field: 'products',
-      problem: `${p.label.name} of this application has been put down`,
-      remedy: 'Leave it as it is; plan what is still to come beside it, or as another application.',
-    }));
+    .map((p) => issue('products', 'product-put-down', { product: p.label.name }));
 }
 
 /** Gates whose bolts no day and no paper can open: what the programme itself must keep. */
@@ -220,6 +214,8 @@ const PLANNED: readonly GateKey[] = [
 ];
 
 export type Bolt = Readonly<{ day: PlannedApplication['plannedOn']; product: string; reason: Reason }>;
+/** Why one of many zones got nothing: a bolt of a label, or what is wrong with what it was to get. */
+export type LeftUnplanned = Readonly<{ bolt: Bolt }> | Readonly<{ facts: readonly Fact[] }>;
 
 /** Bolts that no day can open: turf, rate, year's limit. Those of days and weather are the fence's to show. */
 export function labelBolts(

@@ -1,4 +1,5 @@
 /** Takes a whole programme over at once: what it plans is added, and what stood planned in its place is skipped. */
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import {
@@ -9,7 +10,6 @@ import {
 } from '@/core/season/typed-application';
 import { spacingFor } from '@/core/products/sequence';
 import { isOpen } from '@/core/season/programme';
-import type { Issue } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
@@ -97,27 +97,9 @@ export async function writeProgramme(
   const { now, today } = await momentOf(db, actor);
   const standing = input.instead.map((i) => ({ ...i, a: there.find((a) => a.id === i.id) }));
   if (standing.some(({ a, base }) => !a || a.version !== base || !isOpen(a)))
-    return refuse({
-      kind: 'invalid',
-      issues: [
-        {
-          field: 'Instead of',
-          problem: 'What is planned here has changed since this programme was proposed',
-          remedy: 'Have it proposed again: it then counts what stands now.',
-        },
-      ],
-    });
+    return refuse({ kind: 'invalid', issues: [issue('Instead of', 'plan-changed-meanwhile')] });
   if (input.instead.length && !input.why.trim())
-    return refuse({
-      kind: 'invalid',
-      issues: [
-        {
-          field: 'Reason',
-          problem: 'Reason is missing',
-          remedy: 'Say in a few words why the other plan goes.',
-        },
-      ],
-    });
+    return refuse({ kind: 'invalid', issues: [issue('Reason', 'other-plan-reason-missing')] });
   const known = {
     labels: labels.now,
     zone: { ...facts.zone, area: zone.area },
@@ -230,13 +212,5 @@ function tieIssue(of: string, applications: ProgrammeInput['applications']): Iss
         product.productId === first?.product?.productId &&
         product.unit === first.product.unit,
     );
-  return isTotal
-    ? []
-    : [
-        {
-          field: 'ties',
-          problem: `The parts ${parts.map((p) => p.part).join(', ')} of "${of}" are no total of one product`,
-          remedy: 'Count them from 1 without a gap, of one product and in one unit.',
-        },
-      ];
+  return isTotal ? [] : [issue('ties', 'parts-not-whole', { parts: parts.map((p) => p.part), of })];
 }

@@ -1,6 +1,7 @@
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
-import { addDays, isoDay, type Day } from '@/core/calendar/day';
+import { addDays, type Day } from '@/core/calendar/day';
 import { areaOf } from '@/core/products/application';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';
 import { METHODS, USES } from '@/core/trade/terms';
@@ -15,10 +16,7 @@ import {
   type VisitTyped,
 } from '@/core/records/visit';
 import type { PlannedProduct } from '@/core/season/programme';
-import { figure, showRate } from '@/core/units/format';
-import { measuredIssue, type Issue } from '@/core/units/parse';
 import { SQUARE_METRES_PER_HECTARE } from '@/core/units/quantity';
-import type { ProductRate } from '@/core/units/rate';
 import type { SeenNow } from '@/core/stop/seen-now';
 import { toFahrenheit, toMilesPerHour, toSquareFeet } from '@/core/units/trade';
 import { requirePermission, type Actor } from '@/data/actor';
@@ -194,9 +192,7 @@ export async function recordVisitIn(
     placeOf: (id) => plannedOf(id)?.place ?? null,
     licences,
   });
-  const reason = input.corrects
-    ? wordIn(input.corrects.reason, 'Reason', 'Say in a few words what was wrong.')
-    : null;
+  const reason = input.corrects ? wordIn(input.corrects.reason, 'Reason', 'reason') : null;
   // what nobody measured can be told; who answers for it must be named, but where the work is long done
   const unanswered = read.lacking.filter((i) => i.field === 'Certified applicator');
   const asked = there ? [] : unanswered;
@@ -218,16 +214,7 @@ export async function recordVisitIn(
   // sent twice, or by a second device: under the lock on the zone what stands is known before anything is written
   const [sent] = await recordsOfVisit(db, input.sendKey);
   if (sent && sent.zoneId !== input.zoneId)
-    return refuse({
-      kind: 'invalid',
-      issues: [
-        {
-          field: 'Record',
-          problem: 'This form was sent for another zone already',
-          remedy: 'Load the page again and record the work from there.',
-        },
-      ],
-    });
+    return refuse({ kind: 'invalid', issues: [issue('Record', 'form-of-another-zone')] });
   if (sent) return done({ recordId: sent.id, isOffPlan, unanswered });
   const standing = corrected
     ? corrected.correctedById
@@ -374,13 +361,7 @@ async function whoIsThat(
 ): Promise<Issue[]> {
   const known = [...(await peopleOfCompany(orgId)), ...licences.map((l) => ({ name: l.person }))];
   if (known.some((k) => k.name === name)) return [];
-  return [
-    {
-      field: 'Applied by',
-      problem: `${name} is neither one of the company's people nor licensed here`,
-      remedy: 'Check the name, or confirm that this person put it down.',
-    },
-  ];
+  return [issue('Applied by', 'person-unknown', { person: name })];
 }
 
 /** What may be right and looks like a slip. */
@@ -392,54 +373,36 @@ function questionsAbout(
   day: Day,
 ): Issue[] {
   const { label, rate: used } = u;
-  const show = (r: ProductRate) => showRate(r, label.rateUnit);
   const questions: Issue[] = [];
   const most = rateForTurf(label, zone.facts, u.use)?.high;
   const off = planned && planned.rate.by === used.by ? used.rate / planned.rate.rate - 1 : 0;
+  const named = { product: label.name, used, unit: label.rateUnit };
   if (most && used.rate > most.rate * (1 + 1e-9))
-    questions.push({
-      field: productField(i, 'amount'),
-      problem: `${label.name}: this comes to ${show(used)}, above the label's ${show(most)}`,
-      remedy: 'Check amount and area. If that is what went down, confirm it: the record must be true.',
-    });
+    questions.push(issue(productField(i, 'amount'), 'rate-above-label', { ...named, most }));
   else if (planned && Math.abs(off) > OFF_PLAN)
-    questions.push({
-      field: productField(i, 'amount'),
-      problem: `${label.name}: this comes to ${show(used)}, ${figure(Math.abs(off) * 100)} % ${off > 0 ? 'above' : 'below'} the plan's ${show(planned.rate)}`,
-      remedy: 'Check amount and area, or confirm.',
-    });
-  const expected = toSquareFeet(areaOf(planned?.place ?? u.place, zone));
-  if (Math.abs(u.areaSqFt / expected - 1) > OFF_PLAN) {
-    const what =
-      !planned || planned.place.on === 'zone'
-        ? 'the zone has {1}'
-        : `${planned.place.on === 'strip' ? 'a strip' : 'spots'} of {1} were planned`;
     questions.push(
-      measuredIssue(
-        productField(i, 'area'),
-        'area',
-        `{0} were treated, and ${what}`,
-        [Math.round(u.areaSqFt), Math.round(expected)],
-        'Check the area, or confirm that only this much was treated.',
-      ),
+      issue(productField(i, 'amount'), 'rate-off-plan', { ...named, planned: planned.rate, off }),
     );
-  }
+  const expected = toSquareFeet(areaOf(planned?.place ?? u.place, zone));
+  if (Math.abs(u.areaSqFt / expected - 1) > OFF_PLAN)
+    questions.push(
+      issue(productField(i, 'area'), 'area-off-plan', {
+        sqFt: Math.round(u.areaSqFt),
+        expectedSqFt: Math.round(expected),
+        of: planned?.place.on ?? 'zone',
+      }),
+    );
   if (label.status === 'cancelled')
-    questions.push({
-      field: productField(i, 'productId'),
-      problem: `${label.name} is cancelled: it must not be used, on ${isoDay(day)} or any other day`,
-      remedy: 'If it went down all the same, confirm it: the record must be true.',
-    });
+    questions.push(issue(productField(i, 'productId'), 'product-cancelled', { product: label.name, day }));
   return questions;
 }
 
 /** What a spray's record asks for and nobody measured: it is recorded so, with what the station had. */
-function notMeasured({ field, problem }: Issue, station: ReturnType<typeof stationAt>): Issue {
-  const remedy = 'Type what was measured, or confirm that nobody did: the record says so.';
-  if (!station) return { field, problem, remedy };
-  const [measure, value] =
-    field === 'Wind'
-      ? (['wind', toMilesPerHour(station.wind)] as const)
-      : (['temperature', toFahrenheit(station.air)] as const);
-  return measuredIssue(field, measure, `${problem}; the station had {0}`, [Math.round(value)], remedy);
+function notMeasured(found: Issue, station: ReturnType<typeof stationAt>): Issue {
+  const had =
+    station &&
+    (found.field === 'Wind'
+      ? ({ measure: 'wind', value: Math.round(toMilesPerHour(station.wind)) } as const)
+      : ({ measure: 'temperature', value: Math.round(toFahrenheit(station.air)) } as const));
+  return issue(found.field, 'not-measured', { issue: found, station: had });
 }

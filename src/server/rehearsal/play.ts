@@ -1,4 +1,5 @@
 /** A season played on the company's lawns: nothing of it is kept here, and nothing of it touches the book. */
+import { issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { yearOf, type Day } from '@/core/calendar/day';
@@ -203,15 +204,7 @@ async function onPlays<T>(
   if (played === null || !made.years.includes(played))
     return refuse({
       kind: 'invalid',
-      issues: [
-        {
-          field: 'Year',
-          problem: `${year ?? 'No year'} cannot be played with the weather that is on file`,
-          remedy: made.years.length
-            ? `Choose one of ${made.years.join(', ')}.`
-            : 'Three whole years of the station’s weather are needed: take a file of them in under Files.',
-        },
-      ],
+      issues: [issue('Year', 'year-not-playable', { year, years: made.years })],
     });
   return done(await run(made.plays));
 }

@@ -17,7 +17,8 @@ import { done, type Outcome } from '../entry/outcome';
 import { assemble, type ZoneBook } from '../facts';
 import { sendJobIn } from '@/server/queue/jobs';
 import { writeProgramme } from '../programme/take-programme';
-import type { Bolt } from '../programme/save-application';
+import type { LeftUnplanned } from '../programme/save-application';
+import { type Fact, fact } from '@/core/units/issue';
 
 /** Has programmes proposed for every lawn. */
 export function askSeason(actor: Actor): Promise<Outcome<{ zones: number }>> {
@@ -38,25 +39,28 @@ const zoneIds = Joi.array()
 export const planManyShape = Joi.object<PlanManyInput>({ zoneIds }).required();
 
 /** What came of one zone: its programme is written, or why not. */
-export type PlannedZone = Readonly<{ zoneId: string; site: string; added: number; problem: string | null }>;
+export type PlannedZone = Readonly<{
+  zoneId: string;
+  site: string;
+  added: number;
+  left: LeftUnplanned | null;
+}>;
 
 /**
  * Takes the best proposal of each zone over, where no pre-emergent is planned there yet: asked twice, the second finds
  * them planned. Each zone stands or falls by itself.
- * @param words how a bolt is read
  */
 export const planMany = (
   actor: Actor,
   { zoneIds }: PlanManyInput,
-  words: (bolt: Bolt) => string,
 ): Promise<Outcome<{ zones: readonly PlannedZone[] }>> =>
-  planEach(actor, zoneIds, words, async (db, book) => {
+  planEach(actor, zoneIds, async (db, book) => {
     const body = (await proposalsOf(db, [book.zone.id])).get(book.zone.id);
-    if (!body) return 'nothing is proposed yet';
+    if (!body) return fact('nothing-proposed-yet');
     const [best] = body.proposals;
-    if (!best) return body.problem ?? 'nothing is proposed';
+    if (!best) return body.problem ?? fact('nothing-proposed');
     return book.applications.some((a) => isOpen(a) && a.products.some((p) => isPreEmergent(p.use)))
-      ? 'a pre-emergent is planned here already'
+      ? fact('pre-emergent-planned')
       : best.typed;
   });
 
@@ -69,55 +73,47 @@ export const copyYearShape = Joi.object<CopyYearInput>({
 /**
  * Plans again in the next year what was planned in `year`, zone by zone, where nothing is planned in that next year yet:
  * asked twice, the second finds it planned.
- * @param words how a bolt is read
  */
 export const copyYear = (
   actor: Actor,
   { zoneIds, year }: CopyYearInput,
-  words: (bolt: Bolt) => string,
 ): Promise<Outcome<{ zones: readonly PlannedZone[] }>> =>
-  planEach(actor, zoneIds, words, async (db, { applications }) => {
+  planEach(actor, zoneIds, async (db, { applications }) => {
     const { today } = await momentOf(db, actor);
     if (applications.some((a) => isOpen(a) && yearOf(a.plannedOn) > year))
-      return `a programme of ${year + 1} is planned here already`;
+      return fact('next-year-planned', { year: year + 1 });
     const { typed, tooLate } = nextYearOf(applications, year, today);
     if (typed.length) return typed;
-    return tooLate ? `its days of ${year + 1} have gone` : `nothing was planned in ${year}`;
+    return tooLate ? fact('next-year-gone', { year: year + 1 }) : fact('nothing-was-planned', { year });
   });
 
 /** What a zone's book is to get, or why it gets nothing. */
-type Choose = (db: Transaction, book: ZoneBook) => Promise<TypedProgramme | string>;
+type Choose = (db: Transaction, book: ZoneBook) => Promise<TypedProgramme | Fact>;
 
 /** Each zone stands or falls by itself. */
 async function planEach(
   actor: Actor,
   zoneIds: readonly string[],
-  words: (bolt: Bolt) => string,
   choose: Choose,
 ): Promise<Outcome<{ zones: readonly PlannedZone[] }>> {
   requirePermission(actor, 'plan');
   const zones: PlannedZone[] = [];
   for (const zoneId of [...new Set(zoneIds)].sort())
-    zones.push(...(await againWhereCollided(() => planOne(actor, zoneId, words, choose))));
+    zones.push(...(await againWhereCollided(() => planOne(actor, zoneId, choose))));
   return done({ zones });
 }
 
-function planOne(
-  actor: Actor,
-  zoneId: string,
-  words: (bolt: Bolt) => string,
-  choose: Choose,
-): Promise<PlannedZone[]> {
+function planOne(actor: Actor, zoneId: string, choose: Choose): Promise<PlannedZone[]> {
   return inOrganisation(actor, async (db) => {
     if (!(await lockZone(db, zoneId))) return [];
     const zone = await zoneOf(db, zoneId);
     if (!zone || zone.closed) return [];
     const site = siteName(zone);
-    const not = (problem: string) => [{ zoneId, site, added: 0, problem }];
+    const not = (left: LeftUnplanned) => [{ zoneId, site, added: 0, left }];
     const assembled = await assemble(db, actor, [zone], await momentOf(db, actor), { sky: false });
     const book = assembled.books.get(zoneId)!;
     const chosen = await choose(db, book);
-    if (typeof chosen === 'string') return not(chosen);
+    if ('code' in chosen) return not({ facts: [chosen] });
     const outcome = await writeProgramme(db, actor, assembled, book, {
       applications: chosen,
       instead: [],
@@ -126,15 +122,10 @@ function planOne(
     });
     if (!outcome.ok) {
       const { refusal } = outcome;
-      return not(
-        refusal.kind === 'bolted' && refusal.bolts[0]
-          ? words(refusal.bolts[0])
-          : refusal.kind === 'invalid'
-            ? refusal.issues.map((i) => i.problem).join('; ')
-            : 'it has changed meanwhile',
-      );
+      if (refusal.kind === 'bolted' && refusal.bolts[0]) return not({ bolt: refusal.bolts[0] });
+      return not({ facts: refusal.kind === 'invalid' ? refusal.issues : [fact('changed-meanwhile')] });
     }
     await changed(db, actor, [zoneId]);
-    return [{ zoneId, site, added: outcome.value.added, problem: null }];
+    return [{ zoneId, site, added: outcome.value.added, left: null }];
   });
 }

@@ -1,4 +1,5 @@
 /** What the Season screen shows: rows of zones, rounds, and what "when must we start?" is asked with. */
+import { issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { addDays, dayOf, dayOfYear, inYear, type Day } from '@/core/calendar/day';
@@ -109,17 +110,7 @@ export function startQuestion(
     if (!due.length) return refuse({ kind: 'gone' });
     const stationId = mostCommon(due.map((d) => d.stationId));
     const past = await pastOf(db, actor, due, stationId);
-    if (!past)
-      return refuse({
-        kind: 'invalid',
-        issues: [
-          {
-            field: 'Past years',
-            problem: 'No past year of weather is whole on file',
-            remedy: 'Bring weather in under Files: a year at least, with some weeks before and after it.',
-          },
-        ],
-      });
+    if (!past) return refuse({ kind: 'invalid', issues: [issue('Past years', 'no-past-year')] });
     const house = await houseOf(db);
     const byLine = due.filter((d) => d.line !== null);
     const zones = await zonesByIds(db, [...new Set(byLine.map((d) => d.zoneId))]);
@@ -129,11 +120,11 @@ export function startQuestion(
       return refuse({
         kind: 'invalid',
         issues: [
-          {
-            field: 'Soil outlook',
-            problem: `${dark.length} of the ${due.length} lawns have no outlook of their soil, so their line is not known (${dark[0]!.site})`,
-            remedy: 'Bring more years of weather in under Files, then ask again.',
-          },
+          issue('Soil outlook', 'lawns-without-outlook', {
+            count: dark.length,
+            all: due.length,
+            example: dark[0]!.site,
+          }),
         ],
       });
     const lines: (readonly (Day | null)[])[] = [];

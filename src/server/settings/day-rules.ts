@@ -1,9 +1,8 @@
 /** The working day, the spacing of a split, and what the truck is fitted with: figures of the house. */
+import { issue, type Issue, type IssueFigures } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { houseFigure, readFigures, type HouseTexts, type KeysOf } from '@/core/facts/house-figures';
-import { isMeasure } from '@/core/units/measures';
-import { measuredIssue, type Issue } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import { refuse, type Outcome } from '@/server/entry/outcome';
 import { figureShapes, writeRules } from './write-rules';
@@ -19,29 +18,22 @@ export async function saveDayRules(actor: Actor, t: DayInput): Promise<Outcome<{
   requirePermission(actor, 'change the house');
   const issues: Issue[] = [];
   const day = readFigures(t, issues, 'day');
-  const inOrder = (low: KeysOf<'day'>, high: KeysOf<'day'>, remedy: string, room = 0) => {
+  const inOrder = (
+    low: KeysOf<'day'>,
+    high: KeysOf<'day'>,
+    why: IssueFigures['figures-out-of-order']['why'],
+    room = 0,
+  ) => {
     if (issues.length || day[low] + room <= day[high]) return;
     const { field, unit } = houseFigure(low);
-    const figures = [day[low], day[high]] as const;
-    const words = `${field} is {0}, beside ${houseFigure(high).field} {1}`;
+    const other = houseFigure(high).field;
     issues.push(
-      isMeasure(unit)
-        ? measuredIssue(field, unit, words, figures, remedy)
-        : {
-            field,
-            problem: `${field} is ${figures[0]} ${unit}, beside ${houseFigure(high).field} ${figures[1]}`,
-            remedy,
-          },
+      issue(field, 'figures-out-of-order', { name: field, other, low: day[low], high: day[high], unit, why }),
     );
   };
-  inOrder('windCautionMph', 'windLimitMph', 'The caution comes before the limit.');
-  inOrder(
-    'workFromHour',
-    'workToHour',
-    'The day must hold the hours of good weather that work needs.',
-    day.calmHours,
-  );
-  inOrder('spacingLeastDays', 'spacingMostDays', 'The least comes before the most.');
+  inOrder('windCautionMph', 'windLimitMph', 'caution');
+  inOrder('workFromHour', 'workToHour', 'hours', day.calmHours);
+  inOrder('spacingLeastDays', 'spacingMostDays', 'spacing');
   if (issues.length) return refuse({ kind: 'invalid', issues });
   return writeRules(actor, { day }, t.seen);
 }

@@ -1,10 +1,10 @@
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { isoDay, parseDay, parseMonthDay, yearOf } from '@/core/calendar/day';
 import { readFigures, type HouseTexts } from '@/core/facts/house-figures';
 import { stateName } from '@/core/trade/states';
 import { METHODS, type Method } from '@/core/trade/terms';
-import { measuredIssue, type Issue } from '@/core/units/parse';
 import { figureShapes, writeRules } from './write-rules';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
@@ -19,12 +19,7 @@ import { done, refuse, type Outcome } from '@/server/entry/outcome';
 const text = (most = 60) => Joi.string().allow('').max(most).required();
 const day = (value: string, field: string, issues: Issue[]) => {
   const parsed = parseDay(value);
-  if (parsed === null)
-    issues.push({
-      field,
-      problem: `${field} "${value}" is no day`,
-      remedy: 'Choose a day of the calendar, for example 2027-03-18.',
-    });
+  if (parsed === null) issues.push(issue(field, 'no-calendar-day', { text: value }));
   return parsed;
 };
 
@@ -76,20 +71,15 @@ export async function saveGateRules(actor: Actor, t: GateRulesInput): Promise<Ou
   const isNoBan = ban.every(([, typed]) => typed === '');
   for (const [field, typed] of isNoBan ? [] : ban)
     if (parseMonthDay(typed) === null)
-      issues.push({
-        field,
-        problem: typed === '' ? `${field} is empty` : `${field} "${typed}" is no day of a year`,
-        remedy: 'Type month and day of both ends, for example 11-15, or leave both empty.',
-      });
+      issues.push(
+        typed === '' ? issue(field, 'day-of-year-empty') : issue(field, 'no-day-of-year', { text: typed }),
+      );
   if (gates.heatCautionF > gates.heatLimitF)
     issues.push(
-      measuredIssue(
-        'Heat caution',
-        'temperature',
-        'Heat caution is {0}, above the limit of {1}',
-        [gates.heatCautionF, gates.heatLimitF],
-        'The caution comes before the limit.',
-      ),
+      issue('Heat caution', 'heat-caution-above-limit', {
+        cautionF: gates.heatCautionF,
+        limitF: gates.heatLimitF,
+      }),
     );
   if (issues.length) return refuse({ kind: 'invalid', issues });
   return writeRules(actor, { gates }, t.seen);
@@ -121,33 +111,17 @@ export async function saveLicence(actor: Actor, t: LicenceInput): Promise<Outcom
   const own = people.find((p) => (t.userId ? p.userId === t.userId : p.name === typed)) ?? null;
   const person = own?.name ?? typed;
   const like = own ? undefined : people.find((p) => isLike(p.name, person));
-  if (t.userId && !own)
-    issues.push({ field: 'Person', problem: 'This person does not work here', remedy: 'Choose another.' });
-  else if (!person)
-    issues.push({ field: 'Person', problem: 'Person is missing', remedy: 'Choose whose licence it is.' });
-  else if (like)
-    issues.push({
-      field: 'Person',
-      problem: `${person} may be ${like.name}, who works here`,
-      remedy: `Choose ${like.name} from the list; or type the whole name of the other.`,
-    });
+  if (t.userId && !own) issues.push(issue('Person', 'person-not-here'));
+  else if (!person) issues.push(issue('Person', 'license-holder-missing'));
+  else if (like) issues.push(issue('Person', 'person-like', { person, like: like.name }));
   const validTo = day(t.validTo, 'Valid to', issues);
   const categories = t.categories
     .split(',')
     .map((c) => c.trim())
     .filter(Boolean);
-  if (!categories.length)
-    issues.push({
-      field: 'Categories',
-      problem: 'No category',
-      remedy: 'Type the categories as labels name them, with commas between.',
-    });
+  if (!categories.length) issues.push(issue('Categories', 'no-category'));
   if (validTo !== null && yearOf(validTo) > MOST_YEAR)
-    issues.push({
-      field: 'Valid to',
-      problem: `Valid to is ${isoDay(validTo)}`,
-      remedy: 'No licence is valid for so long: check the year.',
-    });
+    issues.push(issue('Valid to', 'license-too-long', { day: validTo }));
   if (issues.length || validTo === null) return refuse({ kind: 'invalid', issues });
   await inOrganisation(actor, async (db) => {
     await addLicence(db, actor.orgId, {
@@ -190,16 +164,12 @@ export async function saveEquipment(actor: Actor, t: EquipmentInput): Promise<Ou
   requirePermission(actor, 'change the house');
   const issues: Issue[] = [];
   const name = t.name.trim();
-  if (!name) issues.push({ field: 'Name', problem: 'Name is missing', remedy: 'Name it as people call it.' });
+  if (!name) issues.push(issue('Name', 'equipment-name-missing'));
   const calibratedOn = t.calibratedOn === '' ? null : day(t.calibratedOn, 'Calibrated', issues);
   return inOrganisation(actor, async (db) => {
     const today = await todayOf(db, actor);
     if (calibratedOn !== null && calibratedOn > today)
-      issues.push({
-        field: 'Calibrated',
-        problem: `Calibrated is ${isoDay(calibratedOn)}, after today`,
-        remedy: `Type ${isoDay(today)} or sooner.`,
-      });
+      issues.push(issue('Calibrated', 'calibrated-to-come', { day: calibratedOn, today }));
     if (issues.length) return refuse({ kind: 'invalid', issues });
     await addEquipment(db, actor.orgId, {
       name,
@@ -225,17 +195,7 @@ export const waiveShape = Joi.object<WaiveInput>({
 export async function waiveCalibration(actor: Actor, t: WaiveInput): Promise<Outcome<{ on: string }>> {
   requirePermission(actor, 'record');
   const why = t.why.trim();
-  if (!why)
-    return refuse({
-      kind: 'invalid',
-      issues: [
-        {
-          field: 'Why',
-          problem: 'Why is missing',
-          remedy: 'Say in a few words why it was not measured, or calibrate it with figures.',
-        },
-      ],
-    });
+  if (!why) return refuse({ kind: 'invalid', issues: [issue('Why', 'why-not-measured-missing')] });
   return inOrganisation(actor, async (db) => {
     const today = await todayOf(db, actor);
     if (!(await calibrate(db, t.id, today, { by: actor.name, why }))) return refuse({ kind: 'gone' });

@@ -5,6 +5,7 @@ import { parseFigure } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import { refuse, type Outcome } from '@/server/entry/outcome';
 import { writeRules } from './write-rules';
+import { issue } from '@/core/units/issue';
 
 export type KeepingInput = Readonly<{ seen: number; keepNamesYears: string }>;
 export const keepingShape = Joi.object<KeepingInput>({
@@ -16,11 +17,11 @@ export async function saveKeeping(actor: Actor, t: KeepingInput): Promise<Outcom
   requirePermission(actor, 'change the house');
   const field = 'Names on records';
   const years = parseFigure(t.keepNamesYears, { field, unit: 'years', least: 2, most: 50 });
-  const issue = !years.ok
+  const wrong = !years.ok
     ? years.issue
     : Number.isInteger(years.value)
       ? null
-      : { field, problem: `${field} is ${years.value} years`, remedy: 'Type a whole number.' };
-  if (!years.ok || issue) return refuse({ kind: 'invalid', issues: issue ? [issue] : [] });
+      : issue(field, 'years-not-whole', { years: years.value });
+  if (!years.ok || wrong) return refuse({ kind: 'invalid', issues: wrong ? [wrong] : [] });
   return writeRules(actor, { keeping: { keepNamesYears: years.value } }, t.seen);
 }

@@ -1,4 +1,5 @@
 /** The house's judgement on the season, its ceilings, crews and pace. */
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { BARRIER_SCHOOLS } from '@/core/barrier/barrier';
@@ -10,7 +11,7 @@ import {
 } from '@/core/season/planner/question';
 import { readFigures, type HouseTexts } from '@/core/facts/house-figures';
 import { TURFS, type Turf } from '@/core/trade/terms';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import type { StoredPlanning } from '@/data/planning-rules';
 import { refuse, type Outcome } from '@/server/entry/outcome';
@@ -65,12 +66,7 @@ export async function savePlanning(actor: Actor, t: PlanningInput): Promise<Outc
     perennials: t.perennials,
     ceilings: t.ceilings.map(({ turf, ingredient, lbPerAcre }, i) => {
       const name = ingredient?.trim().toLowerCase() ?? null;
-      if (name === '')
-        issues.push({
-          field: `Ingredient ${i + 1}`,
-          problem: `Ingredient ${i + 1} is missing`,
-          remedy: 'Type the active ingredient as labels name it, or take the row out.',
-        });
+      if (name === '') issues.push(issue(`Ingredient ${i + 1}`, 'ingredient-missing', { row: i + 1 }));
       const most = parseFigure(lbPerAcre, {
         field: `Ceiling ${i + 1}`,
         unit: 'ingredient',

@@ -1,9 +1,10 @@
+import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { isGranule } from '@/core/products/label';
 import { RATE_UNITS } from '@/core/units/rate';
 import { FALL_SCHOOLS, SCHOOLS, SIGNS, type FallSchool } from '@/core/ground/crossing';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import { writeRules } from './write-rules';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';
@@ -17,7 +18,7 @@ import { peopleOfCompany } from '@/data/people';
 import { licencesOf, type Licence } from '@/data/resources';
 import { houseOf, type StoredDay } from '@/data/house';
 import { retireThermometer, thermometersOf, writeThermometer, type Thermometer } from '@/data/readings';
-import { parseDay, parseMonthDay, isoDay, type Day } from '@/core/calendar/day';
+import { parseDay, parseMonthDay, type Day } from '@/core/calendar/day';
 import { zonesOf, siteName } from '@/data/lawns';
 import { toNumeric } from '@/data/numbers';
 import { trucksOf, type Truck } from '@/data/trucks';
@@ -186,11 +187,9 @@ export async function saveCrossings(actor: Actor, t: Typed): Promise<Outcome<{ v
     ['Crews go to', habit.habitTo, habit.habitFrom],
   ] as const)
     if (value === '' ? other !== '' : parseMonthDay(value) === null)
-      issues.push({
-        field,
-        problem: value === '' ? `${field} is missing` : `${field} "${value}" is no day of the year`,
-        remedy: 'Type month and day as 09-15, or leave both empty.',
-      });
+      issues.push(
+        value === '' ? issue(field, 'season-day-missing') : issue(field, 'season-no-day', { text: value }),
+      );
   const crossings: StoredCrossings = {
     use: t.use,
     depthIn: read(t.depthIn, 'House depth', 'in', 1, 6),
@@ -234,12 +233,7 @@ export const thermometerShape = Joi.object<ThermometerInput>({
 export async function saveThermometer(actor: Actor, t: ThermometerInput): Promise<Outcome<null>> {
   requirePermission(actor, 'record');
   const issues: Issue[] = [];
-  if (!t.name.trim())
-    issues.push({
-      field: 'Name',
-      problem: 'The thermometer has no name',
-      remedy: 'Write one on it and type it here.',
-    });
+  if (!t.name.trim()) issues.push(issue('Name', 'thermometer-unnamed'));
   const offset = parseFigure(t.offsetF.replace('−', '-'), {
     field: 'Offset',
     unit: 'warmth',
@@ -251,11 +245,7 @@ export async function saveThermometer(actor: Actor, t: ThermometerInput): Promis
     const today = await todayOf(db, actor);
     const day = t.calibratedOn.trim() ? parseDay(t.calibratedOn) : null;
     if (t.calibratedOn.trim() && (day === null || day > today))
-      issues.push({
-        field: 'Compared on',
-        problem: `Compared on "${t.calibratedOn}" is no day up to today`,
-        remedy: `Type a day up to ${isoDay(today)}, or nothing.`,
-      });
+      issues.push(issue('Compared on', 'compared-no-day', { text: t.calibratedOn, today }));
     if (!offset.ok || issues.length) return refuse({ kind: 'invalid', issues });
     await writeThermometer(db, actor.orgId, {
       id: t.id,

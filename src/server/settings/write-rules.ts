@@ -1,3 +1,4 @@
+import { issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { keysOf, type HousePanel } from '@/core/facts/house-figures';
@@ -27,16 +28,7 @@ export function writeRules(
   return inOrganisation(actor, async (db) => {
     const version = await writeHouse(db, actor, change, seen);
     if (version === null)
-      return refuse({
-        kind: 'invalid',
-        issues: [
-          {
-            field: 'House rules',
-            problem: 'Somebody else has changed these figures since you opened this page',
-            remedy: 'Load the page again to see theirs, then save yours.',
-          },
-        ],
-      });
+      return refuse({ kind: 'invalid', issues: [issue('House rules', 'rules-changed-meanwhile')] });
     await changed(db, actor, 'all', before);
     return done({ version });
   });

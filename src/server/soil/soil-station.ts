@@ -1,3 +1,4 @@
+import { fact, type Fact } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { dayOf, yearOf } from '@/core/calendar/day';
@@ -41,9 +42,8 @@ export const sensorShape = Joi.object<SensorInput>({
 export async function addSensor(actor: Actor, input: SensorInput): Promise<Outcome<null>> {
   requirePermission(actor, 'plan');
   const base = process.env['SOIL_URL'];
-  const issue = (problem: string, remedy: string) =>
-    refuse({ kind: 'invalid', issues: [{ field: 'Station', problem, remedy }] });
-  if (!base) return issue('No soil station service is set up here', 'Set SOIL_URL on the server.');
+  const invalid = (found: Fact) => refuse({ kind: 'invalid', issues: [{ field: 'Station', ...found }] });
+  if (!base) return invalid(fact('no-soil-service'));
   const now = await inOrganisation(
     actor,
     async (db) => (await zoneOf(db, input.zoneId)) && (await nowOf(db)).now,
@@ -55,15 +55,15 @@ export async function addSensor(actor: Actor, input: SensorInput): Promise<Outco
     now,
   );
   if (!answer.ok)
-    return issue(
-      `Station "${input.serviceKey}" is ${answer.trouble.kind} (${answer.trouble.detail})`,
-      'Check its name and that it is switched on.',
+    return invalid(
+      fact('soil-station-trouble', {
+        key: input.serviceKey,
+        kind: answer.trouble.kind,
+        detail: answer.trouble.detail,
+      }),
     );
   if (answer.value.unit !== input.unit)
-    return issue(
-      `The station says °${answer.value.unit}, and °${input.unit} was chosen`,
-      `Choose °${answer.value.unit} if that is right.`,
-    );
+    return invalid(fact('soil-station-scale', { told: answer.value.unit, chosen: input.unit }));
   await inOrganisation(actor, async (db) => {
     const sensorId = await newSensor(db, actor, { ...input, serviceKey: input.serviceKey.trim() });
     await sendJobIn(db, { kind: 'soil-station', orgId: actor.orgId, sensorId });

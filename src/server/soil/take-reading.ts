@@ -1,14 +1,14 @@
+import { fact, issue, type Fact, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { DateTime } from 'luxon';
-import { isoDay, parseDay, type Day } from '@/core/calendar/day';
+import { isoDay, parseDay, type Day, readDay } from '@/core/calendar/day';
 import { SIGNS, type Sign } from '@/core/ground/crossing';
 import { POSSIBLE, doubtsAbout, mostChange, type Doubt } from '@/core/ground/plausible';
 import { diffusivityOf } from '@/core/ground/site';
 import { companyTime } from '@/core/stop/clock';
 import { SPOTS, siteAt, type Spot } from '@/core/lawn/zone';
-import { figure, SHOWS, type Shows } from '@/core/units/format';
-import { parseFigure, type Issue, type Parsed } from '@/core/units/parse';
+import { parseFigure, type Parsed } from '@/core/units/parse';
 import type { Celsius } from '@/core/units/quantity';
 import { fromFahrenheit, fromFahrenheitDifference, fromInches } from '@/core/units/trade';
 import { requirePermission, type Actor } from '@/data/actor';
@@ -86,12 +86,7 @@ export async function takeReading(
     const kept = readAt === undefined ? null : companyTime(readAt, sentAt!, now.getTime());
     const at = kept === null ? read(parseMoment(input.takenAt, now, actor.timeZone)) : new Date(kept);
     const thermometer = (await thermometersOf(db)).find((t) => t.id === input.thermometerId) ?? null;
-    if (input.thermometerId && !thermometer)
-      issues.push({
-        field: 'Thermometer',
-        problem: 'This thermometer has been put away',
-        remedy: 'Choose another, or none.',
-      });
+    if (input.thermometerId && !thermometer) issues.push(issue('Thermometer', 'thermometer-put-away'));
     if (value === null || depth === null || at === null || issues.length)
       return refuse({ kind: 'invalid', issues });
     const sent = await readingSent(db, input.sendKey);
@@ -118,10 +113,7 @@ export async function takeReading(
         : null,
     );
     if (doubts.length && !input.confirmed)
-      return refuse({
-        kind: 'questions',
-        questions: doubts.map((d) => question(d, value, input.unit, SHOWS[actor.units])),
-      });
+      return refuse({ kind: 'questions', questions: doubts.map((d) => question(d, value, input.unit)) });
 
     await keepHandReading(db, actor, {
       zoneId: zone.id,
@@ -180,47 +172,33 @@ export const heldToModel = ({ orgId }: Pick<Actor, 'orgId'>, zoneIds: readonly s
 function parseMoment(text: string, now: Date, zone: string): Parsed<Date> {
   if (!text.trim()) return { ok: true, value: now };
   const field = 'Time';
-  const no = (problem: string, remedy: string): Parsed<Date> => ({
-    ok: false,
-    issue: { field, problem, remedy },
-  });
+  const no = (found: Fact): Parsed<Date> => ({ ok: false, issue: { field, ...found } });
   const at = DateTime.fromISO(text, { zone });
-  if (!at.isValid) return no(`Time "${text}" is no day and hour`, 'Type it as 2027-03-18 10:30.');
+  if (!at.isValid) return no(fact('no-day-and-hour', { text }));
   if (at.toMillis() > now.getTime() + 60_000)
-    return no(`Time is ${at.toFormat('d LLLL, HH:mm')}, which is still to come`, 'Check the hour.');
+    return no(fact('reading-still-to-come', { at: at.toFormat("yyyy-MM-dd'T'HH:mm") }));
   if (at.toMillis() < now.getTime() - 400 * 86_400_000)
-    return no(`Time is ${at.toFormat('d LLLL yyyy')}, more than a year ago`, 'Check the year.');
+    return no(fact('reading-too-old', { day: readDay(at.toFormat('yyyy-MM-dd')) }));
   return { ok: true, value: at.toJSDate() };
 }
 
-function question(d: Doubt, value: number, unit: 'F' | 'C', show: Shows): Issue {
+function question(d: Doubt, value: number, unit: 'F' | 'C'): Issue {
   const field = 'Temperature';
-  const shown = `${figure(value, 1)} °${unit}`;
+  const read = { value, unit };
   switch (d.code) {
     case 'other-scale':
-      return {
-        field,
-        problem: `${shown} is far from the ${show.temperature(d.expected)} expected here, and ${figure(value, 1)} °${unit === 'F' ? 'C' : 'F'} would fit (${show.temperature(d.asOther)})`,
-        remedy: `Is the thermometer set to °${unit === 'F' ? 'C' : 'F'}? Then change the unit.`,
-      };
+      return issue(field, 'reading-other-scale', { ...read, expected: d.expected, asOther: d.asOther });
     case 'far-off':
-      return {
-        field,
-        problem: `${shown} is far from the ${show.temperature(d.expected)} expected here`,
-        remedy:
-          'Let the probe settle, check depth and spot. If it is right, keep it: it is flagged and not used.',
-      };
-    case 'swing':
-      return {
-        field,
-        problem: `${shown} is ${show.warmth(Math.abs(asCelsius(value, unit) - d.before))} from ${show.temperature(d.before)}, read ${hoursWords(d.hours)} ago; at this depth the soil changes by ${show.warmth(d.most)} at most`,
-        remedy: 'Check the figure, the depth and the spot.',
-      };
+      return issue(field, 'reading-far-off', { ...read, expected: d.expected });
+    case 'swing': {
+      const { before, hours, most } = d;
+      const change = Math.abs(asCelsius(value, unit) - before);
+      return issue(field, 'reading-swing', { ...read, change, before, hours, most });
+    }
   }
 }
 const asCelsius = (value: number, unit: 'F' | 'C') =>
   unit === 'F' ? fromFahrenheit(value) : (value as Celsius);
-const hoursWords = (h: number) => (h < 1 ? `${Math.round(h * 60)} minutes` : `${figure(h)} hours`);
 
 export type ObservationInput = Readonly<{
   sendKey: string;
@@ -246,16 +224,14 @@ export async function noteSign(actor: Actor, input: ObservationInput): Promise<O
     if (!(await zoneOf(db, input.zoneId))) return refuse({ kind: 'gone' });
     const today = dayIn((await nowOf(db)).now, actor.timeZone);
     const day: Day | null = parseDay(input.seenOn);
-    const problem =
-      day === null
-        ? `Day "${input.seenOn}" is no day`
-        : day > today
-          ? `Day is ${isoDay(day)}, after today`
-          : null;
-    if (day === null || problem)
+    if (day === null || day > today)
       return refuse({
         kind: 'invalid',
-        issues: [{ field: 'Day', problem: problem ?? '', remedy: `Type a day up to ${isoDay(today)}.` }],
+        issues: [
+          day === null
+            ? issue('Day', 'sign-no-day', { text: input.seenOn, today })
+            : issue('Day', 'sign-to-come', { day, today }),
+        ],
       });
     await addObservation(db, {
       orgId: actor.orgId,

@@ -23,6 +23,7 @@ import { partKey } from '../entry/part-key';
 import { heldToModel, keepHandReading } from '../soil/take-reading';
 import { recordVisitIn, type RecordInput, type VisitRecorded } from '../records/record-visit';
 import type { ReasonThen } from '../records/gates-on';
+import { type Fact, fact } from '@/core/units/issue';
 
 /** What became of each zone, and of what else the stop brought and was not kept. */
 export type StopKept = Readonly<{ zones: readonly ZoneOutcome[]; refused: readonly PartRefused[] }>;
@@ -69,15 +70,12 @@ async function keepStop(actor: Actor, sent: SentStop, words: ReasonThen): Promis
     );
     const labels = (await labelsOf(db)).now;
     const found = findingsOf(s);
-    const refused = found.issues.map((i): PartRefused => ({
-      part: i.field,
-      words: `${i.problem}. ${i.remedy}`,
-    }));
+    const refused = found.issues.map(({ field, ...why }): PartRefused => ({ part: field, why }));
 
     const outcomes: ZoneOutcome[] = [];
     for (const [i, z] of s.zones.entries()) {
-      if (!zones.some((k) => k.id === z.zoneId)) outcomes.push(notHere(z, NOT_ON_LAWN));
-      else if (!z.products.length) outcomes.push(notHere(z, NO_PRODUCT));
+      if (!zones.some((k) => k.id === z.zoneId)) outcomes.push(notHere(z, fact('zone-not-on-lawn')));
+      else if (!z.products.length) outcomes.push(notHere(z, fact('no-product-named')));
       else outcomes.push(await recordZone(z, i));
     }
     const here = [...new Set(s.zones.map((z) => z.zoneId))].filter((z) => zones.some((k) => k.id === z));
@@ -207,13 +205,10 @@ async function keepStop(actor: Actor, sent: SentStop, words: ReasonThen): Promis
   });
 }
 
-const NOT_ON_LAWN =
-  'The zone is not on this lawn any more. Record it as other work on the zone where it was done.';
-const NO_PRODUCT = 'No product was named. Record what was put down on the lawn.';
-const notHere = ({ zoneId }: DoneZone, words: string): ZoneOutcome => ({
+const notHere = ({ zoneId }: DoneZone, why: Fact): ZoneOutcome => ({
   zoneId,
   outcome: 'refused',
-  words,
+  told: [why],
   recordId: '',
 });
 
@@ -229,22 +224,20 @@ async function outcomeOf(db: Transaction, zoneId: string, o: Outcome<VisitRecord
     return {
       zoneId,
       outcome: 'recorded',
-      words: [
-        ...(o.value.isOffPlan
-          ? ['It is not planned here any more: somebody moved or removed it. It is recorded as other work.']
-          : []),
-        ...o.value.unanswered.map((i) => `${i.problem}.`),
-      ].join(' '),
+      told: [...(o.value.isOffPlan ? [fact('recorded-as-other-work')] : []), ...o.value.unanswered],
       recordId: o.value.recordId,
     };
   const { refusal } = o;
-  if (refusal.kind === 'gone') return { zoneId, outcome: 'refused', words: NOT_ON_LAWN, recordId: '' };
+  if (refusal.kind === 'gone')
+    return { zoneId, outcome: 'refused', told: [fact('zone-not-on-lawn')], recordId: '' };
   if (refusal.kind !== 'already-recorded') throw new Mend(refusal);
   const r = await recordOf(db, refusal.recordId);
   return {
     zoneId,
     outcome: 'already',
     recordId: refusal.recordId,
-    words: r ? `${r.appliedBy}${r.endedAt && ` at ${r.endedAt}`}, written down by ${r.recordedBy}` : '',
+    told: r
+      ? [fact('recorded-before', { by: r.appliedBy, endedAt: r.endedAt ?? '', writtenBy: r.recordedBy })]
+      : [],
   };
 }

@@ -1,4 +1,5 @@
 /** Keeps a picture of a stop: scaled down on the phone, and here without what the camera adds to it. */
+import { issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { companyTime } from '@/core/stop/clock';
@@ -46,13 +47,12 @@ export function keepPhoto(actor: Actor, p: PhotoInput): Promise<Outcome<null>> {
       refuse({
         kind: 'invalid',
         issues: [
-          {
-            field: 'Picture',
-            problem: jpeg
-              ? `The picture has ${Math.round(jpeg.length / 1000)} kB, more than ${MOST_BYTES / 1000}`
-              : 'The picture is no JPEG',
-            remedy: 'Take it again with this screen: it is scaled down there.',
-          },
+          jpeg
+            ? issue('Picture', 'picture-too-large', {
+                kB: Math.round(jpeg.length / 1000),
+                most: MOST_BYTES / 1000,
+              })
+            : issue('Picture', 'not-a-jpeg'),
         ],
       }),
     );

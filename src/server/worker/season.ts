@@ -8,8 +8,6 @@ import { judgedArea } from '@/core/season/planner/worth';
 import { typedProgramme } from '@/core/season/planner/typed';
 import { isOpen } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
-import { figure } from '@/core/units/format';
-import { leftOutWords } from '@/ui/left-out-words';
 import type { Actor } from '@/data/actor';
 import { momentOf, type Moment } from '@/data/clock';
 import { againWhereCollided, inOrganisation, type Transaction } from '@/data/connection';
@@ -19,6 +17,7 @@ import { soilRunsFor } from '@/data/outlooks';
 import { planningRulesFrom } from '@/data/planning-rules';
 import { SEASON_FORM, dropSeason, takeStaleSeason, writeSeason, type SeasonBody } from '@/data/season';
 import { assemble, type Assembled, type ZoneBook } from '@/server/facts';
+import { type Fact, fact } from '@/core/units/issue';
 
 /** People see that it goes on after so many. */
 const ZONES_AT_ONCE = 10;
@@ -68,19 +67,16 @@ function work(question: PlanQuestion): Answer {
   // the lawn's own proposals say the same first: what costs more than nothing is not planned for all
   const nothing =
     !yearOff && found.length > 0 && programmes[0]!.kind === 'no pre-emergent' ? programmes[0]! : null;
+  const whyNone = (): Fact | null => {
+    if (yearOff)
+      return yearOff.by === 'house'
+        ? fact('year-off-by-house', { group: String(yearOff.group), years: yearOff.years })
+        : fact('year-off-by-walk');
+    if (nothing) return fact('nothing-more-pays', { hold: nothing.hold?.p50 ?? 0 });
+    return found.length ? null : fact('no-pre-emergent-fits', { leftOutBy: leftOut[0]?.by ?? null });
+  };
   return {
-    problem: yearOff
-      ? yearOff.by === 'house'
-        ? `a year off by your house: group ${yearOff.group} alone in ${yearOff.years.join(', ')}`
-        : `a year off: a walk of last season asked for it`
-      : nothing
-        ? nothingMoreWords(nothing.hold?.p50 ?? 0)
-        : found.length
-          ? null
-          : [
-              'no pre-emergent of the house can go here',
-              ...leftOut.slice(0, 1).map(({ by }) => leftOutWords(by)),
-            ].join(': '),
+    problem: whyNone(),
     proposals: (yearOff || nothing ? [] : found).map((p) => ({
       kind: p.kind,
       hold: p.hold,
@@ -91,12 +87,6 @@ function work(question: PlanQuestion): Answer {
     plannedHold: programmes.find((p) => p.kind === 'as planned')?.hold?.p50 ?? null,
   };
 }
-
-/** @param hold share that what lies there holds, 0 to 1 */
-const nothingMoreWords = (hold: number): string =>
-  hold > 0
-    ? `nothing more is worth its cost: what lies there holds ${figure(hold * 100)} %`
-    : 'no pre-emergent of the house is worth its cost here';
 
 /** False: nothing was left. */
 function computeBatch(actor: Actor, planned: Planned): Promise<boolean> {
@@ -130,7 +120,7 @@ async function proposedFor(
 ): Promise<SeasonBody> {
   const runs = await soilRunsFor(db, actor.orgId, zone, house.crossings.depth, today);
   const line = (facts.outlook?.members ?? []).map(({ year, day }) => ({ year, day }));
-  const nothing = (problem: string): SeasonBody => ({
+  const nothing = (problem: Fact): SeasonBody => ({
     form: SEASON_FORM,
     proposals: [],
     plannedHold: null,
@@ -138,11 +128,7 @@ async function proposedFor(
     problem,
   });
   if (!runs)
-    return nothing(
-      outlookRefusal?.kind === 'too-few-years'
-        ? 'too few years of weather are on file'
-        : 'there is no outlook of its soil',
-    );
+    return nothing(outlookRefusal?.kind === 'too-few-years' ? fact('too-few-years') : fact('no-outlook'));
   const planned = applications.filter((a) => isOpen(a) && a.products.some((p) => isPreEmergent(p.use)));
   const answer = asked.answer({
     facts,

@@ -30,7 +30,6 @@ import {
 } from '@/server/lawns/history';
 import { tellCustomer, tellShape } from '@/server/day/customer';
 import { findZones, findZonesShape } from '@/server/lawns/lawn-list';
-import { reasonWords } from '@/ui/reason-words';
 import { recordWords } from '@/ui/stop-words';
 import { addLawnShape, addNewLawn, saveLawn, saveLawnShape } from '@/server/lawns/save-lawn';
 import { noteSign, observationShape, readingShape, takeReading } from '@/server/soil/take-reading';
@@ -44,13 +43,7 @@ export const noteFindingAction = action(findingShape, noteFinding);
 export const saveApplicationAction = action(applicationShape, saveApplication);
 export const takeProgrammeAction = action(programmeShape, takeProgramme);
 export const changeStandingAction = action(standingShape, changeStanding);
-export const copyApplicationAction = action(copyShape, (actor, input) =>
-  copyApplication(
-    actor,
-    input,
-    ({ product, reason }) => `${product}: ${reasonWords(reason, SHOWS[actor.units])}`,
-  ),
-);
+export const copyApplicationAction = action(copyShape, copyApplication);
 export const findZonesAction = action(findZonesShape, findZones);
 export const recordVisitAction = action(recordShape, (actor, input) =>
   recordVisit(actor, input, recordWords(SHOWS[actor.units])),

@@ -1,9 +1,10 @@
 'use client';
+import type { Issue } from '@/core/units/issue';
 import { useEffect, useState } from 'react';
 import type { LoadCard } from '@/core/mixing/card';
 import { significant } from '@/core/units/format';
 import type { Measure } from '@/core/units/measures';
-import { parseFigure, type Issue } from '@/core/units/parse';
+import { parseFigure } from '@/core/units/parse';
 import { KG_PER_LB, L_PER_FL_OZ, L_PER_GAL } from '@/core/units/trade';
 import type { StoredCard } from '@/data/load-cards';
 import type { MeasuredInput } from '@/server/mixing/loads';

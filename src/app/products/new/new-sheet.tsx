@@ -1,26 +1,25 @@
 'use client';
+import { useShows } from '@/ui/units';
+import { issue, type Issue } from '@/core/units/issue';
 import { useState } from 'react';
-import type { Issue } from '@/core/units/parse';
 import { EMPTY_SHEET, type LabelSheet } from '@/core/products/sheet';
 import type { Outcome } from '@/server/entry/outcome';
 import { RefusalWords } from '../../refusal-words';
 import { send } from '../../send';
 import { useCommand } from '../../use-command';
 import { SheetForm, draftKey, type SaveSheet } from '../sheet-form';
+import { issueSentence } from '@/ui/issue-words';
 
 type Props = Readonly<{
   saveSheetAction: SaveSheet;
   readSheetFileAction: (input: { text: string }) => Promise<Outcome<{ sheet: LabelSheet }>>;
 }>;
 
-const STILL_TYPED: Issue = {
-  field: 'Below',
-  problem: 'stands a label that you typed and have not saved',
-  remedy: 'Save it or throw it away first; then open the file.',
-};
+const STILL_TYPED: Issue = issue('Below', 'unsaved-label');
 
 /** A new product: typed from the printed label, or begun from a file that is looked through first. */
 export function NewSheet({ saveSheetAction, readSheetFileAction }: Props) {
+  const show = useShows();
   const [first, setFirst] = useState<LabelSheet>(EMPTY_SHEET);
   const [file, setFile] = useState('');
   const { steps, refusal, say, isSending: isReading } = useCommand();
@@ -58,8 +57,8 @@ export function NewSheet({ saveSheetAction, readSheetFileAction }: Props) {
             {refusal.kind === 'invalid' ? (
               <ul>
                 {refusal.issues.map((i) => (
-                  <li key={i.field + i.problem}>
-                    <b>{i.field}</b> {i.problem}. {i.remedy}
+                  <li key={JSON.stringify(i)}>
+                    <b>{i.field}</b> {issueSentence(i, show)}
                   </li>
                 ))}
               </ul>

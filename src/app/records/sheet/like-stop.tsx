@@ -1,6 +1,6 @@
+import type { Issue } from '@/core/units/issue';
 import { measuredNear, type SheetHead, type SheetRow } from '@/core/records/like-stops';
 import { asTyped, type Measure, type UnitSystem } from '@/core/units/measures';
-import { issueIn, type Issue } from '@/core/units/parse';
 import { AMOUNT_UNITS, isAmountUnit } from '@/core/units/rate';
 import type { LikeRow } from '@/server/records/like-stops';
 import { Labelled } from '@/ui/labelled';
@@ -8,6 +8,7 @@ import { Link } from '@/ui/link';
 import { MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { list } from '@/ui/words';
+import { issueSentence } from '@/ui/issue-words';
 
 /** A stop of the sheet as it is typed. */
 export type Row = SheetRow &
@@ -51,7 +52,6 @@ export function LikeStop({ of, row, head, isSprayed, nameOf, done, onChange }: P
       </li>
     );
   const near = measuredNear(row.startedAt, head.measurements);
-  const issues = (done?.issues ?? []).map((i) => issueIn(i, show.system));
   return (
     <li className="border-b border-hair py-2" aria-label={of.site}>
       <div className="grid grid-cols-[1fr_auto_auto] items-end gap-3">
@@ -95,13 +95,13 @@ export function LikeStop({ of, row, head, isSprayed, nameOf, done, onChange }: P
             : 'Not measured.'}
         </p>
       )}
-      {issues.map((i) => (
+      {done?.issues.map((i) => (
         <p
-          key={i.field + i.problem}
+          key={JSON.stringify(i)}
           role={done?.kind === 'refused' ? 'alert' : undefined}
           className={`mt-1 border-l-4 bg-paper px-3 py-1 text-[15px] ${done?.kind === 'refused' ? 'border-clay' : 'border-straw'}`}
         >
-          {i.problem}. {i.remedy}
+          {issueSentence(i, show)}
         </p>
       ))}
       {done?.kind === 'asked' && (

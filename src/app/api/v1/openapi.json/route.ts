@@ -1,4 +1,4 @@
-import { openApi } from '@/server/api/openapi';
+import { openApi } from '@/app/api/v1/questions/openapi';
 
 export const dynamic = 'force-static';
 export const GET = () => Response.json(openApi);

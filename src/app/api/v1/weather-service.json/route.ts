@@ -1,4 +1,4 @@
-import { weatherServiceApi } from '@/server/api/openapi-weather';
+import { weatherServiceApi } from '@/app/api/v1/questions/openapi-weather';
 
 export const dynamic = 'force-static';
 export const GET = () => Response.json(weatherServiceApi);

@@ -1,4 +1,5 @@
 'use client';
+import { useShows } from '@/ui/units';
 import { useState } from 'react';
 import type { StoredApplication } from '@/data/programme';
 import type { Outcome } from '@/server/entry/outcome';
@@ -6,6 +7,7 @@ import type { Copied, CopyInput } from '@/server/programme/change-standing';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../../refusal-words';
 import { useCommand } from '../../../use-command';
+import { leftUnplannedWords } from '../../../left-unplanned';
 
 type Found = Readonly<{ id: string; site: string; turf: string }>;
 export type CopyActions = Readonly<{
@@ -16,6 +18,7 @@ type Props = Readonly<{ application: StoredApplication; zoneId: string }> & Copy
 
 /** Copies an application to other zones: found by words, ticked, each judged by its own label row and limits. */
 export function CopyTo({ application, zoneId, copyApplicationAction, findZonesAction }: Props) {
+  const shows = useShows();
   const [words, setWords] = useState('');
   const [found, setFound] = useState<readonly Found[] | null>(null);
   const [ticked, setTicked] = useState<readonly Found[]>([]);
@@ -75,7 +78,7 @@ export function CopyTo({ application, zoneId, copyApplicationAction, findZonesAc
         <ul role="status" className="text-[15px]">
           {copies.map((c) => (
             <li key={c.zoneId}>
-              <b>{c.site}:</b> {c.problem ?? 'copied.'}
+              <b>{c.site}:</b> {c.left ? leftUnplannedWords(c.left, shows) : 'copied.'}
             </li>
           ))}
         </ul>

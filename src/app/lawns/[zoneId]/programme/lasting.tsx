@@ -1,4 +1,5 @@
 'use client';
+import { useShows } from '@/ui/units';
 import { useState } from 'react';
 import { addDays, type Day } from '@/core/calendar/day';
 import { ingredientRate, rateForTurf } from '@/core/products/label';
@@ -13,6 +14,7 @@ import { showRate, significant } from '@/core/units/format';
 import { RATE_UNITS, partOfRate, rateIn } from '@/core/units/rate';
 import type { ZoneSheet } from '@/server/programme/view';
 import { shortDay, shortName } from '@/ui/words';
+import { issueSentence } from '@/ui/issue-words';
 
 const DAYS_A_MONTH = 365.25 / 12;
 
@@ -22,6 +24,7 @@ export function Lasting({
   sheet: { facts, today },
   runs,
 }: Readonly<{ application: PlannedApplication; sheet: ZoneSheet; runs: WeighedRuns }>) {
+  const show = useShows();
   const [months, setMonths] = useState('4');
   const product = a.products.find((p) => isPreEmergent(p.use));
   const from = a.doneOn ?? (Math.max(a.plannedOn, today) as Day);
@@ -68,7 +71,7 @@ export function Lasting({
         </label>
         {!read.ok ? (
           <span role="alert" className="text-clay">
-            {read.issue.problem}. {read.issue.remedy}
+            {issueSentence(read.issue, show)}
           </span>
         ) : needed === null ? (
           <span>further than can be foreseen.</span>

@@ -1,4 +1,5 @@
 'use client';
+import { useShows } from '@/ui/units';
 import { useState } from 'react';
 import { addDays, isoDay, type Day } from '@/core/calendar/day';
 import type { LiftInput } from '@/server/programme/lift-latch';
@@ -7,6 +8,7 @@ import type { Held } from '@/ui/fence';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../../refusal-words';
 import { useCommand } from '../../../use-command';
+import { issueSentence } from '@/ui/issue-words';
 
 type Props = Readonly<{
   zoneId: string;
@@ -19,6 +21,7 @@ type Props = Readonly<{
 
 /** Lifting a latch: a reason in writing, and until when. The name is the signed-in person's. */
 export function LiftLatch({ zoneId, plannedId, gate, day, liftLatchAction, onDone }: Props) {
+  const show = useShows();
   const [sendKey] = useState(() => crypto.randomUUID());
   const [why, setWhy] = useState('');
   const [until, setUntil] = useState(isoDay(addDays(day, 1)));
@@ -65,7 +68,7 @@ export function LiftLatch({ zoneId, plannedId, gate, day, liftLatchAction, onDon
       )}
       {issue('Gate') && (
         <p role="alert" className="border-l-4 border-clay pl-2">
-          {issue('Gate')!.problem}. {issue('Gate')!.remedy}
+          {issueSentence(issue('Gate')!, show)}
         </p>
       )}
       <button className="button button-loud" disabled={isSending}>

@@ -1,4 +1,5 @@
 'use client';
+import type { Issue } from '@/core/units/issue';
 import { shortName } from '@/ui/words';
 import { MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
@@ -9,7 +10,6 @@ import { TIMES, productField, type Times, type TypedProduct } from '@/core/seaso
 import { SPLITS, type Split } from '@/core/products/split';
 import type { PlannedProduct } from '@/core/season/programme';
 import { showAmount, showPercent } from '@/core/units/format';
-import type { Issue } from '@/core/units/parse';
 import { RATE_UNITS, amountFor, type RateUnit } from '@/core/units/rate';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ZoneSheet } from '@/server/programme/view';

@@ -1,8 +1,8 @@
 'use client';
+import type { Issue } from '@/core/units/issue';
 import { shortName } from '@/ui/words';
 import type { SquareMetres } from '@/core/units/quantity';
 import { useShows } from '@/ui/units';
-import type { Issue } from '@/core/units/parse';
 import { AMOUNT_UNITS, type AmountUnit } from '@/core/units/rate';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ProductChoice } from '@/server/records/form-view';

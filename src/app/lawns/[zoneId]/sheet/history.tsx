@@ -14,6 +14,7 @@ import { SubstanceChoices } from '@/ui/substance-choices';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../../refusal-words';
 import { useCommand } from '../../../use-command';
+import { issueWords } from '@/ui/issue-words';
 
 type Choice = Readonly<{ id: string; name: string; rateUnit: RateUnit }>;
 type Props = Readonly<{
@@ -282,6 +283,7 @@ function Closing({
   close: Props['closeLawnAction'];
   forget: Props['forgetCustomerAction'] | null;
 }>) {
+  const show = useShows();
   const [why, setWhy] = useState('');
   const { run, refusal, say, isSending } = useCommand();
   const set = (of: CloseInput['of'], isClosed: boolean) => run(close, { zoneId: zone.id, of, why, isClosed });
@@ -337,11 +339,14 @@ function Closing({
       )}
       {refusal?.kind === 'questions' ? (
         <div role="alert" className="mt-2 border-2 border-clay bg-paper px-3 py-2">
-          {refusal.questions.map((q) => (
-            <p key={q.problem}>
-              <b>{q.problem}.</b> {q.remedy} It cannot be taken back.
-            </p>
-          ))}
+          {refusal.questions.map((q) => {
+            const { problem, remedy } = issueWords(q, show);
+            return (
+              <p key={problem}>
+                <b>{problem}.</b> {remedy} It cannot be taken back.
+              </p>
+            );
+          })}
           <div className="mt-2 flex flex-wrap gap-2">
             <button type="button" className="button" disabled={isSending} onClick={() => goes(true)}>
               Forget this customer for good

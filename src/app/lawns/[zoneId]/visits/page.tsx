@@ -18,6 +18,7 @@ import { adviceWords } from '@/ui/season-end-words';
 import { list, plural, shortName } from '@/ui/words';
 import { isId } from '../../../ids';
 import { screen } from '../../../screen';
+import { toldBy } from '../../../outbox/words';
 
 export const metadata: Metadata = { title: 'Season and stops' };
 
@@ -57,6 +58,7 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/visit
           key={v.id}
           visit={v}
           sheet={sheet}
+          show={SHOWS[actor.units]}
           isDouble={visits.some((o) => o.id !== v.id && o.day === v.day && o.person !== v.person)}
         />
       ))}
@@ -247,9 +249,14 @@ function Photos({ photos }: Readonly<{ photos: VisitsSheet['others'] }>) {
   );
 }
 
-type VisitProps = Readonly<{ visit: VisitsSheet['visits'][number]; sheet: VisitsSheet; isDouble: boolean }>;
+type VisitProps = Readonly<{
+  visit: VisitsSheet['visits'][number];
+  sheet: VisitsSheet;
+  show: Shows;
+  isDouble: boolean;
+}>;
 
-function Visit({ visit: v, sheet, isDouble }: VisitProps) {
+function Visit({ visit: v, sheet, show, isDouble }: VisitProps) {
   const clock = (at: Date) => DateTime.fromJSDate(at, { zone: sheet.timeZone }).toFormat('HH:mm');
   const minutes = Math.round((v.leftAt.getTime() - v.arrivedAt.getTime()) / 60_000);
   const { body } = v;
@@ -293,11 +300,11 @@ function Visit({ visit: v, sheet, isDouble }: VisitProps) {
               {outcome?.outcome === 'already' && (
                 <span className="text-clay">
                   not entered: <Link href={`/records/${outcome.recordId}`}>recorded already</Link> by{' '}
-                  {outcome.words}
+                  {toldBy(outcome, show)}
                 </span>
               )}
               {outcome?.outcome === 'refused' && (
-                <span className="text-clay">not entered: {outcome.words}</span>
+                <span className="text-clay">not entered: {toldBy(outcome, show)}</span>
               )}
             </li>
           );

@@ -1,9 +1,9 @@
 import { addDays, dayOf, isoDay } from '@/core/calendar/day';
 import { dailyOf } from '@/core/weather/daily';
 import { sliceDays } from '@/core/weather/series';
-import { leafProduct } from '../../../tests/support/gate-context';
-import { openWeather } from '../../../tests/support/open-weather';
-import { sheetOf } from '../../../tests/support/via-api';
+import { leafProduct } from '../../../../../tests/support/gate-context';
+import { openWeather } from '../../../../../tests/support/open-weather';
+import { sheetOf } from '../../../../../tests/support/via-api';
 import { answerGates } from './gates-api';
 import { gatesQuestion, type GatesQuestion } from './gates-question';
 
@@ -30,7 +30,7 @@ const question: GatesQuestion = {
 const asked = (q: GatesQuestion) => {
   const checked = gatesQuestion.validate(q);
   if (checked.error) throw checked.error;
-  return answerGates(checked.value, (r) => r.code);
+  return answerGates(checked.value);
 };
 
 test('the interface says what past years did on the days that no forecast reaches, and opens nothing by it', () => {

@@ -2,6 +2,8 @@
 import { fromMilesPerHour } from '@/core/units/trade';
 import { HOUSE_FIGURES } from '@/core/facts/house-figures';
 import { USUAL_PLANNING } from '@/data/planning-rules';
+import { SHOWS } from '@/core/units/format';
+import { reasonWords } from '@/ui/reason-words';
 import 'server-only';
 import { addDays, dayOf, isoDay, parseMonthDay, type Day, type MonthDay } from '@/core/calendar/day';
 import { hourOf, isoHour, type Hour } from '@/core/calendar/hour';
@@ -35,35 +37,32 @@ import { RATE_UNITS, isRateUnit, rateOf, type ProductRate } from '@/core/units/r
 import { daysIn, sliceDays } from '@/core/weather/series';
 import { checkSheet } from '@/formats/label-json';
 import { USUAL_GATE_RULES, rulesFrom } from '@/data/gate-rules';
-import { Wrong, dayAt, forecastIn, weatherOf, wrong } from './api-weather';
+import { Wrong, dayAt, forecastIn, problemField, weatherOf, wrong } from './api-weather';
 import type { GatesQuestion, LedgerRow, LineRow, RateRow, SeasonRow } from './gates-question';
 import type { Answered } from '@/server/entry/question';
+import { fact } from '@/core/units/issue';
 
 const MOST_DAYS = 400;
 /** A ledger that is sent without a beginning is whole. */
 const LONG_AGO = dayOf(1900, 1, 1);
 const MOST_HOUR_DAYS = 10;
 
-export function answerGates(q: GatesQuestion, words: (reason: Reason) => string): Answered {
+export function answerGates(q: GatesQuestion): Answered {
   try {
-    return { ok: true, body: answer(q, words) };
+    return { ok: true, body: answer(q) };
   } catch (error) {
     if (error instanceof Wrong) return { ok: false, errors: error.fields };
     throw error;
   }
 }
 
-function answer(q: GatesQuestion, words: (reason: Reason) => string) {
+function answer(q: GatesQuestion) {
   const context = contextFrom(q);
   const range = { from: dayAt(q.range.from, 'range.from'), to: dayAt(q.range.to, 'range.to') };
   const byHour = q.range.by === 'hour';
   const most = byHour ? MOST_HOUR_DAYS : MOST_DAYS;
   if (range.to <= range.from || range.to - range.from > most)
-    wrong(
-      'range.to',
-      `${q.range.to} is ${range.to - range.from} days after ${q.range.from}`,
-      `Ask for 1 to ${most} days; "to" is the first day after.`,
-    );
+    wrong('range.to', fact('api-range', { to: q.range.to, days: range.to - range.from, from: q.range.from, most }));
   const next = (least: 'open' | 'ajar', { all }: Window) => {
     // what has gone by is no next day
     const open = nextOpen(all, Math.max(range.from, context.today) as Day, least);
@@ -74,12 +73,12 @@ function answer(q: GatesQuestion, words: (reason: Reason) => string) {
   const both = { next_open: next('open', days), next_ajar: next('ajar', days) };
   if (!byHour)
     return {
-      ...shown(days, isoDay, words, names),
+      ...shown(days, isoDay, names),
       ...both,
       ...(q.past_years ? { past_years: pastOf(q, context, days) } : {}),
     };
   const hours: Range<Hour> = { from: hourOf(range.from, 0), to: hourOf(range.to, 0) };
-  return { ...shown(hoursWindowOf(context, hours), isoHour, words, names), ...both };
+  return { ...shown(hoursWindowOf(context, hours), isoHour, names), ...both };
 }
 
 /** What past years of the weather that was sent say of the days that no forecast reaches. */
@@ -87,13 +86,9 @@ function pastOf(q: GatesQuestion, context: GateContext, { range, lanes }: Window
   const sent = q.weather && weatherOf(q.weather);
   const known =
     sent && sliceDays(sent, sent.from, Math.min(addDays(sent.from, daysIn(sent)), context.today) as Day);
-  const past = pastYearsOf(context, known ?? wrong('weather', 'No weather was sent', 'Send past years too.'));
+  const past = pastYearsOf(context, known ?? wrong('weather', fact('api-no-weather')));
   if (!past.years.length)
-    wrong(
-      'weather',
-      'No past year is whole in it',
-      'Send at least a year, with 40 days before and 31 after it.',
-    );
+    wrong('weather', fact('api-no-past-year'));
   const isBeyond = (day: Day) => lanes.some(({ lane }) => isBeyondForecast(spanAt(lane, day)!.verdict));
   const days = Array.from({ length: range.to - range.from }, (_, i) => addDays(range.from, i)).filter(
     isBeyond,
@@ -121,7 +116,6 @@ const namesOf = ({ application: a }: GatesQuestion): string[] => [
 function shown<At extends number>(
   { lanes, all }: Window<At>,
   iso: (at: At) => string,
-  words: (reason: Reason) => string,
   names: readonly string[],
 ) {
   return {
@@ -138,7 +132,7 @@ function shown<At extends number>(
           code: verdict.reason.code,
           source: verdict.reason.source,
           figures: figuresOf(verdict.reason),
-          words: words(verdict.reason),
+          words: reasonWords(verdict.reason, SHOWS.trade),
         },
       })),
     })),
@@ -188,13 +182,9 @@ export function contextFrom(q: GatesQuestion): GateContext {
   const on = (value: string | undefined, field: string) => (value === undefined ? null : dayAt(value, field));
   const rateIs = (r: RateRow, of: Label, field: string): ProductRate => {
     if (!isRateUnit(r.unit))
-      return wrong(`${field}.unit`, `${r.unit} is no unit of a rate`, 'See the document.');
+      return wrong(`${field}.unit`, fact('api-no-rate-unit', { unit: r.unit }));
     if (RATE_UNITS[r.unit].by !== RATE_UNITS[of.rateUnit].by)
-      wrong(
-        `${field}.unit`,
-        `${RATE_UNITS[r.unit].words} is measured the other way than ${of.name}`,
-        `Send a unit like ${RATE_UNITS[of.rateUnit].words}: weight and volume do not mix.`,
-      );
+      wrong(`${field}.unit`, fact('api-rate-wrong-kind', { unit: r.unit, product: of.name, like: of.rateUnit }));
     return rateOf(r.figure, r.unit);
   };
   const placeIs = (p: Readonly<{ treated_m2?: number | undefined; ground?: string | undefined }>): Place =>
@@ -370,12 +360,7 @@ export function labelAt(value: unknown, field: string, row?: number): Label {
   const read = checkSheet(value);
   if (!read.ok)
     throw new Wrong(
-      read.issues.map((i) => ({
-        field: `${field}.${i.field.replaceAll(' ', '.')}`,
-        problem: i.problem,
-        remedy: i.remedy,
-        ...(row === undefined ? {} : { row }),
-      })),
+      read.issues.map((i) => problemField(`${field}.${i.field.replaceAll(' ', '.')}`, i, row)),
     );
   return labelFrom(read.sheet, read.sheet.registrationNumber || read.sheet.name, 1);
 }
@@ -410,7 +395,7 @@ function seenFrom(s: NonNullable<GatesQuestion['seen']>): GateContext['seen'] {
 
 function monthDayAt(text: string, field: string): MonthDay {
   const parsed = parseMonthDay(text);
-  if (!parsed) wrong(field, `"${text}" is no day of a year`, 'Send month and day, for example 11-15.');
+  if (!parsed) wrong(field, fact('api-no-day-of-year', { text }));
   return parsed!;
 }
 
@@ -428,11 +413,7 @@ function watersOf({ water, waters }: GatesQuestion['zone']): GateContext['zone']
 function outlookFrom(o: NonNullable<GatesQuestion['outlook']>, today: Day, latitude: number): Outlook {
   const from = dayAt(o.observed_from, 'outlook.observed_from');
   if (addDays(from, o.observed_c.length) !== today)
-    wrong(
-      'outlook.observed_c',
-      `${o.observed_c.length} days from ${o.observed_from} end on ${isoDay(addDays(from, o.observed_c.length - 1))}`,
-      'Send one figure a day up to the day before today.',
-    );
+    wrong('outlook.observed_c', fact('api-observed-not-up-to-today', { count: o.observed_c.length, from: o.observed_from, last: addDays(from, o.observed_c.length - 1) }));
   const on = (value: string | null | undefined, field: string) =>
     value ? dayAt(value, `outlook.${field}`) : null;
   const season = (o: SeasonRow, field: string, begins: Day): Season => {

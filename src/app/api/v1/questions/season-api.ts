@@ -26,6 +26,7 @@ import { Wrong, date, dayAt, weatherRows, wrong, type WeatherRows } from './api-
 import { contextFrom, labelAt } from './gates-api';
 import { gatesQuestion, type GatesQuestion } from './gates-question';
 import { ensembleInput, siteShape, type OutlookQuestion } from './outlook-api';
+import { fact } from '@/core/units/issue';
 
 export type SeasonQuestion = Readonly<{
   today: string;
@@ -109,15 +110,10 @@ function answer(q: SeasonQuestion) {
   const labels = q.labels.map((l, i) => labelAt(l, `labels[${i}]`, i + 1));
   const twice = labels.findIndex((l, i) => labels.findIndex((o) => o.id === l.id) !== i);
   if (twice >= 0)
-    wrong(
-      `labels[${twice}]`,
-      `${labels[twice]!.name} stands twice`,
-      'Send each product once; products are told apart by registration number, else by name.',
-      twice + 1,
-    );
+    wrong(`labels[${twice}]`, fact('api-label-twice', { product: labels[twice]!.name }), twice + 1);
   const input = ensembleInput(q, DEFAULT_CROSSING.depth);
   const made = ensembleOf(input);
-  if (!made.ok) return wrong('weather', made.refusal.kind, 'Check the rows.');
+  if (!made.ok) return wrong('weather', fact('api-ensemble', { kind: made.refusal.kind }));
   const knowledge = { ...NOTHING_READ, signs: [] };
   const outlook = outlookFrom(made.ensemble, knowledge, lineRules(DEFAULT_CROSSING));
   // the first label stands where a row of the ledger names none; no application is asked about

@@ -124,4 +124,5 @@ export const mixAnswer = object({
   mix: number('Mixed anew, L or kg'),
   water_l: number('L'),
   warnings: list(text, 'Labels that will not have each other, and what looks like a slip.'),
+  warning_codes: list(text, 'What each warning is, for programs, in their order.'),
 });

@@ -6,6 +6,7 @@ import { answerStart } from '@/core/season/start';
 import { daysToRain, stopsADay } from '@/core/season/workload';
 import type { Answered } from '@/server/entry/question';
 import { Wrong, date, dayAt, wrong } from './api-weather';
+import { fact } from '@/core/units/issue';
 
 export type WorkloadQuestion = Readonly<{
   today: string;
@@ -91,21 +92,11 @@ function answer(q: WorkloadQuestion) {
   const days = q.years[0]!.workable.length;
   q.years.forEach((y, i) => {
     if (y.workable.length !== days || y.rain_mm.length !== days)
-      wrong(
-        `years[${i}].rain_mm`,
-        `${y.year} has ${y.workable.length} working days and ${y.rain_mm.length} of rain, the first year ${days}`,
-        'Send as many of both in every year.',
-        i + 1,
-      );
+      wrong(`years[${i}].rain_mm`, fact('api-year-unlike-first', { year: y.year, workable: y.workable.length, rain: y.rain_mm.length, first: days }), i + 1);
   });
   (q.lines ?? []).forEach((l, i) => {
     if (l.length !== q.years.length)
-      wrong(
-        `lines[${i}]`,
-        `It has ${l.length} days for ${q.years.length} years`,
-        'Send one for each year, or null.',
-        i + 1,
-      );
+      wrong(`lines[${i}]`, fact('api-line-days', { days: l.length, years: q.years.length }), i + 1);
   });
   const crews = {
     trucks: q.crews.trucks,
@@ -124,19 +115,9 @@ function answer(q: WorkloadQuestion) {
         const from = dayAt(l.not_before, `lawns[${i}].not_before`, i + 1);
         const latest = dayAt(l.not_after, `lawns[${i}].not_after`, i + 1);
         if (latest < from)
-          wrong(
-            `lawns[${i}].not_after`,
-            `${l.not_after} is before ${l.not_before}`,
-            'Check the two days.',
-            i + 1,
-          );
+          wrong(`lawns[${i}].not_after`, fact('api-days-out-of-order', { last: l.not_after, first: l.not_before }), i + 1);
         if (l.line !== undefined && l.line >= (q.lines ?? []).length)
-          wrong(
-            `lawns[${i}].line`,
-            `There is no line ${l.line}`,
-            `${(q.lines ?? []).length} were sent; they count from 0.`,
-            i + 1,
-          );
+          wrong(`lawns[${i}].line`, fact('api-no-line', { index: l.line, count: (q.lines ?? []).length }), i + 1);
         return {
           zoneId: l.id,
           site: l.id,

@@ -6,6 +6,9 @@ import { hourlyOf } from '@/core/weather/daily';
 import { certainly, usualAirError } from '@/core/weather/days';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 import type { ProblemField } from '@/server/entry/question';
+import { SHOWS } from '@/core/units/format';
+import { fact, type Fact } from '@/core/units/issue';
+import { factWords } from '@/ui/issue-words';
 
 type DailyRow = Readonly<{
   date: string;
@@ -61,14 +64,20 @@ export class Wrong extends Error {
   }
 }
 /** @throws Wrong always */
-export const wrong = (field: string, problem: string, remedy: string, row?: number): never => {
-  throw new Wrong([{ field, problem, remedy, ...(row === undefined ? {} : { row }) }]);
+export const wrong = (field: string, why: Fact, row?: number): never => {
+  throw new Wrong([problemField(field, why, row)]);
 };
+export const problemField = (field: string, why: Fact, row?: number): ProblemField => ({
+  field,
+  code: why.code,
+  ...factWords(why, SHOWS.trade),
+  ...(row === undefined ? {} : { row }),
+});
 
 export function dayAt(text: string, field: string, row?: number): Day {
   return (
     parseDay(text.slice(0, 10)) ??
-    wrong(field, `${text} is no day of the calendar`, 'Check month and day.', row)
+    wrong(field, fact('api-no-day', { text }), row)
   );
 }
 
@@ -80,15 +89,10 @@ export function weatherOf({ daily, hourly }: WeatherRows): HourlyWeather {
       const field = `weather.hourly[${i}].time`;
       const at = dayAt(r.time, field, i + 1) * 24 + Number(r.time.slice(11, 13)) - from * 24;
       if (at !== i)
-        wrong(
-          field,
-          `${r.time} does not follow the row before by one hour`,
-          'Send every hour from the first day’s 00:00 on, in order.',
-          i + 1,
-        );
+        wrong(field, fact('api-hour-out-of-order', { time: r.time }), i + 1);
     });
     if (hourly.length % 24)
-      wrong('weather.hourly', `The last day has ${hourly.length % 24} hours`, 'Send whole days.');
+      wrong('weather.hourly', fact('api-part-of-a-day', { hours: hourly.length % 24 }));
     const column = (of: (r: HourlyRow) => number) => Float64Array.from(hourly, of);
     return {
       from,
@@ -101,19 +105,9 @@ export function weatherOf({ daily, hourly }: WeatherRows): HourlyWeather {
   const from = dayAt(rows[0]!.date, 'weather.daily[0].date', 1);
   rows.forEach((r, i) => {
     if (dayAt(r.date, `weather.daily[${i}].date`, i + 1) !== from + i)
-      wrong(
-        `weather.daily[${i}].date`,
-        `${r.date} does not follow the row before by one day`,
-        'Send every day, in order.',
-        i + 1,
-      );
+      wrong(`weather.daily[${i}].date`, fact('api-day-out-of-order', { date: r.date }), i + 1);
     if (r.tmin_c > r.tmax_c)
-      wrong(
-        `weather.daily[${i}].tmin_c`,
-        `${r.tmin_c} °C is above tmax_c, ${r.tmax_c} °C`,
-        'Check the two.',
-        i + 1,
-      );
+      wrong(`weather.daily[${i}].tmin_c`, fact('api-low-above-high', { low: r.tmin_c, high: r.tmax_c }), i + 1);
   });
   const column = (of: (r: DailyRow) => number) => Float64Array.from(rows, of);
   return hourlyOf({

@@ -21,9 +21,10 @@ import {
 } from '@/core/units/rate';
 import type { Answered } from '@/server/entry/question';
 import { jarWords, loadRefusalWords, remainWords, stepsOf, surpriseWords } from '@/ui/load-words';
-import type { reasonWords } from '@/ui/reason-words';
+import { reasonWords } from '@/ui/reason-words';
 import { Wrong, wrong } from './api-weather';
 import { labelAt } from './gates-api';
+import { fact } from '@/core/units/issue';
 
 type Rate = Readonly<{ figure: number; unit: string }>;
 export type MixQuestion = Readonly<{
@@ -130,9 +131,9 @@ export const mixQuestion = Joi.object<MixQuestion>({
   known_mixes: Joi.array().items(Joi.array().items(place).max(8)).max(1000),
 });
 
-export function answerMix(q: MixQuestion, words: typeof reasonWords): Answered {
+export function answerMix(q: MixQuestion): Answered {
   try {
-    return { ok: true, body: answer(q, words) };
+    return { ok: true, body: answer(q) };
   } catch (error) {
     if (error instanceof Wrong) return { ok: false, errors: error.fields };
     throw error;
@@ -142,14 +143,14 @@ export function answerMix(q: MixQuestion, words: typeof reasonWords): Answered {
 const SCALE: Tool = { name: 'scale', step: 0.001, byTheFill: false };
 const JUG: Tool = { name: 'jug', step: 0.005, byTheFill: false };
 
-function answer(q: MixQuestion, words: typeof reasonWords) {
+function answer(q: MixQuestion) {
   const labels = q.labels.map((l, i): Label => ({ ...labelAt(l, `labels[${i}]`, i + 1), id: String(i) }));
   const labelOf = (n: number, field: string, row: number): Label =>
     labels[n] ??
-    wrong(field, `There is no label ${n}`, `${labels.length} were sent; they count from 0.`, row);
+    wrong(field, fact('api-no-label', { index: n, count: labels.length }), row);
   const { kind, size, carrier_l_ha: carrier } = q.equipment;
   if (kind === 'tank' && carrier === undefined)
-    wrong('equipment.carrier_l_ha', 'is missing', 'Send how much spray a tank puts on an area, L/ha.');
+    wrong('equipment.carrier_l_ha', fact('api-carrier-missing'));
   const stops = q.stops.map((s, i): LoadStop => ({
     zoneId: s.id,
     applicationId: s.id,
@@ -161,16 +162,11 @@ function answer(q: MixQuestion, words: typeof reasonWords) {
       const field = `stops[${i}].products[${k}]`;
       const label = labelOf(p.label, `${field}.label`, i + 1);
       if (isGranule(label) !== (kind === 'hopper'))
-        wrong(
-          `${field}.label`,
-          `${label.name} is ${isGranule(label) ? 'a granule, and this is a tank' : 'no granule, and this is a hopper'}`,
-          'Ask for tank and hopper apart.',
-          i + 1,
-        );
+        wrong(`${field}.label`, fact('api-tank-and-hopper', { product: label.name, isGranule: isGranule(label) }), i + 1);
       const rateIs = (r: Rate, name: string): ProductRate =>
         isRateUnit(r.unit)
           ? rateOf(r.figure, r.unit)
-          : wrong(`${field}.${name}.unit`, `${r.unit} is no unit of a rate`, 'See the document.', i + 1);
+          : wrong(`${field}.${name}.unit`, fact('api-no-rate-unit', { unit: r.unit }), i + 1);
       const asked = rateIs(p.rate, 'rate');
       const use = p.use ?? 'pre-emergent';
       const row = s.turf && rateForTurf(label, { turf: s.turf, mixedWith: null }, use);
@@ -215,7 +211,6 @@ function answer(q: MixQuestion, words: typeof reasonWords) {
   });
   if (!made.ok) {
     const { refusal, label, site } = made.refused;
-    const product = label ? ` product ${label.name}` : '';
     const i =
       site === null
         ? 0
@@ -225,8 +220,11 @@ function answer(q: MixQuestion, words: typeof reasonWords) {
           );
     return wrong(
       `stops[${i}]`,
-      `cannot be loaded (${refusal.kind}${product})`,
-      loadRefusalWords(made.refused, show),
+      fact('api-cannot-be-loaded', {
+        kind: refusal.kind,
+        product: label?.name ?? null,
+        remedy: loadRefusalWords(made.refused, show),
+      }),
       i + 1,
     );
   }
@@ -273,8 +271,9 @@ function answer(q: MixQuestion, words: typeof reasonWords) {
     }),
     mix: loads.mix,
     water_l: loads.water,
+    warning_codes: [...objections.map(({ reason }) => reason.code), ...surprises.map((s) => s.kind)],
     warnings: [
-      ...objections.map(({ name, reason }) => `${name}: ${words(reason, show)}`),
+      ...objections.map(({ name, reason }) => `${name}: ${reasonWords(reason, show)}`),
       ...surprises.map((s) => surpriseWords(s, inLoads, show)),
     ],
   };

@@ -22,6 +22,7 @@ import {
   type WeatherRows,
 } from './api-weather';
 import type { Answered } from '@/server/entry/question';
+import { fact } from '@/core/units/issue';
 
 type ReadingRow = Readonly<{
   id: string;
@@ -115,7 +116,7 @@ export function answerOutlook(q: OutlookQuestion): Answered {
 
 function ruleOf({ rule }: OutlookQuestion): CrossingRule {
   const need = <T>(key: keyof typeof rule, value: T | undefined): T =>
-    value ?? wrong(`rule.${key}`, `The school "${rule.school}" needs ${key}`, 'Send it.');
+    value ?? wrong(`rule.${key}`, fact('api-school-needs', { school: rule.school, key }));
   const line = () => need('line_c', rule.line_c) as Celsius;
   const depth = () => (need('depth_cm', rule.depth_cm) / 100) as Metres;
   switch (rule.school) {
@@ -141,7 +142,7 @@ function ruleOf({ rule }: OutlookQuestion): CrossingRule {
         depth: depth(),
       };
     case 'signs':
-      return wrong('rule.school', 'Signs are seen, not computed', 'Ask by another school.');
+      return wrong('rule.school', fact('api-signs-are-seen'));
   }
 }
 
@@ -154,31 +155,18 @@ export function ensembleInput(
   const observed = weatherOf(q.weather);
   const end = addDays(observed.from, daysIn(observed));
   if (end < today)
-    wrong(
-      'today',
-      `The weather ends on ${isoDay(addDays(end, -1))}, before ${q.today}`,
-      'Send it up to the day before today.',
-    );
+    wrong('today', fact('api-weather-ends', { last: addDays(end, -1), today: q.today }));
   if (observed.from > dayOf(yearOf(today), 1, 1))
-    wrong(
-      'weather',
-      `The weather begins on ${isoDay(observed.from)}`,
-      `It must hold 1 January ${yearOf(today)}.`,
-    );
+    wrong('weather', fact('api-weather-begins', { first: observed.from, year: yearOf(today) }));
   const known = sliceDays(observed, observed.from, today);
   const there = wholeYears(known, yearOf(today));
   const years = q.past_years ?? there;
   years.forEach((y, i) => {
     if (!there.includes(y))
-      wrong(
-        `past_years[${i}]`,
-        `${y} is not whole in the weather sent`,
-        `Whole are ${there.join(', ') || 'none'}.`,
-        i + 1,
-      );
+      wrong(`past_years[${i}]`, fact('api-year-not-whole', { year: y, whole: there }), i + 1);
   });
   if (!years.length)
-    wrong('weather', 'No whole past year is in the weather sent', 'Send at least one year before this one.');
+    wrong('weather', fact('api-no-whole-year'));
   const site: Site = {
     texture: q.site.texture,
     moisture: q.site.moisture,
@@ -198,7 +186,7 @@ function answer(q: OutlookQuestion) {
     const made = ensembleOf({ ...base, depth: z });
     return made.ok
       ? outlookFrom(made.ensemble, knowledge, lineRules(rule))
-      : wrong('weather', made.refusal.kind, 'Check the rows.');
+      : wrong('weather', fact('api-ensemble', { kind: made.refusal.kind }));
   };
   const main = at(depth);
   const iso = (d: Day | null) => (d === null ? null : isoDay(d));
@@ -266,9 +254,9 @@ function met(q: OutlookQuestion, base: EnsembleInput) {
     const day = dayAt(r.time, field, i + 1);
     const hour = (day - from) * 24 + Number(r.time.slice(11, 13)) + Number(r.time.slice(14, 16)) / 60;
     if (day > base.today)
-      wrong(field, `${r.time} lies after today, ${isoDay(base.today)}`, 'Send readings up to today.', i + 1);
+      wrong(field, fact('api-reading-to-come', { time: r.time, today: base.today }), i + 1);
     if (readings.findIndex((x) => x.id === r.id) !== i)
-      wrong(`readings[${i}].id`, `${r.id} stands twice`, 'Give each reading an id of its own.', i + 1);
+      wrong(`readings[${i}].id`, fact('api-reading-twice', { id: r.id }), i + 1);
     return {
       id: r.id,
       hour,

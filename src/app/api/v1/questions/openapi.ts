@@ -171,6 +171,7 @@ const problemSchema = {
   properties: {
     type: { type: 'string' },
     title: { type: 'string' },
+    code: { type: 'string', description: 'The title for programs: it stays as the words change' },
     status: { type: 'integer' },
     detail: { type: 'string' },
     errors: list(
@@ -178,15 +179,16 @@ const problemSchema = {
         {
           field: { type: 'string' },
           row: { type: 'integer', description: 'Counts from 1 within its list' },
+          code: { type: 'string', description: 'What is wrong, for programs: it stays as the words change' },
           problem: { type: 'string' },
           remedy: { type: 'string' },
         },
-        ['field', 'problem'],
+        ['field', 'code', 'problem'],
       ),
       'What is wrong, field by field.',
     ),
   },
-  required: ['type', 'title', 'status', 'detail'],
+  required: ['type', 'title', 'code', 'status', 'detail'],
 };
 const problem = (description: string) => ({
   description,

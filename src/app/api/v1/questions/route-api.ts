@@ -5,6 +5,7 @@ import { planRoute, type RouteQuestion as Asked } from '@/core/day/route';
 import { USUAL_DRIVING, driveMinutes } from '@/core/day/way';
 import type { Answered } from '@/server/entry/question';
 import { Wrong, wrong } from './api-weather';
+import { fact } from '@/core/units/issue';
 
 /** Where it is filled, and how long that takes; without a shop: at the lawn, from what rides along. */
 type Filling = { shop?: number; minutes: number };
@@ -133,19 +134,14 @@ function answer(q: RouteQuestion) {
   const count = q.places?.length ?? q.matrix_min!.length;
   q.matrix_min?.forEach((r, i) => {
     if (r.length !== count)
-      wrong(
-        `matrix_min[${i}]`,
-        `It has ${r.length} minutes for ${count} places`,
-        'Send one to each place, its own too.',
-        i + 1,
-      );
+      wrong(`matrix_min[${i}]`, fact('api-matrix-row', { minutes: r.length, places: count }), i + 1);
   });
   const placeAt = (p: number, field: string, row: number): number =>
-    p < count ? p : wrong(field, `There is no place ${p}`, `${count} were sent; they count from 0.`, row);
+    p < count ? p : wrong(field, fact('api-no-place', { index: p, count }), row);
   const spanOf = (from: string, to: string, field: string, row: number) =>
     minuteOf(to) > minuteOf(from)
       ? { from: minuteOf(from), to: minuteOf(to) }
-      : wrong(`${field}.to`, `${to} is not after ${from}`, 'Check the two times.', row);
+      : wrong(`${field}.to`, fact('api-times-out-of-order', { to, from }), row);
   const driving = {
     kmPerHour: q.speed_km_h ?? USUAL_DRIVING.kmPerHour,
     detour: q.detour ?? USUAL_DRIVING.detour,
@@ -188,7 +184,7 @@ function answer(q: RouteQuestion) {
           const k = q.trucks.findIndex((t) => t.id === id);
           return k >= 0
             ? k
-            : wrong(`stops[${i}].trucks`, `There is no truck ${id}`, 'Send it among the trucks.', i + 1);
+            : wrong(`stops[${i}].trucks`, fact('api-no-truck', { id }), i + 1);
         }) ?? null,
     })),
   };
