@@ -5,8 +5,8 @@ import { loadsOfMorning, settingsFor, type Morning, type MorningStop } from '@/c
 import { litres } from '@/core/units/quantity';
 import { partOfRate, rateOf, type VolumeRate } from '@/core/units/rate';
 import { L_PER_FL_OZ, L_PER_GAL, fromSquareFeet } from '@/core/units/trade';
-import { cardAsPdf } from '@/server/mixing/card-pdf';
-import { pdfBytes } from '@/server/pdf';
+import { cardAsPdf } from '@/app/api/cards/card-pdf';
+import { pdfBytes } from '@/app/api/pdf';
 import { label, today } from '../tests/support/gate-context';
 import { inTurn, tell } from './lib/ratios';
 

@@ -2,7 +2,8 @@
 import { dayOf } from '@/core/calendar/day';
 import { SHOWS } from '@/core/units/format';
 import { label, leafLabel } from '../../tests/support/gate-context';
-import { messageFacts, type MessageVisit } from './message-facts';
+import type { MessageVisit } from '@/core/day/messages';
+import { messageFacts } from './message-facts';
 
 const of = (labels: MessageVisit['products'][number]['label'][]) =>
   messageFacts(
@@ -10,7 +11,7 @@ const of = (labels: MessageVisit['products'][number]['label'][]) =>
       customer: 'Abel',
       address: '3 Tilling Lane',
       day: dayOf(2027, 3, 18),
-      hours: '',
+      hours: null,
       company: 'Us',
       products: labels.map((l) => ({
         label: l,
@@ -56,4 +57,19 @@ test('the mower is kept off where the label does, and not where it does not', ()
   );
   expect(of([label]).mow).toBe('');
   expect(of([label]).why).toBe(', against smooth crabgrass');
+});
+
+test('between which hours somebody comes, where that is planned', () => {
+  const visit: MessageVisit = {
+    customer: 'Abel',
+    address: '3 Tilling Lane',
+    day: dayOf(2027, 3, 18),
+    hours: { from: 8 * 60, to: 10 * 60 + 30 },
+    company: 'Us',
+    products: [],
+    expectations: [],
+    by: 'Tobin',
+  };
+  expect(messageFacts(visit, SHOWS.trade).hours).toBe(', between 8 am and 10:30 am,');
+  expect(messageFacts({ ...visit, hours: null }, SHOWS.trade).hours).toBe('');
 });

@@ -1,24 +1,18 @@
 /** What a visit tells a customer, in words: from the labels of what goes down and the lawn as it is. Nothing is promised that they do not say. */
 import { addDays, showWeekday, type Day } from '@/core/calendar/day';
-import type { MessageFacts } from '@/core/day/messages';
-import type { Expectation } from '@/core/lawn/zone';
+import {
+  MESSAGE_KINDS,
+  fillMessage,
+  type MessageFacts,
+  type MessageKind,
+  type MessageVisit,
+  type MessageWords,
+} from '@/core/day/messages';
 import { setsNone, type Label } from '@/core/products/label';
-import type { Use } from '@/core/trade/terms';
 import type { Shows } from '@/core/units/format';
-import { WEEDS, type Weed } from '@/core/weeds/weeds';
+import { WEEDS } from '@/core/weeds/weeds';
+import { minuteWords } from './day-words';
 import { capital, expectationWords, list, plural, shortName } from './words';
-
-export type MessageVisit = Readonly<{
-  customer: string;
-  address: string;
-  day: Day;
-  /** when somebody comes, in words: "between 8 and 10 am"; empty: not said */
-  hours: string;
-  products: readonly Readonly<{ label: Label; use: Use; targets: readonly Weed[]; zone: string }>[];
-  expectations: readonly Expectation[];
-  company: string;
-  by: string;
-}>;
 
 export function messageFacts(v: MessageVisit, show: Shows): MessageFacts {
   const labels = [...new Map(v.products.map((p) => [p.label.id, p.label])).values()];
@@ -29,7 +23,7 @@ export function messageFacts(v: MessageVisit, show: Shows): MessageFacts {
     company: v.company,
     by: v.by,
     day: showWeekday(v.day),
-    hours: v.hours && `, ${v.hours},`,
+    hours: v.hours ? `, between ${minuteWords(v.hours.from)} and ${minuteWords(v.hours.to)},` : '',
     what: list(labels.map((l) => `${shortName(l)} (${l.registrationNumber})`)),
     why: weeds.length ? `, against ${list(weeds)}` : '',
     where: list([...new Set(v.products.map((p) => p.zone))]),
@@ -38,6 +32,15 @@ export function messageFacts(v: MessageVisit, show: Shows): MessageFacts {
     mow: mow(labels, v.day),
     expect: v.expectations.map((e) => expectationWords(e)).join(' '),
   };
+}
+
+/** The house's words for a visit, filled in. */
+export function messageTexts(v: MessageVisit, words: MessageWords, show: Shows): Record<MessageKind, string> {
+  const facts = messageFacts(v, show);
+  return Object.fromEntries(MESSAGE_KINDS.map((k) => [k, fillMessage(words[k], facts)])) as Record<
+    MessageKind,
+    string
+  >;
 }
 
 /** The label's own words on when people may come back, of several products each its own. */

@@ -7,7 +7,7 @@ import { GET as schemaRoute } from '@/app/api/v1/records.schema.json/route';
 import { isoDay } from '@/core/calendar/day';
 import { productList } from '@/server/products/products';
 import { RECORD_COLUMNS, recordFile, recordsAsCsv, recordsAsJson } from '@/server/records/export';
-import { recordsAsPdf } from '@/server/records/record-pdf';
+import { recordsAsPdf } from '@/app/api/export/record-pdf';
 import { recordQueryOf } from '@/server/records/view';
 import { actor, closeAll, record, recordInput } from '../support/demo';
 

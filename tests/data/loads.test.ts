@@ -20,7 +20,7 @@ import { inOrganisation } from '@/data/connection';
 import { siteName, zonesOf } from '@/data/lawns';
 import { addCards, cardOf, cardsSince, dropCardsOf } from '@/data/load-cards';
 import { shelvesOf } from '@/data/stock';
-import { cardAsPdf } from '@/server/mixing/card-pdf';
+import { cardAsPdf } from '@/app/api/cards/card-pdf';
 import { keepCards, latestCards, loadCardSheet, measureLoad, morningSheet } from '@/server/mixing/loads';
 import { moveStock } from '@/server/products/products';
 import { plannedForm } from '@/server/records/form-view';

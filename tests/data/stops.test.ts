@@ -1,4 +1,7 @@
+import { SHOWS } from '@/core/units/format';
 /** The day in the database: routes, stops that come from phones, pictures, follow-ups, what customers are told. */
+import { spokenBundle } from '@/app/go/spoken-bundle';
+import { messageTexts } from '@/ui/message-facts';
 import { factSaid, problemOf } from '../support/told';
 import { sql } from 'drizzle-orm';
 import { addDays, isoDay, type Day } from '@/core/calendar/day';
@@ -76,7 +79,7 @@ async function doneOf(lawnId: string, over: Partial<DoneStop> = {}, phone = Date
   const on = await today();
   const routes = await inOrganisation(lead, (db) => routesOf(db, { from: on, to: addDays(on, 1) }));
   const route = routes.find((r) => r.body.visits.some((v) => v.lawnId === lawnId))!;
-  const bundle = (await stopBundle(tobin, isoDay(on), route.truckId))!;
+  const bundle = spokenBundle((await stopBundle(tobin, isoDay(on), route.truckId))!, SHOWS.trade);
   const stop = bundle.stops.find((s) => s.lawnId === lawnId)!;
   const run = beginRun(stop, bundle, key());
   const minute = 60_000;
@@ -408,7 +411,7 @@ describe('a stop that comes from a phone', () => {
     // and the phone offers it, with what stands against it
     const on = await today();
     const routes = await inOrganisation(lead, (db) => routesOf(db, { from: on, to: addDays(on, 1) }));
-    const bundle = (await stopBundle(tobin, isoDay(on), routes[0]!.truckId))!;
+    const bundle = spokenBundle((await stopBundle(tobin, isoDay(on), routes[0]!.truckId))!, SHOWS.trade);
     const offered = bundle.stops.flatMap((x) => x.zones.flatMap((y) => y.addOns.map((o) => o.labelId)));
     expect(offered).toContain(feed.id);
     expect(bundle.labels.some((l) => l.id === feed.id)).toBe(true);
@@ -565,16 +568,17 @@ describe('what a customer is told', () => {
       a.products.some((p) => p.recordId === null),
     )!;
     const sheet = (await customerSheet(lead, zone.id, next.id))!;
-    expect(sheet.messages.before).toContain(zone.address);
-    expect(sheet.messages.after).toContain('Keep people and pets off until it is dry');
-    expect(sheet.messages.sign).not.toMatch(/[{}]/);
+    const messages = messageTexts(sheet.visit, sheet.templates, SHOWS.trade);
+    expect(messages.before).toContain(zone.address);
+    expect(messages.after).toContain('Keep people and pets off until it is dry');
+    expect(messages.sign).not.toMatch(/[{}]/);
     const input = {
       sendKey: key(),
       zoneId: zone.id,
       applicationId: next.id,
       kind: 'before',
       how: 'handed over',
-      words: sheet.messages.before,
+      words: messages.before,
     } as const;
     expect(tellShape.validate(input).error).toBeUndefined();
     must(await tellCustomer(lead, input));

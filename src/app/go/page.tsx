@@ -7,7 +7,9 @@ import { Link } from '@/ui/link';
 import { list, plural } from '@/ui/words';
 import { isId } from '../ids';
 import { screen } from '../screen';
+import { SHOWS } from '@/core/units/format';
 import { GoScreen } from './go-screen';
+import { spokenBundle } from './spoken-bundle';
 
 export const metadata: Metadata = { title: 'Go' };
 
@@ -20,7 +22,15 @@ export default screen(async (actor, { searchParams }: PageProps<'/go'>) => {
     );
   if (typeof day === 'string' && typeof truck === 'string' && isId(truck)) {
     const bundle = await stopBundle(actor, day, truck);
-    if (bundle) return <GoScreen userId={actor.userId} fresh={bundle} day={day} truckId={truck} />;
+    if (bundle)
+      return (
+        <GoScreen
+          userId={actor.userId}
+          fresh={spokenBundle(bundle, SHOWS[actor.units])}
+          day={day}
+          truckId={truck}
+        />
+      );
   }
   const { routes, today } = await dayScreen(actor, null, 1);
   const out = routes.filter((r) => r.body.visits.length);

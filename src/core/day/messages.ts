@@ -2,6 +2,12 @@
  * What a customer is told before a visit, on the sign, and after it: the house's words with places for what this visit
  * says. A figure of the label stands as the label has it; what the label does not say is not promised.
  */
+import type { Day } from '@/core/calendar/day';
+import type { Expectation } from '@/core/lawn/zone';
+import type { Label } from '@/core/products/label';
+import type { Use } from '@/core/trade/terms';
+import type { Weed } from '@/core/weeds/weeds';
+
 export const MESSAGE_KINDS = ['before', 'sign', 'after'] as const;
 export type MessageKind = (typeof MESSAGE_KINDS)[number];
 export type MessageWords = Readonly<Record<MessageKind, string>>;
@@ -46,6 +52,19 @@ today, {day}, {by} put down {what} at {address}: {where}{why}.
 {expect}
 {company}`,
 };
+
+/** What a visit knows of itself, before it is said in words. */
+export type MessageVisit = Readonly<{
+  customer: string;
+  address: string;
+  day: Day;
+  /** minutes from midnight between which somebody comes; null: not said */
+  hours: Readonly<{ from: number; to: number }> | null;
+  products: readonly Readonly<{ label: Label; use: Use; targets: readonly Weed[]; zone: string }>[];
+  expectations: readonly Expectation[];
+  company: string;
+  by: string;
+}>;
 
 const PLACE = /\{([^{}]*)\}/g;
 

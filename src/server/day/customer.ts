@@ -3,8 +3,7 @@ import { issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { addDays, type Day } from '@/core/calendar/day';
-import { MESSAGE_KINDS, fillMessage, type MessageKind } from '@/core/day/messages';
-import { SHOWS } from '@/core/units/format';
+import { MESSAGE_KINDS, type MessageKind, type MessageVisit, type MessageWords } from '@/core/day/messages';
 import { requirePermission, type Actor } from '@/data/actor';
 import { hourIn, momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
@@ -15,8 +14,6 @@ import { houseOf } from '@/data/house';
 import { zoneOf, type ZoneOnLawn } from '@/data/lawns';
 import { applicationsOf, type StoredApplication } from '@/data/programme';
 import { labelsOf } from '@/data/products';
-import { messageFacts } from '@/ui/message-facts';
-import { minuteWords } from '@/ui/day-words';
 import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome } from '../entry/outcome';
 import { partKey } from '../entry/part-key';
@@ -27,7 +24,9 @@ export type CustomerSheet = Readonly<{
   applicationId: string;
   /** the day of the visit: of the plan, or today's where that is gone by */
   day: Day;
-  messages: Readonly<Record<MessageKind, string>>;
+  visit: MessageVisit;
+  /** the house's, with places to be filled */
+  templates: MessageWords;
   notes: readonly CustomerNote[];
 }>;
 
@@ -49,7 +48,7 @@ export function customerSheet(
       zone,
       applicationId,
       day,
-      messages: await messagesOf(db, actor, zone, application, day),
+      ...(await messageOf(db, actor, zone, application, day)),
       notes: await notesOfLawn(db, zone.lawnId, addDays(today, -NOTES_DAYS)),
     };
   });
@@ -68,26 +67,27 @@ async function knownOf(db: Transaction, actor: Actor, zoneId: string, applicatio
   return { zone, application, day, today, now };
 }
 
-async function messagesOf(
+async function messageOf(
   db: Transaction,
   actor: Actor,
   zone: ZoneOnLawn,
   application: StoredApplication,
   day: Day,
-): Promise<Record<MessageKind, string>> {
+): Promise<Pick<CustomerSheet, 'visit' | 'templates'>> {
   const { visitRules } = await houseOf(db);
   const visit = (await routesOf(db, { from: day, to: addDays(day, 1) }))
     .flatMap((r) => r.body.visits)
     .find((v) => v.applicationIds.includes(application.id));
-  const facts = messageFacts(
-    {
+  return {
+    templates: visitRules.messages,
+    visit: {
       customer: zone.customer,
       address: zone.address,
       day,
       company: actor.orgName,
       by: actor.name,
       // half an hour on either side: nobody comes to the minute
-      hours: visit ? `between ${minuteWords(visit.begin - 30)} and ${minuteWords(visit.end + 30)}` : '',
+      hours: visit ? { from: visit.begin - 30, to: visit.end + 30 } : null,
       products: application.products.map((p) => ({
         label: p.label,
         use: p.use,
@@ -96,11 +96,7 @@ async function messagesOf(
       })),
       expectations: zone.expectations,
     },
-    SHOWS[actor.units],
-  );
-  return Object.fromEntries(
-    MESSAGE_KINDS.map((k) => [k, fillMessage(visitRules.messages[k], facts)]),
-  ) as Record<MessageKind, string>;
+  };
 }
 
 const GIVEN_HOW = ['handed over', 'printed', 'by letter'] as const;

@@ -1,7 +1,9 @@
 /** What a phone takes along of a truck's day. */
 import 'server-only';
 import { addDays, parseDay, type Day } from '@/core/calendar/day';
-import { fillMessage } from '@/core/day/messages';
+import type { MessageVisit, MessageWords } from '@/core/day/messages';
+import type { Regret } from '@/core/day/regret';
+import type { Reason } from '@/core/gates/reason';
 import { spanAt } from '@/core/calendar/span';
 import { GATES, HOURLY_GATES } from '@/core/gates/all';
 import { windowOf } from '@/core/gates/window';
@@ -18,7 +20,7 @@ import {
 } from '@/core/stop/bundle';
 import { contextOf, isOpen, visitOn, type PlannedProduct } from '@/core/season/programme';
 import { isPreEmergent } from '@/core/trade/terms';
-import { SHOWS, showRate, type Shows } from '@/core/units/format';
+import { showRate } from '@/core/units/format';
 import { isAmountUnit } from '@/core/units/rate';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
@@ -27,16 +29,29 @@ import { routesOf } from '@/data/day-routes';
 import { zonesOfLawns } from '@/data/lawns';
 import { licencesOf } from '@/data/resources';
 import { regretsOf } from '@/data/windows';
-import { regretWords } from '@/ui/day-words';
-import { messageFacts } from '@/ui/message-facts';
-import { reasonWords } from '@/ui/reason-words';
-import { expectationWords, list } from '@/ui/words';
 import { assemble, type Assembled, type ZoneBook } from '../facts';
 import { peopleOf } from '../people/names';
 import { plannedFields, type RecordFields } from '../records/form-view';
 
+type Held = Omit<BundleZone['held'][number], 'words'> & Readonly<{ reason: Reason }>;
+type GatheredZone = Omit<BundleZone, 'held' | 'why' | 'keptOut' | 'addOns'> &
+  Readonly<{
+    held: readonly Held[];
+    regret: Regret | null;
+    /** what is kept out, by name; '': a tree without one */
+    keptOut: readonly string[];
+    addOns: readonly (Omit<AddOn, 'held'> & Readonly<{ held: readonly Held[] }>)[];
+  }>;
+/** A bundle before anything in it is said in words. */
+export type GatheredBundle = Omit<StopBundle, 'stops'> &
+  Readonly<{
+    messages: MessageWords;
+    stops: readonly (Omit<BundleStop, 'sign' | 'after' | 'expect' | 'zones'> &
+      Readonly<{ visit: MessageVisit; zones: readonly GatheredZone[] }>)[];
+  }>;
+
 /** A truck's day of which somebody saved the stops; null: nobody did. */
-export async function stopBundle(actor: Actor, day: string, truckId: string): Promise<StopBundle | null> {
+export async function stopBundle(actor: Actor, day: string, truckId: string): Promise<GatheredBundle | null> {
   requirePermission(actor, 'record');
   const asked = parseDay(day);
   if (asked === null) return null;
@@ -45,30 +60,26 @@ export async function stopBundle(actor: Actor, day: string, truckId: string): Pr
   const { forms } = made;
   const { assembled, today, truck, hourNow } = made;
   const labels = new Map<string, Label>();
-  const stops = made.visits.map((v): BundleStop => {
+  const stops = made.visits.map((v): GatheredBundle['stops'][number] => {
     const lines = made.lines.filter((l) => v.applicationIds.includes(l.application.id));
     const first = made.zones.find((z) => z.lawnId === v.lawnId)!;
-    const facts = messageFacts(
-      {
-        customer: first.customer,
-        address: first.address,
-        day: today,
-        hours: '',
-        products: lines.flatMap(({ zone, application }) =>
-          application.products.map((p) => ({
-            label: p.label,
-            use: p.use,
-            targets: p.targets,
-            zone: zone.zone.name,
-          })),
-        ),
-        expectations: first.expectations,
-        company: actor.orgName,
-        by: actor.name,
-      },
-      SHOWS[actor.units],
-    );
-    const { messages } = assembled.house.visitRules;
+    const visit: MessageVisit = {
+      customer: first.customer,
+      address: first.address,
+      day: today,
+      hours: null,
+      products: lines.flatMap(({ zone, application }) =>
+        application.products.map((p) => ({
+          label: p.label,
+          use: p.use,
+          targets: p.targets,
+          zone: zone.zone.name,
+        })),
+      ),
+      expectations: first.expectations,
+      company: actor.orgName,
+      by: actor.name,
+    };
     return {
       lawnId: v.lawnId,
       address: first.address,
@@ -79,12 +90,10 @@ export async function stopBundle(actor: Actor, day: string, truckId: string): Pr
       end: v.end,
       isPlaced: first.at !== null,
       waters: (first.waters ?? []).map((w) => w.kind).join(', '),
-      sign: fillMessage(messages.sign, facts),
-      after: fillMessage(messages.after, facts),
-      expect: first.expectations.map((e) => expectationWords(e)).join(' '),
+      visit,
       zones: lines.map((l) => ({
-        ...zoneOf(l, forms.get(l.application.id), labels, made.regrets, today, actor),
-        addOns: addOnsOf(l, assembled.labels.now, labels, SHOWS[actor.units]),
+        ...zoneOf(l, forms.get(l.application.id), labels, made.regrets, today),
+        addOns: addOnsOf(l, assembled.labels.now, labels),
       })),
     };
   });
@@ -99,6 +108,7 @@ export async function stopBundle(actor: Actor, day: string, truckId: string): Pr
     people: await peopleOf(actor),
     certified: [...new Set(made.licences.map((l) => l.person))],
     licences: made.licences,
+    messages: assembled.house.visitRules.messages,
     labels: [...labels.values()],
     stops: stops.filter((s) => s.zones.length),
   };
@@ -149,11 +159,9 @@ function zoneOf(
   labels: Map<string, Label>,
   regrets: Awaited<ReturnType<typeof regretsOf>>,
   today: Day,
-  actor: Actor,
-): Omit<BundleZone, 'addOns'> {
+): Omit<GatheredZone, 'addOns'> {
   const { zone, facts } = book;
   const { ledger: _l, outlook: _o, forecast: _f, recent: _r, ...known } = facts;
-  const show = SHOWS[actor.units];
   const isDone = !isOpen(application);
   const record = book.records.find((r) => r.plannedId === application.id && r.correctedById === null);
   const regret = regrets.get(application.id);
@@ -199,19 +207,12 @@ function zoneOf(
           ({ gate, product, verdict }) =>
             verdict.state === 'open'
               ? []
-              : [
-                  {
-                    gate,
-                    product: product ?? '',
-                    state: verdict.state,
-                    words: reasonWords(verdict.reason, show),
-                  },
-                ],
+              : [{ gate, product: product ?? '', state: verdict.state, reason: verdict.reason }],
         ),
-    why: regret ? regretWords(regret) : '',
+    regret: regret ?? null,
     concreteFt: zone.concreteEdgeFt,
     bedFt: zone.bedEdgeFt,
-    keptOut: list(zone.trees.filter((t) => t.keepOut).map((t) => t.name || 'a tree')),
+    keptOut: zone.trees.filter((t) => t.keepOut).map((t) => t.name),
     doneBy: isDone
       ? record
         ? `${record.appliedBy}${record.endedAt && ` at ${record.endedAt}`}`
@@ -233,8 +234,7 @@ function addOnsOf(
   { zone: book, application }: Line,
   now: readonly Label[],
   labels: Map<string, Label>,
-  show: Shows,
-): AddOn[] {
+): GatheredZone['addOns'] {
   const { zone, facts } = book;
   const planned = new Set(application.products.map((p) => p.label.id));
   const day = facts.today;
@@ -246,7 +246,7 @@ function addOnsOf(
       return use && rate ? [{ label, use, rate }] : [];
     })
     .slice(0, MOST_ADD_ONS)
-    .map(({ label, use, rate }): AddOn => {
+    .map(({ label, use, rate }) => {
       labels.set(label.id, label);
       const one: PlannedProduct = {
         id: 'add-on',
@@ -273,14 +273,7 @@ function addOnsOf(
           const verdict = spanAt(lane, day)?.verdict;
           return !verdict || verdict.state === 'open'
             ? []
-            : [
-                {
-                  gate: gate.name,
-                  product: label.name,
-                  state: verdict.state,
-                  words: reasonWords(verdict.reason, show),
-                },
-              ];
+            : [{ gate: gate.name, product: label.name, state: verdict.state, reason: verdict.reason }];
         }),
       };
     });

@@ -1,5 +1,5 @@
 import { fileRoute } from '@/server/entry/file-route';
-import { cardAsPdf } from '@/server/mixing/card-pdf';
+import { cardAsPdf } from '@/app/api/cards/card-pdf';
 import { loadCardSheet } from '@/server/mixing/loads';
 import { isId } from '../../../ids';
 

@@ -1,6 +1,6 @@
 import { fileRoute } from '@/server/entry/file-route';
 import { recordFile, recordsAsCsv, recordsAsJson, type RecordFile } from '@/server/records/export';
-import { MOST_PDF_ENTRIES, recordsAsPdf } from '@/server/records/record-pdf';
+import { MOST_PDF_ENTRIES, recordsAsPdf } from '@/app/api/export/record-pdf';
 import { recordQueryOf } from '@/server/records/view';
 
 const KINDS: Record<

@@ -12,6 +12,8 @@ import { useCommand } from '../../../../use-command';
 
 type Props = Readonly<{
   sheet: CustomerSheet;
+  /** the house's words for this visit, filled in */
+  messages: Readonly<Record<MessageKind, string>>;
   first: MessageKind;
   mayTell: boolean;
   tellCustomerAction: (input: TellInput) => Promise<Outcome<{ how: string }>>;
@@ -26,8 +28,8 @@ const NAMES: Readonly<Record<MessageKind | 'said', string>> = {
 const KINDS = ['before', 'sign', 'after'] as const;
 
 /** What the customer is told: read, changed where it must be, handed over, printed or sent, and kept. */
-export function CustomerScreen({ sheet, first, mayTell, tellCustomerAction }: Props) {
-  const { zone, applicationId, day, messages, notes } = sheet;
+export function CustomerScreen({ sheet, messages, first, mayTell, tellCustomerAction }: Props) {
+  const { zone, applicationId, day, notes } = sheet;
   const [kind, setKind] = useState<MessageKind>(first);
   const [typed, setTyped] = useState<Partial<Record<MessageKind, string>>>({});
   const [told, setTold] = useState('');

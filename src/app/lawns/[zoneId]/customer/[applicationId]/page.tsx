@@ -1,6 +1,8 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { may } from '@/data/actor';
+import { SHOWS } from '@/core/units/format';
+import { messageTexts } from '@/ui/message-facts';
 import { customerSheet } from '@/server/day/customer';
 import { isId } from '../../../../ids';
 import { screen } from '../../../../screen';
@@ -19,6 +21,7 @@ export default screen(
     return (
       <CustomerScreen
         sheet={sheet}
+        messages={messageTexts(sheet.visit, sheet.templates, SHOWS[actor.units])}
         first={kind === 'sign' || kind === 'after' ? kind : 'before'}
         mayTell={may(actor, 'record')}
         tellCustomerAction={tellCustomerAction}

@@ -9,7 +9,7 @@ import { AMOUNT_UNITS } from '@/core/units/rate';
 import { WEEDS } from '@/core/weeds/weeds';
 import { airWords } from '@/ui/stop-words';
 import { pdfBytes } from '../pdf';
-import { gatesThen, type FiledEntry, type RecordFile } from './export';
+import { gatesThen, type FiledEntry, type RecordFile } from '@/server/records/export';
 
 /** More than this is no document that somebody reads: the days are to be narrowed. */
 export const MOST_PDF_ENTRIES = 2000;

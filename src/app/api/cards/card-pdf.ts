@@ -24,7 +24,7 @@ import {
 } from '@/ui/load-words';
 import { shortName } from '@/ui/words';
 import { pdfBytes } from '../pdf';
-import { recordAddress } from './card-address';
+import { recordAddress } from '@/server/mixing/card-address';
 
 /** Stops beyond these are counted, so that the page stays one. */
 const MOST_STOPS = 14;
