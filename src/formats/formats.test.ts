@@ -1,3 +1,4 @@
+import { fact } from '@/core/units/issue';
 import { factProblem, factSaid, problemOf, rowSaid } from '../../tests/support/told';
 import { readGeoJson } from './geojson';
 import { LAWN_COLUMNS, checkLawns, matchColumns, writeLawns } from './lawn-csv';
@@ -166,7 +167,7 @@ describe('a logger’s file', () => {
         `2027-02-${String(1 + Math.floor(i / 3)).padStart(2, '0')} ${String((i % 3) * 8).padStart(2, '0')}:00,41.0,${40 + (i % 5)}`,
     );
     expect(check(['Time,A,B', ...rows].join('\n')).warnings).toEqual([
-      'A shows 41 in every one of 60 readings of 2027-02: a stuck sensor?',
+      fact('sensor-stuck', { column: 'A', value: 41, readings: 60, month: '2027-02' }),
     ]);
   });
   test.each([

@@ -86,7 +86,7 @@ export type LoggerCheck = Readonly<{
   bad: readonly RowProblem[];
   /** rows of the file that repeat another's time */
   repeated: number;
-  warnings: readonly string[];
+  warnings: readonly Fact[];
 }>;
 
 /**
@@ -142,7 +142,7 @@ export function checkLogger(
 /** Fewer equal values are a calm spell. Ours. */
 const LEAST_STUCK = 48;
 
-function stuckMonths(rows: readonly LoggedRow[], header: readonly string[]): string[] {
+function stuckMonths(rows: readonly LoggedRow[], header: readonly string[]): Fact[] {
   const months = new Map<
     string,
     { column: number; month: string; value: number; n: number; same: boolean }
@@ -159,8 +159,7 @@ function stuckMonths(rows: readonly LoggedRow[], header: readonly string[]): str
   }
   return [...months.values()]
     .filter((m) => m.same && m.n >= LEAST_STUCK)
-    .map(
-      (m) =>
-        `${header[m.column] ?? ''} shows ${m.value} in every one of ${m.n} readings of ${m.month}: a stuck sensor?`,
+    .map((m) =>
+      fact('sensor-stuck', { column: header[m.column] ?? '', value: m.value, readings: m.n, month: m.month }),
     );
 }

@@ -123,7 +123,7 @@ test('a short gap is filled between its neighbours, and named; a long one stays'
   const short = read(january({ TMAX: (d) => (d === jan(10) ? 200 : without(8, 9)(d)) }));
   expect(short.days).toHaveLength(31);
   expect(Math.max(...on(short, jan(8)).air)).toBeCloseTo(10 + 10 / 3, 5);
-  expect(short.warnings[0]).toContain('2 days missing');
+  expect(factSaid(short.warnings[0]!)).toContain('2 days missing');
   const long = read(january({ TMAX: without(8, 9, 10, 11) }));
   expect(long.days).toHaveLength(27);
   expect(long.gaps).toEqual([{ from: jan(8), to: jan(11) }]);
@@ -132,12 +132,14 @@ test('a short gap is filled between its neighbours, and named; a long one stays'
 test('figures that failed a check of the archive are left out and counted', () => {
   const check = read(january({}, 'X'));
   expect(check.days).toHaveLength(0);
-  expect(check.warnings.join(' ')).toContain('31 figures had failed a check');
+  expect(check.warnings.map(factSaid).join(' ')).toContain('31 figures had failed a check');
 });
 
 test('what is not there is said: no rain figure, no wind', () => {
   const check = read(january({ PRCP: () => null, AWND: () => null }));
-  expect(check.warnings.join(' ')).toMatch(/No rain figure on 31 days.*No wind on 31 days: taken as 2 m\/s/);
+  expect(check.warnings.map(factSaid).join(' ')).toMatch(
+    /No rain figure on 31 days.*No wind on 31 days: taken as 2 m\/s/,
+  );
   expect(on(check, jan(5)).wind[0]).toBe(2);
 });
 
@@ -152,7 +154,7 @@ test('read in the morning, highs and rain belong to the day before', () => {
 
 test('a file of two stations says so, and one can be chosen', () => {
   const both = [january({}), dly(2012, 1, 'TMAX', () => 300, ' ', 'USW00014732')].join('\n');
-  expect(read(both).warnings.join(' ')).toContain('2 stations');
+  expect(read(both).warnings.map(factSaid).join(' ')).toContain('2 stations');
   expect(read(both).repeated).toBe(31);
   expect(read(both, { series: STATION }).repeated).toBe(0);
 });
@@ -187,7 +189,7 @@ test('hours in °F, inches and mph come out in SI, whole days only', () => {
   expect(check.days[0]!.rain[0]).toBeCloseTo(2.54, 9);
   expect(check.days[0]!.wind[0]).toBeCloseTo(4.4704, 9);
   expect(check.days[0]!.chance![0]).toBeCloseTo(0.3, 9);
-  expect(check.warnings.join(' ')).toContain('1 days have less than 24 hours');
+  expect(check.warnings.map(factSaid).join(' ')).toContain('1 days have less than 24 hours');
 });
 // air that warms by 1 °F an hour has 50.5 °F as the mean of its first hour; rain and wind belong to the hour itself
 test.each([

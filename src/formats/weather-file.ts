@@ -7,7 +7,7 @@
  */
 import { fact, type Fact, type RowProblem, rowProblem } from '@/core/units/issue';
 import { fromInchesOfWater, fromMilesPerHour, fromFahrenheit } from '@/core/units/trade';
-import { addDays, dayOf, isoDay, parseDay, type Day } from '@/core/calendar/day';
+import { addDays, dayOf, parseDay, type Day } from '@/core/calendar/day';
 import { hourlyOf } from '@/core/weather/daily';
 import { certainly, wholeDays, type WholeDay } from '@/core/weather/days';
 import { WEATHER_COLUMNS, missingColumns, type WeatherColumn, type WeatherMapping } from './weather-mapping';
@@ -20,7 +20,7 @@ export type WeatherCheck = Readonly<{
   repeated: number;
   /** days missing between the first and the last, both ends in it */
   gaps: readonly Stretch[];
-  warnings: readonly string[];
+  warnings: readonly Fact[];
   /** stations in the file, where it names them */
   stations: readonly string[];
 }>;
@@ -219,7 +219,7 @@ function checkDaily(
   { rows, bad, repeated, doubted, stations }: Daily,
   mapping: WeatherMapping,
 ): WeatherCheck {
-  const warnings: string[] = [];
+  const warnings: Fact[] = [];
   const known = [...rows.keys()].filter(
     (d) => rows.get(d)!.min !== undefined && rows.get(d)!.max !== undefined,
   );
@@ -248,30 +248,18 @@ function checkDaily(
       return chance === null ? null : Array.from({ length: 24 }, () => chance);
     });
   });
-  const count = (n: number, one: string) => `${n.toLocaleString('en-US')} ${one}${n === 1 ? '' : 's'}`;
   const made = filled.filter((f) => f.isMade).length;
-  if (made)
-    warnings.push(
-      `${count(made, 'day')} missing in gaps of up to ${MOST_FILLED_DAYS} days: filled between their neighbours.`,
-    );
+  if (made) warnings.push(fact('days-filled', { days: made, most: MOST_FILLED_DAYS }));
   const dry = filled.filter((f) => f.rain === null).length;
-  if (dry) warnings.push(`No rain figure on ${count(dry, 'day')}: taken as none.`);
+  if (dry) warnings.push(fact('days-without-rain', { days: dry }));
   const still = filled.filter((f) => f.wind === null).length;
-  if (still)
-    warnings.push(
-      `No wind on ${count(still, 'day')}: taken as ${USUAL_WIND} m/s, as is usual where none is measured.`,
-    );
-  if (doubted)
-    warnings.push(`${count(doubted, 'figure')} had failed a check of the archive and are left out.`);
-  if (mapping.isReadInTheMorning)
-    warnings.push('Read in the morning: highs and rain are booked on the day before.');
+  if (still) warnings.push(fact('days-without-wind', { days: still, metresPerSecond: USUAL_WIND }));
+  if (doubted) warnings.push(fact('figures-doubted', { count: doubted }));
+  if (mapping.isReadInTheMorning) warnings.push(fact('read-in-the-morning'));
   if (stations.length > 1 && !mapping.series)
-    warnings.push(
-      `The file holds ${stations.length} stations: ${stations.slice(0, 5).join(', ')}. The first figure of each day counts; choose one.`,
-    );
+    warnings.push(fact('several-stations', { count: stations.length, stations: stations.slice(0, 5) }));
   return { days, bad, repeated, gaps, warnings, stations };
 }
-
 
 type Filled = Readonly<{
   day: Day;
@@ -425,19 +413,11 @@ function checkHours({ rows }: LoggerFile, mapping: WeatherMapping): WeatherCheck
   }
   const runs = runsOf(days.map((d) => d.day));
   const gaps = runs.slice(1).map((r, i) => ({ from: addDays(runs[i]!.to, 1), to: addDays(r.from, -1) }));
-  const warnings: string[] = [];
-  if (made)
-    warnings.push(
-      `${made} missing hours in gaps of up to ${MOST_FILLED_HOURS}: filled between their neighbours.`,
-    );
+  const warnings: Fact[] = [];
+  if (made) warnings.push(fact('hours-filled', { hours: made, most: MOST_FILLED_HOURS }));
   if (short.length)
-    warnings.push(
-      `${short.length} days have less than 24 hours and are left out: ${short.slice(0, 5).map(isoDay).join(', ')}${short.length > 5 ? ', …' : ''}.`,
-    );
-  if (noRain) warnings.push(`No rain figure in ${noRain.toLocaleString('en-US')} hours: taken as none.`);
-  if (noWind)
-    warnings.push(
-      `No wind in ${noWind.toLocaleString('en-US')} hours: taken as ${USUAL_WIND} m/s, as is usual where none is measured.`,
-    );
+    warnings.push(fact('short-days-left-out', { count: short.length, first: short.slice(0, 5) }));
+  if (noRain) warnings.push(fact('hours-without-rain', { hours: noRain }));
+  if (noWind) warnings.push(fact('hours-without-wind', { hours: noWind, metresPerSecond: USUAL_WIND }));
   return { days, bad, repeated, gaps, warnings, stations: [] };
 }

@@ -984,5 +984,56 @@ const WORDS: Readonly<{
   'recorded-as-other-work': () =>
     say('It is not planned here any more: somebody moved or removed it', 'It is recorded as other work.'),
   'recorded-before': (f) => say(`${f.by}${f.endedAt && ` at ${f.endedAt}`}, written down by ${f.writtenBy}`),
+  'days-filled': (f) =>
+    say(`${plural(f.days, 'day')} missing in gaps of up to ${f.most} days: filled between their neighbours`),
+  'hours-filled': (f) =>
+    say(`${f.hours} missing hours in gaps of up to ${f.most}: filled between their neighbours`),
+  'days-without-rain': (f) => say(`No rain figure on ${plural(f.days, 'day')}: taken as none`),
+  'days-without-wind': (f) =>
+    say(
+      `No wind on ${plural(f.days, 'day')}: taken as ${f.metresPerSecond} m/s, as is usual where none is measured`,
+    ),
+  'hours-without-rain': (f) => say(`No rain figure in ${figure(f.hours)} hours: taken as none`),
+  'hours-without-wind': (f) =>
+    say(
+      `No wind in ${figure(f.hours)} hours: taken as ${f.metresPerSecond} m/s, as is usual where none is measured`,
+    ),
+  'figures-doubted': (f) =>
+    say(`${plural(f.count, 'figure')} had failed a check of the archive and are left out`),
+  'read-in-the-morning': () => say('Read in the morning: highs and rain are booked on the day before'),
+  'several-stations': (f) =>
+    say(
+      `The file holds ${f.count} stations: ${f.stations.join(', ')}`,
+      'The first figure of each day counts; choose one.',
+    ),
+  'short-days-left-out': (f) =>
+    say(
+      `${f.count} days have less than 24 hours and are left out: ${f.first.map(isoDay).join(', ')}${f.count > f.first.length ? ', …' : ''}`,
+    ),
+  'sensor-stuck': (f) =>
+    say(
+      `${f.column} shows ${f.value} in every one of ${f.readings} readings of ${f.month}: a stuck sensor`,
+      'Look at it before you take the file.',
+    ),
+  'other-scale-fits': (f) =>
+    say(`These figures fit °${f.fits} and not °${f.chosen}`, 'Check the scale before you take them.'),
+  'days-covered': (f) =>
+    say(
+      `${showFullDay(f.first)} to ${showFullDay(f.last)}${f.ahead ? `, of which ${f.ahead} from today on: a forecast` : ''}`,
+    ),
+  'days-missing': (f) =>
+    say(
+      `Missing: ${showFullDay(f.from)} to ${showFullDay(f.to)}, ${f.to - f.from + 1} days`,
+      'What lies before a gap is not used.',
+    ),
+  'further-gaps': (f) => say(`${f.count} further gaps`),
+  'figures-twice': (f) => say(`${figure(f.count)} figures stand twice; the first of each counts`),
+  'days-taken-out': (f) => say(`${f.days} days taken out; a forecast stays until the next one`),
+  'readings-taken-out': (f) => say(`${f.readings} readings taken out`),
+  'zones-taken-out': (f) =>
+    say(
+      `${f.zones} zones taken out${f.stay ? `; ${f.stay} stay, because work has been planned, read or recorded there` : ''}`,
+    ),
+  'not-taken-out': (f, _, show) => say(`It could not be taken out again: ${factWords(f.why, show).problem}`),
   'as-told': (f) => say(f.words),
 };

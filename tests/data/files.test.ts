@@ -1,5 +1,5 @@
 /** Files of readings and of lawns: looked through, taken in the background, taken once, taken out again. */
-import { readRowProblems } from '@/core/units/issue';
+import { fact, factIn, readRowProblems } from '@/core/units/issue';
 import { factSaid, rowSaid } from '../support/told';
 import { eq, sql } from 'drizzle-orm';
 import { Forbidden } from '@/data/actor';
@@ -16,7 +16,7 @@ import { checkLawnFile, checkReadings, setupFor, takeImport, undoImport } from '
 import { rowsOfZones } from '@/data/lawns';
 import { runImport, runUndo } from '@/server/imports/run-imports';
 import { exportLawns, lawnList, queryOf } from '@/server/lawns/lawn-list';
-import { actor, closeAll, zoneNamed } from '../support/demo';
+import { refusalOf, actor, closeAll, zoneNamed } from '../support/demo';
 
 afterAll(closeAll);
 const lead = actor('lead');
@@ -139,16 +139,14 @@ describe('a logger’s file', () => {
         `,${((Number(a) - 32) / 1.8).toFixed(1)},${((Number(b) - 32) / 1.8).toFixed(1)}`,
     );
     const id = await checked(lead, { fileName: 'c.csv', body: celsius, mapping: await mapping(site) });
-    expect((await file(id)).warnings).toContainEqual(
-      expect.stringContaining('These figures fit °C and not °F'),
-    );
+    expect((await file(id)).warnings).toContainEqual(fact('other-scale-fits', { fits: 'C', chosen: 'F' }));
     const stuck = await checked(lead, {
       fileName: 'd.csv',
       body: logger(500).replace(/,\d+\.\d,/g, ',44.0,'),
       mapping: await mapping(site),
     });
     expect((await file(stuck)).warnings).toContainEqual(
-      expect.stringContaining('shallow shows 44 in every one of 500 readings of 2027-01: a stuck sensor?'),
+      fact('sensor-stuck', { column: 'shallow', value: 44, readings: 500, month: '2027-01' }),
     );
   });
 
@@ -162,7 +160,7 @@ describe('a logger’s file', () => {
       body: text,
       mapping: await mapping(site),
     });
-    expect(outcome.ok ? '' : JSON.stringify(outcome.refusal).replaceAll('\\"', '"')).toContain(words);
+    expect(refusalOf(outcome)?.issues?.[0]?.problem).toContain(words);
   });
 
   test('is not for viewers, nor for another organisation’s zone', async () => {
@@ -243,7 +241,9 @@ describe('a file of lawns', () => {
     await runUndo(lead, importId);
     const after = await file(importId);
     expect([after.status, after.added]).toEqual(['undone', 1]);
-    expect(after.trouble).toContain('599 zones taken out; 1 stay');
+    expect(factIn(after.trouble ?? '')).toEqual(fact('zones-taken-out', { zones: 599, stay: 1 }));
+    // of before codes were kept
+    expect(factIn('it broke')).toEqual(fact('as-told', { words: 'it broke' }));
     expect((await lawnList(lead, queryOf({ q: 'import road' }))).total).toBe(1);
   });
 

@@ -14,6 +14,7 @@ import { closeQueue, queueState, sendJob, sendJobIn } from '@/server/queue/jobs'
 import { tryJobAgain } from '@/server/settings/view';
 import { runJob, startWorker, workerActor } from '@/server/worker/worker';
 import { actor, closeAll } from '../support/demo';
+import { factIn } from '@/core/units/issue';
 
 const lead = actor('lead');
 const stop: (() => Promise<void>)[] = [];
@@ -193,7 +194,7 @@ test('a job that fails is tried four times, then shown with its reason; tried ag
   await until(async () => (await queueState(lead.orgId)).failed.length > 0);
   const [failed] = (await queueState(lead.orgId)).failed;
   expect(failed).toMatchObject({ kind: 'import' });
-  expect(failed!.why).toContain('The file is no table');
+  expect(factIn(failed!.why).code).toBe('no-table');
   const [job] = await signInDatabase().execute<{ retry_count: number }>(
     sql`select retry_count from pgboss.job where id = ${failed!.id}::uuid`,
   );

@@ -11,6 +11,9 @@ import { list, plural } from '@/ui/words';
 import { RefusalWords } from '../refusal-words';
 import { useCommand } from '../use-command';
 import { Panel } from './panel';
+import { factWords } from '@/ui/issue-words';
+import { SHOWS } from '@/core/units/format';
+import { factIn } from '@/core/units/issue';
 
 type One = (input: { id: string }) => Promise<Outcome<null>>;
 
@@ -151,7 +154,8 @@ export function Jobs({
           <li key={j.id} className="flex flex-wrap items-center gap-x-4 border-b border-hair">
             <span className="font-semibold text-clay">{JOB_KINDS[j.kind].words} failed</span>
             <span className="text-[15px]">
-              {j.why} ({j.at.slice(0, 16).replace('T', ' ')} UTC, tried four times)
+              {factWords(factIn(j.why), SHOWS.trade).problem} ({j.at.slice(0, 16).replace('T', ' ')} UTC,
+              tried four times)
             </span>
             {mayPlan && (
               <button

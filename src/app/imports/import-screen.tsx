@@ -1,6 +1,6 @@
 'use client';
 import { useShows } from '@/ui/units';
-import { readRowProblems } from '@/core/units/issue';
+import { readRowProblems, readFacts, factIn } from '@/core/units/issue';
 import { useState } from 'react';
 import { figure } from '@/core/units/format';
 import type { ImportNews } from '@/data/imports';
@@ -18,7 +18,7 @@ import { useCommand } from '../use-command';
 import { LawnColumns, LoggerColumns } from './columns';
 import { WeatherColumns } from './weather-columns';
 import { previewCsv, previewLawns, type CsvPreview } from './csv-preview';
-import { rowWords } from '@/ui/issue-words';
+import { rowWords, factSentence } from '@/ui/issue-words';
 
 type Check<M> = (input: {
   fileName: string;
@@ -207,7 +207,7 @@ function ImportLine({
 }>) {
   const show = useShows();
   const problems = readRowProblems(i.problems);
-  const warnings = i.warnings as string[];
+  const warnings = readFacts(i.warnings).map((f) => factSentence(f, show));
   const good = i.total - i.bad - i.skipped;
   return (
     <li className="border-b border-hair py-3">
@@ -246,7 +246,7 @@ function ImportLine({
           aria-label={`${i.fileName}: ${i.done} of ${i.total} rows`}
         />
       )}
-      {i.trouble && <p className="text-[15px] text-steel">{i.trouble}</p>}
+      {i.trouble && <p className="text-[15px] text-steel">{factSentence(factIn(i.trouble), show)}</p>}
       {warnings.map((w) => (
         <p key={w} role="status" className="mt-1 border-l-4 border-straw px-2">
           {w}

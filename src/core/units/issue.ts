@@ -403,6 +403,26 @@ export type IssueFigures = Readonly<{
   'no-product-named': None;
   'recorded-as-other-work': None;
   'recorded-before': { by: string; endedAt: string; writtenBy: string };
+  'days-filled': { days: number; most: number };
+  'hours-filled': { hours: number; most: number };
+  'days-without-rain': { days: number };
+  'days-without-wind': { days: number; metresPerSecond: number };
+  'hours-without-rain': { hours: number };
+  'hours-without-wind': { hours: number; metresPerSecond: number };
+  'figures-doubted': { count: number };
+  'read-in-the-morning': None;
+  'several-stations': { count: number; stations: readonly string[] };
+  'short-days-left-out': { count: number; first: readonly Day[] };
+  'sensor-stuck': { column: string; value: number; readings: number; month: string };
+  'other-scale-fits': { fits: string; chosen: string };
+  'days-covered': { first: Day; last: Day; ahead: number };
+  'days-missing': { from: Day; to: Day };
+  'further-gaps': { count: number };
+  'figures-twice': { count: number };
+  'days-taken-out': { days: number };
+  'readings-taken-out': { readings: number };
+  'zones-taken-out': { zones: number; stay: number };
+  'not-taken-out': { why: Fact };
   'as-told': { words: string };
 }>;
 
@@ -417,6 +437,23 @@ export const issue = <C extends IssueCode>(
   code: C,
   ...rest: Rest<C>
 ): Readonly<{ field: string }> & Fact<C> => ({ field, ...fact(code, ...rest) });
+
+/** A fact as the text of an error or a column; any other text stands for itself. */
+export const factText = (fact: Fact): string => JSON.stringify(fact);
+export function factIn(text: string): Fact {
+  try {
+    const read: unknown = JSON.parse(text);
+    if (typeof read === 'object' && read !== null && 'code' in read && 'figures' in read) return read as Fact;
+  } catch {
+    // a sentence of before, or what a fault said
+  }
+  return fact('as-told', { words: text });
+}
+/** Facts that are stored; of before codes were kept, sentences. */
+export const readFacts = (stored: unknown): Fact[] =>
+  (Array.isArray(stored) ? (stored as (Fact | string)[]) : []).map((f) =>
+    typeof f === 'string' ? fact('as-told', { words: f }) : f,
+  );
 
 /** As an import keeps them: those of before codes were kept hold a sentence. */
 export const readRowProblems = (stored: unknown): RowProblem[] =>

@@ -6,7 +6,6 @@ import { SPOTS, type Spot } from '@/core/lawn/zone';
 import { fromInches } from '@/core/units/trade';
 import { LAWN_COLUMNS, LAWN_KEYS, type LawnMapping } from '@/formats/lawn-csv';
 import type { LoggedRow, LoggerMapping } from '@/formats/logger-csv';
-import { showFullDay } from '@/core/calendar/day';
 import {
   TEMPERATURE_UNITS,
   WATER_UNITS,
@@ -145,7 +144,7 @@ async function wrongScale(
   latest: readonly LoggedRow[],
   mapping: LoggerMapping,
   expected: (spot: Spot, depthIn: number, at: Date) => ReturnType<typeof expectedAt>,
-): Promise<string[]> {
+): Promise<Fact[]> {
   const samples = Array.from({ length: 7 }, (_, i) => latest[Math.floor((i / 7) * latest.length)]!);
   let doubted = 0;
   let judged = 0;
@@ -159,7 +158,7 @@ async function wrongScale(
   }
   const other = mapping.unit === 'F' ? 'C' : 'F';
   return judged > 0 && doubted > judged / 2
-    ? [`These figures fit °${other} and not °${mapping.unit}. Check the scale before you take them.`]
+    ? [fact('other-scale-fits', { fits: other, chosen: mapping.unit })]
     : [];
 }
 
@@ -219,17 +218,10 @@ export async function checkWeatherFile(
       orgId: actor.orgId,
       madeAt: now,
       warnings: [
-        `${showFullDay(first)} to ${showFullDay(last)}${ahead ? `, of which ${ahead} from today on: a forecast` : ''}.`,
-        ...gaps
-          .slice(0, 5)
-          .map(
-            (g) =>
-              `Missing: ${showFullDay(g.from)} to ${showFullDay(g.to)}, ${g.to - g.from + 1} days. What lies before a gap is not used.`,
-          ),
-        ...(gaps.length > 5 ? [`${gaps.length - 5} further gaps.`] : []),
-        ...(repeated
-          ? [`${repeated.toLocaleString('en-US')} figures stand twice; the first of each counts.`]
-          : []),
+        fact('days-covered', { first, last, ahead }),
+        ...gaps.slice(0, 5).map((g) => fact('days-missing', { from: g.from, to: g.to })),
+        ...(gaps.length > 5 ? [fact('further-gaps', { count: gaps.length - 5 })] : []),
+        ...(repeated ? [fact('figures-twice', { count: repeated })] : []),
         ...warnings,
       ],
     });

@@ -18,7 +18,7 @@ export type Looked = Readonly<{
   repeated: number;
   /** the first of them */
   problems: readonly RowProblem[];
-  warnings: readonly string[];
+  warnings: readonly Fact[];
 }>;
 type Unread = Readonly<{ ok: false; why: Fact }>;
 

@@ -30,6 +30,7 @@ import { todayOf } from '@/data/clock';
 import { changed } from '@/server/queue/changes';
 import { offsetIn } from '@/server/soil/clock-offset';
 import { sendJob } from '@/server/queue/jobs';
+import { fact, factText, factIn } from '@/core/units/issue';
 
 /** Days of weather written in one. */
 const DAYS = 500;
@@ -47,7 +48,7 @@ export async function runImport(actor: Actor, importId: string): Promise<void> {
   );
   if (file.kind === 'weather') return runWeather(actor, file);
   const read = file.kind === 'lawns' ? readLawnTable(file.body) : readCsv(file.body);
-  if (!read.ok) throw new Error(read.why.code);
+  if (!read.ok) throw new Error(factText(read.why));
   if (file.kind === 'readings') await runReadings(actor, file, read.file);
   else await runLawns(actor, file, read.file);
   if (file.total >= MANY_ROWS) await inOrganisation(actor, gatherStatistics);
@@ -57,7 +58,7 @@ export async function runImport(actor: Actor, importId: string): Promise<void> {
 async function runWeather(actor: Actor, file: FileImport): Promise<void> {
   const mapping = file.mapping as WeatherMapping;
   const read = checkWeather(file.body, mapping);
-  if (!read.ok) throw new Error(read.why.code);
+  if (!read.ok) throw new Error(factText(read.why));
   const { days } = read.check;
   const to = { orgId: actor.orgId, stationId: mapping.stationId, importId: file.id };
   const today = await inOrganisation(actor, (db) => todayOf(db, actor));
@@ -191,7 +192,7 @@ export async function runUndo(actor: Actor, importId: string): Promise<void> {
       await moveImport(db, importId, ['undone'], {
         added: 0,
         done: 0,
-        trouble: `${gone} days taken out; a forecast stays until the next one`,
+        trouble: factText(fact('days-taken-out', { days: gone })),
       });
       await changed(db, actor, 'all', [{ kind: 'outlooks', orgId: actor.orgId }]);
     } else if (file.kind === 'readings') {
@@ -199,14 +200,14 @@ export async function runUndo(actor: Actor, importId: string): Promise<void> {
       await moveImport(db, importId, ['undone'], {
         added: 0,
         done: 0,
-        trouble: `${gone} readings taken out`,
+        trouble: factText(fact('readings-taken-out', { readings: gone })),
       });
     } else {
       const { gone, stay } = await undoLawns(db, importId);
       await moveImport(db, importId, ['undone'], {
         added: stay,
         done: 0,
-        trouble: `${gone} zones taken out${stay ? `; ${stay} stay, because work has been planned, read or recorded there` : ''}`,
+        trouble: factText(fact('zones-taken-out', { zones: gone, stay })),
       });
     }
   });
@@ -223,7 +224,7 @@ export async function noteImportFailed(
       ? moveImport(db, importId, ['waiting', 'running'], { status: 'failed', trouble: why })
       : moveImport(db, importId, ['done', 'failed', 'running', 'checked', 'undone'], {
           status: 'failed',
-          trouble: `It could not be taken out again: ${why}`,
+          trouble: factText(fact('not-taken-out', { why: factIn(why) })),
         }),
   );
 }
