@@ -12,7 +12,7 @@ import { WEEDS } from '@/core/weeds/weeds';
 import { LAWN_COLUMNS } from '@/formats/lawn-csv';
 import { WEATHER_COLUMNS } from '@/formats/weather-mapping';
 import { leftOutWords } from './left-out-words';
-import { plural } from './words';
+import { list, plural } from './words';
 
 /** A sentence without its full stop, and the sentence after it; '' where nothing more is to be said. */
 export type IssueWords = Readonly<{ problem: string; remedy: string }>;
@@ -98,6 +98,16 @@ const OUT_OF_ORDER = {
   hours: 'The day must hold the hours of good weather that work needs.',
   spacing: 'The least comes before the most.',
 } as const;
+
+const SHAPE_TYPES: Readonly<Record<string, string>> = {
+  string: 'a text',
+  number: 'a number',
+  integer: 'a whole number',
+  boolean: 'true or false',
+  array: 'a list',
+  object: 'an object',
+  null: 'null',
+};
 
 const WORDS: Readonly<{
   [C in IssueCode]: (figures: IssueFigures[C], field: string, show: Shows) => IssueWords;
@@ -410,7 +420,6 @@ const WORDS: Readonly<{
   'api-no-weather': () => say('No weather was sent', 'Send past years too.'),
   'api-no-past-year': () =>
     say('No past year is whole in it', 'Send at least a year, with 40 days before and 31 after it.'),
-  'api-no-rate-unit': (f) => say(`${f.unit} is no unit of a rate`, 'See the document.'),
   'api-rate-wrong-kind': (f) =>
     say(
       `${RATE_UNITS[f.unit].words} is measured the other way than ${f.product}`,
@@ -1035,5 +1044,20 @@ const WORDS: Readonly<{
       `${f.zones} zones taken out${f.stay ? `; ${f.stay} stay, because work has been planned, read or recorded there` : ''}`,
     ),
   'not-taken-out': (f, _, show) => say(`It could not be taken out again: ${factWords(f.why, show).problem}`),
+  'shape-required': () => say('is required'),
+  'shape-unknown': () => say('is not allowed', 'See the document for what may be sent.'),
+  'shape-type': (f) =>
+    say(`must be ${list(f.types.map((t) => SHAPE_TYPES[t] ?? t)).replace(' and ', ' or ')}`),
+  'shape-enum': (f) => say(`must be one of ${f.words.join(', ')}`),
+  'shape-least': (f) => say(`must be ${f.limit} or more`),
+  'shape-more-than': (f) => say(`must be more than ${f.limit}`),
+  'shape-most': (f) => say(`must be ${f.limit} or less`),
+  'shape-length': (f) => say(`must not be longer than ${f.limit} characters`),
+  'shape-fewest': (f) => say(`must hold at least ${f.limit}`),
+  'shape-longest': (f) => say(`must hold at most ${f.limit}`),
+  'shape-pattern': (f) => say(`"${f.text}" is not written as asked`, f.like && `Send it like ${f.like}.`),
+  'shape-twice': () => say('holds one of them twice', 'Send each once.'),
+  'shape-one-of': (f) => say(`must hold exactly one of ${f.words.join(', ')}`),
+  'shape-other': (f) => say(`is not as described (${f.rule})`, 'See the document.'),
   'as-told': (f) => say(f.words),
 };

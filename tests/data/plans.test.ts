@@ -103,7 +103,9 @@ describe('an application', () => {
         ],
       });
     };
-    expect(JSON.stringify(await put('8050', '8.05'))).toContain('spots of 500 sq ft were planned');
+    expect(await put('8050', '8.05')).toMatchObject({
+      refusal: { questions: [{ code: 'area-off-plan', figures: { expectedSqFt: 500, of: 'spots' } }] },
+    });
     expect(await put('500', '0.5')).toMatchObject({ ok: true });
   });
 

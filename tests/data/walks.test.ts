@@ -102,7 +102,7 @@ test('a day ahead, a weed twice, and a zone of others', async () => {
   const twice = await input({ found: [weed(), weed()] });
   expect(await saveWalk(lead, twice)).toMatchObject({
     refusal: {
-      issues: [{ field: 'Weed 2', code: 'weed-twice', figures: { weed: 'white clover', stage: 'mature' } }],
+      issues: [{ field: 'Weed 2', code: 'weed-twice', figures: { weed: 'white-clover', stage: 'mature' } }],
     },
   });
   const others = await input({ zoneId: key() });

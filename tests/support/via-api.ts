@@ -22,7 +22,8 @@ import {
   toMilesPerHour,
 } from '@/core/units/trade';
 import { answerGates } from '@/app/api/v1/questions/gates-api';
-import { gatesQuestion, type GatesQuestion } from '@/app/api/v1/questions/gates-question';
+import { answeredBy, misfitsOf } from '@/app/api/v1/questions/check';
+import { gatesQuestion, type GatesQuestion } from '@/app/api/v1/questions/describe-gates';
 
 /** As a person would type it: no more digits than are known. */
 const typed = (x: number) => Number(x.toPrecision(12));
@@ -326,9 +327,9 @@ export function viaApi(
   const range = { from: isoDay(day), to: isoDay(addDays(day, 1)), by: 'day' in at ? 'day' : 'hour' } as const;
   const question = questionOf(context, range);
   if (!question) return null;
-  const checked = gatesQuestion.validate(question);
-  if (checked.error) throw checked.error;
-  const answered = answerGates(checked.value);
+  const misfits = misfitsOf(gatesQuestion, question);
+  if (misfits.length) throw new Error(JSON.stringify(misfits));
+  const answered = answeredBy(() => answerGates(question));
   // a sheet that contradicts itself is not taken there
   if (!answered.ok) return null;
   const { lanes } = answered.body as Answer;

@@ -159,7 +159,6 @@ export type IssueFigures = Readonly<{
   'api-range': { to: string; days: number; from: string; most: number };
   'api-no-weather': None;
   'api-no-past-year': None;
-  'api-no-rate-unit': { unit: string };
   'api-rate-wrong-kind': { unit: RateUnit; product: string; like: RateUnit };
   'api-no-day-of-year': { text: string };
   'api-observed-not-up-to-today': { count: number; from: string; last: Day };
@@ -423,6 +422,20 @@ export type IssueFigures = Readonly<{
   'readings-taken-out': { readings: number };
   'zones-taken-out': { zones: number; stay: number };
   'not-taken-out': { why: Fact };
+  'shape-required': None;
+  'shape-unknown': None;
+  'shape-type': { types: readonly string[] };
+  'shape-enum': { words: readonly string[] };
+  'shape-least': { limit: number };
+  'shape-more-than': { limit: number };
+  'shape-most': { limit: number };
+  'shape-length': { limit: number };
+  'shape-fewest': { limit: number };
+  'shape-longest': { limit: number };
+  'shape-pattern': { text: string; like: string };
+  'shape-twice': None;
+  'shape-one-of': { words: readonly string[] };
+  'shape-other': { rule: string };
   'as-told': { words: string };
 }>;
 

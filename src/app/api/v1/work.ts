@@ -1,14 +1,21 @@
 /** The questions of the HTTP interface as threads work them: text in, answer out. */
 import 'server-only';
-import { answerGates } from '@/app/api/v1/questions/gates-api';
-import { gatesQuestion } from '@/app/api/v1/questions/gates-question';
-import { answerIdentify, identifyQuestion } from '@/app/api/v1/questions/identify-api';
-import { answerMix, mixQuestion } from '@/app/api/v1/questions/mix-api';
-import { answerOutlook, outlookQuestion } from '@/app/api/v1/questions/outlook-api';
-import { answerRoute, routeQuestion } from '@/app/api/v1/questions/route-api';
-import { answerSeason, seasonQuestion } from '@/app/api/v1/questions/season-api';
-import { answerWorkload, workloadQuestion } from '@/app/api/v1/questions/workload-api';
-import { work, type Worked } from '@/server/entry/question';
+import type { Worked } from '@/server/entry/question';
+import { work } from './questions/check';
+import { gatesQuestion } from './questions/describe-gates';
+import { identifyQuestion } from './questions/describe-identify';
+import { mixQuestion } from './questions/describe-mix';
+import { outlookQuestion } from './questions/describe-outlook';
+import { routeQuestion } from './questions/describe-route';
+import { seasonQuestion } from './questions/describe-season';
+import { workloadQuestion } from './questions/describe-workload';
+import { answerGates } from './questions/gates-api';
+import { answerIdentify } from './questions/identify-api';
+import { answerMix } from './questions/mix-api';
+import { answerOutlook } from './questions/outlook-api';
+import { answerRoute } from './questions/route-api';
+import { answerSeason } from './questions/season-api';
+import { answerWorkload } from './questions/workload-api';
 
 export const outlook = (text: string): Worked => work(outlookQuestion, text, answerOutlook);
 export const gates = (text: string): Worked => work(gatesQuestion, text, answerGates);

@@ -1,84 +1,15 @@
 /** What all calls about weather have in common: rows of days or hours, days as text, and what is wrong by field and row. */
 import 'server-only';
-import Joi from 'joi';
 import { addDays, parseDay, type Day } from '@/core/calendar/day';
 import { hourlyOf } from '@/core/weather/daily';
 import { certainly, usualAirError } from '@/core/weather/days';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
-import type { ProblemField } from '@/server/entry/question';
-import { SHOWS } from '@/core/units/format';
-import { fact, type Fact } from '@/core/units/issue';
-import { factWords } from '@/ui/issue-words';
-
-type DailyRow = Readonly<{
-  date: string;
-  tmin_c: number;
-  tmax_c: number;
-  precipitation_mm: number;
-  wind_m_s: number;
-}>;
-type HourlyRow = Readonly<{
-  time: string;
-  air_c: number;
-  precipitation_mm: number;
-  wind_m_s: number;
-  precipitation_chance?: number;
-}>;
-export type WeatherRows = Readonly<{ daily?: readonly DailyRow[]; hourly?: readonly HourlyRow[] }>;
-
-export const date = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/, 'a date like 2027-03-18');
-export const localTime = Joi.string().pattern(
-  /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/,
-  'a local standard time like 2027-03-18T10:30',
-);
-const sky = {
-  precipitation_mm: Joi.number().min(0).max(2000).required(),
-  wind_m_s: Joi.number().min(0).max(110).required(),
-};
-const air = Joi.number().min(-90).max(60).required();
-/** Sixty years of days; twenty-five of hours. */
-export const MOST_ROWS = 220_000;
-/** @param days the fewest that a question can be answered from */
-export const weatherRows = (days: number) =>
-  Joi.object<WeatherRows>({
-    daily: Joi.array()
-      .items(Joi.object({ date: date.required(), tmin_c: air, tmax_c: air, ...sky }))
-      .min(days)
-      .max(MOST_ROWS),
-    hourly: Joi.array()
-      .items(
-        Joi.object({
-          time: localTime.required(),
-          air_c: air,
-          ...sky,
-          precipitation_chance: Joi.number().min(0).max(1),
-        }),
-      )
-      .min(days * 24)
-      .max(MOST_ROWS),
-  }).xor('daily', 'hourly');
-
-export class Wrong extends Error {
-  constructor(readonly fields: readonly ProblemField[]) {
-    super('wrong');
-  }
-}
-/** @throws Wrong always */
-export const wrong = (field: string, why: Fact, row?: number): never => {
-  throw new Wrong([problemField(field, why, row)]);
-};
-export const problemField = (field: string, why: Fact, row?: number): ProblemField => ({
-  field,
-  code: why.code,
-  ...factWords(why, SHOWS.trade),
-  ...(row === undefined ? {} : { row }),
-});
+import { fact } from '@/core/units/issue';
+import { wrong } from './check';
+import type { WeatherRows } from './describe-weather';
 
 export function dayAt(text: string, field: string, row?: number): Day {
-  return (
-    parseDay(text.slice(0, 10)) ??
-    wrong(field, fact('api-no-day', { text }), row)
-  );
+  return parseDay(text.slice(0, 10)) ?? wrong(field, fact('api-no-day', { text }), row);
 }
 
 /** All weather that was sent, without a gap, in the order of time. */
@@ -88,12 +19,11 @@ export function weatherOf({ daily, hourly }: WeatherRows): HourlyWeather {
     hourly.forEach((r, i) => {
       const field = `weather.hourly[${i}].time`;
       const at = dayAt(r.time, field, i + 1) * 24 + Number(r.time.slice(11, 13)) - from * 24;
-      if (at !== i)
-        wrong(field, fact('api-hour-out-of-order', { time: r.time }), i + 1);
+      if (at !== i) wrong(field, fact('api-hour-out-of-order', { time: r.time }), i + 1);
     });
-    if (hourly.length % 24)
-      wrong('weather.hourly', fact('api-part-of-a-day', { hours: hourly.length % 24 }));
-    const column = (of: (r: HourlyRow) => number) => Float64Array.from(hourly, of);
+    if (hourly.length % 24) wrong('weather.hourly', fact('api-part-of-a-day', { hours: hourly.length % 24 }));
+    const column = (of: (r: NonNullable<WeatherRows['hourly']>[number]) => number) =>
+      Float64Array.from(hourly, of);
     return {
       from,
       air: column((r) => r.air_c),
@@ -107,9 +37,13 @@ export function weatherOf({ daily, hourly }: WeatherRows): HourlyWeather {
     if (dayAt(r.date, `weather.daily[${i}].date`, i + 1) !== from + i)
       wrong(`weather.daily[${i}].date`, fact('api-day-out-of-order', { date: r.date }), i + 1);
     if (r.tmin_c > r.tmax_c)
-      wrong(`weather.daily[${i}].tmin_c`, fact('api-low-above-high', { low: r.tmin_c, high: r.tmax_c }), i + 1);
+      wrong(
+        `weather.daily[${i}].tmin_c`,
+        fact('api-low-above-high', { low: r.tmin_c, high: r.tmax_c }),
+        i + 1,
+      );
   });
-  const column = (of: (r: DailyRow) => number) => Float64Array.from(rows, of);
+  const column = (of: (r: (typeof rows)[number]) => number) => Float64Array.from(rows, of);
   return hourlyOf({
     from,
     min: column((r) => r.tmin_c),

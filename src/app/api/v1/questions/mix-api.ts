@@ -1,156 +1,39 @@
 /** POST /api/v1/mix: the loads for stops, from what is sent with the question. Nothing is kept. */
 import 'server-only';
-import Joi from 'joi';
 import type { Day } from '@/core/calendar/day';
 import { cardsFor, mixKey, type LoadStop } from '@/core/mixing/card';
-import { FILL_WAYS, type FillWay, type Tool } from '@/core/mixing/loads';
+import { type Tool } from '@/core/mixing/loads';
 import { objectionsTo } from '@/core/gates/objections';
 import { surprisesAbout } from '@/core/mixing/morning';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';
-import { TURFS, USES, type Turf, type Use } from '@/core/trade/terms';
 import { SHOWS } from '@/core/units/format';
 import type { LitresPerHectare, SquareMetres } from '@/core/units/quantity';
 import {
   RATE_UNITS,
   amountLike,
-  isRateUnit,
   partOfRate,
   rateOf,
   type ProductAmount,
   type ProductRate,
 } from '@/core/units/rate';
-import type { Answered } from '@/server/entry/question';
 import { jarWords, loadRefusalWords, remainWords, stepsOf, surpriseWords } from '@/ui/load-words';
 import { reasonWords } from '@/ui/reason-words';
-import { Wrong, wrong } from './api-weather';
-import { labelAt } from './gates-api';
 import { fact } from '@/core/units/issue';
-
-type Rate = Readonly<{ figure: number; unit: string }>;
-export type MixQuestion = Readonly<{
-  stops: readonly Readonly<{
-    id: string;
-    area_m2: number;
-    turf?: Turf;
-    irrigated?: boolean;
-    trees?: boolean;
-    products: readonly Readonly<{
-      /** its place in `labels`, from 0 */
-      label: number;
-      rate: Rate;
-      use?: Use;
-      /** what the year's limits leave for this application */
-      left?: Rate;
-    }>[];
-  }>[];
-  labels: readonly unknown[];
-  equipment: Readonly<{
-    kind: 'tank' | 'hopper';
-    /** L, or kg of a hopper */
-    size: number;
-    dead_l?: number;
-    left_l?: number;
-    left_is_same_mix?: boolean;
-    carrier_l_ha?: number;
-  }>;
-  tools?: readonly Readonly<{
-    name: string;
-    /** of a cap: the product that it holds, by its place in `labels` */
-    label?: number;
-    step_g?: number;
-    step_ml?: number;
-    by_the_fill?: boolean;
-  }>[];
-  way?: FillWay;
-  /** what a stop usually takes of a product, kg or L */
-  usual?: readonly Readonly<{ label: number; amount: number }>[];
-  /** mixes that were mixed before, by places in `labels` */
-  known_mixes?: readonly (readonly number[])[];
-}>;
-
-const MOST_STOPS = 200;
-const place = Joi.number().integer().min(0).max(59);
-const rate = Joi.object({
-  figure: Joi.number().greater(0).max(100_000).required(),
-  unit: Joi.string()
-    .valid(...Object.keys(RATE_UNITS))
-    .required(),
-});
-const volume = Joi.number().min(0).max(50_000);
-export const mixQuestion = Joi.object<MixQuestion>({
-  stops: Joi.array()
-    .items(
-      Joi.object({
-        id: Joi.string().max(100).required(),
-        area_m2: Joi.number().greater(0).max(5_000_000).required(),
-        turf: Joi.string().valid(...TURFS),
-        irrigated: Joi.boolean(),
-        trees: Joi.boolean(),
-        products: Joi.array()
-          .items(
-            Joi.object({
-              label: place.required(),
-              rate: rate.required(),
-              left: rate,
-              use: Joi.string().valid(...USES),
-            }),
-          )
-          .min(1)
-          .max(8)
-          .unique('label')
-          .required(),
-      }),
-    )
-    .min(1)
-    .max(MOST_STOPS)
-    .required(),
-  labels: Joi.array().items(Joi.object().unknown()).min(1).max(60).required(),
-  equipment: Joi.object({
-    kind: Joi.string().valid('tank', 'hopper').required(),
-    size: Joi.number().greater(0).max(50_000).required(),
-    dead_l: volume,
-    left_l: volume,
-    left_is_same_mix: Joi.boolean(),
-    carrier_l_ha: Joi.number().greater(0).max(50_000),
-  }).required(),
-  tools: Joi.array()
-    .items(
-      Joi.object({
-        name: Joi.string().max(100).required(),
-        label: place,
-        by_the_fill: Joi.boolean(),
-        step_g: Joi.number().greater(0).max(100_000),
-        step_ml: Joi.number().greater(0).max(100_000),
-      }).xor('step_g', 'step_ml'),
-    )
-    .max(60),
-  way: Joi.string().valid(...FILL_WAYS),
-  usual: Joi.array()
-    .items(Joi.object({ label: place.required(), amount: Joi.number().greater(0).required() }))
-    .max(60),
-  known_mixes: Joi.array().items(Joi.array().items(place).max(8)).max(1000),
-});
-
-export function answerMix(q: MixQuestion): Answered {
-  try {
-    return { ok: true, body: answer(q) };
-  } catch (error) {
-    if (error instanceof Wrong) return { ok: false, errors: error.fields };
-    throw error;
-  }
-}
+import { labelAt } from './asked-facts';
+import { wrong } from './check';
+import type { MixQuestion } from './describe-mix';
+import type { RateRow } from './describe-gates';
 
 const SCALE: Tool = { name: 'scale', step: 0.001, byTheFill: false };
 const JUG: Tool = { name: 'jug', step: 0.005, byTheFill: false };
 
-function answer(q: MixQuestion) {
+/** @throws Wrong where what was sent does not allow an answer */
+export function answerMix(q: MixQuestion) {
   const labels = q.labels.map((l, i): Label => ({ ...labelAt(l, `labels[${i}]`, i + 1), id: String(i) }));
   const labelOf = (n: number, field: string, row: number): Label =>
-    labels[n] ??
-    wrong(field, fact('api-no-label', { index: n, count: labels.length }), row);
+    labels[n] ?? wrong(field, fact('api-no-label', { index: n, count: labels.length }), row);
   const { kind, size, carrier_l_ha: carrier } = q.equipment;
-  if (kind === 'tank' && carrier === undefined)
-    wrong('equipment.carrier_l_ha', fact('api-carrier-missing'));
+  if (kind === 'tank' && carrier === undefined) wrong('equipment.carrier_l_ha', fact('api-carrier-missing'));
   const stops = q.stops.map((s, i): LoadStop => ({
     zoneId: s.id,
     applicationId: s.id,
@@ -162,12 +45,13 @@ function answer(q: MixQuestion) {
       const field = `stops[${i}].products[${k}]`;
       const label = labelOf(p.label, `${field}.label`, i + 1);
       if (isGranule(label) !== (kind === 'hopper'))
-        wrong(`${field}.label`, fact('api-tank-and-hopper', { product: label.name, isGranule: isGranule(label) }), i + 1);
-      const rateIs = (r: Rate, name: string): ProductRate =>
-        isRateUnit(r.unit)
-          ? rateOf(r.figure, r.unit)
-          : wrong(`${field}.${name}.unit`, fact('api-no-rate-unit', { unit: r.unit }), i + 1);
-      const asked = rateIs(p.rate, 'rate');
+        wrong(
+          `${field}.label`,
+          fact('api-tank-and-hopper', { product: label.name, isGranule: isGranule(label) }),
+          i + 1,
+        );
+      const rateIs = (r: RateRow): ProductRate => rateOf(r.figure, r.unit);
+      const asked = rateIs(p.rate);
       const use = p.use ?? 'pre-emergent';
       const row = s.turf && rateForTurf(label, { turf: s.turf, mixedWith: null }, use);
       return {
@@ -176,7 +60,7 @@ function answer(q: MixQuestion) {
         rate: asked,
         maximum: row?.high ?? asked,
         minimum: row?.low ?? partOfRate(asked, 0),
-        left: p.left ? rateIs(p.left, 'left') : null,
+        left: p.left ? rateIs(p.left) : null,
       };
     }),
   }));

@@ -1,5 +1,5 @@
 /** What Iron Gate asks of a weather service, described so that a real one can fill it (OpenAPI 3.1). */
-import { date, list, number, object } from './openapi-parts';
+import { date, list, number, object } from './parts';
 
 const hours = (what: string, most?: number) =>
   list(

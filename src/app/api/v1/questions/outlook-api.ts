@@ -1,118 +1,17 @@
 /** POST /api/v1/outlook: the outlook of any site from what is sent with the question. Nothing is kept. */
 import 'server-only';
-import Joi from 'joi';
 import { addDays, dayOf, isoDay, yearOf, type Day } from '@/core/calendar/day';
-import { SIGNS, SCHOOLS, lineRules, type CrossingRule, type School, type Sign } from '@/core/ground/crossing';
+import { lineRules, type CrossingRule } from '@/core/ground/crossing';
 import { ensembleOf, traceOf, traceStart, wholeYears, type EnsembleInput } from '@/core/ground/ensemble';
 import { NOTHING_READ, outlookFrom, type Line, type Season } from '@/core/ground/outlook';
 import { UNCALIBRATED_SD, assimilate, type Innovation } from '@/core/ground/readings';
-import { COVERS, EXPOSURES, MOISTURES, type Cover, type Site } from '@/core/ground/site';
-import { TEXTURES } from '@/core/trade/terms';
+import { type Site } from '@/core/ground/site';
 import { daysIn, sliceDays } from '@/core/weather/series';
 import type { Celsius, Kelvins, Metres } from '@/core/units/quantity';
-import {
-  Wrong,
-  date,
-  dayAt,
-  forecastIn,
-  localTime,
-  weatherOf,
-  weatherRows,
-  wrong,
-  type WeatherRows,
-} from './api-weather';
-import type { Answered } from '@/server/entry/question';
 import { fact } from '@/core/units/issue';
-
-type ReadingRow = Readonly<{
-  id: string;
-  time: string;
-  depth_cm: number;
-  temperature_c: number;
-  instrument_sd_k?: number;
-  instrument?: string;
-}>;
-export type OutlookQuestion = Readonly<{
-  site: Readonly<{
-    texture: Site['texture'];
-    moisture: Site['moisture'];
-    exposure: Site['exposure'];
-    beside_pavement: boolean;
-    cover?: Cover;
-  }>;
-  weather: WeatherRows;
-  past_years?: readonly number[];
-  readings?: readonly ReadingRow[];
-  rule: Readonly<{
-    school: School;
-    line_c?: number;
-    days?: number;
-    of?: 'mean' | 'maximum' | 'soil' | 'air';
-    base_c?: number;
-    sum_k_day?: number;
-    from_month?: number;
-    depth_cm?: number;
-    sign?: Sign;
-  }>;
-  depths_cm: readonly number[];
-  today: string;
-}>;
-
-const depth = Joi.number().min(0.5).max(100);
-export const siteShape = Joi.object({
-  texture: Joi.string()
-    .valid(...TEXTURES)
-    .required(),
-  moisture: Joi.string()
-    .valid(...MOISTURES)
-    .required(),
-  exposure: Joi.string()
-    .valid(...EXPOSURES)
-    .required(),
-  beside_pavement: Joi.boolean().required(),
-  cover: Joi.string().valid(...COVERS),
-});
-export const outlookQuestion = Joi.object<OutlookQuestion>({
-  site: siteShape.required(),
-  weather: weatherRows(365).required(),
-  past_years: Joi.array().items(Joi.number().integer().min(1800).max(3000)).min(1).max(100).unique(),
-  readings: Joi.array()
-    .items(
-      Joi.object({
-        id: Joi.string().max(100).required(),
-        time: localTime.required(),
-        depth_cm: depth.required(),
-        temperature_c: Joi.number().min(-40).max(70).required(),
-        instrument_sd_k: Joi.number().min(0.01).max(10),
-        instrument: Joi.string().max(100),
-      }),
-    )
-    .max(20_000),
-  rule: Joi.object({
-    school: Joi.string()
-      .valid(...SCHOOLS)
-      .required(),
-    line_c: Joi.number().min(-20).max(50),
-    days: Joi.number().integer().min(1).max(30),
-    of: Joi.string().valid('mean', 'maximum', 'soil', 'air'),
-    base_c: Joi.number().min(-20).max(30),
-    sum_k_day: Joi.number().greater(0).max(10_000),
-    from_month: Joi.number().integer().min(1).max(6),
-    depth_cm: depth,
-    sign: Joi.string().valid(...SIGNS),
-  }).required(),
-  depths_cm: Joi.array().items(depth).min(1).max(4).required(),
-  today: date.required(),
-});
-
-export function answerOutlook(q: OutlookQuestion): Answered {
-  try {
-    return { ok: true, body: answer(q) };
-  } catch (error) {
-    if (error instanceof Wrong) return { ok: false, errors: error.fields };
-    throw error;
-  }
-}
+import { dayAt, forecastIn, weatherOf } from './api-weather';
+import { wrong } from './check';
+import type { OutlookQuestion } from './describe-outlook';
 
 function ruleOf({ rule }: OutlookQuestion): CrossingRule {
   const need = <T>(key: keyof typeof rule, value: T | undefined): T =>
@@ -154,8 +53,7 @@ export function ensembleInput(
   const today = dayAt(q.today, 'today');
   const observed = weatherOf(q.weather);
   const end = addDays(observed.from, daysIn(observed));
-  if (end < today)
-    wrong('today', fact('api-weather-ends', { last: addDays(end, -1), today: q.today }));
+  if (end < today) wrong('today', fact('api-weather-ends', { last: addDays(end, -1), today: q.today }));
   if (observed.from > dayOf(yearOf(today), 1, 1))
     wrong('weather', fact('api-weather-begins', { first: observed.from, year: yearOf(today) }));
   const known = sliceDays(observed, observed.from, today);
@@ -165,8 +63,7 @@ export function ensembleInput(
     if (!there.includes(y))
       wrong(`past_years[${i}]`, fact('api-year-not-whole', { year: y, whole: there }), i + 1);
   });
-  if (!years.length)
-    wrong('weather', fact('api-no-whole-year'));
+  if (!years.length) wrong('weather', fact('api-no-whole-year'));
   const site: Site = {
     texture: q.site.texture,
     moisture: q.site.moisture,
@@ -177,7 +74,8 @@ export function ensembleInput(
   return { site, depth, observed: known, forecast: forecastIn(observed, today), today, years: [...years] };
 }
 
-function answer(q: OutlookQuestion) {
+/** @throws Wrong where what was sent does not allow an answer */
+export function answerOutlook(q: OutlookQuestion) {
   const rule = ruleOf(q);
   const depth = 'depth' in rule ? rule.depth : (((q.depths_cm[0] ?? 5.08) / 100) as Metres);
   const base = ensembleInput(q, depth);
@@ -238,7 +136,7 @@ function lineAnswer(line: Line) {
   return { ...season(line), next: season(line.next) };
 }
 
-function readingAnswer(r: ReadingRow, innovations: readonly Innovation[]) {
+function readingAnswer(r: Readonly<{ id: string }>, innovations: readonly Innovation[]) {
   const i = innovations.find((x) => x.id === r.id);
   return i
     ? { id: r.id, expected_c: i.expected, innovation_k: i.innovation, sd_k: i.sd, used: i.used }

@@ -5,7 +5,8 @@ import { leafProduct } from '../../../../../tests/support/gate-context';
 import { openWeather } from '../../../../../tests/support/open-weather';
 import { sheetOf } from '../../../../../tests/support/via-api';
 import { answerGates } from './gates-api';
-import { gatesQuestion, type GatesQuestion } from './gates-question';
+import { answeredBy, misfitsOf } from './check';
+import { gatesQuestion, type GatesQuestion } from './describe-gates';
 
 // data: vega-datasets, daily weather of Seattle, 2012–2015
 const today = dayOf(2015, 3, 1);
@@ -28,9 +29,8 @@ const question: GatesQuestion = {
   past_years: true,
 };
 const asked = (q: GatesQuestion) => {
-  const checked = gatesQuestion.validate(q);
-  if (checked.error) throw checked.error;
-  return answerGates(checked.value);
+  expect(misfitsOf(gatesQuestion, q)).toEqual([]);
+  return answeredBy(() => answerGates(q));
 };
 
 test('the interface says what past years did on the days that no forecast reaches, and opens nothing by it', () => {

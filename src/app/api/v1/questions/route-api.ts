@@ -1,128 +1,14 @@
 /** POST /api/v1/route: which stops for which truck, and in which order, from what is sent with the question. */
 import 'server-only';
-import Joi from 'joi';
 import { planRoute, type RouteQuestion as Asked } from '@/core/day/route';
 import { USUAL_DRIVING, driveMinutes } from '@/core/day/way';
-import type { Answered } from '@/server/entry/question';
-import { Wrong, wrong } from './api-weather';
 import { fact } from '@/core/units/issue';
+import { wrong } from './check';
+import type { RouteQuestion } from './describe-route';
 
-/** Where it is filled, and how long that takes; without a shop: at the lawn, from what rides along. */
-type Filling = { shop?: number; minutes: number };
-type Place = Readonly<{ latitude_deg: number; longitude_deg: number }>;
-export type RouteQuestion = Readonly<{
-  /** by their places in this list stops and trucks name where they are */
-  places?: readonly Place[];
-  speed_km_h?: number;
-  /** the way by road against the way as the crow flies */
-  detour?: number;
-  /** instead of places: minutes from each to each */
-  matrix_min?: readonly (readonly number[])[];
-  stops: readonly Readonly<{
-    id: string;
-    place: number;
-    minutes: number;
-    regret: number;
-    hours?: readonly Readonly<{ from: string; to: string }>[];
-    draws_l?: number;
-    mix?: string;
-    spreads_kg?: number;
-    granule?: string;
-    trucks?: readonly string[];
-    locked?: boolean;
-  }>[];
-  trucks: readonly Readonly<{
-    id: string;
-    from: string;
-    to: string;
-    start: number;
-    end?: number;
-    tank?: Readonly<{ volume_l: number } & Filling>;
-    hopper?: Readonly<{ holds_kg: number } & Filling>;
-  }>[];
-  seed?: number;
-}>;
-
-const MOST_STOPS = 200;
-const MOST_TRUCKS = 20;
 /** Rounds of the search: as many as answer within seconds. */
 const ROUNDS = 800;
 const roundsFor = (stops: number) => Math.max(60, Math.round(ROUNDS * Math.min(1, 40 / stops)));
-
-const clock = Joi.string().pattern(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, 'a time like 07:30');
-const place = Joi.number()
-  .integer()
-  .min(0)
-  .max(MOST_STOPS + MOST_TRUCKS);
-const minutes = Joi.number().min(0).max(1440);
-const holds = Joi.number().greater(0).max(50_000).required();
-export const routeQuestion = Joi.object<RouteQuestion>({
-  places: Joi.array()
-    .items(
-      Joi.object({
-        latitude_deg: Joi.number().min(-90).max(90).required(),
-        longitude_deg: Joi.number().min(-180).max(180).required(),
-      }),
-    )
-    .max(MOST_STOPS + MOST_TRUCKS),
-  speed_km_h: Joi.number().min(1).max(200),
-  detour: Joi.number().min(1).max(10),
-  matrix_min: Joi.array()
-    .items(
-      Joi.array()
-        .items(minutes)
-        .max(MOST_STOPS + MOST_TRUCKS),
-    )
-    .max(MOST_STOPS + MOST_TRUCKS),
-  stops: Joi.array()
-    .items(
-      Joi.object({
-        id: Joi.string().max(100).required(),
-        place: place.required(),
-        minutes: minutes.required(),
-        regret: Joi.number().greater(0).max(1e6).required(),
-        hours: Joi.array()
-          .items(Joi.object({ from: clock.required(), to: clock.required() }))
-          .max(24),
-        draws_l: Joi.number().min(0).max(50_000),
-        mix: Joi.string().max(100),
-        locked: Joi.boolean(),
-        spreads_kg: Joi.number().min(0).max(50_000),
-        granule: Joi.string().max(100),
-        trucks: Joi.array().items(Joi.string().max(100)).min(1).max(MOST_TRUCKS),
-      }),
-    )
-    .min(1)
-    .max(MOST_STOPS)
-    .unique('id')
-    .required(),
-  trucks: Joi.array()
-    .items(
-      Joi.object({
-        id: Joi.string().max(100).required(),
-        from: clock.required(),
-        to: clock.required(),
-        start: place.required(),
-        end: place,
-        tank: Joi.object({ volume_l: holds, shop: place, minutes: minutes.required() }),
-        hopper: Joi.object({ holds_kg: holds, shop: place, minutes: minutes.required() }),
-      }),
-    )
-    .min(1)
-    .max(MOST_TRUCKS)
-    .unique('id')
-    .required(),
-  seed: Joi.number().integer().min(0).max(4_294_967_295),
-}).xor('places', 'matrix_min');
-
-export function answerRoute(q: RouteQuestion): Answered {
-  try {
-    return { ok: true, body: answer(q) };
-  } catch (error) {
-    if (error instanceof Wrong) return { ok: false, errors: error.fields };
-    throw error;
-  }
-}
 
 const minuteOf = (text: string): number => Number(text.slice(0, 2)) * 60 + Number(text.slice(3));
 const clockOf = (minute: number): string => {
@@ -130,7 +16,8 @@ const clockOf = (minute: number): string => {
   return `${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}`;
 };
 
-function answer(q: RouteQuestion) {
+/** @throws Wrong where what was sent does not allow an answer */
+export function answerRoute(q: RouteQuestion) {
   const count = q.places?.length ?? q.matrix_min!.length;
   q.matrix_min?.forEach((r, i) => {
     if (r.length !== count)
@@ -154,11 +41,12 @@ function answer(q: RouteQuestion) {
     const [a, b] = [Math.floor(i / count), i % count];
     return q.matrix_min ? q.matrix_min[a]![b]! : a === b ? 0 : driveMinutes(at(a), at(b), driving);
   });
-  const storeOf = (volume: number, { shop, minutes: its }: Filling, field: string, row: number) => ({
-    volume,
-    minutes: its,
-    shop: shop === undefined ? null : placeAt(shop, field, row),
-  });
+  const storeOf = (
+    volume: number,
+    { shop, minutes: its }: Readonly<{ shop?: number; minutes: number }>,
+    field: string,
+    row: number,
+  ) => ({ volume, minutes: its, shop: shop === undefined ? null : placeAt(shop, field, row) });
   const asked: Asked = {
     drive,
     places: count,
@@ -182,9 +70,7 @@ function answer(q: RouteQuestion) {
       trucks:
         s.trucks?.map((id) => {
           const k = q.trucks.findIndex((t) => t.id === id);
-          return k >= 0
-            ? k
-            : wrong(`stops[${i}].trucks`, fact('api-no-truck', { id }), i + 1);
+          return k >= 0 ? k : wrong(`stops[${i}].trucks`, fact('api-no-truck', { id }), i + 1);
         }) ?? null,
     })),
   };

@@ -1,111 +1,24 @@
 /** POST /api/v1/season: programmes for a zone's year from what is sent with the question. Nothing is kept. */
 import 'server-only';
-import Joi from 'joi';
 import { isoDay, type Day } from '@/core/calendar/day';
 import { DEFAULT_CROSSING, lineRules } from '@/core/ground/crossing';
 import { ensembleOf } from '@/core/ground/ensemble';
 import { NOTHING_READ, outlookFrom, soilRunsOf } from '@/core/ground/outlook';
 import type { Label } from '@/core/products/label';
-import { BARRIER_SCHOOLS } from '@/core/barrier/barrier';
 import { withMoisture } from '@/core/barrier/moisture';
 import { planProgrammes, type Programme } from '@/core/season/planner/planner';
-import {
-  AUTUMN_SCHOOLS,
-  PERENNIAL_SCHOOLS,
-  TENDER_SCHOOLS,
-  YEAR_OFF_SCHOOLS,
-  usualTargets,
-  type PlanningRules,
-} from '@/core/season/planner/question';
+import { usualTargets, type PlanningRules } from '@/core/season/planner/question';
 import { rateIn } from '@/core/units/rate';
-import { emergenceOf } from '@/core/weeds/emergence';
-import { ALL_WEEDS, type Weed } from '@/core/weeds/weeds';
 import { USUAL_PLANNING, planningRulesFrom } from '@/data/planning-rules';
-import type { Answered } from '@/server/entry/question';
-import { Wrong, date, dayAt, weatherRows, wrong, type WeatherRows } from './api-weather';
-import { contextFrom, labelAt } from './gates-api';
-import { gatesQuestion, type GatesQuestion } from './gates-question';
-import { ensembleInput, siteShape, type OutlookQuestion } from './outlook-api';
 import { fact } from '@/core/units/issue';
+import { dayAt } from './api-weather';
+import { factsFrom, labelAt } from './asked-facts';
+import { wrong } from './check';
+import type { SeasonQuestion } from './describe-season';
+import { ensembleInput } from './outlook-api';
 
-export type SeasonQuestion = Readonly<{
-  today: string;
-  zone: GatesQuestion['zone'];
-  site: OutlookQuestion['site'];
-  weather: WeatherRows;
-  past_years?: readonly number[];
-  labels: readonly unknown[];
-  targets?: readonly Readonly<{ weed: Weed; weight?: number }>[];
-  ledger?: GatesQuestion['ledger'];
-  ledger_from?: string;
-  planned?: GatesQuestion['planned'];
-  house_rules?: GatesQuestion['house_rules'];
-  means?: GatesQuestion['means'];
-  seen?: GatesQuestion['seen'];
-  season_rules?: Readonly<{
-    school?: PlanningRules['school'];
-    autumn?: PlanningRules['autumn'];
-    year_off?: PlanningRules['yearOff'];
-    perennials?: PlanningRules['perennials'];
-    tender?: PlanningRules['tender'];
-    minutes?: number;
-    callback_usd?: number;
-    hour_usd?: number;
-    root_visits?: number;
-    limit_visits?: number;
-  }>;
-}>;
-
-const SEASONAL = ALL_WEEDS.filter((w) => emergenceOf(w));
-export const seasonQuestion = Joi.object<SeasonQuestion>({
-  today: date.required(),
-  zone: gatesQuestion.extract('zone'),
-  site: siteShape.required(),
-  weather: weatherRows(365).required(),
-  past_years: Joi.array().items(Joi.number().integer().min(1800).max(3000)).min(1).max(100).unique(),
-  labels: Joi.array().items(Joi.object().unknown()).min(1).max(60).required(),
-  targets: Joi.array()
-    .items(
-      Joi.object({
-        weed: Joi.string()
-          .valid(...SEASONAL)
-          .required(),
-        weight: Joi.number().greater(0).max(1000),
-      }),
-    )
-    .min(1)
-    .max(SEASONAL.length)
-    .unique('weed'),
-  ledger: gatesQuestion.extract('ledger'),
-  ledger_from: date,
-  planned: gatesQuestion.extract('planned'),
-  house_rules: gatesQuestion.extract('house_rules'),
-  means: gatesQuestion.extract('means'),
-  seen: gatesQuestion.extract('seen'),
-  season_rules: Joi.object({
-    school: Joi.string().valid(...BARRIER_SCHOOLS),
-    autumn: Joi.string().valid(...AUTUMN_SCHOOLS),
-    year_off: Joi.string().valid(...YEAR_OFF_SCHOOLS),
-    perennials: Joi.string().valid(...PERENNIAL_SCHOOLS),
-    tender: Joi.string().valid(...TENDER_SCHOOLS),
-    minutes: Joi.number().min(0).max(1000),
-    callback_usd: Joi.number().min(0).max(10_000),
-    hour_usd: Joi.number().min(0).max(1000),
-    root_visits: Joi.number().min(0).max(20),
-    limit_visits: Joi.number().min(0).max(20),
-  }),
-});
-
-export function answerSeason(q: SeasonQuestion): Answered {
-  try {
-    return { ok: true, body: answer(q) };
-  } catch (error) {
-    if (error instanceof Wrong) return { ok: false, errors: error.fields };
-    throw error;
-  }
-}
-
-function answer(q: SeasonQuestion) {
+/** @throws Wrong where what was sent does not allow an answer */
+export function answerSeason(q: SeasonQuestion) {
   const today = dayAt(q.today, 'today');
   const labels = q.labels.map((l, i) => labelAt(l, `labels[${i}]`, i + 1));
   const twice = labels.findIndex((l, i) => labels.findIndex((o) => o.id === l.id) !== i);
@@ -116,9 +29,8 @@ function answer(q: SeasonQuestion) {
   if (!made.ok) return wrong('weather', fact('api-ensemble', { kind: made.refusal.kind }));
   const knowledge = { ...NOTHING_READ, signs: [] };
   const outlook = outlookFrom(made.ensemble, knowledge, lineRules(DEFAULT_CROSSING));
-  // the first label stands where a row of the ledger names none; no application is asked about
-  const { product: _, beside: __, applicationId: ___, ...sent } = contextFrom(gatesOf(q, labels[0]!));
-  const facts = { ...sent, outlook };
+  // the first label stands where a row of the ledger names none
+  const facts = { ...factsFrom(q, labels[0]!), outlook };
   const rules = rulesOf(q.season_rules ?? {});
   const runs = withMoisture(soilRunsOf(made.ensemble, knowledge), input.observed, facts.zone, today);
   const { programmes, cleanUp, yearOff, tried } = planProgrammes({
@@ -144,25 +56,6 @@ function answer(q: SeasonQuestion) {
       rate: { figure: rateIn(cleanUp.rate, cleanUp.label.rateUnit), unit: cleanUp.label.rateUnit },
     },
     programmes: programmes.map((p) => shown(p, labels)),
-  };
-}
-
-/** The same zone, ledger and rules as the gates call takes them. */
-function gatesOf(q: SeasonQuestion, label: Label): GatesQuestion {
-  const { zone, ledger, planned, house_rules, means, seen, ledger_from } = q;
-  return {
-    today: q.today,
-    range: { from: q.today, to: q.today },
-    zone,
-    label: q.labels[0],
-    weather: q.weather,
-    application: { rate: { figure: 1, unit: label.rateUnit }, use: 'pre-emergent' },
-    ...(ledger ? { ledger } : {}),
-    ...(planned ? { planned } : {}),
-    ...(house_rules ? { house_rules } : {}),
-    ...(means ? { means } : {}),
-    ...(seen ? { seen } : {}),
-    ...(ledger_from ? { ledger_from } : {}),
   };
 }
 

@@ -1,98 +1,33 @@
 /** POST /api/v1/workload: when a round of many lawns must be begun, from what is sent with the question. */
 import 'server-only';
-import Joi from 'joi';
 import { addDays, isoDay, type Day } from '@/core/calendar/day';
 import { answerStart } from '@/core/season/start';
 import { daysToRain, stopsADay } from '@/core/season/workload';
-import type { Answered } from '@/server/entry/question';
-import { Wrong, date, dayAt, wrong } from './api-weather';
 import { fact } from '@/core/units/issue';
-
-export type WorkloadQuestion = Readonly<{
-  today: string;
-  /** the first day of the rows, and of each year moved onto this one */
-  first: string;
-  crews: Readonly<{ trucks: number; hours: number; minutes_a_stop: number; days_a_week: number }>;
-  lawns: readonly Readonly<{
-    id: string;
-    not_before: string;
-    not_after: string;
-    irrigated?: boolean;
-    line?: number;
-  }>[];
-  /** by line, by year */
-  lines?: readonly (readonly (string | null)[])[];
-  years: readonly Readonly<{ year: number; workable: string; rain_mm: readonly number[] }>[];
-  water_mm?: number;
-  start?: string;
-}>;
-
-const MOST_LAWNS = 10_000;
-const MOST_DAYS = 500;
-const MOST_YEARS = 60;
-export const workloadQuestion = Joi.object<WorkloadQuestion>({
-  today: date.required(),
-  first: date.required(),
-  crews: Joi.object({
-    trucks: Joi.number().integer().min(1).max(500).required(),
-    hours: Joi.number().min(1).max(24).required(),
-    minutes_a_stop: Joi.number().min(1).max(960).required(),
-    days_a_week: Joi.number().integer().min(1).max(7).required(),
-  }).required(),
-  lawns: Joi.array()
-    .items(
-      Joi.object({
-        id: Joi.string().max(100).required(),
-        not_before: date.required(),
-        not_after: date.required(),
-        irrigated: Joi.boolean(),
-        line: Joi.number().integer().min(0).max(9999),
-      }),
-    )
-    .min(1)
-    .max(MOST_LAWNS)
-    .required(),
-  lines: Joi.array()
-    .items(Joi.array().items(date.allow(null)).max(MOST_YEARS))
-    .max(MOST_LAWNS),
-  years: Joi.array()
-    .items(
-      Joi.object({
-        year: Joi.number().integer().min(1800).max(3000).required(),
-        workable: Joi.string()
-          .pattern(/^[01]+$/, 'a 1 for each day that lets people work, else a 0')
-          .max(MOST_DAYS)
-          .required(),
-        rain_mm: Joi.array().items(Joi.number().min(0).max(2000)).max(MOST_DAYS).required(),
-      }),
-    )
-    .min(1)
-    .max(MOST_YEARS)
-    .unique('year')
-    .required(),
-  water_mm: Joi.number().min(0).max(100),
-  start: date,
-});
-
-export function answerWorkload(q: WorkloadQuestion): Answered {
-  try {
-    return { ok: true, body: answer(q) };
-  } catch (error) {
-    if (error instanceof Wrong) return { ok: false, errors: error.fields };
-    throw error;
-  }
-}
+import { dayAt } from './api-weather';
+import { wrong } from './check';
+import type { WorkloadQuestion } from './describe-workload';
 
 /** Half an inch: common practice, no source. */
 const USUAL_WATER_MM = 12.7;
 
-function answer(q: WorkloadQuestion) {
+/** @throws Wrong where what was sent does not allow an answer */
+export function answerWorkload(q: WorkloadQuestion) {
   const today = dayAt(q.today, 'today');
   const first = dayAt(q.first, 'first');
   const days = q.years[0]!.workable.length;
   q.years.forEach((y, i) => {
     if (y.workable.length !== days || y.rain_mm.length !== days)
-      wrong(`years[${i}].rain_mm`, fact('api-year-unlike-first', { year: y.year, workable: y.workable.length, rain: y.rain_mm.length, first: days }), i + 1);
+      wrong(
+        `years[${i}].rain_mm`,
+        fact('api-year-unlike-first', {
+          year: y.year,
+          workable: y.workable.length,
+          rain: y.rain_mm.length,
+          first: days,
+        }),
+        i + 1,
+      );
   });
   (q.lines ?? []).forEach((l, i) => {
     if (l.length !== q.years.length)
@@ -115,9 +50,17 @@ function answer(q: WorkloadQuestion) {
         const from = dayAt(l.not_before, `lawns[${i}].not_before`, i + 1);
         const latest = dayAt(l.not_after, `lawns[${i}].not_after`, i + 1);
         if (latest < from)
-          wrong(`lawns[${i}].not_after`, fact('api-days-out-of-order', { last: l.not_after, first: l.not_before }), i + 1);
+          wrong(
+            `lawns[${i}].not_after`,
+            fact('api-days-out-of-order', { last: l.not_after, first: l.not_before }),
+            i + 1,
+          );
         if (l.line !== undefined && l.line >= (q.lines ?? []).length)
-          wrong(`lawns[${i}].line`, fact('api-no-line', { index: l.line, count: (q.lines ?? []).length }), i + 1);
+          wrong(
+            `lawns[${i}].line`,
+            fact('api-no-line', { index: l.line, count: (q.lines ?? []).length }),
+            i + 1,
+          );
         return {
           zoneId: l.id,
           site: l.id,
