@@ -8,9 +8,12 @@ import { photo, stopVisit } from './schema';
 import { bodyOf, listIn, readable } from './stored-json';
 import { type Fact, fact } from '@/core/units/issue';
 
+/** 1: outcomes in sentences */
+export const STOP_BODY_FORM = 2;
+
 /** What a stop brought beside its times. */
 export type StopBody = Readonly<{
-  form: 1;
+  form: typeof STOP_BODY_FORM;
   outcomes: readonly ZoneOutcome[];
   /** what was not kept of it, with why; bodies of before it was told have none */
   refused: readonly PartRefused[];
@@ -44,10 +47,11 @@ const readPart = ({ part, why, words = '' }: StoredPart): PartRefused => ({
 
 /** @returns null for a body of a later program */
 export function readStopBody(stored: unknown): StopBody | null {
-  const body = bodyOf(stored, [1]);
+  const body = bodyOf(stored, [1, STOP_BODY_FORM]);
   return (
     body && {
       ...(body as StopBody),
+      form: STOP_BODY_FORM,
       outcomes: listIn<StoredOutcome>(body, 'outcomes').map(readOutcome),
       refused: listIn<StoredPart>(body, 'refused').map(readPart),
       zones: listIn(body, 'zones'),

@@ -97,6 +97,14 @@ describe('bodies in JSON columns', () => {
   test('a list of a body that is none is a fault, and one that an earlier program did not keep is empty', () => {
     expect(() => readWalkBody({ form: 1, found: 'clover' })).toThrow(RangeError);
     expect(readStopBody({ form: 1 })).toMatchObject({ outcomes: [], refused: [], zones: [] });
+    // of before codes were kept, in sentences
+    const told = { zoneId: 'z', outcome: 'refused', words: 'No product.', recordId: '' };
+    expect(
+      readStopBody({ form: 1, outcomes: [told], refused: [{ part: 'Soil', words: 'Soil is 400 °F.' }] }),
+    ).toMatchObject({
+      outcomes: [{ zoneId: 'z', told: [{ code: 'as-told', figures: { words: 'No product.' } }] }],
+      refused: [{ part: 'Soil', why: { code: 'as-told', figures: { words: 'Soil is 400 °F.' } } }],
+    });
   });
   test('a weed that nobody knows here is left out of its walk', () => {
     const found = [

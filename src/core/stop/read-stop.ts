@@ -94,3 +94,36 @@ export function findingsOf(s: Pick<DoneStop, 'seen' | 'stages'>): Findings {
     issues,
   };
 }
+
+/** A stop as it was sent, read whole by the company's clock. */
+export type StopRead = Readonly<{
+  stop: DoneStop;
+  /** on which it was left */
+  day: Day;
+  arrivedAt: Date;
+  leftAt: Date;
+  zones: readonly Readonly<{ zone: DoneZone; visit: ReturnType<typeof visitOf> }>[];
+  found: Findings;
+  /** what the customer was told and said, with how; empty where nothing was */
+  notes: readonly Readonly<{ kind: 'sign' | 'after' | 'said'; words: string; how: string }>[];
+}>;
+
+export function readStop(stop: DoneStop, clock: CompanyClock): StopRead {
+  // of a moment that nobody knows, now
+  const at = (phone: number) => companyTime(phone, stop.sentAt, clock.now) ?? clock.now;
+  const arrived = at(stop.arrivedAt);
+  const notes = [
+    { kind: 'sign', words: stop.signWords.trim(), how: 'set' },
+    { kind: 'after', words: stop.told.trim(), how: stop.toldHow || 'handed over' },
+    { kind: 'said', words: stop.said.trim(), how: 'said' },
+  ] as const;
+  return {
+    stop,
+    day: dayLeft(stop, clock),
+    arrivedAt: new Date(arrived),
+    leftAt: new Date(Math.max(at(stop.leftAt), arrived)),
+    zones: stop.zones.map((zone) => ({ zone, visit: visitOf(stop, zone, clock) })),
+    found: findingsOf(stop),
+    notes: notes.filter((n) => n.words),
+  };
+}

@@ -4,19 +4,18 @@
  */
 import 'server-only';
 import { isoDay, type Day } from '@/core/calendar/day';
-import { SOIL_DEPTH_IN, dayLeft, findingsOf, visitOf } from '@/core/stop/read-stop';
-import { companyTime } from '@/core/stop/clock';
+import { SOIL_DEPTH_IN, readStop, type StopRead } from '@/core/stop/read-stop';
 import type { DoneZone, PartRefused, ZoneOutcome } from '@/core/stop/bundle';
 import { stopFrom, type SentStop } from '@/core/stop/forms';
 import { requirePermission, type Actor } from '@/data/actor';
-import { momentOf } from '@/data/clock';
+import { momentOf, type Moment } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { addNote, notesOfLawn } from '@/data/customer-notes';
 import { addFinding } from '@/data/findings';
 import { placeLawn, zonesOfLawns } from '@/data/lawns';
 import { labelsOf } from '@/data/products';
 import { recordOf } from '@/data/records';
-import { addStopVisit, stopVisitSent } from '@/data/stop-visits';
+import { STOP_BODY_FORM, addStopVisit, stopVisitSent } from '@/data/stop-visits';
 import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome, type Refusal } from '../entry/outcome';
 import { partKey } from '../entry/part-key';
@@ -63,85 +62,66 @@ async function keepStop(actor: Actor, sent: SentStop, words: ReasonThen): Promis
     const kept = await stopVisitSent(db, s.sendKey);
     if (kept) return done({ zones: kept.outcomes, refused: kept.refused });
     const moment = await momentOf(db, actor);
-    const clock = { now: moment.now.getTime(), timeZone: actor.timeZone };
-    const day = dayLeft(s, clock);
-    const notice = (await notesOfLawn(db, s.lawnId, (moment.today - NOTICE_DAYS) as Day)).find(
-      (n) => n.kind === 'before',
-    );
-    const labels = (await labelsOf(db)).now;
-    const found = findingsOf(s);
-    const refused = found.issues.map(({ field, ...why }): PartRefused => ({ part: field, why }));
-
-    const outcomes: ZoneOutcome[] = [];
-    for (const [i, z] of s.zones.entries()) {
-      if (!zones.some((k) => k.id === z.zoneId)) outcomes.push(notHere(z, fact('zone-not-on-lawn')));
-      else if (!z.products.length) outcomes.push(notHere(z, fact('no-product-named')));
-      else outcomes.push(await recordZone(z, i));
-    }
+    const read = readStop(s, { now: moment.now.getTime(), timeZone: actor.timeZone });
+    const at: Keeping = { db, actor, read, keyOf: keysOf(s.sendKey) };
     const here = [...new Set(s.zones.map((z) => z.zoneId))].filter((z) => zones.some((k) => k.id === z));
-    await keepFindings(here);
+    const outcomes = await recordZones(at, moment, here, words);
+    await keepFindings(at, here);
     // a reading needs a zone of the lawn: the first that was worked on, or its first
-    if (found.soil !== null)
-      await keepHandReading(db, actor, {
-        zoneId: here[0] ?? zones[0]!.id,
-        at: timeOf(s.arrivedAt),
-        spot: 'open',
-        depthIn: SOIL_DEPTH_IN,
-        value: found.soil,
-        unit: 'F',
-        thermometer: null,
-        sendKey: partKey(s.sendKey, READING_KEY),
-      });
+    await keepSoil(at, here[0] ?? zones[0]!.id);
     if (s.place) await placeLawn(db, s.lawnId, s.place);
-    await keepNotes();
-    await addStopVisit(db, {
-      orgId: actor.orgId,
-      lawnId: s.lawnId,
-      day,
-      person: actor.name,
-      truck: s.truck,
-      arrivedAt: timeOf(s.arrivedAt),
-      leftAt: new Date(Math.max(timeOf(s.leftAt).getTime(), timeOf(s.arrivedAt).getTime())),
-      sendKey: s.sendKey,
-      body: {
-        form: 1,
-        outcomes,
-        refused,
-        zones: s.zones,
-        wind: s.wind,
-        windFrom: s.windFrom,
-        air: s.air,
-        seen: s.seen,
-        stages: s.stages,
-        ticked: s.ticked,
-        extras: s.extras,
-        notes: s.notes,
-      },
-    });
-    await changed(db, actor, here, found.soil === null ? [] : [heldToModel(actor, here)]);
+    await keepNotes(at);
+    const refused = read.found.issues.map(({ field, ...why }): PartRefused => ({ part: field, why }));
+    await keepVisit(at, outcomes, refused);
+    await changed(db, actor, here, read.found.soil === null ? [] : [heldToModel(actor, here)]);
     return done({ zones: outcomes, refused });
+  });
+}
 
-    /** By the company's clock; of a moment that nobody knows, now. */
-    function timeOf(phone: number): Date {
-      return new Date(companyTime(phone, s!.sentAt, clock.now) ?? clock.now);
-    }
+type Keeping = Readonly<{
+  db: Transaction;
+  actor: Actor;
+  read: StopRead;
+  /** the key of a part of the stop, the same whenever it is sent */
+  keyOf: (part: keyof typeof PARTS, i?: number) => string;
+}>;
+/** Keys of what a stop brings, apart from each other. */
+const PARTS = { zone: 1000, finding: 2000, note: 3000, reading: 4000 } as const;
+const keysOf =
+  (sendKey: string): Keeping['keyOf'] =>
+  (part, i = 0) =>
+    partKey(sendKey, PARTS[part] + i);
 
-    async function recordZone(z: DoneZone, i: number): Promise<ZoneOutcome> {
-      const visit = visitOf(s!, z, clock);
+/** Each zone's record, in the order in which they were done. */
+async function recordZones(
+  { db, actor, read: { stop, zones, found }, keyOf }: Keeping,
+  moment: Moment,
+  here: readonly string[],
+  words: ReasonThen,
+): Promise<ZoneOutcome[]> {
+  const notice = (await notesOfLawn(db, stop.lawnId, (moment.today - NOTICE_DAYS) as Day)).find(
+    (n) => n.kind === 'before',
+  );
+  const labels = (await labelsOf(db)).now;
+  const reentryOf = ({ products }: DoneZone) =>
+    [...new Set(products.map((p) => labels.find((l) => l.id === p.productId)?.reentry ?? ''))]
+      .filter(Boolean)
+      .join('; ')
+      .slice(0, 300);
+  const outcomes: ZoneOutcome[] = [];
+  for (const [i, { zone: z, visit }] of zones.entries()) {
+    if (!here.includes(z.zoneId)) outcomes.push(notHere(z, fact('zone-not-on-lawn')));
+    else if (!z.products.length) outcomes.push(notHere(z, fact('no-product-named')));
+    else {
       const input: RecordInput = {
         ...visit,
-        sendKey: partKey(s!.sendKey, ZONE_KEYS + i),
+        sendKey: keyOf('zone', i),
         zoneId: z.zoneId,
         applicationId: z.applicationId,
         supervisor: '',
         equipment: z.equipment,
         noticeGiven: notice ? `${notice.how} by ${notice.person}, ${isoDay(notice.day)}` : '',
-        reentryTold: [
-          ...new Set(z.products.map((p) => labels.find((l) => l.id === p.productId)?.reentry ?? '')),
-        ]
-          .filter(Boolean)
-          .join('; ')
-          .slice(0, 300),
+        reentryTold: reentryOf(z),
         // what is off the plan was asked about at the stop
         confirmed: true,
         corrects: null,
@@ -149,59 +129,107 @@ async function keepStop(actor: Actor, sent: SentStop, words: ReasonThen): Promis
       const there = {
         green: found.green,
         stages: found.stages,
-        isLeafWet: s!.seen.leafWet,
-        isInBloom: s!.seen.bloom,
+        isLeafWet: stop.seen.leafWet,
+        isInBloom: stop.seen.bloom,
         anyway: z.anyway,
         versions: new Map(
           z.products.flatMap((p) => (p.labelVersion === undefined ? [] : [[p.productId, p.labelVersion]])),
         ),
       };
-      return outcomeOf(db, z.zoneId, await recordVisitIn(db, actor, moment, input, words, there));
+      const recorded = await recordVisitIn(db, actor, moment, input, words, there);
+      outcomes.push(await outcomeOf(db, z.zoneId, recorded));
     }
+  }
+  return outcomes;
+}
 
-    async function keepFindings(zoneIds: readonly string[]): Promise<void> {
-      let part = FINDING_KEYS;
-      for (const zoneId of zoneIds) {
-        const common = { orgId: actor.orgId, zoneId, on: day, person: actor.name };
-        if (found.green !== null)
-          await addFinding(db, {
-            ...common,
-            kind: 'turf green',
-            word: '',
-            figure: Number((found.green * 100).toFixed(6)),
-            sendKey: partKey(s!.sendKey, part++),
-          });
-        for (const { weed, stage } of found.stages)
-          await addFinding(db, {
-            ...common,
-            kind: 'weed stage',
-            word: `${weed}|${stage}`,
-            figure: null,
-            sendKey: partKey(s!.sendKey, part++),
-          });
-      }
-    }
+async function keepFindings(
+  { db, actor, read: { day, found }, keyOf }: Keeping,
+  zoneIds: readonly string[],
+): Promise<void> {
+  const each = [
+    ...(found.green === null
+      ? []
+      : [{ kind: 'turf green' as const, word: '', figure: Number((found.green * 100).toFixed(6)) }]),
+    ...found.stages.map(({ weed, stage }) => ({
+      kind: 'weed stage' as const,
+      word: `${weed}|${stage}`,
+      figure: null,
+    })),
+  ];
+  const all = zoneIds.flatMap((zoneId) => each.map((finding) => ({ zoneId, ...finding })));
+  for (const [i, finding] of all.entries())
+    await addFinding(db, {
+      ...finding,
+      orgId: actor.orgId,
+      on: day,
+      person: actor.name,
+      sendKey: keyOf('finding', i),
+    });
+}
 
-    async function keepNotes(): Promise<void> {
-      const told = [
-        ['sign', s!.signWords, 'set'],
-        ['after', s!.told, s!.toldHow || 'handed over'],
-        ['said', s!.said, 'said'],
-      ] as const;
-      for (const [i, [kind, what, how]] of told.entries())
-        if (what.trim())
-          await addNote(db, {
-            orgId: actor.orgId,
-            lawnId: s!.lawnId,
-            kind,
-            day,
-            words: what.trim(),
-            how,
-            person: actor.name,
-            at: timeOf(s!.leftAt),
-            sendKey: partKey(s!.sendKey, NOTE_KEYS + i),
-          });
-    }
+async function keepSoil(
+  { db, actor, read: { found, arrivedAt }, keyOf }: Keeping,
+  zoneId: string,
+): Promise<void> {
+  if (found.soil !== null)
+    await keepHandReading(db, actor, {
+      zoneId,
+      at: arrivedAt,
+      spot: 'open',
+      depthIn: SOIL_DEPTH_IN,
+      value: found.soil,
+      unit: 'F',
+      thermometer: null,
+      sendKey: keyOf('reading'),
+    });
+}
+
+async function keepNotes({ db, actor, read, keyOf }: Keeping): Promise<void> {
+  for (const note of read.notes)
+    await addNote(db, {
+      ...note,
+      orgId: actor.orgId,
+      lawnId: read.stop.lawnId,
+      day: read.day,
+      person: actor.name,
+      at: read.leftAt,
+      sendKey: keyOf('note', NOTE_PLACES.indexOf(note.kind)),
+    });
+}
+const NOTE_PLACES = ['sign', 'after', 'said'] as const;
+
+/** The stop as it went, with what became of it. */
+async function keepVisit(
+  { db, actor, read }: Keeping,
+  outcomes: readonly ZoneOutcome[],
+  refused: readonly PartRefused[],
+): Promise<void> {
+  const { lawnId, truck, sendKey, zones, wind, windFrom, air, seen, stages, ticked, extras, notes } =
+    read.stop;
+  await addStopVisit(db, {
+    orgId: actor.orgId,
+    lawnId,
+    day: read.day,
+    person: actor.name,
+    truck,
+    arrivedAt: read.arrivedAt,
+    leftAt: read.leftAt,
+    sendKey,
+    body: {
+      form: STOP_BODY_FORM,
+      outcomes,
+      refused,
+      zones,
+      wind,
+      windFrom,
+      air,
+      seen,
+      stages,
+      ticked,
+      extras,
+      notes,
+    },
   });
 }
 
@@ -212,11 +240,6 @@ const notHere = ({ zoneId }: DoneZone, why: Fact): ZoneOutcome => ({
   recordId: '',
 });
 
-/** Keys of what a stop brings, apart from each other. */
-const ZONE_KEYS = 1000;
-const FINDING_KEYS = 2000;
-const NOTE_KEYS = 3000;
-const READING_KEY = 4000;
 const NOTICE_DAYS = 14;
 
 async function outcomeOf(db: Transaction, zoneId: string, o: Outcome<VisitRecorded>): Promise<ZoneOutcome> {
