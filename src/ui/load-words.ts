@@ -19,6 +19,7 @@ import { amountIn, amountLike, type AmountUnit, type ProductAmount } from '@/cor
 import { L_PER_FL_OZ } from '@/core/units/trade';
 import { cautionWords } from './caution-words';
 import { list, plural, shortName } from './words';
+import { HAIR } from '@/core/units/tolerance';
 
 type Formed = Pick<Label, 'formulation'>;
 
@@ -104,7 +105,7 @@ export function stepsOf(card: LoadCard, show: Shows): string[] {
     ...(card.before > 0
       ? [`${mixWords(card, card.before, show)} of this mix are in the tank already: leave them in.`]
       : []),
-    ...(fresh > card.mix * 1e-9
+    ...(fresh > card.mix * HAIR
       ? [
           `Fill half: ${show.volume((card.water / 2) as Litres)} of water, agitate.`,
           ...adding,

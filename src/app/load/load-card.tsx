@@ -21,6 +21,7 @@ import {
 } from '@/ui/load-words';
 import { useShows } from '@/ui/units';
 import { shortName } from '@/ui/words';
+import { SHOWN_HAIR } from '@/core/units/tolerance';
 
 /** Ticks by the name of a step; what is not there is not done. */
 export type Ticks = Readonly<Record<string, boolean>>;
@@ -123,7 +124,7 @@ export function LoadCardView({ card, ticks, onTick }: Readonly<{ card: LoadCard 
                 </span>
                 <span className="text-[15px] text-steel">
                   {mixWords(card, s.volume, show)} on {show.area(s.area)}
-                  {s.area < s.whole * (1 - 1e-6) && ` of ${show.area(s.whole)}`}
+                  {s.area < s.whole * (1 - SHOWN_HAIR) && ` of ${show.area(s.whole)}`}
                 </span>
               </li>
             ))}

@@ -12,6 +12,7 @@ import { errorQuantiles } from '@/core/ground/ensemble';
 import type { SoilRuns } from '@/core/ground/soil-runs';
 import { substanceKey } from '@/core/products/substance';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
+import { SHOWN_HAIR } from '@/core/units/tolerance';
 
 /** EFSA 2008, opinion on the default Q10, EFSA Journal 622 (published). */
 const Q10 = 2.58;
@@ -187,7 +188,7 @@ function slopeOf(said: readonly LabelMonths[]): number | null {
   const mean = (of: readonly number[]) => of.reduce((a, b) => a + b, 0) / of.length;
   const [mx, my] = [mean(x), mean(y)];
   const over = x.reduce((sum, v) => sum + (v - mx) ** 2, 0);
-  if (said.length < 2 || over < 1e-6) return null;
+  if (said.length < 2 || over < SHOWN_HAIR) return null;
   const slope = x.reduce((sum, v, i) => sum + (v - mx) * (y[i]! - my), 0) / over;
   return slope > 0 ? slope : null;
 }

@@ -12,6 +12,7 @@ import { isGranule, type Label } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
 import type { HourlyWeather } from '@/core/weather/series';
 import { INTAKE } from '@/core/weather/soil-water';
+import { HAIR } from '@/core/units/tolerance';
 
 /** What opening takes of a barrier that lies there: ours, by the share of the ground that it turns up. */
 const TAKES: Readonly<Record<SoilOpened, number>> = {
@@ -107,7 +108,7 @@ export function fallenSince(
     // light wetting has taken it in: what comes hard afterwards finds it bound
     if (fallen < depth) heaviest = Math.max(heaviest, rain[h]!);
     fallen += rain[h]!;
-    if (fallen >= depth - 1e-9) return { on: addDays(from, Math.floor(h / 24)), fallen, heaviest };
+    if (fallen >= depth - HAIR) return { on: addDays(from, Math.floor(h / 24)), fallen, heaviest };
   }
   return { on: null, fallen, heaviest };
 }

@@ -6,6 +6,7 @@ import type { Day } from '@/core/calendar/day';
 import { distanceKm, type Place } from '@/core/lawn/nearest';
 import { planRoute, type Effort, type Fills, type Route, type RouteQuestion, type RouteStop } from './route';
 import { driveMinutes } from './way';
+import { HAIR } from '@/core/units/tolerance';
 
 type Hours = readonly Readonly<{ from: number; to: number }>[];
 
@@ -177,7 +178,7 @@ function evened(q: RouteQuestion, whole: Route, effort: Effort): Route {
       { ...effort, rounds: Math.ceil((effort.rounds ?? 0) / ROOM.length) },
     );
     const isLocked = (i: number) => q.stops[i]!.isLocked;
-    if (even.regret >= whole.regret - 1e-9 && !even.left.some((l) => isLocked(l.stop))) return even;
+    if (even.regret >= whole.regret - HAIR && !even.left.some((l) => isLocked(l.stop))) return even;
     if (effort.isOver?.()) return whole;
   }
   return whole;

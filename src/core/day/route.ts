@@ -5,6 +5,8 @@
  * heuristic: insertion, local search, and parts of the day taken out and put back, from a seed, so that one question has
  * one answer. The order of a tour of up to eight stops is the best there is: all are looked at.
  */
+import { ROUTE_HAIR } from '@/core/units/tolerance';
+import { randomFrom } from '@/core/weather/random';
 
 /** Minutes of the day, from midnight. */
 type Minute = number;
@@ -96,7 +98,6 @@ export type Effort = Readonly<{
 }>;
 
 const USUAL_ROUNDS = 600;
-const HAIR = 1e-7;
 
 /** @throws RangeError for a matrix that is not `places` by `places`, or a stop, truck or figure that is none */
 export function planRoute(
@@ -104,7 +105,7 @@ export function planRoute(
   { seed = 1, rounds = USUAL_ROUNDS, isOver, onBetter }: Effort = {},
 ): Route {
   check(q);
-  const random = generator(seed);
+  const random = randomFrom(seed);
   const day: Day = { q, near: neighbours(q), plain: isPlain(q), isSymmetric: isSymmetric(q) };
   let best = improve(day, insertAll(day, empty(q)));
   let here = best;
@@ -150,7 +151,7 @@ function soonest(q: RouteQuestion, truck: number, route: readonly number[]): rea
   const visit = (from: number): void => {
     if (from === order.length) {
       const home = walk(q, truck, order);
-      if (home < end - HAIR) [best, end] = [[...order], home];
+      if (home < end - ROUTE_HAIR) [best, end] = [[...order], home];
       return;
     }
     for (let k = from; k < order.length; k++) {
@@ -173,7 +174,8 @@ type Plan = Readonly<{
 }>;
 
 const isBetter = (a: Plan, b: Plan): boolean =>
-  a.regret > b.regret + HAIR || (a.regret > b.regret - HAIR && a.minutes < b.minutes - HAIR);
+  a.regret > b.regret + ROUTE_HAIR ||
+  (a.regret > b.regret - ROUTE_HAIR && a.minutes < b.minutes - ROUTE_HAIR);
 
 function check({ stops, trucks, drive, places }: RouteQuestion): void {
   if (drive.length !== places * places)
@@ -197,25 +199,13 @@ function check({ stops, trucks, drive, places }: RouteQuestion): void {
   });
 }
 
-/** Numbers from 0 to 1, the same for the same seed (mulberry32, public domain). */
-function generator(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = a;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
-
 /** The first minute from `at` on at which work of so many minutes can be begun and finished; Infinity: never. */
 function beginAt({ hours }: RouteStop, minutes: number, at: Minute): Minute {
   if (!hours.length) return at;
   let first = Infinity;
   for (const { from, to } of hours) {
     const begin = Math.max(at, from);
-    if (begin + minutes <= to + HAIR && begin < first) first = begin;
+    if (begin + minutes <= to + ROUTE_HAIR && begin < first) first = begin;
   }
   return first;
 }
@@ -230,8 +220,8 @@ function take(store: Store, filled: Filled, amount: number, of: string | undefin
   filled.of = of ?? filled.of;
   const lacks = amount - there;
   // at the shop it is filled up, and at a lawn as often as it is empty
-  const begins = lacks > HAIR && store.shop !== null ? 0 : there;
-  const fills = lacks > HAIR ? Math.ceil((amount - begins - HAIR) / store.volume) : 0;
+  const begins = lacks > ROUTE_HAIR && store.shop !== null ? 0 : there;
+  const fills = lacks > ROUTE_HAIR ? Math.ceil((amount - begins - ROUTE_HAIR) / store.volume) : 0;
   filled.holds = begins + fills * store.volume - amount;
   return fills;
 }
@@ -282,7 +272,7 @@ function walk(
     on?.({ stop, arrive, begin, end: now, refill, trips, fills }, driven);
   }
   const home = now + drive[at * places + end]!;
-  return home <= to + HAIR ? home : Infinity;
+  return home <= to + ROUTE_HAIR ? home : Infinity;
 }
 
 /** Whether every way is as long there as back. */
@@ -363,7 +353,7 @@ function bestPlace(
         leg(day, truck, before, after);
       const end = plain ? ends[truck]! + way : walk(q, truck, route.toSpliced(at, 0, stop));
       const added = end - ends[truck]!;
-      if (end <= q.trucks[truck]!.to + HAIR && (!best || added < best.added))
+      if (end <= q.trucks[truck]!.to + ROUTE_HAIR && (!best || added < best.added))
         best = { truck, at, end, added };
     }
   }
@@ -566,9 +556,9 @@ function tryMoves(day: Day, state: State, [a, i]: Spot, [b, j]: Spot): boolean {
   const saved = slack[a]! + (a === b ? 0 : slack[b]!);
   const take = (first: number[], second: number[] | null): boolean => {
     const endA = walk(q, a, first);
-    if (endA === Infinity || endA >= before - HAIR) return false;
+    if (endA === Infinity || endA >= before - ROUTE_HAIR) return false;
     const endB = second ? walk(q, b, second) : 0;
-    if (endA + endB >= before - HAIR) return false;
+    if (endA + endB >= before - ROUTE_HAIR) return false;
     routes[a] = first;
     if (second) routes[b] = second;
     settle(day, state, a);
@@ -585,7 +575,7 @@ function tryMoves(day: Day, state: State, [a, i]: Spot, [b, j]: Spot): boolean {
     ] as const)
       if (
         x < y &&
-        reversed(day, a, route, x, y) < saved - HAIR &&
+        reversed(day, a, route, x, y) < saved - ROUTE_HAIR &&
         take([...route.slice(0, x), ...route.slice(x, y + 1).toReversed(), ...route.slice(y + 1)], null)
       )
         return true;
@@ -600,7 +590,7 @@ function tryMoves(day: Day, state: State, [a, i]: Spot, [b, j]: Spot): boolean {
     for (const part of length === 1 ? [stretch] : [stretch, stretch.toReversed()])
       for (const place of [at, at + 1]) {
         if (a === b && place === i) continue;
-        if (moved(day, a, route, [i, length], b, target, place, part) >= saved - HAIR) continue;
+        if (moved(day, a, route, [i, length], b, target, place, part) >= saved - ROUTE_HAIR) continue;
         const put = target.toSpliced(place, 0, ...part);
         if (a === b ? take(put, null) : take(rest, put)) return true;
       }

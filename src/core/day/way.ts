@@ -1,6 +1,7 @@
 /** The shortest way through places, wherever it begins and ends: by great circle, detour and speed. */
 import { distanceKm, type Place } from '@/core/lawn/nearest';
 import { planRoute } from './route';
+import { HAIR } from '@/core/units/tolerance';
 
 /** Usual driving in towns and between them, and ways by road against the crow's: common practice, no source. */
 export const USUAL_DRIVING = { kmPerHour: 45, detour: 1.3 } as const;
@@ -48,7 +49,7 @@ export function shortestWay(
   ).tours;
   const order = tour!.visits.map((v) => v.stop);
   const minutes = lengthOf(order);
-  return minutes < before - 1e-9
+  return minutes < before - HAIR
     ? { order, minutes, before }
     : { order: places.map((_, i) => i), minutes: before, before };
 }

@@ -14,6 +14,7 @@ import { rateOf } from '@/core/units/rate';
 import { groundOf, shareOf, sharesGround } from '@/core/products/application';
 import { YEAR_DAYS, nitrogenIn } from '@/core/records/ledger';
 import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './gate';
+import { exceeds } from '@/core/units/tolerance';
 
 /** 1 lb/1,000 sq ft in one application: common practice, and the law of some states (from memory). */
 const MOST_AT_ONCE = rateOf(1, 'lb/1000sqft').rate as KilogramsPerHectare;
@@ -87,15 +88,14 @@ function nitrogenFor(context: GateContext): (day: Day) => Verdict {
   const onGround = beside
     .filter((p) => sharesGround(groundOf(p.place), groundOf(product.place)))
     .reduce<number>((sum, p) => sum + (nitrogenIn(p.label, p.rate) ?? 0), there) as KilogramsPerHectare;
-  const atOnce =
-    onGround > MOST_AT_ONCE * (1 + 1e-9)
-      ? shut('latch', {
-          code: 'too-much-nitrogen-at-once',
-          source: 'house rule',
-          now: onGround,
-          most: MOST_AT_ONCE,
-        })
-      : null;
+  const atOnce = exceeds(onGround, MOST_AT_ONCE)
+    ? shut('latch', {
+        code: 'too-much-nitrogen-at-once',
+        source: 'house rule',
+        now: onGround,
+        most: MOST_AT_ONCE,
+      })
+    : null;
   const budget = rules.nitrogenYear ?? nitrogenBudget(zone.turf, zone.mixedWith);
   const warm = [zone.turf, zone.mixedWith].find((t) => t && TURF_FACTS[t].season === 'warm') ?? null;
   const kept = new Map<number, Verdict>();
@@ -116,12 +116,11 @@ function nitrogenFor(context: GateContext): (day: Day) => Verdict {
       now,
       budget,
     } as const;
-    verdict =
-      before + now > budget * (1 + 1e-9)
-        ? shut('latch', { code: 'over-nitrogen', ...facts })
-        : isUnknown
-          ? ajar({ code: 'history-not-known', source: 'ledger', days: YEAR_DAYS, bookFrom })
-          : open({ code: 'nitrogen-fits', ...facts });
+    verdict = exceeds(before + now, budget)
+      ? shut('latch', { code: 'over-nitrogen', ...facts })
+      : isUnknown
+        ? ajar({ code: 'history-not-known', source: 'ledger', days: YEAR_DAYS, bookFrom })
+        : open({ code: 'nitrogen-fits', ...facts });
     kept.set(year, verdict);
     return verdict;
   };

@@ -13,6 +13,7 @@ import { rateLike, type ProductRate } from '@/core/units/rate';
 import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
 import type { GateContext, GateKey, Verdict } from './gate';
 import { nextOpen, windowOf } from './window';
+import { SHOWN_HAIR } from '@/core/units/tolerance';
 
 export type Opening =
   | Readonly<{ change: 'day'; on: Range<Day>; state: 'open' | 'ajar' }>
@@ -56,7 +57,7 @@ export function whatWouldOpen({ context, range, total, split, labels }: Asked): 
   if (day) out.push({ change: 'day', ...day });
 
   const otherRates = ratesWorthTrying(context, range.from)
-    .filter((rate) => Math.abs(rate.rate / asked.rate.rate - 1) > 1e-6)
+    .filter((rate) => Math.abs(rate.rate / asked.rate.rate - 1) > SHOWN_HAIR)
     // the least change first
     .sort((a, b) => Math.abs(a.rate - asked.rate.rate) - Math.abs(b.rate - asked.rate.rate));
   const rate = best(
@@ -168,7 +169,7 @@ function areasWorthTrying(context: GateContext, day: Day): SquareMetres[] {
     if (reason.code === 'over-year-limit')
       share = 1 - (reason.zoneTotal.rate - reason.limit.rate) / (product.rate.rate * (area / zone.area));
     else if (reason.code === 'not-enough-on-hand') share = reason.onHand.amount / reason.need.amount;
-    const feet = Math.floor(toSquareFeet(area) * share + 1e-6);
+    const feet = Math.floor(toSquareFeet(area) * share + SHOWN_HAIR);
     return feet > 0 && share < 1 ? [fromSquareFeet(feet)] : [];
   });
 }

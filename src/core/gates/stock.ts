@@ -3,6 +3,7 @@ import { constantLane } from '@/core/calendar/span';
 import { amountFor, amountLike } from '@/core/units/rate';
 import { areaOf } from '@/core/products/application';
 import { open, shut, type Gate } from './gate';
+import { exceeds } from '@/core/units/tolerance';
 
 export const stock: Gate = {
   key: 'stock',
@@ -17,7 +18,7 @@ export const stock: Gate = {
     const facts = { source: 'stock', need, onHand: amountLike(rate, have), unit: label.amountUnit } as const;
     return constantLane(
       range,
-      need.amount > have * (1 + 1e-9)
+      exceeds(need.amount, have)
         ? shut('latch', { code: 'not-enough-on-hand', ...facts })
         : open({ code: 'enough-on-hand', ...facts }),
     );

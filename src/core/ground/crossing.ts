@@ -8,6 +8,7 @@ import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import type { Celsius, Metres } from '@/core/units/quantity';
 import { fromFahrenheit, fromInches } from '@/core/units/trade';
 import { belongsFrom } from './season';
+import { HAIR } from '@/core/units/tolerance';
 
 export const SCHOOLS = [
   'run of days',
@@ -110,9 +111,6 @@ export type DailyRun = Readonly<{
   airMean: ArrayLike<number>;
   airMax: ArrayLike<number>;
 }>;
-
-/** A line typed in °F is no round number in °C: a billionth of a degree is not "below". */
-const HAIR = 1e-9;
 
 /** How far before its season a soil may have been on the other side of a line: since the autumn before, for a spring line. */
 const LOOK_BACK_DAYS = 120;
@@ -270,7 +268,7 @@ function lastFall(
 /** The first day by which at least `share` of the members have crossed; null where fewer ever do. */
 export function dayByWhich(members: readonly (Day | null)[], share: number): Day | null {
   const crossed = members.filter((d): d is Day => d !== null).sort((a, b) => a - b);
-  return crossed[Math.max(1, Math.ceil(share * members.length - 1e-9)) - 1] ?? null;
+  return crossed[Math.max(1, Math.ceil(share * members.length - HAIR)) - 1] ?? null;
 }
 
 /** Days by which 10, 50, 90 % of the members have crossed; null: not within the year. */

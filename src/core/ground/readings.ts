@@ -14,6 +14,7 @@
 import { groupBy } from '@/core/group';
 import type { Celsius, Kelvins, Metres } from '@/core/units/quantity';
 import type { Probed } from './conduction';
+import { HAIR } from '@/core/units/tolerance';
 
 /** Standard deviation, K, of the offset that all sites of a kind share, and of one zone against its kind. */
 const KIND_SD = 0.65;
@@ -259,6 +260,6 @@ export function priorFrom(sameKind: readonly Neighbour[], sameZone: readonly Nei
 /** A posterior with its prior taken out of it; null where it has learnt nothing. */
 function observationOf(n: Neighbour, prior: number): { value: number; variance: number } | null {
   const precision = 1 / n.offsetVariance - 1 / prior;
-  if (precision <= 1e-9) return null;
+  if (precision <= HAIR) return null;
   return { value: n.offset / n.offsetVariance / precision, variance: 1 / precision };
 }

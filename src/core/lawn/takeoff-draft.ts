@@ -8,6 +8,7 @@ import type { Metres } from '@/core/units/quantity';
 import { fromFeet } from '@/core/units/trade';
 import { boundsOf, SHAPE_KINDS, type Place, type Shape, type ShapeKind, type Tree } from './measure';
 import type { TreeKind } from './zone';
+import { SHOWN_HAIR } from '@/core/units/tolerance';
 
 /** Figures in ft, as typed; x and y empty: placed by itself. */
 export type TakeoffDraft = Readonly<{
@@ -129,7 +130,7 @@ function freePlace(shape: Shape, before: readonly Shape[]): Place {
   const last = added.at(-1);
   if (!last) return { x: 0 - own.left, y: 0 - own.bottom };
   const host = boundsOf(last);
-  const inHost = before.filter((s) => s.sign === 'subtract' && boundsOf(s).left >= host.left - 1e-6);
+  const inHost = before.filter((s) => s.sign === 'subtract' && boundsOf(s).left >= host.left - SHOWN_HAIR);
   const left = inHost.length ? Math.max(...inHost.map((s) => boundsOf(s).right)) : null;
   const width = own.right - own.left;
   const x = left === null ? (host.left + host.right - width) / 2 : Math.min(left, host.right - width);

@@ -15,6 +15,7 @@ import {
 } from '@/core/units/quantity';
 import { amountFor, amountLike, type ProductAmount, type ProductRate } from '@/core/units/rate';
 import { L_PER_FL_OZ } from '@/core/units/trade';
+import { HAIR } from '@/core/units/tolerance';
 
 /** A product as one stop gets it. */
 export type InTank = Readonly<{
@@ -148,7 +149,6 @@ const refuse = (refusal: MixRefusal) => ({ ok: false, refusal }) as const;
 export const MOST_OFF = 0.1;
 /** A tool that is off by more than this is used only where none is nearer. Common practice, no source. */
 export const COARSE = 0.05;
-const HAIR = 1e-9;
 /** Steps of scales (kg) and jugs (L: half and quarter fl oz, 5 and 1 mL, a syringe) that are to be had. */
 const FINER = {
   mass: [0.005, 0.001, 0.0005, 0.0001, 0.00001],

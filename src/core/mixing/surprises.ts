@@ -5,6 +5,7 @@
 import { isGranule, type Label } from '@/core/products/label';
 import type { Formulation } from '@/core/products/label-terms';
 import type { ProductAmount } from '@/core/units/rate';
+import { HAIR } from '@/core/units/tolerance';
 
 export type Surprise =
   /** an amount ten times what a stop usually takes, or a tenth of it */
@@ -18,7 +19,6 @@ export type Surprise =
 
 /** So many times the usual is asked about. */
 const TEN = 10;
-const HAIR = 1e-9;
 const MOST_LOADS = 12;
 const LEAST_SHARE = 1 / 50;
 const LIQUIDS: readonly Formulation[] = ['SC', 'CS', 'EC', 'EW', 'ME', 'SL'];

@@ -19,6 +19,7 @@ import { substanceRate, type Content } from '@/core/units/by-label';
 import type { AmountUnit, ProductAmount, ProductRate, RateUnit } from '@/core/units/rate';
 import { USES, type Method, type ProductKind, type Site, type Turf, type Use } from '@/core/trade/terms';
 import type { Stage, Weed } from '@/core/weeds/weeds';
+import { exceeds } from '@/core/units/tolerance';
 
 export const DORMANCIES = ['any', 'dormant only', 'not while greening', 'safe while greening'] as const;
 export type Dormancy = (typeof DORMANCIES)[number];
@@ -269,6 +270,6 @@ export const ingredientRate = (
 
 /** Days that this rate by itself keeps seed out, by the label; null: it does not say, or not of so much. */
 export function seedingWaitDays(label: Label, rate: ProductRate): number | null {
-  const step = label.seedingWait.find((s) => s.upTo.by === rate.by && rate.rate <= s.upTo.rate * (1 + 1e-9));
+  const step = label.seedingWait.find((s) => s.upTo.by === rate.by && !exceeds(rate.rate, s.upTo.rate));
   return step?.days ?? null;
 }

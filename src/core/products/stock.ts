@@ -7,6 +7,7 @@ import type { Day } from '@/core/calendar/day';
 import type { SquareMetres } from '@/core/units/quantity';
 import { amountFor, type ProductRate } from '@/core/units/rate';
 import type { Label } from './label';
+import { HAIR } from '@/core/units/tolerance';
 
 export const MOVES = ['in', 'out', 'count', 'correct', 'use'] as const;
 export type MoveKind = (typeof MOVES)[number];
@@ -81,8 +82,6 @@ export type Purchase = Readonly<{
   /** kg or L left over */
   over: number;
 }>;
-
-const HAIR = 1e-9;
 
 /**
  * Whole packages that cover what is short: the cheapest that do, by price where all have one, else with the least left

@@ -18,6 +18,7 @@ import type { Weed } from '@/core/weeds/weeds';
 import { entryOf } from '@/core/records/ledger';
 import { seedHoldsOn } from '@/core/records/safe-to-seed';
 import { ledgerOf, type Move, type Play } from './rehearsal';
+import { HAIR } from '@/core/units/tolerance';
 
 export type Score = Readonly<{
   /** share of the flush that was stopped, by target and weighed; null: no target has a flush */
@@ -167,7 +168,7 @@ export function bestWithHindsight(
       [-4, -1, 1, 4].map((by) => at.moves.map((m, k) => (k === i ? { ...m, on: addDays(m.on, by) } : m))),
     );
     const [next] = bestOf(near.filter(isAllowed));
-    isBetter = next !== undefined && next.hold > at.hold + 1e-9;
+    isBetter = next !== undefined && next.hold > at.hold + HAIR;
     if (isBetter) at = next!;
   }
   return at;

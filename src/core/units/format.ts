@@ -21,6 +21,7 @@ import {
   type ProductRate,
   type RateUnit,
 } from './rate';
+import { HAIR } from './tolerance';
 
 /** A figure with `digits` decimals, thousands separated by commas, and a true minus. */
 export function figure(value: number, digits = 0): string {
@@ -122,7 +123,7 @@ export function showRate(rate: ProductRate, unit: RateUnit): string {
 export function showMostRate(rate: ProductRate, unit: RateUnit): string {
   const value = rateIn(rate, unit) ?? rate.rate;
   // a figure that was typed is not taken down by its last bit
-  const safe = value * (1 + 1e-9);
+  const safe = value * (1 + HAIR);
   const words =
     rateIn(rate, unit) === null ? (rate.by === 'mass' ? 'kg/ha' : 'L/ha') : RATE_UNITS[unit].words;
   return `${safe.toLocaleString('en-US', { maximumSignificantDigits: 3, roundingMode: 'trunc' })} ${words}`;

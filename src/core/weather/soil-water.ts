@@ -10,6 +10,7 @@ import type { Texture, TurfSeason } from '@/core/trade/terms';
 import type { Celsius, Millimetres } from '@/core/units/quantity';
 import { extraterrestrialRadiation, referenceEvaporation } from './evaporation';
 import type { HourlyWeather } from './series';
+import { HAIR } from '@/core/units/tolerance';
 
 const AVAILABLE: Record<Texture, number> = {
   sand: 0.08,
@@ -107,7 +108,7 @@ export function soilWaterOf(
       const day = dayOfBucket(bucket, depletion, { goesIn, evaporation });
       depletion = day.depletion;
       // a day of exactly so much, spread over its hours, sums to a hair less
-      dry = fell < DRY_MM - 1e-9 ? dry + 1 : 0;
+      dry = fell < DRY_MM - HAIR ? dry + 1 : 0;
       out.room.push(depletion);
       out.surplus.push(day.surplus + fell - goesIn);
       out.dryDays.push(dry);

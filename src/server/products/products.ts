@@ -37,6 +37,7 @@ import { addProduct, labelsOf, versionsOf, writeVersion, type SheetVersion } fro
 import { addMove, holdShelf, isSent, shelvesOf, stockLines, type StockLine } from '@/data/stock';
 import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome, type Overtaken } from '@/server/entry/outcome';
+import { exceeds } from '@/core/units/tolerance';
 
 export type ProductLine = Readonly<{
   label: Label;
@@ -316,7 +317,7 @@ export async function moveStock(actor: Actor, input: MoveInput): Promise<Outcome
     const there = input.lot
       ? (shelf?.lots.find((l) => l.lot === input.lot)?.onHand ?? 0)
       : (shelf?.onHand ?? 0);
-    if (amount.ok && (kind === 'out' || isMinus) && amount.value * per > there * (1 + 1e-9))
+    if (amount.ok && (kind === 'out' || isMinus) && exceeds(amount.value * per, there))
       issues.push(issue('Amount', 'stock-not-enough', { amount: amount.value, unit, there }));
     if (issues.length || !amount.ok || on === null) return refuse({ kind: 'invalid', issues });
     await addMove(db, {

@@ -42,6 +42,7 @@ import { partKey } from '../entry/part-key';
 import { assemble, type ZoneBook } from '../facts';
 import { drawStock } from './draw-stock';
 import { gatesOn, stationAt, type ReasonThen } from './gates-on';
+import { exceeds } from '@/core/units/tolerance';
 
 export type RecordInput = VisitTyped &
   Readonly<{
@@ -377,7 +378,7 @@ function questionsAbout(
   const most = rateForTurf(label, zone.facts, u.use)?.high;
   const off = planned && planned.rate.by === used.by ? used.rate / planned.rate.rate - 1 : 0;
   const named = { product: label.name, used, unit: label.rateUnit };
-  if (most && used.rate > most.rate * (1 + 1e-9))
+  if (most && exceeds(used.rate, most.rate))
     questions.push(issue(productField(i, 'amount'), 'rate-above-label', { ...named, most }));
   else if (planned && Math.abs(off) > OFF_PLAN)
     questions.push(

@@ -44,6 +44,7 @@ import { StandingActions } from './programme/standing-actions';
 import { withProduct } from './programme/typed-product';
 import { stretchesOf, useHolds } from './programme/use-holds';
 import { NEW, useProgrammeEdit } from './programme/use-programme-edit';
+import { SHOWN_HAIR } from '@/core/units/tolerance';
 
 type Actions = Readonly<{
   saveApplicationAction: (input: ApplicationInput) => Promise<Outcome<Saved, Overtaken<StoredApplication>>>;
@@ -105,7 +106,7 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, userId,
         ...(figureOf === null ? {} : { rate: significant(figureOf, 4).replace(/,/g, '') }),
         ...(treated === undefined
           ? {}
-          : { place: 'spots' as const, area: String(Math.floor(toSquareFeet(treated) + 1e-6)) }),
+          : { place: 'spots' as const, area: String(Math.floor(toSquareFeet(treated) + SHOWN_HAIR)) }),
         ...(split === undefined ? {} : { times: 'split' as const, split }),
       };
     });

@@ -8,6 +8,7 @@ import type { Range } from '@/core/calendar/span';
 import type { Spacing } from '@/core/products/application';
 import type { HoldTable, Tried } from './hold-table';
 import { samePeriod, type Option } from './options';
+import { HAIR, SHOWN_HAIR, exceeds } from '@/core/units/tolerance';
 
 /** One dose that is looked for: of which option and how much; of a later part, after which other dose and how long after. */
 export type Slot = Readonly<{
@@ -49,9 +50,9 @@ export const allowedDays = (shape: Shape, i: number, range: Range<Day>): Uint8Ar
     0,
   );
   const states = option.days(rate, isLaterPart ? 'later' : 'first', total);
-  if (!within && rate <= Math.min(...option.room) * (1 + 1e-9)) return states;
+  if (!within && !exceeds(rate, Math.min(...option.room))) return states;
   return states.map((s, d) =>
-    rate <= option.room[d]! * (1 + 1e-9) &&
+    !exceeds(rate, option.room[d]!) &&
     (!within || (range.from + d >= within.from && range.from + d < within.to))
       ? s
       : 0,
@@ -120,7 +121,7 @@ function walk(from: Found, { range, costOf, ...tables }: Search): Found {
       for (const next of around(days, move.days)) {
         if (!isOpen(next)) continue;
         const value = table.hold(triedOf(shape, next));
-        if (value > hold + 1e-9) {
+        if (value > hold + HAIR) {
           [days, hold, isBetter] = [next, value, true];
           break;
         }
@@ -170,7 +171,7 @@ function scaled(shape: Shape, index: number, by: number): Shape | null {
   const rates = shape.flatMap((s) => (s.option.index === index ? [s.rate] : []));
   const { low, high } = shape.find((s) => s.option.index === index)!.option;
   const times = Math.max(low.rate / Math.min(...rates), Math.min(by, high.rate / Math.max(...rates)));
-  if (Math.abs(times - 1) < 1e-6) return null;
+  if (Math.abs(times - 1) < SHOWN_HAIR) return null;
   return shape.map((s) => (s.option.index === index ? { ...s, rate: s.rate * times } : s));
 }
 
@@ -221,6 +222,6 @@ function fitsLimits(shape: Shape, days: readonly Day[], range: Range<Day>): bool
     );
     if (mates.length > (s.option.most ?? Infinity)) return false;
     const total = mates.reduce((a, b) => a + b, 0);
-    return total <= s.option.room[days[i]! - range.from]! * (1 + 1e-9);
+    return !exceeds(total, s.option.room[days[i]! - range.from]!);
   });
 }

@@ -1,7 +1,7 @@
 /** The kinds of programme that are compared, each as the shapes that its doses may have. */
 import { addDays, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
-import { exceeds } from '@/core/units/tolerance';
+import { HAIR, exceeds } from '@/core/units/tolerance';
 import { SAME_GROUP_DAYS, type Option } from './options';
 import type { Shape, Slot } from './search';
 
@@ -144,4 +144,4 @@ export const thenInAutumn = (
   ]);
 
 const distinct = (list: readonly number[]): number[] =>
-  list.filter((r, i) => r > 0 && list.findIndex((x) => Math.abs(x - r) <= 1e-9 * r) === i);
+  list.filter((r, i) => r > 0 && list.findIndex((x) => Math.abs(x - r) <= HAIR * r) === i);

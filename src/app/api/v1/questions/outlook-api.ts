@@ -12,6 +12,7 @@ import { fact } from '@/core/units/issue';
 import { dayAt, forecastIn, weatherOf } from './api-weather';
 import { wrong } from './check';
 import type { OutlookQuestion } from './describe-outlook';
+import { HAIR } from '@/core/units/tolerance';
 
 function ruleOf({ rule }: OutlookQuestion): CrossingRule {
   const need = <T>(key: keyof typeof rule, value: T | undefined): T =>
@@ -92,7 +93,7 @@ export function answerOutlook(q: OutlookQuestion) {
   return {
     today: q.today,
     daily_means: q.depths_cm.map((cm) => {
-      const o = Math.abs(cm / 100 - depth) < 1e-9 ? main : at((cm / 100) as Metres);
+      const o = Math.abs(cm / 100 - depth) < HAIR ? main : at((cm / 100) as Metres);
       return {
         depth_cm: cm,
         observed_from: isoDay(o.from),

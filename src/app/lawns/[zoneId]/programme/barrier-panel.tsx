@@ -17,6 +17,7 @@ import { capital, list, monthName, plural, shortName } from '@/ui/words';
 import { Lasting } from './lasting';
 import { useCommand } from '../../../use-command';
 import { holdsOn, stretchesOf, type Holds } from './use-holds';
+import { HAIR } from '@/core/units/tolerance';
 
 const percent = (share: number) => figure(share * 100);
 const holdWords = ({ p10, p50, p90 }: Range3): string =>
@@ -240,7 +241,7 @@ function HoldPicture({
 }: Readonly<{ hold: Hold; today: Day; width: number }>) {
   const days = flush.length;
   const x = (d: number) => (d / days) * width;
-  const tall = Math.max(...flush, 1e-9);
+  const tall = Math.max(...flush, HAIR);
   const y = (share: number) => (HEIGHT - FOOT) * (1 - share * 0.96);
   const line = (of: (d: number) => number) =>
     Array.from({ length: days }, (_, d) => `${d ? 'L' : 'M'}${x(d).toFixed(1)} ${y(of(d)).toFixed(1)}`).join(

@@ -1,6 +1,7 @@
 import { addDays, dateOfMonth, monthOf } from '@/core/calendar/day';
 import type { Programme } from '@/core/season/planner/planner';
 import { monthName } from '@/ui/words';
+import { HAIR } from '@/core/units/tolerance';
 
 const HEIGHT = 92;
 const FOOT = 20;
@@ -19,7 +20,7 @@ export function ProposalPicture({
   const flush = byWeek(daily.flush);
   const held = byWeek(daily.held);
   const days = flush.length * 7;
-  const tall = Math.max(...flush, 1e-9);
+  const tall = Math.max(...flush, HAIR);
   const x = (day: number) => ((day - from) / days) * WIDTH;
   const base = HEIGHT - FOOT;
   const y = (share: number) => base - (share / tall) * (base - 16);

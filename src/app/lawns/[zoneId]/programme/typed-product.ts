@@ -9,6 +9,7 @@ import { plannedEntries, yearAhead } from '@/core/season/programme';
 import { significant } from '@/core/units/format';
 import { partOfRate, rateIn } from '@/core/units/rate';
 import type { ZoneSheet } from '@/server/programme/view';
+import { SHOWN_HAIR } from '@/core/units/tolerance';
 
 const plain = (value: number) => significant(value, 6).replace(/,/g, '');
 
@@ -29,7 +30,7 @@ export function withProduct(
     unit: label.rateUnit,
     targets: [],
     method: '',
-    rate: rate > 0 ? plain(Math.floor(rate * 100 + 1e-6) / 100) : '',
+    rate: rate > 0 ? plain(Math.floor(rate * 100 + SHOWN_HAIR) / 100) : '',
     place: use === 'spot' ? 'spots' : p.place === 'spots' ? 'zone' : p.place,
   };
 }
