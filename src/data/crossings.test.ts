@@ -1,5 +1,6 @@
-import { DEFAULT_CROSSINGS, SCHOOLS } from '@/core/ground/crossing';
+import { SCHOOLS } from '@/core/ground/crossing';
 import { USUAL_CROSSINGS, crossingsFrom } from './crossings';
+import { DEFAULT_CROSSINGS } from '../../tests/support/soil-rules';
 
 test('the usual figures in trade units are the core’s usual figures, school by school', () => {
   const made = crossingsFrom(USUAL_CROSSINGS);

@@ -85,14 +85,6 @@ export async function setPassword(db: Db, userId: string, passwordHash: string):
     .where(and(eq(account.userId, userId), eq(account.providerId, 'credential')));
 }
 
-export async function passwordHashOf(userId: string): Promise<string | null> {
-  const [row] = await signInDatabase()
-    .select({ password: account.password })
-    .from(account)
-    .where(and(eq(account.userId, userId), eq(account.providerId, 'credential')));
-  return row?.password ?? null;
-}
-
 /**
  * Changes what a person may do, or ends or takes up again the work here. With its end go sign-ins and tokens. The last lead
  * stays one.

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { addDays, dayOf } from '@/core/calendar/day';
 import { windowOf } from '@/core/gates/window';
 import { anyContext, anyRange, context, range, sky, today } from '../../tests/support/gate-context';
-import { DEFAULT_CROSSINGS, SCHOOLS } from '@/core/ground/crossing';
+import { SCHOOLS } from '@/core/ground/crossing';
 import { expectationsOf } from '@/core/lawn/zone';
 import { reasonWords } from './reason-words';
 import {
@@ -19,6 +19,7 @@ import {
   shortDay,
   windowWords,
 } from './words';
+import { DEFAULT_CROSSINGS } from '../../tests/support/soil-rules';
 
 test('every reason that a gate can give is a sentence, with no figure missing', () => {
   fc.assert(

@@ -5,7 +5,7 @@ import { Validator } from '@seriousme/openapi-schema-validator';
 import { eq } from 'drizzle-orm';
 import { addDays, dayOf, isoDay } from '@/core/calendar/day';
 import { DEFAULT_CROSSING } from '@/core/ground/crossing';
-import { outlookOf } from '@/core/ground/outlook';
+import { outlookOf } from '../support/soil-rules';
 import { dailyOf } from '@/core/weather/daily';
 import { GET as describe_ } from '@/app/api/v1/openapi.json/route';
 import { POST } from '@/app/api/v1/outlook/route';

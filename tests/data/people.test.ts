@@ -1,8 +1,11 @@
 /** One-time links, roles and leaving, on a real database. Passwords: a published rule by name, NIST SP 800-63B: length, and no common ones (from memory). */
+import { eq } from 'drizzle-orm';
+import { signInDatabase } from '@/data/connection';
+import { account } from '@/data/schema';
 import { problemOf } from '../support/told';
 import { verifyPassword } from 'better-auth/crypto';
 import { membershipOf, organisationIds } from '@/data/organisations';
-import { passwordHashOf, peopleOfCompany } from '@/data/people';
+import { peopleOfCompany } from '@/data/people';
 import { passwordIssues } from '@/server/entry/passwords';
 import { beginCompany, join, joinLink, type BeginInput } from '@/server/people/begin';
 import { invitationBehind, makeFirstLink, makeLink } from '@/server/people/links';
@@ -145,7 +148,11 @@ describe('people', () => {
     expect((await join({ key: keyOf(made.value.url), name: '', password: fresh, again: fresh })).ok).toBe(
       true,
     );
-    const hash = (await passwordHashOf(userId))!;
+    const [kept] = await signInDatabase()
+      .select({ hash: account.password })
+      .from(account)
+      .where(eq(account.userId, userId));
+    const hash = kept!.hash!;
     expect(await verifyPassword({ hash, password: fresh })).toBe(true);
     expect(await verifyPassword({ hash, password: STRONG })).toBe(false);
     expect(refusalOf(await passwordLink({ ...lead, orgId: 'other' }, { userId }))?.kind).toBe('gone');

@@ -4,7 +4,7 @@
  */
 import { FIGURE_KEYS, fieldOf } from '@/core/products/sheet-fields';
 import { inUnits } from '@/core/units/measures';
-import { addDays, isoDay, showMonthDay, type Day } from '@/core/calendar/day';
+import { addDays, isoDay, type Day, type MonthDay } from '@/core/calendar/day';
 import { hourOfDay, dayOfHour, isoHour, type Hour } from '@/core/calendar/hour';
 import type { Gate, GateContext } from '@/core/gates/gate';
 import { DEFAULT_CROSSING, type Odds } from '@/core/ground/crossing';
@@ -24,6 +24,9 @@ import {
 import { answerGates } from '@/app/api/v1/questions/gates-api';
 import { answeredBy, misfitsOf } from '@/app/api/v1/questions/check';
 import { gatesQuestion, type GatesQuestion } from '@/app/api/v1/questions/describe-gates';
+
+const monthDayText = ({ month, date }: MonthDay): string =>
+  [month, date].map((n) => String(n).padStart(2, '0')).join('-');
 
 /** As a person would type it: no more digits than are known. */
 const typed = (x: number) => Number(x.toPrecision(12));
@@ -249,8 +252,8 @@ function questionOf(c: GateContext, range: GatesQuestion['range']): GatesQuestio
       heat_caution_c: r.heatCaution,
       nitrogen_soil_c: r.nitrogenSoil,
       fertilizer_ban: (r.fertilizerBan && {
-        from: showMonthDay(r.fertilizerBan.from),
-        to: showMonthDay(r.fertilizerBan.to),
+        from: monthDayText(r.fertilizerBan.from),
+        to: monthDayText(r.fertilizerBan.to),
       })!,
       phosphorus_by_test: r.phosphorusByTest,
       partners: r.partners,

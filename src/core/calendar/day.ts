@@ -119,7 +119,6 @@ export function parseMonthDay(text: string): MonthDay | null {
   const [, month, date] = isoDay(day).split('-').map(Number);
   return { month: month!, date: date! };
 }
-export const showMonthDay = ({ month, date }: MonthDay): string => isoDay(dayOf(2028, month, date)).slice(5);
 
 /** The last day of the stretch of the year in which a day lies, from one day of the year to another, both in it; null: it does not. */
 export function stretchEnd(day: Day, from: MonthDay, to: MonthDay): Day | null {

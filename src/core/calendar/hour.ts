@@ -12,11 +12,6 @@ export const hourOf = (day: Day, of: number): Hour => (day * 24 + of) as Hour;
 export const dayOfHour = (hour: Hour): Day => Math.floor(hour / 24) as Day;
 /** 0 to 23 */
 export const hourOfDay = (hour: Hour): number => hour - Math.floor(hour / 24) * 24;
-/** All hours of a range of days. */
-export const hoursOf = ({ from, to }: Range<Day>): Range<Hour> => ({
-  from: hourOf(from, 0),
-  to: hourOf(to, 0),
-});
 /** The days that hold a range of hours. */
 export const daysOf = ({ from, to }: Range<Hour>): Range<Day> => ({
   from: dayOfHour(from),

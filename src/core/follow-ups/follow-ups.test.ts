@@ -15,7 +15,7 @@ import {
   type FollowUpKind,
   type FollowUpQuestion,
 } from './follow-ups';
-import { ANY_WATER, nextWaterDay } from '@/core/records/water-rules';
+import { nextWaterDay } from '@/core/records/water-rules';
 
 const today = dayOf(2027, 3, 18);
 const done = (days: number, over: Partial<DoneEntry> = {}): DoneEntry => ({
@@ -41,7 +41,7 @@ const ask = (over: Partial<FollowUpQuestion> = {}) =>
     zone,
     hasHotEdge: false,
     irrigatesOn: [],
-    water: ANY_WATER,
+    water: { days: [], notBetween: null },
     labelOf: () => label,
     answered: { watered: [], looked: [], called: [], callsAnswered: [] },
     cuts: [],

@@ -1,7 +1,7 @@
 /** The gates of the weather, by the hour and by the day. Bounds: the test label's, the house's, or common practice. */
 import fc from 'fast-check';
 import { addDays, type Day } from '@/core/calendar/day';
-import { dayOfHour, hourOf, hoursOf, type Hour } from '@/core/calendar/hour';
+import { dayOfHour, hourOf, type Hour } from '@/core/calendar/hour';
 import { holeIn, spanAt, worseState } from '@/core/calendar/span';
 import type { Outlook } from '@/core/ground/outlook';
 import { fromInchesOfWater, fromMilesPerHour } from '@/core/units/trade';
@@ -33,7 +33,8 @@ import { wind } from './wind';
 const on = (gate: Gate, c: GateContext, day: Day = today): Verdict =>
   spanAt(gate.spans(c, { from: addDays(day, -1), to: addDays(day, 2) }), day)!.verdict;
 const at = (gate: Gate, c: GateContext, hour: number, day: Day = today): Verdict =>
-  spanAt(gate.hours!(c, hoursOf({ from: day, to: addDays(day, 1) })), hourOf(day, hour))!.verdict;
+  spanAt(gate.hours!(c, { from: hourOf(day, 0), to: hourOf(addDays(day, 1), 0) }), hourOf(day, hour))!
+    .verdict;
 const said = (v: Verdict) =>
   [v.state, v.state === 'shut' ? v.strength : null, v.reason.code].filter(Boolean).join(' ');
 /** A forecast of which some columns are other. */

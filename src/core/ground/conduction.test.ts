@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { celsius, kelvins, metres, squareMetresPerSecond, type Metres } from '@/core/units/quantity';
+import { celsius, kelvins, metres, type Metres, type SquareMetresPerSecond } from '@/core/units/quantity';
 import { fromInches } from '@/core/units/trade';
 import { seattle } from '../../../tests/support/open-weather';
 import { dailyMeanBehind, dampingDepth, waveAt, type Wave } from './analytic';
@@ -16,7 +16,7 @@ import {
 
 const DAY = 86_400;
 const YEAR = 365.25 * DAY;
-const halfMillionth = squareMetresPerSecond(0.5e-6);
+const halfMillionth = 0.5e-6 as SquareMetresPerSecond;
 
 /** Largest difference from the analytic wave, hour by hour, over the last `check` hours of `spinUp + check`. */
 function worstAgainstWave(
@@ -55,7 +55,7 @@ describe('the numerical ground', () => {
     (alpha) => {
       const wave: Wave = { mean: celsius(15), amplitude: kelvins(10), period: DAY, start: 0 };
       const depths = [fromInches(2), fromInches(4), metres(0.07)];
-      expect(worstAgainstWave(wave, squareMetresPerSecond(alpha), depths, 24 * 20, 24 * 3)).toBeLessThan(
+      expect(worstAgainstWave(wave, alpha as SquareMetresPerSecond, depths, 24 * 20, 24 * 3)).toBeLessThan(
         0.05,
       );
     },
@@ -146,7 +146,7 @@ describe('the analytic wave', () => {
     [0.51e-6, 0.1184],
     [0.24e-6, 0.0812],
   ])('damping depth of the daily wave for α = %p m²/s is %p m', (alpha, depth) => {
-    expect(dampingDepth(squareMetresPerSecond(alpha), DAY)).toBeCloseTo(depth, 4);
+    expect(dampingDepth(alpha as SquareMetresPerSecond, DAY)).toBeCloseTo(depth, 4);
   });
 
   test('at 2 in has 0.648 of the height and is 1.65 h late; at 4 in 0.420 and 3.31 h', () => {

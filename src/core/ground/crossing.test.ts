@@ -4,7 +4,6 @@ import { celsius } from '@/core/units/quantity';
 import { fromFahrenheit } from '@/core/units/trade';
 import {
   DEFAULT_CROSSING,
-  DEFAULT_CROSSINGS,
   DEFAULT_FALL,
   WATCH_KEYS,
   crossingDay,
@@ -13,6 +12,7 @@ import {
   type CrossingRule,
   type FallRule,
 } from './crossing';
+import { DEFAULT_CROSSINGS } from '../../../tests/support/soil-rules';
 
 const from = dayOf(2027, 1, 1);
 const soil = (means: number[]) => ({ from, soil: means, airMean: means, airMax: means.map((t) => t + 5) });

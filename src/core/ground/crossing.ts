@@ -83,26 +83,6 @@ export const DEFAULT_CROSSING: RuleOf<'run of days'> = {
   days: 5,
   depth: DEPTH,
 };
-export const DEFAULT_CROSSINGS: Crossings = {
-  use: 'run of days',
-  depth: DEPTH,
-  fall: DEFAULT_FALL,
-  rules: {
-    'run of days': DEFAULT_CROSSING,
-    'early bird': { school: 'early bird', line: fromFahrenheit(50), depth: DEPTH },
-    'five-day mean': { school: 'five-day mean', line: fromFahrenheit(55), depth: DEPTH },
-    'air rule of thumb': { school: 'air rule of thumb', line: fromFahrenheit(55), days: 3, of: 'mean' },
-    signs: { school: 'signs', sign: 'early yellow shrub in bloom' },
-    'degree days': {
-      school: 'degree days',
-      base: 12 as Celsius,
-      sum: 42,
-      fromMonth: 4,
-      of: 'soil',
-      depth: DEPTH,
-    },
-  },
-};
 
 /** Day by day, a year or more: soil at the rule's depth, and the air, °C. */
 export type DailyRun = Readonly<{

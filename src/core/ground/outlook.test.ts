@@ -3,7 +3,7 @@ import { celsius } from '@/core/units/quantity';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 import { seattle } from '../../../tests/support/open-weather';
 import { runGround, columnOf, uniformProfile } from './conduction';
-import { DEFAULT_CROSSING, DEFAULT_CROSSINGS, crossingDay, lineRules, type CrossingRule } from './crossing';
+import { DEFAULT_CROSSING, crossingDay, lineRules, type CrossingRule } from './crossing';
 import {
   HORIZON_DAYS,
   LEAST_MEMBERS,
@@ -12,10 +12,11 @@ import {
   wholeYears,
   type EnsembleInput,
 } from './ensemble';
-import { NOTHING_READ, generatedIn, outlookFrom, outlookOf, schoolsOf } from './outlook';
+import { NOTHING_READ, generatedIn, outlookFrom, schoolsOf } from './outlook';
 import { EXACT } from './readings';
 import { diffusivityOf, surfaceOffsetOn, type Site } from './site';
 import { surfaceTemperatures } from './surface';
+import { DEFAULT_CROSSINGS, outlookOf } from '../../../tests/support/soil-rules';
 
 const site: Site = { texture: 'loam', moisture: 'moist', exposure: 'full sun', besidePavement: false };
 

@@ -8,24 +8,7 @@
  */
 import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import type { Metres } from '@/core/units/quantity';
-import {
-  WATCHES,
-  WATCH_KEYS,
-  crossingDay,
-  oddsOf,
-  watchDay,
-  SCHOOLS,
-  lineRules,
-  type CrossingRule,
-  type Crossings,
-  type DailyRun,
-  type FallRule,
-  type LineRules,
-  type Odds,
-  type School,
-  type Sign,
-  type WatchKey,
-} from './crossing';
+import { WATCHES, WATCH_KEYS, crossingDay, oddsOf, watchDay, SCHOOLS, type CrossingRule, type Crossings, type DailyRun, type FallRule, type LineRules, type Odds, type School, type Sign, type WatchKey } from './crossing';
 import {
   cutOf,
   errorQuantiles,
@@ -326,21 +309,6 @@ export function schoolsOf(e: Ensemble, knowledge: SiteKnowledge, crossings: Cros
     }));
     return { school, rule, crossed, dates, past };
   });
-}
-
-/** The whole way at once, for callers that keep nothing. */
-export function outlookOf(
-  input: EnsembleInput & Readonly<{ rule: CrossingRule }>,
-  knowledge: SiteKnowledge = NOTHING_READ,
-): { ok: true; outlook: Outlook; ensemble: Ensemble } | { ok: false; refusal: OutlookRefusal } {
-  const made = ensembleOf(input);
-  return made.ok
-    ? {
-        ok: true,
-        outlook: outlookFrom(made.ensemble, knowledge, lineRules(input.rule)),
-        ensemble: made.ensemble,
-      }
-    : made;
 }
 
 function bandOf(members: readonly DailyRun[], skip: number) {

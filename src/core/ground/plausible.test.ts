@@ -1,8 +1,8 @@
-import { celsius, kelvins, metres, squareMetresPerSecond } from '@/core/units/quantity';
+import { celsius, kelvins, metres, type SquareMetresPerSecond } from '@/core/units/quantity';
 import { fromFahrenheit, fromInches } from '@/core/units/trade';
 import { doubtsAbout, mostChange } from './plausible';
 
-const loam = squareMetresPerSecond(0.5e-6);
+const loam = 0.5e-6 as SquareMetresPerSecond;
 const expected = { value: fromFahrenheit(53), sd: kelvins(1.2) };
 
 test('12 in a company of °F is asked about: in °C it is 53.6 °F', () => {

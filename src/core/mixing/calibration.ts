@@ -50,10 +50,6 @@ export function sprayedAt(
 export const spreadOver = (used: Kilograms, area: SquareMetres): KilogramsPerHectare =>
   ((used * SQUARE_METRES_PER_HECTARE) / positive(area, 'area')) as KilogramsPerHectare;
 
-/** Flow at another pressure, in the unit of `flow`; pressures in any one unit. */
-export const flowAt = (flow: number, pressure: number, other: number): number =>
-  flow * Math.sqrt(other / positive(pressure, 'pressure'));
-
 /** Runs of one measurement: their mean, and how far apart they lie as a share of it. */
 export function meanOfRuns(runs: readonly number[]): Readonly<{ mean: number; spread: number }> {
   const mean = runs.reduce((a, b) => a + b, 0) / runs.length;

@@ -7,7 +7,6 @@ export type WaterRules = Readonly<{
   /** hours of the clock between which it is not; null: at any hour */
   notBetween: Readonly<{ from: number; to: number }> | null;
 }>;
-export const ANY_WATER: WaterRules = { days: [], notBetween: null };
 
 /** The next day from today on that the place allows and, where it is said, on which the irrigation runs; null: they never meet. */
 export function nextWaterDay({ days }: WaterRules, runsOn: readonly number[], today: Day): Day | null {

@@ -56,7 +56,7 @@ export function visitOf(
 }
 
 /** The day on which a stop was left. */
-export function dayLeft(s: Pick<DoneStop, 'leftAt' | 'sentAt'>, { now, timeZone }: CompanyClock): Day {
+function dayLeft(s: Pick<DoneStop, 'leftAt' | 'sentAt'>, { now, timeZone }: CompanyClock): Day {
   return clockIn(companyTime(s.leftAt, s.sentAt, now) ?? now, timeZone).day;
 }
 

@@ -3,7 +3,7 @@ import { addDays } from '@/core/calendar/day';
 import { fromFahrenheit, fromMilesPerHour } from '@/core/units/trade';
 import { context, label, leafLabel, leafProduct, product, today } from '../../../tests/support/gate-context';
 import { checkNow, type SeenNow } from './seen-now';
-import { offPlan, usedByLevel, usedByWeight } from './used';
+import { offPlan, usedByLevel } from './used';
 
 const nothing: SeenNow = { wind: null, air: null, isLeafWet: null, green: null, stages: [], isInBloom: null };
 const { ledger: _l, outlook: _o, forecast: _f, recent: _r, ...facts } = context({ hour: 10 });
@@ -75,13 +75,12 @@ test('a dripping leaf, fertilizer on it, and flowers with bees are told where th
 });
 
 // arithmetic
-test('what left the tank carries each product in its share; a hopper lost what it lost', () => {
+test('what left the tank carries each product in its share', () => {
   // 20 L planned with 0.3 kg and 1.2 L in it; 25 L left the tank
   const used = usedByLevel(20, [0.3, 1.2], 100, 75);
   expect(used.mix).toBe(25);
   expect(used.amounts[0]).toBeCloseTo(0.375, 12);
   expect(used.amounts[1]).toBeCloseTo(1.5, 12);
-  expect(usedByWeight(18.4, 6.1)).toBeCloseTo(12.3, 12);
   expect(offPlan(0.3, used.amounts[0]!)).toBeCloseTo(0.25, 12);
   expect(offPlan(0, 1)).toBeNull();
 });

@@ -21,6 +21,3 @@ export function usedByLevel(
   const gone = before - after;
   return { mix: gone, amounts: amounts.map((a) => (mix > 0 ? (a * gone) / mix : 0)) };
 }
-
-/** Of a hopper: what it lost. */
-export const usedByWeight = (before: number, after: number): number => before - after;

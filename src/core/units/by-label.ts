@@ -11,15 +11,7 @@ import {
   type LitresPerHectare,
   type SquareMetres,
 } from './quantity';
-import {
-  RATE_UNITS,
-  rateIn,
-  rateLike,
-  type MassAmount,
-  type ProductAmount,
-  type ProductRate,
-  type RateUnit,
-} from './rate';
+import { RATE_UNITS, rateIn, type ProductAmount, type ProductRate, type RateUnit } from './rate';
 
 /** How much of a substance is in the product: a share of its weight, or grams in a litre. */
 export type Content =
@@ -73,11 +65,6 @@ export function otherWay(rate: ProductRate, density: GramsPerLitre): ProductRate
 export function rateOfBags(bag: Kilograms, ground: SquareMetres): ProductRate {
   return { by: 'mass', rate: ((bag / ground) * SQUARE_METRES_PER_HECTARE) as KilogramsPerHectare };
 }
-/** The ground that one bag covers. */
-export const groundOfBag = (bag: MassAmount, rate: ProductRate): SquareMetres | null =>
-  rate.by === 'mass' && rate.rate > 0
-    ? (((bag.amount / rate.rate) * SQUARE_METRES_PER_HECTARE) as SquareMetres)
-    : null;
 
 /** Product in a litre of mix (spot treatment), at a spray volume. */
 export function rateInMix(inLitre: ProductAmount, sprayed: LitresPerHectare): ProductRate {
@@ -111,11 +98,3 @@ export const nitrogenRate = (
   nitrogenShare: number,
   density: GramsPerLitre | null,
 ): KilogramsPerHectare | null => substanceRate(rate, { in: 'weight', share: nitrogenShare }, density);
-
-/** The rate that brings so much nitrogen. */
-export const rateForNitrogen = (nitrogen: KilogramsPerHectare, nitrogenShare: number): ProductRate | null =>
-  rateForSubstance(nitrogen, { in: 'weight', share: nitrogenShare }, 'mass', null);
-
-/** The larger of two rates of one kind. */
-export const largerRate = (a: ProductRate, b: ProductRate): ProductRate =>
-  rateLike(a, Math.max(a.rate, b.rate));

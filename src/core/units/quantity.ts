@@ -36,7 +36,6 @@ export const millimetres = atLeast<Millimetres>(0, 'a depth of water in mm');
 export const squareMetres = atLeast<SquareMetres>(0, 'an area in m²');
 export const litres = atLeast<Litres>(0, 'a volume in L');
 export const gramsPerLitre = atLeast<GramsPerLitre>(0, 'a concentration in g/L');
-export const squareMetresPerSecond = atLeast<SquareMetresPerSecond>(0, 'a diffusivity in m²/s');
 
 /** m² in a hectare: exact. */
 export const SQUARE_METRES_PER_HECTARE = 10_000;

@@ -5,15 +5,7 @@
  * a liquid's weight needs its density, and nothing here guesses one.
  * Source of the factors: NIST Handbook 44, appendix C (see trade.ts).
  */
-import {
-  SQUARE_METRES_PER_HECTARE,
-  type GramsPerLitre,
-  type Kilograms,
-  type KilogramsPerHectare,
-  type Litres,
-  type LitresPerHectare,
-  type SquareMetres,
-} from './quantity';
+import { SQUARE_METRES_PER_HECTARE, type Kilograms, type KilogramsPerHectare, type Litres, type LitresPerHectare, type SquareMetres } from './quantity';
 import { KG_PER_LB, KG_PER_OZ, L_PER_FL_OZ, L_PER_GAL, M2_PER_ACRE, M2_PER_SQ_FT } from './trade';
 
 type MassRate = Readonly<{ by: 'mass'; rate: KilogramsPerHectare }>;
@@ -126,7 +118,3 @@ export const amountLike = ({ by }: Kind, value: number): ProductAmount =>
 /** `share` of a rate: one part of a split. */
 export const partOfRate = (rate: ProductRate, share: number): ProductRate =>
   rateLike(rate, rate.rate * share);
-
-/** The mass of a volume at a density: the only way from the one to the other. */
-export const massOf = (volume: Litres, density: GramsPerLitre): Kilograms =>
-  ((volume * density) / 1000) as Kilograms;

@@ -42,7 +42,6 @@ export const fromFahrenheitDifference = (degrees: number): Kelvins => (degrees /
 export const fromGallons = (gallons: number): Litres => (gallons * L_PER_GAL) as Litres;
 export const kilometresPerHourFrom = (mph: number): number => (mph * M_PER_MILE) / 1000;
 export const fromAcres = (acres: number): SquareMetres => (acres * M2_PER_ACRE) as SquareMetres;
-export const toInches = (length: Metres): number => length / M_PER_IN;
 export const fromInches = (inches: number): Metres => (inches * M_PER_IN) as Metres;
 export const toInchesOfWater = (depth: Millimetres): number => depth / 1000 / M_PER_IN;
 export const fromInchesOfWater = (inches: number): Millimetres => (inches * M_PER_IN * 1000) as Millimetres;
