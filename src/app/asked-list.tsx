@@ -27,7 +27,7 @@ export function AskedList({ asked, today, show, mayRecord }: Props) {
       open={late > 0}
       className={`border-l-4 bg-paper px-3 py-1 ${late ? 'border-clay' : 'border-straw'}`}
     >
-      <summary className="flex min-h-[44px] cursor-pointer items-center font-semibold">
+      <summary className="flex min-h-touch cursor-pointer items-center font-semibold">
         {plural(count, 'thing')} besides{late > 0 && `, ${late} of them late`}
       </summary>
       <ul>
@@ -111,11 +111,11 @@ type ItemProps = Readonly<{ href: string; head: string; isLate?: boolean; childr
 function Item({ href, head, isLate = false, children }: ItemProps) {
   return (
     <li className="border-t border-hair py-1">
-      <Link href={href} className="inline-flex min-h-[44px] items-center font-semibold md:min-h-0">
-        {isLate && <span className="mr-2 bg-clay px-1.5 font-cond text-[14px] text-white">late</span>}
+      <Link href={href} className="inline-flex min-h-touch items-center font-semibold md:min-h-0">
+        {isLate && <span className="mr-2 bg-clay px-1.5 font-cond text-fine text-white">late</span>}
         {head}
       </Link>
-      <p className="text-[15px] text-steel">{children}</p>
+      <p className="text-note text-steel">{children}</p>
     </li>
   );
 }

@@ -17,7 +17,7 @@ export function BothVersions({
       <p className="font-semibold">
         {by} changed {what} while you had it open. Nothing of yours is lost: choose.
       </p>
-      <table className="mt-2 w-full text-left text-[15px]">
+      <table className="mt-2 w-full text-left text-note">
         <thead>
           <tr>
             <td />

@@ -14,7 +14,7 @@ export function ClockControl() {
     <span className="flex gap-1" role="group" aria-label="Demo clock" aria-busy={isTurning}>
       <button
         type="button"
-        className="min-h-[44px] border-x border-[#52626b] px-2.5"
+        className="min-h-touch border-x border-steel px-2.5"
         disabled={isTurning}
         onClick={turn(1)}
       >
@@ -22,7 +22,7 @@ export function ClockControl() {
       </button>
       <button
         type="button"
-        className="min-h-[44px] border-r border-[#52626b] px-2.5"
+        className="min-h-touch border-r border-steel px-2.5"
         disabled={isTurning}
         onClick={turn(7)}
       >

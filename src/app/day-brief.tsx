@@ -16,18 +16,18 @@ export function DayBrief({
   if (!days.length) return null;
   return (
     <details className="bg-paper px-3 py-1">
-      <summary className="flex min-h-[44px] cursor-pointer flex-wrap items-center gap-x-6">
-        {isNamed && <b className="font-cond text-[17px]">{station}</b>}
+      <summary className="flex min-h-touch cursor-pointer flex-wrap items-center gap-x-6">
+        {isNamed && <b className="font-cond text-lead">{station}</b>}
         {days.map(({ day, hours }, i) => (
           <span key={day}>
-            <b className="font-cond text-[17px]">{i ? showWeekday(day) : 'Today'}:</b> {inShort(hours, show)}
+            <b className="font-cond text-lead">{i ? showWeekday(day) : 'Today'}:</b> {inShort(hours, show)}
           </span>
         ))}
       </summary>
       <div className="grid gap-x-6 overflow-x-auto md:grid-cols-2">
         {days.map(({ day, hours }, i) => (
-          <table key={day} className="w-full text-[15px]">
-            <caption className="text-left font-cond text-[16px] font-semibold">
+          <table key={day} className="w-full text-note">
+            <caption className="text-left font-cond text-body font-semibold">
               {i ? showWeekday(day) : 'Today'}
             </caption>
             <thead>

@@ -1,3 +1,4 @@
+import { PALETTE } from '@/ui/palette';
 import '@fontsource-variable/source-sans-3/index.css';
 import '@fontsource/barlow-condensed/latin-500.css';
 import '@fontsource/barlow-condensed/latin-600.css';
@@ -12,7 +13,7 @@ export const metadata: Metadata = {
   title: { default: 'Iron Gate', template: '%s · Iron Gate' },
   description: 'Herbicide applications on lawns, timed to soil temperature.',
 };
-export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#1c2a33' };
+export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: PALETTE.ink };
 
 export default async function RootLayout({ children }: Readonly<{ children: ReactNode }>) {
   const theme = (await cookies()).get('theme')?.value === 'sun' ? 'sun' : undefined;

@@ -62,7 +62,7 @@ export function LookAgain() {
   return (
     <Link
       href="/house/server#jobs"
-      className={`${news.failed > 0 ? 'flex' : 'hidden md:flex'} min-h-[44px] items-center px-1 text-[15px] text-[#f0d491]`}
+      className={`${news.failed > 0 ? 'flex' : 'hidden md:flex'} min-h-touch items-center px-1 text-note text-glow`}
     >
       {news.failed > 0 ? `${news.failed} failed` : 'computing…'}
     </Link>

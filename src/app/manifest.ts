@@ -1,3 +1,4 @@
+import { PALETTE } from '@/ui/palette';
 import type { MetadataRoute } from 'next';
 
 /** What a phone that installs it is told: its own icon and window, opened at the stops of the day. */
@@ -10,8 +11,8 @@ export default function manifest(): MetadataRoute.Manifest {
     start_url: '/go',
     scope: '/',
     display: 'standalone',
-    background_color: '#f5f1e6',
-    theme_color: '#1c2a33',
+    background_color: PALETTE.lime,
+    theme_color: PALETTE.ink,
     icons: [
       { src: '/icon1.png', sizes: '192x192', type: 'image/png', purpose: 'any' },
       { src: '/icon2.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },

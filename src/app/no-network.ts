@@ -1,4 +1,5 @@
 /** The page that stands at every address where there is no network: what this device took along, and a way back. */
+import { PALETTE } from '@/ui/palette';
 
 /** Pages that a device keeps, by their path and query. */
 type Kept = Readonly<{ href: string; words: string }>;
@@ -26,10 +27,10 @@ const escaped = (text: string): string => text.replace(/[&<>"']/g, (c) => `&#${c
 export const noNetworkPage = (kept: readonly Kept[]): string => `<!doctype html>
 <html lang="en-US"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
 <title>No network</title><style>
-body{margin:0;padding:24px 16px;background:#f5f1e6;color:#2f4350;font:18px/1.4 system-ui,sans-serif}
+body{margin:0;padding:24px 16px;background:${PALETTE.lime};color:${PALETTE.iron};font:18px/1.4 system-ui,sans-serif}
 main{max-width:34em;margin:auto}h1{font-size:28px;margin:0 0 8px}
-a,button{display:flex;align-items:center;justify-content:center;box-sizing:border-box;width:100%;min-height:60px;margin-top:12px;padding:0 12px;border:2px solid #2f4350;background:#fffdf6;color:#2f4350;font:600 20px system-ui,sans-serif;text-decoration:none}
-a:first-of-type{background:#3a6331;border-color:#3a6331;color:#fff}
+a,button{display:flex;align-items:center;justify-content:center;box-sizing:border-box;width:100%;min-height:60px;margin-top:12px;padding:0 12px;border:2px solid ${PALETTE.iron};background:${PALETTE.paper};color:${PALETTE.iron};font:600 20px system-ui,sans-serif;text-decoration:none}
+a:first-of-type{background:${PALETTE.moss};border-color:${PALETTE.moss};color:#fff}
 </style></head><body><main><h1>No network</h1>
 <p>${
   kept.length

@@ -61,7 +61,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
           )}
         </p>
       )}
-      <h1 className="text-[26px]">
+      <h1 className="text-title">
         {total('open')
           ? `${plural(total('open'), 'application')} can go today`
           : 'No application can go today without a warning'}
@@ -96,11 +96,11 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
           const shown = g.stops.reduce((sum, s) => sum + s.lines.length, 0);
           return (
             <section key={g.group} className="mt-5">
-              <h2 className="border-b-2 border-iron text-[19px]">
+              <h2 className="border-b-2 border-iron text-row">
                 {GROUPS[g.group]} <span className="text-steel">· {g.total}</span>
               </h2>
               {(g.group === 'open' || g.group === 'ajar') && g === groups.find((x) => x.stops.length) && (
-                <p className="pt-1 text-[15px] text-steel">
+                <p className="pt-1 text-note text-steel">
                   Points are per cent of the season’s weeds that come through if it is put off, weighed with
                   the odds of the days ahead. The upper fence shows three weeks, the lower the hours.
                 </p>
@@ -117,7 +117,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
               ))}
               {shown < g.total && (
                 <p className="py-2">
-                  <Link href="/?all=1" className="inline-flex min-h-[44px] items-center font-semibold">
+                  <Link href="/?all=1" className="inline-flex min-h-touch items-center font-semibold">
                     Show {g.total - shown} more
                   </Link>
                 </p>
@@ -142,18 +142,18 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
       )}
       {unplanned > 0 && (
         <section className="mt-6">
-          <h2 className="border-b-2 border-iron text-[19px]">Without a programme</h2>
+          <h2 className="border-b-2 border-iron text-row">Without a programme</h2>
           <ul className="mt-1 flex flex-wrap gap-x-6">
             {first.map((z) => (
               <li key={z.zoneId}>
-                <Link className="inline-flex min-h-[44px] items-center" href={`/lawns/${z.zoneId}`}>
+                <Link className="inline-flex min-h-touch items-center" href={`/lawns/${z.zoneId}`}>
                   Plan {z.site}
                 </Link>
               </li>
             ))}
             {unplanned > first.length && (
               <li>
-                <Link className="inline-flex min-h-[44px] items-center font-semibold" href="/lawns?plan=none">
+                <Link className="inline-flex min-h-touch items-center font-semibold" href="/lawns?plan=none">
                   all {plural(unplanned, 'zone')} without a programme
                 </Link>
               </li>
@@ -169,7 +169,7 @@ function Changes({ changes: { total, first }, show }: Readonly<{ changes: Board[
   if (!total) return null;
   return (
     <details className="border-l-4 border-water bg-paper px-3 py-1">
-      <summary className="flex min-h-[44px] cursor-pointer items-center font-semibold">
+      <summary className="flex min-h-touch cursor-pointer items-center font-semibold">
         {plural(total, 'line')} {total === 1 ? 'stands' : 'stand'} another way than before
       </summary>
       <ul>
@@ -196,8 +196,8 @@ function StopLines({ stop, ...more }: Readonly<{ stop: Stop }> & LineProps) {
   return (
     <div className="border-b border-hair py-1.5">
       <p className="flex flex-wrap items-baseline gap-x-3">
-        <span className="font-cond text-[20px] font-semibold">{stop.address}</span>
-        <span className="text-[15px] text-steel">{stop.customer}</span>
+        <span className="font-cond text-row font-semibold">{stop.address}</span>
+        <span className="text-note text-steel">{stop.customer}</span>
       </p>
       <ul>
         {stop.lines.map((l) => (
@@ -221,16 +221,16 @@ function Due({ line: l, address, today, range, mayRecord, show }: DueProps) {
         <Link
           href={`/lawns/${l.zoneId}?a=${l.applicationId}`}
           aria-label={where}
-          className="inline-flex min-h-[44px] items-center font-cond text-[18px] font-semibold md:min-h-0"
+          className="inline-flex min-h-touch items-center font-cond text-lead font-semibold md:min-h-0"
         >
           {l.zoneName}
         </Link>
-        <p className="text-[15px] text-steel">
+        <p className="text-note text-steel">
           {l.turf} · {show.area(l.area)}
         </p>
       </div>
       <div>
-        {l.purpose && <p className="font-cond text-[16px] font-semibold">{l.purpose}</p>}
+        {l.purpose && <p className="font-cond text-body font-semibold">{l.purpose}</p>}
         {l.products.map((p, i) => (
           <ProductLine show={show} key={i} product={p} />
         ))}
@@ -251,17 +251,17 @@ function Due({ line: l, address, today, range, mayRecord, show }: DueProps) {
                 <HourStrip hours={l.window.hours} today={today} />
               </div>
             )}
-            <p className="text-[15px] font-semibold">
+            <p className="text-note font-semibold">
               {l.isFresh ? windowWords(all, today) : 'Being computed anew'}
             </p>
-            <p className="text-[14px] text-steel">
+            <p className="text-fine text-steel">
               {[holdWords(l, show), l.window && lastDayWords(l.window.lastDay, today)]
                 .filter(Boolean)
                 .join(' ')}
             </p>
           </>
         ) : (
-          <p className="text-[15px] text-steel">Being computed; planned for {showWeekday(l.plannedOn)}.</p>
+          <p className="text-note text-steel">Being computed; planned for {showWeekday(l.plannedOn)}.</p>
         )}
       </div>
       <div className="flex flex-wrap gap-2">
@@ -301,10 +301,10 @@ function Due({ line: l, address, today, range, mayRecord, show }: DueProps) {
 /** What is lost by waiting, as a figure and a reason. */
 function Lost({ regret }: Readonly<{ regret: Regret }>) {
   return (
-    <p className="w-full text-[14px] leading-snug text-steel">
+    <p className="w-full text-fine leading-snug text-steel">
       {regret.why !== 'can-wait' && (
         <>
-          <b className="font-cond text-[19px] text-ink">{pointWords(regret.points)}</b> lost by waiting.{' '}
+          <b className="font-cond text-row text-ink">{pointWords(regret.points)}</b> lost by waiting.{' '}
         </>
       )}
       {regretWords(regret)}
@@ -314,11 +314,11 @@ function Lost({ regret }: Readonly<{ regret: Regret }>) {
 
 function ProductLine({ product: p, show }: Readonly<{ product: DueProduct; show: Shows }>) {
   return (
-    <p className="text-[15px]">
+    <p className="text-note">
       {plainName(p.name)}
       {p.of > 1 && `, part ${p.part} of ${p.of}`}
       {p.place !== 'zone' && `, ${p.place} of ${show.area(p.area)}`}:{' '}
-      <b className="font-cond text-[17px]">{showAmount(amountFor(p.rate, p.area), p.amountUnit)}</b>{' '}
+      <b className="font-cond text-lead">{showAmount(amountFor(p.rate, p.area), p.amountUnit)}</b>{' '}
       <span className="text-steel">at {showRate(p.rate, p.rateUnit)}</span>
     </p>
   );

@@ -24,7 +24,7 @@ export function SignOut({ userId, action }: Readonly<{ userId: string; action: (
   return (
     <>
       {waiting > 0 && !isAtStops && (
-        <span role="status" className="text-[#f0d491]">
+        <span role="status" className="text-glow">
           {plural(waiting, 'thing')} not sent yet
         </span>
       )}
@@ -42,7 +42,7 @@ export function SignOut({ userId, action }: Readonly<{ userId: string; action: (
             It stays on this device, and is sent when you sign in here again.
           </span>
         )}
-        <button className="min-h-[44px] px-1 underline">
+        <button className="min-h-touch px-1 underline">
           {waiting > 0 && isAsking ? 'Sign out all the same' : 'Sign out'}
         </button>
       </form>

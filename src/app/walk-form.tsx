@@ -104,7 +104,7 @@ export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
               </Labelled>
               <button
                 type="button"
-                className="min-h-[44px] underline"
+                className="min-h-touch underline"
                 onClick={() => keep({ ...typed, found: typed.found.filter((_, k) => k !== i) })}
               >
                 Take it out
@@ -120,14 +120,14 @@ export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
             onChange={(stage) => set(i, { stage })}
           />
           <fieldset>
-            <legend className="font-cond text-[16px]">Cover, % of the zone</legend>
+            <legend className="font-cond text-body">Cover, % of the zone</legend>
             <div className="flex flex-wrap gap-1.5">
               {COVERS.map((c) => (
                 <button
                   key={c}
                   type="button"
                   aria-pressed={f.cover === c}
-                  className={`min-h-[44px] grow border-2 px-2 font-cond text-[17px] font-semibold ${f.cover === c ? 'border-iron bg-iron text-[#fffdf6]' : 'border-rail bg-paper'}`}
+                  className={`min-h-touch grow border-2 px-2 font-cond text-lead font-semibold ${f.cover === c ? 'border-iron bg-iron text-paper' : 'border-rail bg-paper'}`}
                   onClick={() => set(i, { cover: c })}
                 >
                   {c}
@@ -162,7 +162,7 @@ export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
             </Labelled>
           </div>
           <fieldset>
-            <legend className="font-cond text-[16px]">Where</legend>
+            <legend className="font-cond text-body">Where</legend>
             <div className="flex flex-wrap gap-1.5">
               {GROUNDS.map((g) => {
                 const isOn = f.where.includes(g);
@@ -171,7 +171,7 @@ export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
                     key={g}
                     type="button"
                     aria-pressed={isOn}
-                    className={`min-h-[44px] border-2 px-3 text-[16px] ${isOn ? 'border-iron bg-iron text-[#fffdf6]' : 'border-rail bg-paper'}`}
+                    className={`min-h-touch border-2 px-3 text-body ${isOn ? 'border-iron bg-iron text-paper' : 'border-rail bg-paper'}`}
                     onClick={() =>
                       set(i, {
                         where: isOn
@@ -186,7 +186,7 @@ export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
               })}
             </div>
           </fieldset>
-          <label className="flex min-h-[44px] items-center gap-3 text-[17px]">
+          <label className="flex min-h-touch items-center gap-3 text-lead">
             <input
               type="checkbox"
               className="size-7 accent-[var(--color-moss)]"
@@ -258,7 +258,7 @@ export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
           ]}
         />
       )}
-      <button className="button button-loud min-h-[56px] text-[19px]" disabled={isSending}>
+      <button className="button button-loud min-h-glove text-row" disabled={isSending}>
         {isSending ? 'Saving…' : typed.found.length ? 'Save the walk' : 'Walked: nothing is up'}
       </button>
     </form>

@@ -1,4 +1,5 @@
 /** What all charts of soil temperature over a year have in common. */
+import { PALETTE } from './palette';
 import type { ApexOptions } from 'apexcharts';
 import type { Shows } from '@/core/units/format';
 import type { Celsius, Metres } from '@/core/units/quantity';
@@ -17,7 +18,7 @@ export const CHART_BASE = {
   },
   dataLabels: { enabled: false },
   markers: { size: 0 },
-  grid: { borderColor: '#ddd6c4' },
+  grid: { borderColor: PALETTE.hair },
   xaxis: {
     type: 'datetime',
     labels: {
@@ -38,12 +39,12 @@ export const temperatureAxis = (depth: Metres, show: Shows) => ({
 /** A line across the chart with its words. */
 export const lineAcross = (t: Celsius, text: string, show: Shows) => ({
   y: onAxis(t, show),
-  borderColor: '#9c3d24',
+  borderColor: PALETTE.clay,
   strokeDashArray: 4,
   label: {
     text,
     position: 'left',
     textAnchor: 'start',
-    style: { color: '#9c3d24', background: '#fffdf6', fontSize: '13px' },
+    style: { color: PALETTE.clay, background: PALETTE.paper, fontSize: '13px' },
   },
 });

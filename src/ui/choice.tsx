@@ -28,7 +28,7 @@ export function Choice<T extends string>({
   const show = useShows();
   return (
     <fieldset className="min-w-0" aria-describedby={issue ? problem : undefined}>
-      <legend className="font-cond text-[16px]">{name}</legend>
+      <legend className="font-cond text-body">{name}</legend>
       <div className="flex flex-wrap gap-1.5">
         {options.map((o) => (
           <button
@@ -36,14 +36,14 @@ export function Choice<T extends string>({
             type="button"
             aria-pressed={o === value}
             onClick={() => onChange(o)}
-            className={`min-h-[44px] grow border-2 px-3 font-cond text-[17px] font-semibold ${o === value ? 'border-iron bg-iron text-[#fffdf6]' : 'border-rail bg-paper'}`}
+            className={`min-h-touch grow border-2 px-3 font-cond text-lead font-semibold ${o === value ? 'border-iron bg-iron text-paper' : 'border-rail bg-paper'}`}
           >
             {words(o)}
           </button>
         ))}
       </div>
       {issue && (
-        <p id={problem} className="mt-1 text-[15px] font-semibold text-clay">
+        <p id={problem} className="mt-1 text-note font-semibold text-clay">
           {issueSentence(issue, show)}
         </p>
       )}

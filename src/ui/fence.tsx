@@ -159,7 +159,7 @@ export function Fence<At extends number>({
               key={rowKey(l)}
               className="grid h-[27px] grid-cols-[92px_1fr] items-center md:grid-cols-[132px_1fr_104px]"
             >
-              <span className="truncate font-cond text-[16px]" title={name}>
+              <span className="truncate font-cond text-body" title={name}>
                 {name}
               </span>
               <div {...lane(rowKey(l))} className="cursor-crosshair">
@@ -173,12 +173,12 @@ export function Fence<At extends number>({
                   label={`${name}: ${says}`}
                 />
               </div>
-              <span className="hidden truncate pl-2.5 text-[14px] text-steel md:block">{says}</span>
+              <span className="hidden truncate pl-2.5 text-fine text-steel md:block">{says}</span>
             </div>
           );
         })}
         <div className="mt-1 grid h-[54px] grid-cols-[92px_1fr] items-center border-t-2 border-iron md:grid-cols-[132px_1fr_104px]">
-          <span className="font-cond text-[20px] font-bold">The gate</span>
+          <span className="font-cond text-row font-bold">The gate</span>
           <div {...lane('all')} className="cursor-crosshair">
             <Pickets
               lane={all}
@@ -192,7 +192,7 @@ export function Fence<At extends number>({
             />
           </div>
           <span
-            className={`hidden truncate pl-2.5 text-[15px] font-semibold md:block ${spanAt(all, start)?.verdict.state === 'open' ? 'text-moss' : 'text-ink'}`}
+            className={`hidden truncate pl-2.5 text-note font-semibold md:block ${spanAt(all, start)?.verdict.state === 'open' ? 'text-moss' : 'text-ink'}`}
           >
             {words.lane(all, start)}
           </span>
@@ -201,7 +201,7 @@ export function Fence<At extends number>({
       {clear.length > 0 && (
         <button
           type="button"
-          className="flex min-h-[44px] w-full items-center gap-2 text-left text-[14px] text-steel md:min-h-[30px]"
+          className="flex min-h-touch w-full items-center gap-2 text-left text-fine text-steel md:min-h-slim"
           aria-expanded={isUnfolded}
           onClick={() => setUnfolded(!isUnfolded)}
         >
@@ -231,7 +231,7 @@ export function Fence<At extends number>({
           years={past?.years ?? 0}
         />
       </div>
-      {sum && <p className="mt-1 text-[15px] font-semibold">{sum}</p>}
+      {sum && <p className="mt-1 text-note font-semibold">{sum}</p>}
       <div className="mt-1 flex gap-2 md:hidden">
         {([-1, 1] as const).map((step) => (
           <button
@@ -244,7 +244,7 @@ export function Fence<At extends number>({
           </button>
         ))}
       </div>
-      <p className="mt-1.5 text-[14px] text-steel">
+      <p className="mt-1.5 text-fine text-steel">
         Tall picket: shut. Half: ajar, allowed with a warning. Only the rail: open. Framed: now.
         {sum && ' Hollow: beyond the forecast, as tall as such days of past years were shut.'}
       </p>
@@ -315,18 +315,18 @@ function Reasons<At extends number>({
   const never = row === 'all' && !isOpen && verdicts.length === 0;
   return (
     <>
-      <p className="font-cond text-[17px] font-semibold">
+      <p className="font-cond text-lead font-semibold">
         {words.full(at)}
         {row === 'all' && `: ${isOpen ? 'all gates open' : (together?.state ?? '')}`}
       </p>
       {tenths !== null && (
-        <p className="text-[15px] font-semibold">
+        <p className="text-note font-semibold">
           {row === 'all' ? 'Work was possible' : 'It was not shut'} on {tenths} of 10 such days, by{' '}
           {plural(years, 'past year')}. It opens nothing: nobody knows this day’s weather yet.
         </p>
       )}
       {verdicts.map((l) => (
-        <p key={`${l.gate.key}|${l.of}`} className="text-[15px]">
+        <p key={`${l.gate.key}|${l.of}`} className="text-note">
           <b className="font-cond">
             {l.gate.name}, {stateWords(l.verdict)}
             {products.length > 1 && `, ${products[l.of - 1] ?? ''}`}.
@@ -336,7 +336,7 @@ function Reasons<At extends number>({
         </p>
       ))}
       {never && (
-        <p className="text-[15px]">
+        <p className="text-note">
           Each of {list((together?.by ?? []).map((k) => gates.find((g) => g.gate.key === k)?.gate.name ?? k))}{' '}
           has its hours on this day, and never the same ones. The hours show it.
         </p>
@@ -354,7 +354,7 @@ function Ticks<At extends number>({ range, words }: Readonly<{ range: Range<At>;
   const named = Array.from({ length: Math.ceil(count / words.every) }, (_, i) => i * words.every);
   return (
     <div
-      className="grid grid-cols-[92px_1fr] text-[13px] text-steel md:grid-cols-[132px_1fr_104px]"
+      className="grid grid-cols-[92px_1fr] text-fine text-steel md:grid-cols-[132px_1fr_104px]"
       aria-hidden
     >
       <span />

@@ -43,10 +43,10 @@ export function Frame({ person, company, today, clock, news, leave, children }: 
       >
         To the content
       </a>
-      <header className="flex flex-wrap items-stretch gap-x-1 bg-[#1c2a33] px-4 font-cond text-[#f5f1e6] md:gap-x-4 md:px-5">
+      <header className="flex flex-wrap items-stretch gap-x-1 bg-night px-4 font-cond text-lime md:gap-x-4 md:px-5">
         <Link
           href="/"
-          className="flex min-h-[46px] items-center text-[21px] font-bold tracking-wide no-underline"
+          className="flex min-h-touch items-center text-head font-bold tracking-wide no-underline"
         >
           IRON GATE
         </Link>
@@ -58,15 +58,15 @@ export function Frame({ person, company, today, clock, news, leave, children }: 
             ))}
           </nav>
         </FoldInGo>
-        <div className="ml-auto hidden items-center text-[16px] md:flex">{clock}</div>
-        <div className="order-2 ml-auto flex items-center gap-x-3 text-[16px] md:order-none md:ml-0">
+        <div className="ml-auto hidden items-center text-body md:flex">{clock}</div>
+        <div className="order-2 ml-auto flex items-center gap-x-3 text-body md:order-none md:ml-0">
           {news}
-          <span className="text-[#f0d491]">
+          <span className="text-glow">
             {showWeekday(today)} <span className="hidden md:inline">{yearOf(today)}</span>
           </span>
           <Link
             href="/account"
-            className="hidden min-h-[44px] items-center text-[#c9d2d0] no-underline hover:underline lg:flex"
+            className="hidden min-h-touch items-center text-pale no-underline hover:underline lg:flex"
             title={`Your account at ${company}`}
           >
             {person}
@@ -77,12 +77,12 @@ export function Frame({ person, company, today, clock, news, leave, children }: 
         </div>
       </header>
       <main id="main">{children}</main>
-      <p className="px-4 pb-3 text-right text-[14px] text-steel">
+      <p className="px-4 pb-3 text-right text-fine text-steel">
         Iron Gate computes; it does not replace the judgment of a licensed applicator. Version {VERSION}
       </p>
       {clock && (
-        <footer className="flex items-center justify-between bg-[#1c2a33] px-4 font-cond text-[16px] text-[#f5f1e6] md:hidden">
-          <span className="text-[#f0d491]">Demo clock: {showWeekday(today)}</span>
+        <footer className="flex items-center justify-between bg-night px-4 font-cond text-body text-lime md:hidden">
+          <span className="text-glow">Demo clock: {showWeekday(today)}</span>
           {clock}
         </footer>
       )}

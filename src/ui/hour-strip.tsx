@@ -24,7 +24,7 @@ export function HourStrip({ hours, today }: Readonly<{ hours: readonly DayHours[
         return (
           <div key={day}>
             {of && <Hours of={of} label={`${i ? 'Tomorrow' : 'Today'}: ${words}`} />}
-            <p className="text-[14px] text-steel">
+            <p className="text-fine text-steel">
               {i ? showWeekday(day).slice(0, 3) : 'Today'}: {words}
             </p>
           </div>

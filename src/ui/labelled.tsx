@@ -29,19 +29,19 @@ export function Labelled({ name, issue, hint = null, beside = false, children }:
   const words = typeof issue === 'string' ? issue : issue ? issueSentence(issue, show) : hint;
   return (
     <div className={beside ? 'grid grid-cols-[96px_minmax(0,1fr)] items-center' : ''}>
-      <label htmlFor={id} className="font-cond text-[16px]">
+      <label htmlFor={id} className="font-cond text-body">
         {name}
       </label>
       {children({
         id,
-        className: `field ${beside ? 'md:min-h-[38px]' : ''}`,
+        className: `field ${beside ? 'md:min-h-desk' : ''}`,
         'aria-invalid': Boolean(issue),
         'aria-describedby': words ? `${id}-words` : undefined,
       })}
       {words && (
         <p
           id={`${id}-words`}
-          className={`text-[14px] ${beside ? 'col-start-2' : ''} ${issue ? 'font-semibold text-clay' : 'text-steel'}`}
+          className={`text-fine ${beside ? 'col-start-2' : ''} ${issue ? 'font-semibold text-clay' : 'text-steel'}`}
         >
           {words}
         </p>

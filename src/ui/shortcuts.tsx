@@ -53,7 +53,7 @@ export function Shortcuts() {
   return (
     <Dialog.Root open={isOpen} onOpenChange={(open) => (open ? show() : setOpen(false))}>
       <Dialog.Trigger
-        className="hidden min-h-[44px] min-w-[44px] items-center justify-center md:flex"
+        className="hidden min-h-touch min-w-touch items-center justify-center md:flex"
         aria-label="Keys (?)"
         title="Keys (?)"
       >
@@ -74,7 +74,7 @@ export function Shortcuts() {
               </div>
             ))}
           </dl>
-          <label className="mt-2 flex min-h-[44px] items-center gap-3">
+          <label className="mt-2 flex min-h-touch items-center gap-3">
             <input
               type="checkbox"
               className="size-5"

@@ -1,4 +1,5 @@
 'use client';
+import { PALETTE } from './palette';
 import type { ApexOptions } from 'apexcharts';
 import { useMemo } from 'react';
 import ApexChart from 'react-apexcharts';
@@ -48,13 +49,13 @@ function chartOf({ from, today, observed, band, rule, depth, dates, crossed }: O
           {
             x: at(dates.p10),
             x2: at(dates.p90 ?? dates.p10 + 1),
-            fillColor: '#9c3d24',
+            fillColor: PALETTE.clay,
             opacity: 0.14,
-            borderColor: '#9c3d24',
+            borderColor: PALETTE.clay,
             label: {
               text: 'crossing, 8 in 10',
               orientation: 'horizontal',
-              style: { color: '#9c3d24', background: '#fffdf6', fontSize: '13px' },
+              style: { color: PALETTE.clay, background: PALETTE.paper, fontSize: '13px' },
             },
           },
         ]
@@ -62,7 +63,7 @@ function chartOf({ from, today, observed, band, rule, depth, dates, crossed }: O
   const coldest = y(Math.min(...band.p10, ...observed));
   const options: ApexOptions = {
     ...CHART_BASE,
-    colors: ['#d79b2b', '#7a5205', '#1c2a33'],
+    colors: [PALETTE.straw, PALETTE.strawText, PALETTE.ink],
     fill: { opacity: [0.35, 1, 1] },
     stroke: { width: [0, 2, 2.5], dashArray: [0, 4, 0], curve: 'straight' },
     legend: { position: 'top', horizontalAlign: 'left', fontSize: '14px', markers: { size: 6 } },
@@ -70,7 +71,7 @@ function chartOf({ from, today, observed, band, rule, depth, dates, crossed }: O
     tooltip: { shared: true, x: { format: 'd MMM' } },
     annotations: {
       yaxis: lineOf(rule, show),
-      xaxis: [{ x: at(today), borderColor: '#1c2a33', strokeDashArray: 0 }, ...box],
+      xaxis: [{ x: at(today), borderColor: PALETTE.ink, strokeDashArray: 0 }, ...box],
     },
   };
   return { series, options };

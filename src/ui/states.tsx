@@ -62,7 +62,7 @@ export function StatesInput({
             <li key={state}>
               <button
                 type="button"
-                className="button min-h-[44px] px-2"
+                className="button min-h-touch px-2"
                 aria-label={`Take out ${state}`}
                 onClick={() => onChange(values.filter((s) => s !== state))}
               >

@@ -16,7 +16,7 @@ export function ThemeSwitch() {
     <button
       type="button"
       onClick={turn}
-      className="flex min-h-[44px] min-w-[44px] items-center justify-center"
+      className="flex min-h-touch min-w-touch items-center justify-center"
       aria-label="Sun theme: black on white, on or off"
       title="Sun theme"
     >

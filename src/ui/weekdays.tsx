@@ -12,7 +12,7 @@ type Props = Readonly<{
 export function Weekdays({ name, value, onChange }: Props) {
   return (
     <fieldset className="col-span-2">
-      <legend className="text-[15px] text-steel">{name}</legend>
+      <legend className="text-note text-steel">{name}</legend>
       <div className="grid grid-cols-7 gap-1">
         {DAYS.map((d, i) => {
           const isOn = value.includes(i + 1);

@@ -8,22 +8,12 @@ import type { Standing } from '@/core/season/programme';
 import type { Shows } from '@/core/units/format';
 import type { Celsius } from '@/core/units/quantity';
 import { toFahrenheit } from '@/core/units/trade';
+import { SOIL_SCALE } from './palette';
 import { useShows } from './units';
 import { ruleWords, shortDay } from './words';
 
-/** Soil temperature from cold to hot, by °F. */
-const COLOURS: readonly (readonly [from: number, colour: string])[] = [
-  [-99, '#4f7f9f'],
-  [40, '#7ba6bb'],
-  [48, '#abc9ce'],
-  [52, '#d5dec6'],
-  [55, '#e9d08a'],
-  [62, '#e0b055'],
-  [70, '#d48d3a'],
-  [78, '#bb5a2d'],
-];
-const colourOf = (t: number): string =>
-  COLOURS.findLast(([from]) => toFahrenheit(t as Celsius) >= from)?.[1] ?? '#4f7f9f';
+const colorOf = (t: number): string =>
+  (SOIL_SCALE.findLast(([from]) => toFahrenheit(t as Celsius) >= from) ?? SOIL_SCALE[0]!)[1];
 
 /** An application on the rail: done, skipped, due or to come. */
 export type RailMark = Readonly<{
@@ -193,14 +183,14 @@ export function YearRail({
                 aria-label={`${m.label}, ${showDay(day)}${m.isMovable ? '. Arrow keys move it by a day, with Shift by a week' : ''}`}
                 aria-pressed={m.isChosen}
                 {...dragging(m)}
-                className="absolute bottom-0 flex h-[44px] w-[24px] touch-none items-end justify-center border-0 bg-transparent p-0"
+                className="absolute bottom-0 flex h-touch w-[24px] touch-none items-end justify-center border-0 bg-transparent p-0"
                 style={{ left: `clamp(4px, calc(${percent(day + 0.5)} - 12px), calc(100% - 28px))` }}
               >
                 <span
                   className={`picket-mark ${MARK[m.standing]} ${m.isChosen ? 'outline-2 outline-offset-2 outline-water' : ''}`}
                 />
                 {dragged?.id === m.id && (
-                  <span className="absolute bottom-full whitespace-nowrap bg-iron px-2 py-0.5 font-cond text-[16px] text-lime">
+                  <span className="absolute bottom-full whitespace-nowrap bg-iron px-2 py-0.5 font-cond text-body text-lime">
                     {showDay(day)}
                   </span>
                 )}
@@ -215,14 +205,14 @@ export function YearRail({
               role="img"
               aria-label={`${s.sign}, seen ${showDay(s.day)}`}
               title={`${s.sign}, seen ${showDay(s.day)}`}
-              className="pointer-events-none absolute bottom-0 text-[17px] leading-none text-straw-text"
+              className="pointer-events-none absolute bottom-0 text-lead leading-none text-straw-text"
               style={{ left: `calc(${percent(s.day + 0.5)} - 8px)` }}
             >
               ✿
             </span>
           ))}
       </div>
-      <div className="relative h-[18px] text-[13px] text-steel" aria-hidden>
+      <div className="relative h-[18px] text-fine text-steel" aria-hidden>
         {Array.from({ length: MONTHS_BEFORE + MONTHS_AFTER }, (_, i) => {
           const start = monthStart(today, i - MONTHS_BEFORE);
           const name = shortDay(start).replace(/^\d+ /, '');
@@ -253,9 +243,9 @@ function RailWords({
   const holds = barrier.filter((s) => s.to >= today);
   const now = outlook?.observed.at(-1);
   return (
-    <p className="flex flex-wrap gap-x-6 px-4 pt-1 text-[14px] md:px-5">
+    <p className="flex flex-wrap gap-x-6 px-4 pt-1 text-fine md:px-5">
       <span>
-        <b className="font-cond text-[16px]">{showDay(today)}</b>
+        <b className="font-cond text-body">{showDay(today)}</b>
         {outlook &&
           now !== undefined &&
           ` · yesterday's mean ${show.temperature(now as Celsius)} at ${show.depth(outlook.depth)}`}
@@ -300,7 +290,7 @@ function Soil({ outlook, x, range }: Readonly<{ outlook: Outlook; range: Range<D
         y={8}
         width={width}
         height={24}
-        fill={colourOf(t)}
+        fill={colorOf(t)}
         opacity={i < outlook.observed.length ? 1 : 0.6}
       />
     );

@@ -19,7 +19,7 @@ export function YearStrip({ today, marks }: Readonly<{ today: Day; marks: readon
       {Array.from({ length: 12 }, (_, i) => (
         <span
           key={i}
-          className="absolute top-0 h-full border-l border-hair pl-1 text-[13px] text-steel"
+          className="absolute top-0 h-full border-l border-hair pl-1 text-fine text-steel"
           style={{ left: left(start(i)) }}
         >
           {shortDay(start(i)).replace(/^\d+ /, '')}

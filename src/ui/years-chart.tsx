@@ -1,4 +1,5 @@
 'use client';
+import { PALETTE } from './palette';
 import type { ApexOptions } from 'apexcharts';
 import { useMemo } from 'react';
 import ApexChart from 'react-apexcharts';
@@ -58,7 +59,7 @@ function chartOf(
   const all = series.flatMap((s) => s.data.map((p) => p.y));
   const options: ApexOptions = {
     ...CHART_BASE,
-    colors: [...years.map(() => '#b9c2c0'), '#2f6d94', '#7a5205', '#1c2a33'],
+    colors: [...years.map(() => PALETTE.rail), PALETTE.water, PALETTE.strawText, PALETTE.ink],
     stroke: {
       width: [...years.map(() => 1), 3, 2, 3],
       dashArray: [...years.map(() => 0), 0, 5, 0],

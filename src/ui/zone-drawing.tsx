@@ -70,7 +70,7 @@ export function ZoneDrawing({ region, circles, trees, outlines }: Props) {
       </defs>
       <path
         d={path(region.flat())}
-        fill="#b9cda3"
+        fill="var(--color-turf)"
         fillRule="evenodd"
         stroke="var(--color-moss)"
         strokeWidth={1.5}
@@ -114,7 +114,7 @@ export function ZoneDrawing({ region, circles, trees, outlines }: Props) {
               strokeDasharray="6 3"
             />
           )}
-          <circle cx={x(t.at.x)} cy={y(t.at.y)} r={3.5} fill="#6b4a22" />
+          <circle cx={x(t.at.x)} cy={y(t.at.y)} r={3.5} fill="var(--color-bark)" />
         </g>
       ))}
       <line

@@ -16,7 +16,7 @@ export default screen(async (actor) => {
   const sheet = await accountSheet(actor);
   return (
     <div className="mx-auto max-w-[860px] px-4 pb-10 pt-4">
-      <h1 className="text-[28px]">Your account</h1>
+      <h1 className="text-page">Your account</h1>
       <p className="text-steel">
         {sheet.name}, {sheet.email}, {actor.role} at {actor.orgName}
       </p>

@@ -9,7 +9,7 @@ import { useCommand } from '../use-command';
 
 const Panel = ({ title, children }: Readonly<{ title: string; children: ReactNode }>) => (
   <section className="mt-6" aria-label={title}>
-    <h2 className="border-b-2 border-iron text-[20px]">{title}</h2>
+    <h2 className="border-b-2 border-iron text-row">{title}</h2>
     {children}
   </section>
 );
@@ -86,7 +86,7 @@ export function SecondFactor({
   const { run, refusal, issue, isSending } = useCommand();
   return (
     <Panel title="Second factor">
-      <p className="mt-1 max-w-[62ch] text-[15px] text-steel">
+      <p className="mt-1 max-w-[62ch] text-note text-steel">
         {isOn
           ? 'On: beside the password a code from your authenticator app is asked for.'
           : 'Off. With it, a password that somebody else knows does not open your account: a code from an authenticator app on your phone is asked for too.'}
@@ -141,11 +141,11 @@ export function SecondFactor({
             alt="The key as a QR code"
             src={`data:image/svg+xml;base64,${btoa(offer.picture)}`}
           />
-          <p className="break-all font-mono text-[15px]" data-secret>
+          <p className="break-all font-mono text-note" data-secret>
             {offer.secret}
           </p>
           <p>2. Keep these codes where the phone is not. Each opens the account once.</p>
-          <ul className="grid grid-cols-2 font-mono text-[15px]">
+          <ul className="grid grid-cols-2 font-mono text-note">
             {offer.codes.map((c) => (
               <li key={c}>{c}</li>
             ))}
@@ -190,12 +190,12 @@ export function OwnSessions({
             <span>
               <b>{s.device}</b>
               {s.isThis && ' (here)'}
-              <span className="block text-[15px] text-steel">since {timeWords(s.since)}</span>
+              <span className="block text-note text-steel">since {timeWords(s.since)}</span>
             </span>
             {!s.isThis && (
               <button
                 type="button"
-                className="button py-0 md:min-h-[38px]"
+                className="button py-0 md:min-h-desk"
                 disabled={isSending}
                 onClick={() => run(endOwnSessionsAction, { id: s.id })}
               >

@@ -25,7 +25,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/changes'>) => 
     DateTime.fromJSDate(moment, { zone: actor.timeZone }).toFormat('d LLL yyyy, HH:mm');
   return (
     <div className="mx-auto max-w-[1080px] px-4 pb-10 pt-4">
-      <h1 className="text-[26px]">Changes</h1>
+      <h1 className="text-title">Changes</h1>
       <p className="text-steel">
         Who changed what, the latest first. The database writes this book itself; nobody can change it.
       </p>

@@ -155,7 +155,7 @@ export function DayMap({ question, plan, doors, marked, onMark }: Props) {
         )}
         {marked && places.has(marked) && <Label words={name(marked)} at={at(places.get(marked)!)} />}
       </svg>
-      <figcaption className="text-[14px] text-steel">
+      <figcaption className="text-fine text-steel">
         North is up. Hollow: left for another day; straw: a truck passes next door.
         {unknown > 0 && ` ${unknown} of the lawns have no place on file and are not drawn.`}
       </figcaption>

@@ -104,7 +104,7 @@ export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: 
   return (
     <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">
       <div className="flex flex-wrap items-start justify-between gap-2">
-        <h1 className="text-[26px]">
+        <h1 className="text-title">
           {question.days.length > 1
             ? `Plan ${showWeekday(first)} to ${showWeekday(question.days.at(-1)!)}`
             : `Plan ${first === today ? 'today' : showWeekday(first)}`}
@@ -115,7 +115,7 @@ export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: 
               key={d}
               type="button"
               aria-pressed={question.days.length === 1 && d === first}
-              className={`button px-3 py-0 md:min-h-[38px] ${question.days.length === 1 && d === first ? 'button-on' : ''}`}
+              className={`button px-3 py-0 md:min-h-desk ${question.days.length === 1 && d === first ? 'button-on' : ''}`}
               onClick={() => goTo(d, 1)}
             >
               {d === today ? 'Today' : showWeekday(d).split(' ').slice(0, 2).join(' ')}
@@ -124,7 +124,7 @@ export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: 
           <button
             type="button"
             aria-pressed={question.days.length > 1}
-            className={`button px-3 py-0 md:min-h-[38px] ${question.days.length > 1 ? 'button-on' : ''}`}
+            className={`button px-3 py-0 md:min-h-desk ${question.days.length > 1 ? 'button-on' : ''}`}
             onClick={() => goTo(today, 5)}
           >
             5 days
@@ -159,16 +159,16 @@ export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: 
         <>
           <p className="mt-2 flex flex-wrap items-baseline gap-x-5 gap-y-1" aria-live="polite">
             <span>
-              <b className="font-cond text-[24px]">{served(plan)}</b> of{' '}
+              <b className="font-cond text-title">{served(plan)}</b> of{' '}
               {plural(question.stops.length, 'lawn')}
             </span>
             {plan.regret >= 0.05 && (
               <span>
-                <b className="font-cond text-[24px]">{pointWords(plan.regret)}</b> saved from waiting
+                <b className="font-cond text-title">{pointWords(plan.regret)}</b> saved from waiting
               </span>
             )}
             <span>
-              <b className="font-cond text-[24px]">{hours(plan.minutes)}</b>, of it {hours(plan.drive)} on the
+              <b className="font-cond text-title">{hours(plan.minutes)}</b>, of it {hours(plan.drive)} on the
               road
             </span>
             {more > 0 && <span className="text-steel">{plural(more, 'line')} more wait for another day</span>}
@@ -182,7 +182,7 @@ export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: 
                     key={t.id}
                     type="button"
                     aria-pressed={!isHome}
-                    className={`button py-0 md:min-h-[34px] ${isHome ? '' : 'button-on'}`}
+                    className={`button py-0 md:min-h-desk ${isHome ? '' : 'button-on'}`}
                     onClick={() => {
                       const now = wishes ?? NO_WISHES;
                       wish(`${t.name} ${isHome ? 'goes out' : 'stays at home'}`, {
@@ -201,7 +201,7 @@ export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: 
           {wishes && !isDone && (
             <p role="status" className="mt-1 flex flex-wrap items-center gap-3">
               Looking for a better way: {figure(share * 100)} %
-              <button type="button" className="button py-0 md:min-h-[34px]" onClick={stop}>
+              <button type="button" className="button py-0 md:min-h-desk" onClick={stop}>
                 Take this one
               </button>
             </p>
@@ -248,14 +248,14 @@ export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: 
                 )}
               </div>
               {isSaved && (
-                <p className="mt-1 text-[15px] text-steel">
+                <p className="mt-1 text-note text-steel">
                   As {routes[0]?.madeBy ?? 'somebody'} saved it. As a file:{' '}
                   {(['gpx', 'geojson', 'ics'] as const).map((kind, i) => (
                     <span key={kind}>
                       {i > 0 && ', '}
                       <a
                         href={`/api/export/day/${kind}?from=${isoDay(first)}&days=${question.days.length}`}
-                        className="inline-flex min-h-[44px] items-center font-semibold md:min-h-0"
+                        className="inline-flex min-h-touch items-center font-semibold md:min-h-0"
                       >
                         {{ gpx: 'GPX', geojson: 'GeoJSON', ics: 'calendar' }[kind]}
                       </a>
@@ -273,10 +273,10 @@ export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: 
                 onWish={wish}
               />
               <details className="mt-3">
-                <summary className="flex min-h-[44px] cursor-pointer items-center text-[15px] underline">
+                <summary className="flex min-h-touch cursor-pointer items-center text-note underline">
                   Driving minutes from a file
                 </summary>
-                <p className="text-[15px] text-steel">
+                <p className="text-note text-steel">
                   A CSV table: the first row and the first column name the same addresses, “shop” is where
                   trucks begin, and each cell is the minutes from the row to the column. What it does not say
                   is reckoned from the places.
@@ -285,12 +285,12 @@ export function DayScreen({ sheet, mayPlan, mayChangeHouse, saveRoutesAction }: 
                   type="file"
                   accept=".csv,text/csv"
                   aria-label="Driving minutes, CSV"
-                  className="mt-1 block min-h-[44px]"
+                  className="mt-1 block min-h-touch"
                   onChange={(e) => void takeFile(e.target.files?.[0])}
                 />
-                {matrix && <p className="text-[15px]">{plural(matrix.names.length, 'place')} read.</p>}
+                {matrix && <p className="text-note">{plural(matrix.names.length, 'place')} read.</p>}
                 {fileProblem && (
-                  <p role="alert" className="border-l-4 border-clay pl-2 text-[15px]">
+                  <p role="alert" className="border-l-4 border-clay pl-2 text-note">
                     {fileProblem}
                   </p>
                 )}

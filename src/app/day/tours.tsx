@@ -97,7 +97,7 @@ export function Tours({ question, plan, wishes, mayPlan, marked, onMark, onWish 
         const ids = t.visits.flatMap((v) => stopOf(v.lawnId)?.lines.map((l) => l.applicationId) ?? []);
         return (
           <section key={keyOf(t)} className="mb-5" aria-label={`${truck.name}, ${showWeekday(t.day)}`}>
-            <h2 className="flex flex-wrap items-baseline gap-x-3 border-b-2 border-iron text-[20px]">
+            <h2 className="flex flex-wrap items-baseline gap-x-3 border-b-2 border-iron text-row">
               <svg width={34} height={8} aria-hidden>
                 <line
                   x1={0}
@@ -111,9 +111,9 @@ export function Tours({ question, plan, wishes, mayPlan, marked, onMark, onWish 
               </svg>
               {truck.name}
               {question.days.length > 1 && <span>{showWeekday(t.day)}</span>}
-              <span className="text-[16px] font-medium text-steel">{list(truck.people)}</span>
+              <span className="text-body font-medium text-steel">{list(truck.people)}</span>
             </h2>
-            <p className="text-[15px] text-steel">
+            <p className="text-note text-steel">
               {t.visits.length
                 ? `${plural(t.visits.length, 'lawn')}, back at ${minuteWords(t.finish)}, ${figure(t.drive)} min on the road${points >= 0.05 ? `, ${pointWords(points)} saved` : ''}`
                 : 'Nothing: put a lawn here to send it out.'}
@@ -157,13 +157,10 @@ export function Tours({ question, plan, wishes, mayPlan, marked, onMark, onWish 
             </SortableContext>
             {t.visits.length > 0 && (
               <p className="no-print mt-1 flex flex-wrap gap-2">
-                <Link href={`/load?stops=${ids.join('.')}`} className="button py-0 md:min-h-[38px]">
+                <Link href={`/load?stops=${ids.join('.')}`} className="button py-0 md:min-h-desk">
                   Load {truck.name}
                 </Link>
-                <a
-                  href={`/go?day=${isoDay(t.day)}&truck=${t.truckId}`}
-                  className="button py-0 md:min-h-[38px]"
-                >
+                <a href={`/go?day=${isoDay(t.day)}&truck=${t.truckId}`} className="button py-0 md:min-h-desk">
                   Go with {truck.name}
                 </a>
               </p>
@@ -180,7 +177,7 @@ function Box({ id, children }: Readonly<{ id: string; children: ReactNode }>) {
   return (
     <ol
       ref={setNodeRef}
-      className={`min-h-[44px] ${isOver ? 'bg-paper outline-2 outline-dashed outline-water' : ''}`}
+      className={`min-h-touch ${isOver ? 'bg-paper outline-2 outline-dashed outline-water' : ''}`}
     >
       {children}
     </ol>
@@ -237,7 +234,7 @@ function Visit({
       {mayPlan && (
         <button
           type="button"
-          className="flex min-h-[44px] w-[30px] shrink-0 cursor-grab touch-none items-center justify-center text-steel"
+          className="flex min-h-touch w-[30px] shrink-0 cursor-grab touch-none items-center justify-center text-steel"
           aria-label={`Move ${stop.address}`}
           {...attributes}
           {...listeners}
@@ -245,15 +242,15 @@ function Visit({
           <GripVertical size={18} aria-hidden />
         </button>
       )}
-      <b className="w-6 shrink-0 pt-1.5 text-right font-cond text-[20px] leading-tight">{place}</b>
+      <b className="w-6 shrink-0 pt-1.5 text-right font-cond text-row leading-tight">{place}</b>
       <div className="min-w-0 grow py-1">
         <p className="flex flex-wrap items-baseline gap-x-2">
-          <b className="font-cond text-[18px]">{stop.address}</b>
-          <span className="whitespace-nowrap text-[15px]">
+          <b className="font-cond text-lead">{stop.address}</b>
+          <span className="whitespace-nowrap text-note">
             {minuteWords(visit.begin)} to {minuteWords(visit.end)}
           </span>
         </p>
-        <p className="text-[14px] text-steel">
+        <p className="text-fine text-steel">
           {stop.lines.map((l) => `${l.zoneName}: ${l.what}`).join(' · ')}
           {stop.minutesBy !== 'the house' && `. ${minutesWords(stop)}`}
           {points >= 0.05 && `, ${pointWords(points)} saved`}
@@ -269,7 +266,7 @@ function Visit({
           <button
             type="button"
             aria-pressed={isHeld}
-            className={`flex min-h-[44px] min-w-[40px] items-center justify-center ${isHeld ? 'text-moss' : 'text-steel'}`}
+            className={`flex min-h-touch min-w-[40px] items-center justify-center ${isHeld ? 'text-moss' : 'text-steel'}`}
             aria-label={`${isHeld ? 'Free' : 'Lock'} ${stop.address}`}
             title={isHeld ? 'Held here: free it' : 'Lock it: it is done whatever it costs'}
             onClick={onLock}
@@ -278,7 +275,7 @@ function Visit({
           </button>
           <button
             type="button"
-            className="flex min-h-[44px] min-w-[40px] items-center justify-center text-steel"
+            className="flex min-h-touch min-w-[40px] items-center justify-center text-steel"
             aria-label={`Leave ${stop.address} out`}
             title="Leave it out"
             onClick={onLeave}
@@ -324,7 +321,7 @@ export function LeftList({
   const nameOf = (lawnId: string) => question.stops.find((s) => s.lawnId === lawnId)?.address ?? '';
   return (
     <section className="mt-4" aria-label="Left">
-      <h2 className="border-b-2 border-iron text-[19px]">Left for another day · {plan.left.length}</h2>
+      <h2 className="border-b-2 border-iron text-row">Left for another day · {plan.left.length}</h2>
       <ul>
         {plan.left.map(({ lawnId, why }) => {
           const door = doors.find((d) => d.lawnId === lawnId);
@@ -332,8 +329,8 @@ export function LeftList({
           return (
             <li key={lawnId} className="flex flex-wrap items-center gap-x-3 border-b border-hair py-1">
               <span className="grow">
-                <b className="font-cond text-[17px]">{nameOf(lawnId)}</b>{' '}
-                <span className="text-[15px] text-steel">
+                <b className="font-cond text-lead">{nameOf(lawnId)}</b>{' '}
+                <span className="text-note text-steel">
                   {why ? WHY[why] : 'the time goes to others'}
                   {door &&
                     `. ${question.trucks.find((t) => t.id === door.truckId)?.name} is next door at ${nameOf(door.besides)} on ${showWeekday(door.day)}`}
@@ -342,7 +339,7 @@ export function LeftList({
               {mayPlan && (isOut || why === null || door) && (
                 <button
                   type="button"
-                  className="button py-0 md:min-h-[34px]"
+                  className="button py-0 md:min-h-desk"
                   onClick={() =>
                     onWish(`${nameOf(lawnId)} taken along`, {
                       ...wishes,

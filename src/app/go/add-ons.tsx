@@ -27,12 +27,12 @@ export function AddOns({ zone, bundle, of, onChange }: Props) {
         const name = shortName(labelOf(bundle, a));
         return (
           <div key={a.labelId} className="mt-2 border-2 border-hair px-3 py-2" role="group" aria-label={name}>
-            <p className="text-[18px] font-semibold">{name}</p>
-            {option && <p className="text-[15px] text-steel">The label allows {option.rates}.</p>}
+            <p className="text-lead font-semibold">{name}</p>
+            {option && <p className="text-note text-steel">The label allows {option.rates}.</p>}
             {option?.held.map((h) => (
               <p
                 key={h.gate}
-                className={`mt-1 border-l-8 px-3 py-1 text-[16px] ${h.state === 'shut' ? 'border-clay font-semibold' : 'border-straw'}`}
+                className={`mt-1 border-l-8 px-3 py-1 text-body ${h.state === 'shut' ? 'border-clay font-semibold' : 'border-straw'}`}
               >
                 {h.state === 'shut' ? 'SHUT' : 'Ajar'}, {h.gate}: {h.words}
               </p>
@@ -61,7 +61,7 @@ export function AddOns({ zone, bundle, of, onChange }: Props) {
             </div>
             <button
               type="button"
-              className="min-h-[44px] underline"
+              className="min-h-touch underline"
               onClick={() => onChange(added.filter((_, k) => k !== i))}
             >
               Remove {name}

@@ -137,7 +137,7 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
       {[queue.trouble, noRoom, stuckWords(queue.waiting), queue.isLasting ? '' : NOT_LASTING]
         .filter(Boolean)
         .map((words) => (
-          <p key={words} role="alert" className="mb-2 border-l-8 border-clay bg-paper px-3 py-2 text-[17px]">
+          <p key={words} role="alert" className="mb-2 border-l-8 border-clay bg-paper px-3 py-2 text-lead">
             {words}
           </p>
         ))}
@@ -191,7 +191,7 @@ function Stops({ bundle, runs, isRead, day, waiting, answers }: StopsProps) {
   const done = bundle.stops.filter((s) => runs.get(s.lawnId)?.leftAt || isDone(s)).length;
   return (
     <>
-      <h1 className="text-[26px]">
+      <h1 className="text-title">
         {bundle.truck}, {on === null ? day : showWeekday(on)}
       </h1>
       <p className="text-steel">
@@ -206,18 +206,18 @@ function Stops({ bundle, runs, isRead, day, waiting, answers }: StopsProps) {
             <li key={s.lawnId} className="border-b border-hair">
               <a
                 href={`#${s.lawnId}`}
-                className={`flex min-h-[64px] items-center gap-3 py-2 no-underline ${s === next ? 'border-l-8 border-moss bg-paper pl-2' : ''}`}
+                className={`flex min-h-glove items-center gap-3 py-2 no-underline ${s === next ? 'border-l-8 border-moss bg-paper pl-2' : ''}`}
               >
-                <b className="w-8 shrink-0 text-right font-cond text-[26px]">{i + 1}</b>
+                <b className="w-8 shrink-0 text-right font-cond text-title">{i + 1}</b>
                 <span className="min-w-0 grow">
-                  <b className="block font-cond text-[21px] leading-tight">{s.address}</b>
-                  <span className="block text-[15px] text-steel">
+                  <b className="block font-cond text-head leading-tight">{s.address}</b>
+                  <span className="block text-note text-steel">
                     {minuteWords(s.begin)} · {s.zones.map((z) => z.purpose || z.name).join(', ')}
                   </span>
-                  {s.hazards && <span className="block text-[15px] font-semibold">{s.hazards}</span>}
+                  {s.hazards && <span className="block text-note font-semibold">{s.hazards}</span>}
                 </span>
                 <span
-                  className={`shrink-0 text-right text-[15px] font-semibold ${words.isOdd ? 'text-clay' : ''}`}
+                  className={`shrink-0 text-right text-note font-semibold ${words.isOdd ? 'text-clay' : ''}`}
                 >
                   {words.text}
                 </span>
@@ -262,7 +262,7 @@ function Stops({ bundle, runs, isRead, day, waiting, answers }: StopsProps) {
         ))}
       {next && isRead && (
         <p className="fixed inset-x-0 bottom-0 z-10 bg-lime p-3">
-          <a href={`#${next.lawnId}`} className="button button-loud min-h-[60px] w-full text-[20px]">
+          <a href={`#${next.lawnId}`} className="button button-loud min-h-glove w-full text-row">
             {runs.get(next.lawnId) ? 'Go on' : 'Go'}: {next.address}
           </a>
         </p>

@@ -55,7 +55,7 @@ export function NumberPad() {
           type="button"
           tabIndex={-1}
           aria-label={key === '⌫' ? 'Delete the last figure' : key}
-          className="h-[60px] border-2 border-rail bg-paper font-cond text-[28px] font-semibold active:bg-moss active:text-white"
+          className="h-[60px] border-2 border-rail bg-paper font-cond text-page font-semibold active:bg-moss active:text-white"
           onClick={() => press(key)}
         >
           {key}

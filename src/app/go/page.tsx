@@ -36,7 +36,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/go'>) => {
   const out = routes.filter((r) => r.body.visits.length);
   return (
     <div className="mx-auto max-w-2xl px-4 pb-10 pt-4">
-      <h1 className="text-[26px]">Who goes out today</h1>
+      <h1 className="text-title">Who goes out today</h1>
       <ul>
         {out.map((r) => (
           <li key={r.id} className="border-b border-hair py-2">
@@ -44,7 +44,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/go'>) => {
             <a href={`/go?day=${isoDay(today)}&truck=${r.truckId}`} className="button button-loud w-full">
               {r.truckName}: {plural(r.body.visits.length, 'lawn')}
             </a>
-            <p className="text-[15px] text-steel">{list(r.people)}</p>
+            <p className="text-note text-steel">{list(r.people)}</p>
           </li>
         ))}
       </ul>

@@ -25,7 +25,7 @@ export function Tick({
 }: Pick<StepProps, 'run' | 'change'> & Readonly<{ names: readonly string[]; children: ReactNode }>) {
   const isOn = names.every((n) => run.ticked.includes(n));
   return (
-    <label className="flex min-h-[60px] items-center gap-4 border-2 border-hair bg-paper px-3 py-2 text-[18px] leading-snug">
+    <label className="flex min-h-glove items-center gap-4 border-2 border-hair bg-paper px-3 py-2 text-lead leading-snug">
       <input
         type="checkbox"
         className="size-8 shrink-0 accent-[var(--color-moss)]"
@@ -58,7 +58,7 @@ export function FoundLines({ found, of }: Readonly<{ found: readonly Checked[]; 
       <p
         key={i}
         role={isShut ? 'alert' : undefined}
-        className={`border-l-8 bg-paper px-3 py-2 text-[17px] ${isShut ? 'border-clay font-semibold' : 'border-straw'}`}
+        className={`border-l-8 bg-paper px-3 py-2 text-lead ${isShut ? 'border-clay font-semibold' : 'border-straw'}`}
       >
         {of && `${of}. `}
         {checkedWords(c, show)}

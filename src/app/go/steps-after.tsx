@@ -28,14 +28,14 @@ export function Sign({
   };
   return (
     <>
-      <pre className="whitespace-pre-wrap border-2 border-iron bg-paper px-3 py-2 font-text text-[17px]">
+      <pre className="whitespace-pre-wrap border-2 border-iron bg-paper px-3 py-2 font-text text-lead">
         {stop.sign}
       </pre>
       <Tick run={run} change={change} names={['sign set']}>
         The sign stands where people come in.
       </Tick>
       {(['sign', 'lawn'] as const).map((what) => (
-        <label key={what} className="button min-h-[60px] w-full cursor-pointer text-[18px]">
+        <label key={what} className="button min-h-glove w-full cursor-pointer text-lead">
           {what === 'sign' ? 'Picture of the sign' : 'Picture of what is worth showing'}
           <input
             type="file"
@@ -50,7 +50,7 @@ export function Sign({
           />
         </label>
       ))}
-      <p className="text-[15px] text-steel" role="status">
+      <p className="text-note text-steel" role="status">
         {taken > 0 || photos > 0
           ? `${plural(Math.max(taken, photos), 'picture')} taken${photos ? `, ${photos} of them still to be sent` : ''}. `
           : ''}
@@ -87,7 +87,7 @@ export function Customer({ run, change }: StepProps) {
               key={how}
               type="button"
               aria-pressed={isOn}
-              className={`button min-h-[60px] px-1 ${isOn ? 'button-on' : ''}`}
+              className={`button min-h-glove px-1 ${isOn ? 'button-on' : ''}`}
               onClick={() => change({ toldHow: how === 'not told' ? '' : how })}
             >
               {how}
@@ -136,14 +136,14 @@ export function Done({
           <button
             key={i}
             type="button"
-            className="border-l-8 border-clay bg-paper px-3 py-2 text-left text-[17px]"
+            className="border-l-8 border-clay bg-paper px-3 py-2 text-left text-lead"
             onClick={() => goTo(STEPS.find((s) => s === l.field) ?? 'used')}
           >
             {capital(problem)}. <b>{remedy}</b>
           </button>
         );
       })}
-      {!lacks.length && <p className="text-[18px]">All that the record needs of {stop.address} is here.</p>}
+      {!lacks.length && <p className="text-lead">All that the record needs of {stop.address} is here.</p>}
       {USUAL.map(({ names, words }) => (
         <Tick key={words} run={run} change={change} names={names}>
           {words}

@@ -35,28 +35,28 @@ export function Arrive(props: StepProps) {
   const [trouble, setTrouble] = useState('');
   return (
     <>
-      <p className="text-[18px]">{stop.customer}</p>
-      {stop.notes && <p className="border-l-4 border-straw bg-paper px-3 py-2 text-[18px]">{stop.notes}</p>}
+      <p className="text-lead">{stop.customer}</p>
+      {stop.notes && <p className="border-l-4 border-straw bg-paper px-3 py-2 text-lead">{stop.notes}</p>}
       {stop.hazards && (
-        <p className="border-l-8 border-clay bg-paper px-3 py-2 text-[18px]">
+        <p className="border-l-8 border-clay bg-paper px-3 py-2 text-lead">
           <b>Hazards.</b> {stop.hazards}
         </p>
       )}
       {stop.zones.map((z) => (
         <div key={z.zoneId} className="border-2 border-hair bg-paper px-3 py-2">
-          <p className="font-cond text-[20px] font-semibold">
+          <p className="font-cond text-row font-semibold">
             {z.name} · {show.area(z.area)}
           </p>
           {z.doneBy && <p className="font-semibold text-clay">Recorded already by {z.doneBy}.</p>}
           {z.products.map((p) => (
-            <p key={p.plannedProductId} className="text-[18px]">
+            <p key={p.plannedProductId} className="text-lead">
               {shortName(labelOf(bundle, p))}: <b>{amountWords(p)}</b>
             </p>
           ))}
-          {z.why && <p className="text-[15px] text-steel">{z.why}</p>}
+          {z.why && <p className="text-note text-steel">{z.why}</p>}
         </div>
       ))}
-      <p className="border-l-8 border-water bg-paper px-3 py-2 text-[17px]">
+      <p className="border-l-8 border-water bg-paper px-3 py-2 text-lead">
         <b>Wear:</b>{' '}
         {list([
           ...new Set(safetyOf(labelsOf(props).map((label) => ({ label }))).map((s) => s.ppe || PLAIN_WEAR)),
@@ -65,7 +65,7 @@ export function Arrive(props: StepProps) {
       {!stop.isPlaced && (
         <button
           type="button"
-          className="button min-h-[60px] text-[18px]"
+          className="button min-h-glove text-lead"
           onClick={() => {
             setTrouble('');
             navigator.geolocation.getCurrentPosition(
@@ -107,7 +107,7 @@ export function Look(props: StepProps) {
         ) || 'Beds, trees, vegetables, play ground and what is not lawn.'}
       </Tick>
       {edges.map((z) => (
-        <p key={z.zoneId} className="border-l-4 border-water bg-paper px-3 py-2 text-[17px]">
+        <p key={z.zoneId} className="border-l-4 border-water bg-paper px-3 py-2 text-lead">
           <b>{z.name}, edges.</b>{' '}
           {z.concreteFt > 0
             ? `Overlap the ${feet(z.concreteFt)} along bare concrete: weeds come there first.`
@@ -115,7 +115,7 @@ export function Look(props: StepProps) {
           {z.bedFt > 0 ? `No overlap along ${feet(z.bedFt)} of beds.` : 'None into beds.'}
         </p>
       ))}
-      {stop.expect && <p className="text-[15px] text-steel">{stop.expect}</p>}
+      {stop.expect && <p className="text-note text-steel">{stop.expect}</p>}
     </>
   );
 }
@@ -127,7 +127,7 @@ function YesNo({
 }: Readonly<{ name: string; value: boolean | null; onChange: (v: boolean | null) => void }>) {
   return (
     <fieldset>
-      <legend className="font-cond text-[16px]">{name}</legend>
+      <legend className="font-cond text-body">{name}</legend>
       <div className="grid grid-cols-2 gap-1">
         {([true, false] as const).map((v) => (
           <button
@@ -135,7 +135,7 @@ function YesNo({
             type="button"
             aria-pressed={value === v}
             aria-label={`${name}: ${v ? 'yes' : 'no'}`}
-            className={`button min-h-[52px] ${value === v ? 'button-on' : ''}`}
+            className={`button min-h-bar ${value === v ? 'button-on' : ''}`}
             onClick={() => onChange(value === v ? null : v)}
           >
             {v ? 'yes' : 'no'}
@@ -155,7 +155,7 @@ function CarriedHere({
   const { wind, air } = seenIn({ ...NOTHING_SEEN, ...measured });
   return (
     <div className="border-2 border-iron bg-paper px-3 py-2">
-      <p className="text-[18px]">
+      <p className="text-lead">
         <b>
           {[
             `Wind ${wind === null ? measured.wind : show.wind(wind)} ${measured.windFrom}`.trim(),
@@ -166,7 +166,7 @@ function CarriedHere({
       </p>
       <button
         type="button"
-        className="button button-loud mt-2 min-h-[60px] w-full text-[20px]"
+        className="button button-loud mt-2 min-h-glove w-full text-row"
         onClick={() => onConfirm(measured)}
       >
         Still so here: use it
@@ -243,14 +243,14 @@ export function Check(props: CheckProps) {
       </div>
       <div aria-live="polite" className="grid gap-2">
         {isClear && (sprayed ? seen.wind !== null : true) && (
-          <p className="border-l-8 border-moss bg-paper px-3 py-2 text-[17px]">
+          <p className="border-l-8 border-moss bg-paper px-3 py-2 text-lead">
             {seen.wind === null && seen.air === null
               ? 'Nothing that you have seen stands against it.'
               : 'By what you measured it may go.'}
           </p>
         )}
         {sprayed && seen.wind === null && (
-          <p className="border-l-8 border-straw bg-paper px-3 py-2 text-[17px]">
+          <p className="border-l-8 border-straw bg-paper px-3 py-2 text-lead">
             Measure the wind: it is sprayed, and the record asks for it.
           </p>
         )}
@@ -274,7 +274,7 @@ export function Check(props: CheckProps) {
         </Labelled>
       ))}
       {/* a whole page, which the device keeps */}
-      <a href="/key" className="button min-h-[52px] w-full text-[18px]">
+      <a href="/key" className="button min-h-bar w-full text-lead">
         What is it? The key to the weeds
       </a>
       {openZones(props).map((z) => (
@@ -290,7 +290,7 @@ export function Check(props: CheckProps) {
       <FoundUnder zones={zones} keys={['growth-stage']} />
       {openZones(props).flatMap((z) =>
         z.held.map((h, i) => (
-          <p key={`${z.zoneId}${i}`} className="border-l-4 border-hair px-3 py-1 text-[15px] text-steel">
+          <p key={`${z.zoneId}${i}`} className="border-l-4 border-hair px-3 py-1 text-note text-steel">
             As it stood this morning, {h.state}, {h.gate}: {h.words}
           </p>
         )),
@@ -345,7 +345,7 @@ export function WearStep(props: StepProps) {
           {of.some((l) => l.signalWord !== 'none') && ` · ${of[0]!.signalWord.toUpperCase()}`}
           <br />
           {ppe || `The sheet says nothing: wear ${PLAIN_WEAR}.`}
-          <span className="mt-1 block text-[15px] text-steel">Re-entry: {reentry || 'until dry'}</span>
+          <span className="mt-1 block text-note text-steel">Re-entry: {reentry || 'until dry'}</span>
           {restricted && <b className="block">Restricted use: certified applicator only.</b>}
         </Tick>
       ))}

@@ -48,16 +48,16 @@ export function Apply(props: ApplyProps) {
         const of = run.zones[z.zoneId]!;
         return (
           <section key={z.zoneId} className="border-2 border-hair bg-paper px-3 py-2" aria-label={z.name}>
-            <p className="font-cond text-[21px] font-semibold">
+            <p className="font-cond text-head font-semibold">
               {z.name} · {show.area(z.area)}
             </p>
             {!of.isLeftOut &&
               z.products.map((p) => {
                 const label = labelOf(bundle, p);
                 return (
-                  <p key={p.plannedProductId} className="text-[17px]">
-                    <b className="font-cond text-[30px] leading-none">{amountWords(p)}</b> {shortName(label)}
-                    <span className="block text-[15px] text-steel">
+                  <p key={p.plannedProductId} className="text-lead">
+                    <b className="font-cond text-page leading-none">{amountWords(p)}</b> {shortName(label)}
+                    <span className="block text-note text-steel">
                       {p.place.on === 'zone' ? 'the whole zone' : `${p.place.on}: ${p.ground || 'as marked'}`}{' '}
                       at {showRate(p.rate, label.rateUnit)}
                       {!isGranule(label) && z.water && `, in ${show.volume(fromGallons(Number(z.water)))}`}
@@ -83,7 +83,7 @@ export function Apply(props: ApplyProps) {
                 ) : of.endedAt === null ? (
                   <button
                     type="button"
-                    className="button button-on min-h-[60px] text-[20px]"
+                    className="button button-on min-h-glove text-row"
                     aria-label={`End ${z.name}`}
                     onClick={() => {
                       const down = withZone(run, z.zoneId, { endedAt: Date.now() });
@@ -95,12 +95,12 @@ export function Apply(props: ApplyProps) {
                     It is down
                   </button>
                 ) : (
-                  <span className="text-[17px]">
+                  <span className="text-lead">
                     Stopped at{' '}
                     {plural(Math.max(1, Math.round((of.endedAt - of.startedAt) / 60_000)), 'minute')}.{' '}
                     <button
                       type="button"
-                      className="min-h-[44px] underline"
+                      className="min-h-touch underline"
                       onClick={() => change(withZone(run, z.zoneId, { endedAt: null }))}
                     >
                       Resume
@@ -110,7 +110,7 @@ export function Apply(props: ApplyProps) {
               </div>
             )}
             {z.recorded.length > 0 && (
-              <p className="mt-1 text-[16px] text-steel">Recorded already: {list(z.recorded)}.</p>
+              <p className="mt-1 text-body text-steel">Recorded already: {list(z.recorded)}.</p>
             )}
             {!of.isLeftOut && (
               <AddOns
@@ -123,7 +123,7 @@ export function Apply(props: ApplyProps) {
             {!z.doneBy && (
               <button
                 type="button"
-                className="min-h-[44px] text-[15px] underline"
+                className="min-h-touch text-note underline"
                 onClick={() => change(withZone(run, z.zoneId, { isLeftOut: !of.isLeftOut }))}
               >
                 {of.isLeftOut ? `Do ${z.name} after all` : `Leave ${z.name} out`}
@@ -132,7 +132,7 @@ export function Apply(props: ApplyProps) {
           </section>
         );
       })}
-      <ul className="list-disc pl-5 text-[16px]">
+      <ul className="list-disc pl-5 text-body">
         <li>A steady pace; each pass laps a little over the last.</li>
         <li>Round the edge first, then fill in; gun or spreader shut before you turn.</li>
         {isSprayed(props) ? (
@@ -165,11 +165,11 @@ function Begin({
   if (beginning.kind === 'measure')
     return (
       <>
-        <p className="border-l-8 border-straw bg-paper px-3 py-2 text-[17px]">
+        <p className="border-l-8 border-straw bg-paper px-3 py-2 text-lead">
           Measure {list(beginning.missing.map((m) => (m === 'wind' ? 'the wind' : 'the air')))} first: it is
           sprayed.
         </p>
-        <button type="button" className="button button-loud min-h-[60px] text-[20px]" onClick={onCheck}>
+        <button type="button" className="button button-loud min-h-glove text-row" onClick={onCheck}>
           To Check: measure
         </button>
       </>
@@ -180,7 +180,7 @@ function Begin({
     <>
       <FoundLines found={found} of="" />
       {kind === 'never' && (
-        <p className="text-[17px] font-semibold">
+        <p className="text-lead font-semibold">
           The label does not allow it now. Wait and measure again, or leave {zone.name} out.
         </p>
       )}
@@ -194,7 +194,7 @@ function Begin({
       )}
       <button
         type="button"
-        className="button button-loud min-h-[60px] text-[20px]"
+        className="button button-loud min-h-glove text-row"
         aria-label={`${words}: ${zone.name}`}
         disabled={kind === 'never' || (kind === 'waits' && !isReason(anyway))}
         onClick={() => onBegin(kind === 'waits' ? anyway : '')}
@@ -232,10 +232,10 @@ function UsedInZone({
   };
   return (
     <section className="border-2 border-hair bg-paper px-3 py-2" aria-label={`Used on ${z.name}`}>
-      <p className="font-cond text-[20px] font-semibold">{z.name}</p>
+      <p className="font-cond text-row font-semibold">{z.name}</p>
       {sprayed && (
         <>
-          <p className="text-[15px] text-steel">
+          <p className="text-note text-steel">
             By the tank’s level, or type below what was used. Loads that you measured stand there already.
           </p>
           <div className="grid grid-cols-2 gap-3">
@@ -284,7 +284,7 @@ function UsedInZone({
         )}
       </div>
       {off.length > 0 && (
-        <label className="mt-2 flex min-h-[60px] items-center gap-4 border-l-8 border-straw px-3 py-1 text-[17px]">
+        <label className="mt-2 flex min-h-glove items-center gap-4 border-l-8 border-straw px-3 py-1 text-lead">
           <input
             type="checkbox"
             className="size-8 shrink-0 accent-[var(--color-moss)]"
@@ -344,7 +344,7 @@ function Extras({ run, change }: Pick<StepProps, 'run' | 'change'>) {
     change({ extras: run.extras.map((e, k) => (k === i ? { ...e, ...part } : e)) });
   return (
     <div>
-      <p className="font-cond text-[18px]">Added, or not planned</p>
+      <p className="font-cond text-lead">Added, or not planned</p>
       {run.extras.map((e, i) => (
         <div key={i} className="grid grid-cols-[1fr_100px] gap-2">
           <Labelled name={`What ${i + 1}`}>

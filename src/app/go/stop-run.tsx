@@ -119,7 +119,7 @@ export function StopRun({
             key={s}
             type="button"
             aria-current={s === run.step ? 'step' : undefined}
-            className={`h-[44px] border-b-4 font-cond text-[16px] ${
+            className={`h-touch border-b-4 font-cond text-body ${
               s === run.step
                 ? 'border-clay bg-iron text-lime'
                 : isAnswered(s, stop, run, bundle)
@@ -132,10 +132,10 @@ export function StopRun({
           </button>
         ))}
       </nav>
-      <h2 className="mt-3 text-[24px]">{NAMES[run.step]}</h2>
-      <p className="text-[15px] text-steel">{WHY[run.step]}</p>
+      <h2 className="mt-3 text-title">{NAMES[run.step]}</h2>
+      <p className="text-note text-steel">{WHY[run.step]}</p>
       {problem && (
-        <p role="alert" className="mt-3 border-l-8 border-clay bg-paper px-3 py-2 text-[17px]">
+        <p role="alert" className="mt-3 border-l-8 border-clay bg-paper px-3 py-2 text-lead">
           <b>Not sent.</b> {problem} Everything you typed is still here: fix it, then send it from Done.
         </p>
       )}
@@ -155,7 +155,7 @@ export function StopRun({
       <div className="fixed inset-x-0 bottom-0 z-10 grid grid-cols-[1fr_2fr] gap-2 bg-lime p-3">
         <button
           type="button"
-          className="button min-h-[60px] text-[20px]"
+          className="button min-h-glove text-row"
           disabled={at === 0}
           onClick={() => goTo(STEPS[at - 1]!)}
         >
@@ -165,7 +165,7 @@ export function StopRun({
           <button
             type="button"
             // what the step is for comes first
-            className={`button min-h-[60px] text-[20px] ${isAsked && run.step !== 'arrive' ? '' : 'button-loud'}`}
+            className={`button min-h-glove text-row ${isAsked && run.step !== 'arrive' ? '' : 'button-loud'}`}
             onClick={() =>
               goOn(run.step === 'arrive' && run.arrivedAt === null ? { arrivedAt: Date.now() } : {})
             }
@@ -177,7 +177,7 @@ export function StopRun({
         ) : (
           <button
             type="button"
-            className="button button-loud min-h-[60px] text-[20px]"
+            className="button button-loud min-h-glove text-row"
             disabled={lacks.length > 0}
             onClick={() => onDone(run)}
           >
@@ -193,11 +193,11 @@ function Head({ address }: Readonly<{ address: string }>) {
   return (
     <>
       <p>
-        <a href="#" className="inline-flex min-h-[44px] items-center">
+        <a href="#" className="inline-flex min-h-touch items-center">
           All stops
         </a>
       </p>
-      <h1 className="text-[26px] leading-tight">{address}</h1>
+      <h1 className="text-title leading-tight">{address}</h1>
     </>
   );
 }
@@ -216,7 +216,7 @@ function Finished({
   return (
     <>
       <Head address={stop.address} />
-      <p role="status" className="mt-2 border-l-8 border-moss bg-paper px-3 py-2 text-[18px]">
+      <p role="status" className="mt-2 border-l-8 border-moss bg-paper px-3 py-2 text-lead">
         Done at {new Date(run.leftAt!).toTimeString().slice(0, 5)}.{' '}
         {isWaiting ? 'It is kept on this phone and sends automatically.' : 'It is sent.'}
       </p>
@@ -231,24 +231,24 @@ function Finished({
               className="mt-2 border-2 border-hair bg-paper px-3 py-2"
               aria-label={z.name}
             >
-              <p className="font-cond text-[21px] font-semibold">{z.name}</p>
+              <p className="font-cond text-head font-semibold">{z.name}</p>
               {z.products.map((p) => (
-                <p key={p.plannedProductId} className="text-[17px]">
+                <p key={p.plannedProductId} className="text-lead">
                   {of?.amounts[p.plannedProductId]} {AMOUNT_UNITS[p.amountUnit].words}{' '}
                   {shortName(labelOf(bundle, p))}
                 </p>
               ))}
               {(of?.addOns ?? []).map((a) => (
-                <p key={a.labelId} className="text-[17px]">
+                <p key={a.labelId} className="text-lead">
                   {a.amount} {AMOUNT_UNITS[labelOf(bundle, a).amountUnit].words}{' '}
                   {shortName(labelOf(bundle, a))}
                 </p>
               ))}
               {recorded && recorded.told.length > 0 && (
-                <p className="text-[16px] text-clay">{toldBy(recorded, show)}</p>
+                <p className="text-body text-clay">{toldBy(recorded, show)}</p>
               )}
               {recorded?.recordId && (
-                <a href={`/records/${recorded.recordId}/correct`} className="button mt-2 min-h-[60px] w-full">
+                <a href={`/records/${recorded.recordId}/correct`} className="button mt-2 min-h-glove w-full">
                   Correct it
                 </a>
               )}
@@ -256,7 +256,7 @@ function Finished({
           );
         })}
       {isWaiting && (
-        <button type="button" className="button mt-3 min-h-[60px] w-full text-[18px]" onClick={onTakeBack}>
+        <button type="button" className="button mt-3 min-h-glove w-full text-lead" onClick={onTakeBack}>
           Correct it before it is sent
         </button>
       )}
@@ -270,17 +270,14 @@ function Recorded({ stop, onBegin }: Pick<Props, 'stop' | 'onBegin'>) {
     <>
       <Head address={stop.address} />
       {stop.zones.map((z) => (
-        <p key={z.zoneId} className="mt-2 border-l-8 border-moss bg-paper px-3 py-2 text-[18px]">
+        <p key={z.zoneId} className="mt-2 border-l-8 border-moss bg-paper px-3 py-2 text-lead">
           <b>{z.name}:</b> recorded by {z.doneBy}.
         </p>
       ))}
-      <a
-        href={`/lawns/${stop.zones[0]!.zoneId}/visits`}
-        className="button mt-3 min-h-[60px] w-full text-[18px]"
-      >
+      <a href={`/lawns/${stop.zones[0]!.zoneId}/visits`} className="button mt-3 min-h-glove w-full text-lead">
         See what was recorded, or correct it
       </a>
-      <button type="button" className="button mt-3 min-h-[60px] w-full text-[18px]" onClick={onBegin}>
+      <button type="button" className="button mt-3 min-h-glove w-full text-lead" onClick={onBegin}>
         Open the stop all the same
       </button>
     </>

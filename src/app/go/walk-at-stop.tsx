@@ -28,7 +28,7 @@ export default function WalkAtStop({ zone, lawnId, day, known, onWait }: Props) 
     <>
       <button
         type="button"
-        className="button min-h-[52px] w-full text-[18px]"
+        className="button min-h-bar w-full text-lead"
         aria-expanded={isOpen}
         onClick={() => {
           setOpen(!isOpen);
@@ -39,12 +39,12 @@ export default function WalkAtStop({ zone, lawnId, day, known, onWait }: Props) 
         {isOpen ? 'Close the walk' : `Walk it: what is up on ${zone.name}`}
       </button>
       {kept !== null && (
-        <p role="status" className="border-l-8 border-moss bg-paper px-3 py-2 text-[17px]">
+        <p role="status" className="border-l-8 border-moss bg-paper px-3 py-2 text-lead">
           {kept ? `${plural(kept, 'weed')} written down` : 'Nothing is up: written down'} for {zone.name}.
         </p>
       )}
       {trouble && (
-        <p role="alert" className="border-l-8 border-clay bg-paper px-3 py-2 text-[17px]">
+        <p role="alert" className="border-l-8 border-clay bg-paper px-3 py-2 text-lead">
           {trouble}
         </p>
       )}

@@ -136,7 +136,7 @@ export function CalibrateForm({
   ];
   return (
     <div className="mx-auto max-w-2xl px-4 pb-4 pt-3">
-      <h1 className="text-[26px]">Calibrate {equipment.name}</h1>
+      <h1 className="text-title">Calibrate {equipment.name}</h1>
       {mayRecord && (
         <form
           noValidate
@@ -273,13 +273,13 @@ export function CalibrateForm({
               go by it from now on.
             </p>
           )}
-          <button className="button button-loud text-[1.2rem]" disabled={isSending}>
+          <button className="button button-loud text-row" disabled={isSending}>
             {isSending ? 'Keeping…' : 'Keep this calibration'}
           </button>
         </form>
       )}
       <section className="mt-5" aria-label="Found before">
-        <h2 className="border-b-2 border-iron text-[20px]">Found before</h2>
+        <h2 className="border-b-2 border-iron text-row">Found before</h2>
         {!history.length && (
           <p className="mt-1 text-steel">
             {equipment.calibratedOn === null
@@ -291,7 +291,7 @@ export function CalibrateForm({
         <ul>
           {history.map((c, i) => (
             <li key={c.id} className="flex flex-wrap gap-x-4 border-b border-hair py-1.5">
-              <b className="font-cond text-[18px]">{outputWords(c.output, show)}</b>
+              <b className="font-cond text-lead">{outputWords(c.output, show)}</b>
               <span>
                 {driftWords(c.output, history.slice(i + 1).find((x) => x.fitted === c.fitted)?.output)}
               </span>
@@ -392,7 +392,7 @@ function Pattern({
           </div>
         ))}
       </div>
-      <figcaption className="text-[15px] text-steel">
+      <figcaption className="text-note text-steel">
         Grey: one pass, pan by pan.{' '}
         {swath ? 'Green: what lies there with the passes beside it.' : 'Choose how far apart the passes go.'}
       </figcaption>
@@ -401,7 +401,7 @@ function Pattern({
           <li key={s.pans}>
             <button
               type="button"
-              className={`min-h-[44px] w-full border-b border-hair text-left ${s === swath ? 'font-semibold' : ''}`}
+              className={`min-h-touch w-full border-b border-hair text-left ${s === swath ? 'font-semibold' : ''}`}
               aria-pressed={s === swath}
               onClick={() => onChoose(String(s.pans))}
             >
@@ -458,7 +458,7 @@ function Timed({
         value={since === null ? value : ((now - since) / 1000).toFixed(1)}
         onChange={onChange}
       />
-      <button type="button" className="button mt-[24px] min-h-[44px]" onClick={press}>
+      <button type="button" className="button mt-[24px] min-h-touch" onClick={press}>
         {since === null ? 'Start' : 'Stop'}
         <span className="sr-only"> the watch of {name}</span>
       </button>

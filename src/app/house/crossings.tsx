@@ -148,8 +148,8 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
         save();
       }}
     >
-      <h2 className="border-b-2 border-iron text-[19px]">When is the line crossed?</h2>
-      <p className="mt-1 text-[15px] text-steel">
+      <h2 className="border-b-2 border-iron text-row">When is the line crossed?</h2>
+      <p className="mt-1 text-note text-steel">
         The house goes by one school; a lawn may go by another (its sheet says which). All six stand side by
         side on each lawn’s soil screen.
       </p>
@@ -161,7 +161,7 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
               key={s}
               className="grid grid-cols-1 items-end gap-x-4 gap-y-1 border-b border-hair py-2 md:grid-cols-[330px_minmax(0,1fr)]"
             >
-              <label className="flex min-h-[44px] items-center gap-3">
+              <label className="flex min-h-touch items-center gap-3">
                 <input
                   type="radio"
                   name="use"
@@ -170,8 +170,8 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
                   onChange={() => set({ use: s })}
                 />
                 <span>
-                  <b className="font-cond text-[19px]">{capital(s)}</b>
-                  <span className="block text-[14px] leading-tight text-steel">
+                  <b className="font-cond text-row">{capital(s)}</b>
+                  <span className="block text-fine leading-tight text-steel">
                     {WHY[s]}
                     {s === 'degree days' && usualSum(show)}
                   </span>
@@ -181,8 +181,8 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
             </li>
           ))}
         </ul>
-        <h2 className="mt-5 border-b-2 border-iron text-[19px]">When has fall come?</h2>
-        <p className="mt-1 max-w-[70ch] text-[15px] text-steel">
+        <h2 className="mt-5 border-b-2 border-iron text-row">When has fall come?</h2>
+        <p className="mt-1 max-w-[70ch] text-note text-steel">
           Annual bluegrass comes up once the soil has fallen through the line and stays under it: a cool spell
           in August that is followed by as many warm days is no fall. Henbit, chickweed, speedwell and madder
           go by lines of their own, by the same days. Usual: 70 °F, 5 days in a row.
@@ -194,7 +194,7 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
           {field('habitFrom', 'Crews here go from', 'month and day', 'Crews go from')}
           {field('habitTo', 'Crews here go to', 'month and day', 'Crews go to')}
         </div>
-        <p className="mt-1 text-[14px] text-steel">
+        <p className="mt-1 text-fine text-steel">
           When crews here go, as 09-01 to 09-15: a hint that stands beside the odds and decides nothing.
           Empty: none.
         </p>

@@ -26,7 +26,7 @@ export function DayRules({
   const typed = edited ?? { seen: version, ...textsOf(day, 'day') };
   return (
     <section className="mt-6" aria-label="Working day, split and truck">
-      <h2 className="border-b-2 border-iron text-[20px]">Working day, split and truck</h2>
+      <h2 className="border-b-2 border-iron text-row">Working day, split and truck</h2>
       <form
         noValidate
         onSubmit={(e) => {

@@ -1,4 +1,5 @@
 'use client';
+import { PALETTE } from '@/ui/palette';
 import type { ApexOptions } from 'apexcharts';
 import ApexChart from 'react-apexcharts';
 import { rateIn } from '@/core/units/rate';
@@ -32,7 +33,7 @@ export function DriftChartInner({
     markers: { size: 5 },
     stroke: { width: 2, curve: 'straight' },
     legend: { show: names.length > 1, fontSize: '14px' },
-    colors: ['#3a6331', '#2f6d94', '#9c3d24', '#7a5205', '#1c2a33'],
+    colors: [PALETTE.moss, PALETTE.water, PALETTE.clay, PALETTE.strawText, PALETTE.ink],
     yaxis: { min: 0, decimalsInFloat: 2, title: { text: unit }, labels: { style: { fontSize: '13px' } } },
     tooltip: { x: { format: 'd MMM yyyy' } },
   };

@@ -70,7 +70,7 @@ function Details({ equipment: e, saveDetailsAction }: Pick<Props, 'equipment' | 
   );
   return (
     <section className="mt-5" aria-label="What it is">
-      <h2 className="border-b-2 border-iron text-[20px]">What it is</h2>
+      <h2 className="border-b-2 border-iron text-row">What it is</h2>
       <form
         noValidate
         className="mt-2 grid grid-cols-1 items-start gap-3 sm:grid-cols-2"
@@ -86,7 +86,7 @@ function Details({ equipment: e, saveDetailsAction }: Pick<Props, 'equipment' | 
           ? measured('Hopper', 'hopper', 'what it holds when full')
           : measured('Tank', 'tank', 'what it holds when full')}
         {!isSpreader && measured('Stays in pump and hose', 'dead', 'when nothing more comes out')}
-        <label className="flex min-h-[44px] items-center gap-3 self-end">
+        <label className="flex min-h-touch items-center gap-3 self-end">
           <input
             type="checkbox"
             className="size-6 shrink-0 accent-[var(--color-moss)]"
@@ -135,7 +135,7 @@ function Notes({
   const { keyOf, answered } = useSendKey();
   return (
     <section className="mt-5" aria-label="Wear and repairs">
-      <h2 className="border-b-2 border-iron text-[20px]">Wear and repairs</h2>
+      <h2 className="border-b-2 border-iron text-row">Wear and repairs</h2>
       {!notes.length && <p className="mt-1 text-steel">Nothing written down yet.</p>}
       <ul>
         {notes.map((n) => (

@@ -43,7 +43,7 @@ export function GateRules({
   const set = (change: Partial<GateRulesInput>) => setEdited({ ...typed, ...change });
   return (
     <section className="mt-6" aria-label="Gates">
-      <h2 className="border-b-2 border-iron text-[20px]">Gates</h2>
+      <h2 className="border-b-2 border-iron text-row">Gates</h2>
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -108,7 +108,7 @@ export function GateRules({
               ['granuleFirst', 'On one day, the granule goes before the spray'],
             ] as const
           ).map(([key, name]) => (
-            <label key={key} className="flex min-h-[44px] items-center gap-2">
+            <label key={key} className="flex min-h-touch items-center gap-2">
               <input
                 type="checkbox"
                 className="h-5 w-5 accent-[var(--color-moss)]"
@@ -156,7 +156,7 @@ export function Licences({
   const { run, issue, refusal, isSending } = useCommand();
   return (
     <Panel name="Licences" id="licences">
-      <ul className="text-[15px]">
+      <ul className="text-note">
         {licences.map((l) => (
           <li
             key={l.id}
@@ -169,7 +169,7 @@ export function Licences({
             {mayPlan && (
               <button
                 type="button"
-                className="button py-0 md:min-h-[34px]"
+                className="button py-0 md:min-h-desk"
                 onClick={() => run(removeLicenceAction, { id: l.id })}
               >
                 Remove
@@ -250,7 +250,7 @@ function Waive({
   const { run, issue, refusal, isSending } = useCommand();
   if (why === null)
     return (
-      <button type="button" className="button py-0 md:min-h-[34px]" onClick={() => setWhy('')}>
+      <button type="button" className="button py-0 md:min-h-desk" onClick={() => setWhy('')}>
         Right without measuring…
       </button>
     );
@@ -293,7 +293,7 @@ export function EquipmentPanel({
   const { run, issue, refusal, isSending } = useCommand();
   return (
     <Panel name="Equipment" id="equipment">
-      <ul className="text-[15px]">
+      <ul className="text-note">
         {equipment.map((e) => (
           <li
             key={e.id}
@@ -305,7 +305,7 @@ export function EquipmentPanel({
               {e.output && `, ${outputWords(e.output, show)}`}{' '}
               <Link
                 href={`/house/calibrate/${e.id}`}
-                className="inline-flex min-h-[44px] items-center font-semibold md:min-h-0"
+                className="inline-flex min-h-touch items-center font-semibold md:min-h-0"
               >
                 Calibrate, or say what it is
               </Link>

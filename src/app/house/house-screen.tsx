@@ -56,10 +56,10 @@ export function HouseScreen({ actor, part }: Readonly<{ actor: Actor; part: stri
   return (
     <div className="mx-auto max-w-[1180px] px-4 pb-10 pt-4">
       <div className="flex flex-wrap items-center justify-between gap-2">
-        <h1 className="text-[28px]">House rules</h1>
+        <h1 className="text-page">House rules</h1>
         <nav aria-label="Of the house" className="flex flex-wrap gap-2">
           {OTHERS.map(({ href, name }) => (
-            <Link key={href} href={href} className="button py-0 md:min-h-[38px]">
+            <Link key={href} href={href} className="button py-0 md:min-h-desk">
               {name}
             </Link>
           ))}
@@ -72,7 +72,7 @@ export function HouseScreen({ actor, part }: Readonly<{ actor: Actor; part: stri
             href={href}
             title={why}
             aria-current={key === here.key ? 'page' : undefined}
-            className={`flex min-h-[46px] items-center px-4 font-cond text-[19px] no-underline ${
+            className={`flex min-h-touch items-center px-4 font-cond text-row no-underline ${
               key === here.key ? 'bg-iron text-lime' : 'text-ink'
             }`}
           >
@@ -80,7 +80,7 @@ export function HouseScreen({ actor, part }: Readonly<{ actor: Actor; part: stri
           </Link>
         ))}
       </nav>
-      <p className="mt-2 text-[15px] text-steel">{`Here: ${here.why}.`}</p>
+      <p className="mt-2 text-note text-steel">{`Here: ${here.why}.`}</p>
       <Parts actor={actor} part={here.key} />
     </div>
   );

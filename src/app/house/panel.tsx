@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 export function Panel({ name, id, children }: Readonly<{ name: string; id?: string; children: ReactNode }>) {
   return (
     <section aria-label={name} id={id}>
-      <h2 className="border-b-2 border-iron text-[19px]">{name}</h2>
+      <h2 className="border-b-2 border-iron text-row">{name}</h2>
       {children}
     </section>
   );

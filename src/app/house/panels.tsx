@@ -34,14 +34,14 @@ export function Thermometers({
   const { run, refusal, isSending } = useCommand();
   return (
     <Panel name="Thermometers">
-      <p className="mt-1 text-[15px] text-steel">
+      <p className="mt-1 text-note text-steel">
         Compare them with each other or in ice water ({show.line(0 as Celsius)}): what one shows too much is
         taken off its readings from then on.
       </p>
       <ul>
         {thermometers.map((t) => (
           <li key={t.id} className="flex flex-wrap items-center gap-x-4 border-b border-hair">
-            <b className="font-cond text-[18px]">{t.name}</b>
+            <b className="font-cond text-lead">{t.name}</b>
             <span>
               shows {show.warmth(fromFahrenheitDifference(Math.abs(t.offsetF)))} too{' '}
               {t.offsetF >= 0 ? 'much' : 'little'}
@@ -53,7 +53,7 @@ export function Thermometers({
               <span className="ml-auto flex gap-3">
                 <button
                   type="button"
-                  className="min-h-[44px] underline"
+                  className="min-h-touch underline"
                   onClick={() =>
                     setTyped({
                       id: t.id,
@@ -67,7 +67,7 @@ export function Thermometers({
                 </button>
                 <button
                   type="button"
-                  className="min-h-[44px] underline"
+                  className="min-h-touch underline"
                   disabled={isSending}
                   onClick={() => run(putAwayAction, { id: t.id })}
                 >
@@ -141,14 +141,14 @@ export function Sensors({
   const { run, refusal, isSending } = useCommand();
   return (
     <Panel name="Soil stations">
-      <p className="mt-1 text-[15px] text-steel">
+      <p className="mt-1 text-note text-steel">
         They report by themselves; dropouts are left out and stuck days are not used.
       </p>
       <ul>
         {sensors.map((s) => (
           <li key={s.id} className="border-b border-hair py-1.5">
-            <b className="font-cond text-[18px]">{s.serviceKey}</b> in {s.site}, {s.spot}, °{s.unit}
-            <span className="block text-[14px] text-steel">
+            <b className="font-cond text-lead">{s.serviceKey}</b> in {s.site}, {s.spot}, °{s.unit}
+            <span className="block text-fine text-steel">
               {s.fetchedTo ? `up to ${new Date(s.fetchedTo).toISOString().slice(0, 10)}` : 'nothing yet'}
               {s.trouble && ` · ${s.trouble}`}
             </span>

@@ -92,7 +92,7 @@ export function Planning({
       }}
     >
       <section aria-label="Season">
-        <h2 className="border-b-2 border-iron text-[20px]">Season</h2>
+        <h2 className="border-b-2 border-iron text-row">Season</h2>
         <div className="mt-2 grid grid-cols-1 items-start gap-3 sm:grid-cols-2 lg:grid-cols-3">
           {SCHOOLS.map(([key, name, why, answers]) => (
             <Labelled key={key} name={name} hint={why}>
@@ -113,8 +113,8 @@ export function Planning({
         </div>
       </section>
       <section aria-label="Ceilings" className="mt-5">
-        <h2 className="border-b-2 border-iron text-[20px]">Most on one turf in a year</h2>
-        <p className="mt-1 max-w-[70ch] text-[15px] text-steel">
+        <h2 className="border-b-2 border-iron text-row">Most on one turf in a year</h2>
+        <p className="mt-1 max-w-[70ch] text-note text-steel">
           Of one ingredient, or of all that prunes roots (group 3): half a pound of dithiopyr takes as much of
           the roots as three quarters of prodiamine, so each is counted as so much prodiamine. Over twelve
           months, of all products together, and never more than the label. Usual: 0.33 lb a.i./acre of what
@@ -200,15 +200,15 @@ export function Planning({
         )}
       </section>
       <section aria-label="What a season costs" className="mt-5">
-        <h2 className="border-b-2 border-iron text-[20px]">What a season costs</h2>
-        <p className="mt-1 max-w-[70ch] text-[15px] text-steel">
+        <h2 className="border-b-2 border-iron text-row">What a season costs</h2>
+        <p className="mt-1 max-w-[70ch] text-note text-steel">
           Programs are compared in dollars: weeds that come through, visits, product, roots and limits. The
           one that costs the season least stands first.
         </p>
         <FigureGrid panel="weights" typed={typed} set={set} issue={issue} mayChange={mayChange} />
       </section>
       <section aria-label="Crews" className="mt-5">
-        <h2 className="border-b-2 border-iron text-[20px]">Crews</h2>
+        <h2 className="border-b-2 border-iron text-row">Crews</h2>
         <FigureGrid panel="crews" typed={typed} set={set} issue={issue} mayChange={mayChange} />
       </section>
       {refusal && (

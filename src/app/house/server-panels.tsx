@@ -44,22 +44,22 @@ export function Tokens({
   const day = (iso: string) => iso.slice(0, 10);
   return (
     <Panel name="Your tokens for the HTTP interface">
-      <p className="mt-1 text-[15px] text-steel">
+      <p className="mt-1 text-note text-steel">
         A program with your token may ask what the token is for, as long as you may.{' '}
         <a href="/api/v1/openapi.json">The interface, described</a>.
       </p>
       {secret && (
         <p role="status" className="mt-2 border-2 border-moss bg-paper px-3 py-2">
           <b>Copy it now: it is not shown again.</b>
-          <code className="block break-all text-[15px]">{secret}</code>
+          <code className="block break-all text-note">{secret}</code>
         </p>
       )}
       <ul>
         {tokens.map((t) => (
           <li key={t.id} className="flex flex-wrap items-center gap-x-4 border-b border-hair">
-            <b className="font-cond text-[18px]">{t.name}</b>
+            <b className="font-cond text-lead">{t.name}</b>
             <span className="text-steel">…{t.hint}</span>
-            <span className="text-[15px]">
+            <span className="text-note">
               {t.revokedAt
                 ? `taken back ${day(t.revokedAt)}`
                 : `for ${list(t.calls)}, ${t.lastUsedAt ? `last used ${day(t.lastUsedAt)}` : 'never used'}${t.expiresAt ? `, ends ${day(t.expiresAt)}` : ', without an end'}`}
@@ -67,7 +67,7 @@ export function Tokens({
             {!t.revokedAt && (
               <button
                 type="button"
-                className="ml-auto min-h-[44px] underline"
+                className="ml-auto min-h-touch underline"
                 disabled={isSending}
                 onClick={() => run(revokeTokenAction, { id: t.id })}
               >
@@ -104,9 +104,9 @@ export function Tokens({
           )}
         </Labelled>
         <fieldset className="col-span-2 flex flex-wrap items-center gap-x-4 sm:col-span-3">
-          <legend className="text-[15px]">May ask for</legend>
+          <legend className="text-note">May ask for</legend>
           {CALLS.map((call) => (
-            <label key={call} className="flex min-h-[44px] items-center gap-2">
+            <label key={call} className="flex min-h-touch items-center gap-2">
               <input
                 type="checkbox"
                 className="h-5 w-5 accent-[var(--color-moss)]"
@@ -145,7 +145,7 @@ export function Jobs({
           : outlooks, windows, weather and files wait. Whoever keeps the server must start one.
         </p>
       )}
-      <p className="mt-1 text-[15px]">
+      <p className="mt-1 text-note">
         {jobs.waiting ? `${plural(jobs.waiting, 'job')} waiting or running.` : 'Nothing waits.'}{' '}
         {jobs.failed.length === 0 && 'Nothing has failed in the last week.'}
       </p>
@@ -153,14 +153,14 @@ export function Jobs({
         {jobs.failed.map((j) => (
           <li key={j.id} className="flex flex-wrap items-center gap-x-4 border-b border-hair">
             <span className="font-semibold text-clay">{JOB_KINDS[j.kind].words} failed</span>
-            <span className="text-[15px]">
+            <span className="text-note">
               {factWords(factIn(j.why), SHOWS.trade).problem} ({j.at.slice(0, 16).replace('T', ' ')} UTC,
               tried four times)
             </span>
             {mayPlan && (
               <button
                 type="button"
-                className="ml-auto min-h-[44px] underline"
+                className="ml-auto min-h-touch underline"
                 disabled={isSending}
                 onClick={() => run(retryJobAction, { id: j.id })}
               >
@@ -205,7 +205,7 @@ export function Keeping({
   const { run, issue, refusal, isSending } = useCommand();
   return (
     <Panel name="What is kept" id="keeping">
-      <p className="mt-1 text-[15px] text-steel">
+      <p className="mt-1 text-note text-steel">
         Records, plans and readings are kept for good. A customer who asks to be forgotten is, from the sheet
         of the closed lawn; only records keep the name, for so long.
       </p>

@@ -49,7 +49,7 @@ export function ToolsPanel({
   const name = isCap ? 'A full cap weighs' : 'Reads to';
   return (
     <Panel name="Measuring tools" id="tools">
-      <ul className="text-[15px]">
+      <ul className="text-note">
         {tools.map((t) => (
           <li key={t.id} className="border-b border-hair py-1">
             <div className="flex flex-wrap items-center justify-between gap-2">
@@ -63,7 +63,7 @@ export function ToolsPanel({
               {mayRecord && (
                 <button
                   type="button"
-                  className="button py-0 md:min-h-[34px]"
+                  className="button py-0 md:min-h-desk"
                   onClick={() => run(putToolAwayAction, { id: t.id })}
                 >
                   Put {t.name} away

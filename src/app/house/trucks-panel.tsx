@@ -58,7 +58,7 @@ export function TrucksPanel({ trucks, people, mayChange, saveTruckAction, putTru
   };
   return (
     <Panel name="Trucks" id="trucks">
-      <ul className="text-[15px]">
+      <ul className="text-note">
         {trucks.map((t) => (
           <li
             key={t.id}
@@ -74,14 +74,14 @@ export function TrucksPanel({ trucks, people, mayChange, saveTruckAction, putTru
               <span className="flex gap-2">
                 <button
                   type="button"
-                  className="button py-0 md:min-h-[34px]"
+                  className="button py-0 md:min-h-desk"
                   onClick={() => setTyped(typedFrom(t))}
                 >
                   Change {t.name}
                 </button>
                 <button
                   type="button"
-                  className="button py-0 md:min-h-[34px]"
+                  className="button py-0 md:min-h-desk"
                   onClick={() => run(putTruckAwayAction, { id: t.id })}
                 >
                   Put {t.name} away
@@ -112,9 +112,9 @@ export function TrucksPanel({ trucks, people, mayChange, saveTruckAction, putTru
             {(f) => <input {...f} value={typed.name} onChange={(e) => set({ name: e.target.value })} />}
           </Labelled>
           <fieldset>
-            <legend className="text-[15px] text-steel">Who goes with it</legend>
+            <legend className="text-note text-steel">Who goes with it</legend>
             {people.map((p) => (
-              <label key={p} className="flex min-h-[44px] items-center gap-2 md:min-h-[30px]">
+              <label key={p} className="flex min-h-touch items-center gap-2 md:min-h-slim">
                 <input
                   type="checkbox"
                   className="size-5 accent-[var(--color-moss)]"

@@ -24,8 +24,8 @@ export function UnitsPanel({
   const { run, refusal, isSending } = useCommand();
   return (
     <section className="mt-6" aria-label="Units">
-      <h2 className="border-b-2 border-iron text-[20px]">Units</h2>
-      <p className="mt-1 text-[15px] text-steel">
+      <h2 className="border-b-2 border-iron text-row">Units</h2>
+      <p className="mt-1 text-note text-steel">
         Of every figure on screens, cards and prints. Rates and amounts stay in the unit that a label prints;
         files name their own units. Nothing that is kept changes.
       </p>

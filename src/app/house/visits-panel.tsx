@@ -67,7 +67,7 @@ export function VisitsPanel({
         </div>
       </Panel>
       <Panel name="Words for customers">
-        <p className="mt-1 max-w-[80ch] text-[15px] text-steel">
+        <p className="mt-1 max-w-[80ch] text-note text-steel">
           In braces stand places that each visit fills: {MESSAGE_PLACES.map((p) => `{${p}}`).join(' ')}. What
           a label does not say is left out, and nothing more than the label is promised.
         </p>

@@ -92,11 +92,11 @@ export function LoggerColumns({
         </p>
       )}
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Columns of the file">
-        <table className="w-full min-w-[560px] text-left text-[15px]">
+        <table className="w-full min-w-[560px] text-left text-note">
           <thead>
             <tr>
               {preview.columns.map((c, i) => (
-                <th key={i} className="pr-3 align-top font-cond text-[17px]">
+                <th key={i} className="pr-3 align-top font-cond text-lead">
                   {c || `column ${i + 1}`}
                   <select
                     className="field mt-1"
@@ -253,7 +253,7 @@ export function LawnColumns({
       <div className="grid grid-cols-2 gap-3 md:grid-cols-4">{first.map(choice)}</div>
       {rest.length > 0 && (
         <details>
-          <summary className="min-h-[44px] cursor-pointer py-2 font-semibold">
+          <summary className="min-h-touch cursor-pointer py-2 font-semibold">
             {rest.length} further fields that a file may have
           </summary>
           <div className="mt-2 grid grid-cols-2 gap-3 md:grid-cols-4">{rest.map(choice)}</div>

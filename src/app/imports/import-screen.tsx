@@ -102,7 +102,7 @@ export function ImportScreen(props: Props) {
 
   return (
     <div className="mx-auto max-w-[1080px] px-4 pb-10 pt-4">
-      <h1 className="text-[28px]">Files</h1>
+      <h1 className="text-page">Files</h1>
       {mayPlan && (
         <section className="mt-3 border-2 border-hair bg-paper px-4 py-3">
           <Choice
@@ -165,7 +165,7 @@ export function ImportScreen(props: Props) {
           <div aria-live="assertive">{refusal && <RefusalWords refusal={refusal} here="/imports" />}</div>
         </section>
       )}
-      <h2 className="mt-6 border-b-2 border-iron text-[19px]">Brought in</h2>
+      <h2 className="mt-6 border-b-2 border-iron text-row">Brought in</h2>
       {imports.length === 0 && <p className="mt-2 text-steel">No file yet.</p>}
       <ul>
         {imports.map((i) => (
@@ -212,7 +212,7 @@ function ImportLine({
   return (
     <li className="border-b border-hair py-3">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-        <b className="font-cond text-[19px]">{i.fileName}</b>
+        <b className="font-cond text-row">{i.fileName}</b>
         <span>{i.kind}</span>
         <span className="font-semibold">{STATUS[i.status]}</span>
         <span className="text-steel">{i.madeBy}</span>
@@ -233,7 +233,7 @@ function ImportLine({
           </span>
         )}
       </div>
-      <p className="text-[15px]">
+      <p className="text-note">
         {plural(i.total, i.kind === 'weather' ? 'day' : 'row')}:{' '}
         {i.status === 'checked' ? `${figure(good)} good` : `${figure(i.added)} added`}, {figure(i.skipped)}{' '}
         repeated or on file already, {figure(i.bad)} bad
@@ -246,7 +246,7 @@ function ImportLine({
           aria-label={`${i.fileName}: ${i.done} of ${i.total} rows`}
         />
       )}
-      {i.trouble && <p className="text-[15px] text-steel">{factSentence(factIn(i.trouble), show)}</p>}
+      {i.trouble && <p className="text-note text-steel">{factSentence(factIn(i.trouble), show)}</p>}
       {warnings.map((w) => (
         <p key={w} role="status" className="mt-1 border-l-4 border-straw px-2">
           {w}
@@ -254,11 +254,11 @@ function ImportLine({
       ))}
       {problems.length > 0 && (
         <details>
-          <summary className="min-h-[44px] cursor-pointer py-2">
+          <summary className="min-h-touch cursor-pointer py-2">
             {plural(i.bad, 'bad row')}, by line
             {problems.length < i.bad ? ` (the first ${problems.length})` : ''}
           </summary>
-          <ul className="max-h-64 overflow-y-auto text-[15px]" tabIndex={0} aria-label="Bad rows">
+          <ul className="max-h-64 overflow-y-auto text-note" tabIndex={0} aria-label="Bad rows">
             {problems.map((p) => (
               <li key={p.line}>
                 line {p.line}: {rowWords(p, show)}

@@ -213,7 +213,7 @@ function Tick({
   onChange,
 }: Readonly<{ name: string; isOn: boolean; onChange: (isOn: boolean) => void }>) {
   return (
-    <label className="flex min-h-[44px] items-center gap-2">
+    <label className="flex min-h-touch items-center gap-2">
       <input
         type="checkbox"
         className="h-5 w-5 accent-[var(--color-moss)]"

@@ -61,8 +61,8 @@ export function KeyScreen({ month }: Readonly<{ month: number }>) {
   return (
     <div className="mx-auto grid max-w-6xl gap-x-8 gap-y-4 px-4 pb-10 pt-4 lg:grid-cols-[5fr_4fr]">
       <div>
-        <h1 className="text-[26px]">What is it?</h1>
-        <p className="text-[15px] text-steel">
+        <h1 className="text-title">What is it?</h1>
+        <p className="text-note text-steel">
           By what thumb and lens can see, in any order. Seen in {monthWords(month)}.
         </p>
         <LabelLaw>A name is not yet leave to spray: turf, site, stage and rate are the label’s.</LabelLaw>
@@ -74,7 +74,7 @@ export function KeyScreen({ month }: Readonly<{ month: number }>) {
             isChosen={chosen !== null}
           />
         ) : (
-          <p className="mt-3 text-[18px]">Nothing more would tell them further apart.</p>
+          <p className="mt-3 text-lead">Nothing more would tell them further apart.</p>
         )}
         <Answered looked={looked} onChoose={setChosen} />
         {count > 0 && (
@@ -92,10 +92,10 @@ export function KeyScreen({ month }: Readonly<{ month: number }>) {
         <Others looked={looked} asked={asked} onChoose={setChosen} />
       </div>
       <section aria-label="What it may be" aria-live="polite">
-        <h2 className="border-b-2 border-iron text-[20px]">What it may be</h2>
+        <h2 className="border-b-2 border-iron text-row">What it may be</h2>
         {count === 0 ? (
           <>
-            <p className="mt-2 text-[16px]">
+            <p className="mt-2 text-body">
               Any of {ALL_WEEDS.length} weeds of turf. Answer what you can see; what you cannot is passed
               over. Or look through the plates.
             </p>
@@ -109,7 +109,7 @@ export function KeyScreen({ month }: Readonly<{ month: number }>) {
               ))}
             </ol>
             {candidates.length > DRAWN && (
-              <p className="mt-2 text-[15px]">
+              <p className="mt-2 text-note">
                 Less likely:{' '}
                 {candidates
                   .slice(DRAWN, DRAWN + 6)
@@ -118,7 +118,7 @@ export function KeyScreen({ month }: Readonly<{ month: number }>) {
                 {candidates.length > DRAWN + 6 && ` and ${candidates.length - DRAWN - 6} more`}.
               </p>
             )}
-            <p className="mt-2 border-l-4 border-straw bg-paper px-3 py-2 text-[16px]">
+            <p className="mt-2 border-l-4 border-straw bg-paper px-3 py-2 text-body">
               None of the {ALL_WEEDS.length} in this key: <b>{oddsWords(other)}</b>.{' '}
               {candidates[0] && outsideWords(candidates[0].weed)}
             </p>
@@ -151,18 +151,18 @@ function Question({
   const { name, how } = QUESTIONS[character];
   return (
     <fieldset className="mt-3 min-w-0 border-2 border-iron bg-paper p-3">
-      <legend className="bg-iron px-2 font-cond text-[16px] text-lime">
+      <legend className="bg-iron px-2 font-cond text-body text-lime">
         {isChosen ? 'You look at' : 'Look at this'}
       </legend>
-      <p className="font-cond text-[23px] font-semibold leading-tight">{name}</p>
-      <p className="text-[16px] text-steel">{how}</p>
+      <p className="font-cond text-head font-semibold leading-tight">{name}</p>
+      <p className="text-body text-steel">{how}</p>
       <div className="mt-2 grid grid-cols-3 gap-2 sm:grid-cols-4">
         {CHARACTERS[character].states.map((s) => (
           <button
             key={s}
             type="button"
             aria-pressed={state === s}
-            className={`flex min-h-[92px] flex-col border-2 bg-lime p-1 text-center text-[15px] leading-tight ${state === s ? 'border-moss' : 'border-rail'}`}
+            className={`flex min-h-[92px] flex-col border-2 bg-lime p-1 text-center text-note leading-tight ${state === s ? 'border-moss' : 'border-rail'}`}
             onClick={() => onAnswer(s)}
           >
             <StateArt character={character} state={s} />
@@ -182,13 +182,13 @@ function Answered({ looked, onChoose }: Readonly<{ looked: Looked; onChoose: (c:
   if (!seen.length) return null;
   return (
     <section aria-label="Seen" className="mt-3">
-      <h2 className="text-[18px]">Seen</h2>
+      <h2 className="text-lead">Seen</h2>
       <ul className="flex flex-wrap gap-1.5">
         {seen.map(([c, s]) => (
           <li key={c}>
             <button
               type="button"
-              className="min-h-[44px] border-2 border-moss bg-paper px-2 text-left text-[15px] leading-tight"
+              className="min-h-touch border-2 border-moss bg-paper px-2 text-left text-note leading-tight"
               onClick={() => onChoose(c)}
             >
               {QUESTIONS[c].name}: <b>{stateWords(c, s)}</b>
@@ -209,7 +209,7 @@ function Others({
   const open = ALL_CHARACTERS.filter((c) => !(c in seen) && c !== asked && isAskedOf(c, seen.leaf ?? null));
   return (
     <details className="mt-4" open>
-      <summary className="flex min-h-[44px] cursor-pointer items-center font-cond text-[18px] font-semibold">
+      <summary className="flex min-h-touch cursor-pointer items-center font-cond text-lead font-semibold">
         Look at something else
       </summary>
       <ul className="flex flex-wrap gap-1.5">
@@ -217,7 +217,7 @@ function Others({
           <li key={c}>
             <button
               type="button"
-              className={`min-h-[44px] border-2 bg-paper px-2 text-[15px] ${unseen.includes(c) ? 'border-hair text-steel' : 'border-rail'}`}
+              className={`min-h-touch border-2 bg-paper px-2 text-note ${unseen.includes(c) ? 'border-hair text-steel' : 'border-rail'}`}
               onClick={() => {
                 onChoose(c);
                 scrollTo(0, 0);
@@ -242,15 +242,15 @@ function Likely({ candidate }: Readonly<{ candidate: Candidate }>) {
         <WeedArt weed={weed} named />
       </div>
       <div>
-        <p className="font-cond text-[21px] font-semibold leading-tight">{weedTitle(weed)}</p>
-        <p className="text-[15px] text-steel">
+        <p className="font-cond text-head font-semibold leading-tight">{weedTitle(weed)}</p>
+        <p className="text-note text-steel">
           <i>{latin}</i>, {life}
         </p>
         <p className="mt-1 h-2.5 border border-iron" aria-hidden>
           <span className="block h-full bg-moss" style={{ width: `${odds * 100}%` }} />
         </p>
-        <p className="text-[16px] font-semibold">{oddsWords(odds)}</p>
-        <p className="text-[15px] leading-snug">{fitWords(candidate)}</p>
+        <p className="text-body font-semibold">{oddsWords(odds)}</p>
+        <p className="text-note leading-snug">{fitWords(candidate)}</p>
       </div>
     </li>
   );
@@ -264,11 +264,11 @@ function Plates() {
       {chosen && (
         <article className="mt-2 border-2 border-iron bg-paper p-3" aria-label={WEEDS[chosen].name}>
           <WeedArt weed={chosen} named />
-          <p className="font-cond text-[22px] font-semibold">{weedTitle(chosen)}</p>
-          <p className="text-[15px] text-steel">
+          <p className="font-cond text-head font-semibold">{weedTitle(chosen)}</p>
+          <p className="text-note text-steel">
             <i>{WEEDS[chosen].latin}</i>, {WEEDS[chosen].life}
           </p>
-          <ul className="mt-1 text-[15px]">
+          <ul className="mt-1 text-note">
             {ALL_CHARACTERS.flatMap((c) => {
               const states = statesOf(chosen, c);
               return states
@@ -280,7 +280,7 @@ function Plates() {
                 : [];
             })}
           </ul>
-          {outsideWords(chosen) && <p className="mt-1 text-[15px]">{outsideWords(chosen)}</p>}
+          {outsideWords(chosen) && <p className="mt-1 text-note">{outsideWords(chosen)}</p>}
         </article>
       )}
       <ul className="mt-2 grid grid-cols-3 gap-2 sm:grid-cols-5">
@@ -289,7 +289,7 @@ function Plates() {
             <button
               type="button"
               aria-pressed={w === chosen}
-              className={`h-full w-full border-2 bg-paper p-1 text-[13px] leading-tight ${w === chosen ? 'border-moss' : 'border-hair'}`}
+              className={`h-full w-full border-2 bg-paper p-1 text-fine leading-tight ${w === chosen ? 'border-moss' : 'border-hair'}`}
               onClick={() => setChosen(w === chosen ? null : w)}
             >
               <WeedArt weed={w} />
@@ -312,15 +312,15 @@ function TellApart({
   if (!apart.length) return null;
   return (
     <section aria-label="To tell them apart" className="mt-3">
-      <h3 className="text-[18px]">
+      <h3 className="text-lead">
         {weedTitle(first)} or {WEEDS[second].name}?
       </h3>
       <ul>
         {apart.slice(0, 4).map((a) => (
-          <li key={a.character} className="border-b border-hair py-1 text-[16px]">
+          <li key={a.character} className="border-b border-hair py-1 text-body">
             <button
               type="button"
-              className="min-h-[44px] text-left underline"
+              className="min-h-touch text-left underline"
               onClick={() => onChoose(a.character)}
             >
               {QUESTIONS[a.character].name}

@@ -154,14 +154,14 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
               </p>
             ))}
             {isFaulty && (
-              <p role="status" className="mt-1 border-l-4 border-straw px-3 text-[15px]">
+              <p role="status" className="mt-1 border-l-4 border-straw px-3 text-note">
                 The outline crosses or overlaps itself. It counts once, as the {show.area(read.whole)} that it
                 covers: look at the drawing.
               </p>
             )}
             {drawn.length > 1 && (
               <div className="mt-2">
-                <p className="font-cond text-[16px]">Which of the {drawn.length} is this zone?</p>
+                <p className="font-cond text-body">Which of the {drawn.length} is this zone?</p>
                 <div className="flex flex-wrap gap-1.5">
                   {drawn.map((z, i) => (
                     <button
@@ -175,7 +175,7 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
                     </button>
                   ))}
                 </div>
-                <label className="mt-1 flex min-h-[44px] items-center gap-3">
+                <label className="mt-1 flex min-h-touch items-center gap-3">
                   <input
                     type="checkbox"
                     className="size-5"
@@ -213,7 +213,7 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
           />
         )}
         {read.overlaps.map((o) => (
-          <p key={o.name + o.kind} role="status" className="mt-1 text-[15px] text-straw-text">
+          <p key={o.name + o.kind} role="status" className="mt-1 text-note text-straw-text">
             {o.kind === 'overlaps'
               ? `${o.name} lies over another by ${show.area(o.area)}: counted once.`
               : `${o.name} sticks out by ${show.area(o.area)}: that part takes nothing away.`}
@@ -226,11 +226,11 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
             {read.unplaced > 0 && ' at most'}
           </Figure>
           <p className="flex items-baseline justify-between gap-4 border-b-2 border-iron py-1.5">
-            <span className="font-cond text-[19px] font-semibold">Treated</span>
-            <span className="font-cond text-[24px] font-bold">
+            <span className="font-cond text-row font-semibold">Treated</span>
+            <span className="font-cond text-title font-bold">
               {show.area(read.treated)}
               {error.ok && (
-                <span className="text-[17px] font-medium text-steel">
+                <span className="text-lead font-medium text-steel">
                   {' '}
                   ± {figure(show.in('area', read.treated) * (error.value / 100))}
                 </span>
@@ -248,12 +248,12 @@ export function AreaPart({ draft, onChange, issueOf }: Props) {
                 />
               )}
             </Labelled>
-            <p className="text-[14px] text-steel">
+            <p className="text-fine text-steel">
               It goes into every amount: the mix card shows least and most.
             </p>
           </div>
           {read.unplaced > 0 && (
-            <p className="mt-1 text-[14px] text-steel">
+            <p className="mt-1 text-fine text-steel">
               Trees without a place are taken to lie wholly in the zone, apart from each other.
             </p>
           )}

@@ -147,13 +147,13 @@ export function LawnForm({
         save(seen);
       }}
     >
-      <h1 className="text-[28px]">{title}</h1>
+      <h1 className="text-page">{title}</h1>
       {isKept && (
-        <p className="text-[15px] text-steel">
+        <p className="text-note text-steel">
           Typed and not saved yet; it is kept on this device.{' '}
           <button
             type="button"
-            className="min-h-[44px] underline"
+            className="min-h-touch underline"
             onClick={() => {
               forget();
               say(null);
@@ -209,7 +209,7 @@ export function LawnForm({
                 </select>
               )}
             </Labelled>
-            <p className="flex items-center gap-3 text-[15px]">
+            <p className="flex items-center gap-3 text-note">
               <TurfPicture facts={facts} />
               <span>
                 {facts.look}.{' '}
@@ -218,7 +218,7 @@ export function LawnForm({
             </p>
           </div>
           <details className="mt-2">
-            <summary className="min-h-[44px] cursor-pointer py-2 font-cond text-[17px]">
+            <summary className="min-h-touch cursor-pointer py-2 font-cond text-lead">
               Not sure? See all twelve
             </summary>
             <ul className="grid grid-cols-1 gap-2 sm:grid-cols-2 lg:grid-cols-3">
@@ -228,11 +228,11 @@ export function LawnForm({
                     type="button"
                     aria-pressed={t === draft.turf}
                     onClick={() => change({ turf: t })}
-                    className={`flex min-h-[60px] w-full items-center gap-3 border-2 px-2 text-left ${t === draft.turf ? 'border-moss' : 'border-hair'} bg-paper`}
+                    className={`flex min-h-glove w-full items-center gap-3 border-2 px-2 text-left ${t === draft.turf ? 'border-moss' : 'border-hair'} bg-paper`}
                   >
                     <TurfPicture facts={TURF_FACTS[t]} />
-                    <span className="text-[14px] leading-tight">
-                      <b className="font-cond text-[17px]">{t}</b>
+                    <span className="text-fine leading-tight">
+                      <b className="font-cond text-lead">{t}</b>
                       <br />
                       {TURF_FACTS[t].look}
                     </span>
@@ -447,7 +447,7 @@ type TextKey = {
 function Part({ name, children }: Readonly<{ name: string; children: React.ReactNode }>) {
   return (
     <section className="mt-5">
-      <h2 className="mb-2 border-b-2 border-iron text-[19px]">{name}</h2>
+      <h2 className="mb-2 border-b-2 border-iron text-row">{name}</h2>
       {children}
     </section>
   );

@@ -100,7 +100,7 @@ export function LawnTable({
   return (
     <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">
       <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
-        <h1 className="text-[26px]" role="status">
+        <h1 className="text-title" role="status">
           {plural(list.total, 'zone')}
           {isPlain ? '' : ' found'}
         </h1>
@@ -201,13 +201,13 @@ export function LawnTable({
           <span key={f.id} className="inline-flex items-center border border-rail bg-paper">
             <Link
               href={`/lawns${f.query}`}
-              className="inline-flex min-h-[44px] items-center px-3 font-cond text-[16px] font-semibold no-underline"
+              className="inline-flex min-h-touch items-center px-3 font-cond text-body font-semibold no-underline"
             >
               {f.name}
             </Link>
             <button
               type="button"
-              className="min-h-[44px] min-w-[36px] text-[19px]"
+              className="min-h-touch min-w-[36px] text-row"
               aria-label={`Forget the filter ${f.name}`}
               title="Forget this filter"
               onClick={() => run(dropFilterAction, { id: f.id })}
@@ -249,7 +249,7 @@ export function LawnTable({
       )}
       <ul className="mt-2" aria-busy={isBusy}>
         {list.zones.length > 0 && mayPlan && (
-          <li className="flex min-h-[44px] items-center gap-3 border-b-2 border-iron">
+          <li className="flex min-h-touch items-center gap-3 border-b-2 border-iron">
             <label className="flex items-center gap-3">
               <input
                 type="checkbox"
@@ -264,7 +264,7 @@ export function LawnTable({
         {list.zones.map((z) => (
           <li key={z.id} className="flex items-start gap-3 border-b border-hair py-1.5">
             {mayPlan && (
-              <label className="grid min-h-[44px] min-w-[28px] place-items-center">
+              <label className="grid min-h-touch min-w-[28px] place-items-center">
                 <input
                   type="checkbox"
                   className="size-5"
@@ -278,13 +278,13 @@ export function LawnTable({
               <div>
                 <Link
                   href={`/lawns/${z.id}`}
-                  className="inline-flex min-h-[44px] items-center font-cond text-[19px] font-semibold md:min-h-[30px]"
+                  className="inline-flex min-h-touch items-center font-cond text-row font-semibold md:min-h-slim"
                 >
                   {z.address} · {z.name}
                 </Link>
-                <p className="text-[15px] text-steel">{z.customer}</p>
+                <p className="text-note text-steel">{z.customer}</p>
               </div>
-              <p className="text-[15px]">
+              <p className="text-note">
                 {z.turf}
                 {z.mixedWith && ` with ${z.mixedWith}`}, {show.area(fromSquareFeet(z.areaSqFt))}
                 <br />
@@ -295,7 +295,7 @@ export function LawnTable({
                   {z.school && ` · by ${z.school}`}
                 </span>
               </p>
-              <p className="text-[15px]">
+              <p className="text-note">
                 {z.product === null ? (z.isClosed ? 'Closed' : 'Nothing planned') : plainName(z.product)}
                 <br />
                 <span className="text-steel">
@@ -378,7 +378,7 @@ function BulkBar({
         onApply(change());
       }}
     >
-      <b className="font-cond text-[18px]">{plural(count, 'zone')} chosen: set</b>
+      <b className="font-cond text-lead">{plural(count, 'zone')} chosen: set</b>
       <select
         className="field w-auto"
         aria-label="What to set"

@@ -71,7 +71,7 @@ export function ShapeRows({
               </Labelled>
               <button
                 type="button"
-                className="min-h-[44px] self-end text-[22px]"
+                className="min-h-touch self-end text-head"
                 aria-label={`Remove ${name}`}
                 title={`Remove ${name}`}
                 onClick={() => onChange(shapes.filter((_, k) => k !== i))}
@@ -116,7 +116,7 @@ export function ShapeRows({
           </fieldset>
         );
       })}
-      <p className="text-[14px] text-steel">
+      <p className="text-fine text-steel">
         Right and away: where a shape’s corner, or a circle’s middle, lies from where you began. Left empty,
         it is placed by itself.
       </p>
@@ -199,7 +199,7 @@ export function TreeRows({
               )}
               <button
                 type="button"
-                className="min-h-[44px] self-end text-[22px]"
+                className="min-h-touch self-end text-head"
                 aria-label={`Remove ${name}`}
                 title={`Remove ${name}`}
                 onClick={() => onChange(trees.filter((_, k) => k !== i))}
@@ -207,7 +207,7 @@ export function TreeRows({
                 ×
               </button>
             </div>
-            <label className="flex min-h-[44px] items-center gap-3">
+            <label className="flex min-h-touch items-center gap-3">
               <input
                 type="checkbox"
                 className="size-5"

@@ -38,14 +38,14 @@ export function ChooseStops({ due, to, title, words, button, none }: Props) {
   if (!due.length) return <p className="mt-3 text-steel">{none}</p>;
   return (
     <section className="mt-4" aria-label="Stops">
-      <h2 className="border-b-2 border-iron text-[19px]">{title}</h2>
+      <h2 className="border-b-2 border-iron text-row">{title}</h2>
       <p className="text-steel">{words}</p>
       <ul>
         {due.map((d) => {
           const place = chosen.indexOf(d.applicationId);
           return (
             <li key={d.applicationId} className="border-b border-hair">
-              <label className="flex min-h-[52px] items-center gap-3 py-1">
+              <label className="flex min-h-bar items-center gap-3 py-1">
                 <input
                   type="checkbox"
                   className="size-6 shrink-0 accent-[var(--color-moss)]"
@@ -58,17 +58,17 @@ export function ChooseStops({ due, to, title, words, button, none }: Props) {
                     )
                   }
                 />
-                <span className="w-6 shrink-0 text-right font-cond text-[20px] font-bold">
+                <span className="w-6 shrink-0 text-right font-cond text-row font-bold">
                   {place >= 0 ? place + 1 : ''}
                 </span>
                 <span className="grow">
-                  <b className="font-cond text-[18px]">{d.site}</b>
-                  <span className="block text-[15px] text-steel">
+                  <b className="font-cond text-lead">{d.site}</b>
+                  <span className="block text-note text-steel">
                     {[d.purpose, list(d.products.map((p) => plainName(p)))].filter(Boolean).join(': ')}
                     {d.isAjar && ' · ajar, with a warning'}
                   </span>
                 </span>
-                <span className="whitespace-nowrap text-[15px]">{show.area(d.area)}</span>
+                <span className="whitespace-nowrap text-note">{show.area(d.area)}</span>
               </label>
             </li>
           );

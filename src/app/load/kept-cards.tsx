@@ -8,19 +8,19 @@ export function KeptCards({ cards, today }: Readonly<{ cards: readonly CardLine[
   if (!cards.length) return null;
   return (
     <section aria-label="Kept cards" className="mt-3">
-      <h2 className="border-b-2 border-iron text-[19px]">Kept cards</h2>
+      <h2 className="border-b-2 border-iron text-row">Kept cards</h2>
       <ul>
         {cards.map((c) => (
           <li key={c.id} className="border-b border-hair py-1">
             {/* a whole page, which the device keeps */}
             <a
               href={`/load/${c.id}`}
-              className="inline-flex min-h-[44px] items-center font-cond text-[18px] font-semibold"
+              className="inline-flex min-h-touch items-center font-cond text-lead font-semibold"
             >
               {c.kind === 'tank' ? 'Load' : 'Hopper'} {c.number} of {c.of}
               {c.day !== today && `, ${showWeekday(c.day)}`}
             </a>{' '}
-            <span className="text-[15px] text-steel">
+            <span className="text-note text-steel">
               {[c.equipment, list(c.products.map((p) => plainName(p))), list(c.sites)]
                 .filter(Boolean)
                 .join(' · ')}

@@ -58,41 +58,41 @@ export function LoadCardView({ card, ticks, onTick }: Readonly<{ card: LoadCard 
   const remain = remainWords(card, show);
   return (
     <>
-      <h2 className="flex justify-between text-[19px]">
+      <h2 className="flex justify-between text-row">
         <span>{name}</span>
         <span className="font-medium text-steel">{show.area(card.area)}</span>
       </h2>
       {card.products.map((p) => (
         <div key={p.label.id}>
           <p className="mt-1 flex flex-wrap items-baseline gap-x-6 font-cond font-bold leading-none">
-            <span className="text-[44px]">{byTool(p.measured, p.label, p.tool, show)}</span>
-            {several && <span className="text-[22px] font-semibold">{shortName(p.label)}</span>}
+            <span className="text-huge">{byTool(p.measured, p.label, p.tool, show)}</span>
+            {several && <span className="text-head font-semibold">{shortName(p.label)}</span>}
             {!several && isTank && (
-              <span className="text-[32px] text-water">{show.volume(card.water)} water</span>
+              <span className="text-figure text-water">{show.volume(card.water)} water</span>
             )}
           </p>
-          <p className="mt-1 text-[15px]">
+          <p className="mt-1 text-note">
             {alsoWords(p.measured, p.label, p.tool, show)}computed{' '}
             {p.exact.by === 'mass' ? showAmount(p.exact, 'g') : show.of('pour', p.exact.amount, 4)}, rounding
             error {figure(p.error * 100, 1)} %
           </p>
           {coarseWords(p) && (
-            <p className="border-l-4 border-straw pl-2 text-[15px] font-semibold">{coarseWords(p)}</p>
+            <p className="border-l-4 border-straw pl-2 text-note font-semibold">{coarseWords(p)}</p>
           )}
           {packageWords(p.measured, p.label) && (
-            <p className="text-[15px] font-semibold">{packageWords(p.measured, p.label)}</p>
+            <p className="text-note font-semibold">{packageWords(p.measured, p.label)}</p>
           )}
         </div>
       ))}
       {several && isTank && (
-        <p className="mt-1 font-cond text-[32px] font-bold leading-none text-water">
+        <p className="mt-1 font-cond text-figure font-bold leading-none text-water">
           {show.volume(card.water)} water
         </p>
       )}
       {jar.length > 0 && (
         <div className="mt-2 border-l-4 border-straw pl-2">
           {jar.map((w) => (
-            <p key={w} className="text-[15px]">
+            <p key={w} className="text-note">
               {w}
             </p>
           ))}
@@ -106,13 +106,13 @@ export function LoadCardView({ card, ticks, onTick }: Readonly<{ card: LoadCard 
       {card.products
         .filter((p) => p.label.compatibility)
         .map(({ label }) => (
-          <p key={label.id} className="mt-1 text-[15px]">
+          <p key={label.id} className="mt-1 text-note">
             <b>The label of {shortName(label)} on mixing:</b> {label.compatibility}
           </p>
         ))}
       {card.stops.length > 0 && (
         <div className="mt-3">
-          <h3 className="border-b border-hair text-[17px]">For</h3>
+          <h3 className="border-b border-hair text-lead">For</h3>
           <ol>
             {card.stops.map((s, i) => (
               <li
@@ -120,9 +120,9 @@ export function LoadCardView({ card, ticks, onTick }: Readonly<{ card: LoadCard 
                 className="flex flex-wrap items-baseline justify-between gap-x-4 border-b border-hair py-1"
               >
                 <span>
-                  <b className="font-cond text-[17px]">{i + 1}</b> {s.site}
+                  <b className="font-cond text-lead">{i + 1}</b> {s.site}
                 </span>
-                <span className="text-[15px] text-steel">
+                <span className="text-note text-steel">
                   {mixWords(card, s.volume, show)} on {show.area(s.area)}
                   {s.area < s.whole * (1 - SHOWN_HAIR) && ` of ${show.area(s.whole)}`}
                 </span>
@@ -136,7 +136,7 @@ export function LoadCardView({ card, ticks, onTick }: Readonly<{ card: LoadCard 
           {shutWords(card)}
         </p>
       )}
-      {remain && <p className="mt-2 border-l-4 border-straw pl-2 text-[15px]">{remain}</p>}
+      {remain && <p className="mt-2 border-l-4 border-straw pl-2 text-note">{remain}</p>}
     </>
   );
 }
@@ -144,7 +144,7 @@ export function LoadCardView({ card, ticks, onTick }: Readonly<{ card: LoadCard 
 function Tick({ name, words, ticks, onTick }: Readonly<{ name: string; words: string }> & Ticking) {
   return (
     <li>
-      <label className="flex min-h-[44px] items-center gap-3 py-1.5 text-[17px] leading-snug">
+      <label className="flex min-h-touch items-center gap-3 py-1.5 text-lead leading-snug">
         <input
           type="checkbox"
           className="size-6 shrink-0 accent-[var(--color-moss)]"
@@ -162,7 +162,7 @@ export function Around({ card, ticks, onTick }: Readonly<{ card: LoadCard }> & T
   return (
     <div className="mt-4 grid gap-4 md:grid-cols-2">
       <section>
-        <h2 className="border-b-2 border-iron text-[19px]">How to walk with it</h2>
+        <h2 className="border-b-2 border-iron text-row">How to walk with it</h2>
         <ul className="mt-1 list-disc pl-5">
           {walkWords(card).map((w) => (
             <li key={w}>{w}</li>
@@ -170,7 +170,7 @@ export function Around({ card, ticks, onTick }: Readonly<{ card: LoadCard }> & T
         </ul>
       </section>
       <section>
-        <h2 className="border-b-2 border-iron text-[19px]">Truck</h2>
+        <h2 className="border-b-2 border-iron text-row">Truck</h2>
         <ul>
           {truckWords(card).map((words, i) => (
             <Tick key={words} name={`truck ${i}`} words={words} ticks={ticks} onTick={onTick} />
@@ -178,13 +178,13 @@ export function Around({ card, ticks, onTick }: Readonly<{ card: LoadCard }> & T
         </ul>
       </section>
       <section className="md:col-span-2">
-        <h2 className="border-b-2 border-iron text-[19px]">Mind</h2>
+        <h2 className="border-b-2 border-iron text-row">Mind</h2>
         <ul className="mt-1 list-disc pl-5">
           {cautionsOf(card).map((c) => (
             <li key={c}>{c}</li>
           ))}
         </ul>
-        <p className="mt-3 text-[15px] text-steel">
+        <p className="mt-3 text-note text-steel">
           {card.products.some((p) => p.label.demo) && <b>Demo label: not for use. </b>}
           {card.products.map(({ label: l }) => `${l.registrationNumber}, label of ${l.labelDate}`).join('; ')}
           . Computed from the label sheet; the printed label is the law, with local codes.

@@ -29,11 +29,11 @@ export function LoadScreen({ morning, missing, mayRecord, keepCardsAction }: Pro
   return (
     <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">
       <p>
-        <Link href="/load" className="inline-flex min-h-[44px] items-center">
+        <Link href="/load" className="inline-flex min-h-touch items-center">
           Other stops
         </Link>
       </p>
-      <h1 className="text-[28px]">Load for {plural(ids.length, 'stop')}</h1>
+      <h1 className="text-page">Load for {plural(ids.length, 'stop')}</h1>
       <LabelLaw>Amounts come from your label sheets: read the label on the jug before you open it.</LabelLaw>
       {missing > 0 && (
         <p role="status" className="border-l-4 border-straw bg-paper px-3 py-2">
@@ -47,15 +47,15 @@ export function LoadScreen({ morning, missing, mayRecord, keepCardsAction }: Pro
             key={s.applicationId}
             className="flex flex-wrap items-start justify-end gap-2 border-b border-hair py-1"
           >
-            <b className="w-6 shrink-0 pt-2 text-right font-cond text-[20px]">{i + 1}</b>
+            <b className="w-6 shrink-0 pt-2 text-right font-cond text-row">{i + 1}</b>
             <span className="min-w-[240px] flex-1">
               <Link
                 href={`/lawns/${s.zoneId}?a=${s.applicationId}`}
-                className="inline-flex min-h-[44px] items-center font-cond text-[18px] font-semibold"
+                className="inline-flex min-h-touch items-center font-cond text-lead font-semibold"
               >
                 {s.site}
               </Link>
-              <span className="block text-[15px] text-steel">
+              <span className="block text-note text-steel">
                 {list(s.passes.flatMap((p) => p.products.map((q) => shortName(q.label))))}
               </span>
               <HeldWords held={s.held} isBrief />
@@ -98,7 +98,7 @@ function Way({
   if (stops.length < 3) return null;
   if (unknown)
     return (
-      <p className="no-print mt-2 text-[15px] text-steel">
+      <p className="no-print mt-2 text-note text-steel">
         The shortest way is told once each lawn’s sheet has its latitude and longitude: {unknown} of{' '}
         {stops.length} have none.
       </p>
@@ -156,7 +156,7 @@ export function HeldWords({
         </p>
       )}
       {shown.map((h, i) => (
-        <p key={i} className="text-[15px]">
+        <p key={i} className="text-note">
           <b>
             {h.gate}
             {h.product && `, ${shortName({ name: h.product })}`}:

@@ -112,7 +112,7 @@ function Section({
   const fitting = morning.equipment.filter((e) => isForKind(e, kind));
   return (
     <section aria-label={TITLES[kind]} className="mt-4">
-      {isTitled && <h2 className="border-b-2 border-iron text-[22px]">{TITLES[kind]}</h2>}
+      {isTitled && <h2 className="border-b-2 border-iron text-head">{TITLES[kind]}</h2>}
       <Wear products={products} />
       <div className="no-print mt-3 grid grid-cols-2 items-end gap-3 sm:grid-cols-4">
         {fitting.length > 0 && (
@@ -143,7 +143,7 @@ function Section({
         {fields.map(field)}
       </div>
       <details className="no-print mt-2">
-        <summary className="min-h-[44px] cursor-pointer py-2 font-semibold underline">
+        <summary className="min-h-touch cursor-pointer py-2 font-semibold underline">
           {kind === 'tank' ? 'What is left in the tank, and how loads are made' : 'How loads are made'}
         </summary>
         <div className="grid grid-cols-2 items-end gap-3 sm:grid-cols-4">
@@ -178,12 +178,12 @@ function Section({
         </div>
       </details>
       {kind === 'tank' && chosen?.output?.by === 'volume' && (
-        <p className="mt-1 text-[15px] text-steel">
+        <p className="mt-1 text-note text-steel">
           Water by what {chosen.name} was measured to put out: {show.carrier(chosen.output.rate)}.
         </p>
       )}
       {kind === 'hopper' && chosen?.output?.by === 'mass' && chosen.fitted && (
-        <p className="mt-1 text-[15px] text-steel">
+        <p className="mt-1 text-note text-steel">
           {chosen.name}: {chosen.fitted}.
         </p>
       )}
@@ -261,7 +261,7 @@ function Box({
   onChange,
 }: Readonly<{ name: string; isOn: boolean; onChange: (on: boolean) => void }>) {
   return (
-    <label className="col-span-2 flex min-h-[44px] items-center gap-3">
+    <label className="col-span-2 flex min-h-touch items-center gap-3">
       <input
         type="checkbox"
         className="size-6 shrink-0 accent-[var(--color-moss)]"
@@ -333,7 +333,7 @@ function KeepCards({
             {ids.map((id, i) => (
               <li key={id}>
                 {/* a whole page, which the device keeps */}
-                <a className="inline-flex min-h-[44px] items-center font-semibold" href={`/load/${id}`}>
+                <a className="inline-flex min-h-touch items-center font-semibold" href={`/load/${id}`}>
                   Card {i + 1} of {ids.length}
                 </a>
               </li>

@@ -34,7 +34,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/load'>) => {
   const due = dueLines(groups.filter((g) => g.group === 'open' || g.group === 'ajar'));
   return (
     <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">
-      <h1 className="text-[28px]">Load the morning</h1>
+      <h1 className="text-page">Load the morning</h1>
       <KeptCards cards={await latestCards(actor)} today={today} />
       <ChooseStops
         due={due}

@@ -21,7 +21,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/money'>) => {
   const { all } = sheet;
   return (
     <div className="mx-auto max-w-[1180px] px-4 pb-10 pt-4">
-      <h1 className="text-[26px]">Material and minutes against the price</h1>
+      <h1 className="text-title">Material and minutes against the price</h1>
       <form className="mt-2 flex flex-wrap items-end gap-3">
         {(
           [
@@ -29,7 +29,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/money'>) => {
             ['to', 'To', sheet.to],
           ] as const
         ).map(([name, words, day]) => (
-          <label key={name} className="font-cond text-[16px]">
+          <label key={name} className="font-cond text-body">
             {words}
             <input type="date" name={name} defaultValue={isoDay(day)} className="field" />
           </label>
@@ -41,36 +41,36 @@ export default screen(async (actor, { searchParams }: PageProps<'/money'>) => {
         <>
           <p className="mt-3 flex flex-wrap items-baseline gap-x-6 gap-y-1">
             <span>
-              <b className="font-cond text-[24px]">{plural(all.visits, 'visit')}</b>
+              <b className="font-cond text-title">{plural(all.visits, 'visit')}</b>
             </span>
             <span>
-              <b className="font-cond text-[24px]">{dollars(all.material.sum)}</b> of product
+              <b className="font-cond text-title">{dollars(all.material.sum)}</b> of product
               {known(all.material.of, all.visits)}
             </span>
             {all.minutes.of > 0 && (
               <span>
-                <b className="font-cond text-[24px]">{figure(all.minutes.sum / 60, 1)} h</b> at lawns
+                <b className="font-cond text-title">{figure(all.minutes.sum / 60, 1)} h</b> at lawns
                 {known(all.minutes.of, all.visits)}
               </span>
             )}
             {all.price.of > 0 && (
               <span>
-                <b className="font-cond text-[24px]">{dollars(all.price.sum)}</b> in prices
+                <b className="font-cond text-title">{dollars(all.price.sum)}</b> in prices
                 {known(all.price.of, all.visits)}
               </span>
             )}
             {all.share !== null && (
               <span>
-                <b className="font-cond text-[24px]">{showPercent(all.share)}</b> of the price is product
+                <b className="font-cond text-title">{showPercent(all.share)}</b> of the price is product
               </span>
             )}
             {all.left && (
               <span>
-                <b className="font-cond text-[24px]">{dollars(all.left.sum)}</b> left after product and time
+                <b className="font-cond text-title">{dollars(all.left.sum)}</b> left after product and time
               </span>
             )}
           </p>
-          <p className="mt-1 max-w-[80ch] text-[15px] text-steel">
+          <p className="mt-1 max-w-[80ch] text-note text-steel">
             Product at the price of its cheapest package; minutes from stops and records. What is not known is
             left out, and not taken as nothing. As a rule product takes {showPercent(USUAL_SHARE.least)} to{' '}
             {showPercent(USUAL_SHARE.most)} of the price.{' '}
@@ -85,7 +85,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/money'>) => {
             rows={sheet.byLawn.slice(0, LAWNS_SHOWN).map((l) => ({ ...l, words: l.address }))}
           />
           {sheet.byLawn.some((l) => l.price.of === 0) && (
-            <p className="mt-2 text-[15px] text-steel">
+            <p className="mt-2 text-note text-steel">
               {plural(sheet.byLawn.filter((l) => l.price.of === 0).length, 'lawn')} without a price: type it
               on the lawn sheet, or bring it in with a <Link href="/imports">file of lawns</Link>.
             </p>
@@ -101,8 +101,8 @@ const known = (of: number, all: number) => (of < all ? ` (of ${of} that say so)`
 function Table({ name, rows }: Readonly<{ name: string; rows: readonly (MoneyLine & { words: string })[] }>) {
   return (
     <section className="mt-5 overflow-x-auto" aria-label={name}>
-      <h2 className="border-b-2 border-iron text-[19px]">{name}</h2>
-      <table className="w-full min-w-[520px] text-[15px]">
+      <h2 className="border-b-2 border-iron text-row">{name}</h2>
+      <table className="w-full min-w-[520px] text-note">
         <thead>
           <tr className="text-left text-steel">
             {['', 'Visits', 'Minutes a visit', 'Product', 'Price', 'Product of price', 'Left'].map((h) => (

@@ -7,7 +7,7 @@ export default function SendWaiting({ userId }: Readonly<{ userId: string }>) {
   const { waiting, isSignedOut } = useOutbox(userId);
   const stuck = stuckWords(waiting);
   return stuck || isSignedOut ? (
-    <span role="alert" className="text-[#f0d491]">
+    <span role="alert" className="text-glow">
       {stuck ?? 'Sign in again to send it.'}
     </span>
   ) : null;

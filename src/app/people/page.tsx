@@ -9,7 +9,7 @@ export const metadata: Metadata = { title: 'People' };
 
 export default screen(async (actor) => (
   <div className="mx-auto max-w-[1080px] px-4 pb-10 pt-4">
-    <h1 className="text-[28px]">People</h1>
+    <h1 className="text-page">People</h1>
     {may(actor, 'manage people') ? (
       <PeoplePanel
         sheet={await peopleSheet(actor)}
@@ -35,8 +35,8 @@ function RolesTable() {
   const permissions = (Object.keys(PERMISSIONS) as Permission[]).filter((p) => !LEFT_OUT.includes(p));
   return (
     <section className="mt-8" aria-label="What each role may do">
-      <h2 className="border-b-2 border-iron text-[20px]">What each role may do</h2>
-      <table className="mt-1 w-full text-left text-[15px]">
+      <h2 className="border-b-2 border-iron text-row">What each role may do</h2>
+      <table className="mt-1 w-full text-left text-note">
         <thead>
           <tr>
             <th scope="col" className="py-1 font-cond">

@@ -46,7 +46,7 @@ export function PeoplePanel({
             <span className="min-w-[14em] grow">
               <b>{p.name}</b>
               {p.userId === me && ' (you)'}
-              <span className="block text-[15px] text-steel">
+              <span className="block text-note text-steel">
                 {p.email}
                 {p.hasSecondFactor && ', second factor'}
                 {p.endedAt !== null && `, left ${dayWords(p.endedAt)}`}
@@ -57,7 +57,7 @@ export function PeoplePanel({
                 <label className="flex items-center gap-2 font-cond">
                   Role
                   <select
-                    className="field w-auto md:min-h-[38px]"
+                    className="field w-auto md:min-h-desk"
                     aria-label={`Role of ${p.name}`}
                     disabled={isSending}
                     value={p.role}
@@ -72,7 +72,7 @@ export function PeoplePanel({
                 </label>
                 <button
                   type="button"
-                  className="button py-0 md:min-h-[38px]"
+                  className="button py-0 md:min-h-desk"
                   disabled={isSending}
                   onClick={() => run(passwordLinkAction, { userId: p.userId }, setMade)}
                 >
@@ -81,7 +81,7 @@ export function PeoplePanel({
                 {p.userId !== me && (
                   <button
                     type="button"
-                    className="button py-0 md:min-h-[38px]"
+                    className="button py-0 md:min-h-desk"
                     disabled={isSending}
                     onClick={() => run(changePersonAction, { userId: p.userId, to: 'ended' })}
                   >
@@ -92,7 +92,7 @@ export function PeoplePanel({
             ) : (
               <button
                 type="button"
-                className="button py-0 md:min-h-[38px]"
+                className="button py-0 md:min-h-desk"
                 disabled={isSending}
                 onClick={() => run(changePersonAction, { userId: p.userId, to: 'back' })}
               >
@@ -105,14 +105,14 @@ export function PeoplePanel({
           <li key={w.id} className="flex flex-wrap items-center gap-x-4 border-b border-hair py-1">
             <span className="min-w-[14em] grow">
               <b>{w.name || w.email}</b>
-              <span className="block text-[15px] text-steel">
+              <span className="block text-note text-steel">
                 {w.kind === 'person' ? `invited as ${w.role ?? ''}` : 'link to a new password'}, {w.email},
                 open until {dayWords(w.expiresAt)}
               </span>
             </span>
             <button
               type="button"
-              className="button py-0 md:min-h-[38px]"
+              className="button py-0 md:min-h-desk"
               disabled={isSending}
               onClick={() => run(takeInvitationBackAction, { id: w.id })}
             >
@@ -178,10 +178,10 @@ function MadeLink({ made }: Readonly<{ made: Invited }>) {
       <p>
         For <b>{made.email}</b>, once, until {dayWords(made.expiresAt)}. It is shown only now:
       </p>
-      <p className="mt-1 break-all font-mono text-[15px]" data-link>
+      <p className="mt-1 break-all font-mono text-note" data-link>
         {made.url}
       </p>
-      <p className="mt-1 text-[15px] text-steel">
+      <p className="mt-1 text-note text-steel">
         {made.letter.how === 'sent'
           ? `A letter with it went to ${made.letter.detail}.`
           : made.letter.how === 'outbox'

@@ -80,7 +80,7 @@ export function IngredientRows({ sheet, onChange }: Props) {
             </div>
             <WhichSubstance ingredient={a} onChange={(change) => set(i, change)} />
             {facts && (
-              <p className="mt-1 text-[15px]">
+              <p className="mt-1 text-note">
                 <b>Recalled of {facts.name}, to be checked on the label:</b>{' '}
                 {[
                   facts.group === null ? 'no group' : `group ${facts.group}`,
@@ -103,7 +103,7 @@ export function IngredientRows({ sheet, onChange }: Props) {
               {facts && (
                 <button
                   type="button"
-                  className="button py-0 md:min-h-[36px]"
+                  className="button py-0 md:min-h-desk"
                   onClick={() =>
                     onChange({
                       ingredients: changed(ingredients, i, { group: facts.group }),

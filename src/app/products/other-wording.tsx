@@ -51,7 +51,7 @@ export function OtherWording({ sheet, row, onTake }: Props) {
   const [least, most] = [Math.min(...figures), Math.max(...figures)];
   return (
     <details className="mt-1">
-      <summary className="min-h-[44px] cursor-pointer py-2 text-[15px]">
+      <summary className="min-h-touch cursor-pointer py-2 text-note">
         The label words this rate otherwise: by a.i., by the bag, in a gallon of mix…
       </summary>
       <div className="grid grid-cols-2 gap-2 md:grid-cols-4">
@@ -84,9 +84,9 @@ export function OtherWording({ sheet, row, onTake }: Props) {
         ))}
       </div>
       <div aria-live="polite">
-        {lacking && !lacking.ok && <p className="mt-1 text-[15px] text-clay">{LACKS[lacking.lacks]}</p>}
+        {lacking && !lacking.ok && <p className="mt-1 text-note text-clay">{LACKS[lacking.lacks]}</p>}
         {figures.length > 0 && (
-          <p className="mt-1 flex flex-wrap items-center gap-3 text-[15px] font-semibold text-moss">
+          <p className="mt-1 flex flex-wrap items-center gap-3 text-note font-semibold text-moss">
             = {least === most ? significant(least) : `${significant(least)} to ${significant(most)}`} {unit}
             <button type="button" className="button" onClick={() => onTake({ low: least, high: most })}>
               Put it in row {row}

@@ -22,7 +22,7 @@ export default screen(async (actor) => {
   return (
     <div className="mx-auto max-w-[1180px] px-4 pb-10 pt-4">
       <div className="flex flex-wrap items-center justify-between gap-3">
-        <h1 className="text-[28px]">Products</h1>
+        <h1 className="text-page">Products</h1>
         <div className="flex flex-wrap gap-2">
           <Link className="button" href="/products/took">
             What they took
@@ -42,7 +42,7 @@ export default screen(async (actor) => {
       </p>
       {needed.length > 0 && (
         <section aria-label="To buy" className="mt-4 border-2 border-iron bg-paper px-4 py-2">
-          <h2 className="flex flex-wrap justify-between text-[20px]">
+          <h2 className="flex flex-wrap justify-between text-row">
             <span>To buy, in whole packages</span>
             {total > 0 && (
               <span>
@@ -50,10 +50,10 @@ export default screen(async (actor) => {
               </span>
             )}
           </h2>
-          <ul className="text-[16px]">
+          <ul className="text-body">
             {needed.map((l) => (
               <li key={l.label.id} className="flex flex-wrap gap-x-4 border-t border-hair py-1.5">
-                <b className="w-[11em] font-cond text-[17px]">
+                <b className="w-[11em] font-cond text-lead">
                   {l.buyBy === null ? 'this season' : `by ${showDay(l.buyBy)}`}
                 </b>
                 <span className="min-w-[14em] grow">{plainName(l.label.name)}</span>
@@ -96,18 +96,18 @@ function Line(line: ProductLine) {
       <div>
         <Link
           href={`/products/${label.id}`}
-          className="inline-flex min-h-[44px] items-center font-cond text-[19px] font-semibold md:min-h-0"
+          className="inline-flex min-h-touch items-center font-cond text-row font-semibold md:min-h-0"
         >
           {label.name}
         </Link>
-        <p className="text-[15px] text-steel">
+        <p className="text-note text-steel">
           {groups.length ? `group ${list(groups.map(String))}` : 'no group'} · {label.registrationNumber}
           {label.restrictedUse && ' · restricted use'}
           {label.status === 'cancelled' && <b className="text-clay"> · cancelled</b>}
         </p>
       </div>
       <Meter {...completeness} />
-      <p className="text-[15px]">
+      <p className="text-note">
         {shelf ? (
           <>
             <b>{show(shelf.onHand)}</b> on hand
@@ -116,7 +116,7 @@ function Line(line: ProductLine) {
           <span className="text-steel">no stock book</span>
         )}
       </p>
-      <p className="text-[15px]">
+      <p className="text-note">
         {lawns === 0 ? (
           <span className="text-steel">not in an open plan</span>
         ) : (
@@ -141,7 +141,7 @@ function Meter({ there, asked, gaps }: ProductLine['completeness']) {
           fill={gaps.some((g) => g.costs === 'shut') ? 'var(--color-straw)' : 'var(--color-moss)'}
         />
       </svg>
-      <p className="text-[14px] text-steel">
+      <p className="text-fine text-steel">
         {there} of {asked} things that gates need
       </p>
     </div>

@@ -92,7 +92,7 @@ export function RateRows({ sheet, onChange }: Props) {
             monthsAt={r.monthsAt ?? []}
             onChange={(monthsAt) => set(i, { monthsAt })}
           />
-          <p aria-live="polite" className="mt-1 text-[15px] font-semibold text-moss">
+          <p aria-live="polite" className="mt-1 text-note font-semibold text-moss">
             {[r.low, r.high]
               .map((x) => inOtherUnits(x, sheet, show))
               .filter(Boolean)
@@ -103,7 +103,7 @@ export function RateRows({ sheet, onChange }: Props) {
             className="mt-1"
             open={r.yearLimit !== null || r.intervalDays !== null || r.region !== null}
           >
-            <summary className="min-h-[44px] cursor-pointer py-2 text-[15px]">
+            <summary className="min-h-touch cursor-pointer py-2 text-note">
               Limits of this row that differ from the label&apos;s own
             </summary>
             <div className="grid grid-cols-2 gap-2 md:grid-cols-4">
@@ -161,7 +161,7 @@ function MonthsAt({
 }>) {
   return (
     <details className="mt-1" open={monthsAt.length > 0}>
-      <summary className="min-h-[44px] cursor-pointer py-2 text-[15px]">
+      <summary className="min-h-touch cursor-pointer py-2 text-note">
         Months of control at other rates, where the label prints them
       </summary>
       {monthsAt.map((m, k) => (

@@ -159,7 +159,7 @@ export function SheetDirections({ sheet, set }: Props) {
             />
           )}
         </Grid>
-        <p className="mt-2 font-cond text-[17px]">Wait before seeding, by rate</p>
+        <p className="mt-2 font-cond text-lead">Wait before seeding, by rate</p>
         {sheet.seedingWait.map((w, i) => (
           <div key={i} className="mt-1 flex flex-wrap items-end gap-2">
             <FigureField
@@ -195,7 +195,7 @@ export function SheetDirections({ sheet, set }: Props) {
         >
           Add a wait
         </button>
-        <p className="mt-1 text-[15px] text-steel">
+        <p className="mt-1 text-note text-steel">
           “At or before seeding”: one wait of 0 days. “Four weeks after emergence”: the weeks above, from
           emergence.
         </p>
@@ -212,7 +212,7 @@ function NotSet({ sheet, set }: Props) {
   const left = open.filter((key) => !sheet.none.includes(key)).length;
   return (
     <Part title="What the label does not set">
-      <p className="text-[15px]">
+      <p className="text-note">
         These stand empty. Tick what you have looked for and the label sets none of; what is not ticked counts
         as not typed, and its gate waits. {left ? `${left} to look for.` : 'All looked for.'}
       </p>

@@ -160,10 +160,10 @@ export function ManyField<T extends string>({
   const issue = useIssue(path);
   return (
     <fieldset className="min-w-0">
-      <legend className="font-cond text-[16px]">{name}</legend>
+      <legend className="font-cond text-body">{name}</legend>
       <div className="flex flex-wrap gap-x-4">
         {options.map((o) => (
-          <label key={o} className="flex min-h-[44px] items-center gap-1.5 text-[15px] md:min-h-[32px]">
+          <label key={o} className="flex min-h-touch items-center gap-1.5 text-note md:min-h-slim">
             <input
               type="checkbox"
               className="h-5 w-5 accent-[var(--color-moss)]"
@@ -176,7 +176,7 @@ export function ManyField<T extends string>({
           </label>
         ))}
       </div>
-      {issue && <p className="text-[14px] font-semibold text-clay">{issue}</p>}
+      {issue && <p className="text-fine font-semibold text-clay">{issue}</p>}
     </fieldset>
   );
 }
@@ -187,7 +187,7 @@ export function CheckField({
   onChange,
 }: Readonly<{ name: string; value: boolean; onChange: (value: boolean) => void }>) {
   return (
-    <label className="flex min-h-[44px] items-center gap-2 text-[16px]">
+    <label className="flex min-h-touch items-center gap-2 text-body">
       <input
         type="checkbox"
         className="h-5 w-5 accent-[var(--color-moss)]"
@@ -206,7 +206,7 @@ export const without = <T,>(list: readonly T[], i: number): T[] => list.filter((
 
 export function RemoveButton({ what, onClick }: Readonly<{ what: string; onClick: () => void }>) {
   return (
-    <button type="button" className="button py-0 md:min-h-[36px]" onClick={onClick}>
+    <button type="button" className="button py-0 md:min-h-desk" onClick={onClick}>
       Remove {what}
     </button>
   );
@@ -216,7 +216,7 @@ export function RemoveButton({ what, onClick }: Readonly<{ what: string; onClick
 export function Part({ title, children }: Readonly<{ title: string; children: ReactNode }>) {
   return (
     <section className="mt-5">
-      <h2 className="border-b-2 border-iron text-[20px]">{title}</h2>
+      <h2 className="border-b-2 border-iron text-row">{title}</h2>
       <div className="mt-2">{children}</div>
     </section>
   );

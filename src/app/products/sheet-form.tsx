@@ -82,7 +82,7 @@ export function SheetForm({ productId, seen: seenNow, first, saveSheetAction }: 
               {refusal.kind === 'invalid' ? (
                 <div role="alert" className="border-l-4 border-clay bg-paper px-3 py-2">
                   <p className="font-semibold">Nothing was saved, and nothing that you typed is lost:</p>
-                  <ul className="text-[15px]">
+                  <ul className="text-note">
                     {issues.map((i) => (
                       <li key={JSON.stringify(i)}>
                         <b>{i.field}</b> {issueSentence(i, show)}

@@ -144,7 +144,7 @@ export function SheetFront({ sheet, set }: Props) {
         <Part title="How it works">
           <TableFields part="how it works" sheet={sheet} set={set} />
           <details open={sheet.before.length > 0 && sheet.before.length < 12}>
-            <summary className="min-h-[44px] cursor-pointer py-2 font-cond text-[17px]">
+            <summary className="min-h-touch cursor-pointer py-2 font-cond text-lead">
               Weeds it keeps from coming up: {sheet.before.length}
             </summary>
             <ManyField
@@ -156,7 +156,7 @@ export function SheetFront({ sheet, set }: Props) {
               onChange={(before) => set({ before })}
             />
           </details>
-          <p className="mt-2 font-cond text-[17px]">Weeds it takes once they are up</p>
+          <p className="mt-2 font-cond text-lead">Weeds it takes once they are up</p>
           {sheet.after.map((a, i) => (
             <div key={i} className="mt-1 flex flex-wrap items-end gap-2">
               <SelectField

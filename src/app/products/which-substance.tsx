@@ -14,7 +14,7 @@ export function WhichSubstance({ ingredient: { name, ownSubstance }, onChange }:
     const { substance, form } = found;
     if (!form && substance.name.toLowerCase() === name.trim().toLowerCase()) return null;
     return (
-      <p className="mt-1 text-[15px]">
+      <p className="mt-1 text-note">
         Counts as <b>{substance.name}</b>
         {form && `, ${form}: ${figure(100 * acidShare(substance, form), 1)}% acid by molar mass`}.
       </p>
@@ -22,14 +22,14 @@ export function WhichSubstance({ ingredient: { name, ownSubstance }, onChange }:
   }
   if (found.kind === 'several')
     return (
-      <p role="alert" className="mt-1 border-l-4 border-clay pl-3 text-[15px]">
+      <p role="alert" className="mt-1 border-l-4 border-clay pl-3 text-note">
         This line names {found.substances.map((s) => s.name).join(' and ')}. Give each a line of its own:
         limits count them separately.
       </p>
     );
   if (ownSubstance)
     return (
-      <p className="mt-1 text-[15px]">
+      <p className="mt-1 text-note">
         Counts as a substance of its own.{' '}
         <button type="button" className="underline" onClick={() => onChange({ ownSubstance: false })}>
           Undo
@@ -37,7 +37,7 @@ export function WhichSubstance({ ingredient: { name, ownSubstance }, onChange }:
       </p>
     );
   return (
-    <div role="alert" className="mt-1 border-l-4 border-straw pl-3 text-[15px]">
+    <div role="alert" className="mt-1 border-l-4 border-straw pl-3 text-note">
       <p>
         “{name.trim()}” is not a substance we know. Does it stand for one of these? Until you answer, its year
         limit stays shut.
@@ -47,7 +47,7 @@ export function WhichSubstance({ ingredient: { name, ownSubstance }, onChange }:
           <button
             key={s.name}
             type="button"
-            className="button py-0 md:min-h-[36px]"
+            className="button py-0 md:min-h-desk"
             onClick={() => onChange({ name: s.name, group: s.group })}
           >
             Use {s.name}
@@ -55,7 +55,7 @@ export function WhichSubstance({ ingredient: { name, ownSubstance }, onChange }:
         ))}
         <button
           type="button"
-          className="button py-0 md:min-h-[36px]"
+          className="button py-0 md:min-h-desk"
           onClick={() => onChange({ ownSubstance: true })}
         >
           No, a substance of its own

@@ -35,7 +35,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/records'>) => 
   };
   return (
     <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">
-      <h1 className="text-[26px]">Records</h1>
+      <h1 className="text-title">Records</h1>
       <p className="text-steel">
         What was put down, the latest first. An entry is never changed or removed; a correction is an entry of
         its own.
@@ -74,7 +74,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/records'>) => 
               <a
                 key={kind}
                 href={`/api/export/records.${kind}${asked.size ? `?${asked}` : ''}`}
-                className="button py-0 md:min-h-[34px]"
+                className="button py-0 md:min-h-desk"
               >
                 {kind === 'pdf' ? 'PDF for an inspector' : kind.toUpperCase()}
               </a>
@@ -109,7 +109,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/records'>) => 
           >
             <Link
               href={`/records/${r.id}`}
-              className="inline-flex min-h-[44px] items-center font-cond text-[18px] font-semibold md:min-h-[32px]"
+              className="inline-flex min-h-touch items-center font-cond text-lead font-semibold md:min-h-slim"
             >
               {showFullDay(r.appliedOn)}
             </Link>

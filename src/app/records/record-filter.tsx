@@ -92,7 +92,7 @@ export function RecordFilter({ first, products, ingredients, people, targets }: 
         </button>
       </div>
       <details className="mt-1" open={isMore}>
-        <summary className="inline-flex min-h-[44px] cursor-pointer items-center text-[15px] underline md:min-h-[32px]">
+        <summary className="inline-flex min-h-touch cursor-pointer items-center text-note underline md:min-h-slim">
           By product, active ingredient, person or target
         </summary>
         <div className="grid grid-cols-2 gap-x-3 gap-y-2 md:grid-cols-5">

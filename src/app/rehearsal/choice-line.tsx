@@ -22,9 +22,9 @@ export function ChoiceLine({ choice, of, name, monday, isBusy, onPutDown }: Prop
   const mayGo = choice.days.some((d) => d.shut < choice.lawns);
   return (
     <li className="border-b border-hair py-2">
-      <p className="font-cond text-[19px] font-semibold">
+      <p className="font-cond text-row font-semibold">
         {name}{' '}
-        <span className="text-[16px] font-medium text-steel">
+        <span className="text-body font-medium text-steel">
           {choice.use}
           {choice.lawns < of && `, for ${choice.lawns} of ${plural(of, 'lawn')}`}
         </span>
@@ -42,11 +42,11 @@ export function ChoiceLine({ choice, of, name, monday, isBusy, onPutDown }: Prop
                 type="button"
                 disabled={state === 'shut' || isBusy}
                 aria-label={`Put ${name} down on ${showWeekday(on)}, ${words}${choice.lawns > 1 && may > 0 ? ` of ${plural(choice.lawns, 'lawn')}` : ''}`}
-                className={`min-h-[44px] border-2 px-0.5 font-cond text-[16px] disabled:opacity-40 ${state === 'open' ? 'border-moss bg-paper' : state === 'ajar' ? 'border-straw bg-paper' : 'border-hair'}`}
+                className={`min-h-touch border-2 px-0.5 font-cond text-body disabled:opacity-40 ${state === 'open' ? 'border-moss bg-paper' : state === 'ajar' ? 'border-straw bg-paper' : 'border-hair'}`}
                 onClick={() => onPutDown(on)}
               >
                 {showWeekday(on).slice(0, 3)}
-                <span className="block text-[13px] leading-none">{words}</span>
+                <span className="block text-fine leading-none">{words}</span>
               </button>
             );
           })}
@@ -54,10 +54,10 @@ export function ChoiceLine({ choice, of, name, monday, isBusy, onPutDown }: Prop
       )}
       {choice.against.length > 0 && (
         <details className="mt-1">
-          <summary className="min-h-[36px] cursor-pointer text-[15px] underline">
+          <summary className="min-h-desk cursor-pointer text-note underline">
             {mayGo ? 'What stands against it' : 'Why is the gate shut?'}
           </summary>
-          <ul className="text-[15px]">
+          <ul className="text-note">
             {choice.against.map((a) => (
               <li key={`${a.gate}${a.state}`} className="py-0.5">
                 <b>

@@ -54,13 +54,13 @@ export function Contest({
       {refusal && <RefusalWords refusal={refusal} here="/rehearsal" shown={[]} />}
       {played && (
         <>
-          <p className="mt-3 text-[15px] text-steel">
+          <p className="mt-3 text-note text-steel">
             {plural(played.years.length, 'year')} on file
             {played.generated > 0 && `, and ${played.generated} made like the station’s weather`}. Each school
             goes out on its first day that works; the year’s own soil, rain and flush decide.
           </p>
           <div className="overflow-x-auto">
-            <table className="mt-2 w-full min-w-[560px] text-[16px]">
+            <table className="mt-2 w-full min-w-[560px] text-body">
               <thead>
                 <tr className="border-b-2 border-iron text-left font-cond">
                   <th className="py-1">The barrier goes down</th>
@@ -89,7 +89,7 @@ export function Contest({
               </tbody>
             </table>
           </div>
-          <p className="mt-1 text-[15px] text-steel">
+          <p className="mt-1 text-note text-steel">
             Control: four fifths of the flush, as labels call it. Best in so many years; two that hold alike
             both count.
           </p>

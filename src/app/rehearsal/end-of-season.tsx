@@ -30,7 +30,7 @@ export function EndOfSeason({ endings, lawns, nameOf, onAgain }: Props) {
   ];
   return (
     <>
-      <h2 className="border-b-2 border-iron text-[22px]">How the season went</h2>
+      <h2 className="border-b-2 border-iron text-head">How the season went</h2>
       <div className="mt-2 grid gap-4 md:grid-cols-3">
         {columns.map((c) => (
           <Column key={c.name} {...c} nameOf={nameOf} />
@@ -38,7 +38,7 @@ export function EndOfSeason({ endings, lawns, nameOf, onAgain }: Props) {
       </div>
       {lawns.length > 1 && <ByLawn endings={endings} lawns={lawns} />}
       {best.length > 0 && (
-        <p className="mt-2 text-[15px] text-steel">
+        <p className="mt-2 text-note text-steel">
           At its best: once or in halves on the days that this year’s soil asked for, as if every day had
           worked. Two products together may hold more.
         </p>
@@ -59,9 +59,9 @@ function Column({
   const moves = carried.flatMap((c) => c.moves);
   return (
     <section className="border-2 border-hair bg-paper p-3" aria-label={name}>
-      <h3 className="text-[18px]">{name}</h3>
-      <p className="font-cond text-[34px] font-bold leading-none">{heldWords(score.hold)}</p>
-      <p className="text-[15px] text-steel">
+      <h3 className="text-lead">{name}</h3>
+      <p className="font-cond text-figure font-bold leading-none">{heldWords(score.hold)}</p>
+      <p className="text-note text-steel">
         of the flush held{carried.length > 1 && `, mean of ${plural(carried.length, 'lawn')}`}
       </p>
       <p className="mt-1 h-2.5 border border-iron" aria-hidden>
@@ -75,7 +75,7 @@ function Column({
 }
 
 const ScoreLines = ({ score }: Readonly<{ score: Score }>) => (
-  <ul className="mt-1 text-[15px]">
+  <ul className="mt-1 text-note">
     {score.targets.length > 1 &&
       score.targets.map((t) => (
         <li key={t.weed}>
@@ -94,9 +94,9 @@ const ScoreLines = ({ score }: Readonly<{ score: Score }>) => (
 const SHOWN = 3;
 /** What could have hurt turf, by the weather that came. @param of how many applications there were */
 function Injuries({ injuries, of }: Readonly<{ injuries: readonly Injury[]; of: number }>) {
-  if (!injuries.length) return <p className="text-[15px]">Turf at risk: never</p>;
+  if (!injuries.length) return <p className="text-note">Turf at risk: never</p>;
   return (
-    <div className="border-l-8 border-straw pl-2 text-[15px]">
+    <div className="border-l-8 border-straw pl-2 text-note">
       <p>
         <b>
           Turf at risk: {hurtCount(injuries)} of {plural(of, 'application')}
@@ -120,7 +120,7 @@ const injuryWords = ({ on, by, hours, isPast }: Injury): string =>
 /** What each lawn held. */
 const ByLawn = ({ endings, lawns }: Pick<Props, 'endings' | 'lawns'>) => (
   <div className="mt-3 overflow-x-auto">
-    <table className="w-full min-w-[480px] text-[16px]">
+    <table className="w-full min-w-[480px] text-body">
       <thead>
         <tr className="border-b-2 border-iron text-left font-cond">
           <th className="py-1">Lawn</th>

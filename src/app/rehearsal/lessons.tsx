@@ -25,22 +25,22 @@ function One({ lesson }: Readonly<{ lesson: Lesson }>) {
   const isRight = answer === lesson.right;
   return (
     <section className="border-2 border-hair bg-paper p-3" aria-label={title}>
-      <h2 className="text-[20px]">{title}</h2>
-      <p className="text-[17px]">{asks}</p>
+      <h2 className="text-row">{title}</h2>
+      <p className="text-lead">{asks}</p>
       <div className="mt-2 grid gap-1.5">
         {answers.map((a, i) => (
           <button
             key={a}
             type="button"
             aria-pressed={answer === i}
-            className={`min-h-[48px] border-2 px-3 text-left text-[17px] ${answer === i ? (isRight ? 'border-moss font-semibold' : 'border-clay') : 'border-rail'}`}
+            className={`min-h-bar border-2 px-3 text-left text-lead ${answer === i ? (isRight ? 'border-moss font-semibold' : 'border-clay') : 'border-rail'}`}
             onClick={() => setAnswer(i)}
           >
             {a}
           </button>
         ))}
       </div>
-      <p aria-live="polite" className="mt-2 text-[16px]">
+      <p aria-live="polite" className="mt-2 text-body">
         {answer !== null && (
           <>
             <b className={isRight ? 'text-moss' : 'text-clay'}>{isRight ? 'Right.' : 'Not so.'}</b> {why}

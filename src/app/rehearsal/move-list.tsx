@@ -9,13 +9,13 @@ export function MoveList({
   nameOf,
   of,
 }: Readonly<{ moves: readonly Move[]; nameOf: (productId: string) => string; of: number }>) {
-  if (!moves.length) return <p className="text-[16px] text-steel">Nothing.</p>;
+  if (!moves.length) return <p className="text-body text-steel">Nothing.</p>;
   const inOrder = moves.toSorted((a, b) => a.on - b.on);
   const same = groupBy(inOrder, (m) => `${m.on}|${m.productId}|${m.use}|${m.share}`);
   return (
     <ul>
       {[...same].map(([key, [m, ...others]]) => (
-        <li key={key} className="border-b border-hair py-1 text-[16px]">
+        <li key={key} className="border-b border-hair py-1 text-body">
           <b>{showWeekday(m!.on)}</b>: {nameOf(m!.productId)}
           {m!.share < 1 && `, ${figure(m!.share * 100)} % of the rate`}
           {of > 1 &&

@@ -36,8 +36,8 @@ export function RehearsalScreen({ sheet, playContestAction, ...actions }: Props)
   const lawns = which === 'this lawn' || round.length < 2 ? round.slice(0, 1) : round;
   return (
     <div className="mx-auto max-w-5xl px-4 pb-10 pt-4">
-      <h1 className="text-[26px]">Rehearsal</h1>
-      <p className="max-w-[75ch] text-[16px] text-steel">
+      <h1 className="text-title">Rehearsal</h1>
+      <p className="max-w-[75ch] text-body text-steel">
         A season that is over, played again week by week with what one knew on each morning. Nothing of it is
         written down, and nothing of it touches the book.
       </p>
@@ -87,7 +87,7 @@ export function RehearsalScreen({ sheet, playContestAction, ...actions }: Props)
               )}
             </Labelled>
           </div>
-          <p className="mt-1 text-[15px] text-steel">
+          <p className="mt-1 text-note text-steel">
             {lawns.length > 1 && part === 'season'
               ? 'Against what each of the lawns is planned against.'
               : `Against ${list(sheet.targets.map((t) => (isWeed(t) ? WEEDS[t].name : t)))}.`}

@@ -125,7 +125,7 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
     <div className="mt-4 grid gap-x-8 gap-y-4 lg:grid-cols-[2fr_1fr]">
       <section aria-label="The week" aria-busy={isBusy}>
         {refusal && <RefusalWords refusal={refusal} here="/rehearsal" shown={[]} />}
-        <h2 className="border-b-2 border-iron text-[22px]">
+        <h2 className="border-b-2 border-iron text-head">
           Week {game.week + 1} of {sheet.weeks}: {(made ? showDay : showFullDay)(weeksOf(year)[game.week]!)}
         </h2>
         {week ? (
@@ -155,7 +155,7 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
         <div className="mt-3 flex flex-wrap gap-2">
           <button
             type="button"
-            className="button button-loud min-h-[52px] px-6 text-[18px]"
+            className="button button-loud min-h-bar px-6 text-lead"
             disabled={isBusy}
             onClick={() => wait(1)}
           >
@@ -175,7 +175,7 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
         </div>
       </section>
       <section aria-label="Put down so far">
-        <h2 className="border-b-2 border-iron text-[19px]">Put down so far</h2>
+        <h2 className="border-b-2 border-iron text-row">Put down so far</h2>
         <MoveList moves={game.moves} nameOf={nameOf} of={lawns.length} />
         {(game.week > 0 || game.moves.length > 0) && (
           <button type="button" className="button mt-2" onClick={again}>
@@ -193,7 +193,7 @@ const dayWords = (day: Day | null) => (day === null ? 'no day' : showDay(day));
 function WeekWords({ week: { soil, rain, dates, crossed, lawns } }: Readonly<{ week: RoundWeek }>) {
   const show = useShows();
   return (
-    <p className="text-[17px]">
+    <p className="text-lead">
       Soil {soilWords(soil, show)} yesterday, {show.water(rain)} of rain last week.{' '}
       {crossed &&
         (lawns === 1
@@ -217,7 +217,7 @@ function StoodWords({ stood, lawns }: Readonly<{ stood: readonly Stood[]; lawns:
   const why = ({ against }: Stood) =>
     (against ?? []).map((a) => `${gateName(a.gate)}: ${reasonWords(a.reason, show)}`).join(' ');
   return (
-    <div role="alert" className="mt-2 border-l-8 border-clay bg-paper px-3 py-1 text-[16px]">
+    <div role="alert" className="mt-2 border-l-8 border-clay bg-paper px-3 py-1 text-body">
       {lawns.length === 1 ? (
         <p>On that morning it was shut: {why(stood[0]!)}</p>
       ) : (

@@ -68,7 +68,7 @@ export function SeasonList({ sheet, show, seasonRowsAction }: Props) {
     );
   return (
     <>
-      <p className="mt-2 flex flex-wrap gap-x-5 text-[15px]" aria-hidden>
+      <p className="mt-2 flex flex-wrap gap-x-5 text-note" aria-hidden>
         <Mark className="bg-moss">done</Mark>
         <Mark className="bg-paper">to come</Mark>
         <Mark className="bg-clay">its gates do not open</Mark>
@@ -121,8 +121,8 @@ const share = ({ first, last }: SeasonSheet, day: number) => ((day - first) / (l
 function Axis({ sheet }: Readonly<{ sheet: SeasonSheet }>) {
   return (
     <div className={`${GRID} sticky top-0 z-[1] mt-2 border-b-2 border-iron bg-lime`} aria-hidden>
-      <span className="hidden text-[15px] text-steel md:block">Zone</span>
-      <span className="relative block h-[24px] font-cond text-[14px]">
+      <span className="hidden text-note text-steel md:block">Zone</span>
+      <span className="relative block h-[24px] font-cond text-fine">
         {monthsIn(sheet).map((day, i) => (
           <span
             key={day}
@@ -133,7 +133,7 @@ function Axis({ sheet }: Readonly<{ sheet: SeasonSheet }>) {
           </span>
         ))}
       </span>
-      <span className="hidden text-[15px] text-steel md:block">Held, proposed</span>
+      <span className="hidden text-note text-steel md:block">Held, proposed</span>
     </div>
   );
 }
@@ -148,15 +148,15 @@ function Row({ row, sheet }: Readonly<{ row: SeasonRow | undefined; sheet: Seaso
     <div className={`${GRID} h-full py-1`}>
       <Link
         href={`/lawns/${row.zoneId}`}
-        className="block min-h-[36px] min-w-0 leading-tight no-underline hover:underline"
+        className="block min-h-desk min-w-0 leading-tight no-underline hover:underline"
       >
-        <b className="block truncate font-cond text-[17px]">{row.site}</b>
-        <span className="block truncate text-[14px] text-steel">
+        <b className="block truncate font-cond text-lead">{row.site}</b>
+        <span className="block truncate text-fine text-steel">
           {row.turf}, {shows.area(fromSquareFeet(row.areaSqFt))}
         </span>
       </Link>
       <Year row={row} sheet={sheet} />
-      <span className="line-clamp-2 text-[14px] leading-tight">
+      <span className="line-clamp-2 text-fine leading-tight">
         {row.isWaiting ? (
           'being proposed…'
         ) : row.problem ? (

@@ -43,21 +43,21 @@ export function SeasonScreen({ sheet, mayPlan, ...actions }: Props) {
   return (
     <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">
       <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
-        <h1 className="text-[28px]">Season</h1>
+        <h1 className="text-page">Season</h1>
         <p className="text-steel">
           {plural(totals.all, 'zone')}, {figure(totals.unplanned)} without a pre-emergent that is to come
         </p>
         <nav aria-label="Season as files" className="ml-auto flex flex-wrap gap-2">
-          <a className="button py-0 md:min-h-[38px]" href="/api/export/season.ics" download>
+          <a className="button py-0 md:min-h-desk" href="/api/export/season.ics" download>
             Windows as a calendar
           </a>
-          <a className="button py-0 md:min-h-[38px]" href="/api/export/season.csv" download>
+          <a className="button py-0 md:min-h-desk" href="/api/export/season.csv" download>
             As CSV
           </a>
-          <Link className="button py-0 md:min-h-[38px]" href="/products">
+          <Link className="button py-0 md:min-h-desk" href="/products">
             What to buy
           </Link>
-          <Link className="button py-0 md:min-h-[38px]" href="/rehearsal">
+          <Link className="button py-0 md:min-h-desk" href="/rehearsal">
             Rehearse a season
           </Link>
         </nav>
@@ -83,14 +83,14 @@ export function SeasonScreen({ sheet, mayPlan, ...actions }: Props) {
       )}
       <section aria-label="Zones" className="mt-6">
         <div className="flex flex-wrap items-center gap-2">
-          <h2 className="mr-3 text-[21px]">Every zone, one line</h2>
+          <h2 className="mr-3 text-head">Every zone, one line</h2>
           {SHOWS.map(([key, name]) => (
             <button
               key={key}
               type="button"
               aria-pressed={show === key}
               onClick={() => setShow(key)}
-              className={`min-h-[44px] border-2 border-iron px-3 font-cond text-[16px] md:min-h-[36px] ${show === key ? 'bg-iron text-lime' : 'bg-paper'}`}
+              className={`min-h-touch border-2 border-iron px-3 font-cond text-body md:min-h-desk ${show === key ? 'bg-iron text-lime' : 'bg-paper'}`}
             >
               {name} ({figure(totals[key])})
             </button>
@@ -204,7 +204,7 @@ function PlanMany({
             {failed.length > 0 && `; ${figure(failed.length)} not:`}
           </p>
           {failed.length > 0 && (
-            <ul className="text-[15px]">
+            <ul className="text-note">
               {failed.slice(0, 30).map((f) => (
                 <li key={f.zoneId}>
                   <Link href={`/lawns/${f.zoneId}`}>{f.site}</Link>:{' '}
@@ -222,7 +222,7 @@ function PlanMany({
 function Rounds({ rounds, today }: Pick<SeasonSheet, 'rounds' | 'today'>) {
   return (
     <section aria-label="Rounds" className="mt-5">
-      <h2 className="text-[21px]">Rounds</h2>
+      <h2 className="text-head">Rounds</h2>
       {!rounds.length ? (
         <p className="text-steel">
           Applications of one name make a round. Give them a name on the lawn, or plan many at once.
@@ -234,8 +234,8 @@ function Rounds({ rounds, today }: Pick<SeasonSheet, 'rounds' | 'today'>) {
             return (
               <li key={r.name} className="border-b border-hair py-1.5">
                 <div className="flex flex-wrap items-baseline justify-between gap-x-3">
-                  <b className="font-cond text-[19px]">{r.name}</b>
-                  <span className="text-[15px] text-steel">
+                  <b className="font-cond text-row">{r.name}</b>
+                  <span className="text-note text-steel">
                     {showWeekday(r.first)} – {showWeekday(r.last)}
                   </span>
                 </div>
@@ -248,7 +248,7 @@ function Rounds({ rounds, today }: Pick<SeasonSheet, 'rounds' | 'today'>) {
                   <span className="bg-clay" style={{ width: `${(r.overdue / r.lawns) * 100}%` }} />
                   <span className="bg-straw" style={{ width: `${(r.due / r.lawns) * 100}%` }} />
                 </div>
-                <p className="text-[15px]">
+                <p className="text-note">
                   {figure(r.done)} of {plural(r.lawns, 'zone')} done
                   {r.due > 0 && `, ${figure(r.due)} due`}
                   {r.overdue > 0 && <b className="text-clay">, {figure(r.overdue)} overdue</b>}

@@ -38,7 +38,7 @@ export function StartCurve({
   const step = Math.max(1, Math.ceil(curve.length / 5));
   return (
     <figure>
-      <figcaption className="font-cond text-[16px]">
+      <figcaption className="font-cond text-body">
         Down and watered in before the line, by the day of the start
       </figcaption>
       <svg

@@ -38,7 +38,7 @@ export function StartPanel({
   };
   return (
     <section aria-label="When must we start?" className="mt-6 border-t-2 border-iron pt-2">
-      <h2 className="text-[21px]">When must we start?</h2>
+      <h2 className="text-head">When must we start?</h2>
       <div className="mt-1 flex flex-wrap items-end gap-2">
         <Labelled name="Round">
           {(f) => (
@@ -156,7 +156,7 @@ function Said({ says, asked, round }: Readonly<{ says: StartSays; asked: AskedSt
   return (
     <div role="status" className="mt-2 grid gap-x-8 gap-y-3 lg:grid-cols-2">
       <div>
-        <p className="font-cond text-[24px] leading-tight">
+        <p className="font-cond text-title leading-tight">
           {savable === 0
             ? 'No start saves any of these zones: their lines are too near.'
             : says.latest === null
@@ -179,7 +179,7 @@ function Said({ says, asked, round }: Readonly<{ says: StartSays; asked: AskedSt
           With one truck more: {byDay(says.withTruck)}.
           {crews.daysAWeek < 7 && ` With one day a week more: ${byDay(says.withDay)}.`}
         </p>
-        <p className="mt-1 text-[14px] text-steel">
+        <p className="mt-1 text-fine text-steel">
           {round}, over {plural(years, 'past year')} on file ({question.years.join(', ')}): the line of each
           zone’s soil, days on which wind, rain, heat and frost let people work, and the rain that watered in.
           The zone whose last useful day comes first goes first.
@@ -189,17 +189,15 @@ function Said({ says, asked, round }: Readonly<{ says: StartSays; asked: AskedSt
         </p>
         {atRisk.length > 0 && (
           <>
-            <h3 className="mt-2 text-[18px]">
-              Late in a third of the years and more: {figure(atRisk.length)}
-            </h3>
-            <ul className="text-[15px]">
+            <h3 className="mt-2 text-lead">Late in a third of the years and more: {figure(atRisk.length)}</h3>
+            <ul className="text-note">
               {atRisk.slice(0, 12).map(({ lawn, tenths }) => {
                 const l = question.lawns[lawn]!;
                 return (
                   <li key={l.zoneId} className="border-b border-hair">
                     <Link
                       href={`/lawns/${l.zoneId}`}
-                      className="inline-flex min-h-[44px] items-center md:min-h-[30px]"
+                      className="inline-flex min-h-touch items-center md:min-h-slim"
                     >
                       {l.site}
                     </Link>

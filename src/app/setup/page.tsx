@@ -73,7 +73,7 @@ export default screen(async (actor) => {
   const isDone = steps.filter((s) => s.isDone).length;
   return (
     <div className="mx-auto max-w-[860px] px-4 pb-10 pt-4">
-      <h1 className="text-[28px]">Setting up {actor.orgName}</h1>
+      <h1 className="text-page">Setting up {actor.orgName}</h1>
       <p className="mt-1 text-lg text-steel">
         {next
           ? `${isDone} of ${steps.length} done. In any order; leave it and come back when you like.`
@@ -84,13 +84,13 @@ export default screen(async (actor) => {
           const words = STEPS[s.key];
           return (
             <li key={s.key} className="grid grid-cols-[28px_minmax(0,1fr)] gap-x-2 border-b border-hair py-2">
-              <span aria-hidden className={`font-cond text-[22px] ${s.isDone ? 'text-moss' : 'text-rail'}`}>
+              <span aria-hidden className={`font-cond text-head ${s.isDone ? 'text-moss' : 'text-rail'}`}>
                 {s.isDone ? '✓' : '○'}
               </span>
               <div className={s.isDone ? 'flex flex-wrap items-center justify-between gap-x-4' : ''}>
-                <h2 className="text-[20px]">
+                <h2 className="text-row">
                   {words.title}
-                  <span className="ml-3 font-text text-[15px] font-normal text-steel">
+                  <span className="ml-3 font-text text-note font-normal text-steel">
                     {s.isDone ? `done: ${words.there(s.count)}` : s === next ? 'next' : 'open'}
                   </span>
                 </h2>
@@ -102,8 +102,8 @@ export default screen(async (actor) => {
                       href={t.href}
                       className={
                         s.isDone
-                          ? 'inline-flex min-h-[44px] items-center md:min-h-[30px]'
-                          : `button ${s === next ? 'button-loud' : 'py-0 md:min-h-[38px]'}`
+                          ? 'inline-flex min-h-touch items-center md:min-h-slim'
+                          : `button ${s === next ? 'button-loud' : 'py-0 md:min-h-desk'}`
                       }
                     >
                       {t.name}

@@ -14,7 +14,7 @@ export default screen(async (actor) => {
   const mayChange = may(actor, 'change the house');
   return (
     <div className="mx-auto max-w-[1080px] px-4 pb-10 pt-4">
-      <h1 className="text-[28px]">Weather</h1>
+      <h1 className="text-page">Weather</h1>
       <p className="mt-1 max-w-[70ch] text-steel">
         The soil of each lawn is computed from the weather of its nearest station: what it was so far, what is
         forecast, and past years for the range of what may come.

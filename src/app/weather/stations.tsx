@@ -43,22 +43,20 @@ export function Stations({
         {sheet.stations.map((s) => (
           <li key={s.id} className="flex flex-wrap items-start gap-x-6 border-b border-hair py-2">
             <div className="min-w-[16em] grow">
-              <b className="font-cond text-[19px]">{s.name}</b>
-              <p className="text-[15px] text-steel">{placeWords(s, show)}</p>
+              <b className="font-cond text-row">{s.name}</b>
+              <p className="text-note text-steel">{placeWords(s, show)}</p>
               <p>{reachWords(s, sheet)}</p>
-              {s.forecastError && (
-                <p className="text-[15px] text-steel">{errorWords(s.forecastError, show)}</p>
-              )}
+              {s.forecastError && <p className="text-note text-steel">{errorWords(s.forecastError, show)}</p>}
               {s.trouble && <p className="text-clay">The weather service is {s.trouble}.</p>}
             </div>
             {mayChange && (
               <div className="flex gap-2">
-                <Link href="/imports?kind=weather" className="button py-0 md:min-h-[38px]">
+                <Link href="/imports?kind=weather" className="button py-0 md:min-h-desk">
                   Bring weather in from a file
                 </Link>
                 <button
                   type="button"
-                  className="button py-0 md:min-h-[38px]"
+                  className="button py-0 md:min-h-desk"
                   onClick={() =>
                     setTyped({
                       id: s.id,
@@ -88,7 +86,7 @@ export function Stations({
             run(saveStationAction, typed, () => setTyped(EMPTY));
           }}
         >
-          <h2 className="text-[19px]">{typed.id ? `Change ${typed.name}` : 'Add a station'}</h2>
+          <h2 className="text-row">{typed.id ? `Change ${typed.name}` : 'Add a station'}</h2>
           <div className="mt-1 grid grid-cols-2 items-start gap-2 sm:grid-cols-4">
             <Labelled name="Name" issue={issue('Name')} hint="As people call it.">
               {(f) => <input {...f} value={typed.name} onChange={(e) => set({ name: e.target.value })} />}

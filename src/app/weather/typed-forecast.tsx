@@ -39,7 +39,7 @@ export function TypedForecast({
   const names = days.map((_, i) => showWeekday(addDays(today, i)));
   return (
     <details className="mt-4 border-2 border-hair bg-paper px-4 py-2">
-      <summary className="flex min-h-[44px] cursor-pointer items-center font-cond text-[19px] underline">
+      <summary className="flex min-h-touch cursor-pointer items-center font-cond text-row underline">
         Type a forecast
       </summary>
       <form
@@ -50,7 +50,7 @@ export function TypedForecast({
           run(typeForecastAction, { stationId, days }, (v) => setKept(v.days));
         }}
       >
-        <p className="text-[15px] text-steel">
+        <p className="text-note text-steel">
           It takes the place of the forecast before. Leave days that you do not know empty at the end.
         </p>
         {stations.length > 1 && (
@@ -64,7 +64,7 @@ export function TypedForecast({
         )}
         {days.map((d, i) => (
           <fieldset key={names[i]} className="mt-2 border-t border-hair pt-1">
-            <legend className="pr-2 font-cond text-[17px]">{names[i]}</legend>
+            <legend className="pr-2 font-cond text-lead">{names[i]}</legend>
             <div className="grid grid-cols-2 gap-2 sm:grid-cols-5">
               {FIELDS.map(([key, name, unit]) => (
                 <FigureField

@@ -48,9 +48,9 @@ export function Afterwards({ sheet, mayRecord, noteFindingAction }: Props) {
     });
   return (
     <section className="mt-4" aria-label="Afterwards">
-      <h2 className="flex flex-wrap items-baseline gap-x-4 text-[19px]">
+      <h2 className="flex flex-wrap items-baseline gap-x-4 text-row">
         Afterwards
-        <Link href={`/lawns/${zone.id}/visits`} className="font-text text-[15px] font-normal">
+        <Link href={`/lawns/${zone.id}/visits`} className="font-text text-note font-normal">
           Season and stops
         </Link>
       </h2>
@@ -60,17 +60,17 @@ export function Afterwards({ sheet, mayRecord, noteFindingAction }: Props) {
             key={i}
             className={`border-l-4 py-1 pl-3 ${isOverdue(f, today) ? 'border-clay' : wantsDoing(f) && f.from <= today ? 'border-straw' : 'border-hair'}`}
           >
-            <b className="font-cond text-[17px]">
+            <b className="font-cond text-lead">
               {askedWords(f)}, {dueWords(f, today)}
             </b>
-            <p className="text-[15px] text-steel">{askedWhy(f, today, show)}</p>
+            <p className="text-note text-steel">{askedWhy(f, today, show)}</p>
             {mayRecord && wantsDoing(f) && f.from <= today && (
               <p className="flex flex-wrap gap-2 py-1">
                 {(ONE_PRESS[f.kind] ?? []).map((o) => (
                   <button
                     key={o.words}
                     type="button"
-                    className="button py-0 md:min-h-[38px]"
+                    className="button py-0 md:min-h-desk"
                     disabled={isSending}
                     onClick={() => say(o.kind, o.word)}
                   >
@@ -85,12 +85,12 @@ export function Afterwards({ sheet, mayRecord, noteFindingAction }: Props) {
       {refusal && <RefusalWords refusal={refusal} here={`/lawns/${zone.id}`} />}
       {answered.length > 0 && (
         <details>
-          <summary className="flex min-h-[44px] cursor-pointer items-center text-[15px] underline">
+          <summary className="flex min-h-touch cursor-pointer items-center text-note underline">
             {plural(answered.length, 'thing')} answered
           </summary>
           <ul>
             {answered.map((f, i) => (
-              <li key={i} className="py-0.5 text-[15px] text-steel">
+              <li key={i} className="py-0.5 text-note text-steel">
                 <b>{askedWords(f)}:</b> {askedWhy(f, today, show)}
               </li>
             ))}

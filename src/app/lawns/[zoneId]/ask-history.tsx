@@ -26,25 +26,25 @@ export function AskHistory({
     });
   return (
     <section aria-label="Work before us" className="mt-3 border-l-4 border-straw bg-paper px-3 py-2">
-      <p className="text-[15px]">
-        <b className="font-cond text-[17px]">What was put down here in the last twelve months?</b> Limits and
+      <p className="text-note">
+        <b className="font-cond text-lead">What was put down here in the last twelve months?</b> Limits and
         intervals count it, whoever did it. What is not known is not zero.
       </p>
       <div className="mt-1 flex flex-wrap gap-2">
         <button
           type="button"
-          className="button py-0 md:min-h-[36px]"
+          className="button py-0 md:min-h-desk"
           disabled={isSending}
           onClick={() => say('known')}
         >
           {isSending ? 'Saving…' : 'Nothing but what stands in the book'}
         </button>
-        <Link href={`/lawns/${zone.id}/sheet#history`} className="button py-0 md:min-h-[36px]">
+        <Link href={`/lawns/${zone.id}/sheet#history`} className="button py-0 md:min-h-desk">
           Enter what was done
         </Link>
         <button
           type="button"
-          className="button py-0 md:min-h-[36px]"
+          className="button py-0 md:min-h-desk"
           disabled={isSending}
           onClick={() => say('not known')}
         >

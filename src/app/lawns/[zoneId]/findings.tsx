@@ -101,21 +101,21 @@ export function Findings({ sheet, userId, noteFindingAction }: Props) {
   };
   return (
     <section className="mt-4" aria-label="Seen and done here">
-      <h2 className="text-[19px]">Seen and done here</h2>
-      <p className="text-[15px] text-steel">
+      <h2 className="text-row">Seen and done here</h2>
+      <p className="text-note text-steel">
         {latest.length
           ? latest.map((f) => `${findingWords(f)} (${showDay(f.on)}, ${f.person})`).join(' · ')
           : 'Nothing yet. Gates for mowing, green-up, weeds, seed, notice and events go by what is written here.'}
       </p>
       <button
         type="button"
-        className="button mt-1 py-0 md:min-h-[38px]"
+        className="button mt-1 py-0 md:min-h-desk"
         aria-expanded={isOpen}
         onClick={() => setOpen(!isOpen)}
       >
         {isOpen ? 'Close' : 'Write down what you see'}
       </button>
-      <Link href={`/lawns/${zone.id}/scout`} className="button ml-2 mt-1 py-0 md:min-h-[38px]">
+      <Link href={`/lawns/${zone.id}/scout`} className="button ml-2 mt-1 py-0 md:min-h-desk">
         Walk it: which weeds are up
       </Link>
       {isOpen && (

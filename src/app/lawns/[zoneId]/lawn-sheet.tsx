@@ -256,7 +256,7 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, userId,
           />
           {asked && shown && (
             <>
-              <h2 className="mt-3 text-[19px]">
+              <h2 className="mt-3 text-row">
                 {shown.purpose || shown.products.map((p) => shortName(p.label)).join(' + ')}:{' '}
                 {windowWords(asked.window.all, today)}
               </h2>
@@ -292,8 +292,8 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, userId,
           )}
           {outlook && (
             <>
-              <h2 className="mt-4 text-[19px]">Soil temperature of this zone</h2>
-              <p className="text-[15px] text-steel">
+              <h2 className="mt-4 text-row">Soil temperature of this zone</h2>
+              <p className="text-note text-steel">
                 Heat conduction in {zone.site.moisture} {zone.site.texture} under {zone.site.exposure}
                 {zone.site.besidePavement && ' beside pavement'}, driven by the station&apos;s weather;{' '}
                 {outlook.members.length - generatedIn(outlook)} past years
@@ -337,7 +337,7 @@ export function LawnSheet({ sheet, soilRuns, wished, mayPlan, mayRecord, userId,
             />
           )}
           <Limits applications={applications} sheet={sheet} />
-          <p className="mt-4 text-[14px] text-steel">
+          <p className="mt-4 text-fine text-steel">
             {shown?.products.some((p) => p.label.demo) && <b>Demo labels: not for use. </b>}
             Computed from the label sheets. The printed label is the law, with local codes;{' '}
             {showWeekday(today)} is the day of this page.
@@ -363,11 +363,11 @@ function Head({
   mayRecord,
 }: Readonly<{ sheet: ZoneSheet; mayPlan: boolean; mayRecord: boolean }>) {
   const show = useShows();
-  const link = 'button py-0 md:min-h-[36px]';
+  const link = 'button py-0 md:min-h-desk';
   return (
     <>
       <div className="flex flex-wrap items-center gap-x-6">
-        <h1 className="text-[26px]">
+        <h1 className="text-title">
           {zone.address} · {zone.name}
         </h1>
         {siblings.length > 1 && (
@@ -377,7 +377,7 @@ function Head({
                 key={s.id}
                 href={`/lawns/${s.id}`}
                 aria-current={s.id === zone.id ? 'page' : undefined}
-                className={`inline-flex min-h-[44px] items-center border-b-4 px-3 font-cond text-lg no-underline md:min-h-[36px] ${s.id === zone.id ? 'border-moss font-semibold' : 'border-transparent'}`}
+                className={`inline-flex min-h-touch items-center border-b-4 px-3 font-cond text-lg no-underline md:min-h-desk ${s.id === zone.id ? 'border-moss font-semibold' : 'border-transparent'}`}
               >
                 {s.name}
               </Link>
@@ -406,7 +406,7 @@ function Head({
         </p>
       )}
       {zone.expectations.map((e) => (
-        <p key={e.code} className="mt-1 border-l-4 border-straw pl-2 text-[15px]">
+        <p key={e.code} className="mt-1 border-l-4 border-straw pl-2 text-note">
           {expectationWords(e)}
         </p>
       ))}

@@ -17,7 +17,7 @@ export function SeedHeld({ sheet: { zone, facts, applications, today } }: Readon
         {kind === 'seed' ? 'Seed' : kind === 'sod' ? 'Sod' : 'Sprigs'} of {showFullDay(on)} will not take:
       </p>
       {waits.map((w) => (
-        <p key={w.substance} className="text-[15px]">
+        <p key={w.substance} className="text-note">
           {w.products.join(' + ')} ({w.substance}), {w.isPlanned ? 'planned for' : 'applied'}{' '}
           {showFullDay(w.last)}:{' '}
           {w.days === null || w.clear === null
@@ -25,7 +25,7 @@ export function SeedHeld({ sheet: { zone, facts, applications, today } }: Readon
             : `the label keeps seed out for ${plural(w.days, 'day')}, to ${showFullDay(w.clear)}.`}
         </p>
       ))}
-      <p className="text-[15px]">Move it on the lawn sheet, or change what is still planned.</p>
+      <p className="text-note">Move it on the lawn sheet, or change what is still planned.</p>
     </div>
   ));
 }

@@ -46,13 +46,13 @@ export function CardScreen({ stored, code, mayRecord, userId, person }: Props) {
   return (
     <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">
       <p className="no-print">
-        <Link href="/load" className="inline-flex min-h-[44px] items-center">
+        <Link href="/load" className="inline-flex min-h-touch items-center">
           All loads
         </Link>
       </p>
       <div className="flex items-start justify-between gap-4">
         <div>
-          <h1 className="text-[28px]">{card.products.map((p) => shortName(p.label)).join(' with ')}</h1>
+          <h1 className="text-page">{card.products.map((p) => shortName(p.label)).join(' with ')}</h1>
           <p className="text-steel">
             {[
               cardTitle(card),
@@ -83,13 +83,13 @@ export function CardScreen({ stored, code, mayRecord, userId, person }: Props) {
       {mayRecord && <Measured stored={stored} userId={userId} person={person} />}
       {mayRecord && (
         <section className="no-print mt-4" aria-label="Records">
-          <h2 className="border-b-2 border-iron text-[19px]">Put down: record it</h2>
+          <h2 className="border-b-2 border-iron text-row">Put down: record it</h2>
           <ul>
             {stops.map((s) => (
               <li key={s.applicationId} className="border-b border-hair">
                 <a
                   href={`/lawns/${s.zoneId}/record/${s.applicationId}`}
-                  className="inline-flex min-h-[48px] items-center font-semibold"
+                  className="inline-flex min-h-bar items-center font-semibold"
                 >
                   {s.site}
                 </a>
@@ -187,7 +187,7 @@ function Measured({
   };
   return (
     <section className="no-print mt-4" aria-label="Really measured">
-      <h2 className="border-b-2 border-iron text-[19px]">What really went in</h2>
+      <h2 className="border-b-2 border-iron text-row">What really went in</h2>
       <div className="mt-2 grid grid-cols-1 items-end gap-3 sm:grid-cols-3">
         {fields.map((f, i) => (
           <FigureField

@@ -29,7 +29,7 @@ export default screen(async (actor, { params }: PageProps<'/products/[productId]
   return (
     <div className="mx-auto max-w-[1180px] px-4 pb-10 pt-4">
       <div className="flex flex-wrap items-center justify-between gap-3">
-        <h1 className="text-[28px]">{label.name}</h1>
+        <h1 className="text-page">{label.name}</h1>
         <div className="flex flex-wrap gap-2">
           {may(actor, 'plan') && (
             <Link className="button" href={`/products/${productId}/edit`}>
@@ -54,7 +54,7 @@ export default screen(async (actor, { params }: PageProps<'/products/[productId]
           <p className="font-semibold">
             {completeness.there} of {completeness.asked} things that gates need are on this sheet. Missing:
           </p>
-          <ul className="text-[15px]">
+          <ul className="text-note">
             {completeness.gaps.map((g) => (
               <li key={g.field}>
                 <b>{g.field}</b>: the gate “{g.gate}” {g.costs === 'shut' ? 'stays shut' : 'says “not known”'}{' '}
@@ -91,7 +91,7 @@ export default screen(async (actor, { params }: PageProps<'/products/[productId]
 function Section({ title, children }: Readonly<{ title: string; children: ReactNode }>) {
   return (
     <section className="mb-5">
-      <h2 className="border-b-2 border-iron text-[20px]">{title}</h2>
+      <h2 className="border-b-2 border-iron text-row">{title}</h2>
       {children}
     </section>
   );
@@ -105,7 +105,7 @@ function Rates({ versions, label, show }: Shown) {
   const range = (low: number, high: number) => `${significant(low)} to ${significant(high)} ${unit}`;
   return (
     <Section title="Rates and limits">
-      <table className="w-full text-left text-[15px]">
+      <table className="w-full text-left text-note">
         <thead>
           <tr className="font-cond text-steel">
             <th scope="col" className="py-1 font-medium">
@@ -211,7 +211,7 @@ function Precautions({ label, show }: Shown) {
         <b className="font-cond">Re-entry:</b> {label.reentry || 'not on the sheet'}
         {label.reentryHours !== null && ` (${plural(label.reentryHours, 'hour')})`}
       </p>
-      <ul className="list-disc pl-5 text-[15px]">
+      <ul className="list-disc pl-5 text-note">
         {label.cautions.map((c) => (
           <li key={c}>{c}</li>
         ))}
@@ -266,12 +266,12 @@ function Works({ label, show }: Shown) {
       {label.windLimit !== null && <Figure name="Wind, at most">{show.wind(label.windLimit)}</Figure>}
       <Figure name="Equipment">{list(label.methods) || 'not on the sheet'}</Figure>
       {label.before.length > 0 && (
-        <p className="mt-1 text-[15px]">
+        <p className="mt-1 text-note">
           <b className="font-cond">Keeps from coming up:</b> {list(label.before.map((w) => WEEDS[w].name))}.
         </p>
       )}
       {label.after.length > 0 && (
-        <p className="text-[15px]">
+        <p className="text-note">
           <b className="font-cond">Takes once up:</b>{' '}
           {list(
             label.after.map(
@@ -289,7 +289,7 @@ function Works({ label, show }: Shown) {
 function Versions({ versions }: ProductSheet) {
   return (
     <Section title="Versions">
-      <ol className="text-[15px]">
+      <ol className="text-note">
         {versions.map((v) => (
           <li key={v.version} className="border-b border-hair py-1">
             Version {v.version}, label of {v.sheet.labelDate}: {v.madeBy},{' '}

@@ -67,7 +67,7 @@ export function StockBook({
   const set = (change: Partial<MoveInput>) => move && setMove({ ...move, ...change });
   return (
     <section className="mb-5" aria-label="Stock">
-      <h2 className="border-b-2 border-iron text-[20px]">Stock</h2>
+      <h2 className="border-b-2 border-iron text-row">Stock</h2>
       <p className="mt-1">
         {shelf ? (
           <>
@@ -78,7 +78,7 @@ export function StockBook({
         )}
       </p>
       {shelf && (
-        <ul className="text-[15px]">
+        <ul className="text-note">
           {shelf.lots.map((l) => (
             <li key={l.lot} className="border-b border-hair py-1">
               <b>{l.lot ? `Lot ${l.lot}` : 'No lot'}</b>: {lotWords(l, season, label, show, shows)}
@@ -95,7 +95,7 @@ export function StockBook({
       {mayRecord && (
         <button
           type="button"
-          className="button mt-1 py-0 md:min-h-[38px]"
+          className="button mt-1 py-0 md:min-h-desk"
           aria-expanded={move !== null}
           onClick={() => setMove(move ? null : fresh())}
         >
@@ -205,7 +205,7 @@ export function StockBook({
         </form>
       )}
       {lines.length > 0 && (
-        <ol className="mt-2 text-[15px]">
+        <ol className="mt-2 text-note">
           {lines.slice(0, 12).map((l) => (
             <li key={l.id} className="flex flex-wrap justify-between gap-x-3 border-b border-hair py-1">
               <span>

@@ -26,7 +26,7 @@ export function NewSheet({ saveSheetAction, readSheetFileAction }: Props) {
   return (
     <>
       <div className="mx-auto max-w-4xl">
-        <h1 className="text-[28px]">Enter a label</h1>
+        <h1 className="text-page">Enter a label</h1>
         <p className="text-steel">
           In the order of the printed label. What the label does not say stays empty: gates then say “not
           known”, or shut where the label would demand it.

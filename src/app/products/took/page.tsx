@@ -17,12 +17,12 @@ export default screen(async (actor) => {
   return (
     <div className="mx-auto max-w-[1180px] px-4 pb-10 pt-4">
       <p>
-        <Link href="/products" className="inline-flex min-h-[44px] items-center">
+        <Link href="/products" className="inline-flex min-h-touch items-center">
           Products
         </Link>
       </p>
-      <h1 className="text-[28px]">What products took on your lawns</h1>
-      <p className="max-w-[75ch] text-[16px] text-steel">
+      <h1 className="text-page">What products took on your lawns</h1>
+      <p className="max-w-[75ch] text-body text-steel">
         Of a weed’s cover on the walk before the spray, what was gone on the first look after it, ten days to
         eight weeks later: the middle lawn of each year. Fewer than {plural(ENOUGH_LOOKS, 'look')} tell
         little.
@@ -36,7 +36,7 @@ export default screen(async (actor) => {
       ))}
       {products.map((p) => (
         <section key={p.id} aria-label={p.name} className="mt-5">
-          <h2 className="border-b-2 border-iron text-[20px]">
+          <h2 className="border-b-2 border-iron text-row">
             <Link href={`/products/${p.id}`}>{p.name}</Link>
           </h2>
           <ul>
@@ -45,7 +45,7 @@ export default screen(async (actor) => {
                 key={weed}
                 className="grid gap-x-6 gap-y-1 border-b border-hair py-2 sm:grid-cols-[minmax(10em,14em)_1fr]"
               >
-                <b className="font-cond text-[19px]">{capital(WEEDS[weed].name)}</b>
+                <b className="font-cond text-row">{capital(WEEDS[weed].name)}</b>
                 <ol className="flex flex-wrap gap-x-6 gap-y-2">
                   {years.map((t) => (
                     <Year key={t.year} taken={t} />
@@ -73,8 +73,8 @@ const nameOf = (products: TookSheet['products'], id: string): string =>
 const Year = ({ taken: { year, share, looks } }: Readonly<{ taken: Taken }>) => (
   <li className={`w-[150px] ${looks < ENOUGH_LOOKS ? 'text-steel' : ''}`}>
     <p className="flex items-baseline justify-between gap-2">
-      <span className="text-[15px]">{year}</span>
-      <b className={`font-cond text-[22px] ${share < CONTROL ? 'text-clay' : ''}`}>{showPercent(share)}</b>
+      <span className="text-note">{year}</span>
+      <b className={`font-cond text-head ${share < CONTROL ? 'text-clay' : ''}`}>{showPercent(share)}</b>
     </p>
     <p className="h-2.5 border border-iron" aria-hidden>
       <span
@@ -82,7 +82,7 @@ const Year = ({ taken: { year, share, looks } }: Readonly<{ taken: Taken }>) => 
         style={{ width: `${share * 100}%` }}
       />
     </p>
-    <p className="text-[14px]">
+    <p className="text-fine">
       {share < CONTROL ? 'no control, ' : ''}
       {plural(looks, 'look')}
     </p>

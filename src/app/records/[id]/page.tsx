@@ -49,7 +49,7 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
           <Link href={`/records/${r.correctedById}`}>Open the entry that stands</Link>
         </p>
       )}
-      <h1 className="text-[26px]">{r.site}</h1>
+      <h1 className="text-title">{r.site}</h1>
       <p className="text-steel">
         {showFullDay(r.appliedOn)} · {r.productName}
         {r.parts > 1 && `, part ${r.part} of ${r.parts}`}
@@ -116,16 +116,14 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
       </section>
       {r.notes && <p className="mt-3">{r.notes}</p>}
       <section className="mt-4">
-        <h2 className="text-[19px]">
-          Gates that day: {r.gates.state === 'open' ? 'all open' : r.gates.state}
-        </h2>
+        <h2 className="text-row">Gates that day: {r.gates.state === 'open' ? 'all open' : r.gates.state}</h2>
         {r.gates.anyway && (
           <p className="mt-1 border-l-4 border-clay bg-paper px-3 py-1">
             <b>Begun anyway, because:</b> {r.gates.anyway}
           </p>
         )}
         {r.gates.why.map((w) => (
-          <p key={`${w.name}${w.product}`} className="mt-1 text-[15px]">
+          <p key={`${w.name}${w.product}`} className="mt-1 text-note">
             <b className="font-cond">
               {w.name}, {w.state}
               {w.isMeasured && ' by what was measured there'}
@@ -145,7 +143,7 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/record
           </Link>
         )}
       </div>
-      <p className="mt-4 text-[14px] text-steel">
+      <p className="mt-4 text-fine text-steel">
         Units as entered: {AMOUNT_UNITS[r.amountUnit].words},{' '}
         {(['area', 'volume', 'wind', 'temperature'] as const).map(show.unit).join(', ')}. This entry cannot be
         changed or removed.

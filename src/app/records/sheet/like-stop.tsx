@@ -44,18 +44,18 @@ export function LikeStop({ of, row, head, isSprayed, nameOf, done, onChange }: P
   if (done?.kind === 'recorded')
     return (
       <li className="border-b border-hair py-2">
-        <b className="font-cond text-[19px]">{of.site}</b>{' '}
+        <b className="font-cond text-row">{of.site}</b>{' '}
         <Link href={`/records/${done.recordId}`} className="font-semibold">
           recorded
         </Link>{' '}
-        <span className="text-[15px] text-steel">{amounts}</span>
+        <span className="text-note text-steel">{amounts}</span>
       </li>
     );
   const near = measuredNear(row.startedAt, head.measurements);
   return (
     <li className="border-b border-hair py-2" aria-label={of.site}>
       <div className="grid grid-cols-[1fr_auto_auto] items-end gap-3">
-        <label className="flex min-h-[48px] items-center gap-3">
+        <label className="flex min-h-bar items-center gap-3">
           <input
             type="checkbox"
             className="size-7 shrink-0 accent-[var(--color-moss)]"
@@ -63,8 +63,8 @@ export function LikeStop({ of, row, head, isSprayed, nameOf, done, onChange }: P
             onChange={(e) => onChange({ isOn: e.target.checked })}
           />
           <span>
-            <b className="block font-cond text-[19px] leading-tight">{of.site}</b>
-            <span className="text-[15px] text-steel">
+            <b className="block font-cond text-row leading-tight">{of.site}</b>
+            <span className="text-note text-steel">
               {row.isOn ? [of.purpose, amounts].filter(Boolean).join(': ') : 'not done: it stays due'}
             </span>
           </span>
@@ -89,7 +89,7 @@ export function LikeStop({ of, row, head, isSprayed, nameOf, done, onChange }: P
           ))}
       </div>
       {row.isOn && isSprayed && (
-        <p className="text-[15px]">
+        <p className="text-note">
           {near
             ? `Measured at ${near.at}: wind ${shown(near.wind, 'wind', show.system, show.unit('wind'))} ${near.windFrom}, air ${shown(near.air, 'temperature', show.system, show.unit('temperature'))}`
             : 'Not measured.'}
@@ -99,13 +99,13 @@ export function LikeStop({ of, row, head, isSprayed, nameOf, done, onChange }: P
         <p
           key={JSON.stringify(i)}
           role={done?.kind === 'refused' ? 'alert' : undefined}
-          className={`mt-1 border-l-4 bg-paper px-3 py-1 text-[15px] ${done?.kind === 'refused' ? 'border-clay' : 'border-straw'}`}
+          className={`mt-1 border-l-4 bg-paper px-3 py-1 text-note ${done?.kind === 'refused' ? 'border-clay' : 'border-straw'}`}
         >
           {issueSentence(i, show)}
         </p>
       ))}
       {done?.kind === 'asked' && (
-        <label className="flex min-h-[48px] items-center gap-3">
+        <label className="flex min-h-bar items-center gap-3">
           <input
             type="checkbox"
             className="size-7 shrink-0 accent-[var(--color-moss)]"
@@ -117,7 +117,7 @@ export function LikeStop({ of, row, head, isSprayed, nameOf, done, onChange }: P
       )}
       {row.isOn && (
         <details className="mt-1" open={done?.kind === 'refused'}>
-          <summary className="flex min-h-[44px] cursor-pointer items-center underline">
+          <summary className="flex min-h-touch cursor-pointer items-center underline">
             Otherwise than planned
           </summary>
           <div className="grid grid-cols-2 gap-3 md:grid-cols-4">

@@ -158,7 +158,7 @@ export function LikeStops({ sheet, day, missing, person, recordVisitAction }: Pr
         record();
       }}
     >
-      <h1 className="text-[28px]">Enter a sheet: {plural(sheet.rows.length, 'stop')}</h1>
+      <h1 className="text-page">Enter a sheet: {plural(sheet.rows.length, 'stop')}</h1>
       <p className="text-steel">
         All as planned, but for what you change.{' '}
         {missing > 0 && `${plural(missing, 'stop')} of it ${missing === 1 ? 'is' : 'are'} recorded already.`}
@@ -217,8 +217,8 @@ export function LikeStops({ sheet, day, missing, person, recordVisitAction }: Pr
       </div>
       {isSprayed && (
         <section className="mt-4" aria-label="Measured that day">
-          <h2 className="border-b-2 border-iron text-[19px]">Measured that day</h2>
-          <p className="text-[15px] text-steel">
+          <h2 className="border-b-2 border-iron text-row">Measured that day</h2>
+          <p className="text-note text-steel">
             Each stop takes what was measured within 30 minutes of its beginning; a stop with none is recorded
             as not measured.
           </p>

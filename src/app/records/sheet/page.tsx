@@ -44,20 +44,20 @@ export default screen(async (actor, { searchParams }: PageProps<'/records/sheet'
   const due = dueLines(groups);
   return (
     <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">
-      <h1 className="text-[28px]">Enter a sheet of stops</h1>
+      <h1 className="text-page">Enter a sheet of stops</h1>
       <p className="text-steel">
         Which stops are on it? Each becomes a record of its own, with the wind and air that were measured
         nearest to it.
       </p>
       {days.length > 0 && (
         <section className="mt-4" aria-label="Days of trucks">
-          <h2 className="border-b-2 border-iron text-[19px]">A truck’s day</h2>
+          <h2 className="border-b-2 border-iron text-row">A truck’s day</h2>
           <ul>
             {days.map((d) => (
               <li key={`${d.day}${d.truck}`} className="border-b border-hair py-1">
                 <Link
                   href={`/records/sheet?day=${isoDay(d.day)}&stops=${d.applicationIds.join('.')}`}
-                  className="inline-flex min-h-[48px] items-center font-cond text-[19px] font-semibold"
+                  className="inline-flex min-h-bar items-center font-cond text-row font-semibold"
                 >
                   {d.truck}, {showWeekday(d.day)}: {plural(d.applicationIds.length, 'stop')} not recorded
                 </Link>

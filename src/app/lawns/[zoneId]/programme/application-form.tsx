@@ -73,7 +73,7 @@ export function ApplicationForm(props: Props) {
         onSave();
       }}
     >
-      <h2 className="text-[20px]">
+      <h2 className="text-row">
         {chosen
           ? `Application of ${showDay(chosen.doneOn ?? chosen.plannedOn)}`
           : sheet.applications.length
@@ -94,7 +94,7 @@ export function ApplicationForm(props: Props) {
         </Labelled>
         {dateField('plannedOn', 'Day')}
         <details open={typed.earliest !== '' || typed.latest !== ''}>
-          <summary className="flex min-h-[44px] cursor-pointer items-center text-[15px] underline md:min-h-[30px]">
+          <summary className="flex min-h-touch cursor-pointer items-center text-note underline md:min-h-slim">
             A window of days around it
           </summary>
           <div className="grid gap-1.5">
@@ -124,7 +124,7 @@ export function ApplicationForm(props: Props) {
       {mayPlan && chosen?.doneOn == null && (
         <button
           type="button"
-          className="button mt-3 w-full py-0 md:min-h-[38px]"
+          className="button mt-3 w-full py-0 md:min-h-desk"
           onClick={() => set({ products: [...typed.products, NEW_PRODUCT] })}
         >
           Add a product to this visit
@@ -204,7 +204,7 @@ function Next({ sheet, edit, mayRecord }: Props) {
       )}
       {asked && <Figure name="Window">{plannedWords(asked.window.all, today, shown.plannedOn)}</Figure>}
       {records.map((r) => (
-        <Link key={r.id} href={`/records/${r.id}`} className="flex min-h-[44px] items-center">
+        <Link key={r.id} href={`/records/${r.id}`} className="flex min-h-touch items-center">
           Open the record of {r.name}
         </Link>
       ))}

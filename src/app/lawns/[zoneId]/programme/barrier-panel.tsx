@@ -42,13 +42,13 @@ export function BarrierPanel({
   return (
     <section aria-label="What holds" className="mt-4">
       <div className="flex flex-wrap items-end justify-between gap-x-4">
-        <h2 className="text-[19px]">
+        <h2 className="text-row">
           What holds: {holdWords(shown.hold)} of {WEEDS[shown.weed].name}
         </h2>
-        <label className="flex items-center gap-2 text-[15px]">
+        <label className="flex items-center gap-2 text-note">
           The barrier wears off
           <select
-            className="min-h-[44px] border border-iron bg-paper px-2 md:min-h-[36px]"
+            className="min-h-touch border border-iron bg-paper px-2 md:min-h-desk"
             value={school}
             onChange={(e) => setSchool(e.target.value as BarrierSchool)}
           >
@@ -67,7 +67,7 @@ export function BarrierPanel({
             type="button"
             aria-pressed={h.weed === shown.weed}
             onClick={() => setChosen(h.weed)}
-            className={`min-h-[44px] border-2 border-iron px-3 font-cond text-[16px] md:min-h-[36px] ${h.weed === shown.weed ? 'bg-iron text-lime' : 'bg-paper'}`}
+            className={`min-h-touch border-2 border-iron px-3 font-cond text-body md:min-h-desk ${h.weed === shown.weed ? 'bg-iron text-lime' : 'bg-paper'}`}
           >
             {capital(WEEDS[h.weed].name)} {percent(h.hold.p50)} %
           </button>
@@ -79,7 +79,7 @@ export function BarrierPanel({
       <div className="md:hidden">
         <HoldPicture hold={shown} today={today} width={390} />
       </div>
-      <p className="text-[15px] text-steel">{sentence(shown, show)}</p>
+      <p className="text-note text-steel">{sentence(shown, show)}</p>
       {sheet.outlook?.strip && (
         <Strip
           sheet={sheet}
@@ -93,7 +93,7 @@ export function BarrierPanel({
       <PastYears hold={shown} years={runs.years ?? []} />
       {application && <Lasting key={application.id} application={application} sheet={sheet} runs={runs} />}
       <Sowing sheet={sheet} runs={runs} />
-      <p className="text-[14px] text-steel">
+      <p className="text-fine text-steel">
         Flush: when its seedlings come up, by degree days of this zone&apos;s soil. Barrier: the share that is
         stopped, from label months where they are typed, else from recalled half-lives. A model: what comes up
         decides.
@@ -130,8 +130,8 @@ function Strip({
   );
   if (!hold)
     return (
-      <p className="flex flex-wrap items-center gap-3 text-[15px]">
-        <button type="button" className="button py-0 md:min-h-[34px]" disabled={isAsking} onClick={ask}>
+      <p className="flex flex-wrap items-center gap-3 text-note">
+        <button type="button" className="button py-0 md:min-h-desk" disabled={isAsking} onClick={ask}>
           {isAsking ? 'Asking…' : 'And in the warmest strip?'}
         </button>
         {refusal && <span role="alert">Its soil could not be fetched: try again.</span>}
@@ -139,7 +139,7 @@ function Strip({
     );
   const earlier = hold.half !== null && open.half !== null ? open.half - hold.half : 0;
   return (
-    <p className="border-l-4 border-straw bg-paper px-3 py-1 text-[15px]">
+    <p className="border-l-4 border-straw bg-paper px-3 py-1 text-note">
       <b>In the warmest strip: {holdWords(hold.hold)}</b>
       {hold.half !== null && `, half of its seedlings are up by ${show.day(hold.half)}`}
       {earlier > 0 && `, ${plural(earlier, 'day')} before the open lawn`}. A strip that is read or treated
@@ -160,7 +160,7 @@ function InPlace({ sheet: { facts, labels } }: Readonly<{ sheet: ZoneSheet }>) {
     return label && share < WHOLE ? [{ ...e, share, name: shortName(label) }] : [];
   });
   return lost.map((e) => (
-    <p key={e.id} className="text-[15px]">
+    <p key={e.id} className="text-note">
       Of {e.name} of {show.day(e.day)}, {percent(e.share)} % counts: dead leaf, a storm, dry days in the light
       past its deadline, or opened soil took the rest.
     </p>
@@ -173,7 +173,7 @@ function Sowing({ sheet, runs }: Readonly<{ sheet: ZoneSheet; runs: SoilRuns }>)
   const show = useShows();
   const windows = useMemo(() => sowingWindows(runs, turf, sheet.today), [runs, turf, sheet.today]);
   return (
-    <p className="text-[15px]">
+    <p className="text-note">
       <b>When to sow?</b>{' '}
       {windows.length
         ? `${capital(turf)} by the soil: ${list(
@@ -195,8 +195,8 @@ function PastYears({ hold, years }: Readonly<{ hold: Hold; years: readonly (numb
   if (known.length < 2) return null;
   const worst = known.reduce((a, b) => (b.share < a.share ? b : a));
   return (
-    <details className="text-[15px]">
-      <summary className="min-h-[44px] cursor-pointer content-center font-semibold md:min-h-[34px]">
+    <details className="text-note">
+      <summary className="min-h-touch cursor-pointer content-center font-semibold md:min-h-desk">
         In each past year: {percent(worst.share)} % at worst, with the weather of {worst.year}
       </summary>
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-x-4">

@@ -55,9 +55,9 @@ export function CopyTo({ application, zoneId, copyApplicationAction, findZonesAc
       <button type="button" className="button py-0" disabled={isBusy} onClick={search}>
         {isBusy ? 'Looking…' : 'Find zones'}
       </button>
-      {found?.length === 0 && <p className="text-[15px]">No zone has these words.</p>}
+      {found?.length === 0 && <p className="text-note">No zone has these words.</p>}
       {shown.map((z) => (
-        <label key={z.id} className="flex min-h-[44px] items-center gap-2 text-[15px] md:min-h-[32px]">
+        <label key={z.id} className="flex min-h-touch items-center gap-2 text-note md:min-h-slim">
           <input
             type="checkbox"
             className="size-5 accent-[var(--color-moss)]"
@@ -75,7 +75,7 @@ export function CopyTo({ application, zoneId, copyApplicationAction, findZonesAc
         </button>
       )}
       {copies && (
-        <ul role="status" className="text-[15px]">
+        <ul role="status" className="text-note">
           {copies.map((c) => (
             <li key={c.zoneId}>
               <b>{c.site}:</b> {c.left ? leftUnplannedWords(c.left, shows) : 'copied.'}

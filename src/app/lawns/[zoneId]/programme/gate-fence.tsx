@@ -92,7 +92,7 @@ export function GateFence(props: Props) {
             <button
               key={b}
               type="button"
-              className={`button py-0 md:min-h-[34px] ${by === b ? 'button-on' : ''}`}
+              className={`button py-0 md:min-h-desk ${by === b ? 'button-on' : ''}`}
               aria-pressed={by === b}
               onClick={() => setBy(b)}
             >
@@ -103,7 +103,7 @@ export function GateFence(props: Props) {
         <div className="ml-auto flex gap-1.5" role="group" aria-label="Which days the fence shows">
           <button
             type="button"
-            className="button py-0 md:min-h-[34px]"
+            className="button py-0 md:min-h-desk"
             onClick={() => step(-1)}
             disabled={isFirst}
             aria-label={`${stride} back ([)`}
@@ -112,7 +112,7 @@ export function GateFence(props: Props) {
           </button>
           <button
             type="button"
-            className="button py-0 md:min-h-[34px]"
+            className="button py-0 md:min-h-desk"
             onClick={() => step(1)}
             disabled={isLast}
             aria-label={`${stride} on (])`}
@@ -208,7 +208,7 @@ function Remedies(props: Props & Readonly<{ day: Day; shut: readonly Held[] }>) 
       <div className="flex flex-wrap gap-2">
         <button
           type="button"
-          className="button py-0 md:min-h-[34px]"
+          className="button py-0 md:min-h-desk"
           aria-expanded={asked === 'opening'}
           onClick={() => setAsked(asked === 'opening' ? null : 'opening')}
         >
@@ -219,7 +219,7 @@ function Remedies(props: Props & Readonly<{ day: Day; shut: readonly Held[] }>) 
             <button
               key={keyOf(l)}
               type="button"
-              className="button py-0 md:min-h-[34px]"
+              className="button py-0 md:min-h-desk"
               aria-expanded={asked === keyOf(l)}
               onClick={() => setAsked(asked === keyOf(l) ? null : keyOf(l))}
             >
@@ -229,7 +229,7 @@ function Remedies(props: Props & Readonly<{ day: Day; shut: readonly Held[] }>) 
           ))}
       </div>
       {latches.length > 0 && !isSaved && (
-        <p className="mt-1 text-[14px] text-steel">Save the application to lift a latch for it.</p>
+        <p className="mt-1 text-fine text-steel">Save the application to lift a latch for it.</p>
       )}
       {asked === 'opening' && (
         <Openings {...props} day={day} position={position} range={props.window.range} />

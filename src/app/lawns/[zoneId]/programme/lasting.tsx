@@ -46,7 +46,7 @@ export function Lasting({
   /** whether so much is above the label's most at once */
   const isAbove = (kg: number) => most?.by === rate.by && exceeds((rate.rate * kg) / ai, most.rate);
   return (
-    <div className="mt-1 grid gap-1 text-[15px]">
+    <div className="mt-1 grid gap-1 text-note">
       <p>
         <b>How long?</b> {shortName(label)} at {showRate(rate, label.rateUnit)} from{' '}
         {shortDay(from, facts.today)}{' '}
@@ -61,7 +61,7 @@ export function Lasting({
         <label className="flex items-center gap-2">
           For
           <input
-            className="min-h-[44px] w-[4.5em] border border-iron bg-paper px-2 md:min-h-[36px]"
+            className="min-h-touch w-[4.5em] border border-iron bg-paper px-2 md:min-h-desk"
             inputMode="decimal"
             aria-label="Months to hold"
             value={months}

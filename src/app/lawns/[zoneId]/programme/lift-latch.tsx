@@ -45,7 +45,7 @@ export function LiftLatch({ zoneId, plannedId, gate, day, liftLatchAction, onDon
         run(liftLatchAction, lift, onDone);
       }}
     >
-      <p className="text-[15px]">
+      <p className="text-note">
         {gate.name} is judgement, not law: you may lift this reason of it, for this product, with your name
         and why. The record keeps both.
       </p>

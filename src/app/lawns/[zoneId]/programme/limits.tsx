@@ -47,10 +47,10 @@ export function Limits({
   if (!bars.length) return null;
   return (
     <section className="mt-5" aria-label="Ledger">
-      <h2 className="text-[20px]">Limits used</h2>
+      <h2 className="text-row">Limits used</h2>
       {bars.map((b) => (
         <div key={`${b.name} ${b.within}`} className="mt-2">
-          <p className="flex flex-wrap justify-between gap-x-3 text-[15px]">
+          <p className="flex flex-wrap justify-between gap-x-3 text-note">
             <span>{b.name}</span>
             <span className="font-semibold">
               {b.worst === null
@@ -59,10 +59,10 @@ export function Limits({
             </span>
           </p>
           {b.worst !== null && b.zone !== null && exceeds(b.worst, b.zone) && (
-            <p className="text-[14px] text-steel">On the same spots; over the whole zone {b.show(b.zone)}.</p>
+            <p className="text-fine text-steel">On the same spots; over the whole zone {b.show(b.zone)}.</p>
           )}
           {!b.isWhole && (
-            <p className="text-[14px] text-straw-text">
+            <p className="text-fine text-straw-text">
               {facts.bookFrom === null
                 ? 'What came before the book is not known.'
                 : `The book begins on ${showFullDay(facts.bookFrom)}.`}
@@ -71,7 +71,7 @@ export function Limits({
           <Staircase {...b} today={today} />
         </div>
       ))}
-      <p className="mt-1 text-[14px] text-steel">
+      <p className="mt-1 text-fine text-steel">
         Dark: put down. Light: planned. The line across is the label&apos;s limit, the upright one today.
       </p>
     </section>

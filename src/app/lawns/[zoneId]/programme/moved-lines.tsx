@@ -24,7 +24,7 @@ export function MovedLines({ sheet: { movedLines, applications, outlook, today }
     const shift = days < 0 ? Math.min(0, Math.max(days, today - a.plannedOn)) : days;
     return (
       <div key={applicationId} role="status" className="mt-2 border-l-4 border-straw bg-paper px-3 py-2">
-        <p className="text-[15px]">
+        <p className="text-note">
           <b>{a.purpose || a.products.map((p) => shortName(p.label)).join(' + ')}:</b> its soil line has moved{' '}
           {by} {which} since {showDay(a.plannedOn)} was agreed on: even odds {showDay(agreed)} then,{' '}
           {showDay(now)} now, by the weather up to yesterday

@@ -54,7 +54,7 @@ export function Openings({ sheet, context: whole, position, maySplit, range, day
   );
   if (!openings.length)
     return (
-      <p className="mt-2 text-[15px]">
+      <p className="mt-2 text-note">
         Nothing that is known here opens it within a year: no other day, rate, split, area or product of
         yours.
       </p>
@@ -68,11 +68,11 @@ export function Openings({ sheet, context: whole, position, maySplit, range, day
             key={o.change}
             className="flex flex-wrap items-center justify-between gap-x-3 border-t border-hair pt-1.5"
           >
-            <span className="text-[15px]">{words}</span>
+            <span className="text-note">{words}</span>
             {change && (
               <button
                 type="button"
-                className="button py-0 md:min-h-[34px]"
+                className="button py-0 md:min-h-desk"
                 onClick={() => onTake({ ...change, position })}
               >
                 Take it over

@@ -86,10 +86,10 @@ export function ProductFields({
   });
   return (
     <fieldset className="grid min-w-0 gap-1.5 border-l-4 border-hair pl-3">
-      <legend className="flex w-full items-center justify-between font-cond text-[17px] font-semibold">
+      <legend className="flex w-full items-center justify-between font-cond text-lead font-semibold">
         <span>{count > 1 ? `Product ${index + 1} of ${count}` : 'Product'}</span>
         {mayPlan && !isDone && count > 1 && (
-          <button type="button" className="button min-h-[36px] px-2 py-0 text-[15px]" onClick={onRemove}>
+          <button type="button" className="button min-h-desk px-2 py-0 text-note" onClick={onRemove}>
             Take it out
           </button>
         )}
@@ -249,7 +249,7 @@ function Amount({ planned: p, zone }: Readonly<{ planned: PlannedProduct; zone: 
   return (
     <>
       {p.tie && (
-        <p className="text-[15px] text-steel">
+        <p className="text-note text-steel">
           {p.tie.kind === 'split' ? 'Part' : 'Shot'} {p.tie.part} of {p.tie.of}
           {p.tie.part > 1 &&
             `, ${p.tie.spacing.leastDays} to ${p.tie.spacing.mostDays} days after the one before`}
@@ -290,15 +290,15 @@ function Targets({
   const named = product.targets.map((t) => WEEDS[t as Weed]?.name ?? t);
   return (
     <details className="group">
-      <summary className="grid min-h-[44px] cursor-pointer grid-cols-[96px_minmax(0,1fr)] items-center md:min-h-[38px]">
-        <span className="font-cond text-[16px]">Target weeds</span>
-        <span className="field flex items-center truncate md:min-h-[38px]">
+      <summary className="grid min-h-touch cursor-pointer grid-cols-[96px_minmax(0,1fr)] items-center md:min-h-desk">
+        <span className="font-cond text-body">Target weeds</span>
+        <span className="field flex items-center truncate md:min-h-desk">
           {named.length ? named.join(', ') : 'none named: tap to choose'}
         </span>
       </summary>
       <div className="ml-[96px] mt-1 grid gap-x-3 sm:grid-cols-2 lg:grid-cols-1">
         {weeds.map((w) => (
-          <label key={w} className="flex min-h-[44px] items-center gap-2 text-[15px] md:min-h-[30px]">
+          <label key={w} className="flex min-h-touch items-center gap-2 text-note md:min-h-slim">
             <input
               type="checkbox"
               className="size-5 accent-[var(--color-moss)]"

@@ -48,17 +48,17 @@ export function ProgrammeList({
   return (
     <section aria-label="Programme" className="mt-3">
       <div className="flex flex-wrap items-center justify-between gap-x-3">
-        <h2 className="text-[19px]">Programme</h2>
+        <h2 className="text-row">Programme</h2>
         {mayPlan && (
           <div className="flex flex-wrap gap-2">
             {propose}
-            <button type="button" className="button py-0 md:min-h-[34px]" onClick={onAdd}>
+            <button type="button" className="button py-0 md:min-h-desk" onClick={onAdd}>
               Add an application
             </button>
           </div>
         )}
       </div>
-      {!lines.length && <p className="text-[15px] text-steel">Nothing is planned or done here yet.</p>}
+      {!lines.length && <p className="text-note text-steel">Nothing is planned or done here yet.</p>}
       <ol className="mt-1">
         {lines.map(({ day, application: a, other }, i) => {
           const before = lines[i - 1];
@@ -74,20 +74,20 @@ export function ProgrammeList({
                 type="button"
                 aria-pressed={isShown}
                 onClick={() => onChoose(a.id)}
-                className={`grid min-h-[44px] w-full py-0.5 grid-cols-[16px_104px_minmax(0,1fr)] items-center gap-x-2 border-b border-l-4 border-b-hair px-2 text-left md:min-h-[34px] md:grid-cols-[16px_112px_minmax(0,1fr)_minmax(0,0.62fr)] ${isShown ? 'border-l-moss bg-paper' : 'border-l-transparent'} ${standing === 'skipped' ? 'text-steel line-through decoration-1' : ''}`}
+                className={`grid min-h-touch w-full py-0.5 grid-cols-[16px_104px_minmax(0,1fr)] items-center gap-x-2 border-b border-l-4 border-b-hair px-2 text-left md:min-h-desk md:grid-cols-[16px_112px_minmax(0,1fr)_minmax(0,0.62fr)] ${isShown ? 'border-l-moss bg-paper' : 'border-l-transparent'} ${standing === 'skipped' ? 'text-steel line-through decoration-1' : ''}`}
               >
                 <span
                   aria-hidden
                   className={`picket-mark ${standing === 'done' ? 'bg-moss' : standing === 'due' ? 'picket-mark-due' : standing === 'skipped' ? 'picket-mark-skipped' : 'picket-mark-planned'}`}
                 />
-                <span className="whitespace-nowrap font-cond text-[17px] font-semibold">
+                <span className="whitespace-nowrap font-cond text-lead font-semibold">
                   {showWeekday(day)}
                 </span>
-                <span className="min-w-0 text-[15px] leading-snug md:truncate">
-                  {a.purpose && <b className="font-cond text-[16px]">{a.purpose}: </b>}
+                <span className="min-w-0 text-note leading-snug md:truncate">
+                  {a.purpose && <b className="font-cond text-body">{a.purpose}: </b>}
                   {a.products.map(productWords).join(' + ')}
                 </span>
-                <span className="col-start-3 text-[14px] leading-snug text-steel md:col-start-4 md:truncate">
+                <span className="col-start-3 text-fine leading-snug text-steel md:col-start-4 md:truncate">
                   {STANDING[standing] && <b className="font-cond">{STANDING[standing]}</b>}
                   {standing === 'skipped' && a.skipped && `: ${a.skipped.why}`}
                   {all && `${STANDING[standing] ? ' · ' : ''}${plannedWords(all, today, a.plannedOn, true)}`}
@@ -103,7 +103,7 @@ export function ProgrammeList({
 }
 
 const Year = ({ day }: Readonly<{ day: Day }>) => (
-  <p className="border-b border-hair font-cond text-[15px] font-semibold text-steel">{yearOf(day)}</p>
+  <p className="border-b border-hair font-cond text-note font-semibold text-steel">{yearOf(day)}</p>
 );
 
 const Other = ({ other: o, isNewYear }: Readonly<{ other: OtherWork; isNewYear: boolean }>) => (
@@ -111,12 +111,12 @@ const Other = ({ other: o, isNewYear }: Readonly<{ other: OtherWork; isNewYear: 
     {isNewYear && <Year day={o.day} />}
     <Link
       href={o.href}
-      className="grid min-h-[44px] py-0.5 grid-cols-[16px_104px_minmax(0,1fr)] items-center gap-x-2 border-b border-l-4 border-b-hair border-l-transparent px-2 no-underline md:min-h-[34px] md:grid-cols-[16px_112px_minmax(0,1fr)_minmax(0,0.62fr)]"
+      className="grid min-h-touch py-0.5 grid-cols-[16px_104px_minmax(0,1fr)] items-center gap-x-2 border-b border-l-4 border-b-hair border-l-transparent px-2 no-underline md:min-h-desk md:grid-cols-[16px_112px_minmax(0,1fr)_minmax(0,0.62fr)]"
     >
       <span aria-hidden className="picket-mark bg-moss" />
-      <span className="whitespace-nowrap font-cond text-[17px] font-semibold">{showWeekday(o.day)}</span>
-      <span className="min-w-0 text-[15px] leading-snug md:truncate">{o.words}</span>
-      <span className="col-start-3 text-[14px] leading-snug text-steel md:col-start-4 md:truncate">
+      <span className="whitespace-nowrap font-cond text-lead font-semibold">{showWeekday(o.day)}</span>
+      <span className="min-w-0 text-note leading-snug md:truncate">{o.words}</span>
+      <span className="col-start-3 text-fine leading-snug text-steel md:col-start-4 md:truncate">
         {o.what}
       </span>
     </Link>

@@ -83,7 +83,7 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
         </p>
       )}
       {!plans && !failed && (
-        <p role="status" className="mt-4 font-cond text-[19px]">
+        <p role="status" className="mt-4 font-cond text-row">
           Trying programmes… {figure(Math.min(1, done / steps) * 100)} %
         </p>
       )}
@@ -98,7 +98,7 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
           {plans.leftOut.length ? (
             <NothingGoes leftOut={plans.leftOut} zoneId={sheet.zone.id} />
           ) : (
-            <p className="mt-2 text-[15px] text-steel">
+            <p className="mt-2 text-note text-steel">
               {figure(plans.tried)} programmes were tried against the soil of {plural(runs.members, 'year')},
               and every one proposed was let through by every gate. The range counts the weather, the water
               and a product better or worse than its label promises. The barrier wears off by “
@@ -106,11 +106,11 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
             </p>
           )}
           {besideWords(plans, house.rules.groupYears).map((words) => (
-            <p key={words} className="mt-1 border-l-4 border-straw bg-paper px-3 py-1 text-[15px]">
+            <p key={words} className="mt-1 border-l-4 border-straw bg-paper px-3 py-1 text-note">
               {words}
             </p>
           ))}
-          <p className="mt-1 flex flex-wrap gap-x-5 text-[15px]" aria-hidden>
+          <p className="mt-1 flex flex-wrap gap-x-5 text-note" aria-hidden>
             <Mark className="bg-moss">comes up and is stopped</Mark>
             <Mark className="bg-clay">comes through</Mark>
             <Mark className="border border-iron bg-straw">days on which an application may go</Mark>
@@ -118,7 +118,7 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
           </p>
           {beside.length === 2 && (
             <section aria-label="Side by side" className="mt-3 border-b-4 border-iron pb-3">
-              <h3 className="flex items-center justify-between text-[20px]">
+              <h3 className="flex items-center justify-between text-row">
                 Side by side
                 <button type="button" className="button py-0" onClick={() => setPair([])}>
                   Take them apart
@@ -156,7 +156,7 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
                   against={{ other: best, called: plans.yearOff ? 'the year off' : 'the best' }}
                   isBest={p === best && !plans.leftOut.length}
                   compare={
-                    <label className="flex min-h-[44px] items-center gap-2 text-[15px]">
+                    <label className="flex min-h-touch items-center gap-2 text-note">
                       <input
                         type="checkbox"
                         className="size-5 accent-[var(--color-moss)]"
@@ -171,7 +171,7 @@ export default function ProposalList({ sheet, runs, onDone, takeProgrammeAction 
             ))}
           </ol>
           {labels.now.some((l) => l.demo) && (
-            <p className="mt-3 text-[14px] text-steel">
+            <p className="mt-3 text-fine text-steel">
               <b>Demo labels: not for use.</b> The printed label is the law, with local codes. A model: what
               comes up decides.
             </p>
@@ -202,12 +202,12 @@ function Targets({
   const left = SEASONAL.filter((w) => !targets.some((t) => t.weed === w));
   return (
     <div className="mt-2 flex flex-wrap items-center gap-2" role="group" aria-label="Weeds to hold">
-      <span className="font-cond text-[17px]">Against</span>
+      <span className="font-cond text-lead">Against</span>
       {targets.map(({ weed }) => (
         <button
           key={weed}
           type="button"
-          className="inline-flex min-h-[44px] items-center gap-2 border-2 border-iron bg-iron px-3 font-cond text-[16px] text-lime md:min-h-[36px]"
+          className="inline-flex min-h-touch items-center gap-2 border-2 border-iron bg-iron px-3 font-cond text-body text-lime md:min-h-desk"
           disabled={targets.length === 1}
           onClick={() => onChange(targets.filter((t) => t.weed !== weed))}
         >
@@ -215,10 +215,10 @@ function Targets({
           {targets.length > 1 && <span aria-label="take it out">×</span>}
         </button>
       ))}
-      <label className="flex items-center gap-2 text-[15px]">
+      <label className="flex items-center gap-2 text-note">
         <span className="sr-only">Another weed</span>
         <select
-          className="min-h-[44px] border border-iron bg-paper px-2 md:min-h-[36px]"
+          className="min-h-touch border border-iron bg-paper px-2 md:min-h-desk"
           value=""
           onChange={({ target: { value } }) =>
             isWeed(value) && onChange([...targets, { weed: value, weight: 1 }])
@@ -298,19 +298,19 @@ function Proposal({
       aria-label={kindName(p)}
     >
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
-        <h3 className="text-[21px]">
+        <h3 className="text-head">
           {kindName(p)}
           {isBest && (
-            <span className="ml-2 bg-moss px-2 text-[16px] text-lime">
+            <span className="ml-2 bg-moss px-2 text-body text-lime">
               {plans.yearOff ? (plans.yearOff.by === 'house' ? 'by your house' : 'after the walk') : 'best'}
             </span>
           )}
         </h3>
-        <p className="font-cond text-[24px] font-semibold">
+        <p className="font-cond text-title font-semibold">
           {p.hold ? (
             <>
               {figure(p.hold.p50 * 100)} %{' '}
-              <span className="text-[17px] font-normal text-steel">
+              <span className="text-lead font-normal text-steel">
                 held ({figure(p.hold.p10 * 100)}–{figure(p.hold.p90 * 100)})
               </span>
             </>
@@ -319,8 +319,8 @@ function Proposal({
           )}
         </p>
       </div>
-      <p className="text-[15px]">{costWords(p)}</p>
-      <p className="text-[15px]">{comparedWords(p, against.other, show, against.called)}</p>
+      <p className="text-note">{costWords(p)}</p>
+      <p className="text-note">{comparedWords(p, against.other, show, against.called)}</p>
       <div
         className={`mt-2 grid gap-x-5 gap-y-2 ${isNarrow ? '' : 'md:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]'}`}
       >
@@ -348,7 +348,7 @@ function Proposal({
           </button>
         ) : (
           <div className="grid w-full gap-2 border-l-4 border-straw pl-3">
-            <p className="text-[15px]">
+            <p className="text-note">
               It stands for what is planned now:{' '}
               {list(
                 replaced.map(
@@ -359,7 +359,7 @@ function Proposal({
               . That is skipped, with this reason:
             </p>
             <input
-              className="min-h-[44px] border border-iron bg-paper px-2"
+              className="min-h-touch border border-iron bg-paper px-2"
               aria-label="Reason why the other plan goes"
               value={why}
               onChange={(e) => setWhy(e.target.value)}
@@ -401,10 +401,10 @@ function Applications({ p }: Readonly<{ p: Programme }>) {
     })),
   ].toSorted((a, b) => a.day - b.day);
   return (
-    <ol className="mt-1 text-[15px]">
+    <ol className="mt-1 text-note">
       {lines.map(({ id, day, window, words }) => (
         <li key={id} className="border-b border-hair py-0.5">
-          <b className="font-cond text-[17px]">{showWeekday(day)}</b>
+          <b className="font-cond text-lead">{showWeekday(day)}</b>
           {window &&
             window.earliest !== null &&
             window.latest !== null &&
@@ -459,7 +459,7 @@ function FiguresOf({ p }: Readonly<{ p: Programme }>) {
   ];
   return (
     <div>
-      <dl className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)] gap-x-3 text-[15px]">
+      <dl className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)] gap-x-3 text-note">
         {rows.map(([name, value]) => (
           <div key={name} className="contents">
             <dt className="border-b border-hair text-steel">{name}</dt>
@@ -475,7 +475,7 @@ function FiguresOf({ p }: Readonly<{ p: Programme }>) {
           </div>
         ))}
       </dl>
-      {lateWords(p) && <p className="mt-1 text-[15px] text-steel">{lateWords(p)}</p>}
+      {lateWords(p) && <p className="mt-1 text-note text-steel">{lateWords(p)}</p>}
     </div>
   );
 }

@@ -15,7 +15,7 @@ export function Proposals({
   return (
     <Dialog.Root open={isOpen} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <button type="button" className="button py-0 md:min-h-[34px]">
+        <button type="button" className="button py-0 md:min-h-desk">
           Propose programmes
         </button>
       </Dialog.Trigger>
@@ -26,7 +26,7 @@ export function Proposals({
           aria-describedby={undefined}
         >
           <div className="flex items-start justify-between gap-3">
-            <Dialog.Title className="text-[24px] leading-tight">Programmes for this zone</Dialog.Title>
+            <Dialog.Title className="text-title leading-tight">Programmes for this zone</Dialog.Title>
             <Dialog.Close className="button py-0">Close</Dialog.Close>
           </div>
           {isOpen && (

@@ -39,7 +39,7 @@ export function StandingActions({
         {standing === 'skipped' ? (
           <button
             type="button"
-            className="button py-0 md:min-h-[36px]"
+            className="button py-0 md:min-h-desk"
             disabled={isSending}
             onClick={() => change({ what: 'take up' })}
           >
@@ -49,7 +49,7 @@ export function StandingActions({
           standing !== 'done' && (
             <button
               type="button"
-              className="button py-0 md:min-h-[36px]"
+              className="button py-0 md:min-h-desk"
               aria-expanded={asked === 'skip'}
               onClick={() => toggle('skip')}
             >
@@ -59,7 +59,7 @@ export function StandingActions({
         )}
         <button
           type="button"
-          className="button py-0 md:min-h-[36px]"
+          className="button py-0 md:min-h-desk"
           aria-expanded={asked === 'copy'}
           onClick={() => toggle('copy')}
         >
@@ -68,7 +68,7 @@ export function StandingActions({
         {a.products.every((p) => p.recordId === null) && (
           <button
             type="button"
-            className="button py-0 md:min-h-[36px]"
+            className="button py-0 md:min-h-desk"
             aria-expanded={asked === 'take out'}
             onClick={() => toggle('take out')}
           >
@@ -95,7 +95,7 @@ export function StandingActions({
       )}
       {asked === 'take out' && (
         <div className="mt-2 grid gap-2 border-l-4 border-clay pl-3">
-          <p className="text-[15px]">
+          <p className="text-note">
             Nothing of it was put down: it leaves the programme for good. To keep it with a reason, skip it.
           </p>
           <button

@@ -63,7 +63,7 @@ export default function Ranked({
   );
   return (
     <>
-      <p className="text-[15px] text-steel">
+      <p className="text-note text-steel">
         For {use === 'spot' ? 'a spot treatment' : use} on {sheet.zone.facts.turf}, from {showWeekday(day)},
         each at the label&apos;s highest rate. First what may go at all, then what controls and holds more,
         then what has less against it and costs less. What is said of an ingredient&apos;s tolerance is
@@ -74,12 +74,12 @@ export default function Ranked({
         {suited.map((s, i) => (
           <li key={s.label.id} className="border-t-2 border-iron py-3">
             <div className="flex flex-wrap items-center justify-between gap-x-3">
-              <h3 className="text-[19px]">
+              <h3 className="text-row">
                 {i + 1}. {s.label.name}
               </h3>
               <button
                 type="button"
-                className="button py-0 md:min-h-[36px]"
+                className="button py-0 md:min-h-desk"
                 onClick={() => {
                   onChoose(s.label.id);
                   onDone();
@@ -88,7 +88,7 @@ export default function Ranked({
                 Choose it
               </button>
             </div>
-            <p className="text-[15px]">
+            <p className="text-note">
               {showRate(s.rate, s.label.rateUnit)} ·{' '}
               {showAmount(amountFor(s.rate, areaOf(place, sheet.zone)), s.label.amountUnit)} ·{' '}
               {s.cost === null ? 'no price on the sheet' : `$${significant(s.cost, 3)} for this zone`} ·{' '}
@@ -104,9 +104,9 @@ export default function Ranked({
                 underlined
                 label={windowWords(s.window.all, sheet.today)}
               />
-              <span className="text-[14px] font-semibold">{windowWords(s.window.all, sheet.today)}</span>
+              <span className="text-fine font-semibold">{windowWords(s.window.all, sheet.today)}</span>
             </div>
-            <ul className="mt-1 text-[15px]">
+            <ul className="mt-1 text-note">
               {s.reasons.map(({ speaks, argument }) => (
                 <li key={JSON.stringify(argument)} className="flex gap-2">
                   <span

@@ -12,7 +12,7 @@ export function WhichSuits(props: SuitedProps) {
   return (
     <Dialog.Root open={isOpen} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <button type="button" className="button py-0 md:min-h-[38px]">
+        <button type="button" className="button py-0 md:min-h-desk">
           Which product suits?
         </button>
       </Dialog.Trigger>
@@ -23,7 +23,7 @@ export function WhichSuits(props: SuitedProps) {
           aria-describedby={undefined}
         >
           <div className="flex items-start justify-between gap-3">
-            <Dialog.Title className="text-[22px]">Which product suits this zone?</Dialog.Title>
+            <Dialog.Title className="text-head">Which product suits this zone?</Dialog.Title>
             <Dialog.Close className="button py-0">Close</Dialog.Close>
           </div>
           {isOpen && <Ranked {...props} onDone={() => setOpen(false)} />}

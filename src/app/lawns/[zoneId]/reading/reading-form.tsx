@@ -98,11 +98,11 @@ export function ReadingForm({
       }}
     >
       <p className="text-steel">
-        <Link href={`/lawns/${zone.id}/soil`} className="inline-flex min-h-[44px] items-center">
+        <Link href={`/lawns/${zone.id}/soil`} className="inline-flex min-h-touch items-center">
           {zone.address} · {zone.name}
         </Link>
       </p>
-      <h1 className="text-[28px]">Soil reading</h1>
+      <h1 className="text-page">Soil reading</h1>
       <div className="mt-3 grid gap-3">
         <Choice name="Spot" options={SPOTS} value={typed.spot} onChange={(spot: Spot) => change({ spot })} />
         <div className="grid grid-cols-[1fr_auto] gap-4">
@@ -122,7 +122,7 @@ export function ReadingForm({
           />
         </div>
         <fieldset>
-          <legend className="font-cond text-[16px]">
+          <legend className="font-cond text-body">
             {model
               ? `What it shows (expected ${show.temperature(model.value)} ± ${show.warmth(model.sd)})`
               : 'What it shows'}
@@ -135,7 +135,7 @@ export function ReadingForm({
                   type="button"
                   aria-pressed={typed.value === String(v)}
                   onClick={() => change({ value: String(v) })}
-                  className={`min-h-[52px] border-2 font-cond text-[21px] font-semibold ${typed.value === String(v) ? 'border-moss bg-moss text-white' : v === middle ? 'border-iron bg-paper' : 'border-rail bg-paper'}`}
+                  className={`min-h-bar border-2 font-cond text-head font-semibold ${typed.value === String(v) ? 'border-moss bg-moss text-white' : v === middle ? 'border-iron bg-paper' : 'border-rail bg-paper'}`}
                 >
                   {v}°
                 </button>
@@ -147,7 +147,7 @@ export function ReadingForm({
           {(field) => (
             <input
               {...field}
-              className={`${field.className} text-[26px] font-semibold`}
+              className={`${field.className} text-title font-semibold`}
               inputMode="decimal"
               value={typed.value}
               onChange={(e) => change({ value: e.target.value })}
@@ -226,11 +226,11 @@ export function ReadingForm({
         </p>
       ))}
       <div className={refusal ? 'py-3' : 'sticky bottom-0 bg-lime py-3'}>
-        <button className="button button-loud w-full text-[1.25rem]" disabled={isSending}>
+        <button className="button button-loud w-full text-row" disabled={isSending}>
           {isSending ? 'Taking…' : `Take the reading${typed.value ? `: ${typed.value} °${typed.unit}` : ''}`}
         </button>
       </div>
-      <p className="mt-3 text-[15px] text-steel">
+      <p className="mt-3 text-note text-steel">
         Let the probe settle until the figure holds still. Read several spots: the warmest strip decides when
         to start, the open lawn the date for the rest.
       </p>

@@ -58,7 +58,7 @@ export function ProductUsedFields(props: Props) {
     <fieldset className="min-w-0 border-l-4 border-hair pl-3">
       <legend className="flex w-full items-center justify-between gap-3">
         {isGiven ? (
-          <label className="flex min-h-[44px] items-center gap-3 font-cond text-[20px] font-semibold">
+          <label className="flex min-h-touch items-center gap-3 font-cond text-row font-semibold">
             {mayLeaveOut && (
               <input
                 type="checkbox"
@@ -70,16 +70,16 @@ export function ProductUsedFields(props: Props) {
             {choice ? shortName(choice) : 'Product'}
           </label>
         ) : (
-          <span className="font-cond text-[20px] font-semibold">Product {index + 1}</span>
+          <span className="font-cond text-row font-semibold">Product {index + 1}</span>
         )}
         {!isGiven && mayRemove && (
-          <button type="button" className="button min-h-[40px] px-2 py-0 text-[15px]" onClick={onRemove}>
+          <button type="button" className="button min-h-desk px-2 py-0 text-note" onClick={onRemove}>
             Take it out
           </button>
         )}
       </legend>
       {!line.isDown ? (
-        <p className="text-[15px] text-steel">Not put down this time: it stays due.</p>
+        <p className="text-note text-steel">Not put down this time: it stays due.</p>
       ) : (
         <div className="grid grid-cols-2 gap-x-4 gap-y-3">
           {!isGiven && (

@@ -123,7 +123,7 @@ export function RecordForm({ draftKey, here, kind, form, corrects, sendKey, reco
         record(false);
       }}
     >
-      <h1 className="text-[26px]">
+      <h1 className="text-title">
         {kind === 'correction'
           ? 'Correct the record: '
           : kind === 'planned'
@@ -218,7 +218,7 @@ export function RecordForm({ draftKey, here, kind, form, corrects, sendKey, reco
         </Labelled>
       </div>
       <details className="mt-3" open={Boolean(issue('Start') ?? issue('End'))}>
-        <summary className="flex min-h-[44px] cursor-pointer items-center underline">
+        <summary className="flex min-h-touch cursor-pointer items-center underline">
           More for the legal record: times, wind direction, equipment, notice, re-entry
         </summary>
         <div className="mt-1 grid grid-cols-2 gap-x-4 gap-y-3">
@@ -311,7 +311,7 @@ export function RecordForm({ draftKey, here, kind, form, corrects, sendKey, reco
       <button className="button button-loud mt-4 w-full" disabled={isSending}>
         {isSending ? 'Recording…' : corrects ? 'Record the correction' : 'Record this application'}
       </button>
-      <p className="mt-3 text-[14px] text-steel">
+      <p className="mt-3 text-fine text-steel">
         What you type is kept on this device until it is recorded. An entry cannot be changed later, only
         corrected.
       </p>

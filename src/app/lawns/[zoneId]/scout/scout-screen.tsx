@@ -48,12 +48,12 @@ export function ScoutScreen({
     <div className="mx-auto grid max-w-6xl gap-x-8 gap-y-6 px-4 pb-10 pt-3 lg:grid-cols-[4fr_5fr]">
       <section aria-label="Walk">
         <p>
-          <Link href={`/lawns/${zone.id}`} className="inline-flex min-h-[44px] items-center">
+          <Link href={`/lawns/${zone.id}`} className="inline-flex min-h-touch items-center">
             {zone.address}, {zone.name}
           </Link>
         </p>
-        <h1 className="text-[26px]">Walk the zone: {zone.name}</h1>
-        <p className="mb-2 text-[15px] text-steel">
+        <h1 className="text-title">Walk the zone: {zone.name}</h1>
+        <p className="mb-2 text-note text-steel">
           {show.area(zone.area)} of {zone.facts.turf}. The edge of the pavement first, then in lines to and
           fro.
         </p>
@@ -65,19 +65,19 @@ export function ScoutScreen({
         )}
       </section>
       <section aria-label="What is up">
-        <h2 className="border-b-2 border-iron text-[22px]">
+        <h2 className="border-b-2 border-iron text-head">
           {last ? `What is up, ${showFullDay(last.on)}` : 'Nobody has walked it yet'}
         </h2>
         {last && plan && (
           <>
-            <p className="text-[15px] text-steel">
+            <p className="text-note text-steel">
               {last.person}
               {last.notes && `: ${last.notes}`}
             </p>
             {plan.by === 'nothing' ? (
-              <p className="mt-2 text-[18px]">Nothing is up.</p>
+              <p className="mt-2 text-lead">Nothing is up.</p>
             ) : (
-              <p className="mt-2 border-l-8 border-moss bg-paper px-3 py-2 text-[18px]">
+              <p className="mt-2 border-l-8 border-moss bg-paper px-3 py-2 text-lead">
                 <b>{plan.by === 'spots' ? 'Spots' : 'The whole zone'}.</b> Weeds cover{' '}
                 {significant(plan.cover, 2)} % of it, {plan.by === 'spots' ? 'under' : 'not under'} your{' '}
                 {figure(house.planning.broadcastAbove)} %.
@@ -115,16 +115,16 @@ function FoundLine({ found: f, walk, today }: Readonly<{ found: Found; walk: Wal
     <li className="grid grid-cols-[84px_1fr] gap-3 border-b border-hair py-2">
       <WeedArt weed={f.weed} />
       <div>
-        <p className="font-cond text-[20px] font-semibold leading-tight">
+        <p className="font-cond text-row font-semibold leading-tight">
           {weedTitle(f.weed)}, {stageWords(f.weed, f.stage)}
         </p>
-        <p className="text-[16px]">
+        <p className="text-body">
           {significant(f.cover, 2)} % of the zone
           {f.perSquareMetre !== null && `, ${figure(f.perSquareMetre * fromSquareFeet(1), 1)} plants a sq ft`}
           {f.where.length > 0 && `; ${list(f.where)}`}
           {f.isInFlower && '; in flower'}
         </p>
-        <p className="text-[15px] text-steel">{timingWords(f, timing, walk.on === today)}</p>
+        <p className="text-note text-steel">{timingWords(f, timing, walk.on === today)}</p>
       </div>
     </li>
   );
@@ -135,10 +135,10 @@ function Favours({ found }: Readonly<{ found: readonly Found[] }>) {
   if (!favours.length) return null;
   return (
     <section className="mt-4" aria-label="What favours it">
-      <h3 className="text-[19px]">What favours it here</h3>
+      <h3 className="text-row">What favours it here</h3>
       <ul>
         {favours.slice(0, 4).map(({ favour, weeds }) => (
-          <li key={favour} className="border-b border-hair py-1 text-[16px]">
+          <li key={favour} className="border-b border-hair py-1 text-body">
             <b>{favourWords(favour).name}</b> ({list([...new Set(weeds)].map((w) => WEEDS[w].name))}).{' '}
             {favourWords(favour).cure}
           </li>
@@ -154,10 +154,10 @@ function GroundSaid({ ground }: Readonly<{ ground: WalkSheet['ground'] }>) {
   if (!ground.length) return null;
   return (
     <section className="mt-4" aria-label="The ground">
-      <h3 className="text-[19px]">The ground</h3>
+      <h3 className="text-row">The ground</h3>
       <ul>
         {ground.map((v) => (
-          <li key={v.code} className="border-b border-hair py-1 text-[16px]">
+          <li key={v.code} className="border-b border-hair py-1 text-body">
             {groundWords(v, show)}
           </li>
         ))}
@@ -170,10 +170,10 @@ function Before({ walks }: Readonly<{ walks: readonly Walk[] }>) {
   if (!walks.length) return null;
   return (
     <section className="mt-4" aria-label="Walks before">
-      <h3 className="text-[19px]">Walks before</h3>
+      <h3 className="text-row">Walks before</h3>
       <ul>
         {walks.slice(0, 12).map((w) => (
-          <li key={w.id} className="border-b border-hair py-1 text-[16px]">
+          <li key={w.id} className="border-b border-hair py-1 text-body">
             <b>{showFullDay(w.on)}</b>, {w.person}:{' '}
             {list(w.found.map((f) => `${WEEDS[f.weed].name} ${significant(f.cover, 2)} %`)) ||
               'nothing was up'}

@@ -30,15 +30,15 @@ export function Through({ walkSheet, mayRecord, mayPlan, noteFindingAction, make
   if (!through.length) return null;
   return (
     <section className="mt-4" aria-label="Why it came through">
-      <h3 className="text-[19px]">Why it came through</h3>
-      <p className="text-[15px] text-steel">
+      <h3 className="text-row">Why it came through</h3>
+      <p className="text-note text-steel">
         Odds from what was put down, the weather since, the soil and where it stands; they are no proof.
       </p>
       {through.map(({ found, causes }) => {
         const likely = causes.filter((c, i) => i === 0 || c.odds >= LIKELY).map((c) => c.cause);
         return (
           <div key={`${found.weed}${found.stage}`} className="border-b border-hair py-2">
-            <p className="font-cond text-[18px] font-semibold">
+            <p className="font-cond text-lead font-semibold">
               {weedTitle(found.weed)}, {stageWords(found.weed, found.stage)}
             </p>
             <ol>
@@ -53,12 +53,12 @@ export function Through({ walkSheet, mayRecord, mayPlan, noteFindingAction, make
                     <p className="h-2 border border-iron" aria-hidden>
                       <span className="block h-full bg-clay" style={{ width: `${c.odds * 100}%` }} />
                     </p>
-                    <p className="text-[15px] text-steel">{evidenceWords(c)}</p>
+                    <p className="text-note text-steel">{evidenceWords(c)}</p>
                   </li>
                 ))}
             </ol>
             {causes[0] && (
-              <p className="border-l-4 border-moss bg-paper px-3 py-1 text-[16px]">
+              <p className="border-l-4 border-moss bg-paper px-3 py-1 text-body">
                 Next year: {causeWords(causes[0].cause).next}
               </p>
             )}
@@ -105,12 +105,12 @@ function AskNextYear({
   return (
     <div className="mt-1">
       {asked.length > 0 && (
-        <p className="text-[16px]">
+        <p className="text-body">
           Asked of next year’s plan on {showDay(asked.at(-1)!.on)}:{' '}
           {list(asked.map((w) => nextYearWords(w.wish)))}.{' '}
           <button
             type="button"
-            className="min-h-[44px] underline"
+            className="min-h-touch underline"
             disabled={isSending}
             onClick={() => note('')}
           >
@@ -151,7 +151,7 @@ function MakeStrip({
   const { run, issue, refusal, isSending } = useCommand();
   if (made)
     return (
-      <p className="mt-2 border-l-8 border-moss bg-paper px-3 py-1 text-[16px]">
+      <p className="mt-2 border-l-8 border-moss bg-paper px-3 py-1 text-body">
         <Link href={`/lawns/${made.zoneId}`}>{made.name}</Link> is a zone of its own now: its soil warms
         sooner, and its barrier is planned by itself.{' '}
         {made.isTakenOff
@@ -169,7 +169,7 @@ function MakeStrip({
         run(makeStripAction, { zoneId: zone.id, length, width }, setMade);
       }}
     >
-      <p className="text-[16px]">
+      <p className="text-body">
         The edge as a zone of its own: its soil warms sooner, so its barrier goes down sooner, at its own
         rate. What lay on {zone.name} counts on it.
       </p>

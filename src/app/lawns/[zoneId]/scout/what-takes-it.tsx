@@ -119,7 +119,7 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
   };
   return (
     <section className="mt-4" aria-label="What takes it">
-      <h3 className="text-[19px]">What takes it</h3>
+      <h3 className="text-row">What takes it</h3>
       {fallenHere.map((f) => (
         <FallenLine
           key={`${f.now.productId}${f.now.weed}`}
@@ -128,10 +128,10 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
         />
       ))}
       {!targets.length && (
-        <p className="text-[16px]">Nothing that is up is worth a spray now; see what is said of each.</p>
+        <p className="text-body">Nothing that is up is worth a spray now; see what is said of each.</p>
       )}
       {targets.length > 0 && !suited.length && (
-        <p className="text-[16px]">
+        <p className="text-body">
           None of your products takes {list(targets.map((w) => WEEDS[w].name))} on {zone.facts.turf}
           {use === 'spot' ? ' as a spot treatment' : ''}, by its label.
         </p>
@@ -146,14 +146,14 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
           return (
             <li key={s.label.id} className="border-b border-hair py-2">
               <p className="flex flex-wrap items-center justify-between gap-x-3">
-                <b className="font-cond text-[19px]">{s.label.name}</b>
+                <b className="font-cond text-row">{s.label.name}</b>
                 {mayPlan && s.ajar !== null && (
-                  <button type="button" className="button py-0 md:min-h-[38px]" onClick={() => choose(s)}>
+                  <button type="button" className="button py-0 md:min-h-desk" onClick={() => choose(s)}>
                     Plan it{s.open ? ` for ${showWeekday(s.open.from)}` : ''}
                   </button>
                 )}
               </p>
-              <p className="text-[15px]">
+              <p className="text-note">
                 Takes{' '}
                 {list(
                   takes.map(
@@ -168,8 +168,8 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
                 {shotsOf(s) !== null &&
                   ` Two shots, at least ${plural(shotsOf(s)!, 'day')} apart; the look between them decides.`}
               </p>
-              <p className="text-[15px]">{turfWords(s)}</p>
-              <p className="text-[15px] text-steel">
+              <p className="text-note">{turfWords(s)}</p>
+              <p className="text-note text-steel">
                 {windowWords(s.window.all, today)}.{gatesToday(s)} {tookWords(taken, s.label.id, takes)}
               </p>
             </li>

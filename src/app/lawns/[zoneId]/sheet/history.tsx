@@ -42,8 +42,8 @@ export function History(props: Props) {
   return (
     <div className="mx-auto max-w-[1180px] px-4 pb-10">
       <section id="history" className="border-t border-hair pt-4">
-        <h2 className="text-[20px]">Before this book</h2>
-        <p className="text-[15px] text-steel">
+        <h2 className="text-row">Before this book</h2>
+        <p className="text-note text-steel">
           Yearly limits and intervals count what anybody put down here.{' '}
           {zone.history === 'known' && zone.bookFrom !== null
             ? `Everything since ${showFullDay(zone.bookFrom)} is on file.`
@@ -54,8 +54,8 @@ export function History(props: Props) {
         <ul className="mt-2">
           {earlier.map((w) => (
             <li key={w.id} className="flex flex-wrap items-center gap-x-3 border-b border-hair py-1">
-              <b className="font-cond text-[17px]">{showFullDay(w.on)}</b>
-              <span className="min-w-0 grow text-[15px]">
+              <b className="font-cond text-lead">{showFullDay(w.on)}</b>
+              <span className="min-w-0 grow text-note">
                 {earlierWords(w, nameOf, show)}
                 {w.note && `. ${w.note}`}
                 <span className="text-steel"> · entered by {w.person}</span>
@@ -63,7 +63,7 @@ export function History(props: Props) {
               {mayRecord && (
                 <button
                   type="button"
-                  className="button py-0 md:min-h-[34px]"
+                  className="button py-0 md:min-h-desk"
                   disabled={isSending}
                   onClick={() =>
                     run(props.takeBackEarlierAction, {
@@ -290,10 +290,10 @@ function Closing({
   const goes = (confirmed: boolean) => forget && run(forget, { zoneId: zone.id, confirmed });
   return (
     <section className="mt-6 border-t border-hair pt-4">
-      <h2 className="text-[20px]">{zone.closed ? 'Closed' : 'No longer treated?'}</h2>
+      <h2 className="text-row">{zone.closed ? 'Closed' : 'No longer treated?'}</h2>
       {zone.closed ? (
         <>
-          <p className="text-[15px] text-steel">
+          <p className="text-note text-steel">
             Since {showFullDay(zone.closed.on)}: {zone.closed.why}. Its programme rests, its records stay.
           </p>
           {!zone.closed.forgotten && (
@@ -316,7 +316,7 @@ function Closing({
         </>
       ) : (
         <details>
-          <summary className="flex min-h-[44px] cursor-pointer items-center text-[15px] underline">
+          <summary className="flex min-h-touch cursor-pointer items-center text-note underline">
             Close it: off lists and boards, nothing lost
           </summary>
           <Labelled

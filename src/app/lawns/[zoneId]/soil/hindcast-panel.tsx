@@ -30,8 +30,8 @@ export function HindcastPanel({ zoneId, spot, hindcastAction }: Props) {
     : hasTooFew && 'At least two whole years of weather must be on file.';
   return (
     <section className="mt-6">
-      <h2 className="border-b-2 border-iron text-[19px]">How good have these odds been?</h2>
-      <p className="mt-1 text-[15px] text-steel">
+      <h2 className="border-b-2 border-iron text-row">How good have these odds been?</h2>
+      <p className="mt-1 text-note text-steel">
         For each past year: the outlook as it would have been made on 1 March from the other years, and the
         day that came. An honest 8 in 10 holds about 80 % of them.
       </p>
@@ -60,7 +60,7 @@ function Cases({ cases, score, rule }: HindcastSheet) {
   const place = (d: Day) => ((dayOfYear(d) - low) / (high - low)) * 100;
   return (
     <>
-      <p role="status" className="mt-2 font-cond text-[19px] font-semibold">
+      <p role="status" className="mt-2 font-cond text-row font-semibold">
         {showPercent(score.held)} of {plural(score.cases, 'year')} held by the 8-in-10 range; the even-odds
         day was {figure(score.medianError)} days off in the middle
       </p>
@@ -68,7 +68,7 @@ function Cases({ cases, score, rule }: HindcastSheet) {
         {judged.map((c) => {
           const isHeld = c.dates.p10! <= c.truth! && (c.dates.p90 === null || c.truth! <= c.dates.p90);
           return (
-            <li key={c.year} className="grid grid-cols-[48px_minmax(0,1fr)_110px] items-center text-[14px]">
+            <li key={c.year} className="grid grid-cols-[48px_minmax(0,1fr)_110px] items-center text-fine">
               <span>{c.year}</span>
               <span className="relative block h-[18px]" aria-hidden>
                 <span className="absolute top-[8px] h-[2px] w-full bg-hair" />

@@ -37,7 +37,7 @@ export function MeaningPanel({
   const isUsed = reading.met?.used ?? false;
   return (
     <section className="mt-4 border-2 border-iron bg-paper px-4 py-3" aria-label="What this reading means">
-      <h2 className="text-[22px]">
+      <h2 className="text-head">
         What your {figure(reading.typed.value, 1)} °{reading.typed.unit} at {taken},{' '}
         {show.depth(reading.depth)}, {spot}, means
       </h2>
@@ -52,11 +52,11 @@ export function MeaningPanel({
           mean={m.dailyMean}
         />
         <div>
-          <p className="font-cond text-[21px] font-semibold leading-tight">
+          <p className="font-cond text-head font-semibold leading-tight">
             Daily mean at {show.depth(depth)}: {show.temperature(m.dailyMean)} ± {show.warmth(m.sd)} there
             {m.open !== null && <>; open lawn {show.temperature(m.open)}</>}
           </p>
-          <p className="mt-2 text-[15px]">
+          <p className="mt-2 text-note">
             {isCorrected && `Corrected for the thermometer it is ${show.temperature(reading.value)}. `}
             The day’s warmth sinks slowly: at {clock(m.hour)} standard time the soil{' '}
             {show.depth(reading.depth)} down is {reading.value < m.dailyMean ? 'still below' : 'above'} its
@@ -65,7 +65,7 @@ export function MeaningPanel({
               `, which expected ${show.temperature(reading.met.expected)}; the ${show.warmth(Math.abs(reading.met.innovation))} between ${isUsed ? 'moved the outlook of this spot, less those of its neighbours' : 'are more than four standard deviations: it is kept and not used'}`}
             .
           </p>
-          <p className="mt-1 text-[14px] text-steel">
+          <p className="mt-1 text-fine text-steel">
             By the textbook wave of this day alone: {show.temperature(m.textbook)} at{' '}
             {show.depth(reading.depth)}.
           </p>

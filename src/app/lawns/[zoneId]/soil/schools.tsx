@@ -26,16 +26,16 @@ export function Schools({ schools, used, lag, needed, isOwn }: Props) {
   const months = [2, 3, 4, 5, 6].map((m) => dayOf(year + 1, m, 1));
   return (
     <section className="mt-6">
-      <h2 className="border-b-2 border-iron text-[19px]">
+      <h2 className="border-b-2 border-iron text-row">
         What each school says{' '}
-        <span className="font-text text-[15px] font-normal text-steel">
+        <span className="font-text text-note font-normal text-steel">
           box: this year, 8 in 10 · ticks: years on file · {isOwn ? 'this lawn goes by' : 'the house goes by'}{' '}
           {used}
         </span>
       </h2>
       <div className="grid grid-cols-1 gap-y-1 md:grid-cols-[300px_minmax(0,1fr)_230px]">
         <span className="hidden md:block" />
-        <div className="relative h-5 text-[13px] text-steel" aria-hidden>
+        <div className="relative h-5 text-fine text-steel" aria-hidden>
           {months.map((m) => (
             <span key={m} className="absolute" style={{ left: place(m) }}>
               {shortDay(m).replace(/^\d+ /, '')}
@@ -48,11 +48,11 @@ export function Schools({ schools, used, lag, needed, isOwn }: Props) {
             <div
               className={`py-1 ${s.school === used ? 'border-l-4 border-moss pl-2' : 'border-l-4 border-transparent pl-2'}`}
             >
-              <p className="font-cond text-[17px] font-semibold leading-tight">
+              <p className="font-cond text-lead font-semibold leading-tight">
                 {capital(s.school)}
                 {s.school === used && <span className="font-normal text-moss"> in use</span>}
               </p>
-              <p className="text-[14px] leading-tight text-steel">{schoolWords(s.rule, show)}</p>
+              <p className="text-fine leading-tight text-steel">{schoolWords(s.rule, show)}</p>
             </div>
             <div
               className="relative h-[34px] self-center border-b border-rail bg-paper"
@@ -101,7 +101,7 @@ export function Schools({ schools, used, lag, needed, isOwn }: Props) {
                 )
               )}
             </div>
-            <p className="self-center pb-2 text-[15px] md:pb-0 md:pl-3">
+            <p className="self-center pb-2 text-note md:pb-0 md:pl-3">
               {s.rule.school === 'signs' && s.dates.p10 === null && s.crossed === null
                 ? `Not seen yet; ${lag === null ? `learnt from ${needed} years of notes` : 'not likely this year'}`
                 : crossingWords(s.crossed, s.dates)}

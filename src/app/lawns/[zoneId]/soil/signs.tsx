@@ -34,8 +34,8 @@ export function Signs({
     );
   return (
     <section>
-      <h2 className="border-b-2 border-iron text-[19px]">Signs of the season</h2>
-      <p className="mt-1 text-[15px] text-steel">
+      <h2 className="border-b-2 border-iron text-row">Signs of the season</h2>
+      <p className="mt-1 text-note text-steel">
         {signLag === null
           ? 'Note the same sign three years running and it is learnt against the soil.'
           : `“${house.crossings.rules.signs.sign}” has come ${plural(Math.abs(signLag), 'day')} ${signLag >= 0 ? 'before' : 'after'} the soil’s run of days here.`}
@@ -44,7 +44,7 @@ export function Signs({
         {observations.slice(0, 6).map((o) => (
           <li key={o.id} className="flex justify-between gap-4 border-b border-hair py-1.5">
             <span>
-              {o.sign} <span className="text-[14px] text-steel">{o.person}</span>
+              {o.sign} <span className="text-fine text-steel">{o.person}</span>
             </span>
             <b className="whitespace-nowrap">{showFullDay(o.day)}</b>
           </li>

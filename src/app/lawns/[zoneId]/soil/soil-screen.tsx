@@ -52,20 +52,20 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
       )}
       <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">
         <p className="text-steel">
-          <Link href={`/lawns/${zone.id}`} className="inline-flex min-h-[44px] items-center">
+          <Link href={`/lawns/${zone.id}`} className="inline-flex min-h-touch items-center">
             {zone.address} · {zone.name}
           </Link>{' '}
           · {zone.site.moisture} {zone.site.texture}, {zone.site.exposure}
         </p>
         <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
-          <h1 className="text-[28px]">Soil temperature</h1>
+          <h1 className="text-page">Soil temperature</h1>
           <nav aria-label="Spot" className="flex gap-1">
             {SPOTS.map((s) => (
               <Link
                 key={s}
                 href={`/lawns/${zone.id}/soil?spot=${encodeURIComponent(s)}`}
                 aria-current={s === spot ? 'page' : undefined}
-                className={`inline-flex min-h-[44px] items-center border-b-4 px-3 font-cond text-lg no-underline ${s === spot ? 'border-moss font-semibold' : 'border-transparent'}`}
+                className={`inline-flex min-h-touch items-center border-b-4 px-3 font-cond text-lg no-underline ${s === spot ? 'border-moss font-semibold' : 'border-transparent'}`}
               >
                 {s === 'open' ? 'open lawn' : s}
               </Link>
@@ -90,9 +90,9 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
         {outlook && (
           <div className="mt-4 grid grid-cols-1 gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_430px]">
             <section>
-              <h2 className="text-[19px]">
+              <h2 className="text-row">
                 {yearOf(today)} against past years{' '}
-                <span className="font-text text-[15px] font-normal text-steel">
+                <span className="font-text text-note font-normal text-steel">
                   ink: this year, dashed: expected · blue: mean of {Math.min(5, sheet.past.length)} years ·
                   grey: each of {plural(sheet.past.length, 'year')} on file
                 </span>
@@ -109,7 +109,7 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
               />
             </section>
             <aside>
-              <h2 className="text-[19px]">Lines of this {spot === 'open' ? 'lawn' : 'spot'}</h2>
+              <h2 className="text-row">Lines of this {spot === 'open' ? 'lawn' : 'spot'}</h2>
               <Figure name={`${ruleWords(outlook.rule, show)}, ${outlook.rule.school}`}>
                 {crossingWords(outlook.crossed, outlook.dates)}
               </Figure>
@@ -123,7 +123,7 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
                   )
                 );
               })}
-              <p className="mt-2 text-[15px] text-steel">{correctionWords(sheet, show)}</p>
+              <p className="mt-2 text-note text-steel">{correctionWords(sheet, show)}</p>
             </aside>
           </div>
         )}
@@ -196,29 +196,29 @@ function Readings({
     });
   return (
     <section>
-      <h2 className="border-b-2 border-iron text-[19px]">Readings</h2>
+      <h2 className="border-b-2 border-iron text-row">Readings</h2>
       {readings.length === 0 && <p className="mt-2 text-steel">None yet. The first one counts at once.</p>}
       <ul>
         {readings.slice(0, 12).map((r) => (
           <li key={r.id} className="border-b border-hair py-1.5">
             <Link
               href={`/lawns/${zoneId}/soil?spot=${encodeURIComponent(r.spot)}&reading=${r.id}`}
-              className="flex min-h-[44px] flex-wrap items-center gap-x-3"
+              className="flex min-h-touch flex-wrap items-center gap-x-3"
             >
-              <b className="font-cond text-[18px]">{show.temperature(r.value)}</b>
+              <b className="font-cond text-lead">{show.temperature(r.value)}</b>
               <span>
                 {show.depth(r.depth)}, {r.spot === 'open' ? 'open lawn' : r.spot}
               </span>
               <span className="text-steel">{when(new Date(r.takenAt))}</span>
             </Link>
-            <p className="text-[14px] text-steel">
+            <p className="text-fine text-steel">
               {[r.person, r.instrument].filter(Boolean).join(', ')} · {metWords(r, show)}
             </p>
           </li>
         ))}
       </ul>
       {readings.length > 12 && (
-        <p className="mt-1 text-[14px] text-steel">and {readings.length - 12} earlier ones</p>
+        <p className="mt-1 text-fine text-steel">and {readings.length - 12} earlier ones</p>
       )}
     </section>
   );

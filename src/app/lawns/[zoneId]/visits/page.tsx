@@ -32,22 +32,22 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/visit
   return (
     <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">
       <p>
-        <Link href={`/lawns/${zone.id}`} className="inline-flex min-h-[44px] items-center">
+        <Link href={`/lawns/${zone.id}`} className="inline-flex min-h-touch items-center">
           {zone.address}
         </Link>
       </p>
-      <h1 className="text-[26px]">Season and stops at {zone.address}</h1>
+      <h1 className="text-title">Season and stops at {zone.address}</h1>
       <AtTheDoor line={sheet.line} />
       <Season season={end.season} name={sheet.zones[zone.id] ?? ''} />
       <PutDownHere history={sheet.history} show={SHOWS[actor.units]} />
       <Damages damages={end.damages} />
       {sheet.others.length > 0 && (
         <section className="mt-6" aria-label="Looks">
-          <h2 className="border-b-2 border-iron text-[22px]">Pictures of looks</h2>
+          <h2 className="border-b-2 border-iron text-head">Pictures of looks</h2>
           <Photos photos={sheet.others} />
         </section>
       )}
-      <h2 className="mt-6 border-b-2 border-iron text-[22px]">Stops</h2>
+      <h2 className="mt-6 border-b-2 border-iron text-head">Stops</h2>
       {!visits.length && (
         <p className="mt-2 text-lg">
           No stop was kept with its times yet: it is, when it is done from the phone under Go.
@@ -64,7 +64,7 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/visit
       ))}
       {notes.length > 0 && (
         <section className="mt-6" aria-label="Customer">
-          <h2 className="border-b-2 border-iron text-[19px]">Told, and said</h2>
+          <h2 className="border-b-2 border-iron text-row">Told, and said</h2>
           <ul>
             {notes.map((n) => (
               <li key={n.id} className="border-b border-hair py-1">
@@ -79,7 +79,7 @@ export default screen(async (actor, { params }: PageProps<'/lawns/[zoneId]/visit
                 <span className="text-steel">
                   {n.how} · {n.person}
                 </span>
-                <p className="whitespace-pre-wrap text-[15px]">{n.words}</p>
+                <p className="whitespace-pre-wrap text-note">{n.words}</p>
               </li>
             ))}
           </ul>
@@ -120,11 +120,11 @@ function PutDownHere({ history, show }: Readonly<{ history: readonly PutDown[]; 
   const years = groupBy(history, (h) => yearOf(h.day));
   return (
     <section className="mt-6" aria-label="Everything put down here">
-      <h2 className="border-b-2 border-iron text-[22px]">Everything put down here</h2>
+      <h2 className="border-b-2 border-iron text-head">Everything put down here</h2>
       {!history.length && <p className="mt-2">Nothing is in the book.</p>}
       {[...years].map(([year, entries], i) => (
         <details key={year} open={i === 0} className="border-b border-hair">
-          <summary className="flex min-h-[48px] cursor-pointer items-center font-cond text-[20px] font-semibold">
+          <summary className="flex min-h-bar cursor-pointer items-center font-cond text-row font-semibold">
             {year}: {plural(entries.length, 'entry', 'entries')}
           </summary>
           <ul>
@@ -153,7 +153,7 @@ function Season({ season: s, name }: Readonly<{ season: SeasonEnd; name: string 
   const what = (e: SeasonEnd['barriers'][number]) => `${shortName({ name: e.product })}, ${showDay(e.day)}`;
   return (
     <section className="mt-3" aria-label="Season">
-      <h2 className="border-b-2 border-iron text-[22px]">
+      <h2 className="border-b-2 border-iron text-head">
         {s.year}, {name}
       </h2>
       <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
@@ -194,7 +194,7 @@ function Damages({ damages }: Readonly<{ damages: readonly Damage[] }>) {
   if (!damages.length) return null;
   return (
     <section className="mt-6" aria-label="Damage">
-      <h2 className="border-b-2 border-iron text-[22px]">Damage</h2>
+      <h2 className="border-b-2 border-iron text-head">Damage</h2>
       {damages.map((d, i) => (
         <div key={i} className="border-b border-hair py-1">
           <p>
@@ -203,7 +203,7 @@ function Damages({ damages }: Readonly<{ damages: readonly Damage[] }>) {
             </b>
             , most likely {d.cause} <span className="text-steel">({d.person})</span>
           </p>
-          <p className="text-[15px]">
+          <p className="text-note">
             {d.before.length
               ? `Put down before it: ${list(d.before.map((b) => `${shortName({ name: b.product })} ${plural(b.days, 'day')} before`))}.`
               : 'Nothing was put down here in the five weeks before.'}{' '}
@@ -269,7 +269,7 @@ function Visit({ visit: v, sheet, show, isDouble }: VisitProps) {
   ].filter((w) => typeof w === 'string' && w !== '');
   return (
     <section className="mt-4" aria-label={`${showFullDay(v.day)}, ${v.person}`}>
-      <h2 className="border-b-2 border-iron text-[19px]">
+      <h2 className="border-b-2 border-iron text-row">
         {showFullDay(v.day)} · {v.person}
         {v.truck && ` · ${v.truck}`}
       </h2>
@@ -313,7 +313,7 @@ function Visit({ visit: v, sheet, show, isDouble }: VisitProps) {
       {body.extras.length > 0 && (
         <p>Added: {list(body.extras.map((e) => `${e.what} (${plural(e.minutes, 'minute')})`))}</p>
       )}
-      {body.notes && <p className="whitespace-pre-wrap text-[15px] text-steel">{body.notes}</p>}
+      {body.notes && <p className="whitespace-pre-wrap text-note text-steel">{body.notes}</p>}
       <Photos photos={v.photos} />
     </section>
   );

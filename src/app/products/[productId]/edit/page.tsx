@@ -16,7 +16,7 @@ export default screen(async (actor, { params }: PageProps<'/products/[productId]
   return (
     <div className="px-4 pt-4">
       <div className="mx-auto max-w-4xl">
-        <h1 className="text-[28px]">{now.sheet.name}</h1>
+        <h1 className="text-page">{now.sheet.name}</h1>
         <p className="text-steel">
           Saved changes become version {now.version + 1}. Records keep the version under which they were made.
         </p>

@@ -46,11 +46,11 @@ export function CustomerScreen({ sheet, messages, first, mayTell, tellCustomerAc
   return (
     <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">
       <p className="no-print">
-        <Link href={`/lawns/${zone.id}`} className="inline-flex min-h-[44px] items-center">
+        <Link href={`/lawns/${zone.id}`} className="inline-flex min-h-touch items-center">
           {zone.address}
         </Link>
       </p>
-      <h1 className="no-print text-[26px]">
+      <h1 className="no-print text-title">
         What {zone.customer || 'the customer'} is told, {showWeekday(day)}
       </h1>
       <div className="no-print mt-2 flex flex-wrap gap-1" role="group" aria-label="Kind">
@@ -70,7 +70,7 @@ export function CustomerScreen({ sheet, messages, first, mayTell, tellCustomerAc
         ))}
       </div>
       <pre
-        className={`mt-4 hidden whitespace-pre-wrap font-text print:block ${kind === 'sign' ? 'text-[34px]' : 'text-[18px]'}`}
+        className={`mt-4 hidden whitespace-pre-wrap font-text print:block ${kind === 'sign' ? 'text-figure' : 'text-lead'}`}
       >
         {words}
       </pre>
@@ -84,7 +84,7 @@ export function CustomerScreen({ sheet, messages, first, mayTell, tellCustomerAc
             <textarea
               {...f}
               rows={12}
-              className="field text-[18px] leading-snug"
+              className="field text-lead leading-snug"
               maxLength={4000}
               value={words}
               onChange={(e) => setTyped({ ...typed, [kind]: e.target.value })}
@@ -127,15 +127,15 @@ export function CustomerScreen({ sheet, messages, first, mayTell, tellCustomerAc
         )}
         {notes.length > 0 && (
           <section className="mt-6" aria-label="Told so far">
-            <h2 className="border-b-2 border-iron text-[19px]">Told so far</h2>
+            <h2 className="border-b-2 border-iron text-row">Told so far</h2>
             <ul>
               {notes.map((n) => (
                 <li key={n.id} className="border-b border-hair py-1">
                   <details>
-                    <summary className="flex min-h-[44px] cursor-pointer items-center">
+                    <summary className="flex min-h-touch cursor-pointer items-center">
                       {NAMES[n.kind]} for {showDay(n.day)}, {n.how} by {n.person}
                     </summary>
-                    <p className="whitespace-pre-wrap pb-2 text-[15px]">{n.words}</p>
+                    <p className="whitespace-pre-wrap pb-2 text-note">{n.words}</p>
                   </details>
                 </li>
               ))}

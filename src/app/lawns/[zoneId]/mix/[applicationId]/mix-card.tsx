@@ -31,14 +31,14 @@ export function MixCard({ zone, applicationId, morning, mayRecord, keepCardsActi
   return (
     <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">
       <p className="text-steel">
-        <Link href={`/lawns/${zone.id}?a=${applicationId}`} className="inline-flex min-h-[44px] items-center">
+        <Link href={`/lawns/${zone.id}?a=${applicationId}`} className="inline-flex min-h-touch items-center">
           {zone.address} · {zone.name}
         </Link>{' '}
         · {showFullDay(morning.today)}
       </p>
-      <h1 className="text-[28px]">
+      <h1 className="text-page">
         {passes.map(({ products }, i) => (
-          <span key={i} className={i ? 'block text-[21px] font-semibold' : 'block'}>
+          <span key={i} className={i ? 'block text-head font-semibold' : 'block'}>
             {i > 0 && 'then '}
             {products
               .map(({ label, tie }) => `${label.name}${tie ? `, part ${tie.part} of ${tie.of}` : ''}`)
