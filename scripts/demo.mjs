@@ -4,7 +4,7 @@ import fs from 'node:fs';
 import path from 'node:path';
 import { cluster, freePort } from './lib/postgres.mjs';
 import { household, typescript } from './lib/running.mjs';
-import { DATA, build, exitCode, npmPackages, say, systemPackages } from './lib/setup.mjs';
+import { DATA, buildBeside, exitCode, npmPackages, say, systemPackages } from './lib/setup.mjs';
 
 const root = path.join(DATA, 'demo');
 const home = household(path.join(root, 'running.json'));
@@ -15,6 +15,9 @@ const end = home.endsWith(own);
 try {
   if (own) systemPackages('postgresql');
   npmPackages();
+  // it takes as long as the demo's data do, and needs none of them
+  const built = buildBeside();
+  built.catch(() => {});
   const fresh = process.argv.includes('--fresh');
   if (fresh && own) own.destroy();
   say('starting PostgreSQL');
@@ -39,7 +42,7 @@ try {
   say('spring round');
   if (exitCode(process.execPath, typescript('scripts/demo/round.ts'), { ...env, ...devices.env }) !== 0)
     throw new Error('The spring round could not be written. npm run demo -- --fresh starts over.');
-  build();
+  await built;
   const wish = Number(process.env.PORT ?? 3000);
   const port = (await freePort(wish)) || (await freePort());
   if (port !== wish) say(`port ${wish} is in use: taking ${port}`);

@@ -14,7 +14,7 @@ export function NavLink({
     <Link
       href={href}
       aria-current={isHere ? 'page' : undefined}
-      className={`flex min-h-touch items-center px-2.5 text-lead md:px-3 no-underline ${isHere ? 'bg-lime text-ink' : 'text-pale'}`}
+      className={`flex min-h-touch items-center px-2.5 text-body md:px-3 md:text-lead no-underline ${isHere ? 'bg-lime text-ink' : 'text-pale'}`}
     >
       {name}
     </Link>
