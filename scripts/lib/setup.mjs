@@ -122,6 +122,8 @@ export function buildBeside() {
   process.on('exit', () => child.kill());
   return new Promise((built, failed) => {
     child.on('error', failed);
-    child.on('close', (code) => (code === 0 ? built() : failed(new Error(`The build failed (exit ${code})`))));
+    child.on('close', (code) =>
+      code === 0 ? built() : failed(new Error(`The build failed (exit ${code})`)),
+    );
   });
 }
