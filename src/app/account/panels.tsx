@@ -2,8 +2,10 @@
 import { useState, type ReactNode } from 'react';
 import type { FactorOffer, PasswordInput, SessionNews } from '@/server/people/account';
 import type { Outcome } from '@/server/entry/outcome';
-import { Labelled } from '@/ui/labelled';
 import { PasswordFields } from '../begin/password-fields';
+import { Entry } from '../entry/entry';
+import { TextEntry } from '../entry/fields';
+import { useEntry } from '../entry/use-entry';
 import { RefusalWords } from '../refusal-words';
 import { useCommand } from '../use-command';
 
@@ -19,71 +21,55 @@ const EMPTY: PasswordInput = { old: '', password: '', again: '' };
 export function OwnPassword({
   changeOwnPasswordAction,
 }: Readonly<{ changeOwnPasswordAction: (input: PasswordInput) => Promise<Outcome<null>> }>) {
-  const [typed, setTyped] = useState(EMPTY);
+  const entry = useEntry<PasswordInput>(EMPTY);
+  const { run, clear, isSending } = entry;
   const [isDone, setDone] = useState(false);
-  const { run, refusal, issue, isSending } = useCommand();
   return (
     <Panel title="Password">
-      <form
+      <Entry
+        entry={entry}
+        here="/account"
         className="mt-2 grid max-w-md gap-2"
-        noValidate
-        onSubmit={(e) => {
-          e.preventDefault();
+        onSend={(typed) => {
           setDone(false);
           run(changeOwnPasswordAction, typed, () => {
-            setTyped(EMPTY);
+            clear();
             setDone(true);
           });
         }}
+        foot={
+          <>
+            {isDone && <p role="status">Changed. Everywhere else you have been signed out.</p>}
+            <button className="button" disabled={isSending}>
+              Change the password
+            </button>
+          </>
+        }
       >
-        <Labelled name="Password until now" issue={issue('Password until now')}>
-          {(f) => (
-            <input
-              {...f}
-              type="password"
-              autoComplete="current-password"
-              value={typed.old}
-              onChange={(e) => setTyped({ ...typed, old: e.target.value })}
-            />
-          )}
-        </Labelled>
-        <PasswordFields
-          name="New password"
-          typed={typed}
-          onChange={(change) => setTyped({ ...typed, ...change })}
-          issue={issue}
+        <TextEntry<PasswordInput>
+          name="old"
+          label="Password until now"
+          type="password"
+          autoComplete="current-password"
         />
-        {refusal && (
-          <RefusalWords
-            refusal={refusal}
-            here="/account"
-            shown={['Password until now', 'Password', 'Password again']}
-          />
-        )}
-        {isDone && <p role="status">Changed. Everywhere else you have been signed out.</p>}
-        <button className="button" disabled={isSending}>
-          Change the password
-        </button>
-      </form>
+        <PasswordFields name="New password" />
+      </Entry>
     </Panel>
   );
 }
 
-export function SecondFactor({
-  isOn,
-  offerSecondFactorAction,
-  confirmSecondFactorAction,
-  endSecondFactorAction,
-}: Readonly<{
-  isOn: boolean;
+type FactorActions = Readonly<{
   offerSecondFactorAction: (input: { password: string }) => Promise<Outcome<FactorOffer>>;
   confirmSecondFactorAction: (input: { code: string }) => Promise<Outcome<null>>;
   endSecondFactorAction: (input: { password: string }) => Promise<Outcome<null>>;
-}>) {
-  const [password, setPassword] = useState('');
-  const [code, setCode] = useState('');
+}>;
+
+export function SecondFactor({
+  isOn,
+  confirmSecondFactorAction,
+  ...actions
+}: Readonly<{ isOn: boolean }> & FactorActions) {
   const [offer, setOffer] = useState<FactorOffer | null>(null);
-  const { run, refusal, issue, isSending } = useCommand();
   return (
     <Panel title="Second factor">
       <p className="mt-1 max-w-[62ch] text-note text-steel">
@@ -91,83 +77,98 @@ export function SecondFactor({
           ? 'On: beside the password a code from your authenticator app is asked for.'
           : 'Off. With it, a password that somebody else knows does not open your account: a code from an authenticator app on your phone is asked for too.'}
       </p>
-      {!offer && (
-        <form
-          className="mt-2 grid max-w-md gap-2"
-          noValidate
-          onSubmit={(e) => {
-            e.preventDefault();
-            if (isOn) run(endSecondFactorAction, { password }, () => setPassword(''));
-            else
-              run(offerSecondFactorAction, { password }, (value) => {
-                setPassword('');
-                setOffer(value);
-              });
-          }}
-        >
-          <Labelled name="Your password, once more" issue={issue('Password')}>
-            {(f) => (
-              <input
-                {...f}
-                type="password"
-                autoComplete="current-password"
-                value={password}
-                onChange={(e) => setPassword(e.target.value)}
-              />
-            )}
-          </Labelled>
-          {refusal && <RefusalWords refusal={refusal} here="/account" shown={['Password']} />}
-          <button className="button" disabled={isSending}>
-            {isOn ? 'Switch the second factor off' : 'Begin a second factor'}
-          </button>
-        </form>
-      )}
-      {offer && (
-        <form
-          className="mt-2 grid max-w-md gap-2"
-          noValidate
-          onSubmit={(e) => {
-            e.preventDefault();
-            run(confirmSecondFactorAction, { code }, () => {
-              setOffer(null);
-              setCode('');
-            });
-          }}
-        >
-          <p>1. Let the app read this picture, or type the key into it.</p>
-          {/* eslint-disable-next-line @next/next/no-img-element -- made on the server a moment ago */}
-          <img
-            className="w-52 border-2 border-hair bg-white"
-            alt="The key as a QR code"
-            src={`data:image/svg+xml;base64,${btoa(offer.picture)}`}
-          />
-          <p className="break-all font-mono text-note" data-secret>
-            {offer.secret}
-          </p>
-          <p>2. Keep these codes where the phone is not. Each opens the account once.</p>
-          <ul className="grid grid-cols-2 font-mono text-note">
-            {offer.codes.map((c) => (
-              <li key={c}>{c}</li>
-            ))}
-          </ul>
-          <Labelled name="3. The six digits that the app shows now" issue={issue('Code')}>
-            {(f) => (
-              <input
-                {...f}
-                inputMode="numeric"
-                autoComplete="one-time-code"
-                value={code}
-                onChange={(e) => setCode(e.target.value)}
-              />
-            )}
-          </Labelled>
-          {refusal && <RefusalWords refusal={refusal} here="/account" shown={['Code']} />}
-          <button className="button button-loud" disabled={isSending}>
-            Switch the second factor on
-          </button>
-        </form>
+      {offer ? (
+        <ConfirmFactor
+          offer={offer}
+          confirmSecondFactorAction={confirmSecondFactorAction}
+          onDone={() => setOffer(null)}
+        />
+      ) : (
+        <AskFactor isOn={isOn} {...actions} onOffer={setOffer} />
       )}
     </Panel>
+  );
+}
+
+/** The password once more, before the second factor is begun or switched off. */
+function AskFactor({
+  isOn,
+  offerSecondFactorAction,
+  endSecondFactorAction,
+  onOffer,
+}: Readonly<{ isOn: boolean; onOffer: (offer: FactorOffer) => void }> &
+  Omit<FactorActions, 'confirmSecondFactorAction'>) {
+  const entry = useEntry({ password: '' });
+  const { run, clear, isSending } = entry;
+  return (
+    <Entry
+      entry={entry}
+      here="/account"
+      className="mt-2 grid max-w-md gap-2"
+      onSend={(typed) => {
+        if (isOn) run(endSecondFactorAction, typed, () => clear());
+        else run(offerSecondFactorAction, typed, onOffer);
+      }}
+      foot={
+        <button className="button" disabled={isSending}>
+          {isOn ? 'Switch the second factor off' : 'Begin a second factor'}
+        </button>
+      }
+    >
+      <TextEntry<{ password: string }>
+        name="password"
+        label="Your password, once more"
+        called="Password"
+        type="password"
+        autoComplete="current-password"
+      />
+    </Entry>
+  );
+}
+
+function ConfirmFactor({
+  offer,
+  confirmSecondFactorAction,
+  onDone,
+}: Readonly<{ offer: FactorOffer; onDone: () => void }> & Pick<FactorActions, 'confirmSecondFactorAction'>) {
+  const entry = useEntry({ code: '' });
+  const { run, isSending } = entry;
+  return (
+    <Entry
+      entry={entry}
+      here="/account"
+      className="mt-2 grid max-w-md gap-2"
+      onSend={(typed) => run(confirmSecondFactorAction, typed, onDone)}
+      foot={
+        <button className="button button-loud" disabled={isSending}>
+          Switch the second factor on
+        </button>
+      }
+    >
+      <p>1. Let the app read this picture, or type the key into it.</p>
+      {/* eslint-disable-next-line @next/next/no-img-element -- made on the server a moment ago */}
+      <img
+        className="w-52 border-2 border-hair bg-white"
+        alt="The key as a QR code"
+        src={`data:image/svg+xml;base64,${btoa(offer.picture)}`}
+      />
+      <p className="break-all font-mono text-note" data-secret>
+        {offer.secret}
+      </p>
+      <p>2. Keep these codes where the phone is not. Each opens the account once.</p>
+      <ul className="grid grid-cols-2 font-mono text-note">
+        {offer.codes.map((c) => (
+          <li key={c}>{c}</li>
+        ))}
+      </ul>
+      <TextEntry<{ code: string }>
+        name="code"
+        label="3. The six digits that the app shows now"
+        called="Code"
+        inputMode="numeric"
+        autoComplete="one-time-code"
+      />
+    </Entry>
   );
 }
 

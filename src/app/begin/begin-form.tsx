@@ -1,13 +1,14 @@
 'use client';
-import { useState } from 'react';
+import { useRouter } from 'next/navigation';
 import { UNIT_SYSTEMS } from '@/core/units/measures';
-import type { BeginInput } from '@/server/people/begin';
 import type { Outcome } from '@/server/entry/outcome';
-import { Labelled } from '@/ui/labelled';
-import { RefusalWords } from '../refusal-words';
+import type { BeginInput } from '@/server/people/begin';
+import { Entry } from '../entry/entry';
+import { Options, SelectEntry, TextEntry } from '../entry/fields';
+import { useEntry } from '../entry/use-entry';
 import { SYSTEM_WORDS } from '../house/units-panel';
-import { useEntrance } from './use-entrance';
 import { PasswordFields } from './password-fields';
+import { UsedLink } from './entrance';
 
 /** Time zones that this trade works in come first; all others follow. */
 const USUAL = [
@@ -17,7 +18,9 @@ const USUAL = [
   'America/Phoenix',
   'America/Los_Angeles',
 ];
-const SHOWN = ['Company', 'Time zone', 'Units', 'Your name', 'E-mail', 'Password', 'Password again'];
+type Typed = Omit<BeginInput, 'key'>;
+const EMPTY: Typed = { company: '', timeZone: '', units: '', name: '', email: '', password: '', again: '' };
+const zones = (names: readonly string[]) => names.map((zone) => [zone, zone.replaceAll('_', ' ')] as const);
 
 export function BeginForm({
   linkKey,
@@ -28,115 +31,66 @@ export function BeginForm({
   timeZones: readonly string[];
   beginAction: (input: BeginInput) => Promise<Outcome<{ email: string }>>;
 }>) {
-  const [typed, setTyped] = useState<Omit<BeginInput, 'key'>>({
-    company: '',
-    timeZone: '',
-    units: '',
-    name: '',
-    email: '',
-    password: '',
-    again: '',
-  });
-  const { run, issue, refusal, isSending } = useEntrance(beginAction, '/setup');
-  const set = (change: Partial<typeof typed>) => setTyped({ ...typed, ...change });
+  const router = useRouter();
+  const entry = useEntry<Typed>(EMPTY);
+  const { ask, refusal, isSending } = entry;
   return (
-    <form
+    <Entry
+      entry={entry}
+      here="/begin"
       className="mt-5 grid gap-3"
-      noValidate
-      onSubmit={(e) => {
-        e.preventDefault();
-        run({ ...typed, key: linkKey });
-      }}
+      onSend={(typed) => ask(beginAction, { ...typed, key: linkKey }, () => router.push('/setup'))}
+      refused={(words) =>
+        refusal?.kind === 'gone' ? <UsedLink remedy="Start the server again for a new one." /> : words
+      }
+      foot={
+        <button className="button button-loud" disabled={isSending}>
+          {isSending ? 'Beginning…' : 'Begin the company'}
+        </button>
+      }
     >
-      <Labelled name="Company" issue={issue('Company')} hint="As it stands on records and notices.">
-        {(f) => (
-          <input
-            {...f}
-            autoFocus
-            autoComplete="organization"
-            value={typed.company}
-            onChange={(e) => set({ company: e.target.value })}
-          />
-        )}
-      </Labelled>
-      <Labelled
-        name="Time zone of your lawns"
-        issue={issue('Time zone')}
+      <TextEntry<Typed>
+        name="company"
+        label="Company"
+        hint="As it stands on records and notices."
+        autoFocus
+        autoComplete="organization"
+      />
+      <SelectEntry<Typed>
+        name="timeZone"
+        label="Time zone of your lawns"
+        called="Time zone"
         hint="It says which day it is, and when a working day begins."
       >
-        {(f) => (
-          <select {...f} value={typed.timeZone} onChange={(e) => set({ timeZone: e.target.value })}>
-            <option value="">choose one</option>
-            <optgroup label="Often">
-              {USUAL.map((z) => (
-                <option key={z} value={z}>
-                  {zoneWords(z)}
-                </option>
-              ))}
-            </optgroup>
-            <optgroup label="All">
-              {timeZones
-                .filter((z) => !USUAL.includes(z))
-                .map((z) => (
-                  <option key={z} value={z}>
-                    {zoneWords(z)}
-                  </option>
-                ))}
-            </optgroup>
-          </select>
-        )}
-      </Labelled>
-      <Labelled
-        name="Units"
-        issue={issue('Units')}
+        <option value="">choose one</option>
+        <optgroup label="Often">
+          <Options of={zones(USUAL)} />
+        </optgroup>
+        <optgroup label="All">
+          <Options of={zones(timeZones.filter((z) => !USUAL.includes(z)))} />
+        </optgroup>
+      </SelectEntry>
+      <SelectEntry<Typed>
+        name="units"
+        label="Units"
         hint="Of every figure on screens. Rates stay in the unit that a label prints; it can be changed later."
-      >
-        {(f) => (
-          <select {...f} value={typed.units} onChange={(e) => set({ units: e.target.value })}>
-            <option value="">choose one</option>
-            {UNIT_SYSTEMS.map((s) => (
-              <option key={s} value={s}>
-                {SYSTEM_WORDS[s]}
-              </option>
-            ))}
-          </select>
-        )}
-      </Labelled>
-      <Labelled name="Your name" issue={issue('Your name')} hint="As it is to stand on records.">
-        {(f) => (
-          <input
-            {...f}
-            autoComplete="name"
-            value={typed.name}
-            onChange={(e) => set({ name: e.target.value })}
-          />
-        )}
-      </Labelled>
-      <Labelled name="Your e-mail" issue={issue('E-mail')} hint="You sign in with it.">
-        {(f) => (
-          <input
-            {...f}
-            type="email"
-            autoComplete="username"
-            value={typed.email}
-            onChange={(e) => set({ email: e.target.value })}
-          />
-        )}
-      </Labelled>
-      <PasswordFields typed={typed} onChange={set} issue={issue} />
-      {refusal &&
-        (refusal.kind === 'gone' ? (
-          <p role="alert" className="border-l-4 border-clay bg-paper px-3 py-2">
-            This link has been used or replaced. Start the server again for a new one.
-          </p>
-        ) : (
-          <RefusalWords refusal={refusal} here="/begin" shown={SHOWN} />
-        ))}
-      <button className="button button-loud" disabled={isSending}>
-        {isSending ? 'Beginning…' : 'Begin the company'}
-      </button>
-    </form>
+        options={[['', 'choose one'], ...UNIT_SYSTEMS.map((s) => [s, SYSTEM_WORDS[s]] as const)]}
+      />
+      <TextEntry<Typed>
+        name="name"
+        label="Your name"
+        hint="As it is to stand on records."
+        autoComplete="name"
+      />
+      <TextEntry<Typed>
+        name="email"
+        label="Your e-mail"
+        called="E-mail"
+        hint="You sign in with it."
+        type="email"
+        autoComplete="username"
+      />
+      <PasswordFields />
+    </Entry>
   );
 }
-
-const zoneWords = (zone: string) => zone.replaceAll('_', ' ');

@@ -25,3 +25,10 @@ export const DeadLink = ({ remedy }: Readonly<{ remedy: string }>) => (
     <p className="mt-4 text-lg">{remedy}</p>
   </Entrance>
 );
+
+/** Somebody else was quicker with it. */
+export const UsedLink = ({ remedy }: Readonly<{ remedy: string }>) => (
+  <p role="alert" className="border-l-4 border-clay bg-paper px-3 py-2">
+    This link has been used or replaced. {remedy}
+  </p>
+);

@@ -1,50 +1,25 @@
 'use client';
-import { type Issue } from '@/core/units/issue';
-import { Labelled } from '@/ui/labelled';
+import { TextEntry } from '../entry/fields';
 
-type Passwords = Readonly<{ password: string; again: string }>;
+type Passwords = { password: string; again: string };
 
-/** A new password, twice. */
-export function PasswordFields({
-  typed,
-  onChange,
-  issue,
-  name = 'Password',
-}: Readonly<{
-  typed: Passwords;
-  onChange: (change: Partial<Passwords>) => void;
-  issue: (field: string) => Issue | undefined;
-  /** what the field is called */
-  name?: string;
-}>) {
-  return (
-    <>
-      <Labelled
-        name={name}
-        issue={issue('Password')}
-        hint="At least 12 signs. Four words that have nothing to do with each other are strong and easy to keep."
-      >
-        {(f) => (
-          <input
-            {...f}
-            type="password"
-            autoComplete="new-password"
-            value={typed.password}
-            onChange={(e) => onChange({ password: e.target.value })}
-          />
-        )}
-      </Labelled>
-      <Labelled name={`${name} again`} issue={issue('Password again')}>
-        {(f) => (
-          <input
-            {...f}
-            type="password"
-            autoComplete="new-password"
-            value={typed.again}
-            onChange={(e) => onChange({ again: e.target.value })}
-          />
-        )}
-      </Labelled>
-    </>
-  );
-}
+/** A new password, twice. @param name what the field is called */
+export const PasswordFields = ({ name = 'Password' }: Readonly<{ name?: string }>) => (
+  <>
+    <TextEntry<Passwords>
+      name="password"
+      label={name}
+      called="Password"
+      type="password"
+      autoComplete="new-password"
+      hint="At least 12 signs. Four words that have nothing to do with each other are strong and easy to keep."
+    />
+    <TextEntry<Passwords>
+      name="again"
+      label={`${name} again`}
+      called="Password again"
+      type="password"
+      autoComplete="new-password"
+    />
+  </>
+);

@@ -2,17 +2,17 @@
 import { fromFahrenheitDifference } from '@/core/units/trade';
 import type { Shows } from '@/core/units/format';
 import { celsius } from '@/core/units/quantity';
-import { FigureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { useState, type ReactNode } from 'react';
+import { useFormState, useWatch } from 'react-hook-form';
 import { FALL_SCHOOLS, SCHOOLS, SIGNS, type School } from '@/core/ground/crossing';
 import type { StoredCrossings } from '@/data/crossings';
 import type { saveCrossings } from '@/server/settings/view';
 import type { Outcome } from '@/server/entry/outcome';
-import { Labelled } from '@/ui/labelled';
 import { capital } from '@/ui/words';
-import { RefusalWords } from '../refusal-words';
-import { useCommand } from '../use-command';
+import { Entry } from '../entry/entry';
+import { FigureEntry, SelectEntry } from '../entry/fields';
+import { useEntry } from '../entry/use-entry';
 
 type Typed = Parameters<typeof saveCrossings>[1];
 type Props = Readonly<{
@@ -74,39 +74,19 @@ type TextKey =
 /** When the line counts as crossed, by each of the six schools, and which of them the house goes by. */
 export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: Props) {
   const show = useShows();
-  /** null: nothing typed; what is typed keeps the version that its person saw */
-  const [edited, setEdited] = useState<Typed | null>(null);
-  const typed = edited ?? typedOf(crossings, version);
+  const entry = useEntry<Typed>(typedOf(crossings, version));
+  const { run, clear, isSending, form } = entry;
+  const use = useWatch({ control: form.control, name: 'use' });
+  const { isDirty } = useFormState({ control: form.control });
   const [isSaved, setSaved] = useState(false);
-  const { run, issue: issueOf, refusal, isSending: isSaving } = useCommand();
-  const set = (part: Partial<Typed>) => {
-    setSaved(false);
-    setEdited({ ...typed, ...part });
-  };
-  const field = (key: TextKey, name: string, unit: string, issue: string) => (
-    <FigureField
-      name={name}
-      unit={unit}
-      value={typed[key]}
-      issue={issueOf(issue)}
-      onChange={(value) => set({ [key]: value })}
-    />
+  const field = (name: TextKey, label: string, unit: string, called: string) => (
+    <FigureEntry<Typed> name={name} label={label} unit={unit} called={called} />
   );
-  const choice = <K extends 'airOf' | 'degreeOf' | 'sign' | 'fallSchool'>(
-    key: K,
-    name: string,
-    options: readonly Typed[K][],
-  ) => (
-    <Labelled name={name}>
-      {(f) => (
-        <select {...f} value={typed[key]} onChange={(e) => set({ [key]: e.target.value })}>
-          {options.map((o) => (
-            <option key={o}>{o}</option>
-          ))}
-        </select>
-      )}
-    </Labelled>
-  );
+  const choice = (
+    name: 'airOf' | 'degreeOf' | 'sign' | 'fallSchool',
+    label: string,
+    options: readonly string[],
+  ) => <SelectEntry<Typed> name={name} label={label} options={options.map((o) => [o, o] as const)} />;
   const figures: Record<School, ReactNode> = {
     'run of days': (
       <>
@@ -133,27 +113,35 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
       </>
     ),
   };
-  const save = () => {
-    setSaved(false);
-    run(saveCrossingsAction, typed, () => {
-      setSaved(true);
-      setEdited(null);
-    });
-  };
   return (
-    <form
+    <Entry
+      entry={entry}
+      here="/house"
       className="mt-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        save();
-      }}
+      isLocked={!mayPlan}
+      onSend={(typed) =>
+        run(saveCrossingsAction, typed, () => {
+          clear(typed);
+          setSaved(true);
+        })
+      }
+      foot={
+        <div className="mt-3 flex flex-wrap items-center gap-4">
+          {mayPlan && (
+            <button className="button button-loud" disabled={isSending}>
+              {isSending ? 'Saving…' : 'Save the house rules'}
+            </button>
+          )}
+          {isSaved && !isDirty && <p role="status">Saved. Every lawn is computed again in the background.</p>}
+        </div>
+      }
     >
       <h2 className="border-b-2 border-iron text-row">When is the line crossed?</h2>
       <p className="mt-1 text-note text-steel">
         The house goes by one school; a lawn may go by another (its sheet says which). All six stand side by
         side on each lawn’s soil screen.
       </p>
-      <fieldset disabled={!mayPlan}>
+      <fieldset>
         <legend className="sr-only">The six schools</legend>
         <ul>
           {SCHOOLS.map((s) => (
@@ -166,8 +154,8 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
                   type="radio"
                   name="use"
                   className="size-5 shrink-0 accent-[var(--color-moss)]"
-                  checked={typed.use === s}
-                  onChange={() => set({ use: s })}
+                  checked={use === s}
+                  onChange={() => form.setValue('use', s, { shouldDirty: true })}
                 />
                 <span>
                   <b className="font-cond text-row">{capital(s)}</b>
@@ -198,17 +186,8 @@ export function Crossings({ crossings, version, mayPlan, saveCrossingsAction }: 
           When crews here go, as 09-01 to 09-15: a hint that stands beside the odds and decides nothing.
           Empty: none.
         </p>
-        <div className="mt-3 flex flex-wrap items-end gap-4">
-          <div className="w-40">{field('depthIn', 'House depth', 'depth', 'House depth')}</div>
-          {mayPlan && (
-            <button className="button button-loud" disabled={isSaving}>
-              {isSaving ? 'Saving…' : 'Save the house rules'}
-            </button>
-          )}
-          {isSaved && <p role="status">Saved. Every lawn is computed again in the background.</p>}
-        </div>
+        <div className="mt-3 w-40">{field('depthIn', 'House depth', 'depth', 'House depth')}</div>
       </fieldset>
-      {refusal && <RefusalWords refusal={refusal} here="/house" />}
-    </form>
+    </Entry>
   );
 }

@@ -1,16 +1,15 @@
 'use client';
 import { useState } from 'react';
+import { useFormState } from 'react-hook-form';
 import { isoDay, showFullDay, type Day } from '@/core/calendar/day';
 import { EQUIPMENT_NOTES, type EquipmentNoteKind } from '@/core/trade/terms';
 import { KG_PER_LB, L_PER_GAL } from '@/core/units/trade';
 import type { Equipment, EquipmentNote } from '@/data/equipment';
 import type { Outcome } from '@/server/entry/outcome';
 import type { DetailsInput, NoteInput } from '@/server/house/equipment';
-import { Labelled } from '@/ui/labelled';
-import { MeasureField } from '@/ui/measure-field';
-import { RefusalWords } from '../refusal-words';
-import { useSendKey } from '../use-send-key';
-import { useCommand } from '../use-command';
+import { Entry } from '../entry/entry';
+import { FigureEntry, SelectEntry, TextEntry, TickEntry } from '../entry/fields';
+import { useEntry } from '../entry/use-entry';
 
 const typedOf = (si: number | null, inSi: number) =>
   si === null || si === 0 ? '' : String(Number((si / inSi).toPrecision(7)));
@@ -35,9 +34,10 @@ export function EquipmentDetails({ mayChange, mayRecord, ...props }: Props) {
   );
 }
 
+type What = Omit<DetailsInput, 'equipmentId' | 'version'>;
 function Details({ equipment: e, saveDetailsAction }: Pick<Props, 'equipment' | 'saveDetailsAction'>) {
   const isSpreader = e.method === 'spreader';
-  const onFile = {
+  const entry = useEntry<What>({
     name: e.name,
     fitted: e.fitted,
     truck: e.truck,
@@ -45,71 +45,52 @@ function Details({ equipment: e, saveDetailsAction }: Pick<Props, 'equipment' | 
     tank: typedOf(e.tank, L_PER_GAL),
     dead: typedOf(e.dead, L_PER_GAL),
     hopper: typedOf(e.hopper, KG_PER_LB),
-  };
-  const [typed, setTyped] = useState(onFile);
-  const { run, issue, refusal, isSending } = useCommand();
+  });
+  const { run, form, clear, isSending } = entry;
+  const { isDirty } = useFormState({ control: form.control });
   const [isSaved, setSaved] = useState(false);
-  const set = (change: Partial<typeof typed>) => {
-    setSaved(false);
-    setTyped({ ...typed, ...change });
-  };
-  const words = (name: string, key: 'name' | 'fitted' | 'truck', hint: string | null = null) => (
-    <Labelled name={name} hint={hint} issue={issue(name)}>
-      {(f) => <input {...f} value={typed[key]} onChange={(x) => set({ [key]: x.target.value })} />}
-    </Labelled>
-  );
-  const measured = (name: string, key: 'tank' | 'dead' | 'hopper', hint: string | null = null) => (
-    <MeasureField
-      name={name}
-      hint={hint}
-      measure={key === 'hopper' ? 'weight' : 'volume'}
-      issue={issue(name)}
-      value={typed[key]}
-      onChange={(v) => set({ [key]: v })}
-    />
-  );
+  const full = 'what it holds when full';
   return (
     <section className="mt-5" aria-label="What it is">
       <h2 className="border-b-2 border-iron text-row">What it is</h2>
-      <form
-        noValidate
+      <Entry
+        entry={entry}
+        here={`/house/calibrate/${e.id}`}
         className="mt-2 grid grid-cols-1 items-start gap-3 sm:grid-cols-2"
-        onSubmit={(x) => {
-          x.preventDefault();
-          run(saveDetailsAction, { equipmentId: e.id, version: e.version, ...typed }, () => setSaved(true));
-        }}
+        onSend={(typed) =>
+          run(saveDetailsAction, { equipmentId: e.id, version: e.version, ...typed }, () => {
+            clear(typed);
+            setSaved(true);
+          })
+        }
+        foot={
+          <button className="button sm:col-span-2" disabled={isSending}>
+            {isSending ? 'Saving…' : 'Save what it is'}
+          </button>
+        }
       >
-        {words('Name', 'name')}
-        {words('Truck', 'truck', 'which one carries it')}
-        {words(isSpreader ? 'Setting of the gate' : 'Nozzles', 'fitted')}
-        {isSpreader
-          ? measured('Hopper', 'hopper', 'what it holds when full')
-          : measured('Tank', 'tank', 'what it holds when full')}
-        {!isSpreader && measured('Stays in pump and hose', 'dead', 'when nothing more comes out')}
-        <label className="flex min-h-touch items-center gap-3 self-end">
-          <input
-            type="checkbox"
-            className="size-6 shrink-0 accent-[var(--color-moss)]"
-            checked={typed.isRidden}
-            onChange={(x) => set({ isRidden: x.target.checked })}
-          />
-          You ride on it
-        </label>
-        <button className="button sm:col-span-2" disabled={isSending}>
-          {isSending ? 'Saving…' : 'Save what it is'}
-        </button>
-      </form>
-      {isSaved && (
+        <TextEntry<What> name="name" label="Name" />
+        <TextEntry<What> name="truck" label="Truck" hint="which one carries it" />
+        <TextEntry<What> name="fitted" label={isSpreader ? 'Setting of the gate' : 'Nozzles'} />
+        {isSpreader ? (
+          <FigureEntry<What> name="hopper" label="Hopper" unit="weight" hint={full} />
+        ) : (
+          <>
+            <FigureEntry<What> name="tank" label="Tank" unit="volume" hint={full} />
+            <FigureEntry<What>
+              name="dead"
+              label="Stays in pump and hose"
+              unit="volume"
+              hint="when nothing more comes out"
+            />
+          </>
+        )}
+        <TickEntry<What> name="isRidden" label="You ride on it" />
+      </Entry>
+      {isSaved && !isDirty && (
         <p role="status" className="mt-2 border-l-4 border-moss bg-paper px-3 py-2">
           Saved. Loads go by it from now on.
         </p>
-      )}
-      {refusal && (
-        <RefusalWords
-          refusal={refusal}
-          here={`/house/calibrate/${e.id}`}
-          shown={['Name', 'Tank', 'Hopper', 'Stays in pump and hose']}
-        />
       )}
     </section>
   );
@@ -122,6 +103,7 @@ const KINDS: Readonly<Record<EquipmentNoteKind, string>> = {
   cleaned: 'cleaned: tank, screens, hopper',
 };
 
+type Note = Omit<NoteInput, 'sendKey' | 'equipmentId'>;
 function Notes({
   equipment,
   notes,
@@ -129,10 +111,8 @@ function Notes({
   mayRecord,
   noteEquipmentAction,
 }: Omit<Props, 'mayChange' | 'saveDetailsAction'>) {
-  const empty = { kind: 'worn' as EquipmentNoteKind, on: isoDay(today), words: '' };
-  const [typed, setTyped] = useState(empty);
-  const { run, issue, refusal, isSending } = useCommand();
-  const { keyOf, answered } = useSendKey();
+  const entry = useEntry<Note>({ kind: 'worn', on: isoDay(today), words: '' });
+  const { run, keyOf, clear, isSending } = entry;
   return (
     <section className="mt-5" aria-label="Wear and repairs">
       <h2 className="border-b-2 border-iron text-row">Wear and repairs</h2>
@@ -148,61 +128,30 @@ function Notes({
         ))}
       </ul>
       {mayRecord && (
-        <form
-          noValidate
+        <Entry
+          entry={entry}
+          here={`/house/calibrate/${equipment.id}`}
           className="mt-2 grid grid-cols-2 items-start gap-3"
-          onSubmit={(x) => {
-            x.preventDefault();
+          onSend={(typed) => {
             const what = { equipmentId: equipment.id, ...typed };
-            run(noteEquipmentAction, { sendKey: keyOf(what), ...what }, () => {
-              answered();
-              setTyped(empty);
-            });
+            run(noteEquipmentAction, { sendKey: keyOf(what), ...what }, () => clear());
           }}
+          foot={
+            <button className="button col-span-2" disabled={isSending}>
+              Write it down
+            </button>
+          }
         >
-          <Labelled name="It is">
-            {(f) => (
-              <select
-                {...f}
-                value={typed.kind}
-                onChange={(x) => setTyped({ ...typed, kind: x.target.value as EquipmentNoteKind })}
-              >
-                {EQUIPMENT_NOTES.map((k) => (
-                  <option key={k} value={k}>
-                    {KINDS[k]}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Labelled>
-          <Labelled name="On" issue={issue('On')}>
-            {(f) => (
-              <input
-                {...f}
-                type="date"
-                value={typed.on}
-                onChange={(x) => setTyped({ ...typed, on: x.target.value })}
-              />
-            )}
-          </Labelled>
+          <SelectEntry<Note>
+            name="kind"
+            label="It is"
+            options={EQUIPMENT_NOTES.map((k) => [k, KINDS[k]] as const)}
+          />
+          <TextEntry<Note> name="on" label="On" type="date" />
           <div className="col-span-2">
-            <Labelled name="What" issue={issue('What')}>
-              {(f) => (
-                <input
-                  {...f}
-                  value={typed.words}
-                  onChange={(x) => setTyped({ ...typed, words: x.target.value })}
-                />
-              )}
-            </Labelled>
+            <TextEntry<Note> name="words" label="What" />
           </div>
-          <button className="button col-span-2" disabled={isSending}>
-            Write it down
-          </button>
-        </form>
-      )}
-      {refusal && (
-        <RefusalWords refusal={refusal} here={`/house/calibrate/${equipment.id}`} shown={['On', 'What']} />
+        </Entry>
       )}
     </section>
   );

@@ -2,20 +2,22 @@
 import { fromFahrenheitDifference } from '@/core/units/trade';
 import type { Celsius } from '@/core/units/quantity';
 import { useShows } from '@/ui/units';
-import { useState } from 'react';
+import { useWatch } from 'react-hook-form';
 import { isoDay, showFullDay } from '@/core/calendar/day';
-import { SPOTS, type Spot } from '@/core/lawn/zone';
+import { SPOTS } from '@/core/lawn/zone';
 import type { Thermometer } from '@/data/readings';
 import type { HouseSheet, saveThermometer } from '@/server/settings/view';
 import type { Outcome } from '@/server/entry/outcome';
 import type { addSensor } from '@/server/soil/soil-station';
-import { Labelled } from '@/ui/labelled';
-import { MeasureField } from '@/ui/measure-field';
-import { RefusalWords } from '../refusal-words';
+import { Entry } from '../entry/entry';
+import { FigureEntry, SelectEntry, TextEntry } from '../entry/fields';
+import { useEntry } from '../entry/use-entry';
 import { Panel } from './panel';
-import { useCommand } from '../use-command';
 
 type One = (input: { id: string }) => Promise<Outcome<null>>;
+
+type ThermometerInput = Parameters<typeof saveThermometer>[1];
+const NO_THERMOMETER: ThermometerInput = { id: null, name: '', offsetF: '0', calibratedOn: '' };
 
 export function Thermometers({
   thermometers,
@@ -29,9 +31,9 @@ export function Thermometers({
   putAwayAction: One;
 }>) {
   const show = useShows();
-  const empty = { id: null as string | null, name: '', offsetF: '0', calibratedOn: '' };
-  const [typed, setTyped] = useState(empty);
-  const { run, refusal, isSending } = useCommand();
+  const entry = useEntry<ThermometerInput>(NO_THERMOMETER);
+  const { run, clear, isSending, form } = entry;
+  const id = useWatch({ control: form.control, name: 'id' });
   return (
     <Panel name="Thermometers">
       <p className="mt-1 text-note text-steel">
@@ -55,7 +57,7 @@ export function Thermometers({
                   type="button"
                   className="min-h-touch underline"
                   onClick={() =>
-                    setTyped({
+                    clear({
                       id: t.id,
                       name: t.name,
                       offsetF: String(t.offsetF),
@@ -79,48 +81,27 @@ export function Thermometers({
         ))}
       </ul>
       {mayRecord && (
-        <form
+        <Entry
+          entry={entry}
+          here="/house/means"
           className="mt-2 grid grid-cols-2 items-end gap-2 sm:grid-cols-[1.3fr_0.8fr_1.2fr_auto]"
-          onSubmit={(e) => {
-            e.preventDefault();
-            run(saveThermometerAction, typed, () => setTyped(empty));
-          }}
+          onSend={(typed) => run(saveThermometerAction, typed, () => clear())}
+          foot={
+            <button className="button" disabled={isSending}>
+              {id ? 'Save' : 'Add'}
+            </button>
+          }
         >
-          <Labelled name="Name">
-            {(f) => (
-              <input
-                {...f}
-                value={typed.name}
-                onChange={(e) => setTyped({ ...typed, name: e.target.value })}
-              />
-            )}
-          </Labelled>
-          <MeasureField
-            measure="warmth"
-            name="Too much"
-            value={typed.offsetF}
-            onChange={(v) => setTyped({ ...typed, offsetF: v })}
-          />
-          <Labelled name="Compared on">
-            {(f) => (
-              <input
-                {...f}
-                type="date"
-                value={typed.calibratedOn}
-                onChange={(e) => setTyped({ ...typed, calibratedOn: e.target.value })}
-              />
-            )}
-          </Labelled>
-          <button className="button" disabled={isSending}>
-            {typed.id ? 'Save' : 'Add'}
-          </button>
-        </form>
+          <TextEntry<ThermometerInput> name="name" label="Name" />
+          <FigureEntry<ThermometerInput> name="offsetF" label="Too much" called="Offset" unit="warmth" />
+          <TextEntry<ThermometerInput> name="calibratedOn" label="Compared on" type="date" />
+        </Entry>
       )}
-      {refusal && <RefusalWords refusal={refusal} here="/house/means" />}
     </Panel>
   );
 }
 
+type SensorInput = Parameters<typeof addSensor>[1];
 export function Sensors({
   sensors,
   zones,
@@ -132,13 +113,13 @@ export function Sensors({
   mayPlan: boolean;
   addSensorAction: (input: Parameters<typeof addSensor>[1]) => Promise<Outcome<null>>;
 }>) {
-  const [typed, setTyped] = useState<Parameters<typeof addSensor>[1]>({
+  const entry = useEntry<SensorInput>({
     zoneId: zones[0]?.id ?? '',
     spot: 'open',
     serviceKey: '',
     unit: 'C',
   });
-  const { run, refusal, isSending } = useCommand();
+  const { run, clear, isSending } = entry;
   return (
     <Panel name="Soil stations">
       <p className="mt-1 text-note text-steel">
@@ -156,70 +137,34 @@ export function Sensors({
         ))}
       </ul>
       {mayPlan && (
-        <form
+        <Entry
+          entry={entry}
+          here="/house/means"
           className="mt-2 grid grid-cols-2 items-end gap-2"
-          onSubmit={(e) => {
-            e.preventDefault();
-            run(addSensorAction, typed, () => setTyped({ ...typed, serviceKey: '' }));
-          }}
-        >
-          <Labelled name="Name of the station">
-            {(f) => (
-              <input
-                {...f}
-                value={typed.serviceKey}
-                onChange={(e) => setTyped({ ...typed, serviceKey: e.target.value })}
-              />
-            )}
-          </Labelled>
-          <Labelled name="It stands in">
-            {(f) => (
-              <select
-                {...f}
-                value={typed.zoneId}
-                onChange={(e) => setTyped({ ...typed, zoneId: e.target.value })}
-              >
-                {zones.map((z) => (
-                  <option key={z.id} value={z.id}>
-                    {z.site}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Labelled>
-          <Labelled name="Spot">
-            {(f) => (
-              <select
-                {...f}
-                value={typed.spot}
-                onChange={(e) => setTyped({ ...typed, spot: e.target.value as Spot })}
-              >
-                {SPOTS.map((s) => (
-                  <option key={s}>{s}</option>
-                ))}
-              </select>
-            )}
-          </Labelled>
-          <div className="grid grid-cols-[1fr_auto] items-end gap-2">
-            <Labelled name="Scale">
-              {(f) => (
-                <select
-                  {...f}
-                  value={typed.unit}
-                  onChange={(e) => setTyped({ ...typed, unit: e.target.value as 'F' | 'C' })}
-                >
-                  <option value="C">°C</option>
-                  <option value="F">°F</option>
-                </select>
-              )}
-            </Labelled>
-            <button className="button" disabled={isSending}>
+          onSend={(typed) => run(addSensorAction, typed, () => clear({ ...typed, serviceKey: '' }))}
+          foot={
+            <button className="button justify-self-start" disabled={isSending}>
               Add
             </button>
-          </div>
-        </form>
+          }
+        >
+          <TextEntry<SensorInput> name="serviceKey" label="Name of the station" />
+          <SelectEntry<SensorInput>
+            name="zoneId"
+            label="It stands in"
+            options={zones.map((z) => [z.id, z.site] as const)}
+          />
+          <SelectEntry<SensorInput> name="spot" label="Spot" options={SPOTS.map((s) => [s, s] as const)} />
+          <SelectEntry<SensorInput>
+            name="unit"
+            label="Scale"
+            options={[
+              ['C', '°C'],
+              ['F', '°F'],
+            ]}
+          />
+        </Entry>
       )}
-      {refusal && <RefusalWords refusal={refusal} here="/house/means" />}
     </Panel>
   );
 }

@@ -1,6 +1,5 @@
 'use client';
-import { MeasureField } from '@/ui/measure-field';
-import { useState, type ComponentProps } from 'react';
+import { useController, useFormContext } from 'react-hook-form';
 import { textsOf } from '@/core/facts/house-figures';
 import { BARRIER_SCHOOLS } from '@/core/barrier/barrier';
 import {
@@ -9,14 +8,15 @@ import {
   TENDER_SCHOOLS,
   YEAR_OFF_SCHOOLS,
 } from '@/core/season/planner/question';
-import { TURFS, type Turf } from '@/core/trade/terms';
+import { TURFS } from '@/core/trade/terms';
 import type { StoredPlanning } from '@/data/planning-rules';
 import type { Outcome } from '@/server/entry/outcome';
 import type { PlanningInput } from '@/server/settings/planning';
 import { Labelled } from '@/ui/labelled';
-import { RefusalWords } from '../refusal-words';
-import { useCommand } from '../use-command';
-import { Figures, fieldNames } from './figures';
+import { Entry } from '../entry/entry';
+import { FigureEntry, SelectEntry, TextEntry } from '../entry/fields';
+import { useEntry } from '../entry/use-entry';
+import { Figures } from './figures';
 
 /** Questions on which the trade differs: key, its label, why it is asked, the answers. */
 const SCHOOLS = [
@@ -75,163 +75,134 @@ export function Planning({
   mayChange: boolean;
   savePlanningAction: (input: PlanningInput) => Promise<Outcome<{ version: number }>>;
 }>) {
-  /** null: nothing typed; what is typed keeps the version that its person saw */
-  const [edited, setEdited] = useState<PlanningInput | null>(null);
-  const { run, issue, refusal, isSending } = useCommand();
-  const typed = edited ?? typedFrom(planning, version);
-  const set = (change: Partial<PlanningInput>) => setEdited({ ...typed, ...change });
-  const setCeiling = (at: number, change: Partial<PlanningInput['ceilings'][number]>) =>
-    set({ ceilings: typed.ceilings.map((c, i) => (i === at ? { ...c, ...change } : c)) });
+  const entry = useEntry<PlanningInput>(typedFrom(planning, version));
+  const { run, clear, isSending } = entry;
   return (
-    <form
-      noValidate
+    <Entry
+      entry={entry}
+      here="/house/season"
       className="mt-6"
-      onSubmit={(e) => {
-        e.preventDefault();
-        run(savePlanningAction, typed, () => setEdited(null));
-      }}
+      isLocked={!mayChange}
+      onSend={(typed) => run(savePlanningAction, typed, () => clear(typed))}
+      foot={
+        mayChange && (
+          <button className="button mt-3" disabled={isSending}>
+            {isSending ? 'Saving…' : 'Save season and crews'}
+          </button>
+        )
+      }
     >
       <section aria-label="Season">
         <h2 className="border-b-2 border-iron text-row">Season</h2>
         <div className="mt-2 grid grid-cols-1 items-start gap-3 sm:grid-cols-2 lg:grid-cols-3">
-          {SCHOOLS.map(([key, name, why, answers]) => (
-            <Labelled key={key} name={name} hint={why}>
-              {(f) => (
-                <select
-                  {...f}
-                  disabled={!mayChange}
-                  value={typed[key]}
-                  onChange={(e) => set({ [key]: e.target.value })}
-                >
-                  {answers.map((a) => (
-                    <option key={a}>{a}</option>
-                  ))}
-                </select>
-              )}
-            </Labelled>
+          {SCHOOLS.map(([key, label, why, answers]) => (
+            <SelectEntry<PlanningInput>
+              key={key}
+              name={key}
+              label={label}
+              hint={why}
+              options={answers.map((a) => [a, a] as const)}
+            />
           ))}
         </div>
       </section>
-      <section aria-label="Ceilings" className="mt-5">
-        <h2 className="border-b-2 border-iron text-row">Most on one turf in a year</h2>
-        <p className="mt-1 max-w-[70ch] text-note text-steel">
-          Of one ingredient, or of all that prunes roots (group 3): half a pound of dithiopyr takes as much of
-          the roots as three quarters of prodiamine, so each is counted as so much prodiamine. Over twelve
-          months, of all products together, and never more than the label. Usual: 0.33 lb a.i./acre of what
-          prunes roots on centipedegrass and St. Augustinegrass.
-        </p>
-        <ul className="mt-1 grid gap-2">
-          {typed.ceilings.map((c, i) => (
-            <li
-              key={i}
-              className="grid grid-cols-1 items-end gap-2 sm:grid-cols-2 lg:grid-cols-[1fr_1fr_1fr_1fr_auto]"
-            >
-              <Labelled name={`Turf ${i + 1}`}>
-                {(f) => (
-                  <select
-                    {...f}
-                    disabled={!mayChange}
-                    value={c.turf}
-                    onChange={(e) => setCeiling(i, { turf: e.target.value as Turf })}
-                  >
-                    {TURFS.map((t) => (
-                      <option key={t}>{t}</option>
-                    ))}
-                  </select>
-                )}
-              </Labelled>
-              <Labelled name={`Of what ${i + 1}`}>
-                {(f) => (
-                  <select
-                    {...f}
-                    disabled={!mayChange}
-                    value={c.ingredient === null ? 'roots' : 'one'}
-                    onChange={(e) => setCeiling(i, { ingredient: e.target.value === 'roots' ? null : '' })}
-                  >
-                    <option value="roots">All that prunes roots, as prodiamine</option>
-                    <option value="one">One ingredient</option>
-                  </select>
-                )}
-              </Labelled>
-              {c.ingredient !== null && (
-                <Labelled name={`Ingredient ${i + 1}`} issue={issue(`Ingredient ${i + 1}`)}>
-                  {(f) => (
-                    <input
-                      {...f}
-                      disabled={!mayChange}
-                      value={c.ingredient ?? ''}
-                      onChange={(e) => setCeiling(i, { ingredient: e.target.value })}
-                    />
-                  )}
-                </Labelled>
-              )}
-              <MeasureField
-                name={`Most ${i + 1}`}
-                measure="ingredient"
-                issue={issue(`Ceiling ${i + 1}`)}
-                disabled={!mayChange}
-                value={c.lbPerAcre}
-                onChange={(lbPerAcre) => setCeiling(i, { lbPerAcre })}
-              />
-              {mayChange && (
-                <button
-                  type="button"
-                  className="button"
-                  onClick={() => set({ ceilings: typed.ceilings.filter((_, k) => k !== i) })}
-                >
-                  Take it out
-                </button>
-              )}
-            </li>
-          ))}
-        </ul>
-        {mayChange && (
-          <button
-            type="button"
-            className="button mt-2"
-            onClick={() =>
-              set({
-                ceilings: [...typed.ceilings, { turf: 'centipedegrass', ingredient: null, lbPerAcre: '' }],
-              })
-            }
-          >
-            Add a ceiling
-          </button>
-        )}
-      </section>
+      <Ceilings mayChange={mayChange} />
       <section aria-label="What a season costs" className="mt-5">
         <h2 className="border-b-2 border-iron text-row">What a season costs</h2>
         <p className="mt-1 max-w-[70ch] text-note text-steel">
           Programs are compared in dollars: weeds that come through, visits, product, roots and limits. The
           one that costs the season least stands first.
         </p>
-        <FigureGrid panel="weights" typed={typed} set={set} issue={issue} mayChange={mayChange} />
+        <FigureGrid panel="weights" />
       </section>
       <section aria-label="Crews" className="mt-5">
         <h2 className="border-b-2 border-iron text-row">Crews</h2>
-        <FigureGrid panel="crews" typed={typed} set={set} issue={issue} mayChange={mayChange} />
+        <FigureGrid panel="crews" />
       </section>
-      {refusal && (
-        <RefusalWords
-          refusal={refusal}
-          here="/house/season"
-          shown={[
-            ...fieldNames('weights', 'crews'),
-            ...typed.ceilings.flatMap((_, i) => [`Ingredient ${i + 1}`, `Ceiling ${i + 1}`]),
-          ]}
-        />
-      )}
-      {mayChange && (
-        <button className="button mt-3" disabled={isSending}>
-          {isSending ? 'Saving…' : 'Save season and crews'}
-        </button>
-      )}
-    </form>
+    </Entry>
   );
 }
 
-const FigureGrid = (props: ComponentProps<typeof Figures<'crews' | 'weights'>>) => (
+/** The most of one ingredient, or of all that prunes roots, on each turf. */
+function Ceilings({ mayChange }: Readonly<{ mayChange: boolean }>) {
+  const { control } = useFormContext<PlanningInput>();
+  const { field } = useController({ control, name: 'ceilings' });
+  const ceilings: PlanningInput['ceilings'] = field.value;
+  const set = (at: number, change: Partial<PlanningInput['ceilings'][number]>) =>
+    field.onChange(ceilings.map((c, i) => (i === at ? { ...c, ...change } : c)));
+  return (
+    <section aria-label="Ceilings" className="mt-5">
+      <h2 className="border-b-2 border-iron text-row">Most on one turf in a year</h2>
+      <p className="mt-1 max-w-[70ch] text-note text-steel">
+        Of one ingredient, or of all that prunes roots (group 3): half a pound of dithiopyr takes as much of
+        the roots as three quarters of prodiamine, so each is counted as so much prodiamine. Over twelve
+        months, of all products together, and never more than the label. Usual: 0.33 lb a.i./acre of what
+        prunes roots on centipedegrass and St. Augustinegrass.
+      </p>
+      <ul className="mt-1 grid gap-2">
+        {ceilings.map((c, i) => (
+          <li
+            key={i}
+            className="grid grid-cols-1 items-end gap-2 sm:grid-cols-2 lg:grid-cols-[1fr_1fr_1fr_1fr_auto]"
+          >
+            <SelectEntry<PlanningInput>
+              name={`ceilings.${i}.turf`}
+              label={`Turf ${i + 1}`}
+              options={TURFS.map((t) => [t, t] as const)}
+            />
+            <Labelled name={`Of what ${i + 1}`}>
+              {(f) => (
+                <select
+                  {...f}
+                  value={c.ingredient === null ? 'roots' : 'one'}
+                  onChange={(e) => set(i, { ingredient: e.target.value === 'roots' ? null : '' })}
+                >
+                  <option value="roots">All that prunes roots, as prodiamine</option>
+                  <option value="one">One ingredient</option>
+                </select>
+              )}
+            </Labelled>
+            {c.ingredient !== null && (
+              <TextEntry<Record<string, string>>
+                name={`ceilings.${i}.ingredient`}
+                label={`Ingredient ${i + 1}`}
+              />
+            )}
+            <FigureEntry<PlanningInput>
+              name={`ceilings.${i}.lbPerAcre`}
+              label={`Most ${i + 1}`}
+              called={`Ceiling ${i + 1}`}
+              unit="ingredient"
+            />
+            {mayChange && (
+              <button
+                type="button"
+                className="button"
+                onClick={() => field.onChange(ceilings.filter((_, k) => k !== i))}
+              >
+                Take it out
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {mayChange && (
+        <button
+          type="button"
+          className="button mt-2"
+          onClick={() =>
+            field.onChange([...ceilings, { turf: 'centipedegrass', ingredient: null, lbPerAcre: '' }])
+          }
+        >
+          Add a ceiling
+        </button>
+      )}
+    </section>
+  );
+}
+
+const FigureGrid = ({ panel }: Readonly<{ panel: 'crews' | 'weights' }>) => (
   <div className="mt-2 grid grid-cols-1 items-start gap-2 sm:grid-cols-2 lg:grid-cols-4">
-    <Figures {...props} />
+    <Figures panel={panel} />
   </div>
 );

@@ -6,8 +6,10 @@ import { JOB_KINDS } from '@/server/queue/kinds';
 import { CALLS, type Call } from '@/server/entry/calls';
 import type { Outcome } from '@/server/entry/outcome';
 import type { TokenInput, TokenNews } from '@/server/entry/tokens';
-import { Labelled } from '@/ui/labelled';
 import { list, plural } from '@/ui/words';
+import { Entry } from '../entry/entry';
+import { SelectEntry, TextEntry, TicksEntry } from '../entry/fields';
+import { useEntry } from '../entry/use-entry';
 import { RefusalWords } from '../refusal-words';
 import { useCommand } from '../use-command';
 import { Panel } from './panel';
@@ -27,6 +29,7 @@ const CALL_WORDS: Readonly<Record<Call, string>> = {
   identify: 'which weed it is',
 };
 
+type TokenTyped = { name: string; days: string; calls: TokenInput['calls'] };
 export function Tokens({
   tokens,
   makeTokenAction,
@@ -36,11 +39,9 @@ export function Tokens({
   makeTokenAction: (input: TokenInput) => Promise<Outcome<{ secret: string }>>;
   revokeTokenAction: One;
 }>) {
-  const [name, setName] = useState('');
-  const [days, setDays] = useState<TokenInput['days']>(90);
-  const [calls, setCalls] = useState<TokenInput['calls']>(CALLS);
   const [secret, setSecret] = useState<string | null>(null);
-  const { run, refusal, isSending } = useCommand();
+  const entry = useEntry<TokenTyped>({ name: '', days: '90', calls: [...CALLS] });
+  const { run, clear, isSending } = entry;
   const day = (iso: string) => iso.slice(0, 10);
   return (
     <Panel name="Your tokens for the HTTP interface">
@@ -77,53 +78,35 @@ export function Tokens({
           </li>
         ))}
       </ul>
-      <form
+      <Entry
+        entry={entry}
+        here="/house/server"
         className="mt-2 grid grid-cols-[1fr_6em] items-end gap-2 sm:grid-cols-[1fr_6em_auto]"
-        onSubmit={(e) => {
-          e.preventDefault();
-          run(makeTokenAction, { name, days, calls }, (v) => {
+        onSend={({ name, days, calls }) =>
+          run(makeTokenAction, { name, days: Number(days) as TokenInput['days'], calls }, (v) => {
             setSecret(v.secret);
-            setName('');
-          });
-        }}
+            clear({ name: '', days, calls });
+          })
+        }
+        foot={
+          <button className="button justify-self-start" disabled={isSending}>
+            Make a token
+          </button>
+        }
       >
-        <Labelled name="What a new token is for">
-          {(f) => <input {...f} value={name} onChange={(e) => setName(e.target.value)} />}
-        </Labelled>
-        <Labelled name="For, days">
-          {(f) => (
-            <select
-              {...f}
-              value={days}
-              onChange={(e) => setDays(Number(e.target.value) as TokenInput['days'])}
-            >
-              {[30, 90, 365].map((d) => (
-                <option key={d}>{d}</option>
-              ))}
-            </select>
-          )}
-        </Labelled>
-        <fieldset className="col-span-2 flex flex-wrap items-center gap-x-4 sm:col-span-3">
-          <legend className="text-note">May ask for</legend>
-          {CALLS.map((call) => (
-            <label key={call} className="flex min-h-touch items-center gap-2">
-              <input
-                type="checkbox"
-                className="h-5 w-5 accent-[var(--color-moss)]"
-                checked={calls.includes(call)}
-                onChange={(e) =>
-                  setCalls(CALLS.filter((c) => (c === call ? e.target.checked : calls.includes(c))))
-                }
-              />
-              {CALL_WORDS[call]}
-            </label>
-          ))}
-        </fieldset>
-        <button className="button justify-self-start" disabled={isSending}>
-          Make a token
-        </button>
-      </form>
-      {refusal && <RefusalWords refusal={refusal} here="/house/server" />}
+        <TextEntry<TokenTyped> name="name" label="What a new token is for" called="Name" />
+        <SelectEntry<TokenTyped>
+          name="days"
+          label="For, days"
+          options={['30', '90', '365'].map((d) => [d, d] as const)}
+        />
+        <TicksEntry<TokenTyped>
+          name="calls"
+          legend="May ask for"
+          className="col-span-2 flex flex-wrap items-center gap-x-4 sm:col-span-3"
+          options={CALLS.map((call) => [call, CALL_WORDS[call]] as const)}
+        />
+      </Entry>
     </Panel>
   );
 }
@@ -200,45 +183,36 @@ export function Keeping({
   mayChange: boolean;
   saveKeepingAction: (input: KeepingInput) => Promise<Outcome<{ version: number }>>;
 }>) {
-  const [edited, setEdited] = useState<KeepingInput | null>(null);
-  const typed = edited ?? { seen: version, keepNamesYears: String(years) };
-  const { run, issue, refusal, isSending } = useCommand();
+  const entry = useEntry<KeepingInput>({ seen: version, keepNamesYears: String(years) });
+  const { run, clear, isSending } = entry;
   return (
     <Panel name="What is kept" id="keeping">
       <p className="mt-1 text-note text-steel">
         Records, plans and readings are kept for good. A customer who asks to be forgotten is, from the sheet
         of the closed lawn; only records keep the name, for so long.
       </p>
-      <form
+      <Entry
+        entry={entry}
+        here="/house/server"
         className="mt-2 grid grid-cols-1 justify-items-start gap-2"
-        noValidate
-        onSubmit={(e) => {
-          e.preventDefault();
-          run(saveKeepingAction, typed, () => setEdited(null));
-        }}
+        isLocked={!mayChange}
+        onSend={(typed) => run(saveKeepingAction, typed, () => clear(typed))}
+        foot={
+          mayChange && (
+            <button className="button" disabled={isSending}>
+              Save the years
+            </button>
+          )
+        }
       >
-        <Labelled
-          name="Names stay on records, years"
-          issue={issue('Names on records')}
+        <TextEntry<KeepingInput>
+          name="keepNamesYears"
+          label="Names stay on records, years"
+          called="Names on records"
+          inputMode="numeric"
           hint="At least two: federal law for restricted-use products. Ask what your state wants."
-        >
-          {(f) => (
-            <input
-              {...f}
-              inputMode="numeric"
-              disabled={!mayChange}
-              value={typed.keepNamesYears}
-              onChange={(e) => setEdited({ ...typed, keepNamesYears: e.target.value })}
-            />
-          )}
-        </Labelled>
-        {mayChange && (
-          <button className="button" disabled={isSending}>
-            Save the years
-          </button>
-        )}
-      </form>
-      {refusal && <RefusalWords refusal={refusal} here="/house/server" shown={['Names on records']} />}
+        />
+      </Entry>
     </Panel>
   );
 }

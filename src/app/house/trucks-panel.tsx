@@ -4,8 +4,10 @@ import type { Truck } from '@/data/trucks';
 import type { Outcome } from '@/server/entry/outcome';
 import type { TruckInput } from '@/server/house/trucks';
 import { minuteWords } from '@/ui/day-words';
-import { Labelled } from '@/ui/labelled';
 import { list } from '@/ui/words';
+import { Entry } from '../entry/entry';
+import { TextEntry, TicksEntry } from '../entry/fields';
+import { useEntry } from '../entry/use-entry';
 import { RefusalWords } from '../refusal-words';
 import { useCommand } from '../use-command';
 import { Panel } from './panel';
@@ -45,17 +47,8 @@ const typedFrom = (t: Truck): TruckInput => ({
 
 /** Who goes out with what, when and from where. */
 export function TrucksPanel({ trucks, people, mayChange, saveTruckAction, putTruckAwayAction }: Props) {
-  const [typed, setTyped] = useState<TruckInput | null>(null);
-  const { run, issue, refusal, isSending } = useCommand();
-  const set = (change: Partial<TruckInput>) => typed && setTyped({ ...typed, ...change });
-  const [noPlace, setNoPlace] = useState('');
-  const here = () => {
-    setNoPlace('');
-    navigator.geolocation.getCurrentPosition(
-      ({ coords }) => set({ latitude: coords.latitude.toFixed(5), longitude: coords.longitude.toFixed(5) }),
-      (e) => setNoPlace(`This device does not say where it is: ${e.message}. Type the place instead.`),
-    );
-  };
+  const [open, setOpen] = useState<TruckInput | null>(null);
+  const { run, refusal } = useCommand();
   return (
     <Panel name="Trucks" id="trucks">
       <ul className="text-note">
@@ -75,7 +68,7 @@ export function TrucksPanel({ trucks, people, mayChange, saveTruckAction, putTru
                 <button
                   type="button"
                   className="button py-0 md:min-h-desk"
-                  onClick={() => setTyped(typedFrom(t))}
+                  onClick={() => setOpen(typedFrom(t))}
                 >
                   Change {t.name}
                 </button>
@@ -94,90 +87,81 @@ export function TrucksPanel({ trucks, people, mayChange, saveTruckAction, putTru
           <li>None written down. The day is planned for trucks: add the ones that go out.</li>
         )}
       </ul>
-      {mayChange && !typed && (
-        <button type="button" className="button mt-2" onClick={() => setTyped(EMPTY)}>
+      {refusal && <RefusalWords refusal={refusal} here="/house/road" />}
+      {mayChange && !open && (
+        <button type="button" className="button mt-2" onClick={() => setOpen(EMPTY)}>
           Add a truck
         </button>
       )}
-      {typed && (
-        <form
-          noValidate
-          className="mt-2 grid grid-cols-2 gap-2"
-          onSubmit={(e) => {
-            e.preventDefault();
-            run(saveTruckAction, typed, () => setTyped(null));
-          }}
-        >
-          <Labelled name="Truck" issue={issue('Truck')} hint="as its equipment names it">
-            {(f) => <input {...f} value={typed.name} onChange={(e) => set({ name: e.target.value })} />}
-          </Labelled>
-          <fieldset>
-            <legend className="text-note text-steel">Who goes with it</legend>
-            {people.map((p) => (
-              <label key={p} className="flex min-h-touch items-center gap-2 md:min-h-slim">
-                <input
-                  type="checkbox"
-                  className="size-5 accent-[var(--color-moss)]"
-                  checked={typed.people.includes(p)}
-                  onChange={(e) =>
-                    set({
-                      people: e.target.checked ? [...typed.people, p] : typed.people.filter((x) => x !== p),
-                    })
-                  }
-                />
-                {p}
-              </label>
-            ))}
-          </fieldset>
-          <Labelled name="Out at" issue={issue('Out at')} hint="empty: the house’s working hours">
-            {(f) => (
-              <input {...f} type="time" value={typed.from} onChange={(e) => set({ from: e.target.value })} />
-            )}
-          </Labelled>
-          <Labelled name="Back at" issue={issue('Back at')}>
-            {(f) => (
-              <input {...f} type="time" value={typed.to} onChange={(e) => set({ to: e.target.value })} />
-            )}
-          </Labelled>
-          <Labelled name="Latitude, °" issue={issue('Latitude')} hint="where it begins, fills and ends">
-            {(f) => (
-              <input
-                {...f}
-                inputMode="decimal"
-                value={typed.latitude}
-                onChange={(e) => set({ latitude: e.target.value })}
-              />
-            )}
-          </Labelled>
-          <Labelled name="Longitude, °" issue={issue('Longitude')}>
-            {(f) => (
-              <input
-                {...f}
-                inputMode="decimal"
-                value={typed.longitude}
-                onChange={(e) => set({ longitude: e.target.value })}
-              />
-            )}
-          </Labelled>
-          <button type="button" className="button col-span-2" onClick={here}>
-            It begins where this device is now
-          </button>
-          {noPlace && <p className="col-span-2 text-clay">{noPlace}</p>}
-          <button className="button button-loud" disabled={isSending}>
-            {isSending ? 'Saving…' : 'Save the truck'}
-          </button>
-          <button type="button" className="button" onClick={() => setTyped(null)}>
-            Leave it as it was
-          </button>
-        </form>
-      )}
-      {refusal && (
-        <RefusalWords
-          refusal={refusal}
-          here="/house/road"
-          shown={['Truck', 'Out at', 'Back at', 'Latitude', 'Longitude']}
+      {open && (
+        <TruckForm
+          key={open.id}
+          first={open}
+          people={people}
+          saveTruckAction={saveTruckAction}
+          onDone={() => setOpen(null)}
         />
       )}
     </Panel>
+  );
+}
+
+function TruckForm({
+  first,
+  people,
+  saveTruckAction,
+  onDone,
+}: Readonly<{ first: TruckInput; onDone: () => void }> & Pick<Props, 'people' | 'saveTruckAction'>) {
+  const entry = useEntry<TruckInput>(first);
+  const { run, form, isSending } = entry;
+  const [noPlace, setNoPlace] = useState('');
+  const here = () => {
+    setNoPlace('');
+    navigator.geolocation.getCurrentPosition(
+      ({ coords }) => {
+        form.setValue('latitude', coords.latitude.toFixed(5), { shouldDirty: true });
+        form.setValue('longitude', coords.longitude.toFixed(5), { shouldDirty: true });
+      },
+      (e) => setNoPlace(`This device does not say where it is: ${e.message}. Type the place instead.`),
+    );
+  };
+  return (
+    <Entry
+      entry={entry}
+      here="/house/road"
+      className="mt-2 grid grid-cols-2 gap-2"
+      onSend={(typed) => run(saveTruckAction, typed, onDone)}
+      foot={
+        <>
+          <button className="button button-loud" disabled={isSending}>
+            {isSending ? 'Saving…' : 'Save the truck'}
+          </button>
+          <button type="button" className="button" onClick={onDone}>
+            Leave it as it was
+          </button>
+        </>
+      }
+    >
+      <TextEntry<TruckInput> name="name" label="Truck" hint="as its equipment names it" />
+      <TicksEntry<TruckInput>
+        name="people"
+        legend="Who goes with it"
+        options={people.map((p) => [p, p] as const)}
+      />
+      <TextEntry<TruckInput> name="from" label="Out at" type="time" hint="empty: the house’s working hours" />
+      <TextEntry<TruckInput> name="to" label="Back at" type="time" />
+      <TextEntry<TruckInput>
+        name="latitude"
+        label="Latitude, °"
+        called="Latitude"
+        inputMode="decimal"
+        hint="where it begins, fills and ends"
+      />
+      <TextEntry<TruckInput> name="longitude" label="Longitude, °" called="Longitude" inputMode="decimal" />
+      <button type="button" className="button col-span-2" onClick={here}>
+        It begins where this device is now
+      </button>
+      {noPlace && <p className="col-span-2 text-clay">{noPlace}</p>}
+    </Entry>
   );
 }

@@ -1,15 +1,15 @@
 'use client';
-import { useState } from 'react';
+import { Controller } from 'react-hook-form';
 import { textsOf } from '@/core/facts/house-figures';
 import { MESSAGE_KINDS, MESSAGE_PLACES, USUAL_WORDS } from '@/core/day/messages';
 import type { StoredVisitRules } from '@/data/visit-rules';
 import type { Outcome } from '@/server/entry/outcome';
 import type { VisitRulesInput } from '@/server/house/trucks';
-import { Labelled } from '@/ui/labelled';
 import { Weekdays } from '@/ui/weekdays';
-import { RefusalWords } from '../refusal-words';
-import { useCommand } from '../use-command';
-import { Figures, fieldNames } from './figures';
+import { Entry } from '../entry/entry';
+import { ProseEntry } from '../entry/fields';
+import { useEntry } from '../entry/use-entry';
+import { Figures } from './figures';
 import { Panel } from './panel';
 
 const typedFrom = (r: StoredVisitRules, seen: number): VisitRulesInput => ({
@@ -37,33 +37,42 @@ export function VisitsPanel({
   mayChange: boolean;
   saveVisitRulesAction: (input: VisitRulesInput) => Promise<Outcome<{ version: number }>>;
 }>) {
-  /** null: nothing typed; what is typed keeps the version that its person saw */
-  const [edited, setEdited] = useState<VisitRulesInput | null>(null);
-  const { run, issue, refusal, isSending } = useCommand();
-  const typed = edited ?? typedFrom(rules, version);
-  const set = (change: Partial<VisitRulesInput>) => setEdited({ ...typed, ...change });
+  const entry = useEntry<VisitRulesInput>(typedFrom(rules, version));
+  const { run, clear, isSending, form } = entry;
   return (
-    <form
-      noValidate
+    <Entry
+      entry={entry}
+      here="/house/road"
       className="mt-6 grid gap-6"
-      onSubmit={(e) => {
-        e.preventDefault();
-        run(saveVisitRulesAction, typed, () => setEdited(null));
-      }}
+      isLocked={!mayChange}
+      onSend={(typed) => run(saveVisitRulesAction, typed, () => clear(typed))}
+      foot={
+        mayChange && (
+          <button className="button justify-self-start" disabled={isSending}>
+            {isSending ? 'Saving…' : 'Save road, water and words'}
+          </button>
+        )
+      }
     >
       <Panel name="On the road">
         <div className="mt-2 grid grid-cols-1 items-start gap-3 sm:grid-cols-2 lg:grid-cols-5">
-          <Figures panel="road" typed={typed} set={set} issue={issue} mayChange={mayChange} />
+          <Figures panel="road" />
         </div>
       </Panel>
       <Panel name="Water by the rules of the place">
         <div className="mt-2 grid max-w-2xl grid-cols-2 gap-3">
-          <Weekdays
-            name="Watering is allowed on; none ticked: on any day"
-            value={typed.waterDays}
-            onChange={(waterDays) => mayChange && set({ waterDays })}
+          <Controller
+            control={form.control}
+            name="waterDays"
+            render={({ field }) => (
+              <Weekdays
+                name="Watering is allowed on; none ticked: on any day"
+                value={field.value}
+                onChange={field.onChange}
+              />
+            )}
           />
-          <Figures panel="no water" typed={typed} set={set} issue={issue} mayChange={mayChange} />
+          <Figures panel="no water" />
         </div>
       </Panel>
       <Panel name="Words for customers">
@@ -72,39 +81,27 @@ export function VisitsPanel({
           a label does not say is left out, and nothing more than the label is promised.
         </p>
         <div className="mt-2 grid grid-cols-1 gap-3 lg:grid-cols-3">
-          {MESSAGES.map(([kind, field, name]) => (
-            <Labelled key={kind} name={name} issue={issue(field)}>
-              {(f) => (
-                <textarea
-                  {...f}
-                  rows={9}
-                  disabled={!mayChange}
-                  maxLength={3000}
-                  value={typed.messages[kind]}
-                  onChange={(e) => set({ messages: { ...typed.messages, [kind]: e.target.value } })}
-                />
-              )}
-            </Labelled>
+          {MESSAGES.map(([kind, called, label]) => (
+            <ProseEntry<VisitRulesInput>
+              key={kind}
+              name={`messages.${kind}`}
+              label={label}
+              called={called}
+              rows={9}
+              maxLength={3000}
+            />
           ))}
         </div>
         {mayChange && (
-          <button type="button" className="button mt-2" onClick={() => set({ messages: USUAL_WORDS })}>
+          <button
+            type="button"
+            className="button mt-2"
+            onClick={() => form.setValue('messages', USUAL_WORDS, { shouldDirty: true })}
+          >
             The usual words again
           </button>
         )}
       </Panel>
-      {refusal && (
-        <RefusalWords
-          refusal={refusal}
-          here="/house/road"
-          shown={[...fieldNames('road', 'no water'), ...MESSAGES.map(([, field]) => field)]}
-        />
-      )}
-      {mayChange && (
-        <button className="button justify-self-start" disabled={isSending}>
-          {isSending ? 'Saving…' : 'Save road, water and words'}
-        </button>
-      )}
-    </form>
+    </Entry>
   );
 }

@@ -1,11 +1,14 @@
 'use client';
-import { useState } from 'react';
-import type { JoinInput, JoinLink } from '@/server/people/begin';
+import { useRouter } from 'next/navigation';
 import type { Outcome } from '@/server/entry/outcome';
-import { Labelled } from '@/ui/labelled';
+import type { JoinInput, JoinLink } from '@/server/people/begin';
+import { UsedLink } from '../begin/entrance';
 import { PasswordFields } from '../begin/password-fields';
-import { RefusalWords } from '../refusal-words';
-import { useEntrance } from '../begin/use-entrance';
+import { Entry } from '../entry/entry';
+import { TextEntry } from '../entry/fields';
+import { useEntry } from '../entry/use-entry';
+
+type Typed = Omit<JoinInput, 'key'>;
 
 export function JoinForm({
   linkKey,
@@ -18,47 +21,34 @@ export function JoinForm({
   name: string;
   joinAction: (input: JoinInput) => Promise<Outcome<{ email: string }>>;
 }>) {
-  const [typed, setTyped] = useState({ name, password: '', again: '' });
-  const { run, issue, refusal, isSending } = useEntrance(joinAction, '/');
-  const set = (change: Partial<typeof typed>) => setTyped({ ...typed, ...change });
+  const router = useRouter();
+  const entry = useEntry<Typed>({ name, password: '', again: '' });
+  const { ask, refusal, isSending } = entry;
+  const isNew = kind === 'person';
   return (
-    <form
+    <Entry
+      entry={entry}
+      here="/"
       className="mt-5 grid gap-3"
-      noValidate
-      onSubmit={(e) => {
-        e.preventDefault();
-        run({ ...typed, key: linkKey });
-      }}
+      onSend={(typed) => ask(joinAction, { ...typed, key: linkKey }, () => router.push('/'))}
+      refused={(words) =>
+        refusal?.kind === 'gone' ? <UsedLink remedy="Ask your lead for a new one." /> : words
+      }
+      foot={
+        <button className="button button-loud" disabled={isSending}>
+          {isSending ? 'Saving…' : isNew ? 'Join and sign in' : 'Set the new password'}
+        </button>
+      }
     >
-      {kind === 'person' && (
-        <Labelled name="Your name" issue={issue('Your name')} hint="As it is to stand on records.">
-          {(f) => (
-            <input
-              {...f}
-              autoComplete="name"
-              value={typed.name}
-              onChange={(e) => set({ name: e.target.value })}
-            />
-          )}
-        </Labelled>
+      {isNew && (
+        <TextEntry<Typed>
+          name="name"
+          label="Your name"
+          hint="As it is to stand on records."
+          autoComplete="name"
+        />
       )}
-      <PasswordFields
-        name={kind === 'person' ? 'Password' : 'New password'}
-        typed={typed}
-        onChange={set}
-        issue={issue}
-      />
-      {refusal &&
-        (refusal.kind === 'gone' ? (
-          <p role="alert" className="border-l-4 border-clay bg-paper px-3 py-2">
-            This link has been used or replaced meanwhile. Ask your lead for a new one.
-          </p>
-        ) : (
-          <RefusalWords refusal={refusal} here="/" shown={['Your name', 'Password', 'Password again']} />
-        ))}
-      <button className="button button-loud" disabled={isSending}>
-        {isSending ? 'Saving…' : kind === 'person' ? 'Join and sign in' : 'Set the new password'}
-      </button>
-    </form>
+      <PasswordFields name={isNew ? 'Password' : 'New password'} />
+    </Entry>
   );
 }

@@ -8,7 +8,23 @@
  */
 import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import type { Metres } from '@/core/units/quantity';
-import { WATCHES, WATCH_KEYS, crossingDay, oddsOf, watchDay, SCHOOLS, type CrossingRule, type Crossings, type DailyRun, type FallRule, type LineRules, type Odds, type School, type Sign, type WatchKey } from './crossing';
+import {
+  WATCHES,
+  WATCH_KEYS,
+  crossingDay,
+  oddsOf,
+  watchDay,
+  SCHOOLS,
+  type CrossingRule,
+  type Crossings,
+  type DailyRun,
+  type FallRule,
+  type LineRules,
+  type Odds,
+  type School,
+  type Sign,
+  type WatchKey,
+} from './crossing';
 import {
   cutOf,
   errorQuantiles,

@@ -5,7 +5,14 @@
  * a liquid's weight needs its density, and nothing here guesses one.
  * Source of the factors: NIST Handbook 44, appendix C (see trade.ts).
  */
-import { SQUARE_METRES_PER_HECTARE, type Kilograms, type KilogramsPerHectare, type Litres, type LitresPerHectare, type SquareMetres } from './quantity';
+import {
+  SQUARE_METRES_PER_HECTARE,
+  type Kilograms,
+  type KilogramsPerHectare,
+  type Litres,
+  type LitresPerHectare,
+  type SquareMetres,
+} from './quantity';
 import { KG_PER_LB, KG_PER_OZ, L_PER_FL_OZ, L_PER_GAL, M2_PER_ACRE, M2_PER_SQ_FT } from './trade';
 
 type MassRate = Readonly<{ by: 'mass'; rate: KilogramsPerHectare }>;

@@ -58,7 +58,8 @@ async function answerTo(
     if (!found)
       return problem(
         401,
-        'not-signed-in', 'Not signed in',
+        'not-signed-in',
+        'Not signed in',
         'Send "Authorization: Bearer <token>" with a personal token that has not been taken back.',
         { headers: { 'www-authenticate': 'Bearer' } },
       );
@@ -66,14 +67,16 @@ async function answerTo(
     if (wait)
       return problem(
         429,
-        'too-many-calls', 'Too many calls',
+        'too-many-calls',
+        'Too many calls',
         `A token may call ${CALLS_PER_MINUTE} times a minute. Try again in ${wait} s.`,
         { headers: { 'retry-after': String(wait) } },
       );
     if (!found.calls.includes(call))
       return problem(
         403,
-        'not-for-this-call', 'Not for this call',
+        'not-for-this-call',
+        'Not for this call',
         `The token was made for ${found.calls.join(', ')}. Make one for ${call} under House.`,
       );
     // measured before it is read
@@ -81,12 +84,19 @@ async function answerTo(
     const text = announced > mostBytes ? '' : await request.text();
     const length = Math.max(announced, text.length);
     if (length > mostBytes)
-      return problem(413, 'too-large', 'Too large', `The body has ${length} bytes; at most ${mostBytes} are taken.`);
+      return problem(
+        413,
+        'too-large',
+        'Too large',
+        `The body has ${length} bytes; at most ${mostBytes} are taken.`,
+      );
     requirePermission(found.actor, 'see');
     return answered(await inThread(question, text));
   } catch (error) {
     if (isDatabaseGone(error))
-      return problem(503, 'database-away', 'Database away', 'Try again in a moment.', { headers: { 'retry-after': '5' } });
+      return problem(503, 'database-away', 'Database away', 'Try again in a moment.', {
+        headers: { 'retry-after': '5' },
+      });
     if (error instanceof TooMuch)
       return error.why === 'busy'
         ? problem(503, 'busy', 'Busy', `${error.message} Try again in a moment.`, {
@@ -94,7 +104,12 @@ async function answerTo(
           })
         : problem(422, 'too-much-to-compute', 'Too much to compute', `${error.message} Ask for less.`);
     if (error instanceof Forbidden)
-      return problem(403, 'not-allowed', 'Not allowed', `Your role may not ${PERMISSIONS[error.permission]}.`);
+      return problem(
+        403,
+        'not-allowed',
+        'Not allowed',
+        `Your role may not ${PERMISSIONS[error.permission]}.`,
+      );
     const id = logFault(error, 'a call of the HTTP interface');
     return problem(500, 'our-fault', 'Our fault', `Something went wrong on our side. Reference: ${id}`);
   }
@@ -109,10 +124,16 @@ function answered(worked: Worked): Response {
     case 'not JSON':
       return problem(400, 'not-json', 'Not JSON', worked.detail);
     case 'not as described':
-      return problem(422, 'not-as-described', 'Not as described', 'Some fields are missing or wrong.', { errors: worked.errors });
-    case 'cannot be computed':
-      return problem(422, 'cannot-be-computed', 'Cannot be computed', 'What was sent does not allow an answer.', {
+      return problem(422, 'not-as-described', 'Not as described', 'Some fields are missing or wrong.', {
         errors: worked.errors,
       });
+    case 'cannot be computed':
+      return problem(
+        422,
+        'cannot-be-computed',
+        'Cannot be computed',
+        'What was sent does not allow an answer.',
+        { errors: worked.errors },
+      );
   }
 }

@@ -36,7 +36,7 @@ export const list = <T extends TSchema>(items: T, description: string, more: obj
 /** Nothing else may stand in it. */
 export const object = <T extends TProperties>(properties: T, more: object = {}) =>
   Type.Object(properties, { additionalProperties: false, ...more });
-export const optional = Type.Optional;
+export const optional = <T extends TSchema>(schema: T) => Type.Optional(schema);
 /** Each of them may be left out. */
 export const some = <T extends TProperties>(properties: T, more: object = {}) =>
   Type.Partial(Type.Object(properties), { additionalProperties: false, ...more });

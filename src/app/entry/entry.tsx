@@ -1,0 +1,63 @@
+'use client';
+import { createContext, useContext, type ReactNode } from 'react';
+import { FormProvider, type FieldValues } from 'react-hook-form';
+import type { Issue } from '@/core/units/issue';
+import { RefusalWords } from '../refusal-words';
+import type { EntryOf } from './use-entry';
+
+type Told = Readonly<{ issue: (field: string) => Issue | undefined; shown: Set<string> }>;
+const Told = createContext<Told>({ issue: () => undefined, shown: new Set() });
+export const useTold = (): Told => useContext(Told);
+
+/**
+ * A form that knows its fields: each shows what is wrong with it, what no field shows is said at the end.
+ * @param here where it stands, to come back to after signing in
+ */
+export function Entry<T extends FieldValues, More extends Readonly<{ kind: string }> = never>({
+  entry: { form, issue, shown, refusal },
+  here,
+  className = 'grid gap-3',
+  isLocked = false,
+  refused = (words) => words,
+  onSend,
+  children,
+  foot,
+}: Readonly<{
+  entry: EntryOf<T, More>;
+  here: string;
+  className?: string;
+  /** it may be read, not changed */
+  isLocked?: boolean;
+  /** what is said instead of a refusal, where this form knows more of it */
+  refused?: (words: ReactNode) => ReactNode;
+  onSend: (typed: T) => void;
+  children: ReactNode;
+  /** its button, below what is said */
+  foot: ReactNode;
+}>) {
+  return (
+    <FormProvider {...form}>
+      <Told value={{ issue, shown }}>
+        <form
+          noValidate
+          className={className}
+          onSubmit={(e) => void form.handleSubmit((typed) => onSend(typed))(e)}
+        >
+          {isLocked ? (
+            <fieldset disabled className="contents">
+              {children}
+            </fieldset>
+          ) : (
+            children
+          )}
+          {refusal && (
+            <div className="col-span-full basis-full">
+              {refused(<RefusalWords refusal={refusal as never} here={here} shown={[...shown]} />)}
+            </div>
+          )}
+          {foot}
+        </form>
+      </Told>
+    </FormProvider>
+  );
+}
