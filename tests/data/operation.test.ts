@@ -116,7 +116,7 @@ describe('files', () => {
     await runUndo(lead, importId);
     const left = (await inOrganisation(lead, zonesOf)).map(siteName).filter((s) => s.includes('Sedge Row'));
     expect(left).toEqual(['1 Sedge Row · front']);
-    expect((await inOrganisation(lead, (db) => importOf(db, importId)))?.trouble).toContain('1 stay');
+    expect((await inOrganisation(lead, (db) => importOf(db, importId)))?.trouble).toContain('"stay":1');
   });
 
   const hours = (from: string, count: number, air: number) => {

@@ -206,7 +206,7 @@ test('a job that fails is tried four times, then shown with its reason; tried ag
     );
   expect(await state()).toMatchObject({
     status: 'failed',
-    trouble: expect.stringContaining('no table') as string,
+    trouble: expect.stringContaining('no-table') as string,
   });
 
   // the other organisation neither sees it nor can try it

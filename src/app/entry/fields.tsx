@@ -17,7 +17,8 @@ type Of<T extends FieldValues, V> = Readonly<{
 }>;
 type Controlled = Readonly<{ value: string; onChange: (value: string) => void; onBlur: () => void }>;
 
-function useField<T extends FieldValues>(
+/** A field by its key: what stands in it, and what is wrong with it. */
+export function useField<T extends FieldValues>(
   name: FieldPathByValue<T, string>,
   called: string,
 ): Controlled & Readonly<{ issue: Issue | undefined }> {

@@ -1,22 +1,21 @@
 'use client';
-import type { Issue } from '@/core/units/issue';
-import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
+import { useController, useFormContext, useFormState, useWatch } from 'react-hook-form';
 import { showFullDay } from '@/core/calendar/day';
 import { MOST_CV, RUNS, swathsOf } from '@/core/mixing/calibration';
 import type { CalibrationWay } from '@/core/trade/terms';
 import { figure, showRate, significant, type Shows } from '@/core/units/format';
-import type { Measure } from '@/core/units/measures';
 import { rateIn, type ProductRate } from '@/core/units/rate';
 import type { Outcome } from '@/server/entry/outcome';
 import type { CalibrationInput, CalibrationSheet } from '@/server/house/calibrations';
-import { DriftChart } from './drift-chart';
 import { Labelled } from '@/ui/labelled';
-import { FigureField, MeasureField } from '@/ui/measure-field';
+import { FigureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
-import { RefusalWords } from '../refusal-words';
-import { useKept } from '../use-kept';
-import { useCommand } from '../use-command';
+import { Entry } from '../entry/entry';
+import { FigureEntry, Options, SelectEntry, TextEntry, useField } from '../entry/fields';
+import { useEntry } from '../entry/use-entry';
+import { useKeptEntry } from '../entry/use-kept-entry';
+import { DriftChart } from './drift-chart';
 
 type Typed = Omit<CalibrationInput, 'sendKey' | 'equipmentId'>;
 const emptyFor = (how: CalibrationWay): Typed => ({
@@ -76,235 +75,185 @@ export const outputWords = (output: ProductRate, show: Shows): string =>
     ? `${show.carrier(output.rate)}${show.system === 'trade' ? ` (${significant(rateIn(output, 'gal/acre')!)} gal/acre)` : ''}`
     : showRate(output, show.system === 'trade' ? 'lb/1000sqft' : 'kg/ha');
 
-/** Three runs with a stopwatch, and what was found before. Typed figures stay on the device until they are kept. */
-export function CalibrateForm({
-  sheet: { equipment, ways, history },
-  mayRecord,
-  saveCalibrationAction,
-}: Readonly<{
+type Kept = Readonly<{ output: ProductRate; spread: number }>;
+type Props = Readonly<{
   sheet: CalibrationSheet;
   mayRecord: boolean;
-  saveCalibrationAction: (
-    input: CalibrationInput,
-  ) => Promise<Outcome<{ output: ProductRate; spread: number }>>;
-}>) {
-  const show = useShows();
-  const router = useRouter();
-  const [typed, keep, forget] = useKept<Typed>(`calibrate:${equipment.id}`, emptyFor(ways[0]!), isTyped);
-  const [sendKey, setSendKey] = useState(() => crypto.randomUUID());
-  const [found, setFound] = useState<{ output: ProductRate; spread: number } | null>(null);
-  const { run, issue, refusal, isSending } = useCommand();
-  const { how } = typed;
-  const set = (change: Partial<Typed>) => {
-    setFound(null);
-    keep({ ...typed, ...change });
-  };
-  const measured = (
-    name: string,
-    key: 'area' | 'caught' | 'course' | 'swath',
-    measure: Measure,
-    hint = '',
-  ) => (
-    <MeasureField
-      name={name}
-      measure={measure}
-      hint={hint || null}
-      issue={issue(name)}
-      value={typed[key]}
-      onChange={(v) => set({ [key]: v })}
-    />
-  );
-  const watch = (
-    <Timed
-      name="Caught in"
-      issue={issue('Caught in')}
-      value={typed.caughtSeconds}
-      onChange={(caughtSeconds) => set({ caughtSeconds })}
-    />
-  );
-  const shown = [
-    'Area',
-    'Caught',
-    'Caught in',
-    'Course',
-    'Width of a pass',
-    'Size of a pan',
-    'From pass to pass',
-    ...typed.runs.map((_, i) => `Run ${i + 1}`),
-    ...typed.nozzles.map((_, i) => `Nozzle ${i + 1}`),
-    ...typed.pans.map((_, i) => `Pan ${i + 1}`),
-  ];
+  saveCalibrationAction: (input: CalibrationInput) => Promise<Outcome<Kept>>;
+}>;
+
+/** Three runs with a stopwatch, and what was found before. Typed figures stay on the device until they are kept. */
+export function CalibrateForm({ sheet, mayRecord, saveCalibrationAction }: Props) {
   return (
     <div className="mx-auto max-w-2xl px-4 pb-4 pt-3">
-      <h1 className="text-title">Calibrate {equipment.name}</h1>
-      {mayRecord && (
-        <form
-          noValidate
-          className="mt-2 grid gap-3"
-          onSubmit={(e) => {
-            e.preventDefault();
-            run(saveCalibrationAction, { sendKey, equipmentId: equipment.id, ...typed }, (value) => {
-              setFound(value);
-              forget();
-              setSendKey(crypto.randomUUID());
-              router.refresh();
-            });
-          }}
-        >
-          {ways.length > 1 && (
-            <Labelled name="By">
-              {(f) => (
-                <select
-                  {...f}
-                  value={how}
-                  onChange={(e) =>
-                    keep({ ...emptyFor(e.target.value as CalibrationWay), fitted: typed.fitted })
-                  }
-                >
-                  {ways.map((w) => (
-                    <option key={w} value={w}>
-                      {WAYS[w].name}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Labelled>
-          )}
-          <p className="text-steel">{WAYS[how].what}</p>
-          <Labelled
-            name={isSpread(how) ? 'Setting of the gate' : 'Nozzle and pressure'}
-            hint="As you will find it again."
-          >
-            {(f) => (
-              <input
-                {...f}
-                placeholder={equipment.fitted}
-                value={typed.fitted}
-                onChange={(e) => set({ fitted: e.target.value })}
-              />
-            )}
-          </Labelled>
-          {isSpread(how) && (
-            <Labelled name="Granules in it">
-              {(f) => (
-                <select {...f} value={typed.size} onChange={(e) => set({ size: e.target.value })}>
-                  {SIZES.map((x) => (
-                    <option key={x} value={x}>
-                      {x || 'not said'}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Labelled>
-          )}
-          {(how === 'catch' || how === 'weigh') && measured('Area', 'area', 'area')}
-          {(how === 'pace' || how === 'boom') && (
-            <div className="grid grid-cols-2 gap-3">
-              {measured('Course', 'course', 'length')}
-              {measured('Width of a pass', 'swath', 'depth', how === 'boom' ? 'between two nozzles' : '')}
-            </div>
-          )}
-          {(how === 'catch' || how === 'pace') && (
-            <div className="grid grid-cols-1 gap-3 sm:grid-cols-2">
-              {measured('Caught', 'caught', 'pour')}
-              {watch}
-            </div>
-          )}
-          {how === 'boom' && (
-            <>
-              {watch}
-              <Row
-                name="Nozzle"
-                measure="pour"
-                issue={issue}
-                values={typed.nozzles}
-                onChange={(nozzles) => set({ nozzles })}
-              />
-            </>
-          )}
-          {how === 'pan' ? (
-            <>
-              <Row name="Pan" unit="g" issue={issue} values={typed.pans} onChange={(pans) => set({ pans })} />
-              <div className="grid grid-cols-2 gap-3">
-                <FigureField
-                  name="Size of a pan"
-                  unit="sq in"
-                  issue={issue('Size of a pan')}
-                  value={typed.panArea}
-                  onChange={(panArea) => set({ panArea })}
-                />
-                <FigureField
-                  name="From pass to pass"
-                  unit="pans"
-                  issue={issue('From pass to pass')}
-                  value={typed.panSwath}
-                  onChange={(panSwath) => set({ panSwath })}
-                />
-              </div>
-              <Pattern pans={typed.pans} chosen={typed.panSwath} onChoose={(panSwath) => set({ panSwath })} />
-            </>
-          ) : (
-            <div className="grid grid-cols-1 gap-3 sm:grid-cols-3">
-              {typed.runs.map((value, i) => {
-                const field = {
-                  value,
-                  issue: issue(`Run ${i + 1}`),
-                  onChange: (v: string) => set({ runs: typed.runs.map((r, k) => (k === i ? v : r)) }),
-                };
-                return how === 'weigh' || how === 'plot' ? (
-                  <MeasureField
-                    key={i}
-                    name={`Run ${i + 1}, ${how === 'weigh' ? 'used' : 'caught'}`}
-                    measure={how === 'weigh' ? 'weight' : 'pour'}
-                    {...field}
-                  />
-                ) : (
-                  <Timed key={i} name={`Run ${i + 1}`} {...field} />
-                );
-              })}
-            </div>
-          )}
-          {refusal && (
-            <RefusalWords refusal={refusal} here={`/house/calibrate/${equipment.id}`} shown={shown} />
-          )}
-          {found && (
+      <h1 className="text-title">Calibrate {sheet.equipment.name}</h1>
+      {mayRecord && <Runs sheet={sheet} saveCalibrationAction={saveCalibrationAction} />}
+      <FoundBefore sheet={sheet} />
+    </div>
+  );
+}
+
+function Runs({ sheet: { equipment, ways }, saveCalibrationAction }: Omit<Props, 'mayRecord'>) {
+  const show = useShows();
+  const entry = useEntry<Typed>(emptyFor(ways[0]!));
+  const { run, clear, keyOf, isSending, form } = entry;
+  const forget = useKeptEntry(form, `calibrate:${equipment.id}`, isTyped);
+  const how = useWatch({ control: form.control, name: 'how' });
+  const [found, setFound] = useState<(Kept & Readonly<{ how: CalibrationWay }>) | null>(null);
+  const { isDirty } = useFormState({ control: form.control });
+  return (
+    <Entry
+      entry={entry}
+      here={`/house/calibrate/${equipment.id}`}
+      className="mt-2 grid gap-3"
+      onSend={(typed) => {
+        const what = { equipmentId: equipment.id, ...typed };
+        run(saveCalibrationAction, { sendKey: keyOf(what), ...what }, (value) => {
+          setFound({ ...value, how: typed.how });
+          clear(typed);
+          forget();
+        });
+      }}
+      foot={
+        <>
+          {found && !isDirty && (
             <p role="status" className="border-l-4 border-moss bg-paper px-3 py-2 text-lg">
-              Kept: {outputWords(found.output, show)}, {spreadWords({ how, spread: found.spread })}. Mix cards
-              go by it from now on.
+              Kept: {outputWords(found.output, show)}, {spreadWords(found)}. Mix cards go by it from now on.
             </p>
           )}
           <button className="button button-loud text-row" disabled={isSending}>
             {isSending ? 'Keeping…' : 'Keep this calibration'}
           </button>
-        </form>
+        </>
+      }
+    >
+      {ways.length > 1 && (
+        <Labelled name="By">
+          {(f) => (
+            <select
+              {...f}
+              value={how}
+              onChange={(e) => {
+                const { fitted } = form.getValues();
+                for (const [key, value] of Object.entries(emptyFor(e.target.value as CalibrationWay)))
+                  form.setValue(key as keyof Typed, value as never, { shouldDirty: true });
+                form.setValue('fitted', fitted);
+              }}
+            >
+              <Options of={ways.map((w) => [w, WAYS[w].name] as const)} />
+            </select>
+          )}
+        </Labelled>
       )}
-      <section className="mt-5" aria-label="Found before">
-        <h2 className="border-b-2 border-iron text-row">Found before</h2>
-        {!history.length && (
-          <p className="mt-1 text-steel">
-            {equipment.calibratedOn === null
-              ? 'Nothing yet.'
-              : `Nothing is measured here; it was noted as calibrated on ${showFullDay(equipment.calibratedOn)}.`}
-          </p>
-        )}
-        {history.length > 2 && <DriftChart history={history} />}
-        <ul>
-          {history.map((c, i) => (
-            <li key={c.id} className="flex flex-wrap gap-x-4 border-b border-hair py-1.5">
-              <b className="font-cond text-lead">{outputWords(c.output, show)}</b>
-              <span>
-                {driftWords(c.output, history.slice(i + 1).find((x) => x.fitted === c.fitted)?.output)}
-              </span>
-              <span className="text-steel">
-                {[showFullDay(c.on), c.person, c.fitted, WAYS[c.how].name, spreadWords(c)]
-                  .filter(Boolean)
-                  .join(', ')}
-              </span>
-            </li>
-          ))}
-        </ul>
-      </section>
-    </div>
+      <p className="text-steel">{WAYS[how].what}</p>
+      <TextEntry<Typed>
+        name="fitted"
+        label={isSpread(how) ? 'Setting of the gate' : 'Nozzle and pressure'}
+        hint="As you will find it again."
+        placeholder={equipment.fitted}
+      />
+      {isSpread(how) && (
+        <SelectEntry<Typed>
+          name="size"
+          label="Granules in it"
+          options={SIZES.map((x) => [x, x || 'not said'] as const)}
+        />
+      )}
+      <MeasuredOf how={how} />
+    </Entry>
+  );
+}
+
+/** What is measured by each way. */
+function MeasuredOf({ how }: Readonly<{ how: CalibrationWay }>) {
+  const watch = <TimedEntry name="caughtSeconds" label="Caught in" />;
+  return (
+    <>
+      {(how === 'catch' || how === 'weigh') && <FigureEntry<Typed> name="area" label="Area" unit="area" />}
+      {(how === 'pace' || how === 'boom') && (
+        <div className="grid grid-cols-2 gap-3">
+          <FigureEntry<Typed> name="course" label="Course" unit="length" />
+          <FigureEntry<Typed>
+            name="swath"
+            label="Width of a pass"
+            unit="depth"
+            hint={how === 'boom' ? 'between two nozzles' : null}
+          />
+        </div>
+      )}
+      {(how === 'catch' || how === 'pace') && (
+        <div className="grid grid-cols-1 gap-3 sm:grid-cols-2">
+          <FigureEntry<Typed> name="caught" label="Caught" unit="pour" />
+          {watch}
+        </div>
+      )}
+      {how === 'boom' && (
+        <>
+          {watch}
+          <Row name="nozzles" one="Nozzle" unit="pour" />
+        </>
+      )}
+      {how === 'pan' ? (
+        <>
+          <Row name="pans" one="Pan" unit="g" />
+          <div className="grid grid-cols-2 gap-3">
+            <FigureEntry<Typed> name="panArea" label="Size of a pan" unit="sq in" />
+            <FigureEntry<Typed> name="panSwath" label="From pass to pass" unit="pans" />
+          </div>
+          <Pattern />
+        </>
+      ) : (
+        <div className="grid grid-cols-1 gap-3 sm:grid-cols-3">
+          {Array.from({ length: RUNS }, (_, i) => {
+            const name = `runs.${i}`;
+            const called = `Run ${i + 1}`;
+            return how === 'weigh' || how === 'plot' ? (
+              <FigureEntry<Record<string, string>>
+                key={i}
+                name={name}
+                label={`${called}, ${how === 'weigh' ? 'used' : 'caught'}`}
+                called={called}
+                unit={how === 'weigh' ? 'weight' : 'pour'}
+              />
+            ) : (
+              <TimedEntry key={i} name={name} label={called} />
+            );
+          })}
+        </div>
+      )}
+    </>
+  );
+}
+
+function FoundBefore({ sheet: { equipment, history } }: Pick<Props, 'sheet'>) {
+  const show = useShows();
+  return (
+    <section className="mt-5" aria-label="Found before">
+      <h2 className="border-b-2 border-iron text-row">Found before</h2>
+      {!history.length && (
+        <p className="mt-1 text-steel">
+          {equipment.calibratedOn === null
+            ? 'Nothing yet.'
+            : `Nothing is measured here; it was noted as calibrated on ${showFullDay(equipment.calibratedOn)}.`}
+        </p>
+      )}
+      {history.length > 2 && <DriftChart history={history} />}
+      <ul>
+        {history.map((c, i) => (
+          <li key={c.id} className="flex flex-wrap gap-x-4 border-b border-hair py-1.5">
+            <b className="font-cond text-lead">{outputWords(c.output, show)}</b>
+            <span>
+              {driftWords(c.output, history.slice(i + 1).find((x) => x.fitted === c.fitted)?.output)}
+            </span>
+            <span className="text-steel">
+              {[showFullDay(c.on), c.person, c.fitted, WAYS[c.how].name, spreadWords(c)]
+                .filter(Boolean)
+                .join(', ')}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -313,45 +262,31 @@ const spreadWords = ({ how, spread }: Readonly<{ how: CalibrationWay; spread: nu
   how === 'pan' ? `the pattern varies by ${figure(spread * 100)} %` : `runs ${figure(spread * 100)} % apart`;
 
 /** Figures in a row, as many as there are nozzles or pans. */
-function Row({
-  name,
-  measure,
-  unit,
-  values,
-  issue,
-  onChange,
-}: Readonly<{
-  name: string;
-  measure?: Measure;
-  unit?: string;
-  values: readonly string[];
-  issue: (field: string) => Issue | undefined;
-  onChange: (values: readonly string[]) => void;
-}>) {
+function Row({ name, one, unit }: Readonly<{ name: 'nozzles' | 'pans'; one: string; unit: string }>) {
+  const { control } = useFormContext<Typed>();
+  const { field } = useController({ control, name });
   return (
     <fieldset>
-      <legend className="sr-only">{name}</legend>
+      <legend className="sr-only">{one}</legend>
       <div className="grid grid-cols-3 gap-2 sm:grid-cols-4">
-        {values.map((value, i) => (
-          <FigureField
+        {field.value.map((_, i) => (
+          <FigureEntry<Record<string, string>>
             key={i}
-            name={`${name} ${i + 1}`}
-            unit={measure ?? unit ?? ''}
-            issue={issue(`${name} ${i + 1}`)}
-            value={value}
-            onChange={(v) => onChange(values.map((x, k) => (k === i ? v : x)))}
+            name={`${name}.${i}`}
+            label={`${one} ${i + 1}`}
+            unit={unit}
           />
         ))}
       </div>
       <div className="mt-2 flex gap-2">
-        <button type="button" className="button" onClick={() => onChange([...values, ''])}>
-          One {name.toLowerCase()} more
+        <button type="button" className="button" onClick={() => field.onChange([...field.value, ''])}>
+          One {one.toLowerCase()} more
         </button>
         <button
           type="button"
           className="button"
-          disabled={values.length < 3}
-          onClick={() => onChange(values.slice(0, -1))}
+          disabled={field.value.length < 3}
+          onClick={() => field.onChange(field.value.slice(0, -1))}
         >
           One less
         </button>
@@ -361,11 +296,9 @@ function Row({
 }
 
 /** What the pans caught, the overlapped pattern at the chosen swath, and how even every swath is. */
-function Pattern({
-  pans,
-  chosen,
-  onChoose,
-}: Readonly<{ pans: readonly string[]; chosen: string; onChoose: (pans: string) => void }>) {
+function Pattern() {
+  const { control, setValue } = useFormContext<Typed>();
+  const [pans, chosen] = useWatch({ control, name: ['pans', 'panSwath'] });
   const caught = pans.map(Number);
   if (pans.some((p) => p.trim() === '') || caught.some((c) => !Number.isFinite(c) || c < 0)) return null;
   if (!caught.some((c) => c > 0)) return null;
@@ -403,7 +336,7 @@ function Pattern({
               type="button"
               className={`min-h-touch w-full border-b border-hair text-left ${s === swath ? 'font-semibold' : ''}`}
               aria-pressed={s === swath}
-              onClick={() => onChoose(String(s.pans))}
+              onClick={() => setValue('panSwath', String(s.pans), { shouldDirty: true })}
             >
               {s.pans} pans between passes: varies by {figure(s.cv * 100, 1)} %, {word(s.cv)}
             </button>
@@ -424,17 +357,8 @@ const driftWords = (now: ProductRate, before: ProductRate | undefined): string =
 };
 
 /** A figure of seconds, typed or taken with the stopwatch beside it. */
-function Timed({
-  name,
-  issue,
-  value,
-  onChange,
-}: Readonly<{
-  name: string;
-  issue: Parameters<typeof FigureField>[0]['issue'];
-  value: string;
-  onChange: (value: string) => void;
-}>) {
+function TimedEntry({ name, label }: Readonly<{ name: string; label: string }>) {
+  const { value, onChange, issue } = useField<Record<string, string>>(name, label);
   const [since, setSince] = useState<number | null>(null);
   const [now, setNow] = useState(0);
   useEffect(() => {
@@ -452,7 +376,7 @@ function Timed({
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_auto] items-start gap-2">
       <FigureField
-        name={name}
+        name={label}
         issue={issue}
         unit="seconds"
         value={since === null ? value : ((now - since) / 1000).toFixed(1)}
@@ -460,7 +384,7 @@ function Timed({
       />
       <button type="button" className="button mt-[24px] min-h-touch" onClick={press}>
         {since === null ? 'Start' : 'Stop'}
-        <span className="sr-only"> the watch of {name}</span>
+        <span className="sr-only"> the watch of {label}</span>
       </button>
     </div>
   );
