@@ -17,6 +17,7 @@ export function Entry<T extends FieldValues, More extends Readonly<{ kind: strin
   entry: { form, issue, shown, refusal },
   here,
   className = 'grid gap-3',
+  name,
   isLocked = false,
   refused = (words) => words,
   onSend,
@@ -26,6 +27,8 @@ export function Entry<T extends FieldValues, More extends Readonly<{ kind: strin
   entry: EntryOf<T, More>;
   here: string;
   className?: string;
+  /** what it is for, where no heading says it */
+  name?: string;
   /** it may be read, not changed */
   isLocked?: boolean;
   /** what is said instead of a refusal, where this form knows more of it */
@@ -40,6 +43,7 @@ export function Entry<T extends FieldValues, More extends Readonly<{ kind: strin
       <Told value={{ issue, shown }}>
         <form
           noValidate
+          aria-label={name}
           className={className}
           onSubmit={(e) => void form.handleSubmit((typed) => onSend(typed))(e)}
         >

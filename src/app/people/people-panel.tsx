@@ -3,7 +3,9 @@ import { useState } from 'react';
 import type { Role } from '@/data/actor';
 import type { InviteInput, Invited, MemberInput, PeopleSheet } from '@/server/people/manage';
 import type { Outcome } from '@/server/entry/outcome';
-import { Labelled } from '@/ui/labelled';
+import { Entry } from '../entry/entry';
+import { SelectEntry, TextEntry } from '../entry/fields';
+import { useEntry } from '../entry/use-entry';
 import { RefusalWords } from '../refusal-words';
 import { useCommand } from '../use-command';
 
@@ -27,9 +29,8 @@ export function PeoplePanel({
   takeInvitationBackAction,
   changePersonAction,
 }: Props) {
-  const [typed, setTyped] = useState<InviteInput>({ name: '', email: '', role: 'technician' });
   const [made, setMade] = useState<Invited | null>(null);
-  const { run: sent, issue, refusal, isSending } = useCommand();
+  const { run: sent, refusal, isSending } = useCommand();
   const run: typeof sent = (...what) => {
     // a link is shown once
     setMade(null);
@@ -122,52 +123,43 @@ export function PeoplePanel({
         ))}
       </ul>
       {made && <MadeLink made={made} />}
-      <form
-        className="mt-4 grid grid-cols-1 items-start gap-2 sm:grid-cols-[1fr_1fr_10em_auto]"
-        noValidate
-        aria-label="Invite somebody"
-        onSubmit={(e) => {
-          e.preventDefault();
-          run(inviteAction, typed, (value) => {
-            setTyped({ name: '', email: '', role: 'technician' });
-            setMade(value);
-          });
-        }}
-      >
-        <Labelled name="Name">
-          {(f) => (
-            <input {...f} value={typed.name} onChange={(e) => setTyped({ ...typed, name: e.target.value })} />
-          )}
-        </Labelled>
-        <Labelled name="E-mail" issue={issue('E-mail')}>
-          {(f) => (
-            <input
-              {...f}
-              type="email"
-              value={typed.email}
-              onChange={(e) => setTyped({ ...typed, email: e.target.value })}
-            />
-          )}
-        </Labelled>
-        <Labelled name="As">
-          {(f) => (
-            <select
-              {...f}
-              value={typed.role}
-              onChange={(e) => setTyped({ ...typed, role: e.target.value as Role })}
-            >
-              {ROLES.map((r) => (
-                <option key={r}>{r}</option>
-              ))}
-            </select>
-          )}
-        </Labelled>
+      {refusal && <RefusalWords refusal={refusal} here="/people" />}
+      <InviteForm inviteAction={inviteAction} onSend={() => setMade(null)} onMade={setMade} />
+    </>
+  );
+}
+
+const NOBODY: InviteInput = { name: '', email: '', role: 'technician' };
+function InviteForm({
+  inviteAction,
+  onSend,
+  onMade,
+}: Pick<Props, 'inviteAction'> & Readonly<{ onSend: () => void; onMade: (made: Invited) => void }>) {
+  const entry = useEntry<InviteInput>(NOBODY);
+  const { run, clear, isSending } = entry;
+  return (
+    <Entry
+      entry={entry}
+      here="/people"
+      name="Invite somebody"
+      className="mt-4 grid grid-cols-1 items-start gap-2 sm:grid-cols-[1fr_1fr_10em_auto]"
+      onSend={(typed) => {
+        onSend();
+        run(inviteAction, typed, (made) => {
+          clear();
+          onMade(made);
+        });
+      }}
+      foot={
         <button className="button button-loud sm:mt-[25px]" disabled={isSending}>
           Make an invitation
         </button>
-      </form>
-      {refusal && <RefusalWords refusal={refusal} here="/people" shown={['E-mail']} />}
-    </>
+      }
+    >
+      <TextEntry<InviteInput> name="name" label="Name" />
+      <TextEntry<InviteInput> name="email" label="E-mail" type="email" />
+      <SelectEntry<InviteInput> name="role" label="As" options={ROLES.map((r) => [r, r] as const)} />
+    </Entry>
   );
 }
 

@@ -6,12 +6,11 @@ import { showFullDay, type Day } from '@/core/calendar/day';
 import { figure, type Shows } from '@/core/units/format';
 import type { Outcome } from '@/server/entry/outcome';
 import type { StationInput, StationNews, StationsSheet } from '@/server/house/stations';
-import { Labelled } from '@/ui/labelled';
-import { MeasureField } from '@/ui/measure-field';
 import { Link } from '@/ui/link';
 import { plural } from '@/ui/words';
-import { RefusalWords } from '../refusal-words';
-import { useCommand } from '../use-command';
+import { Entry } from '../entry/entry';
+import { FigureEntry, TextEntry } from '../entry/fields';
+import { useEntry } from '../entry/use-entry';
 
 const EMPTY: StationInput = {
   id: null,
@@ -21,7 +20,6 @@ const EMPTY: StationInput = {
   elevationFt: '',
   serviceKey: '',
 };
-const SHOWN = ['Name', 'Latitude', 'Longitude', 'Height'];
 
 /** The stations with how far their weather reaches, and a form for one. */
 export function Stations({
@@ -34,9 +32,7 @@ export function Stations({
   saveStationAction: (input: StationInput) => Promise<Outcome<{ id: string }>>;
 }>) {
   const show = useShows();
-  const [typed, setTyped] = useState<StationInput>(EMPTY);
-  const { run, issue, refusal, isSending } = useCommand();
-  const set = (change: Partial<StationInput>) => setTyped({ ...typed, ...change });
+  const [open, setOpen] = useState<StationInput>(EMPTY);
   return (
     <>
       <ul className="mt-3">
@@ -58,7 +54,7 @@ export function Stations({
                   type="button"
                   className="button py-0 md:min-h-desk"
                   onClick={() =>
-                    setTyped({
+                    setOpen({
                       id: s.id,
                       name: s.name,
                       latitude: String(s.latitude),
@@ -77,75 +73,84 @@ export function Stations({
         {!sheet.stations.length && <li className="py-2">No station yet. Lawns need one: add it here.</li>}
       </ul>
       {mayChange && (
-        <form
-          className="mt-4 border-2 border-hair bg-paper px-4 py-3"
-          aria-label={typed.id ? 'Change a station' : 'Add a station'}
-          noValidate
-          onSubmit={(e) => {
-            e.preventDefault();
-            run(saveStationAction, typed, () => setTyped(EMPTY));
-          }}
-        >
-          <h2 className="text-row">{typed.id ? `Change ${typed.name}` : 'Add a station'}</h2>
-          <div className="mt-1 grid grid-cols-2 items-start gap-2 sm:grid-cols-4">
-            <Labelled name="Name" issue={issue('Name')} hint="As people call it.">
-              {(f) => <input {...f} value={typed.name} onChange={(e) => set({ name: e.target.value })} />}
-            </Labelled>
-            <Labelled name="Latitude, ° north" issue={issue('Latitude')}>
-              {(f) => (
-                <input
-                  {...f}
-                  inputMode="decimal"
-                  placeholder="38.60"
-                  value={typed.latitude}
-                  onChange={(e) => set({ latitude: e.target.value })}
-                />
-              )}
-            </Labelled>
-            <Labelled name="Longitude, ° east" issue={issue('Longitude')} hint="West of Greenwich: minus.">
-              {(f) => (
-                <input
-                  {...f}
-                  placeholder="-90.20"
-                  value={typed.longitude}
-                  onChange={(e) => set({ longitude: e.target.value })}
-                />
-              )}
-            </Labelled>
-            <MeasureField
-              measure="length"
-              name="Height"
-              issue={issue('Height')}
-              hint="May stay empty."
-              value={typed.elevationFt}
-              onChange={(v) => set({ elevationFt: v })}
-            />
-            {sheet.hasService && (
-              <Labelled name="Key at the weather service" hint="Empty: its weather comes by file.">
-                {(f) => (
-                  <input
-                    {...f}
-                    value={typed.serviceKey}
-                    onChange={(e) => set({ serviceKey: e.target.value })}
-                  />
-                )}
-              </Labelled>
-            )}
-          </div>
-          {refusal && <RefusalWords refusal={refusal} here="/weather" shown={SHOWN} />}
-          <div className="mt-2 flex gap-2">
+        <StationForm
+          key={open.id}
+          first={open}
+          hasService={sheet.hasService}
+          saveStationAction={saveStationAction}
+          onDone={() => setOpen(EMPTY)}
+        />
+      )}
+    </>
+  );
+}
+
+function StationForm({
+  first,
+  hasService,
+  saveStationAction,
+  onDone,
+}: Readonly<{
+  first: StationInput;
+  hasService: boolean;
+  saveStationAction: (input: StationInput) => Promise<Outcome<{ id: string }>>;
+  onDone: () => void;
+}>) {
+  const entry = useEntry<StationInput>(first);
+  const { run, clear, isSending } = entry;
+  const isThere = first.id !== null;
+  return (
+    <div className="mt-4 border-2 border-hair bg-paper px-4 py-3">
+      <h2 className="text-row">{isThere ? `Change ${first.name}` : 'Add a station'}</h2>
+      <Entry
+        entry={entry}
+        here="/weather"
+        name={isThere ? 'Change a station' : 'Add a station'}
+        className="mt-1 grid grid-cols-2 items-start gap-2 sm:grid-cols-4"
+        onSend={(typed) =>
+          run(saveStationAction, typed, () => {
+            clear();
+            onDone();
+          })
+        }
+        foot={
+          <div className="col-span-full flex gap-2">
             <button className="button button-loud" disabled={isSending}>
-              {typed.id ? 'Save the station' : 'Add the station'}
+              {isThere ? 'Save the station' : 'Add the station'}
             </button>
-            {typed.id && (
-              <button type="button" className="button" onClick={() => setTyped(EMPTY)}>
+            {isThere && (
+              <button type="button" className="button" onClick={onDone}>
                 Leave it as it was
               </button>
             )}
           </div>
-        </form>
-      )}
-    </>
+        }
+      >
+        <TextEntry<StationInput> name="name" label="Name" hint="As people call it." />
+        <TextEntry<StationInput>
+          name="latitude"
+          label="Latitude, ° north"
+          called="Latitude"
+          inputMode="decimal"
+          placeholder="38.60"
+        />
+        <TextEntry<StationInput>
+          name="longitude"
+          label="Longitude, ° east"
+          called="Longitude"
+          hint="West of Greenwich: minus."
+          placeholder="-90.20"
+        />
+        <FigureEntry<StationInput> name="elevationFt" label="Height" unit="length" hint="May stay empty." />
+        {hasService && (
+          <TextEntry<StationInput>
+            name="serviceKey"
+            label="Key at the weather service"
+            hint="Empty: its weather comes by file."
+          />
+        )}
+      </Entry>
+    </div>
   );
 }
 

@@ -5,11 +5,10 @@ import type { Measure } from '@/core/units/measures';
 import type { Outcome } from '@/server/entry/outcome';
 import type { ForecastInput, TypedDay } from '@/server/house/typed-forecast';
 import { StationOptions } from '../station-options';
-import { Labelled } from '@/ui/labelled';
-import { FigureField } from '@/ui/measure-field';
 import { plural } from '@/ui/words';
-import { RefusalWords } from '../refusal-words';
-import { useCommand } from '../use-command';
+import { Entry } from '../entry/entry';
+import { FigureEntry, SelectEntry } from '../entry/fields';
+import { useEntry } from '../entry/use-entry';
 
 const EMPTY: TypedDay = { low: '', high: '', rain: '', chance: '', wind: '' };
 const FIELDS = [
@@ -32,69 +31,63 @@ export function TypedForecast({
   stations: readonly Readonly<{ id: string; name: string }>[];
   typeForecastAction: (input: ForecastInput) => Promise<Outcome<{ days: number }>>;
 }>) {
-  const [stationId, setStation] = useState(stations[0]?.id ?? '');
-  const [days, setDays] = useState<readonly TypedDay[]>(() => Array.from({ length: most }, () => EMPTY));
+  const entry = useEntry<ForecastInput>({
+    stationId: stations[0]?.id ?? '',
+    days: Array.from({ length: most }, () => EMPTY),
+  });
+  const { run, isSending } = entry;
   const [kept, setKept] = useState<number | null>(null);
-  const { run, issue, refusal, isSending } = useCommand();
-  const names = days.map((_, i) => showWeekday(addDays(today, i)));
   return (
     <details className="mt-4 border-2 border-hair bg-paper px-4 py-2">
       <summary className="flex min-h-touch cursor-pointer items-center font-cond text-row underline">
         Type a forecast
       </summary>
-      <form
-        noValidate
-        onSubmit={(e) => {
-          e.preventDefault();
+      <Entry
+        entry={entry}
+        here="/weather"
+        className=""
+        onSend={(typed) => {
           setKept(null);
-          run(typeForecastAction, { stationId, days }, (v) => setKept(v.days));
+          run(typeForecastAction, typed, (v) => setKept(v.days));
         }}
+        foot={
+          <>
+            {kept !== null && (
+              <p role="status" className="mt-2 font-semibold text-moss">
+                {plural(kept, 'day')} kept as the forecast; outlooks and gates are computed again.
+              </p>
+            )}
+            <button className="button button-loud mt-3" disabled={isSending}>
+              Keep this forecast
+            </button>
+          </>
+        }
       >
         <p className="text-note text-steel">
           It takes the place of the forecast before. Leave days that you do not know empty at the end.
         </p>
         {stations.length > 1 && (
-          <Labelled name="Of the station">
-            {(f) => (
-              <select {...f} value={stationId} onChange={(e) => setStation(e.target.value)}>
-                <StationOptions stations={stations} />
-              </select>
-            )}
-          </Labelled>
+          <SelectEntry<ForecastInput> name="stationId" label="Of the station">
+            <StationOptions stations={stations} />
+          </SelectEntry>
         )}
-        {days.map((d, i) => (
-          <fieldset key={names[i]} className="mt-2 border-t border-hair pt-1">
-            <legend className="pr-2 font-cond text-lead">{names[i]}</legend>
+        {Array.from({ length: most }, (_, i) => showWeekday(addDays(today, i))).map((day, i) => (
+          <fieldset key={day} className="mt-2 border-t border-hair pt-1">
+            <legend className="pr-2 font-cond text-lead">{day}</legend>
             <div className="grid grid-cols-2 gap-2 sm:grid-cols-5">
               {FIELDS.map(([key, name, unit]) => (
-                <FigureField
+                <FigureEntry<Record<string, string>>
                   key={key}
-                  name={name}
+                  name={`days.${i}.${key}`}
+                  label={name}
+                  called={`${day}: ${name}`}
                   unit={unit}
-                  issue={issue(`${names[i] ?? ''}: ${name}`)}
-                  value={d[key]}
-                  onChange={(value) => setDays(days.map((x, j) => (j === i ? { ...x, [key]: value } : x)))}
                 />
               ))}
             </div>
           </fieldset>
         ))}
-        {refusal && (
-          <RefusalWords
-            refusal={refusal}
-            here="/weather"
-            shown={names.flatMap((n) => FIELDS.map(([, name]) => `${n}: ${name}`))}
-          />
-        )}
-        {kept !== null && (
-          <p role="status" className="mt-2 font-semibold text-moss">
-            {plural(kept, 'day')} kept as the forecast; outlooks and gates are computed again.
-          </p>
-        )}
-        <button className="button button-loud mt-3" disabled={isSending}>
-          Keep this forecast
-        </button>
-      </form>
+      </Entry>
     </details>
   );
 }

@@ -1,14 +1,14 @@
 'use client';
 import { useState } from 'react';
 import { isoDay, showFullDay } from '@/core/calendar/day';
-import { SIGNS, type Sign } from '@/core/ground/crossing';
+import { SIGNS } from '@/core/ground/crossing';
 import type { Outcome } from '@/server/entry/outcome';
 import type { SoilSheet } from '@/server/soil/view';
 import type { ObservationInput } from '@/server/soil/take-reading';
-import { Labelled } from '@/ui/labelled';
 import { plural } from '@/ui/words';
-import { RefusalWords } from '../../../refusal-words';
-import { useCommand } from '../../../use-command';
+import { Entry } from '../../../entry/entry';
+import { SelectEntry, TextEntry } from '../../../entry/fields';
+import { useEntry } from '../../../entry/use-entry';
 
 type Props = Readonly<{
   sheet: SoilSheet;
@@ -17,6 +17,8 @@ type Props = Readonly<{
   noteSignAction: (input: ObservationInput) => Promise<Outcome<null>>;
 }>;
 
+type Typed = Pick<ObservationInput, 'sign' | 'seenOn'>;
+
 /** What was seen, and what it has meant in past years. */
 export function Signs({
   sheet: { zone, today, observations, signLag, house },
@@ -24,14 +26,9 @@ export function Signs({
   mayRecord,
   noteSignAction,
 }: Props) {
-  const [sign, setSign] = useState<Sign>(SIGNS[0]);
-  const [seenOn, setSeenOn] = useState(isoDay(today));
   const [key, setKey] = useState(sendKey);
-  const { run, refusal, isSending } = useCommand();
-  const note = () =>
-    run(noteSignAction, { sendKey: key, zoneId: zone.id, sign, seenOn, note: '' }, () =>
-      setKey(crypto.randomUUID()),
-    );
+  const entry = useEntry<Typed>({ sign: SIGNS[0], seenOn: isoDay(today) });
+  const { run, isSending } = entry;
   return (
     <section>
       <h2 className="border-b-2 border-iron text-row">Signs of the season</h2>
@@ -51,37 +48,25 @@ export function Signs({
         ))}
       </ul>
       {mayRecord && (
-        <form
+        <Entry
+          entry={entry}
+          here={`/lawns/${zone.id}/soil`}
           className="mt-2 grid grid-cols-1 items-end gap-2 sm:grid-cols-[1fr_170px_auto]"
-          onSubmit={(e) => {
-            e.preventDefault();
-            note();
-          }}
+          onSend={(typed) =>
+            run(noteSignAction, { ...typed, sendKey: key, zoneId: zone.id, note: '' }, () =>
+              setKey(crypto.randomUUID()),
+            )
+          }
+          foot={
+            <button className="button" disabled={isSending}>
+              Note it
+            </button>
+          }
         >
-          <Labelled name="Seen">
-            {(field) => (
-              <select
-                {...field}
-                value={sign}
-                onChange={(e) => setSign(SIGNS.find((s) => s === e.target.value) ?? SIGNS[0])}
-              >
-                {SIGNS.map((s) => (
-                  <option key={s}>{s}</option>
-                ))}
-              </select>
-            )}
-          </Labelled>
-          <Labelled name="Day">
-            {(field) => (
-              <input {...field} type="date" value={seenOn} onChange={(e) => setSeenOn(e.target.value)} />
-            )}
-          </Labelled>
-          <button className="button" disabled={isSending}>
-            Note it
-          </button>
-        </form>
+          <SelectEntry<Typed> name="sign" label="Seen" options={SIGNS.map((s) => [s, s] as const)} />
+          <TextEntry<Typed> name="seenOn" label="Day" type="date" />
+        </Entry>
       )}
-      {refusal && <RefusalWords refusal={refusal} here={`/lawns/${zone.id}/soil`} />}
     </section>
   );
 }
