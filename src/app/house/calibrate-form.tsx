@@ -136,7 +136,7 @@ function Runs({ sheet: { equipment, ways }, saveCalibrationAction }: Omit<Props,
               onChange={(e) => {
                 const { fitted } = form.getValues();
                 for (const [key, value] of Object.entries(emptyFor(e.target.value as CalibrationWay)))
-                  form.setValue(key as keyof Typed, value as never, { shouldDirty: true });
+                  form.setValue(key as keyof Typed, value, { shouldDirty: true });
                 form.setValue('fitted', fitted);
               }}
             >
