@@ -163,73 +163,105 @@ function monthsByRate(
   });
 }
 
-/** What each field allows and all together do not. */
-function contradictions(s: LabelSheet): Issue[] {
-  const issues: Issue[] = [];
-  const unit = RATE_UNITS[s.rateUnit];
-  if (parseDay(s.labelDate) === null) issues.push(issue('labelDate', 'label-no-day', { text: s.labelDate }));
-  if (unit.by !== AMOUNT_UNITS[s.amountUnit].by)
-    issues.push(issue('amountUnit', 'label-amount-wrong-kind', { unit: s.amountUnit, rates: unit.words }));
-  s.rates.forEach((r, i) => {
-    if (r.low > r.high)
-      issues.push(
-        issue(`rates ${i + 1} low`, 'label-low-above-high', { low: r.low, high: r.high, unit: unit.words }),
-      );
-    for (const { at, why } of monthsByRate(r, unit.words))
-      issues.push({ field: `rates ${i + 1} monthsAt ${at} rate`, ...why });
+/** Each row of rates: low under high, its months in order, no more at once than in a year. */
+function aboutRates(s: LabelSheet): Issue[] {
+  const unit = RATE_UNITS[s.rateUnit].words;
+  return s.rates.flatMap((r, i): Issue[] => {
+    const row = `rates ${i + 1}`;
     const most = r.yearLimit ?? s.yearLimit;
-    if (most !== null && r.high > most)
-      issues.push(
-        issue(`rates ${i + 1} high`, 'label-rate-above-year', { rate: r.high, unit: unit.words, most }),
-      );
+    return [
+      ...(r.low > r.high
+        ? [issue(`${row} low`, 'label-low-above-high', { low: r.low, high: r.high, unit })]
+        : []),
+      ...monthsByRate(r, unit).map(({ at, why }) => ({ field: `${row} monthsAt ${at} rate`, ...why })),
+      ...(most !== null && r.high > most
+        ? [issue(`${row} high`, 'label-rate-above-year', { rate: r.high, unit, most })]
+        : []),
+    ];
   });
-  s.rates.forEach((r, i) =>
-    s.rates.slice(0, i).forEach((earlier, k) => {
+}
+
+/** A turf has one row of rates for a use in a region. */
+const turfsTwice = (s: LabelSheet): Issue[] =>
+  s.rates.flatMap((r, i) =>
+    s.rates.slice(0, i).flatMap((earlier, k): Issue[] => {
       const turf = r.turfs.find((t) => earlier.turfs.includes(t));
       const use = r.uses.find((u) => earlier.uses.includes(u));
-      if (turf && use && r.region === earlier.region)
-        issues.push(issue(`rates ${i + 1} turfs`, 'label-turf-twice', { turf, use, row: k + 1 }));
+      return turf && use && r.region === earlier.region
+        ? [issue(`rates ${i + 1} turfs`, 'label-turf-twice', { turf, use, row: k + 1 })]
+        : [];
     }),
   );
-  s.ingredients.forEach((a, i) => {
-    if (a.acidEquivalent !== null && a.acidEquivalent > a.content)
-      issues.push(
-        issue(`ingredients ${i + 1} acidEquivalent`, 'label-acid-above-content', {
-          acid: a.acidEquivalent,
-          content: a.content,
-          unit: a.contentUnit,
-        }),
-      );
-    if (a.contentUnit === '% by weight' && a.content > 100)
-      issues.push(issue(`ingredients ${i + 1} content`, 'label-content-above-all', { percent: a.content }));
-    if (a.limitCounts === 'a.e.' && a.yearLimitLbPerAcre !== null && a.acidEquivalent === null)
-      issues.push(issue(`ingredients ${i + 1} acidEquivalent`, 'label-acid-missing'));
+
+/** An acid is a part of its salt, shares are parts of one whole, and a limit in acid needs the acid. */
+function aboutIngredients({ ingredients }: LabelSheet): Issue[] {
+  const each = ingredients.flatMap((a, i): Issue[] => {
+    const { acidEquivalent: acid, content, contentUnit: unit } = a;
+    const row = `ingredients ${i + 1}`;
+    return [
+      ...(acid !== null && acid > content
+        ? [issue(`${row} acidEquivalent`, 'label-acid-above-content', { acid, content, unit })]
+        : []),
+      ...(unit === '% by weight' && content > 100
+        ? [issue(`${row} content`, 'label-content-above-all', { percent: content })]
+        : []),
+      ...(a.limitCounts === 'a.e.' && a.yearLimitLbPerAcre !== null && acid === null
+        ? [issue(`${row} acidEquivalent`, 'label-acid-missing')]
+        : []),
+    ];
   });
-  const shares = s.ingredients.filter((a) => a.contentUnit === '% by weight');
-  if (shares.reduce((sum, a) => sum + a.content, 0) > 100)
-    issues.push(issue('ingredients', 'label-contents-above-all'));
-  for (const key of s.none ?? [])
-    if (isTyped(readSheet(s), key)) issues.push(issue('none', 'label-none-and-typed', { what: key }));
-  if ((s.kind ?? 'herbicide') === 'herbicide') issues.push(...aboutTheLeaf(s), ...aboveIngredientLimits(s));
-  if (s.carrier && s.carrier.least > s.carrier.most)
-    issues.push(
-      issue('carrier least', 'label-least-above-most', { least: s.carrier.least, most: s.carrier.most }),
-    );
-  if (s.sprayPh && s.sprayPh.least > s.sprayPh.most)
-    issues.push(
-      issue('sprayPh least', 'label-least-above-most', { least: s.sprayPh.least, most: s.sprayPh.most }),
-    );
-  if (s.airLeastF !== null && s.airMostF !== null && s.airLeastF >= s.airMostF)
-    issues.push(issue('airLeastF', 'label-air-least-not-below', { leastF: s.airLeastF, mostF: s.airMostF }));
-  const dayMost = s.airDayMostF ?? null;
-  const leastOfMost = s.airMostF ?? s.airLeastF;
-  if (dayMost !== null && leastOfMost !== null && dayMost < leastOfMost)
-    issues.push(issue('airDayMostF', 'label-air-day-below-work', { dayMostF: dayMost, workF: leastOfMost }));
-  s.after.forEach(({ upTo, butNot }, i) => {
-    if (butNot && stageRank(butNot) >= stageRank(upTo))
-      issues.push(issue(`after ${i + 1} butNot`, 'label-stage-beyond', { butNot, upTo }));
+  const shares = ingredients.filter((a) => a.contentUnit === '% by weight');
+  return shares.reduce((sum, a) => sum + a.content, 0) > 100
+    ? [...each, issue('ingredients', 'label-contents-above-all')]
+    : each;
+}
+
+/** Least under most: of the carrier and of the tank's pH. */
+const leastAboveMost = (s: LabelSheet): Issue[] =>
+  (['carrier', 'sprayPh'] as const).flatMap((key): Issue[] => {
+    const range = s[key];
+    return range && range.least > range.most
+      ? [issue(`${key} least`, 'label-least-above-most', { least: range.least, most: range.most })]
+      : [];
   });
-  if (s.formulation === 'G' && unit.by === 'volume')
-    issues.push(issue('rateUnit', 'label-granule-by-volume', { unit: unit.words }));
+
+/** Air for the work in order, and a day's high not below it. */
+function aboutAir({ airLeastF: least, airMostF: most, airDayMostF: dayMost }: LabelSheet): Issue[] {
+  const issues: Issue[] = [];
+  if (least !== null && most !== null && least >= most)
+    issues.push(issue('airLeastF', 'label-air-least-not-below', { leastF: least, mostF: most }));
+  const work = most ?? least;
+  if (dayMost != null && work !== null && dayMost < work)
+    issues.push(issue('airDayMostF', 'label-air-day-below-work', { dayMostF: dayMost, workF: work }));
   return issues;
+}
+
+/** What each field allows and all together do not. */
+function contradictions(s: LabelSheet): Issue[] {
+  const unit = RATE_UNITS[s.rateUnit];
+  const isDay = parseDay(s.labelDate) !== null;
+  const isOneKind = unit.by === AMOUNT_UNITS[s.amountUnit].by;
+  const isGranuleByVolume = s.formulation === 'G' && unit.by === 'volume';
+  const read = readSheet(s);
+  return [
+    ...(isDay ? [] : [issue('labelDate', 'label-no-day', { text: s.labelDate })]),
+    ...(isOneKind
+      ? []
+      : [issue('amountUnit', 'label-amount-wrong-kind', { unit: s.amountUnit, rates: unit.words })]),
+    ...aboutRates(s),
+    ...turfsTwice(s),
+    ...aboutIngredients(s),
+    ...(s.none ?? [])
+      .filter((key) => isTyped(read, key))
+      .map((key) => issue('none', 'label-none-and-typed', { what: key })),
+    ...((s.kind ?? 'herbicide') === 'herbicide' ? [...aboutTheLeaf(s), ...aboveIngredientLimits(s)] : []),
+    ...leastAboveMost(s),
+    ...aboutAir(s),
+    ...s.after.flatMap(({ upTo, butNot }, i) =>
+      butNot && stageRank(butNot) >= stageRank(upTo)
+        ? [issue(`after ${i + 1} butNot`, 'label-stage-beyond', { butNot, upTo })]
+        : [],
+    ),
+    ...(isGranuleByVolume ? [issue('rateUnit', 'label-granule-by-volume', { unit: unit.words })] : []),
+  ];
 }

@@ -30,10 +30,12 @@ const USUAL_WIND = 2;
 /** A gap of so many days is filled on a straight line between its neighbours: common practice, no source. */
 const MOST_FILLED_DAYS = 3;
 const MOST_FILLED_HOURS = 3;
-/** Air temperatures outside have never been read on the ground by a thermometer. */
-const POSSIBLE_C = { least: -90, most: 60 };
-const MOST_RAIN_MM = 2000;
-const MOST_WIND = 110;
+/** What can have been: air in °C as a thermometer has read it on the ground, rain in mm, wind in m/s, a chance as a share. */
+const POSSIBLE = { air: [-90, 60], rain: [0, 2000], wind: [0, 110], chance: [0, 1] } as const;
+const canBe = (of: keyof typeof POSSIBLE, value: number): boolean => {
+  const [least, most] = POSSIBLE[of];
+  return value >= least && value <= most;
+};
 const PROBLEM_MOST = 100_000;
 
 type DailyRow = { min?: number; max?: number; rain?: number; wind?: number; chance?: number };
@@ -99,15 +101,7 @@ function gathering(mapping: WeatherMapping) {
       if (bad.length < PROBLEM_MOST) bad.push(rowProblem(line, why));
     },
     put(line: number, day: Day, key: keyof DailyRow, value: number, words: string) {
-      const { least, most } =
-        key === 'rain'
-          ? { least: 0, most: MOST_RAIN_MM }
-          : key === 'wind'
-            ? { least: 0, most: MOST_WIND }
-            : key === 'chance'
-              ? { least: 0, most: 1 }
-              : POSSIBLE_C;
-      if (!Number.isFinite(value) || value < least || value > most)
+      if (!canBe(key === 'min' || key === 'max' ? 'air' : key, value))
         return this.note(line, fact('row-figure-impossible', { day, text: words }));
       const on = addDays(day, shift(key));
       const row = rows.get(on) ?? {};
@@ -337,44 +331,51 @@ function onTheHour(at: Map<number, HourRow>, means: 'begins' | 'ends'): void {
     at.set(hour, { ...row, air: ((rows.get(hour - 1) ?? row).air + row.air) / 2 });
 }
 
-/** Whole days of a table of hours: each day needs its 24, of which up to three in a row may be filled. */
-function checkHours({ rows }: LoggerFile, mapping: WeatherMapping): WeatherCheck {
+/** The figures of one row of hours, in our units; or what is wrong with it. An empty cell of rain, wind or chance is null. */
+function hourOf(cells: readonly string[], mapping: WeatherMapping, text: string): HourRow | Fact {
   const { columns } = mapping;
+  const cell = (key: WeatherColumn) => cellOf(cells, columns[key]);
+  const [air, rain, wind, chance] = [cell('air'), cell('rain'), cell('wind'), cell('chance')];
+  if (air === undefined || rain === undefined || wind === undefined || chance === undefined)
+    return fact('row-cell-no-figure', { text });
+  if (air === null) return fact('row-air-missing', { text });
+  const row: HourRow = {
+    air: celsiusOf[mapping.temperature](air),
+    rain: rain === null ? null : mmOf[mapping.water](rain),
+    wind: wind === null ? null : metresPerSecondOf[mapping.windIn](wind),
+    chance: chance === null ? null : chance / 100,
+  };
+  const isPossible =
+    canBe('air', row.air) &&
+    canBe('rain', row.rain ?? 0) &&
+    canBe('wind', row.wind ?? 0) &&
+    canBe('chance', row.chance ?? 0);
+  return isPossible ? row : fact('row-hour-impossible', { text });
+}
+
+type Hours = Readonly<{ at: Map<number, HourRow>; bad: RowProblem[]; repeated: number }>;
+/** Rows by the hour, counted from 1970 in the station's standard time; the first of a repeated hour counts. */
+function readHours({ rows }: LoggerFile, mapping: WeatherMapping): Hours {
   const bad: RowProblem[] = [];
   const at = new Map<number, HourRow>();
   let repeated = 0;
   rows.forEach((cells, i) => {
     const line = i + 2;
-    const text = cells[columns.time] ?? '';
+    const text = cells[mapping.columns.time] ?? '';
     const time = parseLoggerTime(text, mapping.dayFirst);
     if (!time) return void bad.push(rowProblem(line, fact('row-no-time', { text: text.slice(0, 40) })));
     if (time.offset !== null) return void bad.push(rowProblem(line, fact('row-names-offset', { text })));
     const hour = Math.floor(time.ms / 3_600_000);
-    const [air, rain, wind, chance] = (['air', 'rain', 'wind', 'chance'] as const).map((key) =>
-      cellOf(cells, columns[key]),
-    );
-    if (air === undefined || rain === undefined || wind === undefined || chance === undefined)
-      return void bad.push(rowProblem(line, fact('row-cell-no-figure', { text })));
-    if (air === null) return void bad.push(rowProblem(line, fact('row-air-missing', { text })));
-    if (at.has(hour)) return void repeated++;
-    const row: HourRow = {
-      air: celsiusOf[mapping.temperature](air),
-      rain: rain === null ? null : mmOf[mapping.water](rain),
-      wind: wind === null ? null : metresPerSecondOf[mapping.windIn](wind),
-      chance: chance === null ? null : chance / 100,
-    };
-    const isPossible =
-      row.air >= POSSIBLE_C.least &&
-      row.air <= POSSIBLE_C.most &&
-      (row.rain ?? 0) >= 0 &&
-      (row.rain ?? 0) <= MOST_RAIN_MM &&
-      (row.wind ?? 0) >= 0 &&
-      (row.wind ?? 0) <= MOST_WIND &&
-      (row.chance ?? 0) >= 0 &&
-      (row.chance ?? 0) <= 1;
-    if (!isPossible) return void bad.push(rowProblem(line, fact('row-hour-impossible', { text })));
-    at.set(hour, row);
+    const row = hourOf(cells, mapping, text);
+    if ('code' in row) bad.push(rowProblem(line, row));
+    else if (at.has(hour)) repeated++;
+    else at.set(hour, row);
   });
+  return { at, bad, repeated };
+}
+
+/** Fills short gaps of air on a straight line between their neighbours, in place. @returns hours that were filled */
+function fillHours(at: Map<number, HourRow>): number {
   const hours = [...at.keys()].sort((a, b) => a - b);
   let made = 0;
   for (let i = 1; i < hours.length; i++) {
@@ -385,31 +386,37 @@ function checkHours({ rows }: LoggerFile, mapping: WeatherMapping): WeatherCheck
     for (let k = 1; k <= missing; k++, made++)
       at.set(from + k, { air: a + ((b - a) * k) / (missing + 1), rain: null, wind: null, chance: null });
   }
+  return made;
+}
+
+/** A day of 24 rows; an hour without rain was dry, one without wind had the usual wind. */
+const dayOfHours = (day: Day, rows: readonly HourRow[]): WholeDay => ({
+  day,
+  air: rows.map((r) => r.air),
+  rain: rows.map((r) => r.rain ?? 0),
+  wind: rows.map((r) => r.wind ?? USUAL_WIND),
+  chance: rows.every((r) => r.chance === null) ? null : rows.map((r) => r.chance ?? certainly(r.rain ?? 0)),
+});
+
+/** Whole days of a table of hours: each day needs its 24, of which up to three in a row may be filled. */
+function checkHours(file: LoggerFile, mapping: WeatherMapping): WeatherCheck {
+  const { at, bad, repeated } = readHours(file, mapping);
+  const made = fillHours(at);
+  const read = [...at.keys()].sort((a, b) => a - b);
   if (mapping.rowTime && mapping.rowTime !== 'as read') onTheHour(at, mapping.rowTime);
   const days: WholeDay[] = [];
-  const first = Math.floor((hours[0] ?? 0) / 24);
-  const last = Math.floor((hours.at(-1) ?? -1) / 24);
   const short: Day[] = [];
   let noRain = 0;
   let noWind = 0;
-  for (let d = first; d <= last; d++) {
-    const of = Array.from({ length: 24 }, (_, h) => at.get(d * 24 + h));
-    const whole = of.filter((r) => r !== undefined);
-    if (whole.length < 24) {
-      if (whole.length) short.push(d as Day);
-      continue;
-    }
-    noRain += whole.filter((r) => r.rain === null).length;
-    noWind += whole.filter((r) => r.wind === null).length;
-    days.push({
-      day: d as Day,
-      air: whole.map((r) => r.air),
-      rain: whole.map((r) => r.rain ?? 0),
-      wind: whole.map((r) => r.wind ?? USUAL_WIND),
-      chance: whole.every((r) => r.chance === null)
-        ? null
-        : whole.map((r) => r.chance ?? certainly(r.rain ?? 0)),
-    });
+  const first = Math.floor((read[0] ?? 0) / 24) as Day;
+  const last = Math.floor((read.at(-1) ?? -1) / 24) as Day;
+  for (let day = first; day <= last; day = addDays(day, 1)) {
+    const rows = Array.from({ length: 24 }, (_, h) => at.get(day * 24 + h)).filter((r) => r !== undefined);
+    if (rows.length === 24) {
+      noRain += rows.filter((r) => r.rain === null).length;
+      noWind += rows.filter((r) => r.wind === null).length;
+      days.push(dayOfHours(day, rows));
+    } else if (rows.length) short.push(day);
   }
   const runs = runsOf(days.map((d) => d.day));
   const gaps = runs.slice(1).map((r, i) => ({ from: addDays(runs[i]!.to, 1), to: addDays(r.from, -1) }));
