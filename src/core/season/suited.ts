@@ -156,71 +156,113 @@ function compare(a: Suited, b: Suited): number {
   );
 }
 
+type Reason = Suited['reasons'][number];
+const speaksFor = (argument: Argument): Reason => ({ speaks: 'for', argument });
+const speaksAgainst = (argument: Argument): Reason => ({ speaks: 'against', argument });
+
+/** Whether it may be put down on the day, and if not, when. */
+function ofTheDay(window: Window, day: Day): Reason[] {
+  const today = spanAt(window.all, day)?.verdict;
+  if (!today) return [];
+  if (today.state === 'open') return [speaksFor({ code: 'open-on-day', gates: [] })];
+  if (today.state === 'ajar') return [speaksFor({ code: 'ajar-on-day', gates: today.by })];
+  const later = nextOpen(window.all, day, 'ajar');
+  return [
+    speaksAgainst({ code: 'shut-on-day', gates: today.by }),
+    speaksAgainst(later ? { code: 'opens-later', on: later.from } : { code: 'never-opens' }),
+  ];
+}
+
+/** What of the barrier speaks for it: that it still takes what has sprouted, and how long it lasts. */
+function ofTheBarrier(
+  { product, outlook }: GateContext,
+  { use, day }: Pick<Wanted, 'use' | 'day'>,
+  months: number | null,
+): Reason[] {
+  if (!isPreEmergent(use)) return [];
+  const p10 = outlook && (outlook.crossed ?? outlook.dates.p10);
+  const isLate = p10 !== null && day >= p10;
+  return [
+    ...(product.label.reachesBack && isLate ? [speaksFor({ code: 'reaches-back' })] : []),
+    ...(months !== null && months >= 4 ? [speaksFor({ code: 'long-residual', months })] : []),
+  ];
+}
+
+/** The next seeding that it does not delay. */
+function ofSeeding({ product, zone, ledger }: GateContext, day: Day): Reason[] {
+  const what = { id: 'asked', status: 'planned', day, share: 1, ground: null } as const;
+  const waitDays = seedWaitWith(ledger, [entryOf(product.label, product.rate, what)])(day);
+  const next = zone.seedings.find((s) => s.on >= day);
+  return next && waitDays !== null && day + waitDays <= next.on
+    ? [speaksFor({ code: 'seed-safe', waitDays })]
+    : [];
+}
+
+/** Sites of action that the lawn had in the years before, of products that work the same way. */
+function ofResistance({ product, ledger }: GateContext, day: Day): Reason[] {
+  const { label } = product;
+  const yearsOf = new Map<number, Set<number>>();
+  for (const e of ledger) {
+    if (e.inSoil !== label.inSoil || yearOf(e.day) >= yearOf(day)) continue;
+    for (const { group } of e.ingredients)
+      if (group) yearsOf.set(group, (yearsOf.get(group) ?? new Set()).add(yearOf(e.day)));
+  }
+  return label.ingredients.flatMap(({ group }): Reason[] => {
+    if (!group) return [];
+    const years = yearsOf.get(group)?.size ?? 0;
+    if (years > 0) return [speaksAgainst({ code: 'same-group-again', group, years })];
+    return yearsOf.size ? [speaksFor({ code: 'other-group', group, than: [...yearsOf.keys()] })] : [];
+  });
+}
+
+/** Whether the label controls each target, only holds it down, or does not name it. */
+const ofTargets = (label: Label, { use, targets }: Pick<Wanted, 'use' | 'targets'>): Reason[] =>
+  targets.map((target) => {
+    const rows = label.after.filter((a) => a.weed === target);
+    const takes = isPreEmergent(use) ? label.before.includes(target) : rows.length > 0;
+    const isWhole = isPreEmergent(use) || rows.some((a) => a.degree !== 'suppression');
+    return takes && isWhole
+      ? speaksFor({ code: 'controls-target', target })
+      : speaksAgainst({ code: takes ? 'only-suppresses' : 'not-for-target', target });
+  });
+
+/** What the turf, its owner and the company say to it. */
+function ofTheLawn({ product: { label }, zone, rules }: GateContext): Reason[] {
+  const { season } = TURF_FACTS[zone.turf];
+  const feeds = label.analysis !== null && (label.analysis.n ?? 0) > 0;
+  return [
+    ...label.ingredients.flatMap(({ name }): Reason[] => {
+      const tolerance = factsOf(name)?.turf[zone.turf];
+      return tolerance && tolerance !== 'safe'
+        ? [speaksAgainst({ code: 'turf-sensitive', ingredient: name, tolerance })]
+        : [];
+    }),
+    ...(zone.organicOnly
+      ? [isOrganic(label) ? speaksFor({ code: 'organic' }) : speaksAgainst({ code: 'not-organic' })]
+      : []),
+    ...(isGranule(label) && zone.cover === 'heavy' ? [speaksFor({ code: 'granule-through-dead-leaf' })] : []),
+    ...(feeds && (!rules.combineFertilizer || season === 'warm')
+      ? [speaksAgainst({ code: 'fertilizer-not-combined' })]
+      : []),
+    ...(label.restrictedUse ? [speaksAgainst({ code: 'restricted-use' })] : []),
+    ...(isBurner(label) ? [speaksAgainst({ code: 'burns-turf' })] : []),
+  ];
+}
+
+/** What speaks for it and then what against it, each in the order of the weight that it has. */
 function argumentsFor(
   context: GateContext,
   window: Window,
-  { use, targets, day }: Pick<Wanted, 'use' | 'targets' | 'day'>,
+  wanted: Pick<Wanted, 'use' | 'targets' | 'day'>,
   months: number | null,
 ): Suited['reasons'] {
-  const { product, zone, ledger, outlook, rules } = context;
-  const { label, rate } = product;
-  const out: Suited['reasons'][number][] = [];
-  const say = (speaks: 'for' | 'against', argument: Argument) => out.push({ speaks, argument });
-
-  const today = spanAt(window.all, day)?.verdict;
-  if (today?.state === 'open') say('for', { code: 'open-on-day', gates: [] });
-  else if (today?.state === 'ajar') say('for', { code: 'ajar-on-day', gates: today.by });
-  else if (today) {
-    say('against', { code: 'shut-on-day', gates: today.by });
-    const later = nextOpen(window.all, day, 'ajar');
-    say('against', later ? { code: 'opens-later', on: later.from } : { code: 'never-opens' });
-  }
-
-  const p10 = outlook && (outlook.crossed ?? outlook.dates.p10);
-  const isLate = p10 !== null && day >= p10;
-  if (isPreEmergent(use)) {
-    if (label.reachesBack && isLate) say('for', { code: 'reaches-back' });
-    if (months !== null && months >= 4) say('for', { code: 'long-residual', months });
-  }
-  const dose = entryOf(label, rate, { id: 'asked', status: 'planned', day, share: 1, ground: null });
-  const wait = seedWaitWith(ledger, [dose])(day);
-  const [firstSeed] = zone.seedings.filter((s) => s.on >= day);
-  if (firstSeed && wait !== null && day + wait <= firstSeed.on)
-    say('for', { code: 'seed-safe', waitDays: wait });
-
-  const groups = label.ingredients.flatMap((i) => (i.group ? [i.group] : []));
-  const before = new Set(
-    ledger
-      .filter((e) => e.inSoil === label.inSoil && yearOf(e.day) < yearOf(day))
-      .flatMap((e) => e.ingredients.flatMap((i) => (i.group ? [`${i.group}|${yearOf(e.day)}`] : []))),
-  );
-  const had = [...new Set([...before].map((k) => Number(k.split('|')[0])))];
-  for (const group of groups) {
-    const years = [...before].filter((k) => k.startsWith(`${group}|`)).length;
-    if (years > 0) say('against', { code: 'same-group-again', group, years });
-    else if (had.length) say('for', { code: 'other-group', group, than: had });
-  }
-
-  for (const target of targets) {
-    const of = label.after.filter((a) => a.weed === target);
-    const takes = isPreEmergent(use) ? label.before.includes(target) : of.length > 0;
-    const isWhole = isPreEmergent(use) || of.some((a) => a.degree !== 'suppression');
-    if (takes && isWhole) say('for', { code: 'controls-target', target });
-    else say('against', { code: takes ? 'only-suppresses' : 'not-for-target', target });
-  }
-  for (const { name } of label.ingredients) {
-    const tolerance = factsOf(name)?.turf[zone.turf];
-    if (tolerance && tolerance !== 'safe')
-      say('against', { code: 'turf-sensitive', ingredient: name, tolerance });
-  }
-  if (zone.organicOnly)
-    say(isOrganic(label) ? 'for' : 'against', { code: isOrganic(label) ? 'organic' : 'not-organic' });
-  if (isGranule(label) && zone.cover === 'heavy') say('for', { code: 'granule-through-dead-leaf' });
-  if (label.analysis && (label.analysis.n ?? 0) > 0) {
-    const isWarm = TURF_FACTS[zone.turf].season === 'warm';
-    if (!rules.combineFertilizer || isWarm) say('against', { code: 'fertilizer-not-combined' });
-  }
-  if (label.restrictedUse) say('against', { code: 'restricted-use' });
-  if (isBurner(label)) say('against', { code: 'burns-turf' });
-  return out.toSorted((a, b) => Number(a.speaks === 'against') - Number(b.speaks === 'against'));
+  const reasons = [
+    ...ofTheDay(window, wanted.day),
+    ...ofTheBarrier(context, wanted, months),
+    ...ofSeeding(context, wanted.day),
+    ...ofResistance(context, wanted.day),
+    ...ofTargets(context.product.label, wanted),
+    ...ofTheLawn(context),
+  ];
+  return reasons.toSorted((a, b) => Number(a.speaks === 'against') - Number(b.speaks === 'against'));
 }
