@@ -107,7 +107,7 @@ function plansFor(q: PlanQuestion, onStep: (done: number, of: number) => void): 
   const range = { from: today, to: seasonsEnd(q, runs) };
   const facts = { ...q.facts, ledger: [...q.facts.ledger, ...plannedEntries(q.kept, q.facts.zone, today)] };
   const options = optionsFor(facts, q.labels, q.targets, q.rules, range, runs);
-  const input = {
+  const { tables, tried } = tablesOf({
     runs,
     options,
     targets: q.targets,
@@ -116,61 +116,97 @@ function plansFor(q: PlanQuestion, onStep: (done: number, of: number) => void): 
     turf: facts.zone.turf,
     today,
     left: leftOf(facts, q.labels),
-  };
-  let tried = 0;
-  const counted = (table: ReturnType<typeof holdTable>) =>
-    table && {
-      ...table,
-      hold: (t: readonly Tried[]) => {
-        tried++;
-        return table.hold(t);
-      },
-    };
-  const coarse = counted(holdTable(input, GRID_STEP_DAYS, fewMembers(runs, today, GRID_MEMBERS)));
-  const fine = counted(holdTable(input, WALK_STEP_DAYS));
-  const exact = counted(holdTable(input));
+  });
   const cleanUp = cleanUpOf(q, facts, { from: today, to: addDays(today, DAYS_AHEAD) });
   const asked = wishesOf(facts, runs);
   const yearOff = yearOffOf(q, asked);
   const nothing = () => leftOutOf(facts, q.labels, q.targets, range);
-  if (!coarse || !fine || !exact)
-    return { programmes: [], cleanUp, yearOff, wishes: [], tried, leftOut: nothing() };
+  if (!tables) return { programmes: [], cleanUp, yearOff, wishes: [], tried: tried(), leftOut: nothing() };
+
   const money = moneyOf(facts, q.labels, q.rules);
-  const search: Search = { range, coarse, fine, exact, costOf: money.ofShape };
-  const mayGo = (found: Found) => isOpenThroughout(programmeOf('once', found), q, BY_PROGRAMME);
+  const search: Search = { range, ...tables, costOf: money.ofShape };
   const spent = spentGroups(facts, asked);
   const spring = unspent(
     options.filter((o) => o.use === 'pre-emergent'),
     spent,
   );
   const autumn = mayInAutumn(q) ? options.filter((o) => o.use === 'autumn pre-emergent') : [];
+  const mayGo = (found: Found) => isOpenThroughout(programmeOf('once', found), q, BY_PROGRAMME);
   let steps = 0;
-  const best = (shapes: readonly Shape[]) => {
+  const best: Best = (shapes) => {
     const found = bestOf(shapes, search, mayGo);
     onStep(++steps, autumn.length ? STEPS.withAutumn : STEPS.spring);
     return found;
   };
+  const inTwo = best(inParts(spring, 2));
+  const mustPart = inTwo !== null && asked.some((w) => w.wish === 'in parts');
+  const ofSpring = springKinds(q, spring, search, best, { inTwo, mustPart });
+  const all = autumn.length ? withAutumn(ofSpring, spring, autumn, best) : ofSpring;
 
-  const found: { kind: ProgrammeKind; found: Found }[] = [];
+  const posts = postEmergents(
+    q.labels,
+    facts,
+    q.targets.map((t) => t.weed),
+    range,
+  );
+  const programmes = shownOf(all, { q, facts, search, runs, posts, money }, yearOff !== null);
+  const wishes = asked.map((w) => ({
+    ...w,
+    isKept:
+      w.wish === 'year off' || (w.wish === 'in parts' ? mustPart : !spring.some((o) => isSpent(o, spent))),
+  }));
+  const leftOut = all.length || yearOff ? [] : nothing();
+  return { programmes, cleanUp, yearOff, wishes, tried: tried(), leftOut };
+}
+
+/**
+ * What programmes hold: from few members in steps of a week, from all in steps of some days, and by single days.
+ * `tables` is null where nothing can be held; `tried` says how often they have been asked.
+ */
+function tablesOf(
+  input: Parameters<typeof holdTable>[0],
+): Readonly<{ tables: Pick<Search, 'coarse' | 'fine' | 'exact'> | null; tried: () => number }> {
+  let count = 0;
+  const counted = (table: HoldTable | null): HoldTable | null =>
+    table && {
+      ...table,
+      hold: (t: readonly Tried[]) => {
+        count++;
+        return table.hold(t);
+      },
+    };
+  const few = fewMembers(input.runs, input.today, GRID_MEMBERS);
+  const coarse = counted(holdTable(input, GRID_STEP_DAYS, few));
+  const fine = counted(holdTable(input, WALK_STEP_DAYS));
+  const exact = counted(holdTable(input));
+  return { tables: coarse && fine && exact ? { coarse, fine, exact } : null, tried: () => count };
+}
+
+type OfKind = Readonly<{ kind: ProgrammeKind; found: Found }>;
+/** The cheapest season of some shapes that every gate lets go; null: none. */
+type Best = (shapes: readonly Shape[]) => Found | null;
+
+/** Programmes of the spring, the best of each kind. @param mustPart walks of the season before asked for parts */
+function springKinds(
+  { facts, targets }: PlanQuestion,
+  spring: readonly Option[],
+  search: Search,
+  best: Best,
+  { inTwo, mustPart }: Readonly<{ inTwo: Found | null; mustPart: boolean }>,
+): OfKind[] {
+  const found: OfKind[] = [];
   const add = (kind: ProgrammeKind, one: Found | null) => {
     if (one) found.push({ kind, found: one });
   };
-  const p10 = facts.outlook?.crossed ?? facts.outlook?.dates.p10 ?? null;
-  const inTwo = best(inParts(spring, 2));
-  const mustPart = inTwo !== null && asked.some((w) => w.wish === 'in parts');
   if (!mustPart) add('once', best(once(spring)));
   add('in two', inTwo);
-  if (q.targets.some((t) => t.weed === 'goosegrass')) add('in three', best(inParts(spring, 3)));
-  if (p10 !== null && !mustPart)
-    add(
-      'reach-back',
-      best(
-        once(
-          spring.filter((o) => o.label.reachesBack),
-          { from: Math.max(p10, range.from) as Day, to: range.to },
-        ),
-      ),
-    );
+  if (targets.some((t) => t.weed === 'goosegrass')) add('in three', best(inParts(spring, 3)));
+  const p10 = facts.outlook?.crossed ?? facts.outlook?.dates.p10 ?? null;
+  if (p10 !== null && !mustPart) {
+    const late = { from: Math.max(p10, search.range.from) as Day, to: search.range.to };
+    const reaching = spring.filter((o) => o.label.reachesBack);
+    add('reach-back', best(once(reaching, late)));
+  }
   const leader = found.reduce<Found | null>((a, { found: b }) => (a && a.cost <= b.cost ? a : b), null);
   if (leader) {
     const used = new Set(leader.shape.flatMap((s) => s.option.parts.map((p) => p.group ?? p.name)));
@@ -180,42 +216,41 @@ function plansFor(q: PlanQuestion, onStep: (done: number, of: number) => void): 
   const strongest = bestOptions(spring, search);
   if (!mustPart) add('two together', best(ofTwo(strongest, 'together')));
   add('one after another', best(ofTwo(strongest, 'after')));
+  return found;
+}
 
-  // behind each of them the autumn's own barrier, where the house puts one down
-  const all = found.map(({ kind, found: f }) => ({
+/** Behind each programme of the spring the autumn's own barrier, and those that only the autumn makes. */
+function withAutumn(
+  ofSpring: readonly OfKind[],
+  spring: readonly Option[],
+  autumn: readonly Option[],
+  best: Best,
+): OfKind[] {
+  const all = ofSpring.map(({ kind, found }) => ({
     kind,
-    found: (autumn.length ? best(thenInAutumn(f, autumn)) : null) ?? f,
+    found: best(thenInAutumn(found, autumn)) ?? found,
   }));
-  if (autumn.length) {
-    const both = best(springAndAutumn(spring, autumn));
-    if (both) all.push({ kind: 'spring and autumn', found: both });
-    const alone = spring.length ? null : best(once(autumn));
-    if (alone) all.push({ kind: 'once', found: alone });
-  }
-  const posts = postEmergents(
-    q.labels,
-    facts,
-    q.targets.map((t) => t.weed),
-    range,
-  );
-  const known: Known = { q, facts, search, runs, posts, money };
+  const both = best(springAndAutumn(spring, autumn));
+  if (both) all.push({ kind: 'spring and autumn', found: both });
+  const alone = spring.length ? null : best(once(autumn));
+  if (alone) all.push({ kind: 'once', found: alone });
+  return all;
+}
+
+/** Those that are shown, measured: the cheapest season first, doing nothing among them, what is planned now last. */
+function shownOf(all: readonly OfKind[], known: Known, isYearOff: boolean): Programme[] {
+  const { q, search } = known;
   const bare = measured({ kind: 'no pre-emergent', applications: [] }, null, known);
-  const proposed = theBest(all).map(({ kind, found: f }) => {
-    const placed = withWindows(f, search);
+  const proposed = theBest(all).map(({ kind, found }) => {
+    const placed = withWindows(found, search);
     return measured(programmeOf(kind, placed), placed, known);
   });
   // what costs more than nothing at all is shown only if everybody compares with it
   const worthIt = proposed.filter((p) => ALWAYS.includes(p.kind) || p.cost.total <= bare.cost.total);
-  const programmes = [
-    ...(yearOff ? [bare, ...worthIt] : [...worthIt, bare].toSorted((a, b) => a.cost.total - b.cost.total)),
+  return [
+    ...(isYearOff ? [bare, ...worthIt] : [...worthIt, bare].toSorted((a, b) => a.cost.total - b.cost.total)),
     ...(q.planned.length ? [measured({ kind: 'as planned', applications: q.planned }, null, known)] : []),
   ];
-  const wishes = asked.map((w) => ({
-    ...w,
-    isKept:
-      w.wish === 'year off' || (w.wish === 'in parts' ? mustPart : !spring.some((o) => isSpent(o, spent))),
-  }));
-  return { programmes, cleanUp, yearOff, wishes, tried, leftOut: all.length || yearOff ? [] : nothing() };
 }
 
 /** The last season that is planned for ends: what goes down later is the next year's programme. */
@@ -259,7 +294,7 @@ const byCost = (a: Readonly<{ found: Found }>, b: Readonly<{ found: Found }>): n
   a.found.cost - b.found.cost;
 
 /** The best of all first; of two kinds that came to the same doses one. */
-function theBest<T extends { kind: ProgrammeKind; found: Found }>(all: readonly T[]): T[] {
+function theBest(all: readonly OfKind[]): OfKind[] {
   const seen = new Set<string>();
   const distinct = all.toSorted(byCost).filter(({ found: { shape, days } }) => {
     const key = shape
