@@ -158,39 +158,20 @@ const FINER = {
 /** @throws RangeError if an area, the carrier, the tank or a step is not positive: they are checked where they are typed */
 export function loadsFor(q: LoadQuestion): Outcome<Loads> {
   check(q);
-  const { stops, tank } = q;
-  for (const [stop, s] of stops.entries()) {
-    const product = s.products.findIndex(
-      (p) => p && (p.maximum.by !== p.rate.by || (q.carrier === null && p.rate.by === 'volume')),
-    );
-    if (product >= 0) return refuse({ kind: 'kinds-differ', product, stop });
-  }
+  const { tank } = q;
+  const differs = kindsDiffer(q);
+  if (differs) return refuse(differs);
   if (tank.dead >= tank.size) return refuse({ kind: 'no-room-in-tank', size: tank.size, dead: tank.dead });
   const loads: Load[] = [];
   const remains: Remain[] = [];
-  // nothing has been mixed yet
-  let last = null as Last | null;
+  let last: Last | null = null;
   for (const run of runsOf(q)) {
-    const isFirst: boolean = last === null;
-    const stays: Stays | null =
-      isFirst && tank.left?.isSameMix
-        ? { volume: Math.min(tank.left.volume, tank.size), inside: run.shares }
-        : last?.remain && holdsAllOf(last.run, run)
-          ? { volume: last.remain.volume, inside: last.inside }
-          : null;
-    const withRest: Outcome<RunLoads> | null = stays && loadsOfRun(q, run, stays, loads.length);
-    // what stays may be too strong for the next mix: then it is rinsed out
-    const isUsed: boolean = stays !== null && (withRest!.ok || isFirst);
-    const made: Outcome<RunLoads> = isUsed
-      ? withRest!
-      : loadsOfRun(q, run, { volume: 0, inside: run.shares }, loads.length);
+    const made = loadsAfter(q, last, run, loads.length);
     if (!made.ok) return made;
-    if (last?.remain && !isUsed) remains.push({ ...last.remain, afterLoad: loads.length - 1 });
-    const rinseFirst = isFirst
-      ? tank.left !== null && !tank.left.isSameMix
-      : !isUsed && (last!.remain !== null || !holdsAllOf(last!.run, run));
-    loads.push(...made.value.loads.map((l, i) => ({ ...l, rinseFirst: rinseFirst && i === 0 })));
-    last = { run, remain: made.value.remain, inside: made.value.inside };
+    const { loads: filled, remain, inside, isOnRest, rinseFirst } = made.value;
+    if (last?.remain && !isOnRest) remains.push({ ...last.remain, afterLoad: loads.length - 1 });
+    loads.push(...filled.map((l, i) => ({ ...l, rinseFirst: rinseFirst && i === 0 })));
+    last = { run, remain, inside };
   }
   if (last?.remain) remains.push({ ...last.remain, afterLoad: loads.length - 1 });
   const sum = (of: (l: Load) => number) => loads.reduce((s, l) => s + of(l), 0);
@@ -212,6 +193,37 @@ export function loadsFor(q: LoadQuestion): Outcome<Loads> {
       water: sum((l) => l.water) as Litres,
     },
   };
+}
+
+/** The first product of a stop whose rate is by another measure than its maximum, or by volume where nothing is sprayed. */
+function kindsDiffer({ stops, carrier }: LoadQuestion): MixRefusal | null {
+  for (const [stop, s] of stops.entries()) {
+    const product = s.products.findIndex(
+      (p) => p && (p.maximum.by !== p.rate.by || (carrier === null && p.rate.by === 'volume')),
+    );
+    if (product >= 0) return { kind: 'kinds-differ', product, stop };
+  }
+  return null;
+}
+
+type NextLoads = RunLoads & Readonly<{ isOnRest: boolean; rinseFirst: boolean }>;
+/** Loads of a run, mixed on what stays of the one before where that goes. @param last null: nothing has been mixed yet */
+function loadsAfter(q: LoadQuestion, last: Last | null, run: Run, at: number): Outcome<NextLoads> {
+  const { left, size } = q.tank;
+  const anew = () => loadsOfRun(q, run, { volume: 0, inside: run.shares }, at);
+  const made = (is: Outcome<RunLoads>, isOnRest: boolean, rinseFirst: boolean): Outcome<NextLoads> =>
+    is.ok ? { ok: true, value: { ...is.value, isOnRest, rinseFirst } } : is;
+  if (!last)
+    return left?.isSameMix
+      ? made(loadsOfRun(q, run, { volume: Math.min(left.volume, size), inside: run.shares }, at), true, false)
+      : made(anew(), false, left !== null);
+  const holds = holdsAllOf(last.run, run);
+  if (last.remain && holds) {
+    const onRest = loadsOfRun(q, run, { volume: last.remain.volume, inside: last.inside }, at);
+    // what stays may be too strong for the next mix: then it is rinsed out
+    if (onRest.ok) return made(onRest, true, false);
+  }
+  return made(anew(), false, last.remain !== null || !holds);
 }
 
 /** Another way of filling by which a mix that was refused goes. Null: none does. @throws as `loadsFor` does */
