@@ -13,7 +13,9 @@ import { useSendKey } from './use-send-key';
 export function useCommand<More extends Readonly<{ kind: string }> = never>() {
   const router = useRouter();
   const [refusal, setRefusal] = useState<Refusal | More | null>(null);
-  const [isSending, start] = useTransition();
+  /** how many answers are waited for: it falls in one drawing with why it was refused, so that no form says that and is shut */
+  const [awaited, setAwaited] = useState(0);
+  const [isDrawing, start] = useTransition();
   const isOnItsWay = useRef(false);
   const { keyOf, answered } = useSendKey();
 
@@ -24,10 +26,17 @@ export function useCommand<More extends Readonly<{ kind: string }> = never>() {
     return outcome.ok ? { value: outcome.value } : null;
   };
   /** Several commands, one after the other. */
-  const steps = (work: (tell_: typeof tell) => Promise<unknown>) =>
-    start(async () => {
-      await work(tell);
-    });
+  const steps = (work: (tell_: typeof tell) => Promise<unknown>) => {
+    setAwaited((n) => n + 1);
+    void work(tell)
+      .catch((error: unknown) =>
+        // to the page that says that something went wrong
+        start(() => {
+          throw error;
+        }),
+      )
+      .finally(() => setAwaited((n) => n - 1));
+  };
   /** Asks for something; the page stays as it is. */
   const ask = <I, T>(to: (input: I) => Promise<Outcome<T, More>>, input: I, then: (value: T) => void) =>
     steps(async () => {
@@ -62,12 +71,14 @@ export function useCommand<More extends Readonly<{ kind: string }> = never>() {
     run,
     ask,
     steps,
+    /** goes to another page: on its way until that is drawn */
+    draw: start,
     /** a key for what is sent, the same for the same until it was answered */
     keyOf,
     issue,
     refusal,
     /** what is said beside a form without being sent */
     say: setRefusal,
-    isSending,
+    isSending: awaited > 0 || isDrawing,
   };
 }

@@ -72,13 +72,12 @@ export function LawnTable({
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [filterName, setFilterName] = useState('');
   const [said, setSaid] = useState<string | null>(null);
-  const { run, steps, refusal, isSending: isBusy } = useCommand();
+  const { run, draw, refusal, isSending: isBusy } = useCommand();
   const timer = useRef<number | undefined>(undefined);
   const go = (change: Partial<ListQuery>) =>
-    steps(() => {
-      router.replace(`/lawns${addressOf({ ...query, words, page: 1, ...change })}`, { scroll: false });
-      return Promise.resolve();
-    });
+    draw(() =>
+      router.replace(`/lawns${addressOf({ ...query, words, page: 1, ...change })}`, { scroll: false }),
+    );
   const { pages } = list;
   const isPlain = addressOf({ ...query, page: 1 }) === '';
 
