@@ -84,45 +84,45 @@ function problemOf({
   // what each of several ways lacks is said by the one that asks for one of them
   if (/\/(oneOf|anyOf)\/\d/.test(schemaPath)) return null;
   const p = params as Record<string, unknown>;
-  const at = (more = '', why: Fact): ProblemField => {
+  const at = (why: Fact, more = ''): ProblemField => {
     const { field, row } = placeOf(more ? `${instancePath}/${more}` : instancePath);
     return problemField(field, why, row);
   };
   const limit = Number(p['limit']);
   switch (keyword) {
     case 'required':
-      return at(String(p['missingProperty']), fact('shape-required'));
+      return at(fact('shape-required'), String(p['missingProperty']));
     case 'additionalProperties':
-      return at(String(p['additionalProperty']), fact('shape-unknown'));
+      return at(fact('shape-unknown'), String(p['additionalProperty']));
     case 'type':
-      return at('', fact('shape-type', { types: [p['type']].flat().map(String) }));
+      return at(fact('shape-type', { types: [p['type']].flat().map(String) }));
     case 'enum':
-      return at('', fact('shape-enum', { words: [p['allowedValues']].flat().map(String) }));
+      return at(fact('shape-enum', { words: [p['allowedValues']].flat().map(String) }));
     case 'minimum':
-      return at('', fact('shape-least', { limit }));
+      return at(fact('shape-least', { limit }));
     case 'exclusiveMinimum':
-      return at('', fact('shape-more-than', { limit }));
+      return at(fact('shape-more-than', { limit }));
     case 'maximum':
-      return at('', fact('shape-most', { limit }));
+      return at(fact('shape-most', { limit }));
     case 'maxLength':
-      return at('', fact('shape-length', { limit }));
+      return at(fact('shape-length', { limit }));
     case 'minItems':
-      return at('', fact('shape-fewest', { limit }));
+      return at(fact('shape-fewest', { limit }));
     case 'maxItems':
-      return at('', fact('shape-longest', { limit }));
+      return at(fact('shape-longest', { limit }));
     case 'pattern': {
       const [like] = (parentSchema as { examples?: readonly string[] } | undefined)?.examples ?? [];
-      return at('', fact('shape-pattern', { text: String(data).slice(0, 40), like: like ?? '' }));
+      return at(fact('shape-pattern', { text: String(data).slice(0, 40), like: like ?? '' }));
     }
     case 'uniqueItems':
     case 'uniqueItemProperties':
-      return at('', fact('shape-twice'));
+      return at(fact('shape-twice'));
     case 'oneOf':
     case 'minProperties':
     case 'maxProperties':
-      return at('', fact('shape-one-of', { words: waysOf(parentSchema) }));
+      return at(fact('shape-one-of', { words: waysOf(parentSchema) }));
     default:
-      return at('', fact('shape-other', { rule: keyword }));
+      return at(fact('shape-other', { rule: keyword }));
   }
 }
 /** The fields of which one is to be sent. */
