@@ -19,6 +19,7 @@ export function Entry<T extends FieldValues, More extends Readonly<{ kind: strin
   className = 'grid gap-3',
   name,
   isLocked = false,
+  isRow = false,
   refused = (words) => words,
   onSend,
   children,
@@ -31,6 +32,8 @@ export function Entry<T extends FieldValues, More extends Readonly<{ kind: strin
   name?: string;
   /** it may be read, not changed */
   isLocked?: boolean;
+  /** its button stands beside its fields, and stays there: why it was refused is said below the row */
+  isRow?: boolean;
   /** what is said instead of a refusal, where this form knows more of it */
   refused?: (words: ReactNode) => ReactNode;
   onSend: (typed: T) => void;
@@ -55,7 +58,7 @@ export function Entry<T extends FieldValues, More extends Readonly<{ kind: strin
             children
           )}
           {refusal && (
-            <div className="col-span-full basis-full">
+            <div className={`col-span-full basis-full ${isRow ? 'order-last' : ''}`}>
               {refused(<RefusalWords refusal={refusal as never} here={here} shown={[...shown]} />)}
             </div>
           )}

@@ -226,6 +226,7 @@ function Waive({
       entry={entry}
       here="/house/means"
       className="flex w-full flex-wrap items-end gap-2"
+      isRow
       onSend={({ why }) =>
         run(waiveCalibrationAction, { id, why }, () => {
           clear();

@@ -85,6 +85,7 @@ export function Thermometers({
           entry={entry}
           here="/house/means"
           className="mt-2 grid grid-cols-2 items-end gap-2 sm:grid-cols-[1.3fr_0.8fr_1.2fr_auto]"
+          isRow
           onSend={(typed) => run(saveThermometerAction, typed, () => clear())}
           foot={
             <button className="button" disabled={isSending}>

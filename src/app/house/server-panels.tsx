@@ -82,6 +82,7 @@ export function Tokens({
         entry={entry}
         here="/house/server"
         className="mt-2 grid grid-cols-[1fr_6em] items-end gap-2 sm:grid-cols-[1fr_6em_auto]"
+        isRow
         onSend={({ name, days, calls }) =>
           run(makeTokenAction, { name, days: Number(days) as TokenInput['days'], calls }, (v) => {
             setSecret(v.secret);

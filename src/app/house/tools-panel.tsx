@@ -153,6 +153,7 @@ function Cap({
           entry={entry}
           here="/house/means"
           className="flex flex-wrap items-end gap-2"
+          isRow
           onSend={(typed) => {
             const what = { toolId: tool.id, ...typed };
             run(weighCapAction, { sendKey: keyOf(what), ...what }, (value) => {

@@ -143,6 +143,7 @@ function InviteForm({
       here="/people"
       name="Invite somebody"
       className="mt-4 grid grid-cols-1 items-start gap-2 sm:grid-cols-[1fr_1fr_10em_auto]"
+      isRow
       onSend={(typed) => {
         onSend();
         run(inviteAction, typed, (made) => {

@@ -52,6 +52,7 @@ export function Signs({
           entry={entry}
           here={`/lawns/${zone.id}/soil`}
           className="mt-2 grid grid-cols-1 items-end gap-2 sm:grid-cols-[1fr_170px_auto]"
+          isRow
           onSend={(typed) =>
             run(noteSignAction, { ...typed, sendKey: key, zoneId: zone.id, note: '' }, () =>
               setKey(crypto.randomUUID()),
