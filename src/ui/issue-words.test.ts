@@ -111,3 +111,10 @@ test('a line of a file tells all that is wrong in it, column by column', () => {
     'Customer is missing. Turf "clover" is none of tall fescue, bermudagrass. Weather station "Hill" is not there: add it under House, Weather',
   );
 });
+
+test('a day that was not typed is missing, and one that is none is told', () => {
+  expect(issueWords(issue('Day', 'no-day', { text: '' }), trade).problem).toBe('Day is missing');
+  expect(issueWords(issue('Day', 'no-day', { text: '2027-02-30' }), trade).problem).toBe(
+    'Day "2027-02-30" is no day',
+  );
+});

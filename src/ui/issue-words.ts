@@ -77,6 +77,7 @@ const bound = (
 };
 
 const FIELD_REMEDIES: Readonly<Record<FieldRemedy, string>> = {
+  'station name': 'Type its name as the station’s service has it.',
   company: 'Type its name as it stands on records.',
   units: 'Choose in which your people read and type figures.',
   'own name': 'Type it as it is to stand on records.',
@@ -92,6 +93,9 @@ const TYPE_IT: Readonly<Record<string, string>> = {
   wear: 'Choose under Wear who answers for it.',
   used: 'Type it under Used.',
 };
+/** A day that is none, or was not typed. */
+const noDay = (name: string, text: string): string =>
+  text === '' ? `${name} is missing` : `${name} "${text}" is no day`;
 const WALK_DAY = { 'no-day': 'no day', 'to-come': 'after today', 'years-ago': 'years ago' } as const;
 const OUT_OF_ORDER = {
   caution: 'The caution comes before the limit.',
@@ -142,7 +146,7 @@ const WORDS: Readonly<{
       `Product used is in ${AMOUNT_UNITS[f.unit].words}, and ${f.product} is measured the other way`,
       `Choose a unit like ${AMOUNT_UNITS[f.like].words}: weight and volume do not mix.`,
     ),
-  'no-day': (f) => say(`Day "${f.text}" is no day`, 'Type a day of the calendar, for example 2027-03-20.'),
+  'no-day': (f) => say(noDay('Day', f.text), 'Type a day of the calendar, for example 2027-03-20.'),
   'record-of-future': (f) =>
     say(
       `Day is ${isoDay(f.day)}, after today`,
@@ -392,10 +396,10 @@ const WORDS: Readonly<{
       `Amount is in ${AMOUNT_UNITS[f.unit].words}, and ${f.product} is measured the other way`,
       `Choose a unit like ${AMOUNT_UNITS[f.like].words}: weight and volume do not mix.`,
     ),
-  'stock-no-day': (f) => say(`Day "${f.text}" is no day`, `Choose ${isoDay(f.today)} or sooner.`),
+  'stock-no-day': (f) => say(noDay('Day', f.text), `Choose ${isoDay(f.today)} or sooner.`),
   'stock-day-to-come': (f) =>
     say(`Day is ${isoDay(f.day)}, after today`, `Choose ${isoDay(f.today)} or sooner.`),
-  'expiry-no-day': (f) => say(`Expires "${f.text}" is no day`, 'Choose a day.'),
+  'expiry-no-day': (f) => say(noDay('Expires', f.text), 'Choose a day.'),
   'correction-without-reason': () => say('A correction has no reason', 'Say in a few words why.'),
   'stock-not-enough': (f) =>
     say(
@@ -511,7 +515,7 @@ const WORDS: Readonly<{
   'compared-no-day': (f) =>
     say(`Compared on "${f.text}" is no day up to today`, `Type a day up to ${isoDay(f.today)}, or nothing.`),
   'no-calendar-day': (f, field) =>
-    say(`${field} "${f.text}" is no day`, 'Choose a day of the calendar, for example 2027-03-18.'),
+    say(noDay(field, f.text), 'Choose a day of the calendar, for example 2027-03-18.'),
   'day-of-year-empty': (_, field) =>
     say(`${field} is empty`, 'Type month and day of both ends, for example 11-15, or leave both empty.'),
   'no-day-of-year': (f, field) =>
@@ -626,10 +630,7 @@ const WORDS: Readonly<{
       'Draw the outline so that it does not cross itself, or with fewer points.',
     ),
   'seeding-no-day': (f) =>
-    say(
-      `Seeding "${f.text}" is no day`,
-      'Choose a day of the calendar, for example 2027-09-01, or remove it.',
-    ),
+    say(noDay('Seeding', f.text), 'Choose a day of the calendar, for example 2027-09-01, or remove it.'),
   'seeding-day-missing': () =>
     say('Its day is missing', 'Choose a day of the calendar, for example 2027-09-01, or remove it.'),
   'turf-twice': (f) => say(`The mix names ${f.turf} twice`, 'Choose the other grass, or none.'),
@@ -650,8 +651,7 @@ const WORDS: Readonly<{
     ),
   'strip-twice': (f) =>
     say(`${f.site} is there already`, 'Open it under Lawns: its own sheet has its length and width.'),
-  'finding-no-day': (f) =>
-    say(`Day "${f.text}" is no day`, 'Choose a day of the calendar, for example 2027-03-18.'),
+  'finding-no-day': (f) => say(noDay('Day', f.text), 'Choose a day of the calendar, for example 2027-03-18.'),
   'finding-to-come': (f) =>
     say(
       `Day is ${isoDay(f.day)}, after today`,
@@ -721,17 +721,14 @@ const WORDS: Readonly<{
       'Count them from 1 without a gap, of one product and in one unit.',
     ),
   'known-from-no-day': (f) =>
-    say(
-      `Known from "${f.text}" is no day`,
-      'Choose the day from which you know of everything that was put down.',
-    ),
+    say(noDay('Known from', f.text), 'Choose the day from which you know of everything that was put down.'),
   'known-from-to-come': (f) =>
     say(
       `Known from ${isoDay(f.day)} lies after today`,
       'Choose the day from which you know of everything that was put down.',
     ),
   'earlier-no-day': (f) =>
-    say(`Day "${f.text}" is no day`, 'Choose a day of the last three years; about is near enough.'),
+    say(noDay('Day', f.text), 'Choose a day of the last three years; about is near enough.'),
   'earlier-day-out-of-range': (f) =>
     say(`Day is ${isoDay(f.day)}`, 'Choose a day of the last three years; about is near enough.'),
   'substance-missing': () =>
@@ -849,7 +846,7 @@ const WORDS: Readonly<{
       `${figure(f.value, 1)} °${f.unit} is ${show.warmth(f.change)} from ${show.temperature(f.before)}, read ${f.hours < 1 ? `${Math.round(f.hours * 60)} minutes` : `${figure(f.hours)} hours`} ago; at this depth the soil changes by ${show.warmth(f.most)} at most`,
       'Check the figure, the depth and the spot.',
     ),
-  'sign-no-day': (f) => say(`Day "${f.text}" is no day`, `Type a day up to ${isoDay(f.today)}.`),
+  'sign-no-day': (f) => say(noDay('Day', f.text), `Type a day up to ${isoDay(f.today)}.`),
   'sign-to-come': (f) => say(`Day is ${isoDay(f.day)}, after today`, `Type a day up to ${isoDay(f.today)}.`),
   'geojson-feature': (f, _, show) =>
     say(`${f.feature}: ${factWords(f.why, show).problem}`, 'Mend the drawing and export it again.'),

@@ -319,6 +319,10 @@ describe('the soil station', () => {
     const { id } = await zoneNamed(LOMAS);
     const add = (serviceKey: string, unit: 'F' | 'C') =>
       addSensor(tech, { zoneId: id, spot: 'open', serviceKey, unit });
+    expect(await add(' ', 'C')).toMatchObject({
+      ok: false,
+      refusal: { issues: [{ field: 'Station', code: 'field-missing', figures: { name: 'Station' } }] },
+    });
     expect(await add('nobody', 'C')).toMatchObject({
       ok: false,
       refusal: { issues: [{ code: 'soil-station-trouble', figures: { key: 'nobody', detail: 'HTTP 404' } }] },

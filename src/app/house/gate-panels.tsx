@@ -180,7 +180,7 @@ function NewLicence({
     <Entry
       entry={entry}
       here="/house/means"
-      className="mt-2 grid grid-cols-2 items-end gap-2"
+      className="mt-2 grid grid-cols-2 items-start gap-2"
       onSend={(typed) => run(saveLicenceAction, typed, () => clear())}
       foot={
         <button className="button col-span-2" disabled={isSending}>
@@ -225,7 +225,7 @@ function Waive({
     <Entry
       entry={entry}
       here="/house/means"
-      className="flex w-full flex-wrap items-end gap-2"
+      className="flex w-full flex-wrap items-start gap-2"
       isRow
       onSend={({ why }) =>
         run(waiveCalibrationAction, { id, why }, () => {
@@ -234,7 +234,7 @@ function Waive({
         })
       }
       foot={
-        <button className="button" disabled={isSending}>
+        <button className="button mt-label" disabled={isSending}>
           Write it down with my name
         </button>
       }
@@ -309,10 +309,11 @@ function NewEquipment({
     <Entry
       entry={entry}
       here="/house/means"
-      className="mt-2 grid grid-cols-2 items-end gap-2"
+      className="mt-2 grid grid-cols-2 items-start gap-2"
+      isRow
       onSend={(typed) => run(saveEquipmentAction, typed, () => clear())}
       foot={
-        <button className="button" disabled={isSending}>
+        <button className="button mt-label" disabled={isSending}>
           Add it
         </button>
       }

@@ -84,11 +84,11 @@ export function Thermometers({
         <Entry
           entry={entry}
           here="/house/means"
-          className="mt-2 grid grid-cols-2 items-end gap-2 sm:grid-cols-[1.3fr_0.8fr_1.2fr_auto]"
+          className="mt-2 grid grid-cols-2 items-start gap-2 sm:grid-cols-[1.3fr_0.8fr_1.2fr_auto]"
           isRow
           onSend={(typed) => run(saveThermometerAction, typed, () => clear())}
           foot={
-            <button className="button" disabled={isSending}>
+            <button className="button mt-label" disabled={isSending}>
               {id ? 'Save' : 'Add'}
             </button>
           }
@@ -141,7 +141,7 @@ export function Sensors({
         <Entry
           entry={entry}
           here="/house/means"
-          className="mt-2 grid grid-cols-2 items-end gap-2"
+          className="mt-2 grid grid-cols-2 items-start gap-2"
           onSend={(typed) => run(addSensorAction, typed, () => clear({ ...typed, serviceKey: '' }))}
           foot={
             <button className="button justify-self-start" disabled={isSending}>
@@ -149,7 +149,7 @@ export function Sensors({
             </button>
           }
         >
-          <TextEntry<SensorInput> name="serviceKey" label="Name of the station" />
+          <TextEntry<SensorInput> name="serviceKey" label="Name of the station" called="Station" />
           <SelectEntry<SensorInput>
             name="zoneId"
             label="It stands in"

@@ -81,8 +81,7 @@ export function Tokens({
       <Entry
         entry={entry}
         here="/house/server"
-        className="mt-2 grid grid-cols-[1fr_6em] items-end gap-2 sm:grid-cols-[1fr_6em_auto]"
-        isRow
+        className="mt-2 grid grid-cols-[1fr_6em] items-start gap-2"
         onSend={({ name, days, calls }) =>
           run(makeTokenAction, { name, days: Number(days) as TokenInput['days'], calls }, (v) => {
             setSecret(v.secret);

@@ -152,7 +152,7 @@ function Cap({
         <Entry
           entry={entry}
           here="/house/means"
-          className="flex flex-wrap items-end gap-2"
+          className="flex flex-wrap items-start gap-2"
           isRow
           onSend={(typed) => {
             const what = { toolId: tool.id, ...typed };
@@ -163,10 +163,14 @@ function Cap({
           }}
           foot={
             <>
-              <button className="button" disabled={isSending}>
+              <button className="button mt-label" disabled={isSending}>
                 Weigh {tool.name} again
               </button>
-              {words && <span role="status">{words}</span>}
+              {words && (
+                <span role="status" className="mt-label">
+                  {words}
+                </span>
+              )}
             </>
           }
         >

@@ -152,7 +152,7 @@ function InviteForm({
         });
       }}
       foot={
-        <button className="button button-loud sm:mt-[25px]" disabled={isSending}>
+        <button className="button button-loud sm:mt-label" disabled={isSending}>
           Make an invitation
         </button>
       }

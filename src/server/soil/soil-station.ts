@@ -42,22 +42,20 @@ export const sensorShape = Joi.object<SensorInput>({
 export async function addSensor(actor: Actor, input: SensorInput): Promise<Outcome<null>> {
   requirePermission(actor, 'plan');
   const base = process.env['SOIL_URL'];
+  const serviceKey = input.serviceKey.trim();
   const invalid = (found: Fact) => refuse({ kind: 'invalid', issues: [{ field: 'Station', ...found }] });
   if (!base) return invalid(fact('no-soil-service'));
+  if (serviceKey === '') return invalid(fact('field-missing', { name: 'Station', remedy: 'station name' }));
   const now = await inOrganisation(
     actor,
     async (db) => (await zoneOf(db, input.zoneId)) && (await nowOf(db)).now,
   );
   if (!now) return refuse({ kind: 'gone' });
-  const answer = await soilStationOverHttp(base).readings(
-    input.serviceKey.trim(),
-    new Date(now.getTime() - DAY_MS),
-    now,
-  );
+  const answer = await soilStationOverHttp(base).readings(serviceKey, new Date(now.getTime() - DAY_MS), now);
   if (!answer.ok)
     return invalid(
       fact('soil-station-trouble', {
-        key: input.serviceKey,
+        key: serviceKey,
         kind: answer.trouble.kind,
         detail: answer.trouble.detail,
       }),
@@ -65,7 +63,7 @@ export async function addSensor(actor: Actor, input: SensorInput): Promise<Outco
   if (answer.value.unit !== input.unit)
     return invalid(fact('soil-station-scale', { told: answer.value.unit, chosen: input.unit }));
   await inOrganisation(actor, async (db) => {
-    const sensorId = await newSensor(db, actor, { ...input, serviceKey: input.serviceKey.trim() });
+    const sensorId = await newSensor(db, actor, { ...input, serviceKey });
     await sendJobIn(db, { kind: 'soil-station', orgId: actor.orgId, sensorId });
   });
   return done(null);

@@ -51,7 +51,7 @@ export function Signs({
         <Entry
           entry={entry}
           here={`/lawns/${zone.id}/soil`}
-          className="mt-2 grid grid-cols-1 items-end gap-2 sm:grid-cols-[1fr_170px_auto]"
+          className="mt-2 grid grid-cols-1 items-start gap-2 sm:grid-cols-[1fr_170px_auto]"
           isRow
           onSend={(typed) =>
             run(noteSignAction, { ...typed, sendKey: key, zoneId: zone.id, note: '' }, () =>
@@ -59,7 +59,7 @@ export function Signs({
             )
           }
           foot={
-            <button className="button" disabled={isSending}>
+            <button className="button sm:mt-label" disabled={isSending}>
               Note it
             </button>
           }
