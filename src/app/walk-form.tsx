@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { useController, useFormContext } from 'react-hook-form';
 import { isoDay, type Day } from '@/core/calendar/day';
 import { GROUNDS } from '@/core/weeds/scouting';
 import { readWalk, type TypedWalk, type TypedWeed } from '@/core/weeds/typed-walk';
@@ -7,13 +8,13 @@ import { ALL_WEEDS, STAGES, WEEDS, isWeed, stageWords, type Weed } from '@/core/
 import type { Refusal } from '@/server/entry/outcome';
 import type { WalkInput } from '@/server/lawns/walk';
 import { Choice } from '@/ui/choice';
-import { Labelled } from '@/ui/labelled';
 import { WeedArt } from '@/ui/weed-art/weed-art';
+import { Entry } from './entry/entry';
+import { FigureEntry, ProseEntry, SelectEntry, TextEntry, TickEntry, useIssues } from './entry/fields';
+import { useEntry } from './entry/use-entry';
+import { useKeptEntry } from './entry/use-kept-entry';
 import { PhotoField } from './photo-field';
-import { RefusalWords } from './refusal-words';
-import { useKept } from './use-kept';
 import { walkKey } from './walk-key';
-import { useCommand } from './use-command';
 
 type Typed = TypedWalk & Readonly<{ sendKey: string }>;
 const isTyped = (kept: unknown): kept is Typed =>
@@ -34,6 +35,12 @@ const newWeed = (weed: Weed | ''): TypedWeed => ({
   where: [],
   isInFlower: false,
 });
+const newWalk = (today: Day): Typed => ({
+  sendKey: crypto.randomUUID(),
+  on: isoDay(today),
+  found: [],
+  notes: '',
+});
 
 type Props = Readonly<{
   zoneId: string;
@@ -48,18 +55,13 @@ type Props = Readonly<{
 
 /** What is up on the walk, weed by weed; with the thumb of one hand. */
 export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
-  const [fresh, setFresh] = useState<Typed>(() => ({
-    sendKey: crypto.randomUUID(),
-    on: isoDay(today),
-    found: [],
-    notes: '',
-  }));
-  const [typed, keep, forget] = useKept<Typed>(walkKey(zoneId), fresh, isTyped);
-  const { steps, issue, refusal, say, isSending } = useCommand();
+  const [fresh, setFresh] = useState<Typed>(() => newWalk(today));
+  const entry = useEntry<Typed>(fresh);
+  const { form, steps, say, isSending, clear } = entry;
+  const forget = useKeptEntry(form, walkKey(zoneId), isTyped);
   const [photo, setPhoto] = useState<File | null>(null);
-  const set = (i: number, part: Partial<TypedWeed>) =>
-    keep({ ...typed, found: typed.found.map((f, k) => (k === i ? { ...f, ...part } : f)) });
-  const save = () =>
+  const found = form.watch('found');
+  const save = (typed: Typed) =>
     steps(async () => {
       // read here first: what is wrong is said without a network too
       const { issues } = readWalk(typed, today);
@@ -68,199 +70,172 @@ export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
         : await onSave({ ...typed, zoneId }, photo);
       say(refused);
       if (refused) return;
+      const next = newWalk(today);
       forget();
+      clear(next);
+      setFresh(next);
       setPhoto(null);
-      setFresh({ sendKey: crypto.randomUUID(), on: isoDay(today), found: [], notes: '' });
     });
   return (
-    <form
-      noValidate
-      className="grid gap-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        save();
-      }}
+    <Entry
+      entry={entry}
+      here={here}
+      onSend={save}
+      foot={
+        <button className="button button-loud min-h-glove text-row" disabled={isSending}>
+          {isSending ? 'Saving…' : found.length ? 'Save the walk' : 'Walked: nothing is up'}
+        </button>
+      }
     >
-      {typed.found.map((f, i) => (
-        <section
+      <FoundWeeds known={known} />
+      <div className="grid gap-3 sm:grid-cols-2">
+        <TextEntry<Typed> name="on" label="Day" type="date" />
+        <PhotoField onChange={setPhoto} />
+      </div>
+      <ProseEntry<Typed> name="notes" label="Notes" rows={2} maxLength={2000} />
+    </Entry>
+  );
+}
+
+/** A part for each weed that is up, and buttons for more. */
+function FoundWeeds({ known }: Readonly<{ known: readonly Weed[] }>) {
+  const { control } = useFormContext<Typed>();
+  const { field } = useController({ control, name: 'found' });
+  const found: readonly TypedWeed[] = field.value;
+  const add = (weed: Weed | '') => field.onChange([...found, newWeed(weed)]);
+  return (
+    <>
+      {found.map((f, i) => (
+        <FoundWeed
           key={i}
-          className="grid gap-2 border-2 border-hair bg-paper p-3"
-          aria-label={`Weed ${i + 1}`}
-        >
-          <div className="grid grid-cols-[84px_1fr] items-start gap-3">
-            {isWeed(f.weed) ? <WeedArt weed={f.weed} /> : <span />}
-            <div>
-              <Labelled name={`Weed ${i + 1}`} issue={issue(`Weed ${i + 1}`)}>
-                {(field) => (
-                  <select {...field} value={f.weed} onChange={(e) => set(i, { weed: e.target.value })}>
-                    <option value="">Choose a weed</option>
-                    {ALL_WEEDS.map((w) => (
-                      <option key={w} value={w}>
-                        {WEEDS[w].name}
-                      </option>
-                    ))}
-                  </select>
-                )}
-              </Labelled>
-              <button
-                type="button"
-                className="min-h-touch underline"
-                onClick={() => keep({ ...typed, found: typed.found.filter((_, k) => k !== i) })}
-              >
-                Take it out
-              </button>
-            </div>
-          </div>
-          <Choice
-            name="Growth stage"
-            options={UP}
-            value={UP.find((s) => s === f.stage) ?? null}
-            issue={issue(`Stage ${i + 1}`)}
-            words={(s) => (isWeed(f.weed) ? stageWords(f.weed, s) : s)}
-            onChange={(stage) => set(i, { stage })}
-          />
-          <fieldset>
-            <legend className="font-cond text-body">Cover, % of the zone</legend>
-            <div className="flex flex-wrap gap-1.5">
-              {COVERS.map((c) => (
-                <button
-                  key={c}
-                  type="button"
-                  aria-pressed={f.cover === c}
-                  className={`min-h-touch grow border-2 px-2 font-cond text-lead font-semibold ${f.cover === c ? 'border-iron bg-iron text-paper' : 'border-rail bg-paper'}`}
-                  onClick={() => set(i, { cover: c })}
-                >
-                  {c}
-                </button>
-              ))}
-            </div>
-          </fieldset>
-          <div className="grid grid-cols-2 gap-3">
-            <Labelled name="Or typed, %" issue={issue(`Cover ${i + 1}`)}>
-              {(field) => (
-                <input
-                  {...field}
-                  inputMode="decimal"
-                  value={f.cover}
-                  onChange={(e) => set(i, { cover: e.target.value })}
-                />
-              )}
-            </Labelled>
-            <Labelled
-              name="Counted, plants a sq ft"
-              issue={issue(`Counted ${i + 1}`)}
-              hint="empty: not counted"
-            >
-              {(field) => (
-                <input
-                  {...field}
-                  inputMode="decimal"
-                  value={f.counted}
-                  onChange={(e) => set(i, { counted: e.target.value })}
-                />
-              )}
-            </Labelled>
-          </div>
-          <fieldset>
-            <legend className="font-cond text-body">Where</legend>
-            <div className="flex flex-wrap gap-1.5">
-              {GROUNDS.map((g) => {
-                const isOn = f.where.includes(g);
-                return (
-                  <button
-                    key={g}
-                    type="button"
-                    aria-pressed={isOn}
-                    className={`min-h-touch border-2 px-3 text-body ${isOn ? 'border-iron bg-iron text-paper' : 'border-rail bg-paper'}`}
-                    onClick={() =>
-                      set(i, {
-                        where: isOn
-                          ? f.where.filter((w) => w !== g)
-                          : [...f.where.filter((w) => (g === 'all over' ? false : w !== 'all over')), g],
-                      })
-                    }
-                  >
-                    {g}
-                  </button>
-                );
-              })}
-            </div>
-          </fieldset>
-          <label className="flex min-h-touch items-center gap-3 text-lead">
-            <input
-              type="checkbox"
-              className="size-7 accent-[var(--color-moss)]"
-              checked={f.isInFlower}
-              onChange={(e) => set(i, { isInFlower: e.target.checked })}
-            />
-            In flower
-          </label>
-        </section>
+          at={i}
+          found={f}
+          onRemove={() => field.onChange(found.filter((_, k) => k !== i))}
+        />
       ))}
       <div className="flex flex-wrap gap-2">
         {known
-          .filter((w) => !typed.found.some((f) => f.weed === w))
+          .filter((w) => !found.some((f) => f.weed === w))
           .map((w) => (
-            <button
-              key={w}
-              type="button"
-              className="button"
-              onClick={() => keep({ ...typed, found: [...typed.found, newWeed(w)] })}
-            >
+            <button key={w} type="button" className="button" onClick={() => add(w)}>
               + {WEEDS[w].name}
             </button>
           ))}
-        <button
-          type="button"
-          className="button"
-          onClick={() => keep({ ...typed, found: [...typed.found, newWeed('')] })}
-        >
-          {typed.found.length ? 'Another weed' : 'A weed is up'}
+        <button type="button" className="button" onClick={() => add('')}>
+          {found.length ? 'Another weed' : 'A weed is up'}
         </button>
         {/* a whole page, which the device keeps */}
         <a href="/key" className="button">
           What is it?
         </a>
       </div>
-      <div className="grid gap-3 sm:grid-cols-2">
-        <Labelled name="Day" issue={issue('Day')}>
-          {(field) => (
-            <input
-              {...field}
-              type="date"
-              value={typed.on}
-              onChange={(e) => keep({ ...typed, on: e.target.value })}
-            />
-          )}
-        </Labelled>
-        <PhotoField onChange={setPhoto} />
-      </div>
-      <Labelled name="Notes">
-        {(field) => (
-          <textarea
-            {...field}
-            rows={2}
-            maxLength={2000}
-            value={typed.notes}
-            onChange={(e) => keep({ ...typed, notes: e.target.value })}
+    </>
+  );
+}
+
+/** A weed that is up: how far it is, how much of it, and where. */
+function FoundWeed({
+  at,
+  found: { weed, stage },
+  onRemove,
+}: Readonly<{ at: number; found: TypedWeed; onRemove: () => void }>) {
+  const { control } = useFormContext<Typed>();
+  const { field } = useController({ control, name: `found.${at}.stage` });
+  const n = at + 1;
+  const issueOf = useIssues([`Stage ${n}`]);
+  return (
+    <section className="grid gap-2 border-2 border-hair bg-paper p-3" aria-label={`Weed ${n}`}>
+      <div className="grid grid-cols-[84px_1fr] items-start gap-3">
+        {isWeed(weed) ? <WeedArt weed={weed} /> : <span />}
+        <div>
+          <SelectEntry<Typed>
+            name={`found.${at}.weed`}
+            label={`Weed ${n}`}
+            options={[['', 'Choose a weed'], ...ALL_WEEDS.map((w) => [w, WEEDS[w].name] as const)]}
           />
-        )}
-      </Labelled>
-      {refusal && (
-        <RefusalWords
-          refusal={refusal}
-          here={here}
-          shown={[
-            'Day',
-            ...typed.found.flatMap((_, i) =>
-              ['Weed', 'Stage', 'Cover', 'Counted'].map((f) => `${f} ${i + 1}`),
-            ),
-          ]}
+          <button type="button" className="min-h-touch underline" onClick={onRemove}>
+            Take it out
+          </button>
+        </div>
+      </div>
+      <Choice
+        name="Growth stage"
+        options={UP}
+        value={UP.find((s) => s === stage) ?? null}
+        issue={issueOf(`Stage ${n}`)}
+        words={(s) => (isWeed(weed) ? stageWords(weed, s) : s)}
+        onChange={field.onChange}
+      />
+      <Cover at={at} />
+      <Where at={at} />
+      <TickEntry<Typed> name={`found.${at}.isInFlower`} label="In flower" />
+    </section>
+  );
+}
+
+const pressed = (isOn: boolean) => (isOn ? 'border-iron bg-iron text-paper' : 'border-rail bg-paper');
+
+/** How much of the zone it takes: as an eye tells it, typed, or counted. */
+function Cover({ at }: Readonly<{ at: number }>) {
+  const { control } = useFormContext<Typed>();
+  const { field } = useController({ control, name: `found.${at}.cover` });
+  return (
+    <>
+      <fieldset>
+        <legend className="font-cond text-body">Cover, % of the zone</legend>
+        <div className="flex flex-wrap gap-1.5">
+          {COVERS.map((c) => (
+            <button
+              key={c}
+              type="button"
+              aria-pressed={field.value === c}
+              className={`min-h-touch grow border-2 px-2 font-cond text-lead font-semibold ${pressed(field.value === c)}`}
+              onClick={() => field.onChange(c)}
+            >
+              {c}
+            </button>
+          ))}
+        </div>
+      </fieldset>
+      <div className="grid grid-cols-2 gap-3">
+        <FigureEntry<Typed> name={`found.${at}.cover`} label="Or typed" unit="%" called={`Cover ${at + 1}`} />
+        <FigureEntry<Typed>
+          name={`found.${at}.counted`}
+          label="Counted"
+          unit="plants a sq ft"
+          called={`Counted ${at + 1}`}
+          hint="empty: not counted"
         />
-      )}
-      <button className="button button-loud min-h-glove text-row" disabled={isSending}>
-        {isSending ? 'Saving…' : typed.found.length ? 'Save the walk' : 'Walked: nothing is up'}
-      </button>
-    </form>
+      </div>
+    </>
+  );
+}
+
+/** On which ground; all over is nowhere in particular. */
+function Where({ at }: Readonly<{ at: number }>) {
+  const { control } = useFormContext<Typed>();
+  const { field } = useController({ control, name: `found.${at}.where` });
+  const where: TypedWeed['where'] = field.value;
+  const turned = (g: (typeof GROUNDS)[number]) =>
+    where.includes(g)
+      ? where.filter((w) => w !== g)
+      : [...where.filter((w) => g !== 'all over' && w !== 'all over'), g];
+  return (
+    <fieldset>
+      <legend className="font-cond text-body">Where</legend>
+      <div className="flex flex-wrap gap-1.5">
+        {GROUNDS.map((g) => (
+          <button
+            key={g}
+            type="button"
+            aria-pressed={where.includes(g)}
+            className={`min-h-touch border-2 px-3 text-body ${pressed(where.includes(g))}`}
+            onClick={() => field.onChange(turned(g))}
+          >
+            {g}
+          </button>
+        ))}
+      </div>
+    </fieldset>
   );
 }

@@ -20,6 +20,7 @@ export function Entry<T extends FieldValues, More extends Readonly<{ kind: strin
   name,
   isLocked = false,
   isRow = false,
+  isStill = false,
   refused = (words) => words,
   onSend,
   children,
@@ -34,6 +35,8 @@ export function Entry<T extends FieldValues, More extends Readonly<{ kind: strin
   isLocked?: boolean;
   /** its button stands beside its fields, and stays there: why it was refused is said below the row */
   isRow?: boolean;
+  /** long work: the page is not drawn anew under its person's hands */
+  isStill?: boolean;
   /** what is said instead of a refusal, where this form knows more of it */
   refused?: (words: ReactNode) => ReactNode;
   onSend: (typed: T) => void;
@@ -48,6 +51,7 @@ export function Entry<T extends FieldValues, More extends Readonly<{ kind: strin
           noValidate
           aria-label={name}
           className={className}
+          data-still={isStill || undefined}
           onSubmit={(e) => void form.handleSubmit((typed) => onSend(typed))(e)}
         >
           {isLocked ? (

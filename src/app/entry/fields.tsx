@@ -2,8 +2,10 @@
 import { useEffect, type ComponentProps, type ReactNode } from 'react';
 import { useController, useFormContext, type FieldPathByValue, type FieldValues } from 'react-hook-form';
 import type { Issue } from '@/core/units/issue';
+import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
 import { FigureField } from '@/ui/measure-field';
+import { Weekdays } from '@/ui/weekdays';
 import { useTold } from './entry';
 
 type Of<T extends FieldValues, V> = Readonly<{
@@ -30,6 +32,18 @@ export function useField<T extends FieldValues>(
     return () => void shown.delete(called);
   }, [shown, called]);
   return { value: field.value, onChange: field.onChange, onBlur: field.onBlur, issue: issue(called) };
+}
+
+/** What is wrong with fields that a form draws by itself, each as refusals name it. */
+export function useIssues(called: readonly string[]): (field: string) => Issue | undefined {
+  const { issue, shown } = useTold();
+  const all = called.join('\n');
+  useEffect(() => {
+    const names = all.split('\n');
+    for (const name of names) shown.add(name);
+    return () => names.forEach((name) => shown.delete(name));
+  }, [shown, all]);
+  return issue;
 }
 
 type Text<T extends FieldValues> = Of<T, string> &
@@ -94,6 +108,97 @@ export function SelectEntry<T extends FieldValues>({
       )}
     </Labelled>
   );
+}
+
+/** One of a list, or none of it, which is kept as null. @param none what it then says */
+export function PickEntry<T extends FieldValues>({
+  name,
+  label,
+  called = label,
+  hint = null,
+  none,
+  options,
+}: Omit<Of<T, string | null>, 'beside'> & Readonly<{ none: string; options: readonly string[] }>) {
+  const { control } = useFormContext<T>();
+  const issue = useIssues([called])(called);
+  const { field } = useController({ control, name });
+  return (
+    <Labelled name={label} issue={issue} hint={hint}>
+      {(given) => (
+        <select
+          {...given}
+          value={field.value ?? ''}
+          onBlur={field.onBlur}
+          onChange={(e) => field.onChange(options.find((o) => o === e.target.value) ?? null)}
+        >
+          <option value="">{none}</option>
+          {options.map((o) => (
+            <option key={o}>{o}</option>
+          ))}
+        </select>
+      )}
+    </Labelled>
+  );
+}
+
+/** One of a few words, each a thumb wide. */
+export function ChoiceEntry<T extends FieldValues, O extends string>({
+  name,
+  label,
+  called = label,
+  options,
+  words,
+  onChosen = () => {},
+}: Readonly<{
+  name: FieldPathByValue<T, O>;
+  label: string;
+  called?: string;
+  options: readonly O[];
+  words?: (option: O) => string;
+  /** what else follows from a choice */
+  onChosen?: () => void;
+}>) {
+  const { control } = useFormContext<T>();
+  const issue = useIssues([called])(called);
+  const { field } = useController({ control, name });
+  const more = words ? { words } : {};
+  return (
+    <Choice
+      name={label}
+      options={options}
+      value={field.value}
+      issue={issue}
+      onChange={(to) => {
+        field.onChange(to);
+        onChosen();
+      }}
+      {...more}
+    />
+  );
+}
+
+/** Yes or no, each a thumb wide. */
+export function YesNoEntry<T extends FieldValues>({ name, label }: Pick<Of<T, boolean>, 'name' | 'label'>) {
+  const { control } = useFormContext<T>();
+  const { field } = useController({ control, name });
+  return (
+    <Choice
+      name={label}
+      options={['no', 'yes'] as const}
+      value={field.value ? 'yes' : 'no'}
+      onChange={(v) => field.onChange(v === 'yes')}
+    />
+  );
+}
+
+/** Days of the week. */
+export function WeekdaysEntry<T extends FieldValues>({
+  name,
+  label,
+}: Readonly<{ name: FieldPathByValue<T, readonly number[]>; label: string }>) {
+  const { control } = useFormContext<T>();
+  const { field } = useController({ control, name });
+  return <Weekdays name={label} value={field.value} onChange={field.onChange} />;
 }
 
 /** A figure of a measure, typed in the company's units and kept in trade units; or of what `unit` says in words. */

@@ -1,59 +1,34 @@
-import type { Issue } from '@/core/units/issue';
-import { SOWINGS, type Sowing } from '@/core/lawn/zone';
-import { Labelled } from '@/ui/labelled';
-
-type Row = Readonly<{ on: string; kind: Sowing }>;
-type Props = Readonly<{
-  seedings: readonly Row[];
-  onChange: (seedings: readonly Row[]) => void;
-  issueOf: (field: string) => Issue | null;
-}>;
+'use client';
+import { useFieldArray, useFormContext } from 'react-hook-form';
+import { SOWINGS } from '@/core/lawn/zone';
+import { SelectEntry, TextEntry } from '../entry/fields';
+import type { LawnTyped } from './lawn-parts';
 
 /** New turf that is planned, each with its day: barriers are held against every one of them. */
-export function Seedings({ seedings, onChange, issueOf }: Props) {
-  const change = (i: number, to: Partial<Row>) =>
-    onChange(seedings.map((s, k) => (k === i ? { ...s, ...to } : s)));
+export function Seedings() {
+  const { control } = useFormContext<LawnTyped>();
+  const { fields, append, remove } = useFieldArray({ control, name: 'seedings' });
   return (
     <div className="mt-2">
-      {seedings.map((s, i) => (
-        <div key={i} className="mt-2 flex flex-wrap items-end gap-3">
-          <Labelled name={`New turf ${i + 1}`}>
-            {(field) => (
-              <select
-                {...field}
-                value={s.kind}
-                onChange={(e) => change(i, { kind: SOWINGS.find((k) => k === e.target.value) ?? s.kind })}
-              >
-                {SOWINGS.map((k) => (
-                  <option key={k}>{k}</option>
-                ))}
-              </select>
-            )}
-          </Labelled>
-          <Labelled name={`Day of it ${i + 1}`} issue={issueOf(`Seeding ${i + 1}`)}>
-            {(field) => (
-              <input
-                {...field}
-                type="date"
-                value={s.on}
-                onChange={(e) => change(i, { on: e.target.value })}
-              />
-            )}
-          </Labelled>
-          <button
-            type="button"
-            className="button"
-            onClick={() => onChange(seedings.filter((_, k) => k !== i))}
-          >
+      {fields.map((s, i) => (
+        <div key={s.id} className="mt-2 flex flex-wrap items-end gap-3">
+          <SelectEntry<LawnTyped>
+            name={`seedings.${i}.kind`}
+            label={`New turf ${i + 1}`}
+            options={SOWINGS.map((k) => [k, k])}
+          />
+          <TextEntry<LawnTyped>
+            name={`seedings.${i}.on`}
+            label={`Day of it ${i + 1}`}
+            called={`Seeding ${i + 1}`}
+            type="date"
+          />
+          <button type="button" className="button" onClick={() => remove(i)}>
             Remove it
           </button>
         </div>
       ))}
-      <button
-        type="button"
-        className="button mt-2"
-        onClick={() => onChange([...seedings, { on: '', kind: 'seed' }])}
-      >
+      <button type="button" className="button mt-2" onClick={() => append({ on: '', kind: 'seed' })}>
         Plan seed, sod or sprigs
       </button>
     </div>

@@ -18,6 +18,100 @@ export const NEW_SHAPE: TakeoffDraft = {
 };
 const NEW_TREE: TreeDraft = { name: '', kind: 'ornamental', x: '', y: '', dripLine: '', keepOut: false };
 
+/** A shape of a takeoff: what it is, how large, and where it lies. */
+function ShapeRow({
+  shape: s,
+  name,
+  issueOf,
+  onChange,
+  onRemove,
+}: Readonly<{
+  shape: TakeoffDraft;
+  name: string;
+  issueOf: (field: string) => Issue | undefined;
+  onChange: (part: Partial<TakeoffDraft>) => void;
+  onRemove: () => void;
+}>) {
+  const kind = SHAPE_KINDS.find((k) => k === s.kind) ?? 'rectangle';
+  return (
+    <fieldset className={`border-l-4 bg-paper px-3 py-2 ${s.sign === 'add' ? 'border-moss' : 'border-clay'}`}>
+      <legend className="sr-only">{name}</legend>
+      <div className="grid grid-cols-2 gap-2 sm:grid-cols-[88px_1fr_1.2fr_44px]">
+        <Labelled name="Sign">
+          {(field) => (
+            <select {...field} value={s.sign} onChange={(e) => onChange({ sign: e.target.value })}>
+              <option value="add">plus</option>
+              <option value="subtract">minus</option>
+            </select>
+          )}
+        </Labelled>
+        <Labelled name="Shape">
+          {(field) => (
+            <select {...field} value={kind} onChange={(e) => onChange({ kind: e.target.value })}>
+              {SHAPE_KINDS.map((k) => (
+                <option key={k}>{k}</option>
+              ))}
+            </select>
+          )}
+        </Labelled>
+        <Labelled name="What it is">
+          {(field) => (
+            <input
+              {...field}
+              value={s.name}
+              placeholder={s.sign === 'add' ? 'lawn' : 'house'}
+              onChange={(e) => onChange({ name: e.target.value })}
+            />
+          )}
+        </Labelled>
+        <button
+          type="button"
+          className="min-h-touch self-end text-head"
+          aria-label={`Remove ${name}`}
+          title={`Remove ${name}`}
+          onClick={onRemove}
+        >
+          ×
+        </button>
+      </div>
+      <div className="mt-1 grid grid-cols-2 gap-2 sm:grid-cols-5">
+        {SHAPE_FIELDS[kind].map((f) => {
+          const field = {
+            issue: issueOf(`${name}: ${f.words}`),
+            value: s[f.key],
+            onChange: (v: string) => onChange({ [f.key]: v }),
+          };
+          return f.unit === 'length' ? (
+            <MeasureField key={f.key} name={f.words} measure={f.unit} {...field} />
+          ) : (
+            <Labelled key={f.key} name={`${f.words}, °`} issue={field.issue}>
+              {(given) => (
+                <input
+                  {...given}
+                  inputMode="decimal"
+                  value={field.value}
+                  onChange={(e) => field.onChange(e.target.value)}
+                />
+              )}
+            </Labelled>
+          );
+        })}
+        {(['x', 'y'] as const).map((axis) => (
+          <MeasureField
+            key={axis}
+            measure="length"
+            name={axis === 'x' ? 'Right' : 'Away'}
+            issue={issueOf(`${name}: ${axis === 'x' ? 'right' : 'away'}`)}
+            placeholder="by itself"
+            value={s[axis]}
+            onChange={(v) => onChange({ [axis]: v })}
+          />
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
 /** The shapes of a takeoff, a row each. */
 export function ShapeRows({
   shapes,
@@ -25,97 +119,23 @@ export function ShapeRows({
   onChange,
 }: Readonly<{
   shapes: readonly TakeoffDraft[];
-  issueOf: (field: string) => Issue | null;
+  issueOf: (field: string) => Issue | undefined;
   onChange: (s: TakeoffDraft[]) => void;
 }>) {
   const set = (i: number, part: Partial<TakeoffDraft>) =>
     onChange(shapes.map((s, k) => (k === i ? { ...s, ...part } : s)));
   return (
     <div className="grid gap-2">
-      {shapes.map((s, i) => {
-        const kind = SHAPE_KINDS.find((k) => k === s.kind) ?? 'rectangle';
-        const name = s.name.trim() || `Shape ${i + 1}`;
-        return (
-          <fieldset
-            key={i}
-            className={`border-l-4 bg-paper px-3 py-2 ${s.sign === 'add' ? 'border-moss' : 'border-clay'}`}
-          >
-            <legend className="sr-only">{name}</legend>
-            <div className="grid grid-cols-2 gap-2 sm:grid-cols-[88px_1fr_1.2fr_44px]">
-              <Labelled name="Sign">
-                {(field) => (
-                  <select {...field} value={s.sign} onChange={(e) => set(i, { sign: e.target.value })}>
-                    <option value="add">plus</option>
-                    <option value="subtract">minus</option>
-                  </select>
-                )}
-              </Labelled>
-              <Labelled name="Shape">
-                {(field) => (
-                  <select {...field} value={kind} onChange={(e) => set(i, { kind: e.target.value })}>
-                    {SHAPE_KINDS.map((k) => (
-                      <option key={k}>{k}</option>
-                    ))}
-                  </select>
-                )}
-              </Labelled>
-              <Labelled name="What it is">
-                {(field) => (
-                  <input
-                    {...field}
-                    value={s.name}
-                    placeholder={s.sign === 'add' ? 'lawn' : 'house'}
-                    onChange={(e) => set(i, { name: e.target.value })}
-                  />
-                )}
-              </Labelled>
-              <button
-                type="button"
-                className="min-h-touch self-end text-head"
-                aria-label={`Remove ${name}`}
-                title={`Remove ${name}`}
-                onClick={() => onChange(shapes.filter((_, k) => k !== i))}
-              >
-                ×
-              </button>
-            </div>
-            <div className="mt-1 grid grid-cols-2 gap-2 sm:grid-cols-5">
-              {SHAPE_FIELDS[kind].map((f) => {
-                const field = {
-                  issue: issueOf(`${name}: ${f.words}`),
-                  value: s[f.key],
-                  onChange: (v: string) => set(i, { [f.key]: v }),
-                };
-                return f.unit === 'length' ? (
-                  <MeasureField key={f.key} name={f.words} measure={f.unit} {...field} />
-                ) : (
-                  <Labelled key={f.key} name={`${f.words}, °`} issue={field.issue}>
-                    {(given) => (
-                      <input
-                        {...given}
-                        inputMode="decimal"
-                        value={field.value}
-                        onChange={(e) => field.onChange(e.target.value)}
-                      />
-                    )}
-                  </Labelled>
-                );
-              })}
-              {(['x', 'y'] as const).map((axis) => (
-                <MeasureField
-                  key={axis}
-                  measure="length"
-                  name={axis === 'x' ? 'Right' : 'Away'}
-                  issue={issueOf(`${name}: ${axis === 'x' ? 'right' : 'away'}`)}
-                  placeholder="by itself"
-                  value={s[axis]}
-                  onChange={(v) => set(i, { [axis]: v })}
-                />
-              ))}
-            </div>
-          </fieldset>
-        );
-      })}
+      {shapes.map((s, i) => (
+        <ShapeRow
+          key={i}
+          shape={s}
+          name={s.name.trim() || `Shape ${i + 1}`}
+          issueOf={issueOf}
+          onChange={(part) => set(i, part)}
+          onRemove={() => onChange(shapes.filter((_, k) => k !== i))}
+        />
+      ))}
       <p className="text-fine text-steel">
         Right and away: where a shape’s corner, or a circle’s middle, lies from where you began. Left empty,
         it is placed by itself.
@@ -145,7 +165,7 @@ export function TreeRows({
 }: Readonly<{
   trees: readonly TreeDraft[];
   placed: boolean;
-  issueOf: (field: string) => Issue | null;
+  issueOf: (field: string) => Issue | undefined;
   onChange: (t: TreeDraft[]) => void;
 }>) {
   const set = (i: number, part: Partial<TreeDraft>) =>

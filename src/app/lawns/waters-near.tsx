@@ -1,17 +1,19 @@
-import type { Issue } from '@/core/units/issue';
+'use client';
+import { useController, useFormContext } from 'react-hook-form';
 import { WATERS, type Water } from '@/core/lawn/zone';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
+import { useIssues } from '../entry/fields';
+import type { LawnTyped } from './lawn-parts';
 
 type Near = Readonly<{ kind: Water; feet: string }>;
-type Props = Readonly<{
-  waters: readonly Near[] | null;
-  onChange: (waters: readonly Near[] | null) => void;
-  issueOf: (field: string) => Issue | null;
-}>;
-
 /** Every water near a zone with its distance. That nobody has looked is not the same as that there is none. */
-export function WatersNear({ waters, onChange, issueOf }: Props) {
+export function WatersNear() {
+  const { control } = useFormContext<LawnTyped>();
+  const { field: near } = useController({ control, name: 'waters' });
+  const waters: readonly Near[] | null = near.value;
+  const onChange = (to: readonly Near[] | null) => near.onChange(to);
+  const issueOf = useIssues((waters ?? []).map((w) => `Distance to the ${w.kind}`));
   const change = (i: number, to: Partial<Near>) =>
     onChange((waters ?? []).map((w, k) => (k === i ? { ...w, ...to } : w)));
   const said = waters === null ? 'nobody' : waters.length ? 'some' : 'none';
@@ -58,7 +60,7 @@ export function WatersNear({ waters, onChange, issueOf }: Props) {
           <MeasureField
             measure="length"
             name={`Distance to the ${w.kind}`}
-            issue={issueOf(`Distance to the ${w.kind}`) ?? undefined}
+            issue={issueOf(`Distance to the ${w.kind}`)}
             value={w.feet}
             onChange={(v) => change(i, { feet: v })}
           />

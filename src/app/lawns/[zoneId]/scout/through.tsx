@@ -1,23 +1,20 @@
 'use client';
-import { useState } from 'react';
 import { isoDay, showDay, yearOf } from '@/core/calendar/day';
 import { answersTo, type NextYear } from '@/core/weeds/next-year';
 import { WEEDS, stageWords, type Weed } from '@/core/weeds/weeds';
 import type { Outcome } from '@/server/entry/outcome';
-import type { Strip, StripInput } from '@/server/lawns/make-strip';
 import type { FindingInput } from '@/server/lawns/note-finding';
 import type { WalkSheet } from '@/server/lawns/walk-view';
-import { Link } from '@/ui/link';
-import { MeasureField } from '@/ui/measure-field';
 import { causeWords, evidenceWords, nextYearWords } from '@/ui/scout-words';
 import { oddsWords, weedTitle } from '@/ui/weed-words';
 import { list } from '@/ui/words';
 import { RefusalWords } from '../../../refusal-words';
 import { useCommand } from '../../../use-command';
+import { MakeStrip, type MakeStripAction } from './make-strip';
 
 export type AfterActions = Readonly<{
   noteFindingAction: (input: FindingInput) => Promise<Outcome<{ on: string }>>;
-  makeStripAction: (input: StripInput) => Promise<Outcome<Strip>>;
+  makeStripAction: MakeStripAction;
 }>;
 type Props = Readonly<{ walkSheet: WalkSheet; mayRecord: boolean; mayPlan: boolean }> & AfterActions;
 
@@ -134,67 +131,5 @@ function AskNextYear({
       </div>
       {refusal && <RefusalWords refusal={refusal} here={`/lawns/${zone.id}/scout`} shown={[]} />}
     </div>
-  );
-}
-
-/** Feet of turf along pavement that get hot. Common practice, no source. */
-const HOT_FT = '2';
-
-/** Makes the edge a zone with a soil, an outlook and a programme of its own. */
-function MakeStrip({
-  sheet: { zone },
-  makeStripAction,
-}: Readonly<{ sheet: WalkSheet['sheet'] }> & Pick<AfterActions, 'makeStripAction'>) {
-  const [length, setLength] = useState(zone.concreteEdgeFt ? String(Math.round(zone.concreteEdgeFt)) : '');
-  const [width, setWidth] = useState(HOT_FT);
-  const [made, setMade] = useState<Strip | null>(null);
-  const { run, issue, refusal, isSending } = useCommand();
-  if (made)
-    return (
-      <p className="mt-2 border-l-8 border-moss bg-paper px-3 py-1 text-body">
-        <Link href={`/lawns/${made.zoneId}`}>{made.name}</Link> is a zone of its own now: its soil warms
-        sooner, and its barrier is planned by itself.{' '}
-        {made.isTakenOff
-          ? `${zone.name} is smaller by it.`
-          : `${zone.name} was drawn: take the strip off its outline on its sheet.`}
-      </p>
-    );
-  return (
-    <form
-      noValidate
-      className="mt-2 grid gap-2 border-2 border-hair bg-paper p-3"
-      aria-label="Make the edge a zone"
-      onSubmit={(e) => {
-        e.preventDefault();
-        run(makeStripAction, { zoneId: zone.id, length, width }, setMade);
-      }}
-    >
-      <p className="text-body">
-        The edge as a zone of its own: its soil warms sooner, so its barrier goes down sooner, at its own
-        rate. What lay on {zone.name} counts on it.
-      </p>
-      <div className="grid grid-cols-2 gap-3">
-        <MeasureField
-          name="Length"
-          measure="length"
-          issue={issue('Length')}
-          value={length}
-          onChange={setLength}
-        />
-        <MeasureField
-          name="Width"
-          measure="length"
-          issue={issue('Width')}
-          value={width}
-          onChange={setWidth}
-        />
-      </div>
-      {refusal && (
-        <RefusalWords refusal={refusal} here={`/lawns/${zone.id}/scout`} shown={['Length', 'Width']} />
-      )}
-      <button className="button" disabled={isSending}>
-        {isSending ? 'Making it…' : 'Make the edge a zone'}
-      </button>
-    </form>
   );
 }

@@ -1,26 +1,23 @@
 'use client';
-import { FigureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { useState } from 'react';
 import { isoDay, showFullDay } from '@/core/calendar/day';
-import { RATE_UNITS, type RateUnit } from '@/core/units/rate';
 import type { EarlierWork } from '@/data/earlier-work';
 import type { ZoneOnLawn } from '@/data/lawns';
 import type { Outcome } from '@/server/entry/outcome';
 import type { ForgetInput } from '@/server/lawns/forget-customer';
 import type { CloseInput, EarlierInput, HistoryInput, TakeBackInput } from '@/server/lawns/history';
 import { earlierWords } from '@/ui/earlier-words';
-import { SubstanceChoices } from '@/ui/substance-choices';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../../refusal-words';
 import { useCommand } from '../../../use-command';
-import { issueWords } from '@/ui/issue-words';
+import { Closing } from './closing';
+import { EarlierForm, type ProductChoice } from './earlier-form';
 
-type Choice = Readonly<{ id: string; name: string; rateUnit: RateUnit }>;
 type Props = Readonly<{
   zone: ZoneOnLawn;
   earlier: readonly EarlierWork[];
-  products: readonly Choice[];
+  products: readonly ProductChoice[];
   mayRecord: boolean;
   mayPlan: boolean;
   saveHistoryAction: (input: HistoryInput) => Promise<Outcome<unknown>>;
@@ -120,245 +117,5 @@ export function History(props: Props) {
         />
       )}
     </div>
-  );
-}
-
-const EMPTY = {
-  on: '',
-  by: 'another company' as EarlierInput['by'],
-  productId: '',
-  substance: '',
-  group: '',
-  amount: '',
-  unit: '',
-  certainty: 'exact' as EarlierInput['certainty'],
-  note: '',
-};
-
-function EarlierForm({
-  zoneId,
-  products,
-  here,
-  note,
-}: Readonly<{
-  zoneId: string;
-  products: readonly Choice[];
-  here: string;
-  note: Props['noteEarlierAction'];
-}>) {
-  const [typed, setTyped] = useState(EMPTY);
-  const [sendKey, setSendKey] = useState(() => crypto.randomUUID());
-  const { run, issue, refusal, isSending } = useCommand();
-  const set = (change: Partial<typeof EMPTY>) => setTyped({ ...typed, ...change });
-  const product = products.find((p) => p.id === typed.productId);
-  const unit = product
-    ? RATE_UNITS[product.rateUnit].words
-    : typed.substance.trim().toLowerCase() === 'nitrogen'
-      ? 'nitrogen'
-      : 'ingredient';
-  return (
-    <details className="mt-3" open={refusal !== null}>
-      <summary className="button inline-flex cursor-pointer py-0">Enter earlier work</summary>
-      <form
-        noValidate
-        className="mt-2 grid gap-2 border-l-4 border-hair pl-3"
-        onSubmit={(e) => {
-          e.preventDefault();
-          run(note, { ...typed, sendKey, zoneId, unit: product?.rateUnit ?? typed.unit }, () => {
-            setTyped(EMPTY);
-            setSendKey(crypto.randomUUID());
-          });
-        }}
-      >
-        <Labelled beside name="Day" issue={issue('Day')} hint="about is near enough">
-          {(field) => (
-            <input {...field} type="date" value={typed.on} onChange={(e) => set({ on: e.target.value })} />
-          )}
-        </Labelled>
-        <Labelled beside name="Done by">
-          {(field) => (
-            <select
-              {...field}
-              value={typed.by}
-              onChange={(e) => set({ by: e.target.value as EarlierInput['by'] })}
-            >
-              <option>another company</option>
-              <option>the customer</option>
-              <option>us</option>
-            </select>
-          )}
-        </Labelled>
-        <Labelled beside name="Product" issue={issue('What')}>
-          {(field) => (
-            <select
-              {...field}
-              value={typed.productId}
-              onChange={(e) => set({ productId: e.target.value, substance: '' })}
-            >
-              <option value="">none of ours: by its ingredient</option>
-              {products.map((p) => (
-                <option key={p.id} value={p.id}>
-                  {p.name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Labelled>
-        {!product && (
-          <>
-            <SubstanceChoices id="substances" />
-            <Labelled beside name="Active ingredient" hint="or nitrogen, for a feeding">
-              {(field) => (
-                <input
-                  {...field}
-                  maxLength={80}
-                  list="substances"
-                  value={typed.substance}
-                  onChange={(e) => set({ substance: e.target.value })}
-                />
-              )}
-            </Labelled>
-            <Labelled beside name="Its group" issue={issue('Group')} hint="HRAC/WSSA, if you know it">
-              {(field) => (
-                <input
-                  {...field}
-                  inputMode="numeric"
-                  value={typed.group}
-                  onChange={(e) => set({ group: e.target.value })}
-                />
-              )}
-            </Labelled>
-          </>
-        )}
-        <Labelled beside name="How sure">
-          {(field) => (
-            <select
-              {...field}
-              value={typed.certainty}
-              onChange={(e) => set({ certainty: e.target.value as EarlierInput['certainty'] })}
-            >
-              <option value="exact">exact</option>
-              <option value="guessed">a guess, counted as it stands</option>
-              <option value="not known">amount not known</option>
-            </select>
-          )}
-        </Labelled>
-        {typed.certainty !== 'not known' && (
-          <FigureField
-            beside
-            name="Amount"
-            unit={unit}
-            issue={issue('Amount')}
-            value={typed.amount}
-            onChange={(amount) => set({ amount })}
-          />
-        )}
-        <Labelled beside name="Note" hint="how you know">
-          {(field) => (
-            <input
-              {...field}
-              maxLength={500}
-              value={typed.note}
-              onChange={(e) => set({ note: e.target.value })}
-            />
-          )}
-        </Labelled>
-        {refusal && <RefusalWords refusal={refusal} here={here} shown={['Day', 'What', 'Amount', 'Group']} />}
-        <button className="button button-loud" disabled={isSending}>
-          {isSending ? 'Saving…' : 'Save this earlier work'}
-        </button>
-      </form>
-    </details>
-  );
-}
-
-function Closing({
-  zone,
-  here,
-  close,
-  forget,
-}: Readonly<{
-  zone: ZoneOnLawn;
-  here: string;
-  close: Props['closeLawnAction'];
-  forget: Props['forgetCustomerAction'] | null;
-}>) {
-  const show = useShows();
-  const [why, setWhy] = useState('');
-  const { run, refusal, say, isSending } = useCommand();
-  const set = (of: CloseInput['of'], isClosed: boolean) => run(close, { zoneId: zone.id, of, why, isClosed });
-  const goes = (confirmed: boolean) => forget && run(forget, { zoneId: zone.id, confirmed });
-  return (
-    <section className="mt-6 border-t border-hair pt-4">
-      <h2 className="text-row">{zone.closed ? 'Closed' : 'No longer treated?'}</h2>
-      {zone.closed ? (
-        <>
-          <p className="text-note text-steel">
-            Since {showFullDay(zone.closed.on)}: {zone.closed.why}. Its programme rests, its records stay.
-          </p>
-          {!zone.closed.forgotten && (
-            <div className="mt-2 flex flex-wrap gap-2">
-              <button
-                type="button"
-                className="button"
-                disabled={isSending}
-                onClick={() => set(zone.closed?.whole ? 'lawn' : 'zone', false)}
-              >
-                {zone.closed.whole ? 'Open the whole lawn again' : 'Open this zone again'}
-              </button>
-              {forget && zone.closed.whole && (
-                <button type="button" className="button" disabled={isSending} onClick={() => goes(false)}>
-                  Forget this customer
-                </button>
-              )}
-            </div>
-          )}
-        </>
-      ) : (
-        <details>
-          <summary className="flex min-h-touch cursor-pointer items-center text-note underline">
-            Close it: off lists and boards, nothing lost
-          </summary>
-          <Labelled
-            name="Why"
-            issue={refusal?.kind === 'invalid' ? refusal.issues.find((i) => i.field === 'Why') : undefined}
-          >
-            {(field) => (
-              <input {...field} maxLength={500} value={why} onChange={(e) => setWhy(e.target.value)} />
-            )}
-          </Labelled>
-          <div className="mt-2 flex flex-wrap gap-2">
-            <button type="button" className="button" disabled={isSending} onClick={() => set('zone', true)}>
-              Close this zone
-            </button>
-            <button type="button" className="button" disabled={isSending} onClick={() => set('lawn', true)}>
-              Close the whole lawn
-            </button>
-          </div>
-        </details>
-      )}
-      {refusal?.kind === 'questions' ? (
-        <div role="alert" className="mt-2 border-2 border-clay bg-paper px-3 py-2">
-          {refusal.questions.map((q) => {
-            const { problem, remedy } = issueWords(q, show);
-            return (
-              <p key={problem}>
-                <b>{problem}.</b> {remedy} It cannot be taken back.
-              </p>
-            );
-          })}
-          <div className="mt-2 flex flex-wrap gap-2">
-            <button type="button" className="button" disabled={isSending} onClick={() => goes(true)}>
-              Forget this customer for good
-            </button>
-            <button type="button" className="button" onClick={() => say(null)}>
-              Keep the customer
-            </button>
-          </div>
-        </div>
-      ) : (
-        refusal && <RefusalWords refusal={refusal} here={here} shown={['Why']} />
-      )}
-    </section>
   );
 }
