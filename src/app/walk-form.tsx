@@ -58,7 +58,7 @@ export function WalkForm({ zoneId, today, known, here, onSave }: Props) {
   const [fresh, setFresh] = useState<Typed>(() => newWalk(today));
   const entry = useEntry<Typed>(fresh);
   const { form, steps, say, isSending, clear } = entry;
-  const forget = useKeptEntry(form, walkKey(zoneId), isTyped);
+  const { forget } = useKeptEntry(form, walkKey(zoneId), isTyped);
   const [photo, setPhoto] = useState<File | null>(null);
   const found = form.watch('found');
   const save = (typed: Typed) =>

@@ -97,7 +97,7 @@ function Runs({ sheet: { equipment, ways }, saveCalibrationAction }: Omit<Props,
   const show = useShows();
   const entry = useEntry<Typed>(emptyFor(ways[0]!));
   const { run, clear, keyOf, isSending, form } = entry;
-  const forget = useKeptEntry(form, `calibrate:${equipment.id}`, isTyped);
+  const { forget } = useKeptEntry(form, `calibrate:${equipment.id}`, isTyped);
   const how = useWatch({ control: form.control, name: 'how' });
   const [found, setFound] = useState<(Kept & Readonly<{ how: CalibrationWay }>) | null>(null);
   const { isDirty } = useFormState({ control: form.control });

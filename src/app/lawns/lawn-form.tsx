@@ -56,7 +56,7 @@ export function LawnForm({
   const onFile: LawnTyped = { ...first, seen: target.kind === 'there' ? target.seen : 0 };
   const entry = useEntry<LawnTyped, Overtaken<ZoneOnLawn>>(onFile);
   const { form, run, refusal, say, isSending: isSaving, clear } = entry;
-  const forget = useKeptEntry(form, draftKey, (v) => isTyped(v, onFile));
+  const { forget } = useKeptEntry(form, draftKey, (v) => isTyped(v, onFile));
   const backToFile = () => {
     forget();
     clear();

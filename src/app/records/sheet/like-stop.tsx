@@ -1,46 +1,34 @@
-import type { Issue } from '@/core/units/issue';
-import { measuredNear, type SheetHead, type SheetRow } from '@/core/records/like-stops';
-import { asTyped, type Measure, type UnitSystem } from '@/core/units/measures';
+import { useFormContext, useWatch } from 'react-hook-form';
+import { measuredNear } from '@/core/records/like-stops';
+import type { Shows } from '@/core/units/format';
+import { asTyped, type Measure } from '@/core/units/measures';
 import { AMOUNT_UNITS, isAmountUnit } from '@/core/units/rate';
 import type { LikeRow } from '@/server/records/like-stops';
-import { Labelled } from '@/ui/labelled';
+import { issueSentence } from '@/ui/issue-words';
 import { Link } from '@/ui/link';
-import { MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { list } from '@/ui/words';
-import { issueSentence } from '@/ui/issue-words';
-
-/** A stop of the sheet as it is typed. */
-export type Row = SheetRow &
-  Readonly<{
-    sendKey: string;
-    isOn: boolean;
-    notes: string;
-    equipment: string;
-    /** what was asked about it was read, and is right */
-    isSure: boolean;
-  }>;
-
-/** What became of a row. */
-export type Done =
-  | Readonly<{ kind: 'recorded'; recordId: string }>
-  | Readonly<{ kind: 'asked' | 'refused'; issues: readonly Issue[] }>;
+import { FigureEntry, TextEntry } from '../../entry/fields';
+import type { Done, Row, SheetTyped } from './like-typed';
 
 type Props = Readonly<{
+  /** its place in the sheet */
+  at: number;
   of: LikeRow;
-  row: Row;
-  head: SheetHead;
   isSprayed: boolean;
   nameOf: (productId: string) => string;
   done: Done | null;
-  onChange: (part: Partial<Row>) => void;
 }>;
+const Text = TextEntry<SheetTyped>;
+const unitWords = (unit: string) => (isAmountUnit(unit) ? AMOUNT_UNITS[unit].words : unit);
 
 /** One line of the sheet: when, by which measurement, and what was otherwise than planned. */
-export function LikeStop({ of, row, head, isSprayed, nameOf, done, onChange }: Props) {
-  const show = useShows();
-  const words = (unit: string) => (isAmountUnit(unit) ? AMOUNT_UNITS[unit].words : unit);
-  const amounts = list(row.products.map((p) => `${p.amount} ${words(p.amountUnit)} ${nameOf(p.productId)}`));
+export function LikeStop({ at, of, isSprayed, nameOf, done }: Props) {
+  const { control } = useFormContext<SheetTyped>();
+  const row: Row = useWatch({ control, name: `rows.${at}` });
+  const amounts = list(
+    row.products.map((p) => `${p.amount} ${unitWords(p.amountUnit)} ${nameOf(p.productId)}`),
+  );
   if (done?.kind === 'recorded')
     return (
       <li className="border-b border-hair py-2">
@@ -51,120 +39,143 @@ export function LikeStop({ of, row, head, isSprayed, nameOf, done, onChange }: P
         <span className="text-note text-steel">{amounts}</span>
       </li>
     );
-  const near = measuredNear(row.startedAt, head.measurements);
   return (
     <li className="border-b border-hair py-2" aria-label={of.site}>
       <div className="grid grid-cols-[1fr_auto_auto] items-end gap-3">
-        <label className="flex min-h-bar items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-7 shrink-0 accent-[var(--color-moss)]"
-            checked={row.isOn}
-            onChange={(e) => onChange({ isOn: e.target.checked })}
-          />
+        <RowTick at={at} name="isOn">
           <span>
             <b className="block font-cond text-row leading-tight">{of.site}</b>
             <span className="text-note text-steel">
               {row.isOn ? [of.purpose, amounts].filter(Boolean).join(': ') : 'not done: it stays due'}
             </span>
           </span>
-        </label>
-        {row.isOn &&
-          (
-            [
-              ['startedAt', 'Began'],
-              ['endedAt', 'Ended'],
-            ] as const
-          ).map(([key, name]) => (
-            <Labelled key={key} name={name}>
-              {(f) => (
-                <input
-                  {...f}
-                  type="time"
-                  value={row[key]}
-                  onChange={(e) => onChange({ [key]: e.target.value })}
-                />
-              )}
-            </Labelled>
-          ))}
+        </RowTick>
+        {row.isOn && (
+          <>
+            <Text name={`rows.${at}.startedAt`} label="Began" called={`Began ${at}`} type="time" />
+            <Text name={`rows.${at}.endedAt`} label="Ended" called={`Ended ${at}`} type="time" />
+          </>
+        )}
       </div>
-      {row.isOn && isSprayed && (
-        <p className="text-note">
-          {near
-            ? `Measured at ${near.at}: wind ${shown(near.wind, 'wind', show.system, show.unit('wind'))} ${near.windFrom}, air ${shown(near.air, 'temperature', show.system, show.unit('temperature'))}`
-            : 'Not measured.'}
-        </p>
-      )}
-      {done?.issues.map((i) => (
-        <p
-          key={JSON.stringify(i)}
-          role={done?.kind === 'refused' ? 'alert' : undefined}
-          className={`mt-1 border-l-4 bg-paper px-3 py-1 text-note ${done?.kind === 'refused' ? 'border-clay' : 'border-straw'}`}
-        >
-          {issueSentence(i, show)}
-        </p>
-      ))}
-      {done?.kind === 'asked' && (
-        <label className="flex min-h-bar items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-7 shrink-0 accent-[var(--color-moss)]"
-            checked={row.isSure}
-            onChange={(e) => onChange({ isSure: e.target.checked })}
-          />
-          Yes, record it so.
-        </label>
-      )}
+      {row.isOn && isSprayed && <Near startedAt={row.startedAt} />}
+      <Became done={done} at={at} />
       {row.isOn && (
-        <details className="mt-1" open={done?.kind === 'refused'}>
-          <summary className="flex min-h-touch cursor-pointer items-center underline">
-            Otherwise than planned
-          </summary>
-          <div className="grid grid-cols-2 gap-3 md:grid-cols-4">
-            {row.products.map((p, i) => (
-              <Labelled key={p.plannedProductId} name={`${nameOf(p.productId)}, ${words(p.amountUnit)}`}>
-                {(f) => (
-                  <input
-                    {...f}
-                    inputMode="decimal"
-                    value={p.amount}
-                    onChange={(e) =>
-                      onChange({
-                        isSure: false,
-                        products: row.products.map((q, k) =>
-                          k === i ? { ...q, amount: e.target.value } : q,
-                        ),
-                      })
-                    }
-                  />
-                )}
-              </Labelled>
-            ))}
-            {isSprayed && (
-              <MeasureField
-                name="Water used"
-                measure="volume"
-                value={row.water}
-                onChange={(water) => onChange({ water })}
-              />
-            )}
-            <Labelled name="Notes">
-              {(f) => (
-                <input
-                  {...f}
-                  maxLength={4000}
-                  value={row.notes}
-                  onChange={(e) => onChange({ notes: e.target.value })}
-                />
-              )}
-            </Labelled>
-          </div>
-        </details>
+        <Otherwise
+          at={at}
+          row={row}
+          isSprayed={isSprayed}
+          nameOf={nameOf}
+          isOpen={done?.kind === 'refused'}
+        />
       )}
     </li>
   );
 }
 
+/** A yes of a row, large enough for a glove. */
+function RowTick({
+  at,
+  name,
+  children,
+}: Readonly<{ at: number; name: 'isOn' | 'isSure'; children: React.ReactNode }>) {
+  const { register } = useFormContext<SheetTyped>();
+  return (
+    <label className="flex min-h-bar items-center gap-3">
+      <input
+        type="checkbox"
+        className="size-7 shrink-0 accent-[var(--color-moss)]"
+        {...register(`rows.${at}.${name}`)}
+      />
+      {children}
+    </label>
+  );
+}
+
+/** By which measurement of the day it goes. */
+function Near({ startedAt }: Readonly<{ startedAt: string }>) {
+  const show = useShows();
+  const measurements = useFormContext<SheetTyped>().watch('head.measurements');
+  const near = measuredNear(startedAt, measurements);
+  return (
+    <p className="text-note">
+      {near
+        ? `Measured at ${near.at}: wind ${shown(near.wind, 'wind', show)} ${near.windFrom}, air ${shown(near.air, 'temperature', show)}`
+        : 'Not measured.'}
+    </p>
+  );
+}
+
+/** What was said of it when it was sent. */
+function Became({ done, at }: Readonly<{ done: Done | null; at: number }>) {
+  const show = useShows();
+  if (!done || done.kind === 'recorded') return null;
+  const isRefused = done.kind === 'refused';
+  return (
+    <>
+      {done.issues.map((i) => (
+        <p
+          key={JSON.stringify(i)}
+          role={isRefused ? 'alert' : undefined}
+          className={`mt-1 border-l-4 bg-paper px-3 py-1 text-note ${isRefused ? 'border-clay' : 'border-straw'}`}
+        >
+          {issueSentence(i, show)}
+        </p>
+      ))}
+      {!isRefused && (
+        <RowTick at={at} name="isSure">
+          Yes, record it so.
+        </RowTick>
+      )}
+    </>
+  );
+}
+
+function Otherwise({
+  at,
+  row,
+  isSprayed,
+  nameOf,
+  isOpen,
+}: Readonly<{
+  at: number;
+  row: Row;
+  isSprayed: boolean;
+  nameOf: (productId: string) => string;
+  isOpen: boolean;
+}>) {
+  const { setValue } = useFormContext<SheetTyped>();
+  return (
+    <details className="mt-1" open={isOpen}>
+      <summary className="flex min-h-touch cursor-pointer items-center underline">
+        Otherwise than planned
+      </summary>
+      <div className="grid grid-cols-2 gap-3 md:grid-cols-4">
+        {/* what was said yes to was another amount */}
+        <div className="contents" onChange={() => setValue(`rows.${at}.isSure`, false)}>
+          {row.products.map((p, i) => (
+            <Text
+              key={p.plannedProductId}
+              name={`rows.${at}.products.${i}.amount`}
+              label={`${nameOf(p.productId)}, ${unitWords(p.amountUnit)}`}
+              called={`Amount ${at}.${i}`}
+              inputMode="decimal"
+            />
+          ))}
+        </div>
+        {isSprayed && (
+          <FigureEntry<SheetTyped>
+            name={`rows.${at}.water`}
+            label="Water used"
+            called={`Water ${at}`}
+            unit="volume"
+          />
+        )}
+        <Text name={`rows.${at}.notes`} label="Notes" called={`Notes ${at}`} maxLength={4000} />
+      </div>
+    </details>
+  );
+}
+
 /** A typed figure in the company's unit. */
-const shown = (trade: string, measure: Measure, system: UnitSystem, unit: string): string =>
-  trade.trim() === '' ? 'not measured' : `${asTyped(trade, measure, system)} ${unit}`;
+const shown = (trade: string, measure: Measure, show: Shows): string =>
+  trade.trim() === '' ? 'not measured' : `${asTyped(trade, measure, show.system)} ${show.unit(measure)}`;

@@ -1,9 +1,10 @@
 'use client';
+import type { Issue } from '@/core/units/issue';
 import { useShows } from '@/ui/units';
 import { isoDay, parseDay, showDay, showWeekday } from '@/core/calendar/day';
 import { areaOf } from '@/core/products/application';
 import { isGranule } from '@/core/products/label';
-import { isOpen } from '@/core/season/programme';
+import { isOpen, type PlannedApplication } from '@/core/season/programme';
 import type { SentRuns } from '@/core/ground/soil-runs';
 import { NEW_PRODUCT, typedFrom, type TypedApplication } from '@/core/season/typed-application';
 import { SQUARE_METRES_PER_HECTARE, type Litres } from '@/core/units/quantity';
@@ -43,7 +44,7 @@ type Props = Readonly<{
 /** One application: its day and window, its products, and the next thing to do with it. */
 export function ApplicationForm(props: Props) {
   const { sheet, runs, edit, isSaving, save, mayPlan, onSave } = props;
-  const { typed, chosen, shown, issues, isChanged, isOvertaken } = edit;
+  const { typed, chosen, shown, issues, isChanged } = edit;
   if (!typed) return null;
   const set = (change: Partial<TypedApplication>) => edit.change({ ...typed, ...change });
   const issueOf = (field: string) =>
@@ -52,19 +53,6 @@ export function ApplicationForm(props: Props) {
       ? save.refusal.issues.find((i) => i.field === field)
       : undefined);
   const day = parseDay(typed.plannedOn) ?? sheet.today;
-  const dateField = (key: 'plannedOn' | 'earliest' | 'latest', name: string) => (
-    <Labelled beside name={name} issue={issueOf(key)}>
-      {(field) => (
-        <input
-          {...field}
-          type="date"
-          disabled={!mayPlan || chosen?.doneOn != null}
-          value={typed[key]}
-          onChange={(e) => set({ [key]: e.target.value })}
-        />
-      )}
-    </Labelled>
-  );
   return (
     <form
       noValidate
@@ -80,29 +68,7 @@ export function ApplicationForm(props: Props) {
             ? 'A new application'
             : 'No programme yet: a proposal'}
       </h2>
-      <div className="mt-2 grid gap-1.5">
-        <Labelled beside name="What for" hint={typed.purpose ? null : 'a short name, if you like'}>
-          {(field) => (
-            <input
-              {...field}
-              maxLength={120}
-              disabled={!mayPlan}
-              value={typed.purpose}
-              onChange={(e) => set({ purpose: e.target.value })}
-            />
-          )}
-        </Labelled>
-        {dateField('plannedOn', 'Day')}
-        <details open={typed.earliest !== '' || typed.latest !== ''}>
-          <summary className="flex min-h-touch cursor-pointer items-center text-note underline md:min-h-slim">
-            A window of days around it
-          </summary>
-          <div className="grid gap-1.5">
-            {dateField('earliest', 'Not before')}
-            {dateField('latest', 'Not after')}
-          </div>
-        </details>
-      </div>
+      <WhatForAndWhen {...props} typed={typed} issueOf={issueOf} onChange={set} />
       <div className="mt-3 grid gap-4">
         {typed.products.map((p, i) => (
           <ProductFields
@@ -131,51 +97,113 @@ export function ApplicationForm(props: Props) {
         </button>
       )}
       <Next {...props} />
-      <div aria-live="polite">
-        {isOvertaken && save.kind !== 'refused' && (
-          <p className="mt-3 border-l-4 border-straw px-3 py-1">
-            {chosen?.changedBy ?? 'Somebody'} has saved another version since you began. Yours stands in the
-            fields; saving shows you both first.
-          </p>
-        )}
-        {save.kind === 'refused' && <Refused {...props} refusal={save.refusal} />}
-        {save.kind === 'saved' && !isChanged && (
-          <p className="mt-3 font-semibold text-moss">
-            {save.applications > 1 ? `Saved: ${save.applications} applications.` : 'Application saved.'}
-          </p>
-        )}
-      </div>
+      <Said {...props} />
       {mayPlan && isChanged && (
         <button className="button button-loud mt-3 w-full" disabled={isSaving || issues.length > 0}>
           {isSaving ? 'Saving…' : chosen ? 'Save the changed application' : 'Save this application'}
         </button>
       )}
-      {mayPlan && (edit.back || edit.again) && (
+      {mayPlan && <StepsBack {...props} />}
+    </form>
+  );
+}
+
+/** Its short name, its day, and the days between which it may move. */
+function WhatForAndWhen({
+  typed,
+  edit: { chosen },
+  mayPlan,
+  issueOf,
+  onChange,
+}: Props &
+  Readonly<{
+    typed: TypedApplication;
+    issueOf: (field: string) => Issue | undefined;
+    onChange: (change: Partial<TypedApplication>) => void;
+  }>) {
+  const dateField = (key: 'plannedOn' | 'earliest' | 'latest', name: string) => (
+    <Labelled beside name={name} issue={issueOf(key)}>
+      {(field) => (
+        <input
+          {...field}
+          type="date"
+          disabled={!mayPlan || chosen?.doneOn != null}
+          value={typed[key]}
+          onChange={(e) => onChange({ [key]: e.target.value })}
+        />
+      )}
+    </Labelled>
+  );
+  return (
+    <div className="mt-2 grid gap-1.5">
+      <Labelled beside name="What for" hint={typed.purpose ? null : 'a short name, if you like'}>
+        {(field) => (
+          <input
+            {...field}
+            maxLength={120}
+            disabled={!mayPlan}
+            value={typed.purpose}
+            onChange={(e) => onChange({ purpose: e.target.value })}
+          />
+        )}
+      </Labelled>
+      {dateField('plannedOn', 'Day')}
+      <details open={typed.earliest !== '' || typed.latest !== ''}>
+        <summary className="flex min-h-touch cursor-pointer items-center text-note underline md:min-h-slim">
+          A window of days around it
+        </summary>
+        <div className="grid gap-1.5">
+          {dateField('earliest', 'Not before')}
+          {dateField('latest', 'Not after')}
+        </div>
+      </details>
+    </div>
+  );
+}
+
+/** What became of the last save, and that somebody else saved meanwhile. */
+function Said(props: Props) {
+  const { edit, save } = props;
+  const { chosen, isChanged, isOvertaken } = edit;
+  return (
+    <div aria-live="polite">
+      {isOvertaken && save.kind !== 'refused' && (
+        <p className="mt-3 border-l-4 border-straw px-3 py-1">
+          {chosen?.changedBy ?? 'Somebody'} has saved another version since you began. Yours stands in the
+          fields; saving shows you both first.
+        </p>
+      )}
+      {save.kind === 'refused' && <Refused {...props} refusal={save.refusal} />}
+      {save.kind === 'saved' && !isChanged && (
+        <p className="mt-3 font-semibold text-moss">
+          {save.applications > 1 ? `Saved: ${save.applications} applications.` : 'Application saved.'}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** A step of typing taken back or taken again, or all of it given up. */
+function StepsBack({ sheet, edit }: Props) {
+  const { back, again, chosen, isChanged } = edit;
+  return (
+    <>
+      {(back || again) && (
         <div className="mt-2 flex gap-2">
-          <button
-            type="button"
-            className="button flex-1 py-0"
-            disabled={!edit.back}
-            onClick={edit.back ?? undefined}
-          >
+          <button type="button" className="button flex-1 py-0" disabled={!back} onClick={back ?? undefined}>
             One step back
           </button>
-          <button
-            type="button"
-            className="button flex-1 py-0"
-            disabled={!edit.again}
-            onClick={edit.again ?? undefined}
-          >
+          <button type="button" className="button flex-1 py-0" disabled={!again} onClick={again ?? undefined}>
             Forward again
           </button>
         </div>
       )}
-      {mayPlan && isChanged && (sheet.applications.length > 0 || chosen) && (
+      {isChanged && (sheet.applications.length > 0 || chosen) && (
         <button type="button" className="button mt-2 w-full py-0" onClick={() => edit.showOnFile(null)}>
           {chosen ? 'Undo the change' : 'Do not add it'}
         </button>
       )}
-    </form>
+    </>
   );
 }
 
@@ -185,14 +213,7 @@ function Next({ sheet, edit, mayRecord }: Props) {
   const { shown, chosen, isChanged, asked } = edit;
   const { zone, house, today } = sheet;
   if (!shown) return null;
-  const sprayed = shown.products.filter((p) => p.recordId === null && !isGranule(p.label));
-  const tanks = new Map(
-    sprayed.map((p) => [
-      p.tank,
-      Math.max(...sprayed.filter((q) => q.tank === p.tank).map((q) => areaOf(q.place, zone))),
-    ]),
-  );
-  const water = [...tanks.values()].reduce((sum, area) => sum + area, 0) * house.carrier;
+  const water = sprayedArea(shown, zone) * house.carrier;
   const records = shown.products.flatMap((p) =>
     p.recordId ? [{ id: p.recordId, name: shortName(p.label) }] : [],
   );
@@ -225,6 +246,18 @@ function Next({ sheet, edit, mayRecord }: Props) {
       )}
     </div>
   );
+}
+
+/** What its tanks still have to cover, m²: products of one tank go over the same ground at once. */
+function sprayedArea(shown: PlannedApplication, zone: ZoneSheet['zone']): number {
+  const sprayed = shown.products.filter((p) => p.recordId === null && !isGranule(p.label));
+  const tanks = new Map(
+    sprayed.map((p) => [
+      p.tank,
+      Math.max(...sprayed.filter((q) => q.tank === p.tank).map((q) => areaOf(q.place, zone))),
+    ]),
+  );
+  return [...tanks.values()].reduce((sum, area) => sum + area, 0);
 }
 
 /** Why it was not saved; where somebody else was first, both versions side by side. */

@@ -66,7 +66,7 @@ export function ProductFields({
     const next = labels.now.find((l) => l.id === id);
     if (next) onChange(withProduct(p, next, sheet));
   };
-  const input = (field: 'rate' | 'ground' | 'shares' | 'shots', isText = false) =>
+  const input: TextOf = (field, isText = false) =>
     function Input(given: Parameters<Parameters<typeof Labelled>[0]['children']>[0]) {
       return (
         <input
@@ -78,12 +78,6 @@ export function ProductFields({
         />
       );
     };
-  const measured = (field: 'area' | 'length' | 'width') => ({
-    issue: issue(field),
-    disabled: isFixed,
-    value: p[field],
-    onChange: (value: string) => set({ [field]: value }),
-  });
   return (
     <fieldset className="grid min-w-0 gap-1.5 border-l-4 border-hair pl-3">
       <legend className="flex w-full items-center justify-between font-cond text-lead font-semibold">
@@ -114,28 +108,7 @@ export function ProductFields({
       {mayPlan && !isDone && <WhichSuits sheet={sheet} day={day} runs={runs} product={p} onChoose={choose} />}
       {label && (
         <>
-          <Labelled beside name="Use" issue={issue('use')}>
-            {(field) => (
-              <select
-                {...field}
-                disabled={isFixed}
-                value={p.use}
-                onChange={(e) =>
-                  set({
-                    use: e.target.value,
-                    targets: [],
-                    place: e.target.value === 'spot' ? 'spots' : p.place === 'spots' ? 'zone' : p.place,
-                  })
-                }
-              >
-                {[...new Set([...usesOn(label, zone.facts), ...USES.filter((u) => u === p.use)])].map((u) => (
-                  <option key={u} value={u}>
-                    {USE_NAMES[u]}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Labelled>
+          <Use sheet={sheet} label={label} product={p} isFixed={isFixed} issue={issue} onChange={set} />
           <Targets label={label} product={p} isFixed={isFixed} onChange={set} />
           <Labelled beside name={p.times === 'split' && !p.id ? 'Total rate' : 'Rate'} issue={issue('rate')}>
             {input('rate')}
@@ -156,82 +129,156 @@ export function ProductFields({
               </select>
             )}
           </Labelled>
-          <Labelled beside name="Where">
-            {(field) => (
-              <select
-                {...field}
-                disabled={isFixed}
-                value={p.place}
-                onChange={(e) => set({ place: e.target.value as TypedProduct['place'] })}
-              >
-                {(['zone', 'spots', 'strip'] as const).map((place) => (
-                  <option key={place} value={place}>
-                    {PLACE_NAMES[place]}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Labelled>
-          {p.place === 'spots' && <MeasureField beside {...measured('area')} measure="area" name="Spots" />}
-          {p.place === 'strip' && (
-            <>
-              <MeasureField beside {...measured('length')} measure="length" name="Length" />
-              <MeasureField beside {...measured('width')} measure="length" name="Width" />
-            </>
-          )}
-          {p.place !== 'zone' && (
-            <Labelled
-              beside
-              name="Other ground"
-              hint={p.ground ? null : 'empty: the same spots as before. A name: others'}
-            >
-              {input('ground', true)}
-            </Labelled>
-          )}
-          <Labelled beside name="Put down with">
-            {(field) => (
-              <select
-                {...field}
-                disabled={isFixed}
-                value={p.method}
-                onChange={(e) => set({ method: e.target.value })}
-              >
-                <option value="">what fits of ours</option>
-                {METHODS.map((m) => (
-                  <option key={m} value={m}>
-                    {m}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Labelled>
-          {count > 1 && (
-            <Labelled
-              beside
-              name="Tank"
-              hint={p.tank === 1 ? null : 'same visit, after tank ' + String(p.tank - 1)}
-            >
-              {(field) => (
-                <select
-                  {...field}
-                  disabled={isFixed}
-                  value={p.tank}
-                  onChange={(e) => set({ tank: Number(e.target.value) })}
-                >
-                  {Array.from({ length: count }, (_, i) => (
-                    <option key={i} value={i + 1}>
-                      {i === 0 ? 'tank or hopper 1, first' : `tank or hopper ${i + 1}`}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Labelled>
-          )}
+          <Where product={p} isFixed={isFixed} issue={issue} onChange={set} input={input} />
+          <Means product={p} count={count} isFixed={isFixed} onChange={set} />
           {!p.id && <Repeat product={p} isFixed={isFixed} issue={issue} onChange={set} input={input} />}
           {planned && <Amount planned={planned} zone={zone} />}
         </>
       )}
     </fieldset>
+  );
+}
+
+type Part = Readonly<{
+  product: TypedProduct;
+  isFixed: boolean;
+  onChange: (change: Partial<TypedProduct>) => void;
+}>;
+type TextOf = (
+  field: 'rate' | 'ground' | 'shares' | 'shots',
+  isText?: boolean,
+) => Parameters<typeof Labelled>[0]['children'];
+type Issues = Readonly<{ issue: (field: keyof TypedProduct) => Issue | undefined }>;
+
+/** What for: spots are what a spot treatment treats. */
+function Use({
+  sheet,
+  label,
+  product: p,
+  isFixed,
+  issue,
+  onChange,
+}: Part & Issues & Readonly<{ sheet: ZoneSheet; label: Label }>) {
+  return (
+    <>
+      <Labelled beside name="Use" issue={issue('use')}>
+        {(field) => (
+          <select
+            {...field}
+            disabled={isFixed}
+            value={p.use}
+            onChange={(e) =>
+              onChange({
+                use: e.target.value,
+                targets: [],
+                place: e.target.value === 'spot' ? 'spots' : p.place === 'spots' ? 'zone' : p.place,
+              })
+            }
+          >
+            {[...new Set([...usesOn(label, sheet.zone.facts), ...USES.filter((u) => u === p.use)])].map(
+              (u) => (
+                <option key={u} value={u}>
+                  {USE_NAMES[u]}
+                </option>
+              ),
+            )}
+          </select>
+        )}
+      </Labelled>
+    </>
+  );
+}
+
+/** Where it goes down, and how large that is. */
+function Where({ product: p, isFixed, issue, onChange, input }: Part & Issues & Readonly<{ input: TextOf }>) {
+  const measured = (field: 'area' | 'length' | 'width') => ({
+    issue: issue(field),
+    disabled: isFixed,
+    value: p[field],
+    onChange: (value: string) => onChange({ [field]: value }),
+  });
+  return (
+    <>
+      <Labelled beside name="Where">
+        {(field) => (
+          <select
+            {...field}
+            disabled={isFixed}
+            value={p.place}
+            onChange={(e) => onChange({ place: e.target.value as TypedProduct['place'] })}
+          >
+            {(['zone', 'spots', 'strip'] as const).map((place) => (
+              <option key={place} value={place}>
+                {PLACE_NAMES[place]}
+              </option>
+            ))}
+          </select>
+        )}
+      </Labelled>
+      {p.place === 'spots' && <MeasureField beside {...measured('area')} measure="area" name="Spots" />}
+      {p.place === 'strip' && (
+        <>
+          <MeasureField beside {...measured('length')} measure="length" name="Length" />
+          <MeasureField beside {...measured('width')} measure="length" name="Width" />
+        </>
+      )}
+      {p.place !== 'zone' && (
+        <Labelled
+          beside
+          name="Other ground"
+          hint={p.ground ? null : 'empty: the same spots as before. A name: others'}
+        >
+          {input('ground', true)}
+        </Labelled>
+      )}
+    </>
+  );
+}
+
+/** With what, and in which tank. */
+function Means({ product: p, count, isFixed, onChange }: Part & Readonly<{ count: number }>) {
+  return (
+    <>
+      <Labelled beside name="Put down with">
+        {(field) => (
+          <select
+            {...field}
+            disabled={isFixed}
+            value={p.method}
+            onChange={(e) => onChange({ method: e.target.value })}
+          >
+            <option value="">what fits of ours</option>
+            {METHODS.map((m) => (
+              <option key={m} value={m}>
+                {m}
+              </option>
+            ))}
+          </select>
+        )}
+      </Labelled>
+      {count > 1 && (
+        <Labelled
+          beside
+          name="Tank"
+          hint={p.tank === 1 ? null : 'same visit, after tank ' + String(p.tank - 1)}
+        >
+          {(field) => (
+            <select
+              {...field}
+              disabled={isFixed}
+              value={p.tank}
+              onChange={(e) => onChange({ tank: Number(e.target.value) })}
+            >
+              {Array.from({ length: count }, (_, i) => (
+                <option key={i} value={i + 1}>
+                  {i === 0 ? 'tank or hopper 1, first' : `tank or hopper ${i + 1}`}
+                </option>
+              ))}
+            </select>
+          )}
+        </Labelled>
+      )}
+    </>
   );
 }
 
@@ -332,7 +379,7 @@ function Repeat({
   isFixed: boolean;
   issue: (field: keyof TypedProduct) => Issue | undefined;
   onChange: (change: Partial<TypedProduct>) => void;
-  input: (field: 'shares' | 'shots', isText?: boolean) => Parameters<typeof Labelled>[0]['children'];
+  input: TextOf;
 }>) {
   return (
     <>

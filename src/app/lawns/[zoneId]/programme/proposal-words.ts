@@ -51,34 +51,51 @@ export function comparedWords(p: Programme, best: Programme, show: Shows, called
     p.figures.visits <= best.figures.visits
   )
     return 'What is planned holds as much as the best.';
-  const lost = points((best.hold?.p50 ?? 0) - (p.hold?.p50 ?? 0));
-  const roots = (p.figures.rootLoad ?? 0) - (best.figures.rootLoad ?? 0);
-  const gives = [
-    lost > 0 && plural(lost, 'point of hold', 'points of hold'),
-    p.figures.visits > best.figures.visits &&
-      plural(p.figures.visits - best.figures.visits, 'visit more', 'visits more'),
-    more(p.figures.cost, best.figures.cost) &&
-      `${dollars(p.figures.cost! - best.figures.cost!)} more of product`,
-    roots > TINY && `${onArea(roots, show)} more on the roots`,
-  ].filter((x) => x !== false);
-  const saved = [
-    p.figures.visits < best.figures.visits && plural(best.figures.visits - p.figures.visits, 'visit'),
-    more(best.figures.cost, p.figures.cost) && `${dollars(best.figures.cost! - p.figures.cost!)} of product`,
-  ].filter((x) => x !== false);
-  const saves = [
-    lost < 0 && `holds ${plural(-lost, 'point', 'points')} more`,
-    saved.length > 0 && `saves ${list(saved)}`,
-    roots < -TINY && `spares the roots ${onArea(-roots, show)}`,
-  ].filter((x) => x !== false);
+  const gives = givenUp(p, best, show);
+  const saves = savedBy(p, best, show);
   const against = gives.length
     ? `Against ${called} it costs ${list(gives)}`
     : `Against ${called} it gives up nothing that counts`;
   return `${against}${saves.length ? `, and ${list(saves)}` : ''}.`;
 }
+/** Points of the season's hold that one loses against another; below nought: it holds more. */
+const lostTo = (p: Programme, best: Programme) => points((best.hold?.p50 ?? 0) - (p.hold?.p50 ?? 0));
+const rootsOver = (p: Programme, best: Programme) => (p.figures.rootLoad ?? 0) - (best.figures.rootLoad ?? 0);
+
+function givenUp(p: Programme, best: Programme, show: Shows): string[] {
+  const lost = lostTo(p, best);
+  const roots = rootsOver(p, best);
+  const visits = p.figures.visits - best.figures.visits;
+  const cost = more(p.figures.cost, best.figures.cost);
+  return [
+    lost > 0 && plural(lost, 'point of hold', 'points of hold'),
+    visits > 0 && plural(visits, 'visit more', 'visits more'),
+    cost && `${dollars(cost)} more of product`,
+    roots > TINY && `${onArea(roots, show)} more on the roots`,
+  ].filter((x) => typeof x === 'string');
+}
+
+function savedBy(p: Programme, best: Programme, show: Shows): string[] {
+  const lost = lostTo(p, best);
+  const roots = rootsOver(p, best);
+  const visits = best.figures.visits - p.figures.visits;
+  const cost = more(best.figures.cost, p.figures.cost);
+  const saved = [visits > 0 && plural(visits, 'visit'), cost && `${dollars(cost)} of product`].filter(
+    (x) => typeof x === 'string',
+  );
+  return [
+    lost < 0 && `holds ${plural(-lost, 'point', 'points')} more`,
+    saved.length > 0 && `saves ${list(saved)}`,
+    roots < -TINY && `spares the roots ${onArea(-roots, show)}`,
+  ].filter((x) => typeof x === 'string');
+}
+
 /** kg/ha: less than that is said of no root. */
 const TINY = 0.06;
 const samePoints = (a: Programme, b: Programme) => points(a.hold?.p50 ?? 0) === points(b.hold?.p50 ?? 0);
-const more = (a: number | null, b: number | null) => a !== null && b !== null && a - b >= 0.5;
+/** By how much one costs more than another, USD; null: not by half a dollar, or nobody knows. */
+const more = (a: number | null, b: number | null): number | null =>
+  a !== null && b !== null && a - b >= 0.5 ? a - b : null;
 
 /** Why it stands where it stands: what the season costs by the house's weights, the largest part first. */
 export function costWords({ cost }: Pick<Programme, 'cost'>): string {

@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import type { Issue } from '@/core/units/issue';
 import { standingOf } from '@/core/season/programme';
 import type { StoredApplication } from '@/data/programme';
 import type { Outcome, Overtaken } from '@/server/entry/outcome';
@@ -24,7 +25,6 @@ export function StandingActions({
   ...actions
 }: Readonly<{ sheet: ZoneSheet; application: StoredApplication }> & StandingActions) {
   const [asked, setAsked] = useState<'skip' | 'copy' | 'take out' | null>(null);
-  const [why, setWhy] = useState('');
   const { run, issue: issueOf, refusal, isSending } = useCommand<Overtaken<StoredApplication>>();
   const standing = standingOf(a, sheet.today);
   const change = (to: StandingInput['change']) =>
@@ -77,21 +77,7 @@ export function StandingActions({
         )}
       </div>
       {asked === 'skip' && (
-        <div className="mt-2 grid gap-2 border-l-4 border-straw pl-3">
-          <Labelled name="Why it is skipped" issue={issue}>
-            {(field) => (
-              <input {...field} maxLength={500} value={why} onChange={(e) => setWhy(e.target.value)} />
-            )}
-          </Labelled>
-          <button
-            type="button"
-            className="button button-loud"
-            disabled={isSending}
-            onClick={() => change({ what: 'skip', why })}
-          >
-            {isSending ? 'Skipping…' : 'Skip this application'}
-          </button>
-        </div>
+        <Skip issue={issue} isSending={isSending} onSkip={(why) => change({ what: 'skip', why })} />
       )}
       {asked === 'take out' && (
         <div className="mt-2 grid gap-2 border-l-4 border-clay pl-3">
@@ -118,6 +104,25 @@ export function StandingActions({
         ) : (
           <RefusalWords refusal={refusal} here={`/lawns/${sheet.zone.id}`} />
         ))}
+    </div>
+  );
+}
+
+/** Nothing of it is done, and why. */
+function Skip({
+  issue,
+  isSending,
+  onSkip,
+}: Readonly<{ issue: Issue | undefined; isSending: boolean; onSkip: (why: string) => void }>) {
+  const [why, setWhy] = useState('');
+  return (
+    <div className="mt-2 grid gap-2 border-l-4 border-straw pl-3">
+      <Labelled name="Why it is skipped" issue={issue}>
+        {(field) => <input {...field} maxLength={500} value={why} onChange={(e) => setWhy(e.target.value)} />}
+      </Labelled>
+      <button type="button" className="button button-loud" disabled={isSending} onClick={() => onSkip(why)}>
+        {isSending ? 'Skipping…' : 'Skip this application'}
+      </button>
     </div>
   );
 }

@@ -42,6 +42,61 @@ const isEdited = (v: unknown): v is Edited =>
   'products' in v.typed &&
   Array.isArray(v.typed.products);
 
+/** What was left here to sign in again is typed again, once. */
+function useLeftHere(keptKey: string, begin: (edited: Edited) => void): void {
+  useEffect(() => {
+    const kept = localStorage.getItem(keptKey);
+    if (!kept) return;
+    localStorage.removeItem(keptKey);
+    const stored: unknown = JSON.parse(kept);
+    // read after the first paint: the server cannot know it; what an older version kept is left
+    if (isEdited(stored)) begin(stored);
+    // once, when the screen opens
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [keptKey]);
+}
+
+/** What the gates make of the application that is shown, and, when there is time, of the others. */
+function useGates(
+  applications: readonly PlannedApplication[],
+  shown: PlannedApplication | null,
+  { facts, today }: ZoneSheet,
+) {
+  const asked = useMemo((): { context: GateContext; window: Window } | null => {
+    if (!shown || !isOpen(shown)) return null;
+    performance.mark('gates-asked');
+    const context = contextOf(applications, shown.id, facts);
+    const window = windowOf(context, yearAhead(today, shown.plannedOn));
+    performance.measure('gates', 'gates-asked');
+    return { context, window };
+  }, [applications, shown, facts, today]);
+  // the others change only by what this one takes of their limits
+  const later = useDeferredValue(applications);
+  const windows = useMemo(
+    () =>
+      new Map(
+        later
+          .filter(isOpen)
+          .map((a) => [a.id, windowOf(contextOf(later, a.id, facts), yearAhead(today, a.plannedOn)).all]),
+      ),
+    [later, facts, today],
+  );
+  return { asked, windows };
+}
+
+const isOtherThan = (edited: Edited | null, chosen: StoredApplication | null): boolean =>
+  edited !== null && (chosen === null || JSON.stringify(edited.typed) !== JSON.stringify(typedFrom(chosen)));
+
+/** The application that is edited or chosen; else the next one on file. */
+function chosenOf(
+  onFile: readonly StoredApplication[],
+  edited: Edited | null,
+  chosenId: string | null,
+): StoredApplication | null {
+  if (edited?.applicationId === '') return null;
+  return onFile.find((a) => a.id === (edited?.applicationId ?? chosenId)) ?? nextOnFile(onFile) ?? null;
+}
+
 /** The programme of a zone as it is edited: which application is chosen, what is typed, what the gates make of it. */
 export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPlan: boolean) {
   const { applications: onFile, zone, today, labels, house, facts } = sheet;
@@ -55,21 +110,10 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
   const [chosenId, setChosenId] = useState<string | null>(
     () => onFile.find((a) => a.id === wished)?.id ?? nextOf(onFile)?.id ?? onFile.at(-1)?.id ?? null,
   );
-  useEffect(() => {
-    const kept = localStorage.getItem(keptKey);
-    if (!kept) return;
-    localStorage.removeItem(keptKey);
-    const stored: unknown = JSON.parse(kept);
-    // read after the first paint: the server cannot know it; what an older version kept is left
-    if (isEdited(stored)) begin(stored);
-    // once, when the screen opens
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [keptKey]);
+  useLeftHere(keptKey, begin);
 
   const isNew = edited?.applicationId === '';
-  const chosen: StoredApplication | null = isNew
-    ? null
-    : (onFile.find((a) => a.id === (edited?.applicationId ?? chosenId)) ?? nextOnFile(onFile) ?? null);
+  const chosen = chosenOf(onFile, edited, chosenId);
   const typed = edited?.typed ?? (chosen && typedFrom(chosen));
 
   const read = useMemo(
@@ -91,26 +135,7 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
   }, [onFile, read, chosen]);
   const shown = applications.find((a) => a.id === (isNew ? NEW : chosen?.id)) ?? null;
 
-  const asked = useMemo((): { context: GateContext; window: Window } | null => {
-    if (!shown || !isOpen(shown)) return null;
-    performance.mark('gates-asked');
-    const context = contextOf(applications, shown.id, facts);
-    const window = windowOf(context, yearAhead(today, shown.plannedOn));
-    performance.measure('gates', 'gates-asked');
-    return { context, window };
-  }, [applications, shown, facts, today]);
-  // the others follow when there is time: they change only by what this one takes of their limits
-  const later = useDeferredValue(applications);
-  const windows = useMemo(
-    () =>
-      new Map(
-        later
-          .filter(isOpen)
-          .map((a) => [a.id, windowOf(contextOf(later, a.id, facts), yearAhead(today, a.plannedOn)).all]),
-      ),
-    [later, facts, today],
-  );
-
+  const { asked, windows } = useGates(applications, shown, sheet);
   const version = chosen?.version ?? 0;
   return {
     applications,
@@ -122,9 +147,7 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
     asked,
     windows,
     issues: read && !read.ok ? read.issues : [],
-    isChanged:
-      edited !== null &&
-      (chosen === null || JSON.stringify(edited.typed) !== JSON.stringify(typedFrom(chosen))),
+    isChanged: isOtherThan(edited, chosen),
     isOvertaken: edited !== null && chosen !== null && edited.base !== version,
     choose: (id: string) => {
       setChosenId(id);

@@ -44,7 +44,7 @@ export function ReadingForm({ sheet, sendKey, userId, takeReadingAction }: Props
   const unit = useShows().system === 'trade' ? 'F' : 'C';
   const entry = useEntry<Typed>({ spot: 'open', depth: '2', value: '', unit, takenAt: '' });
   const { form, run, refusal, say, isSending, clear } = entry;
-  const forget = useKeptEntry(form, `reading:${zone.id}`, isTyped);
+  const { forget } = useKeptEntry(form, `reading:${zone.id}`, isTyped);
   const [key, setKey] = useState(sendKey);
   const [instrument, keepInstrument] = useKept<string | null>(
     'reading:thermometer',

@@ -1,20 +1,19 @@
 'use client';
-import type { Issue } from '@/core/units/issue';
-import { shortName } from '@/ui/words';
+import { useController, useFormContext } from 'react-hook-form';
 import type { SquareMetres } from '@/core/units/quantity';
-import { useShows } from '@/ui/units';
 import { AMOUNT_UNITS, type AmountUnit } from '@/core/units/rate';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { ProductChoice } from '@/server/records/form-view';
-import type { ProductUsed } from '@/core/records/product-used';
 import { Labelled } from '@/ui/labelled';
-import { MeasureField } from '@/ui/measure-field';
+import { useShows } from '@/ui/units';
+import { shortName } from '@/ui/words';
+import { FigureEntry, SelectEntry, TextEntry, useIssues } from '../../../entry/fields';
 import { PLACE_NAMES, USE_NAMES } from '../programme/product-words';
-
-export type Line = ProductUsed & Readonly<{ isDown: boolean }>;
+import type { Line, VisitTyped } from './visit-typed';
 
 type Props = Readonly<{
-  line: Line;
+  /** its place in the form, and its place among those that are sent, by which issues name it */
+  at: number;
   index: number;
   choices: readonly ProductChoice[];
   zoneArea: SquareMetres;
@@ -22,38 +21,19 @@ type Props = Readonly<{
   isGiven: boolean;
   /** may be left out: more than one product was planned */
   mayLeaveOut: boolean;
-  isFirst: boolean;
   /** not the only one */
   mayRemove: boolean;
-  issue: (field: string) => Issue | undefined;
-  onChange: (change: Partial<Line>) => void;
   onRemove: () => void;
 }>;
+const Select = SelectEntry<VisitTyped>;
 
 /** One product of a visit as it was really put down. */
 export function ProductUsedFields(props: Props) {
-  const show = useShows();
-  const { line, index, choices, isGiven, mayLeaveOut, isFirst, mayRemove, onChange, onRemove, zoneArea } =
-    props;
+  const { at, index, choices, isGiven, mayLeaveOut, mayRemove, onRemove } = props;
+  const { control } = useFormContext<VisitTyped>();
+  const { field } = useController({ control, name: `lines.${at}` });
+  const line: Line = field.value;
   const choice = choices.find((c) => c.id === line.productId);
-  const issue = (field: keyof ProductUsed) => props.issue(`products.${index}.${field}`);
-  const units = (Object.keys(AMOUNT_UNITS) as AmountUnit[]).filter(
-    (u) => !choice || AMOUNT_UNITS[u].by === choice.by,
-  );
-  const weeds: readonly Weed[] = choice?.weeds[line.use] ?? [];
-  const choose = (id: string) => {
-    const next = choices.find((c) => c.id === id);
-    if (!next) return;
-    const use = next.uses[0]!;
-    onChange({
-      productId: id,
-      use,
-      targets: [],
-      amountUnit: next.unit,
-      lot: next.lots[0] ?? '',
-      place: use === 'spot' ? 'spots' : 'zone',
-    });
-  };
   return (
     <fieldset className="min-w-0 border-l-4 border-hair pl-3">
       <legend className="flex w-full items-center justify-between gap-3">
@@ -64,7 +44,7 @@ export function ProductUsedFields(props: Props) {
                 type="checkbox"
                 className="size-6 accent-[var(--color-moss)]"
                 checked={line.isDown}
-                onChange={(e) => onChange({ isDown: e.target.checked })}
+                onChange={(e) => field.onChange({ ...line, isDown: e.target.checked })}
               />
             )}
             {choice ? shortName(choice) : 'Product'}
@@ -78,148 +58,170 @@ export function ProductUsedFields(props: Props) {
           </button>
         )}
       </legend>
-      {!line.isDown ? (
-        <p className="text-note text-steel">Not put down this time: it stays due.</p>
-      ) : (
+      {line.isDown ? (
         <div className="grid grid-cols-2 gap-x-4 gap-y-3">
-          {!isGiven && (
-            <div className="col-span-2">
-              <Labelled name="What was put down" issue={issue('productId')}>
-                {(field) => (
-                  <select {...field} value={line.productId} onChange={(e) => choose(e.target.value)}>
-                    <option value="">choose a product</option>
-                    {choices.map((c) => (
-                      <option key={c.id} value={c.id}>
-                        {shortName(c)}
-                      </option>
-                    ))}
-                  </select>
-                )}
-              </Labelled>
-            </div>
+          {!isGiven && <WhichProduct {...props} choice={choice} line={line} onChange={field.onChange} />}
+          <HowMuch {...props} choice={choice} line={line} />
+          <TargetWeed {...props} weeds={choice?.weeds[line.use] ?? []} />
+          {line.place !== 'zone' && (
+            <TextEntry<VisitTyped>
+              name={`lines.${at}.ground`}
+              label="Other ground"
+              called={`products.${index}.ground`}
+              hint={line.ground ? null : 'empty: the same spots as before'}
+              maxLength={60}
+            />
           )}
-          {!isGiven && choice && (
-            <>
-              <Labelled name="Use">
-                {(field) => (
-                  <select
-                    {...field}
-                    value={line.use}
-                    onChange={(e) => {
-                      const use = choice.uses.find((u) => u === e.target.value) ?? line.use;
-                      onChange({ use, targets: [], place: use === 'spot' ? 'spots' : 'zone' });
-                    }}
-                  >
-                    {choice.uses.map((u) => (
-                      <option key={u} value={u}>
-                        {USE_NAMES[u]}
-                      </option>
-                    ))}
-                  </select>
-                )}
-              </Labelled>
-              <Labelled name="Where">
-                {(field) => (
-                  <select
-                    {...field}
-                    value={line.place}
-                    onChange={(e) => onChange({ place: e.target.value as Line['place'] })}
-                  >
-                    {(['zone', 'spots'] as const).map((p) => (
-                      <option key={p} value={p}>
-                        {PLACE_NAMES[p]}
-                      </option>
-                    ))}
-                  </select>
-                )}
-              </Labelled>
-            </>
+          {choice && choice.lots.length > 0 && (
+            <Select
+              name={`lines.${at}.lot`}
+              label="Lot"
+              called={`products.${index}.lot`}
+              options={[
+                ['', 'the oldest on the shelf'],
+                ...[...new Set([...choice.lots, line.lot].filter(Boolean))].map((l) => [l, l] as const),
+              ]}
+            />
           )}
-          <Labelled name="Product used" issue={issue('amount')}>
-            {(field) => (
-              <input
-                {...field}
-                inputMode="decimal"
-                autoFocus={isFirst}
-                value={line.amount}
-                onChange={(e) => onChange({ amount: e.target.value })}
-              />
-            )}
-          </Labelled>
-          <Labelled name="Unit" issue={issue('amountUnit')}>
+        </div>
+      ) : (
+        <p className="text-note text-steel">Not put down this time: it stays due.</p>
+      )}
+    </fieldset>
+  );
+}
+
+type Part = Props & Readonly<{ line: Line; choice: ProductChoice | undefined }>;
+
+/** Of work that nobody planned: which product, for what, and where. */
+function WhichProduct({
+  at,
+  index,
+  choices,
+  choice,
+  line,
+  onChange,
+}: Part & Readonly<{ onChange: (line: Line) => void }>) {
+  const issueOf = useIssues([`products.${index}.productId`]);
+  const placeOf = (use: Line['use']) => (use === 'spot' ? 'spots' : 'zone');
+  const choose = (id: string) => {
+    const next = choices.find((c) => c.id === id);
+    const use = next?.uses[0];
+    if (!next || !use) return;
+    onChange({
+      ...line,
+      productId: id,
+      use,
+      targets: [],
+      amountUnit: next.unit,
+      lot: next.lots[0] ?? '',
+      place: placeOf(use),
+    });
+  };
+  return (
+    <>
+      <div className="col-span-2">
+        <Labelled name="What was put down" issue={issueOf(`products.${index}.productId`)}>
+          {(field) => (
+            <select {...field} value={line.productId} onChange={(e) => choose(e.target.value)}>
+              <option value="">choose a product</option>
+              {choices.map((c) => (
+                <option key={c.id} value={c.id}>
+                  {shortName(c)}
+                </option>
+              ))}
+            </select>
+          )}
+        </Labelled>
+      </div>
+      {choice && (
+        <>
+          <Labelled name="Use">
             {(field) => (
               <select
                 {...field}
-                value={line.amountUnit}
-                onChange={(e) => onChange({ amountUnit: e.target.value })}
+                value={line.use}
+                onChange={(e) => {
+                  const use = choice.uses.find((u) => u === e.target.value) ?? line.use;
+                  onChange({ ...line, use, targets: [], place: placeOf(use) });
+                }}
               >
-                {units.map((u) => (
+                {choice.uses.map((u) => (
                   <option key={u} value={u}>
-                    {AMOUNT_UNITS[u].words}
-                    {u === 'oz' && ' (weight)'}
+                    {USE_NAMES[u]}
                   </option>
                 ))}
               </select>
             )}
           </Labelled>
-          <MeasureField
-            measure="area"
-            name="Treated area"
-            issue={issue('area')}
-            hint={
-              line.area === '' && line.place === 'zone'
-                ? `empty: the whole zone, ${show.area(zoneArea)}`
-                : null
-            }
-            value={line.area}
-            onChange={(v) => onChange({ area: v })}
+          <Select
+            name={`lines.${at}.place`}
+            label="Where"
+            called={`products.${index}.place`}
+            options={(['zone', 'spots'] as const).map((p) => [p, PLACE_NAMES[p]])}
           />
-          {weeds.length > 0 && (
-            <Labelled name="Target weed" issue={issue('targets')}>
-              {(field) => (
-                <select
-                  {...field}
-                  value={line.targets[0] ?? ''}
-                  onChange={(e) =>
-                    onChange({ targets: e.target.value ? [e.target.value, ...line.targets.slice(1)] : [] })
-                  }
-                >
-                  <option value="">none named</option>
-                  {weeds.map((w) => (
-                    <option key={w} value={w}>
-                      {WEEDS[w].name}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Labelled>
-          )}
-          {line.place !== 'zone' && (
-            <Labelled name="Other ground" hint={line.ground ? null : 'empty: the same spots as before'}>
-              {(field) => (
-                <input
-                  {...field}
-                  maxLength={60}
-                  value={line.ground}
-                  onChange={(e) => onChange({ ground: e.target.value })}
-                />
-              )}
-            </Labelled>
-          )}
-          {choice && choice.lots.length > 0 && (
-            <Labelled name="Lot">
-              {(field) => (
-                <select {...field} value={line.lot} onChange={(e) => onChange({ lot: e.target.value })}>
-                  <option value="">the oldest on the shelf</option>
-                  {[...new Set([...choice.lots, line.lot].filter(Boolean))].map((l) => (
-                    <option key={l}>{l}</option>
-                  ))}
-                </select>
-              )}
-            </Labelled>
-          )}
-        </div>
+        </>
       )}
-    </fieldset>
+    </>
+  );
+}
+
+function HowMuch({ at, index, line, choice, zoneArea }: Part) {
+  const show = useShows();
+  const units = (Object.keys(AMOUNT_UNITS) as AmountUnit[]).filter(
+    (u) => !choice || AMOUNT_UNITS[u].by === choice.by,
+  );
+  return (
+    <>
+      <TextEntry<VisitTyped>
+        name={`lines.${at}.amount`}
+        label="Product used"
+        called={`products.${index}.amount`}
+        inputMode="decimal"
+        autoFocus={at === 0}
+      />
+      <Select
+        name={`lines.${at}.amountUnit`}
+        label="Unit"
+        called={`products.${index}.amountUnit`}
+        options={units.map((u) => [u, `${AMOUNT_UNITS[u].words}${u === 'oz' ? ' (weight)' : ''}`])}
+      />
+      <FigureEntry<VisitTyped>
+        name={`lines.${at}.area`}
+        label="Treated area"
+        called={`products.${index}.area`}
+        unit="area"
+        hint={
+          line.area === '' && line.place === 'zone' ? `empty: the whole zone, ${show.area(zoneArea)}` : null
+        }
+      />
+    </>
+  );
+}
+
+/** The first weed that it was put down against; what else a plan names stays. */
+function TargetWeed({ at, index, weeds }: Props & Readonly<{ weeds: readonly Weed[] }>) {
+  const { control } = useFormContext<VisitTyped>();
+  const { field } = useController({ control, name: `lines.${at}.targets` });
+  const issueOf = useIssues([`products.${index}.targets`]);
+  const targets: Line['targets'] = field.value;
+  if (!weeds.length) return null;
+  return (
+    <Labelled name="Target weed" issue={issueOf(`products.${index}.targets`)}>
+      {(given) => (
+        <select
+          {...given}
+          value={targets[0] ?? ''}
+          onChange={(e) => field.onChange(e.target.value ? [e.target.value, ...targets.slice(1)] : [])}
+        >
+          <option value="">none named</option>
+          {weeds.map((w) => (
+            <option key={w} value={w}>
+              {WEEDS[w].name}
+            </option>
+          ))}
+        </select>
+      )}
+    </Labelled>
   );
 }

@@ -1,24 +1,26 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useState, type ChangeEvent } from 'react';
+import { useState } from 'react';
+import { useController, useFormContext } from 'react-hook-form';
 import { parseDay } from '@/core/calendar/day';
 import { METHODS } from '@/core/trade/terms';
 import type { Outcome } from '@/server/entry/outcome';
-import type { RecordFields, RecordForm as Form } from '@/server/records/form-view';
+import type { RecordForm as Form } from '@/server/records/form-view';
 import type { RecordInput } from '@/server/records/record-visit';
-import { Labelled } from '@/ui/labelled';
-import { MeasureField } from '@/ui/measure-field';
 import { plural, shortName } from '@/ui/words';
-import { RefusalWords } from '../../../refusal-words';
-import { useCommand } from '../../../use-command';
-import { useKept } from '../../../use-kept';
-import { ProductUsedFields, type Line } from './product-used';
+import { Entry } from '../../../entry/entry';
+import { FigureEntry, ProseEntry, SelectEntry, TextEntry, useIssues } from '../../../entry/fields';
+import { useEntry } from '../../../entry/use-entry';
+import { useKeptEntry } from '../../../entry/use-kept-entry';
+import { ProductUsedFields } from './product-used';
+import { EMPTY_LINE, isVisitTyped, visitBegun, type Line, type VisitTyped } from './visit-typed';
 
+type Kind = 'planned' | 'unplanned' | 'correction';
 type Props = Readonly<{
   /** under which what is typed is kept on this device until it is recorded */
   draftKey: string;
   here: string;
-  kind: 'planned' | 'unplanned' | 'correction';
+  kind: Kind;
   form: Form;
   /** the entry that this one corrects */
   corrects: string | null;
@@ -26,68 +28,43 @@ type Props = Readonly<{
   recordAction: (input: RecordInput) => Promise<Outcome<{ recordId: string }>>;
 }>;
 
-/** What is kept on the device. `version` tells what an earlier program has kept: that is left. */
-type Draft = Readonly<{
-  version: 2;
-  fields: Omit<RecordFields, 'products'>;
-  lines: readonly Line[];
-  sendKey: string;
-}>;
-const isDraft = (v: unknown): v is Draft =>
-  typeof v === 'object' &&
-  v !== null &&
-  'version' in v &&
-  v.version === 2 &&
-  'lines' in v &&
-  Array.isArray(v.lines);
-
 /** Published: 7 CFR 110.3: a record is made within 14 days. */
 const DAYS_TO_RECORD = 14;
-
-const EMPTY_LINE: Line = {
-  plannedProductId: '',
-  productId: '',
-  use: 'spot',
-  targets: [],
-  place: 'zone',
-  ground: '',
-  area: '',
-  amount: '',
-  amountUnit: 'floz',
-  tank: 1,
-  lot: '',
-  isDown: true,
+const TITLES: Record<Kind, string> = {
+  planned: 'Record: ',
+  unplanned: 'Record other work: ',
+  correction: 'Correct the record: ',
 };
+const WORDS: Record<Kind, string> = {
+  planned: 'Enter what was really used. The figures of the plan stand here to start from.',
+  unplanned: 'Work that nobody planned: any product on the shelf, fertilizer and lime too.',
+  correction: 'The entry it corrects stays in the book, marked as corrected.',
+};
+const Text = TextEntry<VisitTyped>;
+const Select = SelectEntry<VisitTyped>;
+const Figure = FigureEntry<VisitTyped>;
 
 /**
  * What was really used in one visit. What is typed is kept on the device as it is typed, so that an expired session, a
  * closed tab or a dead network loses nothing; the send key is kept with it, so that sending again never records twice.
  */
-export function RecordForm({ draftKey, here, kind, form, corrects, sendKey, recordAction }: Props) {
+export function RecordForm({ draftKey, here, kind, form: asked, corrects, sendKey, recordAction }: Props) {
   const router = useRouter();
   // the key of the first drawing stays: a page drawn anew brings another
-  const [begun] = useState<Draft>(() => {
-    const { products, ...fields } = form.first;
-    const lines = products.map((p): Line => ({ ...p, isDown: true }));
-    return { version: 2, fields, lines: lines.length ? lines : [EMPTY_LINE], sendKey };
-  });
-  const [draft, keep, forget] = useKept(draftKey, begun, isDraft);
-  const { run, refusal, isSending } = useCommand();
-
-  const { fields, lines } = draft;
-  const type = (change: Partial<Draft['fields']>) => keep({ ...draft, fields: { ...fields, ...change } });
-  const change = (i: number, to: Partial<Line>) =>
-    keep({ ...draft, lines: lines.map((l, k) => (k === i ? { ...l, ...to } : l)) });
-
-  const record = (confirmed: boolean) => {
-    keep(draft);
+  const [begun] = useState(() => visitBegun(asked, sendKey));
+  const entry = useEntry<VisitTyped>(begun);
+  const { form, run, refusal, isSending } = entry;
+  const { forget, keepNow } = useKeptEntry(form, draftKey, isVisitTyped);
+  const record = ({ fields, lines, sendKey: key }: VisitTyped, confirmed = false) => {
+    // with its key: sending it again after a lost answer is the same record
+    keepNow();
     const { reason, ...figures } = fields;
     const input: RecordInput = {
       ...figures,
       products: lines.filter((l) => l.isDown).map(({ isDown: _isDown, ...p }) => p),
-      sendKey: draft.sendKey,
-      zoneId: form.zoneId,
-      applicationId: form.applicationId,
+      sendKey: key,
+      zoneId: asked.zoneId,
+      applicationId: asked.applicationId,
       confirmed,
       corrects: corrects === null ? null : { id: corrects, reason },
     };
@@ -96,63 +73,81 @@ export function RecordForm({ draftKey, here, kind, form, corrects, sendKey, reco
       router.push(`/records/${recordId}?new=1`);
     });
   };
-  const issues =
-    refusal?.kind === 'invalid' ? refusal.issues : refusal?.kind === 'questions' ? refusal.questions : [];
-  const issue = (field: string) => issues.find((i) => i.field === field);
-  /** Places of the lines that are sent, by their place in the form: an issue names the former. */
-  const sentIndex = (i: number) => lines.slice(0, i).filter((l) => l.isDown).length;
-  const of = (name: keyof Draft['fields']) => ({
-    value: fields[name],
-    onChange: (e: ChangeEvent<HTMLInputElement>) => type({ [name]: e.target.value }),
-  });
-  const chosen = lines.flatMap((l) =>
-    l.isDown ? (form.products.find((p) => p.id === l.productId) ?? []) : [],
-  );
-  const isSprayed = chosen.length === 0 || chosen.some((p) => !p.isGranule);
-  const restricted = chosen.find((p) => p.isRestricted);
-  const day = parseDay(fields.appliedOn);
-  const age = day === null ? 0 : form.today - day;
-
+  /** what is asked about a figure stands beside it too */
+  const issue = (field: string) =>
+    refusal?.kind === 'questions' ? refusal.questions.find((i) => i.field === field) : entry.issue(field);
   return (
-    <form
-      data-still
+    <Entry
+      entry={{ ...entry, issue }}
+      here={here}
       className="mx-auto max-w-2xl px-4 pb-10 pt-4"
-      noValidate
-      onSubmit={(e) => {
-        e.preventDefault();
-        record(false);
-      }}
+      isStill
+      onSend={(typed) => record(typed)}
+      refused={(words) => (
+        <div aria-live="assertive">
+          {words}
+          {refusal?.kind === 'questions' && (
+            <button
+              type="button"
+              className="button mt-3 w-full"
+              disabled={isSending}
+              onClick={() => record(form.getValues(), true)}
+            >
+              Yes, these figures are right: record them
+            </button>
+          )}
+        </div>
+      )}
+      foot={
+        <>
+          <button className="button button-loud mt-4 w-full" disabled={isSending}>
+            {isSending ? 'Recording…' : corrects ? 'Record the correction' : 'Record this application'}
+          </button>
+          <p className="mt-3 text-fine text-steel">
+            What you type is kept on this device until it is recorded. An entry cannot be changed later, only
+            corrected.
+          </p>
+        </>
+      }
     >
       <h1 className="text-title">
-        {kind === 'correction'
-          ? 'Correct the record: '
-          : kind === 'planned'
-            ? 'Record: '
-            : 'Record other work: '}
-        {form.site}
+        {TITLES[kind]}
+        {asked.site}
       </h1>
-      <p className="mt-1">
-        {kind === 'correction'
-          ? 'The entry it corrects stays in the book, marked as corrected.'
-          : kind === 'planned'
-            ? 'Enter what was really used. The figures of the plan stand here to start from.'
-            : 'Work that nobody planned: any product on the shelf, fertilizer and lime too.'}
-      </p>
+      <p className="mt-1">{WORDS[kind]}</p>
+      <Lines asked={asked} kind={kind} />
+      <Visit asked={asked} />
+      <div className="mt-3 grid gap-3">
+        <ProseEntry<VisitTyped> name="fields.notes" label="Notes" rows={3} maxLength={4000} />
+        {corrects && (
+          <Text name="fields.reason" label="Reason for the correction" called="Reason" maxLength={1000} />
+        )}
+      </div>
+    </Entry>
+  );
+}
+
+/** What was put down, product by product. */
+function Lines({ asked, kind }: Readonly<{ asked: Form; kind: Kind }>) {
+  const { control } = useFormContext<VisitTyped>();
+  const { field } = useController({ control, name: 'lines' });
+  const lines: readonly Line[] = field.value;
+  /** Places of the lines that are sent, by their place in the form: an issue names the former. */
+  const sentIndex = (i: number) => lines.slice(0, i).filter((l) => l.isDown).length;
+  return (
+    <>
       <div className="mt-4 grid gap-5">
         {lines.map((line, i) => (
           <ProductUsedFields
             key={line.plannedProductId || i}
-            line={line}
+            at={i}
             index={sentIndex(i)}
-            choices={form.products}
-            zoneArea={form.zoneArea}
+            choices={asked.products}
+            zoneArea={asked.zoneArea}
             isGiven={kind !== 'unplanned'}
             mayLeaveOut={kind === 'planned' && lines.length > 1}
-            isFirst={i === 0}
             mayRemove={lines.length > 1}
-            issue={issue}
-            onChange={(to) => change(i, to)}
-            onRemove={() => keep({ ...draft, lines: lines.filter((_, k) => k !== i) })}
+            onRemove={() => field.onChange(lines.filter((_, k) => k !== i))}
           />
         ))}
       </div>
@@ -160,164 +155,96 @@ export function RecordForm({ draftKey, here, kind, form, corrects, sendKey, reco
         <button
           type="button"
           className="button mt-3 w-full py-0"
-          onClick={() => keep({ ...draft, lines: [...lines, EMPTY_LINE] })}
+          onClick={() => field.onChange([...lines, EMPTY_LINE])}
         >
           Add a product
         </button>
       )}
+    </>
+  );
+}
+
+/** When, by whom and in what weather; and what else the law wants of it. */
+function Visit({ asked }: Readonly<{ asked: Form }>) {
+  const { watch } = useFormContext<VisitTyped>();
+  const [lines, appliedOn, appliedBy, certifiedBy] = watch([
+    'lines',
+    'fields.appliedOn',
+    'fields.appliedBy',
+    'fields.certifiedBy',
+  ]);
+  const chosen = lines.flatMap((l) =>
+    l.isDown ? (asked.products.find((p) => p.id === l.productId) ?? []) : [],
+  );
+  const isSprayed = chosen.length === 0 || chosen.some((p) => !p.isGranule);
+  const restricted = chosen.find((p) => p.isRestricted);
+  const day = parseDay(appliedOn);
+  const age = day === null ? 0 : asked.today - day;
+  return (
+    <>
       <div className="mt-5 grid grid-cols-2 gap-x-4 gap-y-3">
         {isSprayed && (
           <>
-            {(
-              [
-                ['water', 'Water used', 'volume'],
-                ['wind', 'Wind', 'wind'],
-                ['air', 'Air temperature', 'temperature'],
-              ] as const
-            ).map(([key, name, measure]) => (
-              <MeasureField
-                key={key}
-                name={name}
-                measure={measure}
-                issue={issue(name)}
-                value={fields[key]}
-                onChange={(value) => type({ [key]: value })}
-              />
-            ))}
+            <Figure name="fields.water" label="Water used" unit="volume" />
+            <Figure name="fields.wind" label="Wind" unit="wind" />
+            <Figure name="fields.air" label="Air temperature" unit="temperature" />
           </>
         )}
-        <Labelled name="Day" issue={issue('Day')} hint={age > 0 ? lateWords(age) : null}>
-          {(field) => <input {...field} {...of('appliedOn')} type="date" />}
-        </Labelled>
-        <Labelled name="Applied by" issue={issue('Applied by')}>
-          {(field) => (
-            <select {...field} value={fields.appliedBy} onChange={(e) => type({ appliedBy: e.target.value })}>
-              {[...new Set([...form.people, fields.appliedBy])].map((p) => (
-                <option key={p}>{p}</option>
-              ))}
-            </select>
-          )}
-        </Labelled>
-        <Labelled
-          name="Certified applicator"
-          issue={issue('Certified applicator')}
+        <Text name="fields.appliedOn" label="Day" hint={age > 0 ? lateWords(age) : null} type="date" />
+        <Select name="fields.appliedBy" label="Applied by" options={chosenOf([...asked.people, appliedBy])} />
+        <Select
+          name="fields.certifiedBy"
+          label="Certified applicator"
           hint={restricted ? `${shortName(restricted)} is for restricted use` : null}
-        >
-          {(field) => (
-            <select
-              {...field}
-              value={fields.certifiedBy}
-              onChange={(e) => type({ certifiedBy: e.target.value })}
-            >
-              <option value="">not named</option>
-              {[...new Set([...form.certified, fields.certifiedBy].filter(Boolean))].map((p) => (
-                <option key={p}>{p}</option>
-              ))}
-            </select>
-          )}
-        </Labelled>
+          options={[['', 'not named'], ...chosenOf([...asked.certified, certifiedBy])]}
+        />
       </div>
-      <details className="mt-3" open={Boolean(issue('Start') ?? issue('End'))}>
-        <summary className="flex min-h-touch cursor-pointer items-center underline">
-          More for the legal record: times, wind direction, equipment, notice, re-entry
-        </summary>
-        <div className="mt-1 grid grid-cols-2 gap-x-4 gap-y-3">
-          <Labelled name="Start" issue={issue('Start')}>
-            {(field) => <input {...field} {...of('startedAt')} type="time" />}
-          </Labelled>
-          <Labelled name="End" issue={issue('End')}>
-            {(field) => <input {...field} {...of('endedAt')} type="time" />}
-          </Labelled>
-          {isSprayed && (
-            <Labelled name="Wind from">
-              {(field) => (
-                <select
-                  {...field}
-                  value={fields.windFrom}
-                  onChange={(e) => type({ windFrom: e.target.value })}
-                >
-                  <option value="">not noted</option>
-                  {['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW', 'changing'].map((w) => (
-                    <option key={w}>{w}</option>
-                  ))}
-                </select>
-              )}
-            </Labelled>
-          )}
-          <Labelled name="Supervisor">
-            {(field) => <input {...field} {...of('supervisor')} maxLength={200} />}
-          </Labelled>
-          <Labelled name="Put down with">
-            {(field) => (
-              <select {...field} value={fields.method} onChange={(e) => type({ method: e.target.value })}>
-                <option value="">not noted</option>
-                {METHODS.map((m) => (
-                  <option key={m}>{m}</option>
-                ))}
-              </select>
-            )}
-          </Labelled>
-          <Labelled name="Equipment">
-            {(field) => (
-              <select
-                {...field}
-                value={fields.equipment}
-                onChange={(e) => type({ equipment: e.target.value })}
-              >
-                <option value="">not noted</option>
-                {[...new Set([...form.equipment, fields.equipment].filter(Boolean))].map((e) => (
-                  <option key={e}>{e}</option>
-                ))}
-              </select>
-            )}
-          </Labelled>
-          <Labelled name="Notice given" hint="to whom, when, how">
-            {(field) => <input {...field} {...of('noticeGiven')} maxLength={300} />}
-          </Labelled>
-          <Labelled name="Re-entry told" hint={chosen[0]?.reentry ? `label: ${chosen[0].reentry}` : null}>
-            {(field) => <input {...field} {...of('reentryTold')} maxLength={300} />}
-          </Labelled>
-        </div>
-      </details>
-      <div className="mt-3 grid gap-3">
-        <Labelled name="Notes">
-          {(field) => (
-            <textarea
-              {...field}
-              rows={3}
-              maxLength={4000}
-              value={fields.notes}
-              onChange={(e) => type({ notes: e.target.value })}
-            />
-          )}
-        </Labelled>
-        {corrects && (
-          <Labelled name="Reason for the correction" issue={issue('Reason')}>
-            {(field) => <input {...field} {...of('reason')} maxLength={1000} />}
-          </Labelled>
-        )}
-      </div>
-      <div aria-live="assertive">{refusal && <RefusalWords refusal={refusal} here={here} />}</div>
-      {refusal?.kind === 'questions' && (
-        <button
-          type="button"
-          className="button mt-3 w-full"
-          disabled={isSending}
-          onClick={() => record(true)}
-        >
-          Yes, these figures are right: record them
-        </button>
-      )}
-      <button className="button button-loud mt-4 w-full" disabled={isSending}>
-        {isSending ? 'Recording…' : corrects ? 'Record the correction' : 'Record this application'}
-      </button>
-      <p className="mt-3 text-fine text-steel">
-        What you type is kept on this device until it is recorded. An entry cannot be changed later, only
-        corrected.
-      </p>
-    </form>
+      <LegalRecord asked={asked} isSprayed={isSprayed} reentry={chosen[0]?.reentry ?? ''} />
+    </>
   );
 }
+
+function LegalRecord({
+  asked,
+  isSprayed,
+  reentry,
+}: Readonly<{ asked: Form; isSprayed: boolean; reentry: string }>) {
+  const equipment = useFormContext<VisitTyped>().watch('fields.equipment');
+  const issueOf = useIssues(['Start', 'End']);
+  const winds = ['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW', 'changing'];
+  return (
+    <details className="mt-3" open={Boolean(issueOf('Start') ?? issueOf('End'))}>
+      <summary className="flex min-h-touch cursor-pointer items-center underline">
+        More for the legal record: times, wind direction, equipment, notice, re-entry
+      </summary>
+      <div className="mt-1 grid grid-cols-2 gap-x-4 gap-y-3">
+        <Text name="fields.startedAt" label="Start" type="time" />
+        <Text name="fields.endedAt" label="End" type="time" />
+        {isSprayed && (
+          <Select name="fields.windFrom" label="Wind from" options={[NOT_NOTED, ...chosenOf(winds)]} />
+        )}
+        <Text name="fields.supervisor" label="Supervisor" maxLength={200} />
+        <Select name="fields.method" label="Put down with" options={[NOT_NOTED, ...chosenOf(METHODS)]} />
+        <Select
+          name="fields.equipment"
+          label="Equipment"
+          options={[NOT_NOTED, ...chosenOf([...asked.equipment, equipment])]}
+        />
+        <Text name="fields.noticeGiven" label="Notice given" hint="to whom, when, how" maxLength={300} />
+        <Text
+          name="fields.reentryTold"
+          label="Re-entry told"
+          hint={reentry ? `label: ${reentry}` : null}
+          maxLength={300}
+        />
+      </div>
+    </details>
+  );
+}
+
+const NOT_NOTED = ['', 'not noted'] as const;
+/** Each once, as its own words. */
+const chosenOf = (list: readonly string[]) => [...new Set(list.filter(Boolean))].map((v) => [v, v] as const);
 
 /** How the entry stands to the days that the law gives for making it. */
 const lateWords = (age: number): string =>
