@@ -44,17 +44,8 @@ export function DayMap({ question, plan, doors, marked, onMark }: Props) {
     { type: 'MultiPoint', coordinates: all.map((p) => [p.longitude, p.latitude]) },
   );
   const at = ({ longitude, latitude }: Place): [number, number] => project([longitude, latitude]) ?? [0, 0];
-  const shown = apart(
-    new Map(
-      plan.tours.flatMap((t) =>
-        t.visits.flatMap((v) => {
-          const place = places.get(v.lawnId);
-          return place ? [[v.lawnId, at(place)] as const] : [];
-        }),
-      ),
-    ),
-  );
   const name = (lawnId: string) => question.stops.find((s) => s.lawnId === lawnId)?.address ?? '';
+  const ground: Ground = { places, at, name };
   const unknown = question.stops.length - places.size;
   return (
     <figure>
@@ -65,94 +56,19 @@ export function DayMap({ question, plan, doors, marked, onMark }: Props) {
         aria-label={`Drawing of ${plan.tours.filter((t) => t.visits.length).length} routes`}
         className="border-2 border-hair bg-paper"
       >
-        {plan.tours.map((t, k) => {
-          const truck = question.trucks.find((x) => x.id === t.truckId);
-          const through = t.visits.flatMap((v) => places.get(v.lawnId) ?? []);
-          if (!through.length) return null;
-          const line = [...(truck?.at ? [truck.at] : []), ...through, ...(truck?.at ? [truck.at] : [])].map(
-            at,
-          );
-          const { color, dash } = lookOf(k);
-          return (
-            <polyline
-              key={`${t.truckId}|${t.day}`}
-              points={line.map((p) => p.join(',')).join(' ')}
-              fill="none"
-              stroke={color}
-              strokeWidth={2.5}
-              strokeDasharray={dash}
-              strokeLinejoin="round"
-              opacity={0.75}
-            />
-          );
-        })}
-        {homes.map((h, i) => {
-          const [x, y] = at(h);
-          return (
-            <path
-              key={i}
-              d={`M${x - 9} ${y + 9}V${y - 3}L${x} ${y - 12}L${x + 9} ${y - 3}V${y + 9}Z`}
-              fill="var(--color-iron)"
-            >
-              <title>Where trucks begin</title>
-            </path>
-          );
-        })}
-        {plan.left.map(({ lawnId }) => {
-          const place = places.get(lawnId);
-          if (!place) return null;
-          const [x, y] = at(place);
-          const isNear = doors.some((d) => d.lawnId === lawnId);
-          return (
-            <circle
-              key={lawnId}
-              cx={x}
-              cy={y}
-              r={isNear ? 9 : 6}
-              fill="var(--color-paper)"
-              stroke={isNear ? 'var(--color-straw)' : 'var(--color-rail)'}
-              strokeWidth={marked === lawnId ? 5 : 3}
-              onPointerEnter={() => onMark(lawnId)}
-              onPointerLeave={() => onMark(null)}
-            >
-              <title>{`${name(lawnId)}, left${isNear ? ': a truck passes next door' : ''}`}</title>
-            </circle>
-          );
-        })}
-        {plan.tours.map((t, k) =>
-          t.visits.map((v, i) => {
-            const place = places.get(v.lawnId);
-            if (!place) return null;
-            const [x, y] = shown.get(v.lawnId)!;
-            const [x0, y0] = at(place);
-            const isMarked = marked === v.lawnId;
-            return (
-              <g key={v.lawnId} onPointerEnter={() => onMark(v.lawnId)} onPointerLeave={() => onMark(null)}>
-                <line x1={x0} y1={y0} x2={x} y2={y} stroke={lookOf(k).color} strokeWidth={1.5} />
-                <circle
-                  cx={x}
-                  cy={y}
-                  r={isMarked ? 15 : 11}
-                  fill={lookOf(k).color}
-                  stroke="var(--color-paper)"
-                  strokeWidth={2}
-                />
-                <text
-                  x={x}
-                  y={y + 5}
-                  textAnchor="middle"
-                  fontSize={14}
-                  fontWeight={700}
-                  fill="#fff"
-                  className="font-cond"
-                >
-                  {i + 1}
-                </text>
-                <title>{name(v.lawnId)}</title>
-              </g>
-            );
-          }),
-        )}
+        <Routes question={question} plan={plan} ground={ground} />
+        <Homes homes={homes} ground={ground} />
+        {plan.left.map(({ lawnId }) => (
+          <LeftStop
+            key={lawnId}
+            lawnId={lawnId}
+            ground={ground}
+            isNear={doors.some((d) => d.lawnId === lawnId)}
+            isMarked={marked === lawnId}
+            onMark={onMark}
+          />
+        ))}
+        <Visits plan={plan} ground={ground} marked={marked} onMark={onMark} />
         {marked && places.has(marked) && <Label words={name(marked)} at={at(places.get(marked)!)} />}
       </svg>
       <figcaption className="text-fine text-steel">
@@ -160,6 +76,146 @@ export function DayMap({ question, plan, doors, marked, onMark }: Props) {
         {unknown > 0 && ` ${unknown} of the lawns have no place on file and are not drawn.`}
       </figcaption>
     </figure>
+  );
+}
+
+/** Where lawns lie, on the ground and in the drawing, and what they are called. */
+type Ground = Readonly<{
+  places: ReadonlyMap<string, Place>;
+  at: (place: Place) => [x: number, y: number];
+  name: (lawnId: string) => string;
+}>;
+type Onto = Readonly<{ ground: Ground }>;
+
+/** The way of each truck, from where it begins and back. */
+function Routes({ question, plan, ground: { places, at } }: Onto & Pick<Props, 'question' | 'plan'>) {
+  return (
+    <>
+      {plan.tours.map((t, k) => {
+        const truck = question.trucks.find((x) => x.id === t.truckId);
+        const through = t.visits.flatMap((v) => places.get(v.lawnId) ?? []);
+        if (!through.length) return null;
+        const line = [...(truck?.at ? [truck.at] : []), ...through, ...(truck?.at ? [truck.at] : [])].map(at);
+        const { color, dash } = lookOf(k);
+        return (
+          <polyline
+            key={`${t.truckId}|${t.day}`}
+            points={line.map((p) => p.join(',')).join(' ')}
+            fill="none"
+            stroke={color}
+            strokeWidth={2.5}
+            strokeDasharray={dash}
+            strokeLinejoin="round"
+            opacity={0.75}
+          />
+        );
+      })}
+    </>
+  );
+}
+
+function Homes({ homes, ground: { at } }: Onto & Readonly<{ homes: readonly Place[] }>) {
+  return (
+    <>
+      {homes.map((h, i) => {
+        const [x, y] = at(h);
+        return (
+          <path
+            key={i}
+            d={`M${x - 9} ${y + 9}V${y - 3}L${x} ${y - 12}L${x + 9} ${y - 3}V${y + 9}Z`}
+            fill="var(--color-iron)"
+          >
+            <title>Where trucks begin</title>
+          </path>
+        );
+      })}
+    </>
+  );
+}
+
+/** A lawn that is not in the plan. */
+function LeftStop({
+  lawnId,
+  isNear,
+  isMarked,
+  onMark,
+  ground: { places, at, name },
+}: Onto &
+  Pick<Props, 'onMark'> &
+  Readonly<{ lawnId: string; /** a truck passes next door */ isNear: boolean; isMarked: boolean }>) {
+  const place = places.get(lawnId);
+  if (!place) return null;
+  const [x, y] = at(place);
+  return (
+    <circle
+      cx={x}
+      cy={y}
+      r={isNear ? 9 : 6}
+      fill="var(--color-paper)"
+      stroke={isNear ? 'var(--color-straw)' : 'var(--color-rail)'}
+      strokeWidth={isMarked ? 5 : 3}
+      onPointerEnter={() => onMark(lawnId)}
+      onPointerLeave={() => onMark(null)}
+    >
+      <title>{`${name(lawnId)}, left${isNear ? ': a truck passes next door' : ''}`}</title>
+    </circle>
+  );
+}
+
+/** Stops with their numbers, moved apart where they would lie on each other. */
+function Visits({
+  plan,
+  marked,
+  onMark,
+  ground: { places, at, name },
+}: Onto & Pick<Props, 'plan' | 'marked' | 'onMark'>) {
+  const shown = apart(
+    new Map(
+      plan.tours.flatMap((t) =>
+        t.visits.flatMap((v) => {
+          const place = places.get(v.lawnId);
+          return place ? [[v.lawnId, at(place)] as const] : [];
+        }),
+      ),
+    ),
+  );
+  return (
+    <>
+      {plan.tours.map((t, k) =>
+        t.visits.map((v, i) => {
+          const place = places.get(v.lawnId);
+          if (!place) return null;
+          const [x, y] = shown.get(v.lawnId)!;
+          const [x0, y0] = at(place);
+          const isMarked = marked === v.lawnId;
+          return (
+            <g key={v.lawnId} onPointerEnter={() => onMark(v.lawnId)} onPointerLeave={() => onMark(null)}>
+              <line x1={x0} y1={y0} x2={x} y2={y} stroke={lookOf(k).color} strokeWidth={1.5} />
+              <circle
+                cx={x}
+                cy={y}
+                r={isMarked ? 15 : 11}
+                fill={lookOf(k).color}
+                stroke="var(--color-paper)"
+                strokeWidth={2}
+              />
+              <text
+                x={x}
+                y={y + 5}
+                textAnchor="middle"
+                fontSize={14}
+                fontWeight={700}
+                fill="#fff"
+                className="font-cond"
+              >
+                {i + 1}
+              </text>
+              <title>{name(v.lawnId)}</title>
+            </g>
+          );
+        }),
+      )}
+    </>
   );
 }
 

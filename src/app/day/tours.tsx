@@ -49,22 +49,25 @@ const keyOf = (t: Pick<TruckDay, 'truckId' | 'day'>) => `${t.truckId}|${t.day}`;
 /** Room that a stop that was put between two others keeps for the way to it, minutes. */
 const WAY = 30;
 
+const stopIn = ({ stops }: DayQuestion, lawnId: string) => stops.find((s) => s.lawnId === lawnId);
+/** As if nobody had wished anything of a lawn. */
+const without = (wishes: DayWishes, lawnId: string): DayWishes => ({
+  locked: wishes.locked.filter((l) => l !== lawnId),
+  out: wishes.out.filter((l) => l !== lawnId),
+  pins: wishes.pins.filter((p) => p.lawnId !== lawnId),
+  home: wishes.home,
+});
+
 /** Each truck's stops of each day in their order; drawn to another place, the rest is solved anew around it. */
-export function Tours({ question, plan, wishes, mayPlan, marked, onMark, onWish }: Props) {
+export function Tours(props: Props) {
+  const { question, plan, wishes, onWish } = props;
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  const stopOf = (lawnId: string) => question.stops.find((s) => s.lawnId === lawnId);
-  const without = (lawnId: string): DayWishes => ({
-    locked: wishes.locked.filter((l) => l !== lawnId),
-    out: wishes.out.filter((l) => l !== lawnId),
-    pins: wishes.pins.filter((p) => p.lawnId !== lawnId),
-    home: wishes.home,
-  });
   const drop = ({ active, over }: DragEndEvent) => {
     const lawnId = String(active.id);
-    const stop = stopOf(lawnId);
+    const stop = stopIn(question, lawnId);
     if (!over || over.id === active.id || !stop) return;
     const target = plan.tours.find((t) => keyOf(t) === over.id || t.visits.some((v) => v.lawnId === over.id));
     if (!target) return;
@@ -79,7 +82,7 @@ export function Tours({ question, plan, wishes, mayPlan, marked, onMark, onWish 
     const from = before ? before.end : truck.from;
     const to = after ? Math.max(after.begin, from) + stop.minutes + WAY : truck.to;
     onWish(`${stop.address} put there by hand`, {
-      ...without(lawnId),
+      ...without(wishes, lawnId),
       pins: [
         ...wishes.pins.filter((p) => p.lawnId !== lawnId),
         { lawnId, truckId: target.truckId, day: target.day, from, to },
@@ -88,87 +91,101 @@ export function Tours({ question, plan, wishes, mayPlan, marked, onMark, onWish 
   };
   return (
     <DndContext id="tours" sensors={sensors} collisionDetection={closestCorners} onDragEnd={drop}>
-      {plan.tours.map((t, k) => {
-        const truck = question.trucks.find((x) => x.id === t.truckId)!;
-        const points = t.visits.reduce(
-          (sum, v) => sum + (stopOf(v.lawnId)?.lines.reduce((a, l) => a + l.regret, 0) ?? 0),
-          0,
-        );
-        const ids = t.visits.flatMap((v) => stopOf(v.lawnId)?.lines.map((l) => l.applicationId) ?? []);
-        return (
-          <section key={keyOf(t)} className="mb-5" aria-label={`${truck.name}, ${showWeekday(t.day)}`}>
-            <h2 className="flex flex-wrap items-baseline gap-x-3 border-b-2 border-iron text-row">
-              <svg width={34} height={8} aria-hidden>
-                <line
-                  x1={0}
-                  x2={34}
-                  y1={4}
-                  y2={4}
-                  stroke={lookOf(k).color}
-                  strokeWidth={4}
-                  strokeDasharray={lookOf(k).dash}
-                />
-              </svg>
-              {truck.name}
-              {question.days.length > 1 && <span>{showWeekday(t.day)}</span>}
-              <span className="text-body font-medium text-steel">{list(truck.people)}</span>
-            </h2>
-            <p className="text-note text-steel">
-              {t.visits.length
-                ? `${plural(t.visits.length, 'lawn')}, back at ${minuteWords(t.finish)}, ${figure(t.drive)} min on the road${points >= 0.05 ? `, ${pointWords(points)} saved` : ''}`
-                : 'Nothing: put a lawn here to send it out.'}
-            </p>
-            <SortableContext items={t.visits.map((v) => v.lawnId)} strategy={verticalListSortingStrategy}>
-              <Box id={keyOf(t)}>
-                {t.visits.map((v, i) => {
-                  const stop = stopOf(v.lawnId);
-                  return (
-                    stop && (
-                      <Visit
-                        key={v.lawnId}
-                        stop={stop}
-                        visit={v}
-                        place={i + 1}
-                        mayPlan={mayPlan}
-                        onMark={onMark}
-                        filling={question.lawnFillMinutes}
-                        isMarked={marked === v.lawnId}
-                        isLocked={wishes.locked.includes(v.lawnId)}
-                        pin={wishes.pins.find((p) => p.lawnId === v.lawnId)}
-                        onLock={() =>
-                          wishes.locked.includes(v.lawnId) || wishes.pins.some((p) => p.lawnId === v.lawnId)
-                            ? onWish(`${stop.address} free again`, without(v.lawnId))
-                            : onWish(`${stop.address} locked`, {
-                                ...without(v.lawnId),
-                                locked: [...wishes.locked, v.lawnId],
-                              })
-                        }
-                        onLeave={() =>
-                          onWish(`${stop.address} left out`, {
-                            ...without(v.lawnId),
-                            out: [...wishes.out, v.lawnId],
-                          })
-                        }
-                      />
-                    )
-                  );
-                })}
-              </Box>
-            </SortableContext>
-            {t.visits.length > 0 && (
-              <p className="no-print mt-1 flex flex-wrap gap-2">
-                <Link href={`/load?stops=${ids.join('.')}`} className="button py-0 md:min-h-desk">
-                  Load {truck.name}
-                </Link>
-                <a href={`/go?day=${isoDay(t.day)}&truck=${t.truckId}`} className="button py-0 md:min-h-desk">
-                  Go with {truck.name}
-                </a>
-              </p>
-            )}
-          </section>
-        );
-      })}
+      {plan.tours.map((t, k) => (
+        <Tour key={keyOf(t)} {...props} tour={t} at={k} />
+      ))}
     </DndContext>
+  );
+}
+
+/** A truck's stops of a day, in their order. */
+function Tour({
+  question,
+  wishes,
+  mayPlan,
+  marked,
+  onMark,
+  onWish,
+  tour: t,
+  at: k,
+}: Props & Readonly<{ tour: TruckDay; /** its place among the tours: by that it is drawn */ at: number }>) {
+  const truck = question.trucks.find((x) => x.id === t.truckId)!;
+  const points = t.visits.reduce(
+    (sum, v) => sum + (stopIn(question, v.lawnId)?.lines.reduce((a, l) => a + l.regret, 0) ?? 0),
+    0,
+  );
+  const ids = t.visits.flatMap((v) => stopIn(question, v.lawnId)?.lines.map((l) => l.applicationId) ?? []);
+  return (
+    <section className="mb-5" aria-label={`${truck.name}, ${showWeekday(t.day)}`}>
+      <h2 className="flex flex-wrap items-baseline gap-x-3 border-b-2 border-iron text-row">
+        <svg width={34} height={8} aria-hidden>
+          <line
+            x1={0}
+            x2={34}
+            y1={4}
+            y2={4}
+            stroke={lookOf(k).color}
+            strokeWidth={4}
+            strokeDasharray={lookOf(k).dash}
+          />
+        </svg>
+        {truck.name}
+        {question.days.length > 1 && <span>{showWeekday(t.day)}</span>}
+        <span className="text-body font-medium text-steel">{list(truck.people)}</span>
+      </h2>
+      <p className="text-note text-steel">
+        {t.visits.length
+          ? `${plural(t.visits.length, 'lawn')}, back at ${minuteWords(t.finish)}, ${figure(t.drive)} min on the road${points >= 0.05 ? `, ${pointWords(points)} saved` : ''}`
+          : 'Nothing: put a lawn here to send it out.'}
+      </p>
+      <SortableContext items={t.visits.map((v) => v.lawnId)} strategy={verticalListSortingStrategy}>
+        <Box id={keyOf(t)}>
+          {t.visits.map((v, i) => {
+            const stop = stopIn(question, v.lawnId);
+            return (
+              stop && (
+                <Visit
+                  key={v.lawnId}
+                  stop={stop}
+                  visit={v}
+                  place={i + 1}
+                  mayPlan={mayPlan}
+                  onMark={onMark}
+                  filling={question.lawnFillMinutes}
+                  isMarked={marked === v.lawnId}
+                  isLocked={wishes.locked.includes(v.lawnId)}
+                  pin={wishes.pins.find((p) => p.lawnId === v.lawnId)}
+                  onLock={() =>
+                    wishes.locked.includes(v.lawnId) || wishes.pins.some((p) => p.lawnId === v.lawnId)
+                      ? onWish(`${stop.address} free again`, without(wishes, v.lawnId))
+                      : onWish(`${stop.address} locked`, {
+                          ...without(wishes, v.lawnId),
+                          locked: [...wishes.locked, v.lawnId],
+                        })
+                  }
+                  onLeave={() =>
+                    onWish(`${stop.address} left out`, {
+                      ...without(wishes, v.lawnId),
+                      out: [...wishes.out, v.lawnId],
+                    })
+                  }
+                />
+              )
+            );
+          })}
+        </Box>
+      </SortableContext>
+      {t.visits.length > 0 && (
+        <p className="no-print mt-1 flex flex-wrap gap-2">
+          <Link href={`/load?stops=${ids.join('.')}`} className="button py-0 md:min-h-desk">
+            Load {truck.name}
+          </Link>
+          <a href={`/go?day=${isoDay(t.day)}&truck=${t.truckId}`} className="button py-0 md:min-h-desk">
+            Go with {truck.name}
+          </a>
+        </p>
+      )}
+    </section>
   );
 }
 

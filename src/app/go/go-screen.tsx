@@ -25,6 +25,29 @@ import { StopRun } from './stop-run';
 
 type Props = Readonly<{ userId: string; fresh: StopBundle; day: string; truckId: string }>;
 
+/** The newest bundle of the day that page and device have, kept on the device, and what was begun of it. */
+async function readDevice(
+  userId: string,
+  fresh: StopBundle,
+): Promise<Readonly<{ bundle: KeptBundle; runs: ReadonlyMap<string, Run>; noRoom: string }>> {
+  const device = await deviceOf(userId);
+  const there = await device.bundle(bundleKey(fresh));
+  const isNewer = !there || there.bundle.version !== BUNDLE_VERSION || there.bundle.madeAt < fresh.madeAt;
+  // what the page brought with a network is of this moment; what the device kept has its own
+  const bundle = isNewer
+    ? { key: bundleKey(fresh), bundle: fresh, phoneAt: Date.now() }
+    : // of the same moment, by a clock that stands: the page may know more, and came when the other did
+      there.bundle.madeAt === fresh.madeAt
+      ? { ...there, bundle: fresh }
+      : there;
+  const noRoom = await device.keepBundle(bundle).then(() => '', noRoomWords);
+  const day = bundleKey(bundle.bundle);
+  const runs = new Map(
+    (await device.runs()).flatMap((r) => (r.key.startsWith(`${day}|`) && isRun(r) ? [[r.lawnId, r]] : [])),
+  );
+  return { bundle, runs, noRoom };
+}
+
 /** A truck's stops of the day, one by one; with a network or without. */
 export function GoScreen({ userId, fresh, day, truckId }: Props) {
   // the page itself may be an old one that the device kept: the newest bundle that it has counts
@@ -49,26 +72,11 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
 
   useEffect(() => {
     void (async () => {
-      const device = await deviceOf(userId);
-      const there = await device.bundle(bundleKey(fresh));
-      const isNewer = !there || there.bundle.version !== BUNDLE_VERSION || there.bundle.madeAt < fresh.madeAt;
-      // what the page brought with a network is of this moment; what the device kept has its own
-      const now = isNewer
-        ? { key: bundleKey(fresh), bundle: fresh, phoneAt: Date.now() }
-        : // of the same moment, by a clock that stands: the page may know more, and came when the other did
-          there.bundle.madeAt === fresh.madeAt
-          ? { ...there, bundle: fresh }
-          : there;
-      await device.keepBundle(now).catch((error: unknown) => setNoRoom(noRoomWords(error)));
-      const day = bundleKey(now.bundle);
-      const found = new Map(
-        (await device.runs()).flatMap((r) =>
-          r.key.startsWith(`${day}|`) && isRun(r) ? [[r.lawnId, r]] : [],
-        ),
-      );
+      const { bundle: now, runs: found, noRoom: why } = await readDevice(userId, fresh);
+      setNoRoom(why);
       setKept(now);
       // what was typed since counts, and not what was read before
-      setRuns((now) => new Map([...found, ...now]));
+      setRuns((typed) => new Map([...found, ...typed]));
       setRead(true);
       if (navigator.storage?.persist) void navigator.storage.persist();
       // the key to the weeds is taken along
@@ -111,36 +119,13 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
       setRuns((r) => new Map(r).set(run.lawnId, open));
   };
   const stop = bundle.stops.find((s) => s.lawnId === chosen);
-  const waiting = queue.waiting.length;
-
   return (
     <div data-still className="mx-auto max-w-2xl px-4 pb-24 pt-3">
-      {(waiting > 0 || queue.isSignedOut) && (
-        <p role="status" className="mb-2 border-l-4 border-straw bg-paper px-3 py-2">
-          {plural(waiting, 'thing')} {waiting === 1 ? 'waits' : 'wait'} on this device and{' '}
-          {waiting === 1 ? 'is' : 'are'} sent as soon as there is a network.
-          {queue.isSignedOut && (
-            <>
-              {' '}
-              You are signed out:{' '}
-              <a
-                href={`/sign-in?next=${encodeURIComponent(`/go?day=${day}&truck=${truckId}`)}`}
-                className="font-semibold"
-              >
-                sign in to send
-              </a>
-              .
-            </>
-          )}
-        </p>
-      )}
-      {[queue.trouble, noRoom, stuckWords(queue.waiting), queue.isLasting ? '' : NOT_LASTING]
-        .filter(Boolean)
-        .map((words) => (
-          <p key={words} role="alert" className="mb-2 border-l-8 border-clay bg-paper px-3 py-2 text-lead">
-            {words}
-          </p>
-        ))}
+      <Waiting
+        queue={queue}
+        noRoom={noRoom}
+        signIn={`/sign-in?next=${encodeURIComponent(`/go?day=${day}&truck=${truckId}`)}`}
+      />
       {stop && !isRead ? (
         // what was begun is read first: a stop must not begin again over it
         <p className="pt-4 text-lg">Opening…</p>
@@ -173,6 +158,42 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
   );
 }
 
+/** What waits for a network, and what stands in its way. */
+function Waiting({
+  queue,
+  noRoom,
+  signIn,
+}: Readonly<{ queue: ReturnType<typeof useOutbox>; noRoom: string; signIn: string }>) {
+  const waiting = queue.waiting.length;
+  return (
+    <>
+      {(waiting > 0 || queue.isSignedOut) && (
+        <p role="status" className="mb-2 border-l-4 border-straw bg-paper px-3 py-2">
+          {plural(waiting, 'thing')} {waiting === 1 ? 'waits' : 'wait'} on this device and{' '}
+          {waiting === 1 ? 'is' : 'are'} sent as soon as there is a network.
+          {queue.isSignedOut && (
+            <>
+              {' '}
+              You are signed out:{' '}
+              <a href={signIn} className="font-semibold">
+                sign in to send
+              </a>
+              .
+            </>
+          )}
+        </p>
+      )}
+      {[queue.trouble, noRoom, stuckWords(queue.waiting), queue.isLasting ? '' : NOT_LASTING]
+        .filter(Boolean)
+        .map((words) => (
+          <p key={words} role="alert" className="mb-2 border-l-8 border-clay bg-paper px-3 py-2 text-lead">
+            {words}
+          </p>
+        ))}
+    </>
+  );
+}
+
 const isDone = (s: BundleStop) => s.zones.every((z) => z.doneBy !== '');
 
 type StopsProps = Readonly<{
@@ -185,7 +206,6 @@ type StopsProps = Readonly<{
 }>;
 
 function Stops({ bundle, runs, isRead, day, waiting, answers }: StopsProps) {
-  const show = useShows();
   const on = parseDay(day);
   const next = bundle.stops.find((s) => !runs.get(s.lawnId)?.leftAt && !isDone(s));
   const done = bundle.stops.filter((s) => runs.get(s.lawnId)?.leftAt || isDone(s)).length;
@@ -226,40 +246,7 @@ function Stops({ bundle, runs, isRead, day, waiting, answers }: StopsProps) {
           );
         })}
       </ol>
-      {answers
-        .flatMap((a) => [
-          ...[answerWords(a, show)]
-            .filter(Boolean)
-            .map((words) => ({ key: a.sendKey, lawnId: a.lawnId, words, recordId: '' })),
-          ...(a.refused ?? []).map((r) => ({
-            key: `${a.sendKey}${r.part}`,
-            lawnId: a.lawnId,
-            words: `Not kept: ${partWords(r, show)}`,
-            recordId: '',
-          })),
-          ...a.zones
-            .filter((z) => toldBy(z, show) !== '')
-            .map((z) => ({
-              key: `${a.sendKey}${z.zoneId}`,
-              lawnId: a.lawnId,
-              recordId: z.recordId,
-              words:
-                z.outcome === 'already'
-                  ? `It was recorded already: ${toldBy(z, show)} That entry stands; yours is kept beside it on the lawn.`
-                  : toldBy(z, show),
-            })),
-        ])
-        .filter((x) => bundle.stops.some((s) => s.lawnId === x.lawnId))
-        .map((x) => (
-          <p key={x.key} role="alert" className="mt-2 border-l-4 border-clay bg-paper px-3 py-2">
-            <b>{bundle.stops.find((s) => s.lawnId === x.lawnId)?.address}:</b> {x.words}{' '}
-            {x.recordId && (
-              <a href={`/records/${x.recordId}`} className="font-semibold">
-                See the entry
-              </a>
-            )}
-          </p>
-        ))}
+      <ToldOf answers={answers} stops={bundle.stops} />
       {next && isRead && (
         <p className="fixed inset-x-0 bottom-0 z-10 bg-lime p-3">
           <a href={`#${next.lawnId}`} className="button button-loud min-h-glove w-full text-row">
@@ -272,6 +259,52 @@ function Stops({ bundle, runs, isRead, day, waiting, answers }: StopsProps) {
           The day is done{waiting.length ? ', and what waits is sent by itself' : ''}.
         </p>
       )}
+    </>
+  );
+}
+
+/** What was not kept of what was sent, lawn by lawn. */
+function ToldOf({
+  answers,
+  stops,
+}: Readonly<{ answers: readonly Answered[]; stops: readonly BundleStop[] }>) {
+  const show = useShows();
+  const told = answers
+    .flatMap((a) => [
+      ...[answerWords(a, show)]
+        .filter(Boolean)
+        .map((words) => ({ key: a.sendKey, lawnId: a.lawnId, words, recordId: '' })),
+      ...(a.refused ?? []).map((r) => ({
+        key: `${a.sendKey}${r.part}`,
+        lawnId: a.lawnId,
+        words: `Not kept: ${partWords(r, show)}`,
+        recordId: '',
+      })),
+      ...a.zones
+        .filter((z) => toldBy(z, show) !== '')
+        .map((z) => ({
+          key: `${a.sendKey}${z.zoneId}`,
+          lawnId: a.lawnId,
+          recordId: z.recordId,
+          words:
+            z.outcome === 'already'
+              ? `It was recorded already: ${toldBy(z, show)} That entry stands; yours is kept beside it on the lawn.`
+              : toldBy(z, show),
+        })),
+    ])
+    .filter((x) => stops.some((s) => s.lawnId === x.lawnId));
+  return (
+    <>
+      {told.map((x) => (
+        <p key={x.key} role="alert" className="mt-2 border-l-4 border-clay bg-paper px-3 py-2">
+          <b>{stops.find((s) => s.lawnId === x.lawnId)?.address}:</b> {x.words}{' '}
+          {x.recordId && (
+            <a href={`/records/${x.recordId}`} className="font-semibold">
+              See the entry
+            </a>
+          )}
+        </p>
+      ))}
     </>
   );
 }

@@ -185,7 +185,6 @@ type CheckProps = StepProps &
 export function Check(props: CheckProps) {
   const { stop, bundle, run, change, onWait } = props;
   const [carried] = useState(() => carriedTo(stop, bundle, props.others, Date.now()));
-  const measure = (part: Partial<Run>) => change({ ...part, measuredAt: Date.now() });
   const weeds = [...new Set(productsOf(props).flatMap(({ product }) => product.targets))];
   const sprayed = isSprayed(props);
   const [now] = useState(() => hourNow(bundle));
@@ -197,50 +196,7 @@ export function Check(props: CheckProps) {
       {carried && run.wind === '' && run.air === '' && (
         <CarriedHere carried={carried} onConfirm={props.onConfirm} />
       )}
-      <div className="grid grid-cols-2 gap-3">
-        <MeasureField
-          {...ON_PAD}
-          name="Wind"
-          measure="wind"
-          value={run.wind}
-          onChange={(wind) => measure({ wind })}
-        />
-        <Labelled name="Wind from">
-          {(f) => (
-            <select {...f} value={run.windFrom} onChange={(e) => change({ windFrom: e.target.value })}>
-              <option value="">not noted</option>
-              {['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW', 'changing'].map((w) => (
-                <option key={w}>{w}</option>
-              ))}
-            </select>
-          )}
-        </Labelled>
-        <FoundUnder zones={zones} keys={['wind']} />
-        <MeasureField
-          {...ON_PAD}
-          name="Air"
-          measure="temperature"
-          value={run.air}
-          onChange={(air) => measure({ air })}
-        />
-        <Labelled name="Green, % of the leaf">
-          {(f) => (
-            <input {...f} {...ON_PAD} value={run.green} onChange={(e) => change({ green: e.target.value })} />
-          )}
-        </Labelled>
-        <FoundUnder zones={zones} keys={['air-temperature', 'turf-state']} />
-        <YesNo name="Leaf wet" value={run.leafWet} onChange={(leafWet) => change({ leafWet })} />
-        <YesNo name="Weeds in flower" value={run.bloom} onChange={(bloom) => change({ bloom })} />
-        <FoundUnder zones={zones} keys={['leaf']} />
-        <MeasureField
-          {...ON_PAD}
-          name="Soil at 2 in"
-          measure="temperature"
-          value={run.soil}
-          onChange={(soil) => change({ soil })}
-        />
-        <span />
-      </div>
+      <Measures run={run} change={change} zones={zones} />
       <div aria-live="polite" className="grid gap-2">
         {isClear && (sprayed ? seen.wind !== null : true) && (
           <p className="border-l-8 border-moss bg-paper px-3 py-2 text-lead">
@@ -255,24 +211,7 @@ export function Check(props: CheckProps) {
           </p>
         )}
       </div>
-      {weeds.map((w) => (
-        <Labelled key={w} name={`${capital(WEEDS[w].name)}: how far`}>
-          {(f) => (
-            <select
-              {...f}
-              value={run.stages[w] ?? ''}
-              onChange={(e) => change({ stages: withStage(run.stages, w, e.target.value) })}
-            >
-              <option value="">not looked for</option>
-              {STAGES.map((s) => (
-                <option key={s} value={s}>
-                  {stageWords(w, s)}
-                </option>
-              ))}
-            </select>
-          )}
-        </Labelled>
-      ))}
+      <StagesOf weeds={weeds} run={run} change={change} />
       {/* a whole page, which the device keeps */}
       <a href="/key" className="button min-h-bar w-full text-lead">
         What is it? The key to the weeds
@@ -299,14 +238,93 @@ export function Check(props: CheckProps) {
   );
 }
 
-/** What stands against the work by what stands in the fields above: never further down. */
-function FoundUnder({
+/** What is read off instruments and seen, each with what it stands against below it. */
+function Measures({
+  run,
+  change,
   zones,
-  keys,
-}: Readonly<{
-  zones: readonly Readonly<{ zone: BundleZone; found: readonly Checked[] }>[];
-  keys: readonly (GateKey | 'leaf')[];
-}>) {
+}: Pick<StepProps, 'run' | 'change'> & Readonly<{ zones: ZonesFound }>) {
+  const measure = (part: Partial<Run>) => change({ ...part, measuredAt: Date.now() });
+  return (
+    <div className="grid grid-cols-2 gap-3">
+      <MeasureField
+        {...ON_PAD}
+        name="Wind"
+        measure="wind"
+        value={run.wind}
+        onChange={(wind) => measure({ wind })}
+      />
+      <Labelled name="Wind from">
+        {(f) => (
+          <select {...f} value={run.windFrom} onChange={(e) => change({ windFrom: e.target.value })}>
+            <option value="">not noted</option>
+            {['N', 'NE', 'E', 'SE', 'S', 'SW', 'W', 'NW', 'changing'].map((w) => (
+              <option key={w}>{w}</option>
+            ))}
+          </select>
+        )}
+      </Labelled>
+      <FoundUnder zones={zones} keys={['wind']} />
+      <MeasureField
+        {...ON_PAD}
+        name="Air"
+        measure="temperature"
+        value={run.air}
+        onChange={(air) => measure({ air })}
+      />
+      <Labelled name="Green, % of the leaf">
+        {(f) => (
+          <input {...f} {...ON_PAD} value={run.green} onChange={(e) => change({ green: e.target.value })} />
+        )}
+      </Labelled>
+      <FoundUnder zones={zones} keys={['air-temperature', 'turf-state']} />
+      <YesNo name="Leaf wet" value={run.leafWet} onChange={(leafWet) => change({ leafWet })} />
+      <YesNo name="Weeds in flower" value={run.bloom} onChange={(bloom) => change({ bloom })} />
+      <FoundUnder zones={zones} keys={['leaf']} />
+      <MeasureField
+        {...ON_PAD}
+        name="Soil at 2 in"
+        measure="temperature"
+        value={run.soil}
+        onChange={(soil) => change({ soil })}
+      />
+      <span />
+    </div>
+  );
+}
+
+function StagesOf({
+  weeds,
+  run,
+  change,
+}: Pick<StepProps, 'run' | 'change'> & Readonly<{ weeds: readonly Weed[] }>) {
+  return (
+    <>
+      {weeds.map((w) => (
+        <Labelled key={w} name={`${capital(WEEDS[w].name)}: how far`}>
+          {(f) => (
+            <select
+              {...f}
+              value={run.stages[w] ?? ''}
+              onChange={(e) => change({ stages: withStage(run.stages, w, e.target.value) })}
+            >
+              <option value="">not looked for</option>
+              {STAGES.map((s) => (
+                <option key={s} value={s}>
+                  {stageWords(w, s)}
+                </option>
+              ))}
+            </select>
+          )}
+        </Labelled>
+      ))}
+    </>
+  );
+}
+
+type ZonesFound = readonly Readonly<{ zone: BundleZone; found: readonly Checked[] }>[];
+/** What stands against the work by what stands in the fields above: never further down. */
+function FoundUnder({ zones, keys }: Readonly<{ zones: ZonesFound; keys: readonly (GateKey | 'leaf')[] }>) {
   const lines = zones.map(({ zone, found }) => ({
     zone,
     found: found.filter((c) => keys.includes(c.kind === 'gate' ? c.key : 'leaf')),

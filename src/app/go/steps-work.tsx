@@ -39,99 +39,13 @@ function withZone(run: Run, zoneId: string, part: Partial<ZoneRun>): Pick<Run, '
 
 type ApplyProps = StepProps & Readonly<{ onCheck: () => void; onAllDown: (part: Partial<Run>) => void }>;
 export function Apply(props: ApplyProps) {
-  const { stop, bundle, run, change } = props;
-  const show = useShows();
+  const { stop, bundle } = props;
   const [now] = useState(() => hourNow(bundle));
   return (
     <>
-      {stop.zones.map((z) => {
-        const of = run.zones[z.zoneId]!;
-        return (
-          <section key={z.zoneId} className="border-2 border-hair bg-paper px-3 py-2" aria-label={z.name}>
-            <p className="font-cond text-head font-semibold">
-              {z.name} · {show.area(z.area)}
-            </p>
-            {!of.isLeftOut &&
-              z.products.map((p) => {
-                const label = labelOf(bundle, p);
-                return (
-                  <p key={p.plannedProductId} className="text-lead">
-                    <b className="font-cond text-page leading-none">{amountWords(p)}</b> {shortName(label)}
-                    <span className="block text-note text-steel">
-                      {p.place.on === 'zone' ? 'the whole zone' : `${p.place.on}: ${p.ground || 'as marked'}`}{' '}
-                      at {showRate(p.rate, label.rateUnit)}
-                      {!isGranule(label) && z.water && `, in ${show.volume(fromGallons(Number(z.water)))}`}
-                    </span>
-                  </p>
-                );
-              })}
-            {of.isLeftOut ? (
-              <p className="text-clay">
-                {z.doneBy ? `Recorded already by ${z.doneBy}.` : 'Left out: it stays due.'}
-              </p>
-            ) : (
-              <div className="mt-2 grid grid-cols-1 gap-2">
-                {of.startedAt === null ? (
-                  <Begin
-                    zone={z}
-                    beginning={beginningOf(z, run, bundle, now)}
-                    anyway={of.anyway ?? ''}
-                    onCheck={props.onCheck}
-                    onAnyway={(anyway) => change(withZone(run, z.zoneId, { anyway }))}
-                    onBegin={(anyway) => change(withZone(run, z.zoneId, { startedAt: Date.now(), anyway }))}
-                  />
-                ) : of.endedAt === null ? (
-                  <button
-                    type="button"
-                    className="button button-on min-h-glove text-row"
-                    aria-label={`End ${z.name}`}
-                    onClick={() => {
-                      const down = withZone(run, z.zoneId, { endedAt: Date.now() });
-                      const isAll = openZones(props).every((o) => down.zones[o.zoneId]?.endedAt);
-                      if (isAll) props.onAllDown(down);
-                      else change(down);
-                    }}
-                  >
-                    It is down
-                  </button>
-                ) : (
-                  <span className="text-lead">
-                    Stopped at{' '}
-                    {plural(Math.max(1, Math.round((of.endedAt - of.startedAt) / 60_000)), 'minute')}.{' '}
-                    <button
-                      type="button"
-                      className="min-h-touch underline"
-                      onClick={() => change(withZone(run, z.zoneId, { endedAt: null }))}
-                    >
-                      Resume
-                    </button>
-                  </span>
-                )}
-              </div>
-            )}
-            {z.recorded.length > 0 && (
-              <p className="mt-1 text-body text-steel">Recorded already: {list(z.recorded)}.</p>
-            )}
-            {!of.isLeftOut && (
-              <AddOns
-                zone={z}
-                bundle={bundle}
-                of={of}
-                onChange={(addOns) => change(withZone(run, z.zoneId, { addOns }))}
-              />
-            )}
-            {!z.doneBy && (
-              <button
-                type="button"
-                className="min-h-touch text-note underline"
-                onClick={() => change(withZone(run, z.zoneId, { isLeftOut: !of.isLeftOut }))}
-              >
-                {of.isLeftOut ? `Do ${z.name} after all` : `Leave ${z.name} out`}
-              </button>
-            )}
-          </section>
-        );
-      })}
+      {stop.zones.map((z) => (
+        <ApplyZone key={z.zoneId} {...props} zone={z} now={now} />
+      ))}
       <ul className="list-disc pl-5 text-body">
         <li>A steady pace; each pass laps a little over the last.</li>
         <li>Round the edge first, then fill in; gun or spreader shut before you turn.</li>
@@ -142,6 +56,113 @@ export function Apply(props: ApplyProps) {
         )}
       </ul>
     </>
+  );
+}
+
+type ZoneProps = ApplyProps & Readonly<{ zone: BundleZone; now: ReturnType<typeof hourNow> }>;
+/** A zone of the stop: what goes on it, and the work on it from its beginning to its end. */
+function ApplyZone(props: ZoneProps) {
+  const { bundle, run, change, zone: z } = props;
+  const show = useShows();
+  const of = run.zones[z.zoneId]!;
+  return (
+    <section className="border-2 border-hair bg-paper px-3 py-2" aria-label={z.name}>
+      <p className="font-cond text-head font-semibold">
+        {z.name} · {show.area(z.area)}
+      </p>
+      {!of.isLeftOut &&
+        z.products.map((p) => <PutDown key={p.plannedProductId} zone={z} product={p} bundle={bundle} />)}
+      {of.isLeftOut ? (
+        <p className="text-clay">
+          {z.doneBy ? `Recorded already by ${z.doneBy}.` : 'Left out: it stays due.'}
+        </p>
+      ) : (
+        <Work {...props} of={of} />
+      )}
+      {z.recorded.length > 0 && (
+        <p className="mt-1 text-body text-steel">Recorded already: {list(z.recorded)}.</p>
+      )}
+      {!of.isLeftOut && (
+        <AddOns
+          zone={z}
+          bundle={bundle}
+          of={of}
+          onChange={(addOns) => change(withZone(run, z.zoneId, { addOns }))}
+        />
+      )}
+      {!z.doneBy && (
+        <button
+          type="button"
+          className="min-h-touch text-note underline"
+          onClick={() => change(withZone(run, z.zoneId, { isLeftOut: !of.isLeftOut }))}
+        >
+          {of.isLeftOut ? `Do ${z.name} after all` : `Leave ${z.name} out`}
+        </button>
+      )}
+    </section>
+  );
+}
+
+function PutDown({
+  zone: z,
+  product: p,
+  bundle,
+}: Pick<ZoneProps, 'zone' | 'bundle'> & Readonly<{ product: BundleZone['products'][number] }>) {
+  const show = useShows();
+  const label = labelOf(bundle, p);
+  return (
+    <p className="text-lead">
+      <b className="font-cond text-page leading-none">{amountWords(p)}</b> {shortName(label)}
+      <span className="block text-note text-steel">
+        {p.place.on === 'zone' ? 'the whole zone' : `${p.place.on}: ${p.ground || 'as marked'}`} at{' '}
+        {showRate(p.rate, label.rateUnit)}
+        {!isGranule(label) && z.water && `, in ${show.volume(fromGallons(Number(z.water)))}`}
+      </span>
+    </p>
+  );
+}
+
+/** Begun, under way, or ended. */
+function Work(props: ZoneProps & Readonly<{ of: ZoneRun }>) {
+  const { bundle, run, change, zone: z, now, of } = props;
+  return (
+    <div className="mt-2 grid grid-cols-1 gap-2">
+      {of.startedAt === null ? (
+        <Begin
+          zone={z}
+          beginning={beginningOf(z, run, bundle, now)}
+          anyway={of.anyway ?? ''}
+          onCheck={props.onCheck}
+          onAnyway={(anyway) => change(withZone(run, z.zoneId, { anyway }))}
+          onBegin={(anyway) => change(withZone(run, z.zoneId, { startedAt: Date.now(), anyway }))}
+        />
+      ) : of.endedAt === null ? (
+        <button
+          type="button"
+          className="button button-on min-h-glove text-row"
+          aria-label={`End ${z.name}`}
+          onClick={() => {
+            const down = withZone(run, z.zoneId, { endedAt: Date.now() });
+            const isAll = openZones(props).every((o) => down.zones[o.zoneId]?.endedAt);
+            if (isAll) props.onAllDown(down);
+            else change(down);
+          }}
+        >
+          It is down
+        </button>
+      ) : (
+        <span className="text-lead">
+          Stopped at {plural(Math.max(1, Math.round((of.endedAt - of.startedAt) / 60_000)), 'minute')}.{' '}
+          <button
+            type="button"
+            className="min-h-touch underline"
+            onClick={() => change(withZone(run, z.zoneId, { endedAt: null }))}
+          >
+            Resume
+          </button>
+        </span>
+      )}
+    </div>
   );
 }
 

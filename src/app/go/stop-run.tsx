@@ -1,5 +1,5 @@
 'use client';
-import { useEffect } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import type { BundleStop, StopBundle } from '@/core/stop/bundle';
 import { asks, isAnswered, nextStep } from '@/core/stop/path';
 import { STEPS, labelOf, lacksOf, type Run, type Step } from '@/core/stop/run';
@@ -9,6 +9,7 @@ import { shortName } from '@/ui/words';
 import { NumberPad } from './number-pad';
 import { Customer, Done, Sign } from './steps-after';
 import { Arrive, Check, Look, WearStep } from './steps-before';
+import type { StepProps } from './step-parts';
 import { Apply, Clean, Used } from './steps-work';
 import type { Answered, Item } from '../outbox/item';
 import { answerWords, toldBy } from '../outbox/words';
@@ -57,20 +58,8 @@ const WHY: Readonly<Record<Step, string>> = {
 };
 
 /** One stop, step by step: it can be left and taken up at any of them. */
-export function StopRun({
-  stop,
-  bundle,
-  run,
-  others,
-  waiting,
-  answers,
-  onBegin,
-  onKeep,
-  onWait,
-  onDone,
-  onTakeBack,
-}: Props) {
-  const show = useShows();
+export function StopRun(props: Props) {
+  const { stop, bundle, run, waiting, answers, onBegin, onTakeBack } = props;
   const isRecorded = stop.zones.every((z) => z.doneBy !== '');
   useEffect(() => {
     if (!run && !isRecorded) onBegin();
@@ -92,46 +81,46 @@ export function StopRun({
         onTakeBack={() => onTakeBack(run)}
       />
     );
+  return <UnderWay {...props} run={run} answer={answer} />;
+}
+
+/** A stop that is begun: its steps, the one at hand, and the way on. */
+function UnderWay(props: Props & Readonly<{ run: Run; answer: Answered | undefined }>) {
+  const { stop, bundle, run, others, waiting, answer, onKeep, onWait, onDone } = props;
+  const show = useShows();
   const change = (part: Partial<Run>) => onKeep({ ...run, ...part });
-  const at = STEPS.indexOf(run.step);
   const goTo = (step: Step) => {
     change({ step });
     scrollTo(0, 0);
   };
-  // why the server did not take it
-  const problem = answer ? answerWords(answer, show) : '';
-  const lacks = lacksOf(stop, run, bundle);
-  const isAsked = asks(run.step, stop, run, bundle, others);
-  const isLast = at === STEPS.length - 1;
   /** On to the next step that asks for something, with what was just said. */
   const goOn = (part: Partial<Run> = {}) => {
     change({ ...part, step: nextStep(stop, { ...run, ...part }, bundle, others) });
     scrollTo(0, 0);
   };
-  const props = { stop, bundle, run, change };
+  // why the server did not take it
+  const problem = answer ? answerWords(answer, show) : '';
+  const lacks = lacksOf(stop, run, bundle);
+  const at = STEPS.indexOf(run.step);
+  const before = STEPS[at - 1];
+  const of = { stop, bundle, run, change };
   const photos = waiting.filter((w) => w.kind === 'photo' && w.input.stopKey === run.sendKey).length;
+  const step: Record<Step, () => ReactNode> = {
+    arrive: () => <Arrive {...of} />,
+    look: () => <Look {...of} />,
+    check: () => <Check {...of} others={others} onWait={onWait} onConfirm={goOn} />,
+    wear: () => <WearStep {...of} />,
+    apply: () => <Apply {...of} onCheck={() => goTo('check')} onAllDown={goOn} />,
+    used: () => <Used {...of} />,
+    clean: () => <Clean {...of} />,
+    sign: () => <Sign {...of} photos={photos} onPhoto={onWait} />,
+    customer: () => <Customer {...of} />,
+    done: () => <Done {...of} lacks={lacks} goTo={goTo} />,
+  };
   return (
     <>
       <Head address={stop.address} />
-      <nav aria-label="Steps" className="mt-2 grid grid-cols-5 gap-0.5">
-        {STEPS.map((s) => (
-          <button
-            key={s}
-            type="button"
-            aria-current={s === run.step ? 'step' : undefined}
-            className={`h-touch border-b-4 font-cond text-body ${
-              s === run.step
-                ? 'border-clay bg-iron text-lime'
-                : isAnswered(s, stop, run, bundle)
-                  ? 'border-moss'
-                  : 'border-rail text-steel'
-            }`}
-            onClick={() => goTo(s)}
-          >
-            {NAMES[s]}
-          </button>
-        ))}
-      </nav>
+      <StepNav {...of} goTo={goTo} />
       <h2 className="mt-3 text-title">{NAMES[run.step]}</h2>
       <p className="text-note text-steel">{WHY[run.step]}</p>
       {problem && (
@@ -139,42 +128,18 @@ export function StopRun({
           <b>Not sent.</b> {problem} Everything you typed is still here: fix it, then send it from Done.
         </p>
       )}
-      <div className="mt-3 grid gap-3">
-        {run.step === 'arrive' && <Arrive {...props} />}
-        {run.step === 'look' && <Look {...props} />}
-        {run.step === 'check' && <Check {...props} others={others} onWait={onWait} onConfirm={goOn} />}
-        {run.step === 'wear' && <WearStep {...props} />}
-        {run.step === 'apply' && <Apply {...props} onCheck={() => goTo('check')} onAllDown={goOn} />}
-        {run.step === 'used' && <Used {...props} />}
-        {run.step === 'clean' && <Clean {...props} />}
-        {run.step === 'sign' && <Sign {...props} photos={photos} onPhoto={onWait} />}
-        {run.step === 'customer' && <Customer {...props} />}
-        {run.step === 'done' && <Done {...props} lacks={lacks} goTo={goTo} />}
-      </div>
+      <div className="mt-3 grid gap-3">{step[run.step]()}</div>
       <NumberPad />
       <div className="fixed inset-x-0 bottom-0 z-10 grid grid-cols-[1fr_2fr] gap-2 bg-lime p-3">
         <button
           type="button"
           className="button min-h-glove text-row"
-          disabled={at === 0}
-          onClick={() => goTo(STEPS[at - 1]!)}
+          disabled={before === undefined}
+          onClick={() => before && goTo(before)}
         >
           Back
         </button>
-        {!isLast ? (
-          <button
-            type="button"
-            // what the step is for comes first
-            className={`button min-h-glove text-row ${isAsked && run.step !== 'arrive' ? '' : 'button-loud'}`}
-            onClick={() =>
-              goOn(run.step === 'arrive' && run.arrivedAt === null ? { arrivedAt: Date.now() } : {})
-            }
-          >
-            {run.step === 'arrive' && run.arrivedAt === null
-              ? 'I am here: start the clock'
-              : `Next: ${NAMES[nextStep(stop, run, bundle, others)]}`}
-          </button>
-        ) : (
+        {run.step === 'done' ? (
           <button
             type="button"
             className="button button-loud min-h-glove text-row"
@@ -183,9 +148,58 @@ export function StopRun({
           >
             {problem ? 'Send it again' : 'Stop the clock: it is done'}
           </button>
+        ) : (
+          <OnWard {...props} goOn={goOn} />
         )}
       </div>
     </>
+  );
+}
+
+/** Every step, and whether what it asks is answered. */
+function StepNav({ stop, bundle, run, goTo }: StepProps & Readonly<{ goTo: (step: Step) => void }>) {
+  const look = (s: Step) =>
+    s === run.step
+      ? 'border-clay bg-iron text-lime'
+      : isAnswered(s, stop, run, bundle)
+        ? 'border-moss'
+        : 'border-rail text-steel';
+  return (
+    <nav aria-label="Steps" className="mt-2 grid grid-cols-5 gap-0.5">
+      {STEPS.map((s) => (
+        <button
+          key={s}
+          type="button"
+          aria-current={s === run.step ? 'step' : undefined}
+          className={`h-touch border-b-4 font-cond text-body ${look(s)}`}
+          onClick={() => goTo(s)}
+        >
+          {NAMES[s]}
+        </button>
+      ))}
+    </nav>
+  );
+}
+
+/** The way on: the clock is started by it. */
+function OnWard({
+  stop,
+  bundle,
+  run,
+  others,
+  goOn,
+}: Pick<Props, 'stop' | 'bundle' | 'others'> & Readonly<{ run: Run; goOn: (part?: Partial<Run>) => void }>) {
+  const isArriving = run.step === 'arrive' && run.arrivedAt === null;
+  // what the step is for comes first
+  const isLoud = run.step === 'arrive' || !asks(run.step, stop, run, bundle, others);
+  return (
+    <button
+      type="button"
+      className={`button min-h-glove text-row ${isLoud ? 'button-loud' : ''}`}
+      onClick={() => goOn(isArriving ? { arrivedAt: Date.now() } : {})}
+    >
+      {isArriving ? 'I am here: start the clock' : `Next: ${NAMES[nextStep(stop, run, bundle, others)]}`}
+    </button>
   );
 }
 

@@ -81,16 +81,13 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
   const fallenHere = fallen.filter(({ now }) => targets.includes(now.weed));
   const isFallen = ({ label }: Suited) => fallenHere.some(({ now }) => now.productId === label.id);
   const ranked = suited.toSorted((a, b) => Number(isFallen(a)) - Number(isFallen(b)));
-  /** days between two shots by the label, where one will hardly do; null: one */
-  const shotsOf = (s: Suited): number | null => {
-    const { intervalDays, mostApplications } = limitsFor(s.label, zone.facts, use);
-    const isHard = found.some(
-      (f) =>
-        targets.includes(f.weed) &&
-        (WEEDS[f.weed].life === 'perennial' || stageRank(f.stage) >= stageRank('1 tiller')),
+  const shotsOf = (s: Suited) =>
+    daysBetweenShots(
+      s,
+      zone.facts,
+      use,
+      found.filter((f) => targets.includes(f.weed)),
     );
-    return isHard && intervalDays !== null && (mostApplications ?? 2) >= 2 ? intervalDays : null;
-  };
   const choose = (s: Suited) => {
     const on = s.open?.from ?? s.ajar?.from ?? today;
     const typed: TypedApplication = {
@@ -137,45 +134,87 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
         </p>
       )}
       <ol>
-        {ranked.slice(0, SHOWN).map((s) => {
-          const takes = targets.filter((w) => s.label.after.some((a) => a.weed === w));
-          const not = targets.filter((w) => !takes.includes(w));
-          const suppressed = new Set(
-            s.reasons.flatMap(({ argument: a }) => (a.code === 'only-suppresses' ? a.target : [])),
-          );
-          return (
-            <li key={s.label.id} className="border-b border-hair py-2">
-              <p className="flex flex-wrap items-center justify-between gap-x-3">
-                <b className="font-cond text-row">{s.label.name}</b>
-                {mayPlan && s.ajar !== null && (
-                  <button type="button" className="button py-0 md:min-h-desk" onClick={() => choose(s)}>
-                    Plan it{s.open ? ` for ${showWeekday(s.open.from)}` : ''}
-                  </button>
-                )}
-              </p>
-              <p className="text-note">
-                Takes{' '}
-                {list(
-                  takes.map(
-                    (w) => `${WEEDS[w].name}${suppressed.has(w) ? ' (its label only suppresses it)' : ''}`,
-                  ),
-                )}
-                {not.length > 0 && `, not ${list(not.map((w) => WEEDS[w].name))}`}.{' '}
-                {showRate(s.rate, s.label.rateUnit)}, {amountWords(s, areaOf(place, zone))} here
-                {s.label.surfactantPercent !== null &&
-                  `, with ${figure(s.label.surfactantPercent, 2)} % ${s.label.adjuvant ?? 'surfactant'}`}
-                {s.groups.length > 0 && `; group ${list([...new Set(s.groups)].map(String))}`}.
-                {shotsOf(s) !== null &&
-                  ` Two shots, at least ${plural(shotsOf(s)!, 'day')} apart; the look between them decides.`}
-              </p>
-              <p className="text-note">{turfWords(s)}</p>
-              <p className="text-note text-steel">
-                {windowWords(s.window.all, today)}.{gatesToday(s)} {tookWords(taken, s.label.id, takes)}
-              </p>
-            </li>
-          );
-        })}
+        {ranked.slice(0, SHOWN).map((s) => (
+          <Takes
+            key={s.label.id}
+            s={s}
+            targets={targets}
+            walkSheet={walkSheet}
+            place={place}
+            twice={shotsOf(s)}
+            onPlan={mayPlan && s.ajar !== null ? () => choose(s) : null}
+          />
+        ))}
       </ol>
     </section>
+  );
+}
+
+/** Days between two shots by the label, where one will hardly do; null: one. */
+function daysBetweenShots(
+  s: Suited,
+  lawn: WalkSheet['sheet']['zone']['facts'],
+  use: Use,
+  found: readonly Found[],
+): number | null {
+  const { intervalDays, mostApplications } = limitsFor(s.label, lawn, use);
+  const isHard = found.some(
+    (f) => WEEDS[f.weed].life === 'perennial' || stageRank(f.stage) >= stageRank('1 tiller'),
+  );
+  return isHard && intervalDays !== null && (mostApplications ?? 2) >= 2 ? intervalDays : null;
+}
+
+/** A product with what it takes of what is up, how much of it, and when it may go. */
+function Takes({
+  s,
+  targets,
+  walkSheet: { sheet, taken },
+  place,
+  twice,
+  onPlan,
+}: Readonly<{
+  s: Suited;
+  targets: readonly Weed[];
+  walkSheet: WalkSheet;
+  place: Place;
+  /** days between two shots; null: one does */
+  twice: number | null;
+  /** null: it may not be planned */
+  onPlan: (() => void) | null;
+}>) {
+  const { zone, today } = sheet;
+  const takes = targets.filter((w) => s.label.after.some((a) => a.weed === w));
+  const not = targets.filter((w) => !takes.includes(w));
+  const suppressed = new Set(
+    s.reasons.flatMap(({ argument: a }) => (a.code === 'only-suppresses' ? a.target : [])),
+  );
+  return (
+    <li className="border-b border-hair py-2">
+      <p className="flex flex-wrap items-center justify-between gap-x-3">
+        <b className="font-cond text-row">{s.label.name}</b>
+        {onPlan && (
+          <button type="button" className="button py-0 md:min-h-desk" onClick={onPlan}>
+            Plan it{s.open ? ` for ${showWeekday(s.open.from)}` : ''}
+          </button>
+        )}
+      </p>
+      <p className="text-note">
+        Takes{' '}
+        {list(
+          takes.map((w) => `${WEEDS[w].name}${suppressed.has(w) ? ' (its label only suppresses it)' : ''}`),
+        )}
+        {not.length > 0 && `, not ${list(not.map((w) => WEEDS[w].name))}`}.{' '}
+        {showRate(s.rate, s.label.rateUnit)}, {amountWords(s, areaOf(place, zone))} here
+        {s.label.surfactantPercent !== null &&
+          `, with ${figure(s.label.surfactantPercent, 2)} % ${s.label.adjuvant ?? 'surfactant'}`}
+        {s.groups.length > 0 && `; group ${list([...new Set(s.groups)].map(String))}`}.
+        {twice !== null &&
+          ` Two shots, at least ${plural(twice, 'day')} apart; the look between them decides.`}
+      </p>
+      <p className="text-note">{turfWords(s)}</p>
+      <p className="text-note text-steel">
+        {windowWords(s.window.all, today)}.{gatesToday(s)} {tookWords(taken, s.label.id, takes)}
+      </p>
+    </li>
   );
 }

@@ -2,7 +2,7 @@
 import { Link } from '@/ui/link';
 import { yearOf, type Day } from '@/core/calendar/day';
 import { WATCH_KEYS, watchLine, type WatchKey } from '@/core/ground/crossing';
-import { generatedIn, type Line, type Season } from '@/core/ground/outlook';
+import { generatedIn, type Line, type Outlook, type Season } from '@/core/ground/outlook';
 import { SPOTS } from '@/core/lawn/zone';
 import type { Shows } from '@/core/units/format';
 import type { Outcome } from '@/server/entry/outcome';
@@ -30,12 +30,7 @@ type Props = Readonly<{
 
 /** What is known of the soil under one spot of a zone, how, and how far to trust it. */
 export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction, hindcastAction }: Props) {
-  const show = useShows();
   const { zone, outlook, refusal, spot, today, meaning } = sheet;
-  const line =
-    outlook && 'line' in outlook.rule && outlook.rule.school !== 'air rule of thumb'
-      ? outlook.rule.line
-      : null;
   return (
     <>
       {outlook && (
@@ -51,32 +46,7 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
         />
       )}
       <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">
-        <p className="text-steel">
-          <Link href={`/lawns/${zone.id}`} className="inline-flex min-h-touch items-center">
-            {zone.address} · {zone.name}
-          </Link>{' '}
-          · {zone.site.moisture} {zone.site.texture}, {zone.site.exposure}
-        </p>
-        <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
-          <h1 className="text-page">Soil temperature</h1>
-          <nav aria-label="Spot" className="flex gap-1">
-            {SPOTS.map((s) => (
-              <Link
-                key={s}
-                href={`/lawns/${zone.id}/soil?spot=${encodeURIComponent(s)}`}
-                aria-current={s === spot ? 'page' : undefined}
-                className={`inline-flex min-h-touch items-center border-b-4 px-3 font-cond text-lg no-underline ${s === spot ? 'border-moss font-semibold' : 'border-transparent'}`}
-              >
-                {s === 'open' ? 'open lawn' : s}
-              </Link>
-            ))}
-          </nav>
-          {mayRecord && (
-            <Link href={`/lawns/${zone.id}/reading`} className="button button-loud ml-auto">
-              Take a reading
-            </Link>
-          )}
-        </div>
+        <Top sheet={sheet} mayRecord={mayRecord} />
         {refusal && (
           <p role="status" className="mt-3 border-l-4 border-straw bg-paper px-3 py-2">
             {refusal.kind === 'too-few-years'
@@ -87,46 +57,7 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
         {meaning && (
           <MeaningPanel meaning={meaning} depth={sheet.house.crossings.depth} timeZone={timeZone} />
         )}
-        {outlook && (
-          <div className="mt-4 grid grid-cols-1 gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_430px]">
-            <section>
-              <h2 className="text-row">
-                {yearOf(today)} against past years{' '}
-                <span className="font-text text-note font-normal text-steel">
-                  ink: this year, dashed: expected · blue: mean of {Math.min(5, sheet.past.length)} years ·
-                  grey: each of {plural(sheet.past.length, 'year')} on file
-                </span>
-              </h2>
-              <AllYearsChart
-                year={yearOf(today)}
-                today={outlook.today}
-                depth={outlook.depth}
-                line={line}
-                thisYear={outlook.observed}
-                expected={outlook.band.p50}
-                fiveYears={sheet.fiveYears}
-                past={sheet.past}
-              />
-            </section>
-            <aside>
-              <h2 className="text-row">Lines of this {spot === 'open' ? 'lawn' : 'spot'}</h2>
-              <Figure name={`${ruleWords(outlook.rule, show)}, ${outlook.rule.school}`}>
-                {crossingWords(outlook.crossed, outlook.dates)}
-              </Figure>
-              {WATCH_KEYS.map((key) => {
-                const watched = seasonToShow(outlook.watches[key], today);
-                return (
-                  watched && (
-                    <Figure key={key} name={WATCH_WORDS[key](show.line(watchLine(key, outlook.fall)))}>
-                      {crossingWords(watched.crossed, watched.dates)}
-                    </Figure>
-                  )
-                );
-              })}
-              <p className="mt-2 text-note text-steel">{correctionWords(sheet, show)}</p>
-            </aside>
-          </div>
-        )}
+        {outlook && <YearAndLines sheet={sheet} outlook={outlook} />}
         {sheet.schools.length > 0 && outlook && (
           <Schools
             schools={sheet.schools}
@@ -145,6 +76,88 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
         </div>
       </div>
     </>
+  );
+}
+
+/** Which lawn, and which spot of it. */
+function Top({ sheet: { zone, spot }, mayRecord }: Pick<Props, 'sheet' | 'mayRecord'>) {
+  return (
+    <>
+      <p className="text-steel">
+        <Link href={`/lawns/${zone.id}`} className="inline-flex min-h-touch items-center">
+          {zone.address} · {zone.name}
+        </Link>{' '}
+        · {zone.site.moisture} {zone.site.texture}, {zone.site.exposure}
+      </p>
+      <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
+        <h1 className="text-page">Soil temperature</h1>
+        <nav aria-label="Spot" className="flex gap-1">
+          {SPOTS.map((s) => (
+            <Link
+              key={s}
+              href={`/lawns/${zone.id}/soil?spot=${encodeURIComponent(s)}`}
+              aria-current={s === spot ? 'page' : undefined}
+              className={`inline-flex min-h-touch items-center border-b-4 px-3 font-cond text-lg no-underline ${s === spot ? 'border-moss font-semibold' : 'border-transparent'}`}
+            >
+              {s === 'open' ? 'open lawn' : s}
+            </Link>
+          ))}
+        </nav>
+        {mayRecord && (
+          <Link href={`/lawns/${zone.id}/reading`} className="button button-loud ml-auto">
+            Take a reading
+          </Link>
+        )}
+      </div>
+    </>
+  );
+}
+
+/** This year against the others, and when its lines were or will be crossed. */
+function YearAndLines({ sheet, outlook }: Readonly<{ sheet: SoilSheet; outlook: Outlook }>) {
+  const show = useShows();
+  const { spot, today } = sheet;
+  const { rule } = outlook;
+  const line = 'line' in rule && rule.school !== 'air rule of thumb' ? rule.line : null;
+  return (
+    <div className="mt-4 grid grid-cols-1 gap-x-8 gap-y-5 lg:grid-cols-[minmax(0,1fr)_430px]">
+      <section>
+        <h2 className="text-row">
+          {yearOf(today)} against past years{' '}
+          <span className="font-text text-note font-normal text-steel">
+            ink: this year, dashed: expected · blue: mean of {Math.min(5, sheet.past.length)} years · grey:
+            each of {plural(sheet.past.length, 'year')} on file
+          </span>
+        </h2>
+        <AllYearsChart
+          year={yearOf(today)}
+          today={outlook.today}
+          depth={outlook.depth}
+          line={line}
+          thisYear={outlook.observed}
+          expected={outlook.band.p50}
+          fiveYears={sheet.fiveYears}
+          past={sheet.past}
+        />
+      </section>
+      <aside>
+        <h2 className="text-row">Lines of this {spot === 'open' ? 'lawn' : 'spot'}</h2>
+        <Figure name={`${ruleWords(outlook.rule, show)}, ${outlook.rule.school}`}>
+          {crossingWords(outlook.crossed, outlook.dates)}
+        </Figure>
+        {WATCH_KEYS.map((key) => {
+          const watched = seasonToShow(outlook.watches[key], today);
+          return (
+            watched && (
+              <Figure key={key} name={WATCH_WORDS[key](show.line(watchLine(key, outlook.fall)))}>
+                {crossingWords(watched.crossed, watched.dates)}
+              </Figure>
+            )
+          );
+        })}
+        <p className="mt-2 text-note text-steel">{correctionWords(sheet, show)}</p>
+      </aside>
+    </div>
   );
 }
 

@@ -91,27 +91,7 @@ export function CustomerScreen({ sheet, messages, first, mayTell, tellCustomerAc
             />
           )}
         </Labelled>
-        {mayTell && (
-          <div className="mt-3 grid grid-cols-1 gap-2 sm:grid-cols-3">
-            <button type="button" className="button" disabled={isSending} onClick={() => tell('handed over')}>
-              I have told them this
-            </button>
-            <button
-              type="button"
-              className="button"
-              disabled={isSending}
-              onClick={() => {
-                window.print();
-                tell('printed');
-              }}
-            >
-              Print it
-            </button>
-            <button type="button" className="button" disabled={isSending} onClick={() => tell('by letter')}>
-              {zone.email ? `Send it to ${zone.email}` : 'Send it by mail'}
-            </button>
-          </div>
-        )}
+        {mayTell && <Ways email={zone.email} isSending={isSending} onTell={tell} />}
         {told && (
           <p role="status" className="mt-3 border-l-4 border-moss bg-paper px-3 py-2">
             Kept: {NAMES[kind].toLowerCase()}, {told}.
@@ -125,24 +105,57 @@ export function CustomerScreen({ sheet, messages, first, mayTell, tellCustomerAc
             shown={['Words']}
           />
         )}
-        {notes.length > 0 && (
-          <section className="mt-6" aria-label="Told so far">
-            <h2 className="border-b-2 border-iron text-row">Told so far</h2>
-            <ul>
-              {notes.map((n) => (
-                <li key={n.id} className="border-b border-hair py-1">
-                  <details>
-                    <summary className="flex min-h-touch cursor-pointer items-center">
-                      {NAMES[n.kind]} for {showDay(n.day)}, {n.how} by {n.person}
-                    </summary>
-                    <p className="whitespace-pre-wrap pb-2 text-note">{n.words}</p>
-                  </details>
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
+        <ToldSoFar notes={notes} />
       </div>
     </div>
+  );
+}
+
+function Ways({
+  email,
+  isSending,
+  onTell,
+}: Readonly<{ email: string; isSending: boolean; onTell: (how: TellInput['how']) => void }>) {
+  return (
+    <div className="mt-3 grid grid-cols-1 gap-2 sm:grid-cols-3">
+      <button type="button" className="button" disabled={isSending} onClick={() => onTell('handed over')}>
+        I have told them this
+      </button>
+      <button
+        type="button"
+        className="button"
+        disabled={isSending}
+        onClick={() => {
+          window.print();
+          onTell('printed');
+        }}
+      >
+        Print it
+      </button>
+      <button type="button" className="button" disabled={isSending} onClick={() => onTell('by letter')}>
+        {email ? `Send it to ${email}` : 'Send it by mail'}
+      </button>
+    </div>
+  );
+}
+
+function ToldSoFar({ notes }: Pick<CustomerSheet, 'notes'>) {
+  if (!notes.length) return null;
+  return (
+    <section className="mt-6" aria-label="Told so far">
+      <h2 className="border-b-2 border-iron text-row">Told so far</h2>
+      <ul>
+        {notes.map((n) => (
+          <li key={n.id} className="border-b border-hair py-1">
+            <details>
+              <summary className="flex min-h-touch cursor-pointer items-center">
+                {NAMES[n.kind]} for {showDay(n.day)}, {n.how} by {n.person}
+              </summary>
+              <p className="whitespace-pre-wrap pb-2 text-note">{n.words}</p>
+            </details>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
