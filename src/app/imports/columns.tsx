@@ -10,6 +10,21 @@ import { Labelled } from '@/ui/labelled';
 import type { CsvPreview } from './csv-preview';
 
 type ColumnMeaning = 'none' | 'time' | 'temperature';
+type LoggerColumn = Readonly<{ depthIn: string; spot: Spot }>;
+const NEW_COLUMN: LoggerColumn = { depthIn: '2', spot: 'open' };
+const CLOCK_WORDS = {
+  own: 'ours, with summer time',
+  standard: 'standard time all year',
+  utc: 'UTC',
+} as const;
+type Clock = keyof typeof CLOCK_WORDS;
+
+const clockOf = (clock: LoggerMapping['clock']): Clock =>
+  clock.kind === 'zone' ? 'own' : clock.hours === 0 ? 'utc' : 'standard';
+function meaningIn(remembered: LoggerMapping | null, i: number): ColumnMeaning {
+  if (remembered?.timeColumn === i) return 'time';
+  return remembered?.columns.some((c) => c.column === i) ? 'temperature' : 'none';
+}
 
 /** What the columns of a logger's file mean: said once, by a person, and remembered. */
 export function LoggerColumns({
@@ -29,39 +44,23 @@ export function LoggerColumns({
   isBusy: boolean;
   onCheck: (m: LoggerMapping) => void;
 }>) {
-  const show = useShows();
-  const first = (i: number): ColumnMeaning =>
-    remembered
-      ? remembered.timeColumn === i
-        ? 'time'
-        : remembered.columns.some((c) => c.column === i)
-          ? 'temperature'
-          : 'none'
-      : 'none';
-  const [meanings, setMeanings] = useState<readonly ColumnMeaning[]>(preview.columns.map((_, i) => first(i)));
-  const [columns, setColumns] = useState<readonly { depthIn: string; spot: Spot }[]>(
+  const [meanings, setMeanings] = useState<readonly ColumnMeaning[]>(
+    preview.columns.map((_, i) => meaningIn(remembered, i)),
+  );
+  const [columns, setColumns] = useState<readonly LoggerColumn[]>(
     preview.columns.map((_, i) => {
       const known = remembered?.columns.find((c) => c.column === i);
-      return { depthIn: known ? String(known.depthIn) : '2', spot: known?.spot ?? 'open' };
+      return known ? { depthIn: String(known.depthIn), spot: known.spot } : NEW_COLUMN;
     }),
   );
   const [unit, setUnit] = useState<'F' | 'C' | null>(remembered?.unit ?? null);
-  const [clock, setClock] = useState<'own' | 'standard' | 'utc' | null>(
-    remembered
-      ? remembered.clock.kind === 'zone'
-        ? 'own'
-        : remembered.clock.hours === 0
-          ? 'utc'
-          : 'standard'
-      : null,
-  );
+  const [clock, setClock] = useState<Clock | null>(remembered ? clockOf(remembered.clock) : null);
   const [dayFirst, setDayFirst] = useState(remembered?.dayFirst ?? false);
   const [zoneId, setZoneId] = useState(remembered?.zoneId ?? '');
   const timeColumn = meanings.indexOf('time');
-  const temperatures = meanings.flatMap((m, i) => (m === 'temperature' ? [i] : []));
   const missing = [
     timeColumn < 0 && 'which column is the time',
-    !temperatures.length && 'which columns are temperatures',
+    !meanings.includes('temperature') && 'which columns are temperatures',
     !unit && 'the scale',
     !clock && 'by which clock',
     !zoneId && 'which zone',
@@ -77,11 +76,9 @@ export function LoggerColumns({
         clock === 'own'
           ? { kind: 'zone', name: timeZone }
           : { kind: 'offset', hours: clock === 'utc' ? 0 : standardOffsetHours },
-      columns: temperatures.map((column) => ({
-        column,
-        depthIn: Number(columns[column]!.depthIn),
-        spot: columns[column]!.spot,
-      })),
+      columns: columns.flatMap(({ depthIn, spot }, column) =>
+        meanings[column] === 'temperature' ? [{ column, depthIn: Number(depthIn), spot }] : [],
+      ),
     });
   };
   return (
@@ -96,90 +93,39 @@ export function LoggerColumns({
           <thead>
             <tr>
               {preview.columns.map((c, i) => (
-                <th key={i} className="pr-3 align-top font-cond text-lead">
-                  {c || `column ${i + 1}`}
-                  <select
-                    className="field mt-1"
-                    aria-label={`Meaning of ${c}`}
-                    value={meanings[i]}
-                    onChange={(e) => {
-                      const to = e.target.value as ColumnMeaning;
-                      setMeanings(
-                        meanings.map((m, k) => (k === i ? to : to === 'time' && m === 'time' ? 'none' : m)),
-                      );
-                    }}
-                  >
-                    <option value="none">not needed</option>
-                    <option value="time">time</option>
-                    <option value="temperature">temperature</option>
-                  </select>
-                  {meanings[i] === 'temperature' && (
-                    <span className="mt-1 grid gap-1 font-text font-normal">
-                      <select
-                        className="field"
-                        aria-label={`Depth of ${c}`}
-                        value={columns[i]!.depthIn}
-                        onChange={(e) =>
-                          setColumns(columns.map((x, k) => (k === i ? { ...x, depthIn: e.target.value } : x)))
-                        }
-                      >
-                        {[1, 2, 3, 4, 6, 8].map((d) => (
-                          <option key={d} value={d}>
-                            {show.depth(fromInches(d))} deep
-                          </option>
-                        ))}
-                      </select>
-                      <select
-                        className="field"
-                        aria-label={`Spot of ${c}`}
-                        value={columns[i]!.spot}
-                        onChange={(e) =>
-                          setColumns(
-                            columns.map((x, k) =>
-                              k === i ? { ...x, spot: SPOTS.find((s) => s === e.target.value) ?? 'open' } : x,
-                            ),
-                          )
-                        }
-                      >
-                        {SPOTS.map((s) => (
-                          <option key={s}>{s}</option>
-                        ))}
-                      </select>
-                    </span>
-                  )}
-                </th>
+                <ColumnHead
+                  key={i}
+                  name={c}
+                  at={i}
+                  meaning={meanings[i] ?? 'none'}
+                  column={columns[i] ?? NEW_COLUMN}
+                  onMeaning={(to) =>
+                    setMeanings(
+                      meanings.map((m, k) => (k === i ? to : to === 'time' && m === 'time' ? 'none' : m)),
+                    )
+                  }
+                  onColumn={(part) => setColumns(columns.map((x, k) => (k === i ? { ...x, ...part } : x)))}
+                />
               ))}
             </tr>
           </thead>
-          <tbody>
-            {preview.rows.map((r, k) => (
-              <tr key={k} className="border-t border-hair">
-                {preview.columns.map((_, i) => (
-                  <td key={i} className="py-1 pr-3">
-                    {r[i]}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
+          <FirstRows preview={preview} />
         </table>
       </div>
       <div className="grid grid-cols-1 gap-3 md:grid-cols-2">
         <Choice
           name="Scale of the logger"
           options={['F', 'C'] as const}
-          value={unit ?? ('' as 'F')}
+          value={unit}
           onChange={setUnit}
           words={(u) => `°${u}`}
         />
         <Choice
           name="Its clock"
           options={['own', 'standard', 'utc'] as const}
-          value={clock ?? ('' as 'own')}
+          value={clock}
           onChange={setClock}
-          words={(c) =>
-            c === 'own' ? 'ours, with summer time' : c === 'standard' ? 'standard time all year' : 'UTC'
-          }
+          words={(c) => CLOCK_WORDS[c]}
         />
         <Choice
           name="3/4 is"
@@ -210,6 +156,82 @@ export function LoggerColumns({
         {isBusy ? 'Looking…' : missing.length ? `Say ${missing.join(', ')}` : 'Look through the file'}
       </button>
     </div>
+  );
+}
+
+/** A column's name, what it means, and of a temperature where it was taken. */
+function ColumnHead({
+  name,
+  at,
+  meaning,
+  column,
+  onMeaning,
+  onColumn,
+}: Readonly<{
+  name: string;
+  at: number;
+  meaning: ColumnMeaning;
+  column: LoggerColumn;
+  onMeaning: (to: ColumnMeaning) => void;
+  onColumn: (part: Partial<LoggerColumn>) => void;
+}>) {
+  const show = useShows();
+  return (
+    <th className="pr-3 align-top font-cond text-lead">
+      {name || `column ${at + 1}`}
+      <select
+        className="field mt-1"
+        aria-label={`Meaning of ${name}`}
+        value={meaning}
+        onChange={(e) => onMeaning(e.target.value as ColumnMeaning)}
+      >
+        <option value="none">not needed</option>
+        <option value="time">time</option>
+        <option value="temperature">temperature</option>
+      </select>
+      {meaning === 'temperature' && (
+        <span className="mt-1 grid gap-1 font-text font-normal">
+          <select
+            className="field"
+            aria-label={`Depth of ${name}`}
+            value={column.depthIn}
+            onChange={(e) => onColumn({ depthIn: e.target.value })}
+          >
+            {[1, 2, 3, 4, 6, 8].map((d) => (
+              <option key={d} value={d}>
+                {show.depth(fromInches(d))} deep
+              </option>
+            ))}
+          </select>
+          <select
+            className="field"
+            aria-label={`Spot of ${name}`}
+            value={column.spot}
+            onChange={(e) => onColumn({ spot: SPOTS.find((s) => s === e.target.value) ?? 'open' })}
+          >
+            {SPOTS.map((s) => (
+              <option key={s}>{s}</option>
+            ))}
+          </select>
+        </span>
+      )}
+    </th>
+  );
+}
+
+function FirstRows({ preview }: Readonly<{ preview: CsvPreview }>) {
+  return (
+    <tbody>
+      {preview.rows.map((r, k) => (
+        <tr key={k} className="border-t border-hair">
+          {preview.columns.map((_, i) => (
+            <td key={i} className="py-1 pr-3">
+              {r[i]}
+            </td>
+          ))}
+        </tr>
+      ))}
+    </tbody>
   );
 }
 

@@ -137,27 +137,13 @@ export function ImportScreen(props: Props) {
               {fileTrouble}
             </p>
           )}
-          {chosen?.preview && kind === 'readings' && (
-            <LoggerColumns
+          {chosen && (
+            <Columns
+              {...props}
               key={chosen.name + String(remembered !== null)}
-              preview={chosen.preview}
+              kind={kind}
+              chosen={chosen}
               remembered={remembered}
-              zones={props.zones}
-              timeZone={props.timeZone}
-              standardOffsetHours={props.standardOffsetHours}
-              isBusy={isBusy}
-              onCheck={check}
-            />
-          )}
-          {chosen?.preview && kind === 'lawns' && (
-            <LawnColumns key={chosen.name} preview={chosen.preview} isBusy={isBusy} onCheck={check} />
-          )}
-          {chosen && kind === 'weather' && (
-            <WeatherColumns
-              key={chosen.name}
-              preview={chosen.preview}
-              archive={guessFormat(chosen.body)}
-              stations={props.stations}
               isBusy={isBusy}
               onCheck={check}
             />
@@ -180,6 +166,50 @@ export function ImportScreen(props: Props) {
         ))}
       </ul>
     </div>
+  );
+}
+
+/** What the columns of a chosen file mean. */
+function Columns({
+  kind,
+  chosen: { preview, body },
+  remembered,
+  zones,
+  stations,
+  timeZone,
+  standardOffsetHours,
+  isBusy,
+  onCheck,
+}: Pick<Props, 'zones' | 'stations' | 'timeZone' | 'standardOffsetHours'> &
+  Readonly<{
+    kind: FileKind;
+    chosen: Chosen;
+    remembered: LoggerMapping | null;
+    isBusy: boolean;
+    onCheck: (mapping: LoggerMapping | LawnMapping | WeatherMapping) => void;
+  }>) {
+  if (kind === 'weather')
+    return (
+      <WeatherColumns
+        preview={preview}
+        archive={guessFormat(body)}
+        stations={stations}
+        isBusy={isBusy}
+        onCheck={onCheck}
+      />
+    );
+  if (!preview) return null;
+  if (kind === 'lawns') return <LawnColumns preview={preview} isBusy={isBusy} onCheck={onCheck} />;
+  return (
+    <LoggerColumns
+      preview={preview}
+      remembered={remembered}
+      zones={zones}
+      timeZone={timeZone}
+      standardOffsetHours={standardOffsetHours}
+      isBusy={isBusy}
+      onCheck={onCheck}
+    />
   );
 }
 

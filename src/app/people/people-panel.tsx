@@ -40,67 +40,14 @@ export function PeoplePanel({
     <>
       <ul className="mt-2">
         {sheet.people.map((p) => (
-          <li
+          <Person
             key={p.userId}
-            className={`flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-hair py-1 ${p.endedAt ? 'text-steel' : ''}`}
-          >
-            <span className="min-w-[14em] grow">
-              <b>{p.name}</b>
-              {p.userId === me && ' (you)'}
-              <span className="block text-note text-steel">
-                {p.email}
-                {p.hasSecondFactor && ', second factor'}
-                {p.endedAt !== null && `, left ${dayWords(p.endedAt)}`}
-              </span>
-            </span>
-            {p.endedAt === null ? (
-              <>
-                <label className="flex items-center gap-2 font-cond">
-                  Role
-                  <select
-                    className="field w-auto md:min-h-desk"
-                    aria-label={`Role of ${p.name}`}
-                    disabled={isSending}
-                    value={p.role}
-                    onChange={(e) =>
-                      run(changePersonAction, { userId: p.userId, to: e.target.value as Role })
-                    }
-                  >
-                    {ROLES.map((r) => (
-                      <option key={r}>{r}</option>
-                    ))}
-                  </select>
-                </label>
-                <button
-                  type="button"
-                  className="button py-0 md:min-h-desk"
-                  disabled={isSending}
-                  onClick={() => run(passwordLinkAction, { userId: p.userId }, setMade)}
-                >
-                  Link to a new password
-                </button>
-                {p.userId !== me && (
-                  <button
-                    type="button"
-                    className="button py-0 md:min-h-desk"
-                    disabled={isSending}
-                    onClick={() => run(changePersonAction, { userId: p.userId, to: 'ended' })}
-                  >
-                    End access
-                  </button>
-                )}
-              </>
-            ) : (
-              <button
-                type="button"
-                className="button py-0 md:min-h-desk"
-                disabled={isSending}
-                onClick={() => run(changePersonAction, { userId: p.userId, to: 'back' })}
-              >
-                Let back in
-              </button>
-            )}
-          </li>
+            p={p}
+            isMe={p.userId === me}
+            isSending={isSending}
+            onRole={(to) => run(changePersonAction, { userId: p.userId, to })}
+            onLink={() => run(passwordLinkAction, { userId: p.userId }, setMade)}
+          />
         ))}
         {sheet.waiting.map((w) => (
           <li key={w.id} className="flex flex-wrap items-center gap-x-4 border-b border-hair py-1">
@@ -126,6 +73,77 @@ export function PeoplePanel({
       {refusal && <RefusalWords refusal={refusal} here="/people" />}
       <InviteForm inviteAction={inviteAction} onSend={() => setMade(null)} onMade={setMade} />
     </>
+  );
+}
+
+/** A person of the house: the role, and the ways in and out. */
+function Person({
+  p,
+  isMe,
+  isSending,
+  onRole,
+  onLink,
+}: Readonly<{
+  p: PeopleSheet['people'][number];
+  isMe: boolean;
+  isSending: boolean;
+  onRole: (to: MemberInput['to']) => void;
+  onLink: () => void;
+}>) {
+  return (
+    <li
+      className={`flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-hair py-1 ${p.endedAt ? 'text-steel' : ''}`}
+    >
+      <span className="min-w-[14em] grow">
+        <b>{p.name}</b>
+        {isMe && ' (you)'}
+        <span className="block text-note text-steel">
+          {p.email}
+          {p.hasSecondFactor && ', second factor'}
+          {p.endedAt !== null && `, left ${dayWords(p.endedAt)}`}
+        </span>
+      </span>
+      {p.endedAt === null ? (
+        <>
+          <label className="flex items-center gap-2 font-cond">
+            Role
+            <select
+              className="field w-auto md:min-h-desk"
+              aria-label={`Role of ${p.name}`}
+              disabled={isSending}
+              value={p.role}
+              onChange={(e) => onRole(e.target.value as Role)}
+            >
+              {ROLES.map((r) => (
+                <option key={r}>{r}</option>
+              ))}
+            </select>
+          </label>
+          <button type="button" className="button py-0 md:min-h-desk" disabled={isSending} onClick={onLink}>
+            Link to a new password
+          </button>
+          {!isMe && (
+            <button
+              type="button"
+              className="button py-0 md:min-h-desk"
+              disabled={isSending}
+              onClick={() => onRole('ended')}
+            >
+              End access
+            </button>
+          )}
+        </>
+      ) : (
+        <button
+          type="button"
+          className="button py-0 md:min-h-desk"
+          disabled={isSending}
+          onClick={() => onRole('back')}
+        >
+          Let back in
+        </button>
+      )}
+    </li>
   );
 }
 

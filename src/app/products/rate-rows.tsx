@@ -37,104 +37,19 @@ const EMPTY: SheetRate = {
 
 /** The rate table, row by row, as labels print it; under each rate what it is in the other units. */
 export function RateRows({ sheet, onChange }: Props) {
-  const show = useShows();
-  const { rates, rateUnit } = sheet;
-  const unit = RATE_UNITS[rateUnit].words;
+  const { rates } = sheet;
   const set = (i: number, change: Partial<SheetRate>) => onChange({ rates: changed(rates, i, change) });
   return (
     <>
       {rates.map((r, i) => (
-        <div key={i} className="mt-3 border-l-4 border-rail pl-3">
-          <ManyField
-            name={`Row ${i + 1}: on which turf`}
-            path={`rates ${i + 1} turfs`}
-            options={TURFS}
-            value={r.turfs}
-            onChange={(turfs) => set(i, { turfs })}
-          />
-          <ManyField
-            name="For"
-            path={`rates ${i + 1} uses`}
-            options={USES}
-            value={r.uses}
-            onChange={(uses) => set(i, { uses })}
-          />
-          <div className="grid grid-cols-2 gap-2 md:grid-cols-4">
-            <FigureField
-              name={`Low, ${unit}`}
-              path={`rates ${i + 1} low`}
-              value={r.low}
-              onChange={(low) => set(i, { low: low as number })}
-            />
-            <FigureField
-              name={`High, ${unit}`}
-              path={`rates ${i + 1} high`}
-              value={r.high}
-              onChange={(high) => set(i, { high: high as number })}
-            />
-            <FigureField
-              name="Months at the high rate"
-              path={`rates ${i + 1} months`}
-              value={r.months}
-              onChange={(months) => set(i, { months })}
-            />
-            <SelectField
-              name="Warm-season turf"
-              path={`rates ${i + 1} dormancy`}
-              options={DORMANCIES}
-              value={r.dormancy}
-              onChange={(dormancy) => set(i, { dormancy })}
-            />
-          </div>
-          <MonthsAt
-            row={i + 1}
-            unit={unit}
-            monthsAt={r.monthsAt ?? []}
-            onChange={(monthsAt) => set(i, { monthsAt })}
-          />
-          <p aria-live="polite" className="mt-1 text-note font-semibold text-moss">
-            {[r.low, r.high]
-              .map((x) => inOtherUnits(x, sheet, show))
-              .filter(Boolean)
-              .join(' · ')}
-          </p>
-          <OtherWording sheet={sheet} row={i + 1} onTake={(rates) => set(i, rates)} />
-          <details
-            className="mt-1"
-            open={r.yearLimit !== null || r.intervalDays !== null || r.region !== null}
-          >
-            <summary className="min-h-touch cursor-pointer py-2 text-note">
-              Limits of this row that differ from the label&apos;s own
-            </summary>
-            <div className="grid grid-cols-2 gap-2 md:grid-cols-4">
-              <FigureField
-                name={`Most in the period, ${unit}`}
-                path={`rates ${i + 1} yearLimit`}
-                value={r.yearLimit}
-                onChange={(yearLimit) => set(i, { yearLimit })}
-              />
-              <FigureField
-                name="Most applications"
-                path={`rates ${i + 1} mostApplications`}
-                value={r.mostApplications}
-                onChange={(mostApplications) => set(i, { mostApplications })}
-              />
-              <FigureField
-                name="Least days between"
-                path={`rates ${i + 1} intervalDays`}
-                value={r.intervalDays}
-                onChange={(intervalDays) => set(i, { intervalDays })}
-              />
-              <TextField
-                name="Region"
-                path={`rates ${i + 1} region`}
-                value={r.region ?? ''}
-                onChange={(region) => set(i, { region: region === '' ? null : region })}
-              />
-            </div>
-          </details>
-          <RemoveButton what={`row ${i + 1}`} onClick={() => onChange({ rates: without(rates, i) })} />
-        </div>
+        <RateRow
+          key={i}
+          sheet={sheet}
+          row={i + 1}
+          r={r}
+          onChange={(change) => set(i, change)}
+          onRemove={() => onChange({ rates: without(rates, i) })}
+        />
       ))}
       <button
         type="button"
@@ -144,6 +59,120 @@ export function RateRows({ sheet, onChange }: Props) {
         Add a row of rates
       </button>
     </>
+  );
+}
+
+type RowProps = Readonly<{
+  r: SheetRate;
+  /** its number, from 1 */
+  row: number;
+  onChange: (change: Partial<SheetRate>) => void;
+}>;
+function RateRow({
+  sheet,
+  row,
+  r,
+  onChange,
+  onRemove,
+}: RowProps & Readonly<{ sheet: LabelSheet; onRemove: () => void }>) {
+  const show = useShows();
+  const unit = RATE_UNITS[sheet.rateUnit].words;
+  return (
+    <div className="mt-3 border-l-4 border-rail pl-3">
+      <ManyField
+        name={`Row ${row}: on which turf`}
+        path={`rates ${row} turfs`}
+        options={TURFS}
+        value={r.turfs}
+        onChange={(turfs) => onChange({ turfs })}
+      />
+      <ManyField
+        name="For"
+        path={`rates ${row} uses`}
+        options={USES}
+        value={r.uses}
+        onChange={(uses) => onChange({ uses })}
+      />
+      <div className="grid grid-cols-2 gap-2 md:grid-cols-4">
+        <FigureField
+          name={`Low, ${unit}`}
+          path={`rates ${row} low`}
+          value={r.low}
+          onChange={(low) => onChange({ low: low as number })}
+        />
+        <FigureField
+          name={`High, ${unit}`}
+          path={`rates ${row} high`}
+          value={r.high}
+          onChange={(high) => onChange({ high: high as number })}
+        />
+        <FigureField
+          name="Months at the high rate"
+          path={`rates ${row} months`}
+          value={r.months}
+          onChange={(months) => onChange({ months })}
+        />
+        <SelectField
+          name="Warm-season turf"
+          path={`rates ${row} dormancy`}
+          options={DORMANCIES}
+          value={r.dormancy}
+          onChange={(dormancy) => onChange({ dormancy })}
+        />
+      </div>
+      <MonthsAt
+        row={row}
+        unit={unit}
+        monthsAt={r.monthsAt ?? []}
+        onChange={(monthsAt) => onChange({ monthsAt })}
+      />
+      <p aria-live="polite" className="mt-1 text-note font-semibold text-moss">
+        {[r.low, r.high]
+          .map((x) => inOtherUnits(x, sheet, show))
+          .filter(Boolean)
+          .join(' · ')}
+      </p>
+      <OtherWording sheet={sheet} row={row} onTake={(rates) => onChange(rates)} />
+      <OwnLimits r={r} row={row} unit={unit} onChange={onChange} />
+      <RemoveButton what={`row ${row}`} onClick={onRemove} />
+    </div>
+  );
+}
+
+/** Limits of a row that differ from the label's own. */
+function OwnLimits({ r, row, unit, onChange }: RowProps & Readonly<{ unit: string }>) {
+  return (
+    <details className="mt-1" open={r.yearLimit !== null || r.intervalDays !== null || r.region !== null}>
+      <summary className="min-h-touch cursor-pointer py-2 text-note">
+        Limits of this row that differ from the label&apos;s own
+      </summary>
+      <div className="grid grid-cols-2 gap-2 md:grid-cols-4">
+        <FigureField
+          name={`Most in the period, ${unit}`}
+          path={`rates ${row} yearLimit`}
+          value={r.yearLimit}
+          onChange={(yearLimit) => onChange({ yearLimit })}
+        />
+        <FigureField
+          name="Most applications"
+          path={`rates ${row} mostApplications`}
+          value={r.mostApplications}
+          onChange={(mostApplications) => onChange({ mostApplications })}
+        />
+        <FigureField
+          name="Least days between"
+          path={`rates ${row} intervalDays`}
+          value={r.intervalDays}
+          onChange={(intervalDays) => onChange({ intervalDays })}
+        />
+        <TextField
+          name="Region"
+          path={`rates ${row} region`}
+          value={r.region ?? ''}
+          onChange={(region) => onChange({ region: region === '' ? null : region })}
+        />
+      </div>
+    </details>
   );
 }
 

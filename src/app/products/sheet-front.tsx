@@ -49,161 +49,188 @@ export function SheetFront({ sheet, set }: Props) {
             />
           ))}
         </Grid>
-        {sheet.packages.map((p, i) => (
-          <div key={i} className="mt-2 flex flex-wrap items-end gap-2">
-            <FigureField
-              name={`Package ${i + 1}`}
-              path={`packages ${i + 1} size`}
-              value={p.size}
-              onChange={(size) => set({ packages: changed(sheet.packages, i, { size: size as number }) })}
-            />
-            <SelectField
-              name="Unit"
-              path={`packages ${i + 1} unit`}
-              options={amountUnitsFor(sheet)}
-              words={(u) => AMOUNT_UNITS[u].words}
-              value={p.unit}
-              onChange={(u) => set({ packages: changed(sheet.packages, i, { unit: u }) })}
-            />
-            <FigureField
-              name="Price, USD"
-              path={`packages ${i + 1} priceUsd`}
-              value={p.priceUsd}
-              onChange={(priceUsd) => set({ packages: changed(sheet.packages, i, { priceUsd }) })}
-            />
-            <RemoveButton what="package" onClick={() => set({ packages: without(sheet.packages, i) })} />
-          </div>
-        ))}
-        <button
-          type="button"
-          className="button mt-3"
-          onClick={() =>
-            set({
-              packages: [
-                ...sheet.packages,
-                { size: null as unknown as number, unit: sheet.amountUnit, priceUsd: null },
-              ],
-            })
-          }
-        >
-          Add a package
-        </button>
+        <Packages sheet={sheet} set={set} />
       </Part>
 
-      <Part title="Precautions">
-        <TableFields part="precautions" sheet={sheet} set={set} />
-        <Grid>
-          <TableFields part="re-entry" sheet={sheet} set={set} />
-        </Grid>
-        <TextField
-          name="Cautions, one a line"
-          path="cautions"
-          rows={3}
-          value={sheet.cautions.join('\n')}
-          onChange={(text) => set({ cautions: text === '' ? [] : text.split('\n') })}
-        />
-        <Grid>
-          {SETBACKS_FROM.map((from) => (
-            <FigureField
-              key={from}
-              name={`Distance from a ${from}`}
-              measure="length"
-              path={`setbacks ${sheet.setbacks.findIndex((s) => s.from === from) + 1} feet`}
-              value={sheet.setbacks.find((s) => s.from === from)?.feet ?? null}
-              onChange={(feet) =>
-                set({
-                  setbacks: [
-                    ...sheet.setbacks.filter((s) => s.from !== from),
-                    ...(feet === null ? [] : [{ from, feet }]),
-                  ],
-                })
-              }
-            />
-          ))}
-        </Grid>
-        <div className="mt-2 grid gap-2 sm:grid-cols-2">
-          <SelectField
-            name="Where fruit is grown"
-            path="keepsFromFruit"
-            options={FRUIT}
-            value={sheet.keepsFromFruit === null ? FRUIT[0] : sheet.keepsFromFruit ? FRUIT[2] : FRUIT[1]}
-            onChange={(f) => set({ keepsFromFruit: f === FRUIT[0] ? null : f === FRUIT[2] })}
+      <Precautions sheet={sheet} set={set} />
+
+      {isHerbicide && <HowItWorks sheet={sheet} set={set} />}
+    </>
+  );
+}
+
+function Packages({ sheet, set }: Props) {
+  return (
+    <>
+      {sheet.packages.map((p, i) => (
+        <div key={i} className="mt-2 flex flex-wrap items-end gap-2">
+          <FigureField
+            name={`Package ${i + 1}`}
+            path={`packages ${i + 1} size`}
+            value={p.size}
+            onChange={(size) => set({ packages: changed(sheet.packages, i, { size: size as number }) })}
           />
+          <SelectField
+            name="Unit"
+            path={`packages ${i + 1} unit`}
+            options={amountUnitsFor(sheet)}
+            words={(u) => AMOUNT_UNITS[u].words}
+            value={p.unit}
+            onChange={(u) => set({ packages: changed(sheet.packages, i, { unit: u }) })}
+          />
+          <FigureField
+            name="Price, USD"
+            path={`packages ${i + 1} priceUsd`}
+            value={p.priceUsd}
+            onChange={(priceUsd) => set({ packages: changed(sheet.packages, i, { priceUsd }) })}
+          />
+          <RemoveButton what="package" onClick={() => set({ packages: without(sheet.packages, i) })} />
         </div>
-        <ManyField
-          name="Sites on which the label allows it; none ticked: not typed"
-          path="sites"
-          options={SITES}
-          value={sheet.sites ?? []}
-          onChange={(sites) => set({ sites: sites.length ? sites : null })}
-        />
-        <TableFields part="stains" sheet={sheet} set={set} />
-      </Part>
+      ))}
+      <button
+        type="button"
+        className="button mt-3"
+        onClick={() =>
+          set({
+            packages: [
+              ...sheet.packages,
+              { size: null as unknown as number, unit: sheet.amountUnit, priceUsd: null },
+            ],
+          })
+        }
+      >
+        Add a package
+      </button>
+    </>
+  );
+}
 
-      {isHerbicide && (
-        <Part title="How it works">
-          <TableFields part="how it works" sheet={sheet} set={set} />
-          <details open={sheet.before.length > 0 && sheet.before.length < 12}>
-            <summary className="min-h-touch cursor-pointer py-2 font-cond text-lead">
-              Weeds it keeps from coming up: {sheet.before.length}
-            </summary>
-            <ManyField
-              name="Tick those on the label"
-              path="before"
-              options={ALL_WEEDS}
-              words={(w) => WEEDS[w].name}
-              value={sheet.before}
-              onChange={(before) => set({ before })}
+function Precautions({ sheet, set }: Props) {
+  return (
+    <Part title="Precautions">
+      <TableFields part="precautions" sheet={sheet} set={set} />
+      <Grid>
+        <TableFields part="re-entry" sheet={sheet} set={set} />
+      </Grid>
+      <TextField
+        name="Cautions, one a line"
+        path="cautions"
+        rows={3}
+        value={sheet.cautions.join('\n')}
+        onChange={(text) => set({ cautions: text === '' ? [] : text.split('\n') })}
+      />
+      <Grid>
+        {SETBACKS_FROM.map((from) => (
+          <FigureField
+            key={from}
+            name={`Distance from a ${from}`}
+            measure="length"
+            path={`setbacks ${sheet.setbacks.findIndex((s) => s.from === from) + 1} feet`}
+            value={sheet.setbacks.find((s) => s.from === from)?.feet ?? null}
+            onChange={(feet) =>
+              set({
+                setbacks: [
+                  ...sheet.setbacks.filter((s) => s.from !== from),
+                  ...(feet === null ? [] : [{ from, feet }]),
+                ],
+              })
+            }
+          />
+        ))}
+      </Grid>
+      <div className="mt-2 grid gap-2 sm:grid-cols-2">
+        <SelectField
+          name="Where fruit is grown"
+          path="keepsFromFruit"
+          options={FRUIT}
+          value={sheet.keepsFromFruit === null ? FRUIT[0] : sheet.keepsFromFruit ? FRUIT[2] : FRUIT[1]}
+          onChange={(f) => set({ keepsFromFruit: f === FRUIT[0] ? null : f === FRUIT[2] })}
+        />
+      </div>
+      <ManyField
+        name="Sites on which the label allows it; none ticked: not typed"
+        path="sites"
+        options={SITES}
+        value={sheet.sites ?? []}
+        onChange={(sites) => set({ sites: sites.length ? sites : null })}
+      />
+      <TableFields part="stains" sheet={sheet} set={set} />
+    </Part>
+  );
+}
+
+function HowItWorks({ sheet, set }: Props) {
+  return (
+    <Part title="How it works">
+      <TableFields part="how it works" sheet={sheet} set={set} />
+      <details open={sheet.before.length > 0 && sheet.before.length < 12}>
+        <summary className="min-h-touch cursor-pointer py-2 font-cond text-lead">
+          Weeds it keeps from coming up: {sheet.before.length}
+        </summary>
+        <ManyField
+          name="Tick those on the label"
+          path="before"
+          options={ALL_WEEDS}
+          words={(w) => WEEDS[w].name}
+          value={sheet.before}
+          onChange={(before) => set({ before })}
+        />
+      </details>
+      <TakenWeeds sheet={sheet} set={set} />
+    </Part>
+  );
+}
+
+/** Weeds that are up and that it takes, each up to a stage. */
+function TakenWeeds({ sheet, set }: Props) {
+  return (
+    <>
+      <p className="mt-2 font-cond text-lead">Weeds it takes once they are up</p>
+      {sheet.after.map((a, i) => (
+        <div key={i} className="mt-1 flex flex-wrap items-end gap-2">
+          <SelectField
+            name="Weed"
+            path={`after ${i + 1} weed`}
+            options={ALL_WEEDS}
+            words={(w) => WEEDS[w].name}
+            value={a.weed}
+            onChange={(weed) => set({ after: changed(sheet.after, i, { weed }) })}
+          />
+          <SelectField
+            name="Up to"
+            path={`after ${i + 1} upTo`}
+            options={STAGES.filter((s) => s !== 'not up')}
+            words={(s) => stageWords(a.weed, s)}
+            value={a.upTo}
+            onChange={(upTo) => set({ after: changed(sheet.after, i, { upTo, butNot: null }) })}
+          />
+          {passedBy(a.upTo).length > 0 && (
+            <SelectField
+              name="But not at"
+              path={`after ${i + 1} butNot`}
+              options={['', ...passedBy(a.upTo)] as const}
+              words={(s) => (s === '' ? 'no stage left out' : stageWords(a.weed, s))}
+              value={a.butNot ?? ''}
+              onChange={(s) => set({ after: changed(sheet.after, i, { butNot: s === '' ? null : s }) })}
             />
-          </details>
-          <p className="mt-2 font-cond text-lead">Weeds it takes once they are up</p>
-          {sheet.after.map((a, i) => (
-            <div key={i} className="mt-1 flex flex-wrap items-end gap-2">
-              <SelectField
-                name="Weed"
-                path={`after ${i + 1} weed`}
-                options={ALL_WEEDS}
-                words={(w) => WEEDS[w].name}
-                value={a.weed}
-                onChange={(weed) => set({ after: changed(sheet.after, i, { weed }) })}
-              />
-              <SelectField
-                name="Up to"
-                path={`after ${i + 1} upTo`}
-                options={STAGES.filter((s) => s !== 'not up')}
-                words={(s) => stageWords(a.weed, s)}
-                value={a.upTo}
-                onChange={(upTo) => set({ after: changed(sheet.after, i, { upTo, butNot: null }) })}
-              />
-              {passedBy(a.upTo).length > 0 && (
-                <SelectField
-                  name="But not at"
-                  path={`after ${i + 1} butNot`}
-                  options={['', ...passedBy(a.upTo)] as const}
-                  words={(s) => (s === '' ? 'no stage left out' : stageWords(a.weed, s))}
-                  value={a.butNot ?? ''}
-                  onChange={(s) => set({ after: changed(sheet.after, i, { butNot: s === '' ? null : s }) })}
-                />
-              )}
-              <SelectField
-                name="How well"
-                path={`after ${i + 1} degree`}
-                options={DEGREES}
-                value={a.degree ?? 'control'}
-                onChange={(degree) => set({ after: changed(sheet.after, i, { degree }) })}
-              />
-              <RemoveButton what="weed" onClick={() => set({ after: without(sheet.after, i) })} />
-            </div>
-          ))}
-          <button
-            type="button"
-            className="button mt-2"
-            onClick={() => set({ after: [...sheet.after, { weed: 'smooth-crabgrass', upTo: 'seedling' }] })}
-          >
-            Add a weed
-          </button>
-        </Part>
-      )}
+          )}
+          <SelectField
+            name="How well"
+            path={`after ${i + 1} degree`}
+            options={DEGREES}
+            value={a.degree ?? 'control'}
+            onChange={(degree) => set({ after: changed(sheet.after, i, { degree }) })}
+          />
+          <RemoveButton what="weed" onClick={() => set({ after: without(sheet.after, i) })} />
+        </div>
+      ))}
+      <button
+        type="button"
+        className="button mt-2"
+        onClick={() => set({ after: [...sheet.after, { weed: 'smooth-crabgrass', upTo: 'seedling' }] })}
+      >
+        Add a weed
+      </button>
     </>
   );
 }
