@@ -53,7 +53,7 @@ export type Held = Readonly<{
   verdict: Verdict & { state: 'shut' };
 }>;
 /** A lane by its gate; 'all' is all gates together. */
-type Cursor<At> = Readonly<{ row: string; at: At }>;
+type Cursor<At> = Readonly<{ row: GateKey | 'all'; at: At }>;
 
 /** A row of the fence: one gate, over all products of the application. */
 type Row<At extends number> = Readonly<{
@@ -77,7 +77,59 @@ function rowsOf<At extends number>(lanes: readonly GateLane<At>[]): Row<At>[] {
   }
   return [...rows.values()];
 }
-const rowKey = (l: Row<number>) => l.gate.key;
+const rowKey = (l: Row<number>): GateKey => l.gate.key;
+
+/** Only what the weather has not told yet, and nothing else, holds it there. */
+function isUnknown<At extends number>(gates: readonly Row<At>[], row: GateKey | 'all', at: At): boolean {
+  const held = gates.flatMap((g) => {
+    const verdict = row === 'all' || g.gate.key === row ? spanAt(g.lane, at)?.verdict : undefined;
+    return verdict && verdict.state !== 'open' ? [verdict] : [];
+  });
+  return held.some(isBeyondForecast) && held.every((v) => v.state === 'ajar');
+}
+
+/** Gates that hold something in sight, what hurts most first; and those that stand open throughout. */
+function bySeverity<At extends number>(gates: readonly Row<At>[], range: Range<At>, start: At) {
+  const sorted = gates
+    .map((l) => ({ l, severity: severityOf(l.lane, range, start) }))
+    .sort((a, b) => b.severity - a.severity);
+  return {
+    standing: sorted.filter(({ severity }) => severity > 0).map(({ l }) => l),
+    clear: sorted.filter(({ severity }) => severity === 0).map(({ l }) => l),
+  };
+}
+
+/** Which tick of which lane is looked at: by pointing, tapping, or the arrow keys. */
+function useCursor<At extends number>(rows: readonly (GateKey | 'all')[], range: Range<At>, first: At) {
+  const [chosen, setChosen] = useState<Cursor<At> | null>(null);
+  const inRange = (at: number) => Math.min(Math.max(at, range.from), range.to - 1) as At;
+  const cursor: Cursor<At> =
+    chosen && rows.includes(chosen.row)
+      ? { row: chosen.row, at: inRange(chosen.at) }
+      : { row: 'all', at: inRange(chosen?.at ?? first) };
+  const move = (event: KeyboardEvent) => {
+    const ticks = { ArrowLeft: -1, ArrowRight: 1 }[event.key] ?? 0;
+    const down = { ArrowUp: -1, ArrowDown: 1 }[event.key] ?? 0;
+    if (!ticks && !down) return;
+    event.preventDefault();
+    const at = Math.min(Math.max(rows.indexOf(cursor.row) + down, 0), rows.length - 1);
+    setChosen({ row: rows[at] ?? 'all', at: inRange(cursor.at + ticks) });
+  };
+  const point = (row: GateKey | 'all') => (event: PointerEvent<HTMLElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const share = (event.clientX - box.left) / box.width;
+    setChosen({ row, at: inRange(range.from + Math.floor(share * (range.to - range.from))) });
+  };
+  return {
+    cursor,
+    step: (by: number) => setChosen({ row: cursor.row, at: inRange(cursor.at + by) }),
+    move,
+    lane: (row: GateKey | 'all'): Pointing => ({ onPointerMove: point(row), onPointerDown: point(row) }),
+  };
+}
+type Pointing = Readonly<
+  Record<'onPointerMove' | 'onPointerDown', (event: PointerEvent<HTMLElement>) => void>
+>;
 
 /**
  * The fence: a lane for each gate, a picket for each day or hour, and the lane of all lanes at the foot. Gates that stand
@@ -96,50 +148,21 @@ export function Fence<At extends number>({
 }: Props<At>) {
   const { lanes, all } = window;
   const gates = useMemo(() => rowsOf(lanes), [lanes]);
-  const [chosen, setChosen] = useState<Cursor<At> | null>(null);
   const [isUnfolded, setUnfolded] = useState(false);
   const reasonId = useId();
-  /** only what the weather has not told yet, and nothing else, holds it there */
-  const isUnknown = (row: string, at: At): boolean => {
-    const held = gates.flatMap((g) => {
-      const verdict = row === 'all' || g.gate.key === row ? spanAt(g.lane, at)?.verdict : undefined;
-      return verdict && verdict.state !== 'open' ? [verdict] : [];
-    });
-    return held.some(isBeyondForecast) && held.every((v) => v.state === 'ajar');
-  };
   const tenths = (row: GateKey | 'all') => (at: At) =>
-    past && isUnknown(row, at) ? past.tenths(row, at) : null;
-  const sum = past?.sum((at) => isUnknown('all', at));
-  const inRange = (at: number) => Math.min(Math.max(at, range.from), range.to - 1) as At;
-  const start = inRange(now);
-  const sorted = gates
-    .map((l) => ({ l, severity: severityOf(l.lane, range, start) }))
-    .sort((a, b) => b.severity - a.severity);
-  const standing = sorted.filter(({ severity }) => severity > 0).map(({ l }) => l);
-  const clear = sorted.filter(({ severity }) => severity === 0).map(({ l }) => l);
+    past && isUnknown(gates, row, at) ? past.tenths(row, at) : null;
+  const sum = past?.sum((at) => isUnknown(gates, 'all', at));
+  const start = Math.min(Math.max(now, range.from), range.to - 1) as At;
+  const { standing, clear } = bySeverity(gates, range, start);
   const shown = isUnfolded ? [...standing, ...clear] : standing;
-  const rows = [...shown.map(rowKey), 'all'];
-  const cursor: Cursor<At> =
-    chosen && rows.includes(chosen.row)
-      ? { row: chosen.row, at: inRange(chosen.at) }
-      : { row: 'all', at: inRange(chosen?.at ?? first) };
-
-  const move = (event: KeyboardEvent) => {
-    const ticks = { ArrowLeft: -1, ArrowRight: 1 }[event.key] ?? 0;
-    const down = { ArrowUp: -1, ArrowDown: 1 }[event.key] ?? 0;
-    if (!ticks && !down) return;
-    event.preventDefault();
-    const row = Math.min(Math.max(rows.indexOf(cursor.row) + down, 0), rows.length - 1);
-    setChosen({ row: rows[row]!, at: inRange(cursor.at + ticks) });
-  };
-  const point = (row: string) => (event: PointerEvent<HTMLElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const share = (event.clientX - box.left) / box.width;
-    setChosen({ row, at: inRange(range.from + Math.floor(share * (range.to - range.from))) });
-  };
-  const lane = (row: string) => ({ onPointerMove: point(row), onPointerDown: point(row) });
-  const marked = (row: string) => (cursor.row === row ? cursor.at : null);
-
+  const { cursor, step, move, lane } = useCursor([...shown.map(rowKey), 'all'], range, first);
+  const row = (key: GateKey | 'all') => ({
+    range,
+    today: now,
+    marked: cursor.row === key ? cursor.at : null,
+    tenths: tenths(key),
+  });
   return (
     <div>
       <div
@@ -151,69 +174,41 @@ export function Fence<At extends number>({
         className="touch-pan-y"
       >
         <Ticks range={range} words={words} />
-        {shown.map((l) => {
-          const says = words.lane(l.lane, start);
-          const { name } = l.gate;
-          return (
-            <div
-              key={rowKey(l)}
-              className="grid h-[27px] grid-cols-[92px_1fr] items-center md:grid-cols-[132px_1fr_104px]"
-            >
-              <span className="truncate font-cond text-body" title={name}>
-                {name}
-              </span>
-              <div {...lane(rowKey(l))} className="cursor-crosshair">
-                <Pickets
-                  lane={l.lane}
-                  range={range}
-                  today={now}
-                  height={24}
-                  marked={marked(rowKey(l))}
-                  tenths={tenths(rowKey(l))}
-                  label={`${name}: ${says}`}
-                />
-              </div>
-              <span className="hidden truncate pl-2.5 text-fine text-steel md:block">{says}</span>
-            </div>
-          );
-        })}
-        <div className="mt-1 grid h-[54px] grid-cols-[92px_1fr] items-center border-t-2 border-iron md:grid-cols-[132px_1fr_104px]">
-          <span className="font-cond text-row font-bold">The gate</span>
-          <div {...lane('all')} className="cursor-crosshair">
-            <Pickets
-              lane={all}
-              range={range}
-              today={now}
-              height={46}
-              marked={marked('all')}
-              tenths={tenths('all')}
-              underlined
-              label={`All gates together: ${words.lane(all, start)}`}
-            />
-          </div>
-          <span
-            className={`hidden truncate pl-2.5 text-note font-semibold md:block ${spanAt(all, start)?.verdict.state === 'open' ? 'text-moss' : 'text-ink'}`}
+        {shown.map((l) => (
+          <GateRow
+            key={rowKey(l)}
+            name={l.gate.name}
+            says={words.lane(l.lane, start)}
+            point={lane(rowKey(l))}
           >
-            {words.lane(all, start)}
-          </span>
-        </div>
+            <Pickets
+              {...row(rowKey(l))}
+              lane={l.lane}
+              height={24}
+              label={`${l.gate.name}: ${words.lane(l.lane, start)}`}
+            />
+          </GateRow>
+        ))}
+        <AllGates
+          says={words.lane(all, start)}
+          isOpen={spanAt(all, start)?.verdict.state === 'open'}
+          point={lane('all')}
+        >
+          <Pickets
+            {...row('all')}
+            lane={all}
+            height={46}
+            underlined
+            label={`All gates together: ${words.lane(all, start)}`}
+          />
+        </AllGates>
       </div>
       {clear.length > 0 && (
-        <button
-          type="button"
-          className="flex min-h-touch w-full items-center gap-2 text-left text-fine text-steel md:min-h-slim"
-          aria-expanded={isUnfolded}
-          onClick={() => setUnfolded(!isUnfolded)}
-        >
-          <span className="whitespace-nowrap underline">
-            {isUnfolded
-              ? 'Fold the gates that stand open'
-              : `${plural(clear.length, 'gate')} open throughout`}
-          </span>
-          {!isUnfolded && (
-            <span className="hidden truncate md:inline">{list(clear.map((l) => l.gate.name))}</span>
-          )}
-        </button>
+        <Folded
+          names={clear.map((l) => l.gate.name)}
+          isUnfolded={isUnfolded}
+          onTurn={() => setUnfolded(!isUnfolded)}
+        />
       )}
       <div
         id={reasonId}
@@ -227,20 +222,15 @@ export function Fence<At extends number>({
           words={words}
           remedies={remedies}
           products={products}
-          tenths={past ? tenths(cursor.row as GateKey | 'all')(cursor.at) : null}
+          tenths={past ? tenths(cursor.row)(cursor.at) : null}
           years={past?.years ?? 0}
         />
       </div>
       {sum && <p className="mt-1 text-note font-semibold">{sum}</p>}
       <div className="mt-1 flex gap-2 md:hidden">
-        {([-1, 1] as const).map((step) => (
-          <button
-            key={step}
-            type="button"
-            className="button grow"
-            onClick={() => setChosen({ row: cursor.row, at: inRange(cursor.at + step) })}
-          >
-            {step < 0 ? `← ${words.step}` : `${words.step} →`}
+        {([-1, 1] as const).map((by) => (
+          <button key={by} type="button" className="button grow" onClick={() => step(by)}>
+            {by < 0 ? `← ${words.step}` : `${words.step} →`}
           </button>
         ))}
       </div>
@@ -249,6 +239,64 @@ export function Fence<At extends number>({
         {sum && ' Hollow: beyond the forecast, as tall as such days of past years were shut.'}
       </p>
     </div>
+  );
+}
+
+/** A gate's name, its pickets, and what it does from now on. */
+const GateRow = ({
+  name,
+  says,
+  point,
+  children,
+}: Readonly<{ name: string; says: string; point: Pointing; children: ReactNode }>) => (
+  <div className="grid h-[27px] grid-cols-[92px_1fr] items-center md:grid-cols-[132px_1fr_104px]">
+    <span className="truncate font-cond text-body" title={name}>
+      {name}
+    </span>
+    <div {...point} className="cursor-crosshair">
+      {children}
+    </div>
+    <span className="hidden truncate pl-2.5 text-fine text-steel md:block">{says}</span>
+  </div>
+);
+
+/** All gates together, at the foot. */
+const AllGates = ({
+  says,
+  isOpen,
+  point,
+  children,
+}: Readonly<{ says: string; isOpen: boolean; point: Pointing; children: ReactNode }>) => (
+  <div className="mt-1 grid h-[54px] grid-cols-[92px_1fr] items-center border-t-2 border-iron md:grid-cols-[132px_1fr_104px]">
+    <span className="font-cond text-row font-bold">The gate</span>
+    <div {...point} className="cursor-crosshair">
+      {children}
+    </div>
+    <span
+      className={`hidden truncate pl-2.5 text-note font-semibold md:block ${isOpen ? 'text-moss' : 'text-ink'}`}
+    >
+      {says}
+    </span>
+  </div>
+);
+
+function Folded({
+  names,
+  isUnfolded,
+  onTurn,
+}: Readonly<{ names: readonly string[]; isUnfolded: boolean; onTurn: () => void }>) {
+  return (
+    <button
+      type="button"
+      className="flex min-h-touch w-full items-center gap-2 text-left text-fine text-steel md:min-h-slim"
+      aria-expanded={isUnfolded}
+      onClick={onTurn}
+    >
+      <span className="whitespace-nowrap underline">
+        {isUnfolded ? 'Fold the gates that stand open' : `${plural(names.length, 'gate')} open throughout`}
+      </span>
+      {!isUnfolded && <span className="hidden truncate md:inline">{list(names)}</span>}
+    </button>
   );
 }
 
@@ -268,6 +316,17 @@ function severityOf<At extends number>(lane: GateLane<At>['lane'], range: Range<
 
 /** Where all gates stand open, what people still want to know: the soil, the calm hours, the water. */
 const WORTH_SAYING: readonly GateKey[] = ['soil-line', 'wind', 'watering-in'];
+
+/** What each gate says at a tick: where one product is held, what it says of the others is no matter. */
+const saidAt = <At extends number>(gates: readonly Row<At>[], at: At) =>
+  gates.flatMap((g) => {
+    const parts = g.parts.flatMap(({ of, lane }) => {
+      const verdict = spanAt(lane, at)?.verdict;
+      return verdict ? [{ gate: g.gate, of, verdict }] : [];
+    });
+    const held = parts.filter((p) => p.verdict.state !== 'open');
+    return held.length ? held : parts.slice(0, 1);
+  });
 
 /** What the chosen tick says: one gate's reason, or those of all gates that hold it. */
 function Reasons<At extends number>({
@@ -291,15 +350,7 @@ function Reasons<At extends number>({
   const show = useShows();
   const together = spanAt(all, at)?.verdict;
   const isOpen = together?.state === 'open';
-  const said = gates.flatMap((g) => {
-    const parts = g.parts.flatMap(({ of, lane }) => {
-      const verdict = spanAt(lane, at)?.verdict;
-      return verdict ? [{ gate: g.gate, of, verdict }] : [];
-    });
-    // where one product is held, what the gate says of the others is no matter
-    const held = parts.filter((p) => p.verdict.state !== 'open');
-    return held.length ? held : parts.slice(0, 1);
-  });
+  const said = saidAt(gates, at);
   const verdicts = said.filter(({ gate, verdict }) =>
     row === 'all'
       ? isOpen

@@ -83,7 +83,6 @@ export function YearRail({
   const range = railRange(today);
   const days = range.to - range.from;
   const rail = useRef<HTMLDivElement>(null);
-  const [dragged, setDragged] = useState<Readonly<{ id: string; day: Day }> | null>(null);
   const x = (day: number) => ((day - range.from) / days) * WIDTH;
   const percent = (day: number) => `${((day - range.from) / days) * 100}%`;
   const inside = (day: Day) => day >= range.from && day < range.to;
@@ -95,32 +94,10 @@ export function YearRail({
     onMove(addDays(view.from, by));
   };
   const dayAt = (clientX: number): Day => {
-    const box = rail.current!.getBoundingClientRect();
-    const share = Math.min(Math.max((clientX - box.left) / box.width, 0), 1);
+    const box = rail.current?.getBoundingClientRect();
+    const share = box ? Math.min(Math.max((clientX - box.left) / box.width, 0), 1) : 0;
     return addDays(range.from, Math.min(Math.floor(share * days), days - 1));
   };
-  const dragging = (m: RailMark) => ({
-    onPointerDown: (event: PointerEvent<HTMLButtonElement>) => {
-      onChoose(m.id);
-      if (!m.isMovable) return;
-      event.currentTarget.setPointerCapture(event.pointerId);
-      setDragged({ id: m.id, day: m.day });
-    },
-    onPointerMove: (event: PointerEvent<HTMLButtonElement>) => {
-      if (dragged?.id === m.id) setDragged({ id: m.id, day: dayAt(event.clientX) });
-    },
-    onPointerUp: () => {
-      if (dragged?.id === m.id && dragged.day !== m.day) onMoveMark(m.id, dragged.day);
-      setDragged(null);
-    },
-    onPointerCancel: () => setDragged(null),
-    onKeyDown: (event: KeyboardEvent) => {
-      const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
-      if (!m.isMovable || by === undefined) return;
-      event.preventDefault();
-      onMoveMark(m.id, addDays(m.day, event.shiftKey ? by * 7 : by));
-    },
-  });
 
   return (
     <div className="border-b border-hair bg-paper">
@@ -171,64 +148,122 @@ export function YearRail({
           {outlook && <Crossing outlook={outlook} x={x} />}
           <rect x={x(today) - 1.5} y={0} width={3} height={56} fill="var(--color-ink)" />
         </svg>
-        {marks
-          .filter((m) => inside(m.day))
-          .map((m) => {
-            const day = dragged?.id === m.id ? dragged.day : m.day;
-            return (
-              <button
-                key={m.id}
-                type="button"
-                title={`${m.label}, ${showDay(day)}`}
-                aria-label={`${m.label}, ${showDay(day)}${m.isMovable ? '. Arrow keys move it by a day, with Shift by a week' : ''}`}
-                aria-pressed={m.isChosen}
-                {...dragging(m)}
-                className="absolute bottom-0 flex h-touch w-[24px] touch-none items-end justify-center border-0 bg-transparent p-0"
-                style={{ left: `clamp(4px, calc(${percent(day + 0.5)} - 12px), calc(100% - 28px))` }}
-              >
-                <span
-                  className={`picket-mark ${MARK[m.standing]} ${m.isChosen ? 'outline-2 outline-offset-2 outline-water' : ''}`}
-                />
-                {dragged?.id === m.id && (
-                  <span className="absolute bottom-full whitespace-nowrap bg-iron px-2 py-0.5 font-cond text-body text-lime">
-                    {showDay(day)}
-                  </span>
-                )}
-              </button>
-            );
-          })}
-        {signs
-          .filter((s) => inside(s.day))
-          .map((s) => (
-            <span
-              key={`${s.day}${s.sign}`}
-              role="img"
-              aria-label={`${s.sign}, seen ${showDay(s.day)}`}
-              title={`${s.sign}, seen ${showDay(s.day)}`}
-              className="pointer-events-none absolute bottom-0 text-lead leading-none text-straw-text"
-              style={{ left: `calc(${percent(s.day + 0.5)} - 8px)` }}
-            >
-              ✿
-            </span>
-          ))}
+        <Marks
+          marks={marks.filter((m) => inside(m.day))}
+          percent={percent}
+          dayAt={dayAt}
+          onChoose={onChoose}
+          onMoveMark={onMoveMark}
+        />
+        <Signs signs={signs.filter((s) => inside(s.day))} percent={percent} />
       </div>
-      <div className="relative h-[18px] text-fine text-steel" aria-hidden>
-        {Array.from({ length: MONTHS_BEFORE + MONTHS_AFTER }, (_, i) => {
-          const start = monthStart(today, i - MONTHS_BEFORE);
-          const name = shortDay(start).replace(/^\d+ /, '');
-          const isNewYear = dayOf(yearOf(start), 1, 1) === start;
-          return (
+      <Months today={today} percent={percent} />
+    </div>
+  );
+}
+
+type Percent = Readonly<{ percent: (day: number) => string }>;
+
+/** Applications, each to be chosen, and to be moved by dragging or with the arrow keys. */
+function Marks({
+  marks,
+  percent,
+  dayAt,
+  onChoose,
+  onMoveMark,
+}: Percent &
+  Pick<Props, 'marks' | 'onChoose' | 'onMoveMark'> &
+  Readonly<{ dayAt: (clientX: number) => Day }>) {
+  const [dragged, setDragged] = useState<Readonly<{ id: string; day: Day }> | null>(null);
+  const dragging = (m: RailMark) => ({
+    onPointerDown: (event: PointerEvent<HTMLButtonElement>) => {
+      onChoose(m.id);
+      if (!m.isMovable) return;
+      event.currentTarget.setPointerCapture(event.pointerId);
+      setDragged({ id: m.id, day: m.day });
+    },
+    onPointerMove: (event: PointerEvent<HTMLButtonElement>) => {
+      if (dragged?.id === m.id) setDragged({ id: m.id, day: dayAt(event.clientX) });
+    },
+    onPointerUp: () => {
+      if (dragged?.id === m.id && dragged.day !== m.day) onMoveMark(m.id, dragged.day);
+      setDragged(null);
+    },
+    onPointerCancel: () => setDragged(null),
+    onKeyDown: (event: KeyboardEvent) => {
+      const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+      if (!m.isMovable || by === undefined) return;
+      event.preventDefault();
+      onMoveMark(m.id, addDays(m.day, event.shiftKey ? by * 7 : by));
+    },
+  });
+  return (
+    <>
+      {marks.map((m) => {
+        const day = dragged?.id === m.id ? dragged.day : m.day;
+        return (
+          <button
+            key={m.id}
+            type="button"
+            title={`${m.label}, ${showDay(day)}`}
+            aria-label={`${m.label}, ${showDay(day)}${m.isMovable ? '. Arrow keys move it by a day, with Shift by a week' : ''}`}
+            aria-pressed={m.isChosen}
+            {...dragging(m)}
+            className="absolute bottom-0 flex h-touch w-[24px] touch-none items-end justify-center border-0 bg-transparent p-0"
+            style={{ left: `clamp(4px, calc(${percent(day + 0.5)} - 12px), calc(100% - 28px))` }}
+          >
             <span
-              key={start}
-              className={`absolute border-l pl-1 ${isNewYear ? 'border-ink font-semibold' : 'border-hair'}`}
-              style={{ left: percent(start) }}
-            >
-              <span className="md:hidden">{name.charAt(0)}</span>
-              <span className="hidden md:inline">{isNewYear ? `${name} ${yearOf(start)}` : name}</span>
-            </span>
-          );
-        })}
-      </div>
+              className={`picket-mark ${MARK[m.standing]} ${m.isChosen ? 'outline-2 outline-offset-2 outline-water' : ''}`}
+            />
+            {dragged?.id === m.id && (
+              <span className="absolute bottom-full whitespace-nowrap bg-iron px-2 py-0.5 font-cond text-body text-lime">
+                {showDay(day)}
+              </span>
+            )}
+          </button>
+        );
+      })}
+    </>
+  );
+}
+
+function Signs({ signs, percent }: Percent & Readonly<{ signs: NonNullable<Props['signs']> }>) {
+  return (
+    <>
+      {signs.map((s) => (
+        <span
+          key={`${s.day}${s.sign}`}
+          role="img"
+          aria-label={`${s.sign}, seen ${showDay(s.day)}`}
+          title={`${s.sign}, seen ${showDay(s.day)}`}
+          className="pointer-events-none absolute bottom-0 text-lead leading-none text-straw-text"
+          style={{ left: `calc(${percent(s.day + 0.5)} - 8px)` }}
+        >
+          ✿
+        </span>
+      ))}
+    </>
+  );
+}
+
+function Months({ today, percent }: Percent & Pick<Props, 'today'>) {
+  return (
+    <div className="relative h-[18px] text-fine text-steel" aria-hidden>
+      {Array.from({ length: MONTHS_BEFORE + MONTHS_AFTER }, (_, i) => {
+        const start = monthStart(today, i - MONTHS_BEFORE);
+        const name = shortDay(start).replace(/^\d+ /, '');
+        const isNewYear = dayOf(yearOf(start), 1, 1) === start;
+        return (
+          <span
+            key={start}
+            className={`absolute border-l pl-1 ${isNewYear ? 'border-ink font-semibold' : 'border-hair'}`}
+            style={{ left: percent(start) }}
+          >
+            <span className="md:hidden">{name.charAt(0)}</span>
+            <span className="hidden md:inline">{isNewYear ? `${name} ${yearOf(start)}` : name}</span>
+          </span>
+        );
+      })}
     </div>
   );
 }

@@ -130,79 +130,83 @@ async function Parts({ actor, part }: Readonly<{ actor: Actor; part: Part }>) {
         />
       );
     case 'road':
-      return (
-        <div className="mt-4">
-          <TrucksPanel
-            trucks={sheet.trucks}
-            people={sheet.people}
-            mayChange={mayChange}
-            saveTruckAction={saveTruckAction}
-            putTruckAwayAction={putTruckAwayAction}
-          />
-          <VisitsPanel
-            rules={sheet.visitRules}
-            version={sheet.visitRulesVersion}
-            mayChange={mayChange}
-            saveVisitRulesAction={saveVisitRulesAction}
-          />
-        </div>
-      );
+      return <Road sheet={sheet} mayChange={mayChange} />;
     case 'means':
-      return (
-        <div className="mt-4 grid grid-cols-1 gap-x-8 gap-y-6 lg:grid-cols-2">
-          <Licences
-            licences={sheet.licences}
-            people={sheet.licensable}
-            mayPlan={mayChange}
-            saveLicenceAction={saveLicenceAction}
-            removeLicenceAction={removeLicenceAction}
-          />
-          <EquipmentPanel
-            equipment={sheet.equipment}
-            today={sheet.today}
-            mayPlan={mayChange}
-            saveEquipmentAction={saveEquipmentAction}
-            waiveCalibrationAction={waiveCalibrationAction}
-          />
-          <ToolsPanel
-            tools={sheet.tools}
-            products={sheet.dryProducts}
-            mayRecord={may(actor, 'record')}
-            saveToolAction={saveToolAction}
-            weighCapAction={weighCapAction}
-            putToolAwayAction={putToolAwayAction}
-          />
-          <Thermometers
-            thermometers={sheet.thermometers}
-            mayRecord={may(actor, 'record')}
-            saveThermometerAction={saveThermometerAction}
-            putAwayAction={putAwayAction}
-          />
-          <Sensors
-            sensors={sheet.sensors}
-            zones={sheet.zones}
-            mayPlan={mayChange}
-            addSensorAction={addSensorAction}
-          />
-        </div>
-      );
+      return <Means sheet={sheet} mayChange={mayChange} mayRecord={may(actor, 'record')} />;
     case 'server':
-      return (
-        <div className="mt-4 grid grid-cols-1 gap-x-8 gap-y-6 lg:grid-cols-2">
-          <Tokens
-            tokens={sheet.tokens}
-            makeTokenAction={makeTokenAction}
-            revokeTokenAction={revokeTokenAction}
-          />
-          {may(actor, 'manage people') && <TakeItWithYou />}
-          <Keeping
-            years={sheet.keepNamesYears}
-            version={sheet.keepingVersion}
-            mayChange={mayChange}
-            saveKeepingAction={saveKeepingAction}
-          />
-          <Jobs jobs={sheet.jobs} mayPlan={mayChange} retryJobAction={retryJobAction} />
-        </div>
-      );
+      return <Server sheet={sheet} mayChange={mayChange} mayTake={may(actor, 'manage people')} />;
   }
 }
+
+type Panel = Readonly<{ sheet: Awaited<ReturnType<typeof houseSheet>>; mayChange: boolean }>;
+
+const Road = ({ sheet, mayChange }: Panel) => (
+  <div className="mt-4">
+    <TrucksPanel
+      trucks={sheet.trucks}
+      people={sheet.people}
+      mayChange={mayChange}
+      saveTruckAction={saveTruckAction}
+      putTruckAwayAction={putTruckAwayAction}
+    />
+    <VisitsPanel
+      rules={sheet.visitRules}
+      version={sheet.visitRulesVersion}
+      mayChange={mayChange}
+      saveVisitRulesAction={saveVisitRulesAction}
+    />
+  </div>
+);
+
+const Means = ({ sheet, mayChange, mayRecord }: Panel & Readonly<{ mayRecord: boolean }>) => (
+  <div className="mt-4 grid grid-cols-1 gap-x-8 gap-y-6 lg:grid-cols-2">
+    <Licences
+      licences={sheet.licences}
+      people={sheet.licensable}
+      mayPlan={mayChange}
+      saveLicenceAction={saveLicenceAction}
+      removeLicenceAction={removeLicenceAction}
+    />
+    <EquipmentPanel
+      equipment={sheet.equipment}
+      today={sheet.today}
+      mayPlan={mayChange}
+      saveEquipmentAction={saveEquipmentAction}
+      waiveCalibrationAction={waiveCalibrationAction}
+    />
+    <ToolsPanel
+      tools={sheet.tools}
+      products={sheet.dryProducts}
+      mayRecord={mayRecord}
+      saveToolAction={saveToolAction}
+      weighCapAction={weighCapAction}
+      putToolAwayAction={putToolAwayAction}
+    />
+    <Thermometers
+      thermometers={sheet.thermometers}
+      mayRecord={mayRecord}
+      saveThermometerAction={saveThermometerAction}
+      putAwayAction={putAwayAction}
+    />
+    <Sensors
+      sensors={sheet.sensors}
+      zones={sheet.zones}
+      mayPlan={mayChange}
+      addSensorAction={addSensorAction}
+    />
+  </div>
+);
+
+const Server = ({ sheet, mayChange, mayTake }: Panel & Readonly<{ mayTake: boolean }>) => (
+  <div className="mt-4 grid grid-cols-1 gap-x-8 gap-y-6 lg:grid-cols-2">
+    <Tokens tokens={sheet.tokens} makeTokenAction={makeTokenAction} revokeTokenAction={revokeTokenAction} />
+    {mayTake && <TakeItWithYou />}
+    <Keeping
+      years={sheet.keepNamesYears}
+      version={sheet.keepingVersion}
+      mayChange={mayChange}
+      saveKeepingAction={saveKeepingAction}
+    />
+    <Jobs jobs={sheet.jobs} mayPlan={mayChange} retryJobAction={retryJobAction} />
+  </div>
+);

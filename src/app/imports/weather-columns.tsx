@@ -49,7 +49,8 @@ export function WeatherColumns({
   isBusy: boolean;
   onCheck: (m: WeatherMapping) => void;
 }>) {
-  const [stationId, setStationId] = useState(stations.length === 1 ? stations[0]!.id : '');
+  const [only, ...others] = stations;
+  const [stationId, setStationId] = useState(only && !others.length ? only.id : '');
   const [kind, setKind] = useState<'days' | 'hours'>('days');
   const [columns, setColumns] = useState(() => guessed(preview));
   const [temperature, setTemperature] = useState<WeatherMapping['temperature'] | null>(null);
@@ -61,14 +62,7 @@ export function WeatherColumns({
   const [series, setSeries] = useState('');
   const format = archive ?? kind;
   const asked = COLUMNS_OF[kind];
-  const missing = [
-    !stationId && 'which station',
-    ...missingColumns({ format, columns }).map((c) => `the column of ${WEATHER_COLUMNS[c]}`),
-    !archive && !temperature && 'the unit of temperature',
-    !archive && !water && 'the unit of rain',
-    !archive && columns.wind >= 0 && !windIn && 'the unit of wind',
-    format === 'hours' && !rowTime && 'what the time of a row stands for',
-  ].filter((m) => m !== false);
+  const missing = missingOf({ stationId, format, columns, temperature, water, windIn, rowTime });
   const check = () =>
     onCheck({
       stationId,
@@ -117,27 +111,7 @@ export function WeatherColumns({
           {kind === 'hours' && (
             <Units name="Its temperature is" units={ROW_TIMES} value={rowTime} onChange={setRowTime} />
           )}
-          <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
-            {asked.map((c) => (
-              <Labelled key={c} name={capital(WEATHER_COLUMNS[c])}>
-                {(f) => (
-                  <select
-                    {...f}
-                    value={columns[c]}
-                    onChange={(e) => setColumns({ ...columns, [c]: Number(e.target.value) })}
-                  >
-                    <option value={-1}>not in the file</option>
-                    {preview.columns.map((name, i) => (
-                      <option key={i} value={i}>
-                        {name || `column ${i + 1}`}
-                        {preview.rows[0]?.[i] ? ` (${preview.rows[0][i]})` : ''}
-                      </option>
-                    ))}
-                  </select>
-                )}
-              </Labelled>
-            ))}
-          </div>
+          <WhichColumns preview={preview} asked={asked} columns={columns} onChange={setColumns} />
           <Units
             name="Temperatures are in"
             units={TEMPERATURE_UNITS}
@@ -166,6 +140,64 @@ export function WeatherColumns({
       >
         {isBusy ? 'Looking…' : missing.length ? `Say first: ${missing.join(', ')}` : 'Look it through'}
       </button>
+    </div>
+  );
+}
+
+/** What is still to be said before the file can be looked through: nothing of it is guessed. */
+function missingOf({
+  stationId,
+  format,
+  columns,
+  temperature,
+  water,
+  windIn,
+  rowTime,
+}: Pick<WeatherMapping, 'stationId' | 'format' | 'columns'> &
+  Readonly<Record<'temperature' | 'water' | 'windIn' | 'rowTime', string | null>>): string[] {
+  const isTable = format === 'days' || format === 'hours';
+  return [
+    !stationId && 'which station',
+    ...missingColumns({ format, columns }).map((c) => `the column of ${WEATHER_COLUMNS[c]}`),
+    isTable && !temperature && 'the unit of temperature',
+    isTable && !water && 'the unit of rain',
+    isTable && columns.wind >= 0 && !windIn && 'the unit of wind',
+    format === 'hours' && !rowTime && 'what the time of a row stands for',
+  ].filter((m) => m !== false);
+}
+
+function WhichColumns({
+  preview,
+  asked,
+  columns,
+  onChange,
+}: Readonly<{
+  preview: CsvPreview;
+  asked: readonly WeatherColumn[];
+  columns: Readonly<Record<WeatherColumn, number>>;
+  onChange: (columns: Record<WeatherColumn, number>) => void;
+}>) {
+  return (
+    <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
+      {asked.map((c) => (
+        <Labelled key={c} name={capital(WEATHER_COLUMNS[c])}>
+          {(f) => (
+            <select
+              {...f}
+              value={columns[c]}
+              onChange={(e) => onChange({ ...columns, [c]: Number(e.target.value) })}
+            >
+              <option value={-1}>not in the file</option>
+              {preview.columns.map((name, i) => (
+                <option key={i} value={i}>
+                  {name || `column ${i + 1}`}
+                  {preview.rows[0]?.[i] ? ` (${preview.rows[0][i]})` : ''}
+                </option>
+              ))}
+            </select>
+          )}
+        </Labelled>
+      ))}
     </div>
   );
 }

@@ -24,7 +24,6 @@ const PARTS = {
 
 /** The rehearsal: a lawn, a year that is over, and either a season of one's own or the schools against each other. */
 export function RehearsalScreen({ sheet, playContestAction, ...actions }: Props) {
-  const router = useRouter();
   const last = sheet.years.at(-1) ?? 0;
   const [chosen, setChosen] = useState(String(last));
   const [which, setWhich] = useState<(typeof WHICH)[number]>('this lawn');
@@ -50,43 +49,7 @@ export function RehearsalScreen({ sheet, playContestAction, ...actions }: Props)
         </p>
       ) : (
         <>
-          <div className="mt-3 grid max-w-2xl gap-3 sm:grid-cols-[2fr_1fr]">
-            <Labelled name="Lawn">
-              {(f) => (
-                <select
-                  {...f}
-                  value={zone.id}
-                  onChange={(e) => router.push(`/rehearsal?zone=${e.target.value}`)}
-                >
-                  {sheet.zones.map((z) => (
-                    <option key={z.id} value={z.id}>
-                      {z.name}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Labelled>
-            <Labelled name="Year">
-              {(f) => (
-                <select {...f} value={chosen} onChange={(e) => setChosen(e.target.value)}>
-                  <optgroup label="As it came">
-                    {sheet.years.toReversed().map((y) => (
-                      <option key={y} value={y}>
-                        {y}
-                      </option>
-                    ))}
-                  </optgroup>
-                  <optgroup label="Made like the station’s weather">
-                    {Array.from({ length: sheet.made }, (_, i) => (
-                      <option key={i} value={`${MADE}${i + 1}`}>
-                        Year that never was, {i + 1}
-                      </option>
-                    ))}
-                  </optgroup>
-                </select>
-              )}
-            </Labelled>
-          </div>
+          <LawnAndYear sheet={sheet} zoneId={zone.id} chosen={chosen} onChoose={setChosen} />
           <p className="mt-1 text-note text-steel">
             {lawns.length > 1 && part === 'season'
               ? 'Against what each of the lawns is planned against.'
@@ -134,6 +97,51 @@ export function RehearsalScreen({ sheet, playContestAction, ...actions }: Props)
           {part === 'lessons' && <Lessons lessons={sheet.lessons} />}
         </>
       )}
+    </div>
+  );
+}
+
+/** On which lawn, in which year: one that was, or one that never was. */
+function LawnAndYear({
+  sheet,
+  zoneId,
+  chosen,
+  onChoose,
+}: Readonly<{ sheet: RehearsalSheet; zoneId: string; chosen: string; onChoose: (year: string) => void }>) {
+  const router = useRouter();
+  return (
+    <div className="mt-3 grid max-w-2xl gap-3 sm:grid-cols-[2fr_1fr]">
+      <Labelled name="Lawn">
+        {(f) => (
+          <select {...f} value={zoneId} onChange={(e) => router.push(`/rehearsal?zone=${e.target.value}`)}>
+            {sheet.zones.map((z) => (
+              <option key={z.id} value={z.id}>
+                {z.name}
+              </option>
+            ))}
+          </select>
+        )}
+      </Labelled>
+      <Labelled name="Year">
+        {(f) => (
+          <select {...f} value={chosen} onChange={(e) => onChoose(e.target.value)}>
+            <optgroup label="As it came">
+              {sheet.years.toReversed().map((y) => (
+                <option key={y} value={y}>
+                  {y}
+                </option>
+              ))}
+            </optgroup>
+            <optgroup label="Made like the station’s weather">
+              {Array.from({ length: sheet.made }, (_, i) => (
+                <option key={i} value={`${MADE}${i + 1}`}>
+                  Year that never was, {i + 1}
+                </option>
+              ))}
+            </optgroup>
+          </select>
+        )}
+      </Labelled>
     </div>
   );
 }

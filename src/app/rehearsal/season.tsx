@@ -38,19 +38,24 @@ const SHARE: Readonly<Record<(typeof SHARES)[number], number>> = {
   half: 0.5,
 };
 
-type Props = Readonly<{
+type Played = Readonly<{
   sheet: RehearsalSheet;
   /** one, or those of a round */
   lawns: readonly Lawn[];
   year: number;
   /** the number of a year that never was; 0: the year as it came */
   made: number;
-}> &
-  SeasonActions;
+}>;
+type Props = Played & SeasonActions;
 
-/** A season of one's own: each week what is known, what may go and why not, and what one decides. */
-export function Season({ sheet, lawns, year, made, ...actions }: Props) {
-  const kept = `season:${lawns[0]!.id}:${lawns.length}:${year}:${made}`;
+const mondayOf = (year: number, week: number): Day => {
+  const weeks = weeksOf(year);
+  return weeks[week] ?? weeks[0]!;
+};
+
+/** The game as it stands, kept on the device: what one knew this week, what was put down, and how it ended. */
+function useGame({ sheet, lawns, year, made }: Played, actions: SeasonActions) {
+  const kept = `season:${lawns[0]?.id ?? ''}:${lawns.length}:${year}:${made}`;
   const [game, keep, forget] = useKept<Game>(kept, BEGIN, isGame);
   const [shown, setShown] = useState<Readonly<{ of: string; week: RoundWeek }> | null>(null);
   const [end, setEnd] = useState<readonly Ending[] | null>(null);
@@ -64,11 +69,10 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
       zoneId: id,
       moves: game.moves
         .filter((m) => m.zoneId === id)
-        .map(({ on, productId, use, share }) => ({ on, productId, use, share })),
+        .map(({ on, productId, use, share: part }) => ({ on, productId, use, share: part })),
     })),
   };
   const key = `${kept}|${game.week}|${game.moves.length}|${share}`;
-
   useEffect(() => {
     if (game.isOver || shown?.of === key) return;
     ask(actions.playWeekAction, { ...asked, week: game.week, share: SHARE[share] }, (week) =>
@@ -83,9 +87,6 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
     // once, when the season is over
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [game.isOver]);
-
-  const nameOf = (productId: string) =>
-    shortName({ name: sheet.products.find((p) => p.id === productId)?.name ?? 'a product' });
   const wait = (weeks: number) => {
     setStood([]);
     const next = game.week + weeks;
@@ -106,6 +107,31 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
     setShown(null);
     setStood([]);
   };
+  return {
+    game,
+    /** null: it is still asked for */
+    week: shown?.of === key ? shown.week : null,
+    end,
+    stood,
+    share,
+    setShare,
+    wait,
+    putDown,
+    finish: () => keep({ ...game, isOver: true }),
+    again,
+    refusal,
+    isBusy,
+  };
+}
+
+/** A season of one's own: each week what is known, what may go and why not, and what one decides. */
+export function Season({ sheet, lawns, year, made, ...actions }: Props) {
+  const { game, week, end, stood, share, setShare, wait, putDown, finish, again, refusal, isBusy } = useGame(
+    { sheet, lawns, year, made },
+    actions,
+  );
+  const nameOf = (productId: string) =>
+    shortName({ name: sheet.products.find((p) => p.id === productId)?.name ?? 'a product' });
   if (game.isOver)
     return (
       <section className="mt-4" aria-label="The end" aria-busy={isBusy}>
@@ -120,13 +146,12 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
         )}
       </section>
     );
-  const week = shown?.of === key ? shown.week : null;
   return (
     <div className="mt-4 grid gap-x-8 gap-y-4 lg:grid-cols-[2fr_1fr]">
       <section aria-label="The week" aria-busy={isBusy}>
         {refusal && <RefusalWords refusal={refusal} here="/rehearsal" shown={[]} />}
         <h2 className="border-b-2 border-iron text-head">
-          Week {game.week + 1} of {sheet.weeks}: {(made ? showDay : showFullDay)(weeksOf(year)[game.week]!)}
+          Week {game.week + 1} of {sheet.weeks}: {(made ? showDay : showFullDay)(mondayOf(year, game.week))}
         </h2>
         {week ? (
           <>
@@ -164,12 +189,7 @@ export function Season({ sheet, lawns, year, made, ...actions }: Props) {
           <button type="button" className="button" disabled={isBusy} onClick={() => wait(4)}>
             Wait four weeks
           </button>
-          <button
-            type="button"
-            className="button"
-            disabled={isBusy}
-            onClick={() => keep({ ...game, isOver: true })}
-          >
+          <button type="button" className="button" disabled={isBusy} onClick={finish}>
             End the season here
           </button>
         </div>

@@ -107,6 +107,25 @@ export function SeasonScreen({ sheet, mayPlan, ...actions }: Props) {
   );
 }
 
+type PlanSome = (zoneIds: string[]) => Promise<Outcome<{ zones: readonly PlannedZone[] }>>;
+type RowsFrom = Awaited<ReturnType<Props['seasonRowsAction']>>;
+
+/** The zones of a list, gathered first: it may change while they are planned. @returns null: refused */
+async function idsOf(
+  total: number,
+  pageFrom: (from: number) => Promise<Readonly<{ value: Extract<RowsFrom, { ok: true }>['value'] }> | null>,
+): Promise<string[] | null> {
+  const ids: string[] = [];
+  for (let from = 0; from < total;) {
+    const page = await pageFrom(from);
+    if (!page) return null;
+    if (!page.value.rows.length) break;
+    ids.push(...page.value.rows.map((r) => r.zoneId));
+    from += page.value.rows.length;
+  }
+  return ids;
+}
+
 function PlanMany({
   sheet: { totals, state, today },
   askSeasonAction,
@@ -116,27 +135,16 @@ function PlanMany({
   onDone,
 }: Readonly<{ sheet: SeasonSheet; onDone: () => void }> &
   Pick<Props, 'askSeasonAction' | 'copyYearAction' | 'planManyAction' | 'seasonRowsAction'>) {
-  const shows = useShows();
   const router = useRouter();
   const [year, setYear] = useState(yearOf(today) - 1);
   const [progress, setProgress] = useState<Readonly<{ done: number; of: number }> | null>(null);
   const [result, setResult] = useState<readonly PlannedZone[] | null>(null);
   const { run, steps, refusal, isSending: isBusy } = useCommand();
   const ask = () => run(askSeasonAction, {});
-  /** Gathers the zones first, for the list may change while they are planned; then plans some at a time. */
-  const planEach = (
-    which: SeasonShow,
-    plan: (zoneIds: string[]) => Promise<Outcome<{ zones: readonly PlannedZone[] }>>,
-  ) =>
+  const planEach = (which: SeasonShow, plan: PlanSome) =>
     steps(async (tell) => {
-      const ids: string[] = [];
-      for (let from = 0; from < totals[which];) {
-        const page = await tell(send(seasonRowsAction, { show: which, from }));
-        if (!page) return;
-        if (!page.value.rows.length) break;
-        ids.push(...page.value.rows.map((r) => r.zoneId));
-        from += page.value.rows.length;
-      }
+      const ids = await idsOf(totals[which], (from) => tell(send(seasonRowsAction, { show: which, from })));
+      if (!ids) return;
       const all: PlannedZone[] = [];
       for (let i = 0; i < ids.length; i += AT_ONCE) {
         setProgress({ done: i, of: ids.length });
@@ -153,7 +161,6 @@ function PlanMany({
     });
   const planBest = () => planEach('unplanned', (zoneIds) => send(planManyAction, { zoneIds }));
   const copy = () => planEach('all', (zoneIds) => send(copyYearAction, { zoneIds, year }));
-  const failed = (result ?? []).filter((r) => r.left !== null);
   const proposed = state.asked - state.waiting;
   return (
     <section aria-label="Plan many" className="mt-3 border-l-4 border-moss bg-paper px-3 py-2">
@@ -197,25 +204,31 @@ function PlanMany({
         )}
       </div>
       {refusal && <RefusalWords refusal={refusal} here="/season" />}
-      {result && (
-        <div role="status" className="mt-2">
-          <p>
-            {plural(result.length - failed.length, 'zone')} planned
-            {failed.length > 0 && `; ${figure(failed.length)} not:`}
-          </p>
-          {failed.length > 0 && (
-            <ul className="text-note">
-              {failed.slice(0, 30).map((f) => (
-                <li key={f.zoneId}>
-                  <Link href={`/lawns/${f.zoneId}`}>{f.site}</Link>:{' '}
-                  {f.left && leftUnplannedWords(f.left, shows)}
-                </li>
-              ))}
-            </ul>
-          )}
-        </div>
-      )}
+      {result && <Planned result={result} />}
     </section>
+  );
+}
+
+/** Which zones were planned, and why others were not. */
+function Planned({ result }: Readonly<{ result: readonly PlannedZone[] }>) {
+  const shows = useShows();
+  const failed = result.filter((r) => r.left !== null);
+  return (
+    <div role="status" className="mt-2">
+      <p>
+        {plural(result.length - failed.length, 'zone')} planned
+        {failed.length > 0 && `; ${figure(failed.length)} not:`}
+      </p>
+      {failed.length > 0 && (
+        <ul className="text-note">
+          {failed.slice(0, 30).map((f) => (
+            <li key={f.zoneId}>
+              <Link href={`/lawns/${f.zoneId}`}>{f.site}</Link>: {f.left && leftUnplannedWords(f.left, shows)}
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
   );
 }
 

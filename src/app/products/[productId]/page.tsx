@@ -227,7 +227,6 @@ function Precautions({ label, show }: Shown) {
 }
 
 function Works({ label, show }: Shown) {
-  const { air } = label;
   return (
     <Section title="What is in it, and how it works">
       {label.ingredients.map((i) => (
@@ -252,19 +251,28 @@ function Works({ label, show }: Shown) {
       {label.rainFreeHours !== null && (
         <Figure name="Rain-free">{plural(label.rainFreeHours, 'hour')}</Figure>
       )}
-      {(air.least !== null || air.most !== null || air.dayMost !== null) && (
-        <Figure name="Air">
-          {[
-            air.least !== null && `at least ${show.line(air.least)}`,
-            air.most !== null && `at most ${show.line(air.most)}`,
-            air.dayMost !== null && `the day’s high at most ${show.line(air.dayMost)}`,
-          ]
-            .filter(Boolean)
-            .join(', ')}
-        </Figure>
-      )}
+      {airWords(label, show) && <Figure name="Air">{airWords(label, show)}</Figure>}
       {label.windLimit !== null && <Figure name="Wind, at most">{show.wind(label.windLimit)}</Figure>}
       <Figure name="Equipment">{list(label.methods) || 'not on the sheet'}</Figure>
+      <Weeds label={label} />
+    </Section>
+  );
+}
+
+/** Within what air the label allows it; empty: at any. */
+const airWords = ({ air }: Shown['label'], show: Shows): string =>
+  [
+    air.least !== null && `at least ${show.line(air.least)}`,
+    air.most !== null && `at most ${show.line(air.most)}`,
+    air.dayMost !== null && `the day’s high at most ${show.line(air.dayMost)}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+
+/** What it keeps from coming up, and what it takes once it is up. */
+function Weeds({ label }: Pick<Shown, 'label'>) {
+  return (
+    <>
       {label.before.length > 0 && (
         <p className="mt-1 text-note">
           <b className="font-cond">Keeps from coming up:</b> {list(label.before.map((w) => WEEDS[w].name))}.
@@ -282,7 +290,7 @@ function Works({ label, show }: Shown) {
           .
         </p>
       )}
-    </Section>
+    </>
   );
 }
 
