@@ -1,5 +1,5 @@
 'use client';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { togetherOf } from '@/core/mixing/card';
 import { FILL_WAYS, type FillWay } from '@/core/mixing/loads';
 import { carrierOutside } from '@/core/gates/objections';
@@ -76,28 +76,8 @@ function Section({
   const made = loadsOfMorning(morning, kind, typed);
   const issues = made.kind === 'issues' ? made.issues : [];
   const products = [...new Map(stops.flatMap((s) => s.products).map((p) => [p.label.id, p])).values()];
-  const cards = made.kind === 'loads' ? made.value.cards : [];
-  const fields = [
-    ...(kind === 'tank'
-      ? ([
-          ['tank', 'Tank', 'volume'],
-          ['carrier', 'Water', 'carrier'],
-        ] as const)
-      : ([['tank', 'Hopper', 'weight']] as const)),
-    ...(products.some((p) => p.rate.by === 'mass') ? ([['scale', 'Scale reads to', 'g']] as const) : []),
-    ...(products.some(
-      (p) => p.rate.by === 'volume' || (kind === 'tank' && p.label.surfactantPercent !== null),
-    )
-      ? ([['jug', 'Jug reads to', 'pour']] as const)
-      : []),
-  ];
-  const more =
-    kind === 'tank'
-      ? ([
-          ['dead', 'Stays in pump and hose', 'volume'],
-          ['left', 'Left in the tank', 'volume'],
-        ] as const)
-      : [];
+  const fields = fieldsOf(kind, products);
+  const more = kind === 'tank' ? LEFT_FIELDS : [];
   const field = ([key, name, unit]: readonly [keyof LoadSettings, string, string]) => (
     <FigureField
       key={key}
@@ -108,38 +88,21 @@ function Section({
       onChange={(v) => set({ [key]: v })}
     />
   );
-  const chosen = morning.equipment.find((e) => e.id === typed.equipmentId) ?? null;
-  const fitting = morning.equipment.filter((e) => isForKind(e, kind));
   return (
     <section aria-label={TITLES[kind]} className="mt-4">
       {isTitled && <h2 className="border-b-2 border-iron text-head">{TITLES[kind]}</h2>}
       <Wear products={products} />
       <div className="no-print mt-3 grid grid-cols-2 items-end gap-3 sm:grid-cols-4">
-        {fitting.length > 0 && (
-          <div className="col-span-2">
-            <Labelled name={kind === 'tank' ? 'Sprayer' : 'Spreader'}>
-              {(f) => (
-                <select
-                  {...f}
-                  value={typed.equipmentId}
-                  onChange={(e) => {
-                    const other = morning.equipment.find((x) => x.id === e.target.value) ?? null;
-                    const { left, leftIsSameMix, way, together } = typed;
-                    setTyped({ ...settingsFor(morning, kind, other), left, leftIsSameMix, way, together });
-                    setTicks({});
-                  }}
-                >
-                  <option value="">not said</option>
-                  {fitting.map((e) => (
-                    <option key={e.id} value={e.id}>
-                      {[e.name, e.truck].filter(Boolean).join(', ')}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Labelled>
-          </div>
-        )}
+        <WhichEquipment
+          morning={morning}
+          kind={kind}
+          chosenId={typed.equipmentId}
+          onChoose={(other) => {
+            const { left, leftIsSameMix, way, together } = typed;
+            setTyped({ ...settingsFor(morning, kind, other), left, leftIsSameMix, way, together });
+            setTicks({});
+          }}
+        />
         {fields.map(field)}
       </div>
       <details className="no-print mt-2">
@@ -148,45 +111,10 @@ function Section({
         </summary>
         <div className="grid grid-cols-2 items-end gap-3 sm:grid-cols-4">
           {more.map(field)}
-          <div className="col-span-2">
-            <Labelled name="Loads">
-              {(f) => (
-                <select {...f} value={typed.way} onChange={(e) => set({ way: e.target.value as FillWay })}>
-                  {FILL_WAYS.map((w) => (
-                    <option key={w} value={w}>
-                      {WAYS[w]}
-                    </option>
-                  ))}
-                </select>
-              )}
-            </Labelled>
-          </div>
-          {typed.left.trim() !== '' && (
-            <Box
-              name="What is left is this mix"
-              isOn={typed.leftIsSameMix}
-              onChange={(leftIsSameMix) => set({ leftIsSameMix })}
-            />
-          )}
-          {made.kind === 'loads' && (made.rinses > made.fewest || typed.together) && (
-            <Box
-              name={`Stops of one mix together: ${plural(made.rinses, 'rinse')} in this order, ${made.fewest} then`}
-              isOn={typed.together}
-              onChange={(together) => set({ together })}
-            />
-          )}
+          <HowMade typed={typed} made={made} onChange={set} />
         </div>
       </details>
-      {kind === 'tank' && chosen?.output?.by === 'volume' && (
-        <p className="mt-1 text-note text-steel">
-          Water by what {chosen.name} was measured to put out: {show.carrier(chosen.output.rate)}.
-        </p>
-      )}
-      {kind === 'hopper' && chosen?.output?.by === 'mass' && chosen.fitted && (
-        <p className="mt-1 text-note text-steel">
-          {chosen.name}: {chosen.fitted}.
-        </p>
-      )}
+      <OutputOf kind={kind} chosen={morning.equipment.find((e) => e.id === typed.equipmentId)} />
       {made.kind === 'issues' && (
         <p className="mt-2 text-steel">
           {issues.some(
@@ -211,24 +139,7 @@ function Section({
         </p>
       )}
       {made.kind === 'loads' && (
-        <>
-          {made.surprises.map((s, i) => (
-            <p key={i} role="status" className="mt-2 border-l-4 border-straw bg-paper px-3 py-2">
-              {surpriseWords(s, made.value.labels, show)}
-            </p>
-          ))}
-          <p className="mt-4 font-cond text-xl font-semibold">{inAllWords(cards, show)}</p>
-          <ol className="mt-2 grid gap-4">
-            {cards.map((card, i) => (
-              <li key={i} className="border-2 border-hair bg-paper px-4 py-3">
-                <LoadCardView
-                  card={card}
-                  ticks={ticksOf(ticks, i)}
-                  onTick={(key, on) => setTicks({ ...ticks, [`${i} ${key}`]: on })}
-                />
-              </li>
-            ))}
-          </ol>
+        <Loads made={made} ticks={ticks} onTick={(key, on) => setTicks({ ...ticks, [key]: on })}>
           {mayRecord && (
             <KeepCards
               kind={kind}
@@ -237,14 +148,169 @@ function Section({
               applicationIds={[...new Set(morning.stops.map((s) => s.applicationId))]}
             />
           )}
-          <Around
-            card={togetherOf(cards)}
-            ticks={ticksOf(ticks, -1)}
-            onTick={(key, on) => setTicks({ ...ticks, [`-1 ${key}`]: on })}
-          />
-        </>
+        </Loads>
       )}
     </section>
+  );
+}
+
+type Made = ReturnType<typeof loadsOfMorning>;
+type Field = readonly [key: keyof LoadSettings, name: string, unit: string];
+const LEFT_FIELDS: readonly Field[] = [
+  ['dead', 'Stays in pump and hose', 'volume'],
+  ['left', 'Left in the tank', 'volume'],
+];
+/** What is asked of the equipment, and of what its products are measured with. */
+function fieldsOf(kind: LoadKind, products: readonly StopProduct[]): Field[] {
+  const isWeighed = products.some((p) => p.rate.by === 'mass');
+  const isPoured = products.some(
+    (p) => p.rate.by === 'volume' || (kind === 'tank' && p.label.surfactantPercent !== null),
+  );
+  return [
+    ['tank', kind === 'tank' ? 'Tank' : 'Hopper', kind === 'tank' ? 'volume' : 'weight'],
+    ...(kind === 'tank' ? [['carrier', 'Water', 'carrier'] as const] : []),
+    ...(isWeighed ? [['scale', 'Scale reads to', 'g'] as const] : []),
+    ...(isPoured ? [['jug', 'Jug reads to', 'pour'] as const] : []),
+  ];
+}
+type StopProduct = ReturnType<typeof stopsOf>[number]['products'][number];
+
+function WhichEquipment({
+  morning,
+  kind,
+  chosenId,
+  onChoose,
+}: Readonly<{
+  morning: Morning;
+  kind: LoadKind;
+  chosenId: string;
+  onChoose: (equipment: Morning['equipment'][number] | null) => void;
+}>) {
+  const fitting = morning.equipment.filter((e) => isForKind(e, kind));
+  if (!fitting.length) return null;
+  return (
+    <div className="col-span-2">
+      <Labelled name={kind === 'tank' ? 'Sprayer' : 'Spreader'}>
+        {(f) => (
+          <select
+            {...f}
+            value={chosenId}
+            onChange={(e) => onChoose(fitting.find((x) => x.id === e.target.value) ?? null)}
+          >
+            <option value="">not said</option>
+            {fitting.map((e) => (
+              <option key={e.id} value={e.id}>
+                {[e.name, e.truck].filter(Boolean).join(', ')}
+              </option>
+            ))}
+          </select>
+        )}
+      </Labelled>
+    </div>
+  );
+}
+
+/** How the tank is filled, what is left in it, and in which order stops come. */
+function HowMade({
+  typed,
+  made,
+  onChange,
+}: Readonly<{ typed: LoadSettings; made: Made; onChange: (change: Partial<LoadSettings>) => void }>) {
+  return (
+    <>
+      <div className="col-span-2">
+        <Labelled name="Loads">
+          {(f) => (
+            <select {...f} value={typed.way} onChange={(e) => onChange({ way: e.target.value as FillWay })}>
+              {FILL_WAYS.map((w) => (
+                <option key={w} value={w}>
+                  {WAYS[w]}
+                </option>
+              ))}
+            </select>
+          )}
+        </Labelled>
+      </div>
+      {typed.left.trim() !== '' && (
+        <Box
+          name="What is left is this mix"
+          isOn={typed.leftIsSameMix}
+          onChange={(leftIsSameMix) => onChange({ leftIsSameMix })}
+        />
+      )}
+      {made.kind === 'loads' && (made.rinses > made.fewest || typed.together) && (
+        <Box
+          name={`Stops of one mix together: ${plural(made.rinses, 'rinse')} in this order, ${made.fewest} then`}
+          isOn={typed.together}
+          onChange={(together) => onChange({ together })}
+        />
+      )}
+    </>
+  );
+}
+
+/** What the equipment was measured to put out. */
+function OutputOf({
+  kind,
+  chosen,
+}: Readonly<{ kind: LoadKind; chosen: Morning['equipment'][number] | undefined }>) {
+  const show = useShows();
+  return (
+    <>
+      {kind === 'tank' && chosen?.output?.by === 'volume' && (
+        <p className="mt-1 text-note text-steel">
+          Water by what {chosen.name} was measured to put out: {show.carrier(chosen.output.rate)}.
+        </p>
+      )}
+      {kind === 'hopper' && chosen?.output?.by === 'mass' && chosen.fitted && (
+        <p className="mt-1 text-note text-steel">
+          {chosen.name}: {chosen.fitted}.
+        </p>
+      )}
+    </>
+  );
+}
+
+/** The loads as cards, with what is odd about them before, and what goes for all of them after. */
+function Loads({
+  made,
+  ticks,
+  onTick,
+  children,
+}: Readonly<{
+  made: Extract<Made, { kind: 'loads' }>;
+  ticks: Ticks;
+  onTick: (key: string, on: boolean) => void;
+  children: ReactNode;
+}>) {
+  const show = useShows();
+  const { cards } = made.value;
+  return (
+    <>
+      {made.surprises.map((s, i) => (
+        <p key={i} role="status" className="mt-2 border-l-4 border-straw bg-paper px-3 py-2">
+          {surpriseWords(s, made.value.labels, show)}
+        </p>
+      ))}
+      <p className="mt-4 font-cond text-xl font-semibold">{inAllWords(cards, show)}</p>
+      <ol className="mt-2 grid gap-4">
+        {cards.map((card, i) => (
+          <li key={i} className="border-2 border-hair bg-paper px-4 py-3">
+            <LoadCardView
+              card={card}
+              ticks={ticksOf(ticks, i)}
+              onTick={(key, on) => onTick(`${i} ${key}`, on)}
+            />
+          </li>
+        ))}
+      </ol>
+      {children}
+      <Around
+        card={togetherOf(cards)}
+        ticks={ticksOf(ticks, -1)}
+        onTick={(key, on) => onTick(`-1 ${key}`, on)}
+      />
+    </>
   );
 }
 
