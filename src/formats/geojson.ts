@@ -73,21 +73,27 @@ export function polygonsOf(geometry: unknown): readonly LonLatRings[] | Fact {
   for (const polygon of list as unknown[]) {
     if (!Array.isArray(polygon) || polygon.length === 0) return fact('polygon-without-ring');
     for (const ring of polygon as unknown[]) {
-      if (!Array.isArray(ring) || ring.length < 4) return fact('ring-too-short');
-      points += ring.length;
-      for (const p of ring as unknown[]) {
-        const [lon, lat] = Array.isArray(p) ? (p as unknown[]) : [];
-        if (typeof lon !== 'number' || typeof lat !== 'number' || !Number.isFinite(lon + lat))
-          return fact('point-no-pair');
-        if (Math.abs(lon) > 180 || Math.abs(lat) > 90)
-          return fact('point-off-earth', { longitude: lon, latitude: lat });
-      }
-      const [first, last] = [ring[0], ring.at(-1)] as [number[], number[]];
-      if (first[0] !== last[0] || first[1] !== last[1]) return fact('ring-not-closed');
+      const fault = faultOf(ring);
+      if (fault) return fault;
+      points += (ring as unknown[]).length;
     }
   }
   if (points > MOST_POINTS) return fact('too-many-points', { count: points, most: MOST_POINTS });
   return (list as [number, number][][][]).map((p) =>
     p.map((r) => r.map(([lon, lat]) => [lon, lat] as const)),
   );
+}
+
+/** What is wrong with a ring of points; null: nothing. */
+function faultOf(ring: unknown): Fact | null {
+  if (!Array.isArray(ring) || ring.length < 4) return fact('ring-too-short');
+  for (const p of ring as unknown[]) {
+    const [lon, lat] = Array.isArray(p) ? (p as unknown[]) : [];
+    if (typeof lon !== 'number' || typeof lat !== 'number' || !Number.isFinite(lon + lat))
+      return fact('point-no-pair');
+    if (Math.abs(lon) > 180 || Math.abs(lat) > 90)
+      return fact('point-off-earth', { longitude: lon, latitude: lat });
+  }
+  const [first, last] = [ring[0], ring.at(-1)] as [number[], number[]];
+  return first[0] === last[0] && first[1] === last[1] ? null : fact('ring-not-closed');
 }

@@ -60,6 +60,27 @@ const no = (why: Fact): Read => ({ ok: false, why });
 const plainly = (value: unknown): string =>
   typeof value === 'string' ? value : (JSON.stringify(value) ?? '');
 
+/** A feature's properties, with its outline or its place; or why it is no zone. @param number of the feature, from 1 */
+function propertiesOf(feature: unknown, number: number): Map<string, string> | Fact {
+  const { geometry, properties } = (feature ?? {}) as { geometry?: unknown; properties?: unknown };
+  const cells = new Map<string, string>();
+  for (const [name, value] of Object.entries((properties ?? {}) as Record<string, unknown>))
+    if (value !== null) cells.set(name, plainly(value));
+  const kind = (geometry as { type?: unknown } | null | undefined)?.type ?? null;
+  if (kind === 'Polygon' || kind === 'MultiPolygon') {
+    const polygons = polygonsOf(geometry);
+    if ('code' in polygons) return fact('lawn-feature', { feature: number, why: polygons });
+    cells.set(SHAPES.words, JSON.stringify({ by: 'polygon', polygons, file: 'GeoJSON' }));
+    // a drawing that says nothing of its size has the size that is drawn
+    if (!cells.has(AREA.words)) cells.set(AREA.words, toSquareFeet(polygonArea(polygons)).toFixed(1));
+  } else if (kind === 'Point') {
+    const [longitude, latitude] = (geometry as { coordinates?: unknown[] }).coordinates ?? [];
+    if (!cells.has(LONGITUDE.words)) cells.set(LONGITUDE.words, plainly(longitude));
+    if (!cells.has(LATITUDE.words)) cells.set(LATITUDE.words, plainly(latitude));
+  } else if (kind !== null) return fact('feature-not-a-zone', { feature: number, kind: plainly(kind) });
+  return cells;
+}
+
 /** The features as a table: a column for each property, and the outline as the sheet keeps it. */
 export function readLawnFeatures(text: string): Read {
   let body: unknown;
@@ -75,22 +96,8 @@ export function readLawnFeatures(text: string): Read {
     return no(fact('lawns-too-many', { count: features.length, most: MOST_FEATURES }));
   const lines: Map<string, string>[] = [];
   for (const [i, f] of (features as unknown[]).entries()) {
-    const { geometry, properties } = (f ?? {}) as { geometry?: unknown; properties?: unknown };
-    const cells = new Map<string, string>();
-    for (const [name, value] of Object.entries((properties ?? {}) as Record<string, unknown>))
-      if (value !== null) cells.set(name, plainly(value));
-    const kind = (geometry as { type?: unknown } | null | undefined)?.type ?? null;
-    if (kind === 'Polygon' || kind === 'MultiPolygon') {
-      const polygons = polygonsOf(geometry);
-      if ('code' in polygons) return no(fact('lawn-feature', { feature: i + 1, why: polygons }));
-      cells.set(SHAPES.words, JSON.stringify({ by: 'polygon', polygons, file: 'GeoJSON' }));
-      // a drawing that says nothing of its size has the size that is drawn
-      if (!cells.has(AREA.words)) cells.set(AREA.words, toSquareFeet(polygonArea(polygons)).toFixed(1));
-    } else if (kind === 'Point') {
-      const [longitude, latitude] = (geometry as { coordinates?: unknown[] }).coordinates ?? [];
-      if (!cells.has(LONGITUDE.words)) cells.set(LONGITUDE.words, plainly(longitude));
-      if (!cells.has(LATITUDE.words)) cells.set(LATITUDE.words, plainly(latitude));
-    } else if (kind !== null) return no(fact('feature-not-a-zone', { feature: i + 1, kind: plainly(kind) }));
+    const cells = propertiesOf(f, i + 1);
+    if ('code' in cells) return no(cells);
     lines.push(cells);
   }
   const header = [...new Set(lines.flatMap((cells) => [...cells.keys()]))];

@@ -211,28 +211,13 @@ function questionOf(
       (!s.needs.sprayer || u.truck.has.sprayer) && (!s.needs.spreader || u.truck.has.spreader) ? [k] : [],
     );
     const open = s.days.filter((d) => q.days.includes(d.day));
-    const hours = open.flatMap(({ day, hours: list }) => {
-      const shift = q.days.indexOf(day) * MINUTES_A_DAY;
-      return list.flatMap((h) => {
-        if (pin && pin.day !== day) return [];
-        const from = Math.max(h.from, pin?.from ?? 0) + shift;
-        const to = Math.min(h.to, pin?.to ?? MINUTES_A_DAY) + shift;
-        return to > from ? [{ from, to }] : [];
-      });
-    });
+    const hours = open.flatMap((d) => routeHours(q, d, pin));
     const trucks = pin
       ? able.filter((k) => units[k]!.truck.id === pin.truckId && units[k]!.day === pin.day)
       : able;
     if (!hours.length || !trucks.length) {
-      const isOff = s.off.some((o) => q.days.includes(o.day));
-      left.push({
-        lawnId: s.lawnId,
-        why: !able.length
-          ? 'no truck has what it needs'
-          : isOff && !open.length
-            ? 'others are there'
-            : 'never open',
-      });
+      const isOff = !open.length && s.off.some((o) => q.days.includes(o.day));
+      left.push({ lawnId: s.lawnId, why: whyLeft(able.length > 0, isOff) });
       continue;
     }
     asked.push(s);
@@ -259,24 +244,47 @@ function questionOf(
       stops,
       places,
       drive: drivesOf(q, asked, homes),
-      trucks: units.map(({ truck, shift }) => {
-        const home = asked.length + q.trucks.indexOf(truck);
-        return {
-          start: home,
-          end: home,
-          from: truck.from + shift,
-          to: truck.to + shift,
-          tank: truck.tank && {
-            volume: truck.tank.volume,
-            ...(truck.tank.isCarried
-              ? { shop: null, minutes: q.lawnFillMinutes }
-              : { shop: home, minutes: q.fillMinutes }),
-          },
-          hopper:
-            truck.hopper === null ? null : { volume: truck.hopper, shop: null, minutes: q.lawnFillMinutes },
-        };
-      }),
+      trucks: units.map((u) => routeTruck(q, u, asked.length + q.trucks.indexOf(u.truck))),
     },
+  };
+}
+
+/** The hours of a day in which a stop may go, in minutes of the whole stretch of days. */
+function routeHours(
+  { days }: DayQuestion,
+  { day, hours }: DayStop['days'][number],
+  pin: DayWishes['pins'][number] | undefined,
+): { from: number; to: number }[] {
+  if (pin && pin.day !== day) return [];
+  const shift = days.indexOf(day) * MINUTES_A_DAY;
+  return hours.flatMap((h) => {
+    const from = Math.max(h.from, pin?.from ?? 0) + shift;
+    const to = Math.min(h.to, pin?.to ?? MINUTES_A_DAY) + shift;
+    return to > from ? [{ from, to }] : [];
+  });
+}
+
+const whyLeft = (isAble: boolean, isOff: boolean): LeftWhy =>
+  isAble ? (isOff ? 'others are there' : 'never open') : 'no truck has what it needs';
+
+/** @param home the place of the truck, where it begins, ends and fills */
+function routeTruck(
+  { fillMinutes, lawnFillMinutes }: DayQuestion,
+  { truck, shift }: ReturnType<typeof truckDays>[number],
+  home: number,
+): RouteQuestion['trucks'][number] {
+  return {
+    start: home,
+    end: home,
+    from: truck.from + shift,
+    to: truck.to + shift,
+    tank: truck.tank && {
+      volume: truck.tank.volume,
+      ...(truck.tank.isCarried
+        ? { shop: null, minutes: lawnFillMinutes }
+        : { shop: home, minutes: fillMinutes }),
+    },
+    hopper: truck.hopper === null ? null : { volume: truck.hopper, shop: null, minutes: lawnFillMinutes },
   };
 }
 

@@ -554,7 +554,7 @@ function tryMoves(day: Day, state: State, [a, i]: Spot, [b, j]: Spot): boolean {
   const { routes, ends, slack } = state;
   const before = ends[a]! + (a === b ? 0 : ends[b]!);
   const saved = slack[a]! + (a === b ? 0 : slack[b]!);
-  const take = (first: number[], second: number[] | null): boolean => {
+  const take: Take = (first, second) => {
     const endA = walk(q, a, first);
     if (endA === Infinity || endA >= before - ROUTE_HAIR) return false;
     const endB = second ? walk(q, b, second) : 0;
@@ -565,21 +565,47 @@ function tryMoves(day: Day, state: State, [a, i]: Spot, [b, j]: Spot): boolean {
     if (second) settle(day, state, b);
     return true;
   };
+  return (
+    (a === b && tryTurned(day, routes[a]!, [a, i, j], saved, take)) ||
+    tryStretches(day, state, [a, i], [b, j], saved, take)
+  );
+}
+/** @returns whether it was better, and is done. @param second null: the first alone */
+type Take = (first: number[], second: number[] | null) => boolean;
+
+/** The stretch between two stops of one route turned round, so that they stand side by side. */
+function tryTurned(
+  day: Day,
+  route: readonly number[],
+  [a, i, j]: readonly [truck: number, i: number, j: number],
+  saved: number,
+  take: Take,
+): boolean {
+  const [lo, hi] = i < j ? [i, j] : [j, i];
+  for (const [x, y] of [
+    [lo + 1, hi],
+    [lo, hi - 1],
+  ] as const)
+    if (
+      x < y &&
+      reversed(day, a, route, x, y) < saved - ROUTE_HAIR &&
+      take([...route.slice(0, x), ...route.slice(x, y + 1).toReversed(), ...route.slice(y + 1)], null)
+    )
+      return true;
+  return false;
+}
+
+/** A stop and those that follow it brought beside another, as they stand or turned round. */
+function tryStretches(
+  day: Day,
+  { routes }: State,
+  [a, i]: Spot,
+  [b, j]: Spot,
+  saved: number,
+  take: Take,
+): boolean {
+  const { q } = day;
   const route = routes[a]!;
-  if (a === b) {
-    const [lo, hi] = i < j ? [i, j] : [j, i];
-    // the stretch between them turned round, so that they stand side by side
-    for (const [x, y] of [
-      [lo + 1, hi],
-      [lo, hi - 1],
-    ] as const)
-      if (
-        x < y &&
-        reversed(day, a, route, x, y) < saved - ROUTE_HAIR &&
-        take([...route.slice(0, x), ...route.slice(x, y + 1).toReversed(), ...route.slice(y + 1)], null)
-      )
-        return true;
-  }
   for (let length = 1; length <= STRETCH && i + length <= route.length; length++) {
     if (a === b && j >= i && j < i + length) continue;
     const stretch = route.slice(i, i + length);

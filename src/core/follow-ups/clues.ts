@@ -67,11 +67,9 @@ export function cluesOf(q: CluesQuestion): Clues | null {
   const effect = stopped.reduce((a, b) => a + b, 0) / Math.max(1, stopped.length);
   const has = full.length > 0;
   const worst = (of: (b: LaidBarrier) => boolean) => barriers.some((b) => b.day <= cameUp && of(b));
-  const late = first.wentIn.lateDays;
   return {
     timing: cameUp < first.day ? 'first' : upBy(inSoil) >= SOME_UP ? 'some' : 'before',
-    water:
-      late === null ? 'not known' : late === 0 ? 'in time' : first.wentIn.wetOn === null ? 'never' : 'late',
+    water: waterOf(first),
     storm:
       first.wentIn.ranOff === null
         ? 'not known'
@@ -80,12 +78,7 @@ export function cluesOf(q: CluesQuestion): Clues | null {
           : 'none',
     leaf: worst((b) => b.wentIn.isCaught) ? 'long and dead' : 'free',
     // what is not on the label has not worn out, and what came first tells nothing of how long it lasts
-    lasting:
-      !has || cameUp < first.day || effect >= LASTING.most
-        ? 'most'
-        : effect < LASTING.little
-          ? 'little'
-          : 'half',
+    lasting: has && cameUp >= first.day ? lastingOf(effect) : 'most',
     place: placeOf(q),
     dose: doseOf(barriers.map((b) => b.share)),
     opened: q.opened.some((day) => day >= first.day && day <= cameUp) ? 'before it came up' : 'no',
@@ -93,6 +86,14 @@ export function cluesOf(q: CluesQuestion): Clues | null {
     label: has ? 'has it' : 'does not have it',
   };
 }
+
+function waterOf({ wentIn: { lateDays: late, wetOn } }: LaidBarrier): Clues['water'] {
+  if (late === null) return 'not known';
+  if (late === 0) return 'in time';
+  return wetOn === null ? 'never' : 'late';
+}
+const lastingOf = (effect: number): Clues['lasting'] =>
+  effect >= LASTING.most ? 'most' : effect < LASTING.little ? 'little' : 'half';
 
 function placeOf({ where, hasHotEdge }: CluesQuestion): Clues['place'] {
   const only = where.filter((w) => w !== 'thin turf' && w !== 'shade' && w !== 'wet');

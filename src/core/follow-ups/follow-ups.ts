@@ -154,16 +154,10 @@ function waterOf(e: DoneEntry, q: FollowUpQuestion): FollowUp[] {
   const to = addDays(e.day, wateringIn.withinDays);
   const rain =
     q.recent && q.recent.from <= e.day ? fallenSince(q.recent, e.day, e.endedAt, wateringIn.depth) : null;
-  const word = q.answered.watered.filter((w) => w.on >= e.day).toSorted((a, b) => a.on - b.on)[0];
-  const byRain: Answer | null = rain?.on != null ? { by: 'rain', on: rain.on } : null;
-  const byWord: Answer | null = word ? { by: word.by, on: word.on } : null;
-  const told = byRain && byWord ? (byWord.on < byRain.on ? byWord : byRain) : (byRain ?? byWord);
+  const told = wateredBy(e, q, rain?.on ?? null);
   // the weather of then is not at hand any more, and nothing can be done about it
   const answer = orOver(told, to, q.today, GRACE_DAYS);
   const fallen = (rain?.fallen ?? null) as Millimetres | null;
-  const rate = q.zone.irrigationPerHour;
-  const lacks = wateringIn.depth - (fallen ?? 0);
-  const on = rate === null ? null : nextWaterDay(q.water, q.irrigatesOn, q.today);
   const water: FollowUp = {
     ...blank,
     kind: 'water-in',
@@ -176,10 +170,7 @@ function waterOf(e: DoneEntry, q: FollowUpQuestion): FollowUp[] {
     depth: wateringIn.depth,
     fallen,
     ahead: rainBy(q, to),
-    irrigate:
-      rate !== null && rate > 0 && on !== null && lacks > 0
-        ? { on, minutes: Math.ceil((60 * lacks) / rate), notBetween: q.water.notBetween }
-        : null,
+    irrigate: irrigateFor(q, wateringIn.depth - (fallen ?? 0)),
     losesADay: isPreEmergent(e.use) ? LIGHT_A_DAY : 0,
   };
   // a storm on soil that nothing has wetted carries it off: a light wetting before it binds it
@@ -187,6 +178,23 @@ function waterOf(e: DoneEntry, q: FollowUpQuestion): FollowUp[] {
   return storm === null
     ? [water]
     : [water, { ...water, kind: 'light-wetting', from: q.today, to: storm, depth: null, ahead: null }];
+}
+
+/** What watered it in first: the rain, or who says so. */
+function wateredBy(e: DoneEntry, q: FollowUpQuestion, rainOn: Day | null): Answer | null {
+  const [word] = q.answered.watered.filter((w) => w.on >= e.day).toSorted((a, b) => a.on - b.on);
+  const byRain: Answer | null = rainOn === null ? null : { by: 'rain', on: rainOn };
+  const byWord: Answer | null = word ? { by: word.by, on: word.on } : null;
+  if (byRain && byWord) return byWord.on < byRain.on ? byWord : byRain;
+  return byRain ?? byWord;
+}
+
+/** When the lawn's own irrigation may run, and how long for what is lacking, mm; null: it has none, or nothing is lacking. */
+function irrigateFor(q: FollowUpQuestion, lacks: number): FollowUp['irrigate'] {
+  const rate = q.zone.irrigationPerHour;
+  if (rate === null || !(rate > 0) || !(lacks > 0)) return null;
+  const on = nextWaterDay(q.water, q.irrigatesOn, q.today);
+  return on === null ? null : { on, minutes: Math.ceil((60 * lacks) / rate), notBetween: q.water.notBetween };
 }
 
 /** Rain that the forecast brings from today to the end of a day; null: it does not reach, or the day is over. */

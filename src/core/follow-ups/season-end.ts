@@ -147,27 +147,44 @@ type Found = Readonly<{
   groups: SeasonEnd['groups'];
 }>;
 
-function adviceOf(q: SeasonEndQuestion, { mine, barriers, sprays, first, through, groups }: Found): Advice[] {
+function adviceOf(q: SeasonEndQuestion, found: Found): Advice[] {
+  const { mine, barriers, first, through, groups } = found;
   if (!mine.length) return [{ code: 'nothing-put-down' }];
-  const out: Advice[] = [];
-  if (first !== null && q.crossed !== null && first > q.crossed)
-    out.push({ code: 'earlier', days: first - q.crossed });
-  for (const f of q.followUps) {
-    if (f.kind !== 'water-in' || f.to === null || !barriers.some((b) => b.id === f.entryId)) continue;
-    const late = f.answer ? f.answer.on - f.to : q.today > f.to ? null : 0;
-    if (late === null || late > 0) out.push({ code: 'water-in', product: f.product, days: late });
-  }
-  if (barriers.length && q.hold !== null && q.hold < CONTROL) out.push({ code: 'longer', hold: q.hold });
-  if (through.length && q.hasHotEdge) out.push({ code: 'edges' });
-  for (const { group, years } of groups)
-    if (group > 0 && years >= YEARS_OF_A_GROUP) out.push({ code: 'other-group', group, years });
-  const takes = q.looked
-    .filter((l) => l.taken !== null && sprays.some((s) => l.on > s.day))
-    .map((l) => l.taken!);
-  const worst = Math.min(...takes);
-  if (takes.length && worst < GOOD_TAKE) out.push({ code: 'weak', taken: worst });
   const isLooked = q.looked.length > 0 || q.seen.some((s) => first !== null && s.on > first);
-  if (barriers.length && !isLooked) out.push({ code: 'look' });
-  if (!out.length) out.push({ code: 'same-again', hold: q.hold });
-  return out;
+  const out = [
+    first !== null && q.crossed !== null && first > q.crossed
+      ? ({ code: 'earlier', days: first - q.crossed } as const)
+      : null,
+    ...q.followUps.map((f) => lateWater(f, q, found)),
+    barriers.length && q.hold !== null && q.hold < CONTROL
+      ? ({ code: 'longer', hold: q.hold } as const)
+      : null,
+    through.length && q.hasHotEdge ? ({ code: 'edges' } as const) : null,
+    ...groups.map(({ group, years }) =>
+      group > 0 && years >= YEARS_OF_A_GROUP ? ({ code: 'other-group', group, years } as const) : null,
+    ),
+    weakest(q, found),
+    barriers.length && !isLooked ? ({ code: 'look' } as const) : null,
+  ].filter((a) => a !== null);
+  return out.length ? out : [{ code: 'same-again', hold: q.hold }];
+}
+
+/** A barrier that was watered in after its day, or not at all. */
+function lateWater(
+  f: SeasonEndQuestion['followUps'][number],
+  { today }: SeasonEndQuestion,
+  { barriers }: Found,
+): Advice | null {
+  if (f.kind !== 'water-in' || f.to === null || !barriers.some((b) => b.id === f.entryId)) return null;
+  const late = f.answer ? f.answer.on - f.to : today > f.to ? null : 0;
+  return late === null || late > 0 ? { code: 'water-in', product: f.product, days: late } : null;
+}
+
+/** The spray that took least, where that was too little. */
+function weakest({ looked }: SeasonEndQuestion, { sprays }: Found): Advice | null {
+  const takes = looked.flatMap((l) =>
+    l.taken !== null && sprays.some((s) => l.on > s.day) ? [l.taken] : [],
+  );
+  const worst = Math.min(...takes);
+  return worst < GOOD_TAKE ? { code: 'weak', taken: worst } : null;
 }

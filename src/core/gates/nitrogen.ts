@@ -66,7 +66,7 @@ function lawFor({ product, zone, seen, rules }: GateContext): (day: Day) => Verd
 }
 
 function nitrogenFor(context: GateContext): (day: Day) => Verdict {
-  const { product, beside, zone, ledger, bookFrom, outlook, seen, rules } = context;
+  const { product, beside, zone, outlook, seen, rules } = context;
   const { label, rate } = product;
   if (!carriesNitrogen(label) || !label.analysis) {
     const none = open({ code: 'no-nitrogen', source: 'label' });
@@ -96,34 +96,8 @@ function nitrogenFor(context: GateContext): (day: Day) => Verdict {
         most: MOST_AT_ONCE,
       })
     : null;
-  const budget = rules.nitrogenYear ?? nitrogenBudget(zone.turf, zone.mixedWith);
+  const byBudget = budgetOf(context, now, withIt);
   const warm = [zone.turf, zone.mixedWith].find((t) => t && TURF_FACTS[t].season === 'warm') ?? null;
-  const kept = new Map<number, Verdict>();
-  const byBudget = (day: Day): Verdict => {
-    const year = yearOf(day);
-    let verdict = kept.get(year);
-    if (verdict) return verdict;
-    const entries = ledger.filter((e) => yearOf(e.day) === year);
-    // nobody knows what an earlier feeding brought: not nothing
-    const isUnknown =
-      entries.some((e) => e.nitrogen === null) || bookFrom === null || bookFrom > dayOf(year, 1, 1);
-    const before =
-      entries.reduce((sum, e) => sum + (e.nitrogen ?? 0) * e.share, 0) +
-      withIt.reduce<number>((sum, n) => sum + (n ?? 0), 0);
-    const facts = {
-      source: rules.nitrogenYear === null ? 'lawn sheet' : 'house rule',
-      total: (before + now) as KilogramsPerHectare,
-      now,
-      budget,
-    } as const;
-    verdict = exceeds(before + now, budget)
-      ? shut('latch', { code: 'over-nitrogen', ...facts })
-      : isUnknown
-        ? ajar({ code: 'history-not-known', source: 'ledger', days: YEAR_DAYS, bookFrom })
-        : open({ code: 'nitrogen-fits', ...facts });
-    kept.set(year, verdict);
-    return verdict;
-  };
   return (day) => {
     const soil = outlook && soilOn(outlook, day);
     if (soil === null) return ajar({ code: 'not-known', source: 'outlook', missing: 'outlook' });
@@ -143,5 +117,44 @@ function nitrogenFor(context: GateContext): (day: Day) => Verdict {
         green: Math.round(green * 20) / 20,
       });
     return atOnce ?? byBudget(day);
+  };
+}
+
+/**
+ * Whether it fits what the year still leaves.
+ * @param now what it brings to the whole zone
+ * @param withIt what the others of the visit bring
+ */
+function budgetOf(
+  { zone, ledger, bookFrom, rules }: GateContext,
+  now: KilogramsPerHectare,
+  withIt: readonly (number | null)[],
+): (day: Day) => Verdict {
+  const budget = rules.nitrogenYear ?? nitrogenBudget(zone.turf, zone.mixedWith);
+  const verdictOf = (year: number): Verdict => {
+    const entries = ledger.filter((e) => yearOf(e.day) === year);
+    // nobody knows what an earlier feeding brought: not nothing
+    const isUnknown =
+      entries.some((e) => e.nitrogen === null) || bookFrom === null || bookFrom > dayOf(year, 1, 1);
+    const before =
+      entries.reduce((sum, e) => sum + (e.nitrogen ?? 0) * e.share, 0) +
+      withIt.reduce<number>((sum, n) => sum + (n ?? 0), 0);
+    const facts = {
+      source: rules.nitrogenYear === null ? 'lawn sheet' : 'house rule',
+      total: (before + now) as KilogramsPerHectare,
+      now,
+      budget,
+    } as const;
+    if (exceeds(before + now, budget)) return shut('latch', { code: 'over-nitrogen', ...facts });
+    return isUnknown
+      ? ajar({ code: 'history-not-known', source: 'ledger', days: YEAR_DAYS, bookFrom })
+      : open({ code: 'nitrogen-fits', ...facts });
+  };
+  const kept = new Map<number, Verdict>();
+  return (day) => {
+    const year = yearOf(day);
+    const verdict = kept.get(year) ?? verdictOf(year);
+    kept.set(year, verdict);
+    return verdict;
   };
 }

@@ -51,20 +51,8 @@ function byLabels(
   const { label, tank } = product;
   const name = other.label.name;
   const isOneTank = tank === other.tank;
-  if (isOneTank) {
-    const refused = refusedInTank(label, other.label);
-    if (refused) return shut('bolt', { ...refused, source: 'label', partner: name });
-    const feed = [label, other.label].find(wantsWater);
-    const leaf = [product, other].find((p) => worksOnLeaf(p) && p.label.wateringIn === null)?.label;
-    if (feed && leaf && feed !== leaf)
-      return shut('latch', {
-        code: 'wants-water-in',
-        source: 'house rule',
-        partner: name,
-        feed: feed.name,
-        leaf: leaf.name,
-      });
-  }
+  const inTank = isOneTank ? byOneTank(product, other) : null;
+  if (inTank) return inTank;
   const opposed = (label.onLeaf && other.label.inSoil) || (other.label.onLeaf && label.inSoil);
   if (rules.partners === 'never together' && opposed)
     return shut('latch', { code: 'never-together', source: 'house rule', partner: name });
@@ -73,15 +61,40 @@ function byLabels(
   const ingredient = sharedIngredient(label, other.label);
   if (ingredient !== null)
     return ajar({ code: 'same-ingredient', source: 'label', partner: name, ingredient });
-  if (!isOneTank && isGranule(label) !== isGranule(other.label)) {
-    const granule = isGranule(label) ? tank : other.tank;
-    const spray = isGranule(label) ? other.tank : tank;
-    const isInOrder = rules.granuleFirst ? granule < spray : spray < granule;
-    const code = rules.granuleFirst ? 'granule-first' : 'spray-first';
-    const reason = { code, source: 'house rule', partner: name } as const;
-    return isInOrder ? open(reason) : ajar(reason);
-  }
-  return null;
+  return isOneTank ? null : byOrder(product, other, rules.granuleFirst);
+}
+
+/** What keeps two products out of one tank. */
+function byOneTank(product: ApplicationProduct, other: ApplicationProduct): Verdict | null {
+  const { label } = product;
+  const partner = other.label.name;
+  const refused = refusedInTank(label, other.label);
+  if (refused) return shut('bolt', { ...refused, source: 'label', partner });
+  const feed = [label, other.label].find(wantsWater);
+  const leaf = [product, other].find((p) => worksOnLeaf(p) && p.label.wateringIn === null)?.label;
+  if (!feed || !leaf || feed === leaf) return null;
+  return shut('latch', {
+    code: 'wants-water-in',
+    source: 'house rule',
+    partner,
+    feed: feed.name,
+    leaf: leaf.name,
+  });
+}
+
+/** Granule and spray of one visit go down in the order of the house. */
+function byOrder(
+  { label, tank }: ApplicationProduct,
+  other: ApplicationProduct,
+  granuleFirst: boolean,
+): Verdict | null {
+  if (isGranule(label) === isGranule(other.label)) return null;
+  const granule = isGranule(label) ? tank : other.tank;
+  const spray = isGranule(label) ? other.tank : tank;
+  const isInOrder = granuleFirst ? granule < spray : spray < granule;
+  const code = granuleFirst ? 'granule-first' : 'spray-first';
+  const reason = { code, source: 'house rule', partner: other.label.name } as const;
+  return isInOrder ? open(reason) : ajar(reason);
 }
 
 /** Dry hours for the leaf, then water for the soil: by the day; null where the pair does not ask for it. */
@@ -113,32 +126,38 @@ function dryThenWater(
   const bad = shut('latch', { code: 'no-dry-then-water', source: 'forecast', ...facts });
   const unknown = ajar({ code: 'dry-then-water-not-known', source: 'forecast', ...facts });
   const ends = skyEnds(context);
-  const isRain = (h: Hour) => {
-    const sky = skyAt(context, h);
-    return sky !== null && sky.rain >= WASHES_MM && sky.chance >= rules.rainChance;
-  };
-  /** as the watering-in gate counts it: weighed by its chance */
-  const rainAt = (h: Hour) => {
-    const sky = skyAt(context, h);
-    return sky === null ? 0 : sky.rain * sky.chance;
-  };
+  const hours = Math.ceil(dryHours);
   return (day) => {
     let isKnown = false;
     for (let start = rules.workFrom; start + rules.calmHours <= rules.workTo; start++) {
       const begin = hourOf(day, start);
-      const dryTo = (begin + rules.calmHours + Math.ceil(dryHours)) as Hour;
+      const dryTo = (begin + rules.calmHours + hours) as Hour;
       if (dryTo > ends || skyAt(context, begin) === null) continue;
       isKnown = true;
-      let dry = true;
-      for (let h = begin; h < dryTo && dry; h = (h + 1) as Hour) dry = !isRain(h);
-      if (!dry) continue;
+      if (!isDry(context, begin, dryTo)) continue;
       if (byIrrigation) return good;
       const deadline = hourOf(addDays(day, withinDays), start);
-      let water = 0;
-      for (let h = dryTo; h < deadline && h < ends; h = (h + 1) as Hour) water += rainAt(h);
-      if ((water as Millimetres) >= depth) return good;
+      if (waterIn(context, dryTo, Math.min(deadline, ends)) >= depth) return good;
       if (deadline > ends) return unknown;
     }
     return isKnown ? bad : unknown;
   };
+}
+
+/** No hour of them has a rain that is likely enough and washes it off. */
+function isDry(context: GateContext, from: Hour, to: Hour): boolean {
+  for (let h = from; h < to; h = (h + 1) as Hour) {
+    const sky = skyAt(context, h);
+    if (sky !== null && sky.rain >= WASHES_MM && sky.chance >= context.rules.rainChance) return false;
+  }
+  return true;
+}
+/** As the watering-in gate counts it: weighed by its chance, mm. */
+function waterIn(context: GateContext, from: Hour, to: number): Millimetres {
+  let water = 0;
+  for (let h = from; h < to; h = (h + 1) as Hour) {
+    const sky = skyAt(context, h);
+    if (sky !== null) water += sky.rain * sky.chance;
+  }
+  return water as Millimetres;
 }

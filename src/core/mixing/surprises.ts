@@ -23,41 +23,46 @@ const MOST_LOADS = 12;
 const LEAST_SHARE = 1 / 50;
 const LIQUIDS: readonly Formulation[] = ['SC', 'CS', 'EC', 'EW', 'ME', 'SL'];
 
+type Asked = Readonly<{
+  label: Pick<Label, 'formulation' | 'packages'>;
+  /** the most that one stop gets, and what a stop got before, in the middle; null: nothing is on record */
+  atStop: ProductAmount | null;
+  usual: ProductAmount | null;
+  /** the most that goes into one load */
+  inLoad: ProductAmount | null;
+}>;
+
+/** @param product its place among those of the loads */
+function aboutProduct({ label, atStop, usual, inLoad }: Asked, product: number): Surprise[] {
+  const out: Surprise[] = [];
+  const by = (atStop ?? inLoad)?.by;
+  const isLiquid = LIQUIDS.includes(label.formulation);
+  if (by === 'mass' && isLiquid) out.push({ kind: 'weight-of-a-liquid', product });
+  if (by === 'volume' && !isLiquid) out.push({ kind: 'volume-of-a-dry-one', product });
+  if (atStop && usual && atStop.by === usual.by && usual.amount > 0) {
+    const times = atStop.amount / usual.amount;
+    if (times >= TEN * (1 - HAIR) || times <= (1 + HAIR) / TEN)
+      out.push({ kind: 'unusual', product, amount: atStop, usual });
+  }
+  const largest = label.packages
+    .filter((p) => p.size.by === inLoad?.by)
+    .reduce((most, p) => Math.max(most, p.size.amount), 0);
+  if (inLoad && largest > 0 && !isGranule(label) && inLoad.amount >= largest)
+    out.push({ kind: 'whole-packages', product, amount: inLoad, packages: inLoad.amount / largest });
+  return out;
+}
+
 export function surprisesOf({
   products,
   loads,
   tank,
 }: Readonly<{
-  products: readonly Readonly<{
-    label: Pick<Label, 'formulation' | 'packages'>;
-    /** the most that one stop gets, and what a stop got before, in the middle; null: nothing is on record */
-    atStop: ProductAmount | null;
-    usual: ProductAmount | null;
-    /** the most that goes into one load */
-    inLoad: ProductAmount | null;
-  }>[];
+  products: readonly Asked[];
   loads: readonly Readonly<{ mix: number }>[];
   /** size; null: a hopper */
   tank: number | null;
 }>): Surprise[] {
-  const out: Surprise[] = [];
-  for (const [product, { label, atStop, usual, inLoad }] of products.entries()) {
-    const by = (atStop ?? inLoad)?.by;
-    if (by === 'mass' && LIQUIDS.includes(label.formulation))
-      out.push({ kind: 'weight-of-a-liquid', product });
-    if (by === 'volume' && !LIQUIDS.includes(label.formulation))
-      out.push({ kind: 'volume-of-a-dry-one', product });
-    if (atStop && usual && atStop.by === usual.by && usual.amount > 0) {
-      const times = atStop.amount / usual.amount;
-      if (times >= TEN * (1 - HAIR) || times <= (1 + HAIR) / TEN)
-        out.push({ kind: 'unusual', product, amount: atStop, usual });
-    }
-    const largest = label.packages
-      .filter((p) => p.size.by === inLoad?.by)
-      .reduce((most, p) => Math.max(most, p.size.amount), 0);
-    if (inLoad && largest > 0 && !isGranule(label) && inLoad.amount >= largest)
-      out.push({ kind: 'whole-packages', product, amount: inLoad, packages: inLoad.amount / largest });
-  }
+  const out = products.flatMap(aboutProduct);
   if (tank !== null) {
     if (loads.length > MOST_LOADS) out.push({ kind: 'small-tank', loads: loads.length });
     const most = Math.max(0, ...loads.map((l) => l.mix));

@@ -45,18 +45,13 @@ export function cautionsFor(
   };
   for (const product of products) {
     const { label } = product;
-    const onLeaf = worksOnLeaf(product);
-    if (onLeaf) say({ code: 'bees' });
+    const isOnLeaf = worksOnLeaf(product);
+    if (isOnLeaf) say({ code: 'bees' });
     for (const { name } of label.ingredients) {
       if (IN_COMPOST.has(substanceKey(name))) say({ code: 'clippings', ingredient: name });
       if (hasTrees && AT_ROOTS.has(substanceKey(name))) say({ code: 'roots-of-trees', ingredient: name });
     }
-    if (onLeaf && label.mowing.afterDays !== null && label.mowing.afterDays > 0)
-      say({ code: 'no-mowing-after', days: label.mowing.afterDays });
-    if (onLeaf && hasIrrigation && label.rainFreeHours !== null && label.rainFreeHours > 0)
-      say({ code: 'irrigation-off', hours: label.rainFreeHours });
-    if (onLeaf && (label.formulation === 'EC' || /ester/i.test(label.name))) say({ code: 'ester-in-heat' });
-    if (label.surfactantPercent !== null && onLeaf) say({ code: 'adjuvant', kind: label.adjuvant });
+    if (isOnLeaf) onLeaf(label, hasIrrigation).forEach(say);
     if (isGranule(label)) say({ code: 'off-pavement', hasPhosphorus: (label.analysis?.p ?? 0) > 0 });
     if (isGranule(label) && burnsWetLeaf(label.ingredients)) say({ code: 'dry-leaf' });
   }
@@ -66,4 +61,17 @@ export function cautionsFor(
   }
   say({ code: 'sign' });
   return out;
+}
+
+/** What a product on the leaf asks for besides the bees. */
+function onLeaf(label: ApplicationProduct['label'], hasIrrigation: boolean): Caution[] {
+  const { mowing, rainFreeHours: hours } = label;
+  return [
+    mowing.afterDays !== null && mowing.afterDays > 0
+      ? ({ code: 'no-mowing-after', days: mowing.afterDays } as const)
+      : null,
+    hasIrrigation && hours !== null && hours > 0 ? ({ code: 'irrigation-off', hours } as const) : null,
+    label.formulation === 'EC' || /ester/i.test(label.name) ? ({ code: 'ester-in-heat' } as const) : null,
+    label.surfactantPercent === null ? null : ({ code: 'adjuvant', kind: label.adjuvant } as const),
+  ].filter((c) => c !== null);
 }

@@ -98,11 +98,44 @@ export const contentOf = (figure: number, unit: ContentUnit): Content =>
         gramsPerLitre: gramsPerLitre(unit === 'g/L' ? figure : figure * G_PER_L_IN_LB_PER_GAL),
       };
 
+const perhaps = <T, U>(value: T | null, make: (v: T) => U): U | null => (value === null ? null : make(value));
+
+const ingredientsFrom = ({ ingredients }: LabelSheet): Label['ingredients'] =>
+  ingredients.map((i) => ({
+    name: i.name,
+    ...(i.ownSubstance ? { isOwn: true as const } : {}),
+    group: i.group,
+    content: contentOf(i.content, i.contentUnit),
+    acid: perhaps(i.acidEquivalent, (a) => contentOf(a, i.contentUnit)),
+    counts: i.limitCounts,
+    yearLimit: perhaps(i.yearLimitLbPerAcre, (lb) => rateOf(lb, 'lb/acre').rate as KilogramsPerHectare),
+  }));
+
+/** A row for each turf and use that it holds for. */
+function ratesFrom(sheet: LabelSheet): Label['rates'] {
+  const rate = (figure: number) => rateOf(figure, sheet.rateUnit);
+  return sheet.rates.flatMap((r) =>
+    r.turfs.flatMap((turf) =>
+      r.uses.map((use) => ({
+        turf,
+        use,
+        region: r.region,
+        low: rate(r.low),
+        high: rate(r.high),
+        months: r.months,
+        monthsAt: (r.monthsAt ?? []).map((m) => ({ rate: rate(m.rate), months: m.months })),
+        yearLimit: perhaps(r.yearLimit, rate),
+        mostApplications: r.mostApplications,
+        intervalDays: r.intervalDays,
+        dormancy: r.dormancy,
+      })),
+    ),
+  );
+}
+
 /** The label that a sheet describes. @throws RangeError where a figure is none: the sheet was not checked */
 export function labelFrom(sheet: LabelSheet, id: string, version: number): Label {
   const rate = (figure: number) => rateOf(figure, sheet.rateUnit);
-  const perhaps = <T, U>(value: T | null, make: (v: T) => U): U | null =>
-    value === null ? null : make(value);
   return {
     id,
     version,
@@ -117,34 +150,10 @@ export function labelFrom(sheet: LabelSheet, id: string, version: number): Label
     signalWord: sheet.signalWord,
     restrictedUse: sheet.restrictedUse,
     category: sheet.category,
-    ingredients: sheet.ingredients.map((i) => ({
-      name: i.name,
-      ...(i.ownSubstance ? { isOwn: true as const } : {}),
-      group: i.group,
-      content: contentOf(i.content, i.contentUnit),
-      acid: perhaps(i.acidEquivalent, (a) => contentOf(a, i.contentUnit)),
-      counts: i.limitCounts,
-      yearLimit: perhaps(i.yearLimitLbPerAcre, (lb) => rateOf(lb, 'lb/acre').rate as KilogramsPerHectare),
-    })),
+    ingredients: ingredientsFrom(sheet),
     density: perhaps(sheet.densityLbPerGal, (d) => gramsPerLitre(d * G_PER_L_IN_LB_PER_GAL)),
     analysis: perhaps(sheet.analysis, ({ n, p, k }) => ({ n: n / 100, p: p / 100, k: k / 100 })),
-    rates: sheet.rates.flatMap((r) =>
-      r.turfs.flatMap((turf) =>
-        r.uses.map((use) => ({
-          turf,
-          use,
-          region: r.region,
-          low: rate(r.low),
-          high: rate(r.high),
-          months: r.months,
-          monthsAt: (r.monthsAt ?? []).map((m) => ({ rate: rate(m.rate), months: m.months })),
-          yearLimit: perhaps(r.yearLimit, rate),
-          mostApplications: r.mostApplications,
-          intervalDays: r.intervalDays,
-          dormancy: r.dormancy,
-        })),
-      ),
-    ),
+    rates: ratesFrom(sheet),
     rateUnit: sheet.rateUnit,
     amountUnit: sheet.amountUnit,
     period: sheet.period,

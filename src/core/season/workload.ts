@@ -116,21 +116,14 @@ export function workOff(
       else waiting.push(lawn);
     }
     if (day < start || !workable[d] || weekday(day) >= crews.daysAWeek) continue;
-    for (let left = capacity; left > 0;) {
-      const top = waiting.pop();
-      if (top !== undefined && day > helps[top]!) {
-        tooLate.push(top);
-        continue;
-      }
-      const lawn = top ?? tooLate.shift() ?? lost.shift();
+    for (let left = capacity; left > 0; left--) {
+      const lawn = nextOf(waiting, tooLate, (i) => day > helps[i]!) ?? lost.shift();
       if (lawn === undefined) break;
-      const { by, isLost } = lawns[lawn]!;
-      left--;
       done++;
-      if (day < by) down++;
+      if (day < lawns[lawn]!.by) down++;
       if (day <= helps[lawn]!) {
         watered++;
-        if (!isLost) saved++;
+        if (!lawns[lawn]!.isLost) saved++;
       } else late.add(lawn);
       if (done === lawns.length) finished = day;
     }
@@ -147,6 +140,15 @@ export function workOff(
     finished,
     late: [...late].sort((a, b) => a - b),
   };
+}
+
+/** The first that can still be helped; what cannot is set aside, and is next where no other waits. */
+function nextOf(waiting: Heap, tooLate: number[], isTooLate: (lawn: number) => boolean): number | undefined {
+  for (let top = waiting.pop(); top !== undefined; top = waiting.pop()) {
+    if (!isTooLate(top)) return top;
+    tooLate.push(top);
+  }
+  return tooLate.shift();
 }
 
 /** The last day on which a lawn goes down in time: watered in before its line. −∞: none. */

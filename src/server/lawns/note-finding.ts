@@ -1,14 +1,14 @@
 import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
-import { addDays, isoDay, parseDay } from '@/core/calendar/day';
+import { addDays, isoDay, parseDay, type Day } from '@/core/calendar/day';
 import { SOIL_OPENED } from '@/core/facts/facts';
 import { wantsPhosphorus } from '@/core/lawn/soil-test';
-import { parseFigure } from '@/core/units/parse';
+import { parseFigure, type Parsed } from '@/core/units/parse';
 import { NEXT_YEAR } from '@/core/weeds/next-year';
 import { STAGES, isWeed } from '@/core/weeds/weeds';
 import { requirePermission, type Actor } from '@/data/actor';
-import { hourIn, nowOf, todayOf } from '@/data/clock';
+import { hourIn, momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { DAMAGE_CAUSES, WATERED_BY } from '@/core/follow-ups/follow-ups';
 import { FINDINGS, addFinding, groundFrom, type FindingKind } from '@/data/findings';
@@ -48,88 +48,95 @@ const FIGURES: Partial<Record<FindingKind, { field: string; unit: string; most: 
   'seedlings mown': { field: 'Mowings', unit: 'times', most: 30 },
 };
 
+type Said = Readonly<{ word: string; stage: string }>;
+const oneOf =
+  (list: readonly string[], missing: () => Issue) =>
+  ({ word }: Said): Issue[] =>
+    list.includes(word) ? [] : [missing()];
+/** What each kind asks of its words. */
+const WORDS: Partial<Record<FindingKind, (said: Said) => Issue[]>> = {
+  'weed stage': ({ word, stage }) =>
+    isWeed(word) && STAGES.some((s) => s === stage) ? [] : [issue('Weed', 'weed-or-stage-missing')],
+  'turf stress': oneOf(['none', 'heat', 'drought'], () => issue('Stress', 'stress-missing')),
+  'soil test': oneOf(['wanted', 'not wanted'], () => issue('Phosphorus', 'phosphorus-missing')),
+  compaction: oneOf(['hard', 'soft'], () => issue('Ground', 'ground-missing')),
+  'soil values': ({ word }) => wrongSoilValues(word),
+  'soil opened': oneOf(SOIL_OPENED, () => issue('Opened by', 'opened-by-missing')),
+  watered: oneOf(WATERED_BY, () => issue('Watered by', 'watered-by-missing')),
+  'next year': ({ word }) => (isWish(word) ? [] : [issue('Next year', 'next-year-unknown', { word })]),
+  callback: ({ word }) => (word ? [] : [issue('About', 'call-reason-missing')]),
+  damage: ({ word, stage }) =>
+    !word
+      ? [issue('Seen', 'seen-missing')]
+      : (DAMAGE_CAUSES as readonly string[]).includes(stage)
+        ? []
+        : [issue('Cause', 'cause-missing')],
+};
+
+/** The day of it: what is to come may be an event alone. */
+function dayIssue(kind: FindingKind, text: string, today: Day): Issue | null {
+  const on = parseDay(text);
+  if (on === null) return issue('Day', 'finding-no-day', { text });
+  if (kind !== 'event' && on > today) return issue('Day', 'finding-to-come', { day: on, today });
+  return on < addDays(today, -730) ? issue('Day', 'finding-years-ago', { day: on }) : null;
+}
+
+/** The figure that a kind asks for; null: it asks for none, or may go without and does. */
+function figureOf({ kind, figure }: FindingInput): Parsed<number> | null {
+  const asked = kind === 'looked' && figure.trim() === '' ? undefined : FIGURES[kind];
+  return asked
+    ? parseFigure(figure, { field: asked.field, unit: asked.unit, least: 0, most: asked.most })
+    : null;
+}
+
+/** How it is kept: a kind of two words keeps both. */
+const keptWord = (kind: FindingKind, { word, stage }: Said): string =>
+  kind === 'weed stage' ? `${word}|${stage}` : kind === 'damage' ? `${stage}|${word}` : word;
+
 /** Writes down what was seen or done on a zone; gates go by the last of each kind. */
 export async function noteFinding(actor: Actor, input: FindingInput): Promise<Outcome<{ on: string }>> {
   requirePermission(actor, 'record');
-  const { kind } = input;
+  const { kind, zoneId } = input;
   return inOrganisation(actor, async (db) => {
-    if (!(await zoneOf(db, input.zoneId))) return refuse({ kind: 'gone' });
-    const today = await todayOf(db, actor);
-    const issues: Issue[] = [];
+    if (!(await zoneOf(db, zoneId))) return refuse({ kind: 'gone' });
+    const { now, today } = await momentOf(db, actor);
     const on = parseDay(input.on);
-    const isAhead = kind === 'event';
-    if (on === null) issues.push(issue('Day', 'finding-no-day', { text: input.on }));
-    else if (!isAhead && on > today) issues.push(issue('Day', 'finding-to-come', { day: on, today }));
-    else if (on < addDays(today, -730)) issues.push(issue('Day', 'finding-years-ago', { day: on }));
-    const asked = kind === 'looked' && input.figure.trim() === '' ? undefined : FIGURES[kind];
-    const figure = asked
-      ? parseFigure(input.figure, { field: asked.field, unit: asked.unit, least: 0, most: asked.most })
-      : null;
-    if (figure && !figure.ok) issues.push(figure.issue);
-    const word = input.word.trim();
-    const isStage = STAGES.some((s) => s === input.stage);
-    if (kind === 'weed stage' && (!isWeed(word) || !isStage))
-      issues.push(issue('Weed', 'weed-or-stage-missing'));
-    if (kind === 'turf stress' && !['none', 'heat', 'drought'].includes(word))
-      issues.push(issue('Stress', 'stress-missing'));
-    if (kind === 'soil test' && !['wanted', 'not wanted'].includes(word))
-      issues.push(issue('Phosphorus', 'phosphorus-missing'));
-    if (kind === 'compaction' && !['hard', 'soft'].includes(word))
-      issues.push(issue('Ground', 'ground-missing'));
-    if (kind === 'soil values') checkSoilValues(word, issues);
-    if (kind === 'soil opened' && !(SOIL_OPENED as readonly string[]).includes(word))
-      issues.push(issue('Opened by', 'opened-by-missing'));
-    if (kind === 'watered' && !(WATERED_BY as readonly string[]).includes(word))
-      issues.push(issue('Watered by', 'watered-by-missing'));
-    if (kind === 'next year' && !isWish(word)) issues.push(issue('Next year', 'next-year-unknown', { word }));
-    if (kind === 'callback' && !word) issues.push(issue('About', 'call-reason-missing'));
-    if (kind === 'damage' && (!word || !(DAMAGE_CAUSES as readonly string[]).includes(input.stage)))
-      issues.push(
-        word
-          ? issue(word ? 'Cause' : 'Seen', 'cause-missing')
-          : issue(word ? 'Cause' : 'Seen', 'seen-missing'),
-      );
+    const figure = figureOf(input);
+    const said = { word: input.word.trim(), stage: input.stage };
+    const issues = [
+      dayIssue(kind, input.on, today),
+      figure && !figure.ok ? figure.issue : null,
+      ...(WORDS[kind]?.(said) ?? []),
+    ].filter((i) => i !== null);
     if (issues.length || on === null) return refuse({ kind: 'invalid', issues });
+    const of = { orgId: actor.orgId, zoneId, on, person: actor.name };
+    // of a notice it counts when on its day it was given
+    const hour = on === today ? hourIn(now, actor.timeZone) : 0;
     await addFinding(db, {
-      orgId: actor.orgId,
-      zoneId: input.zoneId,
+      ...of,
       sendKey: input.sendKey,
       kind,
-      on,
-      word:
-        kind === 'weed stage'
-          ? `${word}|${input.stage}`
-          : kind === 'damage'
-            ? `${input.stage}|${word}`
-            : word,
-      figure:
-        kind === 'notice sent'
-          ? on === today
-            ? hourIn((await nowOf(db)).now, actor.timeZone)
-            : 0
-          : figure?.ok
-            ? figure.value
-            : null,
-      person: actor.name,
+      word: keptWord(kind, said),
+      figure: kind === 'notice sent' ? hour : figure?.ok ? figure.value : null,
     });
-    if (kind === 'soil values') {
-      // what the law asks of phosphorus goes by the same test
-      const wants = wantsPhosphorus(groundFrom([{ kind, word, on, figure: null, person: '' }]).test!);
-      if (wants !== null)
-        await addFinding(db, {
-          orgId: actor.orgId,
-          zoneId: input.zoneId,
-          kind: 'soil test',
-          on,
-          figure: null,
-          word: wants ? 'wanted' : 'not wanted',
-          person: actor.name,
-          sendKey: besides(input.sendKey),
-        });
-    }
-    await changed(db, actor, [input.zoneId]);
+    const wants = kind === 'soil values' ? wantsIn(said.word, on) : null;
+    if (wants !== null)
+      await addFinding(db, {
+        ...of,
+        kind: 'soil test',
+        figure: null,
+        word: wants ? 'wanted' : 'not wanted',
+        sendKey: besides(input.sendKey),
+      });
+    await changed(db, actor, [zoneId]);
     return done({ on: isoDay(on) });
   });
+}
+
+/** Whether the law lets phosphorus go down goes by the same test; null: it does not say. */
+function wantsIn(word: string, on: Day): boolean | null {
+  const { test } = groundFrom([{ kind: 'soil values', word, on, figure: null, person: '' }]);
+  return test ? wantsPhosphorus(test) : null;
 }
 
 /** "in parts|smooth-crabgrass"; without a wish it takes back what was asked for the weed. */
@@ -147,11 +154,11 @@ const SOIL_VALUES = [
   { field: 'Potassium', unit: 'ppm', least: 0, most: 5000, isAsked: false },
   { field: 'Lime', unit: 'lb/1,000 sq ft', least: 0, most: 300, isAsked: false },
 ] as const;
-function checkSoilValues(word: string, issues: Issue[]): void {
+function wrongSoilValues(word: string): Issue[] {
   const parts = word.split('|');
-  for (const [i, { isAsked, ...bounds }] of SOIL_VALUES.entries()) {
+  return SOIL_VALUES.flatMap(({ isAsked, ...bounds }, i) => {
     const text = parts[i] ?? '';
     const parsed = text.trim() === '' && !isAsked ? null : parseFigure(text, bounds);
-    if (parsed && !parsed.ok) issues.push(parsed.issue);
-  }
+    return parsed && !parsed.ok ? [parsed.issue] : [];
+  });
 }

@@ -247,30 +247,11 @@ async function rowsOf(input: LawnInput) {
   const customer = needed(input.customer, 'Customer', 'customer');
   const address = needed(input.address, 'Address', 'address');
   const name = needed(input.name, 'Zone', 'zone');
-  let measure: Measure = { by: 'typed', how: '' };
-  let typed = 0;
-  if (input.measure.by === 'typed') {
-    typed =
-      read(parseFigure(input.measure.area, { field: 'Area', unit: 'area', above: 0, most: 5_000_000 })) ?? 0;
-    measure = { by: 'typed', how: input.measure.how };
-  } else if (input.measure.by === 'takeoff') {
-    const shapes = readTakeoff(input.measure.shapes);
-    issues.push(...shapes.issues);
-    measure = { by: 'takeoff', shapes: shapes.value };
-  } else measure = input.measure;
+  const size = readMeasure(input.measure);
   const trees = readTrees(input.trees);
-  issues.push(...trees.issues);
+  issues.push(...size.issues, ...trees.issues);
   const areaError = read(parseFigure(input.areaError, { field: 'Area ±', unit: '%', least: 0, most: 50 }));
-  const seedings = input.seedings.map(({ on, kind }, i) => {
-    const day = parseDay(on);
-    if (day === null)
-      issues.push(
-        on.trim()
-          ? issue(`Seeding ${i + 1}`, 'seeding-no-day', { text: on })
-          : issue(`Seeding ${i + 1}`, 'seeding-day-missing'),
-      );
-    return { on: day === null ? '' : isoDay(day), kind };
-  });
+  const seedings = input.seedings.map(({ on, kind }, i) => ({ on: read(seedingDay(on, i + 1)) ?? '', kind }));
   if (input.mixedWith === input.turf) issues.push(issue('Mixed with', 'turf-twice', { turf: input.turf }));
   const latitude = optional(input.latitude, 'Latitude', '°', -90, 90);
   const longitude = optional(input.longitude, 'Longitude', '°', -180, 180);
@@ -292,54 +273,95 @@ async function rowsOf(input: LawnInput) {
   const irrigation = optional(input.irrigation, 'Irrigation', 'waterRate', 0.01, 5);
   issues.push(...tooManyPoints(input));
   if (issues.length) return { issues };
-  const area = await areaOf({ measure, trees: trees.value, typed: fromSquareFeet(typed) });
+  const area = await areaOf({
+    measure: size.measure,
+    trees: trees.value,
+    typed: fromSquareFeet(size.typedSqFt),
+  });
   if ('field' in area) return { issues: [area] };
   return {
     issues,
     lawn: {
+      ...wordsOfLawn(input),
       customer,
       address,
-      notes: input.notes.trim(),
-      hazards: input.hazards.trim(),
       latitude: numeric(latitude),
       longitude: numeric(longitude),
       elevationFt: numeric(elevationFt),
-      stationChosen: input.stationId !== '',
       noticeHours: noticeHours === null ? null : Math.round(noticeHours),
-      optOut: input.optOut.trim(),
-      organicOnly: input.organicOnly,
-      mownOn: [...input.mownOn].sort(),
-      wateredOn: [...input.wateredOn].sort(),
       email,
       visitPrice: numeric(visitPrice),
     },
     zone: {
+      ...wordsOfZone(input),
       name,
-      turf: input.turf,
-      mixedWith: input.mixedWith,
-      measure,
+      measure: size.measure,
       trees: trees.value,
       areaSqFt: toNumeric(toSquareFeet(area.whole)),
       excludedSqFt: toNumeric(toSquareFeet(area.excluded)),
       areaErrorPct: toNumeric(areaError ?? 0),
-      texture: input.texture,
-      moisture: input.moisture,
-      drainage: input.drainage,
-      exposure: input.exposure,
-      besidePavement: input.besidePavement,
       slopePercent: numeric(slopePercent),
-      aspect: input.aspect,
       concreteEdgeFt: toNumeric(concreteEdgeFt ?? 0),
       bedEdgeFt: toNumeric(bedEdgeFt ?? 0),
       waters,
-      grounds: input.grounds,
       irrigationInPerHour: numeric(irrigation),
-      thatch: input.thatch,
       seedings,
-      weedHistory: input.weedHistory.trim(),
-      thinSpots: input.thinSpots.trim(),
-      school: input.school,
     },
+  };
+}
+
+/** What is kept of a lawn as it is typed or chosen. */
+const wordsOfLawn = (input: LawnInput) => ({
+  notes: input.notes.trim(),
+  hazards: input.hazards.trim(),
+  stationChosen: input.stationId !== '',
+  optOut: input.optOut.trim(),
+  organicOnly: input.organicOnly,
+  mownOn: [...input.mownOn].sort(),
+  wateredOn: [...input.wateredOn].sort(),
+});
+/** What is kept of a zone as it is typed or chosen. */
+const wordsOfZone = (input: LawnInput) => ({
+  turf: input.turf,
+  mixedWith: input.mixedWith,
+  texture: input.texture,
+  moisture: input.moisture,
+  drainage: input.drainage,
+  exposure: input.exposure,
+  besidePavement: input.besidePavement,
+  aspect: input.aspect,
+  grounds: input.grounds,
+  thatch: input.thatch,
+  weedHistory: input.weedHistory.trim(),
+  thinSpots: input.thinSpots.trim(),
+  school: input.school,
+});
+
+/** How large, however it was got. @returns typedSqFt: of a typed figure; else 0, for the drawing says it */
+function readMeasure(
+  input: MeasureInput,
+): Readonly<{ measure: Measure; typedSqFt: number; issues: readonly Issue[] }> {
+  if (input.by === 'polygon') return { measure: input, typedSqFt: 0, issues: [] };
+  if (input.by === 'takeoff') {
+    const shapes = readTakeoff(input.shapes);
+    return { measure: { by: 'takeoff', shapes: shapes.value }, typedSqFt: 0, issues: shapes.issues };
+  }
+  const area = parseFigure(input.area, { field: 'Area', unit: 'area', above: 0, most: 5_000_000 });
+  return {
+    measure: { by: 'typed', how: input.how },
+    typedSqFt: area.ok ? area.value : 0,
+    issues: area.ok ? [] : [area.issue],
+  };
+}
+
+/** @returns the day as ISO */
+function seedingDay(text: string, n: number): Parsed<string> {
+  const day = parseDay(text);
+  if (day !== null) return { ok: true, value: isoDay(day) };
+  const field = `Seeding ${n}`;
+  return {
+    ok: false,
+    issue: text.trim() ? issue(field, 'seeding-no-day', { text }) : issue(field, 'seeding-day-missing'),
   };
 }
 

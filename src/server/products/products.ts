@@ -24,6 +24,7 @@ import {
   amountFor,
   amountLike,
   isAmountUnit,
+  type AmountUnit,
   rateFrom,
   type ProductRate,
 } from '@/core/units/rate';
@@ -268,6 +269,67 @@ export const moveShape = Joi.object<MoveInput>({
   expires: Joi.string().allow('').max(40),
 });
 
+type MoveRead = Readonly<{
+  on: Day;
+  amount: number;
+  /** USD */
+  price: number | null;
+  expires: Day | null;
+}>;
+
+/** A line of the stock book as it is typed, or all that is wrong with it. */
+function readMove(
+  input: MoveInput,
+  unit: AmountUnit,
+  label: Label,
+  { today, shelf }: Readonly<{ today: Day; shelf: Shelf | null }>,
+): Readonly<{ ok: true; value: MoveRead }> | Readonly<{ ok: false; issues: readonly Issue[] }> {
+  const { kind } = input;
+  const typed = input.amount.trim();
+  const isMinus = kind === 'correct' && typed.startsWith('-');
+  const amount = parseFigure(isMinus ? typed.slice(1) : input.amount, {
+    field: 'Amount',
+    unit: AMOUNT_UNITS[unit].words,
+    ...(kind === 'count' ? { least: 0 } : { above: 0 }),
+    most: 1_000_000,
+  });
+  const price =
+    input.price.trim() === ''
+      ? null
+      : parseFigure(input.price, { field: 'Price', unit: 'USD', least: 0, most: 1_000_000 });
+  const on = parseDay(input.on);
+  const expires = input.expires ? parseDay(input.expires) : null;
+  const there = input.lot
+    ? (shelf?.lots.find((l) => l.lot === input.lot)?.onHand ?? 0)
+    : (shelf?.onHand ?? 0);
+  const goes = kind === 'out' || isMinus;
+  const issues = [
+    !amount.ok && amount.issue,
+    AMOUNT_UNITS[unit].by !== RATE_UNITS[label.rateUnit].by &&
+      issue('Amount', 'stock-wrong-kind', { unit, product: label.name, like: label.amountUnit }),
+    price !== null && !price.ok && price.issue,
+    on === null
+      ? issue('Day', 'stock-no-day', { text: input.on, today })
+      : on > today && issue('Day', 'stock-day-to-come', { day: on, today }),
+    input.expires && expires === null && issue('Expires', 'expiry-no-day', { text: input.expires }),
+    kind === 'correct' && input.note.trim() === '' && issue('Note', 'correction-without-reason'),
+    amount.ok &&
+      goes &&
+      exceeds(amount.value * AMOUNT_UNITS[unit].inSi, there) &&
+      issue('Amount', 'stock-not-enough', { amount: amount.value, unit, there }),
+  ].filter((i) => typeof i === 'object');
+  if (issues.length || !amount.ok || on === null) return { ok: false, issues };
+  return {
+    ok: true,
+    value: {
+      on,
+      amount: isMinus ? -amount.value : amount.value,
+      price: price?.ok ? price.value : null,
+      expires: kind === 'in' ? expires : null,
+    },
+  };
+}
+
 /** A line of the stock book: in, out, counted, or corrected. Nothing is taken out that is not there. */
 export async function moveStock(actor: Actor, input: MoveInput): Promise<Outcome<{ onHand: string }>> {
   requirePermission(actor, 'record');
@@ -282,57 +344,21 @@ export async function moveStock(actor: Actor, input: MoveInput): Promise<Outcome
         label.amountUnit,
       );
     if (await isSent(db, input.sendKey)) return done({ onHand: await onShelf() });
-    const today = await todayOf(db, actor);
-    const issues: Issue[] = [];
-    const words = AMOUNT_UNITS[unit].words;
-    const isMinus = kind === 'correct' && input.amount.trim().startsWith('-');
-    const amount = parseFigure(isMinus ? input.amount.trim().slice(1) : input.amount, {
-      field: 'Amount',
-      unit: words,
-      ...(kind === 'count' ? { least: 0 } : { above: 0 }),
-      most: 1_000_000,
+    const read = readMove(input, unit, label, {
+      today: await todayOf(db, actor),
+      shelf: (await shelvesOf(db)).get(label.id) ?? null,
     });
-    if (!amount.ok) issues.push(amount.issue);
-    if (AMOUNT_UNITS[unit].by !== RATE_UNITS[label.rateUnit].by)
-      issues.push(issue('Amount', 'stock-wrong-kind', { unit, product: label.name, like: label.amountUnit }));
-    const price =
-      input.price.trim() === ''
-        ? null
-        : parseFigure(input.price, { field: 'Price', unit: 'USD', least: 0, most: 1_000_000 });
-    if (price && !price.ok) issues.push(price.issue);
-    const on = parseDay(input.on);
-    if (on === null || on > today)
-      issues.push(
-        on === null
-          ? issue('Day', 'stock-no-day', { text: input.on, today })
-          : issue('Day', 'stock-day-to-come', { day: on, today }),
-      );
-    const expires = input.expires ? parseDay(input.expires) : null;
-    if (input.expires && expires === null)
-      issues.push(issue('Expires', 'expiry-no-day', { text: input.expires }));
-    if (kind === 'correct' && input.note.trim() === '')
-      issues.push(issue('Note', 'correction-without-reason'));
-    const shelf = (await shelvesOf(db)).get(label.id);
-    const per = AMOUNT_UNITS[unit].inSi;
-    const there = input.lot
-      ? (shelf?.lots.find((l) => l.lot === input.lot)?.onHand ?? 0)
-      : (shelf?.onHand ?? 0);
-    if (amount.ok && (kind === 'out' || isMinus) && exceeds(amount.value * per, there))
-      issues.push(issue('Amount', 'stock-not-enough', { amount: amount.value, unit, there }));
-    if (issues.length || !amount.ok || on === null) return refuse({ kind: 'invalid', issues });
+    if (!read.ok) return refuse({ kind: 'invalid', issues: read.issues });
     await addMove(db, {
       orgId: actor.orgId,
       productId: label.id,
       kind,
       lot: input.lot.trim(),
       unit,
-      on,
-      amount: isMinus ? -amount.value : amount.value,
-      price: price?.ok ? price.value : null,
+      ...read.value,
       note: input.note.trim(),
       person: actor.name,
       recordId: null,
-      expires: kind === 'in' ? expires : null,
       sendKey: input.sendKey,
     });
     return done({ onHand: await onShelf() });

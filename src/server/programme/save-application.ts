@@ -10,13 +10,14 @@ import {
   TIMES,
   asPlanned,
   draftsFrom,
+  type ApplicationDraft,
   readApplication,
   type TypedApplication,
 } from '@/core/season/typed-application';
 import { contextOf, type PlannedApplication } from '@/core/season/programme';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
-import { inOrganisation } from '@/data/connection';
+import { inOrganisation, type Transaction } from '@/data/connection';
 import { zoneOf, type ZoneOnLawn } from '@/data/lawns';
 import {
   addApplication,
@@ -127,44 +128,8 @@ export function saveApplication(
     const bolts = planned.flatMap((a) => labelBolts([...others, ...planned], a, facts));
     if (bolts.length) return refuse({ kind: 'bolted', bolts });
 
-    const ties = new Map<number, string>();
-    for (const tie of drafts.flatMap((d) =>
-      d.products.flatMap((p) => (p.tie?.part === 1 ? [{ ...p.tie, p }] : [])),
-    ))
-      ties.set(
-        tie.key,
-        await addTie(db, actor, {
-          zoneId: zone.id,
-          kind: tie.kind,
-          parts: tie.of,
-          spacing: tie.spacing,
-          total: totalOf(read.value.products[tie.key]),
-        }),
-      );
-    const change = (draft: (typeof drafts)[number]) => ({
-      zoneId: zone.id,
-      purpose: draft.purpose,
-      plannedOn: draft.plannedOn,
-      earliest: draft.earliest,
-      latest: draft.latest,
-      sendKey: null,
-      products: draft.products.map((p): ProductChange => {
-        const stored = before?.products.find((s) => s.id === p.id);
-        const kept = stored?.tie ? { id: stored.tie.id, part: stored.tie.part } : null;
-        return {
-          id: stored?.id ?? null,
-          productId: p.label.id,
-          rate: p.typed.rate,
-          unit: p.typed.unit,
-          use: p.use,
-          targets: p.targets,
-          method: p.method,
-          place: p.place,
-          tank: p.tank,
-          tie: p.tie ? { id: ties.get(p.tie.key)!, part: p.tie.part } : kept,
-        };
-      }),
-    });
+    const ties = await addTies(db, actor, zone.id, drafts, (key) => totalOf(read.value.products[key]));
+    const change = (draft: ApplicationDraft) => changeOf(zone.id, draft, before, ties);
     const sendKey = input.sendKey || null;
     const [first, ...more] = drafts;
     let applicationId = before?.id ?? '';
@@ -176,6 +141,61 @@ export function saveApplication(
     return done({ applicationId, version: (before?.version ?? 0) + 1, applications: drafts.length });
   });
 }
+
+/** Totals that are new, each with the spacing of its parts. @returns their ids by key */
+async function addTies(
+  db: Transaction,
+  actor: Actor,
+  zoneId: string,
+  drafts: readonly ApplicationDraft[],
+  totalAt: (key: number) => ReturnType<typeof totalOf>,
+): Promise<ReadonlyMap<number, string>> {
+  const ids = new Map<number, string>();
+  const first = drafts.flatMap((d) => d.products.flatMap((p) => (p.tie?.part === 1 ? [p.tie] : [])));
+  for (const tie of first)
+    ids.set(
+      tie.key,
+      await addTie(db, actor, {
+        zoneId,
+        kind: tie.kind,
+        parts: tie.of,
+        spacing: tie.spacing,
+        total: totalAt(tie.key),
+      }),
+    );
+  return ids;
+}
+
+/** An application as it is kept. @param before as it was: its products keep their ids and their ties */
+const changeOf = (
+  zoneId: string,
+  draft: ApplicationDraft,
+  before: StoredApplication | null,
+  ties: ReadonlyMap<number, string>,
+) => ({
+  zoneId,
+  purpose: draft.purpose,
+  plannedOn: draft.plannedOn,
+  earliest: draft.earliest,
+  latest: draft.latest,
+  sendKey: null,
+  products: draft.products.map((p): ProductChange => {
+    const stored = before?.products.find((s) => s.id === p.id);
+    const kept = stored?.tie ? { id: stored.tie.id, part: stored.tie.part } : null;
+    return {
+      id: stored?.id ?? null,
+      productId: p.label.id,
+      rate: p.typed.rate,
+      unit: p.typed.unit,
+      use: p.use,
+      targets: p.targets,
+      method: p.method,
+      place: p.place,
+      tank: p.tank,
+      tie: p.tie ? { id: ties.get(p.tie.key)!, part: p.tie.part } : kept,
+    };
+  }),
+});
 
 /** The answer got lost on its way: it is given again. */
 const savedBefore = ({ id, version }: Readonly<{ id: string; version: number }>): Saved => ({

@@ -9,6 +9,7 @@ import {
   type TypedApplication,
 } from '@/core/season/typed-application';
 import { spacingFor } from '@/core/products/sequence';
+import type { Spacing } from '@/core/products/application';
 import { isOpen } from '@/core/season/programme';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
@@ -112,32 +113,9 @@ export async function writeProgramme(
   const keys = [...new Set(input.applications.flatMap((a) => a.ties.flatMap((t) => t?.of ?? [])))];
   const wrongTies = keys.flatMap((of) => tieIssue(of, input.applications));
   if (wrongTies.length) return refuse({ kind: 'invalid', issues: wrongTies });
-  const partsOf = (of: string) =>
-    input.applications.flatMap((a) => a.ties.filter((t) => t?.of === of)).length;
-  const drafts = reads.flatMap((r, n): ApplicationDraft[] => {
-    if (!r.ok) return [];
-    const { ties } = input.applications[n]!;
-    return [
-      {
-        ...r.value,
-        products: r.value.products.map(({ repeat: _, ...p }, i) => {
-          const tie = ties[i];
-          return {
-            ...p,
-            tie: tie
-              ? {
-                  key: keys.indexOf(tie.of),
-                  kind: 'split',
-                  part: tie.part,
-                  of: partsOf(tie.of),
-                  spacing: spacingFor(p.use, p.label, facts.zone, house.rules.spacing),
-                }
-              : null,
-          };
-        }),
-      },
-    ];
-  });
+  const drafts = draftsOf(input, reads, keys, (p) =>
+    spacingFor(p.use, p.label, facts.zone, house.rules.spacing),
+  );
   const planned = drafts.flatMap((d, n) =>
     asPlanned([d], null).map((a) => ({
       ...a,
@@ -150,52 +128,96 @@ export async function writeProgramme(
   const bolts = planned.flatMap((a): Bolt[] => labelBolts([...others, ...planned], a, facts));
   if (bolts.length) return refuse({ kind: 'bolted', bolts });
 
-  const ties: string[] = [];
-  for (const key of keys.keys()) {
-    const parts = drafts.flatMap((d) => d.products.filter((p) => p.tie?.key === key));
-    const [first] = parts;
-    const total = parts.reduce((sum, p) => sum + p.typed.rate, 0);
-    ties[key] = await addTie(db, actor, {
-      zoneId: zone.id,
-      kind: 'split',
-      parts: parts.length,
-      spacing: first!.tie!.spacing,
-      total: { figure: total, unit: first!.typed.unit, shares: parts.map((p) => p.typed.rate / total) },
-    });
-  }
+  const ties = await addTies(db, actor, zone.id, drafts, keys.length);
   for (const { id: was, base } of input.instead)
     await setStanding(db, actor, was, base, { skipped: { why: input.why.trim(), on: today } }, now);
   let applicationId: string | null = null;
   for (const [n, d] of drafts.entries()) {
-    const added = await addApplication(
-      db,
-      actor,
-      {
-        zoneId: zone.id,
-        purpose: d.purpose,
-        plannedOn: d.plannedOn,
-        earliest: d.earliest,
-        latest: d.latest,
-        sendKey: n === 0 ? input.sendKey : null,
-        products: d.products.map((p) => ({
-          id: null,
-          productId: p.label.id,
-          rate: p.typed.rate,
-          unit: p.typed.unit,
-          use: p.use,
-          targets: p.targets,
-          method: p.method,
-          place: p.place,
-          tank: p.tank,
-          tie: p.tie ? { id: ties[p.tie.key]!, part: p.tie.part } : null,
-        })),
-      },
-      now,
-    );
+    const sendKey = n === 0 ? input.sendKey : null;
+    const added = await addApplication(db, actor, changeOf(zone.id, d, ties, sendKey), now);
     applicationId ??= added;
   }
   return done({ added: drafts.length, skipped: input.instead.length, applicationId });
 }
+
+type Read = ReturnType<typeof readApplication>;
+type DraftProduct = Omit<ApplicationDraft['products'][number], 'tie'>;
+
+/** What was read as it is planned: parts of one total tied together. @param keys of the totals, in their order */
+function draftsOf(
+  { applications }: Pick<ProgrammeInput, 'applications'>,
+  reads: readonly Read[],
+  keys: readonly string[],
+  spacingOf: (p: DraftProduct) => Spacing,
+): ApplicationDraft[] {
+  const partsOf = (of: string) => applications.flatMap((a) => a.ties.filter((t) => t?.of === of)).length;
+  return reads.flatMap((r, n): ApplicationDraft[] => {
+    if (!r.ok) return [];
+    const ties = applications[n]?.ties ?? [];
+    const products = r.value.products.map(({ repeat: _, ...p }, i) => {
+      const tie = ties[i];
+      return {
+        ...p,
+        tie: tie
+          ? {
+              key: keys.indexOf(tie.of),
+              kind: 'split' as const,
+              part: tie.part,
+              of: partsOf(tie.of),
+              spacing: spacingOf(p),
+            }
+          : null,
+      };
+    });
+    return [{ ...r.value, products }];
+  });
+}
+
+/** The totals of a programme, each with its parts' shares. @returns their ids by key */
+async function addTies(
+  db: Transaction,
+  actor: Actor,
+  zoneId: string,
+  drafts: readonly ApplicationDraft[],
+  count: number,
+): Promise<string[]> {
+  const ids: string[] = [];
+  for (let key = 0; key < count; key++) {
+    const parts = drafts.flatMap((d) => d.products.filter((p) => p.tie?.key === key));
+    const [first] = parts;
+    if (!first?.tie) continue;
+    const total = parts.reduce((sum, p) => sum + p.typed.rate, 0);
+    ids[key] = await addTie(db, actor, {
+      zoneId,
+      kind: 'split',
+      parts: parts.length,
+      spacing: first.tie.spacing,
+      total: { figure: total, unit: first.typed.unit, shares: parts.map((p) => p.typed.rate / total) },
+    });
+  }
+  return ids;
+}
+
+const changeOf = (zoneId: string, d: ApplicationDraft, ties: readonly string[], sendKey: string | null) => ({
+  zoneId,
+  purpose: d.purpose,
+  plannedOn: d.plannedOn,
+  earliest: d.earliest,
+  latest: d.latest,
+  sendKey,
+  products: d.products.map((p) => ({
+    id: null,
+    productId: p.label.id,
+    rate: p.typed.rate,
+    unit: p.typed.unit,
+    use: p.use,
+    targets: p.targets,
+    method: p.method,
+    place: p.place,
+    tank: p.tank,
+    tie: p.tie ? { id: ties[p.tie.key]!, part: p.tie.part } : null,
+  })),
+});
 
 /** Parts of one total are the first, the second and so on of one product in one unit. */
 function tieIssue(of: string, applications: ProgrammeInput['applications']): Issue[] {

@@ -26,7 +26,7 @@ import { siteName, zoneOf } from '@/data/lawns';
 import { peopleOfCompany } from '@/data/people';
 import { licencesOf, type Licence } from '@/data/resources';
 import { toNumeric } from '@/data/numbers';
-import { lockZone } from '@/data/programme';
+import { lockZone, type StoredApplication } from '@/data/programme';
 import { labelAt, versionOn, type LabelBook } from '@/data/products';
 import {
   addRecord,
@@ -37,7 +37,7 @@ import {
   type RecordEntry,
 } from '@/data/records';
 import { changed } from '@/server/queue/changes';
-import { done, refuse, type Outcome } from '../entry/outcome';
+import { done, refuse, type Outcome, type Refusal } from '../entry/outcome';
 import { partKey } from '../entry/part-key';
 import { assemble, type ZoneBook } from '../facts';
 import { drawStock } from './draw-stock';
@@ -165,63 +165,27 @@ export async function recordVisitIn(
   words: ReasonThen,
   there: SaidThere | null = null,
 ): Promise<Outcome<VisitRecorded>> {
-  if (!(await lockZone(db, input.zoneId))) return refuse({ kind: 'gone' });
-  const zone = await zoneOf(db, input.zoneId);
-  if (!zone) return refuse({ kind: 'gone' });
-  const { books, labels } = await assemble(db, actor, [zone], moment, { sky: 'as kept' });
-  const book = books.get(zone.id)!;
-  const corrected = input.corrects ? await recordOf(db, input.corrects.id) : null;
-  if (input.corrects && corrected?.zoneId !== zone.id) return refuse({ kind: 'gone' });
-  const application = book.applications.find((a) => a.id === input.applicationId) ?? null;
-  if (input.applicationId && !application && !corrected && !there) return refuse({ kind: 'gone' });
-  const plannedOf = (id: string): PlannedProduct | null =>
-    application?.products.find((q) => q.id === id) ?? null;
-  // somebody changed the plan while the work was under way: it is done all the same, and recorded as nobody's plan
-  const isOffPlan = input.products.some((p) => p.plannedProductId && !plannedOf(p.plannedProductId));
-  if (isOffPlan && !corrected && !there) return refuse({ kind: 'gone' });
-
+  const standing = await whatStands(db, actor, moment, input, there);
+  if (!standing) return refuse({ kind: 'gone' });
+  const { book, isOffPlan, corrected, application } = standing;
   const licences = await licencesOf(db);
-  const dayRead = dayOfWork(input.appliedOn, moment.today);
-  const on = dayRead.ok ? dayRead.value : moment.today;
-  const known = new Map<string, Label | undefined>();
-  for (const { productId } of input.products)
-    known.set(productId, await labelOn(db, actor, labels, productId, on, corrected, there));
-  const read = readVisit(input, {
-    today: moment.today,
-    zoneArea: zone.area,
-    labelOf: (id) => known.get(id),
-    placeOf: (id) => plannedOf(id)?.place ?? null,
-    licences,
-  });
-  const reason = input.corrects ? wordIn(input.corrects.reason, 'Reason', 'reason') : null;
-  // what nobody measured can be told; who answers for it must be named, but where the work is long done
-  const unanswered = read.lacking.filter((i) => i.field === 'Certified applicator');
-  const asked = there ? [] : unanswered;
-  const issues = [...(read.ok ? [] : read.issues), ...asked, ...(reason && !reason.ok ? [reason.issue] : [])];
-  // all at once: what may be left out is named beside what must be mended
-  if (!read.ok || issues.length)
-    return refuse({ kind: 'invalid', issues: [...new Set([...issues, ...read.lacking])] });
-  const { visit } = read;
-  const { day } = visit;
+  const read = await readTyped(db, actor, { moment, input, standing, licences, there });
+  if (!read.ok) return refuse({ kind: 'invalid', issues: read.issues });
+  const { visit, unanswered } = read;
 
-  const station = stationAt(book.facts, day, input.startedAt);
+  const station = stationAt(book.facts, visit.day, input.startedAt);
   const questions = [
-    ...read.lacking.filter((i) => !asked.includes(i)).map((i) => notMeasured(i, station)),
-    ...visit.products.flatMap((u, i) => questionsAbout(u, i, plannedOf(u.plannedProductId), book, day)),
+    ...read.notMeasured.map((i) => notMeasured(i, station)),
+    ...visit.products.flatMap((u, i) =>
+      questionsAbout(u, i, standing.plannedOf(u.plannedProductId), book, visit.day),
+    ),
     ...(await whoIsThat(db, actor.orgId, visit.appliedBy, licences)),
   ];
   if (questions.length && !input.confirmed) return refuse({ kind: 'questions', questions });
 
-  // sent twice, or by a second device: under the lock on the zone what stands is known before anything is written
-  const [sent] = await recordsOfVisit(db, input.sendKey);
-  if (sent && sent.zoneId !== input.zoneId)
-    return refuse({ kind: 'invalid', issues: [issue('Record', 'form-of-another-zone')] });
-  if (sent) return done({ recordId: sent.id, isOffPlan, unanswered });
-  const standing = corrected
-    ? corrected.correctedById
-    : visit.products.map((u) => plannedOf(u.plannedProductId)?.recordId).find(Boolean);
-  if (standing && (corrected === null || (await bySendKey(db, input.sendKey)) === null))
-    return refuse({ kind: 'already-recorded', recordId: standing });
+  const sent = await sentBefore(db, input, standing, visit);
+  if (sent.kind === 'refused') return refuse(sent.refusal);
+  if (sent.kind === 'recorded') return done({ recordId: sent.recordId, isOffPlan, unanswered });
 
   const gates = {
     ...gatesOn({
@@ -236,77 +200,199 @@ export async function recordVisitIn(
     }),
     anyway: there?.anyway.trim() || (corrected?.gates.anyway ?? ''),
   };
-  const visitId = corrected?.visitId ?? input.sendKey;
   let recordId = '';
   for (const [i, u] of visit.products.entries()) {
     const { id, added, same } = await addRecord(db, {
-      ...entryOf(u, i),
-      visitId,
-      correctsId: input.corrects?.id ?? null,
-      correctionReason: reason?.ok ? reason.value : null,
+      ...entryOf({ actor, moment, input, standing }, u, i),
+      correctionReason: read.reason,
       gates,
-      appliedOn: day,
+      appliedOn: visit.day,
       ...answeredBy(visit),
       ...airOf(visit, u),
     });
     if (!added && !same) throw new Error(`Entry ${id} came under a locked zone`);
-    if (added) await drawStock(db, actor, u, { id, day }, correctedBy(book, input));
+    if (added) await drawStock(db, actor, u, { id, day: visit.day }, correctedBy(book, input));
     if (i === 0) recordId = id;
   }
   // what is left on the shelf is for all that is planned with it
-  await changed(db, actor, { zones: [zone.id], products: visit.products.map((u) => u.label.id) });
+  await changed(db, actor, { zones: [book.zone.id], products: visit.products.map((u) => u.label.id) });
   return done({ recordId, isOffPlan, unanswered });
-
-  /** What an entry of one product holds besides the visit's own figures. */
-  function entryOf(u: VisitProduct, i: number) {
-    const { label } = u;
-    const planned = plannedOf(u.plannedProductId);
-    const hectares = u.area / SQUARE_METRES_PER_HECTARE;
-    return {
-      id: crypto.randomUUID(),
-      orgId: actor.orgId,
-      sendKey: partKey(input.sendKey, i),
-      zoneId: zone!.id,
-      plannedId: application?.id ?? corrected?.plannedId ?? null,
-      plannedProductId: planned?.id ?? corrected?.plannedProductId ?? null,
-      productId: label.id,
-      labelVersion: label.version,
-      productKind: label.kind,
-      use: u.use,
-      part: planned?.tie?.part ?? corrected?.part ?? 1,
-      parts: planned?.tie?.of ?? corrected?.parts ?? 1,
-      targets: [...u.targets],
-      productName: label.name,
-      registrationNumber: label.registrationNumber,
-      site: siteName(zone!),
-      customer: zone!.customer,
-      address: zone!.address,
-      turf: zone!.facts.turf,
-      place: u.place.on,
-      ground: u.place.on === 'zone' ? '' : u.place.ground,
-      tank: u.tank,
-      areaSqFt: toNumeric(u.areaSqFt),
-      amount: toNumeric(u.amount),
-      amountUnit: u.unit,
-      ingredients: containedIn(label, u.rate).map((c) => ({
-        name: c.name,
-        kilograms: c.ai === null ? null : c.ai * hectares,
-      })),
-      startedAt: input.startedAt,
-      endedAt: input.endedAt,
-      supervisor: input.supervisor.trim(),
-      method: input.method,
-      equipment: input.equipment.trim(),
-      lot: u.lot,
-      windFrom: isGranule(label) ? '' : input.windFrom,
-      noticeGiven: input.noticeGiven.trim(),
-      reentryTold: input.reentryTold.trim(),
-      notes: input.notes.trim(),
-      recordedBy: actor.name,
-      recordedAt: moment.now,
-    } satisfies Partial<NewRecord>;
-  }
 }
+
+/** What a visit is held against, under the lock on its zone: the zone's book, the plan that it goes by, what it corrects. */
+type Standing = Readonly<{
+  book: ZoneBook;
+  labels: LabelBook;
+  corrected: RecordEntry | null;
+  application: StoredApplication | null;
+  plannedOf: (id: string) => PlannedProduct | null;
+  /** somebody changed the plan while the work was under way: it is done all the same, and recorded as nobody's plan */
+  isOffPlan: boolean;
+}>;
+
+/** @returns null: the zone, the plan or the corrected entry is not there any more */
+async function whatStands(
+  db: Transaction,
+  actor: Actor,
+  moment: Moment,
+  input: RecordInput,
+  there: SaidThere | null,
+): Promise<Standing | null> {
+  if (!(await lockZone(db, input.zoneId))) return null;
+  const zone = await zoneOf(db, input.zoneId);
+  if (!zone) return null;
+  const { books, labels } = await assemble(db, actor, [zone], moment, { sky: 'as kept' });
+  const book = books.get(zone.id)!;
+  const corrected = input.corrects ? await recordOf(db, input.corrects.id) : null;
+  if (input.corrects && corrected?.zoneId !== zone.id) return null;
+  const application = book.applications.find((a) => a.id === input.applicationId) ?? null;
+  const mayBeOff = corrected !== null || there !== null;
+  if (input.applicationId && !application && !mayBeOff) return null;
+  const plannedOf = (id: string): PlannedProduct | null =>
+    application?.products.find((q) => q.id === id) ?? null;
+  const isOffPlan = input.products.some((p) => p.plannedProductId && !plannedOf(p.plannedProductId));
+  if (isOffPlan && !mayBeOff) return null;
+  return { book, labels, corrected, application, plannedOf, isOffPlan };
+}
+
+type TypedVisit = Readonly<{
+  moment: Moment;
+  input: RecordInput;
+  standing: Standing;
+  licences: readonly Licence[];
+  there: SaidThere | null;
+}>;
+
+/** What was typed as a visit, or all that is wrong with it at once; what may be left out is named beside what must be mended. */
+async function readTyped(
+  db: Transaction,
+  actor: Actor,
+  { moment, input, standing: { book, labels, corrected, plannedOf }, licences, there }: TypedVisit,
+) {
+  const dayRead = dayOfWork(input.appliedOn, moment.today);
+  const on = dayRead.ok ? dayRead.value : moment.today;
+  const known = new Map<string, Label | undefined>();
+  for (const { productId } of input.products)
+    known.set(productId, await labelOn(db, actor, labels, productId, on, corrected, there));
+  const read = readVisit(input, {
+    today: moment.today,
+    zoneArea: book.zone.area,
+    labelOf: (id) => known.get(id),
+    placeOf: (id) => plannedOf(id)?.place ?? null,
+    licences,
+  });
+  const reason = input.corrects ? wordIn(input.corrects.reason, 'Reason', 'reason') : null;
+  // what nobody measured can be told; who answers for it must be named, but where the work is long done
+  const unanswered = read.lacking.filter((i) => i.field === 'Certified applicator');
+  const asked = there ? [] : unanswered;
+  const issues = [...(read.ok ? [] : read.issues), ...asked, ...(reason && !reason.ok ? [reason.issue] : [])];
+  if (!read.ok || issues.length)
+    return { ok: false, issues: [...new Set([...issues, ...read.lacking])] } as const;
+  return {
+    ok: true,
+    visit: read.visit,
+    unanswered,
+    notMeasured: read.lacking.filter((i) => !asked.includes(i)),
+    reason: reason?.ok ? reason.value : null,
+  } as const;
+}
+
+/** Sent twice, or by a second device: under the lock on the zone what stands is known before anything is written. */
+async function sentBefore(
+  db: Transaction,
+  input: RecordInput,
+  { corrected, plannedOf }: Standing,
+  visit: Visit,
+): Promise<
+  | Readonly<{ kind: 'new' }>
+  | Readonly<{ kind: 'recorded'; recordId: string }>
+  | Readonly<{ kind: 'refused'; refusal: Refusal }>
+> {
+  const [sent] = await recordsOfVisit(db, input.sendKey);
+  if (sent && sent.zoneId !== input.zoneId)
+    return {
+      kind: 'refused',
+      refusal: { kind: 'invalid', issues: [issue('Record', 'form-of-another-zone')] },
+    };
+  if (sent) return { kind: 'recorded', recordId: sent.id };
+  const standing = corrected
+    ? corrected.correctedById
+    : visit.products.map((u) => plannedOf(u.plannedProductId)?.recordId).find(Boolean);
+  if (standing && (corrected === null || (await bySendKey(db, input.sendKey)) === null))
+    return { kind: 'refused', refusal: { kind: 'already-recorded', recordId: standing } };
+  return { kind: 'new' };
+}
+
+/** What an entry of one product holds besides the visit's own figures. */
+function entryOf(
+  {
+    actor,
+    moment,
+    input,
+    standing: { book, corrected, application, plannedOf },
+  }: Pick<TypedVisit, 'moment' | 'input' | 'standing'> & Readonly<{ actor: Actor }>,
+  u: VisitProduct,
+  i: number,
+) {
+  const { zone } = book;
+  const { label } = u;
+  const planned = plannedOf(u.plannedProductId);
+  const hectares = u.area / SQUARE_METRES_PER_HECTARE;
+  return {
+    id: crypto.randomUUID(),
+    orgId: actor.orgId,
+    sendKey: partKey(input.sendKey, i),
+    visitId: corrected?.visitId ?? input.sendKey,
+    correctsId: input.corrects?.id ?? null,
+    zoneId: zone.id,
+    ...plannedAs(planned, application, corrected),
+    productId: label.id,
+    labelVersion: label.version,
+    productKind: label.kind,
+    use: u.use,
+    targets: [...u.targets],
+    productName: label.name,
+    registrationNumber: label.registrationNumber,
+    site: siteName(zone),
+    customer: zone.customer,
+    address: zone.address,
+    turf: zone.facts.turf,
+    place: u.place.on,
+    ground: u.place.on === 'zone' ? '' : u.place.ground,
+    tank: u.tank,
+    areaSqFt: toNumeric(u.areaSqFt),
+    amount: toNumeric(u.amount),
+    amountUnit: u.unit,
+    ingredients: containedIn(label, u.rate).map((c) => ({
+      name: c.name,
+      kilograms: c.ai === null ? null : c.ai * hectares,
+    })),
+    startedAt: input.startedAt,
+    endedAt: input.endedAt,
+    supervisor: input.supervisor.trim(),
+    method: input.method,
+    equipment: input.equipment.trim(),
+    lot: u.lot,
+    windFrom: isGranule(label) ? '' : input.windFrom,
+    noticeGiven: input.noticeGiven.trim(),
+    reentryTold: input.reentryTold.trim(),
+    notes: input.notes.trim(),
+    recordedBy: actor.name,
+    recordedAt: moment.now,
+  } satisfies Partial<NewRecord>;
+}
+
+/** Which part of which plan it was; of a correction, what it was in the entry before. */
+const plannedAs = (
+  planned: PlannedProduct | null,
+  application: StoredApplication | null,
+  corrected: RecordEntry | null,
+) => ({
+  plannedId: application?.id ?? corrected?.plannedId ?? null,
+  plannedProductId: planned?.id ?? corrected?.plannedProductId ?? null,
+  part: planned?.tie?.part ?? corrected?.part ?? 1,
+  parts: planned?.tie?.of ?? corrected?.parts ?? 1,
+});
 
 const answeredBy = ({ appliedBy, certifiedBy, certifiedNumber }: Visit) => ({
   appliedBy,

@@ -15,7 +15,7 @@ import { requirePermission, type Actor } from '@/data/actor';
 import { nowOf, dayIn } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
 import { houseOf } from '@/data/house';
-import { zoneOf } from '@/data/lawns';
+import { zoneOf, type ZoneOnLawn } from '@/data/lawns';
 import { toNumeric } from '@/data/numbers';
 import {
   addObservation,
@@ -94,24 +94,7 @@ export async function takeReading(
 
     const house = await houseOf(db);
     const today = dayIn(now, actor.timeZone);
-    const z = fromInches(depth);
-    const offset = thermometer?.offsetF ?? 0;
-    const lastOnes = await latestReadings(db, zone.id, 20);
-    const last = lastOnes.find(
-      (r) => r.spot === input.spot && Math.abs(r.depth - z) < 0.013 && r.takenAt <= at,
-    );
-    const hours = last ? (at.getTime() - last.takenAt.getTime()) / 3_600_000 : 0;
-    const doubts = doubtsAbout(
-      { value: value - (input.unit === 'F' ? offset : fromFahrenheitDifference(offset)), unit: input.unit },
-      await expectedAt(db, actor.orgId, zone, house, today, input.spot, z, at),
-      last && hours < 24
-        ? {
-            value: last.value,
-            hours,
-            most: mostChange(z, Math.max(hours, 0.1), diffusivityOf(siteAt(zone.site, input.spot))),
-          }
-        : null,
-    );
+    const doubts = await doubtsOf(db, actor, { zone, house, today, input, value, depth, at, thermometer });
     if (doubts.length && !input.confirmed)
       return refuse({ kind: 'questions', questions: doubts.map((d) => question(d, value, input.unit)) });
 
@@ -132,6 +115,44 @@ export async function takeReading(
     return done({ readingId: (await readingSent(db, input.sendKey))! });
   });
   return taken;
+}
+
+type Read = Readonly<{
+  zone: ZoneOnLawn;
+  house: Awaited<ReturnType<typeof houseOf>>;
+  today: Day;
+  input: ReadingInput;
+  /** as it was typed, in the unit of the input */
+  value: number;
+  /** in */
+  depth: number;
+  at: Date;
+  thermometer: Awaited<ReturnType<typeof thermometersOf>>[number] | null;
+}>;
+
+/** What is odd about a reading, by what is expected there and what was read there last. */
+async function doubtsOf(
+  db: Transaction,
+  actor: Actor,
+  { zone, house, today, input, value, depth, at, thermometer }: Read,
+) {
+  const z = fromInches(depth);
+  const offset = thermometer?.offsetF ?? 0;
+  const last = (await latestReadings(db, zone.id, 20)).find(
+    (r) => r.spot === input.spot && Math.abs(r.depth - z) < 0.013 && r.takenAt <= at,
+  );
+  const hours = last ? (at.getTime() - last.takenAt.getTime()) / 3_600_000 : 0;
+  return doubtsAbout(
+    { value: value - (input.unit === 'F' ? offset : fromFahrenheitDifference(offset)), unit: input.unit },
+    await expectedAt(db, actor.orgId, zone, house, today, input.spot, z, at),
+    last && hours < 24
+      ? {
+          value: last.value,
+          hours,
+          most: mostChange(z, Math.max(hours, 0.1), diffusivityOf(siteAt(zone.site, input.spot))),
+        }
+      : null,
+  );
 }
 
 type HandReading = Readonly<{

@@ -116,7 +116,7 @@ export function useLawnPage({ sheet, soilRuns, wished, mayPlan, mayRecord, saveA
     view: { from, to: addDays(from, FENCE_DAYS) },
     move,
     goTo: (to: string) => router.push(to),
-    refresh: router.refresh,
+    refresh: () => router.refresh(),
   };
   useLawnKeys(page, { zoneId: zone.id, mayPlan, mayRecord });
   return page;

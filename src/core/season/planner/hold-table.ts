@@ -3,6 +3,7 @@
  * 2^(−τ/h) · 2^(τ₀/h), so a day of a member costs a multiplication instead of an exponential; weeds that the same doses
  * stop share one flush.
  */
+import type { Weed } from '@/core/weeds/weeds';
 import type { Day } from '@/core/calendar/day';
 import type { Label } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
@@ -80,7 +81,6 @@ export function holdTable(
     const season = seasonToHold(weed, runs, today);
     return season && weight > 0 ? [{ weed, weight, season }] : [];
   });
-  const allWeight = known.reduce((sum, t) => sum + t.weight, 0);
   if (!known.length) return null;
 
   const groups: string[] = [];
@@ -90,47 +90,13 @@ export function holdTable(
     return at >= 0 ? at : groups.push(key) - 1;
   };
 
-  const kinds = new Map<string, Kind>();
-  for (const { weed, weight, season } of known) {
-    const doses = dosesAgainst(weed, ledger, labels, turf, runs.from, left);
-    const stoppedBy = options.map((o) => o.stops.has(weed));
-    const key = JSON.stringify([stoppedBy, doses.map((d) => [d.day, d.ingredient, d.rate])]);
-    const there =
-      kinds.get(key) ??
-      kinds
-        .set(key, {
-          stoppedBy,
-          flush: soils.map(() => new Float64Array(steps)),
-          base: taus.map((tau, k) =>
-            baseOf(
-              tau,
-              doses.map((d) => ({ ...d, strength: drawn(d.strength, d.ingredient)[k]! })),
-              runs.from,
-              steps,
-              middle,
-              groupIndex,
-            ),
-          ),
-          from: 0,
-          to: steps,
-        })
-        .get(key)!;
-    const curve = emergenceOf(weed)!;
-    soils.forEach((soil, k) => {
-      const flush = flushOf(
-        curve,
-        Array.prototype.slice.call(soil, season.first, season.first + season.days),
-      );
-      const all = flush.reduce((a, b) => a + b, 0);
-      if (!(all > 0)) return;
-      const into = there.flush[k]!;
-      for (let d = 0; d < flush.length; d++) {
-        const step = Math.floor((season.first + d) / every);
-        if (step < steps) into[step]! += (flush[d]! / all) * (weight / allWeight);
-      }
-    });
-  }
-  const list = [...kinds.values()].map((kind) => ({ ...kind, ...reachOf(kind.flush, steps) }));
+  const span: Span = { every, steps, from: runs.from, middle };
+  const list = kindsOf(
+    known,
+    { ledger, labels, turf, options, left },
+    { soils, taus, drawn, groupIndex },
+    span,
+  );
 
   // 2^(−τ/h) at each step of each member, once for each half-life of an ingredient
   const lefts = new Map<string, Float64Array[]>();
@@ -155,7 +121,82 @@ export function holdTable(
       };
     }),
   );
+  return summing(list, parts, taus, groups.length, span);
+}
 
+type Span = Readonly<{ every: number; steps: number; from: Day; middle: (step: number) => number }>;
+type Drawn = Readonly<{
+  soils: WeighedRuns['members'];
+  taus: WeighedRuns['taus'];
+  /** of the whole ensemble's draws, those of the members that count */
+  drawn: (strength: Strength, ingredient: string) => Strength[];
+  groupIndex: (group: number | null, name: string) => number;
+}>;
+type Known = Readonly<{ weed: Weed; weight: number; season: NonNullable<ReturnType<typeof seasonToHold>> }>;
+
+/** Weeds that the same doses and the same options stop, together: their flushes added up by their weights. */
+function kindsOf(
+  known: readonly Known[],
+  {
+    ledger,
+    labels,
+    turf,
+    options,
+    left,
+  }: Required<Pick<Input, 'ledger' | 'labels' | 'turf' | 'options' | 'left'>>,
+  { soils, taus, drawn, groupIndex }: Drawn,
+  { every, steps, from, middle }: Span,
+) {
+  const allWeight = known.reduce((sum, t) => sum + t.weight, 0);
+  const kinds = new Map<string, Kind>();
+  for (const { weed, weight, season } of known) {
+    const doses = dosesAgainst(weed, ledger, labels, turf, from, left);
+    const stoppedBy = options.map((o) => o.stops.has(weed));
+    const key = JSON.stringify([stoppedBy, doses.map((d) => [d.day, d.ingredient, d.rate])]);
+    const newKind = (): Kind => ({
+      stoppedBy,
+      flush: soils.map(() => new Float64Array(steps)),
+      base: taus.map((tau, k) =>
+        baseOf(
+          tau,
+          doses.map((d) => ({ ...d, strength: drawn(d.strength, d.ingredient)[k]! })),
+          from,
+          steps,
+          middle,
+          groupIndex,
+        ),
+      ),
+      from: 0,
+      to: steps,
+    });
+    const there = kinds.get(key) ?? newKind();
+    kinds.set(key, there);
+    const curve = emergenceOf(weed)!;
+    soils.forEach((soil, k) => {
+      const flush = flushOf(
+        curve,
+        Array.prototype.slice.call(soil, season.first, season.first + season.days),
+      );
+      const all = flush.reduce((a, b) => a + b, 0);
+      if (!(all > 0)) return;
+      const into = there.flush[k]!;
+      for (let d = 0; d < flush.length; d++) {
+        const step = Math.floor((season.first + d) / every);
+        if (step < steps) into[step]! += (flush[d]! / all) * (weight / allWeight);
+      }
+    });
+  }
+  return [...kinds.values()].map((kind) => ({ ...kind, ...reachOf(kind.flush, steps) }));
+}
+
+/** Nothing is allocated while programmes are tried: it is asked ten thousand times. */
+function summing(
+  list: readonly Kind[],
+  parts: readonly (readonly Part[])[],
+  taus: WeighedRuns['taus'],
+  groups: number,
+  { every, steps, from: firstDay }: Span,
+): HoldTable {
   const units = new Float64Array(steps);
   const passing = new Float64Array(steps);
   const sums = new Float64Array(taus.length);
@@ -169,17 +210,17 @@ export function holdTable(
     for (const share of each(tried)) sum += share;
     return sum / taus.length;
   };
-  /** Of one kind, for each member. Nothing is allocated: it is asked ten thousand times. */
+  /** Of one kind, for each member. */
   const addStopped = ({ stoppedBy, flush, base, from, to }: Kind, tried: readonly Tried[]): void => {
     for (let k = 0; k < taus.length; k++) {
       const tau = taus[k]!;
       let isFirst = true;
-      for (let group = 0; group < groups.length; group++) {
+      for (let group = 0; group < groups; group++) {
         const lying = base[k]![group];
         let isThere = lying !== undefined;
         if (lying) for (let s = from; s < to; s++) units[s] = lying[s]!;
         for (const t of tried) {
-          const first = t.day - runs.from;
+          const first = t.day - firstDay;
           if (!stoppedBy[t.option] || first < 0) continue;
           for (const p of parts[t.option]!) {
             if (p.group !== group) continue;

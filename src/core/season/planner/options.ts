@@ -26,7 +26,7 @@ import {
 } from '@/core/products/label';
 import { isOrganic } from '@/core/products/organic';
 import { containedIn } from '@/core/records/ledger';
-import { isPreEmergent, type Use } from '@/core/trade/terms';
+import { isPreEmergent, type Use, type Turf } from '@/core/trade/terms';
 import { rateLike, type ProductRate } from '@/core/units/rate';
 import { emergenceOf } from '@/core/weeds/emergence';
 import type { Weed } from '@/core/weeds/weeds';
@@ -124,18 +124,11 @@ function optionOf(
   const stops = targets.map((t) => t.weed).filter((w) => label.before.includes(w));
   const own = stops.filter((w) => emergenceOf(w)?.direction === seasonOfUse[use]);
   if (!own.length) return null;
-  const parts = label.ingredients.flatMap((i): Option['parts'][number][] => {
-    const strength = strengthIn(i.name, label, zone.turf);
-    const each = ingredientRate(rateLike(row.high, 1), { ...i, counts: 'a.i.' }, label.density);
-    return strength && each ? [{ group: i.group, name: i.name, strength, each }] : [];
-  });
+  const parts = partsOf(label, zone.turf, row.high);
   if (!parts.length) return null;
   const house = houseMost(facts, label, row.high);
   const roots = rootsOf(facts, label, row.high);
-  const isTender = parts.some((p) => {
-    const tolerance = factsOf(p.name)?.turf[zone.turf];
-    return tolerance === 'thins' || tolerance === 'injury' || tolerance === 'sensitive';
-  });
+  const isTender = parts.some((p) => HURTS.includes(factsOf(p.name)?.turf[zone.turf] ?? ''));
   const top = isTender && rules.tender === 'low rate' ? row.low.rate : row.high.rate;
   const high = Math.min(top, house.atOnce);
   const context = contextFor(facts, label, use, own, row.high);
@@ -145,9 +138,6 @@ function optionOf(
   const whole = Math.max(...roomByDay({ ...context, ledger: [] }, range));
   const limit = whole >= row.high.rate * FAR_OVER ? Infinity : whole;
   const limits = limitsFor(label, zone, use);
-  const kept = new Map<string, DayStates>();
-  const apart = farFromItsGroup(facts, label, range);
-  const ofThisFlush = beforeFlushEnds(own, runs, range, facts.today);
   return {
     index,
     label,
@@ -160,43 +150,79 @@ function optionOf(
     limit,
     rootsEach: roots.each,
     isOneASeason: roots.each !== 0 && (roots.ceiling !== null || isTender),
-    costlyFrom: [
-      ...(roots.each && roots.ceiling !== null
-        ? [(ROOTS_FREE * roots.ceiling - (roots.had ?? 0)) / roots.each]
-        : []),
-      ...(limit < Infinity ? [LIMIT_FREE * limit - (limit - Math.max(...limitRoom))] : []),
-    ],
+    costlyFrom: costlyFrom(roots, limit, Math.max(...limitRoom)),
     low: row.low,
     high: rateLike(row.high, high),
     period: label.period,
     most: limits.mostApplications,
     intervalDays: limits.intervalDays ?? 0,
     spacing: spacingFor(use, label, zone, facts.rules.spacing),
-    days: (rate, part, total = rate) => {
-      const asked = (previous: Day | null, of = rate) =>
-        contextFor(facts, label, use, own, rateLike(row.high, of), previous);
-      // what of the gates goes by the rate: nitrogen, and the wait before seeding, which is that of the total
-      const nitrogen = carriesNitrogen(label) ? rate : '';
-      const wait = seedingWaitDays(label, rateLike(row.high, total)) ?? 'not known';
-      const once = (key: string, make: () => DayStates): DayStates => {
-        const made = kept.get(key) ?? make();
-        kept.set(key, made);
-        return made;
-      };
-      return once(`${nitrogen}|${wait}|${part}`, () =>
-        [
-          once(`rate ${nitrogen}`, () => statesOf(asked(null), range, WHATEVER_PART)),
-          once(`seed ${wait}`, () => gateStates(seedingAhead, asked(null, total), range).map(shutWhereAjar)),
-          once(`part ${part}`, () => {
-            const of = asked(part === 'later' ? range.from : null);
-            const line = gateStates(soilLine, of, range);
-            const onItsLine = part === 'later' ? [line] : [aheadOfLine(line), ofThisFlush];
-            return [gateStates(interval, of, range), ...onItsLine].reduce(worseOf);
-          }),
-          apart,
-        ].reduce(worseOf),
-      );
-    },
+    days: daysOf({ facts, label, use, own, rate: row.high, range, runs }),
+  };
+}
+
+/** What an option's ingredients do, each for a unit of its rate. */
+const partsOf = (label: Label, turf: Turf, high: ProductRate): Option['parts'] =>
+  label.ingredients.flatMap((i) => {
+    const strength = strengthIn(i.name, label, turf);
+    const each = ingredientRate(rateLike(high, 1), { ...i, counts: 'a.i.' }, label.density);
+    return strength && each ? [{ group: i.group, name: i.name, strength, each }] : [];
+  });
+const HURTS: readonly string[] = ['thins', 'injury', 'sensitive'];
+
+/** Rates from which roots and the year's limit cost something. @param limit Infinity: none */
+const costlyFrom = (roots: ReturnType<typeof rootsOf>, limit: number, mostRoom: number): number[] => [
+  ...(roots.each && roots.ceiling !== null
+    ? [(ROOTS_FREE * roots.ceiling - (roots.had ?? 0)) / roots.each]
+    : []),
+  ...(limit < Infinity ? [LIMIT_FREE * limit - (limit - mostRoom)] : []),
+];
+
+/** On which days it may go, by rate and part: asked of the gates once for whatever makes a difference to them. */
+function daysOf({
+  facts,
+  label,
+  use,
+  own,
+  rate: high,
+  range,
+  runs,
+}: Readonly<{
+  facts: GateFacts;
+  label: Label;
+  use: keyof typeof seasonOfUse;
+  own: readonly Weed[];
+  rate: ProductRate;
+  range: Range<Day>;
+  runs: WeighedRuns;
+}>): Option['days'] {
+  const kept = new Map<string, DayStates>();
+  const apart = farFromItsGroup(facts, label, range);
+  const ofThisFlush = beforeFlushEnds(own, runs, range, facts.today);
+  return (rate, part, total = rate) => {
+    const asked = (previous: Day | null, of = rate) =>
+      contextFor(facts, label, use, own, rateLike(high, of), previous);
+    // what of the gates goes by the rate: nitrogen, and the wait before seeding, which is that of the total
+    const nitrogen = carriesNitrogen(label) ? rate : '';
+    const wait = seedingWaitDays(label, rateLike(high, total)) ?? 'not known';
+    const once = (key: string, make: () => DayStates): DayStates => {
+      const made = kept.get(key) ?? make();
+      kept.set(key, made);
+      return made;
+    };
+    return once(`${nitrogen}|${wait}|${part}`, () =>
+      [
+        once(`rate ${nitrogen}`, () => statesOf(asked(null), range, WHATEVER_PART)),
+        once(`seed ${wait}`, () => gateStates(seedingAhead, asked(null, total), range).map(shutWhereAjar)),
+        once(`part ${part}`, () => {
+          const of = asked(part === 'later' ? range.from : null);
+          const line = gateStates(soilLine, of, range);
+          const onItsLine = part === 'later' ? [line] : [aheadOfLine(line), ofThisFlush];
+          return [gateStates(interval, of, range), ...onItsLine].reduce(worseOf);
+        }),
+        apart,
+      ].reduce(worseOf),
+    );
   };
 }
 
