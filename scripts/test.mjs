@@ -102,25 +102,32 @@ function storiesIn(folder) {
     .sort((a, b) => place(a) - place(b));
 }
 
-/** Does all, two at a time: the machine has two cores. What an item gives back is done after all that wait already. */
-async function inPairs(queue) {
+/**
+ * Does all: two lanes for what computes, as the machine has two cores, and a third for what waits more than it computes: the
+ * stories of the browser. Where one kind is through, its lanes take the other. What an item gives back is done after all
+ * that wait already.
+ */
+async function inLanes(queue) {
   const busy = new Set();
-  const lane = async () => {
+  const next = (...kinds) => queue[kinds.find((k) => queue[k].length)]?.shift();
+  const lane = async (...kinds) => {
     for (;;) {
-      const item = queue.shift();
-      // what the other one is at may give more
+      const item = next(...kinds);
+      // what the others are at may give more
       if (!item && !busy.size) return;
       if (!item) {
         await Promise.race(busy);
         continue;
       }
-      const work = item().then((more) => queue.push(...(more ?? [])));
+      const work = item().then((more) => {
+        for (const kind of Object.keys(more ?? {})) queue[kind].push(...more[kind]);
+      });
       busy.add(work);
       await work;
       busy.delete(work);
     }
   };
-  await Promise.all([lane(), lane()]);
+  await Promise.all([lane('works', 'waits'), lane('works', 'waits'), lane('waits')]);
 }
 
 /** The demo is written once, into a database of its own; each story works on a copy. */
@@ -182,7 +189,7 @@ try {
       count('build', code === 0);
       return code === 0;
     });
-    return building.then(() => []);
+    return building.then(() => ({}));
   };
   // our own cluster is thrown away as a whole; another's databases carry our process id
   const suffix = own ? '' : `_${process.pid}`;
@@ -222,7 +229,7 @@ try {
       // it starts servers of its own, as a company would
       if (story === 'proxy') {
         const world = { ...demo, BASE_URL: '', ADMIN_URL: adminUrl, NGINX: nginx(), CLUSTER_ROOT: root };
-        await jest('browser proxy', ['tests/browser/proxy.test.ts'], world, '--testTimeout=400000');
+        await jest('browser proxy', ['tests/browser/proxy.test.ts'], world, '--testTimeout=900000');
         return;
       }
       // the story that breaks the weather has a weather service of its own
@@ -231,7 +238,7 @@ try {
       const worker = home.worker(env, { output: 'ignore' });
       const app = await home.app(await freePort(), env, { output: 'ignore' });
       const world = { ...env, BASE_URL: app.url, ...(own ? { CLUSTER_ROOT: root } : {}) };
-      await jest(`browser ${story}`, [`tests/browser/${story}.test.ts`], world, '--testTimeout=400000');
+      await jest(`browser ${story}`, [`tests/browser/${story}.test.ts`], world, '--testTimeout=900000');
       app.child.kill('SIGTERM');
       worker.end();
     };
@@ -248,8 +255,8 @@ try {
     const database = browser.find((s) => s.story === 'database');
     if (database) alone = () => inBrowser(database);
     say(`demo written, and ${data.length + browser.length} databases of it`);
-    return [
-      ...data.map(({ story, env }) => async () => {
+    return {
+      works: data.map(({ story, env }) => async () => {
         await jest(
           `data ${story}`,
           [`tests/data/${story}.test.ts`],
@@ -258,17 +265,22 @@ try {
           '--testTimeout=240000',
         );
       }),
-      ...browser.filter((s) => s !== database).map((s) => () => inBrowser(s)),
-      ...(wants('browser') && (!file || file === 'torture') ? [torture] : []),
-    ];
+      waits: [
+        ...browser.filter((s) => s !== database).map((s) => () => inBrowser(s)),
+        ...(wants('browser') && (!file || file === 'torture') ? [torture] : []),
+      ],
+    };
   };
-  // the longest first, one worker each: two at a time fill the two cores
-  await inPairs([
-    ...(wants('core') ? [() => jest('core', [`src/.*${file}`], {}, '--maxWorkers=1')] : []),
-    ...(wants('browser') ? [buildOnce] : []),
-    ...(wants('data') || wants('browser') ? [seed] : []),
-    ...tools.map((t) => () => check(t)),
-  ]);
+  // the demo first, for most wait for it; then the longest, one worker each
+  await inLanes({
+    works: [
+      ...(wants('browser') ? [buildOnce] : []),
+      ...(wants('data') || wants('browser') ? [seed] : []),
+      ...(wants('core') ? [() => jest('core', [`src/.*${file}`], {}, '--maxWorkers=1')] : []),
+      ...tools.map((t) => () => check(t)),
+    ],
+    waits: [],
+  });
   await alone();
 } catch (error) {
   count(error instanceof Error ? error.message : String(error), false);

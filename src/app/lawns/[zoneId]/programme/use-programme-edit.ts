@@ -99,7 +99,7 @@ function chosenOf(
 
 /** The programme of a zone as it is edited: which application is chosen, what is typed, what the gates make of it. */
 export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPlan: boolean) {
-  const { applications: onFile, zone, today, labels, house, facts } = sheet;
+  const { applications: onFile, zone, labels, house, facts } = sheet;
   const keptKey = `application:${zone.id}`;
   const steps = useSteps<Edited | null>(() =>
     !onFile.length && mayPlan && !zone.closed

@@ -52,7 +52,7 @@ const turfWords = ({ reasons }: Suited): string =>
 
 /** Which products take what is up, at its stage, on this turf; one that is chosen becomes an application of spots or of the zone. */
 export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) {
-  const { sheet, taken, fallen } = walkSheet;
+  const { sheet, fallen } = walkSheet;
   const { zone, today, labels, facts } = sheet;
   const router = useRouter();
   const targets = [
