@@ -19,7 +19,7 @@ import {
   plannedProduct,
   stockMove,
 } from '@/data/schema';
-import { LAWN_KEYS, matchColumns } from '@/formats/lawn-csv';
+import { LAWN_KEYS, matchColumns } from '@/formats/lawn-columns';
 import { checkLawnFile, checkReadings } from '@/server/imports/imports';
 import { runImport } from '@/server/imports/run-imports';
 import { closeQueue } from '@/server/queue/jobs';

@@ -1,7 +1,8 @@
 import { fact } from '@/core/units/issue';
 import { factProblem, factSaid, problemOf, rowSaid } from '../../tests/support/told';
 import { readGeoJson } from './geojson';
-import { LAWN_COLUMNS, checkLawns, matchColumns, writeLawns } from './lawn-csv';
+import { LAWN_COLUMNS, matchColumns } from './lawn-columns';
+import { checkLawns, writeLawns } from './lawn-csv';
 import { checkLogger, parseLoggerTime, readCsv, type LoggerMapping } from './logger-csv';
 
 describe('GeoJSON (published: RFC 7946)', () => {

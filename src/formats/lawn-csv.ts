@@ -21,17 +21,13 @@ import {
 import { parseFigure } from '@/core/units/parse';
 import type { LoggerFile } from './logger-csv';
 import { readDrawn } from './drawn-lawn';
+import { LAWN_COLUMNS, LAWN_KEYS, plainly as plain, type LawnColumn, type LawnMapping } from './lawn-columns';
 
 /** How a cell is read and written. `read` gives the value, or what is wrong with the cell. */
 type Cell = Readonly<{
   read: (text: string) => Readonly<{ value: unknown } | { problem: Fact }>;
   write: (value: unknown) => string;
 }>;
-const plain = (text: string) =>
-  text
-    .toLowerCase()
-    .replace(/[^a-z]+/g, ' ')
-    .trim();
 const asText = (value: unknown) =>
   typeof value === 'string' || typeof value === 'number' ? String(value) : '';
 
@@ -166,137 +162,60 @@ const drawn = (what: 'measure' | 'trees', empty: unknown): Cell => ({
 });
 
 type Column = Readonly<{
-  /** the column of our file */
-  words: string;
-  /** other names under which files bring it */
-  also: readonly string[];
-  needed: boolean;
   /** what it becomes: a field of the lawn's row or of the zone's */
   of: 'lawn' | 'zone';
   field: string;
   cell: Cell;
 }>;
 const AREA = { least: 0.01, most: 5_000_000 };
-const column = (
-  of: Column['of'],
-  field: string,
-  name: string,
-  cell: Cell,
-  also: readonly string[] = [],
-  needed = false,
-): Column => ({ words: name, also, needed, of, field, cell });
+const column = (of: Column['of'], field: string, cell: Cell): Column => ({ of, field, cell });
 
-export const LAWN_COLUMNS = {
-  customer: column('lawn', 'customer', 'Customer', words(200), ['name', 'client', 'owner'], true),
-  address: column('lawn', 'address', 'Address', words(300), ['street', 'site', 'property', 'location'], true),
-  zone: column('zone', 'name', 'Zone', words(100), ['area name', 'part']),
-  turf: column('zone', 'turf', 'Turf', oneOf(TURFS, null), ['grass', 'turf type', 'species'], true),
-  area: column(
-    'zone',
-    'areaSqFt',
-    'Area, sq ft',
-    figure('sq ft', AREA, null),
-    ['sq ft', 'sqft', 'square feet', 'size', 'area'],
-    true,
-  ),
-  texture: column('zone', 'texture', 'Soil', oneOf(TEXTURES, 'loam'), ['soil texture', 'texture']),
-  moisture: column('zone', 'moisture', 'Moisture', oneOf(MOISTURES, 'moist'), ['wetness']),
-  exposure: column('zone', 'exposure', 'Sun', oneOf(EXPOSURES, 'full sun'), ['exposure', 'light']),
-  drainage: column('zone', 'drainage', 'Drainage', oneOf(DRAINAGES, 'good')),
-  thatch: column('zone', 'thatch', 'Thatch', oneOf(THATCHES, 'none')),
-  notes: column('lawn', 'notes', 'Notes', words(4000), ['note', 'comment', 'remarks']),
-  hazards: column('lawn', 'hazards', 'Hazards', words(4000), ['warnings', 'hazard']),
-  latitude: column('lawn', 'latitude', 'Latitude, ° north', figure('°', { least: -90, most: 90 }, null), [
-    'latitude',
-    'lat',
-  ]),
-  longitude: column('lawn', 'longitude', 'Longitude, ° east', figure('°', { least: -180, most: 180 }, null), [
-    'longitude',
-    'lon',
-    'lng',
-  ]),
-  elevation: column(
-    'lawn',
-    'elevationFt',
-    'Height above the sea, ft',
-    figure('ft', { least: -1500, most: 20_000 }, null),
-    ['elevation', 'height', 'altitude'],
-  ),
-  station: column('lawn', 'station', 'Weather station', words(100)),
-  state: column('lawn', 'state', 'State', words(40)),
-  noticeHours: column('lawn', 'noticeHours', 'Notice, hours', whole('hours', { least: 0, most: 720 }), [
-    'notice',
-  ]),
-  optOut: column('lawn', 'optOut', 'Not to be used', words(1000)),
-  organicOnly: column('lawn', 'organicOnly', 'Organic only', yesNo),
-  mownOn: column('lawn', 'mownOn', 'Mown by others on', weekdays),
-  wateredOn: column('lawn', 'wateredOn', 'Watered on', weekdays),
-  email: column('lawn', 'email', 'Mail', words(200), ['email', 'e-mail']),
-  visitPrice: column(
-    'lawn',
-    'visitPrice',
-    'Price of a visit, USD',
-    figure('USD', { least: 0, most: 100_000 }, null),
-    ['price'],
-  ),
-  mixedWith: column('zone', 'mixedWith', 'Mixed with', oneOf(TURFS, null)),
-  grounds: column('zone', 'grounds', 'Used as', oneOf(SITES, null)),
-  areaError: column('zone', 'areaErrorPct', 'Area ±, %', figure('%', { least: 0, most: 50 }, '5')),
-  excluded: column(
-    'zone',
-    'excludedSqFt',
-    'Kept out, sq ft',
-    figure('sq ft', { least: 0, most: AREA.most }, '0'),
-  ),
-  besidePavement: column('zone', 'besidePavement', 'Beside pavement', yesNo),
-  slope: column('zone', 'slopePercent', 'Slope, %', figure('%', { least: 0, most: 100 }, null), ['slope']),
-  aspect: column('zone', 'aspect', 'Slopes to the', oneOf(ASPECTS, null), ['aspect']),
-  concreteEdge: column(
-    'zone',
-    'concreteEdgeFt',
-    'Edge along concrete, ft',
-    figure('ft', { least: 0, most: 100_000 }, '0'),
-  ),
-  bedEdge: column('zone', 'bedEdgeFt', 'Edge along beds, ft', figure('ft', { least: 0, most: 100_000 }, '0')),
-  waters: column('zone', 'waters', 'Waters, ft', waters, ['waters', 'water']),
-  irrigation: column(
-    'zone',
-    'irrigationInPerHour',
-    'Irrigation, in an hour',
-    figure('in an hour', { least: 0.01, most: 5 }, null),
-    ['irrigation'],
-  ),
-  seedings: column('zone', 'seedings', 'Seedings', seedings),
-  weedHistory: column('zone', 'weedHistory', 'Weeds before', words(2000)),
-  thinSpots: column('zone', 'thinSpots', 'Thin spots', words(2000)),
-  school: column('zone', 'school', 'School', oneOf(SCHOOLS, null)),
-  history: column(
-    'zone',
-    'history',
-    'Work before the book',
-    oneOf(['not asked', 'not known', 'known'], 'not asked'),
-  ),
-  bookFrom: column('zone', 'bookFrom', 'Book whole from', day),
-  measure: column('zone', 'measure', 'Shapes (JSON)', drawn('measure', { by: 'typed', how: 'estimated' })),
-  trees: column('zone', 'trees', 'Trees (JSON)', drawn('trees', [])),
-} as const satisfies Record<string, Column>;
-export type LawnColumn = keyof typeof LAWN_COLUMNS;
-export const LAWN_KEYS = Object.keys(LAWN_COLUMNS) as LawnColumn[];
-/** Column of the file for each of ours; −1: the file has none. */
-export type LawnMapping = Readonly<Record<LawnColumn, number>>;
-
-/** What the columns probably are, for a person to look at. */
-export function matchColumns(header: readonly string[]): LawnMapping {
-  const names = header.map(plain);
-  const taken = new Set<number>();
-  const find = (key: LawnColumn) => {
-    const wanted = [plain(LAWN_COLUMNS[key].words), plain(key), ...LAWN_COLUMNS[key].also];
-    const i = names.findIndex((n, at) => !taken.has(at) && wanted.includes(n));
-    if (i >= 0) taken.add(i);
-    return i;
-  };
-  return Object.fromEntries(LAWN_KEYS.map((key) => [key, find(key)])) as LawnMapping;
-}
+/** How each column is read and written. */
+export const LAWN_CELLS: Readonly<Record<LawnColumn, Column>> = {
+  customer: column('lawn', 'customer', words(200)),
+  address: column('lawn', 'address', words(300)),
+  zone: column('zone', 'name', words(100)),
+  turf: column('zone', 'turf', oneOf(TURFS, null)),
+  area: column('zone', 'areaSqFt', figure('sq ft', AREA, null)),
+  texture: column('zone', 'texture', oneOf(TEXTURES, 'loam')),
+  moisture: column('zone', 'moisture', oneOf(MOISTURES, 'moist')),
+  exposure: column('zone', 'exposure', oneOf(EXPOSURES, 'full sun')),
+  drainage: column('zone', 'drainage', oneOf(DRAINAGES, 'good')),
+  thatch: column('zone', 'thatch', oneOf(THATCHES, 'none')),
+  notes: column('lawn', 'notes', words(4000)),
+  hazards: column('lawn', 'hazards', words(4000)),
+  latitude: column('lawn', 'latitude', figure('°', { least: -90, most: 90 }, null)),
+  longitude: column('lawn', 'longitude', figure('°', { least: -180, most: 180 }, null)),
+  elevation: column('lawn', 'elevationFt', figure('ft', { least: -1500, most: 20_000 }, null)),
+  station: column('lawn', 'station', words(100)),
+  state: column('lawn', 'state', words(40)),
+  noticeHours: column('lawn', 'noticeHours', whole('hours', { least: 0, most: 720 })),
+  optOut: column('lawn', 'optOut', words(1000)),
+  organicOnly: column('lawn', 'organicOnly', yesNo),
+  mownOn: column('lawn', 'mownOn', weekdays),
+  wateredOn: column('lawn', 'wateredOn', weekdays),
+  email: column('lawn', 'email', words(200)),
+  visitPrice: column('lawn', 'visitPrice', figure('USD', { least: 0, most: 100_000 }, null)),
+  mixedWith: column('zone', 'mixedWith', oneOf(TURFS, null)),
+  grounds: column('zone', 'grounds', oneOf(SITES, null)),
+  areaError: column('zone', 'areaErrorPct', figure('%', { least: 0, most: 50 }, '5')),
+  excluded: column('zone', 'excludedSqFt', figure('sq ft', { least: 0, most: AREA.most }, '0')),
+  besidePavement: column('zone', 'besidePavement', yesNo),
+  slope: column('zone', 'slopePercent', figure('%', { least: 0, most: 100 }, null)),
+  aspect: column('zone', 'aspect', oneOf(ASPECTS, null)),
+  concreteEdge: column('zone', 'concreteEdgeFt', figure('ft', { least: 0, most: 100_000 }, '0')),
+  bedEdge: column('zone', 'bedEdgeFt', figure('ft', { least: 0, most: 100_000 }, '0')),
+  waters: column('zone', 'waters', waters),
+  irrigation: column('zone', 'irrigationInPerHour', figure('in an hour', { least: 0.01, most: 5 }, null)),
+  seedings: column('zone', 'seedings', seedings),
+  weedHistory: column('zone', 'weedHistory', words(2000)),
+  thinSpots: column('zone', 'thinSpots', words(2000)),
+  school: column('zone', 'school', oneOf(SCHOOLS, null)),
+  history: column('zone', 'history', oneOf(['not asked', 'not known', 'known'], 'not asked')),
+  bookFrom: column('zone', 'bookFrom', day),
+  measure: column('zone', 'measure', drawn('measure', { by: 'typed', how: 'estimated' })),
+  trees: column('zone', 'trees', drawn('trees', [])),
+};
 
 /** A row as its lawn's and its zone's fields, as tables keep them: exact figures are texts, what is not known is null. */
 export type LawnLine = Readonly<{ line: number; lawn: LawnFields; zone: ZoneFields }>;
@@ -341,7 +260,8 @@ export function checkLawns(
     const why: RowProblem['why'][number][] = [];
     const fields: { lawn: Record<string, unknown>; zone: Record<string, unknown> } = { lawn: {}, zone: {} };
     for (const key of LAWN_KEYS) {
-      const { words: name, needed, of, field, cell }: Column = LAWN_COLUMNS[key];
+      const { words: name, needed } = LAWN_COLUMNS[key];
+      const { of, field, cell } = LAWN_CELLS[key];
       // what was made harmless for a spreadsheet when it went out
       const text = (mapping[key] < 0 ? '' : (cells[mapping[key]] ?? '')).trim().replace(/^'(?=[=+\-@])/, '');
       const read = needed && !text ? { problem: fact('cell-missing') } : cell.read(text);
@@ -372,7 +292,7 @@ type LawnRow = Readonly<{ lawn: Readonly<Record<string, unknown>>; zone: Readonl
 /** What each of our columns holds of a zone, as a file has it. */
 export const cellsOf = (row: LawnRow): string[] =>
   LAWN_KEYS.map((k) => {
-    const { of, field, cell }: Column = LAWN_COLUMNS[k];
+    const { of, field, cell } = LAWN_CELLS[k];
     return cell.write(row[of][field]);
   });
 

@@ -7,7 +7,8 @@ import type { Measure } from '@/core/lawn/measure';
 import { toSquareFeet } from '@/core/units/trade';
 import { polygonArea } from '@/geometry/region';
 import { polygonsOf } from './geojson';
-import { LAWN_COLUMNS, LAWN_KEYS, cellsOf, type LawnColumn } from './lawn-csv';
+import { LAWN_COLUMNS, LAWN_KEYS, type LawnColumn } from './lawn-columns';
+import { cellsOf } from './lawn-csv';
 import type { LoggerFile } from './logger-csv';
 
 /** Columns that are numbers to other programs; an outline stands in the geometry and not beside it. */

@@ -9,7 +9,7 @@ import type { Fact, FieldRemedy, Issue, IssueCode, IssueFigures, RowProblem } fr
 import { asTyped, isMeasure, unitWords, type Measure } from '@/core/units/measures';
 import { AMOUNT_UNITS, RATE_UNITS, amountLike } from '@/core/units/rate';
 import { WEEDS } from '@/core/weeds/weeds';
-import { LAWN_COLUMNS } from '@/formats/lawn-csv';
+import { LAWN_COLUMNS } from '@/formats/lawn-columns';
 import { WEATHER_COLUMNS } from '@/formats/weather-mapping';
 import { leftOutWords } from './left-out-words';
 import { list, plural } from './words';

@@ -9,7 +9,8 @@ import { fileImport, reading, zone } from '@/data/schema';
 import { check } from '@placemarkio/check-geojson';
 import { writeLawnsGeoJson } from '@/formats/lawn-geojson';
 import { readLawnTable } from '@/server/imports/read-files';
-import { LAWN_COLUMNS, LAWN_KEYS, matchColumns, writeLawns, type LawnMapping } from '@/formats/lawn-csv';
+import { LAWN_KEYS, matchColumns, type LawnMapping } from '@/formats/lawn-columns';
+import { LAWN_CELLS, writeLawns } from '@/formats/lawn-csv';
 import { readCsv } from '@/formats/logger-csv';
 import type { LoggerMapping } from '@/formats/logger-csv';
 import { checkLawnFile, checkReadings, setupFor, takeImport, undoImport } from '@/server/imports/imports';
@@ -262,7 +263,7 @@ describe('a file of lawns', () => {
         rows.map((row) =>
           Object.fromEntries(
             LAWN_KEYS.filter((k) => k !== 'address').map((k) => {
-              const { of, field } = LAWN_COLUMNS[k];
+              const { of, field } = LAWN_CELLS[k];
               return [k, (row[of] as Record<string, unknown>)[field]];
             }),
           ),

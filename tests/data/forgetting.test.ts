@@ -4,7 +4,7 @@ import { isoDay } from '@/core/calendar/day';
 import { todayOf, turnClock } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { houseOf } from '@/data/house';
-import { matchColumns } from '@/formats/lawn-csv';
+import { matchColumns } from '@/formats/lawn-columns';
 import { checkLawnFile, takeImport } from '@/server/imports/imports';
 import { runImport } from '@/server/imports/run-imports';
 import { saveKeeping } from '@/server/settings/keeping';

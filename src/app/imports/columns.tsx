@@ -3,7 +3,7 @@ import { fromInches } from '@/core/units/trade';
 import { useShows } from '@/ui/units';
 import { useState } from 'react';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
-import { LAWN_COLUMNS, LAWN_KEYS, matchColumns, type LawnColumn, type LawnMapping } from '@/formats/lawn-csv';
+import { LAWN_COLUMNS, LAWN_KEYS, matchColumns, type LawnColumn, type LawnMapping } from '@/formats/lawn-columns';
 import type { LoggerMapping } from '@/formats/logger-csv';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';

@@ -4,7 +4,7 @@ import { readRowProblems, readFacts, factIn } from '@/core/units/issue';
 import { useState } from 'react';
 import { figure } from '@/core/units/format';
 import type { ImportNews } from '@/data/imports';
-import type { LawnMapping } from '@/formats/lawn-csv';
+import type { LawnMapping } from '@/formats/lawn-columns';
 import { MOST_FILE_BYTES } from '@/formats/file-size';
 import { guessFormat, type WeatherMapping } from '@/formats/weather-mapping';
 import type { LoggerMapping } from '@/formats/logger-csv';

@@ -4,7 +4,7 @@ import { DateTime } from 'luxon';
 import { doubtsAbout } from '@/core/ground/plausible';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
 import { fromInches } from '@/core/units/trade';
-import { LAWN_COLUMNS, LAWN_KEYS, type LawnMapping } from '@/formats/lawn-csv';
+import { LAWN_COLUMNS, LAWN_KEYS, type LawnMapping } from '@/formats/lawn-columns';
 import type { LoggedRow, LoggerMapping } from '@/formats/logger-csv';
 import {
   TEMPERATURE_UNITS,

@@ -1,7 +1,8 @@
 /** Files of up to a million rows looked through, in a thread: what comes back is counts and what a person is shown. */
 import type { RowProblem, Fact } from '@/core/units/issue';
 import { isGeoJson, readLawnFeatures } from '@/formats/lawn-geojson';
-import { checkLawns, type LawnMapping } from '@/formats/lawn-csv';
+import type { LawnMapping } from '@/formats/lawn-columns';
+import { checkLawns } from '@/formats/lawn-csv';
 import { checkLogger, readCsv, type LoggedRow, type LoggerMapping } from '@/formats/logger-csv';
 import { checkWeather } from '@/formats/weather-file';
 import type { WeatherMapping } from '@/formats/weather-mapping';

@@ -1,6 +1,7 @@
 /** What a worker does with a file that was looked through: take its good rows, or take them out again. */
 import 'server-only';
-import { checkLawns, type LawnMapping } from '@/formats/lawn-csv';
+import type { LawnMapping } from '@/formats/lawn-columns';
+import { checkLawns } from '@/formats/lawn-csv';
 import { readLawnTable } from './read-files';
 import { checkLogger, readCsv, type LoggerMapping } from '@/formats/logger-csv';
 import type { Actor } from '@/data/actor';

@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { isoDay, showDay } from '@/core/calendar/day';
 import { NEXT_YEAR } from '@/core/weeds/next-year';
@@ -9,8 +10,10 @@ import type { Outcome } from '@/server/entry/outcome';
 import type { ZoneSheet } from '@/server/programme/view';
 import { Link } from '@/ui/link';
 import { nextYearWords } from '@/ui/scout-words';
-import { FindingForm } from './finding-form';
 import { FINDING_NAMES } from './finding-names';
+
+// it is opened now and then
+const FindingForm = dynamic(() => import('./finding-form').then((m) => m.FindingForm));
 
 type Props = Readonly<{
   sheet: ZoneSheet;

@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import { addDays, showDay, showWeekday, type Day } from '@/core/calendar/day';
 import { dayOfHour, hourOf, hourOfDay, type Hour } from '@/core/calendar/hour';
@@ -12,8 +13,10 @@ import type { ZoneSheet } from '@/server/programme/view';
 import { Fence, type Held, type Past, type TickWords } from '@/ui/fence';
 import { hourWords } from '@/ui/reason-words';
 import { laneWords, plural, shortDay, shortName } from '@/ui/words';
-import { LiftLatch } from './lift-latch';
+
 import { Openings, type AdoptedChange } from './openings';
+
+const LiftLatch = dynamic(() => import('./lift-latch').then((m) => m.LiftLatch));
 
 type Props = Readonly<{
   sheet: ZoneSheet;

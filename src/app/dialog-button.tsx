@@ -1,0 +1,40 @@
+'use client';
+import dynamic from 'next/dynamic';
+import { useState, type ReactNode } from 'react';
+
+// what is opened now and then is loaded then
+const Opened = dynamic(() => import('./opened-dialog'));
+
+/** A button that opens a dialog. @param children what stands in it, with the way to close it */
+export function DialogButton({
+  label,
+  title,
+  isWide = false,
+  children,
+}: Readonly<{
+  label: string;
+  title: string;
+  isWide?: boolean;
+  children: (close: () => void) => ReactNode;
+}>) {
+  const [isOpen, setOpen] = useState(false);
+  const close = () => setOpen(false);
+  return (
+    <>
+      <button
+        type="button"
+        className="button py-0 md:min-h-desk"
+        aria-haspopup="dialog"
+        aria-expanded={isOpen}
+        onClick={() => setOpen(true)}
+      >
+        {label}
+      </button>
+      {isOpen && (
+        <Opened title={title} isWide={isWide} onClose={close}>
+          {children(close)}
+        </Opened>
+      )}
+    </>
+  );
+}
