@@ -11,12 +11,7 @@ export function DialogButton({
   title,
   isWide = false,
   children,
-}: Readonly<{
-  label: string;
-  title: string;
-  isWide?: boolean;
-  children: (close: () => void) => ReactNode;
-}>) {
+}: Readonly<{ label: string; title: string; isWide?: boolean; children: (close: () => void) => ReactNode }>) {
   const [isOpen, setOpen] = useState(false);
   const close = () => setOpen(false);
   return (

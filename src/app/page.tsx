@@ -3,7 +3,7 @@ import type { Metadata } from 'next';
 import { addDays, showWeekday, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { Regret } from '@/core/day/regret';
-import { gateName } from '@/core/gates/all';
+import { gateName } from '@/core/gates/gate-names';
 import { amountFor } from '@/core/units/rate';
 import { SHOWS, showAmount, showRate, type Shows } from '@/core/units/format';
 import { may } from '@/data/actor';

@@ -1,10 +1,10 @@
 import 'server-only';
 import { and, asc, count, eq, inArray, sql } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
-import type { GateKey } from '@/core/gates/gate';
-import type { LastDay } from '@/core/gates/last-day';
+import type { GateKey } from '@/core/gates/gate-names';
+import type { LastDay } from '@/core/gates/window-lane';
 import type { Reason } from '@/core/gates/reason';
-import type { WindowLane } from '@/core/gates/window';
+import type { WindowLane } from '@/core/gates/window-lane';
 import type { DayHours } from '@/core/day/hours';
 import type { Regret } from '@/core/day/regret';
 import type { Transaction } from './connection';

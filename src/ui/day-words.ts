@@ -1,7 +1,7 @@
 /** The board's own facts in words: what a day's delay costs, and what stands another way than before. */
 import { showWeekday } from '@/core/calendar/day';
 import type { Regret } from '@/core/day/regret';
-import { gateName } from '@/core/gates/all';
+import { gateName } from '@/core/gates/gate-names';
 import { figure, type Shows } from '@/core/units/format';
 import type { StoodThen, StoredWindow, BoardGroup } from '@/data/windows';
 import { reasonWords } from './reason-words';

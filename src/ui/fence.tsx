@@ -1,7 +1,8 @@
 'use client';
 import { useId, useMemo, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import { intersectRanges, overlay, spanAt, type Lane, type Range } from '@/core/calendar/span';
-import { worseVerdict, type GateKey, type Verdict } from '@/core/gates/gate';
+import { worseVerdict, type Verdict } from '@/core/gates/gate';
+import type { GateKey } from '@/core/gates/gate-names';
 import { isBeyondForecast } from '@/core/gates/past-years';
 import type { GateLane, Window } from '@/core/gates/window';
 import { Pickets } from './pickets';

@@ -1,7 +1,7 @@
 /** The words of everything that can be wrong: what it is, and what to do about it. One code, one entry. */
 import { isoDay, readDay, showDay, showFullDay } from '@/core/calendar/day';
-import { gateName } from '@/core/gates/all';
-import type { GateKey } from '@/core/gates/gate';
+import { gateName } from '@/core/gates/gate-names';
+import type { GateKey } from '@/core/gates/gate-names';
 import { NONE_WORDS } from '@/core/products/none-words';
 import type { LeftOutBy } from '@/core/season/planner/left-out';
 import { figure, showAmount, showRate, type Shows } from '@/core/units/format';

@@ -1,4 +1,4 @@
-import { gateName } from '@/core/gates/all';
+import { gateName } from '@/core/gates/gate-names';
 import type { LeftOutBy } from '@/core/season/planner/left-out';
 
 /** What keeps products out of every proposal. */

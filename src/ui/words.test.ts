@@ -1,4 +1,4 @@
-import type { LastDay } from '@/core/gates/last-day';
+import type { LastDay } from '@/core/gates/window-lane';
 import { SHOWS } from '@/core/units/format';
 import fc from 'fast-check';
 import { addDays, dayOf } from '@/core/calendar/day';

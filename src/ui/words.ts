@@ -2,8 +2,8 @@
 import { plainName } from '@/core/products/plain-name';
 import { addDays, dateOfMonth, monthOf, showWeekday, yearOf, type Day } from '@/core/calendar/day';
 import { spanAt, type State } from '@/core/calendar/span';
-import { tooLateBy, type LastDay } from '@/core/gates/last-day';
-import { nextOpen, type WindowLane } from '@/core/gates/window';
+import { tooLateBy, type LastDay } from '@/core/gates/window-lane';
+import { nextOpen, type WindowLane } from '@/core/gates/window-lane';
 import type { CrossingRule, Odds } from '@/core/ground/crossing';
 import type { Expectation } from '@/core/lawn/zone';
 import { figure, type Shows } from '@/core/units/format';

@@ -5,7 +5,7 @@ import { turnClock } from '@/data/clock';
 import { houseOf } from '@/data/house';
 import { zonesOf } from '@/data/lawns';
 import { applicationWindow, zone as zoneTable } from '@/data/schema';
-import { nextOpen } from '@/core/gates/window';
+import { nextOpen } from '@/core/gates/window-lane';
 import { isOpen } from '@/core/season/programme';
 import { closeLawn } from '@/server/lawns/history';
 import { computeWindows } from '@/server/worker/windows';

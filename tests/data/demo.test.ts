@@ -1,6 +1,6 @@
 /** What the demo promises: enough lawns, people and labels, and a season half planned, shut for different reasons. */
 import { isoDay } from '@/core/calendar/day';
-import { nextOpen } from '@/core/gates/window';
+import { nextOpen } from '@/core/gates/window-lane';
 import { ingredientRate, isHerbicide } from '@/core/products/label';
 import { inOrganisation } from '@/data/connection';
 import { zonesOf } from '@/data/lawns';

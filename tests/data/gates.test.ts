@@ -5,7 +5,7 @@ import { Validator } from '@seriousme/openapi-schema-validator';
 import { POST } from '@/app/api/v1/gates/route';
 import { GET as schemaRoute } from '@/app/api/v1/label.schema.json/route';
 import { GET as describe_ } from '@/app/api/v1/openapi.json/route';
-import { GATE_KEYS } from '@/core/gates/gate';
+import { GATE_KEYS } from '@/core/gates/gate-names';
 import { makeToken } from '@/server/entry/tokens';
 import { demoLabel } from '../../scripts/demo/labels';
 import { actor, closeAll } from '../support/demo';

@@ -2,7 +2,7 @@
 import { SHOWS } from '@/core/units/format';
 import { addDays, isoDay, parseDay } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
-import type { GateKey } from '@/core/gates/gate';
+import type { GateKey } from '@/core/gates/gate-names';
 import { windowOf } from '@/core/gates/window';
 import { EMPTY_SHEET, type LabelSheet } from '@/core/products/sheet';
 import { contextOf, nextOf } from '@/core/season/programme';

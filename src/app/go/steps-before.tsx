@@ -2,7 +2,7 @@
 import { fromFeet } from '@/core/units/trade';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import type { GateKey } from '@/core/gates/gate';
+import type { GateKey } from '@/core/gates/gate-names';
 import type { BundleZone } from '@/core/stop/bundle';
 import { carriedTo, wornTick, type Carried } from '@/core/stop/path';
 import { foundIn, labelOf, seenIn, type Run } from '@/core/stop/run';

@@ -1,6 +1,6 @@
 'use client';
 import { addDays, showWeekday, type Day } from '@/core/calendar/day';
-import { gateName } from '@/core/gates/all';
+import { gateName } from '@/core/gates/gate-names';
 import type { RoundChoice } from '@/core/rehearsal/round';
 import { reasonWords } from '@/ui/reason-words';
 import { useShows } from '@/ui/units';

@@ -1,7 +1,7 @@
 'use client';
 import { useEffect, useState } from 'react';
 import { showDay, showFullDay, type Day } from '@/core/calendar/day';
-import { gateName } from '@/core/gates/all';
+import { gateName } from '@/core/gates/gate-names';
 import { weeksOf, type Move } from '@/core/rehearsal/rehearsal';
 import type { RoundChoice, RoundWeek } from '@/core/rehearsal/round';
 import type { Shows } from '@/core/units/format';

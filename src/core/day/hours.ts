@@ -4,7 +4,8 @@ import { dayOfHour, hourOf } from '@/core/calendar/hour';
 import { spanAt, type State } from '@/core/calendar/span';
 import type { GateContext } from '@/core/gates/gate';
 import { skyEnds } from '@/core/gates/sky';
-import { hoursWindowOf, type WindowLane } from '@/core/gates/window';
+import { hoursWindowOf } from '@/core/gates/window';
+import type { WindowLane } from '@/core/gates/window-lane';
 
 /** One day: `o` open, `a` ajar, `s` shut, `-` gone by, from the first working hour on. */
 export type DayHours = Readonly<{ day: Day; from: number; states: string }>;

@@ -1,7 +1,7 @@
 /** Arithmetic worked by hand; the model is ours. */
 import fc from 'fast-check';
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
-import type { WindowLane } from '@/core/gates/window';
+import type { WindowLane } from '@/core/gates/window-lane';
 import { chanceOn, isWorked, regretFor, regretOf, roomFor } from './regret';
 
 const today = dayOf(2027, 3, 18);

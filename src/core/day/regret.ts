@@ -10,7 +10,7 @@ import { addDays, weekdayOf, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { isWeatherGate } from '@/core/gates/all';
 import { tenthsOn, type PastOdds } from '@/core/gates/past-years';
-import type { WindowLane } from '@/core/gates/window';
+import type { WindowLane } from '@/core/gates/window-lane';
 
 /** Why it is worth doing today: the larger of the two losses. */
 type RegretWhy =

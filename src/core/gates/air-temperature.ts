@@ -23,7 +23,7 @@ function highOf(context: GateContext, hour: Hour): Readonly<{ high: Celsius; isW
   return { high: celsius(Math.max(...known.map((s) => s.air))), isWhole: known.length === 24 };
 }
 
-export const airTemperature = hourlyGate('air-temperature', 'Air temperature', 'herbicide', (context) => {
+export const airTemperature = hourlyGate('air-temperature', 'herbicide', (context) => {
   const { product, rules } = context;
   const { label } = product;
   const { least, most: byLabel, dayMost } = label.air;

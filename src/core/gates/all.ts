@@ -31,7 +31,8 @@ import { wind } from './wind';
 import { wish } from './wish';
 import { yearLimit } from './year-limit';
 import { isHerbicide, type Label } from '@/core/products/label';
-import type { Gate, GateKey } from './gate';
+import type { Gate } from './gate';
+import type { GateKey } from './gate-names';
 
 export const GATES: readonly Gate[] = [
   registration,
@@ -69,7 +70,6 @@ export const GATES: readonly Gate[] = [
 export const GATE_ORDER = new Map<GateKey, number>(GATES.map((g, i) => [g.key, i]));
 /** Those that the weather decides by the hour. */
 export const HOURLY_GATES = GATES.filter((g) => g.hours !== undefined);
-export const gateName = (key: GateKey): string => GATES[GATE_ORDER.get(key) ?? 0]!.name;
 
 /** The gates that nothing but the weather decides. */
 export const WEATHER_GATES: readonly GateKey[] = GATES.filter((g) => g.isWeather).map((g) => g.key);

@@ -2,6 +2,7 @@
  * Bolt: the label's number of applications in its period is not reached yet, with those that are planned before and
  * after. What goes down in one visit is one application.
  */
+import { gateName } from './gate-names';
 import type { Day } from '@/core/calendar/day';
 import { constantLane, laneByBreaks } from '@/core/calendar/span';
 import { groundOf, sharesGround } from '@/core/products/application';
@@ -11,7 +12,7 @@ import { ajar, open, shut, type Gate, type Verdict } from './gate';
 
 export const applicationCount: Gate = {
   key: 'application-count',
-  name: 'Number of applications',
+  name: gateName('application-count'),
   asks: 'herbicide',
   isWeather: false,
   spans: ({ product: { label, use, place }, zone, ledger, bookFrom }, range) => {

@@ -2,6 +2,7 @@
  * Bolt: the label allows the method, and the spray that it puts on an area. Hose-end sprayers meter badly: only where the label says so.
  * Latch: what is used has been calibrated within the house's days; ajar where somebody only said so, without figures.
  */
+import { gateName } from './gate-names';
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
 import { carrierOutside } from './objections';
@@ -29,7 +30,7 @@ function chosen({ product: { label, method }, means }: GateContext): Tool | unde
 
 export const equipment: Gate = {
   key: 'equipment',
-  name: 'Equipment',
+  name: gateName('equipment'),
   asks: 'everything',
   isWeather: false,
   spans: (context, range) => {

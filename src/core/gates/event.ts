@@ -2,13 +2,14 @@
  * Latch: no event of the customer on the day, and time enough before each for the label's re-entry. A re-entry without
  * hours ("until dry") counts as a day: common practice, no source.
  */
+import { gateName } from './gate-names';
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
 import { open, shut, type Gate, type Verdict } from './gate';
 
 export const event: Gate = {
   key: 'event',
-  name: 'Re-entry and event',
+  name: gateName('event'),
   asks: 'everything',
   isWeather: false,
   spans: ({ product: { label }, seen }, range) => {

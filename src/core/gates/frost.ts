@@ -17,7 +17,7 @@ const THAWS_HOURS = 2;
 const HARD_DAYS = 10;
 const HARD_MEAN_C = 1;
 
-export const frost = hourlyGate('frost', 'Frost', 'everything', (context) => {
+export const frost = hourlyGate('frost', 'everything', (context) => {
   const lying = snowLying(context);
   // many states forbid fertilizer on frozen ground and snow, whatever else is in the bag (from memory)
   const feeds = context.product.label.analysis !== null;

@@ -5,6 +5,7 @@
  * Strength: a *bolt* is law, label or safety, and nobody lifts it here; a *latch* is judgement. A gate that lacks a fact
  * says "ajar: not known", never open; where a label demands the fact, shut.
  */
+import type { GateKey } from './gate-names';
 import type { Day } from '@/core/calendar/day';
 import type { Hour } from '@/core/calendar/hour';
 import { worseState, type Lane, type Range } from '@/core/calendar/span';
@@ -54,41 +55,6 @@ export type Lift = Readonly<{
   from: Day;
   until: Day;
 }>;
-
-export const GATE_KEYS = [
-  'registration',
-  'site',
-  'label-turf',
-  'label-rate',
-  'year-limit',
-  'application-count',
-  'house-ceiling',
-  'interval',
-  'seeding-ahead',
-  'seeding-behind',
-  'setback',
-  'wish',
-  'licence',
-  'equipment',
-  'event',
-  'notice',
-  'soil-line',
-  'growth-stage',
-  'turf-state',
-  'air-temperature',
-  'nitrogen',
-  'wind',
-  'leaf-wetness',
-  'frost',
-  'soil-water',
-  'rain-free',
-  'watering-in',
-  'mowing',
-  'partner',
-  'resistance',
-  'stock',
-] as const;
-export type GateKey = (typeof GATE_KEYS)[number];
 
 export type Gate = Readonly<{
   key: GateKey;

@@ -7,6 +7,7 @@
  *
  * Days from emergence to each stage: common practice, no source; heat and water make them shorter or longer.
  */
+import { gateName } from './gate-names';
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
 import { WATCHES } from '@/core/ground/crossing';
@@ -125,7 +126,7 @@ function expectedFrom(context: GateContext, target: Weed): (day: Day) => Day | n
 
 export const growthStage: Gate = {
   key: 'growth-stage',
-  name: 'Growth stage',
+  name: gateName('growth-stage'),
   asks: 'herbicide',
   isWeather: false,
   spans: (context, range) => {

@@ -3,6 +3,7 @@
  * a.i., or of all that prunes roots together, counted as prodiamine. What was put down, what is planned before and after,
  * and what goes down beside it count, over the zone.
  */
+import { gateName } from './gate-names';
 import type { Day } from '@/core/calendar/day';
 import { constantLane, laneByBreaks } from '@/core/calendar/span';
 import { shareOf, type ApplicationProduct } from '@/core/products/application';
@@ -14,7 +15,7 @@ import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdi
 
 export const houseCeiling: Gate = {
   key: 'house-ceiling',
-  name: 'House ceiling',
+  name: gateName('house-ceiling'),
   asks: 'herbicide',
   isWeather: false,
   spans: (context, range) => {

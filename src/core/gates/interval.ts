@@ -4,6 +4,7 @@
  * spacing too, which only warns: earlier than it the part before still holds, later it may have worn off. What the book
  * does not reach back to is not known: ajar.
  */
+import { gateName } from './gate-names';
 import { addDays, type Day } from '@/core/calendar/day';
 import { laneByTick } from '@/core/calendar/span';
 import { groundOf, sharesGround, type TieNow } from '@/core/products/application';
@@ -14,7 +15,7 @@ import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './g
 
 export const interval: Gate = {
   key: 'interval',
-  name: 'Interval',
+  name: gateName('interval'),
   asks: 'herbicide',
   isWeather: false,
   spans: (context, range) => {

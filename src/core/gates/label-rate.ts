@@ -2,6 +2,7 @@
  * Bolt: this product's rate is not above the label's for this turf. Latch under it: an under-dose breeds resistance. And an
  * a.i. that stands in several products of one visit comes, all together, to no more than the label allows at once.
  */
+import { gateName } from './gate-names';
 import { constantLane } from '@/core/calendar/span';
 import { overAtOnce } from './objections';
 import { groundOf, sharesGround } from '@/core/products/application';
@@ -12,7 +13,7 @@ import { turfsOf } from './label-turf';
 
 export const labelRate: Gate = {
   key: 'label-rate',
-  name: 'Label rate',
+  name: gateName('label-rate'),
   asks: 'everything',
   isWeather: false,
   spans: (context, range) => constantLane(range, verdict(context)),

@@ -1,4 +1,5 @@
 /** Bolt: this turf stands on the product's label, for this use. */
+import { gateName } from './gate-names';
 import { constantLane } from '@/core/calendar/span';
 import { rateForTurf, type Label } from '@/core/products/label';
 import type { Use } from '@/core/trade/terms';
@@ -7,7 +8,7 @@ import { open, shut, type Gate } from './gate';
 
 export const labelTurf: Gate = {
   key: 'label-turf',
-  name: 'Label turf',
+  name: gateName('label-turf'),
   asks: 'herbicide',
   isWeather: false,
   spans: ({ product: { label, use }, zone }, range) =>

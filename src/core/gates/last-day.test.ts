@@ -1,9 +1,12 @@
 /** The last day that still helps. Right answers: by hand from the gates of the same context; ours. */
 import { addDays, type Day } from '@/core/calendar/day';
 import { context, outlook, product, sky, today } from '../../../tests/support/gate-context';
-import type { GateContext, GateKey } from './gate';
-import { lastDayOf, tooLateBy } from './last-day';
-import { windowOf, type WindowLane } from './window';
+import type { GateContext } from './gate';
+import type { GateKey } from './gate-names';
+import { lastDayOf } from './last-day';
+import { tooLateBy } from './window-lane';
+import { windowOf } from './window';
+import type { WindowLane } from './window-lane';
 
 const day = (n: number) => addDays(today, n);
 const lane = (

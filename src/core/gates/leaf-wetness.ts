@@ -16,7 +16,7 @@ const DAMP_HOURS = 4;
 const WETS_MM = 0.1;
 const DEW_AFTER_SUNRISE = 2;
 
-export const leafWetness = hourlyGate('leaf-wetness', 'Leaf wetness', 'everything', (context) => {
+export const leafWetness = hourlyGate('leaf-wetness', 'everything', (context) => {
   const { product, zone } = context;
   const { label } = product;
   const wantsMoist = isGranule(label) && label.onLeaf;

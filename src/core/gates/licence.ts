@@ -2,13 +2,14 @@
  * Bolt: somebody's licence of the label's category is valid on the day. Which category a product falls under is for local
  * rules: a sheet that names none is ajar, and shut for a restricted-use product, which not any licence covers.
  */
+import { gateName } from './gate-names';
 import type { Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
 import { ajar, open, shut, type Gate, type Verdict } from './gate';
 
 export const licence: Gate = {
   key: 'licence',
-  name: 'Licence',
+  name: gateName('licence'),
   asks: 'herbicide',
   isWeather: false,
   spans: ({ product: { label }, means: { licences } }, range) => {

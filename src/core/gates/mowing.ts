@@ -2,6 +2,7 @@
  * Latch: time since the mower. What works through the leaf wants leaf, a day's at least (common practice, no source), or
  * the label's days. Long dead leaf catches a spray that belongs in the soil: mow low or use a granule first.
  */
+import { gateName } from './gate-names';
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
 import { worksOnLeaf } from '@/core/products/application';
@@ -14,7 +15,7 @@ const CUT_LASTS_DAYS = 30;
 
 export const mowing: Gate = {
   key: 'mowing',
-  name: 'Mowing',
+  name: gateName('mowing'),
   asks: 'herbicide',
   isWeather: false,
   spans: ({ product, seen: { mownOn }, zone }, range) => {

@@ -4,6 +4,7 @@
  * turf, not too much at once, and not above the zone's budget of the year. Budget: the turf's usual most, from memory,
  * unless the house sets one.
  */
+import { gateName } from './gate-names';
 import { dayOf, stretchEnd, yearOf, type Day } from '@/core/calendar/day';
 import { laneByTick } from '@/core/calendar/span';
 import { greenOn, soilOn } from '@/core/lawn/green-up';
@@ -29,7 +30,7 @@ const NEW_TURF_DAYS = 60;
 
 export const nitrogen: Gate = {
   key: 'nitrogen',
-  name: 'Fertilizer',
+  name: gateName('nitrogen'),
   asks: 'everything',
   isWeather: false,
   spans: (context, range) => {

@@ -3,6 +3,7 @@
  * code's hours and the customer's wish counts. While none has gone out, it can still go out in time for what lies further
  * ahead: ajar there. A notice is good for 30 days: common practice, no source.
  */
+import { gateName } from './gate-names';
 import { addDays } from '@/core/calendar/day';
 import { dayOfHour, hourOf, type Hour } from '@/core/calendar/hour';
 import { laneByTick, type Lane, type Range } from '@/core/calendar/span';
@@ -34,7 +35,7 @@ function at({ rules, zone, seen, today, hour: now }: GateContext): (hour: Hour) 
 
 export const notice: Gate = {
   key: 'notice',
-  name: 'Notice',
+  name: gateName('notice'),
   asks: 'everything',
   isWeather: false,
   // a day opens when its working hours still do

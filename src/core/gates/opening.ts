@@ -11,8 +11,10 @@ import { SPLITS, splitRates, type Split } from '@/core/products/split';
 import type { SquareMetres } from '@/core/units/quantity';
 import { rateLike, type ProductRate } from '@/core/units/rate';
 import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
-import type { GateContext, GateKey, Verdict } from './gate';
-import { nextOpen, windowOf } from './window';
+import type { GateContext, Verdict } from './gate';
+import type { GateKey } from './gate-names';
+import { windowOf } from './window';
+import { nextOpen } from './window-lane';
 import { SHOWN_HAIR } from '@/core/units/tolerance';
 
 export type Opening =

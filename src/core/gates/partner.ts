@@ -3,6 +3,7 @@
  * barrier wants water within days: together they go where the labels allow it and the sky, or the sprinkler, gives the
  * dry hours first and the water after them inside the deadline.
  */
+import { gateName } from './gate-names';
 import { addDays, type Day } from '@/core/calendar/day';
 import { hourOf, type Hour } from '@/core/calendar/hour';
 import { constantLane, laneByTick } from '@/core/calendar/span';
@@ -17,7 +18,7 @@ import { WASHES_MM } from './rain-free';
 
 export const partner: Gate = {
   key: 'partner',
-  name: 'Partners',
+  name: gateName('partner'),
   asks: 'everything',
   isWeather: false,
   spans: (context, range) => {

@@ -14,7 +14,8 @@ import { FIGURE_KEYS, fieldOf } from '@/core/products/sheet-fields';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 import { GATES, WEATHER_GATES, gatesFor } from './all';
 import { NOTHING_SEEN } from '@/core/facts/facts';
-import type { GateContext, GateKey, Verdict } from './gate';
+import type { GateContext, Verdict } from './gate';
+import type { GateKey } from './gate-names';
 import { productsOf } from './window';
 
 const ASKED = GATES.filter((g) => g.isWeather);

@@ -15,7 +15,7 @@ export const WASHES_MM = 0.2;
 /** From this chance on rain is worth a warning: one time in six. Common practice, no source. */
 const POSSIBLE = 0.15;
 
-export const rainFree = hourlyGate('rain-free', 'Rain-free', 'herbicide', (context) => {
+export const rainFree = hourlyGate('rain-free', 'herbicide', (context) => {
   const { label } = context.product;
   const hours = label.rainFreeHours;
   if (hours === null)

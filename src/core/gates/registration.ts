@@ -1,11 +1,12 @@
 /** Bolt: the product is registered, and in the state where the lawn lies. */
+import { gateName } from './gate-names';
 import { constantLane } from '@/core/calendar/span';
 import { stateKey } from '@/core/trade/states';
 import { ajar, open, shut, type Gate } from './gate';
 
 export const registration: Gate = {
   key: 'registration',
-  name: 'Registration',
+  name: gateName('registration'),
   asks: 'herbicide',
   isWeather: false,
   spans: ({ product: { label }, zone: { state } }, range) => {

@@ -3,6 +3,7 @@
  * house's number of years running, with no other group between; ajar in the year before that, and where the twelve
  * months before are not known.
  */
+import { gateName } from './gate-names';
 import { addDays, dayOf, yearOf, type Day } from '@/core/calendar/day';
 import { constantLane, laneByBreaks } from '@/core/calendar/span';
 import { YEAR_DAYS } from '@/core/records/ledger';
@@ -15,7 +16,7 @@ const AUXINS = 4;
 
 export const resistance: Gate = {
   key: 'resistance',
-  name: 'Resistance',
+  name: gateName('resistance'),
   asks: 'herbicide',
   isWeather: false,
   spans: ({ product, beside, ledger, rules, bookFrom }, range) => {

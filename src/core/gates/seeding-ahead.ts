@@ -4,6 +4,7 @@
  * there are seedlings, and the gate behind the seeding asks for them; until they are written down as sown, shut.
  * Caution: the wait ends in time, and within the house's slack before the seeding.
  */
+import { gateName } from './gate-names';
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick, overlay, type Lane, type Range } from '@/core/calendar/span';
 import type { Seeding } from '@/core/lawn/zone';
@@ -14,7 +15,7 @@ import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdi
 
 export const seedingAhead: Gate = {
   key: 'seeding-ahead',
-  name: 'Seeding ahead',
+  name: gateName('seeding-ahead'),
   asks: 'herbicide',
   isWeather: false,
   spans: (context, range) => {

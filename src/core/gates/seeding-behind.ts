@@ -3,6 +3,7 @@
  * emergence where the label says so; emergence is taken as late as the grass commonly needs, until somebody counts them.
  * What was sown a year ago is turf. A label sheet that does not say how far seedlings must be keeps shut.
  */
+import { gateName } from './gate-names';
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
 import { setsNone } from '@/core/products/label';
@@ -29,7 +30,7 @@ const EMERGES_IN: Record<Turf, number> = {
 
 export const seedingBehind: Gate = {
   key: 'seeding-behind',
-  name: 'Seeding behind',
+  name: gateName('seeding-behind'),
   asks: 'herbicide',
   isWeather: false,
   spans: ({ product: { label }, zone, seen: { seededOn: seeded, seedlingMowings: mown } }, range) => {

@@ -3,6 +3,7 @@
  * asks for and nobody has measured keeps shut, and so does a water that nobody has looked for. A label that is not for
  * ground where fruit is grown stays off it. Trees and beds have edges that can be kept from: ajar, with the distance.
  */
+import { gateName } from './gate-names';
 import { constantLane } from '@/core/calendar/span';
 import { setsNone } from '@/core/products/label';
 import { exceeds } from '@/core/units/tolerance';
@@ -10,7 +11,7 @@ import { ajar, open, shut, worseVerdict, type Gate, type GateContext, type Verdi
 
 export const setback: Gate = {
   key: 'setback',
-  name: 'Trees, beds, water',
+  name: gateName('setback'),
   asks: 'everything',
   isWeather: false,
   spans: (context, range) => constantLane(range, verdicts(context).reduce(worseVerdict)),

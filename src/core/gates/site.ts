@@ -2,13 +2,14 @@
  * Bolt: the label's sites. Some products are for golf courses and sod farms, or not for homes, by their labels. Ground of
  * which nobody has said what it is keeps a label with sites shut.
  */
+import { gateName } from './gate-names';
 import { constantLane } from '@/core/calendar/span';
 import { setsNone } from '@/core/products/label';
 import { ajar, open, shut, type Gate, type Verdict } from './gate';
 
 export const site: Gate = {
   key: 'site',
-  name: 'Site',
+  name: gateName('site'),
   asks: 'herbicide',
   isWeather: false,
   spans: (context, range) => constantLane(range, verdict(context)),

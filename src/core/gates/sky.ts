@@ -1,4 +1,5 @@
 /** The weather at an hour of the clock, and the shape that all gates by the hour have in common. */
+import { gateName } from './gate-names';
 import type { Day } from '@/core/calendar/day';
 import { dayOfHour, hourOf, hourOfDay, type Hour } from '@/core/calendar/hour';
 import { laneByTick, worseState, type Lane, type Range } from '@/core/calendar/span';
@@ -87,7 +88,6 @@ export function skyEnds({ forecast }: GateContext): Hour {
  */
 export function hourlyGate(
   key: Gate['key'],
-  name: string,
   asks: Gate['asks'],
   ask: (context: GateContext) => Verdict | ((hour: Hour) => Verdict),
 ): Gate {
@@ -103,7 +103,7 @@ export function hourlyGate(
   };
   return {
     key,
-    name,
+    name: gateName(key),
     asks,
     isWeather: true,
     spans: (context, range): Lane<Day, Verdict> => {

@@ -8,6 +8,7 @@
  * above it, and all winter where that is mild. Several targets: the earliest opens it; once that one is late and another is not, ajar. Later
  * parts of a split follow the one before them, not the soil, unless that lies too far back.
  */
+import { gateName } from './gate-names';
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
 import { WATCHES, watchLine, type CrossingRule, type Odds } from '@/core/ground/crossing';
@@ -25,7 +26,7 @@ import { emergenceOf } from '@/core/weeds/emergence';
 
 export const soilLine: Gate = {
   key: 'soil-line',
-  name: 'Soil line',
+  name: gateName('soil-line'),
   asks: 'herbicide',
   isWeather: false,
   spans: (context, range) => {

@@ -3,6 +3,7 @@
  * after some dry days. What counts is how the day begins: rain that comes later washes the product in. By the bucket of
  * core/weather/soil-water.
  */
+import { gateName } from './gate-names';
 import { constantLane, laneByTick } from '@/core/calendar/span';
 import type { Day } from '@/core/calendar/day';
 import type { Millimetres } from '@/core/units/quantity';
@@ -16,7 +17,7 @@ const DRY_DAYS = 4;
 
 export const soilWater: Gate = {
   key: 'soil-water',
-  name: 'Soil water',
+  name: gateName('soil-water'),
   asks: 'everything',
   isWeather: true,
   spans: (context, range) => {

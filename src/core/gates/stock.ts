@@ -1,4 +1,5 @@
 /** Latch: there is enough of it on hand for this zone. Where no stock is kept of a product, it is no gate. */
+import { gateName } from './gate-names';
 import { constantLane } from '@/core/calendar/span';
 import { amountFor, amountLike } from '@/core/units/rate';
 import { areaOf } from '@/core/products/application';
@@ -7,7 +8,7 @@ import { exceeds } from '@/core/units/tolerance';
 
 export const stock: Gate = {
   key: 'stock',
-  name: 'Stock',
+  name: gateName('stock'),
   asks: 'everything',
   isWeather: false,
   spans: ({ product, zone, means }, range) => {

@@ -6,6 +6,7 @@
  * "Dormant only" opens on what somebody saw in the ten days before, and never on a model; turf that never goes dormant,
  * the cool-season part of a mix too, keeps it shut.
  */
+import { gateName } from './gate-names';
 import { addDays, type Day } from '@/core/calendar/day';
 import { laneByTick } from '@/core/calendar/span';
 import { greenOn } from '@/core/lawn/green-up';
@@ -27,7 +28,7 @@ const DORMANT_SEEN_DAYS = 10;
 
 export const turfState: Gate = {
   key: 'turf-state',
-  name: 'Turf state',
+  name: gateName('turf-state'),
   asks: 'herbicide',
   isWeather: false,
   spans: (context, range) => {

@@ -3,6 +3,7 @@
  * always bring it; without one, rain must: what falls after the working day, weighed by its chance. Rain that the forecast
  * does not reach yet is not known: ajar. A storm above the soil's intake inside 24 hours runs off with the product: ajar.
  */
+import { gateName } from './gate-names';
 import { addDays, type Day } from '@/core/calendar/day';
 import { constantLane, laneByTick } from '@/core/calendar/span';
 import { setsNone } from '@/core/products/label';
@@ -16,7 +17,7 @@ const MINUTES_PER_DAY = 24 * 60;
 
 export const wateringIn: Gate = {
   key: 'watering-in',
-  name: 'Watering-in',
+  name: gateName('watering-in'),
   asks: 'herbicide',
   isWeather: true,
   spans: ({ product: { label, use }, zone, forecast, rules }, range) => {

@@ -5,6 +5,7 @@
  * Gusts: a forecast has the hour's mean, and gusts are taken as half as much again.
  * Days that the forecast does not reach: ajar, not known. Today only what is left of the day counts.
  */
+import { gateName } from './gate-names';
 import type { Day } from '@/core/calendar/day';
 import { dayOfHour, hourOfDay } from '@/core/calendar/hour';
 import { constantLane, laneByTick } from '@/core/calendar/span';
@@ -64,7 +65,7 @@ function judge(
     : open({ code: 'calm', ...lower, ...facts });
 }
 
-const byTheHour = hourlyGate('wind', 'Wind', 'everything', (context) => {
+const byTheHour = hourlyGate('wind', 'everything', (context) => {
   const { product, zone } = context;
   if (!isAsked(context)) return open({ code: 'granule', source: 'label' });
   return (hour): Verdict => {
@@ -81,7 +82,7 @@ const byTheHour = hourlyGate('wind', 'Wind', 'everything', (context) => {
 
 export const wind: Gate = {
   key: 'wind',
-  name: 'Wind',
+  name: gateName('wind'),
   asks: 'everything',
   isWeather: true,
   spans: (context, range) => {

@@ -12,10 +12,11 @@ import {
   today,
 } from '../../../tests/support/gate-context';
 import { GATES, HOURLY_GATES } from './all';
-import { hoursWindowOf, nextOpen, nextTenDays, windowOf, worseOf, worst, type WindowVerdict } from './window';
+import { hoursWindowOf, nextTenDays, windowOf, worseOf, worst } from './window';
+import { nextOpen, type WindowVerdict } from './window-lane';
 import type { Weed } from '@/core/weeds/weeds';
 import { NOTHING_SEEN } from '@/core/facts/facts';
-import type { GateKey } from './gate';
+import type { GateKey } from './gate-names';
 
 /** Freezes plain data to its depth: a function that writes into its arguments then throws. */
 function deepFreeze<T>(value: T): T {

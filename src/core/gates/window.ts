@@ -19,12 +19,11 @@ import {
 } from '@/core/calendar/span';
 import type { ApplicationProduct } from '@/core/products/application';
 import { GATES, GATE_ORDER, HOURLY_GATES, gatesFor } from './all';
-import { ajar, type Gate, type GateContext, type GateKey, type Lift, type Verdict } from './gate';
+import { ajar, type Gate, type GateContext, type Lift, type Verdict } from './gate';
+import type { GateKey } from './gate-names';
 import { skyEnds, spellHours } from './sky';
+import type { WindowLane, WindowVerdict } from './window-lane';
 
-/** The window on a stretch: how far it is open, and which gates hold it there. None when open. */
-export type WindowVerdict = Readonly<{ state: State; by: readonly GateKey[] }>;
-export type WindowLane<At extends number = Day> = Lane<At, WindowVerdict>;
 export type GateLane<At extends number = Day> = Readonly<{
   gate: Pick<Gate, 'key' | 'name'>;
   /** the product of the application that the gate was asked about, by its position in the list */
@@ -180,13 +179,6 @@ function bestOfSpells(lane: WindowLane<Hour>, { from, to }: Range<Hour>, length:
     if (best.state === 'open') break;
   }
   return best ?? OPEN;
-}
-
-/** The next day on which the work may go ahead, and until when (not in it); `least` says how far open is enough. */
-export function nextOpen(all: WindowLane, from: Day, least: 'open' | 'ajar' = 'open'): Range<Day> | null {
-  const ranges = rangesWhere(all, (v) => v.state === 'open' || (least === 'ajar' && v.state === 'ajar'));
-  for (const r of ranges) if (r.to > from) return { from: Math.max(r.from, from) as Day, to: r.to };
-  return null;
 }
 
 /** The ten days that hours are shown for. */

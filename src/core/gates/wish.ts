@@ -1,11 +1,12 @@
 /** Latch: what the customer wishes. Organic products only; and what he has opted out of, in his words: ajar, read them. */
+import { gateName } from './gate-names';
 import { constantLane } from '@/core/calendar/span';
 import { isOrganic } from '@/core/products/organic';
 import { ajar, open, shut, type Gate } from './gate';
 
 export const wish: Gate = {
   key: 'wish',
-  name: 'Customer’s wish',
+  name: gateName('wish'),
   asks: 'everything',
   isWeather: false,
   spans: ({ product: { label }, zone: { organicOnly, optOut } }, range) => {

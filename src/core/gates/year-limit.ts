@@ -4,6 +4,7 @@
  * put down, what is planned before and after, and what goes down beside it count. The year is the calendar's, or any 12
  * months that contain the day, as the label says. Where the book does not reach back so far, what fits is not known: ajar.
  */
+import { gateName } from './gate-names';
 import type { Day } from '@/core/calendar/day';
 import { constantLane, laneByBreaks } from '@/core/calendar/span';
 import { groundOf, shareOf } from '@/core/products/application';
@@ -38,7 +39,7 @@ import { ajar, open, shut, type Gate, type GateContext, type Verdict } from './g
 
 export const yearLimit: Gate = {
   key: 'year-limit',
-  name: 'Year limit',
+  name: gateName('year-limit'),
   asks: 'herbicide',
   isWeather: false,
   spans: (context, range) => {

@@ -7,7 +7,8 @@ import { addDays, dayOf, inYear, weekdayOf, yearOf, type Day } from '@/core/cale
 import { hourOf } from '@/core/calendar/hour';
 import { spanAt, type State } from '@/core/calendar/span';
 import { NOTHING_SEEN } from '@/core/facts/facts';
-import type { GateKey, GateFacts } from '@/core/gates/gate';
+import type { GateFacts } from '@/core/gates/gate';
+import type { GateKey } from '@/core/gates/gate-names';
 import type { Reason } from '@/core/gates/reason';
 import { windowOf } from '@/core/gates/window';
 import {

@@ -3,7 +3,8 @@ import 'server-only';
 import Joi from 'joi';
 import { addDays } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
-import type { GateKey, GateFacts } from '@/core/gates/gate';
+import type { GateFacts } from '@/core/gates/gate';
+import type { GateKey } from '@/core/gates/gate-names';
 import type { Reason } from '@/core/gates/reason';
 import { productsOf, windowOf } from '@/core/gates/window';
 import {

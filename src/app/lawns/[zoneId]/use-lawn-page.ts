@@ -2,7 +2,8 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { addDays, type Day } from '@/core/calendar/day';
-import { nextOpen, type Window } from '@/core/gates/window';
+import type { Window } from '@/core/gates/window';
+import { nextOpen } from '@/core/gates/window-lane';
 import type { SentRuns } from '@/core/ground/soil-runs';
 import { isOpen } from '@/core/season/programme';
 import type { StoredApplication } from '@/data/programme';

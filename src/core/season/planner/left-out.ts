@@ -2,8 +2,10 @@
 import type { Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import { groupBy } from '@/core/group';
-import type { GateKey, GateFacts } from '@/core/gates/gate';
-import { nextOpen, windowOf } from '@/core/gates/window';
+import type { GateFacts } from '@/core/gates/gate';
+import type { GateKey } from '@/core/gates/gate-names';
+import { windowOf } from '@/core/gates/window';
+import { nextOpen } from '@/core/gates/window-lane';
 import { isHerbicide, rateForTurf, type Label } from '@/core/products/label';
 import { isOrganic } from '@/core/products/organic';
 import { strengthIn } from '@/core/barrier/doses';

@@ -5,7 +5,8 @@
 import { yearOf, type Day } from '@/core/calendar/day';
 import type { Lane, Range, State } from '@/core/calendar/span';
 import { GATES } from '@/core/gates/all';
-import type { Gate, GateContext, GateKey, GateFacts } from '@/core/gates/gate';
+import type { Gate, GateContext, GateFacts } from '@/core/gates/gate';
+import type { GateKey } from '@/core/gates/gate-names';
 import { ceilingsOn, countedIn, rootCeilingOn, rootLoadBefore, rootLoadIn } from '@/core/records/ceiling';
 import { interval } from '@/core/gates/interval';
 import { seedingAhead } from '@/core/gates/seeding-ahead';

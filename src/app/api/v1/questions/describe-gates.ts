@@ -2,7 +2,7 @@
 import { Type } from '@sinclair/typebox';
 import { SOIL_OPENED } from '@/core/facts/facts';
 import { WEATHER_GATES } from '@/core/gates/all';
-import { GATE_KEYS } from '@/core/gates/gate';
+import { GATE_KEYS } from '@/core/gates/gate-names';
 import { WATCH_KEYS } from '@/core/ground/crossing';
 import { COVERS } from '@/core/ground/site';
 import { SOWINGS, WATERS } from '@/core/lawn/zone';

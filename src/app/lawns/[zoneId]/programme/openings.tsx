@@ -3,7 +3,7 @@ import { useShows } from '@/ui/units';
 import { useMemo } from 'react';
 import type { Range } from '@/core/calendar/span';
 import { showWeekday, type Day } from '@/core/calendar/day';
-import { gateName } from '@/core/gates/all';
+import { gateName } from '@/core/gates/gate-names';
 import type { GateContext } from '@/core/gates/gate';
 import { whatWouldOpen, type Opening } from '@/core/gates/opening';
 import { productsOf } from '@/core/gates/window';

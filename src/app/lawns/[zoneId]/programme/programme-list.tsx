@@ -1,7 +1,7 @@
 'use client';
 import type { ReactNode } from 'react';
 import { showWeekday, yearOf, type Day } from '@/core/calendar/day';
-import type { WindowLane } from '@/core/gates/window';
+import type { WindowLane } from '@/core/gates/window-lane';
 import { standingOf, type PlannedApplication } from '@/core/season/programme';
 import { plannedWords, shortName } from '@/ui/words';
 import { Link } from '@/ui/link';

@@ -1,8 +1,8 @@
 'use client';
 import { useMemo } from 'react';
 import { showWeekday, type Day } from '@/core/calendar/day';
-import { gateName } from '@/core/gates/all';
-import type { GateKey } from '@/core/gates/gate';
+import { gateName } from '@/core/gates/gate-names';
+import type { GateKey } from '@/core/gates/gate-names';
 import { readRuns, type SentRuns } from '@/core/ground/soil-runs';
 import { weighed } from '@/core/barrier/barrier';
 import type { Held } from '@/core/barrier/held';

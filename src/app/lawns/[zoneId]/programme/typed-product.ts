@@ -1,6 +1,7 @@
 /** What stands in the fields of a product when it is chosen, and what a zone without a programme is proposed. */
 import { addDays, isoDay, type Day } from '@/core/calendar/day';
-import { nextOpen, windowOf } from '@/core/gates/window';
+import { windowOf } from '@/core/gates/window';
+import { nextOpen } from '@/core/gates/window-lane';
 import { rateForTurf, usesOn, type Label } from '@/core/products/label';
 import { rateThatFits } from '@/core/records/limits';
 import { NEW_PRODUCT, type TypedApplication, type TypedProduct } from '@/core/season/typed-application';

@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useMemo } from 'react';
 import { isoDay, showWeekday } from '@/core/calendar/day';
-import { gateName } from '@/core/gates/all';
+import { gateName } from '@/core/gates/gate-names';
 import { limitsFor } from '@/core/products/label';
 import { WHOLE_ZONE, areaOf, type Place } from '@/core/products/application';
 import { NEW_PRODUCT, type TypedApplication } from '@/core/season/typed-application';

@@ -1,0 +1,37 @@
+/** Every gate by its key, as the trade names it, in the order in which the fence asks them: all that most screens need to know of it. */
+export const GATE_NAMES = {
+  registration: 'Registration',
+  site: 'Site',
+  'label-turf': 'Label turf',
+  'label-rate': 'Label rate',
+  'year-limit': 'Year limit',
+  'application-count': 'Number of applications',
+  'house-ceiling': 'House ceiling',
+  interval: 'Interval',
+  'seeding-ahead': 'Seeding ahead',
+  'seeding-behind': 'Seeding behind',
+  setback: 'Trees, beds, water',
+  wish: 'Customer’s wish',
+  licence: 'Licence',
+  equipment: 'Equipment',
+  event: 'Re-entry and event',
+  notice: 'Notice',
+  'soil-line': 'Soil line',
+  'growth-stage': 'Growth stage',
+  'turf-state': 'Turf state',
+  'air-temperature': 'Air temperature',
+  nitrogen: 'Fertilizer',
+  wind: 'Wind',
+  'leaf-wetness': 'Leaf wetness',
+  frost: 'Frost',
+  'soil-water': 'Soil water',
+  'rain-free': 'Rain-free',
+  'watering-in': 'Watering-in',
+  mowing: 'Mowing',
+  partner: 'Partners',
+  resistance: 'Resistance',
+  stock: 'Stock',
+} as const satisfies Record<string, string>;
+export type GateKey = keyof typeof GATE_NAMES;
+export const GATE_KEYS = Object.keys(GATE_NAMES) as readonly GateKey[] as readonly [GateKey, ...GateKey[]];
+export const gateName = (key: GateKey): string => GATE_NAMES[key];
