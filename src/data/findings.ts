@@ -99,24 +99,29 @@ export function seenFrom(findings: readonly Finding[]): Seen {
       kind: stress.word === 'heat' || stress.word === 'drought' ? stress.word : 'none',
       on: stress.on,
     },
-    stages: findings.flatMap((f) => {
-      const [weed = '', word = ''] = f.word.split('|');
-      const stage = STAGES.find((s) => s === word);
-      return f.kind === 'weed stage' && isWeed(weed) && stage ? [{ weed, stage, on: f.on }] : [];
-    }),
+    stages: stagesIn(findings),
     seededOn: seeded?.on ?? null,
     seedlingMowings: mown && (!seeded || mown.on >= seeded.on) ? (mown.figure ?? 0) : 0,
     noticeSent: notice && hourOf(notice.on, notice.figure ?? 0),
     // an event without a word takes that day's back
     events: [...events].flatMap(([on, what]) => (what === '' ? [] : [{ on, what }])),
-    opened: findings.flatMap((f) => {
-      const how = SOIL_OPENED.find((o) => o === f.word);
-      return f.kind === 'soil opened' && how ? [{ how, on: f.on }] : [];
-    }),
+    opened: openedIn(findings),
     nextYear: wishedIn(findings),
     phosphorus: soilTest && { isWanted: soilTest.word === 'wanted', on: soilTest.on },
   };
 }
+
+const stagesIn = (findings: readonly Finding[]): Seen['stages'] =>
+  findings.flatMap((f) => {
+    const [weed = '', word = ''] = f.word.split('|');
+    const stage = STAGES.find((s) => s === word);
+    return f.kind === 'weed stage' && isWeed(weed) && stage ? [{ weed, stage, on: f.on }] : [];
+  });
+const openedIn = (findings: readonly Finding[]): Seen['opened'] =>
+  findings.flatMap((f) => {
+    const how = SOIL_OPENED.find((o) => o === f.word);
+    return f.kind === 'soil opened' && how ? [{ how, on: f.on }] : [];
+  });
 
 /** What was asked of the next season, "wish|weed"; without a wish all that was asked for the weed is taken back. */
 function wishedIn(findings: readonly Finding[]): Wished[] {

@@ -228,17 +228,8 @@ export function Fence<At extends number>({
         />
       </div>
       {sum && <p className="mt-1 text-note font-semibold">{sum}</p>}
-      <div className="mt-1 flex gap-2 md:hidden">
-        {([-1, 1] as const).map((by) => (
-          <button key={by} type="button" className="button grow" onClick={() => step(by)}>
-            {by < 0 ? `← ${words.step}` : `${words.step} →`}
-          </button>
-        ))}
-      </div>
-      <p className="mt-1.5 text-fine text-steel">
-        Tall picket: shut. Half: ajar, allowed with a warning. Only the rail: open. Framed: now.
-        {sum && ' Hollow: beyond the forecast, as tall as such days of past years were shut.'}
-      </p>
+      <Steps step={words.step} onStep={step} />
+      <Legend hasPast={Boolean(sum)} />
     </div>
   );
 }
@@ -300,6 +291,25 @@ function Folded({
     </button>
   );
 }
+
+/** On a phone, a tick at a time. */
+const Steps = ({ step, onStep }: Readonly<{ step: string; onStep: (by: number) => void }>) => (
+  <div className="mt-1 flex gap-2 md:hidden">
+    {([-1, 1] as const).map((by) => (
+      <button key={by} type="button" className="button grow" onClick={() => onStep(by)}>
+        {by < 0 ? `← ${step}` : `${step} →`}
+      </button>
+    ))}
+  </div>
+);
+
+/** How its pickets are read. */
+const Legend = ({ hasPast }: Readonly<{ hasPast: boolean }>) => (
+  <p className="mt-1.5 text-fine text-steel">
+    Tall picket: shut. Half: ajar, allowed with a warning. Only the rail: open. Framed: now.
+    {hasPast && ' Hollow: beyond the forecast, as tall as such days of past years were shut.'}
+  </p>
+);
 
 /** How severe a lane is: a bolt now most, then a latch, then what is shut later, then warnings; 0: open throughout. */
 function severityOf<At extends number>(lane: GateLane<At>['lane'], range: Range<At>, start: At): number {

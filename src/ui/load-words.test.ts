@@ -11,13 +11,13 @@ import {
   jarWords,
   loadRefusalWords,
   remainWords,
-  safetyOf,
   shutWords,
   stepsOf,
   surpriseWords,
   truckWords,
   walkWords,
 } from './load-words';
+import { safetyOf } from './safety';
 
 const show = SHOWS.trade;
 

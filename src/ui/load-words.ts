@@ -204,25 +204,6 @@ export const shutWords = ({ shut }: Pick<LoadCard, 'shut'>): string | null =>
     ? `Shut when this card was made: ${list(shut)}. Do not put it down there before its gates stand open.`
     : null;
 
-/** Labels that say the same of safety stand together. */
-export type Safety = Readonly<{
-  labels: readonly CardLabel[];
-  ppe: string;
-  reentry: string;
-  restricted: boolean;
-}>;
-export function safetyOf(products: readonly Readonly<{ label: CardLabel }>[]): Safety[] {
-  const said = new Map<string, CardLabel[]>();
-  for (const { label: l } of products) {
-    const what = JSON.stringify([l.ppe, l.reentry, l.restrictedUse]);
-    said.set(what, [...(said.get(what) ?? []), l]);
-  }
-  return [...said.values()].map((labels) => {
-    const { ppe, reentry, restrictedUse } = labels[0]!;
-    return { labels, ppe, reentry, restricted: restrictedUse };
-  });
-}
-
 /** What stays in the tank after the last stop, and where it may go; null: nothing stays. */
 export function remainWords({ remain, kind }: LoadCard, show: Shows): string | null {
   if (!remain) return null;

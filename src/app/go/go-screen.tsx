@@ -48,8 +48,8 @@ async function readDevice(
   return { bundle, runs, noRoom };
 }
 
-/** A truck's stops of the day, one by one; with a network or without. */
-export function GoScreen({ userId, fresh, day, truckId }: Props) {
+/** The day as the device has it: what was begun, what waits, and what a person does with a stop. */
+function useGo(userId: string, fresh: StopBundle) {
   // the page itself may be an old one that the device kept: the newest bundle that it has counts
   const [kept, setKept] = useState<KeptBundle>({ key: bundleKey(fresh), bundle: fresh, phoneAt: 0 });
   const [runs, setRuns] = useState<ReadonlyMap<string, Run>>(new Map());
@@ -118,6 +118,12 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
     if (await queue.takeBack(run.sendKey, { ...open, key: runKey(bundle, run.lawnId) }))
       setRuns((r) => new Map(r).set(run.lawnId, open));
   };
+  return { bundle, runs, isRead, chosen, queue, noRoom, keep, finish, takeBack };
+}
+
+/** A truck's stops of the day, one by one; with a network or without. */
+export function GoScreen({ userId, fresh, day, truckId }: Props) {
+  const { bundle, runs, isRead, chosen, queue, noRoom, keep, finish, takeBack } = useGo(userId, fresh);
   const stop = bundle.stops.find((s) => s.lawnId === chosen);
   return (
     <div data-still className="mx-auto max-w-2xl px-4 pb-24 pt-3">

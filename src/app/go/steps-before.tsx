@@ -8,7 +8,7 @@ import { carriedTo, wornTick, type Carried } from '@/core/stop/path';
 import { foundIn, labelOf, seenIn, type Run } from '@/core/stop/run';
 import type { Checked } from '@/core/stop/seen-now';
 import { STAGES, WEEDS, stageWords, type Weed } from '@/core/weeds/weeds';
-import { safetyOf } from '@/ui/load-words';
+import { safetyOf } from '@/ui/safety';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';

@@ -3,7 +3,13 @@ import { fromInches } from '@/core/units/trade';
 import { useShows } from '@/ui/units';
 import { useState } from 'react';
 import { SPOTS, type Spot } from '@/core/lawn/zone';
-import { LAWN_COLUMNS, LAWN_KEYS, matchColumns, type LawnColumn, type LawnMapping } from '@/formats/lawn-columns';
+import {
+  LAWN_COLUMNS,
+  LAWN_KEYS,
+  matchColumns,
+  type LawnColumn,
+  type LawnMapping,
+} from '@/formats/lawn-columns';
 import type { LoggerMapping } from '@/formats/logger-csv';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
@@ -58,28 +64,20 @@ export function LoggerColumns({
   const [dayFirst, setDayFirst] = useState(remembered?.dayFirst ?? false);
   const [zoneId, setZoneId] = useState(remembered?.zoneId ?? '');
   const timeColumn = meanings.indexOf('time');
-  const missing = [
-    timeColumn < 0 && 'which column is the time',
-    !meanings.includes('temperature') && 'which columns are temperatures',
-    !unit && 'the scale',
-    !clock && 'by which clock',
-    !zoneId && 'which zone',
-  ].filter((m) => m !== false);
+  const asked = {
+    zoneId,
+    timeColumn,
+    dayFirst,
+    unit,
+    clock: clock && clockAs(clock, timeZone, standardOffsetHours),
+    columns: columns.flatMap(({ depthIn, spot }, column) =>
+      meanings[column] === 'temperature' ? [{ column, depthIn: Number(depthIn), spot }] : [],
+    ),
+  };
+  const missing = missingOf(asked);
   const check = () => {
-    if (missing.length || !unit || !clock) return;
-    onCheck({
-      zoneId,
-      timeColumn,
-      dayFirst,
-      unit,
-      clock:
-        clock === 'own'
-          ? { kind: 'zone', name: timeZone }
-          : { kind: 'offset', hours: clock === 'utc' ? 0 : standardOffsetHours },
-      columns: columns.flatMap(({ depthIn, spot }, column) =>
-        meanings[column] === 'temperature' ? [{ column, depthIn: Number(depthIn), spot }] : [],
-      ),
-    });
+    if (!missing.length && asked.unit && asked.clock)
+      onCheck({ ...asked, unit: asked.unit, clock: asked.clock });
   };
   return (
     <div className="mt-3 grid gap-3">
@@ -113,39 +111,15 @@ export function LoggerColumns({
         </table>
       </div>
       <div className="grid grid-cols-1 gap-3 md:grid-cols-2">
-        <Choice
-          name="Scale of the logger"
-          options={['F', 'C'] as const}
-          value={unit}
-          onChange={setUnit}
-          words={(u) => `°${u}`}
+        <HowItCounts
+          unit={unit}
+          onUnit={setUnit}
+          clock={clock}
+          onClock={setClock}
+          dayFirst={dayFirst}
+          onDayFirst={setDayFirst}
         />
-        <Choice
-          name="Its clock"
-          options={['own', 'standard', 'utc'] as const}
-          value={clock}
-          onChange={setClock}
-          words={(c) => CLOCK_WORDS[c]}
-        />
-        <Choice
-          name="3/4 is"
-          options={['month', 'day'] as const}
-          value={dayFirst ? 'day' : 'month'}
-          onChange={(v) => setDayFirst(v === 'day')}
-          words={(v) => (v === 'month' ? '4 March' : '3 April')}
-        />
-        <Labelled name="It stood in">
-          {(field) => (
-            <select {...field} value={zoneId} onChange={(e) => setZoneId(e.target.value)}>
-              <option value="">choose the zone</option>
-              {zones.map((z) => (
-                <option key={z.id} value={z.id}>
-                  {z.site}
-                </option>
-              ))}
-            </select>
-          )}
-        </Labelled>
+        <WhereItStood zones={zones} zoneId={zoneId} onZone={setZoneId} />
       </div>
       <button
         type="button"
@@ -158,6 +132,90 @@ export function LoggerColumns({
     </div>
   );
 }
+
+/** Scale, clock and the order of its dates. */
+function HowItCounts({
+  unit,
+  onUnit,
+  clock,
+  onClock,
+  dayFirst,
+  onDayFirst,
+}: Readonly<{
+  unit: 'F' | 'C' | null;
+  onUnit: (unit: 'F' | 'C') => void;
+  clock: Clock | null;
+  onClock: (clock: Clock) => void;
+  dayFirst: boolean;
+  onDayFirst: (isFirst: boolean) => void;
+}>) {
+  return (
+    <>
+      <Choice
+        name="Scale of the logger"
+        options={['F', 'C'] as const}
+        value={unit}
+        onChange={onUnit}
+        words={(u) => `°${u}`}
+      />
+      <Choice
+        name="Its clock"
+        options={['own', 'standard', 'utc'] as const}
+        value={clock}
+        onChange={onClock}
+        words={(c) => CLOCK_WORDS[c]}
+      />
+      <Choice
+        name="3/4 is"
+        options={['month', 'day'] as const}
+        value={dayFirst ? 'day' : 'month'}
+        onChange={(v) => onDayFirst(v === 'day')}
+        words={(v) => (v === 'month' ? '4 March' : '3 April')}
+      />
+    </>
+  );
+}
+
+function WhereItStood({
+  zones,
+  zoneId,
+  onZone,
+}: Readonly<{
+  zones: readonly Readonly<{ id: string; site: string }>[];
+  zoneId: string;
+  onZone: (id: string) => void;
+}>) {
+  return (
+    <Labelled name="It stood in">
+      {(field) => (
+        <select {...field} value={zoneId} onChange={(e) => onZone(e.target.value)}>
+          <option value="">choose the zone</option>
+          {zones.map((z) => (
+            <option key={z.id} value={z.id}>
+              {z.site}
+            </option>
+          ))}
+        </select>
+      )}
+    </Labelled>
+  );
+}
+
+type Asked = Omit<LoggerMapping, 'unit' | 'clock'> &
+  Readonly<{ unit: LoggerMapping['unit'] | null; clock: LoggerMapping['clock'] | null }>;
+/** What is still to be said before the file can be looked through. */
+const missingOf = ({ timeColumn, columns, unit, clock, zoneId }: Asked): string[] =>
+  [
+    timeColumn < 0 && 'which column is the time',
+    !columns.length && 'which columns are temperatures',
+    !unit && 'the scale',
+    !clock && 'by which clock',
+    !zoneId && 'which zone',
+  ].filter((m) => m !== false);
+const clockAs = (clock: Clock, timeZone: string, standardOffsetHours: number): LoggerMapping['clock'] =>
+  clock === 'own'
+    ? { kind: 'zone', name: timeZone }
+    : { kind: 'offset', hours: clock === 'utc' ? 0 : standardOffsetHours };
 
 /** A column's name, what it means, and of a temperature where it was taken. */
 function ColumnHead({

@@ -46,6 +46,7 @@ type Props = Readonly<{
 /** `preview`: of a table; null: a file without columns to choose */
 type Chosen = Readonly<{ name: string; body: string; preview: CsvPreview | null }>;
 type FileKind = 'readings' | 'lawns' | 'weather';
+const KINDS = ['readings', 'lawns', 'weather'] as const;
 const KIND_WORDS: Readonly<Record<FileKind, string>> = {
   readings: 'readings of a soil logger',
   lawns: 'customers and lawns',
@@ -56,6 +57,18 @@ const FILE_WORDS: Readonly<Record<FileKind, string>> = {
   lawns: 'CSV or GeoJSON file',
   weather: 'CSV or .dly file',
 };
+
+/** @returns why it cannot be looked through, in words */
+async function readChosen(file: File, kind: FileKind): Promise<Chosen | string> {
+  if (file.size > MOST_FILE_BYTES)
+    return `${file.name} has ${figure(file.size / 1e6, 1)} MB, and ${figure(MOST_FILE_BYTES / 1e6)} MB are taken at once: cut it into parts, each with the header line.`;
+  const body = await file.text();
+  const isArchive = kind === 'weather' && guessFormat(body) !== null;
+  const preview = isArchive ? null : kind === 'lawns' ? previewLawns(body) : previewCsv(body);
+  return preview || isArchive
+    ? { name: file.name, body, preview }
+    : `${file.name} is no table: it needs a header line, columns and at least one row${kind === 'lawns' ? ', or features with properties' : ''}.`;
+}
 
 /** Files: looked through first, taken when the counts have been seen, and taken out again where they were wrong. */
 export function ImportScreen(props: Props) {
@@ -72,23 +85,15 @@ export function ImportScreen(props: Props) {
       setChosen(null);
       setFileTrouble(null);
       if (!file) return;
-      if (file.size > MOST_FILE_BYTES)
-        return setFileTrouble(
-          `${file.name} has ${figure(file.size / 1e6, 1)} MB, and ${figure(MOST_FILE_BYTES / 1e6)} MB are taken at once: cut it into parts, each with the header line.`,
-        );
-      const body = await file.text();
-      const isArchive = kind === 'weather' && guessFormat(body) !== null;
-      const preview = isArchive ? null : kind === 'lawns' ? previewLawns(body) : previewCsv(body);
-      if (!preview && !isArchive)
-        return setFileTrouble(
-          `${file.name} is no table: it needs a header line, columns and at least one row${kind === 'lawns' ? ', or features with properties' : ''}.`,
-        );
+      const read = await readChosen(file, kind);
+      if (typeof read === 'string') return setFileTrouble(read);
+      const { preview } = read;
       const known =
         kind === 'readings' && preview
           ? await send(props.setupAction, { header: preview.columns.join('|') })
           : null;
       setRemembered(known?.ok ? known.value : null);
-      setChosen({ name: file.name, body, preview });
+      setChosen(read);
     });
   const after = () => setChosen(null);
   const check = (mapping: LoggerMapping | LawnMapping | WeatherMapping) => {
@@ -107,11 +112,7 @@ export function ImportScreen(props: Props) {
         <section className="mt-3 border-2 border-hair bg-paper px-4 py-3">
           <Choice
             name="What is in the file?"
-            options={
-              props.mayChangeHouse
-                ? (['readings', 'lawns', 'weather'] as const)
-                : (['readings', 'lawns'] as const)
-            }
+            options={props.mayChangeHouse ? KINDS : KINDS.slice(0, 2)}
             value={kind}
             onChange={(k) => {
               setKind(k);

@@ -86,19 +86,7 @@ export function WeatherColumns({
           </select>
         )}
       </Labelled>
-      {archive && (
-        <>
-          <p role="status" className="border-l-4 border-moss px-3">
-            {ARCHIVE_WORDS[archive]}
-          </p>
-          <Labelled
-            name="Station in the file"
-            hint="Only where the file holds several: its 11 signs, such as ABC00012345."
-          >
-            {(f) => <input {...f} value={series} onChange={(e) => setSeries(e.target.value)} />}
-          </Labelled>
-        </>
-      )}
+      {archive && <Archive archive={archive} series={series} onSeries={setSeries} />}
       {!archive && preview && (
         <>
           <Choice
@@ -141,6 +129,27 @@ export function WeatherColumns({
         {isBusy ? 'Looking…' : missing.length ? `Say first: ${missing.join(', ')}` : 'Look it through'}
       </button>
     </div>
+  );
+}
+
+/** Of a public archive everything is known but which of its stations is meant. */
+function Archive({
+  archive,
+  series,
+  onSeries,
+}: Readonly<{ archive: keyof typeof ARCHIVE_WORDS; series: string; onSeries: (series: string) => void }>) {
+  return (
+    <>
+      <p role="status" className="border-l-4 border-moss px-3">
+        {ARCHIVE_WORDS[archive]}
+      </p>
+      <Labelled
+        name="Station in the file"
+        hint="Only where the file holds several: its 11 signs, such as ABC00012345."
+      >
+        {(f) => <input {...f} value={series} onChange={(e) => onSeries(e.target.value)} />}
+      </Labelled>
+    </>
   );
 }
 

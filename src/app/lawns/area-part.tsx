@@ -1,51 +1,20 @@
 'use client';
 import { useMemo } from 'react';
 import { useController, useFormContext } from 'react-hook-form';
-import { USUAL_ERROR, type Measure, type TypedHow } from '@/core/lawn/measure';
-import { SHAPE_FIELDS, readTakeoff, readTrees } from '@/core/lawn/takeoff-draft';
-import { parseFigure } from '@/core/units/parse';
-import type { SquareMetres } from '@/core/units/quantity';
-import { fromSquareFeet, toSquareFeet } from '@/core/units/trade';
-import { measured, overlapsOf, regionOf } from '@/geometry/region';
-import type { LawnInput } from '@/server/lawns/save-lawn';
+import { USUAL_ERROR, type TypedHow } from '@/core/lawn/measure';
+import { SHAPE_FIELDS } from '@/core/lawn/takeoff-draft';
+import { toSquareFeet } from '@/core/units/trade';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
 import { FigureEntry, useIssues } from '../entry/fields';
 import { AreaSum } from './area-sum';
 import { DrawnFile } from './drawn-file';
-import type { LawnTyped } from './lawn-parts';
+import { readArea, type SizeTyped as Typed } from './read-area';
+import type { LawnTyped } from './lawn-draft';
 import { NEW_SHAPE, ShapeRows, TreeRows } from './shape-rows';
-
-type Typed = Pick<LawnInput, 'measure' | 'trees'>;
 
 const WAYS = ['takeoff', 'polygon', 'typed'] as const;
 const WAY_WORDS = { takeoff: 'shapes', polygon: 'drawn file', typed: 'a figure' } as const;
-
-/** What the typed measure and trees come to, as far as they can be read. */
-export type AreaRead = ReturnType<typeof readArea>;
-function readArea({ measure, trees }: Typed) {
-  const shapes = measure.by === 'takeoff' ? readTakeoff(measure.shapes) : { value: [], issues: [] };
-  const some = readTrees(trees);
-  const typed =
-    measure.by === 'typed'
-      ? parseFigure(measure.area, { field: 'Area', unit: 'area', above: 0, most: 5_000_000 })
-      : null;
-  const meant: Measure =
-    measure.by === 'takeoff'
-      ? { by: 'takeoff', shapes: shapes.value }
-      : measure.by === 'polygon'
-        ? measure
-        : { by: 'typed', how: measure.how };
-  const whole = (typed?.ok ? fromSquareFeet(typed.value) : 0) as SquareMetres;
-  return {
-    shapes: shapes.value,
-    issues: [...shapes.issues, ...some.issues],
-    trees: some.value,
-    region: regionOf(meant) ?? [],
-    overlaps: overlapsOf(shapes.value),
-    ...measured(meant, some.value, whole),
-  };
-}
 
 /** The fields of rows, as refusals name them. */
 const rowFields = ({ measure, trees }: Typed): string[] => [

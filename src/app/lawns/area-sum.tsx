@@ -8,8 +8,8 @@ import { Labelled } from '@/ui/labelled';
 import { useShows } from '@/ui/units';
 import { ZoneDrawing } from '@/ui/zone-drawing';
 import { useField } from '../entry/fields';
-import type { AreaRead } from './area-part';
-import type { LawnTyped } from './lawn-parts';
+import type { AreaRead } from './read-area';
+import type { LawnTyped } from './lawn-draft';
 
 /** The zone as it is drawn, and what of it is treated. */
 export function AreaSum({ read, isDrawn }: Readonly<{ read: AreaRead; isDrawn: boolean }>) {

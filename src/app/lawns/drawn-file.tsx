@@ -8,7 +8,7 @@ import { isFaultyOutline, polygonArea } from '@/geometry/region';
 import { issueSentence } from '@/ui/issue-words';
 import { Labelled } from '@/ui/labelled';
 import { useShows } from '@/ui/units';
-import type { LawnTyped } from './lawn-parts';
+import type { LawnTyped } from './lawn-draft';
 
 type Polygon = Extract<LawnTyped['measure'], { by: 'polygon' }>;
 const isSame = (a: DrawnZone['polygons'], b: Polygon['polygons']) => JSON.stringify(a) === JSON.stringify(b);

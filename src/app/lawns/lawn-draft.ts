@@ -7,6 +7,9 @@ import { toFeet, toInchesOfWater, toSquareFeet } from '@/core/units/trade';
 import type { ZoneOnLawn } from '@/data/lawns';
 import type { LawnInput } from '@/server/lawns/save-lawn';
 
+/** The sheet as it is typed, and the version that its person saw. */
+export type LawnTyped = LawnInput & Readonly<{ seen: number }>;
+
 /** A figure for a field: no thousands, no trailing zeros. */
 const plain = (value: number | null, digits = 2): string =>
   value === null ? '' : String(Number(value.toFixed(digits)));

@@ -12,8 +12,8 @@ import { BothVersions, differences } from '../both-versions';
 import { Entry } from '../entry/entry';
 import { useEntry } from '../entry/use-entry';
 import { useKeptEntry } from '../entry/use-kept-entry';
-import { draftOf } from './lawn-draft';
-import { LawnParts, type LawnTyped } from './lawn-parts';
+import { draftOf, type LawnTyped } from './lawn-draft';
+import { LawnParts } from './lawn-parts';
 
 /** Which zone is being written: one that is there as it was seen, or a new one on a lawn, or on none yet. */
 type Target =

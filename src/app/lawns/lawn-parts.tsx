@@ -7,7 +7,6 @@ import { TURF_FACTS } from '@/core/lawn/turf';
 import { ASPECTS, DRAINAGES, THATCHES } from '@/core/lawn/zone';
 import { SITES, TEXTURES, TURFS } from '@/core/trade/terms';
 import type { StationName } from '@/server/lawns/lawn-sheet';
-import type { LawnInput } from '@/server/lawns/save-lawn';
 import { TurfPicture } from '@/ui/turf-picture';
 import {
   ChoiceEntry,
@@ -21,11 +20,9 @@ import {
 } from '../entry/fields';
 import { StationOptions } from '../station-options';
 import { AreaPart } from './area-part';
+import type { LawnTyped } from './lawn-draft';
 import { Seedings } from './seedings';
 import { WatersNear } from './waters-near';
-
-/** The sheet as it is typed, and the version that its person saw. */
-export type LawnTyped = LawnInput & Readonly<{ seen: number }>;
 
 const Text = TextEntry<LawnTyped>;
 const Prose = ProseEntry<LawnTyped>;

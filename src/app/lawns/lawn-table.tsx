@@ -61,30 +61,7 @@ export function LawnTable({
     });
   return (
     <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
-        <h1 className="text-title" role="status">
-          {plural(list.total, 'zone')}
-          {isPlain ? '' : ' found'}
-        </h1>
-        <div className="ml-auto flex flex-wrap gap-2">
-          {mayPlan && (
-            <Link href="/lawns/new" className="button button-loud">
-              New lawn
-            </Link>
-          )}
-          {mayPlan && (
-            <Link href="/imports" className="button">
-              Bring in a file
-            </Link>
-          )}
-          <a href="/api/export/lawns.csv" download className="button">
-            Save as CSV
-          </a>
-          <a href="/api/export/lawns.geojson" download className="button">
-            Save as GeoJSON
-          </a>
-        </div>
-      </div>
+      <Head total={list.total} isPlain={isPlain} mayPlan={mayPlan} />
       <Find query={query} words={words} onWords={setWords} go={go} />
       <Filters
         list={list}
@@ -142,6 +119,36 @@ export function LawnTable({
         </p>
       )}
       {pages > 1 && <Pages page={query.page} pages={pages} go={go} />}
+    </div>
+  );
+}
+
+/** How many, and the ways in and out. */
+function Head({ total, isPlain, mayPlan }: Readonly<{ total: number; isPlain: boolean; mayPlan: boolean }>) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
+      <h1 className="text-title" role="status">
+        {plural(total, 'zone')}
+        {isPlain ? '' : ' found'}
+      </h1>
+      <div className="ml-auto flex flex-wrap gap-2">
+        {mayPlan && (
+          <Link href="/lawns/new" className="button button-loud">
+            New lawn
+          </Link>
+        )}
+        {mayPlan && (
+          <Link href="/imports" className="button">
+            Bring in a file
+          </Link>
+        )}
+        <a href="/api/export/lawns.csv" download className="button">
+          Save as CSV
+        </a>
+        <a href="/api/export/lawns.geojson" download className="button">
+          Save as GeoJSON
+        </a>
+      </div>
     </div>
   );
 }

@@ -2,7 +2,7 @@
 import { useFieldArray, useFormContext } from 'react-hook-form';
 import { SOWINGS } from '@/core/lawn/zone';
 import { SelectEntry, TextEntry } from '../entry/fields';
-import type { LawnTyped } from './lawn-parts';
+import type { LawnTyped } from './lawn-draft';
 
 /** New turf that is planned, each with its day: barriers are held against every one of them. */
 export function Seedings() {

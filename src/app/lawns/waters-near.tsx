@@ -4,7 +4,7 @@ import { WATERS, type Water } from '@/core/lawn/zone';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
 import { useIssues } from '../entry/fields';
-import type { LawnTyped } from './lawn-parts';
+import type { LawnTyped } from './lawn-draft';
 
 type Near = Readonly<{ kind: Water; feet: string }>;
 /** Every water near a zone with its distance. That nobody has looked is not the same as that there is none. */

@@ -12,13 +12,13 @@ import {
   mixWords,
   packageWords,
   remainWords,
-  safetyOf,
   showMeasured,
   shutWords,
   stepsOf,
   truckWords,
   walkWords,
 } from '@/ui/load-words';
+import { safetyOf } from '@/ui/safety';
 import { useShows } from '@/ui/units';
 import { shortName } from '@/ui/words';
 import { SHOWN_HAIR } from '@/core/units/tolerance';

@@ -1,5 +1,5 @@
 /** Every gate by its key, as the trade names it, in the order in which the fence asks them: all that most screens need to know of it. */
-export const GATE_NAMES = {
+const GATE_NAMES = {
   registration: 'Registration',
   site: 'Site',
   'label-turf': 'Label turf',

@@ -4,7 +4,6 @@
  */
 import { addDays, type Day } from '@/core/calendar/day';
 import type { GateContext } from './gate';
-import type { GateKey } from './gate-names';
 import { isWeatherGate } from './all';
 import { lineDates } from './soil-line';
 import type { LastDay, WindowLane, WindowVerdict } from './window-lane';

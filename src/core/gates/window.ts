@@ -10,7 +10,6 @@ import {
   intersectRanges,
   laneByTick,
   overlay,
-  rangesWhere,
   spanAt,
   worseState,
   type Lane,

@@ -79,6 +79,17 @@ async function countTry(context: Context): Promise<void> {
   }
 }
 
+/** How a try to sign in ended. @param userId who is in; null: nobody yet */
+function noteAnswer(
+  { path, context: { returned } }: Readonly<{ path: string; context: Readonly<{ returned?: unknown }> }>,
+  userId: string | null,
+): void {
+  if (userId !== null) noteTry('signed in', userId);
+  else if (!(returned instanceof APIError)) noteTry('asked for the second factor', null);
+  else if (returned.status !== 'TOO_MANY_REQUESTS')
+    noteTry(FACTORS.includes(path) ? 'wrong code' : 'wrong e-mail or password', null);
+}
+
 const make = () =>
   betterAuth({
     appName: 'Iron Gate',
@@ -114,17 +125,14 @@ const make = () =>
       }),
       after: createAuthMiddleware(async (context) => {
         const { newSession, returned } = context.context;
-        const isFactor = FACTORS.includes(context.path);
+        const isRefused = returned instanceof APIError;
         const email = typedEmail(context);
-        if (email !== null || isFactor) {
-          if (newSession) noteTry('signed in', newSession.user.id);
-          else if (returned instanceof APIError && returned.status !== 'TOO_MANY_REQUESTS')
-            noteTry(isFactor ? 'wrong code' : 'wrong e-mail or password', null);
-          else if (!(returned instanceof APIError)) noteTry('asked for the second factor', null);
+        if (email !== null || FACTORS.includes(context.path)) {
+          noteAnswer(context, newSession?.user.id ?? null);
           if (newSession) await rememberDevice(context, newSession.user.id);
         }
         if (email !== null && newSession) await forgetSignIns(email, await originOf(context, email));
-        else if (OWN.includes(context.path) && !(returned instanceof APIError)) {
+        else if (OWN.includes(context.path) && !isRefused) {
           const own = await getSessionFromCtx(context);
           if (own) await forgetOwnTries(own.session.token);
         }

@@ -2,9 +2,10 @@
 import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
-import { addDays, isoDay, parseDay } from '@/core/calendar/day';
+import { addDays, isoDay, parseDay, type Day } from '@/core/calendar/day';
+import type { Label } from '@/core/products/label';
 import { parseFigure } from '@/core/units/parse';
-import { RATE_UNITS, isRateUnit, rateIn, rateOf } from '@/core/units/rate';
+import { RATE_UNITS, isRateUnit, rateIn, rateOf, type RateUnit } from '@/core/units/rate';
 import { nameSubstance } from '@/core/products/substance';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
@@ -91,6 +92,76 @@ export const earlierShape = Joi.object<EarlierInput>({
     .required(),
 });
 
+/** What is wrong with a substance that somebody wrote down by its name. */
+function substanceIssue(text: string): Issue | null {
+  const substance = text.toLowerCase();
+  if (!substance) return issue('What', 'substance-missing');
+  const named = substance === NITROGEN ? null : nameSubstance(substance);
+  if (named?.kind === 'several')
+    return issue('What', 'substance-is-several', { text, names: named.substances.map((s) => s.name) });
+  if (named?.kind === 'unknown' && named.like.length)
+    return issue('What', 'substance-unknown', { text, like: named.like.map((s) => s.name) });
+  return null;
+}
+
+/** Work of more than three years ago counts for nothing any more. */
+function earlierDayIssue(on: Day | null, text: string, today: Day): Issue | null {
+  if (on === null) return issue('Day', 'earlier-no-day', { text });
+  return on > today || on < addDays(today, -1100)
+    ? issue('Day', 'earlier-day-out-of-range', { day: on })
+    : null;
+}
+
+type EarlierRead = Readonly<{
+  on: Day;
+  unit: RateUnit;
+  substance: string;
+  /** in the unit; null: nobody knows */
+  figure: number | null;
+  group: number | null;
+}>;
+
+/** Earlier work as it is typed, or all that is wrong with it. @param label the product; undefined: a substance by its name */
+function readEarlier(
+  input: EarlierInput,
+  label: Label | undefined,
+  today: Day,
+): Readonly<{ ok: true; value: EarlierRead }> | Readonly<{ ok: false; issues: readonly Issue[] }> {
+  const on = parseDay(input.on);
+  const substance = input.substance.trim().toLowerCase();
+  const unit = isRateUnit(input.unit) ? input.unit : (label?.rateUnit ?? 'lb/acre');
+  const words = label ? RATE_UNITS[unit].words : substance === NITROGEN ? 'nitrogen' : 'ingredient';
+  const amount =
+    input.certainty === 'not known'
+      ? null
+      : parseFigure(input.amount, { field: 'Amount', unit: words, above: 0, most: 1000 });
+  const group =
+    input.group.trim() === ''
+      ? null
+      : parseFigure(input.group, { field: 'Group', unit: '(HRAC/WSSA)', least: 0, most: 40 });
+  const isOtherKind = label && amount?.ok && rateIn(rateOf(amount.value, unit), label.rateUnit) === null;
+  const issues = [
+    earlierDayIssue(on, input.on, today),
+    label ? null : substanceIssue(input.substance.trim()),
+    amount && !amount.ok ? amount.issue : null,
+    isOtherKind
+      ? issue('Amount', 'earlier-wrong-kind', { unit, product: label.name, like: label.rateUnit })
+      : null,
+    group && !group.ok ? group.issue : null,
+  ].filter((i) => i !== null);
+  if (issues.length || on === null) return { ok: false, issues };
+  return {
+    ok: true,
+    value: {
+      on,
+      unit,
+      substance,
+      figure: amount?.ok ? amount.value : null,
+      group: group?.ok ? Math.round(group.value) : null,
+    },
+  };
+}
+
 export function noteEarlierWork(actor: Actor, input: EarlierInput): Promise<Outcome<{ on: string }>> {
   requirePermission(actor, 'record');
   return inOrganisation(actor, async (db) => {
@@ -99,47 +170,9 @@ export function noteEarlierWork(actor: Actor, input: EarlierInput): Promise<Outc
     const { today, now } = await momentOf(db, actor);
     const label = (await labelsOf(db)).now.find((l) => l.id === input.productId);
     if (input.productId && !label) return refuse({ kind: 'gone' });
-    const issues: Issue[] = [];
-    const on = parseDay(input.on);
-    if (on === null || on > today || on < addDays(today, -1100))
-      issues.push(
-        on === null
-          ? issue('Day', 'earlier-no-day', { text: input.on })
-          : issue('Day', 'earlier-day-out-of-range', { day: on }),
-      );
-    const substance = input.substance.trim().toLowerCase();
-    if (!label && !substance) issues.push(issue('What', 'substance-missing'));
-    const slip = substance && substance !== NITROGEN ? nameSubstance(substance) : null;
-    if (!label && slip?.kind === 'several')
-      issues.push(
-        issue('What', 'substance-is-several', {
-          text: input.substance.trim(),
-          names: slip.substances.map((s) => s.name),
-        }),
-      );
-    if (!label && slip?.kind === 'unknown' && slip.like.length)
-      issues.push(
-        issue('What', 'substance-unknown', {
-          text: input.substance.trim(),
-          like: slip.like.map((s) => s.name),
-        }),
-      );
-    const unit = isRateUnit(input.unit) ? input.unit : (label?.rateUnit ?? 'lb/acre');
-    const words = label ? RATE_UNITS[unit].words : substance === NITROGEN ? 'nitrogen' : 'ingredient';
-    const isUnknown = input.certainty === 'not known';
-    const amount = isUnknown
-      ? null
-      : parseFigure(input.amount, { field: 'Amount', unit: words, above: 0, most: 1000 });
-    if (amount && !amount.ok) issues.push(amount.issue);
-    if (label && amount?.ok && rateIn(rateOf(amount.value, unit), label.rateUnit) === null)
-      issues.push(issue('Amount', 'earlier-wrong-kind', { unit, product: label.name, like: label.rateUnit }));
-    const group =
-      input.group.trim() === ''
-        ? null
-        : parseFigure(input.group, { field: 'Group', unit: '(HRAC/WSSA)', least: 0, most: 40 });
-    if (group && !group.ok) issues.push(group.issue);
-    if (issues.length || on === null) return refuse({ kind: 'invalid', issues });
-    const figure = amount?.ok ? amount.value : null;
+    const read = readEarlier(input, label, today);
+    if (!read.ok) return refuse({ kind: 'invalid', issues: read.issues });
+    const { on, unit, substance, figure, group } = read.value;
     await addEarlierWork(db, {
       orgId: actor.orgId,
       zoneId: zone.id,
@@ -155,7 +188,7 @@ export function noteEarlierWork(actor: Actor, input: EarlierInput): Promise<Outc
           }
         : null,
       substance: label ? '' : substance,
-      group: group?.ok ? Math.round(group.value) : null,
+      group,
       amount: label ? null : figure,
       note: input.note.trim(),
       person: actor.name,

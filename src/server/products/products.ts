@@ -16,7 +16,7 @@ import {
 import { areaOf } from '@/core/products/application';
 import { DAYS_AHEAD } from '@/core/season/programme';
 import { showAmount } from '@/core/units/format';
-import { parseFigure } from '@/core/units/parse';
+import { parseFigure, type Parsed } from '@/core/units/parse';
 import type { SquareMetres } from '@/core/units/quantity';
 import {
   AMOUNT_UNITS,
@@ -277,6 +277,36 @@ type MoveRead = Readonly<{
   expires: Day | null;
 }>;
 
+/** What came or went, in the unit; a correction may take away, with a minus before it. */
+function readAmount({ kind, amount }: MoveInput, unit: AmountUnit) {
+  const isMinus = kind === 'correct' && amount.trim().startsWith('-');
+  const read = parseFigure(isMinus ? amount.trim().slice(1) : amount, {
+    field: 'Amount',
+    unit: AMOUNT_UNITS[unit].words,
+    ...(kind === 'count' ? { least: 0 } : { above: 0 }),
+    most: 1_000_000,
+  });
+  return { amount: read, isMinus };
+}
+
+/** @returns null: not said */
+const readPrice = (text: string): Parsed<number> | null =>
+  text.trim() === '' ? null : parseFigure(text, { field: 'Price', unit: 'USD', least: 0, most: 1_000_000 });
+
+function stockDayIssue(on: Day | null, text: string, today: Day): Issue | false {
+  if (on === null) return issue('Day', 'stock-no-day', { text, today });
+  return on > today && issue('Day', 'stock-day-to-come', { day: on, today });
+}
+
+/** @returns what is there of the lot, or of all, where less is than is taken */
+function moreThanThere(amount: number, unit: AmountUnit, lot: string, shelf: Shelf | null): Issue | false {
+  const there = (lot ? shelf?.lots.find((l) => l.lot === lot)?.onHand : shelf?.onHand) ?? 0;
+  return (
+    exceeds(amount * AMOUNT_UNITS[unit].inSi, there) &&
+    issue('Amount', 'stock-not-enough', { amount, unit, there })
+  );
+}
+
 /** A line of the stock book as it is typed, or all that is wrong with it. */
 function readMove(
   input: MoveInput,
@@ -285,38 +315,19 @@ function readMove(
   { today, shelf }: Readonly<{ today: Day; shelf: Shelf | null }>,
 ): Readonly<{ ok: true; value: MoveRead }> | Readonly<{ ok: false; issues: readonly Issue[] }> {
   const { kind } = input;
-  const typed = input.amount.trim();
-  const isMinus = kind === 'correct' && typed.startsWith('-');
-  const amount = parseFigure(isMinus ? typed.slice(1) : input.amount, {
-    field: 'Amount',
-    unit: AMOUNT_UNITS[unit].words,
-    ...(kind === 'count' ? { least: 0 } : { above: 0 }),
-    most: 1_000_000,
-  });
-  const price =
-    input.price.trim() === ''
-      ? null
-      : parseFigure(input.price, { field: 'Price', unit: 'USD', least: 0, most: 1_000_000 });
+  const { amount, isMinus } = readAmount(input, unit);
+  const price = readPrice(input.price);
   const on = parseDay(input.on);
   const expires = input.expires ? parseDay(input.expires) : null;
-  const there = input.lot
-    ? (shelf?.lots.find((l) => l.lot === input.lot)?.onHand ?? 0)
-    : (shelf?.onHand ?? 0);
-  const goes = kind === 'out' || isMinus;
   const issues = [
     !amount.ok && amount.issue,
     AMOUNT_UNITS[unit].by !== RATE_UNITS[label.rateUnit].by &&
       issue('Amount', 'stock-wrong-kind', { unit, product: label.name, like: label.amountUnit }),
     price !== null && !price.ok && price.issue,
-    on === null
-      ? issue('Day', 'stock-no-day', { text: input.on, today })
-      : on > today && issue('Day', 'stock-day-to-come', { day: on, today }),
+    stockDayIssue(on, input.on, today),
     input.expires && expires === null && issue('Expires', 'expiry-no-day', { text: input.expires }),
     kind === 'correct' && input.note.trim() === '' && issue('Note', 'correction-without-reason'),
-    amount.ok &&
-      goes &&
-      exceeds(amount.value * AMOUNT_UNITS[unit].inSi, there) &&
-      issue('Amount', 'stock-not-enough', { amount: amount.value, unit, there }),
+    amount.ok && (kind === 'out' || isMinus) && moreThanThere(amount.value, unit, input.lot, shelf),
   ].filter((i) => typeof i === 'object');
   if (issues.length || !amount.ok || on === null) return { ok: false, issues };
   return {

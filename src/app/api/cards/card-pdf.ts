@@ -16,12 +16,12 @@ import {
   mixWords,
   packageWords,
   remainWords,
-  safetyOf,
   shutWords,
   stepsOf,
   truckWords,
   walkWords,
 } from '@/ui/load-words';
+import { safetyOf } from '@/ui/safety';
 import { shortName } from '@/ui/words';
 import { pdfBytes } from '../pdf';
 import { recordAddress } from '@/server/mixing/card-address';

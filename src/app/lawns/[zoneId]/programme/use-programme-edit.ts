@@ -97,6 +97,36 @@ function chosenOf(
   return onFile.find((a) => a.id === (edited?.applicationId ?? chosenId)) ?? nextOnFile(onFile) ?? null;
 }
 
+/** The one that an address names, the next, or the last. */
+const firstOf = (onFile: readonly StoredApplication[], wished: string | null): string | null =>
+  (onFile.find((a) => a.id === wished) ?? nextOf(onFile) ?? onFile.at(-1))?.id ?? null;
+
+const shownOf = (
+  applications: readonly PlannedApplication[],
+  isNew: boolean,
+  chosen: StoredApplication | null,
+): PlannedApplication | null => applications.find((a) => a.id === (isNew ? NEW : chosen?.id)) ?? null;
+
+/** Which application, and over which of its versions. */
+const overOf = (edited: Edited | null, chosen: StoredApplication | null): Omit<Edited, 'typed'> => ({
+  applicationId: edited?.applicationId ?? chosen?.id ?? '',
+  base: edited?.base ?? chosen?.version ?? 0,
+});
+
+/** An application as it is edited, or begun to be from what is on file. */
+function editedOf(onFile: readonly StoredApplication[], edited: Edited | null, id: string): Edited | null {
+  if (edited?.applicationId === id) return edited;
+  const a = onFile.find((x) => x.id === id);
+  return a ? { applicationId: id, base: a.version, typed: typedFrom(a) } : null;
+}
+
+/** An application with its window on other days. */
+function shifted(a: StoredApplication, days: number): Edited {
+  const by = (day: Day | null) => (day === null ? '' : isoDay(addDays(day, days)));
+  const moved = { plannedOn: by(a.plannedOn), earliest: by(a.earliest), latest: by(a.latest) };
+  return { applicationId: a.id, base: a.version, typed: { ...typedFrom(a), ...moved } };
+}
+
 /** The programme of a zone as it is edited: which application is chosen, what is typed, what the gates make of it. */
 export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPlan: boolean) {
   const { applications: onFile, zone, labels, house, facts } = sheet;
@@ -107,9 +137,7 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
       : null,
   );
   const { now: edited, step, begin } = steps;
-  const [chosenId, setChosenId] = useState<string | null>(
-    () => onFile.find((a) => a.id === wished)?.id ?? nextOf(onFile)?.id ?? onFile.at(-1)?.id ?? null,
-  );
+  const [chosenId, setChosenId] = useState<string | null>(() => firstOf(onFile, wished));
   useLeftHere(keptKey, begin);
 
   const isNew = edited?.applicationId === '';
@@ -133,10 +161,9 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
     const planned = asPlanned(draftsFrom(read.value), chosen);
     return [...onFile.filter((a) => a.id !== chosen?.id), ...planned].sort(byDay);
   }, [onFile, read, chosen]);
-  const shown = applications.find((a) => a.id === (isNew ? NEW : chosen?.id)) ?? null;
+  const shown = shownOf(applications, isNew, chosen);
 
   const { asked, windows } = useGates(applications, shown, sheet);
-  const version = chosen?.version ?? 0;
   return {
     applications,
     chosen,
@@ -148,7 +175,7 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
     windows,
     issues: read && !read.ok ? read.issues : [],
     isChanged: isOtherThan(edited, chosen),
-    isOvertaken: edited !== null && chosen !== null && edited.base !== version,
+    isOvertaken: edited !== null && chosen !== null && edited.base !== chosen.version,
     choose: (id: string) => {
       setChosenId(id);
       begin(null);
@@ -157,31 +184,18 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
     /** the last step taken back, and taken again; null: there is none */
     back: steps.back,
     again: steps.again,
-    change: (next: TypedApplication) =>
-      step({
-        applicationId: edited?.applicationId ?? chosen?.id ?? '',
-        base: edited?.base ?? version,
-        typed: next,
-      }),
+    change: (typedNow: TypedApplication) => step({ ...overOf(edited, chosen), typed: typedNow }),
     /** An application goes to another day: it becomes the one that is edited. */
     moveTo: (id: string, to: Day) => {
-      const a = onFile.find((x) => x.id === id);
-      if (id === NEW && edited) step({ ...edited, typed: { ...edited.typed, plannedOn: isoDay(to) } });
-      else if (a)
-        step({
-          applicationId: id,
-          base: edited?.applicationId === id ? edited.base : a.version,
-          typed: { ...(edited?.applicationId === id ? edited.typed : typedFrom(a)), plannedOn: isoDay(to) },
-        });
+      const next = id === NEW ? edited : editedOf(onFile, edited, id);
+      if (next) step({ ...next, typed: { ...next.typed, plannedOn: isoDay(to) } });
       setChosenId(id);
     },
     /** The same with its window. */
     shift: (id: string, days: number) => {
       const a = onFile.find((x) => x.id === id);
       if (!a) return;
-      const by = (day: Day | null) => (day === null ? '' : isoDay(addDays(day, days)));
-      const moved = { plannedOn: by(a.plannedOn), earliest: by(a.earliest), latest: by(a.latest) };
-      step({ applicationId: id, base: a.version, typed: { ...typedFrom(a), ...moved } });
+      step(shifted(a, days));
       setChosenId(id);
     },
     showOnFile: (id: string | null) => {

@@ -46,12 +46,7 @@ export function ReadingForm({ sheet, sendKey, userId, takeReadingAction }: Props
   const { form, run, refusal, say, isSending, clear } = entry;
   const { forget } = useKeptEntry(form, `reading:${zone.id}`, isTyped);
   const [key, setKey] = useState(sendKey);
-  const [instrument, keepInstrument] = useKept<string | null>(
-    'reading:thermometer',
-    thermometers[0]?.id ?? null,
-    (v): v is string | null => v === null || typeof v === 'string',
-  );
-  const thermometerId = thermometers.some((t) => t.id === instrument) ? instrument : null;
+  const [thermometerId, keepInstrument] = useThermometer(thermometers);
   const { watch } = form;
   // what was asked of a figure is not asked of another
   useEffect(() => {
@@ -92,21 +87,16 @@ export function ReadingForm({ sheet, sendKey, userId, takeReadingAction }: Props
         <div aria-live="assertive">
           {words}
           {refusal?.kind === 'questions' && (
-            <div className="mt-3 grid gap-2 sm:grid-cols-2">
-              <button
-                type="button"
-                className="button"
-                onClick={() => {
-                  form.setValue('unit', otherScale, { shouldDirty: true });
-                  setKey(crypto.randomUUID());
-                }}
-              >
-                It is {typed.value} °{otherScale}: change the scale
-              </button>
-              <button type="button" className="button" disabled={isSending} onClick={() => take(typed, true)}>
-                The figure is right: take it
-              </button>
-            </div>
+            <IsItRight
+              typed={typed}
+              otherScale={otherScale}
+              isSending={isSending}
+              onScale={() => {
+                form.setValue('unit', otherScale, { shouldDirty: true });
+                setKey(crypto.randomUUID());
+              }}
+              onRight={() => take(typed, true)}
+            />
           )}
           {refusal?.kind === 'unreachable' && (
             <button type="button" className="button mt-3 w-full" onClick={() => void keepForLater()}>
@@ -116,28 +106,16 @@ export function ReadingForm({ sheet, sendKey, userId, takeReadingAction }: Props
         </div>
       )}
       foot={
-        <>
-          <Waiting lawnId={zone.lawnId} outbox={outbox} />
-          <div className={refusal ? 'py-3' : 'sticky bottom-0 bg-lime py-3'}>
-            <button className="button button-loud w-full text-row" disabled={isSending}>
-              {isSending
-                ? 'Taking…'
-                : `Take the reading${typed.value ? `: ${typed.value} °${typed.unit}` : ''}`}
-            </button>
-          </div>
-          <p className="mt-3 text-note text-steel">
-            Let the probe settle until the figure holds still. Read several spots: the warmest strip decides
-            when to start, the open lawn the date for the rest.
-          </p>
-        </>
+        <Foot
+          lawnId={zone.lawnId}
+          outbox={outbox}
+          typed={typed}
+          isSending={isSending}
+          isRefused={refusal !== null}
+        />
       }
     >
-      <p className="text-steel">
-        <Link href={`/lawns/${zone.id}/soil`} className="inline-flex min-h-touch items-center">
-          {zone.address} · {zone.name}
-        </Link>
-      </p>
-      <h1 className="text-page">Soil reading</h1>
+      <Head zone={zone} />
       <div className="mt-3 grid gap-3">
         <Where onScale={() => form.setValue('value', '')} />
         <Figure
@@ -156,6 +134,85 @@ export function ReadingForm({ sheet, sendKey, userId, takeReadingAction }: Props
         </div>
       </div>
     </Entry>
+  );
+}
+
+const Head = ({ zone }: Pick<ReadingSheet, 'zone'>) => (
+  <>
+    <p className="text-steel">
+      <Link href={`/lawns/${zone.id}/soil`} className="inline-flex min-h-touch items-center">
+        {zone.address} · {zone.name}
+      </Link>
+    </p>
+    <h1 className="text-page">Soil reading</h1>
+  </>
+);
+
+/** The one that was used last on this device; null: one that is not on file. */
+function useThermometer(
+  thermometers: ReadingSheet['thermometers'],
+): readonly [id: string | null, keep: (id: string | null) => void] {
+  const [instrument, keep] = useKept<string | null>(
+    'reading:thermometer',
+    thermometers[0]?.id ?? null,
+    (v): v is string | null => v === null || typeof v === 'string',
+  );
+  return [thermometers.some((t) => t.id === instrument) ? instrument : null, keep];
+}
+
+/** What waits, and the button: at hand under a long form, and below what is said of a refusal. */
+function Foot({
+  lawnId,
+  outbox,
+  typed,
+  isSending,
+  isRefused,
+}: Readonly<{
+  lawnId: string;
+  outbox: ReturnType<typeof useOutbox>;
+  typed: Typed;
+  isSending: boolean;
+  isRefused: boolean;
+}>) {
+  return (
+    <>
+      <Waiting lawnId={lawnId} outbox={outbox} />
+      <div className={isRefused ? 'py-3' : 'sticky bottom-0 bg-lime py-3'}>
+        <button className="button button-loud w-full text-row" disabled={isSending}>
+          {isSending ? 'Taking…' : `Take the reading${typed.value ? `: ${typed.value} °${typed.unit}` : ''}`}
+        </button>
+      </div>
+      <p className="mt-3 text-note text-steel">
+        Let the probe settle until the figure holds still. Read several spots: the warmest strip decides when
+        to start, the open lawn the date for the rest.
+      </p>
+    </>
+  );
+}
+
+/** A figure that nobody expects: another scale, or really so. */
+function IsItRight({
+  typed,
+  otherScale,
+  isSending,
+  onScale,
+  onRight,
+}: Readonly<{
+  typed: Typed;
+  otherScale: Typed['unit'];
+  isSending: boolean;
+  onScale: () => void;
+  onRight: () => void;
+}>) {
+  return (
+    <div className="mt-3 grid gap-2 sm:grid-cols-2">
+      <button type="button" className="button" onClick={onScale}>
+        It is {typed.value} °{otherScale}: change the scale
+      </button>
+      <button type="button" className="button" disabled={isSending} onClick={onRight}>
+        The figure is right: take it
+      </button>
+    </div>
   );
 }
 
