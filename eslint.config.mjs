@@ -1,5 +1,6 @@
 import nextVitals from 'eslint-config-next/core-web-vitals';
 import { defineConfig, globalIgnores } from 'eslint/config';
+import regexp from 'eslint-plugin-regexp';
 import tseslint from 'typescript-eslint';
 
 const typed = ['src/**/*.{ts,tsx}', 'tests/**/*.ts', 'scripts/**/*.ts'];
@@ -111,6 +112,15 @@ export default defineConfig([
     },
   },
   { rules: { 'no-restricted-syntax': ['error', ...PLAIN] } },
+  {
+    // a pattern that goes back over what it has read lets one cell of a file hold up everybody
+    files: ['src/**/*.{ts,tsx}'],
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': 'error',
+    },
+  },
   { files: ['src/core/**/*.{ts,tsx}'], ignores: ['src/core/**/*.test.ts'], rules: corePurity('^') },
   ...CORE.map((room, floor) => ({
     files: [`src/core/${room}/**/*.{ts,tsx}`],

@@ -1,20 +1,32 @@
 // npm test: style, types, unused code, unit tests, tests on a real database, the build, and the real interface in a
 // browser. On a throw-away database and ports of its own; leaves nothing running. Ends with "N passed, N failed".
-// Words narrow it: npm test -- core | data | browser [part of a file's name].   DATABASE_URL: that server is used and none is started.
+// Words narrow it: npm test -- core | data | browser [part of a file's name].   npm test -- --changed [COMMIT]: style, types, and the
+// tests that reach what differs from it (HEAD), but for those of the browser.   DATABASE_URL: that server is used and none is started.
 import { spawn } from 'node:child_process';
 import fs from 'node:fs';
 import path from 'node:path';
 import { cluster, freePort } from './lib/postgres.mjs';
 import { nginx } from './lib/nginx.mjs';
+import { changedFiles, testsFor } from './lib/changed.mjs';
 import { household, typescript } from './lib/running.mjs';
 import { DATA, ROOT, build, command, npmPackages, say, systemPackages } from './lib/setup.mjs';
 
 const root = path.join(DATA, 'test');
 const home = household(path.join(DATA, 'test-running.json'));
 const own = process.env.DATABASE_URL ? null : cluster(root, { isThrownAway: true });
-const [, , only, file = ''] = process.argv;
+const [, , word, file = ''] = process.argv;
+/** Files that a change touches; null: all are asked. */
+const touched = word === '--changed' ? changedFiles(file || 'HEAD') : null;
+const only = touched ? undefined : word;
+/** Tests that it reaches; null: all. */
+let reached = null;
 home.endLeftovers();
-const wants = (part) => !only || only === part;
+const wants = (part) =>
+  reached
+    ? reached.some((t) => t.startsWith(part === 'core' ? 'src/' : `tests/${part}/`)) && part !== 'browser'
+    : !only || only === part;
+/** Files for a tool of style. */
+const some = (of, all) => touched?.filter((f) => of.test(f)) ?? [all];
 /** Types are checked by themselves; the build need not. */
 const TYPES_CHECKED = { TYPES_ARE_CHECKED: '1' };
 const BUILD = `import { build } from './scripts/lib/setup.mjs'; build();`;
@@ -97,7 +109,8 @@ function storiesIn(folder) {
   const place = (story) => (LONG.indexOf(story) + LONG.length + 1) % (LONG.length + 1);
   return fs
     .readdirSync(path.join(ROOT, 'tests', folder))
-    .filter((f) => f.endsWith('.test.ts') && f.includes(file))
+    .filter((f) => f.endsWith('.test.ts'))
+    .filter((f) => (reached ? reached.includes(`tests/${folder}/${f}`) : f.includes(file)))
     .map((f) => f.replace('.test.ts', ''))
     .sort((a, b) => place(a) - place(b));
 }
@@ -164,18 +177,20 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
 try {
   systemPackages(...(own ? ['postgresql'] : []), 'browser', 'pdftotext');
   npmPackages();
+  reached = touched && testsFor(touched);
   own?.destroy(); // what a killed run left
   if (!only) command('node_modules/.bin/next', ['typegen'], { NEXT_TELEMETRY_DISABLED: '1' });
-  const tools = only
-    ? []
-    : [
-        ['lint', 'eslint', '.'],
-        ['lint with types', 'oxlint', 'src', 'tests', 'scripts'],
-        ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
-        // by its path: the linter's own compiler has the same command
-        ['types', '../typescript-native/bin/tsc', '--noEmit'],
-        ['unused code', 'knip'],
-      ];
+  const tools =
+    only || touched?.length === 0
+      ? []
+      : [
+          ['lint', 'eslint', ...some(/\.(m?js|tsx?)$/, '.')],
+          ['lint with types', 'oxlint', 'src', 'tests', 'scripts'],
+          ['format', 'prettier', '--check', '--ignore-unknown', '--log-level', 'warn', ...some(/./, '.')],
+          // by its path: the linter's own compiler has the same command
+          ['types', '../typescript-native/bin/tsc', '--noEmit'],
+          ['unused code', 'knip'],
+        ];
   // in a process of its own, so that this one goes on
   let building = Promise.resolve(true);
   const buildOnce = () => {
@@ -276,7 +291,17 @@ try {
     works: [
       ...(wants('browser') ? [buildOnce] : []),
       ...(wants('data') || wants('browser') ? [seed] : []),
-      ...(wants('core') ? [() => jest('core', [`src/.*${file}`], {}, '--maxWorkers=1')] : []),
+      ...(wants('core')
+        ? [
+            () =>
+              jest(
+                'core',
+                reached?.filter((t) => t.startsWith('src/')) ?? [`src/.*${file}`],
+                {},
+                '--maxWorkers=1',
+              ),
+          ]
+        : []),
       ...tools.map((t) => () => check(t)),
     ],
     waits: [],

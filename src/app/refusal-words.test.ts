@@ -8,7 +8,7 @@ import { RefusalWords } from './refusal-words';
 
 const said = (refusal: Refusal, shown?: readonly string[]) =>
   renderToStaticMarkup(createElement(RefusalWords, { refusal, here: '/house', ...(shown ? { shown } : {}) }))
-    .replace(/<[^>]*>/g, ' ')
+    .replace(/<[^<>]*>/g, ' ')
     .replace(/\s+/g, ' ');
 const issue = (field: string): Issue => ({
   field,

@@ -1,6 +1,6 @@
 /** Derived rows of the company's season: what is proposed for each zone, and the days of its line in each past year. */
 import 'server-only';
-import { and, count, eq, inArray, sql } from 'drizzle-orm';
+import { and, count, eq, inArray, sql, type SQL } from 'drizzle-orm';
 import { readDay, addDays, isoDay, type Day } from '@/core/calendar/day';
 import type { ProgrammeKind } from '@/core/season/planner/shapes';
 import type { TypedProgramme } from '@/core/season/planner/typed';
@@ -130,31 +130,51 @@ export type SeasonRow = Readonly<{
   problem: Fact | null;
 }>;
 
-/** A zone whose proposals should be looked at by a person: none is found, or what is planned holds little. */
-const isException = sql`(s.body->>'problem' is not null or exists (
-  select 1 from planned_application a join application_window w on w.application_id = a.id
-  where a.zone_id = z.id and a.skipped_on is null
-    and (w.state = 'never' or abs(w.line_on - w.agreed_line_on) >= ${NEWS_DAYS}))
-  or (s.body->>'plannedHold')::float < ${LOW_HOLD})`;
-const hasOpen = sql`exists (select 1 from planned_application a where a.zone_id = z.id and a.skipped_on is null
-  and exists (select 1 from planned_product p where p.application_id = a.id and p.use in ('pre-emergent', 'autumn pre-emergent')
-    and not exists (select 1 from application_record r where r.planned_product_id = p.id)))`;
+/** Zones whose proposals should be looked at by a person: none is found, what is planned holds little, or its line has moved. */
+const exceptions = sql`
+  select zone_id from season_zone
+  where body->>'problem' is not null or (body->>'plannedHold')::float < ${LOW_HOLD}
+  union
+  select a.zone_id from planned_application a join application_window w on w.application_id = a.id
+  where a.skipped_on is null and (w.state = 'never' or abs(w.line_on - w.agreed_line_on) >= ${NEWS_DAYS})`;
+/** Zones with a pre-emergent that is planned and not down. */
+const planned = sql`
+  select a.zone_id from planned_application a join planned_product p on p.application_id = a.id
+  where a.skipped_on is null and p.use in ('pre-emergent', 'autumn pre-emergent')
+    and not exists (select 1 from application_record r where r.planned_product_id = p.id)`;
+const SHOWN: Readonly<Record<SeasonShow, SQL>> = {
+  all: sql`true`,
+  exceptions: sql`z.id in (${exceptions})`,
+  unplanned: sql`z.id not in (${planned})`,
+};
+const openZones = sql`zone z join lawn l on l.id = z.lawn_id where z.closed_on is null and l.closed_on is null`;
 
-/** Zones of the season in the order of their addresses, some of them; and how many there are. */
+/** How many zones each of the lists has. */
+export async function seasonTotals(db: Transaction): Promise<Readonly<Record<SeasonShow, number>>> {
+  const count = async (show: SeasonShow) => {
+    const [row] = await db.execute<{ n: number }>(
+      sql`select count(*)::int as n from ${openZones} and ${SHOWN[show]}`,
+    );
+    return row?.n ?? 0;
+  };
+  return {
+    all: await count('all'),
+    exceptions: await count('exceptions'),
+    unplanned: await count('unplanned'),
+  };
+}
+
+/** Zones of the season in the order of their house numbers and addresses, some of them. The order is that of an index. */
 export async function seasonRows(
   db: Transaction,
   q: Readonly<{ show: SeasonShow; from: number; count: number; first: Day; last: Day }>,
-): Promise<{ total: number; rows: SeasonRow[] }> {
-  const shown =
-    q.show === 'exceptions' ? isException : q.show === 'unplanned' ? sql`not ${hasOpen}` : sql`true`;
+): Promise<SeasonRow[]> {
   const rows = await db.execute<Record<string, unknown>>(sql`
     with page as (
-      select z.id, count(*) over ()::int as total,
-        row_number() over (order by (regexp_match(l.address, '^[0-9]{1,9}'))[1]::int asc nulls last, l.address, z.name) as place
-      from zone z join lawn l on l.id = z.lawn_id left join season_zone s on s.zone_id = z.id
-      where z.closed_on is null and l.closed_on is null and ${shown}
-      order by place limit ${q.count} offset ${q.from})
-    select z.id, l.address, z.name, z.turf, (z.area_sq_ft - z.excluded_sq_ft)::float as area, page.total,
+      select z.id from ${openZones} and ${SHOWN[q.show]}
+      order by substring(l.address from '^[0-9]{1,9}')::int asc nulls last, l.address, z.name, z.id
+      limit ${q.count} offset ${q.from})
+    select z.id, l.address, z.name, z.turf, (z.area_sq_ft - z.excluded_sq_ft)::float as area,
       s.is_stale, s.body->'problem' as problem, s.body->'plannedHold' as planned_hold,
       s.body->'proposals'->0->>'kind' as kind, s.body->'proposals'->0->'hold'->'p50' as hold, s.zone_id is not null as asked,
       coalesce((select jsonb_agg(jsonb_build_object(
@@ -171,42 +191,39 @@ export async function seasonRows(
           where pp.application_id = a.id) done on true
         where a.zone_id = z.id and a.planned_on between ${isoDay(q.first)} and ${isoDay(q.last)}), '[]'::jsonb) as applications
     from page join zone z on z.id = page.id join lawn l on l.id = z.lawn_id left join season_zone s on s.zone_id = z.id
-    order by page.place`);
+    order by substring(l.address from '^[0-9]{1,9}')::int asc nulls last, l.address, z.name, z.id`);
   const day = (v: unknown) => (v === null || v === undefined ? null : readDay(v as string));
-  return {
-    total: Number(rows[0]?.['total'] ?? 0),
-    rows: rows.map((r): SeasonRow => {
-      const isAsked = r['asked'] === true;
-      const isWaiting = r['is_stale'] === true;
-      return {
-        zoneId: r['id'] as string,
-        site: `${r['address'] as string} · ${r['name'] as string}`,
-        turf: r['turf'] as string,
-        areaSqFt: Number(r['area']),
-        applications: (r['applications'] as Record<string, unknown>[]).map((a) => ({
-          id: a['id'] as string,
-          purpose: a['purpose'] as string,
-          day: day(a['day'])!,
-          earliest: day(a['earliest']),
-          latest: day(a['latest']),
-          standing: a['standing'] as SeasonApplication['standing'],
-          products: (a['products'] as string | null) ?? '',
-          window: (a['window'] as SeasonApplication['window']) ?? null,
-          moved: (a['moved'] as number | null) ?? null,
-        })),
-        best:
-          isAsked && !isWaiting
-            ? {
-                kind: (r['kind'] as ProgrammeKind | null) ?? null,
-                hold: (r['hold'] as number | null) ?? null,
-                plannedHold: (r['planned_hold'] as number | null) ?? null,
-              }
-            : null,
-        isWaiting,
-        problem: isWaiting ? null : problemIn(r['problem']),
-      };
-    }),
-  };
+  return rows.map((r): SeasonRow => {
+    const isAsked = r['asked'] === true;
+    const isWaiting = r['is_stale'] === true;
+    return {
+      zoneId: r['id'] as string,
+      site: `${r['address'] as string} · ${r['name'] as string}`,
+      turf: r['turf'] as string,
+      areaSqFt: Number(r['area']),
+      applications: (r['applications'] as Record<string, unknown>[]).map((a) => ({
+        id: a['id'] as string,
+        purpose: a['purpose'] as string,
+        day: day(a['day'])!,
+        earliest: day(a['earliest']),
+        latest: day(a['latest']),
+        standing: a['standing'] as SeasonApplication['standing'],
+        products: (a['products'] as string | null) ?? '',
+        window: (a['window'] as SeasonApplication['window']) ?? null,
+        moved: (a['moved'] as number | null) ?? null,
+      })),
+      best:
+        isAsked && !isWaiting
+          ? {
+              kind: (r['kind'] as ProgrammeKind | null) ?? null,
+              hold: (r['hold'] as number | null) ?? null,
+              plannedHold: (r['planned_hold'] as number | null) ?? null,
+            }
+          : null,
+      isWaiting,
+      problem: isWaiting ? null : problemIn(r['problem']),
+    };
+  });
 }
 
 /**

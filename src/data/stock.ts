@@ -1,10 +1,17 @@
 import 'server-only';
-import { asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, sql } from 'drizzle-orm';
 import { readDay, isoDay, type Day } from '@/core/calendar/day';
-import { shelfOf, type Move, type MoveKind, type Shelf } from '@/core/products/stock';
+import {
+  EMPTY_BOOK,
+  shelfIn,
+  withMoves,
+  type Book,
+  type Move,
+  type MoveKind,
+  type Shelf,
+} from '@/core/products/stock';
 import { amountOf, isAmountUnit, type AmountUnit } from '@/core/units/rate';
 import type { Transaction } from './connection';
-import { groupBy } from '@/core/group';
 import { fromNumeric, toNumeric } from './numbers';
 import { stockMove } from './schema';
 
@@ -69,11 +76,64 @@ export async function hasShelf(db: Transaction, productId: string): Promise<bool
   return rows.length > 0;
 }
 
+/**
+ * Books as they were read last, by product: lines are added and never changed, so that only those that came since are read.
+ * `lines` of them end with the line `last`: where the database counts otherwise, one that was entered before came after, and
+ * the book is read anew. What a transaction has written itself is not kept: it may yet be taken back.
+ */
+type ReadBook = Readonly<{ book: Book; lines: number; last: number }>;
+const books = new Map<string, ReadBook>();
+const MOST_BOOKS = 20_000;
+const writing = new WeakSet<Transaction>();
+
 /** What stands on the shelf of every product that a book is kept of. */
 export async function shelvesOf(db: Transaction): Promise<Map<string, Shelf>> {
-  const rows = await db.select().from(stockMove).orderBy(asc(stockMove.entered));
-  const lines = groupBy(rows.map(lineFrom), (l) => l.productId);
-  return new Map([...lines].map(([id, list]) => [id, shelfOf(list.map(moveOf))]));
+  const there = await db
+    .select({
+      productId: stockMove.productId,
+      lines: sql<number>`count(*)::int`,
+      last: sql<string>`max(${stockMove.entered})`,
+    })
+    .from(stockMove)
+    .groupBy(stockMove.productId);
+  const shelves = new Map<string, Shelf>();
+  for (const { productId, lines, last } of there) {
+    const known = books.get(productId);
+    const grown = known && (await grownBy(db, productId, known, lines));
+    const book = grown?.lines === lines ? grown : await grownBy(db, productId, NO_LINES, lines);
+    if (!writing.has(db) && book.last === Number(last)) keepBook(productId, book);
+    shelves.set(productId, shelfIn(book.book));
+  }
+  return shelves;
+}
+const NO_LINES: ReadBook = { book: EMPTY_BOOK, lines: 0, last: 0 };
+
+/** A book with the lines after its last. @param lines how many there are in all: where it has them, none is asked for */
+async function grownBy(
+  db: Transaction,
+  productId: string,
+  { book, lines: had, last }: ReadBook,
+  lines: number,
+): Promise<ReadBook> {
+  if (had === lines) return { book, lines: had, last };
+  const rows = await db
+    .select()
+    .from(stockMove)
+    .where(and(eq(stockMove.productId, productId), gt(stockMove.entered, last)))
+    .orderBy(asc(stockMove.entered));
+  return {
+    book: withMoves(
+      book,
+      rows.map((r) => moveOf(lineFrom(r))),
+    ),
+    lines: had + rows.length,
+    last: rows.at(-1)?.entered ?? last,
+  };
+}
+
+function keepBook(productId: string, book: ReadBook): void {
+  if (books.size >= MOST_BOOKS) books.clear();
+  books.set(productId, book);
 }
 
 /**
@@ -104,6 +164,7 @@ export type NewMove = Readonly<
 >;
 /** Adds a line; sent twice, it is added once. */
 export async function addMove(db: Transaction, { on, expires, amount, price, ...m }: NewMove): Promise<void> {
+  writing.add(db);
   await db
     .insert(stockMove)
     .values({

@@ -18,7 +18,7 @@ import {
   readWaters,
   type WaterNear,
 } from '@/core/lawn/zone';
-import { parseFigure } from '@/core/units/parse';
+import { parseFigure, withoutZeros } from '@/core/units/parse';
 import type { LoggerFile } from './logger-csv';
 import { readDrawn } from './drawn-lawn';
 import { LAWN_COLUMNS, LAWN_KEYS, plainly as plain, type LawnColumn, type LawnMapping } from './lawn-columns';
@@ -59,10 +59,7 @@ const figure = (
     return read.ok ? { value: String(read.value) } : { problem: read.issue };
   },
   // exact figures come from tables with all their places
-  write: (value) =>
-    asText(value)
-      .replace(/^(-?\d+\.\d*?)0+$/, '$1')
-      .replace(/\.$/, ''),
+  write: (value) => withoutZeros(asText(value)),
 });
 /** A whole figure. Empty: not known. */
 const whole = (unit: string, limits: Readonly<{ least: number; most: number }>): Cell => {
@@ -122,8 +119,8 @@ const waters: Cell = {
     if (!text) return { value: null };
     if (plain(text) === 'none') return { value: [] };
     const read: WaterNear[] = [];
-    for (const part of text.split(';').map((p) => p.trim())) {
-      const [, word = '', feet = ''] = /^([a-z ]+?)\s*([\d.]*)$/i.exec(part) ?? [];
+    for (const part of text.split(';').map((p) => p.trim().replace(/\s+/g, ' '))) {
+      const [, word = '', feet = ''] = /^([a-z]+(?: [a-z]+)*) ?([\d.]*)$/i.exec(part) ?? [];
       const kind = WATERS.find((w) => w === plain(word));
       if (!kind) return { problem: fact('cell-no-water', { text: part.slice(0, 40), known: WATERS }) };
       read.push({ kind, feet: feet === '' ? null : Number(feet) });

@@ -173,7 +173,7 @@ function cellOf(cells: readonly string[], column: number): number | null | undef
   const text = column < 0 ? '' : (cells[column] ?? '').trim();
   if (NO_FIGURE.test(text)) return null;
   if (/^t$/i.test(text)) return 0;
-  return /^[+-]?(\d+\.?\d*|\.\d+)$/.test(text) ? Number(text) : undefined;
+  return /^[+-]?(?:\d+(?:\.\d*)?|\.\d+)$/.test(text) ? Number(text) : undefined;
 }
 
 function readDays({ rows }: LoggerFile, mapping: WeatherMapping): Daily {

@@ -1,4 +1,5 @@
 /** The book of changes in the words of people: what was changed, and from what to what. */
+import { withoutZeros } from '@/core/units/parse';
 import { parseDay, showFullDay } from '@/core/calendar/day';
 import { fieldOf, isSheetKey } from '@/core/products/sheet-fields';
 import type { Shows } from '@/core/units/format';
@@ -110,7 +111,8 @@ function valueWords(value: unknown): string {
   const day = /^\d{4}-\d{2}-\d{2}/.test(text) ? parseDay(text.slice(0, 10)) : null;
   if (day !== null) return showFullDay(day);
   // exact figures come with all their places
-  if (/^-?\d+\.\d+$/.test(text)) return text.replace(/\.?0+$/, '');
+  const exact = withoutZeros(text);
+  if (exact !== text) return exact;
   return text.length > LONG ? `${text.slice(0, LONG)}…` : text;
 }
 

@@ -16,7 +16,7 @@ import { factWords } from '@/ui/issue-words';
 
 export type SeasonRowsAction = (
   input: RowsQuery,
-) => Promise<Outcome<{ total: number; rows: readonly SeasonRow[] }>>;
+) => Promise<Outcome<{ rows: readonly SeasonRow[] }>>;
 type Props = Readonly<{ sheet: SeasonSheet; show: SeasonShow; seasonRowsAction: SeasonRowsAction }>;
 
 const AT_ONCE = 100;

@@ -30,16 +30,37 @@ export type Lot = Readonly<{
 }>;
 export type Shelf = Readonly<{ onHand: number; lots: readonly Lot[] }>;
 
-/** @param moves of one product */
-export function shelfOf(moves: readonly Move[]): Shelf {
-  const lots = new Map<string, Omit<Lot, 'lot'>>();
+/** A book that is read up to one of its lines: more can be added to it without reading it again. */
+export type Book = Readonly<{
+  lots: ReadonlyMap<string, Omit<Lot, 'lot'>>;
+  /** the lot that use without a lot came from last */
+  lastDrawn: string;
+}>;
+export const EMPTY_BOOK: Book = { lots: new Map(), lastDrawn: '' };
+
+/** A book with the lines that come after it. @param moves of one product, in the order in which they were entered */
+export function withMoves(book: Book, moves: readonly Move[]): Book {
+  const lots = new Map(book.lots);
+  let { lastDrawn } = book;
   const lotOf = (lot: string, on: Day) =>
     lots.get(lot) ?? { onHand: 0, since: on, opened: null, expires: null };
   const take = (lot: string, amount: number, on: Day, isDrawn: boolean) => {
     const l = lotOf(lot, on);
     lots.set(lot, { ...l, onHand: l.onHand + amount, opened: l.opened ?? (isDrawn ? on : null) });
   };
-  let lastDrawn = '';
+  /** from the oldest lot that has any; more than the book holds is owed until somebody counts */
+  const draw = (amount: number, on: Day) => {
+    let left = amount;
+    const oldest = [...lots].filter(([, l]) => l.onHand > 0).sort(([, a], [, b]) => a.since - b.since);
+    for (const [name, l] of oldest) {
+      const part = Math.min(left, l.onHand);
+      take(name, -part, on, true);
+      lastDrawn = name;
+      left -= part;
+      if (left <= 0) return;
+    }
+    if (left > 0) take(oldest.at(-1)?.[0] ?? '', -left, on, true);
+  };
   for (const { kind, lot, amount, on, expires = null } of moves) {
     if (kind === 'in' || kind === 'correct') {
       take(lot, amount, on, false);
@@ -49,26 +70,22 @@ export function shelfOf(moves: readonly Move[]): Shelf {
     } else if (kind === 'count') lots.set(lot, { ...lotOf(lot, on), onHand: amount });
     else if (lot !== '') take(lot, -amount, on, true);
     else if (amount < 0) take(lastDrawn, -amount, on, false);
-    else {
-      let left = amount;
-      const oldest = [...lots].filter(([, l]) => l.onHand > 0).sort(([, a], [, b]) => a.since - b.since);
-      for (const [name, l] of oldest) {
-        const part = Math.min(left, l.onHand);
-        take(name, -part, on, true);
-        lastDrawn = name;
-        left -= part;
-        if (left <= 0) break;
-      }
-      // more was used than the book holds: the book says so until somebody counts
-      if (left > 0) take(oldest.at(-1)?.[0] ?? '', -left, on, true);
-    }
+    else draw(amount, on);
   }
+  return { lots, lastDrawn };
+}
+
+/** What stands on the shelf by a book. */
+export function shelfIn({ lots }: Book): Shelf {
   const list = [...lots].map(([lot, l]) => ({ lot, ...l }));
   return {
     onHand: list.reduce((sum, l) => sum + l.onHand, 0),
     lots: list.filter((l) => l.onHand !== 0).sort((a, b) => a.since - b.since),
   };
 }
+
+/** @param moves of one product */
+export const shelfOf = (moves: readonly Move[]): Shelf => shelfIn(withMoves(EMPTY_BOOK, moves));
 
 /** What a season needs of a product and what must be bought for it, in whole packages. */
 export type Purchase = Readonly<{

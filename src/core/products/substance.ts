@@ -42,13 +42,13 @@ const BY_FORM: ReadonlyMap<string, FormName> = new Map(
 
 /** "in the form of its", "(as the", "salt of": what stands between an acid and its form. */
 const JOINS = /\b(?:in the form of|as)(?: its| the| an?)?\b/g;
-const ENDING = /[\s,-]+(?:amine )?(?:salts?|esters?|amine)$/;
-const SALT_OF = /^(.*?)[\s-]*\b(?:salts?|esters?)\b(?: form)? of (.*)$/;
+const ENDING = /(?<![\s,-])[\s,-]+(?:amine )?(?:salts?|esters?|amine)$/;
+const SALT_OF = /\b(?:salts?|esters?)(?: form)? of /;
 
 /** A name without its form, and the form; null: no word of it says one. */
 function partsOf(text: string): Readonly<{ acid: string; form: FormName | null }> | null {
   const of = SALT_OF.exec(text);
-  if (of) return { acid: of[2]!, form: formIn(of[1]!) };
+  if (of) return { acid: text.slice(of.index + of[0].length), form: formIn(text.slice(0, of.index)) };
   const joined = text.replace(JOINS, ' ');
   const end = ENDING.exec(joined);
   const words = (end ? joined.slice(0, end.index) : joined)
@@ -98,8 +98,8 @@ export function nameSubstance(text: string): NamedSubstance {
     if (found) return found;
   }
   const several = plain
-    .split(/\s*(?:\+|&|;|\/|\band\b|, (?=[a-z]))\s*/)
-    .map((part) => known(part)?.substance)
+    .split(/[+&;/]|\band\b|, (?=[a-z])/)
+    .map((part) => known(part.trim())?.substance)
     .filter((s) => s !== undefined);
   if (new Set(several).size > 1) return { kind: 'several', substances: [...new Set(several)] };
   return { kind: 'unknown', like: near(plain) };

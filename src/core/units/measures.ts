@@ -116,7 +116,7 @@ export function between(value: number, measure: Measure, from: UnitSystem, to: U
 }
 
 /** A number as people type it: "1,000.5", "−3". */
-const NUMBER = /^[+\-−]?(\d+\.?\d*|\.\d+)$/;
+const NUMBER = /^[+\-−]?(?:\d+(?:\.\d*)?|\.\d+)$/;
 /** Without the commas of thousands. */
 export const withoutThousands = (text: string): string => text.trim().replace(/(?<=\d),(?=\d{3}(\D|$))/g, '');
 /** Null: no number. */

@@ -29,7 +29,7 @@ export function parseFigure(text: string, bounds: Bounds): Parsed<number> {
   });
   const plain = withoutThousands(text);
   if (plain === '') return refuse(fact('missing', named), { isMissing: true });
-  if (!/^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain))
+  if (!/^[+-]?(?:\d+(?:\.\d*)?|\.\d+)$/.test(plain))
     return refuse(fact('not-a-number', { ...named, text: text.trim(), example: (least ?? above ?? 0) + 1 }));
   const value = Number(plain);
   const beside = (bound: number) => ({ ...named, value: plain, bound });
@@ -37,4 +37,12 @@ export function parseFigure(text: string, bounds: Bounds): Parsed<number> {
   if (least !== undefined && value < least) return refuse(fact('below', beside(least)));
   if (value > most) return refuse(fact('beyond', beside(most)));
   return { ok: true, value };
+}
+
+/** An exact figure as tables keep it, "12.500000", without the places that say nothing: "12.5". */
+export function withoutZeros(exact: string): string {
+  if (!/^-?\d+\.\d+$/.test(exact)) return exact;
+  let end = exact.length;
+  while (exact[end - 1] === '0') end--;
+  return exact.slice(0, exact[end - 1] === '.' ? end - 1 : end);
 }

@@ -1,4 +1,5 @@
 /** Customers' lawns, their zones, and notes to the customer. */
+import { sql } from 'drizzle-orm';
 import { boolean, index, integer, jsonb, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import { EXPOSURES, MOISTURES } from '../../core/ground/site';
 import { SITES, TEXTURES, TURFS } from '../../core/trade/terms';
@@ -50,7 +51,8 @@ export const lawn = orgTable(
     companyKey(t),
     within(t.orgId, t.stationId, station),
     within(t.orgId, t.importId, fileImport),
-    index('lawn_org').on(t.orgId),
+    // the order of Season: house numbers, then addresses
+    index('lawn_order').on(t.orgId, sql`(substring(address from '^[0-9]{1,9}')::int)`, t.address),
     index('lawn_import').on(t.importId),
   ],
 );

@@ -33,6 +33,6 @@ export const stockMove = orgTable(
     within(t.orgId, t.recordId, applicationRecord),
     known('stock_move_kind', t.kind, MOVE_KINDS),
     uniqueIndex('stock_move_send').on(t.orgId, t.sendKey),
-    index('stock_move_product').on(t.productId),
+    index('stock_move_book').on(t.orgId, t.productId, t.entered),
   ],
 );

@@ -15,10 +15,10 @@ import { passwordIssues } from '@/server/entry/passwords';
 import { invitationBehind } from './links';
 
 const text = (most: number) => Joi.string().allow('').max(most).required();
-const EMAIL = /^[^\s@]+@[^\s@]+\.[^\s@]+$/;
+const EMAIL = Joi.string().email({ tlds: false }).max(254);
 
 export const emailIssue = (email: string): Issue | null =>
-  EMAIL.test(email) && email.length <= 254
+  email && !EMAIL.validate(email).error
     ? null
     : email
       ? issue('E-mail', 'no-email-address', { text: email.slice(0, 60) })

@@ -5,18 +5,21 @@ import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { seasonRows } from '@/data/season';
 import { seasonCalendar, seasonTable, type SeasonVisit } from '@/formats/season-files';
-import { ROWS_AT_ONCE, seasonAround } from './view';
+import { seasonAround } from './view';
+
+/** Zones that are read at once. */
+const ZONES_AT_ONCE = 2000;
 
 export function seasonFile(actor: Actor, as: 'ics' | 'csv'): Promise<string> {
   requirePermission(actor, 'see');
   return inOrganisation(actor, async (db) => {
     const { today, now } = await momentOf(db, actor);
     const visits: SeasonVisit[] = [];
-    for (let from = 0; ; from += ROWS_AT_ONCE) {
-      const { rows } = await seasonRows(db, {
+    for (let from = 0; ; from += ZONES_AT_ONCE) {
+      const rows = await seasonRows(db, {
         show: 'all',
         from,
-        count: ROWS_AT_ONCE,
+        count: ZONES_AT_ONCE,
         ...seasonAround(today),
       });
       for (const z of rows)
@@ -34,7 +37,7 @@ export function seasonFile(actor: Actor, as: 'ics' | 'csv'): Promise<string> {
             standing: a.standing,
             products: a.products,
           });
-      if (rows.length < ROWS_AT_ONCE) break;
+      if (rows.length < ZONES_AT_ONCE) break;
     }
     visits.sort((a, b) => a.day - b.day || a.site.localeCompare(b.site));
     return as === 'ics' ? seasonCalendar(actor.orgName, visits, now) : seasonTable(visits);

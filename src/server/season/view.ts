@@ -20,6 +20,7 @@ import {
   roundsOf,
   seasonRows,
   seasonState,
+  seasonTotals,
   type DueRow,
   type Round,
   type SeasonRow,
@@ -53,18 +54,12 @@ export function seasonSheet(actor: Actor): Promise<SeasonSheet> {
     const { today } = await momentOf(db, actor);
     const around = seasonAround(today);
     const { planning, rules } = await houseOf(db);
-    const total = async (show: SeasonShow) =>
-      (await seasonRows(db, { show, from: 0, count: 1, ...around })).total;
     return {
       today,
       ...around,
       rounds: await roundsOf(db, { ...around, today }),
       state: await seasonState(db),
-      totals: {
-        all: await total('all'),
-        exceptions: await total('exceptions'),
-        unplanned: await total('unplanned'),
-      },
+      totals: await seasonTotals(db),
       crews: crewsFrom(planning, rules.workTo - rules.workFrom),
     };
   });
@@ -81,11 +76,12 @@ export const ROWS_AT_ONCE = 100;
 export function rowsOfSeason(
   actor: Actor,
   { show, from }: RowsQuery,
-): Promise<Outcome<{ total: number; rows: readonly SeasonRow[] }>> {
+): Promise<Outcome<{ rows: readonly SeasonRow[] }>> {
   requirePermission(actor, 'see');
   return inOrganisation(actor, async (db) => {
     const { today } = await momentOf(db, actor);
-    return done(await seasonRows(db, { show, from, count: ROWS_AT_ONCE, ...seasonAround(today) }));
+    const rows = await seasonRows(db, { show, from, count: ROWS_AT_ONCE, ...seasonAround(today) });
+    return done({ rows });
   });
 }
 

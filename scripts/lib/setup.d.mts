@@ -1,0 +1,3 @@
+export const ROOT: string;
+export const DATA: string;
+export function say(text: string): void;
