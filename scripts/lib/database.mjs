@@ -49,6 +49,8 @@ export async function prepareDatabase(adminUrl, name, stateFile) {
   // what runs for minutes has lost its way; other databases of the server are nobody's business
   await admin.unsafe(`alter role ${login.role} set statement_timeout = '5min'`);
   await admin.unsafe(`alter role ${login.role} set idle_in_transaction_session_timeout = '5min'`);
+  // compiling a statement takes seconds, which no page's statement takes itself
+  await admin.unsafe(`alter role ${login.role} set jit = off`);
   await admin.unsafe(`revoke connect, temporary on database ${name} from public`);
   await admin.unsafe(`grant connect on database ${name} to ${login.role}`);
 

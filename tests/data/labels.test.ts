@@ -9,6 +9,7 @@ import { contextOf, nextOf } from '@/core/season/programme';
 import { Forbidden } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
 import { labelVersion, latchLift, stockMove } from '@/data/schema';
+import { addMove, shelvesOf } from '@/data/stock';
 import { liftLatch, type LiftInput } from '@/server/programme/lift-latch';
 import { noteFinding, type FindingInput } from '@/server/lawns/note-finding';
 import {
@@ -159,6 +160,52 @@ describe('the shelf', () => {
     ).toBe(true);
     expect((await named('Oxadiazon')).shelf?.onHand).toBeCloseTo(69 * 0.45359237, 6);
     await expect(inOrganisation(lead, (db) => db.delete(stockMove))).rejects.toThrow();
+  });
+
+  test('what is taken back, and what another enters late, counts as it stands', async () => {
+    const { label } = await named('Oxadiazon');
+    const line = (amount: number) => ({
+      orgId: lead.orgId,
+      productId: label.id,
+      kind: 'in' as const,
+      lot: 'late',
+      unit: 'lb' as const,
+      on: parseDay('2027-03-18')!,
+      amount,
+      price: null,
+      note: '',
+      person: 'x',
+      recordId: null,
+      expires: null,
+      sendKey: key(),
+    });
+    const onHand = async () => (await named('Oxadiazon')).shelf!.onHand / 0.45359237;
+    const before = await onHand();
+    // seen by who wrote it, and by nobody once it is taken back
+    await expect(
+      inOrganisation(lead, async (db) => {
+        await addMove(db, line(11));
+        expect((await shelvesOf(db)).get(label.id)!.onHand / 0.45359237).toBeCloseTo(before + 11, 6);
+        throw new Error('taken back');
+      }),
+    ).rejects.toThrow('taken back');
+    expect(await onHand()).toBeCloseTo(before, 6);
+    // entered before another line, and there only after that was read
+    let isEntered = () => {};
+    let mayEnd = () => {};
+    const entered = new Promise<void>((ok) => (isEntered = ok));
+    const end = new Promise<void>((ok) => (mayEnd = ok));
+    const slow = inOrganisation(lead, async (db) => {
+      await addMove(db, line(5));
+      isEntered();
+      await end;
+    });
+    await entered;
+    await inOrganisation(lead, (db) => addMove(db, line(2)));
+    expect(await onHand()).toBeCloseTo(before + 2, 6);
+    mayEnd();
+    await slow;
+    expect(await onHand()).toBeCloseTo(before + 7, 6);
   });
 
   test('a record draws the shelf down, and what the season needs is said in whole packages', async () => {

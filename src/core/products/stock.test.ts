@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { dayOf, type Day } from '@/core/calendar/day';
-import { purchaseOf, runsOutOn, shelfOf, type Move } from './stock';
+import { EMPTY_BOOK, purchaseOf, runsOutOn, shelfIn, shelfOf, withMoves, type Move } from './stock';
 
 const on = dayOf(2027, 2, 1);
 const move = (kind: Move['kind'], lot: string, amount: number, days = 0): Move => ({
@@ -25,6 +25,23 @@ describe('the shelf', () => {
     const short = [move('in', 'A', 1), move('use', '', 3, 1)];
     expect(shelfOf(short).onHand).toBe(-2);
     expect(shelfOf([...short, move('count', 'A', 0.2, 2)]).onHand).toBe(0.2);
+  });
+  test('a book that is read in two parts is the book', () => {
+    const any = fc.array(
+      fc.tuple(
+        fc.constantFrom('in', 'use', 'out', 'count', 'correct'),
+        fc.constantFrom('', 'A', 'B'),
+        fc.integer({ min: -20, max: 50 }),
+      ),
+      { maxLength: 30 },
+    );
+    fc.assert(
+      fc.property(any, fc.nat(30), (list, at) => {
+        const book = list.map(([kind, lot, amount], i) => move(kind as Move['kind'], lot, amount, i));
+        const first = withMoves(EMPTY_BOOK, book.slice(0, at));
+        expect(shelfIn(withMoves(first, book.slice(at)))).toEqual(shelfOf(book));
+      }),
+    );
   });
   test('what went in and out adds up, whatever the order of lots', () => {
     const plain = fc.array(
