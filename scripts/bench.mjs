@@ -12,11 +12,14 @@ const season = exitCode(process.execPath, typescript('scripts/bench-season.ts'))
 const mixing = exitCode(process.execPath, typescript('scripts/bench-mixing.ts'));
 const day = exitCode(process.execPath, typescript('scripts/bench-day.ts'));
 const rehearsal = exitCode(process.execPath, typescript('scripts/bench-rehearsal.ts'));
-const rest = await withDemo(
-  'bench',
-  (url, env) =>
+let sizes = 0;
+const rest = await withDemo('bench', (url, env) => {
+  // what is too heavy is said, and the rest is measured all the same
+  sizes = exitCode(process.execPath, ['scripts/client-size.mjs']);
+  return (
     exitCode(process.execPath, typescript('scripts/bench-load.ts', url), env) ||
     exitCode(process.execPath, typescript('scripts/bench-data.ts'), env) ||
-    exitCode(process.execPath, ['--import', 'tsx', 'scripts/bench-browser.ts', url]),
-);
-process.exit(core || outlook || starts || hold || season || mixing || day || rehearsal || rest);
+    exitCode(process.execPath, ['--import', 'tsx', 'scripts/bench-browser.ts', url])
+  );
+});
+process.exit(core || outlook || starts || hold || season || mixing || day || rehearsal || sizes || rest);

@@ -404,3 +404,46 @@ export async function zonesOfApplications(
     .where(inArray(plannedApplication.id, [...ids]));
   return new Map(rows.map((r) => [r.id, r.zoneId]));
 }
+
+/** What is still to be put down of a product from a day on: its rate, as it was typed, times the area, and the area. */
+export type PlannedNeed = Readonly<{
+  productId: string;
+  unit: string;
+  from: Day;
+  /** in the unit, times sq ft */
+  rateTimesSqFt: number;
+  sqFt: number;
+}>;
+
+/** What the plans up to a day still need, summed by the database; and on how many zones, by product. */
+export async function plannedNeeds(
+  db: Transaction,
+  today: Day,
+  to: Day,
+): Promise<Readonly<{ needs: readonly PlannedNeed[]; zones: ReadonlyMap<string, number> }>> {
+  const open = sql`planned_product p join planned_application a on a.id = p.application_id
+    join zone z on z.id = a.zone_id join lawn l on l.id = z.lawn_id
+    where z.closed_on is null and l.closed_on is null and a.skipped_on is null and a.planned_on <= ${isoDay(to)}
+      and not exists (select 1 from application_record r where r.planned_product_id = p.id)`;
+  // never more than the zone
+  const area = sql`least(z.area_sq_ft - z.excluded_sq_ft,
+    case p.place when 'spots' then p.area_sq_ft when 'strip' then p.length_ft * p.width_ft end)`;
+  const rows = await db.execute<{ id: string; unit: string; from: string; rated: number; area: number }>(sql`
+    select p.product_id as id, p.rate_unit as unit, 
+      greatest(${isoDay(today)}::date, coalesce(a.earliest_on, a.planned_on))::text as from,
+      sum(p.rate * ${area})::float as rated, sum(${area})::float as area
+    from ${open} group by 1, 2, 3`);
+  const counted = await db.execute<{ id: string; n: number }>(
+    sql`select p.product_id as id, count(distinct a.zone_id)::int as n from ${open} group by 1`,
+  );
+  return {
+    needs: rows.map((r) => ({
+      productId: r.id,
+      unit: r.unit,
+      from: readDay(r.from),
+      rateTimesSqFt: r.rated,
+      sqFt: r.area,
+    })),
+    zones: new Map(counted.map((c) => [c.id, c.n])),
+  };
+}

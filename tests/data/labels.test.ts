@@ -10,6 +10,13 @@ import { Forbidden } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
 import { labelVersion, latchLift, stockMove } from '@/data/schema';
 import { addMove, shelvesOf } from '@/data/stock';
+import { todayOf } from '@/data/clock';
+import { zonesOf } from '@/data/lawns';
+import { labelsOf } from '@/data/products';
+import { applicationsOf } from '@/data/programme';
+import { areaOf } from '@/core/products/application';
+import { amountFor } from '@/core/units/rate';
+import { DAYS_AHEAD } from '@/core/season/programme';
 import { liftLatch, type LiftInput } from '@/server/programme/lift-latch';
 import { noteFinding, type FindingInput } from '@/server/lawns/note-finding';
 import {
@@ -245,6 +252,29 @@ describe('the shelf', () => {
       0,
     );
     expect(bought).toBeGreaterThanOrEqual(buy.purchase.short);
+  });
+
+  test('what the season needs is the sum of what each zone’s plans still ask for', async () => {
+    const list = await productList(lead);
+    const summed = await inOrganisation(lead, async (db) => {
+      const zones = new Map((await zonesOf(db)).map((z) => [z.id, z]));
+      const until = addDays(await todayOf(db, lead), DAYS_AHEAD);
+      const sums = new Map<string, number>();
+      for (const [zoneId, applications] of await applicationsOf(db, null, await labelsOf(db)))
+        for (const a of applications.filter((x) => !x.skipped && x.plannedOn <= until))
+          for (const p of a.products.filter((x) => x.recordId === null && zones.has(zoneId)))
+            sums.set(
+              p.label.id,
+              (sums.get(p.label.id) ?? 0) + amountFor(p.rate, areaOf(p.place, zones.get(zoneId)!)).amount,
+            );
+      return sums;
+    });
+    expect(summed.size).toBeGreaterThan(3);
+    for (const { label, purchase } of list)
+      expect([label.name, purchase.need / (summed.get(label.id) ?? 1)]).toEqual([
+        label.name,
+        summed.has(label.id) ? expect.closeTo(1, 6) : 0,
+      ]);
   });
 
   test('a shelf with too little shuts a latch', async () => {

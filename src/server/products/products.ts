@@ -13,7 +13,6 @@ import {
   type Purchase,
   type Shelf,
 } from '@/core/products/stock';
-import { areaOf } from '@/core/products/application';
 import { DAYS_AHEAD } from '@/core/season/programme';
 import { showAmount } from '@/core/units/format';
 import { parseFigure, type Parsed } from '@/core/units/parse';
@@ -27,18 +26,20 @@ import {
   type AmountUnit,
   rateFrom,
   type ProductRate,
+  isRateUnit,
+  rateOf,
 } from '@/core/units/rate';
 import { checkSheet, sheetFromText } from '@/formats/label-json';
 import { requirePermission, type Actor } from '@/data/actor';
 import { nowOf, todayOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';
-import { zonesOf } from '@/data/lawns';
-import { applicationsOf } from '@/data/programme';
+import { plannedNeeds } from '@/data/programme';
 import { addProduct, labelsOf, versionsOf, writeVersion, type SheetVersion } from '@/data/products';
 import { addMove, holdShelf, isSent, shelvesOf, stockLines, type StockLine } from '@/data/stock';
 import { changed } from '@/server/queue/changes';
 import { done, refuse, type Outcome, type Overtaken } from '@/server/entry/outcome';
 import { exceeds } from '@/core/units/tolerance';
+import { fromSquareFeet } from '@/core/units/trade';
 
 export type ProductLine = Readonly<{
   label: Label;
@@ -81,25 +82,16 @@ export async function productList(actor: Actor): Promise<ProductLine[]> {
 type Need = { amount: number; area: number; lawns: number; days: { day: Day; amount: number }[] };
 /** Product that is still to be put down within a year, kg or L, from which day on it may go, and on how many zones. */
 async function needsOf(db: Transaction, today: Day): Promise<Map<string, Need>> {
-  const labels = await labelsOf(db);
-  const zones = new Map((await zonesOf(db)).map((z) => [z.id, z]));
+  const { needs: planned, zones } = await plannedNeeds(db, today, addDays(today, DAYS_AHEAD));
   const needs = new Map<string, Need>();
-  for (const [zoneId, applications] of await applicationsOf(db, null, labels)) {
-    const zone = zones.get(zoneId);
-    if (!zone) continue;
-    const taken = new Set<string>();
-    for (const a of applications.filter((x) => !x.skipped && x.plannedOn <= addDays(today, DAYS_AHEAD)))
-      for (const p of a.products.filter((x) => x.recordId === null)) {
-        const so = needs.get(p.label.id) ?? { amount: 0, area: 0, lawns: 0, days: [] };
-        const area = areaOf(p.place, zone);
-        const { amount } = amountFor(p.rate, area);
-        so.area += area;
-        so.amount += amount;
-        so.days.push({ day: Math.max(today, a.earliest ?? a.plannedOn) as Day, amount });
-        if (!taken.has(p.label.id)) so.lawns++;
-        taken.add(p.label.id);
-        needs.set(p.label.id, so);
-      }
+  for (const { productId, unit, from, rateTimesSqFt, sqFt } of planned) {
+    if (!isRateUnit(unit)) throw new RangeError(`Unknown rate unit: ${unit}`);
+    const so = needs.get(productId) ?? { amount: 0, area: 0, lawns: zones.get(productId) ?? 0, days: [] };
+    const { amount } = amountFor(rateOf(rateTimesSqFt, unit), fromSquareFeet(1));
+    so.area += fromSquareFeet(sqFt);
+    so.amount += amount;
+    so.days.push({ day: from, amount });
+    needs.set(productId, so);
   }
   return needs;
 }
