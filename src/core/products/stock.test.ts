@@ -37,7 +37,7 @@ describe('the shelf', () => {
     );
     fc.assert(
       fc.property(any, fc.nat(30), (list, at) => {
-        const book = list.map(([kind, lot, amount], i) => move(kind as Move['kind'], lot, amount, i));
+        const book = list.map(([kind, lot, amount], i) => move(kind, lot, amount, i));
         const first = withMoves(EMPTY_BOOK, book.slice(0, at));
         expect(shelfIn(withMoves(first, book.slice(at)))).toEqual(shelfOf(book));
       }),
