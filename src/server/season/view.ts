@@ -71,7 +71,7 @@ export const rowsShape = Joi.object<RowsQuery>({
   from: Joi.number().integer().min(0).max(1_000_000).required(),
 }).required();
 /** Rows are fetched as they are scrolled to, so many at once. */
-export const ROWS_AT_ONCE = 100;
+const ROWS_AT_ONCE = 100;
 
 export function rowsOfSeason(
   actor: Actor,
