@@ -14,9 +14,7 @@ import { send } from '../send';
 import { KIND_NAMES } from '../lawns/[zoneId]/programme/proposal-words';
 import { factWords } from '@/ui/issue-words';
 
-export type SeasonRowsAction = (
-  input: RowsQuery,
-) => Promise<Outcome<{ rows: readonly SeasonRow[] }>>;
+export type SeasonRowsAction = (input: RowsQuery) => Promise<Outcome<{ rows: readonly SeasonRow[] }>>;
 type Props = Readonly<{ sheet: SeasonSheet; show: SeasonShow; seasonRowsAction: SeasonRowsAction }>;
 
 const AT_ONCE = 100;

@@ -47,10 +47,9 @@ describe('the simulated service, over HTTP', () => {
     ['rubbish', 'answering nonsense'],
   ] as const)('told to be %s it is reported as %s, and is well again when told', async (mode, kind) => {
     await tell(mode);
-    expect(await weatherOverHttp(base, mode === 'slow' ? 200 : PATIENCE).forecast('north', day)).toMatchObject({
-      ok: false,
-      trouble: { kind },
-    });
+    expect(
+      await weatherOverHttp(base, mode === 'slow' ? 200 : PATIENCE).forecast('north', day),
+    ).toMatchObject({ ok: false, trouble: { kind } });
     await tell('well');
     expect((await weatherOverHttp(base, PATIENCE).forecast('north', day)).ok).toBe(true);
   });

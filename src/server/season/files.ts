@@ -16,12 +16,7 @@ export function seasonFile(actor: Actor, as: 'ics' | 'csv'): Promise<string> {
     const { today, now } = await momentOf(db, actor);
     const visits: SeasonVisit[] = [];
     for (let from = 0; ; from += ZONES_AT_ONCE) {
-      const rows = await seasonRows(db, {
-        show: 'all',
-        from,
-        count: ZONES_AT_ONCE,
-        ...seasonAround(today),
-      });
+      const rows = await seasonRows(db, { show: 'all', from, count: ZONES_AT_ONCE, ...seasonAround(today) });
       for (const z of rows)
         for (const a of z.applications)
           visits.push({
