@@ -17,7 +17,8 @@ const option = (name: string, usual: number) => {
 const LAWNS = option('lawns', 1000);
 const YEARS = option('years', 3);
 const ORG = 'quillmoor';
-if (!(LAWNS >= 1 && LAWNS <= 100_000 && YEARS >= 1 && YEARS <= 10))
+const whole = (value: number, most: number) => Number.isInteger(value) && value >= 1 && value <= most;
+if (!whole(LAWNS, 100_000) || !whole(YEARS, 10))
   throw new RangeError(
     `--lawns ${LAWNS} --years ${YEARS}: from 1 to 100,000 lawns and from 1 to 10 years. Give both as whole numbers.`,
   );

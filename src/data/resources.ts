@@ -2,7 +2,7 @@ import 'server-only';
 import { asc, eq } from 'drizzle-orm';
 import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import type { Resources } from '@/core/facts/facts';
-import { type Lift } from '@/core/gates/gate';
+import type { Lift } from '@/core/gates/gate';
 import { GATE_KEYS } from '@/core/gates/gate-names';
 import type { Transaction } from './connection';
 import { equipmentOf } from './equipment';

@@ -5,7 +5,7 @@ import { hourOf } from '@/core/calendar/hour';
 import { EMPTY_VALUES, figuresOf } from '@/core/products/sheet-fields';
 import type { Range } from '@/core/calendar/span';
 import { NOTHING_SEEN, type HouseRules, type Resources, type ZoneFacts } from '@/core/facts/facts';
-import { type GateContext } from '@/core/gates/gate';
+import type { GateContext } from '@/core/gates/gate';
 import { GATE_KEYS } from '@/core/gates/gate-names';
 import { UNCORRECTED } from '@/core/ground/readings';
 import { DEFAULT_CROSSING, DEFAULT_FALL, type Odds } from '@/core/ground/crossing';

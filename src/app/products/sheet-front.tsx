@@ -1,6 +1,6 @@
 import { SITES } from '@/core/trade/terms';
 import { DEGREES, SETBACKS_FROM } from '@/core/products/label';
-import { type LabelSheet } from '@/core/products/sheet';
+import type { LabelSheet } from '@/core/products/sheet';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { ALL_WEEDS, STAGES, WEEDS, stageRank, stageWords, type Stage } from '@/core/weeds/weeds';
 import { IngredientRows } from './ingredient-rows';

@@ -21,7 +21,7 @@ import { factsOf } from '@/core/products/ingredient-facts';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';
 import { isPreEmergent, type Use } from '@/core/trade/terms';
 import { seedWaitWith } from '@/core/records/safe-to-seed';
-import { type ProductRate } from '@/core/units/rate';
+import type { ProductRate } from '@/core/units/rate';
 import type { Weed } from '@/core/weeds/weeds';
 import { entryOf } from '@/core/records/ledger';
 import type { WeighedRuns } from '@/core/barrier/barrier';

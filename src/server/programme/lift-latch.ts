@@ -3,7 +3,7 @@ import 'server-only';
 import Joi from 'joi';
 import { addDays, isoDay, parseDay } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
-import { type Lift } from '@/core/gates/gate';
+import type { Lift } from '@/core/gates/gate';
 import { GATE_KEYS, type GateKey } from '@/core/gates/gate-names';
 import { windowOf } from '@/core/gates/window';
 import { contextOf, isOpen } from '@/core/season/programme';

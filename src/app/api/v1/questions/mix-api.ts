@@ -2,7 +2,7 @@
 import 'server-only';
 import type { Day } from '@/core/calendar/day';
 import { cardsFor, mixKey, type LoadStop } from '@/core/mixing/card';
-import { type Tool } from '@/core/mixing/loads';
+import type { Tool } from '@/core/mixing/loads';
 import { objectionsTo } from '@/core/gates/objections';
 import { surprisesAbout } from '@/core/mixing/morning';
 import { isGranule, rateForTurf, type Label } from '@/core/products/label';

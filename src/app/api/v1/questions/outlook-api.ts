@@ -5,7 +5,7 @@ import { lineRules, type CrossingRule } from '@/core/ground/crossing';
 import { ensembleOf, traceOf, traceStart, wholeYears, type EnsembleInput } from '@/core/ground/ensemble';
 import { NOTHING_READ, outlookFrom, type Line, type Season } from '@/core/ground/outlook';
 import { UNCALIBRATED_SD, assimilate, type Innovation } from '@/core/ground/readings';
-import { type Site } from '@/core/ground/site';
+import type { Site } from '@/core/ground/site';
 import { daysIn, sliceDays } from '@/core/weather/series';
 import type { Celsius, Kelvins, Metres } from '@/core/units/quantity';
 import { fact } from '@/core/units/issue';
