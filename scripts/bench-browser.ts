@@ -31,6 +31,8 @@ try {
   );
 
   await b.go(lawn);
+  // the chart, and with it all that plans here
+  await b.click('//summary[contains(., "Soil temperature of this zone")]');
   await b.find('.apexcharts-svg');
   const loaded = await b.driver.executeScript<{ name: string; at: number; size: number }[]>(
     `return performance.getEntriesByType('resource').filter((e) => e.name.endsWith('.js')).map((e) => ({ name: e.name, at: e.startTime, size: e.encodedBodySize }))`,
@@ -49,7 +51,7 @@ try {
   // measured by the page itself: from the key to the frame in which the fence stands for the new rate
   const redraws = await b.driver.executeAsyncScript<number[]>(`
     const done = arguments[0];
-    const field = [...document.querySelectorAll('label')].find((l) => l.innerText.startsWith("Season's rate"));
+    const field = [...document.querySelectorAll('label')].find((l) => l.innerText === 'Rate');
     const input = document.getElementById(field.htmlFor);
     const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
     const times = [];

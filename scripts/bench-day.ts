@@ -6,7 +6,8 @@ import { fewOf, worthFor, worthQuestion } from '@/core/day/worth';
 import { addDays, dayOf } from '@/core/calendar/day';
 import type { SoilRuns } from '@/core/ground/soil-runs';
 import { windowOf } from '@/core/gates/window';
-import { contextOf, type PlannedApplication } from '@/core/season/programme';
+import { contextOf } from '@/core/season/programme';
+import type { PlannedApplication } from '@/core/season/standing';
 import { context, label, product, today } from '../tests/support/gate-context';
 import { inTurn, tell } from './lib/ratios';
 

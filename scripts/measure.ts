@@ -100,7 +100,7 @@ components over 150 / 200 lines  ${components.filter((f) => f.lines > 150).lengt
 complexity over 20               ${branchy.map((f) => `${f.name} ${f.complexity}`).join(', ') || 'none'}
 any / as / as never / as unknown ${count(source, (n) => n.kind === ts.SyntaxKind.AnyKeyword)} / ${count(source, (n) => ts.isAsExpression(n) && n.type.getText() !== 'const')} / ${count(source, (n) => ts.isAsExpression(n) && n.type.getText() === 'never')} / ${count(source, (n) => ts.isAsExpression(n) && n.type.getText() === 'unknown')}
 ! on a value                     ${count(source, (n) => ts.isNonNullExpression(n))}
-switched-off rules               ${texts(/eslint-disable|@ts-(?:ignore|expect-error)/g)}
+switched-off rules               ${texts(/(?:eslint|oxlint)-disable|@ts-(?:ignore|expect-error)/g)}
 problem: sentences               ${count(source, (n) => ts.isPropertyAssignment(n) && n.name.getText() === 'problem')}
 bracketed sizes / hex colors     ${texts(/(?:text|min-h|min-w|h|w|leading)-\[[^\]]+\]/g)} / ${texts(/#[0-9a-fA-F]{6}\b/g)}
 en-US                            ${texts(/'en-US'/g)}

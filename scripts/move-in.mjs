@@ -1,4 +1,5 @@
-// npm run move-in -- <company.zip>: a company that comes from another server, as House, "Take it with you", gave it there.
+// npm run move-in -- <company.zip> [--people N]: a company that comes from another server, as House, "Take it with you", gave
+// it there. First without --people: shows who would come in; then with their number.
 // IRON_GATE_DATA, DATABASE_URL and BETTER_AUTH_URL as for npm start.
 import fs from 'node:fs';
 import path from 'node:path';
@@ -6,7 +7,7 @@ import { cluster } from './lib/postgres.mjs';
 import { typescript } from './lib/running.mjs';
 import { DATA, exitCode, npmPackages, systemPackages } from './lib/setup.mjs';
 
-const [, , file] = process.argv;
+const [, , file, ...confirmed] = process.argv;
 const root = path.join(DATA, 'company');
 const own = process.env.DATABASE_URL ? null : cluster(root);
 let mine = false;
@@ -20,7 +21,7 @@ try {
   const { ownerUrl: _, ...env } = await prepareDatabase(adminUrl, 'iron_gate', path.join(root, 'login.json'));
   process.exitCode = exitCode(
     process.execPath,
-    typescript('scripts/take-archive.ts', path.resolve(file)),
+    typescript('scripts/take-archive.ts', path.resolve(file), ...confirmed),
     env,
   );
 } catch (error) {

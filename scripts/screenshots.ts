@@ -30,10 +30,10 @@ try {
   await settled(desktop);
   await keep(desktop, 'today');
   await desktop.go(QUARRY);
-  await chart(desktop);
+  await desktop.page('Limits used');
   await keep(desktop, 'lawn');
   await desktop.go(ORCHARD);
-  await chart(desktop);
+  await desktop.page('Limits used');
   await desktop.press('What would open it?');
   await desktop.page('Another rate');
   await desktop.driver.executeScript('scrollTo(0, 0)');
@@ -130,7 +130,7 @@ try {
   await settled(phone);
   await keep(phone, 'phone-today');
   await phone.go(QUARRY);
-  await chart(phone);
+  await phone.page('Limits used');
   await keep(phone, 'phone-lawn');
   await phone.go('/load');
   await (await phone.find('//a[contains(., "Load 1 of")]')).click();

@@ -53,8 +53,11 @@ async function check([name, file, ...args]) {
 /** Runs a program to its end, with what it says: on stderr, or all of it. */
 function output(file, args, what, env) {
   return new Promise((ended) => {
+    if (isEnding) return;
     const child = spawn(file, args, {
       cwd: ROOT,
+      // in a group of its own, with the browsers that it starts: all of them end with it
+      detached: true,
       stdio: ['ignore', what === 'all' ? 'pipe' : 'ignore', 'pipe'],
       env: { ...process.env, ...env },
     });
@@ -161,8 +164,16 @@ async function seedOnce(name, devices) {
   };
 }
 
+/** What is begun after this is of nobody. */
+let isEnding = false;
 async function clean() {
-  for (const child of running) child.kill('SIGKILL');
+  isEnding = true;
+  for (const { pid } of running)
+    try {
+      process.kill(-pid, 'SIGKILL');
+    } catch {
+      /* it has ended by itself */
+    }
   await home.stop();
   if (own) own.destroy();
   else if (adminUrl) {
@@ -185,8 +196,16 @@ try {
       ? []
       : [
           ['lint', 'eslint', ...some(/\.(m?js|tsx?)$/, '.')],
-          ['lint with types', 'oxlint', 'src', 'tests', 'scripts'],
-          ['format', 'prettier', '--check', '--ignore-unknown', '--log-level', 'warn', ...some(/./, '.')],
+          [
+            'lint with types and of React',
+            'oxlint',
+            '--report-unused-disable-directives',
+            '--deny-warnings',
+            'src',
+            'tests',
+            'scripts',
+          ],
+          ['format', 'oxfmt', '--check', '--no-error-on-unmatched-pattern', ...some(/./, '.')],
           // by its path: the linter's own compiler has the same command
           ['types', '../typescript-native/bin/tsc', '--noEmit'],
           ['unused code', 'knip'],

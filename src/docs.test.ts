@@ -3,6 +3,7 @@ import { existsSync, readFileSync, readdirSync } from 'node:fs';
 const pages = [
   'README.md',
   'CONTRIBUTING.md',
+  'SECURITY.md',
   ...readdirSync('docs')
     .filter((f) => f.endsWith('.md'))
     .map((f) => `docs/${f}`),

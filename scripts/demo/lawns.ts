@@ -2,7 +2,7 @@
 import type { Exposure, Moisture } from '@/core/ground/site';
 import type { Texture, Turf } from '@/core/trade/terms';
 import type { Split } from '@/core/products/split';
-import type { TypedProduct } from '@/core/season/typed-application';
+import type { TypedProduct } from '@/core/season/typed-fields';
 import type { DemoKey } from './labels';
 
 type DemoPlan = Readonly<{

@@ -4,7 +4,7 @@ import { closeConnection, inOrganisation } from '@/data/connection';
 import { siteName, zonesOf } from '@/data/lawns';
 import { saveWalk, type WalkInput } from '@/server/lawns/walk';
 import { closeQueue } from '@/server/queue/jobs';
-import { computeWindows } from '@/server/worker/windows';
+import { workOff } from '@/server/worker/worker';
 import { writeLooks } from './looks';
 import { writeStreets, type Street } from './streets';
 
@@ -25,10 +25,7 @@ const STREETS: readonly Street[] = [
 
 const there = await inOrganisation(lead, zonesOf);
 const missing = STREETS.filter(({ street }) => !there.some((z) => z.address.endsWith(street)));
-if (missing.length) {
-  await writeStreets(lead, missing, 'Spring round');
-  await computeWindows(lead);
-}
+if (missing.length) await writeStreets(lead, missing, 'Spring round');
 const WALKS: readonly Readonly<{ site: string; found: WalkInput['found']; notes: string }>[] = [
   {
     site: '14 Quarry Lane · front',
@@ -67,5 +64,6 @@ for (const [i, { site, found, notes }] of WALKS.entries()) {
     });
 }
 await writeLooks(lead, 'Ropewalk');
+await workOff();
 await closeQueue();
 await closeConnection();

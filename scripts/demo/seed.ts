@@ -7,8 +7,8 @@ import { eq } from 'drizzle-orm';
 import { DateTime } from 'luxon';
 import { addDays, isoDay, parseDay } from '@/core/calendar/day';
 import { WHOLE_ZONE } from '@/core/products/application';
-import { nextOf } from '@/core/season/programme';
-import { NEW_PRODUCT, type TypedProduct } from '@/core/season/typed-application';
+import { nextOf } from '@/core/season/standing';
+import { NEW_PRODUCT, type TypedProduct } from '@/core/season/typed-fields';
 import { SHOWS } from '@/core/units/format';
 import { isRateUnit, rateOf, type AmountUnit } from '@/core/units/rate';
 import type { Actor } from '@/data/actor';
@@ -27,7 +27,7 @@ import { noteFinding, type FindingInput } from '@/server/lawns/note-finding';
 import { changeStanding } from '@/server/programme/change-standing';
 import { saveApplication } from '@/server/programme/save-application';
 import { recordVisit } from '@/server/records/record-visit';
-import { computeWindows } from '@/server/worker/windows';
+import { workOff } from '@/server/worker/worker';
 import { bringWeatherUpToDate } from '@/server/soil/weather';
 import { recordWords } from '@/ui/stop-words';
 import { DEMO_CATEGORY, DEMO_LABELS, DEMO_STATE, demoLabel, type DemoKey } from './labels';
@@ -502,7 +502,7 @@ if (!there.length) {
   await writeFindings();
   await writeEarlier();
   await bringWeatherUpToDate(lead);
-  await computeWindows(lead);
+  await workOff();
 } else if (!stands || stands.now < morningOf(DEMO_DAY)) {
   // the clock comes to the demo day last of all, and people turn it forward only
   process.exitCode = CUT_OFF;

@@ -2,7 +2,7 @@
 import { eq } from 'drizzle-orm';
 import { EMPTY_LAWN } from '@/app/lawns/lawn-draft';
 import { isoDay } from '@/core/calendar/day';
-import { NEW_PRODUCT } from '@/core/season/typed-application';
+import { NEW_PRODUCT } from '@/core/season/typed-fields';
 import type { Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';

@@ -1,21 +1,28 @@
 // PostgreSQL 15 in a folder of the project, on loopback, as a non-root user. No npm dependency: it runs before npm ci.
 import { spawnSync } from 'node:child_process';
-import { randomBytes } from 'node:crypto';
+import { randomBytes, randomInt } from 'node:crypto';
 import fs from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
 
 export const BIN = process.env.PG_BIN ?? '/usr/lib/postgresql/15/bin';
 
-/** A port of 127.0.0.1 that is free: the one wished for, or any (0). Resolves to 0 where the one wished for is taken. */
-export const freePort = (wish = 0) =>
+/** Below what the system gives to outgoing connections (32768 and up on Linux): a port that is free stays free until it is used. */
+const PORTS = { from: 20_000, count: 12_000 };
+const isFree = (port) =>
   new Promise((ok) => {
-    const server = net.createServer().once('error', () => ok(0));
-    server.listen({ port: wish, host: '127.0.0.1', exclusive: true }, () => {
-      const { port } = server.address();
-      server.close(() => ok(port));
-    });
+    const server = net.createServer().once('error', () => ok(false));
+    server.listen({ port, host: '127.0.0.1', exclusive: true }, () => server.close(() => ok(true)));
   });
+
+/** A port of 127.0.0.1 that is free: the one wished for, or any (0). Resolves to 0 where the one wished for is taken. */
+export async function freePort(wish = 0) {
+  if (wish) return (await isFree(wish)) ? wish : 0;
+  for (;;) {
+    const port = PORTS.from + randomInt(PORTS.count);
+    if (await isFree(port)) return port;
+  }
+}
 
 /**
  * A cluster in `root`/pg; `root`/cluster.json holds port and passwords, readable by the caller alone.

@@ -22,6 +22,7 @@ function isNodeOfProject(pid) {
 /** Keeps the ids of what was started in a file, so that a run after kill -9 can end what was left. */
 export function household(stateFile) {
   const children = [];
+  let isStopping = false;
 
   /**
    * Ends what a killed run left behind, where an id still belongs to a node of this folder.
@@ -39,6 +40,7 @@ export function household(stateFile) {
   }
 
   function start(name, args, env, { cwd = ROOT, output = 'inherit' } = {}) {
+    if (isStopping) throw new Error(`All of it is being ended: ${name} is not begun`);
     // in a group of its own: Ctrl-C reaches this script alone, which stops all in order
     const child = spawn(process.execPath, args, {
       cwd,
@@ -54,7 +56,7 @@ export function household(stateFile) {
   }
 
   async function answers({ name, child }, url) {
-    for (let i = 0; i < 600; i++) {
+    for (let i = 0; i < 2400; i++) {
       if (child.ended !== undefined) throw new Error(`${name} ended at once (exit ${child.ended})`);
       try {
         await fetch(url, { signal: AbortSignal.timeout(2000) });
@@ -81,7 +83,6 @@ export function household(stateFile) {
     return { url, env: { WEATHER_URL: url, SOIL_URL: soilUrl }, child: started.child };
   }
 
-  let isStopping = false;
   /** A worker of the queue, begun again where it ends by itself. Any number may run. */
   function worker(env, options) {
     let child;

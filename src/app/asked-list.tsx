@@ -1,11 +1,14 @@
 import { showDay, showWeekday, type Day } from '@/core/calendar/day';
-import { isOverdue } from '@/core/follow-ups/follow-ups';
+import { isOverdue } from '@/core/follow-ups/follow-up';
 import type { Shows } from '@/core/units/format';
 import type { Asked } from '@/server/programme/asked';
 import { askedWhy, askedWords, dueWords } from '@/ui/follow-up-words';
 import { Link } from '@/ui/link';
-import { list, plural } from '@/ui/words';
+import { list, plural } from '@/ui/text';
 import { factSentence } from '@/ui/issue-words';
+
+/** So few stand open. */
+const FEW = 3;
 
 type Props = Readonly<{ asked: Asked; today: Day; show: Shows; mayRecord: boolean }>;
 
@@ -24,11 +27,11 @@ export function AskedList({ asked, today, show, mayRecord }: Props) {
   const late = lines.filter((l) => isOverdue(l, today)).length + unrecorded.length;
   return (
     <details
-      open={late > 0}
+      open={late > 0 || count <= FEW}
       className={`border-l-4 bg-paper px-3 py-1 ${late ? 'border-clay' : 'border-straw'}`}
     >
       <summary className="flex min-h-touch cursor-pointer items-center font-semibold">
-        {plural(count, 'thing')} besides{late > 0 && `, ${late} of them late`}
+        {plural(count, 'other thing')} to do{late > 0 && `, ${late} of them late`}
       </summary>
       <ul>
         {unrecorded.map((u) => (

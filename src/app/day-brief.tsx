@@ -1,5 +1,6 @@
 import { showWeekday } from '@/core/calendar/day';
-import { figure, showPercent, type Shows } from '@/core/units/format';
+import type { Shows } from '@/core/units/format';
+import { figure, showPercent } from '@/core/units/figure';
 import type { Brief, BriefHour } from '@/server/programme/board';
 import { minuteWords } from '@/ui/day-words';
 

@@ -3,108 +3,82 @@ import type { Metadata } from 'next';
 import { addDays, showWeekday, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { Regret } from '@/core/day/regret';
+import { figure } from '@/core/units/figure';
 import { gateName } from '@/core/gates/gate-names';
 import { amountFor } from '@/core/units/rate';
-import { SHOWS, showAmount, showRate, type Shows } from '@/core/units/format';
+import { SHOWS, showAmount, showsOn, showRate, type Shows } from '@/core/units/format';
 import { may } from '@/data/actor';
 import type { BoardGroup } from '@/data/windows';
-import { board, type Board, type DueLine, type DueProduct, type Stop } from '@/server/programme/board';
+import {
+  FIRST_LOOK,
+  board,
+  onlyOf,
+  type Board,
+  type DueLine,
+  type DueProduct,
+  type Stop,
+} from '@/server/programme/board';
 import { LabelLaw } from '@/ui/label-law';
 import { changeWords, pointWords, regretWords } from '@/ui/day-words';
-import { HourStrip } from '@/ui/hour-strip';
+import { hoursOfDay } from '@/ui/hour-words';
 import { Link } from '@/ui/link';
 import { Pickets } from '@/ui/pickets';
 import { reasonWords } from '@/ui/reason-words';
 import { WeatherAge } from '@/ui/weather-age';
-import { lastDayWords, plural, windowWords } from '@/ui/words';
+import { lastDayWords, windowWords } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { AskedList } from './asked-list';
 import { DayBrief } from './day-brief';
 import { screen } from './screen';
 
-export const metadata: Metadata = { title: 'Today' };
+export const metadata: Metadata = { title: { absolute: 'Today · Iron Gate' } };
 
 const FENCE_DAYS = 21;
 const GROUPS: Record<BoardGroup, string> = {
-  open: 'Open today',
-  ajar: 'Ajar today: allowed, with a warning',
+  open: 'Go today',
+  ajar: 'With caution today: allowed, and a gate warns',
   shut: 'Shut today',
   never: 'Shut for a year: the application must change',
 };
+const isGroup = (word: unknown): word is BoardGroup =>
+  typeof word === 'string' && Object.hasOwn(GROUPS, word);
 
-/** Every lawn's next applications, by stop: what can go, what cannot, and what holds it. */
+/** What to do now: what can go first, by stop, with what holds it; the rest by what it is for. One group by itself on demand. */
 export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
-  const { all } = await searchParams;
-  const { today, groups, waiting, finished, unplanned, first, weather, brief, changes, asked } = await board(
-    actor,
-    all === '1' ? 2000 : undefined,
-  );
-  const range = { from: today, to: addDays(today, FENCE_DAYS) };
+  const { group: asked } = await searchParams;
+  const only = isGroup(asked) ? asked : null;
+  const day = await board(actor, only ? onlyOf(only) : FIRST_LOOK);
+  const { today, groups, rounds, waiting, finished, unplanned } = day;
   const mayRecord = may(actor, 'record');
-  const show = SHOWS[actor.units];
+  const show = showsOn(SHOWS[actor.units], today);
+  const range = { from: today, to: addDays(today, FENCE_DAYS) };
   const total = (group: BoardGroup) => groups.find((g) => g.group === group)?.total ?? 0;
   const lines = groups.reduce((sum, g) => sum + g.total, 0);
+  const shut = total('shut') + total('never');
   return (
     <div className="mx-auto max-w-[1280px] px-4 pb-10 pt-4 md:px-5">
-      {total('open') + total('ajar') > 0 && (
-        <p className="mb-2 grid grid-cols-2 gap-2 md:float-right md:mb-0 md:flex">
-          <Link href="/day" className="button">
-            Plan the day
-          </Link>
-          <Link href="/load" className="button">
-            Load the morning
-          </Link>
-          {mayRecord && (
-            // a whole page, which the device keeps
-            <a href="/go" className="button button-loud col-span-2">
-              Go
-            </a>
-          )}
-        </p>
-      )}
       <h1 className="text-title">
-        {total('open')
-          ? `${plural(total('open'), 'application')} can go today`
-          : 'No application can go today without a warning'}
+        {total('open') ? `${figure(total('open'))} can go today` : 'None can go today without a warning'}
+        {total('ajar') > 0 && ` · ${figure(total('ajar'))} with caution`}
+        {shut > 0 && ` · ${figure(shut)} shut`}
       </h1>
-      <p className="text-steel">
-        {plural(lines, 'application')} due or next, {plural(finished, 'zone')} finished,{' '}
-        {plural(unplanned, 'zone')} without a programme. What loses most by waiting comes first.
-      </p>
-      <LabelLaw>
-        Amounts and gates come from your label sheets; restricted-use products go down only under a certified
-        applicator.
-      </LabelLaw>
-      <div className="mt-3 grid gap-2">
-        {waiting > 0 && (
-          <p role="status" className="border-l-4 border-straw bg-paper px-3 py-2">
-            {plural(waiting, 'window')} {waiting === 1 ? 'is' : 'are'} being computed anew; lines that wait
-            say so. This page looks again by itself.
-          </p>
-        )}
-        {weather.map((n) => (
-          <WeatherAge key={n.station} {...n} today={today} />
-        ))}
-        {brief.map((b) => (
-          <DayBrief key={b.station} brief={b} isNamed={brief.length > 1} show={show} />
-        ))}
-        <AskedList asked={asked} today={today} show={show} mayRecord={mayRecord} />
-        <Changes changes={changes} show={show} />
-      </div>
+      {only === null && (
+        <>
+          {total('open') + total('ajar') > 0 && (
+            <WayOut isDaySaved={day.isDaySaved && mayRecord} mayRecord={mayRecord} />
+          )}
+          <News day={day} show={show} mayRecord={mayRecord} />
+        </>
+      )}
       {groups
-        .filter((g) => g.stops.length)
+        .filter((g) => g.total > 0 && (only === null || g.group === only))
         .map((g) => {
           const shown = g.stops.reduce((sum, s) => sum + s.lines.length, 0);
           return (
             <section key={g.group} className="mt-5">
               <h2 className="border-b-2 border-iron text-row">
-                {GROUPS[g.group]} <span className="text-steel">· {g.total}</span>
+                {GROUPS[g.group]} <span className="text-steel">· {figure(g.total)}</span>
               </h2>
-              {(g.group === 'open' || g.group === 'ajar') && g === groups.find((x) => x.stops.length) && (
-                <p className="pt-1 text-note text-steel">
-                  Points are per cent of the season’s weeds that come through if it is put off, weighed with
-                  the odds of the days ahead. The upper fence shows three weeks, the lower the hours.
-                </p>
-              )}
               {g.stops.map((s) => (
                 <StopLines
                   key={s.lawnId}
@@ -116,54 +90,190 @@ export default screen(async (actor, { searchParams }: PageProps<'/'>) => {
                 />
               ))}
               {shown < g.total && (
-                <p className="py-2">
-                  <Link href="/?all=1" className="inline-flex min-h-touch items-center font-semibold">
-                    Show {g.total - shown} more
-                  </Link>
-                </p>
+                <Rounds
+                  of={rounds.filter((r) => r.group === g.group)}
+                  group={g.group}
+                  today={today}
+                  show={show}
+                  total={g.total}
+                  shown={shown}
+                  isAlone={only !== null}
+                />
               )}
             </section>
           );
         })}
-      {lines === 0 && finished === 0 && unplanned === 0 && (
-        <p className="mt-6 text-lg">
-          No lawn yet.{' '}
-          <Link href="/setup" className="font-semibold">
-            Setting up
-          </Link>{' '}
-          says what comes next.
+      {only !== null && (
+        <p className="py-3">
+          <Link href="/" className="inline-flex min-h-touch items-center font-semibold">
+            All of today
+          </Link>
         </p>
       )}
-      {lines === 0 && finished + unplanned > 0 && (
-        <p className="mt-6 text-lg">
-          Nothing is planned yet. Open a lawn under <Link href="/lawns">Lawns</Link> and choose a product: the
-          gates show on which days it may go down.
-        </p>
-      )}
-      {unplanned > 0 && (
-        <section className="mt-6">
-          <h2 className="border-b-2 border-iron text-row">Without a programme</h2>
-          <ul className="mt-1 flex flex-wrap gap-x-6">
-            {first.map((z) => (
-              <li key={z.zoneId}>
-                <Link className="inline-flex min-h-touch items-center" href={`/lawns/${z.zoneId}`}>
-                  Plan {z.site}
-                </Link>
-              </li>
-            ))}
-            {unplanned > first.length && (
-              <li>
-                <Link className="inline-flex min-h-touch items-center font-semibold" href="/lawns?plan=none">
-                  all {plural(unplanned, 'zone')} without a programme
-                </Link>
-              </li>
-            )}
-          </ul>
-        </section>
-      )}
+      {lines === 0 && <NothingPlanned hasZones={finished + unplanned > 0} />}
+      {unplanned > 0 && only === null && <WithoutProgramme day={day} />}
+      <p className="mt-6 text-note text-steel">
+        {plural(lines, 'application')} due or next, {plural(finished, 'zone')} finished,{' '}
+        {plural(unplanned, 'zone')} without a program. What loses most by waiting comes first: points are
+        percent of the season’s weeds that come through if it is put off, weighed with the odds of the days
+        ahead. The fence shows three weeks.
+        {waiting > 0 &&
+          ` ${plural(waiting, 'window')} ${waiting === 1 ? 'is' : 'are'} being computed anew; lines that wait say so. This page looks again by itself.`}
+      </p>
+      <LabelLaw>
+        Amounts and gates come from your label sheets; restricted-use products go down only under a certified
+        applicator.
+      </LabelLaw>
     </div>
   );
 });
+
+/** The one thing to do next is loud: to go where a day is saved, else to plan it. */
+function WayOut({ isDaySaved, mayRecord }: Readonly<{ isDaySaved: boolean; mayRecord: boolean }>) {
+  return (
+    <p className="mt-2 grid grid-cols-2 gap-2 md:flex">
+      {mayRecord && (
+        // a whole page, which the device keeps
+        <a href="/go" className={`button ${isDaySaved ? 'button-loud col-span-2' : ''}`}>
+          Go
+        </a>
+      )}
+      <Link href="/day" className={`button ${isDaySaved ? '' : 'button-loud order-first col-span-2'}`}>
+        Plan the day
+      </Link>
+      <Link href="/load" className="button">
+        Load the morning
+      </Link>
+    </p>
+  );
+}
+
+/** The sky, what wants doing besides, and what has changed since the day before. */
+function News({
+  day: { weather, brief, asked, changes, today },
+  show,
+  mayRecord,
+}: Readonly<{ day: Board; show: Shows; mayRecord: boolean }>) {
+  return (
+    <div className="mt-3 grid gap-2">
+      {weather.map((n) => (
+        <WeatherAge key={n.station} {...n} today={today} />
+      ))}
+      {brief.map((b) => (
+        <DayBrief key={b.station} brief={b} isNamed={brief.length > 1} show={show} />
+      ))}
+      <AskedList asked={asked} today={today} show={show} mayRecord={mayRecord} />
+      <Changes changes={changes} show={show} />
+    </div>
+  );
+}
+
+/** Lines of a group that have no room of their own, by what they are for. */
+function Rounds({
+  of,
+  group,
+  today,
+  show,
+  total,
+  shown,
+  isAlone,
+}: Readonly<{
+  of: Board['rounds'];
+  group: BoardGroup;
+  today: Day;
+  show: Shows;
+  total: number;
+  /** of them, above */
+  shown: number;
+  /** the group has the page for itself */
+  isAlone: boolean;
+}>) {
+  const isNow = group === 'open' || group === 'ajar';
+  const others = total - of.reduce((sum, r) => sum + r.lines, 0);
+  return (
+    <>
+      {shown > 0 && <p className="pt-2 text-note text-steel">All {figure(total)} by what they are for:</p>}
+      <ul className="grid gap-x-6 md:grid-cols-2">
+        {of.map((r) => (
+          <li
+            key={r.purpose}
+            className="flex flex-wrap items-baseline justify-between gap-x-3 border-b border-hair py-1.5"
+          >
+            <span>
+              <b className="font-cond text-lead font-semibold">{r.purpose || 'Without a name'}</b>
+              <span className="text-steel"> · {plural(r.lines, 'application')}</span>
+            </span>
+            <span className="text-note text-steel">
+              {isNow
+                ? r.lastOn !== null && `the first must go by ${show.weekday(r.lastOn)}`
+                : r.opensOn !== null
+                  ? `the first may go ${r.opensOn <= today ? 'today' : show.day(r.opensOn)}`
+                  : 'no day in sight'}
+            </span>
+          </li>
+        ))}
+        {others > 0 && (
+          <li className="border-b border-hair py-1.5 text-steel">
+            For other things · {plural(others, 'application')}
+          </li>
+        )}
+      </ul>
+      {!isAlone ? (
+        <p className="py-1">
+          <Link href={`/?group=${group}`} className="inline-flex min-h-touch items-center font-semibold">
+            {shown === 0 ? 'Show them and what holds each' : 'Show more of them'}
+          </Link>
+        </p>
+      ) : (
+        <p className="py-1 text-note text-steel">
+          {figure(total - shown)} more: <Link href="/season">Season</Link> lists all of them, by round, turf
+          and product.
+        </p>
+      )}
+    </>
+  );
+}
+
+function NothingPlanned({ hasZones }: Readonly<{ hasZones: boolean }>) {
+  return hasZones ? (
+    <p className="mt-6 text-lg">
+      Nothing is planned yet. Open a lawn under <Link href="/lawns">Lawns</Link> and choose a product: the
+      gates show on which days it may go down.
+    </p>
+  ) : (
+    <p className="mt-6 text-lg">
+      No lawn yet.{' '}
+      <Link href="/setup" className="font-semibold">
+        Setting up
+      </Link>{' '}
+      says what comes next.
+    </p>
+  );
+}
+
+function WithoutProgramme({ day: { unplanned, first } }: Readonly<{ day: Board }>) {
+  return (
+    <section className="mt-6">
+      <h2 className="border-b-2 border-iron text-row">Without a program</h2>
+      <ul className="mt-1 flex flex-wrap gap-x-6">
+        {first.map((z) => (
+          <li key={z.zoneId}>
+            <Link className="inline-flex min-h-touch items-center" href={`/lawns/${z.zoneId}`}>
+              Plan {z.site}
+            </Link>
+          </li>
+        ))}
+        {unplanned > first.length && (
+          <li>
+            <Link className="inline-flex min-h-touch items-center font-semibold" href="/lawns?plan=none">
+              all {plural(unplanned, 'zone')} without a program
+            </Link>
+          </li>
+        )}
+      </ul>
+    </section>
+  );
+}
 
 function Changes({ changes: { total, first }, show }: Readonly<{ changes: Board['changes']; show: Shows }>) {
   if (!total) return null;
@@ -182,9 +292,7 @@ function Changes({ changes: { total, first }, show }: Readonly<{ changes: Board[
           </li>
         ))}
       </ul>
-      {total > first.length && (
-        <p className="text-steel">And {total - first.length} more, in the lists below.</p>
-      )}
+      {total > first.length && <p className="text-steel">And {total - first.length} more.</p>}
     </details>
   );
 }
@@ -246,13 +354,9 @@ function Due({ line: l, address, today, range, mayRecord, show }: DueProps) {
               underlined
               label={windowWords(all, today)}
             />
-            {isAllowed && l.window && (
-              <div className="mt-1.5">
-                <HourStrip hours={l.window.hours} today={today} />
-              </div>
-            )}
             <p className="text-note font-semibold">
               {l.isFresh ? windowWords(all, today) : 'Being computed anew'}
+              {isAllowed && l.window && ` · ${hoursOfDay(l.window.hours, today)}`}
             </p>
             <p className="text-fine text-steel">
               {[holdWords(l, show), l.window && lastDayWords(l.window.lastDay, today)]

@@ -4,12 +4,9 @@ import { plainName } from '@/core/products/plain-name';
 import { Link } from '@/ui/link';
 import { showDay } from '@/core/calendar/day';
 import type { ReactNode } from 'react';
-import type { Shows } from '@/core/units/format';
 import { PERMISSIONS } from '@/data/actor';
 import type { Refusal } from '@/server/entry/outcome';
-import { reasonWords } from '@/ui/reason-words';
-import { useShows } from '@/ui/units';
-import { issueSentence } from '@/ui/issue-words';
+import { IssueText, ReasonText } from '@/ui/issue-text';
 
 /**
  * Why it was not done, and what to do about it. Nothing typed is lost: the form stays as it is. An issue that no field
@@ -22,7 +19,6 @@ export function RefusalWords({
   shown = [],
 }: Readonly<{ refusal: Refusal; here: string; shown?: readonly string[] }>) {
   const left = refusal.kind === 'invalid' ? refusal.issues.filter((i) => !shown.includes(i.field)) : [];
-  const show = useShows();
   // every issue stands beside its field already
   if (refusal.kind === 'invalid' && !left.length)
     return (
@@ -32,12 +28,12 @@ export function RefusalWords({
     );
   return (
     <div role="alert" className="mt-3 border-l-4 border-clay bg-paper px-3 py-2">
-      {wordsOf(refusal.kind === 'invalid' ? { ...refusal, issues: left } : refusal, here, show)}
+      {wordsOf(refusal.kind === 'invalid' ? { ...refusal, issues: left } : refusal, here)}
     </div>
   );
 }
 
-function wordsOf(refusal: Refusal, here: string, show: Shows): ReactNode {
+function wordsOf(refusal: Refusal, here: string): ReactNode {
   switch (refusal.kind) {
     case 'invalid':
       return <Issues title="Not saved. Please fix:" issues={refusal.issues} />;
@@ -53,7 +49,7 @@ function wordsOf(refusal: Refusal, here: string, show: Shows): ReactNode {
                 <b>
                   {plainName(b.product)}, {showDay(b.day)}:
                 </b>{' '}
-                {reasonWords(b.reason, show)}
+                <ReasonText reason={b.reason} />
               </li>
             ))}
           </ul>
@@ -108,13 +104,14 @@ function wordsOf(refusal: Refusal, here: string, show: Shows): ReactNode {
 }
 
 function Issues({ title, issues }: Readonly<{ title: string; issues: readonly Issue[] }>) {
-  const show = useShows();
   return (
     <>
       <p className="font-semibold">{title}</p>
       <ul className="list-disc pl-5">
         {issues.map((i) => (
-          <li key={JSON.stringify(i)}>{issueSentence(i, show)}</li>
+          <li key={JSON.stringify(i)}>
+            <IssueText issue={i} />
+          </li>
         ))}
       </ul>
     </>

@@ -2,7 +2,7 @@ import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { Frame } from '@/ui/frame';
-import { UnitsProvider } from '@/ui/units';
+import { UnitsProvider } from '@/ui/units-provider';
 import type { Actor } from '@/data/actor';
 import { may } from '@/data/actor';
 import { isDatabaseGone } from '@/data/connection';

@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic';
 import { usePathname } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { waitingOf } from './outbox/waits-here';
 
 /** Comes only where something waits: it knows every form in which that is sent. */

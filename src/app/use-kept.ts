@@ -17,10 +17,10 @@ export function useKept<T>(
   useEffect(() => {
     const stored = storedAt(key);
     // read after the first paint: the server cannot know it
-    // eslint-disable-next-line react-hooks/set-state-in-effect
+    // oxlint-disable-next-line react-hooks/set-state-in-effect
     if (stored !== undefined && isOurs(stored)) setKept({ value: stored });
     // one form asks once: its reader does not change
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [key]);
   const keep = (value: T) => {
     setKept({ value });

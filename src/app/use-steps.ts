@@ -14,13 +14,13 @@ export function useSteps<T>(initial: () => T) {
   return {
     now: steps.now,
     /** a change that can be taken back */
-    step: (now: T) => {
+    step: (change: T | ((now: T) => T)) => {
       const at = Date.now();
       const isSame = at - last.current < ONE_STEP_MS;
       last.current = at;
       setSteps((s) => ({
         past: isSame && s.past.length ? s.past : [...s.past, s.now].slice(-MOST_STEPS),
-        now,
+        now: typeof change === 'function' ? (change as (now: T) => T)(s.now) : change,
         future: [],
       }));
     },

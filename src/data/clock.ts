@@ -61,7 +61,8 @@ export function dayIn(now: Date, timeZone: string): Day {
 const LAST_DEMO_DAY = dayOf(2039, 12, 1);
 
 export type Turned =
-  Readonly<{ ok: true }> | Readonly<{ ok: false; refusal: 'no demo clock' | 'no weather that far' }>;
+  | Readonly<{ ok: true }>
+  | Readonly<{ ok: false; refusal: 'no demo clock' | 'no weather that far' }>;
 
 /** Turns the demo's clock forward by whole days. It never goes back: records have been made. */
 export function turnClock(actor: Actor, days: number): Promise<Turned> {

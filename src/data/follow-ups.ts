@@ -2,7 +2,7 @@
 import 'server-only';
 import { and, asc, eq, inArray, isNotNull, lte, or, sql } from 'drizzle-orm';
 import type { Day } from '@/core/calendar/day';
-import { firstDue, type FollowUp } from '@/core/follow-ups/follow-ups';
+import { firstDue, type FollowUp } from '@/core/follow-ups/follow-up';
 import type { Transaction } from './connection';
 import { zoneFollowUps } from './schema';
 

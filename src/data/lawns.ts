@@ -1,5 +1,5 @@
 import 'server-only';
-import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, eq, gt, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm';
 import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import type { ZoneFacts } from '@/core/facts/facts';
 import type { Place } from '@/core/lawn/nearest';
@@ -217,17 +217,25 @@ export async function zonesByIds(db: Transaction, ids: readonly string[]): Promi
   return rows.map(zoneFrom);
 }
 
-/** Every zone of the organisation that is not closed, by address. */
-export async function zonesOf(db: Transaction): Promise<ZoneOnLawn[]> {
-  const rows = await db
+const openZones = (db: Transaction, more?: SQL) =>
+  db
     .select(columns)
     .from(zone)
     .innerJoin(lawn, eq(lawn.id, zone.lawnId))
     .innerJoin(station, eq(station.id, lawn.stationId))
-    .where(and(isNull(zone.closedOn), isNull(lawn.closedOn)));
+    .where(and(isNull(zone.closedOn), isNull(lawn.closedOn), more));
+
+/** Every zone of the organisation that is not closed, by address. */
+export async function zonesOf(db: Transaction): Promise<ZoneOnLawn[]> {
   // 3 Mill Race before 12 Farrier Bend
-  return rows.map(zoneFrom).sort((a, b) => siteName(a).localeCompare(siteName(b), 'en', { numeric: true }));
+  return (await openZones(db))
+    .map(zoneFrom)
+    .sort((a, b) => siteName(a).localeCompare(siteName(b), 'en', { numeric: true }));
 }
+
+/** Those at which the soil has been read. */
+export const zonesWithReadings = async (db: Transaction): Promise<ZoneOnLawn[]> =>
+  (await openZones(db, gt(zone.readingsVersion, 0))).map(zoneFrom);
 
 /** The rows of every zone that is not closed and of its lawn, as they are kept: for a file that comes back the same. */
 export async function rowsOfZones(

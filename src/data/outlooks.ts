@@ -61,7 +61,8 @@ const ENSEMBLE = task<typeof ensembleOf>('screens', 'core/ground/ensemble', 'ens
 const HINDCAST = task<typeof hindcast>('screens', 'core/ground/outlook', 'hindcast');
 
 export type EnsembleAnswer =
-  | Readonly<{ ok: true; ensemble: Ensemble; inputs: string }>
+  /** isNew: it was computed for this question, and nobody has seen it yet */
+  | Readonly<{ ok: true; ensemble: Ensemble; inputs: string; isNew: boolean }>
   | Readonly<{ ok: false; refusal: OutlookRefusal }>;
 export type OutlookAnswer =
   | Readonly<{ ok: true; outlook: Outlook; innovations: readonly Innovation[] }>
@@ -146,12 +147,12 @@ export async function ensembleFor(
   const key = siteKey(site);
   const cacheKey = `${stationId}|${key}`;
   const cached = ensembles.get(cacheKey);
-  if (cached?.inputs === inputs) return { ok: true, ...cached };
-  const keep = (ensemble: Ensemble): EnsembleAnswer => {
+  if (cached?.inputs === inputs) return { ok: true, ...cached, isNew: false };
+  const keep = (ensemble: Ensemble, isNew: boolean): EnsembleAnswer => {
     ensembles.delete(cacheKey);
     ensembles.set(cacheKey, { inputs, ensemble });
     if (ensembles.size > MOST_KEPT) ensembles.delete(ensembles.keys().next().value!);
-    return { ok: true, inputs, ensemble };
+    return { ok: true, inputs, ensemble, isNew };
   };
   const kept = await computeOncePerOrganisation(
     db,
@@ -159,10 +160,10 @@ export async function ensembleFor(
     () => keptAt(db, stationId, key),
     (row) => row?.inputs === inputs,
   );
-  if (kept?.inputs === inputs) return keep(kept.body as Ensemble);
+  if (kept?.inputs === inputs) return keep(kept.body as Ensemble, false);
 
   const years = wholeYears(observed, yearOf(start)).slice(-PAST_YEARS);
-  const made = await inThread(ENSEMBLE, { site, depth, observed, forecast, today: start, years });
+  const made = await inThread(ENSEMBLE, orgId, { site, depth, observed, forecast, today: start, years });
   if (!made.ok) return made;
   const body: Ensemble = {
     ...made.ensemble,
@@ -174,7 +175,20 @@ export async function ensembleFor(
     .insert(outlook)
     .values({ orgId, stationId, siteKey: key, ...row })
     .onConflictDoUpdate({ target: [outlook.stationId, outlook.siteKey], set: row });
-  return keep(body);
+  return keep(body, true);
+}
+
+/** Asks once for each kind of site at a station, however many zones are of it. */
+export function ofEachKind<T>(
+  ask: (stationId: string, site: Site) => Promise<T>,
+): (stationId: string, site: Site) => Promise<T> {
+  const asked = new Map<string, Promise<T>>();
+  return (stationId, site) => {
+    const kind = `${stationId}|${siteKey(site)}`;
+    const answer = asked.get(kind) ?? ask(stationId, site);
+    asked.set(kind, answer);
+    return answer;
+  };
 }
 
 /**
@@ -188,10 +202,10 @@ export async function keptEnsemble(db: Transaction, stationId: string, site: Sit
   const [kept] = await db.select({ inputs: outlook.inputs }).from(outlook).where(at);
   if (!kept) return { ok: false, refusal: { kind: 'too-few-years', have: 0, need: 1 } };
   const cached = ensembles.get(cacheKey);
-  if (cached?.inputs === kept.inputs) return { ok: true, ...cached };
+  if (cached?.inputs === kept.inputs) return { ok: true, ...cached, isNew: false };
   const row = await keptAt(db, stationId, key);
   return row?.inputs.startsWith(`${MODEL}|`)
-    ? { ok: true, inputs: row.inputs, ensemble: row.body as Ensemble }
+    ? { ok: true, inputs: row.inputs, ensemble: row.body as Ensemble, isNew: false }
     : { ok: false, refusal: { kind: 'too-few-years', have: 0, need: 1 } };
 }
 
@@ -203,6 +217,7 @@ type Kept = Readonly<{ from: Day; met: readonly Met[]; waiting: readonly string[
 /**
  * Brings the kept comparisons of zones with the model up to their readings. Zones whose readings and weather have not
  * changed cost nothing; kinds of site share one run of the ground.
+ * @returns whether any was not
  */
 export async function compareReadings(
   db: Transaction,
@@ -210,7 +225,8 @@ export async function compareReadings(
   zones: readonly ZoneOnLawn[],
   depth: Metres,
   today: Day,
-): Promise<void> {
+): Promise<boolean> {
+  let isAny = false;
   const byStation = groupBy(
     zones.filter((z) => z.readingsVersion > 0),
     (z) => z.stationId,
@@ -242,7 +258,9 @@ export async function compareReadings(
       station.utcOffsetHours,
     );
     await writeMet(db, orgId, stale, readings, weather, depth, inputsOf);
+    isAny = true;
   }
+  return isAny;
 }
 
 async function writeMet(
@@ -420,9 +438,12 @@ export async function soilsOf(
 ): Promise<Map<string, SoilOf>> {
   const out = new Map<string, SoilOf>();
   const known = await knowledgeOf(db, zones, 'open', today);
+  const ensemble = ofEachKind(async (stationId, site) => ({
+    answer: await ensembleFor(db, orgId, stationId, site, depth, today),
+    observed: await observedWeather(db, stationId),
+  }));
   for (const z of zones) {
-    const answer = await ensembleFor(db, orgId, z.stationId, z.site, depth, today);
-    const observed = await observedWeather(db, z.stationId);
+    const { answer, observed } = await ensemble(z.stationId, z.site);
     if (!answer.ok || !observed) continue;
     const read = { ...known.get(z.id)!, signs: [] };
     const { correction, track } = read;
@@ -477,7 +498,7 @@ export async function hindcastFor(
     (row) => row?.inputs === inputs,
   );
   if (kept?.inputs === inputs) return kept.body as Hindcast[];
-  const body = await inThread(HINDCAST, { site, depth, observed, years, rules: [rule] });
+  const body = await inThread(HINDCAST, orgId, { site, depth, observed, years, rules: [rule] });
   await db
     .insert(outlook)
     .values({ orgId, stationId, siteKey: key, inputs, body })

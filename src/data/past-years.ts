@@ -7,7 +7,8 @@ import { createHash } from 'node:crypto';
 import { and, eq, inArray } from 'drizzle-orm';
 import { addDays, yearOf } from '@/core/calendar/day';
 import type { GateContext } from '@/core/gates/gate';
-import { pastYearsKey, type PastOdds, type pastOddsFrom } from '@/core/gates/past-years';
+import type { PastOdds } from '@/core/gates/past-odds';
+import { pastYearsKey, type pastOddsFrom } from '@/core/gates/past-years';
 import { daysIn } from '@/core/weather/series';
 import { inThread, task } from '@/threads/threads';
 import type { Transaction } from './connection';
@@ -59,7 +60,7 @@ export async function keepPastOdds(
     .from(outlook)
     .where(and(eq(outlook.stationId, stationId), eq(outlook.siteKey, siteKey)));
   if (kept?.inputs === inputs) return;
-  const body = await inThread(PAST_ODDS, { context, past: observed });
+  const body = await inThread(PAST_ODDS, orgId, { context, past: observed });
   await db
     .insert(outlook)
     .values({ orgId, stationId, siteKey, inputs, body })

@@ -4,7 +4,7 @@ import { alias } from 'drizzle-orm/pg-core';
 import { readDay, isoDay, type Day } from '@/core/calendar/day';
 import { METHODS, USES, type Method, type Use } from '@/core/trade/terms';
 import type { Place, Spacing, TieKind } from '@/core/products/application';
-import { byDay, type PlannedApplication, type PlannedProduct } from '@/core/season/programme';
+import { byDay, type PlannedApplication, type PlannedProduct } from '@/core/season/standing';
 import { isRateUnit, rateOf, type RateUnit } from '@/core/units/rate';
 import { fromFeet, fromSquareFeet, toFeet, toSquareFeet } from '@/core/units/trade';
 import { isWeed, type Weed } from '@/core/weeds/weeds';

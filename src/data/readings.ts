@@ -181,15 +181,24 @@ export async function thermometersOf(db: Transaction): Promise<Thermometer[]> {
   }));
 }
 
-/** Writes a thermometer, new or known. */
+/** Writes a thermometer, new or known. @returns false: it is not there, or was put away */
 export async function writeThermometer(
   db: Transaction,
   orgId: string,
   { id, ...t }: Readonly<{ id: string | null; name: string; offsetF: string; calibratedOn: Day | null }>,
-): Promise<void> {
+): Promise<boolean> {
   const row = { ...t, calibratedOn: t.calibratedOn === null ? null : isoDay(t.calibratedOn) };
-  if (id) await db.update(thermometer).set(row).where(eq(thermometer.id, id));
-  else await db.insert(thermometer).values({ ...row, orgId });
+  const written = id
+    ? await db
+        .update(thermometer)
+        .set(row)
+        .where(and(eq(thermometer.id, id), eq(thermometer.retired, false)))
+        .returning({ id: thermometer.id })
+    : await db
+        .insert(thermometer)
+        .values({ ...row, orgId })
+        .returning({ id: thermometer.id });
+  return written.length > 0;
 }
 /** False: it is not there. */
 export const retireThermometer = async (db: Transaction, id: string): Promise<boolean> =>

@@ -1,5 +1,5 @@
 import 'server-only';
-import { and, asc, count, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, lte, sql } from 'drizzle-orm';
 import { isoDay, type Day } from '@/core/calendar/day';
 import type { GateKey } from '@/core/gates/gate-names';
 import type { LastDay } from '@/core/gates/window-lane';
@@ -8,7 +8,7 @@ import type { WindowLane } from '@/core/gates/window-lane';
 import type { DayHours } from '@/core/day/hours';
 import type { Regret } from '@/core/day/regret';
 import type { Transaction } from './connection';
-import { applicationWindow, lawn, plannedProduct, zone } from './schema';
+import { applicationWindow, lawn, plannedApplication, plannedProduct, zone } from './schema';
 
 /**
  * How the gates of one planned application stood at an hour: derived, and thrown away at any time. `FORM` is the version
@@ -116,7 +116,10 @@ export async function makeRoomForWindows(db: Transaction, orgId: string, today: 
     on conflict (application_id) do nothing`);
 }
 
-/** Holds the next stale rows, up to some zones of them, so that a change that comes meanwhile makes them stale again. */
+/**
+ * Holds the next rows of some zones that are to be computed, so that a change that comes meanwhile makes them stale again:
+ * what somebody has changed goes before what an hour has.
+ */
 export async function takeStaleWindows(
   db: Transaction,
   forHour: number,
@@ -126,7 +129,8 @@ export async function takeStaleWindows(
     select w.application_id, w.zone_id from application_window w
     where w.zone_id in (
       select zone_id from application_window
-      where is_stale or for_hour <> ${forHour} group by zone_id order by zone_id limit ${mostZones})
+      where is_stale or for_hour <> ${forHour} group by zone_id
+      order by bool_or(is_stale) desc, zone_id limit ${mostZones})
     for update`);
   const out = new Map<string, string[]>();
   for (const r of rows) out.set(r.zone_id, [...(out.get(r.zone_id) ?? []), r.application_id]);
@@ -162,30 +166,35 @@ export async function writeWindows(
 ): Promise<void> {
   if (drop.length)
     await db.delete(applicationWindow).where(inArray(applicationWindow.applicationId, [...drop]));
-  const t = applicationWindow;
+  if (!windows.length) return;
   const today = Math.floor(forHour / 24);
-  // what the last hour of another day said is kept beside it, until the next day
-  const was = sql`case when ${t.forHour} / 24 < ${today} and ${t.forHour} > 0 and ${t.body} ? 'form'
-    then jsonb_build_object('day', ${t.forHour} / 24, 'state', ${t.state}, 'hold', ${t.body} -> 'hold')
-    else ${t.was} end`;
-  for (const window of windows) {
-    const { applicationId, version, ...w } = window;
-    await db
-      .update(applicationWindow)
-      .set({
-        ...w,
-        forHour,
-        isStale: false,
-        agreedVersion: version,
-        place: placeOf(window, today),
-        was,
-        isChanged: sql`coalesce((${was}) ->> 'state' <> ${w.state}, false)`,
-        // a line that is not known for a while is no new agreement
-        agreedLineOn: sql`case when ${applicationWindow.agreedVersion} = ${version}
-          then coalesce(${applicationWindow.agreedLineOn}, ${w.lineOn}::int) else ${w.lineOn}::int end`,
-      })
-      .where(eq(applicationWindow.applicationId, applicationId));
-  }
+  const rows = windows.map((w) => ({
+    application_id: w.applicationId,
+    state: w.state,
+    open_from: w.openFrom,
+    ajar_from: w.ajarFrom,
+    last_on: w.lastOn,
+    line_on: w.lineOn,
+    version: w.version,
+    regret: w.regret,
+    place: placeOf(w, today),
+    body: w.body,
+  }));
+  // what the last hour of another day said is kept beside it, until the next day; a line that is not known for a while is
+  // no new agreement
+  await db.execute(sql`
+    with now as (
+      select n.*, case when t.for_hour / 24 < ${today} and t.for_hour > 0 and t.body ? 'form'
+        then jsonb_build_object('day', t.for_hour / 24, 'state', t.state, 'hold', t.body -> 'hold')
+        else t.was end as was
+      from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as n (application_id uuid, state text, open_from int,
+        ajar_from int, last_on int, line_on int, version int, regret real, place real, body jsonb)
+      join application_window t on t.application_id = n.application_id)
+    update application_window t set for_hour = ${forHour}, is_stale = false, state = n.state, open_from = n.open_from,
+      ajar_from = n.ajar_from, last_on = n.last_on, line_on = n.line_on, regret = n.regret, place = n.place, body = n.body,
+      was = n.was, is_changed = coalesce(n.was ->> 'state' <> n.state, false), agreed_version = n.version,
+      agreed_line_on = case when t.agreed_version = n.version then coalesce(t.agreed_line_on, n.line_on) else n.line_on end
+    from now n where t.application_id = n.application_id`);
 }
 
 /**
@@ -253,9 +262,13 @@ export async function linesByLastDay(
 }
 
 /**
- * The top of a board: of each group up to so many rows, the most pressing first; what lies on one lawn stays together, at the place of its most pressing. Read off an index from its top, however many rows there are.
+ * The top of a board: of each group at most so many rows, the most pressing first; what lies on one lawn stays together, at the place of its most pressing. Read off an index from its top, however many rows there are.
  */
-export async function boardRows(db: Transaction, forHour: number, perGroup: number): Promise<BoardRow[]> {
+export async function boardRows(
+  db: Transaction,
+  forHour: number,
+  most: Readonly<Record<BoardGroup, number>>,
+): Promise<BoardRow[]> {
   const found = await db.execute<{
     application_id: string;
     zone_id: string;
@@ -267,21 +280,17 @@ export async function boardRows(db: Transaction, forHour: number, perGroup: numb
   }>(sql`
     with stop as (
       select g.state, top.lawn_id, min(top.place) as place
-      from (values ('open'), ('ajar'), ('shut'), ('never')) g (state), lateral (
+      from (values ('open', ${most.open}::int), ('ajar', ${most.ajar}::int), ('shut', ${most.shut}::int),
+        ('never', ${most.never}::int)) g (state, most), lateral (
         select w.lawn_id, row_number() over () as place from (
           select lawn_id from application_window where state = g.state
-          order by place, lawn_id limit ${perGroup}) w) top
+          order by place, lawn_id limit g.most) w) top
       group by g.state, top.lawn_id)
     select w.application_id, w.zone_id, w.lawn_id, w.state, not w.is_stale and w.for_hour = ${forHour} as is_fresh, w.body,
       case when w.is_changed then w.was end as was
     from stop join application_window w on w.lawn_id = stop.lawn_id and w.state = stop.state
     order by stop.place, w.place, w.application_id`);
-  const left: Record<BoardGroup, number> = {
-    open: perGroup,
-    ajar: perGroup,
-    shut: perGroup,
-    never: perGroup,
-  };
+  const left = { ...most };
   return found
     .filter((r) => left[r.state]-- > 0)
     .map((r) => ({
@@ -293,6 +302,47 @@ export async function boardRows(db: Transaction, forHour: number, perGroup: numb
       body: isOfForm(r.body) ? r.body : null,
       was: r.was,
     }));
+}
+
+/** Lines of a group that are for one thing, together. */
+export type BoardRound = Readonly<{
+  group: BoardGroup;
+  /** what they are for; empty: nobody said */
+  purpose: string;
+  lines: number;
+  /** the first day on which one of them must have gone, and on which one may; null: none, or not in sight */
+  lastOn: Day | null;
+  opensOn: Day | null;
+}>;
+/** The lines of a board by what they are for, the largest first. @param most of each group */
+export async function boardRounds(db: Transaction, most: number): Promise<BoardRound[]> {
+  const t = applicationWindow;
+  const rounds = db
+    .select({
+      group: t.state,
+      purpose: plannedApplication.purpose,
+      lines: count().as('lines'),
+      lastOn: sql<number | null>`min(${t.lastOn})`.as('last'),
+      opensOn: sql<number | null>`min(coalesce(${t.openFrom}, ${t.ajarFrom}))`.as('opens'),
+      place:
+        sql<number>`row_number() over (partition by ${t.state} order by count(*) desc, ${plannedApplication.purpose})`.as(
+          'place_in_group',
+        ),
+    })
+    .from(t)
+    .innerJoin(plannedApplication, eq(plannedApplication.id, t.applicationId))
+    .groupBy(t.state, plannedApplication.purpose)
+    .as('rounds');
+  const rows = await db
+    .select()
+    .from(rounds)
+    .where(lte(rounds.place, most))
+    .orderBy(rounds.group, rounds.place);
+  return rows.map(({ place: _, ...r }) => ({
+    ...r,
+    lastOn: r.lastOn as Day | null,
+    opensOn: r.opensOn as Day | null,
+  }));
 }
 
 /** Lines that stand another way than on the day before: how many, and the first of them. */

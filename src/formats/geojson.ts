@@ -7,7 +7,8 @@ import type { LonLatRings } from '@/core/lawn/measure';
 
 export type DrawnZone = Readonly<{ name: string; polygons: readonly LonLatRings[] }>;
 export type GeoJsonRead =
-  Readonly<{ ok: true; zones: readonly DrawnZone[] }> | Readonly<{ ok: false; issues: readonly Issue[] }>;
+  | Readonly<{ ok: true; zones: readonly DrawnZone[] }>
+  | Readonly<{ ok: false; issues: readonly Issue[] }>;
 
 /** A lawn has no need for more; a file that has them is of something else. */
 const MOST_ZONES = 50;

@@ -23,6 +23,24 @@ test('what a camera adds is gone, the picture is the same to the byte', () => {
   expect([...withoutCameraData(withoutCameraData(given)!)!]).toEqual([...bytes(START, JFIF, TABLES, SCAN)]);
 });
 
+test('what stands after the end of the picture is cut off: a second picture with its place, or anything else', () => {
+  const picture = bytes(START, JFIF, TABLES, SCAN);
+  const preview = bytes(START, EXIF, TABLES, SCAN);
+  for (const more of [preview, bytes([1, 2, 3]), bytes([0xff, 0xd9])])
+    expect([...withoutCameraData(Uint8Array.from([...picture, ...more]))!]).toEqual([...picture]);
+});
+test('between the scans of one picture tables stay and told segments go; an end inside a table is none', () => {
+  const first = [...segment(0xda, 1), 9, 0xff, 0, 0xff, 0xd0, 8];
+  const table = segment(0xc4, 0xff, 0xd9, 5);
+  const last = [...segment(0xda, 2), 7, 0xff, 0xd9];
+  const given = bytes(START, JFIF, TABLES, first, table, EXIF, last, [4, 4]);
+  expect([...withoutCameraData(given)!]).toEqual([...bytes(START, JFIF, TABLES, first, table, last)]);
+});
+test('a picture that was cut off in its scan stays as far as it goes', () => {
+  const given = bytes(START, TABLES, segment(0xda, 1), [9, 8, 7, 0xff]);
+  expect([...withoutCameraData(given)!]).toEqual([...given]);
+});
+
 test.each([
   ['nothing', bytes()],
   ['another kind of file', bytes([0x89, 0x50, 0x4e, 0x47])],

@@ -21,7 +21,8 @@ const validate = new Ajv2020({ allErrors: true, allowUnionTypes: true, verbose: 
 );
 
 export type ReadSheet =
-  Readonly<{ ok: true; sheet: LabelSheet }> | Readonly<{ ok: false; issues: readonly Issue[] }>;
+  | Readonly<{ ok: true; sheet: LabelSheet }>
+  | Readonly<{ ok: false; issues: readonly Issue[] }>;
 
 /** A sheet from the text of a file. */
 export function sheetFromText(text: string): ReadSheet {

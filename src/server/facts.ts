@@ -30,6 +30,7 @@ import {
   ensembleFor,
   keptEnsemble,
   knowledgeOf,
+  ofEachKind,
   rulesFor,
   type Known,
 } from '@/data/outlooks';
@@ -150,10 +151,11 @@ export async function outlooksFor(
   today: Day,
   isAsKept = false,
 ): Promise<Map<string, Answer>> {
-  const ensemble = (stationId: string, site: Site) =>
+  const ensemble = ofEachKind((stationId, site) =>
     isAsKept
       ? keptEnsemble(db, stationId, site)
-      : ensembleFor(db, actor.orgId, stationId, site, crossings.depth, today);
+      : ensembleFor(db, actor.orgId, stationId, site, crossings.depth, today),
+  );
   if (!isAsKept) await compareReadings(db, actor.orgId, zones, crossings.depth, today);
   const known = await knowledgeOf(db, zones, 'open', today);
   const knownAtStrip = await knowledgeOf(db, zones, 'warmest strip', today);

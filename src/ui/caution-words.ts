@@ -1,5 +1,5 @@
 import type { Caution } from '@/core/products/cautions';
-import { plural } from './words';
+import { plural } from './text';
 
 /** A caution of the trade, in a sentence. */
 export function cautionWords(c: Caution): string {

@@ -1,8 +1,7 @@
 'use client';
 import type { Issue } from '@/core/units/issue';
 import { useId } from 'react';
-import { useShows } from './units';
-import { issueSentence } from './issue-words';
+import { IssueText } from './issue-text';
 
 type Props<T extends string> = Readonly<{
   name: string;
@@ -25,7 +24,6 @@ export function Choice<T extends string>({
   words = (o) => o,
 }: Props<T>) {
   const problem = useId();
-  const show = useShows();
   return (
     <fieldset className="min-w-0" aria-describedby={issue ? problem : undefined}>
       <legend className="font-cond text-body">{name}</legend>
@@ -44,7 +42,7 @@ export function Choice<T extends string>({
       </div>
       {issue && (
         <p id={problem} className="mt-1 text-note font-semibold text-clay">
-          {issueSentence(issue, show)}
+          <IssueText issue={issue} />
         </p>
       )}
     </fieldset>

@@ -2,10 +2,11 @@
 import { showWeekday } from '@/core/calendar/day';
 import type { Regret } from '@/core/day/regret';
 import { gateName } from '@/core/gates/gate-names';
-import { figure, type Shows } from '@/core/units/format';
+import type { Shows } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 import type { StoodThen, StoredWindow, BoardGroup } from '@/data/windows';
 import { reasonWords } from './reason-words';
-import { plural } from './words';
+import { plural } from './text';
 
 /** "7 am", of minutes from midnight "7:20 am". */
 export function minuteWords(minute: number): string {

@@ -1,5 +1,6 @@
 import { RATE_UNITS } from '@/core/units/rate';
-import { significant, type Shows } from '@/core/units/format';
+import type { Shows } from '@/core/units/format';
+import { significant } from '@/core/units/figure';
 import { between } from '@/core/units/measures';
 import type { EarlierWork } from '@/data/earlier-work';
 

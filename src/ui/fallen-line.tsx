@@ -1,4 +1,4 @@
-import { showPercent } from '@/core/units/format';
+import { showPercent } from '@/core/units/figure';
 import type { Fallen } from '@/core/weeds/efficacy';
 import { WEEDS } from '@/core/weeds/weeds';
 

@@ -3,12 +3,12 @@ import { useId, useMemo, useState, type KeyboardEvent, type PointerEvent, type R
 import { intersectRanges, overlay, spanAt, type Lane, type Range } from '@/core/calendar/span';
 import { worseVerdict, type Verdict } from '@/core/gates/gate';
 import type { GateKey } from '@/core/gates/gate-names';
-import { isBeyondForecast } from '@/core/gates/past-years';
+import { isBeyondForecast } from '@/core/gates/past-odds';
 import type { GateLane, Window } from '@/core/gates/window';
 import { Pickets } from './pickets';
-import { reasonWords, sourceWords } from './reason-words';
-import { useShows } from './units';
-import { list, plural } from './words';
+import { sourceWords } from './source-words';
+import { ReasonText } from './issue-text';
+import { list, plural } from './text';
 
 /** What a tick of the fence is called: a day, or an hour. */
 export type TickWords<At extends number> = Readonly<{
@@ -358,7 +358,6 @@ function Reasons<At extends number>({
 }> &
   Pick<Window<At>, 'all'> &
   Pick<Props<At>, 'words' | 'products'> & { remedies: Props<At>['remedies'] | undefined }) {
-  const show = useShows();
   const together = spanAt(all, at)?.verdict;
   const isOpen = together?.state === 'open';
   const said = saidAt(gates, at);
@@ -393,7 +392,7 @@ function Reasons<At extends number>({
             {l.gate.name}, {stateWords(l.verdict)}
             {products.length > 1 && `, ${products[l.of - 1] ?? ''}`}.
           </b>{' '}
-          {reasonWords(l.verdict.reason, show)}{' '}
+          <ReasonText reason={l.verdict.reason} />{' '}
           <span className="text-steel">({sourceWords(l.verdict.reason)})</span>
         </p>
       ))}

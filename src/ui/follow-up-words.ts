@@ -1,10 +1,12 @@
 /** What a record asks for afterwards, in words. */
 import { showDay, showFullDay, showWeekday, type Day } from '@/core/calendar/day';
-import type { FollowUp } from '@/core/follow-ups/follow-ups';
+import type { FollowUp } from '@/core/follow-ups/follow-up';
 import type { Metres } from '@/core/units/quantity';
-import { figure, type Shows } from '@/core/units/format';
+import type { Shows } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 import { minuteWords } from './day-words';
-import { plural, shortName } from './words';
+import { shortName } from './words';
+import { plural } from './text';
 
 const product = (f: FollowUp) => shortName({ name: f.product });
 

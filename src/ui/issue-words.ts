@@ -4,7 +4,8 @@ import { gateName } from '@/core/gates/gate-names';
 import type { GateKey } from '@/core/gates/gate-names';
 import { NONE_WORDS } from '@/core/products/none-words';
 import type { LeftOutBy } from '@/core/season/planner/left-out';
-import { figure, showAmount, showRate, type Shows } from '@/core/units/format';
+import { showAmount, showRate, type Shows } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 import type { Fact, FieldRemedy, Issue, IssueCode, IssueFigures, RowProblem } from '@/core/units/issue';
 import { asTyped, isMeasure, unitWords, type Measure } from '@/core/units/measures';
 import { AMOUNT_UNITS, RATE_UNITS, amountLike } from '@/core/units/rate';
@@ -12,7 +13,7 @@ import { WEEDS } from '@/core/weeds/weeds';
 import { LAWN_COLUMNS } from '@/formats/lawn-columns';
 import { WEATHER_COLUMNS } from '@/formats/weather-mapping';
 import { leftOutWords } from './left-out-words';
-import { list, plural } from './words';
+import { list, plural } from './text';
 
 /** A sentence without its full stop, and the sentence after it; '' where nothing more is to be said. */
 export type IssueWords = Readonly<{ problem: string; remedy: string }>;

@@ -1,8 +1,7 @@
 'use client';
 import type { Issue } from '@/core/units/issue';
 import { useId, type ReactNode } from 'react';
-import { useShows } from './units';
-import { issueSentence } from './issue-words';
+import { IssueText } from './issue-text';
 
 /** What an input is given, so that its label, its trouble and its hint belong to it. */
 type Field = Readonly<{
@@ -25,8 +24,7 @@ type Props = Readonly<{
 /** A field with its label, and under it what is wrong with what stands in it, or a hint. */
 export function Labelled({ name, issue, hint = null, beside = false, children }: Props) {
   const id = useId();
-  const show = useShows();
-  const words = typeof issue === 'string' ? issue : issue ? issueSentence(issue, show) : hint;
+  const words = typeof issue === 'string' ? issue : issue ? <IssueText issue={issue} /> : hint;
   return (
     <div className={beside ? 'grid grid-cols-[96px_minmax(0,1fr)] items-center' : ''}>
       <label htmlFor={id} className="font-cond text-body">

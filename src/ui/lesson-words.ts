@@ -1,9 +1,11 @@
 /** The lessons in words: what is asked, what may be answered, and why. */
 import { showDay } from '@/core/calendar/day';
 import type { Lesson } from '@/core/rehearsal/lessons';
-import { figure, showPercent, type Shows } from '@/core/units/format';
+import type { Shows } from '@/core/units/format';
+import { figure, showPercent } from '@/core/units/figure';
 import { minuteWords } from './day-words';
-import { plural, shortName } from './words';
+import { shortName } from './words';
+import { plural } from './text';
 
 export type LessonWords = Readonly<{ title: string; asks: string; answers: readonly string[]; why: string }>;
 

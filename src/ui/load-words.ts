@@ -13,12 +13,14 @@ import { mixPlaceOf } from '@/core/mixing/order';
 import type { Surprise } from '@/core/mixing/surprises';
 import type { Label } from '@/core/products/label';
 import type { Formulation } from '@/core/products/label-terms';
-import { figure, showAmount, significant, type Shows } from '@/core/units/format';
+import { showAmount, type Shows } from '@/core/units/format';
+import { figure, significant } from '@/core/units/figure';
 import type { Litres } from '@/core/units/quantity';
 import { amountIn, amountLike, type AmountUnit, type ProductAmount } from '@/core/units/rate';
 import { L_PER_FL_OZ } from '@/core/units/trade';
 import { cautionWords } from './caution-words';
-import { list, plural, shortName } from './words';
+import { shortName } from './words';
+import { list, plural } from './text';
 import { HAIR } from '@/core/units/tolerance';
 
 type Formed = Pick<Label, 'formulation'>;

@@ -1,7 +1,7 @@
 'use client';
 import type { Issue } from '@/core/units/issue';
 import { useState, type ComponentProps } from 'react';
-import { significant } from '@/core/units/format';
+import { significant } from '@/core/units/figure';
 import { asTrade, asTyped, between, isMeasure, type Measure, type UnitSystem } from '@/core/units/measures';
 import { Labelled } from './labelled';
 import { useShows } from './units';

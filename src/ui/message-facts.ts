@@ -12,7 +12,8 @@ import { setsNone, type Label } from '@/core/products/label';
 import type { Shows } from '@/core/units/format';
 import { WEEDS } from '@/core/weeds/weeds';
 import { minuteWords } from './day-words';
-import { capital, expectationWords, list, plural, shortName } from './words';
+import { expectationWords, shortName } from './words';
+import { capital, list, plural } from './text';
 
 export function messageFacts(v: MessageVisit, show: Shows): MessageFacts {
   const labels = [...new Map(v.products.map((p) => [p.label.id, p.label])).values()];

@@ -32,6 +32,26 @@ export function Pickets<At extends number>({
   const days = Array.from({ length: range.to - range.from }, (_, i) => (range.from + i) as At);
   const width = days.length * DAY_WIDTH;
   const foot = height - 2;
+  const at = (day: At) => (day - range.from) * DAY_WIDTH;
+  const ticks = days.map((day) => ({
+    x: at(day),
+    state: spanAt(lane, day)?.verdict.state,
+    past: tenths(day),
+  }));
+  const standing = (state: State, top: number) =>
+    ticks
+      .filter((t) => t.past === null && t.state === state)
+      .map(({ x }) => picket(x + 3, DAY_WIDTH - 6, top, foot))
+      .join('');
+  // one path for all pickets of a kind: a page has thousands of them
+  const shut = standing('shut', 2);
+  const ajar = standing('ajar', foot * 0.48);
+  const hollow = ticks
+    .map(({ x, past }) =>
+      // as tall as such days were shut: nobody knows this one
+      past === null ? '' : picket(x + 4, DAY_WIDTH - 8, 2 + (foot - 8) * (past / 10), foot),
+    )
+    .join('');
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
@@ -43,51 +63,64 @@ export function Pickets<At extends number>({
       className="block overflow-visible"
     >
       <rect x={0} y={height - 7} width={width} height={2} fill="var(--color-rail)" />
-      {days.map((day, i) => {
-        const state = spanAt(lane, day)?.verdict.state;
-        const x = i * DAY_WIDTH;
-        const past = tenths(day);
-        return (
-          <g key={day}>
-            {past !== null && (
-              // hollow, and as tall as such days were shut: nobody knows this one
-              <path
-                d={picket(x + 4, DAY_WIDTH - 8, 2 + (foot - 8) * (past / 10), foot)}
-                fill="var(--color-paper)"
-                stroke="var(--color-steel)"
-                strokeWidth={1.5}
-                vectorEffect="non-scaling-stroke"
-              />
-            )}
-            {past === null && state && state !== 'open' && (
-              <path
-                d={picket(x + 3, DAY_WIDTH - 6, state === 'shut' ? 2 : foot * 0.48, foot)}
-                fill={state === 'shut' ? 'var(--color-iron)' : 'var(--color-straw)'}
-              />
-            )}
-            {state === 'open' && underlined && (
-              <rect x={x} y={height - 9} width={DAY_WIDTH} height={6} fill="var(--color-moss)" />
-            )}
-            {day === today && (
-              <rect
-                x={x + 0.75}
-                y={0.75}
-                width={DAY_WIDTH - 1.5}
-                height={height - 1.5}
-                fill="none"
-                stroke="var(--color-clay)"
-                strokeWidth={1.5}
-              />
-            )}
-            {day === marked && (
-              <rect x={x} y={0} width={DAY_WIDTH} height={height} fill="var(--color-water)" opacity={0.28} />
-            )}
-          </g>
-        );
-      })}
+      {hollow && (
+        <path
+          d={hollow}
+          fill="var(--color-paper)"
+          stroke="var(--color-steel)"
+          strokeWidth={1.5}
+          vectorEffect="non-scaling-stroke"
+        />
+      )}
+      {shut && <path d={shut} fill="var(--color-iron)" />}
+      {ajar && <path d={ajar} fill="var(--color-straw)" />}
+      {underlined &&
+        openRuns(ticks).map(({ x, count }) => (
+          <rect key={x} x={x} y={height - 9} width={count * DAY_WIDTH} height={6} fill="var(--color-moss)" />
+        ))}
+      {today >= range.from && today < range.to && (
+        <rect
+          x={at(today) + 0.75}
+          y={0.75}
+          width={DAY_WIDTH - 1.5}
+          height={height - 1.5}
+          fill="none"
+          stroke="var(--color-clay)"
+          strokeWidth={1.5}
+        />
+      )}
+      {marked !== null && (
+        <rect
+          x={at(marked)}
+          y={0}
+          width={DAY_WIDTH}
+          height={height}
+          fill="var(--color-water)"
+          opacity={0.28}
+        />
+      )}
     </svg>
   );
 }
 
-const picket = (x: number, width: number, top: number, foot: number) =>
-  `M${x} ${foot}V${top + 4}L${x + width / 2} ${top}L${x + width} ${top + 4}V${foot}Z`;
+/** Open ticks that follow each other. */
+function openRuns(
+  ticks: readonly Readonly<{ x: number; state: State | undefined }>[],
+): { x: number; count: number }[] {
+  const runs: { x: number; count: number }[] = [];
+  let before: State | undefined;
+  for (const { x, state } of ticks) {
+    const last = runs.at(-1);
+    if (state === 'open' && before === 'open' && last) last.count++;
+    else if (state === 'open') runs.push({ x, count: 1 });
+    before = state;
+  }
+  return runs;
+}
+
+/** A picket as a path, to a tenth of a pixel. */
+function picket(x: number, width: number, top: number, foot: number): string {
+  const shoulder = round(top + 4);
+  return `M${x} ${foot}V${shoulder}l${width / 2}-4 ${width / 2} 4V${foot}z`;
+}
+const round = (value: number) => Math.round(value * 10) / 10;

@@ -8,18 +8,13 @@ import type { LimitPeriod } from '@/core/products/label';
 import type { Use } from '@/core/trade/terms';
 import { SHEET_FIELDS, fieldOf, type FigureKey } from '@/core/products/sheet-fields';
 import { inUnits } from '@/core/units/measures';
-import {
-  showAmount,
-  showMostRate,
-  showPercent,
-  showRate,
-  type Shows,
-  significant,
-} from '@/core/units/format';
+import { showAmount, showMostRate, showRate, type Shows } from '@/core/units/format';
+import { showPercent, significant } from '@/core/units/figure';
 import type { Celsius } from '@/core/units/quantity';
 import { fromFahrenheit } from '@/core/units/trade';
 import { WEEDS, stageWords } from '@/core/weeds/weeds';
-import { capital, list, plural, ruleWords } from './words';
+import { ruleWords } from './words';
+import { capital, list, plural } from './text';
 
 /** Common practice, no source: what reasons kept before the gate said its own line. */
 const COLD_FOR_LEAF = fromFahrenheit(50);
@@ -492,23 +487,6 @@ export function reasonWords(r: Reason, show: Shows): string {
 const line = (r: { rule: CrossingRule }, show: Shows) => `the ${ruleWords(r.rule, show)} line`;
 const spell = (r: { from: number; to: number }) => `${clock(r.from)} to ${clock(r.to)}`;
 const periodWords = (period: LimitPeriod) => (period === 'calendar year' ? 'the calendar year' : '12 months');
-
-/** Whose rule it is. */
-export const sourceWords = (r: Reason): string =>
-  ({
-    label: 'the label',
-    'house rule': 'your house rule',
-    forecast: 'the forecast',
-    outlook: 'the outlook',
-    plan: 'the plan',
-    ledger: 'the ledger',
-    seen: 'what was seen',
-    'lawn sheet': 'the lawn sheet',
-    'local code': 'local code',
-    customer: 'the customer',
-    papers: 'your papers',
-    stock: 'the stock book',
-  })[r.source];
 
 /**
  * The words of a reason that was kept before its sentence was: by what is known of it today. One whose code or figures

@@ -1,12 +1,12 @@
 /** What was found on a walk, in words: its season, what favours it, what products took of it here. */
-import { figure, showPercent, showRate, significant, type Shows } from '@/core/units/format';
+import { showRate, type Shows } from '@/core/units/format';
+import { figure, showPercent, significant } from '@/core/units/figure';
 import type { Cause, CauseOdds, Clue } from '@/core/weeds/causes';
 import type { GroundVerdict } from '@/core/lawn/soil-test';
 import type { Taken } from '@/core/weeds/efficacy';
-import type { NextYear } from '@/core/weeds/next-year';
 import type { Favour, Found, Timing } from '@/core/weeds/scouting';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
-import { plural } from './words';
+import { plural } from './text';
 
 const TIMING: Readonly<Record<Timing, string>> = {
   'small, now': 'As easy now as it ever will be.',
@@ -105,13 +105,6 @@ const CAUSE: Readonly<Record<Cause, Readonly<{ name: string; next: string }>>> =
     next: 'a product that has it on its label.',
   },
 };
-const NEXT: Readonly<Record<NextYear, string>> = {
-  'in parts': 'a barrier in parts',
-  'another group': 'another site of action',
-  'year off': 'a year without a barrier',
-};
-export const nextYearWords = (wish: NextYear): string => NEXT[wish];
-
 export const causeWords = (cause: Cause) => CAUSE[cause];
 
 const CLUE: Readonly<Record<Clue, Readonly<Record<string, string>>>> = {

@@ -1,7 +1,8 @@
 /** What a season advises for the next, in words. */
 import type { Advice } from '@/core/follow-ups/season-end';
-import { figure, showPercent } from '@/core/units/format';
-import { plural, shortName } from './words';
+import { figure, showPercent } from '@/core/units/figure';
+import { shortName } from './words';
+import { plural } from './text';
 
 /** @param isOver the season's flush is behind: else what is still to come is said as such */
 export function adviceWords(a: Advice, isOver: boolean): string {

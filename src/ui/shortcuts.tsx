@@ -5,7 +5,7 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { useKeys } from './keys';
 
-const KeyList = dynamic(() => import('./key-list'));
+const KeyList = dynamic(() => import('./key-list'), { loading: () => null });
 
 /** The list of keys, on `?`, and the keys that go from screen to screen. */
 export function Shortcuts() {

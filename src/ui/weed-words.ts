@@ -2,7 +2,7 @@
 import { statesOf, type Character, type StateOf } from '@/core/weeds/characters';
 import type { Candidate } from '@/core/weeds/identify';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
-import { capital, list } from './words';
+import { capital, list } from './text';
 
 type Question = Readonly<{ name: string; how: string }>;
 

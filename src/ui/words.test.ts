@@ -13,12 +13,12 @@ import {
   lastDayWords,
   plannedWords,
   laneWords,
-  plural,
   ruleWords,
   schoolWords,
   shortDay,
   windowWords,
 } from './words';
+import { plural } from './text';
 import { DEFAULT_CROSSINGS } from '../../tests/support/soil-rules';
 
 test('every reason that a gate can give is a sentence, with no figure missing', () => {

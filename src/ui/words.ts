@@ -6,7 +6,8 @@ import { tooLateBy, type LastDay } from '@/core/gates/window-lane';
 import { nextOpen, type WindowLane } from '@/core/gates/window-lane';
 import type { CrossingRule, Odds } from '@/core/ground/crossing';
 import type { Expectation } from '@/core/lawn/zone';
-import { figure, type Shows } from '@/core/units/format';
+import type { Shows } from '@/core/units/format';
+import { capital, list } from './text';
 
 /** A rule's line in few words: "55 °F at 2 in". */
 export function ruleWords(rule: CrossingRule, show: Shows): string {
@@ -41,10 +42,6 @@ export function schoolWords(rule: CrossingRule, show: Shows): string {
       return `${show.degreeDays(rule.sum)} of ${rule.of} over ${show.line(rule.base)} since 1 ${monthName(rule.fromMonth, 'long')}`;
   }
 }
-export const list = (words: readonly string[]): string =>
-  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
-export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
-
 const MONTH_FORMS = {
   long: new Intl.DateTimeFormat('en-US', { month: 'long', timeZone: 'UTC' }),
   short: new Intl.DateTimeFormat('en-US', { month: 'short', timeZone: 'UTC' }),
@@ -143,9 +140,6 @@ export function lastDayWords({ last, p10, p50 }: LastDay, today: Day): string {
           : '';
   return [last === null ? '' : `Last day: ${dayIn(today, last)}.`, late].filter(Boolean).join(' ');
 }
-
-export const plural = (n: number, one: string, many = `${one}s`): string =>
-  `${figure(n)} ${n === 1 ? one : many}`;
 
 /** When a line is crossed: the day where it is behind us, else the odds. */
 export function crossingWords(crossed: Day | null, { p10, p50, p90 }: Odds): string {

@@ -3,17 +3,11 @@ import type { SeedDay, safeToSeed } from '@/core/records/safe-to-seed';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { addDays, dayOf, monthStart, showDay, showFullDay, yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
-import type { Outlook } from '@/core/ground/outlook';
-import type { Standing } from '@/core/season/programme';
+import type { Standing } from '@/core/season/standing';
 import type { Shows } from '@/core/units/format';
-import type { Celsius } from '@/core/units/quantity';
-import { toFahrenheit } from '@/core/units/trade';
-import { SOIL_SCALE } from './palette';
+import { stretchesByColor, type RailSoil } from './rail-soil';
 import { useShows } from './units';
 import { ruleWords, shortDay } from './words';
-
-const colorOf = (t: number): string =>
-  (SOIL_SCALE.findLast(([from]) => toFahrenheit(t as Celsius) >= from) ?? SOIL_SCALE[0]!)[1];
 
 /** An application on the rail: done, skipped, due or to come. */
 export type RailMark = Readonly<{
@@ -26,7 +20,7 @@ export type RailMark = Readonly<{
   isMovable: boolean;
 }>;
 type Props = Readonly<{
-  outlook: Outlook | null;
+  soil: RailSoil | null;
   today: Day;
   marks: readonly RailMark[];
   onChoose: (id: string) => void;
@@ -69,7 +63,7 @@ const MARK: Record<Standing, string> = {
  * crossing; today; every application, done, due and to come. It is the way to move in time, and to move an application.
  */
 export function YearRail({
-  outlook,
+  soil,
   today,
   marks,
   signs = [],
@@ -101,7 +95,7 @@ export function YearRail({
 
   return (
     <div className="border-b border-hair bg-paper">
-      <RailWords outlook={outlook} today={today} barrier={barrier} seed={seed} />
+      <RailWords soil={soil} today={today} barrier={barrier} seed={seed} />
       <div ref={rail} className="relative overflow-x-clip">
         <svg
           viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
@@ -119,7 +113,7 @@ export function YearRail({
         >
           {/* what no model reaches: an empty rail */}
           <rect x={0} y={8} width={WIDTH} height={24} fill="var(--color-hair)" opacity={0.55} />
-          {outlook && <Soil outlook={outlook} x={x} range={range} />}
+          {soil && <Soil soil={soil} x={x} range={range} />}
           <rect
             x={x(view.from)}
             y={4}
@@ -145,7 +139,7 @@ export function YearRail({
           {seed && seed.withPlan !== 'not known' && seed.withPlan > today && inside(seed.withPlan) && (
             <rect x={x(seed.withPlan) - 1.5} y={8} width={3} height={34} fill="var(--color-water)" />
           )}
-          {outlook && <Crossing outlook={outlook} x={x} />}
+          {soil && <Crossing soil={soil} x={x} />}
           <rect x={x(today) - 1.5} y={0} width={3} height={56} fill="var(--color-ink)" />
         </svg>
         <Marks
@@ -269,23 +263,22 @@ function Months({ today, percent }: Percent & Pick<Props, 'today'>) {
 }
 
 function RailWords({
-  outlook,
+  soil,
   today,
   barrier = [],
   seed = null,
-}: Pick<Props, 'outlook' | 'today' | 'barrier' | 'seed'>) {
+}: Pick<Props, 'soil' | 'today' | 'barrier' | 'seed'>) {
   const show = useShows();
   const holds = barrier.filter((s) => s.to >= today);
-  const now = outlook?.observed.at(-1);
   return (
     <p className="flex flex-wrap gap-x-6 px-4 pt-1 text-fine md:px-5">
       <span>
         <b className="font-cond text-body">{showDay(today)}</b>
-        {outlook &&
-          now !== undefined &&
-          ` · yesterday's mean ${show.temperature(now as Celsius)} at ${show.depth(outlook.depth)}`}
+        {soil &&
+          soil.latest !== null &&
+          ` · yesterday's mean ${show.temperature(soil.latest)} at ${show.depth(soil.depth)}`}
       </span>
-      {outlook && <span className="text-clay">{crossingWords(outlook, show)}</span>}
+      {soil && <span className="text-clay">{crossingWords(soil, show)}</span>}
       {holds.length > 0 && (
         <span className="text-moss">
           Barrier holds {holds.map((s) => `${showDay(s.from)} to ${showDay(s.to)}`).join(', ')}
@@ -304,7 +297,7 @@ function seedWords({ asIs, withPlan }: ReturnType<typeof safeToSeed>, today: Day
     : `Safe to seed (per labels): ${on(withPlan)} with this plan, ${on(asIs)} if nothing more goes down`;
 }
 
-function crossingWords({ rule, crossed, dates: { p10, p50, p90 } }: Outlook, show: Shows): string {
+function crossingWords({ rule, crossed, dates: { p10, p50, p90 } }: RailSoil, show: Shows): string {
   const line = ruleWords(rule, show);
   if (crossed !== null) return `${line} crossed ${showDay(crossed)}`;
   if (p10 === null) return `${line}: not likely this year`;
@@ -313,26 +306,23 @@ function crossingWords({ rule, crossed, dates: { p10, p50, p90 } }: Outlook, sho
 
 type Scale = Readonly<{ x: (day: number) => number }>;
 
-function Soil({ outlook, x, range }: Readonly<{ outlook: Outlook; range: Range<Day> }> & Scale) {
-  const soil = [...outlook.observed, ...outlook.band.p50];
-  const width = x(range.from + 1) + 0.5;
-  return soil.map((t, i) => {
-    const day = outlook.from + i;
-    return day < range.from || day >= range.to ? null : (
-      <rect
-        key={i}
-        x={x(day)}
-        y={8}
-        width={width}
-        height={24}
-        fill={colorOf(t)}
-        opacity={i < outlook.observed.length ? 1 : 0.6}
-      />
-    );
+/** The ribbon: a path for all stretches of a color. */
+function Soil({ soil, x, range }: Readonly<{ soil: RailSoil; range: Range<Day> }> & Scale) {
+  return stretchesByColor(soil).map(({ color, isAhead, stretches }) => {
+    const d = stretches
+      .filter((s) => s.to > range.from && s.from < range.to)
+      .map((s) => {
+        const left = short(x(Math.max(s.from, range.from)));
+        const width = short(x(Math.min(s.to, range.to)) - left + 0.5);
+        return `M${left} 8h${width}v24h-${width}z`;
+      })
+      .join('');
+    return d && <path key={`${color}${isAhead}`} d={d} fill={color} opacity={isAhead ? 0.6 : 1} />;
   });
 }
+const short = (value: number) => Math.round(value * 10) / 10;
 
-function Crossing({ outlook: { crossed, dates }, x }: Readonly<{ outlook: Outlook }> & Scale) {
+function Crossing({ soil: { crossed, dates }, x }: Readonly<{ soil: RailSoil }> & Scale) {
   const { p10, p90 } = dates;
   if (crossed !== null)
     return <rect x={x(crossed) - 1.5} y={1} width={3} height={38} fill="var(--color-clay)" />;

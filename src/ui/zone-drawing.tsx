@@ -1,5 +1,5 @@
 import { exclusionRadius, type Place, type Tree } from '@/core/lawn/measure';
-import { figure } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 import { between } from '@/core/units/measures';
 import type { Region } from '@/geometry/region';
 import { useShows } from './units';

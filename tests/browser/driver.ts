@@ -10,6 +10,8 @@ export const DESKTOP: Size = { width: 1280, height: 800, mobile: false };
 export const PHONE: Size = { width: 390, height: 844, mobile: true };
 /** Long, for a busy machine: waits end as soon as what they wait for is there. */
 const PATIENCE_MS = 150_000;
+/** What a phone sends again and again goes after some tries of ten seconds, and then a minute. */
+const SENDING_MS = 200_000;
 
 export type Browser = Awaited<ReturnType<typeof openBrowser>>;
 
@@ -68,6 +70,23 @@ async function startBrowser(): Promise<Chromium> {
   return { driver, profile };
 }
 
+/**
+ * The first element of those found by CSS or XPath that a person sees; an entry of a closed list is seen with its list. Asked
+ * in the page itself: the driver's own way asks for each element, and searches all that it holds.
+ */
+const FIRST_SEEN = `
+  const [isPath, selector] = arguments;
+  const found = [];
+  if (isPath) {
+    const all = document.evaluate(selector, document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE, null);
+    for (let i = 0; i < all.snapshotLength; i++) found.push(all.snapshotItem(i));
+  } else found.push(...document.querySelectorAll(selector));
+  return found.find((element) => {
+    const seen = element.tagName === 'OPTION' ? element.closest('select') : element;
+    const { width, height } = seen.getBoundingClientRect();
+    return width > 0 && height > 0 && seen.checkVisibility({ opacityProperty: true, visibilityProperty: true });
+  }) ?? null;`;
+
 export async function openBrowser(base: string, size: Size = DESKTOP) {
   const chromium = idle.pop() ?? (await startBrowser());
   const { driver } = chromium;
@@ -80,9 +99,9 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
   });
 
   /** Waits for something; where it never comes, says what the page showed instead. */
-  const wait = async <T>(holds: () => Promise<T | null>, missing: string): Promise<T> => {
+  const wait = async <T>(holds: () => Promise<T | null>, missing: string, ms = PATIENCE_MS): Promise<T> => {
     try {
-      return (await driver.wait(holds, PATIENCE_MS)) as T;
+      return (await driver.wait(holds, ms)) as T;
     } catch (error) {
       const seen = await driver.findElement(By.css('body')).getText();
       throw new Error(`${missing}; ${await driver.getCurrentUrl()} showed: ${seen.slice(0, 4000)}`, {
@@ -92,16 +111,11 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
   };
   /** Waits for an element that is seen; by CSS, or by XPath where it begins with a slash. */
   const find = async (selector: string): Promise<WebElement> => {
-    const by = /^\(?\//.test(selector) ? By.xpath(selector) : By.css(selector);
-    return wait(async () => {
-      for (const element of await driver.findElements(by))
-        try {
-          if (await element.isDisplayed()) return element;
-        } catch {
-          /* redrawn meanwhile */
-        }
-      return null;
-    }, `nothing to see at ${selector}`);
+    const isPath = /^\(?\//.test(selector);
+    return wait(
+      async () => driver.executeScript<WebElement | null>(FIRST_SEEN, isPath, selector),
+      `nothing to see at ${selector}`,
+    );
   };
   const withText = (tag: string, text: string) => `//${tag}[contains(normalize-space(.), "${text}")]`;
 
@@ -176,6 +190,9 @@ export async function openBrowser(base: string, size: Size = DESKTOP) {
     text: async (selector: string) => (await find(selector)).getText(),
     page,
     either,
+    /** Waits for something that is not on the page; where it never comes, says what it was and what the page showed. */
+    until: (holds: () => Promise<boolean>, missing: string) =>
+      wait(async () => ((await holds()) ? true : null), missing, SENDING_MS),
     press,
     click,
     /** The screen of a lawn, by its name in the list. */

@@ -1,7 +1,7 @@
 /** A morning's loads: the sprayer is measured, twelve lawns are loaded, and a card is ticked through while the network is gone. */
 import { sql } from 'drizzle-orm';
 import { isoDay } from '@/core/calendar/day';
-import { isOpen } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import { todayOf } from '@/data/clock';
 import { inOrganisation } from '@/data/connection';
 import { siteName, zonesOf } from '@/data/lawns';

@@ -1,17 +1,8 @@
 /** The application once more, as an update of it would be: another build of its own on another port. */
 import { execFileSync, spawn } from 'node:child_process';
 import { rmSync, writeFileSync } from 'node:fs';
-import net from 'node:net';
 import path from 'node:path';
-
-const freePort = () =>
-  new Promise<number>((found) => {
-    const server = net.createServer();
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as net.AddressInfo;
-      server.close(() => found(port));
-    });
-  });
+import { freePort } from '../../scripts/lib/postgres.mjs';
 
 /** @returns its address, and what ends it */
 export async function newerServer(): Promise<Readonly<{ url: URL; end: () => void }>> {
@@ -36,7 +27,7 @@ export async function newerServer(): Promise<Readonly<{ url: URL; end: () => voi
     },
   });
   const url = new URL(`http://127.0.0.1:${port}`);
-  for (let i = 0; i < 600; i++) {
+  for (let i = 0; i < 1800; i++) {
     try {
       await fetch(new URL('/api/health', url));
       break;

@@ -150,14 +150,15 @@ onOwnServer(
     // both at once: one makes the database, the other waits for it
     const servers = [server('one', one), server('two', two)];
     const said = await Promise.all(servers.map((s) => s.heard('Ctrl-C ends it')));
-    started('nginx', process.env['NGINX'] ?? 'nginx', ['-c', path.join(folder, 'nginx.conf')]);
+    const nginx = started('nginx', process.env['NGINX'] ?? 'nginx', ['-c', path.join(folder, 'nginx.conf')]);
     const ca = readFileSync(own.crt);
     for (let i = 0; ; i++)
       try {
         await ask(base, ca);
         break;
       } catch (error) {
-        if (i > 100) throw error;
+        if (i > 600 || nginx.child.exitCode !== null)
+          throw new Error(`nginx does not answer at ${base}. It said: ${nginx.said()}`, { cause: error });
         await new Promise((again) => setTimeout(again, 100));
       }
 

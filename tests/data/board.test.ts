@@ -5,11 +5,12 @@ import { turnClock } from '@/data/clock';
 import { houseOf } from '@/data/house';
 import { zonesOf } from '@/data/lawns';
 import { applicationWindow, zone as zoneTable } from '@/data/schema';
+import { boardRounds, markWindowsStale, takeStaleWindows } from '@/data/windows';
 import { nextOpen } from '@/core/gates/window-lane';
-import { isOpen } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import { closeLawn } from '@/server/lawns/history';
 import { computeWindows } from '@/server/worker/windows';
-import { board } from '@/server/programme/board';
+import { FIRST_LOOK, board, onlyOf, upTo } from '@/server/programme/board';
 import { saveApplication } from '@/server/programme/save-application';
 import { changeStanding } from '@/server/programme/change-standing';
 import {
@@ -45,8 +46,7 @@ async function counts() {
   );
   return { open: new Set(rows.map((r) => r.id)).size, finished, unplanned };
 }
-const lines = async (perGroup?: number) =>
-  (await board(lead, perGroup)).groups.flatMap((g) => g.stops.flatMap((s) => s.lines));
+const lines = async () => (await board(lead)).groups.flatMap((g) => g.stops.flatMap((s) => s.lines));
 /** How each line stands at the hour of the clock. */
 const windowsOf = () =>
   inOrganisation(lead, (db) =>
@@ -138,7 +138,7 @@ test('a zone whose last application is taken out is one without a programme', as
 
 test('a short board keeps the order of the long one, and one lawn’s lines together', async () => {
   const long = (await board(lead)).groups;
-  const short = (await board(lead, 2)).groups;
+  const short = (await board(lead, upTo(2))).groups;
   for (const [g, { stops, total }] of short.entries()) {
     const all = long[g]!.stops.flatMap((s) => s.lines.map((l) => l.applicationId));
     const few = stops.flatMap((s) => s.lines.map((l) => l.applicationId));
@@ -147,6 +147,28 @@ test('a short board keeps the order of the long one, and one lawn’s lines toge
     expect(new Set(long[g]!.stops.map((s) => s.lawnId)).size).toBe(long[g]!.stops.length);
   }
   expect(long.some((g) => g.stops.some((s) => s.lines.length > 1))).toBe(true);
+});
+
+test('the first look shows the top of what can go; rounds count every line, and a group by itself shows its own', async () => {
+  await computeWindows(lead);
+  const first = await board(lead, FIRST_LOOK);
+  const all = await board(lead);
+  const linesOf = (b: typeof first, group: string) =>
+    b.groups.find((g) => g.group === group)!.stops.flatMap((s) => s.lines.map((l) => l.applicationId));
+  for (const { group, total } of all.groups) {
+    const most = FIRST_LOOK[group];
+    expect(linesOf(first, group).length).toBe(Math.min(total, most));
+    expect(linesOf(first, group)).toEqual(linesOf(all, group).slice(0, most));
+    expect(linesOf(await board(lead, onlyOf(group)), group)).toEqual(linesOf(all, group));
+    const counted = first.rounds.filter((r) => r.group === group).reduce((sum, r) => sum + r.lines, 0);
+    expect(counted).toBe(total);
+  }
+  expect(first.isDaySaved).toBe(false);
+  // of each group the largest, and no group is crowded out by another
+  const largest = await inOrganisation(lead, (db) => boardRounds(db, 1));
+  expect(new Set(largest.map((r) => r.group))).toEqual(new Set(first.rounds.map((r) => r.group)));
+  for (const { group, lines: n } of largest)
+    expect(n).toBe(Math.max(...first.rounds.filter((r) => r.group === group).map((r) => r.lines)));
 });
 
 test('what loses most by waiting comes first; what is shut, by the day on which it opens', async () => {
@@ -191,6 +213,38 @@ test('the brief of the day says the forecast of each working hour', async () => 
     expect(hours.map((h) => h.at)).toEqual(
       Array.from({ length: rules.workTo - rules.workFrom }, (_, i) => rules.workFrom + i),
     );
+});
+
+test('settled in slices every window is as it is when settled in one go, and what somebody changed goes first', async () => {
+  const kept = () =>
+    inOrganisation(lead, (db) =>
+      db.select().from(applicationWindow).orderBy(applicationWindow.applicationId),
+    );
+  await computeWindows(lead);
+  await inOrganisation(lead, (db) => markWindowsStale(db, null));
+  expect(await computeWindows(lead)).toBeNull();
+  const atOnce = await kept();
+  expect(atOnce.length).toBeGreaterThan(0);
+
+  // an hour has come for all, and the last zone in the order of their ids was changed by somebody
+  const last = atOnce
+    .map((w) => w.zoneId)
+    .sort()
+    .at(-1)!;
+  await inOrganisation(lead, async (db) => {
+    await db.execute(sql`update application_window set for_hour = for_hour - 1`);
+    await markWindowsStale(db, [last]);
+    const hour = atOnce[0]!.forHour;
+    expect([...(await takeStaleWindows(db, hour, 1)).keys()]).toEqual([last]);
+  });
+  let slices = 0;
+  let rest: Awaited<ReturnType<typeof computeWindows>> = null;
+  do {
+    rest = await computeWindows(lead, { rest, ms: 0 });
+    slices++;
+  } while (rest);
+  expect(slices).toBeGreaterThan(1);
+  expect(await kept()).toEqual(atOnce);
 });
 
 test('a line that stands another way the day after is told, with what made it so, and by then alone', async () => {

@@ -1,7 +1,14 @@
 /** What the demo promises: enough lawns, people and labels, and a season half planned, shut for different reasons. */
+import { weighed } from '@/core/barrier/barrier';
+import { CONTROL } from '@/core/barrier/control';
+import { readRuns } from '@/core/ground/soil-runs';
+import { SHOWS } from '@/core/units/format';
+import { lawnDesk } from '@/server/programme/view';
+import { holdsOn } from '@/app/lawns/[zoneId]/programme/answers';
+import { lawnViewOf } from '@/app/lawns/[zoneId]/lawn-view';
 import { isoDay } from '@/core/calendar/day';
 import { nextOpen } from '@/core/gates/window-lane';
-import { ingredientRate, isHerbicide } from '@/core/products/label';
+import { ingredientRate, isHerbicide } from '@/core/products/content';
 import { inOrganisation } from '@/data/connection';
 import { zonesOf } from '@/data/lawns';
 import { labelsOf } from '@/data/products';
@@ -68,6 +75,28 @@ test('on 18 March 2027 some are done, some can go, some are ajar, and some are s
     g.stops.flatMap((s) => s.lines.flatMap((l) => (g.group === 'open' ? [] : (l.window?.hold?.gate ?? [])))),
   );
   expect(new Set(held).size).toBeGreaterThanOrEqual(4);
+});
+
+test('what a lawn’s page brings of a barrier says what the whole of it does, and the page brings no facts', async () => {
+  const zones = await inOrganisation(lead, zonesOf);
+  let asked = 0;
+  for (const { id } of zones.slice(0, 8)) {
+    const desk = (await lawnDesk(lead, id))!;
+    const view = lawnViewOf(desk, { wished: null, mayPlan: true, shows: SHOWS.trade });
+    expect(Object.keys(view)).not.toContain('facts');
+    expect(JSON.stringify(view).length).toBeLessThan(80_000);
+    const sent = view.first.soil?.holds[0]?.full;
+    if (!sent || !desk.runs) continue;
+    asked++;
+    const runs = weighed(readRuns(desk.runs), desk.sheet.house.planning.school);
+    const whole = holdsOn(desk.sheet, runs, view.first.applications ?? desk.sheet.applications)[0]!;
+    const isHeld = (h: typeof whole) => h.effect.map((e) => e >= CONTROL);
+    expect(isHeld(sent)).toEqual(isHeld(whole));
+    // the share of the flush that comes on other days, as the page tells it
+    const outside = (h: typeof whole) => h.flush.reduce((sum, f, d) => (isHeld(h)[d] ? sum : sum + f), 0);
+    expect(Math.abs(outside(sent) - outside(whole))).toBeLessThan(2e-4);
+  }
+  expect(asked).toBeGreaterThan(3);
 });
 
 test('what can go stands by what is lost if it does not, then by its last day; what cannot, by the day on which it may', async () => {

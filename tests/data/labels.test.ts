@@ -5,7 +5,8 @@ import { spanAt } from '@/core/calendar/span';
 import type { GateKey } from '@/core/gates/gate-names';
 import { windowOf } from '@/core/gates/window';
 import { EMPTY_SHEET, type LabelSheet } from '@/core/products/sheet';
-import { contextOf, nextOf } from '@/core/season/programme';
+import { contextOf, DAYS_AHEAD } from '@/core/season/programme';
+import { nextOf } from '@/core/season/standing';
 import { Forbidden } from '@/data/actor';
 import { inOrganisation } from '@/data/connection';
 import { labelVersion, latchLift, stockMove } from '@/data/schema';
@@ -16,7 +17,6 @@ import { labelsOf } from '@/data/products';
 import { applicationsOf } from '@/data/programme';
 import { areaOf } from '@/core/products/application';
 import { amountFor } from '@/core/units/rate';
-import { DAYS_AHEAD } from '@/core/season/programme';
 import { liftLatch, type LiftInput } from '@/server/programme/lift-latch';
 import { noteFinding, type FindingInput } from '@/server/lawns/note-finding';
 import {

@@ -12,7 +12,7 @@ import {
   type LoadSettings,
   type Morning,
 } from '@/core/mixing/morning';
-import { isOpen } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import { amountIn } from '@/core/units/rate';
 import { Forbidden } from '@/data/actor';
 import { todayOf } from '@/data/clock';

@@ -10,10 +10,16 @@ import { closeConnection, inOrganisation } from '@/data/connection';
 import { siteName, zonesOf } from '@/data/lawns';
 import { organisationOf } from '@/data/organisations';
 import { peopleOfCompany } from '@/data/people';
-import { NotTaken, takeArchive, writeArchive, type Arrived } from '@/server/house/company-archive';
+import {
+  NotTaken,
+  lookIntoArchive,
+  takeArchive,
+  writeArchive,
+  type Arrived,
+} from '@/server/house/company-archive';
 import { changeSheet } from '@/server/house/change-book';
 import { closeQueue } from '@/server/queue/jobs';
-import { runJob } from '@/server/worker/worker';
+import { computeWindows } from '@/server/worker/windows';
 import { noteFinding } from '@/server/lawns/note-finding';
 import { join } from '@/server/people/begin';
 import { board } from '@/server/programme/board';
@@ -41,8 +47,11 @@ const note = async (street: string) => {
   const seen = { kind: 'mown' as const, word: '', stage: '', figure: '', on: '2027-03-18' };
   expect((await noteFinding(lead, { sendKey: crypto.randomUUID(), zoneId: zone.id, ...seen })).ok).toBe(true);
 };
+/** With as many people as it names. */
+const confirmed = (zip: Uint8Array) =>
+  Promise.resolve().then(() => takeArchive(zip, lookIntoArchive(zip).people.length));
 const refused = (zip: Uint8Array) =>
-  takeArchive(zip).then(
+  confirmed(zip).then(
     () => 'taken',
     (error: unknown) => (error instanceof NotTaken ? error.message : `bug: ${String(error)}`),
   );
@@ -70,7 +79,7 @@ test('the archive holds every table of the company and what people read', async 
   );
   expect(refusalOf(await record(visit))).toBeNull();
   await note('Kiln Hill');
-  await runJob({ kind: 'windows', orgId: lead.orgId });
+  await computeWindows(lead);
   before = await standing();
   await expect(writeArchive(actor(), file)).rejects.toThrow('may not');
   await writeArchive(lead, file);
@@ -108,9 +117,22 @@ test('on an empty server it is as it was, to the last row, and people come in by
     'it is damaged',
   );
   expect(await organisationOf(lead.orgId)).toBeNull();
-  came = await takeArchive(read());
+  // somebody put a person of his own into it: who has looked at the list sees one more than there are
+  const manifest = JSON.parse(strFromU8(entries['manifest.json']!)) as { people: object[] };
+  const stranger = {
+    ...manifest.people[0],
+    userId: 'nobody',
+    name: 'A Stranger',
+    email: 'stranger@elsewhere.example',
+  };
+  const more = { ...manifest, people: [...manifest.people, stranger] };
+  const forged = zipSync({ ...entries, 'manifest.json': strToU8(JSON.stringify(more)) });
+  expect(lookIntoArchive(forged).people.map((p) => p.name)).toContain('A Stranger');
+  await expect(takeArchive(forged, manifest.people.length)).rejects.toThrow('Look at the list');
+  expect(await organisationOf(lead.orgId)).toBeNull();
+  came = await confirmed(read());
   expect(came.company).toBe('Quillmoor Lawn Care');
-  await runJob({ kind: 'windows', orgId: lead.orgId });
+  await computeWindows(lead);
   // the links to new passwords stand in the book of changes too
   expect(await standing()).toEqual({ ...before, changes: before.changes + came.links.length });
   expect((await peopleOfCompany(lead.orgId)).map((p) => p.name)).toContain('Mara Venn');
@@ -126,6 +148,9 @@ test('what cannot be taken in is refused with why, and nothing of it stays', asy
   expect(await refused(read())).toBe('Quillmoor Lawn Care is on this server already.');
   expect(await refused(zipSync({ 'x.txt': strToU8('x') }))).toContain('no manifest.json');
   expect(await refused(strToU8('no zip at all'))).toContain('no archive of a company');
+  // 30 MB of one letter in 30 kB: nothing is unpacked of it
+  const bomb = zipSync({ 'manifest.json': new Uint8Array(30_000_000).fill(65) });
+  expect(await refused(bomb)).toContain('manifest.json would be 30 MB');
 
   const entries = unzipSync(read());
   const manifest = JSON.parse(strFromU8(entries['manifest.json']!)) as {

@@ -26,7 +26,7 @@ import { beat, lastBeat, takeJob, takeOverFromDead } from '@/server/queue/alive'
 import { noteFinding } from '@/server/lawns/note-finding';
 import { productList, moveStock, type MoveInput } from '@/server/products/products';
 import { saveStation, stationsSheet } from '@/server/house/stations';
-import { addNewLawn } from '@/server/lawns/save-lawn';
+import { addNewLawn, addLawnShape } from '@/server/lawns/save-lawn';
 import { beginCompany } from '@/server/people/begin';
 import { makeFirstLink } from '@/server/people/links';
 import { EMPTY_LAWN } from '@/app/lawns/lawn-draft';
@@ -406,6 +406,15 @@ describe('what no form sends', () => {
       expect(anyIdShape.validate({ id }).error === undefined).toBe(form === 'GUID');
     },
   );
+  test('a takeoff whose shapes lack a figure is none', () => {
+    const rectangle = { kind: 'rectangle', sign: 'add', name: '', a: '40', b: '30', c: '', x: '', y: '' };
+    const wrong = (shapes: readonly object[]) =>
+      addLawnShape.validate({ ...EMPTY_LAWN, lawnId: null, measure: { by: 'takeoff', shapes } }).error
+        ?.message;
+    expect(wrong([rectangle])).toBeUndefined();
+    const { a: _, ...rest } = rectangle;
+    for (const shape of [{}, { kind: 'circle' }, rest]) expect(wrong([shape])).toContain(`"measure"`);
+  });
   test('of a long wrong body the first fault is named, of a body too long its length, before it is read', async () => {
     const made = await makeToken(lead, { name: 'bodies', days: 30, calls: ['outlook'] });
     if (!made.ok) throw new Error('no token');

@@ -1,7 +1,9 @@
 /** What past years say beyond the forecast is kept by a job, by the way in which an application is asked. */
-import { pastYearsKey, tenthsOn } from '@/core/gates/past-years';
+import { tenthsOn } from '@/core/gates/past-odds';
+import { pastYearsKey } from '@/core/gates/past-years';
 import { addDays } from '@/core/calendar/day';
-import { contextOf, nextOf } from '@/core/season/programme';
+import { contextOf } from '@/core/season/programme';
+import { nextOf } from '@/core/season/standing';
 import { inOrganisation } from '@/data/connection';
 import { outlook } from '@/data/schema';
 import { zoneSheet } from '@/server/programme/view';

@@ -130,6 +130,8 @@ test('a year that is not on file, a product that is none, a lawn of others, and 
   expect(await playMove(lead, { ...season(zoneId!, year), move })).toMatchObject({
     refusal: { kind: 'gone' },
   });
+  const contest = { zoneId: zoneId!, productId: crypto.randomUUID(), years: 5 };
+  expect(await playContest(lead, contest)).toMatchObject({ refusal: { kind: 'gone' } });
   const others = { ...season(crypto.randomUUID(), 2025), week: 0, share: 1 };
   expect(await playWeek(lead, others)).toMatchObject({ refusal: { kind: 'gone' } });
   const many = Array.from({ length: 13 }, () => ({ zoneId: crypto.randomUUID(), moves: [] }));

@@ -42,7 +42,7 @@ import { finishStop } from '@/server/stop/finish-stop';
 import { keepPhoto } from '@/server/stop/keep-photo';
 import { addSensor } from '@/server/soil/soil-station';
 import { noteSign, takeReading } from '@/server/soil/take-reading';
-import { soilRunsOfZone } from '@/server/programme/view';
+import { lawnDesk, soilRunsOfZone } from '@/server/programme/view';
 import { hindcastSheet } from '@/server/soil/view';
 import { actor, closeAll } from '../support/demo';
 
@@ -132,6 +132,7 @@ const COMMANDS: Record<string, [Permission, Command]> = {
   noteSignAction: ['record', noteSign],
   saveLawnAction: ['plan', saveLawn],
   addLawnAction: ['plan', addNewLawn],
+  deskAction: ['see', (who) => lawnDesk(who, crypto.randomUUID())],
   soilRunsAction: ['see', (who) => soilRunsOfZone(who, crypto.randomUUID(), 'warmest strip')],
   hindcastAction: ['see', (who) => hindcastSheet(who, crypto.randomUUID(), 'open')],
 };

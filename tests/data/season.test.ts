@@ -5,7 +5,7 @@ import { readRuns } from '@/core/ground/soil-runs';
 import { planProgrammes } from '@/core/season/planner/planner';
 import { usualTargets } from '@/core/season/planner/question';
 import { typedProgramme } from '@/core/season/planner/typed';
-import { isOpen } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import { planningRulesFrom } from '@/data/planning-rules';
 import { Forbidden } from '@/data/actor';
 import { savePlanning, type PlanningInput } from '@/server/settings/planning';

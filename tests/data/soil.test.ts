@@ -173,6 +173,10 @@ describe('a reading', () => {
     ],
     [{ takenAt: 'soon' }, 'Time: Time "soon" is no day and hour. Type it as 2027-03-18 10:30.'],
     [
+      { takenAt: '0000-01-01T10:00' },
+      'Time: Time "0000-01-01T10:00" is no day and hour. Type it as 2027-03-18 10:30.',
+    ],
+    [
       { takenAt: '2027-04-01T10:00' },
       'Time: Time is 1 April, 10:00, which is still to come. Check the hour.',
     ],
@@ -230,6 +234,9 @@ describe('a thermometer', () => {
     expect(await known()).toMatchObject({ offsetF: -0.2, calibratedOn: null });
     await putThermometerAway(tech, { id: blue.id });
     expect(await known()).toBeUndefined();
+    // what is put away, and what never was, is not changed by anybody
+    for (const id of [blue.id, crypto.randomUUID()])
+      expect(await save({ id, offsetF: '1' })).toEqual({ ok: false, refusal: { kind: 'gone' } });
     expect(await said(await reading(LOMAS, { thermometerId: blue.id }))).toEqual([
       'Thermometer: This thermometer has been put away. Choose another, or none.',
     ]);

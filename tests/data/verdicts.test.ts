@@ -13,14 +13,15 @@ import { safeToSeed } from '@/core/records/safe-to-seed';
 import { heldBy, heldOf } from '@/core/barrier/held';
 import { weighed } from '@/core/barrier/barrier';
 import { readRuns } from '@/core/ground/soil-runs';
-import { contextOf, isOpen, plannedEntries, yearAhead } from '@/core/season/programme';
+import { contextOf, plannedEntries, yearAhead } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import { suitedFor } from '@/core/season/suited';
 import { inOrganisation } from '@/data/connection';
 import { dueOf } from '@/data/season';
 import { zonesOf } from '@/data/lawns';
 import { houseOf } from '@/data/house';
 import { computeWindows } from '@/server/worker/windows';
-import { board } from '@/server/programme/board';
+import { board, upTo } from '@/server/programme/board';
 import { soilRunsOfZone, zoneSheet, type ZoneSheet } from '@/server/programme/view';
 import { seasonAround, seasonSheet, startQuestion } from '@/server/season/view';
 import { actor, closeAll } from '../support/demo';
@@ -86,7 +87,7 @@ test('safe to seed: the lawn’s two dates, its follow-ups and its gate say the 
 });
 
 test('the last day: Today, the lawn, rounds, start and regret ask one function', async () => {
-  const { groups } = await board(lead, 1000);
+  const { groups } = await board(lead, upTo(1000));
   const lines = groups.flatMap((g) => g.stops.flatMap((s) => s.lines)).filter((l) => l.isFresh && l.window);
   const lastOf = new Map<string, Day | null>();
   for (const line of lines) {

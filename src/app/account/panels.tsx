@@ -146,7 +146,7 @@ function ConfirmFactor({
       }
     >
       <p>1. Let the app read this picture, or type the key into it.</p>
-      {/* eslint-disable-next-line @next/next/no-img-element -- made on the server a moment ago */}
+      {/* oxlint-disable-next-line nextjs/no-img-element -- made on the server a moment ago */}
       <img
         className="w-52 border-2 border-hair bg-white"
         alt="The key as a QR code"

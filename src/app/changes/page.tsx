@@ -6,7 +6,7 @@ import { SUBJECTS, type Changed } from '@/data/change-book';
 import { changeQueryOf, changeSheet } from '@/server/house/change-book';
 import { SUBJECT_WORDS, fieldChanges } from '@/ui/change-words';
 import { Link } from '@/ui/link';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { screen } from '../screen';
 
 export const metadata: Metadata = { title: 'Changes' };

@@ -4,7 +4,7 @@ import type { DayQuestion } from '@/core/day/plan-day';
 import { readMinutes } from '@/formats/minutes-csv';
 import { factSentence } from '@/ui/issue-words';
 import { useShows } from '@/ui/units';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 
 /** Driving minutes between addresses out of a file, instead of by the places. */
 export function DrivingMinutes({

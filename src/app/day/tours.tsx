@@ -29,10 +29,10 @@ import type {
   PlannedVisit,
   TruckDay,
 } from '@/core/day/plan-day';
-import { figure } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 import { minuteWords, pointWords } from '@/ui/day-words';
 import { Link } from '@/ui/link';
-import { list, plural } from '@/ui/words';
+import { list, plural } from '@/ui/text';
 import { lookOf } from './day-map';
 
 type Props = Readonly<{

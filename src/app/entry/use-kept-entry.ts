@@ -21,7 +21,7 @@ export function useKeptEntry<T extends FieldValues>(
     if (kept && JSON.stringify(kept) !== JSON.stringify(getValues()))
       reset(kept, { keepDefaultValues: true });
     // once, when the device has been read
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [kept !== null]);
   useEffect(() => {
     // a reset names no field: it is nothing that somebody typed
@@ -30,7 +30,7 @@ export function useKeptEntry<T extends FieldValues>(
     });
     return unsubscribe;
     // the same keeper for the same key
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [watch, key]);
   return { forget, keepNow: () => keep(getValues()) };
 }

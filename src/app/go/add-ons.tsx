@@ -1,6 +1,7 @@
 'use client';
 import type { BundleZone, StopBundle } from '@/core/stop/bundle';
-import { MOST_ADD_ONS, labelOf, type AddedRun, type ZoneRun } from '@/core/stop/run';
+import { MOST_ADD_ONS, labelOf } from '@/core/stop/run';
+import type { AddedRun, ZoneRun } from '@/core/stop/typed-run';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';

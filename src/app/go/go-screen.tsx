@@ -1,12 +1,10 @@
 'use client';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { Suspense, lazy, useCallback, useEffect, useMemo, useState } from 'react';
 import { parseDay, showWeekday } from '@/core/calendar/day';
-import { BUNDLE_VERSION, type BundleStop, type StopBundle } from '@/core/stop/bundle';
-import { nextStop } from '@/core/stop/path';
-import { beginRun, doneStopOf, isRun, type Run } from '@/core/stop/run';
+import { BUNDLE_VERSION, nextStop, type BundleStop, type StopBundle } from '@/core/stop/bundle';
+import { isRun, type Run } from '@/core/stop/typed-run';
 import { minuteWords } from '@/ui/day-words';
-import { useShows } from '@/ui/units';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { GO_STORE } from './go-store';
 import { deviceOf } from '../outbox/device';
 import {
@@ -20,8 +18,32 @@ import {
   type KeptBundle,
 } from '../outbox/item';
 import { useOutbox } from '../outbox/use-outbox';
-import { NOT_LASTING, answerWords, noRoomWords, stuckWords, toldBy, partWords } from '../outbox/words';
-import { StopRun } from './stop-run';
+import { NOT_LASTING, noRoomWords, stuckWords } from '../outbox/device-words';
+
+// a list of stops is read first; what a stop asks comes after it, and before the day is said to be on the device
+const stopRun = () => import('./stop-run');
+const StopRun = lazy(() => stopRun().then((m) => ({ default: m.StopRun })));
+const runOfStop = () => import('@/core/stop/run');
+const toldOf = () => import('./told-of');
+const ToldOf = lazy(toldOf);
+const AGAIN_MS = 3000;
+
+/** Every part of a stop, until it is here: without a network there is no second try in the field. */
+async function everyPart(): Promise<void> {
+  for (;;)
+    try {
+      await Promise.all([
+        stopRun(),
+        runOfStop(),
+        toldOf(),
+        import('@/ui/issue-said'),
+        import('@/ui/reason-said'),
+      ]);
+      return;
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+    }
+}
 
 type Props = Readonly<{ userId: string; fresh: StopBundle; day: string; truckId: string }>;
 
@@ -77,6 +99,7 @@ function useGo(userId: string, fresh: StopBundle) {
       setKept(now);
       // what was typed since counts, and not what was read before
       setRuns((typed) => new Map([...found, ...typed]));
+      await everyPart();
       setRead(true);
       if (navigator.storage?.persist) void navigator.storage.persist();
       // the key to the weeds is taken along
@@ -104,6 +127,7 @@ function useGo(userId: string, fresh: StopBundle) {
   );
   const finish = async (stop: BundleStop, run: Run) => {
     const now = Date.now();
+    const { doneStopOf } = await runOfStop();
     const done: Run = { ...run, leftAt: now, step: 'done' };
     // the stop and what is sent of it in one step: no kill can leave the one without the other
     const item = itemOf('stop', doneStopOf(stop, done, bundle, now), stop.lawnId);
@@ -136,20 +160,21 @@ export function GoScreen({ userId, fresh, day, truckId }: Props) {
         // what was begun is read first: a stop must not begin again over it
         <p className="pt-4 text-lg">Opening…</p>
       ) : stop ? (
-        <StopRun
-          key={stop.lawnId}
-          stop={stop}
-          bundle={bundle}
-          run={runs.get(stop.lawnId) ?? null}
-          others={[...runs.values()].filter((r) => r.lawnId !== stop.lawnId)}
-          onBegin={() => keep(beginRun(stop, bundle, crypto.randomUUID()))}
-          onKeep={keep}
-          onWait={queue.put}
-          onDone={(run) => void finish(stop, run)}
-          onTakeBack={(run) => void takeBack(run)}
-          waiting={queue.waiting}
-          answers={queue.answers}
-        />
+        <Suspense fallback={<p className="pt-4 text-lg">Opening…</p>}>
+          <StopRun
+            key={stop.lawnId}
+            stop={stop}
+            bundle={bundle}
+            run={runs.get(stop.lawnId) ?? null}
+            others={[...runs.values()].filter((r) => r.lawnId !== stop.lawnId)}
+            onKeep={keep}
+            onWait={queue.put}
+            onDone={(run) => void finish(stop, run)}
+            onTakeBack={(run) => void takeBack(run)}
+            waiting={queue.waiting}
+            answers={queue.answers}
+          />
+        </Suspense>
       ) : (
         <Stops
           bundle={bundle}
@@ -252,7 +277,11 @@ function Stops({ bundle, runs, isRead, day, waiting, answers }: StopsProps) {
           );
         })}
       </ol>
-      <ToldOf answers={answers} stops={bundle.stops} />
+      {isRead && answers.length > 0 && (
+        <Suspense fallback={null}>
+          <ToldOf answers={answers} stops={bundle.stops} />
+        </Suspense>
+      )}
       {next && isRead && (
         <p className="fixed inset-x-0 bottom-0 z-10 bg-lime p-3">
           <a href={`#${next.lawnId}`} className="button button-loud min-h-glove w-full text-row">
@@ -265,52 +294,6 @@ function Stops({ bundle, runs, isRead, day, waiting, answers }: StopsProps) {
           The day is done{waiting.length ? ', and what waits is sent by itself' : ''}.
         </p>
       )}
-    </>
-  );
-}
-
-/** What was not kept of what was sent, lawn by lawn. */
-function ToldOf({
-  answers,
-  stops,
-}: Readonly<{ answers: readonly Answered[]; stops: readonly BundleStop[] }>) {
-  const show = useShows();
-  const told = answers
-    .flatMap((a) => [
-      ...[answerWords(a, show)]
-        .filter(Boolean)
-        .map((words) => ({ key: a.sendKey, lawnId: a.lawnId, words, recordId: '' })),
-      ...(a.refused ?? []).map((r) => ({
-        key: `${a.sendKey}${r.part}`,
-        lawnId: a.lawnId,
-        words: `Not kept: ${partWords(r, show)}`,
-        recordId: '',
-      })),
-      ...a.zones
-        .filter((z) => toldBy(z, show) !== '')
-        .map((z) => ({
-          key: `${a.sendKey}${z.zoneId}`,
-          lawnId: a.lawnId,
-          recordId: z.recordId,
-          words:
-            z.outcome === 'already'
-              ? `It was recorded already: ${toldBy(z, show)} That entry stands; yours is kept beside it on the lawn.`
-              : toldBy(z, show),
-        })),
-    ])
-    .filter((x) => stops.some((s) => s.lawnId === x.lawnId));
-  return (
-    <>
-      {told.map((x) => (
-        <p key={x.key} role="alert" className="mt-2 border-l-4 border-clay bg-paper px-3 py-2">
-          <b>{stops.find((s) => s.lawnId === x.lawnId)?.address}:</b> {x.words}{' '}
-          {x.recordId && (
-            <a href={`/records/${x.recordId}`} className="font-semibold">
-              See the entry
-            </a>
-          )}
-        </p>
-      ))}
     </>
   );
 }

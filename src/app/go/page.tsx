@@ -4,7 +4,7 @@ import { may } from '@/data/actor';
 import { dayScreen } from '@/server/day/view';
 import { stopBundle } from '@/server/stop/bundle';
 import { Link } from '@/ui/link';
-import { list, plural } from '@/ui/words';
+import { list, plural } from '@/ui/text';
 import { isId } from '../ids';
 import { screen } from '../screen';
 import { SHOWS } from '@/core/units/format';

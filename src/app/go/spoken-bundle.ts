@@ -4,7 +4,8 @@ import type { GatheredBundle } from '@/server/stop/bundle';
 import { regretWords } from '@/ui/day-words';
 import { messageTexts } from '@/ui/message-facts';
 import { reasonWords } from '@/ui/reason-words';
-import { expectationWords, list } from '@/ui/words';
+import { expectationWords } from '@/ui/words';
+import { list } from '@/ui/text';
 
 type Held = GatheredBundle['stops'][number]['zones'][number]['held'];
 

@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
 import type { BundleProduct, BundleStop, StopBundle } from '@/core/stop/bundle';
 import { clockIn } from '@/core/stop/clock';
-import { labelOf, type Run } from '@/core/stop/run';
+import { labelOf } from '@/core/stop/run';
+import type { Run } from '@/core/stop/typed-run';
 import type { Checked } from '@/core/stop/seen-now';
 import { isGranule } from '@/core/products/label';
 import { AMOUNT_UNITS } from '@/core/units/rate';

@@ -1,8 +1,9 @@
 'use client';
 import { useState } from 'react';
-import { STEPS, lacksOf, type Step } from '@/core/stop/run';
+import { lacksOf } from '@/core/stop/run';
+import { STEPS, type Step } from '@/core/stop/typed-run';
 import { Labelled } from '@/ui/labelled';
-import { capital, plural } from '@/ui/words';
+import { capital, plural } from '@/ui/text';
 import { NO_PICTURE, pictureOf } from '../outbox/photo';
 import { Tick, type StepProps } from './step-parts';
 import type { Item } from '../outbox/item';

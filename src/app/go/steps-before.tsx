@@ -5,14 +5,16 @@ import { useState } from 'react';
 import type { GateKey } from '@/core/gates/gate-names';
 import type { BundleZone } from '@/core/stop/bundle';
 import { carriedTo, wornTick, type Carried } from '@/core/stop/path';
-import { foundIn, labelOf, seenIn, type Run } from '@/core/stop/run';
+import { foundIn, labelOf, seenIn } from '@/core/stop/run';
+import type { Run } from '@/core/stop/typed-run';
 import type { Checked } from '@/core/stop/seen-now';
 import { STAGES, WEEDS, stageWords, type Weed } from '@/core/weeds/weeds';
 import { safetyOf } from '@/ui/safety';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
-import { capital, list, plural, shortName } from '@/ui/words';
+import { shortName } from '@/ui/words';
+import { capital, list, plural } from '@/ui/text';
 import type { Item } from '../outbox/item';
 import { ON_PAD } from './number-pad';
 import {
@@ -26,7 +28,7 @@ import {
   type StepProps,
 } from './step-parts';
 
-const WalkAtStop = dynamic(() => import('./walk-at-stop'));
+const WalkAtStop = dynamic(() => import('./walk-at-stop'), { loading: () => null });
 
 /** A stop before the work: what is there, what stands against it by what is seen, and what is worn. */
 export function Arrive(props: StepProps) {

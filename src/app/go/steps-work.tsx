@@ -2,23 +2,17 @@
 import { fromGallons } from '@/core/units/trade';
 import { useState } from 'react';
 import type { BundleZone } from '@/core/stop/bundle';
-import {
-  amountsByLevel,
-  beginningOf,
-  isReason,
-  labelOf,
-  offPlanIn,
-  type Beginning,
-  type Run,
-  type ZoneRun,
-} from '@/core/stop/run';
+import { amountsByLevel, beginningOf, isReason, labelOf, offPlanIn, type Beginning } from '@/core/stop/run';
+import type { Run, ZoneRun } from '@/core/stop/typed-run';
 import { isGranule } from '@/core/products/label';
-import { figure, showRate } from '@/core/units/format';
+import { showRate } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { Labelled } from '@/ui/labelled';
 import { MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
-import { list, plural, shortName } from '@/ui/words';
+import { shortName } from '@/ui/words';
+import { list, plural } from '@/ui/text';
 import { AddOns } from './add-ons';
 import { ON_PAD } from './number-pad';
 import {

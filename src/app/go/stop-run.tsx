@@ -2,7 +2,8 @@
 import { useEffect, type ReactNode } from 'react';
 import type { BundleStop, StopBundle } from '@/core/stop/bundle';
 import { asks, isAnswered, nextStep } from '@/core/stop/path';
-import { STEPS, labelOf, lacksOf, type Run, type Step } from '@/core/stop/run';
+import { beginRun, labelOf, lacksOf } from '@/core/stop/run';
+import { STEPS, type Run, type Step } from '@/core/stop/typed-run';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { useShows } from '@/ui/units';
 import { shortName } from '@/ui/words';
@@ -22,7 +23,6 @@ type Props = Readonly<{
   others: readonly Run[];
   waiting: readonly Item[];
   answers: readonly Answered[];
-  onBegin: () => void;
   onKeep: (run: Run) => void;
   /** a picture or a walk, which waits for a network */
   onWait: (items: readonly Item[]) => Promise<boolean>;
@@ -59,14 +59,15 @@ const WHY: Readonly<Record<Step, string>> = {
 
 /** One stop, step by step: it can be left and taken up at any of them. */
 export function StopRun(props: Props) {
-  const { stop, bundle, run, waiting, answers, onBegin, onTakeBack } = props;
+  const { stop, bundle, run, waiting, answers, onKeep, onTakeBack } = props;
+  const begin = () => onKeep(beginRun(stop, bundle, crypto.randomUUID()));
   const isRecorded = stop.zones.every((z) => z.doneBy !== '');
   useEffect(() => {
-    if (!run && !isRecorded) onBegin();
+    if (!run && !isRecorded) begin();
     // once for each stop
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [stop.lawnId]);
-  if (!run && isRecorded) return <Recorded stop={stop} onBegin={onBegin} />;
+  if (!run && isRecorded) return <Recorded stop={stop} onBegin={begin} />;
   if (!run) return <p className="pt-4 text-lg">Opening…</p>;
   const answer = answers.find((a) => a.sendKey === run.sendKey);
   const isWaiting = waiting.some((w) => w.sendKey === run.sendKey);
@@ -279,7 +280,7 @@ function Finished({
 }
 
 /** A stop that is in the book already: it is not begun again by mistake. */
-function Recorded({ stop, onBegin }: Pick<Props, 'stop' | 'onBegin'>) {
+function Recorded({ stop, onBegin }: Pick<Props, 'stop'> & Readonly<{ onBegin: () => void }>) {
   return (
     <>
       <Head address={stop.address} />

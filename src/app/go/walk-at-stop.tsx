@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Day } from '@/core/calendar/day';
 import type { BundleZone } from '@/core/stop/bundle';
 import type { Weed } from '@/core/weeds/weeds';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { WalkForm } from '../walk-form';
 import { itemOf, type Item } from '../outbox/item';
 import { LOOKED, NO_PICTURE, pictureOf } from '../outbox/photo';

@@ -4,7 +4,8 @@ import { useController, useFormContext, useFormState, useWatch } from 'react-hoo
 import { showFullDay } from '@/core/calendar/day';
 import { MOST_CV, RUNS, swathsOf } from '@/core/mixing/calibration';
 import type { CalibrationWay } from '@/core/trade/terms';
-import { figure, showRate, significant, type Shows } from '@/core/units/format';
+import { showRate, type Shows } from '@/core/units/format';
+import { figure, significant } from '@/core/units/figure';
 import { rateIn, type ProductRate } from '@/core/units/rate';
 import type { Outcome } from '@/server/entry/outcome';
 import type { CalibrationInput, CalibrationSheet } from '@/server/house/calibrations';

@@ -9,7 +9,7 @@ import { FALL_SCHOOLS, SCHOOLS, SIGNS, type School } from '@/core/ground/crossin
 import type { StoredCrossings } from '@/data/crossings';
 import type { saveCrossings } from '@/server/settings/view';
 import type { Outcome } from '@/server/entry/outcome';
-import { capital } from '@/ui/words';
+import { capital } from '@/ui/text';
 import { Entry } from '../entry/entry';
 import { FigureEntry, SelectEntry } from '../entry/fields';
 import { useEntry } from '../entry/use-entry';

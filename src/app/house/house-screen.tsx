@@ -207,6 +207,6 @@ const Server = ({ sheet, mayChange, mayTake }: Panel & Readonly<{ mayTake: boole
       mayChange={mayChange}
       saveKeepingAction={saveKeepingAction}
     />
-    <Jobs jobs={sheet.jobs} mayPlan={mayChange} retryJobAction={retryJobAction} />
+    <Jobs jobs={sheet.jobs} windows={sheet.windows} mayPlan={mayChange} retryJobAction={retryJobAction} />
   </div>
 );

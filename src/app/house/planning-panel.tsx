@@ -1,7 +1,7 @@
 'use client';
 import { useController, useFormContext } from 'react-hook-form';
 import { textsOf } from '@/core/facts/house-figures';
-import { BARRIER_SCHOOLS } from '@/core/barrier/barrier';
+import { BARRIER_SCHOOLS } from '@/core/barrier/control';
 import {
   AUTUMN_SCHOOLS,
   PERENNIAL_SCHOOLS,

@@ -1,12 +1,13 @@
 'use client';
 import { useState } from 'react';
 import type { KeepingInput } from '@/server/settings/keeping';
+import type { HouseSheet } from '@/server/settings/view';
 import type { QueueState } from '@/server/queue/jobs';
 import { JOB_KINDS } from '@/server/queue/kinds';
 import { CALLS, type Call } from '@/server/entry/calls';
 import type { Outcome } from '@/server/entry/outcome';
 import type { TokenInput, TokenNews } from '@/server/entry/tokens';
-import { list, plural } from '@/ui/words';
+import { list, plural } from '@/ui/text';
 import { Entry } from '../entry/entry';
 import { SelectEntry, TextEntry, TicksEntry } from '../entry/fields';
 import { useEntry } from '../entry/use-entry';
@@ -14,6 +15,7 @@ import { RefusalWords } from '../refusal-words';
 import { useCommand } from '../use-command';
 import { Panel } from './panel';
 import { factWords } from '@/ui/issue-words';
+import { figure } from '@/core/units/figure';
 import { SHOWS } from '@/core/units/format';
 import { factIn } from '@/core/units/issue';
 
@@ -113,9 +115,10 @@ export function Tokens({
 
 export function Jobs({
   jobs,
+  windows,
   mayPlan,
   retryJobAction,
-}: Readonly<{ jobs: QueueState; mayPlan: boolean; retryJobAction: One }>) {
+}: Readonly<{ jobs: QueueState; windows: HouseSheet['windows']; mayPlan: boolean; retryJobAction: One }>) {
   const { run, refusal, isSending } = useCommand();
   return (
     <Panel name="Work in the background" id="jobs">
@@ -132,6 +135,18 @@ export function Jobs({
         {jobs.waiting ? `${plural(jobs.waiting, 'job')} waiting or running.` : 'Nothing waits.'}{' '}
         {jobs.failed.length === 0 && 'Nothing has failed in the last week.'}
       </p>
+      {windows.left > 0 && (
+        <p className="mt-1 text-note">
+          <progress
+            className="mr-2 align-middle"
+            value={windows.all - windows.left}
+            max={windows.all}
+            aria-label="Windows computed for this hour"
+          />
+          Windows of planned applications: {figure(windows.all - windows.left)} of {figure(windows.all)} are
+          computed for this hour.
+        </p>
+      )}
       <ul>
         {jobs.failed.map((j) => (
           <li key={j.id} className="flex flex-wrap items-center gap-x-4 border-b border-hair">

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useWatch } from 'react-hook-form';
 import { showFullDay } from '@/core/calendar/day';
 import { TOOL_KINDS, type ToolKind } from '@/core/trade/terms';
-import { figure, significant } from '@/core/units/format';
+import { figure, significant } from '@/core/units/figure';
 import type { MeasuringTool } from '@/data/equipment';
 import type { Outcome } from '@/server/entry/outcome';
 import type { ToolInput, WeighingInput } from '@/server/house/equipment';

@@ -4,7 +4,7 @@ import type { Truck } from '@/data/trucks';
 import type { Outcome } from '@/server/entry/outcome';
 import type { TruckInput } from '@/server/house/trucks';
 import { minuteWords } from '@/ui/day-words';
-import { list } from '@/ui/words';
+import { list } from '@/ui/text';
 import { Entry } from '../entry/entry';
 import { TextEntry, TicksEntry } from '../entry/fields';
 import { useEntry } from '../entry/use-entry';

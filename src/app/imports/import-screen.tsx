@@ -2,7 +2,7 @@
 import { useShows } from '@/ui/units';
 import { readRowProblems, readFacts, factIn } from '@/core/units/issue';
 import { useState } from 'react';
-import { figure } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 import type { ImportNews } from '@/data/imports';
 import type { LawnMapping } from '@/formats/lawn-columns';
 import { MOST_FILE_BYTES } from '@/formats/file-size';
@@ -11,7 +11,7 @@ import type { LoggerMapping } from '@/formats/logger-csv';
 import type { Outcome } from '@/server/entry/outcome';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { RefusalWords } from '../refusal-words';
 import { send } from '../send';
 import { useCommand } from '../use-command';

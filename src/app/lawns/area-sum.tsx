@@ -1,7 +1,7 @@
 'use client';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { outlineOf } from '@/core/lawn/measure';
-import { figure } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 import { parseFigure } from '@/core/units/parse';
 import { Figure } from '@/ui/figure';
 import { Labelled } from '@/ui/labelled';

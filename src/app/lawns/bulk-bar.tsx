@@ -4,7 +4,7 @@ import type { School } from '@/core/ground/crossing';
 import { MOISTURES, type Moisture } from '@/core/ground/site';
 import { THATCHES, type Thatch } from '@/core/lawn/zone';
 import type { changeMany } from '@/server/lawns/lawn-list';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 
 export type Bulk = Parameters<typeof changeMany>[1];
 

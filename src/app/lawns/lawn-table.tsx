@@ -10,7 +10,7 @@ import type { School } from '@/core/ground/crossing';
 import type { ListQuery } from '@/data/lawn-list';
 import type { LawnList } from '@/server/lawns/lawn-list';
 import type { Outcome } from '@/server/entry/outcome';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { RefusalWords } from '../refusal-words';
 import { useCommand } from '../use-command';
 import { BulkBar, type Bulk } from './bulk-bar';

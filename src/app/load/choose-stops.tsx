@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { SquareMetres } from '@/core/units/quantity';
 import { useShows } from '@/ui/units';
-import { list, plural } from '@/ui/words';
+import { list, plural } from '@/ui/text';
 
 export type Due = Readonly<{
   applicationId: string;

@@ -1,7 +1,7 @@
 import { plainName } from '@/core/products/plain-name';
 import { showWeekday, type Day } from '@/core/calendar/day';
 import type { CardLine } from '@/server/mixing/loads';
-import { list } from '@/ui/words';
+import { list } from '@/ui/text';
 
 /** Cards of today and yesterday. */
 export function KeptCards({ cards, today }: Readonly<{ cards: readonly CardLine[]; today: Day }>) {

@@ -1,6 +1,6 @@
 'use client';
 import type { LoadCard } from '@/core/mixing/card';
-import { figure } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 import { showAmount } from '@/core/units/format';
 import type { Litres } from '@/core/units/quantity';
 import {

@@ -7,7 +7,8 @@ import { LabelLaw } from '@/ui/label-law';
 import { Link } from '@/ui/link';
 import { reasonWords } from '@/ui/reason-words';
 import { useShows } from '@/ui/units';
-import { list, plural, shortName } from '@/ui/words';
+import { shortName } from '@/ui/words';
+import { list, plural } from '@/ui/text';
 import { LoadSections } from './load-sections';
 
 type Props = Readonly<{

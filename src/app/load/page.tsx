@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { may } from '@/data/actor';
 import { latestCards, morningSheet } from '@/server/mixing/loads';
-import { board } from '@/server/programme/board';
+import { board, upTo } from '@/server/programme/board';
 import { isId } from '../ids';
 import { screen } from '../screen';
 import { keepCardsAction } from './actions';
@@ -30,7 +30,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/load'>) => {
       />
     );
   }
-  const { groups, today } = await board(actor, MOST_SHOWN);
+  const { groups, today } = await board(actor, upTo(MOST_SHOWN));
   const due = dueLines(groups.filter((g) => g.group === 'open' || g.group === 'ajar'));
   return (
     <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">

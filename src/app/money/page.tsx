@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { isoDay, showWeekday } from '@/core/calendar/day';
 import { USUAL_SHARE, type MoneyLine } from '@/core/day/money';
-import { figure, showPercent } from '@/core/units/format';
+import { figure, showPercent } from '@/core/units/figure';
 import { moneySheet } from '@/server/day/money';
 import { Link } from '@/ui/link';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { screen } from '../screen';
 
 export const metadata: Metadata = { title: 'Money' };

@@ -1,6 +1,6 @@
 /** What waits on a device to be sent, and what became of it. */
 import type { PartRefused, StopBundle, ZoneOutcome } from '@/core/stop/bundle';
-import type { Run } from '@/core/stop/run';
+import type { Run } from '@/core/stop/typed-run';
 import type { SentStop } from '@/core/stop/forms';
 import type { Refusal } from '@/server/entry/outcome';
 import type { WalkInput } from '@/server/lawns/walk';

@@ -1,6 +1,6 @@
 import { deviceOf } from './device';
 import { NO_PICTURE, pictureOf } from './photo';
-import { noRoomWords } from './words';
+import { noRoomWords } from './device-words';
 
 /**
  * Puts a picture into the outbox, from which whatever page is open sends it.

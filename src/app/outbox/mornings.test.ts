@@ -7,12 +7,12 @@
 import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';
 import type { Refusal } from '@/server/entry/outcome';
-import type { Run } from '@/core/stop/run';
+import type { Run } from '@/core/stop/typed-run';
 import { deviceIn, openStore, storeInPage, type Device, type Store } from './device';
 import { giveBackWalks } from './refused-walks';
 import { isRefused, itemOf, type Item, type KeptRun } from './item';
 import { MANY_TRIES, isDue, outcomeFrom, sendTurn } from './turn';
-import { noRoomWords, stuckWords } from './words';
+import { noRoomWords, stuckWords } from './device-words';
 
 /** A small generator, so that each morning can be played again by its number. From memory: mulberry32. */
 function randomOf(seed: number): () => number {

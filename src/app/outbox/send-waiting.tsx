@@ -1,6 +1,6 @@
 'use client';
 import { useOutbox } from './use-outbox';
-import { stuckWords } from './words';
+import { stuckWords } from './device-words';
 
 /** Sends what waits on this device from whatever page is open, and tells what cannot be sent. */
 export default function SendWaiting({ userId }: Readonly<{ userId: string }>) {

@@ -5,7 +5,7 @@ import { type Answered, type Item, type KeptRun } from './item';
 import { giveBackWalks } from './refused-walks';
 import { postAs } from './post';
 import { SYNC_TAG, alone, takeTurn } from './take-turn';
-import { noRoomWords } from './words';
+import { noRoomWords } from './device-words';
 
 const AGAIN_MS = 10_000;
 

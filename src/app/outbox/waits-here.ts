@@ -1,6 +1,4 @@
 /** What waits on this device to be sent, by person; nothing is opened that is not there. */
-import { openDB } from 'idb';
-
 const STORES = 'iron-gate-go-';
 export const storeNameOf = (userId: string): string => STORES + userId;
 
@@ -26,6 +24,7 @@ const names = async (): Promise<string[]> =>
 
 async function count(name: string): Promise<number> {
   try {
+    const { openDB } = await import('idb');
     const db = await openDB(name);
     try {
       return db.objectStoreNames.contains('queue') ? await db.count('queue') : 0;

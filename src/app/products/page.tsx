@@ -2,11 +2,12 @@ import { plainName } from '@/core/products/plain-name';
 import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { showDay } from '@/core/calendar/day';
-import { showAmount, significant } from '@/core/units/format';
+import { showAmount } from '@/core/units/format';
+import { significant } from '@/core/units/figure';
 import { RATE_UNITS, amountLike } from '@/core/units/rate';
 import { may } from '@/data/actor';
 import { productList, type ProductLine } from '@/server/products/products';
-import { list, plural } from '@/ui/words';
+import { list, plural } from '@/ui/text';
 import { screen } from '../screen';
 
 export const metadata: Metadata = { title: 'Products' };

@@ -2,7 +2,7 @@
 import { nameSubstance } from '@/core/products/substance';
 import { acidShare } from '@/core/products/substances';
 import type { SheetIngredient } from '@/core/products/sheet';
-import { figure } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 
 type Props = Readonly<{ ingredient: SheetIngredient; onChange: (change: Partial<SheetIngredient>) => void }>;
 

@@ -2,14 +2,15 @@ import { plainName } from '@/core/products/plain-name';
 import { fromSquareFeet } from '@/core/units/trade';
 import type { Metadata } from 'next';
 import { isoDay, showFullDay } from '@/core/calendar/day';
-import { significant, SHOWS } from '@/core/units/format';
+import { SHOWS } from '@/core/units/format';
+import { significant } from '@/core/units/figure';
 import { AMOUNT_UNITS } from '@/core/units/rate';
 import { WEEDS } from '@/core/weeds/weeds';
 import { may } from '@/data/actor';
 import { recordBook, recordQueryOf } from '@/server/records/view';
 import { Link } from '@/ui/link';
 import { YearStrip } from '@/ui/year-strip';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { screen } from '../screen';
 import { RecordFilter } from './record-filter';
 

@@ -4,7 +4,7 @@ import { gateName } from '@/core/gates/gate-names';
 import type { RoundChoice } from '@/core/rehearsal/round';
 import { reasonWords } from '@/ui/reason-words';
 import { useShows } from '@/ui/units';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 
 type Props = Readonly<{
   choice: RoundChoice;

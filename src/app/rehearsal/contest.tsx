@@ -1,12 +1,12 @@
 'use client';
 import { useState } from 'react';
 import type { Contest as Played } from '@/core/rehearsal/schools';
-import { showPercent } from '@/core/units/format';
+import { showPercent } from '@/core/units/figure';
 import type { Outcome } from '@/server/entry/outcome';
 import type { ContestInput, RehearsalSheet } from '@/server/rehearsal/play';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
-import { capital, plural } from '@/ui/words';
+import { capital, plural } from '@/ui/text';
 import { RefusalWords } from '../refusal-words';
 import { useCommand } from '../use-command';
 

@@ -3,11 +3,11 @@ import { showDay } from '@/core/calendar/day';
 import { hurtCount, type Injury } from '@/core/rehearsal/injury';
 import { together } from '@/core/rehearsal/round';
 import type { Score } from '@/core/rehearsal/score';
-import { figure, showPercent } from '@/core/units/format';
+import { figure, showPercent } from '@/core/units/figure';
 import { WEEDS } from '@/core/weeds/weeds';
 import type { RehearsalSheet } from '@/server/rehearsal/play';
 import type { Carried, Ending } from '@/server/rehearsal/work';
-import { capital, plural } from '@/ui/words';
+import { capital, plural } from '@/ui/text';
 import { MoveList } from './move-list';
 
 const heldWords = (hold: number | null) => (hold === null ? 'no flush' : showPercent(hold));

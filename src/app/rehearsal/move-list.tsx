@@ -1,7 +1,7 @@
 import { showWeekday } from '@/core/calendar/day';
 import { groupBy } from '@/core/group';
 import type { Move } from '@/core/rehearsal/rehearsal';
-import { figure } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 
 /** What was put down, in order. @param of how many lawns were played */
 export function MoveList({

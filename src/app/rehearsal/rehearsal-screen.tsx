@@ -5,7 +5,7 @@ import type { RehearsalSheet } from '@/server/rehearsal/play';
 import { LabelLaw } from '@/ui/label-law';
 import { Choice } from '@/ui/choice';
 import { Labelled } from '@/ui/labelled';
-import { list, plural } from '@/ui/words';
+import { list, plural } from '@/ui/text';
 import { WEEDS, isWeed } from '@/core/weeds/weeds';
 import { Contest, type PlayContest } from './contest';
 import { Lessons } from './lessons';

@@ -11,7 +11,8 @@ import type { Ending } from '@/server/rehearsal/work';
 import { Choice as Choose } from '@/ui/choice';
 import { reasonWords } from '@/ui/reason-words';
 import { useShows } from '@/ui/units';
-import { plural, shortName } from '@/ui/words';
+import { shortName } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { RefusalWords } from '../refusal-words';
 import { useCommand } from '../use-command';
 import { useKept } from '../use-kept';
@@ -79,13 +80,13 @@ function useGame({ sheet, lawns, year, made }: Played, actions: SeasonActions) {
       setShown({ of: key, week }),
     );
     // the key names everything that a week is asked with
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [key, game.isOver]);
   useEffect(() => {
     if (!game.isOver || end) return;
     ask(actions.playEndingAction, asked, setEnd);
     // once, when the season is over
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [game.isOver]);
   const wait = (weeks: number) => {
     setStood([]);

@@ -4,12 +4,13 @@ import { useShows } from '@/ui/units';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { addDays, dateOfMonth, monthOf, showDay, type Day } from '@/core/calendar/day';
-import { figure } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 import type { SeasonRow, SeasonShow } from '@/data/season';
 import type { Outcome } from '@/server/entry/outcome';
 import type { RowsQuery, SeasonSheet } from '@/server/season/view';
 import { Link } from '@/ui/link';
-import { monthName, plural } from '@/ui/words';
+import { monthName } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { send } from '../send';
 import { KIND_NAMES } from '../lawns/[zoneId]/programme/proposal-words';
 import { factWords } from '@/ui/issue-words';
@@ -38,6 +39,7 @@ export function SeasonList({ sheet, show, seasonRowsAction }: Props) {
     return () => window.removeEventListener('resize', measure);
   }, []);
   const height = isWide ? ROW.wide : ROW.narrow;
+  // oxlint-disable-next-line react-hooks/incompatible-library -- what it gives is used here alone
   const rows = useWindowVirtualizer({
     count: total,
     estimateSize: () => height,

@@ -3,13 +3,13 @@ import { useEffect, useMemo, useState } from 'react';
 import { isoDay, parseDay, showWeekday, type Day } from '@/core/calendar/day';
 import type { AskedStart, StartQuestion, StartSays } from '@/core/season/start';
 import { stopsADay, type Crews } from '@/core/season/workload';
-import { figure } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 import { parseFigure } from '@/core/units/parse';
 import type { Outcome } from '@/server/entry/outcome';
 
 import { Labelled } from '@/ui/labelled';
 import { Link } from '@/ui/link';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 
 import { RefusalWords } from '../refusal-words';
 import { useCommand } from '../use-command';
@@ -113,7 +113,7 @@ function Answer({
           }
         : null,
     // what is typed decides
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
     [question, typed],
   );
   const says = useStart(asked);

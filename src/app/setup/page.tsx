@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { PAST_YEARS } from '@/data/weather';
 import { setupSteps, type SetupStep } from '@/server/house/setup';
 import { Link } from '@/ui/link';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { screen } from '../screen';
 
 export const metadata: Metadata = { title: 'Setting up' };

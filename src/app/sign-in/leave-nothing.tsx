@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { leaveNothing } from '../load/take-along';
 import { waitingOfAll } from '../outbox/waits-here';
 

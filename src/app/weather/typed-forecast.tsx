@@ -5,7 +5,7 @@ import type { Measure } from '@/core/units/measures';
 import type { Outcome } from '@/server/entry/outcome';
 import type { ForecastInput, TypedDay } from '@/server/house/typed-forecast';
 import { StationOptions } from '../station-options';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { Entry } from '../entry/entry';
 import { FigureEntry, SelectEntry } from '../entry/fields';
 import { useEntry } from '../entry/use-entry';

@@ -4,9 +4,7 @@ import { dayOf, type Day } from '@/core/calendar/day';
 import { factsOf } from '@/core/products/ingredient-facts';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import {
-  CONTROL,
   effectOn,
-  heldUntil,
   lastsFor,
   rateFor,
   strengthOf,
@@ -16,6 +14,7 @@ import {
   type Dose,
   type Strength,
 } from './barrier';
+import { CONTROL, heldUntil } from './control';
 
 const kg = (x: number) => x as KilogramsPerHectare;
 const from = dayOf(2027, 1, 1);

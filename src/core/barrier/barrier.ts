@@ -13,6 +13,7 @@ import type { SoilRuns } from '@/core/ground/soil-runs';
 import { substanceKey } from '@/core/products/substance';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
 import { SHOWN_HAIR } from '@/core/units/tolerance';
+import { CONTROL, type BarrierSchool } from './control';
 
 /** EFSA 2008, opinion on the default Q10, EFSA Journal 622 (published). */
 const Q10 = 2.58;
@@ -22,17 +23,11 @@ const MOISTURE_EXPONENT = 0.7;
 const SLOPE = 2;
 /** Units (what is left, in ED50s) to the power of the slope; written out, for it is what a search spends its time on. */
 export const powered = (units: number): number => units * units;
-/** While at least so much of the flush is stopped, a label calls it control: common practice, no source. */
-export const CONTROL = 0.8;
 
 /** How fast a day at this soil temperature counts against one at 20 °C; frozen ground keeps what it has. */
 export const warmth = (celsius: number): number => (celsius <= 0 ? 0 : Q10 ** ((celsius - 20) / 10));
 /** How fast a day counts at a share of the water that the half-life is of. */
 export const wetness = (share: number): number => Math.min(1, Math.max(0, share)) ** MOISTURE_EXPONENT;
-
-/** Both schools of the trade: the model's, and days of the calendar as the label has them. */
-export const BARRIER_SCHOOLS = ['cold keeps it', 'months from the label'] as const;
-export type BarrierSchool = (typeof BARRIER_SCHOOLS)[number];
 
 /** Mean soil of the months that a label speaks of, and of field studies, °C: a field figure is brought to 20 °C by it. Ours. */
 const LABEL_SOIL_C = 18;
@@ -268,14 +263,6 @@ function addUnits(
     for (const x of opened) if (from + d >= x.day) left *= 1 - x.share;
     units[d]! += left;
   }
-}
-
-/** The last day of control in one piece from a day on; null: there is none on that day. */
-export function heldUntil(from: Day, effect: ArrayLike<number>, since: Day): Day | null {
-  let d = Math.max(0, since - from);
-  if (!(effect[d]! >= CONTROL)) return null;
-  while (d + 1 < effect.length && effect[d + 1]! >= CONTROL) d++;
-  return (from + d) as Day;
 }
 
 /** The rate that holds for so many weighted days: how much for so long. */

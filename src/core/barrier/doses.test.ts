@@ -5,7 +5,8 @@ import type { Label } from '@/core/products/label';
 import { entryOf } from '@/core/records/ledger';
 import { rateOf } from '@/core/units/rate';
 import { label, row, today } from '../../../tests/support/gate-context';
-import { CONTROL, lastsFor, warmth } from './barrier';
+import { lastsFor, warmth } from './barrier';
+import { CONTROL } from './control';
 import { dosesAgainst, strengthIn } from './doses';
 
 const oz = (value: number) => rateOf(value, 'oz/1000sqft');

@@ -1,7 +1,8 @@
 /** What of a zone's ledger and programme is a barrier against a weed: which ingredients, how strong, how much of each. */
 import type { Day } from '@/core/calendar/day';
 import { factsOf } from '@/core/products/ingredient-facts';
-import { ingredientRate, type Label } from '@/core/products/label';
+import type { Label } from '@/core/products/label';
+import { ingredientRate } from '@/core/products/content';
 import type { LedgerEntry } from '@/core/records/ledger';
 import { isPreEmergent, type Turf } from '@/core/trade/terms';
 import type { ProductRate } from '@/core/units/rate';

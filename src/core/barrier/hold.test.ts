@@ -4,7 +4,8 @@ import type { KilogramsPerHectare } from '@/core/units/quantity';
 import type { SoilRuns } from '@/core/ground/soil-runs';
 import { emergenceOf, flushOf, shareUp } from '@/core/weeds/emergence';
 import { ALL_WEEDS, WEEDS } from '@/core/weeds/weeds';
-import { weighed, type BarrierSchool, type Dose } from './barrier';
+import { weighed, type Dose } from './barrier';
+import type { BarrierSchool } from './control';
 import { holdOn, rangeOf, weightedHold } from './hold';
 
 const CLIMATE = { coldest: 25, warmest: 205 };

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { addDays, dayOf } from '@/core/calendar/day';
 import type { SoilRuns } from '@/core/ground/soil-runs';
 import type { KilogramsPerHectare } from '@/core/units/quantity';
-import { heldUntil, memberEffect, weighed, type Strength } from './barrier';
+import { memberEffect, weighed, type Strength } from './barrier';
+import { heldUntil } from './control';
 import { lastDayOf, rateToHold } from './lasting';
 
 const from = dayOf(2027, 1, 1);

@@ -105,7 +105,10 @@ export type TruckDay = Readonly<{
   finish: number;
 }>;
 export type LeftWhy =
-  Route['left'][number]['why'] | 'left out' | 'no truck has what it needs' | 'others are there';
+  | Route['left'][number]['why']
+  | 'left out'
+  | 'no truck has what it needs'
+  | 'others are there';
 export type DayPlan = Readonly<{
   tours: readonly TruckDay[];
   left: readonly Readonly<{ lawnId: string; why: LeftWhy }>[];

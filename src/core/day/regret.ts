@@ -9,7 +9,7 @@
 import { addDays, weekdayOf, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import { isWeatherGate } from '@/core/gates/all';
-import { tenthsOn, type PastOdds } from '@/core/gates/past-years';
+import { tenthsOn, type PastOdds } from '@/core/gates/past-odds';
 import type { WindowLane } from '@/core/gates/window-lane';
 
 /** Why it is worth doing today: the larger of the two losses. */

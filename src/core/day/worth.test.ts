@@ -1,7 +1,7 @@
 /** What a barrier adds on each day, by the season's own model; the lawn and the soil are invented. */
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import type { SoilRuns } from '@/core/ground/soil-runs';
-import type { PlannedApplication } from '@/core/season/programme';
+import type { PlannedApplication } from '@/core/season/standing';
 import { context, label, product } from '../../../tests/support/gate-context';
 import { fewOf, worthFor, worthQuestion } from './worth';
 

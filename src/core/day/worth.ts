@@ -6,10 +6,12 @@ import type { Label } from '@/core/products/label';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';
 import { isPreEmergent, type Use } from '@/core/trade/terms';
 import type { SoilRuns } from '@/core/ground/soil-runs';
-import { weighed, type BarrierSchool, type WeighedRuns } from '@/core/barrier/barrier';
+import { weighed, type WeighedRuns } from '@/core/barrier/barrier';
+import type { BarrierSchool } from '@/core/barrier/control';
 import { dosesAgainst } from '@/core/barrier/doses';
 import { holdOn } from '@/core/barrier/hold';
-import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
+import { plannedEntries } from '@/core/season/programme';
+import type { PlannedApplication } from '@/core/season/standing';
 import { leftOf } from '@/core/barrier/reached';
 import { usualTargets, type Target } from '@/core/season/planner/question';
 

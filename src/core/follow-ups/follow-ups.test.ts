@@ -6,15 +6,8 @@ import type { Label } from '@/core/products/label';
 import type { Millimetres } from '@/core/units/quantity';
 import type { HourlyWeather } from '@/core/weather/series';
 import { label, leafLabel, outlook, sky, zone } from '../../../tests/support/gate-context';
-import {
-  firstDue,
-  followUpsOf,
-  isOverdue,
-  wantsDoing,
-  type DoneEntry,
-  type FollowUpKind,
-  type FollowUpQuestion,
-} from './follow-ups';
+import { followUpsOf, type DoneEntry, type FollowUpQuestion } from './follow-ups';
+import { firstDue, isOverdue, wantsDoing, type FollowUpKind } from './follow-up';
 import { nextWaterDay } from '@/core/records/water-rules';
 
 const today = dayOf(2027, 3, 18);

@@ -16,6 +16,7 @@ import type { Cut } from '@/core/lawn/cuts';
 import type { LedgerEntry } from '@/core/records/ledger';
 import { seedHoldsOn } from '@/core/records/safe-to-seed';
 import { nextWaterDay, type WaterRules } from '@/core/records/water-rules';
+import type { Answer, FollowUp } from './follow-up';
 
 /** An entry that stands, with its label as it was on that day. */
 export type DoneEntry = Readonly<{
@@ -69,35 +70,6 @@ export type FollowUpQuestion = Readonly<{
 }> &
   Pick<Facts, 'today' | 'recent' | 'forecast' | 'outlook'>;
 
-export type FollowUpKind =
-  'water-in' | 'light-wetting' | 'breakthrough' | 'efficacy' | 'mow' | 'seed' | 'callback' | 'cut';
-
-/** What answered it. */
-type Answer = Readonly<{ by: 'rain' | 'irrigation' | 'customer' | 'us' | 'look' | 'time'; on: Day }>;
-
-export type FollowUp = Readonly<{
-  kind: FollowUpKind;
-  /** the entry that asks for it; of a callback none */
-  entryId: string | null;
-  product: string;
-  /** the day of the work, or of the call */
-  since: Day;
-  /** from when on it wants doing, and the last day that is in time; null: no end */
-  from: Day;
-  to: Day | null;
-  answer: Answer | null;
-  /** of water: what is asked for, what has fallen, what the forecast says by the deadline, mm */
-  depth: Millimetres | null;
-  fallen: Millimetres | null;
-  ahead: Millimetres | null;
-  /** of water: the next day and minutes of irrigation; null: none runs */
-  irrigate: Readonly<{ on: Day; minutes: number; notBetween: WaterRules['notBetween'] }> | null;
-  /** share of the barrier that each day past the deadline takes; 0: none */
-  losesADay: number;
-  /** what was said on the call; of cold soil that the look comes later; of a cut its height, m */
-  note: string;
-}>;
-
 /** Entries that are older ask for nothing any more. */
 const ASKS_DAYS = 200;
 /** A look at the hot edges: from so many days after the barrier on, for so long. Common practice, no source. */
@@ -127,16 +99,6 @@ export function followUpsOf(q: FollowUpQuestion): FollowUp[] {
     ...cutsOf(q),
   ].toSorted((a, b) => Number(a.answer !== null) - Number(b.answer !== null) || a.from - b.from);
 }
-
-/** Whether somebody should do something about it on a day: what opens by itself wants nothing. */
-export const wantsDoing = (f: FollowUp): boolean =>
-  f.answer === null && f.kind !== 'mow' && f.kind !== 'seed';
-/** The first day on which something of a list wants doing; null: nothing does. */
-export const firstDue = (list: readonly FollowUp[]): Day | null =>
-  list
-    .filter(wantsDoing)
-    .reduce<Day | null>((first, f) => (first === null || f.from < first ? f.from : first), null);
-export const isOverdue = (f: FollowUp, today: Day): boolean => wantsDoing(f) && f.to !== null && f.to < today;
 
 const blank = {
   answer: null,

@@ -1,7 +1,7 @@
 /** Seasons whose cause is known; invented. */
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { entry } from '../../../tests/support/gate-context';
-import type { FollowUp } from './follow-ups';
+import type { FollowUp } from './follow-up';
 import { seasonEndOf, type SeasonEndQuestion, type SeasonEntry } from './season-end';
 
 const today = dayOf(2027, 10, 20);

@@ -2,10 +2,11 @@
  * The end of a lawn's season: what was put down, what held, what came through, how far limits and groups are used, and what
  * that advises for the next year. From the book and the season's model; what nobody looked at is said to be so.
  */
+import { CONTROL } from '@/core/barrier/control';
 import { yearOf, type Day } from '@/core/calendar/day';
 import { isPreEmergent, type Use } from '@/core/trade/terms';
 import type { Weed } from '@/core/weeds/weeds';
-import type { FollowUp } from './follow-ups';
+import type { FollowUp } from './follow-up';
 import type { LedgerEntry } from '@/core/records/ledger';
 
 export type SeasonEntry = Readonly<{
@@ -74,8 +75,6 @@ export type SeasonEnd = Readonly<{
   advice: readonly Advice[];
 }>;
 
-/** A barrier that holds less is no control. As labels call it. */
-const CONTROL = 0.8;
 /** So many years of one group breed what stands it. Common practice, no source. */
 const YEARS_OF_A_GROUP = 3;
 /** Less is no good result. Common practice, no source. */

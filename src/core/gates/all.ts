@@ -30,7 +30,8 @@ import { wateringIn } from './watering-in';
 import { wind } from './wind';
 import { wish } from './wish';
 import { yearLimit } from './year-limit';
-import { isHerbicide, type Label } from '@/core/products/label';
+import type { Label } from '@/core/products/label';
+import { isHerbicide } from '@/core/products/content';
 import type { Gate } from './gate';
 import type { GateKey } from './gate-names';
 

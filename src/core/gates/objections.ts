@@ -3,7 +3,8 @@
  * the same functions of a plan that loads ask of what is about to be mixed.
  */
 import type { Reason } from './reason';
-import { ingredientRate, type Label } from '@/core/products/label';
+import type { Label } from '@/core/products/label';
+import { ingredientRate } from '@/core/products/content';
 import { isSameSubstance, substanceKey } from '@/core/products/substance';
 import { containedIn } from '@/core/records/ledger';
 import type { KilogramsPerHectare, LitresPerHectare } from '@/core/units/quantity';

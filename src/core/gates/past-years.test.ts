@@ -5,14 +5,8 @@ import { fromMilesPerHour } from '@/core/units/trade';
 import { leaf } from '../../../tests/support/ask';
 import { context, leafProduct, today } from '../../../tests/support/gate-context';
 import { openWeather } from '../../../tests/support/open-weather';
-import {
-  isBeyondForecast,
-  oddsOn,
-  pastYearsKey,
-  pastYearsOf,
-  workingDays,
-  type PastYears,
-} from './past-years';
+import { isBeyondForecast, workingDays } from './past-odds';
+import { oddsOn, pastYearsKey, pastYearsOf, type PastYears } from './past-years';
 import { WEATHER_GATES, isWeatherGate } from './all';
 import { windowOf } from './window';
 

@@ -9,13 +9,14 @@
  */
 import { addDays, dayOf, dayOfYear, inYear, yearOf, type Day } from '@/core/calendar/day';
 import { hourOf } from '@/core/calendar/hour';
-import type { Lane, Range } from '@/core/calendar/span';
+import type { Lane } from '@/core/calendar/span';
 import { FIGURE_KEYS, fieldOf } from '@/core/products/sheet-fields';
 import { daysIn, sliceDays, type Forecast, type HourlyWeather } from '@/core/weather/series';
 import { GATES, WEATHER_GATES, gatesFor } from './all';
 import { NOTHING_SEEN } from '@/core/facts/facts';
 import type { GateContext, Verdict } from './gate';
 import type { GateKey } from './gate-names';
+import { YEAR_DAYS, type ByGate, type PastOdds } from './past-odds';
 import { productsOf } from './window';
 
 const ASKED = GATES.filter((g) => g.isWeather);
@@ -25,9 +26,6 @@ const beside = (years: number): number => (years >= 8 ? 3 : 7);
 /** What gates look back, and ahead, of a day. */
 const BEFORE = 40;
 const AFTER = 31;
-const YEAR_DAYS = 366;
-
-type ByGate<T> = Readonly<Partial<Record<GateKey, T>>>;
 
 /** What past years did, by the day of the year: one text a year, '1' possible, '0' not, '-' not known. */
 export type PastYears = Readonly<{
@@ -154,13 +152,6 @@ export function oddsOn(rows: readonly string[], day: Day): number | null {
   return known ? possible / known : null;
 }
 
-/** The same in short, for screens: the odds of each day of the year in tenths ('X' for all), and what the years did together. */
-export type PastOdds = Readonly<{
-  years: readonly number[];
-  all: readonly string[];
-  tenths: ByGate<string> & Readonly<{ all: string }>;
-}>;
-
 /** What past years said, in short: as it is kept. */
 export const pastOddsFrom = ({
   context,
@@ -176,50 +167,3 @@ function inShort({ years, all, gates }: PastYears): PastOdds {
   return { years, all, tenths: { all: text(all), ...byGate((key) => text(gates[key] ?? [])) } };
 }
 const LEAP_YEAR = dayOf(2028, 1, 1);
-
-/** So many of ten such days were possible by a gate, or by all together; null: not known. */
-export function tenthsOn({ tenths }: PastOdds, gate: GateKey | 'all', day: Day): number | null {
-  const at = '0123456789X'.indexOf(tenths[gate]?.[dayOfYear(day) - 1] ?? '-');
-  return at < 0 ? null : at;
-}
-
-/** Working days in a stretch of days by past years. */
-export type WorkingDays = Readonly<{
-  /** the mean of the years, and what nine in ten had at least */
-  about: number;
-  atLeast: number;
-  years: number;
-}>;
-
-/**
- * @param days the days of the range that are asked for, where others are shut for other reasons; all where not said
- * @returns null where no year is on file, or no day is asked for
- */
-export function workingDays(
-  { all, years }: Pick<PastOdds, 'all' | 'years'>,
-  range: Range<Day>,
-  isAsked: (day: Day) => boolean = () => true,
-): WorkingDays | null {
-  const days = Array.from({ length: range.to - range.from }, (_, i) => addDays(range.from, i)).filter(
-    isAsked,
-  );
-  if (!all.length || !days.length) return null;
-  // neighbouring dates of the same year stand in for years that are not on file
-  const shifts = all.length >= 8 ? [0] : [-10, -5, 0, 5, 10];
-  const counts = all.flatMap((row) =>
-    shifts.map(
-      (shift) =>
-        days.filter((day) => row[(dayOfYear(day) - 1 + shift + YEAR_DAYS) % YEAR_DAYS] === '1').length,
-    ),
-  );
-  counts.sort((a, b) => a - b);
-  return {
-    about: counts.reduce((a, b) => a + b, 0) / counts.length,
-    atLeast: counts[Math.floor(0.1 * counts.length)]!,
-    years: years.length,
-  };
-}
-
-/** What is not known only because no forecast reaches the day. */
-export const isBeyondForecast = ({ reason }: Verdict): boolean =>
-  reason.code === 'rain-not-known-yet' || (reason.code === 'not-known' && reason.missing === 'forecast');

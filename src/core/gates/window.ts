@@ -32,22 +32,32 @@ export type GateLane<At extends number = Day> = Readonly<{
 
 const OPEN: WindowVerdict = { state: 'open', by: [] };
 
-/** Commutes and associates: `by` is a set, kept in the order of the gates. */
+/** Commutes and associates: `by` is a set, kept in the order of the gates. Nothing new is made where one of the two says it. */
 export function worseOf(a: WindowVerdict, b: WindowVerdict): WindowVerdict {
   const state = worseState(a.state, b.state);
   if (state === 'open') return OPEN;
-  const by = [...(a.state === state ? a.by : []), ...(b.state === state ? b.by : [])];
-  return { state, by: [...new Set(by)].sort((x, y) => (GATE_ORDER.get(x) ?? 0) - (GATE_ORDER.get(y) ?? 0)) };
+  if (b.state !== state) return a;
+  if (a.state !== state) return b;
+  if (b.by.every((g) => a.by.includes(g))) return a;
+  if (a.by.every((g) => b.by.includes(g))) return b;
+  const by = [...new Set([...a.by, ...b.by])];
+  return { state, by: by.sort((x, y) => (GATE_ORDER.get(x) ?? 0) - (GATE_ORDER.get(y) ?? 0)) };
 }
 const ofGate = (v: Verdict, key: GateKey): WindowVerdict =>
   v.state === 'open' ? OPEN : { state: v.state, by: [key] };
 
+/** Most gates stand open all the time: they change nothing. */
+const isOpenOver = <At extends number>([first, ...more]: Lane<At, Verdict>, range: Range<At>): boolean =>
+  first?.verdict.state === 'open' && !more.length && first.from <= range.from && first.to >= range.to;
+
 /** The worst of several lanes over the range. */
 export function worst<At extends number>(lanes: readonly GateLane<At>[], range: Range<At>): WindowLane<At> {
-  return lanes.reduce<WindowLane<At>>(
-    (soFar, { gate, lane }) => overlay(soFar, lane, (a, b) => worseOf(a, ofGate(b, gate.key))),
-    constantLane(range, OPEN),
-  );
+  return lanes
+    .filter(({ lane }) => !isOpenOver(lane, range))
+    .reduce<WindowLane<At>>(
+      (soFar, { gate, lane }) => overlay(soFar, lane, (a, b) => worseOf(a, ofGate(b, gate.key))),
+      constantLane(range, OPEN),
+    );
 }
 
 export type Window<At extends number = Day> = Readonly<{

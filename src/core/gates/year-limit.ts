@@ -8,14 +8,8 @@ import { gateName } from './gate-names';
 import type { Day } from '@/core/calendar/day';
 import { constantLane, laneByBreaks } from '@/core/calendar/span';
 import { groundOf, shareOf } from '@/core/products/application';
-import {
-  ingredientRate,
-  limitsFor,
-  rateForTurf,
-  setsNone,
-  type Label,
-  type LimitPeriod,
-} from '@/core/products/label';
+import { limitsFor, rateForTurf, setsNone, type Label, type LimitPeriod } from '@/core/products/label';
+import { ingredientRate } from '@/core/products/content';
 import { openQuestion, substanceKey } from '@/core/products/substance';
 import {
   containedIn,

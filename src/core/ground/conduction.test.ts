@@ -219,3 +219,25 @@ describe('probing a run', () => {
     expect(probeGround(columnOf(halfMillionth), start, surface, [at])).toEqual([null]);
   });
 });
+
+test('a whole day is its 24 hours: the same means and the same end, hour by hour or by the day', () => {
+  const column = columnOf(halfMillionth);
+  const surface = Float64Array.from({ length: 40 * 24 }, (_, h) => 9 + 11 * Math.sin(h / 3.8) + (h % 7));
+  const { dailyMeans, end } = runGround(column, uniformProfile(celsius(4)), surface, [
+    metres(0),
+    metres(0.05),
+  ]);
+  const t = uniformProfile(celsius(4));
+  const work = new Float64Array(t.length);
+  const hourly = [...surface].map((at) => {
+    stepHour(column, t, at, work);
+    return [metres(0), metres(0.05)].map((z) => temperatureAt(t, z));
+  });
+  for (const [i, means] of dailyMeans.entries())
+    for (const [day, mean] of means.entries())
+      expect(mean).toBeCloseTo(
+        hourly.slice(day * 24, (day + 1) * 24).reduce((sum, at) => sum + at[i]!, 0) / 24,
+        9,
+      );
+  for (const [i, at] of end.entries()) expect(at).toBeCloseTo(t[i]!, 9);
+});

@@ -1,6 +1,6 @@
 import { addDays } from '@/core/calendar/day';
 import type { Label } from '@/core/products/label';
-import type { PlannedApplication, PlannedProduct } from '@/core/season/programme';
+import type { PlannedApplication, PlannedProduct } from '@/core/season/standing';
 import { amountIn, rateOf } from '@/core/units/rate';
 import { context, label, product, today } from '../../../tests/support/gate-context';
 import {

@@ -1,5 +1,6 @@
 /** What gates need of a product sheet and do not find there: how far a sheet is, and what its gaps cost. */
-import { isGranule, isHerbicide, setsNone, type Label } from './label';
+import { isGranule, setsNone, type Label } from './label';
+import { isHerbicide } from './content';
 import type { NoneKey } from './label-terms';
 import { isPreEmergent } from '@/core/trade/terms';
 

@@ -2,16 +2,8 @@ import type { Content } from '@/core/units/by-label';
 import { rateOf, type ProductRate } from '@/core/units/rate';
 import { gramsPerLitre } from '@/core/units/quantity';
 import { label, row } from '../../../tests/support/gate-context';
-import {
-  carriesNitrogen,
-  ingredientRate,
-  isHerbicide,
-  limitsFor,
-  rateForTurf,
-  seedingWaitDays,
-  usesOn,
-  type Label,
-} from './label';
+import { carriesNitrogen, limitsFor, rateForTurf, seedingWaitDays, usesOn, type Label } from './label';
+import { ingredientRate, isHerbicide } from './content';
 
 const rated = (rate: ProductRate, content: Content) =>
   ingredientRate(rate, { content, acid: null, counts: 'a.i.' }, null);

@@ -5,7 +5,6 @@
  */
 import type { Adjuvant, Formulation, MixPlace, NoneKey, TankMix, WaterTurn } from './label-terms';
 import type { LabelFigures, SheetValues } from './sheet-fields';
-import { isKnownSubstance } from './substance';
 import type {
   Celsius,
   GramsPerLitre,
@@ -15,7 +14,7 @@ import type {
   MetresPerSecond,
   Millimetres,
 } from '@/core/units/quantity';
-import { substanceRate, type Content } from '@/core/units/by-label';
+import type { Content } from '@/core/units/by-label';
 import type { AmountUnit, ProductAmount, ProductRate, RateUnit } from '@/core/units/rate';
 import { USES, type Method, type ProductKind, type Site, type Turf, type Use } from '@/core/trade/terms';
 import type { Stage, Weed } from '@/core/weeds/weeds';
@@ -172,10 +171,6 @@ export type Label = Readonly<{
   cautions: readonly string[];
 }>;
 
-/** Whether the rules for herbicides hold: by its kind, or because a herbicide is in it whatever its kind (weed and feed). */
-export const isHerbicide = ({ kind, ingredients }: Pick<Label, 'kind' | 'ingredients'>): boolean =>
-  kind === 'herbicide' ||
-  ingredients.some((i) => (i.group !== null && i.group > 0) || isKnownSubstance(i.name));
 export const isGranule = (label: Pick<Label, 'formulation'>): boolean => label.formulation === 'G';
 export const carriesNitrogen = (label: Pick<Label, 'analysis'>): boolean => (label.analysis?.n ?? 0) > 0;
 
@@ -257,16 +252,6 @@ export function limitsFor(
 /** Uses that the label has rows for on a turf. */
 export const usesOn = (label: Label, ground: Ground): Use[] =>
   USES.filter((use) => rateForTurf(label, ground, use) !== undefined);
-
-/** An a.i. put on an area with a rate of product, as its limit counts it (a.i. or a.e.); null: it cannot be told. */
-export const ingredientRate = (
-  rate: ProductRate,
-  { content, acid, counts }: Pick<Ingredient, 'content' | 'acid' | 'counts'>,
-  density: GramsPerLitre | null,
-): KilogramsPerHectare | null => {
-  const counted = counts === 'a.e.' ? acid : content;
-  return counted && substanceRate(rate, counted, density);
-};
 
 /** Days that this rate by itself keeps seed out, by the label; null: it does not say, or not of so much. */
 export function seedingWaitDays(label: Label, rate: ProductRate): number | null {

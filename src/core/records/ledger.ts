@@ -13,14 +13,13 @@
 import { addDays, dayOf, inYear, yearOf, type Day } from '@/core/calendar/day';
 import { groundKey, sharesGround } from '@/core/products/application';
 import {
-  ingredientRate,
-  isHerbicide,
   setsNone,
   type Ingredient,
   type Label,
   type LimitPeriod,
   type SeedingWait,
 } from '@/core/products/label';
+import { ingredientRate, isHerbicide } from '@/core/products/content';
 import { substanceKey } from '@/core/products/substance';
 import { nitrogenRate } from '@/core/units/by-label';
 import type { KilogramsPerHectare } from '@/core/units/quantity';

@@ -3,6 +3,7 @@
  * once or in halves. Who holds what, year by year, by the truth of each year. Where fewer years are on file, generated
  * weather fills up.
  */
+import { CONTROL } from '@/core/barrier/control';
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { crossingDay, type DailyRun } from '@/core/ground/crossing';
 import type { Label } from '@/core/products/label';
@@ -78,7 +79,6 @@ export type Contest = Readonly<{
   ways: readonly WayScore[];
 }>;
 
-const CONTROL = 0.8;
 /** Holds that differ by less are alike. Ours. */
 const ALIKE = 0.005;
 

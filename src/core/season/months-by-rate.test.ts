@@ -4,7 +4,8 @@
  */
 import { addDays, dayOf, type Day } from '@/core/calendar/day';
 import { labelFrom } from '@/core/products/sheet';
-import { ingredientRate, rateForTurf, type Label } from '@/core/products/label';
+import { rateForTurf, type Label } from '@/core/products/label';
+import { ingredientRate } from '@/core/products/content';
 import type { Turf } from '@/core/trade/terms';
 import { rateOf, type RateUnit } from '@/core/units/rate';
 import { demoLabel, type DemoKey } from '../../../scripts/demo/labels';

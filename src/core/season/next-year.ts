@@ -1,7 +1,7 @@
 /** A year's programme as it is planned again in the year after. */
 import { inYear, yearOf, type Day } from '@/core/calendar/day';
-import type { PlannedApplication, PlannedProduct } from '@/core/season/programme';
-import { typedFrom } from '@/core/season/typed-application';
+import type { PlannedApplication, PlannedProduct } from '@/core/season/standing';
+import { typedFrom } from '@/core/season/typed-fields';
 import type { RateUnit } from '@/core/units/rate';
 import type { TypedProgramme } from './planner/typed';
 

@@ -13,16 +13,8 @@ import {
   spots,
   today,
 } from '../../../tests/support/gate-context';
-import {
-  contextOf,
-  isOpen,
-  nextOf,
-  plannedEntries,
-  standingOf,
-  yearAhead,
-  type PlannedApplication,
-  type PlannedProduct,
-} from './programme';
+import { contextOf, plannedEntries, yearAhead } from './programme';
+import { isOpen, nextOf, standingOf, type PlannedApplication, type PlannedProduct } from './standing';
 import { DEFAULT_SPACING } from '@/core/products/split';
 
 const half = (id: string, over: Partial<PlannedProduct> = {}): PlannedProduct => ({

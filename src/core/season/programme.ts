@@ -7,26 +7,10 @@
 import { addDays, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { GateContext, GateFacts } from '@/core/gates/gate';
-import { groundOf, shareOf, type ApplicationProduct, type Tie } from '@/core/products/application';
+import { groundOf, shareOf, type Tie } from '@/core/products/application';
 import { limitsFor, rateForTurf } from '@/core/products/label';
 import { entryOf, type LedgerEntry } from '@/core/records/ledger';
-
-/** One product of a planned application; `recordId` names the entry that stands for it once it is down. */
-export type PlannedProduct = ApplicationProduct<Tie> & Readonly<{ id: string; recordId: string | null }>;
-
-export type PlannedApplication = Readonly<{
-  id: string;
-  /** what it is for, as people call it; may be empty */
-  purpose: string;
-  /** the best day, and the window around it where one is set */
-  plannedOn: Day;
-  earliest: Day | null;
-  latest: Day | null;
-  products: readonly PlannedProduct[];
-  /** the day on which it was put down; null: it was not */
-  doneOn: Day | null;
-  skipped: Readonly<{ why: string; by: string; on: Day }> | null;
-}>;
+import type { PlannedApplication, PlannedProduct } from './standing';
 
 /** An application of one day as gates are asked about it, that nobody has planned or skipped. */
 export const visitOn = (id: string, day: Day, products: readonly PlannedProduct[]): PlannedApplication => ({
@@ -46,25 +30,6 @@ export const MOST_RATE = 1000;
 export const MOST_PRODUCTS = 8;
 /** A programme is looked at and asked for this far ahead. */
 export const DAYS_AHEAD = 366;
-
-/** Done: every product of it is down. Part of a visit that was left out stays due. */
-export type Standing = 'done' | 'skipped' | 'due' | 'to come';
-export function standingOf(a: PlannedApplication, today: Day): Standing {
-  if (a.products.every((p) => p.recordId !== null)) return 'done';
-  if (a.skipped) return 'skipped';
-  return (a.earliest ?? a.plannedOn) <= today ? 'due' : 'to come';
-}
-/** Still to be put down. */
-export const isOpen = (a: PlannedApplication): boolean =>
-  !a.skipped && a.products.some((p) => p.recordId === null);
-
-/** By day; applications of one day in the order of their ids, so that lists keep still. */
-export const byDay = (a: PlannedApplication, b: PlannedApplication): number =>
-  (a.doneOn ?? a.plannedOn) - (b.doneOn ?? b.plannedOn) || a.id.localeCompare(b.id);
-
-/** The first that is still to come; undefined: none is. */
-export const nextOf = (applications: readonly PlannedApplication[]): PlannedApplication | undefined =>
-  applications.filter(isOpen).toSorted(byDay)[0];
 
 /** What is still to come of the programme, as the ledger counts it; `except` leaves an application out. */
 export function plannedEntries(

@@ -3,11 +3,10 @@
  * places and days, or the issues that stand against them.
  */
 import { issue, type Issue } from '@/core/units/issue';
-import { isoDay, parseDay, type Day } from '@/core/calendar/day';
+import { parseDay, type Day } from '@/core/calendar/day';
 import { WHOLE_ZONE, type Place, type Spacing, type Tie, type TieKind } from '@/core/products/application';
 import { limitsFor, type Label } from '@/core/products/label';
 import { METHODS, USES, type Method, type Turf, type Use } from '@/core/trade/terms';
-import { significant } from '@/core/units/format';
 import { parseFigure, type Parsed } from '@/core/units/parse';
 import type { SquareMetres } from '@/core/units/quantity';
 import {
@@ -19,47 +18,13 @@ import {
   type ProductRate,
   type RateUnit,
 } from '@/core/units/rate';
-import { fromFeet, fromSquareFeet, toFeet, toSquareFeet } from '@/core/units/trade';
+import { fromFeet, fromSquareFeet, toSquareFeet } from '@/core/units/trade';
 import { isWeed, type Weed } from '@/core/weeds/weeds';
-import { MOST_PRODUCTS, MOST_RATE, type PlannedApplication, type PlannedProduct } from './programme';
+import { MOST_PRODUCTS, MOST_RATE } from './programme';
+import { productField, type TypedApplication, type TypedProduct } from './typed-fields';
+import type { PlannedApplication, PlannedProduct } from './standing';
 import { MOST_SHOTS, sequenceDays, sequenceSpacing, spacingFor } from '@/core/products/sequence';
 import { SPLITS, isSplit, sharesIn, spacingOf, splitDays } from '@/core/products/split';
-
-/** How a new product is put down over several applications; '' alone: once. */
-export const TIMES = ['once', 'split', 'sequence'] as const;
-export type Times = (typeof TIMES)[number];
-
-export type TypedProduct = Readonly<{
-  /** of a product that is on file; empty: a new one */
-  id: string;
-  productId: string;
-  /** of a new split: the total */
-  rate: string;
-  unit: string;
-  use: string;
-  targets: readonly string[];
-  method: string;
-  place: Place['on'];
-  /** sq ft of spots; ft of a strip */
-  area: string;
-  length: string;
-  width: string;
-  /** a name for other spots than the zone's usual ones */
-  ground: string;
-  tank: number;
-  times: Times;
-  /** a named split, or 'typed' */
-  split: string;
-  shares: string;
-  shots: string;
-}>;
-export type TypedApplication = Readonly<{
-  purpose: string;
-  plannedOn: string;
-  earliest: string;
-  latest: string;
-  products: readonly TypedProduct[];
-}>;
 
 type Repeat =
   | Readonly<{ kind: 'split'; shares: readonly number[]; spacing: Spacing }>
@@ -92,10 +57,6 @@ type Known = Readonly<{
   /** of a residual's parts, as the house has it */
   spacing: Spacing;
 }>;
-
-/** The key of a product's field, by which a form finds the issue that belongs to it: "products.0.rate". */
-export const productField = (index: number, field: keyof TypedProduct): string =>
-  `products.${index}.${field}`;
 
 /** What is typed as the core takes it; every issue at once where something is wrong. */
 export function readApplication(
@@ -354,57 +315,3 @@ export function asPlanned(
     };
   });
 }
-
-/** A planned application as the fields that make it. */
-export function typedFrom(
-  a: Pick<PlannedApplication, 'purpose' | 'plannedOn' | 'earliest' | 'latest'> &
-    Readonly<{
-      products: readonly (PlannedProduct & Readonly<{ typed: Readonly<{ rate: number; unit: RateUnit }> }>)[];
-    }>,
-): TypedApplication {
-  const plain = (value: number) => significant(value, 6).replace(/,/g, '');
-  const day = (d: Day | null) => (d === null ? '' : isoDay(d));
-  return {
-    purpose: a.purpose,
-    plannedOn: isoDay(a.plannedOn),
-    earliest: day(a.earliest),
-    latest: day(a.latest),
-    products: a.products.map((p) => ({
-      ...NEW_PRODUCT,
-      id: p.id,
-      productId: p.label.id,
-      rate: plain(p.typed.rate),
-      unit: p.typed.unit,
-      use: p.use,
-      targets: p.targets,
-      method: p.method ?? '',
-      place: p.place.on,
-      tank: p.tank,
-      area: p.place.on === 'spots' ? plain(toSquareFeet(p.place.area)) : '',
-      length: p.place.on === 'strip' ? plain(toFeet(p.place.length)) : '',
-      width: p.place.on === 'strip' ? plain(toFeet(p.place.width)) : '',
-      ground: p.place.on === 'zone' ? '' : p.place.ground,
-    })),
-  };
-}
-
-/** A product of which nothing is typed yet. */
-export const NEW_PRODUCT: TypedProduct = {
-  id: '',
-  productId: '',
-  rate: '',
-  unit: '',
-  use: '',
-  targets: [],
-  method: '',
-  place: 'zone',
-  area: '',
-  length: '',
-  width: '',
-  ground: '',
-  tank: 1,
-  times: 'once',
-  split: 'halves',
-  shares: '',
-  shots: '2',
-};

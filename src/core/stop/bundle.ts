@@ -184,3 +184,10 @@ export type ZoneOutcome = Readonly<{
 
 /** What else a stop brought and was not kept, with why. */
 export type PartRefused = Readonly<{ part: string; why: Fact }>;
+
+/** The stop that is next: the first in order that is not done, whichever was done last. */
+export const nextStop = (
+  { stops }: StopBundle,
+  done: (s: BundleStop) => boolean,
+  but: string,
+): BundleStop | undefined => stops.find((s) => s.lawnId !== but && !done(s));

@@ -2,9 +2,10 @@
 import { addDays } from '@/core/calendar/day';
 import { label, today } from '../../../tests/support/gate-context';
 import { stopAtLawn, stopProduct, stopZone } from '../../../tests/support/stop-world';
-import type { BundleStop, StopBundle } from './bundle';
-import { CARRIED_MINUTES, carriedTo, nextStep, nextStop, wornTick } from './path';
-import { beginRun, lacksOf, type Run } from './run';
+import { type BundleStop, type StopBundle, nextStop } from './bundle';
+import { CARRIED_MINUTES, carriedTo, nextStep, wornTick } from './path';
+import { beginRun, lacksOf } from './run';
+import type { Run } from './typed-run';
 
 const granule = { ...label, id: 'granule', formulation: 'G' as const };
 const strict = { ...label, id: 'strict', restrictedUse: true };

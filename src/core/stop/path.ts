@@ -1,6 +1,7 @@
 /** The shortest honest way through a stop: steps that have nothing to ask are passed, and what was measured next door stands there to confirm. */
 import type { BundleStop, StopBundle } from './bundle';
-import { STEPS, lacksOf, labelOf, type Run, type Step } from './run';
+import { lacksOf, labelOf } from './run';
+import { STEPS, type Run, type Step } from './typed-run';
 
 /** What was measured is confirmed for so long, by the label's spirit and the trade's habit; ours. */
 export const CARRIED_MINUTES = 30;
@@ -122,10 +123,3 @@ export function nextStep(stop: BundleStop, run: Run, bundle: StopBundle, runs: I
   const after = STEPS.slice(STEPS.indexOf(run.step) + 1);
   return after.find((s) => asks(s, stop, run, bundle, others)) ?? 'done';
 }
-
-/** The stop that is next: the first in order that is not done, whichever was done last. */
-export const nextStop = (
-  { stops }: StopBundle,
-  done: (s: BundleStop) => boolean,
-  but: string,
-): BundleStop | undefined => stops.find((s) => s.lawnId !== but && !done(s));

@@ -9,13 +9,11 @@ import {
   beginningOf,
   doneStopOf,
   isReason,
-  isRun,
   lacksOf,
   offPlanIn,
   seenIn,
-  type Run,
-  type ZoneRun,
 } from './run';
+import { isRun, type Run, type ZoneRun } from './typed-run';
 
 const product = (id: string, labelId: string, amount: string) =>
   stopProduct({ plannedProductId: id, labelId, amount });

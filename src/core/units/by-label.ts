@@ -15,7 +15,8 @@ import { RATE_UNITS, rateIn, type ProductAmount, type ProductRate, type RateUnit
 
 /** How much of a substance is in the product: a share of its weight, or grams in a litre. */
 export type Content =
-  Readonly<{ in: 'weight'; share: number }> | Readonly<{ in: 'volume'; gramsPerLitre: GramsPerLitre }>;
+  | Readonly<{ in: 'weight'; share: number }>
+  | Readonly<{ in: 'volume'; gramsPerLitre: GramsPerLitre }>;
 
 /**
  * A substance put on an area with a rate of product, kg/ha. A content by weight in a liquid, or by volume in a dry

@@ -1,16 +1,13 @@
 import { celsius, metres, millimetres, squareMetres, type MetresPerSecond } from './quantity';
 import * as format from './format';
+import { figure, showPercent, significant } from './figure';
 import { SHOWS } from './format';
 import { amountOf, rateOf } from './rate';
 import { fromFahrenheit, fromInches, fromMilesPerHour, fromSquareFeet } from './trade';
 
 test('figures carry thousands and the digits asked for', () => {
-  expect([format.figure(6240), format.figure(-0.75, 1), format.figure(1234567.891, 2)]).toEqual([
-    '6,240',
-    '−0.8',
-    '1,234,567.89',
-  ]);
-  expect([format.significant(0.8300001), format.significant(62.4351), format.significant(6240)]).toEqual([
+  expect([figure(6240), figure(-0.75, 1), figure(1234567.891, 2)]).toEqual(['6,240', '−0.8', '1,234,567.89']);
+  expect([significant(0.8300001), significant(62.4351), significant(6240)]).toEqual([
     '0.83',
     '62.4',
     '6,240',
@@ -27,7 +24,7 @@ test('every figure has its unit', () => {
   expect(SHOWS.trade.wind(fromMilesPerHour(9.6))).toBe('10 mph');
   expect(SHOWS.trade.wind(0 as MetresPerSecond)).toBe('0 mph');
   expect(SHOWS.trade.water(millimetres(12.7))).toBe('0.50 in');
-  expect(format.showPercent(0.964)).toBe('96 %');
+  expect(showPercent(0.964)).toBe('96 %');
 });
 
 test('a rate or amount in a unit of the other kind is shown in SI, never converted', () => {

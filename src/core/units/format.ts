@@ -21,21 +21,8 @@ import {
   type ProductRate,
   type RateUnit,
 } from './rate';
+import { figure, significant } from './figure';
 import { HAIR } from './tolerance';
-
-/** A figure with `digits` decimals, thousands separated by commas, and a true minus. */
-export function figure(value: number, digits = 0): string {
-  return value
-    .toLocaleString('en-US', { minimumFractionDigits: digits, maximumFractionDigits: digits })
-    .replace('-', '−');
-}
-
-/** A figure with about `digits` significant digits and no trailing zeros: 0.83, 62.4, 6240. */
-export function significant(value: number, digits = 3): string {
-  return value.toLocaleString('en-US', { maximumSignificantDigits: digits });
-}
-
-export const showPercent = (share: number): string => `${figure(share * 100)} %`;
 
 /** Figures of the core as a company reads them: in trade units or in metric, with the digits that each deserves. */
 export type Shows = Readonly<{

@@ -31,7 +31,15 @@ type Unit = Measure | (string & {});
 type Bound = Readonly<{ name: string; unit: Unit; value: string; bound: number }>;
 /** What a person is told to type where a field stands empty. */
 export type FieldRemedy =
-  'company' | 'station name' | 'units' | 'own name' | 'customer' | 'address' | 'zone' | 'reason' | 'person';
+  | 'company'
+  | 'station name'
+  | 'units'
+  | 'own name'
+  | 'customer'
+  | 'address'
+  | 'zone'
+  | 'reason'
+  | 'person';
 
 /** Each code with the figures that its words need: days as days, rates in SI, measures in trade units where so named. */
 export type IssueFigures = Readonly<{

@@ -84,11 +84,18 @@ function chanceOf(weed: Weed, character: Character, state: string): number {
   return (1 - slip) * share + slip / n;
 }
 
-/** How likely a state is seen on a plant that is like a species, and differs from it in a share of its signs. */
-function relativeChance(weed: Weed, character: Character, state: string): number {
-  const anything = 1 / CHARACTERS[character].states.length;
-  return (1 - CHANGED) * chanceOf(weed, character, state) + CHANGED * anything;
+/** Of every species, in the order of the table, which does not change: worked out once. */
+const CHANCES = new Map<string, readonly number[]>();
+function chancesOf(character: Character, state: string): readonly number[] {
+  const key = `${character}|${state}`;
+  const chances = CHANCES.get(key) ?? ALL_WEEDS.map((weed) => chanceOf(weed, character, state));
+  CHANCES.set(key, chances);
+  return chances;
 }
+
+/** How likely a state is seen on a plant that is like a species, and differs from it in a share of its signs. */
+const relativeChance = (chance: number, character: Character): number =>
+  (1 - CHANGED) * chance + CHANGED / CHARACTERS[character].states.length;
 
 /**
  * @param month 1 to 12, in which it is seen; null: not said
@@ -124,9 +131,9 @@ function oddsBy(
   answers: readonly (readonly [Character, string])[],
   month: number | null,
 ): { odds: number[]; other: number } {
-  const weights = ALL_WEEDS.map((weed) =>
+  const weights = ALL_WEEDS.map((weed, k) =>
     answers.reduce(
-      (product, [c, state]) => product * chanceOf(weed, c, state),
+      (product, [c, state]) => product * chancesOf(c, state)[k]!,
       month === null || isUpIn(weed, month) ? 1 : OUT_OF_SEASON,
     ),
   );
@@ -134,8 +141,9 @@ function oddsBy(
   const unknown =
     (OTHER.before / (1 - OTHER.before)) *
     ALL_WEEDS.reduce(
-      (sum, weed) =>
-        sum + answers.reduce((product, [c, state]) => product * relativeChance(weed, c, state), 1),
+      (sum, _, k) =>
+        sum +
+        answers.reduce((product, [c, state]) => product * relativeChance(chancesOf(c, state)[k]!, c), 1),
       0,
     );
   const all = weights.reduce((a, b) => a + b, unknown);
@@ -150,14 +158,17 @@ const entropy = (shares: readonly number[]) =>
 /** Bits that a character is expected to tell: the entropy now less what is left after each of its states, or after none. */
 function gainOf(character: Character, odds: readonly number[], other: number): number {
   const { states } = CHARACTERS[character];
-  const outcome = (chance: (weed: Weed) => number, ofOther: number) => {
-    const joint = [...odds.map((p, k) => p * chance(ALL_WEEDS[k]!)), other * ofOther];
+  const outcome = (chances: readonly number[], ofOther: number) => {
+    const joint = [...odds.map((p, k) => p * chances[k]!), other * ofOther];
     const all = joint.reduce((a, b) => a + b, 0);
     return all > 0 ? all * entropy(joint.map((j) => j / all)) : 0;
   };
   const after = states.reduce(
-    (sum, state) => sum + outcome((weed) => chanceOf(weed, character, state), 1 / states.length),
-    outcome((weed) => (hasCharacter(weed, character) ? 0 : 1 - slipOf(character)), 0),
+    (sum, state) => sum + outcome(chancesOf(character, state), 1 / states.length),
+    outcome(
+      ALL_WEEDS.map((weed) => (hasCharacter(weed, character) ? 0 : 1 - slipOf(character))),
+      0,
+    ),
   );
   return entropy([...odds, other]) - after;
 }

@@ -8,7 +8,7 @@ import { minutesAt } from '@/core/day/minutes';
 import type { DayLine, DayQuestion, DayStop, DayTruck } from '@/core/day/plan-day';
 import { areaOf } from '@/core/products/application';
 import { isGranule } from '@/core/products/label';
-import { isOpen } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import { SQUARE_METRES_PER_HECTARE } from '@/core/units/quantity';
 import { amountFor, amountIn } from '@/core/units/rate';
 import { requirePermission, type Actor } from '@/data/actor';

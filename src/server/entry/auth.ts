@@ -5,6 +5,7 @@ import { betterAuth } from 'better-auth/minimal';
 import { nextCookies } from 'better-auth/next-js';
 import { twoFactor } from 'better-auth/plugins/two-factor';
 import { countOwnTry, countSignIn, forgetOwnTries, forgetSignIns, spendCode, type Origin } from './guesses';
+import { hashPassword, verifyPassword } from './hashing';
 import { log } from '@/server/log';
 import { metrics } from './metrics';
 import { LEAST_LENGTH } from './passwords';
@@ -97,7 +98,12 @@ const make = () =>
     secret: process.env['BETTER_AUTH_SECRET'] ?? '',
     database: drizzleAdapter(signInDatabase(), { provider: 'pg', schema }),
     // people are added by their lead, not by themselves
-    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: LEAST_LENGTH },
+    emailAndPassword: {
+      enabled: true,
+      disableSignUp: true,
+      minPasswordLength: LEAST_LENGTH,
+      password: { hash: hashPassword, verify: verifyPassword },
+    },
     session: { expiresIn: 60 * 60 * 24 * 7, updateAge: 60 * 60 * 24 },
     telemetry: { enabled: false },
     logger: { level: 'error' },

@@ -34,7 +34,8 @@ export type Overtaken<Theirs> = Readonly<{
 }>;
 
 export type Outcome<T, More = never> =
-  Readonly<{ ok: true; value: T }> | Readonly<{ ok: false; refusal: Refusal | More }>;
+  | Readonly<{ ok: true; value: T }>
+  | Readonly<{ ok: false; refusal: Refusal | More }>;
 
 export const done = <T>(value: T): { ok: true; value: T } => ({ ok: true, value });
 export const refuse = <const R extends Readonly<{ kind: string }>>(

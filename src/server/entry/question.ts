@@ -11,7 +11,8 @@ export type ProblemField = Readonly<{
 }>;
 
 export type Answered =
-  Readonly<{ ok: true; body: unknown }> | Readonly<{ ok: false; errors: readonly ProblemField[] }>;
+  | Readonly<{ ok: true; body: unknown }>
+  | Readonly<{ ok: false; errors: readonly ProblemField[] }>;
 
 /** What came of it: the answer as JSON, or why there is none. */
 export type Worked =

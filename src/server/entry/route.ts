@@ -91,7 +91,7 @@ async function answerTo(
         `The body has ${length} bytes; at most ${mostBytes} are taken.`,
       );
     requirePermission(found.actor, 'see');
-    return answered(await inThread(question, text));
+    return answered(await inThread(question, found.actor.orgId, text));
   } catch (error) {
     if (isDatabaseGone(error))
       return problem(503, 'database-away', 'Database away', 'Try again in a moment.', {

@@ -151,7 +151,8 @@ export async function saveCalibration(
 
 type FigureBounds = Parameters<typeof parseFigure>[1];
 type Result =
-  Readonly<{ ok: true; rate: number; spread: number }> | Readonly<{ ok: false; issues: readonly Issue[] }>;
+  | Readonly<{ ok: true; rate: number; spread: number }>
+  | Readonly<{ ok: false; issues: readonly Issue[] }>;
 
 const SECONDS = { unit: 'seconds', above: 0, most: 3600 } as const;
 /** 1/128 of an acre: fluid ounces caught in the time that it takes are gallons an acre. */

@@ -5,7 +5,7 @@
 import 'server-only';
 import { createWriteStream, type WriteStream } from 'node:fs';
 import { once } from 'node:events';
-import { Zip, ZipDeflate, strFromU8, unzipSync } from 'fflate';
+import { Zip, ZipDeflate, strFromU8, unzipSync, type UnzipFileInfo } from 'fflate';
 import { UNIT_SYSTEMS, type UnitSystem } from '@/core/units/measures';
 import { MAY, requirePermission, type Actor } from '@/data/actor';
 import { COMPANY_TABLES, putPeople, putRows, rowsOf, sumOf, type ArchivedPerson } from '@/data/archive';
@@ -156,24 +156,43 @@ export type Arrived = Readonly<{
   links: readonly Readonly<{ name: string; email: string; url: string }>[];
 }>;
 
-/**
- * Takes a company in, as it was: all or nothing, compared table by table before it counts.
- * @param zip the archive's bytes
- * @throws NotTaken with what to do about it
- */
-export async function takeArchive(zip: Uint8Array): Promise<Arrived> {
-  const one = (name: string): string => {
+/** Reads one file of an archive. @throws NotTaken where it has none, or it would unpack to more than ours do */
+const fileOf =
+  (zip: Uint8Array) =>
+  (name: string): string => {
     let found: Uint8Array | undefined;
     try {
-      found = unzipSync(zip, { filter: (f) => f.name === name })[name];
-    } catch {
+      found = unzipSync(zip, { filter: (f) => f.name === name && isOfOurs(f) })[name];
+    } catch (error) {
+      if (error instanceof NotTaken) throw error;
       throw new NotTaken(NO_ARCHIVE);
     }
     if (!found) throw new NotTaken(`The archive has no ${name}: make it again on the old server.`);
     return strFromU8(found);
   };
+
+/** Whose archive it is, and who may sign in once it is taken in: to be looked at before that. @throws NotTaken */
+export function lookIntoArchive(
+  zip: Uint8Array,
+): Pick<Manifest, 'madeAt' | 'madeBy' | 'people'> & Readonly<{ company: string }> {
+  const { company, madeAt, madeBy, people } = manifestFrom(fileOf(zip));
+  return { company: company.name, madeAt, madeBy, people };
+}
+
+/**
+ * Takes a company in, as it was: all or nothing, compared table by table before it counts.
+ * @param zip the archive's bytes
+ * @param confirmed how many people somebody has looked at and wants in: whoever can change an archive can add one
+ * @throws NotTaken with what to do about it
+ */
+export async function takeArchive(zip: Uint8Array, confirmed: number): Promise<Arrived> {
+  const one = fileOf(zip);
   const manifest = manifestFrom(one);
   const { company, people, counts } = manifest;
+  if (people.length !== confirmed)
+    throw new NotTaken(
+      `The archive holds ${people.length} people, and ${confirmed} were confirmed. Look at the list, and give their number.`,
+    );
   const there = await newestMigration();
   if (manifest.tables !== there)
     throw new NotTaken(
@@ -203,13 +222,26 @@ export async function takeArchive(zip: Uint8Array): Promise<Arrived> {
       rows += have.rows;
     }
   });
-  await sendJob({ kind: 'outlooks', orgId: company.id });
+  for (const kind of ['outlooks', 'windows'] as const) await sendJob({ kind, orgId: company.id });
   const links = [];
   for (const { userId, name, email } of people.filter((p) => p.endedAt === null)) {
     const made = await makeLink({ kind: 'password', orgId: company.id, userId, name, email }, 'the server');
     links.push({ name, email, url: made.url });
   }
   return { company: company.name, rows, links };
+}
+
+/** Rows of text are packed ten to thirty times; what is packed far tighter is made to fill a memory. Ours. */
+const MOST_TIMES = 200;
+const SMALL = 1e6;
+const MOST_BYTES = 1e9;
+/** @throws NotTaken before a byte of it is unpacked */
+function isOfOurs({ name, size, originalSize }: UnzipFileInfo): true {
+  if (originalSize > MOST_BYTES || (originalSize > SMALL && originalSize > size * MOST_TIMES))
+    throw new NotTaken(
+      `${name} would be ${Math.round(originalSize / 1e6)} MB, out of ${(size / 1e6).toFixed(2)} MB: no archive of a company is packed so tightly. Make it again on the old server.`,
+    );
+  return true;
 }
 
 const NO_ARCHIVE = 'This is no archive of a company: choose the file that House, Take it with you, gave.';

@@ -4,7 +4,7 @@ import 'server-only';
 import Joi from 'joi';
 import { parseDay, type Day } from '@/core/calendar/day';
 import { EQUIPMENT_NOTES, TOOL_KINDS, type EquipmentNoteKind, type ToolKind } from '@/core/trade/terms';
-import { figure } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 import { parseFigure } from '@/core/units/parse';
 import { requirePermission, type Actor } from '@/data/actor';
 import { todayOf } from '@/data/clock';

@@ -93,7 +93,7 @@ export async function checkReadings(
   }));
   if (!known.isThere) return refuse({ kind: 'gone' });
   const { now } = known;
-  const read = await inThread(READINGS, { body, mapping, now: now.getTime() });
+  const read = await inThread(READINGS, actor.orgId, { body, mapping, now: now.getTime() });
   if (!read.ok) return fileIssue(fact('file-not-read', { why: read.why, kind: 'rows' }));
   const { looked, latest, header } = read;
   if (!looked.good)
@@ -199,7 +199,7 @@ export async function checkWeatherFile(
   { mapping, body, fileName }: WeatherInput,
 ): Promise<Outcome<{ importId: string }>> {
   requirePermission(actor, 'change the house');
-  const read = await inThread(WEATHER, { body, mapping });
+  const read = await inThread(WEATHER, actor.orgId, { body, mapping });
   if (!read.ok) return fileIssue(fact('file-not-read', { why: read.why, kind: 'weather' }));
   const { days, bad, repeated, gaps, warnings } = read.check;
   if (!days.length) return fileIssue(fact('no-day-readable', { first: bad[0] ?? null }));
@@ -244,7 +244,7 @@ export async function checkLawnFile(actor: Actor, input: LawnsInput): Promise<Ou
   const missing = LAWN_KEYS.filter((k) => LAWN_COLUMNS[k].needed && input.mapping[k] < 0);
   if (missing.length) return fileIssue(fact('lawn-columns-missing', { columns: missing }));
   const stations = (await inOrganisation(actor, stationsOf)).map((s) => s.name);
-  const read = await inThread(LAWNS, { body: input.body, mapping: input.mapping, stations });
+  const read = await inThread(LAWNS, actor.orgId, { body: input.body, mapping: input.mapping, stations });
   if (!read.ok) return fileIssue(fact('file-not-read', { why: read.why, kind: 'rows' }));
   const { looked } = read;
   if (!looked.good)

@@ -28,7 +28,8 @@ export function lookAtReadings({
   mapping,
   now,
 }: Readonly<{ body: string; mapping: LoggerMapping; now: number }>):
-  Unread | Readonly<{ ok: true; looked: Looked; header: readonly string[]; latest: readonly LoggedRow[] }> {
+  | Unread
+  | Readonly<{ ok: true; looked: Looked; header: readonly string[]; latest: readonly LoggedRow[] }> {
   const read = readCsv(body);
   if (!read.ok) return read;
   const check = checkLogger(read.file, mapping, offsetIn, now);
@@ -55,7 +56,8 @@ export function lookAtLawns({
   mapping,
   stations,
 }: Readonly<{ body: string; mapping: LawnMapping; stations: readonly string[] }>):
-  Unread | Readonly<{ ok: true; looked: Looked }> {
+  | Unread
+  | Readonly<{ ok: true; looked: Looked }> {
   const read = readLawnTable(body);
   if (!read.ok) return read;
   const { good, bad, repeated } = checkLawns(read.file, mapping, stations);

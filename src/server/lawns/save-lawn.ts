@@ -141,7 +141,13 @@ const shape = {
     Joi.object({
       by: Joi.valid('takeoff').required(),
       shapes: Joi.array()
-        .items(Joi.object().pattern(Joi.string().max(12), Joi.string().allow('').max(60)))
+        .items(
+          Joi.object(
+            Object.fromEntries(
+              ['kind', 'sign', 'name', 'a', 'b', 'c', 'x', 'y'].map((key) => [key, words(60)]),
+            ),
+          ),
+        )
         .max(60)
         .required(),
     }),
@@ -216,11 +222,11 @@ function tooManyPoints({ measure, others }: LawnInput): Issue[] {
 }
 
 /** The areas of a measure, or what is wrong with it. */
-async function areaOf(of: Parameters<typeof areasOf>[0]) {
+async function areaOf(company: string, of: Parameters<typeof areasOf>[0]) {
   const wrong = (found: Fact): Issue => ({ field: 'Area', ...found });
   try {
     const area =
-      of.measure.by === 'typed' ? areasOf(of) : await inThread(AREAS, of, { seconds: AREA_SECONDS });
+      of.measure.by === 'typed' ? areasOf(of) : await inThread(AREAS, company, of, { seconds: AREA_SECONDS });
     return area.whole > 0 ? area : wrong(fact('no-area-left'));
   } catch (error) {
     if (!(error instanceof TooMuch) || error.why === 'busy') throw error;
@@ -229,7 +235,7 @@ async function areaOf(of: Parameters<typeof areasOf>[0]) {
 }
 
 /** The rows of the database that an input means, or what is wrong with it, field by field. */
-async function rowsOf(input: LawnInput) {
+async function rowsOf(company: string, input: LawnInput) {
   const issues: Issue[] = [];
   const read = <T>(parsed: Parsed<T>): T | null => {
     if (!parsed.ok) issues.push(parsed.issue);
@@ -273,7 +279,7 @@ async function rowsOf(input: LawnInput) {
   const irrigation = optional(input.irrigation, 'Irrigation', 'waterRate', 0.01, 5);
   issues.push(...tooManyPoints(input));
   if (issues.length) return { issues };
-  const area = await areaOf({
+  const area = await areaOf(company, {
     measure: size.measure,
     trees: trees.value,
     typed: fromSquareFeet(size.typedSqFt),
@@ -402,7 +408,7 @@ export async function saveLawn(
   { zoneId, seen, ...input }: LawnInput & { zoneId: string; seen: number },
 ): Promise<Outcome<{ version: number }, Overtaken<ZoneOnLawn>>> {
   requirePermission(actor, 'plan');
-  const rows = await rowsOf(input);
+  const rows = await rowsOf(actor.orgId, input);
   if (!rows.zone) return refuse({ kind: 'invalid', issues: rows.issues });
   return inOrganisation(actor, async (db) => {
     const before = await zoneOf(db, zoneId);
@@ -426,7 +432,7 @@ export async function addNewLawn(
   { lawnId, ...input }: LawnInput & { lawnId: string | null },
 ): Promise<Outcome<{ zoneId: string }>> {
   requirePermission(actor, 'plan');
-  const rows = await rowsOf(input);
+  const rows = await rowsOf(actor.orgId, input);
   if (!rows.zone) return refuse({ kind: 'invalid', issues: rows.issues });
   return inOrganisation(actor, async (db) => {
     const station = stationFor(await stationsOf(db), input.stationId, rows.lawn);

@@ -13,7 +13,7 @@ import {
   type MorningStop,
 } from '@/core/mixing/morning';
 import { stopToday } from '@/core/mixing/stop-today';
-import { isOpen } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import { AMOUNT_UNITS, amountLike, isAmountUnit, type ProductAmount } from '@/core/units/rate';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';

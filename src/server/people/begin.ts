@@ -1,7 +1,7 @@
 /** What somebody with a one-time link may do before there is a person: begin a company, join one, set a new password. */
 import { issue, type Issue, type FieldRemedy } from '@/core/units/issue';
 import 'server-only';
-import { hashPassword } from 'better-auth/crypto';
+import { hashPassword } from '@/server/entry/hashing';
 import Joi from 'joi';
 import { IANAZone } from 'luxon';
 import { inOrganisation, asPerson } from '@/data/connection';

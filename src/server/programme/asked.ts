@@ -1,7 +1,7 @@
 /** What somebody should do today besides the applications: what records ask for, and what of the house's own falls due. */
 import 'server-only';
 import { addDays, type Day } from '@/core/calendar/day';
-import { wantsDoing, type FollowUp } from '@/core/follow-ups/follow-ups';
+import { wantsDoing, type FollowUp } from '@/core/follow-ups/follow-up';
 import type { Transaction } from '@/data/connection';
 import { noticesDue, unrecordedOf } from '@/data/day-routes';
 import { equipmentOf } from '@/data/equipment';

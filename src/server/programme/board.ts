@@ -3,7 +3,7 @@ import 'server-only';
 import { addDays, type Day } from '@/core/calendar/day';
 import { aheadOn } from '@/core/gates/sky';
 import { areaOf, type Place } from '@/core/products/application';
-import { isOpen } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import type { Celsius, MetresPerSecond, Millimetres, SquareMetres } from '@/core/units/quantity';
 import type { AmountUnit, ProductRate, RateUnit } from '@/core/units/rate';
 import { requirePermission, type Actor } from '@/data/actor';
@@ -14,12 +14,15 @@ import { siteName, zonesByIds } from '@/data/lawns';
 import { applicationsOf } from '@/data/programme';
 import { labelsOf } from '@/data/products';
 import { forecastFrom, stationsOf, storedForecast, type Station } from '@/data/weather';
+import { routesOf } from '@/data/day-routes';
 import {
+  boardRounds,
   boardRows,
   changedWindows,
   countWindows,
   restOfBoard,
   type BoardGroup,
+  type BoardRound,
   type StoodThen,
   type StoredWindow,
 } from '@/data/windows';
@@ -58,6 +61,10 @@ export type Stop = Readonly<{ lawnId: string; address: string; customer: string;
 
 export type Board = Readonly<{
   today: Day;
+  /** a route of today is saved for some truck */
+  isDaySaved: boolean;
+  /** lines by what they are for, of each group the largest */
+  rounds: readonly BoardRound[];
   groups: readonly Readonly<{ group: BoardGroup; total: number; stops: readonly Stop[] }>[];
   /** lines that are being computed */
   waiting: number;
@@ -96,12 +103,26 @@ type Change = Readonly<{
 }>;
 const CHANGES_SHOWN = 8;
 
-/** More are a list of their own: a day has no room for them. */
-const LINES_SHOWN = 60;
-const UNPLANNED_SHOWN = 24;
+/** So many fit the day's first look; what is shut stands there by what it is for. */
+export const FIRST_LOOK: Most = { open: 12, ajar: 6, shut: 0, never: 0 };
+/** A group by itself. */
+const LINES_OF_A_GROUP = 40;
+/** @returns lines of one group alone */
+export const onlyOf = (group: BoardGroup): Most => ({
+  open: 0,
+  ajar: 0,
+  shut: 0,
+  never: 0,
+  [group]: LINES_OF_A_GROUP,
+});
+/** All of them, up to so many of each group. */
+export const upTo = (most: number): Most => ({ open: most, ajar: most, shut: most, never: most });
+type Most = Readonly<Record<BoardGroup, number>>;
+const ROUNDS_OF_A_GROUP = 12;
+const UNPLANNED_SHOWN = 6;
 const GROUPS: readonly BoardGroup[] = ['open', 'ajar', 'shut', 'never'];
 
-export async function board(actor: Actor, perGroup = LINES_SHOWN): Promise<Board> {
+export async function board(actor: Actor, most: Most = upTo(LINES_OF_A_GROUP)): Promise<Board> {
   requirePermission(actor, 'see');
   return inOrganisation(actor, async (db) => {
     const moment = await momentOf(db, actor);
@@ -110,7 +131,7 @@ export async function board(actor: Actor, perGroup = LINES_SHOWN): Promise<Board
     const stations = await stationsOf(db);
     const house = await houseOf(db);
     await askForWeather(db, actor, stations, today);
-    const rows = await boardRows(db, forHour, perGroup);
+    const rows = await boardRows(db, forHour, most);
     const { totals, waiting } = await countWindows(db, forHour);
     const zoneIds = [...new Set(rows.map((r) => r.zoneId))];
     const labels = await labelsOf(db);
@@ -152,6 +173,8 @@ export async function board(actor: Actor, perGroup = LINES_SHOWN): Promise<Board
     });
     return {
       today,
+      isDaySaved: (await routesOf(db, { from: today, to: addDays(today, 1) })).length > 0,
+      rounds: await boardRounds(db, ROUNDS_OF_A_GROUP),
       finished,
       unplanned,
       first: first.map((z) => ({ zoneId: z.zoneId, site: siteName(z) })),

@@ -3,7 +3,7 @@ import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
 import { parseDay } from '@/core/calendar/day';
-import type { PlannedApplication } from '@/core/season/programme';
+import type { PlannedApplication } from '@/core/season/standing';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';

@@ -8,14 +8,14 @@ import type { GateKey } from '@/core/gates/gate-names';
 import type { Reason } from '@/core/gates/reason';
 import { productsOf, windowOf } from '@/core/gates/window';
 import {
-  TIMES,
   asPlanned,
   draftsFrom,
   type ApplicationDraft,
   readApplication,
-  type TypedApplication,
 } from '@/core/season/typed-application';
-import { contextOf, type PlannedApplication } from '@/core/season/programme';
+import { TIMES, type TypedApplication } from '@/core/season/typed-fields';
+import { contextOf } from '@/core/season/programme';
+import type { PlannedApplication } from '@/core/season/standing';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';

@@ -2,15 +2,11 @@
 import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
-import {
-  asPlanned,
-  readApplication,
-  type ApplicationDraft,
-  type TypedApplication,
-} from '@/core/season/typed-application';
+import { asPlanned, readApplication, type ApplicationDraft } from '@/core/season/typed-application';
+import type { TypedApplication } from '@/core/season/typed-fields';
 import { spacingFor } from '@/core/products/sequence';
 import type { Spacing } from '@/core/products/application';
-import { isOpen } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
 import { inOrganisation, type Transaction } from '@/data/connection';

@@ -2,10 +2,11 @@
 import 'server-only';
 import { readDay, type Day } from '@/core/calendar/day';
 import type { GateFacts } from '@/core/gates/gate';
-import type { PastOdds } from '@/core/gates/past-years';
+import type { PastOdds } from '@/core/gates/past-odds';
 import type { Outlook, OutlookRefusal } from '@/core/ground/outlook';
 import { sendRuns, type SentRuns } from '@/core/ground/soil-runs';
-import { contextOf, isOpen } from '@/core/season/programme';
+import { contextOf } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import type { Spot } from '@/core/lawn/zone';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';
@@ -22,7 +23,7 @@ import { pastOddsOf } from '@/data/past-years';
 import { observationsOf, type Observation } from '@/data/readings';
 import type { RecordEntry } from '@/data/records';
 import { troubleInShort, type Station } from '@/data/weather';
-import type { FollowUp } from '@/core/follow-ups/follow-ups';
+import type { FollowUp } from '@/core/follow-ups/follow-up';
 import { assemble, labelsFor } from '../facts';
 import { followUpsIn } from '../records/follow-ups';
 import { askForWeather } from '../soil/weather';
@@ -131,6 +132,15 @@ export async function zoneSheet(actor: Actor, zoneId: string): Promise<ZoneSheet
       followUps: zone.closed ? [] : followUpsIn(book, house, labels),
     };
   });
+}
+
+/** All that a zone's page is drawn and planned from; `runs` null: no outlook. Null: no such zone here. */
+export async function lawnDesk(
+  actor: Actor,
+  zoneId: string,
+): Promise<Readonly<{ sheet: ZoneSheet; runs: SentRuns | null }> | null> {
+  const sheet = await zoneSheet(actor, zoneId);
+  return sheet && { sheet, runs: sheet.outlook && (await soilRunsOfZone(actor, zoneId)) };
 }
 
 /** The soil of a zone as each member has it, for barrier and flush; null: no outlook, or no such zone here. */

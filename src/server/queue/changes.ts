@@ -13,7 +13,9 @@ import type { Job } from './kinds';
 
 /** Zones; everything; or zones and, for their shelf, whatever is planned with some products. */
 type Touched =
-  readonly string[] | 'all' | Readonly<{ zones: readonly string[]; products: readonly string[] }>;
+  | readonly string[]
+  | 'all'
+  | Readonly<{ zones: readonly string[]; products: readonly string[] }>;
 
 /**
  * @param zones whose windows may now be others; 'all' where a house rule, a label, the shelf or the weather changed

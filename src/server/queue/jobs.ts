@@ -55,9 +55,12 @@ export async function sendJobIn(db: Transaction, job: Job): Promise<void> {
   await boss.send(JOB_KINDS[job.kind].queue, job, { ...optionsOf(job), db: onTransaction(db) });
 }
 
-/** Hands over work that no transaction asks for: a round of the worker, a second try. @throws where the queue is away */
-export async function sendJob(job: Job): Promise<void> {
-  await (await queue()).send(JOB_KINDS[job.kind].queue, job, optionsOf(job));
+/**
+ * Hands over work that no transaction asks for: a round of the worker, a second try.
+ * @returns false: one like it waits already, and this one is not taken @throws where the queue is away
+ */
+export async function sendJob(job: Job): Promise<boolean> {
+  return (await (await queue()).send(JOB_KINDS[job.kind].queue, job, optionsOf(job))) !== null;
 }
 
 /** The queue's way to a database, on a transaction of ours: its numbered placeholders become parameters of Drizzle. */

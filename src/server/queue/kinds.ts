@@ -1,3 +1,14 @@
+import type { Waiting } from '@/core/day/regret';
+
+/** Where a slice of windows left off: what the next goes on with. */
+export type WindowsRest = Readonly<{
+  lasts: Waiting['lasts'];
+  /** how many there were */
+  slices: number;
+  /** open screens have not heard of what was computed */
+  isUntold: boolean;
+}>;
+
 /**
  * The kinds of background work, each in one place: what it is sent with, on which queue it waits, and what people call it.
  * What it does stands in the worker's table, which the compiler keeps as long as this one.
@@ -12,7 +23,7 @@ export type Job =
   | Readonly<{ kind: 'undo'; orgId: string; importId: string }>
   | Readonly<{ kind: 'soil-station'; orgId: string; sensorId: string }>
   /** windows of planned applications that are stale or of another hour */
-  | Readonly<{ kind: 'windows'; orgId: string }>
+  | Readonly<{ kind: 'windows'; orgId: string; rest?: WindowsRest }>
   /** a lead has asked for programmes of all lawns */
   | Readonly<{ kind: 'season'; orgId: string }>
   /** a station's forecast is not of today */

@@ -2,9 +2,10 @@
 import 'server-only';
 import { aheadOn } from '@/core/gates/sky';
 import { isGranule } from '@/core/products/label';
-import { followUpsOf, type DoneEntry, type FollowUp } from '@/core/follow-ups/follow-ups';
+import { followUpsOf, type DoneEntry } from '@/core/follow-ups/follow-ups';
+import type { FollowUp } from '@/core/follow-ups/follow-up';
 import { cutsBefore, isCutLow, type Cut } from '@/core/lawn/cuts';
-import { isOpen } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import { isPreEmergent } from '@/core/trade/terms';
 import { waterRulesFrom } from '@/data/visit-rules';
 import { answeredFrom, groundFrom } from '@/data/findings';

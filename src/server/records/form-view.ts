@@ -4,9 +4,9 @@ import { isoDay, type Day } from '@/core/calendar/day';
 import { areaOf } from '@/core/products/application';
 import { isGranule, usesOn, type Label } from '@/core/products/label';
 import { isPreEmergent, type Method, type Use } from '@/core/trade/terms';
-import { isOpen } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import { reallyAt } from '@/core/mixing/card';
-import { significant } from '@/core/units/format';
+import { significant } from '@/core/units/figure';
 import { SQUARE_METRES_PER_HECTARE, type SquareMetres } from '@/core/units/quantity';
 import {
   RATE_UNITS,

@@ -3,7 +3,7 @@ import 'server-only';
 import { addDays, type Day } from '@/core/calendar/day';
 import type { Label } from '@/core/products/label';
 import type { KnownLicence } from '@/core/records/visit';
-import { isOpen } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import type { SquareMetres } from '@/core/units/quantity';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';

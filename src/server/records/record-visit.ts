@@ -15,7 +15,7 @@ import {
   type VisitProduct,
   type VisitTyped,
 } from '@/core/records/visit';
-import type { PlannedProduct } from '@/core/season/programme';
+import type { PlannedProduct } from '@/core/season/standing';
 import { SQUARE_METRES_PER_HECTARE } from '@/core/units/quantity';
 import type { SeenNow } from '@/core/stop/seen-now';
 import { toFahrenheit, toMilesPerHour, toSquareFeet } from '@/core/units/trade';

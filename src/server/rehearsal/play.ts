@@ -86,7 +86,8 @@ export function rehearsalSheet(actor: Actor, wished: string | null): Promise<Reh
       barriers: (own?.labels ?? []).filter((l) => l.rates.some((r) => isPreEmergent(r.use))).map(name),
       targets: own?.targets.map((t) => t.weed) ?? [],
       weeks: weeksOf(2001).length,
-      lessons: own && plays.years.length ? await inThread(LESSONS, { ...own, labels: plays.all }) : [],
+      lessons:
+        own && plays.years.length ? await inThread(LESSONS, actor.orgId, { ...own, labels: plays.all }) : [],
     };
   });
 }
@@ -223,7 +224,7 @@ const onLawns = <T>(
 
 export const playWeek = (actor: Actor, q: WeekInput): Promise<Outcome<RoundWeek>> =>
   onLawns(actor, q, (lawns) =>
-    inThread(WEEK, {
+    inThread(WEEK, actor.orgId, {
       lawns,
       made: q.made,
       share: q.share,
@@ -235,7 +236,9 @@ export const playWeek = (actor: Actor, q: WeekInput): Promise<Outcome<RoundWeek>
 export type Stood = Readonly<{ zoneId: string; against: readonly Against[] | null }>;
 export async function playMove(actor: Actor, q: MoveInput): Promise<Outcome<readonly Stood[]>> {
   const move = { ...q.move, on: q.move.on as Day } as Move;
-  const outcome = await onLawns(actor, q, (lawns) => inThread(AGAINST, { lawns, made: q.made, move }));
+  const outcome = await onLawns(actor, q, (lawns) =>
+    inThread(AGAINST, actor.orgId, { lawns, made: q.made, move }),
+  );
   if (!outcome.ok) return outcome;
   const stood = outcome.value.map((against, i) => ({ zoneId: q.lawns[i]!.zoneId, against }));
   // nothing stands against it, and it may not: no such product on this turf, or a day of another year
@@ -252,13 +255,21 @@ export const playEnding = (actor: Actor, q: SeasonInput): Promise<Outcome<readon
     const half = Math.ceil(inOrder.length / 2);
     const shares = [inOrder.slice(0, half), inOrder.slice(half)].filter((s) => s.length > 0);
     const ended = await Promise.all(
-      shares.map((s) => inThread(ENDINGS, { lawns: s, made: q.made }, { seconds: ENDING_SECONDS })),
+      shares.map((s) =>
+        inThread(ENDINGS, actor.orgId, { lawns: s, made: q.made }, { seconds: ENDING_SECONDS }),
+      ),
     );
     const byLawn = new Map(ended.flat().map((ending, i) => [inOrder[i]!, ending]));
     return lawns.map((lawn) => byLawn.get(lawn)!);
   });
 
-export const playContest = (actor: Actor, q: ContestInput): Promise<Outcome<Contest>> =>
-  onPlays(actor, [q.zoneId], null, ([play]) =>
-    inThread(CONTEST, { play: play!, productId: q.productId, count: q.years }),
+/** Of a product that may be put down there; another is gone from the list that it was chosen from. */
+export async function playContest(actor: Actor, q: ContestInput): Promise<Outcome<Contest>> {
+  const outcome = await onPlays(actor, [q.zoneId], null, async ([play]) =>
+    play?.labels.some((l) => l.id === q.productId)
+      ? inThread(CONTEST, actor.orgId, { play, productId: q.productId, count: q.years })
+      : null,
   );
+  if (!outcome.ok) return outcome;
+  return outcome.value ? done(outcome.value) : refuse({ kind: 'gone' });
+}

@@ -4,7 +4,7 @@ import Joi from 'joi';
 import { yearOf } from '@/core/calendar/day';
 import { nextYearOf } from '@/core/season/next-year';
 import type { TypedProgramme } from '@/core/season/planner/typed';
-import { isOpen } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import { isPreEmergent } from '@/core/trade/terms';
 import { requirePermission, type Actor } from '@/data/actor';
 import { momentOf } from '@/data/clock';

@@ -2,7 +2,7 @@
 import { issue, type Issue } from '@/core/units/issue';
 import 'server-only';
 import Joi from 'joi';
-import { BARRIER_SCHOOLS } from '@/core/barrier/barrier';
+import { BARRIER_SCHOOLS } from '@/core/barrier/control';
 import {
   AUTUMN_SCHOOLS,
   PERENNIAL_SCHOOLS,

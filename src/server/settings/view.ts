@@ -7,7 +7,8 @@ import { FALL_SCHOOLS, SCHOOLS, SIGNS, type FallSchool } from '@/core/ground/cro
 import { parseFigure } from '@/core/units/parse';
 import { writeRules } from './write-rules';
 import { requirePermission, type Actor } from '@/data/actor';
-import { todayOf } from '@/data/clock';
+import { hourOfMoment, momentOf, todayOf } from '@/data/clock';
+import { countWindows } from '@/data/windows';
 import { inOrganisation } from '@/data/connection';
 import type { StoredCrossings } from '@/data/crossings';
 import type { StoredGateRules } from '@/data/gate-rules';
@@ -62,6 +63,8 @@ export type HouseSheet = Readonly<{
   standardOffsetHours: number;
   tokens: readonly TokenNews[];
   jobs: QueueState;
+  /** of planned applications: how many there are, and how many wait for being computed */
+  windows: Readonly<{ all: number; left: number }>;
 }>;
 
 /** The company's own settings. */
@@ -75,10 +78,13 @@ export async function houseSheet(actor: Actor): Promise<HouseSheet> {
     .filter((p) => p.endedAt === null)
     .map(({ userId, name }) => ({ userId, name }));
   return inOrganisation(actor, async (db) => {
+    const moment = await momentOf(db, actor);
+    const { totals, waiting } = await countWindows(db, hourOfMoment(moment));
     const house = await houseOf(db);
     const zones = (await zonesOf(db)).map((z) => ({ id: z.id, site: siteName(z) }));
     return {
-      today: await todayOf(db, actor),
+      today: moment.today,
+      windows: { all: Object.values(totals).reduce((sum, n) => sum + n, 0), left: waiting },
       crossings: house.storedCrossings,
       version: house.version,
       gatesVersion: house.gatesVersion,
@@ -247,13 +253,13 @@ export async function saveThermometer(actor: Actor, t: ThermometerInput): Promis
     if (t.calibratedOn.trim() && (day === null || day > today))
       issues.push(issue('Compared on', 'compared-no-day', { text: t.calibratedOn, today }));
     if (!offset.ok || issues.length) return refuse({ kind: 'invalid', issues });
-    await writeThermometer(db, actor.orgId, {
+    const isThere = await writeThermometer(db, actor.orgId, {
       id: t.id,
       name: t.name.trim(),
       offsetF: toNumeric(offset.value),
       calibratedOn: day,
     });
-    return done(null);
+    return isThere ? done(null) : refuse({ kind: 'gone' });
   });
 }
 export const anyIdShape = Joi.object<{ id: string }>({

@@ -195,7 +195,8 @@ function parseMoment(text: string, now: Date, zone: string): Parsed<Date> {
   const field = 'Time';
   const no = (found: Fact): Parsed<Date> => ({ ok: false, issue: { field, ...found } });
   const at = DateTime.fromISO(text, { zone });
-  if (!at.isValid) return no(fact('no-day-and-hour', { text }));
+  // a year that no calendar of ours has is no moment
+  if (!at.isValid || parseDay(at.toISODate()) === null) return no(fact('no-day-and-hour', { text }));
   if (at.toMillis() > now.getTime() + 60_000)
     return no(fact('reading-still-to-come', { at: at.toFormat("yyyy-MM-dd'T'HH:mm") }));
   if (at.toMillis() < now.getTime() - 400 * 86_400_000)

@@ -18,7 +18,8 @@ import {
   type BundleZone,
   type StopBundle,
 } from '@/core/stop/bundle';
-import { contextOf, isOpen, visitOn, type PlannedProduct } from '@/core/season/programme';
+import { contextOf, visitOn } from '@/core/season/programme';
+import { isOpen, type PlannedProduct } from '@/core/season/standing';
 import { isPreEmergent } from '@/core/trade/terms';
 import { showRate } from '@/core/units/format';
 import { isAmountUnit } from '@/core/units/rate';

@@ -10,11 +10,17 @@ import { followUpsIn } from '@/server/records/follow-ups';
 
 const ZONES_AT_ONCE = 25;
 
-/** Done twice it does no harm: the second finds nothing. @returns whether anything was computed */
-export async function computeFollowUps(actor: Actor): Promise<boolean> {
+/** Done twice it does no harm: the second finds nothing. @param isOver whether it leaves the rest to another slice */
+export async function computeFollowUps(
+  actor: Actor,
+  isOver: () => boolean,
+): Promise<Readonly<{ isAny: boolean; isDone: boolean }>> {
   let isAny = false;
-  while (await againWhereCollided(() => computeBatch(actor))) isAny = true;
-  return isAny;
+  while (await againWhereCollided(() => computeBatch(actor))) {
+    isAny = true;
+    if (isOver()) return { isAny, isDone: false };
+  }
+  return { isAny, isDone: true };
 }
 
 function computeBatch(actor: Actor): Promise<boolean> {

@@ -6,7 +6,7 @@ import { planProgrammes } from '@/core/season/planner/planner';
 import { usualTargets, type PlanQuestion } from '@/core/season/planner/question';
 import { judgedArea } from '@/core/season/planner/worth';
 import { typedProgramme } from '@/core/season/planner/typed';
-import { isOpen } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import { isPreEmergent } from '@/core/trade/terms';
 import type { Actor } from '@/data/actor';
 import { momentOf, type Moment } from '@/data/clock';

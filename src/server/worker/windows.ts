@@ -3,7 +3,8 @@ import 'server-only';
 import { addDays, type Day } from '@/core/calendar/day';
 import { spanAt } from '@/core/calendar/span';
 import type { GateContext } from '@/core/gates/gate';
-import { pastYearsKey, type PastOdds } from '@/core/gates/past-years';
+import type { PastOdds } from '@/core/gates/past-odds';
+import { pastYearsKey } from '@/core/gates/past-years';
 import { lastDayOf } from '@/core/gates/last-day';
 import { lineDay } from '@/core/gates/soil-line';
 import { productsOf, windowOf } from '@/core/gates/window';
@@ -12,12 +13,14 @@ import { hoursAhead } from '@/core/day/hours';
 import { chanceOn, regretFor, roomFor, type Regret, type Waiting } from '@/core/day/regret';
 import { worthQuestion } from '@/core/day/worth';
 import type { Label } from '@/core/products/label';
-import { contextOf, isOpen, yearAhead } from '@/core/season/programme';
+import { contextOf, yearAhead } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import type { Actor } from '@/data/actor';
 import { hourOfMoment, momentOf } from '@/data/clock';
 import { againWhereCollided, inOrganisation } from '@/data/connection';
-import { zonesByIds } from '@/data/lawns';
-import { soilsOf, type SoilOf } from '@/data/outlooks';
+import { houseOf } from '@/data/house';
+import { zonesByIds, zonesWithReadings } from '@/data/lawns';
+import { compareReadings, soilsOf, type SoilOf } from '@/data/outlooks';
 import { keepPastOdds, pastOddsOf } from '@/data/past-years';
 import { crewsFrom, type StoredPlanning } from '@/data/planning-rules';
 import { tellChange } from '@/data/changes-told';
@@ -32,32 +35,62 @@ import {
   type NewWindow,
 } from '@/data/windows';
 import { assemble, type ZoneBook } from '@/server/facts';
+import type { WindowsRest } from '@/server/queue/kinds';
 import { computeFollowUps } from './follow-ups';
 import { worthOf } from './worths';
 
 /** A change of one of these zones waits until the batch is written: few keep that short. */
-const ZONES_AT_ONCE = 25;
+const ZONES_AT_ONCE = 50;
 
-/** Computes all that is stale, missing or of another hour. Done twice it does no harm: the second finds nothing. */
-export async function computeWindows(actor: Actor): Promise<void> {
-  const lasts = await inOrganisation(actor, async (db) => {
+/** Open screens are told of a long settling every so many slices, and at its end. */
+const SLICES_A_TELLING = 5;
+
+/**
+ * Computes what is stale, missing or of another hour. Done twice it does no harm: the second finds nothing.
+ * @param rest what the slice before left @param ms after which it leaves the rest to another slice, so that companies take turns
+ * @returns what is left; null: nothing is
+ */
+export async function computeWindows(
+  actor: Actor,
+  { rest = null, ms = Infinity }: Readonly<{ rest?: WindowsRest | null; ms?: number }> = {},
+): Promise<WindowsRest | null> {
+  const until = performance.now() + ms;
+  const isOver = () => performance.now() >= until;
+  // looked at once for all slices: a line's regret does not hang on how the work was cut
+  const lasts = rest?.lasts ?? (await beginWindows(actor));
+  let isAny = rest?.isUntold ?? false;
+  /** false: the time is over */
+  const compute = async (asked: Asked): Promise<boolean> => {
+    // a batch holds rows that a command may wait for, and may wait itself for an outlook that the command computes
+    while (await againWhereCollided(() => computeBatch(actor, asked, lasts))) {
+      isAny = true;
+      if (isOver()) return false;
+    }
+    return true;
+  };
+  const asked: Asked = new Map();
+  let isDone = await compute(asked);
+  // the odds beyond the forecast are kept once a year for each way in which an application is asked: what was computed
+  // without them is computed again
+  if (await keepOdds(actor, asked)) isDone = !isOver() && (await compute(new Map()));
+  if (isDone) {
+    const followUps = await computeFollowUps(actor, isOver);
+    isAny ||= followUps.isAny;
+    isDone = followUps.isDone;
+  }
+  const slices = (rest?.slices ?? 0) + 1;
+  const isTold = isAny && (isDone || slices % SLICES_A_TELLING === 0);
+  if (isTold) await inOrganisation(actor, (db) => tellChange(db, actor.orgId, null));
+  return isDone ? null : { lasts, slices, isUntold: isAny && !isTold };
+}
+
+/** Room for what is planned since, and the lines that could go when they were last looked at. */
+const beginWindows = (actor: Actor): Promise<Waiting['lasts']> =>
+  inOrganisation(actor, async (db) => {
     const moment = await momentOf(db, actor);
     await makeRoomForWindows(db, actor.orgId, moment.today);
     return linesByLastDay(db);
   });
-  let isAny = false;
-  const compute = async (asked: Asked) => {
-    // a batch holds rows that a command may wait for, and may wait itself for an outlook that the command computes
-    while (await againWhereCollided(() => computeBatch(actor, asked, lasts))) isAny = true;
-  };
-  const asked: Asked = new Map();
-  await compute(asked);
-  // the odds beyond the forecast are kept once a year for each way in which an application is asked: what was computed
-  // without them is computed again
-  if (await keepOdds(actor, asked)) await compute(new Map());
-  if (await computeFollowUps(actor)) isAny = true;
-  if (isAny) await inOrganisation(actor, (db) => tellChange(db, actor.orgId, null));
-}
 
 /** Contexts whose past years are asked for, by station and key; what is kept of them, and for which zones nothing was. */
 type Asked = Map<
@@ -89,6 +122,9 @@ async function computeBatch(actor: Actor, asked: Asked, lasts: Waiting['lasts'])
     const taken = await takeStaleWindows(db, forHour, ZONES_AT_ONCE);
     if (!taken.size) return false;
     const zones = await zonesByIds(db, [...taken.keys()]);
+    // what was read at a lawn speaks for others of its kind: all of it is up to date before any is computed
+    const { crossings } = await houseOf(db);
+    await compareReadings(db, actor.orgId, await zonesWithReadings(db), crossings.depth, moment.today);
     const { books, house, labels } = await assemble(db, actor, zones, moment);
     const soils = await soilsOf(db, actor.orgId, zones, house.crossings.depth, moment.today);
     const { workFrom, workTo } = house.rules;
@@ -104,7 +140,9 @@ async function computeBatch(actor: Actor, asked: Asked, lasts: Waiting['lasts'])
           const { stationId } = book.zone;
           const key = pastYearsKey(context);
           const place = `${stationId}|${key}`;
-          const past = asked.get(place)?.past ?? (await pastOddsOf(db, stationId, [context]))[key] ?? null;
+          const before = asked.get(place);
+          // what is not there is not there for any of them
+          const past = before ? before.past : ((await pastOddsOf(db, stationId, [context]))[key] ?? null);
           const soil = soils.get(zoneId) ?? null;
           windows.push(
             windowFor(book, id, context, {
@@ -115,7 +153,7 @@ async function computeBatch(actor: Actor, asked: Asked, lasts: Waiting['lasts'])
               labels: labels.now,
             }),
           );
-          const without = asked.get(place)?.without ?? new Set<string>();
+          const without = before?.without ?? new Set<string>();
           if (!past) without.add(zoneId);
           asked.set(place, { stationId, context, past, without });
         } else drop.push(id);

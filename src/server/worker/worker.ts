@@ -14,7 +14,7 @@ import { organisationIds, organisationOf } from '@/data/organisations';
 import { noteImportFailed, runImport, runUndo } from '@/server/imports/run-imports';
 import { log, logFault, whyOf, withoutData } from '@/server/log';
 import { BEAT_MS, beat, forgetLongAgo, takeJob, takeOverFromDead } from '@/server/queue/alive';
-import { queue, sendJob } from '@/server/queue/jobs';
+import { queue, sendJob, sendJobIn } from '@/server/queue/jobs';
 import { computeSeason } from './season';
 import { QUEUES, type Job, type JobKind } from '@/server/queue/kinds';
 import { computeWindows } from './windows';
@@ -37,7 +37,8 @@ export async function workerActor(orgId: string): Promise<Actor> {
   };
 }
 
-type Run<K extends JobKind> = (actor: Actor, job: Extract<Job, Readonly<{ kind: K }>>) => Promise<void>;
+/** @returns what is to be done next of it, in turn with what others wait for */
+type Run<K extends JobKind> = (actor: Actor, job: Extract<Job, Readonly<{ kind: K }>>) => Promise<Job | void>;
 /** What each kind of job does. */
 const RUN: Readonly<{ [K in JobKind]: Run<K> }> = {
   outlooks: (actor) => computeOutlooks(actor, null),
@@ -45,20 +46,27 @@ const RUN: Readonly<{ [K in JobKind]: Run<K> }> = {
   import: (actor, { importId }) => runImport(actor, importId),
   undo: (actor, { importId }) => runUndo(actor, importId),
   'soil-station': (actor, { sensorId }) => fetchSensor(actor, sensorId),
-  windows: (actor) => computeWindows(actor),
+  windows: async (actor, { orgId, rest: before = null }) => {
+    const rest = await computeWindows(actor, { rest: before, ms: SLICE_MS });
+    if (rest) return { kind: 'windows', orgId, rest };
+  },
   season: (actor) => computeSeason(actor),
   weather: (actor) => bringWeatherUpToDate(actor),
 };
 
-/** Does one job. Whatever is up to date costs nothing, so that a job done twice does no harm. */
-export async function runJob(job: Job): Promise<void> {
+/** A slice of long work; after it others have their turn. */
+const SLICE_MS = 2000;
+
+/** Does one job, or its next slice. Whatever is up to date costs nothing, so that a job done twice does no harm. */
+export async function runJob(job: Job): Promise<Job | void> {
   const actor = await workerActor(job.orgId);
   return (RUN[job.kind] as Run<JobKind>)(actor, job);
 }
 
 /**
  * The ensembles of all kinds of site, and the comparisons of readings with them; or those of some zones. Each in a
- * transaction of its own: a person who waits for one kind does not wait for all.
+ * transaction of its own: a person who waits for one kind does not wait for all. Windows ask for the same by themselves:
+ * they are computed again only for zones at which something was read.
  */
 async function computeOutlooks(actor: Actor, zoneIds: readonly string[] | null): Promise<void> {
   const { today, depth, zones } = await inOrganisation(actor, async (db) => ({
@@ -74,14 +82,34 @@ async function computeOutlooks(actor: Actor, zoneIds: readonly string[] | null):
     ...(concreteEdgeFt > 0 ? [{ stationId, site: siteAt(site, 'warmest strip') }] : []),
   ]);
   const kinds = new Map(sites.map((z) => [`${z.stationId}|${siteKey(z.site)}`, z]));
-  for (const z of kinds.values())
-    await againWhereCollided(() =>
+  let isNew = false;
+  for (const z of kinds.values()) {
+    const answer = await againWhereCollided(() =>
       inOrganisation(actor, (db) => ensembleFor(db, actor.orgId, z.stationId, z.site, depth, today)),
     );
+    isNew ||= answer.ok && answer.isNew;
+  }
   await inOrganisation(actor, async (db) => {
-    await compareReadings(db, actor.orgId, zones, depth, today);
+    isNew = (await compareReadings(db, actor.orgId, zones, depth, today)) || isNew;
+    if (zoneIds) return changed(db, actor, zoneIds);
+    if (!isNew) return;
+    await sendJobIn(db, { kind: 'windows', orgId: actor.orgId });
+    await tellChange(db, actor.orgId, null);
   });
-  await inOrganisation(actor, (db) => changed(db, actor, zoneIds ?? 'all'));
+}
+
+/** Does what waits, in this process, until nothing does: no worker finds anything left. */
+export async function workOff(): Promise<void> {
+  const boss = await queue();
+  for (let isAny = true; isAny;) {
+    isAny = false;
+    for (const name of QUEUES)
+      for (let [job] = await boss.fetch<Job>(name); job; [job] = await boss.fetch<Job>(name)) {
+        isAny = true;
+        for (let next: Job | void = job.data; next;) next = await runJob(next);
+        await boss.complete(name, job.id);
+      }
+  }
 }
 
 /** Takes jobs from the queue until the process ends. @param everyMs how often weather and stations are asked by themselves */
@@ -131,7 +159,10 @@ export async function startWorker(everyMs = 120_000): Promise<() => Promise<void
 async function runOne(job: PgBoss.JobWithMetadata<Job>, workerId: string): Promise<void> {
   try {
     await takeJob(job.id, workerId);
-    await runJob(job.data);
+    const next = await runJob(job.data);
+    // one that waits already begins anew: what this one has computed would be told by nobody
+    if (next && !(await sendJob(next)))
+      await inOrganisation({ orgId: next.orgId }, (db) => tellChange(db, next.orgId, null));
   } catch (error) {
     const why = whyOf(error);
     log.error(

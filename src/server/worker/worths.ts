@@ -5,7 +5,8 @@ import type { Day } from '@/core/calendar/day';
 import { fewOf, worthFor, type WorthQuestion } from '@/core/day/worth';
 import type { Label } from '@/core/products/label';
 import type { LedgerEntry } from '@/core/records/ledger';
-import type { BarrierSchool, WeighedRuns } from '@/core/barrier/barrier';
+import type { WeighedRuns } from '@/core/barrier/barrier';
+import type { BarrierSchool } from '@/core/barrier/control';
 import type { SoilOf } from '@/data/outlooks';
 
 /** Points by day of what was asked, and soils that are weighed: of a day of the clock some hundreds. */

@@ -2,7 +2,7 @@
 import { SHOWS } from '@/core/units/format';
 import { action } from '@/server/entry/action';
 import { hindcastSheet } from '@/server/soil/view';
-import { done } from '@/server/entry/outcome';
+import { done, refuse } from '@/server/entry/outcome';
 import { forgetCustomer, forgetShape } from '@/server/lawns/forget-customer';
 import { makeStrip, stripShape } from '@/server/lawns/make-strip';
 import { findingShape, noteFinding } from '@/server/lawns/note-finding';
@@ -15,7 +15,7 @@ import {
   standingShape,
 } from '@/server/programme/change-standing';
 import { applicationShape, saveApplication } from '@/server/programme/save-application';
-import { soilRunsOfZone } from '@/server/programme/view';
+import { lawnDesk, soilRunsOfZone } from '@/server/programme/view';
 import { programmeShape, takeProgramme } from '@/server/programme/take-programme';
 import { recordShape, recordVisit } from '@/server/records/record-visit';
 import {
@@ -59,6 +59,9 @@ export const noteSignAction = action(observationShape, noteSign);
 export const saveLawnAction = action(saveLawnShape, saveLawn);
 export const addLawnAction = action(addLawnShape, addNewLawn);
 
+const zoneShape = Joi.object<{ zoneId: string }>({
+  zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
+});
 const spotShape = Joi.object<{ zoneId: string; spot: Spot }>({
   zoneId: Joi.string().guid({ separator: '-', wrapper: false }).required(),
   spot: Joi.string()
@@ -68,6 +71,10 @@ const spotShape = Joi.object<{ zoneId: string; spot: Spot }>({
 export const soilRunsAction = action(spotShape, async (actor, { zoneId, spot }) =>
   done(await soilRunsOfZone(actor, zoneId, spot)),
 );
+export const deskAction = action(zoneShape, async (actor, { zoneId }) => {
+  const desk = await lawnDesk(actor, zoneId);
+  return desk ? done(desk) : refuse({ kind: 'gone' });
+});
 export const hindcastAction = action(spotShape, async (actor, { zoneId, spot }) =>
   done(await hindcastSheet(actor, zoneId, spot)),
 );

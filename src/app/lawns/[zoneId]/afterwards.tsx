@@ -1,18 +1,16 @@
 'use client';
 import { isoDay } from '@/core/calendar/day';
-import { isOverdue, wantsDoing, type FollowUp } from '@/core/follow-ups/follow-ups';
+import { isOverdue, wantsDoing, type FollowUp } from '@/core/follow-ups/follow-up';
 import type { Outcome } from '@/server/entry/outcome';
 import type { FindingInput } from '@/server/lawns/note-finding';
-import type { ZoneSheet } from '@/server/programme/view';
-import { askedWhy, askedWords, dueWords } from '@/ui/follow-up-words';
+import type { LawnView } from './lawn-view';
 import { Link } from '@/ui/link';
-import { useShows } from '@/ui/units';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { RefusalWords } from '../../refusal-words';
 import { useCommand } from '../../use-command';
 
 type Props = Readonly<{
-  sheet: ZoneSheet;
+  sheet: LawnView;
   mayRecord: boolean;
   noteFindingAction: (input: FindingInput) => Promise<Outcome<{ on: string }>>;
 }>;
@@ -32,7 +30,6 @@ const ONE_PRESS: Partial<
 /** What the records of this zone ask for, and what has answered it. */
 export function Afterwards({ sheet, mayRecord, noteFindingAction }: Props) {
   const { followUps, today, zone } = sheet;
-  const show = useShows();
   const { run, refusal, isSending } = useCommand();
   const open = followUps.filter((f) => f.answer === null);
   const answered = followUps.filter((f) => f.answer !== null);
@@ -61,9 +58,9 @@ export function Afterwards({ sheet, mayRecord, noteFindingAction }: Props) {
             className={`border-l-4 py-1 pl-3 ${isOverdue(f, today) ? 'border-clay' : wantsDoing(f) && f.from <= today ? 'border-straw' : 'border-hair'}`}
           >
             <b className="font-cond text-lead">
-              {askedWords(f)}, {dueWords(f, today)}
+              {f.asked}, {f.due}
             </b>
-            <p className="text-note text-steel">{askedWhy(f, today, show)}</p>
+            <p className="text-note text-steel">{f.why}</p>
             {mayRecord && wantsDoing(f) && f.from <= today && (
               <p className="flex flex-wrap gap-2 py-1">
                 {(ONE_PRESS[f.kind] ?? []).map((o) => (
@@ -91,7 +88,7 @@ export function Afterwards({ sheet, mayRecord, noteFindingAction }: Props) {
           <ul>
             {answered.map((f, i) => (
               <li key={i} className="py-0.5 text-note text-steel">
-                <b>{askedWords(f)}:</b> {askedWhy(f, today, show)}
+                <b>{f.asked}:</b> {f.why}
               </li>
             ))}
           </ul>

@@ -1,12 +1,13 @@
 import { showDay } from '@/core/calendar/day';
-import { figure } from '@/core/units/format';
-import type { ZoneSheet } from '@/server/programme/view';
+import { figure } from '@/core/units/figure';
+import type { LawnView } from './lawn-view';
 import { Link } from '@/ui/link';
 import { useShows } from '@/ui/units';
-import { expectationWords, plural } from '@/ui/words';
+import { expectationWords } from '@/ui/words';
+import { plural } from '@/ui/text';
 
 /** That a zone is no longer treated. */
-export function Closed({ zone }: Readonly<{ zone: ZoneSheet['zone'] }>) {
+export function Closed({ zone }: Readonly<{ zone: LawnView['zone'] }>) {
   return (
     <p role="status" className="mb-3 border-l-4 border-clay px-3 py-1">
       {zone.closed?.whole ? 'This lawn' : 'This zone'} was closed on {zone.closed && showDay(zone.closed.on)}:{' '}
@@ -20,7 +21,7 @@ export function Head({
   sheet: { zone, siblings },
   mayPlan,
   mayRecord,
-}: Readonly<{ sheet: ZoneSheet; mayPlan: boolean; mayRecord: boolean }>) {
+}: Readonly<{ sheet: LawnView; mayPlan: boolean; mayRecord: boolean }>) {
   const show = useShows();
   return (
     <>
@@ -107,7 +108,7 @@ function MoreOfIt({
 }
 
 /** What the customer has asked for, in one line; empty: nothing. */
-function wishWords({ wishes }: ZoneSheet['zone']): string {
+function wishWords({ wishes }: LawnView['zone']): string {
   return [
     wishes.noticeHours !== null && `${plural(wishes.noticeHours, 'hour')} of notice`,
     wishes.organicOnly && 'organic products only',

@@ -1,35 +1,50 @@
 'use client';
-import type { SentRuns } from '@/core/ground/soil-runs';
+import dynamic from 'next/dynamic';
 import { showWeekday } from '@/core/calendar/day';
-import { lastDayOf } from '@/core/gates/last-day';
 import type { Outcome } from '@/server/entry/outcome';
 import type { HistoryInput } from '@/server/lawns/history';
 import type { FindingInput } from '@/server/lawns/note-finding';
 import type { LiftInput } from '@/server/programme/lift-latch';
 import type { ProgrammeInput, Taken } from '@/server/programme/take-programme';
-import type { ZoneSheet } from '@/server/programme/view';
 import { useShows } from '@/ui/units';
 import { WeatherAge } from '@/ui/weather-age';
-import { lastDayWords, plural, windowWords } from '@/ui/words';
+import { lastDayWords, windowWords } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { YearRail } from '@/ui/year-rail';
-import { Afterwards } from './afterwards';
-import { AskHistory } from './ask-history';
-import { Findings } from './findings';
 import { Closed, Head } from './lawn-head';
 import { marksOf, otherWork, titleOf } from './other-work';
+import { NEW } from './programme/chosen';
 import { ApplicationForm } from './programme/application-form';
-import { BarrierPanel, type SoilRunsAction } from './programme/barrier-panel';
+import type { LawnView } from './lawn-view';
+import type { SoilRunsAction } from './programme/barrier-panel';
+import { DeskWaits } from './programme/desk-waits';
+import type { DeskAction } from './programme/use-desk';
 import { GateFence } from './programme/gate-fence';
-import { Limits } from './programme/limits';
-import { MovedLines } from './programme/moved-lines';
 import { ProgrammeList, type OtherWork } from './programme/programme-list';
 import { Proposals } from './programme/proposals';
-import { StandingActions } from './programme/standing-actions';
+import type { StandingActions as Standing } from './programme/standing-actions';
 import { stretchesOf } from './programme/use-holds';
-import { NEW } from './programme/use-programme-edit';
-import { SeedHeld } from './seed-held';
 import { useLawnPage, type LawnPage, type SaveApplication } from './use-lawn-page';
-import { ZoneSoil } from './zone-soil';
+
+// what stands below the first screen
+const BarrierPanel = dynamic(() => import('./programme/barrier-panel').then((m) => m.BarrierPanel), {
+  loading: () => null,
+});
+const Afterwards = dynamic(() => import('./afterwards').then((m) => m.Afterwards), { loading: () => null });
+const Findings = dynamic(() => import('./findings').then((m) => m.Findings), { loading: () => null });
+const ZoneSoil = dynamic(() => import('./zone-soil').then((m) => m.ZoneSoil), { loading: () => null });
+const StandingActions = dynamic(() => import('./programme/standing-actions').then((m) => m.StandingActions), {
+  loading: () => null,
+});
+const Limits = dynamic(() => import('./programme/limits').then((m) => m.Limits), { loading: () => null });
+// what few lawns show
+const AskHistory = dynamic(() => import('./ask-history').then((m) => m.AskHistory), { loading: () => null });
+const MovedLines = dynamic(() => import('./programme/moved-lines').then((m) => m.MovedLines), {
+  loading: () => null,
+});
+const SeedHeld = dynamic(() => import('./seed-held').then((m) => m.SeedHeld), { loading: () => null });
+
+const CONTROLS = 'button, input, select, textarea, [role=slider], [role=application]';
 
 type Actions = Readonly<{
   saveApplicationAction: SaveApplication;
@@ -38,44 +53,42 @@ type Actions = Readonly<{
   saveHistoryAction: (input: HistoryInput) => Promise<Outcome<unknown>>;
   takeProgrammeAction: (input: ProgrammeInput) => Promise<Outcome<Taken>>;
   soilRunsAction: SoilRunsAction;
+  deskAction: DeskAction;
 }> &
-  StandingActions;
-type Shown = Readonly<{
-  sheet: ZoneSheet;
-  /** null: no outlook, and nothing to say of what holds */
-  soilRuns: SentRuns | null;
-  mayPlan: boolean;
-  mayRecord: boolean;
-  userId: string;
-}>;
+  Standing;
+type Shown = Readonly<{ sheet: LawnView; mayPlan: boolean; mayRecord: boolean; userId: string }>;
 type Part = Shown & Readonly<{ page: LawnPage; actions: Actions }>;
 
 /** One zone: the year, its programme, the gates of the chosen application, and its form. A change is computed at once. */
 export function LawnSheet({
   sheet,
-  soilRuns,
   wished,
   mayPlan,
   mayRecord,
   userId,
   ...actions
 }: Shown & Actions & Readonly<{ /** the application that an address names */ wished: string | null }>) {
-  const { saveApplicationAction } = actions;
-  const page = useLawnPage({ sheet, soilRuns, wished, mayPlan, mayRecord, saveApplicationAction });
-  const { edit, holding, choose, goTo } = page;
+  const { saveApplicationAction, deskAction } = actions;
+  const page = useLawnPage({ view: sheet, deskAction, wished, mayPlan, mayRecord, saveApplicationAction });
+  const { edit, desk, holding, choose, goTo } = page;
+  const held = holding.holds[0]?.full;
   const others = otherWork(sheet, useShows());
-  const { today, outlook, signs } = sheet;
-  const part: Part = { sheet, soilRuns, mayPlan, mayRecord, userId, page, actions };
+  const { today, rail, signs } = sheet;
+  // who lays a hand on a control is about to plan; who scrolls or follows a link is not
+  const planAt = ({ target }: React.SyntheticEvent) => {
+    if (target instanceof Element && target.closest(CONTROLS)) desk.ask();
+  };
+  const part: Part = { sheet, mayPlan, mayRecord, userId, page, actions };
   return (
-    <>
+    <div onPointerDownCapture={planAt} onFocusCapture={planAt}>
       <YearRail
-        outlook={outlook}
+        soil={rail}
         today={today}
         marks={marksOf(others, edit.applications, { chosenId: edit.shown?.id, today, mayPlan })}
         signs={signs}
-        barrier={holding.holds[0] ? stretchesOf(holding.holds[0]) : []}
+        barrier={held ? stretchesOf(held) : []}
         seed={holding.seed}
-        view={page.view}
+        view={page.range}
         onMove={page.move}
         onChoose={(id) => {
           // work that was not planned has a screen of its own; an application is chosen here
@@ -94,28 +107,27 @@ export function LawnSheet({
           <OfTheWeather sheet={sheet} />
           <Programme {...part} others={others} />
           <Chosen {...part} />
-          {soilRuns && (
-            <BarrierPanel
-              sheet={sheet}
-              holding={holding}
-              soilRunsAction={actions.soilRunsAction}
-              chosen={edit.shown}
-            />
-          )}
+          <BarrierPanel
+            sheet={sheet}
+            desk={desk}
+            holding={holding}
+            soilRunsAction={actions.soilRunsAction}
+            chosen={edit.shown}
+          />
           <Afterwards sheet={sheet} mayRecord={mayRecord} noteFindingAction={actions.noteFindingAction} />
           {mayRecord && (
             <Findings sheet={sheet} userId={userId} noteFindingAction={actions.noteFindingAction} />
           )}
-          {outlook && <ZoneSoil zone={sheet.zone} outlook={outlook} />}
+          <ZoneSoil sheet={sheet} desk={desk} />
         </section>
         <Aside {...part} />
       </div>
-    </>
+    </div>
   );
 }
 
 /** How old the weather is, and why there is no outlook where there is none. */
-function OfTheWeather({ sheet: { weather, today, outlookRefusal } }: Readonly<{ sheet: ZoneSheet }>) {
+function OfTheWeather({ sheet: { weather, today, outlookRefusal } }: Readonly<{ sheet: LawnView }>) {
   return (
     <div className="mt-2 grid gap-2">
       {weather && <WeatherAge {...weather} today={today} />}
@@ -133,7 +145,6 @@ function OfTheWeather({ sheet: { weather, today, outlookRefusal } }: Readonly<{ 
 /** What is planned here, what moved, and what is not known of before. */
 function Programme({
   sheet,
-  soilRuns,
   mayPlan,
   mayRecord,
   page,
@@ -144,15 +155,17 @@ function Programme({
   const { edit } = page;
   return (
     <>
-      <MovedLines
-        sheet={sheet}
-        mayPlan={mayPlan}
-        onShift={(id, days) => {
-          edit.shift(id, days);
-          page.saidNothing();
-        }}
-      />
-      <SeedHeld sheet={sheet} />
+      {sheet.movedLines.length > 0 && (
+        <MovedLines
+          sheet={sheet}
+          mayPlan={mayPlan}
+          onShift={(id, days) => {
+            edit.shift(id, days);
+            page.saidNothing();
+          }}
+        />
+      )}
+      {sheet.seedHeld.length > 0 && <SeedHeld sheet={sheet} />}
       {mayRecord && zone.history === 'not asked' && !zone.closed && (
         <AskHistory zone={zone} today={today} saveHistoryAction={actions.saveHistoryAction} />
       )}
@@ -166,11 +179,10 @@ function Programme({
         shownId={edit.shown?.id ?? null}
         propose={
           mayPlan &&
-          soilRuns &&
+          sheet.model &&
           !zone.closed && (
             <Proposals
-              sheet={sheet}
-              runs={soilRuns}
+              desk={page.desk}
               takeProgrammeAction={actions.takeProgrammeAction}
               onTaken={page.showOnFile}
             />
@@ -185,25 +197,24 @@ function Programme({
 
 /** The gates of the application that is chosen. */
 function Chosen({ sheet, mayPlan, page, actions }: Part) {
-  const { asked, shown, isNew, isChanged, typed } = page.edit;
+  const { asked, shown, isNew, isChanged, isTouched, typed } = page.edit;
   const { today } = sheet;
-  if (!asked || !shown) return null;
+  if (!asked || !shown) return isTouched && !page.desk.ready ? <DeskWaits desk={page.desk} /> : null;
   return (
     <>
       <h2 className="mt-3 text-row">
         {titleOf(shown)}: {windowWords(asked.window.all, today)}
       </h2>
-      <p className="text-steel">
-        {lastDayWords(lastDayOf(asked.context, asked.window.all, shown.plannedOn), today)}
-      </p>
+      <p className="text-steel">{lastDayWords(asked.lastDay, today)}</p>
       <GateFence
         key={shown.id}
         sheet={sheet}
-        view={page.view}
+        view={page.range}
         mayPlan={mayPlan}
         liftLatchAction={actions.liftLatchAction}
-        window={asked.window}
-        context={asked.context}
+        asked={asked}
+        applications={page.edit.applications}
+        desk={page.desk}
         isSaved={!isNew && !isChanged}
         maySplit={isNew && typed?.products.length === 1}
         onMove={page.move}
@@ -214,7 +225,7 @@ function Chosen({ sheet, mayPlan, page, actions }: Part) {
 }
 
 /** The form of the application that is chosen, and how much of the year's limits is taken. */
-function Aside({ sheet, soilRuns, mayPlan, mayRecord, page, actions }: Part) {
+function Aside({ sheet, mayPlan, mayRecord, page, actions }: Part) {
   const { zone, today } = sheet;
   const { edit } = page;
   const { shown, chosen, isChanged } = edit;
@@ -228,7 +239,7 @@ function Aside({ sheet, soilRuns, mayPlan, mayRecord, page, actions }: Part) {
         isSaving={page.isSaving}
         save={page.save}
         mayRecord={mayRecord}
-        runs={soilRuns}
+        desk={page.desk}
         mayPlan={mayPlan && !zone.closed}
         onSave={() => page.saveIt()}
         onSaveOver={page.saveIt}
@@ -247,7 +258,7 @@ function Aside({ sheet, soilRuns, mayPlan, mayRecord, page, actions }: Part) {
           findZonesAction={actions.findZonesAction}
         />
       )}
-      <Limits applications={edit.applications} sheet={sheet} />
+      <Limits limits={edit.limits} sheet={sheet} />
       <p className="mt-4 text-fine text-steel">
         {shown?.products.some((p) => p.label.demo) && <b>Demo labels: not for use. </b>}
         Computed from the label sheets. The printed label is the law, with local codes; {showWeekday(

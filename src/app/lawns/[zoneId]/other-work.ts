@@ -1,16 +1,17 @@
 /** What stands on a zone's year besides its programme. */
-import { standingOf, isOpen, type PlannedApplication } from '@/core/season/programme';
+import { standingOf, isOpen, type PlannedApplication } from '@/core/season/standing';
 import type { Day } from '@/core/calendar/day';
-import { significant, type Shows } from '@/core/units/format';
+import type { Shows } from '@/core/units/format';
+import { significant } from '@/core/units/figure';
 import { AMOUNT_UNITS } from '@/core/units/rate';
-import type { ZoneSheet } from '@/server/programme/view';
+import type { LawnView } from './lawn-view';
 import { earlierWords } from '@/ui/earlier-words';
 import { shortName } from '@/ui/words';
 import type { RailMark } from '@/ui/year-rail';
 import type { OtherWork } from './programme/programme-list';
 
 /** What went down here without a plan, and what is known from before the book. */
-export const otherWork = ({ entries, earlier, labels, zone }: ZoneSheet, show: Shows): OtherWork[] => [
+export const otherWork = ({ entries, earlier, shelf, zone }: LawnView, show: Shows): OtherWork[] => [
   ...entries
     .filter((e) => e.plannedProductId === null)
     .map((e) => ({
@@ -25,11 +26,7 @@ export const otherWork = ({ entries, earlier, labels, zone }: ZoneSheet, show: S
     day: w.on,
     href: `/lawns/${zone.id}/sheet#history`,
     what: 'before this book',
-    words: earlierWords(
-      w,
-      (id) => shortName(labels.now.find((l) => l.id === id) ?? { name: 'a product' }),
-      show,
-    ),
+    words: earlierWords(w, (id) => shortName(shelf.find((l) => l.id === id) ?? { name: 'a product' }), show),
   })),
 ];
 

@@ -1,12 +1,14 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { SHOWS, showsOn } from '@/core/units/format';
 import { may } from '@/data/actor';
-import { soilRunsOfZone, zoneSheet } from '@/server/programme/view';
+import { lawnDesk } from '@/server/programme/view';
 import { isId } from '../../ids';
 import { screen } from '../../screen';
 import {
   changeStandingAction,
   copyApplicationAction,
+  deskAction,
   findZonesAction,
   liftLatchAction,
   noteFindingAction,
@@ -16,21 +18,27 @@ import {
   takeProgrammeAction,
 } from './actions';
 import { LawnSheet } from './lawn-sheet';
+import { lawnViewOf } from './lawn-view';
 
 export const metadata: Metadata = { title: 'Lawn' };
 
 export default screen(async (actor, { params, searchParams }: PageProps<'/lawns/[zoneId]'>) => {
   const { zoneId } = await params;
   const { a } = await searchParams;
-  const sheet = isId(zoneId) ? await zoneSheet(actor, zoneId) : null;
-  if (!sheet) notFound();
+  const desk = isId(zoneId) ? await lawnDesk(actor, zoneId) : null;
+  if (!desk) notFound();
+  const wished = typeof a === 'string' ? a : null;
+  const sheet = lawnViewOf(desk, {
+    wished,
+    mayPlan: may(actor, 'plan'),
+    shows: showsOn(SHOWS[actor.units], desk.sheet.today),
+  });
   return (
     <LawnSheet
       key={sheet.zone.id}
       sheet={sheet}
       userId={actor.userId}
-      soilRuns={sheet.outlook ? await soilRunsOfZone(actor, sheet.zone.id) : null}
-      wished={typeof a === 'string' ? a : null}
+      wished={wished}
       mayPlan={may(actor, 'plan')}
       mayRecord={may(actor, 'record')}
       saveApplicationAction={saveApplicationAction}
@@ -42,6 +50,7 @@ export default screen(async (actor, { params, searchParams }: PageProps<'/lawns/
       saveHistoryAction={saveHistoryAction}
       takeProgrammeAction={takeProgrammeAction}
       soilRunsAction={soilRunsAction}
+      deskAction={deskAction}
     />
   );
 });

@@ -1,17 +1,10 @@
 import { showFullDay } from '@/core/calendar/day';
-import { seedHoldsOn } from '@/core/records/safe-to-seed';
-import { plannedEntries } from '@/core/season/programme';
-import type { ZoneSheet } from '@/server/programme/view';
-import { plural } from '@/ui/words';
+import type { LawnView } from './lawn-view';
+import { plural } from '@/ui/text';
 
 /** New turf is planned, and something that lies in the ground or is planned keeps it out: said before the seed is bought. */
-export function SeedHeld({ sheet: { zone, facts, applications, today } }: Readonly<{ sheet: ZoneSheet }>) {
-  const ledger = [...facts.ledger, ...plannedEntries(applications, zone.facts, today)];
-  const held = zone.facts.seedings
-    .filter((s) => s.on >= today)
-    .map((s) => ({ ...s, waits: seedHoldsOn(ledger, s.on) }))
-    .filter((s) => s.waits.length);
-  return held.map(({ on, kind, waits }) => (
+export function SeedHeld({ sheet: { seedHeld } }: Readonly<{ sheet: LawnView }>) {
+  return seedHeld.map(({ on, kind, waits }) => (
     <div key={`${on}|${kind}`} role="status" className="mt-3 border-l-4 border-clay bg-paper px-3 py-2">
       <p className="font-cond text-lg font-semibold">
         {kind === 'seed' ? 'Seed' : kind === 'sod' ? 'Sod' : 'Sprigs'} of {showFullDay(on)} will not take:

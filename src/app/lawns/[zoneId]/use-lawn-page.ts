@@ -4,18 +4,17 @@ import { useEffect, useState } from 'react';
 import { addDays, type Day } from '@/core/calendar/day';
 import type { Window } from '@/core/gates/window';
 import { nextOpen } from '@/core/gates/window-lane';
-import type { SentRuns } from '@/core/ground/soil-runs';
-import { isOpen } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import type { StoredApplication } from '@/data/programme';
 import type { Outcome, Overtaken } from '@/server/entry/outcome';
 import type { ApplicationInput, Saved } from '@/server/programme/save-application';
-import type { ZoneSheet } from '@/server/programme/view';
 import { useKeys } from '@/ui/keys';
 import { useCommand } from '../../use-command';
-import { adopted } from './programme/adopted';
+import type { LawnView } from './lawn-view';
 import type { SaveState } from './programme/application-form';
 import { FENCE_DAYS } from './programme/gate-fence';
 import type { AdoptedChange } from './programme/openings';
+import { useDesk, type DeskAction } from './programme/use-desk';
 import { useHolds } from './programme/use-holds';
 import { useProgrammeEdit } from './programme/use-programme-edit';
 
@@ -40,8 +39,8 @@ export type SaveApplication = (
   input: ApplicationInput,
 ) => Promise<Outcome<Saved, Overtaken<StoredApplication>>>;
 type Asks = Readonly<{
-  sheet: ZoneSheet;
-  soilRuns: SentRuns | null;
+  view: LawnView;
+  deskAction: DeskAction;
   wished: string | null;
   mayPlan: boolean;
   mayRecord: boolean;
@@ -50,11 +49,13 @@ type Asks = Readonly<{
 
 export type LawnPage = ReturnType<typeof useLawnPage>;
 /** What a lawn's page shows and does: the edited programme, the days in sight, saving, and its keys. */
-export function useLawnPage({ sheet, soilRuns, wished, mayPlan, mayRecord, saveApplicationAction }: Asks) {
-  const { today, zone } = sheet;
+export function useLawnPage({ view, deskAction, wished, mayPlan, mayRecord, saveApplicationAction }: Asks) {
+  const { today, zone } = view;
   const router = useRouter();
-  const edit = useProgrammeEdit(sheet, wished, mayPlan);
-  const { applications, shown, typed, edited, asked } = edit;
+  const desk = useDesk(view, deskAction);
+  const edit = useProgrammeEdit(view, desk.ready, wished);
+  const holding = useHolds(view, edit);
+  const { shown, edited, asked, isTouched } = edit;
   const [moved, setMoved] = useState<Day | null>(null);
   const [saved, setSaved] = useState<SaveState>({ kind: 'none' });
   const { run, keyOf, refusal, say, isSending: isSaving } = useCommand<Overtaken<StoredApplication>>();
@@ -70,8 +71,7 @@ export function useLawnPage({ sheet, soilRuns, wished, mayPlan, mayRecord, saveA
     saidNothing();
   };
   const adopt = (change: AdoptedChange) => {
-    if (!typed) return;
-    edit.change(adopted(typed, change, sheet));
+    desk.with(({ engine, sheet }) => edit.revise((then) => engine.adopted(then, change, sheet)));
     saidNothing();
   };
   const add = () => {
@@ -97,15 +97,24 @@ export function useLawnPage({ sheet, soilRuns, wished, mayPlan, mayRecord, saveA
   useEffect(() => {
     if (isSignedOut) keepOnDevice();
     // once, when it is said
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [isSignedOut]);
+
+  // what does not stand on the page as it came is computed here
+  const isAsking = isTouched || moved !== null || holding.school !== view.school;
+  useEffect(() => {
+    if (isAsking) desk.ask();
+    // once, when it begins
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
+  }, [isAsking]);
 
   const from = moved ?? fenceStart(asked?.window, shown?.plannedOn, today);
   const lastStart = addDays(asked?.window.range.to ?? addDays(today, 366), -FENCE_DAYS);
   const move = (to: Day) => setMoved(Math.min(Math.max(to, today), lastStart) as Day);
   const page = {
     edit,
-    holding: useHolds(sheet, soilRuns, applications),
+    desk,
+    holding,
     save,
     isSaving,
     saidNothing,
@@ -114,7 +123,7 @@ export function useLawnPage({ sheet, soilRuns, wished, mayPlan, mayRecord, saveA
     add,
     showOnFile,
     saveIt,
-    view: { from, to: addDays(from, FENCE_DAYS) },
+    range: { from, to: addDays(from, FENCE_DAYS) },
     move,
     goTo: (to: string) => router.push(to),
     refresh: () => router.refresh(),
@@ -125,7 +134,7 @@ export function useLawnPage({ sheet, soilRuns, wished, mayPlan, mayRecord, saveA
 
 /** Its keys, as the list of keys says. */
 function useLawnKeys(
-  { edit, choose, move, view: { from }, goTo, saveIt }: LawnPage,
+  { edit, choose, move, range: { from }, goTo, saveIt }: LawnPage,
   { zoneId, mayPlan, mayRecord }: Readonly<{ zoneId: string; mayPlan: boolean; mayRecord: boolean }>,
 ): void {
   const { applications, chosen, isChanged } = edit;

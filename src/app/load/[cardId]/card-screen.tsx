@@ -2,7 +2,7 @@
 import type { Issue } from '@/core/units/issue';
 import { useEffect, useState } from 'react';
 import type { LoadCard } from '@/core/mixing/card';
-import { significant } from '@/core/units/format';
+import { significant } from '@/core/units/figure';
 import type { Measure } from '@/core/units/measures';
 import { parseFigure } from '@/core/units/parse';
 import { KG_PER_LB, L_PER_FL_OZ, L_PER_GAL } from '@/core/units/trade';
@@ -15,7 +15,8 @@ import { useShows } from '@/ui/units';
 import { shortName } from '@/ui/words';
 import { itemOf, type Item } from '../../outbox/item';
 import { useOutbox } from '../../outbox/use-outbox';
-import { NOT_LASTING, answerWords } from '../../outbox/words';
+import { answerWords } from '../../outbox/words';
+import { NOT_LASTING } from '../../outbox/device-words';
 import { useKept } from '../../use-kept';
 import { Around, LoadCardView, Wear, type Ticks } from '../load-card';
 import { takeAlong } from '../take-along';

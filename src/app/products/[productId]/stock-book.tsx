@@ -3,14 +3,15 @@ import { useState } from 'react';
 import { showDay, showFullDay, type Day } from '@/core/calendar/day';
 import type { Label } from '@/core/products/label';
 import type { Lot, Shelf } from '@/core/products/stock';
-import { showAmount, showRate, significant, type Shows } from '@/core/units/format';
+import { showAmount, showRate, type Shows } from '@/core/units/format';
+import { significant } from '@/core/units/figure';
 import { SQUARE_METRES_PER_HECTARE, type SquareMetres } from '@/core/units/quantity';
 import { AMOUNT_UNITS, RATE_UNITS, amountLike } from '@/core/units/rate';
 import type { StockLine } from '@/data/stock';
 import type { Outcome } from '@/server/entry/outcome';
 import type { MoveInput, Season } from '@/server/products/products';
 import { useShows } from '@/ui/units';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { MoveForm } from './move-form';
 import { MOVE_NAMES } from './move-names';
 

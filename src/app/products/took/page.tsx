@@ -1,12 +1,13 @@
 import type { Metadata } from 'next';
 import { groupBy } from '@/core/group';
-import { showPercent } from '@/core/units/format';
+import { showPercent } from '@/core/units/figure';
 import { CONTROL, ENOUGH_LOOKS, type Taken } from '@/core/weeds/efficacy';
 import { WEEDS } from '@/core/weeds/weeds';
 import { tookSheet, type TookSheet } from '@/server/products/took';
 import { FallenLine } from '@/ui/fallen-line';
 import { Link } from '@/ui/link';
-import { capital, plural, shortName } from '@/ui/words';
+import { shortName } from '@/ui/words';
+import { capital, plural } from '@/ui/text';
 import { screen } from '../../screen';
 
 export const metadata: Metadata = { title: 'What products took' };

@@ -17,7 +17,7 @@ import { DAYS_TO_RECORD } from '@/server/records/record-visit';
 import { Figure } from '@/ui/figure';
 import { oldReasonWords } from '@/ui/reason-words';
 import { airWords } from '@/ui/stop-words';
-import { list } from '@/ui/words';
+import { list } from '@/ui/text';
 import { isId } from '../../ids';
 import { screen } from '../../screen';
 

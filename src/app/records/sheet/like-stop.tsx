@@ -7,7 +7,7 @@ import type { LikeRow } from '@/server/records/like-stops';
 import { issueSentence } from '@/ui/issue-words';
 import { Link } from '@/ui/link';
 import { useShows } from '@/ui/units';
-import { list } from '@/ui/words';
+import { list } from '@/ui/text';
 import { FigureEntry, TextEntry } from '../../entry/fields';
 import type { Done, Row, SheetTyped } from './like-typed';
 

@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
 import { isoDay, parseDay, showWeekday } from '@/core/calendar/day';
 import { may } from '@/data/actor';
-import { board } from '@/server/programme/board';
+import { board, upTo } from '@/server/programme/board';
 import { likeSheet, truckDays } from '@/server/records/like-stops';
 import { Link } from '@/ui/link';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { isId } from '../../ids';
 import { recordVisitAction } from '../../lawns/[zoneId]/actions';
 import { ChooseStops } from '../../load/choose-stops';
@@ -40,7 +40,7 @@ export default screen(async (actor, { searchParams }: PageProps<'/records/sheet'
     );
   }
   const days = await truckDays(actor);
-  const { groups } = await board(actor, MOST_SHOWN);
+  const { groups } = await board(actor, upTo(MOST_SHOWN));
   const due = dueLines(groups);
   return (
     <div className="mx-auto max-w-3xl px-4 pb-10 pt-4">

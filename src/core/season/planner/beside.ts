@@ -6,7 +6,7 @@ import { addDays, yearOf, type Day } from '@/core/calendar/day';
 import type { Range } from '@/core/calendar/span';
 import type { GateFacts } from '@/core/gates/gate';
 import type { Label } from '@/core/products/label';
-import { isOpen } from '@/core/season/programme';
+import { isOpen } from '@/core/season/standing';
 import { isPreEmergent } from '@/core/trade/terms';
 import type { ProductRate } from '@/core/units/rate';
 import type { Wished } from '@/core/weeds/next-year';

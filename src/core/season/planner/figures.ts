@@ -7,7 +7,8 @@ import { rootLoadBefore, rootLoadIn } from '@/core/records/ceiling';
 import { containedIn, nitrogenIn } from '@/core/records/ledger';
 import { limitsOn, usedOf } from '@/core/records/limits';
 import { safeToSeed, type SeedDay } from '@/core/records/safe-to-seed';
-import { plannedEntries, type PlannedApplication } from '@/core/season/programme';
+import { plannedEntries } from '@/core/season/programme';
+import type { PlannedApplication } from '@/core/season/standing';
 import type { PlanQuestion } from './question';
 
 export type Figures = Readonly<{

@@ -8,12 +8,13 @@ import type { GateFacts } from '@/core/gates/gate';
 import { daysUpTo } from '@/core/gates/growth-stage';
 import { WHOLE_ZONE } from '@/core/products/application';
 import { burnsZone } from '@/core/products/burner';
-import { isHerbicide, limitsFor, rateForTurf, type Label } from '@/core/products/label';
+import { limitsFor, rateForTurf, type Label } from '@/core/products/label';
+import { isHerbicide } from '@/core/products/content';
 import { isOrganic } from '@/core/products/organic';
 import type { ProductRate } from '@/core/units/rate';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
 import type { Hold } from '@/core/barrier/hold';
-import type { PlannedApplication } from '@/core/season/programme';
+import type { PlannedApplication } from '@/core/season/standing';
 import { contextFor, statesOf } from './options';
 
 type Look = Readonly<{

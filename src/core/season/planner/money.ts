@@ -4,7 +4,7 @@ import type { GateFacts } from '@/core/gates/gate';
 import { rateForTurf, type Label } from '@/core/products/label';
 import { packageCost } from '@/core/products/stock';
 import { rootCeilingOn, rootLoadBefore } from '@/core/records/ceiling';
-import type { PlannedApplication } from '@/core/season/programme';
+import type { PlannedApplication } from '@/core/season/standing';
 import type { ProductRate } from '@/core/units/rate';
 import type { Figures } from './figures';
 import type { Looks } from './looks';

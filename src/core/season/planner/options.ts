@@ -17,14 +17,13 @@ import { WHOLE_ZONE, type Spacing } from '@/core/products/application';
 import { factsOf } from '@/core/products/ingredient-facts';
 import {
   carriesNitrogen,
-  ingredientRate,
-  isHerbicide,
   limitsFor,
   rateForTurf,
   seedingWaitDays,
   type Label,
   type LimitPeriod,
 } from '@/core/products/label';
+import { ingredientRate, isHerbicide } from '@/core/products/content';
 import { isOrganic } from '@/core/products/organic';
 import { containedIn } from '@/core/records/ledger';
 import { isPreEmergent, type Use, type Turf } from '@/core/trade/terms';

@@ -15,16 +15,12 @@ import { belongsFrom } from '@/core/ground/season';
 import { emergenceOf } from '@/core/weeds/emergence';
 import type { Wished } from '@/core/weeds/next-year';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
-import { heldUntil, weighed, type WeighedRuns } from '@/core/barrier/barrier';
+import { weighed, type WeighedRuns } from '@/core/barrier/barrier';
+import { heldUntil } from '@/core/barrier/control';
 import { dosesAgainst } from '@/core/barrier/doses';
 import { holdOn, seasonToHold, weightedHold, type Hold, type Range3 } from '@/core/barrier/hold';
-import {
-  contextOf,
-  DAYS_AHEAD,
-  plannedEntries,
-  type PlannedApplication,
-  type PlannedProduct,
-} from '@/core/season/programme';
+import { contextOf, DAYS_AHEAD, plannedEntries } from '@/core/season/programme';
+import type { PlannedApplication, PlannedProduct } from '@/core/season/standing';
 import { figuresOf, type Figures } from './figures';
 import { fewMembers, holdTable, type HoldTable, type Tried } from './hold-table';
 import { leftOutOf, type LeftOut } from './left-out';

@@ -5,8 +5,8 @@ import type { SoilRuns } from '@/core/ground/soil-runs';
 import type { Label } from '@/core/products/label';
 import { emergenceOf } from '@/core/weeds/emergence';
 import type { Weed } from '@/core/weeds/weeds';
-import type { BarrierSchool } from '@/core/barrier/barrier';
-import type { PlannedApplication } from '@/core/season/programme';
+import type { BarrierSchool } from '@/core/barrier/control';
+import type { PlannedApplication } from '@/core/season/standing';
 import type { Weights } from './worth';
 
 export const AUTUMN_SCHOOLS = ['always', 'after a bad year', 'never'] as const;

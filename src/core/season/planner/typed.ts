@@ -1,8 +1,8 @@
 /** A proposed programme as the fields that make it: what is sent to be written. */
 import { isoDay, type Day } from '@/core/calendar/day';
-import { NEW_PRODUCT, type TypedApplication } from '@/core/season/typed-application';
-import { significant } from '@/core/units/format';
-import type { PlannedApplication } from '@/core/season/programme';
+import { NEW_PRODUCT, type TypedApplication } from '@/core/season/typed-fields';
+import { significant } from '@/core/units/figure';
+import type { PlannedApplication } from '@/core/season/standing';
 import { rateIn, type ProductRate } from '@/core/units/rate';
 import type { Label } from '@/core/products/label';
 import type { Weed } from '@/core/weeds/weeds';

@@ -1,6 +1,6 @@
 /** The season call, described: its question and its answer. */
 import { Type } from '@sinclair/typebox';
-import { BARRIER_SCHOOLS } from '@/core/barrier/barrier';
+import { BARRIER_SCHOOLS } from '@/core/barrier/control';
 import {
   AUTUMN_SCHOOLS,
   PERENNIAL_SCHOOLS,

@@ -1,6 +1,6 @@
 import { isoDay } from '@/core/calendar/day';
-import type { TypedApplication } from '@/core/season/typed-application';
-import { significant } from '@/core/units/format';
+import type { TypedApplication } from '@/core/season/typed-fields';
+import { significant } from '@/core/units/figure';
 import { isRateUnit, rateIn } from '@/core/units/rate';
 import { SHOWN_HAIR } from '@/core/units/tolerance';
 import { toSquareFeet } from '@/core/units/trade';

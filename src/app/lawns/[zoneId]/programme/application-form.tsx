@@ -1,25 +1,29 @@
 'use client';
+import dynamic from 'next/dynamic';
 import type { Issue } from '@/core/units/issue';
 import { useShows } from '@/ui/units';
 import { isoDay, parseDay, showDay, showWeekday } from '@/core/calendar/day';
 import { areaOf } from '@/core/products/application';
 import { isGranule } from '@/core/products/label';
-import { isOpen, type PlannedApplication } from '@/core/season/programme';
-import type { SentRuns } from '@/core/ground/soil-runs';
-import { NEW_PRODUCT, typedFrom, type TypedApplication } from '@/core/season/typed-application';
+import { isOpen, type PlannedApplication } from '@/core/season/standing';
+import { NEW_PRODUCT, typedFrom, type TypedApplication } from '@/core/season/typed-fields';
 import { SQUARE_METRES_PER_HECTARE, type Litres } from '@/core/units/quantity';
 import { RATE_UNITS, isRateUnit } from '@/core/units/rate';
 import type { StoredApplication } from '@/data/programme';
 import type { Overtaken, Refusal } from '@/server/entry/outcome';
-import type { ZoneSheet } from '@/server/programme/view';
 import { Figure } from '@/ui/figure';
 import { Labelled } from '@/ui/labelled';
 import { Link } from '@/ui/link';
 import { plannedWords, shortName } from '@/ui/words';
-import { BothVersions } from '../../../both-versions';
 import { RefusalWords } from '../../../refusal-words';
+import type { LawnView } from '../lawn-view';
 import { ProductFields } from './product-fields';
+import type { LawnDesk } from './use-desk';
 import type { ProgrammeEdit } from './use-programme-edit';
+
+const BothVersions = dynamic(() => import('../../../both-versions').then((m) => m.BothVersions), {
+  loading: () => null,
+});
 
 export type SaveState =
   | Readonly<{ kind: 'none' }>
@@ -27,9 +31,8 @@ export type SaveState =
   | Readonly<{ kind: 'refused'; refusal: Refusal | Overtaken<StoredApplication> }>;
 
 type Props = Readonly<{
-  sheet: ZoneSheet;
-  /** the zone's soil, for what would hold; null: no outlook */
-  runs: SentRuns | null;
+  sheet: LawnView;
+  desk: LawnDesk;
   edit: ProgrammeEdit;
   isSaving: boolean;
   save: SaveState;
@@ -43,7 +46,7 @@ type Props = Readonly<{
 
 /** One application: its day and window, its products, and the next thing to do with it. */
 export function ApplicationForm(props: Props) {
-  const { sheet, runs, edit, isSaving, save, mayPlan, onSave } = props;
+  const { sheet, desk, edit, isSaving, save, mayPlan, onSave } = props;
   const { typed, chosen, shown, issues, isChanged } = edit;
   if (!typed) return null;
   const set = (change: Partial<TypedApplication>) => edit.change({ ...typed, ...change });
@@ -74,7 +77,7 @@ export function ApplicationForm(props: Props) {
           <ProductFields
             key={`${p.id}${i}`}
             sheet={sheet}
-            runs={runs}
+            desk={desk}
             mayPlan={mayPlan}
             issueOf={issueOf}
             day={day}
@@ -83,6 +86,12 @@ export function ApplicationForm(props: Props) {
             count={typed.products.length}
             planned={shown?.products.find((x) => (p.id ? x.id === p.id : x.position === i + 1)) ?? null}
             onChange={(next) => set({ products: typed.products.map((x, k) => (k === i ? next : x)) })}
+            onRevise={(revised) =>
+              edit.revise((then) => ({
+                ...then,
+                products: then.products.map((x, k) => (k === i ? revised(x) : x)),
+              }))
+            }
             onRemove={() => set({ products: typed.products.filter((_, k) => k !== i) })}
           />
         ))}
@@ -211,9 +220,9 @@ function StepsBack({ sheet, edit }: Props) {
 function Next({ sheet, edit, mayRecord }: Props) {
   const show = useShows();
   const { shown, chosen, isChanged, asked } = edit;
-  const { zone, house, today } = sheet;
+  const { zone, carrier, today } = sheet;
   if (!shown) return null;
-  const water = sprayedArea(shown, zone) * house.carrier;
+  const water = sprayedArea(shown, zone) * carrier;
   const records = shown.products.flatMap((p) =>
     p.recordId ? [{ id: p.recordId, name: shortName(p.label) }] : [],
   );
@@ -249,7 +258,7 @@ function Next({ sheet, edit, mayRecord }: Props) {
 }
 
 /** What its tanks still have to cover, m²: products of one tank go over the same ground at once. */
-function sprayedArea(shown: PlannedApplication, zone: ZoneSheet['zone']): number {
+function sprayedArea(shown: PlannedApplication, zone: LawnView['zone']): number {
   const sprayed = shown.products.filter((p) => p.recordId === null && !isGranule(p.label));
   const tanks = new Map(
     sprayed.map((p) => [
@@ -273,7 +282,7 @@ function Refused({
       <RefusalWords refusal={refusal} here={`/lawns/${sheet.zone.id}`} shown={shownFields(edit.typed)} />
     );
   const { theirs } = refusal;
-  const nameOf = (id: string) => shortName(sheet.labels.now.find((l) => l.id === id) ?? { name: '' });
+  const nameOf = (id: string) => shortName(sheet.shelf.find((l) => l.id === id) ?? { name: '' });
   const words = (a: TypedApplication) => ({
     purpose: a.purpose || 'none',
     day: dayWords(a.plannedOn),

@@ -1,22 +1,26 @@
 'use client';
 import { useMemo, useState } from 'react';
 import { addDays, dateOfMonth, dayOfYear, monthOf, yearOf, type Day } from '@/core/calendar/day';
-import { BARRIER_SCHOOLS, CONTROL, weighed, type BarrierSchool } from '@/core/barrier/barrier';
-import { readRuns, type SentRuns, type SoilRuns } from '@/core/ground/soil-runs';
+import { BARRIER_SCHOOLS, CONTROL, type BarrierSchool } from '@/core/barrier/control';
+import type { SentRuns } from '@/core/ground/soil-runs';
 import type { Spot } from '@/core/lawn/zone';
 import type { Outcome } from '@/server/entry/outcome';
 import type { Hold, Range3 } from '@/core/barrier/hold';
-import type { PlannedApplication } from '@/core/season/programme';
-import { leftOf } from '@/core/barrier/reached';
-import { sowingWindows } from '@/core/season/sowing';
-import { figure, type Shows } from '@/core/units/format';
+import type { PlannedApplication } from '@/core/season/standing';
+import type { Shows } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
+import { Fold } from '@/ui/fold';
 import { useShows } from '@/ui/units';
 import { WEEDS, type Weed } from '@/core/weeds/weeds';
-import type { ZoneSheet } from '@/server/programme/view';
-import { capital, list, monthName, plural, shortName } from '@/ui/words';
-import { Lasting } from './lasting';
+import { monthName } from '@/ui/words';
+import { capital, list, plural } from '@/ui/text';
+import type { LawnView } from '../lawn-view';
+import type { SoilSays } from './answers';
+import { DeskWaits } from './desk-waits';
+import { LastingWords } from './lasting';
 import { useCommand } from '../../../use-command';
-import { holdsOn, stretchesOf, type Holds } from './use-holds';
+import type { LawnDesk } from './use-desk';
+import { stretchesOf, type Holds } from './use-holds';
 import { HAIR } from '@/core/units/tolerance';
 
 const percent = (share: number) => figure(share * 100);
@@ -25,11 +29,13 @@ const holdWords = ({ p10, p50, p90 }: Range3): string =>
 /** Each weed's flush, the barrier against it as the programme stands, and how much of the flush it holds. */
 export function BarrierPanel({
   sheet,
-  holding: { school, setSchool, runs, holds, applications },
+  desk,
+  holding: { school, setSchool, runs, holds, says, applications },
   chosen: application,
   soilRunsAction,
 }: Readonly<{
-  sheet: ZoneSheet;
+  sheet: LawnView;
+  desk: LawnDesk;
   holding: Holds;
   chosen: PlannedApplication | null;
   soilRunsAction: SoilRunsAction;
@@ -38,7 +44,8 @@ export function BarrierPanel({
   const show = useShows();
   const [chosen, setChosen] = useState<Weed | null>(null);
   const shown = holds.find((h) => h.weed === chosen) ?? holds[0];
-  if (!shown || !runs) return null;
+  if (!shown || !says) return null;
+  const { full } = shown;
   return (
     <section aria-label="What holds" className="mt-4">
       <div className="flex flex-wrap items-end justify-between gap-x-4">
@@ -66,33 +73,52 @@ export function BarrierPanel({
             key={h.weed}
             type="button"
             aria-pressed={h.weed === shown.weed}
-            onClick={() => setChosen(h.weed)}
+            onClick={() => {
+              setChosen(h.weed);
+              if (!h.full) desk.ask();
+            }}
             className={`min-h-touch border-2 border-iron px-3 font-cond text-body md:min-h-desk ${h.weed === shown.weed ? 'bg-iron text-lime' : 'bg-paper'}`}
           >
             {capital(WEEDS[h.weed].name)} {percent(h.hold.p50)} %
           </button>
         ))}
       </div>
-      <div className="hidden md:block">
-        <HoldPicture hold={shown} today={today} width={880} />
-      </div>
-      <div className="md:hidden">
-        <HoldPicture hold={shown} today={today} width={390} />
-      </div>
-      <p className="text-note text-steel">{sentence(shown, show)}</p>
-      {sheet.outlook?.strip && (
-        <Strip
-          sheet={sheet}
-          school={school}
-          applications={applications}
-          soilRunsAction={soilRunsAction}
-          open={shown}
+      {full ? (
+        <>
+          <div className="hidden md:block">
+            <HoldPicture hold={full} today={today} width={880} />
+          </div>
+          <div className="md:hidden">
+            <HoldPicture hold={full} today={today} width={390} />
+          </div>
+          <p className="text-note text-steel">{sentence(full, show)}</p>
+          {sheet.model?.hasStrip && (
+            <Strip
+              desk={desk}
+              zoneId={sheet.zone.id}
+              school={school}
+              applications={applications}
+              soilRunsAction={soilRunsAction}
+              open={full}
+            />
+          )}
+        </>
+      ) : (
+        <DeskWaits desk={desk} />
+      )}
+      <InPlace lost={says.inPlace} />
+      {full && <PastYears hold={full} years={says.years} />}
+      {application && (
+        <LastingWords
+          key={application.id}
+          application={application}
+          today={today}
+          first={application.id === sheet.first.shownId ? (sheet.first.soil?.lasting ?? null) : null}
+          desk={desk.ready}
+          runs={runs}
         />
       )}
-      <InPlace sheet={sheet} />
-      <PastYears hold={shown} years={runs.years ?? []} />
-      {application && <Lasting key={application.id} application={application} sheet={sheet} runs={runs} />}
-      <Sowing sheet={sheet} runs={runs} />
+      <Sowing sheet={sheet} windows={says.sowing} />
       <p className="text-fine text-steel">
         Flush: when its seedlings come up, by degree days of this zone&apos;s soil. Barrier: the share that is
         stopped, from label months where they are typed, else from recalled half-lives. A model: what comes up
@@ -106,13 +132,15 @@ export type SoilRunsAction = (input: { zoneId: string; spot: Spot }) => Promise<
 
 /** The strip along concrete warms first: its seedlings come earlier, and its barrier wears faster. Asked for apart. */
 function Strip({
-  sheet,
+  desk,
+  zoneId,
   school,
   applications,
   open,
   soilRunsAction,
 }: Readonly<{
-  sheet: ZoneSheet;
+  desk: LawnDesk;
+  zoneId: string;
   school: BarrierSchool;
   applications: readonly PlannedApplication[];
   /** of the open lawn */
@@ -122,11 +150,18 @@ function Strip({
   const show = useShows();
   const [sent, setSent] = useState<SentRuns | null>(null);
   const { ask: asking, refusal, isSending: isAsking } = useCommand();
-  const ask = () => asking(soilRunsAction, { zoneId: sheet.zone.id, spot: 'warmest strip' }, setSent);
-  const runs = useMemo(() => sent && weighed(readRuns(sent), school), [sent, school]);
+  const ask = () => {
+    desk.ask();
+    asking(soilRunsAction, { zoneId, spot: 'warmest strip' }, setSent);
+  };
+  const { ready } = desk;
+  const runs = useMemo(
+    () => (ready && sent ? ready.engine.weighed(ready.engine.readRuns(sent), school) : null),
+    [ready, sent, school],
+  );
   const [hold] = useMemo(
-    () => (runs ? holdsOn(sheet, runs, applications, [open.weed]) : []),
-    [runs, sheet, applications, open.weed],
+    () => (ready && runs ? ready.engine.holdsOn(ready.sheet, runs, applications, [open.weed]) : []),
+    [ready, runs, applications, open.weed],
   );
   if (!hold)
     return (
@@ -148,17 +183,9 @@ function Strip({
   );
 }
 
-/** So much of a dose is not missed. Ours. */
-const WHOLE = 0.98;
 /** Of what went down, what is not in place any more or never was, beyond what labels reckon with. */
-function InPlace({ sheet: { facts, labels } }: Readonly<{ sheet: ZoneSheet }>) {
+function InPlace({ lost }: Readonly<{ lost: SoilSays['inPlace'] }>) {
   const show = useShows();
-  const left = leftOf(facts, labels.now);
-  const lost = facts.ledger.flatMap((e) => {
-    const label = labels.now.find((l) => l.id === e.productId);
-    const share = label && e.status === 'done' && e.ground === null && e.inSoil !== false ? left(e) : 1;
-    return label && share < WHOLE ? [{ ...e, share, name: shortName(label) }] : [];
-  });
   return lost.map((e) => (
     <p key={e.id} className="text-note">
       Of {e.name} of {show.day(e.day)}, {percent(e.share)} % counts: dead leaf, a storm, dry days in the light
@@ -168,10 +195,9 @@ function InPlace({ sheet: { facts, labels } }: Readonly<{ sheet: ZoneSheet }>) {
 }
 
 /** Days on which this turf may be sown by the soil; whether the ground is free the label's wait says, on the rail. */
-function Sowing({ sheet, runs }: Readonly<{ sheet: ZoneSheet; runs: SoilRuns }>) {
+function Sowing({ sheet, windows }: Readonly<{ sheet: LawnView; windows: SoilSays['sowing'] }>) {
   const { turf } = sheet.zone.facts;
   const show = useShows();
-  const windows = useMemo(() => sowingWindows(runs, turf, sheet.today), [runs, turf, sheet.today]);
   return (
     <p className="text-note">
       <b>When to sow?</b>{' '}
@@ -195,22 +221,28 @@ function PastYears({ hold, years }: Readonly<{ hold: Hold; years: readonly (numb
   if (known.length < 2) return null;
   const worst = known.reduce((a, b) => (b.share < a.share ? b : a));
   return (
-    <details className="text-note">
-      <summary className="min-h-touch cursor-pointer content-center font-semibold md:min-h-desk">
-        In each past year: {percent(worst.share)} % at worst, with the weather of {worst.year}
-      </summary>
-      <ul className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-x-4">
-        {known.map(({ year, share }) => (
-          <li key={year} className="flex items-center gap-2">
-            <span className="w-[2.6em] font-cond">{year}</span>
-            <span className="h-[10px] flex-1 border border-iron" aria-hidden>
-              <span className="block h-full bg-moss" style={{ width: `${share * 100}%` }} />
-            </span>
-            {percent(share)} %
-          </li>
-        ))}
-      </ul>
-    </details>
+    <Fold
+      className="text-note"
+      summary={
+        <summary className="min-h-touch cursor-pointer content-center font-semibold md:min-h-desk">
+          In each past year: {percent(worst.share)} % at worst, with the weather of {worst.year}
+        </summary>
+      }
+    >
+      {() => (
+        <ul className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-x-4">
+          {known.map(({ year, share }) => (
+            <li key={year} className="flex items-center gap-2">
+              <span className="w-[2.6em] font-cond">{year}</span>
+              <span className="h-[10px] flex-1 border border-iron" aria-hidden>
+                <span className="block h-full bg-moss" style={{ width: `${share * 100}%` }} />
+              </span>
+              {percent(share)} %
+            </li>
+          ))}
+        </ul>
+      )}
+    </Fold>
   );
 }
 
@@ -243,10 +275,19 @@ function HoldPicture({
   const x = (d: number) => (d / days) * width;
   const tall = Math.max(...flush, HAIR);
   const y = (share: number) => (HEIGHT - FOOT) * (1 - share * 0.96);
-  const line = (of: (d: number) => number) =>
-    Array.from({ length: days }, (_, d) => `${d ? 'L' : 'M'}${x(d).toFixed(1)} ${y(of(d)).toFixed(1)}`).join(
-      '',
+  // to the next pixel, by steps; a level stretch is its two ends
+  const line = (of: (d: number) => number) => {
+    const at = Array.from({ length: days }, (_, d) => [Math.round(x(d)), Math.round(y(of(d)))] as const);
+    const kept = at.filter(
+      ([, h], d) => d === 0 || d === days - 1 || h !== at[d - 1]?.[1] || h !== at[d + 1]?.[1],
     );
+    return kept
+      .map(([left, h], i) => {
+        const before = kept[i - 1];
+        return before ? `l${left - before[0]} ${h - before[1]}` : `M${left} ${h}`;
+      })
+      .join('');
+  };
   const area = (of: (d: number) => number) => `${line(of)}L${width} ${y(0)}L0 ${y(0)}Z`;
   const up = (d: number) => (flush[d]! / tall) * 0.9;
   const months = Array.from({ length: days }, (_, d) => addDays(from, d)).flatMap((day, d) =>

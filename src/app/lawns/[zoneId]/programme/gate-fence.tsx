@@ -1,28 +1,33 @@
 'use client';
 import dynamic from 'next/dynamic';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { addDays, showDay, showWeekday, type Day } from '@/core/calendar/day';
-import { dayOfHour, hourOf, hourOfDay, type Hour } from '@/core/calendar/hour';
+import { hourOf, type Hour } from '@/core/calendar/hour';
 import type { Range } from '@/core/calendar/span';
-import type { GateContext } from '@/core/gates/gate';
-import { pastYearsKey, tenthsOn, workingDays } from '@/core/gates/past-years';
-import { hoursWindowOf, productsOf, type Window } from '@/core/gates/window';
+import { tenthsOn, workingDays } from '@/core/gates/past-odds';
 import { nextOpen } from '@/core/gates/window-lane';
 import type { LiftInput } from '@/server/programme/lift-latch';
 import type { Outcome } from '@/server/entry/outcome';
-import type { ZoneSheet } from '@/server/programme/view';
+import type { PlannedApplication } from '@/core/season/standing';
 import { Fence, type Held, type Past, type TickWords } from '@/ui/fence';
-import { hourWords } from '@/ui/reason-words';
-import { laneWords, plural, shortDay, shortName } from '@/ui/words';
+import { laneWords, shortDay } from '@/ui/words';
+import { plural } from '@/ui/text';
+import type { LawnView } from '../lawn-view';
+import type { Asked } from './answers';
+import { DeskWaits } from './desk-waits';
+import type { AdoptedChange } from './openings';
+import type { LawnDesk } from './use-desk';
 
-import { Openings, type AdoptedChange } from './openings';
-
-const LiftLatch = dynamic(() => import('./lift-latch').then((m) => m.LiftLatch));
+const LiftLatch = dynamic(() => import('./lift-latch').then((m) => m.LiftLatch), { loading: () => null });
+const Openings = dynamic(() => import('./openings').then((m) => m.Openings), { loading: () => null });
+const HourFence = dynamic(() => import('./hour-fence').then((m) => m.HourFence), { loading: () => null });
 
 type Props = Readonly<{
-  sheet: ZoneSheet;
-  context: GateContext;
-  window: Window;
+  sheet: LawnView;
+  asked: Asked;
+  /** the programme as it is edited */
+  applications: readonly PlannedApplication[];
+  desk: LawnDesk;
   view: Range<Day>;
   isSaved: boolean;
   /** a new product that goes down once may be split instead */
@@ -46,28 +51,11 @@ const DAY_WORDS: TickWords<Day> = {
   every: 7,
   lane: laneWords,
 };
-const HOUR_WORDS: TickWords<Hour> = {
-  label: 'Gates by hour',
-  step: 'an hour',
-  // of the ten days that a forecast reaches: no year is missed
-  full: (h) => hourWords(h, { weekday: showWeekday }),
-  short: (h) => (hourOfDay(h) === 0 ? showWeekday(dayOfHour(h)) : `${hourOfDay(h)}:00`),
-  every: 6,
-  lane: (lane, from) => {
-    const now = lane.find((s) => s.from <= from && from < s.to);
-    const open = lane.find((s) => s.to > from && s.verdict.state === 'open');
-    if (now?.verdict.state === 'open') {
-      const ends = lane.find((s) => s.from > from && s.verdict.state !== 'open');
-      return ends ? `to ${hourOfDay(ends.from)}:00` : 'all clear';
-    }
-    return open ? `${hourOfDay(open.from)}:00 ${shortDay(dayOfHour(open.from))}` : (now?.verdict.state ?? '');
-  },
-};
-
 /** The fence of one application, by day or by hour, and what can be done about a gate that is shut. */
 export function GateFence(props: Props) {
-  const { sheet, context, window, view, onMove } = props;
+  const { sheet, asked, applications, desk, view, onMove } = props;
   const { today } = sheet;
+  const { window, names } = asked;
   const [by, setBy] = useState<'day' | 'hour'>('day');
   const [hoursFrom, setHoursFrom] = useState<Day>(today);
   const lastStart = addDays(window.range.to, -FENCE_DAYS);
@@ -84,7 +72,6 @@ export function GateFence(props: Props) {
     to: hourOf(addDays(hoursFrom, HOURS_SHOWN / 24), 0),
   };
   const remedies = (day: Day, shut: readonly Held[]) => <Remedies {...props} day={day} shut={shut} />;
-  const names = productsOf(context).map((p) => shortName(p.label));
   const opening = nextOpen(window.all, view.from, 'ajar')?.from ?? view.to;
   const firstDay = opening < view.to ? opening : view.from;
 
@@ -133,15 +120,16 @@ export function GateFence(props: Props) {
           now={today}
           first={view.from === today ? today : firstDay}
           words={DAY_WORDS}
-          past={pastOf(sheet, context, view)}
+          past={pastOf(asked, view)}
           remedies={remedies}
         />
       ) : (
-        <HourFence
-          products={names}
-          context={context}
+        <HoursOf
+          desk={desk}
+          names={names}
+          applicationId={asked.applicationId}
+          applications={applications}
           range={hours}
-          hour={hourOf(today, context.hour)}
           remedies={remedies}
         />
       )}
@@ -150,9 +138,8 @@ export function GateFence(props: Props) {
 }
 
 /** What past years say of the days that are shown; undefined: a job is still at it, or too little weather is on file. */
-function pastOf({ past }: ZoneSheet, context: GateContext, view: Range<Day>): Past<Day> | undefined {
-  const odds = past[pastYearsKey(context)];
-  if (!odds?.years.length) return undefined;
+function pastOf({ past: odds }: Asked, view: Range<Day>): Past<Day> | undefined {
+  if (!odds) return undefined;
   return {
     years: odds.years.length,
     tenths: (gate, day) => tenthsOn(odds, gate, day),
@@ -168,43 +155,23 @@ function pastOf({ past }: ZoneSheet, context: GateContext, view: Range<Day>): Pa
   };
 }
 
-function HourFence({
-  products,
-  context,
-  range,
-  hour,
-  remedies,
-}: Readonly<{
-  products: readonly string[];
-  context: GateContext;
-  range: Range<Hour>;
-  hour: Hour;
-  remedies: (day: Day, shut: readonly Held[]) => React.ReactNode;
-}>) {
-  const window = useMemo(() => hoursWindowOf(context, range), [context, range]);
-  const at = Math.max(hour, range.from) as Hour;
-  return (
-    <Fence
-      window={window}
-      products={products}
-      range={range}
-      now={hour}
-      first={at}
-      words={HOUR_WORDS}
-      remedies={(h, shut) => remedies(dayOfHour(h), shut)}
-    />
-  );
+/** The hours, once the desk is there. */
+function HoursOf({
+  desk,
+  ...rest
+}: Readonly<{ desk: LawnDesk }> & Omit<React.ComponentProps<typeof HourFence>, 'sheet'>) {
+  return desk.ready ? <HourFence sheet={desk.ready.sheet} {...rest} /> : <DeskWaits desk={desk} />;
 }
 
 /** For a shut gate: what would open it, and, where it is a latch, lifting it. */
 function Remedies(props: Props & Readonly<{ day: Day; shut: readonly Held[] }>) {
-  const { sheet, context, shut, day, isSaved, mayPlan } = props;
+  const { sheet, asked: gates, applications, desk, shut, day, isSaved, mayPlan, maySplit, onTake } = props;
+  const { names } = gates;
   const [asked, setAsked] = useState<string | null>(null);
   if (!shut.length || !mayPlan) return null;
   // a lift for each product that a gate holds; where it bolts any of them there is none
   const bolted = new Set(shut.filter((s) => s.verdict.strength === 'bolt').map((s) => s.key));
   const latches = shut.filter((s) => !bolted.has(s.key));
-  const names = productsOf(context).map((p) => shortName(p.label));
   const keyOf = (l: Held) => `${l.key}|${l.of}`;
   const position = shut[0]?.of ?? 1;
   return (
@@ -235,16 +202,28 @@ function Remedies(props: Props & Readonly<{ day: Day; shut: readonly Held[] }>) 
       {latches.length > 0 && !isSaved && (
         <p className="mt-1 text-fine text-steel">Save the application to lift a latch for it.</p>
       )}
-      {asked === 'opening' && (
-        <Openings {...props} day={day} position={position} range={props.window.range} />
-      )}
+      {asked === 'opening' &&
+        (desk.ready ? (
+          <Openings
+            sheet={desk.ready.sheet}
+            applications={applications}
+            applicationId={gates.applicationId}
+            maySplit={maySplit}
+            day={day}
+            position={position}
+            range={gates.window.range}
+            onTake={onTake}
+          />
+        ) : (
+          <DeskWaits desk={desk} />
+        ))}
       {latches
         .filter((l) => keyOf(l) === asked)
         .map((l) => (
           <LiftLatch
             key={keyOf(l)}
             zoneId={sheet.zone.id}
-            plannedId={context.applicationId}
+            plannedId={gates.applicationId}
             gate={l}
             day={day}
             liftLatchAction={props.liftLatchAction}

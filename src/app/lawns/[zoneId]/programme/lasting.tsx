@@ -1,60 +1,58 @@
 'use client';
-import { useShows } from '@/ui/units';
-import { useState } from 'react';
-import { addDays, type Day } from '@/core/calendar/day';
-import { ingredientRate, rateForTurf } from '@/core/products/label';
+import { useMemo, useState } from 'react';
 import type { WeighedRuns } from '@/core/barrier/barrier';
-import { strengthIn } from '@/core/barrier/doses';
-import { lastDayOf, rateToHold } from '@/core/barrier/lasting';
-import type { PlannedApplication } from '@/core/season/programme';
-import { isPreEmergent } from '@/core/trade/terms';
+import type { Day } from '@/core/calendar/day';
+import type { PlannedApplication } from '@/core/season/standing';
+import { showRate } from '@/core/units/format';
+import { significant } from '@/core/units/figure';
 import { parseFigure } from '@/core/units/parse';
-import { exceeds } from '@/core/units/tolerance';
-import { showRate, significant } from '@/core/units/format';
 import { RATE_UNITS, partOfRate, rateIn } from '@/core/units/rate';
-import type { ZoneSheet } from '@/server/programme/view';
-import { shortDay, shortName } from '@/ui/words';
-import { issueSentence } from '@/ui/issue-words';
+import { exceeds } from '@/core/units/tolerance';
+import { IssueText } from '@/ui/issue-text';
+import { shortDay } from '@/ui/words';
+import { MONTHS_TO_HOLD } from './months';
+import type { Lasting } from './answers';
+import type { ReadyDesk } from './use-desk';
 
-const DAYS_A_MONTH = 365.25 / 12;
-
-/** How long the chosen application's pre-emergent lasts from its day, and how much of it so many months would take. */
-export function Lasting({
-  application: a,
-  sheet: { facts, today },
+/**
+ * How long the chosen application's pre-emergent lasts from its day, and how much of it so many months would take.
+ * @param first as it came with the page, for the months that stand there first
+ */
+export function LastingWords({
+  application,
+  today,
+  first,
+  desk,
   runs,
-}: Readonly<{ application: PlannedApplication; sheet: ZoneSheet; runs: WeighedRuns }>) {
-  const show = useShows();
-  const [months, setMonths] = useState('4');
-  const product = a.products.find((p) => isPreEmergent(p.use));
-  const from = a.doneOn ?? (Math.max(a.plannedOn, today) as Day);
-  const part = product?.label.ingredients.find((i) => strengthIn(i.name, product.label, facts.zone.turf));
-  const strength = product && part ? strengthIn(part.name, product.label, facts.zone.turf) : null;
-  const ai =
-    product && part ? ingredientRate(product.rate, { ...part, counts: 'a.i.' }, product.label.density) : null;
-  if (!product || !part || !strength || !ai) return null;
-  const barrier = { strength, ingredient: part.name };
-  const { label, rate } = product;
-  const last = lastDayOf(runs, barrier, ai, from);
+}: Readonly<{
+  application: PlannedApplication;
+  today: Day;
+  first: Lasting | null;
+  desk: ReadyDesk | null;
+  runs: WeighedRuns | null;
+}>) {
+  const [months, setMonths] = useState(String(MONTHS_TO_HOLD));
   const read = parseFigure(months, { field: 'Months', unit: 'months', above: 0, most: 12 });
-  const needed = read.ok
-    ? rateToHold(runs, barrier, from, addDays(from, Math.round(read.value * DAYS_A_MONTH)))
-    : null;
+  const asked = read.ok ? read.value : MONTHS_TO_HOLD;
+  const says = useMemo(
+    () => (desk && runs ? desk.engine.lastingOf(desk.sheet, runs, application, asked) : first),
+    [desk, runs, application, asked, first],
+  );
+  if (!says) return null;
+  const { name, rate, unit, from, last, needed, ingredient, most } = says;
   const words = (kg: number) =>
-    significant(rateIn(partOfRate(rate, kg / ai), label.rateUnit) ?? (rate.rate * kg) / ai, 2);
-  const most = rateForTurf(label, facts.zone, product.use)?.high;
+    significant(rateIn(partOfRate(rate, kg / ingredient), unit) ?? (rate.rate * kg) / ingredient, 2);
   /** whether so much is above the label's most at once */
-  const isAbove = (kg: number) => most?.by === rate.by && exceeds((rate.rate * kg) / ai, most.rate);
+  const isAbove = (kg: number) => most?.by === rate.by && exceeds((rate.rate * kg) / ingredient, most.rate);
   return (
     <div className="mt-1 grid gap-1 text-note">
       <p>
-        <b>How long?</b> {shortName(label)} at {showRate(rate, label.rateUnit)} from{' '}
-        {shortDay(from, facts.today)}{' '}
+        <b>How long?</b> {name} at {showRate(rate, unit)} from {shortDay(from, today)}{' '}
         {last === null
           ? 'is too little: on no day are four fifths stopped by it alone.'
           : last.isBeyond
             ? 'holds beyond what can be foreseen.'
-            : `by itself holds to ${shortDay(last.p50, facts.today)} (${shortDay(last.p10, facts.today)} – ${shortDay(last.p90, facts.today)}).`}
+            : `by itself holds to ${shortDay(last.p50, today)} (${shortDay(last.p10, today)} – ${shortDay(last.p90, today)}).`}
       </p>
       <p className="flex flex-wrap items-center gap-x-2">
         <b>How much?</b>
@@ -67,23 +65,23 @@ export function Lasting({
             value={months}
             onChange={(e) => setMonths(e.target.value)}
           />
-          months from {shortDay(from, facts.today)}:
+          months from {shortDay(from, today)}:
         </label>
         {!read.ok ? (
           <span role="alert" className="text-clay">
-            {issueSentence(read.issue, show)}
+            <IssueText issue={read.issue} />
           </span>
         ) : needed === null ? (
           <span>further than can be foreseen.</span>
         ) : most && isAbove(needed.p50) ? (
           <b className="text-clay">
-            no rate of the label does that: its most at once is {showRate(most, label.rateUnit)}.
+            no rate of the label does that: its most at once is {showRate(most, unit)}.
           </b>
         ) : (
           <span>
             {words(needed.p50)} ({words(needed.p10)}–
             {most && isAbove(needed.p90) ? `more than the label’s most` : words(needed.p90)}){' '}
-            {RATE_UNITS[label.rateUnit].words}.
+            {RATE_UNITS[unit].words}.
           </span>
         )}
       </p>

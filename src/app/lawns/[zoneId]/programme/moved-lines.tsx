@@ -1,19 +1,20 @@
 'use client';
 import { showDay } from '@/core/calendar/day';
-import { isOpen } from '@/core/season/programme';
-import type { ZoneSheet } from '@/server/programme/view';
-import { plural, shortName } from '@/ui/words';
+import { isOpen } from '@/core/season/standing';
+import type { LawnView } from '../lawn-view';
+import { shortName } from '@/ui/words';
+import { plural } from '@/ui/text';
 
 type Props = Readonly<{
-  sheet: ZoneSheet;
+  sheet: LawnView;
   mayPlan: boolean;
   /** by so many days, with its window; it is edited, and not saved */
   onShift: (applicationId: string, days: number) => void;
 }>;
 
 /** The soil has moved and what is agreed on has not: what moved, why, and the offer to go with it. */
-export function MovedLines({ sheet: { movedLines, applications, outlook, today }, mayPlan, onShift }: Props) {
-  const read = outlook?.correction.readings ?? 0;
+export function MovedLines({ sheet: { movedLines, applications, model, today }, mayPlan, onShift }: Props) {
+  const read = model?.correction.readings ?? 0;
   return movedLines.map(({ applicationId, agreed, now }) => {
     const a = applications.find((x) => x.id === applicationId);
     if (!a || !isOpen(a)) return null;

@@ -7,12 +7,14 @@ import { gateName } from '@/core/gates/gate-names';
 import type { GateContext } from '@/core/gates/gate';
 import { whatWouldOpen, type Opening } from '@/core/gates/opening';
 import { productsOf } from '@/core/gates/window';
+import { contextOf } from '@/core/season/programme';
+import type { PlannedApplication } from '@/core/season/standing';
 import { SPLITS, type Split } from '@/core/products/split';
 import { showRate, type Shows } from '@/core/units/format';
 import type { SquareMetres } from '@/core/units/quantity';
 import type { ProductRate } from '@/core/units/rate';
 import type { ZoneSheet } from '@/server/programme/view';
-import { list } from '@/ui/words';
+import { list } from '@/ui/text';
 
 /** What an answer of "what would open it?" changes of the application. */
 export type AdoptedChange = Readonly<{
@@ -27,7 +29,9 @@ export type AdoptedChange = Readonly<{
 
 type Props = Readonly<{
   sheet: ZoneSheet;
-  context: GateContext;
+  /** the programme as it is edited, and which of its applications is asked about */
+  applications: readonly PlannedApplication[];
+  applicationId: string;
   day: Day;
   /** the product whose gate is shut, by position */
   position: number;
@@ -38,9 +42,21 @@ type Props = Readonly<{
 }>;
 
 /** What would open a shut application: the nearest change of day, rate, split or product, each asked of all gates. */
-export function Openings({ sheet, context: whole, position, maySplit, range, day, onTake }: Props) {
+export function Openings({
+  sheet,
+  applications,
+  applicationId,
+  position,
+  maySplit,
+  range,
+  day,
+  onTake,
+}: Props) {
   const show = useShows();
-  const context = useMemo(() => asOf(whole, position), [whole, position]);
+  const context = useMemo(
+    () => asOf(contextOf(applications, applicationId, sheet.facts), position),
+    [applications, applicationId, sheet.facts, position],
+  );
   const openings = useMemo(
     () =>
       whatWouldOpen({

@@ -1,51 +1,53 @@
 'use client';
+import dynamic from 'next/dynamic';
+import { useState } from 'react';
 import type { Issue } from '@/core/units/issue';
 import { shortName } from '@/ui/words';
 import { MeasureField } from '@/ui/measure-field';
 import { useShows } from '@/ui/units';
 import { usesOn, type Label } from '@/core/products/label';
-import { METHODS, USES, isPreEmergent } from '@/core/trade/terms';
+import { METHODS, USES } from '@/core/trade/terms';
 import { areaOf } from '@/core/products/application';
-import { TIMES, productField, type Times, type TypedProduct } from '@/core/season/typed-application';
-import { SPLITS, type Split } from '@/core/products/split';
-import type { PlannedProduct } from '@/core/season/programme';
-import { showAmount, showPercent } from '@/core/units/format';
+import { productField, type TypedProduct } from '@/core/season/typed-fields';
+import type { PlannedProduct } from '@/core/season/standing';
+import { showAmount } from '@/core/units/format';
+import { showPercent } from '@/core/units/figure';
 import { RATE_UNITS, amountFor, type RateUnit } from '@/core/units/rate';
-import { WEEDS, type Weed } from '@/core/weeds/weeds';
-import type { ZoneSheet } from '@/server/programme/view';
+import type { Day } from '@/core/calendar/day';
 import { Figure } from '@/ui/figure';
 import { Labelled } from '@/ui/labelled';
-import type { SentRuns } from '@/core/ground/soil-runs';
 import { WhichSuits } from './suited';
 import { PLACE_NAMES, USE_NAMES } from './product-words';
-import { withProduct } from './typed-product';
+import type { LawnView } from '../lawn-view';
+import { DeskWaits } from './desk-waits';
+import type { TextOf } from './text-of';
+import type { LawnDesk } from './use-desk';
+
+const Targets = dynamic(() => import('./targets').then((m) => m.Targets), { loading: () => null });
+// asked of what is new
+const Repeat = dynamic(() => import('./repeat').then((m) => m.Repeat), { loading: () => null });
 
 type Props = Readonly<{
-  sheet: ZoneSheet;
-  /** null: no outlook */
-  runs: SentRuns | null;
+  sheet: LawnView;
+  desk: LawnDesk;
   product: TypedProduct;
   index: number;
   count: number;
   /** as the core reads it; null: something is wrong with it */
   planned: PlannedProduct | null;
-  day: ZoneSheet['today'];
+  day: Day;
   mayPlan: boolean;
   issueOf: (field: string) => Issue | undefined;
   onChange: (next: TypedProduct) => void;
+  /** the same of what stands there when it comes to it */
+  onRevise: (revised: (then: TypedProduct) => TypedProduct) => void;
   onRemove: () => void;
 }>;
-
-const TIMES_WORDS: Record<Times, string> = {
-  once: 'once, in this application',
-  split: 'split: shares of a total',
-  sequence: 'sequence: shots until done',
-};
 
 /** One product of an application: which, how much, for what, where, and how it goes with the others. */
 export function ProductFields({
   sheet,
-  runs,
+  desk,
   product: p,
   index,
   count,
@@ -54,17 +56,24 @@ export function ProductFields({
   mayPlan,
   issueOf,
   onChange,
+  onRevise,
   onRemove,
 }: Props) {
-  const { labels, zone } = sheet;
-  const label = labels.now.find((l) => l.id === p.productId);
+  const { zone } = sheet;
+  const label = [...(desk.ready?.sheet.labels.now ?? []), ...sheet.labels].find((l) => l.id === p.productId);
   const isDone = planned?.recordId != null;
   const isFixed = !mayPlan || isDone;
   const issue = (field: keyof TypedProduct) => issueOf(productField(index, field));
   const set = (change: Partial<TypedProduct>) => onChange({ ...p, ...change });
+  /** chosen, and its label on its way: what is typed meanwhile would be lost */
+  const [choosing, setChoosing] = useState<string | null>(null);
   const choose = (id: string) => {
-    const next = labels.now.find((l) => l.id === id);
-    if (next) onChange(withProduct(p, next, sheet));
+    setChoosing(id);
+    desk.with(({ engine, sheet: whole }) => {
+      setChoosing(null);
+      const next = whole.labels.now.find((l) => l.id === id);
+      if (next) onRevise((then) => engine.withProduct(then, next, whole));
+    });
   };
   const input: TextOf = (field, isText = false) =>
     function Input(given: Parameters<Parameters<typeof Labelled>[0]['children']>[0]) {
@@ -94,19 +103,25 @@ export function ProductFields({
         hint={isDone ? 'put down already' : null}
       >
         {(field) => (
-          <select {...field} disabled={isFixed} value={p.productId} onChange={(e) => choose(e.target.value)}>
+          <select
+            {...field}
+            disabled={isFixed}
+            value={choosing ?? p.productId}
+            onChange={(e) => choose(e.target.value)}
+          >
             <option value="">choose a product</option>
-            {labels.now.map((l) => (
+            {sheet.shelf.map((l) => (
               <option key={l.id} value={l.id}>
                 {shortName(l)}
-                {l.status === 'cancelled' && ' (cancelled)'}
+                {l.isCancelled && ' (cancelled)'}
               </option>
             ))}
           </select>
         )}
       </Labelled>
-      {mayPlan && !isDone && <WhichSuits sheet={sheet} day={day} runs={runs} product={p} onChoose={choose} />}
-      {label && (
+      {mayPlan && !isDone && <WhichSuits desk={desk} day={day} product={p} onChoose={choose} />}
+      {choosing !== null && <DeskWaits desk={desk} />}
+      {label && choosing === null && (
         <>
           <Use sheet={sheet} label={label} product={p} isFixed={isFixed} issue={issue} onChange={set} />
           <Targets label={label} product={p} isFixed={isFixed} onChange={set} />
@@ -144,10 +159,6 @@ type Part = Readonly<{
   isFixed: boolean;
   onChange: (change: Partial<TypedProduct>) => void;
 }>;
-type TextOf = (
-  field: 'rate' | 'ground' | 'shares' | 'shots',
-  isText?: boolean,
-) => Parameters<typeof Labelled>[0]['children'];
 type Issues = Readonly<{ issue: (field: keyof TypedProduct) => Issue | undefined }>;
 
 /** What for: spots are what a spot treatment treats. */
@@ -158,7 +169,7 @@ function Use({
   isFixed,
   issue,
   onChange,
-}: Part & Issues & Readonly<{ sheet: ZoneSheet; label: Label }>) {
+}: Part & Issues & Readonly<{ sheet: LawnView; label: Label }>) {
   return (
     <>
       <Labelled beside name="Use" issue={issue('use')}>
@@ -288,7 +299,7 @@ const unitsFor = (label: Label): RateUnit[] =>
   );
 
 /** What goes down of it, and whether it is one of several parts. */
-function Amount({ planned: p, zone }: Readonly<{ planned: PlannedProduct; zone: ZoneSheet['zone'] }>) {
+function Amount({ planned: p, zone }: Readonly<{ planned: PlannedProduct; zone: LawnView['zone'] }>) {
   const show = useShows();
   const area = areaOf(p.place, zone);
   const where =
@@ -307,129 +318,6 @@ function Amount({ planned: p, zone }: Readonly<{ planned: PlannedProduct; zone: 
         {showAmount(amountFor(p.rate, area), p.label.amountUnit)}
         {p.place.on === 'zone' && zone.areaError > 0 && ` ± ${showPercent(zone.areaError)}`}
       </Figure>
-    </>
-  );
-}
-
-/** Weeds that the label names for a use: those it keeps from coming up, or those it takes when they are up. */
-const weedsOf = (label: Label, use: string): readonly Weed[] => {
-  const known = USES.find((u) => u === use);
-  return known && isPreEmergent(known)
-    ? label.before
-    : known === 'turf care'
-      ? []
-      : label.after.map((a) => a.weed);
-};
-
-function Targets({
-  label,
-  product,
-  isFixed,
-  onChange,
-}: Readonly<{
-  label: Label;
-  product: TypedProduct;
-  isFixed: boolean;
-  onChange: (change: Partial<TypedProduct>) => void;
-}>) {
-  const weeds = weedsOf(label, product.use);
-  if (!weeds.length) return null;
-  const named = product.targets.map((t) => WEEDS[t as Weed]?.name ?? t);
-  return (
-    <details className="group">
-      <summary className="grid min-h-touch cursor-pointer grid-cols-[96px_minmax(0,1fr)] items-center md:min-h-desk">
-        <span className="font-cond text-body">Target weeds</span>
-        <span className="field flex items-center truncate md:min-h-desk">
-          {named.length ? named.join(', ') : 'none named: tap to choose'}
-        </span>
-      </summary>
-      <div className="ml-[96px] mt-1 grid gap-x-3 sm:grid-cols-2 lg:grid-cols-1">
-        {weeds.map((w) => (
-          <label key={w} className="flex min-h-touch items-center gap-2 text-note md:min-h-slim">
-            <input
-              type="checkbox"
-              className="size-5 accent-[var(--color-moss)]"
-              disabled={isFixed}
-              checked={product.targets.includes(w)}
-              onChange={(e) =>
-                onChange({
-                  targets: e.target.checked
-                    ? [...product.targets, w]
-                    : product.targets.filter((t) => t !== w),
-                })
-              }
-            />
-            {WEEDS[w].name}
-          </label>
-        ))}
-      </div>
-    </details>
-  );
-}
-
-/** Whether it goes down once, as a split of a total, or as a sequence of shots. */
-function Repeat({
-  product: p,
-  isFixed,
-  issue,
-  onChange,
-  input,
-}: Readonly<{
-  product: TypedProduct;
-  isFixed: boolean;
-  issue: (field: keyof TypedProduct) => Issue | undefined;
-  onChange: (change: Partial<TypedProduct>) => void;
-  input: TextOf;
-}>) {
-  return (
-    <>
-      <Labelled beside name="How often">
-        {(field) => (
-          <select
-            {...field}
-            disabled={isFixed}
-            value={p.times}
-            onChange={(e) => onChange({ times: TIMES.find((t) => t === e.target.value) ?? 'once' })}
-          >
-            {TIMES.map((t) => (
-              <option key={t} value={t}>
-                {TIMES_WORDS[t]}
-              </option>
-            ))}
-          </select>
-        )}
-      </Labelled>
-      {p.times === 'split' && (
-        <Labelled beside name="Split">
-          {(field) => (
-            <select
-              {...field}
-              disabled={isFixed}
-              value={p.split}
-              onChange={(e) => onChange({ split: e.target.value })}
-            >
-              {(Object.keys(SPLITS) as Split[])
-                .filter((s) => s !== 'single')
-                .map((s) => (
-                  <option key={s} value={s}>
-                    {SPLITS[s].words}
-                  </option>
-                ))}
-              <option value="typed">other shares, typed</option>
-            </select>
-          )}
-        </Labelled>
-      )}
-      {p.times === 'split' && p.split === 'typed' && (
-        <Labelled beside name="Shares" issue={issue('shares')} hint="for example 60/40">
-          {input('shares', true)}
-        </Labelled>
-      )}
-      {p.times === 'sequence' && (
-        <Labelled beside name="Shots, at most" issue={issue('shots')} hint="at the label's interval">
-          {input('shots')}
-        </Labelled>
-      )}
     </>
   );
 }

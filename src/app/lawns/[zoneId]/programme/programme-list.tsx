@@ -2,7 +2,7 @@
 import type { ReactNode } from 'react';
 import { showWeekday, yearOf, type Day } from '@/core/calendar/day';
 import type { WindowLane } from '@/core/gates/window-lane';
-import { standingOf, type PlannedApplication } from '@/core/season/programme';
+import { standingOf, type PlannedApplication } from '@/core/season/standing';
 import { plannedWords, shortName } from '@/ui/words';
 import { Link } from '@/ui/link';
 
@@ -13,7 +13,7 @@ type Props = Readonly<{
   applications: readonly PlannedApplication[];
   others: readonly OtherWork[];
   shownId: string | null;
-  windows: ReadonlyMap<string, WindowLane>;
+  windows: Readonly<Record<string, WindowLane>>;
   today: Day;
   mayPlan: boolean;
   isChanged: boolean;
@@ -39,7 +39,8 @@ export function ProgrammeList({
   propose,
 }: Props) {
   type Line = { day: Day } & (
-    { application: PlannedApplication; other: null } | { application: null; other: OtherWork }
+    | { application: PlannedApplication; other: null }
+    | { application: null; other: OtherWork }
   );
   const lines: Line[] = [
     ...applications.map((a) => ({ day: a.doneOn ?? a.plannedOn, application: a, other: null })),
@@ -65,7 +66,7 @@ export function ProgrammeList({
           const isNewYear = !before || yearOf(before.day) !== yearOf(day);
           if (!a) return <Other key={other.id} other={other} isNewYear={isNewYear} />;
           const standing = standingOf(a, today);
-          const all = windows.get(a.id);
+          const all = windows[a.id];
           const isShown = a.id === shownId;
           return (
             <li key={a.id}>
@@ -74,7 +75,7 @@ export function ProgrammeList({
                 type="button"
                 aria-pressed={isShown}
                 onClick={() => onChoose(a.id)}
-                className={`grid min-h-touch w-full py-0.5 grid-cols-[16px_104px_minmax(0,1fr)] items-center gap-x-2 border-b border-l-4 border-b-hair px-2 text-left md:min-h-desk md:grid-cols-[16px_112px_minmax(0,1fr)_minmax(0,0.62fr)] ${isShown ? 'border-l-moss bg-paper' : 'border-l-transparent'} ${standing === 'skipped' ? 'text-steel line-through decoration-1' : ''}`}
+                className={`programme-row ${isShown ? 'border-l-moss bg-paper' : 'border-l-transparent'} ${standing === 'skipped' ? 'text-steel line-through decoration-1' : ''}`}
               >
                 <span
                   aria-hidden
@@ -109,10 +110,7 @@ const Year = ({ day }: Readonly<{ day: Day }>) => (
 const Other = ({ other: o, isNewYear }: Readonly<{ other: OtherWork; isNewYear: boolean }>) => (
   <li>
     {isNewYear && <Year day={o.day} />}
-    <Link
-      href={o.href}
-      className="grid min-h-touch py-0.5 grid-cols-[16px_104px_minmax(0,1fr)] items-center gap-x-2 border-b border-l-4 border-b-hair border-l-transparent px-2 no-underline md:min-h-desk md:grid-cols-[16px_112px_minmax(0,1fr)_minmax(0,0.62fr)]"
-    >
+    <Link href={o.href} className="programme-row border-l-transparent no-underline">
       <span aria-hidden className="picket-mark bg-moss" />
       <span className="whitespace-nowrap font-cond text-lead font-semibold">{showWeekday(o.day)}</span>
       <span className="min-w-0 text-note leading-snug md:truncate">{o.words}</span>

@@ -2,7 +2,7 @@
 import { addDays, dayOf } from '@/core/calendar/day';
 import type { Programme } from '@/core/season/planner/planner';
 import { typedProgramme } from '@/core/season/planner/typed';
-import type { PlannedApplication } from '@/core/season/programme';
+import type { PlannedApplication } from '@/core/season/standing';
 import { SHOWS } from '@/core/units/format';
 import { rateOf } from '@/core/units/rate';
 import { label, product, today } from '../../../../../tests/support/gate-context';

@@ -6,9 +6,11 @@ import type { PerennialSchool } from '@/core/season/planner/question';
 import { WEEDS } from '@/core/weeds/weeds';
 import type { ProgrammeKind } from '@/core/season/planner/shapes';
 import type { SeasonCost } from '@/core/season/planner/worth';
-import { figure, type Shows } from '@/core/units/format';
-import { nextYearWords } from '@/ui/scout-words';
-import { list, plural, shortName } from '@/ui/words';
+import type { Shows } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
+import { nextYearWords } from '@/ui/next-year-words';
+import { shortName } from '@/ui/words';
+import { list, plural } from '@/ui/text';
 
 export const KIND_NAMES: Record<ProgrammeKind, string> = {
   once: 'Once',

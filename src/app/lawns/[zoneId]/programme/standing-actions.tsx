@@ -1,15 +1,18 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { Issue } from '@/core/units/issue';
-import { standingOf } from '@/core/season/programme';
+import { standingOf } from '@/core/season/standing';
 import type { StoredApplication } from '@/data/programme';
 import type { Outcome, Overtaken } from '@/server/entry/outcome';
 import type { StandingInput } from '@/server/programme/change-standing';
-import type { ZoneSheet } from '@/server/programme/view';
+import type { LawnView } from '../lawn-view';
 import { Labelled } from '@/ui/labelled';
 import { RefusalWords } from '../../../refusal-words';
 import { useCommand } from '../../../use-command';
-import { CopyTo, type CopyActions } from './copy-to';
+import type { CopyActions } from './copy-to';
+
+const CopyTo = dynamic(() => import('./copy-to').then((m) => m.CopyTo), { loading: () => null });
 
 export type StandingActions = CopyActions &
   Readonly<{
@@ -23,7 +26,7 @@ export function StandingActions({
   sheet,
   application: a,
   ...actions
-}: Readonly<{ sheet: ZoneSheet; application: StoredApplication }> & StandingActions) {
+}: Readonly<{ sheet: LawnView; application: StoredApplication }> & StandingActions) {
   const [asked, setAsked] = useState<'skip' | 'copy' | 'take out' | null>(null);
   const { run, issue: issueOf, refusal, isSending } = useCommand<Overtaken<StoredApplication>>();
   const standing = standingOf(a, sheet.today);

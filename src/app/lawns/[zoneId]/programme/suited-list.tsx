@@ -7,17 +7,19 @@ import { readRuns, type SentRuns } from '@/core/ground/soil-runs';
 import { weighed } from '@/core/barrier/barrier';
 import type { Held } from '@/core/barrier/held';
 import { suitedFor, type Argument } from '@/core/season/suited';
-import type { TypedProduct } from '@/core/season/typed-application';
+import type { TypedProduct } from '@/core/season/typed-fields';
 import { WHOLE_ZONE, areaOf, type Place } from '@/core/products/application';
 import { USES } from '@/core/trade/terms';
 import { yearAhead } from '@/core/season/programme';
-import { figure, showAmount, showRate, significant } from '@/core/units/format';
+import { showAmount, showRate } from '@/core/units/format';
+import { figure, significant } from '@/core/units/figure';
 import { amountFor } from '@/core/units/rate';
 import { fromSquareFeet } from '@/core/units/trade';
 import { WEEDS, isWeed } from '@/core/weeds/weeds';
 import { Pickets } from '@/ui/pickets';
 import type { ZoneSheet } from '@/server/programme/view';
-import { list, plural, windowWords, toleranceWords } from '@/ui/words';
+import { windowWords, toleranceWords } from '@/ui/words';
+import { list, plural } from '@/ui/text';
 
 export type SuitedProps = Readonly<{
   sheet: ZoneSheet;

@@ -1,29 +1,15 @@
 'use client';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { addDays, isoDay, type Day } from '@/core/calendar/day';
-import type { GateContext } from '@/core/gates/gate';
-import { windowOf, type Window } from '@/core/gates/window';
-import {
-  byDay,
-  contextOf,
-  isOpen,
-  nextOf,
-  yearAhead,
-  type PlannedApplication,
-} from '@/core/season/programme';
-import {
-  asPlanned,
-  draftsFrom,
-  readApplication,
-  typedFrom,
-  type TypedApplication,
-} from '@/core/season/typed-application';
+import { readOdds } from '@/core/gates/past-odds';
+import { nextOf } from '@/core/season/standing';
+import { emptyApplication, typedFrom, type TypedApplication } from '@/core/season/typed-fields';
 import type { StoredApplication } from '@/data/programme';
-import type { ZoneSheet } from '@/server/programme/view';
 import { useSteps } from '../../../use-steps';
-import { newApplication } from './typed-product';
-
-export const NEW = 'new-1';
+import type { LawnView } from '../lawn-view';
+import type { Asked } from './answers';
+import { NEW, firstOf, shownOf } from './chosen';
+import type { ReadyDesk } from './use-desk';
 
 /**
  * What is being typed, of which application (empty: a new one), and over which version. A screen that is drawn anew while
@@ -52,36 +38,55 @@ function useLeftHere(keptKey: string, begin: (edited: Edited) => void): void {
     // read after the first paint: the server cannot know it; what an older version kept is left
     if (isEdited(stored)) begin(stored);
     // once, when the screen opens
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [keptKey]);
 }
 
-/** What the gates make of the application that is shown, and, when there is time, of the others. */
-function useGates(
-  applications: readonly PlannedApplication[],
-  shown: PlannedApplication | null,
-  { facts, today }: ZoneSheet,
+/**
+ * The programme as it is edited, and what the gates make of it: by the desk where it is there, else what came with the page.
+ * The application that is shown is asked at once, the others when there is time.
+ */
+function useAnswers(
+  { applications: onFile, first }: LawnView,
+  desk: ReadyDesk | null,
+  {
+    typed,
+    chosen,
+    isNew,
+  }: Readonly<{ typed: TypedApplication | null; chosen: StoredApplication | null; isNew: boolean }>,
 ) {
-  const asked = useMemo((): { context: GateContext; window: Window } | null => {
-    if (!shown || !isOpen(shown)) return null;
+  const { applications, issues } = useMemo(
+    () =>
+      desk
+        ? desk.engine.programmeWith(typed, chosen, {
+            ...desk.sheet,
+            applications: desk.engine.onFileOf(desk.sheet, onFile),
+          })
+        : { applications: first.applications ?? onFile, issues: [] },
+    [desk, typed, chosen, onFile, first],
+  );
+  const shown = shownOf(applications, isNew, chosen);
+  const asked = useMemo((): Asked | null => {
+    if (!desk)
+      return first.asked && shown?.id === first.shownId
+        ? { ...first.asked, past: first.asked.past && readOdds(first.asked.past) }
+        : null;
     performance.mark('gates-asked');
-    const context = contextOf(applications, shown.id, facts);
-    const window = windowOf(context, yearAhead(today, shown.plannedOn));
+    const now = desk.engine.askedOf(desk.sheet, applications, shown);
     performance.measure('gates', 'gates-asked');
-    return { context, window };
-  }, [applications, shown, facts, today]);
+    return now;
+  }, [desk, applications, shown, first]);
   // the others change only by what this one takes of their limits
   const later = useDeferredValue(applications);
   const windows = useMemo(
-    () =>
-      new Map(
-        later
-          .filter(isOpen)
-          .map((a) => [a.id, windowOf(contextOf(later, a.id, facts), yearAhead(today, a.plannedOn)).all]),
-      ),
-    [later, facts, today],
+    () => (desk ? desk.engine.windowsOf(desk.sheet, later) : first.windows),
+    [desk, later, first],
   );
-  return { asked, windows };
+  const limits = useMemo(
+    () => (desk ? desk.engine.limitBarsOf(desk.sheet, later) : first.limits),
+    [desk, later, first],
+  );
+  return { applications, issues, shown, asked, windows, limits };
 }
 
 const isOtherThan = (edited: Edited | null, chosen: StoredApplication | null): boolean =>
@@ -97,16 +102,6 @@ function chosenOf(
   return onFile.find((a) => a.id === (edited?.applicationId ?? chosenId)) ?? nextOnFile(onFile) ?? null;
 }
 
-/** The one that an address names, the next, or the last. */
-const firstOf = (onFile: readonly StoredApplication[], wished: string | null): string | null =>
-  (onFile.find((a) => a.id === wished) ?? nextOf(onFile) ?? onFile.at(-1))?.id ?? null;
-
-const shownOf = (
-  applications: readonly PlannedApplication[],
-  isNew: boolean,
-  chosen: StoredApplication | null,
-): PlannedApplication | null => applications.find((a) => a.id === (isNew ? NEW : chosen?.id)) ?? null;
-
 /** Which application, and over which of its versions. */
 const overOf = (edited: Edited | null, chosen: StoredApplication | null): Omit<Edited, 'typed'> => ({
   applicationId: edited?.applicationId ?? chosen?.id ?? '',
@@ -120,6 +115,13 @@ function editedOf(onFile: readonly StoredApplication[], edited: Edited | null, i
   return a ? { applicationId: id, base: a.version, typed: typedFrom(a) } : null;
 }
 
+const idShown = (isNew: boolean, chosen: StoredApplication | null): string | null =>
+  isNew ? NEW : (chosen?.id ?? null);
+
+/** After a save the page brings what is true now: it counts until somebody goes on, or the desk's own facts have followed. */
+const deskFor = (view: LawnView, ready: ReadyDesk | null, isTouched: boolean): ReadyDesk | null =>
+  ready && (isTouched || ready.of === view) ? ready : null;
+
 /** An application with its window on other days. */
 function shifted(a: StoredApplication, days: number): Edited {
   const by = (day: Day | null) => (day === null ? '' : isoDay(addDays(day, days)));
@@ -127,15 +129,17 @@ function shifted(a: StoredApplication, days: number): Edited {
   return { applicationId: a.id, base: a.version, typed: { ...typedFrom(a), ...moved } };
 }
 
-/** The programme of a zone as it is edited: which application is chosen, what is typed, what the gates make of it. */
-export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPlan: boolean) {
-  const { applications: onFile, zone, labels, house, facts } = sheet;
+/**
+ * The programme of a zone as it is edited: which application is chosen, what is typed, what the gates make of it.
+ * @param ready the desk, where it has come
+ */
+export function useProgrammeEdit(view: LawnView, ready: ReadyDesk | null, wished: string | null) {
+  const { applications: onFile, zone, first } = view;
   const keptKey = `application:${zone.id}`;
-  const steps = useSteps<Edited | null>(() =>
-    !onFile.length && mayPlan && !zone.closed
-      ? { applicationId: '', base: 0, typed: newApplication(sheet) }
-      : null,
+  const [begun] = useState<Edited | null>(
+    () => first.begun && { applicationId: '', base: 0, typed: first.begun },
   );
+  const steps = useSteps<Edited | null>(() => begun);
   const { now: edited, step, begin } = steps;
   const [chosenId, setChosenId] = useState<string | null>(() => firstOf(onFile, wished));
   useLeftHere(keptKey, begin);
@@ -143,48 +147,36 @@ export function useProgrammeEdit(sheet: ZoneSheet, wished: string | null, mayPla
   const isNew = edited?.applicationId === '';
   const chosen = chosenOf(onFile, edited, chosenId);
   const typed = edited?.typed ?? (chosen && typedFrom(chosen));
-
-  const read = useMemo(
-    () =>
-      edited
-        ? readApplication(edited.typed, {
-            labels: labels.now,
-            zone: { ...facts.zone, area: zone.area },
-            spacing: house.rules.spacing,
-          })
-        : null,
-    [edited, labels.now, facts.zone, zone.area, house.rules.spacing],
-  );
-  /** while a field is wrong the gates go on showing what is on file */
-  const applications = useMemo((): readonly PlannedApplication[] => {
-    if (!read?.ok) return onFile;
-    const planned = asPlanned(draftsFrom(read.value), chosen);
-    return [...onFile.filter((a) => a.id !== chosen?.id), ...planned].sort(byDay);
-  }, [onFile, read, chosen]);
-  const shown = shownOf(applications, isNew, chosen);
-
-  const { asked, windows } = useGates(applications, shown, sheet);
+  /** something stands here that did not come with the page */
+  const isTouched = edited !== begun || idShown(isNew, chosen) !== first.shownId;
+  const desk = deskFor(view, ready, isTouched);
+  const answers = useAnswers(view, desk, { typed: edited?.typed ?? null, chosen, isNew });
   return {
-    applications,
+    ...answers,
+    desk,
+    isTouched,
     chosen,
-    shown,
     typed,
     edited,
     isNew,
-    asked,
-    windows,
-    issues: read && !read.ok ? read.issues : [],
     isChanged: isOtherThan(edited, chosen),
     isOvertaken: edited !== null && chosen !== null && edited.base !== chosen.version,
     choose: (id: string) => {
       setChosenId(id);
       begin(null);
     },
-    add: () => begin({ applicationId: '', base: 0, typed: newApplication(sheet) }),
+    add: () => begin({ applicationId: '', base: 0, typed: first.begun ?? emptyApplication(view.today) }),
     /** the last step taken back, and taken again; null: there is none */
     back: steps.back,
     again: steps.again,
     change: (typedNow: TypedApplication) => step({ ...overOf(edited, chosen), typed: typedNow }),
+    /** the same of what will be typed when it comes to it */
+    revise: (revised: (typedThen: TypedApplication) => TypedApplication) =>
+      step((then) => {
+        const over = overOf(then, chosen);
+        const typedThen = then?.typed ?? (chosen && typedFrom(chosen));
+        return typedThen && { ...over, typed: revised(typedThen) };
+      }),
     /** An application goes to another day: it becomes the one that is edited. */
     moveTo: (id: string, to: Day) => {
       const next = id === NEW ? edited : editedOf(onFile, edited, id);

@@ -10,7 +10,7 @@ import type { ReadingSheet } from '@/server/soil/view';
 import { Labelled } from '@/ui/labelled';
 import { Link } from '@/ui/link';
 import { useShows } from '@/ui/units';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { Entry } from '../../../entry/entry';
 import { ChoiceEntry, TextEntry, useField, useIssues } from '../../../entry/fields';
 import { useEntry } from '../../../entry/use-entry';

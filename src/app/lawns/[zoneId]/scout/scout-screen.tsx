@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { showFullDay, type Day } from '@/core/calendar/day';
-import { figure, significant } from '@/core/units/format';
+import { figure, significant } from '@/core/units/figure';
 import { fromSquareFeet } from '@/core/units/trade';
 import { favouredBy, lastWalk, timingOf, weedPlanOf, type Found, type Walk } from '@/core/weeds/scouting';
 import { WEEDS, stageWords } from '@/core/weeds/weeds';
@@ -14,7 +14,7 @@ import { favourWords, groundWords, timingWords } from '@/ui/scout-words';
 import { useShows } from '@/ui/units';
 import { WeedArt } from '@/ui/weed-art/weed-art';
 import { weedTitle } from '@/ui/weed-words';
-import { list, plural } from '@/ui/words';
+import { list, plural } from '@/ui/text';
 import { Through, type AfterActions } from './through';
 import { WalkHere } from './walk-here';
 

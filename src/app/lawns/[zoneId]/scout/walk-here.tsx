@@ -5,7 +5,7 @@ import type { Outcome, Refusal } from '@/server/entry/outcome';
 import type { WalkInput } from '@/server/lawns/walk';
 import type { WalkSheet } from '@/server/lawns/walk-view';
 import { useShows } from '@/ui/units';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { itemOf } from '../../../outbox/item';
 import { LOOKED, NO_PICTURE, pictureOf } from '../../../outbox/photo';
 import { useOutbox } from '../../../outbox/use-outbox';

@@ -5,11 +5,12 @@ import { isoDay, showWeekday } from '@/core/calendar/day';
 import { gateName } from '@/core/gates/gate-names';
 import { limitsFor } from '@/core/products/label';
 import { WHOLE_ZONE, areaOf, type Place } from '@/core/products/application';
-import { NEW_PRODUCT, type TypedApplication } from '@/core/season/typed-application';
+import { NEW_PRODUCT, type TypedApplication } from '@/core/season/typed-fields';
 import { yearAhead } from '@/core/season/programme';
 import { suitedFor, type Suited } from '@/core/season/suited';
 import type { Use } from '@/core/trade/terms';
-import { figure, showRate, significant } from '@/core/units/format';
+import { showRate } from '@/core/units/format';
+import { figure, significant } from '@/core/units/figure';
 import { AMOUNT_UNITS, amountFor, amountIn, rateIn } from '@/core/units/rate';
 import type { SquareMetres } from '@/core/units/quantity';
 import { toSquareFeet } from '@/core/units/trade';
@@ -18,7 +19,8 @@ import { WEEDS, stageRank, type Weed } from '@/core/weeds/weeds';
 import type { WalkSheet } from '@/server/lawns/walk-view';
 import { FallenLine } from '@/ui/fallen-line';
 import { tookWords } from '@/ui/scout-words';
-import { list, plural, windowWords, toleranceWords } from '@/ui/words';
+import { windowWords, toleranceWords } from '@/ui/words';
+import { list, plural } from '@/ui/text';
 
 type Props = Readonly<{ walkSheet: WalkSheet; plan: WeedPlan; found: readonly Found[]; mayPlan: boolean }>;
 const SHOWN = 4;
@@ -74,7 +76,7 @@ export default function WhatTakesIt({ walkSheet, plan, found, mayPlan }: Props) 
           }).filter((s) => targets.some((w) => s.label.after.some((a) => a.weed === w)))
         : [],
     // what it is asked with stands in its key
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
     [key, labels, facts, today],
   );
   // what no longer takes it here comes last, whatever its label says

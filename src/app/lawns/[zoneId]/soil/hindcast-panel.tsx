@@ -2,11 +2,12 @@
 import { useState } from 'react';
 import { dayOfYear, type Day } from '@/core/calendar/day';
 import type { Spot } from '@/core/lawn/zone';
-import { figure, showPercent } from '@/core/units/format';
+import { figure, showPercent } from '@/core/units/figure';
 import type { Outcome } from '@/server/entry/outcome';
 import type { HindcastSheet } from '@/server/soil/view';
 import { useShows } from '@/ui/units';
-import { plural, ruleWords, shortDay } from '@/ui/words';
+import { ruleWords, shortDay } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { useCommand } from '../../../use-command';
 
 type Props = Readonly<{

@@ -1,5 +1,5 @@
 'use client';
-import { figure } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 import { inUnits } from '@/core/units/measures';
 import type { Metres } from '@/core/units/quantity';
 import type { Meaning } from '@/server/soil/view';

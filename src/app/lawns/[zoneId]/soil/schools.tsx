@@ -3,7 +3,8 @@ import { dayOf, dayOfYear, type Day } from '@/core/calendar/day';
 import type { School } from '@/core/ground/crossing';
 import type { SchoolForecast } from '@/core/ground/outlook';
 import { useShows } from '@/ui/units';
-import { capital, crossingWords, schoolWords, shortDay } from '@/ui/words';
+import { crossingWords, schoolWords, shortDay } from '@/ui/words';
+import { capital } from '@/ui/text';
 
 type Props = Readonly<{
   schools: readonly SchoolForecast[];

@@ -5,7 +5,7 @@ import { SIGNS } from '@/core/ground/crossing';
 import type { Outcome } from '@/server/entry/outcome';
 import type { SoilSheet } from '@/server/soil/view';
 import type { ObservationInput } from '@/server/soil/take-reading';
-import { plural } from '@/ui/words';
+import { plural } from '@/ui/text';
 import { Entry } from '../../../entry/entry';
 import { SelectEntry, TextEntry } from '../../../entry/fields';
 import { useEntry } from '../../../entry/use-entry';

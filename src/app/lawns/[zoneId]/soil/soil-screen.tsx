@@ -12,7 +12,9 @@ import type { Spot } from '@/core/lawn/zone';
 import { AllYearsChart } from '@/ui/soil-chart';
 import { Figure } from '@/ui/figure';
 import { useShows } from '@/ui/units';
-import { crossingWords, plural, ruleWords } from '@/ui/words';
+import { crossingWords, ruleWords } from '@/ui/words';
+import { plural } from '@/ui/text';
+import { railSoilOf } from '@/ui/rail-soil';
 import { YearRail } from '@/ui/year-rail';
 import { HindcastPanel } from './hindcast-panel';
 import { MeaningPanel } from './meaning-panel';
@@ -35,7 +37,7 @@ export function SoilScreen({ sheet, timeZone, mayRecord, sendKey, noteSignAction
     <>
       {outlook && (
         <YearRail
-          outlook={outlook}
+          soil={railSoilOf(outlook)}
           today={today}
           marks={[]}
           signs={sheet.observations}

@@ -7,7 +7,8 @@ import { groupBy } from '@/core/group';
 import type { AddressLine } from '@/core/records/address-line';
 import type { Damage } from '@/core/follow-ups/damage';
 import type { SeasonEnd } from '@/core/follow-ups/season-end';
-import { SHOWS, figure, showAmount, showPercent, type Shows } from '@/core/units/format';
+import { SHOWS, showAmount, type Shows } from '@/core/units/format';
+import { figure, showPercent } from '@/core/units/figure';
 import { AMOUNT_UNITS, amountOf, isAmountUnit } from '@/core/units/rate';
 import { fromSquareFeet } from '@/core/units/trade';
 import { WEEDS } from '@/core/weeds/weeds';
@@ -15,7 +16,8 @@ import { seasonEnd } from '@/server/records/season-end';
 import { visitsSheet, type PutDown, type VisitsSheet } from '@/server/stop/visits';
 import { Link } from '@/ui/link';
 import { adviceWords } from '@/ui/season-end-words';
-import { list, plural, shortName } from '@/ui/words';
+import { shortName } from '@/ui/words';
+import { list, plural } from '@/ui/text';
 import { isId } from '../../../ids';
 import { screen } from '../../../screen';
 import { toldBy } from '../../../outbox/words';
@@ -235,7 +237,7 @@ function Photos({ photos }: Readonly<{ photos: VisitsSheet['others'] }>) {
     <p className="mt-1 flex flex-wrap gap-2">
       {photos.map((p) => (
         <a key={p.id} href={`/api/photos/${p.id}`}>
-          {/* eslint-disable-next-line @next/next/no-img-element */}
+          {/* oxlint-disable-next-line nextjs/no-img-element */}
           <img
             src={`/api/photos/${p.id}`}
             alt={`${p.what === 'sign' ? 'The sign' : 'The lawn'}, ${showFullDay(p.day)}`}

@@ -2,7 +2,8 @@
 import { showFullDay } from '@/core/calendar/day';
 import type { Morning } from '@/core/mixing/morning';
 import { areaOf, type Place } from '@/core/products/application';
-import { figure, showRate } from '@/core/units/format';
+import { showRate } from '@/core/units/format';
+import { figure } from '@/core/units/figure';
 import type { SquareMetres } from '@/core/units/quantity';
 import { amountFor } from '@/core/units/rate';
 import type { ZoneOnLawn } from '@/data/lawns';
