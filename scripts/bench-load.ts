@@ -2,10 +2,9 @@
  * What others wait for while one asks the worst that is allowed: health and Today, against a quiet server. At most twice
  * as long by the median; health answers 200 all the time; 20 MB of wrong rows are refused without holding anybody up.
  */
-import people from './demo/people.json' with { type: 'json' };
 import { closeConnection } from '@/data/connection';
-import { auth } from '@/server/entry/auth';
 import { makeToken } from '@/server/entry/tokens';
+import { leadCookie } from './lib/signed-in';
 
 const base = process.argv[2] ?? '';
 const MOST = 2;
@@ -33,14 +32,7 @@ const ask = (body: string) =>
     body,
   });
 
-const { headers } = await auth().api.signInEmail({
-  body: { email: people.people[0]!.email, password: people.password },
-  returnHeaders: true,
-});
-const cookie = headers
-  .getSetCookie()
-  .map((c) => c.split(';')[0])
-  .join('; ');
+const cookie = await leadCookie();
 
 const first = Date.UTC(2025 - YEARS, 0, 1);
 const daily = Array.from({ length: Math.round((Date.UTC(2026, 3, 1) - first) / DAY_MS) }, (_, d) => {

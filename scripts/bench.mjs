@@ -1,9 +1,12 @@
-// npm run bench: speed as ratios in one run, how good the outlook is, and what the Lawn screen makes a browser load.
+// npm run bench: speed as ratios in one run, how good the outlook is, what the Lawn screen makes a browser load, and pages and
+// files of a company that grows. npm run bench -- pages [LAWNS,LAWNS,...] [YEARS] [ROUNDS] [fresh]: these alone.
 import { typescript } from './lib/running.mjs';
 import { exitCode, npmPackages } from './lib/setup.mjs';
 import { withDemo } from './lib/throwaway.mjs';
 
 npmPackages();
+const [, , word, ...more] = process.argv;
+if (word === 'pages') process.exit(exitCode(process.execPath, ['scripts/bench-pages.mjs', ...more]));
 const core = exitCode(process.execPath, typescript('scripts/bench.ts'));
 const outlook = exitCode(process.execPath, typescript('scripts/bench-outlook.ts'));
 const starts = exitCode(process.execPath, typescript('scripts/bench-starts.ts'));
@@ -22,4 +25,7 @@ const rest = await withDemo('bench', (url, env) => {
     exitCode(process.execPath, ['--import', 'tsx', 'scripts/bench-browser.ts', url])
   );
 });
-process.exit(core || outlook || starts || hold || season || mixing || day || rehearsal || sizes || rest);
+const pages = exitCode(process.execPath, ['scripts/bench-pages.mjs']);
+process.exit(
+  core || outlook || starts || hold || season || mixing || day || rehearsal || sizes || rest || pages,
+);

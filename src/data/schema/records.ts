@@ -89,6 +89,8 @@ export const applicationRecord = orgTable(
     uniqueIndex('application_record_planned_product')
       .on(t.plannedProductId)
       .where(sql`corrects_id is null`),
+    // with corrections: whether anything of a planned product was put down is asked for each line of a season
+    index('application_record_of_planned').on(t.plannedProductId),
     index('application_record_planned_application').on(t.plannedId),
     index('application_record_day').on(t.orgId, t.appliedOn),
     index('application_record_visit').on(t.visitId),

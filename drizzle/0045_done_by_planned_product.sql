@@ -1,0 +1,1 @@
+CREATE INDEX "application_record_of_planned" ON "application_record" USING btree ("planned_product_id");
