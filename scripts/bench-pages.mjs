@@ -16,7 +16,14 @@ const [sizesGiven = '100,1000,10000', yearsGiven = '5', roundsGiven = '30'] = wo
 const SIZES = sizesGiven.split(',').map(Number);
 const YEARS = Number(yearsGiven);
 const ROUNDS = Number(roundsGiven);
-const WARM = Math.min(3, ROUNDS);
+const isCount = (value) => Number.isInteger(value) && value >= 1;
+if (![...SIZES, YEARS, ROUNDS].every(isCount)) {
+  console.error(
+    `Lawns ${sizesGiven}, years ${yearsGiven}, rounds ${roundsGiven}: give whole numbers from 1, as in: npm run bench -- pages 100,1000 5 30`,
+  );
+  process.exit(2);
+}
+const WARM = 3;
 /** A page may take this many times what it takes at the smallest size, and what an empty page takes. */
 const MOST_TO_SMALL = 1.5;
 const MOST_TO_EMPTY = 6;
@@ -71,11 +78,17 @@ async function grown(adminUrl, devices) {
   const { atDatabase, copyDatabase, dropDatabase, prepareDatabase } = await import('./lib/database.mjs');
   const login = path.join(root, 'login.json');
   const stamp = path.join(root, 'grown.json');
-  const before = fs.existsSync(stamp) && !isFresh ? JSON.parse(fs.readFileSync(stamp, 'utf8')) : {};
+  const before = fs.existsSync(stamp) ? JSON.parse(fs.readFileSync(stamp, 'utf8')) : {};
+  const note = (what) => {
+    before[what] = true;
+    fs.writeFileSync(stamp, JSON.stringify(before));
+  };
+  // one whose writing was cut short is written anew
+  if (!before.isSeeded) await dropDatabase(adminUrl, 'iron_gate_pages', null);
   const { ownerUrl: _, ...env } = await prepareDatabase(adminUrl, 'iron_gate_pages', login);
   if (!before.isSeeded) {
     command(process.execPath, typescript('scripts/demo/seed.ts'), { ...env, ...devices.env });
-    before.isSeeded = true;
+    note('isSeeded');
   }
   const companies = [];
   for (const lawns of SIZES) {
@@ -91,8 +104,7 @@ async function grown(adminUrl, devices) {
         { stdio: 'inherit', env: { ...process.env, DATABASE_URL: atDatabase(adminUrl, name) } },
       );
       say(`${n(lawns)} lawns × ${YEARS} years in ${n((performance.now() - start) / 1000)} s`);
-      before[name] = true;
-      fs.writeFileSync(stamp, JSON.stringify(before));
+      note(name);
     } else await prepareDatabase(adminUrl, name, login);
     DATABASE_URL = atDatabase(DATABASE_URL, name);
     companies.push({ lawns, env: { ...env, ...devices.env, DATABASE_URL } });
@@ -100,7 +112,7 @@ async function grown(adminUrl, devices) {
   return companies;
 }
 
-// the log stands before it
+/** The cookie of the company's lead: the last line, the log stands before it. */
 const signIn = (env, url) =>
   execFileSync(process.execPath, typescript('scripts/lead-cookie.ts'), {
     encoding: 'utf8',
@@ -127,6 +139,7 @@ async function file({ url, cookie, pid }, where) {
   const watch = setInterval(() => (most = Math.max(most, residentMb(pid))), 20);
   const start = performance.now();
   const answer = await fetch(url + where, { headers: { cookie } });
+  if (answer.status !== 200) throw new Error(`${where} answered ${answer.status}`);
   let bytes = 0;
   let rows = 0;
   for await (const part of answer.body ?? []) {
@@ -134,7 +147,7 @@ async function file({ url, cookie, pid }, where) {
     for (const byte of part) if (byte === 10) rows++;
   }
   clearInterval(watch);
-  return { status: answer.status, s: (performance.now() - start) / 1000, bytes, rows, mb: most - idle };
+  return { s: (performance.now() - start) / 1000, bytes, rows, mb: most - idle };
 }
 
 let over = 0;
@@ -189,9 +202,9 @@ try {
   console.log('\nFiles: seconds, rows a second, MB of memory above idle');
   for (const where of FILES)
     for (const company of asked) {
-      const { status, s, bytes, rows, mb } = await file(company, where);
+      const { s, bytes, rows, mb } = await file(company, where);
       console.log(
-        `${where.padEnd(28)}${n(company.lawns).padStart(8)} lawns: ${status}, ${n(s, 2)} s, ${n(bytes / 1e6, 1)} MB, ${n(rows)} lines, ${n(rows / s)} a second${flag(rows > 5000 && where.endsWith('csv') && rows / s < ROWS_A_SECOND)}, ${n(mb)} MB${flag(mb > MOST_MB_OF_FILE)}`,
+        `${where.padEnd(28)}${n(company.lawns).padStart(8)} lawns: ${n(s, 2)} s, ${n(bytes / 1e6, 1)} MB, ${n(rows)} lines, ${n(rows / s)} a second${flag(rows > 5000 && where.endsWith('csv') && rows / s < ROWS_A_SECOND)}, ${n(mb)} MB${flag(mb > MOST_MB_OF_FILE)}`,
       );
     }
 } finally {
