@@ -136,16 +136,18 @@ export function Jobs({
         {jobs.failed.length === 0 && 'Nothing has failed in the last week.'}
       </p>
       {windows.left > 0 && (
-        <p className="mt-1 text-note">
+        <div className="mt-1 text-note">
+          <p>
+            Windows of planned applications: {figure(windows.all - windows.left)} of {figure(windows.all)} are
+            computed for this hour.
+          </p>
           <progress
-            className="mr-2 align-middle"
+            className="mt-1 h-4 w-full"
             value={windows.all - windows.left}
             max={windows.all}
             aria-label="Windows computed for this hour"
           />
-          Windows of planned applications: {figure(windows.all - windows.left)} of {figure(windows.all)} are
-          computed for this hour.
-        </p>
+        </div>
       )}
       <ul>
         {jobs.failed.map((j) => (
